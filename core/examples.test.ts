@@ -1,0 +1,34 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import path from 'node:path';
+
+/**
+ * Runs every `@example` line of the core's docstrings, `expression // => value`, so that no docstring can lie.
+ */
+const files = readdirSync(__dirname).filter((file) => file.endsWith('.ts') && !file.endsWith('.test.ts'));
+
+for (const file of files) {
+  const source = readFileSync(path.join(__dirname, file), 'utf8');
+  const examples = [...source.matchAll(/^ \* (.+) \/\/ => (.+)$/gm)];
+  if (examples.length === 0) continue;
+
+  describe(`examples of ${file}`, () => {
+    // eslint-disable-next-line @typescript-eslint/no-require-imports -- the module is named by the loop
+    const scope = require(path.join(__dirname, file)) as Record<string, unknown>;
+    const evaluate = (expression: string) =>
+      new Function(...Object.keys(scope), `return (${expression});`)(...Object.values(scope)) as unknown;
+
+    test.each(examples.map(([, expression, value]) => [expression!, value!]))('%s', (expression, value) => {
+      const actual = evaluate(expression);
+      const expected = evaluate(value);
+      if (typeof expected === 'number') expect(actual).toBeCloseTo(expected, 9);
+      else expect(actual).toEqual(expected);
+    });
+  });
+
+  test(`every exported function of ${file} has an example`, () => {
+    const withoutExample = [...source.matchAll(/(\/\*\*(?:(?!\*\/)[\s\S])*\*\/\n)?export function (\w+)/g)]
+      .filter(([, docstring]) => !docstring?.includes('@example'))
+      .map(([, , name]) => name);
+    expect(withoutExample).toEqual([]);
+  });
+}

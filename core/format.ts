@@ -1,0 +1,129 @@
+import type { Estimate } from './estimate';
+import { HALF_WIDTH_90 } from './estimate';
+import { GRAMS_PER_OUNCE, METRES_PER_YARD, MILLIMETRES_PER_INCH, type UnitSystem } from './units';
+
+/** A figure ready to be set: the number and its unit apart, so that they can be styled apart. */
+export interface Figure {
+  number: string;
+  unit: string;
+}
+
+/**
+ * A mass of yarn, to the step its size deserves.
+ *
+ * @example
+ * massFigure(113, 'imperial') // => { number: '3.99', unit: 'oz' }
+ */
+export function massFigure(massG: number, system: UnitSystem): Figure {
+  if (system === 'metric') return { number: rounded(massG, Math.abs(massG) < 10 ? 1 : 0), unit: 'g' };
+  return { number: rounded(massG / GRAMS_PER_OUNCE, 2), unit: 'oz' };
+}
+
+/**
+ * A mass as a scale of this resolution shows it.
+ *
+ * @example
+ * readingFigure(48.3, 0.1, 'metric').number // => '48.3'
+ */
+export function readingFigure(massG: number, resolutionG: number, system: UnitSystem): Figure {
+  if (system === 'imperial') return massFigure(massG, system);
+  return { number: rounded(massG, Math.max(0, Math.ceil(-Math.log10(resolutionG)))), unit: 'g' };
+}
+
+/**
+ * A length of yarn.
+ *
+ * @example
+ * lengthFigure(137.16, 'imperial') // => { number: '150', unit: 'yd' }
+ */
+export function lengthFigure(lengthM: number, system: UnitSystem): Figure {
+  const value = system === 'metric' ? lengthM : lengthM / METRES_PER_YARD;
+  return { number: rounded(value, Math.abs(value) < 10 ? 1 : 0), unit: system === 'metric' ? 'm' : 'yd' };
+}
+
+/**
+ * A size of a tool or a cake.
+ *
+ * @example
+ * sizeFigure(81.04, 'metric') // => { number: '81', unit: 'mm' }
+ */
+export function sizeFigure(sizeMm: number, system: UnitSystem): Figure {
+  if (system === 'metric') return { number: rounded(sizeMm, 0), unit: 'mm' };
+  return { number: rounded(sizeMm / MILLIMETRES_PER_INCH, 1), unit: 'in' };
+}
+
+/**
+ * How large a loop, a gap or an opening is: in metres and centimetres, or inches.
+ *
+ * @example
+ * spanFigure(765, 'metric') // => { number: '76.5', unit: 'cm' }
+ */
+export function spanFigure(sizeMm: number, system: UnitSystem): Figure {
+  if (system === 'metric') return { number: rounded(sizeMm / 10, sizeMm % 10 === 0 ? 0 : 1), unit: 'cm' };
+  return { number: rounded(sizeMm / MILLIMETRES_PER_INCH, 1), unit: 'in' };
+}
+
+/**
+ * Grist, as metres to 100 g or yards to the ounce.
+ *
+ * @example
+ * gristFigure(4.1, 'metric') // => { number: '410', unit: 'm/100 g' }
+ */
+export function gristFigure(gristMPerG: number, system: UnitSystem): Figure {
+  if (system === 'metric') return { number: rounded(gristMPerG * 100, 0), unit: 'm/100 g' };
+  return { number: rounded((gristMPerG * GRAMS_PER_OUNCE) / METRES_PER_YARD, 0), unit: 'yd/oz' };
+}
+
+/**
+ * Half of the 90 % range, as a mean is followed by: "± 12 m".
+ *
+ * @example
+ * plusMinus({ mean: 100, sd: 10 }, 'metric') // => '± 16 m'
+ */
+export function plusMinus({ sd }: Estimate, system: UnitSystem): string {
+  const { number, unit } = lengthFigure(sd * HALF_WIDTH_90, system);
+  return `± ${number} ${unit}`;
+}
+
+/**
+ * Number and unit in one line.
+ *
+ * @example
+ * inWords({ number: '81', unit: 'mm' }) // => '81 mm'
+ */
+export function inWords({ number, unit }: Figure): string {
+  return `${number} ${unit}`;
+}
+
+/**
+ * A stretch of time in words that people use.
+ *
+ * @example
+ * durationInWords(4000) // => '1 h 7 min'
+ */
+export function durationInWords(seconds: number): string {
+  const minutes = Math.max(1, Math.round(seconds / 60));
+  if (minutes < 60) return `${minutes} min`;
+  const rest = minutes % 60;
+  return rest === 0 ? `${minutes / 60} h` : `${Math.floor(minutes / 60)} h ${rest} min`;
+}
+
+/**
+ * A probability as a person would say it; never "100 %", since nothing measured is that sure.
+ *
+ * @example
+ * chanceInWords(0.999) // => 'over 99 %'
+ */
+export function chanceInWords(probability: number): string {
+  if (probability > 0.99) return 'over 99 %';
+  if (probability < 0.01) return 'under 1 %';
+  return `${Math.round(probability * 100)} %`;
+}
+
+function rounded(value: number, decimals: number): string {
+  return value.toLocaleString('en-GB', {
+    minimumFractionDigits: decimals,
+    maximumFractionDigits: decimals,
+    useGrouping: Math.abs(value) >= 10_000,
+  });
+}

@@ -1,0 +1,65 @@
+import type { Estimate } from './estimate';
+import { netMass } from './yardage';
+
+/** What a piece is now. */
+export const FORMS = ['hank', 'cake', 'ball', 'mini skein', 'cone', 'bobbin', 'shop skein'] as const;
+export type Form = (typeof FORMS)[number];
+
+/** What turns pieces into pieces; `receive` is where a thread begins, `undo` is the opposite of another operation. */
+export const OPERATION_KINDS = ['receive', 'wind', 'weigh', 'use', 'write off', 'undo'] as const;
+export type OperationKind = (typeof OPERATION_KINDS)[number];
+
+/** A piece's part in an operation: consumed by it, yielded by it, or still itself afterwards. */
+export type Side = 'in' | 'out' | 'on';
+
+/** How a piece's mass is known. */
+export type MassFact =
+  | { from: 'scale'; massG: number; tareG: number; resolutionG: number }
+  /** What the band says of a whole put-up. */
+  | { from: 'band'; massG: number };
+
+/**
+ * A piece's net mass in grams and how sure it is.
+ *
+ * A band's mass is taken as it stands: the band's tolerance is already counted in the grist that is worked out from it.
+ *
+ * @example
+ * massOf({ from: 'band', massG: 95 }) // => { mean: 95, sd: 0 }
+ */
+export function massOf(fact: MassFact): Estimate {
+  if (fact.from === 'band') return { mean: fact.massG, sd: 0 };
+  return netMass({
+    measuredMassG: fact.massG + fact.tareG,
+    tareG: fact.tareG,
+    scaleResolutionG: fact.resolutionG,
+  });
+}
+
+/**
+ * A hank is opened onto a swift; whatever else a piece is, it is taken from where it stands or rolls.
+ *
+ * @example
+ * needsSwift('cake') // => false
+ */
+export function needsSwift(form: Form): boolean {
+  return form === 'hank';
+}
+
+/**
+ * Which operations still hold: an undo takes its target away, unless the undo was itself undone.
+ *
+ * @param operations oldest first
+ * @returns the ids of those that hold, undos left out
+ * @example
+ * liveOperations([{ id: 1, undoes: null }, { id: 2, undoes: 1 }]) // => []
+ */
+export function liveOperations(operations: readonly { id: number; undoes: number | null }[]): number[] {
+  const undone = new Set<number>();
+  const live: number[] = [];
+  for (const { id, undoes } of [...operations].reverse()) {
+    if (undone.has(id)) continue;
+    if (undoes === null) live.unshift(id);
+    else undone.add(undoes);
+  }
+  return live;
+}

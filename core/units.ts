@@ -1,0 +1,138 @@
+import { InputError } from './inputError';
+
+/** What the user reads and, where a bare number is typed, what is meant. */
+export type UnitSystem = 'metric' | 'imperial';
+
+export type Quantity = 'mass' | 'length';
+
+export const GRAMS_PER_OUNCE = 28.349523125;
+export const METRES_PER_YARD = 0.9144;
+export const MILLIMETRES_PER_INCH = 25.4;
+
+/** Each unit's size in grams or metres, under every name that a band or a hand writes it with. */
+const UNITS: Record<Quantity, Record<string, number>> = {
+  mass: named({
+    'g gr gram grams gm gms gramme grammes': 1,
+    'mg milligram milligrams': 0.001,
+    'kg kilo kilos kilogram kilograms': 1000,
+    'oz ounce ounces': GRAMS_PER_OUNCE,
+    'lb lbs pound pounds': 16 * GRAMS_PER_OUNCE,
+  }),
+  length: named({
+    'm metre metres meter meters mtr mtrs': 1,
+    'cm centimetre centimetres centimeter centimeters': 0.01,
+    'mm millimetre millimetres millimeter millimeters': 0.001,
+    'km kilometre kilometres kilometer kilometers': 1000,
+    'yd yds yard yards': METRES_PER_YARD,
+    'ft foot feet': METRES_PER_YARD / 3,
+    'in inch inches "': METRES_PER_YARD / 36,
+  }),
+};
+
+const BARE_UNIT: Record<UnitSystem, Record<Quantity, string>> = {
+  metric: { mass: 'g', length: 'm' },
+  imperial: { mass: 'oz', length: 'yd' },
+};
+
+const EXAMPLES: Record<Quantity, string> = { mass: '100 g, 3.5 oz, 1/4 lb', length: '190 m, 210 yd' };
+
+const VULGAR_FRACTIONS: Record<string, string> = {
+  '¼': '1/4',
+  '½': '1/2',
+  '¾': '3/4',
+  '⅓': '1/3',
+  '⅔': '2/3',
+  '⅛': '1/8',
+  '⅜': '3/8',
+  '⅝': '5/8',
+  '⅞': '7/8',
+};
+
+/** How far the two figures of "100 g / 3.5 oz" may lie apart: bands round one of them. */
+const SAME_WITHIN = 0.03;
+
+const NUMBER = String.raw`\d+(?:[.,]\d+)*(?:\s+\d+\/\d+|\/\d+)?|[.,]\d+`;
+const TERM = new RegExp(String.raw`^\s*(${NUMBER})\s*([a-z"]*)\.?\s*`, 'i');
+
+/**
+ * Reads a mass or a length as people write it: "4 oz", "3.5oz", "1/4 lb", "1 lb 2 oz", "190 m", "100 g / 3.5 oz".
+ * A bare number is in the unit of `system`. Where two figures are given for one thing they must agree, and the
+ * first counts.
+ *
+ * @returns grams or metres
+ * @throws InputError at `path`, in words for the person who typed it
+ * @example
+ * parseQuantity('1/4 lb', 'mass', 'metric') // => 113.3980925
+ * @example
+ * parseQuantity('150 yd', 'length', 'metric') // => 137.16
+ */
+export function parseQuantity(text: string, quantity: Quantity, system: UnitSystem, path: string = quantity): number {
+  const plain = text.trim().replace(/[¼½¾⅓⅔⅛⅜⅝⅞]/g, (sign) => ` ${VULGAR_FRACTIONS[sign]}`);
+  // A slash after a unit parts two figures for one thing; after a digit it makes a fraction.
+  const alternatives = plain.replace(/\)\s*$/, '').split(/(?<=[a-z"]\.?\s*)\/|=|\(|\bor\b/i);
+  const figures = alternatives.map((part) => parseSum(part, quantity, system, path));
+  const first = figures[0]!;
+  const odd = figures.find((figure) => Math.abs(figure - first) > SAME_WITHIN * first);
+  if (odd !== undefined) throw new InputError('these two figures are not the same amount', path);
+  if (!(first > 0)) throw new InputError('must be above zero', path);
+  return first;
+}
+
+/** "1 lb 2 oz": terms that add up. */
+function parseSum(text: string, quantity: Quantity, system: UnitSystem, path: string): number {
+  let rest = text;
+  let total = 0;
+  let terms = 0;
+  while (rest.trim() !== '') {
+    const match = TERM.exec(rest);
+    if (!match) throw new InputError(`cannot read this; write it like ${EXAMPLES[quantity]}`, path);
+    const [whole, number, unit] = match;
+    // "100 50 g" is a slip, not a sum.
+    if (terms > 0 && unit === '') throw new InputError(`cannot read this; write it like ${EXAMPLES[quantity]}`, path);
+    total += parseNumber(number!, path) * sizeOfUnit(unit!, quantity, system, path);
+    rest = rest.slice(whole.length).replace(/^(?:\+|,|and\b)\s*/i, '');
+    terms++;
+    if (terms === 1 && unit === '' && rest.trim() !== '')
+      throw new InputError(`cannot read this; write it like ${EXAMPLES[quantity]}`, path);
+  }
+  if (terms === 0) throw new InputError(`write it like ${EXAMPLES[quantity]}`, path);
+  return total;
+}
+
+/**
+ * Reads "3.5", "3,5", "1,250", "1/4" and "1 1/2". A comma before exactly three digits groups thousands,
+ * otherwise it is a decimal comma.
+ *
+ * @throws InputError at `path`
+ * @example
+ * parseNumber('1 1/2', 'massG') // => 1.5
+ */
+export function parseNumber(text: string, path: string): number {
+  const match = /^(?:(\S+)\s+)?(\d+)\/(\d+)$|^(\S+)$/.exec(text.trim());
+  if (!match) throw new InputError('cannot read this number', path);
+  const [, whole, over, under, plain] = match;
+  const value = plain ? parseDecimal(plain) : (whole ? parseDecimal(whole) : 0) + Number(over) / Number(under);
+  if (!Number.isFinite(value)) throw new InputError('cannot read this number', path);
+  return value;
+}
+
+function parseDecimal(text: string): number {
+  if (/^[1-9]\d{0,2}(,\d{3})+(\.\d+)?$/.test(text)) return Number(text.replaceAll(',', ''));
+  return /^\d*[.,]?\d+$/.test(text) ? Number(text.replace(',', '.')) : Number.NaN;
+}
+
+function sizeOfUnit(unit: string, quantity: Quantity, system: UnitSystem, path: string): number {
+  const name = unit === '' ? BARE_UNIT[system][quantity] : unit.toLowerCase();
+  const size = UNITS[quantity][name];
+  if (size !== undefined) return size;
+  const other: Quantity = quantity === 'mass' ? 'length' : 'mass';
+  if (UNITS[other][name] !== undefined)
+    throw new InputError(`"${unit}" is a ${other}; a ${quantity} is wanted here, like ${EXAMPLES[quantity]}`, path);
+  throw new InputError(`"${unit}" is not a unit we know; write it like ${EXAMPLES[quantity]}`, path);
+}
+
+function named(sizes: Record<string, number>): Record<string, number> {
+  return Object.fromEntries(
+    Object.entries(sizes).flatMap(([names, size]) => names.split(' ').map((name) => [name, size])),
+  );
+}

@@ -1,0 +1,152 @@
+import { type Estimate, uniformSd } from './estimate';
+
+/** The numeric scale of weight classes, 0 to 7. */
+export type WeightClassNumber = 0 | 1 | 2 | 3 | 4 | 5 | 6 | 7;
+
+/** A weight class: its names in different countries, and the figures that usually go with it. */
+export interface WeightClass {
+  number: WeightClassNumber;
+  name: string;
+  /** What a band of that country calls it. Names overlap; the ranges below do not. */
+  names: { us: string; uk: string; australia: string; german: string };
+  /** Knitting needle on a usual band, in millimetres, low end in, high end out. */
+  needleMm: readonly [low: number, high: number];
+  /** Grist, in metres to the gram. */
+  gristMPerG: readonly [low: number, high: number];
+  /** Wraps to the inch. */
+  wpi: readonly [low: number, high: number];
+}
+
+/** Usual figures from general knowledge; any one yarn may lie outside them. */
+export const WEIGHT_CLASSES: readonly WeightClass[] = [
+  {
+    number: 0,
+    name: 'Lace',
+    names: { us: 'lace, thread', uk: '1 to 2 ply, cobweb', australia: '2 ply', german: 'Lace' },
+    needleMm: [1.25, 2.25],
+    gristMPerG: [5.2, 12],
+    wpi: [22, 40],
+  },
+  {
+    number: 1,
+    name: 'Super fine',
+    names: { us: 'fingering, sock', uk: '3 to 4 ply', australia: '3 to 4 ply', german: 'Sockenwolle' },
+    needleMm: [2.25, 3.25],
+    gristMPerG: [3.5, 5.2],
+    wpi: [16, 22],
+  },
+  {
+    number: 2,
+    name: 'Fine',
+    names: { us: 'sport, baby', uk: '5 ply, light DK', australia: '5 ply', german: 'Sport' },
+    needleMm: [3.25, 3.75],
+    gristMPerG: [2.8, 3.5],
+    wpi: [13, 16],
+  },
+  {
+    number: 3,
+    name: 'Light',
+    names: { us: 'DK, light worsted', uk: 'DK, 8 ply', australia: '8 ply', german: 'DK' },
+    needleMm: [3.75, 4.5],
+    gristMPerG: [2.15, 2.8],
+    wpi: [11, 13],
+  },
+  {
+    number: 4,
+    name: 'Medium',
+    names: { us: 'worsted, aran', uk: 'aran', australia: '10 ply', german: 'Aran' },
+    needleMm: [4.5, 5.5],
+    gristMPerG: [1.55, 2.15],
+    wpi: [9, 11],
+  },
+  {
+    number: 5,
+    name: 'Bulky',
+    names: { us: 'bulky, rug', uk: 'chunky', australia: '12 ply', german: 'dickes Garn' },
+    needleMm: [5.5, 8],
+    gristMPerG: [0.95, 1.55],
+    wpi: [7, 9],
+  },
+  {
+    number: 6,
+    name: 'Super bulky',
+    names: { us: 'super bulky, roving', uk: 'super chunky', australia: '14 ply', german: 'sehr dickes Garn' },
+    needleMm: [8, 12.75],
+    gristMPerG: [0.45, 0.95],
+    wpi: [5, 7],
+  },
+  {
+    number: 7,
+    name: 'Jumbo',
+    names: { us: 'jumbo, roving', uk: 'giant', australia: '16 ply and up', german: 'Riesengarn' },
+    needleMm: [12.75, 40],
+    gristMPerG: [0.1, 0.45],
+    wpi: [1, 5],
+  },
+];
+
+/**
+ * A weight class by its number.
+ *
+ * @example
+ * weightClass(4).names.australia // => '10 ply'
+ */
+export function weightClass(number: WeightClassNumber): WeightClass {
+  return WEIGHT_CLASSES[number]!;
+}
+
+/**
+ * The class whose bands usually name this needle; undefined outside all of them.
+ *
+ * @example
+ * classFromNeedle(4)?.name // => 'Light'
+ */
+export function classFromNeedle(needleMm: number): WeightClass | undefined {
+  return WEIGHT_CLASSES.find(({ needleMm: [low, high] }) => needleMm >= low && needleMm < high);
+}
+
+/**
+ * The class that yarns of this grist usually belong to; undefined outside all of them.
+ *
+ * @example
+ * classFromGrist(1.85)?.name // => 'Medium'
+ */
+export function classFromGrist(gristMPerG: number): WeightClass | undefined {
+  return WEIGHT_CLASSES.find(({ gristMPerG: [low, high] }) => gristMPerG >= low && gristMPerG < high);
+}
+
+/**
+ * The grist that a weight class suggests: the middle of its range, anywhere in the range being as likely.
+ *
+ * @returns m/g
+ * @example
+ * gristFromClass(3).mean // => 2.475
+ */
+export function gristFromClass(number: WeightClassNumber): Estimate {
+  const [low, high] = weightClass(number).gristMPerG;
+  return { mean: (low + high) / 2, sd: uniformSd((high - low) / 2) };
+}
+
+/**
+ * The grist that wraps per inch suggest, +/- 30 %. An empirical rule.
+ *
+ * @param wpi wraps to the inch, above zero
+ * @returns m/g
+ * @example
+ * gristFromWpi(10).mean // => 1.9564957869463337
+ */
+export function gristFromWpi(wpi: number): Estimate {
+  const mean = 0.034 * wpi ** 1.76;
+  return { mean, sd: uniformSd(0.3 * mean) };
+}
+
+/**
+ * How thick the strand lies, in millimetres: the rule for WPI turned round.
+ *
+ * @example
+ * strandWidthMm(1.9564957869463337) // => 2.54
+ */
+export function strandWidthMm(gristMPerG: number): number {
+  const wpi = (gristMPerG / 0.034) ** (1 / 1.76);
+  return 25.4 / wpi;
+}

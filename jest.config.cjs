@@ -1,0 +1,30 @@
+/** Unit and database tests stand beside their files; browser tests live in tests/. */
+const shared = {
+  transform: {
+    '^.+\\.(t|j)sx?$': [
+      '@swc/jest',
+      {
+        jsc: {
+          target: 'es2022',
+          parser: { syntax: 'typescript', tsx: true },
+          transform: { react: { runtime: 'automatic' } },
+        },
+      },
+    ],
+  },
+  moduleNameMapper: { '\\.css$': '<rootDir>/tests/emptyModule.cjs', '^@/(.*)$': '<rootDir>/$1' },
+  testEnvironment: 'node',
+  testPathIgnorePatterns: ['/node_modules/', '/.next/'],
+  modulePathIgnorePatterns: ['<rootDir>/.next/'],
+};
+
+module.exports = {
+  projects: [
+    {
+      ...shared,
+      displayName: 'unit',
+      testMatch: ['<rootDir>/{core,db,server,formats,features,ui,scripts}/**/*.test.{ts,tsx}'],
+    },
+    { ...shared, displayName: 'browser', testMatch: ['<rootDir>/tests/**/*.browser.test.ts'] },
+  ],
+};

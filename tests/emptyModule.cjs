@@ -1,0 +1,1 @@
+module.exports = new Proxy({}, { get: (_, name) => String(name) });
