@@ -4,6 +4,8 @@ import { InputError } from './inputError';
 export interface FibreShare {
   name: FibreName;
   percent: number;
+  /** What the band calls it, where that is another word. */
+  written?: string;
 }
 
 /**
@@ -43,6 +45,68 @@ export function requireWhole(shares: readonly FibreShare[], path: string): reado
   if (Math.abs(total - 100) > 0.1)
     throw new InputError(`percents must add up to 100; they add up to ${Number(total.toFixed(2))}`, path);
   return shares;
+}
+
+/** Other words that bands use, and the fibre whose figures serve for each. */
+const ALSO_CALLED: Record<string, FibreName> = {
+  merino: 'wool',
+  lambswool: 'wool',
+  yak: 'wool',
+  camel: 'wool',
+  angora: 'wool',
+  llama: 'alpaca',
+  flax: 'linen',
+  rayon: 'viscose',
+  modal: 'viscose',
+  polyamide: 'nylon',
+};
+
+/**
+ * Reads fibre content as a band prints it: "80 % wool, 20 % nylon", "wool", "55 merino 45 silk".
+ * A single fibre needs no percent.
+ *
+ * @throws InputError at `path`
+ * @example
+ * parseFibres('55% merino, 45% silk', 'fibres')[0] // => { name: 'wool', percent: 55, written: 'merino' }
+ */
+export function parseFibres(text: string, path: string): FibreShare[] {
+  const terms = [
+    ...text.toLowerCase().matchAll(/(?:(\d+(?:[.,]\d+)?)\s*%?\s*)?([a-z][a-z -]*[a-z])(?:\s*(\d+(?:[.,]\d+)?)\s*%)?/g),
+  ];
+  const unread = terms.reduce((rest, [term]) => rest.replace(term, ''), text.toLowerCase()).replace(/[\s,;/+&]/g, '');
+  if (unread !== '' || (text.trim() !== '' && terms.length === 0))
+    throw new InputError('write it like 80 % wool, 20 % nylon', path);
+  const shares = terms.map(([, before, words, after]): FibreShare => {
+    const percent = before ?? after ?? (terms.length === 1 ? '100' : undefined);
+    if (percent === undefined) throw new InputError(`how many percent is ${words}?`, path);
+    return { ...fibreCalled(words!.replace(/\band\b/g, '').trim(), path), percent: Number(percent.replace(',', '.')) };
+  });
+  const twice = shares.find(({ name, written }, i) =>
+    shares.slice(0, i).some((other) => other.name === name && other.written === written),
+  );
+  if (twice) throw new InputError(`${twice.written ?? twice.name} stands here twice`, path);
+  if (shares.some(({ percent }) => percent < 0.1)) throw new InputError('leave out what is less than 0.1 %', path);
+  if (shares.length > 0) requireWhole(shares, path);
+  return shares;
+}
+
+/**
+ * Fibre content as a band would print it.
+ *
+ * @example
+ * fibresInWords([{ name: 'wool', percent: 80, written: 'merino' }, { name: 'nylon', percent: 20 }]) // => '80 % merino, 20 % nylon'
+ */
+export function fibresInWords(shares: readonly FibreShare[]): string {
+  return shares.map(({ name, percent, written }) => `${percent} % ${written ?? name}`).join(', ');
+}
+
+function fibreCalled(words: string, path: string): Pick<FibreShare, 'name' | 'written'> {
+  const known = FIBRE_NAMES.find((name) => name === words);
+  if (known) return { name: known };
+  const last = words.split(' ').at(-1)!;
+  const family = FIBRE_NAMES.find((name) => name === last) ?? ALSO_CALLED[words] ?? ALSO_CALLED[last];
+  if (family) return { name: family, written: words };
+  throw new InputError(`we do not know "${words}"; the nearest of ${FIBRE_NAMES.join(', ')} will do`, path);
 }
 
 /** How a fibre behaves at the winder. */

@@ -4,10 +4,10 @@ import { FIBRE_NAMES } from './fibre';
 import { massBalance } from './massBalance';
 import { standardAirFactor } from './moisture';
 import { liveOperations } from './piece';
-import { type RunEvent, runState } from './run';
+import { afterEvent, type RunEvent, runState, turnsOn } from './run';
 import { pegHole, umbrellaDiameterMm } from './swift';
 import { winderFit } from './winderFit';
-import { GENTLE_TURNS, onSpindleAt, placeAlongM, windingPlan } from './windingPlan';
+import { GENTLE_TURNS, placeAlongM, windingPlan } from './windingPlan';
 import { isEnough, yardage } from './yardage';
 import { type KnownGrist, lengthLeft } from './yarnLength';
 import { classFromGrist, gristFromClass, strandWidthMm, gristFromWpi, WEIGHT_CLASSES } from './weightClass';
@@ -302,6 +302,20 @@ describe('run', () => {
         },
       ),
     );
+  });
+
+  test('a state that was sent goes on as if it had never been cut', () => {
+    fc.assert(
+      fc.property(turnEvents, fc.nat(60), (events, cut) => {
+        const early = JSON.parse(JSON.stringify(runState(events.slice(0, cut), 2))) as ReturnType<typeof runState>;
+        expect(events.slice(cut).reduce(afterEvent, early)).toEqual(runState(events, 2));
+      }),
+    );
+  });
+
+  test('a miscount never shows a count below zero', () => {
+    const state = runState([{ key: 'a', atMs: 0, part: 0, kind: 'turns', amount: -3 }], 1);
+    expect(turnsOn(state, 0)).toBe(0);
   });
 
   test('a rest is not counted into the pace', () => {

@@ -6,7 +6,7 @@ export const FORMS = ['hank', 'cake', 'ball', 'mini skein', 'cone', 'bobbin', 's
 export type Form = (typeof FORMS)[number];
 
 /** What turns pieces into pieces; `receive` is where a thread begins, `undo` is the opposite of another operation. */
-export const OPERATION_KINDS = ['receive', 'wind', 'weigh', 'use', 'write off', 'undo'] as const;
+export const OPERATION_KINDS = ['receive', 'wind', 'weigh', 'undo'] as const;
 export type OperationKind = (typeof OPERATION_KINDS)[number];
 
 /** A piece's part in an operation: consumed by it, yielded by it, or still itself afterwards. */

@@ -33,84 +33,116 @@ export interface RunMark {
   atTurn: number;
 }
 
+/** Where a run stands; plain data, so that it can be sent and gone on from. */
 export interface RunState {
   stage: Stage;
   /** The cake in hand, counted from 0. */
   part: number;
-  /** Crank turns counted for each cake. */
+  /** The sum of what was counted for each cake; see `turnsOn`. */
   turns: number[];
-  ticked: ReadonlySet<string>;
+  ticked: string[];
   stopped: { reason: StopReason; sinceMs: number } | null;
   stops: (RunMark & { reason: StopReason })[];
   knots: RunMark[];
-  /** Time spent turning, stops left out. */
+  /** Time spent turning, stops and rests left out. */
   windingMs: number;
+  lastTurnMs: number | null;
 }
 
 /** A gap longer than this between two counts is a rest, not a slow turn. */
 const LONGEST_TURN_MS = 20_000;
 
 /**
- * The state of a run from all that happened in it, in the order in which it was kept.
+ * A run in which nothing has happened yet.
  *
- * @param parts how many cakes the plan makes
+ * @param cakes how many the plan makes
  * @example
- * runState([{ key: 'a', atMs: 0, part: 0, kind: 'turns', amount: 3 }], 1).turns // => [3]
+ * newRun(2).turns // => [0, 0]
  */
-export function runState(events: readonly RunEvent[], parts: number): RunState {
-  const state: RunState & { ticked: Set<string> } = {
+export function newRun(cakes: number): RunState {
+  return {
     stage: 'prepare',
     part: 0,
-    turns: Array.from({ length: parts }, () => 0),
-    ticked: new Set(),
+    turns: Array.from({ length: cakes }, () => 0),
+    ticked: [],
     stopped: null,
     stops: [],
     knots: [],
     windingMs: 0,
+    lastTurnMs: null,
   };
-  const seen = new Set<string>();
-  let lastTurnMs: number | null = null;
-  for (const event of events) {
-    if (seen.has(event.key)) continue;
-    seen.add(event.key);
-    switch (event.kind) {
-      case 'tick':
-        if (event.done) state.ticked.add(tickKey(event.part, event.step));
-        else state.ticked.delete(tickKey(event.part, event.step));
-        break;
-      case 'stage':
-        state.stage = event.stage;
-        state.part = Math.min(event.part, parts - 1);
-        state.stopped = null;
-        lastTurnMs = null;
-        break;
-      case 'turns':
-        state.turns[event.part] = (state.turns[event.part] ?? 0) + event.amount;
-        if (event.amount > 0) {
-          const gapMs = lastTurnMs === null ? 0 : event.atMs - lastTurnMs;
-          if (gapMs > 0 && gapMs <= LONGEST_TURN_MS * event.amount) state.windingMs += gapMs;
-          lastTurnMs = event.atMs;
-        }
-        break;
-      case 'stop':
-        state.stopped = { reason: event.reason, sinceMs: event.atMs };
-        state.stops.push({ part: event.part, atTurn: event.atTurn, reason: event.reason });
-        lastTurnMs = null;
-        break;
-      case 'resume':
-        state.stopped = null;
-        break;
-      case 'knot':
-        state.knots.push({ part: event.part, atTurn: event.atTurn });
-        break;
-      case 'unknot':
-        state.knots.pop();
-        break;
+}
+
+/**
+ * The state of a run after one more thing has happened.
+ *
+ * @example
+ * afterEvent(newRun(1), { key: 'a', atMs: 0, part: 0, kind: 'turns', amount: 3 }).turns // => [3]
+ */
+export function afterEvent(state: RunState, event: RunEvent): RunState {
+  const { part, atMs } = event;
+  switch (event.kind) {
+    case 'tick': {
+      const key = tickKey(part, event.step);
+      const others = state.ticked.filter((ticked) => ticked !== key);
+      return { ...state, ticked: event.done ? [...others, key] : others };
     }
+    case 'stage':
+      return {
+        ...state,
+        stage: event.stage,
+        part: Math.min(part, state.turns.length - 1),
+        stopped: null,
+        lastTurnMs: null,
+      };
+    case 'turns':
+      return afterTurns(state, part, event.amount, atMs);
+    case 'stop':
+      return {
+        ...state,
+        stopped: { reason: event.reason, sinceMs: atMs },
+        stops: [...state.stops, { part, atTurn: event.atTurn, reason: event.reason }],
+        lastTurnMs: null,
+      };
+    case 'resume':
+      return { ...state, stopped: null };
+    case 'knot':
+      return { ...state, knots: [...state.knots, { part, atTurn: event.atTurn }] };
+    case 'unknot':
+      return { ...state, knots: state.knots.slice(0, -1) };
   }
-  // Clamped at the end only: a miscount taken back in one tab may arrive before the count of another.
-  state.turns = state.turns.map((turns) => Math.max(0, turns));
-  return state;
+}
+
+/**
+ * The state of a run from all that happened in it, in the order in which it was kept.
+ *
+ * @param cakes how many the plan makes
+ * @example
+ * runState([{ key: 'a', atMs: 0, part: 0, kind: 'turns', amount: 3 }], 1).turns // => [3]
+ */
+export function runState(events: readonly RunEvent[], cakes: number): RunState {
+  const seen = new Set<string>();
+  const once = events.filter(({ key }) => !seen.has(key) && seen.add(key));
+  return once.reduce(afterEvent, newRun(cakes));
+}
+
+/**
+ * Crank turns counted for one cake. The sum may lie below zero for a moment, where a miscount that was taken back in
+ * one tab arrives before the count of another; it is never shown so.
+ *
+ * @example
+ * turnsOn({ turns: [40, -1] }, 1) // => 0
+ */
+export function turnsOn({ turns }: Pick<RunState, 'turns'>, part: number): number {
+  return Math.max(0, turns[part] ?? 0);
+}
+
+function afterTurns(state: RunState, part: number, amount: number, atMs: number): RunState {
+  const turns = state.turns.map((counted, i) => (i === part ? counted + amount : counted));
+  if (amount <= 0) return { ...state, turns };
+  const gapMs = state.lastTurnMs === null ? 0 : atMs - state.lastTurnMs;
+  const turning = gapMs > 0 && gapMs <= LONGEST_TURN_MS * amount;
+  return { ...state, turns, windingMs: state.windingMs + (turning ? gapMs : 0), lastTurnMs: atMs };
 }
 
 /**

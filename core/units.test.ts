@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { parseFibres } from './fibre';
 import { InputError } from './inputError';
 import { GRAMS_PER_OUNCE, METRES_PER_YARD, parseNumber, parseQuantity } from './units';
 
@@ -100,4 +101,51 @@ test('parseNumber tells a decimal comma from a thousands comma', () => {
   expect(parseNumber('12,500', 'x')).toBe(12500);
   expect(parseNumber('1,250.5', 'x')).toBe(1250.5);
   expect(() => parseNumber('1,25,0', 'x')).toThrow('cannot read');
+});
+
+describe('parseFibres reads fibre content as bands print it', () => {
+  test.each([
+    [
+      '80% wool 20% nylon',
+      [
+        ['wool', 80],
+        ['nylon', 20],
+      ],
+    ],
+    ['100% Wool', [['wool', 100]]],
+    ['wool', [['wool', 100]]],
+    [
+      'wool 70 %, silk 30 %',
+      [
+        ['wool', 70],
+        ['silk', 30],
+      ],
+    ],
+    [
+      '62,5 % cotton / 37,5 % linen',
+      [
+        ['cotton', 62.5],
+        ['linen', 37.5],
+      ],
+    ],
+    [
+      '75 superwash wool & 25 polyamide',
+      [
+        ['wool', 75],
+        ['nylon', 25],
+      ],
+    ],
+    ['', []],
+  ] as const)('%s', (text, shares) => {
+    expect(parseFibres(text, 'f').map(({ name, percent }) => [name, percent])).toEqual(shares);
+  });
+
+  test.each([
+    ['80% wool 10% nylon', 'they add up to 90'],
+    ['wool, nylon', 'how many percent'],
+    ['80% moonbeam 20% wool', 'do not know "moonbeam"'],
+    ['50% wool 50% wool', 'twice'],
+    ['80%', 'write it like'],
+    ['0 % wool, 100 % silk', 'leave out'],
+  ])('%s is refused', (text, message) => expect(() => parseFibres(text, 'f')).toThrow(message));
 });

@@ -1,0 +1,39 @@
+import Database from 'better-sqlite3';
+import { mkdirSync } from 'node:fs';
+import path from 'node:path';
+import { migrate } from './migrate';
+
+export type Db = Database.Database;
+
+/**
+ * Opens the database in `file`, made if it is not there, and brings it up to date.
+ *
+ * @throws NewerDatabaseError where a later version of the app has written it
+ */
+export function openDatabase(file: string): Db {
+  if (file !== ':memory:') mkdirSync(path.dirname(file), { recursive: true });
+  const db = new Database(file);
+  try {
+    db.pragma('journal_mode = WAL');
+    // With WAL, anything less may lose the last commits in a power cut: a count among them.
+    db.pragma('synchronous = FULL');
+    db.pragma('foreign_keys = ON');
+    db.pragma('busy_timeout = 5000');
+    migrate(db);
+  } catch (error) {
+    db.close();
+    throw error;
+  }
+  return db;
+}
+
+const statements = new WeakMap<Db, Map<string, Database.Statement>>();
+
+/** The prepared statement for this SQL, prepared once a connection. */
+export function prepared<Row = unknown>(db: Db, sql: string): Database.Statement<unknown[], Row> {
+  let known = statements.get(db);
+  if (!known) statements.set(db, (known = new Map()));
+  let statement = known.get(sql);
+  if (!statement) known.set(sql, (statement = db.prepare(sql)));
+  return statement as Database.Statement<unknown[], Row>;
+}

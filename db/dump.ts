@@ -1,0 +1,26 @@
+import { type Db, prepared } from './connection';
+
+/** Rows of a table as they stand, by column name. */
+export type DumpedRow = Record<string, string | number | null>;
+
+/** Every row of a table, in the order of its key, in just these columns. */
+export function dumpTable(db: Db, table: string, columns: readonly string[]): DumpedRow[] {
+  const list = columns.join(', ');
+  return prepared<DumpedRow>(db, `SELECT ${list} FROM ${table} ORDER BY ${columns[0]}, ${columns[1]}`).all();
+}
+
+export function fillTable(db: Db, table: string, columns: readonly string[], rows: readonly DumpedRow[]): void {
+  const insert = prepared(
+    db,
+    `INSERT INTO ${table} (${columns.join(', ')}) VALUES (${columns.map((column) => `@${column}`).join(', ')})`,
+  );
+  for (const row of rows) insert.run(row);
+}
+
+export function clearTable(db: Db, table: string): void {
+  prepared(db, `DELETE FROM ${table}`).run();
+}
+
+export function countRows(db: Db, table: string): number {
+  return prepared<{ n: number }>(db, `SELECT count(*) AS n FROM ${table}`).get()!.n;
+}

@@ -1,0 +1,130 @@
+import type { OperationKind, Side } from '../core/piece';
+import { type Db, prepared } from './connection';
+
+export interface OperationRow {
+  id: number;
+  kind: OperationKind;
+  at: string;
+  note: string;
+  wasteMg: number;
+  undoes: number | null;
+}
+
+/** A piece's part in an operation, and its net mass then. */
+export interface PartRow {
+  operationId: number;
+  pieceId: number;
+  side: Side;
+  massMg: number | null;
+  massFrom: 'scale' | 'band' | null;
+  tareMg: number;
+  resolutionMg: number | null;
+}
+
+const COLUMNS = 'id, kind, at, note, waste_mg AS wasteMg, undoes';
+const PART_COLUMNS = `operation_id AS operationId, piece_id AS pieceId, side, mass_mg AS massMg,
+  mass_from AS massFrom, tare_mg AS tareMg, resolution_mg AS resolutionMg`;
+
+export interface NewOperation {
+  kind: OperationKind;
+  at: string;
+  note?: string;
+  wasteMg?: number;
+  undoes?: number;
+  requestKey?: string;
+}
+
+export function insertOperation(db: Db, operation: NewOperation): number {
+  const { lastInsertRowid } = prepared(
+    db,
+    `INSERT INTO operation (kind, at, note, waste_mg, undoes, request_key)
+     VALUES (@kind, @at, @note, @wasteMg, @undoes, @requestKey)`,
+  ).run({ note: '', wasteMg: 0, undoes: null, requestKey: null, ...operation });
+  return Number(lastInsertRowid);
+}
+
+export function insertPart(db: Db, part: PartRow): void {
+  prepared(
+    db,
+    `INSERT INTO operation_piece (operation_id, piece_id, side, mass_mg, mass_from, tare_mg, resolution_mg)
+     VALUES (@operationId, @pieceId, @side, @massMg, @massFrom, @tareMg, @resolutionMg)`,
+  ).run(part);
+}
+
+export function operationById(db: Db, id: number): OperationRow | undefined {
+  return prepared<OperationRow>(db, `SELECT ${COLUMNS} FROM operation WHERE id = ?`).get(id);
+}
+
+/** The operation that a request with this key has already made, if it has. */
+export function operationByRequest(db: Db, requestKey: string): OperationRow | undefined {
+  return prepared<OperationRow>(db, `SELECT ${COLUMNS} FROM operation WHERE request_key = ?`).get(requestKey);
+}
+
+/** Newest first. */
+export function recentOperations(db: Db, limit: number): OperationRow[] {
+  return prepared<OperationRow>(db, `SELECT ${COLUMNS} FROM operation ORDER BY id DESC LIMIT ?`).all(limit);
+}
+
+/** Everything that a yarn's pieces went through, oldest first, with the undos of it. */
+export function operationsOfYarn(db: Db, yarnId: number): OperationRow[] {
+  return prepared<OperationRow>(
+    db,
+    `WITH RECURSIVE touched (id) AS (
+       SELECT op.operation_id FROM operation_piece op JOIN piece p ON p.id = op.piece_id WHERE p.yarn_id = ?
+       UNION
+       SELECT o.id FROM operation o JOIN touched t ON o.undoes = t.id
+     )
+     SELECT ${COLUMNS} FROM operation WHERE id IN (SELECT id FROM touched) ORDER BY id`,
+  ).all(yarnId);
+}
+
+export function partsOf(db: Db, operationId: number): PartRow[] {
+  return prepared<PartRow>(
+    db,
+    `SELECT ${PART_COLUMNS} FROM operation_piece WHERE operation_id = ? ORDER BY piece_id`,
+  ).all(operationId);
+}
+
+/** Everything that one piece went through, oldest first. */
+export function partsOfPiece(db: Db, pieceId: number): PartRow[] {
+  return prepared<PartRow>(
+    db,
+    `SELECT ${PART_COLUMNS} FROM operation_piece WHERE piece_id = ? ORDER BY operation_id`,
+  ).all(pieceId);
+}
+
+export function partsOfYarn(db: Db, yarnId: number): PartRow[] {
+  return prepared<PartRow>(
+    db,
+    `SELECT ${PART_COLUMNS} FROM operation_piece
+     WHERE piece_id IN (SELECT id FROM piece WHERE yarn_id = ?) ORDER BY operation_id, piece_id`,
+  ).all(yarnId);
+}
+
+export function isLive(db: Db, operationId: number): boolean {
+  return prepared(db, 'SELECT 1 FROM live_operation WHERE id = ?').get(operationId) !== undefined;
+}
+
+/** Undos of this operation that were not themselves undone. */
+export function liveUndosOf(db: Db, operationId: number): number[] {
+  return prepared<{ id: number }>(
+    db,
+    `SELECT u.id FROM operation u WHERE u.undoes = ?
+     AND NOT EXISTS (SELECT 1 FROM operation again WHERE again.undoes = u.id)`,
+  )
+    .all(operationId)
+    .map(({ id }) => id);
+}
+
+/** Later live operations on any piece that this one touched: while there are some, undoing it would tear the thread. */
+export function laterOperations(db: Db, operationId: number): number[] {
+  return prepared<{ id: number }>(
+    db,
+    `SELECT DISTINCT later.operation_id AS id FROM operation_piece mine
+     JOIN operation_piece later ON later.piece_id = mine.piece_id AND later.operation_id > mine.operation_id
+     JOIN live_operation o ON o.id = later.operation_id
+     WHERE mine.operation_id = ?`,
+  )
+    .all(operationId)
+    .map(({ id }) => id);
+}

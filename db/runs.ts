@@ -1,0 +1,88 @@
+import type { RunEvent } from '../core/run';
+import { type Db, prepared } from './connection';
+
+export interface RunRow {
+  id: number;
+  pieceId: number;
+  /** JSON */
+  plan: string;
+  startedAt: string;
+  endedAt: string | null;
+  operationId: number | null;
+  holder: string | null;
+  holderSeenMs: number | null;
+}
+
+const COLUMNS = `id, piece_id AS pieceId, plan, started_at AS startedAt, ended_at AS endedAt,
+  operation_id AS operationId, holder, holder_seen_ms AS holderSeenMs`;
+
+export function insertRun(db: Db, run: { pieceId: number; plan: string; startedAt: string }): number {
+  const { lastInsertRowid } = prepared(
+    db,
+    'INSERT INTO run (piece_id, plan, started_at) VALUES (@pieceId, @plan, @startedAt)',
+  ).run(run);
+  return Number(lastInsertRowid);
+}
+
+export function runById(db: Db, id: number): RunRow | undefined {
+  return prepared<RunRow>(db, `SELECT ${COLUMNS} FROM run WHERE id = ?`).get(id);
+}
+
+export function openRuns(db: Db): RunRow[] {
+  return prepared<RunRow>(db, `SELECT ${COLUMNS} FROM run WHERE ended_at IS NULL ORDER BY id DESC`).all();
+}
+
+export function openRunOfPiece(db: Db, pieceId: number): RunRow | undefined {
+  return prepared<RunRow>(db, `SELECT ${COLUMNS} FROM run WHERE piece_id = ? AND ended_at IS NULL`).get(pieceId);
+}
+
+export function runOfOperation(db: Db, operationId: number): RunRow | undefined {
+  return prepared<RunRow>(db, `SELECT ${COLUMNS} FROM run WHERE operation_id = ?`).get(operationId);
+}
+
+export function endRun(db: Db, id: number, endedAt: string, operationId: number | null): void {
+  prepared(db, 'UPDATE run SET ended_at = ?, operation_id = ?, holder = NULL WHERE id = ?').run(
+    endedAt,
+    operationId,
+    id,
+  );
+}
+
+export function reopenRun(db: Db, id: number): void {
+  prepared(db, 'UPDATE run SET ended_at = NULL, operation_id = NULL WHERE id = ?').run(id);
+}
+
+export function setHolder(db: Db, id: number, holder: string | null, seenMs: number | null): void {
+  prepared(db, 'UPDATE run SET holder = ?, holder_seen_ms = ? WHERE id = ?').run(holder, seenMs, id);
+}
+
+/** Keeps an event; one that is already there is left as it is. Its key is `writer:seq`. */
+export function insertEvent(db: Db, runId: number, event: RunEvent): void {
+  const { key, atMs, part, kind, ...detail } = event;
+  const colon = key.lastIndexOf(':');
+  prepared(
+    db,
+    `INSERT INTO run_event (run_id, writer, seq, at_ms, part, kind, detail) VALUES (?, ?, ?, ?, ?, ?, ?)
+     ON CONFLICT (run_id, writer, seq) DO NOTHING`,
+  ).run(runId, key.slice(0, colon), Number(key.slice(colon + 1)), atMs, part, kind, JSON.stringify(detail));
+}
+
+/** In the order in which they were kept. */
+export function eventsOf(db: Db, runId: number): RunEvent[] {
+  return prepared<{ key: string; atMs: number; part: number; kind: string; detail: string }>(
+    db,
+    `SELECT writer || ':' || seq AS key, at_ms AS atMs, part, kind, detail FROM run_event
+     WHERE run_id = ? ORDER BY id`,
+  )
+    .all(runId)
+    .map(({ detail, ...event }) => ({ ...event, ...(JSON.parse(detail) as object) }) as RunEvent);
+}
+
+/** The last event that has arrived from each writer. A writer sends its events in order, so all before it have too. */
+export function lastSeqs(db: Db, runId: number): Record<string, number> {
+  const rows = prepared<{ writer: string; seq: number }>(
+    db,
+    'SELECT writer, max(seq) AS seq FROM run_event WHERE run_id = ? GROUP BY writer',
+  ).all(runId);
+  return Object.fromEntries(rows.map(({ writer, seq }) => [writer, seq]));
+}

@@ -1,0 +1,109 @@
+import {
+  type Archive,
+  archive,
+  ARCHIVE_FORMAT,
+  ARCHIVE_VERSION,
+  type ArchiveTable,
+  archiveTables,
+} from '../formats/archive';
+import { runPlan } from './runPlan';
+import { runEvents } from './winding';
+import type { Db } from '../db/connection';
+import { clearTable, countRows, dumpTable, fillTable } from '../db/dump';
+import { InputError } from '../core/inputError';
+import { pathOf } from './result';
+
+/** What a new database has of its own, and an archive brings instead. */
+const BENCH_TABLES: readonly ArchiveTable[] = ['winder', 'swift', 'scale'];
+
+const TABLES = Object.keys(archiveTables) as ArchiveTable[];
+
+const columnsOf = (table: ArchiveTable): string[] => Object.keys(archiveTables[table].shape);
+
+/** Everything there is, as one document, read in one transaction. */
+export function exportArchive(db: Db, now: Date): Archive {
+  const read = db.transaction(() =>
+    Object.fromEntries(TABLES.map((table) => [table, dumpTable(db, table, columnsOf(table))])),
+  );
+  return {
+    format: ARCHIVE_FORMAT,
+    version: ARCHIVE_VERSION,
+    exportedAt: now.toISOString(),
+    tables: read() as unknown as Archive['tables'],
+  };
+}
+
+/**
+ * Reads an archive into an empty database, all of it or nothing.
+ *
+ * @throws InputError with the path of what is wrong
+ */
+export function importArchive(db: Db, json: string): { yarns: number; operations: number } {
+  const { tables } = checkedArchive(json);
+  db.transaction(() => {
+    // Pieces and operations point at each other's rows in an order that only the whole has.
+    db.pragma('defer_foreign_keys = ON');
+    const full = TABLES.filter((table) => !BENCH_TABLES.includes(table)).find((table) => countRows(db, table) > 0);
+    if (full) throw new InputError('an archive can only be read into an empty database; this one has yarns in it', '');
+    for (const table of BENCH_TABLES) clearTable(db, table);
+    for (const table of TABLES) fillChecked(db, table, tables[table]);
+    const [dangling] = db.pragma('foreign_key_check') as { table: ArchiveTable; rowid: number; parent: string }[];
+    if (dangling)
+      throw new InputError(
+        `this row points at a ${dangling.parent} that is not in the archive`,
+        `tables.${dangling.table}`,
+      );
+  }).immediate();
+  return { yarns: tables.yarn.length, operations: tables.operation.length };
+}
+
+function fillChecked(db: Db, table: ArchiveTable, rows: Archive['tables'][ArchiveTable]): void {
+  rows.forEach((row, i) => {
+    try {
+      fillTable(db, table, columnsOf(table), [row]);
+    } catch (error) {
+      if (!isConstraint(error)) throw error;
+      throw new InputError(`this row contradicts the others (${error.message})`, `tables.${table}.${i}`);
+    }
+  });
+}
+
+function isConstraint(error: unknown): error is Error & { code: string } {
+  return error instanceof Error && String((error as { code?: unknown }).code).startsWith('SQLITE_CONSTRAINT');
+}
+
+function checkedArchive(json: string): Archive {
+  let document: unknown;
+  try {
+    document = JSON.parse(json);
+  } catch {
+    throw new InputError('this file is torn or is not an archive: it cannot be read to its end as JSON', '');
+  }
+  const parsed = archive.safeParse(document);
+  if (!parsed.success) {
+    const issue = parsed.error.issues[0]!;
+    throw new InputError(issue.message, pathOf(issue));
+  }
+  const { tables } = parsed.data;
+  const joined = new Set(tables.operation_piece.map((part) => part.operation_id));
+  tables.operation.forEach(({ id, kind }, i) => {
+    if (kind !== 'undo' && !joined.has(id))
+      throw new InputError('this operation has no piece', `tables.operation.${i}`);
+  });
+  tables.run.forEach(({ plan }, i) => {
+    if (!runPlan.safeParse(JSON.parse(plan)).success)
+      throw new InputError('this is not the plan of a run', `tables.run.${i}.plan`);
+  });
+  tables.run_event.forEach((row, i) => {
+    const event = {
+      ...(JSON.parse(row.detail) as object),
+      key: `${row.writer}:${row.seq}`,
+      atMs: row.at_ms,
+      part: row.part,
+      kind: row.kind,
+    };
+    if (!runEvents.safeParse([event]).success)
+      throw new InputError('this is not an event of a run', `tables.run_event.${i}`);
+  });
+  return parsed.data;
+}

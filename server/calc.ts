@@ -1,0 +1,105 @@
+import { z } from 'zod';
+import { cake, type CakeInput } from '../core/cake';
+import { FIBRE_NAMES } from '../core/fibre';
+import { InputError } from '../core/inputError';
+import { swift, type SwiftInput } from '../core/swift';
+import { winderFit, type WinderFitInput } from '../core/winderFit';
+import { yardage, type YardageInput } from '../core/yardage';
+import { pathOf } from './result';
+
+/** The calculations that can be called from outside, by command and by POST; both come through here. */
+
+const positive = z.number().positive('must be above zero');
+const percent = z.number().min(0).max(100);
+
+const yardageInput = z.strictObject({
+  band: z
+    .strictObject({ lengthM: positive, massG: positive, tolerancePercent: positive.max(100).optional() })
+    .optional(),
+  samples: z
+    .array(
+      z.strictObject({
+        lengthM: positive,
+        massG: positive,
+        lengthSdM: positive.optional(),
+        scaleResolutionG: positive.optional(),
+      }),
+    )
+    .optional(),
+  measuredMassG: positive,
+  tareG: z.number().nonnegative().optional(),
+  scaleResolutionG: positive.optional(),
+  fibres: z.array(z.strictObject({ name: z.enum(FIBRE_NAMES), percent })).optional(),
+  humidityPercent: z.number().min(0).max(90).optional(),
+  needM: positive.optional(),
+  needTolerancePercent: percent.optional(),
+}) satisfies z.ZodType<YardageInput>;
+
+const cakeInput = z.strictObject({
+  massG: positive.optional(),
+  lengthM: positive.optional(),
+  gristMPerG: positive,
+  coreDiameterMm: positive,
+  heightMm: positive,
+  densityGPerCm3: positive.optional(),
+  crossingAngleDeg: z.number().min(0).max(89).optional(),
+  spindleTurnsPerCrank: positive.optional(),
+  stopsAtG: z.array(positive).optional(),
+}) satisfies z.ZodType<CakeInput>;
+
+const winderFitInput = z.strictObject({
+  massG: positive,
+  densityGPerCm3: positive.optional(),
+  winder: z.strictObject({
+    maxMassG: positive,
+    maxDiameterMm: positive,
+    coreDiameterMm: positive,
+    heightMm: positive,
+  }),
+}) satisfies z.ZodType<WinderFitInput>;
+
+const swiftInput = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('pegs'), hankLoopM: positive, holeRadiiMm: z.array(positive).min(1) }),
+  z.strictObject({ kind: z.literal('umbrella'), hankLoopM: positive, ribs: z.int().min(3) }),
+  z.strictObject({ kind: z.literal('chairs'), hankLoopM: positive, backDepthMm: positive }),
+]) satisfies z.ZodType<SwiftInput>;
+
+const CALCULATIONS = new Map<string, (input: unknown) => object>([
+  ['yardage', (input) => yardage(check(yardageInput, input))],
+  ['cake', (input) => cake(check(cakeInput, input))],
+  ['winder-fit', (input) => winderFit(check(winderFitInput, input))],
+  ['swift', (input) => swift(check(swiftInput, input))],
+]);
+
+export type CalcAnswer = { ok: true; output: object } | { ok: false; error: { message: string; path: string } };
+
+/** Answers one calculation from the text of a JSON object. */
+export function calculate(name: string, json: string): CalcAnswer {
+  try {
+    const calculation = CALCULATIONS.get(name);
+    if (!calculation)
+      throw new InputError(
+        `no calculation is called "${name}"; there are ${[...CALCULATIONS.keys()].join(', ')}`,
+        'name',
+      );
+    return { ok: true, output: calculation(parseJson(json)) };
+  } catch (error) {
+    if (!(error instanceof InputError)) throw error;
+    return { ok: false, error: { message: error.message, path: error.path } };
+  }
+}
+
+function parseJson(json: string): unknown {
+  try {
+    return JSON.parse(json);
+  } catch {
+    throw new InputError('this is not JSON', '');
+  }
+}
+
+function check<T>(schema: z.ZodType<T>, input: unknown): T {
+  const parsed = schema.safeParse(input);
+  if (parsed.success) return parsed.data;
+  const issue = parsed.error.issues[0]!;
+  throw new InputError(issue.message, pathOf(issue));
+}

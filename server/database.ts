@@ -1,0 +1,16 @@
+import os from 'node:os';
+import path from 'node:path';
+import { type Db, openDatabase } from '../db/connection';
+
+// Next keeps several module graphs in one process; the connection must be one.
+const kept = globalThis as typeof globalThis & { lazyAcornDb?: Db };
+
+/** The file that the user's data live in: `LAZY_ACORN_DB`, or one in the home folder. */
+export function databaseFile(): string {
+  return process.env.LAZY_ACORN_DB ?? path.join(os.homedir(), '.lazy-acorn', 'lazy-acorn.sqlite');
+}
+
+/** The process's one connection, opened and brought up to date on first use. */
+export function database(): Db {
+  return (kept.lazyAcornDb ??= openDatabase(databaseFile()));
+}

@@ -1,0 +1,125 @@
+import { z } from 'zod';
+import type { UnitSystem } from '../core/units';
+import type { Db } from '../db/connection';
+import {
+  insertOperation,
+  insertPart,
+  isLive,
+  laterOperations,
+  liveUndosOf,
+  operationById,
+  operationByRequest,
+  partsOf,
+} from '../db/operations';
+import { pieceById, setLoop } from '../db/pieces';
+import { endRun, openRunOfPiece, reopenRun, runOfOperation } from '../db/runs';
+import { longText, quantity, read, requestKey } from './fields';
+import { attempt, NotPossible, type Saved } from './result';
+import { weighedMass, weighingFields } from './weighing';
+import { toMm } from './whole';
+
+export function weighForm(system: UnitSystem) {
+  return z.strictObject({
+    requestKey,
+    mass: read(quantity('mass', system)),
+    ...weighingFields(system),
+    note: longText,
+  });
+}
+export type WeighForm = z.input<ReturnType<typeof weighForm>>;
+
+/** Keeps what the scale shows for a piece. */
+export function weighPiece(db: Db, pieceId: number, input: unknown, system: UnitSystem, now: Date): Saved {
+  return attempt(weighForm(system), input, (form) =>
+    db
+      .transaction(() => {
+        const before = operationByRequest(db, form.requestKey);
+        if (before) return before.id;
+        const piece = pieceById(db, pieceId);
+        if (!piece || piece.consumedBy !== null) throw new NotPossible('this piece is not there any more');
+        const mass = weighedMass(form.mass, form, 'mass');
+        const operationId = insertOperation(db, {
+          kind: 'weigh',
+          at: now.toISOString(),
+          note: form.note,
+          requestKey: form.requestKey,
+        });
+        insertPart(db, { operationId, pieceId, side: 'on', ...mass });
+        return operationId;
+      })
+      .immediate(),
+  );
+}
+
+/** Remembers how long a hank is once round. */
+export function measureLoop(db: Db, pieceId: number, input: unknown, system: UnitSystem): Saved {
+  const schema = z.strictObject({ loop: read(quantity('length', system)) });
+  return attempt(schema, input, ({ loop }) => {
+    if (!pieceById(db, pieceId)) throw new NotPossible('this piece is not there any more');
+    setLoop(db, pieceId, toMm(loop));
+    return pieceId;
+  });
+}
+
+/** Why an operation cannot be undone just now; null where it can. */
+export function whyNotUndo(db: Db, operationId: number): string | null {
+  const operation = operationById(db, operationId);
+  if (!operation || operation.kind === 'undo') return 'there is nothing here to undo';
+  if (!isLive(db, operationId)) return 'this is undone already';
+  if (laterOperations(db, operationId).length > 0) return 'something was done with these pieces since; undo that first';
+  const pieces = partsOf(db, operationId);
+  if (pieces.some(({ pieceId }) => openRunOfPiece(db, pieceId)))
+    return 'a winding of one of these pieces is under way; finish it or give it up first';
+  return null;
+}
+
+/**
+ * Undoes an operation by adding its opposite. A winding that came from a run goes back to the scale: the run is open
+ * again, with all its counts.
+ */
+export function undoOperation(db: Db, operationId: number, now: Date): Saved {
+  return attempt(z.null(), null, () =>
+    db
+      .transaction(() => {
+        const reason = whyNotUndo(db, operationId);
+        if (reason) throw new NotPossible(reason);
+        const run = runOfOperation(db, operationId);
+        if (run) reopenRun(db, run.id);
+        return insertOperation(db, { kind: 'undo', at: now.toISOString(), undoes: operationId });
+      })
+      .immediate(),
+  );
+}
+
+/** Why an undone operation cannot be brought back just now; null where it can. */
+export function whyNotRedo(db: Db, operationId: number): string | null {
+  if (!operationById(db, operationId) || liveUndosOf(db, operationId).length === 0) return 'this is not undone';
+  const pieces = partsOf(db, operationId);
+  const consumed = pieces.filter(({ side }) => side !== 'out');
+  if (consumed.some(({ pieceId }) => pieceById(db, pieceId)?.consumedBy !== null))
+    return 'its pieces have become something else since';
+  if (laterOperations(db, operationId).length > 0) return 'something was done with these pieces since';
+  // A winding's run goes on where it was reopened; logging it there is the way back.
+  if (consumed.some(({ pieceId }) => openRunOfPiece(db, pieceId))) return 'its winding is open again; log it there';
+  return null;
+}
+
+/** Brings an undone operation back, by undoing the undo. */
+export function redoOperation(db: Db, operationId: number, now: Date): Saved {
+  return attempt(z.null(), null, () =>
+    db
+      .transaction(() => {
+        const reason = whyNotRedo(db, operationId);
+        if (reason) throw new NotPossible(reason);
+        for (const undoes of liveUndosOf(db, operationId))
+          insertOperation(db, { kind: 'undo', at: now.toISOString(), undoes });
+        return operationId;
+      })
+      .immediate(),
+  );
+}
+
+/** Gives a run up: the hank stays as it was, the counts stay in the record. */
+export function giveUpRun(db: Db, runId: number, now: Date): void {
+  endRun(db, runId, now.toISOString(), null);
+}

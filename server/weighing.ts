@@ -1,0 +1,32 @@
+import { z } from 'zod';
+import { InputError } from '../core/inputError';
+import type { UnitSystem } from '../core/units';
+import type { PartRow } from '../db/operations';
+import { quantity, readOptional } from './fields';
+import { toMg } from './whole';
+
+/** What every weighing tells beside the mass itself. */
+export function weighingFields(system: UnitSystem) {
+  return {
+    /** A bowl or bag on the scale with the yarn; empty for none. */
+    tare: readOptional(quantity('mass', system)),
+    scaleResolutionG: z.number().positive().max(100),
+  };
+}
+
+/** What was read from a scale, as it is stored: the net mass, the tare and the scale's step. */
+export type WeighedMass = Pick<PartRow, 'massMg' | 'massFrom' | 'tareMg' | 'resolutionMg'> & { massMg: number };
+
+/**
+ * @param path of the mass's own field, which a tare that is too heavy is reported at
+ * @throws InputError where the tare is not below what the scale showed
+ */
+export function weighedMass(
+  grossG: number,
+  { tare, scaleResolutionG }: { tare: number | null; scaleResolutionG: number },
+  path: string,
+): WeighedMass {
+  const massMg = toMg(grossG) - toMg(tare ?? 0);
+  if (massMg <= 0) throw new InputError('the tare must be below the mass on the scale', path);
+  return { massMg, massFrom: 'scale', tareMg: toMg(tare ?? 0), resolutionMg: Math.max(1, toMg(scaleResolutionG)) };
+}

@@ -1,0 +1,159 @@
+import { z } from 'zod';
+import { type FibreShare, parseFibres } from '../core/fibre';
+import { InputError } from '../core/inputError';
+import { parseNeedleMm } from '../core/needle';
+import { type Form, FORMS } from '../core/piece';
+import { requireWithin } from '../core/require';
+import { parseTurnsPerM } from '../core/twist';
+import type { UnitSystem } from '../core/units';
+import type { WeightClassNumber } from '../core/weightClass';
+import type { Db } from '../db/connection';
+import { insertOperation, insertPart, operationByRequest, partsOf } from '../db/operations';
+import { insertPiece, pieceById, piecesOfYarn } from '../db/pieces';
+import { type BandRow, insertYarn, replaceFibres, updateBand, yarnById } from '../db/yarns';
+import { longText, number, quantity, read, readOptional, requestKey, text, wholeNumber } from './fields';
+import { attempt, NotPossible, type Saved } from './result';
+import { weighedMass, weighingFields } from './weighing';
+import { toMg, toMm, toUm } from './whole';
+
+/** A yarn's grist lies somewhere between rope and sewing thread; outside of it, a unit is wrong. */
+const GRIST_BOUNDS_M_PER_G = { low: 0.02, high: 100 };
+
+const MOST_PIECES_AT_ONCE = 200;
+
+/** The band as it is typed. Every field may be left empty. */
+function bandFields(system: UnitSystem) {
+  return {
+    maker: text,
+    line: text,
+    colourName: text,
+    colourHex: z.string().regex(/^#[0-9a-f]{6}$/i, 'a colour like #6b705c'),
+    dyeLot: text,
+    fibres: read((typed) => parseFibres(typed, '')),
+    putUpMass: readOptional(quantity('mass', system)),
+    putUpLength: readOptional(quantity('length', system)),
+    weightClass: z.enum(['', '0', '1', '2', '3', '4', '5', '6', '7']),
+    wpi: readOptional(number(1, 100)),
+    needle: readOptional((typed) => parseNeedleMm(typed, '')),
+    hook: readOptional((typed) => parseNeedleMm(typed, '')),
+    plies: readOptional(wholeNumber(1, 99)),
+    twistDirection: z.enum(['', 'S', 'Z']),
+    twist: readOptional((typed) => parseTurnsPerM(typed, system, '')),
+    care: text,
+    notes: longText,
+  };
+}
+
+export function bandForm(system: UnitSystem) {
+  return z.strictObject(bandFields(system));
+}
+export type BandForm = z.input<ReturnType<typeof bandForm>>;
+type Band = z.output<ReturnType<typeof bandForm>>;
+
+/** A new yarn: its band, and the pieces of it that there are. */
+export function yarnForm(system: UnitSystem) {
+  return z.strictObject({
+    ...bandFields(system),
+    requestKey,
+    form: z.enum(FORMS),
+    count: read(wholeNumber(1, MOST_PIECES_AT_ONCE)),
+    loop: readOptional(quantity('length', system)),
+    /** One for each piece; empty where it was not weighed. */
+    masses: z.array(readOptional(quantity('mass', system))).max(MOST_PIECES_AT_ONCE),
+    ...weighingFields(system),
+  });
+}
+export type YarnForm = z.input<ReturnType<typeof yarnForm>>;
+
+/** Puts a yarn and its pieces on the shelf. Asked again with the same request key, it answers with the same yarn. */
+export function addYarn(db: Db, input: unknown, system: UnitSystem, now: Date): Saved {
+  return attempt(yarnForm(system), input, (form) =>
+    db
+      .transaction(() => {
+        const before = operationByRequest(db, form.requestKey);
+        if (before) return pieceById(db, partsOf(db, before.id)[0]!.pieceId)!.yarnId;
+        const { band, fibres } = checkedBand(form);
+        const yarnId = insertYarn(db, band, now.toISOString());
+        replaceFibres(db, yarnId, fibres);
+        const operationId = insertOperation(db, {
+          kind: 'receive',
+          at: now.toISOString(),
+          requestKey: form.requestKey,
+        });
+        for (let i = 0; i < form.count; i++) {
+          const weighed = form.masses[i];
+          const pieceId = insertPiece(db, {
+            yarnId,
+            form: form.form,
+            label: nextLabel(db, yarnId, form.form),
+            loopMm: form.loop === null ? null : toMm(form.loop),
+            bornBy: operationId,
+          });
+          const mass = weighed
+            ? weighedMass(weighed, form, `masses.${i}`)
+            : {
+                massMg: band.putUpMg,
+                massFrom: band.putUpMg ? ('band' as const) : null,
+                tareMg: 0,
+                resolutionMg: null,
+              };
+          insertPart(db, { operationId, pieceId, side: 'out', ...mass });
+        }
+        return yarnId;
+      })
+      .immediate(),
+  );
+}
+
+/** Corrects what was read from a band. */
+export function changeBand(db: Db, yarnId: number, input: unknown, system: UnitSystem): Saved {
+  return attempt(bandForm(system), input, (form) =>
+    db
+      .transaction(() => {
+        if (!yarnById(db, yarnId)) throw new NotPossible('this yarn is not there');
+        const { band, fibres } = checkedBand(form);
+        updateBand(db, yarnId, band);
+        replaceFibres(db, yarnId, fibres);
+        return yarnId;
+      })
+      .immediate(),
+  );
+}
+
+/** "Hank 3": the form and how many of that form the yarn has had. */
+export function nextLabel(db: Db, yarnId: number, form: Form): string {
+  const sameForm = piecesOfYarn(db, yarnId).filter((piece) => piece.form === form).length;
+  return `${form[0]!.toUpperCase()}${form.slice(1)} ${sameForm + 1}`;
+}
+
+function checkedBand(form: Band): { band: BandRow; fibres: FibreShare[] } {
+  if (form.putUpMass && form.putUpLength) {
+    const { low, high } = GRIST_BOUNDS_M_PER_G;
+    const gristMPerG = form.putUpLength / form.putUpMass;
+    if (gristMPerG < low || gristMPerG > high)
+      throw new InputError('no yarn is this long for its mass; is one of the two units wrong?', 'putUpLength');
+  }
+  if (form.twist !== null && form.twistDirection === '')
+    throw new InputError('say S or Z, or leave the turns empty', 'twistDirection');
+  return {
+    fibres: form.fibres,
+    band: {
+      maker: form.maker,
+      line: form.line,
+      colourName: form.colourName,
+      colourHex: form.colourHex.toLowerCase(),
+      dyeLot: form.dyeLot,
+      putUpMg: form.putUpMass === null ? null : toMg(form.putUpMass),
+      putUpMm: form.putUpLength === null ? null : toMm(form.putUpLength),
+      weightClass: form.weightClass === '' ? null : (Number(form.weightClass) as WeightClassNumber),
+      wpi: form.wpi,
+      needleUm: form.needle === null ? null : toUm(form.needle),
+      hookUm: form.hook === null ? null : toUm(form.hook),
+      plies: form.plies,
+      twistDirection: form.twistDirection === '' ? null : form.twistDirection,
+      twistTurnsPerKm: form.twist === null ? null : Math.round(requireWithin(form.twist, 0, 3000, 'twist') * 1000),
+      care: form.care,
+      notes: form.notes,
+    },
+  };
+}
