@@ -47,6 +47,9 @@ export function requireWhole(shares: readonly FibreShare[], path: string): reado
   return shares;
 }
 
+const PERCENT_FIRST = /(?<percent>\d+(?:[.,]\d+)?)\s*%?\s*(?<fibre>[a-z][a-z -]*[a-z])/g;
+const FIBRE_FIRST = /(?<fibre>[a-z][a-z -]*[a-z])(?:\s*(?<percent>\d+(?:[.,]\d+)?)\s*%?)?/g;
+
 /** Other words that bands use, and the fibre whose figures serve for each. */
 const ALSO_CALLED: Record<string, FibreName> = {
   merino: 'wool',
@@ -70,16 +73,17 @@ const ALSO_CALLED: Record<string, FibreName> = {
  * parseFibres('55% merino, 45% silk', 'fibres')[0] // => { name: 'wool', percent: 55, written: 'merino' }
  */
 export function parseFibres(text: string, path: string): FibreShare[] {
-  const terms = [
-    ...text.toLowerCase().matchAll(/(?:(\d+(?:[.,]\d+)?)\s*%?\s*)?([a-z][a-z -]*[a-z])(?:\s*(\d+(?:[.,]\d+)?)\s*%)?/g),
-  ];
+  // Either every percent stands before its fibre or every one after it.
+  const pattern = /^\s*\d/.test(text) ? PERCENT_FIRST : FIBRE_FIRST;
+  const terms = [...text.toLowerCase().matchAll(pattern)];
   const unread = terms.reduce((rest, [term]) => rest.replace(term, ''), text.toLowerCase()).replace(/[\s,;/+&]/g, '');
   if (unread !== '' || (text.trim() !== '' && terms.length === 0))
     throw new InputError('write it like 80 % wool, 20 % nylon', path);
-  const shares = terms.map(([, before, words, after]): FibreShare => {
-    const percent = before ?? after ?? (terms.length === 1 ? '100' : undefined);
+  const shares = terms.map(({ groups }): FibreShare => {
+    const words = groups!.fibre!.replace(/\band\b/g, '').trim();
+    const percent = groups!.percent ?? (terms.length === 1 ? '100' : undefined);
     if (percent === undefined) throw new InputError(`how many percent is ${words}?`, path);
-    return { ...fibreCalled(words!.replace(/\band\b/g, '').trim(), path), percent: Number(percent.replace(',', '.')) };
+    return { ...fibreCalled(words, path), percent: Number(percent.replace(',', '.')) };
   });
   const twice = shares.find(({ name, written }, i) =>
     shares.slice(0, i).some((other) => other.name === name && other.written === written),
