@@ -46,6 +46,19 @@ export function needsSwift(form: Form): boolean {
 }
 
 /**
+ * What there is, counted by form.
+ *
+ * @example
+ * pieceTotal([{ form: 'hank' }, { form: 'cake' }, { form: 'hank' }]) // => '2 hanks, 1 cake'
+ */
+export function pieceTotal(pieces: readonly { form: Form }[]): string {
+  const counts = FORMS.map((form) => ({ form, count: pieces.filter((piece) => piece.form === form).length }));
+  const present = counts.filter(({ count }) => count > 0);
+  if (present.length === 0) return 'nothing left';
+  return present.map(({ form, count }) => `${count} ${form}${count === 1 ? '' : 's'}`).join(', ');
+}
+
+/**
  * Which operations still hold: an undo takes its target away, unless the undo was itself undone.
  *
  * @param operations oldest first

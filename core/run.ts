@@ -137,6 +137,17 @@ export function turnsOn({ turns }: Pick<RunState, 'turns'>, part: number): numbe
   return Math.max(0, turns[part] ?? 0);
 }
 
+/**
+ * The cakes that anything was wound onto, by their place in the plan; the first, where nothing was counted.
+ *
+ * @example
+ * woundParts({ turns: [40, 0, 12] }) // => [0, 2]
+ */
+export function woundParts(state: Pick<RunState, 'turns'>): number[] {
+  const wound = state.turns.map((_, part) => part).filter((part) => turnsOn(state, part) > 0);
+  return wound.length > 0 ? wound : [0];
+}
+
 function afterTurns(state: RunState, part: number, amount: number, atMs: number): RunState {
   const turns = state.turns.map((counted, i) => (i === part ? counted + amount : counted));
   if (amount <= 0) return { ...state, turns };

@@ -1,8 +1,7 @@
 import { type CakeShape, crankTurnsAtG, DENSITY_WOUND_ONCE, massAtTurnsG, radiusAtMm } from './cake';
-import { type Estimate, product } from './estimate';
+import { type Estimate, HALF_WIDTH_90, product } from './estimate';
 import { InputError } from './inputError';
 import { requirePositive } from './require';
-import { swift, type Swift, type SwiftResult } from './swift';
 import { winderFit, type WinderFitResult, type WinderLimits } from './winderFit';
 
 /** The figures of a winder that a plan needs. */
@@ -16,9 +15,8 @@ export interface WindingPlanInput {
   /** m/g */
   grist: Estimate;
   winder: WinderFigures;
-  /** Length once round the open hank; without it neither the swift nor the loops can be told. */
+  /** Length once round the open hank; without it the loops cannot be told. */
   hankLoopM?: number;
-  swift?: Swift;
   densityGPerCm3?: number;
   /** Into how many equal cakes; as few as fit where it is not said. */
   cakes?: number;
@@ -40,7 +38,6 @@ export interface WindingPlan {
   lengthM: Estimate;
   /** Times the strand goes round the swift. */
   loops?: number;
-  swift?: SwiftResult;
   fit: WinderFitResult;
   cakes: PlannedCake[];
   crankTurns: number;
@@ -63,10 +60,10 @@ export const HANDLING_SECONDS = 6 * 60;
 const DENSITY_RELATIVE_SD = 0.1;
 
 /**
- * Every figure between a closed hank and its cakes: swift setting, loops, fit, sizes, turns to stop at, time.
+ * Every figure between a closed hank and its cakes: loops, fit, sizes, turns to stop at, time.
  *
  * @throws InputError where a figure is impossible, or where more cakes are asked for than makes sense
- * @see calculations.md: swift, winder-fit, cake
+ * @see calculations.md: winder-fit, cake
  * @example
  * windingPlan({ massG: { mean: 96, sd: 0.3 }, grist: { mean: 4.1, sd: 0 }, winder: { maxMassG: 113, maxDiameterMm: 98, coreDiameterMm: 24, heightMm: 68, spindleTurnsPerCrank: 4, crossingAngleDeg: 20 } }).crankTurns // => 560.4028794356582
  */
@@ -75,14 +72,13 @@ export function windingPlan(input: WindingPlanInput): WindingPlan {
   const fit = winderFit({ massG: massG.mean, densityGPerCm3, winder });
   const count = cakeCount(input.cakes, fit);
   const lengthM = product(grist, massG);
-  const cakes = Array.from({ length: count }, () =>
-    plannedCake(massG.mean / count, grist, { ...winder, densityGPerCm3 }),
+  const cakes = Array.from({ length: count }, (_, i) =>
+    plannedCake(massG.mean / count, grist, { ...winder, densityGPerCm3 }, i === count - 1),
   );
   const crankTurns = cakes.reduce((sum, cake) => sum + cake.crankTurns.mean, 0);
   return {
     lengthM,
     ...(hankLoopM && { loops: lengthM.mean / requirePositive(hankLoopM, 'hankLoopM') }),
-    ...(hankLoopM && input.swift && { swift: swift({ ...input.swift, hankLoopM }) }),
     fit,
     cakes,
     crankTurns,
@@ -122,19 +118,27 @@ export function placeAlongM(shape: CakeOnSpindle, atTurn: number, totalTurns: nu
   return share * cakeLengthM;
 }
 
-function plannedCake(massG: number, grist: Estimate, shape: CakeShape & { densityGPerCm3: number }): PlannedCake {
+function plannedCake(
+  massG: number,
+  grist: Estimate,
+  shape: CakeShape & { densityGPerCm3: number },
+  last: boolean,
+): PlannedCake {
   const turnsAt = (gristMPerG: number, densityGPerCm3: number) =>
     crankTurnsAtG({ ...shape, densityGPerCm3 }, massG, gristMPerG);
   const mean = turnsAt(grist.mean, shape.densityGPerCm3);
   const fromGrist = mean * (grist.sd / grist.mean);
   const fromDensity = turnsAt(grist.mean, shape.densityGPerCm3 * (1 + DENSITY_RELATIVE_SD)) - mean;
+  const sd = Math.hypot(fromGrist, fromDensity);
   const slowFromG = Math.max(0, massG - SLOW_LAST_M / grist.mean);
+  const slowFromTurn = crankTurnsAtG(shape, slowFromG, grist.mean);
   return {
     massG,
     lengthM: massG * grist.mean,
     outerDiameterMm: 2 * radiusAtMm(shape, massG),
-    crankTurns: { mean, sd: Math.hypot(fromGrist, fromDensity) },
-    slowFromTurn: crankTurnsAtG(shape, slowFromG, grist.mean),
+    crankTurns: { mean, sd },
+    // The others are cut at the count; the last one ends where the yarn does, which may be sooner.
+    slowFromTurn: last ? Math.max(0, Math.min(slowFromTurn, mean - HALF_WIDTH_90 * sd)) : slowFromTurn,
   };
 }
 

@@ -11,12 +11,11 @@ import {
   operationByRequest,
   partsOf,
 } from '../db/operations';
-import { pieceById, setLoop } from '../db/pieces';
-import { endRun, openRunOfPiece, reopenRun, runOfOperation } from '../db/runs';
+import { pieceById } from '../db/pieces';
+import { openRunOfPiece, reopenRun, runOfOperation } from '../db/runs';
 import { longText, quantity, read, requestKey } from './fields';
 import { attempt, NotPossible, type Saved } from './result';
 import { weighedMass, weighingFields } from './weighing';
-import { toMm } from './whole';
 
 export function weighForm(system: UnitSystem) {
   return z.strictObject({
@@ -49,16 +48,6 @@ export function weighPiece(db: Db, pieceId: number, input: unknown, system: Unit
       })
       .immediate(),
   );
-}
-
-/** Remembers how long a hank is once round. */
-export function measureLoop(db: Db, pieceId: number, input: unknown, system: UnitSystem): Saved {
-  const schema = z.strictObject({ loop: read(quantity('length', system)) });
-  return attempt(schema, input, ({ loop }) => {
-    if (!pieceById(db, pieceId)) throw new NotPossible('this piece is not there any more');
-    setLoop(db, pieceId, toMm(loop));
-    return pieceId;
-  });
 }
 
 /** Why an operation cannot be undone just now; null where it can. */
@@ -117,9 +106,4 @@ export function redoOperation(db: Db, operationId: number, now: Date): Saved {
       })
       .immediate(),
   );
-}
-
-/** Gives a run up: the hank stays as it was, the counts stay in the record. */
-export function giveUpRun(db: Db, runId: number, now: Date): void {
-  endRun(db, runId, now.toISOString(), null);
 }

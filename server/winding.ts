@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { handlingOf } from '../core/fibre';
 
 import { massOf } from '../core/piece';
-import { type RunEvent, type RunState, runState, STAGES, STOP_REASONS, turnsOn } from '../core/run';
+import { type RunEvent, type RunState, runState, STAGES, STOP_REASONS, turnsOn, woundParts } from '../core/run';
 import { PREPARE_STEPS, TAKE_OFF_STEPS } from '../core/run';
 import type { UnitSystem } from '../core/units';
 import { placeAlongM, windingPlan } from '../core/windingPlan';
@@ -23,6 +23,7 @@ import {
 import { bench } from './bench';
 import { longText, quantity, read, readOptional, requestKey } from './fields';
 import { attempt, NotPossible, type Saved } from './result';
+import type { RunMessage } from './runRequests';
 import { type RunPlan, runPlan } from './runPlan';
 import { nextLabel } from './yarns';
 import { massFactOf, yarnView } from './yarnViews';
@@ -138,12 +139,7 @@ const HOLDER_GONE_AFTER_MS = 12_000;
  * Keeps the events that a screen sends, each once, whoever holds the run: a count that was made is never refused.
  * With `claim`, the screen also asks to be the one that counts, which it is given if no other is at it, or by `force`.
  */
-export function followRun(
-  db: Db,
-  runId: number,
-  message: { writer: string; events: RunEvent[]; claim?: 'ask' | 'force' | 'release'; wantState?: boolean },
-  now: Date,
-): RunNews | undefined {
+export function followRun(db: Db, runId: number, message: RunMessage, now: Date): RunNews | undefined {
   return db
     .transaction(() => {
       const run = runById(db, runId);
@@ -153,6 +149,7 @@ export function followRun(
       // A clock that was set back must not keep a run locked, so "seen" may not lie in the future either.
       const heard = run.holderSeenMs !== null && Math.abs(nowMs - run.holderSeenMs) < HOLDER_GONE_AFTER_MS;
       let holder = heard ? run.holder : null;
+      if (holder !== null && holder === message.formerly) holder = message.writer;
       if (message.claim === 'force' || (message.claim === 'ask' && (holder === null || holder === message.writer))) {
         holder = message.writer;
         setHolder(db, runId, holder, nowMs);
@@ -245,6 +242,8 @@ export function logRun(db: Db, runId: number, input: unknown, system: UnitSystem
         if (!piece || piece.consumedBy !== null) throw new NotPossible('the piece is not there any more');
         const plan = planOfRun(run.plan);
         const state = stateOf(db, run);
+        const wound = woundParts(state);
+        if (form.masses.length !== wound.length) throw new NotPossible(`${wound.length} cakes were wound; weigh each`);
         const operationId = insertOperation(db, {
           kind: 'wind',
           at: now.toISOString(),
@@ -261,8 +260,8 @@ export function logRun(db: Db, runId: number, input: unknown, system: UnitSystem
           tareMg: piece.tareMg ?? 0,
           resolutionMg: piece.resolutionMg,
         });
-        form.masses.forEach((massG, part) => {
-          const mass = weighedMass(massG, form, `masses.${part}`);
+        wound.forEach((part, i) => {
+          const mass = weighedMass(form.masses[i]!, form, `masses.${i}`);
           const pieceId = insertPiece(db, {
             yarnId: piece.yarnId,
             form: 'cake',
@@ -292,6 +291,19 @@ export function logRun(db: Db, runId: number, input: unknown, system: UnitSystem
         }
         endRun(db, runId, now.toISOString(), operationId);
         return operationId;
+      })
+      .immediate(),
+  );
+}
+
+/** Gives a run up: the piece stays as it was, the counts stay in the record. */
+export function giveUpRun(db: Db, runId: number, now: Date): Saved {
+  return attempt(z.null(), null, () =>
+    db
+      .transaction(() => {
+        if (runById(db, runId)?.endedAt !== null) throw new NotPossible('this winding is logged already');
+        endRun(db, runId, now.toISOString(), null);
+        return runId;
       })
       .immediate(),
   );

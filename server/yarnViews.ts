@@ -193,7 +193,7 @@ export function piecePage(db: Db, pieceId: number): PiecePage | undefined {
 /** One yarn on the shelf: what there is of it. */
 export interface ShelfYarn {
   yarn: YarnView;
-  pieces: { id: number; form: Form; massG: number | null; openRunId: number | null }[];
+  pieces: { id: number; form: Form; label: string; massG: number | null; openRunId: number | null }[];
   left: LengthLeft | null;
 }
 
@@ -212,6 +212,7 @@ export function shelf(db: Db): ShelfYarn[] {
         pieces: rows.map((piece) => ({
           id: piece.id,
           form: piece.form,
+          label: piece.label,
           massG: piece.massMg === null ? null : fromMg(piece.massMg),
           openRunId: runs.get(piece.id) ?? null,
         })),

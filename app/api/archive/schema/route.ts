@@ -1,0 +1,5 @@
+import { archiveJsonSchema } from '../../../../formats/archive';
+
+export function GET(): Response {
+  return Response.json(archiveJsonSchema());
+}

@@ -1,0 +1,36 @@
+import { AntdRegistry } from '@ant-design/nextjs-registry';
+import type { Metadata, Viewport } from 'next';
+import type { ReactNode } from 'react';
+import { preferences } from '../server/preferences';
+import { EARLY_THEME_SCRIPT } from '../ui/earlyTheme';
+import { Frame } from '../ui/Frame';
+import '../ui/global.css';
+import { Providers } from '../ui/Providers';
+
+/** Every page shows what the database holds now; none can be made while building. */
+export const dynamic = 'force-dynamic';
+
+export const metadata: Metadata = {
+  title: { default: 'Lazy Acorn', template: '%s · Lazy Acorn' },
+  description: 'A bench partner for people who wind, weigh and keep track of yarn',
+};
+
+export const viewport: Viewport = { width: 'device-width', initialScale: 1 };
+
+export default async function RootLayout({ children }: { children: ReactNode }) {
+  const { system, theme } = await preferences();
+  return (
+    <html lang="en" data-theme={theme ?? undefined} suppressHydrationWarning>
+      <head>
+        <script dangerouslySetInnerHTML={{ __html: EARLY_THEME_SCRIPT }} />
+      </head>
+      <body>
+        <AntdRegistry>
+          <Providers system={system} theme={theme}>
+            <Frame>{children}</Frame>
+          </Providers>
+        </AntdRegistry>
+      </body>
+    </html>
+  );
+}

@@ -1,0 +1,118 @@
+'use client';
+
+import { Button } from 'antd';
+import { type RunState, type RunStep, tickKey } from '../../core/run';
+import { SignIcon } from '../../ui/icons';
+import styles from './Checklist.module.css';
+import { useBenchKeys } from './useBenchKeys';
+import { STEP_WORDS } from './words';
+import { usePedal } from './usePedal';
+
+interface Way {
+  label: string;
+  act: () => void;
+}
+
+/**
+ * What is to be done, one thing at a time and readable from where one stands. The space bar or the pedal ticks off
+ * what is shown and, after the last, goes on.
+ */
+export function Checklist({
+  steps,
+  part,
+  state,
+  enabled,
+  fragile,
+  onTick,
+  next,
+  onNext,
+  other,
+  back,
+}: {
+  steps: readonly RunStep[];
+  part: number;
+  state: RunState;
+  enabled: boolean;
+  fragile: boolean;
+  onTick: (step: RunStep, done: boolean) => void;
+  next: string;
+  onNext: () => void;
+  other?: Way;
+  back?: Way;
+}) {
+  const [pedalKey] = usePedal();
+  const done = (step: RunStep) => state.ticked.includes(tickKey(part, step));
+  const current = steps.find((step) => !done(step));
+  const goOn = () => (current ? onTick(current, true) : onNext());
+  const lastDone = [...steps].reverse().find(done);
+
+  useBenchKeys(enabled, pedalKey, (key) => {
+    if (key === 'count') goOn();
+    else if (key === 'miscount' && lastDone) onTick(lastDone, false);
+  });
+
+  return (
+    <div className={styles.bench}>
+      <ol className={styles.list}>
+        {steps.map((step) => (
+          <li key={step} data-current={step === current}>
+            <button
+              type="button"
+              role="checkbox"
+              aria-checked={done(step)}
+              disabled={!enabled}
+              onClick={() => onTick(step, !done(step))}
+            >
+              <span className={styles.box}>{done(step) && <SignIcon sign="yes" size={22} />}</span>
+              {wordsOf(step, fragile).title}
+            </button>
+          </li>
+        ))}
+      </ol>
+      <div className={styles.now}>
+        <div aria-live="polite" className={styles.words}>
+          {current ? (
+            <>
+              <p className={styles.title}>{wordsOf(current, fragile).title}</p>
+              <p className={styles.how}>{wordsOf(current, fragile).how}</p>
+              {wordsOf(current, fragile).care && <p className={styles.care}>{wordsOf(current, fragile).care}</p>}
+            </>
+          ) : (
+            <p className={styles.title}>All done. {next}?</p>
+          )}
+        </div>
+        <button type="button" className={styles.main} data-count onClick={goOn} disabled={!enabled}>
+          {current ? 'Done' : next}
+          <kbd>space</kbd>
+        </button>
+        <div className={styles.ways}>
+          {current && (
+            <Button type="text" onClick={onNext} disabled={!enabled}>
+              {next} at once
+            </Button>
+          )}
+          {other && (
+            <Button type="text" onClick={other.act} disabled={!enabled}>
+              {other.label}
+            </Button>
+          )}
+          {back && (
+            <Button type="text" onClick={back.act} disabled={!enabled}>
+              {back.label}
+            </Button>
+          )}
+        </div>
+      </div>
+    </div>
+  );
+}
+
+function wordsOf(step: RunStep, fragile: boolean) {
+  if (step === 'snap' && fragile)
+    return {
+      title: 'Shake it gently',
+      how: 'A fragile yarn takes no snap. Shake the loop until the strands line up.',
+      care: undefined,
+    };
+  return STEP_WORDS[step];
+}

@@ -1,0 +1,213 @@
+'use client';
+
+import { Button } from 'antd';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { massBalance } from '../../core/massBalance';
+import { inWords, lengthFigure } from '../../core/format';
+import { type RunState, turnsOn, woundParts } from '../../core/run';
+import { InputError } from '../../core/inputError';
+import { parseQuantity } from '../../core/units';
+import type { ScaleTool } from '../../server/bench';
+import type { LogForm as LogValues, RunPage } from '../../server/winding';
+import { BalanceWords } from '../../ui/BalanceWords';
+import { TextField } from '../../ui/Field';
+import { KnownMass } from '../../ui/Figures';
+import { newKey } from '../../ui/newKey';
+import { useSystem } from '../../ui/Providers';
+import { Say } from '../../ui/Say';
+import { PieceGlyph } from '../../ui/thread/PieceGlyph';
+import { useForm } from '../../ui/useForm';
+import { useLastScale, WeighingFields } from '../../ui/WeighingFields';
+import { saveLog } from './actions';
+import styles from './LogForm.module.css';
+
+/** The cakes on the scale: what they weigh, whether that balances with the hank, and into the log with it. */
+export function LogForm({
+  page,
+  state,
+  scales,
+  enabled,
+  settled,
+  onBack,
+}: {
+  page: RunPage;
+  state: RunState;
+  scales: ScaleTool[];
+  enabled: boolean;
+  settled: () => Promise<boolean>;
+  onBack: () => void;
+}) {
+  const router = useRouter();
+  const system = useSystem();
+  const [resolutionG, setResolution] = useLastScale(scales);
+  const [unsettled, setUnsettled] = useState(false);
+  const parts = woundParts(state);
+  const form = useForm<LogValues>({
+    draftKey: `log of run ${page.id}`,
+    initial: () => ({ requestKey: newKey(), masses: [], tare: '', scaleResolutionG: 1, rest: '', waste: '', note: '' }),
+    save: async (values) => {
+      // The log is made from the counts, so every one of them must be there first.
+      const all = await settled();
+      setUnsettled(!all);
+      if (!all) return { ok: false, errors: {} };
+      const masses = parts.map((_, i) => values.masses[i] ?? '');
+      return saveLog(page.id, { ...values, masses, scaleResolutionG: resolutionG });
+    },
+    saved: (id) => router.replace(`/logbook/${id}`),
+  });
+  const { values, errors, set } = form;
+  const whole = page.plan.mass;
+  const tareG = grams(values.tare) ?? 0;
+  const outG = [...parts.map((_, i) => values.masses[i] ?? ''), ...(values.rest.trim() ? [values.rest] : [])].map(
+    (text) => {
+      const gross = grams(text);
+      return gross === null ? null : gross - tareG;
+    },
+  );
+  const complete = outG.every((massG) => massG !== null && massG > 0);
+
+  function grams(text: string): number | null {
+    try {
+      return parseQuantity(text, 'mass', system);
+    } catch (error) {
+      if (error instanceof InputError) return null;
+      throw error;
+    }
+  }
+
+  return (
+    <form
+      noValidate
+      className={styles.log}
+      onSubmit={(event) => {
+        event.preventDefault();
+        form.submit();
+      }}
+    >
+      <div>
+        <h2 className={styles.ask}>
+          {parts.length === 1 ? 'Put the cake on the scale' : 'Put each cake on the scale'}
+        </h2>
+        <div className={styles.masses}>
+          {parts.map((part, i) => (
+            <div key={part} className={styles.cake}>
+              <svg width={74} height={74} aria-hidden="true">
+                <PieceGlyph form="cake" colourHex={page.colourHex} x={37} y={37} side={70} />
+              </svg>
+              <TextField
+                name={`masses.${i}`}
+                label={parts.length === 1 ? 'The scale shows' : `Cake ${i + 1}`}
+                value={values.masses[i] ?? ''}
+                onChange={(value) =>
+                  set(
+                    'masses',
+                    parts.map((_, at) => (at === i ? value : (values.masses[at] ?? ''))),
+                  )
+                }
+                error={errors[`masses.${i}`]}
+                hint={`${turnsOn(state, part)} turns`}
+                suffix={system === 'metric' ? 'g' : 'oz'}
+                inputMode="decimal"
+                autoFocus={i === 0}
+                large
+              />
+            </div>
+          ))}
+        </div>
+        <WeighingFields
+          scales={scales}
+          tare={values.tare}
+          onTare={(tare) => set('tare', tare)}
+          tareError={errors.tare}
+          resolutionG={resolutionG}
+          onResolution={setResolution}
+        />
+      </div>
+      <div>
+        <h2 className={styles.ask}>And what else there was</h2>
+        <div className={styles.pair}>
+          <TextField
+            name="rest"
+            label="Left of the hank, unwound"
+            value={values.rest}
+            onChange={(value) => set('rest', value)}
+            error={errors.rest}
+            hint="empty: all of it was wound"
+            inputMode="decimal"
+          />
+          <TextField
+            name="waste"
+            label="Cut off, thrown away"
+            value={values.waste}
+            onChange={(value) => set('waste', value)}
+            error={errors.waste}
+            hint="empty: nothing"
+            inputMode="decimal"
+          />
+        </div>
+        <TextField
+          name="note"
+          label="Notes"
+          value={values.note}
+          onChange={(value) => set('note', value)}
+          error={errors.note}
+          placeholder="thin spots, how it ran, how firm it came out"
+        />
+        {state.knots.length > 0 && (
+          <p className={styles.soft}>
+            {state.knots.length === 1 ? 'One knot goes' : `${state.knots.length} knots go`} with it into the log, each
+            at its place.
+          </p>
+        )}
+        <div className={styles.balance}>
+          {!complete ? (
+            <Say tone="plain">
+              {page.pieceLabel} was <KnownMass fact={whole} />. What comes out is compared with it here.
+            </Say>
+          ) : (
+            <>
+              {whole.from === 'scale' ? (
+                <BalanceWords
+                  balance={massBalance({
+                    in: [whole],
+                    out: outG.map((massG) => ({ massG: massG!, resolutionG })),
+                    wasteG: grams(values.waste) ?? 0,
+                  })}
+                />
+              ) : (
+                <Say tone="plain">
+                  The hank was not weighed before, so there is nothing to balance against. The band says{' '}
+                  <KnownMass fact={whole} />.
+                </Say>
+              )}
+              <p className={styles.length}>
+                About{' '}
+                {inWords(
+                  lengthFigure(outG.reduce<number>((sum, massG) => sum + massG!, 0) * page.plan.gristMPerG, system),
+                )}{' '}
+                are there now.
+              </p>
+            </>
+          )}
+        </div>
+      </div>
+      <div className={styles.foot}>
+        <Button type="primary" size="large" htmlType="submit" loading={form.saving} disabled={!enabled}>
+          Into the log
+        </Button>
+        <Button size="large" type="text" onClick={onBack} disabled={!enabled}>
+          Back
+        </Button>
+        {unsettled && (
+          <Say tone="tight">Some counts have not reached the app yet. They are kept; try again in a moment.</Say>
+        )}
+        {(errors[''] ?? errors.masses) && (
+          <Say tone="bad" role="alert">
+            {errors[''] ?? errors.masses}
+          </Say>
+        )}
+      </div>
+    </form>
+  );
+}

@@ -1,0 +1,153 @@
+'use client';
+
+import { Button, Popconfirm } from 'antd';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useEffect } from 'react';
+import { PREPARE_STEPS, TAKE_OFF_STEPS, turnsOn } from '../../core/run';
+import type { ScaleTool } from '../../server/bench';
+import type { RunPage } from '../../server/winding';
+import { Say } from '../../ui/Say';
+import { giveUp } from './actions';
+import { Checklist } from './Checklist';
+import { LogForm } from './LogForm';
+import styles from './RunScreen.module.css';
+import { useRun } from './useRun';
+import { useWakeLock } from './useWakeLock';
+import { WindStage } from './WindStage';
+
+/** A winding at the bench: prepare, wind, take off, weigh. */
+export function RunScreen({ page, scales }: { page: RunPage; scales: ScaleTool[] }) {
+  const router = useRouter();
+  const run = useRun(page);
+  const { state, record } = run;
+  const cakes = page.plan.cakes.length;
+  const mine = run.holding === 'mine';
+  useWakeLock(state.stage !== 'weigh' && run.ended === null);
+
+  useEffect(() => {
+    if (run.ended)
+      router.replace(run.ended.operationId ? `/logbook/${run.ended.operationId}` : `/pieces/${page.pieceId}`);
+  }, [run.ended, page.pieceId, router]);
+
+  const go = (stage: typeof state.stage, part = state.part) => record({ kind: 'stage', stage, part });
+  const cakeName = cakes === 1 ? 'the cake' : `cake ${state.part + 1} of ${cakes}`;
+
+  return (
+    <div className={styles.run}>
+      <header className={styles.head}>
+        <div>
+          <h1>
+            <Link href={`/yarns/${page.yarnId}`}>{page.yarnName}</Link>
+          </h1>
+          <p className={styles.soft}>
+            {page.pieceLabel} on the {page.plan.winder.name.toLowerCase()}
+            {page.plan.swift && `, from the ${page.plan.swift.name.toLowerCase()}`}
+          </p>
+        </div>
+        <Trail stage={state.stage} cakeName={cakeName} />
+        <Popconfirm
+          title="Give this winding up?"
+          description="The piece stays as it was. The counts are kept in the record, but they go into no cake."
+          okText="Give it up"
+          cancelText="Keep it"
+          onConfirm={async () => {
+            await giveUp(page.id);
+            router.push(`/pieces/${page.pieceId}`);
+          }}
+        >
+          <Button type="text">Give up</Button>
+        </Popconfirm>
+      </header>
+      <LineNews run={run} />
+      {state.stage === 'prepare' && (
+        <Checklist
+          steps={PREPARE_STEPS}
+          part={0}
+          state={state}
+          enabled={mine}
+          fragile={page.plan.handling.includes('fragile')}
+          onTick={(step, done) => record({ kind: 'tick', part: 0, step, done })}
+          next="Begin to wind"
+          onNext={() => go('wind')}
+        />
+      )}
+      {state.stage === 'wind' && (
+        <WindStage
+          page={page}
+          state={state}
+          enabled={mine}
+          record={record}
+          onDone={() => go('take off')}
+          onBack={() => go(state.part === 0 ? 'prepare' : 'take off', Math.max(0, state.part - 1))}
+        />
+      )}
+      {state.stage === 'take off' && (
+        <Checklist
+          steps={TAKE_OFF_STEPS}
+          part={state.part}
+          state={state}
+          enabled={mine}
+          fragile={false}
+          onTick={(step, done) => record({ kind: 'tick', part: state.part, step, done })}
+          next={state.part + 1 < cakes ? `Wind cake ${state.part + 2} of ${cakes}` : 'To the scale'}
+          onNext={() => (state.part + 1 < cakes ? go('wind', state.part + 1) : go('weigh'))}
+          other={state.part + 1 < cakes ? { label: 'No more cakes: to the scale', act: () => go('weigh') } : undefined}
+          back={{ label: `Back to winding, ${turnsOn(state, state.part)} turns`, act: () => go('wind') }}
+        />
+      )}
+      {state.stage === 'weigh' && (
+        <LogForm
+          page={page}
+          state={state}
+          scales={scales}
+          enabled={mine}
+          settled={run.settled}
+          onBack={() => go('take off')}
+        />
+      )}
+    </div>
+  );
+}
+
+/** Whatever stands between this screen and the record, said at once. */
+function LineNews({ run }: { run: ReturnType<typeof useRun> }) {
+  if (run.holding === 'another')
+    return (
+      <Say tone="tight" role="alert">
+        <strong>This winding is being counted on another screen.</strong> You see it here as it goes; no count is lost.{' '}
+        <Button size="small" onClick={run.takeOver}>
+          Count here instead
+        </Button>
+      </Say>
+    );
+  if (run.offline)
+    return (
+      <Say tone="tight" role="status">
+        <strong>The app does not answer.</strong> Go on:{' '}
+        {run.unsent === 1 ? 'one entry is' : `${run.unsent} entries are`} kept in this browser and sent as soon as it is
+        back.
+      </Say>
+    );
+  return null;
+}
+
+const TRAIL = [
+  { stage: 'prepare', name: 'Prepare' },
+  { stage: 'wind', name: 'Wind' },
+  { stage: 'take off', name: 'Take off' },
+  { stage: 'weigh', name: 'Weigh' },
+] as const;
+
+function Trail({ stage, cakeName }: { stage: string; cakeName: string }) {
+  return (
+    <ol className={styles.trail} aria-label="Where this winding stands">
+      {TRAIL.map((place) => (
+        <li key={place.stage} aria-current={place.stage === stage ? 'step' : undefined}>
+          {place.name}
+          {place.stage === stage && (stage === 'wind' || stage === 'take off') && <span> {cakeName}</span>}
+        </li>
+      ))}
+    </ol>
+  );
+}

@@ -1,0 +1,69 @@
+'use client';
+
+import Link from 'next/link';
+import type { WindingPage } from '../../server/planPages';
+import type { ShelfYarn } from '../../server/yarnViews';
+import { ActionLink } from '../../ui/ActionLink';
+import { Mass } from '../../ui/Figures';
+import { RunsUnderWay } from '../../ui/RunsUnderWay';
+import { glyphSide, PieceGlyph } from '../../ui/thread/PieceGlyph';
+import styles from './WindingScreen.module.css';
+
+/** What is on the winder, and what could go on it next. */
+export function WindingScreen({ page: { runs, yarns } }: { page: WindingPage }) {
+  const waiting = yarns.flatMap(({ yarn, pieces }) =>
+    pieces.filter(({ openRunId }) => openRunId === null).map((piece) => ({ yarn, piece })),
+  );
+  const hanks = waiting.filter(({ piece }) => piece.form === 'hank');
+  const others = waiting.filter(({ piece }) => piece.form !== 'hank');
+  return (
+    <>
+      <h1 className={styles.head}>Winding</h1>
+      <RunsUnderWay runs={runs} />
+      <h2 className={styles.sub}>Hanks to wind</h2>
+      {hanks.length === 0 ? (
+        <div className={styles.none}>
+          <p>No hank is waiting.</p>
+          <ActionLink href="/yarns/new" quiet>
+            Add a yarn
+          </ActionLink>
+        </div>
+      ) : (
+        <Pieces waiting={hanks} />
+      )}
+      {others.length > 0 && (
+        <>
+          <h2 className={styles.sub}>To wind a second time</h2>
+          <Pieces waiting={others} />
+        </>
+      )}
+    </>
+  );
+}
+
+function Pieces({ waiting }: { waiting: { yarn: ShelfYarn['yarn']; piece: ShelfYarn['pieces'][number] }[] }) {
+  return (
+    <ul className={styles.list}>
+      {waiting.map(({ yarn, piece }) => (
+        <li key={piece.id}>
+          <Link href={`/winding/plan/${piece.id}`} className={styles.piece}>
+            <svg width={92} height={92} aria-hidden="true">
+              <PieceGlyph
+                form={piece.form}
+                colourHex={yarn.colourHex}
+                x={46}
+                y={46}
+                side={Math.min(90, glyphSide(piece.massG) * 0.86)}
+              />
+            </svg>
+            <span>
+              <strong>{yarn.name}</strong>
+              <br />
+              {piece.label}, {piece.massG === null ? 'not weighed' : <Mass g={piece.massG} />}
+            </span>
+          </Link>
+        </li>
+      ))}
+    </ul>
+  );
+}

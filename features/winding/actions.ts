@@ -1,0 +1,18 @@
+'use server';
+
+import { database } from '../../server/database';
+import { preferences } from '../../server/preferences';
+import type { Saved } from '../../server/result';
+import { giveUpRun, type LogForm, logRun, type StartForm, startRun } from '../../server/winding';
+
+export async function beginRun(pieceId: number, form: StartForm): Promise<Saved> {
+  return startRun(database(), pieceId, form, (await preferences()).system, new Date());
+}
+
+export async function saveLog(runId: number, form: LogForm): Promise<Saved> {
+  return logRun(database(), runId, form, (await preferences()).system, new Date());
+}
+
+export async function giveUp(runId: number): Promise<Saved> {
+  return Promise.resolve(giveUpRun(database(), runId, new Date()));
+}

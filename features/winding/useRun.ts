@@ -1,0 +1,235 @@
+'use client';
+
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { afterEvent, type RunEvent, type RunState } from '../../core/run';
+import type { RunMessage } from '../../server/runRequests';
+import type { RunNews, RunPage } from '../../server/winding';
+import { newKey } from '../../ui/newKey';
+import { boxesLeftBehind, clearSentBox, keepOutbox, notArrived, type Outbox } from './outbox';
+
+/** What happened, as the screen tells it; key and time are added here. */
+export type Happening = RunEvent extends infer Event
+  ? Event extends RunEvent
+    ? Omit<Event, 'key' | 'atMs'>
+    : never
+  : never;
+
+export type Holding = 'asking' | 'mine' | 'another';
+
+export interface LiveRun {
+  state: RunState;
+  holding: Holding;
+  /** The server does not answer; counts are kept here meanwhile. */
+  offline: boolean;
+  unsent: number;
+  ended: RunPage['ended'];
+  record: (happening: Happening) => void;
+  takeOver: () => void;
+  /** Resolves once everything that was recorded has arrived. */
+  settled: () => Promise<boolean>;
+}
+
+const HEARTBEAT_MS = 4000;
+const WATCH_MS = 1500;
+const RETRY_MS = 1000;
+const MOST_AT_ONCE = 500;
+
+/**
+ * A run that is followed live. Each thing that happens is applied at once, kept in the browser, and sent in order;
+ * nothing is forgotten until the server says that it has arrived.
+ */
+export function useRun(page: RunPage): LiveRun {
+  const [state, setState] = useState(page.state);
+  const [holding, setHolding] = useState<Holding>('asking');
+  const [offline, setOffline] = useState(false);
+  const [unsent, setUnsent] = useState(0);
+  const [ended, setEnded] = useState(page.ended);
+
+  // Everything that changes without being shown lives in one box, made once the page is live.
+  const line = useRef<ReturnType<typeof openLine> | null>(null);
+
+  useEffect(() => {
+    const opened = openLine(page, { setState, setHolding, setOffline, setUnsent, setEnded });
+    line.current = opened;
+    return () => {
+      opened.close();
+      line.current = null;
+    };
+    // The page's first figures are the start; later ones come over the line.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [page.id]);
+
+  return {
+    state,
+    holding,
+    offline,
+    unsent,
+    ended,
+    record: useCallback((happening: Happening) => line.current?.record(happening), []),
+    takeOver: useCallback(() => line.current?.takeOver(), []),
+    settled: useCallback(() => line.current?.settled() ?? Promise.resolve(false), []),
+  };
+}
+
+interface Listeners {
+  setState: (state: RunState) => void;
+  setHolding: (holding: Holding) => void;
+  setOffline: (offline: boolean) => void;
+  setUnsent: (unsent: number) => void;
+  setEnded: (ended: RunPage['ended']) => void;
+}
+
+/** The line between one screen and the server, without anything of React. */
+function openLine(page: RunPage, listeners: Listeners) {
+  const url = `/api/runs/${page.id}/events`;
+  const formerKey = `former screen of run ${page.id}`;
+  const outbox: Outbox = { writer: newKey(), events: [] };
+  let left = boxesLeftBehind(page.id, outbox.writer);
+  let state = left.reduce(
+    (before, box) => notArrived(box.events, page.arrived[box.writer]).reduce(afterEvent, before),
+    page.state,
+  );
+  let arrived = page.arrived;
+  let seq = 0;
+  let holding: Holding = 'asking';
+  let wantState = false;
+  let claim: RunMessage['claim'] = 'ask';
+  // A reloaded screen is the same one; a copied tab is not, so the name is taken out while it is in use.
+  let formerly = sessionStorage.getItem(formerKey) ?? undefined;
+  sessionStorage.removeItem(formerKey);
+  let sending = false;
+  let closed = false;
+  let timer: ReturnType<typeof setTimeout> | undefined;
+
+  const pendingCount = () => outbox.events.length + left.reduce((sum, box) => sum + box.events.length, 0);
+
+  function show(): void {
+    listeners.setState(state);
+    listeners.setUnsent(pendingCount());
+  }
+
+  function record(happening: Happening): void {
+    const event = { ...happening, key: `${outbox.writer}:${++seq}`, atMs: Date.now() } as RunEvent;
+    state = afterEvent(state, event);
+    outbox.events.push(event);
+    keepOutbox(page.id, outbox);
+    show();
+    void send();
+  }
+
+  function later(ms: number): void {
+    clearTimeout(timer);
+    if (!closed) timer = setTimeout(() => void send(), ms);
+  }
+
+  async function send(): Promise<void> {
+    if (sending || closed) return;
+    sending = true;
+    const boxes = left;
+    const events = [...boxes.flatMap((box) => box.events), ...outbox.events].slice(0, MOST_AT_ONCE);
+    const message: RunMessage = {
+      writer: outbox.writer,
+      events,
+      claim,
+      formerly,
+      wantState: wantState || boxes.length > 0,
+    };
+    try {
+      const answer = await fetch(url, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify(message),
+        keepalive: JSON.stringify(message).length < 60_000,
+        signal: AbortSignal.timeout(10_000),
+      });
+      if (!answer.ok) throw new Error(`the server answered ${answer.status}`);
+      take((await answer.json()) as RunNews, boxes);
+      listeners.setOffline(false);
+      sending = false;
+      if (outbox.events.length > 0 || left.length > 0 || wantState) void send();
+      else later(holding === 'mine' ? HEARTBEAT_MS : WATCH_MS);
+    } catch {
+      sending = false;
+      if (closed) return;
+      listeners.setOffline(true);
+      later(RETRY_MS);
+    }
+  }
+
+  function take(news: RunNews, boxes: readonly Outbox[]): void {
+    formerly = undefined;
+    if (claim === 'force') claim = 'ask';
+    outbox.events = notArrived(outbox.events, news.arrived[outbox.writer]);
+    keepOutbox(page.id, outbox);
+    for (const box of boxes)
+      if (notArrived(box.events, news.arrived[box.writer]).length === 0) clearSentBox(page.id, box);
+    left = left
+      .map((box) => ({ ...box, events: notArrived(box.events, news.arrived[box.writer]) }))
+      .filter(({ events }) => events.length > 0);
+    if (news.state) {
+      // What this screen has recorded since is not in it yet.
+      state = [...left.flatMap(({ events }) => events), ...outbox.events].reduce(afterEvent, news.state);
+      wantState = false;
+    } else if (othersWrote(news.arrived)) wantState = true;
+    arrived = news.arrived;
+    holding = news.holder === 'you' ? 'mine' : news.holder === 'another' ? 'another' : 'asking';
+    listeners.setHolding(holding);
+    if (news.ended) listeners.setEnded(news.ended);
+    show();
+  }
+
+  function othersWrote(now: Record<string, number>): boolean {
+    return Object.entries(now).some(([writer, seq]) => writer !== outbox.writer && seq > (arrived[writer] ?? 0));
+  }
+
+  function leave(): void {
+    sessionStorage.setItem(formerKey, outbox.writer);
+    const message: RunMessage = {
+      writer: outbox.writer,
+      events: outbox.events.slice(0, MOST_AT_ONCE),
+      claim: 'release',
+    };
+    navigator.sendBeacon(url, JSON.stringify(message));
+  }
+
+  function back(event: PageTransitionEvent): void {
+    if (!event.persisted) return;
+    sessionStorage.removeItem(formerKey);
+    void send();
+  }
+
+  window.addEventListener('pagehide', leave);
+  window.addEventListener('pageshow', back);
+  const wake = () => void send();
+  window.addEventListener('online', wake);
+  document.addEventListener('visibilitychange', wake);
+  show();
+  void send();
+
+  return {
+    record,
+    takeOver() {
+      claim = 'force';
+      wantState = true;
+      void send();
+    },
+    async settled(): Promise<boolean> {
+      for (let tries = 0; pendingCount() > 0 && tries < 50; tries++) {
+        void send();
+        await new Promise((resolve) => setTimeout(resolve, 100));
+      }
+      return pendingCount() === 0;
+    },
+    close() {
+      closed = true;
+      clearTimeout(timer);
+      window.removeEventListener('pagehide', leave);
+      window.removeEventListener('pageshow', back);
+      window.removeEventListener('online', wake);
+      document.removeEventListener('visibilitychange', wake);
+      // Inside the app one leaves without the page being torn down.
+      leave();
+      sessionStorage.removeItem(formerKey);
+    },
+  };
+}

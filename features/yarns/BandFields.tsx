@@ -1,0 +1,118 @@
+'use client';
+
+import { HALF_WIDTH_90 } from '../../core/estimate';
+import { inWords, lengthFigure } from '../../core/format';
+import { WEIGHT_CLASSES } from '../../core/weightClass';
+import type { BandForm } from '../../server/yarns';
+import { ChoiceField, Field, TextField } from '../../ui/Field';
+import { useSystem } from '../../ui/Providers';
+import type { FormState } from '../../ui/useForm';
+import { readBand } from './bandValues';
+import styles from './YarnForm.module.css';
+
+const SOURCE_WORDS = {
+  band: 'the band',
+  wpi: 'wraps per inch',
+  'weight class': 'its weight class',
+  needle: 'its needle',
+};
+
+const CLASS_OPTIONS = [
+  { value: '', label: 'not on the band' },
+  ...WEIGHT_CLASSES.map(({ number, name, names }) => ({
+    value: String(number),
+    label: `${number} ${name} · US ${names.us} · UK ${names.uk} · AU ${names.australia} · DE ${names.german}`,
+  })),
+];
+
+const TWIST_OPTIONS = [
+  { value: '', label: 'not known' },
+  { value: 'S', label: 'S' },
+  { value: 'Z', label: 'Z' },
+];
+
+/** The band, field by field, in the order in which one reads it. Whatever it leaves out is guessed beneath its field. */
+export function BandFields<Values extends BandForm>({ form }: { form: FormState<Values> }) {
+  const system = useSystem();
+  const { guesses } = readBand(form.values, system);
+  const bind = <Name extends keyof BandForm & string>(name: Name) => ({
+    name,
+    value: form.values[name],
+    onChange: (value: string) => form.set(name, value as Values[Name]),
+    error: form.errors[name],
+  });
+  const massHint = system === 'metric' ? '100 g, 3.5 oz, 1/4 lb' : '4 oz, 1/4 lb, 100 g';
+  return (
+    <>
+      <fieldset className={styles.group}>
+        <legend>Which yarn it is</legend>
+        <TextField label="Maker" {...bind('maker')} autoFocus />
+        <TextField label="Line" {...bind('line')} />
+        <div className={styles.colourRow}>
+          <TextField label="Colour" {...bind('colourName')} />
+          <Field name="colourHex" label="Swatch" error={form.errors.colourHex}>
+            {(links) => (
+              <input
+                {...links}
+                type="color"
+                className={styles.swatch}
+                value={form.values.colourHex}
+                onChange={(event) => form.set('colourHex', event.target.value as Values['colourHex'])}
+              />
+            )}
+          </Field>
+        </div>
+        <TextField label="Dye lot" {...bind('dyeLot')} />
+        <TextField label="Fibre" {...bind('fibres')} placeholder="80 % wool, 20 % nylon" />
+      </fieldset>
+      <fieldset className={styles.group}>
+        <legend>What the band says</legend>
+        <div className={styles.pair}>
+          <TextField label="Mass of one" {...bind('putUpMass')} hint={massHint} />
+          <TextField
+            label="Length of one"
+            {...bind('putUpLength')}
+            hint={system === 'metric' ? '190 m, 210 yd' : '210 yd, 190 m'}
+            guess={
+              guesses.putUpM &&
+              `${inWords(lengthFigure(guesses.putUpM.mean, system))} ± ${inWords(
+                lengthFigure(guesses.putUpM.sd * HALF_WIDTH_90, system),
+              )}, from ${SOURCE_WORDS[guesses.putUpM.from]}`
+            }
+          />
+        </div>
+        <ChoiceField
+          label="Weight class"
+          {...bind('weightClass')}
+          options={CLASS_OPTIONS}
+          guess={
+            guesses.weightClass &&
+            `${guesses.weightClass.is.number} ${guesses.weightClass.is.name} (US ${guesses.weightClass.is.names.us}; UK ${
+              guesses.weightClass.is.names.uk
+            }), from ${guesses.weightClass.from === 'grist' ? 'its length and mass' : 'its needle'}`
+          }
+        />
+        <div className={styles.triple}>
+          <TextField
+            label="Needle"
+            {...bind('needle')}
+            hint="4 mm, US 6"
+            guess={guesses.needleMm && `${guesses.needleMm.low} to ${guesses.needleMm.high} mm`}
+          />
+          <TextField label="Hook" {...bind('hook')} hint="4 mm" />
+          <TextField label="Wraps per inch" {...bind('wpi')} inputMode="decimal" />
+        </div>
+        <div className={styles.triple}>
+          <TextField label="Plies" {...bind('plies')} inputMode="numeric" />
+          <ChoiceField label="Twist" {...bind('twistDirection')} options={TWIST_OPTIONS} />
+          <TextField
+            label="Turns"
+            {...bind('twist')}
+            hint={system === 'metric' ? '180 t/m, 4.5 tpi' : '4.5 tpi, 180 t/m'}
+          />
+        </div>
+        <TextField label="Care" {...bind('care')} placeholder="hand wash, dry flat" />
+      </fieldset>
+    </>
+  );
+}

@@ -1,0 +1,70 @@
+'use client';
+
+import type { ReactNode } from 'react';
+import { fibresInWords } from '../../core/fibre';
+import { HALF_WIDTH_90 } from '../../core/estimate';
+import type { YarnView } from '../../server/yarnViews';
+import { Length, Mass } from '../../ui/Figures';
+import styles from './BandSheet.module.css';
+import { classInWords, twistInWords } from './words';
+
+/** The band as a paper band: what it says, and what it lets one guess where it is silent. */
+export function BandSheet({ yarn }: { yarn: YarnView }) {
+  const { guesses } = yarn;
+  const rows: { label: string; value: ReactNode; guess?: boolean }[] = [
+    { label: 'Fibre', value: yarn.fibres.length > 0 && fibresInWords(yarn.fibres) },
+    {
+      label: 'One is',
+      value: (yarn.putUpG ?? yarn.putUpM) !== null && (
+        <>
+          {yarn.putUpG !== null && <Mass g={yarn.putUpG} />}
+          {yarn.putUpG !== null && yarn.putUpM !== null && ', '}
+          {yarn.putUpM !== null && <Length m={yarn.putUpM} />}
+        </>
+      ),
+    },
+    {
+      label: 'so it is',
+      value: guesses.putUpM && (
+        <>
+          <Length m={guesses.putUpM.mean} /> ± <Length m={guesses.putUpM.sd * HALF_WIDTH_90} />
+        </>
+      ),
+      guess: true,
+    },
+    yarn.weightClass !== null
+      ? { label: 'Class', value: classInWords(yarn.weightClass) }
+      : { label: 'Class', value: guesses.weightClass && classInWords(guesses.weightClass.is.number), guess: true },
+    yarn.needleMm !== null
+      ? { label: 'Needle', value: `${yarn.needleMm} mm` }
+      : {
+          label: 'Needle',
+          value: guesses.needleMm && `${guesses.needleMm.low} to ${guesses.needleMm.high} mm`,
+          guess: true,
+        },
+    { label: 'Hook', value: yarn.hookMm !== null && `${yarn.hookMm} mm` },
+    { label: 'WPI', value: yarn.wpi },
+    { label: 'Twist', value: twistInWords(yarn) },
+    { label: 'Care', value: yarn.care },
+    { label: 'Dye lot', value: yarn.dyeLot },
+    { label: 'Notes', value: yarn.notes },
+  ];
+  return (
+    <section className={styles.band} aria-labelledby="band">
+      <div className={styles.stripe} style={{ background: yarn.colourHex }} aria-hidden="true" />
+      <div className={styles.paper}>
+        <h2 id="band">Its band</h2>
+        <dl className={styles.rows}>
+          {rows
+            .filter(({ value }) => Boolean(value))
+            .map(({ label, value, guess }) => (
+              <div key={label}>
+                <dt>{label}</dt>
+                <dd>{guess ? <span className={styles.guess}>guess: {value}</span> : value}</dd>
+              </div>
+            ))}
+        </dl>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,114 @@
+'use client';
+
+import Link from 'next/link';
+import { massOf } from '../../core/piece';
+import { inWords, lengthFigure, readingFigure } from '../../core/format';
+import type { ScaleTool } from '../../server/bench';
+import type { PiecePage } from '../../server/yarnViews';
+import { ActionLink } from '../../ui/ActionLink';
+import { dateAndTime } from '../../ui/dates';
+import { KnownMass, Large, Length, Mass, Span } from '../../ui/Figures';
+import { useSystem } from '../../ui/Providers';
+import { Say } from '../../ui/Say';
+import { glyphSide, PieceGlyph } from '../../ui/thread/PieceGlyph';
+import styles from './PieceScreen.module.css';
+import { WeighPiece } from './WeighPiece';
+
+const TOLD = { receive: 'came in', wind: 'wound', weigh: 'weighed', undo: 'undone' };
+
+/** One piece: what it is now, weighing it, and what it went through. */
+export function PieceScreen({ page: { yarn, piece, history }, scales }: { page: PiecePage; scales: ScaleTool[] }) {
+  const system = useSystem();
+  const gone = piece.consumedBy !== null;
+  const side = glyphSide(piece.mass?.massG ?? null) * 1.6;
+  return (
+    <div className={styles.columns}>
+      <section>
+        <p className={styles.path}>
+          <Link href={`/yarns/${yarn.id}`}>{yarn.name}</Link>
+        </p>
+        <h1>{piece.label}</h1>
+        <svg width={side + 12} height={side + 12} className={styles.drawing} role="img" aria-label={`a ${piece.form}`}>
+          <PieceGlyph
+            form={piece.form}
+            colourHex={yarn.colourHex}
+            x={side / 2 + 6}
+            y={side / 2 + 6}
+            side={side}
+            gone={gone}
+            knots={piece.knotsAtM.length > 0}
+          />
+        </svg>
+        {piece.mass ? (
+          <div className={styles.figures}>
+            <Large
+              figure={massOrBand(piece.mass, system)}
+              label={piece.mass.from === 'band' ? 'by the band, not weighed' : 'on the scale'}
+            />
+            {piece.lengthM && (
+              <Large
+                figure={lengthFigure(piece.lengthM.mean, system)}
+                label={`± ${inWords(lengthFigure((piece.lengthM.high90 - piece.lengthM.low90) / 2, system))}`}
+              />
+            )}
+          </div>
+        ) : (
+          <Say tone="plain">Nobody has weighed it yet, and the band does not say what one weighs.</Say>
+        )}
+        {piece.loopM !== null && (
+          <p>
+            <Span mm={piece.loopM * 1000} /> once round.
+          </p>
+        )}
+        {piece.knotsAtM.length > 0 && (
+          <p>
+            {piece.knotsAtM.length === 1 ? 'A knot' : `${piece.knotsAtM.length} knots`} at{' '}
+            {piece.knotsAtM.map((m, i) => (
+              <span key={i}>
+                {i > 0 && ', '}
+                <Length m={m} />
+              </span>
+            ))}{' '}
+            from the inner end.
+          </p>
+        )}
+        {gone && (
+          <Say tone="plain">
+            It is no longer there: <Link href={`/logbook/${piece.consumedBy}`}>it was wound</Link>.
+          </Say>
+        )}
+        {!gone && (
+          <div className={styles.actions}>
+            {piece.openRunId ? (
+              <ActionLink href={`/winding/run/${piece.openRunId}`}>Go on winding it</ActionLink>
+            ) : (
+              <ActionLink href={`/winding/plan/${piece.id}`}>Plan to wind it</ActionLink>
+            )}
+          </div>
+        )}
+      </section>
+      <section>
+        {!gone && <WeighPiece pieceId={piece.id} scales={scales} />}
+        <h2 className={styles.historyHead}>What it went through</h2>
+        <ol className={styles.history}>
+          {history.map(({ operationId, kind, at, mass }) => (
+            <li key={operationId}>
+              <Link href={`/logbook/${operationId}`}>{TOLD[kind]}</Link>
+              <span>{mass ? <KnownMass fact={mass} /> : 'mass not known'}</span>
+              {mass?.from === 'scale' && mass.tareG > 0 && (
+                <span>
+                  (less <Mass g={mass.tareG} /> of tare)
+                </span>
+              )}
+              <time dateTime={at}>{dateAndTime(at)}</time>
+            </li>
+          ))}
+        </ol>
+      </section>
+    </div>
+  );
+}
+
+function massOrBand(mass: Parameters<typeof massOf>[0], system: Parameters<typeof readingFigure>[2]) {
+  return readingFigure(mass.massG, mass.from === 'scale' ? mass.resolutionG : 1, system);
+}

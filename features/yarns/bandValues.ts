@@ -1,0 +1,79 @@
+import { type BandGuesses, bandGuesses } from '../../core/bandGuess';
+import { fibresInWords } from '../../core/fibre';
+import { InputError } from '../../core/inputError';
+import { parseNeedleMm } from '../../core/needle';
+import { parseNumber, parseQuantity, type UnitSystem } from '../../core/units';
+import type { WeightClassNumber } from '../../core/weightClass';
+import { type GristFacts, gristOfYarn, type KnownGrist } from '../../core/yarnLength';
+import type { BandForm } from '../../server/yarns';
+import type { YarnView } from '../../server/yarnViews';
+
+export const EMPTY_BAND: BandForm = {
+  maker: '',
+  line: '',
+  colourName: '',
+  colourHex: '#7d8471',
+  dyeLot: '',
+  fibres: '',
+  putUpMass: '',
+  putUpLength: '',
+  weightClass: '',
+  wpi: '',
+  needle: '',
+  hook: '',
+  plies: '',
+  twistDirection: '',
+  twist: '',
+  care: '',
+  notes: '',
+};
+
+/** A band that is known, as it would be typed. */
+export function bandValues(yarn: YarnView): BandForm {
+  const text = (value: number | null, unit = '') => (value === null ? '' : `${Number(value.toFixed(4))}${unit}`);
+  return {
+    maker: yarn.maker,
+    line: yarn.line,
+    colourName: yarn.colourName,
+    colourHex: yarn.colourHex,
+    dyeLot: yarn.dyeLot,
+    fibres: fibresInWords(yarn.fibres),
+    // In the unit it was stored in, so that saving without a change changes nothing.
+    putUpMass: yarn.putUpG === null ? '' : `${yarn.putUpG} g`,
+    putUpLength: yarn.putUpM === null ? '' : `${yarn.putUpM} m`,
+    weightClass: yarn.weightClass === null ? '' : (String(yarn.weightClass) as BandForm['weightClass']),
+    wpi: text(yarn.wpi),
+    needle: text(yarn.needleMm, ' mm'),
+    hook: text(yarn.hookMm, ' mm'),
+    plies: text(yarn.plies),
+    twistDirection: yarn.twistDirection ?? '',
+    twist: text(yarn.turnsPerM, ' t/m'),
+    care: yarn.care,
+    notes: yarn.notes,
+  };
+}
+
+/** What has been typed so far, as far as it can be read, and what it lets one guess. */
+export function readBand(
+  values: BandForm,
+  system: UnitSystem,
+): { facts: GristFacts; guesses: BandGuesses; grist?: KnownGrist } {
+  const facts: GristFacts = {
+    putUpG: readOr(() => parseQuantity(values.putUpMass, 'mass', system)),
+    putUpM: readOr(() => parseQuantity(values.putUpLength, 'length', system)),
+    wpi: readOr(() => parseNumber(values.wpi, '')),
+    needleMm: readOr(() => parseNeedleMm(values.needle, '')),
+    weightClass: values.weightClass === '' ? null : (Number(values.weightClass) as WeightClassNumber),
+  };
+  return { facts, guesses: bandGuesses(facts), grist: gristOfYarn(facts) };
+}
+
+/** What a reader reads; null while it is not readable. */
+export function readOr<T>(reader: () => T): T | null {
+  try {
+    return reader();
+  } catch (error) {
+    if (error instanceof InputError) return null;
+    throw error;
+  }
+}

@@ -1,0 +1,363 @@
+/**
+ * The made-up data of the demo: Tern Rock, a small textile co-operative on an island, that makes a blanket for the
+ * ferry's waiting room, dyes test minis with lichen, and winds for its members. All makers and people are invented.
+ */
+import type { Db } from '../db/connection';
+import type { RunEvent, StopReason } from '../core/run';
+import { windingPlan } from '../core/windingPlan';
+import { bench } from '../server/bench';
+import { undoOperation, weighPiece } from '../server/pieces';
+import type { Saved } from '../server/result';
+import { followRun, logRun, startRun } from '../server/winding';
+import { addYarn, type YarnForm } from '../server/yarns';
+import { yarnPage } from '../server/yarnViews';
+
+const DAY_MS = 24 * 3600 * 1000;
+
+const SMALL_WINDER = 1;
+const LARGE_WINDER = 2;
+const PEGS = 1;
+const UMBRELLA = 2;
+
+export function ternRock(db: Db, now: Date): void {
+  const daysAgo = (days: number, hour = 10) => {
+    const date = new Date(now.getTime() - days * DAY_MS);
+    date.setUTCHours(hour, 20, 0, 0);
+    return date;
+  };
+  let keys = 0;
+  const key = () => `tern-rock-${++keys}`;
+
+  const add = (yarn: Partial<YarnForm>, at: Date): number[] => {
+    const yarnId = idOf(
+      addYarn(
+        db,
+        {
+          maker: '',
+          line: '',
+          colourName: '',
+          colourHex: '#8a8a80',
+          dyeLot: '',
+          fibres: '',
+          putUpMass: '',
+          putUpLength: '',
+          weightClass: '',
+          wpi: '',
+          needle: '',
+          hook: '',
+          plies: '',
+          twistDirection: '',
+          twist: '',
+          care: '',
+          notes: '',
+          form: 'hank',
+          count: String(yarn.masses?.length || 1),
+          loop: '',
+          masses: [],
+          tare: '',
+          scaleResolutionG: 1,
+          requestKey: key(),
+          ...yarn,
+        },
+        'metric',
+        at,
+      ),
+    );
+    return yarnPage(db, yarnId)!.pieces.map(({ id }) => id);
+  };
+
+  interface Winding {
+    winderId: number;
+    swiftId: number | null;
+    cakes?: number;
+    knotsAt?: number[];
+    stops?: { atTurn: number; reason: StopReason }[];
+  }
+
+  /** Begins a run and counts `share` of each cake's turns, as far as it goes. */
+  const begin = (
+    pieceId: number,
+    { winderId, swiftId, cakes = 1, knotsAt = [], stops = [] }: Winding,
+    share: number[],
+    at: Date,
+  ) => {
+    const form = { winderId, swiftId, loop: '', densityGPerCm3: 0.3, cakes };
+    const runId = idOf(startRun(db, pieceId, form, 'metric', at));
+    const turns = plannedTurns(pieceId, winderId, cakes);
+    let clockMs = at.getTime() + 5 * 60_000;
+    let seq = 0;
+    const events: RunEvent[] = [];
+    const happen = (part: number, event: object) =>
+      events.push({ key: `demo-${runId}:${++seq}`, atMs: (clockMs += 900), part, ...event } as RunEvent);
+    for (const step of ['open', 'strands', 'snap', 'mount', 'ties', 'end', 'seat'])
+      happen(0, { kind: 'tick', step, done: true });
+    share.forEach((part, i) => {
+      happen(i, { kind: 'stage', stage: 'wind' });
+      const end = Math.round(turns[i]! * part);
+      for (let turn = 1; turn <= end; turn++) {
+        happen(i, { kind: 'turns', amount: 1 });
+        if (i === share.length - 1 && knotsAt.includes(turn)) happen(i, { kind: 'knot', atTurn: turn });
+        const stop = i === share.length - 1 && stops.find(({ atTurn }) => atTurn === turn);
+        if (stop) {
+          happen(i, { kind: 'stop', ...stop });
+          happen(i, { kind: 'resume' });
+        }
+      }
+      if (part >= 0.97) happen(i, { kind: 'stage', stage: 'take off' });
+    });
+    for (let i = 0; i < events.length; i += 1000)
+      followRun(db, runId, { writer: `demo-${runId}`, events: events.slice(i, i + 1000) }, at);
+    return runId;
+  };
+
+  const plannedTurns = (pieceId: number, winderId: number, cakes: number): number[] => {
+    const { yarn, piece } = pieceOf(db, pieceId);
+    const winder = bench(db).winders.find(({ id }) => id === winderId)!;
+    const plan = windingPlan({ massG: { mean: piece.mass!.massG, sd: 0 }, grist: yarn.grist!, winder, cakes });
+    return plan.cakes.map(({ crankTurns }) => crankTurns.mean);
+  };
+
+  /** A whole winding, from the hank into the log. */
+  const wind = (
+    pieceId: number,
+    winding: Winding,
+    masses: string[],
+    at: Date,
+    more: { waste?: string; rest?: string; note?: string } = {},
+  ) => {
+    const runId = begin(
+      pieceId,
+      winding,
+      masses.map(() => 1),
+      at,
+    );
+    const form = { requestKey: key(), masses, tare: '', scaleResolutionG: 1, rest: '', waste: '', note: '', ...more };
+    return idOf(logRun(db, runId, form, 'metric', new Date(at.getTime() + 25 * 60_000)));
+  };
+
+  const weigh = (pieceId: number, mass: string, scaleResolutionG: number, at: Date, note = '', tare = '') =>
+    idOf(weighPiece(db, pieceId, { requestKey: key(), mass, tare, scaleResolutionG, note }, 'metric', at));
+
+  // Minis of the lichen tests, weighed on the fine scale.
+  add(
+    {
+      maker: 'Tern Rock',
+      line: 'Lichen tests',
+      colourName: 'Ochre crust',
+      colourHex: '#c49a34',
+      fibres: '80 % wool, 20 % mohair',
+      putUpMass: '20 g',
+      putUpLength: '62 m',
+      weightClass: '2',
+      form: 'mini skein',
+      masses: ['20.1', '19.8', '20.4', '19.7', '20.0', '18.2'],
+      scaleResolutionG: 0.1,
+      notes: 'The last one lost a length to a felted tie.',
+    },
+    daysAgo(31),
+  );
+
+  // The cone for the waiting room's warp.
+  add(
+    {
+      maker: 'Harbour Loom Supply',
+      line: 'Waiting-room warp',
+      colourName: 'Undyed',
+      colourHex: '#ece4d2',
+      fibres: '100 % cotton',
+      putUpMass: '900 g',
+      putUpLength: '5600 m',
+      form: 'cone',
+      care: 'hot wash, iron damp',
+      masses: ['874'],
+      tare: '38 g',
+      notes: 'The cone itself is 38 g.',
+    },
+    daysAgo(28),
+  );
+
+  // A red that lost its band: only a needle size is remembered.
+  add(
+    {
+      colourName: 'The red from the loft',
+      colourHex: '#9b2d30',
+      fibres: 'wool',
+      needle: '4 mm',
+      masses: ['148.2'],
+      scaleResolutionG: 0.1,
+      loop: '150 cm',
+      notes: 'Band lost. Osla remembers knitting it on 4 mm.',
+    },
+    daysAgo(24),
+  );
+
+  // Lace that clings.
+  add(
+    {
+      maker: 'Northstack Mill',
+      line: 'Slack Water',
+      colourName: 'Fog',
+      colourHex: '#b3bdc6',
+      dyeLot: '08',
+      fibres: '70 % mohair, 30 % silk',
+      putUpMass: '25 g',
+      putUpLength: '212 m',
+      weightClass: '0',
+      needle: '3.5 mm',
+      care: 'hand wash cool, dry flat',
+      masses: ['25', '26', '25'],
+      loop: '120 cm',
+    },
+    daysAgo(21),
+  );
+
+  // Two hanks, one of which met the gears.
+  const [slate] = add(
+    {
+      maker: 'Saltmarsh Spinning',
+      line: 'Squall',
+      colourName: 'Wet slate',
+      colourHex: '#4c5866',
+      dyeLot: 'C14',
+      fibres: '100 % wool',
+      putUpMass: '105 g',
+      putUpLength: '236 m',
+      needle: '4 mm',
+      plies: '3',
+      twistDirection: 'S',
+      twist: '150 t/m',
+      care: 'hand wash cool, dry flat',
+      masses: ['106', '104'],
+      loop: '162 cm',
+    },
+    daysAgo(17),
+  );
+  wind(
+    slate!,
+    { winderId: SMALL_WINDER, swiftId: PEGS, stops: [{ atTurn: 188, reason: 'over the base' }] },
+    ['97'],
+    daysAgo(16),
+    {
+      waste: '6 g',
+      note: 'Slid over the base near the end; what was oiled was cut out.',
+    },
+  );
+
+  // Sock yarn: one cake used from, one with knots.
+  const sock = add(
+    {
+      maker: 'Gannet Lane Dyehouse',
+      line: 'Causeway',
+      colourName: 'Low tide',
+      colourHex: '#2f7480',
+      dyeLot: '2217',
+      fibres: '75 % merino, 25 % nylon',
+      putUpMass: '115 g',
+      putUpLength: '412 m',
+      weightClass: '1',
+      needle: '2.5 mm',
+      plies: '4',
+      twistDirection: 'S',
+      twist: '260 t/m',
+      care: 'machine wash gentle, dry flat',
+      masses: ['112', '116', '114', '115'],
+      loop: '162 cm',
+    },
+    daysAgo(14),
+  );
+  wind(sock[0]!, { winderId: SMALL_WINDER, swiftId: PEGS }, ['112'], daysAgo(12));
+  wind(
+    sock[1]!,
+    { winderId: SMALL_WINDER, swiftId: PEGS, cakes: 2, knotsAt: [96, 171] },
+    ['58', '57'],
+    daysAgo(9, 15),
+    {
+      note: 'Two for a pair of socks. Two knots in the second cake.',
+    },
+  );
+  const firstCake = yarnOfPiece(db, sock[0]!).find(({ form }) => form === 'cake')!;
+  weigh(firstCake.id, '71', 1, daysAgo(5), 'After the first sock.');
+  const slip = weigh(firstCake.id, '17', 1, daysAgo(4), 'Read upside down.');
+  idOf(undoOperation(db, slip, daysAgo(4, 11)));
+
+  // Handspun: no band at all, wraps per inch and a fine scale.
+  add(
+    {
+      maker: 'Spun by Maren',
+      line: 'Black ewe, two-ply',
+      colourName: 'Undyed',
+      colourHex: '#33291f',
+      fibres: 'wool',
+      wpi: '12',
+      plies: '2',
+      twistDirection: 'S',
+      masses: ['186.4'],
+      scaleResolutionG: 0.1,
+      loop: '152 cm',
+    },
+    daysAgo(7),
+  );
+
+  // Thick yarn that nobody has weighed yet.
+  add(
+    {
+      maker: 'Limpet Hill Farm',
+      line: 'Peat',
+      colourName: 'Deep cut',
+      colourHex: '#5f4632',
+      fibres: '100 % wool',
+      putUpMass: '250 g',
+      putUpLength: '305 m',
+      weightClass: '5',
+      needle: '6.5 mm',
+      count: '2',
+      loop: '175 cm',
+    },
+    daysAgo(6),
+  );
+
+  // The blanket: large hanks, one of them on the small winder just now, as three cakes.
+  const blanket = add(
+    {
+      maker: 'Limpet Hill Farm',
+      line: 'Ferry aran',
+      colourName: 'Oatmeal',
+      colourHex: '#d3bd93',
+      dyeLot: '3',
+      fibres: '100 % wool',
+      putUpMass: '8 oz',
+      putUpLength: '410 yd',
+      weightClass: '4',
+      needle: '5 mm',
+      plies: '3',
+      twistDirection: 'S',
+      care: 'hand wash cool, dry flat',
+      masses: ['231', '228', '226', '229', '230'],
+      loop: '168 cm',
+      notes: 'For the waiting-room blanket.',
+    },
+    daysAgo(3),
+  );
+  wind(blanket[0]!, { winderId: LARGE_WINDER, swiftId: UMBRELLA }, ['230'], daysAgo(2));
+  begin(
+    blanket[1]!,
+    { winderId: SMALL_WINDER, swiftId: UMBRELLA, cakes: 3, knotsAt: [61], stops: [{ atTurn: 88, reason: 'snag' }] },
+    [1, 0.56],
+    daysAgo(0, 8),
+  );
+}
+
+function pieceOf(db: Db, pieceId: number) {
+  const yarnId = (db.prepare('SELECT yarn_id AS id FROM piece WHERE id = ?').get(pieceId) as { id: number }).id;
+  const page = yarnPage(db, yarnId)!;
+  return { yarn: page.yarn, piece: page.pieces.find(({ id }) => id === pieceId)! };
+}
+
+function yarnOfPiece(db: Db, pieceId: number) {
+  return yarnPage(db, pieceOf(db, pieceId).yarn.id)!.pieces;
+}
+
+function idOf(saved: Saved): number {
+  if (!saved.ok) throw new Error(`the demo data are refused: ${JSON.stringify(saved.errors)}`);
+  return saved.id;
+}

@@ -1,0 +1,17 @@
+import { cookies } from 'next/headers';
+import type { UnitSystem } from '../core/units';
+
+/** What a browser prefers; kept in its cookies, so that two people at one database may differ. */
+export interface Preferences {
+  system: UnitSystem;
+  theme: 'light' | 'dark' | null;
+}
+
+export async function preferences(): Promise<Preferences> {
+  const jar = await cookies();
+  const theme = jar.get('theme')?.value;
+  return {
+    system: jar.get('units')?.value === 'imperial' ? 'imperial' : 'metric',
+    theme: theme === 'light' || theme === 'dark' ? theme : null,
+  };
+}

@@ -1,0 +1,50 @@
+'use client';
+
+import type { MassBalance } from '../core/massBalance';
+import { Mass } from './Figures';
+import { Say } from './Say';
+
+/** Whether what came out weighs as much as what went in, said in words. */
+export function BalanceWords({ balance }: { balance: MassBalance }) {
+  const { inG, outG, wasteG, differenceG, withinG, verdict } = balance;
+  const sides = (
+    <>
+      <Mass g={inG} /> in, <Mass g={outG} /> out
+      {wasteG > 0 && (
+        <>
+          {' '}
+          and <Mass g={wasteG} /> thrown away
+        </>
+      )}
+    </>
+  );
+  switch (verdict) {
+    case 'balances':
+      return (
+        <Say tone="good" role="status">
+          <strong>It balances.</strong> {sides}: the same, as far as the scale can tell (± <Mass g={withinG} />
+          ).
+        </Say>
+      );
+    case 'missing':
+      return (
+        <Say tone="tight" role="status">
+          <strong>
+            <Mass g={-differenceG} /> are missing.
+          </strong>{' '}
+          {sides}. The scale alone explains ± <Mass g={withinG} />. Ends cut off, ties weighed with the hank, a bowl not
+          taken off, or a drier room?
+        </Say>
+      );
+    case 'too much':
+      return (
+        <Say tone="tight" role="status">
+          <strong>
+            <Mass g={differenceG} /> too much came out.
+          </strong>{' '}
+          {sides}. The scale alone explains ± <Mass g={withinG} />. A slip or band in the cake, a bowl not taken off, or
+          a damper room?
+        </Say>
+      );
+  }
+}

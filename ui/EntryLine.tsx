@@ -1,0 +1,80 @@
+'use client';
+
+import Link from 'next/link';
+import type { MassBalance } from '../core/massBalance';
+import type { MassFact, OperationKind, Side } from '../core/piece';
+import styles from './EntryLine.module.css';
+import { dateAndTime } from './dates';
+import { KnownMass, Mass } from './Figures';
+
+export interface LoggedEntry {
+  id: number;
+  kind: OperationKind;
+  at: string;
+  note: string;
+  live: boolean;
+  yarn: { id: number; name: string; colourHex: string };
+  pieces: { id: number; label: string; side: Side; mass: MassFact | null }[];
+  balance: MassBalance | null;
+}
+
+/** One thing that happened, in a sentence. */
+export function EntryLine({ entry }: { entry: LoggedEntry }) {
+  return (
+    <li className={styles.line} data-undone={!entry.live}>
+      <span className={styles.dot} style={{ background: entry.yarn.colourHex }} aria-hidden="true" />
+      <span className={styles.words}>
+        <Link href={`/logbook/${entry.id}`} className={styles.what}>
+          <What entry={entry} />
+        </Link>
+        <span className={styles.yarn}>{entry.yarn.name}</span>
+        {entry.balance && entry.balance.verdict !== 'balances' && (
+          <span className={styles.off}>
+            {entry.balance.differenceG < 0 ? (
+              <>
+                <Mass g={-entry.balance.differenceG} /> missing
+              </>
+            ) : (
+              <>
+                <Mass g={entry.balance.differenceG} /> too much
+              </>
+            )}
+          </span>
+        )}
+        {!entry.live && <span className={styles.off}>undone</span>}
+      </span>
+      <time dateTime={entry.at} className={styles.at}>
+        {dateAndTime(entry.at)}
+      </time>
+    </li>
+  );
+}
+
+function What({ entry: { kind, pieces } }: { entry: LoggedEntry }) {
+  const on = (side: Side) => pieces.filter((piece) => piece.side === side);
+  const names = (some: typeof pieces) =>
+    some.length > 3 ? `${some.length} pieces` : some.map(({ label }) => label.toLowerCase()).join(' and ');
+  switch (kind) {
+    case 'receive':
+      return <>Came in: {names(on('out'))}</>;
+    case 'wind':
+      return (
+        <>
+          Wound {names(on('in'))} into {names(on('out'))}
+        </>
+      );
+    case 'weigh':
+      return (
+        <>
+          Weighed {names(on('on'))}
+          {on('on')[0]?.mass && (
+            <>
+              : <KnownMass fact={on('on')[0]!.mass!} />
+            </>
+          )}
+        </>
+      );
+    case 'undo':
+      return <>Undone</>;
+  }
+}

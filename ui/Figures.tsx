@@ -1,0 +1,67 @@
+'use client';
+
+import type { Estimate } from '../core/estimate';
+import {
+  type Figure,
+  gristFigure,
+  inWords,
+  lengthFigure,
+  massFigure,
+  plusMinus,
+  readingFigure,
+  sizeFigure,
+  spanFigure,
+} from '../core/format';
+import type { MassFact } from '../core/piece';
+import { useSystem } from './Providers';
+
+/** Figures in the units that the reader has chosen. */
+
+export function Mass({ g }: { g: number }) {
+  return <>{inWords(massFigure(g, useSystem()))}</>;
+}
+
+export function Length({ m }: { m: number }) {
+  return <>{inWords(lengthFigure(m, useSystem()))}</>;
+}
+
+export function LengthWithin({ m }: { m: Estimate }) {
+  const system = useSystem();
+  return (
+    <>
+      {inWords(lengthFigure(m.mean, system))} {plusMinus(m, system)}
+    </>
+  );
+}
+
+export function Grist({ mPerG }: { mPerG: number }) {
+  return <>{inWords(gristFigure(mPerG, useSystem()))}</>;
+}
+
+export function Size({ mm }: { mm: number }) {
+  return <>{inWords(sizeFigure(mm, useSystem()))}</>;
+}
+
+export function Span({ mm }: { mm: number }) {
+  return <>{inWords(spanFigure(mm, useSystem()))}</>;
+}
+
+/** A mass as it is known: as the scale showed it, or as the band says. */
+export function KnownMass({ fact }: { fact: MassFact }) {
+  const system = useSystem();
+  if (fact.from === 'band') return <>{inWords(massFigure(fact.massG, system))} by the band</>;
+  return <>{inWords(readingFigure(fact.massG, fact.resolutionG, system))}</>;
+}
+
+/** A figure to be read across the table: a large number with a small unit. */
+export function Large({ figure, label }: { figure: Figure; label?: string }) {
+  return (
+    <span>
+      <span style={{ fontSize: '2.6em', fontWeight: 700, lineHeight: 1.05, letterSpacing: '-0.02em' }}>
+        {figure.number}
+      </span>
+      <span style={{ fontSize: '1.2em', marginLeft: '0.25em' }}>{figure.unit}</span>
+      {label && <span style={{ display: 'block', color: 'var(--ink-soft)' }}>{label}</span>}
+    </span>
+  );
+}

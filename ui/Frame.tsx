@@ -1,0 +1,79 @@
+'use client';
+
+import Link from 'next/link';
+import { usePathname } from 'next/navigation';
+import type { ReactNode } from 'react';
+import { AcornMark } from './AcornMark';
+import styles from './Frame.module.css';
+import { usePreferences } from './Providers';
+
+const PLACES = [
+  { href: '/', name: 'Today' },
+  { href: '/yarns', name: 'Yarns' },
+  { href: '/winding', name: 'Winding' },
+  { href: '/logbook', name: 'Logbook' },
+  { href: '/bench', name: 'Bench' },
+] as const;
+
+/** The quiet rim of every screen: where one is, and the two switches. */
+export function Frame({ children }: { children: ReactNode }) {
+  const path = usePathname();
+  return (
+    <>
+      <a className={styles.skip} href="#main">
+        Skip to the page
+      </a>
+      <header className={styles.bar}>
+        <Link href="/" className={styles.mark} aria-label="Lazy Acorn, to today">
+          <AcornMark />
+          <span>Lazy Acorn</span>
+        </Link>
+        <nav className={styles.places} aria-label="Places">
+          {PLACES.map(({ href, name }) => (
+            <Link key={href} href={href} aria-current={isAt(path, href) ? 'page' : undefined} className={styles.place}>
+              {name}
+            </Link>
+          ))}
+        </nav>
+        <Switches />
+      </header>
+      <main id="main" className={styles.main}>
+        {children}
+      </main>
+    </>
+  );
+}
+
+function isAt(path: string, href: string): boolean {
+  if (href === '/') return path === '/';
+  // A piece is a part of its yarn's page.
+  return path.startsWith(href) || (href === '/yarns' && path.startsWith('/pieces'));
+}
+
+function Switches() {
+  const { system, setSystem, theme, setTheme } = usePreferences();
+  return (
+    <div className={styles.switches}>
+      <button
+        type="button"
+        className={styles.switch}
+        onClick={() => setSystem(system === 'metric' ? 'imperial' : 'metric')}
+        aria-label={`Units: ${system}. Change to ${system === 'metric' ? 'imperial' : 'metric'}`}
+      >
+        <span data-on={system === 'metric'}>g m</span>
+        <span data-on={system === 'imperial'}>oz yd</span>
+      </button>
+      <button
+        type="button"
+        className={styles.switch}
+        onClick={() => setTheme(theme === 'light' ? 'dark' : 'light')}
+        aria-label={`Change to ${theme === 'light' ? 'dark' : 'light'}`}
+      >
+        <svg width="20" height="20" viewBox="0 0 20 20" aria-hidden="true">
+          <circle cx="10" cy="10" r="8" fill="none" stroke="currentColor" strokeWidth="1.8" />
+          <path d="M10 2a8 8 0 0 1 0 16z" fill="currentColor" />
+        </svg>
+      </button>
+    </div>
+  );
+}

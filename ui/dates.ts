@@ -1,0 +1,16 @@
+/** Dates as people at a table say them; fixed to one form so that server and browser write the same. */
+
+const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+
+/** "14 Nov" */
+export function shortDate(iso: string): string {
+  const date = new Date(iso);
+  return `${date.getDate()} ${MONTHS[date.getMonth()]}`;
+}
+
+/** "14 Nov 2026, 16:05" */
+export function dateAndTime(iso: string): string {
+  const date = new Date(iso);
+  const two = (n: number) => String(n).padStart(2, '0');
+  return `${shortDate(iso)} ${date.getFullYear()}, ${two(date.getHours())}:${two(date.getMinutes())}`;
+}

@@ -1,0 +1,210 @@
+import { useId } from 'react';
+import type { Form } from '../../core/piece';
+import { strandColour } from '../colour';
+
+/** The side of a drawing whose area stands for a mass: a piece of twice the mass has twice the area. */
+export function glyphSide(massG: number | null): number {
+  return massG === null ? 46 : Math.min(118, Math.max(18, 8.6 * Math.sqrt(massG)));
+}
+
+export interface GlyphProps {
+  form: Form;
+  colourHex: string;
+  /** Middle of the drawing. */
+  x: number;
+  y: number;
+  side: number;
+  /** No longer there: it has become something else. */
+  gone?: boolean;
+  knots?: boolean;
+}
+
+/** A piece of yarn as it lies on the table, in its own colour. */
+export function PieceGlyph({ form, colourHex, x, y, side, gone, knots }: GlyphProps) {
+  return (
+    <g
+      transform={`translate(${x} ${y}) scale(${side / 100})`}
+      opacity={gone ? 0.34 : 1}
+      strokeLinecap="round"
+      strokeLinejoin="round"
+    >
+      <Shape form={form} colourHex={colourHex} />
+      {knots && <Knot x={34} y={-34} />}
+    </g>
+  );
+}
+
+/** The whole of a piece in a box of 100 by 100 about the origin. */
+function Shape({ form, colourHex }: { form: Form; colourHex: string }) {
+  switch (form) {
+    case 'hank':
+      return <Hank colour={colourHex} />;
+    case 'cake':
+      return <Cake colour={colourHex} />;
+    case 'ball':
+      return <Ball colour={colourHex} />;
+    case 'mini skein':
+      return <Ring colour={colourHex} />;
+    case 'cone':
+      return <Cone colour={colourHex} />;
+    case 'bobbin':
+      return <Bobbin colour={colourHex} />;
+    case 'shop skein':
+      return <ShopSkein colour={colourHex} />;
+  }
+}
+
+const EDGE = { stroke: 'var(--ink)', strokeOpacity: 0.55, strokeWidth: 1.6 };
+
+function Hank({ colour }: { colour: string }) {
+  return (
+    <>
+      {[0, 1, 2, 3].map((i) => (
+        <ellipse
+          key={i}
+          rx={46 - i * 5.5}
+          ry={31 - i * 5.5}
+          fill="none"
+          strokeWidth={6.4}
+          style={{ stroke: i % 2 ? strandColour(colour) : colour }}
+        />
+      ))}
+      <ellipse rx={49.4} ry={34.4} fill="none" {...EDGE} />
+      <ellipse rx={26} ry={11} fill="none" {...EDGE} />
+      {[-1, 1].map((side) => (
+        // A tie, as a figure eight through the strands.
+        <path
+          key={side}
+          transform={`rotate(${side * 62})`}
+          d="M0 -35c-6 6 6 11 0 24M0 -35c6 6 -6 11 0 24"
+          fill="none"
+          stroke="var(--paper)"
+          strokeWidth={2.4}
+        />
+      ))}
+    </>
+  );
+}
+
+function Cake({ colour }: { colour: string }) {
+  const clip = useId();
+  const body = 'M-42 -24C-46 -8 -46 12 -42 30A42 13 0 0 0 42 30C46 12 46 -8 42 -24Z';
+  return (
+    <>
+      <clipPath id={clip}>
+        <path d={body} />
+      </clipPath>
+      <path d={body} fill={colour} {...EDGE} />
+      <g clipPath={`url(#${clip})`} fill="none" strokeWidth={2.6} style={{ stroke: strandColour(colour) }}>
+        {[-3, -2, -1, 0, 1, 2, 3, 4].map((i) => (
+          <path key={i} d={`M-48 ${i * 13 - 6}Q0 ${i * 13 + 24} 48 ${i * 13 - 22}`} />
+        ))}
+        {[-2, -1, 0, 1, 2, 3, 4].map((i) => (
+          <path key={i} d={`M48 ${i * 13 - 2}Q0 ${i * 13 + 28} -48 ${i * 13 - 18}`} opacity={0.55} />
+        ))}
+      </g>
+      <ellipse cy={-25} rx={42} ry={13} fill={colour} {...EDGE} />
+      <g fill="none" strokeWidth={2.2} style={{ stroke: strandColour(colour) }}>
+        <ellipse cy={-25} rx={33} ry={9.6} />
+        <ellipse cy={-25} rx={23} ry={6.6} />
+      </g>
+      <ellipse cy={-25} rx={13} ry={4.2} fill="var(--ink)" opacity={0.82} />
+    </>
+  );
+}
+
+function Ball({ colour }: { colour: string }) {
+  const clip = useId();
+  return (
+    <>
+      <clipPath id={clip}>
+        <circle r={42} />
+      </clipPath>
+      <circle r={42} fill={colour} {...EDGE} />
+      <g clipPath={`url(#${clip})`} fill="none" strokeWidth={2.8} style={{ stroke: strandColour(colour) }}>
+        {[-24, -12, 0, 12, 24].map((d) => (
+          <path key={d} d={`M-44 ${d + 10}Q0 ${d - 26} 44 ${d + 6}`} />
+        ))}
+        {[-18, -6, 6].map((d) => (
+          <path key={d} d={`M${d - 8} -44Q${d + 26} 0 ${d} 44`} opacity={0.6} />
+        ))}
+      </g>
+    </>
+  );
+}
+
+function Ring({ colour }: { colour: string }) {
+  return (
+    <>
+      <circle r={31} fill="none" stroke={colour} strokeWidth={22} />
+      <circle r={42} fill="none" {...EDGE} />
+      <circle r={20} fill="none" {...EDGE} />
+      {[0, 45, 90, 135, 180, 225, 270, 315].map((angle) => (
+        <path
+          key={angle}
+          transform={`rotate(${angle})`}
+          d="M20 0Q30 -9 42 -4"
+          fill="none"
+          strokeWidth={2.6}
+          style={{ stroke: strandColour(colour) }}
+        />
+      ))}
+    </>
+  );
+}
+
+function Cone({ colour }: { colour: string }) {
+  return (
+    <>
+      <path d="M-13 -44H13L42 40H-42Z" fill={colour} {...EDGE} />
+      <g fill="none" strokeWidth={2.6} style={{ stroke: strandColour(colour) }}>
+        {[-26, -8, 10, 28].map((y) => (
+          <path key={y} d={`M${-19 - (y + 26) * 0.34} ${y}Q0 ${y + 15} ${19 + (y + 26) * 0.34} ${y - 8}`} />
+        ))}
+      </g>
+    </>
+  );
+}
+
+function Bobbin({ colour }: { colour: string }) {
+  return (
+    <>
+      <rect x={-28} y={-30} width={56} height={60} fill={colour} {...EDGE} />
+      <g fill="none" strokeWidth={2.6} style={{ stroke: strandColour(colour) }}>
+        {[-18, -6, 6, 18].map((y) => (
+          <path key={y} d={`M-28 ${y + 3}L28 ${y - 3}`} />
+        ))}
+      </g>
+      {[-40, 30].map((y) => (
+        <rect key={y} x={-40} y={y} width={80} height={10} rx={3} fill="var(--sunk)" {...EDGE} />
+      ))}
+    </>
+  );
+}
+
+function ShopSkein({ colour }: { colour: string }) {
+  const clip = useId();
+  return (
+    <>
+      <clipPath id={clip}>
+        <ellipse rx={48} ry={25} />
+      </clipPath>
+      <ellipse rx={48} ry={25} fill={colour} {...EDGE} />
+      <g clipPath={`url(#${clip})`} fill="none" strokeWidth={2.6} style={{ stroke: strandColour(colour) }}>
+        {[-16, -8, 0, 8, 16].map((y) => (
+          <path key={y} d={`M-50 ${y}Q0 ${y * 0.4} 50 ${y}`} />
+        ))}
+      </g>
+      <path d="M-12 -24.500Q-9 0 -12 24.500H12Q15 0 12 -24.500Z" fill="var(--card)" {...EDGE} />
+    </>
+  );
+}
+
+function Knot({ x, y }: { x: number; y: number }) {
+  return (
+    <g transform={`translate(${x} ${y})`}>
+      <circle r={11} fill="var(--card)" stroke="var(--amber)" strokeWidth={3} />
+      <path d="M-5 4C-5 -6 5 -6 5 0S-3 5 -3 0" fill="none" stroke="var(--amber)" strokeWidth={3} />
+    </g>
+  );
+}

@@ -1,0 +1,231 @@
+'use client';
+
+import Link from 'next/link';
+import { inWords, lengthFigure, massFigure } from '../../core/format';
+import type { Form, MassFact, OperationKind } from '../../core/piece';
+import { strandColour } from '../colour';
+import { useSystem } from '../Providers';
+import { shortDate } from '../dates';
+import { glyphSide, PieceGlyph } from './PieceGlyph';
+import { layoutThread, type ThreadNode } from './layout';
+import styles from './Thread.module.css';
+
+export interface DrawnPiece {
+  id: number;
+  form: Form;
+  label: string;
+  bornBy: number;
+  consumedBy: number | null;
+  mass: MassFact | null;
+  lengthM: { mean: number } | null;
+  knotsAtM: readonly number[];
+}
+
+export interface DrawnStep {
+  operationId: number;
+  kind: OperationKind;
+  at: string;
+  in: number[];
+  out: number[];
+}
+
+const VERBS: Record<OperationKind, string> = {
+  receive: 'came in',
+  wind: 'wound',
+  weigh: 'weighed',
+  undo: 'undone',
+};
+
+const COLUMN = 232;
+const LEFT = 128;
+const LABEL_LINES = 3;
+const LINE = 19;
+const GAP = 26;
+
+/**
+ * The line of a yarn's whole history, from what it came as to the pieces there are now. Areas are to scale by mass.
+ */
+export function Thread({
+  colourHex,
+  pieces,
+  steps,
+  twist,
+}: {
+  colourHex: string;
+  pieces: readonly DrawnPiece[];
+  steps: readonly DrawnStep[];
+  /** The band's own twist in words, told of what has not been wound yet. */
+  twist?: string;
+}) {
+  const layout = layoutThread(pieces, steps);
+  const byId = new Map(pieces.map((piece) => [piece.id, piece]));
+  const stepOf = new Map(steps.map((step) => [step.operationId, step]));
+  const groupOf = (node: ThreadNode) => node.pieceIds.map((id) => byId.get(id)!);
+  const sideOf = (node: ThreadNode) => glyphSide(massOfAll(groupOf(node)));
+
+  const laneHeights = Array.from({ length: layout.lanes }, (_, lane) => {
+    const sides = layout.nodes.filter((node) => node.lane === lane).map(sideOf);
+    return Math.max(40, ...sides) * 0.86 + LABEL_LINES * LINE + GAP;
+  });
+  const laneTop = (lane: number) => laneHeights.slice(0, lane).reduce((sum, height) => sum + height, 8);
+  const middleOf = (node: ThreadNode) => ({
+    x: LEFT + 62 + node.column * COLUMN,
+    y: laneTop(node.lane) + (laneHeights[node.lane]! - LABEL_LINES * LINE - GAP) / 2 + 6,
+  });
+  const width = LEFT + layout.columns * COLUMN;
+  const height = laneTop(layout.lanes) + 6;
+
+  return (
+    <div
+      className={styles.scroll}
+      tabIndex={0}
+      role="group"
+      aria-label="Thread of this yarn, from how it came to what is there now"
+    >
+      <svg width={width} height={height} viewBox={`0 0 ${width} ${height}`}>
+        {layout.starts.map(({ operationId, to }) => {
+          const from = { x: 20, y: middleOf(to[0]!).y };
+          return (
+            <g key={operationId}>
+              {to.map((node) => (
+                <Strand
+                  key={node.pieceIds[0]}
+                  from={from}
+                  to={edgeOf(middleOf(node), -sideOf(node) / 2)}
+                  colourHex={colourHex}
+                />
+              ))}
+              <StepMark step={stepOf.get(operationId)!} x={from.x} y={from.y} anchor="start" />
+            </g>
+          );
+        })}
+        {layout.links.map(({ operationId, from, to }) => {
+          const start = edgeOf(middleOf(from), sideOf(from) / 2);
+          const fork = { x: middleOf(from).x + COLUMN / 2, y: start.y };
+          return (
+            <g key={operationId}>
+              <Strand from={start} to={fork} colourHex={colourHex} />
+              {to.map((node) => (
+                <Strand
+                  key={node.pieceIds[0]}
+                  from={fork}
+                  to={edgeOf(middleOf(node), -sideOf(node) / 2)}
+                  colourHex={colourHex}
+                />
+              ))}
+              <StepMark step={stepOf.get(operationId)!} x={fork.x} y={fork.y} anchor="middle" />
+            </g>
+          );
+        })}
+        {layout.nodes.map((node) => (
+          <Piece
+            key={node.pieceIds[0]}
+            group={groupOf(node)}
+            colourHex={colourHex}
+            side={sideOf(node)}
+            twist={node.column === 0 ? twist : undefined}
+            {...middleOf(node)}
+          />
+        ))}
+      </svg>
+    </div>
+  );
+}
+
+interface Point {
+  x: number;
+  y: number;
+}
+
+function edgeOf({ x, y }: Point, offset: number): Point {
+  return { x: x + offset * 0.9, y };
+}
+
+function Strand({ from, to, colourHex }: { from: Point; to: Point; colourHex: string }) {
+  const bend = (to.x - from.x) * 0.5;
+  const d = `M${from.x} ${from.y}C${from.x + bend} ${from.y} ${to.x - bend} ${to.y} ${to.x} ${to.y}`;
+  return (
+    <g fill="none" strokeLinecap="round">
+      <path d={d} stroke="var(--ink)" strokeOpacity={0.5} strokeWidth={6.5} />
+      <path d={d} stroke={colourHex} strokeWidth={4.5} />
+      {/* The plies, so that a line is read as yarn. */}
+      <path
+        d={d}
+        style={{ stroke: strandColour(colourHex) }}
+        strokeWidth={4.5}
+        strokeDasharray="1.5 6"
+        strokeLinecap="butt"
+      />
+    </g>
+  );
+}
+
+function StepMark({ step, x, y, anchor }: { step: DrawnStep; x: number; y: number; anchor: 'start' | 'middle' }) {
+  const textX = anchor === 'start' ? x - 8 : x;
+  return (
+    <Link href={`/logbook/${step.operationId}`} className={styles.step}>
+      <circle cx={x} cy={y} r={7} />
+      <text x={textX} y={y - 30} textAnchor={anchor} className={styles.verb}>
+        {VERBS[step.kind]}
+      </text>
+      <text x={textX} y={y - 14} textAnchor={anchor} className={styles.small}>
+        {shortDate(step.at)}
+      </text>
+    </Link>
+  );
+}
+
+function Piece({
+  group,
+  colourHex,
+  side,
+  x,
+  y,
+  twist,
+}: Point & { group: readonly DrawnPiece[]; colourHex: string; side: number; twist?: string }) {
+  const system = useSystem();
+  const first = group[0]!;
+  const gone = first.consumedBy !== null;
+  const massG = massOfAll(group);
+  const lengthM = group.reduce((sum, { lengthM }) => sum + (lengthM?.mean ?? 0), 0);
+  const knots = group.reduce((sum, { knotsAtM }) => sum + knotsAtM.length, 0);
+  const title = group.length > 1 ? `${group.length} ${first.form}s` : first.label;
+  const facts = [
+    massG === null ? 'not weighed' : inWords(massFigure(massG, system)),
+    lengthM > 0 && inWords(lengthFigure(lengthM, system)),
+  ].filter(Boolean);
+  const more = gone ? 'used up' : knots > 0 ? `${knots} ${knots === 1 ? 'knot' : 'knots'}` : twist;
+  const textY = y + side * 0.43 + 24;
+  return (
+    <Link
+      href={`/pieces/${first.id}`}
+      className={styles.piece}
+      aria-label={[title, ...facts, more].filter(Boolean).join(', ')}
+    >
+      <rect
+        x={x - 88}
+        y={y - side * 0.5}
+        width={176}
+        height={side * 0.95 + 24 + LABEL_LINES * LINE}
+        fill="transparent"
+      />
+      {group.length > 1 && <PieceGlyph form={first.form} colourHex={colourHex} x={x + 8} y={y - 6} side={side} gone />}
+      <PieceGlyph form={first.form} colourHex={colourHex} x={x} y={y} side={side} gone={gone} knots={knots > 0} />
+      <text x={x} y={textY} textAnchor="middle" className={styles.title}>
+        {title}
+      </text>
+      <text x={x} y={textY + LINE} textAnchor="middle" className={styles.small}>
+        {facts.join(' · ')}
+      </text>
+      {more && (
+        <text x={x} y={textY + 2 * LINE} textAnchor="middle" className={styles.small}>
+          {more}
+        </text>
+      )}
+    </Link>
+  );
+}
+
+function massOfAll(group: readonly DrawnPiece[]): number | null {
+  return group.some(({ mass }) => mass === null) ? null : group.reduce((sum, { mass }) => sum + mass!.massG, 0);
+}

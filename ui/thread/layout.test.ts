@@ -1,0 +1,86 @@
+import fc from 'fast-check';
+import { layoutThread, type ThreadPiece, type ThreadStepShape } from './layout';
+
+const piece = (id: number, bornBy: number, consumedBy: number | null = null): ThreadPiece => ({
+  id,
+  form: 'hank',
+  bornBy,
+  consumedBy,
+});
+
+test('a hank wound into two cakes runs from left to right and forks', () => {
+  const { nodes, links, columns, lanes } = layoutThread(
+    [piece(1, 1, 2), piece(2, 2), piece(3, 2)],
+    [
+      { operationId: 1, in: [], out: [1] },
+      { operationId: 2, in: [1], out: [2, 3] },
+    ],
+  );
+  expect(columns).toBe(2);
+  expect(lanes).toBe(2);
+  expect(nodes.map(({ pieceIds, column, lane }) => [pieceIds[0], column, lane])).toEqual([
+    [1, 0, 0],
+    [2, 1, 0],
+    [3, 1, 1],
+  ]);
+  expect(links).toHaveLength(1);
+});
+
+test('many untouched hanks are drawn as one, a wound one by itself', () => {
+  const { nodes } = layoutThread(
+    [piece(1, 1, 2), ...[2, 3, 4, 5, 6].map((id) => piece(id, 1)), { ...piece(7, 2), form: 'cake' }],
+    [
+      { operationId: 1, in: [], out: [1, 2, 3, 4, 5, 6] },
+      { operationId: 2, in: [1], out: [7] },
+    ],
+  );
+  expect(nodes.map(({ pieceIds }) => pieceIds)).toEqual([[1], [7], [2, 3, 4, 5, 6]]);
+});
+
+test('a piece whose winding yielded nothing that is still known ends its strand', () => {
+  const { lanes, links } = layoutThread(
+    [piece(1, 1, 2)],
+    [
+      { operationId: 1, in: [], out: [1] },
+      { operationId: 2, in: [1], out: [] },
+    ],
+  );
+  expect(lanes).toBe(1);
+  expect(links).toEqual([]);
+});
+
+test('every piece is drawn once and no two nodes share a place', () => {
+  // A random history: each step consumes a piece that is there and yields one to four.
+  const history = fc
+    .tuple(
+      fc.integer({ min: 1, max: 6 }),
+      fc.array(fc.tuple(fc.nat(50), fc.integer({ min: 1, max: 4 })), { maxLength: 12 }),
+    )
+    .map(([received, splits]) => {
+      let nextId = 1;
+      const pieces: ThreadPiece[] = Array.from({ length: received }, () => piece(nextId++, 1));
+      const steps: ThreadStepShape[] = [{ operationId: 1, in: [], out: pieces.map(({ id }) => id) }];
+      splits.forEach(([pick, count], i) => {
+        const there = pieces.filter(({ consumedBy }) => consumedBy === null);
+        const from = there[pick % there.length]!;
+        from.consumedBy = i + 2;
+        const made = Array.from({ length: count }, () => piece(nextId++, i + 2));
+        pieces.push(...made);
+        steps.push({ operationId: i + 2, in: [from.id], out: made.map(({ id }) => id) });
+      });
+      return { pieces, steps };
+    });
+  fc.assert(
+    fc.property(history, ({ pieces, steps }) => {
+      const { nodes, lanes, columns } = layoutThread(pieces, steps);
+      const drawn = nodes.flatMap(({ pieceIds }) => pieceIds).sort((a, b) => a - b);
+      expect(drawn).toEqual(pieces.map(({ id }) => id));
+      const places = nodes.map(({ column, lane }) => `${column},${lane}`);
+      expect(new Set(places).size).toBe(places.length);
+      for (const { column, lane } of nodes) {
+        expect(column).toBeLessThan(columns);
+        expect(lane).toBeLessThan(lanes);
+      }
+    }),
+  );
+});

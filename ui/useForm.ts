@@ -1,0 +1,116 @@
+'use client';
+
+import { useCallback, useEffect, useRef, useState } from 'react';
+
+type Outcome = { ok: true; id: number } | { ok: false; errors: Record<string, string> };
+
+export interface FormState<Values> {
+  values: Values;
+  set: <Name extends keyof Values>(name: Name, value: Values[Name]) => void;
+  errors: Record<string, string>;
+  saving: boolean;
+  submit: () => void;
+  /** Back to the start, with the draft thrown away. */
+  clear: () => void;
+}
+
+const UNREACHABLE = 'The app cannot be reached just now. All that you typed is kept; try again in a moment.';
+
+/**
+ * A form whose draft outlives a reload, a closed tab and a stopped server: it is kept in the browser under `draftKey`
+ * until it has been saved.
+ */
+export function useForm<Values extends object>({
+  draftKey,
+  initial,
+  save,
+  saved,
+}: {
+  draftKey: string;
+  initial: () => Values;
+  save: (values: Values) => Promise<Outcome>;
+  saved: (id: number) => void;
+}): FormState<Values> {
+  const [values, setValues] = useState<Values>(initial);
+  const [errors, setErrors] = useState<Record<string, string>>({});
+  const [saving, setSaving] = useState(false);
+  const latest = useRef(values);
+
+  const change = useCallback(
+    (next: Values) => {
+      latest.current = next;
+      setValues(next);
+      keepDraft(draftKey, next);
+    },
+    [draftKey],
+  );
+
+  // The server cannot know the draft, so it is put in once the page is live.
+  useEffect(() => {
+    const draft = readDraft<Values>(draftKey);
+    if (draft) {
+      latest.current = { ...latest.current, ...draft };
+      // eslint-disable-next-line react-hooks/set-state-in-effect -- the browser's storage is not there while rendering on the server
+      setValues(latest.current);
+    }
+  }, [draftKey]);
+
+  const set: FormState<Values>['set'] = (name, value) => {
+    change({ ...latest.current, [name]: value });
+    setErrors((known) => withoutErrorsOf(known, String(name)));
+  };
+
+  const submit = async () => {
+    if (saving) return;
+    setSaving(true);
+    const outcome = await save(latest.current).catch((): Outcome => ({ ok: false, errors: { '': UNREACHABLE } }));
+    setSaving(false);
+    if (outcome.ok) {
+      keepDraft(draftKey, null);
+      saved(outcome.id);
+      return;
+    }
+    setErrors(outcome.errors);
+    focusFirst(Object.keys(outcome.errors));
+  };
+
+  const clear = () => {
+    const fresh = initial();
+    change(fresh);
+    keepDraft(draftKey, null);
+    setErrors({});
+  };
+
+  return { values, set, errors, saving, submit: () => void submit(), clear };
+}
+
+function withoutErrorsOf(errors: Record<string, string>, name: string): Record<string, string> {
+  return Object.fromEntries(
+    Object.entries(errors).filter(([path]) => path !== '' && path !== name && !path.startsWith(`${name}.`)),
+  );
+}
+
+/** To the first wrong field in the order of the page. */
+function focusFirst(paths: string[]): void {
+  const fields = paths.flatMap((path) => document.getElementById(path) ?? []);
+  fields.sort((a, b) => (a.compareDocumentPosition(b) & Node.DOCUMENT_POSITION_FOLLOWING ? -1 : 1));
+  fields[0]?.focus();
+}
+
+function readDraft<Values>(key: string): Partial<Values> | null {
+  try {
+    const text = localStorage.getItem(`draft ${key}`);
+    return text ? (JSON.parse(text) as Partial<Values>) : null;
+  } catch {
+    return null;
+  }
+}
+
+function keepDraft(key: string, values: object | null): void {
+  try {
+    if (values) localStorage.setItem(`draft ${key}`, JSON.stringify(values));
+    else localStorage.removeItem(`draft ${key}`);
+  } catch {
+    // A browser that keeps nothing still has the form itself.
+  }
+}
