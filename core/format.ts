@@ -15,7 +15,8 @@ export interface Figure {
  * massFigure(113, 'imperial') // => { number: '3.99', unit: 'oz' }
  */
 export function massFigure(massG: number, system: UnitSystem): Figure {
-  if (system === 'metric') return { number: rounded(massG, Math.abs(massG) < 10 ? 1 : 0), unit: 'g' };
+  if (system === 'metric')
+    return { number: rounded(massG, Math.abs(massG) < 10 ? 1 : 0).replace(/\.0$/, ''), unit: 'g' };
   return { number: rounded(massG / GRAMS_PER_OUNCE, 2), unit: 'oz' };
 }
 

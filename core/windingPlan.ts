@@ -48,13 +48,13 @@ export interface WindingPlan {
 export const GENTLE_TURNS = 12;
 
 /** Metres at the end to slow down for. */
-export const SLOW_LAST_M = 8;
+const SLOW_LAST_M = 8;
 
 /** A steady hand, until the user's own pace is known. */
 export const DEFAULT_SECONDS_PER_TURN = 1;
 
 /** Time to open, look over, mount and take off one hank. */
-export const HANDLING_SECONDS = 6 * 60;
+const HANDLING_SECONDS = 6 * 60;
 
 /** How far a cake's firmness may lie from the assumed one, as a relative standard deviation. */
 const DENSITY_RELATIVE_SD = 0.1;

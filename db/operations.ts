@@ -62,7 +62,7 @@ export function operationByRequest(db: Db, requestKey: string): OperationRow | u
 
 /** Newest first. */
 export function recentOperations(db: Db, limit: number): OperationRow[] {
-  return prepared<OperationRow>(db, `SELECT ${COLUMNS} FROM operation ORDER BY id DESC LIMIT ?`).all(limit);
+  return prepared<OperationRow>(db, `SELECT ${COLUMNS} FROM operation ORDER BY at DESC, id DESC LIMIT ?`).all(limit);
 }
 
 /** Everything that a yarn's pieces went through, oldest first, with the undos of it. */
@@ -83,14 +83,6 @@ export function partsOf(db: Db, operationId: number): PartRow[] {
     db,
     `SELECT ${PART_COLUMNS} FROM operation_piece WHERE operation_id = ? ORDER BY piece_id`,
   ).all(operationId);
-}
-
-/** Everything that one piece went through, oldest first. */
-export function partsOfPiece(db: Db, pieceId: number): PartRow[] {
-  return prepared<PartRow>(
-    db,
-    `SELECT ${PART_COLUMNS} FROM operation_piece WHERE piece_id = ? ORDER BY operation_id`,
-  ).all(pieceId);
 }
 
 export function partsOfYarn(db: Db, yarnId: number): PartRow[] {

@@ -90,7 +90,7 @@ function toolSize(system: UnitSystem, lowMm: number, highMm: number): (typed: st
   };
 }
 
-export function winderForm(system: UnitSystem) {
+function winderForm(system: UnitSystem) {
   return z.strictObject({
     name: text.min(1, 'give it a name'),
     spindleTurnsPerCrank: read(number(0.2, 20)),
@@ -124,7 +124,7 @@ export function changeWinder(db: Db, id: number, input: unknown, system: UnitSys
   });
 }
 
-export function swiftForm(system: UnitSystem) {
+function swiftForm(system: UnitSystem) {
   return z.discriminatedUnion('kind', [
     z.strictObject({
       kind: z.literal('pegs'),

@@ -16,8 +16,6 @@ export const longText = z.string().trim().max(10_000, 'at most 10,000 characters
 
 export const requestKey = z.string().min(8).max(80);
 
-export const dateText = z.iso.datetime();
-
 /** A field read by one of core's own readers; its complaint becomes the field's message. */
 export function read<T>(reader: (typed: string) => T) {
   return z.string().transform((typed, context): T => {

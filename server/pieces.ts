@@ -17,7 +17,7 @@ import { longText, quantity, read, requestKey } from './fields';
 import { attempt, NotPossible, type Saved } from './result';
 import { weighedMass, weighingFields } from './weighing';
 
-export function weighForm(system: UnitSystem) {
+function weighForm(system: UnitSystem) {
   return z.strictObject({
     requestKey,
     mass: read(quantity('mass', system)),

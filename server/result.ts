@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import { type z } from 'zod';
 import { InputError } from '../core/inputError';
 
 /** What came of a form: the id of what was written, or what is wrong, field by field. Then nothing was written. */
@@ -30,7 +30,7 @@ export function attempt<Form>(schema: z.ZodType<Form>, input: unknown, work: (fo
 }
 
 /** The first message for each path. */
-export function messagesByPath(error: z.ZodError): Record<string, string> {
+function messagesByPath(error: z.ZodError): Record<string, string> {
   const messages: Record<string, string> = {};
   for (const issue of error.issues) messages[pathOf(issue)] ??= issue.message;
   return messages;

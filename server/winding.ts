@@ -30,7 +30,7 @@ import { massFactOf, yarnView } from './yarnViews';
 import { weighedMass, weighingFields } from './weighing';
 import { fromMg, toMg, toMm } from './whole';
 
-export function startForm(system: UnitSystem) {
+function startForm(system: UnitSystem) {
   return z.strictObject({
     winderId: z.int(),
     /** Null: held by hands, not on a swift. */
@@ -211,7 +211,7 @@ export function runPage(db: Db, runId: number): RunPage | undefined {
   };
 }
 
-export function logForm(system: UnitSystem) {
+function logForm(system: UnitSystem) {
   return z.strictObject({
     requestKey,
     /** The mass of each cake that was wound, in the order of winding. */

@@ -172,6 +172,8 @@ function stepOf(operation: OperationRow, parts: readonly PartRow[]): ThreadStep 
 export interface PiecePage {
   yarn: YarnView;
   piece: PieceView;
+  /** What else there is of its yarn now. */
+  others: PieceView[];
   history: { operationId: number; kind: OperationKind; at: string; side: PartRow['side']; mass: MassFact | null }[];
 }
 
@@ -187,7 +189,13 @@ export function piecePage(db: Db, pieceId: number): PiecePage | undefined {
       const { kind, at } = operations.find(({ id }) => id === part.operationId)!;
       return { operationId: part.operationId, kind, at, side: part.side, mass: massFactOf(part) };
     });
-  return { yarn, piece: pieceViews(db, yarn).find(({ id }) => id === pieceId)!, history };
+  const pieces = pieceViews(db, yarn);
+  return {
+    yarn,
+    piece: pieces.find(({ id }) => id === pieceId)!,
+    others: pieces.filter(({ id, consumedBy }) => consumedBy === null && id !== pieceId),
+    history,
+  };
 }
 
 /** One yarn on the shelf: what there is of it. */

@@ -44,14 +44,14 @@ function bandFields(system: UnitSystem) {
   };
 }
 
-export function bandForm(system: UnitSystem) {
+function bandForm(system: UnitSystem) {
   return z.strictObject(bandFields(system));
 }
 export type BandForm = z.input<ReturnType<typeof bandForm>>;
 type Band = z.output<ReturnType<typeof bandForm>>;
 
 /** A new yarn: its band, and the pieces of it that there are. */
-export function yarnForm(system: UnitSystem) {
+function yarnForm(system: UnitSystem) {
   return z.strictObject({
     ...bandFields(system),
     requestKey,

@@ -53,7 +53,7 @@ export function EntryLine({ entry }: { entry: LoggedEntry }) {
 function What({ entry: { kind, pieces } }: { entry: LoggedEntry }) {
   const on = (side: Side) => pieces.filter((piece) => piece.side === side);
   const names = (some: typeof pieces) =>
-    some.length > 3 ? `${some.length} pieces` : some.map(({ label }) => label.toLowerCase()).join(' and ');
+    some.length > 3 ? `${some.length} pieces` : listed(some.map(({ label }) => label.toLowerCase()));
   switch (kind) {
     case 'receive':
       return <>Came in: {names(on('out'))}</>;
@@ -77,4 +77,9 @@ function What({ entry: { kind, pieces } }: { entry: LoggedEntry }) {
     case 'undo':
       return <>Undone</>;
   }
+}
+
+/** "hank 1, hank 2 and hank 3" */
+function listed(names: readonly string[]): string {
+  return names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
 }

@@ -1,7 +1,7 @@
 'use client';
 
 import { ConfigProvider } from 'antd';
-import { createContext, type ReactNode, use, useCallback, useLayoutEffect, useState } from 'react';
+import { createContext, type ReactNode, use, useCallback, useState, useSyncExternalStore } from 'react';
 import { useRouter } from 'next/navigation';
 import type { UnitSystem } from '../core/units';
 import { antTheme } from './theme';
@@ -30,13 +30,13 @@ export function Providers({
   children: ReactNode;
 }) {
   const [system, setSystemState] = useState(initialSystem);
-  const [theme, setThemeState] = useState<Theme>(keptTheme ?? 'light');
+  const theme = useSyncExternalStore<Theme>(subscribe, shownTheme, () => keptTheme ?? 'light');
   const router = useRouter();
 
   const setTheme = useCallback((next: Theme) => {
     document.documentElement.dataset.theme = next;
     keep('theme', next);
-    setThemeState(next);
+    listeners.forEach((listener) => listener());
   }, []);
 
   const setSystem = useCallback(
@@ -47,11 +47,6 @@ export function Providers({
     },
     [router],
   );
-
-  // Before anything was chosen, the page follows the machine; the inline script in the head has seen to the first paint.
-  useLayoutEffect(() => {
-    if (keptTheme === null && document.documentElement.dataset.theme === 'dark') setThemeState('dark');
-  }, [keptTheme]);
 
   return (
     <PreferencesContext value={{ system, setSystem, theme, setTheme }}>
@@ -70,6 +65,18 @@ export function usePreferences(): Preferences {
 
 export function useSystem(): UnitSystem {
   return usePreferences().system;
+}
+
+/** The theme stands on the root element, where the script in the head puts it before the first paint. */
+const listeners = new Set<() => void>();
+
+function subscribe(listener: () => void): () => void {
+  listeners.add(listener);
+  return () => listeners.delete(listener);
+}
+
+function shownTheme(): Theme {
+  return document.documentElement.dataset.theme === 'dark' ? 'dark' : 'light';
 }
 
 function keep(name: string, value: string): void {

@@ -1,5 +1,5 @@
 /** How light a colour looks, 0 to 1 (relative luminance). */
-export function luminance(hex: string): number {
+function luminance(hex: string): number {
   const [r, g, b] = [1, 3, 5].map((at) => {
     const share = parseInt(hex.slice(at, at + 2), 16) / 255;
     return share <= 0.04045 ? share / 12.92 : ((share + 0.055) / 1.055) ** 2.4;

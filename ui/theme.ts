@@ -60,7 +60,14 @@ export function antTheme(dark: boolean): ThemeConfig {
         colorPrimaryHover: dark ? '#eab584' : '#6b3512',
         colorPrimaryActive: dark ? '#eab584' : '#55290d',
       },
-      Segmented: { itemSelectedBg: colours.ink, itemSelectedColor: colours.paper, trackPadding: 3 },
+      Segmented: {
+        itemColor: colours.ink,
+        itemHoverColor: colours.ink,
+        trackBg: dark ? '#26322a' : '#dfe5de',
+        itemSelectedBg: colours.ink,
+        itemSelectedColor: colours.paper,
+        trackPadding: 3,
+      },
     },
   };
 }

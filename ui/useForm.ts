@@ -50,7 +50,6 @@ export function useForm<Values extends object>({
     const draft = readDraft<Values>(draftKey);
     if (draft) {
       latest.current = { ...latest.current, ...draft };
-      // eslint-disable-next-line react-hooks/set-state-in-effect -- the browser's storage is not there while rendering on the server
       setValues(latest.current);
     }
   }, [draftKey]);

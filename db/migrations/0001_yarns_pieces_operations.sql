@@ -44,6 +44,7 @@ CREATE TABLE operation (
   CHECK ((kind = 'undo') = (undoes IS NOT NULL))
 ) STRICT;
 
+CREATE INDEX operation_at ON operation (at);
 CREATE INDEX operation_undoes ON operation (undoes) WHERE undoes IS NOT NULL;
 
 CREATE TABLE piece (

@@ -60,6 +60,7 @@ export function EntryScreen({ entry }: { entry: EntryPage }) {
       </div>
       <div className={styles.columns}>
         <div className={styles.told}>
+          {entry.kind === 'receive' && <p>This is where its thread begins.</p>}
           {entry.balance && <BalanceWords balance={entry.balance} />}
           {entry.kind === 'wind' && !entry.balance && (
             <Say tone="plain">Not everything was weighed before and after, so the masses cannot be compared.</Say>

@@ -156,8 +156,9 @@ export function LogForm({
         />
         {state.knots.length > 0 && (
           <p className={styles.soft}>
-            {state.knots.length === 1 ? 'One knot goes' : `${state.knots.length} knots go`} with it into the log, each
-            at its place.
+            {state.knots.length === 1
+              ? 'The knot that was marked goes into the log at its place.'
+              : `The ${state.knots.length} knots that were marked go into the log, each at its place.`}
           </p>
         )}
         <div className={styles.balance}>

@@ -49,12 +49,11 @@ export function PlanScreen({ page: { yarn, piece, bench }, weighing }: { page: P
   const known = piece.mass !== null && yarn.grist !== null;
   return (
     <>
-      <p className={styles.path}>
-        <Link href={`/yarns/${yarn.id}`}>{yarn.name}</Link>
-      </p>
       {piece.consumedBy !== null ? (
         <>
-          <h1>{piece.label}</h1>
+          <h1>
+            {piece.label} of <Link href={`/yarns/${yarn.id}`}>{yarn.name}</Link>
+          </h1>
           <Say tone="plain">
             It is wound already. <Link href={`/logbook/${piece.consumedBy}`}>See how it went</Link>.
           </Say>
@@ -63,7 +62,9 @@ export function PlanScreen({ page: { yarn, piece, bench }, weighing }: { page: P
         <Planning yarn={yarn} piece={piece} bench={bench} />
       ) : (
         <>
-          <h1>Before {piece.label.toLowerCase()} can be planned</h1>
+          <h1>
+            Before {piece.label.toLowerCase()} of <Link href={`/yarns/${yarn.id}`}>{yarn.name}</Link> can be planned
+          </h1>
           <div className={styles.missing}>
             {yarn.grist === null && (
               <Say tone="tight">
@@ -144,8 +145,9 @@ function Planning({ yarn, piece, bench }: PlanPage) {
     <>
       <div className={styles.head}>
         <h1>
-          To wind {piece.label.toLowerCase()}: {plan.cakes.length === 1 ? 'one cake' : `${plan.cakes.length} cakes`},{' '}
-          {Math.round(plan.crankTurns)} turns of the crank
+          <Link href={`/yarns/${yarn.id}`}>{yarn.name}</Link>, {piece.label.toLowerCase()}:{' '}
+          {plan.cakes.length === 1 ? 'one cake' : `${plan.cakes.length} cakes`}, {Math.round(plan.crankTurns)} turns of
+          the crank
         </h1>
         {piece.openRunId === null ? (
           <Button
@@ -263,34 +265,26 @@ function Planning({ yarn, piece, bench }: PlanPage) {
 
         <Station title={plan.cakes.length === 1 ? 'cake' : `${plan.cakes.length} cakes`}>
           <dl className={styles.cake}>
-            <div>
-              <dt>across, high</dt>
-              <dd>
-                <Size mm={plan.cakes[0]!.outerDiameterMm} /> × <Size mm={winder.heightMm} />
-              </dd>
-            </div>
-            <div>
-              <dt>{plan.cakes.length === 1 ? 'holds' : 'each holds'}</dt>
-              <dd>
-                <Mass g={plan.cakes[0]!.massG} />, <Length m={plan.cakes[0]!.lengthM} />
-              </dd>
-            </div>
-            <div>
-              <dt>turns of the crank</dt>
-              <dd>
-                <strong className={styles.turns}>{Math.round(plan.cakes[0]!.crankTurns.mean)}</strong> ±{' '}
-                {Math.round(plan.cakes[0]!.crankTurns.sd * HALF_WIDTH_90)}
-              </dd>
-            </div>
-            <div>
-              <dt>time</dt>
-              <dd>
-                about {durationInWords(plan.seconds)}
-                <div className={styles.soft}>
-                  at {Math.round(60 / DEFAULT_SECONDS_PER_TURN)} turns a minute, with mounting and taking off
-                </div>
-              </dd>
-            </div>
+            <dt>turns</dt>
+            <dd>
+              <strong className={styles.turns}>{Math.round(plan.cakes[0]!.crankTurns.mean)}</strong> ±{' '}
+              {Math.round(plan.cakes[0]!.crankTurns.sd * HALF_WIDTH_90)}
+              {plan.cakes.length > 1 && ' each'}
+            </dd>
+            <dt>holds</dt>
+            <dd>
+              <Mass g={plan.cakes[0]!.massG} />, <Length m={plan.cakes[0]!.lengthM} />
+              {plan.cakes.length > 1 && ' each'}
+            </dd>
+            <dt>size</dt>
+            <dd>
+              <Size mm={plan.cakes[0]!.outerDiameterMm} /> across, <Size mm={winder.heightMm} /> high
+            </dd>
+            <dt>time</dt>
+            <dd>
+              about {durationInWords(plan.seconds)} in all, at {Math.round(60 / DEFAULT_SECONDS_PER_TURN)} turns a
+              minute with mounting and taking off
+            </dd>
           </dl>
           <div role="group" aria-labelledby="firmness">
             <div id="firmness" className={styles.label}>
@@ -382,7 +376,7 @@ function FitAnswer({
 function Station({ title, children }: { title: string; children: ReactNode }) {
   return (
     <li className={styles.station}>
-      <h2>{title}</h2>
+      <h2>{title[0]!.toUpperCase() + title.slice(1)}</h2>
       {children}
     </li>
   );

@@ -44,7 +44,7 @@ export function clearSentBox(runId: number, { writer, events }: Outbox, storage:
 }
 
 /** The number of an event among those of its writer. */
-export function seqOf({ key }: Pick<RunEvent, 'key'>): number {
+function seqOf({ key }: Pick<RunEvent, 'key'>): number {
   return Number(key.slice(key.lastIndexOf(':') + 1));
 }
 

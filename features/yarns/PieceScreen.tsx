@@ -1,7 +1,7 @@
 'use client';
 
 import Link from 'next/link';
-import { massOf } from '../../core/piece';
+import { type massOf } from '../../core/piece';
 import { inWords, lengthFigure, readingFigure } from '../../core/format';
 import type { ScaleTool } from '../../server/bench';
 import type { PiecePage } from '../../server/yarnViews';
@@ -17,7 +17,13 @@ import { WeighPiece } from './WeighPiece';
 const TOLD = { receive: 'came in', wind: 'wound', weigh: 'weighed', undo: 'undone' };
 
 /** One piece: what it is now, weighing it, and what it went through. */
-export function PieceScreen({ page: { yarn, piece, history }, scales }: { page: PiecePage; scales: ScaleTool[] }) {
+export function PieceScreen({
+  page: { yarn, piece, others, history },
+  scales,
+}: {
+  page: PiecePage;
+  scales: ScaleTool[];
+}) {
   const system = useSystem();
   const gone = piece.consumedBy !== null;
   const side = glyphSide(piece.mass?.massG ?? null) * 1.6;
@@ -85,6 +91,16 @@ export function PieceScreen({ page: { yarn, piece, history }, scales }: { page: 
               <ActionLink href={`/winding/plan/${piece.id}`}>Plan to wind it</ActionLink>
             )}
           </div>
+        )}
+        {others.length > 0 && (
+          <nav className={styles.others} aria-label="Other pieces of this yarn">
+            <span>Also of this yarn:</span>
+            {others.map(({ id, label }) => (
+              <Link key={id} href={`/pieces/${id}`}>
+                {label.toLowerCase()}
+              </Link>
+            ))}
+          </nav>
         )}
       </section>
       <section>

@@ -78,13 +78,14 @@ const BOARD_HEIGHT = 106;
 function ShelfDrawing({ colourHex, pieces }: Pick<ShelfYarn, 'pieces'> & { colourHex: string }) {
   const drawn = pieces.slice(0, MOST_DRAWN);
   const sides = drawn.map(({ massG }) => glyphSide(massG));
-  const total = sides.reduce((sum, side) => sum + side, 0);
+  const last = sides.at(-1) ?? 0;
+  const before = sides.slice(0, -1).reduce((sum, side) => sum + side, 0);
   // Many or heavy pieces stand closer, one before the other.
-  const squeeze = Math.min(1, (BOARD_WIDTH - 30) / Math.max(1, total));
+  const squeeze = Math.min(1, (BOARD_WIDTH - 10 - last) / Math.max(1, before));
   return (
     <svg viewBox={`0 0 ${BOARD_WIDTH} ${BOARD_HEIGHT}`} className={styles.drawing} aria-hidden="true">
       {drawn.map((piece, i) => {
-        const before = sides.slice(0, i).reduce((sum, side) => sum + side * squeeze, 0);
+        const at = sides.slice(0, i).reduce((sum, side) => sum + side * squeeze, 0);
         const side = sides[i]!;
         const scale = Math.min(1, 104 / side);
         const foot = piece.form === 'hank' || piece.form === 'shop skein' ? 0.35 : 0.43;
@@ -93,7 +94,7 @@ function ShelfDrawing({ colourHex, pieces }: Pick<ShelfYarn, 'pieces'> & { colou
             key={piece.id}
             form={piece.form}
             colourHex={colourHex}
-            x={6 + before + side / 2}
+            x={5 + at + side / 2}
             y={BOARD_HEIGHT - 2 - side * scale * foot}
             side={side * scale}
           />

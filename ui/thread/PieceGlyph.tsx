@@ -4,7 +4,7 @@ import { strandColour } from '../colour';
 
 /** The side of a drawing whose area stands for a mass: a piece of twice the mass has twice the area. */
 export function glyphSide(massG: number | null): number {
-  return massG === null ? 46 : Math.min(118, Math.max(18, 8.6 * Math.sqrt(massG)));
+  return massG === null ? 46 : Math.min(112, Math.max(18, 7.4 * Math.sqrt(massG)));
 }
 
 export interface GlyphProps {
@@ -56,35 +56,41 @@ function Shape({ form, colourHex }: { form: Form; colourHex: string }) {
 
 const EDGE = { stroke: 'var(--ink)', strokeOpacity: 0.55, strokeWidth: 1.6 };
 
+/** Loops of one long strand, held together by ties. */
 function Hank({ colour }: { colour: string }) {
   return (
     <>
-      {[0, 1, 2, 3].map((i) => (
+      <ellipse rx={37} ry={22} fill="none" stroke={colour} strokeWidth={24} />
+      {[0, 1, 2, 3, 4].map((i) => (
+        // The strands do not lie in perfect rings; each is turned a little.
         <ellipse
           key={i}
-          rx={46 - i * 5.5}
-          ry={31 - i * 5.5}
+          transform={`rotate(${(i % 2 ? 1 : -1) * (1.5 + i * 0.4)})`}
+          rx={45.5 - i * 4.4}
+          ry={30.5 - i * 4.4}
           fill="none"
-          strokeWidth={6.4}
-          style={{ stroke: i % 2 ? strandColour(colour) : colour }}
+          strokeWidth={1.7}
+          style={{ stroke: strandColour(colour) }}
         />
       ))}
-      <ellipse rx={49.4} ry={34.4} fill="none" {...EDGE} />
-      <ellipse rx={26} ry={11} fill="none" {...EDGE} />
-      {[-1, 1].map((side) => (
-        // A tie, as a figure eight through the strands.
-        <path
-          key={side}
-          transform={`rotate(${side * 62})`}
-          d="M0 -35c-6 6 6 11 0 24M0 -35c6 6 -6 11 0 24"
-          fill="none"
-          stroke="var(--paper)"
-          strokeWidth={2.4}
-        />
+      <ellipse rx={49} ry={34} fill="none" {...EDGE} />
+      <ellipse rx={25} ry={10} fill="none" {...EDGE} />
+      {TIES.map(({ x1, y1, x2, y2 }) => (
+        <g key={`${x1}`} fill="none">
+          <path d={`M${x1} ${y1}L${x2} ${y2}l3 5`} stroke="var(--ink)" strokeOpacity={0.6} strokeWidth={5} />
+          <path d={`M${x1} ${y1}L${x2} ${y2}l3 5`} stroke="var(--card)" strokeWidth={2.8} />
+        </g>
       ))}
     </>
   );
 }
+
+const TIES = [
+  { x1: -17, y1: -8.5, x2: -31, y2: -28 },
+  { x1: 22, y1: -5, x2: 44, y2: -16 },
+  { x1: -22, y1: 5, x2: -42, y2: 18 },
+  { x1: 14, y1: 9, x2: 25, y2: 30.5 },
+];
 
 function Cake({ colour }: { colour: string }) {
   const clip = useId();

@@ -36,11 +36,14 @@ const VERBS: Record<OperationKind, string> = {
   undo: 'undone',
 };
 
-const COLUMN = 232;
-const LEFT = 128;
-const LABEL_LINES = 3;
+const COLUMN = 250;
+const LEFT = 122;
 const LINE = 19;
-const GAP = 26;
+const LANE_GAP = 14;
+/** Room above the first lane for what stands over its operations. */
+const TOP = 18;
+/** Room to the right of the last piece for what is written beside it. */
+const BESIDE = 190;
 
 /**
  * The line of a yarn's whole history, from what it came as to the pieces there are now. Areas are to scale by mass.
@@ -61,19 +64,26 @@ export function Thread({
   const byId = new Map(pieces.map((piece) => [piece.id, piece]));
   const stepOf = new Map(steps.map((step) => [step.operationId, step]));
   const groupOf = (node: ThreadNode) => node.pieceIds.map((id) => byId.get(id)!);
-  const sideOf = (node: ThreadNode) => glyphSide(massOfAll(groupOf(node)));
+  const sideOf = (node: ThreadNode) => glyphSide(largestMass(groupOf(node)));
 
+  const isGone = (node: ThreadNode) => byId.get(node.pieceIds[0]!)!.consumedBy !== null;
+
+  // What is still there ends its strand, so its words stand beside it; what is used up has the strand on both sides.
   const laneHeights = Array.from({ length: layout.lanes }, (_, lane) => {
-    const sides = layout.nodes.filter((node) => node.lane === lane).map(sideOf);
-    return Math.max(40, ...sides) * 0.86 + LABEL_LINES * LINE + GAP;
+    const nodes = layout.nodes.filter((node) => node.lane === lane);
+    const drawing = Math.max(3 * LINE, ...nodes.map((node) => sideOf(node) * 0.82));
+    return drawing + (nodes.some(isGone) ? 2 * LINE + 8 : 0) + LANE_GAP;
   });
-  const laneTop = (lane: number) => laneHeights.slice(0, lane).reduce((sum, height) => sum + height, 8);
-  const middleOf = (node: ThreadNode) => ({
-    x: LEFT + 62 + node.column * COLUMN,
-    y: laneTop(node.lane) + (laneHeights[node.lane]! - LABEL_LINES * LINE - GAP) / 2 + 6,
-  });
-  const width = LEFT + layout.columns * COLUMN;
-  const height = laneTop(layout.lanes) + 6;
+  const laneTop = (lane: number) => laneHeights.slice(0, lane).reduce((sum, height) => sum + height, TOP);
+  const middleOf = (node: ThreadNode) => {
+    const sides = layout.nodes.filter(({ lane }) => lane === node.lane).map(sideOf);
+    return {
+      x: LEFT + 50 + node.column * COLUMN,
+      y: laneTop(node.lane) + Math.max(3 * LINE, ...sides.map((side) => side * 0.82)) / 2,
+    };
+  };
+  const width = LEFT + (layout.columns - 1) * COLUMN + 100 + BESIDE;
+  const height = laneTop(layout.lanes);
 
   return (
     <div
@@ -101,7 +111,7 @@ export function Thread({
         })}
         {layout.links.map(({ operationId, from, to }) => {
           const start = edgeOf(middleOf(from), sideOf(from) / 2);
-          const fork = { x: middleOf(from).x + COLUMN / 2, y: start.y };
+          const fork = { x: middleOf(from).x + COLUMN * 0.48, y: start.y };
           return (
             <g key={operationId}>
               <Strand from={start} to={fork} colourHex={colourHex} />
@@ -194,38 +204,37 @@ function Piece({
     massG === null ? 'not weighed' : inWords(massFigure(massG, system)),
     lengthM > 0 && inWords(lengthFigure(lengthM, system)),
   ].filter(Boolean);
-  const more = gone ? 'used up' : knots > 0 ? `${knots} ${knots === 1 ? 'knot' : 'knots'}` : twist;
-  const textY = y + side * 0.43 + 24;
+  const more = knots > 0 ? `${knots} ${knots === 1 ? 'knot' : 'knots'}` : twist;
+  const lines = gone ? [facts.join(' · ')] : [facts.join(' · '), more].filter((line) => line !== undefined);
+  const words = gone
+    ? { x, y: y + side * 0.41 + 20, anchor: 'middle' as const }
+    : { x: x + side * 0.5 + 12, y: y - lines.length * (LINE / 2) + 5, anchor: 'start' as const };
   return (
     <Link
       href={`/pieces/${first.id}`}
       className={styles.piece}
-      aria-label={[title, ...facts, more].filter(Boolean).join(', ')}
+      aria-label={[title, ...facts, gone ? 'used up' : more].filter(Boolean).join(', ')}
     >
-      <rect
-        x={x - 88}
-        y={y - side * 0.5}
-        width={176}
-        height={side * 0.95 + 24 + LABEL_LINES * LINE}
-        fill="transparent"
-      />
-      {group.length > 1 && <PieceGlyph form={first.form} colourHex={colourHex} x={x + 8} y={y - 6} side={side} gone />}
+      <rect x={x - side / 2} y={y - side / 2} width={side} height={side} fill="transparent" />
+      {group.length > 1 && <PieceGlyph form={first.form} colourHex={colourHex} x={x + 7} y={y - 5} side={side} gone />}
       <PieceGlyph form={first.form} colourHex={colourHex} x={x} y={y} side={side} gone={gone} knots={knots > 0} />
-      <text x={x} y={textY} textAnchor="middle" className={styles.title}>
+      <text x={words.x} y={words.y} textAnchor={words.anchor} className={styles.title}>
         {title}
       </text>
-      <text x={x} y={textY + LINE} textAnchor="middle" className={styles.small}>
-        {facts.join(' · ')}
-      </text>
-      {more && (
-        <text x={x} y={textY + 2 * LINE} textAnchor="middle" className={styles.small}>
-          {more}
+      {lines.map((line, i) => (
+        <text key={i} x={words.x} y={words.y + (i + 1) * LINE} textAnchor={words.anchor} className={styles.small}>
+          {line}
         </text>
-      )}
+      ))}
     </Link>
   );
 }
 
 function massOfAll(group: readonly DrawnPiece[]): number | null {
   return group.some(({ mass }) => mass === null) ? null : group.reduce((sum, { mass }) => sum + mass!.massG, 0);
+}
+
+/** Of a group one piece is drawn for all, so that it stays to scale with the single ones. */
+function largestMass(group: readonly DrawnPiece[]): number | null {
+  return group.every(({ mass }) => mass === null) ? null : Math.max(...group.map(({ mass }) => mass?.massG ?? 0));
 }

@@ -15,7 +15,7 @@ export interface ThreadStepShape {
   out: readonly number[];
 }
 
-/** A piece, or several alike that nothing has been done with, at its place: column from the left, lane from the top. */
+/** A piece, or several that came in alike and nothing has been done with, at its place: column from the left, lane from the top. */
 export interface ThreadNode {
   pieceIds: number[];
   column: number;
@@ -37,9 +37,6 @@ export interface ThreadLayout {
   lanes: number;
 }
 
-/** More untouched pieces alike than this are drawn as one with a count. */
-const MOST_ALIKE = 3;
-
 /**
  * Puts a yarn's pieces in columns (how many operations they have been through) and lanes (which strand of the thread
  * they lie on), so that no two share a place and every strand runs from left to right.
@@ -54,7 +51,7 @@ export function layoutThread(pieces: readonly ThreadPiece[], steps: readonly Thr
     layout.nodes.push(node);
     layout.columns = Math.max(layout.columns, column + 1);
     const step = steps.find(({ operationId }) => operationId === group[0]!.consumedBy);
-    const next = step ? together(known(step.out)) : [];
+    const next = step ? known(step.out).map((piece) => [piece]) : [];
     if (step && next.length > 0)
       layout.links.push({
         operationId: step.operationId,
@@ -66,19 +63,16 @@ export function layoutThread(pieces: readonly ThreadPiece[], steps: readonly Thr
   }
 
   for (const step of steps.filter((step) => step.in.length === 0)) {
-    const groups = together(known(step.out));
+    const groups = untouchedTogether(known(step.out));
     layout.starts.push({ operationId: step.operationId, to: groups.map((group) => place(group, 0)) });
   }
   return layout;
 }
 
-function together(pieces: readonly ThreadPiece[]): ThreadPiece[][] {
-  const groups: ThreadPiece[][] = [];
-  for (const form of new Set(pieces.map((piece) => piece.form))) {
-    const alike = pieces.filter((piece) => piece.form === form && piece.consumedBy === null);
-    const rest = pieces.filter((piece) => piece.form === form && piece.consumedBy !== null);
-    groups.push(...rest.map((piece) => [piece]));
-    groups.push(...(alike.length > MOST_ALIKE ? [alike] : alike.map((piece) => [piece])));
-  }
-  return groups;
+/** What came in and has not been touched since is drawn as one, form by form, with a count. */
+function untouchedTogether(pieces: readonly ThreadPiece[]): ThreadPiece[][] {
+  const used = pieces.filter((piece) => piece.consumedBy !== null).map((piece) => [piece]);
+  const untouched = pieces.filter((piece) => piece.consumedBy === null);
+  const forms = [...new Set(untouched.map((piece) => piece.form))];
+  return [...used, ...forms.map((form) => untouched.filter((piece) => piece.form === form))];
 }

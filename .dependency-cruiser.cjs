@@ -1,0 +1,62 @@
+/** Who may import whom: the third column of the table of folders in docs/architecture.md. */
+
+const OURS = '^(app|core|db|devices|features|formats|scripts|server|tests|ui|workers)/';
+
+/** A folder's files, tests beside them aside, may import only themselves and these. */
+const mayImport = (folder, ...others) => ({
+  name: `${folder}-imports`,
+  severity: 'error',
+  from: { path: `^${folder}/`, pathNot: '\\.test\\.tsx?$' },
+  to: { path: OURS, pathNot: `^(${[folder, ...others].join('|')})/` },
+});
+
+module.exports = {
+  forbidden: [
+    mayImport('core'),
+    mayImport('db', 'core'),
+    mayImport('formats', 'core'),
+    mayImport('devices', 'core'),
+    mayImport('workers', 'core'),
+    mayImport('server', 'core', 'db', 'formats', 'devices'),
+    mayImport('ui', 'core'),
+    mayImport('features', 'core', 'server', 'ui', 'workers'),
+    mayImport('app', 'core', 'features', 'server', 'ui', 'formats'),
+    {
+      name: 'features-call-the-server-in-actions-only',
+      comment: 'Elsewhere a feature may know the shape of what the server sends, but not call it.',
+      severity: 'error',
+      from: { path: '^features/', pathNot: '/actions\\.ts$' },
+      to: { path: '^server/', dependencyTypesNot: ['type-only'] },
+    },
+    {
+      name: 'features-stand-alone',
+      comment: 'One place of the app does not reach into another; a page may put two together.',
+      severity: 'error',
+      from: { path: '^features/([^/]+)/' },
+      to: { path: '^features/([^/]+)/', pathNot: '^features/$1/' },
+    },
+    {
+      name: 'core-is-pure',
+      severity: 'error',
+      from: { path: '^core/', pathNot: '\\.test\\.ts$' },
+      to: { dependencyTypes: ['core', 'npm', 'npm-dev'] },
+    },
+    {
+      name: 'no-cycles',
+      severity: 'error',
+      from: {},
+      to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },
+    },
+    { name: 'resolvable', severity: 'error', from: {}, to: { couldNotResolve: true } },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: '^(\\.next|data)/' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.json' },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'require', 'node', 'default', 'style'],
+    },
+  },
+};
