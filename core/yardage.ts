@@ -1,5 +1,5 @@
 import { type Estimate, normalCdf, product, range90, readingSd, uniformSd, weightedMean } from './estimate';
-import type { FibreShare } from './fibre';
+import { type FibreShare, requireWhole } from './fibre';
 import { InputError } from './inputError';
 import { standardAirFactor } from './moisture';
 import { requirePositive, requireWithin } from './require';
@@ -105,6 +105,7 @@ export function netMass(
   requirePositive(measuredMassG, 'measuredMassG');
   requirePositive(scaleResolutionG, 'scaleResolutionG');
   if (!Number.isFinite(tareG) || tareG < 0) throw new InputError('must be zero or more', 'tareG');
+  if (fibres) requireWhole(fibres, 'fibres');
   if (tareG >= measuredMassG) throw new InputError('the tare must be below the mass that was measured', 'tareG');
   const factor = fibres && humidityPercent !== undefined ? standardAirFactor(fibres, humidityPercent) : 1;
   // A tare is a second reading of the same scale, so the two errors add as variances.

@@ -69,7 +69,7 @@ function fillChecked(db: Db, table: ArchiveTable, rows: Archive['tables'][Archiv
 }
 
 function isConstraint(error: unknown): error is Error & { code: string } {
-  return error instanceof Error && String((error as { code?: unknown }).code).startsWith('SQLITE_CONSTRAINT');
+  return String((error as { code?: unknown }).code).startsWith('SQLITE_CONSTRAINT');
 }
 
 function checkedArchive(json: string): Archive {

@@ -13,6 +13,7 @@ import {
   spanFigure,
 } from '../core/format';
 import type { MassFact } from '../core/piece';
+import styles from './Figures.module.css';
 import { useSystem } from './Providers';
 
 /** Figures in the units that the reader has chosen. */
@@ -56,12 +57,9 @@ export function KnownMass({ fact }: { fact: MassFact }) {
 /** A figure to be read across the table: a large number with a small unit. */
 export function Large({ figure, label }: { figure: Figure; label?: string }) {
   return (
-    <span>
-      <span style={{ fontSize: '2.6em', fontWeight: 700, lineHeight: 1.05, letterSpacing: '-0.02em' }}>
-        {figure.number}
-      </span>
-      <span style={{ fontSize: '1.2em', marginLeft: '0.25em' }}>{figure.unit}</span>
-      {label && <span style={{ display: 'block', color: 'var(--ink-soft)' }}>{label}</span>}
+    <span className={styles.large}>
+      <span className={styles.number}>{figure.number}</span> <span className={styles.unit}>{figure.unit}</span>
+      {label && <span className={styles.label}>{label}</span>}
     </span>
   );
 }

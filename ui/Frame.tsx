@@ -15,6 +15,11 @@ const PLACES = [
   { href: '/bench', name: 'Bench' },
 ] as const;
 
+const UNITS = [
+  { system: 'metric', name: 'g m' },
+  { system: 'imperial', name: 'oz yd' },
+] as const;
+
 /** The quiet rim of every screen: where one is, and the two switches. */
 export function Frame({ children }: { children: ReactNode }) {
   const path = usePathname();
@@ -54,15 +59,18 @@ function Switches() {
   const { system, setSystem, theme, setTheme } = usePreferences();
   return (
     <div className={styles.switches}>
-      <button
-        type="button"
-        className={styles.switch}
-        onClick={() => setSystem(system === 'metric' ? 'imperial' : 'metric')}
-        aria-label={`Units: ${system}. Change to ${system === 'metric' ? 'imperial' : 'metric'}`}
-      >
-        <span data-on={system === 'metric'}>g m</span>
-        <span data-on={system === 'imperial'}>oz yd</span>
-      </button>
+      <div role="group" aria-label="Units" className={styles.switch}>
+        {UNITS.map((unit) => (
+          <button
+            key={unit.system}
+            type="button"
+            aria-pressed={system === unit.system}
+            onClick={() => setSystem(unit.system)}
+          >
+            {unit.name}
+          </button>
+        ))}
+      </div>
       <button
         type="button"
         className={styles.switch}

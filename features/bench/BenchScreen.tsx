@@ -173,7 +173,18 @@ function SwiftPlace({ swift }: { swift: SwiftTool }) {
 function SwiftFacts({ swift }: { swift: SwiftTool }) {
   switch (swift.kind) {
     case 'pegs':
-      return <p>Holes at {swift.holeRadiiMm.join(', ')} mm from the middle, on each of four arms.</p>;
+      return (
+        <p>
+          Holes at{' '}
+          {swift.holeRadiiMm.map((mm, i) => (
+            <span key={mm}>
+              {i > 0 && ', '}
+              <Size mm={mm} />
+            </span>
+          ))}{' '}
+          from the middle, on each of four arms.
+        </p>
+      );
     case 'umbrella':
       return (
         <p>

@@ -41,7 +41,8 @@ export function RunScreen({ page, scales }: { page: RunPage; scales: ScaleTool[]
             <Link href={`/yarns/${page.yarnId}`}>{page.yarnName}</Link>
           </h1>
           <p className={styles.soft}>
-            {page.pieceLabel} on the {page.plan.winder.name.toLowerCase()}
+            {page.pieceLabel}
+            {cakes > 1 && `, cake ${state.part + 1} of ${cakes}`}, on the {page.plan.winder.name.toLowerCase()}
             {page.plan.swift && `, from the ${page.plan.swift.name.toLowerCase()}`}
           </p>
         </div>

@@ -123,11 +123,10 @@ export function WindStage({
         <button
           type="button"
           ref={countButton}
-          data-count
+          data-count={turns}
           className={styles.count}
           onClick={count}
           disabled={!enabled}
-          aria-label={`${turns} turns. Count ${by === 1 ? 'one turn' : `${by} turns`}`}
         >
           <span className={styles.number} data-long={turns > 999}>
             {turns}

@@ -2,7 +2,14 @@
 
 import { HALF_WIDTH_90 } from '../../core/estimate';
 import { inWords, lengthFigure } from '../../core/format';
-import { ADVISED_RESOLUTION_G, ADVISED_SAMPLE_M, type GristSource, type LengthLeft } from '../../core/yarnLength';
+import type { UnitSystem } from '../../core/units';
+import {
+  ADVISED_RESOLUTION_G,
+  ADVISED_SAMPLE_M,
+  type GristSource,
+  type LengthLeft,
+  type Surer,
+} from '../../core/yarnLength';
 import { Grist, Large, Mass } from '../../ui/Figures';
 import { useSystem } from '../../ui/Providers';
 import styles from './HowMuch.module.css';
@@ -46,7 +53,8 @@ export function HowMuch({ left, pieces }: { left: LengthLeft; pieces: number }) 
           <>
             <dt>surer by</dt>
             <dd>
-              {ADVICE[surer.how]}: ± {inUnits(surer.lengthSdM * HALF_WIDTH_90)} instead of ± {inUnits(halfM)}
+              {adviceInWords(surer.how, system)}: ± {inUnits(surer.lengthSdM * HALF_WIDTH_90)} instead of ±{' '}
+              {inUnits(halfM)}
             </dd>
           </>
         )}
@@ -55,11 +63,16 @@ export function HowMuch({ left, pieces }: { left: LengthLeft; pieces: number }) 
   );
 }
 
-const ADVICE = {
-  weigh: 'weighing each piece, which also lets every winding be checked',
-  'finer scale': `weighing to ${ADVISED_RESOLUTION_G} g`,
-  sample: `measuring off ${ADVISED_SAMPLE_M} m and weighing that to ${ADVISED_RESOLUTION_G} g`,
-};
+function adviceInWords(how: Surer['how'], system: UnitSystem): string {
+  switch (how) {
+    case 'weigh':
+      return 'weighing each piece, which also lets every winding be checked';
+    case 'finer scale':
+      return `weighing to ${ADVISED_RESOLUTION_G} g`;
+    case 'sample':
+      return `measuring off ${inWords(lengthFigure(ADVISED_SAMPLE_M, system))} and weighing that to ${ADVISED_RESOLUTION_G} g`;
+  }
+}
 
 function doubtInWords(gristShare: number, guess: boolean): string {
   const percent = Math.round(gristShare * 100);

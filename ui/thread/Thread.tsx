@@ -176,7 +176,7 @@ function StepMark({ step, x, y, anchor }: { step: DrawnStep; x: number; y: numbe
     <Link href={`/logbook/${step.operationId}`} className={styles.step}>
       <circle cx={x} cy={y} r={7} />
       <text x={textX} y={y - 30} textAnchor={anchor} className={styles.verb}>
-        {VERBS[step.kind]}
+        {`${VERBS[step.kind]} `}
       </text>
       <text x={textX} y={y - 14} textAnchor={anchor} className={styles.small}>
         {shortDate(step.at)}
@@ -210,22 +210,20 @@ function Piece({
     ? { x, y: y + side * 0.41 + 20, anchor: 'middle' as const }
     : { x: x + side * 0.5 + 12, y: y - lines.length * (LINE / 2) + 5, anchor: 'start' as const };
   return (
-    <Link
-      href={`/pieces/${first.id}`}
-      className={styles.piece}
-      aria-label={[title, ...facts, gone ? 'used up' : more].filter(Boolean).join(', ')}
-    >
+    <Link href={`/pieces/${first.id}`} className={styles.piece}>
       <rect x={x - side / 2} y={y - side / 2} width={side} height={side} fill="transparent" />
       {group.length > 1 && <PieceGlyph form={first.form} colourHex={colourHex} x={x + 7} y={y - 5} side={side} gone />}
       <PieceGlyph form={first.form} colourHex={colourHex} x={x} y={y} side={side} gone={gone} knots={knots > 0} />
       <text x={words.x} y={words.y} textAnchor={words.anchor} className={styles.title}>
-        {title}
+        {/* Text in drawings has no spaces between its lines; read aloud it needs them. */}
+        {`${title} `}
       </text>
       {lines.map((line, i) => (
         <text key={i} x={words.x} y={words.y + (i + 1) * LINE} textAnchor={words.anchor} className={styles.small}>
-          {line}
+          {`${line} `}
         </text>
       ))}
+      {gone && <desc>used up</desc>}
     </Link>
   );
 }

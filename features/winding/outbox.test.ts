@@ -1,0 +1,63 @@
+import type { RunEvent } from '../../core/run';
+import { boxesLeftBehind, clearSentBox, keepOutbox, notArrived } from './outbox';
+
+/** The browser's storage, as far as it is used here. */
+class FakeStorage implements Storage {
+  private readonly items = new Map<string, string>();
+  get length() {
+    return this.items.size;
+  }
+  key = (i: number) => [...this.items.keys()][i] ?? null;
+  getItem = (key: string) => this.items.get(key) ?? null;
+  setItem = (key: string, value: string) => void this.items.set(key, value);
+  removeItem = (key: string) => void this.items.delete(key);
+  clear = () => this.items.clear();
+}
+
+const turns = (writer: string, ...seqs: number[]): RunEvent[] =>
+  seqs.map((seq) => ({ key: `${writer}:${seq}`, atMs: 0, part: 0, kind: 'turns', amount: 1 }));
+
+test('what one screen leaves behind, the next finds, run by run', () => {
+  const storage = new FakeStorage();
+  keepOutbox(7, { writer: 'one', events: turns('one', 1, 2) }, storage);
+  keepOutbox(70, { writer: 'one', events: turns('one', 1) }, storage);
+  expect(boxesLeftBehind(7, 'two', storage)).toEqual([{ writer: 'one', events: turns('one', 1, 2) }]);
+  expect(boxesLeftBehind(7, 'one', storage)).toEqual([]);
+});
+
+test('an emptied box is gone', () => {
+  const storage = new FakeStorage();
+  keepOutbox(7, { writer: 'one', events: turns('one', 1) }, storage);
+  keepOutbox(7, { writer: 'one', events: [] }, storage);
+  expect(storage.length).toBe(0);
+});
+
+test('a box that was sent on is cleared, unless its own screen has gone on counting', () => {
+  const storage = new FakeStorage();
+  keepOutbox(7, { writer: 'one', events: turns('one', 1) }, storage);
+  const [box] = boxesLeftBehind(7, 'two', storage);
+  keepOutbox(7, { writer: 'one', events: turns('one', 1, 2) }, storage);
+  clearSentBox(7, box!, storage);
+  expect(boxesLeftBehind(7, 'two', storage)).toEqual([{ writer: 'one', events: turns('one', 1, 2) }]);
+  clearSentBox(7, { writer: 'one', events: turns('one', 1, 2) }, storage);
+  expect(storage.length).toBe(0);
+});
+
+test('only what has not arrived is left to send', () => {
+  expect(notArrived(turns('one', 1, 2, 3), 2)).toEqual(turns('one', 3));
+  expect(notArrived(turns('one', 1, 2), undefined)).toHaveLength(2);
+  expect(notArrived(turns('one', 1, 2), 9)).toEqual([]);
+});
+
+test('a full or forbidden storage loses nothing that is in memory, and breaks nothing', () => {
+  const broken = new FakeStorage();
+  broken.setItem = () => {
+    throw new Error('full');
+  };
+  broken.key = () => {
+    throw new Error('forbidden');
+  };
+  expect(() => keepOutbox(7, { writer: 'one', events: turns('one', 1) }, broken)).not.toThrow();
+  Object.defineProperty(broken, 'length', { value: 1 });
+  expect(boxesLeftBehind(7, 'two', broken)).toEqual([]);
+});

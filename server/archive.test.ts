@@ -1,0 +1,115 @@
+import fc from 'fast-check';
+import { InputError } from '../core/inputError';
+import { archiveJsonSchema } from '../formats/archive';
+import { ternRock } from '../scripts/ternRock';
+import { exportArchive, importArchive } from './archive';
+import { emptyDatabase, everything, NOW, shelved } from './testing';
+import { yarnPage } from './yarnViews';
+
+const full = emptyDatabase();
+ternRock(full, NOW);
+const whole = exportArchive(full, NOW);
+const json = JSON.stringify(whole);
+
+/** Reads in what should be refused; tells the complaint and checks that nothing was written. */
+function refusal(text: string): { message: string; path: string } {
+  const db = emptyDatabase();
+  const before = everything(db);
+  try {
+    importArchive(db, text);
+  } catch (error) {
+    expect(error).toBeInstanceOf(InputError);
+    expect(everything(db)).toBe(before);
+    db.close();
+    return error as InputError;
+  }
+  throw new Error('it was read in');
+}
+
+/** The whole archive with one thing changed. */
+function changed(change: (archive: typeof whole) => void): string {
+  const copy = structuredClone(whole);
+  change(copy);
+  return JSON.stringify(copy);
+}
+
+test('read back into an empty database, everything is equal', () => {
+  const db = emptyDatabase();
+  expect(importArchive(db, json)).toEqual({ yarns: 9, operations: whole.tables.operation.length });
+  expect(JSON.stringify(exportArchive(db, NOW))).toBe(json);
+  for (const { id } of whole.tables.yarn) expect(yarnPage(db, id)).toEqual(yarnPage(full, id));
+});
+
+test('what is added after reading in gets numbers of its own', () => {
+  const db = emptyDatabase();
+  importArchive(db, json);
+  const { pieceIds } = shelved(db);
+  expect(whole.tables.piece.some(({ id }) => pieceIds.includes(id))).toBe(false);
+});
+
+test('a database that has yarns in it is not read into', () => {
+  const db = emptyDatabase();
+  shelved(db);
+  const before = everything(db);
+  expect(() => importArchive(db, json)).toThrow('empty database');
+  expect(everything(db)).toBe(before);
+});
+
+test('torn anywhere, it is refused', () => {
+  fc.assert(
+    fc.property(fc.integer({ min: 0, max: json.length - 2 }), (end) => {
+      expect(refusal(json.slice(0, end)).message).toMatch('torn');
+    }),
+    { numRuns: 15 },
+  );
+});
+
+test.each([
+  ['another program’s file', JSON.stringify({ yarns: [] }), 'format', /not a Lazy Acorn archive/],
+  ['a list', '[]', '', /./],
+  ['a later version', changed((a) => Object.assign(a, { version: 2 })), 'version', /only version 1/],
+  ['a table that nobody knows', changed((a) => Object.assign(a.tables, { cat: [] })), 'tables.cat', /./],
+  ['a missing table', changed((a) => Reflect.deleteProperty(a.tables, 'piece')), 'tables.piece', /./],
+  ['a mass below nothing', changed((a) => (a.tables.yarn[0]!.put_up_mg = -5)), 'tables.yarn.0.put_up_mg', /./],
+  ['half a milligram', changed((a) => (a.tables.yarn[0]!.put_up_mg = 0.5)), 'tables.yarn.0.put_up_mg', /./],
+  ['a piece of no yarn', changed((a) => (a.tables.piece[0]!.yarn_id = 99)), 'tables.piece', /points at a yarn/],
+  ['one id twice', changed((a) => (a.tables.yarn[1]!.id = 1)), 'tables.yarn.1', /contradicts/],
+  [
+    'a mass without a source',
+    changed((a) => (a.tables.operation_piece[0]!.mass_from = null)),
+    'tables.operation_piece.0',
+    /contradicts/,
+  ],
+  ['a plan that is none', changed((a) => (a.tables.run[0]!.plan = '{}')), 'tables.run.0.plan', /not the plan/],
+  [
+    'an event that is none',
+    changed((a) => (a.tables.run_event[0]!.kind = 'dance')),
+    'tables.run_event.0',
+    /not an event/,
+  ],
+  [
+    'an operation on nothing',
+    changed((a) => (a.tables.operation_piece = a.tables.operation_piece.filter((p) => p.operation_id !== 1))),
+    'tables.operation.0',
+    /no piece/,
+  ],
+  [
+    'holes that are no numbers',
+    changed((a) => (a.tables.swift[0]!.hole_radii_mm = '"far"')),
+    'tables.swift.0.hole_radii_mm',
+    /millimetres/,
+  ],
+])('%s is refused at its place, and nothing is written', (_, text, path, message) => {
+  const complaint = refusal(text);
+  expect(complaint.path).toBe(path);
+  expect(complaint.message).toMatch(message);
+});
+
+test('the app publishes how the file is made', () => {
+  const schema = archiveJsonSchema() as {
+    properties: { tables: { properties: object } };
+    additionalProperties: boolean;
+  };
+  expect(schema.additionalProperties).toBe(false);
+  expect(Object.keys(schema.properties.tables.properties).sort()).toEqual(Object.keys(whole.tables).sort());
+});

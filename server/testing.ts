@@ -1,0 +1,69 @@
+import { type Db, openDatabase } from '../db/connection';
+import type { Saved } from './result';
+import { addYarn, type YarnForm } from './yarns';
+import { yarnPage } from './yarnViews';
+
+/** What the tests of the use cases share. */
+
+export const NOW = new Date('2026-03-14T09:30:00.000Z');
+
+export function emptyDatabase(): Db {
+  return openDatabase(':memory:');
+}
+
+let keys = 0;
+export const aKey = (): string => `test-request-${++keys}`;
+
+export function yarnValues(values: Partial<YarnForm> = {}): YarnForm {
+  return {
+    requestKey: aKey(),
+    maker: 'Gannet Lane Dyehouse',
+    line: 'Causeway',
+    colourName: 'Low tide',
+    colourHex: '#2f7480',
+    dyeLot: '2217',
+    fibres: '75 % wool, 25 % nylon',
+    putUpMass: '115 g',
+    putUpLength: '412 m',
+    weightClass: '1',
+    wpi: '',
+    needle: '2.5 mm',
+    hook: '',
+    plies: '4',
+    twistDirection: 'S',
+    twist: '260 t/m',
+    care: '',
+    notes: '',
+    form: 'hank',
+    count: '1',
+    loop: '162 cm',
+    masses: ['112'],
+    tare: '',
+    scaleResolutionG: 1,
+    ...values,
+  };
+}
+
+export function idOf(saved: Saved): number {
+  if (!saved.ok) throw new Error(JSON.stringify(saved.errors));
+  return saved.id;
+}
+
+export function errorsOf(saved: Saved): Record<string, string> {
+  if (saved.ok) throw new Error('this was expected to be refused');
+  return saved.errors;
+}
+
+/** Puts a yarn on the shelf and gives the ids of its pieces. */
+export function shelved(db: Db, values: Partial<YarnForm> = {}): { yarnId: number; pieceIds: number[] } {
+  const yarnId = idOf(addYarn(db, yarnValues(values), 'metric', NOW));
+  return { yarnId, pieceIds: yarnPage(db, yarnId)!.pieces.map(({ id }) => id) };
+}
+
+/** Every row of every table, to see that nothing was written. */
+export function everything(db: Db): string {
+  const tables = db.prepare("SELECT name FROM sqlite_schema WHERE type = 'table' ORDER BY name").all() as {
+    name: string;
+  }[];
+  return JSON.stringify(tables.map(({ name }) => [name, db.prepare(`SELECT * FROM ${name}`).all()]));
+}

@@ -1,0 +1,37 @@
+import { spawnSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
+
+/** The commands, as one types them. */
+
+jest.setTimeout(120_000);
+
+const ROOT = path.join(__dirname, '..');
+
+function calc(name: string, input: string) {
+  const { status, stdout } = spawnSync('npm', ['run', '--silent', 'calc', '--', name], {
+    cwd: ROOT,
+    input,
+    encoding: 'utf8',
+  });
+  return { status, output: JSON.parse(stdout) as Record<string, unknown> };
+}
+
+test.each(['yardage', 'cake', 'winder-fit', 'swift'])('calc %s answers its first case', (name) => {
+  const [first] = JSON.parse(readFileSync(path.join(ROOT, 'tests', 'vectors', `${name}.json`), 'utf8')) as [
+    { input: object; output: object },
+  ];
+  const { status, output } = calc(name, JSON.stringify(first.input));
+  expect(status).toBe(0);
+  expect(Object.keys(output).sort()).toEqual(Object.keys(first.output).sort());
+});
+
+test.each([
+  ['cake', '{"massG":-1}', 'massG'],
+  ['cake', 'not JSON', ''],
+  ['juggling', '{}', 'name'],
+])('calc %s with %s says what is wrong and exits with 2', (name, input, at) => {
+  const { status, output } = calc(name, input);
+  expect(status).toBe(2);
+  expect(output).toMatchObject({ error: { path: at } });
+});

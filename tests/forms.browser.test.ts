@@ -1,0 +1,172 @@
+import type { Browser } from 'puppeteer-core';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { App } from './support/app';
+import { Maker, openBrowser } from './support/browser';
+import { withDemo } from './support/demo';
+
+/** What is typed is never lost, and what is wrong is told at its field. */
+
+jest.setTimeout(180_000);
+
+let app: App;
+let browser: Browser;
+let folder: string;
+
+beforeAll(async () => {
+  app = await App.start();
+  browser = await openBrowser();
+  folder = mkdtempSync(path.join(os.tmpdir(), 'lazy-acorn-files-'));
+});
+
+afterAll(async () => {
+  await browser?.close();
+  await app?.end();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+test('wrong fields are told each at its place, the first has the focus, and all that was typed is kept', async () => {
+  const maker = await Maker.at(browser, app.url);
+  await maker.goTo('/yarns/new');
+  await maker.fill('line', 'Squall');
+  await maker.fill('fibres', '80 % wool, 10 % nylon');
+  await maker.fill('putUpMass', '4 stone');
+  await maker.fill('masses.0', '30');
+  await maker.fill('tare', '35');
+  await maker.press('Put it on the shelf');
+  await maker.sees('percents must add up to 100');
+  expect(await maker.about('fibres')).toMatch(/add up to 90/);
+  expect(await maker.about('putUpMass')).toMatch(/"stone" is not a unit we know/);
+  expect(await maker.page.evaluate(() => document.activeElement?.id)).toBe('fibres');
+  expect(await maker.valueOf('line')).toBe('Squall');
+  await maker.fill('fibres', '80 % wool, 20 % nylon');
+  await maker.fill('putUpMass', '100 g');
+  await maker.press('Put it on the shelf');
+  await maker.sees('the tare must be below');
+  expect(await maker.about('masses.0')).toMatch(/tare must be below/);
+  expect(
+    ((await (await fetch(`${app.url}/api/archive`)).json()) as { tables: { yarn: unknown[] } }).tables.yarn,
+  ).toEqual([]);
+  await maker.close();
+});
+
+test('a draft outlives a closed tab; saving while the server is away loses nothing and saves once', async () => {
+  const maker = await Maker.at(browser, app.url);
+  await maker.goTo('/yarns/new');
+  await maker.until(async () => (await maker.valueOf('line')) === 'Squall');
+  await maker.fill('tare', '');
+  await app.kill();
+  await maker.press('Put it on the shelf');
+  await maker.sees('The app cannot be reached just now. All that you typed is kept');
+  await app.restart();
+  await maker.press('Put it on the shelf');
+  await maker.arrivesAt(/^\/yarns\/1$/);
+  await maker.goTo('/yarns');
+  expect(await maker.page.$$eval('main li', (yarns) => yarns.length)).toBe(1);
+  await maker.goTo('/yarns/new');
+  expect(await maker.valueOf('line')).toBe('');
+  await maker.close();
+});
+
+test('a band is corrected, and the lengths follow', async () => {
+  const maker = await Maker.at(browser, app.url);
+  await maker.goTo('/yarns/1/band');
+  await maker.fill('putUpLength', '225 m');
+  await maker.press('Save the band');
+  await maker.arrivesAt(/^\/yarns\/1$/);
+  await maker.sees(/68 m ± 3\.\d m/);
+  await maker.close();
+});
+
+test('a piece is weighed again and the slip undone', async () => {
+  const maker = await Maker.at(browser, app.url);
+  await maker.goTo('/pieces/1');
+  await maker.fill('mass', '300');
+  await maker.press('Keep this weighing');
+  await maker.sees(/300 g on the scale/);
+  await maker.page.locator('::-p-text(weighed)').click();
+  await maker.arrivesAt(/^\/logbook\/\d+$/);
+  await maker.press('Undo this entry');
+  await maker.sees('Bring this entry back');
+  await maker.goTo('/pieces/1');
+  await maker.sees(/30 g on the scale/);
+  await maker.close();
+});
+
+test('a yarn whose grist nothing tells leads to what is missing', async () => {
+  const maker = await Maker.at(browser, app.url);
+  await maker.goTo('/yarns/new');
+  await maker.press('Put it on the shelf');
+  await maker.arrivesAt(/^\/yarns\/2$/);
+  await maker.sees('Yarn without a band');
+  await maker.sees('Nothing on the band tells how long a gram of it is');
+  await maker.goTo('/winding/plan/2');
+  await maker.sees('can be planned');
+  await maker.fill('mass', '81');
+  await maker.press('Keep this weighing');
+  await maker.page.waitForFunction(() => document.querySelector('[id="mass"]') === null);
+  await maker.page.locator('::-p-text(Give its length and mass)').click();
+  await maker.arrivesAt(/^\/yarns\/2\/band$/);
+  await maker.choose('weightClass', '3');
+  await maker.press('Save the band');
+  await maker.arrivesAt(/^\/yarns\/2$/);
+  await maker.sees('a guess from its weight class');
+  await maker.close();
+});
+
+test('the archive goes out, is refused where it is torn or not wanted, and comes back equal', async () => {
+  await withDemo(app).catch(() => undefined);
+  const taken = await (await fetch(`${app.url}/api/archive`)).text();
+  const other = await App.start();
+  const maker = await Maker.at(browser, other.url);
+  await maker.goTo('/logbook');
+
+  const torn = path.join(folder, 'torn.json');
+  writeFileSync(torn, taken.slice(0, taken.length / 2));
+  const foreign = path.join(folder, 'foreign.json');
+  writeFileSync(foreign, JSON.stringify({ format: 'a shopping list', version: 1 }));
+  const good = path.join(folder, 'good.json');
+  writeFileSync(good, taken);
+  const give = async (file: string) => {
+    const input = await maker.page.waitForSelector('input[type=file]');
+    await (input as unknown as { uploadFile: (file: string) => Promise<void> }).uploadFile(file);
+  };
+
+  await give(torn);
+  await maker.sees('Nothing was read in: this file is torn');
+  await give(foreign);
+  await maker.sees('this is not a Lazy Acorn archive (at format)');
+  await give(good);
+  await maker.sees(/Read in: \d+ yarns/);
+  await maker.sees('An archive is read into an empty database only');
+
+  const tables = (text: string) => (JSON.parse(text) as { tables: object }).tables;
+  expect(tables(await (await fetch(`${other.url}/api/archive`)).text())).toEqual(tables(taken));
+  const again = await fetch(`${other.url}/api/archive`, { method: 'POST', body: readFileSync(good) });
+  expect(again.status).toBe(400);
+  await maker.close();
+  await other.end();
+});
+
+test('calculations can be called from outside', async () => {
+  const post = (name: string, body: string) => fetch(`${app.url}/api/calc/${name}`, { method: 'POST', body });
+  const good = await post('swift', '{"kind":"chairs","hankLoopM":1.62,"backDepthMm":45}');
+  expect([good.status, await good.json()]).toEqual([200, { gapMm: 765 }]);
+  const bad = await post('winder-fit', '{"massG":96,"winder":{"maxMassG":-1}}');
+  expect(bad.status).toBe(400);
+  expect(await bad.json()).toMatchObject({ error: { path: 'winder.maxMassG' } });
+  expect((await post('juggling', '{}')).status).toBe(400);
+});
+
+test('a database of a newer app: the server says so and ends, and the file is left alone', async () => {
+  const late = await App.start();
+  await late.kill();
+  const { default: Database } = await import('better-sqlite3');
+  const db = new Database(late.databaseFile);
+  db.pragma('user_version = 99');
+  db.close();
+  expect(await late.launchToEnd()).toBe(1);
+  expect(late.complaints).toMatch(/Lazy Acorn cannot start\. This database was written by a newer Lazy Acorn/);
+  await late.end();
+});

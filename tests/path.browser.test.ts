@@ -1,0 +1,271 @@
+import type { Browser } from 'puppeteer-core';
+import { App } from './support/app';
+import { Maker, openBrowser } from './support/browser';
+
+/** From a band to a logged cake, as a maker goes: with a reload and a killed server on the way. */
+
+jest.setTimeout(180_000);
+
+let app: App;
+let browser: Browser;
+let maker: Maker;
+
+beforeAll(async () => {
+  app = await App.start();
+  browser = await openBrowser();
+  maker = await Maker.at(browser, app.url);
+});
+
+afterAll(async () => {
+  await browser?.close();
+  await app?.end();
+});
+
+test('an empty app says how to begin', async () => {
+  await maker.goTo('/');
+  await maker.sees('From a band to a cake');
+  await maker.goTo('/yarns');
+  await maker.sees('The shelf is empty');
+  await maker.goTo('/winding');
+  await maker.sees('No hank is waiting');
+  await maker.goTo('/logbook');
+  await maker.sees('Nothing has happened yet');
+});
+
+test('a yarn goes on the shelf by keyboard alone, its gaps guessed and marked', async () => {
+  await maker.goTo('/yarns/new');
+  // The first field has the focus; from there on it is typing and the tab key.
+  const { keyboard } = maker.page;
+  const type = async (text: string) => {
+    if (text) await keyboard.type(text);
+    await keyboard.press('Tab');
+  };
+  for (const text of ['Saltmarsh Spinning', 'Squall', 'Wet slate', '', 'C14', '80 % wool, 20 % nylon'])
+    await type(text);
+  for (const text of ['3.5 oz', '', '', '4 mm']) await type(text);
+  await maker.sees(/guess: 3 Light .*from its needle/);
+  expect(await maker.about('putUpLength')).toMatch(/guess: \d+ m ± \d+ m, from its needle/);
+  await maker.fill('putUpLength', '225 yd');
+  await maker.sees(/guess: 4 Medium .*from its length and mass/);
+  await maker.fill('count', '2');
+  await maker.fill('loop', '162 cm');
+  await maker.fill('masses.0', '101');
+  await maker.fill('masses.1', '98');
+  await maker.sees(/2 together make about 41\d m/);
+  await keyboard.press('Enter');
+  await maker.arrivesAt(/^\/yarns\/1$/);
+  await maker.sees('Squall, Wet slate');
+});
+
+test('the yarn page tells how much there is, and whether it is enough', async () => {
+  // 225 yd = 205.74 m to 99.223 g; 199 g are 412.6 m, by hand.
+  await maker.sees(/413 m ± 20 m/);
+  await maker.sees('Nine times out of ten between 393 m and 432 m');
+  await maker.sees('199 g in 2 pieces');
+  await maker.sees('bands are only right to about 5 %');
+  await maker.fill('need', '320 m');
+  await maker.sees(/Yes\. About 93 m will be left over/);
+  await maker.fill('need', '440 yd');
+  await maker.sees(/It will be tight/);
+  await maker.fill('need', '520 m');
+  await maker.sees(/No\. About 107 m are missing/);
+  await maker.fill('need', '5 kg');
+  expect(await maker.about('need')).toMatch(/is a mass/);
+  const thread = await maker.page.$$eval('svg a', (links) => links.map((link) => link.textContent));
+  expect(thread.join()).toMatch(/2 hanks 199 g · 413 m/);
+});
+
+test('the plan shows swift, winder, cake and turns, and changes with each choice', async () => {
+  await maker.press('Plan to wind hank 1');
+  await maker.arrivesAt(/^\/winding\/plan\/1$/);
+  await maker.sees('It fits the small winder');
+  await maker.sees('Hole 5 on every arm');
+  await maker.sees('129 loops');
+  const [, turns] = /one cake, (\d+) turns/.exec(await maker.text())!;
+  await maker.page.locator('::-p-text(Umbrella swift)').click();
+  await maker.sees(/Open it 52\.9 cm across/);
+  await maker.page.locator('::-p-text(Two chairs)').click();
+  await maker.sees(/Backs 76\.5 cm apart/);
+  await maker.fill('loop', '3 m');
+  await maker.sees(/Backs 145\.5 cm apart/);
+  await maker.fill('loop', '162 parsec');
+  expect(await maker.about('loop')).toMatch(/not a unit/);
+  await maker.fill('loop', '162 cm');
+  await maker.press('One cake more');
+  await maker.sees('It would fit in one. As 2 cakes of 51 g');
+  await maker.press('One cake fewer');
+  await maker.sees(`one cake, ${turns} turns`);
+});
+
+test('at the bench, the steps are ticked off by the space bar', async () => {
+  await maker.press('Wind it at the bench');
+  await maker.arrivesAt(/^\/winding\/run\/1$/);
+  await maker.holds();
+  await maker.sees('Open the hank fully');
+  for (const step of [
+    'Look for folded strands',
+    'Snap it',
+    'Put it on the swift',
+    'Cut the ties',
+    'Choose the end',
+    'Seat it on the winder',
+  ]) {
+    await maker.count(1);
+    await maker.sees(step);
+  }
+  await maker.count(1);
+  await maker.sees('All done. Begin to wind?');
+  await maker.keys('Backspace');
+  await maker.sees('Guide arm out and clicked in');
+  await maker.count(2);
+  await maker.sees('Gently: the first dozen turns');
+});
+
+test('turns are counted by space bar, tap and pedal key, and a miscount is taken back', async () => {
+  await maker.count(9);
+  await maker.counts(9);
+  await maker.page.click('[data-count]');
+  await maker.keys('PageDown', 'ArrowRight');
+  await maker.counts(12);
+  await maker.sees('Steadily');
+  await maker.keys('Backspace');
+  await maker.counts(11);
+  await maker.sees('Gently');
+  // After a click on another button the pedal still counts, and does not press that button again.
+  await maker.page.locator('::-p-text(Knot here)').click();
+  await maker.sees('1 knot marked');
+  await maker.count(4);
+  await maker.counts(15);
+  await maker.sees('1 knot marked');
+});
+
+test('a reload loses not one count', async () => {
+  await maker.count(7);
+  await maker.page.reload();
+  await maker.live();
+  await maker.counts(22);
+  await maker.holds();
+  await maker.count(3);
+  await maker.counts(25);
+});
+
+test('a killed server loses not one count, and counting goes on meanwhile', async () => {
+  await maker.count(5);
+  await app.kill();
+  await maker.count(10);
+  await maker.counts(40);
+  await maker.sees('The app does not answer');
+  await maker.count(2);
+  await app.restart();
+  await maker.page.waitForFunction(() => !document.body.innerText.includes('The app does not answer'));
+  await maker.counts(42);
+  await maker.page.reload();
+  await maker.live();
+  await maker.counts(42);
+});
+
+test('a server killed right after a count, and the page reloaded only once it is back', async () => {
+  await maker.holds();
+  await maker.count(3);
+  await app.kill();
+  await app.restart();
+  await maker.page.reload();
+  await maker.live();
+  await maker.counts(45);
+});
+
+test('a stop has its reason and its advice, and nothing is counted until one goes on', async () => {
+  await maker.holds();
+  await maker.keys('s');
+  await maker.sees('Stop, because of');
+  await maker.press('a snag');
+  await maker.sees('Stopped at 45: a snag');
+  await maker.sees('Spread the strands');
+  await maker.keys('PageDown');
+  await maker.page.reload();
+  await maker.live();
+  await maker.sees('Stopped at 45: a snag');
+  await maker.page.locator('::-p-text(Go on winding at 45)').click();
+  await maker.counts(45);
+  await maker.count(1);
+  await maker.counts(46);
+});
+
+test('near the end it says slowly, and the cake comes off step by step', async () => {
+  await maker.press('How I count');
+  await maker.page.locator('::-p-text(10 turns)').click();
+  await maker.keys('Escape');
+  await maker.page.mouse.click(640, 20);
+  const [, planned] = /of about (\d+) turns/.exec(await maker.text())!;
+  const presses = Math.ceil((Number(planned) - 46) / 10);
+  await maker.page.focus('[data-count]');
+  await maker.count(presses - 2);
+  await maker.sees('Slowly now');
+  await maker.count(2);
+  await maker.counts(46 + presses * 10);
+  await maker.sees('The end should be here');
+  await maker.press('All wound: take it off');
+  await maker.sees('Free the inner end');
+  await maker.count(5);
+  await maker.sees('All done. To the scale?');
+  await maker.count(1);
+  await maker.sees('Put the cake on the scale');
+});
+
+test('weighed, it balances in words, and wrong masses are refused at the field', async () => {
+  await maker.fill('masses.0', '40');
+  await maker.fill('tare', '44');
+  await maker.press('Into the log');
+  await maker.sees('the tare must be below');
+  expect(await maker.valueOf('masses.0')).toBe('40');
+  expect(await maker.valueOf('tare')).toBe('44');
+  await maker.fill('tare', '');
+  await maker.fill('masses.0', '90');
+  await maker.sees('11 g are missing');
+  await maker.fill('waste', '11 g');
+  await maker.sees('It balances');
+  await maker.fill('waste', '');
+  await maker.fill('masses.0', '100');
+  await maker.sees(/It balances\. 101 g in, 100 g out/);
+  // What is typed outlives a reload here as well.
+  await maker.fill('note', 'ran well');
+  await maker.page.reload();
+  await maker.live();
+  await maker.until(async () => (await maker.valueOf('masses.0')) === '100');
+  expect(await maker.valueOf('note')).toBe('ran well');
+  await maker.page.waitForSelector('button[type=submit]:not([disabled])');
+  await maker.press('Into the log');
+  await maker.arrivesAt(/^\/logbook\/\d+$/);
+});
+
+test('the log tells it, and the yarn has its new length', async () => {
+  await maker.sees(/It balances/);
+  await maker.sees('ran well');
+  await maker.sees('snag at turn 45');
+  await maker.sees('knot at');
+  await maker.goTo('/yarns/1');
+  // 198 g at 2.0735 m/g
+  await maker.sees(/411 m ± 20 m/);
+  const drawn = await maker.page.$$eval('svg a', (links) => links.map((link) => link.textContent?.trim()));
+  expect(drawn).toContain('Hank 1 101 g · 209 m used up');
+  expect(drawn).toContain('Cake 1 100 g · 207 m 1 knot');
+});
+
+test('the log can be undone: back to the scale with every count, and logged again', async () => {
+  await maker.goTo('/logbook');
+  await maker.page.locator('::-p-text(Wound hank 1 into cake 1)').click();
+  await maker.arrivesAt(/^\/logbook\/\d+$/);
+  await maker.press('Undo, and back to the scale');
+  await maker.sees('undone');
+  await maker.goTo('/');
+  await maker.sees('wound, to be weighed');
+  await maker.page.click('a[href="/winding/run/1"]');
+  await maker.arrivesAt(/^\/winding\/run\/1$/);
+  await maker.page.waitForSelector('button[type=submit]:not([disabled])');
+  await maker.fill('masses.0', '101');
+  await maker.press('Into the log');
+  await maker.arrivesAt(/^\/logbook\/\d+$/);
+  await maker.sees(/101 g in, 101 g out/);
+});
+
+test('nothing on the way broke in the browser', () => expect(maker.troubles).toEqual([]));

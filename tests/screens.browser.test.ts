@@ -1,0 +1,147 @@
+import axe from 'axe-core';
+import type { Browser } from 'puppeteer-core';
+import { App } from './support/app';
+import { Maker, openBrowser } from './support/browser';
+import { withDemo } from './support/demo';
+
+/** Every screen, with the demo data, at every width, light and dark: sound for all who use it. */
+
+jest.setTimeout(240_000);
+
+const SCREENS = {
+  today: '/',
+  shelf: '/yarns',
+  'a new yarn': '/yarns/new',
+  'a yarn with a long thread': '/yarns/6',
+  'a yarn of guesses': '/yarns/3',
+  'a band': '/yarns/6/band',
+  'a piece': '/pieces/13',
+  winding: '/winding',
+  'a plan that fits': '/winding/plan/13',
+  'a plan that does not fit': '/winding/plan/27',
+  'a run': '/winding/run/5',
+  logbook: '/logbook',
+  'an entry with yarn missing': '/logbook/6',
+  bench: '/bench',
+  nothing: '/yarns/999',
+};
+
+const WIDTHS = [
+  { width: 1280, height: 800 },
+  { width: 1024, height: 768 },
+  { width: 390, height: 844 },
+];
+
+let app: App;
+let browser: Browser;
+
+beforeAll(async () => {
+  app = await App.start();
+  await withDemo(app);
+  browser = await openBrowser();
+});
+
+afterAll(async () => {
+  await browser?.close();
+  await app?.end();
+});
+
+describe.each(['light', 'dark'])('%s', (theme) => {
+  test.each(Object.entries(SCREENS))('%s has nothing that axe objects to', async (_, path) => {
+    const maker = await Maker.at(browser, app.url);
+    await browser.setCookie({ name: 'theme', value: theme, domain: '127.0.0.1' });
+    await maker.goTo(path);
+    await maker.page.evaluate(axe.source);
+    const found = await maker.page.evaluate(async () => {
+      const { violations } = await (window as unknown as { axe: typeof axe }).axe.run(document, {
+        runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'],
+      });
+      return violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 160)).join(' | ')}`);
+    });
+    expect(found).toEqual([]);
+    expect(maker.troubles).toEqual([]);
+    await maker.close();
+  });
+});
+
+test.each(WIDTHS)('at $width nothing runs out of the page sideways', async (size) => {
+  const maker = await Maker.at(browser, app.url, size);
+  const wide: string[] = [];
+  for (const path of Object.values(SCREENS)) {
+    await maker.goTo(path);
+    const over = await maker.page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+    if (over > 0) wide.push(`${path} by ${over} px`);
+  }
+  expect(wide).toEqual([]);
+  await maker.close();
+});
+
+test('at 1280 by 800 the bench needs no scrolling, and its figures are large', async () => {
+  const maker = await Maker.at(browser, app.url);
+  await maker.goTo('/winding/run/5');
+  await maker.holds();
+  expect(
+    await maker.page.evaluate(() => document.documentElement.scrollHeight - window.innerHeight),
+  ).toBeLessThanOrEqual(0);
+  const countPx = await maker.page.$eval('[data-count] span', (span) => parseFloat(getComputedStyle(span).fontSize));
+  expect(countPx).toBeGreaterThanOrEqual(40);
+  await maker.close();
+});
+
+test('one switch changes every figure, and it is remembered', async () => {
+  const maker = await Maker.at(browser, app.url);
+  await maker.goTo('/yarns/6');
+  await maker.sees('1487 m ± 71 m');
+  await maker.press('oz yd');
+  await maker.sees('1626 yd ± 77 yd');
+  expect(await maker.text()).not.toMatch(/\d m\b/);
+  await maker.page.reload();
+  await maker.sees('1626 yd');
+  await maker.press('g m');
+  await maker.sees('1487 m');
+  await maker.close();
+});
+
+test('a link for the keyboard leads past the frame', async () => {
+  const maker = await Maker.at(browser, app.url);
+  await maker.goTo('/yarns');
+  await maker.keys('Tab');
+  expect(await maker.page.evaluate(() => document.activeElement?.textContent)).toBe('Skip to the page');
+  await maker.close();
+});
+
+test('a guess looks like a guess, and says where it comes from', async () => {
+  const maker = await Maker.at(browser, app.url);
+  await maker.goTo('/yarns/3');
+  await maker.sees('a guess from its needle');
+  await maker.sees(/guess: 3 Light/);
+  await maker.sees('the grist is only a guess');
+  await maker.close();
+});
+
+test('the shelf is searched as one types', async () => {
+  const maker = await Maker.at(browser, app.url);
+  await maker.goTo('/yarns');
+  await maker.page.locator('::-p-aria([name="Search the shelf"])').fill('gannet 2217');
+  await maker.page.waitForFunction(() => document.querySelectorAll('main li').length === 1);
+  await maker.page.locator('::-p-aria([name="Search the shelf"])').fill('nothing of the kind');
+  await maker.sees('No yarn on the shelf');
+  await maker.close();
+});
+
+test('the tools’ figures can be measured, and impossible ones are refused at the field', async () => {
+  const maker = await Maker.at(browser, app.url);
+  await maker.goTo('/bench');
+  await maker.press('Put in what I measured on the small winder');
+  await maker.fill('maxDiameterMm', '31 mm');
+  await maker.fill('coreDiameterMm', '4 cm');
+  await maker.press('Keep these figures');
+  await maker.sees('must be wider than the spindle');
+  expect(await maker.valueOf('coreDiameterMm')).toBe('4 cm');
+  await maker.fill('maxDiameterMm', '94 mm');
+  await maker.fill('coreDiameterMm', '2.6 cm');
+  await maker.press('Keep these figures');
+  await maker.sees('measured on yours');
+  await maker.sees('26 mm across');
+  await maker.close();
+});

@@ -1,0 +1,151 @@
+import puppeteer, { type Browser, type Page } from 'puppeteer-core';
+import { pause } from './app';
+
+const ARGUMENTS = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+];
+
+/** Longer than a screen that was lost may hold a run. */
+const PATIENCE_MS = 20_000;
+
+export function openBrowser(): Promise<Browser> {
+  return puppeteer.launch({ executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium', args: ARGUMENTS });
+}
+
+/** A page as a maker works it: by what it says, with the keys of a keyboard. */
+export class Maker {
+  readonly troubles: string[] = [];
+
+  private constructor(
+    readonly page: Page,
+    private readonly url: string,
+  ) {}
+
+  static async at(browser: Browser, url: string, size = { width: 1280, height: 800 }): Promise<Maker> {
+    const page = await browser.newPage();
+    page.setDefaultTimeout(PATIENCE_MS);
+    await page.setViewport(size);
+    const maker = new Maker(page, url);
+    page.on('pageerror', (error) => maker.troubles.push(String(error)));
+    return maker;
+  }
+
+  async goTo(path: string): Promise<void> {
+    await this.page.goto(this.url + path, { waitUntil: 'load' });
+    await this.live();
+  }
+
+  /** Waits until the page answers: React has taken it over. */
+  async live(): Promise<void> {
+    await this.page.waitForFunction(() => {
+      const main = document.querySelector('main');
+      return main !== null && Object.keys(main).some((key) => key.startsWith('__reactFiber'));
+    });
+  }
+
+  get path(): string {
+    return new URL(this.page.url()).pathname;
+  }
+
+  /** All that the page says. */
+  text(): Promise<string> {
+    return this.page.$eval('main', (main) => main.innerText);
+  }
+
+  async sees(words: string | RegExp): Promise<void> {
+    const pattern = typeof words === 'string' ? escapeRegExp(words) : words.source;
+    try {
+      await this.page.waitForFunction(
+        (source) => new RegExp(source, 'i').test(document.body.innerText.replace(/\s+/g, ' ')),
+        {},
+        pattern,
+      );
+    } catch {
+      throw new Error(`"${words}" is not on the page; it says: ${await this.text()}`);
+    }
+  }
+
+  async arrivesAt(path: RegExp): Promise<void> {
+    await this.page.waitForFunction((source) => new RegExp(source).test(location.pathname), {}, path.source);
+    await this.live();
+  }
+
+  /** Waits until nothing moves on the page any more. */
+  async rests(): Promise<void> {
+    await this.page.waitForFunction(() => document.getAnimations().every((motion) => motion.playState !== 'running'));
+  }
+
+  /** Presses the button or link with this name. */
+  async press(name: string): Promise<void> {
+    await this.page.locator(`::-p-aria([name="${name}"])`).click();
+  }
+
+  /** Puts text into the field of this id in place of what it held. */
+  async fill(id: string, text: string): Promise<void> {
+    const field = `[id="${id}"]`;
+    await this.page.waitForSelector(field);
+    await this.page.focus(field);
+    await this.page.$eval(field, (input) => (input as HTMLInputElement).select());
+    if (text === '') await this.page.keyboard.press('Backspace');
+    else await this.page.keyboard.type(text);
+  }
+
+  async choose(id: string, value: string): Promise<void> {
+    await this.page.select(`[id="${id}"]`, value);
+  }
+
+  valueOf(id: string): Promise<string> {
+    return this.page.$eval(`[id="${id}"]`, (input) => (input as HTMLInputElement).value);
+  }
+
+  /** What stands beneath a field. */
+  about(id: string): Promise<string> {
+    return this.page.$eval(`[id="${id}-about"]`, (about) => (about as HTMLElement).innerText);
+  }
+
+  async keys(...keys: string[]): Promise<void> {
+    for (const key of keys) await this.page.keyboard.press(key as 'Enter');
+  }
+
+  /** Presses the space bar so many times, as a pedal would. */
+  async count(times: number): Promise<void> {
+    for (let i = 0; i < times; i++) await this.page.keyboard.press('Space');
+  }
+
+  /** The large count; waits until it is this. */
+  async counts(turns: number): Promise<void> {
+    await this.page.waitForSelector(`[data-count="${turns}"]`).catch(async () => {
+      const shown = await this.page
+        .$eval('[data-count]', (button) => button.getAttribute('data-count'))
+        .catch(() => 'none');
+      throw new Error(`expected ${turns} turns, but the count is ${shown}`);
+    });
+  }
+
+  /** Closes the tab as one does by hand. */
+  async close(): Promise<void> {
+    const closed = new Promise((resolve) => this.page.once('close', resolve));
+    await this.page.close({ runBeforeUnload: true });
+    await closed;
+  }
+
+  /** Waits until this screen is the one that counts. */
+  async holds(): Promise<void> {
+    await this.page.waitForSelector('[data-count]:not([disabled])');
+  }
+
+  async until(condition: () => Promise<boolean>): Promise<void> {
+    for (const end = Date.now() + PATIENCE_MS; Date.now() < end; await pause(50)) if (await condition()) return;
+    throw new Error('it did not come to be');
+  }
+}
+
+function escapeRegExp(text: string): string {
+  return text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
+}

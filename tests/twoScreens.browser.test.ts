@@ -1,0 +1,160 @@
+import type { Browser } from 'puppeteer-core';
+import { App, pause } from './support/app';
+import { Maker, openBrowser } from './support/browser';
+import { withDemo } from './support/demo';
+
+/** One winding, two screens; closed tabs; a server that is away. No count is lost and none is doubled. */
+
+jest.setTimeout(180_000);
+
+const RUN = '/winding/run/5';
+
+let app: App;
+let browser: Browser;
+let turns: number;
+
+beforeAll(async () => {
+  app = await App.start();
+  await withDemo(app);
+  browser = await openBrowser();
+});
+
+afterAll(async () => {
+  await browser?.close();
+  await app?.end();
+});
+
+async function kept(): Promise<number> {
+  const answer = await fetch(`${app.url}/api/runs/5/events`, {
+    method: 'POST',
+    body: JSON.stringify({ writer: 'onlooker', events: [], wantState: true }),
+  });
+  return ((await answer.json()) as { state: { turns: number[] } }).state.turns[1]!;
+}
+
+test('the second screen is told, watches the count, and can take over', async () => {
+  turns = await kept();
+  const one = await Maker.at(browser, app.url);
+  await one.goTo(RUN);
+  await one.holds();
+  const two = await Maker.at(browser, app.url);
+  await two.goTo(RUN);
+  await two.sees('being counted on another screen');
+  await two.count(3);
+  await two.counts(turns);
+
+  await one.page.bringToFront();
+  await one.count(4);
+  turns += 4;
+  await one.counts(turns);
+  await two.page.bringToFront();
+  await two.counts(turns);
+
+  await two.page.locator('::-p-text(Count here instead)').click();
+  await two.holds();
+  await two.count(2);
+  turns += 2;
+  await two.counts(turns);
+  await one.page.bringToFront();
+  await one.sees('being counted on another screen');
+  await one.counts(turns);
+  expect(await kept()).toBe(turns);
+
+  // The one that counts is closed: the other may go on without being asked.
+  await two.close();
+  await one.holds();
+  await one.count(1);
+  turns += 1;
+  await one.counts(turns);
+  await one.close();
+});
+
+test('counts made while the server is away, in a tab that is then closed, arrive with the next one', async () => {
+  const maker = await Maker.at(browser, app.url);
+  await maker.goTo(RUN);
+  await maker.holds();
+  await app.kill();
+  await maker.count(6);
+  turns += 6;
+  await maker.counts(turns);
+  await maker.sees('The app does not answer');
+  await maker.close();
+  await app.restart();
+  expect(await kept()).toBe(turns - 6);
+
+  const next = await Maker.at(browser, app.url);
+  await next.goTo(RUN);
+  await next.counts(turns);
+  await next.until(async () => (await kept()) === turns);
+  await next.holds();
+  await next.page.reload();
+  await next.live();
+  await next.counts(turns);
+  await next.close();
+});
+
+test('an answer that is lost on the way doubles nothing', async () => {
+  const maker = await Maker.at(browser, app.url);
+  await maker.goTo(RUN);
+  await maker.holds();
+  // What is sent arrives, but the answer does not: the screen must send it again.
+  let lost = 0;
+  await maker.page.setRequestInterception(true);
+  maker.page.on('request', (request) => {
+    const body = request.postData() ?? '';
+    if (lost < 2 && request.url().endsWith('/events') && body.includes('"turns"')) {
+      lost++;
+      void fetch(request.url(), { method: 'POST', body }).then(() => request.abort());
+    } else void request.continue();
+  });
+  await maker.count(3);
+  turns += 3;
+  await maker.until(async () => lost === 2);
+  await maker.count(2);
+  turns += 2;
+  await maker.counts(turns);
+  await maker.until(async () => (await kept()) === turns);
+  await pause(500);
+  expect(await kept()).toBe(turns);
+  await maker.page.reload();
+  await maker.live();
+  await maker.counts(turns);
+  await maker.close();
+});
+
+test('a key that is held down counts once', async () => {
+  const maker = await Maker.at(browser, app.url);
+  await maker.goTo(RUN);
+  await maker.holds();
+  for (let i = 0; i < 5; i++) await maker.page.keyboard.down('Space');
+  await maker.page.keyboard.up('Space');
+  turns += 1;
+  await maker.counts(turns);
+  expect(maker.troubles).toEqual([]);
+  await maker.close();
+});
+
+test('the last cut: the next cake begins at nothing, and each is weighed', async () => {
+  const maker = await Maker.at(browser, app.url);
+  await maker.goTo(RUN);
+  await maker.holds();
+  await maker.press('Cut: take it off');
+  await maker.sees('Free the inner end');
+  await maker.count(5);
+  await maker.sees('Wind cake 3 of 3');
+  await maker.count(1);
+  await maker.counts(0);
+  await maker.count(4);
+  await maker.counts(4);
+  await maker.press('All wound: take it off');
+  await maker.count(6);
+  await maker.sees('Put each cake on the scale');
+  await maker.sees(`${turns} turns`);
+  for (const [i, mass] of ['76', '60', '4'].entries()) await maker.fill(`masses.${i}`, mass);
+  await maker.fill('rest', '88');
+  await maker.sees('It balances');
+  await maker.press('Into the log');
+  await maker.arrivesAt(/^\/logbook\/\d+$/);
+  await maker.sees('76 g');
+  await maker.close();
+});

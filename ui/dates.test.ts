@@ -1,0 +1,7 @@
+import { dateAndTime, shortDate } from './dates';
+
+test('dates are said one way, with the clock’s own hours', () => {
+  const at = new Date(2026, 10, 4, 9, 5).toISOString();
+  expect(shortDate(at)).toBe('4 Nov');
+  expect(dateAndTime(at)).toBe('4 Nov 2026, 09:05');
+});
