@@ -1,7 +1,7 @@
-import { AntdRegistry } from '@ant-design/nextjs-registry';
 import type { Metadata, Viewport } from 'next';
 import type { ReactNode } from 'react';
 import { preferences } from '../server/preferences';
+import { AntRegistry } from '../ui/AntRegistry';
 import { EARLY_THEME_SCRIPT } from '../ui/earlyTheme';
 import { Frame } from '../ui/Frame';
 import '../ui/global.css';
@@ -25,11 +25,11 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
         <script dangerouslySetInnerHTML={{ __html: EARLY_THEME_SCRIPT }} />
       </head>
       <body>
-        <AntdRegistry>
+        <AntRegistry>
           <Providers system={system} theme={theme}>
             <Frame>{children}</Frame>
           </Providers>
-        </AntdRegistry>
+        </AntRegistry>
       </body>
     </html>
   );

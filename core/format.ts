@@ -121,10 +121,20 @@ export function chanceInWords(probability: number): string {
   return `${Math.round(probability * 100)} %`;
 }
 
+/** Making a formatter costs far more than using it. */
+const FORMATTERS = new Map<string, Intl.NumberFormat>();
+
 function rounded(value: number, decimals: number): string {
-  return value.toLocaleString('en-GB', {
-    minimumFractionDigits: decimals,
-    maximumFractionDigits: decimals,
-    useGrouping: Math.abs(value) >= 10_000,
-  });
+  const useGrouping = Math.abs(value) >= 10_000;
+  const key = `${decimals} ${useGrouping}`;
+  let formatter = FORMATTERS.get(key);
+  if (!formatter) {
+    formatter = new Intl.NumberFormat('en-GB', {
+      minimumFractionDigits: decimals,
+      maximumFractionDigits: decimals,
+      useGrouping,
+    });
+    FORMATTERS.set(key, formatter);
+  }
+  return formatter.format(value);
 }

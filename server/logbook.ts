@@ -52,8 +52,8 @@ export interface EntryPage extends Entry {
 const ENTRIES_SHOWN = 200;
 
 /** What happened, newest first; undos are told at what they undid. */
-export function logbook(db: Db): Entry[] {
-  return recentOperations(db, ENTRIES_SHOWN)
+export function logbook(db: Db, most = ENTRIES_SHOWN): Entry[] {
+  return recentOperations(db, most)
     .filter(({ kind }) => kind !== 'undo')
     .map((operation) => entryOf(db, operation));
 }

@@ -54,7 +54,7 @@ export function today(db: Db): Today {
       };
     }),
     hanks: yarns.filter(({ pieces }) => pieces.some(({ form, openRunId }) => form === 'hank' && openRunId === null)),
-    recent: logbook(db).slice(0, 6),
+    recent: logbook(db, 6),
     yarns: yarns.length,
   };
 }

@@ -200,7 +200,10 @@ function openLine(page: RunPage, listeners: Listeners) {
 
   window.addEventListener('pagehide', leave);
   window.addEventListener('pageshow', back);
-  const wake = () => void send();
+  // Not while the page is going away: that would ask for the run again just after it was let go.
+  const wake = () => {
+    if (document.visibilityState === 'visible') void send();
+  };
   window.addEventListener('online', wake);
   document.addEventListener('visibilitychange', wake);
   show();

@@ -1,0 +1,102 @@
+/** `npm run screenshots`: one current picture of each main view, from the demo data, into docs/screenshots. */
+import { mkdirSync } from 'node:fs';
+import path from 'node:path';
+import type { Browser } from 'puppeteer-core';
+import { App } from '../tests/support/app';
+import { Maker, openBrowser } from '../tests/support/browser';
+import { withDemo } from '../tests/support/demo';
+
+const FOLDER = path.join(process.cwd(), 'docs', 'screenshots');
+const DESK = { width: 1280, height: 800 };
+const PHONE = { width: 390, height: 844 };
+
+interface View {
+  name: string;
+  path: string;
+  size?: typeof DESK;
+  theme?: 'light' | 'dark';
+  /** What is done before the picture is taken. */
+  act?: (maker: Maker) => Promise<unknown>;
+}
+
+const VIEWS: View[] = [
+  { name: 'today', path: '/' },
+  { name: 'shelf', path: '/yarns' },
+  {
+    name: 'add-a-yarn',
+    path: '/yarns/new',
+    act: async (maker) => {
+      await maker.fill('maker', 'Saltmarsh Spinning');
+      await maker.fill('line', 'Squall');
+      await maker.fill('fibres', '80 % wool, 20 % nylon');
+      await maker.fill('putUpMass', '3.5 oz');
+      await maker.fill('needle', '4 mm');
+      await maker.fill('count', '3');
+      await maker.fill('masses.0', '101');
+      await maker.fill('masses.1', '98');
+    },
+  },
+  { name: 'yarn', path: '/yarns/6', act: (maker) => maker.fill('need', '390 m') },
+  { name: 'yarn-guessed-dark', path: '/yarns/3', theme: 'dark' },
+  { name: 'plan', path: '/winding/plan/27' },
+  { name: 'run-prepare', path: '/winding/run/6' },
+  { name: 'run', path: '/winding/run/5', act: (maker) => maker.holds() },
+  { name: 'run-phone', path: '/winding/run/5', size: PHONE, act: (maker) => maker.holds() },
+  { name: 'run-dark', path: '/winding/run/5', theme: 'dark', act: (maker) => maker.holds() },
+  {
+    name: 'weigh',
+    path: '/winding/run/5',
+    act: async (maker) => {
+      await maker.holds();
+      await maker.press('Cut: take it off');
+      await maker.press('No more cakes: to the scale');
+      await maker.fill('masses.0', '76');
+      await maker.fill('masses.1', '33');
+      await maker.fill('rest', '112');
+    },
+  },
+  { name: 'log', path: '/logbook/9' },
+  { name: 'logbook', path: '/logbook' },
+  { name: 'bench', path: '/bench' },
+];
+
+async function main(): Promise<void> {
+  const app = await App.start();
+  await withDemo(app);
+  const browser = await openBrowser();
+  mkdirSync(FOLDER, { recursive: true });
+  try {
+    await prepareAnotherRun(browser, app.url);
+    for (const view of VIEWS) await takePicture(browser, app.url, view);
+  } finally {
+    await browser.close();
+    await app.end();
+  }
+}
+
+async function takePicture(browser: Browser, url: string, view: View): Promise<void> {
+  const { name, path: at, size = DESK, theme = 'light', act } = view;
+  await browser.setCookie({ name: 'theme', value: theme, domain: '127.0.0.1' });
+  const maker = await Maker.at(browser, url, size);
+  await maker.goTo(at);
+  await act?.(maker);
+  await maker.page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+  await maker.rests();
+  await maker.page.screenshot({ path: path.join(FOLDER, `${name}.png`) as `${string}.png` });
+  await maker.close();
+  console.log(`${name}.png`);
+}
+
+/** A second run, at its first step. */
+async function prepareAnotherRun(browser: Browser, url: string): Promise<void> {
+  const maker = await Maker.at(browser, url);
+  await maker.goTo('/winding/plan/13');
+  await maker.press('Wind it at the bench');
+  await maker.arrivesAt(/^\/winding\/run\/6$/);
+  await maker.holds();
+  await maker.count(4);
+  await maker.sees('Only now that it is held');
+  await maker.close();
+}
+
+void main();
