@@ -2,6 +2,9 @@ import type { Estimate } from './estimate';
 import { HALF_WIDTH_90 } from './estimate';
 import { GRAMS_PER_OUNCE, METRES_PER_YARD, MILLIMETRES_PER_INCH, type UnitSystem } from './units';
 
+/** A space at which no line breaks: a number stays with its unit. */
+const NO_BREAK = '\u00a0';
+
 /** A figure ready to be set: the number and its unit apart, so that they can be styled apart. */
 export interface Figure {
   number: string;
@@ -79,21 +82,21 @@ export function gristFigure(gristMPerG: number, system: UnitSystem): Figure {
  * Half of the 90 % range, as a mean is followed by: "± 12 m".
  *
  * @example
- * plusMinus({ mean: 100, sd: 10 }, 'metric') // => '± 16 m'
+ * plusMinus({ mean: 100, sd: 10 }, 'metric') // => '±\u00a016\u00a0m'
  */
 export function plusMinus({ sd }: Estimate, system: UnitSystem): string {
   const { number, unit } = lengthFigure(sd * HALF_WIDTH_90, system);
-  return `± ${number} ${unit}`;
+  return `±${NO_BREAK}${number}${NO_BREAK}${unit}`;
 }
 
 /**
  * Number and unit in one line.
  *
  * @example
- * inWords({ number: '81', unit: 'mm' }) // => '81 mm'
+ * inWords({ number: '81', unit: 'mm' }) // => '81\u00a0mm'
  */
 export function inWords({ number, unit }: Figure): string {
-  return `${number} ${unit}`;
+  return `${number}${NO_BREAK}${unit}`;
 }
 
 /**

@@ -36,6 +36,21 @@ export function swift(input: SwiftInput): SwiftResult {
 }
 
 /**
+ * The same, where the swift may not be for this loop at all: null then.
+ *
+ * @example
+ * swiftSetting({ kind: 'chairs', hankLoopM: 0.08, backDepthMm: 45 }) // => null
+ */
+export function swiftSetting(input: SwiftInput): SwiftResult | null {
+  try {
+    return swift(input);
+  } catch (error) {
+    if (error instanceof InputError) return null;
+    throw error;
+  }
+}
+
+/**
  * The largest hole that the loop takes without stretching, counted from 1; null where even the smallest is too large.
  *
  * @example

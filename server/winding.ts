@@ -4,6 +4,7 @@ import { handlingOf } from '../core/fibre';
 import { massOf } from '../core/piece';
 import { type RunEvent, type RunState, runState, STAGES, STOP_REASONS, turnsOn, woundParts } from '../core/run';
 import { PREPARE_STEPS, TAKE_OFF_STEPS } from '../core/run';
+import { swiftSetting } from '../core/swift';
 import type { UnitSystem } from '../core/units';
 import { placeAlongM, windingPlan } from '../core/windingPlan';
 import type { Db } from '../db/connection';
@@ -28,7 +29,7 @@ import { type RunPlan, runPlan } from './runPlan';
 import { nextLabel } from './yarns';
 import { massFactOf, yarnView } from './yarnViews';
 import { weighedMass, weighingFields } from './weighing';
-import { fromMg, toMg, toMm } from './whole';
+import { fromMg, fromMm, toMg, toMm } from './whole';
 
 function startForm(system: UnitSystem) {
   return z.strictObject({
@@ -67,6 +68,7 @@ function planOf(db: Db, pieceId: number, form: z.output<ReturnType<typeof startF
   const winder = tools.winders.find(({ id }) => id === form.winderId);
   if (!winder) throw new NotPossible('this winder is not on the bench');
   const swift = tools.swifts.find(({ id }) => id === form.swiftId) ?? null;
+  const loopM = piece.loopMm === null ? null : fromMm(piece.loopMm);
   const { mean, sd } = yarn.grist;
   const plan = windingPlan({
     massG: massOf(fact),
@@ -88,7 +90,11 @@ function planOf(db: Db, pieceId: number, form: z.output<ReturnType<typeof startF
       spindleTurnsPerCrank: winder.spindleTurnsPerCrank,
       crossingAngleDeg: winder.crossingAngleDeg,
     },
-    swift: swift && { name: swift.name, kind: swift.kind },
+    swift: swift && {
+      name: swift.name,
+      kind: swift.kind,
+      setting: loopM === null ? null : swiftSetting({ ...swift, hankLoopM: loopM }),
+    },
     densityGPerCm3: form.densityGPerCm3,
     handling: handlingOf(yarn.fibres),
     cakes: plan.cakes,

@@ -44,7 +44,7 @@ test('a yarn goes on the shelf by keyboard alone, its gaps guessed and marked', 
     await type(text);
   for (const text of ['3.5 oz', '', '', '4 mm']) await type(text);
   await maker.sees(/guess: 3 Light .*from its needle/);
-  expect(await maker.about('putUpLength')).toMatch(/guess: \d+ m ± \d+ m, from its needle/);
+  expect(await maker.about('putUpLength')).toMatch(/guess: 246 m ± 31 m, by its needle/);
   await maker.fill('putUpLength', '225 yd');
   await maker.sees(/guess: 4 Medium .*from its length and mass/);
   await maker.fill('count', '2');
@@ -246,7 +246,9 @@ test('the log tells it, and the yarn has its new length', async () => {
   await maker.goTo('/yarns/1');
   // 198 g at 2.0735 m/g
   await maker.sees(/411 m ± 20 m/);
-  const drawn = await maker.page.$$eval('svg a', (links) => links.map((link) => link.textContent?.trim()));
+  const drawn = await maker.page.$$eval('svg a', (links) =>
+    links.map((link) => link.textContent?.replaceAll('\u00a0', ' ').trim()),
+  );
   expect(drawn).toContain('Hank 1 101 g · 209 m used up');
   expect(drawn).toContain('Cake 1 100 g · 207 m 1 knot');
 });

@@ -2,7 +2,7 @@
 
 import { createCache, extractStyle, StyleProvider } from '@ant-design/cssinjs';
 import { useServerInsertedHTML } from 'next/navigation';
-import { type ReactNode, useState } from 'react';
+import { type ReactNode, useRef, useState } from 'react';
 
 /**
  * Sends Ant Design's styles with the first paint. Unlike its own registry, which works every style out anew for each
@@ -10,11 +10,11 @@ import { type ReactNode, useState } from 'react';
  */
 export function AntRegistry({ children }: { children: ReactNode }) {
   const [cache] = useState(() => (typeof window === 'undefined' ? ofTheServer : createCache()));
-  const [sent] = useState({ styles: 0 });
+  const sent = useRef(0);
   useServerInsertedHTML(() => {
     const { size } = cache.cache;
-    if (size === sent.styles) return null;
-    sent.styles = size;
+    if (size === sent.current) return null;
+    sent.current = size;
     return (
       <style
         id="antd-cssinjs"

@@ -43,6 +43,8 @@ export function antTheme(dark: boolean): ThemeConfig {
       colorInfo: colours.soft,
       colorTextBase: colours.ink,
       colorBgBase: colours.paper,
+      colorBgContainer: colours.paper,
+      colorBgElevated: dark ? '#1f2a23' : '#ffffff',
       colorBorder: colours.line,
       colorTextPlaceholder: colours.soft,
       colorTextLightSolid: colours.onAcorn,

@@ -2,9 +2,11 @@
 
 import { Button } from 'antd';
 import { type RunState, type RunStep, tickKey } from '../../core/run';
+import type { Swift } from '../../core/swift';
 import { SignIcon } from '../../ui/icons';
 import styles from './Checklist.module.css';
 import { useBenchKeys } from './useBenchKeys';
+import { StepDrawing } from './StepDrawing';
 import { STEP_WORDS } from './words';
 import { usePedal } from './usePedal';
 
@@ -23,6 +25,9 @@ export function Checklist({
   state,
   enabled,
   fragile,
+  swift,
+  colourHex,
+  also,
   onTick,
   next,
   onNext,
@@ -34,6 +39,10 @@ export function Checklist({
   state: RunState;
   enabled: boolean;
   fragile: boolean;
+  swift: Swift['kind'] | null;
+  colourHex: string;
+  /** What this yarn on these tools adds to a step. */
+  also?: Partial<Record<RunStep, string>>;
   onTick: (step: RunStep, done: boolean) => void;
   next: string;
   onNext: () => void;
@@ -70,16 +79,22 @@ export function Checklist({
         ))}
       </ol>
       <div className={styles.now}>
-        <div aria-live="polite" className={styles.words}>
-          {current ? (
-            <>
-              <p className={styles.title}>{wordsOf(current, fragile).title}</p>
-              <p className={styles.how}>{wordsOf(current, fragile).how}</p>
-              {wordsOf(current, fragile).care && <p className={styles.care}>{wordsOf(current, fragile).care}</p>}
-            </>
-          ) : (
-            <p className={styles.title}>All done. {next}?</p>
-          )}
+        <div className={styles.telling}>
+          <div aria-live="polite" className={styles.words}>
+            {current ? (
+              <>
+                <p className={styles.title}>{wordsOf(current, fragile).title}</p>
+                <p className={styles.how}>
+                  {also?.[current] && <strong>{also[current]} </strong>}
+                  {wordsOf(current, fragile).how}
+                </p>
+                {wordsOf(current, fragile).care && <p className={styles.care}>{wordsOf(current, fragile).care}</p>}
+              </>
+            ) : (
+              <p className={styles.title}>All done. {next}?</p>
+            )}
+          </div>
+          {current && <StepDrawing step={current} swift={swift} colourHex={colourHex} />}
         </div>
         <button type="button" className={styles.main} data-count onClick={goOn} disabled={!enabled}>
           {current ? 'Done' : next}

@@ -7,6 +7,7 @@ import { useEffect } from 'react';
 import { PREPARE_STEPS, TAKE_OFF_STEPS, turnsOn } from '../../core/run';
 import type { ScaleTool } from '../../server/bench';
 import type { RunPage } from '../../server/winding';
+import { useSystem } from '../../ui/Providers';
 import { Say } from '../../ui/Say';
 import { giveUp } from './actions';
 import { Checklist } from './Checklist';
@@ -15,10 +16,12 @@ import styles from './RunScreen.module.css';
 import { useRun } from './useRun';
 import { useWakeLock } from './useWakeLock';
 import { WindStage } from './WindStage';
+import { mountWords } from './words';
 
 /** A winding at the bench: prepare, wind, take off, weigh. */
 export function RunScreen({ page, scales }: { page: RunPage; scales: ScaleTool[] }) {
   const router = useRouter();
+  const system = useSystem();
   const run = useRun(page);
   const { state, record } = run;
   const cakes = page.plan.cakes.length;
@@ -68,6 +71,9 @@ export function RunScreen({ page, scales }: { page: RunPage; scales: ScaleTool[]
           state={state}
           enabled={mine}
           fragile={page.plan.handling.includes('fragile')}
+          swift={page.plan.swift?.kind ?? null}
+          colourHex={page.colourHex}
+          also={{ mount: mountWords(page.plan.swift, system) }}
           onTick={(step, done) => record({ kind: 'tick', part: 0, step, done })}
           next="Begin to wind"
           onNext={() => go('wind')}
@@ -90,6 +96,8 @@ export function RunScreen({ page, scales }: { page: RunPage; scales: ScaleTool[]
           state={state}
           enabled={mine}
           fragile={false}
+          swift={page.plan.swift?.kind ?? null}
+          colourHex={page.colourHex}
           onTick={(step, done) => record({ kind: 'tick', part: state.part, step, done })}
           next={state.part + 1 < cakes ? `Wind cake ${state.part + 2} of ${cakes}` : 'To the scale'}
           onNext={() => (state.part + 1 < cakes ? go('wind', state.part + 1) : go('weigh'))}

@@ -1,4 +1,7 @@
 import type { Handling } from '../../core/fibre';
+import { inWords, spanFigure } from '../../core/format';
+import type { SwiftResult } from '../../core/swift';
+import type { UnitSystem } from '../../core/units';
 import type { Cue, RunStep, StopReason } from '../../core/run';
 
 export const HANDLING_WORDS: Record<Handling, string> = {
@@ -77,3 +80,16 @@ export const STEP_WORDS: Record<RunStep, StepWords> = {
   'outer end': { title: 'Tuck the outer end', how: 'Under a few strands of the outside, where you will find it.' },
   slip: { title: 'Put the slip in', how: 'The band, or a note of the yarn, in the hole: it stays with the cake.' },
 };
+
+/** How this swift is set for this hank; undefined where that is not known. */
+export function mountWords(
+  swift: { name: string; setting: SwiftResult | null } | null,
+  system: UnitSystem,
+): string | undefined {
+  if (!swift?.setting) return undefined;
+  const { setting } = swift;
+  if ('hole' in setting) return setting.hole === null ? undefined : `${swift.name}: hole ${setting.hole} on every arm.`;
+  if ('openDiameterMm' in setting)
+    return `${swift.name}: about ${inWords(spanFigure(setting.openDiameterMm, system))} across, until it just holds.`;
+  return `${swift.name}: backs ${inWords(spanFigure(setting.gapMm, system))} apart.`;
+}

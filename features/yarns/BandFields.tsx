@@ -1,7 +1,6 @@
 'use client';
 
-import { HALF_WIDTH_90 } from '../../core/estimate';
-import { inWords, lengthFigure } from '../../core/format';
+import { inWords, lengthFigure, plusMinus } from '../../core/format';
 import { WEIGHT_CLASSES } from '../../core/weightClass';
 import type { BandForm } from '../../server/yarns';
 import { ChoiceField, Field, TextField } from '../../ui/Field';
@@ -75,9 +74,9 @@ export function BandFields<Values extends BandForm>({ form }: { form: FormState<
             hint={system === 'metric' ? '190 m, 210 yd' : '210 yd, 190 m'}
             guess={
               guesses.putUpM &&
-              `${inWords(lengthFigure(guesses.putUpM.mean, system))} ± ${inWords(
-                lengthFigure(guesses.putUpM.sd * HALF_WIDTH_90, system),
-              )}, from ${SOURCE_WORDS[guesses.putUpM.from]}`
+              `${inWords(lengthFigure(guesses.putUpM.mean, system))} ${plusMinus(guesses.putUpM, system)}, by ${
+                SOURCE_WORDS[guesses.putUpM.from]
+              }`
             }
           />
         </div>

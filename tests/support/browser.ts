@@ -55,7 +55,7 @@ export class Maker {
 
   /** All that the page says. */
   text(): Promise<string> {
-    return this.page.$eval('main', (main) => main.innerText);
+    return this.page.$eval('main', (main) => main.innerText.replaceAll('\u00a0', ' '));
   }
 
   async sees(words: string | RegExp): Promise<void> {
@@ -106,7 +106,7 @@ export class Maker {
 
   /** What stands beneath a field. */
   about(id: string): Promise<string> {
-    return this.page.$eval(`[id="${id}-about"]`, (about) => (about as HTMLElement).innerText);
+    return this.page.$eval(`[id="${id}-about"]`, (about) => (about as HTMLElement).innerText.replaceAll('\u00a0', ' '));
   }
 
   async keys(...keys: string[]): Promise<void> {
