@@ -25,7 +25,7 @@ module.exports = {
       name: 'features-call-the-server-in-actions-only',
       comment: 'Elsewhere a feature may know the shape of what the server sends, but not call it.',
       severity: 'error',
-      from: { path: '^features/', pathNot: '/actions\\.ts$' },
+      from: { path: '^features/', pathNot: '(/actions\\.ts|\\.test\\.tsx?)$' },
       to: { path: '^server/', dependencyTypesNot: ['type-only'] },
     },
     {

@@ -79,6 +79,17 @@ export function gristFigure(gristMPerG: number, system: UnitSystem): Figure {
 }
 
 /**
+ * An amount of twist.
+ *
+ * @example
+ * twistFigure(180, 'imperial') // => { number: '4.6', unit: 'tpi' }
+ */
+export function twistFigure(turnsPerM: number, system: UnitSystem): Figure {
+  if (system === 'metric') return { number: rounded(turnsPerM, 0), unit: 't/m' };
+  return { number: rounded((turnsPerM * MILLIMETRES_PER_INCH) / 1000, 1), unit: 'tpi' };
+}
+
+/**
  * Half of the 90 % range, as a mean is followed by: "± 12 m".
  *
  * @example

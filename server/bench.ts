@@ -24,13 +24,11 @@ export interface WinderTool extends WinderFigures {
   measured: boolean;
 }
 
-export type SwiftTool = Swift & {
-  id: number;
-  name: string;
-  measured: boolean;
-  /** How far an umbrella opens. */
-  opensMm?: { min: number; max: number };
-};
+export type SwiftTool = { id: number; name: string; measured: boolean } & (
+  | Extract<Swift, { kind: 'pegs' | 'chairs' }>
+  /** An umbrella also has a range that it opens over. */
+  | (Extract<Swift, { kind: 'umbrella' }> & { opensMm: { min: number; max: number } })
+);
 
 export interface ScaleTool {
   id: number;

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { InputError } from '../core/inputError';
 import type { Db } from '../db/connection';
 import { pathOf } from './result';
 import { followRun, runEvents, type RunNews } from './winding';
@@ -32,8 +33,13 @@ export function answerRun(db: Db, id: string, json: string, now: Date): { status
     const issue = parsed.error.issues[0]!;
     return problem(400, issue.message, pathOf(issue));
   }
-  const news = /^\d{1,15}$/.test(id) ? followRun(db, Number(id), parsed.data, now) : undefined;
-  return news ? { status: 200, body: news } : problem(404, 'there is no such run', 'id');
+  try {
+    const news = /^\d{1,15}$/.test(id) ? followRun(db, Number(id), parsed.data, now) : undefined;
+    return news ? { status: 200, body: news } : problem(404, 'there is no such run', 'id');
+  } catch (error) {
+    if (!(error instanceof InputError)) throw error;
+    return problem(400, error.message, error.path);
+  }
 }
 
 function problem(status: number, message: string, path: string): { status: number; body: RunProblem } {

@@ -155,6 +155,12 @@ describe('counting', () => {
       'events.0.amount',
     ],
     [
+      'a cake that the plan does not have',
+      { writer: 'abcd', events: [{ key: 'abcd:1', atMs: 1, part: 3, kind: 'turns', amount: 1 }] },
+      400,
+      'events.0.part',
+    ],
+    [
       'an event without a number',
       { writer: 'abcd', events: [{ key: 'abcd', atMs: 1, part: 0, kind: 'resume' }] },
       400,

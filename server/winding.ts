@@ -6,6 +6,7 @@ import { type RunEvent, type RunState, runState, STAGES, STOP_REASONS, turnsOn, 
 import { PREPARE_STEPS, TAKE_OFF_STEPS } from '../core/run';
 import { swiftSetting } from '../core/swift';
 import type { UnitSystem } from '../core/units';
+import { InputError } from '../core/inputError';
 import { placeAlongM, windingPlan } from '../core/windingPlan';
 import type { Db } from '../db/connection';
 import { insertOperation, insertPart, operationByRequest } from '../db/operations';
@@ -143,6 +144,8 @@ const HOLDER_GONE_AFTER_MS = 12_000;
 
 /**
  * Keeps the events that a screen sends, each once, whoever holds the run: a count that was made is never refused.
+ *
+ * @throws InputError where an event is of a cake that the plan does not have; nothing is kept then
  * With `claim`, the screen also asks to be the one that counts, which it is given if no other is at it, or by `force`.
  */
 export function followRun(db: Db, runId: number, message: RunMessage, now: Date): RunNews | undefined {
@@ -150,7 +153,11 @@ export function followRun(db: Db, runId: number, message: RunMessage, now: Date)
     .transaction(() => {
       const run = runById(db, runId);
       if (!run) return undefined;
-      for (const event of message.events) insertEvent(db, runId, event);
+      const cakes = planOfRun(run.plan).cakes.length;
+      message.events.forEach((event, i) => {
+        if (event.part >= cakes) throw new InputError('the plan has no such cake', `events.${i}.part`);
+        insertEvent(db, runId, event);
+      });
       const nowMs = now.getTime();
       // A clock that was set back must not keep a run locked, so "seen" may not lie in the future either.
       const heard = run.holderSeenMs !== null && Math.abs(nowMs - run.holderSeenMs) < HOLDER_GONE_AFTER_MS;

@@ -71,7 +71,9 @@ test('the yarn page tells how much there is, and whether it is enough', async ()
   await maker.sees(/No\. About 107 m are missing/);
   await maker.fill('need', '5 kg');
   expect(await maker.about('need')).toMatch(/is a mass/);
-  const thread = await maker.page.$$eval('svg a', (links) => links.map((link) => link.textContent));
+  const thread = await maker.page.$$eval('svg a', (links) =>
+    links.map((link) => link.textContent?.replaceAll('\u00a0', ' ')),
+  );
   expect(thread.join()).toMatch(/2 hanks 199 g · 413 m/);
 });
 

@@ -15,28 +15,18 @@ export interface ScaleChoice {
 export function WeighingFields({
   scales,
   tare,
-  onTare,
-  tareError,
   resolutionG,
   onResolution,
 }: {
   scales: readonly ScaleChoice[];
-  tare: string;
-  onTare: (tare: string) => void;
-  tareError?: string;
+  /** The form's field for it. */
+  tare: { name: string; value: string; error: string | undefined; onChange: (tare: string) => void };
   resolutionG: number;
   onResolution: (resolutionG: number) => void;
 }) {
   return (
     <div className={styles.row}>
-      <TextField
-        name="tare"
-        label="Bowl or bag (tare)"
-        value={tare}
-        onChange={onTare}
-        error={tareError}
-        hint="empty: none"
-      />
+      <TextField label="Bowl or bag (tare)" {...tare} hint="empty: none" />
       <div role="group" aria-labelledby="scale-label">
         <div id="scale-label" className={styles.label}>
           Weighed on

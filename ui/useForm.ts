@@ -4,9 +4,17 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 
 type Outcome = { ok: true; id: number } | { ok: false; errors: Record<string, string> };
 
+/** The fields that hold text. */
+type TextNames<Values> = { [Name in keyof Values & string]: Values[Name] extends string ? Name : never }[keyof Values &
+  string];
+
 export interface FormState<Values> {
   values: Values;
   set: <Name extends keyof Values>(name: Name, value: Values[Name]) => void;
+  /** What an input of this name needs: its value, what is wrong with it, and how to change it. */
+  field: <Name extends TextNames<Values>>(
+    name: Name,
+  ) => { name: Name; value: string; error: string | undefined; onChange: (value: string) => void };
   errors: Record<string, string>;
   saving: boolean;
   submit: () => void;
@@ -59,6 +67,13 @@ export function useForm<Values extends object>({
     setErrors((known) => withoutErrorsOf(known, String(name)));
   };
 
+  const field: FormState<Values>['field'] = (name) => ({
+    name,
+    value: values[name] as string,
+    error: errors[name],
+    onChange: (value) => set(name, value as Values[typeof name]),
+  });
+
   const submit = async () => {
     if (saving) return;
     setSaving(true);
@@ -80,7 +95,7 @@ export function useForm<Values extends object>({
     setErrors({});
   };
 
-  return { values, set, errors, saving, submit: () => void submit(), clear };
+  return { values, set, field, errors, saving, submit: () => void submit(), clear };
 }
 
 function withoutErrorsOf(errors: Record<string, string>, name: string): Record<string, string> {

@@ -131,29 +131,31 @@ function WinderFigures({ winder, close }: { winder: WinderTool; close: () => voi
       close();
     },
   });
-  const bind = (name: keyof typeof form.values) => ({
-    name,
-    value: form.values[name],
-    onChange: (value: string) => form.set(name, value),
-    error: form.errors[name],
-  });
   return (
     <Figures form={form} close={close}>
-      <TextField label="Name" {...bind('name')} />
+      <TextField label="Name" {...form.field('name')} />
       <TextField
         label="Spindle turns to one of the crank"
-        {...bind('spindleTurnsPerCrank')}
+        {...form.field('spindleTurnsPerCrank')}
         hint="count them over ten turns of the crank, divide by ten"
       />
-      <TextField label="Spindle, across" {...bind('coreDiameterMm')} hint="halfway up, where the yarn lies" />
-      <TextField label="Spindle, height for yarn" {...bind('heightMm')} hint="of a finished cake" />
+      <TextField label="Spindle, across" {...form.field('coreDiameterMm')} hint="halfway up, where the yarn lies" />
+      <TextField label="Spindle, height for yarn" {...form.field('heightMm')} hint="of a finished cake" />
       <TextField
         label="Widest cake that clears"
-        {...bind('maxDiameterMm')}
+        {...form.field('maxDiameterMm')}
         hint="from the guide to the spindle, doubled"
       />
-      <TextField label="Most it holds" {...bind('maxMassG')} hint="what its maker says, or your largest good cake" />
-      <TextField label="Crossing angle" {...bind('crossingAngleDeg')} hint="how steeply strands cross, in degrees" />
+      <TextField
+        label="Most it holds"
+        {...form.field('maxMassG')}
+        hint="what its maker says, or your largest good cake"
+      />
+      <TextField
+        label="Crossing angle"
+        {...form.field('crossingAngleDeg')}
+        hint="how steeply strands cross, in degrees"
+      />
     </Figures>
   );
 }
@@ -188,7 +190,7 @@ function SwiftFacts({ swift }: { swift: SwiftTool }) {
     case 'umbrella':
       return (
         <p>
-          {swift.ribs} ribs; opens from <Span mm={swift.opensMm!.min} /> to <Span mm={swift.opensMm!.max} />. For
+          {swift.ribs} ribs; opens from <Span mm={swift.opensMm.min} /> to <Span mm={swift.opensMm.max} />. For
           unwinding only: it gives way under a skein being made on it.
         </p>
       );
@@ -209,8 +211,8 @@ function SwiftFigures({ swift, close }: { swift: SwiftTool; close: () => void })
       name: swift.name,
       holeRadiiMm: swift.kind === 'pegs' ? swift.holeRadiiMm.join(', ') : '',
       ribs: swift.kind === 'umbrella' ? String(swift.ribs) : '',
-      minOpenMm: swift.kind === 'umbrella' ? `${swift.opensMm!.min} mm` : '',
-      maxOpenMm: swift.kind === 'umbrella' ? `${swift.opensMm!.max} mm` : '',
+      minOpenMm: swift.kind === 'umbrella' ? `${swift.opensMm.min} mm` : '',
+      maxOpenMm: swift.kind === 'umbrella' ? `${swift.opensMm.max} mm` : '',
       backDepthMm: swift.kind === 'chairs' ? `${swift.backDepthMm} mm` : '',
     }),
     save: ({ name, holeRadiiMm, ribs, minOpenMm, maxOpenMm, backDepthMm }) => {
@@ -228,30 +230,24 @@ function SwiftFigures({ swift, close }: { swift: SwiftTool; close: () => void })
       close();
     },
   });
-  const bind = (name: keyof typeof form.values) => ({
-    name,
-    value: form.values[name],
-    onChange: (value: string) => form.set(name, value),
-    error: form.errors[name],
-  });
   return (
     <Figures form={form} close={close}>
-      <TextField label="Name" {...bind('name')} />
+      <TextField label="Name" {...form.field('name')} />
       {swift.kind === 'pegs' && (
         <TextField
           label="Holes, from the middle in mm"
-          {...bind('holeRadiiMm')}
+          {...form.field('holeRadiiMm')}
           hint="from the post to each hole of one arm, the nearest first: 180, 205, 230"
         />
       )}
       {swift.kind === 'umbrella' && (
         <>
-          <TextField label="Ribs around" {...bind('ribs')} />
-          <TextField label="Nearly closed, across" {...bind('minOpenMm')} />
-          <TextField label="Wide open, across" {...bind('maxOpenMm')} />
+          <TextField label="Ribs around" {...form.field('ribs')} />
+          <TextField label="Nearly closed, across" {...form.field('minOpenMm')} />
+          <TextField label="Wide open, across" {...form.field('maxOpenMm')} />
         </>
       )}
-      {swift.kind === 'chairs' && <TextField label="Depth of a back" {...bind('backDepthMm')} />}
+      {swift.kind === 'chairs' && <TextField label="Depth of a back" {...form.field('backDepthMm')} />}
     </Figures>
   );
 }

@@ -6,6 +6,8 @@ import { strandColour } from '../../ui/colour';
 import { useSystem } from '../../ui/Providers';
 import styles from './CutMap.module.css';
 
+const MOST_DRAWN = 10;
+
 /** The whole length as one strand, with where to go gently, where to slow down, and where to cut. */
 export function CutMap({ cakes, colourHex }: { cakes: readonly PlannedCake[]; colourHex: string }) {
   const system = useSystem();
@@ -17,7 +19,7 @@ export function CutMap({ cakes, colourHex }: { cakes: readonly PlannedCake[]; co
         {cakes.length > 1 && `, to be cut ${cakes.length === 2 ? 'once' : `${cakes.length - 1} times`}`}
       </figcaption>
       <ol className={styles.strand}>
-        {cakes.map((cake, i) => (
+        {cakes.slice(0, MOST_DRAWN).map((cake, i) => (
           <li key={i} style={{ flexGrow: cake.lengthM }}>
             <div
               className={styles.part}
@@ -39,6 +41,7 @@ export function CutMap({ cakes, colourHex }: { cakes: readonly PlannedCake[]; co
           </li>
         ))}
       </ol>
+      {cakes.length > MOST_DRAWN && <p className={styles.caption}>and so on, {cakes.length} cakes in all</p>}
     </figure>
   );
 }

@@ -117,9 +117,7 @@ export function LogForm({
         </div>
         <WeighingFields
           scales={scales}
-          tare={values.tare}
-          onTare={(tare) => set('tare', tare)}
-          tareError={errors.tare}
+          tare={form.field('tare')}
           resolutionG={resolutionG}
           onResolution={setResolution}
         />
@@ -128,32 +126,14 @@ export function LogForm({
         <h2 className={styles.ask}>And what else there was</h2>
         <div className={styles.pair}>
           <TextField
-            name="rest"
             label="Left of the hank, unwound"
-            value={values.rest}
-            onChange={(value) => set('rest', value)}
-            error={errors.rest}
+            {...form.field('rest')}
             hint="empty: all of it was wound"
             inputMode="decimal"
           />
-          <TextField
-            name="waste"
-            label="Cut off, thrown away"
-            value={values.waste}
-            onChange={(value) => set('waste', value)}
-            error={errors.waste}
-            hint="empty: nothing"
-            inputMode="decimal"
-          />
+          <TextField label="Cut off, thrown away" {...form.field('waste')} hint="empty: nothing" inputMode="decimal" />
         </div>
-        <TextField
-          name="note"
-          label="Notes"
-          value={values.note}
-          onChange={(value) => set('note', value)}
-          error={errors.note}
-          placeholder="thin spots, how it ran, how firm it came out"
-        />
+        <TextField label="Notes" {...form.field('note')} placeholder="thin spots, how it ran, how firm it came out" />
         {state.knots.length > 0 && (
           <p className={styles.soft}>
             {state.knots.length === 1

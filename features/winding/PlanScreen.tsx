@@ -408,7 +408,7 @@ function SwiftWords({ tool, setting }: { tool: SwiftTool; setting: Setting }) {
     );
   }
   if ('openDiameterMm' in value) {
-    const { opensMm } = tool;
+    const opensMm = tool.kind === 'umbrella' ? tool.opensMm : undefined;
     const beyond = opensMm && (value.openDiameterMm > opensMm.max || value.openDiameterMm < opensMm.min);
     return (
       <>

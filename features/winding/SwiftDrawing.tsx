@@ -24,12 +24,7 @@ export function SwiftDrawing({
     return <Pegs radiiMm={swift.holeRadiiMm} hole={setting.hole} colourHex={colourHex} />;
   if (swift.kind === 'umbrella' && 'openDiameterMm' in setting)
     return (
-      <Umbrella
-        ribs={swift.ribs}
-        openMm={setting.openDiameterMm}
-        maxMm={swift.opensMm?.max ?? 640}
-        colourHex={colourHex}
-      />
+      <Umbrella ribs={swift.ribs} openMm={setting.openDiameterMm} maxMm={swift.opensMm.max} colourHex={colourHex} />
     );
   if ('gapMm' in setting) return <Chairs gapMm={setting.gapMm} loopMm={loopM * 1000} colourHex={colourHex} />;
   return null;

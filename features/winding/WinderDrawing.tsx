@@ -2,6 +2,7 @@
 
 import { useId } from 'react';
 import { inWords, sizeFigure } from '../../core/format';
+import { MILLIMETRES_PER_INCH } from '../../core/units';
 import type { WinderFigures } from '../../core/windingPlan';
 import { strandColour } from '../../ui/colour';
 import { useSystem } from '../../ui/Providers';
@@ -88,7 +89,7 @@ export function WinderDrawing({
         y={foot + 24}
         words={inWords(sizeFigure(cakeDiameterMm, system))}
       />
-      <Ruler x={middle - (50 * PX_PER_MM) / 2} y={height - 22} />
+      <Ruler middle={middle} y={height - 22} {...RULERS[system]} />
     </svg>
   );
 }
@@ -109,14 +110,22 @@ function Measure({ from, to, y, words }: { from: number; to: number; y: number; 
   );
 }
 
-/** Five centimetres of the drawing's own scale. */
-function Ruler({ x, y }: { x: number; y: number }) {
-  const cm = 10 * PX_PER_MM;
+const RULERS = {
+  metric: { parts: 5, partMm: 10, words: '5 cm' },
+  imperial: { parts: 2, partMm: MILLIMETRES_PER_INCH, words: '2 in' },
+};
+
+/** A few centimetres or inches of the drawing's own scale. */
+function Ruler({ middle, y, parts, partMm, words }: { middle: number; y: number } & (typeof RULERS)['metric']) {
+  const part = partMm * PX_PER_MM;
+  const x = middle - (parts * part) / 2;
   return (
     <g stroke="var(--ink-soft)" strokeWidth={1.4} fill="none">
-      <path d={`M${x} ${y}h${5 * cm}${[0, 1, 2, 3, 4, 5].map((i) => `M${x + i * cm} ${y}v-6`).join('')}`} />
-      <text x={x + 5 * cm + 6} y={y + 3} fontSize={13} fill="var(--ink-soft)" stroke="none">
-        5 cm
+      <path
+        d={`M${x} ${y}h${parts * part}${Array.from({ length: parts + 1 }, (_, i) => `M${x + i * part} ${y}v-6`).join('')}`}
+      />
+      <text x={x + parts * part + 6} y={y + 3} fontSize={13} fill="var(--ink-soft)" stroke="none">
+        {words}
       </text>
     </g>
   );

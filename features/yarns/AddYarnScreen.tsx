@@ -63,14 +63,7 @@ export function AddYarnScreen({ scales }: { scales: ScaleTool[] }) {
         <fieldset className={styles.group}>
           <legend>What you have of it</legend>
           <div className={styles.triple}>
-            <TextField
-              name="count"
-              label="How many"
-              value={values.count}
-              onChange={(value) => form.set('count', value)}
-              error={errors.count}
-              inputMode="numeric"
-            />
+            <TextField label="How many" {...form.field('count')} inputMode="numeric" />
             <ChoiceField
               name="form"
               label="As a"
@@ -79,14 +72,7 @@ export function AddYarnScreen({ scales }: { scales: ScaleTool[] }) {
               options={FORM_OPTIONS}
               error={errors.form}
             />
-            <TextField
-              name="loop"
-              label="Once round"
-              value={values.loop}
-              onChange={(value) => form.set('loop', value)}
-              error={errors.loop}
-              hint="162 cm, 64 in"
-            />
+            <TextField label="Once round" {...form.field('loop')} hint="162 cm, 64 in" />
           </div>
           {count <= MOST_WEIGHED_HERE ? (
             <div className={styles.masses}>
@@ -108,19 +94,11 @@ export function AddYarnScreen({ scales }: { scales: ScaleTool[] }) {
           )}
           <WeighingFields
             scales={scales}
-            tare={values.tare}
-            onTare={(tare) => form.set('tare', tare)}
-            tareError={errors.tare}
+            tare={form.field('tare')}
             resolutionG={resolutionG}
             onResolution={setResolution}
           />
-          <TextField
-            name="notes"
-            label="Notes"
-            value={values.notes}
-            onChange={(value) => form.set('notes', value)}
-            error={errors.notes}
-          />
+          <TextField label="Notes" {...form.field('notes')} />
           <Foresight values={values} count={count} resolutionG={resolutionG} />
         </fieldset>
       </div>

@@ -5,11 +5,13 @@ import { fibresInWords } from '../../core/fibre';
 import { HALF_WIDTH_90 } from '../../core/estimate';
 import type { YarnView } from '../../server/yarnViews';
 import { Length, Mass } from '../../ui/Figures';
+import { useSystem } from '../../ui/Providers';
 import styles from './BandSheet.module.css';
 import { classInWords, twistInWords } from './words';
 
 /** The band as a paper band: what it says, and what it lets one guess where it is silent. */
 export function BandSheet({ yarn }: { yarn: YarnView }) {
+  const system = useSystem();
   const { guesses } = yarn;
   const rows: { label: string; value: ReactNode; guess?: boolean }[] = [
     { label: 'Fibre', value: yarn.fibres.length > 0 && fibresInWords(yarn.fibres) },
@@ -44,7 +46,7 @@ export function BandSheet({ yarn }: { yarn: YarnView }) {
         },
     { label: 'Hook', value: yarn.hookMm !== null && `${yarn.hookMm} mm` },
     { label: 'WPI', value: yarn.wpi },
-    { label: 'Twist', value: twistInWords(yarn) },
+    { label: 'Twist', value: twistInWords(yarn, system) },
     { label: 'Care', value: yarn.care },
     { label: 'Dye lot', value: yarn.dyeLot },
     { label: 'Notes', value: yarn.notes },

@@ -34,13 +34,7 @@ export function EditBandScreen({ yarn }: { yarn: YarnView }) {
         <BandFields form={form} />
         <fieldset className={styles.group}>
           <legend>Your own words</legend>
-          <TextField
-            name="notes"
-            label="Notes"
-            value={form.values.notes}
-            onChange={(value) => form.set('notes', value)}
-            error={form.errors.notes}
-          />
+          <TextField label="Notes" {...form.field('notes')} />
           <p className={styles.keys}>
             Lengths already logged follow the band: correct it and they are worked out again.
           </p>

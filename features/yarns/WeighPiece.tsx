@@ -38,20 +38,15 @@ export function WeighPiece({ pieceId, scales }: { pieceId: number; scales: Scale
     >
       <h2>Weigh it</h2>
       <TextField
-        name="mass"
         label="The scale shows"
-        value={form.values.mass}
-        onChange={(value) => form.set('mass', value)}
-        error={form.errors.mass}
+        {...form.field('mass')}
         suffix={system === 'metric' ? 'g' : 'oz'}
         inputMode="decimal"
         large
       />
       <WeighingFields
         scales={scales}
-        tare={form.values.tare}
-        onTare={(tare) => form.set('tare', tare)}
-        tareError={form.errors.tare}
+        tare={form.field('tare')}
         resolutionG={resolutionG}
         onResolution={setResolution}
       />

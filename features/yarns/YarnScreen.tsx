@@ -3,6 +3,7 @@
 import { pieceTotal } from '../../core/piece';
 import type { YarnPage } from '../../server/yarnViews';
 import { ActionLink } from '../../ui/ActionLink';
+import { useSystem } from '../../ui/Providers';
 import { Say } from '../../ui/Say';
 import { Thread } from '../../ui/thread/Thread';
 import { BandSheet } from './BandSheet';
@@ -13,6 +14,7 @@ import styles from './YarnScreen.module.css';
 
 /** One yarn: its thread, how much there is, whether that is enough, and its band. */
 export function YarnScreen({ page: { yarn, pieces, steps, left } }: { page: YarnPage }) {
+  const system = useSystem();
   const present = pieces.filter(({ consumedBy }) => consumedBy === null);
   const unweighed = present.filter(({ mass }) => mass === null).length;
   const next = present.find(({ openRunId }) => openRunId !== null) ?? present.find(({ form }) => form === 'hank');
@@ -37,7 +39,7 @@ export function YarnScreen({ page: { yarn, pieces, steps, left } }: { page: Yarn
             ))}
         </div>
       </div>
-      <Thread colourHex={yarn.colourHex} pieces={pieces} steps={steps} twist={twistInWords(yarn)} />
+      <Thread colourHex={yarn.colourHex} pieces={pieces} steps={steps} twist={twistInWords(yarn, system)} />
       <div className={styles.columns}>
         <section aria-labelledby="how-much">
           <h2 id="how-much">How much there is</h2>

@@ -1,3 +1,5 @@
+import { inWords, twistFigure } from '../../core/format';
+import type { UnitSystem } from '../../core/units';
 import { weightClass } from '../../core/weightClass';
 import type { YarnView } from '../../server/yarnViews';
 
@@ -8,11 +10,11 @@ export function classInWords(number: Parameters<typeof weightClass>[0]): string 
 }
 
 /** The twist that the band gives: "2 plies, S, 180 t/m"; undefined where it says nothing. */
-export function twistInWords({ plies, twistDirection, turnsPerM }: YarnView): string | undefined {
+export function twistInWords({ plies, twistDirection, turnsPerM }: YarnView, system: UnitSystem): string | undefined {
   const parts = [
     plies !== null && (plies === 1 ? 'single' : `${plies} plies`),
     twistDirection,
-    turnsPerM !== null && `${Number(turnsPerM.toFixed(0))} t/m`,
+    turnsPerM !== null && inWords(twistFigure(turnsPerM, system)),
   ].filter(Boolean);
   return parts.length > 0 ? parts.join(', ') : undefined;
 }
