@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { parseFibres } from './fibre';
+import { parseLoopM } from './hankLoop';
 import { InputError } from './inputError';
 import { GRAMS_PER_OUNCE, METRES_PER_YARD, parseNumber, parseQuantity } from './units';
 
@@ -148,4 +149,20 @@ describe('parseFibres reads fibre content as bands print it', () => {
     ['80%', 'write it like'],
     ['0 % wool, 100 % silk', 'leave out'],
   ])('%s is refused', (text, message) => expect(() => parseFibres(text, 'f')).toThrow(message));
+});
+
+describe('parseLoopM takes a bare number for what it must be', () => {
+  test.each([
+    ['162', 'metric', 1.62],
+    ['1.62', 'metric', 1.62],
+    ['1,62', 'metric', 1.62],
+    ['64', 'imperial', 1.6256],
+    ['1.8', 'imperial', 1.64592],
+    ['1 3/4', 'imperial', 1.6002],
+    ['162 cm', 'imperial', 1.62],
+  ] as const)('%s, %s', (text, system, metres) => expect(parseLoopM(text, system, 'loop')).toBeCloseTo(metres, 9));
+
+  test.each(['162 m', '9', '900', '3 mm', '', '12 oz', 'wide'])('%s is refused', (text) =>
+    expect(() => parseLoopM(text, 'metric', 'loop')).toThrow(InputError),
+  );
 });

@@ -3,6 +3,7 @@
  * ferry's waiting room, dyes test minis with lichen, and winds for its members. All makers and people are invented.
  */
 import type { Db } from '../db/connection';
+import { EMPTY_BAND } from '../features/yarns/bandValues';
 import type { RunEvent, StopReason } from '../core/run';
 import { windingPlan } from '../core/windingPlan';
 import { bench } from '../server/bench';
@@ -33,23 +34,7 @@ export function ternRock(db: Db, now: Date): void {
       addYarn(
         db,
         {
-          maker: '',
-          line: '',
-          colourName: '',
-          colourHex: '#8a8a80',
-          dyeLot: '',
-          fibres: '',
-          putUpMass: '',
-          putUpLength: '',
-          weightClass: '',
-          wpi: '',
-          needle: '',
-          hook: '',
-          plies: '',
-          twistDirection: '',
-          twist: '',
-          care: '',
-          notes: '',
+          ...EMPTY_BAND,
           form: 'hank',
           count: String(yarn.masses?.length || 1),
           loop: '',

@@ -68,6 +68,7 @@ describe('starting', () => {
     ['fewer cakes than fit', { masses: ['236'] }, { cakes: 2 }, 'cakes', /at least 3/],
     ['a winder that is not on the bench', {}, { winderId: 9 }, '', /not on the bench/],
     ['a loop of nonsense', {}, { loop: 'wide' }, 'loop', /cannot read/],
+    ['a loop in the wrong unit', {}, { loop: '162 m' }, 'loop', /which unit/],
     ['a yarn whose grist nothing tells', { putUpLength: '', weightClass: '', needle: '' }, {}, '', /must be known/],
     ['a piece whose mass nothing tells', { putUpMass: '', putUpLength: '', masses: [] }, {}, '', /must be known/],
   ])('%s is refused', (_, values, form, field, message) => {

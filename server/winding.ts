@@ -6,6 +6,7 @@ import { type RunEvent, type RunState, runState, STAGES, STOP_REASONS, turnsOn, 
 import { PREPARE_STEPS, TAKE_OFF_STEPS } from '../core/run';
 import { swiftSetting } from '../core/swift';
 import type { UnitSystem } from '../core/units';
+import { parseLoopM } from '../core/hankLoop';
 import { InputError } from '../core/inputError';
 import { placeAlongM, windingPlan } from '../core/windingPlan';
 import type { Db } from '../db/connection';
@@ -37,7 +38,7 @@ function startForm(system: UnitSystem) {
     winderId: z.int(),
     /** Null: held by hands, not on a swift. */
     swiftId: z.int().nullable(),
-    loop: readOptional(quantity('length', system)),
+    loop: readOptional((typed) => parseLoopM(typed, system, '')),
     densityGPerCm3: z.number().min(0.05).max(1),
     cakes: z.int().min(1).max(99),
   });

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { type FibreShare, parseFibres } from '../core/fibre';
+import { parseLoopM } from '../core/hankLoop';
 import { InputError } from '../core/inputError';
 import { parseNeedleMm } from '../core/needle';
 import { type Form, FORMS } from '../core/piece';
@@ -57,7 +58,7 @@ function yarnForm(system: UnitSystem) {
     requestKey,
     form: z.enum(FORMS),
     count: read(wholeNumber(1, MOST_PIECES_AT_ONCE)),
-    loop: readOptional(quantity('length', system)),
+    loop: readOptional((typed) => parseLoopM(typed, system, '')),
     /** One for each piece; empty where it was not weighed. */
     masses: z.array(readOptional(quantity('mass', system))).max(MOST_PIECES_AT_ONCE),
     ...weighingFields(system),

@@ -1,33 +1,22 @@
-import type { Browser } from 'puppeteer-core';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { App } from './support/app';
-import { Maker, openBrowser } from './support/browser';
+import { Maker } from './support/browser';
 import { withDemo } from './support/demo';
+import { stage } from './support/stage';
 
 /** What is typed is never lost, and what is wrong is told at its field. */
 
 jest.setTimeout(180_000);
 
-let app: App;
-let browser: Browser;
+const set = stage({ demo: false });
 let folder: string;
-
-beforeAll(async () => {
-  app = await App.start();
-  browser = await openBrowser();
-  folder = mkdtempSync(path.join(os.tmpdir(), 'lazy-acorn-files-'));
-});
-
-afterAll(async () => {
-  await browser?.close();
-  await app?.end();
-  rmSync(folder, { recursive: true, force: true });
-});
+beforeAll(() => (folder = mkdtempSync(path.join(os.tmpdir(), 'lazy-acorn-files-'))));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 test('wrong fields are told each at its place, the first has the focus, and all that was typed is kept', async () => {
-  const maker = await Maker.at(browser, app.url);
+  const maker = await set.maker();
   await maker.goTo('/yarns/new');
   await maker.fill('line', 'Squall');
   await maker.fill('fibres', '80 % wool, 10 % nylon');
@@ -46,20 +35,20 @@ test('wrong fields are told each at its place, the first has the focus, and all 
   await maker.sees('the tare must be below');
   expect(await maker.about('masses.0')).toMatch(/tare must be below/);
   expect(
-    ((await (await fetch(`${app.url}/api/archive`)).json()) as { tables: { yarn: unknown[] } }).tables.yarn,
+    ((await (await fetch(`${set.app.url}/api/archive`)).json()) as { tables: { yarn: unknown[] } }).tables.yarn,
   ).toEqual([]);
   await maker.close();
 });
 
 test('a draft outlives a closed tab; saving while the server is away loses nothing and saves once', async () => {
-  const maker = await Maker.at(browser, app.url);
+  const maker = await set.maker();
   await maker.goTo('/yarns/new');
   await maker.until(async () => (await maker.valueOf('line')) === 'Squall');
   await maker.fill('tare', '');
-  await app.kill();
+  await set.app.kill();
   await maker.press('Put it on the shelf');
   await maker.sees('The app cannot be reached just now. All that you typed is kept');
-  await app.restart();
+  await set.app.restart();
   await maker.press('Put it on the shelf');
   await maker.arrivesAt(/^\/yarns\/1$/);
   await maker.goTo('/yarns');
@@ -70,7 +59,7 @@ test('a draft outlives a closed tab; saving while the server is away loses nothi
 });
 
 test('a band is corrected, and the lengths follow', async () => {
-  const maker = await Maker.at(browser, app.url);
+  const maker = await set.maker();
   await maker.goTo('/yarns/1/band');
   await maker.fill('putUpLength', '225 m');
   await maker.press('Save the band');
@@ -80,7 +69,7 @@ test('a band is corrected, and the lengths follow', async () => {
 });
 
 test('a piece is weighed again and the slip undone', async () => {
-  const maker = await Maker.at(browser, app.url);
+  const maker = await set.maker();
   await maker.goTo('/pieces/1');
   await maker.fill('mass', '300');
   await maker.press('Keep this weighing');
@@ -95,7 +84,7 @@ test('a piece is weighed again and the slip undone', async () => {
 });
 
 test('a yarn whose grist nothing tells leads to what is missing', async () => {
-  const maker = await Maker.at(browser, app.url);
+  const maker = await set.maker();
   await maker.goTo('/yarns/new');
   await maker.press('Put it on the shelf');
   await maker.arrivesAt(/^\/yarns\/2$/);
@@ -116,10 +105,10 @@ test('a yarn whose grist nothing tells leads to what is missing', async () => {
 });
 
 test('the archive goes out, is refused where it is torn or not wanted, and comes back equal', async () => {
-  await withDemo(app).catch(() => undefined);
-  const taken = await (await fetch(`${app.url}/api/archive`)).text();
+  await withDemo(set.app);
+  const taken = await (await fetch(`${set.app.url}/api/archive`)).text();
   const other = await App.start();
-  const maker = await Maker.at(browser, other.url);
+  const maker = await Maker.at(set.browser, other.url);
   await maker.goTo('/logbook');
 
   const torn = path.join(folder, 'torn.json');
@@ -150,7 +139,7 @@ test('the archive goes out, is refused where it is torn or not wanted, and comes
 });
 
 test('calculations can be called from outside', async () => {
-  const post = (name: string, body: string) => fetch(`${app.url}/api/calc/${name}`, { method: 'POST', body });
+  const post = (name: string, body: string) => fetch(`${set.app.url}/api/calc/${name}`, { method: 'POST', body });
   const good = await post('swift', '{"kind":"chairs","hankLoopM":1.62,"backDepthMm":45}');
   expect([good.status, await good.json()]).toEqual([200, { gapMm: 765 }]);
   const bad = await post('winder-fit', '{"massG":96,"winder":{"maxMassG":-1}}');

@@ -1,25 +1,13 @@
-import type { Browser } from 'puppeteer-core';
-import { App } from './support/app';
-import { Maker, openBrowser } from './support/browser';
+import type { Maker } from './support/browser';
+import { stage } from './support/stage';
 
 /** From a band to a logged cake, as a maker goes: with a reload and a killed server on the way. */
 
 jest.setTimeout(180_000);
 
-let app: App;
-let browser: Browser;
+const set = stage({ demo: false });
 let maker: Maker;
-
-beforeAll(async () => {
-  app = await App.start();
-  browser = await openBrowser();
-  maker = await Maker.at(browser, app.url);
-});
-
-afterAll(async () => {
-  await browser?.close();
-  await app?.end();
-});
+beforeAll(async () => (maker = await set.maker()));
 
 test('an empty app says how to begin', async () => {
   await maker.goTo('/');
@@ -153,12 +141,12 @@ test('a reload loses not one count', async () => {
 
 test('a killed server loses not one count, and counting goes on meanwhile', async () => {
   await maker.count(5);
-  await app.kill();
+  await set.app.kill();
   await maker.count(10);
   await maker.counts(40);
   await maker.sees('The app does not answer');
   await maker.count(2);
-  await app.restart();
+  await set.app.restart();
   await maker.page.waitForFunction(() => !document.body.innerText.includes('The app does not answer'));
   await maker.counts(42);
   await maker.page.reload();
@@ -169,8 +157,8 @@ test('a killed server loses not one count, and counting goes on meanwhile', asyn
 test('a server killed right after a count, and the page reloaded only once it is back', async () => {
   await maker.holds();
   await maker.count(3);
-  await app.kill();
-  await app.restart();
+  await set.app.kill();
+  await set.app.restart();
   await maker.page.reload();
   await maker.live();
   await maker.counts(45);

@@ -1,8 +1,5 @@
 import axe from 'axe-core';
-import type { Browser } from 'puppeteer-core';
-import { App } from './support/app';
-import { Maker, openBrowser } from './support/browser';
-import { withDemo } from './support/demo';
+import { stage } from './support/stage';
 
 /** Every screen, with the demo data, at every width, light and dark: sound for all who use it. */
 
@@ -32,24 +29,12 @@ const WIDTHS = [
   { width: 390, height: 844 },
 ];
 
-let app: App;
-let browser: Browser;
-
-beforeAll(async () => {
-  app = await App.start();
-  await withDemo(app);
-  browser = await openBrowser();
-});
-
-afterAll(async () => {
-  await browser?.close();
-  await app?.end();
-});
+const set = stage({ demo: true });
 
 describe.each(['light', 'dark'])('%s', (theme) => {
   test.each(Object.entries(SCREENS))('%s has nothing that axe objects to', async (_, path) => {
-    const maker = await Maker.at(browser, app.url);
-    await browser.setCookie({ name: 'theme', value: theme, domain: '127.0.0.1' });
+    const maker = await set.maker();
+    await set.browser.setCookie({ name: 'theme', value: theme, domain: '127.0.0.1' });
     await maker.goTo(path);
     await maker.page.evaluate(axe.source);
     const found = await maker.page.evaluate(async () => {
@@ -65,7 +50,7 @@ describe.each(['light', 'dark'])('%s', (theme) => {
 });
 
 test.each(WIDTHS)('at $width nothing runs out of the page sideways', async (size) => {
-  const maker = await Maker.at(browser, app.url, size);
+  const maker = await set.maker(size);
   const wide: string[] = [];
   for (const path of Object.values(SCREENS)) {
     await maker.goTo(path);
@@ -77,7 +62,7 @@ test.each(WIDTHS)('at $width nothing runs out of the page sideways', async (size
 });
 
 test('at 1280 by 800 the bench needs no scrolling, and its figures are large', async () => {
-  const maker = await Maker.at(browser, app.url);
+  const maker = await set.maker();
   await maker.goTo('/winding/run/5');
   await maker.holds();
   expect(
@@ -89,7 +74,7 @@ test('at 1280 by 800 the bench needs no scrolling, and its figures are large', a
 });
 
 test('one switch changes every figure, and it is remembered', async () => {
-  const maker = await Maker.at(browser, app.url);
+  const maker = await set.maker();
   await maker.goTo('/yarns/6');
   await maker.sees('1487 m ± 71 m');
   await maker.press('oz yd');
@@ -103,7 +88,7 @@ test('one switch changes every figure, and it is remembered', async () => {
 });
 
 test('a link for the keyboard leads past the frame', async () => {
-  const maker = await Maker.at(browser, app.url);
+  const maker = await set.maker();
   await maker.goTo('/yarns');
   await maker.keys('Tab');
   expect(await maker.page.evaluate(() => document.activeElement?.textContent)).toBe('Skip to the page');
@@ -111,7 +96,7 @@ test('a link for the keyboard leads past the frame', async () => {
 });
 
 test('a guess looks like a guess, and says where it comes from', async () => {
-  const maker = await Maker.at(browser, app.url);
+  const maker = await set.maker();
   await maker.goTo('/yarns/3');
   await maker.sees('a guess from its needle');
   await maker.sees(/guess: 3 Light/);
@@ -120,7 +105,7 @@ test('a guess looks like a guess, and says where it comes from', async () => {
 });
 
 test('the shelf is searched as one types', async () => {
-  const maker = await Maker.at(browser, app.url);
+  const maker = await set.maker();
   await maker.goTo('/yarns');
   await maker.page.locator('::-p-aria([name="Search the shelf"])').fill('gannet 2217');
   await maker.page.waitForFunction(() => document.querySelectorAll('main li').length === 1);
@@ -130,7 +115,7 @@ test('the shelf is searched as one types', async () => {
 });
 
 test('the tools’ figures can be measured, and impossible ones are refused at the field', async () => {
-  const maker = await Maker.at(browser, app.url);
+  const maker = await set.maker();
   await maker.goTo('/bench');
   await maker.press('Put in what I measured on the small winder');
   await maker.fill('maxDiameterMm', '31 mm');

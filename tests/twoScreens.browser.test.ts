@@ -1,7 +1,5 @@
-import type { Browser } from 'puppeteer-core';
-import { App, pause } from './support/app';
-import { Maker, openBrowser } from './support/browser';
-import { withDemo } from './support/demo';
+import { pause } from './support/app';
+import { stage } from './support/stage';
 
 /** One winding, two screens; closed tabs; a server that is away. No count is lost and none is doubled. */
 
@@ -9,23 +7,11 @@ jest.setTimeout(180_000);
 
 const RUN = '/winding/run/5';
 
-let app: App;
-let browser: Browser;
+const set = stage({ demo: true });
 let turns: number;
 
-beforeAll(async () => {
-  app = await App.start();
-  await withDemo(app);
-  browser = await openBrowser();
-});
-
-afterAll(async () => {
-  await browser?.close();
-  await app?.end();
-});
-
 async function kept(): Promise<number> {
-  const answer = await fetch(`${app.url}/api/runs/5/events`, {
+  const answer = await fetch(`${set.app.url}/api/runs/5/events`, {
     method: 'POST',
     body: JSON.stringify({ writer: 'onlooker', events: [], wantState: true }),
   });
@@ -34,10 +20,10 @@ async function kept(): Promise<number> {
 
 test('the second screen is told, watches the count, and can take over', async () => {
   turns = await kept();
-  const one = await Maker.at(browser, app.url);
+  const one = await set.maker();
   await one.goTo(RUN);
   await one.holds();
-  const two = await Maker.at(browser, app.url);
+  const two = await set.maker();
   await two.goTo(RUN);
   await two.sees('being counted on another screen');
   await two.count(3);
@@ -70,19 +56,19 @@ test('the second screen is told, watches the count, and can take over', async ()
 });
 
 test('counts made while the server is away, in a tab that is then closed, arrive with the next one', async () => {
-  const maker = await Maker.at(browser, app.url);
+  const maker = await set.maker();
   await maker.goTo(RUN);
   await maker.holds();
-  await app.kill();
+  await set.app.kill();
   await maker.count(6);
   turns += 6;
   await maker.counts(turns);
   await maker.sees('The app does not answer');
   await maker.close();
-  await app.restart();
+  await set.app.restart();
   expect(await kept()).toBe(turns - 6);
 
-  const next = await Maker.at(browser, app.url);
+  const next = await set.maker();
   await next.goTo(RUN);
   await next.counts(turns);
   await next.until(async () => (await kept()) === turns);
@@ -94,7 +80,7 @@ test('counts made while the server is away, in a tab that is then closed, arrive
 });
 
 test('an answer that is lost on the way doubles nothing', async () => {
-  const maker = await Maker.at(browser, app.url);
+  const maker = await set.maker();
   await maker.goTo(RUN);
   await maker.holds();
   // What is sent arrives, but the answer does not: the screen must send it again.
@@ -123,7 +109,7 @@ test('an answer that is lost on the way doubles nothing', async () => {
 });
 
 test('a key that is held down counts once', async () => {
-  const maker = await Maker.at(browser, app.url);
+  const maker = await set.maker();
   await maker.goTo(RUN);
   await maker.holds();
   for (let i = 0; i < 5; i++) await maker.page.keyboard.down('Space');
@@ -135,7 +121,7 @@ test('a key that is held down counts once', async () => {
 });
 
 test('the last cut: the next cake begins at nothing, and each is weighed', async () => {
-  const maker = await Maker.at(browser, app.url);
+  const maker = await set.maker();
   await maker.goTo(RUN);
   await maker.holds();
   await maker.press('Cut: take it off');

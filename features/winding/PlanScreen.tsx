@@ -8,10 +8,10 @@ import { DENSITY_WOUND_ONCE } from '../../core/cake';
 import { HALF_WIDTH_90 } from '../../core/estimate';
 import { handlingOf } from '../../core/fibre';
 import { durationInWords, inWords, massFigure } from '../../core/format';
+import { parseLoopM } from '../../core/hankLoop';
 import { InputError } from '../../core/inputError';
 import { massOf, needsSwift } from '../../core/piece';
 import { swift, type SwiftResult } from '../../core/swift';
-import { parseQuantity } from '../../core/units';
 import { DEFAULT_SECONDS_PER_TURN, type WindingPlan, windingPlan } from '../../core/windingPlan';
 import type { SwiftTool, WinderTool } from '../../server/bench';
 import type { PlanPage } from '../../server/planPages';
@@ -111,8 +111,7 @@ function Planning({ yarn, piece, bench }: PlanPage) {
   function readLoop(text: string): { m?: number; error?: string } {
     if (text.trim() === '') return {};
     try {
-      const m = parseQuantity(text, 'length', system);
-      return m > 0.2 && m < 5 ? { m } : { error: 'once round a hank is between 20 cm and 5 m; which unit is this?' };
+      return { m: parseLoopM(text, system, 'loop') };
     } catch (error) {
       if (error instanceof InputError) return { error: error.message };
       throw error;

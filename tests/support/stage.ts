@@ -1,0 +1,28 @@
+import type { Browser } from 'puppeteer-core';
+import { App } from './app';
+import { Maker, openBrowser } from './browser';
+import { withDemo } from './demo';
+
+/** What one file of browser tests plays on: an app with a database of its own, and a browser. */
+export interface Stage {
+  app: App;
+  browser: Browser;
+  /** A new tab. */
+  maker: (size?: { width: number; height: number }) => Promise<Maker>;
+}
+
+/** Sets the stage before the tests of a file and clears it after them. */
+export function stage({ demo }: { demo: boolean }): Stage {
+  const set = {} as Stage;
+  beforeAll(async () => {
+    set.app = await App.start();
+    if (demo) await withDemo(set.app);
+    set.browser = await openBrowser();
+    set.maker = (size) => Maker.at(set.browser, set.app.url, size);
+  });
+  afterAll(async () => {
+    await set.browser?.close();
+    await set.app?.end();
+  });
+  return set;
+}
