@@ -60,9 +60,12 @@ export function operationByRequest(db: Db, requestKey: string): OperationRow | u
   return prepared<OperationRow>(db, `SELECT ${COLUMNS} FROM operation WHERE request_key = ?`).get(requestKey);
 }
 
-/** Newest first. */
+/** The newest first, without the undos. */
 export function recentOperations(db: Db, limit: number): OperationRow[] {
-  return prepared<OperationRow>(db, `SELECT ${COLUMNS} FROM operation ORDER BY at DESC, id DESC LIMIT ?`).all(limit);
+  return prepared<OperationRow>(
+    db,
+    `SELECT ${COLUMNS} FROM operation WHERE kind <> 'undo' ORDER BY at DESC, id DESC LIMIT ?`,
+  ).all(limit);
 }
 
 /** Everything that a yarn's pieces went through, oldest first, with the undos of it. */

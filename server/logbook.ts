@@ -53,9 +53,7 @@ const ENTRIES_SHOWN = 200;
 
 /** What happened, newest first; undos are told at what they undid. */
 export function logbook(db: Db, most = ENTRIES_SHOWN): Entry[] {
-  return recentOperations(db, most)
-    .filter(({ kind }) => kind !== 'undo')
-    .map((operation) => entryOf(db, operation));
+  return recentOperations(db, most).map((operation) => entryOf(db, operation));
 }
 
 export function entryPage(db: Db, operationId: number): EntryPage | undefined {

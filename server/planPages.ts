@@ -1,6 +1,6 @@
 import type { Db } from '../db/connection';
 import { type Bench, bench } from './bench';
-import { type BenchRun, today } from './today';
+import { type BenchRun, runsUnderWay } from './today';
 import { piecePage, type PieceView, shelf, type ShelfYarn, type YarnView } from './yarnViews';
 
 /** What the planning of one piece starts from. */
@@ -22,5 +22,5 @@ export interface WindingPage {
 }
 
 export function windingPage(db: Db): WindingPage {
-  return { runs: today(db).runs, yarns: shelf(db).filter(({ pieces }) => pieces.length > 0) };
+  return { runs: runsUnderWay(db), yarns: shelf(db).filter(({ pieces }) => pieces.length > 0) };
 }

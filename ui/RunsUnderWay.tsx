@@ -27,7 +27,7 @@ export function RunsUnderWay({ runs }: { runs: readonly RunUnderWay[] }) {
       {runs.map((run) => (
         <li key={run.id}>
           <Link href={`/winding/run/${run.id}`} className={styles.run}>
-            <svg width={120} height={120} aria-hidden="true">
+            <svg width={120} height={120} viewBox="0 0 120 120" aria-hidden="true">
               <PieceGlyph form="cake" colourHex={run.colourHex} x={60} y={62} side={glyphSide(run.massG)} />
             </svg>
             <span className={styles.words}>

@@ -16,7 +16,7 @@ export function CutMap({ cakes, colourHex }: { cakes: readonly PlannedCake[]; co
     <figure className={styles.map}>
       <figcaption className={styles.caption}>
         The whole strand, {inWords(lengthFigure(totalM, system))}
-        {cakes.length > 1 && `, to be cut ${cakes.length === 2 ? 'once' : `${cakes.length - 1} times`}`}
+        {cakes.length > 1 && `, to be cut ${timesInWords(cakes.length - 1)}`}
       </figcaption>
       <ol className={styles.strand}>
         {cakes.slice(0, MOST_DRAWN).map((cake, i) => (
@@ -44,4 +44,9 @@ export function CutMap({ cakes, colourHex }: { cakes: readonly PlannedCake[]; co
       {cakes.length > MOST_DRAWN && <p className={styles.caption}>and so on, {cakes.length} cakes in all</p>}
     </figure>
   );
+}
+
+function timesInWords(times: number): string {
+  if (times === 1) return 'once';
+  return times === 2 ? 'twice' : `${times} times`;
 }
