@@ -9,8 +9,11 @@ import { pathOf } from './result';
 
 /** The calculations that can be called from outside, by command and by POST; both come through here. */
 
-const positive = z.number().positive('must be above zero');
-const percent = z.number().min(0).max(100);
+const number = z.number({
+  error: ({ input }) => (input === undefined ? 'is missing' : 'must be a finite number'),
+});
+const positive = number.positive('must be above zero');
+const percent = number.min(0, 'must be 0 or more').max(100, 'must be 100 or less');
 
 const yardageInput = z.strictObject({
   band: z
@@ -27,10 +30,10 @@ const yardageInput = z.strictObject({
     )
     .optional(),
   measuredMassG: positive,
-  tareG: z.number().nonnegative().optional(),
+  tareG: number.nonnegative('must be 0 or more').optional(),
   scaleResolutionG: positive.optional(),
   fibres: z.array(z.strictObject({ name: z.enum(FIBRE_NAMES), percent })).optional(),
-  humidityPercent: z.number().min(0).max(90).optional(),
+  humidityPercent: number.min(0, 'must be 0 or more').max(90, 'must be 90 or less').optional(),
   needM: positive.optional(),
   needTolerancePercent: percent.optional(),
 }) satisfies z.ZodType<YardageInput>;
@@ -42,7 +45,7 @@ const cakeInput = z.strictObject({
   coreDiameterMm: positive,
   heightMm: positive,
   densityGPerCm3: positive.optional(),
-  crossingAngleDeg: z.number().min(0).max(89).optional(),
+  crossingAngleDeg: number.min(0, 'must be 0 or more').max(89, 'must be below 90').optional(),
   spindleTurnsPerCrank: positive.optional(),
   stopsAtG: z.array(positive).optional(),
 }) satisfies z.ZodType<CakeInput>;
@@ -60,7 +63,11 @@ const winderFitInput = z.strictObject({
 
 const swiftInput = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('pegs'), hankLoopM: positive, holeRadiiMm: z.array(positive).min(1) }),
-  z.strictObject({ kind: z.literal('umbrella'), hankLoopM: positive, ribs: z.int().min(3) }),
+  z.strictObject({
+    kind: z.literal('umbrella'),
+    hankLoopM: positive,
+    ribs: z.int('must be a whole number').min(3, 'must be 3 or more'),
+  }),
   z.strictObject({ kind: z.literal('chairs'), hankLoopM: positive, backDepthMm: positive }),
 ]) satisfies z.ZodType<SwiftInput>;
 

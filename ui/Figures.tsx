@@ -58,7 +58,10 @@ export function KnownMass({ fact }: { fact: MassFact }) {
 export function Large({ figure, label }: { figure: Figure; label?: string }) {
   return (
     <span className={styles.large}>
-      <span className={styles.number}>{figure.number}</span> <span className={styles.unit}>{figure.unit}</span>
+      <span className={styles.number} data-figure>
+        {figure.number}
+      </span>{' '}
+      <span className={styles.unit}>{figure.unit}</span>
       {label && <span className={styles.label}>{label}</span>}
     </span>
   );

@@ -46,7 +46,6 @@ export function RunScreen({ page, scales }: { page: RunPage; scales: ScaleTool[]
           <p className={styles.soft}>
             {page.pieceLabel}
             {cakes > 1 && `, cake ${state.part + 1} of ${cakes}`}, on the {page.plan.winder.name.toLowerCase()}
-            {page.plan.swift && `, from the ${page.plan.swift.name.toLowerCase()}`}
           </p>
         </div>
         <Trail stage={state.stage} cakeName={cakeName} />

@@ -194,7 +194,7 @@ export function WindStage({
           </Button>
           {knotsHere > 0 && (
             <Button size="large" type="text" onClick={() => record({ kind: 'unknot', part })} disabled={!enabled}>
-              Unmark the last knot
+              Unmark it
             </Button>
           )}
           <span className={styles.gap} />
