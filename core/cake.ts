@@ -1,8 +1,9 @@
 import { InputError } from './inputError';
 import { requirePositive, requireWithin } from './require';
 
-/** Package density of a cake wound once, g/cm3; to be learned from the user's own cakes. */
+/** Package densities (g/cm3) to start from, until they are learned from the user's own cakes. */
 export const DENSITY_WOUND_ONCE = 0.3;
+export const DENSITY_WOUND_TWICE = 0.24;
 
 /** A cake: a cylinder of yarn around a core. */
 export interface CakeShape {

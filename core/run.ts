@@ -1,9 +1,21 @@
+import type { Form } from './piece';
+
 /** Where a winding run stands. Each cake of the plan goes from `wind` to `take off`; then all are weighed together. */
 export const STAGES = ['prepare', 'wind', 'take off', 'weigh'] as const;
 export type Stage = (typeof STAGES)[number];
 
 /** What is looked to before the crank turns. */
 export const PREPARE_STEPS = ['open', 'strands', 'snap', 'mount', 'ties', 'end', 'seat'] as const;
+
+/**
+ * The steps before winding that a piece of this form needs: only a hank is opened, snapped, mounted and untied.
+ *
+ * @example
+ * prepareStepsFor('cake') // => ['end', 'seat']
+ */
+export function prepareStepsFor(form: Form): readonly (typeof PREPARE_STEPS)[number][] {
+  return form === 'hank' ? PREPARE_STEPS : ['end', 'seat'];
+}
 
 /** What is done, in this order, once the yarn is on the spindle. */
 export const TAKE_OFF_STEPS = ['inner end', 'lift', 'hole', 'outer end', 'slip'] as const;

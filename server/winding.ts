@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { handlingOf } from '../core/fibre';
 
-import { massOf } from '../core/piece';
+import { type Form, massOf } from '../core/piece';
 import { type RunEvent, type RunState, runState, STAGES, STOP_REASONS, turnsOn, woundParts } from '../core/run';
 import { PREPARE_STEPS, TAKE_OFF_STEPS } from '../core/run';
 import { swiftSetting } from '../core/swift';
@@ -196,6 +196,7 @@ export interface RunPage {
   startedAt: string;
   pieceId: number;
   pieceLabel: string;
+  form: Form;
   yarnId: number;
   yarnName: string;
   colourHex: string;
@@ -215,6 +216,7 @@ export function runPage(db: Db, runId: number): RunPage | undefined {
     startedAt: run.startedAt,
     pieceId: piece.id,
     pieceLabel: piece.label,
+    form: piece.form,
     yarnId: yarn.id,
     yarnName: yarn.name,
     colourHex: yarn.colourHex,

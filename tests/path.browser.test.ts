@@ -260,4 +260,28 @@ test('the log can be undone: back to the scale with every count, and logged agai
   await maker.sees(/101 g in, 101 g out/);
 });
 
+test('a cake is wound a second time from where it stands, and the winding can be given up', async () => {
+  await maker.goTo('/yarns/1');
+  const cake = await maker.page.$$eval('svg a', (links) =>
+    links
+      .find((link) => link.textContent?.startsWith('Cake'))!
+      .getAttribute('href')!
+      .replace('/pieces/', ''),
+  );
+  await maker.goTo(`/winding/plan/${cake}`);
+  await maker.sees('so it is planned as loose');
+  expect(await maker.text()).not.toMatch(/Peg swift/);
+  await maker.press('Wind it at the bench');
+  await maker.arrivesAt(/^\/winding\/run\/2$/);
+  await maker.holds();
+  await maker.sees('The outer end of the cake comes off evenly');
+  expect(await maker.text()).not.toMatch(/Cut the ties/);
+  await maker.press('Give up');
+  await maker.sees('Give this winding up?');
+  await maker.press('Give it up');
+  await maker.arrivesAt(/^\/pieces\/\d+$/);
+  await maker.goTo('/');
+  await maker.sees('The bench is free');
+});
+
 test('nothing on the way broke in the browser', () => expect(maker.troubles).toEqual([]));

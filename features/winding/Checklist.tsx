@@ -2,12 +2,13 @@
 
 import { Button } from 'antd';
 import { type RunState, type RunStep, tickKey } from '../../core/run';
+import type { Form } from '../../core/piece';
 import type { Swift } from '../../core/swift';
 import { SignIcon } from '../../ui/icons';
 import styles from './Checklist.module.css';
 import { useBenchKeys } from './useBenchKeys';
 import { StepDrawing } from './StepDrawing';
-import { STEP_WORDS } from './words';
+import type { StepWords } from './words';
 import { usePedal } from './usePedal';
 
 interface Way {
@@ -24,8 +25,9 @@ export function Checklist({
   part,
   state,
   enabled,
-  fragile,
+  words,
   swift,
+  form,
   colourHex,
   also,
   onTick,
@@ -38,8 +40,9 @@ export function Checklist({
   part: number;
   state: RunState;
   enabled: boolean;
-  fragile: boolean;
+  words: (step: RunStep) => StepWords;
   swift: Swift['kind'] | null;
+  form: Form;
   colourHex: string;
   /** What this yarn on these tools adds to a step. */
   also?: Partial<Record<RunStep, string>>;
@@ -73,7 +76,7 @@ export function Checklist({
               onClick={() => onTick(step, !done(step))}
             >
               <span className={styles.box}>{done(step) && <SignIcon sign="yes" size={22} />}</span>
-              {wordsOf(step, fragile).title}
+              {words(step).title}
             </button>
           </li>
         ))}
@@ -83,18 +86,18 @@ export function Checklist({
           <div aria-live="polite" className={styles.words}>
             {current ? (
               <>
-                <p className={styles.title}>{wordsOf(current, fragile).title}</p>
+                <p className={styles.title}>{words(current).title}</p>
                 <p className={styles.how}>
                   {also?.[current] && <strong>{also[current]} </strong>}
-                  {wordsOf(current, fragile).how}
+                  {words(current).how}
                 </p>
-                {wordsOf(current, fragile).care && <p className={styles.care}>{wordsOf(current, fragile).care}</p>}
+                {words(current).care && <p className={styles.care}>{words(current).care}</p>}
               </>
             ) : (
               <p className={styles.title}>All done. {next}?</p>
             )}
           </div>
-          {current && <StepDrawing step={current} swift={swift} colourHex={colourHex} />}
+          {current && <StepDrawing step={current} swift={swift} form={form} colourHex={colourHex} />}
         </div>
         <button type="button" className={styles.main} data-count onClick={goOn} disabled={!enabled}>
           {current ? 'Done' : next}
@@ -120,14 +123,4 @@ export function Checklist({
       </div>
     </div>
   );
-}
-
-function wordsOf(step: RunStep, fragile: boolean) {
-  if (step === 'snap' && fragile)
-    return {
-      title: 'Shake it gently',
-      how: 'A fragile yarn takes no snap. Shake the loop until the strands line up.',
-      care: undefined,
-    };
-  return STEP_WORDS[step];
 }

@@ -126,7 +126,7 @@ export function LogForm({
         <h2 className={styles.ask}>And what else there was</h2>
         <div className={styles.pair}>
           <TextField
-            label="Left of the hank, unwound"
+            label="Left over, unwound"
             {...form.field('rest')}
             hint="empty: all of it was wound"
             inputMode="decimal"
@@ -158,7 +158,7 @@ export function LogForm({
                 />
               ) : (
                 <Say tone="plain">
-                  The hank was not weighed before, so there is nothing to balance against. The band says{' '}
+                  It was not weighed before, so there is nothing to balance against. The band says{' '}
                   <KnownMass fact={whole} />.
                 </Say>
               )}

@@ -4,7 +4,7 @@ import { Button, Segmented } from 'antd';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { type ReactNode, useState } from 'react';
-import { DENSITY_WOUND_ONCE } from '../../core/cake';
+import { DENSITY_WOUND_ONCE, DENSITY_WOUND_TWICE } from '../../core/cake';
 import { HALF_WIDTH_90 } from '../../core/estimate';
 import { handlingOf } from '../../core/fibre';
 import { durationInWords, inWords, massFigure } from '../../core/format';
@@ -29,7 +29,7 @@ import { WinderDrawing } from './WinderDrawing';
 import { HANDLING_WORDS } from './words';
 
 const FIRMNESS = [
-  { value: 0.24, label: 'loose' },
+  { value: DENSITY_WOUND_TWICE, label: 'loose' },
   { value: DENSITY_WOUND_ONCE, label: 'usual' },
   { value: 0.36, label: 'firm' },
 ];
@@ -90,7 +90,8 @@ function Planning({ yarn, piece, bench }: PlanPage) {
     winderId: bench.winders[0]!.id,
     swiftId: needsSwift(piece.form) ? bench.swifts[0]!.id : null,
     loop: piece.loopM === null ? '' : `${Math.round(piece.loopM * 1000) / 10} cm`,
-    densityGPerCm3: DENSITY_WOUND_ONCE,
+    // What was wound before comes out softer.
+    densityGPerCm3: piece.form === 'cake' || piece.form === 'ball' ? DENSITY_WOUND_TWICE : DENSITY_WOUND_ONCE,
     extraCakes: 0,
   });
   const [problem, setProblem] = useState('');
@@ -207,7 +208,8 @@ function Planning({ yarn, piece, bench }: PlanPage) {
             />
           ) : (
             <p className={styles.soft}>
-              It is wound on from where it stands. {piece.form === 'cake' && 'Wound a second time it comes out softer.'}
+              It is taken from where it stands.
+              {piece.form === 'cake' && ' Wound a second time it comes out softer, so it is planned as loose.'}
             </p>
           )}
         </Station>

@@ -4,7 +4,7 @@ import { Button, Popconfirm } from 'antd';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect } from 'react';
-import { PREPARE_STEPS, TAKE_OFF_STEPS, turnsOn } from '../../core/run';
+import { prepareStepsFor, TAKE_OFF_STEPS, turnsOn } from '../../core/run';
 import type { ScaleTool } from '../../server/bench';
 import type { RunPage } from '../../server/winding';
 import { useSystem } from '../../ui/Providers';
@@ -16,7 +16,7 @@ import styles from './RunScreen.module.css';
 import { useRun } from './useRun';
 import { useWakeLock } from './useWakeLock';
 import { WindStage } from './WindStage';
-import { mountWords } from './words';
+import { mountWords, stepWords } from './words';
 
 /** A winding at the bench: prepare, wind, take off, weigh. */
 export function RunScreen({ page, scales }: { page: RunPage; scales: ScaleTool[] }) {
@@ -65,12 +65,13 @@ export function RunScreen({ page, scales }: { page: RunPage; scales: ScaleTool[]
       <LineNews run={run} />
       {state.stage === 'prepare' && (
         <Checklist
-          steps={PREPARE_STEPS}
+          steps={prepareStepsFor(page.form)}
           part={0}
           state={state}
           enabled={mine}
-          fragile={page.plan.handling.includes('fragile')}
+          words={(step) => stepWords(step, page.form, page.plan.handling.includes('fragile'))}
           swift={page.plan.swift?.kind ?? null}
+          form={page.form}
           colourHex={page.colourHex}
           also={{ mount: mountWords(page.plan.swift, system) }}
           onTick={(step, done) => record({ kind: 'tick', part: 0, step, done })}
@@ -94,8 +95,9 @@ export function RunScreen({ page, scales }: { page: RunPage; scales: ScaleTool[]
           part={state.part}
           state={state}
           enabled={mine}
-          fragile={false}
+          words={(step) => stepWords(step, page.form, false)}
           swift={page.plan.swift?.kind ?? null}
+          form={page.form}
           colourHex={page.colourHex}
           onTick={(step, done) => record({ kind: 'tick', part: state.part, step, done })}
           next={state.part + 1 < cakes ? `Wind cake ${state.part + 2} of ${cakes}` : 'To the scale'}

@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import type { Form } from '../../core/piece';
 import type { RunStep } from '../../core/run';
 import type { Swift } from '../../core/swift';
 import { strandColour } from '../../ui/colour';
@@ -7,10 +8,12 @@ import { strandColour } from '../../ui/colour';
 export function StepDrawing({
   step,
   swift,
+  form,
   colourHex,
 }: {
   step: RunStep;
   swift: Swift['kind'] | null;
+  form: Form;
   colourHex: string;
 }) {
   return (
@@ -23,12 +26,22 @@ export function StepDrawing({
       strokeLinecap="round"
       strokeLinejoin="round"
     >
-      <Picture step={step} swift={swift} colour={colourHex} />
+      <Picture step={step} swift={swift} form={form} colour={colourHex} />
     </svg>
   );
 }
 
-function Picture({ step, swift, colour }: { step: RunStep; swift: Swift['kind'] | null; colour: string }): ReactNode {
+function Picture({
+  step,
+  swift,
+  form,
+  colour,
+}: {
+  step: RunStep;
+  swift: Swift['kind'] | null;
+  form: Form;
+  colour: string;
+}): ReactNode {
   switch (step) {
     case 'open':
       return (
@@ -95,14 +108,7 @@ function Picture({ step, swift, colour }: { step: RunStep; swift: Swift['kind'] 
         </>
       );
     case 'end':
-      return (
-        <>
-          <Loop colour={colour} />
-          <Strand colour={colour} d="M250 52C276 22 300 20 330 26" />
-          <Arrow d="M296 62L334 38" />
-          <Strand colour={colour} d="M98 136C80 158 66 164 44 160" faint />
-        </>
-      );
+      return form === 'hank' ? <EndOfHank colour={colour} /> : <EndsOfCake colour={colour} />;
     case 'seat':
       return (
         <>
@@ -205,6 +211,28 @@ function Band({ d, colour }: { d: string; colour: string }) {
     <>
       <path d={d} stroke="var(--ink)" strokeOpacity={0.5} strokeWidth={17} />
       <path d={d} stroke={colour} strokeWidth={14} />
+    </>
+  );
+}
+
+function EndOfHank({ colour }: { colour: string }) {
+  return (
+    <>
+      <Loop colour={colour} />
+      <Strand colour={colour} d="M250 52C276 22 300 20 330 26" />
+      <Arrow d="M296 62L334 38" />
+      <Strand colour={colour} d="M98 136C80 158 66 164 44 160" faint />
+    </>
+  );
+}
+
+function EndsOfCake({ colour }: { colour: string }) {
+  return (
+    <>
+      <Cake colour={colour} />
+      <Strand colour={colour} d="M258 140C290 150 306 136 334 140" />
+      <Arrow d="M292 120L326 116" />
+      <Strand colour={colour} d="M180 66C182 40 196 26 216 24" faint />
     </>
   );
 }

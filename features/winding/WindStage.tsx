@@ -151,8 +151,8 @@ export function WindStage({
         <div className={styles.figures}>
           <Large figure={lengthFigure(on.lengthM, system)} label="on the cake" />
           <Large figure={massFigure(on.massG, system)} label="on the cake" />
-          <Large figure={lengthFigure(leftG * plan.gristMPerG, system)} label="left of the hank" />
-          <Large figure={massFigure(leftG, system)} label="left of the hank" />
+          <Large figure={lengthFigure(leftG * plan.gristMPerG, system)} label="left to wind" />
+          <Large figure={massFigure(leftG, system)} label="left to wind" />
         </div>
         <p className={styles.time}>
           {turns < stopAt && <>about {durationInWords((stopAt - turns) * pace)} to go · </>}

@@ -1,5 +1,6 @@
 import type { Handling } from '../../core/fibre';
 import { inWords, spanFigure } from '../../core/format';
+import type { Form } from '../../core/piece';
 import type { SwiftResult } from '../../core/swift';
 import type { UnitSystem } from '../../core/units';
 import type { Cue, RunStep, StopReason } from '../../core/run';
@@ -40,13 +41,13 @@ export const CUE_WORDS: Record<Cue, string> = {
   past: 'Past the plan',
 };
 
-interface StepWords {
+export interface StepWords {
   title: string;
   how: string;
   care?: string;
 }
 
-export const STEP_WORDS: Record<RunStep, StepWords> = {
+const STEP_WORDS: Record<RunStep, StepWords> = {
   open: { title: 'Open the hank fully', how: 'Untwist it, hold it as one large loop, and find every tie.' },
   strands: {
     title: 'Look for folded strands',
@@ -92,4 +93,16 @@ export function mountWords(
   if ('openDiameterMm' in setting)
     return `${swift.name}: about ${inWords(spanFigure(setting.openDiameterMm, system))} across, until it just holds.`;
   return `${swift.name}: backs ${inWords(spanFigure(setting.gapMm, system))} apart.`;
+}
+
+/** What to do at a step, for a piece of this form. */
+export function stepWords(step: RunStep, form: Form, fragile: boolean): StepWords {
+  if (step === 'snap' && fragile)
+    return { title: 'Shake it gently', how: 'A fragile yarn takes no snap. Shake the loop until the strands line up.' };
+  if (step === 'end' && form !== 'hank')
+    return {
+      title: 'Choose the end',
+      how: `The outer end of the ${form} comes off evenly; the inner one leaves it standing still. Note which you took.`,
+    };
+  return STEP_WORDS[step];
 }
