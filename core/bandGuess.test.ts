@@ -1,0 +1,50 @@
+import fc from 'fast-check';
+import { bandGuesses } from './bandGuess';
+import type { WeightClassNumber } from './weightClass';
+import { gristOfYarn } from './yarnLength';
+
+test('nothing that the band says is guessed at', () => {
+  const number = fc.option(fc.double({ min: 0.5, max: 900, noNaN: true }));
+  const facts = fc.record({
+    putUpG: number,
+    putUpM: number,
+    wpi: number,
+    needleMm: fc.option(fc.double({ min: 1, max: 20, noNaN: true })),
+    weightClass: fc.option(fc.integer({ min: 0, max: 7 }).map((n) => n as WeightClassNumber)),
+  });
+  fc.assert(
+    fc.property(facts, (band) => {
+      const guesses = bandGuesses(band);
+      if (band.weightClass !== null) expect(guesses.weightClass).toBeUndefined();
+      if (band.putUpM !== null) expect(guesses.putUpM).toBeUndefined();
+      if (band.needleMm !== null) expect(guesses.needleMm).toBeUndefined();
+      if (guesses.putUpM) expect(guesses.putUpM.mean).toBeGreaterThan(0);
+    }),
+  );
+});
+
+test('a measured grist speaks louder than a recommended needle', () => {
+  const guesses = bandGuesses({ putUpG: 100, putUpM: 420, needleMm: 4 });
+  expect(guesses.weightClass).toMatchObject({ is: { number: 1 }, from: 'grist' });
+});
+
+test('each guess rests on the best there is', () => {
+  expect(gristOfYarn({ wpi: 12, weightClass: 4, needleMm: 9 })?.source).toBe('wpi');
+  expect(gristOfYarn({ weightClass: 4, needleMm: 9 })?.source).toBe('weight class');
+  expect(gristOfYarn({ needleMm: 9 })?.source).toBe('needle');
+  expect(gristOfYarn({ needleMm: 0.5 })).toBeUndefined();
+  expect(gristOfYarn({ putUpG: 50 })).toBeUndefined();
+  expect(gristOfYarn({ putUpG: 50, putUpM: 125, wpi: 9 })).toMatchObject({ source: 'band', guess: false, mean: 2.5 });
+});
+
+test('a class suggests needles, and a length where the mass is known', () => {
+  const guesses = bandGuesses({ weightClass: 5, putUpG: 100 });
+  expect(guesses.needleMm).toEqual({ low: 5.5, high: 8 });
+  expect(guesses.putUpM?.mean).toBeCloseTo(125, 9);
+  expect(guesses.putUpM?.from).toBe('weight class');
+});
+
+test('weight class 0 is a class, not a missing one', () => {
+  expect(bandGuesses({ weightClass: 0 }).needleMm).toEqual({ low: 1.25, high: 2.25 });
+  expect(gristOfYarn({ weightClass: 0 })?.source).toBe('weight class');
+});

@@ -1,0 +1,79 @@
+import fc from 'fast-check';
+import {
+  chanceInWords,
+  durationInWords,
+  type Figure,
+  gristFigure,
+  lengthFigure,
+  massFigure,
+  readingFigure,
+  sizeFigure,
+  spanFigure,
+  twistFigure,
+} from './format';
+import { GRAMS_PER_OUNCE, METRES_PER_YARD, parseQuantity } from './units';
+
+const said = ({ number, unit }: Figure) => `${number} ${unit}`;
+
+test.each([
+  [massFigure(113.4, 'metric'), '113 g'],
+  [massFigure(9.46, 'metric'), '9.5 g'],
+  [massFigure(9, 'metric'), '9 g'],
+  [massFigure(-2.97, 'metric'), '-3 g'],
+  [massFigure(0, 'metric'), '0 g'],
+  [massFigure(113.398, 'imperial'), '4.00 oz'],
+  [lengthFigure(366.4, 'metric'), '366 m'],
+  [lengthFigure(9.84, 'metric'), '9.8 m'],
+  [lengthFigure(12_345.6, 'metric'), '12,346 m'],
+  [lengthFigure(192.024, 'imperial'), '210 yd'],
+  [sizeFigure(81.04, 'metric'), '81 mm'],
+  [sizeFigure(81.04, 'imperial'), '3.2 in'],
+  [spanFigure(1620, 'metric'), '162 cm'],
+  [spanFigure(529.16, 'metric'), '52.9 cm'],
+  [spanFigure(529.16, 'imperial'), '20.8 in'],
+  [gristFigure(1.8435, 'metric'), '184 m/100 g'],
+  [gristFigure(1.8435, 'imperial'), '57 yd/oz'],
+  [twistFigure(196.85, 'metric'), '197 t/m'],
+  [twistFigure(196.85, 'imperial'), '5.0 tpi'],
+])('%j is said %s', (figure, words) => expect(said(figure)).toBe(words));
+
+test.each([
+  [48.34, 1, '48 g'],
+  [48.34, 0.1, '48.3 g'],
+  [48.34, 0.01, '48.34 g'],
+  [48.34, 5, '48 g'],
+  [48, 0.1, '48.0 g'],
+])('%d g on a scale of %d g is shown %s', (massG, resolutionG, words) =>
+  expect(said(readingFigure(massG, resolutionG, 'metric'))).toBe(words),
+);
+
+test.each([
+  [5, '1 min'],
+  [59 * 60, '59 min'],
+  [60 * 60, '1 h'],
+  [125 * 60, '2 h 5 min'],
+])('%d seconds are %s', (seconds, words) => expect(durationInWords(seconds)).toBe(words));
+
+test('no chance is ever said to be certain', () => {
+  fc.assert(
+    fc.property(fc.double({ min: 0, max: 1, noNaN: true }), (probability) => {
+      expect(chanceInWords(probability)).not.toMatch(/^(100|0) %$/);
+    }),
+  );
+  expect(chanceInWords(0.505)).toBe('51 %');
+});
+
+test('what is shown in one system and typed again is the same amount, to the step shown', () => {
+  fc.assert(
+    fc.property(
+      fc.double({ min: 10, max: 900, noNaN: true }),
+      fc.constantFrom('metric', 'imperial'),
+      (amount, system) => {
+        const mass = parseQuantity(said(massFigure(amount, system)), 'mass', system);
+        expect(Math.abs(mass - amount)).toBeLessThanOrEqual(system === 'metric' ? 0.5 : 0.0051 * GRAMS_PER_OUNCE);
+        const length = parseQuantity(said(lengthFigure(amount * 2, system)), 'length', system);
+        expect(Math.abs(length - amount * 2)).toBeLessThanOrEqual(system === 'metric' ? 0.5 : 0.51 * METRES_PER_YARD);
+      },
+    ),
+  );
+});

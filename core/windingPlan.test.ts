@@ -1,0 +1,85 @@
+import { cueAt, secondsPerTurn, woundParts } from './run';
+import { DEFAULT_SECONDS_PER_TURN, onSpindleAt, windingPlan } from './windingPlan';
+
+const SMALL = {
+  maxMassG: 113,
+  maxDiameterMm: 98,
+  coreDiameterMm: 24,
+  heightMm: 68,
+  spindleTurnsPerCrank: 4,
+  crossingAngleDeg: 20,
+};
+
+const input = { massG: { mean: 96, sd: 0.3 }, grist: { mean: 4.1, sd: 0.12 }, winder: SMALL };
+
+test('the figures of a plan are those of its parts', () => {
+  const plan = windingPlan({ ...input, hankLoopM: 1.64 });
+  expect(plan.fit).toMatchObject({ fits: true, cakes: 1, limitedBy: 'mass' });
+  expect(plan.lengthM.mean).toBeCloseTo(393.6, 9);
+  expect(plan.loops).toBeCloseTo(240, 9);
+  const [cake] = plan.cakes;
+  // The vector "hank on a small winder".
+  expect(cake!.outerDiameterMm).toBeCloseTo(81.04144313, 6);
+  expect(cake!.crankTurns.mean).toBeCloseTo(560.40287944, 6);
+  expect(plan.seconds).toBeCloseTo(360 + 560.40287944 * DEFAULT_SECONDS_PER_TURN, 6);
+});
+
+test('without a loop the loops are not told', () => {
+  expect(windingPlan(input)).not.toHaveProperty('loops');
+});
+
+test('the turns are as unsure as the grist and the firmness make them', () => {
+  const sure = windingPlan({ ...input, grist: { mean: 4.1, sd: 0 } }).cakes[0]!.crankTurns;
+  const unsure = windingPlan(input).cakes[0]!.crankTurns;
+  expect(unsure.mean).toBeCloseTo(sure.mean, 9);
+  expect(sure.sd).toBeGreaterThan(0);
+  expect(unsure.sd ** 2 - sure.sd ** 2).toBeCloseTo((unsure.mean * (0.12 / 4.1)) ** 2, 6);
+});
+
+test('the last cake is slowed down for early, since its end may come early; the others are cut by the count', () => {
+  const { cakes } = windingPlan({ ...input, massG: { mean: 200, sd: 0.3 } });
+  expect(cakes).toHaveLength(2);
+  const [first, last] = cakes as [(typeof cakes)[0], (typeof cakes)[0]];
+  expect(first.crankTurns).toEqual(last.crankTurns);
+  expect(first.slowFromTurn).toBeGreaterThan(last.slowFromTurn);
+  // Eight metres before the cut, by what is on the spindle then.
+  const shape = { ...SMALL, densityGPerCm3: 0.3, gristMPerG: 4.1 };
+  expect(first.lengthM - onSpindleAt(shape, first.slowFromTurn).lengthM).toBeCloseTo(8, 6);
+});
+
+test('a scrap of yarn is slow from its first turn', () => {
+  const [cake] = windingPlan({ ...input, massG: { mean: 1, sd: 0.01 } }).cakes;
+  expect(cake!.slowFromTurn).toBe(0);
+});
+
+test('a firmer cake is smaller and takes more turns', () => {
+  const loose = windingPlan({ ...input, densityGPerCm3: 0.24 }).cakes[0]!;
+  const firm = windingPlan({ ...input, densityGPerCm3: 0.36 }).cakes[0]!;
+  expect(firm.outerDiameterMm).toBeLessThan(loose.outerDiameterMm);
+  expect(firm.crankTurns.mean).toBeGreaterThan(loose.crankTurns.mean);
+});
+
+test.each([
+  [0, 'gentle'],
+  [11, 'gentle'],
+  [12, 'steady'],
+  [539, 'steady'],
+  [540, 'slow'],
+  [559, 'slow'],
+  [560, 'stop'],
+  [561, 'past'],
+])('at turn %d the bench says %s', (turns, cue) =>
+  expect(cueAt(turns, { gentleUntil: 12, slowFrom: 540, stopAt: 560 })).toBe(cue),
+);
+
+test('a pace is told only once there is enough to tell it from', () => {
+  expect(secondsPerTurn({ turns: [19], windingMs: 20_000 })).toBeUndefined();
+  expect(secondsPerTurn({ turns: [40, 40], windingMs: 0 })).toBeUndefined();
+  expect(secondsPerTurn({ turns: [40, 40], windingMs: 120_000 })).toBe(1.5);
+});
+
+test('the cakes to weigh are those that were wound, the first where nothing was counted', () => {
+  expect(woundParts({ turns: [0, 0] })).toEqual([0]);
+  expect(woundParts({ turns: [0, 3] })).toEqual([1]);
+  expect(woundParts({ turns: [-2, 3, 5] })).toEqual([1, 2]);
+});

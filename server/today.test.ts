@@ -1,0 +1,77 @@
+import { ternRock } from '../scripts/ternRock';
+import { entryPage, logbook } from './logbook';
+import { planPage, windingPage } from './planPages';
+import { emptyDatabase, NOW } from './testing';
+import { today } from './today';
+import { piecePage, shelf, yarnPage } from './yarnViews';
+
+/** The demo data, as the pages see them: every place has something to show, and some of it has gone wrong. */
+const db = emptyDatabase();
+ternRock(db, NOW);
+
+test('an empty database has an empty day', () => {
+  expect(today(emptyDatabase())).toEqual({ runs: [], hanks: [], recent: [], yarns: 0 });
+});
+
+test('a winding is under way, between its first and its last cake', () => {
+  const { runs } = today(db);
+  expect(runs).toMatchObject([{ yarnName: 'Ferry aran, Oatmeal', stage: 'wind', part: 1, cakes: 3, turns: 109 }]);
+  expect(windingPage(db).runs).toEqual(runs);
+});
+
+test('the hanks that wait are those that are not being wound', () => {
+  for (const { pieces } of today(db).hanks)
+    expect(pieces.some(({ form, openRunId }) => form === 'hank' && openRunId === null)).toBe(true);
+});
+
+test('the logbook has the newest first, undos told at what they undid', () => {
+  const entries = logbook(db);
+  const times = entries.map(({ at }) => at);
+  expect(times).toEqual([...times].sort().reverse());
+  expect(entries.filter(({ live }) => !live)).toMatchObject([{ kind: 'weigh', note: 'Read upside down.' }]);
+  expect(logbook(db, 3)).toEqual(entries.slice(0, 3));
+});
+
+test('yarn that went into the gears is missing, and said to be', () => {
+  const gears = logbook(db).find(({ balance }) => balance?.verdict === 'missing')!;
+  expect(gears.balance).toMatchObject({ inG: 106, outG: 97, wasteG: 6, differenceG: -3 });
+  expect(entryPage(db, gears.id)!.run!.state.stops).toMatchObject([{ reason: 'over the base', atTurn: 188 }]);
+});
+
+test('knots lie in their own cake, in order along it, within its length', () => {
+  const page = yarnPage(db, 6)!;
+  const knotted = page.pieces.filter(({ knotsAtM }) => knotsAtM.length > 0);
+  expect(knotted.map(({ label }) => label)).toEqual(['Cake 3']);
+  const [first, second] = knotted[0]!.knotsAtM as [number, number];
+  expect(first).toBeLessThan(second);
+  expect(second).toBeLessThan(knotted[0]!.lengthM!.mean);
+});
+
+test('every yarn’s total is that of its pieces, and its thread knows them all', () => {
+  for (const { yarn, left } of shelf(db)) {
+    const page = yarnPage(db, yarn.id)!;
+    const present = page.pieces.filter(({ consumedBy }) => consumedBy === null);
+    const massG = present.reduce((sum, { mass }) => sum + (mass?.massG ?? 0), 0);
+    expect(left!.massG.mean).toBeCloseTo(massG, 6);
+    expect(page.left!.lengthM.mean).toBeCloseTo(massG * yarn.grist!.mean, 6);
+    const inThread = page.steps.flatMap((step) => step.out).sort((a, b) => a - b);
+    expect(inThread).toEqual(page.pieces.map(({ id }) => id));
+  }
+});
+
+test('a piece tells its own history and what else there is of its yarn', () => {
+  const cake = yarnPage(db, 6)!.pieces.find(({ label }) => label === 'Cake 1')!;
+  const { history, others } = piecePage(db, cake.id)!;
+  expect(history.map(({ kind, mass }) => [kind, mass!.massG])).toEqual([
+    ['wind', 112],
+    ['weigh', 71],
+  ]);
+  expect(others.map(({ label }) => label)).toEqual(['Hank 3', 'Hank 4', 'Cake 2', 'Cake 3']);
+});
+
+test('what is not there is not found', () => {
+  expect(yarnPage(db, 999)).toBeUndefined();
+  expect(piecePage(db, 999)).toBeUndefined();
+  expect(planPage(db, 999)).toBeUndefined();
+  expect(entryPage(db, 999)).toBeUndefined();
+});
