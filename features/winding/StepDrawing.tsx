@@ -3,6 +3,7 @@ import type { Form } from '../../core/piece';
 import type { RunStep } from '../../core/run';
 import type { Swift } from '../../core/swift';
 import { strandColour } from '../../ui/colour';
+import { YarnLine } from '../../ui/YarnLine';
 
 /** What is to be done, drawn: the yarn in its colour, the hand's part in brown, what must not be in red. */
 export function StepDrawing({
@@ -58,8 +59,8 @@ function Picture({
       return (
         <>
           <Loop colour={colour} />
-          <Strand colour={colour} d="M92 52C150 78 196 108 262 142" />
-          <Strand colour={colour} d="M70 118c34 2 44 -22 26 -32s-34 2 -30 14" />
+          <YarnLine d="M92 52C150 78 196 108 262 142" colourHex={colour} width={5.5} />
+          <YarnLine d="M70 118c34 2 44 -22 26 -32s-34 2 -30 14" colourHex={colour} width={5.5} />
           <circle cx={178} cy={96} r={20} stroke="var(--madder)" strokeWidth={4} />
           <circle cx={86} cy={101} r={26} stroke="var(--madder)" strokeWidth={4} />
         </>
@@ -80,8 +81,7 @@ function Picture({
     case 'ties':
       return (
         <>
-          <path d="M20 120C120 96 240 96 340 120" stroke="var(--ink)" strokeOpacity={0.5} strokeWidth={48} />
-          <path d="M20 120C120 96 240 96 340 120" stroke={colour} strokeWidth={44} />
+          <YarnLine d="M20 120C120 96 240 96 340 120" colourHex={colour} width={44} />
           {[-13, 0, 13].map((dy) => (
             <path
               key={dy}
@@ -113,7 +113,7 @@ function Picture({
       return (
         <>
           <Winder />
-          <Strand colour={colour} d="M20 46C70 40 96 44 118 52S170 64 184 48" />
+          <YarnLine d="M20 46C70 40 96 44 118 52S170 64 184 48" colourHex={colour} width={5.5} />
           <circle cx={118} cy={52} r={9} stroke="var(--ink)" strokeWidth={4} />
           <circle cx={186} cy={44} r={18} stroke="var(--acorn)" strokeWidth={4} />
         </>
@@ -122,7 +122,7 @@ function Picture({
       return (
         <>
           <Cake colour={colour} />
-          <Strand colour={colour} d="M180 66C182 40 206 22 250 24" />
+          <YarnLine d="M180 66C182 40 206 22 250 24" colourHex={colour} width={5.5} />
           <Arrow d="M212 56C224 44 242 40 262 42" />
         </>
       );
@@ -150,7 +150,7 @@ function Picture({
       return (
         <>
           <Cake colour={colour} />
-          <Strand colour={colour} d="M262 128C288 132 292 108 264 104C240 101 226 106 206 112" />
+          <YarnLine d="M262 128C288 132 292 108 264 104C240 101 226 106 206 112" colourHex={colour} width={5.5} />
           <Arrow d="M306 92C298 84 284 84 272 92" />
         </>
       );
@@ -174,7 +174,7 @@ function Mounted({ on, colour }: { on: Swift['kind'] | null; colour: string }) {
       return (
         <>
           <path d="M92 22L268 168M268 22L92 168" stroke="var(--line)" strokeWidth={15} />
-          <Band d="M110 37H250V153H110Z" colour={colour} />
+          <YarnLine d="M110 37H250V153H110Z" colourHex={colour} width={14} />
           {['110 37', '250 37', '250 153', '110 153'].map((at) => (
             <path key={at} d={`M${at}v.1`} stroke="var(--acorn)" strokeWidth={17} />
           ))}
@@ -189,7 +189,7 @@ function Mounted({ on, colour }: { on: Swift['kind'] | null; colour: string }) {
             stroke="var(--line)"
             strokeWidth={9}
           />
-          <Band d="M248 67L208 27H152L112 67V123L152 163H208L248 123Z" colour={colour} />
+          <YarnLine d="M248 67L208 27H152L112 67V123L152 163H208L248 123Z" colourHex={colour} width={14} />
           <circle cx={180} cy={95} r={14} fill="var(--ink)" />
         </>
       );
@@ -198,7 +198,7 @@ function Mounted({ on, colour }: { on: Swift['kind'] | null; colour: string }) {
       return (
         <>
           <path d="M84 40h34v110H84zM242 40h34v110h-34z" fill="var(--line)" stroke="var(--ink)" strokeWidth={2.5} />
-          <Band d="M74 72H286V118H74Z" colour={colour} />
+          <YarnLine d="M74 72H286V118H74Z" colourHex={colour} width={14} />
           <Arrow d="M150 95H128" />
           <Arrow d="M210 95H232" />
         </>
@@ -206,22 +206,13 @@ function Mounted({ on, colour }: { on: Swift['kind'] | null; colour: string }) {
   }
 }
 
-function Band({ d, colour }: { d: string; colour: string }) {
-  return (
-    <>
-      <path d={d} stroke="var(--ink)" strokeOpacity={0.5} strokeWidth={17} />
-      <path d={d} stroke={colour} strokeWidth={14} />
-    </>
-  );
-}
-
 function EndOfHank({ colour }: { colour: string }) {
   return (
     <>
       <Loop colour={colour} />
-      <Strand colour={colour} d="M250 52C276 22 300 20 330 26" />
+      <YarnLine d="M250 52C276 22 300 20 330 26" colourHex={colour} width={5.5} />
       <Arrow d="M296 62L334 38" />
-      <Strand colour={colour} d="M98 136C80 158 66 164 44 160" faint />
+      <YarnLine d="M98 136C80 158 66 164 44 160" colourHex={colour} width={5.5} faint />
     </>
   );
 }
@@ -230,9 +221,9 @@ function EndsOfCake({ colour }: { colour: string }) {
   return (
     <>
       <Cake colour={colour} />
-      <Strand colour={colour} d="M258 140C290 150 306 136 334 140" />
+      <YarnLine d="M258 140C290 150 306 136 334 140" colourHex={colour} width={5.5} />
       <Arrow d="M292 120L326 116" />
-      <Strand colour={colour} d="M180 66C182 40 196 26 216 24" faint />
+      <YarnLine d="M180 66C182 40 196 26 216 24" colourHex={colour} width={5.5} faint />
     </>
   );
 }
@@ -290,15 +281,6 @@ function Winder() {
       <path d="M112 147H84V62H108" stroke="var(--ink)" strokeWidth={5} />
       <path d="M186 154v20h56v-14h22" stroke="var(--acorn)" strokeWidth={7} />
     </>
-  );
-}
-
-function Strand({ colour, d, faint }: { colour: string; d: string; faint?: boolean }) {
-  return (
-    <g opacity={faint ? 0.55 : 1}>
-      <path d={d} stroke="var(--ink)" strokeOpacity={0.6} strokeWidth={8} />
-      <path d={d} stroke={colour} strokeWidth={5.5} />
-    </g>
   );
 }
 

@@ -4,6 +4,7 @@ import { inWords, spanFigure } from '../../core/format';
 import type { SwiftResult } from '../../core/swift';
 import type { SwiftTool } from '../../server/bench';
 import { useSystem } from '../../ui/Providers';
+import { YarnLine } from '../../ui/YarnLine';
 
 const SIZE = 230;
 const MIDDLE = SIZE / 2;
@@ -73,15 +74,7 @@ function Pegs({ radiiMm, hole, colourHex }: { radiiMm: readonly number[]; hole: 
       )}
       {corners.length > 0 && (
         <>
-          <path
-            d={loopThrough(corners)}
-            fill="none"
-            stroke="var(--ink)"
-            strokeOpacity={0.5}
-            strokeWidth={11}
-            strokeLinejoin="round"
-          />
-          <path d={loopThrough(corners)} fill="none" stroke={colourHex} strokeWidth={8.5} strokeLinejoin="round" />
+          <YarnLine d={loopThrough(corners)} colourHex={colourHex} width={8.5} />
           {corners.map(({ x, y }) => (
             <circle key={`${x} ${y}`} cx={x} cy={y} r={7} fill="var(--acorn)" stroke="var(--card)" strokeWidth={2} />
           ))}
@@ -125,15 +118,7 @@ function Umbrella({
       {corners.map(({ x, y }) => (
         <path key={`${x} ${y}`} d={`M${MIDDLE} ${MIDDLE}L${x} ${y}`} stroke="var(--line)" strokeWidth={7} />
       ))}
-      <path
-        d={loopThrough(corners)}
-        fill="none"
-        stroke="var(--ink)"
-        strokeOpacity={0.5}
-        strokeWidth={11}
-        strokeLinejoin="round"
-      />
-      <path d={loopThrough(corners)} fill="none" stroke={colourHex} strokeWidth={8.5} strokeLinejoin="round" />
+      <YarnLine d={loopThrough(corners)} colourHex={colourHex} width={8.5} />
       <circle cx={MIDDLE} cy={MIDDLE} r={11} fill="var(--ink)" opacity={0.8} />
     </svg>
   );
@@ -167,26 +152,10 @@ function Chairs({ gapMm, loopMm, colourHex }: { gapMm: number; loopMm: number; c
           strokeOpacity={0.5}
         />
       ))}
-      <rect
-        x={left - back / 2 - 3}
-        y={62}
-        width={gap + back + 6}
-        height={36}
-        rx={8}
-        fill="none"
-        stroke="var(--ink)"
-        strokeOpacity={0.5}
-        strokeWidth={11}
-      />
-      <rect
-        x={left - back / 2 - 3}
-        y={62}
-        width={gap + back + 6}
-        height={36}
-        rx={8}
-        fill="none"
-        stroke={colourHex}
-        strokeWidth={8.5}
+      <YarnLine
+        d={`M${left - back / 2 - 3} 62h${gap + back + 6}v36h${-(gap + back + 6)}z`}
+        colourHex={colourHex}
+        width={8.5}
       />
       <path
         d={`M${left + back / 2} 136v12M${right - back / 2} 136v12M${left + back / 2} 142H${right - back / 2}`}

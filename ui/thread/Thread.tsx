@@ -5,6 +5,7 @@ import { inWords, lengthFigure, massFigure } from '../../core/format';
 import type { Form, MassFact, OperationKind } from '../../core/piece';
 import { strandColour } from '../colour';
 import { useSystem } from '../Providers';
+import { YarnLine } from '../YarnLine';
 import { shortDate } from '../dates';
 import { glyphSide, PieceGlyph } from './PieceGlyph';
 import { layoutThread, type ThreadNode } from './layout';
@@ -155,18 +156,11 @@ function Strand({ from, to, colourHex }: { from: Point; to: Point; colourHex: st
   const bend = (to.x - from.x) * 0.5;
   const d = `M${from.x} ${from.y}C${from.x + bend} ${from.y} ${to.x - bend} ${to.y} ${to.x} ${to.y}`;
   return (
-    <g fill="none" strokeLinecap="round">
-      <path d={d} stroke="var(--ink)" strokeOpacity={0.5} strokeWidth={6.5} />
-      <path d={d} stroke={colourHex} strokeWidth={4.5} />
+    <>
+      <YarnLine d={d} colourHex={colourHex} width={4.5} />
       {/* The plies, so that a line is read as yarn. */}
-      <path
-        d={d}
-        style={{ stroke: strandColour(colourHex) }}
-        strokeWidth={4.5}
-        strokeDasharray="1.5 6"
-        strokeLinecap="butt"
-      />
-    </g>
+      <path d={d} fill="none" style={{ stroke: strandColour(colourHex) }} strokeWidth={4.5} strokeDasharray="1.5 6" />
+    </>
   );
 }
 
