@@ -81,7 +81,6 @@ async function takePicture(browser: Browser, url: string, view: View): Promise<v
   await maker.goTo(at);
   await act?.(maker);
   await maker.page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
-  await maker.rests();
   await maker.page.screenshot({ path: path.join(FOLDER, `${name}.png`) as `${string}.png` });
   await maker.close();
   console.log(`${name}.png`);

@@ -31,6 +31,8 @@ export class Maker {
     const page = await browser.newPage();
     page.setDefaultTimeout(PATIENCE_MS);
     await page.setViewport(size);
+    // Nothing is judged, or pictured, half way through a transition.
+    await page.emulateMediaFeatures([{ name: 'prefers-reduced-motion', value: 'reduce' }]);
     const maker = new Maker(page, url);
     page.on('pageerror', (error) => maker.troubles.push(String(error)));
     return maker;
@@ -74,11 +76,6 @@ export class Maker {
   async arrivesAt(path: RegExp): Promise<void> {
     await this.page.waitForFunction((source) => new RegExp(source).test(location.pathname), {}, path.source);
     await this.live();
-  }
-
-  /** Waits until nothing moves on the page any more. */
-  async rests(): Promise<void> {
-    await this.page.waitForFunction(() => document.getAnimations().every((motion) => motion.playState !== 'running'));
   }
 
   /** Presses the button or link with this name. */
