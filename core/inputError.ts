@@ -16,3 +16,31 @@ export class InputError extends Error {
     this.name = 'InputError';
   }
 }
+
+/** What came of reading something: its value, or the complaint about it. */
+export type Reading<T> = { value: T; error?: undefined } | { value?: undefined; error: string };
+
+/**
+ * Reads something that may be refused, and tells why where it is. Any other error goes on its way.
+ *
+ * @example
+ * reading(() => { throw new InputError('must be above zero', 'massG'); }) // => { error: 'must be above zero' }
+ */
+export function reading<T>(reader: () => T): Reading<T> {
+  try {
+    return { value: reader() };
+  } catch (error) {
+    if (error instanceof InputError) return { error: error.message };
+    throw error;
+  }
+}
+
+/**
+ * The same, where it does not matter why: null then.
+ *
+ * @example
+ * readOrNull(() => 5) // => 5
+ */
+export function readOrNull<T>(reader: () => T): T | null {
+  return reading(reader).value ?? null;
+}

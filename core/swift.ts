@@ -1,4 +1,4 @@
-import { InputError } from './inputError';
+import { InputError, readOrNull } from './inputError';
 import { requirePositive } from './require';
 
 /** What holds the open hank. */
@@ -42,12 +42,7 @@ export function swift(input: SwiftInput): SwiftResult {
  * swiftSetting({ kind: 'chairs', hankLoopM: 0.08, backDepthMm: 45 }) // => null
  */
 export function swiftSetting(input: SwiftInput): SwiftResult | null {
-  try {
-    return swift(input);
-  } catch (error) {
-    if (error instanceof InputError) return null;
-    throw error;
-  }
+  return readOrNull(() => swift(input));
 }
 
 /**

@@ -6,7 +6,7 @@ import { useState } from 'react';
 import { massBalance } from '../../core/massBalance';
 import { inWords, lengthFigure } from '../../core/format';
 import { type RunState, turnsOn, woundParts } from '../../core/run';
-import { InputError } from '../../core/inputError';
+import { readOrNull } from '../../core/inputError';
 import { parseQuantity } from '../../core/units';
 import type { ScaleTool } from '../../server/bench';
 import type { LogForm as LogValues, RunPage } from '../../server/winding';
@@ -68,12 +68,7 @@ export function LogForm({
   const complete = outG.every((massG) => massG !== null && massG > 0);
 
   function grams(text: string): number | null {
-    try {
-      return parseQuantity(text, 'mass', system);
-    } catch (error) {
-      if (error instanceof InputError) return null;
-      throw error;
-    }
+    return readOrNull(() => parseQuantity(text, 'mass', system));
   }
 
   return (

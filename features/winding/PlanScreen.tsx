@@ -9,7 +9,7 @@ import { HALF_WIDTH_90 } from '../../core/estimate';
 import { handlingOf } from '../../core/fibre';
 import { durationInWords, inWords, massFigure } from '../../core/format';
 import { parseLoopM } from '../../core/hankLoop';
-import { InputError } from '../../core/inputError';
+import { type Reading, reading } from '../../core/inputError';
 import { massOf, needsSwift } from '../../core/piece';
 import { swift, type SwiftResult } from '../../core/swift';
 import { DEFAULT_SECONDS_PER_TURN, type WindingPlan, windingPlan } from '../../core/windingPlan';
@@ -99,32 +99,23 @@ function Planning({ yarn, piece, bench }: PlanPage) {
 
   const winder = bench.winders.find(({ id }) => id === choices.winderId) ?? bench.winders[0]!;
   const tool = bench.swifts.find(({ id }) => id === choices.swiftId) ?? null;
-  const loop = readLoop(choices.loop);
+  const loop: Partial<Reading<number>> =
+    choices.loop.trim() === '' ? {} : reading(() => parseLoopM(choices.loop, system, 'loop'));
   const planFor = (on: WinderTool, extraCakes: number): WindingPlan => {
-    const input = { massG, grist, winder: on, densityGPerCm3: choices.densityGPerCm3, hankLoopM: loop.m };
+    const input = { massG, grist, winder: on, densityGPerCm3: choices.densityGPerCm3, hankLoopM: loop.value };
     const fewest = windingPlan(input);
     const cakes = Math.min(99, fewest.cakes.length + extraCakes);
     return extraCakes === 0 ? fewest : windingPlan({ ...input, cakes });
   };
   const plan = planFor(winder, choices.extraCakes);
-  const setting = loop.m !== undefined && tool ? settingOf(tool, loop.m) : undefined;
-
-  function readLoop(text: string): { m?: number; error?: string } {
-    if (text.trim() === '') return {};
-    try {
-      return { m: parseLoopM(text, system, 'loop') };
-    } catch (error) {
-      if (error instanceof InputError) return { error: error.message };
-      throw error;
-    }
-  }
+  const setting = loop.value !== undefined && tool ? settingOf(tool, loop.value) : undefined;
 
   const begin = async () => {
     setStarting(true);
     const started = await beginRun(piece.id, {
       winderId: winder.id,
       swiftId: tool?.id ?? null,
-      loop: loop.m === undefined ? '' : `${loop.m} m`,
+      loop: loop.value === undefined ? '' : `${loop.value} m`,
       densityGPerCm3: choices.densityGPerCm3,
       cakes: plan.cakes.length,
     }).catch(() => ({
@@ -217,10 +208,10 @@ function Planning({ yarn, piece, bench }: PlanPage) {
         {needsSwift(piece.form) && (
           <Station title="swift">
             <div className={styles.drawing}>
-              {tool && setting && 'value' in setting && loop.m !== undefined && (
-                <SwiftDrawing swift={tool} setting={setting.value} loopM={loop.m} colourHex={yarn.colourHex} />
+              {tool && setting?.value && loop.value !== undefined && (
+                <SwiftDrawing swift={tool} setting={setting.value} loopM={loop.value} colourHex={yarn.colourHex} />
               )}
-              {loop.m === undefined && (
+              {loop.value === undefined && (
                 <p className={styles.soft}>Measure the hank once round, and its setting is here.</p>
               )}
             </div>
@@ -383,19 +374,14 @@ function Station({ title, children }: { title: string; children: ReactNode }) {
   );
 }
 
-type Setting = { value: SwiftResult } | { error: string };
+type Setting = Reading<SwiftResult>;
 
 function settingOf(tool: SwiftTool, loopM: number): Setting {
-  try {
-    return { value: swift({ ...tool, hankLoopM: loopM }) };
-  } catch (error) {
-    if (error instanceof InputError) return { error: error.message };
-    throw error;
-  }
+  return reading(() => swift({ ...tool, hankLoopM: loopM }));
 }
 
 function SwiftWords({ tool, setting }: { tool: SwiftTool; setting: Setting }) {
-  if ('error' in setting) return <Say tone="bad">{setting.error}.</Say>;
+  if (setting.error !== undefined) return <Say tone="bad">{setting.error}.</Say>;
   const { value } = setting;
   if ('hole' in value) {
     if (value.hole === null)

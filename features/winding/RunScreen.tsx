@@ -1,9 +1,9 @@
 'use client';
 
-import { Button, Popconfirm } from 'antd';
+import { Button } from 'antd';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
 import { prepareStepsFor, TAKE_OFF_STEPS, turnsOn } from '../../core/run';
 import type { ScaleTool } from '../../server/bench';
 import type { RunPage } from '../../server/winding';
@@ -49,18 +49,7 @@ export function RunScreen({ page, scales }: { page: RunPage; scales: ScaleTool[]
           </p>
         </div>
         <Trail stage={state.stage} cakeName={cakeName} />
-        <Popconfirm
-          title="Give this winding up?"
-          description="The piece stays as it was. The counts are kept in the record, but they go into no cake."
-          okText="Give it up"
-          cancelText="Keep it"
-          onConfirm={async () => {
-            await giveUp(page.id);
-            router.push(`/pieces/${page.pieceId}`);
-          }}
-        >
-          <Button type="text">Give up</Button>
-        </Popconfirm>
+        <GiveUp page={page} />
       </header>
       <LineNews run={run} />
       {state.stage === 'prepare' && (
@@ -159,5 +148,33 @@ function Trail({ stage, cakeName }: { stage: string; cakeName: string }) {
         </li>
       ))}
     </ol>
+  );
+}
+
+/** Asks once more, in place: nothing floats over the bench. */
+function GiveUp({ page }: { page: RunPage }) {
+  const router = useRouter();
+  const [asking, setAsking] = useState(false);
+  if (!asking)
+    return (
+      <Button type="text" onClick={() => setAsking(true)}>
+        Give up
+      </Button>
+    );
+  return (
+    <Say tone="tight" role="alert">
+      <strong>Give this winding up?</strong> The piece stays as it was; the counts go into no cake.{' '}
+      <Button
+        onClick={async () => {
+          await giveUp(page.id);
+          router.push(`/pieces/${page.pieceId}`);
+        }}
+      >
+        Give it up
+      </Button>{' '}
+      <Button type="text" onClick={() => setAsking(false)}>
+        Keep it
+      </Button>
+    </Say>
   );
 }

@@ -2,6 +2,7 @@
 
 import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
+import { readOrNull } from '../../core/inputError';
 import { FORMS, type MassFact } from '../../core/piece';
 import { parseNumber, parseQuantity } from '../../core/units';
 import { lengthLeft } from '../../core/yarnLength';
@@ -16,7 +17,7 @@ import { useForm } from '../../ui/useForm';
 import { useLastScale, WeighingFields } from '../../ui/WeighingFields';
 import { saveNewYarn } from './actions';
 import { BandFields } from './BandFields';
-import { EMPTY_BAND, readBand, readOr } from './bandValues';
+import { EMPTY_BAND, readBand } from './bandValues';
 import styles from './YarnForm.module.css';
 
 /** More pieces than this are weighed one by one later, at their own pages. */
@@ -45,7 +46,7 @@ export function AddYarnScreen({ scales }: { scales: ScaleTool[] }) {
     saved: (id) => router.push(`/yarns/${id}`),
   });
   const { values, errors } = form;
-  const count = readOr(() => parseNumber(values.count, '')) ?? 1;
+  const count = readOrNull(() => parseNumber(values.count, '')) ?? 1;
   const shown = Math.min(MOST_WEIGHED_HERE, Math.max(1, Math.floor(count)));
   const noun = values.form;
 
@@ -126,9 +127,9 @@ export function AddYarnScreen({ scales }: { scales: ScaleTool[] }) {
 function Foresight({ values, count, resolutionG }: { values: YarnForm; count: number; resolutionG: number }) {
   const system = useSystem();
   const { facts, grist } = readBand(values, system);
-  const tareG = readOr(() => parseQuantity(values.tare, 'mass', system)) ?? 0;
+  const tareG = readOrNull(() => parseQuantity(values.tare, 'mass', system)) ?? 0;
   const masses = Array.from({ length: Math.min(200, Math.max(0, Math.floor(count))) }, (_, i): MassFact | null => {
-    const grossG = readOr(() => parseQuantity(values.masses[i] ?? '', 'mass', system));
+    const grossG = readOrNull(() => parseQuantity(values.masses[i] ?? '', 'mass', system));
     if (grossG !== null && grossG > tareG) return { from: 'scale', massG: grossG - tareG, tareG, resolutionG };
     return facts.putUpG ? { from: 'band', massG: facts.putUpG } : null;
   }).flatMap((mass) => mass ?? []);

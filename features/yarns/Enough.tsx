@@ -2,7 +2,7 @@
 
 import type { Estimate } from '../../core/estimate';
 import { chanceInWords, inWords, lengthFigure } from '../../core/format';
-import { InputError } from '../../core/inputError';
+import { reading } from '../../core/inputError';
 import { parseQuantity } from '../../core/units';
 import { DEFAULT_TOLERANCE_PERCENT, isEnough, type Verdict } from '../../core/yardage';
 import { TextField } from '../../ui/Field';
@@ -16,17 +16,7 @@ const TONES: Record<Verdict, Tone> = { enough: 'good', tight: 'tight', short: 'b
 export function Enough({ yarnId, lengthM }: { yarnId: number; lengthM: Estimate }) {
   const system = useSystem();
   const [asked, ask] = useKept(`need of yarn ${yarnId}`, '');
-  const { needM, error } = readNeed(asked);
-
-  function readNeed(text: string): { needM?: number; error?: string } {
-    if (text.trim() === '') return {};
-    try {
-      return { needM: parseQuantity(text, 'length', system) };
-    } catch (problem) {
-      if (problem instanceof InputError) return { error: problem.message };
-      throw problem;
-    }
-  }
+  const { value: needM, error } = asked.trim() === '' ? {} : reading(() => parseQuantity(asked, 'length', system));
 
   return (
     <div>

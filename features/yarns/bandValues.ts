@@ -1,6 +1,6 @@
 import { type BandGuesses, bandGuesses } from '../../core/bandGuess';
 import { fibresInWords } from '../../core/fibre';
-import { InputError } from '../../core/inputError';
+import { readOrNull } from '../../core/inputError';
 import { parseNeedleMm } from '../../core/needle';
 import { parseNumber, parseQuantity, type UnitSystem } from '../../core/units';
 import type { WeightClassNumber } from '../../core/weightClass';
@@ -59,21 +59,11 @@ export function readBand(
   system: UnitSystem,
 ): { facts: GristFacts; guesses: BandGuesses; grist?: KnownGrist } {
   const facts: GristFacts = {
-    putUpG: readOr(() => parseQuantity(values.putUpMass, 'mass', system)),
-    putUpM: readOr(() => parseQuantity(values.putUpLength, 'length', system)),
-    wpi: readOr(() => parseNumber(values.wpi, '')),
-    needleMm: readOr(() => parseNeedleMm(values.needle, '')),
+    putUpG: readOrNull(() => parseQuantity(values.putUpMass, 'mass', system)),
+    putUpM: readOrNull(() => parseQuantity(values.putUpLength, 'length', system)),
+    wpi: readOrNull(() => parseNumber(values.wpi, '')),
+    needleMm: readOrNull(() => parseNeedleMm(values.needle, '')),
     weightClass: values.weightClass === '' ? null : (Number(values.weightClass) as WeightClassNumber),
   };
   return { facts, guesses: bandGuesses(facts), grist: gristOfYarn(facts) };
-}
-
-/** What a reader reads; null while it is not readable. */
-export function readOr<T>(reader: () => T): T | null {
-  try {
-    return reader();
-  } catch (error) {
-    if (error instanceof InputError) return null;
-    throw error;
-  }
 }
