@@ -6,6 +6,7 @@ import { EARLY_THEME_SCRIPT } from '../ui/earlyTheme';
 import { Frame } from '../ui/Frame';
 import '../ui/global.css';
 import { Providers } from '../ui/Providers';
+import { UndoOffer } from '../ui/UndoOffer';
 
 /** Every page shows what the database holds now; none can be made while building. */
 export const dynamic = 'force-dynamic';
@@ -27,7 +28,9 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
       <body>
         <AntRegistry>
           <Providers system={system} theme={theme}>
-            <Frame>{children}</Frame>
+            <UndoOffer>
+              <Frame>{children}</Frame>
+            </UndoOffer>
           </Providers>
         </AntRegistry>
       </body>

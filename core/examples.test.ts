@@ -2,13 +2,16 @@ import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 
 /**
- * Runs every `@example` line of the core's docstrings, `expression // => value`, so that no docstring can lie.
+ * Runs every `@example` of the core's docstrings, `expression // => value`, so that no docstring can lie. An expression
+ * may run over several lines.
  */
 const files = readdirSync(__dirname).filter((file) => file.endsWith('.ts') && !file.endsWith('.test.ts'));
 
 for (const file of files) {
   const source = readFileSync(path.join(__dirname, file), 'utf8');
-  const examples = [...source.matchAll(/^ \* (.+) \/\/ => (.+)$/gm)];
+  const examples = [...source.matchAll(/^ \* @example\n((?: \* .*\n)*?) \* (.+) \/\/ => (.+)$/gm)].map(
+    ([, before, last, value]) => [`${before!.replace(/^ \* /gm, '')}${last!}`, value!] as const,
+  );
   if (examples.length === 0) continue;
 
   describe(`examples of ${file}`, () => {
@@ -17,12 +20,16 @@ for (const file of files) {
     const evaluate = (expression: string) =>
       new Function(...Object.keys(scope), `return (${expression});`)(...Object.values(scope)) as unknown;
 
-    test.each(examples.map(([, expression, value]) => [expression!, value!]))('%s', (expression, value) => {
+    test.each(examples)('%s', (expression, value) => {
       const actual = evaluate(expression);
       const expected = evaluate(value);
       if (typeof expected === 'number') expect(actual).toBeCloseTo(expected, 9);
       else expect(actual).toEqual(expected);
     });
+  });
+
+  test(`every example of ${file} is run`, () => {
+    expect(examples).toHaveLength([...source.matchAll(/^ \* .*\/\/ => /gm)].length);
   });
 
   test(`every exported function of ${file} has an example`, () => {

@@ -157,7 +157,7 @@ describe('yardage', () => {
 });
 
 describe('length left', () => {
-  const grist: KnownGrist = { mean: 4, sd: 0.12, source: 'band', guess: false };
+  const grist: KnownGrist = { mean: 4, sd: 0.12, source: 'band', guess: false, parts: [] };
 
   test('an unweighed hank of the band is as long as the band says, as unsure as the band', () => {
     const left = lengthLeft(grist, [{ from: 'band', massG: 100 }]);

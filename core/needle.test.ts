@@ -1,5 +1,5 @@
 import { InputError } from './inputError';
-import { parseNeedleMm } from './needle';
+import { parseToolMm } from './needle';
 import { parseTurnsPerM } from './twist';
 
 test.each([
@@ -9,10 +9,10 @@ test.each([
   ['US 6', 4],
   ['us10.5', 6.5],
   ['US 0', 2],
-])('a needle written %s has %d mm', (text, mm) => expect(parseNeedleMm(text, 'needle')).toBe(mm));
+])('a needle written %s has %d mm', (text, mm) => expect(parseToolMm(text, 'needle', 'needle')).toBe(mm));
 
 test.each(['', 'thin', 'US 99', '0.1', '55 mm', '4 cm', '-4'])('a needle written "%s" is refused', (text) => {
-  expect(() => parseNeedleMm(text, 'needle')).toThrow(InputError);
+  expect(() => parseToolMm(text, 'needle', 'needle')).toThrow(InputError);
 });
 
 test.each([

@@ -1,12 +1,16 @@
 import type { Estimate } from './estimate';
+import type { FibreShare } from './fibre';
 import { netMass } from './yardage';
 
 /** What a piece is now. */
 export const FORMS = ['hank', 'cake', 'ball', 'mini skein', 'cone', 'bobbin', 'shop skein'] as const;
 export type Form = (typeof FORMS)[number];
 
-/** What turns pieces into pieces; `receive` is where a thread begins, `undo` is the opposite of another operation. */
-export const OPERATION_KINDS = ['receive', 'wind', 'weigh', 'undo'] as const;
+/**
+ * What turns pieces into pieces, or measures them; `receive` is where a thread begins, `sample` measures a length of a
+ * piece, `undo` is the opposite of another operation.
+ */
+export const OPERATION_KINDS = ['receive', 'wind', 'weigh', 'sample', 'undo'] as const;
 export type OperationKind = (typeof OPERATION_KINDS)[number];
 
 /** A piece's part in an operation: consumed by it, yielded by it, or still itself afterwards. */
@@ -14,24 +18,32 @@ export type Side = 'in' | 'out' | 'on';
 
 /** How a piece's mass is known. */
 export type MassFact =
-  | { from: 'scale'; massG: number; tareG: number; resolutionG: number }
+  | {
+      from: 'scale';
+      massG: number;
+      tareG: number;
+      resolutionG: number;
+      /** The room's, where somebody looked. */
+      humidityPercent?: number | null;
+    }
   /** What the band says of a whole put-up. */
   | { from: 'band'; massG: number };
 
 /**
- * A piece's net mass in grams and how sure it is.
+ * A piece's net mass in grams and how sure it is; in standard air, where its fibres and the room's humidity are known.
  *
  * A band's mass is taken as it stands: the band's tolerance is already counted in the grist that is worked out from it.
  *
  * @example
  * massOf({ from: 'band', massG: 95 }) // => { mean: 95, sd: 0 }
  */
-export function massOf(fact: MassFact): Estimate {
+export function massOf(fact: MassFact, fibres: readonly FibreShare[] = []): Estimate {
   if (fact.from === 'band') return { mean: fact.massG, sd: 0 };
   return netMass({
     measuredMassG: fact.massG + fact.tareG,
     tareG: fact.tareG,
     scaleResolutionG: fact.resolutionG,
+    ...(fibres.length > 0 && fact.humidityPercent !== null && { fibres, humidityPercent: fact.humidityPercent }),
   });
 }
 

@@ -1,4 +1,5 @@
 import { type Estimate, uniformSd } from './estimate';
+import { InputError } from './inputError';
 
 /** The numeric scale of weight classes, 0 to 7. */
 export type WeightClassNumber = 0 | 1 | 2 | 3 | 4 | 5 | 6 | 7;
@@ -94,6 +95,31 @@ export const WEIGHT_CLASSES: readonly WeightClass[] = [
 export function weightClass(number: WeightClassNumber): WeightClass {
   return WEIGHT_CLASSES[number]!;
 }
+
+/**
+ * The class that a band calls by this name, in any of the countries, or by its number. Where countries share a name
+ * ("aran"), the finer class counts, so that yarn is rather promised too little.
+ *
+ * @throws InputError at `path` where no class is called so
+ * @example
+ * classCalled('8 ply', 'weightClass') // => 3
+ */
+export function classCalled(name: string, path: string): WeightClassNumber {
+  const called = name.trim().toLowerCase().replace(/^class\s+/, '').replace(/(\d)-ply/, '$1 ply');
+  const found = WEIGHT_CLASSES.find(
+    ({ number, name: own, names }) =>
+      called === String(number) ||
+      [own, ...Object.values(names).flatMap((list) => list.split(', '))].some((word) => called === word.toLowerCase()),
+  );
+  const ply = /^(\d+) ply$/.exec(called);
+  const byPly = ply && CLASS_OF_PLY[Number(ply[1])];
+  if (found) return found.number;
+  if (byPly !== null && byPly !== undefined) return byPly;
+  throw new InputError('we do not know this weight class; write 0 to 7, or a name such as DK, aran or 8 ply', path);
+}
+
+/** "Ply" as a name for thickness, in the United Kingdom and Australia. */
+const CLASS_OF_PLY: Record<number, WeightClassNumber> = { 1: 0, 2: 0, 3: 1, 4: 1, 5: 2, 8: 3, 10: 4, 12: 5, 14: 6, 16: 7 };
 
 /**
  * The class whose bands usually name this needle; undefined outside all of them.

@@ -1,41 +1,70 @@
-import { type Estimate, product, range90, readingSd, weightedMean } from './estimate';
+import { type Estimate, product, range90, readingSd, uniformSd, weightedMean } from './estimate';
+import type { FibreShare } from './fibre';
+import { type Contradiction, type GristPart, measuredGrist, type Trust } from './gristFacts';
 import { type MassFact, massOf } from './piece';
-import { gristFromFacts } from './yardage';
+import type { Sample } from './yardage';
 import { classFromNeedle, gristFromClass, gristFromWpi, type WeightClassNumber } from './weightClass';
 
-/** What a band tells that bears on grist. Any of it may be missing. */
+/** What is known of a yarn that bears on its grist. Any of it may be missing. */
 export interface GristFacts {
   putUpG?: number | null;
   putUpM?: number | null;
   wpi?: number | null;
   weightClass?: WeightClassNumber | null;
   needleMm?: number | null;
+  /** Lengths that were measured and weighed. */
+  samples?: readonly Sample[];
+  /** What to go by where the samples contradict the band. */
+  trust?: Trust | null;
+  /** The grist (m/g) of a yarn that is like it. */
+  likeMPerG?: number | null;
 }
 
-export type GristSource = 'band' | 'wpi' | 'weight class' | 'needle';
+export type GristSource = 'band' | 'samples' | 'band and samples' | 'wpi' | 'like yarn' | 'weight class' | 'needle';
 
-/** Grist (m/g) and where it came from; all sources but the band are guesses. */
+/** Grist (m/g) and where it came from; what is neither the band nor measured is a guess. */
 export interface KnownGrist extends Estimate {
   source: GristSource;
   guess: boolean;
+  /** The facts it was made from; none where it is a guess. */
+  parts: GristPart[];
+  contradiction?: Contradiction;
 }
 
+/** How far a yarn that looks the same may be off, either way: a rule of thumb. */
+export const LIKE_YARN_WITHIN = 0.15;
+
 /**
- * The grist of a yarn from the best that its band tells: mass and length, else WPI, else weight class, else needle.
+ * The grist of a yarn from the best that is known of it: its band and what was measured; else WPI, else a like yarn,
+ * else its weight class, else its needle.
  *
  * @returns undefined where nothing tells it
  * @example
  * gristOfYarn({ needleMm: 4 })?.source // => 'needle'
+ * @example
+ * gristOfYarn({ needleMm: 4, samples: [{ lengthM: 10, massG: 4, scaleResolutionG: 0.1 }] })?.mean // => 2.5
  */
 export function gristOfYarn(facts: GristFacts): KnownGrist | undefined {
-  const { putUpG, putUpM, wpi, weightClass, needleMm } = facts;
-  if (putUpG && putUpM)
-    return { ...gristFromFacts({ band: { lengthM: putUpM, massG: putUpG } }), source: 'band', guess: false };
-  if (wpi) return { ...gristFromWpi(wpi), source: 'wpi', guess: true };
-  if (weightClass !== null && weightClass !== undefined)
-    return { ...gristFromClass(weightClass), source: 'weight class', guess: true };
+  const { putUpG, putUpM, samples = [], trust } = facts;
+  const measured = measuredGrist(putUpG && putUpM ? { lengthM: putUpM, massG: putUpG } : undefined, samples, trust);
+  if (!measured) return guessedGrist(facts);
+  const from = new Set(measured.parts.map((part) => part.from));
+  const source = from.size === 2 ? 'band and samples' : from.has('band') ? 'band' : 'samples';
+  return { ...measured, source, guess: false };
+}
+
+function guessedGrist({ wpi, likeMPerG, weightClass, needleMm }: GristFacts): KnownGrist | undefined {
+  const guess = (source: GristSource, estimate: Estimate): KnownGrist => ({
+    ...estimate,
+    source,
+    guess: true,
+    parts: [],
+  });
+  if (wpi) return guess('wpi', gristFromWpi(wpi));
+  if (likeMPerG) return guess('like yarn', { mean: likeMPerG, sd: uniformSd(LIKE_YARN_WITHIN * likeMPerG) });
+  if (weightClass !== null && weightClass !== undefined) return guess('weight class', gristFromClass(weightClass));
   const fromNeedle = needleMm ? classFromNeedle(needleMm) : undefined;
-  return fromNeedle && { ...gristFromClass(fromNeedle.number), source: 'needle', guess: true };
+  return fromNeedle && guess('needle', gristFromClass(fromNeedle.number));
 }
 
 /** How long some pieces of one yarn are together, and what the figure rests on. */
@@ -60,13 +89,18 @@ export const ADVISED_RESOLUTION_G = 0.1;
 
 /**
  * How much there is of one yarn, over all its pieces whose mass is known. One grist serves them all, so its error
- * is shared, while each weighing errs by itself.
+ * is shared, while each weighing errs by itself. Masses from a room whose humidity is known are brought to standard
+ * air, where the fibres are known.
  *
  * @example
- * lengthLeft({ mean: 4, sd: 0.1, source: 'band', guess: false }, [{ from: 'band', massG: 100 }]).lengthM.mean // => 400
+ * lengthLeft({ mean: 4, sd: 0.1, source: 'band', guess: false, parts: [] }, [{ from: 'band', massG: 100 }]).lengthM.mean // => 400
  */
-export function lengthLeft(grist: KnownGrist, masses: readonly MassFact[]): LengthLeft {
-  const massG = totalMass(masses);
+export function lengthLeft(
+  grist: KnownGrist,
+  masses: readonly MassFact[],
+  fibres: readonly FibreShare[] = [],
+): LengthLeft {
+  const massG = totalMass(masses, fibres);
   const length = product(grist, massG);
   const gristVariance = (grist.sd / grist.mean) ** 2;
   const variance = (length.sd / length.mean) ** 2;
@@ -75,29 +109,34 @@ export function lengthLeft(grist: KnownGrist, masses: readonly MassFact[]): Leng
     massG,
     grist,
     gristShare: variance > 0 ? gristVariance / variance : 0,
-    surer: surer(grist, masses, length.sd),
+    surer: surer(grist, masses, fibres, length.sd),
   };
 }
 
-function totalMass(masses: readonly MassFact[]): Estimate {
-  const estimates = masses.map(massOf);
+function totalMass(masses: readonly MassFact[], fibres: readonly FibreShare[]): Estimate {
+  const estimates = masses.map((fact) => massOf(fact, fibres));
   return {
     mean: estimates.reduce((sum, { mean }) => sum + mean, 0),
     sd: Math.hypot(...estimates.map(({ sd }) => sd)),
   };
 }
 
-function surer(grist: KnownGrist, masses: readonly MassFact[], nowSdM: number): Surer | undefined {
+function surer(
+  grist: KnownGrist,
+  masses: readonly MassFact[],
+  fibres: readonly FibreShare[],
+  nowSdM: number,
+): Surer | undefined {
   if (masses.some(({ from }) => from === 'band')) {
     const weighed = masses.map((fact): MassFact =>
       fact.from === 'scale' ? fact : { from: 'scale', massG: fact.massG, tareG: 0, resolutionG: 1 },
     );
-    return { how: 'weigh', lengthSdM: product(grist, totalMass(weighed)).sd };
+    return { how: 'weigh', lengthSdM: product(grist, totalMass(weighed, fibres)).sd };
   }
   const finer = masses.map((fact) => ({ ...fact, resolutionG: ADVISED_RESOLUTION_G }) as MassFact);
   const offers: Surer[] = [
-    { how: 'finer scale', lengthSdM: product(grist, totalMass(finer)).sd },
-    { how: 'sample', lengthSdM: product(withSample(grist), totalMass(masses)).sd },
+    { how: 'finer scale', lengthSdM: product(grist, totalMass(finer, fibres)).sd },
+    { how: 'sample', lengthSdM: product(withSample(grist), totalMass(masses, fibres)).sd },
   ];
   const best = offers.reduce((a, b) => (b.lengthSdM < a.lengthSdM ? b : a));
   // Advice that gains less than a tenth is not worth a walk to another scale.

@@ -19,11 +19,13 @@ export interface PartRow {
   massFrom: 'scale' | 'band' | null;
   tareMg: number;
   resolutionMg: number | null;
+  /** The room's, where somebody looked. */
+  humidityPercent: number | null;
 }
 
 const COLUMNS = 'id, kind, at, note, waste_mg AS wasteMg, undoes';
 const PART_COLUMNS = `operation_id AS operationId, piece_id AS pieceId, side, mass_mg AS massMg,
-  mass_from AS massFrom, tare_mg AS tareMg, resolution_mg AS resolutionMg`;
+  mass_from AS massFrom, tare_mg AS tareMg, resolution_mg AS resolutionMg, humidity_percent AS humidityPercent`;
 
 export interface NewOperation {
   kind: OperationKind;
@@ -43,12 +45,13 @@ export function insertOperation(db: Db, operation: NewOperation): number {
   return Number(lastInsertRowid);
 }
 
-export function insertPart(db: Db, part: PartRow): void {
+export function insertPart(db: Db, part: Omit<PartRow, 'humidityPercent'> & Partial<PartRow>): void {
   prepared(
     db,
-    `INSERT INTO operation_piece (operation_id, piece_id, side, mass_mg, mass_from, tare_mg, resolution_mg)
-     VALUES (@operationId, @pieceId, @side, @massMg, @massFrom, @tareMg, @resolutionMg)`,
-  ).run(part);
+    `INSERT INTO operation_piece
+       (operation_id, piece_id, side, mass_mg, mass_from, tare_mg, resolution_mg, humidity_percent)
+     VALUES (@operationId, @pieceId, @side, @massMg, @massFrom, @tareMg, @resolutionMg, @humidityPercent)`,
+  ).run({ humidityPercent: null, ...part });
 }
 
 export function operationById(db: Db, id: number): OperationRow | undefined {

@@ -15,6 +15,7 @@ export interface PieceRow {
   massFrom: 'scale' | 'band' | null;
   tareMg: number | null;
   resolutionMg: number | null;
+  humidityPercent: number | null;
   /** When that mass was taken. */
   massAt: string | null;
 }
@@ -22,7 +23,7 @@ export interface PieceRow {
 const SELECT = `
   SELECT p.id, p.yarn_id AS yarnId, p.form, p.label, p.loop_mm AS loopMm, p.born_by AS bornBy,
     p.consumed_by AS consumedBy, m.mass_mg AS massMg, m.mass_from AS massFrom, m.tare_mg AS tareMg,
-    m.resolution_mg AS resolutionMg, w.at AS massAt
+    m.resolution_mg AS resolutionMg, m.humidity_percent AS humidityPercent, w.at AS massAt
   FROM piece_now p
   LEFT JOIN operation_piece m ON m.operation_id = p.weighed_by AND m.piece_id = p.id
   LEFT JOIN operation w ON w.id = p.weighed_by`;
@@ -34,11 +35,6 @@ export function piecesOfYarn(db: Db, yarnId: number): PieceRow[] {
 
 export function pieceById(db: Db, id: number): PieceRow | undefined {
   return prepared<PieceRow>(db, `${SELECT} WHERE p.id = ?`).get(id);
-}
-
-/** The pieces that there are now, over all yarns. */
-export function presentPieces(db: Db): PieceRow[] {
-  return prepared<PieceRow>(db, `${SELECT} WHERE p.consumed_by IS NULL ORDER BY p.id`).all();
 }
 
 /** What a piece was made as, also where its making was undone and `pieceById` no longer knows it. */

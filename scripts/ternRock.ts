@@ -40,6 +40,7 @@ export function ternRock(db: Db, now: Date): void {
           loop: '',
           masses: [],
           tare: '',
+          humidity: '',
           scaleResolutionG: 1,
           requestKey: key(),
           ...yarn,
@@ -116,12 +117,12 @@ export function ternRock(db: Db, now: Date): void {
       masses.map(() => 1),
       at,
     );
-    const form = { requestKey: key(), masses, tare: '', scaleResolutionG: 1, rest: '', waste: '', note: '', ...more };
+    const form = { requestKey: key(), masses, tare: '', humidity: '', scaleResolutionG: 1, rest: '', waste: '', note: '', ...more };
     return idOf(logRun(db, runId, form, 'metric', new Date(at.getTime() + 25 * 60_000)));
   };
 
-  const weigh = (pieceId: number, mass: string, scaleResolutionG: number, at: Date, note = '', tare = '') =>
-    idOf(weighPiece(db, pieceId, { requestKey: key(), mass, tare, scaleResolutionG, note }, 'metric', at));
+  const weigh = (pieceId: number, mass: string, scaleResolutionG: number, at: Date, note = '', tare = '', humidity = '') =>
+    idOf(weighPiece(db, pieceId, { requestKey: key(), mass, tare, humidity, scaleResolutionG, note }, 'metric', at));
 
   // Minis of the lichen tests, weighed on the fine scale.
   add(

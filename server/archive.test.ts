@@ -1,3 +1,6 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
 import fc from 'fast-check';
 import { InputError } from '../core/inputError';
 import { archiveJsonSchema } from '../formats/archive';
@@ -6,9 +9,12 @@ import { exportArchive, importArchive } from './archive';
 import { emptyDatabase, everything, NOW, shelved } from './testing';
 import { yarnPage } from './yarnViews';
 
+const FOLDER = mkdtempSync(path.join(os.tmpdir(), 'lazy-acorn-pictures-'));
+afterAll(() => rmSync(FOLDER, { recursive: true }));
+
 const full = emptyDatabase();
 ternRock(full, NOW);
-const whole = exportArchive(full, NOW);
+const whole = exportArchive(full, FOLDER, NOW);
 const json = JSON.stringify(whole);
 
 /** Reads in what should be refused; tells the complaint and checks that nothing was written. */
@@ -16,7 +22,7 @@ function refusal(text: string): { message: string; path: string } {
   const db = emptyDatabase();
   const before = everything(db);
   try {
-    importArchive(db, text);
+    importArchive(db, FOLDER, text);
   } catch (error) {
     expect(error).toBeInstanceOf(InputError);
     expect(everything(db)).toBe(before);
@@ -35,14 +41,14 @@ function changed(change: (archive: typeof whole) => void): string {
 
 test('read back into an empty database, everything is equal', () => {
   const db = emptyDatabase();
-  expect(importArchive(db, json)).toEqual({ yarns: 9, operations: whole.tables.operation.length });
-  expect(JSON.stringify(exportArchive(db, NOW))).toBe(json);
+  expect(importArchive(db, FOLDER, json)).toEqual({ yarns: 9, operations: whole.tables.operation.length });
+  expect(JSON.stringify(exportArchive(db, FOLDER, NOW))).toBe(json);
   for (const { id } of whole.tables.yarn) expect(yarnPage(db, id)).toEqual(yarnPage(full, id));
 });
 
 test('what is added after reading in gets numbers of its own', () => {
   const db = emptyDatabase();
-  importArchive(db, json);
+  importArchive(db, FOLDER, json);
   const { pieceIds } = shelved(db);
   expect(whole.tables.piece.some(({ id }) => pieceIds.includes(id))).toBe(false);
 });
@@ -51,7 +57,7 @@ test('a database that has yarns in it is not read into', () => {
   const db = emptyDatabase();
   shelved(db);
   const before = everything(db);
-  expect(() => importArchive(db, json)).toThrow('empty database');
+  expect(() => importArchive(db, FOLDER, json)).toThrow('empty database');
   expect(everything(db)).toBe(before);
 });
 
@@ -67,7 +73,7 @@ test('torn anywhere, it is refused', () => {
 test.each([
   ['another program’s file', JSON.stringify({ yarns: [] }), 'format', /not a Lazy Acorn archive/],
   ['a list', '[]', '', /./],
-  ['a later version', changed((a) => Object.assign(a, { version: 2 })), 'version', /only version 1/],
+  ['a later version', changed((a) => Object.assign(a, { version: 3 })), 'version', /only versions 1 to 2/],
   ['a table that nobody knows', changed((a) => Object.assign(a.tables, { cat: [] })), 'tables.cat', /./],
   ['a missing table', changed((a) => Reflect.deleteProperty(a.tables, 'piece')), 'tables.piece', /./],
   ['a mass below nothing', changed((a) => (a.tables.yarn[0]!.put_up_mg = -5)), 'tables.yarn.0.put_up_mg', /./],

@@ -5,7 +5,12 @@ import {
   ARCHIVE_VERSION,
   type ArchiveTable,
   archiveTables,
+  upgraded,
 } from '../formats/archive';
+import { existsSync, readFileSync } from 'node:fs';
+import path from 'node:path';
+import { pictureFiles } from '../db/pictures';
+import { keepFile, nameOf } from './pictures';
 import { runPlan } from './runPlan';
 import { runEvents } from './winding';
 import type { Db } from '../db/connection';
@@ -20,8 +25,12 @@ const TABLES = Object.keys(archiveTables) as ArchiveTable[];
 
 const columnsOf = (table: ArchiveTable): string[] => Object.keys(archiveTables[table].shape);
 
-/** Everything there is, as one document, read in one transaction. */
-export function exportArchive(db: Db, now: Date): Archive {
+/**
+ * Everything there is, as one document, read in one transaction.
+ *
+ * @param folder that the pictures lie in
+ */
+export function exportArchive(db: Db, folder: string, now: Date): Archive {
   const read = db.transaction(() =>
     Object.fromEntries(TABLES.map((table) => [table, dumpTable(db, table, columnsOf(table))])),
   );
@@ -30,6 +39,11 @@ export function exportArchive(db: Db, now: Date): Archive {
     version: ARCHIVE_VERSION,
     exportedAt: now.toISOString(),
     tables: read() as unknown as Archive['tables'],
+    pictures: Object.fromEntries(
+      pictureFiles(db)
+        .filter((file) => existsSync(path.join(folder, file)))
+        .map((file) => [file, readFileSync(path.join(folder, file)).toString('base64')]),
+    ),
   };
 }
 
@@ -38,8 +52,10 @@ export function exportArchive(db: Db, now: Date): Archive {
  *
  * @throws InputError with the path of what is wrong
  */
-export function importArchive(db: Db, json: string): { yarns: number; operations: number } {
-  const { tables } = checkedArchive(json);
+export function importArchive(db: Db, folder: string, json: string): { yarns: number; operations: number } {
+  const { tables, pictures } = checkedArchive(json);
+  // Named after what is in them: one that is there already is the same, and one too many does no harm.
+  for (const [file, data] of Object.entries(pictures)) keepFile(folder, file, Buffer.from(data, 'base64'));
   db.transaction(() => {
     // Pieces and operations point at each other's rows in an order that only the whole has.
     db.pragma('defer_foreign_keys = ON');
@@ -79,7 +95,7 @@ function checkedArchive(json: string): Archive {
   } catch {
     throw new InputError('this file is torn or is not an archive: it cannot be read to its end as JSON', '');
   }
-  const parsed = archive.safeParse(document);
+  const parsed = archive.safeParse(upgraded(document));
   if (!parsed.success) {
     const issue = parsed.error.issues[0]!;
     throw new InputError(issue.message, pathOf(issue));
@@ -90,6 +106,9 @@ function checkedArchive(json: string): Archive {
     if (kind !== 'undo' && !joined.has(id))
       throw new InputError('this operation has no piece', `tables.operation.${i}`);
   });
+  for (const [file, data] of Object.entries(parsed.data.pictures))
+    if (nameOf(Buffer.from(data, 'base64')) !== file)
+      throw new InputError('this picture is not the one that its name says', `pictures.${file}`);
   tables.run.forEach(({ plan }, i) => {
     if (!runPlan.safeParse(JSON.parse(plan)).success)
       throw new InputError('this is not the plan of a run', `tables.run.${i}.plan`);

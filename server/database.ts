@@ -10,6 +10,11 @@ export function databaseFile(): string {
   return process.env.LAZY_ACORN_DB ?? path.join(os.homedir(), '.lazy-acorn', 'lazy-acorn.sqlite');
 }
 
+/** The folder beside the database that its pictures lie in. */
+export function pictureFolder(): string {
+  return `${databaseFile().replace(/\.sqlite$/, '')}-pictures`;
+}
+
 /** The process's one connection, opened and brought up to date on first use. */
 export function database(): Db {
   return (kept.lazyAcornDb ??= openDatabase(databaseFile()));

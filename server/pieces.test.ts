@@ -8,6 +8,7 @@ const weighing = (mass: string, more = {}) => ({
   requestKey: aKey(),
   mass,
   tare: '',
+  humidity: '',
   scaleResolutionG: 1,
   note: '',
   ...more,

@@ -5,7 +5,13 @@ const positive = z.number().positive();
 
 /** How a piece's mass is known. */
 const massFact = z.discriminatedUnion('from', [
-  z.strictObject({ from: z.literal('scale'), massG: positive, tareG: z.number().min(0), resolutionG: positive }),
+  z.strictObject({
+    from: z.literal('scale'),
+    massG: positive,
+    tareG: z.number().min(0),
+    resolutionG: positive,
+    humidityPercent: z.number().min(0).max(90).nullish(),
+  }),
   z.strictObject({ from: z.literal('band'), massG: positive }),
 ]);
 

@@ -2,9 +2,12 @@ import { type RunState, runState, type Stage, turnsOn } from '../core/run';
 import type { Db } from '../db/connection';
 import { pieceById } from '../db/pieces';
 import { eventsOf, openRuns } from '../db/runs';
+import { countShelf } from '../db/shelf';
 import { type Entry, logbook } from './logbook';
 import { runPlan } from './runPlan';
-import { shelf, type ShelfYarn, yarnView } from './yarnViews';
+import { type ProjectLine, projectsPage } from './projects';
+import { type ShelfCard, waitingOnShelf } from './shelf';
+import { yarnView } from './yarnViews';
 
 /** A winding that is under way. */
 export interface BenchRun {
@@ -24,19 +27,26 @@ export interface BenchRun {
 
 export interface Today {
   runs: BenchRun[];
-  /** Yarns that still have hanks, the newest first. */
-  hanks: ShelfYarn[];
+  /** The newest yarns that still have hanks, and how many such yarns there are. */
+  hanks: ShelfCard[];
+  hankYarns: number;
+  /** Projects that what there is does not surely reach for. */
+  short: ProjectLine[];
   recent: Entry[];
   yarns: number;
 }
 
+const MOST_HANKS_SHOWN = 6;
+
 export function today(db: Db): Today {
-  const yarns = shelf(db);
+  const { cards, total } = waitingOnShelf(db, MOST_HANKS_SHOWN);
   return {
     runs: runsUnderWay(db),
-    hanks: yarns.filter(({ pieces }) => pieces.some(({ form, openRunId }) => form === 'hank' && openRunId === null)),
+    hanks: cards,
+    hankYarns: total,
     recent: logbook(db, 6),
-    yarns: yarns.length,
+    short: projectsPage(db).underWay.filter(({ verdict }) => verdict !== 'enough' && verdict !== null),
+    yarns: countShelf(db),
   };
 }
 

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { InputError } from '../core/inputError';
 import type { UnitSystem } from '../core/units';
 import type { PartRow } from '../db/operations';
-import { quantity, readOptional } from './fields';
+import { humidity, quantity, readOptional } from './fields';
 import { toMg } from './whole';
 
 /** What every weighing tells beside the mass itself. */
@@ -11,11 +11,15 @@ export function weighingFields(system: UnitSystem) {
     /** A bowl or bag on the scale with the yarn; empty for none. */
     tare: readOptional(quantity('mass', system)),
     scaleResolutionG: z.number().positive().max(100),
+    /** The room's, in percent; empty where nobody looked. */
+    humidity: readOptional(humidity),
   };
 }
 
 /** What was read from a scale, as it is stored: the net mass, the tare and the scale's step. */
-export type WeighedMass = Pick<PartRow, 'massMg' | 'massFrom' | 'tareMg' | 'resolutionMg'> & { massMg: number };
+export type WeighedMass = Pick<PartRow, 'massMg' | 'massFrom' | 'tareMg' | 'resolutionMg' | 'humidityPercent'> & {
+  massMg: number;
+};
 
 /**
  * @param path of the mass's own field, which a tare that is too heavy is reported at
@@ -23,10 +27,16 @@ export type WeighedMass = Pick<PartRow, 'massMg' | 'massFrom' | 'tareMg' | 'reso
  */
 export function weighedMass(
   grossG: number,
-  { tare, scaleResolutionG }: { tare: number | null; scaleResolutionG: number },
+  { tare, scaleResolutionG, humidity }: { tare: number | null; scaleResolutionG: number; humidity: number | null },
   path: string,
 ): WeighedMass {
   const massMg = toMg(grossG) - toMg(tare ?? 0);
   if (massMg <= 0) throw new InputError('the tare must be below the mass on the scale', path);
-  return { massMg, massFrom: 'scale', tareMg: toMg(tare ?? 0), resolutionMg: Math.max(1, toMg(scaleResolutionG)) };
+  return {
+    massMg,
+    massFrom: 'scale',
+    tareMg: toMg(tare ?? 0),
+    resolutionMg: Math.max(1, toMg(scaleResolutionG)),
+    humidityPercent: humidity,
+  };
 }

@@ -29,6 +29,7 @@ const log = (masses: string[], more: Partial<LogForm> = {}): LogForm => ({
   requestKey: aKey(),
   masses,
   tare: '',
+  humidity: '',
   scaleResolutionG: 1,
   rest: '',
   waste: '',

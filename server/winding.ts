@@ -275,6 +275,7 @@ export function logRun(db: Db, runId: number, input: unknown, system: UnitSystem
           massFrom: piece.massFrom,
           tareMg: piece.tareMg ?? 0,
           resolutionMg: piece.resolutionMg,
+          humidityPercent: piece.humidityPercent,
         });
         wound.forEach((part, i) => {
           const mass = weighedMass(form.masses[i]!, form, `masses.${i}`);

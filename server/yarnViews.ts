@@ -1,14 +1,23 @@
 import { type BandGuesses, bandGuesses } from '../core/bandGuess';
 import type { FibreShare } from '../core/fibre';
+import type { Gauge } from '../core/gauge';
+import type { Trust } from '../core/gristFacts';
+import { leftOverTime, type MassStep } from '../core/leftOverTime';
+import { standardAirFactor } from '../core/moisture';
 import { type Form, liveOperations, type MassFact, type OperationKind } from '../core/piece';
+import { shrinkagePercent } from '../core/reel';
 import type { TwistDirection } from '../core/twist';
 import type { WeightClassNumber } from '../core/weightClass';
+import type { Sample } from '../core/yardage';
 import { gristOfYarn, type KnownGrist, lengthLeft, type LengthLeft } from '../core/yarnLength';
 import type { Db } from '../db/connection';
 import { operationsOfYarn, type OperationRow, type PartRow, partsOfYarn } from '../db/operations';
-import { marksOfYarn, pieceById, type PieceRow, piecesOfYarn, presentPieces } from '../db/pieces';
+import { yarnWithMerged } from '../db/merges';
+import { picturesOf } from '../db/pictures';
+import { marksOfYarn, pieceById, type PieceRow, piecesOfYarn } from '../db/pieces';
 import { openRuns } from '../db/runs';
-import { allYarns, fibresOf, yarnById, type YarnRow } from '../db/yarns';
+import { type SampleHow, samplesOfYarn } from '../db/samples';
+import { fibresOf, type Gone, yarnById, type YarnRow } from '../db/yarns';
 import { fromMg, fromMm, fromUm } from './whole';
 
 /** A yarn as its band describes it, in SI, with what follows from it. */
@@ -28,14 +37,45 @@ export interface YarnView {
   /** What the band does not say and the rest of it suggests. */
   guesses: BandGuesses;
   wpi: number | null;
+  /** As it was counted on a piece, last. */
+  measuredWpi: number | null;
   needleMm: number | null;
   hookMm: number | null;
   plies: number | null;
   twistDirection: TwistDirection | null;
   turnsPerM: number | null;
+  gauge: Gauge | null;
   care: string;
+  /** Codes of care symbols. */
+  careSymbols: string[];
+  place: string;
   notes: string;
   grist: KnownGrist | null;
+  /** Everything that was measured on its pieces and still holds, oldest first. */
+  samples: SampleView[];
+  trust: Trust | null;
+  /** The yarn whose figures it borrows. */
+  like: { id: number; name: string } | null;
+  /** By how much it drew in when it was washed, in percent; null where it was not measured before and after. */
+  shrinkagePercent: number | null;
+  gone: Gone | null;
+}
+
+/** What was measured on a piece. */
+export interface SampleView {
+  operationId: number;
+  pieceId: number;
+  pieceLabel: string;
+  how: SampleHow;
+  at: string;
+  washed: boolean;
+  lengthM: number | null;
+  massG: number | null;
+  loops: number | null;
+  loopM: number | null;
+  wpi: number | null;
+  /** False where a later measurement of the same kind stands for it. */
+  counts: boolean;
 }
 
 export interface PieceView {
@@ -68,6 +108,9 @@ export interface YarnPage {
   steps: ThreadStep[];
   /** Over all pieces that there are now and whose mass is known; null where none is. */
   left: LengthLeft | null;
+  /** How much there was of it after each change, oldest first, in grams. */
+  history: { atMs: number; massG: number }[];
+  pictures: { id: number; width: number; height: number }[];
 }
 
 export function yarnView(db: Db, id: number): YarnView | undefined {
@@ -75,38 +118,131 @@ export function yarnView(db: Db, id: number): YarnView | undefined {
   return row && viewOf(db, row);
 }
 
-function viewOf(db: Db, row: YarnRow): YarnView {
-  const facts = {
-    putUpG: row.putUpMg === null ? null : fromMg(row.putUpMg),
-    putUpM: row.putUpMm === null ? null : fromMm(row.putUpMm),
-    weightClass: row.weightClass,
-    wpi: row.wpi,
-    needleMm: row.needleUm === null ? null : fromUm(row.needleUm),
-  };
-  const grist = gristOfYarn(facts) ?? null;
+/** Line and colour, or the best there is. */
+export function nameOfYarn({ line, maker, colourName }: Pick<YarnRow, 'line' | 'maker' | 'colourName'>): string {
+  return [line || maker, colourName].filter(Boolean).join(', ') || 'Yarn without a band';
+}
+
+export function viewOf(db: Db, row: YarnRow): YarnView {
+  const fibres = fibresOf(db, row.id);
+  const rows = samplesOfYarn(db, row.id);
+  const { facts, counting, washing, wraps } = knownOf(row, rows, fibres);
+  const like = row.likeYarnId === null ? undefined : yarnById(db, row.likeYarnId);
+  const grist = gristOfYarn({ ...facts, likeMPerG: like ? gristAlone(db, like) : null }) ?? null;
   return {
     id: row.id,
-    name: [row.line || row.maker, row.colourName].filter(Boolean).join(', ') || 'Yarn without a band',
+    name: nameOfYarn(row),
     maker: row.maker,
     line: row.line,
     colourName: row.colourName,
     colourHex: row.colourHex,
     dyeLot: row.dyeLot,
-    fibres: fibresOf(db, row.id),
-    ...facts,
+    fibres,
+    putUpG: facts.putUpG,
+    putUpM: facts.putUpM,
+    weightClass: facts.weightClass,
+    wpi: row.wpi,
+    measuredWpi: wraps?.wpi ?? null,
+    needleMm: facts.needleMm,
     guesses: bandGuesses(facts),
     hookMm: row.hookUm === null ? null : fromUm(row.hookUm),
     plies: row.plies,
     twistDirection: row.twistDirection,
     turnsPerM: row.twistTurnsPerKm === null ? null : row.twistTurnsPerKm / 1000,
+    gauge:
+      row.gaugeStitchesPer10M === null
+        ? null
+        : {
+            stitchesPer10Cm: row.gaugeStitchesPer10M / 100,
+            rowsPer10Cm: row.gaugeRowsPer10M === null ? null : row.gaugeRowsPer10M / 100,
+          },
     care: row.care,
+    careSymbols: row.careSymbols.split(' ').filter(Boolean),
+    place: row.place,
     notes: row.notes,
     grist,
+    samples: rows.map((sample) => sampleView(sample, counting.has(sample.operationId))),
+    trust: row.trust,
+    like: like ? { id: like.id, name: nameOfYarn(like) } : null,
+    shrinkagePercent: washing && shrinkagePercent(fromMm(washing.before.lengthMm!), fromMm(washing.after.lengthMm!)),
+    gone: row.gone,
   };
 }
 
+/** Facts about a yarn, from its band and from what was measured, and which of the measurements they rest on. */
+function knownOf(row: YarnRow, rows: readonly SampleOfYarn[], fibres: readonly FibreShare[]) {
+  // A skein is counted again after washing: the later count is what it is now. So with wraps.
+  const latest = new Map(rows.map((sample) => [sample.how === 'length' ? sample.operationId : keyOf(sample), sample]));
+  const counting = [...latest.values()];
+  const wraps = counting.filter(({ how }) => how === 'wraps').at(-1);
+  return {
+    counting: new Set(counting.map(({ operationId }) => operationId)),
+    washing: washingOf(rows),
+    wraps,
+    facts: {
+      putUpG: row.putUpMg === null ? null : fromMg(row.putUpMg),
+      putUpM: row.putUpMm === null ? null : fromMm(row.putUpMm),
+      weightClass: row.weightClass,
+      wpi: wraps?.wpi ?? row.wpi,
+      needleMm: row.needleUm === null ? null : fromUm(row.needleUm),
+      samples: counting.filter(({ how }) => how !== 'wraps').map((sample) => sampleFact(sample, fibres)),
+      trust: row.trust,
+    },
+  };
+}
+
+type SampleOfYarn = ReturnType<typeof samplesOfYarn>[number];
+
+const keyOf = ({ pieceId, how }: SampleOfYarn) => `${pieceId} ${how}`;
+
+/** The last skein that was counted before and after it was washed. */
+function washingOf(rows: readonly SampleOfYarn[]): { before: SampleOfYarn; after: SampleOfYarn } | null {
+  const after = rows.filter(({ how, washed }) => how === 'reel' && washed === 1).at(-1);
+  const before = rows
+    .filter(({ how, washed, pieceId }) => how === 'reel' && washed === 0 && pieceId === after?.pieceId)
+    .at(-1);
+  return before && after ? { before, after } : null;
+}
+
+/** As the estimator takes it: with its mass in standard air, where the room's humidity is known. */
+function sampleFact(sample: SampleOfYarn, fibres: readonly FibreShare[]): Sample {
+  const massG = fromMg(sample.massMg!);
+  const inStandardAir =
+    sample.humidityPercent !== null && fibres.length > 0 ? standardAirFactor(fibres, sample.humidityPercent) : 1;
+  return {
+    lengthM: fromMm(sample.lengthMm!),
+    massG: massG * inStandardAir,
+    scaleResolutionG: fromMg(sample.resolutionMg!),
+  };
+}
+
+function sampleView(sample: SampleOfYarn, counts: boolean): SampleView {
+  return {
+    operationId: sample.operationId,
+    pieceId: sample.pieceId,
+    pieceLabel: sample.pieceLabel,
+    how: sample.how,
+    at: sample.at,
+    washed: sample.washed === 1,
+    lengthM: sample.lengthMm === null ? null : fromMm(sample.lengthMm),
+    massG: sample.massMg === null ? null : fromMg(sample.massMg),
+    loops: sample.loops,
+    loopM: sample.loopMm === null ? null : fromMm(sample.loopMm),
+    wpi: sample.wpi,
+    counts,
+  };
+}
+
+/** A yarn's grist without what it borrows itself, so that no two can lean on each other. */
+function gristAlone(db: Db, row: YarnRow): number | null {
+  const { facts } = knownOf(row, samplesOfYarn(db, row.id), fibresOf(db, row.id));
+  return gristOfYarn(facts)?.mean ?? null;
+}
+
 /** The mass of a piece as it is known now; null where it is not. */
-export function massFactOf(row: Pick<PieceRow, 'massMg' | 'massFrom' | 'tareMg' | 'resolutionMg'>): MassFact | null {
+export function massFactOf(
+  row: Pick<PieceRow, 'massMg' | 'massFrom' | 'tareMg' | 'resolutionMg' | 'humidityPercent'>,
+): MassFact | null {
   if (row.massMg === null) return null;
   if (row.massFrom === 'band') return { from: 'band', massG: fromMg(row.massMg) };
   return {
@@ -114,6 +250,7 @@ export function massFactOf(row: Pick<PieceRow, 'massMg' | 'massFrom' | 'tareMg' 
     massG: fromMg(row.massMg),
     tareG: fromMg(row.tareMg ?? 0),
     resolutionG: fromMg(row.resolutionMg!),
+    ...(row.humidityPercent !== null && { humidityPercent: row.humidityPercent }),
   };
 }
 
@@ -122,12 +259,34 @@ export function yarnPage(db: Db, id: number): YarnPage | undefined {
   if (!yarn) return undefined;
   const pieces = pieceViews(db, yarn);
   const present = pieces.filter(({ consumedBy }) => consumedBy === null);
-  return { yarn, pieces, steps: threadSteps(db, id), left: leftOf(yarn, present) };
+  return {
+    yarn,
+    pieces,
+    steps: threadSteps(db, id),
+    left: leftOf(yarn, present),
+    history: leftOverTime(massSteps(db, id)),
+    pictures: picturesOf(db, yarnWithMerged(db, id)).map(({ id, width, height }) => ({ id, width, height })),
+  };
 }
 
-function leftOf(yarn: YarnView, pieces: readonly PieceView[]): LengthLeft | null {
+/** What each operation that holds did to the masses of a yarn's pieces. */
+function massSteps(db: Db, yarnId: number): MassStep[] {
+  const operations = operationsOfYarn(db, yarnId);
+  const live = new Set(liveOperations(operations));
+  const atMs = new Map(operations.map(({ id, at }) => [id, Date.parse(at)]));
+  return partsOfYarn(db, yarnId)
+    .filter(({ operationId }) => live.has(operationId))
+    .map(({ operationId, pieceId, side, massMg }) => ({
+      atMs: atMs.get(operationId)!,
+      pieceId,
+      side,
+      massG: massMg === null ? null : fromMg(massMg),
+    }));
+}
+
+export function leftOf(yarn: YarnView, pieces: readonly { mass: MassFact | null }[]): LengthLeft | null {
   const masses = pieces.flatMap(({ mass }) => mass ?? []);
-  return yarn.grist && masses.length > 0 ? lengthLeft(yarn.grist, masses) : null;
+  return yarn.grist && masses.length > 0 ? lengthLeft(yarn.grist, masses, yarn.fibres) : null;
 }
 
 function pieceViews(db: Db, yarn: YarnView): PieceView[] {
@@ -145,7 +304,7 @@ function pieceViews(db: Db, yarn: YarnView): PieceView[] {
       consumedBy: row.consumedBy,
       mass,
       massAt: row.massAt,
-      lengthM: mass && yarn.grist ? lengthLeft(yarn.grist, [mass]).lengthM : null,
+      lengthM: leftOf(yarn, [{ mass }])?.lengthM ?? null,
       knotsAtM: marks.filter(({ pieceId }) => pieceId === row.id).map(({ atMm }) => fromMm(atMm)),
       openRunId: runs.find(({ pieceId }) => pieceId === row.id)?.id ?? null,
     };
@@ -158,7 +317,7 @@ function threadSteps(db: Db, yarnId: number): ThreadStep[] {
   const live = new Set(liveOperations(operations));
   const parts = partsOfYarn(db, yarnId);
   return operations
-    .filter(({ id, kind }) => live.has(id) && kind !== 'weigh')
+    .filter(({ id, kind }) => live.has(id) && kind !== 'weigh' && kind !== 'sample')
     .map((operation) => stepOf(operation, parts));
 }
 
@@ -196,46 +355,4 @@ export function piecePage(db: Db, pieceId: number): PiecePage | undefined {
     others: pieces.filter(({ id, consumedBy }) => consumedBy === null && id !== pieceId),
     history,
   };
-}
-
-/** One yarn on the shelf: what there is of it. */
-export interface ShelfYarn {
-  yarn: YarnView;
-  pieces: { id: number; form: Form; label: string; massG: number | null; openRunId: number | null }[];
-  left: LengthLeft | null;
-}
-
-/** Every yarn, the newest first. */
-export function shelf(db: Db): ShelfYarn[] {
-  const byYarn = groupBy(presentPieces(db), ({ yarnId }) => yarnId);
-  const runs = new Map(openRuns(db).map((run) => [run.pieceId, run.id]));
-  return allYarns(db)
-    .reverse()
-    .map((row) => {
-      const yarn = viewOf(db, row);
-      const rows = byYarn.get(row.id) ?? [];
-      const masses = rows.flatMap((piece) => massFactOf(piece) ?? []);
-      return {
-        yarn,
-        pieces: rows.map((piece) => ({
-          id: piece.id,
-          form: piece.form,
-          label: piece.label,
-          massG: piece.massMg === null ? null : fromMg(piece.massMg),
-          openRunId: runs.get(piece.id) ?? null,
-        })),
-        left: yarn.grist && masses.length > 0 ? lengthLeft(yarn.grist, masses) : null,
-      };
-    });
-}
-
-function groupBy<Item, Key>(items: readonly Item[], keyOf: (item: Item) => Key): Map<Key, Item[]> {
-  const groups = new Map<Key, Item[]>();
-  for (const item of items) {
-    const key = keyOf(item);
-    const group = groups.get(key);
-    if (group) group.push(item);
-    else groups.set(key, [item]);
-  }
-  return groups;
 }

@@ -2,7 +2,9 @@ import { z } from 'zod';
 import { type FibreShare, parseFibres } from '../core/fibre';
 import { parseLoopM } from '../core/hankLoop';
 import { InputError } from '../core/inputError';
-import { parseNeedleMm } from '../core/needle';
+import { parseCare } from '../core/care';
+import { parseGauge } from '../core/gauge';
+import { parseToolMm } from '../core/needle';
 import { type Form, FORMS } from '../core/piece';
 import { requireWithin } from '../core/require';
 import { parseTurnsPerM } from '../core/twist';
@@ -35,12 +37,15 @@ function bandFields(system: UnitSystem) {
     putUpLength: readOptional(quantity('length', system)),
     weightClass: z.enum(['', '0', '1', '2', '3', '4', '5', '6', '7']),
     wpi: readOptional(number(1, 100)),
-    needle: readOptional((typed) => parseNeedleMm(typed, '')),
-    hook: readOptional((typed) => parseNeedleMm(typed, '')),
+    needle: readOptional((typed) => parseToolMm(typed, 'needle', '')),
+    hook: readOptional((typed) => parseToolMm(typed, 'hook', '')),
     plies: readOptional(wholeNumber(1, 99)),
     twistDirection: z.enum(['', 'S', 'Z']),
     twist: readOptional((typed) => parseTurnsPerM(typed, system, '')),
+    gauge: readOptional((typed) => parseGauge(typed, '')),
     care: text,
+    careSymbols: read((typed) => parseCare(typed, '')),
+    place: text,
     notes: longText,
   };
 }
@@ -52,7 +57,7 @@ export type BandForm = z.input<ReturnType<typeof bandForm>>;
 type Band = z.output<ReturnType<typeof bandForm>>;
 
 /** A new yarn: its band, and the pieces of it that there are. */
-function yarnForm(system: UnitSystem) {
+export function yarnForm(system: UnitSystem) {
   return z.strictObject({
     ...bandFields(system),
     requestKey,
@@ -65,6 +70,7 @@ function yarnForm(system: UnitSystem) {
   });
 }
 export type YarnForm = z.input<ReturnType<typeof yarnForm>>;
+export type NewYarn = z.output<ReturnType<typeof yarnForm>>;
 
 /** Puts a yarn and its pieces on the shelf. Asked again with the same request key, it answers with the same yarn. */
 export function addYarn(db: Db, input: unknown, system: UnitSystem, now: Date): Saved {
@@ -73,37 +79,44 @@ export function addYarn(db: Db, input: unknown, system: UnitSystem, now: Date): 
       .transaction(() => {
         const before = operationByRequest(db, form.requestKey);
         if (before) return pieceById(db, partsOf(db, before.id)[0]!.pieceId)!.yarnId;
-        const { band, fibres } = checkedBand(form);
-        const yarnId = insertYarn(db, band, now.toISOString());
-        replaceFibres(db, yarnId, fibres);
-        const operationId = insertOperation(db, {
-          kind: 'receive',
-          at: now.toISOString(),
-          requestKey: form.requestKey,
-        });
-        for (let i = 0; i < form.count; i++) {
-          const weighed = form.masses[i];
-          const pieceId = insertPiece(db, {
-            yarnId,
-            form: form.form,
-            label: nextLabel(db, yarnId, form.form),
-            loopMm: form.loop === null ? null : toMm(form.loop),
-            bornBy: operationId,
-          });
-          const mass = weighed
-            ? weighedMass(weighed, form, `masses.${i}`)
-            : {
-                massMg: band.putUpMg,
-                massFrom: band.putUpMg ? ('band' as const) : null,
-                tareMg: 0,
-                resolutionMg: null,
-              };
-          insertPart(db, { operationId, pieceId, side: 'out', ...mass });
-        }
-        return yarnId;
+        return putYarn(db, form, now);
       })
       .immediate(),
   );
+}
+
+/**
+ * Writes a yarn that has been checked, and its pieces. To be called in a transaction.
+ *
+ * @param batch the key of the list that it came in with others
+ * @throws InputError at the field that contradicts another
+ */
+export function putYarn(db: Db, form: NewYarn, now: Date, batch: string | null = null): number {
+  const { band, fibres } = checkedBand(form);
+  const yarnId = insertYarn(db, band, now.toISOString(), batch);
+  replaceFibres(db, yarnId, fibres);
+  const operationId = insertOperation(db, { kind: 'receive', at: now.toISOString(), requestKey: form.requestKey });
+  for (let i = 0; i < form.count; i++) {
+    const weighed = form.masses[i];
+    const pieceId = insertPiece(db, {
+      yarnId,
+      form: form.form,
+      label: labelled(form.form, i + 1),
+      loopMm: form.loop === null ? null : toMm(form.loop),
+      bornBy: operationId,
+    });
+    const mass = weighed
+      ? weighedMass(weighed, form, `masses.${i}`)
+      : {
+          massMg: band.putUpMg,
+          massFrom: band.putUpMg ? ('band' as const) : null,
+          tareMg: 0,
+          resolutionMg: null,
+          humidityPercent: null,
+        };
+    insertPart(db, { operationId, pieceId, side: 'out', ...mass });
+  }
+  return yarnId;
 }
 
 /** Corrects what was read from a band. */
@@ -121,13 +134,17 @@ export function changeBand(db: Db, yarnId: number, input: unknown, system: UnitS
   );
 }
 
-/** "Hank 3": the form and how many of that form the yarn has had. */
-export function nextLabel(db: Db, yarnId: number, form: Form): string {
-  const sameForm = piecesOfYarn(db, yarnId).filter((piece) => piece.form === form).length;
-  return `${form[0]!.toUpperCase()}${form.slice(1)} ${sameForm + 1}`;
+/** "Hank 3": the form and how many of that form the yarn has had, and so many more in the same breath. */
+export function nextLabel(db: Db, yarnId: number, form: Form, after = 0): string {
+  return labelled(form, piecesOfYarn(db, yarnId).filter((piece) => piece.form === form).length + 1 + after);
 }
 
-function checkedBand(form: Band): { band: BandRow; fibres: FibreShare[] } {
+/** "Mini skein 4" */
+export function labelled(form: Form, number: number): string {
+  return `${form[0]!.toUpperCase()}${form.slice(1)} ${number}`;
+}
+
+export function checkedBand(form: Band): { band: BandRow; fibres: FibreShare[] } {
   if (form.putUpMass && form.putUpLength) {
     const { low, high } = GRIST_BOUNDS_M_PER_G;
     const gristMPerG = form.putUpLength / form.putUpMass;
@@ -153,7 +170,11 @@ function checkedBand(form: Band): { band: BandRow; fibres: FibreShare[] } {
       plies: form.plies,
       twistDirection: form.twistDirection === '' ? null : form.twistDirection,
       twistTurnsPerKm: form.twist === null ? null : Math.round(requireWithin(form.twist, 0, 3000, 'twist') * 1000),
+      gaugeStitchesPer10M: form.gauge && Math.round(form.gauge.stitchesPer10Cm * 100),
+      gaugeRowsPer10M: form.gauge?.rowsPer10Cm ? Math.round(form.gauge.rowsPer10Cm * 100) : null,
       care: form.care,
+      careSymbols: form.careSymbols.join(' '),
+      place: form.place,
       notes: form.notes,
     },
   };

@@ -74,6 +74,8 @@ function What({ entry: { kind, pieces } }: { entry: LoggedEntry }) {
           )}
         </>
       );
+    case 'sample':
+      return <>Measured {names(on('on'))}</>;
     case 'undo':
       return <>Undone</>;
   }

@@ -63,6 +63,7 @@ export function TextField({
   suffix,
   large,
   inputMode,
+  type,
   ...field
 }: FieldProps & {
   value: string;
@@ -72,6 +73,7 @@ export function TextField({
   suffix?: ReactNode;
   large?: boolean;
   inputMode?: 'text' | 'decimal' | 'numeric';
+  type?: 'date';
 }) {
   return (
     <Field {...field}>
@@ -84,6 +86,7 @@ export function TextField({
           autoFocus={autoFocus}
           suffix={suffix}
           inputMode={inputMode}
+          type={type}
           autoComplete="off"
           size={large ? 'large' : 'middle'}
           status={field.error ? 'error' : undefined}

@@ -10,6 +10,7 @@ import { usePreferences } from './Providers';
 const PLACES = [
   { href: '/', name: 'Today' },
   { href: '/yarns', name: 'Yarns' },
+  { href: '/projects', name: 'Projects' },
   { href: '/winding', name: 'Winding' },
   { href: '/logbook', name: 'Logbook' },
   { href: '/bench', name: 'Bench' },

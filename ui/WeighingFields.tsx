@@ -11,22 +11,51 @@ export interface ScaleChoice {
   resolutionG: number;
 }
 
-/** The tare, and on which of the bench's scales it was weighed: its step is what the figure is good to. */
+interface FieldOfForm {
+  name: string;
+  value: string;
+  error: string | undefined;
+  onChange: (value: string) => void;
+}
+
+/** The tare, the room, and on which of the bench's scales it was weighed: its step is what the figure is good to. */
 export function WeighingFields({
   scales,
   tare,
+  humidity,
   resolutionG,
   onResolution,
 }: {
   scales: readonly ScaleChoice[];
-  /** The form's field for it. */
-  tare: { name: string; value: string; error: string | undefined; onChange: (tare: string) => void };
+  /** The form's fields for them. */
+  tare: FieldOfForm;
+  humidity: FieldOfForm;
+  resolutionG: number;
+  onResolution: (resolutionG: number) => void;
+}) {
+  return (
+    <>
+      <TextField label="Bowl or bag (tare)" {...tare} hint="empty: none" inputMode="decimal" />
+      <ScaleFields scales={scales} humidity={humidity} resolutionG={resolutionG} onResolution={onResolution} />
+    </>
+  );
+}
+
+/** The room, and on which of the bench's scales. */
+export function ScaleFields({
+  scales,
+  humidity,
+  resolutionG,
+  onResolution,
+}: {
+  scales: readonly ScaleChoice[];
+  humidity: FieldOfForm;
   resolutionG: number;
   onResolution: (resolutionG: number) => void;
 }) {
   return (
     <div className={styles.row}>
-      <TextField label="Bowl or bag (tare)" {...tare} hint="empty: none" />
+      <TextField label="Room humidity" {...humidity} hint="in %; empty: not known" inputMode="numeric" />
       <div role="group" aria-labelledby="scale-label">
         <div id="scale-label" className={styles.label}>
           Weighed on

@@ -14,3 +14,9 @@ export function dateAndTime(iso: string): string {
   const two = (n: number) => String(n).padStart(2, '0');
   return `${shortDate(iso)} ${date.getFullYear()}, ${two(date.getHours())}:${two(date.getMinutes())}`;
 }
+
+/** "21 Mar 2027", of a day without an hour: "2027-03-21". */
+export function dayInWords(day: string): string {
+  const [year, month, date] = day.split('-').map(Number);
+  return `${date} ${MONTHS[month! - 1]} ${year}`;
+}

@@ -13,7 +13,7 @@ import { glyphSide, PieceGlyph } from '../../ui/thread/PieceGlyph';
 import { redo, undo } from './actions';
 import styles from './EntryScreen.module.css';
 
-const TITLES = { receive: 'Came in', wind: 'Wound', weigh: 'Weighed', undo: 'Undone' };
+const TITLES = { receive: 'Came in', wind: 'Wound', weigh: 'Weighed', sample: 'Measured', undo: 'Undone' };
 
 /** One entry of the logbook: what went in, what came out, and whether that agrees. */
 export function EntryScreen({ entry }: { entry: EntryPage }) {

@@ -2,15 +2,17 @@
 
 import Link from 'next/link';
 import type { Today } from '../../server/today';
+import { chanceInWords } from '../../core/format';
 import { ActionLink } from '../../ui/ActionLink';
 import { EntryLine } from '../../ui/EntryLine';
 import { LengthWithin } from '../../ui/Figures';
 import { RunsUnderWay } from '../../ui/RunsUnderWay';
+import { Say } from '../../ui/Say';
 import { PieceGlyph, glyphSide } from '../../ui/thread/PieceGlyph';
 import styles from './TodayScreen.module.css';
 
 /** What is on the bench, what waits to be wound, and what happened last. */
-export function TodayScreen({ today: { runs, hanks, recent, yarns } }: { today: Today }) {
+export function TodayScreen({ today: { runs, hanks, hankYarns, short, recent, yarns } }: { today: Today }) {
   if (yarns === 0) return <FirstDay />;
   return (
     <div className={styles.today}>
@@ -22,6 +24,22 @@ export function TodayScreen({ today: { runs, hanks, recent, yarns } }: { today: 
           <p className={styles.soft}>Nothing is on the winder. Choose a hank below, or put a new yarn on the shelf.</p>
         )}
       </section>
+      {short.length > 0 && (
+        <section aria-labelledby="short" className={styles.wide}>
+          <h2 id="short">What runs short</h2>
+          <ul className={styles.short}>
+            {short.map(({ id, name, verdict, probability }) => (
+              <li key={id}>
+                <Say tone={verdict === 'tight' ? 'tight' : 'bad'}>
+                  <Link href={`/projects/${id}`}>{name}</Link>{' '}
+                  {verdict === 'tight' ? 'will be tight' : 'does not have enough'}: the chance that it reaches is{' '}
+                  {chanceInWords(probability!)}.
+                </Say>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
       <section aria-labelledby="hanks">
         <div className={styles.head}>
           <h2 id="hanks">Still in hanks</h2>
@@ -31,35 +49,37 @@ export function TodayScreen({ today: { runs, hanks, recent, yarns } }: { today: 
         </div>
         {hanks.length === 0 && <p className={styles.soft}>Every hank is wound.</p>}
         <ul className={styles.hanks}>
-          {hanks.slice(0, 6).map(({ yarn, pieces, left }) => {
-            const waiting = pieces.filter(({ form, openRunId }) => form === 'hank' && openRunId === null);
-            return (
-              <li key={yarn.id}>
-                <Link href={`/yarns/${yarn.id}`} className={styles.hank}>
-                  <svg width={104} height={84} aria-hidden="true">
-                    <PieceGlyph
-                      form="hank"
-                      colourHex={yarn.colourHex}
-                      x={52}
-                      y={42}
-                      side={Math.min(100, glyphSide(waiting[0]!.massG))}
-                    />
-                  </svg>
-                  <span>
-                    <strong>{yarn.name}</strong>
-                    <br />
-                    {waiting.length === 1 ? 'one hank' : `${waiting.length} hanks`}
-                    {left && (
-                      <>
-                        , <LengthWithin m={left.lengthM} /> in all
-                      </>
-                    )}
-                  </span>
-                </Link>
-              </li>
-            );
-          })}
+          {hanks.map(({ id, name, colourHex, pieces, waitingHanks, left }) => (
+            <li key={id}>
+              <Link href={`/yarns/${id}`} className={styles.hank}>
+                <svg width={104} height={84} aria-hidden="true">
+                  <PieceGlyph
+                    form="hank"
+                    colourHex={colourHex}
+                    x={52}
+                    y={42}
+                    side={Math.min(100, glyphSide(pieces.find(({ form }) => form === 'hank')?.massG ?? null))}
+                  />
+                </svg>
+                <span>
+                  <strong>{name}</strong>
+                  <br />
+                  {waitingHanks === 1 ? 'one hank' : `${waitingHanks} hanks`}
+                  {left && (
+                    <>
+                      , <LengthWithin m={left.lengthM} /> in all
+                    </>
+                  )}
+                </span>
+              </Link>
+            </li>
+          ))}
         </ul>
+        {hankYarns > hanks.length && (
+          <p>
+            <Link href="/yarns?form=hank">and {hankYarns - hanks.length} more yarns with hanks</Link>
+          </p>
+        )}
       </section>
       <section aria-labelledby="last">
         <div className={styles.head}>

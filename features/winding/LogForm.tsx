@@ -45,7 +45,16 @@ export function LogForm({
   const parts = woundParts(state);
   const form = useForm<LogValues>({
     draftKey: `log of run ${page.id}`,
-    initial: () => ({ requestKey: newKey(), masses: [], tare: '', scaleResolutionG: 1, rest: '', waste: '', note: '' }),
+    initial: () => ({
+      requestKey: newKey(),
+      masses: [],
+      tare: '',
+      humidity: '',
+      scaleResolutionG: 1,
+      rest: '',
+      waste: '',
+      note: '',
+    }),
     save: async (values) => {
       // The log is made from the counts, so every one of them must be there first.
       const all = await settled();
@@ -113,6 +122,7 @@ export function LogForm({
         <WeighingFields
           scales={scales}
           tare={form.field('tare')}
+          humidity={form.field('humidity')}
           resolutionG={resolutionG}
           onResolution={setResolution}
         />

@@ -2,7 +2,7 @@
 
 import Link from 'next/link';
 import type { WindingPage } from '../../server/planPages';
-import type { ShelfYarn } from '../../server/yarnViews';
+import type { ShelfCard } from '../../server/shelf';
 import { ActionLink } from '../../ui/ActionLink';
 import { Mass } from '../../ui/Figures';
 import { RunsUnderWay } from '../../ui/RunsUnderWay';
@@ -10,9 +10,9 @@ import { glyphSide, PieceGlyph } from '../../ui/thread/PieceGlyph';
 import styles from './WindingScreen.module.css';
 
 /** What is on the winder, and what could go on it next. */
-export function WindingScreen({ page: { runs, yarns } }: { page: WindingPage }) {
-  const waiting = yarns.flatMap(({ yarn, pieces }) =>
-    pieces.filter(({ openRunId }) => openRunId === null).map((piece) => ({ yarn, piece })),
+export function WindingScreen({ page: { runs, yarns, older } }: { page: WindingPage }) {
+  const waiting = yarns.flatMap((yarn) =>
+    yarn.pieces.filter(({ openRunId }) => openRunId === null).map((piece) => ({ yarn, piece })),
   );
   const hanks = waiting.filter(({ piece }) => piece.form === 'hank');
   const others = waiting.filter(({ piece }) => piece.form !== 'hank');
@@ -31,6 +31,11 @@ export function WindingScreen({ page: { runs, yarns } }: { page: WindingPage }) 
       ) : (
         <Pieces waiting={hanks} />
       )}
+      {older && (
+        <p>
+          These are of the yarns that came in last. Any other is found <Link href="/yarns">on the shelf</Link>.
+        </p>
+      )}
       {others.length > 0 && (
         <>
           <h2 className={styles.sub}>To wind a second time</h2>
@@ -41,7 +46,7 @@ export function WindingScreen({ page: { runs, yarns } }: { page: WindingPage }) 
   );
 }
 
-function Pieces({ waiting }: { waiting: { yarn: ShelfYarn['yarn']; piece: ShelfYarn['pieces'][number] }[] }) {
+function Pieces({ waiting }: { waiting: { yarn: ShelfCard; piece: ShelfCard['pieces'][number] }[] }) {
   return (
     <ul className={styles.list}>
       {waiting.map(({ yarn, piece }) => (

@@ -40,6 +40,7 @@ export function AddYarnScreen({ scales }: { scales: ScaleTool[] }) {
       loop: '',
       masses: [],
       tare: '',
+      humidity: '',
       scaleResolutionG: 1,
     }),
     save: (values) => saveNewYarn({ ...values, masses: values.masses.slice(0, shown), scaleResolutionG: resolutionG }),
@@ -96,6 +97,7 @@ export function AddYarnScreen({ scales }: { scales: ScaleTool[] }) {
           <WeighingFields
             scales={scales}
             tare={form.field('tare')}
+            humidity={form.field('humidity')}
             resolutionG={resolutionG}
             onResolution={setResolution}
           />

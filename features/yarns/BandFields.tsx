@@ -1,17 +1,26 @@
 'use client';
 
 import { inWords, lengthFigure, plusMinus } from '../../core/format';
+import { readOrNull } from '../../core/inputError';
+import { parseToolMm, toolSizeInWords } from '../../core/needle';
 import { WEIGHT_CLASSES } from '../../core/weightClass';
+import type { GristSource } from '../../core/yarnLength';
 import type { BandForm } from '../../server/yarns';
 import { ChoiceField, Field, TextField } from '../../ui/Field';
 import { useSystem } from '../../ui/Providers';
+import { Say } from '../../ui/Say';
 import type { FormState } from '../../ui/useForm';
 import { readBand } from './bandValues';
+import { CareFields } from './CareFields';
+import { bandDoubt } from './words';
 import styles from './YarnForm.module.css';
 
-const SOURCE_WORDS = {
+const SOURCE_WORDS: Record<GristSource, string> = {
   band: 'the band',
+  samples: 'what was measured',
+  'band and samples': 'the band',
   wpi: 'wraps per inch',
+  'like yarn': 'a like yarn',
   'weight class': 'its weight class',
   needle: 'its needle',
 };
@@ -33,13 +42,23 @@ const TWIST_OPTIONS = [
 /** The band, field by field, in the order in which one reads it. Whatever it leaves out is guessed beneath its field. */
 export function BandFields<Values extends BandForm>({ form }: { form: FormState<Values> }) {
   const system = useSystem();
-  const { guesses } = readBand(form.values, system);
+  const { facts, guesses } = readBand(form.values, system);
   const bind = <Name extends keyof BandForm & string>(name: Name) => ({
     name,
     value: form.values[name],
     onChange: (value: string) => form.set(name, value as Values[Name]),
     error: form.errors[name],
   });
+  const doubt = bandDoubt({
+    weightClass: facts.weightClass ?? null,
+    putUpG: facts.putUpG ?? null,
+    putUpM: facts.putUpM ?? null,
+  });
+  /** What the size that was typed is called elsewhere; how to type one, until then. */
+  const sizeOrHint = (tool: 'needle' | 'hook') => {
+    const sizeMm = readOrNull(() => parseToolMm(form.values[tool], tool, ''));
+    return sizeMm === null ? (tool === 'needle' ? '4 mm, US 6, UK 8' : '4 mm, US G') : toolSizeInWords(sizeMm, tool);
+  };
   const massHint = system === 'metric' ? '100 g, 3.5 oz, 1/4 lb' : '4 oz, 1/4 lb, 100 g';
   return (
     <>
@@ -63,6 +82,7 @@ export function BandFields<Values extends BandForm>({ form }: { form: FormState<
         </div>
         <TextField label="Dye lot" {...bind('dyeLot')} />
         <TextField label="Fibre" {...bind('fibres')} placeholder="80 % wool, 20 % nylon" />
+        <TextField label="Where it lies" {...bind('place')} placeholder="loft, blue chest" />
       </fieldset>
       <fieldset className={styles.group}>
         <legend>What the band says</legend>
@@ -95,10 +115,10 @@ export function BandFields<Values extends BandForm>({ form }: { form: FormState<
           <TextField
             label="Needle"
             {...bind('needle')}
-            hint="4 mm, US 6"
+            hint={sizeOrHint('needle')}
             guess={guesses.needleMm && `${guesses.needleMm.low} to ${guesses.needleMm.high} mm`}
           />
-          <TextField label="Hook" {...bind('hook')} hint="4 mm" />
+          <TextField label="Hook" {...bind('hook')} hint={sizeOrHint('hook')} />
           <TextField label="Wraps per inch" {...bind('wpi')} inputMode="decimal" />
         </div>
         <div className={styles.triple}>
@@ -110,7 +130,13 @@ export function BandFields<Values extends BandForm>({ form }: { form: FormState<
             hint={system === 'metric' ? '180 t/m, 4.5 tpi' : '4.5 tpi, 180 t/m'}
           />
         </div>
-        <TextField label="Care" {...bind('care')} placeholder="hand wash, dry flat" />
+        <TextField label="Gauge" {...bind('gauge')} hint="22 sts x 30 rows to 10 cm" />
+        {doubt && <Say tone="tight">{doubt}</Say>}
+        <CareFields
+          value={form.values.careSymbols}
+          onChange={(codes) => form.set('careSymbols', codes as Values['careSymbols'])}
+        />
+        <TextField label="Care in words" {...bind('care')} placeholder="hand wash, dry flat" />
       </fieldset>
     </>
   );

@@ -1,18 +1,25 @@
 'use client';
 
 import type { ReactNode } from 'react';
+import { careInWords } from '../../core/care';
 import { fibresInWords } from '../../core/fibre';
+import { gaugeInWords } from '../../core/gauge';
+import { toolSizeInWords } from '../../core/needle';
 import { HALF_WIDTH_90 } from '../../core/estimate';
+import type { YarnFront } from '../../server/yarnFront';
 import type { YarnView } from '../../server/yarnViews';
 import { Length, Mass } from '../../ui/Figures';
 import { useSystem } from '../../ui/Providers';
+import { Say } from '../../ui/Say';
 import styles from './BandSheet.module.css';
-import { classInWords, twistInWords } from './words';
+import { Pictures } from './Pictures';
+import { bandDoubt, classInWords, twistInWords } from './words';
 
 /** The band as a paper band: what it says, and what it lets one guess where it is silent. */
-export function BandSheet({ yarn }: { yarn: YarnView }) {
+export function BandSheet({ yarn, pictures }: { yarn: YarnView; pictures: YarnFront['pictures'] }) {
   const system = useSystem();
   const { guesses } = yarn;
+  const doubt = bandDoubt(yarn);
   const rows: { label: string; value: ReactNode; guess?: boolean }[] = [
     { label: 'Fibre', value: yarn.fibres.length > 0 && fibresInWords(yarn.fibres) },
     {
@@ -38,16 +45,20 @@ export function BandSheet({ yarn }: { yarn: YarnView }) {
       ? { label: 'Class', value: classInWords(yarn.weightClass) }
       : { label: 'Class', value: guesses.weightClass && classInWords(guesses.weightClass.is.number), guess: true },
     yarn.needleMm !== null
-      ? { label: 'Needle', value: `${yarn.needleMm} mm` }
+      ? { label: 'Needle', value: toolSizeInWords(yarn.needleMm, 'needle') }
       : {
           label: 'Needle',
           value: guesses.needleMm && `${guesses.needleMm.low} to ${guesses.needleMm.high} mm`,
           guess: true,
         },
-    { label: 'Hook', value: yarn.hookMm !== null && `${yarn.hookMm} mm` },
-    { label: 'WPI', value: yarn.wpi },
+    { label: 'Hook', value: yarn.hookMm !== null && toolSizeInWords(yarn.hookMm, 'hook') },
+    { label: 'Gauge', value: yarn.gauge && gaugeInWords(yarn.gauge) },
+    {
+      label: 'WPI',
+      value: [yarn.wpi, yarn.measuredWpi !== null && `${yarn.measuredWpi.toFixed(1)} counted`].filter(Boolean).join('; '),
+    },
     { label: 'Twist', value: twistInWords(yarn, system) },
-    { label: 'Care', value: yarn.care },
+    { label: 'Care', value: [yarn.care, careInWords(yarn.careSymbols)].filter(Boolean).join('; ') },
     { label: 'Dye lot', value: yarn.dyeLot },
     { label: 'Notes', value: yarn.notes },
   ];
@@ -66,6 +77,8 @@ export function BandSheet({ yarn }: { yarn: YarnView }) {
               </div>
             ))}
         </dl>
+        {doubt && <Say tone="tight">{doubt}</Say>}
+        <Pictures yarnId={yarn.id} pictures={pictures} />
       </div>
     </section>
   );

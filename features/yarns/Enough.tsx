@@ -1,28 +1,62 @@
 'use client';
 
-import type { Estimate } from '../../core/estimate';
+import Link from 'next/link';
+import { ballsToBuy } from '../../core/allotment';
+import { type Estimate, uniformSd } from '../../core/estimate';
 import { chanceInWords, inWords, lengthFigure } from '../../core/format';
 import { reading } from '../../core/inputError';
 import { parseQuantity } from '../../core/units';
-import { DEFAULT_TOLERANCE_PERCENT, isEnough, type Verdict } from '../../core/yardage';
+import { DEFAULT_TOLERANCE_PERCENT, type Enough as Standing, isEnough, type Verdict } from '../../core/yardage';
+import type { YarnFront } from '../../server/yarnFront';
+import type { YarnView } from '../../server/yarnViews';
+import { BallsToBuy } from '../../ui/BallsToBuy';
 import { TextField } from '../../ui/Field';
+import { Length } from '../../ui/Figures';
 import { useSystem } from '../../ui/Providers';
 import { Say, type Tone } from '../../ui/Say';
 import { useKept } from '../../ui/useKept';
+import styles from './Enough.module.css';
 
 const TONES: Record<Verdict, Tone> = { enough: 'good', tight: 'tight', short: 'bad' };
+const SPARE = 1;
 
-/** "Is it enough for ...?", answered as it is asked. */
-export function Enough({ yarnId, lengthM }: { yarnId: number; lengthM: Estimate }) {
+/** "Is it enough for ...?", answered as it is asked; what projects have spoken for is not offered twice. */
+export function Enough({
+  yarn,
+  lengthM,
+  promises,
+}: {
+  yarn: YarnView;
+  lengthM: Estimate;
+  promises: YarnFront['promises'];
+}) {
   const system = useSystem();
-  const [asked, ask] = useKept(`need of yarn ${yarnId}`, '');
+  const [asked, ask] = useKept(`need of yarn ${yarn.id}`, '');
   const { value: needM, error } = asked.trim() === '' ? {} : reading(() => parseQuantity(asked, 'length', system));
+  const promised = promises.reduce((sum, { share }) => sum + share, 0);
+  const part = Math.max(0, 1 - promised);
+  const free = { mean: lengthM.mean * part, sd: lengthM.sd * part };
 
   return (
     <div>
+      {promises.length > 0 && (
+        <ul className={styles.promises}>
+          {promises.map(({ projectId, project, share }) => (
+            <li key={projectId}>
+              <Link href={`/projects/${projectId}`}>{project}</Link> takes <Length m={lengthM.mean * share} />
+            </li>
+          ))}
+          <li>
+            <strong>
+              <Length m={free.mean} />
+            </strong>{' '}
+            are free
+          </li>
+        </ul>
+      )}
       <TextField
         name="need"
-        label="Is it enough for something that takes"
+        label={promises.length > 0 ? 'Is what is free enough for' : 'Is it enough for something that takes'}
         value={asked}
         onChange={ask}
         error={error}
@@ -30,14 +64,21 @@ export function Enough({ yarnId, lengthM }: { yarnId: number; lengthM: Estimate 
         hint={`the need itself is taken to be right to ${DEFAULT_TOLERANCE_PERCENT} %`}
         large
       />
-      {needM !== undefined && <Answer lengthM={lengthM} needM={needM} />}
+      {needM !== undefined && <Answer yarn={yarn} lengthM={free} needM={needM} />}
+      <p className={styles.project}>
+        <Link href={`/projects/new?yarn=${yarn.id}${needM ? `&needs=${encodeURIComponent(asked)}` : ''}`}>
+          Make it a project
+        </Link>
+        : several colours, your own margin, and nothing promised twice.
+      </p>
     </div>
   );
 }
 
-function Answer({ lengthM, needM }: { lengthM: Estimate; needM: number }) {
+function Answer({ yarn, lengthM, needM }: { yarn: YarnView; lengthM: Estimate; needM: number }) {
   const system = useSystem();
-  const { verdict, probability, marginM } = isEnough(lengthM, needM);
+  const enough = isEnough(lengthM, needM);
+  const { verdict, probability, marginM } = enough;
   const margin = inWords(lengthFigure(Math.abs(marginM), system));
   const words: Record<Verdict, string> = {
     enough: `Yes. About ${margin} will be left over.`,
@@ -51,6 +92,15 @@ function Answer({ lengthM, needM }: { lengthM: Estimate; needM: number }) {
     <Say tone={TONES[verdict]} role="status">
       <strong style={{ fontSize: '1.15rem' }}>{words[verdict]}</strong>
       <div>The chance that it reaches: {chanceInWords(probability)}.</div>
+      {verdict !== 'enough' && <Buy yarn={yarn} lengthM={lengthM} needM={needM} enough={enough} />}
     </Say>
   );
+}
+
+function Buy({ yarn, lengthM, needM, enough }: { yarn: YarnView; lengthM: Estimate; needM: number; enough: Standing }) {
+  const putUpM = yarn.putUpM ?? yarn.guesses.putUpM?.mean;
+  if (!putUpM) return null;
+  const one = { mean: putUpM, sd: uniformSd((DEFAULT_TOLERANCE_PERCENT / 100) * putUpM) };
+  const buy = ballsToBuy({ available: lengthM, target: needM, enough }, { metresOfOne: one }, SPARE);
+  return buy ? <BallsToBuy toReach={buy.toReach} spare={buy.spare} lot={yarn.dyeLot} /> : null;
 }

@@ -2,31 +2,31 @@
 
 import { HALF_WIDTH_90 } from '../../core/estimate';
 import { inWords, lengthFigure } from '../../core/format';
+import type { MassFact } from '../../core/piece';
 import type { UnitSystem } from '../../core/units';
-import {
-  ADVISED_RESOLUTION_G,
-  ADVISED_SAMPLE_M,
-  type GristSource,
-  type LengthLeft,
-  type Surer,
-} from '../../core/yarnLength';
-import { Grist, Large, Mass } from '../../ui/Figures';
+import { ADVISED_RESOLUTION_G, ADVISED_SAMPLE_M, type LengthLeft, type Surer } from '../../core/yarnLength';
+import type { SampleView } from '../../server/yarnViews';
+import { Grist, Large, Length, Mass } from '../../ui/Figures';
 import { useSystem } from '../../ui/Providers';
 import styles from './HowMuch.module.css';
-
-const SOURCES: Record<GristSource, string> = {
-  band: 'the band’s length and mass',
-  wpi: 'a guess from wraps per inch',
-  'weight class': 'a guess from its weight class',
-  needle: 'a guess from its needle',
-};
+import { SOURCE_WORDS } from './sources';
 
 /** How much there is, how sure that is, what it rests on, and what would make it surer. */
-export function HowMuch({ left, pieces }: { left: LengthLeft; pieces: number }) {
+export function HowMuch({
+  left,
+  masses,
+  samples,
+}: {
+  left: LengthLeft;
+  masses: readonly MassFact[];
+  samples: readonly SampleView[];
+}) {
   const system = useSystem();
-  const { lengthM, massG, grist, gristShare, surer } = left;
+  const { lengthM, massG, grist, surer } = left;
   const inUnits = (m: number) => inWords(lengthFigure(m, system));
   const halfM = lengthM.sd * HALF_WIDTH_90;
+  const asWeighedG = masses.reduce((sum, fact) => sum + fact.massG, 0);
+  const corrected = Math.abs(asWeighedG - massG.mean) > 1e-9;
   return (
     <div>
       <div className={styles.answer} data-guess={grist.guess}>
@@ -40,15 +40,26 @@ export function HowMuch({ left, pieces }: { left: LengthLeft; pieces: number }) 
       <dl className={styles.working}>
         <dt>on the scale</dt>
         <dd>
-          <Mass g={massG.mean} />
-          {pieces > 1 && ` in ${pieces} pieces`}
+          <Mass g={asWeighedG} />
+          {masses.length > 1 && ` in ${masses.length} pieces`}
         </dd>
+        {corrected && (
+          <>
+            <dt>in usual air</dt>
+            <dd>
+              <Mass g={massG.mean} />. Fibre takes up water from the air: the same yarn is{' '}
+              {massG.mean > asWeighedG ? 'lighter in a dry room' : 'heavier in a damp room'}. Reckoned for air of 65 %,
+              by typical figures for its fibres.
+            </dd>
+          </>
+        )}
         <dt>grist</dt>
         <dd>
-          <Grist mPerG={grist.mean} />, from {SOURCES[grist.source]}
+          <Grist mPerG={grist.mean} />, from {SOURCE_WORDS[grist.source]}
+          <Weights left={left} samples={samples} />
         </dd>
         <dt>unsure because</dt>
-        <dd>{doubtInWords(gristShare, grist.guess)}</dd>
+        <dd>{doubtInWords(left)}</dd>
         {surer && (
           <>
             <dt>surer by</dt>
@@ -63,6 +74,33 @@ export function HowMuch({ left, pieces }: { left: LengthLeft; pieces: number }) 
   );
 }
 
+/** How much each fact counts in the grist. */
+function Weights({ left: { grist }, samples }: { left: LengthLeft; samples: readonly SampleView[] }) {
+  if (grist.parts.length < 2) return null;
+  const counting = samples.filter(({ counts, lengthM }) => counts && lengthM !== null);
+  return (
+    <ul className={styles.weights}>
+      {grist.parts.map((part) => {
+        const sample = part.sample === undefined ? undefined : counting[part.sample];
+        return (
+          <li key={part.sample ?? 'band'}>
+            <span className={styles.weight} style={{ width: `${Math.max(2, 64 * part.share)}px` }} aria-hidden="true" />
+            {sample ? (
+              <>
+                {sample.how === 'reel' ? 'the reel, ' : 'the sample of '}
+                <Length m={sample.lengthM!} />
+              </>
+            ) : (
+              'the band'
+            )}
+            : <Grist mPerG={part.mean} />, counts {Math.round(part.share * 100)} %
+          </li>
+        );
+      })}
+    </ul>
+  );
+}
+
 function adviceInWords(how: Surer['how'], system: UnitSystem): string {
   switch (how) {
     case 'weigh':
@@ -74,11 +112,18 @@ function adviceInWords(how: Surer['how'], system: UnitSystem): string {
   }
 }
 
-function doubtInWords(gristShare: number, guess: boolean): string {
+/** Each source's part of the doubt. */
+function doubtInWords({ gristShare, grist }: LengthLeft): string {
   const percent = Math.round(gristShare * 100);
-  if (guess) return 'the grist is only a guess';
-  if (percent >= 99) return 'bands are only right to about 5 %';
-  return `the band is only right to about 5 % (${percent} % of the doubt), the scale to its own step (${100 - percent} %)`;
+  if (grist.contradiction && grist.parts.length > 1) return 'two of its facts contradict each other';
+  if (grist.guess) return 'the grist is only a guess';
+  const what = {
+    band: 'bands are only right to about 5 %',
+    samples: 'measuring is only right to about 1 %',
+    'band and samples': 'of what the band and the samples leave open',
+  }[grist.source as 'band' | 'samples' | 'band and samples'];
+  if (percent >= 99) return what;
+  return `${what} (${percent} % of the doubt), and the scale shows only its own steps (${100 - percent} %)`;
 }
 
 /** Where the true length lies, on a line from nothing on. */

@@ -12,17 +12,22 @@ import { useSystem } from '../../ui/Providers';
 import { Say } from '../../ui/Say';
 import { glyphSide, PieceGlyph } from '../../ui/thread/PieceGlyph';
 import styles from './PieceScreen.module.css';
-import { WeighPiece } from './WeighPiece';
+import { MeasureCard } from './MeasureCard';
+import type { Measure } from './measures';
+import { SampleWords } from './SampleList';
 
-const TOLD = { receive: 'came in', wind: 'wound', weigh: 'weighed', undo: 'undone' };
+const TOLD = { receive: 'came in', wind: 'wound', weigh: 'weighed', sample: 'measured', undo: 'undone' };
 
 /** One piece: what it is now, weighing it, and what it went through. */
 export function PieceScreen({
   page: { yarn, piece, others, history },
   scales,
+  how,
 }: {
   page: PiecePage;
   scales: ScaleTool[];
+  /** What is to be done with it first. */
+  how: Measure;
 }) {
   const system = useSystem();
   const gone = piece.consumedBy !== null;
@@ -104,17 +109,28 @@ export function PieceScreen({
         )}
       </section>
       <section>
-        {!gone && <WeighPiece pieceId={piece.id} scales={scales} />}
+        {!gone && <MeasureCard yarn={yarn} piece={piece} scales={scales} first={how} />}
         <h2 className={styles.historyHead}>What it went through</h2>
         <ol className={styles.history}>
           {history.map(({ operationId, kind, at, mass }) => (
             <li key={operationId}>
               <Link href={`/logbook/${operationId}`}>{TOLD[kind]}</Link>
-              <span>{mass ? <KnownMass fact={mass} /> : 'mass not known'}</span>
+              <span>
+                {kind === 'sample' ? (
+                  <SampleWords sample={yarn.samples.find((sample) => sample.operationId === operationId)} />
+                ) : mass ? (
+                  <KnownMass fact={mass} />
+                ) : (
+                  'mass not known'
+                )}
+              </span>
               {mass?.from === 'scale' && mass.tareG > 0 && (
                 <span>
                   (less <Mass g={mass.tareG} /> of tare)
                 </span>
+              )}
+              {mass?.from === 'scale' && typeof mass.humidityPercent === 'number' && (
+                <span>in a room of {mass.humidityPercent} %</span>
               )}
               <time dateTime={at}>{dateAndTime(at)}</time>
             </li>

@@ -1,111 +1,154 @@
 'use client';
 
-import { Input } from 'antd';
+import { Button, Input, type InputRef } from 'antd';
 import Link from 'next/link';
-import { useState } from 'react';
-import { pieceTotal } from '../../core/piece';
-import { fibresInWords } from '../../core/fibre';
-import type { ShelfYarn } from '../../server/yarnViews';
+import { useEffect, useRef } from 'react';
+import { FIBRE_NAMES } from '../../core/fibre';
+import { gristFigure, inWords, lengthFigure } from '../../core/format';
+import { FORMS } from '../../core/piece';
+import { ABOUT_WITHIN } from '../../core/shelfNeed';
+import { WEIGHT_CLASSES } from '../../core/weightClass';
+import type { ShelfPage } from '../../server/shelf';
 import { ActionLink } from '../../ui/ActionLink';
-import { LengthWithin, Mass } from '../../ui/Figures';
-import { glyphSide, PieceGlyph } from '../../ui/thread/PieceGlyph';
+import { useSystem } from '../../ui/Providers';
+import { Say } from '../../ui/Say';
+import { PieceGlyph } from '../../ui/thread/PieceGlyph';
+import { ShelfGrid } from './ShelfGrid';
 import styles from './ShelfScreen.module.css';
+import { type Asked, NOTHING_ASKED, type Shelf, useShelf } from './useShelf';
 
 /** What have I got: every yarn as it lies on the shelf, its pieces to scale and in its colour. */
-export function ShelfScreen({ yarns }: { yarns: ShelfYarn[] }) {
-  const [sought, seek] = useState('');
-  const found = yarns.filter((entry) => matches(entry, sought));
+export function ShelfScreen({
+  page,
+  asked,
+  places,
+  yarns,
+}: {
+  page: ShelfPage;
+  asked: Partial<Asked>;
+  places: string[];
+  yarns: number;
+}) {
+  const shelf = useShelf(page, { ...NOTHING_ASKED, ...asked });
+  const search = useRef<InputRef>(null);
+
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const typing = (event.target as HTMLElement).closest('input, textarea, select');
+      if (event.key !== '/' || typing || event.metaKey || event.ctrlKey || event.altKey) return;
+      event.preventDefault();
+      search.current?.focus();
+    };
+    document.addEventListener('keydown', onKey);
+    return () => document.removeEventListener('keydown', onKey);
+  }, []);
+
   return (
     <>
       <div className={styles.head}>
         <h1>What there is</h1>
-        {yarns.length > 0 && (
-          <Input
-            className={styles.search}
-            placeholder="Maker, line, colour, lot, fibre"
-            aria-label="Search the shelf"
-            value={sought}
-            onChange={(event) => seek(event.target.value)}
-            allowClear
-          />
-        )}
-        <ActionLink href="/yarns/new">Add a yarn</ActionLink>
+        <div className={styles.ways}>
+          <Link href="/yarns/gone">Put away</Link>
+          <Link href="/yarns/import">Read a list in</Link>
+          <ActionLink href="/yarns/new">Add a yarn</ActionLink>
+        </div>
       </div>
-      {yarns.length === 0 && <EmptyShelf />}
-      {yarns.length > 0 && found.length === 0 && <p role="status">No yarn on the shelf has “{sought}” on its band.</p>}
-      <ul className={styles.shelf}>
-        {found.map((entry) => (
-          <li key={entry.yarn.id}>
-            <ShelfPlace entry={entry} />
-          </li>
-        ))}
-      </ul>
+      {yarns === 0 ? (
+        <EmptyShelf />
+      ) : (
+        <>
+          <div className={styles.seek}>
+            <Input
+              ref={search}
+              className={styles.search}
+              placeholder="Anything on the band, or: at least 300 m, about 4 m/g, wool"
+              aria-label="Search the shelf"
+              aria-describedby="understood"
+              value={shelf.asked.q}
+              onChange={(event) => shelf.ask({ q: event.target.value })}
+              onKeyDown={(event) => {
+                if (event.key !== 'ArrowDown') return;
+                event.preventDefault();
+                document.querySelector<HTMLElement>('[data-shelf-place]')?.focus();
+              }}
+              allowClear
+              size="large"
+              suffix={shelf.asked.q === '' && <kbd aria-hidden="true">/</kbd>}
+            />
+            <Filters shelf={shelf} places={places} />
+          </div>
+          <Found shelf={shelf} />
+          {shelf.unreachable && (
+            <Say tone="bad" role="alert">
+              The app cannot be reached just now. What is shown may not be what you asked for.
+            </Say>
+          )}
+          <ShelfGrid shelf={shelf} />
+        </>
+      )}
     </>
   );
 }
 
-function ShelfPlace({ entry: { yarn, pieces, left } }: { entry: ShelfYarn }) {
+const ORDERS = {
+  '': 'newest first',
+  name: 'by name',
+  colour: 'by colour',
+  'most of it': 'most of it first',
+  'least of it': 'least of it first',
+};
+
+function Filters({ shelf: { asked, ask }, places }: { shelf: Shelf; places: string[] }) {
+  const choice = (name: keyof Asked, label: string, options: readonly (readonly [string, string])[]) => (
+    <label className={styles.filter} data-on={asked[name] !== ''}>
+      <span className="visually-hidden">{label}</span>
+      <select value={asked[name]} onChange={(event) => ask({ [name]: event.target.value })}>
+        {options.map(([value, words]) => (
+          <option key={value} value={value}>
+            {words}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+  const on = Object.entries(asked).some(([name, value]) => value !== '' && name !== 'order');
   return (
-    <Link href={`/yarns/${yarn.id}`} className={styles.place}>
-      <ShelfDrawing colourHex={yarn.colourHex} pieces={pieces} />
-      <span className={styles.board} style={{ borderColor: yarn.colourHex }} />
-      <strong className={styles.name}>{yarn.name}</strong>
-      <span className={styles.soft}>
-        {[yarn.maker, yarn.dyeLot && `lot ${yarn.dyeLot}`].filter(Boolean).join(' · ')}
-      </span>
-      <span>
-        {left ? (
-          <>
-            <strong>
-              <LengthWithin m={left.lengthM} />
-            </strong>
-            {left.grist.guess && ' (a guess)'} · <Mass g={left.massG.mean} />
-          </>
-        ) : (
-          'length not known yet'
-        )}
-      </span>
-      <span className={styles.soft}>{pieceTotal(pieces)}</span>
-    </Link>
+    <div className={styles.filters} role="group" aria-label="Show only">
+      {choice('fibre', 'Fibre', [['', 'any fibre'], ...FIBRE_NAMES.map((name) => [name, name] as const)])}
+      {choice('class', 'Weight class', [
+        ['', 'any class'],
+        ...WEIGHT_CLASSES.map(({ number, name }) => [String(number), `${number} ${name}`] as const),
+      ])}
+      {choice('form', 'Form', [['', 'any form'], ...FORMS.map((form) => [form, `as ${form}`] as const)])}
+      {places.length > 0 &&
+        choice('place', 'Place', [['', 'any place'], ...places.map((place) => [place, place] as const)])}
+      {choice('order', 'Order', Object.entries(ORDERS))}
+      {on && (
+        <Button type="text" onClick={() => ask({ ...NOTHING_ASKED, order: asked.order })}>
+          Show all
+        </Button>
+      )}
+    </div>
   );
 }
 
-const MOST_DRAWN = 6;
-const BOARD_WIDTH = 300;
-const BOARD_HEIGHT = 106;
-
-/** The pieces side by side, standing on the board; areas to scale by mass. */
-function ShelfDrawing({ colourHex, pieces }: Pick<ShelfYarn, 'pieces'> & { colourHex: string }) {
-  const drawn = pieces.slice(0, MOST_DRAWN);
-  const sides = drawn.map(({ massG }) => glyphSide(massG));
-  const last = sides.at(-1) ?? 0;
-  const before = sides.slice(0, -1).reduce((sum, side) => sum + side, 0);
-  // Many or heavy pieces stand closer, one before the other.
-  const squeeze = Math.min(1, (BOARD_WIDTH - 10 - last) / Math.max(1, before));
+/** How many were found, and how the words were understood. */
+function Found({ shelf: { total, understood, asked } }: { shelf: Shelf }) {
+  const system = useSystem();
+  const { atLeastM, aboutMPerG, fibre } = understood;
+  const parts = [
+    atLeastM !== null && `at least ${inWords(lengthFigure(atLeastM, system))} of it`,
+    aboutMPerG !== null &&
+      `${inWords(gristFigure(aboutMPerG, system))} within ${Math.round(ABOUT_WITHIN * 100)} %`,
+    fibre !== null && `with ${fibre} in it`,
+  ].filter(Boolean);
   return (
-    <svg viewBox={`0 0 ${BOARD_WIDTH} ${BOARD_HEIGHT}`} className={styles.drawing} aria-hidden="true">
-      {drawn.map((piece, i) => {
-        const at = sides.slice(0, i).reduce((sum, side) => sum + side * squeeze, 0);
-        const side = sides[i]!;
-        const scale = Math.min(1, 104 / side);
-        const foot = piece.form === 'hank' || piece.form === 'shop skein' ? 0.35 : 0.43;
-        return (
-          <PieceGlyph
-            key={piece.id}
-            form={piece.form}
-            colourHex={colourHex}
-            x={5 + at + side / 2}
-            y={BOARD_HEIGHT - 2 - side * scale * foot}
-            side={side * scale}
-          />
-        );
-      })}
-      {pieces.length > MOST_DRAWN && (
-        <text x={BOARD_WIDTH - 4} y={20} textAnchor="end" fontSize={16} fill="var(--ink-soft)">
-          + {pieces.length - MOST_DRAWN} more
-        </text>
-      )}
-    </svg>
+    <p id="understood" role="status" className={styles.found}>
+      {total === 0
+        ? `No yarn on the shelf is like that${asked.q ? `: “${asked.q}”` : ''}.`
+        : `${total.toLocaleString('en-GB')} ${total === 1 ? 'yarn' : 'yarns'}`}
+      {parts.length > 0 && ` · ${parts.join(', ')}`}
+    </p>
   );
 }
 
@@ -119,18 +162,9 @@ function EmptyShelf() {
       <h2>The shelf is empty</h2>
       <p>Take a hank, its paper band and a scale. Type what the band says, as far as it says anything, and begin.</p>
       <p className={styles.soft}>
-        Coming from another machine? An archive can be read in from the <Link href="/logbook">logbook</Link>.
+        Have you kept a list so far? <Link href="/yarns/import">Read it in</Link>. Coming from another machine? An
+        archive can be read in from the <Link href="/logbook">logbook</Link>.
       </p>
     </div>
   );
-}
-
-function matches({ yarn }: ShelfYarn, sought: string): boolean {
-  const text = [yarn.maker, yarn.line, yarn.colourName, yarn.dyeLot, fibresInWords(yarn.fibres), yarn.notes]
-    .join(' ')
-    .toLowerCase();
-  return sought
-    .toLowerCase()
-    .split(/\s+/)
-    .every((word) => text.includes(word));
 }

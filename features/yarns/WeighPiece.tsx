@@ -2,41 +2,48 @@
 
 import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
+import { inWords, readingFigure } from '../../core/format';
+import { readOrNull } from '../../core/inputError';
+import { standardAirFactor } from '../../core/moisture';
+import { parseNumber, parseQuantity } from '../../core/units';
 import type { ScaleTool } from '../../server/bench';
 import type { WeighForm } from '../../server/pieces';
+import type { YarnView } from '../../server/yarnViews';
 import { TextField } from '../../ui/Field';
 import { newKey } from '../../ui/newKey';
 import { useSystem } from '../../ui/Providers';
 import { Say } from '../../ui/Say';
+import { useUndoOffer } from '../../ui/UndoOffer';
 import { useForm } from '../../ui/useForm';
 import { useLastScale, WeighingFields } from '../../ui/WeighingFields';
-import { saveWeighing } from './actions';
-import styles from './PieceScreen.module.css';
+import { saveWeighing, undoMeasurement } from './actions';
+import styles from './MeasureCard.module.css';
 
 /** Puts a piece on the scale. */
-export function WeighPiece({ pieceId, scales }: { pieceId: number; scales: ScaleTool[] }) {
+export function WeighPiece({ yarn, pieceId, scales }: { yarn: YarnView; pieceId: number; scales: ScaleTool[] }) {
   const router = useRouter();
   const system = useSystem();
   const [resolutionG, setResolution] = useLastScale(scales);
+  const offer = useUndoOffer();
   const form = useForm<WeighForm>({
     draftKey: `weighing ${pieceId}`,
-    initial: () => ({ requestKey: newKey(), mass: '', tare: '', scaleResolutionG: 1, note: '' }),
+    initial: () => ({ requestKey: newKey(), mass: '', tare: '', humidity: '', scaleResolutionG: 1, note: '' }),
     save: (values) => saveWeighing(pieceId, { ...values, scaleResolutionG: resolutionG }),
-    saved: () => {
+    saved: (operationId) => {
       form.clear();
+      offer({ words: 'The weighing is kept.', undo: () => undoMeasurement(operationId) });
       router.refresh();
     },
   });
   return (
     <form
       noValidate
-      className={styles.weigh}
+      className={styles.form}
       onSubmit={(event) => {
         event.preventDefault();
         form.submit();
       }}
     >
-      <h2>Weigh it</h2>
       <TextField
         label="The scale shows"
         {...form.field('mass')}
@@ -47,9 +54,11 @@ export function WeighPiece({ pieceId, scales }: { pieceId: number; scales: Scale
       <WeighingFields
         scales={scales}
         tare={form.field('tare')}
+        humidity={form.field('humidity')}
         resolutionG={resolutionG}
         onResolution={setResolution}
       />
+      <InUsualAir values={form.values} yarn={yarn} />
       {form.errors[''] && (
         <Say tone="bad" role="alert">
           {form.errors['']}
@@ -59,5 +68,23 @@ export function WeighPiece({ pieceId, scales }: { pieceId: number; scales: Scale
         Keep this weighing
       </Button>
     </form>
+  );
+}
+
+/** What the yarn would weigh in usual air, where the room is known to be drier or damper. */
+function InUsualAir({ values, yarn }: { values: WeighForm; yarn: YarnView }) {
+  const system = useSystem();
+  const humidityPercent = readOrNull(() => parseNumber(values.humidity.replace('%', ''), ''));
+  const massG = readOrNull(() => parseQuantity(values.mass, 'mass', system));
+  if (humidityPercent === null || massG === null) return null;
+  if (yarn.fibres.length === 0)
+    return <Say tone="plain">Its fibres are not known, so the air cannot be reckoned with.</Say>;
+  const factor = readOrNull(() => standardAirFactor(yarn.fibres, humidityPercent));
+  if (factor === null) return null;
+  return (
+    <Say tone="plain" role="status">
+      In usual air (65 %) it would weigh about {inWords(readingFigure(massG * factor, 0.1, system))}: fibre takes up
+      water from the air, and this room is {humidityPercent < 65 ? 'drier' : 'damper'}. A typical figure for its fibres.
+    </Say>
   );
 }

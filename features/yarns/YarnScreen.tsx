@@ -1,50 +1,76 @@
 'use client';
 
+import dynamic from 'next/dynamic';
+import Link from 'next/link';
+import { inWords, lengthFigure } from '../../core/format';
 import { pieceTotal } from '../../core/piece';
-import type { YarnPage } from '../../server/yarnViews';
+import type { UnitSystem } from '../../core/units';
+import type { YarnFront } from '../../server/yarnFront';
 import { ActionLink } from '../../ui/ActionLink';
+import { shortDate } from '../../ui/dates';
 import { useSystem } from '../../ui/Providers';
 import { Say } from '../../ui/Say';
 import { Thread } from '../../ui/thread/Thread';
+import { useTask } from '../../ui/useTask';
+import { bringBack } from './actions';
 import { BandSheet } from './BandSheet';
+import { ContradictionPanel } from './ContradictionPanel';
 import { Enough } from './Enough';
+import { EntryMenu } from './EntryMenu';
 import { HowMuch } from './HowMuch';
+import { MysteryPanel } from './MysteryPanel';
+import { SampleList } from './SampleList';
 import { twistInWords } from './words';
 import styles from './YarnScreen.module.css';
 
+/** Charts are large and none is needed to see how much there is. */
+const LeftChart = dynamic(() => import('./LeftChart'), { ssr: false });
+
 /** One yarn: its thread, how much there is, whether that is enough, and its band. */
-export function YarnScreen({ page: { yarn, pieces, steps, left } }: { page: YarnPage }) {
+export function YarnScreen({ page }: { page: YarnFront }) {
   const system = useSystem();
+  const { yarn, pieces, steps, left, history, pictures, promises, like, worked } = page;
   const present = pieces.filter(({ consumedBy }) => consumedBy === null);
-  const unweighed = present.filter(({ mass }) => mass === null).length;
+  const masses = present.flatMap(({ mass }) => mass ?? []);
+  const unweighed = present.length - masses.length;
   const next = present.find(({ openRunId }) => openRunId !== null) ?? present.find(({ form }) => form === 'hank');
+  const guessed = !yarn.grist || yarn.grist.guess;
   return (
     <>
       <div className={styles.head}>
         <div>
           <h1>{yarn.name}</h1>
           <p className={styles.under}>
-            {[yarn.maker, yarn.dyeLot && `lot ${yarn.dyeLot}`, pieceTotal(present)].filter(Boolean).join(' · ')}
+            {[yarn.maker, yarn.dyeLot && `lot ${yarn.dyeLot}`, pieceTotal(present), yarn.place]
+              .filter(Boolean)
+              .join(' · ')}
           </p>
         </div>
-        <div className={styles.actions}>
-          <ActionLink href={`/yarns/${yarn.id}/band`} quiet>
-            Correct the band
-          </ActionLink>
-          {next &&
-            (next.openRunId ? (
-              <ActionLink href={`/winding/run/${next.openRunId}`}>Go on winding {next.label.toLowerCase()}</ActionLink>
-            ) : (
-              <ActionLink href={`/winding/plan/${next.id}`}>Plan to wind {next.label.toLowerCase()}</ActionLink>
-            ))}
-        </div>
+        {yarn.gone === null && (
+          <div className={styles.actions}>
+            {next &&
+              (next.openRunId ? (
+                <ActionLink href={`/winding/run/${next.openRunId}`}>
+                  Go on winding {next.label.toLowerCase()}
+                </ActionLink>
+              ) : (
+                <ActionLink href={`/winding/plan/${next.id}`}>Plan to wind {next.label.toLowerCase()}</ActionLink>
+              ))}
+            <EntryMenu yarn={yarn} worked={worked} />
+          </div>
+        )}
       </div>
+      {yarn.gone && <GoneNotice yarn={yarn} />}
       <Thread colourHex={yarn.colourHex} pieces={pieces} steps={steps} twist={twistInWords(yarn, system)} />
+      {yarn.grist?.contradiction && <ContradictionPanel yarn={yarn} contradiction={yarn.grist.contradiction} />}
+      {guessed && yarn.gone === null && (
+        <MysteryPanel yarn={yarn} pieceId={present[0]?.id ?? null} like={like} />
+      )}
       <div className={styles.columns}>
         <section aria-labelledby="how-much">
           <h2 id="how-much">How much there is</h2>
           {left ? (
-            <HowMuch left={left} pieces={present.length - unweighed} />
+            <HowMuch left={left} masses={masses} samples={yarn.samples} />
           ) : (
             <Say tone="plain">{whyUnknown(yarn.grist !== null, present.length)}</Say>
           )}
@@ -53,15 +79,71 @@ export function YarnScreen({ page: { yarn, pieces, steps, left } }: { page: Yarn
               {unweighed === 1 ? 'One piece is' : `${unweighed} pieces are`} not weighed and not counted here.
             </Say>
           )}
+          {yarn.shrinkagePercent !== null && (
+            <p className={styles.note}>
+              It {yarn.shrinkagePercent >= 0 ? 'drew in' : 'grew'} by {Math.abs(yarn.shrinkagePercent).toFixed(1)} % in
+              the wash. Expect the same of what is not washed yet.
+            </p>
+          )}
         </section>
         <section aria-labelledby="enough">
           <h2 id="enough">Is it enough?</h2>
-          {left ? <Enough yarnId={yarn.id} lengthM={left.lengthM} /> : <p>As soon as a length is known, ask here.</p>}
+          {left ? (
+            <Enough yarn={yarn} lengthM={left.lengthM} promises={promises} />
+          ) : (
+            <p>As soon as a length is known, ask here.</p>
+          )}
         </section>
-        <BandSheet yarn={yarn} />
+        <BandSheet yarn={yarn} pictures={pictures} />
       </div>
+      {(yarn.samples.length > 0 || history.length > 1) && (
+        <div className={styles.below}>
+          {history.length > 1 && yarn.grist && (
+            <section aria-labelledby="left-over-time">
+              <h2 id="left-over-time">How it went down</h2>
+              <p className="visually-hidden">{historyInWords(history, yarn.grist.mean, system)}</p>
+              <div className={styles.chart}>
+                <LeftChart history={history} grist={yarn.grist} colourHex={yarn.colourHex} />
+              </div>
+            </section>
+          )}
+          {yarn.samples.length > 0 && (
+            <section aria-labelledby="measured">
+              <h2 id="measured">What was measured</h2>
+              <SampleList samples={yarn.samples} />
+            </section>
+          )}
+        </div>
+      )}
     </>
   );
+}
+
+function GoneNotice({ yarn }: { yarn: YarnFront['yarn'] }) {
+  const { busy, problem, run } = useTask();
+  const words = {
+    'put away': 'This yarn is put away: its story is kept, and it is not on the shelf.',
+    deleted: 'This entry was deleted.',
+    merged: 'This entry was merged into another yarn, where its pieces are now.',
+  }[yarn.gone!];
+  return (
+    <Say tone="tight">
+      {words}{' '}
+      <button type="button" className={styles.back} disabled={busy} onClick={() => run(() => bringBack(yarn.id))}>
+        Bring it back
+      </button>{' '}
+      or see <Link href="/yarns/gone">all that is off the shelf</Link>. {problem && <strong role="alert">{problem}</strong>}
+    </Say>
+  );
+}
+
+function historyInWords(history: YarnFront['history'], gristMPerG: number, system: UnitSystem): string {
+  return history
+    .map(
+      ({ atMs, massG }) =>
+        `${shortDate(new Date(atMs).toISOString())}: ${inWords(lengthFigure(massG * gristMPerG, system))}`,
+    )
+    .join('; ');
 }
 
 function whyUnknown(gristKnown: boolean, present: number): string {

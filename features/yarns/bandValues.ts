@@ -1,7 +1,7 @@
 import { type BandGuesses, bandGuesses } from '../../core/bandGuess';
 import { fibresInWords } from '../../core/fibre';
 import { readOrNull } from '../../core/inputError';
-import { parseNeedleMm } from '../../core/needle';
+import { parseToolMm } from '../../core/needle';
 import { parseNumber, parseQuantity, type UnitSystem } from '../../core/units';
 import type { WeightClassNumber } from '../../core/weightClass';
 import { type GristFacts, gristOfYarn, type KnownGrist } from '../../core/yarnLength';
@@ -24,7 +24,10 @@ export const EMPTY_BAND: BandForm = {
   plies: '',
   twistDirection: '',
   twist: '',
+  gauge: '',
   care: '',
+  careSymbols: '',
+  place: '',
   notes: '',
 };
 
@@ -48,7 +51,10 @@ export function bandValues(yarn: YarnView): BandForm {
     plies: text(yarn.plies),
     twistDirection: yarn.twistDirection ?? '',
     twist: text(yarn.turnsPerM, ' t/m'),
+    gauge: yarn.gauge ? `${yarn.gauge.stitchesPer10Cm}${yarn.gauge.rowsPer10Cm ? ` x ${yarn.gauge.rowsPer10Cm}` : ''}` : '',
     care: yarn.care,
+    careSymbols: yarn.careSymbols.join(' '),
+    place: yarn.place,
     notes: yarn.notes,
   };
 }
@@ -62,7 +68,7 @@ export function readBand(
     putUpG: readOrNull(() => parseQuantity(values.putUpMass, 'mass', system)),
     putUpM: readOrNull(() => parseQuantity(values.putUpLength, 'length', system)),
     wpi: readOrNull(() => parseNumber(values.wpi, '')),
-    needleMm: readOrNull(() => parseNeedleMm(values.needle, '')),
+    needleMm: readOrNull(() => parseToolMm(values.needle, 'needle', '')),
     weightClass: values.weightClass === '' ? null : (Number(values.weightClass) as WeightClassNumber),
   };
   return { facts, guesses: bandGuesses(facts), grist: gristOfYarn(facts) };

@@ -1,6 +1,6 @@
 import { inWords, twistFigure } from '../../core/format';
 import type { UnitSystem } from '../../core/units';
-import { weightClass } from '../../core/weightClass';
+import { classFromGrist, weightClass } from '../../core/weightClass';
 import type { YarnView } from '../../server/yarnViews';
 
 /** "1 Super fine (US fingering, sock; UK 3 to 4 ply)" */
@@ -17,4 +17,17 @@ export function twistInWords({ plies, twistDirection, turnsPerM }: YarnView, sys
     turnsPerM !== null && inWords(twistFigure(turnsPerM, system)),
   ].filter(Boolean);
   return parts.length > 0 ? parts.join(', ') : undefined;
+}
+
+/** Two facts of a band that hardly go together: its class, and what its length and mass make. Empty where they do. */
+export function bandDoubt({
+  weightClass: stated,
+  putUpG,
+  putUpM,
+}: Pick<YarnView, 'weightClass' | 'putUpG' | 'putUpM'>): string {
+  if (stated === null || !putUpG || !putUpM) return '';
+  const byGrist = classFromGrist(putUpM / putUpG);
+  if (byGrist && Math.abs(byGrist.number - stated) < 2) return '';
+  const made = byGrist ? `class ${byGrist.number} ${byGrist.name}` : 'no class at all';
+  return `The band calls it class ${stated} ${weightClass(stated).name}, but its length and mass make it ${made}. Is one of the units wrong?`;
 }

@@ -34,6 +34,7 @@ const VERBS: Record<OperationKind, string> = {
   receive: 'came in',
   wind: 'wound',
   weigh: 'weighed',
+  sample: 'measured',
   undo: 'undone',
 };
 

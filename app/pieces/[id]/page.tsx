@@ -1,4 +1,5 @@
 import type { Metadata } from 'next';
+import { MEASURES } from '../../../features/yarns/measures';
 import { PieceScreen } from '../../../features/yarns/PieceScreen';
 import { bench } from '../../../server/bench';
 import { database } from '../../../server/database';
@@ -7,7 +8,12 @@ import { piecePage } from '../../../server/yarnViews';
 
 export const metadata: Metadata = { title: 'Piece' };
 
-export default async function Page({ params }: IdParams) {
+export default async function Page({
+  params,
+  searchParams,
+}: IdParams & { searchParams: Promise<{ how?: string | string[] }> }) {
   const page = await found(params, (id) => piecePage(database(), id));
-  return <PieceScreen page={page} scales={bench(database()).scales} />;
+  const { how } = await searchParams;
+  const first = MEASURES.find((measure) => measure === how) ?? 'weigh';
+  return <PieceScreen page={page} scales={bench(database()).scales} how={first} />;
 }

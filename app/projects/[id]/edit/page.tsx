@@ -1,0 +1,13 @@
+import type { Metadata } from 'next';
+import { projectFirst } from '../../../../features/projects/projectValues';
+import { ProjectFormScreen } from '../../../../features/projects/ProjectFormScreen';
+import { database } from '../../../../server/database';
+import { found, type IdParams } from '../../../../server/found';
+import { projectPage } from '../../../../server/projects';
+
+export const metadata: Metadata = { title: 'Change a project' };
+
+export default async function Page({ params }: IdParams) {
+  const project = await found(params, (id) => projectPage(database(), id));
+  return <ProjectFormScreen id={project.id} first={projectFirst(project)} />;
+}

@@ -1,0 +1,45 @@
+import { type Db, prepared } from './connection';
+
+export interface PictureRow {
+  id: number;
+  yarnId: number;
+  file: string;
+  width: number;
+  height: number;
+  addedAt: string;
+  removedAt: string | null;
+}
+
+const SELECT = `SELECT id, yarn_id AS yarnId, file, width, height, added_at AS addedAt, removed_at AS removedAt
+  FROM picture`;
+
+export function insertPicture(db: Db, picture: Omit<PictureRow, 'id' | 'removedAt'>): number {
+  const { lastInsertRowid } = prepared(
+    db,
+    'INSERT INTO picture (yarn_id, file, width, height, added_at) VALUES (@yarnId, @file, @width, @height, @addedAt)',
+  ).run(picture);
+  return Number(lastInsertRowid);
+}
+
+export function pictureById(db: Db, id: number): PictureRow | undefined {
+  return prepared<PictureRow>(db, `${SELECT} WHERE id = ?`).get(id);
+}
+
+/** The pictures of these yarns that were not taken away, oldest first. */
+export function picturesOf(db: Db, yarnIds: readonly number[]): PictureRow[] {
+  return prepared<PictureRow>(
+    db,
+    `${SELECT} WHERE removed_at IS NULL AND yarn_id IN (SELECT value FROM json_each(?)) ORDER BY id`,
+  ).all(JSON.stringify(yarnIds));
+}
+
+export function setRemoved(db: Db, id: number, removedAt: string | null): void {
+  prepared(db, 'UPDATE picture SET removed_at = ? WHERE id = ?').run(removedAt, id);
+}
+
+/** The names of all files that the database knows of, those taken away too: they may come back. */
+export function pictureFiles(db: Db): string[] {
+  return prepared<{ file: string }>(db, 'SELECT DISTINCT file FROM picture ORDER BY file')
+    .all()
+    .map(({ file }) => file);
+}

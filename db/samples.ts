@@ -1,0 +1,41 @@
+import { type Db, prepared } from './connection';
+
+export type SampleHow = 'length' | 'reel' | 'wraps';
+
+/** What was measured on a piece: a length and its mass, loops on a reel, or wraps. */
+export interface SampleRow {
+  operationId: number;
+  pieceId: number;
+  how: SampleHow;
+  washed: 0 | 1;
+  lengthMm: number | null;
+  massMg: number | null;
+  resolutionMg: number | null;
+  humidityPercent: number | null;
+  loops: number | null;
+  loopMm: number | null;
+  spreadMm: number | null;
+  wpi: number | null;
+}
+
+export function insertSample(db: Db, sample: SampleRow): void {
+  prepared(
+    db,
+    `INSERT INTO sample (operation_id, piece_id, how, washed, length_mm, mass_mg, resolution_mg, humidity_percent,
+       loops, loop_mm, spread_mm, wpi)
+     VALUES (@operationId, @pieceId, @how, @washed, @lengthMm, @massMg, @resolutionMg, @humidityPercent,
+       @loops, @loopMm, @spreadMm, @wpi)`,
+  ).run(sample);
+}
+
+/** All that was measured on a yarn and still holds, oldest first. */
+export function samplesOfYarn(db: Db, yarnId: number): (SampleRow & { at: string; pieceLabel: string })[] {
+  return prepared<SampleRow & { at: string; pieceLabel: string }>(
+    db,
+    `SELECT s.operation_id AS operationId, s.piece_id AS pieceId, s.how, s.washed, s.length_mm AS lengthMm,
+       s.mass_mg AS massMg, s.resolution_mg AS resolutionMg, s.humidity_percent AS humidityPercent, s.loops,
+       s.loop_mm AS loopMm, s.spread_mm AS spreadMm, s.wpi, o.at, p.label AS pieceLabel
+     FROM piece p JOIN sample s ON s.piece_id = p.id JOIN live_operation o ON o.id = s.operation_id
+     WHERE p.yarn_id = ? ORDER BY s.operation_id`,
+  ).all(yarnId);
+}

@@ -1,0 +1,159 @@
+'use client';
+
+import { Button } from 'antd';
+import { useRouter } from 'next/navigation';
+import type { ProjectForm, YarnTag } from '../../server/projects';
+import { TextField } from '../../ui/Field';
+import { newKey } from '../../ui/newKey';
+import { useSystem } from '../../ui/Providers';
+import { Say } from '../../ui/Say';
+import { useForm } from '../../ui/useForm';
+import { YarnPicker } from '../../ui/YarnPicker';
+import { keepProject } from './actions';
+import styles from './ProjectFormScreen.module.css';
+
+/** The form as it stands in the browser: its yarns with their names, so that a draft can show them. */
+type Values = Omit<ProjectForm, 'needs'> & {
+  needs: (Omit<ProjectForm['needs'][number], 'yarnIds'> & { yarns: YarnTag[] })[];
+};
+export type ProjectFirst = Omit<Values, 'requestKey'>;
+
+const EMPTY_NEED: Values['needs'][number] = { colour: '', amount: '', done: '', yarns: [] };
+
+/** Begins a project, or changes one. */
+export function ProjectFormScreen({ id, first }: { id: number | null; first: ProjectFirst }) {
+  const router = useRouter();
+  const system = useSystem();
+  const form = useForm<Values>({
+    draftKey: id === null ? 'new project' : `project ${id}`,
+    initial: () => ({ ...first, requestKey: newKey() }),
+    save: ({ needs, ...values }) =>
+      keepProject(id, {
+        ...values,
+        needs: needs.map(({ yarns, ...need }) => ({ ...need, yarnIds: yarns.map((yarn) => yarn.id) })),
+      }),
+    saved: (saved) => router.push(`/projects/${saved}`),
+  });
+  const { needs } = form.values;
+  const change = (at: number, part: Partial<Values['needs'][number]>) =>
+    form.set(
+      'needs',
+      needs.map((need, i) => (i === at ? { ...need, ...part } : need)),
+    );
+
+  return (
+    <form
+      noValidate
+      className={styles.form}
+      onSubmit={(event) => {
+        event.preventDefault();
+        form.submit();
+      }}
+    >
+      <h1>{id === null ? 'Begin a project' : 'Change the project'}</h1>
+      <div className={styles.top}>
+        <TextField label="What it is" {...form.field('name')} placeholder="Waiting-room blanket" autoFocus={id === null} />
+        <TextField label="Due" {...form.field('dueOn')} type="date" hint="served first if due first" />
+        <TextField label="Margin" {...form.field('margin')} hint="% on top of what it takes" inputMode="decimal" />
+        <TextField label="To spare" {...form.field('spare')} hint="balls, when some must be bought" inputMode="numeric" />
+      </div>
+      <ul className={styles.needs}>
+        {needs.map((need, i) => (
+          <li key={i} className={styles.need}>
+            <div className={styles.row}>
+              <TextField
+                name={`needs.${i}.colour`}
+                label={needs.length > 1 ? `Colour ${i + 1}` : 'Colour or part'}
+                value={need.colour}
+                onChange={(colour) => change(i, { colour })}
+                error={form.errors[`needs.${i}.colour`]}
+                placeholder="ground"
+              />
+              <TextField
+                name={`needs.${i}.amount`}
+                label="It takes"
+                value={need.amount}
+                onChange={(amount) => change(i, { amount })}
+                error={form.errors[`needs.${i}.amount`]}
+                hint={system === 'metric' ? '640 m, or 300 g' : '700 yd, or 10 oz'}
+              />
+              <TextField
+                name={`needs.${i}.done`}
+                label="Made already"
+                value={need.done}
+                onChange={(done) => change(i, { done })}
+                error={form.errors[`needs.${i}.done`]}
+                hint="%; empty: none"
+                inputMode="decimal"
+              />
+              {needs.length > 1 && (
+                <Button
+                  type="text"
+                  className={styles.drop}
+                  onClick={() =>
+                    form.set(
+                      'needs',
+                      needs.filter((_, at) => at !== i),
+                    )
+                  }
+                  aria-label={`Leave colour ${i + 1} out`}
+                >
+                  Leave out
+                </Button>
+              )}
+            </div>
+            <div className={styles.with}>
+              {need.yarns.map((yarn) => (
+                <span key={yarn.id} className={styles.yarn}>
+                  <span className={styles.swatch} style={{ background: yarn.colourHex }} aria-hidden="true" />
+                  {yarn.name}
+                  {yarn.dyeLot && `, lot ${yarn.dyeLot}`}
+                  <button
+                    type="button"
+                    aria-label={`Not with ${yarn.name}`}
+                    onClick={() => change(i, { yarns: need.yarns.filter(({ id }) => id !== yarn.id) })}
+                  >
+                    ×
+                  </button>
+                </span>
+              ))}
+            </div>
+            <YarnPicker
+              label={need.yarns.length > 0 ? 'And with' : 'With which yarn'}
+              hint="the first is taken first"
+              error={form.errors[`needs.${i}.yarnIds`]}
+              without={need.yarns.map(({ id }) => id)}
+              onPick={({ id, name, maker, dyeLot, colourHex }) =>
+                change(i, { yarns: [...need.yarns, { id, name, maker, dyeLot, colourHex }] })
+              }
+            />
+          </li>
+        ))}
+      </ul>
+      <Button onClick={() => form.set('needs', [...needs, EMPTY_NEED])} className={styles.more}>
+        Another colour
+      </Button>
+      <TextField label="Notes" {...form.field('notes')} />
+      {(form.errors[''] ?? form.errors.needs) && (
+        <Say tone="bad" role="alert">
+          {form.errors[''] ?? form.errors.needs}
+        </Say>
+      )}
+      <div className={styles.foot}>
+        <Button type="primary" size="large" htmlType="submit" loading={form.saving}>
+          {id === null ? 'Begin it' : 'Keep the change'}
+        </Button>
+        <Button
+          size="large"
+          type="text"
+          onClick={() => {
+            form.clear();
+            router.push(id === null ? '/projects' : `/projects/${id}`);
+          }}
+        >
+          Leave it
+        </Button>
+      </div>
+    </form>
+  );
+}

@@ -1,0 +1,219 @@
+'use client';
+
+import { Button } from 'antd';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { chanceInWords, type Figure, inWords, lengthFigure, massFigure } from '../../core/format';
+import { HALF_WIDTH_90 } from '../../core/estimate';
+import type { UnitSystem } from '../../core/units';
+import type { Verdict } from '../../core/yardage';
+import type { NeedView, ProjectView } from '../../server/projects';
+import { ActionLink } from '../../ui/ActionLink';
+import { BallsToBuy } from '../../ui/BallsToBuy';
+import { dayInWords, shortDate } from '../../ui/dates';
+import { useSystem } from '../../ui/Providers';
+import { Say, type Tone } from '../../ui/Say';
+import { useUndoOffer } from '../../ui/UndoOffer';
+import { useTask } from '../../ui/useTask';
+import { markProject } from './actions';
+import styles from './ProjectScreen.module.css';
+
+const TONES: Record<Verdict, Tone> = { enough: 'good', tight: 'tight', short: 'bad' };
+
+/** One project: does each colour reach, with what, and what to get if it does not. */
+export function ProjectScreen({ project }: { project: ProjectView }) {
+  const past = project.finishedAt ?? project.deletedAt;
+  return (
+    <>
+      <div className={styles.head}>
+        <div>
+          <h1>{project.name}</h1>
+          <p className={styles.soft}>
+            {[
+              project.dueOn && `due ${dayInWords(project.dueOn)}`,
+              `${project.marginPercent} % on top for safety`,
+              project.deletedAt && `deleted ${shortDate(project.deletedAt)}`,
+              !project.deletedAt && project.finishedAt && `finished ${shortDate(project.finishedAt)}`,
+            ]
+              .filter(Boolean)
+              .join(' · ')}
+          </p>
+        </div>
+        <Actions project={project} />
+      </div>
+      {past && (
+        <Say tone="plain">
+          It is past and takes nothing from the shelf. What stands here is how it would be if it were begun today.
+        </Say>
+      )}
+      <ul className={styles.needs}>
+        {project.needs.map((need) => (
+          <li key={need.id}>
+            <NeedCard need={need} marginPercent={project.marginPercent} />
+          </li>
+        ))}
+      </ul>
+      {project.notes && (
+        <section className={styles.notes} aria-labelledby="notes">
+          <h2 id="notes">Notes</h2>
+          <p>{project.notes}</p>
+        </section>
+      )}
+    </>
+  );
+}
+
+function Actions({ project }: { project: ProjectView }) {
+  const router = useRouter();
+  const offer = useUndoOffer();
+  const { busy, problem, run } = useTask();
+  const { id, name, finishedAt, deletedAt } = project;
+  const mark = (what: 'finished' | 'deleted', on: boolean) =>
+    run(
+      () => markProject(id, what, on),
+      () => {
+        if (!on) return;
+        offer({ words: `${name} is ${what}.`, undo: () => markProject(id, what, false) });
+        router.push('/projects');
+      },
+    );
+  if (deletedAt || finishedAt)
+    return (
+      <Button size="large" loading={busy} onClick={() => mark(deletedAt ? 'deleted' : 'finished', false)}>
+        Bring it back
+      </Button>
+    );
+  return (
+    <div className={styles.actions}>
+      <Button size="large" type="text" loading={busy} onClick={() => mark('deleted', true)}>
+        Delete
+      </Button>
+      <Button size="large" loading={busy} onClick={() => mark('finished', true)}>
+        It is finished
+      </Button>
+      <ActionLink href={`/projects/${id}/edit`}>Change it</ActionLink>
+      {problem && <p role="alert">{problem}</p>}
+    </div>
+  );
+}
+
+function NeedCard({ need, marginPercent }: { need: NeedView; marginPercent: number }) {
+  const system = useSystem();
+  const { standing, yarns, amount, buy, mixedLots } = need;
+  const { enough, target, available } = standing;
+  const inMetres = 'metres' in amount;
+  const inUnits = (value: number) => inWords(figureOf(value, inMetres, system));
+  const whole = inMetres ? amount.metres : amount.grams;
+  const working = [
+    inUnits(whole),
+    marginPercent > 0 && `${marginPercent} % on top`,
+    need.donePercent > 0 && `${need.donePercent} % made already`,
+  ].filter(Boolean);
+  return (
+    <article className={styles.need}>
+      <div className={styles.ask}>
+        <h2>{need.colour || 'What it takes'}</h2>
+        <p className={styles.target}>
+          <span>{inUnits(target)}</span>
+          {working.length > 1 && <span className={styles.soft}> = {working.join(', ')}</span>}
+        </p>
+      </div>
+      <NeedBar need={need} />
+      <Say tone={TONES[enough.verdict]}>
+        <strong className={styles.verdict}>{verdictInWords(need, inUnits)}</strong>
+        {yarns.length > 0 && (
+          <div>
+            The chance that it reaches: {chanceInWords(enough.probability)}. There are {inUnits(available.mean)} ±{' '}
+            {inUnits(available.sd * HALF_WIDTH_90)} for it.
+          </div>
+        )}
+        {buy && buy.toReach > 0 && (
+          <BallsToBuy toReach={buy.toReach} spare={buy.spare} lot={buy.yarn.dyeLot} />
+        )}
+        {enough.verdict !== 'enough' && yarns.length > 0 && !buy && (
+          <div>No band of these says what one of them is, so how many to buy cannot be told.</div>
+        )}
+      </Say>
+      {mixedLots.length > 0 && (
+        <Say tone="tight">
+          <strong>Two dye lots in one colour</strong> (
+          {mixedLots.map((lot) => (lot ? `lot ${lot}` : 'a lot that is not known')).join(', ')}). Lots that look alike in the
+          ball may show in the fabric. Usual remedy: from before the first runs out, alternate two rows of each; or keep
+          the odd lot for an edge. Compare them in daylight first.
+        </Say>
+      )}
+      <ul className={styles.yarns}>
+        {yarns.map((yarn) => (
+          <li key={yarn.id}>
+            <span className={styles.swatch} style={{ background: yarn.colourHex }} aria-hidden="true" />
+            <span>
+              <Link href={`/yarns/${yarn.id}`}>{yarn.name}</Link>{' '}
+              <span className={styles.soft}>{yarn.dyeLot ? `lot ${yarn.dyeLot}` : 'lot not known'}</span>
+              <br />
+              {yarn.whole === null ? (
+                'Not counted: its mass or its length is not known.'
+              ) : (
+                <>
+                  takes {inUnits(yarn.takes)} of {inUnits(yarn.whole)}
+                  {yarn.spokenFor > 0 && (
+                    <>
+                      ; {inUnits(yarn.spokenFor)} go to {yarn.spokenForBy.join(', ')} first
+                    </>
+                  )}
+                </>
+              )}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </article>
+  );
+}
+
+function figureOf(value: number, inMetres: boolean, system: UnitSystem): Figure {
+  return inMetres ? lengthFigure(value, system) : massFigure(value, system);
+}
+
+function verdictInWords({ standing: { enough }, yarns }: NeedView, inUnits: (value: number) => string): string {
+  if (yarns.length === 0) return 'No yarn is set aside for it yet.';
+  const margin = inUnits(Math.abs(enough.marginM));
+  switch (enough.verdict) {
+    case 'enough':
+      return `Enough: about ${margin} will be left over.`;
+    case 'tight':
+      return enough.marginM >= 0 ? `Tight: about ${margin} to spare, less than the figures can promise.` : 'Tight.';
+    case 'short':
+      return `Short: about ${margin} are missing.`;
+  }
+}
+
+const BAR_WIDTH = 600;
+
+/** What it takes against what there is, drawn to one scale: each yarn in its colour, what others have hatched. */
+function NeedBar({ need: { standing, yarns } }: { need: NeedView }) {
+  const known = yarns.filter(({ whole }) => whole !== null);
+  const total = known.reduce((sum, { whole, spokenFor }) => sum + whole! - spokenFor, 0);
+  const end = Math.max(standing.target, total) * 1.04 || 1;
+  const x = (value: number) => (value / end) * BAR_WIDTH;
+  const starts = known.map((_, i) =>
+    known.slice(0, i).reduce((sum, { whole, spokenFor }) => sum + whole! - spokenFor, 0),
+  );
+  return (
+    <svg viewBox={`0 0 ${BAR_WIDTH} 46`} className={styles.bar} role="presentation" preserveAspectRatio="none">
+      <rect x={0} y={10} width={x(standing.target)} height={26} fill="none" stroke="var(--ink-soft)" strokeWidth={1.5} strokeDasharray="5 4" />
+      {known.map((yarn, i) => (
+        <rect
+          key={yarn.id}
+          x={x(starts[i]!)}
+          y={10}
+          width={Math.max(0, x(yarn.whole! - yarn.spokenFor))}
+          height={26}
+          fill={yarn.colourHex}
+          stroke="var(--ink)"
+          strokeOpacity={0.6}
+        />
+      ))}
+      <path d={`M${x(standing.target)} 2V44`} stroke="var(--ink)" strokeWidth={3.5} />
+    </svg>
+  );
+}

@@ -1,0 +1,122 @@
+'use client';
+
+import Link from 'next/link';
+import { chanceInWords } from '../../core/format';
+import type { Verdict } from '../../core/yardage';
+import type { ProjectLine, ProjectsPage } from '../../server/projects';
+import { ActionLink } from '../../ui/ActionLink';
+import { dayInWords, shortDate } from '../../ui/dates';
+import { SignIcon } from '../../ui/icons';
+import styles from './ProjectsScreen.module.css';
+
+const SIGNS = { enough: 'yes', tight: 'care', short: 'no' } as const;
+const WORDS: Record<Verdict, string> = { enough: 'enough', tight: 'tight', short: 'short' };
+
+/** What the yarn is for, and whether it reaches: in the order in which the projects are served. */
+export function ProjectsScreen({ page: { underWay, past } }: { page: ProjectsPage }) {
+  return (
+    <>
+      <div className={styles.head}>
+        <h1>What it is for</h1>
+        <ActionLink href="/projects/new">Begin a project</ActionLink>
+      </div>
+      {underWay.length === 0 && (
+        <div className={styles.empty}>
+          <h2>No project is under way</h2>
+          <p>
+            A project says how many metres or grams of each colour it takes. Give it yarns from the shelf, and it tells
+            whether they reach, what to buy if they do not, and keeps other projects from counting on the same metres.
+          </p>
+        </div>
+      )}
+      {underWay.length > 1 && (
+        <p className={styles.soft}>
+          Served in this order: the one that is due first has its yarn first, and what it takes is not counted again.
+        </p>
+      )}
+      <ol className={styles.projects}>
+        {underWay.map((project) => (
+          <li key={project.id}>
+            <Line project={project} />
+          </li>
+        ))}
+      </ol>
+      {past.length > 0 && (
+        <section className={styles.past} aria-labelledby="past">
+          <h2 id="past">Past</h2>
+          <ul>
+            {past.map(({ id, name, finishedAt, deletedAt }) => (
+              <li key={id}>
+                <Link href={`/projects/${id}`}>{name}</Link>{' '}
+                <span className={styles.soft}>
+                  {deletedAt ? `deleted ${shortDate(deletedAt)}` : `finished ${shortDate(finishedAt!)}`}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+    </>
+  );
+}
+
+function Line({ project: { id, name, dueOn, verdict, probability, colours } }: { project: ProjectLine }) {
+  return (
+    <Link href={`/projects/${id}`} className={styles.project}>
+      <span className={styles.colours} aria-hidden="true">
+        {colours.map(({ hexes, verdict: own }, i) => (
+          <Balls key={i} hexes={hexes} verdict={own} />
+        ))}
+      </span>
+      <span className={styles.words}>
+        <strong className={styles.name}>{name}</strong>
+        <span className={styles.soft}>
+          {[
+            dueOn && `due ${dayInWords(dueOn)}`,
+            colours.length > 1 && `${colours.length} colours`,
+            colours
+              .map(({ colour }) => colour)
+              .filter(Boolean)
+              .join(', '),
+          ]
+            .filter(Boolean)
+            .join(' · ')}
+        </span>
+      </span>
+      {verdict && (
+        <span className={styles.verdict} data-verdict={verdict}>
+          <SignIcon sign={SIGNS[verdict]} size={24} />
+          <span>
+            <strong>{WORDS[verdict]}</strong>
+            <br />
+            {chanceInWords(probability!)}
+          </span>
+        </span>
+      )}
+    </Link>
+  );
+}
+
+/** A ball for each colour, in the colours of its yarns; an open ring where it has none, or where it does not reach. */
+function Balls({ hexes, verdict }: { hexes: string[]; verdict: Verdict }) {
+  return (
+    <svg width={54} height={54} viewBox="-27 -27 54 54">
+      {hexes.length === 0 && (
+        <circle r={20} fill="none" stroke="var(--ink-soft)" strokeWidth={2.5} strokeDasharray="5 5" />
+      )}
+      {hexes.slice(0, 3).map((hex, i) => (
+        <circle
+          key={i}
+          r={hexes.length === 1 ? 21 : 15}
+          cx={hexes.length === 1 ? 0 : i * 11 - 9}
+          cy={hexes.length === 1 ? 0 : i * 5 - 4}
+          fill={hex}
+          stroke="var(--ink)"
+          strokeOpacity={0.55}
+          strokeWidth={1.6}
+        />
+      ))}
+      {verdict === 'short' && <path d="M10 12l12 12M22 12L10 24" stroke="var(--madder)" strokeWidth={4} />}
+    </svg>
+  );
+}

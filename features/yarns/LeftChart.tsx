@@ -1,0 +1,106 @@
+'use client';
+
+import {
+  Chart,
+  Filler,
+  LinearScale,
+  LineElement,
+  PointElement,
+  Tooltip,
+  type ChartOptions,
+  type TooltipItem,
+} from 'chart.js';
+import { Line } from 'react-chartjs-2';
+import { HALF_WIDTH_90 } from '../../core/estimate';
+import { METRES_PER_YARD, type UnitSystem } from '../../core/units';
+import type { KnownGrist } from '../../core/yarnLength';
+import { shortDate } from '../../ui/dates';
+import { usePreferences } from '../../ui/Providers';
+
+Chart.register(LinearScale, LineElement, PointElement, Filler, Tooltip);
+
+/** How much was left after each change, in metres with what that is unsure by. */
+export default function LeftChart({
+  history,
+  grist,
+  colourHex,
+}: {
+  history: readonly { atMs: number; massG: number }[];
+  grist: KnownGrist;
+  colourHex: string;
+}) {
+  const { system, theme } = usePreferences();
+  const ink = theme === 'dark' ? '#eaf0ea' : '#14211b';
+  const soft = theme === 'dark' ? '#b3c0b7' : '#43524a';
+  const line = theme === 'dark' ? '#38463d' : '#c7d0c8';
+  const lengthOf = (massG: number, sigmas = 0) =>
+    Math.max(0, (massG * (grist.mean + sigmas * grist.sd)) / (system === 'metric' ? 1 : METRES_PER_YARD));
+  const along = (sigmas: number) => history.map(({ atMs, massG }) => ({ x: atMs, y: lengthOf(massG, sigmas) }));
+  return (
+    <Line
+      aria-hidden="true"
+      data={{
+        datasets: [
+          { data: along(-HALF_WIDTH_90), stepped: true, borderWidth: 0, pointRadius: 0, pointHitRadius: 0 },
+          {
+            data: along(HALF_WIDTH_90),
+            stepped: true,
+            borderWidth: 0,
+            pointRadius: 0,
+            pointHitRadius: 0,
+            fill: '-1',
+            backgroundColor: `${colourHex}44`,
+          },
+          {
+            data: along(0),
+            stepped: true,
+            borderColor: ink,
+            borderWidth: 2.5,
+            pointRadius: 5,
+            pointHoverRadius: 7,
+            pointBackgroundColor: colourHex,
+            pointBorderColor: ink,
+            pointBorderWidth: 1.5,
+          },
+        ],
+      }}
+      options={optionsOf(system, soft, line)}
+    />
+  );
+}
+
+function optionsOf(system: UnitSystem, soft: string, line: string): ChartOptions<'line'> {
+  const unit = system === 'metric' ? 'm' : 'yd';
+  const font = { family: 'Atkinson Hyperlegible Next Variable', size: 14 };
+  return {
+    animation: false,
+    maintainAspectRatio: false,
+    layout: { padding: { right: 12, top: 8 } },
+    scales: {
+      x: {
+        type: 'linear',
+        grid: { display: false },
+        border: { color: soft },
+        ticks: { color: soft, font, maxTicksLimit: 6, maxRotation: 0, callback: (at) => shortDate(new Date(Number(at)).toISOString()) },
+      },
+      y: {
+        beginAtZero: true,
+        grid: { color: line },
+        border: { display: false },
+        ticks: { color: soft, font, maxTicksLimit: 6, callback: (length) => `${length} ${unit}` },
+      },
+    },
+    plugins: {
+      legend: { display: false },
+      tooltip: {
+        displayColors: false,
+        titleFont: font,
+        bodyFont: font,
+        callbacks: {
+          title: ([item]) => (item ? shortDate(new Date(item.parsed.x ?? 0).toISOString()) : ''),
+          label: (item: TooltipItem<'line'>) => `${Math.round(item.parsed.y ?? 0)} ${unit} left`,
+        },
+      },
+    },
+  };
+}

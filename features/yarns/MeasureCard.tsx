@@ -1,0 +1,49 @@
+'use client';
+
+import { Segmented } from 'antd';
+import { useState } from 'react';
+import type { ScaleTool } from '../../server/bench';
+import type { PieceView, YarnView } from '../../server/yarnViews';
+import { type Measure, MEASURES } from './measures';
+import { MeasureLength } from './MeasureLength';
+import { MeasureReel } from './MeasureReel';
+import { MeasureWraps } from './MeasureWraps';
+import styles from './MeasureCard.module.css';
+import { WeighPiece } from './WeighPiece';
+
+const NAMES: Record<Measure, string> = {
+  weigh: 'Weigh it',
+  length: 'Measure some',
+  reel: 'Count a reel',
+  wraps: 'Count wraps',
+};
+
+/** What can be found out about a piece at the table. */
+export function MeasureCard({
+  yarn,
+  piece,
+  scales,
+  first,
+}: {
+  yarn: YarnView;
+  piece: PieceView;
+  scales: ScaleTool[];
+  first: Measure;
+}) {
+  const [how, choose] = useState(first);
+  return (
+    <div className={styles.card} id="measure">
+      <Segmented
+        options={MEASURES.map((value) => ({ value, label: NAMES[value] }))}
+        value={how}
+        onChange={choose}
+        block
+        aria-label="What you do with it"
+      />
+      {how === 'weigh' && <WeighPiece yarn={yarn} pieceId={piece.id} scales={scales} />}
+      {how === 'length' && <MeasureLength yarn={yarn} pieceId={piece.id} scales={scales} />}
+      {how === 'reel' && <MeasureReel yarn={yarn} piece={piece} scales={scales} />}
+      {how === 'wraps' && <MeasureWraps yarn={yarn} pieceId={piece.id} />}
+    </div>
+  );
+}

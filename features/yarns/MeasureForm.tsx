@@ -1,0 +1,76 @@
+'use client';
+
+import { Button } from 'antd';
+import { useRouter } from 'next/navigation';
+import type { ReactNode } from 'react';
+import type { SampleForm } from '../../server/samples';
+import { Say } from '../../ui/Say';
+import { useUndoOffer } from '../../ui/UndoOffer';
+import { type FormState, useForm } from '../../ui/useForm';
+import { saveSample, undoMeasurement } from './actions';
+import styles from './MeasureCard.module.css';
+
+/** The form of one kind of measurement: kept as a draft, saved with an offer to take it back. */
+export function useMeasureForm<Values extends SampleForm>(
+  pieceId: number,
+  initial: () => Values,
+  /** What is not typed but chosen, put in as it is saved. */
+  chosen: Partial<Values>,
+): FormState<Values> {
+  const router = useRouter();
+  const offer = useUndoOffer();
+  const form = useForm<Values>({
+    draftKey: `${initial().how} of ${pieceId}`,
+    initial,
+    save: (values) => saveSample(pieceId, { ...values, ...chosen }),
+    saved: (operationId) => {
+      form.clear();
+      offer({ words: 'The measurement is kept.', undo: () => undoMeasurement(operationId) });
+      router.refresh();
+    },
+  });
+  return form;
+}
+
+export function MeasureForm<Values extends SampleForm>({
+  form,
+  why,
+  children,
+}: {
+  form: FormState<Values>;
+  /** How it is done, and what for. */
+  why: string;
+  children: ReactNode;
+}) {
+  return (
+    <form
+      noValidate
+      className={styles.form}
+      onSubmit={(event) => {
+        event.preventDefault();
+        form.submit();
+      }}
+    >
+      <p>{why}</p>
+      {children}
+      {form.errors[''] && (
+        <Say tone="bad" role="alert">
+          {form.errors['']}
+        </Say>
+      )}
+      <Button type="primary" htmlType="submit" loading={form.saving}>
+        Keep this measurement
+      </Button>
+    </form>
+  );
+}
+
+/** Yarn is another yarn after washing. */
+export function Washed({ on, set }: { on: boolean; set: (on: boolean) => void }) {
+  return (
+    <label className={styles.washed}>
+      <input type="checkbox" checked={on} onChange={(event) => set(event.target.checked)} />
+      It has been washed and is dry again
+    </label>
+  );
+}

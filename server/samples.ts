@@ -1,0 +1,138 @@
+import { z } from 'zod';
+import { parseLoopM } from '../core/hankLoop';
+import { InputError } from '../core/inputError';
+import { reelLength } from '../core/reel';
+import { parseSpanMm } from '../core/span';
+import { MILLIMETRES_PER_INCH, type UnitSystem } from '../core/units';
+import { strandWidthMm } from '../core/weightClass';
+import type { Db } from '../db/connection';
+import { insertOperation, insertPart, operationByRequest } from '../db/operations';
+import { pieceById, type PieceRow } from '../db/pieces';
+import { insertSample, type SampleRow } from '../db/samples';
+import { humidity, longText, number, quantity, read, readOptional, requestKey, wholeNumber } from './fields';
+import { attempt, NotPossible, type Saved } from './result';
+import { fromMg, toMg, toMm } from './whole';
+import { yarnView } from './yarnViews';
+
+const shared = { requestKey, note: longText, washed: z.boolean() };
+
+/** What can be measured on a piece to learn its grist. */
+function sampleForm(system: UnitSystem) {
+  const scale = { scaleResolutionG: z.number().positive().max(100), humidity: readOptional(humidity) };
+  return z.discriminatedUnion('how', [
+    z.strictObject({
+      how: z.literal('length'),
+      ...shared,
+      ...scale,
+      length: read(quantity('length', system)),
+      mass: read(quantity('mass', system)),
+    }),
+    z.strictObject({
+      how: z.literal('reel'),
+      ...shared,
+      ...scale,
+      loops: read(wholeNumber(1, 100_000)),
+      loop: read((typed) => parseLoopM(typed, system, '')),
+      spread: readOptional((typed) => parseSpanMm(typed, system, { lowMm: 5, highMm: 2000 }, '')),
+      /** Of the whole piece; empty: as it was last weighed. */
+      mass: readOptional(quantity('mass', system)),
+    }),
+    z.strictObject({
+      how: z.literal('wraps'),
+      ...shared,
+      wraps: read(number(1, 400)),
+      over: read((typed) => parseSpanMm(typed, system, { lowMm: 5, highMm: 500 }, '')),
+    }),
+  ]);
+}
+export type SampleForm = z.input<ReturnType<typeof sampleForm>>;
+type Sample = z.output<ReturnType<typeof sampleForm>>;
+
+/** Keeps what was measured on a piece; its yarn's grist follows from it. */
+export function addSample(db: Db, pieceId: number, input: unknown, system: UnitSystem, now: Date): Saved {
+  return attempt(sampleForm(system), input, (form) =>
+    db
+      .transaction(() => {
+        const before = operationByRequest(db, form.requestKey);
+        if (before) return before.id;
+        const piece = pieceById(db, pieceId);
+        if (!piece || piece.consumedBy !== null) throw new NotPossible('this piece is not there any more');
+        const { requestKey, note } = form;
+        const operationId = insertOperation(db, { kind: 'sample', at: now.toISOString(), note, requestKey });
+        insertPart(db, {
+          operationId,
+          pieceId,
+          side: 'on',
+          massMg: null,
+          massFrom: null,
+          tareMg: 0,
+          resolutionMg: null,
+        });
+        insertSample(db, { ...NOTHING, ...measured(db, piece, form), operationId, pieceId, washed: form.washed ? 1 : 0 });
+        return operationId;
+      })
+      .immediate(),
+  );
+}
+
+const NOTHING = {
+  lengthMm: null,
+  massMg: null,
+  resolutionMg: null,
+  humidityPercent: null,
+  loops: null,
+  loopMm: null,
+  spreadMm: null,
+  wpi: null,
+};
+
+type Measured = Partial<SampleRow> & Pick<SampleRow, 'how'>;
+
+function measured(db: Db, piece: PieceRow, form: Sample): Measured {
+  switch (form.how) {
+    case 'length': {
+      if (piece.massMg !== null && piece.massFrom === 'scale' && toMg(form.mass) > piece.massMg * 1.02)
+        throw new InputError('the sample cannot weigh more than the whole piece', 'mass');
+      return {
+        how: 'length',
+        lengthMm: toMm(form.length),
+        massMg: toMg(form.mass),
+        resolutionMg: Math.max(1, toMg(form.scaleResolutionG)),
+        humidityPercent: form.humidity,
+      };
+    }
+    case 'reel': {
+      const { measuredWpi, wpi, grist } = yarnView(db, piece.yarnId)!;
+      const wraps = measuredWpi ?? wpi;
+      const { lengthM } = reelLength({
+        loops: form.loops,
+        loopM: form.loop,
+        strandMm: wraps ? MILLIMETRES_PER_INCH / wraps : grist && strandWidthMm(grist.mean),
+        spreadMm: form.spread,
+      });
+      return {
+        how: 'reel',
+        lengthMm: toMm(lengthM.mean),
+        ...massOnReel(piece, form),
+        loops: form.loops,
+        loopMm: toMm(form.loop),
+        spreadMm: form.spread === null ? null : Math.round(form.spread),
+      };
+    }
+    case 'wraps':
+      return { how: 'wraps', wpi: (form.wraps * MILLIMETRES_PER_INCH) / form.over };
+  }
+}
+
+/** The whole piece's mass: what was typed, else its last weighing. */
+function massOnReel(piece: PieceRow, form: Extract<Sample, { how: 'reel' }>) {
+  if (form.mass !== null)
+    return {
+      massMg: toMg(form.mass),
+      resolutionMg: Math.max(1, toMg(form.scaleResolutionG)),
+      humidityPercent: form.humidity,
+    };
+  if (piece.massFrom !== 'scale' || fromMg(piece.massMg!) <= 0)
+    throw new InputError('what does the whole piece weigh? It has not been weighed yet', 'mass');
+  return { massMg: piece.massMg, resolutionMg: piece.resolutionMg, humidityPercent: piece.humidityPercent };
+}

@@ -1,0 +1,213 @@
+import { z } from 'zod';
+import { careInWords } from '../core/care';
+import { colourOrder } from '../core/colourOrder';
+import type { Estimate } from '../core/estimate';
+import { FIBRE_NAMES, fibresInWords } from '../core/fibre';
+import { type Form, FORMS, pieceTotal } from '../core/piece';
+import { ABOUT_WITHIN, readNeed } from '../core/shelfNeed';
+import type { UnitSystem } from '../core/units';
+import { weightClass, type WeightClassNumber } from '../core/weightClass';
+import type { Db } from '../db/connection';
+import { piecesOfYarn } from '../db/pieces';
+import { openRuns } from '../db/runs';
+import {
+  countShelf,
+  isAnyStale,
+  placesOnShelf,
+  putOnShelf,
+  searchShelf,
+  SHELF_ORDERS,
+  type ShelfOrder,
+  type ShelfQuery,
+  type ShelfRow,
+  staleYarns,
+  takeOffShelf,
+} from '../db/shelf';
+import { yarnById } from '../db/yarns';
+import { fromMg } from './whole';
+import { leftOf, massFactOf, viewOf, type YarnView } from './yarnViews';
+
+/** One yarn as it lies on the shelf. */
+export interface ShelfCard {
+  id: number;
+  name: string;
+  maker: string;
+  dyeLot: string;
+  place: string;
+  colourHex: string;
+  /** The first of its pieces. */
+  pieces: { id: number; form: Form; label: string; massG: number | null; openRunId: number | null }[];
+  pieceCount: number;
+  /** "2 hanks, 1 cake" */
+  total: string;
+  /** Hanks that nobody is winding just now. */
+  waitingHanks: number;
+  left: { lengthM: Estimate; massG: number; guess: boolean; contradicted: boolean } | null;
+}
+
+const MOST_ON_CARD = 8;
+
+/** Works out anew the line of each yarn that something has changed for since it was last looked at. */
+export function freshen(db: Db): void {
+  if (!isAnyStale(db)) return;
+  db.transaction(() => {
+    const runs = new Map(openRuns(db).map((run) => [run.pieceId, run.id]));
+    for (const yarnId of staleYarns(db)) {
+      const row = yarnById(db, yarnId);
+      if (!row || row.gone) takeOffShelf(db, yarnId);
+      else {
+        const yarn = viewOf(db, row);
+        const { line, words } = shelfLine(db, yarn, runs);
+        putOnShelf(db, line, words);
+      }
+    }
+  }).immediate();
+}
+
+function shelfLine(db: Db, yarn: YarnView, runs: Map<number, number>): { line: ShelfRow; words: string } {
+  const rows = piecesOfYarn(db, yarn.id).filter(({ consumedBy }) => consumedBy === null);
+  const left = leftOf(
+    yarn,
+    rows.map((row) => ({ mass: massFactOf(row) })),
+  );
+  const pieces = rows.map(({ id, form, label, massMg }) => ({
+    id,
+    form,
+    label,
+    massG: massMg === null ? null : fromMg(massMg),
+    openRunId: runs.get(id) ?? null,
+  }));
+  const waitingHanks = pieces.filter(({ form, openRunId }) => form === 'hank' && openRunId === null).length;
+  const number = yarn.weightClass ?? yarn.guesses.weightClass?.is.number ?? null;
+  const card: ShelfCard = {
+    id: yarn.id,
+    name: yarn.name,
+    maker: yarn.maker,
+    dyeLot: yarn.dyeLot,
+    place: yarn.place,
+    colourHex: yarn.colourHex,
+    pieces: pieces.slice(0, MOST_ON_CARD),
+    pieceCount: pieces.length,
+    total: pieceTotal(pieces),
+    waitingHanks,
+    left: left && {
+      lengthM: { mean: left.lengthM.mean, sd: left.lengthM.sd },
+      massG: left.massG.mean,
+      guess: left.grist.guess,
+      contradicted: left.grist.contradiction !== undefined,
+    },
+  };
+  const forms = [...new Set<string>(pieces.map(({ form }) => form)), ...(waitingHanks > 0 ? ['waiting hank'] : [])];
+  return {
+    line: {
+      yarnId: yarn.id,
+      sortName: yarn.name.toLowerCase(),
+      hue: colourOrder(yarn.colourHex),
+      weightClass: number,
+      gristMPerG: yarn.grist?.mean ?? null,
+      massG: pieces.reduce((sum, { massG }) => sum + (massG ?? 0), 0),
+      lengthM: left?.lengthM.mean ?? null,
+      forms: `|${forms.join('|')}|`,
+      fibres: ` ${yarn.fibres.map(({ name }) => name).join(' ')} `,
+      card: JSON.stringify(card),
+    },
+    words: wordsOf(yarn, number),
+  };
+}
+
+/** Everything that is on its band, as it is looked for. */
+function wordsOf(yarn: YarnView, number: WeightClassNumber | null): string {
+  const named = number === null ? undefined : weightClass(number);
+  return [
+    yarn.maker,
+    yarn.line,
+    yarn.colourName,
+    yarn.dyeLot,
+    fibresInWords(yarn.fibres),
+    named?.name,
+    ...Object.values(named?.names ?? {}),
+    yarn.needleMm,
+    yarn.care,
+    careInWords(yarn.careSymbols),
+    yarn.place,
+    yarn.notes,
+  ]
+    .filter(Boolean)
+    .join(' ');
+}
+
+/** What the shelf is asked, as it stands in an address. */
+const shelfAsk = z.object({
+  q: z.string().max(300).catch(''),
+  fibre: z.enum(FIBRE_NAMES).optional().catch(undefined),
+  class: z.coerce.number().int().min(0).max(7).optional().catch(undefined),
+  form: z.enum(FORMS).optional().catch(undefined),
+  place: z.string().max(400).optional().catch(undefined),
+  lot: z.string().max(400).optional().catch(undefined),
+  order: z
+    .enum(Object.keys(SHELF_ORDERS) as [ShelfOrder, ...ShelfOrder[]])
+    .catch('newest'),
+  from: z.coerce.number().int().min(0).catch(0),
+});
+export type ShelfAsk = Record<string, string | string[] | undefined>;
+
+/** What was found, from one place of the list on, and how what was asked was understood. */
+export interface ShelfPage {
+  cards: ShelfCard[];
+  total: number;
+  understood: { atLeastM: number | null; aboutMPerG: number | null; fibre: string | null };
+}
+
+/** As many as fill a large screen. */
+export const SHELF_PAGE = 24;
+
+export function shelfPage(db: Db, ask: ShelfAsk, system: UnitSystem): ShelfPage {
+  freshen(db);
+  const { from, q, ...filters } = shelfAsk.parse({ ...ask, q: ask.q ?? '' });
+  const need = readNeed(q, system);
+  const fibre = filters.fibre ?? need.fibre ?? undefined;
+  const query: ShelfQuery = {
+    words: need.words,
+    fibre,
+    weightClass: filters.class as WeightClassNumber | undefined,
+    form: filters.form,
+    place: filters.place || undefined,
+    lot: filters.lot || undefined,
+    atLeastM: need.atLeastM ?? undefined,
+    gristMPerG: need.aboutMPerG
+      ? { low: need.aboutMPerG * (1 - ABOUT_WITHIN), high: need.aboutMPerG * (1 + ABOUT_WITHIN) }
+      : undefined,
+    order: filters.order,
+  };
+  const { cards, total } = searchShelf(db, query, from, SHELF_PAGE);
+  return {
+    cards: cards.map(({ card }) => JSON.parse(card) as ShelfCard),
+    total,
+    understood: { atLeastM: need.atLeastM, aboutMPerG: need.aboutMPerG, fibre: need.fibre },
+  };
+}
+
+/** The newest yarns that have hanks waiting, and how many such yarns there are. */
+export function waitingOnShelf(db: Db, limit: number): { cards: ShelfCard[]; total: number } {
+  freshen(db);
+  const { cards, total } = searchShelf(db, { form: 'waiting hank' }, 0, limit);
+  return { cards: cards.map(({ card }) => JSON.parse(card) as ShelfCard), total };
+}
+
+/** The newest yarns on the shelf. */
+export function newestOnShelf(db: Db, limit: number): ShelfCard[] {
+  freshen(db);
+  return searchShelf(db, {}, 0, limit).cards.map(({ card }) => JSON.parse(card) as ShelfCard);
+}
+
+/** The shelf as one comes to it: the first page of what is asked, and what it can be narrowed down to. */
+export function shelfFront(db: Db, ask: ShelfAsk, system: UnitSystem) {
+  const page = shelfPage(db, { ...ask, from: undefined }, system);
+  const asked = Object.fromEntries(
+    ['q', 'fibre', 'class', 'form', 'place', 'lot', 'order'].flatMap((name) => {
+      const value = ask[name];
+      return typeof value === 'string' ? [[name, value]] : [];
+    }),
+  );
+  return { page, asked, places: placesOnShelf(db), yarns: countShelf(db) };
+}

@@ -1,0 +1,26 @@
+import type { Db } from '../db/connection';
+import { hasHistory, likeYarns, type LikeYarn } from './entries';
+import { promisesOf } from './projects';
+import { yarnPage, type YarnPage } from './yarnViews';
+
+/** Everything that a yarn's own screen tells. */
+export interface YarnFront extends YarnPage {
+  /** What projects have spoken for, as parts of the whole. */
+  promises: { projectId: number; project: string; share: number }[];
+  /** Yarns whose figures it could borrow; only where it has none of its own. */
+  like: LikeYarn[];
+  /** Something was done with it since it came in. */
+  worked: boolean;
+}
+
+export function yarnFront(db: Db, id: number): YarnFront | undefined {
+  const page = yarnPage(db, id);
+  if (!page) return undefined;
+  const silent = !page.yarn.grist || page.yarn.grist.guess;
+  return {
+    ...page,
+    promises: promisesOf(db, id),
+    like: silent ? likeYarns(db, id) : [],
+    worked: hasHistory(db, id),
+  };
+}

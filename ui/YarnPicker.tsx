@@ -1,0 +1,92 @@
+'use client';
+
+import { useEffect, useId, useRef, useState } from 'react';
+import { TextField } from './Field';
+import styles from './YarnPicker.module.css';
+
+export interface PickedYarn {
+  id: number;
+  name: string;
+  maker: string;
+  dyeLot: string;
+  colourHex: string;
+  total: string;
+}
+
+const MOST_SHOWN = 6;
+const TYPING_PAUSE_MS = 90;
+
+/** Finds a yarn on the shelf by a few words; what is found stands beneath, each a button. */
+export function YarnPicker({
+  label,
+  hint,
+  error,
+  without,
+  onPick,
+}: {
+  label: string;
+  hint?: string;
+  error?: string;
+  /** Yarns that are not to be offered. */
+  without: readonly number[];
+  onPick: (yarn: PickedYarn) => void;
+}) {
+  const id = useId();
+  const [words, setWords] = useState('');
+  const [found, setFound] = useState<PickedYarn[]>([]);
+  const [open, setOpen] = useState(false);
+  const question = useRef(0);
+
+  useEffect(() => {
+    if (!open) return;
+    const mine = ++question.current;
+    const asking = setTimeout(() => {
+      void fetch(`/api/shelf?q=${encodeURIComponent(words)}`)
+        .then((answer) => answer.json() as Promise<{ cards: PickedYarn[] }>)
+        .then(({ cards }) => {
+          if (mine === question.current) setFound(cards);
+        })
+        .catch(() => setFound([]));
+    }, TYPING_PAUSE_MS);
+    return () => clearTimeout(asking);
+  }, [words, open]);
+
+  const offered = found.filter((yarn) => !without.includes(yarn.id)).slice(0, MOST_SHOWN);
+  return (
+    <div className={styles.picker} onFocus={() => setOpen(true)}>
+      <TextField
+        name={`find ${id}`}
+        label={label}
+        hint={hint}
+        error={error}
+        value={words}
+        onChange={setWords}
+        placeholder="Maker, line, colour, lot"
+      />
+      {open && (
+        <ul className={styles.found}>
+          {offered.map((yarn) => (
+            <li key={yarn.id}>
+              <button
+                type="button"
+                onClick={() => {
+                  onPick(yarn);
+                  setWords('');
+                  setOpen(false);
+                }}
+              >
+                <span className={styles.swatch} style={{ background: yarn.colourHex }} aria-hidden="true" />
+                <span>
+                  <strong>{yarn.name}</strong>
+                  <br />
+                  {[yarn.maker, yarn.dyeLot && `lot ${yarn.dyeLot}`, yarn.total].filter(Boolean).join(' · ')}
+                </span>
+              </button>
+            </li>
+          ))}
+          {offered.length === 0 && words !== '' && <li className={styles.none}>No yarn on the shelf is like that.</li>}
+        </ul>
+      )}
+    </div>
+  );
+}
