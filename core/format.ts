@@ -127,12 +127,12 @@ export function durationInWords(seconds: number): string {
  * A probability as a person would say it; never "100 %", since nothing measured is that sure.
  *
  * @example
- * chanceInWords(0.999) // => 'over 99 %'
+ * chanceInWords(0.999) // => 'over 99\u00a0%'
  */
 export function chanceInWords(probability: number): string {
-  if (probability > 0.99) return 'over 99 %';
-  if (probability < 0.01) return 'under 1 %';
-  return `${Math.round(probability * 100)} %`;
+  if (probability > 0.99) return `over 99${NO_BREAK}%`;
+  if (probability < 0.01) return `under 1${NO_BREAK}%`;
+  return `${Math.round(probability * 100)}${NO_BREAK}%`;
 }
 
 /** Making a formatter costs far more than using it. */

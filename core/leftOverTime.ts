@@ -22,10 +22,13 @@ export interface MassStep {
 export function leftOverTime(steps: readonly MassStep[]): { atMs: number; massG: number }[] {
   const now = new Map<number, number>();
   const points: { atMs: number; massG: number }[] = [];
+  let changed = false;
   steps.forEach((step, i) => {
+    changed ||= step.side === 'in' || step.massG !== null;
     if (step.side === 'in') now.delete(step.pieceId);
     else if (step.massG !== null) now.set(step.pieceId, step.massG);
-    if (steps[i + 1]?.atMs === step.atMs) return;
+    if (steps[i + 1]?.atMs === step.atMs || !changed) return;
+    changed = false;
     const massG = [...now.values()].reduce((sum, mass) => sum + mass, 0);
     points.push({ atMs: step.atMs, massG });
   });

@@ -20,7 +20,7 @@ export interface ReelLength {
 }
 
 /** How far a length that was measured off by hand is out: its standard deviation, as a part of it. */
-export const MEASURED_LENGTH_SD = 0.01;
+const MEASURED_LENGTH_SD = 0.01;
 
 /**
  * How long a skein is, from the loops on the reel. Each layer lies on the one beneath, so later loops are longer: the

@@ -105,7 +105,11 @@ export function weightClass(number: WeightClassNumber): WeightClass {
  * classCalled('8 ply', 'weightClass') // => 3
  */
 export function classCalled(name: string, path: string): WeightClassNumber {
-  const called = name.trim().toLowerCase().replace(/^class\s+/, '').replace(/(\d)-ply/, '$1 ply');
+  const called = name
+    .trim()
+    .toLowerCase()
+    .replace(/^class\s+/, '')
+    .replace(/(\d)-ply/, '$1 ply');
   const found = WEIGHT_CLASSES.find(
     ({ number, name: own, names }) =>
       called === String(number) ||
@@ -119,7 +123,18 @@ export function classCalled(name: string, path: string): WeightClassNumber {
 }
 
 /** "Ply" as a name for thickness, in the United Kingdom and Australia. */
-const CLASS_OF_PLY: Record<number, WeightClassNumber> = { 1: 0, 2: 0, 3: 1, 4: 1, 5: 2, 8: 3, 10: 4, 12: 5, 14: 6, 16: 7 };
+const CLASS_OF_PLY: Record<number, WeightClassNumber> = {
+  1: 0,
+  2: 0,
+  3: 1,
+  4: 1,
+  5: 2,
+  8: 3,
+  10: 4,
+  12: 5,
+  14: 6,
+  16: 7,
+};
 
 /**
  * The class whose bands usually name this needle; undefined outside all of them.

@@ -109,8 +109,23 @@ export function lengthLeft(
     massG,
     grist,
     gristShare: variance > 0 ? gristVariance / variance : 0,
-    surer: surer(grist, masses, fibres, length.sd),
+    // While its facts contradict each other, settling that comes first.
+    surer: isOpen(grist) ? undefined : surer(grist, masses, fibres, length.sd),
   };
+}
+
+/**
+ * Do facts contradict each other, and does nobody say which to go by?
+ *
+ * @example
+ * isOpen({ mean: 4, sd: 0.1, source: 'band', guess: false, parts: [] }) // => false
+ */
+export function isOpen({ contradiction, parts }: KnownGrist): boolean {
+  return (
+    contradiction !== undefined &&
+    parts.some(({ sample }) => contradiction.samples.includes(sample ?? -1)) &&
+    parts.some(({ sample }) => !contradiction.samples.includes(sample ?? -1))
+  );
 }
 
 function totalMass(masses: readonly MassFact[], fibres: readonly FibreShare[]): Estimate {

@@ -173,8 +173,7 @@ export function fillBand(db: Db, id: number, fromId: number): string[] {
   const [mine, theirs] = [row(id), row(fromId)];
   const isEmpty = (value: unknown) => value === null || value === '';
   const filled = FILLABLE.filter((column) => isEmpty(mine[column]) && !isEmpty(theirs[column]));
-  for (const column of filled)
-    prepared(db, `UPDATE yarn SET ${column} = ? WHERE id = ?`).run(theirs[column], id);
+  for (const column of filled) prepared(db, `UPDATE yarn SET ${column} = ? WHERE id = ?`).run(theirs[column], id);
   return filled;
 }
 

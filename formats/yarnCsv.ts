@@ -10,9 +10,15 @@ export const CSV_FIELDS = {
   colourName: { label: 'Colour', also: ['color', 'colour name', 'color name', 'colourway', 'colorway', 'shade'] },
   colourHex: { label: 'Swatch', also: ['hex', 'colour hex', 'color hex', 'colour code', 'swatch colour'] },
   dyeLot: { label: 'Dye lot', also: ['lot', 'dyelot', 'lot number', 'batch'] },
-  fibres: { label: 'Fibre', also: ['fiber', 'fibres', 'fibers', 'fibre content', 'fiber content', 'content', 'material'] },
-  putUpMass: { label: 'Mass of one', also: ['mass', 'weight', 'grams', 'unit weight', 'put-up', 'ball weight', 'g'] },
-  putUpLength: { label: 'Length of one', also: ['length', 'yardage', 'metres', 'meters', 'yards', 'meterage', 'm', 'yd'] },
+  fibres: {
+    label: 'Fibre',
+    also: ['fiber', 'fibres', 'fibers', 'fibre content', 'fiber content', 'content', 'material'],
+  },
+  putUpMass: { label: 'Mass of one', also: ['mass', 'weight', 'grams', 'unit weight', 'put up', 'ball weight', 'g'] },
+  putUpLength: {
+    label: 'Length of one',
+    also: ['length', 'yardage', 'metres', 'meters', 'yards', 'meterage', 'm', 'yd'],
+  },
   weightClass: { label: 'Weight class', also: ['class', 'weight category', 'yarn weight', 'thickness', 'category'] },
   wpi: { label: 'Wraps per inch', also: ['wpi', 'wraps'] },
   needle: { label: 'Needle', also: ['needles', 'needle size', 'suggested needle'] },
@@ -25,7 +31,10 @@ export const CSV_FIELDS = {
   place: { label: 'Place', also: ['location', 'where', 'storage', 'box', 'shelf', 'bin'] },
   notes: { label: 'Notes', also: ['note', 'comment', 'comments', 'remarks'] },
   form: { label: 'Form', also: ['as a', 'type', 'kind', 'put up as'] },
-  count: { label: 'How many', also: ['count', 'quantity', 'number', 'qty', 'balls', 'skeins', 'pieces', 'amount', 'stock'] },
+  count: {
+    label: 'How many',
+    also: ['count', 'quantity', 'number', 'qty', 'balls', 'skeins', 'pieces', 'amount', 'stock'],
+  },
   masses: { label: 'On the scale', also: ['weighed', 'masses', 'weights', 'total weight', 'measured'] },
   loop: { label: 'Once round', also: ['loop', 'circumference'] },
 } as const satisfies Record<string, { label: string; also: readonly string[] }>;
@@ -152,7 +161,7 @@ export function matchColumns(header: readonly string[]): (CsvField | '')[] {
       return field ?? '';
     });
   const byLabel = match(
-    (field, head) => head === CSV_FIELDS[field].label.toLowerCase() || head === field.toLowerCase(),
+    (field, head) => head === CSV_FIELDS[field].label.toLowerCase(),
     plain.map(() => ''),
   );
   return match((field, head) => (CSV_FIELDS[field].also as readonly string[]).includes(head), byLabel);

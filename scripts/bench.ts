@@ -1,5 +1,7 @@
 /** `npm run bench`: prints what each screen costs, at the server and in the browser, with the demo data. */
 import type { Browser, CDPSession } from 'puppeteer-core';
+import { openDatabase } from '../db/connection';
+import { manyYarns } from './manyYarns';
 import { App } from '../tests/support/app';
 import { Maker, openBrowser } from '../tests/support/browser';
 import { withDemo } from '../tests/support/demo';
@@ -16,6 +18,9 @@ const SCREENS = {
   logbook: '/logbook',
   entry: '/logbook/6',
   bench: '/bench',
+  projects: '/projects',
+  project: '/projects/1',
+  'list read in': '/yarns/import',
 };
 
 const SERVER_TIMES = 25;
@@ -43,6 +48,7 @@ async function main(): Promise<void> {
     console.log('\nserver ms: median of the whole answer over loopback; KB: as sent, compressed, with an empty cache;');
     console.log('interactive: until React answers, median of three first loads in headless Chromium.\n');
     await longRun(browser);
+    await largeShelf(browser);
   } finally {
     await browser.close();
     await app.end();
@@ -92,6 +98,62 @@ async function countBytes(session: CDPSession): Promise<{ script: number; all: n
   });
   await session.send('Network.enable');
   return sent;
+}
+
+const MANY_YARNS = 10_000;
+const SEARCHES = ['s', 'squall', 'squall fog 12', 'limpet 2217', 'at least 300 m, about 4 m/g, wool'];
+const SCREENS_SCROLLED = 300;
+
+/** The shelf of a large shop: 10,000 yarns, 40,000 pieces, 200,000 operations. */
+async function largeShelf(browser: Browser): Promise<void> {
+  await app.kill();
+  const db = openDatabase(app.databaseFile);
+  manyYarns(db, MANY_YARNS);
+  const count = (table: string) => (db.prepare(`SELECT count(*) AS n FROM ${table}`).get() as { n: number }).n;
+  console.log(`\nwith ${count('yarn')} yarns, ${count('piece')} pieces, ${count('operation')} operations:`);
+  db.close();
+  await app.restart();
+  console.log(
+    `shelf, first byte: ${(await firstByte('/yarns')).toFixed(1)} ms; whole: ${(await serverTime('/yarns')).toFixed(1)} ms`,
+  );
+  for (const words of SEARCHES) {
+    const ms = await serverTime(`/api/shelf?q=${encodeURIComponent(words)}`);
+    console.log(`search "${words}": ${ms.toFixed(1)} ms`);
+  }
+  for (const path of ['/', '/winding', '/logbook', '/yarns/5000', '/projects'])
+    console.log(`${path}: ${(await serverTime(path)).toFixed(1)} ms`);
+  await scrolling(browser);
+}
+
+/** Milliseconds until the server begins to answer with the page, which it does only when the page is made. */
+async function firstByte(path: string): Promise<number> {
+  const times: number[] = [];
+  for (let i = 0; i < SERVER_TIMES; i++) {
+    const start = performance.now();
+    const answer = await fetch(app.url + path);
+    times.push(performance.now() - start);
+    await answer.text();
+  }
+  return median(times);
+}
+
+/** What the shelf's page holds in memory as one scrolls on and on. */
+async function scrolling(browser: Browser): Promise<void> {
+  const maker = await Maker.at(browser, app.url);
+  await maker.goTo('/yarns');
+  const session = await maker.page.createCDPSession();
+  const weigh = async () => {
+    await session.send('HeapProfiler.collectGarbage');
+    const { JSHeapUsedSize, Nodes } = await maker.page.metrics();
+    return `${((JSHeapUsedSize ?? 0) / 1024 / 1024).toFixed(1)} MB, ${Nodes} nodes`;
+  };
+  console.log(`memory of the page: ${await weigh()} at the top`);
+  for (let screen = 1; screen <= SCREENS_SCROLLED; screen++) {
+    await maker.page.evaluate((height) => window.scrollBy(0, height), 800);
+    await maker.page.waitForFunction(() => document.querySelectorAll('[data-shelf-place]').length > 8);
+    if (screen % 100 === 0) console.log(`after ${screen} screens: ${await weigh()}`);
+  }
+  await maker.close();
 }
 
 /** A run of many counts: how long one more takes to be kept, and how long the page takes to come back. */

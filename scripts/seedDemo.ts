@@ -1,15 +1,19 @@
 /** Lays out the demo data in a new database file. */
 import { renameSync } from 'node:fs';
 import { openDatabase } from '../db/connection';
-import { ternRock } from './ternRock';
+import { pictureFolder } from '../server/database';
+import { ternRock, ternRockPictures } from './ternRock';
 
-const file = process.argv[2];
-if (!file) throw new Error('name the file of the database');
+async function main(file: string | undefined): Promise<void> {
+  if (!file) throw new Error('name the file of the database');
+  // Under another name until it is whole, so that a torn one is never taken for the demo.
+  const draft = `${file}.draft-${process.pid}`;
+  const db = openDatabase(draft);
+  ternRock(db, new Date());
+  await ternRockPictures(db, pictureFolder(file), new Date());
+  db.pragma('wal_checkpoint(TRUNCATE)');
+  db.close();
+  renameSync(draft, file);
+}
 
-// Under another name until it is whole, so that a torn one is never taken for the demo.
-const draft = `${file}.draft-${process.pid}`;
-const db = openDatabase(draft);
-ternRock(db, new Date());
-db.pragma('wal_checkpoint(TRUNCATE)');
-db.close();
-renameSync(draft, file);
+void main(process.argv[2]);

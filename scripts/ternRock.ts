@@ -2,6 +2,7 @@
  * The made-up data of the demo: Tern Rock, a small textile co-operative on an island, that makes a blanket for the
  * ferry's waiting room, dyes test minis with lichen, and winds for its members. All makers and people are invented.
  */
+import sharp from 'sharp';
 import type { Db } from '../db/connection';
 import { EMPTY_BAND } from '../features/yarns/bandValues';
 import type { RunEvent, StopReason } from '../core/run';
@@ -10,6 +11,9 @@ import { bench } from '../server/bench';
 import { undoOperation, weighPiece } from '../server/pieces';
 import type { Saved } from '../server/result';
 import { followRun, logRun, startRun } from '../server/winding';
+import { addSample, type SampleForm } from '../server/samples';
+import { addPicture } from '../server/pictures';
+import { type ProjectForm, saveProject } from '../server/projects';
 import { addYarn, type YarnForm } from '../server/yarns';
 import { yarnPage } from '../server/yarnViews';
 
@@ -19,6 +23,9 @@ const SMALL_WINDER = 1;
 const LARGE_WINDER = 2;
 const PEGS = 1;
 const UMBRELLA = 2;
+
+/** A sample's own fields; the rest is as the form leaves it. */
+type MeasuredSample = { how: SampleForm['how'] } & Record<string, unknown>;
 
 export function ternRock(db: Db, now: Date): void {
   const daysAgo = (days: number, hour = 10) => {
@@ -117,12 +124,46 @@ export function ternRock(db: Db, now: Date): void {
       masses.map(() => 1),
       at,
     );
-    const form = { requestKey: key(), masses, tare: '', humidity: '', scaleResolutionG: 1, rest: '', waste: '', note: '', ...more };
+    const form = {
+      requestKey: key(),
+      masses,
+      tare: '',
+      humidity: '',
+      scaleResolutionG: 1,
+      rest: '',
+      waste: '',
+      note: '',
+      ...more,
+    };
     return idOf(logRun(db, runId, form, 'metric', new Date(at.getTime() + 25 * 60_000)));
   };
 
-  const weigh = (pieceId: number, mass: string, scaleResolutionG: number, at: Date, note = '', tare = '', humidity = '') =>
-    idOf(weighPiece(db, pieceId, { requestKey: key(), mass, tare, humidity, scaleResolutionG, note }, 'metric', at));
+  const measure = (pieceId: number, sample: MeasuredSample, at: Date) =>
+    idOf(
+      addSample(
+        db,
+        pieceId,
+        {
+          requestKey: key(),
+          note: '',
+          washed: false,
+          ...(sample.how !== 'wraps' && { humidity: '', scaleResolutionG: 1 }),
+          ...sample,
+        },
+        'metric',
+        at,
+      ),
+    );
+
+  const weigh = (
+    pieceId: number,
+    mass: string,
+    scaleResolutionG: number,
+    at: Date,
+    note = '',
+    tare = '',
+    humidity = '',
+  ) => idOf(weighPiece(db, pieceId, { requestKey: key(), mass, tare, humidity, scaleResolutionG, note }, 'metric', at));
 
   // Minis of the lichen tests, weighed on the fine scale.
   add(
@@ -178,7 +219,7 @@ export function ternRock(db: Db, now: Date): void {
   );
 
   // Lace that clings.
-  add(
+  const lace = add(
     {
       maker: 'Northstack Mill',
       line: 'Slack Water',
@@ -267,7 +308,7 @@ export function ternRock(db: Db, now: Date): void {
   idOf(undoOperation(db, slip, daysAgo(4, 11)));
 
   // Handspun: no band at all, wraps per inch and a fine scale.
-  add(
+  const handspun = add(
     {
       maker: 'Spun by Maren',
       line: 'Black ewe, two-ply',
@@ -285,7 +326,7 @@ export function ternRock(db: Db, now: Date): void {
   );
 
   // Thick yarn that nobody has weighed yet.
-  add(
+  const peat = add(
     {
       maker: 'Limpet Hill Farm',
       line: 'Peat',
@@ -331,6 +372,111 @@ export function ternRock(db: Db, now: Date): void {
     [1, 0.56],
     daysAgo(0, 8),
   );
+
+  // The same aran of another lot, got when the first ran out.
+  const [laterLot] = add(
+    {
+      maker: 'Limpet Hill Farm',
+      line: 'Ferry aran',
+      colourName: 'Oatmeal',
+      colourHex: '#cfb689',
+      dyeLot: '5',
+      fibres: '100 % wool',
+      putUpMass: '8 oz',
+      putUpLength: '410 yd',
+      weightClass: '4',
+      needle: 'US 8',
+      gauge: '17 sts x 23 rows to 10 cm',
+      plies: '3',
+      careSymbols: 'wash-hand bleach-no dry-flat iron-low',
+      masses: ['227'],
+      loop: '168 cm',
+      place: 'loft, blue chest',
+    },
+    daysAgo(2, 14),
+  );
+
+  // A band that cannot be right, or a measurement that is not.
+  const [kelp] = add(
+    {
+      maker: 'Saltmarsh Spinning',
+      line: 'Squall',
+      colourName: 'Kelp',
+      colourHex: '#5d6b2e',
+      dyeLot: 'C20',
+      fibres: '100 % wool',
+      putUpMass: '105 g',
+      putUpLength: '236 m',
+      needle: '4 mm',
+      plies: '3',
+      form: 'ball',
+      masses: ['63.4'],
+      scaleResolutionG: 0.1,
+      place: 'bench drawer',
+    },
+    daysAgo(2, 15),
+  );
+  measure(kelp!, { how: 'length', length: '10 m', mass: '8.9', scaleResolutionG: 0.1 }, daysAgo(1, 9));
+
+  // Handspun, counted on the reel before and after its bath.
+  const ewe = handspun[0]!;
+  measure(ewe, { how: 'reel', loops: '312', loop: '152 cm', spread: '7 cm', mass: '' }, daysAgo(6, 12));
+  measure(ewe, { how: 'wraps', wraps: '26', over: '2 in', washed: true }, daysAgo(4, 9));
+  measure(
+    ewe,
+    { how: 'reel', loops: '301', loop: '152 cm', spread: '7 cm', mass: '184.9', washed: true },
+    daysAgo(4, 9),
+  );
+
+  // A sample that agrees with its band, and a weighing in a heated room.
+  const [, , thirdSock] = sock;
+  measure(thirdSock!, { how: 'length', length: '12 m', mass: '3.4', scaleResolutionG: 0.1 }, daysAgo(3, 16));
+  weigh(laterLot!, '223', 1, daysAgo(1, 19), 'Beside the stove.', '', '35 %');
+
+  const project = (form: Partial<ProjectForm>, at: Date) =>
+    idOf(
+      saveProject(
+        db,
+        null,
+        { name: '', notes: '', dueOn: '', margin: '10', spare: '1', needs: [], requestKey: key(), ...form },
+        'metric',
+        at,
+      ),
+    );
+  const need = (colour: string, amount: string, yarnIds: number[], done = '') => ({ colour, amount, done, yarnIds });
+  const day = (days: number) => daysAgo(-days).toISOString().slice(0, 10);
+  const [sockYarn, laceYarn, slateYarn] = [sock[0]!, lace[0]!, slate!].map((id) => pieceOf(db, id).yarn.id);
+  const [aran, aranLater, peatYarn] = [blanket[0]!, laterLot!, peat[0]!].map((id) => pieceOf(db, id).yarn.id);
+  project(
+    {
+      name: 'Waiting-room blanket',
+      dueOn: day(40),
+      notes: 'Forty squares. The edge last, in slate.',
+      needs: [need('Squares', '2100 m', [aran!, aranLater!], '15'), need('Edge', '190 m', [slateYarn!])],
+    },
+    daysAgo(3, 11),
+  );
+  project(
+    { name: 'Socks for the ferryman', dueOn: day(12), needs: [need('', '390 m', [sockYarn!], '50')] },
+    daysAgo(6),
+  );
+  project({ name: 'Fog shawl', needs: [need('', '690 m', [laceYarn!])] }, daysAgo(5));
+  project({ name: 'A second pair of socks', margin: '5', needs: [need('', '390 m', [sockYarn!])] }, daysAgo(1));
+  project({ name: 'Boot mats', margin: '15', needs: [need('Peat', '400 g', [peatYarn!])] }, daysAgo(1, 12));
+}
+
+/** A picture of a band, drawn as one would photograph it. */
+export async function ternRockPictures(db: Db, folder: string, now: Date): Promise<void> {
+  const lines = ['LIMPET HILL FARM', 'Ferry aran · Oatmeal', '100 % wool · 8 oz · 410 yd', 'needle 5 mm · dye lot 5'];
+  const text = lines
+    .map((line, i) => `<text x="60" y="${150 + i * 88}" font-size="${i === 0 ? 58 : 46}" fill="#3a2c18">${line}</text>`)
+    .join('');
+  const band = `<svg xmlns="http://www.w3.org/2000/svg" width="1100" height="760" font-family="sans-serif">
+    <rect width="1100" height="760" fill="#7b6f5d"/><g transform="rotate(-3 550 380)"><rect x="20" y="50" width="1040" height="620" fill="#f4ead4"/>
+    <rect x="20" y="560" width="1040" height="110" fill="#cfb689"/>${text}</g></svg>`;
+  const picture = await sharp(Buffer.from(band)).jpeg().toBuffer();
+  const yarn = db.prepare("SELECT id FROM yarn WHERE dye_lot = '5'").get() as { id: number };
+  idOf(await addPicture(db, folder, yarn.id, picture, now));
 }
 
 function pieceOf(db: Db, pieceId: number) {

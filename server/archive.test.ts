@@ -41,7 +41,7 @@ function changed(change: (archive: typeof whole) => void): string {
 
 test('read back into an empty database, everything is equal', () => {
   const db = emptyDatabase();
-  expect(importArchive(db, FOLDER, json)).toEqual({ yarns: 9, operations: whole.tables.operation.length });
+  expect(importArchive(db, FOLDER, json)).toEqual({ yarns: 11, operations: whole.tables.operation.length });
   expect(JSON.stringify(exportArchive(db, FOLDER, NOW))).toBe(json);
   for (const { id } of whole.tables.yarn) expect(yarnPage(db, id)).toEqual(yarnPage(full, id));
 });
@@ -118,4 +118,48 @@ test('the app publishes how the file is made', () => {
   };
   expect(schema.additionalProperties).toBe(false);
   expect(Object.keys(schema.properties.tables.properties).sort()).toEqual(Object.keys(whole.tables).sort());
+});
+
+test('an archive of version 1 is brought up to date', () => {
+  const old = structuredClone(whole) as unknown as {
+    version: number;
+    pictures?: unknown;
+    tables: Record<string, object[]>;
+  };
+  old.version = 1;
+  delete old.pictures;
+  const since = [
+    'gauge_stitches_per_10m',
+    'gauge_rows_per_10m',
+    'care_symbols',
+    'place',
+    'like_yarn_id',
+    'trust',
+    'gone',
+  ];
+  for (const column of [...since, 'gone_at', 'batch'])
+    for (const row of old.tables.yarn!) Reflect.deleteProperty(row, column);
+  for (const row of old.tables.operation_piece!) Reflect.deleteProperty(row, 'humidity_percent');
+  for (const table of [
+    'sample',
+    'picture',
+    'yarn_merge',
+    'yarn_merge_piece',
+    'project',
+    'project_need',
+    'project_need_yarn',
+  ])
+    Reflect.deleteProperty(old.tables, table);
+  // Version 1 knew no operation of this kind.
+  const samples = new Set(whole.tables.operation.filter(({ kind }) => kind === 'sample').map(({ id }) => id));
+  old.tables.operation = whole.tables.operation.filter(({ id }) => !samples.has(id));
+  old.tables.operation_piece = old.tables.operation_piece!.filter(
+    (part) => !samples.has((part as { operation_id: number }).operation_id),
+  );
+  const db = emptyDatabase();
+  expect(importArchive(db, FOLDER, JSON.stringify(old))).toMatchObject({ yarns: 11 });
+  expect(yarnPage(db, 6)!.pieces.map(({ label }) => label)).toEqual(
+    yarnPage(full, 6)!.pieces.map(({ label }) => label),
+  );
+  expect(yarnPage(db, 6)!.yarn.samples).toEqual([]);
 });

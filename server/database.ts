@@ -11,8 +11,8 @@ export function databaseFile(): string {
 }
 
 /** The folder beside the database that its pictures lie in. */
-export function pictureFolder(): string {
-  return `${databaseFile().replace(/\.sqlite$/, '')}-pictures`;
+export function pictureFolder(file = databaseFile()): string {
+  return `${file.replace(/\.sqlite$/, '')}-pictures`;
 }
 
 /** The process's one connection, opened and brought up to date on first use. */

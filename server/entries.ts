@@ -110,7 +110,8 @@ function separate(db: Db, fromId: number, now: Date): void {
   const moved = new Set(piecesOfMerge(db, merge.id));
   // What was wound from them since has a life of its own under the other yarn, and would be torn from its beginnings.
   const since = piecesOfYarn(db, merge.intoYarn).some(
-    ({ id, consumedBy }) => moved.has(id) && consumedBy !== null && happenedSince(db, merge.intoYarn, consumedBy, merge.at),
+    ({ id, consumedBy }) =>
+      moved.has(id) && consumedBy !== null && happenedSince(db, merge.intoYarn, consumedBy, merge.at),
   );
   if (since) throw new NotPossible('some of its pieces have been wound into others since; undo that first');
   undoMerge(db, merge, now.toISOString());

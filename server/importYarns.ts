@@ -58,7 +58,10 @@ const MOST_LISTED = 200;
 const ROWS_SHOWN = 12;
 
 const importAsk = z.object({
-  columns: z.array(z.enum([...CSV_FIELD_NAMES, ''])).max(500).nullable(),
+  columns: z
+    .array(z.enum([...CSV_FIELD_NAMES, '']))
+    .max(500)
+    .nullable(),
   skipTwice: z.boolean(),
   /** Chosen by the screen, so that a list that is sent twice is read once. */
   batch: z.string().min(8).max(80),
@@ -181,7 +184,10 @@ function readRow(
       ? [problem('line', 'a maker, a line or a colour is needed')]
       : []),
   ];
-  const masses = cell('masses').split(/[;|]|\s\+\s/).map((mass) => mass.trim()).filter(Boolean);
+  const masses = cell('masses')
+    .split(/[;|]|\s\+\s/)
+    .map((mass) => mass.trim())
+    .filter(Boolean);
   const parsed = schema.safeParse({
     requestKey,
     maker: cell('maker'),

@@ -26,7 +26,7 @@ const TAKEN = ['jpeg', 'png', 'webp', 'gif', 'avif', 'tiff'];
  *
  * @throws InputError where it is not an image, or too large a one
  */
-export async function readPicture(
+async function readPicture(
   upload: Buffer,
 ): Promise<{ data: Buffer; file: string; width: number; height: number }> {
   if (upload.length === 0) throw new InputError('this file is empty', 'picture');

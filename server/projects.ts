@@ -152,8 +152,7 @@ function serve(db: Db, projects: readonly ProjectRow[]): Served {
   for (const project of projects)
     for (const { need } of needs.get(project.id)!)
       for (const { yarnId, share } of standings.get(need.id)!.takes)
-        if (share > 0)
-          takers.set(yarnId, [...(takers.get(yarnId) ?? []), { needId: need.id, project: project.name }]);
+        if (share > 0) takers.set(yarnId, [...(takers.get(yarnId) ?? []), { needId: need.id, project: project.name }]);
   return { needs, standings, yarns, takers };
 }
 
@@ -223,7 +222,13 @@ function needView(row: NeedRow, need: Need, project: ProjectRow, served: Served)
     const whole = known ? stock.massG.mean * (inMetres ? view.grist!.mean : 1) : null;
     const take = standing.takes.find((one) => one.yarnId === yarnId);
     const takers = served.takers.get(yarnId) ?? [];
-    const before = takers.slice(0, Math.max(0, takers.findIndex(({ needId }) => needId === need.id)));
+    const before = takers.slice(
+      0,
+      Math.max(
+        0,
+        takers.findIndex(({ needId }) => needId === need.id),
+      ),
+    );
     const others = takers.some(({ needId }) => needId === need.id) ? before : takers;
     return {
       ...tagOf(view),
@@ -237,7 +242,8 @@ function needView(row: NeedRow, need: Need, project: ProjectRow, served: Served)
   const bought = yarns.find(({ putUp }) => putUp !== null);
   const one = bought && oneOf(bought.putUp!, inMetres);
   const buy = ballsToBuy(standing, one, project.spare);
-  const lots = [...new Set(yarns.map(({ dyeLot }) => dyeLot))];
+  // Only what is taken from is in the fabric.
+  const lots = [...new Set(yarns.filter(({ takes }) => takes > 0).map(({ dyeLot }) => dyeLot))];
   return {
     id: row.id,
     colour: row.colour,

@@ -59,16 +59,26 @@ export function addSample(db: Db, pieceId: number, input: unknown, system: UnitS
         if (!piece || piece.consumedBy !== null) throw new NotPossible('this piece is not there any more');
         const { requestKey, note } = form;
         const operationId = insertOperation(db, { kind: 'sample', at: now.toISOString(), note, requestKey });
+        const sample = {
+          ...NOTHING,
+          ...measured(db, piece, form),
+          operationId,
+          pieceId,
+          washed: form.washed ? (1 as const) : (0 as const),
+        };
+        // A whole skein that was put on the scale for it has been weighed by the way.
+        const weighed = form.how === 'reel' && form.mass !== null;
         insertPart(db, {
           operationId,
           pieceId,
           side: 'on',
-          massMg: null,
-          massFrom: null,
+          massMg: weighed ? sample.massMg : null,
+          massFrom: weighed ? 'scale' : null,
           tareMg: 0,
-          resolutionMg: null,
+          resolutionMg: weighed ? sample.resolutionMg : null,
+          humidityPercent: weighed ? sample.humidityPercent : null,
         });
-        insertSample(db, { ...NOTHING, ...measured(db, piece, form), operationId, pieceId, washed: form.washed ? 1 : 0 });
+        insertSample(db, sample);
         return operationId;
       })
       .immediate(),

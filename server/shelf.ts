@@ -144,9 +144,7 @@ const shelfAsk = z.object({
   form: z.enum(FORMS).optional().catch(undefined),
   place: z.string().max(400).optional().catch(undefined),
   lot: z.string().max(400).optional().catch(undefined),
-  order: z
-    .enum(Object.keys(SHELF_ORDERS) as [ShelfOrder, ...ShelfOrder[]])
-    .catch('newest'),
+  order: z.enum(Object.keys(SHELF_ORDERS) as [ShelfOrder, ...ShelfOrder[]]).catch('newest'),
   from: z.coerce.number().int().min(0).catch(0),
 });
 export type ShelfAsk = Record<string, string | string[] | undefined>;
@@ -159,7 +157,7 @@ export interface ShelfPage {
 }
 
 /** As many as fill a large screen. */
-export const SHELF_PAGE = 24;
+const SHELF_PAGE = 24;
 
 export function shelfPage(db: Db, ask: ShelfAsk, system: UnitSystem): ShelfPage {
   freshen(db);

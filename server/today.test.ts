@@ -1,3 +1,4 @@
+import { massOf } from '../core/piece';
 import { ternRock } from '../scripts/ternRock';
 import { entryPage, logbook } from './logbook';
 import { planPage, windingPage } from './planPages';
@@ -11,7 +12,7 @@ const db = emptyDatabase();
 ternRock(db, NOW);
 
 test('an empty database has an empty day', () => {
-  expect(today(emptyDatabase())).toEqual({ runs: [], hanks: [], recent: [], yarns: 0 });
+  expect(today(emptyDatabase())).toEqual({ runs: [], hanks: [], hankYarns: 0, short: [], recent: [], yarns: 0 });
 });
 
 test('a winding is under way, between its first and its last cake', () => {
@@ -52,7 +53,7 @@ test('every yarn’s total is that of its pieces, and its thread knows them all'
   for (const { id, left } of newestOnShelf(db, 100)) {
     const page = yarnPage(db, id)!;
     const present = page.pieces.filter(({ consumedBy }) => consumedBy === null);
-    const massG = present.reduce((sum, { mass }) => sum + (mass?.massG ?? 0), 0);
+    const massG = present.reduce((sum, { mass }) => sum + (mass ? massOf(mass, page.yarn.fibres).mean : 0), 0);
     expect(left!.massG).toBeCloseTo(massG, 6);
     expect(page.left!.lengthM.mean).toBeCloseTo(massG * page.yarn.grist!.mean, 6);
     const inThread = page.steps.flatMap((step) => step.out).sort((a, b) => a - b);

@@ -4,7 +4,7 @@ import type { Gauge } from '../core/gauge';
 import type { Trust } from '../core/gristFacts';
 import { leftOverTime, type MassStep } from '../core/leftOverTime';
 import { standardAirFactor } from '../core/moisture';
-import { type Form, liveOperations, type MassFact, type OperationKind } from '../core/piece';
+import { type Form, liveOperations, type MassFact, massOf, type OperationKind } from '../core/piece';
 import { shrinkagePercent } from '../core/reel';
 import type { TwistDirection } from '../core/twist';
 import type { WeightClassNumber } from '../core/weightClass';
@@ -264,24 +264,23 @@ export function yarnPage(db: Db, id: number): YarnPage | undefined {
     pieces,
     steps: threadSteps(db, id),
     left: leftOf(yarn, present),
-    history: leftOverTime(massSteps(db, id)),
+    history: leftOverTime(massSteps(db, yarn)),
     pictures: picturesOf(db, yarnWithMerged(db, id)).map(({ id, width, height }) => ({ id, width, height })),
   };
 }
 
 /** What each operation that holds did to the masses of a yarn's pieces. */
-function massSteps(db: Db, yarnId: number): MassStep[] {
-  const operations = operationsOfYarn(db, yarnId);
+function massSteps(db: Db, yarn: YarnView): MassStep[] {
+  const operations = operationsOfYarn(db, yarn.id);
   const live = new Set(liveOperations(operations));
   const atMs = new Map(operations.map(({ id, at }) => [id, Date.parse(at)]));
-  return partsOfYarn(db, yarnId)
+  return partsOfYarn(db, yarn.id)
     .filter(({ operationId }) => live.has(operationId))
-    .map(({ operationId, pieceId, side, massMg }) => ({
-      atMs: atMs.get(operationId)!,
-      pieceId,
-      side,
-      massG: massMg === null ? null : fromMg(massMg),
-    }));
+    .map((part) => {
+      const fact = massFactOf(part);
+      const { operationId, pieceId, side } = part;
+      return { atMs: atMs.get(operationId)!, pieceId, side, massG: fact && massOf(fact, yarn.fibres).mean };
+    });
 }
 
 export function leftOf(yarn: YarnView, pieces: readonly { mass: MassFact | null }[]): LengthLeft | null {

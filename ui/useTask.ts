@@ -22,7 +22,10 @@ export function useTask(): {
       setBusy(true);
       setProblem('');
       void task()
-        .catch((): Outcome => ({ ok: false, errors: { '': 'The app cannot be reached just now; try again in a moment.' } }))
+        .catch((): Outcome => ({
+          ok: false,
+          errors: { '': 'The app cannot be reached just now; try again in a moment.' },
+        }))
         .then((outcome) => {
           setBusy(false);
           if (!outcome.ok) return setProblem(Object.values(outcome.errors).join('. '));

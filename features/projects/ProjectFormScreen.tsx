@@ -52,10 +52,20 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
     >
       <h1>{id === null ? 'Begin a project' : 'Change the project'}</h1>
       <div className={styles.top}>
-        <TextField label="What it is" {...form.field('name')} placeholder="Waiting-room blanket" autoFocus={id === null} />
+        <TextField
+          label="What it is"
+          {...form.field('name')}
+          placeholder="Waiting-room blanket"
+          autoFocus={id === null}
+        />
         <TextField label="Due" {...form.field('dueOn')} type="date" hint="served first if due first" />
         <TextField label="Margin" {...form.field('margin')} hint="% on top of what it takes" inputMode="decimal" />
-        <TextField label="To spare" {...form.field('spare')} hint="balls, when some must be bought" inputMode="numeric" />
+        <TextField
+          label="To spare"
+          {...form.field('spare')}
+          hint="balls, when some must be bought"
+          inputMode="numeric"
+        />
       </div>
       <ul className={styles.needs}>
         {needs.map((need, i) => (

@@ -85,10 +85,10 @@ function Actions({ project }: { project: ProjectView }) {
     );
   return (
     <div className={styles.actions}>
-      <Button size="large" type="text" loading={busy} onClick={() => mark('deleted', true)}>
+      <Button type="text" className={styles.button} loading={busy} onClick={() => mark('deleted', true)}>
         Delete
       </Button>
-      <Button size="large" loading={busy} onClick={() => mark('finished', true)}>
+      <Button className={styles.button} loading={busy} onClick={() => mark('finished', true)}>
         It is finished
       </Button>
       <ActionLink href={`/projects/${id}/edit`}>Change it</ActionLink>
@@ -127,9 +127,7 @@ function NeedCard({ need, marginPercent }: { need: NeedView; marginPercent: numb
             {inUnits(available.sd * HALF_WIDTH_90)} for it.
           </div>
         )}
-        {buy && buy.toReach > 0 && (
-          <BallsToBuy toReach={buy.toReach} spare={buy.spare} lot={buy.yarn.dyeLot} />
-        )}
+        {buy && buy.toReach > 0 && <BallsToBuy toReach={buy.toReach} spare={buy.spare} lot={buy.yarn.dyeLot} />}
         {enough.verdict !== 'enough' && yarns.length > 0 && !buy && (
           <div>No band of these says what one of them is, so how many to buy cannot be told.</div>
         )}
@@ -137,9 +135,9 @@ function NeedCard({ need, marginPercent }: { need: NeedView; marginPercent: numb
       {mixedLots.length > 0 && (
         <Say tone="tight">
           <strong>Two dye lots in one colour</strong> (
-          {mixedLots.map((lot) => (lot ? `lot ${lot}` : 'a lot that is not known')).join(', ')}). Lots that look alike in the
-          ball may show in the fabric. Usual remedy: from before the first runs out, alternate two rows of each; or keep
-          the odd lot for an edge. Compare them in daylight first.
+          {mixedLots.map((lot) => (lot ? `lot ${lot}` : 'a lot that is not known')).join(', ')}). Lots that look alike
+          in the ball may show in the fabric. Usual remedy: from before the first runs out, alternate two rows of each;
+          or keep the odd lot for an edge. Compare them in daylight first.
         </Say>
       )}
       <ul className={styles.yarns}>
@@ -154,7 +152,7 @@ function NeedCard({ need, marginPercent }: { need: NeedView; marginPercent: numb
                 'Not counted: its mass or its length is not known.'
               ) : (
                 <>
-                  takes {inUnits(yarn.takes)} of {inUnits(yarn.whole)}
+                  {takesInWords(yarn, inUnits)}
                   {yarn.spokenFor > 0 && (
                     <>
                       ; {inUnits(yarn.spokenFor)} go to {yarn.spokenForBy.join(', ')} first
@@ -168,6 +166,12 @@ function NeedCard({ need, marginPercent }: { need: NeedView; marginPercent: numb
       </ul>
     </article>
   );
+}
+
+function takesInWords({ takes, whole }: NeedView['yarns'][number], inUnits: (value: number) => string): string {
+  if (takes <= 0) return `not needed: there are ${inUnits(whole!)}`;
+  if (takes >= whole! * 0.9999) return `takes all ${inUnits(whole!)}`;
+  return `takes ${inUnits(takes)} of ${inUnits(whole!)}`;
 }
 
 function figureOf(value: number, inMetres: boolean, system: UnitSystem): Figure {
@@ -189,7 +193,7 @@ function verdictInWords({ standing: { enough }, yarns }: NeedView, inUnits: (val
 
 const BAR_WIDTH = 600;
 
-/** What it takes against what there is, drawn to one scale: each yarn in its colour, what others have hatched. */
+/** What it takes against what there is for it, drawn to one scale: each yarn in its colour. */
 function NeedBar({ need: { standing, yarns } }: { need: NeedView }) {
   const known = yarns.filter(({ whole }) => whole !== null);
   const total = known.reduce((sum, { whole, spokenFor }) => sum + whole! - spokenFor, 0);
@@ -200,7 +204,16 @@ function NeedBar({ need: { standing, yarns } }: { need: NeedView }) {
   );
   return (
     <svg viewBox={`0 0 ${BAR_WIDTH} 46`} className={styles.bar} role="presentation" preserveAspectRatio="none">
-      <rect x={0} y={10} width={x(standing.target)} height={26} fill="none" stroke="var(--ink-soft)" strokeWidth={1.5} strokeDasharray="5 4" />
+      <rect
+        x={0}
+        y={10}
+        width={x(standing.target)}
+        height={26}
+        fill="none"
+        stroke="var(--ink-soft)"
+        strokeWidth={1.5}
+        strokeDasharray="5 4"
+      />
       {known.map((yarn, i) => (
         <rect
           key={yarn.id}

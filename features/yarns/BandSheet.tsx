@@ -55,7 +55,9 @@ export function BandSheet({ yarn, pictures }: { yarn: YarnView; pictures: YarnFr
     { label: 'Gauge', value: yarn.gauge && gaugeInWords(yarn.gauge) },
     {
       label: 'WPI',
-      value: [yarn.wpi, yarn.measuredWpi !== null && `${yarn.measuredWpi.toFixed(1)} counted`].filter(Boolean).join('; '),
+      value: [yarn.wpi, yarn.measuredWpi !== null && `${yarn.measuredWpi.toFixed(1)} counted`]
+        .filter(Boolean)
+        .join('; '),
     },
     { label: 'Twist', value: twistInWords(yarn, system) },
     { label: 'Care', value: [yarn.care, careInWords(yarn.careSymbols)].filter(Boolean).join('; ') },

@@ -21,7 +21,16 @@ const CAUSES: Record<LikelyCause, string> = {
 };
 
 /** Facts that cannot both be: what each says, what may lie behind it, and the choice which to go by. */
-export function ContradictionPanel({ yarn, contradiction }: { yarn: YarnView; contradiction: Contradiction }) {
+export function ContradictionPanel({
+  yarn,
+  contradiction,
+  massG,
+}: {
+  yarn: YarnView;
+  contradiction: Contradiction;
+  /** What there is of it; null where that is not known. */
+  massG: number | null;
+}) {
   const { busy, problem, run } = useTask();
   const counting = yarn.samples.filter(({ counts, lengthM }) => counts && lengthM !== null);
   const odd = contradiction.samples.flatMap((at) => counting[at] ?? []);
@@ -30,18 +39,30 @@ export function ContradictionPanel({ yarn, contradiction }: { yarn: YarnView; co
     <section className={styles.panel} aria-labelledby="contradiction">
       <Say tone={settled ? 'plain' : 'bad'}>
         <h2 id="contradiction">
-          {contradiction.against === 'band' ? 'The band and what was measured contradict each other' : 'One of the samples contradicts the others'}
+          {contradiction.against === 'band'
+            ? 'The band and what was measured contradict each other'
+            : 'One of the samples contradicts the others'}
         </h2>
         <p>
           {contradiction.against === 'band' ? 'By the band it is ' : 'By the other samples it is '}
           <strong>
             <Grist mPerG={contradiction.expected.mean} />
+            {massG !== null && (
+              <>
+                , so <Length m={massG * contradiction.expected.mean} />
+              </>
+            )}
           </strong>
           ; by {odd.map(nameOfSample).reduce<React.ReactNode[]>(joined, [])}{' '}
           <strong>
             <Grist mPerG={contradiction.found.mean} />
+            {massG !== null && (
+              <>
+                , so <Length m={massG * contradiction.found.mean} />
+              </>
+            )}
           </strong>
-          . That is {contradiction.sigmas.toFixed(1)} times what either may be off.
+          . They lie {contradiction.sigmas.toFixed(1)} times as far apart as their errors usually put them.
           {!settled && ' Until you say which is right, the length lies between the two and is as unsure as that.'}
           {settled && ` You go by ${yarn.trust === 'band' ? 'the band' : 'what was measured'}.`}
         </p>
@@ -68,8 +89,12 @@ export function ContradictionPanel({ yarn, contradiction }: { yarn: YarnView; co
               </>
             ))}
           {odd.map((sample) => (
-            <Button key={sample.operationId} onClick={() => run(() => undoMeasurement(sample.operationId))} loading={busy}>
-              Throw away {nameOfSample(sample)}
+            <Button
+              key={sample.operationId}
+              onClick={() => run(() => undoMeasurement(sample.operationId))}
+              loading={busy}
+            >
+              <span>Throw away {nameOfSample(sample)}</span>
             </Button>
           ))}
         </div>

@@ -20,7 +20,7 @@ export function EntryMenu({ yarn, worked }: { yarn: YarnView; worked: boolean })
   const back = { undo: () => bringBack(yarn.id) };
   return (
     <div className={styles.menu}>
-      <Button size="large" aria-expanded={open} aria-controls="entry-menu" onClick={() => setOpen(!open)}>
+      <Button className={styles.open} aria-expanded={open} aria-controls="entry-menu" onClick={() => setOpen(!open)}>
         Its entry
       </Button>
       {open && (

@@ -4,7 +4,7 @@ import { HALF_WIDTH_90 } from '../../core/estimate';
 import { inWords, lengthFigure } from '../../core/format';
 import type { MassFact } from '../../core/piece';
 import type { UnitSystem } from '../../core/units';
-import { ADVISED_RESOLUTION_G, ADVISED_SAMPLE_M, type LengthLeft, type Surer } from '../../core/yarnLength';
+import { ADVISED_RESOLUTION_G, ADVISED_SAMPLE_M, isOpen, type LengthLeft, type Surer } from '../../core/yarnLength';
 import type { SampleView } from '../../server/yarnViews';
 import { Grist, Large, Length, Mass } from '../../ui/Figures';
 import { useSystem } from '../../ui/Providers';
@@ -29,7 +29,7 @@ export function HowMuch({
   const corrected = Math.abs(asWeighedG - massG.mean) > 1e-9;
   return (
     <div>
-      <div className={styles.answer} data-guess={grist.guess}>
+      <div className={styles.answer} data-guess={grist.guess || isOpen(grist)}>
         <Large figure={lengthFigure(lengthM.mean, system)} />
         <span className={styles.within}>± {inUnits(halfM)}</span>
       </div>
@@ -55,7 +55,8 @@ export function HowMuch({
         )}
         <dt>grist</dt>
         <dd>
-          <Grist mPerG={grist.mean} />, from {SOURCE_WORDS[grist.source]}
+          <Grist mPerG={grist.mean} />, {!grist.guess && 'from '}
+          {SOURCE_WORDS[grist.source]}
           <Weights left={left} samples={samples} />
         </dd>
         <dt>unsure because</dt>
@@ -115,7 +116,7 @@ function adviceInWords(how: Surer['how'], system: UnitSystem): string {
 /** Each source's part of the doubt. */
 function doubtInWords({ gristShare, grist }: LengthLeft): string {
   const percent = Math.round(gristShare * 100);
-  if (grist.contradiction && grist.parts.length > 1) return 'two of its facts contradict each other';
+  if (isOpen(grist)) return 'two of its facts contradict each other';
   if (grist.guess) return 'the grist is only a guess';
   const what = {
     band: 'bands are only right to about 5 %',

@@ -138,7 +138,7 @@ export function ImportScreen({ columns }: { columns: CsvColumn[] }) {
             {preview.twice.length > 0 && (
               <label className={styles.twice}>
                 <input type="checkbox" checked={skipTwice} onChange={(event) => setSkipTwice(event.target.checked)} />
-                Leave out the {preview.twice.length} that are on the shelf already
+                Leave out what is on the shelf already ({preview.twice.length})
               </label>
             )}
             <Button type="primary" size="large" disabled={wanted === 0} loading={busy} onClick={() => void write()}>

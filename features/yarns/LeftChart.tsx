@@ -81,7 +81,13 @@ function optionsOf(system: UnitSystem, soft: string, line: string): ChartOptions
         type: 'linear',
         grid: { display: false },
         border: { color: soft },
-        ticks: { color: soft, font, maxTicksLimit: 6, maxRotation: 0, callback: (at) => shortDate(new Date(Number(at)).toISOString()) },
+        ticks: {
+          color: soft,
+          font,
+          maxTicksLimit: 6,
+          maxRotation: 0,
+          callback: (at, i, all) => dayOfTick(Number(at), all[i - 1]?.value),
+        },
       },
       y: {
         beginAtZero: true,
@@ -103,4 +109,10 @@ function optionsOf(system: UnitSystem, soft: string, line: string): ChartOptions
       },
     },
   };
+}
+
+/** Each day once, however close the marks lie. */
+function dayOfTick(atMs: number, beforeMs: number | undefined): string {
+  const day = shortDate(new Date(atMs).toISOString());
+  return beforeMs !== undefined && shortDate(new Date(beforeMs).toISOString()) === day ? '' : day;
 }

@@ -57,8 +57,8 @@ function Foresight({ values, known }: { values: Values; known: boolean }) {
   const weight = classFromGrist(grist.mean);
   return (
     <Say tone="plain" role="status">
-      That is {wpi.toFixed(1)} wraps to the inch{weight && `, usually class ${classInWords(weight.number)}`}. By the rule
-      of thumb it makes {inWords(gristFigure(grist.mean, system))}, give or take 30 %.
+      That is {wpi.toFixed(1)} wraps to the inch{weight && `, usually class ${classInWords(weight.number)}`}. By the
+      rule of thumb it makes {inWords(gristFigure(grist.mean, system))}, give or take 30 %.
       {known && ' Its length is known better already, so this is kept beside it.'}
     </Say>
   );

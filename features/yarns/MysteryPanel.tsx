@@ -30,9 +30,14 @@ export function MysteryPanel({
       <div className={styles.ways}>
         <div>
           <h3>1. Measure some of it</h3>
-          <p>Lay off ten metres or so without pulling, and weigh just that on the finest scale you have. Right to 1 or 2 %.</p>
+          <p>
+            Lay off ten metres or so without pulling, and weigh just that on the finest scale you have. Right to 1 or 2
+            %.
+          </p>
           {pieceId !== null && (
-            <ActionLink href={`/pieces/${pieceId}?how=length#measure`}>Measure some</ActionLink>
+            <ActionLink href={`/pieces/${pieceId}?how=length#measure`} quiet>
+              Measure some
+            </ActionLink>
           )}
         </div>
         <div>

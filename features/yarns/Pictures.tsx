@@ -39,7 +39,13 @@ export function Pictures({ yarnId, pictures }: { yarnId: number; pictures: YarnF
         <figure key={id}>
           <a href={`/api/pictures/${id}`} target="_blank" rel="noreferrer">
             {/* eslint-disable-next-line @next/next/no-img-element -- it is ready for the screen as it is kept */}
-            <img src={`/api/pictures/${id}`} width={width} height={height} alt={`The band, picture ${i + 1}`} loading="lazy" />
+            <img
+              src={`/api/pictures/${id}`}
+              width={width}
+              height={height}
+              alt={`The band, picture ${i + 1}`}
+              loading="lazy"
+            />
           </a>
           <button type="button" onClick={() => void takeAway(id)} aria-label={`Take picture ${i + 1} away`}>
             ×

@@ -9,7 +9,7 @@ import type { Shelf } from './useShelf';
 /** As the style sheet has them. */
 const PLACE_WIDTH = 270;
 const COLUMN_GAP = 28;
-const ROW_HEIGHT = 262;
+const ROW_HEIGHT = 246;
 
 /** So many before the page is live: what a large screen shows. */
 const FIRST_SHOWN = 24;
@@ -36,7 +36,7 @@ export function ShelfGrid({ shelf }: { shelf: Shelf }) {
 
   useEffect(() => {
     if (columns && total > 0) look(firstRow * columns, Math.min(total - 1, (lastRow + 1) * columns - 1));
-  }, [columns, firstRow, lastRow, total, look, shelf.asked]);
+  }, [columns, firstRow, lastRow, total, look]);
 
   const onKeyDown = (event: KeyboardEvent) => {
     const step = { ArrowRight: 1, ArrowLeft: -1, ArrowDown: columns ?? 1, ArrowUp: -(columns ?? 1) }[event.key];

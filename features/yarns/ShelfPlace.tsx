@@ -13,7 +13,7 @@ export function ShelfPlace({ card }: { card: ShelfCard }) {
       <span className={styles.board} style={{ borderColor: card.colourHex }} />
       <strong className={styles.name}>{card.name}</strong>
       <span className={styles.soft}>
-        {[card.maker, card.dyeLot && `lot ${card.dyeLot}`, card.place].filter(Boolean).join(' · ')}
+        {[card.maker, card.dyeLot && `lot ${card.dyeLot}`].filter(Boolean).join(' · ')}
       </span>
       <span className={styles.amount}>
         {left ? (
@@ -27,7 +27,7 @@ export function ShelfPlace({ card }: { card: ShelfCard }) {
           'length not known yet'
         )}
       </span>
-      <span className={styles.soft}>{card.total}</span>
+      <span className={styles.soft}>{[card.total, card.place].filter(Boolean).join(' · ')}</span>
     </Link>
   );
 }

@@ -48,7 +48,7 @@ export function ShelfScreen({
       <div className={styles.head}>
         <h1>What there is</h1>
         <div className={styles.ways}>
-          <Link href="/yarns/gone">Put away</Link>
+          <Link href="/yarns/gone">Off the shelf</Link>
           <Link href="/yarns/import">Read a list in</Link>
           <ActionLink href="/yarns/new">Add a yarn</ActionLink>
         </div>
@@ -61,7 +61,7 @@ export function ShelfScreen({
             <Input
               ref={search}
               className={styles.search}
-              placeholder="Anything on the band, or: at least 300 m, about 4 m/g, wool"
+              placeholder="On its band, or: at least 300 m, wool"
               aria-label="Search the shelf"
               aria-describedby="understood"
               value={shelf.asked.q}
@@ -138,8 +138,7 @@ function Found({ shelf: { total, understood, asked } }: { shelf: Shelf }) {
   const { atLeastM, aboutMPerG, fibre } = understood;
   const parts = [
     atLeastM !== null && `at least ${inWords(lengthFigure(atLeastM, system))} of it`,
-    aboutMPerG !== null &&
-      `${inWords(gristFigure(aboutMPerG, system))} within ${Math.round(ABOUT_WITHIN * 100)} %`,
+    aboutMPerG !== null && `${inWords(gristFigure(aboutMPerG, system))} within ${Math.round(ABOUT_WITHIN * 100)} %`,
     fibre !== null && `with ${fibre} in it`,
   ].filter(Boolean);
   return (

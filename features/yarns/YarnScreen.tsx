@@ -34,7 +34,9 @@ export function YarnScreen({ page }: { page: YarnFront }) {
   const masses = present.flatMap(({ mass }) => mass ?? []);
   const unweighed = present.length - masses.length;
   const next = present.find(({ openRunId }) => openRunId !== null) ?? present.find(({ form }) => form === 'hank');
-  const guessed = !yarn.grist || yarn.grist.guess;
+  const mystery = (!yarn.grist || yarn.grist.guess) && yarn.gone === null && (
+    <MysteryPanel yarn={yarn} pieceId={present[0]?.id ?? null} like={like} />
+  );
   return (
     <>
       <div className={styles.head}>
@@ -62,10 +64,10 @@ export function YarnScreen({ page }: { page: YarnFront }) {
       </div>
       {yarn.gone && <GoneNotice yarn={yarn} />}
       <Thread colourHex={yarn.colourHex} pieces={pieces} steps={steps} twist={twistInWords(yarn, system)} />
-      {yarn.grist?.contradiction && <ContradictionPanel yarn={yarn} contradiction={yarn.grist.contradiction} />}
-      {guessed && yarn.gone === null && (
-        <MysteryPanel yarn={yarn} pieceId={present[0]?.id ?? null} like={like} />
+      {yarn.grist?.contradiction && (
+        <ContradictionPanel yarn={yarn} contradiction={yarn.grist.contradiction} massG={left?.massG.mean ?? null} />
       )}
+      {!yarn.grist && mystery}
       <div className={styles.columns}>
         <section aria-labelledby="how-much">
           <h2 id="how-much">How much there is</h2>
@@ -96,6 +98,7 @@ export function YarnScreen({ page }: { page: YarnFront }) {
         </section>
         <BandSheet yarn={yarn} pictures={pictures} />
       </div>
+      {yarn.grist && mystery}
       {(yarn.samples.length > 0 || history.length > 1) && (
         <div className={styles.below}>
           {history.length > 1 && yarn.grist && (
@@ -132,7 +135,8 @@ function GoneNotice({ yarn }: { yarn: YarnFront['yarn'] }) {
       <button type="button" className={styles.back} disabled={busy} onClick={() => run(() => bringBack(yarn.id))}>
         Bring it back
       </button>{' '}
-      or see <Link href="/yarns/gone">all that is off the shelf</Link>. {problem && <strong role="alert">{problem}</strong>}
+      or see <Link href="/yarns/gone">all that is off the shelf</Link>.{' '}
+      {problem && <strong role="alert">{problem}</strong>}
     </Say>
   );
 }

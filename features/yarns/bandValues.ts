@@ -51,7 +51,9 @@ export function bandValues(yarn: YarnView): BandForm {
     plies: text(yarn.plies),
     twistDirection: yarn.twistDirection ?? '',
     twist: text(yarn.turnsPerM, ' t/m'),
-    gauge: yarn.gauge ? `${yarn.gauge.stitchesPer10Cm}${yarn.gauge.rowsPer10Cm ? ` x ${yarn.gauge.rowsPer10Cm}` : ''}` : '',
+    gauge: yarn.gauge
+      ? `${yarn.gauge.stitchesPer10Cm}${yarn.gauge.rowsPer10Cm ? ` x ${yarn.gauge.rowsPer10Cm}` : ''}`
+      : '',
     care: yarn.care,
     careSymbols: yarn.careSymbols.join(' '),
     place: yarn.place,

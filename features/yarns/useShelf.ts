@@ -1,6 +1,6 @@
 'use client';
 
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useRef, useState } from 'react';
 import type { ShelfCard, ShelfPage } from '../../server/shelf';
 
 /** What the shelf is asked: the words, the filters, the order. Empty strings do not count. */
@@ -26,38 +26,45 @@ export interface Shelf {
   unreachable: boolean;
 }
 
+interface Found extends Omit<ShelfPage, 'cards'> {
+  /** What was asked for it. */
+  search: string;
+  pages: ReadonlyMap<number, ShelfCard[]>;
+}
+
 /** The shelf as it is searched: what is asked stands in the address, and cards are fetched as they come into sight. */
 export function useShelf(first: ShelfPage, askedFirst: Asked): Shelf {
   const [asked, setAsked] = useState(askedFirst);
-  const [{ total, understood }, setFound] = useState<Omit<ShelfPage, 'cards'>>(first);
-  const pages = useRef(new Map<number, ShelfCard[]>([[0, first.cards]]));
-  const underWay = useRef(new Set<number>());
-  const question = useRef(0);
-  const latest = useRef(askedFirst);
-  const typing = useRef<ReturnType<typeof setTimeout>>(undefined);
-  const [, show] = useState(0);
+  const [found, setFound] = useState(() => foundAnew(searchOf(askedFirst), first));
   const [unreachable, setUnreachable] = useState(false);
+  const latest = useRef(askedFirst);
+  const underWay = useRef(new Set<string>());
+  const typing = useRef<ReturnType<typeof setTimeout>>(undefined);
 
-  const load = useCallback(async (page: number, fresh: boolean) => {
-    if (!fresh && (pages.current.has(page) || underWay.current.has(page))) return;
-    const mine = question.current;
-    underWay.current.add(page);
+  // What the server sends anew, after something was changed, stands for what was fetched before.
+  const [seen, setSeen] = useState(first);
+  if (seen !== first) {
+    setSeen(first);
+    setFound(foundAnew(searchOf(askedFirst), first));
+  }
+
+  const load = useCallback(async (page: number) => {
+    const search = searchOf(latest.current);
+    const request = `${search}&from=${page * PAGE}`;
+    if (underWay.current.has(request)) return;
+    underWay.current.add(request);
     try {
-      const answer = await fetch(`/api/shelf?${searchOf(latest.current)}&from=${page * PAGE}`);
+      const answer = await fetch(`/api/shelf?${request}`);
       if (!answer.ok) throw new Error(answer.statusText);
-      const found = (await answer.json()) as ShelfPage;
+      const came = (await answer.json()) as ShelfPage;
       // An answer to an earlier question comes too late.
-      if (mine !== question.current) return;
-      if (fresh) pages.current.clear();
-      pages.current.set(page, found.cards);
-      forget(pages.current, page);
+      if (search !== searchOf(latest.current)) return;
       setUnreachable(false);
-      setFound(found);
-      show((n) => n + 1);
+      setFound((before) => (before.search === search ? withPage(before, page, came) : foundAnew(search, came)));
     } catch {
-      if (mine === question.current) setUnreachable(true);
+      if (search === searchOf(latest.current)) setUnreachable(true);
     } finally {
-      underWay.current.delete(page);
+      underWay.current.delete(request);
     }
   }, []);
 
@@ -68,11 +75,9 @@ export function useShelf(first: ShelfPage, askedFirst: Asked): Shelf {
       clearTimeout(typing.current);
       typing.current = setTimeout(
         () => {
-          question.current++;
-          underWay.current.clear();
           const search = searchOf(latest.current);
           window.history.replaceState(null, '', search ? `/yarns?${search}` : '/yarns');
-          void load(0, true);
+          void load(0);
         },
         'q' in change ? TYPING_PAUSE_MS : 0,
       );
@@ -80,39 +85,40 @@ export function useShelf(first: ShelfPage, askedFirst: Asked): Shelf {
     [load],
   );
 
-  // What the server sends anew, after something was changed, stands for what was fetched before.
-  useEffect(() => {
-    pages.current = new Map([[0, first.cards]]);
-    question.current++;
-    if (searchOf(latest.current) === searchOf(askedFirst)) setFound(first);
-    show((n) => n + 1);
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- what was asked first is only of use the first time
-  }, [first]);
-
   const look = useCallback(
     (from: number, to: number) => {
-      for (let page = Math.floor(from / PAGE); page <= Math.floor(to / PAGE); page++) void load(page, false);
+      // While another question waits for its answer, there is nothing to fetch for the old one.
+      if (found.search !== searchOf(latest.current)) return;
+      for (let page = Math.floor(from / PAGE); page <= Math.floor(to / PAGE); page++)
+        if (!found.pages.has(page)) void load(page);
     },
-    [load],
+    [load, found],
   );
 
   return {
     asked,
     ask,
-    total,
-    understood,
-    cardAt: (place) => pages.current.get(Math.floor(place / PAGE))?.[place % PAGE],
+    total: found.total,
+    understood: found.understood,
+    cardAt: (place) => found.pages.get(Math.floor(place / PAGE))?.[place % PAGE],
     look,
     unreachable,
   };
 }
 
+function foundAnew(search: string, { cards, total, understood }: ShelfPage): Found {
+  return { search, total, understood, pages: new Map([[0, cards]]) };
+}
+
+/** With one page more, and without those that lie farthest from it. */
+function withPage(found: Found, page: number, { cards, total, understood }: ShelfPage): Found {
+  const pages = new Map(found.pages).set(page, cards);
+  const farthest = [...pages.keys()].sort((a, b) => Math.abs(b - page) - Math.abs(a - page));
+  for (const far of farthest.slice(0, Math.max(0, pages.size - MOST_PAGES))) pages.delete(far);
+  return { ...found, total, understood, pages };
+}
+
 function searchOf(asked: Asked): string {
   const given = Object.entries(asked).filter(([, value]) => value !== '');
   return new URLSearchParams(given).toString();
-}
-
-function forget(pages: Map<number, ShelfCard[]>, near: number): void {
-  const farthest = [...pages.keys()].sort((a, b) => Math.abs(b - near) - Math.abs(a - near));
-  for (const page of farthest.slice(0, Math.max(0, pages.size - MOST_PAGES))) pages.delete(page);
 }

@@ -1,5 +1,6 @@
 import { openDatabase } from '../../db/connection';
-import { ternRock } from '../../scripts/ternRock';
+import { pictureFolder } from '../../server/database';
+import { ternRock, ternRockPictures } from '../../scripts/ternRock';
 import type { App } from './app';
 
 /** Lays the demo data out in the app's database, while its server is away. */
@@ -7,6 +8,7 @@ export async function withDemo(app: App): Promise<void> {
   await app.kill();
   const db = openDatabase(app.databaseFile);
   ternRock(db, new Date());
+  await ternRockPictures(db, pictureFolder(app.databaseFile), new Date());
   db.close();
   await app.restart();
 }

@@ -9,5 +9,10 @@ export const metadata: Metadata = { title: 'Plan a winding' };
 
 export default async function Page({ params }: IdParams) {
   const page = await found(params, (id) => planPage(database(), id));
-  return <PlanScreen page={page} weighing={<WeighPiece yarn={page.yarn} pieceId={page.piece.id} scales={page.bench.scales} />} />;
+  return (
+    <PlanScreen
+      page={page}
+      weighing={<WeighPiece yarn={page.yarn} pieceId={page.piece.id} scales={page.bench.scales} />}
+    />
+  );
 }
