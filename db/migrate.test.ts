@@ -1,9 +1,10 @@
 import Database from 'better-sqlite3';
-import { mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { cpSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { openDatabase } from './connection';
 import { migrate, NewerDatabaseError } from './migrate';
+import { staleYarns } from './shelf';
 
 let folder: string;
 beforeEach(() => (folder = mkdtempSync(path.join(os.tmpdir(), 'lazy-acorn-db-'))));
@@ -73,4 +74,29 @@ test('the tables themselves refuse what cannot be', () => {
   expect(insert("INSERT INTO yarn (colour_hex, put_up_mg, created_at) VALUES ('#112233', 1.5, '')")).toThrow(
     /cannot store REAL/,
   );
+});
+
+test('yarns of an earlier version of the tables are all there after it is brought up to date', () => {
+  const file = path.join(folder, 'earlier.sqlite');
+  const earlier = path.join(folder, 'migrations');
+  cpSync(path.join(__dirname, 'migrations'), earlier, { recursive: true });
+  for (const name of readdirSync(earlier).slice(3)) rmSync(path.join(earlier, name));
+  const old = new Database(file);
+  migrate(old, earlier);
+  old.exec(`
+    INSERT INTO yarn (id, maker, line, colour_hex, put_up_mg, put_up_mm, created_at)
+      VALUES (1, 'Limpet Hill Farm', 'Peat', '#5f4632', 250000, 305000, '2026-03-01T10:00:00.000Z');
+    INSERT INTO operation (id, kind, at) VALUES (1, 'receive', '2026-03-01T10:00:00.000Z');
+    INSERT INTO piece (id, yarn_id, form, label, born_by) VALUES (1, 1, 'hank', 'Hank 1', 1);
+    INSERT INTO operation_piece (operation_id, piece_id, side, mass_mg, mass_from, resolution_mg)
+      VALUES (1, 1, 'out', 248000, 'scale', 1000);`);
+  old.close();
+  const db = openDatabase(file);
+  expect(db.prepare('SELECT care_symbols, place, gone FROM yarn').all()).toEqual([
+    { care_symbols: '', place: '', gone: null },
+  ]);
+  expect(db.prepare('SELECT humidity_percent FROM operation_piece').all()).toEqual([{ humidity_percent: null }]);
+  // The shelf is worked out before it is next looked at.
+  expect(staleYarns(db)).toEqual([1]);
+  db.close();
 });

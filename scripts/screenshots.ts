@@ -19,6 +19,15 @@ interface View {
   act?: (maker: Maker) => Promise<unknown>;
 }
 
+const LIST = `Maker;Line;Colour;Dye lot;Fibre;Mass of one (g);Length of one (m);Class;How many;Place;Price
+Skerry Wool;Breakwater;Deep teal;12;wool;50;165;DK;6;loft, blue chest;4
+Skerry Wool;Breakwater;Madder red;9;wool;50;165;DK;4;loft, blue chest;4
+Skerry Wool;Breakwater;Moss;12;80 % wool 30 % nylon;50;165;DK;2;loft;4
+Northstack Mill;Slack Water;Fog;08;70 % mohair 30 % silk;25;212;lace;3;loft;7
+Plover Yarns;Groyne;Sea;;cotton;100;abc;aran;1;;3
+Plover Yarns;Groyne;Sand;;cotton;100;170;aran;8;bench drawer;3
+Plover Yarns;Jetty;Navy;77;linen;100;280;sport;5;bench drawer;3`;
+
 const VIEWS: View[] = [
   { name: 'today', path: '/' },
   { name: 'shelf', path: '/yarns' },
@@ -38,6 +47,27 @@ const VIEWS: View[] = [
   },
   { name: 'yarn', path: '/yarns/6', act: (maker) => maker.fill('need', '390 m') },
   { name: 'yarn-guessed-dark', path: '/yarns/3', theme: 'dark' },
+  { name: 'contradiction', path: '/yarns/11' },
+  {
+    name: 'measure',
+    path: '/pieces/20?how=reel',
+    act: async (maker) => {
+      await maker.fill('loops', '131');
+      await maker.fill('loop', '152 cm');
+      await maker.fill('spread', '5 cm');
+    },
+  },
+  { name: 'project', path: '/projects/1' },
+  {
+    name: 'import',
+    path: '/yarns/import',
+    act: async (maker) => {
+      await maker.page.focus('#pasted');
+      await maker.page.keyboard.sendCharacter(LIST);
+      await maker.press('Look at what I pasted');
+      await maker.sees('cannot be read');
+    },
+  },
   { name: 'plan', path: '/winding/plan/27' },
   { name: 'run-prepare', path: '/winding/run/6' },
   { name: 'run', path: '/winding/run/5', act: (maker) => maker.holds() },

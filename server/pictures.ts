@@ -26,9 +26,7 @@ const TAKEN = ['jpeg', 'png', 'webp', 'gif', 'avif', 'tiff'];
  *
  * @throws InputError where it is not an image, or too large a one
  */
-async function readPicture(
-  upload: Buffer,
-): Promise<{ data: Buffer; file: string; width: number; height: number }> {
+async function readPicture(upload: Buffer): Promise<{ data: Buffer; file: string; width: number; height: number }> {
   if (upload.length === 0) throw new InputError('this file is empty', 'picture');
   try {
     const image = sharp(upload, { limitInputPixels: MOST_PIXELS, failOn: 'error' });

@@ -1,5 +1,5 @@
 import { errorsOf, emptyDatabase, everything, idOf, NOW, shelved, yarnValues } from './testing';
-import { addYarn, changeBand, type YarnForm } from './yarns';
+import { addMore, addYarn, changeBand, type YarnForm } from './yarns';
 import { newestOnShelf } from './shelf';
 import { yarnPage, yarnView } from './yarnViews';
 
@@ -151,6 +151,27 @@ test('the shelf shows the newest first, with what there is of each', () => {
   expect(yarns.map(({ name }) => name)).toEqual(['Squall, Low tide', 'Causeway, Low tide']);
   expect(yarns[0]!.pieces).toHaveLength(2);
   expect(yarns[0]!.left!.lengthM.mean).toBeCloseTo(824, 6);
+});
+
+test('more of it comes in beside what there is, once, with numbers that go on', () => {
+  const db = emptyDatabase();
+  const { yarnId } = shelved(db);
+  const { requestKey, form, loop, tare, humidity, scaleResolutionG } = yarnValues();
+  const more = { requestKey, form, count: '2', loop, masses: ['110'], tare, humidity, scaleResolutionG };
+  for (let i = 0; i < 2; i++) expect(idOf(addMore(db, yarnId, more, 'metric', NOW))).toBe(yarnId);
+  const { pieces, steps } = yarnPage(db, yarnId)!;
+  expect(pieces.map(({ label, mass }) => [label, mass])).toEqual([
+    ['Hank 1', { from: 'scale', massG: 112, tareG: 0, resolutionG: 1 }],
+    ['Hank 2', { from: 'scale', massG: 110, tareG: 0, resolutionG: 1 }],
+    ['Hank 3', { from: 'band', massG: 115 }],
+  ]);
+  expect(steps).toHaveLength(2);
+  const before = everything(db);
+  expect(errorsOf(addMore(db, yarnId, { ...more, count: '0' }, 'metric', NOW)).count).toMatch('between 1 and');
+  expect(errorsOf(addMore(db, 99, { ...more, requestKey: 'another-key' }, 'metric', NOW))['']).toMatch(
+    'not on the shelf',
+  );
+  expect(everything(db)).toBe(before);
 });
 
 /** A new yarn's values without what only a new yarn has. */

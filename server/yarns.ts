@@ -56,10 +56,9 @@ function bandForm(system: UnitSystem) {
 export type BandForm = z.input<ReturnType<typeof bandForm>>;
 type Band = z.output<ReturnType<typeof bandForm>>;
 
-/** A new yarn: its band, and the pieces of it that there are. */
-export function yarnForm(system: UnitSystem) {
-  return z.strictObject({
-    ...bandFields(system),
+/** What came in of a yarn: pieces of one form. */
+function incomingFields(system: UnitSystem) {
+  return {
     requestKey,
     form: z.enum(FORMS),
     count: read(wholeNumber(1, MOST_PIECES_AT_ONCE)),
@@ -67,7 +66,18 @@ export function yarnForm(system: UnitSystem) {
     /** One for each piece; empty where it was not weighed. */
     masses: z.array(readOptional(quantity('mass', system))).max(MOST_PIECES_AT_ONCE),
     ...weighingFields(system),
-  });
+  };
+}
+
+function incomingForm(system: UnitSystem) {
+  return z.strictObject(incomingFields(system));
+}
+export type IncomingForm = z.input<ReturnType<typeof incomingForm>>;
+type Incoming = z.output<ReturnType<typeof incomingForm>>;
+
+/** A new yarn: its band, and the pieces of it that there are. */
+export function yarnForm(system: UnitSystem) {
+  return z.strictObject({ ...bandFields(system), ...incomingFields(system) });
 }
 export type YarnForm = z.input<ReturnType<typeof yarnForm>>;
 export type NewYarn = z.output<ReturnType<typeof yarnForm>>;
@@ -95,28 +105,47 @@ export function putYarn(db: Db, form: NewYarn, now: Date, batch: string | null =
   const { band, fibres } = checkedBand(form);
   const yarnId = insertYarn(db, band, now.toISOString(), batch);
   replaceFibres(db, yarnId, fibres);
+  putPieces(db, yarnId, form, band.putUpMg, now);
+  return yarnId;
+}
+
+/** More of a yarn that is on the shelf already came in. */
+export function addMore(db: Db, yarnId: number, input: unknown, system: UnitSystem, now: Date): Saved {
+  return attempt(incomingForm(system), input, (form) =>
+    db
+      .transaction(() => {
+        const yarn = yarnById(db, yarnId);
+        if (!yarn || yarn.gone) throw new NotPossible('this yarn is not on the shelf');
+        if (!operationByRequest(db, form.requestKey)) putPieces(db, yarnId, form, yarn.putUpMg, now);
+        return yarnId;
+      })
+      .immediate(),
+  );
+}
+
+/** Pieces that nobody weighed have the mass that the band says, if it says one. */
+function putPieces(db: Db, yarnId: number, form: Incoming, putUpMg: number | null, now: Date): void {
   const operationId = insertOperation(db, { kind: 'receive', at: now.toISOString(), requestKey: form.requestKey });
+  const byTheBand = {
+    massMg: putUpMg,
+    massFrom: putUpMg ? ('band' as const) : null,
+    tareMg: 0,
+    resolutionMg: null,
+    humidityPercent: null,
+  };
+  const before = piecesOfYarn(db, yarnId).filter((piece) => piece.form === form.form).length;
   for (let i = 0; i < form.count; i++) {
     const weighed = form.masses[i];
     const pieceId = insertPiece(db, {
       yarnId,
       form: form.form,
-      label: labelled(form.form, i + 1),
+      label: labelled(form.form, before + i + 1),
       loopMm: form.loop === null ? null : toMm(form.loop),
       bornBy: operationId,
     });
-    const mass = weighed
-      ? weighedMass(weighed, form, `masses.${i}`)
-      : {
-          massMg: band.putUpMg,
-          massFrom: band.putUpMg ? ('band' as const) : null,
-          tareMg: 0,
-          resolutionMg: null,
-          humidityPercent: null,
-        };
+    const mass = weighed ? weighedMass(weighed, form, `masses.${i}`) : byTheBand;
     insertPart(db, { operationId, pieceId, side: 'out', ...mass });
   }
-  return yarnId;
 }
 
 /** Corrects what was read from a band. */

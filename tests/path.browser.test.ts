@@ -28,7 +28,7 @@ test('a yarn goes on the shelf by keyboard alone, its gaps guessed and marked', 
     if (text) await keyboard.type(text);
     await keyboard.press('Tab');
   };
-  for (const text of ['Saltmarsh Spinning', 'Squall', 'Wet slate', '', 'C14', '80 % wool, 20 % nylon'])
+  for (const text of ['Saltmarsh Spinning', 'Squall', 'Wet slate', '', 'C14', '80 % wool, 20 % nylon', 'loft'])
     await type(text);
   for (const text of ['3.5 oz', '', '', '4 mm']) await type(text);
   await maker.sees(/guess: 3 Light .*from its needle/);
@@ -185,7 +185,6 @@ test('near the end it says slowly, and the cake comes off step by step', async (
   await maker.press('How I count');
   await maker.page.locator('::-p-text(10 turns)').click();
   await maker.keys('Escape');
-  await maker.page.mouse.click(640, 20);
   const [, planned] = /of about (\d+) turns/.exec(await maker.text())!;
   const presses = Math.ceil((Number(planned) - 46) / 10);
   await maker.page.focus('[data-count]');

@@ -11,7 +11,18 @@ const SCREENS = {
   'a new yarn': '/yarns/new',
   'a yarn with a long thread': '/yarns/6',
   'a yarn of guesses': '/yarns/3',
+  'a yarn that is contradicted': '/yarns/11',
+  'a yarn with a picture': '/yarns/10',
+  'a handspun yarn': '/yarns/7',
   'a band': '/yarns/6/band',
+  'more of a yarn': '/yarns/6/more',
+  'a list read in': '/yarns/import',
+  'off the shelf': '/yarns/gone',
+  'a reel': '/pieces/20?how=reel',
+  projects: '/projects',
+  'a project': '/projects/1',
+  'a new project': '/projects/new?yarn=6',
+  'a project that is changed': '/projects/1/edit',
   'a piece': '/pieces/13',
   winding: '/winding',
   'a plan that fits': '/winding/plan/13',
@@ -89,14 +100,14 @@ test.each(WIDTHS.slice(0, 2))(
 test('one switch changes every figure, and it is remembered', async () => {
   const maker = await set.maker();
   await maker.goTo('/yarns/6');
-  await maker.sees('1487 m ± 71 m');
+  await maker.sees('1468 m ± 29 m');
   await maker.press('oz yd');
-  await maker.sees('1626 yd ± 77 yd');
+  await maker.sees('1606 yd ± 32 yd');
   expect(await maker.text()).not.toMatch(/\d m\b/);
   await maker.page.reload();
-  await maker.sees('1626 yd');
+  await maker.sees('1606 yd');
   await maker.press('g m');
-  await maker.sees('1487 m');
+  await maker.sees('1468 m');
   await maker.close();
 });
 
@@ -121,7 +132,7 @@ test('the shelf is searched as one types', async () => {
   const maker = await set.maker();
   await maker.goTo('/yarns');
   await maker.page.locator('::-p-aria([name="Search the shelf"])').fill('gannet 2217');
-  await maker.page.waitForFunction(() => document.querySelectorAll('main li').length === 1);
+  await maker.page.waitForFunction(() => document.querySelectorAll('[data-shelf-place]').length === 1);
   await maker.page.locator('::-p-aria([name="Search the shelf"])').fill('nothing of the kind');
   await maker.sees('No yarn on the shelf');
   await maker.close();

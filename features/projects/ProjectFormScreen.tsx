@@ -106,9 +106,8 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
                       needs.filter((_, at) => at !== i),
                     )
                   }
-                  aria-label={`Leave colour ${i + 1} out`}
                 >
-                  Leave out
+                  Leave out <span className="visually-hidden">colour {i + 1}</span>
                 </Button>
               )}
             </div>

@@ -1,7 +1,8 @@
 'use client';
 
-import { Button, Popover, Segmented } from 'antd';
+import { Segmented } from 'antd';
 import { type KeyboardEvent, useId } from 'react';
+import { DropSheet } from '../../ui/DropSheet';
 import { useKept } from '../../ui/useKept';
 import styles from './BenchSettings.module.css';
 import { usePedal } from './usePedal';
@@ -9,11 +10,9 @@ import { usePedal } from './usePedal';
 /** How one counts at this bench: turns to a press, sound, and the pedal's key. Kept in this browser. */
 export function BenchSettings() {
   return (
-    <Popover content={<Settings />} trigger="click" placement="topRight">
-      <Button size="large" type="text">
-        How I count
-      </Button>
-    </Popover>
+    <DropSheet label="How I count" above quiet>
+      <Settings />
+    </DropSheet>
   );
 }
 

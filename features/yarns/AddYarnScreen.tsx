@@ -3,32 +3,28 @@
 import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
 import { readOrNull } from '../../core/inputError';
-import { FORMS, type MassFact } from '../../core/piece';
-import { parseNumber, parseQuantity } from '../../core/units';
+import type { MassFact } from '../../core/piece';
+import { parseQuantity } from '../../core/units';
 import { lengthLeft } from '../../core/yarnLength';
 import type { ScaleTool } from '../../server/bench';
 import type { YarnForm } from '../../server/yarns';
-import { ChoiceField, TextField } from '../../ui/Field';
+import { TextField } from '../../ui/Field';
 import { KnownMass, LengthWithin } from '../../ui/Figures';
 import { newKey } from '../../ui/newKey';
 import { useSystem } from '../../ui/Providers';
 import { Say } from '../../ui/Say';
 import { useForm } from '../../ui/useForm';
-import { useLastScale, WeighingFields } from '../../ui/WeighingFields';
+import { useLastScale } from '../../ui/WeighingFields';
 import { saveNewYarn } from './actions';
 import { BandFields } from './BandFields';
 import { EMPTY_BAND, readBand } from './bandValues';
+import { OnShelfAlready } from './OnShelfAlready';
+import { PiecesFields, piecesTyped, weighedHere } from './PiecesFields';
 import styles from './YarnForm.module.css';
-
-/** More pieces than this are weighed one by one later, at their own pages. */
-const MOST_WEIGHED_HERE = 12;
-
-const FORM_OPTIONS = FORMS.map((form) => ({ value: form, label: form }));
 
 /** A yarn from its band: what it is, what the band says, and what there is of it. */
 export function AddYarnScreen({ scales }: { scales: ScaleTool[] }) {
   const router = useRouter();
-  const system = useSystem();
   const [resolutionG, setResolution] = useLastScale(scales);
   const form = useForm<YarnForm>({
     draftKey: 'new yarn',
@@ -43,13 +39,12 @@ export function AddYarnScreen({ scales }: { scales: ScaleTool[] }) {
       humidity: '',
       scaleResolutionG: 1,
     }),
-    save: (values) => saveNewYarn({ ...values, masses: values.masses.slice(0, shown), scaleResolutionG: resolutionG }),
+    save: (values) =>
+      saveNewYarn({ ...values, masses: values.masses.slice(0, weighedHere(values)), scaleResolutionG: resolutionG }),
     saved: (id) => router.push(`/yarns/${id}`),
   });
   const { values, errors } = form;
-  const count = readOrNull(() => parseNumber(values.count, '')) ?? 1;
-  const shown = Math.min(MOST_WEIGHED_HERE, Math.max(1, Math.floor(count)));
-  const noun = values.form;
+  const count = piecesTyped(values);
 
   return (
     <form
@@ -64,43 +59,8 @@ export function AddYarnScreen({ scales }: { scales: ScaleTool[] }) {
         <BandFields form={form} />
         <fieldset className={styles.group}>
           <legend>What you have of it</legend>
-          <div className={styles.triple}>
-            <TextField label="How many" {...form.field('count')} inputMode="numeric" />
-            <ChoiceField
-              name="form"
-              label="As a"
-              value={values.form}
-              onChange={(value) => form.set('form', value as YarnForm['form'])}
-              options={FORM_OPTIONS}
-              error={errors.form}
-            />
-            <TextField label="Once round" {...form.field('loop')} hint="162 cm, 64 in" />
-          </div>
-          {count <= MOST_WEIGHED_HERE ? (
-            <div className={styles.masses}>
-              {Array.from({ length: shown }, (_, i) => (
-                <TextField
-                  key={i}
-                  name={`masses.${i}`}
-                  label={shown === 1 ? 'On the scale' : `${noun[0]!.toUpperCase()}${noun.slice(1)} ${i + 1}`}
-                  value={values.masses[i] ?? ''}
-                  onChange={(value) => form.set('masses', withMass(values.masses, i, value))}
-                  error={errors[`masses.${i}`]}
-                  placeholder={system === 'metric' ? 'g' : 'oz'}
-                  inputMode="decimal"
-                />
-              ))}
-            </div>
-          ) : (
-            <p className={styles.keys}>So many are weighed one by one, at each piece’s own page.</p>
-          )}
-          <WeighingFields
-            scales={scales}
-            tare={form.field('tare')}
-            humidity={form.field('humidity')}
-            resolutionG={resolutionG}
-            onResolution={setResolution}
-          />
+          <PiecesFields form={form} scales={scales} resolutionG={resolutionG} onResolution={setResolution} />
+          <OnShelfAlready values={values} />
           <TextField label="Notes" {...form.field('notes')} />
           <Foresight values={values} count={count} resolutionG={resolutionG} />
         </fieldset>
@@ -146,8 +106,4 @@ function Foresight({ values, count, resolutionG }: { values: YarnForm; count: nu
       {grist.guess && ', going by a guess'}.
     </Say>
   );
-}
-
-function withMass(masses: readonly string[], at: number, value: string): string[] {
-  return Array.from({ length: Math.max(masses.length, at + 1) }, (_, i) => (i === at ? value : (masses[i] ?? '')));
 }

@@ -108,7 +108,7 @@ export function BandFields<Values extends BandForm>({ form }: { form: FormState<
             guesses.weightClass &&
             `${guesses.weightClass.is.number} ${guesses.weightClass.is.name} (US ${guesses.weightClass.is.names.us}; UK ${
               guesses.weightClass.is.names.uk
-            }), from ${guesses.weightClass.from === 'grist' ? 'its length and mass' : 'its needle'}`
+            }), from ${guesses.weightClass.from === 'grist' ? 'its length and mass' : 'its needle, give or take a class'}`
           }
         />
         <div className={styles.triple}>

@@ -3,8 +3,8 @@
 import { Button } from 'antd';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
 import type { YarnView } from '../../server/yarnViews';
+import { DropSheet } from '../../ui/DropSheet';
 import { useUndoOffer } from '../../ui/UndoOffer';
 import { useTask } from '../../ui/useTask';
 import { YarnPicker } from '../../ui/YarnPicker';
@@ -16,70 +16,63 @@ export function EntryMenu({ yarn, worked }: { yarn: YarnView; worked: boolean })
   const router = useRouter();
   const offer = useUndoOffer();
   const { busy, problem, run } = useTask();
-  const [open, setOpen] = useState(false);
   const back = { undo: () => bringBack(yarn.id) };
   return (
-    <div className={styles.menu}>
-      <Button className={styles.open} aria-expanded={open} aria-controls="entry-menu" onClick={() => setOpen(!open)}>
-        Its entry
-      </Button>
-      {open && (
-        <div id="entry-menu" className={styles.sheet}>
-          <Link href={`/yarns/${yarn.id}/band`}>Correct the band</Link>
-          {worked ? (
-            <Button
-              loading={busy}
-              onClick={() =>
-                run(
-                  () => putAway(yarn.id),
-                  () => {
-                    offer({ words: `${yarn.name} is put away.`, ...back });
-                    router.push('/yarns');
-                  },
-                )
-              }
-            >
-              Put it away
-            </Button>
-          ) : (
-            <Button
-              danger
-              loading={busy}
-              onClick={() =>
-                run(
-                  () => deleteYarn(yarn.id),
-                  () => {
-                    offer({ words: `${yarn.name} is deleted.`, ...back });
-                    router.push('/yarns');
-                  },
-                )
-              }
-            >
-              Delete it
-            </Button>
-          )}
-          <p>
-            {worked
-              ? 'It has a story, so it is put away rather than deleted.'
-              : 'Nothing was done with it yet, so it can be deleted.'}
-          </p>
-          <YarnPicker
-            label="Entered twice? It is the same yarn as"
-            hint="its pieces go there, and what only this band says is filled in"
-            without={[yarn.id]}
-            onPick={({ id, name }) =>
-              run(
-                () => mergeYarns(yarn.id, id),
-                () => {
-                  offer({ words: `Merged into ${name}.`, ...back });
-                  router.push(`/yarns/${id}`);
-                },
-              )
-            }
-          />
-          {problem && <p role="alert">{problem}</p>}
-        </div>
+    <DropSheet label="Its entry">
+      <Link href={`/yarns/${yarn.id}/more`}>More of it came in</Link>
+      <Link href={`/yarns/${yarn.id}/band`}>Correct the band</Link>
+      {worked ? (
+        <Button
+          loading={busy}
+          onClick={() =>
+            run(
+              () => putAway(yarn.id),
+              () => {
+                offer({ words: `${yarn.name} is put away.`, ...back });
+                router.push('/yarns');
+              },
+            )
+          }
+        >
+          Put it away
+        </Button>
+      ) : (
+        <Button
+          danger
+          loading={busy}
+          onClick={() =>
+            run(
+              () => deleteYarn(yarn.id),
+              () => {
+                offer({ words: `${yarn.name} is deleted.`, ...back });
+                router.push('/yarns');
+              },
+            )
+          }
+        >
+          Delete it
+        </Button>
       )}
-    </div>
+      <p className={styles.why}>
+        {worked
+          ? 'It has a story, so it is put away rather than deleted.'
+          : 'Nothing was done with it yet, so it can be deleted.'}
+      </p>
+      <YarnPicker
+        label="Entered twice? It is the same yarn as"
+        hint="its pieces go there, and what only this band says is filled in"
+        without={[yarn.id]}
+        onPick={({ id, name }) =>
+          run(
+            () => mergeYarns(yarn.id, id),
+            () => {
+              offer({ words: `Merged into ${name}.`, ...back });
+              router.push(`/yarns/${id}`);
+            },
+          )
+        }
+      />
+      {problem && <p role="alert">{problem}</p>}
+    </DropSheet>
   );
 }

@@ -40,7 +40,7 @@ export function MeasureCard({
         block
         aria-label="What you do with it"
       />
-      {how === 'weigh' && <WeighPiece yarn={yarn} pieceId={piece.id} scales={scales} />}
+      {how === 'weigh' && <WeighPiece yarn={yarn} pieceId={piece.id} lastMass={piece.mass} scales={scales} />}
       {how === 'length' && <MeasureLength yarn={yarn} pieceId={piece.id} scales={scales} />}
       {how === 'reel' && <MeasureReel yarn={yarn} piece={piece} scales={scales} />}
       {how === 'wraps' && <MeasureWraps yarn={yarn} pieceId={piece.id} />}

@@ -61,16 +61,11 @@ export function MysteryPanel({
             </p>
           ) : (
             <>
-              {like.length > 0 && <p>These on your shelf look most like it:</p>}
+              {like.length > 0 && <p>These on your shelf look most like it; press one to borrow its figures:</p>}
               <ul className={styles.like}>
                 {like.map((other) => (
                   <li key={other.id}>
-                    <button
-                      type="button"
-                      disabled={busy}
-                      onClick={() => run(() => borrowFrom(yarn.id, other.id))}
-                      aria-label={`Borrow the figures of ${other.name}`}
-                    >
+                    <button type="button" disabled={busy} onClick={() => run(() => borrowFrom(yarn.id, other.id))}>
                       <span className={styles.swatch} style={{ background: other.colourHex }} aria-hidden="true" />
                       <span>
                         {other.name}, <Grist mPerG={other.gristMPerG} />

@@ -122,6 +122,16 @@ function Filters({ shelf: { asked, ask }, places }: { shelf: Shelf; places: stri
       {choice('form', 'Form', [['', 'any form'], ...FORMS.map((form) => [form, `as ${form}`] as const)])}
       {places.length > 0 &&
         choice('place', 'Place', [['', 'any place'], ...places.map((place) => [place, place] as const)])}
+      {asked.lot !== '' && (
+        <button
+          type="button"
+          className={styles.lot}
+          onClick={() => ask({ lot: '' })}
+          aria-label={`Not only lot ${asked.lot}`}
+        >
+          lot {asked.lot} ×
+        </button>
+      )}
       {choice('order', 'Order', Object.entries(ORDERS))}
       {on && (
         <Button type="text" onClick={() => ask({ ...NOTHING_ASKED, order: asked.order })}>

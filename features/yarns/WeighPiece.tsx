@@ -6,6 +6,7 @@ import { inWords, readingFigure } from '../../core/format';
 import { readOrNull } from '../../core/inputError';
 import { standardAirFactor } from '../../core/moisture';
 import { parseNumber, parseQuantity } from '../../core/units';
+import type { MassFact } from '../../core/piece';
 import type { ScaleTool } from '../../server/bench';
 import type { WeighForm } from '../../server/pieces';
 import type { YarnView } from '../../server/yarnViews';
@@ -20,7 +21,18 @@ import { saveWeighing, undoMeasurement } from './actions';
 import styles from './MeasureCard.module.css';
 
 /** Puts a piece on the scale. */
-export function WeighPiece({ yarn, pieceId, scales }: { yarn: YarnView; pieceId: number; scales: ScaleTool[] }) {
+export function WeighPiece({
+  yarn,
+  pieceId,
+  lastMass,
+  scales,
+}: {
+  yarn: YarnView;
+  pieceId: number;
+  /** As it was known until now. */
+  lastMass: MassFact | null;
+  scales: ScaleTool[];
+}) {
   const router = useRouter();
   const system = useSystem();
   const [resolutionG, setResolution] = useLastScale(scales);
@@ -58,6 +70,7 @@ export function WeighPiece({ yarn, pieceId, scales }: { yarn: YarnView; pieceId:
         resolutionG={resolutionG}
         onResolution={setResolution}
       />
+      <MoreThanBefore values={form.values} lastMass={lastMass} resolutionG={resolutionG} />
       <InUsualAir values={form.values} yarn={yarn} />
       {form.errors[''] && (
         <Say tone="bad" role="alert">
@@ -68,6 +81,30 @@ export function WeighPiece({ yarn, pieceId, scales }: { yarn: YarnView; pieceId:
         Keep this weighing
       </Button>
     </form>
+  );
+}
+
+/** Yarn grows lighter as it is used; heavier is more often a slip, or damp. */
+function MoreThanBefore({
+  values,
+  lastMass,
+  resolutionG,
+}: {
+  values: WeighForm;
+  lastMass: MassFact | null;
+  resolutionG: number;
+}) {
+  const system = useSystem();
+  const grossG = readOrNull(() => parseQuantity(values.mass, 'mass', system));
+  const tareG = readOrNull(() => parseQuantity(values.tare, 'mass', system)) ?? 0;
+  if (grossG === null || lastMass?.from !== 'scale') return null;
+  const withinG = (resolutionG + lastMass.resolutionG) / 2 + 0.02 * lastMass.massG;
+  if (grossG - tareG <= lastMass.massG + withinG) return null;
+  return (
+    <Say tone="tight" role="status">
+      That is more than the {inWords(readingFigure(lastMass.massG, lastMass.resolutionG, system))} it had before. Is a
+      bowl on the scale with it, the unit right, or the yarn damp? It is kept as you say.
+    </Say>
   );
 }
 

@@ -43,9 +43,14 @@ export function YarnScreen({ page }: { page: YarnFront }) {
         <div>
           <h1>{yarn.name}</h1>
           <p className={styles.under}>
-            {[yarn.maker, yarn.dyeLot && `lot ${yarn.dyeLot}`, pieceTotal(present), yarn.place]
-              .filter(Boolean)
-              .join(' · ')}
+            {yarn.maker && `${yarn.maker} · `}
+            {yarn.dyeLot && (
+              <>
+                <Link href={`/yarns?lot=${encodeURIComponent(yarn.dyeLot)}`}>lot {yarn.dyeLot}</Link>
+                {' · '}
+              </>
+            )}
+            {[pieceTotal(present), yarn.place].filter(Boolean).join(' · ')}
           </p>
         </div>
         {yarn.gone === null && (

@@ -8,12 +8,16 @@ import { undoOperation, type WeighForm, weighPiece } from '../../server/pieces';
 import { preferences } from '../../server/preferences';
 import type { Saved } from '../../server/result';
 import { addSample, type SampleForm } from '../../server/samples';
-import { addYarn, type BandForm, changeBand, type YarnForm } from '../../server/yarns';
+import { addMore, addYarn, type BandForm, changeBand, type IncomingForm, type YarnForm } from '../../server/yarns';
 
 const system = async () => (await preferences()).system;
 
 export async function saveNewYarn(form: YarnForm): Promise<Saved> {
   return addYarn(database(), form, await system(), new Date());
+}
+
+export async function saveMore(yarnId: number, form: IncomingForm): Promise<Saved> {
+  return addMore(database(), yarnId, form, await system(), new Date());
 }
 
 export async function saveBand(yarnId: number, form: BandForm): Promise<Saved> {

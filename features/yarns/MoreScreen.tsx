@@ -1,0 +1,80 @@
+'use client';
+
+import { Button } from 'antd';
+import { useRouter } from 'next/navigation';
+import type { ScaleTool } from '../../server/bench';
+import type { YarnView } from '../../server/yarnViews';
+import type { IncomingForm } from '../../server/yarns';
+import { newKey } from '../../ui/newKey';
+import { Say } from '../../ui/Say';
+import { useForm } from '../../ui/useForm';
+import { useLastScale } from '../../ui/WeighingFields';
+import { saveMore } from './actions';
+import { PiecesFields, weighedHere } from './PiecesFields';
+import styles from './YarnForm.module.css';
+
+/** More of a yarn that is on the shelf: bought again, or found behind it. */
+export function MoreScreen({ yarn, scales }: { yarn: YarnView; scales: ScaleTool[] }) {
+  const router = useRouter();
+  const [resolutionG, setResolution] = useLastScale(scales);
+  const form = useForm<IncomingForm>({
+    draftKey: `more of ${yarn.id}`,
+    initial: () => ({
+      requestKey: newKey(),
+      form: 'hank',
+      count: '1',
+      loop: '',
+      masses: [],
+      tare: '',
+      humidity: '',
+      scaleResolutionG: 1,
+    }),
+    save: (values) =>
+      saveMore(yarn.id, {
+        ...values,
+        masses: values.masses.slice(0, weighedHere(values)),
+        scaleResolutionG: resolutionG,
+      }),
+    saved: (id) => router.push(`/yarns/${id}`),
+  });
+  return (
+    <form
+      noValidate
+      className={styles.more}
+      onSubmit={(event) => {
+        event.preventDefault();
+        form.submit();
+      }}
+    >
+      <h1>More of {yarn.name}</h1>
+      <Say tone="tight">
+        {yarn.dyeLot ? `Only what is of lot ${yarn.dyeLot}` : 'Only what is of the same dye lot'} belongs here; another
+        lot is a yarn of its own, so that the two are never mixed unseen.
+      </Say>
+      <fieldset className={styles.group}>
+        <legend>What came in</legend>
+        <PiecesFields form={form} scales={scales} resolutionG={resolutionG} onResolution={setResolution} />
+      </fieldset>
+      {form.errors[''] && (
+        <Say tone="bad" role="alert">
+          {form.errors['']}
+        </Say>
+      )}
+      <div className={styles.buttons}>
+        <Button type="primary" size="large" htmlType="submit" loading={form.saving}>
+          Put it to the rest
+        </Button>
+        <Button
+          size="large"
+          type="text"
+          onClick={() => {
+            form.clear();
+            router.push(`/yarns/${yarn.id}`);
+          }}
+        >
+          Leave it
+        </Button>
+      </div>
+    </form>
+  );
+}

@@ -1,0 +1,362 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import sharp from 'sharp';
+import type { ElementHandle } from 'puppeteer-core';
+import { openDatabase } from '../db/connection';
+import { manyYarns } from '../scripts/manyYarns';
+import type { Maker } from './support/browser';
+import { stage } from './support/stage';
+
+/** What have I got, and is it enough: each path as a maker goes it. */
+
+jest.setTimeout(180_000);
+
+const set = stage({ demo: true });
+const folder = mkdtempSync(path.join(os.tmpdir(), 'lazy-acorn-lists-'));
+afterAll(() => rmSync(folder, { recursive: true }));
+
+async function upload(maker: Maker, selector: string, file: string): Promise<void> {
+  const input = (await maker.page.waitForSelector(selector)) as ElementHandle<HTMLInputElement>;
+  await input.uploadFile(file);
+}
+
+const shown = (maker: Maker) => maker.page.$$eval('[data-shelf-place]', (places) => places.length);
+
+test('a part ball goes on the scale: how many metres, is it enough, how many more of which lot', async () => {
+  const maker = await set.maker();
+  await maker.goTo('/yarns');
+  await maker.page.locator('::-p-aria([name="Search the shelf"])').fill('slack water');
+  await maker.page.waitForFunction(() => document.querySelectorAll('[data-shelf-place]').length === 1);
+  await maker.keys('ArrowDown', 'Enter');
+  await maker.arrivesAt(/^\/yarns\/4$/);
+  // The part ball: 18 g of what was a 25 g hank.
+  await maker.page.locator('a[href="/pieces/9"]').click();
+  await maker.arrivesAt(/^\/pieces\/9$/);
+  await maker.fill('mass', '18');
+  await maker.page.reload();
+  await maker.live();
+  expect(await maker.valueOf('mass')).toBe('18');
+  await maker.fill('mass', '18');
+  await maker.keys('Enter');
+  await maker.sees('The weighing is kept');
+  // 18 g x 212 m / 25 g
+  await maker.sees('153 m');
+  await maker.press('Slack Water, Fog');
+  await maker.arrivesAt(/^\/yarns\/4$/);
+  // 69 g in all are 585 m; the shawl takes all of it.
+  await maker.sees('585 m');
+  await maker.sees('0.0 m are free');
+  await maker.press('Fog shawl');
+  await maker.arrivesAt(/^\/projects\/3$/);
+  await maker.sees('Short: about 174 m are missing');
+  await maker.sees('Get 2 more, and one to spare, of lot 08');
+  await maker.press('Undo');
+  await maker.sees('Short: about 115 m are missing');
+  await maker.close();
+});
+
+test('a yarn without a band: wraps, a like yarn’s figures, then a measured sample', async () => {
+  const maker = await set.maker();
+  await maker.goTo('/yarns/new');
+  await maker.fill('colourName', 'Found in the ferry');
+  await maker.fill('fibres', 'wool');
+  await maker.fill('masses.0', '92');
+  await maker.press('Put it on the shelf');
+  await maker.arrivesAt(/^\/yarns\/\d+$/);
+  const yarn = maker.path;
+  await maker.sees('No band to go by? Three ways');
+  await maker.press('Count wraps');
+  await maker.arrivesAt(/^\/pieces\/\d+$/);
+  await maker.fill('wraps', '22');
+  await maker.fill('over', '2 in');
+  await maker.sees('11.0 wraps to the inch');
+  await maker.press('Keep this measurement');
+  await maker.sees('The measurement is kept');
+  await maker.goTo(yarn);
+  await maker.sees('a guess from wraps per inch');
+  // .034 x 11^1.76 = 2.314 m/g; 92 g of it.
+  await maker.sees('213 m ± 61 m');
+  await maker.press('Measure some');
+  await maker.arrivesAt(/^\/pieces\/\d+$/);
+  await maker.fill('length', '10 m');
+  await maker.fill('mass', '4.4');
+  await maker.page.locator('::-p-text(to 0.1 g)').click();
+  await maker.press('Keep this measurement');
+  await maker.sees('The measurement is kept');
+  await maker.goTo(yarn);
+  await maker.sees('what was measured');
+  // 92 g x 10 m / 4.4 g
+  await maker.sees('209 m');
+  await maker.close();
+});
+
+test('figures are borrowed from a like yarn, and given back', async () => {
+  const maker = await set.maker();
+  await maker.goTo('/yarns/3');
+  await maker.page.locator('::-p-text(Squall, Wet slate,)').click();
+  await maker.sees('It borrows those of Squall, Wet slate');
+  await maker.sees('a yarn that is like it: a guess');
+  await maker.press('No longer');
+  await maker.sees('a guess from its needle');
+  await maker.close();
+});
+
+test('a contradiction is shown with what may lie behind it, and settled by the maker', async () => {
+  const maker = await set.maker();
+  await maker.goTo('/yarns/11');
+  await maker.sees('contradict each other');
+  await maker.sees('two strands were measured as one');
+  await maker.sees('107 m ± 59 m');
+  await maker.press('Go by the band');
+  await maker.sees('You go by the band');
+  // 63.4 g x 236 m / 105 g
+  await maker.sees('142 m');
+  await maker.press('Leave it open again');
+  await maker.sees('107 m ± 59 m');
+  await maker.press('Throw away the sample of 10\u00a0m');
+  await maker.page.waitForFunction(() => !document.body.innerText.includes('contradict'));
+  await maker.sees('142 m');
+  await maker.close();
+});
+
+test('a reel before and after washing tells the shrinkage', async () => {
+  const maker = await set.maker();
+  await maker.goTo('/yarns/7');
+  await maker.sees('drew in by 4.2 % in the wash');
+  await maker.sees('measured again since');
+  await maker.close();
+});
+
+describe('a list of 500 lines', () => {
+  const file = path.join(folder, 'list.csv');
+  const BAD = [
+    '80 % wool 30 % nylon,50,180',
+    'wool,fifty,180',
+    'wool,50,=180',
+    'wool,50,180000',
+    'steel,50,180',
+    'wool,-5,180',
+    'wool,50,180 g',
+  ];
+  const rows = Array.from({ length: 500 }, (_, i) => {
+    const facts = i % 71 === 5 ? BAD[Math.floor(i / 71)] : 'wool,50,180';
+    return `Skerry Wool,Breakwater,Shade ${i},${i},${facts},2`;
+  });
+  writeFileSync(file, ['Brand,Yarn,Colourway,Lot,Fiber,Weight (g),Length (yd),Quantity', ...rows].join('\n'));
+
+  test('with 7 bad ones: told line by line, nothing written until one says so, all of it taken back', async () => {
+    const maker = await set.maker();
+    await maker.goTo('/yarns/import');
+    await upload(maker, 'input[type=file]', file);
+    await maker.sees('493 yarns can be read');
+    await maker.sees('7 lines cannot be read');
+    for (const line of [7, 78, 149, 220, 291, 362, 433]) await maker.sees(`line ${line}, `);
+    const before = await (await fetch(`${set.app.url}/api/shelf?q=breakwater`)).json();
+    expect(before).toMatchObject({ total: 0 });
+
+    // The server goes away just as it is to be written.
+    await set.app.kill();
+    await maker.press('Put the 493 yarns on the shelf');
+    await maker.sees('cannot be reached just now. Nothing was written');
+    await set.app.restart();
+    await maker.press('Put the 493 yarns on the shelf');
+    await maker.sees('493 yarns are on the shelf');
+    expect(await (await fetch(`${set.app.url}/api/shelf?q=breakwater`)).json()).toMatchObject({ total: 493 });
+
+    await maker.press('Look at them');
+    await maker.arrivesAt(/^\/yarns$/);
+    await maker.press('Undo');
+    await maker.until(async () => {
+      const { total } = (await (await fetch(`${set.app.url}/api/shelf?q=breakwater`)).json()) as { total: number };
+      return total === 0;
+    });
+    await maker.close();
+  });
+
+  test('what is no list is refused in words', async () => {
+    const maker = await set.maker();
+    await maker.goTo('/yarns/import');
+    const picture = path.join(folder, 'picture.csv');
+    writeFileSync(
+      picture,
+      await sharp({ create: { width: 40, height: 40, channels: 3, background: '#fff' } })
+        .png()
+        .toBuffer(),
+    );
+    await upload(maker, 'input[type=file]', picture);
+    await maker.sees('this is not a list in text');
+    const long = path.join(folder, 'long.csv');
+    writeFileSync(long, 'maker,line\n' + 'A,B\n'.repeat(100_000));
+    await upload(maker, 'input[type=file]', long);
+    await maker.sees('split the list before line 20002');
+    await maker.close();
+  });
+});
+
+test('a picture of the band is kept; what is none, or is too large, is refused', async () => {
+  const maker = await set.maker();
+  await maker.goTo('/yarns/6');
+  const good = path.join(folder, 'band.jpg');
+  writeFileSync(
+    good,
+    await sharp({ create: { width: 900, height: 600, channels: 3, background: '#c49a34' } })
+      .jpeg()
+      .toBuffer(),
+  );
+  await upload(maker, '[class*="pictures"] input[type=file]', good);
+  await maker.page.waitForSelector('img[alt="The band, picture 1"]');
+  await maker.until(() =>
+    maker.page.$eval('img[alt="The band, picture 1"]', (image) => (image as HTMLImageElement).naturalWidth === 900),
+  );
+  await maker.page.reload();
+  await maker.live();
+  await maker.press('Take picture 1 away');
+  await maker.page.waitForFunction(() => !document.querySelector('img[alt="The band, picture 1"]'));
+  await maker.press('Undo');
+  await maker.page.waitForSelector('img[alt="The band, picture 1"]');
+
+  const bad = path.join(folder, 'band.png');
+  writeFileSync(bad, 'not a picture at all');
+  await upload(maker, '[class*="pictures"] input[type=file]', bad);
+  await maker.sees('this is not a picture that can be read');
+  const answer = await fetch(`${set.app.url}/api/yarns/6/pictures`, {
+    method: 'POST',
+    body: new Uint8Array(50 * 1024 * 1024),
+  });
+  expect(answer.status).toBe(400);
+  expect(await answer.text()).toContain('too large');
+  await maker.close();
+});
+
+test('a project of two colours: begun, kept over a reload, changed, finished and brought back', async () => {
+  const maker = await set.maker();
+  await maker.goTo('/yarns/5');
+  await maker.fill('need', '150 m');
+  await maker.press('Make it a project');
+  await maker.arrivesAt(/^\/projects\/new$/);
+  expect(await maker.valueOf('needs.0.amount')).toBe('150 m');
+  await maker.fill('name', 'Oar mitts');
+  await maker.fill('needs.0.colour', 'Palm');
+  await maker.press('Another colour');
+  await maker.fill('needs.1.amount', 'much');
+  await maker.page.reload();
+  await maker.live();
+  await maker.until(async () => (await maker.valueOf('name')) === 'Oar mitts');
+  await maker.press('Begin it');
+  await maker.until(async () => (await maker.about('needs.1.amount')).includes('cannot read this'));
+  await maker.fill('needs.1.amount', '40 g');
+  await maker.page.locator('li:nth-child(2) [id^="find"]').click();
+  await maker.keys(...'kelp');
+  await maker.page.locator('[class*="_found"] button').click();
+  await maker.press('Begin it');
+  await maker.arrivesAt(/^\/projects\/\d+$/);
+  await maker.sees('Palm');
+  // The blanket's edge has the slate first.
+  await maker.sees('go to Waiting-room blanket first');
+  await maker.sees('Enough: about 19 g will be left over');
+  await maker.press('It is finished');
+  await maker.arrivesAt(/^\/projects$/);
+  await maker.press('Undo');
+  await maker.page.waitForFunction(() =>
+    [...document.querySelectorAll('ol a')].some((link) => link.textContent!.includes('Oar mitts')),
+  );
+  await maker.close();
+});
+
+test('two lots in one colour are told, with the remedy', async () => {
+  const maker = await set.maker();
+  await maker.goTo('/projects/1');
+  await maker.sees('Two dye lots in one colour (lot 3, lot 5)');
+  await maker.sees('alternate two rows of each');
+  await maker.close();
+});
+
+test('a yarn entered twice is merged, deleted, and each is taken back', async () => {
+  const maker = await set.maker();
+  for (const colour of ['Twice', 'Twice over']) {
+    await maker.goTo('/yarns/new');
+    await maker.fill('line', 'Undertow');
+    await maker.fill('colourName', colour);
+    await maker.fill('masses.0', '50');
+    await maker.press('Put it on the shelf');
+    await maker.arrivesAt(/^\/yarns\/\d+$/);
+  }
+  await maker.press('Its entry');
+  await maker.page.locator('[id^="find"]').click();
+  await maker.keys(...'undertow');
+  await maker.page.locator('[class*="_found"] button').click();
+  await maker.sees('Merged into Undertow, Twice');
+  await maker.sees('2 hanks');
+  await maker.press('Undo');
+  await maker.sees('1 hank');
+  await maker.press('Its entry');
+  await maker.press('Delete it');
+  await maker.arrivesAt(/^\/yarns$/);
+  await maker.sees('Undertow, Twice is deleted');
+  await maker.goTo('/yarns/gone');
+  await maker.press('Bring back Undertow, Twice');
+  await maker.page.waitForFunction(() => !document.querySelector('main')!.innerText.includes('Undertow'));
+  await maker.close();
+});
+
+test('what is on the shelf already is told while one types, and more of it is put to the rest', async () => {
+  const maker = await set.maker();
+  await maker.goTo('/yarns/new');
+  await maker.fill('maker', 'limpet hill farm');
+  await maker.fill('line', 'Peat');
+  await maker.fill('colourName', 'Deep cut');
+  await maker.sees('Peat, Deep cut, is on the shelf already (2 hanks)');
+  await maker.press('More of it came in');
+  await maker.arrivesAt(/^\/yarns\/8\/more$/);
+  await maker.fill('count', '2');
+  await maker.fill('masses.0', '249');
+  await maker.fill('masses.1', '-5');
+  await maker.press('Put it to the rest');
+  await maker.until(async () => (await maker.about('masses.1')).includes('cannot read this'));
+  await maker.fill('masses.1', '251');
+  await maker.press('Put it to the rest');
+  await maker.arrivesAt(/^\/yarns\/8$/);
+  await maker.sees('4 hanks');
+  await maker.close();
+});
+
+test('10,000 yarns: found as one types, scrolled without end, walked with the arrow keys', async () => {
+  await set.app.kill();
+  const db = openDatabase(set.app.databaseFile);
+  manyYarns(db, 10_000);
+  db.close();
+  await set.app.restart();
+  const maker = await set.maker();
+  await maker.goTo('/yarns');
+  await maker.sees(/10,0\d\d yarns/);
+  expect(await shown(maker)).toBeLessThan(60);
+  await maker.keys('/');
+  await maker.keys(...'at least 300 m, about 4 m/g, wool');
+  await maker.sees('at least 300 m of it, 400 m/100 g within 15 %, with wool in it');
+  await maker.page.reload();
+  await maker.live();
+  expect(
+    await maker.page.$eval('[aria-label="Search the shelf"]', (input) => (input as HTMLInputElement).value),
+  ).toContain('300 m');
+  await maker.press('Show all');
+  await maker.sees(/10,0\d\d yarns/);
+  await maker.page.evaluate(() => window.scrollTo(0, document.body.scrollHeight / 2));
+  await maker.until(async () => (await shown(maker)) > 8);
+  expect(await shown(maker)).toBeLessThan(60);
+  await maker.page.evaluate(() => window.scrollTo(0, 0));
+  await maker.until(async () => (await maker.page.$('[data-place="0"] a')) !== null);
+  await maker.page.focus('[data-place="0"] a');
+  for (let i = 0; i < 12; i++) {
+    await maker.keys('ArrowDown');
+    await maker.page.waitForFunction(
+      (place) => document.activeElement?.closest('[data-place]')?.getAttribute('data-place') === place,
+      {},
+      String((i + 1) * 4),
+    );
+  }
+  await maker.keys('ArrowRight', 'Enter');
+  await maker.arrivesAt(/^\/yarns\/\d+$/);
+  expect(maker.troubles).toEqual([]);
+  await maker.close();
+});

@@ -1,0 +1,60 @@
+'use client';
+
+import { Button } from 'antd';
+import { type ReactNode, useEffect, useId, useRef, useState } from 'react';
+import styles from './DropSheet.module.css';
+
+/** A button that opens a small sheet beside itself; Escape, or a press anywhere else, closes it. */
+export function DropSheet({
+  label,
+  above,
+  quiet,
+  children,
+}: {
+  label: string;
+  /** Opens upwards, where there is no room beneath. */
+  above?: boolean;
+  quiet?: boolean;
+  children: ReactNode;
+}) {
+  const [open, setOpen] = useState(false);
+  const frame = useRef<HTMLDivElement>(null);
+  const id = useId();
+
+  useEffect(() => {
+    if (!open) return;
+    const outside = (event: PointerEvent) => {
+      if (!frame.current?.contains(event.target as Node)) setOpen(false);
+    };
+    const escape = (event: KeyboardEvent) => {
+      if (event.key !== 'Escape') return;
+      setOpen(false);
+      frame.current?.querySelector('button')?.focus();
+    };
+    document.addEventListener('pointerdown', outside);
+    document.addEventListener('keydown', escape);
+    return () => {
+      document.removeEventListener('pointerdown', outside);
+      document.removeEventListener('keydown', escape);
+    };
+  }, [open]);
+
+  return (
+    <div className={styles.frame} ref={frame}>
+      <Button
+        type={quiet ? 'text' : 'default'}
+        className={styles.open}
+        aria-expanded={open}
+        aria-controls={id}
+        onClick={() => setOpen(!open)}
+      >
+        {label}
+      </Button>
+      {open && (
+        <div id={id} className={styles.sheet} data-above={above}>
+          {children}
+        </div>
+      )}
+    </div>
+  );
+}
