@@ -124,6 +124,17 @@ export function durationInWords(seconds: number): string {
 }
 
 /**
+ * A part of a whole.
+ *
+ * @param part 0 to 1
+ * @example
+ * percentInWords(0.834) // => '83\u00a0%'
+ */
+export function percentInWords(part: number): string {
+  return `${Math.round(part * 100)}${NO_BREAK}%`;
+}
+
+/**
  * A probability as a person would say it; never "100 %", since nothing measured is that sure.
  *
  * @example
@@ -132,7 +143,7 @@ export function durationInWords(seconds: number): string {
 export function chanceInWords(probability: number): string {
   if (probability > 0.99) return `over 99${NO_BREAK}%`;
   if (probability < 0.01) return `under 1${NO_BREAK}%`;
-  return `${Math.round(probability * 100)}${NO_BREAK}%`;
+  return percentInWords(probability);
 }
 
 /** Making a formatter costs far more than using it. */

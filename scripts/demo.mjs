@@ -7,7 +7,10 @@ import { ensureBuilt, ROOT, run, say } from './setup.mjs';
 const DEMO_DB = path.join(ROOT, 'data', 'demo.sqlite');
 
 ensureBuilt();
-if (process.argv.includes('--fresh')) for (const end of ['', '-wal', '-shm']) rmSync(DEMO_DB + end, { force: true });
+if (process.argv.includes('--fresh')) {
+  for (const end of ['', '-wal', '-shm']) rmSync(DEMO_DB + end, { force: true });
+  rmSync(DEMO_DB.replace('.sqlite', '-pictures'), { recursive: true, force: true });
+}
 if (!existsSync(DEMO_DB)) {
   say('Laying out the yarns of Tern Rock.');
   run(process.execPath, ['--import', 'tsx', path.join(ROOT, 'scripts', 'seedDemo.ts'), DEMO_DB]);

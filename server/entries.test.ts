@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { bringBack, deleteYarn, goneFromShelf, hasHistory, mergeYarns, putAway } from './entries';
+import { borrowFrom, bringBack, deleteYarn, goneFromShelf, hasHistory, mergeYarns, putAway } from './entries';
 import { undoOperation, weighPiece } from './pieces';
 import { addSample } from './samples';
 import { freshen, newestOnShelf, shelfPage } from './shelf';
@@ -115,12 +115,12 @@ describe('a yarn that was entered twice', () => {
 
 test('whatever happens, the shelf shows what follows from it', () => {
   const act = fc.record({
-    what: fc.constantFrom('add', 'weigh', 'sample', 'undo', 'away', 'delete', 'back', 'merge', 'run'),
+    what: fc.constantFrom('add', 'weigh', 'sample', 'undo', 'away', 'delete', 'back', 'merge', 'run', 'borrow'),
     which: fc.nat({ max: 7 }),
     mass: fc.integer({ min: 20, max: 120 }),
   });
   fc.assert(
-    fc.property(fc.array(act, { minLength: 3, maxLength: 14 }), (acts) => {
+    fc.property(fc.array(act, { minLength: 3, maxLength: 16 }), (acts) => {
       const db = emptyDatabase();
       shelved(db);
       for (const { what, which, mass } of acts) {
@@ -130,7 +130,8 @@ test('whatever happens, the shelf shows what follows from it', () => {
         const one = (ids: number[]) => ids[which % ids.length]!;
         const sample = { how: 'length', requestKey: aKey(), length: '10 m', mass: '2.8', humidity: '', note: '' };
         // Some of these are refused; then nothing may change.
-        if (what === 'add') shelved(db, { line: `Line ${which}`, masses: [String(mass)] });
+        const silent = which % 2 === 0 ? { putUpLength: '' } : {};
+        if (what === 'add') shelved(db, { line: `Line ${which}`, masses: [String(mass)], ...silent });
         if (what === 'weigh') weighPiece(db, one(pieces), weighing(String(mass)), 'metric', NOW);
         if (what === 'sample')
           addSample(db, one(pieces), { ...sample, scaleResolutionG: 0.1, washed: false }, 'metric', NOW);
@@ -139,6 +140,7 @@ test('whatever happens, the shelf shows what follows from it', () => {
         if (what === 'delete') deleteYarn(db, one(yarns), NOW);
         if (what === 'back') bringBack(db, one(yarns), NOW);
         if (what === 'merge') mergeYarns(db, one(yarns), yarns[0]!, NOW);
+        if (what === 'borrow') borrowFrom(db, one(yarns), yarns[0]!);
         if (what === 'run') startRun(db, one(pieces), run, 'metric', NOW);
         freshen(db);
       }

@@ -174,8 +174,9 @@ export interface LikeYarn {
   likeness: number;
 }
 
-const MOST_COMPARED = 400;
-const MOST_OFFERED = 5;
+const MOST_COMPARED = 200;
+const MOST_LOOKED_AT = 60;
+const MOST_OFFERED = 4;
 
 /** The yarns on the shelf whose own figures could serve this one, the most alike first. */
 export function likeYarns(db: Db, yarnId: number): LikeYarn[] {
@@ -185,18 +186,22 @@ export function likeYarns(db: Db, yarnId: number): LikeYarn[] {
   const number = yarn.weightClass ?? yarn.guesses.weightClass?.is.number;
   const fibre = yarn.fibres[0]?.name;
   const near = searchShelf(db, { ...(number !== undefined ? { weightClass: number } : { fibre }) }, 0, MOST_COMPARED);
-  return near.cards
-    .map(({ card }) => (JSON.parse(card) as ShelfCard).id)
-    .filter((id) => id !== yarnId)
-    .flatMap((id) => {
-      const other = yarnView(db, id)!;
-      if (!other.grist || other.grist.guess) return [];
-      const { name, colourHex, grist } = other;
-      return { id, name, colourHex, gristMPerG: grist.mean, likeness: likeness(yarn, other) };
-    })
-    .filter((other) => other.likeness >= 0.3)
-    .sort((a, b) => b.likeness - a.likeness)
-    .slice(0, MOST_OFFERED);
+  return (
+    near.cards
+      .map(({ card }) => JSON.parse(card) as ShelfCard)
+      // What has only a guess itself has nothing to lend.
+      .filter(({ id, left }) => id !== yarnId && left?.guess === false)
+      .slice(0, MOST_LOOKED_AT)
+      .flatMap(({ id }) => {
+        const other = yarnView(db, id)!;
+        if (!other.grist || other.grist.guess) return [];
+        const { name, colourHex, grist } = other;
+        return { id, name, colourHex, gristMPerG: grist.mean, likeness: likeness(yarn, other) };
+      })
+      .filter((other) => other.likeness >= 0.3)
+      .sort((a, b) => b.likeness - a.likeness)
+      .slice(0, MOST_OFFERED)
+  );
 }
 
 function onYarn(db: Db, yarnId: number, work: (gone: Gone | null) => void): Saved {

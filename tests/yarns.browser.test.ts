@@ -46,7 +46,7 @@ test('a part ball goes on the scale: how many metres, is it enough, how many mor
   await maker.arrivesAt(/^\/yarns\/4$/);
   // 69 g in all are 585 m; the shawl takes all of it.
   await maker.sees('585 m');
-  await maker.sees('0.0 m are free');
+  await maker.sees('none is free');
   await maker.press('Fog shawl');
   await maker.arrivesAt(/^\/projects\/3$/);
   await maker.sees('Short: about 174 m are missing');

@@ -156,6 +156,8 @@ END;
 CREATE TRIGGER stale_piece_on AFTER UPDATE ON piece BEGIN
   INSERT OR IGNORE INTO yarn_stale VALUES (OLD.yarn_id);
   INSERT OR IGNORE INTO yarn_stale VALUES (NEW.yarn_id);
+  -- A piece that goes over to another yarn takes what was measured on it along.
+  INSERT OR IGNORE INTO yarn_stale SELECT id FROM yarn WHERE like_yarn_id IN (OLD.yarn_id, NEW.yarn_id);
 END;
 CREATE TRIGGER stale_part_in AFTER INSERT ON operation_piece BEGIN
   INSERT OR IGNORE INTO yarn_stale SELECT yarn_id FROM piece WHERE id = NEW.piece_id;

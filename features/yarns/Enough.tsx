@@ -19,6 +19,8 @@ import styles from './Enough.module.css';
 
 const TONES: Record<Verdict, Tone> = { enough: 'good', tight: 'tight', short: 'bad' };
 const SPARE = 1;
+/** Less than this is a rounding, not a length of yarn. */
+const NOTHING_M = 0.05;
 
 /** "Is it enough for ...?", answered as it is asked; what projects have spoken for is not offered twice. */
 export function Enough({
@@ -47,10 +49,16 @@ export function Enough({
             </li>
           ))}
           <li>
-            <strong>
-              <Length m={free.mean} />
-            </strong>{' '}
-            are free
+            {free.mean < NOTHING_M ? (
+              <strong>none is free</strong>
+            ) : (
+              <>
+                <strong>
+                  <Length m={free.mean} />
+                </strong>{' '}
+                are free
+              </>
+            )}
           </li>
         </ul>
       )}

@@ -1,7 +1,6 @@
 'use client';
 
-import { HALF_WIDTH_90 } from '../../core/estimate';
-import { inWords, lengthFigure } from '../../core/format';
+import { inWords, lengthFigure, percentInWords, plusMinus } from '../../core/format';
 import type { MassFact } from '../../core/piece';
 import type { UnitSystem } from '../../core/units';
 import { ADVISED_RESOLUTION_G, ADVISED_SAMPLE_M, isOpen, type LengthLeft, type Surer } from '../../core/yarnLength';
@@ -24,14 +23,13 @@ export function HowMuch({
   const system = useSystem();
   const { lengthM, massG, grist, surer } = left;
   const inUnits = (m: number) => inWords(lengthFigure(m, system));
-  const halfM = lengthM.sd * HALF_WIDTH_90;
   const asWeighedG = masses.reduce((sum, fact) => sum + fact.massG, 0);
   const corrected = Math.abs(asWeighedG - massG.mean) > 1e-9;
   return (
     <div>
       <div className={styles.answer} data-guess={grist.guess || isOpen(grist)}>
         <Large figure={lengthFigure(lengthM.mean, system)} />
-        <span className={styles.within}>± {inUnits(halfM)}</span>
+        <span className={styles.within}>{plusMinus(lengthM, system)}</span>
       </div>
       <RangeBar left={left} />
       <p className={styles.said}>
@@ -65,8 +63,8 @@ export function HowMuch({
           <>
             <dt>surer by</dt>
             <dd>
-              {adviceInWords(surer.how, system)}: ± {inUnits(surer.lengthSdM * HALF_WIDTH_90)} instead of ±{' '}
-              {inUnits(halfM)}
+              {adviceInWords(surer.how, system)}: {plusMinus({ mean: 0, sd: surer.lengthSdM }, system)} instead of{' '}
+              {plusMinus(lengthM, system)}
             </dd>
           </>
         )}
@@ -94,7 +92,7 @@ function Weights({ left: { grist }, samples }: { left: LengthLeft; samples: read
             ) : (
               'the band'
             )}
-            : <Grist mPerG={part.mean} />, counts {Math.round(part.share * 100)} %
+            : <Grist mPerG={part.mean} />, counts {percentInWords(part.share)}
           </li>
         );
       })}
@@ -115,16 +113,16 @@ function adviceInWords(how: Surer['how'], system: UnitSystem): string {
 
 /** Each source's part of the doubt. */
 function doubtInWords({ gristShare, grist }: LengthLeft): string {
-  const percent = Math.round(gristShare * 100);
   if (isOpen(grist)) return 'two of its facts contradict each other';
   if (grist.guess) return 'the grist is only a guess';
   const what = {
-    band: 'bands are only right to about 5 %',
-    samples: 'measuring is only right to about 1 %',
+    band: 'bands are only right to about 5\u00a0%',
+    samples: 'measuring is only right to about 1\u00a0%',
     'band and samples': 'of what the band and the samples leave open',
   }[grist.source as 'band' | 'samples' | 'band and samples'];
-  if (percent >= 99) return what;
-  return `${what} (${percent} % of the doubt), and the scale shows only its own steps (${100 - percent} %)`;
+  if (gristShare >= 0.985) return what;
+  const rest = percentInWords(1 - gristShare);
+  return `${what} (${percentInWords(gristShare)} of the doubt), and the scale shows only its own steps (${rest})`;
 }
 
 /** Where the true length lies, on a line from nothing on. */

@@ -108,7 +108,7 @@ export function YarnScreen({ page }: { page: YarnFront }) {
         <div className={styles.below}>
           {history.length > 1 && yarn.grist && (
             <section aria-labelledby="left-over-time">
-              <h2 id="left-over-time">How it went down</h2>
+              <h2 id="left-over-time">What was left, over time</h2>
               <p className="visually-hidden">{historyInWords(history, yarn.grist.mean, system)}</p>
               <div className={styles.chart}>
                 <LeftChart history={history} grist={yarn.grist} colourHex={yarn.colourHex} />
