@@ -115,3 +115,72 @@ test('a damp room makes yarn seem more, a dry one less; without fibres it is lef
   expect(lengthIn(35)).toBeCloseTo((200 * 1.145) / (1 + 0.145 * 0.575), 9);
   expect(lengthIn(85)).toBeLessThan(200);
 });
+
+describe('laws of what is measured', () => {
+  const grist = fc.double({ min: 0.3, max: 9, noNaN: true });
+  const sample = fc.record({
+    lengthM: fc.double({ min: 2, max: 300, noNaN: true }),
+    off: fc.double({ min: 0.99, max: 1.01, noNaN: true }),
+    scaleResolutionG: fc.constantFrom(0.01, 0.1, 1),
+  });
+  const facts = fc.record({ mPerG: grist, samples: fc.array(sample, { minLength: 1, maxLength: 6 }) });
+  const made = (
+    mPerG: number,
+    { lengthM, off, scaleResolutionG }: { lengthM: number; off: number; scaleResolutionG: number },
+  ) => ({
+    lengthM,
+    massG: (lengthM / mPerG) * off,
+    scaleResolutionG,
+  });
+
+  test('one more fact that agrees never makes it less sure', () => {
+    fc.assert(
+      fc.property(facts, ({ mPerG, samples }) => {
+        const all = samples.map((one) => made(mPerG, one));
+        const band = { lengthM: mPerG * 100, massG: 100 };
+        const with_ = measuredGrist(band, all)!;
+        fc.pre(!with_.contradiction);
+        const without = measuredGrist(band, all.slice(1))!;
+        fc.pre(!without.contradiction);
+        expect(with_.sd).toBeLessThanOrEqual(without.sd * (1 + 1e-12));
+      }),
+    );
+  });
+
+  test('the order in which things were measured does not matter', () => {
+    fc.assert(
+      fc.property(facts, ({ mPerG, samples }) => {
+        const all = samples.map((one) => made(mPerG, one));
+        const [one, other] = [measuredGrist(undefined, all)!, measuredGrist(undefined, [...all].reverse())!];
+        expect(other.mean / one.mean).toBeCloseTo(1, 9);
+        expect(other.sd / one.sd).toBeCloseTo(1, 9);
+      }),
+    );
+  });
+
+  test('the figure lies among the facts, and their shares make a whole', () => {
+    fc.assert(
+      fc.property(facts, ({ mPerG, samples }) => {
+        const whole = measuredGrist(
+          { lengthM: mPerG * 50, massG: 50 },
+          samples.map((one) => made(mPerG, one)),
+        )!;
+        const means = whole.parts.map(({ mean }) => mean);
+        expect(whole.mean).toBeGreaterThanOrEqual(Math.min(...means) * (1 - 1e-12));
+        expect(whole.mean).toBeLessThanOrEqual(Math.max(...means) * (1 + 1e-12));
+        expect(whole.parts.reduce((sum, { share }) => sum + share, 0)).toBeCloseTo(1, 9);
+      }),
+    );
+  });
+
+  test('twice the yarn is twice the length, whatever the grist rests on', () => {
+    fc.assert(
+      fc.property(facts, fc.double({ min: 1, max: 900, noNaN: true }), ({ mPerG, samples }, massG) => {
+        const known = gristOfYarn({ samples: samples.map((one) => made(mPerG, one)) })!;
+        const length = (g: number) => lengthLeft(known, [{ from: 'band', massG: g }]).lengthM;
+        expect(length(2 * massG).mean).toBeCloseTo(2 * length(massG).mean, 6);
+        expect(length(2 * massG).sd).toBeCloseTo(2 * length(massG).sd, 6);
+      }),
+    );
+  });
+});

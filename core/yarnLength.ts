@@ -20,7 +20,17 @@ export interface GristFacts {
   likeMPerG?: number | null;
 }
 
-export type GristSource = 'band' | 'samples' | 'band and samples' | 'wpi' | 'like yarn' | 'weight class' | 'needle';
+/** Where a grist can come from; from `wpi` on they are guesses. */
+export const GRIST_SOURCES = [
+  'band',
+  'samples',
+  'band and samples',
+  'wpi',
+  'like yarn',
+  'weight class',
+  'needle',
+] as const;
+export type GristSource = (typeof GRIST_SOURCES)[number];
 
 /** Grist (m/g) and where it came from; what is neither the band nor measured is a guess. */
 export interface KnownGrist extends Estimate {

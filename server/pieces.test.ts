@@ -105,3 +105,25 @@ test('whatever is undone and brought back, the mass is that of the last weighing
     { numRuns: 40 },
   );
 });
+
+test('the room’s humidity is kept with the weighing, and the length is that of usual air', () => {
+  const db = emptyDatabase();
+  const { pieceIds, yarnId } = shelved(db, { fibres: 'wool', putUpMass: '100 g', putUpLength: '400 m' });
+  const lengthM = () => yarnPage(db, yarnId)!.left!.lengthM.mean;
+  idOf(weighPiece(db, pieceIds[0]!, weighing('90', { humidity: '65' }), 'metric', NOW));
+  expect(lengthM()).toBeCloseTo(360, 9);
+  const dry = idOf(weighPiece(db, pieceIds[0]!, weighing('90', { humidity: '30 %' }), 'metric', NOW));
+  expect(yarnPage(db, yarnId)!.pieces[0]!.mass).toMatchObject({ massG: 90, humidityPercent: 30 });
+  // 1.145 / (1 + .145 x .52), by hand
+  expect(lengthM()).toBeCloseTo(383.299, 3);
+  idOf(undoOperation(db, dry, NOW));
+  expect(lengthM()).toBeCloseTo(360, 9);
+});
+
+test.each(['95', '-1', 'damp', '30 g'])('a humidity of "%s" is refused at its field', (humidity) => {
+  const db = emptyDatabase();
+  const { pieceIds } = shelved(db);
+  const before = everything(db);
+  expect(errorsOf(weighPiece(db, pieceIds[0]!, weighing('90', { humidity }), 'metric', NOW)).humidity).toMatch(/./);
+  expect(everything(db)).toBe(before);
+});

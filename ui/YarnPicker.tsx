@@ -2,6 +2,7 @@
 
 import { useEffect, useId, useRef, useState } from 'react';
 import { TextField } from './Field';
+import { Swatch } from './Swatch';
 import styles from './YarnPicker.module.css';
 
 export interface PickedYarn {
@@ -75,7 +76,7 @@ export function YarnPicker({
                   setOpen(false);
                 }}
               >
-                <span className={styles.swatch} style={{ background: yarn.colourHex }} aria-hidden="true" />
+                <Swatch hex={yarn.colourHex} />
                 <span>
                   <strong>{yarn.name}</strong>
                   <br />

@@ -5,10 +5,10 @@ import { useRouter } from 'next/navigation';
 import { type ReactNode, useState } from 'react';
 import type { Bench, SwiftTool, WinderTool } from '../../server/bench';
 import { Mass, Size, Span } from '../../ui/Figures';
-import { Say } from '../../ui/Say';
 import { useForm } from '../../ui/useForm';
 import { TextField } from '../../ui/Field';
 import { saveSwift, saveWinder } from './actions';
+import { Form, FormError } from '../../ui/Form';
 import styles from './BenchScreen.module.css';
 import { ToolDrawing } from './ToolDrawing';
 
@@ -262,20 +262,9 @@ function Figures({
   children: ReactNode;
 }) {
   return (
-    <form
-      noValidate
-      className={styles.form}
-      onSubmit={(event) => {
-        event.preventDefault();
-        form.submit();
-      }}
-    >
+    <Form form={form} className={styles.form}>
       {children}
-      {form.errors[''] && (
-        <Say tone="bad" role="alert">
-          {form.errors['']}
-        </Say>
-      )}
+      <FormError form={form} />
       <div className={styles.ways}>
         <Button type="primary" htmlType="submit" loading={form.saving}>
           Keep these figures
@@ -290,6 +279,6 @@ function Figures({
           Leave it
         </Button>
       </div>
-    </form>
+    </Form>
   );
 }

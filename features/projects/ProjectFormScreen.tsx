@@ -10,6 +10,8 @@ import { Say } from '../../ui/Say';
 import { useForm } from '../../ui/useForm';
 import { YarnPicker } from '../../ui/YarnPicker';
 import { keepProject } from './actions';
+import { Swatch } from '../../ui/Swatch';
+import { Form, FormButtons } from '../../ui/Form';
 import styles from './ProjectFormScreen.module.css';
 
 /** The form as it stands in the browser: its yarns with their names, so that a draft can show them. */
@@ -42,14 +44,7 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
     );
 
   return (
-    <form
-      noValidate
-      className={styles.form}
-      onSubmit={(event) => {
-        event.preventDefault();
-        form.submit();
-      }}
-    >
+    <Form form={form} className={styles.form}>
       <h1>{id === null ? 'Begin a project' : 'Change the project'}</h1>
       <div className={styles.top}>
         <TextField
@@ -114,7 +109,7 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
             <div className={styles.with}>
               {need.yarns.map((yarn) => (
                 <span key={yarn.id} className={styles.yarn}>
-                  <span className={styles.swatch} style={{ background: yarn.colourHex }} aria-hidden="true" />
+                  <Swatch hex={yarn.colourHex} size={24} />
                   {yarn.name}
                   {yarn.dyeLot && `, lot ${yarn.dyeLot}`}
                   <button
@@ -149,20 +144,12 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
         </Say>
       )}
       <div className={styles.foot}>
-        <Button type="primary" size="large" htmlType="submit" loading={form.saving}>
-          {id === null ? 'Begin it' : 'Keep the change'}
-        </Button>
-        <Button
-          size="large"
-          type="text"
-          onClick={() => {
-            form.clear();
-            router.push(id === null ? '/projects' : `/projects/${id}`);
-          }}
-        >
-          Leave it
-        </Button>
+        <FormButtons
+          form={form}
+          save={id === null ? 'Begin it' : 'Keep the change'}
+          onLeave={() => router.push(id === null ? '/projects' : `/projects/${id}`)}
+        />
       </div>
-    </form>
+    </Form>
   );
 }

@@ -16,6 +16,8 @@ import { Say, type Tone } from '../../ui/Say';
 import { useUndoOffer } from '../../ui/UndoOffer';
 import { useTask } from '../../ui/useTask';
 import { markProject } from './actions';
+import { Swatch } from '../../ui/Swatch';
+import { PageHead } from '../../ui/PageHead';
 import styles from './ProjectScreen.module.css';
 
 const TONES: Record<Verdict, Tone> = { enough: 'good', tight: 'tight', short: 'bad' };
@@ -25,22 +27,19 @@ export function ProjectScreen({ project }: { project: ProjectView }) {
   const past = project.finishedAt ?? project.deletedAt;
   return (
     <>
-      <div className={styles.head}>
-        <div>
-          <h1>{project.name}</h1>
-          <p className={styles.soft}>
-            {[
-              project.dueOn && `due ${dayInWords(project.dueOn)}`,
-              `${project.marginPercent} % on top for safety`,
-              project.deletedAt && `deleted ${shortDate(project.deletedAt)}`,
-              !project.deletedAt && project.finishedAt && `finished ${shortDate(project.finishedAt)}`,
-            ]
-              .filter(Boolean)
-              .join(' · ')}
-          </p>
-        </div>
+      <PageHead
+        title={project.name}
+        under={[
+          project.dueOn && `due ${dayInWords(project.dueOn)}`,
+          `${project.marginPercent} % on top for safety`,
+          project.deletedAt && `deleted ${shortDate(project.deletedAt)}`,
+          !project.deletedAt && project.finishedAt && `finished ${shortDate(project.finishedAt)}`,
+        ]
+          .filter(Boolean)
+          .join(' · ')}
+      >
         <Actions project={project} />
-      </div>
+      </PageHead>
       {past && (
         <Say tone="plain">
           It is past and takes nothing from the shelf. What stands here is how it would be if it were begun today.
@@ -84,7 +83,7 @@ function Actions({ project }: { project: ProjectView }) {
       </Button>
     );
   return (
-    <div className={styles.actions}>
+    <>
       <Button type="text" className={styles.button} loading={busy} onClick={() => mark('deleted', true)}>
         Delete
       </Button>
@@ -93,7 +92,7 @@ function Actions({ project }: { project: ProjectView }) {
       </Button>
       <ActionLink href={`/projects/${id}/edit`}>Change it</ActionLink>
       {problem && <p role="alert">{problem}</p>}
-    </div>
+    </>
   );
 }
 
@@ -143,7 +142,7 @@ function NeedCard({ need, marginPercent }: { need: NeedView; marginPercent: numb
       <ul className={styles.yarns}>
         {yarns.map((yarn) => (
           <li key={yarn.id}>
-            <span className={styles.swatch} style={{ background: yarn.colourHex }} aria-hidden="true" />
+            <Swatch hex={yarn.colourHex} size={34} />
             <span>
               <Link href={`/yarns/${yarn.id}`}>{yarn.name}</Link>{' '}
               <span className={styles.soft}>{yarn.dyeLot ? `lot ${yarn.dyeLot}` : 'lot not known'}</span>

@@ -7,6 +7,7 @@ import type { ProjectLine, ProjectsPage } from '../../server/projects';
 import { ActionLink } from '../../ui/ActionLink';
 import { dayInWords, shortDate } from '../../ui/dates';
 import { SignIcon } from '../../ui/icons';
+import { PageHead } from '../../ui/PageHead';
 import styles from './ProjectsScreen.module.css';
 
 const SIGNS = { enough: 'yes', tight: 'care', short: 'no' } as const;
@@ -16,10 +17,9 @@ const WORDS: Record<Verdict, string> = { enough: 'enough', tight: 'tight', short
 export function ProjectsScreen({ page: { underWay, past } }: { page: ProjectsPage }) {
   return (
     <>
-      <div className={styles.head}>
-        <h1>What it is for</h1>
+      <PageHead title="What it is for">
         <ActionLink href="/projects/new">Begin a project</ActionLink>
-      </div>
+      </PageHead>
       {underWay.length === 0 && (
         <div className={styles.empty}>
           <h2>No project is under way</h2>

@@ -20,6 +20,7 @@ import { PieceGlyph } from '../../ui/thread/PieceGlyph';
 import { useForm } from '../../ui/useForm';
 import { useLastScale, WeighingFields } from '../../ui/WeighingFields';
 import { saveLog } from './actions';
+import { Form } from '../../ui/Form';
 import styles from './LogForm.module.css';
 
 /** The cakes on the scale: what they weigh, whether that balances with the hank, and into the log with it. */
@@ -81,14 +82,7 @@ export function LogForm({
   }
 
   return (
-    <form
-      noValidate
-      className={styles.log}
-      onSubmit={(event) => {
-        event.preventDefault();
-        form.submit();
-      }}
-    >
+    <Form form={form} className={styles.log}>
       <div>
         <h2 className={styles.ask}>
           {parts.length === 1 ? 'Put the cake on the scale' : 'Put each cake on the scale'}
@@ -194,6 +188,6 @@ export function LogForm({
           </Say>
         )}
       </div>
-    </form>
+    </Form>
   );
 }

@@ -20,6 +20,7 @@ import { BandFields } from './BandFields';
 import { EMPTY_BAND, readBand } from './bandValues';
 import { OnShelfAlready } from './OnShelfAlready';
 import { PiecesFields, piecesTyped, weighedHere } from './PiecesFields';
+import { Form, FormError } from '../../ui/Form';
 import styles from './YarnForm.module.css';
 
 /** A yarn from its band: what it is, what the band says, and what there is of it. */
@@ -43,17 +44,11 @@ export function AddYarnScreen({ scales }: { scales: ScaleTool[] }) {
       saveNewYarn({ ...values, masses: values.masses.slice(0, weighedHere(values)), scaleResolutionG: resolutionG }),
     saved: (id) => router.push(`/yarns/${id}`),
   });
-  const { values, errors } = form;
+  const { values } = form;
   const count = piecesTyped(values);
 
   return (
-    <form
-      noValidate
-      onSubmit={(event) => {
-        event.preventDefault();
-        form.submit();
-      }}
-    >
+    <Form form={form}>
       <h1 style={{ marginBottom: 14 }}>A yarn from its band</h1>
       <div className={styles.form}>
         <BandFields form={form} />
@@ -74,14 +69,10 @@ export function AddYarnScreen({ scales }: { scales: ScaleTool[] }) {
         </Button>
         <span className={styles.keys}>Enter saves. What is typed here is kept until you save or clear it.</span>
         <div>
-          {errors[''] && (
-            <Say tone="bad" role="alert">
-              {errors['']}
-            </Say>
-          )}
+          <FormError form={form} />
         </div>
       </div>
-    </form>
+    </Form>
   );
 }
 

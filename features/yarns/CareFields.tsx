@@ -1,6 +1,7 @@
 'use client';
 
 import { CARE_KINDS, CARE_LOOKS, CARE_SYMBOLS, type CareKind, careInWords } from '../../core/care';
+import { PlainSelect } from '../../ui/PlainSelect';
 import styles from './CareFields.module.css';
 
 /** The small pictures on a band, chosen by what they look like and read out in words. */
@@ -21,17 +22,11 @@ export function CareFields({ value, onChange }: { value: string; onChange: (code
             <span>
               <CareSign kind={kind} /> {CARE_LOOKS[kind]}
             </span>
-            <select
+            <PlainSelect
               value={codes.find((code) => code.startsWith(`${kind}-`)) ?? ''}
-              onChange={(event) => choose(kind, event.target.value)}
-            >
-              <option value="">not there</option>
-              {Object.entries(CARE_SYMBOLS[kind]).map(([code, words]) => (
-                <option key={code} value={code}>
-                  {words}
-                </option>
-              ))}
-            </select>
+              options={[['', 'not there'], ...Object.entries(CARE_SYMBOLS[kind])]}
+              onChange={(code) => choose(kind, code)}
+            />
           </label>
         ))}
       </div>

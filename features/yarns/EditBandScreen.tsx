@@ -1,15 +1,14 @@
 'use client';
 
-import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
 import type { BandForm } from '../../server/yarns';
 import type { YarnView } from '../../server/yarnViews';
 import { TextField } from '../../ui/Field';
-import { Say } from '../../ui/Say';
 import { useForm } from '../../ui/useForm';
 import { saveBand } from './actions';
 import { BandFields } from './BandFields';
 import { bandValues } from './bandValues';
+import { Form, FormButtons, FormError } from '../../ui/Form';
 import styles from './YarnForm.module.css';
 
 /** Corrects what was read from a band. */
@@ -22,13 +21,7 @@ export function EditBandScreen({ yarn }: { yarn: YarnView }) {
     saved: () => router.push(`/yarns/${yarn.id}`),
   });
   return (
-    <form
-      noValidate
-      onSubmit={(event) => {
-        event.preventDefault();
-        form.submit();
-      }}
-    >
+    <Form form={form}>
       <h1 style={{ marginBottom: 14 }}>The band of {yarn.name}</h1>
       <div className={styles.form}>
         <BandFields form={form} />
@@ -41,27 +34,16 @@ export function EditBandScreen({ yarn }: { yarn: YarnView }) {
         </fieldset>
       </div>
       <div className={styles.foot}>
-        <Button type="primary" size="large" htmlType="submit" loading={form.saving}>
-          Save the band
-        </Button>
-        <Button
-          size="large"
-          type="text"
-          onClick={() => {
-            form.clear();
-            router.push(`/yarns/${yarn.id}`);
-          }}
-        >
-          Leave it as it was
-        </Button>
+        <FormButtons
+          form={form}
+          save="Save the band"
+          leave="Leave it as it was"
+          onLeave={() => router.push(`/yarns/${yarn.id}`)}
+        />
         <div>
-          {form.errors[''] && (
-            <Say tone="bad" role="alert">
-              {form.errors['']}
-            </Say>
-          )}
+          <FormError form={form} />
         </div>
       </div>
-    </form>
+    </Form>
   );
 }

@@ -7,6 +7,7 @@ import { shortDate } from '../../ui/dates';
 import { Say } from '../../ui/Say';
 import { useTask } from '../../ui/useTask';
 import { bringBack } from './actions';
+import { Swatch } from '../../ui/Swatch';
 import styles from './GoneScreen.module.css';
 
 /** What is off the shelf: put away, deleted, merged. Any of it can come back. */
@@ -31,7 +32,7 @@ export function GoneScreen({ yarns }: { yarns: GoneYarn[] }) {
       <ul className={styles.yarns}>
         {yarns.map(({ id, name, maker, dyeLot, colourHex, gone, goneAt, into }) => (
           <li key={id}>
-            <span className={styles.swatch} style={{ background: colourHex }} aria-hidden="true" />
+            <Swatch hex={colourHex} size={40} />
             <span>
               <Link href={`/yarns/${id}`}>{name}</Link>
               <br />

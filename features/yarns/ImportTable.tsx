@@ -4,6 +4,8 @@ import Link from 'next/link';
 import type { ImportPreview } from '../../server/importYarns';
 import { Say } from '../../ui/Say';
 import type { CsvColumn } from './ImportScreen';
+import { Swatch } from '../../ui/Swatch';
+import { PlainSelect } from '../../ui/PlainSelect';
 import styles from './ImportScreen.module.css';
 
 /** What a list was understood to say: its columns, its first yarns, and line by line what is wrong. */
@@ -31,14 +33,11 @@ export function ImportTable({
             <li key={at}>
               <label>
                 <span>{head || `column ${at + 1}`}</span>
-                <select value={preview.columns[at]} onChange={(event) => onColumn(at, event.target.value)}>
-                  <option value="">left out</option>
-                  {columns.map(({ field, label }) => (
-                    <option key={field} value={field}>
-                      {label}
-                    </option>
-                  ))}
-                </select>
+                <PlainSelect
+                  value={preview.columns[at]}
+                  options={[['', 'left out'], ...columns.map(({ field, label }) => [field, label] as const)]}
+                  onChange={(field) => onColumn(at, field)}
+                />
               </label>
             </li>
           ))}
@@ -63,7 +62,7 @@ export function ImportTable({
         <ul className={styles.rows}>
           {preview.rows.map(({ line, name, maker, dyeLot, colourHex, pieces }) => (
             <li key={line}>
-              <span className={styles.swatch} style={{ background: colourHex }} aria-hidden="true" />
+              <Swatch hex={colourHex} />
               <span>
                 <strong>{name}</strong>
                 <br />

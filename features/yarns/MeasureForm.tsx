@@ -4,10 +4,10 @@ import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
 import type { ReactNode } from 'react';
 import type { SampleForm } from '../../server/samples';
-import { Say } from '../../ui/Say';
 import { useUndoOffer } from '../../ui/UndoOffer';
 import { type FormState, useForm } from '../../ui/useForm';
 import { saveSample, undoMeasurement } from './actions';
+import { Form, FormError } from '../../ui/Form';
 import styles from './MeasureCard.module.css';
 
 /** The form of one kind of measurement: kept as a draft, saved with an offer to take it back. */
@@ -43,25 +43,14 @@ export function MeasureForm<Values extends SampleForm>({
   children: ReactNode;
 }) {
   return (
-    <form
-      noValidate
-      className={styles.form}
-      onSubmit={(event) => {
-        event.preventDefault();
-        form.submit();
-      }}
-    >
+    <Form form={form} className={styles.form}>
       <p>{why}</p>
       {children}
-      {form.errors[''] && (
-        <Say tone="bad" role="alert">
-          {form.errors['']}
-        </Say>
-      )}
+      <FormError form={form} />
       <Button type="primary" htmlType="submit" loading={form.saving}>
         Keep this measurement
       </Button>
-    </form>
+    </Form>
   );
 }
 

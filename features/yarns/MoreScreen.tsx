@@ -1,6 +1,5 @@
 'use client';
 
-import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
 import type { ScaleTool } from '../../server/bench';
 import type { YarnView } from '../../server/yarnViews';
@@ -11,6 +10,7 @@ import { useForm } from '../../ui/useForm';
 import { useLastScale } from '../../ui/WeighingFields';
 import { saveMore } from './actions';
 import { PiecesFields, weighedHere } from './PiecesFields';
+import { Form, FormButtons, FormError } from '../../ui/Form';
 import styles from './YarnForm.module.css';
 
 /** More of a yarn that is on the shelf: bought again, or found behind it. */
@@ -38,14 +38,7 @@ export function MoreScreen({ yarn, scales }: { yarn: YarnView; scales: ScaleTool
     saved: (id) => router.push(`/yarns/${id}`),
   });
   return (
-    <form
-      noValidate
-      className={styles.more}
-      onSubmit={(event) => {
-        event.preventDefault();
-        form.submit();
-      }}
-    >
+    <Form form={form} className={styles.more}>
       <h1>More of {yarn.name}</h1>
       <Say tone="tight">
         {yarn.dyeLot ? `Only what is of lot ${yarn.dyeLot}` : 'Only what is of the same dye lot'} belongs here; another
@@ -55,26 +48,10 @@ export function MoreScreen({ yarn, scales }: { yarn: YarnView; scales: ScaleTool
         <legend>What came in</legend>
         <PiecesFields form={form} scales={scales} resolutionG={resolutionG} onResolution={setResolution} />
       </fieldset>
-      {form.errors[''] && (
-        <Say tone="bad" role="alert">
-          {form.errors['']}
-        </Say>
-      )}
+      <FormError form={form} />
       <div className={styles.buttons}>
-        <Button type="primary" size="large" htmlType="submit" loading={form.saving}>
-          Put it to the rest
-        </Button>
-        <Button
-          size="large"
-          type="text"
-          onClick={() => {
-            form.clear();
-            router.push(`/yarns/${yarn.id}`);
-          }}
-        >
-          Leave it
-        </Button>
+        <FormButtons form={form} save="Put it to the rest" onLeave={() => router.push(`/yarns/${yarn.id}`)} />
       </div>
-    </form>
+    </Form>
   );
 }

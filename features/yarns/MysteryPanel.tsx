@@ -10,6 +10,7 @@ import { Say } from '../../ui/Say';
 import { useTask } from '../../ui/useTask';
 import { YarnPicker } from '../../ui/YarnPicker';
 import { borrowFrom } from './actions';
+import { Swatch } from '../../ui/Swatch';
 import styles from './MysteryPanel.module.css';
 
 /** The band is lost or silent: three ways to learn how long a gram of it is, the surest first. */
@@ -66,7 +67,7 @@ export function MysteryPanel({
                 {like.map((other) => (
                   <li key={other.id}>
                     <button type="button" disabled={busy} onClick={() => run(() => borrowFrom(yarn.id, other.id))}>
-                      <span className={styles.swatch} style={{ background: other.colourHex }} aria-hidden="true" />
+                      <Swatch hex={other.colourHex} size={22} />
                       <span>
                         {other.name}, <Grist mPerG={other.gristMPerG} />
                       </span>

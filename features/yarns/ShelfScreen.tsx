@@ -14,6 +14,7 @@ import { useSystem } from '../../ui/Providers';
 import { Say } from '../../ui/Say';
 import { PieceGlyph } from '../../ui/thread/PieceGlyph';
 import { ShelfGrid } from './ShelfGrid';
+import { PageHead } from '../../ui/PageHead';
 import styles from './ShelfScreen.module.css';
 import { type Asked, NOTHING_ASKED, type Shelf, useShelf } from './useShelf';
 
@@ -45,14 +46,11 @@ export function ShelfScreen({
 
   return (
     <>
-      <div className={styles.head}>
-        <h1>What there is</h1>
-        <div className={styles.ways}>
-          <Link href="/yarns/gone">Off the shelf</Link>
-          <Link href="/yarns/import">Read a list in</Link>
-          <ActionLink href="/yarns/new">Add a yarn</ActionLink>
-        </div>
-      </div>
+      <PageHead title="What there is">
+        <Link href="/yarns/gone">Off the shelf</Link>
+        <Link href="/yarns/import">Read a list in</Link>
+        <ActionLink href="/yarns/new">Add a yarn</ActionLink>
+      </PageHead>
       {yarns === 0 ? (
         <EmptyShelf />
       ) : (

@@ -18,6 +18,7 @@ import { useUndoOffer } from '../../ui/UndoOffer';
 import { useForm } from '../../ui/useForm';
 import { useLastScale, WeighingFields } from '../../ui/WeighingFields';
 import { saveWeighing, undoMeasurement } from './actions';
+import { Form, FormError } from '../../ui/Form';
 import styles from './MeasureCard.module.css';
 
 /** Puts a piece on the scale. */
@@ -48,14 +49,7 @@ export function WeighPiece({
     },
   });
   return (
-    <form
-      noValidate
-      className={styles.form}
-      onSubmit={(event) => {
-        event.preventDefault();
-        form.submit();
-      }}
-    >
+    <Form form={form} className={styles.form}>
       <TextField
         label="The scale shows"
         {...form.field('mass')}
@@ -72,15 +66,11 @@ export function WeighPiece({
       />
       <MoreThanBefore values={form.values} lastMass={lastMass} resolutionG={resolutionG} />
       <InUsualAir values={form.values} yarn={yarn} />
-      {form.errors[''] && (
-        <Say tone="bad" role="alert">
-          {form.errors['']}
-        </Say>
-      )}
+      <FormError form={form} />
       <Button type="primary" htmlType="submit" loading={form.saving}>
         Keep this weighing
       </Button>
-    </form>
+    </Form>
   );
 }
 

@@ -21,6 +21,7 @@ import { HowMuch } from './HowMuch';
 import { MysteryPanel } from './MysteryPanel';
 import { SampleList } from './SampleList';
 import { twistInWords } from './words';
+import { PageHead } from '../../ui/PageHead';
 import styles from './YarnScreen.module.css';
 
 /** Charts are large and none is needed to see how much there is. */
@@ -39,34 +40,14 @@ export function YarnScreen({ page }: { page: YarnFront }) {
   );
   return (
     <>
-      <div className={styles.head}>
-        <div>
-          <h1>{yarn.name}</h1>
-          <p className={styles.under}>
-            {yarn.maker && `${yarn.maker} · `}
-            {yarn.dyeLot && (
-              <>
-                <Link href={`/yarns?lot=${encodeURIComponent(yarn.dyeLot)}`}>lot {yarn.dyeLot}</Link>
-                {' · '}
-              </>
-            )}
-            {[pieceTotal(present), yarn.place].filter(Boolean).join(' · ')}
-          </p>
-        </div>
-        {yarn.gone === null && (
-          <div className={styles.actions}>
-            {next &&
-              (next.openRunId ? (
-                <ActionLink href={`/winding/run/${next.openRunId}`}>
-                  Go on winding {next.label.toLowerCase()}
-                </ActionLink>
-              ) : (
-                <ActionLink href={`/winding/plan/${next.id}`}>Plan to wind {next.label.toLowerCase()}</ActionLink>
-              ))}
-            <EntryMenu yarn={yarn} worked={worked} />
-          </div>
+      <PageHead title={yarn.name} under={<Under yarn={yarn} total={pieceTotal(present)} />}>
+        {yarn.gone === null && next && (
+          <ActionLink href={next.openRunId ? `/winding/run/${next.openRunId}` : `/winding/plan/${next.id}`}>
+            {next.openRunId ? 'Go on winding' : 'Plan to wind'} {next.label.toLowerCase()}
+          </ActionLink>
         )}
-      </div>
+        {yarn.gone === null && <EntryMenu yarn={yarn} worked={worked} />}
+      </PageHead>
       {yarn.gone && <GoneNotice yarn={yarn} />}
       <Thread colourHex={yarn.colourHex} pieces={pieces} steps={steps} twist={twistInWords(yarn, system)} />
       {yarn.grist?.contradiction && (
@@ -123,6 +104,22 @@ export function YarnScreen({ page }: { page: YarnFront }) {
           )}
         </div>
       )}
+    </>
+  );
+}
+
+/** Who made it, its lot (which finds all of that lot), what there is, and where. */
+function Under({ yarn: { maker, dyeLot, place }, total }: { yarn: YarnFront['yarn']; total: string }) {
+  return (
+    <>
+      {maker && `${maker} · `}
+      {dyeLot && (
+        <>
+          <Link href={`/yarns?lot=${encodeURIComponent(dyeLot)}`}>lot {dyeLot}</Link>
+          {' · '}
+        </>
+      )}
+      {[total, place].filter(Boolean).join(' · ')}
     </>
   );
 }

@@ -1,0 +1,152 @@
+import sharp from 'sharp';
+import { stage } from './support/stage';
+
+/** What the server answers to those who ask it without a page: right, or refused with the place of what is wrong. */
+
+jest.setTimeout(120_000);
+
+const set = stage({ demo: true });
+
+const ask = async (path: string, init?: RequestInit) => {
+  const answer = await fetch(set.app.url + path, init);
+  const text = await answer.text();
+  return { status: answer.status, type: answer.headers.get('content-type'), text, body: parsed(text) };
+};
+const post = (path: string, body: string | Uint8Array<ArrayBuffer>) => ask(path, { method: 'POST', body });
+const importing = (more: object = {}) =>
+  encodeURIComponent(JSON.stringify({ columns: null, skipTwice: true, batch: `batch-${Math.random()}`, ...more }));
+
+function parsed(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return undefined;
+  }
+}
+
+describe('the shelf', () => {
+  test('is searched by words, needs and filters', async () => {
+    expect((await ask('/api/shelf')).body).toMatchObject({ total: 11 });
+    expect((await ask('/api/shelf?q=ferry%20aran')).body).toMatchObject({ total: 2 });
+    expect((await ask('/api/shelf?q=at%20least%201000%20m&fibre=cotton')).body).toMatchObject({
+      total: 1,
+      cards: [{ name: 'Waiting-room warp, Undyed' }],
+      understood: { atLeastM: 1000 },
+    });
+  });
+
+  test('understands bare units as the browser prefers them', async () => {
+    const imperial = await ask('/api/shelf?q=at%20least%201000%20yd', { headers: { cookie: 'units=imperial' } });
+    expect(imperial.body).toMatchObject({ understood: { atLeastM: expect.closeTo(914.4, 6) as number } });
+  });
+
+  test.each([
+    "?q=');DROP TABLE yarn;--",
+    '?q="',
+    '?from=-5',
+    '?order=1;2',
+    '?class=99&form=rope',
+    '?q=%00',
+    '?q=a&q=b',
+  ])('does not mind %s', async (search) => {
+    const { status, body } = await ask(`/api/shelf${encodeURI(search)}`);
+    expect(status).toBe(200);
+    expect(body).toHaveProperty('total');
+  });
+});
+
+describe('a list', () => {
+  const list = 'maker,line,colour,lot\nSkerry Wool,Jetty,Navy,5\nSkerry Wool,Jetty,Moss,5';
+
+  test('is looked at without a trace, and written once', async () => {
+    const address = `/api/yarns/import?ask=${importing({ batch: 'the-same-list' })}`;
+    expect((await post(address, list)).body).toMatchObject({ good: 2, problemCount: 0 });
+    expect((await ask('/api/shelf?q=jetty')).body).toMatchObject({ total: 0 });
+    for (let i = 0; i < 2; i++)
+      expect((await post(`${address}&write`, list)).body).toEqual({ batch: 'the-same-list', written: 2 });
+    expect((await ask('/api/shelf?q=jetty')).body).toMatchObject({ total: 2 });
+  });
+
+  test.each([
+    ['', importing(), 'empty'],
+    ['maker\nA\u0000B', importing(), 'line 2'],
+    [list, encodeURIComponent('null'), '.'],
+    [list, importing({ columns: ['cat', '', '', ''] }), '.'],
+  ])('is refused with the reason: %j', async (body, asked, reason) => {
+    const answer = await post(`/api/yarns/import?ask=${asked}&write`, body);
+    expect(answer.status).toBe(400);
+    expect((answer.body as { error: { message: string; path: string } }).error).toMatchObject({
+      message: expect.stringMatching(reason) as string,
+      path: 'file',
+    });
+  });
+
+  test('of 17 MB is refused, and the server goes on', async () => {
+    expect((await post(`/api/yarns/import?ask=${importing()}`, new Uint8Array(17 * 1024 * 1024))).status).toBe(400);
+    expect((await ask('/api/shelf')).status).toBe(200);
+  });
+});
+
+describe('a picture', () => {
+  test('is kept and sent as an image; what is not there is not found', async () => {
+    const upload = await sharp({ create: { width: 50, height: 40, channels: 3, background: '#47734a' } })
+      .png()
+      .toBuffer();
+    const { body } = await post('/api/yarns/2/pictures', new Uint8Array(upload));
+    const { id } = body as { id: number };
+    const image = await fetch(`${set.app.url}/api/pictures/${id}`);
+    expect(image.headers.get('content-type')).toBe('image/webp');
+    expect(await sharp(Buffer.from(await image.arrayBuffer())).metadata()).toMatchObject({ width: 50, height: 40 });
+    for (const wrong of ['999', 'x', '-1', '..%2f..%2fetc'])
+      expect((await ask(`/api/pictures/${wrong}`)).status).toBe(404);
+  });
+
+  test('of no yarn is refused in words', async () => {
+    const upload = await sharp({ create: { width: 9, height: 9, channels: 3, background: '#000' } })
+      .png()
+      .toBuffer();
+    expect((await post('/api/yarns/99/pictures', new Uint8Array(upload))).body).toEqual({
+      ok: false,
+      errors: { '': 'this yarn is not there' },
+    });
+    expect((await post('/api/yarns/x/pictures', new Uint8Array(upload))).body).toMatchObject({ ok: false });
+  });
+});
+
+describe('the archive', () => {
+  test('holds the pictures, has a schema, and is not read into a full database', async () => {
+    const { text, body } = await ask('/api/archive');
+    expect(body).toMatchObject({ format: 'lazy-acorn archive', version: 2 });
+    expect(Object.keys((body as { pictures: object }).pictures).length).toBeGreaterThan(0);
+    expect((await ask('/api/archive/schema')).body).toMatchObject({ properties: { pictures: {} } });
+    const again = await post('/api/archive', text);
+    expect(again.status).toBe(400);
+    expect(again.text).toContain('empty database');
+    expect((await post('/api/archive', text.slice(0, 500))).text).toContain('torn');
+  });
+});
+
+test.each([
+  '/yarns/999',
+  '/yarns/x',
+  '/yarns/999/band',
+  '/yarns/999/more',
+  '/pieces/999',
+  '/projects/999',
+  '/projects/0/edit',
+])('%s is not found, in words', async (path) => {
+  const { status, text } = await ask(path);
+  expect(status).toBe(404);
+  expect(text).not.toContain('Error:');
+});
+
+test.each([
+  '/projects/new?yarn=999',
+  '/projects/new?yarn=x&needs=%3Cb%3E',
+  '/pieces/13?how=magic',
+  '/yarns?order=magic',
+])('%s is shown all the same', async (path) => {
+  const { status, text } = await ask(path);
+  expect(status).toBe(200);
+  expect(text).not.toContain('<b>');
+});
