@@ -1,6 +1,6 @@
-import Database from 'better-sqlite3';
 import { mkdirSync } from 'node:fs';
 import path from 'node:path';
+import Database from 'better-sqlite3';
 import { migrate } from './migrate';
 
 export type Db = Database.Database;

@@ -1,7 +1,7 @@
-import Database from 'better-sqlite3';
 import { cpSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
+import Database from 'better-sqlite3';
 import { openDatabase } from './connection';
 import { migrate, NewerDatabaseError } from './migrate';
 import { staleYarns } from './shelf';

@@ -1,6 +1,6 @@
-import type { Database } from 'better-sqlite3';
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
+import type { Database } from 'better-sqlite3';
 
 const DEFAULT_FOLDER = path.join(process.cwd(), 'db', 'migrations');
 

@@ -1,10 +1,10 @@
 /** `npm run bench`: prints what each screen costs, at the server and in the browser, with the demo data. */
 import type { Browser, CDPSession } from 'puppeteer-core';
 import { openDatabase } from '../db/connection';
-import { manyYarns } from './manyYarns';
 import { App } from '../tests/support/app';
 import { Maker, openBrowser } from '../tests/support/browser';
 import { withDemo } from '../tests/support/demo';
+import { manyYarns } from './manyYarns';
 
 const SCREENS = {
   today: '/',

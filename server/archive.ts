@@ -1,3 +1,5 @@
+import { existsSync, readFileSync } from 'node:fs';
+import path from 'node:path';
 import {
   type Archive,
   archive,
@@ -7,15 +9,13 @@ import {
   archiveTables,
   upgraded,
 } from '../formats/archive';
-import { existsSync, readFileSync } from 'node:fs';
-import path from 'node:path';
 import { pictureFiles } from '../db/pictures';
-import { keepFile, nameOf } from './pictures';
-import { runPlan } from './runPlan';
-import { runEvents } from './winding';
 import type { Db } from '../db/connection';
 import { clearTable, countRows, dumpTable, fillTable } from '../db/dump';
 import { InputError } from '../core/inputError';
+import { keepFile, nameOf } from './pictures';
+import { runPlan } from './runPlan';
+import { runEvents } from './winding';
 import { pathOf } from './result';
 
 /** What a new database has of its own, and an archive brings instead. */

@@ -2,12 +2,12 @@ import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import sharp from 'sharp';
+import { z } from 'zod';
 import { InputError } from '../core/inputError';
 import type { Db } from '../db/connection';
 import { insertPicture, pictureById, setRemoved } from '../db/pictures';
 import { yarnById } from '../db/yarns';
 import { attempt, NotPossible, type Saved } from './result';
-import { z } from 'zod';
 
 /** The largest file that is taken in; a telephone's own pictures are below it. */
 export const LARGEST_UPLOAD_BYTES = 20 * 1024 * 1024;

@@ -1,6 +1,6 @@
+import { projectFirst } from '../features/projects/projectValues';
 import { deleteYarn, mergeYarns } from './entries';
 import { markedProject, projectPage, type ProjectForm, projectsPage, promisesOf, saveProject } from './projects';
-import { projectFirst } from '../features/projects/projectValues';
 import { aKey, emptyDatabase, errorsOf, everything, idOf, NOW, shelved } from './testing';
 
 const form = (more: Partial<ProjectForm> = {}): ProjectForm => ({

@@ -1,10 +1,10 @@
+import { bandValues } from '../features/yarns/bandValues';
 import { undoOperation } from './pieces';
 import { addSample } from './samples';
 import { borrowFrom, likeYarns, trustFact } from './entries';
 import { aKey, emptyDatabase, errorsOf, everything, idOf, NOW, shelved } from './testing';
 import { piecePage, yarnPage, yarnView } from './yarnViews';
 import { changeBand } from './yarns';
-import { bandValues } from '../features/yarns/bandValues';
 
 const length = (more: object = {}) => ({
   how: 'length',

@@ -1,5 +1,5 @@
-import { changeBand } from './yarns';
 import { bandValues } from '../features/yarns/bandValues';
+import { changeBand } from './yarns';
 import { shelfFront, shelfPage, waitingOnShelf } from './shelf';
 import { emptyDatabase, idOf, NOW, shelved } from './testing';
 import { yarnView } from './yarnViews';

@@ -3,8 +3,8 @@
 import Link from 'next/link';
 import type { MassBalance } from '../core/massBalance';
 import type { MassFact, OperationKind, Side } from '../core/piece';
-import styles from './EntryLine.module.css';
 import { dateAndTime } from './dates';
+import styles from './EntryLine.module.css';
 import { KnownMass, Mass } from './Figures';
 
 export interface LoggedEntry {

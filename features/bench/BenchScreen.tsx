@@ -4,11 +4,11 @@ import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
 import { type ReactNode, useState } from 'react';
 import type { Bench, SwiftTool, WinderTool } from '../../server/bench';
-import { Mass, Size, Span } from '../../ui/Figures';
-import { useForm } from '../../ui/useForm';
 import { TextField } from '../../ui/Field';
-import { saveSwift, saveWinder } from './actions';
+import { Mass, Size, Span } from '../../ui/Figures';
 import { Form, FormError } from '../../ui/Form';
+import { useForm } from '../../ui/useForm';
+import { saveSwift, saveWinder } from './actions';
 import styles from './BenchScreen.module.css';
 import { ToolDrawing } from './ToolDrawing';
 

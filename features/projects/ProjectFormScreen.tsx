@@ -4,14 +4,15 @@ import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
 import type { ProjectForm, YarnTag } from '../../server/projects';
 import { TextField } from '../../ui/Field';
+import { Form, FormButtons } from '../../ui/Form';
 import { newKey } from '../../ui/newKey';
 import { useSystem } from '../../ui/Providers';
 import { Say } from '../../ui/Say';
+import { Swatch } from '../../ui/Swatch';
+import { useUndoOffer } from '../../ui/UndoOffer';
 import { useForm } from '../../ui/useForm';
 import { YarnPicker } from '../../ui/YarnPicker';
 import { keepProject } from './actions';
-import { Swatch } from '../../ui/Swatch';
-import { Form, FormButtons } from '../../ui/Form';
 import styles from './ProjectFormScreen.module.css';
 
 /** The form as it stands in the browser: its yarns with their names, so that a draft can show them. */
@@ -26,15 +27,18 @@ const EMPTY_NEED: Values['needs'][number] = { colour: '', amount: '', done: '', 
 export function ProjectFormScreen({ id, first }: { id: number | null; first: ProjectFirst }) {
   const router = useRouter();
   const system = useSystem();
+  const offer = useUndoOffer();
   const form = useForm<Values>({
     draftKey: id === null ? 'new project' : `project ${id}`,
     initial: () => ({ ...first, requestKey: newKey() }),
-    save: ({ needs, ...values }) =>
-      keepProject(id, {
-        ...values,
-        needs: needs.map(({ yarns, ...need }) => ({ ...need, yarnIds: yarns.map((yarn) => yarn.id) })),
-      }),
-    saved: (saved) => router.push(`/projects/${saved}`),
+    save: (values) => keepProject(id, asSent(values)),
+    saved: (saved) => {
+      if (id !== null) {
+        const before = asSent({ ...first, requestKey: newKey() });
+        offer({ words: 'The change is kept.', undo: () => keepProject(id, before) });
+      }
+      router.push(`/projects/${saved}`);
+    },
   });
   const { needs } = form.values;
   const change = (at: number, part: Partial<Values['needs'][number]>) =>
@@ -152,4 +156,8 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
       </div>
     </Form>
   );
+}
+
+function asSent({ needs, ...values }: Values): ProjectForm {
+  return { ...values, needs: needs.map(({ yarns, ...need }) => ({ ...need, yarnIds: yarns.map(({ id }) => id) })) };
 }

@@ -11,13 +11,13 @@ import type { NeedView, ProjectView } from '../../server/projects';
 import { ActionLink } from '../../ui/ActionLink';
 import { BallsToBuy } from '../../ui/BallsToBuy';
 import { dayInWords, shortDate } from '../../ui/dates';
+import { PageHead } from '../../ui/PageHead';
 import { useSystem } from '../../ui/Providers';
 import { Say, type Tone } from '../../ui/Say';
+import { Swatch } from '../../ui/Swatch';
 import { useUndoOffer } from '../../ui/UndoOffer';
 import { useTask } from '../../ui/useTask';
 import { markProject } from './actions';
-import { Swatch } from '../../ui/Swatch';
-import { PageHead } from '../../ui/PageHead';
 import styles from './ProjectScreen.module.css';
 
 const TONES: Record<Verdict, Tone> = { enough: 'good', tight: 'tight', short: 'bad' };
@@ -130,6 +130,14 @@ function NeedCard({ need, marginPercent }: { need: NeedView; marginPercent: numb
         {enough.verdict !== 'enough' && yarns.length > 0 && !buy && (
           <div>No band of these says what one of them is, so how many to buy cannot be told.</div>
         )}
+        {enough.verdict !== 'enough' && inMetres && (
+          <div>
+            <Link href={`/yarns?q=${encodeURIComponent(`at least ${Math.ceil(-Math.min(-1, enough.marginM))} m`)}`}>
+              What else on the shelf would reach
+            </Link>
+            ?
+          </div>
+        )}
       </Say>
       {mixedLots.length > 0 && (
         <Say tone="tight">
@@ -148,7 +156,7 @@ function NeedCard({ need, marginPercent }: { need: NeedView; marginPercent: numb
               <span className={styles.soft}>{yarn.dyeLot ? `lot ${yarn.dyeLot}` : 'lot not known'}</span>
               <br />
               {yarn.whole === null ? (
-                'Not counted: its mass or its length is not known.'
+                'Not counted: none of it is left, or its mass or length is not known.'
               ) : (
                 <>
                   {takesInWords(yarn, inUnits)}

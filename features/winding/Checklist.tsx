@@ -6,10 +6,10 @@ import type { Form } from '../../core/piece';
 import type { Swift } from '../../core/swift';
 import { SignIcon } from '../../ui/icons';
 import styles from './Checklist.module.css';
-import { useBenchKeys } from './useBenchKeys';
 import { StepDrawing } from './StepDrawing';
-import type { StepWords } from './words';
+import { useBenchKeys } from './useBenchKeys';
 import { usePedal } from './usePedal';
+import type { StepWords } from './words';
 
 interface Way {
   label: string;

@@ -13,6 +13,7 @@ import type { LogForm as LogValues, RunPage } from '../../server/winding';
 import { BalanceWords } from '../../ui/BalanceWords';
 import { TextField } from '../../ui/Field';
 import { KnownMass } from '../../ui/Figures';
+import { Form } from '../../ui/Form';
 import { newKey } from '../../ui/newKey';
 import { useSystem } from '../../ui/Providers';
 import { Say } from '../../ui/Say';
@@ -20,7 +21,6 @@ import { PieceGlyph } from '../../ui/thread/PieceGlyph';
 import { useForm } from '../../ui/useForm';
 import { useLastScale, WeighingFields } from '../../ui/WeighingFields';
 import { saveLog } from './actions';
-import { Form } from '../../ui/Form';
 import styles from './LogForm.module.css';
 
 /** The cakes on the scale: what they weigh, whether that balances with the hank, and into the log with it. */

@@ -10,7 +10,7 @@ import type { ScaleTool } from '../../server/bench';
 import type { YarnForm } from '../../server/yarns';
 import { TextField } from '../../ui/Field';
 import { KnownMass, LengthWithin } from '../../ui/Figures';
-import { newKey } from '../../ui/newKey';
+import { Form, FormError } from '../../ui/Form';
 import { useSystem } from '../../ui/Providers';
 import { Say } from '../../ui/Say';
 import { useForm } from '../../ui/useForm';
@@ -19,8 +19,7 @@ import { saveNewYarn } from './actions';
 import { BandFields } from './BandFields';
 import { EMPTY_BAND, readBand } from './bandValues';
 import { OnShelfAlready } from './OnShelfAlready';
-import { PiecesFields, piecesTyped, weighedHere } from './PiecesFields';
-import { Form, FormError } from '../../ui/Form';
+import { onePiece, PiecesFields, piecesTyped, weighedHere } from './PiecesFields';
 import styles from './YarnForm.module.css';
 
 /** A yarn from its band: what it is, what the band says, and what there is of it. */
@@ -29,17 +28,7 @@ export function AddYarnScreen({ scales }: { scales: ScaleTool[] }) {
   const [resolutionG, setResolution] = useLastScale(scales);
   const form = useForm<YarnForm>({
     draftKey: 'new yarn',
-    initial: () => ({
-      ...EMPTY_BAND,
-      requestKey: newKey(),
-      form: 'hank',
-      count: '1',
-      loop: '',
-      masses: [],
-      tare: '',
-      humidity: '',
-      scaleResolutionG: 1,
-    }),
+    initial: () => ({ ...EMPTY_BAND, ...onePiece() }),
     save: (values) =>
       saveNewYarn({ ...values, masses: values.masses.slice(0, weighedHere(values)), scaleResolutionG: resolutionG }),
     saved: (id) => router.push(`/yarns/${id}`),

@@ -4,21 +4,26 @@ import { useRouter } from 'next/navigation';
 import type { BandForm } from '../../server/yarns';
 import type { YarnView } from '../../server/yarnViews';
 import { TextField } from '../../ui/Field';
+import { Form, FormButtons, FormError } from '../../ui/Form';
+import { useUndoOffer } from '../../ui/UndoOffer';
 import { useForm } from '../../ui/useForm';
 import { saveBand } from './actions';
 import { BandFields } from './BandFields';
 import { bandValues } from './bandValues';
-import { Form, FormButtons, FormError } from '../../ui/Form';
 import styles from './YarnForm.module.css';
 
 /** Corrects what was read from a band. */
 export function EditBandScreen({ yarn }: { yarn: YarnView }) {
   const router = useRouter();
+  const offer = useUndoOffer();
   const form = useForm<BandForm>({
     draftKey: `band ${yarn.id}`,
     initial: () => bandValues(yarn),
     save: (values) => saveBand(yarn.id, values),
-    saved: () => router.push(`/yarns/${yarn.id}`),
+    saved: () => {
+      offer({ words: 'The band is corrected.', undo: () => saveBand(yarn.id, bandValues(yarn)) });
+      router.push(`/yarns/${yarn.id}`);
+    },
   });
   return (
     <Form form={form}>

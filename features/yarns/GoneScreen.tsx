@@ -5,9 +5,9 @@ import Link from 'next/link';
 import type { GoneYarn } from '../../server/entries';
 import { shortDate } from '../../ui/dates';
 import { Say } from '../../ui/Say';
+import { Swatch } from '../../ui/Swatch';
 import { useTask } from '../../ui/useTask';
 import { bringBack } from './actions';
-import { Swatch } from '../../ui/Swatch';
 import styles from './GoneScreen.module.css';
 
 /** What is off the shelf: put away, deleted, merged. Any of it can come back. */

@@ -8,8 +8,8 @@ import { newKey } from '../../ui/newKey';
 import { Say } from '../../ui/Say';
 import { useUndoOffer } from '../../ui/UndoOffer';
 import { undoImport } from './actions';
-import { ImportTable } from './ImportTable';
 import styles from './ImportScreen.module.css';
+import { ImportTable } from './ImportTable';
 
 export interface CsvColumn {
   field: string;

@@ -2,10 +2,10 @@
 
 import Link from 'next/link';
 import type { ImportPreview } from '../../server/importYarns';
-import { Say } from '../../ui/Say';
-import type { CsvColumn } from './ImportScreen';
-import { Swatch } from '../../ui/Swatch';
 import { PlainSelect } from '../../ui/PlainSelect';
+import { Say } from '../../ui/Say';
+import { Swatch } from '../../ui/Swatch';
+import type { CsvColumn } from './ImportScreen';
 import styles from './ImportScreen.module.css';
 
 /** What a list was understood to say: its columns, its first yarns, and line by line what is wrong. */

@@ -4,11 +4,11 @@ import { Segmented } from 'antd';
 import { useState } from 'react';
 import type { ScaleTool } from '../../server/bench';
 import type { PieceView, YarnView } from '../../server/yarnViews';
-import { type Measure, MEASURES } from './measures';
+import styles from './MeasureCard.module.css';
 import { MeasureLength } from './MeasureLength';
 import { MeasureReel } from './MeasureReel';
+import { type Measure, MEASURES } from './measures';
 import { MeasureWraps } from './MeasureWraps';
-import styles from './MeasureCard.module.css';
 import { WeighPiece } from './WeighPiece';
 
 const NAMES: Record<Measure, string> = {

@@ -4,10 +4,10 @@ import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
 import type { ReactNode } from 'react';
 import type { SampleForm } from '../../server/samples';
+import { Form, FormError } from '../../ui/Form';
 import { useUndoOffer } from '../../ui/UndoOffer';
 import { type FormState, useForm } from '../../ui/useForm';
 import { saveSample, undoMeasurement } from './actions';
-import { Form, FormError } from '../../ui/Form';
 import styles from './MeasureCard.module.css';
 
 /** The form of one kind of measurement: kept as a draft, saved with an offer to take it back. */

@@ -4,13 +4,12 @@ import { useRouter } from 'next/navigation';
 import type { ScaleTool } from '../../server/bench';
 import type { YarnView } from '../../server/yarnViews';
 import type { IncomingForm } from '../../server/yarns';
-import { newKey } from '../../ui/newKey';
+import { Form, FormButtons, FormError } from '../../ui/Form';
 import { Say } from '../../ui/Say';
 import { useForm } from '../../ui/useForm';
 import { useLastScale } from '../../ui/WeighingFields';
 import { saveMore } from './actions';
-import { PiecesFields, weighedHere } from './PiecesFields';
-import { Form, FormButtons, FormError } from '../../ui/Form';
+import { onePiece, PiecesFields, weighedHere } from './PiecesFields';
 import styles from './YarnForm.module.css';
 
 /** More of a yarn that is on the shelf: bought again, or found behind it. */
@@ -19,16 +18,7 @@ export function MoreScreen({ yarn, scales }: { yarn: YarnView; scales: ScaleTool
   const [resolutionG, setResolution] = useLastScale(scales);
   const form = useForm<IncomingForm>({
     draftKey: `more of ${yarn.id}`,
-    initial: () => ({
-      requestKey: newKey(),
-      form: 'hank',
-      count: '1',
-      loop: '',
-      masses: [],
-      tare: '',
-      humidity: '',
-      scaleResolutionG: 1,
-    }),
+    initial: onePiece,
     save: (values) =>
       saveMore(yarn.id, {
         ...values,

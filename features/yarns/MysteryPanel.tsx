@@ -7,10 +7,10 @@ import type { YarnView } from '../../server/yarnViews';
 import { ActionLink } from '../../ui/ActionLink';
 import { Grist } from '../../ui/Figures';
 import { Say } from '../../ui/Say';
+import { Swatch } from '../../ui/Swatch';
 import { useTask } from '../../ui/useTask';
 import { YarnPicker } from '../../ui/YarnPicker';
 import { borrowFrom } from './actions';
-import { Swatch } from '../../ui/Swatch';
 import styles from './MysteryPanel.module.css';
 
 /** The band is lost or silent: three ways to learn how long a gram of it is, the surest first. */

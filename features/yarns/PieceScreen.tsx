@@ -11,9 +11,9 @@ import { KnownMass, Large, Length, Mass, Span } from '../../ui/Figures';
 import { useSystem } from '../../ui/Providers';
 import { Say } from '../../ui/Say';
 import { glyphSide, PieceGlyph } from '../../ui/thread/PieceGlyph';
-import styles from './PieceScreen.module.css';
 import { MeasureCard } from './MeasureCard';
 import type { Measure } from './measures';
+import styles from './PieceScreen.module.css';
 import { SampleWords } from './SampleList';
 
 const TOLD = { receive: 'came in', wind: 'wound', weigh: 'weighed', sample: 'measured', undo: 'undone' };

@@ -6,6 +6,7 @@ import { parseNumber } from '../../core/units';
 import type { ScaleTool } from '../../server/bench';
 import type { IncomingForm } from '../../server/yarns';
 import { ChoiceField, TextField } from '../../ui/Field';
+import { newKey } from '../../ui/newKey';
 import { useSystem } from '../../ui/Providers';
 import type { FormState } from '../../ui/useForm';
 import { WeighingFields } from '../../ui/WeighingFields';
@@ -15,6 +16,20 @@ import styles from './YarnForm.module.css';
 const MOST_WEIGHED_HERE = 12;
 
 const FORM_OPTIONS = FORMS.map((form) => ({ value: form, label: form }));
+
+/** One hank, not weighed. */
+export function onePiece(): IncomingForm {
+  return {
+    requestKey: newKey(),
+    form: 'hank',
+    count: '1',
+    loop: '',
+    masses: [],
+    tare: '',
+    humidity: '',
+    scaleResolutionG: 1,
+  };
+}
 
 /** How many pieces are asked for, as far as that can be read. */
 export function piecesTyped({ count }: Pick<IncomingForm, 'count'>): number {

@@ -2,8 +2,8 @@
 
 import { Button } from 'antd';
 import type { SampleView } from '../../server/yarnViews';
-import { Grist, Length, Mass, Span } from '../../ui/Figures';
 import { shortDate } from '../../ui/dates';
+import { Grist, Length, Mass, Span } from '../../ui/Figures';
 import { useTask } from '../../ui/useTask';
 import { undoMeasurement } from './actions';
 import styles from './SampleList.module.css';

@@ -10,11 +10,11 @@ import { ABOUT_WITHIN } from '../../core/shelfNeed';
 import { WEIGHT_CLASSES } from '../../core/weightClass';
 import type { ShelfPage } from '../../server/shelf';
 import { ActionLink } from '../../ui/ActionLink';
+import { PageHead } from '../../ui/PageHead';
 import { useSystem } from '../../ui/Providers';
 import { Say } from '../../ui/Say';
 import { PieceGlyph } from '../../ui/thread/PieceGlyph';
 import { ShelfGrid } from './ShelfGrid';
-import { PageHead } from '../../ui/PageHead';
 import styles from './ShelfScreen.module.css';
 import { type Asked, NOTHING_ASKED, type Shelf, useShelf } from './useShelf';
 

@@ -11,6 +11,7 @@ import type { ScaleTool } from '../../server/bench';
 import type { WeighForm } from '../../server/pieces';
 import type { YarnView } from '../../server/yarnViews';
 import { TextField } from '../../ui/Field';
+import { Form, FormError } from '../../ui/Form';
 import { newKey } from '../../ui/newKey';
 import { useSystem } from '../../ui/Providers';
 import { Say } from '../../ui/Say';
@@ -18,7 +19,6 @@ import { useUndoOffer } from '../../ui/UndoOffer';
 import { useForm } from '../../ui/useForm';
 import { useLastScale, WeighingFields } from '../../ui/WeighingFields';
 import { saveWeighing, undoMeasurement } from './actions';
-import { Form, FormError } from '../../ui/Form';
 import styles from './MeasureCard.module.css';
 
 /** Puts a piece on the scale. */

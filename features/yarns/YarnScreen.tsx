@@ -8,6 +8,7 @@ import type { UnitSystem } from '../../core/units';
 import type { YarnFront } from '../../server/yarnFront';
 import { ActionLink } from '../../ui/ActionLink';
 import { shortDate } from '../../ui/dates';
+import { PageHead } from '../../ui/PageHead';
 import { useSystem } from '../../ui/Providers';
 import { Say } from '../../ui/Say';
 import { Thread } from '../../ui/thread/Thread';
@@ -21,7 +22,6 @@ import { HowMuch } from './HowMuch';
 import { MysteryPanel } from './MysteryPanel';
 import { SampleList } from './SampleList';
 import { twistInWords } from './words';
-import { PageHead } from '../../ui/PageHead';
 import styles from './YarnScreen.module.css';
 
 /** Charts are large and none is needed to see how much there is. */

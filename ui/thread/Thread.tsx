@@ -7,8 +7,8 @@ import { strandColour } from '../colour';
 import { useSystem } from '../Providers';
 import { YarnLine } from '../YarnLine';
 import { shortDate } from '../dates';
-import { glyphSide, PieceGlyph } from './PieceGlyph';
 import { layoutThread, type ThreadNode } from './layout';
+import { glyphSide, PieceGlyph } from './PieceGlyph';
 import styles from './Thread.module.css';
 
 export interface DrawnPiece {
