@@ -1,4 +1,6 @@
 import { z } from 'zod';
+import { parseCare } from '../core/care';
+import { readOrNull } from '../core/inputError';
 import { FIBRE_NAMES } from '../core/fibre';
 import { FORMS, OPERATION_KINDS } from '../core/piece';
 
@@ -52,7 +54,12 @@ export const archiveTables = {
     gauge_stitches_per_10m: wholeOrNone,
     gauge_rows_per_10m: wholeOrNone,
     care: z.string(),
-    care_symbols: z.string(),
+    care_symbols: z
+      .string()
+      .refine(
+        (codes) => readOrNull(() => parseCare(codes, '')) !== null,
+        'must be care symbols that are known, one of each kind',
+      ),
     place: z.string(),
     notes: z.string(),
     like_yarn_id: id.nullable(),
@@ -124,7 +131,10 @@ export const archiveTables = {
     from_yarn: id,
     into_yarn: id,
     at: time,
-    filled: json,
+    filled: json.refine(
+      (text) => z.array(z.string()).safeParse(JSON.parse(text)).success,
+      'must be an array of names of columns',
+    ),
     undone_at: time.nullable(),
   }),
   yarn_merge_piece: z.strictObject({ merge_id: id, piece_id: id, label: z.string() }),

@@ -39,6 +39,16 @@ function changed(change: (archive: typeof whole) => void): string {
   return JSON.stringify(copy);
 }
 
+const PICTURE = { id: 1, yarn_id: 1, file: '', width: 9, height: 9, added_at: NOW.toISOString(), removed_at: null };
+const merge = (id: number, from_yarn: number, into_yarn: number) => ({
+  id,
+  from_yarn,
+  into_yarn,
+  at: NOW.toISOString(),
+  filled: '[]',
+  undone_at: null,
+});
+
 test('read back into an empty database, everything is equal', () => {
   const db = emptyDatabase();
   expect(importArchive(db, FOLDER, json)).toEqual({ yarns: 11, operations: whole.tables.operation.length });
@@ -104,6 +114,78 @@ test.each([
     changed((a) => (a.tables.swift[0]!.hole_radii_mm = '"far"')),
     'tables.swift.0.hole_radii_mm',
     /millimetres/,
+  ],
+  [
+    'a humidity that no room has',
+    changed((a) => (a.tables.operation_piece[0]!.humidity_percent = 120)),
+    'tables.operation_piece.0.humidity_percent',
+    /./,
+  ],
+  [
+    'a care symbol that nobody knows',
+    changed((a) => (a.tables.yarn[0]!.care_symbols = 'wash-lots')),
+    'tables.yarn.0.care_symbols',
+    /known/,
+  ],
+  [
+    'a sample without a length',
+    changed((a) => (a.tables.sample[0]!.length_mm = null)),
+    'tables.sample.0',
+    /contradicts/,
+  ],
+  [
+    'a reel without loops',
+    changed((a) => (a.tables.sample.find(({ how }) => how === 'reel')!.loops = null)),
+    'tables.sample.1',
+    /contradicts/,
+  ],
+  [
+    'a sample of an operation that is not there',
+    changed((a) => (a.tables.sample[0]!.operation_id = 9999)),
+    'tables.sample',
+    /points at a operation/,
+  ],
+  [
+    'a need of nothing',
+    changed((a) => (a.tables.project_need[0]!.need_mm = null)),
+    'tables.project_need.0',
+    /contradicts/,
+  ],
+  [
+    'a need of a project that is not there',
+    changed((a) => (a.tables.project_need[0]!.project_id = 99)),
+    'tables.project_need',
+    /points at a project/,
+  ],
+  [
+    'a due day that no month has',
+    changed((a) => (a.tables.project[0]!.due_on = '2026-02-31')),
+    'tables.project.0.due_on',
+    /./,
+  ],
+  [
+    'a picture’s name that climbs',
+    changed((a) => (a.tables.picture = [{ ...PICTURE, file: '../up.webp' }])),
+    'tables.picture.0.file',
+    /./,
+  ],
+  [
+    'yarns merged in a ring',
+    changed((a) => (a.tables.yarn_merge = [merge(1, 1, 2), merge(2, 2, 3), merge(3, 3, 1)])),
+    'tables.yarn_merge.0',
+    /in a ring/,
+  ],
+  [
+    'a yarn merged twice',
+    changed((a) => (a.tables.yarn_merge = [merge(1, 1, 2), merge(2, 1, 3)])),
+    'tables.yarn_merge.1',
+    /contradicts/,
+  ],
+  [
+    'columns that are no list',
+    changed((a) => (a.tables.yarn_merge = [{ ...merge(1, 1, 2), filled: '7' }])),
+    'tables.yarn_merge.0.filled',
+    /array/,
   ],
 ])('%s is refused at its place, and nothing is written', (_, text, path, message) => {
   const complaint = refusal(text);

@@ -106,6 +106,7 @@ function checkedArchive(json: string): Archive {
     if (kind !== 'undo' && !joined.has(id))
       throw new InputError('this operation has no piece', `tables.operation.${i}`);
   });
+  checkMerges(tables.yarn_merge);
   for (const [file, data] of Object.entries(parsed.data.pictures))
     if (nameOf(Buffer.from(data, 'base64')) !== file)
       throw new InputError('this picture is not the one that its name says', `pictures.${file}`);
@@ -125,4 +126,17 @@ function checkedArchive(json: string): Archive {
       throw new InputError('this is not an event of a run', `tables.run_event.${i}`);
   });
   return parsed.data;
+}
+
+/** A yarn that was merged is looked for where it went; in a ring one would look for ever. */
+function checkMerges(merges: Archive['tables']['yarn_merge']): void {
+  const live = merges.filter(({ undone_at }) => undone_at === null);
+  const into = new Map(live.map(({ from_yarn, into_yarn }) => [from_yarn, into_yarn]));
+  merges.forEach(({ from_yarn, undone_at }, i) => {
+    const seen = new Set<number>();
+    for (let at: number | undefined = from_yarn; undone_at === null && at !== undefined; at = into.get(at)) {
+      if (seen.has(at)) throw new InputError('these yarns are merged in a ring', `tables.yarn_merge.${i}`);
+      seen.add(at);
+    }
+  });
 }

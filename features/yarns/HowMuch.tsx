@@ -28,7 +28,7 @@ export function HowMuch({
   return (
     <div>
       <div className={styles.answer} data-guess={grist.guess || isOpen(grist)}>
-        <Large figure={lengthFigure(lengthM.mean, system)} />
+        <Large figure={lengthFigure(lengthM.mean, system)} />{' '}
         <span className={styles.within}>{plusMinus(lengthM, system)}</span>
       </div>
       <RangeBar left={left} />

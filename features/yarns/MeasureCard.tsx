@@ -11,11 +11,12 @@ import { type Measure, MEASURES } from './measures';
 import { MeasureWraps } from './MeasureWraps';
 import { WeighPiece } from './WeighPiece';
 
-const NAMES: Record<Measure, string> = {
-  weigh: 'Weigh it',
-  length: 'Measure some',
-  reel: 'Count a reel',
-  wraps: 'Count wraps',
+/** In full, and where there is little room. */
+const NAMES: Record<Measure, { long: string; short: string }> = {
+  weigh: { long: 'Weigh it', short: 'Weigh' },
+  length: { long: 'Measure some', short: 'Metres' },
+  reel: { long: 'Count a reel', short: 'Reel' },
+  wraps: { long: 'Count wraps', short: 'Wraps' },
 };
 
 /** What can be found out about a piece at the table. */
@@ -34,7 +35,15 @@ export function MeasureCard({
   return (
     <div className={styles.card} id="measure">
       <Segmented
-        options={MEASURES.map((value) => ({ value, label: NAMES[value] }))}
+        options={MEASURES.map((value) => ({
+          value,
+          label: (
+            <>
+              <span className={styles.long}>{NAMES[value].long}</span>
+              <span className={styles.short}>{NAMES[value].short}</span>
+            </>
+          ),
+        }))}
         value={how}
         onChange={choose}
         block
