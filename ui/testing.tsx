@@ -15,12 +15,15 @@ export function saidBy(screen: ReactNode, system: UnitSystem = 'metric'): string
       </Providers>
     </AppRouterContext>,
   );
-  return html
-    .replace(/<style[\s\S]*?<\/style>/g, '')
-    .replace(/<\/?(?:strong|em|a|span|br|button)\b[^>]*>/g, '')
-    .replace(/<[^>]+>/g, ' ')
-    .replace(/&#x27;/g, '’')
-    .replace(/&amp;/g, '&')
-    .replace(/[\s\u00a0]+/g, ' ')
-    .trim();
+  return (
+    html
+      .replace(/<style[\s\S]*?<\/style>/g, '')
+      .replace(/<[^>]+>/g, ' ')
+      .replace(/&#x27;/g, '’')
+      .replace(/&amp;/g, '&')
+      .replace(/[\s\u00a0]+/g, ' ')
+      // A word in a link or in bold has its comma after the tag.
+      .replace(/ ([.,:;?)])/g, '$1')
+      .trim()
+  );
 }

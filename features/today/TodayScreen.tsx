@@ -77,7 +77,10 @@ export function TodayScreen({ today: { runs, hanks, hankYarns, short, recent, ya
         </ul>
         {hankYarns > hanks.length && (
           <p>
-            <Link href="/yarns?form=hank">and {hankYarns - hanks.length} more yarns with hanks</Link>
+            <Link href="/yarns?form=hank">
+              and {hankYarns - hanks.length === 1 ? 'one more yarn' : `${hankYarns - hanks.length} more yarns`} with
+              hanks
+            </Link>
           </p>
         )}
       </section>
