@@ -45,7 +45,7 @@ const VIEWS: View[] = [
       await maker.fill('masses.1', '98');
     },
   },
-  { name: 'yarn', path: '/yarns/6', act: (maker) => maker.fill('need', '390 m') },
+  { name: 'yarn', path: '/yarns/6', size: { width: 1280, height: 1040 }, act: (maker) => maker.fill('need', '390 m') },
   { name: 'yarn-guessed-dark', path: '/yarns/3', theme: 'dark' },
   { name: 'contradiction', path: '/yarns/11' },
   {

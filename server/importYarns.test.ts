@@ -5,7 +5,7 @@ import { aKey, emptyDatabase, everything, NOW, shelved } from './testing';
 import { yarnView } from './yarnViews';
 
 const bytes = (...lines: string[]) => new TextEncoder().encode(lines.join('\n'));
-const ask = (more: object = {}) => ({ columns: null, skipTwice: true, batch: aKey(), ...more });
+const ask = (more: object = {}) => JSON.stringify({ columns: null, skipTwice: true, batch: aKey(), ...more });
 
 const HEAD = 'Brand,Yarn,Colourway,Lot,Fiber,Weight (g),Length (yd),Yarn weight,Quantity,Weighed,Location';
 const GOOD = 'Skerry Wool,Breakwater,Deep teal,12,"80 % wool, 20 % nylon",50,180,DK,3,51; 49.5;50,loft';
@@ -66,7 +66,7 @@ test('500 lines with 7 bad ones: looked at, nothing is written; then the good on
   expect(importYarns(db, list, asked, 'metric', NOW).written).toBe(493);
   expect(shelfPage(db, {}, 'metric').total).toBe(494);
 
-  expect(undoImport(db, asked.batch, NOW)).toEqual({ deleted: 493, kept: 0 });
+  expect(undoImport(db, (JSON.parse(asked) as { batch: string }).batch, NOW)).toEqual({ deleted: 493, kept: 0 });
   expect(shelfPage(db, {}, 'metric').total).toBe(1);
 });
 
@@ -95,6 +95,7 @@ test('columns can be told by hand; a formula is kept as the text it is', () => {
 test('what was asked wrongly is refused', () => {
   const db = emptyDatabase();
   expect(() => previewImport(db, bytes(HEAD, GOOD), ask({ columns: ['cat'] }), 'metric')).toThrow();
-  expect(() => previewImport(db, bytes(HEAD, GOOD), null, 'metric')).toThrow();
+  for (const nothing of [null, '', '{', '7'])
+    expect(() => previewImport(db, bytes(HEAD, GOOD), nothing, 'metric')).toThrow(/how the list/);
   expect(() => previewImport(db, new Uint8Array(), ask(), 'metric')).toThrow('empty');
 });

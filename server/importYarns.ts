@@ -66,14 +66,14 @@ const importAsk = z.object({
   /** Chosen by the screen, so that a list that is sent twice is read once. */
   batch: z.string().min(8).max(80),
 });
-export type ImportAsk = z.infer<typeof importAsk>;
+type ImportAsk = z.infer<typeof importAsk>;
 
 interface ReadList extends ImportPreview {
   yarns: { line: number; form: NewYarn; twice: boolean }[];
 }
 
 /** @throws InputError at `file` where it cannot be read as a list at all */
-export function previewImport(db: Db, bytes: Uint8Array, ask: unknown, system: UnitSystem): ImportPreview {
+export function previewImport(db: Db, bytes: Uint8Array, ask: string | null, system: UnitSystem): ImportPreview {
   const { yarns: _, ...preview } = readList(db, bytes, checkedAsk(ask), system);
   return preview;
 }
@@ -82,7 +82,7 @@ export function previewImport(db: Db, bytes: Uint8Array, ask: unknown, system: U
 export function importYarns(
   db: Db,
   bytes: Uint8Array,
-  ask: unknown,
+  ask: string | null,
   system: UnitSystem,
   now: Date,
 ): { batch: string; written: number } {
@@ -101,10 +101,20 @@ export function importYarns(
     .immediate();
 }
 
-function checkedAsk(ask: unknown): ImportAsk {
-  const parsed = importAsk.safeParse(ask);
-  if (!parsed.success) throw new InputError(parsed.error.issues[0]!.message, 'file');
+/** How the list is to be read, as JSON. */
+function checkedAsk(ask: string | null): ImportAsk {
+  const parsed = importAsk.safeParse(fromJson(ask ?? ''));
+  if (!parsed.success)
+    throw new InputError(`say how the list is to be read: ${parsed.error.issues[0]!.message}`, 'file');
   return parsed.data;
+}
+
+function fromJson(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return undefined;
+  }
 }
 
 function readList(db: Db, bytes: Uint8Array, ask: ImportAsk, system: UnitSystem): ReadList {

@@ -9,7 +9,7 @@ import { eventsOf, runOfOperation } from '../db/runs';
 import { whyNotRedo, whyNotUndo } from './pieces';
 import { runPlan, type RunPlan } from './runPlan';
 import { fromMg, fromMm } from './whole';
-import { massFactOf, yarnView } from './yarnViews';
+import { massFactOf, type SampleView, yarnView } from './yarnViews';
 
 /** A piece's part in an entry of the logbook. */
 export interface EntryPiece {
@@ -31,6 +31,8 @@ export interface Entry {
   yarn: { id: number; name: string; colourHex: string; gristMPerG: number | null };
   pieces: EntryPiece[];
   wasteG: number;
+  /** What was measured, while it holds. */
+  sample: SampleView | null;
   /** Only where both sides were weighed. */
   balance: MassBalance | null;
 }
@@ -93,6 +95,7 @@ function entryOf(db: Db, operation: OperationRow): Entry {
     yarn: { id: yarn.id, name: yarn.name, colourHex: yarn.colourHex, gristMPerG: yarn.grist?.mean ?? null },
     pieces,
     wasteG,
+    sample: yarn.samples.find(({ operationId }) => operationId === operation.id) ?? null,
     balance: balanceOf(pieces, wasteG),
   };
 }

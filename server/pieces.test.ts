@@ -127,3 +127,20 @@ test.each(['95', '-1', 'damp', '30 g'])('a humidity of "%s" is refused at its fi
   expect(errorsOf(weighPiece(db, pieceIds[0]!, weighing('90', { humidity }), 'metric', NOW)).humidity).toMatch(/./);
   expect(everything(db)).toBe(before);
 });
+
+test('a measurement can be taken back and brought back whatever came after it', () => {
+  const db = emptyDatabase();
+  const { pieceIds, yarnId } = shelved(db);
+  const [pieceId] = pieceIds as [number];
+  const massG = () => yarnPage(db, yarnId)!.pieces[0]!.mass!.massG;
+  const first = idOf(weighPiece(db, pieceId, weighing('100'), 'metric', NOW));
+  const second = idOf(weighPiece(db, pieceId, weighing('80'), 'metric', NOW));
+  idOf(undoOperation(db, first, NOW));
+  expect(massG()).toBe(80);
+  idOf(undoOperation(db, second, NOW));
+  expect(massG()).toBe(112);
+  idOf(redoOperation(db, first, NOW));
+  expect(massG()).toBe(100);
+  idOf(redoOperation(db, second, NOW));
+  expect(massG()).toBe(80);
+});

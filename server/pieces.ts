@@ -9,6 +9,7 @@ import {
   liveUndosOf,
   operationById,
   operationByRequest,
+  type PartRow,
   partsOf,
 } from '../db/operations';
 import { pieceById } from '../db/pieces';
@@ -50,13 +51,19 @@ export function weighPiece(db: Db, pieceId: number, input: unknown, system: Unit
   );
 }
 
+/** A weighing or a sample turns no piece into another: whatever came after it stands without it. */
+function onlyMeasured(parts: readonly PartRow[]): boolean {
+  return parts.every(({ side }) => side === 'on');
+}
+
 /** Why an operation cannot be undone just now; null where it can. */
 export function whyNotUndo(db: Db, operationId: number): string | null {
   const operation = operationById(db, operationId);
   if (!operation || operation.kind === 'undo') return 'there is nothing here to undo';
   if (!isLive(db, operationId)) return 'this is undone already';
-  if (laterOperations(db, operationId).length > 0) return 'something was done with these pieces since; undo that first';
   const pieces = partsOf(db, operationId);
+  if (onlyMeasured(pieces)) return null;
+  if (laterOperations(db, operationId).length > 0) return 'something was done with these pieces since; undo that first';
   if (pieces.some(({ pieceId }) => openRunOfPiece(db, pieceId)))
     return 'a winding of one of these pieces is under way; finish it or give it up first';
   return null;
@@ -84,6 +91,8 @@ export function undoOperation(db: Db, operationId: number, now: Date): Saved {
 export function whyNotRedo(db: Db, operationId: number): string | null {
   if (!operationById(db, operationId) || liveUndosOf(db, operationId).length === 0) return 'this is not undone';
   const pieces = partsOf(db, operationId);
+  if (onlyMeasured(pieces))
+    return pieces.every(({ pieceId }) => pieceById(db, pieceId)) ? null : 'its piece is not there any more';
   const consumed = pieces.filter(({ side }) => side !== 'out');
   if (consumed.some(({ pieceId }) => pieceById(db, pieceId)?.consumedBy !== null))
     return 'its pieces have become something else since';

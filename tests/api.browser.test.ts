@@ -70,7 +70,8 @@ describe('a list', () => {
   test.each([
     ['', importing(), 'empty'],
     ['maker\nA\u0000B', importing(), 'line 2'],
-    [list, encodeURIComponent('null'), '.'],
+    [list, encodeURIComponent('null'), 'how the list is to be read'],
+    [list, '{', 'how the list is to be read'],
     [list, importing({ columns: ['cat', '', '', ''] }), '.'],
   ])('is refused with the reason: %j', async (body, asked, reason) => {
     const answer = await post(`/api/yarns/import?ask=${asked}&write`, body);

@@ -6,6 +6,7 @@ import type { MassFact, OperationKind, Side } from '../core/piece';
 import { dateAndTime } from './dates';
 import styles from './EntryLine.module.css';
 import { KnownMass, Mass } from './Figures';
+import { type MeasuredSample, SampleWords } from './SampleWords';
 
 export interface LoggedEntry {
   id: number;
@@ -16,6 +17,7 @@ export interface LoggedEntry {
   yarn: { id: number; name: string; colourHex: string };
   pieces: { id: number; label: string; side: Side; mass: MassFact | null }[];
   balance: MassBalance | null;
+  sample: MeasuredSample | null;
 }
 
 /** One thing that happened, in a sentence. */
@@ -50,7 +52,7 @@ export function EntryLine({ entry }: { entry: LoggedEntry }) {
   );
 }
 
-function What({ entry: { kind, pieces } }: { entry: LoggedEntry }) {
+function What({ entry: { kind, pieces, sample } }: { entry: LoggedEntry }) {
   const on = (side: Side) => pieces.filter((piece) => piece.side === side);
   const names = (some: typeof pieces) =>
     some.length > 3 ? `${some.length} pieces` : listed(some.map(({ label }) => label.toLowerCase()));
@@ -75,7 +77,16 @@ function What({ entry: { kind, pieces } }: { entry: LoggedEntry }) {
         </>
       );
     case 'sample':
-      return <>Measured {names(on('on'))}</>;
+      return (
+        <>
+          Measured {names(on('on'))}
+          {sample && (
+            <>
+              : <SampleWords sample={sample} />
+            </>
+          )}
+        </>
+      );
     case 'undo':
       return <>Undone</>;
   }

@@ -8,6 +8,7 @@ import type { EntryPage, EntryPiece } from '../../server/logbook';
 import { BalanceWords } from '../../ui/BalanceWords';
 import { dateAndTime } from '../../ui/dates';
 import { KnownMass, Length, Mass } from '../../ui/Figures';
+import { SampleWords } from '../../ui/SampleWords';
 import { Say } from '../../ui/Say';
 import { glyphSide, PieceGlyph } from '../../ui/thread/PieceGlyph';
 import { redo, undo } from './actions';
@@ -61,6 +62,12 @@ export function EntryScreen({ entry }: { entry: EntryPage }) {
       <div className={styles.columns}>
         <div className={styles.told}>
           {entry.kind === 'receive' && <p>This is where its thread begins.</p>}
+          {entry.sample && (
+            <p className={styles.measured}>
+              <SampleWords sample={entry.sample} />
+              {!entry.sample.counts && ', measured again since'}
+            </p>
+          )}
           {entry.balance && <BalanceWords balance={entry.balance} />}
           {entry.kind === 'wind' && !entry.balance && (
             <Say tone="plain">Not everything was weighed before and after, so the masses cannot be compared.</Say>
@@ -113,7 +120,9 @@ function Side({ pieces, entry, gone }: { pieces: EntryPiece[]; entry: EntryPage;
                 />
               </svg>
               <strong>{piece.label}</strong>
-              <span>{piece.mass ? <KnownMass fact={piece.mass} /> : 'mass not known'}</span>
+              {(piece.mass ?? entry.kind !== 'sample') && (
+                <span>{piece.mass ? <KnownMass fact={piece.mass} /> : 'mass not known'}</span>
+              )}
               {piece.mass && entry.yarn.gristMPerG !== null && (
                 <span className={styles.soft}>
                   <Length m={piece.mass.massG * entry.yarn.gristMPerG} />

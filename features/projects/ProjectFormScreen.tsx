@@ -29,7 +29,7 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
   const system = useSystem();
   const offer = useUndoOffer();
   const form = useForm<Values>({
-    draftKey: id === null ? 'new project' : `project ${id}`,
+    draftKey: id === null ? `new project ${first.needs[0]?.yarns[0]?.id ?? ''}` : `project ${id}`,
     initial: () => ({ ...first, requestKey: newKey() }),
     save: (values) => keepProject(id, asSent(values)),
     saved: (saved) => {

@@ -9,12 +9,12 @@ import { ActionLink } from '../../ui/ActionLink';
 import { dateAndTime } from '../../ui/dates';
 import { KnownMass, Large, Length, Mass, Span } from '../../ui/Figures';
 import { useSystem } from '../../ui/Providers';
+import { SampleWords } from '../../ui/SampleWords';
 import { Say } from '../../ui/Say';
 import { glyphSide, PieceGlyph } from '../../ui/thread/PieceGlyph';
 import { MeasureCard } from './MeasureCard';
 import type { Measure } from './measures';
 import styles from './PieceScreen.module.css';
-import { SampleWords } from './SampleList';
 
 const TOLD = { receive: 'came in', wind: 'wound', weigh: 'weighed', sample: 'measured', undo: 'undone' };
 

@@ -3,32 +3,11 @@
 import { Button } from 'antd';
 import type { SampleView } from '../../server/yarnViews';
 import { shortDate } from '../../ui/dates';
-import { Grist, Length, Mass, Span } from '../../ui/Figures';
+import { Grist } from '../../ui/Figures';
+import { SampleWords } from '../../ui/SampleWords';
 import { useTask } from '../../ui/useTask';
 import { undoMeasurement } from './actions';
 import styles from './SampleList.module.css';
-
-/** What was measured, in a few words. */
-export function SampleWords({ sample }: { sample: SampleView | undefined }) {
-  if (!sample) return <>measured</>;
-  switch (sample.how) {
-    case 'wraps':
-      return <>{sample.wpi!.toFixed(1)} wraps to the inch</>;
-    case 'reel':
-      return (
-        <>
-          {sample.loops} loops of <Span mm={sample.loopM! * 1000} />: <Length m={sample.lengthM!} />
-          {sample.washed && ', washed'}
-        </>
-      );
-    case 'length':
-      return (
-        <>
-          <Length m={sample.lengthM!} /> weigh <Mass g={sample.massG!} />
-        </>
-      );
-  }
-}
 
 /** Everything that was measured on a yarn's pieces. */
 export function SampleList({ samples }: { samples: readonly SampleView[] }) {

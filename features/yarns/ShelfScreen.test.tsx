@@ -63,7 +63,7 @@ test('a list is told column by column and line by line', () => {
   const list =
     'maker;line;colour;lot;mass (g);price\nSkerry;Jetty;Navy;5;fifty;3\n=A1;Jetty;Élan;5;50;3\n' +
     'Gannet Lane Dyehouse;Causeway;Low tide;2217;115;4';
-  const ask = { columns: null, skipTwice: true, batch: aKey() };
+  const ask = JSON.stringify({ columns: null, skipTwice: true, batch: aKey() });
   const preview = previewImport(db, Buffer.from(list, 'latin1'), ask, 'metric');
   const said = saidBy(
     <ImportTable preview={preview} columns={[{ field: 'maker', label: 'Maker' }]} onColumn={() => {}} />,

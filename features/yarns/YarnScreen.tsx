@@ -8,6 +8,7 @@ import type { UnitSystem } from '../../core/units';
 import type { YarnFront } from '../../server/yarnFront';
 import { ActionLink } from '../../ui/ActionLink';
 import { shortDate } from '../../ui/dates';
+import { LengthWithin } from '../../ui/Figures';
 import { PageHead } from '../../ui/PageHead';
 import { useSystem } from '../../ui/Providers';
 import { Say } from '../../ui/Say';
@@ -40,7 +41,7 @@ export function YarnScreen({ page }: { page: YarnFront }) {
   );
   return (
     <>
-      <PageHead title={yarn.name} under={<Under yarn={yarn} total={pieceTotal(present)} />}>
+      <PageHead title={yarn.name} under={<Under yarn={yarn} total={pieceTotal(present)} left={left} />}>
         {yarn.gone === null && next && (
           <ActionLink href={next.openRunId ? `/winding/run/${next.openRunId}` : `/winding/plan/${next.id}`}>
             {next.openRunId ? 'Go on winding' : 'Plan to wind'} {next.label.toLowerCase()}
@@ -108,8 +109,16 @@ export function YarnScreen({ page }: { page: YarnFront }) {
   );
 }
 
-/** Who made it, its lot (which finds all of that lot), what there is, and where. */
-function Under({ yarn: { maker, dyeLot, place }, total }: { yarn: YarnFront['yarn']; total: string }) {
+/** Who made it, its lot (which finds all of that lot), what there is and how long that is, and where. */
+function Under({
+  yarn: { maker, dyeLot, place },
+  total,
+  left,
+}: {
+  yarn: YarnFront['yarn'];
+  total: string;
+  left: YarnFront['left'];
+}) {
   return (
     <>
       {maker && `${maker} · `}
@@ -119,7 +128,17 @@ function Under({ yarn: { maker, dyeLot, place }, total }: { yarn: YarnFront['yar
           {' · '}
         </>
       )}
-      {[total, place].filter(Boolean).join(' · ')}
+      {total}
+      {left && (
+        <>
+          {', '}
+          <strong className={styles.length}>
+            <LengthWithin m={left.lengthM} />
+          </strong>
+          {left.grist.guess && ' (a guess)'}
+        </>
+      )}
+      {place && ` · ${place}`}
     </>
   );
 }

@@ -12,9 +12,8 @@ export async function POST(request: NextRequest): Promise<Response> {
   const params = request.nextUrl.searchParams;
   return answer(async () => {
     const bytes = await readBody(request, LARGEST_CSV_BYTES, 'file');
-    const ask: unknown = JSON.parse(params.get('ask') ?? 'null');
     return params.has('write')
-      ? importYarns(database(), bytes, ask, system, new Date())
-      : previewImport(database(), bytes, ask, system);
+      ? importYarns(database(), bytes, params.get('ask'), system, new Date())
+      : previewImport(database(), bytes, params.get('ask'), system);
   });
 }
