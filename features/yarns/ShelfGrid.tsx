@@ -11,8 +11,8 @@ const PLACE_WIDTH = 270;
 const COLUMN_GAP = 28;
 const ROW_HEIGHT = 246;
 
-/** So many before the page is live: what a large screen shows. */
-const FIRST_SHOWN = 24;
+/** So many before the page is live: three rows of four, what the first screen shows. */
+const FIRST_SHOWN = 12;
 
 /**
  * The shelf's boards. Only those in sight are there, however long the shelf is; arrow keys go from yarn to yarn.
