@@ -7,7 +7,6 @@ const stock = (yarnId: number, massG: number, gristMPerG: number | null = 4): St
   yarnId,
   massG: { mean: massG, sd: 0.3 },
   grist: gristMPerG === null ? null : (gristOfYarn({ putUpG: 100, putUpM: gristMPerG * 100 }) ?? null),
-  putUpG: 100,
 });
 const need = (id: number, metres: number, yarnIds: number[], more: Partial<Need> = {}): Need => ({
   id,
@@ -90,7 +89,7 @@ test('what is bought makes it enough, and one fewer would not', () => {
       (has, target) => {
         const available = { mean: has, sd: 4 };
         const enough = isEnough(available, target);
-        const { toReach, spare } = ballsToBuy({ available, target, enough }, { metresOfOne: one }, 1)!;
+        const { toReach, spare } = ballsToBuy({ available, target, enough }, one, 1)!;
         const withBalls = (n: number) =>
           isEnough({ mean: has + n * one.mean, sd: Math.hypot(4, n * one.sd) }, target).verdict;
         expect(withBalls(toReach)).toBe('enough');

@@ -1,4 +1,4 @@
-import { type Estimate, product } from './estimate';
+import { type Estimate, product, uniformSd } from './estimate';
 import type { KnownGrist } from './yarnLength';
 import { DEFAULT_TOLERANCE_PERCENT, type Enough, isEnough } from './yardage';
 
@@ -7,8 +7,6 @@ export interface Stock {
   yarnId: number;
   grist: KnownGrist | null;
   massG: Estimate;
-  /** One of it as it is sold; null where the band does not say. */
-  putUpG: number | null;
 }
 
 /** What one colour of a project takes, and the yarns that it is to come from, the first taken first. */
@@ -43,7 +41,7 @@ export interface NeedStanding {
  * @param needs in the order in which they are served
  * @example
  * allot([{ id: 1, amount: { grams: 60 }, marginPercent: 0, donePercent: 0, yarnIds: [7] }],
- *   [{ yarnId: 7, grist: null, massG: { mean: 100, sd: 0.3 }, putUpG: null }])[0]?.takes // => [{ yarnId: 7, share: 0.6, spokenFor: 0 }]
+ *   [{ yarnId: 7, grist: null, massG: { mean: 100, sd: 0.3 }}])[0]?.takes // => [{ yarnId: 7, share: 0.6, spokenFor: 0 }]
  */
 export function allot(needs: readonly Need[], stocks: readonly Stock[]): NeedStanding[] {
   const stockOf = new Map(stocks.map((stock) => [stock.yarnId, stock]));
@@ -98,30 +96,39 @@ function sumOf(amounts: readonly Estimate[]): Estimate {
   };
 }
 
+/**
+ * One put-up of a yarn, in metres or grams, as sure as bands are.
+ *
+ * @example
+ * Number(onePutUp(180).sd.toFixed(3)) // => 5.196
+ */
+export function onePutUp(amount: number): Estimate {
+  return { mean: amount, sd: uniformSd((DEFAULT_TOLERANCE_PERCENT / 100) * amount) };
+}
+
 /** More than this is another project, or a slip of the pen. */
 const MOST_BALLS = 500;
 
 /**
  * How many more whole put-ups of one yarn make a need safe ("enough"), and one or more to spare.
  *
- * @param stock the yarn that is bought, with its put-up
+ * @param one a put-up of the yarn that is bought, in the need's unit
  * @returns undefined where the band does not say what one is, or no number in reason would do
  * @example
  * ballsToBuy({ available: { mean: 200, sd: 4 }, target: 520, enough: { verdict: 'short', probability: 0, marginM: -320 } },
- *   { metresOfOne: { mean: 180, sd: 5 } }, 1) // => { toReach: 2, spare: 1 }
+ *   { mean: 180, sd: 5 }, 1) // => { toReach: 2, spare: 1 }
  */
 export function ballsToBuy(
   standing: Pick<NeedStanding, 'available' | 'target' | 'enough'>,
-  one: { metresOfOne: Estimate } | { gramsOfOne: Estimate } | undefined,
+  one: Estimate | undefined,
   spare: number,
 ): { toReach: number; spare: number } | undefined {
   if (standing.enough.verdict === 'enough') return { toReach: 0, spare: 0 };
-  const each = one && ('metresOfOne' in one ? one.metresOfOne : one.gramsOfOne);
-  if (!each || each.mean <= 0) return undefined;
+  if (!one || one.mean <= 0) return undefined;
   const { available, target } = standing;
   for (let n = 1; n <= MOST_BALLS; n++) {
     // Put-ups of one lot are off together, so their doubts add up like their lengths.
-    const withThem = { mean: available.mean + n * each.mean, sd: Math.hypot(available.sd, n * each.sd) };
+    const withThem = { mean: available.mean + n * one.mean, sd: Math.hypot(available.sd, n * one.sd) };
     if (enoughOf(withThem, target).verdict === 'enough') return { toReach: n, spare };
   }
   return undefined;

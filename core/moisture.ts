@@ -1,5 +1,6 @@
 import { type FibreShare, REGAIN_AT_65, requireWhole } from './fibre';
 import { requireWithin } from './require';
+import { parseNumber } from './units';
 
 /** Share of the regain in standard air that fibres hold at a relative humidity; a typical absorption curve. */
 const ABSORPTION: readonly (readonly [humidityPercent: number, share: number])[] = [
@@ -15,6 +16,19 @@ const ABSORPTION: readonly (readonly [humidityPercent: number, share: number])[]
   [80, 1.35],
   [90, 1.7],
 ];
+
+/**
+ * Reads a room's relative humidity: "45", "45 %".
+ *
+ * @returns whole percent, 0 to 90
+ * @throws InputError at `path`
+ * @example
+ * parseHumidityPercent('45 %', 'humidity') // => 45
+ */
+export function parseHumidityPercent(text: string, path: string): number {
+  const percent = parseNumber(text.replace(/\s*%?\s*(rh)?$/i, ''), path);
+  return Math.round(requireWithin(percent, 0, 90, path));
+}
 
 /**
  * What to multiply a mass weighed in this room by, to get its mass in standard air (65 % RH).

@@ -11,6 +11,9 @@ export interface ReelCount {
   spreadMm?: number | null;
 }
 
+/** How wide loops can lie on a bar, in millimetres; outside of it, a unit is wrong. */
+export const SPREAD_BOUNDS_MM = { lowMm: 5, highMm: 2000 };
+
 export interface ReelLength {
   lengthM: Estimate;
   /** How many strands lie on one another, on the mean of the bar; 1 where the spread is not known. */

@@ -1,5 +1,6 @@
 import { type Estimate, uniformSd } from './estimate';
 import { InputError } from './inputError';
+import { MILLIMETRES_PER_INCH } from './units';
 
 /** The numeric scale of weight classes, 0 to 7. */
 export type WeightClassNumber = 0 | 1 | 2 | 3 | 4 | 5 | 6 | 7;
@@ -179,6 +180,18 @@ export function gristFromClass(number: WeightClassNumber): Estimate {
 export function gristFromWpi(wpi: number): Estimate {
   const mean = 0.034 * wpi ** 1.76;
   return { mean, sd: uniformSd(0.3 * mean) };
+}
+
+/**
+ * How thick a yarn's strand lies, in millimetres: by its wraps where they are known, else by its grist.
+ *
+ * @returns null where neither is known
+ * @example
+ * strandOfYarnMm({ wpi: 10, gristMPerG: 4 }) // => 2.54
+ */
+export function strandOfYarnMm({ wpi, gristMPerG }: { wpi: number | null; gristMPerG: number | null }): number | null {
+  if (wpi) return MILLIMETRES_PER_INCH / wpi;
+  return gristMPerG === null ? null : strandWidthMm(gristMPerG);
 }
 
 /**

@@ -49,7 +49,7 @@ export function liveMergeFrom(db: Db, yarnId: number): MergeRow | undefined {
   return prepared<MergeRow>(db, `${SELECT} WHERE from_yarn = ? AND undone_at IS NULL`).get(yarnId);
 }
 
-/** Operations that lie on pieces of the merge and on pieces of neither side alone: new ones since, that tie them. */
+/** The pieces that went over in a merge. */
 export function piecesOfMerge(db: Db, mergeId: number): number[] {
   return prepared<{ id: number }>(db, 'SELECT piece_id AS id FROM yarn_merge_piece WHERE merge_id = ?')
     .all(mergeId)

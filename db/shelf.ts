@@ -10,16 +10,16 @@ export interface ShelfRow {
   hue: number;
   weightClass: number | null;
   gristMPerG: number | null;
-  massG: number;
   lengthM: number | null;
-  /** Names between spaces, so that one can be looked for with its spaces. */
+  /** Names between bars, so that one is found whole. */
   forms: string;
+  /** Names between spaces. */
   fibres: string;
   /** What is shown, as JSON. */
   card: string;
 }
 
-/** Up to so many yarns whose line no longer follows from what is known. */
+/** The yarns whose line no longer follows from what is known. */
 export function staleYarns(db: Db): number[] {
   return prepared<{ id: number }>(db, 'SELECT yarn_id AS id FROM yarn_stale ORDER BY yarn_id')
     .all()
@@ -34,10 +34,10 @@ export function isAnyStale(db: Db): boolean {
 export function putOnShelf(db: Db, row: ShelfRow, words: string): void {
   prepared(
     db,
-    `INSERT INTO yarn_now (yarn_id, sort_name, hue, weight_class, grist_m_per_g, mass_g, length_m, forms, fibres, card)
-     VALUES (@yarnId, @sortName, @hue, @weightClass, @gristMPerG, @massG, @lengthM, @forms, @fibres, @card)
+    `INSERT INTO yarn_now (yarn_id, sort_name, hue, weight_class, grist_m_per_g, length_m, forms, fibres, card)
+     VALUES (@yarnId, @sortName, @hue, @weightClass, @gristMPerG, @lengthM, @forms, @fibres, @card)
      ON CONFLICT DO UPDATE SET sort_name = excluded.sort_name, hue = excluded.hue, weight_class = excluded.weight_class,
-       grist_m_per_g = excluded.grist_m_per_g, mass_g = excluded.mass_g, length_m = excluded.length_m,
+       grist_m_per_g = excluded.grist_m_per_g, length_m = excluded.length_m,
        forms = excluded.forms, fibres = excluded.fibres, card = excluded.card`,
   ).run(row);
   prepared(db, 'DELETE FROM yarn_text WHERE rowid = ?').run(row.yarnId);
@@ -83,7 +83,7 @@ export function searchShelf(
   query: ShelfQuery,
   from: number,
   limit: number,
-): { cards: { yarnId: number; card: string }[]; total: number } {
+): { cards: string[]; total: number } {
   const { words = [], order = 'newest', gristMPerG } = query;
   const values = {
     match: words.map(ftsPrefix).filter(Boolean).join(' '),
@@ -111,11 +111,12 @@ export function searchShelf(
   const where = conditions.length > 0 ? `WHERE ${conditions.join(' AND ')}` : '';
   const given = Object.fromEntries(Object.entries(values).filter(([, value]) => value !== undefined));
   return {
-    cards: prepared<{ yarnId: number; card: string }>(
+    cards: prepared<{ card: string }>(
       db,
-      `SELECT n.yarn_id AS yarnId, n.card FROM yarn_now n ${where}
-       ORDER BY ${SHELF_ORDERS[order]} LIMIT @limit OFFSET @from`,
-    ).all(given),
+      `SELECT n.card FROM yarn_now n ${where} ORDER BY ${SHELF_ORDERS[order]} LIMIT @limit OFFSET @from`,
+    )
+      .all(given)
+      .map(({ card }) => card),
     total: prepared<{ n: number }>(db, `SELECT count(*) AS n FROM yarn_now n ${where}`).get(given)!.n,
   };
 }
@@ -126,7 +127,7 @@ function ftsPrefix(word: string): string {
   return /[\p{L}\p{N}]/u.test(plain) ? `"${plain}"*` : '';
 }
 
-/** The places that yarns lie at, and how many lie there. */
+/** The places that yarns lie at, those where most lie first. */
 export function placesOnShelf(db: Db): string[] {
   return prepared<{ place: string }>(
     db,

@@ -6,7 +6,6 @@ import { insertMerge, liveMergeFrom, piecesOfMerge, undoMerge } from '../db/merg
 import { liveUndosOf, operationsOfYarn } from '../db/operations';
 import { piecesOfYarn } from '../db/pieces';
 import { openRuns } from '../db/runs';
-import { searchShelf } from '../db/shelf';
 import {
   emptyBand,
   fillBand,
@@ -20,7 +19,7 @@ import {
 } from '../db/yarns';
 import { redoOperation, undoOperation } from './pieces';
 import { attempt, NotPossible, type Saved } from './result';
-import { freshen, type ShelfCard } from './shelf';
+import { onShelf } from './shelf';
 import { nextLabel } from './yarns';
 import { nameOfYarn, yarnView } from './yarnViews';
 
@@ -85,14 +84,12 @@ export function mergeYarns(db: Db, fromId: number, intoId: number, now: Date): S
     if (!into || into.gone || gone || fromId === intoId) throw new NotPossible('choose another yarn on the shelf');
     if (runsOf(db, fromId) > 0) throw new NotPossible('a winding of it is under way; finish it or give it up first');
     const filled = fillBand(db, intoId, fromId);
-    const moved = [];
-    for (const { id, label, form } of piecesOfYarn(db, fromId)) moved.push({ id, label, form });
     const merge = { fromYarn: fromId, intoYarn: intoId, at: now.toISOString(), filled: JSON.stringify(filled) };
     const taken = new Map<string, number>();
     insertMerge(
       db,
       merge,
-      moved.map(({ id, label, form }) => {
+      piecesOfYarn(db, fromId).map(({ id, label, form }) => {
         const before = taken.get(form) ?? 0;
         taken.set(form, before + 1);
         return { id, label, newLabel: nextLabel(db, intoId, form, before) };
@@ -182,13 +179,11 @@ const MOST_OFFERED = 4;
 export function likeYarns(db: Db, yarnId: number): LikeYarn[] {
   const yarn = yarnView(db, yarnId);
   if (!yarn) return [];
-  freshen(db);
   const number = yarn.weightClass ?? yarn.guesses.weightClass?.is.number;
   const fibre = yarn.fibres[0]?.name;
-  const near = searchShelf(db, { ...(number !== undefined ? { weightClass: number } : { fibre }) }, 0, MOST_COMPARED);
+  const near = onShelf(db, number === undefined ? { fibre } : { weightClass: number }, MOST_COMPARED);
   return (
     near.cards
-      .map(({ card }) => JSON.parse(card) as ShelfCard)
       // What has only a guess itself has nothing to lend.
       .filter(({ id, left }) => id !== yarnId && left?.guess === false)
       .slice(0, MOST_LOOKED_AT)

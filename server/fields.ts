@@ -58,9 +58,3 @@ export function wholeNumber(low: number, high: number): (typed: string) => numbe
 export function number(low: number, high: number): (typed: string) => number {
   return (typed) => requireWithin(parseNumber(typed, ''), low, high, '');
 }
-
-/** Reads the room's relative humidity: "45", "45 %". */
-export function humidity(typed: string): number {
-  const percent = parseNumber(typed.replace(/\s*%?\s*(rh)?$/i, ''), '');
-  return Math.round(requireWithin(percent, 0, 90, ''));
-}

@@ -1,10 +1,10 @@
 import { z } from 'zod';
-import { allot, ballsToBuy, type Need, type NeedStanding, type Stock } from '../core/allotment';
-import { type Estimate, uniformSd } from '../core/estimate';
+import { allot, ballsToBuy, type Need, type NeedStanding, onePutUp, type Stock } from '../core/allotment';
+import type { Estimate } from '../core/estimate';
 import { InputError } from '../core/inputError';
 import { massOf } from '../core/piece';
 import { parseQuantity, type UnitSystem } from '../core/units';
-import { DEFAULT_TOLERANCE_PERCENT, type Verdict } from '../core/yardage';
+import type { Verdict } from '../core/yardage';
 import type { Db } from '../db/connection';
 import { liveMergeFrom } from '../db/merges';
 import { piecesOfYarn } from '../db/pieces';
@@ -184,7 +184,7 @@ function stocksOf(db: Db, yarnIds: readonly number[]): Served['yarns'] {
         mean: view.gone === 'deleted' ? 0 : masses.reduce((sum, { mean }) => sum + mean, 0),
         sd: Math.hypot(...masses.map(({ sd }) => sd)),
       };
-      return [yarnId, { view, stock: { yarnId, grist: view.grist, massG, putUpG: view.putUpG } }];
+      return [yarnId, { view, stock: { yarnId, grist: view.grist, massG } }];
     }),
   );
 }
@@ -222,14 +222,8 @@ function needView(row: NeedRow, need: Need, project: ProjectRow, served: Served)
     const whole = known ? stock.massG.mean * (inMetres ? view.grist!.mean : 1) : null;
     const take = standing.takes.find((one) => one.yarnId === yarnId);
     const takers = served.takers.get(yarnId) ?? [];
-    const before = takers.slice(
-      0,
-      Math.max(
-        0,
-        takers.findIndex(({ needId }) => needId === need.id),
-      ),
-    );
-    const others = takers.some(({ needId }) => needId === need.id) ? before : takers;
+    const mine = takers.findIndex(({ needId }) => needId === need.id);
+    const others = mine < 0 ? takers : takers.slice(0, mine);
     return {
       ...tagOf(view),
       whole,
@@ -240,7 +234,7 @@ function needView(row: NeedRow, need: Need, project: ProjectRow, served: Served)
     };
   });
   const bought = yarns.find(({ putUp }) => putUp !== null);
-  const one = bought && oneOf(bought.putUp!, inMetres);
+  const one = bought && onePutUp(bought.putUp!);
   const buy = ballsToBuy(standing, one, project.spare);
   // Only what is taken from is in the fabric.
   const lots = [...new Set(yarns.filter(({ takes }) => takes > 0).map(({ dyeLot }) => dyeLot))];
@@ -251,22 +245,14 @@ function needView(row: NeedRow, need: Need, project: ProjectRow, served: Served)
     donePercent: need.donePercent,
     standing,
     yarns,
-    buy: bought && buy ? { yarn: pick(bought), ...buy } : null,
+    buy: bought && buy ? { yarn: tagOf(bought), ...buy } : null,
     mixedLots: lots.length > 1 ? lots : [],
   };
 }
 
-/** One put-up, as sure as bands are. */
-function oneOf(putUp: number, inMetres: boolean) {
-  const estimate = { mean: putUp, sd: uniformSd((DEFAULT_TOLERANCE_PERCENT / 100) * putUp) };
-  return inMetres ? { metresOfOne: estimate } : { gramsOfOne: estimate };
-}
-
-function tagOf({ id, name, maker, dyeLot, colourHex }: YarnView): YarnTag {
+function tagOf({ id, name, maker, dyeLot, colourHex }: YarnTag): YarnTag {
   return { id, name, maker, dyeLot, colourHex };
 }
-
-const pick = ({ id, name, maker, dyeLot, colourHex }: YarnTag): YarnTag => ({ id, name, maker, dyeLot, colourHex });
 
 const MOST_NEEDS = 40;
 

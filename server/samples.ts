@@ -1,15 +1,16 @@
 import { z } from 'zod';
 import { parseLoopM } from '../core/hankLoop';
 import { InputError } from '../core/inputError';
-import { reelLength } from '../core/reel';
+import { parseHumidityPercent } from '../core/moisture';
+import { reelLength, SPREAD_BOUNDS_MM } from '../core/reel';
 import { parseSpanMm } from '../core/span';
 import { MILLIMETRES_PER_INCH, type UnitSystem } from '../core/units';
-import { strandWidthMm } from '../core/weightClass';
+import { strandOfYarnMm } from '../core/weightClass';
 import type { Db } from '../db/connection';
 import { insertOperation, insertPart, operationByRequest } from '../db/operations';
 import { pieceById, type PieceRow } from '../db/pieces';
 import { insertSample, type SampleRow } from '../db/samples';
-import { humidity, longText, number, quantity, read, readOptional, requestKey, wholeNumber } from './fields';
+import { longText, number, quantity, read, readOptional, requestKey, wholeNumber } from './fields';
 import { attempt, NotPossible, type Saved } from './result';
 import { fromMg, toMg, toMm } from './whole';
 import { yarnView } from './yarnViews';
@@ -18,7 +19,10 @@ const shared = { requestKey, note: longText, washed: z.boolean() };
 
 /** What can be measured on a piece to learn its grist. */
 function sampleForm(system: UnitSystem) {
-  const scale = { scaleResolutionG: z.number().positive().max(100), humidity: readOptional(humidity) };
+  const scale = {
+    scaleResolutionG: z.number().positive().max(100),
+    humidity: readOptional((typed) => parseHumidityPercent(typed, '')),
+  };
   return z.discriminatedUnion('how', [
     z.strictObject({
       how: z.literal('length'),
@@ -33,7 +37,7 @@ function sampleForm(system: UnitSystem) {
       ...scale,
       loops: read(wholeNumber(1, 100_000)),
       loop: read((typed) => parseLoopM(typed, system, '')),
-      spread: readOptional((typed) => parseSpanMm(typed, system, { lowMm: 5, highMm: 2000 }, '')),
+      spread: readOptional((typed) => parseSpanMm(typed, system, SPREAD_BOUNDS_MM, '')),
       /** Of the whole piece; empty: as it was last weighed. */
       mass: readOptional(quantity('mass', system)),
     }),
@@ -113,11 +117,10 @@ function measured(db: Db, piece: PieceRow, form: Sample): Measured {
     }
     case 'reel': {
       const { measuredWpi, wpi, grist } = yarnView(db, piece.yarnId)!;
-      const wraps = measuredWpi ?? wpi;
       const { lengthM } = reelLength({
         loops: form.loops,
         loopM: form.loop,
-        strandMm: wraps ? MILLIMETRES_PER_INCH / wraps : grist && strandWidthMm(grist.mean),
+        strandMm: strandOfYarnMm({ wpi: measuredWpi ?? wpi, gristMPerG: grist?.mean ?? null }),
         spreadMm: form.spread,
       });
       return {

@@ -105,7 +105,6 @@ function shelfLine(db: Db, yarn: YarnView, runs: Map<number, number>): { line: S
       hue: colourOrder(yarn.colourHex),
       weightClass: number,
       gristMPerG: yarn.grist?.mean ?? null,
-      massG: pieces.reduce((sum, { massG }) => sum + (massG ?? 0), 0),
       lengthM: left?.lengthM.mean ?? null,
       forms: `|${forms.join('|')}|`,
       fibres: ` ${yarn.fibres.map(({ name }) => name).join(' ')} `,
@@ -159,8 +158,14 @@ export interface ShelfPage {
 /** As many as fill a large screen. */
 const SHELF_PAGE = 24;
 
-export function shelfPage(db: Db, ask: ShelfAsk, system: UnitSystem): ShelfPage {
+/** What is on the shelf now of what is looked for. */
+export function onShelf(db: Db, query: ShelfQuery, limit: number, from = 0): { cards: ShelfCard[]; total: number } {
   freshen(db);
+  const { cards, total } = searchShelf(db, query, from, limit);
+  return { cards: cards.map((card) => JSON.parse(card) as ShelfCard), total };
+}
+
+export function shelfPage(db: Db, ask: ShelfAsk, system: UnitSystem): ShelfPage {
   const { from, q, ...filters } = shelfAsk.parse({ ...ask, q: ask.q ?? '' });
   const need = readNeed(q, system);
   const fibre = filters.fibre ?? need.fibre ?? undefined;
@@ -177,25 +182,20 @@ export function shelfPage(db: Db, ask: ShelfAsk, system: UnitSystem): ShelfPage 
       : undefined,
     order: filters.order,
   };
-  const { cards, total } = searchShelf(db, query, from, SHELF_PAGE);
   return {
-    cards: cards.map(({ card }) => JSON.parse(card) as ShelfCard),
-    total,
+    ...onShelf(db, query, SHELF_PAGE, from),
     understood: { atLeastM: need.atLeastM, aboutMPerG: need.aboutMPerG, fibre: need.fibre },
   };
 }
 
 /** The newest yarns that have hanks waiting, and how many such yarns there are. */
 export function waitingOnShelf(db: Db, limit: number): { cards: ShelfCard[]; total: number } {
-  freshen(db);
-  const { cards, total } = searchShelf(db, { form: 'waiting hank' }, 0, limit);
-  return { cards: cards.map(({ card }) => JSON.parse(card) as ShelfCard), total };
+  return onShelf(db, { form: 'waiting hank' }, limit);
 }
 
 /** The newest yarns on the shelf. */
 export function newestOnShelf(db: Db, limit: number): ShelfCard[] {
-  freshen(db);
-  return searchShelf(db, {}, 0, limit).cards.map(({ card }) => JSON.parse(card) as ShelfCard);
+  return onShelf(db, {}, limit).cards;
 }
 
 /** The shelf as one comes to it: the first page of what is asked, and what it can be narrowed down to. */

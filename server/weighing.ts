@@ -1,8 +1,9 @@
 import { z } from 'zod';
 import { InputError } from '../core/inputError';
+import { parseHumidityPercent } from '../core/moisture';
 import type { UnitSystem } from '../core/units';
 import type { PartRow } from '../db/operations';
-import { humidity, quantity, readOptional } from './fields';
+import { quantity, readOptional } from './fields';
 import { toMg } from './whole';
 
 /** What every weighing tells beside the mass itself. */
@@ -12,7 +13,7 @@ export function weighingFields(system: UnitSystem) {
     tare: readOptional(quantity('mass', system)),
     scaleResolutionG: z.number().positive().max(100),
     /** The room's, in percent; empty where nobody looked. */
-    humidity: readOptional(humidity),
+    humidity: readOptional((typed) => parseHumidityPercent(typed, '')),
   };
 }
 

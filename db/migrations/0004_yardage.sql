@@ -120,7 +120,6 @@ CREATE TABLE yarn_now (
   hue INTEGER NOT NULL,
   weight_class INTEGER,
   grist_m_per_g REAL,
-  mass_g REAL NOT NULL,
   length_m REAL,
   forms TEXT NOT NULL,
   fibres TEXT NOT NULL,

@@ -6,21 +6,18 @@ import { useRouter } from 'next/navigation';
 import { chanceInWords, type Figure, inWords, lengthFigure, massFigure } from '../../core/format';
 import { HALF_WIDTH_90 } from '../../core/estimate';
 import type { UnitSystem } from '../../core/units';
-import type { Verdict } from '../../core/yardage';
 import type { NeedView, ProjectView } from '../../server/projects';
 import { ActionLink } from '../../ui/ActionLink';
 import { BallsToBuy } from '../../ui/BallsToBuy';
 import { dayInWords, shortDate } from '../../ui/dates';
 import { PageHead } from '../../ui/PageHead';
 import { useSystem } from '../../ui/Providers';
-import { Say, type Tone } from '../../ui/Say';
+import { Say, VERDICT_TONES } from '../../ui/Say';
 import { Swatch } from '../../ui/Swatch';
 import { useUndoOffer } from '../../ui/UndoOffer';
 import { useTask } from '../../ui/useTask';
 import { markProject } from './actions';
 import styles from './ProjectScreen.module.css';
-
-const TONES: Record<Verdict, Tone> = { enough: 'good', tight: 'tight', short: 'bad' };
 
 /** One project: does each colour reach, with what, and what to get if it does not. */
 export function ProjectScreen({ project }: { project: ProjectView }) {
@@ -118,7 +115,7 @@ function NeedCard({ need, marginPercent }: { need: NeedView; marginPercent: numb
         </p>
       </div>
       <NeedBar need={need} />
-      <Say tone={TONES[enough.verdict]}>
+      <Say tone={VERDICT_TONES[enough.verdict]}>
         <strong className={styles.verdict}>{verdictInWords(need, inUnits)}</strong>
         {yarns.length > 0 && (
           <div>

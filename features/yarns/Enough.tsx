@@ -1,8 +1,8 @@
 'use client';
 
 import Link from 'next/link';
-import { ballsToBuy } from '../../core/allotment';
-import { type Estimate, uniformSd } from '../../core/estimate';
+import { ballsToBuy, onePutUp } from '../../core/allotment';
+import type { Estimate } from '../../core/estimate';
 import { chanceInWords, inWords, lengthFigure } from '../../core/format';
 import { reading } from '../../core/inputError';
 import { parseQuantity } from '../../core/units';
@@ -13,11 +13,10 @@ import { BallsToBuy } from '../../ui/BallsToBuy';
 import { TextField } from '../../ui/Field';
 import { Length } from '../../ui/Figures';
 import { useSystem } from '../../ui/Providers';
-import { Say, type Tone } from '../../ui/Say';
+import { Say, VERDICT_TONES } from '../../ui/Say';
 import { useKept } from '../../ui/useKept';
 import styles from './Enough.module.css';
 
-const TONES: Record<Verdict, Tone> = { enough: 'good', tight: 'tight', short: 'bad' };
 const SPARE = 1;
 /** Less than this is a rounding, not a length of yarn. */
 const NOTHING_M = 0.05;
@@ -97,7 +96,7 @@ function Answer({ yarn, lengthM, needM }: { yarn: YarnView; lengthM: Estimate; n
     short: `No. About ${margin} are missing.`,
   };
   return (
-    <Say tone={TONES[verdict]} role="status">
+    <Say tone={VERDICT_TONES[verdict]} role="status">
       <strong style={{ fontSize: '1.15rem' }}>{words[verdict]}</strong>
       <div>The chance that it reaches: {chanceInWords(probability)}.</div>
       {verdict !== 'enough' && <Buy yarn={yarn} lengthM={lengthM} needM={needM} enough={enough} />}
@@ -108,7 +107,6 @@ function Answer({ yarn, lengthM, needM }: { yarn: YarnView; lengthM: Estimate; n
 function Buy({ yarn, lengthM, needM, enough }: { yarn: YarnView; lengthM: Estimate; needM: number; enough: Standing }) {
   const putUpM = yarn.putUpM ?? yarn.guesses.putUpM?.mean;
   if (!putUpM) return null;
-  const one = { mean: putUpM, sd: uniformSd((DEFAULT_TOLERANCE_PERCENT / 100) * putUpM) };
-  const buy = ballsToBuy({ available: lengthM, target: needM, enough }, { metresOfOne: one }, SPARE);
+  const buy = ballsToBuy({ available: lengthM, target: needM, enough }, onePutUp(putUpM), SPARE);
   return buy ? <BallsToBuy toReach={buy.toReach} spare={buy.spare} lot={yarn.dyeLot} /> : null;
 }

@@ -3,6 +3,7 @@
 import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
 import type { ReactNode } from 'react';
+import type { Saved } from '../../server/result';
 import type { SampleForm } from '../../server/samples';
 import { Form, FormError } from '../../ui/Form';
 import { useUndoOffer } from '../../ui/UndoOffer';
@@ -10,26 +11,43 @@ import { type FormState, useForm } from '../../ui/useForm';
 import { saveSample, undoMeasurement } from './actions';
 import styles from './MeasureCard.module.css';
 
-/** The form of one kind of measurement: kept as a draft, saved with an offer to take it back. */
+/** A form for something that is found out at the table: kept as a draft, saved with an offer to take it back. */
+export function useMeasurement<Values extends object>({
+  kept,
+  ...form
+}: {
+  draftKey: string;
+  initial: () => Values;
+  save: (values: Values) => Promise<Saved>;
+  /** What is said once it is saved. */
+  kept: string;
+}): FormState<Values> {
+  const router = useRouter();
+  const offer = useUndoOffer();
+  const state = useForm<Values>({
+    ...form,
+    saved: (operationId) => {
+      state.clear();
+      offer({ words: kept, undo: () => undoMeasurement(operationId) });
+      router.refresh();
+    },
+  });
+  return state;
+}
+
+/** The form of one kind of sample. */
 export function useMeasureForm<Values extends SampleForm>(
   pieceId: number,
   initial: () => Values,
   /** What is not typed but chosen, put in as it is saved. */
   chosen: Partial<Values>,
 ): FormState<Values> {
-  const router = useRouter();
-  const offer = useUndoOffer();
-  const form = useForm<Values>({
+  return useMeasurement({
     draftKey: `${initial().how} of ${pieceId}`,
     initial,
     save: (values) => saveSample(pieceId, { ...values, ...chosen }),
-    saved: (operationId) => {
-      form.clear();
-      offer({ words: 'The measurement is kept.', undo: () => undoMeasurement(operationId) });
-      router.refresh();
-    },
+    kept: 'The measurement is kept.',
   });
-  return form;
 }
 
 export function MeasureForm<Values extends SampleForm>({

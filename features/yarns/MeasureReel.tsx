@@ -3,10 +3,10 @@
 import { inWords, lengthFigure } from '../../core/format';
 import { parseLoopM } from '../../core/hankLoop';
 import { readOrNull } from '../../core/inputError';
-import { reelLength, shrinkagePercent } from '../../core/reel';
+import { reelLength, shrinkagePercent, SPREAD_BOUNDS_MM } from '../../core/reel';
 import { parseSpanMm } from '../../core/span';
-import { MILLIMETRES_PER_INCH, parseNumber } from '../../core/units';
-import { strandWidthMm } from '../../core/weightClass';
+import { parseNumber } from '../../core/units';
+import { strandOfYarnMm } from '../../core/weightClass';
 import type { ScaleTool } from '../../server/bench';
 import type { SampleForm } from '../../server/samples';
 import type { PieceView, YarnView } from '../../server/yarnViews';
@@ -76,12 +76,11 @@ function Foresight({ values, yarn, pieceId }: { values: Values; yarn: YarnView; 
   const loops = readOrNull(() => parseNumber(values.loops, ''));
   const loopM = readOrNull(() => parseLoopM(values.loop, system, ''));
   if (!loops || !loopM) return null;
-  const wraps = yarn.measuredWpi ?? yarn.wpi;
   const { lengthM, layers, growthM } = reelLength({
     loops,
     loopM,
-    strandMm: wraps ? MILLIMETRES_PER_INCH / wraps : yarn.grist && strandWidthMm(yarn.grist.mean),
-    spreadMm: readOrNull(() => parseSpanMm(values.spread, system, { lowMm: 5, highMm: 2000 }, '')),
+    strandMm: strandOfYarnMm({ wpi: yarn.measuredWpi ?? yarn.wpi, gristMPerG: yarn.grist?.mean ?? null }),
+    spreadMm: readOrNull(() => parseSpanMm(values.spread, system, SPREAD_BOUNDS_MM, '')),
   });
   const before = yarn.samples.filter((sample) => sample.how === 'reel' && sample.pieceId === pieceId && !sample.washed);
   const shrinkage =

@@ -1,11 +1,10 @@
 'use client';
 
 import { Button } from 'antd';
-import { useRouter } from 'next/navigation';
 import { inWords, readingFigure } from '../../core/format';
 import { readOrNull } from '../../core/inputError';
-import { standardAirFactor } from '../../core/moisture';
-import { parseNumber, parseQuantity } from '../../core/units';
+import { parseHumidityPercent, standardAirFactor } from '../../core/moisture';
+import { parseQuantity } from '../../core/units';
 import type { MassFact } from '../../core/piece';
 import type { ScaleTool } from '../../server/bench';
 import type { WeighForm } from '../../server/pieces';
@@ -15,11 +14,10 @@ import { Form, FormError } from '../../ui/Form';
 import { newKey } from '../../ui/newKey';
 import { useSystem } from '../../ui/Providers';
 import { Say } from '../../ui/Say';
-import { useUndoOffer } from '../../ui/UndoOffer';
-import { useForm } from '../../ui/useForm';
 import { useLastScale, WeighingFields } from '../../ui/WeighingFields';
-import { saveWeighing, undoMeasurement } from './actions';
+import { saveWeighing } from './actions';
 import styles from './MeasureCard.module.css';
+import { useMeasurement } from './MeasureForm';
 
 /** Puts a piece on the scale. */
 export function WeighPiece({
@@ -34,19 +32,13 @@ export function WeighPiece({
   lastMass: MassFact | null;
   scales: ScaleTool[];
 }) {
-  const router = useRouter();
   const system = useSystem();
   const [resolutionG, setResolution] = useLastScale(scales);
-  const offer = useUndoOffer();
-  const form = useForm<WeighForm>({
+  const form = useMeasurement<WeighForm>({
     draftKey: `weighing ${pieceId}`,
     initial: () => ({ requestKey: newKey(), mass: '', tare: '', humidity: '', scaleResolutionG: 1, note: '' }),
     save: (values) => saveWeighing(pieceId, { ...values, scaleResolutionG: resolutionG }),
-    saved: (operationId) => {
-      form.clear();
-      offer({ words: 'The weighing is kept.', undo: () => undoMeasurement(operationId) });
-      router.refresh();
-    },
+    kept: 'The weighing is kept.',
   });
   return (
     <Form form={form} className={styles.form}>
@@ -101,7 +93,7 @@ function MoreThanBefore({
 /** What the yarn would weigh in usual air, where the room is known to be drier or damper. */
 function InUsualAir({ values, yarn }: { values: WeighForm; yarn: YarnView }) {
   const system = useSystem();
-  const humidityPercent = readOrNull(() => parseNumber(values.humidity.replace('%', ''), ''));
+  const humidityPercent = readOrNull(() => parseHumidityPercent(values.humidity, ''));
   const massG = readOrNull(() => parseQuantity(values.mass, 'mass', system));
   if (humidityPercent === null || massG === null) return null;
   if (yarn.fibres.length === 0)
