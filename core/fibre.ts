@@ -137,3 +137,39 @@ export function handlingOf(shares: readonly FibreShare[]): Handling[] {
   const found = shares.filter(({ percent }) => percent >= 15).flatMap(({ name }) => HANDLING[name] ?? []);
   return [...new Set(found)];
 }
+
+/** Kinds of yarn that wind alike, by what they are mostly made of. */
+export const YARN_KINDS = ['wool and hair', 'plant', 'silk and viscose', 'man-made', 'mixed or not known'] as const;
+export type YarnKind = (typeof YARN_KINDS)[number];
+
+const KIND_OF_FIBRE: Record<FibreName, YarnKind> = {
+  wool: 'wool and hair',
+  alpaca: 'wool and hair',
+  mohair: 'wool and hair',
+  cashmere: 'wool and hair',
+  silk: 'silk and viscose',
+  cotton: 'plant',
+  linen: 'plant',
+  hemp: 'plant',
+  viscose: 'silk and viscose',
+  bamboo: 'silk and viscose',
+  lyocell: 'silk and viscose',
+  nylon: 'man-made',
+  polyester: 'man-made',
+  acrylic: 'man-made',
+};
+
+/**
+ * What a yarn mostly is: cakes of one kind come out about as firm as one another.
+ *
+ * @example
+ * kindOfYarn([{ name: 'wool', percent: 75 }, { name: 'nylon', percent: 25 }]) // => 'wool and hair'
+ * @example
+ * kindOfYarn([]) // => 'mixed or not known'
+ */
+export function kindOfYarn(shares: readonly FibreShare[]): YarnKind {
+  const percents = new Map<YarnKind, number>();
+  for (const { name, percent } of shares)
+    percents.set(KIND_OF_FIBRE[name], (percents.get(KIND_OF_FIBRE[name]) ?? 0) + percent);
+  return [...percents].find(([, percent]) => percent > 50)?.[0] ?? 'mixed or not known';
+}

@@ -78,6 +78,22 @@ export function parseQuantity(text: string, quantity: Quantity, system: UnitSyst
   return first;
 }
 
+const IN_MASS = /\d\s*(?:g|gr|grams?|kg|oz|ounces?|lbs?|pounds?)\b/i;
+
+/**
+ * Reads an amount of yarn that may be a length or a mass, told apart by its unit; a bare number is a length.
+ *
+ * @throws InputError at `path`, in words for the person who typed it
+ * @example
+ * parseAmount('140 m', 'metric', 'amount') // => { metres: 140 }
+ * @example
+ * parseAmount('2 oz', 'metric', 'amount') // => { grams: 56.69904625 }
+ */
+export function parseAmount(text: string, system: UnitSystem, path: string): { metres: number } | { grams: number } {
+  if (IN_MASS.test(text)) return { grams: parseQuantity(text, 'mass', system, path) };
+  return { metres: parseQuantity(text, 'length', system, path) };
+}
+
 /** "1 lb 2 oz": terms that add up. */
 function parseSum(text: string, quantity: Quantity, system: UnitSystem, path: string): number {
   let rest = text;

@@ -1,44 +1,56 @@
 import { type CakeShape, crankTurnsAtG, DENSITY_WOUND_ONCE, massAtTurnsG, radiusAtMm } from './cake';
 import { type Estimate, HALF_WIDTH_90, product } from './estimate';
-import { InputError } from './inputError';
 import { requirePositive } from './require';
+import type { SplitPart } from './split';
 import { winderFit, type WinderFitResult, type WinderLimits } from './winderFit';
 
-/** The figures of a winder that a plan needs. */
+/** The figures of a winder, or of a form to wind on by hand, that a plan needs. */
 export interface WinderFigures extends WinderLimits {
+  /** One for a form that is wound by hand: what is counted there are wraps. */
   spindleTurnsPerCrank: number;
   crossingAngleDeg: number;
+}
+
+/** One part that is to be wound, and onto what. */
+export interface PartToWind extends SplitPart {
+  winder: WinderFigures;
+  density?: Estimate;
+  secondsPerTurn?: number;
 }
 
 export interface WindingPlanInput {
   massG: Estimate;
   /** m/g */
   grist: Estimate;
-  winder: WinderFigures;
+  parts: readonly PartToWind[];
   /** Length once round the open hank; without it the loops cannot be told. */
   hankLoopM?: number;
-  densityGPerCm3?: number;
-  /** Into how many equal cakes; as few as fit where it is not said. */
-  cakes?: number;
-  secondsPerTurn?: number;
+  /** Wound a second time at once: as many turns again. */
+  twice?: boolean;
 }
 
 /** One cake of the plan. */
 export interface PlannedCake {
+  name: string;
   massG: number;
   lengthM: number;
+  /** Where it begins along the strand, in metres from the end that leaves first. */
+  startM: number;
   outerDiameterMm: number;
   /** Turns of the crank to stop and cut at; the standard deviation comes from grist and firmness. */
   crankTurns: Estimate;
   /** From this turn on, go slowly: the last metres are near. */
   slowFromTurn: number;
+  /** What the tool holds of this yarn, and what sets that limit. */
+  usableMassG: number;
+  limitedBy: WinderFitResult['limitedBy'];
+  fillPercent: number;
 }
 
 export interface WindingPlan {
   lengthM: Estimate;
   /** Times the strand goes round the swift. */
   loops?: number;
-  fit: WinderFitResult;
   cakes: PlannedCake[];
   crankTurns: number;
   seconds: number;
@@ -56,33 +68,39 @@ export const DEFAULT_SECONDS_PER_TURN = 1;
 /** Time to open, look over, mount and take off one hank. */
 const HANDLING_SECONDS = 6 * 60;
 
-/** How far a cake's firmness may lie from the assumed one, as a relative standard deviation. */
-const DENSITY_RELATIVE_SD = 0.1;
+/** Time to cut, take off and seat the end again, for each cake after the first. */
+const CHANGE_SECONDS = 90;
+
+/** A cake's firmness until it is learned: how it was wound, and how far it may lie from that. */
+export const STARTING_DENSITY: Estimate = { mean: DENSITY_WOUND_ONCE, sd: 0.1 * DENSITY_WOUND_ONCE };
 
 /**
- * Every figure between a closed hank and its cakes: loops, fit, sizes, turns to stop at, time.
+ * Every figure between a closed hank and its cakes: loops, sizes, turns to stop at, how full, time.
  *
- * @throws InputError where a figure is impossible, or where more cakes are asked for than makes sense
+ * @throws InputError where a figure is impossible
  * @see calculations.md: winder-fit, cake
  * @example
- * windingPlan({ massG: { mean: 96, sd: 0.3 }, grist: { mean: 4.1, sd: 0 }, winder: { maxMassG: 113, maxDiameterMm: 98, coreDiameterMm: 24, heightMm: 68, spindleTurnsPerCrank: 4, crossingAngleDeg: 20 } }).crankTurns // => 560.4028794356582
+ * windingPlan({ massG: { mean: 96, sd: 0.3 }, grist: { mean: 4.1, sd: 0 }, parts: [{ name: '', massG: 96, winder: { maxMassG: 113, maxDiameterMm: 98, coreDiameterMm: 24, heightMm: 68, spindleTurnsPerCrank: 4, crossingAngleDeg: 20 } }] }).crankTurns // => 560.4028794356582
  */
-export function windingPlan(input: WindingPlanInput): WindingPlan {
-  const { massG, grist, winder, hankLoopM, densityGPerCm3 = DENSITY_WOUND_ONCE } = input;
-  const fit = winderFit({ massG: massG.mean, densityGPerCm3, winder });
-  const count = cakeCount(input.cakes, fit);
+export function windingPlan({ massG, grist, parts, hankLoopM, twice }: WindingPlanInput): WindingPlan {
   const lengthM = product(grist, massG);
-  const cakes = Array.from({ length: count }, (_, i) =>
-    plannedCake(massG.mean / count, grist, { ...winder, densityGPerCm3 }, i === count - 1),
+  let startM = 0;
+  const cakes = parts.map((part, i) => {
+    const cake = plannedCake(part, grist, startM, i === parts.length - 1);
+    startM += cake.lengthM;
+    return cake;
+  });
+  const windingSeconds = cakes.reduce(
+    (sum, cake, i) => sum + cake.crankTurns.mean * (parts[i]!.secondsPerTurn ?? DEFAULT_SECONDS_PER_TURN),
+    0,
   );
-  const crankTurns = cakes.reduce((sum, cake) => sum + cake.crankTurns.mean, 0);
+  const changes = CHANGE_SECONDS * (parts.length - 1);
   return {
     lengthM,
     ...(hankLoopM && { loops: lengthM.mean / requirePositive(hankLoopM, 'hankLoopM') }),
-    fit,
     cakes,
-    crankTurns,
-    seconds: HANDLING_SECONDS + crankTurns * (input.secondsPerTurn ?? DEFAULT_SECONDS_PER_TURN),
+    crankTurns: cakes.reduce((sum, cake) => sum + cake.crankTurns.mean, 0),
+    seconds: HANDLING_SECONDS + changes + windingSeconds * (twice ? 2 : 1) + (twice ? CHANGE_SECONDS : 0),
   };
 }
 
@@ -106,6 +124,16 @@ export function onSpindleAt(
 }
 
 /**
+ * Turns of the crank until so many metres are on the spindle.
+ *
+ * @example
+ * turnsAtLength({ coreDiameterMm: 24, heightMm: 68, gristMPerG: 4.1 }, 0) // => 0
+ */
+export function turnsAtLength(shape: CakeOnSpindle, lengthM: number): number {
+  return crankTurnsAtG(shape, lengthM / shape.gristMPerG, shape.gristMPerG);
+}
+
+/**
  * Where along a finished cake the strand lay at one turn of the crank, in metres from its inner end.
  * The cake's own length is the ruler, so that an error of the plan's cancels.
  *
@@ -118,34 +146,28 @@ export function placeAlongM(shape: CakeOnSpindle, atTurn: number, totalTurns: nu
   return share * cakeLengthM;
 }
 
-function plannedCake(
-  massG: number,
-  grist: Estimate,
-  shape: CakeShape & { densityGPerCm3: number },
-  last: boolean,
-): PlannedCake {
-  const turnsAt = (gristMPerG: number, densityGPerCm3: number) =>
-    crankTurnsAtG({ ...shape, densityGPerCm3 }, massG, gristMPerG);
-  const mean = turnsAt(grist.mean, shape.densityGPerCm3);
+function plannedCake(part: PartToWind, grist: Estimate, startM: number, last: boolean): PlannedCake {
+  const { name, massG, winder, density = STARTING_DENSITY } = part;
+  const shape = { ...winder, densityGPerCm3: density.mean };
+  const fit = winderFit({ massG, densityGPerCm3: density.mean, winder });
+  const mean = crankTurnsAtG(shape, massG, grist.mean);
   const fromGrist = mean * (grist.sd / grist.mean);
-  const fromDensity = turnsAt(grist.mean, shape.densityGPerCm3 * (1 + DENSITY_RELATIVE_SD)) - mean;
+  const firmer = { ...winder, densityGPerCm3: density.mean + density.sd };
+  const fromDensity = crankTurnsAtG(firmer, massG, grist.mean) - mean;
   const sd = Math.hypot(fromGrist, fromDensity);
   const slowFromG = Math.max(0, massG - SLOW_LAST_M / grist.mean);
   const slowFromTurn = crankTurnsAtG(shape, slowFromG, grist.mean);
   return {
+    name,
     massG,
     lengthM: massG * grist.mean,
+    startM,
     outerDiameterMm: 2 * radiusAtMm(shape, massG),
     crankTurns: { mean, sd },
     // The others are cut at the count; the last one ends where the yarn does, which may be sooner.
     slowFromTurn: last ? Math.max(0, Math.min(slowFromTurn, mean - HALF_WIDTH_90 * sd)) : slowFromTurn,
+    usableMassG: fit.usableMassG,
+    limitedBy: fit.limitedBy,
+    fillPercent: fit.fillPercent,
   };
-}
-
-function cakeCount(wanted: number | undefined, fit: WinderFitResult): number {
-  if (wanted === undefined) return fit.cakes;
-  if (!Number.isInteger(wanted) || wanted < 1 || wanted > 99)
-    throw new InputError('a whole number of cakes, 1 to 99', 'cakes');
-  if (wanted < fit.cakes) throw new InputError(`the winder needs at least ${fit.cakes} cakes for this much`, 'cakes');
-  return wanted;
 }

@@ -1,20 +1,25 @@
 import { type Db, prepared } from './connection';
 
-export interface WinderRow {
+/** The user's tools. `measuredFigures` is a JSON array of the names of those figures that were measured. */
+interface ToolRow {
   id: number;
   name: string;
+  measuredFigures: string;
+}
+
+export interface WinderRow extends ToolRow {
   spindleTurnsPer1000Cranks: number;
   coreUm: number;
   heightUm: number;
   maxDiameterUm: number;
   maxMg: number;
   crossingMillideg: number;
-  measured: 0 | 1;
+  turning: 'clockwise' | 'counterclockwise' | null;
+  drive: 'hand' | 'motor';
+  base: 'flat' | 'dished' | 'rimmed';
 }
 
-export interface SwiftRow {
-  id: number;
-  name: string;
+export interface SwiftRow extends ToolRow {
   kind: 'pegs' | 'umbrella' | 'chairs';
   /** JSON: whole millimetres */
   holeRadiiMm: string | null;
@@ -22,49 +27,114 @@ export interface SwiftRow {
   minOpenMm: number | null;
   maxOpenMm: number | null;
   backDepthMm: number | null;
-  measured: 0 | 1;
 }
 
-export interface ScaleRow {
-  id: number;
-  name: string;
+export interface HandFormRow extends ToolRow {
+  kind: 'nostepinne' | 'tube' | 'thumb';
+  coreUm: number;
+  heightUm: number;
+  maxDiameterUm: number;
+  maxMg: number;
+}
+
+export interface ScaleRow extends ToolRow {
   resolutionMg: number;
+  maxMg: number | null;
+  knownMg: number | null;
+  shownMg: number | null;
 }
 
-export function allWinders(db: Db): WinderRow[] {
-  return prepared<WinderRow>(
+export interface CounterRow extends ToolRow {
+  umPerPulse: number;
+}
+
+export interface BenchRows {
+  winder: WinderRow;
+  swift: SwiftRow;
+  hand_form: HandFormRow;
+  scale: ScaleRow;
+  counter: CounterRow;
+}
+
+/** The tables of the bench; each holds one kind of tool. */
+export type ToolTable = keyof BenchRows;
+
+/** The columns of each table by the names that they go by here. */
+const COLUMNS: { [Table in ToolTable]: Record<Exclude<keyof BenchRows[Table], 'id'> & string, string> } = {
+  winder: {
+    name: 'name',
+    measuredFigures: 'measured_figures',
+    spindleTurnsPer1000Cranks: 'spindle_turns_per_1000_cranks',
+    coreUm: 'core_um',
+    heightUm: 'height_um',
+    maxDiameterUm: 'max_diameter_um',
+    maxMg: 'max_mg',
+    crossingMillideg: 'crossing_millideg',
+    turning: 'turning',
+    drive: 'drive',
+    base: 'base',
+  },
+  swift: {
+    name: 'name',
+    measuredFigures: 'measured_figures',
+    kind: 'kind',
+    holeRadiiMm: 'hole_radii_mm',
+    ribs: 'ribs',
+    minOpenMm: 'min_open_mm',
+    maxOpenMm: 'max_open_mm',
+    backDepthMm: 'back_depth_mm',
+  },
+  hand_form: {
+    name: 'name',
+    measuredFigures: 'measured_figures',
+    kind: 'kind',
+    coreUm: 'core_um',
+    heightUm: 'height_um',
+    maxDiameterUm: 'max_diameter_um',
+    maxMg: 'max_mg',
+  },
+  scale: {
+    name: 'name',
+    measuredFigures: 'measured_figures',
+    resolutionMg: 'resolution_mg',
+    maxMg: 'max_mg',
+    knownMg: 'known_mg',
+    shownMg: 'shown_mg',
+  },
+  counter: { name: 'name', measuredFigures: 'measured_figures', umPerPulse: 'um_per_pulse' },
+};
+
+function selected(table: ToolTable): string {
+  const columns = Object.entries(COLUMNS[table]).map(([name, column]) => `${column} AS ${name}`);
+  return `SELECT id, ${columns.join(', ')} FROM ${table}`;
+}
+
+/** The tools of one kind that are on the bench. */
+export function toolsOf<Table extends ToolTable>(db: Db, table: Table): BenchRows[Table][] {
+  return prepared<BenchRows[Table]>(db, `${selected(table)} WHERE removed_at IS NULL ORDER BY id`).all();
+}
+
+/** A tool, also one that was taken off the bench. */
+export function toolById<Table extends ToolTable>(db: Db, table: Table, id: number): BenchRows[Table] | undefined {
+  return prepared<BenchRows[Table]>(db, `${selected(table)} WHERE id = ?`).get(id);
+}
+
+export function insertTool<Table extends ToolTable>(db: Db, table: Table, tool: Omit<BenchRows[Table], 'id'>): number {
+  const columns = Object.entries(COLUMNS[table]);
+  const { lastInsertRowid } = prepared(
     db,
-    `SELECT id, name, spindle_turns_per_1000_cranks AS spindleTurnsPer1000Cranks, core_um AS coreUm,
-       height_um AS heightUm, max_diameter_um AS maxDiameterUm, max_mg AS maxMg,
-       crossing_millideg AS crossingMillideg, measured FROM winder ORDER BY id`,
-  ).all();
+    `INSERT INTO ${table} (${columns.map(([, column]) => column).join(', ')})
+     VALUES (${columns.map(([name]) => `@${name}`).join(', ')})`,
+  ).run(tool);
+  return Number(lastInsertRowid);
 }
 
-export function updateWinder(db: Db, winder: WinderRow): void {
-  prepared(
-    db,
-    `UPDATE winder SET name = @name, spindle_turns_per_1000_cranks = @spindleTurnsPer1000Cranks, core_um = @coreUm,
-       height_um = @heightUm, max_diameter_um = @maxDiameterUm, max_mg = @maxMg,
-       crossing_millideg = @crossingMillideg, measured = @measured WHERE id = @id`,
-  ).run(winder);
+export function updateTool<Table extends ToolTable>(db: Db, table: Table, tool: BenchRows[Table]): void {
+  const columns = Object.entries(COLUMNS[table]).map(([name, column]) => `${column} = @${name}`);
+  prepared(db, `UPDATE ${table} SET ${columns.join(', ')} WHERE id = @id`).run(tool);
 }
 
-export function allSwifts(db: Db): SwiftRow[] {
-  return prepared<SwiftRow>(
-    db,
-    `SELECT id, name, kind, hole_radii_mm AS holeRadiiMm, ribs, min_open_mm AS minOpenMm, max_open_mm AS maxOpenMm,
-       back_depth_mm AS backDepthMm, measured FROM swift ORDER BY id`,
-  ).all();
-}
-
-export function updateSwift(db: Db, swift: SwiftRow): void {
-  prepared(
-    db,
-    `UPDATE swift SET name = @name, hole_radii_mm = @holeRadiiMm, ribs = @ribs, min_open_mm = @minOpenMm,
-       max_open_mm = @maxOpenMm, back_depth_mm = @backDepthMm, measured = @measured WHERE id = @id`,
-  ).run(swift);
-}
-
-export function allScales(db: Db): ScaleRow[] {
-  return prepared<ScaleRow>(db, 'SELECT id, name, resolution_mg AS resolutionMg FROM scale ORDER BY id').all();
+/** Takes a tool off the bench, or puts it back; what was wound with it stays as it was. */
+export function setRemoved(db: Db, table: ToolTable, id: number, removedAt: string | null): void {
+  prepared(db, `UPDATE ${table} SET removed_at = ? WHERE id = ?`).run(removedAt, id);
 }

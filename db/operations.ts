@@ -1,3 +1,4 @@
+import type { PackageEnd } from '../core/faults';
 import type { OperationKind, Side } from '../core/piece';
 import { type Db, prepared } from './connection';
 
@@ -8,6 +9,8 @@ export interface OperationRow {
   note: string;
   wasteMg: number;
   undoes: number | null;
+  /** The end of the consumed piece that left it first, where it was said. */
+  fromEnd: PackageEnd | null;
 }
 
 /** A piece's part in an operation, and its net mass then. */
@@ -23,7 +26,7 @@ export interface PartRow {
   humidityPercent: number | null;
 }
 
-const COLUMNS = 'id, kind, at, note, waste_mg AS wasteMg, undoes';
+const COLUMNS = 'id, kind, at, note, waste_mg AS wasteMg, undoes, from_end AS fromEnd';
 const PART_COLUMNS = `operation_id AS operationId, piece_id AS pieceId, side, mass_mg AS massMg,
   mass_from AS massFrom, tare_mg AS tareMg, resolution_mg AS resolutionMg, humidity_percent AS humidityPercent`;
 
@@ -34,14 +37,15 @@ export interface NewOperation {
   wasteMg?: number;
   undoes?: number;
   requestKey?: string;
+  fromEnd?: PackageEnd;
 }
 
 export function insertOperation(db: Db, operation: NewOperation): number {
   const { lastInsertRowid } = prepared(
     db,
-    `INSERT INTO operation (kind, at, note, waste_mg, undoes, request_key)
-     VALUES (@kind, @at, @note, @wasteMg, @undoes, @requestKey)`,
-  ).run({ note: '', wasteMg: 0, undoes: null, requestKey: null, ...operation });
+    `INSERT INTO operation (kind, at, note, waste_mg, undoes, request_key, from_end)
+     VALUES (@kind, @at, @note, @wasteMg, @undoes, @requestKey, @fromEnd)`,
+  ).run({ note: '', wasteMg: 0, undoes: null, requestKey: null, fromEnd: null, ...operation });
   return Number(lastInsertRowid);
 }
 

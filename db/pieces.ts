@@ -1,3 +1,4 @@
+import type { FaultKind } from '../core/faults';
 import type { Form } from '../core/piece';
 import { type Db, prepared } from './connection';
 
@@ -69,7 +70,7 @@ export function setLoop(db: Db, pieceId: number, loopMm: number): void {
 
 export interface MarkRow {
   pieceId: number;
-  kind: string;
+  kind: FaultKind;
   atMm: number;
 }
 

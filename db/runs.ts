@@ -1,4 +1,4 @@
-import type { RunEvent } from '../core/run';
+import { afterEvent, newRun, type RunEvent, type RunState } from '../core/run';
 import { type Db, prepared } from './connection';
 
 export interface RunRow {
@@ -67,15 +67,47 @@ export function insertEvent(db: Db, runId: number, event: RunEvent): void {
   ).run(runId, key.slice(0, colon), Number(key.slice(colon + 1)), atMs, part, kind, JSON.stringify(detail));
 }
 
-/** In the order in which they were kept. */
-export function eventsOf(db: Db, runId: number): RunEvent[] {
-  return prepared<{ key: string; atMs: number; part: number; kind: string; detail: string }>(
+/** Those after the one with this id, in the order in which they were kept. */
+export function eventsAfter(db: Db, runId: number, id: number): { id: number; event: RunEvent }[] {
+  return prepared<{ id: number; key: string; atMs: number; part: number; kind: string; detail: string }>(
     db,
-    `SELECT writer || ':' || seq AS key, at_ms AS atMs, part, kind, detail FROM run_event
-     WHERE run_id = ? ORDER BY id`,
+    `SELECT id, writer || ':' || seq AS key, at_ms AS atMs, part, kind, detail FROM run_event
+     WHERE run_id = ? AND id > ? ORDER BY id`,
   )
-    .all(runId)
-    .map(({ detail, ...event }) => ({ ...event, ...(JSON.parse(detail) as object) }) as RunEvent);
+    .all(runId, id)
+    .map(({ id, detail, ...event }) => ({ id, event: { ...event, ...(JSON.parse(detail) as object) } as RunEvent }));
+}
+
+/** After so many events the state is set down anew. */
+const SET_DOWN_EVERY = 200;
+
+/**
+ * Where a run stands after all that happened in it. Told from where it was last set down: events are only ever added
+ * behind the others, each once, so what came after that is all that is missing.
+ */
+export function stateOfRun(db: Db, runId: number, cakes: number): RunState {
+  return told(db, runId, cakes).state;
+}
+
+/** Sets the state down, where much has happened since it last was; within the transaction that wrote the events. */
+export function setStateDown(db: Db, runId: number, cakes: number): void {
+  const { state, since, upto } = told(db, runId, cakes);
+  if (since >= SET_DOWN_EVERY)
+    prepared(db, 'UPDATE run SET state = ?, state_upto = ? WHERE id = ?').run(JSON.stringify(state), upto, runId);
+}
+
+function told(db: Db, runId: number, cakes: number): { state: RunState; since: number; upto: number } {
+  const kept = prepared<{ state: string | null; upto: number | null }>(
+    db,
+    'SELECT state, state_upto AS upto FROM run WHERE id = ?',
+  ).get(runId);
+  const start = kept?.state ? (JSON.parse(kept.state) as RunState) : newRun(cakes);
+  const rest = eventsAfter(db, runId, kept?.upto ?? 0);
+  return {
+    state: rest.reduce((before, { event }) => afterEvent(before, event), start),
+    since: rest.length,
+    upto: rest.at(-1)?.id ?? kept?.upto ?? 0,
+  };
 }
 
 /** The last event that has arrived from each writer. A writer sends its events in order, so all before it have too. */

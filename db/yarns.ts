@@ -36,6 +36,8 @@ export interface YarnRow extends BandRow {
   id: number;
   likeYarnId: number | null;
   trust: Trust | null;
+  /** Where its cakes are worked from; null: as the user's school says. */
+  workFrom: 'centre' | 'outside' | null;
   gone: Gone | null;
   goneAt: string | null;
   createdAt: string;
@@ -47,7 +49,7 @@ const COLUMNS = `
   needle_um AS needleUm, hook_um AS hookUm, plies, twist_direction AS twistDirection,
   twist_turns_per_km AS twistTurnsPerKm, gauge_stitches_per_10m AS gaugeStitchesPer10M,
   gauge_rows_per_10m AS gaugeRowsPer10M, care, care_symbols AS careSymbols, place, notes,
-  like_yarn_id AS likeYarnId, trust, gone, gone_at AS goneAt, created_at AS createdAt`;
+  like_yarn_id AS likeYarnId, trust, work_from AS workFrom, gone, gone_at AS goneAt, created_at AS createdAt`;
 
 export function yarnById(db: Db, id: number): YarnRow | undefined {
   return prepared<YarnRow>(db, `SELECT ${COLUMNS} FROM yarn WHERE id = ?`).get(id);
@@ -105,6 +107,10 @@ export function replaceFibres(db: Db, yarnId: number, fibres: readonly FibreShar
 
 export function setTrust(db: Db, id: number, trust: Trust | null): void {
   prepared(db, 'UPDATE yarn SET trust = ? WHERE id = ?').run(trust, id);
+}
+
+export function setWorkFrom(db: Db, id: number, workFrom: 'centre' | 'outside' | null): void {
+  prepared(db, 'UPDATE yarn SET work_from = ? WHERE id = ?').run(workFrom, id);
 }
 
 export function setLikeYarn(db: Db, id: number, likeYarnId: number | null): void {

@@ -1,8 +1,10 @@
 import { z } from 'zod';
 import { parseCare } from '../core/care';
 import { readOrNull } from '../core/inputError';
-import { FIBRE_NAMES } from '../core/fibre';
+import { FAULT_KINDS, PACKAGE_ENDS } from '../core/faults';
+import { FIBRE_NAMES, YARN_KINDS } from '../core/fibre';
 import { FORMS, OPERATION_KINDS } from '../core/piece';
+import { HAND_FORMS } from '../core/run';
 
 /**
  * The archive: everything the app keeps, as one JSON document, in whole milligrams, millimetres and micrometres as it
@@ -10,7 +12,7 @@ import { FORMS, OPERATION_KINDS } from '../core/piece';
  */
 
 export const ARCHIVE_FORMAT = 'lazy-acorn archive';
-export const ARCHIVE_VERSION = 2;
+export const ARCHIVE_VERSION = 3;
 
 const id = z.int().positive();
 const whole = z.int().positive();
@@ -27,6 +29,15 @@ const json = z.string().refine((text) => {
     return false;
   }
 }, 'must be JSON');
+
+/** Which of a tool's figures were measured; and whether it is still on the bench. */
+const tool = {
+  measured_figures: json.refine(
+    (text) => z.array(z.string()).safeParse(JSON.parse(text)).success,
+    'must be an array of names of figures',
+  ),
+  removed_at: time.nullable(),
+};
 
 const radii = json.refine(
   (text) => z.array(whole).min(1).safeParse(JSON.parse(text)).success,
@@ -64,6 +75,7 @@ export const archiveTables = {
     notes: z.string(),
     like_yarn_id: id.nullable(),
     trust: z.enum(['band', 'samples']).nullable(),
+    work_from: z.enum(['centre', 'outside']).nullable(),
     gone: z.enum(['put away', 'deleted', 'merged']).nullable(),
     gone_at: time.nullable(),
     batch: z.string().nullable(),
@@ -84,6 +96,7 @@ export const archiveTables = {
     waste_mg: notNegative,
     undoes: id.nullable(),
     request_key: z.string().nullable(),
+    from_end: z.enum(PACKAGE_ENDS).nullable(),
   }),
   piece: z.strictObject({
     id,
@@ -160,7 +173,7 @@ export const archiveTables = {
     done_per_mille: z.int().min(0).max(1000),
   }),
   project_need_yarn: z.strictObject({ need_id: id, position: notNegative, yarn_id: id }),
-  mark: z.strictObject({ id, operation_id: id, piece_id: id, kind: z.string(), at_mm: notNegative }),
+  mark: z.strictObject({ id, operation_id: id, piece_id: id, kind: z.enum(FAULT_KINDS), at_mm: notNegative }),
   winder: z.strictObject({
     id,
     name: z.string(),
@@ -170,7 +183,10 @@ export const archiveTables = {
     max_diameter_um: whole,
     max_mg: whole,
     crossing_millideg: z.int().min(0).max(89000),
-    measured: flag,
+    turning: z.enum(['clockwise', 'counterclockwise']).nullable(),
+    drive: z.enum(['hand', 'motor']),
+    base: z.enum(['flat', 'dished', 'rimmed']),
+    ...tool,
   }),
   swift: z.strictObject({
     id,
@@ -181,9 +197,46 @@ export const archiveTables = {
     min_open_mm: wholeOrNone,
     max_open_mm: wholeOrNone,
     back_depth_mm: wholeOrNone,
-    measured: flag,
+    ...tool,
   }),
-  scale: z.strictObject({ id, name: z.string(), resolution_mg: whole }),
+  hand_form: z.strictObject({
+    id,
+    name: z.string(),
+    kind: z.enum(HAND_FORMS),
+    core_um: whole,
+    height_um: whole,
+    max_diameter_um: whole,
+    max_mg: whole,
+    ...tool,
+  }),
+  scale: z.strictObject({
+    id,
+    name: z.string(),
+    resolution_mg: whole,
+    max_mg: wholeOrNone,
+    known_mg: wholeOrNone,
+    shown_mg: wholeOrNone,
+    ...tool,
+  }),
+  counter: z.strictObject({ id, name: z.string(), um_per_pulse: whole, ...tool }),
+  setting: z.strictObject({ name: z.string(), value: json }),
+  wound_cake: z.strictObject({
+    operation_id: id,
+    piece_id: id,
+    winder_id: id.nullable(),
+    hand_form_id: id.nullable(),
+    yarn_kind: z.enum(YARN_KINDS),
+    again: flag,
+    core_um: whole,
+    crossing_millideg: z.int().min(0).max(89000),
+    turns: notNegative,
+    planned_turns: notNegative,
+    winding_ms: wholeOrNone,
+    length_mm: whole,
+    counter_mm: wholeOrNone,
+    diameter_um: wholeOrNone,
+    height_um: wholeOrNone,
+  }),
   run: z.strictObject({
     id,
     piece_id: id,
@@ -221,49 +274,114 @@ export const archive = z.strictObject({
 
 export type Archive = z.infer<typeof archive>;
 
-/** Tables and columns that an archive of version 1 does not have, and what stands for them. */
-const SINCE_VERSION_1 = {
-  columns: {
-    yarn: {
-      gauge_stitches_per_10m: null,
-      gauge_rows_per_10m: null,
-      care_symbols: '',
-      place: '',
-      like_yarn_id: null,
-      trust: null,
-      gone: null,
-      gone_at: null,
-      batch: null,
-    },
-    operation_piece: { humidity_percent: null },
-  } as Record<string, object>,
-  tables: [
-    'sample',
-    'picture',
-    'yarn_merge',
-    'yarn_merge_piece',
-    'project',
-    'project_need',
-    'project_need_yarn',
-  ] satisfies ArchiveTable[],
+type OldRow = Record<string, unknown>;
+type OldTables = Record<string, OldRow[]>;
+
+/** One small step for each version, from the one it is listed under to the next. */
+const UPGRADES: Record<number, (tables: OldTables) => OldTables> = {
+  1: (tables) => ({
+    ...withColumns(tables, {
+      yarn: {
+        gauge_stitches_per_10m: null,
+        gauge_rows_per_10m: null,
+        care_symbols: '',
+        place: '',
+        like_yarn_id: null,
+        trust: null,
+        gone: null,
+        gone_at: null,
+        batch: null,
+      },
+      operation_piece: { humidity_percent: null },
+    }),
+    sample: [],
+    picture: [],
+    yarn_merge: [],
+    yarn_merge_piece: [],
+    project: [],
+    project_need: [],
+    project_need_yarn: [],
+  }),
+  2: (tables) => ({
+    ...withColumns(tables, {
+      yarn: { work_from: null },
+      operation: { from_end: null },
+      scale: { max_mg: null, known_mg: null, shown_mg: null, measured_figures: '[]', removed_at: null },
+    }),
+    winder: tables.winder!.map((row) => ({
+      turning: null,
+      drive: 'hand',
+      base: 'flat',
+      ...measuredFigures(row, [
+        'spindleTurnsPerCrank',
+        'coreDiameterMm',
+        'heightMm',
+        'maxDiameterMm',
+        'maxMassG',
+        'crossingAngleDeg',
+      ]),
+    })),
+    swift: tables.swift!.map((row) => measuredFigures(row, SWIFT_FIGURES[String(row.kind)] ?? [])),
+    run_event: tables.run_event!.map(renamedEvent),
+    hand_form: [],
+    counter: [],
+    setting: [],
+    wound_cake: [],
+  }),
 };
 
-/** Brings an archive of an earlier version up to date; what is no such archive stays as it is. */
+const SWIFT_FIGURES: Record<string, string[]> = {
+  pegs: ['holeRadiiMm'],
+  umbrella: ['ribs', 'minOpenMm', 'maxOpenMm'],
+  chairs: ['backDepthMm'],
+};
+
+function withColumns(tables: OldTables, columns: Record<string, OldRow>): OldTables {
+  return Object.fromEntries(
+    Object.entries(tables).map(([table, rows]) => [table, rows.map((row) => ({ ...columns[table], ...row }))]),
+  );
+}
+
+/** Once a tool was measured as a whole or not at all. */
+function measuredFigures({ measured, ...row }: OldRow, figures: string[]): OldRow {
+  return { ...row, measured_figures: JSON.stringify(measured === 1 ? figures : []), removed_at: null };
+}
+
+function renamedEvent(row: OldRow): OldRow {
+  const detail = readOrNull(() => JSON.parse(String(row.detail)) as OldRow) ?? {};
+  if (row.kind === 'knot') return { ...row, kind: 'mark', detail: JSON.stringify({ ...detail, mark: 'knot' }) };
+  if (row.kind === 'unknot') return { ...row, kind: 'unmark' };
+  if (row.kind === 'tick' && detail.step === 'strands')
+    return { ...row, detail: JSON.stringify({ ...detail, step: 'folded' }) };
+  return row;
+}
+
+/** Brings an archive of an earlier version up to date, step by step; what is no such archive stays as it is. */
 export function upgraded(document: unknown): unknown {
-  const old = document as { version?: unknown; tables?: unknown } | null;
-  if (typeof old !== 'object' || old?.version !== 1 || typeof old.tables !== 'object' || old.tables === null)
-    return document;
-  const withColumns = Object.entries(old.tables).map(([table, rows]: [string, unknown]) => [
-    table,
-    Array.isArray(rows) ? rows.map((row: object) => ({ ...SINCE_VERSION_1.columns[table], ...row })) : rows,
-  ]);
-  const newTables = SINCE_VERSION_1.tables.map((table) => [table, []]);
-  return {
-    ...old,
-    version: ARCHIVE_VERSION,
-    tables: Object.fromEntries([...withColumns, ...newTables]) as object,
-    pictures: {},
-  };
+  const old = document as { version?: unknown; tables?: unknown; pictures?: unknown } | null;
+  if (typeof old !== 'object' || !isVersion(old?.version) || !isTables(old?.tables)) return document;
+  let tables = old.tables;
+  try {
+    for (let version = old.version; version < ARCHIVE_VERSION; version++) tables = UPGRADES[version]!(tables);
+  } catch {
+    // A table is missing or is not one: let the schema say which.
+    return { ...old, version: ARCHIVE_VERSION };
+  }
+  return { ...old, version: ARCHIVE_VERSION, tables, pictures: old.pictures ?? {} };
+}
+
+function isVersion(version: unknown): version is number {
+  return typeof version === 'number' && version in UPGRADES;
+}
+
+function isTables(tables: unknown): tables is OldTables {
+  return (
+    typeof tables === 'object' &&
+    tables !== null &&
+    Object.values(tables).every(
+      (rows) => Array.isArray(rows) && rows.every((row) => typeof row === 'object' && row !== null),
+    )
+  );
 }
 
 /** The archive's own description, as JSON Schema. */

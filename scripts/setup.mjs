@@ -14,6 +14,7 @@ const SOURCES = [
   'app',
   'core',
   'db',
+  'devices',
   'features',
   'formats',
   'server',

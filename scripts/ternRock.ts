@@ -5,12 +5,10 @@
 import sharp from 'sharp';
 import type { Db } from '../db/connection';
 import { EMPTY_BAND } from '../features/yarns/bandValues';
-import type { RunEvent, StopReason } from '../core/run';
-import { windingPlan } from '../core/windingPlan';
-import { bench } from '../server/bench';
+import type { MarkKind, RunEvent, StopReason } from '../core/run';
 import { undoOperation, weighPiece } from '../server/pieces';
 import type { Saved } from '../server/result';
-import { followRun, logRun, startRun } from '../server/winding';
+import { followRun, logRun, runPage, type StartForm, startRun } from '../server/winding';
 import { addSample, type SampleForm } from '../server/samples';
 import { addPicture } from '../server/pictures';
 import { type ProjectForm, saveProject } from '../server/projects';
@@ -63,33 +61,33 @@ export function ternRock(db: Db, now: Date): void {
     winderId: number;
     swiftId: number | null;
     cakes?: number;
-    knotsAt?: number[];
+    marks?: { atTurn: number; mark: MarkKind }[];
     stops?: { atTurn: number; reason: StopReason }[];
   }
 
   /** Begins a run and counts `share` of each cake's turns, as far as it goes. */
   const begin = (
     pieceId: number,
-    { winderId, swiftId, cakes = 1, knotsAt = [], stops = [] }: Winding,
+    { winderId, swiftId, cakes = 1, marks = [], stops = [] }: Winding,
     share: number[],
     at: Date,
   ) => {
-    const form = { winderId, swiftId, loop: '', densityGPerCm3: 0.3, cakes };
-    const runId = idOf(startRun(db, pieceId, form, 'metric', at));
-    const turns = plannedTurns(pieceId, winderId, cakes);
+    const runId = idOf(startRun(db, pieceId, startForm(pieceId, { winderId, swiftId, cakes }), 'metric', at));
+    const turns = runPage(db, runId)!.plan.cakes.map(({ crankTurns }) => crankTurns.mean);
     let clockMs = at.getTime() + 5 * 60_000;
     let seq = 0;
     const events: RunEvent[] = [];
     const happen = (part: number, event: object) =>
       events.push({ key: `demo-${runId}:${++seq}`, atMs: (clockMs += 900), part, ...event } as RunEvent);
-    for (const step of ['open', 'strands', 'snap', 'mount', 'ties', 'end', 'seat'])
+    for (const step of ['open', 'folded', 'crossing', 'snap', 'mount', 'ties', 'end', 'park', 'seat'])
       happen(0, { kind: 'tick', step, done: true });
     share.forEach((part, i) => {
       happen(i, { kind: 'stage', stage: 'wind' });
       const end = Math.round(turns[i]! * part);
       for (let turn = 1; turn <= end; turn++) {
         happen(i, { kind: 'turns', amount: 1 });
-        if (i === share.length - 1 && knotsAt.includes(turn)) happen(i, { kind: 'knot', atTurn: turn });
+        for (const mark of marks)
+          if (i === share.length - 1 && mark.atTurn === turn) happen(i, { kind: 'mark', ...mark });
         const stop = i === share.length - 1 && stops.find(({ atTurn }) => atTurn === turn);
         if (stop) {
           happen(i, { kind: 'stop', ...stop });
@@ -103,12 +101,19 @@ export function ternRock(db: Db, now: Date): void {
     return runId;
   };
 
-  const plannedTurns = (pieceId: number, winderId: number, cakes: number): number[] => {
-    const { yarn, piece } = pieceOf(db, pieceId);
-    const winder = bench(db).winders.find(({ id }) => id === winderId)!;
-    const plan = windingPlan({ massG: { mean: piece.mass!.massG, sd: 0 }, grist: yarn.grist!, winder, cakes });
-    return plan.cakes.map(({ crankTurns }) => crankTurns.mean);
-  };
+  const startForm = (pieceId: number, { winderId, swiftId, cakes = 1 }: Winding): StartForm => ({
+    toolKey: `winder ${winderId}`,
+    toolOfPart: {},
+    swiftId,
+    loop: '',
+    firmness: 'usual',
+    split: { by: 'equal', cakes },
+    cutAtKnots: true,
+    twice: false,
+    fromEnd: 'inner',
+    workFrom: pieceOf(db, pieceId).yarn.workFrom ?? 'centre',
+    queue: [],
+  });
 
   /** A whole winding, from the hank into the log. */
   const wind = (
@@ -116,7 +121,7 @@ export function ternRock(db: Db, now: Date): void {
     winding: Winding,
     masses: string[],
     at: Date,
-    more: { waste?: string; rest?: string; note?: string } = {},
+    more: { waste?: string; rest?: string; note?: string; diameters?: string[]; heights?: string[] } = {},
   ) => {
     const runId = begin(
       pieceId,
@@ -127,6 +132,8 @@ export function ternRock(db: Db, now: Date): void {
     const form = {
       requestKey: key(),
       masses,
+      diameters: [],
+      heights: [],
       tare: '',
       humidity: '',
       scaleResolutionG: 1,
@@ -266,6 +273,8 @@ export function ternRock(db: Db, now: Date): void {
     daysAgo(16),
     {
       waste: '6 g',
+      diameters: ['84 mm'],
+      heights: ['67 mm'],
       note: 'Slid over the base near the end; what was oiled was cut out.',
     },
   );
@@ -292,13 +301,23 @@ export function ternRock(db: Db, now: Date): void {
     },
     daysAgo(14),
   );
-  wind(sock[0]!, { winderId: SMALL_WINDER, swiftId: PEGS }, ['112'], daysAgo(12));
+  wind(sock[0]!, { winderId: SMALL_WINDER, swiftId: PEGS }, ['112'], daysAgo(12), {
+    diameters: ['91 mm'],
+    heights: ['68 mm'],
+  });
   wind(
     sock[1]!,
-    { winderId: SMALL_WINDER, swiftId: PEGS, cakes: 2, knotsAt: [96, 171] },
+    {
+      winderId: SMALL_WINDER,
+      swiftId: PEGS,
+      cakes: 2,
+      marks: [96, 171].map((atTurn) => ({ atTurn, mark: 'knot' as const })),
+    },
     ['58', '57'],
     daysAgo(9, 15),
     {
+      diameters: ['70 mm', '68 mm'],
+      heights: ['66 mm', '67 mm'],
       note: 'Two for a pair of socks. Two knots in the second cake.',
     },
   );
@@ -365,10 +384,22 @@ export function ternRock(db: Db, now: Date): void {
     },
     daysAgo(3),
   );
-  wind(blanket[0]!, { winderId: LARGE_WINDER, swiftId: UMBRELLA }, ['230'], daysAgo(2));
+  wind(blanket[0]!, { winderId: LARGE_WINDER, swiftId: UMBRELLA }, ['230'], daysAgo(2), {
+    diameters: ['119 mm'],
+    heights: ['88 mm'],
+  });
   begin(
     blanket[1]!,
-    { winderId: SMALL_WINDER, swiftId: UMBRELLA, cakes: 3, knotsAt: [61], stops: [{ atTurn: 88, reason: 'snag' }] },
+    {
+      winderId: SMALL_WINDER,
+      swiftId: UMBRELLA,
+      cakes: 3,
+      marks: [
+        { atTurn: 61, mark: 'knot' },
+        { atTurn: 34, mark: 'thin spot' },
+      ],
+      stops: [{ atTurn: 88, reason: 'snag' }],
+    },
     [1, 0.56],
     daysAgo(0, 8),
   );

@@ -14,12 +14,13 @@ import type { Db } from '../db/connection';
 import { clearTable, countRows, dumpTable, fillTable } from '../db/dump';
 import { InputError } from '../core/inputError';
 import { keepFile, nameOf } from './pictures';
-import { runPlan } from './runPlan';
+import { isPlan } from './runPlan';
+import { isSchools } from './schools';
 import { runEvents } from './winding';
 import { pathOf } from './result';
 
 /** What a new database has of its own, and an archive brings instead. */
-const BENCH_TABLES: readonly ArchiveTable[] = ['winder', 'swift', 'scale'];
+const BENCH_TABLES: readonly ArchiveTable[] = ['winder', 'swift', 'hand_form', 'scale', 'counter', 'setting'];
 
 const TABLES = Object.keys(archiveTables) as ArchiveTable[];
 
@@ -111,8 +112,11 @@ function checkedArchive(json: string): Archive {
     if (nameOf(Buffer.from(data, 'base64')) !== file)
       throw new InputError('this picture is not the one that its name says', `pictures.${file}`);
   tables.run.forEach(({ plan }, i) => {
-    if (!runPlan.safeParse(JSON.parse(plan)).success)
-      throw new InputError('this is not the plan of a run', `tables.run.${i}.plan`);
+    if (!isPlan(plan)) throw new InputError('this is not the plan of a run', `tables.run.${i}.plan`);
+  });
+  tables.setting.forEach(({ name, value }, i) => {
+    if (name !== 'schools' || !isSchools(value))
+      throw new InputError('this is not a setting that is known', `tables.setting.${i}`);
   });
   tables.run_event.forEach((row, i) => {
     const event = {

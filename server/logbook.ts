@@ -1,15 +1,20 @@
 import { massBalance, type MassBalance } from '../core/massBalance';
 import type { Form, MassFact, OperationKind, Side } from '../core/piece';
 import { DEFAULT_SCALE_RESOLUTION_G } from '../core/yardage';
-import { type RunState, runState, secondsPerTurn, turnsOn } from '../core/run';
+import { agreement, type Agreement } from '../core/agreement';
+import type { Fault, PackageEnd } from '../core/faults';
+import { lengthsTold } from '../core/lengthsTold';
+import { type MarkKind, type RunState, secondsPerTurn, type StopReason, turnsOn, woundParts } from '../core/run';
 import type { Db } from '../db/connection';
 import { isLive, operationById, type OperationRow, partsOf, recentOperations } from '../db/operations';
 import { everMade, marksOfYarn } from '../db/pieces';
-import { eventsOf, runOfOperation } from '../db/runs';
+import { runOfOperation } from '../db/runs';
+import { woundBy } from '../db/woundCakes';
 import { whyNotRedo, whyNotUndo } from './pieces';
-import { runPlan, type RunPlan } from './runPlan';
-import { fromMg, fromMm } from './whole';
-import { massFactOf, type SampleView, yarnView } from './yarnViews';
+import { readPlan, type RunPlan } from './runPlan';
+import { fromMg, fromUm } from './whole';
+import { placeOnCake, stateOf, stillToWind } from './winding';
+import { faultsOn, massFactOf, type SampleView, yarnView } from './yarnViews';
 
 /** A piece's part in an entry of the logbook. */
 export interface EntryPiece {
@@ -18,7 +23,7 @@ export interface EntryPiece {
   form: Form;
   side: Side;
   mass: MassFact | null;
-  knotsAtM: number[];
+  faults: Fault[];
 }
 
 /** One operation, told whole. */
@@ -31,18 +36,48 @@ export interface Entry {
   yarn: { id: number; name: string; colourHex: string; gristMPerG: number | null };
   pieces: EntryPiece[];
   wasteG: number;
+  fromEnd: PackageEnd | null;
   /** What was measured, while it holds. */
   sample: SampleView | null;
   /** Only where both sides were weighed. */
   balance: MassBalance | null;
 }
 
+/** One thing that was noted along a cake, and where it lies in it. */
+export interface NotedPlace {
+  part: number;
+  atTurn: number;
+  atM: number;
+  what: MarkKind | StopReason;
+  stopped: boolean;
+}
+
+/** One cake of a winding: what was planned of it, and what became of it. */
+export interface EntryCake {
+  pieceId: number;
+  name: string;
+  tool: string;
+  turns: number;
+  plannedTurns: number;
+  counterM: number | null;
+  lengthM: number;
+  diameterMm: number | null;
+  heightMm: number | null;
+  /** Do the counter, the turns and the mass tell the same length? Null where only one of them was there. */
+  agreement: Agreement | null;
+}
+
 /** A winding's own figures: what was planned and what was counted. */
 export interface EntryRun {
   plan: RunPlan;
-  state: RunState;
-  turns: number[];
+  cakes: EntryCake[];
+  places: NotedPlace[];
+  hands: RunState['hands'];
   secondsPerTurn: number | null;
+  deviceGaps: number;
+  /** What waits to be wound in the same way. */
+  next: number[];
+  runId: number;
 }
 
 export interface EntryPage extends Entry {
@@ -61,9 +96,10 @@ export function logbook(db: Db, most = ENTRIES_SHOWN): Entry[] {
 export function entryPage(db: Db, operationId: number): EntryPage | undefined {
   const operation = operationById(db, operationId);
   if (!operation || operation.kind === 'undo') return undefined;
+  const entry = entryOf(db, operation);
   return {
-    ...entryOf(db, operation),
-    run: runOf(db, operationId),
+    ...entry,
+    run: runOf(db, operationId, entry.pieces),
     whyNotUndo: whyNotUndo(db, operationId),
     whyNotRedo: whyNotRedo(db, operationId),
   };
@@ -82,7 +118,7 @@ function entryOf(db: Db, operation: OperationRow): Entry {
       form,
       side: part.side,
       mass: massFactOf(part),
-      knotsAtM: marks.filter(({ pieceId }) => pieceId === part.pieceId).map(({ atMm }) => fromMm(atMm)),
+      faults: faultsOn(marks, part.pieceId),
     };
   });
   const wasteG = fromMg(operation.wasteMg);
@@ -95,6 +131,7 @@ function entryOf(db: Db, operation: OperationRow): Entry {
     yarn: { id: yarn.id, name: yarn.name, colourHex: yarn.colourHex, gristMPerG: yarn.grist?.mean ?? null },
     pieces,
     wasteG,
+    fromEnd: operation.fromEnd,
     sample: yarn.samples.find(({ operationId }) => operationId === operation.id) ?? null,
     balance: balanceOf(pieces, wasteG),
   };
@@ -114,15 +151,56 @@ function balanceOf(pieces: readonly EntryPiece[], wasteG: number): MassBalance |
   return massBalance({ in: weighed(before), out: weighed(after), wasteG });
 }
 
-function runOf(db: Db, operationId: number): EntryRun | null {
+function runOf(db: Db, operationId: number, pieces: readonly EntryPiece[]): EntryRun | null {
   const run = runOfOperation(db, operationId);
   if (!run) return null;
-  const plan = runPlan.parse(JSON.parse(run.plan));
-  const state = runState(eventsOf(db, run.id), plan.cakes.length);
+  const plan = readPlan(run.plan);
+  const state = stateOf(db, run);
+  const made = pieces.filter(({ side }) => side === 'out');
+  const seen = woundBy(db, operationId);
+  const parts = woundParts(state);
+  const cakes = parts.map((part, i): EntryCake => {
+    const planned = plan.cakes[part]!;
+    const lesson = seen.find(({ pieceId }) => pieceId === made[i]?.id);
+    const counterM = state.counterM[part] ?? null;
+    return {
+      pieceId: made[i]?.id ?? 0,
+      name: planned.name,
+      tool: planned.tool.name,
+      turns: turnsOn(state, part),
+      plannedTurns: Math.round(planned.crankTurns.mean),
+      counterM,
+      lengthM: (made[i]?.mass?.massG ?? planned.massG) * plan.gristMPerG,
+      diameterMm: lesson?.diameterUm ? fromUm(lesson.diameterUm) : null,
+      heightMm: lesson?.heightUm ? fromUm(lesson.heightUm) : null,
+      agreement: agreement(
+        lengthsTold({
+          winder: planned.tool,
+          density: { mean: planned.densityGPerCm3, sd: planned.densitySd },
+          grist: { mean: plan.gristMPerG, sd: plan.gristSdMPerG },
+          turns: turnsOn(state, part),
+          counterM,
+          mass: made[i]?.mass ?? null,
+        }),
+      ),
+    };
+  });
+  const place = ({ part, atTurn }: { part: number; atTurn: number }) => ({
+    part,
+    atTurn,
+    atM: placeOnCake(plan, state, part, atTurn, cakes[parts.indexOf(part)]?.lengthM ?? 0),
+  });
   return {
     plan,
-    state,
-    turns: plan.cakes.map((_, part) => turnsOn(state, part)).filter((turns) => turns > 0),
+    cakes,
+    places: [
+      ...state.marks.map((mark) => ({ ...place(mark), what: mark.mark, stopped: false })),
+      ...state.stops.map((stop) => ({ ...place(stop), what: stop.reason, stopped: true })),
+    ].sort((a, b) => a.part - b.part || a.atTurn - b.atTurn),
+    hands: state.hands,
     secondsPerTurn: secondsPerTurn(state) ?? null,
+    deviceGaps: state.deviceGaps,
+    next: stillToWind(db, plan),
+    runId: run.id,
   };
 }

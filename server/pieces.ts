@@ -62,6 +62,8 @@ export function whyNotUndo(db: Db, operationId: number): string | null {
   if (!operation || operation.kind === 'undo') return 'there is nothing here to undo';
   if (!isLive(db, operationId)) return 'this is undone already';
   const pieces = partsOf(db, operationId);
+  if (operation.kind === 'inspect' && pieces.some(({ pieceId }) => pieceById(db, pieceId)?.consumedBy !== null))
+    return 'its piece was wound since, and what was found along it went with it; undo that first';
   if (onlyMeasured(pieces)) return null;
   if (laterOperations(db, operationId).length > 0) return 'something was done with these pieces since; undo that first';
   if (pieces.some(({ pieceId }) => openRunOfPiece(db, pieceId)))

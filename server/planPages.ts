@@ -1,5 +1,14 @@
+import { kindOfYarn } from '../core/fibre';
+import type { PlanTool } from '../core/piecePlan';
+import { needsSwift } from '../core/piece';
+import { type Schools, stoodTooLongDays } from '../core/schools';
 import type { Db } from '../db/connection';
-import { type Bench, bench } from './bench';
+import { woundAs } from '../db/woundCakes';
+import { bench, type ScaleTool, type SwiftTool } from './bench';
+import { densityFor } from './learned';
+import { planTools } from './planTools';
+import { schools } from './schools';
+import { woundBefore } from './winding';
 import { type BenchRun, runsUnderWay } from './today';
 import { newestOnShelf, type ShelfCard } from './shelf';
 import { piecePage, type PieceView, type YarnView } from './yarnViews';
@@ -8,18 +17,48 @@ import { piecePage, type PieceView, type YarnView } from './yarnViews';
 export interface PlanPage {
   yarn: YarnView;
   piece: PieceView;
-  bench: Bench;
+  /** Other pieces of the yarn in the same form, that may be wound after it in the same way. */
+  alike: PieceView[];
+  tools: PlanTool[];
+  swifts: SwiftTool[];
+  scales: ScaleTool[];
+  schools: Schools;
+  /** Which figures of each tool are still the ones it came with. */
+  guessed: Record<string, boolean>;
+  /** How many cakes of each tool its firmness was learned from. */
+  learnedFrom: Record<string, number>;
 }
 
 export function planPage(db: Db, pieceId: number): PlanPage | undefined {
   const page = piecePage(db, pieceId);
-  return page && { yarn: page.yarn, piece: page.piece, bench: bench(db) };
+  if (!page) return undefined;
+  const { yarn, piece, others } = page;
+  const tools = bench(db);
+  const [kind, again] = [kindOfYarn(yarn.fibres), woundBefore(piece.form)];
+  const all = [
+    ...tools.winders.map((tool) => [`winder ${tool.id}`, tool] as const),
+    ...tools.handForms.map((tool) => [`form ${tool.id}`, tool] as const),
+  ];
+  return {
+    yarn,
+    piece,
+    alike: others.filter(({ form, openRunId, mass }) => form === piece.form && openRunId === null && mass !== null),
+    tools: planTools(tools, kind, again),
+    swifts: tools.swifts,
+    scales: tools.scales,
+    schools: schools(db),
+    guessed: Object.fromEntries(all.map(([key, { measured }]) => [key, measured.length === 0])),
+    learnedFrom: Object.fromEntries(all.map(([key, { learned }]) => [key, densityFor(learned, kind, again).from])),
+  };
 }
 
 /** The windings under way, and what could be wound next. */
 export interface WindingPage {
   runs: BenchRun[];
   yarns: ShelfCard[];
+  /** Cakes that have stood longer than the user's school lets them, by their piece. */
+  stoodDays: Record<number, number>;
+  earliestDays: number;
   /** There are yarns that came in before these. */
   older: boolean;
 }
@@ -27,11 +66,26 @@ export interface WindingPage {
 /** Older ones are found on the shelf. */
 const MOST_YARNS_SHOWN = 48;
 
-export function windingPage(db: Db): WindingPage {
+export function windingPage(db: Db, now: Date): WindingPage {
   const yarns = newestOnShelf(db, MOST_YARNS_SHOWN);
+  const { earliestDays } = schools(db);
   return {
     runs: runsUnderWay(db),
     yarns: yarns.filter(({ pieceCount }) => pieceCount > 0),
+    stoodDays: Object.fromEntries(
+      yarns
+        .flatMap(({ pieces }) => pieces)
+        .filter(({ form }) => !needsSwift(form))
+        .map(({ id }) => [id, stoodDays(db, id, earliestDays, now)] as const)
+        .filter(([, days]) => days !== null),
+    ) as Record<number, number>,
+    earliestDays,
     older: yarns.length === MOST_YARNS_SHOWN,
   };
+}
+
+/** Days that a cake has stood, where that is longer than the user's school lets it. */
+export function stoodDays(db: Db, pieceId: number, earliestDays: number, now: Date): number | null {
+  const wound = woundAs(db, pieceId);
+  return wound ? stoodTooLongDays(Date.parse(wound.at), now.getTime(), earliestDays) : null;
 }

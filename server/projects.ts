@@ -3,7 +3,7 @@ import { allot, ballsToBuy, type Need, type NeedStanding, onePutUp, type Stock }
 import type { Estimate } from '../core/estimate';
 import { InputError } from '../core/inputError';
 import { massOf } from '../core/piece';
-import { parseQuantity, type UnitSystem } from '../core/units';
+import { parseAmount, type UnitSystem } from '../core/units';
 import type { Verdict } from '../core/yardage';
 import type { Db } from '../db/connection';
 import { liveMergeFrom } from '../db/merges';
@@ -279,12 +279,9 @@ function projectForm(system: UnitSystem) {
 }
 export type ProjectForm = z.input<ReturnType<typeof projectForm>>;
 
-/** What a project takes: a length or a mass, told apart by its unit; a bare number is a length. */
+/** What a project takes. */
 function metresOrGrams(typed: string, system: UnitSystem): { needMm: number | null; needMg: number | null } {
-  const asMass = /\d\s*(?:g|gr|grams?|kg|oz|ounces?|lbs?|pounds?)\b/i.test(typed);
-  // Read as what it is not, it would be refused with the wrong words.
-  if (!asMass && typed.trim() !== '') parseQuantity(typed, 'length', system, '');
-  return asMass
+  return 'grams' in parseAmount(typed, system, '')
     ? { needMm: null, needMg: toMg(quantity('mass', system)(typed)) }
     : { needMm: toMm(quantity('length', system)(typed)), needMg: null };
 }

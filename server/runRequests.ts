@@ -37,9 +37,20 @@ export function answerRun(db: Db, id: string, json: string, now: Date): { status
     const news = /^\d{1,15}$/.test(id) ? followRun(db, Number(id), parsed.data, now) : undefined;
     return news ? { status: 200, body: news } : problem(404, 'there is no such run', 'id');
   } catch (error) {
-    if (!(error instanceof InputError)) throw error;
-    return problem(400, error.message, error.path);
+    if (error instanceof InputError) return problem(400, error.message, error.path);
+    const trouble = diskTrouble(error);
+    if (trouble === null) throw error;
+    return problem(507, trouble, '');
   }
+}
+
+/** What keeps the database from writing, in words; null where it is something else. */
+function diskTrouble(error: unknown): string | null {
+  const code = String((error as { code?: unknown }).code);
+  if (code === 'SQLITE_FULL') return 'the disk is full: make room on it';
+  if (code.startsWith('SQLITE_IOERR')) return 'the disk cannot be written to';
+  if (code.startsWith('SQLITE_READONLY')) return 'the database may only be read, not written to';
+  return null;
 }
 
 function problem(status: number, message: string, path: string): { status: number; body: RunProblem } {

@@ -1,12 +1,13 @@
-import { type RunState, runState, type Stage, turnsOn } from '../core/run';
+import { type RunState, type Stage, turnsOn } from '../core/run';
 import type { Db } from '../db/connection';
 import { pieceById } from '../db/pieces';
-import { eventsOf, openRuns } from '../db/runs';
+import { openRuns } from '../db/runs';
 import { countShelf } from '../db/shelf';
 import { type Entry, logbook } from './logbook';
-import { runPlan } from './runPlan';
+import { readPlan } from './runPlan';
 import { type ProjectLine, projectsPage } from './projects';
 import { type ShelfCard, waitingOnShelf } from './shelf';
+import { stateOf } from './winding';
 import { yarnView } from './yarnViews';
 
 /** A winding that is under way. */
@@ -55,8 +56,8 @@ export function runsUnderWay(db: Db): BenchRun[] {
   return openRuns(db).map((run): BenchRun => {
     const piece = pieceById(db, run.pieceId)!;
     const yarn = yarnView(db, piece.yarnId)!;
-    const plan = runPlan.parse(JSON.parse(run.plan));
-    const state = runState(eventsOf(db, run.id), plan.cakes.length);
+    const plan = readPlan(run.plan);
+    const state = stateOf(db, run);
     return {
       id: run.id,
       yarnName: yarn.name,

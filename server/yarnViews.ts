@@ -1,4 +1,5 @@
 import { type BandGuesses, bandGuesses } from '../core/bandGuess';
+import type { Fault } from '../core/faults';
 import type { FibreShare } from '../core/fibre';
 import type { Gauge } from '../core/gauge';
 import type { Trust } from '../core/gristFacts';
@@ -14,7 +15,7 @@ import type { Db } from '../db/connection';
 import { operationsOfYarn, type OperationRow, type PartRow, partsOfYarn } from '../db/operations';
 import { yarnWithMerged } from '../db/merges';
 import { picturesOf } from '../db/pictures';
-import { marksOfYarn, pieceById, type PieceRow, piecesOfYarn } from '../db/pieces';
+import { type MarkRow, marksOfYarn, pieceById, type PieceRow, piecesOfYarn } from '../db/pieces';
 import { openRuns } from '../db/runs';
 import { type SampleHow, samplesOfYarn } from '../db/samples';
 import { fibresOf, type Gone, yarnById, type YarnRow } from '../db/yarns';
@@ -54,6 +55,8 @@ export interface YarnView {
   /** Everything that was measured on its pieces and still holds, oldest first. */
   samples: SampleView[];
   trust: Trust | null;
+  /** Where its cakes are worked from, once it was said. */
+  workFrom: 'centre' | 'outside' | null;
   /** The yarn whose figures it borrows. */
   like: { id: number; name: string } | null;
   /** By how much it drew in when it was washed, in percent; null where it was not measured before and after. */
@@ -89,7 +92,8 @@ export interface PieceView {
   mass: MassFact | null;
   massAt: string | null;
   lengthM: LengthLeft['lengthM'] | null;
-  knotsAtM: number[];
+  /** From its inner end. */
+  faults: Fault[];
   openRunId: number | null;
 }
 
@@ -163,6 +167,7 @@ export function viewOf(db: Db, row: YarnRow): YarnView {
     grist,
     samples: rows.map((sample) => sampleView(sample, counting.has(sample.operationId))),
     trust: row.trust,
+    workFrom: row.workFrom,
     like: like ? { id: like.id, name: nameOfYarn(like) } : null,
     shrinkagePercent: washing && shrinkagePercent(fromMm(washing.before.lengthMm!), fromMm(washing.after.lengthMm!)),
     gone: row.gone,
@@ -289,9 +294,19 @@ export function leftOf(yarn: YarnView, pieces: readonly { mass: MassFact | null 
 }
 
 function pieceViews(db: Db, yarn: YarnView): PieceView[] {
+  const view = viewer(db, yarn);
+  return piecesOfYarn(db, yarn.id).map(view);
+}
+
+/** One piece of a yarn, as its pages show it. */
+export function pieceView(db: Db, yarn: YarnView, row: PieceRow): PieceView {
+  return viewer(db, yarn)(row);
+}
+
+function viewer(db: Db, yarn: YarnView): (row: PieceRow) => PieceView {
   const marks = marksOfYarn(db, yarn.id);
   const runs = openRuns(db);
-  return piecesOfYarn(db, yarn.id).map((row) => {
+  return (row) => {
     const mass = massFactOf(row);
     return {
       id: row.id,
@@ -304,10 +319,15 @@ function pieceViews(db: Db, yarn: YarnView): PieceView[] {
       mass,
       massAt: row.massAt,
       lengthM: leftOf(yarn, [{ mass }])?.lengthM ?? null,
-      knotsAtM: marks.filter(({ pieceId }) => pieceId === row.id).map(({ atMm }) => fromMm(atMm)),
+      faults: faultsOn(marks, row.id),
       openRunId: runs.find(({ pieceId }) => pieceId === row.id)?.id ?? null,
     };
-  });
+  };
+}
+
+/** The faults along one piece, out of those along all of its yarn's. */
+export function faultsOn(marks: readonly MarkRow[], pieceId: number): Fault[] {
+  return marks.filter((mark) => mark.pieceId === pieceId).map(({ kind, atMm }) => ({ kind, atM: fromMm(atMm) }));
 }
 
 /** The operations of a yarn that hold and that turn pieces into pieces, oldest first. */
@@ -316,7 +336,7 @@ function threadSteps(db: Db, yarnId: number): ThreadStep[] {
   const live = new Set(liveOperations(operations));
   const parts = partsOfYarn(db, yarnId);
   return operations
-    .filter(({ id, kind }) => live.has(id) && kind !== 'weigh' && kind !== 'sample')
+    .filter(({ id, kind }) => live.has(id) && kind !== 'weigh' && kind !== 'sample' && kind !== 'inspect')
     .map((operation) => stepOf(operation, parts));
 }
 

@@ -15,7 +15,8 @@ export function DropSheet({
   /** Opens upwards, where there is no room beneath. */
   above?: boolean;
   quiet?: boolean;
-  children: ReactNode;
+  /** What stands in it; it may be given the way to close the sheet. */
+  children: ReactNode | ((close: () => void) => ReactNode);
 }) {
   const [open, setOpen] = useState(false);
   const frame = useRef<HTMLDivElement>(null);
@@ -52,7 +53,7 @@ export function DropSheet({
       </Button>
       {open && (
         <div id={id} className={styles.sheet} data-above={above}>
-          {children}
+          {typeof children === 'function' ? children(() => setOpen(false)) : children}
         </div>
       )}
     </div>

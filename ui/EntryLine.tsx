@@ -87,6 +87,8 @@ function What({ entry: { kind, pieces, sample } }: { entry: LoggedEntry }) {
           )}
         </>
       );
+    case 'inspect':
+      return <>Looked over {names(on('on'))}</>;
     case 'undo':
       return <>Undone</>;
   }

@@ -6,5 +6,5 @@ import { windingPage } from '../../server/planPages';
 export const metadata: Metadata = { title: 'Winding' };
 
 export default function Page() {
-  return <WindingScreen page={windingPage(database())} />;
+  return <WindingScreen page={windingPage(database(), new Date())} />;
 }

@@ -1,30 +1,86 @@
-import type { SwiftTool, WinderTool } from '../../server/bench';
+import type { Bench, HandTool, ToolKind, WinderTool } from '../../server/bench';
 
 const SIZE = 150;
 const MIDDLE = SIZE / 2;
 
-type Tool = ({ kind: 'winder' } & Pick<WinderTool, 'coreDiameterMm' | 'heightMm' | 'maxDiameterMm'>) | SwiftTool;
+type Tool = Bench[keyof Bench][number];
 
 /** A tool as one knows it at a glance. Winders are to one scale among themselves. */
-export function ToolDrawing({ tool }: { tool: Tool }) {
+export function ToolDrawing({ kind, tool }: { kind: ToolKind; tool: Tool }) {
   return (
     <svg width={SIZE} height={SIZE} viewBox={`0 0 ${SIZE} ${SIZE}`} aria-hidden="true" fill="none" stroke="var(--ink)">
-      <Shape tool={tool} />
+      <Shape kind={kind} tool={tool} />
     </svg>
   );
 }
 
-function Shape({ tool }: { tool: Tool }) {
-  switch (tool.kind) {
+function Shape({ kind, tool }: { kind: ToolKind; tool: Tool }) {
+  switch (kind) {
     case 'winder':
-      return <Winder {...tool} />;
+      return <Winder {...(tool as WinderTool)} />;
+    case 'hand_form':
+      return <HandForm kind={(tool as HandTool).kind} />;
     case 'pegs':
       return <Pegs />;
     case 'umbrella':
-      return <Umbrella ribs={tool.ribs} />;
+      return <Umbrella ribs={'ribs' in tool ? tool.ribs : 8} />;
     case 'chairs':
       return <Chairs />;
+    case 'scale':
+      return <Scale />;
+    case 'counter':
+      return <Counter />;
   }
+}
+
+function HandForm({ kind }: { kind: HandTool['kind'] }) {
+  if (kind === 'thumb')
+    return (
+      <path
+        d="M58 138V96C46 86 42 70 52 62V30a14 14 0 0 1 28 0V66c16 2 28 12 28 30v42"
+        strokeWidth={3}
+        strokeLinejoin="round"
+        fill="var(--sunk)"
+      />
+    );
+  const narrow = kind === 'nostepinne' ? 7 : 16;
+  const wide = kind === 'nostepinne' ? 12 : 16;
+  return (
+    <g strokeWidth={2.5} strokeLinejoin="round">
+      <path d={`M${MIDDLE - narrow} 14H${MIDDLE + narrow}L${MIDDLE + wide} 136H${MIDDLE - wide}Z`} fill="var(--line)" />
+      <ellipse cx={MIDDLE} cy={66} rx={38} ry={34} fill="var(--sunk)" />
+      {[-20, -6, 8, 22].map((d) => (
+        <path
+          key={d}
+          d={`M${MIDDLE - 34} ${66 + d * 0.7}Q${MIDDLE} ${54 + d} ${MIDDLE + 34} ${66 + d * 0.7}`}
+          opacity={0.6}
+        />
+      ))}
+    </g>
+  );
+}
+
+function Scale() {
+  return (
+    <g strokeWidth={2.5} strokeLinejoin="round">
+      <path d="M22 66H128L120 78H30Z" fill="var(--line)" />
+      <path d="M34 78H116L126 122H24Z" fill="var(--sunk)" />
+      <rect x={52} y={90} width={46} height={20} rx={3} fill="var(--card)" />
+      <path d="M60 104v-8M70 104v-8M80 104v-8M90 104v-8" />
+    </g>
+  );
+}
+
+function Counter() {
+  return (
+    <g strokeWidth={2.5}>
+      <circle cx={62} cy={72} r={34} fill="var(--sunk)" />
+      <circle cx={62} cy={72} r={5} fill="var(--ink)" />
+      <path d="M8 40C30 42 46 38 62 37S110 40 142 28" stroke="var(--acorn)" strokeWidth={4} />
+      <rect x={94} y={84} width={44} height={28} rx={4} fill="var(--card)" />
+      <path d="M104 104V92M116 104V92M128 104V92" />
+    </g>
+  );
 }
 
 function Winder({

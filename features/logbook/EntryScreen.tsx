@@ -3,35 +3,35 @@
 import { Button } from 'antd';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import type { LengthWitness } from '../../core/agreement';
 import type { EntryPage, EntryPiece } from '../../server/logbook';
+import { ActionLink } from '../../ui/ActionLink';
 import { BalanceWords } from '../../ui/BalanceWords';
+import { CAUSE_WORDS } from '../../ui/causeWords';
 import { dateAndTime } from '../../ui/dates';
-import { KnownMass, Length, Mass } from '../../ui/Figures';
+import { KnownMass, Length, Mass, Size } from '../../ui/Figures';
 import { SampleWords } from '../../ui/SampleWords';
 import { Say } from '../../ui/Say';
 import { glyphSide, PieceGlyph } from '../../ui/thread/PieceGlyph';
-import { redo, undo } from './actions';
+import { useTask } from '../../ui/useTask';
+import { redo, undo, windNext } from './actions';
 import styles from './EntryScreen.module.css';
 
-const TITLES = { receive: 'Came in', wind: 'Wound', weigh: 'Weighed', sample: 'Measured', undo: 'Undone' };
+const TITLES = {
+  receive: 'Came in',
+  wind: 'Wound',
+  weigh: 'Weighed',
+  sample: 'Measured',
+  inspect: 'Looked over',
+  undo: 'Undone',
+};
 
 /** One entry of the logbook: what went in, what came out, and whether that agrees. */
 export function EntryScreen({ entry }: { entry: EntryPage }) {
-  const router = useRouter();
-  const [problem, setProblem] = useState('');
+  const { run: change, problem } = useTask();
   const on = (side: EntryPiece['side']) => entry.pieces.filter((piece) => piece.side === side);
   const before = on('in');
   const after = [...on('out'), ...on('on')];
-
-  const change = async (way: typeof undo) => {
-    const done = await way(entry.id).catch(() => ({
-      ok: false as const,
-      errors: { '': 'the app cannot be reached just now' },
-    }));
-    setProblem(done.ok ? '' : Object.values(done.errors).join('. '));
-    router.refresh();
-  };
 
   return (
     <article>
@@ -74,15 +74,18 @@ export function EntryScreen({ entry }: { entry: EntryPage }) {
           )}
           {entry.note && <blockquote className={styles.note}>{entry.note}</blockquote>}
           {entry.run && <RunFigures run={entry.run} />}
+          {entry.run && entry.live && <WhatNext run={entry.run} />}
         </div>
         <div className={styles.told}>
           {entry.live
             ? entry.whyNotUndo === null && (
-                <Button onClick={() => void change(undo)}>
+                <Button onClick={() => change(() => undo(entry.id))}>
                   {entry.run ? 'Undo, and back to the scale' : 'Undo this entry'}
                 </Button>
               )
-            : entry.whyNotRedo === null && <Button onClick={() => void change(redo)}>Bring this entry back</Button>}
+            : entry.whyNotRedo === null && (
+                <Button onClick={() => change(() => redo(entry.id))}>Bring this entry back</Button>
+              )}
           {entry.live && entry.whyNotUndo !== null && (
             <p className={styles.soft}>Cannot be undone now: {entry.whyNotUndo}.</p>
           )}
@@ -116,7 +119,7 @@ function Side({ pieces, entry, gone }: { pieces: EntryPiece[]; entry: EntryPage;
                   y={58}
                   side={side}
                   gone={gone}
-                  knots={piece.knotsAtM.length > 0}
+                  knots={piece.faults.length > 0}
                 />
               </svg>
               <strong>{piece.label}</strong>
@@ -128,9 +131,9 @@ function Side({ pieces, entry, gone }: { pieces: EntryPiece[]; entry: EntryPage;
                   <Length m={piece.mass.massG * entry.yarn.gristMPerG} />
                 </span>
               )}
-              {piece.knotsAtM.map((m, i) => (
+              {piece.faults.map(({ kind, atM }, i) => (
                 <span key={i} className={styles.soft}>
-                  knot at <Length m={m} />
+                  {kind} at <Length m={atM} />
                 </span>
               ))}
             </Link>
@@ -143,32 +146,144 @@ function Side({ pieces, entry, gone }: { pieces: EntryPiece[]; entry: EntryPage;
 }
 
 function RunFigures({ run }: { run: NonNullable<EntryPage['run']> }) {
-  const planned = run.plan.cakes.map(({ crankTurns }) => Math.round(crankTurns.mean));
-  const { stops } = run.state;
+  const { plan, cakes, places, hands } = run;
+  const unit = (turn: number) => `turn ${turn}`;
   return (
-    <dl className={styles.figures}>
-      <dt>winder</dt>
-      <dd>{run.plan.winder.name}</dd>
-      <dt>turns</dt>
-      <dd>
-        {run.turns.join(' and ') || 'none counted'}, planned {planned.join(' and ')}
-      </dd>
-      {run.secondsPerTurn !== null && (
-        <>
-          <dt>pace</dt>
-          <dd>{Math.round(60 / run.secondsPerTurn)} turns a minute</dd>
-        </>
+    <>
+      <dl className={styles.figures}>
+        <dt>wound on</dt>
+        <dd>
+          {[...new Set(cakes.map(({ tool }) => tool))].join(' and ')}
+          {plan.again && `, again, from the ${plan.fromEnd} end`}
+        </dd>
+        <dt>turns</dt>
+        <dd>
+          {cakes.map(({ turns }) => turns).join(' and ')}, planned{' '}
+          {cakes.map(({ plannedTurns }) => plannedTurns).join(' and ')}
+        </dd>
+        {run.secondsPerTurn !== null && (
+          <>
+            <dt>pace</dt>
+            <dd>{Math.round(60 / run.secondsPerTurn)} turns a minute</dd>
+          </>
+        )}
+        {cakes.some(({ diameterMm }) => diameterMm !== null) && (
+          <>
+            <dt>size</dt>
+            <dd>
+              {cakes.map(({ pieceId, diameterMm, heightMm }, i) => (
+                <span key={pieceId}>
+                  {i > 0 && ', '}
+                  {diameterMm === null ? (
+                    'not measured'
+                  ) : (
+                    <>
+                      <Size mm={diameterMm} /> across, <Size mm={heightMm!} /> high
+                    </>
+                  )}
+                </span>
+              ))}
+            </dd>
+          </>
+        )}
+        {hands.length > 0 && (
+          <>
+            <dt>wound by</dt>
+            <dd>
+              {hands.map(({ who, atTurn }) => (atTurn === 0 ? who : `${who} from ${unit(atTurn)}`)).join(', then ')}
+            </dd>
+          </>
+        )}
+        <dt>stops</dt>
+        <dd>
+          <Places places={places.filter(({ stopped }) => stopped)} none="none" />
+        </dd>
+        <dt>marked</dt>
+        <dd>
+          <Places places={places.filter(({ stopped }) => !stopped)} none="nothing" />
+        </dd>
+      </dl>
+      {cakes.map((cake) => (
+        <AgreementWords key={cake.pieceId} cake={cake} />
+      ))}
+      {run.deviceGaps > 0 && (
+        <Say tone="tight">
+          A device was set to nothing or switched on again {run.deviceGaps === 1 ? 'once' : `${run.deviceGaps} times`}{' '}
+          on the way; what ran past it meanwhile it did not see.
+        </Say>
       )}
-      <dt>stops</dt>
-      <dd>
-        {stops.length === 0 ? 'none' : stops.map(({ reason, atTurn }) => `${reason} at turn ${atTurn}`).join(', ')}
-      </dd>
-      <dt>knots</dt>
-      <dd>
-        {run.state.knots.length === 0
-          ? 'none found'
-          : run.state.knots.map(({ atTurn }) => `at turn ${atTurn}`).join(', ')}
-      </dd>
-    </dl>
+    </>
+  );
+}
+
+function Places({ places, none }: { places: NonNullable<EntryPage['run']>['places']; none: string }) {
+  if (places.length === 0) return <>{none}</>;
+  return (
+    <>
+      {places.map(({ what, atTurn, atM }, i) => (
+        <span key={i}>
+          {i > 0 && ', '}
+          {what} at turn {atTurn} (<Length m={atM} />)
+        </span>
+      ))}
+    </>
+  );
+}
+
+const WITNESSES: Record<LengthWitness, string> = {
+  counter: 'The counter',
+  turns: 'The turns',
+  mass: 'The mass',
+};
+
+/** Whether counter, turns and mass tell one length; and where not, what is likely behind it. */
+function AgreementWords({ cake: { agreement, counterM } }: { cake: NonNullable<EntryPage['run']>['cakes'][number] }) {
+  if (!agreement) return null;
+  if (agreement.verdict === 'agree')
+    return counterM === null ? null : <Say tone="good">Counter, turns and mass agree, as far as each can tell.</Say>;
+  return (
+    <Say tone="tight">
+      <strong>
+        {agreement.witness ? WITNESSES[agreement.witness] : 'The figures'} {agreement.witness ? 'differs' : 'differ'} by{' '}
+        <Length m={Math.abs(agreement.differenceM)} />.
+      </strong>{' '}
+      Likely: {CAUSE_WORDS[agreement.cause]}.
+    </Say>
+  );
+}
+
+/** What was planned to follow: a second winding, or the next piece in the same way. */
+function WhatNext({ run }: { run: NonNullable<EntryPage['run']> }) {
+  const router = useRouter();
+  const { busy, problem, run: begin } = useTask();
+  return (
+    <div className={styles.next}>
+      {run.plan.twice &&
+        run.cakes.map(({ pieceId, name }, i) => (
+          <ActionLink key={pieceId} href={`/winding/plan/${pieceId}`} quiet>
+            Wind {name || (run.cakes.length > 1 ? `cake ${i + 1}` : 'it')} a second time
+          </ActionLink>
+        ))}
+      {run.next.length > 0 && (
+        <Button
+          type="primary"
+          size="large"
+          loading={busy}
+          onClick={() =>
+            begin(
+              () => windNext(run.runId),
+              (id) => router.push(`/winding/run/${id}`),
+            )
+          }
+        >
+          Wind the next one: {run.next.length} {run.next.length === 1 ? 'waits' : 'wait'}
+        </Button>
+      )}
+      {problem && (
+        <Say tone="bad" role="alert">
+          {problem}
+        </Say>
+      )}
+    </div>
   );
 }

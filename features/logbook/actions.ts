@@ -1,8 +1,10 @@
 'use server';
 
 import { database } from '../../server/database';
+import { preferences } from '../../server/preferences';
 import { redoOperation, undoOperation } from '../../server/pieces';
 import type { Saved } from '../../server/result';
+import { startNext } from '../../server/winding';
 
 export async function undo(operationId: number): Promise<Saved> {
   return Promise.resolve(undoOperation(database(), operationId, new Date()));
@@ -10,4 +12,8 @@ export async function undo(operationId: number): Promise<Saved> {
 
 export async function redo(operationId: number): Promise<Saved> {
   return Promise.resolve(redoOperation(database(), operationId, new Date()));
+}
+
+export async function windNext(runId: number): Promise<Saved> {
+  return startNext(database(), runId, (await preferences()).system, new Date());
 }

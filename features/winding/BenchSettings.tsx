@@ -5,9 +5,18 @@ import { type KeyboardEvent, useId } from 'react';
 import { DropSheet } from '../../ui/DropSheet';
 import { useKept } from '../../ui/useKept';
 import styles from './BenchSettings.module.css';
-import { usePedal } from './usePedal';
+import { PEDAL_ACTS, type PedalAct, usePedals } from './usePedals';
 
-/** How one counts at this bench: turns to a press, sound, and the pedal's key. Kept in this browser. */
+/** Who or what counts the turns. */
+export const DRIVERS = ['hand', 'motor', 'counter'] as const;
+export type Driver = (typeof DRIVERS)[number];
+
+export function useDriverChoice(): [Driver, (driver: Driver) => void] {
+  const [kept, keep] = useKept('what counts', 'hand');
+  return [DRIVERS.find((driver) => driver === kept) ?? 'hand', keep];
+}
+
+/** How one counts at this bench: what counts, turns to a press, sound, and the pedals' keys. Kept in this browser. */
 export function BenchSettings() {
   return (
     <DropSheet label="How I count" above quiet>
@@ -16,20 +25,41 @@ export function BenchSettings() {
   );
 }
 
+const PEDAL_WORDS: Record<PedalAct, string> = {
+  count: 'counts',
+  miscount: 'takes one back',
+  stop: 'stops',
+  knot: 'marks a knot',
+};
+
 function Settings() {
   const [perPress, setPerPress] = useKept('turns per press', '1');
   const [voice, setVoice] = useKept('voice', 'quiet');
-  const [pedal, setPedal] = usePedal();
+  const [driver, setDriver] = useDriverChoice();
+  const [pedals, setPedal] = usePedals();
   const id = useId();
 
-  const learn = (event: KeyboardEvent) => {
+  const learn = (act: PedalAct) => (event: KeyboardEvent) => {
     if (event.key === 'Tab' || event.key === 'Escape') return;
     event.preventDefault();
-    setPedal(event.key === 'Backspace' ? '' : event.key);
+    setPedal(act, event.key === 'Backspace' ? '' : event.key);
   };
 
   return (
     <div className={styles.settings}>
+      <div>
+        <div id={`${id}driver`}>The turns are counted by</div>
+        <Segmented
+          aria-labelledby={`${id}driver`}
+          options={[
+            { value: 'hand', label: 'me' },
+            { value: 'motor', label: 'the motor' },
+            { value: 'counter', label: 'the length counter' },
+          ]}
+          value={driver}
+          onChange={setDriver}
+        />
+      </div>
       <div>
         <div id={`${id}press`}>One press counts</div>
         <Segmented
@@ -52,10 +82,20 @@ function Settings() {
           onChange={setVoice}
         />
       </div>
-      <label>
-        <span>Pedal: click here and press it once</span>
-        <input readOnly value={pedal || 'space, enter, page down, arrows'} onKeyDown={learn} />
-      </label>
+      <fieldset className={styles.pedals}>
+        <legend>Pedals: click into one and press it once; backspace empties it</legend>
+        {PEDAL_ACTS.map((act) => (
+          <label key={act}>
+            <span>{PEDAL_WORDS[act]}</span>
+            <input
+              readOnly
+              value={pedals[act] ?? ''}
+              placeholder={act === 'count' ? 'space, enter, arrows' : 'none'}
+              onKeyDown={learn(act)}
+            />
+          </label>
+        ))}
+      </fieldset>
     </div>
   );
 }

@@ -1,14 +1,14 @@
 'use client';
 
 import { Button } from 'antd';
-import { type RunState, type RunStep, tickKey } from '../../core/run';
+import { type RunState, type RunStep, tickKey, type WoundOnto } from '../../core/run';
 import type { Form } from '../../core/piece';
 import type { Swift } from '../../core/swift';
 import { SignIcon } from '../../ui/icons';
 import styles from './Checklist.module.css';
 import { StepDrawing } from './StepDrawing';
 import { useBenchKeys } from './useBenchKeys';
-import { usePedal } from './usePedal';
+import { usePedals } from './usePedals';
 import type { StepWords } from './words';
 
 interface Way {
@@ -27,6 +27,7 @@ export function Checklist({
   enabled,
   words,
   swift,
+  onto,
   form,
   colourHex,
   also,
@@ -42,6 +43,7 @@ export function Checklist({
   enabled: boolean;
   words: (step: RunStep) => StepWords;
   swift: Swift['kind'] | null;
+  onto: WoundOnto;
   form: Form;
   colourHex: string;
   /** What this yarn on these tools adds to a step. */
@@ -52,13 +54,13 @@ export function Checklist({
   other?: Way;
   back?: Way;
 }) {
-  const [pedalKey] = usePedal();
+  const [pedals] = usePedals();
   const done = (step: RunStep) => state.ticked.includes(tickKey(part, step));
   const current = steps.find((step) => !done(step));
   const goOn = () => (current ? onTick(current, true) : onNext());
   const lastDone = [...steps].reverse().find(done);
 
-  useBenchKeys(enabled, pedalKey, (key) => {
+  useBenchKeys(enabled, pedals, (key) => {
     if (key === 'count') goOn();
     else if (key === 'miscount' && lastDone) onTick(lastDone, false);
   });
@@ -97,7 +99,7 @@ export function Checklist({
               <p className={styles.title}>All done. {next}?</p>
             )}
           </div>
-          {current && <StepDrawing step={current} swift={swift} form={form} colourHex={colourHex} />}
+          {current && <StepDrawing step={current} swift={swift} onto={onto} form={form} colourHex={colourHex} />}
         </div>
         <button type="button" className={styles.main} data-count onClick={goOn} disabled={!enabled}>
           {current ? 'Done' : next}

@@ -11,6 +11,8 @@ import { parseQuantity } from '../../core/units';
 import type { ScaleTool } from '../../server/bench';
 import type { LogForm as LogValues, RunPage } from '../../server/winding';
 import { BalanceWords } from '../../ui/BalanceWords';
+import { deviceInWords } from '../../ui/devices/DevicePanels';
+import { useDevices } from '../../ui/devices/useDevices';
 import { TextField } from '../../ui/Field';
 import { KnownMass } from '../../ui/Figures';
 import { Form } from '../../ui/Form';
@@ -49,6 +51,8 @@ export function LogForm({
     initial: () => ({
       requestKey: newKey(),
       masses: [],
+      diameters: [],
+      heights: [],
       tare: '',
       humidity: '',
       scaleResolutionG: 1,
@@ -61,8 +65,14 @@ export function LogForm({
       const all = await settled();
       setUnsettled(!all);
       if (!all) return { ok: false, errors: {} };
-      const masses = parts.map((_, i) => values.masses[i] ?? '');
-      return saveLog(page.id, { ...values, masses, scaleResolutionG: resolutionG });
+      const each = (texts: readonly string[]) => parts.map((_, i) => texts[i] ?? '');
+      return saveLog(page.id, {
+        ...values,
+        masses: each(values.masses),
+        diameters: each(values.diameters),
+        heights: each(values.heights),
+        scaleResolutionG: resolutionG,
+      });
     },
     saved: (id) => router.replace(`/logbook/${id}`),
   });
@@ -76,6 +86,13 @@ export function LogForm({
     },
   );
   const complete = outG.every((massG) => massG !== null && massG > 0);
+
+  function setAt(name: 'masses' | 'diameters' | 'heights', at: number, value: string): void {
+    set(
+      name,
+      parts.map((_, i) => (i === at ? value : (values[name][i] ?? ''))),
+    );
+  }
 
   function grams(text: string): number | null {
     return readOrNull(() => parseQuantity(text, 'mass', system));
@@ -93,23 +110,49 @@ export function LogForm({
               <svg width={74} height={74} aria-hidden="true">
                 <PieceGlyph form="cake" colourHex={page.colourHex} x={37} y={37} side={70} />
               </svg>
-              <TextField
-                name={`masses.${i}`}
-                label={parts.length === 1 ? 'The scale shows' : `Cake ${i + 1}`}
-                value={values.masses[i] ?? ''}
-                onChange={(value) =>
-                  set(
-                    'masses',
-                    parts.map((_, at) => (at === i ? value : (values.masses[at] ?? ''))),
-                  )
-                }
-                error={errors[`masses.${i}`]}
-                hint={`${turnsOn(state, part)} turns`}
-                suffix={system === 'metric' ? 'g' : 'oz'}
-                inputMode="decimal"
-                autoFocus={i === 0}
-                large
-              />
+              <div>
+                <TextField
+                  name={`masses.${i}`}
+                  label={labelOf(page, part, parts.length)}
+                  value={values.masses[i] ?? ''}
+                  onChange={(value) => setAt('masses', i, value)}
+                  error={errors[`masses.${i}`]}
+                  hint={`${turnsOn(state, part)} ${page.plan.cakes[part]!.tool.onto === 'winder' ? 'turns' : 'wraps'}`}
+                  suffix={system === 'metric' ? 'g' : 'oz'}
+                  inputMode="decimal"
+                  autoFocus={i === 0}
+                  large
+                />
+                <FromScale
+                  onTake={(massG, stepG) => {
+                    setAt('masses', i, `${massG} g`);
+                    const known = scales.find(({ resolutionG }) => resolutionG >= stepG - 1e-9);
+                    if (known) setResolution(known.resolutionG);
+                  }}
+                />
+                <div className={styles.pair}>
+                  <TextField
+                    name={`diameters.${i}`}
+                    label="Across"
+                    value={values.diameters[i] ?? ''}
+                    onChange={(value) => setAt('diameters', i, value)}
+                    error={errors[`diameters.${i}`]}
+                    placeholder={system === 'metric' ? 'mm' : 'in'}
+                    hint={i === 0 ? 'teaches how firm you wind' : undefined}
+                    inputMode="decimal"
+                  />
+                  <TextField
+                    name={`heights.${i}`}
+                    label="High"
+                    value={values.heights[i] ?? ''}
+                    onChange={(value) => setAt('heights', i, value)}
+                    error={errors[`heights.${i}`]}
+                    placeholder={system === 'metric' ? 'mm' : 'in'}
+                    hint={i === 0 ? 'empty: not measured' : undefined}
+                    inputMode="decimal"
+                  />
+                </div>
+              </div>
             </div>
           ))}
         </div>
@@ -133,11 +176,11 @@ export function LogForm({
           <TextField label="Cut off, thrown away" {...form.field('waste')} hint="empty: nothing" inputMode="decimal" />
         </div>
         <TextField label="Notes" {...form.field('note')} placeholder="thin spots, how it ran, how firm it came out" />
-        {state.knots.length > 0 && (
+        {state.marks.length > 0 && (
           <p className={styles.soft}>
-            {state.knots.length === 1
-              ? 'The knot that was marked goes into the log at its place.'
-              : `The ${state.knots.length} knots that were marked go into the log, each at its place.`}
+            {state.marks.length === 1
+              ? 'What was marked goes into the log at its place.'
+              : `The ${state.marks.length} things that were marked go into the log, each at its place.`}
           </p>
         )}
         <div className={styles.balance}>
@@ -189,5 +232,30 @@ export function LogForm({
         )}
       </div>
     </Form>
+  );
+}
+
+function labelOf({ plan }: RunPage, part: number, of: number): string {
+  const { name, tool } = plan.cakes[part]!;
+  if (name) return name[0]!.toUpperCase() + name.slice(1);
+  if (of === 1) return 'The scale shows';
+  return `${tool.onto === 'winder' ? 'Cake' : 'Ball'} ${part + 1}`;
+}
+
+/** Takes the mass from the scale that is plugged in, once it is steady. */
+function FromScale({ onTake }: { onTake: (massG: number, stepG: number) => void }) {
+  const system = useSystem();
+  const scale = useDevices((heard) => heard.readings.scale);
+  if (!scale) return null;
+  return (
+    <div className={styles.scale}>
+      <Button
+        onClick={() => onTake(scale.massG, scale.resolutionG)}
+        disabled={scale.state !== 'steady' || scale.massG <= 0}
+      >
+        Take it from the scale
+      </Button>
+      <span aria-live="off">{deviceInWords(scale, system)}</span>
+    </div>
   );
 }

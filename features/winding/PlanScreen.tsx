@@ -4,121 +4,82 @@ import { Button, Segmented } from 'antd';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { type ReactNode, useState } from 'react';
-import { DENSITY_WOUND_ONCE, DENSITY_WOUND_TWICE } from '../../core/cake';
 import { HALF_WIDTH_90 } from '../../core/estimate';
+import { faultsInWords } from '../../core/faults';
 import { handlingOf } from '../../core/fibre';
-import { durationInWords, inWords, massFigure } from '../../core/format';
-import { parseLoopM } from '../../core/hankLoop';
-import { type Reading, reading } from '../../core/inputError';
-import { massOf, needsSwift } from '../../core/piece';
-import { swift, type SwiftResult } from '../../core/swift';
-import { DEFAULT_SECONDS_PER_TURN, type WindingPlan, windingPlan } from '../../core/windingPlan';
-import type { SwiftTool, WinderTool } from '../../server/bench';
+import { durationInWords, inWords, sizeFigure } from '../../core/format';
+import { massOf, needsSwift, type Form as PieceForm } from '../../core/piece';
+import type { PlannedCake } from '../../core/windingPlan';
 import type { PlanPage } from '../../server/planPages';
 import { TextField } from '../../ui/Field';
-import { KnownMass, Length, Mass, Size, Span } from '../../ui/Figures';
+import { KnownMass, Length, Mass, Size } from '../../ui/Figures';
+import { PlainSelect } from '../../ui/PlainSelect';
 import { useSystem } from '../../ui/Providers';
 import { Say } from '../../ui/Say';
 import { glyphSide, PieceGlyph } from '../../ui/thread/PieceGlyph';
-import { useKept } from '../../ui/useKept';
 import { beginRun } from './actions';
-import { CutMap } from './CutMap';
+import { FitAnswer } from './FitAnswer';
+import { LengthRuler } from './LengthRuler';
 import styles from './PlanScreen.module.css';
+import { PlanWays } from './PlanWays';
+import { SplitFields } from './SplitFields';
 import { SwiftDrawing } from './SwiftDrawing';
+import { settingOf, SwiftWords } from './SwiftWords';
+import { type Planned, usePlan } from './usePlan';
 import { WinderDrawing } from './WinderDrawing';
 import { HANDLING_WORDS } from './words';
 
 const FIRMNESS = [
-  { value: DENSITY_WOUND_TWICE, label: 'loose' },
-  { value: DENSITY_WOUND_ONCE, label: 'usual' },
-  { value: 0.36, label: 'firm' },
-];
-
-/** What the maker has chosen; kept in the browser until the run begins. */
-interface Choices {
-  winderId: number;
-  swiftId: number | null;
-  loop: string;
-  densityGPerCm3: number;
-  /** Cakes beyond those that the winder needs. */
-  extraCakes: number;
-}
+  { value: 'loose', label: 'loose' },
+  { value: 'usual', label: 'as usual' },
+  { value: 'firm', label: 'firm' },
+] as const;
 
 /** From the closed hank to its cakes along one path: hank, swift, winder, cake. */
-export function PlanScreen({ page: { yarn, piece, bench }, weighing }: { page: PlanPage; weighing: ReactNode }) {
-  const known = piece.mass !== null && yarn.grist !== null;
+export function PlanScreen({ page, weighing }: { page: PlanPage; weighing: ReactNode }) {
+  const { yarn, piece } = page;
+  if (piece.consumedBy !== null)
+    return (
+      <>
+        <h1>
+          {piece.label} of <Link href={`/yarns/${yarn.id}`}>{yarn.name}</Link>
+        </h1>
+        <Say tone="plain">
+          It is wound already. <Link href={`/logbook/${piece.consumedBy}`}>See how it went</Link>.
+        </Say>
+      </>
+    );
+  if (piece.mass !== null && yarn.grist !== null) return <Planning page={page} />;
   return (
     <>
-      {piece.consumedBy !== null ? (
-        <>
-          <h1>
-            {piece.label} of <Link href={`/yarns/${yarn.id}`}>{yarn.name}</Link>
-          </h1>
-          <Say tone="plain">
-            It is wound already. <Link href={`/logbook/${piece.consumedBy}`}>See how it went</Link>.
+      <h1>
+        Before {piece.label.toLowerCase()} of <Link href={`/yarns/${yarn.id}`}>{yarn.name}</Link> can be planned
+      </h1>
+      <div className={styles.missing}>
+        {yarn.grist === null && (
+          <Say tone="tight">
+            Nothing tells how long a gram of it is.{' '}
+            <Link href={`/yarns/${yarn.id}/band`}>Give its length and mass, its weight class or a needle size</Link>.
           </Say>
-        </>
-      ) : known ? (
-        <Planning yarn={yarn} piece={piece} bench={bench} />
-      ) : (
-        <>
-          <h1>
-            Before {piece.label.toLowerCase()} of <Link href={`/yarns/${yarn.id}`}>{yarn.name}</Link> can be planned
-          </h1>
-          <div className={styles.missing}>
-            {yarn.grist === null && (
-              <Say tone="tight">
-                Nothing tells how long a gram of it is.{' '}
-                <Link href={`/yarns/${yarn.id}/band`}>Give its length and mass, its weight class or a needle size</Link>
-                .
-              </Say>
-            )}
-            {piece.mass === null && weighing}
-          </div>
-        </>
-      )}
+        )}
+        {piece.mass === null && weighing}
+      </div>
     </>
   );
 }
 
-function Planning({ yarn, piece, bench }: PlanPage) {
-  const system = useSystem();
+function Planning({ page }: { page: PlanPage }) {
+  const { yarn, piece } = page;
   const router = useRouter();
-  const grist = yarn.grist!;
-  const massG = massOf(piece.mass!);
-  const [choices, choose] = useChoices(piece.id, {
-    winderId: bench.winders[0]!.id,
-    swiftId: needsSwift(piece.form) ? bench.swifts[0]!.id : null,
-    loop: piece.loopM === null ? '' : `${Math.round(piece.loopM * 1000) / 10} cm`,
-    // What was wound before comes out softer.
-    densityGPerCm3: piece.form === 'cake' || piece.form === 'ball' ? DENSITY_WOUND_TWICE : DENSITY_WOUND_ONCE,
-    extraCakes: 0,
-  });
+  const planned = usePlan(page);
+  const { plan, tool, choose, choices, errors } = planned;
   const [problem, setProblem] = useState('');
   const [starting, setStarting] = useState(false);
-
-  const winder = bench.winders.find(({ id }) => id === choices.winderId) ?? bench.winders[0]!;
-  const tool = bench.swifts.find(({ id }) => id === choices.swiftId) ?? null;
-  const loop: Partial<Reading<number>> =
-    choices.loop.trim() === '' ? {} : reading(() => parseLoopM(choices.loop, system, 'loop'));
-  const planFor = (on: WinderTool, extraCakes: number): WindingPlan => {
-    const input = { massG, grist, winder: on, densityGPerCm3: choices.densityGPerCm3, hankLoopM: loop.value };
-    const fewest = windingPlan(input);
-    const cakes = Math.min(99, fewest.cakes.length + extraCakes);
-    return extraCakes === 0 ? fewest : windingPlan({ ...input, cakes });
-  };
-  const plan = planFor(winder, choices.extraCakes);
-  const setting = loop.value !== undefined && tool ? settingOf(tool, loop.value) : undefined;
+  const stuck = Object.keys(errors).length > 0 || plan.tooLarge.length > 0;
 
   const begin = async () => {
     setStarting(true);
-    const started = await beginRun(piece.id, {
-      winderId: winder.id,
-      swiftId: tool?.id ?? null,
-      loop: loop.value === undefined ? '' : `${loop.value} m`,
-      densityGPerCm3: choices.densityGPerCm3,
-      cakes: plan.cakes.length,
-    }).catch(() => ({
+    const started = await beginRun(piece.id, planned.form).catch(() => ({
       ok: false as const,
       errors: { '': 'The app cannot be reached just now; try again in a moment.' },
     }));
@@ -129,26 +90,16 @@ function Planning({ yarn, piece, bench }: PlanPage) {
     }
   };
 
-  const other = plan.fit.fits
-    ? undefined
-    : bench.winders.find((tool) => tool.id !== winder.id && planFor(tool, 0).fit.fits);
   return (
     <>
       <div className={styles.head}>
         <h1>
-          <Link href={`/yarns/${yarn.id}`}>{yarn.name}</Link>, {piece.label.toLowerCase()}:{' '}
-          {plan.cakes.length === 1 ? 'one cake' : `${plan.cakes.length} cakes`}, {Math.round(plan.crankTurns)} turns of
-          the crank
+          <Link href={`/yarns/${yarn.id}`}>{yarn.name}</Link>, {piece.label.toLowerCase()}: {madeInWords(planned)},{' '}
+          {Math.round(plan.crankTurns)} {tool.onto === 'winder' ? 'turns of the crank' : 'wraps by hand'}
         </h1>
         {piece.openRunId === null ? (
-          <Button
-            type="primary"
-            size="large"
-            onClick={() => void begin()}
-            loading={starting}
-            disabled={loop.error !== undefined}
-          >
-            Wind it at the bench
+          <Button type="primary" size="large" onClick={() => void begin()} loading={starting} disabled={stuck}>
+            {tool.onto === 'winder' ? 'Wind it at the bench' : 'Wind it by hand'}
           </Button>
         ) : (
           <Link href={`/winding/run/${piece.openRunId}`}>A winding of it is under way: go on there</Link>
@@ -159,157 +110,47 @@ function Planning({ yarn, piece, bench }: PlanPage) {
           {problem}
         </Say>
       )}
-      <FitAnswer plan={plan} winder={winder} other={other} onOther={(id) => choose({ winderId: id, extraCakes: 0 })} />
+      <FitAnswer planned={planned} tools={page.tools} />
 
       <ol className={styles.stations} data-swift={needsSwift(piece.form)}>
-        <Station title={piece.form}>
-          <div className={styles.drawing}>
-            <svg width={150} height={150} role="img" aria-label={`the ${piece.form}`}>
-              <PieceGlyph
-                form={piece.form}
-                colourHex={yarn.colourHex}
-                x={75}
-                y={75}
-                side={Math.min(146, glyphSide(massG.mean) * 1.3)}
-              />
-            </svg>
-          </div>
-          <p className={styles.figure}>
-            <KnownMass fact={piece.mass!} />
-          </p>
-          <p>
-            about <Length m={plan.lengthM.mean} /> ± <Length m={plan.lengthM.sd * HALF_WIDTH_90} />
-            {grist.guess && ', by a guess'}
-          </p>
-          {piece.mass!.from === 'band' && (
-            <p className={styles.soft}>
-              Not weighed. <Link href={`/pieces/${piece.id}`}>Weigh it first</Link>, and its cakes can be checked
-              against it.
-            </p>
-          )}
-          {needsSwift(piece.form) ? (
-            <TextField
-              name="loop"
-              label="Once round the open hank"
-              value={choices.loop}
-              onChange={(value) => choose({ loop: value })}
-              error={loop.error}
-              placeholder={system === 'metric' ? '162 cm' : '64 in'}
-              hint={plan.loops ? `about ${Math.round(plan.loops)} loops` : 'measure it once; the swift is set from it'}
-            />
-          ) : (
-            <p className={styles.soft}>
-              It is taken from where it stands.
-              {piece.form === 'cake' && ' Wound a second time it comes out softer, so it is planned as loose.'}
-            </p>
-          )}
-        </Station>
-
-        {needsSwift(piece.form) && (
-          <Station title="swift">
-            <div className={styles.drawing}>
-              {tool && setting?.value && loop.value !== undefined && (
-                <SwiftDrawing swift={tool} setting={setting.value} loopM={loop.value} colourHex={yarn.colourHex} />
-              )}
-              {loop.value === undefined && (
-                <p className={styles.soft}>Measure the hank once round, and its setting is here.</p>
-              )}
-            </div>
-            <Segmented
-              vertical
-              block
-              options={bench.swifts.map(({ id, name }) => ({ value: id, label: name }))}
-              value={tool?.id}
-              onChange={(id) => choose({ swiftId: Number(id) })}
-            />
-            {tool && setting && <SwiftWords tool={tool} setting={setting} />}
-          </Station>
-        )}
-
-        <Station title="winder">
-          <div className={styles.drawing}>
-            <WinderDrawing
-              winder={winder}
-              cakeDiameterMm={plan.cakes[0]!.outerDiameterMm}
-              colourHex={yarn.colourHex}
-              title={`a cake of ${Math.round(plan.cakes[0]!.outerDiameterMm)} mm on a winder with room to ${Math.round(winder.maxDiameterMm)} mm`}
-            />
-          </div>
-          <Segmented
-            vertical
-            block
-            options={bench.winders.map(({ id, name }) => ({ value: id, label: name }))}
-            value={winder.id}
-            onChange={(id) => choose({ winderId: Number(id), extraCakes: 0 })}
-          />
-          <p className={styles.soft}>
-            {winder.spindleTurnsPerCrank} turns of the spindle to one of the crank; holds{' '}
-            <Mass g={plan.fit.usableMassG} />
-            {plan.fit.limitedBy === 'diameter' ? ', limited by its width' : ', limited by its strength'}.
-            {!winder.measured && (
-              <>
-                {' '}
-                These figures are <Link href="/bench">starting ones</Link>, not measured on yours.
-              </>
-            )}
-          </p>
-        </Station>
-
-        <Station title={plan.cakes.length === 1 ? 'cake' : `${plan.cakes.length} cakes`}>
-          <dl className={styles.cake}>
-            <dt>turns</dt>
-            <dd>
-              <strong className={styles.turns}>{Math.round(plan.cakes[0]!.crankTurns.mean)}</strong> ±{' '}
-              {Math.round(plan.cakes[0]!.crankTurns.sd * HALF_WIDTH_90)}
-              {plan.cakes.length > 1 && ' each'}
-            </dd>
-            <dt>holds</dt>
-            <dd>
-              <Mass g={plan.cakes[0]!.massG} />, <Length m={plan.cakes[0]!.lengthM} />
-              {plan.cakes.length > 1 && ' each'}
-            </dd>
-            <dt>size</dt>
-            <dd>
-              <Size mm={plan.cakes[0]!.outerDiameterMm} /> across, <Size mm={winder.heightMm} /> high
-            </dd>
-            <dt>time</dt>
-            <dd>
-              about {durationInWords(plan.seconds)} in all, at {Math.round(60 / DEFAULT_SECONDS_PER_TURN)} turns a
-              minute with mounting and taking off
-            </dd>
-          </dl>
-          <div role="group" aria-labelledby="firmness">
-            <div id="firmness" className={styles.label}>
-              How firm you wind
-            </div>
-            <Segmented
-              block
-              options={FIRMNESS}
-              value={choices.densityGPerCm3}
-              onChange={(value) => choose({ densityGPerCm3: Number(value) })}
-            />
-          </div>
-          <div className={styles.count}>
-            <Button
-              onClick={() => choose({ extraCakes: choices.extraCakes - 1 })}
-              disabled={choices.extraCakes === 0}
-              aria-label="One cake fewer"
-            >
-              −
-            </Button>
-            <span>{plan.cakes.length === 1 ? 'in one cake' : `in ${plan.cakes.length} cakes`}</span>
-            <Button
-              onClick={() => choose({ extraCakes: choices.extraCakes + 1 })}
-              disabled={plan.cakes.length >= 99}
-              aria-label="One cake more"
-            >
-              +
-            </Button>
-          </div>
+        <PieceStation page={page} planned={planned} />
+        {needsSwift(piece.form) && <SwiftStation page={page} planned={planned} />}
+        <ToolStation page={page} planned={planned} />
+        <Station title={plan.cakes.length === 1 ? madeForm(tool.onto) : `${plan.cakes.length} ${madeForm(tool.onto)}s`}>
+          <CakeFigures planned={planned} />
+          <SplitFields planned={planned} />
         </Station>
       </ol>
 
-      <CutMap cakes={plan.cakes} colourHex={yarn.colourHex} />
+      <LengthRuler
+        cakes={plan.cakes.map((cake, i) => ({
+          ...cake,
+          winder: plan.tools[i]!,
+          densityGPerCm3: plan.tools[i]!.density.mean,
+        }))}
+        gristMPerG={yarn.grist!.mean}
+        faults={plan.faults}
+        colourHex={yarn.colourHex}
+        about={
+          plan.cakes.length > 1 && plan.cakes.length <= 10
+            ? (part) => (
+                <label className={styles.onto}>
+                  <span>on</span>
+                  <PlainSelect
+                    value={choices.toolOfPart[part] ?? tool.key}
+                    options={page.tools.map(({ key, name }) => [key, name] as const)}
+                    onChange={(key) =>
+                      choose({
+                        toolOfPart: { ...choices.toolOfPart, [part]: key },
+                      })
+                    }
+                  />
+                </label>
+              )
+            : undefined
+        }
+      />
+      <PlanWays page={page} planned={planned} />
       {handlingOf(yarn.fibres).map((handling) => (
         <Say key={handling} tone="tight">
           {HANDLING_WORDS[handling]}
@@ -319,49 +160,232 @@ function Planning({ yarn, piece, bench }: PlanPage) {
   );
 }
 
-function FitAnswer({
-  plan,
-  winder,
-  other,
-  onOther,
-}: {
-  plan: WindingPlan;
-  winder: WinderTool;
-  other: WinderTool | undefined;
-  onOther: (winderId: number) => void;
-}) {
+const madeForm = (onto: string) => (onto === 'winder' ? 'cake' : 'ball');
+
+function madeInWords({ plan, tool, choices }: Planned): string {
+  const name = madeForm(tool.onto);
+  const made = plan.cakes.length === 1 ? `one ${name}` : `${plan.cakes.length} ${name}s`;
+  return choices.twice ? `${made}, wound twice` : made;
+}
+
+function PieceStation({ page: { yarn, piece }, planned }: { page: PlanPage; planned: Planned }) {
   const system = useSystem();
-  const name = winder.name.toLowerCase();
-  const { fit, cakes } = plan;
-  if (fit.fits && cakes.length === 1)
-    return (
-      <Say tone={fit.fillPercent > 92 ? 'tight' : 'good'} role="status">
-        <strong>It fits the {name}</strong>, which will be {Math.round(fit.fillPercent)} % full
-        {fit.fillPercent > 92 ? ': watch the last layers, or make two cakes.' : '.'}
-      </Say>
-    );
-  const each = inWords(massFigure(cakes[0]!.massG, system));
-  const turns = Math.round(cakes[0]!.crankTurns.mean);
-  if (fit.fits)
-    return (
-      <Say tone="good" role="status">
-        <strong>It would fit in one.</strong> As {cakes.length} cakes of {each}, cut after every {turns} turns.
-      </Say>
-    );
+  const { plan, choices, choose, loop } = planned;
+  const massG = massOf(piece.mass!);
   return (
-    <Say tone="tight" role="status">
-      <strong>It does not fit the {name} in one</strong>: that holds {inWords(massFigure(fit.usableMassG, system))}, and
-      past it yarn slides off the base into the gears. Make {cakes.length} cakes of {each}: cut after every {turns}{' '}
-      turns.
-      {other && (
-        <>
-          {' '}
-          <button type="button" className={styles.inline} onClick={() => onOther(other.id)}>
-            The {other.name.toLowerCase()} takes it in one.
-          </button>
-        </>
+    <Station title={piece.form}>
+      <div className={styles.drawing}>
+        <svg width={150} height={150} role="img" aria-label={`the ${piece.form}`}>
+          <PieceGlyph
+            form={piece.form}
+            colourHex={yarn.colourHex}
+            x={75}
+            y={75}
+            side={Math.min(146, glyphSide(massG.mean) * 1.3)}
+            knots={piece.faults.length > 0}
+          />
+        </svg>
+      </div>
+      <p className={styles.figure}>
+        <KnownMass fact={piece.mass!} />
+      </p>
+      <p>
+        about <Length m={plan.lengthM.mean} /> ± <Length m={plan.lengthM.sd * HALF_WIDTH_90} />
+        {yarn.grist!.guess && ', by a guess'}
+      </p>
+      {piece.faults.length > 0 && <p className={styles.soft}>{faultsInWords(piece.faults)} along it</p>}
+      {piece.mass!.from === 'band' && (
+        <p className={styles.soft}>
+          Not weighed. <Link href={`/pieces/${piece.id}`}>Weigh it first</Link>, and its cakes can be checked against
+          it.
+        </p>
       )}
-    </Say>
+      {needsSwift(piece.form) ? (
+        <TextField
+          name="loop"
+          label="Once round the open hank"
+          value={choices.loop}
+          onChange={(value) => choose({ loop: value })}
+          error={loop.error}
+          placeholder={system === 'metric' ? '162 cm' : '64 in'}
+          hint={plan.loops ? `about ${Math.round(plan.loops)} loops` : 'measure it once; the swift is set from it'}
+        />
+      ) : (
+        <FromEnd form={piece.form} planned={planned} />
+      )}
+    </Station>
+  );
+}
+
+function FromEnd({ form, planned: { choices, choose } }: { form: PieceForm; planned: Planned }) {
+  return (
+    <>
+      <div role="group" aria-labelledby="from-end">
+        <div id="from-end" className={styles.label}>
+          Take it from its
+        </div>
+        <Segmented
+          block
+          options={[
+            { value: 'inner' as const, label: 'inner end' },
+            { value: 'outer' as const, label: 'outer end' },
+          ]}
+          value={choices.fromEnd}
+          onChange={(fromEnd) => choose({ fromEnd })}
+        />
+      </div>
+      <p className={styles.soft}>
+        {choices.fromEnd === 'inner'
+          ? 'The order of the yarn stays as it is.'
+          : 'The order of the yarn is turned round: what was outside comes to lie inside.'}
+        {(form === 'cake' || form === 'ball') && ' Wound a second time it comes out softer, and is planned so.'}
+      </p>
+    </>
+  );
+}
+
+function SwiftStation({ page: { yarn, swifts }, planned }: { page: PlanPage; planned: Planned }) {
+  const { choices, choose, loop } = planned;
+  const tool = swifts.find(({ id }) => id === choices.swiftId) ?? null;
+  const setting = loop.value !== undefined && tool ? settingOf(tool, loop.value) : undefined;
+  return (
+    <Station title="swift">
+      <div className={styles.drawing}>
+        {tool && setting?.value && loop.value !== undefined && (
+          <SwiftDrawing swift={tool} setting={setting.value} loopM={loop.value} colourHex={yarn.colourHex} />
+        )}
+        {!tool && <p className={styles.soft}>A helper’s two hands, thumbs up, loosely apart; or two knees.</p>}
+        {tool && loop.value === undefined && (
+          <p className={styles.soft}>Measure the hank once round, and its setting is here.</p>
+        )}
+      </div>
+      <Segmented
+        vertical
+        block
+        options={[
+          ...swifts.map(({ id, name }) => ({ value: id, label: name })),
+          { value: 0, label: 'a helper’s hands' },
+        ]}
+        value={tool?.id ?? 0}
+        onChange={(id) => choose({ swiftId: Number(id) || null })}
+      />
+      {tool && setting && <SwiftWords tool={tool} setting={setting} />}
+    </Station>
+  );
+}
+
+function ToolStation({ page, planned }: { page: PlanPage; planned: Planned }) {
+  const { plan, tool, choose } = planned;
+  const [first] = plan.cakes;
+  const learned = page.learnedFrom[tool.key] ?? 0;
+  return (
+    <Station title={tool.onto === 'winder' ? 'winder' : 'by hand'}>
+      <div className={styles.drawing}>
+        <WinderDrawing
+          winder={tool}
+          cakeDiameterMm={first!.outerDiameterMm}
+          colourHex={page.yarn.colourHex}
+          title={`a cake of ${Math.round(first!.outerDiameterMm)} mm where there is room to ${Math.round(tool.maxDiameterMm)} mm`}
+        />
+      </div>
+      <label className={styles.choice}>
+        <span className={styles.label}>Wind it on</span>
+        <PlainSelect
+          value={tool.key}
+          options={page.tools.map(({ key, name }) => [key, name] as const)}
+          onChange={(toolKey) => choose({ toolKey, toolOfPart: {} })}
+        />
+      </label>
+      <p className={styles.soft}>
+        {tool.onto === 'winder'
+          ? `${Number(tool.spindleTurnsPerCrank.toFixed(2))} turns of the spindle to one of the crank; `
+          : ''}
+        holds <Mass g={first!.usableMassG} />
+        {first!.limitedBy === 'diameter' ? ', limited by its width' : ', limited by its strength'}.
+        {page.guessed[tool.key] && (
+          <>
+            {' '}
+            These figures are <Link href="/bench">starting ones</Link>, not measured on yours.
+          </>
+        )}
+        {tool.onto !== 'winder' && (
+          <>
+            {' '}
+            <Link href={`/winding/by-hand#${tool.onto}`}>How it is done, step by step</Link>.
+          </>
+        )}
+      </p>
+      <p className={styles.soft}>
+        Firmness {tool.density.mean.toFixed(2)} g/cm³ ± {tool.density.sd.toFixed(2)},{' '}
+        {learned > 0 ? `learned from ${learned} of your cakes` : 'a starting figure; measure a cake and it is yours'}.
+      </p>
+    </Station>
+  );
+}
+
+function CakeFigures({ planned: { plan, tool, choices, choose } }: { planned: Planned }) {
+  const system = useSystem();
+  const [first] = plan.cakes as [PlannedCake];
+  const alike = plan.cakes.every(({ massG }) => Math.abs(massG - first.massG) < 0.05);
+  const each = plan.cakes.length > 1 && alike ? ' each' : '';
+  return (
+    <>
+      <dl className={styles.cake}>
+        <dt>{tool.onto === 'winder' ? 'turns' : 'wraps'}</dt>
+        <dd>
+          {alike ? (
+            <>
+              <strong className={styles.turns}>{Math.round(first.crankTurns.mean)}</strong> ±{' '}
+              {Math.round(first.crankTurns.sd * HALF_WIDTH_90)}
+              {each}
+            </>
+          ) : (
+            <strong className={styles.turns}>{Math.round(plan.crankTurns)}</strong>
+          )}
+        </dd>
+        {alike && (
+          <>
+            <dt>holds</dt>
+            <dd>
+              <Mass g={first.massG} />, <Length m={first.lengthM} />
+              {each}
+            </dd>
+          </>
+        )}
+        <dt>size</dt>
+        <dd>
+          {alike ? (
+            <>
+              <Size mm={first.outerDiameterMm} /> across, <Size mm={plan.tools[0]!.heightMm} /> high
+            </>
+          ) : (
+            plan.cakes.map(({ outerDiameterMm }) => inWords(sizeFigure(outerDiameterMm, system))).join(', ') + ' across'
+          )}
+        </dd>
+        <dt>full</dt>
+        <dd>
+          {alike
+            ? `${Math.round(first.fillPercent)} % of what it holds${each && ','}${each}`
+            : plan.cakes.map(({ fillPercent }) => `${Math.round(fillPercent)} %`).join(', ')}
+        </dd>
+        <dt>time</dt>
+        <dd>
+          about {durationInWords(plan.seconds)} in all, at {Math.round(60 / tool.secondsPerTurn)}{' '}
+          {tool.onto === 'winder' ? 'turns' : 'wraps'} a minute with mounting and taking off
+        </dd>
+      </dl>
+      <div role="group" aria-labelledby="firmness">
+        <div id="firmness" className={styles.label}>
+          How firm you wind it
+        </div>
+        <Segmented
+          block
+          options={[...FIRMNESS]}
+          value={choices.firmness}
+          onChange={(firmness) => choose({ firmness })}
+        />
+      </div>
+    </>
   );
 }
 
@@ -372,69 +396,4 @@ function Station({ title, children }: { title: string; children: ReactNode }) {
       {children}
     </li>
   );
-}
-
-type Setting = Reading<SwiftResult>;
-
-function settingOf(tool: SwiftTool, loopM: number): Setting {
-  return reading(() => swift({ ...tool, hankLoopM: loopM }));
-}
-
-function SwiftWords({ tool, setting }: { tool: SwiftTool; setting: Setting }) {
-  if (setting.error !== undefined) return <Say tone="bad">{setting.error}.</Say>;
-  const { value } = setting;
-  if ('hole' in value) {
-    if (value.hole === null)
-      return <Say tone="bad">The loop is too small even for the first hole. Use two chairs or a helper’s hands.</Say>;
-    return (
-      <p>
-        <strong className={styles.figure}>Hole {value.hole}</strong> on every arm, counted from the middle;{' '}
-        {value.slackPercent!.toFixed(1)} % slack.
-        {value.slackPercent! > 6 && ' That is loose: see that it does not slip off.'}
-      </p>
-    );
-  }
-  if ('openDiameterMm' in value) {
-    const opensMm = tool.kind === 'umbrella' ? tool.opensMm : undefined;
-    const beyond = opensMm && (value.openDiameterMm > opensMm.max || value.openDiameterMm < opensMm.min);
-    return (
-      <>
-        <p>
-          Open it{' '}
-          <strong className={styles.figure}>
-            <Span mm={value.openDiameterMm} />
-          </strong>{' '}
-          across, until the loop just holds. Never taut.
-        </p>
-        {beyond && (
-          <Say tone="bad">
-            This one opens from <Span mm={opensMm.min} /> to <Span mm={opensMm.max} />: it does not hold this loop.
-          </Say>
-        )}
-      </>
-    );
-  }
-  return (
-    <p>
-      Backs{' '}
-      <strong className={styles.figure}>
-        <Span mm={value.gapMm} />
-      </strong>{' '}
-      apart, turned away from each other. One chair is not enough.
-    </p>
-  );
-}
-
-/** The choices for one piece, kept in the browser. */
-function useChoices(pieceId: number, initial: Choices): [Choices, (change: Partial<Choices>) => void] {
-  const [kept, keep] = useKept(`plan of piece ${pieceId}`, '');
-  let choices = initial;
-  if (kept) {
-    try {
-      choices = { ...initial, ...(JSON.parse(kept) as Partial<Choices>) };
-    } catch {
-      // An older or torn note: begin afresh.
-    }
-  }
-  return [choices, (change) => keep(JSON.stringify({ ...choices, ...change }))];
 }

@@ -4,7 +4,7 @@ import { Button } from 'antd';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
-import { prepareStepsFor, TAKE_OFF_STEPS, turnsOn } from '../../core/run';
+import { prepareSteps, takeOffSteps, turnsOn } from '../../core/run';
 import type { ScaleTool } from '../../server/bench';
 import type { RunPage } from '../../server/winding';
 import { useSystem } from '../../ui/Providers';
@@ -16,7 +16,7 @@ import styles from './RunScreen.module.css';
 import { useRun } from './useRun';
 import { useWakeLock } from './useWakeLock';
 import { WindStage } from './WindStage';
-import { mountWords, stepWords } from './words';
+import { mountWords, START_STEPS, stepWords } from './words';
 
 /** A winding at the bench: prepare, wind, take off, weigh. */
 export function RunScreen({ page, scales }: { page: RunPage; scales: ScaleTool[] }) {
@@ -34,7 +34,15 @@ export function RunScreen({ page, scales }: { page: RunPage; scales: ScaleTool[]
   }, [run.ended, page.pieceId, router]);
 
   const go = (stage: typeof state.stage, part = state.part) => record({ kind: 'stage', stage, part });
-  const cakeName = cakes === 1 ? 'the cake' : `cake ${state.part + 1} of ${cakes}`;
+  const planned = page.plan.cakes[state.part]!;
+  const { onto } = planned.tool;
+  const made = onto === 'winder' ? 'cake' : 'ball';
+  const cakeName = cakes === 1 ? `the ${made}` : `${made} ${state.part + 1} of ${cakes}`;
+  const next = page.plan.cakes[state.part + 1];
+  // On another tool the end has to be seated there first.
+  const toNext = () =>
+    next && next.tool.name !== planned.tool.name ? go('prepare', state.part + 1) : go('wind', state.part + 1);
+  const preparing = prepareSteps({ form: page.form, onto, ties: page.plan.schools.ties });
 
   return (
     <div className={styles.run}>
@@ -45,7 +53,9 @@ export function RunScreen({ page, scales }: { page: RunPage; scales: ScaleTool[]
           </h1>
           <p className={styles.soft}>
             {page.pieceLabel}
-            {cakes > 1 && `, cake ${state.part + 1} of ${cakes}`}, on the {page.plan.winder.name.toLowerCase()}
+            {cakes > 1 && `, ${made} ${state.part + 1} of ${cakes}`}
+            {planned.name && `: ${planned.name}`}, {onto === 'winder' ? 'on the' : 'by hand:'}{' '}
+            {planned.tool.name.toLowerCase()}
           </p>
         </div>
         <Trail stage={state.stage} cakeName={cakeName} />
@@ -54,16 +64,17 @@ export function RunScreen({ page, scales }: { page: RunPage; scales: ScaleTool[]
       <LineNews run={run} />
       {state.stage === 'prepare' && (
         <Checklist
-          steps={prepareStepsFor(page.form)}
-          part={0}
+          steps={state.part === 0 ? preparing : preparing.filter((step) => START_STEPS.has(step))}
+          part={state.part}
           state={state}
           enabled={mine}
-          words={(step) => stepWords(step, page.form, page.plan.handling.includes('fragile'))}
+          words={(step) => stepWords(step, page)}
           swift={page.plan.swift?.kind ?? null}
+          onto={onto}
           form={page.form}
           colourHex={page.colourHex}
           also={{ mount: mountWords(page.plan.swift, system) }}
-          onTick={(step, done) => record({ kind: 'tick', part: 0, step, done })}
+          onTick={(step, done) => record({ kind: 'tick', part: state.part, step, done })}
           next="Begin to wind"
           onNext={() => go('wind')}
         />
@@ -80,18 +91,19 @@ export function RunScreen({ page, scales }: { page: RunPage; scales: ScaleTool[]
       )}
       {state.stage === 'take off' && (
         <Checklist
-          steps={TAKE_OFF_STEPS}
+          steps={takeOffSteps(onto, page.plan.schools.slip)}
           part={state.part}
           state={state}
           enabled={mine}
-          words={(step) => stepWords(step, page.form, false)}
+          words={(step) => stepWords(step, page)}
           swift={page.plan.swift?.kind ?? null}
+          onto={onto}
           form={page.form}
           colourHex={page.colourHex}
           onTick={(step, done) => record({ kind: 'tick', part: state.part, step, done })}
-          next={state.part + 1 < cakes ? `Wind cake ${state.part + 2} of ${cakes}` : 'To the scale'}
-          onNext={() => (state.part + 1 < cakes ? go('wind', state.part + 1) : go('weigh'))}
-          other={state.part + 1 < cakes ? { label: 'No more cakes: to the scale', act: () => go('weigh') } : undefined}
+          next={next ? `Wind ${made} ${state.part + 2} of ${cakes}` : 'To the scale'}
+          onNext={() => (next ? toNext() : go('weigh'))}
+          other={next ? { label: `No more ${made}s: to the scale`, act: () => go('weigh') } : undefined}
           back={{ label: `Back to winding, ${turnsOn(state, state.part)} turns`, act: () => go('wind') }}
         />
       )}
@@ -120,12 +132,11 @@ function LineNews({ run }: { run: ReturnType<typeof useRun> }) {
         </Button>
       </Say>
     );
-  if (run.offline)
+  if (run.trouble)
     return (
       <Say tone="tight" role="status">
-        <strong>The app does not answer.</strong> Go on:{' '}
-        {run.unsent === 1 ? 'one entry is' : `${run.unsent} entries are`} kept in this browser and sent as soon as it is
-        back.
+        <strong>{run.trouble}.</strong> Go on: {run.unsent === 1 ? 'one entry is' : `${run.unsent} entries are`} kept in
+        this browser and sent as soon as it is back.
       </Say>
     );
   return null;

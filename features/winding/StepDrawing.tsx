@@ -1,19 +1,22 @@
 import type { ReactNode } from 'react';
 import type { Form } from '../../core/piece';
-import type { RunStep } from '../../core/run';
+import type { RunStep, WoundOnto } from '../../core/run';
 import type { Swift } from '../../core/swift';
 import { strandColour } from '../../ui/colour';
 import { YarnLine } from '../../ui/YarnLine';
+import { HandWinding } from './HandWinding';
 
 /** What is to be done, drawn: the yarn in its colour, the hand's part in brown, what must not be in red. */
 export function StepDrawing({
   step,
   swift,
+  onto,
   form,
   colourHex,
 }: {
   step: RunStep;
   swift: Swift['kind'] | null;
+  onto: WoundOnto;
   form: Form;
   colourHex: string;
 }) {
@@ -27,7 +30,7 @@ export function StepDrawing({
       strokeLinecap="round"
       strokeLinejoin="round"
     >
-      <Picture step={step} swift={swift} form={form} colour={colourHex} />
+      <Picture step={step} swift={swift} onto={onto} form={form} colour={colourHex} />
     </svg>
   );
 }
@@ -35,11 +38,13 @@ export function StepDrawing({
 function Picture({
   step,
   swift,
+  onto,
   form,
   colour,
 }: {
   step: RunStep;
   swift: Swift['kind'] | null;
+  onto: WoundOnto;
   form: Form;
   colour: string;
 }): ReactNode {
@@ -55,14 +60,26 @@ function Picture({
           <Arrow d="M210 95H298" />
         </>
       );
-    case 'strands':
+    case 'folded':
+      return (
+        <>
+          <Loop colour={colour} />
+          {[30, 150].map((angle) => (
+            <Tie key={angle} angle={angle} />
+          ))}
+          {/* a strand that turns back at the tie, and the way round that it ought to go */}
+          <YarnLine d="M70 118c34 2 44 -22 26 -32s-34 2 -30 14" colourHex={colour} width={5.5} />
+          <circle cx={86} cy={101} r={27} stroke="var(--madder)" strokeWidth={4} />
+          <Arrow d="M112 132C96 150 78 150 62 138" />
+        </>
+      );
+    case 'crossing':
       return (
         <>
           <Loop colour={colour} />
           <YarnLine d="M92 52C150 78 196 108 262 142" colourHex={colour} width={5.5} />
-          <YarnLine d="M70 118c34 2 44 -22 26 -32s-34 2 -30 14" colourHex={colour} width={5.5} />
-          <circle cx={178} cy={96} r={20} stroke="var(--madder)" strokeWidth={4} />
-          <circle cx={86} cy={101} r={26} stroke="var(--madder)" strokeWidth={4} />
+          <circle cx={178} cy={96} r={22} stroke="var(--madder)" strokeWidth={4} />
+          <Arrow d="M198 84C226 66 246 62 268 66" />
         </>
       );
     case 'snap':
@@ -109,6 +126,23 @@ function Picture({
       );
     case 'end':
       return form === 'hank' ? <EndOfHank colour={colour} /> : <EndsOfCake colour={colour} />;
+    case 'park':
+      return (
+        <>
+          <Loop colour={colour} />
+          <circle cx={180} cy={95} r={15} fill="var(--ink)" />
+          {/* wrapped round the post: not so; tucked under the strands: so */}
+          <YarnLine d="M92 132C70 150 64 120 84 108C100 98 116 112 104 124" colourHex={colour} width={5.5} />
+          <Arrow d="M36 150L66 128" />
+          <YarnLine d="M262 132C236 126 206 112 198 92C192 74 166 76 164 96" colourHex={colour} width={4} faint />
+          <path d="M206 66l28 30M234 66l-28 30" stroke="var(--madder)" strokeWidth={5} />
+        </>
+      );
+    case 'tail':
+    case 'lay':
+    case 'cross':
+    case 'slide':
+      return <HandWinding form={onto === 'winder' ? 'nostepinne' : onto} stage={step} colourHex={colour} />;
     case 'seat':
       return (
         <>
@@ -206,13 +240,24 @@ function Mounted({ on, colour }: { on: Swift['kind'] | null; colour: string }) {
   }
 }
 
+/** Left: it lies outside and lifts. Right: it dives inside, and the hank is turned over. */
 function EndOfHank({ colour }: { colour: string }) {
   return (
     <>
-      <Loop colour={colour} />
-      <YarnLine d="M250 52C276 22 300 20 330 26" colourHex={colour} width={5.5} />
-      <Arrow d="M296 62L334 38" />
-      <YarnLine d="M98 136C80 158 66 164 44 160" colourHex={colour} width={5.5} faint />
+      <g transform="translate(-8 34) scale(0.5)">
+        <Loop colour={colour} />
+        <YarnLine d="M250 52C276 22 300 20 330 26" colourHex={colour} width={9} />
+      </g>
+      <Arrow d="M146 50L166 30" />
+      <path d="M70 152l9 9L98 140" stroke="var(--lichen)" strokeWidth={6} />
+      <path d="M182 30V160" stroke="var(--line)" strokeWidth={3} />
+      <g transform="translate(186 34) scale(0.5)">
+        <YarnLine d="M250 52C230 84 200 96 172 98" colourHex={colour} width={9} />
+        <Loop colour={colour} />
+        <YarnLine d="M232 84C214 96 196 100 176 102" colourHex={colour} width={9} />
+      </g>
+      <path d="M262 150a40 16 0 0 0 50 -6" stroke="var(--acorn)" strokeWidth={6} />
+      <Arrow d="M304 148L316 140" />
     </>
   );
 }

@@ -2,21 +2,58 @@
 
 import { Button } from 'antd';
 import { useEffect, useRef, useState } from 'react';
-import { durationInWords, lengthFigure, massFigure } from '../../core/format';
-import { type Cue, cueAt, type RunState, secondsPerTurn, STOP_REASONS, turnsOn } from '../../core/run';
-import { DEFAULT_SECONDS_PER_TURN, GENTLE_TURNS, onSpindleAt } from '../../core/windingPlan';
+import { agreement } from '../../core/agreement';
+import { crankTurnsAtG } from '../../core/cake';
+import { FAULT_KINDS, type Fault } from '../../core/faults';
+import { durationInWords, inWords, lengthFigure, massFigure } from '../../core/format';
+import { lengthsTold } from '../../core/lengthsTold';
+import {
+  type Cue,
+  cueAt,
+  type Happening,
+  type MarkKind,
+  MARK_KINDS,
+  type RunState,
+  secondsPerTurn,
+  steadiness,
+  STOP_REASONS,
+  type StopReason,
+  turnsOn,
+} from '../../core/run';
+import { GENTLE_TURNS, onSpindleAt } from '../../core/windingPlan';
 import type { RunPage } from '../../server/winding';
+import { CAUSE_WORDS } from '../../ui/causeWords';
+import { tellDevice } from '../../ui/devices/deviceLine';
+import { useDevices } from '../../ui/devices/useDevices';
 import { Large } from '../../ui/Figures';
 import { useSystem } from '../../ui/Providers';
+import { Say } from '../../ui/Say';
 import { useKept } from '../../ui/useKept';
-import { BenchSettings } from './BenchSettings';
-import { useBenchKeys } from './useBenchKeys';
-import { usePedal } from './usePedal';
-import type { Happening } from './useRun';
+import { BenchSettings, type Driver, useDriverChoice } from './BenchSettings';
+import { HandOver } from './HandOver';
+import { LengthRuler } from './LengthRuler';
+import { type BenchKey, useBenchKeys } from './useBenchKeys';
+import { useDriver } from './useDriver';
+import { usePedals } from './usePedals';
 import { useVoice, type Voice } from './useVoice';
 import { WinderDrawing } from './WinderDrawing';
 import styles from './WindStage.module.css';
-import { AFTER_STOP, CUE_WORDS, STOP_WORDS } from './words';
+import { AFTER_STOP, CUE_WORDS, DEVICE_WORDS, MARK_WORDS, STEADY_WORDS, STOP_WORDS } from './words';
+
+/** From so much of what the tool holds, the last layers are to be watched. */
+const NEARLY_FULL = 0.94;
+
+/** A known fault is announced so many metres before it comes. */
+const ANNOUNCED_WITHIN_M = 25;
+
+const MOTOR_SPEED_PER_S = { steady: 6, slow: 2 };
+
+const MARK_LETTERS: Record<MarkKind, string> = {
+  knot: 'K',
+  'thin spot': 'T',
+  'colour change': 'C',
+  'tension changed': 'W',
+};
 
 /** The turning itself: one large count, what is on the cake and what is left, and what to mind just now. */
 export function WindStage({
@@ -35,9 +72,10 @@ export function WindStage({
   onBack: () => void;
 }) {
   const system = useSystem();
-  const [pedalKey] = usePedal();
+  const [pedals] = usePedals();
   const [voice] = useKept('voice', 'quiet');
   const [perPress] = useKept('turns per press', '1');
+  const [driver] = useDriverChoice();
   const by = Number(perPress) || 1;
   const { counted, say } = useVoice(voice as Voice);
   const countButton = useRef<HTMLButtonElement>(null);
@@ -46,23 +84,42 @@ export function WindStage({
   const { plan } = page;
   const { part } = state;
   const cake = plan.cakes[part]!;
-  const turns = turnsOn(state, part);
+  const { tool } = cake;
+  const spindle = { ...tool, densityGPerCm3: cake.densityGPerCm3, gristMPerG: plan.gristMPerG };
+  const { live, silent } = useDriver({ driver, state, part, spindle, enabled, record });
+  const turns = turnsOn(live, part);
   const last = part === plan.cakes.length - 1;
   const stopAt = Math.round(cake.crankTurns.mean);
-  const cue = cueAt(turns, { gentleUntil: GENTLE_TURNS, slowFrom: Math.floor(cake.slowFromTurn), stopAt });
+  const turnsAt = (massG: number) => Math.floor(crankTurnsAtG(spindle, massG, plan.gristMPerG));
+  const cue = cueAt(turns, {
+    gentleUntil: GENTLE_TURNS,
+    slowFrom: Math.floor(cake.slowFromTurn),
+    stopAt,
+    nearlyFullFrom: turnsAt(NEARLY_FULL * cake.usableMassG),
+    fullAt: turnsAt(cake.usableMassG),
+  });
   const words = cueWords(cue, turns, stopAt, last);
-  const shape = { ...plan.winder, densityGPerCm3: plan.densityGPerCm3, gristMPerG: plan.gristMPerG };
-  const on = onSpindleAt(shape, turns);
-  const before = plan.cakes.slice(0, part).reduce((sum, { massG }) => sum + massG, 0);
-  const leftG = Math.max(0, plan.mass.massG - before - on.massG);
-  const pace = secondsPerTurn(state) ?? DEFAULT_SECONDS_PER_TURN;
-  const knotsHere = state.knots.filter((knot) => knot.part === part).length;
+  const on = onSpindleAt(spindle, turns);
+  const woundM = cake.startM + Math.min(on.lengthM, cake.lengthM);
+  const leftG = Math.max(0, cake.massG - on.massG);
+  const pace = secondsPerTurn(state) ?? cake.secondsPerTurn;
+  const marksHere = state.marks.filter((mark) => mark.part === part);
+  const unit = tool.onto === 'winder' ? 'turns' : 'wraps';
+  const next = plan.faults.find(({ atM }) => atM > woundM && atM - woundM < ANNOUNCED_WITHIN_M);
 
   const said = useRef(cue);
   useEffect(() => {
     if (said.current !== cue) say(words);
     said.current = cue;
   }, [cue, say, words]);
+  const tickedAt = useRef(turns);
+  useEffect(() => {
+    // What a device counts is heard too.
+    if (driver !== 'hand' && turns > tickedAt.current) counted(turns, turns - tickedAt.current);
+    tickedAt.current = turns;
+  }, [driver, turns, counted]);
+  useMotor({ driver, cue, stopped: state.stopped !== null, enabled });
+  useWoundOnto(enabled, part, spindle);
 
   const count = () => {
     if (!enabled || state.stopped) return;
@@ -73,12 +130,18 @@ export function WindStage({
     if (enabled && turns > 0) record({ kind: 'turns', part, amount: -Math.min(by, turns) });
     countButton.current?.focus();
   };
-  const knot = () => {
-    if (enabled) record({ kind: 'knot', part, atTurn: turns });
+  const mark = (kind: MarkKind) => {
+    if (enabled) record({ kind: 'mark', part, mark: kind, atTurn: turns });
     countButton.current?.focus();
   };
-  const stop = (reason: (typeof STOP_REASONS)[number]) => {
+  const unmark = () => {
+    if (enabled && marksHere.length > 0) record({ kind: 'unmark', part });
+    countButton.current?.focus();
+  };
+  const stop = (reason: StopReason) => {
     setAsking(false);
+    if (!enabled) return;
+    if (driver === 'motor') void tellDevice({ device: 'motor', do: 'stop' });
     record({ kind: 'stop', part, reason, atTurn: turns });
   };
   const resume = () => {
@@ -86,16 +149,24 @@ export function WindStage({
     countButton.current?.focus();
   };
 
-  useBenchKeys(enabled && !asking, pedalKey, (key) => {
-    if (state.stopped) {
-      // Nothing is counted while it stands still, and a pedal that is touched must not start it.
-      if (key === 'knot') knot();
-      return;
-    }
-    if (key === 'count') count();
-    else if (key === 'miscount') miscount();
-    else if (key === 'knot') knot();
-    else setAsking(true);
+  const acts: Record<BenchKey, () => void> = {
+    count,
+    miscount,
+    stop: () => setAsking(true),
+    snag: () => stop('snag'),
+    'off the base': () => stop('over the base'),
+    pause: () => stop('a pause'),
+    knot: () => mark('knot'),
+    'thin spot': () => mark('thin spot'),
+    'colour change': () => mark('colour change'),
+    'tension changed': () => mark('tension changed'),
+    unmark,
+    'full screen': toggleFullScreen,
+  };
+  useBenchKeys(enabled && !asking, pedals, (key) => {
+    // Nothing is counted while it stands still, and a pedal that is touched must not start it.
+    const still = MARK_KINDS.some((kind) => kind === key) || key === 'unmark' || key === 'full screen';
+    if (!state.stopped || still) acts[key]();
   });
 
   return (
@@ -106,16 +177,20 @@ export function WindStage({
 
       {state.stopped ? (
         <div className={styles.stopped}>
-          <p>{AFTER_STOP[state.stopped.reason]}</p>
+          <ol className={styles.checks}>
+            {AFTER_STOP[state.stopped.reason].map((check) => (
+              <li key={check}>{check}</li>
+            ))}
+          </ol>
           <div className={styles.stoppedWays}>
             <button type="button" className={styles.resume} onClick={resume} disabled={!enabled} autoFocus>
               Go on winding at {turns}
             </button>
-            <Button size="large" onClick={knot} disabled={!enabled}>
+            <Button size="large" onClick={() => mark('knot')} disabled={!enabled}>
               Mark a knot here
             </Button>
             <Button size="large" onClick={onDone} disabled={!enabled}>
-              Take the cake off here
+              Take it off here
             </Button>
           </div>
         </div>
@@ -133,39 +208,58 @@ export function WindStage({
           </span>
           <span className={styles.of}>
             of {last ? 'about ' : ''}
-            {stopAt} turns
+            {stopAt} {unit}
           </span>
-          <span className={styles.hint}>space bar, tap or pedal{by > 1 && `: ${by} turns a press`}</span>
+          <span className={styles.hint}>
+            {driver === 'hand' || silent
+              ? `space bar, tap or pedal${by > 1 ? `: ${by} ${unit} a press` : ''}`
+              : `${DEVICE_WORDS[driver].toLowerCase()} counts`}
+          </span>
         </button>
       )}
 
       <div className={styles.side}>
         <div className={styles.drawing}>
           <WinderDrawing
-            winder={plan.winder}
+            winder={tool}
             cakeDiameterMm={on.diameterMm}
             colourHex={page.colourHex}
-            title={`the cake so far, ${Math.round(on.diameterMm)} mm across`}
+            title={`so far ${Math.round(on.diameterMm)} mm across`}
           />
         </div>
         <div className={styles.figures}>
-          <Large figure={lengthFigure(on.lengthM, system)} label="on the cake" />
-          <Large figure={massFigure(on.massG, system)} label="on the cake" />
+          <Large figure={lengthFigure(on.lengthM, system)} label="are wound" />
+          <Large figure={massFigure(on.massG, system)} label="are wound" />
           <Large figure={lengthFigure(leftG * plan.gristMPerG, system)} label="left to wind" />
           <Large figure={massFigure(leftG, system)} label="left to wind" />
         </div>
         <p className={styles.time}>
           {turns < stopAt && <>about {durationInWords((stopAt - turns) * pace)} to go · </>}
-          {knotsHere > 0 ? `${knotsHere} ${knotsHere === 1 ? 'knot' : 'knots'} marked` : 'no knots marked'}
+          <Pace state={state} />
+          {marksHere.length > 0 ? markedInWords(marksHere) : 'nothing marked'}
         </p>
+        {next && (
+          <Say tone="plain" role="status">
+            A {next.kind} is expected in about {inWords(lengthFigure(next.atM - woundM, system))}.
+          </Say>
+        )}
+        <DeviceNews
+          page={page}
+          live={live}
+          driver={driver}
+          silent={silent}
+          enabled={enabled}
+          motor={!state.stopped && enabled}
+        />
       </div>
 
-      <div className={styles.progress} aria-hidden="true">
-        <div
-          style={{
-            width: `${Math.min(100, (100 * turns) / Math.max(stopAt, turns))}%`,
-            backgroundColor: page.colourHex,
-          }}
+      <div className={styles.progress}>
+        <LengthRuler
+          cakes={plan.cakes.map((each) => ({ ...each, winder: each.tool }))}
+          gristMPerG={plan.gristMPerG}
+          faults={[...plan.faults, ...seenAlong(page, state)]}
+          colourHex={page.colourHex}
+          at={{ woundM }}
         />
       </div>
 
@@ -183,21 +277,36 @@ export function WindStage({
         </div>
       ) : (
         <div className={styles.ways}>
-          <Button size="large" onClick={miscount} disabled={!enabled || turns === 0}>
-            Miscounted: −{Math.min(by, Math.max(turns, 1))} <kbd>⌫</kbd>
-          </Button>
-          <Button size="large" onClick={() => setAsking(true)} disabled={!enabled || state.stopped !== null}>
-            Stop <kbd>S</kbd>
-          </Button>
-          <Button size="large" onClick={knot} disabled={!enabled}>
-            Knot here <kbd>K</kbd>
-          </Button>
-          {knotsHere > 0 && (
-            <Button size="large" type="text" onClick={() => record({ kind: 'unknot', part })} disabled={!enabled}>
-              Unmark it
-            </Button>
-          )}
+          <div className={styles.events} role="group" aria-label="What happened just now">
+            <Way onClick={() => setAsking(true)} disabled={!enabled || state.stopped !== null} letter="S">
+              Stop
+            </Way>
+            <Way onClick={() => stop('snag')} disabled={!enabled || state.stopped !== null} letter="N">
+              Snag
+            </Way>
+            <Way onClick={() => stop('over the base')} disabled={!enabled || state.stopped !== null} letter="B">
+              Off the base
+            </Way>
+            {MARK_KINDS.map((kind) => (
+              <Way key={kind} onClick={() => mark(kind)} disabled={!enabled} letter={MARK_LETTERS[kind]}>
+                {MARK_WORDS[kind]}
+              </Way>
+            ))}
+            {marksHere.length > 0 && (
+              <Way onClick={unmark} disabled={!enabled} letter="U" quiet>
+                Unmark
+              </Way>
+            )}
+          </div>
+          <Way onClick={miscount} disabled={!enabled || turns === 0} letter="⌫">
+            Miscounted: −{Math.min(by, Math.max(turns, 1))}
+          </Way>
           <span className={styles.gap} />
+          <HandOver
+            hands={state.hands}
+            enabled={enabled}
+            onHand={(who) => record({ kind: 'hand over', part, who, atTurn: turns })}
+          />
           <BenchSettings />
           {turns === 0 && (
             <Button size="large" type="text" onClick={onBack} disabled={!enabled}>
@@ -206,7 +315,7 @@ export function WindStage({
           )}
           <Button
             size="large"
-            type={cue === 'stop' || cue === 'past' || (last && cue === 'slow') ? 'primary' : 'default'}
+            type={READY_TO_CUT.has(cue) || (last && cue === 'slow') ? 'primary' : 'default'}
             onClick={onDone}
             disabled={!enabled || turns === 0}
           >
@@ -216,6 +325,188 @@ export function WindStage({
       )}
     </div>
   );
+}
+
+const READY_TO_CUT: ReadonlySet<Cue> = new Set<Cue>(['stop', 'past', 'full']);
+
+function Way({
+  onClick,
+  disabled,
+  letter,
+  quiet,
+  children,
+}: {
+  onClick: () => void;
+  disabled: boolean;
+  letter: string;
+  quiet?: boolean;
+  children: React.ReactNode;
+}) {
+  return (
+    <Button size="large" type={quiet ? 'text' : 'default'} onClick={onClick} disabled={disabled} className={styles.way}>
+      {children} <kbd>{letter}</kbd>
+    </Button>
+  );
+}
+
+function Pace({ state }: { state: RunState }) {
+  const pace = steadiness(state.lately);
+  const seconds = secondsPerTurn(state);
+  if (!pace || !seconds) return null;
+  return (
+    <>
+      {Math.round(60 / seconds)} a minute, <span data-pace={pace}>{STEADY_WORDS[pace]}</span> ·{' '}
+    </>
+  );
+}
+
+function markedInWords(marks: RunState['marks']): string {
+  return MARK_KINDS.map((kind) => ({ kind, count: marks.filter(({ mark }) => mark === kind).length }))
+    .filter(({ count }) => count > 0)
+    .map(
+      ({ kind, count }) =>
+        `${count} ${kind === 'tension changed' ? 'change of tension' : `${kind}${count === 1 ? '' : 's'}`} marked`,
+    )
+    .join(', ');
+}
+
+/** What was marked so far, along the whole strand. */
+function seenAlong({ plan }: RunPage, { marks }: RunState): Fault[] {
+  return marks.flatMap(({ mark, part, atTurn }) => {
+    const kind = FAULT_KINDS.find((kind) => kind === mark);
+    const cake = plan.cakes[part];
+    if (!kind || !cake) return [];
+    const shape = { ...cake.tool, densityGPerCm3: cake.densityGPerCm3, gristMPerG: plan.gristMPerG };
+    return [{ kind, atM: cake.startM + onSpindleAt(shape, atTurn).lengthM }];
+  });
+}
+
+/** What the devices have to say: silence, disagreement, and the motor's own switch. */
+function DeviceNews({
+  page: { plan },
+  live,
+  driver,
+  silent,
+  enabled,
+  motor,
+}: {
+  page: RunPage;
+  live: RunState;
+  driver: Driver;
+  silent: 'motor' | 'counter' | null;
+  enabled: boolean;
+  motor: boolean;
+}) {
+  const system = useSystem();
+  const motorState = useDevices((heard) => heard.readings.motor?.state, enabled && driver === 'motor');
+  const { part } = live;
+  const cake = plan.cakes[part]!;
+  const counterM = live.counterM[part] ?? null;
+  // Where the counter drives, the turns follow from it and can say nothing against it.
+  const told = agreement(
+    lengthsTold({
+      winder: cake.tool,
+      density: { mean: cake.densityGPerCm3, sd: cake.densitySd },
+      grist: { mean: plan.gristMPerG, sd: plan.gristSdMPerG },
+      turns: driver === 'counter' ? 0 : turnsOn(live, part),
+      counterM,
+      mass: null,
+    }),
+  );
+  return (
+    <>
+      {silent && (
+        <Say tone="tight" role="alert">
+          <strong>{DEVICE_WORDS[silent]} is silent.</strong> Count by hand meanwhile; when it is back, the larger of the
+          two counts holds.
+        </Say>
+      )}
+      {motorState === 'jammed' && (
+        <Say tone="bad" role="alert">
+          <strong>The motor is jammed.</strong> Unplug it before you clear the gears.
+        </Say>
+      )}
+      {told?.verdict === 'differ' && (
+        <Say tone="tight" role="status">
+          <strong>The counter says {inWords(lengthFigure(counterM ?? 0, system))}</strong>,{' '}
+          {inWords(lengthFigure(Math.abs(told.differenceM), system))} {told.differenceM < 0 ? 'less' : 'more'} than the
+          turns. Likely: {CAUSE_WORDS[told.cause]}. The mass will tell.
+        </Say>
+      )}
+      {driver === 'motor' && motorState && (
+        <div className={styles.motor}>
+          <Button
+            size="large"
+            disabled={!motor || motorState === 'jammed'}
+            onClick={() =>
+              void tellDevice(
+                motorState === 'standing'
+                  ? { device: 'motor', do: 'start', turnsPerS: MOTOR_SPEED_PER_S.steady }
+                  : { device: 'motor', do: 'stop' },
+              )
+            }
+          >
+            {motorState === 'standing' || motorState === 'jammed' ? 'Start the motor' : 'Stop the motor'}
+          </Button>
+          <span>Fingers, hair and sleeves away.</span>
+        </div>
+      )}
+    </>
+  );
+}
+
+/** The motor slows down where a hand would, and stops at the cut. */
+function useMotor({
+  driver,
+  cue,
+  stopped,
+  enabled,
+}: {
+  driver: Driver;
+  cue: Cue;
+  stopped: boolean;
+  enabled: boolean;
+}): void {
+  const running = useDevices(
+    ({ readings: { motor } }) => motor?.state === 'running' || motor?.state === 'starting',
+    enabled && driver === 'motor',
+  );
+  const slow = cue === 'slow' || cue === 'nearly full';
+  const halt = stopped || READY_TO_CUT.has(cue);
+  useEffect(() => {
+    if (!enabled || driver !== 'motor' || !running) return;
+    if (halt) void tellDevice({ device: 'motor', do: 'stop' });
+    else if (slow) void tellDevice({ device: 'motor', do: 'start', turnsPerS: MOTOR_SPEED_PER_S.slow });
+  }, [enabled, driver, running, slow, halt]);
+}
+
+/** Tells the stand-ins what lies on their spindle, so that they draw what a real one would. */
+function useWoundOnto(
+  enabled: boolean,
+  part: number,
+  spindle: {
+    coreDiameterMm: number;
+    heightMm: number;
+    densityGPerCm3: number;
+    crossingAngleDeg: number;
+    gristMPerG: number;
+  },
+): void {
+  const { coreDiameterMm, heightMm, densityGPerCm3, crossingAngleDeg, gristMPerG } = spindle;
+  useEffect(() => {
+    if (enabled)
+      void tellDevice({
+        device: 'bench',
+        do: 'wind onto',
+        spindle: { coreDiameterMm, heightMm, densityGPerCm3, crossingAngleDeg, gristMPerG },
+      });
+  }, [enabled, part, coreDiameterMm, heightMm, densityGPerCm3, crossingAngleDeg, gristMPerG]);
+}
+
+function toggleFullScreen(): void {
+  // It may be forbidden; the bench works in a window as well.
+  if (document.fullscreenElement) void document.exitFullscreen().catch(() => undefined);
+  else void document.documentElement.requestFullscreen().catch(() => undefined);
 }
 
 function cueWords(cue: Cue, turns: number, stopAt: number, last: boolean): string {

@@ -10,7 +10,7 @@ import { glyphSide, PieceGlyph } from '../../ui/thread/PieceGlyph';
 import styles from './WindingScreen.module.css';
 
 /** What is on the winder, and what could go on it next. */
-export function WindingScreen({ page: { runs, yarns, older } }: { page: WindingPage }) {
+export function WindingScreen({ page: { runs, yarns, older, stoodDays, earliestDays } }: { page: WindingPage }) {
   const waiting = yarns.flatMap((yarn) =>
     yarn.pieces.filter(({ openRunId }) => openRunId === null).map((piece) => ({ yarn, piece })),
   );
@@ -39,14 +39,29 @@ export function WindingScreen({ page: { runs, yarns, older } }: { page: WindingP
       {others.length > 0 && (
         <>
           <h2 className={styles.sub}>To wind a second time</h2>
-          <Pieces waiting={others} />
+          <Pieces waiting={others} stoodDays={stoodDays} />
+          {Object.keys(stoodDays).length > 0 && (
+            <p>
+              Wound more than {earliestDays} days ago: a cake that is stored stretches its yarn. Use it soon, or wind it
+              again loosely.
+            </p>
+          )}
         </>
       )}
+      <p className={styles.hand}>
+        No winder at hand? <Link href="/winding/by-hand">On a nostepinne, a tube or a thumb, step by step</Link>.
+      </p>
     </>
   );
 }
 
-function Pieces({ waiting }: { waiting: { yarn: ShelfCard; piece: ShelfCard['pieces'][number] }[] }) {
+function Pieces({
+  waiting,
+  stoodDays = {},
+}: {
+  waiting: { yarn: ShelfCard; piece: ShelfCard['pieces'][number] }[];
+  stoodDays?: Record<number, number>;
+}) {
   return (
     <ul className={styles.list}>
       {waiting.map(({ yarn, piece }) => (
@@ -65,6 +80,7 @@ function Pieces({ waiting }: { waiting: { yarn: ShelfCard; piece: ShelfCard['pie
               <strong>{yarn.name}</strong>
               <br />
               {piece.label}, {piece.massG === null ? 'not weighed' : <Mass g={piece.massG} />}
+              {stoodDays[piece.id] !== undefined && `, wound ${stoodDays[piece.id]} days ago`}
             </span>
           </Link>
         </li>

@@ -1,26 +1,19 @@
 'use client';
 
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { afterEvent, type RunEvent, type RunState } from '../../core/run';
+import { afterEvent, type Happening, type RunEvent, type RunState } from '../../core/run';
 import type { RunMessage } from '../../server/runRequests';
 import type { RunNews, RunPage } from '../../server/winding';
 import { newKey } from '../../ui/newKey';
 import { boxesLeftBehind, clearSentBox, keepOutbox, notArrived, type Outbox } from './outbox';
-
-/** What happened, as the screen tells it; key and time are added here. */
-export type Happening = RunEvent extends infer Event
-  ? Event extends RunEvent
-    ? Omit<Event, 'key' | 'atMs'>
-    : never
-  : never;
 
 export type Holding = 'asking' | 'mine' | 'another';
 
 export interface LiveRun {
   state: RunState;
   holding: Holding;
-  /** The server does not answer; counts are kept here meanwhile. */
-  offline: boolean;
+  /** Why nothing reaches the server just now; counts are kept here meanwhile. Null while all is well. */
+  trouble: string | null;
   unsent: number;
   ended: RunPage['ended'];
   record: (happening: Happening) => void;
@@ -41,7 +34,7 @@ const MOST_AT_ONCE = 500;
 export function useRun(page: RunPage): LiveRun {
   const [state, setState] = useState(page.state);
   const [holding, setHolding] = useState<Holding>('asking');
-  const [offline, setOffline] = useState(false);
+  const [trouble, setTrouble] = useState<string | null>(null);
   const [unsent, setUnsent] = useState(0);
   const [ended, setEnded] = useState(page.ended);
 
@@ -49,7 +42,7 @@ export function useRun(page: RunPage): LiveRun {
   const line = useRef<ReturnType<typeof openLine> | null>(null);
 
   useEffect(() => {
-    const opened = openLine(page, { setState, setHolding, setOffline, setUnsent, setEnded });
+    const opened = openLine(page, { setState, setHolding, setTrouble, setUnsent, setEnded });
     line.current = opened;
     return () => {
       opened.close();
@@ -62,7 +55,7 @@ export function useRun(page: RunPage): LiveRun {
   return {
     state,
     holding,
-    offline,
+    trouble,
     unsent,
     ended,
     record: useCallback((happening: Happening) => line.current?.record(happening), []),
@@ -74,9 +67,19 @@ export function useRun(page: RunPage): LiveRun {
 interface Listeners {
   setState: (state: RunState) => void;
   setHolding: (holding: Holding) => void;
-  setOffline: (offline: boolean) => void;
+  setTrouble: (trouble: string | null) => void;
   setUnsent: (unsent: number) => void;
   setEnded: (ended: RunPage['ended']) => void;
+}
+
+const NO_ANSWER = 'The app does not answer';
+
+/** The server answers, but cannot keep what it is sent. */
+class Complaint extends Error {}
+
+async function complaintOf(answer: Response): Promise<Complaint> {
+  const body = (await answer.json().catch(() => null)) as { error?: { message?: string } } | null;
+  return new Complaint(`The app cannot keep it (${body?.error?.message ?? `error ${answer.status}`})`);
 }
 
 /** The line between one screen and the server, without anything of React. */
@@ -142,16 +145,16 @@ function openLine(page: RunPage, listeners: Listeners) {
         keepalive: JSON.stringify(message).length < 60_000,
         signal: AbortSignal.timeout(10_000),
       });
-      if (!answer.ok) throw new Error(`the server answered ${answer.status}`);
+      if (!answer.ok) throw await complaintOf(answer);
       take((await answer.json()) as RunNews, boxes);
-      listeners.setOffline(false);
+      listeners.setTrouble(null);
       sending = false;
       if (outbox.events.length > 0 || left.length > 0 || wantState) void send();
       else later(holding === 'mine' ? HEARTBEAT_MS : WATCH_MS);
-    } catch {
+    } catch (error) {
       sending = false;
       if (closed) return;
-      listeners.setOffline(true);
+      listeners.setTrouble(error instanceof Complaint ? error.message : NO_ANSWER);
       later(RETRY_MS);
     }
   }

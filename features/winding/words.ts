@@ -1,9 +1,9 @@
 import type { Handling } from '../../core/fibre';
 import { inWords, spanFigure } from '../../core/format';
-import type { Form } from '../../core/piece';
+import type { CountingDevice, Cue, MarkKind, RunStep, Steadiness, StopReason } from '../../core/run';
 import type { SwiftResult } from '../../core/swift';
 import type { UnitSystem } from '../../core/units';
-import type { Cue, RunStep, StopReason } from '../../core/run';
+import type { RunPage } from '../../server/winding';
 
 export const HANDLING_WORDS: Record<Handling, string> = {
   sticky: 'These fibres cling to each other: loosen the strands before mounting, and wind slowly.',
@@ -21,25 +21,65 @@ export const STOP_WORDS: Record<StopReason, string> = {
   'a pause': 'a pause',
 };
 
-/** What to see to before the crank turns again. */
-export const AFTER_STOP: Record<StopReason, string> = {
-  snag: 'Do not pull. Spread the strands at the corner with flat fingers until the one lifts free, then take up the slack by hand.',
-  'slipped off the swift':
-    'Hold the loop open, lay it back strand by strand, open the swift until it just holds, and see that no strand crosses the middle.',
-  'over the base':
-    'Turn no further. Unplug a motor first. Lift the cake from beneath; if yarn is in the gears, turn the crank back by hand. Cut off what is oiled, and weigh it as waste.',
-  broke: 'Find both ends. Join or knot them and mark the knot (K), or take this cake off here and begin the next.',
-  'a knot': 'Mark it (K) so that its place is kept. See that it goes through the guide.',
-  'a pause': 'The count is kept. The tension changes at every stop: take up the slack by hand before you turn.',
+/** What to see to before the crank turns again, one thing after another. */
+export const AFTER_STOP: Record<StopReason, readonly string[]> = {
+  snag: [
+    'Do not pull. Spread the strands at the corner with flat fingers until the one lifts free.',
+    'See that no other strand crosses it.',
+    'Take up the slack by hand before you turn.',
+  ],
+  'slipped off the swift': [
+    'Hold the loop open and lay it back strand by strand.',
+    'Open the swift until it just holds.',
+    'See that no strand crosses the middle, then take up the slack.',
+  ],
+  'over the base': [
+    'Turn no further. Unplug a motor before your fingers go near the gears.',
+    'Lift the cake from beneath; free what is in the gears by turning the crank back by hand.',
+    'Cut off what is oiled, and weigh it as waste. Then wind more loosely, or take the cake off here.',
+  ],
+  broke: [
+    'Find both ends.',
+    'Join or knot them and mark the knot (K), or take this cake off here and begin the next.',
+    'Look why: a thin spot (T), or too tight a hand?',
+  ],
+  'a knot': [
+    'Mark it (K), so that its place is kept.',
+    'See that it goes through the guide.',
+    'A knot that will not hold is better cut here: take the cake off.',
+  ],
+  'a pause': [
+    'The count is kept.',
+    'The tension changes at every stop: take up the slack by hand.',
+    'See that the cake still sits firmly and the strand is in the guide.',
+  ],
 };
 
 export const CUE_WORDS: Record<Cue, string> = {
   gentle: 'Gently: the first dozen turns lay the core',
   steady: 'Steadily: even tension matters, speed does not',
   slow: 'Slowly now: the last metres',
+  'nearly full': 'Nearly full: the last layers, slowly',
   stop: 'Stop',
   past: 'Past the plan',
+  full: 'Full: cut here, before it slides over the base',
 };
+
+export const MARK_WORDS: Record<MarkKind, string> = {
+  knot: 'Knot',
+  'thin spot': 'Thin spot',
+  'colour change': 'Colour',
+  'tension changed': 'Tension',
+};
+
+export const STEADY_WORDS: Record<Steadiness, string> = {
+  steady: 'steady',
+  uneven: 'uneven: the tension goes with it',
+  quickening: 'getting quicker',
+  slowing: 'getting slower',
+};
+
+export const DEVICE_WORDS: Record<CountingDevice, string> = { motor: 'The motor', counter: 'The length counter' };
 
 export interface StepWords {
   title: string;
@@ -49,9 +89,13 @@ export interface StepWords {
 
 const STEP_WORDS: Record<RunStep, StepWords> = {
   open: { title: 'Open the hank fully', how: 'Untwist it, hold it as one large loop, and find every tie.' },
-  strands: {
-    title: 'Look for folded strands',
-    how: 'At each tie and across the middle: no strand folded back, none crossing from side to side. Lay them straight.',
+  folded: {
+    title: 'No strand folded back',
+    how: 'Look at each tie: where a strand turns back on itself, ease it round until the whole loop lies one way.',
+  },
+  crossing: {
+    title: 'No strand across the middle',
+    how: 'Hold the loop up and look through it. A strand that runs from side to side was dragged there: lay it back.',
   },
   snap: {
     title: 'Snap it',
@@ -64,23 +108,34 @@ const STEP_WORDS: Record<RunStep, StepWords> = {
   },
   ties: {
     title: 'Cut the ties',
-    how: 'Only now that it is held: close to each knot, and never the yarn. Where both ends are knotted together, cut at the knot.',
+    how: 'Close to each knot, and never the yarn.',
     care: 'Scissors closed when not cutting. Pick the ties up: children and animals swallow them.',
   },
   end: {
     title: 'Choose the end',
-    how: 'The one that lies outside and lifts freely. If it dives inside, turn the hank over. Park the other end clear of the post.',
+    how: 'The one that lies outside and lifts freely. If it dives inside, turn the hank over: then it lies outside.',
   },
-  seat: {
-    title: 'Seat it on the winder',
-    how: 'Guide arm out and clicked in, strand through the guide, the end in the notch. A small knot or a doubled end holds it.',
+  park: {
+    title: 'Park the other end',
+    how: 'Tuck it under a few strands, away from the post, so that it does not wrap round it.',
+  },
+  seat: { title: 'Seat it on the winder', how: 'Guide arm out and clicked in, strand through the guide.' },
+  tail: { title: 'Leave a tail', how: 'A forearm’s length of the end hangs down: it will be the inner end.' },
+  lay: { title: 'Lay the first wraps', how: 'Ten wraps, loosely, one beside the other over a thumb’s width.' },
+  cross: {
+    title: 'Then cross them',
+    how: 'Slanting over and over, and turn the form a little after each few wraps, so that the ball grows evenly.',
   },
   'inner end': { title: 'Free the inner end', how: 'Out of the notch first, and pull it clear, or it is lost inside.' },
   lift: { title: 'Lift it from beneath', how: 'Both hands under the cake, straight up. Do not pull at the strands.' },
+  slide: { title: 'Slide it off', how: 'Ease it up from beneath with a little turn; the tail comes with it.' },
   hole: { title: 'Leave the hole open', how: 'Do not squeeze it: a squeezed cake grips its own centre.' },
   'outer end': { title: 'Tuck the outer end', how: 'Under a few strands of the outside, where you will find it.' },
   slip: { title: 'Put the slip in', how: 'The band, or a note of the yarn, in the hole: it stays with the cake.' },
 };
+
+/** Steps that are done again where the next cake goes onto another tool. */
+export const START_STEPS: ReadonlySet<RunStep> = new Set<RunStep>(['seat', 'tail', 'lay', 'cross']);
 
 /** How this swift is set for this hank; undefined where that is not known. */
 export function mountWords(
@@ -95,14 +150,58 @@ export function mountWords(
   return `${swift.name}: backs ${inWords(spanFigure(setting.gapMm, system))} apart.`;
 }
 
-/** What to do at a step, for a piece of this form. */
-export function stepWords(step: RunStep, form: Form, fragile: boolean): StepWords {
-  if (step === 'snap' && fragile)
-    return { title: 'Shake it gently', how: 'A fragile yarn takes no snap. Shake the loop until the strands line up.' };
-  if (step === 'end' && form !== 'hank')
-    return {
-      title: 'Choose the end',
-      how: `The outer end of the ${form} comes off evenly; the inner one leaves it standing still. Note which you took.`,
-    };
-  return STEP_WORDS[step];
+type StepRun = Pick<RunPage, 'form'> & { plan: Pick<RunPage['plan'], 'handling' | 'schools' | 'fromEnd' | 'cakes'> };
+
+/** What to do at a step, for this piece, with this yarn, in the user's own way. */
+export function stepWords(step: RunStep, { form, plan }: StepRun): StepWords {
+  const words = STEP_WORDS[step];
+  const { handling, schools, fromEnd } = plan;
+  const thumb = plan.cakes.some(({ tool }) => tool.onto === 'thumb');
+  switch (step) {
+    case 'open':
+      return handling.includes('sticky')
+        ? { ...words, how: `${words.how} Its strands cling: loosen them with flat fingers first.` }
+        : words;
+    case 'snap':
+      return handling.includes('fragile')
+        ? {
+            title: 'Shake it gently',
+            how: 'A fragile yarn takes no snap. Shake the loop until the strands line up.',
+          }
+        : words;
+    case 'ties':
+      return {
+        ...words,
+        title: schools.ties === 'after mounting' ? words.title : 'Cut the ties, before it is mounted',
+        how: `${schools.ties === 'after mounting' ? 'Only now that it is held: close' : 'Keep one hand inside the loop. Close'} to each knot, and never the yarn. Where both ends are knotted together, ${
+          schools.joinedEnds === 'cut' ? 'cut at the knot.' : 'untie that one.'
+        }`,
+      };
+    case 'end':
+      if (form === 'hank') return words;
+      return fromEnd === 'outer'
+        ? { title: 'Take the outer end', how: `It comes off the ${form} evenly. What was outside will lie inside.` }
+        : {
+            title: 'Take the inner end',
+            how: `From the middle; the ${form} stands still meanwhile. If it comes as a lump, lay it straight first.`,
+          };
+    case 'seat':
+      return {
+        ...words,
+        how: `${words.how} ${
+          schools.startingEnd === 'knotted'
+            ? 'Tie a small knot into the end and seat it in the notch.'
+            : 'Double the end and seat it in the notch.'
+        }`,
+      };
+    case 'lay':
+    case 'cross':
+      return thumb ? { ...words, care: THUMB_CARE } : words;
+    default:
+      return words;
+  }
 }
+
+/** Said wherever yarn goes round a thumb. */
+export const THUMB_CARE =
+  'Never tight: the wraps must slip over the thumb with ease. If it turns pale, blue or numb, take them off at once; if that does not pass, see a doctor.';

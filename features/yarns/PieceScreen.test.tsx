@@ -1,4 +1,4 @@
-import { bench } from '../../server/bench';
+import { scales } from '../../server/bench';
 import { weighPiece } from '../../server/pieces';
 import { addSample } from '../../server/samples';
 import { aKey, emptyDatabase, idOf, NOW, shelved } from '../../server/testing';
@@ -13,7 +13,7 @@ function piece(values: Partial<YarnForm> = {}) {
   const db = emptyDatabase();
   const [pieceId] = shelved(db, values).pieceIds as [number];
   const said = (how: Measure = 'weigh', system: 'metric' | 'imperial' = 'metric') =>
-    saidBy(<PieceScreen page={piecePage(db, pieceId)!} scales={bench(db).scales} how={how} />, system);
+    saidBy(<PieceScreen page={piecePage(db, pieceId)!} scales={scales(db)} how={how} />, system);
   return { db, pieceId, said };
 }
 

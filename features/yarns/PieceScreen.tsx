@@ -7,27 +7,38 @@ import type { ScaleTool } from '../../server/bench';
 import type { PiecePage } from '../../server/yarnViews';
 import { ActionLink } from '../../ui/ActionLink';
 import { dateAndTime } from '../../ui/dates';
-import { KnownMass, Large, Length, Mass, Span } from '../../ui/Figures';
+import { KnownMass, Large, Mass, Span } from '../../ui/Figures';
 import { useSystem } from '../../ui/Providers';
 import { SampleWords } from '../../ui/SampleWords';
 import { Say } from '../../ui/Say';
 import { glyphSide, PieceGlyph } from '../../ui/thread/PieceGlyph';
+import { FaultsPanel } from './FaultsPanel';
 import { MeasureCard } from './MeasureCard';
 import type { Measure } from './measures';
 import styles from './PieceScreen.module.css';
 
-const TOLD = { receive: 'came in', wind: 'wound', weigh: 'weighed', sample: 'measured', undo: 'undone' };
+const TOLD = {
+  receive: 'came in',
+  wind: 'wound',
+  weigh: 'weighed',
+  sample: 'measured',
+  inspect: 'looked over',
+  undo: 'undone',
+};
 
 /** One piece: what it is now, weighing it, and what it went through. */
 export function PieceScreen({
   page: { yarn, piece, others, history },
   scales,
   how,
+  stood,
 }: {
   page: PiecePage;
   scales: ScaleTool[];
   /** What is to be done with it first. */
   how: Measure;
+  /** Days that this cake has stood, where the user's school lets it stand less. */
+  stood: number | null;
 }) {
   const system = useSystem();
   const gone = piece.consumedBy !== null;
@@ -47,7 +58,7 @@ export function PieceScreen({
             y={side / 2 + 6}
             side={side}
             gone={gone}
-            knots={piece.knotsAtM.length > 0}
+            knots={piece.faults.length > 0}
           />
         </svg>
         {piece.mass ? (
@@ -71,17 +82,12 @@ export function PieceScreen({
             <Span mm={piece.loopM * 1000} /> once round.
           </p>
         )}
-        {piece.knotsAtM.length > 0 && (
-          <p>
-            {piece.knotsAtM.length === 1 ? 'A knot' : `${piece.knotsAtM.length} knots`} at{' '}
-            {piece.knotsAtM.map((m, i) => (
-              <span key={i}>
-                {i > 0 && ', '}
-                <Length m={m} />
-              </span>
-            ))}{' '}
-            from the inner end.
-          </p>
+        <FaultsPanel piece={piece} />
+        {stood !== null && (
+          <Say tone="tight">
+            <strong>It has stood for {stood} days.</strong> A stored cake stretches its yarn: use it soon, or wind it
+            again loosely.
+          </Say>
         )}
         {gone && (
           <Say tone="plain">
@@ -118,6 +124,8 @@ export function PieceScreen({
               <span>
                 {kind === 'sample' ? (
                   <SampleWords sample={yarn.samples.find((sample) => sample.operationId === operationId)} />
+                ) : kind === 'inspect' ? (
+                  ''
                 ) : mass ? (
                   <KnownMass fact={mass} />
                 ) : (

@@ -3,6 +3,7 @@
 import type { Trust } from '../../core/gristFacts';
 import { database } from '../../server/database';
 import * as entries from '../../server/entries';
+import { type FaultForm, noteFault } from '../../server/faults';
 import { removePicture } from '../../server/pictures';
 import { undoOperation, type WeighForm, weighPiece } from '../../server/pieces';
 import { preferences } from '../../server/preferences';
@@ -66,4 +67,8 @@ export async function undoImport(batch: string): Promise<{ deleted: number; kept
 
 export async function takePictureAway(pictureId: number, away: boolean): Promise<Saved> {
   return removePicture(database(), pictureId, away, new Date());
+}
+
+export async function keepFault(pieceId: number, form: FaultForm): Promise<Saved> {
+  return noteFault(database(), pieceId, form, (await preferences()).system, new Date());
 }

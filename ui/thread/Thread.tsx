@@ -1,6 +1,7 @@
 'use client';
 
 import Link from 'next/link';
+import { type Fault, faultsInWords } from '../../core/faults';
 import { inWords, lengthFigure, massFigure } from '../../core/format';
 import type { Form, MassFact, OperationKind } from '../../core/piece';
 import { strandColour } from '../colour';
@@ -19,7 +20,8 @@ export interface DrawnPiece {
   consumedBy: number | null;
   mass: MassFact | null;
   lengthM: { mean: number } | null;
-  knotsAtM: readonly number[];
+  /** From its inner end. */
+  faults: readonly Fault[];
 }
 
 export interface DrawnStep {
@@ -33,6 +35,7 @@ export interface DrawnStep {
 const VERBS: Record<OperationKind, string> = {
   receive: 'came in',
   wind: 'wound',
+  inspect: 'looked over',
   weigh: 'weighed',
   sample: 'measured',
   undo: 'undone',
@@ -193,13 +196,13 @@ function Piece({
   const gone = first.consumedBy !== null;
   const massG = massOfAll(group);
   const lengthM = group.reduce((sum, { lengthM }) => sum + (lengthM?.mean ?? 0), 0);
-  const knots = group.reduce((sum, { knotsAtM }) => sum + knotsAtM.length, 0);
+  const faults = group.flatMap(({ faults }) => faults);
   const title = group.length > 1 ? `${group.length} ${first.form}s` : first.label;
   const facts = [
     massG === null ? 'not weighed' : inWords(massFigure(massG, system)),
     lengthM > 0 && inWords(lengthFigure(lengthM, system)),
   ].filter(Boolean);
-  const more = knots > 0 ? `${knots} ${knots === 1 ? 'knot' : 'knots'}` : twist;
+  const more = faults.length > 0 ? faultsInWords(faults) : twist;
   const lines = gone ? [facts.join(' · ')] : [facts.join(' · '), more].filter((line) => line !== undefined);
   const words = gone
     ? { x, y: y + side * 0.41 + 20, anchor: 'middle' as const }
@@ -208,7 +211,15 @@ function Piece({
     <Link href={`/pieces/${first.id}`} className={styles.piece}>
       <rect x={x - side / 2} y={y - side / 2} width={side} height={side} fill="transparent" />
       {group.length > 1 && <PieceGlyph form={first.form} colourHex={colourHex} x={x + 7} y={y - 5} side={side} gone />}
-      <PieceGlyph form={first.form} colourHex={colourHex} x={x} y={y} side={side} gone={gone} knots={knots > 0} />
+      <PieceGlyph
+        form={first.form}
+        colourHex={colourHex}
+        x={x}
+        y={y}
+        side={side}
+        gone={gone}
+        knots={faults.length > 0}
+      />
       <text x={words.x} y={words.y} textAnchor={words.anchor} className={styles.title}>
         {/* Text in drawings has no spaces between its lines; read aloud it needs them. */}
         {`${title} `}
@@ -218,8 +229,38 @@ function Piece({
           {`${line} `}
         </text>
       ))}
+      {group.length === 1 && faults.length > 0 && !gone && lengthM > 0 && (
+        <FaultLine
+          faults={faults}
+          lengthM={lengthM}
+          colourHex={colourHex}
+          x={words.x}
+          y={words.y + lines.length * LINE + 9}
+        />
+      )}
       {gone && <desc>used up</desc>}
     </Link>
+  );
+}
+
+const FAULT_LINE = 118;
+
+/** The strand of one piece from its inner end, with what lies along it. */
+function FaultLine({
+  faults,
+  lengthM,
+  colourHex,
+  x,
+  y,
+}: Point & { faults: readonly Fault[]; lengthM: number; colourHex: string }) {
+  return (
+    <g aria-hidden="true">
+      <YarnLine d={`M${x} ${y}h${FAULT_LINE}`} colourHex={colourHex} width={4} />
+      {faults.map(({ atM }, i) => {
+        const at = x + FAULT_LINE * Math.min(1, atM / lengthM);
+        return <path key={i} d={`M${at} ${y - 6}v12`} stroke="var(--ink)" strokeWidth={2.5} />;
+      })}
+    </g>
   );
 }
 

@@ -1,9 +1,11 @@
 import type { Metadata } from 'next';
 import { MEASURES } from '../../../features/yarns/measures';
 import { PieceScreen } from '../../../features/yarns/PieceScreen';
-import { bench } from '../../../server/bench';
+import { scales } from '../../../server/bench';
 import { database } from '../../../server/database';
 import { found, type IdParams } from '../../../server/found';
+import { stoodDays } from '../../../server/planPages';
+import { schools } from '../../../server/schools';
 import { piecePage } from '../../../server/yarnViews';
 
 export const metadata: Metadata = { title: 'Piece' };
@@ -15,5 +17,13 @@ export default async function Page({
   const page = await found(params, (id) => piecePage(database(), id));
   const { how } = await searchParams;
   const first = MEASURES.find((measure) => measure === how) ?? 'weigh';
-  return <PieceScreen page={page} scales={bench(database()).scales} how={first} />;
+  const stood = stoodDays(database(), page.piece.id, schools(database()).earliestDays, new Date());
+  return (
+    <PieceScreen
+      page={page}
+      scales={scales(database())}
+      how={first}
+      stood={page.piece.consumedBy === null ? stood : null}
+    />
+  );
 }

@@ -12,9 +12,7 @@ export default async function Page({ params }: IdParams) {
   return (
     <PlanScreen
       page={page}
-      weighing={
-        <WeighPiece yarn={page.yarn} pieceId={page.piece.id} lastMass={page.piece.mass} scales={page.bench.scales} />
-      }
+      weighing={<WeighPiece yarn={page.yarn} pieceId={page.piece.id} lastMass={page.piece.mass} scales={page.scales} />}
     />
   );
 }

@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import { RunScreen } from '../../../../features/winding/RunScreen';
-import { bench } from '../../../../server/bench';
+import { scales } from '../../../../server/bench';
 import { database } from '../../../../server/database';
 import { found, type IdParams } from '../../../../server/found';
 import { runPage } from '../../../../server/winding';
@@ -9,5 +9,5 @@ export const metadata: Metadata = { title: 'Winding' };
 
 export default async function Page({ params }: IdParams) {
   const page = await found(params, (id) => runPage(database(), id));
-  return <RunScreen page={page} scales={bench(database()).scales} />;
+  return <RunScreen page={page} scales={scales(database())} />;
 }

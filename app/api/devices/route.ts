@@ -1,0 +1,15 @@
+import { commandDevice, deviceStream } from '../../../server/devices';
+
+export const dynamic = 'force-dynamic';
+
+/** What the devices on the bench show, as server-sent events. */
+export function GET(request: Request): Response {
+  return new Response(deviceStream(request.signal), {
+    headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store, no-transform' },
+  });
+}
+
+export async function POST(request: Request): Promise<Response> {
+  const { status, body } = commandDevice(await request.text(), Date.now());
+  return Response.json(body, { status });
+}

@@ -1,0 +1,11 @@
+import type { Metadata } from 'next';
+import { ByHandScreen } from '../../../features/winding/ByHandScreen';
+import { bench } from '../../../server/bench';
+import { database } from '../../../server/database';
+
+export const metadata: Metadata = { title: 'By hand' };
+export const dynamic = 'force-dynamic';
+
+export default function Page() {
+  return <ByHandScreen forms={bench(database()).handForms} />;
+}

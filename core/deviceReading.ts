@@ -1,0 +1,27 @@
+import type { CountingDevice } from './run';
+
+/**
+ * What a device at the bench tells. Counts are totals since it was switched on, under the name of that session, so
+ * that a reading that is lost or comes twice changes nothing.
+ */
+export type DeviceReading = { session: string; atMs: number } & (
+  | { device: 'scale'; state: 'steady' | 'settling' | 'overload'; massG: number; resolutionG: number }
+  | { device: 'counter'; metres: number }
+  | { device: 'motor'; state: 'standing' | 'starting' | 'running' | 'stopping' | 'jammed'; spindleTurns: number }
+);
+
+export const DEVICES = ['scale', 'counter', 'motor'] as const;
+export type DeviceKind = (typeof DEVICES)[number];
+
+/** Not heard of for so long, a device is silent: unplugged, asleep, or its line is broken. */
+export const SILENT_AFTER_MS = 2000;
+
+/**
+ * A reading as the total that a run counts by: turns of the crank for a motor, metres for a counter.
+ *
+ * @example
+ * totalOf({ device: 'motor', session: 'a', atMs: 0, state: 'running', spindleTurns: 80 }, 4) // => 20
+ */
+export function totalOf(reading: DeviceReading & { device: CountingDevice }, spindleTurnsPerCrank: number): number {
+  return reading.device === 'motor' ? reading.spindleTurns / spindleTurnsPerCrank : reading.metres;
+}

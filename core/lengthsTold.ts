@@ -1,0 +1,48 @@
+import type { LengthsTold } from './agreement';
+import { type Estimate, product } from './estimate';
+import { type MassFact, massOf } from './piece';
+import { onSpindleAt, type WinderFigures } from './windingPlan';
+
+/** A wheel on the yarn is right to about one part in a hundred, and to a turn of itself. */
+const COUNTER_RELATIVE_SD = 0.01;
+const COUNTER_LEAST_SD_M = 0.5;
+
+export interface CakeTold {
+  winder: WinderFigures;
+  /** g/cm3 */
+  density: Estimate;
+  /** m/g */
+  grist: Estimate;
+  turns: number;
+  counterM: number | null;
+  mass: MassFact | null;
+}
+
+/**
+ * How long one cake is: by the counter, by the turns of the crank and by its mass, as far as each was there.
+ *
+ * @example
+ * lengthsTold({ winder: { maxMassG: 113, maxDiameterMm: 98, coreDiameterMm: 24, heightMm: 68, spindleTurnsPerCrank: 4, crossingAngleDeg: 20 }, density: { mean: 0.3, sd: 0.03 }, grist: { mean: 4.1, sd: 0 }, turns: 0, counterM: 12, mass: null }) // => { counter: { mean: 12, sd: 0.5 } }
+ */
+export function lengthsTold({ winder, density, grist, turns, counterM, mass }: CakeTold): LengthsTold {
+  const lengthAt = (densityGPerCm3: number, gristMPerG: number) =>
+    onSpindleAt({ ...winder, densityGPerCm3, gristMPerG }, turns).lengthM;
+  const byTurns = turns > 0 ? lengthAt(density.mean, grist.mean) : 0;
+  return {
+    ...(counterM && {
+      counter: { mean: counterM, sd: Math.max(COUNTER_LEAST_SD_M, COUNTER_RELATIVE_SD * counterM) },
+    }),
+    ...(byTurns > 0 && {
+      turns: {
+        mean: byTurns,
+        sd: Math.hypot(
+          lengthAt(density.mean + density.sd, grist.mean) - byTurns,
+          lengthAt(density.mean, grist.mean + grist.sd) - byTurns,
+          // A turn more or less.
+          byTurns / turns,
+        ),
+      },
+    }),
+    ...(mass && { mass: product(massOf(mass), grist) }),
+  };
+}

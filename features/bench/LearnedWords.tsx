@@ -1,0 +1,77 @@
+'use client';
+
+import Link from 'next/link';
+import { HALF_WIDTH_90 } from '../../core/estimate';
+import type { LearnedFigure, LearnedTool } from '../../server/learned';
+import { shortDate } from '../../ui/dates';
+import styles from './LearnedWords.module.css';
+
+const range = ({ mean, sd }: { mean: number; sd: number }, digits: number) =>
+  `${mean.toFixed(digits)} ± ${(sd * HALF_WIDTH_90).toFixed(digits)}`;
+
+/** What the cakes of a tool have taught: the figure, its spread, and every cake it rests on or leaves out. */
+export function LearnedWords({
+  tool,
+}: {
+  tool: { learned: LearnedTool; spindleTurnsPerCrank: number; measured: string[]; kind?: string };
+}) {
+  const { learned } = tool;
+  if (learned.cakes === 0)
+    return (
+      <p className={styles.none}>
+        Nothing learned yet. Measure a cake across and in height when it is weighed, and its firmness is known.
+      </p>
+    );
+  const counted = tool.measured.includes('spindleTurnsPerCrank');
+  const ratio = learned.crankRatio;
+  const apart = Math.abs(ratio.mean - tool.spindleTurnsPerCrank) > 2 * ratio.sd && ratio.from >= 3;
+  return (
+    <details className={styles.learned}>
+      <summary>
+        Learned from {learned.cakes} of your cakes
+        {learned.density.once.from > 0 && <>: {range(learned.density.once, 2)} g/cm³ firm</>}
+      </summary>
+      <Told title="Firmness, wound once" figure={learned.density.once} digits={2} unit="g/cm³" />
+      <Told title="Firmness, wound again" figure={learned.density.again} digits={2} unit="g/cm³" />
+      {Object.entries(learned.density.byKind).map(([kind, figure]) => (
+        <p key={kind}>
+          Of {kind}: {range(figure, 2)} g/cm³, from {figure.from}.
+        </p>
+      ))}
+      {!tool.kind && (
+        <>
+          <Told title="Spindle turns to one of the crank" figure={ratio} digits={2} unit="" />
+          {apart && (
+            <p className={styles.apart}>
+              {counted
+                ? `You counted ${tool.spindleTurnsPerCrank}. Plans go by that; cakes that say otherwise hint at missed counts, or at a strand that crosses more steeply.`
+                : `It came with ${tool.spindleTurnsPerCrank}; plans go by what your cakes say.`}
+            </p>
+          )}
+        </>
+      )}
+      <Told title="Seconds for one turn" figure={learned.secondsPerTurn} digits={2} unit="s" />
+    </details>
+  );
+}
+
+function Told({ title, figure, digits, unit }: { title: string; figure: LearnedFigure; digits: number; unit: string }) {
+  if (figure.lessons.length === 0) return null;
+  return (
+    <div className={styles.told}>
+      <p>
+        <strong>{title}:</strong> {range(figure, digits)} {unit}, from {figure.from} of {figure.lessons.length}
+      </p>
+      <ol className={styles.lessons}>
+        {figure.lessons.slice(-12).map(({ operationId, label, at, value, setAside }, i) => (
+          <li key={i} data-aside={setAside}>
+            <Link href={`/logbook/${operationId}`} title={`${label}, ${shortDate(at)}`}>
+              {value.toFixed(digits)}
+            </Link>
+            {setAside && <span> set aside: too far from the others</span>}
+          </li>
+        ))}
+      </ol>
+    </div>
+  );
+}

@@ -1,0 +1,78 @@
+'use client';
+
+import { Button, Segmented } from 'antd';
+import { useRouter } from 'next/navigation';
+import type { Schools } from '../../core/schools';
+import { TextField } from '../../ui/Field';
+import { Form, FormError } from '../../ui/Form';
+import { Say } from '../../ui/Say';
+import { SCHOOL_QUESTIONS } from '../../ui/schools';
+import { useForm } from '../../ui/useForm';
+import { useState } from 'react';
+import type { SchoolsForm } from '../../server/schools';
+import { keepSchools } from './actions';
+import styles from './SchoolsPanel.module.css';
+
+/** Where good makers disagree, what this one does: plans and the bench follow it, and each plan may still differ. */
+export function SchoolsPanel({ schools }: { schools: Schools }) {
+  const router = useRouter();
+  const [kept, setKept] = useState(false);
+  const form = useForm<SchoolsForm>({
+    draftKey: 'schools',
+    initial: () => ({ ...schools, earliestDays: String(schools.earliestDays) }),
+    save: keepSchools,
+    saved: () => {
+      setKept(true);
+      router.refresh();
+    },
+  });
+  const questions = Object.entries(SCHOOL_QUESTIONS) as [
+    keyof typeof SCHOOL_QUESTIONS,
+    (typeof SCHOOL_QUESTIONS)['slip'],
+  ][];
+  return (
+    <section aria-labelledby="schools">
+      <h2 id="schools" className={styles.title}>
+        How I like to work
+      </h2>
+      <p className={styles.intro}>
+        Good makers differ here, each with reasons. Plans start from what you choose, and any of them may be wound
+        otherwise.
+      </p>
+      <Form form={form} className={styles.questions}>
+        {questions.map(([name, { question, schools }]) => (
+          <div key={name} className={styles.question}>
+            <div className={styles.asked}>{question}</div>
+            <Segmented
+              aria-label={question}
+              options={schools.map(({ value, name }) => ({ value, label: name }))}
+              value={form.values[name]}
+              onChange={(value) => {
+                setKept(false);
+                form.set(name, value as never);
+              }}
+            />
+            <p className={styles.why}>{schools.find(({ value }) => value === form.values[name])?.why}</p>
+          </div>
+        ))}
+        <TextField
+          label="Not earlier than so many days before casting on"
+          {...form.field('earliestDays')}
+          hint="a cake that is stored stretches its yarn; 0: only just before use"
+          inputMode="numeric"
+        />
+        <div className={styles.foot}>
+          <FormError form={form} />
+          <Button htmlType="submit" loading={form.saving}>
+            Work like this
+          </Button>
+          {kept && (
+            <Say tone="good" role="status">
+              Kept. New plans start from it.
+            </Say>
+          )}
+        </div>
+      </Form>
+    </section>
+  );
+}

@@ -1,0 +1,225 @@
+'use client';
+
+import { Button } from 'antd';
+import type { Bench, HandTool, ScaleTool, SwiftTool, ToolKind, WinderTool } from '../../server/bench';
+import { Mass, Size, Span } from '../../ui/Figures';
+import { Say } from '../../ui/Say';
+import { useUndoOffer } from '../../ui/UndoOffer';
+import { useTask } from '../../ui/useTask';
+import { putBack, takeOffBench } from './actions';
+import styles from './BenchScreen.module.css';
+import { LearnedWords } from './LearnedWords';
+import { ToolDrawing } from './ToolDrawing';
+import { TOOL_FIELDS, typedFigures } from './toolFigures';
+import { ToolForm } from './ToolForm';
+
+type AnyTool = Bench[keyof Bench][number];
+
+/** One tool: its drawing, its figures, which of them were measured, and what its cakes have taught. */
+export function ToolCard({
+  kind,
+  tool,
+  open,
+  onOpen,
+  onClose,
+}: {
+  kind: ToolKind;
+  tool: AnyTool;
+  open: boolean;
+  onOpen: () => void;
+  onClose: () => void;
+}) {
+  const offer = useUndoOffer();
+  const { run, problem } = useTask();
+  const remove = () =>
+    run(
+      () => takeOffBench(kind, tool.id),
+      () => offer({ words: `${tool.name} is off the bench.`, undo: () => putBack(kind, tool.id) }),
+    );
+  return (
+    <li className={styles.tool}>
+      <div className={styles.drawing}>
+        <ToolDrawing kind={kind} tool={tool} />
+      </div>
+      <div className={styles.about}>
+        <h3>{tool.name}</h3>
+        <MeasuredWords kind={kind} measured={tool.measured} />
+        {open ? (
+          <ToolForm
+            kind={kind}
+            id={tool.id}
+            initial={{ name: tool.name, ...typedFigures(kind, tool) }}
+            measured={tool.measured}
+            close={onClose}
+          />
+        ) : (
+          <>
+            <Facts kind={kind} tool={tool} />
+            {'learned' in tool && <LearnedWords tool={tool} />}
+            <div className={styles.ways}>
+              <Button onClick={onOpen}>
+                {tool.measured.length > 0 ? 'Change' : 'Put in what I measured'}
+                <span className="visually-hidden"> on the {tool.name.toLowerCase()}</span>
+              </Button>
+              <Button type="text" onClick={remove}>
+                Take it off the bench<span className="visually-hidden">: {tool.name.toLowerCase()}</span>
+              </Button>
+            </div>
+            {problem && (
+              <Say tone="bad" role="alert">
+                {problem}
+              </Say>
+            )}
+          </>
+        )}
+      </div>
+    </li>
+  );
+}
+
+function MeasuredWords({ kind, measured }: { kind: ToolKind; measured: readonly string[] }) {
+  const figures = TOOL_FIELDS[kind].filter(({ name }) => name !== 'knownG' && name !== 'shownG');
+  const done = figures.filter(({ name }) => measured.includes(name));
+  if (done.length === 0) return <p className={styles.starting}>guess: starting figures</p>;
+  if (done.length === figures.length) return <p className={styles.measured}>measured on yours</p>;
+  return (
+    <p className={styles.measured}>
+      {done.length} of {figures.length} figures measured on yours
+    </p>
+  );
+}
+
+/** One figure, marked as a guess where it is still the one that the tool came with. */
+function Fact({ label, known, children }: { label: string; known: boolean; children: React.ReactNode }) {
+  return (
+    <>
+      <dt>{label}</dt>
+      <dd>
+        {children}
+        {!known && <span className={styles.guess}> a guess</span>}
+      </dd>
+    </>
+  );
+}
+
+function Facts({ kind, tool }: { kind: ToolKind; tool: AnyTool }) {
+  switch (kind) {
+    case 'winder':
+      return <WinderFacts winder={tool as WinderTool} />;
+    case 'hand_form':
+      return <HandFacts form={tool as HandTool} />;
+    case 'pegs':
+    case 'umbrella':
+    case 'chairs':
+      return <SwiftFacts swift={tool as SwiftTool} />;
+    case 'scale':
+      return <ScaleFacts scale={tool as ScaleTool} />;
+    case 'counter':
+      return (
+        <p>
+          A pulse for each <Size mm={'mmPerPulse' in tool ? tool.mmPerPulse : 0} /> of yarn.
+        </p>
+      );
+  }
+}
+
+const BASES = { flat: 'a flat plate', dished: 'a dished plate', rimmed: 'a plate with a rim' };
+
+function WinderFacts({ winder }: { winder: WinderTool }) {
+  const known = (figure: string) => winder.measured.includes(figure);
+  return (
+    <dl className={styles.facts}>
+      <Fact label={winder.drive === 'hand' ? 'crank' : 'motor'} known={known('spindleTurnsPerCrank')}>
+        {winder.spindleTurnsPerCrank} turns of the spindle to one
+      </Fact>
+      <Fact label="spindle" known={known('coreDiameterMm') && known('heightMm')}>
+        <Size mm={winder.coreDiameterMm} /> across, <Size mm={winder.heightMm} /> high
+      </Fact>
+      <Fact label="room" known={known('maxDiameterMm') && known('maxMassG')}>
+        to <Size mm={winder.maxDiameterMm} /> across, <Mass g={winder.maxMassG} />
+      </Fact>
+      <Fact label="crossing" known={known('crossingAngleDeg')}>
+        {winder.crossingAngleDeg}°
+      </Fact>
+      <dt>turns</dt>
+      <dd>{winder.turning ? `${winder.turning}, seen from above` : 'which way is not said yet'}</dd>
+      <dt>base</dt>
+      <dd>{BASES[winder.base]}</dd>
+    </dl>
+  );
+}
+
+function HandFacts({ form }: { form: HandTool }) {
+  const known = (figure: string) => form.measured.includes(figure);
+  return (
+    <dl className={styles.facts}>
+      <Fact label="form" known={known('coreDiameterMm')}>
+        <Size mm={form.coreDiameterMm} /> across
+      </Fact>
+      <Fact label="ball" known={known('maxDiameterMm') && known('maxMassG')}>
+        to <Size mm={form.maxDiameterMm} /> across, <Mass g={form.maxMassG} />
+      </Fact>
+    </dl>
+  );
+}
+
+function SwiftFacts({ swift }: { swift: SwiftTool }) {
+  switch (swift.kind) {
+    case 'pegs':
+      return (
+        <p>
+          Holes at{' '}
+          {swift.holeRadiiMm.map((mm, i) => (
+            <span key={mm}>
+              {i > 0 && ', '}
+              <Size mm={mm} />
+            </span>
+          ))}{' '}
+          from the middle, on each of four arms.
+        </p>
+      );
+    case 'umbrella':
+      return (
+        <p>
+          {swift.ribs} ribs; opens from <Span mm={swift.opensMm.min} /> to <Span mm={swift.opensMm.max} />. For
+          unwinding only: it gives way under a skein being made on it.
+        </p>
+      );
+    case 'chairs':
+      return (
+        <p>
+          Backs <Span mm={swift.backDepthMm} /> deep. Turned away from each other, on a floor they do not slide on.
+        </p>
+      );
+  }
+}
+
+function ScaleFacts({ scale: { resolutionG, maxMassG, check } }: { scale: ScaleTool }) {
+  const offG = check && check.shownG - check.knownG;
+  return (
+    <>
+      <p>
+        Shows steps of {resolutionG} g: a reading is right to ± {resolutionG / 2} g
+        {maxMassG !== null && (
+          <>
+            , up to <Mass g={maxMassG} />
+          </>
+        )}
+        .
+      </p>
+      {check &&
+        offG !== null &&
+        (Math.abs(offG) <= resolutionG ? (
+          <Say tone="good">
+            It showed <Mass g={check.shownG} /> of a known <Mass g={check.knownG} />: right within its step.
+          </Say>
+        ) : (
+          <Say tone="tight">
+            It showed <Mass g={check.shownG} /> of a known <Mass g={check.knownG} />:{' '}
+            {Math.abs((100 * offG) / check.knownG).toFixed(1)} % {offG > 0 ? 'too much' : 'too little'}. Its readings
+            are kept as they are; set it right or take another.
+          </Say>
+        ))}
+    </>
+  );
+}

@@ -1,0 +1,169 @@
+'use client';
+
+import { Button, Checkbox } from 'antd';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { readOrNull } from '../../core/inputError';
+import { parseNumber } from '../../core/units';
+import type { ToolKind } from '../../server/bench';
+import { ChoiceField, TextField } from '../../ui/Field';
+import { Form, FormError } from '../../ui/Form';
+import { type FormState, useForm } from '../../ui/useForm';
+import { keepTool } from './actions';
+import styles from './BenchScreen.module.css';
+import { TOOL_FIELDS, type ToolField, toolForm } from './toolFigures';
+
+type Values = Record<string, string>;
+
+/** The figures of a tool, each with the way to measure it, and whether it was measured on the user's own. */
+export function ToolForm({
+  kind,
+  id,
+  initial,
+  measured,
+  close,
+}: {
+  kind: ToolKind;
+  id: number | null;
+  initial: Values;
+  measured: readonly string[];
+  close: () => void;
+}) {
+  const router = useRouter();
+  const [marked, setMarked] = useState<readonly string[]>(measured);
+  const form = useForm<Values>({
+    draftKey: `${kind} ${id ?? 'new'}`,
+    initial: () => initial,
+    save: (values) => keepTool(id, toolForm(kind, values, marked)),
+    saved: () => {
+      router.refresh();
+      close();
+    },
+  });
+  const mark = (name: string, on: boolean) =>
+    setMarked((known) =>
+      on ? [...known.filter((each) => each !== name), name] : known.filter((each) => each !== name),
+    );
+  return (
+    <Form form={form} className={styles.form}>
+      <TextField label="Name" {...form.field('name')} />
+      {kind === 'hand_form' && (
+        <ChoiceField
+          label="What it is"
+          {...form.field('kind')}
+          options={[
+            { value: 'nostepinne', label: 'nostepinne, a tapered stick' },
+            { value: 'tube', label: 'card tube' },
+            { value: 'thumb', label: 'thumb' },
+          ]}
+        />
+      )}
+      {TOOL_FIELDS[kind].map((field) => (
+        <Figure
+          key={field.name}
+          field={field}
+          form={form}
+          changed={form.values[field.name] !== initial[field.name]}
+          marked={marked.includes(field.name)}
+          onMark={(on) => mark(field.name, on)}
+        />
+      ))}
+      {kind === 'winder' && (
+        <>
+          <ChoiceField
+            label="Seen from above, cranked as usual, the spindle turns"
+            {...form.field('turning')}
+            options={[
+              { value: '', label: 'not looked yet' },
+              { value: 'clockwise', label: 'clockwise, as a clock’s hands' },
+              { value: 'counterclockwise', label: 'counterclockwise' },
+            ]}
+          />
+          <ChoiceField
+            label="Turned by"
+            {...form.field('drive')}
+            options={[
+              { value: 'hand', label: 'hand' },
+              { value: 'motor', label: 'a motor' },
+            ]}
+          />
+          <ChoiceField
+            label="Beneath the yarn there is"
+            {...form.field('base')}
+            options={[
+              { value: 'flat', label: 'a flat plate' },
+              { value: 'dished', label: 'a dished plate' },
+              { value: 'rimmed', label: 'a plate with a rim' },
+            ]}
+          />
+        </>
+      )}
+      <FormError form={form} />
+      <div className={styles.ways}>
+        <Button type="primary" htmlType="submit" loading={form.saving}>
+          {id === null ? 'Onto the bench' : 'Keep these figures'}
+        </Button>
+        <Button
+          type="text"
+          onClick={() => {
+            form.clear();
+            close();
+          }}
+        >
+          Leave it
+        </Button>
+      </div>
+    </Form>
+  );
+}
+
+function Figure({
+  field,
+  form,
+  changed,
+  marked,
+  onMark,
+}: {
+  field: ToolField;
+  form: FormState<Values>;
+  changed: boolean;
+  marked: boolean;
+  onMark: (on: boolean) => void;
+}) {
+  const [counted, setCounted] = useState('');
+  const { name, label, how, instead } = field;
+  const take = (typed: string) => {
+    setCounted(typed);
+    const figure = readOrNull(() => instead!.figure(parseNumber(typed, ''), form.values));
+    if (figure === null || figure.includes('NaN')) return;
+    form.set(name, figure);
+    onMark(true);
+  };
+  const optional = name === 'knownG' || name === 'shownG';
+  return (
+    <div className={styles.figure}>
+      <TextField label={label} {...form.field(name)} />
+      {!optional && (
+        <Checkbox checked={marked || changed} disabled={changed} onChange={({ target }) => onMark(target.checked)}>
+          measured on mine
+        </Checkbox>
+      )}
+      <details className={styles.how}>
+        <summary>
+          How to measure it<span className="visually-hidden">: {label.toLowerCase()}</span>
+        </summary>
+        <p>{how}</p>
+        {instead && (
+          <TextField
+            name={`${name}-counted`}
+            label={instead.label}
+            value={counted}
+            onChange={take}
+            inputMode="decimal"
+            hint="the figure above follows"
+          />
+        )}
+      </details>
+    </div>
+  );
+}

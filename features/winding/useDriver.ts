@@ -1,0 +1,114 @@
+'use client';
+
+import { useEffect, useRef } from 'react';
+import { type DeviceReading, totalOf } from '../../core/deviceReading';
+import { afterEvent, type CountingDevice, type Happening, type RunState } from '../../core/run';
+import { type CakeOnSpindle, turnsAtLength } from '../../core/windingPlan';
+import { type Heard, heardNow, subscribe } from '../../ui/devices/deviceLine';
+import { useDevices } from '../../ui/devices/useDevices';
+import type { Driver } from './BenchSettings';
+
+/** How often a device's total is kept while it drives the run, and while it only looks on. */
+const KEPT_EVERY_MS = { driving: 500, watching: 5000 };
+
+export interface Driven {
+  /** The state with what the devices show just now, though not all of it is kept yet. */
+  live: RunState;
+  /** The device that should count and is not heard of. */
+  silent: CountingDevice | null;
+}
+
+/**
+ * Lets a counter or a motor count a part of a run. Its totals are kept now and then; between them they are only shown.
+ * A device that is silent holds nothing up: counting by hand goes on, and the larger count holds when it is back.
+ */
+export function useDriver({
+  driver,
+  state,
+  part,
+  spindle,
+  enabled,
+  record,
+}: {
+  driver: Driver;
+  state: RunState;
+  part: number;
+  spindle: CakeOnSpindle;
+  enabled: boolean;
+  record: (happening: Happening) => void;
+}): Driven {
+  const latest = useRef({ driver, part, spindle, record });
+  useEffect(() => {
+    latest.current = { driver, part, spindle, record };
+  });
+
+  useEffect(() => {
+    if (!enabled) return;
+    const kept: Partial<Record<CountingDevice, { atMs: number; total: number; session: string; part: number }>> = {};
+    const keep = () => {
+      const { driver, part, spindle, record } = latest.current;
+      const now = Date.now();
+      for (const device of ['motor', 'counter'] as const) {
+        const reading = readingOf(heardNow(), device);
+        if (!reading) continue;
+        const total = totalOf(reading, spindle.spindleTurnsPerCrank ?? 1);
+        const before = kept[device];
+        const same = before?.session === reading.session && before.part === part;
+        const every = driver === device ? KEPT_EVERY_MS.driving : KEPT_EVERY_MS.watching;
+        // The first of a session is where its counting begins, so it is kept at once.
+        if (same && (before.total === total || Math.abs(now - before.atMs) < every)) continue;
+        kept[device] = { atMs: now, total, session: reading.session, part };
+        record({ kind: 'reading', part, device, session: reading.session, total, drives: driver === device });
+      }
+    };
+    const letGo = subscribe(keep);
+    // What came last is kept too, though nothing comes after it.
+    const timer = setInterval(keep, KEPT_EVERY_MS.driving);
+    return () => {
+      letGo();
+      clearInterval(timer);
+    };
+  }, [enabled, part]);
+
+  // The counter's metres as turns, once they are in the state.
+  const counterM = state.counterM[part] ?? null;
+  const byCounter = counterM === null ? 0 : Math.floor(turnsAtLength(spindle, counterM));
+  const counted = state.turns[part] ?? 0;
+  useEffect(() => {
+    if (enabled && driver === 'counter' && byCounter > counted)
+      latest.current.record({ kind: 'turns at least', part, turns: byCounter });
+  }, [enabled, driver, byCounter, counted, part]);
+
+  const whole = useDevices((heard) => wholeTurns(heard, driver, state, part, spindle), enabled);
+  const silent = useDevices(
+    (heard) => (driver !== 'hand' && !readingOf(heard, driver) ? driver : null),
+    enabled && driver !== 'hand',
+  );
+  const live = whole > counted ? { ...state, turns: state.turns.map((n, i) => (i === part ? whole : n)) } : state;
+  return { live, silent };
+}
+
+function readingOf<Device extends CountingDevice>(heard: Heard, device: Device) {
+  return heard.readings[device] as Extract<DeviceReading, { device: Device }> | undefined;
+}
+
+/** The whole turns that the driving device shows just now. */
+function wholeTurns(heard: Heard, driver: Driver, state: RunState, part: number, spindle: CakeOnSpindle): number {
+  const counted = state.turns[part] ?? 0;
+  const reading = driver === 'hand' ? undefined : readingOf(heard, driver);
+  if (!reading) return counted;
+  const { session } = reading;
+  const total = totalOf(reading, spindle.spindleTurnsPerCrank ?? 1);
+  const next = afterEvent(state, {
+    key: '',
+    atMs: reading.atMs,
+    part,
+    kind: 'reading',
+    device: reading.device,
+    session,
+    total,
+    drives: true,
+  });
+  if (driver === 'motor') return next.turns[part] ?? 0;
+  return Math.max(counted, Math.floor(turnsAtLength(spindle, next.counterM[part] ?? 0)));
+}

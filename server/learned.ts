@@ -1,0 +1,113 @@
+import { DENSITY_WOUND_TWICE } from '../core/cake';
+import type { Estimate } from '../core/estimate';
+import { YARN_KINDS, type YarnKind } from '../core/fibre';
+import { crankRatioSeen, learn, type Learned, packageDensity } from '../core/learning';
+import { DEFAULT_SECONDS_PER_TURN, STARTING_DENSITY } from '../core/windingPlan';
+import type { Db } from '../db/connection';
+import { type WoundCake, woundOn } from '../db/woundCakes';
+import { fromMg, fromMm, fromUm } from './whole';
+
+/** What one cake said of a figure, and whether it was believed. */
+export interface Lesson {
+  operationId: number;
+  label: string;
+  at: string;
+  value: number;
+  setAside: boolean;
+}
+
+/** A figure learned from cakes, with every cake that spoke of it. */
+export interface LearnedFigure extends Learned {
+  lessons: Lesson[];
+}
+
+/** What a tool's own cakes have taught of it. */
+export interface LearnedTool {
+  cakes: number;
+  /** g/cm3, of yarn wound for the first time and again, by kind of yarn where there are enough of that kind. */
+  density: { once: LearnedFigure; again: LearnedFigure; byKind: Partial<Record<YarnKind, Learned>> };
+  /** Spindle turns for one of the crank. */
+  crankRatio: LearnedFigure;
+  secondsPerTurn: LearnedFigure;
+}
+
+/** Older cakes are of another hand, or of a spindle that was since changed. */
+const CAKES_REMEMBERED = 60;
+
+/** So many of one kind, and they are better than all kinds together. */
+const ENOUGH_OF_A_KIND = 3;
+
+const STARTING_AGAIN: Estimate = { mean: DENSITY_WOUND_TWICE, sd: 0.1 * DENSITY_WOUND_TWICE };
+/** Cranks are turned at very different paces. */
+const STARTING_PACE: Estimate = { mean: DEFAULT_SECONDS_PER_TURN, sd: 0.35 };
+
+/**
+ * What the cakes of a tool have taught: how firm they come out, how its crank is geared and how fast it is turned.
+ *
+ * @param ratio the crank ratio that it has on the bench
+ */
+export function learnedOf(db: Db, tool: 'winder' | 'hand_form', id: number, ratio: number): LearnedTool {
+  const cakes = woundOn(db, tool, id, CAKES_REMEMBERED);
+  const measured = cakes.filter((cake) => cake.diameterUm !== null && cake.heightUm !== null);
+  const once = measured.filter(({ again }) => again === 0);
+  const again = measured.filter(({ again }) => again === 1);
+  const paced = cakes.filter(({ windingMs, turns }) => windingMs !== null && turns >= 20);
+  return {
+    cakes: cakes.length,
+    density: {
+      once: figure(once, densityOf, STARTING_DENSITY),
+      again: figure(again, densityOf, STARTING_AGAIN),
+      byKind: Object.fromEntries(
+        YARN_KINDS.map((kind) => [kind, once.filter(({ yarnKind }) => yarnKind === kind)] as const)
+          .filter(([, ofKind]) => ofKind.length >= ENOUGH_OF_A_KIND)
+          .map(([kind, ofKind]) => [kind, learn(ofKind.map(densityOf), STARTING_DENSITY)]),
+      ),
+    },
+    crankRatio: figure(
+      measured.filter(({ turns }) => turns >= 20),
+      ratioOf,
+      { mean: ratio, sd: 0.1 * ratio },
+    ),
+    secondsPerTurn: figure(paced, ({ windingMs, turns }) => windingMs! / 1000 / turns, STARTING_PACE),
+  };
+}
+
+function figure(cakes: readonly WoundCake[], valueOf: (cake: WoundCake) => number, start: Estimate): LearnedFigure {
+  const values = cakes.map(valueOf);
+  const learned = learn(values, start);
+  return {
+    ...learned,
+    lessons: cakes.map(({ operationId, label, at }, i) => ({
+      operationId,
+      label,
+      at,
+      value: values[i]!,
+      setAside: learned.setAside.includes(i),
+    })),
+  };
+}
+
+const sizeOf = (cake: WoundCake) => ({ diameterMm: fromUm(cake.diameterUm!), heightMm: fromUm(cake.heightUm!) });
+
+function densityOf(cake: WoundCake): number {
+  return packageDensity({ massG: fromMg(cake.massMg), coreDiameterMm: fromUm(cake.coreUm), ...sizeOf(cake) });
+}
+
+function ratioOf(cake: WoundCake): number {
+  return crankRatioSeen(
+    {
+      massG: fromMg(cake.massMg),
+      lengthM: fromMm(cake.lengthMm),
+      turns: cake.turns,
+      coreDiameterMm: fromUm(cake.coreUm),
+      crossingAngleDeg: cake.crossingMillideg / 1000,
+    },
+    sizeOf(cake),
+  );
+}
+
+/** The firmness to expect of one yarn on a tool. */
+export function densityFor(learned: LearnedTool, kind: YarnKind, again: boolean): Learned {
+  if (again) return learned.density.again;
+  return learned.density.byKind[kind] ?? learned.density.once;
+}

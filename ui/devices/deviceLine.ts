@@ -1,0 +1,93 @@
+import { type DeviceKind, type DeviceReading, SILENT_AFTER_MS } from '../../core/deviceReading';
+
+type ReadingOf<Kind extends DeviceKind> = Extract<DeviceReading, { device: Kind }>;
+
+/** What this browser last heard of the devices. */
+export interface Heard {
+  readings: { [Kind in DeviceKind]?: ReadingOf<Kind> };
+  /** Devices that were heard of and are not any more, with since when (this browser's clock). */
+  silentSinceMs: Partial<Record<DeviceKind, number>>;
+  connected: boolean;
+}
+
+const NOTHING: Heard = { readings: {}, silentSinceMs: {}, connected: false };
+
+let heard = NOTHING;
+let source: EventSource | undefined;
+let lastHeardMs = 0;
+let watch: ReturnType<typeof setInterval> | undefined;
+const listeners = new Set<() => void>();
+
+function change(next: Heard): void {
+  heard = next;
+  for (const listener of listeners) listener();
+}
+
+/** Takes one message of the stream: what it does not mention was unplugged. */
+export function hear(before: Heard, readings: readonly DeviceReading[], nowMs: number): Heard {
+  const now = Object.fromEntries(readings.map((reading) => [reading.device, reading])) as Heard['readings'];
+  const gone = (Object.keys(before.readings) as DeviceKind[]).filter((device) => !now[device]);
+  const still = Object.fromEntries(
+    Object.entries(before.silentSinceMs).filter(([device]) => !now[device as DeviceKind]),
+  ) as Heard['silentSinceMs'];
+  return {
+    readings: now,
+    silentSinceMs: { ...still, ...Object.fromEntries(gone.map((device) => [device, nowMs])) },
+    connected: true,
+  };
+}
+
+/** The line itself has gone quiet: everything that was heard of is silent. */
+export function lineLost(before: Heard, nowMs: number): Heard {
+  const devices = Object.keys(before.readings) as DeviceKind[];
+  if (devices.length === 0 && !before.connected) return before;
+  return {
+    readings: {},
+    silentSinceMs: { ...Object.fromEntries(devices.map((device) => [device, nowMs])), ...before.silentSinceMs },
+    connected: false,
+  };
+}
+
+export function subscribe(listener: () => void): () => void {
+  listeners.add(listener);
+  if (!source) open();
+  return () => {
+    listeners.delete(listener);
+    if (listeners.size === 0) close();
+  };
+}
+
+export function heardNow(): Heard {
+  return heard;
+}
+
+export function nothingHeard(): Heard {
+  return NOTHING;
+}
+
+function open(): void {
+  source = new EventSource('/api/devices');
+  lastHeardMs = Date.now();
+  source.onmessage = ({ data }) => {
+    lastHeardMs = Date.now();
+    change(hear(heard, JSON.parse(String(data)) as DeviceReading[], lastHeardMs));
+  };
+  source.onerror = () => change(lineLost(heard, Date.now()));
+  // A line may also go quiet without an error.
+  watch = setInterval(() => {
+    if (Object.keys(heard.readings).length > 0 && Math.abs(Date.now() - lastHeardMs) > SILENT_AFTER_MS)
+      change(lineLost(heard, Date.now()));
+  }, SILENT_AFTER_MS / 4);
+}
+
+function close(): void {
+  source?.close();
+  source = undefined;
+  clearInterval(watch);
+  heard = NOTHING;
+}
+
+/** Tells a device what to do. What cannot be sent is not done; the device shows as much. */
+export async function tellDevice(command: object): Promise<void> {
+  await fetch('/api/devices', { method: 'POST', body: JSON.stringify(command) }).catch(() => undefined);
+}
