@@ -6,6 +6,7 @@ import sharp from 'sharp';
 import type { Db } from '../db/connection';
 import { EMPTY_BAND } from '../features/yarns/bandValues';
 import type { MarkKind, RunEvent, StopReason } from '../core/run';
+import { saveTool } from '../server/bench';
 import { undoOperation, weighPiece } from '../server/pieces';
 import type { Saved } from '../server/result';
 import { followRun, logRun, runPage, type StartForm, startRun } from '../server/winding';
@@ -26,6 +27,7 @@ const UMBRELLA = 2;
 type MeasuredSample = { how: SampleForm['how'] } & Record<string, unknown>;
 
 export function ternRock(db: Db, now: Date): void {
+  benchOfTernRock(db);
   const daysAgo = (days: number, hour = 10) => {
     const date = new Date(now.getTime() - days * DAY_MS);
     date.setUTCHours(hour, 20, 0, 0);
@@ -494,6 +496,47 @@ export function ternRock(db: Db, now: Date): void {
   project({ name: 'Fog shawl', needs: [need('', '690 m', [laceYarn!])] }, daysAgo(5));
   project({ name: 'A second pair of socks', margin: '5', needs: [need('', '390 m', [sockYarn!])] }, daysAgo(1));
   project({ name: 'Boot mats', margin: '15', needs: [need('Peat', '400 g', [peatYarn!])] }, daysAgo(1, 12));
+}
+
+/** What the co-operative has measured of its tools so far. */
+function benchOfTernRock(db: Db): void {
+  idOf(
+    saveTool(
+      db,
+      SMALL_WINDER,
+      {
+        tool: 'winder',
+        name: 'Small winder',
+        measured: ['spindleTurnsPerCrank', 'coreDiameterMm', 'heightMm'],
+        spindleTurnsPerCrank: '4',
+        coreDiameterMm: '24',
+        heightMm: '68',
+        maxDiameterMm: '98',
+        maxMassG: '113 g',
+        crossingAngleDeg: '20',
+        turning: 'clockwise',
+        drive: 'hand',
+        base: 'flat',
+      },
+      'metric',
+    ),
+  );
+  idOf(
+    saveTool(
+      db,
+      2,
+      {
+        tool: 'scale',
+        name: 'Fine scale',
+        measured: ['resolutionG', 'maxMassG'],
+        resolutionG: '0.1 g',
+        maxMassG: '500 g',
+        knownG: '200 g',
+        shownG: '200.1 g',
+      },
+      'metric',
+    ),
+  );
 }
 
 /** A picture of a band, drawn as one would photograph it. */

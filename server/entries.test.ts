@@ -3,7 +3,7 @@ import { borrowFrom, bringBack, deleteYarn, goneFromShelf, hasHistory, mergeYarn
 import { undoOperation, weighPiece } from './pieces';
 import { addSample } from './samples';
 import { freshen, newestOnShelf, shelfPage } from './shelf';
-import { aKey, emptyDatabase, errorsOf, idOf, NOW, shelved } from './testing';
+import { aKey, emptyDatabase, errorsOf, idOf, NOW, shelved, startValues } from './testing';
 import { startRun } from './winding';
 import { yarnPage, yarnView } from './yarnViews';
 
@@ -16,7 +16,7 @@ const weighing = (mass: string) => ({
   note: '',
 });
 const onShelf = (db: ReturnType<typeof emptyDatabase>) => newestOnShelf(db, 50).map(({ id }) => id);
-const run = { winderId: 1, swiftId: 1, loop: '', densityGPerCm3: 0.3, cakes: 1 };
+const run = startValues();
 
 test('what was never worked with is deleted, and comes back as it was', () => {
   const db = emptyDatabase();

@@ -25,8 +25,8 @@ export interface PlanPage {
   schools: Schools;
   /** Which figures of each tool are still the ones it came with. */
   guessed: Record<string, boolean>;
-  /** How many cakes of each tool its firmness was learned from. */
-  learnedFrom: Record<string, number>;
+  /** How many of its own cakes each figure of a tool was learned from; 0: it is the starting or the measured one. */
+  learnedFrom: Record<string, { density: number; ratio: number; pace: number }>;
 }
 
 export function planPage(db: Db, pieceId: number): PlanPage | undefined {
@@ -48,7 +48,16 @@ export function planPage(db: Db, pieceId: number): PlanPage | undefined {
     scales: tools.scales,
     schools: schools(db),
     guessed: Object.fromEntries(all.map(([key, { measured }]) => [key, measured.length === 0])),
-    learnedFrom: Object.fromEntries(all.map(([key, { learned }]) => [key, densityFor(learned, kind, again).from])),
+    learnedFrom: Object.fromEntries(
+      all.map(([key, { learned, measured }]) => [
+        key,
+        {
+          density: densityFor(learned, kind, again).from,
+          ratio: measured.includes('spindleTurnsPerCrank') ? 0 : learned.crankRatio.from,
+          pace: learned.secondsPerTurn.from,
+        },
+      ]),
+    ),
   };
 }
 

@@ -1,7 +1,7 @@
 import { bandValues } from '../features/yarns/bandValues';
 import { changeBand } from './yarns';
 import { shelfFront, shelfPage, waitingOnShelf } from './shelf';
-import { emptyDatabase, idOf, NOW, shelved } from './testing';
+import { emptyDatabase, idOf, NOW, shelved, startValues } from './testing';
 import { yarnView } from './yarnViews';
 import { startRun } from './winding';
 
@@ -93,7 +93,7 @@ test('a hank that is being wound no longer waits', () => {
   const { yarnId, pieceIds } = shelved(many, { count: '2', masses: ['100', '99'] });
   const waiting = () => waitingOnShelf(many, 5).cards.map(({ id, waitingHanks }) => [id, waitingHanks]);
   expect(waiting()).toEqual([[yarnId, 2]]);
-  const run = { winderId: 1, swiftId: 1, loop: '', densityGPerCm3: 0.3, cakes: 1 };
+  const run = startValues();
   idOf(startRun(many, pieceIds[0]!, run, 'metric', NOW));
   expect(waiting()).toEqual([[yarnId, 1]]);
   idOf(startRun(many, pieceIds[1]!, run, 'metric', NOW));

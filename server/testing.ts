@@ -1,5 +1,6 @@
 import { type Db, openDatabase } from '../db/connection';
 import type { Saved } from './result';
+import type { StartForm } from './winding';
 import { addYarn, type YarnForm } from './yarns';
 import { yarnPage } from './yarnViews';
 
@@ -56,6 +57,24 @@ export function idOf(saved: Saved): number {
 export function errorsOf(saved: Saved): Record<string, string> {
   if (saved.ok) throw new Error('this was expected to be refused');
   return saved.errors;
+}
+
+/** One cake on the small winder, as a plan begins. */
+export function startValues(values: Partial<StartForm> = {}): StartForm {
+  return {
+    toolKey: 'winder 1',
+    toolOfPart: {},
+    swiftId: 1,
+    loop: '',
+    firmness: 'usual',
+    split: { by: 'equal', cakes: 1 },
+    cutAtKnots: true,
+    twice: false,
+    fromEnd: 'inner',
+    workFrom: 'centre',
+    queue: [],
+    ...values,
+  };
 }
 
 /** Puts a yarn on the shelf and gives the ids of its pieces. */

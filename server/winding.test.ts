@@ -1,25 +1,34 @@
 import fc from 'fast-check';
-import type { RunEvent } from '../core/run';
+import type { Happening, RunEvent } from '../core/run';
 import type { Db } from '../db/connection';
 import { entryPage, logbook } from './logbook';
 import { redoOperation, undoOperation, whyNotUndo } from './pieces';
 import { answerRun } from './runRequests';
-import { aKey, emptyDatabase, errorsOf, everything, idOf, NOW, shelved } from './testing';
+import { aKey, emptyDatabase, errorsOf, everything, idOf, NOW, shelved, startValues } from './testing';
 import { today } from './today';
-import { followRun, giveUpRun, type LogForm, logRun, runPage, type RunNews, startRun } from './winding';
+import {
+  followRun,
+  giveUpRun,
+  type LogForm,
+  logRun,
+  runPage,
+  type RunNews,
+  startNext,
+  type StartForm,
+  startRun,
+} from './winding';
 import type { YarnForm } from './yarns';
 import { yarnPage } from './yarnViews';
 import { planPage, windingPage } from './planPages';
 
-const start = { winderId: 1, swiftId: 1, loop: '', densityGPerCm3: 0.3, cakes: 1 };
-
-/** An event without the name and the time that its screen gives it. */
-type Bare = RunEvent extends infer E ? (E extends RunEvent ? Omit<E, 'key' | 'atMs'> : never) : never;
+const start = startValues();
+const equal = (cakes: number) => ({ split: { by: 'equal' as const, cakes } });
 
 function screen(db: Db, runId: number, writer: string) {
   let seq = 0;
   return {
-    event: (bare: Bare, atMs = NOW.getTime()): RunEvent => ({ ...bare, key: `${writer}:${++seq}`, atMs }) as RunEvent,
+    event: (bare: Happening, atMs = NOW.getTime()): RunEvent =>
+      ({ ...bare, key: `${writer}:${++seq}`, atMs }) as RunEvent,
     send: (events: RunEvent[], more = {}, now = NOW): RunNews =>
       followRun(db, runId, { writer, events, wantState: true, ...more }, now)!,
   };
@@ -28,6 +37,8 @@ function screen(db: Db, runId: number, writer: string) {
 const log = (masses: string[], more: Partial<LogForm> = {}): LogForm => ({
   requestKey: aKey(),
   masses,
+  diameters: [],
+  heights: [],
   tare: '',
   humidity: '',
   scaleResolutionG: 1,
@@ -37,7 +48,7 @@ const log = (masses: string[], more: Partial<LogForm> = {}): LogForm => ({
   ...more,
 });
 
-function running(values = {}, form: Partial<typeof start> = {}) {
+function running(values = {}, form: Partial<StartForm> = {}) {
   const db = emptyDatabase();
   const { yarnId, pieceIds } = shelved(db, values);
   const runId = idOf(startRun(db, pieceIds[0]!, { ...start, ...form }, 'metric', NOW));
@@ -49,7 +60,7 @@ describe('starting', () => {
     const { db, runId } = running();
     db.prepare('UPDATE winder SET core_um = 99000, max_diameter_um = 200000').run();
     const { plan } = runPage(db, runId)!;
-    expect(plan.winder.coreDiameterMm).toBe(24);
+    expect(plan.cakes[0]!.tool.coreDiameterMm).toBe(24);
     expect(plan.cakes).toHaveLength(1);
     expect(plan.gristMPerG).toBeCloseTo(412 / 115, 9);
   });
@@ -65,9 +76,9 @@ describe('starting', () => {
     expect(planPage(db, pieceId)!.piece.loopM).toBe(1.626);
   });
 
-  test.each<[string, Partial<YarnForm>, Partial<typeof start>, string, RegExp]>([
-    ['fewer cakes than fit', { masses: ['236'] }, { cakes: 2 }, 'cakes', /at least 3/],
-    ['a winder that is not on the bench', {}, { winderId: 9 }, '', /not on the bench/],
+  test.each<[string, Partial<YarnForm>, Partial<StartForm>, string, RegExp]>([
+    ['fewer cakes than fit', { masses: ['236'] }, equal(2), 'split.cakes', /at least 3/],
+    ['a winder that is not on the bench', {}, { toolKey: 'winder 9' }, 'toolKey', /not on the bench/],
     ['a loop of nonsense', {}, { loop: 'wide' }, 'loop', /cannot read/],
     ['a loop in the wrong unit', {}, { loop: '162 m' }, 'loop', /which unit/],
     ['a yarn whose grist nothing tells', { putUpLength: '', weightClass: '', needle: '' }, {}, '', /must be known/],
@@ -188,7 +199,7 @@ describe('logging', () => {
     const { db, yarnId, pieceId, runId, send, event } = running();
     send([
       event({ kind: 'turns', part: 0, amount: 300 }),
-      event({ kind: 'knot', part: 0, atTurn: 300 }),
+      event({ kind: 'mark', mark: 'knot', part: 0, atTurn: 300 }),
       event({ kind: 'turns', part: 0, amount: 300 }),
     ]);
     const id = idOf(logRun(db, runId, log(['111'], { note: 'ran well' }), 'metric', NOW));
@@ -199,17 +210,17 @@ describe('logging', () => {
     ]);
     const gristMPerG = 412 / 115;
     expect(left!.lengthM.mean).toBeCloseTo(111 * gristMPerG, 6);
-    const [knotM] = pieces[1]!.knotsAtM as [number];
+    const knotM = pieces[1]!.faults[0]!.atM;
     // Half the turns, on the thin inside: less than half of the length.
     expect(knotM).toBeGreaterThan(60);
     expect(knotM).toBeLessThan((111 * gristMPerG) / 2);
     const entry = entryPage(db, id)!;
     expect(entry.balance).toMatchObject({ inG: 112, outG: 111, differenceG: -1, verdict: 'balances' });
-    expect(entry.run!.turns).toEqual([600]);
+    expect(entry.run!.cakes.map(({ turns }) => turns)).toEqual([600]);
     expect(entry.note).toBe('ran well');
     expect(runPage(db, runId)!.ended).toEqual({ operationId: id });
     expect(pieceId).toBe(pieces[0]!.id);
-    expect(windingPage(db).runs).toEqual([]);
+    expect(windingPage(db, NOW).runs).toEqual([]);
   });
 
   test('what is missing is said; what was thrown away accounts for it', () => {
@@ -222,13 +233,13 @@ describe('logging', () => {
   });
 
   test('a hank that was not weighed balances with nothing', () => {
-    const { db, runId } = running({ masses: [] }, { winderId: 2 });
+    const { db, runId } = running({ masses: [] }, { toolKey: 'winder 2' });
     const id = idOf(logRun(db, runId, log(['111']), 'metric', NOW));
     expect(entryPage(db, id)!.balance).toBeNull();
   });
 
   test('several cakes and a rest of the hank', () => {
-    const { db, yarnId, runId, send, event } = running({ masses: ['236'] }, { cakes: 3 });
+    const { db, yarnId, runId, send, event } = running({ masses: ['236'] }, equal(3));
     send([0, 1].map((part) => event({ kind: 'turns', part, amount: 200 })));
     expect(errorsOf(logRun(db, runId, log(['78']), 'metric', NOW))['']).toMatch('2 cakes were wound');
     idOf(logRun(db, runId, log(['78', '79'], { rest: '79' }), 'metric', NOW));
@@ -301,7 +312,7 @@ describe('logging', () => {
         const total = cakes.reduce((sum, g) => sum + g, rest ?? 0);
         const { db, runId, yarnId, send, event } = running(
           { masses: [String(total)] },
-          { cakes: Math.max(cakes.length, Math.ceil(total / 113)) },
+          equal(Math.max(cakes.length, Math.ceil(total / 113))),
         );
         send(cakes.map((_, part) => event({ kind: 'turns', part, amount: 10 })));
         const id = idOf(

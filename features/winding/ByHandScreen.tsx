@@ -106,10 +106,8 @@ export function ByHandScreen({ forms }: { forms: readonly HandTool[] }) {
         <p className={styles.intro}>
           What holds the hank, where there is no swift. One chair is not enough: the loop falls off it.
         </p>
+        <StepDrawing step="mount" swift="chairs" onto="winder" form="hank" colourHex={DRAWN_IN} />
         <ol className={styles.chairs}>
-          <li>
-            <StepDrawing step="mount" swift="chairs" onto="winder" form="hank" colourHex={DRAWN_IN} />
-          </li>
           <li>Two chairs of one height, back to back, on a floor that they do not slide on.</li>
           <li>Lay the open hank over both backs, its ties still on, and move the chairs apart until it just holds.</li>
           <li>Look for strands that cross the middle. Only now cut the ties.</li>

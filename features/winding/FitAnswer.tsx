@@ -5,7 +5,7 @@ import type { PlanTool } from '../../core/piecePlan';
 import { useSystem } from '../../ui/Providers';
 import { Say } from '../../ui/Say';
 import styles from './PlanScreen.module.css';
-import type { Planned } from './usePlan';
+import type { Planned, SplitDraft } from './usePlan';
 
 /** Fuller than this, and the last layers are to be watched. */
 const NEARLY_FULL_PERCENT = 92;
@@ -16,6 +16,13 @@ export function FitAnswer({ planned, tools }: { planned: Planned; tools: readonl
   const { plan, tool, choices, choose, errors } = planned;
   const mass = (massG: number) => inWords(massFigure(massG, system));
   const name = tool.name.toLowerCase();
+  if (isEmpty(choices.split))
+    return (
+      <Say tone="plain" role="status">
+        Say how much each {choices.split.by === 'pieces' ? 'piece' : 'cake'} takes, in metres or grams, and it is
+        planned.
+      </Say>
+    );
   if (Object.keys(errors).some((path) => path.startsWith('split')))
     return (
       <Say tone="bad" role="status">
@@ -51,12 +58,13 @@ export function FitAnswer({ planned, tools }: { planned: Planned; tools: readonl
         {cut}.
       </Say>
     );
+  const brimful = first!.fillPercent > NEARLY_FULL_PERCENT;
   const other = tools.find((each) => each.onto === 'winder' && each.key !== tool.key && planned.fewestOn(each) === 1);
   return (
     <Say tone="tight" role="status">
       <strong>It does not fit the {name} in one</strong>: that holds {mass(first!.usableMassG)}, and past it yarn slides
       off the base{tool.onto === 'winder' && ' into the gears'}. Make {plan.cakes.length} cakes of {mass(first!.massG)}
-      {cut}.
+      {cut}.{brimful && ' They will be brimful: watch the last layers, or make one more.'}
       {other && (
         <>
           {' '}
@@ -71,6 +79,12 @@ export function FitAnswer({ planned, tools }: { planned: Planned; tools: readonl
       )}
     </Say>
   );
+}
+
+/** Nothing was typed yet that a split could be read from. */
+function isEmpty({ by, size, pieces }: SplitDraft): boolean {
+  if (by === 'size') return size.trim() === '';
+  return by === 'pieces' && pieces.every(({ amount }) => amount.trim() === '');
 }
 
 function TooLarge({ planned, tools, part }: { planned: Planned; tools: readonly PlanTool[]; part: number }) {

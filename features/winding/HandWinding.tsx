@@ -94,13 +94,16 @@ function Strand({ stage, colour }: { stage: 'lay' | 'cross'; colour: string }) {
         <path d={`M${180 - rx} 92a${rx} ${ry} 0 0 0 ${2 * rx} 0`} stroke={colour} strokeWidth={5.5} />
         <path className={styles.hand} d={round} stroke="var(--acorn)" strokeWidth={11} pathLength={100} />
       </g>
-      <path
-        d={`M${180 + rx + 26} 130a46 20 0 0 1 -34 20`}
-        stroke="var(--acorn)"
-        strokeWidth={5}
-        fill="none"
-        opacity={stage === 'cross' ? 1 : 0}
-      />
+      {/* the form is turned a little, too */}
+      {stage === 'cross' && (
+        <path
+          d={`M${180 + rx + 30} 118a46 26 0 0 1 -36 30m2 -13l-2 13l13 3`}
+          stroke="var(--acorn)"
+          strokeWidth={5}
+          strokeLinejoin="round"
+          fill="none"
+        />
+      )}
     </g>
   );
 }

@@ -111,26 +111,19 @@ export function LogForm({
                 <PieceGlyph form="cake" colourHex={page.colourHex} x={37} y={37} side={70} />
               </svg>
               <div>
-                <TextField
-                  name={`masses.${i}`}
-                  label={labelOf(page, part, parts.length)}
-                  value={values.masses[i] ?? ''}
-                  onChange={(value) => setAt('masses', i, value)}
-                  error={errors[`masses.${i}`]}
-                  hint={`${turnsOn(state, part)} ${page.plan.cakes[part]!.tool.onto === 'winder' ? 'turns' : 'wraps'}`}
-                  suffix={system === 'metric' ? 'g' : 'oz'}
-                  inputMode="decimal"
-                  autoFocus={i === 0}
-                  large
-                />
-                <FromScale
-                  onTake={(massG, stepG) => {
-                    setAt('masses', i, `${massG} g`);
-                    const known = scales.find(({ resolutionG }) => resolutionG >= stepG - 1e-9);
-                    if (known) setResolution(known.resolutionG);
-                  }}
-                />
-                <div className={styles.pair}>
+                <div className={styles.measures}>
+                  <TextField
+                    name={`masses.${i}`}
+                    label={labelOf(page, part, parts.length)}
+                    value={values.masses[i] ?? ''}
+                    onChange={(value) => setAt('masses', i, value)}
+                    error={errors[`masses.${i}`]}
+                    hint={`${turnsOn(state, part)} ${page.plan.cakes[part]!.tool.onto === 'winder' ? 'turns' : 'wraps'}`}
+                    suffix={system === 'metric' ? 'g' : 'oz'}
+                    inputMode="decimal"
+                    autoFocus={i === 0}
+                    large
+                  />
                   <TextField
                     name={`diameters.${i}`}
                     label="Across"
@@ -152,6 +145,13 @@ export function LogForm({
                     inputMode="decimal"
                   />
                 </div>
+                <FromScale
+                  onTake={(massG, stepG) => {
+                    setAt('masses', i, `${massG} g`);
+                    const known = scales.find(({ resolutionG }) => resolutionG >= stepG - 1e-9);
+                    if (known) setResolution(known.resolutionG);
+                  }}
+                />
               </div>
             </div>
           ))}

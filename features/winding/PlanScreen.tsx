@@ -117,7 +117,7 @@ function Planning({ page }: { page: PlanPage }) {
         {needsSwift(piece.form) && <SwiftStation page={page} planned={planned} />}
         <ToolStation page={page} planned={planned} />
         <Station title={plan.cakes.length === 1 ? madeForm(tool.onto) : `${plan.cakes.length} ${madeForm(tool.onto)}s`}>
-          <CakeFigures planned={planned} />
+          <CakeFigures planned={planned} paceFrom={page.learnedFrom[tool.key]!.pace} />
           <SplitFields planned={planned} />
         </Station>
       </ol>
@@ -277,7 +277,7 @@ function SwiftStation({ page: { yarn, swifts }, planned }: { page: PlanPage; pla
 function ToolStation({ page, planned }: { page: PlanPage; planned: Planned }) {
   const { plan, tool, choose } = planned;
   const [first] = plan.cakes;
-  const learned = page.learnedFrom[tool.key] ?? 0;
+  const learned = page.learnedFrom[tool.key]!;
   return (
     <Station title={tool.onto === 'winder' ? 'winder' : 'by hand'}>
       <div className={styles.drawing}>
@@ -298,7 +298,7 @@ function ToolStation({ page, planned }: { page: PlanPage; planned: Planned }) {
       </label>
       <p className={styles.soft}>
         {tool.onto === 'winder'
-          ? `${Number(tool.spindleTurnsPerCrank.toFixed(2))} turns of the spindle to one of the crank; `
+          ? `${Number(tool.spindleTurnsPerCrank.toFixed(2))} turns of the spindle to one of the crank${learned.ratio > 0 ? ', by your cakes' : ''}; `
           : ''}
         holds <Mass g={first!.usableMassG} />
         {first!.limitedBy === 'diameter' ? ', limited by its width' : ', limited by its strength'}.
@@ -316,14 +316,24 @@ function ToolStation({ page, planned }: { page: PlanPage; planned: Planned }) {
         )}
       </p>
       <p className={styles.soft}>
-        Firmness {tool.density.mean.toFixed(2)} g/cm³ ± {tool.density.sd.toFixed(2)},{' '}
-        {learned > 0 ? `learned from ${learned} of your cakes` : 'a starting figure; measure a cake and it is yours'}.
+        Firmness {tool.density.mean.toFixed(2)} ± {(tool.density.sd * HALF_WIDTH_90).toFixed(2)} g/cm³,{' '}
+        {learned.density > 0
+          ? `learned from ${learned.density} of your cakes`
+          : 'a starting figure; measure a cake and it is yours'}
+        .
       </p>
     </Station>
   );
 }
 
-function CakeFigures({ planned: { plan, tool, choices, choose } }: { planned: Planned }) {
+function CakeFigures({
+  planned: { plan, tool, choices, choose },
+  paceFrom,
+}: {
+  planned: Planned;
+  /** Windings that the pace was learned from. */
+  paceFrom: number;
+}) {
   const system = useSystem();
   const [first] = plan.cakes as [PlannedCake];
   const alike = plan.cakes.every(({ massG }) => Math.abs(massG - first.massG) < 0.05);
@@ -365,13 +375,14 @@ function CakeFigures({ planned: { plan, tool, choices, choose } }: { planned: Pl
         <dt>full</dt>
         <dd>
           {alike
-            ? `${Math.round(first.fillPercent)} % of what it holds${each && ','}${each}`
+            ? `${Math.round(first.fillPercent)} % of what it holds`
             : plan.cakes.map(({ fillPercent }) => `${Math.round(fillPercent)} %`).join(', ')}
         </dd>
         <dt>time</dt>
         <dd>
           about {durationInWords(plan.seconds)} in all, at {Math.round(60 / tool.secondsPerTurn)}{' '}
-          {tool.onto === 'winder' ? 'turns' : 'wraps'} a minute with mounting and taking off
+          {tool.onto === 'winder' ? 'turns' : 'wraps'} a minute ({paceFrom > 0 ? 'your pace' : 'a usual pace'}) with
+          mounting and taking off
         </dd>
       </dl>
       <div role="group" aria-labelledby="firmness">

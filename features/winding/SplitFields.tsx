@@ -7,7 +7,7 @@ import type { Planned, SplitDraft } from './usePlan';
 
 const WAYS = [
   { value: 'equal', label: 'equal' },
-  { value: 'pieces', label: 'for pieces' },
+  { value: 'pieces', label: 'pieces' },
   { value: 'size', label: 'one size' },
 ] as const;
 

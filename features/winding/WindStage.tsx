@@ -5,7 +5,7 @@ import { useEffect, useRef, useState } from 'react';
 import { agreement } from '../../core/agreement';
 import { crankTurnsAtG } from '../../core/cake';
 import { FAULT_KINDS, type Fault } from '../../core/faults';
-import { durationInWords, inWords, lengthFigure, massFigure } from '../../core/format';
+import { durationInWords, inWords, lengthFigure, massFigure, sizeFigure } from '../../core/format';
 import { lengthsTold } from '../../core/lengthsTold';
 import {
   type Cue,
@@ -225,6 +225,7 @@ export function WindStage({
             cakeDiameterMm={on.diameterMm}
             colourHex={page.colourHex}
             title={`so far ${Math.round(on.diameterMm)} mm across`}
+            bare
           />
         </div>
         <div className={styles.figures}>
@@ -234,6 +235,7 @@ export function WindStage({
           <Large figure={massFigure(leftG, system)} label="left to wind" />
         </div>
         <p className={styles.time}>
+          {inWords(sizeFigure(on.diameterMm, system))} across of {inWords(sizeFigure(tool.maxDiameterMm, system))} ·{' '}
           {turns < stopAt && <>about {durationInWords((stopAt - turns) * pace)} to go · </>}
           <Pace state={state} />
           {marksHere.length > 0 ? markedInWords(marksHere) : 'nothing marked'}

@@ -17,11 +17,14 @@ export function WinderDrawing({
   cakeDiameterMm,
   colourHex,
   title,
+  bare,
 }: {
   winder: Pick<WinderFigures, 'coreDiameterMm' | 'heightMm' | 'maxDiameterMm'>;
   cakeDiameterMm: number;
   colourHex: string;
   title: string;
+  /** Without words and ruler, where it is small and stands beside its figures. */
+  bare?: boolean;
 }) {
   const system = useSystem();
   const clip = useId();
@@ -30,7 +33,7 @@ export function WinderDrawing({
   const core = winder.coreDiameterMm * PX_PER_MM;
   const cake = cakeDiameterMm * PX_PER_MM;
   const width = Math.max(room, cake) + 2 * MARGIN;
-  const height = high + 108;
+  const height = high + (bare ? 44 : 108);
   const middle = width / 2;
   const top = 30;
   const foot = top + high;
@@ -80,16 +83,20 @@ export function WinderDrawing({
         strokeWidth={2}
         strokeDasharray="5 5"
       />
-      <text x={middle} y={14} textAnchor="middle" fontSize={14.5} fill="var(--ink-soft)">
-        room to {inWords(sizeFigure(winder.maxDiameterMm, system))}
-      </text>
-      <Measure
-        from={middle - cake / 2}
-        to={middle + cake / 2}
-        y={foot + 24}
-        words={inWords(sizeFigure(cakeDiameterMm, system))}
-      />
-      <Ruler middle={middle} y={height - 22} {...RULERS[system]} />
+      {bare ? null : (
+        <>
+          <text x={middle} y={14} textAnchor="middle" fontSize={14.5} fill="var(--ink-soft)">
+            room to {inWords(sizeFigure(winder.maxDiameterMm, system))}
+          </text>
+          <Measure
+            from={middle - cake / 2}
+            to={middle + cake / 2}
+            y={foot + 24}
+            words={inWords(sizeFigure(cakeDiameterMm, system))}
+          />
+          <Ruler middle={middle} y={height - 22} {...RULERS[system]} />
+        </>
+      )}
     </svg>
   );
 }

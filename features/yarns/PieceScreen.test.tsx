@@ -1,7 +1,7 @@
 import { scales } from '../../server/bench';
 import { weighPiece } from '../../server/pieces';
 import { addSample } from '../../server/samples';
-import { aKey, emptyDatabase, idOf, NOW, shelved } from '../../server/testing';
+import { aKey, emptyDatabase, idOf, NOW, shelved, startValues } from '../../server/testing';
 import { startRun } from '../../server/winding';
 import { piecePage } from '../../server/yarnViews';
 import type { YarnForm } from '../../server/yarns';
@@ -13,7 +13,7 @@ function piece(values: Partial<YarnForm> = {}) {
   const db = emptyDatabase();
   const [pieceId] = shelved(db, values).pieceIds as [number];
   const said = (how: Measure = 'weigh', system: 'metric' | 'imperial' = 'metric') =>
-    saidBy(<PieceScreen page={piecePage(db, pieceId)!} scales={scales(db)} how={how} />, system);
+    saidBy(<PieceScreen page={piecePage(db, pieceId)!} scales={scales(db)} how={how} stood={null} />, system);
   return { db, pieceId, said };
 }
 
@@ -90,7 +90,7 @@ test('measurements are told in its story', () => {
 test('while it is on the winder, the way leads there', () => {
   const { db, pieceId, said } = piece();
   expect(said()).toContain('Plan to wind it');
-  idOf(startRun(db, pieceId, { winderId: 1, swiftId: 1, loop: '', densityGPerCm3: 0.3, cakes: 1 }, 'metric', NOW));
+  idOf(startRun(db, pieceId, startValues(), 'metric', NOW));
   expect(said()).toContain('Go on winding it');
 });
 

@@ -1,0 +1,123 @@
+import fc from 'fast-check';
+import { afterEvent, type Happening, newRun, type RunEvent, type RunState, steadiness, turnsOn } from './run';
+
+/** Plays happenings one after another, a second apart or at the times given. */
+function play(happenings: readonly (Happening & { at?: number })[], cakes = 1): RunState {
+  return happenings.reduce<RunState>(
+    (state, { at, ...happening }, i) =>
+      afterEvent(state, { ...happening, key: `k:${i}`, atMs: at ?? i * 1000 } as RunEvent),
+    newRun(cakes),
+  );
+}
+
+const motor = (total: number, session = 'one', part = 0) =>
+  ({ kind: 'reading', part, device: 'motor', session, total, drives: true }) as const;
+const counter = (total: number, session = 'one', part = 0) =>
+  ({ kind: 'reading', part, device: 'counter', session, total, drives: false }) as const;
+const turn = (amount = 1) => ({ kind: 'turns', part: 0, amount }) as const;
+
+describe('a motor that counts', () => {
+  test('counts from where it was first heard of, in whole turns', () => {
+    expect(turnsOn(play([motor(100)]), 0)).toBe(0);
+    expect(turnsOn(play([motor(100), motor(100.9)]), 0)).toBe(0);
+    expect(turnsOn(play([motor(100), motor(141.2)]), 0)).toBe(41);
+  });
+
+  test('goes on from what was counted by hand before', () =>
+    expect(turnsOn(play([turn(12), motor(50), motor(60)]), 0)).toBe(22));
+
+  test('readings that come twice, late or not at all change nothing of the end', () => {
+    const totals = fc.array(fc.integer({ min: 0, max: 40 }), { minLength: 1, maxLength: 30 });
+    fc.assert(
+      fc.property(totals, fc.array(fc.nat(29)), (steps, again) => {
+        let total = 0;
+        const readings = steps.map((step) => motor((total += step)));
+        const repeated = readings.flatMap((reading, i) => (again.includes(i) ? [reading, reading] : [reading]));
+        const some = readings.filter((_, i) => i === 0 || i === readings.length - 1 || !again.includes(i));
+        const end = turnsOn(play(readings), 0);
+        expect(end).toBe(total - readings[0]!.total);
+        expect(turnsOn(play(repeated), 0)).toBe(end);
+        expect(turnsOn(play(some), 0)).toBe(end);
+      }),
+    );
+  });
+
+  test('that was silent while one counted by hand: the larger count holds, never the sum', () => {
+    const before = [motor(0), motor(20)];
+    expect(turnsOn(play([...before, turn(10), motor(30)]), 0)).toBe(30);
+    expect(turnsOn(play([...before, turn(10), motor(38)]), 0)).toBe(38);
+    expect(turnsOn(play([...before, turn(15), motor(30)]), 0)).toBe(35);
+  });
+
+  test('that was switched off and on goes on from the count, and the gap is kept in mind', () => {
+    const state = play([motor(0), motor(20), motor(0, 'two'), motor(5, 'two')]);
+    expect(turnsOn(state, 0)).toBe(25);
+    expect(state.deviceGaps).toBe(1);
+  });
+
+  test('does not bring back what was taken back', () =>
+    expect(turnsOn(play([motor(0), motor(20), turn(-3), motor(22)]), 0)).toBe(19));
+
+  test('begins anew with the next cake, in the same session', () => {
+    const state = play([motor(0), motor(200), motor(200, 'one', 1), motor(230, 'one', 1)], 2);
+    expect(state.turns).toEqual([200, 30]);
+    expect(state.deviceGaps).toBe(0);
+  });
+
+  test('that only looks on counts nothing', () =>
+    expect(turnsOn(play([motor(0), { ...motor(50), drives: false }]), 0)).toBe(0));
+});
+
+describe('a length counter', () => {
+  test('adds up its metres, over a reset too, and says that there was one', () => {
+    const state = play([counter(5), counter(65), counter(0), counter(30)]);
+    expect(state.counterM[0]).toBeCloseTo(90, 9);
+    expect(state.deviceGaps).toBe(1);
+    expect(turnsOn(state, 0)).toBe(0);
+  });
+
+  test('drives by the turns that its metres make; they never go back', () => {
+    const by = (turns: number) => ({ kind: 'turns at least', part: 0, turns }) as const;
+    expect(turnsOn(play([by(12.7), by(9), by(12.9)]), 0)).toBe(12);
+    expect(turnsOn(play([turn(20), by(12)]), 0)).toBe(20);
+  });
+});
+
+describe('time', () => {
+  test('a clock that is set back in mid-run spoils neither count nor pace', () => {
+    const state = play([
+      { ...turn(), at: 1_000_000 },
+      { ...turn(), at: 1_001_000 },
+      { ...turn(), at: 400_000 },
+      { ...turn(), at: 401_000 },
+    ]);
+    expect(turnsOn(state, 0)).toBe(4);
+    expect(state.windingMs).toEqual([2000]);
+  });
+
+  test('what is remembered of the pace does not grow with the run', () => {
+    const state = play(Array.from({ length: 5000 }, () => turn()));
+    expect(state.lately).toHaveLength(24);
+    expect(JSON.stringify(state).length).toBeLessThan(700);
+  });
+
+  test('the pace is steady, uneven, quickening or slowing', () => {
+    const even = Array.from({ length: 12 }, (_, i) => 1000 + (i % 2) * 60);
+    expect(steadiness(even)).toBe('steady');
+    expect(steadiness(even.map((ms, i) => ms * (i % 3 === 0 ? 2.4 : 1)))).toBe('uneven');
+    expect(steadiness(even.map((ms, i) => ms * (1 - i / 24)))).toBe('quickening');
+    expect(steadiness(even.map((ms, i) => ms * (1 + i / 12)))).toBe('slowing');
+    expect(steadiness([1000, 1000])).toBeUndefined();
+  });
+});
+
+test('the last mark of this cake is taken back, not one of another', () => {
+  const mark = (part: number, atTurn: number) => ({ kind: 'mark', part, mark: 'knot', atTurn }) as const;
+  const state = play([mark(0, 5), mark(1, 9), { kind: 'unmark', part: 0 }, { kind: 'unmark', part: 0 }], 2);
+  expect(state.marks).toEqual([{ part: 1, atTurn: 9, mark: 'knot' }]);
+});
+
+test('whoever takes over is kept with the turn', () =>
+  expect(play([turn(7), { kind: 'hand over', part: 0, who: 'Ebba', atTurn: 7 }]).hands).toEqual([
+    { part: 0, who: 'Ebba', atTurn: 7 },
+  ]));
