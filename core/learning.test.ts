@@ -1,18 +1,9 @@
 import fc from 'fast-check';
 import { cake } from './cake';
 import { crankRatioSeen, learn, packageDensity } from './learning';
+import { normals } from '../tests/support/chance';
 
-const START = { mean: 0.3, sd: 0.03 };
-
-/** A repeatable normal variate: the sum of twelve even ones, less six. */
-function normals(seed: number): () => number {
-  let state = seed;
-  const even = () => {
-    state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
-    return state / 2 ** 32;
-  };
-  return () => Array.from({ length: 12 }, even).reduce((sum, value) => sum + value, -6);
-}
+const START = { mean: 0.3, sd: 0.03, single: 0.021 };
 
 test('density and crank ratio are those that the cake was made with, whatever they were', () => {
   fc.assert(
@@ -80,7 +71,7 @@ test('with three cakes nobody can tell which is the slip, so none is set aside',
   expect(learn([0.25, 0.26, 0.9], START).setAside).toEqual([]));
 
 test('a figure that never changes is still not known to the last digit', () => {
-  const { sd, from } = learn([4, 4, 4, 4, 4, 4], { mean: 4, sd: 0.4 });
+  const { sd, from } = learn([4, 4, 4, 4, 4, 4], { mean: 4, sd: 0.4, single: 0.12 });
   expect(from).toBe(6);
   expect(sd).toBeGreaterThanOrEqual(0.08);
 });
@@ -94,4 +85,16 @@ test('what is learned lies between where it began and what was seen', () => {
       expect(learned).toBeLessThanOrEqual(Math.max(mean, START.mean) + 1e-9);
     }),
   );
+});
+
+test('of honest cakes hardly any is set aside, few or many', () => {
+  for (const cakes of [4, 6, 10, 40]) {
+    let setAside = 0;
+    for (let seed = 1; seed <= 300; seed++) {
+      const normal = normals(seed);
+      const seen = Array.from({ length: cakes }, () => 0.255 * (1 + 0.06 * normal()));
+      setAside += learn(seen, START).setAside.length;
+    }
+    expect(setAside / (300 * cakes)).toBeLessThan(0.01);
+  }
 });

@@ -64,6 +64,11 @@ export interface Learned extends Estimate {
   setAside: number[];
 }
 
+/** Where learning begins: what to expect of anybody's next cake, and how much the cakes of one bench differ. */
+export interface StartingFigure extends Estimate {
+  single: number;
+}
+
 /** Beyond so many robust standard deviations from the middle, one figure among many is a slip, not a cake. */
 const OUTLIER_DEVIATIONS = 3.5;
 
@@ -80,21 +85,21 @@ const LEAST_RELATIVE_SD = 0.02;
  * The spread told is that of single cakes, since that is what a plan for one cake needs, widened while few are known.
  *
  * @param seen one figure a cake
- * @param start where to begin, with its standard deviation for a single cake
+ * @param start where to begin: `sd` is of the next cake of anybody, `single` of cakes of one bench
  * @see B. Iglewicz and D. Hoaglin, How to detect and handle outliers (1993), for the modified z-score and its 3.5
  * @example
- * learn([], { mean: 0.3, sd: 0.03 }) // => { mean: 0.3, sd: 0.03, from: 0, setAside: [] }
+ * learn([], { mean: 0.3, sd: 0.03, single: 0.02 }) // => { mean: 0.3, sd: 0.03, from: 0, setAside: [] }
  * @example
- * learn([0.25, 0.26, 0.255, 0.245, 0.9], { mean: 0.3, sd: 0.03 }).setAside // => [4]
+ * learn([0.25, 0.26, 0.255, 0.245, 0.9], { mean: 0.3, sd: 0.03, single: 0.02 }).setAside // => [4]
  */
-export function learn(seen: readonly number[], start: Estimate): Learned {
-  const setAside = outliers(seen);
+export function learn(seen: readonly number[], start: StartingFigure): Learned {
+  const setAside = outliers(seen, start.single);
   const kept = seen.filter((_, i) => !setAside.includes(i));
-  if (kept.length === 0) return { ...start, from: 0, setAside };
+  if (kept.length === 0) return { mean: start.mean, sd: start.sd, from: 0, setAside };
   const mean = kept.reduce((sum, value) => sum + value, 0) / kept.length;
   const least = LEAST_RELATIVE_SD * Math.abs(mean);
-  // A few cakes tell little of their own spread, so the starting spread stands for two more.
-  const squares = kept.reduce((sum, value) => sum + (value - mean) ** 2, 0) + 2 * start.sd ** 2;
+  // A few cakes tell little of their own spread, so what is usual stands for two more.
+  const squares = kept.reduce((sum, value) => sum + (value - mean) ** 2, 0) + 2 * start.single ** 2;
   const sd = Math.max(least, Math.sqrt(squares / (kept.length + 1)));
   const ofMean = sd ** 2 / kept.length;
   const weight = start.sd ** 2 / (start.sd ** 2 + ofMean);
@@ -102,12 +107,18 @@ export function learn(seen: readonly number[], start: Estimate): Learned {
   return { mean: posterior, sd: Math.hypot(sd, Math.sqrt(weight * ofMean)), from: kept.length, setAside };
 }
 
+/** The spread of a few cakes may be small by chance, so the usual one is mixed in as if it were of so many more. */
+const USUAL_SPREAD_COUNTS = 4;
+
 /** The places of those figures that lie too far out; with fewer than four nobody can tell which is the slip. */
-function outliers(values: readonly number[]): number[] {
+function outliers(values: readonly number[], usualSd: number): number[] {
   if (values.length < 4) return [];
   const middle = median(values);
   const spread = MAD_TO_SD * median(values.map((value) => Math.abs(value - middle)));
-  const sd = Math.max(spread, LEAST_RELATIVE_SD * Math.abs(middle));
+  const mixed = Math.sqrt(
+    (values.length * spread ** 2 + USUAL_SPREAD_COUNTS * usualSd ** 2) / (values.length + USUAL_SPREAD_COUNTS),
+  );
+  const sd = Math.max(mixed, LEAST_RELATIVE_SD * Math.abs(middle));
   return values.flatMap((value, i) => (Math.abs(value - middle) > OUTLIER_DEVIATIONS * sd ? [i] : []));
 }
 

@@ -119,11 +119,8 @@ function leastShareOf(split: Split): number {
 
 /**
  * Faults by where they come off the piece, when it is taken from one of its ends.
- *
- * @example
- * fromLeavingEnd([{ kind: 'knot', atM: 30 }], 100, 'outer') // => [{ kind: 'knot', atM: 70 }]
  */
-export function fromLeavingEnd(faults: readonly Fault[], lengthM: number, fromEnd: PackageEnd): Fault[] {
+function fromLeavingEnd(faults: readonly Fault[], lengthM: number, fromEnd: PackageEnd): Fault[] {
   if (fromEnd === 'inner') return [...faults];
   return faults.map(({ kind, atM }) => ({ kind, atM: Math.max(0, lengthM - atM) })).reverse();
 }

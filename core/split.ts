@@ -62,7 +62,7 @@ export function readSplit(typed: TypedSplit, gristMPerG: number, system: UnitSys
 }
 
 /** More parts than this are a slip of the finger. */
-export const MOST_PARTS = 99;
+const MOST_PARTS = 99;
 
 /** Less than this is an end, not a cake. */
 const SMALLEST_CAKE_G = 1;

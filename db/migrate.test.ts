@@ -4,6 +4,8 @@ import path from 'node:path';
 import Database from 'better-sqlite3';
 import { openDatabase } from './connection';
 import { migrate, NewerDatabaseError } from './migrate';
+import { isPlan, readPlan } from '../server/runPlan';
+import { runById, stateOfRun } from './runs';
 import { staleYarns } from './shelf';
 
 let folder: string;
@@ -76,21 +78,30 @@ test('the tables themselves refuse what cannot be', () => {
   );
 });
 
-test('yarns of an earlier version of the tables are all there after it is brought up to date', () => {
+/** A database as the first so many migrations leave it, with these rows in it. */
+function asOf(migrationsDone: number, rows: string): string {
   const file = path.join(folder, 'earlier.sqlite');
   const earlier = path.join(folder, 'migrations');
   cpSync(path.join(__dirname, 'migrations'), earlier, { recursive: true });
-  for (const name of readdirSync(earlier).slice(3)) rmSync(path.join(earlier, name));
+  for (const name of readdirSync(earlier).slice(migrationsDone)) rmSync(path.join(earlier, name));
   const old = new Database(file);
   migrate(old, earlier);
-  old.exec(`
+  old.exec(rows);
+  old.close();
+  return file;
+}
+
+test('yarns of an earlier version of the tables are all there after it is brought up to date', () => {
+  const file = asOf(
+    3,
+    `
     INSERT INTO yarn (id, maker, line, colour_hex, put_up_mg, put_up_mm, created_at)
       VALUES (1, 'Limpet Hill Farm', 'Peat', '#5f4632', 250000, 305000, '2026-03-01T10:00:00.000Z');
     INSERT INTO operation (id, kind, at) VALUES (1, 'receive', '2026-03-01T10:00:00.000Z');
     INSERT INTO piece (id, yarn_id, form, label, born_by) VALUES (1, 1, 'hank', 'Hank 1', 1);
     INSERT INTO operation_piece (operation_id, piece_id, side, mass_mg, mass_from, resolution_mg)
-      VALUES (1, 1, 'out', 248000, 'scale', 1000);`);
-  old.close();
+      VALUES (1, 1, 'out', 248000, 'scale', 1000);`,
+  );
   const db = openDatabase(file);
   expect(db.prepare('SELECT care_symbols, place, gone FROM yarn').all()).toEqual([
     { care_symbols: '', place: '', gone: null },
@@ -98,5 +109,62 @@ test('yarns of an earlier version of the tables are all there after it is brough
   expect(db.prepare('SELECT humidity_percent FROM operation_piece').all()).toEqual([{ humidity_percent: null }]);
   // The shelf is worked out before it is next looked at.
   expect(staleYarns(db)).toEqual([1]);
+  db.close();
+});
+
+test('a run that was under way before knots were marks goes on with its count, its knot and its plan', () => {
+  const plan = {
+    mass: { from: 'scale', massG: 112, tareG: 0, resolutionG: 1 },
+    gristMPerG: 3.6,
+    gristSdMPerG: 0.1,
+    winder: {
+      name: 'Small winder',
+      coreDiameterMm: 24,
+      heightMm: 68,
+      maxDiameterMm: 98,
+      maxMassG: 113,
+      spindleTurnsPerCrank: 4,
+      crossingAngleDeg: 20,
+    },
+    swift: null,
+    handling: [],
+    densityGPerCm3: 0.32,
+    cakes: [
+      { massG: 56, lengthM: 200, outerDiameterMm: 70, crankTurns: { mean: 310, sd: 9 }, slowFromTurn: 290 },
+      { massG: 56, lengthM: 203, outerDiameterMm: 70, crankTurns: { mean: 310, sd: 9 }, slowFromTurn: 290 },
+    ],
+  };
+  const file = asOf(
+    4,
+    `
+    INSERT INTO yarn (id, colour_hex, put_up_mg, put_up_mm, created_at)
+      VALUES (1, '#5f4632', 115000, 412000, '2026-03-01T10:00:00.000Z');
+    INSERT INTO operation (id, kind, at) VALUES (1, 'receive', '2026-03-01T10:00:00.000Z');
+    INSERT INTO piece (id, yarn_id, form, label, born_by) VALUES (1, 1, 'hank', 'Hank 1', 1);
+    INSERT INTO operation_piece (operation_id, piece_id, side, mass_mg, mass_from, resolution_mg)
+      VALUES (1, 1, 'out', 112000, 'scale', 1000);
+    UPDATE winder SET measured = 1 WHERE id = 2;
+    INSERT INTO run (id, piece_id, plan, started_at)
+      VALUES (1, 1, '${JSON.stringify(plan)}', '2026-03-01T11:00:00.000Z');
+    INSERT INTO run_event (run_id, writer, seq, at_ms, part, kind, detail) VALUES
+      (1, 'old-tab', 1, 1000, 0, 'tick', '{"step":"strands","done":true}'),
+      (1, 'old-tab', 2, 2000, 0, 'turns', '{"amount":40}'),
+      (1, 'old-tab', 3, 3000, 0, 'knot', '{"atTurn":40}'),
+      (1, 'old-tab', 4, 4000, 0, 'turns', '{"amount":2}');`,
+  );
+  const db = openDatabase(file);
+  expect(stateOfRun(db, 1, 2)).toMatchObject({
+    turns: [42, 0],
+    ticked: ['0 folded'],
+    marks: [{ part: 0, atTurn: 40, mark: 'knot' }],
+  });
+  const kept = runById(db, 1)!.plan;
+  expect(isPlan(kept)).toBe(true);
+  expect(readPlan(kept).cakes.map(({ startM, tool }) => [startM, tool.name])).toEqual([
+    [0, 'Small winder'],
+    [200, 'Small winder'],
+  ]);
+  const figures = db.prepare('SELECT measured_figures FROM winder ORDER BY id').pluck().all() as string[];
+  expect(figures.map((json) => (JSON.parse(json) as string[]).length)).toEqual([0, 6]);
   db.close();
 });

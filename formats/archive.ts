@@ -323,12 +323,22 @@ const UPGRADES: Record<number, (tables: OldTables) => OldTables> = {
     })),
     swift: tables.swift!.map((row) => measuredFigures(row, SWIFT_FIGURES[String(row.kind)] ?? [])),
     run_event: tables.run_event!.map(renamedEvent),
-    hand_form: [],
-    counter: [],
+    // Earlier versions knew none, so one gets those that a new bench has.
+    hand_form: [
+      handForm(1, 'Nostepinne', 'nostepinne', [22_000, 75_000, 110_000], 150_000),
+      handForm(2, 'Card tube', 'tube', [38_000, 80_000, 115_000], 150_000),
+      handForm(3, 'Thumb', 'thumb', [26_000, 60_000, 85_000], 60_000),
+    ],
+    counter: [{ id: 1, name: 'Length counter', um_per_pulse: 100_000, measured_figures: '[]', removed_at: null }],
     setting: [],
     wound_cake: [],
   }),
 };
+
+function handForm(id: number, name: string, kind: string, um: [number, number, number], max_mg: number): OldRow {
+  const [core_um, height_um, max_diameter_um] = um;
+  return { id, name, kind, core_um, height_um, max_diameter_um, max_mg, measured_figures: '[]', removed_at: null };
+}
 
 const SWIFT_FIGURES: Record<string, string[]> = {
   pegs: ['holeRadiiMm'],

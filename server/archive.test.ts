@@ -245,3 +245,49 @@ test('an archive of version 1 is brought up to date', () => {
   );
   expect(yarnPage(db, 6)!.yarn.samples).toEqual([]);
 });
+
+test('an archive of version 2 is brought up to date: its tools, its runs and what was counted', () => {
+  const old = structuredClone(whole) as unknown as {
+    version: number;
+    tables: Record<string, Record<string, unknown>[]>;
+  };
+  old.version = 2;
+  const { tables } = old;
+  const drop = (table: string, ...columns: string[]) =>
+    tables[table]!.forEach((row) => columns.forEach((column) => Reflect.deleteProperty(row, column)));
+  const measuredWas = (table: string) =>
+    tables[table]!.forEach((row) => (row.measured = row.measured_figures === '[]' ? 0 : 1));
+  measuredWas('winder');
+  measuredWas('swift');
+  drop('winder', 'turning', 'drive', 'base', 'measured_figures', 'removed_at');
+  drop('swift', 'measured_figures', 'removed_at');
+  drop('scale', 'max_mg', 'known_mg', 'shown_mg', 'measured_figures', 'removed_at');
+  drop('yarn', 'work_from');
+  drop('operation', 'from_end');
+  for (const table of ['hand_form', 'counter', 'setting', 'wound_cake']) Reflect.deleteProperty(tables, table);
+  for (const event of tables.run_event!) {
+    const detail = JSON.parse(event.detail as string) as Record<string, unknown>;
+    if (event.kind === 'mark' && detail.mark === 'knot') {
+      event.kind = 'knot';
+      delete detail.mark;
+    }
+    if (detail.step === 'folded') detail.step = 'strands';
+    event.detail = JSON.stringify(detail);
+  }
+  // Version 2 knew no operation of this kind.
+  const looked = new Set(tables.operation!.filter(({ kind }) => kind === 'inspect').map(({ id }) => id));
+  tables.operation = tables.operation!.filter(({ id }) => !looked.has(id));
+  tables.operation_piece = tables.operation_piece!.filter(({ operation_id }) => !looked.has(operation_id));
+  tables.mark = tables.mark!.filter(({ operation_id }) => !looked.has(operation_id));
+  const db = emptyDatabase();
+  expect(importArchive(db, FOLDER, JSON.stringify(old))).toMatchObject({ yarns: 11 });
+  const again = exportArchive(db, FOLDER, NOW);
+  expect(again.tables.run_event).toEqual(whole.tables.run_event);
+  expect(again.tables.run).toEqual(whole.tables.run);
+  // Which figures were measured is known only of a tool as a whole.
+  expect(again.tables.winder.map(({ measured_figures }) => measured_figures !== '[]')).toEqual(
+    whole.tables.winder.map(({ measured_figures }) => measured_figures !== '[]'),
+  );
+  const fresh = exportArchive(emptyDatabase(), FOLDER, NOW).tables;
+  expect([again.tables.hand_form, again.tables.counter]).toEqual([fresh.hand_form, fresh.counter]);
+});

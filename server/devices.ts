@@ -54,8 +54,6 @@ const command = z.union([
   }),
 ]) satisfies z.ZodType<BenchCommand>;
 
-export type DeviceCommand = z.infer<typeof command>;
-
 /** Does what a panel or a screen asks of a device. */
 export function commandDevice(json: string, nowMs: number): { status: number; body: object } {
   let document: unknown;

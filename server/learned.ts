@@ -1,7 +1,6 @@
 import { DENSITY_WOUND_TWICE } from '../core/cake';
-import type { Estimate } from '../core/estimate';
 import { YARN_KINDS, type YarnKind } from '../core/fibre';
-import { crankRatioSeen, learn, type Learned, packageDensity } from '../core/learning';
+import { crankRatioSeen, learn, type Learned, packageDensity, type StartingFigure } from '../core/learning';
 import { DEFAULT_SECONDS_PER_TURN, STARTING_DENSITY } from '../core/windingPlan';
 import type { Db } from '../db/connection';
 import { type WoundCake, woundOn } from '../db/woundCakes';
@@ -37,9 +36,19 @@ const CAKES_REMEMBERED = 60;
 /** So many of one kind, and they are better than all kinds together. */
 const ENOUGH_OF_A_KIND = 3;
 
-const STARTING_AGAIN: Estimate = { mean: DENSITY_WOUND_TWICE, sd: 0.1 * DENSITY_WOUND_TWICE };
-/** Cranks are turned at very different paces. */
-const STARTING_PACE: Estimate = { mean: DEFAULT_SECONDS_PER_TURN, sd: 0.35 };
+/** Cakes of one hand on one tool differ by so much of their firmness. */
+const CAKES_DIFFER = 0.07;
+
+const STARTING: Record<'once' | 'again', StartingFigure> = {
+  once: { ...STARTING_DENSITY, single: CAKES_DIFFER * STARTING_DENSITY.mean },
+  again: { mean: DENSITY_WOUND_TWICE, sd: 0.1 * DENSITY_WOUND_TWICE, single: CAKES_DIFFER * DENSITY_WOUND_TWICE },
+};
+
+/** A crank's gears may be others than those it is said to have, but they do not change; the rest is the ruler. */
+const startingRatio = (ratio: number): StartingFigure => ({ mean: ratio, sd: 0.1 * ratio, single: 0.03 * ratio });
+
+/** Cranks are turned at very different paces, by one maker much less so. */
+const STARTING_PACE: StartingFigure = { mean: DEFAULT_SECONDS_PER_TURN, sd: 0.35, single: 0.15 };
 
 /**
  * What the cakes of a tool have taught: how firm they come out, how its crank is geared and how fast it is turned.
@@ -55,24 +64,28 @@ export function learnedOf(db: Db, tool: 'winder' | 'hand_form', id: number, rati
   return {
     cakes: cakes.length,
     density: {
-      once: figure(once, densityOf, STARTING_DENSITY),
-      again: figure(again, densityOf, STARTING_AGAIN),
+      once: figure(once, densityOf, STARTING.once),
+      again: figure(again, densityOf, STARTING.again),
       byKind: Object.fromEntries(
         YARN_KINDS.map((kind) => [kind, once.filter(({ yarnKind }) => yarnKind === kind)] as const)
           .filter(([, ofKind]) => ofKind.length >= ENOUGH_OF_A_KIND)
-          .map(([kind, ofKind]) => [kind, learn(ofKind.map(densityOf), STARTING_DENSITY)]),
+          .map(([kind, ofKind]) => [kind, learn(ofKind.map(densityOf), STARTING.once)]),
       ),
     },
     crankRatio: figure(
       measured.filter(({ turns }) => turns >= 20),
       ratioOf,
-      { mean: ratio, sd: 0.1 * ratio },
+      startingRatio(ratio),
     ),
     secondsPerTurn: figure(paced, ({ windingMs, turns }) => windingMs! / 1000 / turns, STARTING_PACE),
   };
 }
 
-function figure(cakes: readonly WoundCake[], valueOf: (cake: WoundCake) => number, start: Estimate): LearnedFigure {
+function figure(
+  cakes: readonly WoundCake[],
+  valueOf: (cake: WoundCake) => number,
+  start: StartingFigure,
+): LearnedFigure {
   const values = cakes.map(valueOf);
   const learned = learn(values, start);
   return {

@@ -1,6 +1,7 @@
 import { type Db, openDatabase } from '../db/connection';
 import type { Saved } from './result';
-import type { StartForm } from './winding';
+import type { Happening, RunEvent } from '../core/run';
+import { followRun, type LogForm, type RunNews, type StartForm } from './winding';
 import { addYarn, type YarnForm } from './yarns';
 import { yarnPage } from './yarnViews';
 
@@ -73,6 +74,34 @@ export function startValues(values: Partial<StartForm> = {}): StartForm {
     fromEnd: 'inner',
     workFrom: 'centre',
     queue: [],
+    ...values,
+  };
+}
+
+/** A screen that counts: it names and numbers what happened, and sends it. */
+export function screenOf(db: Db, runId: number, writer: string) {
+  let seq = 0;
+  return {
+    event: (bare: Happening, atMs = NOW.getTime()): RunEvent =>
+      ({ ...bare, key: `${writer}:${++seq}`, atMs }) as RunEvent,
+    send: (events: RunEvent[], more = {}, now = NOW): RunNews =>
+      followRun(db, runId, { writer, events, wantState: true, ...more }, now)!,
+  };
+}
+
+/** The last page of a winding, with what each cake weighed. */
+export function logValues(masses: string[], values: Partial<LogForm> = {}): LogForm {
+  return {
+    requestKey: aKey(),
+    masses,
+    diameters: [],
+    heights: [],
+    tare: '',
+    humidity: '',
+    scaleResolutionG: 1,
+    rest: '',
+    waste: '',
+    note: '',
     ...values,
   };
 }

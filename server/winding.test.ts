@@ -1,22 +1,12 @@
 import fc from 'fast-check';
-import type { Happening, RunEvent } from '../core/run';
-import type { Db } from '../db/connection';
+import { runState } from '../core/run';
+import { eventsAfter } from '../db/runs';
 import { entryPage, logbook } from './logbook';
 import { redoOperation, undoOperation, whyNotUndo } from './pieces';
 import { answerRun } from './runRequests';
-import { aKey, emptyDatabase, errorsOf, everything, idOf, NOW, shelved, startValues } from './testing';
+import { emptyDatabase, errorsOf, everything, idOf, logValues, NOW, screenOf, shelved, startValues } from './testing';
 import { today } from './today';
-import {
-  followRun,
-  giveUpRun,
-  type LogForm,
-  logRun,
-  runPage,
-  type RunNews,
-  startNext,
-  type StartForm,
-  startRun,
-} from './winding';
+import { followRun, giveUpRun, logRun, runPage, startNext, type StartForm, startRun, stillToWind } from './winding';
 import type { YarnForm } from './yarns';
 import { yarnPage } from './yarnViews';
 import { planPage, windingPage } from './planPages';
@@ -24,35 +14,11 @@ import { planPage, windingPage } from './planPages';
 const start = startValues();
 const equal = (cakes: number) => ({ split: { by: 'equal' as const, cakes } });
 
-function screen(db: Db, runId: number, writer: string) {
-  let seq = 0;
-  return {
-    event: (bare: Happening, atMs = NOW.getTime()): RunEvent =>
-      ({ ...bare, key: `${writer}:${++seq}`, atMs }) as RunEvent,
-    send: (events: RunEvent[], more = {}, now = NOW): RunNews =>
-      followRun(db, runId, { writer, events, wantState: true, ...more }, now)!,
-  };
-}
-
-const log = (masses: string[], more: Partial<LogForm> = {}): LogForm => ({
-  requestKey: aKey(),
-  masses,
-  diameters: [],
-  heights: [],
-  tare: '',
-  humidity: '',
-  scaleResolutionG: 1,
-  rest: '',
-  waste: '',
-  note: '',
-  ...more,
-});
-
 function running(values = {}, form: Partial<StartForm> = {}) {
   const db = emptyDatabase();
   const { yarnId, pieceIds } = shelved(db, values);
   const runId = idOf(startRun(db, pieceIds[0]!, { ...start, ...form }, 'metric', NOW));
-  return { db, yarnId, pieceId: pieceIds[0]!, runId, ...screen(db, runId, 'screen-one') };
+  return { db, yarnId, pieceId: pieceIds[0]!, runId, ...screenOf(db, runId, 'screen-one') };
 }
 
 describe('starting', () => {
@@ -92,6 +58,215 @@ describe('starting', () => {
   });
 });
 
+describe('plans of several cakes', () => {
+  test('pieces of a project go over two winders, each with its own turns', () => {
+    const { db, runId } = running(
+      { masses: ['236'] },
+      {
+        toolKey: 'winder 2',
+        toolOfPart: { 0: 'winder 1' },
+        split: {
+          by: 'pieces',
+          over: 'own cake',
+          pieces: [
+            { name: 'Sleeve', count: '2', amount: '40 g' },
+            { name: 'Body', count: '1', amount: '120 g' },
+          ],
+        },
+      },
+    );
+    const { cakes } = runPage(db, runId)!.plan;
+    expect(cakes.map(({ name, massG, tool }) => [name, Math.round(massG), tool.id])).toEqual([
+      ['Sleeve 1', 40, 1],
+      ['Sleeve 2', 40, 2],
+      ['Body', 120, 2],
+      [expect.any(String), 36, 2],
+    ]);
+    // The same mass on another core and ratio is another count.
+    expect(cakes[0]!.crankTurns.mean).not.toBeCloseTo(cakes[1]!.crankTurns.mean, 0);
+  });
+
+  test('more than there is, is told at its field and nothing begins', () => {
+    const db = emptyDatabase();
+    const { pieceIds } = shelved(db);
+    const before = everything(db);
+    const split = {
+      by: 'pieces' as const,
+      over: 'own cake' as const,
+      pieces: [{ name: 'Body', count: '3', amount: '60 g' }],
+    };
+    const errors = errorsOf(startRun(db, pieceIds[0]!, startValues({ split }), 'metric', NOW));
+    expect(Object.entries(errors)[0]).toEqual([
+      expect.stringMatching(/^split/),
+      'these take 180 g and there are 112 g: 68 g are missing',
+    ]);
+    expect(everything(db)).toBe(before);
+  });
+
+  test('a part that is more than its tool holds does not begin', () => {
+    const db = emptyDatabase();
+    const { pieceIds } = shelved(db, { masses: ['236'] });
+    const split = {
+      by: 'pieces' as const,
+      over: 'own cake' as const,
+      pieces: [{ name: 'Body', count: '1', amount: '200 g' }],
+    };
+    expect(errorsOf(startRun(db, pieceIds[0]!, startValues({ split }), 'metric', NOW)).split).toMatch(
+      /more than their tool holds/,
+    );
+  });
+
+  test('a hank is wound on the thumb too, and comes off as a ball', () => {
+    const { db, runId, yarnId, send, event } = running({ masses: ['40'] }, { toolKey: 'form 3', swiftId: null });
+    const { plan } = runPage(db, runId)!;
+    expect(plan.cakes[0]!.tool.onto).toBe('thumb');
+    expect(plan.swift).toBeNull();
+    send([event({ kind: 'turns', part: 0, amount: 900 })]);
+    idOf(logRun(db, runId, logValues(['40'], { diameters: ['8 cm'], heights: ['7 cm'] }), 'metric', NOW));
+    expect(yarnPage(db, yarnId)!.pieces.map(({ label, form }) => [label, form])).toEqual([
+      ['Hank 1', 'hank'],
+      ['Ball 1', 'ball'],
+    ]);
+  });
+
+  test('the cake is planned to be wound again, and what it was wound from first is kept', () => {
+    const { db, runId, yarnId, send, event } = running({}, { twice: true });
+    const { plan } = runPage(db, runId)!;
+    expect(plan).toMatchObject({ twice: true, again: false, fromEnd: 'inner' });
+    send([event({ kind: 'turns', part: 0, amount: 10 })]);
+    idOf(logRun(db, runId, logValues(['112']), 'metric', NOW));
+    const cake = yarnPage(db, yarnId)!.pieces.at(-1)!;
+    const second = idOf(startRun(db, cake.id, startValues({ fromEnd: 'outer' }), 'metric', NOW));
+    expect(runPage(db, second)!.plan).toMatchObject({ again: true, fromEnd: 'outer' });
+    // Wound again it lies softer, so the same yarn is a larger cake.
+    expect(runPage(db, second)!.plan.cakes[0]!.outerDiameterMm).toBeGreaterThan(plan.cakes[0]!.outerDiameterMm);
+  });
+});
+
+describe('several hanks, one after another', () => {
+  test('each begins as the first did, until none is left', () => {
+    const db = emptyDatabase();
+    const { pieceIds } = shelved(db, { count: '3', masses: ['110', '112', '108'] });
+    const [one, two, three] = pieceIds as [number, number, number];
+    const first = idOf(startRun(db, one, startValues({ queue: [two, three], firmness: 'loose' }), 'metric', NOW));
+    expect(stillToWind(db, runPage(db, first)!.plan)).toEqual([two, three]);
+    const second = idOf(startNext(db, first, 'metric', NOW));
+    expect(runPage(db, second)).toMatchObject({ pieceId: two, plan: { queue: [three], asked: { firmness: 'loose' } } });
+    expect(runPage(db, second)!.plan.cakes[0]!.massG).toBeCloseTo(112, 6);
+    const last = idOf(startNext(db, second, 'metric', NOW));
+    expect(runPage(db, last)).toMatchObject({ pieceId: three, plan: { queue: [] } });
+    expect(errorsOf(startNext(db, last, 'metric', NOW))['']).toMatch('no other piece');
+  });
+
+  test('one that has gone meanwhile is passed over', () => {
+    const db = emptyDatabase();
+    const { pieceIds } = shelved(db, { count: '3', masses: ['110', '112', '108'] });
+    const [one, two, three] = pieceIds as [number, number, number];
+    const first = idOf(startRun(db, one, startValues({ queue: [two, three] }), 'metric', NOW));
+    const other = idOf(startRun(db, two, startValues(), 'metric', NOW));
+    idOf(logRun(db, other, logValues(['112']), 'metric', NOW));
+    expect(runPage(db, idOf(startNext(db, first, 'metric', NOW)))!.pieceId).toBe(three);
+  });
+
+  test('a piece of another yarn cannot wait in the same queue', () => {
+    const db = emptyDatabase();
+    const { pieceIds } = shelved(db);
+    const other = shelved(db, { colourName: 'High tide' }).pieceIds[0]!;
+    expect(errorsOf(startRun(db, pieceIds[0]!, startValues({ queue: [other] }), 'metric', NOW)).queue).toMatch(
+      'another yarn',
+    );
+  });
+});
+
+describe('what can go wrong in the middle', () => {
+  test('a state that was set down on the way is the one that all events tell', () => {
+    const happening = fc.oneof(
+      {
+        weight: 6,
+        arbitrary: fc.record({ kind: fc.constant('turns' as const), amount: fc.integer({ min: -3, max: 9 }) }),
+      },
+      fc.record({ kind: fc.constant('mark' as const), mark: fc.constant('knot' as const), atTurn: fc.nat(900) }),
+      fc.record({ kind: fc.constant('unmark' as const) }),
+      fc.record({ kind: fc.constant('stop' as const), reason: fc.constant('snag' as const), atTurn: fc.nat(900) }),
+      fc.record({ kind: fc.constant('resume' as const) }),
+      fc.record({
+        kind: fc.constant('reading' as const),
+        device: fc.constantFrom('motor' as const, 'counter' as const),
+        session: fc.constantFrom('one', 'two'),
+        total: fc.nat(2000),
+        drives: fc.boolean(),
+      }),
+    );
+    fc.assert(
+      fc.property(fc.array(fc.tuple(happening, fc.nat(1)), { minLength: 350, maxLength: 700 }), (happened) => {
+        const { db, runId, send, event } = running({ masses: ['180'] }, equal(2));
+        let clockMs = NOW.getTime();
+        const events = happened.map(([what, part]) => event({ ...what, part }, (clockMs += 700)));
+        for (let i = 0; i < events.length; i += 40) send(events.slice(i, i + 40));
+        expect(db.prepare('SELECT state_upto FROM run').pluck().get()).toBeGreaterThan(0);
+        const all = eventsAfter(db, runId, 0).map(({ event }) => event);
+        expect(runPage(db, runId)!.state).toEqual(runState(all, 2));
+        db.close();
+      }),
+      { numRuns: 10 },
+    );
+  });
+
+  test('with the disk full, nothing is half kept, the answer says so, and sent again it is all there once', () => {
+    const { db, runId, event } = running();
+    const pages = db.pragma('page_count', { simple: true }) as number;
+    db.pragma(`max_page_count = ${pages}`);
+    const post = (events: unknown[]) =>
+      answerRun(db, String(runId), JSON.stringify({ writer: 'screen-one', events, wantState: true }), NOW);
+    const kept: unknown[] = [];
+    let refused: unknown[] | undefined;
+    for (let i = 0; i < 500 && !refused; i++) {
+      const events = Array.from({ length: 40 }, () => event({ kind: 'turns', part: 0, amount: 1 }));
+      const answer = post(events);
+      if (answer.status === 200) kept.push(...events);
+      else {
+        expect(answer).toMatchObject({
+          status: 507,
+          body: { error: { message: expect.stringMatching('disk is full') } },
+        });
+        refused = events;
+      }
+    }
+    expect(refused).toBeDefined();
+    expect(runPage(db, runId)!.state.turns[0]).toBe(kept.length);
+    db.pragma(`max_page_count = ${pages + 1000}`);
+    expect(post(refused!).status).toBe(200);
+    expect(post(refused!).status).toBe(200);
+    expect(runPage(db, runId)!.state.turns[0]).toBe(kept.length + refused!.length);
+    expect(db.pragma('integrity_check', { simple: true })).toBe('ok');
+  });
+
+  test('a clock that is set back by a day loses no count and tells no pace', () => {
+    const { db, runId, send, event } = running();
+    const at = NOW.getTime();
+    const count = (atMs: number) => event({ kind: 'turns', part: 0, amount: 1 }, atMs);
+    send(Array.from({ length: 30 }, (_, i) => count(at + i * 1000)));
+    send(Array.from({ length: 30 }, (_, i) => count(at - 24 * 3600_000 + i * 1000)));
+    const { state } = runPage(db, runId)!;
+    expect(state.turns).toEqual([60]);
+    expect(state.windingMs).toEqual([58_000]);
+    const id = idOf(logRun(db, runId, logValues(['111']), 'metric', new Date(at - 24 * 3600_000)));
+    expect(entryPage(db, id)!.run!.secondsPerTurn).toBeCloseTo(58 / 60, 9);
+  });
+
+  test('told by two screens, a motor’s readings are no more than the motor turned', () => {
+    const { db, runId, send, event } = running();
+    const two = screenOf(db, runId, 'screen-two');
+    const reading = (total: number) =>
+      ({ kind: 'reading', part: 0, device: 'motor', session: 'm1', total, drives: true }) as const;
+    for (let total = 0; total <= 100; total += 5) {
+      send([event(reading(total))]);
+      two.send([two.event(reading(total))]);
+    }
+    expect(runPage(db, runId)!.state).toMatchObject({ turns: [100], deviceGaps: 0 });
+  });
+});
+
 describe('counting', () => {
   test('every event counts once, however often it is sent', () => {
     const sent = fc.array(fc.integer({ min: 1, max: 10 }), { minLength: 1, maxLength: 30 });
@@ -118,7 +293,7 @@ describe('counting', () => {
 
   test('the second screen is told, and the counts of both add up', () => {
     const { db, runId, send, event } = running();
-    const two = screen(db, runId, 'screen-two');
+    const two = screenOf(db, runId, 'screen-two');
     expect(send([], { claim: 'ask' }).holder).toBe('you');
     expect(two.send([], { claim: 'ask' }).holder).toBe('another');
     send([event({ kind: 'turns', part: 0, amount: 5 })], { claim: 'ask' });
@@ -130,7 +305,7 @@ describe('counting', () => {
 
   test('a screen that has gone quiet gives the run free, and so does a clock that was set back', () => {
     const { db, runId, send } = running();
-    const two = screen(db, runId, 'screen-two');
+    const two = screenOf(db, runId, 'screen-two');
     const later = (ms: number) => new Date(NOW.getTime() + ms);
     send([], { claim: 'ask' });
     expect(two.send([], { claim: 'ask' }, later(11_000)).holder).toBe('another');
@@ -140,7 +315,7 @@ describe('counting', () => {
 
   test('a screen that is closed lets go at once; one that is reloaded is the same one', () => {
     const { db, runId, send } = running();
-    const two = screen(db, runId, 'screen-two');
+    const two = screenOf(db, runId, 'screen-two');
     send([], { claim: 'ask' });
     expect(two.send([], { claim: 'ask', formerly: 'screen-one' }).holder).toBe('you');
     two.send([], { claim: 'release' });
@@ -202,7 +377,7 @@ describe('logging', () => {
       event({ kind: 'mark', mark: 'knot', part: 0, atTurn: 300 }),
       event({ kind: 'turns', part: 0, amount: 300 }),
     ]);
-    const id = idOf(logRun(db, runId, log(['111'], { note: 'ran well' }), 'metric', NOW));
+    const id = idOf(logRun(db, runId, logValues(['111'], { note: 'ran well' }), 'metric', NOW));
     const { pieces, left } = yarnPage(db, yarnId)!;
     expect(pieces.map(({ label, consumedBy }) => [label, consumedBy])).toEqual([
       ['Hank 1', id],
@@ -225,24 +400,24 @@ describe('logging', () => {
 
   test('what is missing is said; what was thrown away accounts for it', () => {
     const missing = running();
-    const id = idOf(logRun(missing.db, missing.runId, log(['100']), 'metric', NOW));
+    const id = idOf(logRun(missing.db, missing.runId, logValues(['100']), 'metric', NOW));
     expect(entryPage(missing.db, id)!.balance).toMatchObject({ differenceG: -12, verdict: 'missing' });
     const told = running();
-    const toldId = idOf(logRun(told.db, told.runId, log(['100'], { waste: '12' }), 'metric', NOW));
+    const toldId = idOf(logRun(told.db, told.runId, logValues(['100'], { waste: '12' }), 'metric', NOW));
     expect(entryPage(told.db, toldId)!.balance!.verdict).toBe('balances');
   });
 
   test('a hank that was not weighed balances with nothing', () => {
     const { db, runId } = running({ masses: [] }, { toolKey: 'winder 2' });
-    const id = idOf(logRun(db, runId, log(['111']), 'metric', NOW));
+    const id = idOf(logRun(db, runId, logValues(['111']), 'metric', NOW));
     expect(entryPage(db, id)!.balance).toBeNull();
   });
 
   test('several cakes and a rest of the hank', () => {
     const { db, yarnId, runId, send, event } = running({ masses: ['236'] }, equal(3));
     send([0, 1].map((part) => event({ kind: 'turns', part, amount: 200 })));
-    expect(errorsOf(logRun(db, runId, log(['78']), 'metric', NOW))['']).toMatch('2 cakes were wound');
-    idOf(logRun(db, runId, log(['78', '79'], { rest: '79' }), 'metric', NOW));
+    expect(errorsOf(logRun(db, runId, logValues(['78']), 'metric', NOW))['']).toMatch('2 cakes were wound');
+    idOf(logRun(db, runId, logValues(['78', '79'], { rest: '79' }), 'metric', NOW));
     const present = yarnPage(db, yarnId)!.pieces.filter(({ consumedBy }) => consumedBy === null);
     expect(present.map(({ label, mass }) => [label, mass!.massG])).toEqual([
       ['Cake 1', 78],
@@ -253,10 +428,10 @@ describe('logging', () => {
   });
 
   test.each([
-    ['a tare above the cake', log(['40'], { tare: '50' }), 'masses.0', /tare must be below/],
-    ['no mass', log(['']), 'masses.0', /write it like/],
-    ['a rest lighter than the tare', log(['40'], { tare: '5', rest: '4' }), 'rest', /tare must be below/],
-    ['a waste of metres', log(['40'], { waste: '3 m' }), 'waste', /is a length/],
+    ['a tare above the cake', logValues(['40'], { tare: '50' }), 'masses.0', /tare must be below/],
+    ['no mass', logValues(['']), 'masses.0', /write it like/],
+    ['a rest lighter than the tare', logValues(['40'], { tare: '5', rest: '4' }), 'rest', /tare must be below/],
+    ['a waste of metres', logValues(['40'], { waste: '3 m' }), 'waste', /is a length/],
   ])('%s is refused and not written', (_, form, field, message) => {
     const { db, runId } = running();
     const before = everything(db);
@@ -266,21 +441,21 @@ describe('logging', () => {
 
   test('logged twice with one key, there is one entry; with another key it is refused', () => {
     const { db, runId } = running();
-    const form = log(['111']);
+    const form = logValues(['111']);
     const first = idOf(logRun(db, runId, form, 'metric', NOW));
     expect(idOf(logRun(db, runId, form, 'metric', NOW))).toBe(first);
-    expect(errorsOf(logRun(db, runId, log(['111']), 'metric', NOW))['']).toMatch('logged already');
+    expect(errorsOf(logRun(db, runId, logValues(['111']), 'metric', NOW))['']).toMatch('logged already');
   });
 
   test('undone, the run is open again with all its counts, and can be logged anew', () => {
     const { db, yarnId, runId, send, event } = running();
     send([event({ kind: 'turns', part: 0, amount: 50 }), event({ kind: 'stage', part: 0, stage: 'weigh' })]);
-    const wrong = idOf(logRun(db, runId, log(['11']), 'metric', NOW));
+    const wrong = idOf(logRun(db, runId, logValues(['11']), 'metric', NOW));
     idOf(undoOperation(db, wrong, NOW));
     expect(runPage(db, runId)).toMatchObject({ ended: null, state: { stage: 'weigh', turns: [50] } });
     expect(yarnPage(db, yarnId)!.pieces.map(({ label }) => label)).toEqual(['Hank 1']);
     expect(errorsOf(redoOperation(db, wrong, NOW))['']).toMatch('open again');
-    const right = idOf(logRun(db, runId, log(['111']), 'metric', NOW));
+    const right = idOf(logRun(db, runId, logValues(['111']), 'metric', NOW));
     expect(yarnPage(db, yarnId)!.pieces.map(({ label, mass }) => [label, mass!.massG])).toEqual([
       ['Hank 1', 112],
       ['Cake 1', 111],
@@ -316,7 +491,7 @@ describe('logging', () => {
         );
         send(cakes.map((_, part) => event({ kind: 'turns', part, amount: 10 })));
         const id = idOf(
-          logRun(db, runId, log(cakes.map(String), { rest: rest === null ? '' : String(rest) }), 'metric', NOW),
+          logRun(db, runId, logValues(cakes.map(String), { rest: rest === null ? '' : String(rest) }), 'metric', NOW),
         );
         expect(entryPage(db, id)!.balance).toMatchObject({ differenceG: 0, verdict: 'balances' });
         expect(yarnPage(db, yarnId)!.left!.massG.mean).toBeCloseTo(total, 9);

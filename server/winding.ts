@@ -205,7 +205,7 @@ function plannedPiece(
     tools,
   );
   if (form.split.by === 'equal' && form.split.cakes < planned.fewest)
-    throw new InputError(`the winder needs at least ${planned.fewest} cakes for this much`, 'split.cakes');
+    throw new InputError(`this much needs at least ${planned.fewest} cakes here`, 'split.cakes');
   return planned;
 }
 

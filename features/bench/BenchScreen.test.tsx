@@ -1,0 +1,35 @@
+import { DEFAULT_SCHOOLS } from '../../core/schools';
+import { A_HAND, windAsKnown } from '../../scripts/knownHand';
+import { bench } from '../../server/bench';
+import { emptyDatabase, idOf, logValues, NOW, screenOf, shelved, startValues } from '../../server/testing';
+import { logRun, startRun } from '../../server/winding';
+import { normals } from '../../tests/support/chance';
+import { saidBy } from '../../ui/testing';
+import { BenchScreen } from './BenchScreen';
+
+const said = (db: ReturnType<typeof emptyDatabase>, system: 'metric' | 'imperial' = 'metric') =>
+  saidBy(<BenchScreen bench={bench(db)} schools={DEFAULT_SCHOOLS} />, system);
+
+test('every kind of tool is there, and what each came with is called so', () => {
+  const words = said(emptyDatabase());
+  for (const name of ['Small winder', 'Large winder', 'Nostepinne', 'Card tube', 'Thumb', 'Length counter'])
+    expect(words).toContain(name);
+  expect(words).toContain('Nothing learned yet');
+});
+
+test('what was learned is told with its spread and the cakes it rests on', () => {
+  const db = emptyDatabase();
+  windAsKnown(db, A_HAND, 5, normals(2));
+  expect(said(db)).toMatch(/Learned from 5 of your cakes: 0\.2\d ± 0\.0\d g\/cm³ firm/);
+  expect(said(db)).toMatch(/Spindle turns to one of the crank: 4\.\d\d ± 0\.\d\d, from 5 of 5/);
+});
+
+test('a cake that is set aside is shown to be', () => {
+  const db = emptyDatabase();
+  windAsKnown(db, A_HAND, 6, normals(7));
+  const runId = idOf(startRun(db, shelved(db).pieceIds[0]!, startValues(), 'metric', NOW));
+  const { send, event } = screenOf(db, runId, 'screen-one');
+  send([event({ kind: 'turns', part: 0, amount: 500 })]);
+  idOf(logRun(db, runId, logValues(['112'], { diameters: ['41 mm'], heights: ['68 mm'] }), 'metric', NOW));
+  expect(said(db)).toContain('set aside: too far from the others');
+});

@@ -1,0 +1,47 @@
+import { commandDevice, devicesNow, deviceStream } from './devices';
+
+const tell = (command: object, nowMs = 0) => commandDevice(JSON.stringify(command), nowMs);
+
+afterEach(() => {
+  for (const device of ['scale', 'counter', 'motor']) tell({ device, do: 'plug', in: false });
+});
+
+test('a device that is told something answers with what all of them show', () => {
+  expect(tell({ device: 'counter', do: 'plug', in: true }, 1000)).toMatchObject({
+    status: 200,
+    body: { readings: [{ device: 'counter', metres: 0 }] },
+  });
+  tell({ device: 'counter', do: 'pull', mPerS: 2 }, 1000);
+  expect(devicesNow(6000)).toMatchObject([{ device: 'counter', metres: 10 }]);
+  tell({ device: 'counter', do: 'pull', mPerS: 0 }, 6000);
+});
+
+test.each([
+  ['no JSON', '{', 'this is not JSON', ''],
+  ['a device that is not there', '{"device":"kettle","do":"plug","in":true}', 'no device knows this', ''],
+  ['a load below nothing', '{"device":"scale","do":"load","massG":-4}', 'no device knows this', ''],
+  ['a start at no speed', '{"device":"motor","do":"start"}', 'no device knows this', ''],
+])('%s is refused and nothing happens', (_, text, message) => {
+  const before = devicesNow(0);
+  expect(commandDevice(text, 0)).toMatchObject({ status: 400, body: { error: { message } } });
+  expect(devicesNow(0)).toEqual(before);
+});
+
+test('a listener is told at once and over and over, each time the whole, until it goes away', async () => {
+  tell({ device: 'scale', do: 'plug', in: true }, Date.now());
+  const gone = new AbortController();
+  const reader = deviceStream(gone.signal).getReader();
+  const decoder = new TextDecoder();
+  const messages: unknown[] = [];
+  while (messages.length < 3) {
+    const { value } = await reader.read();
+    const text = decoder.decode(value);
+    expect(text).toMatch(/^data: .*\n\n$/);
+    messages.push(JSON.parse(text.slice(6)));
+  }
+  for (const message of messages) expect(message).toMatchObject([{ device: 'scale' }]);
+  gone.abort();
+  let end = await reader.read();
+  while (!end.done) end = await reader.read();
+  expect(end.done).toBe(true);
+});
