@@ -1,5 +1,7 @@
 import fc from 'fast-check';
 import { afterEvent, type Happening, newRun, type RunEvent, type RunState, steadiness, turnsOn } from './run';
+import { counterLengthM } from './lengthsTold';
+import { onSpindleAt, turnsAtLength } from './windingPlan';
 
 /** Plays happenings one after another, a second apart or at the times given. */
 function play(happenings: readonly (Happening & { at?: number })[], cakes = 1): RunState {
@@ -74,6 +76,39 @@ describe('a length counter', () => {
     expect(state.counterM[0]).toBeCloseTo(90, 9);
     expect(state.deviceGaps).toBe(1);
     expect(turnsOn(state, 0)).toBe(0);
+  });
+
+  test('that joins late, or was off for a while, has not seen those turns; what it saw it has', () => {
+    expect(play([turn(40), counter(3)]).counterUnseen).toEqual([[[0, 40]]]);
+    const off = play([counter(0), turn(30), counter(14), turn(20), counter(0, 'two'), turn(10), counter(6, 'two')]);
+    expect(off.counterUnseen).toEqual([[[30, 50]]]);
+    expect(off.counterM[0]).toBeCloseTo(20, 9);
+    // Its line alone was broken: it counted on, and has seen everything.
+    expect(play([counter(0), turn(30), counter(14), turn(20), counter(24)]).counterUnseen).toEqual([[]]);
+  });
+
+  test('that drives and is off for a while goes on where the hand counted to', () => {
+    const spindle = { coreDiameterMm: 24, heightMm: 68, gristMPerG: 4.1 };
+    const driven = (state: RunState, key: string, reading: Happening): RunState => {
+      const read = afterEvent(state, { ...reading, key, atMs: 0 } as RunEvent);
+      const turns = turnsAtLength(spindle, counterLengthM(read, 0, spindle)!);
+      return afterEvent(read, { kind: 'turns at least', part: 0, turns, key: `${key}+`, atMs: 0 });
+    };
+    let state = driven(newRun(1), 'a', counter(0));
+    state = driven(state, 'b', counter(60));
+    const before = turnsOn(state, 0);
+    state = afterEvent(state, { ...turn(25), key: 'hand', atMs: 0 });
+    state = driven(state, 'c', counter(0, 'two'));
+    expect(turnsOn(state, 0)).toBe(before + 25);
+    state = driven(state, 'd', counter(5, 'two'));
+    const expected = turnsAtLength(spindle, onSpindleAt(spindle, before + 25).lengthM + 5);
+    expect(Math.abs(turnsOn(state, 0) - expected)).toBeLessThan(1);
+  });
+
+  test('is no second witness where the turns follow from it', () => {
+    const by = (turns: number) => ({ kind: 'turns at least', part: 0, turns }) as const;
+    expect(play([counter(5), turn(3), by(2)]).turnsByCounter).toEqual([false]);
+    expect(play([counter(5), by(4), turn(3)]).turnsByCounter).toEqual([true]);
   });
 
   test('drives by the turns that its metres make; they never go back', () => {

@@ -128,8 +128,9 @@ export interface DeviceBase {
   /** Turns of the motor, or metres of the counter, that the part had then. */
   had: number;
   totalThen: number;
-  /** The last total. */
+  /** The last total, and the turns that the part had when it came. */
   total: number;
+  turns: number;
   atMs: number;
 }
 
@@ -154,6 +155,10 @@ export interface RunState {
   devices: Partial<Record<CountingDevice, DeviceBase>>;
   /** Metres that the counter has told for each cake; null where it told nothing. */
   counterM: (number | null)[];
+  /** Cakes whose turns follow from the counter's metres, and so are no second witness of their length. */
+  turnsByCounter: boolean[];
+  /** Stretches of each cake that the counter did not see, by their turns: before it was there, or while it was off. */
+  counterUnseen: (readonly [fromTurn: number, toTurn: number])[][];
   /** How often a device came back with a new count, so that something may have passed it unseen. */
   deviceGaps: number;
 }
@@ -186,6 +191,8 @@ export function newRun(cakes: number): RunState {
     lately: [],
     devices: {},
     counterM: Array.from({ length: cakes }, () => null),
+    turnsByCounter: Array.from({ length: cakes }, () => false),
+    counterUnseen: Array.from({ length: cakes }, () => []),
     deviceGaps: 0,
   };
 }
@@ -235,7 +242,7 @@ export function afterEvent(state: RunState, event: RunEvent): RunState {
     case 'reading':
       return afterReading(state, event);
     case 'turns at least':
-      return atLeast(state, part, event.turns, atMs);
+      return atLeastByCounter(state, part, event.turns, atMs);
   }
 }
 
@@ -299,6 +306,18 @@ function atLeast(state: RunState, part: number, turns: number, atMs: number): Ru
   return more > 0 ? afterTurns(state, part, more, atMs) : state;
 }
 
+/** As `atLeast`, by what the counter tells: it has seen these turns. */
+function atLeastByCounter(state: RunState, part: number, turns: number, atMs: number): RunState {
+  const { counter, ...others } = state.devices;
+  const after = atLeast(state, part, turns, atMs);
+  if (after === state || counter?.part !== part) return after;
+  return {
+    ...after,
+    turnsByCounter: replaced(after.turnsByCounter, part, true),
+    devices: { ...others, counter: { ...counter, turns: after.turns[part]! } },
+  };
+}
+
 /**
  * A reading counts from where its session was first heard of in this part. What was counted by hand while a device was
  * silent is not counted again when it comes back: the larger of the two holds.
@@ -306,18 +325,28 @@ function atLeast(state: RunState, part: number, turns: number, atMs: number): Ru
 function afterReading(state: RunState, event: RunEvent & { kind: 'reading' }): RunState {
   const { device, session, total, part, atMs, drives } = event;
   const known = state.devices[device];
-  const had = device === 'motor' ? (state.turns[part] ?? 0) : (state.counterM[part] ?? 0);
-  const goesOn = known?.session === session && known.part === part && total >= known.total;
-  const restarted = known !== undefined && known.part === part && !goesOn;
-  const base = goesOn ? { ...known, total, atMs } : { session, part, had, totalThen: total, total, atMs };
+  const turns = state.turns[part] ?? 0;
+  const had = device === 'motor' ? turns : (state.counterM[part] ?? 0);
+  const here = known?.part === part;
+  const goesOn = here && known.session === session && total >= known.total;
+  const base = goesOn ? { ...known, total, turns, atMs } : { session, part, had, totalThen: total, total, turns, atMs };
   const now = base.had + (total - base.totalThen);
   const read: RunState = {
     ...state,
     devices: { ...state.devices, [device]: base },
-    deviceGaps: state.deviceGaps + (restarted ? 1 : 0),
-    ...(device === 'counter' && { counterM: replaced(state.counterM, part, now) }),
+    deviceGaps: state.deviceGaps + (here && !goesOn ? 1 : 0),
   };
-  return device === 'motor' && drives ? atLeast(read, part, now, atMs) : read;
+  if (device === 'motor') return drives ? atLeast(read, part, now, atMs) : read;
+  const sawUpTo = here ? known.turns : 0;
+  const unseen = state.counterUnseen[part] ?? [];
+  return {
+    ...read,
+    counterM: replaced(state.counterM, part, now),
+    counterUnseen:
+      goesOn || turns <= sawUpTo
+        ? state.counterUnseen
+        : replaced(state.counterUnseen, part, [...unseen, [sawUpTo, turns] as const]),
+  };
 }
 
 function replaced<T>(values: readonly T[], at: number, value: T): T[] {

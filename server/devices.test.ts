@@ -45,3 +45,15 @@ test('a listener is told at once and over and over, each time the whole, until i
   while (!end.done) end = await reader.read();
   expect(end.done).toBe(true);
 });
+
+test('a motor that nobody listens to any more is stopped', async () => {
+  tell({ device: 'motor', do: 'plug', in: true }, Date.now());
+  tell({ device: 'motor', do: 'start', turnsPerS: 2 }, Date.now());
+  const [one, two] = [new AbortController(), new AbortController()];
+  const readers = [one, two].map(({ signal }) => deviceStream(signal).getReader());
+  for (const reader of readers) await reader.read();
+  one.abort();
+  expect(devicesNow(Date.now())).toMatchObject([{ state: expect.stringMatching(/starting|running/) }]);
+  two.abort();
+  expect(devicesNow(Date.now() + 5000)).toMatchObject([{ state: 'standing' }]);
+});

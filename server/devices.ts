@@ -15,6 +15,9 @@ const ALIVE_EVERY = 100;
 // Every part of the server asks the same bench, also after it was reloaded while being worked on.
 const holder = globalThis as { lazyAcornBench?: StandInBench };
 
+/** Whoever listens to the devices just now. */
+const listeners = new Set<object>();
+
 function standIns(): StandInBench {
   return (holder.lazyAcornBench ??= new StandInBench());
 }
@@ -80,9 +83,14 @@ export function devicesNow(nowMs: number): DeviceReading[] {
 export function deviceStream(signal: AbortSignal): ReadableStream<Uint8Array> {
   const encoder = new TextEncoder();
   let timer: ReturnType<typeof setInterval> | undefined;
-  const stop = () => clearInterval(timer);
+  const stop = () => {
+    clearInterval(timer);
+    // A motor that nobody watches must not go on winding.
+    if (listeners.delete(encoder) && listeners.size === 0) standIns().do({ device: 'motor', do: 'stop' }, Date.now());
+  };
   return new ReadableStream({
     start(controller) {
+      listeners.add(encoder);
       let quiet = 0;
       let before = '';
       const tell = () => {

@@ -3,7 +3,7 @@ import type { Form, MassFact, OperationKind, Side } from '../core/piece';
 import { DEFAULT_SCALE_RESOLUTION_G } from '../core/yardage';
 import { agreement, type Agreement } from '../core/agreement';
 import type { Fault, PackageEnd } from '../core/faults';
-import { lengthsTold } from '../core/lengthsTold';
+import { counterLengthM, lengthsTold } from '../core/lengthsTold';
 import { type MarkKind, type RunState, secondsPerTurn, type StopReason, turnsOn, woundParts } from '../core/run';
 import type { Db } from '../db/connection';
 import { isLive, operationById, type OperationRow, partsOf, recentOperations } from '../db/operations';
@@ -162,7 +162,8 @@ function runOf(db: Db, operationId: number, pieces: readonly EntryPiece[]): Entr
   const cakes = parts.map((part, i): EntryCake => {
     const planned = plan.cakes[part]!;
     const lesson = seen.find(({ pieceId }) => pieceId === made[i]?.id);
-    const counterM = state.counterM[part] ?? null;
+    const { tool, densityGPerCm3 } = planned;
+    const counterM = counterLengthM(state, part, { ...tool, densityGPerCm3, gristMPerG: plan.gristMPerG });
     return {
       pieceId: made[i]?.id ?? 0,
       name: planned.name,
@@ -178,7 +179,7 @@ function runOf(db: Db, operationId: number, pieces: readonly EntryPiece[]): Entr
           winder: planned.tool,
           density: { mean: planned.densityGPerCm3, sd: planned.densitySd },
           grist: { mean: plan.gristMPerG, sd: plan.gristSdMPerG },
-          turns: turnsOn(state, part),
+          turns: state.turnsByCounter[part] ? 0 : turnsOn(state, part),
           counterM,
           mass: made[i]?.mass ?? null,
         }),

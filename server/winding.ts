@@ -17,6 +17,7 @@ import {
   turnsOn,
   woundParts,
 } from '../core/run';
+import { counterLengthM } from '../core/lengthsTold';
 import { parseSizeMm } from '../core/span';
 import { readSplit } from '../core/split';
 import { swiftSetting } from '../core/swift';
@@ -456,9 +457,9 @@ function keepLesson(
   },
 ): void {
   const { plan, state, part } = cake;
-  const { tool, crankTurns } = plan.cakes[part]!;
+  const { tool, crankTurns, densityGPerCm3 } = plan.cakes[part]!;
   if (tool.id === null) return;
-  const counterM = state.counterM[part] ?? null;
+  const counterM = counterLengthM(state, part, { ...tool, densityGPerCm3, gristMPerG: plan.gristMPerG });
   insertWoundCake(db, {
     operationId: cake.operationId,
     pieceId: cake.pieceId,

@@ -93,11 +93,13 @@ test('at the bench, the steps are ticked off by the space bar', async () => {
   await maker.holds();
   await maker.sees('Open the hank fully');
   for (const step of [
-    'Look for folded strands',
+    'No strand folded back',
+    'No strand across the middle',
     'Snap it',
     'Put it on the swift',
     'Cut the ties',
     'Choose the end',
+    'Park the other end',
     'Seat it on the winder',
   ]) {
     await maker.count(1);
@@ -122,7 +124,7 @@ test('turns are counted by space bar, tap and pedal key, and a miscount is taken
   await maker.counts(11);
   await maker.sees('Gently');
   // After a click on another button the pedal still counts, and does not press that button again.
-  await maker.page.locator('::-p-text(Knot here)').click();
+  await maker.press('Knot K');
   await maker.sees('1 knot marked');
   await maker.count(4);
   await maker.counts(15);
@@ -268,12 +270,14 @@ test('a cake is wound a second time from where it stands, and the winding can be
       .replace('/pieces/', ''),
   );
   await maker.goTo(`/winding/plan/${cake}`);
-  await maker.sees('so it is planned as loose');
+  await maker.sees('Wound a second time it comes out softer');
+  await maker.page.locator('::-p-text(outer end)').click();
+  await maker.sees('The order of the yarn is turned round');
   expect(await maker.text()).not.toMatch(/Peg swift/);
   await maker.press('Wind it at the bench');
   await maker.arrivesAt(/^\/winding\/run\/2$/);
   await maker.holds();
-  await maker.sees('The outer end of the cake comes off evenly');
+  await maker.sees('It comes off the cake evenly');
   expect(await maker.text()).not.toMatch(/Cut the ties/);
   await maker.press('Give up');
   await maker.sees('Give this winding up?');

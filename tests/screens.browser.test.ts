@@ -28,6 +28,7 @@ const SCREENS = {
   'a plan that fits': '/winding/plan/13',
   'a plan that does not fit': '/winding/plan/27',
   'a run': '/winding/run/5',
+  'winding by hand': '/winding/by-hand',
   logbook: '/logbook',
   'an entry with yarn missing': '/logbook/6',
   bench: '/bench',
@@ -141,7 +142,7 @@ test('the shelf is searched as one types', async () => {
 test('the tools’ figures can be measured, and impossible ones are refused at the field', async () => {
   const maker = await set.maker();
   await maker.goTo('/bench');
-  await maker.press('Put in what I measured on the small winder');
+  await maker.press('Put in what I measured on the large winder');
   await maker.fill('maxDiameterMm', '31 mm');
   await maker.fill('coreDiameterMm', '4 cm');
   await maker.press('Keep these figures');
@@ -150,7 +151,7 @@ test('the tools’ figures can be measured, and impossible ones are refused at t
   await maker.fill('maxDiameterMm', '94 mm');
   await maker.fill('coreDiameterMm', '2.6 cm');
   await maker.press('Keep these figures');
-  await maker.sees('measured on yours');
+  await maker.sees('2 of 6 figures measured on yours');
   await maker.sees('26 mm across');
   await maker.close();
 });

@@ -37,13 +37,15 @@ export function ToolCard({
       () => offer({ words: `${tool.name} is off the bench.`, undo: () => putBack(kind, tool.id) }),
     );
   return (
-    <li className={styles.tool}>
+    <li className={styles.tool} data-open={open}>
       <div className={styles.drawing}>
         <ToolDrawing kind={kind} tool={tool} />
       </div>
       <div className={styles.about}>
         <h3>{tool.name}</h3>
-        <MeasuredWords kind={kind} measured={tool.measured} />
+        <div>
+          <MeasuredWords kind={kind} measured={tool.measured} />
+        </div>
         {open ? (
           <ToolForm
             kind={kind}

@@ -4,16 +4,20 @@ import { Button, Checkbox } from 'antd';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { readOrNull } from '../../core/inputError';
+import { parseSizeMm } from '../../core/span';
 import { parseNumber } from '../../core/units';
 import type { ToolKind } from '../../server/bench';
 import { ChoiceField, TextField } from '../../ui/Field';
 import { Form, FormError } from '../../ui/Form';
+import { useSystem } from '../../ui/Providers';
 import { type FormState, useForm } from '../../ui/useForm';
 import { keepTool } from './actions';
 import styles from './BenchScreen.module.css';
 import { TOOL_FIELDS, type ToolField, toolForm } from './toolFigures';
 
 type Values = Record<string, string>;
+
+const READABLE_MM = { lowMm: 1, highMm: 2000 };
 
 /** The figures of a tool, each with the way to measure it, and whether it was measured on the user's own. */
 export function ToolForm({
@@ -46,7 +50,7 @@ export function ToolForm({
     );
   return (
     <Form form={form} className={styles.form}>
-      <TextField label="Name" {...form.field('name')} />
+      <TextField label="Name" {...form.field('name')} autoFocus />
       {kind === 'hand_form' && (
         <ChoiceField
           label="What it is"
@@ -130,11 +134,16 @@ function Figure({
   marked: boolean;
   onMark: (on: boolean) => void;
 }) {
+  const system = useSystem();
   const [counted, setCounted] = useState('');
+  const [unmeasured] = useState(!marked);
   const { name, label, how, instead } = field;
   const take = (typed: string) => {
     setCounted(typed);
-    const figure = readOrNull(() => instead!.figure(parseNumber(typed, ''), form.values));
+    const { read, figure: figureOf } = instead!;
+    const figure = readOrNull(() =>
+      figureOf(read === 'count' ? parseNumber(typed, '') : parseSizeMm(typed, system, READABLE_MM, ''), form.values),
+    );
     if (figure === null || figure.includes('NaN')) return;
     form.set(name, figure);
     onMark(true);
@@ -148,7 +157,8 @@ function Figure({
           measured on mine
         </Checkbox>
       )}
-      <details className={styles.how}>
+      {/* Open where it was never measured: whoever has done it knows how. */}
+      <details className={styles.how} open={unmeasured}>
         <summary>
           How to measure it<span className="visually-hidden">: {label.toLowerCase()}</span>
         </summary>
@@ -160,6 +170,7 @@ function Figure({
             value={counted}
             onChange={take}
             inputMode="decimal"
+            placeholder={instead.read === 'count' ? undefined : system === 'metric' ? '75 mm' : '3 in'}
             hint="the figure above follows"
           />
         )}

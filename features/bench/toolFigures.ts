@@ -8,8 +8,12 @@ export interface ToolField {
   label: string;
   /** Step by step. */
   how: string;
-  /** What is counted or measured instead, where the figure follows from it. */
-  instead?: { label: string; figure: (counted: number, values: Record<string, string>) => string };
+  /** What is counted, or measured in mm, instead, where the figure follows from it. */
+  instead?: {
+    label: string;
+    read: 'count' | 'size';
+    figure: (counted: number, values: Record<string, string>) => string;
+  };
 }
 
 const tidy = (value: number) => String(Number(value.toFixed(2)));
@@ -27,7 +31,8 @@ const ROOM: ToolField[] = [
     label: 'Spindle, across',
     how: 'Halfway up, where the yarn lies. Lay a strip of paper once round it, mark where it meets, and measure the strip.',
     instead: {
-      label: 'Strip once round, in mm',
+      label: 'Strip once round',
+      read: 'size',
       figure: (girthMm) => `${tidy(diameterOf({ girthMm }))} mm`,
     },
   },
@@ -40,7 +45,7 @@ const ROOM: ToolField[] = [
     name: 'maxDiameterMm',
     label: 'Widest that clears',
     how: 'With a ruler, from the middle of the spindle to whatever a growing cake would touch first: the guide, the rim or your own hand. Twice that.',
-    instead: { label: 'Middle to guide, in mm', figure: (radius) => `${tidy(2 * radius)} mm` },
+    instead: { label: 'Middle to guide', read: 'size', figure: (radius) => `${tidy(2 * radius)} mm` },
   },
   MAX_MASS,
 ];
@@ -54,6 +59,7 @@ export const TOOL_FIELDS: Record<ToolKind, readonly ToolField[]> = {
       how: 'Stick a bit of tape to the spindle. Turn the crank slowly ten times and count how often the tape comes round.',
       instead: {
         label: 'Times it came round',
+        read: 'count',
         figure: (spindleTurnsInTen) => tidy(crankRatioOf({ spindleTurnsInTen })),
       },
     },
@@ -64,6 +70,7 @@ export const TOOL_FIELDS: Record<ToolKind, readonly ToolField[]> = {
       how: 'Wind a bright thread onto the empty spindle and count the turns of the spindle while it climbs from the foot to the top.',
       instead: {
         label: 'Turns from foot to top',
+        read: 'count',
         figure: (turnsToTop, values) =>
           tidy(
             crossingAngleOf({
@@ -136,7 +143,11 @@ export const TOOL_FIELDS: Record<ToolKind, readonly ToolField[]> = {
       name: 'mmPerPulse',
       label: 'Yarn to a pulse, in mm',
       how: 'Lay out ten metres of yarn along a ruler, let them run through without pulling, and count the pulses.',
-      instead: { label: 'Pulses in ten metres', figure: (pulsesInTenM) => tidy(mmPerPulseOf({ pulsesInTenM })) },
+      instead: {
+        label: 'Pulses in ten metres',
+        read: 'count',
+        figure: (pulsesInTenM) => tidy(mmPerPulseOf({ pulsesInTenM })),
+      },
     },
   ],
 };

@@ -231,9 +231,9 @@ function Places({ places, none }: { places: NonNullable<EntryPage['run']>['place
 }
 
 const WITNESSES: Record<LengthWitness, string> = {
-  counter: 'The counter',
-  turns: 'The turns',
-  mass: 'The mass',
+  counter: 'The counter differs',
+  turns: 'The turns differ',
+  mass: 'The mass differs',
 };
 
 /** Whether counter, turns and mass tell one length; and where not, what is likely behind it. */
@@ -244,7 +244,7 @@ function AgreementWords({ cake: { agreement, counterM } }: { cake: NonNullable<E
   return (
     <Say tone="tight">
       <strong>
-        {agreement.witness ? WITNESSES[agreement.witness] : 'The figures'} {agreement.witness ? 'differs' : 'differ'} by{' '}
+        {agreement.witness ? WITNESSES[agreement.witness] : 'The figures differ'} by{' '}
         <Length m={Math.abs(agreement.differenceM)} />.
       </strong>{' '}
       Likely: {CAUSE_WORDS[agreement.cause]}.

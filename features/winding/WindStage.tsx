@@ -6,7 +6,7 @@ import { agreement } from '../../core/agreement';
 import { crankTurnsAtG } from '../../core/cake';
 import { FAULT_KINDS, type Fault } from '../../core/faults';
 import { durationInWords, inWords, lengthFigure, massFigure, sizeFigure } from '../../core/format';
-import { lengthsTold } from '../../core/lengthsTold';
+import { counterLengthM, lengthsTold } from '../../core/lengthsTold';
 import {
   type Cue,
   cueAt,
@@ -252,6 +252,7 @@ export function WindStage({
           silent={silent}
           enabled={enabled}
           motor={!state.stopped && enabled}
+          by={by}
         />
       </div>
 
@@ -391,6 +392,7 @@ function DeviceNews({
   silent,
   enabled,
   motor,
+  by,
 }: {
   page: RunPage;
   live: RunState;
@@ -398,19 +400,25 @@ function DeviceNews({
   silent: 'motor' | 'counter' | null;
   enabled: boolean;
   motor: boolean;
+  /** Turns that one press counts. */
+  by: number;
 }) {
   const system = useSystem();
   const motorState = useDevices((heard) => heard.readings.motor?.state, enabled && driver === 'motor');
   const { part } = live;
   const cake = plan.cakes[part]!;
-  const counterM = live.counterM[part] ?? null;
-  // Where the counter drives, the turns follow from it and can say nothing against it.
+  const shape = { ...cake.tool, densityGPerCm3: cake.densityGPerCm3, gristMPerG: plan.gristMPerG };
+  const counterM = counterLengthM(live, part, shape);
+  const { counter } = live.devices;
+  // Where the counter drives, the turns follow from it and can say nothing against it. Otherwise it is held against
+  // the turns that there were when it was last kept.
   const told = agreement(
     lengthsTold({
       winder: cake.tool,
       density: { mean: cake.densityGPerCm3, sd: cake.densitySd },
       grist: { mean: plan.gristMPerG, sd: plan.gristSdMPerG },
-      turns: driver === 'counter' ? 0 : turnsOn(live, part),
+      turns: driver === 'counter' || counter?.part !== part ? 0 : counter.turns,
+      turnsPerCount: driver === 'hand' ? by : 1,
       counterM,
       mass: null,
     }),
@@ -435,11 +443,11 @@ function DeviceNews({
           turns. Likely: {CAUSE_WORDS[told.cause]}. The mass will tell.
         </Say>
       )}
-      {driver === 'motor' && motorState && (
+      {driver === 'motor' && motorState && motorState !== 'jammed' && (
         <div className={styles.motor}>
           <Button
             size="large"
-            disabled={!motor || motorState === 'jammed'}
+            disabled={!motor}
             onClick={() =>
               void tellDevice(
                 motorState === 'standing'
@@ -448,7 +456,7 @@ function DeviceNews({
               )
             }
           >
-            {motorState === 'standing' || motorState === 'jammed' ? 'Start the motor' : 'Stop the motor'}
+            {motorState === 'standing' ? 'Start the motor' : 'Stop the motor'}
           </Button>
           <span>Fingers, hair and sleeves away.</span>
         </div>
@@ -469,17 +477,22 @@ function useMotor({
   stopped: boolean;
   enabled: boolean;
 }): void {
-  const running = useDevices(
-    ({ readings: { motor } }) => motor?.state === 'running' || motor?.state === 'starting',
+  const turning = useDevices(
+    ({ readings: { motor } }) => motor !== undefined && motor.state !== 'standing' && motor.state !== 'jammed',
     enabled && driver === 'motor',
   );
-  const slow = cue === 'slow' || cue === 'nearly full';
+  const slow = cue === 'slow' || cue === 'nearly full' || READY_TO_CUT.has(cue);
   const halt = stopped || READY_TO_CUT.has(cue);
+  const mustStand = stopped || cue === 'full';
+  const halted = useRef(halt);
   useEffect(() => {
-    if (!enabled || driver !== 'motor' || !running) return;
-    if (halt) void tellDevice({ device: 'motor', do: 'stop' });
+    const justNow = halt && !halted.current;
+    halted.current = halt;
+    if (!enabled || driver !== 'motor' || !turning) return;
+    // It stops at the cut; whoever starts it again there means the last metres, and gets them slowly.
+    if (justNow || mustStand) void tellDevice({ device: 'motor', do: 'stop' });
     else if (slow) void tellDevice({ device: 'motor', do: 'start', turnsPerS: MOTOR_SPEED_PER_S.slow });
-  }, [enabled, driver, running, slow, halt]);
+  }, [enabled, driver, turning, slow, halt, mustStand]);
 }
 
 /** Tells the stand-ins what lies on their spindle, so that they draw what a real one would. */

@@ -2,6 +2,7 @@
 
 import { useEffect, useRef } from 'react';
 import { type DeviceReading, totalOf } from '../../core/deviceReading';
+import { counterLengthM } from '../../core/lengthsTold';
 import { afterEvent, type CountingDevice, type Happening, type RunState } from '../../core/run';
 import { type CakeOnSpindle, turnsAtLength } from '../../core/windingPlan';
 import { type Heard, heardNow, subscribe } from '../../ui/devices/deviceLine';
@@ -48,17 +49,25 @@ export function useDriver({
     const keep = () => {
       const { driver, part, spindle, record } = latest.current;
       const now = Date.now();
-      for (const device of ['motor', 'counter'] as const) {
+      const told = (['motor', 'counter'] as const).flatMap((device) => {
         const reading = readingOf(heardNow(), device);
-        if (!reading) continue;
+        if (!reading) return [];
+        const { session } = reading;
         const total = totalOf(reading, spindle.spindleTurnsPerCrank ?? 1);
         const before = kept[device];
-        const same = before?.session === reading.session && before.part === part;
         const every = driver === device ? KEPT_EVERY_MS.driving : KEPT_EVERY_MS.watching;
         // The first of a session is where its counting begins, so it is kept at once.
-        if (same && (before.total === total || Math.abs(now - before.atMs) < every)) continue;
-        kept[device] = { atMs: now, total, session: reading.session, part };
-        record({ kind: 'reading', part, device, session: reading.session, total, drives: driver === device });
+        const due =
+          before?.session !== session ||
+          before.part !== part ||
+          (before.total !== total && Math.abs(now - before.atMs) >= every);
+        return [{ device, session, total, due }];
+      });
+      // What is kept together can be compared.
+      if (!told.some(({ due }) => due)) return;
+      for (const { device, session, total } of told) {
+        kept[device] = { atMs: now, total, session, part };
+        record({ kind: 'reading', part, device, session, total, drives: driver === device });
       }
     };
     const letGo = subscribe(keep);
@@ -71,8 +80,7 @@ export function useDriver({
   }, [enabled, part]);
 
   // The counter's metres as turns, once they are in the state.
-  const counterM = state.counterM[part] ?? null;
-  const byCounter = counterM === null ? 0 : Math.floor(turnsAtLength(spindle, counterM));
+  const byCounter = turnsByCounter(state, part, spindle);
   const counted = state.turns[part] ?? 0;
   useEffect(() => {
     if (enabled && driver === 'counter' && byCounter > counted)
@@ -110,5 +118,9 @@ function wholeTurns(heard: Heard, driver: Driver, state: RunState, part: number,
     drives: true,
   });
   if (driver === 'motor') return next.turns[part] ?? 0;
-  return Math.max(counted, Math.floor(turnsAtLength(spindle, next.counterM[part] ?? 0)));
+  return Math.max(counted, turnsByCounter(next, part, spindle));
+}
+
+function turnsByCounter(state: RunState, part: number, spindle: CakeOnSpindle): number {
+  return Math.floor(turnsAtLength(spindle, counterLengthM(state, part, spindle) ?? 0));
 }

@@ -47,7 +47,7 @@ function NoteFault({ piece, close }: { piece: PieceView; close: () => void }) {
   const offer = useUndoOffer();
   const form = useForm<FaultForm>({
     draftKey: `fault of piece ${piece.id}`,
-    initial: () => ({ requestKey: newKey(), kind: 'knot', at: '', from: 'outer' }),
+    initial: () => ({ requestKey: newKey(), kind: 'knot', at: '', from: piece.form === 'hank' ? 'inner' : 'outer' }),
     save: (values) => keepFault(piece.id, values),
     saved: (id) => {
       offer({ words: 'It is noted, and will follow the yarn.', undo: () => undoMeasurement(id) });

@@ -1,0 +1,242 @@
+import type { Maker } from './support/browser';
+import { stage } from './support/stage';
+
+/** Plans of every kind, and what happens along a winding: pieces of a project, faults, hands, queues, thumbs. */
+
+jest.setTimeout(180_000);
+
+const HANK = 27;
+const MINI = 1;
+
+const set = stage({ demo: true });
+let maker: Maker;
+beforeAll(async () => (maker = await set.maker()));
+
+const click = (words: string) => maker.page.locator(`::-p-text(${words})`).click();
+/** Makes it so many turns on, ten to a press. */
+async function countTens(tens: number): Promise<void> {
+  await maker.page.focus('[data-count]');
+  await maker.count(tens);
+}
+
+test('what lies along a hank is noted at its place, and a slip is taken back', async () => {
+  await maker.goTo(`/pieces/${HANK}`);
+  await maker.press('Note a knot, a thin spot, a colour change');
+  await maker.fill('at', '9 km');
+  await maker.press('Note it');
+  await maker.sees(/it is only about 37\d m long/);
+  expect(await maker.valueOf('at')).toBe('9 km');
+  await maker.fill('at', '40 m');
+  await maker.press('Note it');
+  await maker.sees('knot at 40 m from the end that leaves first');
+  await maker.press('Undo');
+  await maker.page.waitForFunction(() => !document.body.innerText.includes('knot at 40 m'));
+  await maker.press('Note a knot, a thin spot, a colour change');
+  await maker.fill('at', '100 m');
+  await maker.press('Note it');
+  await maker.sees('knot at 100 m');
+});
+
+test('pieces of a project are planned over two winders, and more than there is, is told', async () => {
+  await maker.goTo(`/winding/plan/${HANK}`);
+  await maker.sees('1 knot along it');
+  await click('pieces');
+  await maker.sees('Say how much each piece takes');
+  await maker.fill('split.pieces.0.name', 'sleeve');
+  await maker.fill('split.pieces.0.count', '2');
+  await maker.fill('split.pieces.0.amount', '600 m');
+  await maker.sees(/are missing/);
+  expect(
+    await maker.page.$eval('::-p-aria([name="Wind it at the bench"])', (b) => (b as HTMLButtonElement).disabled),
+  ).toBe(true);
+  await maker.fill('split.pieces.0.amount', '40 g');
+  await maker.press('One more piece');
+  await maker.fill('split.pieces.1.name', 'body');
+  await maker.fill('split.pieces.1.amount', '140 g');
+  await maker.sees('Body is 140 g, and the small winder holds 113 g');
+  await maker.press('Wind this one on the large winder.');
+  await maker.sees('each within what its tool holds');
+  await maker.sees('Sleeve 1');
+  await maker.press('Hank 4');
+});
+
+test('at the bench each piece has its name, its tool and its own count', async () => {
+  await maker.press('Wind it at the bench');
+  await maker.arrivesAt(/^\/winding\/run\/\d+$/);
+  await maker.holds();
+  await maker.sees('Sleeve 1, on the small winder');
+  await maker.press('Begin to wind at once');
+  await maker.press('How I count');
+  await click('10 turns');
+  await maker.keys('Escape');
+  await countTens(4);
+  await maker.counts(40);
+});
+
+test('each thing that happens is one key, and one more takes it back', async () => {
+  await maker.keys('t', 'c', 'w', 'k', 'u');
+  await maker.sees('1 thin spot marked, 1 colour change marked, 1 change of tension marked');
+  expect(await maker.text()).not.toMatch(/knot marked/);
+  await maker.keys('b');
+  await maker.sees('Stopped at 40: yarn over the base');
+  await maker.sees('Unplug a motor before your fingers go near the gears');
+  await click('Go on winding at 40');
+  await maker.counts(40);
+});
+
+test('another pair of hands takes over, and that is kept', async () => {
+  await maker.press('Hand over');
+  await maker.page.waitForSelector('form input');
+  await maker.page.locator('form input').fill('Ebba');
+  await maker.press('Takes over');
+  await maker.sees('Ebba winds');
+  await maker.page.reload();
+  await maker.live();
+  await maker.sees('Ebba winds');
+  await maker.sees('1 thin spot marked');
+  await maker.counts(40);
+  await maker.holds();
+});
+
+test('too much on a winder is told before it spills over', async () => {
+  const [, planned] = /of (\d+) turns/.exec(await maker.text())!;
+  await countTens(Math.ceil(Number(planned) / 10) - 4);
+  await maker.sees(/Stop at \d+: cut here|past the cut: stop/);
+  await countTens(4);
+  await maker.sees('past the cut: stop');
+  // On and on, as if nobody looked.
+  for (let presses = 0; presses < 60; presses++) {
+    const cue = await maker.page.$eval('[data-cue]', (element) => element.getAttribute('data-cue'));
+    if (cue === 'nearly full') break;
+    await countTens(1);
+  }
+  await maker.sees('Nearly full: the last layers, slowly');
+  for (let presses = 0; presses < 60; presses++) {
+    const cue = await maker.page.$eval('[data-cue]', (element) => element.getAttribute('data-cue'));
+    if (cue === 'full') break;
+    await countTens(1);
+  }
+  await maker.sees('Full: cut here, before it slides over the base');
+});
+
+test('on another winder the end is seated anew, and the next cake begins at nothing', async () => {
+  await maker.press('Cut: take it off');
+  await maker.count(5);
+  await maker.sees('Wind cake 2 of');
+  await maker.count(1);
+  await maker.counts(0);
+  await countTens(2);
+  await maker.press('Cut: take it off');
+  await maker.count(5);
+  await maker.sees('All done');
+  await maker.count(1);
+  await maker.sees('Body, on the large winder');
+  await maker.sees('Seat it on the winder');
+  expect(await maker.text()).not.toMatch(/Put it on the swift/);
+  await maker.count(2);
+  await maker.counts(0);
+  await countTens(3);
+  await maker.press('Cut: take it off');
+  await maker.press('No more cakes: to the scale');
+});
+
+test('each cake is weighed under its name, measured, and its places go into the log', async () => {
+  for (const [i, mass] of ['45', '40', '120'].entries()) await maker.fill(`masses.${i}`, mass);
+  await maker.fill('rest', '21');
+  await maker.fill('diameters.0', '20 mm');
+  await maker.fill('heights.0', '68 mm');
+  await maker.press('Into the log');
+  await maker.sees('a cake is wider than what it was wound on');
+  await maker.fill('diameters.0', '62 mm');
+  await maker.fill('heights.0', '');
+  await maker.press('Into the log');
+  await maker.sees('both, or neither');
+  await maker.fill('heights.0', '68 mm');
+  await maker.sees('It balances');
+  await maker.press('Into the log');
+  await maker.arrivesAt(/^\/logbook\/\d+$/);
+  await maker.sees('thin spot');
+  await maker.sees('colour change');
+  await maker.sees('Ebba');
+  await maker.sees('62 mm across, 68 mm high');
+});
+
+test('the knot lies in the cake that it went into, and is seen on its page', async () => {
+  // At 100 m of 374: in the first of 45, 40, 120 g at 1.65 m to the gram it is past 74 m, so in the second.
+  await maker.press('Cake 2');
+  await maker.arrivesAt(/^\/pieces\/\d+$/);
+  await maker.sees(/knot at 2\d m from the inner end/);
+  await maker.page.goBack();
+  await maker.live();
+});
+
+test('the next hank of the queue begins in the same way', async () => {
+  await maker.press('Wind hank 4 in the same way');
+  await maker.arrivesAt(/^\/winding\/run\/\d+$/);
+  await maker.holds();
+  await maker.sees('Hank 4');
+  await maker.press('Give up');
+  await maker.press('Give it up');
+  await maker.arrivesAt(/^\/pieces\/\d+$/);
+});
+
+test('the bench has learned from the cake, and says from which', async () => {
+  await maker.goTo('/bench');
+  await maker.sees('Learned from 6 of your cakes');
+});
+
+test('a mini is wound on the thumb, with care for it, and becomes a ball', async () => {
+  await maker.goTo(`/winding/plan/${MINI}`);
+  const select = await maker.page.$('ol select');
+  await select!.select('form 3');
+  await maker.sees('Wind it by hand');
+  await maker.sees(/wraps by hand/);
+  await maker.press('Wind it by hand');
+  await maker.arrivesAt(/^\/winding\/run\/\d+$/);
+  await maker.holds();
+  await maker.sees('Leave a tail');
+  for (let step = 0; step < 12 && !(await maker.text()).includes('If it turns pale, blue or numb'); step++)
+    await maker.count(1);
+  await maker.sees('If it turns pale, blue or numb');
+  await maker.press('Begin to wind at once');
+  await countTens(3);
+  await maker.counts(30);
+  await maker.press('All wound: take it off');
+  await maker.sees('Slide it off');
+  await maker.count(5);
+  await maker.sees('All done');
+  await maker.count(1);
+  await maker.fill('masses.0', '20');
+  await maker.press('Into the log');
+  await maker.arrivesAt(/^\/logbook\/\d+$/);
+  await maker.sees('Ball 1');
+});
+
+test('by hand every way is shown step by step', async () => {
+  await maker.goTo('/winding/by-hand');
+  for (const words of ['On a nostepinne', 'On a card tube', 'On the thumb', 'two chairs']) await maker.sees(words);
+  await maker.sees('numb');
+});
+
+test('a tool is put on the bench and taken off again, and either can be undone', async () => {
+  await maker.goTo('/bench');
+  await maker.press('+ a winder');
+  await maker.fill('name', 'Loft winder');
+  await maker.fill('spindleTurnsPerCrank-counted', '52');
+  expect(await maker.valueOf('spindleTurnsPerCrank')).toBe('5.2');
+  await maker.fill('coreDiameterMm-counted', '10 cm');
+  expect(await maker.valueOf('coreDiameterMm')).toBe('31.83 mm');
+  await maker.press('Onto the bench');
+  await maker.sees('Loft winder');
+  await maker.sees('5.2 turns of the spindle to one');
+  await maker.press('Take it off the bench: loft winder');
+  await maker.sees('Loft winder is off the bench');
+  await maker.press('Undo');
+  await maker.page.waitForSelector('::-p-aria([name="Take it off the bench: loft winder"])');
+  await maker.press('Take it off the bench: loft winder');
+  await maker.page.waitForFunction(
+    () => ![...document.querySelectorAll('h3')].some((title) => title.textContent === 'Loft winder'),
+  );
+});
+
+test('nothing on the way broke in the browser', () => expect(maker.troubles).toEqual([]));
