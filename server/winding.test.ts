@@ -158,6 +158,14 @@ describe('several hanks, one after another', () => {
     expect(errorsOf(startNext(db, last, 'metric', NOW))['']).toMatch('no other piece');
   });
 
+  test('a heavier one is wound in as many cakes as it needs', () => {
+    const db = emptyDatabase();
+    const { pieceIds } = shelved(db, { count: '2', masses: ['90', '170'] });
+    const first = idOf(startRun(db, pieceIds[0]!, startValues({ queue: [pieceIds[1]!] }), 'metric', NOW));
+    const { plan } = runPage(db, idOf(startNext(db, first, 'metric', NOW)))!;
+    expect(plan.cakes.map(({ massG }) => massG)).toEqual([85, 85]);
+  });
+
   test('one that has gone meanwhile is passed over', () => {
     const db = emptyDatabase();
     const { pieceIds } = shelved(db, { count: '3', masses: ['110', '112', '108'] });

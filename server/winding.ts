@@ -89,14 +89,22 @@ export type StartForm = z.input<ReturnType<typeof startForm>>;
 type Start = z.output<ReturnType<typeof startForm>>;
 
 /** Begins a run on a piece, with the plan's figures set down as they are now. Goes on with the open run if there is one. */
-export function startRun(db: Db, pieceId: number, input: unknown, system: UnitSystem, now: Date): Saved {
+export function startRun(
+  db: Db,
+  pieceId: number,
+  input: unknown,
+  system: UnitSystem,
+  now: Date,
+  /** Where the piece needs more equal cakes than were asked for, it gets them, without being asked again. */
+  more: 'refused' | 'made' = 'refused',
+): Saved {
   return attempt(startForm(system), input, (form) =>
     db
       .transaction(() => {
         const open = openRunOfPiece(db, pieceId);
         if (open) return open.id;
         if (form.loop !== null) setLoop(db, pieceId, toMm(form.loop));
-        const { plan, yarnId } = planOf(db, pieceId, form, system, input as Record<string, unknown>);
+        const { plan, yarnId } = planOf(db, pieceId, form, system, input as Record<string, unknown>, more);
         setWorkFrom(db, yarnId, form.workFrom);
         return insertRun(db, { pieceId, plan: JSON.stringify(plan), startedAt: now.toISOString() });
       })
@@ -117,7 +125,8 @@ export function startNext(db: Db, runId: number, system: UnitSystem, now: Date):
   const asked = plan.asked as unknown as StartForm;
   const split = asked.split.by === 'pieces' ? { by: 'equal' as const, cakes: 1 } : asked.split;
   const loopMm = pieceById(db, next)?.loopMm;
-  return startRun(db, next, { ...asked, split, queue, loop: loopMm ? `${fromMm(loopMm)} m` : asked.loop }, system, now);
+  const loop = loopMm ? `${fromMm(loopMm)} m` : asked.loop;
+  return startRun(db, next, { ...asked, split, toolOfPart: {}, queue, loop }, system, now, 'made');
 }
 
 /** Those of a plan's queue that are still there and not being wound. */
@@ -131,6 +140,7 @@ function planOf(
   form: Start,
   system: UnitSystem,
   asked: Record<string, unknown>,
+  more: 'refused' | 'made',
 ): { plan: RunPlan; yarnId: number } {
   const row = pieceById(db, pieceId);
   const fact = row && massFactOf(row);
@@ -145,6 +155,8 @@ function planOf(
   const swift = tools.swifts.find(({ id }) => id === form.swiftId) ?? null;
   const loopM = row.loopMm === null ? null : fromMm(row.loopMm);
   const planned = plannedPiece(yarn, piece, form, planTools(tools, kindOfYarn(yarn.fibres), again), system);
+  if (more === 'refused' && form.split.by === 'equal' && form.split.cakes < planned.fewest)
+    throw new InputError(`this much needs at least ${planned.fewest} cakes here`, 'split.cakes');
   if (planned.tooLarge.length > 0)
     throw new InputError(
       'some of these are more than their tool holds; take a larger one or make more cakes of them',
@@ -200,14 +212,11 @@ function plannedPiece(
   system: UnitSystem,
 ): PiecePlan {
   const grist = { mean: yarn.grist!.mean, sd: yarn.grist!.sd };
-  const planned = planPiece(
+  return planPiece(
     { massG: massOf(piece.mass!), grist, faults: piece.faults, fromEnd: form.fromEnd },
     { ...form, split: readSplit(form.split, grist.mean, system) },
     tools,
   );
-  if (form.split.by === 'equal' && form.split.cakes < planned.fewest)
-    throw new InputError(`this much needs at least ${planned.fewest} cakes here`, 'split.cakes');
-  return planned;
 }
 
 const eventBase = {

@@ -64,7 +64,7 @@ export function ToolCard({
                 <span className="visually-hidden"> on the {tool.name.toLowerCase()}</span>
               </Button>
               <Button type="text" onClick={remove}>
-                Take it off the bench<span className="visually-hidden">: {tool.name.toLowerCase()}</span>
+                Take it off the bench<span className="visually-hidden"> ({tool.name.toLowerCase()})</span>
               </Button>
             </div>
             {problem && (

@@ -160,7 +160,7 @@ function Figure({
       {/* Open where it was never measured: whoever has done it knows how. */}
       <details className={styles.how} open={unmeasured}>
         <summary>
-          How to measure it<span className="visually-hidden">: {label.toLowerCase()}</span>
+          How to measure it<span className="visually-hidden"> ({label.toLowerCase()})</span>
         </summary>
         <p>{how}</p>
         {instead && (

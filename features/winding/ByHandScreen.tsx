@@ -153,10 +153,10 @@ function MethodSteps({ form, tool }: { form: HandForm; tool: HandTool | undefine
           {care && (step.stage === 'lay' || step.stage === 'cross') && <Say tone="bad">{care}</Say>}
           <div className={styles.ways}>
             <Button size="large" disabled={at === 0} onClick={() => setAt(at - 1)}>
-              Back<span className="visually-hidden">, {title.toLowerCase()}</span>
+              Back<span className="visually-hidden"> {title.toLowerCase()}</span>
             </Button>
             <Button size="large" type="primary" disabled={at === steps.length - 1} onClick={() => setAt(at + 1)}>
-              Next<span className="visually-hidden">, {title.toLowerCase()}</span>
+              Next<span className="visually-hidden"> {title.toLowerCase()}</span>
             </Button>
           </div>
         </div>

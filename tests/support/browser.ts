@@ -43,11 +43,12 @@ export class Maker {
     await this.live();
   }
 
-  /** Waits until the page answers: React has taken it over. */
+  /** Waits until the page answers: React has taken it over, to its last button. */
   async live(): Promise<void> {
     await this.page.waitForFunction(() => {
+      const taken = (element: Element) => Object.keys(element).some((key) => key.startsWith('__reactFiber'));
       const main = document.querySelector('main');
-      return main !== null && Object.keys(main).some((key) => key.startsWith('__reactFiber'));
+      return main !== null && taken(main) && [...main.querySelectorAll('button, input, a')].slice(-1).every(taken);
     });
   }
 
