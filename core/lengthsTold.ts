@@ -12,6 +12,8 @@ export interface CakeTold {
   winder: WinderFigures;
   /** g/cm3 */
   density: Estimate;
+  /** How far the crank's ratio may be from what it is said to be; nothing, where it is not said. */
+  crankRatioSd?: number;
   /** m/g */
   grist: Estimate;
   turns: number;
@@ -48,14 +50,15 @@ export function counterLengthM(
 export function lengthsTold({
   winder,
   density,
+  crankRatioSd = 0,
   grist,
   turns,
   turnsPerCount = 1,
   counterM,
   mass,
 }: CakeTold): LengthsTold {
-  const lengthAt = (densityGPerCm3: number, gristMPerG: number) =>
-    onSpindleAt({ ...winder, densityGPerCm3, gristMPerG }, turns).lengthM;
+  const lengthAt = (densityGPerCm3: number, gristMPerG: number, ratio = winder.spindleTurnsPerCrank) =>
+    onSpindleAt({ ...winder, spindleTurnsPerCrank: ratio, densityGPerCm3, gristMPerG }, turns).lengthM;
   const byTurns = turns > 0 ? lengthAt(density.mean, grist.mean) : 0;
   return {
     ...(counterM && {
@@ -67,6 +70,7 @@ export function lengthsTold({
         sd: Math.hypot(
           lengthAt(density.mean + density.sd, grist.mean) - byTurns,
           lengthAt(density.mean, grist.mean + grist.sd) - byTurns,
+          lengthAt(density.mean, grist.mean, winder.spindleTurnsPerCrank + crankRatioSd) - byTurns,
           // A count more or less.
           (turnsPerCount * byTurns) / turns,
         ),

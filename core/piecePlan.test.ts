@@ -11,6 +11,7 @@ const small: PlanTool = {
   spindleTurnsPerCrank: 4,
   crossingAngleDeg: 20,
   density: { mean: 0.3, sd: 0.03 },
+  crankRatioSd: 0,
   secondsPerTurn: 1,
 };
 const large: PlanTool = {

@@ -14,6 +14,8 @@ export interface PlanTool extends WinderFigures {
   onto: WoundOnto;
   /** g/cm3 */
   density: Estimate;
+  /** How far the crank's ratio may be from what it is said to be. */
+  crankRatioSd: number;
   secondsPerTurn: number;
 }
 
@@ -59,7 +61,7 @@ export interface PiecePlan extends WindingPlan {
  *
  * @throws InputError where more is wanted than there is, or a tool is not there
  * @example
- * planPiece({ massG: { mean: 150, sd: 0 }, grist: { mean: 2, sd: 0 }, faults: [], fromEnd: 'inner' }, { split: { by: 'equal', cakes: 1 }, toolKey: 'a', toolOfPart: {}, firmness: 'usual', cutAtKnots: true, twice: false }, [{ key: 'a', name: 'a', onto: 'winder', maxMassG: 113, maxDiameterMm: 98, coreDiameterMm: 24, heightMm: 68, spindleTurnsPerCrank: 4, crossingAngleDeg: 20, density: { mean: 0.3, sd: 0 }, secondsPerTurn: 1 }]).cakes.length // => 2
+ * planPiece({ massG: { mean: 150, sd: 0 }, grist: { mean: 2, sd: 0 }, faults: [], fromEnd: 'inner' }, { split: { by: 'equal', cakes: 1 }, toolKey: 'a', toolOfPart: {}, firmness: 'usual', cutAtKnots: true, twice: false }, [{ key: 'a', name: 'a', onto: 'winder', maxMassG: 113, maxDiameterMm: 98, coreDiameterMm: 24, heightMm: 68, spindleTurnsPerCrank: 4, crossingAngleDeg: 20, density: { mean: 0.3, sd: 0 }, crankRatioSd: 0, secondsPerTurn: 1 }]).cakes.length // => 2
  */
 export function planPiece(piece: PieceToPlan, choices: PlanChoices, tools: readonly PlanTool[]): PiecePlan {
   const { massG, grist } = piece;
@@ -86,6 +88,7 @@ export function planPiece(piece: PieceToPlan, choices: PlanChoices, tools: reado
       ...part,
       winder: onTools[i]!,
       density: onTools[i]!.density,
+      crankRatioSd: onTools[i]!.crankRatioSd,
       secondsPerTurn: onTools[i]!.secondsPerTurn,
     })),
     hankLoopM: piece.hankLoopM,

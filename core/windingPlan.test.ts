@@ -51,6 +51,14 @@ test('the turns are as unsure as the grist and the firmness make them', () => {
   expect(learned.sd).toBeLessThan(unsure.sd);
 });
 
+test('a crank that nobody counted makes the turns less sure, and no other figure', () => {
+  const counted = windingPlan(input).cakes[0]!;
+  const guessed = windingPlan({ ...input, parts: [{ ...part(96), crankRatioSd: 0.28 }] }).cakes[0]!;
+  expect(guessed.crankTurns.mean).toBe(counted.crankTurns.mean);
+  expect(guessed.crankTurns.sd ** 2 - counted.crankTurns.sd ** 2).toBeCloseTo((0.07 * counted.crankTurns.mean) ** 2, 6);
+  expect(guessed.outerDiameterMm).toBe(counted.outerDiameterMm);
+});
+
 test('the last cake is slowed down for early, since its end may come early; the others are cut by the count', () => {
   const { cakes } = windingPlan({ ...input, massG: { mean: 200, sd: 0.3 }, parts: [part(100), part(100)] });
   const [first, last] = cakes as [(typeof cakes)[0], (typeof cakes)[0]];

@@ -15,6 +15,8 @@ export interface WinderFigures extends WinderLimits {
 export interface PartToWind extends SplitPart {
   winder: WinderFigures;
   density?: Estimate;
+  /** How far the crank's ratio may be from what it is said to be; nothing, where it is not said. */
+  crankRatioSd?: number;
   secondsPerTurn?: number;
 }
 
@@ -37,7 +39,7 @@ export interface PlannedCake {
   /** Where it begins along the strand, in metres from the end that leaves first. */
   startM: number;
   outerDiameterMm: number;
-  /** Turns of the crank to stop and cut at; the standard deviation comes from grist and firmness. */
+  /** Turns of the crank to stop and cut at; the standard deviation comes from grist, firmness and crank ratio. */
   crankTurns: Estimate;
   /** From this turn on, go slowly: the last metres are near. */
   slowFromTurn: number;
@@ -147,14 +149,15 @@ export function placeAlongM(shape: CakeOnSpindle, atTurn: number, totalTurns: nu
 }
 
 function plannedCake(part: PartToWind, grist: Estimate, startM: number, last: boolean): PlannedCake {
-  const { name, massG, winder, density = STARTING_DENSITY } = part;
+  const { name, massG, winder, density = STARTING_DENSITY, crankRatioSd = 0 } = part;
   const shape = { ...winder, densityGPerCm3: density.mean };
   const fit = winderFit({ massG, densityGPerCm3: density.mean, winder });
   const mean = crankTurnsAtG(shape, massG, grist.mean);
   const fromGrist = mean * (grist.sd / grist.mean);
   const firmer = { ...winder, densityGPerCm3: density.mean + density.sd };
   const fromDensity = crankTurnsAtG(firmer, massG, grist.mean) - mean;
-  const sd = Math.hypot(fromGrist, fromDensity);
+  const fromRatio = mean * (crankRatioSd / winder.spindleTurnsPerCrank);
+  const sd = Math.hypot(fromGrist, fromDensity, fromRatio);
   const slowFromG = Math.max(0, massG - SLOW_LAST_M / grist.mean);
   const slowFromTurn = crankTurnsAtG(shape, slowFromG, grist.mean);
   return {

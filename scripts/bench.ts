@@ -1,9 +1,14 @@
-/** `npm run bench`: prints what each screen costs, at the server and in the browser, with the demo data. */
+/** `npm run bench`: what each screen costs with the demo data, a long run, a large shelf; and how well a bench learns. */
 import type { Browser, CDPSession } from 'puppeteer-core';
+import { HALF_WIDTH_90 } from '../core/estimate';
 import { openDatabase } from '../db/connection';
+import { bench } from '../server/bench';
+import { entryPage } from '../server/logbook';
 import { App } from '../tests/support/app';
 import { Maker, openBrowser } from '../tests/support/browser';
 import { withDemo } from '../tests/support/demo';
+import { normals } from '../tests/support/chance';
+import { A_HAND, windAsKnown } from './knownHand';
 import { manyYarns } from './manyYarns';
 
 const SCREENS = {
@@ -29,30 +34,33 @@ const LONG_RUN_COUNTS = 10_000;
 
 let app: App;
 
+const PARTS = { screens, run: longRun, learning, shelf: largeShelf };
+
+/** All of it, or the parts that are named: `npm run bench -- run learning`. */
 async function main(): Promise<void> {
+  const asked = process.argv.slice(2);
   app = await App.start();
   await withDemo(app);
   const browser = await openBrowser();
   try {
-    console.log('screen        server ms   script KB   all KB   interactive ms');
-    for (const [name, path] of Object.entries(SCREENS)) {
-      const serverMs = await serverTime(path);
-      const { scriptKB, allKB, interactiveMs } = await firstLoad(browser, path);
-      const figures = [
-        serverMs.toFixed(1).padStart(10),
-        scriptKB.toFixed(0).padStart(11),
-        allKB.toFixed(0).padStart(8),
-      ];
-      console.log(`${name.padEnd(12)} ${figures.join(' ')} ${interactiveMs.toFixed(0).padStart(16)}`);
-    }
-    console.log('\nserver ms: median of the whole answer over loopback; KB: as sent, compressed, with an empty cache;');
-    console.log('interactive: until React answers, median of three first loads in headless Chromium.\n');
-    await longRun(browser);
-    await largeShelf(browser);
+    for (const [name, part] of Object.entries(PARTS))
+      if (asked.length === 0 || asked.includes(name)) await part(browser);
   } finally {
     await browser.close();
     await app.end();
   }
+}
+
+async function screens(browser: Browser): Promise<void> {
+  console.log('screen        server ms   script KB   all KB   interactive ms');
+  for (const [name, path] of Object.entries(SCREENS)) {
+    const serverMs = await serverTime(path);
+    const { scriptKB, allKB, interactiveMs } = await firstLoad(browser, path);
+    const figures = [serverMs.toFixed(1).padStart(10), scriptKB.toFixed(0).padStart(11), allKB.toFixed(0).padStart(8)];
+    console.log(`${name.padEnd(12)} ${figures.join(' ')} ${interactiveMs.toFixed(0).padStart(16)}`);
+  }
+  console.log('\nserver ms: median of the whole answer over loopback; KB: as sent, compressed, with an empty cache;');
+  console.log('interactive: until React answers, median of three first loads in headless Chromium.\n');
 }
 
 /** Milliseconds from asking to the last byte, without the first answers that warm the server up. */
@@ -156,50 +164,132 @@ async function scrolling(browser: Browser): Promise<void> {
   await maker.close();
 }
 
-/** A run of many counts: how long one more takes to be kept, and how long the page takes to come back. */
+/** Readings of the devices in an hour's run, at 20 a second. */
+const LONG_RUN_READINGS = 72_000;
+
+/**
+ * An hour's run of 10,000 counts while two devices stream 20 readings a second: how long one more count takes to be
+ * kept and to be seen, what the page holds in memory, and how long it takes to come back.
+ */
 async function longRun(browser: Browser): Promise<void> {
   const post = (events: object[]) =>
     fetch(`${app.url}/api/runs/5/events`, { method: 'POST', body: JSON.stringify({ writer: 'bench', events }) });
   let seq = 0;
   const turn = () => ({ key: `bench:${++seq}`, atMs: seq, part: 1, kind: 'turns', amount: 1 });
-  for (let i = 0; i < LONG_RUN_COUNTS; i += 1000) await post(Array.from({ length: 1000 }, turn));
+  const reading = (i: number) => ({
+    key: `bench:${++seq}`,
+    atMs: seq,
+    part: 1,
+    kind: 'reading',
+    device: i % 2 ? 'motor' : 'counter',
+    session: 'an hour',
+    total: i / 20,
+    drives: false,
+  });
+  const everyCount = LONG_RUN_READINGS / LONG_RUN_COUNTS;
+  for (let i = 0; i < LONG_RUN_COUNTS; i += 500) {
+    const events = Array.from({ length: 500 }, (_, j) => [
+      turn(),
+      ...Array.from({ length: Math.round(everyCount) }, (_, k) => reading((i + j) * everyCount + k)),
+    ]).flat();
+    for (let from = 0; from < events.length; from += 4000) await post(events.slice(from, from + 4000));
+  }
   const times: number[] = [];
   for (let i = 0; i < 100; i++) {
     const start = performance.now();
     await post([turn()]);
     times.push(performance.now() - start);
   }
-  times.sort((a, b) => a - b);
+  const reloads: number[] = [];
   const maker = await Maker.at(browser, app.url);
-  const start = performance.now();
-  await maker.goTo('/winding/run/5');
-  const reloadMs = performance.now() - start;
+  for (let i = 0; i < LOADS; i++) {
+    const start = performance.now();
+    await maker.goTo('/winding/run/5');
+    reloads.push(performance.now() - start);
+  }
+  const [kept, slowest] = [quantile(times, 0.5), quantile(times, 0.99)];
+  console.log(`a run of ${LONG_RUN_COUNTS} counts and about ${LONG_RUN_READINGS} readings, every one kept:`);
+  console.log(`one more count is kept in ${kept.toFixed(1)} ms (median), ${slowest.toFixed(1)} ms (99 %);`);
   console.log(
-    `a run of ${LONG_RUN_COUNTS} counts: one more is kept in ${times[50]!.toFixed(1)} ms (median), ${times[98]!.toFixed(1)} ms (99 %);`,
+    `its page is there again, live, in ${median(reloads).toFixed(0)} ms; Today in ${(await serverTime('/')).toFixed(1)} ms`,
   );
-  console.log(`its page is there again, live, in ${reloadMs.toFixed(0)} ms`);
+  await streaming(maker);
+  await maker.close();
+}
 
+/** Counts by key while a counter and a motor stream, one that drives and one that looks on. */
+async function streaming(maker: Maker): Promise<void> {
+  const tell = (command: object) => fetch(`${app.url}/api/devices`, { method: 'POST', body: JSON.stringify(command) });
+  for (const device of ['motor', 'counter', 'scale']) await tell({ device, do: 'plug', in: true });
+  await tell({ device: 'counter', do: 'pull', mPerS: 1 });
   await maker.holds();
-  const shown: number[] = await maker.page.evaluate(async () => {
-    const button = document.querySelector<HTMLElement>('[data-count]')!;
-    const times: number[] = [];
-    for (let i = 0; i < 200; i++) {
-      const before = button.dataset.count;
-      const start = performance.now();
-      document.dispatchEvent(new KeyboardEvent('keydown', { key: 'PageDown', bubbles: true }));
-      while (document.querySelector<HTMLElement>('[data-count]')!.dataset.count === before)
-        await new Promise((resolve) => setTimeout(resolve, 0));
-      times.push(performance.now() - start);
-    }
-    return times.sort((a, b) => a - b);
-  });
+  const session = await maker.page.createCDPSession();
+  const heapMB = async () => {
+    await session.send('HeapProfiler.collectGarbage');
+    return (((await maker.page.metrics()).JSHeapUsedSize ?? 0) / 1024 / 1024).toFixed(1);
+  };
+  const before = await heapMB();
+  const shown: number[] = [];
+  for (let round = 0; round < 5; round++)
+    shown.push(
+      ...(await maker.page.evaluate(async () => {
+        const times: number[] = [];
+        for (let i = 0; i < 200; i++) {
+          const before = document.querySelector<HTMLElement>('[data-count]')!.dataset.count;
+          const start = performance.now();
+          document.dispatchEvent(new KeyboardEvent('keydown', { key: 'PageDown', bubbles: true }));
+          while (document.querySelector<HTMLElement>('[data-count]')!.dataset.count === before)
+            await new Promise((resolve) => setTimeout(resolve, 0));
+          // To the screen it goes with the next frame.
+          await new Promise((resolve) => requestAnimationFrame(resolve));
+          times.push(performance.now() - start);
+          await new Promise((resolve) => setTimeout(resolve, 15));
+        }
+        return times;
+      })),
+    );
   console.log(
-    `from key to count on screen: ${shown[100]!.toFixed(1)} ms (median), ${shown[197]!.toFixed(1)} ms (99 %)`,
+    `from key to count on screen, with 20 readings a second: ${quantile(shown, 0.5).toFixed(1)} ms (median), ${quantile(shown, 0.99).toFixed(1)} ms (99 %)`,
   );
+  console.log(`memory of its page: ${before} MB, and after ${shown.length} more counts ${await heapMB()} MB`);
+  for (const device of ['motor', 'counter', 'scale']) await tell({ device, do: 'plug', in: false });
+}
+
+/** How near the bench comes to figures that are known, from logs of a hand that has them. */
+function learning(): void {
+  const MAKERS = 40;
+  console.log(`\nlearned from generated logs of ${MAKERS} makers, mean error after so many cakes:`);
+  console.log('cakes   firmness   crank ratio   pace   next cake’s turns within the range told');
+  for (const cakes of [0, 3, 10, 30]) {
+    const errors = { density: 0, ratio: 0, pace: 0 };
+    let within = 0;
+    for (let seed = 1; seed <= MAKERS; seed++) {
+      const db = openDatabase(':memory:');
+      const normal = normals(seed);
+      if (cakes > 0) windAsKnown(db, A_HAND, cakes, normal);
+      const { density, crankRatio, secondsPerTurn } = bench(db).winders[0]!.learned;
+      errors.density += Math.abs(density.once.mean / A_HAND.densityGPerCm3 - 1);
+      errors.ratio += Math.abs(crankRatio.mean / A_HAND.spindleTurnsPerCrank - 1);
+      errors.pace += Math.abs(secondsPerTurn.mean / A_HAND.secondsPerTurn - 1);
+      const [entry] = windAsKnown(db, A_HAND, 1, normal);
+      const { turns, plannedTurns } = entryPage(db, entry!)!.run!.cakes[0]!;
+      const { sd } = entryPage(db, entry!)!.run!.plan.cakes[0]!.crankTurns;
+      if (Math.abs(turns - plannedTurns) <= HALF_WIDTH_90 * sd) within++;
+      db.close();
+    }
+    const percent = (sum: number) => `${((100 * sum) / MAKERS).toFixed(1)} %`;
+    console.log(
+      `${String(cakes).padEnd(8)}${percent(errors.density).padEnd(11)}${percent(errors.ratio).padEnd(14)}${percent(errors.pace).padEnd(7)}${percent(within)}`,
+    );
+  }
 }
 
 function median(values: number[]): number {
-  return [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!;
+  return quantile(values, 0.5);
+}
+
+function quantile(values: number[], share: number): number {
+  return [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(share * values.length))]!;
 }
 
 void main();

@@ -45,7 +45,7 @@ const STARTING: Record<'once' | 'again', StartingFigure> = {
 };
 
 /** A crank's gears may be others than those it is said to have, but they do not change; the rest is the ruler. */
-const startingRatio = (ratio: number): StartingFigure => ({ mean: ratio, sd: 0.1 * ratio, single: 0.03 * ratio });
+const startingRatio = (ratio: number): StartingFigure => ({ mean: ratio, sd: 0.07 * ratio, single: 0.03 * ratio });
 
 /** Cranks are turned at very different paces, by one maker much less so. */
 const STARTING_PACE: StartingFigure = { mean: DEFAULT_SECONDS_PER_TURN, sd: 0.35, single: 0.15 };

@@ -178,6 +178,7 @@ function runOf(db: Db, operationId: number, pieces: readonly EntryPiece[]): Entr
         lengthsTold({
           winder: planned.tool,
           density: { mean: planned.densityGPerCm3, sd: planned.densitySd },
+          crankRatioSd: planned.crankRatioSd,
           grist: { mean: plan.gristMPerG, sd: plan.gristSdMPerG },
           turns: state.turnsByCounter[part] ? 0 : turnsOn(state, part),
           counterM,

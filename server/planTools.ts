@@ -15,11 +15,16 @@ export function planTools({ winders, handForms }: Bench, kind: YarnKind, again: 
   ];
 }
 
+/** Ten turns of the crank, counted to a quarter turn of the spindle. */
+const COUNTED_RATIO_SD = 0.025;
+
 function planTool(tool: WinderTool | HandTool, kind: YarnKind, again: boolean): Omit<PlanTool, 'key' | 'onto'> {
   const { learned } = tool;
+  const byHand = 'kind' in tool;
   const density = densityFor(learned, kind, again);
   // A crank that was counted by hand is believed over what cakes suggest; a starting figure is not.
-  const ratioCounted = tool.measured.includes('spindleTurnsPerCrank') || learned.crankRatio.from === 0;
+  const counted = tool.measured.includes('spindleTurnsPerCrank');
+  const guessed = !counted && learned.crankRatio.from === 0;
   return {
     name: tool.name,
     coreDiameterMm: tool.coreDiameterMm,
@@ -27,7 +32,9 @@ function planTool(tool: WinderTool | HandTool, kind: YarnKind, again: boolean): 
     maxDiameterMm: tool.maxDiameterMm,
     maxMassG: tool.maxMassG,
     crossingAngleDeg: tool.crossingAngleDeg,
-    spindleTurnsPerCrank: ratioCounted ? tool.spindleTurnsPerCrank : learned.crankRatio.mean,
+    spindleTurnsPerCrank: counted || guessed ? tool.spindleTurnsPerCrank : learned.crankRatio.mean,
+    // A wrap by hand is a wrap; a crank that was counted is right to a part of a turn in ten.
+    crankRatioSd: byHand ? 0 : counted ? COUNTED_RATIO_SD : learned.crankRatio.sd,
     density: { mean: density.mean, sd: density.sd },
     secondsPerTurn: learned.secondsPerTurn.mean,
   };

@@ -84,6 +84,7 @@ const plan = z.strictObject({
         usableMassG: positive,
         densityGPerCm3: positive,
         densitySd: notNegative,
+        crankRatioSd: notNegative,
         secondsPerTurn: positive,
         tool,
       }),
@@ -135,6 +136,7 @@ function upgraded(kept: unknown): unknown {
         usableMassG: winder.maxMassG,
         densityGPerCm3,
         densitySd: 0.1 * densityGPerCm3,
+        crankRatioSd: 0.07 * winder.spindleTurnsPerCrank,
         secondsPerTurn: 1,
         tool: { id: null, onto: 'winder', ...winder },
       };

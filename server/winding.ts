@@ -185,12 +185,13 @@ function planOf(
       queue: form.queue,
       asked,
       cakes: planned.cakes.map((cake, i) => {
-        const { density, secondsPerTurn, key, ...tool } = planned.tools[i]!;
+        const { density, secondsPerTurn, crankRatioSd, key, ...tool } = planned.tools[i]!;
         const { limitedBy: _by, fillPercent: _full, ...figures } = cake;
         return {
           ...figures,
           densityGPerCm3: density.mean,
           densitySd: density.sd,
+          crankRatioSd,
           secondsPerTurn,
           tool: { ...tool, id: toolOfKey(key).id },
         };

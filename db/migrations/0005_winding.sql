@@ -95,6 +95,8 @@ CREATE INDEX wound_cake_piece ON wound_cake (piece_id);
 ALTER TABLE run ADD COLUMN state TEXT CHECK (json_valid(state));
 ALTER TABLE run ADD COLUMN state_upto INTEGER;
 
+CREATE INDEX run_event_in_order ON run_event (run_id, id);
+
 -- A knot is one of the things that can be marked; the look at the strands became two steps.
 UPDATE run_event SET kind = 'mark', detail = json_set(detail, '$.mark', 'knot') WHERE kind = 'knot';
 UPDATE run_event SET kind = 'unmark' WHERE kind = 'unknot';

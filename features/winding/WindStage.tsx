@@ -416,6 +416,7 @@ function DeviceNews({
     lengthsTold({
       winder: cake.tool,
       density: { mean: cake.densityGPerCm3, sd: cake.densitySd },
+      crankRatioSd: cake.crankRatioSd,
       grist: { mean: plan.gristMPerG, sd: plan.gristSdMPerG },
       turns: driver === 'counter' || counter?.part !== part ? 0 : counter.turns,
       turnsPerCount: driver === 'hand' ? by : 1,

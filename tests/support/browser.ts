@@ -46,9 +46,12 @@ export class Maker {
   /** Waits until the page answers: React has taken it over, to its last button. */
   async live(): Promise<void> {
     await this.page.waitForFunction(() => {
-      const taken = (element: Element) => Object.keys(element).some((key) => key.startsWith('__reactFiber'));
       const main = document.querySelector('main');
-      return main !== null && taken(main) && [...main.querySelectorAll('button, input, a')].slice(-1).every(taken);
+      const last = [...(main?.querySelectorAll('button, input, a') ?? [])].slice(-1);
+      return (
+        main !== null &&
+        [main, ...last].every((element) => Object.keys(element).some((key) => key.startsWith('__reactFiber')))
+      );
     });
   }
 
