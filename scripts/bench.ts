@@ -228,31 +228,40 @@ async function streaming(maker: Maker): Promise<void> {
     await session.send('HeapProfiler.collectGarbage');
     return (((await maker.page.metrics()).JSHeapUsedSize ?? 0) / 1024 / 1024).toFixed(1);
   };
-  const before = await heapMB();
-  const shown: number[] = [];
-  for (let round = 0; round < 5; round++)
-    shown.push(
-      ...(await maker.page.evaluate(async () => {
-        const times: number[] = [];
-        for (let i = 0; i < 200; i++) {
-          const before = document.querySelector<HTMLElement>('[data-count]')!.dataset.count;
-          const start = performance.now();
-          document.dispatchEvent(new KeyboardEvent('keydown', { key: 'PageDown', bubbles: true }));
-          while (document.querySelector<HTMLElement>('[data-count]')!.dataset.count === before)
-            await new Promise((resolve) => setTimeout(resolve, 0));
-          // To the screen it goes with the next frame.
-          await new Promise((resolve) => requestAnimationFrame(resolve));
-          times.push(performance.now() - start);
-          await new Promise((resolve) => setTimeout(resolve, 15));
-        }
-        return times;
-      })),
-    );
+  const shown = await pressed(maker, 1000, 40);
   console.log(
     `from key to count on screen, with 20 readings a second: ${quantile(shown, 0.5).toFixed(1)} ms (median), ${quantile(shown, 0.99).toFixed(1)} ms (99 %)`,
   );
-  console.log(`memory of its page: ${before} MB, and after ${shown.length} more counts ${await heapMB()} MB`);
+  const heaps = [await heapMB()];
+  for (let round = 0; round < 4; round++) {
+    await pressed(maker, LONG_RUN_COUNTS / 4, 0);
+    heaps.push(await heapMB());
+  }
+  console.log(`memory of its page, and after each ${LONG_RUN_COUNTS / 4} counts more: ${heaps.join(', ')} MB`);
   for (const device of ['motor', 'counter', 'scale']) await tell({ device, do: 'plug', in: false });
+}
+
+/** Presses the counting key so many times; the milliseconds until each count was seen. */
+function pressed(maker: Maker, presses: number, pauseMs: number): Promise<number[]> {
+  return maker.page.evaluate(
+    async (presses, pauseMs) => {
+      const times: number[] = [];
+      for (let i = 0; i < presses; i++) {
+        const before = document.querySelector<HTMLElement>('[data-count]')!.dataset.count;
+        const start = performance.now();
+        document.dispatchEvent(new KeyboardEvent('keydown', { key: 'PageDown', bubbles: true }));
+        while (document.querySelector<HTMLElement>('[data-count]')!.dataset.count === before)
+          await new Promise((resolve) => setTimeout(resolve, 0));
+        // To the screen it goes with the next frame.
+        if (pauseMs > 0) await new Promise((resolve) => requestAnimationFrame(resolve));
+        times.push(performance.now() - start);
+        if (pauseMs > 0) await new Promise((resolve) => setTimeout(resolve, pauseMs));
+      }
+      return times;
+    },
+    presses,
+    pauseMs,
+  );
 }
 
 /** How near the bench comes to figures that are known, from logs of a hand that has them. */
