@@ -1,3 +1,4 @@
+import { SMALL_WINDER } from '../tests/support/winders';
 import { agreement, type Cause, type LengthsTold } from './agreement';
 import { lengthsTold } from './lengthsTold';
 import { turnsAtLength } from './windingPlan';
@@ -36,14 +37,7 @@ test('within their doubt they agree; a single one has nothing to agree with', ()
 });
 
 test('a cake that was wound as planned agrees with itself', () => {
-  const winder = {
-    maxMassG: 113,
-    maxDiameterMm: 98,
-    coreDiameterMm: 24,
-    heightMm: 68,
-    spindleTurnsPerCrank: 4,
-    crossingAngleDeg: 20,
-  };
+  const winder = SMALL_WINDER;
   const grist = { mean: 4.1, sd: 0.1 };
   const density = { mean: 0.3, sd: 0.03 };
   const turns = Math.round(turnsAtLength({ ...winder, densityGPerCm3: 0.3, gristMPerG: 4.1 }, 390));

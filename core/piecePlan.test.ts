@@ -1,15 +1,11 @@
+import { SMALL_WINDER } from '../tests/support/winders';
 import { type PlanChoices, planPiece, type PlanTool } from './piecePlan';
 
 const small: PlanTool = {
   key: 'winder 1',
   name: 'Small',
   onto: 'winder',
-  maxMassG: 113,
-  maxDiameterMm: 98,
-  coreDiameterMm: 24,
-  heightMm: 68,
-  spindleTurnsPerCrank: 4,
-  crossingAngleDeg: 20,
+  ...SMALL_WINDER,
   density: { mean: 0.3, sd: 0.03 },
   crankRatioSd: 0,
   secondsPerTurn: 1,

@@ -176,3 +176,16 @@ export function cutsAtFaults<Part extends SplitPart>(
   }
   return moved;
 }
+
+/**
+ * How the next piece is split, where several are wound one after another: in the same way, but whole where the first
+ * was split for the pieces of a project, which it has given already.
+ *
+ * @example
+ * splitOfNext({ by: 'size', sizeG: 50 }) // => { by: 'size', sizeG: 50 }
+ * @example
+ * splitOfNext({ by: 'pieces', pieces: [] }) // => { by: 'equal', cakes: 1 }
+ */
+export function splitOfNext<Asked extends { by: string }>(asked: Asked): Asked | { by: 'equal'; cakes: 1 } {
+  return asked.by === 'pieces' ? { by: 'equal', cakes: 1 } : asked;
+}

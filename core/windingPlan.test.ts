@@ -1,17 +1,9 @@
+import { SMALL_WINDER } from '../tests/support/winders';
 import type { Estimate } from './estimate';
 import { cueAt, secondsPerTurn, woundParts } from './run';
 import { DEFAULT_SECONDS_PER_TURN, onSpindleAt, turnsAtLength, windingPlan } from './windingPlan';
 
-const SMALL = {
-  maxMassG: 113,
-  maxDiameterMm: 98,
-  coreDiameterMm: 24,
-  heightMm: 68,
-  spindleTurnsPerCrank: 4,
-  crossingAngleDeg: 20,
-};
-
-const part = (massG: number, density?: Estimate) => ({ name: '', massG, winder: SMALL, density });
+const part = (massG: number, density?: Estimate) => ({ name: '', massG, winder: SMALL_WINDER, density });
 const input = { massG: { mean: 96, sd: 0.3 }, grist: { mean: 4.1, sd: 0.12 }, parts: [part(96)] };
 
 test('the figures of a plan are those of its parts', () => {
@@ -66,7 +58,7 @@ test('the last cake is slowed down for early, since its end may come early; the 
   expect(first.slowFromTurn).toBeGreaterThan(last.slowFromTurn);
   expect(last.startM).toBeCloseTo(410, 9);
   // Eight metres before the cut, by what is on the spindle then.
-  const shape = { ...SMALL, densityGPerCm3: 0.3, gristMPerG: 4.1 };
+  const shape = { ...SMALL_WINDER, densityGPerCm3: 0.3, gristMPerG: 4.1 };
   expect(first.lengthM - onSpindleAt(shape, first.slowFromTurn).lengthM).toBeCloseTo(8, 6);
   expect(turnsAtLength(shape, first.lengthM)).toBeCloseTo(first.crankTurns.mean, 9);
 });

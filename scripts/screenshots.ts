@@ -72,7 +72,8 @@ const VIEWS: View[] = [
   { name: 'run-prepare', path: '/winding/run/6' },
   { name: 'run', path: '/winding/run/5', act: (maker) => maker.holds() },
   { name: 'run-phone', path: '/winding/run/5', size: PHONE, act: (maker) => maker.holds() },
-  { name: 'run-dark', path: '/winding/run/5', theme: 'dark', act: (maker) => maker.holds() },
+  { name: 'run-motor', path: '/winding/run/5', act: motorAtWork },
+  { name: 'by-hand', path: '/winding/by-hand', act: (maker) => maker.press('Next on a nostepinne') },
   {
     name: 'weigh',
     path: '/winding/run/5',
@@ -89,6 +90,24 @@ const VIEWS: View[] = [
   { name: 'logbook', path: '/logbook' },
   { name: 'bench', path: '/bench' },
 ];
+
+/** The motor winds and the counter on the yarn's path slips. */
+async function motorAtWork(maker: Maker): Promise<void> {
+  const tell = (command: object) =>
+    maker.page.evaluate(
+      (body) => fetch('/api/devices', { method: 'POST', body }).then(() => {}),
+      JSON.stringify(command),
+    );
+  await maker.holds();
+  for (const device of ['counter', 'motor']) await tell({ device, do: 'plug', in: true });
+  await maker.press('How I count');
+  await maker.page.locator('::-p-text(the motor)').click();
+  await maker.keys('Escape');
+  await maker.press('Start the motor');
+  await tell({ device: 'counter', do: 'slip', percent: 70 });
+  await maker.sees('The counter says');
+  await tell({ device: 'motor', do: 'stop' });
+}
 
 async function main(): Promise<void> {
   const app = await App.start();
@@ -123,7 +142,7 @@ async function prepareAnotherRun(browser: Browser, url: string): Promise<void> {
   await maker.press('Wind it at the bench');
   await maker.arrivesAt(/^\/winding\/run\/6$/);
   await maker.holds();
-  await maker.count(4);
+  await maker.count(5);
   await maker.sees('Only now that it is held');
   await maker.close();
 }

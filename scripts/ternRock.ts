@@ -4,6 +4,7 @@
  */
 import sharp from 'sharp';
 import type { Db } from '../db/connection';
+import { EMPTY_LOG } from '../features/winding/emptyLog';
 import { EMPTY_BAND } from '../features/yarns/bandValues';
 import type { MarkKind, RunEvent, StopReason } from '../core/run';
 import { saveTool } from '../server/bench';
@@ -77,15 +78,18 @@ export function ternRock(db: Db, now: Date): void {
     const runId = idOf(startRun(db, pieceId, startForm(pieceId, { winderId, swiftId, cakes }), 'metric', at));
     const turns = runPage(db, runId)!.plan.cakes.map(({ crankTurns }) => crankTurns.mean);
     let clockMs = at.getTime() + 5 * 60_000;
+    const turnMs = 820 + ((pieceId * 37) % 5) * 40;
     let seq = 0;
     const events: RunEvent[] = [];
     const happen = (part: number, event: object) =>
-      events.push({ key: `demo-${runId}:${++seq}`, atMs: (clockMs += 900), part, ...event } as RunEvent);
+      events.push({ key: `demo-${runId}:${++seq}`, atMs: (clockMs += turnMs), part, ...event } as RunEvent);
     for (const step of ['open', 'folded', 'crossing', 'snap', 'mount', 'ties', 'end', 'park', 'seat'])
       happen(0, { kind: 'tick', step, done: true });
     share.forEach((part, i) => {
       happen(i, { kind: 'stage', stage: 'wind' });
-      const end = Math.round(turns[i]! * part);
+      // A cake that was wound to its end came out a little firmer or looser than the plan, as they do.
+      const own = part === 1 ? 0.984 + ((pieceId * 5 + i * 3) % 7) * 0.006 : 1;
+      const end = Math.round(turns[i]! * part * own);
       for (let turn = 1; turn <= end; turn++) {
         happen(i, { kind: 'turns', amount: 1 });
         for (const mark of marks)
@@ -131,19 +135,7 @@ export function ternRock(db: Db, now: Date): void {
       masses.map(() => 1),
       at,
     );
-    const form = {
-      requestKey: key(),
-      masses,
-      diameters: [],
-      heights: [],
-      tare: '',
-      humidity: '',
-      scaleResolutionG: 1,
-      rest: '',
-      waste: '',
-      note: '',
-      ...more,
-    };
+    const form = { ...EMPTY_LOG, requestKey: key(), masses, ...more };
     return idOf(logRun(db, runId, form, 'metric', new Date(at.getTime() + 25 * 60_000)));
   };
 

@@ -19,7 +19,7 @@ import {
 } from '../core/run';
 import { counterLengthM } from '../core/lengthsTold';
 import { parseSizeMm } from '../core/span';
-import { readSplit } from '../core/split';
+import { readSplit, splitOfNext } from '../core/split';
 import { swiftSetting } from '../core/swift';
 import type { UnitSystem } from '../core/units';
 import { placeAlongM } from '../core/windingPlan';
@@ -115,7 +115,7 @@ export function startRun(
 /**
  * Begins the next winding of a queue, as the one before was asked for; null where nothing is left to wind.
  *
- * Of a piece that was split by project pieces the next is wound whole: those were for the first.
+ * It gets as many cakes as it needs, where it is heavier than the first.
  */
 export function startNext(db: Db, runId: number, system: UnitSystem, now: Date): Saved {
   const run = runById(db, runId);
@@ -123,10 +123,16 @@ export function startNext(db: Db, runId: number, system: UnitSystem, now: Date):
   const [next, ...queue] = plan ? stillToWind(db, plan) : [];
   if (!plan?.asked || next === undefined) return { ok: false, errors: { '': 'no other piece waits to be wound' } };
   const asked = plan.asked as unknown as StartForm;
-  const split = asked.split.by === 'pieces' ? { by: 'equal' as const, cakes: 1 } : asked.split;
   const loopMm = pieceById(db, next)?.loopMm;
   const loop = loopMm ? `${fromMm(loopMm)} m` : asked.loop;
-  return startRun(db, next, { ...asked, split, toolOfPart: {}, queue, loop }, system, now, 'made');
+  return startRun(
+    db,
+    next,
+    { ...asked, split: splitOfNext(asked.split), toolOfPart: {}, queue, loop },
+    system,
+    now,
+    'made',
+  );
 }
 
 /** Those of a plan's queue that are still there and not being wound. */

@@ -59,6 +59,7 @@ test('pieces of a project are planned over two winders, and more than there is, 
   await maker.sees('each within what its tool holds');
   await maker.sees('Sleeve 1');
   await click('Hank 4');
+  await maker.sees(/2 in all: \d cakes, \d+ turns, about \d+ min/);
 });
 
 test('at the bench each piece has its name, its tool and its own count', async () => {

@@ -173,7 +173,7 @@ function RunFigures({ run }: { run: NonNullable<EntryPage['run']> }) {
             <dd>
               {cakes.map(({ pieceId, diameterMm, heightMm }, i) => (
                 <span key={pieceId}>
-                  {i > 0 && ', '}
+                  {i > 0 && '; '}
                   {diameterMm === null ? (
                     'not measured'
                   ) : (

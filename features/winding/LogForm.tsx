@@ -23,6 +23,7 @@ import { PieceGlyph } from '../../ui/thread/PieceGlyph';
 import { useForm } from '../../ui/useForm';
 import { useLastScale, WeighingFields } from '../../ui/WeighingFields';
 import { saveLog } from './actions';
+import { EMPTY_LOG } from './emptyLog';
 import styles from './LogForm.module.css';
 
 /** The cakes on the scale: what they weigh, whether that balances with the hank, and into the log with it. */
@@ -48,18 +49,7 @@ export function LogForm({
   const parts = woundParts(state);
   const form = useForm<LogValues>({
     draftKey: `log of run ${page.id}`,
-    initial: () => ({
-      requestKey: newKey(),
-      masses: [],
-      diameters: [],
-      heights: [],
-      tare: '',
-      humidity: '',
-      scaleResolutionG: 1,
-      rest: '',
-      waste: '',
-      note: '',
-    }),
+    initial: () => ({ ...EMPTY_LOG, requestKey: newKey() }),
     save: async (values) => {
       // The log is made from the counts, so every one of them must be there first.
       const all = await settled();

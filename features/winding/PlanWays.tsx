@@ -1,6 +1,7 @@
 'use client';
 
 import { Checkbox, Segmented } from 'antd';
+import { durationInWords } from '../../core/format';
 import { needsSwift } from '../../core/piece';
 import type { PlanPage } from '../../server/planPages';
 import { SCHOOL_QUESTIONS } from '../../ui/schools';
@@ -48,36 +49,66 @@ export function PlanWays({ page: { piece, alike, schools }, planned }: { page: P
           <p className={styles.soft}>A join then lies at the end of a cake and not in the middle of a row.</p>
         </div>
       )}
-      {alike.length > 0 && (
-        <div className={styles.way} role="group" aria-labelledby="queue">
-          <div id="queue" className={styles.title}>
-            And after it, in the same way
-          </div>
-          <div className={styles.queue}>
-            {alike.slice(0, 12).map(({ id, label }) => (
-              <Checkbox
-                key={id}
-                checked={choices.queue.includes(id)}
-                onChange={({ target }) =>
-                  choose({
-                    queue: target.checked ? [...choices.queue, id] : choices.queue.filter((other) => other !== id),
-                  })
-                }
-              >
-                {label}
-              </Checkbox>
-            ))}
-          </div>
-          {choices.queue.length > 0 && (
-            <p className={styles.soft}>
-              {choices.queue.length + 1} in all. Each is weighed and logged by itself, then the next one begins.
-            </p>
-          )}
-        </div>
-      )}
+      {alike.length > 0 && <Following alike={alike} planned={planned} />}
     </section>
   );
 }
+
+/** Several hanks, one after another: which, and what each comes to. */
+function Following({
+  alike,
+  planned: { choices, choose, plan, following },
+}: {
+  alike: PlanPage['alike'];
+  planned: Planned;
+}) {
+  const comesTo = (id: number) => following.find(({ piece }) => piece.id === id);
+  const together = [plan, ...following.flatMap((next) => next.plan ?? [])];
+  const sum = (of: (plan: Planned['plan']) => number) => together.reduce((total, each) => total + of(each), 0);
+  return (
+    <div className={styles.way} role="group" aria-labelledby="queue">
+      <div id="queue" className={styles.title}>
+        And after it, in the same way
+      </div>
+      <div className={styles.queue}>
+        {alike.map(({ id, label }) => {
+          const next = comesTo(id);
+          return (
+            <Checkbox
+              key={id}
+              checked={next !== undefined}
+              onChange={({ target }) =>
+                choose({
+                  queue: target.checked ? [...choices.queue, id] : choices.queue.filter((other) => other !== id),
+                })
+              }
+            >
+              {label}
+              {next?.plan && (
+                <span className={styles.soft}>
+                  : {cakesInWords(next.plan.cakes.length)}, {Math.round(next.plan.crankTurns)} turns
+                </span>
+              )}
+              {next && !next.plan && <span className={styles.soft}>: not in this way</span>}
+            </Checkbox>
+          );
+        })}
+      </div>
+      {following.length > 0 && (
+        <p>
+          <strong>
+            {together.length} in all: {cakesInWords(sum(({ cakes }) => cakes.length))},{' '}
+            {Math.round(sum(({ crankTurns }) => crankTurns))} turns, about{' '}
+            {durationInWords(sum(({ seconds }) => seconds))}.
+          </strong>{' '}
+          <span className={styles.soft}>Each is weighed and logged by itself, then the next one begins.</span>
+        </p>
+      )}
+    </div>
+  );
+}
+
+const cakesInWords = (count: number) => (count === 1 ? 'one cake' : `${count} cakes`);
 
 function Way({
   title,

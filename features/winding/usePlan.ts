@@ -7,9 +7,10 @@ import { InputError, type Reading, reading } from '../../core/inputError';
 import { massOf, needsSwift } from '../../core/piece';
 import { type Firmness, type PiecePlan, planPiece, type PlanTool } from '../../core/piecePlan';
 import { endToRewind, workedFrom } from '../../core/schools';
-import { readSplit, type TypedSplit } from '../../core/split';
+import { readSplit, splitOfNext, type TypedSplit } from '../../core/split';
 import type { PlanPage } from '../../server/planPages';
 import type { StartForm } from '../../server/winding';
+import type { PieceView } from '../../server/yarnViews';
 import { useSystem } from '../../ui/Providers';
 import { useKept } from '../../ui/useKept';
 
@@ -49,6 +50,8 @@ export interface Planned {
   loop: Partial<Reading<number>>;
   /** The plan on another tool, in as few equal cakes as fit. */
   fewestOn: (tool: PlanTool) => number;
+  /** What each piece that was chosen to follow comes to, wound in the same way; null where that cannot be. */
+  following: { piece: PieceView; plan: PiecePlan | null }[];
   form: StartForm;
 }
 
@@ -85,10 +88,24 @@ export function usePlan(page: PlanPage): Planned {
   const fewest = planWith({ by: 'equal', cakes: 1 }, tool.key, {});
   const split = typedSplit(choices.split, fewest.fewest);
   const chosen = attempted(() => planWith(split, tool.key, choices.toolOfPart));
+  const following = page.alike
+    .filter(({ id }) => choices.queue.includes(id))
+    .map((next) => ({
+      piece: next,
+      plan:
+        attempted(() =>
+          planPiece(
+            { massG: massOf(next.mass!), grist, faults: next.faults, fromEnd: choices.fromEnd },
+            { ...choices, toolKey: tool.key, toolOfPart: {}, split: readSplit(splitOfNext(split), grist.mean, system) },
+            tools,
+          ),
+        ).plan ?? null,
+    }));
   return {
     choices,
     choose,
     tool,
+    following,
     loop,
     plan: chosen.plan ?? fewest,
     errors: { ...chosen.errors, ...(loop.error && { loop: loop.error }) },
@@ -99,7 +116,7 @@ export function usePlan(page: PlanPage): Planned {
       swiftId: swifts.some(({ id }) => id === choices.swiftId) ? choices.swiftId : null,
       loop: loop.value === undefined ? '' : `${loop.value} m`,
       split,
-      queue: choices.queue.filter((id) => page.alike.some((other) => other.id === id)),
+      queue: following.map(({ piece }) => piece.id),
     },
   };
 }
