@@ -1,5 +1,6 @@
 import type { Handling } from './fibre';
-import type { PackageEnd } from './faults';
+import { PACKAGE_ENDS, type PackageEnd } from './faults';
+import type { Form } from './piece';
 
 /** Where good makers disagree: each question with its schools. */
 export interface Schools {
@@ -38,6 +39,27 @@ export const DEFAULT_SCHOOLS: Schools = {
 export function workedFrom(handling: readonly Handling[], school: Schools['workFrom']): 'centre' | 'outside' {
   if (school !== 'as the yarn asks') return school;
   return handling.some((way) => way === 'sticky' || way === 'slippery') ? 'outside' : 'centre';
+}
+
+/**
+ * The ends that yarn can be taken from: a cone and a bobbin give it from outside only; of a hank the one that leaves
+ * first is called the inner one.
+ *
+ * @example
+ * endsOf('cake') // => ['inner', 'outer']
+ * @example
+ * endsOf('cone') // => ['outer']
+ */
+export function endsOf(form: Form): readonly PackageEnd[] {
+  switch (form) {
+    case 'hank':
+      return ['inner'];
+    case 'cone':
+    case 'bobbin':
+      return ['outer'];
+    default:
+      return PACKAGE_ENDS;
+  }
 }
 
 /**

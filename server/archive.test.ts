@@ -170,6 +170,36 @@ test.each([
     /./,
   ],
   [
+    'a cake that was wound on nothing',
+    changed((a) => (a.tables.wound_cake[0]!.winder_id = null)),
+    'tables.wound_cake.0',
+    /contradicts/,
+  ],
+  [
+    'a cake of a winder that is not there',
+    changed((a) => (a.tables.wound_cake[0]!.winder_id = 77)),
+    'tables.wound_cake',
+    /points at a winder/,
+  ],
+  [
+    'a counter of no length',
+    changed((a) => (a.tables.counter[0]!.um_per_pulse = 0)),
+    'tables.counter.0.um_per_pulse',
+    /./,
+  ],
+  [
+    'a form that no hand knows',
+    changed((a) => Object.assign(a.tables.hand_form[0]!, { kind: 'elbow' })),
+    'tables.hand_form.0.kind',
+    /./,
+  ],
+  [
+    'a school that nobody teaches',
+    changed((a) => (a.tables.setting = [{ name: 'schools', value: '{"ties":"never"}' }])),
+    'tables.setting.0',
+    /not a setting that is known/,
+  ],
+  [
     'yarns merged in a ring',
     changed((a) => (a.tables.yarn_merge = [merge(1, 1, 2), merge(2, 2, 3), merge(3, 3, 1)])),
     'tables.yarn_merge.0',

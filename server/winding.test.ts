@@ -45,6 +45,7 @@ describe('starting', () => {
   test.each<[string, Partial<YarnForm>, Partial<StartForm>, string, RegExp]>([
     ['fewer cakes than fit', { masses: ['236'] }, equal(2), 'split.cakes', /at least 3/],
     ['a winder that is not on the bench', {}, { toolKey: 'winder 9' }, 'toolKey', /not on the bench/],
+    ['the inner end of a cone', { form: 'cone', loop: '' }, {}, 'fromEnd', /does not give its yarn from the inner end/],
     ['a loop of nonsense', {}, { loop: 'wide' }, 'loop', /cannot read/],
     ['a loop in the wrong unit', {}, { loop: '162 m' }, 'loop', /which unit/],
     ['a yarn whose grist nothing tells', { putUpLength: '', weightClass: '', needle: '' }, {}, '', /must be known/],

@@ -18,6 +18,7 @@ import {
   woundParts,
 } from '../core/run';
 import { counterLengthM } from '../core/lengthsTold';
+import { endsOf } from '../core/schools';
 import { parseSizeMm } from '../core/span';
 import { readSplit, splitOfNext } from '../core/split';
 import { swiftSetting } from '../core/swift';
@@ -153,6 +154,8 @@ function planOf(
   if (!row || row.consumedBy !== null) throw new NotPossible('this piece is not there any more');
   const yarn = yarnView(db, row.yarnId)!;
   if (!fact || !yarn.grist) throw new NotPossible('its mass and its length must be known before it can be planned');
+  if (!endsOf(row.form).includes(form.fromEnd))
+    throw new InputError(`a ${row.form} does not give its yarn from the ${form.fromEnd} end`, 'fromEnd');
   for (const id of form.queue)
     if (pieceById(db, id)?.yarnId !== row.yarnId) throw new InputError('these are of another yarn', 'queue');
   const piece = pieceView(db, yarn, row);

@@ -9,6 +9,7 @@ import { faultsInWords } from '../../core/faults';
 import { handlingOf } from '../../core/fibre';
 import { durationInWords, inWords, sizeFigure } from '../../core/format';
 import { massOf, needsSwift, type Form as PieceForm } from '../../core/piece';
+import { endsOf } from '../../core/schools';
 import type { PlannedCake } from '../../core/windingPlan';
 import type { PlanPage } from '../../server/planPages';
 import { TextField } from '../../ui/Field';
@@ -218,6 +219,12 @@ function PieceStation({ page: { yarn, piece }, planned }: { page: PlanPage; plan
 }
 
 function FromEnd({ form, planned: { choices, choose } }: { form: PieceForm; planned: Planned }) {
+  if (endsOf(form).length === 1)
+    return (
+      <p className={styles.soft}>
+        A {form} gives its yarn from outside: what was outside comes to lie inside, and the order is turned round.
+      </p>
+    );
   return (
     <>
       <div role="group" aria-labelledby="from-end">

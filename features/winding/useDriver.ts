@@ -43,6 +43,7 @@ export function useDriver({
     latest.current = { driver, part, spindle, record };
   });
 
+  const counts = driver !== 'hand';
   useEffect(() => {
     if (!enabled) return;
     const kept: Partial<Record<CountingDevice, { atMs: number; total: number; session: string; part: number }>> = {};
@@ -70,14 +71,14 @@ export function useDriver({
         record({ kind: 'reading', part, device, session, total, drives: driver === device });
       }
     };
-    const letGo = subscribe(keep);
+    const letGo = subscribe(keep, counts);
     // What came last is kept too, though nothing comes after it.
     const timer = setInterval(keep, KEPT_EVERY_MS.driving);
     return () => {
       letGo();
       clearInterval(timer);
     };
-  }, [enabled, part]);
+  }, [enabled, part, counts]);
 
   // The counter's metres as turns, once they are in the state.
   const byCounter = turnsByCounter(state, part, spindle);

@@ -17,6 +17,8 @@ let source: EventSource | undefined;
 let lastHeardMs = 0;
 let watch: ReturnType<typeof setInterval> | undefined;
 const listeners = new Set<() => void>();
+/** Those for whom the line stays open while the page is not looked at, since they count. */
+const counting = new Set<() => void>();
 
 function change(next: Heard): void {
   heard = next;
@@ -48,13 +50,24 @@ export function lineLost(before: Heard, nowMs: number): Heard {
   };
 }
 
-export function subscribe(listener: () => void): () => void {
+/** Listens; a browser has few lines, so one that is not looked at is let go unless somebody counts by it. */
+export function subscribe(listener: () => void, counts = false): () => void {
   listeners.add(listener);
-  if (!source) open();
+  if (counts) counting.add(listener);
+  if (listeners.size === 1) document.addEventListener('visibilitychange', openOrClose);
+  openOrClose();
   return () => {
     listeners.delete(listener);
-    if (listeners.size === 0) close();
+    counting.delete(listener);
+    if (listeners.size === 0) document.removeEventListener('visibilitychange', openOrClose);
+    openOrClose();
   };
+}
+
+function openOrClose(): void {
+  const wanted = listeners.size > 0 && (document.visibilityState === 'visible' || counting.size > 0);
+  if (wanted && !source) open();
+  else if (!wanted && source) close();
 }
 
 export function heardNow(): Heard {

@@ -4,6 +4,7 @@ import { useSyncExternalStore } from 'react';
 import { type Heard, heardNow, nothingHeard, subscribe } from './deviceLine';
 
 const nobody = () => () => {};
+const listen = (listener: () => void) => subscribe(listener);
 
 /**
  * Part of what the devices tell; the screen is drawn again only when that part changes.
@@ -13,7 +14,7 @@ const nobody = () => () => {};
  */
 export function useDevices<T>(pick: (heard: Heard) => T, on = true): T {
   return useSyncExternalStore(
-    on ? subscribe : nobody,
+    on ? listen : nobody,
     () => pick(on ? heardNow() : nothingHeard()),
     () => pick(nothingHeard()),
   );
