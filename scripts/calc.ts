@@ -4,6 +4,7 @@ import { calculate } from '../server/calc';
 
 const BAD_INPUT = 2;
 
-const answer = calculate(process.argv[2] ?? '', readFileSync(0, 'utf8'));
-console.log(JSON.stringify(answer.ok ? answer.output : { error: answer.error }));
-process.exitCode = answer.ok ? 0 : BAD_INPUT;
+void calculate(process.argv[2] ?? '', readFileSync(0, 'utf8')).then((answer) => {
+  console.log(JSON.stringify(answer.ok ? answer.output : { error: answer.error }));
+  process.exitCode = answer.ok ? 0 : BAD_INPUT;
+});

@@ -12,16 +12,28 @@ const casesOf = (name: string): Case[] =>
   JSON.parse(readFileSync(path.join(process.cwd(), 'tests', 'vectors', `${name}.json`), 'utf8')) as Case[];
 
 for (const name of ['yardage', 'cake', 'winder-fit', 'swift'])
-  test.each(casesOf(name))(`${name}, called from outside: $name`, ({ input, output }) => {
-    const answer = calculate(name, JSON.stringify(input));
+  test.each(casesOf(name))(`${name}, called from outside: $name`, async ({ input, output }) => {
+    const answer = await calculate(name, JSON.stringify(input));
     if (!answer.ok) throw new Error(answer.error.message);
     expect(Object.keys(answer.output).sort()).toEqual(Object.keys(output).sort());
     for (const [key, value] of Object.entries(output))
       if (typeof value === 'number') expect((answer.output as Record<string, number>)[key]! / value).toBeCloseTo(1, 6);
   });
 
+test.each(casesOf('minis'))('minis, called from outside: $name', async ({ input, output }) => {
+  const answer = await calculate('minis', JSON.stringify(input));
+  if (!answer.ok) throw new Error(answer.error.message);
+  expect(answer.output).toMatchObject(output);
+  expect(answer.output).toHaveProperty('proven', { grams: true, parents: true, left: true });
+});
+
 const yarn = { band: { lengthM: 212, massG: 115 }, measuredMassG: 63 };
 const winder = { maxMassG: 113, maxDiameterMm: 98, coreDiameterMm: 24, heightMm: 68 };
+const minis = {
+  parents: [{ id: 'a', massG: 104 }],
+  demands: [{ id: 'm', massG: 12, count: 20 }],
+  cutLossG: 0.2,
+};
 const shape = { gristMPerG: 4.1, coreDiameterMm: 24, heightMm: 68 };
 
 test.each<[string, unknown, string]>([
@@ -53,17 +65,25 @@ test.each<[string, unknown, string]>([
   ['swift', { kind: 'umbrella', hankLoopM: 1.62, ribs: 2 }, 'ribs'],
   ['swift', { kind: 'chairs', hankLoopM: 0.08, backDepthMm: 45 }, 'backDepthMm'],
   ['swift', { kind: 'table', hankLoopM: 1.62 }, 'kind'],
+  ['minis', { ...minis, parents: [] }, 'parents'],
+  ['minis', { ...minis, parents: [{ id: 'a', massG: 40, segmentsG: [30, 20] }] }, 'parents.0.segmentsG'],
+  ['minis', { ...minis, parents: [...minis.parents, ...minis.parents] }, 'parents.1.id'],
+  ['minis', { ...minis, demands: [{ id: 'm', massG: 12, count: 1.5 }] }, 'demands.0.count'],
+  ['minis', { ...minis, demands: [{ id: 'm', massG: 0, count: 1 }] }, 'demands.0.massG'],
+  ['minis', { ...minis, cutLossG: -1 }, 'cutLossG'],
   ['twirl', {}, 'name'],
   ['constructor', {}, 'name'],
-])('%s refuses %j at its place', (name, input, at) => {
-  const answer = calculate(name, JSON.stringify(input));
+])('%s refuses %j at its place', async (name, input, at) => {
+  const answer = await calculate(name, JSON.stringify(input));
   expect(answer).toMatchObject({ ok: false, error: { path: at } });
   expect((answer as { error: { message: string } }).error.message).not.toBe('');
 });
 
-test('what is no JSON is refused, and so are numbers beyond all bounds', () => {
-  expect(calculate('cake', 'massG: 3')).toEqual({ ok: false, error: { message: 'this is not JSON', path: '' } });
-  expect(calculate('cake', '{"massG": 1e999, "gristMPerG": 4, "coreDiameterMm": 24, "heightMm": 68}')).toMatchObject({
+test('what is no JSON is refused, and so are numbers beyond all bounds', async () => {
+  expect(await calculate('cake', 'massG: 3')).toEqual({ ok: false, error: { message: 'this is not JSON', path: '' } });
+  expect(
+    await calculate('cake', '{"massG": 1e999, "gristMPerG": 4, "coreDiameterMm": 24, "heightMm": 68}'),
+  ).toMatchObject({
     ok: false,
     error: { path: 'massG' },
   });

@@ -2,9 +2,11 @@ import { z } from 'zod';
 import { cake, type CakeInput } from '../core/cake';
 import { FIBRE_NAMES } from '../core/fibre';
 import { InputError } from '../core/inputError';
+import type { MinisInput } from '../core/minis';
 import { swift, type SwiftInput } from '../core/swift';
 import { winderFit, type WinderFitInput } from '../core/winderFit';
 import { yardage, type YardageInput } from '../core/yardage';
+import { minisPlan } from './minis';
 import { pathOf } from './result';
 
 /** The calculations that can be called from outside, by command and by POST; both come through here. */
@@ -71,17 +73,36 @@ const swiftInput = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('chairs'), hankLoopM: positive, backDepthMm: positive }),
 ]) satisfies z.ZodType<SwiftInput>;
 
-const CALCULATIONS = new Map<string, (input: unknown) => object>([
+const name = z.string().min(1, 'must not be empty');
+
+const minisInput = z.strictObject({
+  parents: z
+    .array(z.strictObject({ id: name, massG: positive, segmentsG: z.array(positive).min(1).max(1000).optional() }))
+    .min(1, 'there must be at least one')
+    .max(2000),
+  demands: z
+    .array(z.strictObject({ id: name, massG: positive, count: z.int('must be a whole number').min(0).max(100_000) }))
+    .min(1, 'there must be at least one')
+    .max(200),
+  cutLossG: number.min(0, 'must be 0 or more'),
+}) satisfies z.ZodType<MinisInput>;
+
+const CALCULATIONS = new Map<string, (input: unknown, seconds: number) => object | Promise<object>>([
   ['yardage', (input) => yardage(check(yardageInput, input))],
   ['cake', (input) => cake(check(cakeInput, input))],
   ['winder-fit', (input) => winderFit(check(winderFitInput, input))],
   ['swift', (input) => swift(check(swiftInput, input))],
+  ['minis', (input, seconds) => minisPlan(check(minisInput, input), seconds)],
 ]);
 
 export type CalcAnswer = { ok: true; output: object } | { ok: false; error: { message: string; path: string } };
 
-/** Answers one calculation from the text of a JSON object. */
-export function calculate(name: string, json: string): CalcAnswer {
+/**
+ * Answers one calculation from the text of a JSON object.
+ *
+ * @param seconds that a search may take, after which the best that was found is told
+ */
+export async function calculate(name: string, json: string, seconds = 10): Promise<CalcAnswer> {
   try {
     const calculation = CALCULATIONS.get(name);
     if (!calculation)
@@ -89,7 +110,7 @@ export function calculate(name: string, json: string): CalcAnswer {
         `no calculation is called "${name}"; there are ${[...CALCULATIONS.keys()].join(', ')}`,
         'name',
       );
-    return { ok: true, output: calculation(parseJson(json)) };
+    return { ok: true, output: await calculation(parseJson(json), seconds) };
   } catch (error) {
     if (!(error instanceof InputError)) throw error;
     return { ok: false, error: { message: error.message, path: error.path } };

@@ -26,9 +26,26 @@ test.each(['yardage', 'cake', 'winder-fit', 'swift'])('calc %s answers its first
   expect(Object.keys(output).sort()).toEqual(Object.keys(first.output).sort());
 });
 
+test('calc minis tells which come out of which', () => {
+  const { status, output } = calc(
+    'minis',
+    '{"parents":[{"id":"a","massG":61},{"id":"b","massG":30}],"demands":[{"id":"mini","massG":14,"count":6}],"cutLossG":0.3}',
+  );
+  expect(status).toBe(0);
+  expect(output).toMatchObject({
+    madeG: 84,
+    openedParents: 2,
+    assignments: [
+      { parentId: 'a', segment: 0, demandId: 'mini', count: 4 },
+      { parentId: 'b', segment: 0, demandId: 'mini', count: 2 },
+    ],
+  });
+});
+
 test.each([
   ['cake', '{"massG":-1}', 'massG'],
   ['cake', 'not JSON', ''],
+  ['minis', '{"parents":[],"demands":[],"cutLossG":0}', 'parents'],
   ['juggling', '{}', 'name'],
 ])('calc %s with %s says what is wrong and exits with 2', (name, input, at) => {
   const { status, output } = calc(name, input);
