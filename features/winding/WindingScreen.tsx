@@ -38,7 +38,7 @@ export function WindingScreen({ page: { runs, yarns, older, stoodDays, earliestD
       )}
       {others.length > 0 && (
         <>
-          <h2 className={styles.sub}>To wind a second time</h2>
+          <h2 className={styles.sub}>Cakes, balls and cones to wind again</h2>
           <Pieces waiting={others} stoodDays={stoodDays} />
           {Object.keys(stoodDays).length > 0 && (
             <p>

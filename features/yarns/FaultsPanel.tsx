@@ -73,8 +73,8 @@ function NoteFault({ piece, close }: { piece: PieceView; close: () => void }) {
         options={
           piece.form === 'hank'
             ? [
-                { value: 'inner', label: 'the end that leaves first' },
-                { value: 'outer', label: 'the other end' },
+                { value: 'inner', label: 'its first end' },
+                { value: 'outer', label: 'its other end' },
               ]
             : [
                 { value: 'outer', label: 'the outer end' },
