@@ -1,7 +1,9 @@
 import { cake } from '../core/cake';
 import type { Db } from '../db/connection';
 import { idOf, logValues, NOW, screenOf, shelved, startValues } from '../server/testing';
-import { logRun, runPage, startRun } from '../server/winding';
+import { logRun } from '../server/runLog';
+import { runPage } from '../server/runEvents';
+import { startRun } from '../server/runStart';
 
 /** A maker's own figures, which no log tells outright: what can be learned is judged against them. */
 export interface KnownHand {

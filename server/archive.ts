@@ -16,7 +16,7 @@ import { InputError } from '../core/inputError';
 import { keepFile, nameOf } from './pictures';
 import { isPlan } from './runPlan';
 import { isSchools } from './schools';
-import { runEvents } from './winding';
+import { runEvents } from './runEvents';
 import { pathOf } from './result';
 
 /** What a new database has of its own, and an archive brings instead. */

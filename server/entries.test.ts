@@ -4,7 +4,7 @@ import { undoOperation, weighPiece } from './pieces';
 import { addSample } from './samples';
 import { freshen, newestOnShelf, shelfPage } from './shelf';
 import { aKey, emptyDatabase, errorsOf, idOf, NOW, shelved, startValues } from './testing';
-import { startRun } from './winding';
+import { startRun } from './runStart';
 import { yarnPage, yarnView } from './yarnViews';
 
 const weighing = (mass: string) => ({

@@ -13,7 +13,9 @@ import {
   shelved,
   startValues,
 } from './testing';
-import { logRun, runPage, type StartForm, startRun } from './winding';
+import { logRun } from './runLog';
+import { runPage } from './runEvents';
+import { type StartForm, startRun } from './runStart';
 import { piecePage, yarnPage } from './yarnViews';
 
 const GRIST_M_PER_G = 412 / 115;

@@ -5,7 +5,8 @@ import { bench, saveTool } from './bench';
 import { undoOperation } from './pieces';
 import { planPage } from './planPages';
 import { emptyDatabase, idOf, logValues, NOW, screenOf, shelved, startValues } from './testing';
-import { logRun, startRun } from './winding';
+import { logRun } from './runLog';
+import { startRun } from './runStart';
 
 const learned = (db: Db) => bench(db).winders[0]!.learned;
 

@@ -13,7 +13,9 @@ import { woundBy } from '../db/woundCakes';
 import { whyNotRedo, whyNotUndo } from './pieces';
 import { readPlan, type RunPlan } from './runPlan';
 import { fromMg, fromUm } from './whole';
-import { placeOnCake, stateOf, stillToWind } from './winding';
+import { placeOnCake } from './runLog';
+import { stateOf } from './runEvents';
+import { stillToWind } from './runStart';
 import { faultsOn, massFactOf, type SampleView, yarnView } from './yarnViews';
 
 /** A piece's part in an entry of the logbook. */

@@ -8,7 +8,7 @@ import { bench, type ScaleTool, type SwiftTool } from './bench';
 import { densityFor } from './learned';
 import { planTools } from './planTools';
 import { schools } from './schools';
-import { woundBefore } from './winding';
+import { woundBefore } from './runStart';
 import { type BenchRun, runsUnderWay } from './today';
 import { newestOnShelf, type ShelfCard } from './shelf';
 import { piecePage, type PieceView, type YarnView } from './yarnViews';

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { InputError } from '../core/inputError';
 import type { Db } from '../db/connection';
 import { pathOf } from './result';
-import { followRun, runEvents, type RunNews } from './winding';
+import { followRun, runEvents, type RunNews } from './runEvents';
 
 /** What the screen of a run sends. */
 const message = z.strictObject({

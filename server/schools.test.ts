@@ -2,7 +2,9 @@ import { DEFAULT_SCHOOLS } from '../core/schools';
 import { windingPage } from './planPages';
 import { saveSchools, schools, type SchoolsForm } from './schools';
 import { emptyDatabase, errorsOf, everything, idOf, logValues, NOW, screenOf, shelved, startValues } from './testing';
-import { logRun, runPage, startRun } from './winding';
+import { logRun } from './runLog';
+import { runPage } from './runEvents';
+import { startRun } from './runStart';
 
 const form = (values: Partial<SchoolsForm> = {}): SchoolsForm => ({
   ...DEFAULT_SCHOOLS,

@@ -3,7 +3,7 @@ import { changeBand } from './yarns';
 import { shelfFront, shelfPage, waitingOnShelf } from './shelf';
 import { emptyDatabase, idOf, NOW, shelved, startValues } from './testing';
 import { yarnView } from './yarnViews';
-import { startRun } from './winding';
+import { startRun } from './runStart';
 
 const db = emptyDatabase();
 const thin = { putUpMass: '100 g', putUpLength: '800 m', weightClass: '0', masses: ['60'] } as const;

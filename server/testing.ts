@@ -1,7 +1,9 @@
 import { type Db, openDatabase } from '../db/connection';
 import type { Saved } from './result';
 import type { Happening, RunEvent } from '../core/run';
-import { followRun, type LogForm, type RunNews, type StartForm } from './winding';
+import { followRun, type RunNews } from './runEvents';
+import type { LogForm } from './runLog';
+import type { StartForm } from './runStart';
 import { addYarn, type YarnForm } from './yarns';
 import { yarnPage } from './yarnViews';
 

@@ -7,7 +7,7 @@ import { type Entry, logbook } from './logbook';
 import { readPlan } from './runPlan';
 import { type ProjectLine, projectsPage } from './projects';
 import { type ShelfCard, waitingOnShelf } from './shelf';
-import { stateOf } from './winding';
+import { stateOf } from './runEvents';
 import { yarnView } from './yarnViews';
 
 /** A winding that is under way. */

@@ -2,7 +2,7 @@ import type { HTTPRequest } from 'puppeteer-core';
 import { counterLengthM } from '../core/lengthsTold';
 import { turnsAtLength } from '../core/windingPlan';
 import { openDatabase } from '../db/connection';
-import { type RunPage, runPage } from '../server/winding';
+import { type RunPage, runPage } from '../server/runEvents';
 import type { Maker } from './support/browser';
 import { stage } from './support/stage';
 

@@ -1,7 +1,9 @@
 import type { Happening } from '../../core/run';
 import { entryPage } from '../../server/logbook';
 import { emptyDatabase, idOf, logValues, NOW, screenOf, shelved, startValues } from '../../server/testing';
-import { logRun, runPage, type StartForm, startRun } from '../../server/winding';
+import { logRun } from '../../server/runLog';
+import { runPage } from '../../server/runEvents';
+import { type StartForm, startRun } from '../../server/runStart';
 import { saidBy } from '../../ui/testing';
 import { EntryScreen } from './EntryScreen';
 

@@ -4,7 +4,7 @@ import { database } from '../../server/database';
 import { preferences } from '../../server/preferences';
 import { redoOperation, undoOperation } from '../../server/pieces';
 import type { Saved } from '../../server/result';
-import { startNext } from '../../server/winding';
+import { startNext } from '../../server/runStart';
 
 export async function undo(operationId: number): Promise<Saved> {
   return Promise.resolve(undoOperation(database(), operationId, new Date()));

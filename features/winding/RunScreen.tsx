@@ -6,7 +6,7 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { prepareSteps, takeOffSteps, turnsOn } from '../../core/run';
 import type { ScaleTool } from '../../server/bench';
-import type { RunPage } from '../../server/winding';
+import type { RunPage } from '../../server/runEvents';
 import { useSystem } from '../../ui/Providers';
 import { Say } from '../../ui/Say';
 import { giveUp } from './actions';

@@ -2,11 +2,9 @@
 
 import { Button } from 'antd';
 import { useEffect, useRef, useState } from 'react';
-import { agreement } from '../../core/agreement';
 import { crankTurnsAtG } from '../../core/cake';
 import { FAULT_KINDS, type Fault } from '../../core/faults';
 import { durationInWords, inWords, lengthFigure, massFigure, sizeFigure } from '../../core/format';
-import { counterLengthM, lengthsTold } from '../../core/lengthsTold';
 import {
   type Cue,
   cueAt,
@@ -21,19 +19,19 @@ import {
   turnsOn,
 } from '../../core/run';
 import { GENTLE_TURNS, onSpindleAt } from '../../core/windingPlan';
-import type { RunPage } from '../../server/winding';
-import { CAUSE_WORDS } from '../../ui/causeWords';
+import type { RunPage } from '../../server/runEvents';
 import { tellDevice } from '../../ui/devices/deviceLine';
-import { useDevices } from '../../ui/devices/useDevices';
 import { Large } from '../../ui/Figures';
 import { useSystem } from '../../ui/Providers';
 import { Say } from '../../ui/Say';
 import { useKept } from '../../ui/useKept';
-import { BenchSettings, type Driver, useDriverChoice } from './BenchSettings';
+import { BenchSettings, useDriverChoice } from './BenchSettings';
+import { DeviceNews } from './DeviceNews';
 import { HandOver } from './HandOver';
 import { LengthRuler } from './LengthRuler';
 import { type BenchKey, useBenchKeys } from './useBenchKeys';
 import { useDriver } from './useDriver';
+import { READY_TO_CUT, useMotor, useWoundOnto } from './useMotor';
 import { usePedals } from './usePedals';
 import { useVoice, type Voice } from './useVoice';
 import { WinderDrawing } from './WinderDrawing';
@@ -45,8 +43,6 @@ const NEARLY_FULL = 0.94;
 
 /** A known fault is announced so many metres before it comes. */
 const ANNOUNCED_WITHIN_M = 25;
-
-const MOTOR_SPEED_PER_S = { steady: 6, slow: 2 };
 
 const MARK_LETTERS: Record<MarkKind, string> = {
   knot: 'K',
@@ -330,8 +326,6 @@ export function WindStage({
   );
 }
 
-const READY_TO_CUT: ReadonlySet<Cue> = new Set<Cue>(['stop', 'past', 'full']);
-
 function Way({
   onClick,
   disabled,
@@ -382,141 +376,6 @@ function seenAlong({ plan }: RunPage, { marks }: RunState): Fault[] {
     const shape = { ...cake.tool, densityGPerCm3: cake.densityGPerCm3, gristMPerG: plan.gristMPerG };
     return [{ kind, atM: cake.startM + onSpindleAt(shape, atTurn).lengthM }];
   });
-}
-
-/** What the devices have to say: silence, disagreement, and the motor's own switch. */
-function DeviceNews({
-  page: { plan },
-  live,
-  driver,
-  silent,
-  enabled,
-  motor,
-  by,
-}: {
-  page: RunPage;
-  live: RunState;
-  driver: Driver;
-  silent: 'motor' | 'counter' | null;
-  enabled: boolean;
-  motor: boolean;
-  /** Turns that one press counts. */
-  by: number;
-}) {
-  const system = useSystem();
-  const motorState = useDevices((heard) => heard.readings.motor?.state, enabled && driver === 'motor');
-  const { part } = live;
-  const cake = plan.cakes[part]!;
-  const shape = { ...cake.tool, densityGPerCm3: cake.densityGPerCm3, gristMPerG: plan.gristMPerG };
-  const counterM = counterLengthM(live, part, shape);
-  const { counter } = live.devices;
-  // Where the counter drives, the turns follow from it and can say nothing against it. Otherwise it is held against
-  // the turns that there were when it was last kept.
-  const told = agreement(
-    lengthsTold({
-      winder: cake.tool,
-      density: { mean: cake.densityGPerCm3, sd: cake.densitySd },
-      crankRatioSd: cake.crankRatioSd,
-      grist: { mean: plan.gristMPerG, sd: plan.gristSdMPerG },
-      turns: driver === 'counter' || counter?.part !== part ? 0 : counter.turns,
-      turnsPerCount: driver === 'hand' ? by : 1,
-      counterM,
-      mass: null,
-    }),
-  );
-  return (
-    <>
-      {silent && (
-        <Say tone="tight" role="alert">
-          <strong>{DEVICE_WORDS[silent]} is silent.</strong> Count by hand meanwhile; when it is back, the larger of the
-          two counts holds.
-        </Say>
-      )}
-      {motorState === 'jammed' && (
-        <Say tone="bad" role="alert">
-          <strong>The motor is jammed.</strong> Unplug it before you clear the gears.
-        </Say>
-      )}
-      {told?.verdict === 'differ' && (
-        <Say tone="tight" role="status">
-          <strong>The counter says {inWords(lengthFigure(counterM ?? 0, system))}</strong>,{' '}
-          {inWords(lengthFigure(Math.abs(told.differenceM), system))} {told.differenceM < 0 ? 'less' : 'more'} than the
-          turns. Likely: {CAUSE_WORDS[told.cause]}. The mass will tell.
-        </Say>
-      )}
-      {driver === 'motor' && motorState && motorState !== 'jammed' && (
-        <div className={styles.motor}>
-          <Button
-            size="large"
-            disabled={!motor}
-            onClick={() =>
-              void tellDevice(
-                motorState === 'standing'
-                  ? { device: 'motor', do: 'start', turnsPerS: MOTOR_SPEED_PER_S.steady }
-                  : { device: 'motor', do: 'stop' },
-              )
-            }
-          >
-            {motorState === 'standing' ? 'Start the motor' : 'Stop the motor'}
-          </Button>
-          <span>Fingers, hair and sleeves away.</span>
-        </div>
-      )}
-    </>
-  );
-}
-
-/** The motor slows down where a hand would, and stops at the cut. */
-function useMotor({
-  driver,
-  cue,
-  stopped,
-  enabled,
-}: {
-  driver: Driver;
-  cue: Cue;
-  stopped: boolean;
-  enabled: boolean;
-}): void {
-  const turning = useDevices(
-    ({ readings: { motor } }) => motor !== undefined && motor.state !== 'standing' && motor.state !== 'jammed',
-    enabled && driver === 'motor',
-  );
-  const slow = cue === 'slow' || cue === 'nearly full' || READY_TO_CUT.has(cue);
-  const halt = stopped || READY_TO_CUT.has(cue);
-  const mustStand = stopped || cue === 'full';
-  const halted = useRef(halt);
-  useEffect(() => {
-    const justNow = halt && !halted.current;
-    halted.current = halt;
-    if (!enabled || driver !== 'motor' || !turning) return;
-    // It stops at the cut; whoever starts it again there means the last metres, and gets them slowly.
-    if (justNow || mustStand) void tellDevice({ device: 'motor', do: 'stop' });
-    else if (slow) void tellDevice({ device: 'motor', do: 'start', turnsPerS: MOTOR_SPEED_PER_S.slow });
-  }, [enabled, driver, turning, slow, halt, mustStand]);
-}
-
-/** Tells the stand-ins what lies on their spindle, so that they draw what a real one would. */
-function useWoundOnto(
-  enabled: boolean,
-  part: number,
-  spindle: {
-    coreDiameterMm: number;
-    heightMm: number;
-    densityGPerCm3: number;
-    crossingAngleDeg: number;
-    gristMPerG: number;
-  },
-): void {
-  const { coreDiameterMm, heightMm, densityGPerCm3, crossingAngleDeg, gristMPerG } = spindle;
-  useEffect(() => {
-    if (enabled)
-      void tellDevice({
-        device: 'bench',
-        do: 'wind onto',
-        spindle: { coreDiameterMm, heightMm, densityGPerCm3, crossingAngleDeg, gristMPerG },
-      });
-  }, [enabled, part, coreDiameterMm, heightMm, densityGPerCm3, crossingAngleDeg, gristMPerG]);
 }
 
 function toggleFullScreen(): void {

@@ -3,7 +3,8 @@
 import { database } from '../../server/database';
 import { preferences } from '../../server/preferences';
 import type { Saved } from '../../server/result';
-import { giveUpRun, type LogForm, logRun, type StartForm, startRun } from '../../server/winding';
+import { giveUpRun, type LogForm, logRun } from '../../server/runLog';
+import { type StartForm, startRun } from '../../server/runStart';
 
 export async function beginRun(pieceId: number, form: StartForm): Promise<Saved> {
   return startRun(database(), pieceId, form, (await preferences()).system, new Date());

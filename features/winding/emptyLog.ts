@@ -1,4 +1,4 @@
-import type { LogForm } from '../../server/winding';
+import type { LogForm } from '../../server/runLog';
 
 /** The last page of a winding before anything is typed. */
 export const EMPTY_LOG: Omit<LogForm, 'requestKey'> = {

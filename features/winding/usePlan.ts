@@ -9,7 +9,7 @@ import { type Firmness, type PiecePlan, planPiece, type PlanTool } from '../../c
 import { endToRewind, workedFrom } from '../../core/schools';
 import { readSplit, splitOfNext, type TypedSplit } from '../../core/split';
 import type { PlanPage } from '../../server/planPages';
-import type { StartForm } from '../../server/winding';
+import type { StartForm } from '../../server/runStart';
 import type { PieceView } from '../../server/yarnViews';
 import { useSystem } from '../../ui/Providers';
 import { useKept } from '../../ui/useKept';

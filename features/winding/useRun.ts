@@ -3,7 +3,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { afterEvent, type Happening, type RunEvent, type RunState } from '../../core/run';
 import type { RunMessage } from '../../server/runRequests';
-import type { RunNews, RunPage } from '../../server/winding';
+import type { RunNews, RunPage } from '../../server/runEvents';
 import { newKey } from '../../ui/newKey';
 import { boxesLeftBehind, clearSentBox, keepOutbox, notArrived, type Outbox } from './outbox';
 

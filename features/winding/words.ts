@@ -3,7 +3,7 @@ import { inWords, spanFigure } from '../../core/format';
 import type { CountingDevice, Cue, MarkKind, RunStep, Steadiness, StopReason } from '../../core/run';
 import type { SwiftResult } from '../../core/swift';
 import type { UnitSystem } from '../../core/units';
-import type { RunPage } from '../../server/winding';
+import type { RunPage } from '../../server/runEvents';
 
 export const HANDLING_WORDS: Record<Handling, string> = {
   sticky: 'These fibres cling to each other: loosen the strands before mounting, and wind slowly.',

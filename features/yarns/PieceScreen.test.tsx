@@ -2,7 +2,7 @@ import { scales } from '../../server/bench';
 import { weighPiece } from '../../server/pieces';
 import { addSample } from '../../server/samples';
 import { aKey, emptyDatabase, idOf, NOW, shelved, startValues } from '../../server/testing';
-import { startRun } from '../../server/winding';
+import { startRun } from '../../server/runStart';
 import { piecePage } from '../../server/yarnViews';
 import type { YarnForm } from '../../server/yarns';
 import { saidBy } from '../../ui/testing';

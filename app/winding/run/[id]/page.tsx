@@ -3,7 +3,7 @@ import { RunScreen } from '../../../../features/winding/RunScreen';
 import { scales } from '../../../../server/bench';
 import { database } from '../../../../server/database';
 import { found, type IdParams } from '../../../../server/found';
-import { runPage } from '../../../../server/winding';
+import { runPage } from '../../../../server/runEvents';
 
 export const metadata: Metadata = { title: 'Winding' };
 

@@ -1,0 +1,222 @@
+import { z } from 'zod';
+import { faultsAfter, FAULT_KINDS, type Fault, placeWithinM, reconciled } from '../core/faults';
+import { InputError } from '../core/inputError';
+import { type RunState, turnsOn, woundParts } from '../core/run';
+import { counterLengthM } from '../core/lengthsTold';
+import { parseSizeMm } from '../core/span';
+import type { UnitSystem } from '../core/units';
+import { placeAlongM } from '../core/windingPlan';
+import type { Db } from '../db/connection';
+import { insertOperation, insertPart, operationByRequest } from '../db/operations';
+import { insertMark, insertPiece, pieceById } from '../db/pieces';
+import { endRun, runById } from '../db/runs';
+import { insertWoundCake } from '../db/woundCakes';
+import { longText, quantity, read, readOptional, requestKey } from './fields';
+import { attempt, NotPossible, type Saved } from './result';
+import { readPlan, type RunPlan } from './runPlan';
+import { nextLabel } from './yarns';
+import { weighedMass, weighingFields } from './weighing';
+import { fromMg, toMg, toMm, toUm } from './whole';
+import { stateOf } from './runEvents';
+
+const CAKE_BOUNDS_MM = { lowMm: 10, highMm: 500 };
+
+function logForm(system: UnitSystem) {
+  return z.strictObject({
+    requestKey,
+    /** The mass of each cake that was wound, in the order of winding. */
+    masses: z
+      .array(read(quantity('mass', system)))
+      .min(1, 'weigh at least one cake')
+      .max(99),
+    ...weighingFields(system),
+    /** How large each cake came out, measured across and in height; empty where nobody measured. */
+    diameters: z.array(readOptional((typed) => parseSizeMm(typed, system, CAKE_BOUNDS_MM, ''))).max(99),
+    heights: z.array(readOptional((typed) => parseSizeMm(typed, system, CAKE_BOUNDS_MM, ''))).max(99),
+    /** What is left of the piece, unwound. */
+    rest: readOptional(quantity('mass', system)),
+    /** What was cut off and thrown away. */
+    waste: readOptional(quantity('mass', system)),
+    note: longText,
+  });
+}
+export type LogForm = z.input<ReturnType<typeof logForm>>;
+type Log = z.output<ReturnType<typeof logForm>>;
+
+/**
+ * Logs a run: its piece becomes the cakes that were weighed, every fault along it is kept at its place in them, what
+ * they teach of their tool is set down, and the run ends.
+ */
+export function logRun(db: Db, runId: number, input: unknown, system: UnitSystem, now: Date): Saved {
+  return attempt(logForm(system), input, (form) =>
+    db
+      .transaction(() => {
+        const before = operationByRequest(db, form.requestKey);
+        if (before) return before.id;
+        const run = runById(db, runId);
+        if (!run || run.endedAt !== null) throw new NotPossible('this winding is logged already');
+        const row = pieceById(db, run.pieceId);
+        if (!row || row.consumedBy !== null) throw new NotPossible('the piece is not there any more');
+        const plan = readPlan(run.plan);
+        const state = stateOf(db, run);
+        const wound = woundParts(state);
+        if (form.masses.length !== wound.length) throw new NotPossible(`${wound.length} cakes were wound; weigh each`);
+        const operationId = insertOperation(db, {
+          kind: 'wind',
+          at: now.toISOString(),
+          note: form.note,
+          wasteMg: form.waste === null ? 0 : toMg(form.waste),
+          requestKey: form.requestKey,
+          fromEnd: plan.fromEnd,
+        });
+        const { massMg, massFrom, tareMg, resolutionMg, humidityPercent } = row;
+        const known = { massMg, massFrom, tareMg: tareMg ?? 0, resolutionMg, humidityPercent };
+        insertPart(db, { operationId, pieceId: row.id, side: 'in', ...known });
+        const cakes = wound.map((part, i) => {
+          const tool = plan.cakes[part]!.tool;
+          const mass = weighedMass(form.masses[i]!, form, `masses.${i}`);
+          const made = { yarnId: row.yarnId, form: tool.onto === 'winder' ? ('cake' as const) : ('ball' as const) };
+          const pieceId = insertPiece(db, {
+            ...made,
+            label: nextLabel(db, row.yarnId, made.form),
+            loopMm: null,
+            bornBy: operationId,
+          });
+          insertPart(db, { operationId, pieceId, side: 'out', ...mass });
+          const lengthM = fromMg(mass.massMg) * plan.gristMPerG;
+          keepLesson(db, { operationId, pieceId, part, lengthM, plan, state, ...sizeGiven(form, i, tool) });
+          return { part, pieceId, lengthM };
+        });
+        const rest = form.rest === null ? null : weighedMass(form.rest, form, 'rest');
+        const restId =
+          rest &&
+          insertPiece(db, {
+            yarnId: row.yarnId,
+            form: row.form,
+            label: nextLabel(db, row.yarnId, row.form),
+            loopMm: row.loopMm,
+            bornBy: operationId,
+          });
+        if (rest && restId !== null) insertPart(db, { operationId, pieceId: restId, side: 'out', ...rest });
+        const restM = rest ? fromMg(rest.massMg) * plan.gristMPerG : 0;
+        keepFaults(db, { operationId, plan, state, cakes, restId, restM });
+        endRun(db, runId, now.toISOString(), operationId);
+        return operationId;
+      })
+      .immediate(),
+  );
+}
+
+function sizeGiven(form: Log, i: number, tool: RunPlan['cakes'][number]['tool']) {
+  const [diameterMm = null, heightMm = null] = [form.diameters[i], form.heights[i]];
+  if (diameterMm !== null && diameterMm <= tool.coreDiameterMm)
+    throw new InputError('a cake is wider than what it was wound on', `diameters.${i}`);
+  if ((diameterMm === null) !== (heightMm === null))
+    throw new InputError(
+      'both, or neither: it takes its width and its height',
+      diameterMm === null ? `diameters.${i}` : `heights.${i}`,
+    );
+  return { diameterMm, heightMm };
+}
+
+/** Sets down what a cake teaches of the tool that it was wound on; one of no tool that is known teaches nothing. */
+function keepLesson(
+  db: Db,
+  cake: {
+    operationId: number;
+    pieceId: number;
+    part: number;
+    lengthM: number;
+    diameterMm: number | null;
+    heightMm: number | null;
+    plan: RunPlan;
+    state: RunState;
+  },
+): void {
+  const { plan, state, part } = cake;
+  const { tool, crankTurns, densityGPerCm3 } = plan.cakes[part]!;
+  if (tool.id === null) return;
+  const counterM = counterLengthM(state, part, { ...tool, densityGPerCm3, gristMPerG: plan.gristMPerG });
+  insertWoundCake(db, {
+    operationId: cake.operationId,
+    pieceId: cake.pieceId,
+    winderId: tool.onto === 'winder' ? tool.id : null,
+    handFormId: tool.onto === 'winder' ? null : tool.id,
+    yarnKind: plan.yarnKind,
+    again: plan.again ? 1 : 0,
+    coreUm: toUm(tool.coreDiameterMm),
+    crossingMillideg: Math.round(tool.crossingAngleDeg * 1000),
+    turns: turnsOn(state, part),
+    plannedTurns: Math.round(crankTurns.mean),
+    windingMs: state.windingMs[part]! > 0 ? Math.round(state.windingMs[part]!) : null,
+    lengthMm: toMm(cake.lengthM),
+    counterMm: counterM !== null && counterM >= 0.001 ? toMm(counterM) : null,
+    diameterUm: cake.diameterMm === null ? null : toUm(cake.diameterMm),
+    heightUm: cake.heightMm === null ? null : toUm(cake.heightMm),
+  });
+}
+
+/** Every fault that was known of the piece or seen in passing, at its place in what came of it. */
+function keepFaults(
+  db: Db,
+  {
+    operationId,
+    plan,
+    state,
+    cakes,
+    restId,
+    restM,
+  }: {
+    operationId: number;
+    plan: RunPlan;
+    state: RunState;
+    cakes: readonly { part: number; pieceId: number; lengthM: number }[];
+    restId: number | null;
+    restM: number;
+  },
+): void {
+  const after = faultsAfter({
+    lengthM: plan.mass.massG * plan.gristMPerG,
+    // The plan has them in the order of leaving already.
+    faults: plan.faults,
+    fromEnd: 'inner',
+    partsM: cakes.map(({ lengthM }) => lengthM),
+    restM,
+  });
+  const keep = (pieceId: number, faults: readonly Fault[]) => {
+    for (const { kind, atM } of faults) insertMark(db, operationId, { pieceId, kind, atMm: toMm(atM) });
+  };
+  cakes.forEach(({ part, pieceId, lengthM }, i) => {
+    const seen = state.marks.flatMap((mark): Fault[] => {
+      const kind = FAULT_KINDS.find((kind) => kind === mark.mark);
+      if (mark.part !== part || !kind) return [];
+      return [{ kind, atM: placeOnCake(plan, state, part, mark.atTurn, lengthM) }];
+    });
+    keep(pieceId, reconciled(after.parts[i]!, seen, placeWithinM(lengthM)));
+  });
+  // What is left of a cake that was taken from outside keeps its own inner end; of any other, the end where it was cut.
+  if (restId !== null)
+    keep(
+      restId,
+      plan.fromEnd === 'inner' ? after.rest : after.rest.map(({ kind, atM }) => ({ kind, atM: restM - atM })),
+    );
+}
+
+/** Where along a finished cake the strand lay at one of its turns. */
+export function placeOnCake(plan: RunPlan, state: RunState, part: number, atTurn: number, lengthM: number): number {
+  const { tool, densityGPerCm3 } = plan.cakes[part]!;
+  return placeAlongM({ ...tool, densityGPerCm3, gristMPerG: plan.gristMPerG }, atTurn, turnsOn(state, part), lengthM);
+}
+
+/** Gives a run up: the piece stays as it was, the counts stay in the record. */
+export function giveUpRun(db: Db, runId: number, now: Date): Saved {
+  return attempt(z.null(), null, () =>
+    db
+      .transaction(() => {
+        if (runById(db, runId)?.endedAt !== null) throw new NotPossible('this winding is logged already');
+        endRun(db, runId, now.toISOString(), null);
+        return runId;
+      })
+      .immediate(),
+  );
+}
