@@ -59,8 +59,13 @@ test('a figure counts as measured once it is changed, or said to be; the others 
   expect(bench(db).winders[0]!.measured).toEqual([]);
   idOf(saveTool(db, 1, { ...unchanged, spindleTurnsPerCrank: '4.1' }, 'metric'));
   expect(bench(db).winders[0]!.measured).toEqual(['spindleTurnsPerCrank']);
-  idOf(saveTool(db, 1, { ...unchanged, spindleTurnsPerCrank: '4.1', measured: ['heightMm', 'nonsense'] }, 'metric'));
+  const said = { ...unchanged, spindleTurnsPerCrank: '4.1' };
+  const both = ['spindleTurnsPerCrank', 'heightMm', 'nonsense'];
+  idOf(saveTool(db, 1, { ...said, measured: both }, 'metric'));
   expect(bench(db).winders[0]!.measured.sort()).toEqual(['heightMm', 'spindleTurnsPerCrank']);
+  // Marked by mistake, it is a starting figure again.
+  idOf(saveTool(db, 1, { ...said, measured: ['spindleTurnsPerCrank'] }, 'metric'));
+  expect(bench(db).winders[0]!.measured).toEqual(['spindleTurnsPerCrank']);
 });
 
 test.each<[string, Partial<Form<'winder'>>, string, RegExp]>([

@@ -150,7 +150,7 @@ function swiftTool(row: SwiftRow): SwiftTool {
 
 const name = text.min(1, 'give it a name');
 
-/** Figures that the user says were measured, though they may be the same as before. */
+/** All figures that the user says were measured; one that was changed is so without being said to be. */
 const measured = z.array(z.string().max(40)).max(20);
 
 function size(system: UnitSystem, lowMm: number, highMm: number) {
@@ -344,20 +344,17 @@ const COLUMN_OF: Record<string, string> = {
   mmPerPulse: 'umPerPulse',
 };
 
-/** What was measured before, what the user says is, and what they changed: nobody changes a figure to a guess. */
+/** What the user says was measured, and what they changed: nobody changes a figure to a guess. */
 function measuredNow(
   form: ReadTool,
   row: Record<string, string | number | null>,
   known: BenchRows[ToolTable] | undefined,
 ): string[] {
-  const before = known ? base(known).measured : [];
   const old = known as Record<string, unknown> | undefined;
   return Object.keys(form).filter(
     (figure) =>
       figure in COLUMN_OF &&
-      (before.includes(figure) ||
-        form.measured.includes(figure) ||
-        (old !== undefined && row[COLUMN_OF[figure]!] !== old[COLUMN_OF[figure]!])),
+      (form.measured.includes(figure) || (old !== undefined && row[COLUMN_OF[figure]!] !== old[COLUMN_OF[figure]!])),
   );
 }
 
