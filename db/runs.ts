@@ -83,7 +83,8 @@ const SET_DOWN_EVERY = 200;
 
 /**
  * Where a run stands after all that happened in it. Told from where it was last set down: events are only ever added
- * behind the others, each once, so what came after that is all that is missing.
+ * behind the others, each once, so what came after that is all that is missing. A migration that gives the state
+ * another shape empties what is set down, and it is told anew.
  */
 export function stateOfRun(db: Db, runId: number, cakes: number): RunState {
   return told(db, runId, cakes).state;

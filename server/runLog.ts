@@ -9,7 +9,7 @@ import { placeAlongM } from '../core/windingPlan';
 import type { Db } from '../db/connection';
 import { insertOperation, insertPart, operationByRequest } from '../db/operations';
 import { insertMark, insertPiece, pieceById } from '../db/pieces';
-import { endRun, runById } from '../db/runs';
+import { endRun, openRunOfPiece, reopenRun, runById } from '../db/runs';
 import { insertWoundCake } from '../db/woundCakes';
 import { longText, quantity, read, readOptional, requestKey } from './fields';
 import { attempt, NotPossible, type Saved } from './result';
@@ -215,6 +215,23 @@ export function giveUpRun(db: Db, runId: number, now: Date): Saved {
       .transaction(() => {
         if (runById(db, runId)?.endedAt !== null) throw new NotPossible('this winding is logged already');
         endRun(db, runId, now.toISOString(), null);
+        return runId;
+      })
+      .immediate(),
+  );
+}
+
+/** Goes on with a run that was given up, with all its counts. */
+export function takeUpRun(db: Db, runId: number): Saved {
+  return attempt(z.null(), null, () =>
+    db
+      .transaction(() => {
+        const run = runById(db, runId);
+        if (!run || run.endedAt === null || run.operationId !== null)
+          throw new NotPossible('this winding was not given up');
+        if (pieceById(db, run.pieceId)?.consumedBy !== null) throw new NotPossible('the piece is not there any more');
+        if (openRunOfPiece(db, run.pieceId)) throw new NotPossible('another winding of it is under way');
+        reopenRun(db, runId);
         return runId;
       })
       .immediate(),

@@ -7,7 +7,7 @@ import { answerRun } from './runRequests';
 import { emptyDatabase, errorsOf, everything, idOf, logValues, NOW, screenOf, shelved, startValues } from './testing';
 import { today } from './today';
 import { followRun, runPage } from './runEvents';
-import { giveUpRun, logRun } from './runLog';
+import { giveUpRun, logRun, takeUpRun } from './runLog';
 import { startNext, type StartForm, startRun, stillToWind } from './runStart';
 import type { YarnForm } from './yarns';
 import { yarnPage } from './yarnViews';
@@ -489,6 +489,21 @@ describe('logging', () => {
     expect(news.ended).toEqual({ operationId: null });
     expect(news.state!.turns).toEqual([4]);
     expect(errorsOf(giveUpRun(db, runId, NOW))['']).toMatch('already');
+  });
+
+  test('given up by mistake it is taken up again with all its counts, unless the hank has gone another way', () => {
+    const { db, pieceId, runId, send, event } = running();
+    send([event({ kind: 'turns', part: 0, amount: 60 })]);
+    expect(errorsOf(takeUpRun(db, runId))['']).toMatch('was not given up');
+    idOf(giveUpRun(db, runId, NOW));
+    idOf(takeUpRun(db, runId));
+    expect(runPage(db, runId)).toMatchObject({ ended: null, state: { turns: [60] } });
+    idOf(giveUpRun(db, runId, NOW));
+    const other = idOf(startRun(db, pieceId, start, 'metric', NOW));
+    expect(errorsOf(takeUpRun(db, runId))['']).toMatch('another winding of it is under way');
+    idOf(logRun(db, other, logValues(['112']), 'metric', NOW));
+    expect(errorsOf(takeUpRun(db, runId))['']).toMatch('not there any more');
+    expect(errorsOf(takeUpRun(db, other))['']).toMatch('was not given up');
   });
 
   test('whatever is wound and weighed, nothing of the mass is lost between the pieces', () => {

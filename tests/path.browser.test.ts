@@ -283,6 +283,13 @@ test('a cake is wound a second time from where it stands, and the winding can be
   await maker.sees('Give this winding up?');
   await maker.press('Give it up');
   await maker.arrivesAt(/^\/pieces\/\d+$/);
+  await maker.press('Undo');
+  await maker.sees('Go on winding it');
+  await maker.goTo('/winding/run/2');
+  await maker.holds();
+  await maker.press('Give up');
+  await maker.press('Give it up');
+  await maker.arrivesAt(/^\/pieces\/\d+$/);
   await maker.goTo('/');
   await maker.sees('The bench is free');
 });

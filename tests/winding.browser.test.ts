@@ -86,6 +86,21 @@ test('each thing that happens is one key, and one more takes it back', async () 
   await maker.counts(40);
 });
 
+test('a pedal is taught its key by pressing it once', async () => {
+  await maker.press('How I count');
+  await maker.page.locator('::-p-aria([name="marks a knot"])').click();
+  await maker.keys('z');
+  expect(await maker.page.$eval('::-p-aria([name="marks a knot"])', (input) => (input as HTMLInputElement).value)).toBe(
+    'z',
+  );
+  await maker.keys('Escape');
+  await maker.page.focus('[data-count]');
+  await maker.keys('z');
+  await maker.sees('1 knot marked');
+  await maker.keys('u');
+  await maker.page.waitForFunction(() => !document.body.innerText.includes('1 knot marked'));
+});
+
 test('another pair of hands takes over, and that is kept', async () => {
   await maker.press('Hand over');
   await maker.page.waitForSelector('form input');

@@ -9,7 +9,8 @@ import type { ScaleTool } from '../../server/bench';
 import type { RunPage } from '../../server/runEvents';
 import { useSystem } from '../../ui/Providers';
 import { Say } from '../../ui/Say';
-import { giveUp } from './actions';
+import { useUndoOffer } from '../../ui/UndoOffer';
+import { giveUp, takeUp } from './actions';
 import { Checklist } from './Checklist';
 import { LogForm } from './LogForm';
 import styles from './RunScreen.module.css';
@@ -165,6 +166,7 @@ function Trail({ stage, cakeName }: { stage: string; cakeName: string }) {
 /** Asks once more, in place: nothing floats over the bench. */
 function GiveUp({ page }: { page: RunPage }) {
   const router = useRouter();
+  const offer = useUndoOffer();
   const [asking, setAsking] = useState(false);
   if (!asking)
     return (
@@ -177,7 +179,8 @@ function GiveUp({ page }: { page: RunPage }) {
       <strong>Give this winding up?</strong> The piece stays as it was; the counts go into no cake.{' '}
       <Button
         onClick={async () => {
-          await giveUp(page.id);
+          const { ok } = await giveUp(page.id);
+          if (ok) offer({ words: 'This winding is given up.', undo: () => takeUp(page.id) });
           router.push(`/pieces/${page.pieceId}`);
         }}
       >

@@ -3,7 +3,7 @@
 import { database } from '../../server/database';
 import { preferences } from '../../server/preferences';
 import type { Saved } from '../../server/result';
-import { giveUpRun, type LogForm, logRun } from '../../server/runLog';
+import { giveUpRun, type LogForm, logRun, takeUpRun } from '../../server/runLog';
 import { type StartForm, startRun } from '../../server/runStart';
 
 export async function beginRun(pieceId: number, form: StartForm): Promise<Saved> {
@@ -16,4 +16,8 @@ export async function saveLog(runId: number, form: LogForm): Promise<Saved> {
 
 export async function giveUp(runId: number): Promise<Saved> {
   return Promise.resolve(giveUpRun(database(), runId, new Date()));
+}
+
+export async function takeUp(runId: number): Promise<Saved> {
+  return Promise.resolve(takeUpRun(database(), runId));
 }
