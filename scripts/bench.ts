@@ -1,9 +1,12 @@
 /** `npm run bench`: what each screen costs with the demo data, a long run, a large shelf; and how well a bench learns. */
 import type { Browser, CDPSession } from 'puppeteer-core';
 import { HALF_WIDTH_90 } from '../core/estimate';
+import { type MinisInput, type MinisWorth, segmentsOf, worthOf } from '../core/minis';
+import { filledWell, firstFitDecreasing } from '../core/minisByHand';
 import { openDatabase } from '../db/connection';
 import { bench } from '../server/bench';
 import { entryPage } from '../server/logbook';
+import { type MinisPlan, minisPlan } from '../server/minis';
 import { App } from '../tests/support/app';
 import { Maker, openBrowser } from '../tests/support/browser';
 import { withDemo } from '../tests/support/demo';
@@ -34,7 +37,7 @@ const LONG_RUN_COUNTS = 10_000;
 
 let app: App;
 
-const PARTS = { screens, run: longRun, learning, shelf: largeShelf };
+const PARTS = { screens, run: longRun, learning, minis, shelf: largeShelf };
 
 /** All of it, or the parts that are named: `npm run bench -- run learning`. */
 async function main(): Promise<void> {
@@ -290,6 +293,48 @@ function learning(): void {
     console.log(
       `${String(cakes).padEnd(8)}${percent(errors.density).padEnd(11)}${percent(errors.ratio).padEnd(14)}${percent(errors.pace).padEnd(7)}${percent(within)}`,
     );
+  }
+}
+
+/** 200 skeins and ten sizes of minis: by hand, in a moment, and as well as can be proven in the time given. */
+async function minis(): Promise<void> {
+  const normal = normals(11);
+  const tenths = (mean: number, sd: number) => Math.max(30, Math.round(10 * (mean + sd * normal()))) / 10;
+  const input = (countOfEach: number): MinisInput => ({
+    parents: Array.from({ length: 200 }, (_, i) => ({ id: `skein ${i}`, massG: tenths(90, 17) })),
+    demands: Array.from({ length: 10 }, (_, i) => ({
+      id: `size ${i}`,
+      massG: tenths(8 + 2.5 * i, 1),
+      count: countOfEach,
+    })),
+    cutLossG: 0.3,
+  });
+  for (const [words, given] of [
+    ['less wanted than there is', input(70)],
+    ['more wanted than there is', input(130)],
+  ] as const) {
+    console.log(`\nminis, 200 skeins, 10 sizes, ${words}:`);
+    const told = (name: string, { madeG, openedParents }: MinisWorth, ms: number) =>
+      console.log(
+        `${name.padEnd(22)}${madeG.toFixed(1).padStart(9)} g out of ${openedParents} skeins, ${ms.toFixed(0)} ms`,
+      );
+    const timed = async (name: string, work: () => MinisWorth | Promise<MinisWorth>) => {
+      const start = performance.now();
+      const worth = await work();
+      told(name, worth, performance.now() - start);
+      return worth;
+    };
+    const segments = segmentsOf(given);
+    await timed('by hand, first fit', () => worthOf(firstFitDecreasing(given), segments, given));
+    await timed('filled well', () => worthOf(filledWell(given), segments, given));
+    for (const seconds of [1, 10]) {
+      const { mostG, madeG, proven } = (await timed(`HiGHS, ${seconds} s`, () =>
+        minisPlan(given, seconds),
+      )) as MinisPlan;
+      console.log(
+        `${' '.repeat(22)}${proven.grams ? 'grams proven' : `within ${((100 * (mostG - madeG)) / mostG).toFixed(2)} % of the bound`}, skeins ${proven.parents ? 'proven' : 'not proven'}`,
+      );
+    }
   }
 }
 

@@ -22,7 +22,8 @@ export function BalanceWords({ balance }: { balance: MassBalance }) {
     case 'balances':
       return (
         <Say tone="good" role="status">
-          <strong>It balances.</strong> {sides}: the same, as far as the scale can tell (± <Mass g={withinG} />
+          <strong>It balances.</strong> {sides}: the same, as far as the scale can tell (±&nbsp;
+          <Mass g={withinG} />
           ).
         </Say>
       );
@@ -32,8 +33,8 @@ export function BalanceWords({ balance }: { balance: MassBalance }) {
           <strong>
             <Mass g={-differenceG} /> are missing.
           </strong>{' '}
-          {sides}. The scale alone explains ± <Mass g={withinG} />. Ends cut off, ties weighed with the hank, a bowl not
-          taken off, or a drier room?
+          {sides}. The scale alone explains ±&nbsp;
+          <Mass g={withinG} />. Ends cut off, ties weighed with the hank, a bowl not taken off, or a drier room?
         </Say>
       );
     case 'too much':
@@ -42,8 +43,8 @@ export function BalanceWords({ balance }: { balance: MassBalance }) {
           <strong>
             <Mass g={differenceG} /> too much came out.
           </strong>{' '}
-          {sides}. The scale alone explains ± <Mass g={withinG} />. A slip or band in the cake, a bowl not taken off, or
-          a damper room?
+          {sides}. The scale alone explains ±&nbsp;
+          <Mass g={withinG} />. A slip or band in the cake, a bowl not taken off, or a damper room?
         </Say>
       );
   }

@@ -201,7 +201,7 @@ function ScaleFacts({ scale: { resolutionG, maxMassG, check } }: { scale: ScaleT
   return (
     <>
       <p>
-        Shows steps of {resolutionG} g: a reading is right to ± {resolutionG / 2} g
+        Shows steps of {resolutionG} g: a reading is right to ±&nbsp;{resolutionG / 2}&nbsp;g
         {maxMassG !== null && (
           <>
             , up to <Mass g={maxMassG} />

@@ -32,7 +32,7 @@ import { HANDLING_WORDS } from './words';
 
 const FIRMNESS = [
   { value: 'loose', label: 'loose' },
-  { value: 'usual', label: 'as usual' },
+  { value: 'usual', label: 'usual' },
   { value: 'firm', label: 'firm' },
 ] as const;
 
@@ -191,7 +191,8 @@ function PieceStation({ page: { yarn, piece }, planned }: { page: PlanPage; plan
         <KnownMass fact={piece.mass!} />
       </p>
       <p>
-        about <Length m={plan.lengthM.mean} /> ± <Length m={plan.lengthM.sd * HALF_WIDTH_90} />
+        about <Length m={plan.lengthM.mean} /> ±&nbsp;
+        <Length m={plan.lengthM.sd * HALF_WIDTH_90} />
         {yarn.grist!.guess && ', by a guess'}
       </p>
       {piece.faults.length > 0 && <p className={styles.soft}>{faultsInWords(piece.faults)} along it</p>}

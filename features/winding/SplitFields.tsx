@@ -8,7 +8,7 @@ import type { Planned, SplitDraft } from './usePlan';
 const WAYS = [
   { value: 'equal', label: 'equal' },
   { value: 'pieces', label: 'pieces' },
-  { value: 'size', label: 'one size' },
+  { value: 'size', label: 'size' },
 ] as const;
 
 /** Into what it is wound: equal cakes, the pieces of a project, or cakes of one size. */

@@ -24,7 +24,7 @@ export function SwiftWords({ tool, setting }: { tool: SwiftTool; setting: Settin
     return (
       <p>
         <strong className={styles.figure}>Hole {value.hole}</strong> on every arm, counted from the middle;{' '}
-        {value.slackPercent!.toFixed(1)} % slack.
+        {value.slackPercent!.toFixed(1)}&nbsp;% slack.
         {value.slackPercent! > 6 && ' That is loose: see that it does not slip off.'}
       </p>
     );

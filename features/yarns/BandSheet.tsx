@@ -36,7 +36,8 @@ export function BandSheet({ yarn, pictures }: { yarn: YarnView; pictures: YarnFr
       label: 'so it is',
       value: guesses.putUpM && (
         <>
-          <Length m={guesses.putUpM.mean} /> ± <Length m={guesses.putUpM.sd * HALF_WIDTH_90} />
+          <Length m={guesses.putUpM.mean} /> ±&nbsp;
+          <Length m={guesses.putUpM.sd * HALF_WIDTH_90} />
         </>
       ),
       guess: true,
