@@ -101,6 +101,9 @@ describe('by the length counter', () => {
     const turns = await settled(maker, runId);
     expect(turns).toBe(byCounter());
     expect(kept(runId).state.counterUnseen[0]).toEqual([[0, 6]]);
+    // What was measured is not taken back as a miscount.
+    await maker.keys('Backspace');
+    expect(await settled(maker, runId)).toBe(turns);
   });
 
   test('silent in mid-run it freezes nothing, and back again it doubles nothing', async () => {

@@ -122,8 +122,10 @@ export function WindStage({
     record({ kind: 'turns', part, amount: by });
     counted(turns + by, by);
   };
+  // What a counter has measured is not miscounted: it would only be counted again.
+  const measured = driver === 'counter' && silent === null;
   const miscount = () => {
-    if (enabled && turns > 0) record({ kind: 'turns', part, amount: -Math.min(by, turns) });
+    if (enabled && turns > 0 && !measured) record({ kind: 'turns', part, amount: -Math.min(by, turns) });
     countButton.current?.focus();
   };
   const mark = (kind: MarkKind) => {
@@ -297,7 +299,7 @@ export function WindStage({
               </Way>
             )}
           </div>
-          <Way onClick={miscount} disabled={!enabled || turns === 0} letter="⌫">
+          <Way onClick={miscount} disabled={!enabled || turns === 0 || measured} letter="⌫">
             Miscounted: −{Math.min(by, Math.max(turns, 1))}
           </Way>
           <span className={styles.gap} />
