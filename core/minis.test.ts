@@ -96,7 +96,6 @@ test('whatever plan can be made, the model takes for one, with the same worth', 
       const counts = filledWell(given);
       const worth = worthOf(counts, segments, given);
       if (worth.madeG === 0) return;
-      const leftG = segments.map(({ massG }, s) => massG - takenG(counts[s]!, given));
       const goals: [MinisGoal, number][] = [
         [{ seek: 'grams' }, worth.madeG],
         [{ seek: 'parents', madeG: worth.madeG }, worth.openedParents],
@@ -104,7 +103,7 @@ test('whatever plan can be made, the model takes for one, with the same worth', 
       ];
       for (const [goal, value] of goals) {
         const { columns, rows } = minisModel(given, segments, goal);
-        const values = minisColumns(counts, segments, worth, goal, leftG);
+        const values = minisColumns(counts, segments, given, goal);
         expect(values).toHaveLength(columns.length);
         values.forEach((each, i) => {
           expect(each).toBeGreaterThanOrEqual(columns[i]!.lower - 1e-6);

@@ -1,4 +1,4 @@
-import type { MiniCounts, MinisInput, MinisWorth, Segment } from './minis';
+import { type MiniCounts, type MinisInput, type Segment, takenG, worthOf } from './minis';
 
 /** A linear programme with whole numbers: what a solver is given. */
 export interface LinearModel {
@@ -98,14 +98,13 @@ export function minisModel(input: MinisInput, segments: readonly Segment[], goal
  * A plan as the values of the model's columns, for a solver to begin from.
  *
  * @example
- * minisColumns([[3]], [{ parent: 0, parentId: 'a', segment: 0, massG: 40 }], { madeG: 36, openedParents: 1, largestLeftG: 3.4 }, { seek: 'parents', madeG: 36 }, [3.4]) // => [3, 1]
+ * minisColumns([[3]], [{ parent: 0, parentId: 'a', segment: 0, massG: 40 }], { demands: [{ id: 'm', massG: 12, count: 9 }], cutLossG: 0.2 }, { seek: 'parents', madeG: 36 }) // => [3, 1]
  */
 export function minisColumns(
   counts: MiniCounts,
   segments: readonly Segment[],
-  worth: MinisWorth,
+  input: Pick<MinisInput, 'demands' | 'cutLossG'>,
   goal: MinisGoal,
-  leftG: readonly number[],
 ): number[] {
   const minis = counts.flat();
   if (goal.seek === 'grams') return minis;
@@ -115,8 +114,9 @@ export function minisColumns(
   );
   const openings = isOpen.map(Number);
   if (goal.seek === 'parents') return [...minis, ...openings];
+  const { largestLeftG } = worthOf(counts, segments, input);
   const largest = segments.findIndex(
-    ({ parent }, s) => isOpen[parent] && Math.abs(leftG[s]! - worth.largestLeftG) < 1e-9,
+    ({ parent, massG }, s) => isOpen[parent] && Math.abs(massG - takenG(counts[s]!, input) - largestLeftG) < 1e-9,
   );
-  return [...minis, ...openings, ...segments.map((_, s) => Number(s === largest)), worth.largestLeftG];
+  return [...minis, ...openings, ...segments.map((_, s) => Number(s === largest)), largestLeftG];
 }

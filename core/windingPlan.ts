@@ -112,6 +112,20 @@ export interface CakeOnSpindle extends CakeShape {
 }
 
 /**
+ * The spindle of one cake of a plan that was set down.
+ *
+ * @example
+ * spindleOf({ gristMPerG: 4.1, cakes: [{ densityGPerCm3: 0.3, tool: { coreDiameterMm: 24, heightMm: 68 } }] }, 0) // => { coreDiameterMm: 24, heightMm: 68, densityGPerCm3: 0.3, gristMPerG: 4.1 }
+ */
+export function spindleOf<Tool extends Omit<CakeShape, 'densityGPerCm3'>>(
+  { gristMPerG, cakes }: { gristMPerG: number; cakes: readonly { densityGPerCm3: number; tool: Tool }[] },
+  part: number,
+): Tool & { densityGPerCm3: number; gristMPerG: number } {
+  const { tool, densityGPerCm3 } = cakes[part]!;
+  return { ...tool, densityGPerCm3, gristMPerG };
+}
+
+/**
  * What is on the spindle after so many turns of the crank.
  *
  * @example

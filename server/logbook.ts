@@ -5,6 +5,7 @@ import { agreement, type Agreement } from '../core/agreement';
 import type { Fault, PackageEnd } from '../core/faults';
 import { counterLengthM, lengthsTold } from '../core/lengthsTold';
 import { type MarkKind, type RunState, secondsPerTurn, type StopReason, turnsOn, woundParts } from '../core/run';
+import { spindleOf } from '../core/windingPlan';
 import type { Db } from '../db/connection';
 import { isLive, operationById, type OperationRow, partsOf, recentOperations } from '../db/operations';
 import { everMade, marksOfYarn } from '../db/pieces';
@@ -164,8 +165,7 @@ function runOf(db: Db, operationId: number, pieces: readonly EntryPiece[]): Entr
   const cakes = parts.map((part, i): EntryCake => {
     const planned = plan.cakes[part]!;
     const lesson = seen.find(({ pieceId }) => pieceId === made[i]?.id);
-    const { tool, densityGPerCm3 } = planned;
-    const counterM = counterLengthM(state, part, { ...tool, densityGPerCm3, gristMPerG: plan.gristMPerG });
+    const counterM = counterLengthM(state, part, spindleOf(plan, part));
     return {
       pieceId: made[i]?.id ?? 0,
       name: planned.name,

@@ -1,4 +1,4 @@
-import loadHighs, { type Highs, type Model } from 'highs';
+import type { Highs, Model } from 'highs';
 import {
   assignmentsOf,
   compareMinis,
@@ -44,29 +44,27 @@ let solver: Promise<Highs> | undefined;
  */
 export async function minisPlan(input: MinisInput, seconds = 10): Promise<MinisPlan> {
   const segments = segmentsOf(input);
-  const highs = await (solver ??= loadHighs());
+  // Loaded only for this: every other calculation does without.
+  const highs = await (solver ??= import('highs').then(({ default: load }) => load()));
   const start = filledWell(input);
   let best: Best = { counts: start, worth: worthOf(start, segments, input) };
   const proven = { grams: false, parents: false, left: false };
   const improve = (goal: MinisGoal) => {
-    const found = solve(highs, input, segments, goal, best, seconds * TIME_SHARES[goal.seek]);
+    const found = solve(highs, input, segments, goal, best.counts, seconds * TIME_SHARES[goal.seek]);
     const worth = found.counts && worthOf(found.counts, segments, input);
     if (found.counts && worth && fits(found.counts, segments, input) && compareMinis(worth, best.worth) <= 0)
       best = { counts: found.counts, worth };
     return found;
   };
-  const wantedG = input.demands.reduce((sum, { massG, count }) => sum + massG * count, 0);
-  // What all of them take is known where all are made; with fewer it depends on which.
-  const neededG = takenG(
-    input.demands.map(({ count }) => count),
-    input,
-  );
-  const grams = best.worth.madeG >= wantedG - 1e-6 ? { proven: true, bound: wantedG } : improve({ seek: 'grams' });
+  const wanted = input.demands.map(({ count }) => count);
+  const wantedG = takenG(wanted, { ...input, cutLossG: 0 });
+  const allMade = () => best.worth.madeG >= wantedG - 1e-6;
+  const grams = allMade() ? { proven: true, bound: wantedG } : improve({ seek: 'grams' });
   proven.grams = grams.proven;
   const { madeG } = best.worth;
   if (madeG > 0) {
-    const all = madeG >= wantedG - 1e-6;
-    const fewest = all ? parentsNeeded(input.parents, neededG) : 1;
+    // What all of them take is known; with fewer it depends on which.
+    const fewest = allMade() ? parentsNeeded(input.parents, takenG(wanted, input)) : 1;
     proven.parents = best.worth.openedParents === fewest || improve({ seek: 'parents', madeG }).proven;
     proven.left = improve({ seek: 'left', madeG, openedParents: best.worth.openedParents }).proven && proven.parents;
   }
@@ -83,14 +81,13 @@ function solve(
   input: MinisInput,
   segments: readonly Segment[],
   goal: MinisGoal,
-  { counts, worth }: Best,
+  start: MiniCounts,
   seconds: number,
 ): { counts: MiniCounts | null; proven: boolean; bound: number } {
   const linear = minisModel(input, segments, goal);
   return highs.withModel(modelData(highs, linear), (model: Model) => {
     model.options.set({ output_flag: false, time_limit: seconds, mip_rel_gap: 0, mip_abs_gap: 1e-6 });
-    const leftG = segments.map(({ massG }, s) => massG - takenG(counts[s]!, input));
-    model.setSolution({ colValue: minisColumns(counts, segments, worth, goal, leftG) });
+    model.setSolution({ colValue: minisColumns(start, segments, input, goal) });
     model.run();
     const status = model.getModelStatus();
     const bound = model.info.get('mip_dual_bound');

@@ -5,7 +5,7 @@ import { type RunState, turnsOn, woundParts } from '../core/run';
 import { counterLengthM } from '../core/lengthsTold';
 import { parseSizeMm } from '../core/span';
 import type { UnitSystem } from '../core/units';
-import { placeAlongM } from '../core/windingPlan';
+import { placeAlongM, spindleOf } from '../core/windingPlan';
 import type { Db } from '../db/connection';
 import { insertOperation, insertPart, operationByRequest } from '../db/operations';
 import { insertMark, insertPiece, pieceById } from '../db/pieces';
@@ -134,9 +134,9 @@ function keepLesson(
   },
 ): void {
   const { plan, state, part } = cake;
-  const { tool, crankTurns, densityGPerCm3 } = plan.cakes[part]!;
+  const { tool, crankTurns } = plan.cakes[part]!;
   if (tool.id === null) return;
-  const counterM = counterLengthM(state, part, { ...tool, densityGPerCm3, gristMPerG: plan.gristMPerG });
+  const counterM = counterLengthM(state, part, spindleOf(plan, part));
   insertWoundCake(db, {
     operationId: cake.operationId,
     pieceId: cake.pieceId,
@@ -204,8 +204,7 @@ function keepFaults(
 
 /** Where along a finished cake the strand lay at one of its turns. */
 export function placeOnCake(plan: RunPlan, state: RunState, part: number, atTurn: number, lengthM: number): number {
-  const { tool, densityGPerCm3 } = plan.cakes[part]!;
-  return placeAlongM({ ...tool, densityGPerCm3, gristMPerG: plan.gristMPerG }, atTurn, turnsOn(state, part), lengthM);
+  return placeAlongM(spindleOf(plan, part), atTurn, turnsOn(state, part), lengthM);
 }
 
 /** Gives a run up: the piece stays as it was, the counts stay in the record. */

@@ -43,9 +43,7 @@ export function ToolCard({
       </div>
       <div className={styles.about}>
         <h3>{tool.name}</h3>
-        <div>
-          <MeasuredWords kind={kind} measured={tool.measured} />
-        </div>
+        <MeasuredWords kind={kind} measured={tool.measured} />
         {open ? (
           <ToolForm
             kind={kind}

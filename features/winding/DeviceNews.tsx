@@ -5,6 +5,7 @@ import { agreement } from '../../core/agreement';
 import { inWords, lengthFigure } from '../../core/format';
 import { counterLengthM, lengthsTold } from '../../core/lengthsTold';
 import type { RunState } from '../../core/run';
+import { spindleOf } from '../../core/windingPlan';
 import type { RunPage } from '../../server/runEvents';
 import { CAUSE_WORDS } from '../../ui/causeWords';
 import { tellDevice } from '../../ui/devices/deviceLine';
@@ -39,8 +40,7 @@ export function DeviceNews({
   const motorState = useDevices((heard) => heard.readings.motor?.state, enabled && driver === 'motor');
   const { part } = live;
   const cake = plan.cakes[part]!;
-  const shape = { ...cake.tool, densityGPerCm3: cake.densityGPerCm3, gristMPerG: plan.gristMPerG };
-  const counterM = counterLengthM(live, part, shape);
+  const counterM = counterLengthM(live, part, spindleOf(plan, part));
   const { counter } = live.devices;
   // Where the counter drives, the turns follow from it and can say nothing against it. Otherwise it is held against
   // the turns that there were when it was last kept.

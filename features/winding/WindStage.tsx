@@ -18,7 +18,7 @@ import {
   type StopReason,
   turnsOn,
 } from '../../core/run';
-import { GENTLE_TURNS, onSpindleAt } from '../../core/windingPlan';
+import { GENTLE_TURNS, onSpindleAt, spindleOf } from '../../core/windingPlan';
 import type { RunPage } from '../../server/runEvents';
 import { tellDevice } from '../../ui/devices/deviceLine';
 import { Large } from '../../ui/Figures';
@@ -81,7 +81,7 @@ export function WindStage({
   const { part } = state;
   const cake = plan.cakes[part]!;
   const { tool } = cake;
-  const spindle = { ...tool, densityGPerCm3: cake.densityGPerCm3, gristMPerG: plan.gristMPerG };
+  const spindle = spindleOf(plan, part);
   const { live, silent } = useDriver({ driver, state, part, spindle, enabled, record });
   const turns = turnsOn(live, part);
   const last = part === plan.cakes.length - 1;
@@ -375,8 +375,7 @@ function seenAlong({ plan }: RunPage, { marks }: RunState): Fault[] {
     const kind = FAULT_KINDS.find((kind) => kind === mark);
     const cake = plan.cakes[part];
     if (!kind || !cake) return [];
-    const shape = { ...cake.tool, densityGPerCm3: cake.densityGPerCm3, gristMPerG: plan.gristMPerG };
-    return [{ kind, atM: cake.startM + onSpindleAt(shape, atTurn).lengthM }];
+    return [{ kind, atM: cake.startM + onSpindleAt(spindleOf(plan, part), atTurn).lengthM }];
   });
 }
 

@@ -5,7 +5,7 @@ import { handlingOf } from '../../core/fibre';
 import { parseLoopM } from '../../core/hankLoop';
 import { InputError, type Reading, reading } from '../../core/inputError';
 import { massOf, needsSwift } from '../../core/piece';
-import { type Firmness, type PiecePlan, planPiece, type PlanTool } from '../../core/piecePlan';
+import { type Firmness, type PiecePlan, type PieceToPlan, planPiece, type PlanTool } from '../../core/piecePlan';
 import { endToRewind, workedFrom } from '../../core/schools';
 import { readSplit, splitOfNext, type TypedSplit } from '../../core/split';
 import type { PlanPage } from '../../server/planPages';
@@ -83,8 +83,12 @@ export function usePlan(page: PlanPage): Planned {
     fromEnd: choices.fromEnd,
     hankLoopM: loop.value,
   };
-  const planWith = (split: TypedSplit, toolKey: string, toolOfPart: Record<string, string>) =>
-    planPiece(subject, { ...choices, toolKey, toolOfPart, split: readSplit(split, grist.mean, system) }, tools);
+  const planWith = (
+    split: TypedSplit,
+    toolKey: string,
+    toolOfPart: Record<string, string>,
+    of: PieceToPlan = subject,
+  ) => planPiece(of, { ...choices, toolKey, toolOfPart, split: readSplit(split, grist.mean, system) }, tools);
   const fewest = planWith({ by: 'equal', cakes: 1 }, tool.key, {});
   const split = typedSplit(choices.split, fewest.fewest);
   const chosen = attempted(() => planWith(split, tool.key, choices.toolOfPart));
@@ -94,10 +98,16 @@ export function usePlan(page: PlanPage): Planned {
       piece: next,
       plan:
         attempted(() =>
-          planPiece(
-            { massG: massOf(next.mass!), grist, faults: next.faults, fromEnd: choices.fromEnd },
-            { ...choices, toolKey: tool.key, toolOfPart: {}, split: readSplit(splitOfNext(split), grist.mean, system) },
-            tools,
+          planWith(
+            splitOfNext(split),
+            tool.key,
+            {},
+            {
+              massG: massOf(next.mass!),
+              grist,
+              faults: next.faults,
+              fromEnd: choices.fromEnd,
+            },
           ),
         ).plan ?? null,
     }));
