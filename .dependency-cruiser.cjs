@@ -1,6 +1,6 @@
 /** Who may import whom: the third column of the table of folders in docs/architecture.md. */
 
-const OURS = '^(app|core|db|devices|features|formats|scripts|server|tests|ui|workers)/';
+const OURS = '^(app|core|db|devices|features|formats|scripts|server|solver|tests|ui|workers)/';
 
 /** A folder's files, tests beside them aside, may import only themselves and these. */
 const mayImport = (folder, ...others) => ({
@@ -16,8 +16,9 @@ module.exports = {
     mayImport('db', 'core'),
     mayImport('formats', 'core'),
     mayImport('devices', 'core'),
-    mayImport('workers', 'core'),
-    mayImport('server', 'core', 'db', 'formats', 'devices'),
+    mayImport('solver', 'core'),
+    mayImport('workers', 'core', 'solver'),
+    mayImport('server', 'core', 'db', 'formats', 'devices', 'solver'),
     mayImport('ui', 'core'),
     mayImport('features', 'core', 'server', 'ui', 'workers'),
     mayImport('app', 'core', 'features', 'server', 'ui', 'formats'),

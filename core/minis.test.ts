@@ -19,9 +19,20 @@ const parent = fc
 const input: fc.Arbitrary<MinisInput> = fc.record({
   parents: fc
     .array(parent, { minLength: 1, maxLength: 6 })
-    .map((parents) => parents.map((each, i) => ({ ...each, id: `parent ${i}` }))),
+    .map((parents) => parents.map((each, i) => ({ ...each, id: `parent ${i}`, yarn: i % 2 ? 'peat' : 'lichen' }))),
   demands: fc
-    .array(fc.record({ massG: grams(2, 30), count: fc.nat(12) }), { minLength: 1, maxLength: 4 })
+    .array(
+      fc.record(
+        {
+          massG: grams(2, 30),
+          count: fc.nat(12),
+          yarn: fc.constantFrom('peat', 'lichen'),
+          priority: fc.integer({ min: 1, max: 3 }),
+        },
+        { requiredKeys: ['massG', 'count'] },
+      ),
+      { minLength: 1, maxLength: 4 },
+    )
     .map((demands) => demands.map((each, i) => ({ ...each, id: `size ${i}` }))),
   cutLossG: grams(0, 1),
 });
@@ -82,6 +93,7 @@ test('a mini never spans a knot', () => {
 test('plans are compared by grams first, then by parents opened, then by what is left whole', () => {
   const worth = (madeG: number, openedParents: number, largestLeftG: number) => ({
     madeG,
+    madeByPriorityG: [madeG],
     openedParents,
     largestLeftG,
   });
@@ -97,9 +109,12 @@ test('whatever plan can be made, the model takes for one, with the same worth', 
       const worth = worthOf(counts, segments, given);
       if (worth.madeG === 0) return;
       const goals: [MinisGoal, number][] = [
-        [{ seek: 'grams' }, worth.madeG],
-        [{ seek: 'parents', madeG: worth.madeG }, worth.openedParents],
-        [{ seek: 'left', madeG: worth.madeG, openedParents: worth.openedParents }, worth.largestLeftG],
+        ...worth.madeByPriorityG.map((madeG, level): [MinisGoal, number] => [
+          { seek: 'grams', heldG: worth.madeByPriorityG.slice(0, level) },
+          madeG,
+        ]),
+        [{ seek: 'parents', heldG: worth.madeByPriorityG }, worth.openedParents],
+        [{ seek: 'left', heldG: worth.madeByPriorityG, openedParents: worth.openedParents }, worth.largestLeftG],
       ];
       for (const [goal, value] of goals) {
         const { columns, rows } = minisModel(given, segments, goal);

@@ -7,6 +7,8 @@ export interface MiniParent {
   massG: number;
   /** Grams of each, in their order along the yarn; without them the parent is one. */
   segmentsG?: readonly number[];
+  /** The yarn that it is of; sizes of another yarn are not cut from it. */
+  yarn?: string;
 }
 
 /** One size of mini that is wanted, and at most how many. */
@@ -14,6 +16,10 @@ export interface MiniDemand {
   id: string;
   massG: number;
   count: number;
+  /** Only of this yarn; without it, of any. */
+  yarn?: string;
+  /** What is made first, where not all can be: 1 goes before 2. Without it 1. */
+  priority?: number;
 }
 
 export interface MinisInput {
@@ -38,6 +44,7 @@ export interface Segment {
   parentId: string;
   segment: number;
   massG: number;
+  yarn?: string;
 }
 
 /** How many minis of each size come out of each segment: `counts[segment][demand]`. */
@@ -46,6 +53,8 @@ export type MiniCounts = readonly (readonly number[])[];
 /** What a plan comes to; the order in which plans are compared. */
 export interface MinisWorth {
   madeG: number;
+  /** Of each priority, the first one first. */
+  madeByPriorityG: readonly number[];
   openedParents: number;
   /** The largest stretch without a knot that is left of a parent that was opened. */
   largestLeftG: number;
@@ -70,12 +79,18 @@ export function segmentsOf({ parents, demands, cutLossG }: MinisInput): Segment[
     if (!Number.isInteger(count) || count < 0)
       throw new InputError('must be a whole number, 0 or more', `demands.${i}.count`);
   });
-  return parents.flatMap(({ id, massG, segmentsG = [massG] }, parent) => {
+  return parents.flatMap(({ id, massG, segmentsG = [massG], yarn }, parent) => {
     requirePositive(massG, `parents.${parent}.massG`);
     segmentsG.forEach((each, i) => requirePositive(each, `parents.${parent}.segmentsG.${i}`));
     if (segmentsG.reduce((sum, each) => sum + each, 0) > massG + SLACK_G)
       throw new InputError('together they are more than their parent', `parents.${parent}.segmentsG`);
-    return segmentsG.map((each, segment) => ({ parent, parentId: id, segment, massG: each }));
+    return segmentsG.map((each, segment) => ({
+      parent,
+      parentId: id,
+      segment,
+      massG: each,
+      ...(yarn !== undefined && { yarn }),
+    }));
   });
 }
 
@@ -101,7 +116,40 @@ export function takenG(
 }
 
 /**
- * Can the minis be made as they are assigned: does each segment hold its own, and is no size made more often than wanted?
+ * May this size be cut from that yarn?
+ *
+ * @example
+ * isOfYarn({ yarn: 'lichen' }, { yarn: 'peat' }) // => false
+ * @example
+ * isOfYarn({}, { yarn: 'peat' }) // => true
+ */
+export function isOfYarn(demand: Pick<MiniDemand, 'yarn'>, segment: Pick<Segment, 'yarn'>): boolean {
+  return demand.yarn === undefined || demand.yarn === segment.yarn;
+}
+
+/**
+ * The priorities that are given, the first one first.
+ *
+ * @example
+ * prioritiesOf([{ id: 'a', massG: 9, count: 2, priority: 2 }, { id: 'b', massG: 9, count: 2 }]) // => [1, 2]
+ */
+export function prioritiesOf(demands: readonly MiniDemand[]): number[] {
+  return [...new Set(demands.map(priorityOf))].sort((a, b) => a - b);
+}
+
+/**
+ * When a size is made, where not all can be.
+ *
+ * @example
+ * priorityOf({ id: 'a', massG: 9, count: 2 }) // => 1
+ */
+export function priorityOf({ priority = 1 }: MiniDemand): number {
+  return priority;
+}
+
+/**
+ * Can the minis be made as they are assigned: does each segment hold its own, is each of its yarn, and is no size made
+ * more often than wanted?
  *
  * @example
  * fits([[2]], [{ parent: 0, parentId: 'a', segment: 0, massG: 25 }], { demands: [{ id: 'm', massG: 12, count: 2 }], cutLossG: 0.2 }) // => true
@@ -113,6 +161,7 @@ export function fits(
 ): boolean {
   return (
     counts.every((each, s) => takenG(each, input) <= segments[s]!.massG + SLACK_G) &&
+    counts.every((each, s) => input.demands.every((demand, d) => each[d] === 0 || isOfYarn(demand, segments[s]!))) &&
     input.demands.every(({ count }, d) => counts.reduce((sum, each) => sum + each[d]!, 0) <= count)
   );
 }
@@ -121,7 +170,7 @@ export function fits(
  * What a plan is worth: grams made, parents opened, and the largest stretch that is left whole.
  *
  * @example
- * worthOf([[2]], [{ parent: 0, parentId: 'a', segment: 0, massG: 30 }], { demands: [{ id: 'm', massG: 12, count: 2 }], cutLossG: 0 }) // => { madeG: 24, openedParents: 1, largestLeftG: 6 }
+ * worthOf([[2]], [{ parent: 0, parentId: 'a', segment: 0, massG: 30 }], { demands: [{ id: 'm', massG: 12, count: 2 }], cutLossG: 0 }) // => { madeG: 24, madeByPriorityG: [24], openedParents: 1, largestLeftG: 6 }
  */
 export function worthOf(
   counts: MiniCounts,
@@ -133,7 +182,11 @@ export function worthOf(
   const leftG = segments.flatMap(({ parent, massG }, s) =>
     opened.has(parent) ? [Math.max(0, massG - takenG(counts[s]!, input))] : [],
   );
-  return { madeG, openedParents: opened.size, largestLeftG: Math.max(0, ...leftG) };
+  const madeByPriorityG = prioritiesOf(input.demands).map((priority) => {
+    const demands = input.demands.map((demand) => (priorityOf(demand) === priority ? demand : { ...demand, massG: 0 }));
+    return counts.reduce((sum, each) => sum + takenG(each, { demands, cutLossG: 0 }), 0);
+  });
+  return { madeG, madeByPriorityG, openedParents: opened.size, largestLeftG: Math.max(0, ...leftG) };
 }
 
 /**
@@ -150,14 +203,16 @@ export function parentsNeeded(parents: readonly MiniParent[], neededG: number): 
 }
 
 /**
- * Below zero where the first plan is the better one: more grams made, else fewer parents opened, else a larger stretch
- * left whole.
+ * Below zero where the first plan is the better one: more grams made, of what goes first and then of what goes next,
+ * else fewer parents opened, else a larger stretch left whole.
  *
  * @example
- * compareMinis({ madeG: 96, openedParents: 2, largestLeftG: 3 }, { madeG: 96, openedParents: 1, largestLeftG: 0 }) > 0 // => true
+ * compareMinis({ madeG: 96, madeByPriorityG: [96], openedParents: 2, largestLeftG: 3 }, { madeG: 96, madeByPriorityG: [96], openedParents: 1, largestLeftG: 0 }) > 0 // => true
  */
 export function compareMinis(a: MinisWorth, b: MinisWorth): number {
-  if (Math.abs(a.madeG - b.madeG) > SLACK_G) return b.madeG - a.madeG;
+  const differG = a.madeByPriorityG.map((madeG, i) => b.madeByPriorityG[i]! - madeG);
+  const differing = differG.find((each) => Math.abs(each) > SLACK_G);
+  if (differing !== undefined) return differing;
   if (a.openedParents !== b.openedParents) return a.openedParents - b.openedParents;
   return Math.abs(a.largestLeftG - b.largestLeftG) > SLACK_G ? b.largestLeftG - a.largestLeftG : 0;
 }

@@ -1,7 +1,19 @@
-import { compareMinis, type MiniCounts, type MinisInput, type Segment, segmentsOf, worthOf } from './minis';
+import {
+  compareMinis,
+  isOfYarn,
+  type MiniCounts,
+  type MinisInput,
+  prioritiesOf,
+  priorityOf,
+  type Segment,
+  segmentsOf,
+  takenG,
+  worthOf,
+} from './minis';
 
 /**
- * As one would do it by hand: the largest minis first, each from the first skein that still has room for it.
+ * As one would do it by hand: what goes first, and of that the largest minis, each from the first skein that still has
+ * room for it.
  *
  * @see D. S. Johnson, Near-optimal bin packing algorithms (1973), first fit decreasing
  * @example
@@ -14,6 +26,7 @@ export function firstFitDecreasing(input: MinisInput): MiniCounts {
   for (const { d, massG, count } of largestFirst(input)) {
     let wanted = count;
     for (let s = 0; s < segments.length && wanted > 0; s++) {
+      if (!isOfYarn(input.demands[d]!, segments[s]!)) continue;
       const many = Math.min(wanted, wholeTimes(leftG[s]!, massG + input.cutLossG));
       counts[s]![d]! += many;
       leftG[s]! -= many * (massG + input.cutLossG);
@@ -45,13 +58,20 @@ export function filledWell(input: MinisInput): MiniCounts {
 }
 
 function filled(input: MinisInput, segments: readonly Segment[], order: readonly number[]): MiniCounts {
-  const wanted = input.demands.map(({ count }) => count);
-  const counts = segments.map(() => input.demands.map(() => 0));
-  for (const s of order) {
-    const best = fullest(segments[s]!.massG, input, wanted);
-    counts[s] = best;
-    best.forEach((count, d) => (wanted[d]! -= count));
-  }
+  const { demands } = input;
+  const wanted = demands.map(({ count }) => count);
+  const counts = segments.map(() => demands.map(() => 0));
+  for (const priority of prioritiesOf(demands))
+    for (const s of order) {
+      const now = demands.map((demand, d) =>
+        priorityOf(demand) === priority && isOfYarn(demand, segments[s]!) ? wanted[d]! : 0,
+      );
+      const best = fullest(segments[s]!.massG - takenG(counts[s]!, input), input, now);
+      best.forEach((count, d) => {
+        counts[s]![d]! += count;
+        wanted[d]! -= count;
+      });
+    }
   return counts;
 }
 
@@ -60,7 +80,7 @@ const STEP_G = 0.05;
 
 /** The combination of wanted minis that makes the most grams out of so much yarn; as a bounded knapsack. */
 function fullest(massG: number, { demands, cutLossG }: MinisInput, wanted: readonly number[]): number[] {
-  const room = Math.floor(massG / STEP_G + 1e-6);
+  const room = Math.max(0, Math.floor(massG / STEP_G + 1e-6));
   const sizes = demands.map((demand) => Math.ceil((demand.massG + cutLossG) / STEP_G - 1e-6));
   // The most grams within so many steps, of the sizes up to here; and how many of this size that takes.
   let mostG = new Float64Array(room + 1);
@@ -95,7 +115,9 @@ function fullest(massG: number, { demands, cutLossG }: MinisInput, wanted: reado
 }
 
 function largestFirst({ demands }: MinisInput) {
-  return demands.map(({ massG, count }, d) => ({ d, massG, count })).sort((a, b) => b.massG - a.massG);
+  return demands
+    .map((demand, d) => ({ d, massG: demand.massG, count: demand.count, priority: priorityOf(demand) }))
+    .sort((a, b) => a.priority - b.priority || b.massG - a.massG);
 }
 
 function wholeTimes(room: number, size: number): number {

@@ -1,4 +1,13 @@
-import { type MiniCounts, type MinisInput, type Segment, takenG, worthOf } from './minis';
+import {
+  isOfYarn,
+  type MiniCounts,
+  type MinisInput,
+  priorityOf,
+  prioritiesOf,
+  type Segment,
+  takenG,
+  worthOf,
+} from './minis';
 
 /** A linear programme with whole numbers: what a solver is given. */
 export interface LinearModel {
@@ -7,9 +16,15 @@ export interface LinearModel {
   rows: { lower: number; upper: number; entries: [column: number, value: number][] }[];
 }
 
-/** What is sought, one after another: each holds what the ones before have reached. */
+/**
+ * What is sought, one after another: each holds the grams that were reached before it, priority by priority. Grams are
+ * sought of the first priority that is not held yet; kits, so many of each size to one, as many as there can be.
+ */
 export type MinisGoal =
-  { seek: 'grams' } | { seek: 'parents'; madeG: number } | { seek: 'left'; madeG: number; openedParents: number };
+  | { seek: 'grams'; heldG: readonly number[] }
+  | { seek: 'parents'; heldG: readonly number[] }
+  | { seek: 'left'; heldG: readonly number[]; openedParents: number }
+  | { seek: 'kits'; perKit: readonly number[]; most: number };
 
 /** Guards a goal that was reached against the last bit of a float, in grams. */
 const HELD_G = 1e-5;
@@ -21,17 +36,19 @@ const HELD_G = 1e-5;
  *
  * @see calculations.md, minis
  * @example
- * minisModel({ parents: [], demands: [{ id: 'm', massG: 12, count: 20 }], cutLossG: 0.2 }, [{ parent: 0, parentId: 'a', segment: 0, massG: 104 }], { seek: 'grams' }).columns // => [{ cost: 12, lower: 0, upper: 8, whole: true }]
+ * minisModel({ parents: [], demands: [{ id: 'm', massG: 12, count: 20 }], cutLossG: 0.2 }, [{ parent: 0, parentId: 'a', segment: 0, massG: 104 }], { seek: 'grams', heldG: [] }).columns // => [{ cost: 12, lower: 0, upper: 8, whole: true }]
  */
 export function minisModel(input: MinisInput, segments: readonly Segment[], goal: MinisGoal): LinearModel {
   const { demands, cutLossG } = input;
   const column = (s: number, d: number) => s * demands.length + d;
   const sizes = demands.map(({ massG }) => massG + cutLossG);
-  const minis = segments.flatMap(({ massG }) =>
+  const priorities = prioritiesOf(demands);
+  const isOfLevel = (d: number, level: number) => priorityOf(demands[d]!) === priorities[level];
+  const minis = segments.flatMap((segment) =>
     demands.map((demand, d) => ({
-      cost: goal.seek === 'grams' ? demand.massG : 0,
+      cost: goal.seek === 'grams' && isOfLevel(d, goal.heldG.length) ? demand.massG : 0,
       lower: 0,
-      upper: Math.min(demand.count, Math.floor(massG / sizes[d]! + 1e-9)),
+      upper: isOfYarn(demand, segment) ? Math.min(demand.count, Math.floor(segment.massG / sizes[d]! + 1e-9)) : 0,
       whole: true,
     })),
   );
@@ -43,18 +60,36 @@ export function minisModel(input: MinisInput, segments: readonly Segment[], goal
     upper: count,
     entries: segments.map((_, s): [number, number] => [column(s, d), 1]),
   }));
-  if (goal.seek === 'grams')
+  const fits = segments.map(({ massG }, s) => ({ lower: 0, upper: massG, entries: within(s) }));
+  if (goal.seek === 'kits')
     return {
       maximize: true,
-      columns: minis,
-      rows: [...segments.map(({ massG }, s) => ({ lower: 0, upper: massG, entries: within(s) })), ...wanted],
+      columns: [...minis, { cost: 1, lower: 0, upper: goal.most, whole: true }],
+      rows: [
+        ...fits,
+        // So many of each size as the kits take.
+        ...demands.map((_, d) => ({
+          lower: 0,
+          upper: Infinity,
+          entries: [
+            ...segments.map((_, s): [number, number] => [column(s, d), 1]),
+            [minis.length, -goal.perKit[d]!] as [number, number],
+          ],
+        })),
+      ],
     };
+  const heldGrams = goal.heldG.map((heldG, level) => ({
+    lower: heldG - HELD_G,
+    upper: Infinity,
+    entries: all((d) => (isOfLevel(d, level) ? demands[d]!.massG : 0)),
+  }));
+  if (goal.seek === 'grams') return { maximize: true, columns: minis, rows: [...fits, ...wanted, ...heldGrams] };
   const parents = Math.max(...segments.map(({ parent }) => parent)) + 1;
   const opened = (parent: number) => minis.length + parent;
   const yesOrNo = (cost: number) => ({ cost, lower: 0, upper: 1, whole: true });
   const held = [
     ...wanted,
-    { lower: goal.madeG - HELD_G, upper: Infinity, entries: all((d) => demands[d]!.massG) },
+    ...heldGrams,
     // A segment is taken from only where its parent is opened.
     ...segments.map(({ parent, massG }, s) => ({
       lower: -Infinity,
@@ -98,7 +133,7 @@ export function minisModel(input: MinisInput, segments: readonly Segment[], goal
  * A plan as the values of the model's columns, for a solver to begin from.
  *
  * @example
- * minisColumns([[3]], [{ parent: 0, parentId: 'a', segment: 0, massG: 40 }], { demands: [{ id: 'm', massG: 12, count: 9 }], cutLossG: 0.2 }, { seek: 'parents', madeG: 36 }) // => [3, 1]
+ * minisColumns([[3]], [{ parent: 0, parentId: 'a', segment: 0, massG: 40 }], { demands: [{ id: 'm', massG: 12, count: 9 }], cutLossG: 0.2 }, { seek: 'parents', heldG: [36] }) // => [3, 1]
  */
 export function minisColumns(
   counts: MiniCounts,
@@ -108,6 +143,7 @@ export function minisColumns(
 ): number[] {
   const minis = counts.flat();
   if (goal.seek === 'grams') return minis;
+  if (goal.seek === 'kits') return [...minis, kitsOf(counts, goal.perKit)];
   const parents = Math.max(...segments.map(({ parent }) => parent)) + 1;
   const isOpen = Array.from({ length: parents }, (_, p) =>
     segments.some(({ parent }, s) => parent === p && counts[s]!.some((count) => count > 0)),
@@ -119,4 +155,17 @@ export function minisColumns(
     ({ parent, massG }, s) => isOpen[parent] && Math.abs(massG - takenG(counts[s]!, input) - largestLeftG) < 1e-9,
   );
   return [...minis, ...openings, ...segments.map((_, s) => Number(s === largest)), largestLeftG];
+}
+
+/**
+ * How many whole kits these minis make, each of so many of each size.
+ *
+ * @example
+ * kitsOf([[3, 4], [2, 0]], [2, 1]) // => 2
+ */
+export function kitsOf(counts: MiniCounts, perKit: readonly number[]): number {
+  const kits = perKit.flatMap((each, d) =>
+    each > 0 ? [Math.floor(counts.reduce((sum, row) => sum + row[d]!, 0) / each)] : [],
+  );
+  return kits.length === 0 ? 0 : Math.min(...kits);
 }

@@ -8,9 +8,20 @@ export type Form = (typeof FORMS)[number];
 
 /**
  * What turns pieces into pieces, or measures them; `receive` is where a thread begins, `sample` measures a length of a
- * piece, `inspect` finds faults along it, `undo` is the opposite of another operation.
+ * piece, `inspect` finds faults along it, `split` cuts minis from it, it is put into the pot to `dye` or into water to
+ * `wash`, `undo` is the opposite of another operation.
  */
-export const OPERATION_KINDS = ['receive', 'wind', 'weigh', 'sample', 'inspect', 'undo'] as const;
+export const OPERATION_KINDS = [
+  'receive',
+  'wind',
+  'split',
+  'weigh',
+  'sample',
+  'inspect',
+  'dye',
+  'wash',
+  'undo',
+] as const;
 export type OperationKind = (typeof OPERATION_KINDS)[number];
 
 /** A piece's part in an operation: consumed by it, yielded by it, or still itself afterwards. */

@@ -48,12 +48,19 @@ export interface CounterRow extends ToolRow {
   umPerPulse: number;
 }
 
+export interface ReelRow extends ToolRow {
+  kind: 'arm' | 'frame' | 'reel' | 'chair';
+  loopMm: number;
+  spreadUm: number;
+}
+
 export interface BenchRows {
   winder: WinderRow;
   swift: SwiftRow;
   hand_form: HandFormRow;
   scale: ScaleRow;
   counter: CounterRow;
+  reel: ReelRow;
 }
 
 /** The tables of the bench; each holds one kind of tool. */
@@ -102,6 +109,13 @@ const COLUMNS: { [Table in ToolTable]: Record<Exclude<keyof BenchRows[Table], 'i
     shownMg: 'shown_mg',
   },
   counter: { name: 'name', measuredFigures: 'measured_figures', umPerPulse: 'um_per_pulse' },
+  reel: {
+    name: 'name',
+    measuredFigures: 'measured_figures',
+    kind: 'kind',
+    loopMm: 'loop_mm',
+    spreadUm: 'spread_um',
+  },
 };
 
 function selected(table: ToolTable): string {

@@ -5,6 +5,7 @@ import Database from 'better-sqlite3';
 import { openDatabase } from './connection';
 import { migrate, NewerDatabaseError } from './migrate';
 import { isPlan, readPlan } from '../server/runPlan';
+import { afterEvent, newRun } from '../core/run';
 import { runById, stateOfRun } from './runs';
 import { staleYarns } from './shelf';
 
@@ -153,7 +154,7 @@ test('a run that was under way before knots were marks goes on with its count, i
       (1, 'old-tab', 4, 4000, 0, 'turns', '{"amount":2}');`,
   );
   const db = openDatabase(file);
-  expect(stateOfRun(db, 1, 2)).toMatchObject({
+  expect(stateOfRun(db, 1, { start: newRun(2), after: afterEvent })).toMatchObject({
     turns: [42, 0],
     ticked: ['0 folded'],
     marks: [{ part: 0, atTurn: 40, mark: 'knot' }],

@@ -8,6 +8,8 @@ export interface OperationRow {
   at: string;
   note: string;
   wasteMg: number;
+  /** What went into ties. */
+  tiesMg: number;
   undoes: number | null;
   /** The end of the consumed piece that left it first, where it was said. */
   fromEnd: PackageEnd | null;
@@ -26,7 +28,7 @@ export interface PartRow {
   humidityPercent: number | null;
 }
 
-const COLUMNS = 'id, kind, at, note, waste_mg AS wasteMg, undoes, from_end AS fromEnd';
+const COLUMNS = 'id, kind, at, note, waste_mg AS wasteMg, ties_mg AS tiesMg, undoes, from_end AS fromEnd';
 const PART_COLUMNS = `operation_id AS operationId, piece_id AS pieceId, side, mass_mg AS massMg,
   mass_from AS massFrom, tare_mg AS tareMg, resolution_mg AS resolutionMg, humidity_percent AS humidityPercent`;
 
@@ -35,6 +37,7 @@ export interface NewOperation {
   at: string;
   note?: string;
   wasteMg?: number;
+  tiesMg?: number;
   undoes?: number;
   requestKey?: string;
   fromEnd?: PackageEnd;
@@ -43,9 +46,9 @@ export interface NewOperation {
 export function insertOperation(db: Db, operation: NewOperation): number {
   const { lastInsertRowid } = prepared(
     db,
-    `INSERT INTO operation (kind, at, note, waste_mg, undoes, request_key, from_end)
-     VALUES (@kind, @at, @note, @wasteMg, @undoes, @requestKey, @fromEnd)`,
-  ).run({ note: '', wasteMg: 0, undoes: null, requestKey: null, fromEnd: null, ...operation });
+    `INSERT INTO operation (kind, at, note, waste_mg, ties_mg, undoes, request_key, from_end)
+     VALUES (@kind, @at, @note, @wasteMg, @tiesMg, @undoes, @requestKey, @fromEnd)`,
+  ).run({ note: '', wasteMg: 0, tiesMg: 0, undoes: null, requestKey: null, fromEnd: null, ...operation });
   return Number(lastInsertRowid);
 }
 

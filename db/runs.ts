@@ -1,9 +1,14 @@
-import { afterEvent, newRun, type RunEvent, type RunState } from '../core/run';
 import { type Db, prepared } from './connection';
+
+/** What is done in a run: a piece is wound, or minis are counted off it. */
+export type RunKindName = 'wind' | 'minis';
 
 export interface RunRow {
   id: number;
   pieceId: number;
+  kind: RunKindName;
+  /** The minis' job that it belongs to. */
+  jobId: number | null;
   /** JSON */
   plan: string;
   startedAt: string;
@@ -13,14 +18,18 @@ export interface RunRow {
   holderSeenMs: number | null;
 }
 
-const COLUMNS = `id, piece_id AS pieceId, plan, started_at AS startedAt, ended_at AS endedAt,
+const COLUMNS = `id, piece_id AS pieceId, kind, job_id AS jobId, plan, started_at AS startedAt, ended_at AS endedAt,
   operation_id AS operationId, holder, holder_seen_ms AS holderSeenMs`;
 
-export function insertRun(db: Db, run: { pieceId: number; plan: string; startedAt: string }): number {
+export function insertRun(
+  db: Db,
+  run: { pieceId: number; plan: string; startedAt: string; kind?: RunKindName; jobId?: number },
+): number {
   const { lastInsertRowid } = prepared(
     db,
-    'INSERT INTO run (piece_id, plan, started_at) VALUES (@pieceId, @plan, @startedAt)',
-  ).run(run);
+    `INSERT INTO run (piece_id, kind, job_id, plan, started_at)
+     VALUES (@pieceId, @kind, @jobId, @plan, @startedAt)`,
+  ).run({ kind: 'wind', jobId: null, ...run });
   return Number(lastInsertRowid);
 }
 
@@ -34,6 +43,14 @@ export function openRuns(db: Db): RunRow[] {
 
 export function openRunOfPiece(db: Db, pieceId: number): RunRow | undefined {
   return prepared<RunRow>(db, `SELECT ${COLUMNS} FROM run WHERE piece_id = ? AND ended_at IS NULL`).get(pieceId);
+}
+
+/** The counting of a job's minis, the oldest first; those that were given up are left out. */
+export function runsOfJob(db: Db, jobId: number): RunRow[] {
+  return prepared<RunRow>(
+    db,
+    `SELECT ${COLUMNS} FROM run WHERE job_id = ? AND (ended_at IS NULL OR operation_id IS NOT NULL) ORDER BY id`,
+  ).all(jobId);
 }
 
 export function runOfOperation(db: Db, operationId: number): RunRow | undefined {
@@ -56,8 +73,23 @@ export function setHolder(db: Db, id: number, holder: string | null, seenMs: num
   prepared(db, 'UPDATE run SET holder = ?, holder_seen_ms = ? WHERE id = ?').run(holder, seenMs, id);
 }
 
-/** Keeps an event; one that is already there is left as it is. Its key is `writer:seq`. */
-export function insertEvent(db: Db, runId: number, event: RunEvent): void {
+/** An event as it is kept, whatever the run is of. */
+export interface KeptEvent {
+  /** `writer:seq` */
+  key: string;
+  atMs: number;
+  part: number;
+  kind: string;
+}
+
+/** How the state of a run follows from its events: where it begins, and what each event makes of it. */
+export interface Fold<State, Event extends KeptEvent> {
+  start: State;
+  after: (state: State, event: Event) => State;
+}
+
+/** Keeps an event; one that is already there is left as it is. */
+export function insertEvent(db: Db, runId: number, event: KeptEvent): void {
   const { key, atMs, part, kind, ...detail } = event;
   const colon = key.lastIndexOf(':');
   prepared(
@@ -68,14 +100,18 @@ export function insertEvent(db: Db, runId: number, event: RunEvent): void {
 }
 
 /** Those after the one with this id, in the order in which they were kept. */
-export function eventsAfter(db: Db, runId: number, id: number): { id: number; event: RunEvent }[] {
+export function eventsAfter<Event extends KeptEvent>(
+  db: Db,
+  runId: number,
+  id: number,
+): { id: number; event: Event }[] {
   return prepared<{ id: number; key: string; atMs: number; part: number; kind: string; detail: string }>(
     db,
     `SELECT id, writer || ':' || seq AS key, at_ms AS atMs, part, kind, detail FROM run_event
      WHERE run_id = ? AND id > ? ORDER BY id`,
   )
     .all(runId, id)
-    .map(({ id, detail, ...event }) => ({ id, event: { ...event, ...(JSON.parse(detail) as object) } as RunEvent }));
+    .map(({ id, detail, ...event }) => ({ id, event: { ...event, ...(JSON.parse(detail) as object) } as Event }));
 }
 
 /** After so many events the state is set down anew. */
@@ -86,26 +122,30 @@ const SET_DOWN_EVERY = 200;
  * behind the others, each once, so what came after that is all that is missing. A migration that gives the state
  * another shape empties what is set down, and it is told anew.
  */
-export function stateOfRun(db: Db, runId: number, cakes: number): RunState {
-  return told(db, runId, cakes).state;
+export function stateOfRun<State, Event extends KeptEvent>(db: Db, runId: number, fold: Fold<State, Event>): State {
+  return told(db, runId, fold).state;
 }
 
 /** Sets the state down, where much has happened since it last was; within the transaction that wrote the events. */
-export function setStateDown(db: Db, runId: number, cakes: number): void {
-  const { state, since, upto } = told(db, runId, cakes);
+export function setStateDown<State, Event extends KeptEvent>(db: Db, runId: number, fold: Fold<State, Event>): void {
+  const { state, since, upto } = told(db, runId, fold);
   if (since >= SET_DOWN_EVERY)
     prepared(db, 'UPDATE run SET state = ?, state_upto = ? WHERE id = ?').run(JSON.stringify(state), upto, runId);
 }
 
-function told(db: Db, runId: number, cakes: number): { state: RunState; since: number; upto: number } {
+function told<State, Event extends KeptEvent>(
+  db: Db,
+  runId: number,
+  { start, after }: Fold<State, Event>,
+): { state: State; since: number; upto: number } {
   const kept = prepared<{ state: string | null; upto: number | null }>(
     db,
     'SELECT state, state_upto AS upto FROM run WHERE id = ?',
   ).get(runId);
-  const start = kept?.state ? (JSON.parse(kept.state) as RunState) : newRun(cakes);
-  const rest = eventsAfter(db, runId, kept?.upto ?? 0);
+  const begun = kept?.state ? (JSON.parse(kept.state) as State) : start;
+  const rest = eventsAfter<Event>(db, runId, kept?.upto ?? 0);
   return {
-    state: rest.reduce((before, { event }) => afterEvent(before, event), start),
+    state: rest.reduce((before, { event }) => after(before, event), begun),
     since: rest.length,
     upto: rest.at(-1)?.id ?? kept?.upto ?? 0,
   };

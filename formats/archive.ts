@@ -4,6 +4,7 @@ import { readOrNull } from '../core/inputError';
 import { FAULT_KINDS, PACKAGE_ENDS } from '../core/faults';
 import { FIBRE_NAMES, YARN_KINDS } from '../core/fibre';
 import { FORMS, OPERATION_KINDS } from '../core/piece';
+import { REEL_KINDS } from '../core/miniLoops';
 import { HAND_FORMS } from '../core/run';
 
 /**
@@ -12,7 +13,7 @@ import { HAND_FORMS } from '../core/run';
  */
 
 export const ARCHIVE_FORMAT = 'lazy-acorn archive';
-export const ARCHIVE_VERSION = 3;
+export const ARCHIVE_VERSION = 4;
 
 const id = z.int().positive();
 const whole = z.int().positive();
@@ -94,6 +95,7 @@ export const archiveTables = {
     at: time,
     note: z.string(),
     waste_mg: notNegative,
+    ties_mg: notNegative,
     undoes: id.nullable(),
     request_key: z.string().nullable(),
     from_end: z.enum(PACKAGE_ENDS).nullable(),
@@ -219,6 +221,14 @@ export const archiveTables = {
     ...tool,
   }),
   counter: z.strictObject({ id, name: z.string(), um_per_pulse: whole, ...tool }),
+  reel: z.strictObject({
+    id,
+    name: z.string(),
+    kind: z.enum(REEL_KINDS),
+    loop_mm: whole,
+    spread_um: whole,
+    ...tool,
+  }),
   setting: z.strictObject({ name: z.string(), value: json }),
   wound_cake: z.strictObject({
     operation_id: id,
@@ -237,9 +247,32 @@ export const archiveTables = {
     diameter_um: wholeOrNone,
     height_um: wholeOrNone,
   }),
+  mini_job: z.strictObject({
+    id,
+    name: z.string(),
+    plan: json,
+    created_at: time,
+    ended_at: time.nullable(),
+    request_key: z.string().nullable(),
+  }),
+  mini: z.strictObject({
+    piece_id: id,
+    operation_id: id,
+    job_id: id,
+    reel_id: id.nullable(),
+    size_id: z.string(),
+    place: whole,
+    places: whole,
+    loops: whole,
+    wanted_mg: whole,
+    tolerance_mg: notNegative,
+    kit: wholeOrNone,
+  }),
   run: z.strictObject({
     id,
     piece_id: id,
+    kind: z.enum(['wind', 'minis']),
+    job_id: id.nullable(),
     plan: json,
     started_at: time,
     ended_at: time.nullable(),
@@ -333,7 +366,22 @@ const UPGRADES: Record<number, (tables: OldTables) => OldTables> = {
     setting: [],
     wound_cake: [],
   }),
+  3: (tables) => ({
+    ...withColumns(tables, { operation: { ties_mg: 0 }, run: { kind: 'wind', job_id: null } }),
+    reel: [
+      reel(1, 'Hand and elbow', 'arm', 640, 40_000),
+      reel(2, 'Small frame', 'frame', 760, 80_000),
+      reel(3, 'Hand reel', 'reel', 1460, 60_000),
+      reel(4, 'Chair back', 'chair', 980, 120_000),
+    ],
+    mini_job: [],
+    mini: [],
+  }),
 };
+
+function reel(id: number, name: string, kind: string, loop_mm: number, spread_um: number): OldRow {
+  return { id, name, kind, loop_mm, spread_um, measured_figures: '[]', removed_at: null };
+}
 
 function handForm(id: number, name: string, kind: string, um: [number, number, number], max_mg: number): OldRow {
   const [core_um, height_um, max_diameter_um] = um;

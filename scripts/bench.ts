@@ -6,7 +6,8 @@ import { filledWell, firstFitDecreasing } from '../core/minisByHand';
 import { openDatabase } from '../db/connection';
 import { bench } from '../server/bench';
 import { entryPage } from '../server/logbook';
-import { type MinisPlan, minisPlan } from '../server/minis';
+import loadHighs from 'highs';
+import { type MinisPlan, minisPlan } from '../solver/minisPlan';
 import { App } from '../tests/support/app';
 import { Maker, openBrowser } from '../tests/support/browser';
 import { withDemo } from '../tests/support/demo';
@@ -298,6 +299,7 @@ function learning(): void {
 
 /** 200 skeins and ten sizes of minis: by hand, in a moment, and as well as can be proven in the time given. */
 async function minis(): Promise<void> {
+  const highs = await loadHighs();
   const normal = normals(11);
   const tenths = (mean: number, sd: number) => Math.max(30, Math.round(10 * (mean + sd * normal()))) / 10;
   const input = (countOfEach: number): MinisInput => ({
@@ -329,7 +331,7 @@ async function minis(): Promise<void> {
     await timed('filled well', () => worthOf(filledWell(given), segments, given));
     for (const seconds of [1, 10]) {
       const { mostG, madeG, proven } = (await timed(`HiGHS, ${seconds} s`, () =>
-        minisPlan(given, seconds),
+        minisPlan(highs, given, seconds),
       )) as MinisPlan;
       console.log(
         `${' '.repeat(22)}${proven.grams ? 'grams proven' : `within ${((100 * (mostG - madeG)) / mostG).toFixed(2)} % of the bound`}, skeins ${proven.parents ? 'proven' : 'not proven'}`,

@@ -10,7 +10,7 @@ import type { MarkKind, RunEvent, StopReason } from '../core/run';
 import { saveTool } from '../server/bench';
 import { undoOperation, weighPiece } from '../server/pieces';
 import type { Saved } from '../server/result';
-import { followRun, runPage } from '../server/runEvents';
+import { followRun, runPage, windingFold } from '../server/runEvents';
 import { logRun } from '../server/runLog';
 import { type StartForm, startRun } from '../server/runStart';
 import { addSample, type SampleForm } from '../server/samples';
@@ -105,7 +105,7 @@ export function ternRock(db: Db, now: Date): void {
       if (part >= 0.97) happen(i, { kind: 'stage', stage: 'take off' });
     });
     for (let i = 0; i < events.length; i += 1000)
-      followRun(db, runId, { writer: `demo-${runId}`, events: events.slice(i, i + 1000) }, at);
+      followRun(db, runId, { writer: `demo-${runId}`, events: events.slice(i, i + 1000) }, at, windingFold);
     return runId;
   };
 

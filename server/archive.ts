@@ -14,13 +14,16 @@ import type { Db } from '../db/connection';
 import { clearTable, countRows, dumpTable, fillTable } from '../db/dump';
 import { InputError } from '../core/inputError';
 import { keepFile, nameOf } from './pictures';
+import { isMiniJobPlan } from './miniJobPlan';
+import { miniEvents } from './miniRunEvents';
+import { isMiniRunPlan } from './miniRunPlan';
 import { isPlan } from './runPlan';
 import { isSchools } from './schools';
 import { runEvents } from './runEvents';
 import { pathOf } from './result';
 
 /** What a new database has of its own, and an archive brings instead. */
-const BENCH_TABLES: readonly ArchiveTable[] = ['winder', 'swift', 'hand_form', 'scale', 'counter', 'setting'];
+const BENCH_TABLES: readonly ArchiveTable[] = ['winder', 'swift', 'hand_form', 'scale', 'counter', 'reel', 'setting'];
 
 const TABLES = Object.keys(archiveTables) as ArchiveTable[];
 
@@ -111,13 +114,20 @@ function checkedArchive(json: string): Archive {
   for (const [file, data] of Object.entries(parsed.data.pictures))
     if (nameOf(Buffer.from(data, 'base64')) !== file)
       throw new InputError('this picture is not the one that its name says', `pictures.${file}`);
-  tables.run.forEach(({ plan }, i) => {
-    if (!isPlan(plan)) throw new InputError('this is not the plan of a run', `tables.run.${i}.plan`);
+  tables.mini_job.forEach(({ plan }, i) => {
+    if (!isMiniJobPlan(plan)) throw new InputError('this is not a plan of minis', `tables.mini_job.${i}.plan`);
+  });
+  tables.run.forEach(({ plan, kind, job_id }, i) => {
+    if ((kind === 'minis') !== (job_id !== null))
+      throw new InputError('minis belong to a plan, a winding to none', `tables.run.${i}.job_id`);
+    if (!(kind === 'minis' ? isMiniRunPlan(plan) : isPlan(plan)))
+      throw new InputError('this is not the plan of a run', `tables.run.${i}.plan`);
   });
   tables.setting.forEach(({ name, value }, i) => {
     if (name !== 'schools' || !isSchools(value))
       throw new InputError('this is not a setting that is known', `tables.setting.${i}`);
   });
+  const kinds = new Map(tables.run.map(({ id, kind }) => [id, kind]));
   tables.run_event.forEach((row, i) => {
     const event = {
       ...(JSON.parse(row.detail) as object),
@@ -126,7 +136,8 @@ function checkedArchive(json: string): Archive {
       part: row.part,
       kind: row.kind,
     };
-    if (!runEvents.safeParse([event]).success)
+    const events = kinds.get(row.run_id) === 'minis' ? miniEvents : runEvents;
+    if (!events.safeParse([event]).success)
       throw new InputError('this is not an event of a run', `tables.run_event.${i}`);
   });
   return parsed.data;

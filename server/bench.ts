@@ -1,5 +1,8 @@
 import { z } from 'zod';
+import { parseLoopM } from '../core/hankLoop';
 import { InputError } from '../core/inputError';
+import { REEL_KINDS, type ReelKind } from '../core/miniLoops';
+import { SPREAD_BOUNDS_MM } from '../core/reel';
 import { HAND_FORMS } from '../core/run';
 import { parseSizeMm } from '../core/span';
 import type { UnitSystem } from '../core/units';
@@ -19,7 +22,7 @@ import type { Db } from '../db/connection';
 import { number, quantity, read, readOptional, text, wholeNumber } from './fields';
 import { learnedOf, type LearnedTool } from './learned';
 import { attempt, NotPossible, type Saved } from './result';
-import { fromMg, fromUm, toMg, toUm } from './whole';
+import { fromMg, fromMm, fromUm, toMg, toMm, toUm } from './whole';
 
 interface ToolBase {
   id: number;
@@ -60,12 +63,21 @@ export interface CounterTool extends ToolBase {
   mmPerPulse: number;
 }
 
+/** What minis are wound round. */
+export interface ReelTool extends ToolBase {
+  kind: ReelKind;
+  loopM: number;
+  /** How wide its loops can lie. */
+  spreadMm: number;
+}
+
 export interface Bench {
   winders: WinderTool[];
   handForms: HandTool[];
   swifts: SwiftTool[];
   scales: ScaleTool[];
   counters: CounterTool[];
+  reels: ReelTool[];
 }
 
 /** How steeply strands cross that are laid by hand. */
@@ -79,7 +91,18 @@ export function bench(db: Db): Bench {
     swifts: toolsOf(db, 'swift').map(swiftTool),
     scales: scales(db),
     counters: toolsOf(db, 'counter').map((row) => ({ ...base(row), mmPerPulse: fromUm(row.umPerPulse) })),
+    reels: reels(db),
   };
+}
+
+/** What minis are wound round, alone. */
+export function reels(db: Db): ReelTool[] {
+  return toolsOf(db, 'reel').map((row) => ({
+    ...base(row),
+    kind: row.kind,
+    loopM: fromMm(row.loopMm),
+    spreadMm: fromUm(row.spreadUm),
+  }));
 }
 
 /** The scales alone, for screens that only weigh. */
@@ -216,6 +239,14 @@ function toolForm(system: UnitSystem) {
       shownG: readOptional(quantity('mass', system)),
     }),
     z.strictObject({ tool: z.literal('counter'), name, measured, mmPerPulse: size(system, 0.1, 2000) }),
+    z.strictObject({
+      tool: z.literal('reel'),
+      name,
+      measured,
+      kind: z.enum(REEL_KINDS),
+      loopM: read((typed) => parseLoopM(typed, system, '')),
+      spreadMm: size(system, SPREAD_BOUNDS_MM.lowMm, SPREAD_BOUNDS_MM.highMm),
+    }),
   ]);
 }
 export type ToolForm = z.input<ReturnType<typeof toolForm>>;
@@ -230,6 +261,7 @@ const TABLE_OF: Record<ToolKind, ToolTable> = {
   chairs: 'swift',
   scale: 'scale',
   counter: 'counter',
+  reel: 'reel',
 };
 
 /** Puts a tool on the bench, or takes the figures that the user has measured on one that is there (`id`). */
@@ -271,6 +303,7 @@ function requirePossible(form: ReadTool): void {
     case 'pegs':
     case 'chairs':
     case 'counter':
+    case 'reel':
       return;
   }
 }
@@ -314,6 +347,8 @@ function rowOf(form: ReadTool): Record<string, string | number | null> & { name:
       };
     case 'counter':
       return { name: form.name, umPerPulse: toUm(form.mmPerPulse) };
+    case 'reel':
+      return { name: form.name, kind: form.kind, loopMm: toMm(form.loopM), spreadUm: toUm(form.spreadMm) };
   }
 }
 
@@ -342,6 +377,8 @@ const COLUMN_OF: Record<string, string> = {
   backDepthMm: 'backDepthMm',
   resolutionG: 'resolutionMg',
   mmPerPulse: 'umPerPulse',
+  loopM: 'loopMm',
+  spreadMm: 'spreadUm',
 };
 
 /** What the user says was measured, and what they changed: nobody changes a figure to a guess. */
@@ -363,6 +400,7 @@ const LAST_ONE: Partial<Record<ToolTable, string>> = {
   winder: 'a plan needs a winder; put another on the bench first',
   swift: 'a hank needs something to hold it; put another on the bench first',
   scale: 'yarn is weighed on something; put another on the bench first',
+  reel: 'minis are wound round something; put another on the bench first',
 };
 
 /** Takes a tool off the bench; what was wound with it keeps its own figures. */

@@ -6,7 +6,7 @@ import type { MinisInput } from '../core/minis';
 import { swift, type SwiftInput } from '../core/swift';
 import { winderFit, type WinderFitInput } from '../core/winderFit';
 import { yardage, type YardageInput } from '../core/yardage';
-import { minisPlan } from './minis';
+import { minisAnswer } from './minis';
 import { pathOf } from './result';
 
 /** The calculations that can be called from outside, by command and by POST; both come through here. */
@@ -77,11 +77,26 @@ const name = z.string().min(1, 'must not be empty');
 
 const minisInput = z.strictObject({
   parents: z
-    .array(z.strictObject({ id: name, massG: positive, segmentsG: z.array(positive).min(1).max(1000).optional() }))
+    .array(
+      z.strictObject({
+        id: name,
+        massG: positive,
+        segmentsG: z.array(positive).min(1).max(1000).optional(),
+        yarn: name.optional(),
+      }),
+    )
     .min(1, 'there must be at least one')
     .max(2000),
   demands: z
-    .array(z.strictObject({ id: name, massG: positive, count: z.int('must be a whole number').min(0).max(100_000) }))
+    .array(
+      z.strictObject({
+        id: name,
+        massG: positive,
+        count: z.int('must be a whole number').min(0).max(100_000),
+        yarn: name.optional(),
+        priority: z.int('must be a whole number').min(1).max(9).optional(),
+      }),
+    )
     .min(1, 'there must be at least one')
     .max(200),
   cutLossG: number.min(0, 'must be 0 or more'),
@@ -92,7 +107,7 @@ const CALCULATIONS = new Map<string, (input: unknown, seconds: number) => object
   ['cake', (input) => cake(check(cakeInput, input))],
   ['winder-fit', (input) => winderFit(check(winderFitInput, input))],
   ['swift', (input) => swift(check(swiftInput, input))],
-  ['minis', (input, seconds) => minisPlan(check(minisInput, input), seconds)],
+  ['minis', (input, seconds) => minisAnswer(check(minisInput, input), seconds)],
 ]);
 
 export type CalcAnswer = { ok: true; output: object } | { ok: false; error: { message: string; path: string } };

@@ -8,6 +8,7 @@ import { type MarkKind, type RunState, secondsPerTurn, type StopReason, turnsOn,
 import { spindleOf } from '../core/windingPlan';
 import type { Db } from '../db/connection';
 import { isLive, operationById, type OperationRow, partsOf, recentOperations } from '../db/operations';
+import { miniJobById } from '../db/minis';
 import { everMade, marksOfYarn } from '../db/pieces';
 import { runOfOperation } from '../db/runs';
 import { woundBy } from '../db/woundCakes';
@@ -39,6 +40,8 @@ export interface Entry {
   yarn: { id: number; name: string; colourHex: string; gristMPerG: number | null };
   pieces: EntryPiece[];
   wasteG: number;
+  /** What went into ties. */
+  tiesG: number;
   fromEnd: PackageEnd | null;
   /** What was measured, while it holds. */
   sample: SampleView | null;
@@ -85,6 +88,8 @@ export interface EntryRun {
 
 export interface EntryPage extends Entry {
   run: EntryRun | null;
+  /** The minis' plan that it belongs to. */
+  job: { id: number; name: string } | null;
   whyNotUndo: string | null;
   whyNotRedo: string | null;
 }
@@ -103,6 +108,7 @@ export function entryPage(db: Db, operationId: number): EntryPage | undefined {
   return {
     ...entry,
     run: runOf(db, operationId, entry.pieces),
+    job: jobOf(db, operationId),
     whyNotUndo: whyNotUndo(db, operationId),
     whyNotRedo: whyNotRedo(db, operationId),
   };
@@ -125,6 +131,7 @@ function entryOf(db: Db, operation: OperationRow): Entry {
     };
   });
   const wasteG = fromMg(operation.wasteMg);
+  const tiesG = fromMg(operation.tiesMg);
   return {
     id: operation.id,
     kind: operation.kind,
@@ -134,9 +141,10 @@ function entryOf(db: Db, operation: OperationRow): Entry {
     yarn: { id: yarn.id, name: yarn.name, colourHex: yarn.colourHex, gristMPerG: yarn.grist?.mean ?? null },
     pieces,
     wasteG,
+    tiesG,
     fromEnd: operation.fromEnd,
     sample: yarn.samples.find(({ operationId }) => operationId === operation.id) ?? null,
-    balance: balanceOf(pieces, wasteG),
+    balance: balanceOf(pieces, wasteG + tiesG),
   };
 }
 
@@ -154,9 +162,15 @@ function balanceOf(pieces: readonly EntryPiece[], wasteG: number): MassBalance |
   return massBalance({ in: weighed(before), out: weighed(after), wasteG });
 }
 
+function jobOf(db: Db, operationId: number): EntryPage['job'] {
+  const jobId = runOfOperation(db, operationId)?.jobId ?? null;
+  const job = jobId === null ? undefined : miniJobById(db, jobId);
+  return job ? { id: job.id, name: job.name } : null;
+}
+
 function runOf(db: Db, operationId: number, pieces: readonly EntryPiece[]): EntryRun | null {
   const run = runOfOperation(db, operationId);
-  if (!run) return null;
+  if (run?.kind !== 'wind') return null;
   const plan = readPlan(run.plan);
   const state = stateOf(db, run);
   const made = pieces.filter(({ side }) => side === 'out');

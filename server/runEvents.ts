@@ -1,9 +1,12 @@
 import { z } from 'zod';
 import { InputError } from '../core/inputError';
 import type { Form } from '../core/piece';
+import type { FollowedRun, RunMessage, RunNews } from '../core/following';
 import {
+  afterEvent,
   COUNTING_DEVICES,
   MARK_KINDS,
+  newRun,
   PREPARE_STEPS,
   type RunEvent,
   type RunState,
@@ -13,16 +16,22 @@ import {
 } from '../core/run';
 import type { Db } from '../db/connection';
 import { pieceById } from '../db/pieces';
-import { insertEvent, lastSeqs, runById, type RunRow, setHolder, setStateDown, stateOfRun } from '../db/runs';
-import type { RunMessage } from './runRequests';
+import {
+  type Fold,
+  insertEvent,
+  type KeptEvent,
+  lastSeqs,
+  runById,
+  type RunRow,
+  setHolder,
+  setStateDown,
+  stateOfRun,
+} from '../db/runs';
+import { eventBase } from './eventBase';
+import { readMiniRunPlan } from './miniRunPlan';
 import { readPlan, type RunPlan } from './runPlan';
 import { yarnView } from './yarnViews';
 
-const eventBase = {
-  key: z.string().regex(/^[\w-]{4,60}:[1-9]\d{0,8}$/),
-  atMs: z.int().nonnegative(),
-  part: z.int().min(0).max(98),
-};
 const atTurn = z.int().min(0).max(10_000_000);
 
 export const runEvents = z
@@ -54,15 +63,8 @@ export const runEvents = z
   )
   .max(5000) satisfies z.ZodType<RunEvent[]>;
 
-/** What a screen that follows a run is told each time it asks or sends. */
-export interface RunNews {
-  /** Only where it was asked for: a screen that counts knows its own. */
-  state?: RunState;
-  /** The last event that has arrived from each screen. */
-  arrived: Record<string, number>;
-  holder: 'you' | 'another' | 'nobody';
-  /** Set once the run is logged or given up. */
-  ended: { operationId: number | null } | null;
+export function windingFold(plan: string): Fold<RunState, RunEvent> {
+  return { start: newRun(readPlan(plan).cakes.length), after: afterEvent };
 }
 
 /** A screen that has not been heard of for so long has been closed, or lost its way here. */
@@ -70,21 +72,28 @@ const HOLDER_GONE_AFTER_MS = 12_000;
 
 /**
  * Keeps the events that a screen sends, each once, whoever holds the run: a count that was made is never refused.
- *
- * @throws InputError where an event is of a cake that the plan does not have; nothing is kept then
  * With `claim`, the screen also asks to be the one that counts, which it is given if no other is at it, or by `force`.
+ *
+ * @param fold what the events are folded by; those of a run of this kind
+ * @throws InputError where an event is of a part that the plan does not have; nothing is kept then
  */
-export function followRun(db: Db, runId: number, message: RunMessage, now: Date): RunNews | undefined {
+export function followRun<State, Event extends KeptEvent>(
+  db: Db,
+  runId: number,
+  message: RunMessage<Event>,
+  now: Date,
+  fold: (plan: string) => Fold<State, Event>,
+): RunNews<State> | undefined {
   return db
     .transaction(() => {
       const run = runById(db, runId);
       if (!run) return undefined;
-      const cakes = readPlan(run.plan).cakes.length;
+      const parts = partsOfRun(run);
       message.events.forEach((event, i) => {
-        if (event.part >= cakes) throw new InputError('the plan has no such cake', `events.${i}.part`);
+        if (event.part >= parts) throw new InputError('the plan has no such part', `events.${i}.part`);
         insertEvent(db, runId, event);
       });
-      if (message.events.length > 0) setStateDown(db, runId, cakes);
+      if (message.events.length > 0) setStateDown(db, runId, fold(run.plan));
       const nowMs = now.getTime();
       // A clock that was set back must not keep a run locked, so "seen" may not lie in the future either.
       const heard = run.holderSeenMs !== null && Math.abs(nowMs - run.holderSeenMs) < HOLDER_GONE_AFTER_MS;
@@ -98,7 +107,7 @@ export function followRun(db: Db, runId: number, message: RunMessage, now: Date)
         setHolder(db, runId, null, null);
       }
       return {
-        ...(message.wantState && { state: stateOf(db, run) }),
+        ...(message.wantState && { state: stateOfRun(db, runId, fold(run.plan)) }),
         arrived: lastSeqs(db, runId),
         ended: run.endedAt === null ? null : { operationId: run.operationId },
         holder:
@@ -108,14 +117,18 @@ export function followRun(db: Db, runId: number, message: RunMessage, now: Date)
     .immediate();
 }
 
+/** How many cakes, or minis, a run makes. */
+function partsOfRun({ kind, plan }: RunRow): number {
+  return kind === 'minis' ? readMiniRunPlan(plan).minis.length : readPlan(plan).cakes.length;
+}
+
 /** Where a run stands now. */
 export function stateOf(db: Db, run: RunRow): RunState {
-  return stateOfRun(db, run.id, readPlan(run.plan).cakes.length);
+  return stateOfRun(db, run.id, windingFold(run.plan));
 }
 
 /** Everything that the screen of a run starts from. */
-export interface RunPage {
-  id: number;
+export interface RunPage extends FollowedRun<RunState> {
   startedAt: string;
   pieceId: number;
   pieceLabel: string;
@@ -124,15 +137,12 @@ export interface RunPage {
   yarnName: string;
   colourHex: string;
   plan: RunPlan;
-  state: RunState;
-  arrived: Record<string, number>;
-  ended: { operationId: number | null } | null;
 }
 
 export function runPage(db: Db, runId: number): RunPage | undefined {
   const run = runById(db, runId);
   const piece = run && pieceById(db, run.pieceId);
-  if (!run || !piece) return undefined;
+  if (run?.kind !== 'wind' || !piece) return undefined;
   const yarn = yarnView(db, piece.yarnId)!;
   return {
     id: run.id,

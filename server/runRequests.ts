@@ -1,47 +1,68 @@
 import { z } from 'zod';
 import { InputError } from '../core/inputError';
+import type { RunMessage, RunNews } from '../core/following';
+import type { MiniEvent, MiniRunState } from '../core/miniRun';
+import type { RunEvent, RunState } from '../core/run';
 import type { Db } from '../db/connection';
+import { runById, type RunRow } from '../db/runs';
+import { miniEvents, miniFold } from './miniRunEvents';
 import { pathOf } from './result';
-import { followRun, runEvents, type RunNews } from './runEvents';
+import { followRun, runEvents, windingFold } from './runEvents';
 
-/** What the screen of a run sends. */
-const message = z.strictObject({
-  writer: z.string().regex(/^[\w-]{4,60}$/),
-  events: runEvents,
-  claim: z.enum(['ask', 'force', 'release']).optional(),
-  /** The name that this screen had before it was reloaded; what was held under it is its own. */
-  formerly: z.string().max(60).optional(),
-  wantState: z.boolean().optional(),
-});
+/** What the screen of a run sends, around the events of its kind. */
+function message<Event>(events: z.ZodType<Event[]>) {
+  return z.strictObject({
+    writer: z.string().regex(/^[\w-]{4,60}$/),
+    events,
+    claim: z.enum(['ask', 'force', 'release']).optional(),
+    formerly: z.string().max(60).optional(),
+    wantState: z.boolean().optional(),
+  }) satisfies z.ZodType<RunMessage<Event>>;
+}
 
-export type RunMessage = z.infer<typeof message>;
+const MESSAGES = { wind: message(runEvents), minis: message(miniEvents) };
 
 export interface RunProblem {
   error: { message: string; path: string };
 }
 
 /** Answers one message from the screen of a run. */
-export function answerRun(db: Db, id: string, json: string, now: Date): { status: number; body: RunNews | RunProblem } {
+export function answerRun(db: Db, id: string, json: string, now: Date): { status: number; body: AnyNews | RunProblem } {
   let document: unknown;
   try {
     document = JSON.parse(json);
   } catch {
     return problem(400, 'this is not JSON', '');
   }
-  const parsed = message.safeParse(document);
+  const run = /^\d{1,15}$/.test(id) ? runById(db, Number(id)) : undefined;
+  if (!run) return problem(404, 'there is no such run', 'id');
+  const parsed = MESSAGES[run.kind].safeParse(document);
   if (!parsed.success) {
     const issue = parsed.error.issues[0]!;
     return problem(400, issue.message, pathOf(issue));
   }
   try {
-    const news = /^\d{1,15}$/.test(id) ? followRun(db, Number(id), parsed.data, now) : undefined;
-    return news ? { status: 200, body: news } : problem(404, 'there is no such run', 'id');
+    return { status: 200, body: followed(db, run, parsed.data, now) };
   } catch (error) {
     if (error instanceof InputError) return problem(400, error.message, error.path);
     const trouble = diskTrouble(error);
     if (trouble === null) throw error;
     return problem(507, trouble, '');
   }
+}
+
+type AnyNews = RunNews<RunState> | RunNews<MiniRunState>;
+
+function followed(
+  db: Db,
+  { id, kind }: RunRow,
+  told: RunMessage<RunEvent> | RunMessage<MiniEvent>,
+  now: Date,
+): AnyNews {
+  // The message was read by the schema of this kind.
+  return kind === 'minis'
+    ? followRun(db, id, told as RunMessage<MiniEvent>, now, miniFold)!
+    : followRun(db, id, told as RunMessage<RunEvent>, now, windingFold)!;
 }
 
 /** What keeps the database from writing, in words; null where it is something else. */

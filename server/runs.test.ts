@@ -1,12 +1,13 @@
 import fc from 'fast-check';
 import { runState } from '../core/run';
+import type { RunEvent } from '../core/run';
 import { eventsAfter } from '../db/runs';
 import { entryPage, logbook } from './logbook';
 import { redoOperation, undoOperation, whyNotUndo } from './pieces';
 import { answerRun } from './runRequests';
 import { emptyDatabase, errorsOf, everything, idOf, logValues, NOW, screenOf, shelved, startValues } from './testing';
 import { today } from './today';
-import { followRun, runPage } from './runEvents';
+import { followRun, runPage, windingFold } from './runEvents';
 import { giveUpRun, logRun, takeUpRun } from './runLog';
 import { startNext, type StartForm, startRun, stillToWind } from './runStart';
 import type { YarnForm } from './yarns';
@@ -215,7 +216,7 @@ describe('what can go wrong in the middle', () => {
         const events = happened.map(([what, part]) => event({ ...what, part }, (clockMs += 700)));
         for (let i = 0; i < events.length; i += 40) send(events.slice(i, i + 40));
         expect(db.prepare('SELECT state_upto FROM run').pluck().get()).toBeGreaterThan(0);
-        const all = eventsAfter(db, runId, 0).map(({ event }) => event);
+        const all = eventsAfter<RunEvent>(db, runId, 0).map(({ event }) => event);
         expect(runPage(db, runId)!.state).toEqual(runState(all, 2));
         db.close();
       }),
@@ -299,7 +300,7 @@ describe('counting', () => {
     const { db, runId, send, event } = running();
     send([event({ kind: 'stage', part: 0, stage: 'wind' }), event({ kind: 'turns', part: 0, amount: 7 })]);
     expect(runPage(db, runId)!.state).toMatchObject({ stage: 'wind', turns: [7] });
-    expect(today(db).runs).toMatchObject([{ turns: 7, stage: 'wind' }]);
+    expect(today(db).runs).toMatchObject([{ counted: 7, stage: 'wind' }]);
   });
 
   test('the second screen is told, and the counts of both add up', () => {
@@ -335,7 +336,7 @@ describe('counting', () => {
 
   test('the state is sent only to whom it is news', () => {
     const { db, runId } = running();
-    expect(followRun(db, runId, { writer: 'quiet', events: [] }, NOW)).not.toHaveProperty('state');
+    expect(followRun(db, runId, { writer: 'quiet', events: [] }, NOW, windingFold)).not.toHaveProperty('state');
   });
 
   test.each([

@@ -1,7 +1,8 @@
 import { type Db, openDatabase } from '../db/connection';
 import type { Saved } from './result';
-import type { Happening, RunEvent } from '../core/run';
-import { followRun, type RunNews } from './runEvents';
+import type { Happening, RunEvent, RunState } from '../core/run';
+import type { RunNews } from '../core/following';
+import { followRun, windingFold } from './runEvents';
 import type { LogForm } from './runLog';
 import type { StartForm } from './runStart';
 import { addYarn, type YarnForm } from './yarns';
@@ -86,8 +87,8 @@ export function screenOf(db: Db, runId: number, writer: string) {
   return {
     event: (bare: Happening, atMs = NOW.getTime()): RunEvent =>
       ({ ...bare, key: `${writer}:${++seq}`, atMs }) as RunEvent,
-    send: (events: RunEvent[], more = {}, now = NOW): RunNews =>
-      followRun(db, runId, { writer, events, wantState: true, ...more }, now)!,
+    send: (events: RunEvent[], more = {}, now = NOW): RunNews<RunState> =>
+      followRun(db, runId, { writer, events, wantState: true, ...more }, now, windingFold)!,
   };
 }
 

@@ -1,30 +1,36 @@
-import { type RunState, type Stage, turnsOn } from '../core/run';
+import { loopsOn, type MiniStage, nextMini } from '../core/miniRun';
+import { type Stage, turnsOn } from '../core/run';
 import type { Db } from '../db/connection';
 import { pieceById } from '../db/pieces';
-import { openRuns } from '../db/runs';
+import { openRuns, type RunRow } from '../db/runs';
 import { countShelf } from '../db/shelf';
 import { type Entry, logbook } from './logbook';
+import { miniStateOf } from './miniRunEvents';
+import { readMiniRunPlan } from './miniRunPlan';
+import { sessionOf } from './miniRuns';
 import { readPlan } from './runPlan';
 import { type ProjectLine, projectsPage } from './projects';
 import { type ShelfCard, waitingOnShelf } from './shelf';
 import { stateOf } from './runEvents';
 import { yarnView } from './yarnViews';
 
-/** A winding that is under way. */
-export interface BenchRun {
+/** What is on the bench: a winding, or the minis of a skein. */
+export type BenchRun = {
   id: number;
   yarnName: string;
   colourHex: string;
   pieceLabel: string;
   startedAt: string;
-  stage: Stage;
-  part: number;
-  cakes: number;
-  turns: number;
-  turnsPlanned: number;
   massG: number;
-  stopped: RunState['stopped'];
-}
+  /** The cake, or the mini, in hand; counted from 0, of so many. */
+  part: number;
+  parts: number;
+  /** Turns, or loops, of the one in hand. */
+  counted: number;
+  toCount: number;
+  /** Why it stands still; null while it goes on. */
+  stopped: string | null;
+} & ({ kind: 'wind'; stage: Stage } | { kind: 'minis'; stage: MiniStage });
 
 export interface Today {
   runs: BenchRun[];
@@ -51,26 +57,43 @@ export function today(db: Db): Today {
   };
 }
 
-/** The windings that were begun and not ended, the newest first. */
+/** What was begun and not ended, the newest first. */
 export function runsUnderWay(db: Db): BenchRun[] {
   return openRuns(db).map((run): BenchRun => {
     const piece = pieceById(db, run.pieceId)!;
     const yarn = yarnView(db, piece.yarnId)!;
-    const plan = readPlan(run.plan);
-    const state = stateOf(db, run);
-    return {
-      id: run.id,
-      yarnName: yarn.name,
-      colourHex: yarn.colourHex,
-      pieceLabel: piece.label,
-      startedAt: run.startedAt,
-      stage: state.stage,
-      part: state.part,
-      cakes: plan.cakes.length,
-      turns: turnsOn(state, state.part),
-      turnsPlanned: Math.round(plan.cakes[state.part]!.crankTurns.mean),
-      massG: plan.mass.massG,
-      stopped: state.stopped,
-    };
+    const { id, startedAt } = run;
+    const about = { id, startedAt, yarnName: yarn.name, colourHex: yarn.colourHex, pieceLabel: piece.label };
+    return { ...about, ...(run.kind === 'minis' ? countingNow(db, run) : windingNow(db, run)) };
   });
+}
+
+function windingNow(db: Db, run: RunRow) {
+  const plan = readPlan(run.plan);
+  const state = stateOf(db, run);
+  return {
+    kind: 'wind' as const,
+    stage: state.stage,
+    part: state.part,
+    parts: plan.cakes.length,
+    counted: turnsOn(state, state.part),
+    toCount: Math.round(plan.cakes[state.part]!.crankTurns.mean),
+    massG: plan.mass.massG,
+    stopped: state.stopped?.reason ?? null,
+  };
+}
+
+function countingNow(db: Db, run: RunRow) {
+  const plan = readMiniRunPlan(run.plan);
+  const state = miniStateOf(db, run);
+  return {
+    kind: 'minis' as const,
+    stage: state.stage,
+    part: state.part,
+    parts: plan.minis.length,
+    counted: loopsOn(state, state.part),
+    toCount: nextMini(sessionOf(plan), state, plan.parent).loops,
+    massG: plan.parent.massG,
+    stopped: state.pausedSinceMs === null ? null : 'a pause',
+  };
 }

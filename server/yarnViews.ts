@@ -336,7 +336,7 @@ function threadSteps(db: Db, yarnId: number): ThreadStep[] {
   const live = new Set(liveOperations(operations));
   const parts = partsOfYarn(db, yarnId);
   return operations
-    .filter(({ id, kind }) => live.has(id) && kind !== 'weigh' && kind !== 'sample' && kind !== 'inspect')
+    .filter(({ id, kind }) => live.has(id) && (kind === 'receive' || kind === 'wind' || kind === 'split'))
     .map((operation) => stepOf(operation, parts));
 }
 

@@ -2,7 +2,7 @@
 
 import Link from 'next/link';
 import type { MassBalance } from '../core/massBalance';
-import type { MassFact, OperationKind, Side } from '../core/piece';
+import type { Form, MassFact, OperationKind, Side } from '../core/piece';
 import { dateAndTime } from './dates';
 import styles from './EntryLine.module.css';
 import { KnownMass, Mass } from './Figures';
@@ -15,7 +15,7 @@ export interface LoggedEntry {
   note: string;
   live: boolean;
   yarn: { id: number; name: string; colourHex: string };
-  pieces: { id: number; label: string; side: Side; mass: MassFact | null }[];
+  pieces: { id: number; label: string; form: Form; side: Side; mass: MassFact | null }[];
   balance: MassBalance | null;
   sample: MeasuredSample | null;
 }
@@ -65,11 +65,17 @@ function What({ entry: { kind, pieces, sample } }: { entry: LoggedEntry }) {
           Wound {names(on('in'))} into {names(on('out'))}
         </>
       );
+    case 'split':
+      return (
+        <>
+          Cut {names(on('out').filter(({ form }) => form === 'mini skein'))} from {names(on('in'))}
+        </>
+      );
     case 'weigh':
       return (
         <>
           Weighed {names(on('on'))}
-          {on('on')[0]?.mass && (
+          {on('on').length === 1 && on('on')[0]?.mass && (
             <>
               : <KnownMass fact={on('on')[0]!.mass!} />
             </>
@@ -89,6 +95,10 @@ function What({ entry: { kind, pieces, sample } }: { entry: LoggedEntry }) {
       );
     case 'inspect':
       return <>Looked over {names(on('on'))}</>;
+    case 'dye':
+      return <>Dyed {names(on('on'))}</>;
+    case 'wash':
+      return <>Washed {names(on('on'))}</>;
     case 'undo':
       return <>Undone</>;
   }

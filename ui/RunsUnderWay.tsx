@@ -1,34 +1,40 @@
 'use client';
 
 import Link from 'next/link';
+import type { MiniStage } from '../core/miniRun';
 import type { Stage } from '../core/run';
 import { Mass } from './Figures';
 import styles from './RunsUnderWay.module.css';
 import { glyphSide, PieceGlyph } from './thread/PieceGlyph';
 
-export interface RunUnderWay {
+export type RunUnderWay = {
   id: number;
   yarnName: string;
   colourHex: string;
   pieceLabel: string;
-  stage: Stage;
-  part: number;
-  cakes: number;
-  turns: number;
-  turnsPlanned: number;
   massG: number;
-  stopped: { reason: string } | null;
-}
+  part: number;
+  parts: number;
+  counted: number;
+  toCount: number;
+  stopped: string | null;
+} & ({ kind: 'wind'; stage: Stage } | { kind: 'minis'; stage: MiniStage });
 
-/** The windings that wait on the bench, each with the count at which it stands. */
+/** What waits on the bench, each with the count at which it stands. */
 export function RunsUnderWay({ runs }: { runs: readonly RunUnderWay[] }) {
   return (
     <ul className={styles.runs}>
       {runs.map((run) => (
         <li key={run.id}>
-          <Link href={`/winding/run/${run.id}`} className={styles.run}>
+          <Link href={`/${run.kind === 'wind' ? 'winding' : 'minis'}/run/${run.id}`} className={styles.run}>
             <svg width={120} height={120} viewBox="0 0 120 120" aria-hidden="true">
-              <PieceGlyph form="cake" colourHex={run.colourHex} x={60} y={62} side={glyphSide(run.massG)} />
+              <PieceGlyph
+                form={run.kind === 'wind' ? 'cake' : 'mini skein'}
+                colourHex={run.colourHex}
+                x={60}
+                y={62}
+                side={glyphSide(run.massG)}
+              />
             </svg>
             <span className={styles.words}>
               <strong className={styles.name}>{run.yarnName}</strong>
@@ -38,15 +44,17 @@ export function RunsUnderWay({ runs }: { runs: readonly RunUnderWay[] }) {
               <span className={styles.bar}>
                 <span
                   style={{
-                    width: `${Math.min(100, (100 * run.turns) / run.turnsPlanned)}%`,
+                    width: `${Math.min(100, (100 * run.counted) / run.toCount)}%`,
                     background: run.colourHex,
                   }}
                 />
               </span>
             </span>
             <span className={styles.count}>
-              <strong>{run.turns}</strong>
-              <span>of {run.turnsPlanned} turns</span>
+              <strong>{run.counted}</strong>
+              <span>
+                of {run.toCount} {run.kind === 'wind' ? 'turns' : 'loops'}
+              </span>
             </span>
             <span className={styles.go}>Go on</span>
           </Link>
@@ -56,17 +64,23 @@ export function RunsUnderWay({ runs }: { runs: readonly RunUnderWay[] }) {
   );
 }
 
-function whereItStands({ stage, stopped, part, cakes }: RunUnderWay): string {
-  const which = cakes > 1 ? `cake ${part + 1} of ${cakes}` : 'one cake';
-  if (stopped) return `${which}, stopped: ${stopped.reason}`;
-  switch (stage) {
+function whereItStands(run: RunUnderWay): string {
+  const { part, parts, stopped } = run;
+  const name = run.kind === 'wind' ? 'cake' : 'mini';
+  const which = parts > 1 ? `${name} ${part + 1} of ${parts}` : `one ${name}`;
+  if (stopped) return `${which}, stopped: ${stopped}`;
+  switch (run.stage) {
     case 'prepare':
       return 'being prepared';
     case 'wind':
       return `${which}, on the winder`;
     case 'take off':
       return `${which}, to be taken off`;
+    case 'count':
+      return `${which}, being counted`;
     case 'weigh':
-      return 'wound, to be weighed';
+      return run.kind === 'wind' ? 'wound, to be weighed' : `${which}, to be weighed`;
+    case 'finish':
+      return 'all made, the rest to be weighed';
   }
 }

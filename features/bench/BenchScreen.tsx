@@ -47,6 +47,9 @@ export function BenchScreen({ bench, schools }: { bench: Bench; schools: Schools
       <Kind title="To hold the hank" adding={adding('pegs', 'umbrella', 'chairs')}>
         {bench.swifts.map((tool) => card(tool.kind, tool))}
       </Kind>
+      <Kind title="To wind minis round" adding={adding('reel')}>
+        {bench.reels.map((tool) => card('reel', tool))}
+      </Kind>
       <Kind title="Scales and counters" adding={adding('scale', 'counter')}>
         {bench.scales.map((tool) => card('scale', tool))}
         {bench.counters.map((tool) => card('counter', tool))}

@@ -1,7 +1,7 @@
 'use client';
 
 import { Button } from 'antd';
-import type { Bench, HandTool, ScaleTool, SwiftTool, ToolKind, WinderTool } from '../../server/bench';
+import type { Bench, HandTool, ReelTool, ScaleTool, SwiftTool, ToolKind, WinderTool } from '../../server/bench';
 import { Mass, Size, Span } from '../../ui/Figures';
 import { Say } from '../../ui/Say';
 import { useUndoOffer } from '../../ui/UndoOffer';
@@ -114,6 +114,8 @@ function Facts({ kind, tool }: { kind: ToolKind; tool: AnyTool }) {
       return <SwiftFacts swift={tool as SwiftTool} />;
     case 'scale':
       return <ScaleFacts scale={tool as ScaleTool} />;
+    case 'reel':
+      return <ReelFacts reel={tool as ReelTool} />;
     case 'counter':
       return (
         <p>
@@ -121,6 +123,20 @@ function Facts({ kind, tool }: { kind: ToolKind; tool: AnyTool }) {
         </p>
       );
   }
+}
+
+function ReelFacts({ reel }: { reel: ReelTool }) {
+  const known = (figure: string) => reel.measured.includes(figure);
+  return (
+    <dl className={styles.facts}>
+      <Fact label="once round" known={known('loopM')}>
+        <Span mm={reel.loopM * 1000} />
+      </Fact>
+      <Fact label="room" known={known('spreadMm')}>
+        <Size mm={reel.spreadMm} /> side by side
+      </Fact>
+    </dl>
+  );
 }
 
 const BASES = { flat: 'a flat plate', dished: 'a dished plate', rimmed: 'a plate with a rim' };

@@ -1,4 +1,5 @@
-import type { Bench, HandTool, ToolKind, WinderTool } from '../../server/bench';
+import type { Bench, HandTool, ReelTool, ToolKind, WinderTool } from '../../server/bench';
+import { ReelDrawing } from '../../ui/ReelDrawing';
 
 const SIZE = 150;
 const MIDDLE = SIZE / 2;
@@ -30,6 +31,8 @@ function Shape({ kind, tool }: { kind: ToolKind; tool: Tool }) {
       return <Scale />;
     case 'counter':
       return <Counter />;
+    case 'reel':
+      return <ReelDrawing kind={(tool as ReelTool).kind} />;
   }
 }
 

@@ -17,7 +17,7 @@ import { TOOL_FIELDS, type ToolField, toolForm } from './toolFigures';
 
 type Values = Record<string, string>;
 
-const READABLE_MM = { lowMm: 1, highMm: 2000 };
+const READABLE_MM = { lowMm: 1, highMm: 60_000 };
 
 /** The figures of a tool, each with the way to measure it, and whether it was measured on the user's own. */
 export function ToolForm({
@@ -59,6 +59,18 @@ export function ToolForm({
             { value: 'nostepinne', label: 'nostepinne, a tapered stick' },
             { value: 'tube', label: 'card tube' },
             { value: 'thumb', label: 'thumb' },
+          ]}
+        />
+      )}
+      {kind === 'reel' && (
+        <ChoiceField
+          label="What it is"
+          {...form.field('kind')}
+          options={[
+            { value: 'arm', label: 'hand and elbow' },
+            { value: 'frame', label: 'a frame' },
+            { value: 'reel', label: 'a hand reel' },
+            { value: 'chair', label: 'a chair back' },
           ]}
         />
       )}

@@ -150,6 +150,19 @@ export const TOOL_FIELDS: Record<ToolKind, readonly ToolField[]> = {
       },
     },
   ],
+  reel: [
+    {
+      name: 'loopM',
+      label: 'Once round it, bare',
+      how: 'Wind ten loops of a smooth thread as you wind a mini, mark the first and the last, unwind it and measure between the marks. A tenth of it is one loop.',
+      instead: { label: 'Ten loops, unwound', read: 'size', figure: (tenMm) => `${tidy(tenMm / 100)} cm` },
+    },
+    {
+      name: 'spreadMm',
+      label: 'Room side by side',
+      how: 'With a ruler: how wide your loops lie before the next ones come to lie on top of them.',
+    },
+  ],
 };
 
 type AnyTool = Bench[keyof Bench][number];
@@ -178,6 +191,12 @@ export function typedFigures(kind: ToolKind, tool: AnyTool): Record<string, stri
       const check = 'check' in tool ? tool.check : null;
       return { ...typed, knownG: check ? `${check.knownG} g` : '', shownG: check ? `${check.shownG} g` : '' };
     }
+    case 'reel':
+      return {
+        ...typed,
+        kind: text('kind') || 'frame',
+        loopM: figures.loopM ? `${tidy(Number(figures.loopM) * 100)} cm` : '',
+      };
     case 'chairs':
     case 'counter':
       return typed;
@@ -231,6 +250,10 @@ export const NEW_TOOLS: Record<ToolKind, { title: string; values: Record<string,
     values: { name: 'Another scale', resolutionG: '1 g', maxMassG: '', knownG: '', shownG: '' },
   },
   counter: { title: 'a length counter', values: { name: 'Another counter', mmPerPulse: '100 mm' } },
+  reel: {
+    title: 'something to wind minis round',
+    values: { name: 'Another frame', kind: 'frame', loopM: '76 cm', spreadMm: '80 mm' },
+  },
 };
 
 /** What the server is sent. */

@@ -20,9 +20,12 @@ import styles from './EntryScreen.module.css';
 const TITLES = {
   receive: 'Came in',
   wind: 'Wound',
+  split: 'Cut into minis',
   weigh: 'Weighed',
   sample: 'Measured',
   inspect: 'Looked over',
+  dye: 'Into the dye pot',
+  wash: 'Into the water',
   undo: 'Undone',
 };
 
@@ -55,7 +58,12 @@ export function EntryScreen({ entry }: { entry: EntryPage }) {
         <Side pieces={after} entry={entry} />
         {entry.wasteG > 0 && (
           <p className={styles.waste}>
-            and <Mass g={entry.wasteG} /> thrown away
+            and <Mass g={entry.wasteG} /> {entry.kind === 'split' ? 'of ends' : 'thrown away'}
+          </p>
+        )}
+        {entry.tiesG > 0 && (
+          <p className={styles.waste}>
+            and <Mass g={entry.tiesG} /> in ties
           </p>
         )}
       </div>
@@ -72,6 +80,11 @@ export function EntryScreen({ entry }: { entry: EntryPage }) {
           {entry.kind === 'wind' && !entry.balance && (
             <Say tone="plain">Not everything was weighed before and after, so the masses cannot be compared.</Say>
           )}
+          {entry.job && (
+            <p>
+              Of the minis <Link href={`/minis/${entry.job.id}`}>{entry.job.name}</Link>.
+            </p>
+          )}
           {entry.note && <blockquote className={styles.note}>{entry.note}</blockquote>}
           {entry.run && <RunFigures run={entry.run} />}
           {entry.run && entry.live && <WhatNext run={entry.run} />}
@@ -80,7 +93,7 @@ export function EntryScreen({ entry }: { entry: EntryPage }) {
           {entry.live
             ? entry.whyNotUndo === null && (
                 <Button onClick={() => change(() => undo(entry.id))}>
-                  {entry.run ? 'Undo, and back to the scale' : 'Undo this entry'}
+                  {entry.run || entry.job ? 'Undo, and back to the scale' : 'Undo this entry'}
                 </Button>
               )
             : entry.whyNotRedo === null && (

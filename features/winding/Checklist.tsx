@@ -7,8 +7,8 @@ import type { Swift } from '../../core/swift';
 import { SignIcon } from '../../ui/icons';
 import styles from './Checklist.module.css';
 import { StepDrawing } from './StepDrawing';
-import { useBenchKeys } from './useBenchKeys';
-import { usePedals } from './usePedals';
+import { useBenchKeys } from '../../ui/bench/useBenchKeys';
+import { usePedals } from '../../ui/bench/usePedals';
 import type { StepWords } from './words';
 
 interface Way {
@@ -60,7 +60,7 @@ export function Checklist({
   const goOn = () => (current ? onTick(current, true) : onNext());
   const lastDone = [...steps].reverse().find(done);
 
-  useBenchKeys(enabled, pedals, (key) => {
+  useBenchKeys(enabled, pedals, {}, (key) => {
     if (key === 'count') goOn();
     else if (key === 'miscount' && lastDone) onTick(lastDone, false);
   });

@@ -12,7 +12,7 @@ import { tellDevice } from '../../ui/devices/deviceLine';
 import { useDevices } from '../../ui/devices/useDevices';
 import { useSystem } from '../../ui/Providers';
 import { Say } from '../../ui/Say';
-import type { Driver } from './BenchSettings';
+import type { Driver } from './DriverChoice';
 import { MOTOR_SPEED_PER_S } from './useMotor';
 import styles from './WindStage.module.css';
 import { DEVICE_WORDS } from './words';

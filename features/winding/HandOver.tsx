@@ -4,7 +4,7 @@ import { Button } from 'antd';
 import { useState } from 'react';
 import type { RunState } from '../../core/run';
 import { DropSheet } from '../../ui/DropSheet';
-import styles from './BenchSettings.module.css';
+import styles from '../../ui/bench/BenchSettings.module.css';
 
 /** Who winds from here on: two people may take turns at one cake. */
 export function HandOver({

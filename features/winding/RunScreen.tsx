@@ -4,7 +4,7 @@ import { Button } from 'antd';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
-import { prepareSteps, takeOffSteps, turnsOn } from '../../core/run';
+import { afterEvent, prepareSteps, takeOffSteps, turnsOn } from '../../core/run';
 import type { ScaleTool } from '../../server/bench';
 import type { RunPage } from '../../server/runEvents';
 import { useSystem } from '../../ui/Providers';
@@ -14,8 +14,9 @@ import { giveUp, takeUp } from './actions';
 import { Checklist } from './Checklist';
 import { LogForm } from './LogForm';
 import styles from './RunScreen.module.css';
-import { useRun } from './useRun';
-import { useWakeLock } from './useWakeLock';
+import { useWakeLock } from '../../ui/bench/useWakeLock';
+import { LineNews } from '../../ui/line/LineNews';
+import { useFollowed } from '../../ui/line/useFollowed';
 import { WindStage } from './WindStage';
 import { mountWords, START_STEPS, stepWords } from './words';
 
@@ -23,7 +24,7 @@ import { mountWords, START_STEPS, stepWords } from './words';
 export function RunScreen({ page, scales }: { page: RunPage; scales: ScaleTool[] }) {
   const router = useRouter();
   const system = useSystem();
-  const run = useRun(page);
+  const run = useFollowed(page, afterEvent);
   const { state, record } = run;
   const cakes = page.plan.cakes.length;
   const mine = run.holding === 'mine';
@@ -62,7 +63,7 @@ export function RunScreen({ page, scales }: { page: RunPage; scales: ScaleTool[]
         <Trail stage={state.stage} cakeName={cakeName} />
         <GiveUp page={page} />
       </header>
-      <LineNews run={run} />
+      <LineNews run={run} what="winding" />
       {state.stage === 'prepare' && (
         <Checklist
           steps={state.part === 0 ? preparing : preparing.filter((step) => START_STEPS.has(step))}
@@ -120,27 +121,6 @@ export function RunScreen({ page, scales }: { page: RunPage; scales: ScaleTool[]
       )}
     </div>
   );
-}
-
-/** Whatever stands between this screen and the record, said at once. */
-function LineNews({ run }: { run: ReturnType<typeof useRun> }) {
-  if (run.holding === 'another')
-    return (
-      <Say tone="tight" role="alert">
-        <strong>This winding is being counted on another screen.</strong> You see it here as it goes; no count is lost.{' '}
-        <Button size="small" onClick={run.takeOver}>
-          Count here instead
-        </Button>
-      </Say>
-    );
-  if (run.trouble)
-    return (
-      <Say tone="tight" role="status">
-        <strong>{run.trouble}.</strong> Go on: {run.unsent === 1 ? 'one entry is' : `${run.unsent} entries are`} kept in
-        this browser and sent as soon as it is back.
-      </Say>
-    );
-  return null;
 }
 
 const TRAIL = [

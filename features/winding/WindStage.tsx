@@ -25,15 +25,17 @@ import { Large } from '../../ui/Figures';
 import { useSystem } from '../../ui/Providers';
 import { Say } from '../../ui/Say';
 import { useKept } from '../../ui/useKept';
-import { BenchSettings, useDriverChoice } from './BenchSettings';
+import { BenchSettings } from '../../ui/bench/BenchSettings';
+import { DriverChoice, useDriverChoice } from './DriverChoice';
 import { DeviceNews } from './DeviceNews';
 import { HandOver } from './HandOver';
 import { LengthRuler } from './LengthRuler';
-import { type BenchKey, useBenchKeys } from './useBenchKeys';
+import { useBenchKeys } from '../../ui/bench/useBenchKeys';
+import { LETTERS, type WindingAct } from './windingKeys';
 import { useDriver } from './useDriver';
 import { READY_TO_CUT, useMotor, useWoundOnto } from './useMotor';
-import { usePedals } from './usePedals';
-import { useVoice, type Voice } from './useVoice';
+import { usePedals } from '../../ui/bench/usePedals';
+import { useVoice, type Voice } from '../../ui/bench/useVoice';
 import { WinderDrawing } from './WinderDrawing';
 import styles from './WindStage.module.css';
 import { AFTER_STOP, CUE_WORDS, DEVICE_WORDS, MARK_WORDS, STEADY_WORDS, STOP_WORDS } from './words';
@@ -147,7 +149,7 @@ export function WindStage({
     countButton.current?.focus();
   };
 
-  const acts: Record<BenchKey, () => void> = {
+  const acts: Record<WindingAct, () => void> = {
     count,
     miscount,
     stop: () => setAsking(true),
@@ -161,7 +163,7 @@ export function WindStage({
     unmark,
     'full screen': toggleFullScreen,
   };
-  useBenchKeys(enabled && !asking, pedals, (key) => {
+  useBenchKeys(enabled && !asking, pedals, LETTERS, (key) => {
     // Nothing is counted while it stands still, and a pedal that is touched must not start it.
     const still = MARK_KINDS.some((kind) => kind === key) || key === 'unmark' || key === 'full screen';
     if (!state.stopped || still) acts[key]();
@@ -308,7 +310,9 @@ export function WindStage({
             enabled={enabled}
             onHand={(who) => record({ kind: 'hand over', part, who, atTurn: turns })}
           />
-          <BenchSettings />
+          <BenchSettings unit="turn">
+            <DriverChoice />
+          </BenchSettings>
           {turns === 0 && (
             <Button size="large" type="text" onClick={onBack} disabled={!enabled}>
               Back

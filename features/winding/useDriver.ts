@@ -7,7 +7,7 @@ import { afterEvent, type CountingDevice, type Happening, type RunState } from '
 import { type CakeOnSpindle, turnsAtLength } from '../../core/windingPlan';
 import { type Heard, heardNow, subscribe } from '../../ui/devices/deviceLine';
 import { useDevices } from '../../ui/devices/useDevices';
-import type { Driver } from './BenchSettings';
+import type { Driver } from './DriverChoice';
 
 /** How often a device's total is kept while it drives the run, and while it only looks on. */
 const KEPT_EVERY_MS = { driving: 500, watching: 5000 };

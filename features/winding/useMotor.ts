@@ -4,7 +4,7 @@ import { useEffect, useRef } from 'react';
 import type { Cue } from '../../core/run';
 import { tellDevice } from '../../ui/devices/deviceLine';
 import { useDevices } from '../../ui/devices/useDevices';
-import type { Driver } from './BenchSettings';
+import type { Driver } from './DriverChoice';
 
 /** Turns of the spindle a second. */
 export const MOTOR_SPEED_PER_S = { steady: 6, slow: 2 };

@@ -9,6 +9,7 @@ import { ActionLink } from '../../ui/ActionLink';
 import { dateAndTime } from '../../ui/dates';
 import { KnownMass, Large, Mass, Span } from '../../ui/Figures';
 import { useSystem } from '../../ui/Providers';
+import { OPERATION_VERBS } from '../../ui/operationWords';
 import { SampleWords } from '../../ui/SampleWords';
 import { Say } from '../../ui/Say';
 import { glyphSide, PieceGlyph } from '../../ui/thread/PieceGlyph';
@@ -16,15 +17,6 @@ import { FaultsPanel } from './FaultsPanel';
 import { MeasureCard } from './MeasureCard';
 import type { Measure } from './measures';
 import styles from './PieceScreen.module.css';
-
-const TOLD = {
-  receive: 'came in',
-  wind: 'wound',
-  weigh: 'weighed',
-  sample: 'measured',
-  inspect: 'looked over',
-  undo: 'undone',
-};
 
 /** One piece: what it is now, weighing it, and what it went through. */
 export function PieceScreen({
@@ -120,11 +112,11 @@ export function PieceScreen({
         <ol className={styles.history}>
           {history.map(({ operationId, kind, at, mass }) => (
             <li key={operationId}>
-              <Link href={`/logbook/${operationId}`}>{TOLD[kind]}</Link>
+              <Link href={`/logbook/${operationId}`}>{OPERATION_VERBS[kind]}</Link>
               <span>
                 {kind === 'sample' ? (
                   <SampleWords sample={yarn.samples.find((sample) => sample.operationId === operationId)} />
-                ) : kind === 'inspect' ? (
+                ) : kind === 'inspect' || ((kind === 'dye' || kind === 'wash') && !mass) ? (
                   ''
                 ) : mass ? (
                   <KnownMass fact={mass} />

@@ -9,6 +9,7 @@ import { useSystem } from '../Providers';
 import { YarnLine } from '../YarnLine';
 import { shortDate } from '../dates';
 import { layoutThread, type ThreadNode } from './layout';
+import { OPERATION_VERBS } from '../operationWords';
 import { glyphSide, PieceGlyph } from './PieceGlyph';
 import styles from './Thread.module.css';
 
@@ -31,15 +32,6 @@ export interface DrawnStep {
   in: number[];
   out: number[];
 }
-
-const VERBS: Record<OperationKind, string> = {
-  receive: 'came in',
-  wind: 'wound',
-  inspect: 'looked over',
-  weigh: 'weighed',
-  sample: 'measured',
-  undo: 'undone',
-};
 
 const COLUMN = 250;
 const LEFT = 122;
@@ -174,7 +166,7 @@ function StepMark({ step, x, y, anchor }: { step: DrawnStep; x: number; y: numbe
     <Link href={`/logbook/${step.operationId}`} className={styles.step}>
       <circle cx={x} cy={y} r={7} />
       <text x={textX} y={y - 30} textAnchor={anchor} className={styles.verb}>
-        {`${VERBS[step.kind]} `}
+        {`${OPERATION_VERBS[step.kind]} `}
       </text>
       <text x={textX} y={y - 14} textAnchor={anchor} className={styles.small}>
         {shortDate(step.at)}

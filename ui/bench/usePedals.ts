@@ -1,10 +1,9 @@
 'use client';
 
-import { useKept } from '../../ui/useKept';
-import type { BenchKey } from './useBenchKeys';
+import { useKept } from '../useKept';
 
 /** What a foot may do. */
-export const PEDAL_ACTS = ['count', 'miscount', 'stop', 'knot'] as const satisfies readonly BenchKey[];
+export const PEDAL_ACTS = ['count', 'miscount', 'stop', 'knot'] as const;
 export type PedalAct = (typeof PEDAL_ACTS)[number];
 
 /** The key that each of the user's pedals sends, where it is none of those that count anyway; kept in this browser. */

@@ -1,26 +1,17 @@
 'use client';
 
 import { Segmented } from 'antd';
-import { type KeyboardEvent, useId } from 'react';
-import { DropSheet } from '../../ui/DropSheet';
-import { useKept } from '../../ui/useKept';
+import { type KeyboardEvent, type ReactNode, useId } from 'react';
+import { DropSheet } from '../DropSheet';
+import { useKept } from '../useKept';
 import styles from './BenchSettings.module.css';
 import { PEDAL_ACTS, type PedalAct, usePedals } from './usePedals';
 
-/** Who or what counts the turns. */
-export const DRIVERS = ['hand', 'motor', 'counter'] as const;
-export type Driver = (typeof DRIVERS)[number];
-
-export function useDriverChoice(): [Driver, (driver: Driver) => void] {
-  const [kept, keep] = useKept('what counts', 'hand');
-  return [DRIVERS.find((driver) => driver === kept) ?? 'hand', keep];
-}
-
-/** How one counts at this bench: what counts, turns to a press, sound, and the pedals' keys. Kept in this browser. */
-export function BenchSettings() {
+/** How one counts at this bench: how many to a press, sound, and the pedals' keys. Kept in this browser. */
+export function BenchSettings({ unit, children }: { unit: 'turn' | 'loop'; children?: ReactNode }) {
   return (
     <DropSheet label="How I count" above quiet>
-      <Settings />
+      <Settings unit={unit}>{children}</Settings>
     </DropSheet>
   );
 }
@@ -32,10 +23,9 @@ const PEDAL_WORDS: Record<PedalAct, string> = {
   knot: 'marks a knot',
 };
 
-function Settings() {
+function Settings({ unit, children }: { unit: string; children: ReactNode }) {
   const [perPress, setPerPress] = useKept('turns per press', '1');
   const [voice, setVoice] = useKept('voice', 'quiet');
-  const [driver, setDriver] = useDriverChoice();
   const [pedals, setPedal] = usePedals();
   const id = useId();
 
@@ -47,24 +37,12 @@ function Settings() {
 
   return (
     <div className={styles.settings}>
-      <div>
-        <div id={`${id}driver`}>The turns are counted by</div>
-        <Segmented
-          aria-labelledby={`${id}driver`}
-          options={[
-            { value: 'hand', label: 'me' },
-            { value: 'motor', label: 'the motor' },
-            { value: 'counter', label: 'the length counter' },
-          ]}
-          value={driver}
-          onChange={setDriver}
-        />
-      </div>
+      {children}
       <div>
         <div id={`${id}press`}>One press counts</div>
         <Segmented
           aria-labelledby={`${id}press`}
-          options={['1', '5', '10'].map((n) => ({ value: n, label: n === '1' ? '1 turn' : `${n} turns` }))}
+          options={['1', '5', '10'].map((n) => ({ value: n, label: n === '1' ? `1 ${unit}` : `${n} ${unit}s` }))}
           value={perPress}
           onChange={setPerPress}
         />

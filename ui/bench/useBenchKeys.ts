@@ -1,53 +1,31 @@
 'use client';
 
 import { useEffect, useRef } from 'react';
-import type { Pedals } from './usePedals';
-
-export type BenchKey =
-  | 'count'
-  | 'miscount'
-  | 'stop'
-  | 'snag'
-  | 'off the base'
-  | 'pause'
-  | 'knot'
-  | 'thin spot'
-  | 'colour change'
-  | 'tension changed'
-  | 'unmark'
-  | 'full screen';
+import type { PedalAct, Pedals } from './usePedals';
 
 /** Keys that count: the space bar, and what pedals send as they come. */
 const COUNT_KEYS = new Set([' ', 'Enter', 'PageDown', 'ArrowRight', 'ArrowDown']);
 
-/** One letter for each thing that can happen. */
-export const LETTERS = {
-  s: 'stop',
-  n: 'snag',
-  b: 'off the base',
-  p: 'pause',
-  k: 'knot',
-  t: 'thin spot',
-  c: 'colour change',
-  w: 'tension changed',
-  u: 'unmark',
-  f: 'full screen',
-} as const satisfies Record<string, BenchKey>;
-
-const OTHER_KEYS: Record<string, BenchKey> = { backspace: 'miscount', '-': 'miscount', ...LETTERS };
+/** One letter for each thing that can happen at a bench. */
+export type Letters<Act extends string> = Readonly<Record<string, Act>>;
 
 /** The bench's keys, wherever the focus is, but in a field or on a button of its own. */
-export function useBenchKeys(on: boolean, pedals: Pedals, act: (key: BenchKey) => void): void {
-  const latest = useRef({ act, pedals });
+export function useBenchKeys<Act extends string>(
+  on: boolean,
+  pedals: Pedals,
+  letters: Letters<Act>,
+  act: (key: Act | PedalAct) => void,
+): void {
+  const latest = useRef({ act, pedals, letters });
   useEffect(() => {
-    latest.current = { act, pedals };
+    latest.current = { act, pedals, letters };
   });
 
   useEffect(() => {
     if (!on) return;
     const press = (event: KeyboardEvent) => {
       if (event.ctrlKey || event.altKey || event.metaKey || isField(event.target)) return;
-      const key = meaning(event.key, latest.current.pedals);
+      const key = meaning(event.key, latest.current.pedals, latest.current.letters);
       if (!key) return;
       // A button that was reached by keyboard answers to space and enter itself.
       if ((event.key === ' ' || event.key === 'Enter') && isOtherButton(event.target)) return;
@@ -61,10 +39,15 @@ export function useBenchKeys(on: boolean, pedals: Pedals, act: (key: BenchKey) =
 }
 
 /** What a key does; the user's own pedals go before everything else. */
-export function meaning(key: string, pedals: Pedals): BenchKey | undefined {
+export function meaning<Act extends string>(
+  key: string,
+  pedals: Pedals,
+  letters: Letters<Act>,
+): Act | PedalAct | undefined {
   const pedal = Object.entries(pedals).find(([, sent]) => sent === key);
-  if (pedal) return pedal[0] as BenchKey;
-  return COUNT_KEYS.has(key) ? 'count' : OTHER_KEYS[key.toLowerCase()];
+  if (pedal) return pedal[0] as PedalAct;
+  if (COUNT_KEYS.has(key)) return 'count';
+  return key === 'Backspace' || key === '-' ? 'miscount' : letters[key.toLowerCase()];
 }
 
 function isField(target: EventTarget | null): boolean {

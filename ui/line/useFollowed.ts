@@ -1,22 +1,23 @@
 'use client';
 
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { afterEvent, type Happening, type RunEvent, type RunState } from '../../core/run';
-import type { RunMessage } from '../../server/runRequests';
-import type { RunNews, RunPage } from '../../server/runEvents';
-import { newKey } from '../../ui/newKey';
-import { boxesLeftBehind, clearSentBox, keepOutbox, notArrived, type Outbox } from './outbox';
+import type { FollowedRun, RunEnd, RunMessage, RunNews } from '../../core/following';
+import { newKey } from '../newKey';
+import { boxesLeftBehind, clearSentBox, keepOutbox, type Keyed, notArrived, type Outbox } from './outbox';
 
 export type Holding = 'asking' | 'mine' | 'another';
 
-export interface LiveRun {
-  state: RunState;
+/** An event without its key and its time, which it gets when it is recorded. */
+type Bare<Event> = Event extends unknown ? Omit<Event, 'key' | 'atMs'> : never;
+
+export interface Followed<State, Event> {
+  state: State;
   holding: Holding;
   /** Why nothing reaches the server just now; counts are kept here meanwhile. Null while all is well. */
   trouble: string | null;
   unsent: number;
-  ended: RunPage['ended'];
-  record: (happening: Happening) => void;
+  ended: RunEnd | null;
+  record: (happening: Bare<Event>) => void;
   takeOver: () => void;
   /** Resolves once everything that was recorded has arrived. */
   settled: () => Promise<boolean>;
@@ -31,7 +32,10 @@ const MOST_AT_ONCE = 500;
  * A run that is followed live. Each thing that happens is applied at once, kept in the browser, and sent in order;
  * nothing is forgotten until the server says that it has arrived.
  */
-export function useRun(page: RunPage): LiveRun {
+export function useFollowed<State, Event extends Keyed>(
+  page: FollowedRun<State>,
+  after: (state: State, event: Event) => State,
+): Followed<State, Event> {
   const [state, setState] = useState(page.state);
   const [holding, setHolding] = useState<Holding>('asking');
   const [trouble, setTrouble] = useState<string | null>(null);
@@ -39,10 +43,10 @@ export function useRun(page: RunPage): LiveRun {
   const [ended, setEnded] = useState(page.ended);
 
   // Everything that changes without being shown lives in one box, made once the page is live.
-  const line = useRef<ReturnType<typeof openLine> | null>(null);
+  const line = useRef<Line<Event> | null>(null);
 
   useEffect(() => {
-    const opened = openLine(page, { setState, setHolding, setTrouble, setUnsent, setEnded });
+    const opened = openLine(page, after, { setState, setHolding, setTrouble, setUnsent, setEnded });
     line.current = opened;
     return () => {
       opened.close();
@@ -58,18 +62,25 @@ export function useRun(page: RunPage): LiveRun {
     trouble,
     unsent,
     ended,
-    record: useCallback((happening: Happening) => line.current?.record(happening), []),
+    record: useCallback((happening: Bare<Event>) => line.current?.record(happening), []),
     takeOver: useCallback(() => line.current?.takeOver(), []),
     settled: useCallback(() => line.current?.settled() ?? Promise.resolve(false), []),
   };
 }
 
-interface Listeners {
-  setState: (state: RunState) => void;
+interface Listeners<State> {
+  setState: (state: State) => void;
   setHolding: (holding: Holding) => void;
   setTrouble: (trouble: string | null) => void;
   setUnsent: (unsent: number) => void;
-  setEnded: (ended: RunPage['ended']) => void;
+  setEnded: (ended: RunEnd | null) => void;
+}
+
+interface Line<Event> {
+  record: (happening: Bare<Event>) => void;
+  takeOver: () => void;
+  settled: () => Promise<boolean>;
+  close: () => void;
 }
 
 const NO_ANSWER = 'The app does not answer';
@@ -83,20 +94,24 @@ async function complaintOf(answer: Response): Promise<Complaint> {
 }
 
 /** The line between one screen and the server, without anything of React. */
-function openLine(page: RunPage, listeners: Listeners) {
+function openLine<State, Event extends Keyed>(
+  page: FollowedRun<State>,
+  after: (state: State, event: Event) => State,
+  listeners: Listeners<State>,
+): Line<Event> {
   const url = `/api/runs/${page.id}/events`;
   const formerKey = `former screen of run ${page.id}`;
-  const outbox: Outbox = { writer: newKey(), events: [] };
-  let left = boxesLeftBehind(page.id, outbox.writer);
+  const outbox: Outbox<Event> = { writer: newKey(), events: [] };
+  let left = boxesLeftBehind<Event>(page.id, outbox.writer);
   let state = left.reduce(
-    (before, box) => notArrived(box.events, page.arrived[box.writer]).reduce(afterEvent, before),
+    (before, box) => notArrived(box.events, page.arrived[box.writer]).reduce(after, before),
     page.state,
   );
   let arrived = page.arrived;
   let seq = 0;
   let holding: Holding = 'asking';
   let wantState = false;
-  let claim: RunMessage['claim'] = 'ask';
+  let claim: RunMessage<Event>['claim'] = 'ask';
   // A reloaded screen is the same one; a copied tab is not, so the name is taken out while it is in use.
   let formerly = sessionStorage.getItem(formerKey) ?? undefined;
   sessionStorage.removeItem(formerKey);
@@ -111,9 +126,9 @@ function openLine(page: RunPage, listeners: Listeners) {
     listeners.setUnsent(pendingCount());
   }
 
-  function record(happening: Happening): void {
-    const event = { ...happening, key: `${outbox.writer}:${++seq}`, atMs: Date.now() } as RunEvent;
-    state = afterEvent(state, event);
+  function record(happening: Bare<Event>): void {
+    const event = { ...happening, key: `${outbox.writer}:${++seq}`, atMs: Date.now() } as unknown as Event;
+    state = after(state, event);
     outbox.events.push(event);
     keepOutbox(page.id, outbox);
     show();
@@ -130,7 +145,7 @@ function openLine(page: RunPage, listeners: Listeners) {
     sending = true;
     const boxes = left;
     const events = [...boxes.flatMap((box) => box.events), ...outbox.events].slice(0, MOST_AT_ONCE);
-    const message: RunMessage = {
+    const message: RunMessage<Event> = {
       writer: outbox.writer,
       events,
       claim,
@@ -146,7 +161,7 @@ function openLine(page: RunPage, listeners: Listeners) {
         signal: AbortSignal.timeout(10_000),
       });
       if (!answer.ok) throw await complaintOf(answer);
-      take((await answer.json()) as RunNews, boxes);
+      take((await answer.json()) as RunNews<State>, boxes);
       listeners.setTrouble(null);
       sending = false;
       if (outbox.events.length > 0 || left.length > 0 || wantState) void send();
@@ -159,7 +174,7 @@ function openLine(page: RunPage, listeners: Listeners) {
     }
   }
 
-  function take(news: RunNews, boxes: readonly Outbox[]): void {
+  function take(news: RunNews<State>, boxes: readonly Outbox<Event>[]): void {
     formerly = undefined;
     if (claim === 'force') claim = 'ask';
     outbox.events = notArrived(outbox.events, news.arrived[outbox.writer]);
@@ -171,7 +186,7 @@ function openLine(page: RunPage, listeners: Listeners) {
       .filter(({ events }) => events.length > 0);
     if (news.state) {
       // What this screen has recorded since is not in it yet.
-      state = [...left.flatMap(({ events }) => events), ...outbox.events].reduce(afterEvent, news.state);
+      state = [...left.flatMap(({ events }) => events), ...outbox.events].reduce(after, news.state);
       wantState = false;
     } else if (othersWrote(news.arrived)) wantState = true;
     arrived = news.arrived;
@@ -187,7 +202,7 @@ function openLine(page: RunPage, listeners: Listeners) {
 
   function leave(): void {
     sessionStorage.setItem(formerKey, outbox.writer);
-    const message: RunMessage = {
+    const message: RunMessage<Event> = {
       writer: outbox.writer,
       events: outbox.events.slice(0, MOST_AT_ONCE),
       claim: 'release',

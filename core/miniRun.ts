@@ -1,0 +1,307 @@
+import { type Estimate, readingSd, weightedMean } from './estimate';
+import { type LoopMass, loopMass, loopsForMass, loopsMassG, type LoopsWeighed } from './gramsPerLoop';
+
+/** What is done with each mini of a session; after the last, what is left is weighed. */
+export const MINI_STAGES = ['count', 'weigh', 'finish'] as const;
+export type MiniStage = (typeof MINI_STAGES)[number];
+
+/** A mini that is to be made out of a parent, in the order of the yarn. */
+export interface MiniToMake {
+  /** Which of the wanted sizes it is. */
+  sizeId: string;
+  name: string;
+  massG: number;
+  toleranceG: number;
+  /** Counted from 0 along the parent, from the end that is worked from. */
+  segment: number;
+}
+
+/** What a session on one parent starts from. */
+export interface MiniSession {
+  minis: readonly MiniToMake[];
+  /** Grams between the knots. */
+  segmentsG: readonly number[];
+  /** What each mini costs beyond its own mass: its ends and its ties. */
+  cutLossG: number;
+  /** Grams in a loop, as it was known before. */
+  gramsPerLoop: Estimate;
+}
+
+/** One thing that happened in a session. Only ever added, each under its own key; `part` is the mini, counted from 0. */
+export type MiniEvent = { key: string; atMs: number; part: number } & (
+  | { kind: 'loops'; amount: number }
+  | { kind: 'stage'; stage: MiniStage }
+  /** `odd`: it contradicts the count and was kept all the same, so it teaches nothing. */
+  | { kind: 'weigh'; massG: number; resolutionG: number; odd: boolean }
+  | { kind: 'unweigh' }
+  /** What is left of the parent, after this mini was cut. */
+  | { kind: 'weigh parent'; massG: number; resolutionG: number }
+  | { kind: 'unweigh parent' }
+  /** It is not made after all, or it is. */
+  | { kind: 'skip'; skipped: boolean }
+  | { kind: 'pause' }
+  | { kind: 'resume' }
+);
+
+export type MiniHappening = MiniEvent extends infer Event
+  ? Event extends MiniEvent
+    ? Omit<Event, 'key' | 'atMs'>
+    : never
+  : never;
+
+export interface MiniWeighing {
+  massG: number;
+  resolutionG: number;
+  odd: boolean;
+}
+
+/** Where a session stands; plain data, so that it can be sent and gone on from. */
+export interface MiniRunState {
+  stage: MiniStage;
+  /** The mini in hand. */
+  part: number;
+  /** Counted for each; see `loopsOn`. */
+  loops: number[];
+  weighed: (MiniWeighing | null)[];
+  parent: { afterPart: number; massG: number; resolutionG: number }[];
+  skipped: boolean[];
+  pausedSinceMs: number | null;
+  lastMs: number | null;
+}
+
+/**
+ * A session in which nothing has happened yet.
+ *
+ * @example
+ * newMiniRun(2).loops // => [0, 0]
+ */
+export function newMiniRun(minis: number): MiniRunState {
+  return {
+    stage: 'count',
+    part: 0,
+    loops: Array.from({ length: minis }, () => 0),
+    weighed: Array.from({ length: minis }, () => null),
+    parent: [],
+    skipped: Array.from({ length: minis }, () => false),
+    pausedSinceMs: null,
+    lastMs: null,
+  };
+}
+
+/**
+ * Where a session stands after one more event.
+ *
+ * @example
+ * afterMiniEvent(newMiniRun(1), { key: 'a:1', atMs: 5, part: 0, kind: 'loops', amount: 10 }).loops // => [10]
+ */
+export function afterMiniEvent(state: MiniRunState, event: MiniEvent): MiniRunState {
+  const next = { ...state, lastMs: Math.max(state.lastMs ?? 0, event.atMs) };
+  const { part } = event;
+  switch (event.kind) {
+    case 'loops':
+      // Not cut off at none: counts of two screens add up in whatever order they arrive.
+      return { ...next, loops: replaced(state.loops, part, state.loops[part]! + event.amount), pausedSinceMs: null };
+    case 'stage':
+      return { ...next, stage: event.stage, part, pausedSinceMs: null };
+    case 'weigh': {
+      const { massG, resolutionG, odd } = event;
+      return { ...next, weighed: replaced(state.weighed, part, { massG, resolutionG, odd }) };
+    }
+    case 'unweigh':
+      return { ...next, weighed: replaced(state.weighed, part, null) };
+    case 'weigh parent': {
+      const { massG, resolutionG } = event;
+      const others = state.parent.filter(({ afterPart }) => afterPart !== part);
+      const parent = [...others, { afterPart: part, massG, resolutionG }].sort((a, b) => a.afterPart - b.afterPart);
+      return { ...next, parent };
+    }
+    case 'unweigh parent':
+      return { ...next, parent: state.parent.filter(({ afterPart }) => afterPart !== part) };
+    case 'skip':
+      return { ...next, skipped: replaced(state.skipped, part, event.skipped) };
+    case 'pause':
+      return { ...next, pausedSinceMs: event.atMs };
+    case 'resume':
+      return { ...next, pausedSinceMs: null };
+  }
+}
+
+function replaced<T>(values: readonly T[], at: number, value: T): T[] {
+  return values.map((each, i) => (i === at ? value : each));
+}
+
+/**
+ * Loops that were counted for a mini; never fewer than none, however the counts came.
+ *
+ * @example
+ * loopsOn({ ...newMiniRun(1), loops: [-1] }, 0) // => 0
+ */
+export function loopsOn(state: MiniRunState, part: number): number {
+  return Math.max(0, state.loops[part] ?? 0);
+}
+
+/**
+ * The minis that were made, by their place: counted, cut, and not left out.
+ *
+ * @example
+ * minisMade({ ...newMiniRun(3), stage: 'finish', part: 2, loops: [40, 0, 41] }) // => [0, 2]
+ */
+export function minisMade(state: MiniRunState): number[] {
+  return state.loops.flatMap((_, part) => (isMade(state, part) ? [part] : []));
+}
+
+function isMade(state: MiniRunState, part: number): boolean {
+  if (state.skipped[part] || loopsOn(state, part) === 0) return false;
+  // The one in hand is made once it is cut.
+  return part !== state.part || state.stage !== 'count';
+}
+
+/**
+ * The minis that are still to be made, the one in hand first.
+ *
+ * @example
+ * minisToCome({ ...newMiniRun(3), part: 1, loops: [40, 12, 0] }) // => [1, 2]
+ */
+export function minisToCome(state: MiniRunState): number[] {
+  return state.loops.flatMap((_, part) => (state.skipped[part] || isMade(state, part) ? [] : [part]));
+}
+
+/**
+ * What a loop weighs, by everything that was weighed in this session so far.
+ *
+ * Minis that were weighed each tell their own. Each weighing of the parent tells what all minis before it weigh
+ * together; it is the better one where the scale is coarse. A weighing that was kept though it contradicts the count
+ * teaches nothing.
+ *
+ * @param parentG what the parent weighed before the first mini, and to which step
+ * @example
+ * loopMassOf({ minis: [], segmentsG: [100], cutLossG: 0, gramsPerLoop: { mean: 0.2, sd: 0.01 } }, newMiniRun(0), { massG: 100, resolutionG: 1 }).gramsPerLoop // => 0.2
+ */
+export function loopMassOf(
+  session: MiniSession,
+  state: MiniRunState,
+  parentG: { massG: number; resolutionG: number },
+): LoopMass {
+  const wantedG = session.minis.reduce((sum, { massG }) => sum + massG, 0);
+  return loopMass(
+    [...ownWeighings(state), ...parentWeighings(session, state, parentG)],
+    session.gramsPerLoop,
+    wantedG / session.gramsPerLoop.mean,
+    readingSd(parentG.resolutionG),
+  );
+}
+
+/** Where a mini's loops begin, in loops since the beginning of the session. */
+function beginsAt(state: MiniRunState, part: number): number {
+  return state.loops.reduce((sum, _, i) => sum + (i < part && !state.skipped[i] ? loopsOn(state, i) : 0), 0);
+}
+
+function ownWeighings(state: MiniRunState): LoopsWeighed[] {
+  return minisMade(state).flatMap((part) => {
+    const weighing = state.weighed[part];
+    if (!weighing || weighing.odd) return [];
+    const fromLoop = beginsAt(state, part);
+    const sdG = readingSd(weighing.resolutionG);
+    return [{ fromLoop, toLoop: fromLoop + loopsOn(state, part), massG: weighing.massG, sdG, minis: 1 }];
+  });
+}
+
+function parentWeighings(
+  { cutLossG }: MiniSession,
+  state: MiniRunState,
+  parentG: { massG: number; resolutionG: number },
+): LoopsWeighed[] {
+  const made = minisMade(state);
+  return state.parent.flatMap(({ afterPart, massG, resolutionG }) => {
+    const before = made.filter((part) => part <= afterPart);
+    return {
+      fromLoop: 0,
+      toLoop: before.reduce((sum, part) => sum + loopsOn(state, part), 0),
+      massG: parentG.massG - massG - before.length * cutLossG,
+      sdG: readingSd(resolutionG),
+      minis: before.length,
+      byParent: true,
+    };
+  });
+}
+
+/** How the mini in hand is to be made. */
+export interface NextMini {
+  /** To stop at. */
+  loops: number;
+  /** What so many loops will weigh. */
+  expected: Estimate;
+  /** What is aimed at: the size that is wanted, or less where what is left has to do for all that are to come. */
+  aimG: number;
+  /** What is left of its stretch of yarn for minis, ends and ties taken off. */
+  leftG: number;
+  /** How much is missing for all that are to come from this stretch, each at the least that it may weigh; 0: none. */
+  shortG: number;
+}
+
+/**
+ * How many loops the mini in hand gets, by what the ones before have weighed, so that all stay within their tolerance
+ * and the last is not a runt: where what is left is less than what all would take, all get a little less.
+ *
+ * @example
+ * nextMini({ minis: [{ sizeId: 's', name: '', massG: 12, toleranceG: 0.5, segment: 0 }], segmentsG: [50], cutLossG: 0.2, gramsPerLoop: { mean: 0.2, sd: 0.01 } }, newMiniRun(1), { massG: 50, resolutionG: 1 }).loops // => 60
+ */
+export function nextMini(
+  session: MiniSession,
+  state: MiniRunState,
+  parentG: { massG: number; resolutionG: number },
+): NextMini {
+  const { part } = state;
+  const mini = session.minis[part]!;
+  const learned = loopMassOf(session, state, parentG);
+  const at = beginsAt(state, part);
+  const leftG = leftOfSegment(session, state, learned, mini.segment);
+  const others = minisToCome(state).filter((each) => each !== part && session.minis[each]!.segment === mini.segment);
+  const coming = [mini, ...others.map((each) => session.minis[each]!)];
+  const forMinisG = leftG - coming.length * session.cutLossG;
+  const wantedG = coming.reduce((sum, { massG }) => sum + massG, 0);
+  const leastG = coming.reduce((sum, { massG, toleranceG }) => sum + massG - toleranceG, 0);
+  // What is missing is taken from all alike, as far as each may be lighter.
+  const share = wantedG > leastG ? Math.min(1, Math.max(0, (wantedG - forMinisG) / (wantedG - leastG))) : 0;
+  // Not to the very edge: a mini that is to be just within its tolerance is as often without.
+  const aimG = mini.massG - mini.toleranceG * Math.min(share, MOST_OF_TOLERANCE);
+  const loops = loopsForMass(learned, at, aimG);
+  return {
+    loops,
+    expected: loopsMassG(learned, at, loops),
+    aimG,
+    leftG: Math.max(0, forMinisG),
+    shortG: Math.max(0, leastG - forMinisG),
+  };
+}
+
+/** So much of its tolerance a mini is made lighter at most. */
+const MOST_OF_TOLERANCE = 0.7;
+
+/**
+ * What is left between the knots for the minis to come: what there was, less what was cut from it; or, where the parent
+ * was weighed on this stretch, what it weighed then, less the stretches beyond.
+ */
+function leftOfSegment(session: MiniSession, state: MiniRunState, learned: LoopMass, segment: number): number {
+  const isHere = (part: number) => session.minis[part]!.segment === segment;
+  const weighed = state.parent.filter(({ afterPart }) => isHere(afterPart)).at(-1);
+  const beyondG = session.segmentsG.slice(segment + 1).reduce((sum, massG) => sum + massG, 0);
+  const fromG = weighed ? weighed.massG - beyondG : session.segmentsG[segment]!;
+  return minisMade(state)
+    .filter((part) => isHere(part) && part > (weighed?.afterPart ?? -1))
+    .reduce((leftG, part) => leftG - massOfMini(state, learned, part).mean - session.cutLossG, fromG);
+}
+
+/**
+ * What a mini weighs, by its weighing and by its loops together: beside a coarse scale the loops tell more.
+ *
+ * @example
+ * massOfMini({ ...newMiniRun(1), loops: [50] }, { gramsPerLoop: 0.2, driftPerLoop: 0, covariance: [0, 0, 0] }, 0).mean // => 10
+ */
+export function massOfMini(state: MiniRunState, learned: LoopMass, part: number): Estimate {
+  const byLoops = loopsMassG(learned, beginsAt(state, part), loopsOn(state, part));
+  const weighing = state.weighed[part];
+  if (!weighing) return byLoops;
+  const byScale = { mean: weighing.massG, sd: readingSd(weighing.resolutionG) };
+  return weighing.odd || byLoops.sd === 0 ? byScale : weightedMean([byScale, byLoops]);
+}

@@ -1,0 +1,136 @@
+import { z } from 'zod';
+import { InputError } from '../core/inputError';
+import type { UnitSystem } from '../core/units';
+import type { Db } from '../db/connection';
+import { miniJobById, miniOfPiece, minisOfJob, setKit, wetBy } from '../db/minis';
+import { insertOperation, insertPart, operationByRequest } from '../db/operations';
+import { pieceById, type PieceRow } from '../db/pieces';
+import { longText, quantity, readOptional, requestKey } from './fields';
+import { attempt, NotPossible, type Saved } from './result';
+import { weighedMass, weighingFields } from './weighing';
+import { fromMg } from './whole';
+
+const treatForm = z.strictObject({
+  requestKey,
+  kind: z.enum(['dye', 'wash']),
+  pieceIds: z.array(z.int().positive()).min(1, 'say which'),
+  note: longText,
+});
+export type TreatForm = z.input<typeof treatForm>;
+
+/** Minis go into the dye pot or into water: from then on they wait to be dry and weighed again. */
+export function treatMinis(db: Db, input: unknown, now: Date): Saved {
+  return attempt(treatForm, input, (form) =>
+    db
+      .transaction(() => {
+        const before = operationByRequest(db, form.requestKey);
+        if (before) return before.id;
+        const pieces = form.pieceIds.map((id) => stillThere(db, id));
+        // One entry a yarn, as the logbook tells them; the first carries the request.
+        const [first] = byYarn(pieces).map((some, i) => {
+          const operationId = insertOperation(db, {
+            kind: form.kind,
+            at: now.toISOString(),
+            note: form.note,
+            ...(i === 0 && { requestKey: form.requestKey }),
+          });
+          for (const { id } of some) insertPart(db, { operationId, pieceId: id, side: 'on', ...NOT_WEIGHED });
+          return operationId;
+        });
+        return first!;
+      })
+      .immediate(),
+  );
+}
+
+const NOT_WEIGHED = { massMg: null, massFrom: null, tareMg: 0, resolutionMg: null };
+
+function dryForm(system: UnitSystem) {
+  return z.strictObject({
+    requestKey,
+    pieceIds: z.array(z.int().positive()).min(1),
+    /** Of each, in the same order; empty: not weighed yet. */
+    masses: z.array(readOptional(quantity('mass', system))),
+    ...weighingFields(system),
+    /** They are heavier than before, and that is so. */
+    sure: z.boolean(),
+    note: longText,
+  });
+}
+export type DryForm = z.input<ReturnType<typeof dryForm>>;
+
+/** Heavier by more than this share than before: it may be damp still. */
+const DAMP_FROM = 0.03;
+
+/** Keeps what dyed or washed minis weigh, now that they are dry. */
+export function weighDried(db: Db, input: unknown, system: UnitSystem, now: Date): Saved {
+  return attempt(dryForm(system), input, (form) =>
+    db
+      .transaction(() => {
+        const before = operationByRequest(db, form.requestKey);
+        if (before) return before.id;
+        const weighed = form.pieceIds.flatMap((id, i) => {
+          const massG = form.masses[i] ?? null;
+          if (massG === null) return [];
+          const piece = stillThere(db, id);
+          if (wetBy(db, id) === null) throw new InputError('this one is weighed already', `masses.${i}`);
+          const mass = weighedMass(massG, form, `masses.${i}`);
+          const beforeG = piece.massMg === null ? null : fromMg(piece.massMg);
+          if (beforeG !== null && !form.sure && fromMg(mass.massMg) > beforeG * (1 + DAMP_FROM) + form.scaleResolutionG)
+            throw new InputError(`it was ${Number(beforeG.toFixed(1))} g before: still damp?`, `masses.${i}`);
+          return [{ piece, mass }];
+        });
+        if (weighed.length === 0) throw new InputError('weigh at least one', 'masses.0');
+        const [first] = byYarn(weighed.map(({ piece }) => piece)).map((some, i) => {
+          const operationId = insertOperation(db, {
+            kind: 'weigh',
+            at: now.toISOString(),
+            note: form.note,
+            ...(i === 0 && { requestKey: form.requestKey }),
+          });
+          for (const { id } of some) {
+            const { mass } = weighed.find(({ piece }) => piece.id === id)!;
+            insertPart(db, { operationId, pieceId: id, side: 'on', ...mass });
+          }
+          return operationId;
+        });
+        return first!;
+      })
+      .immediate(),
+  );
+}
+
+function stillThere(db: Db, pieceId: number): PieceRow {
+  const piece = pieceById(db, pieceId);
+  if (!piece || piece.consumedBy !== null) throw new NotPossible('one of these is not there any more');
+  if (!miniOfPiece(db, pieceId)) throw new NotPossible('one of these is no mini');
+  return piece;
+}
+
+function byYarn(pieces: readonly PieceRow[]): PieceRow[][] {
+  return [...new Set(pieces.map(({ yarnId }) => yarnId))].map((yarnId) =>
+    pieces.filter((piece) => piece.yarnId === yarnId),
+  );
+}
+
+/** Packs these minis into one kit of a job; with none, the kit is taken apart again. */
+export function packKit(db: Db, jobId: number, kit: number, pieceIds: readonly number[]): Saved {
+  return attempt(z.null(), null, () =>
+    db
+      .transaction(() => {
+        if (!miniJobById(db, jobId)) throw new NotPossible('there is no such plan');
+        const minis = minisOfJob(db, jobId);
+        for (const id of pieceIds) {
+          const mini = minis.find(({ pieceId }) => pieceId === id);
+          if (!mini) throw new NotPossible('one of these is not of this plan');
+          if (mini.kit !== null && mini.kit !== kit)
+            throw new NotPossible(`one of these is in kit ${mini.kit} already`);
+          if (pieceById(db, id)?.consumedBy !== null) throw new NotPossible('one of these is not there any more');
+        }
+        for (const { pieceId } of minis.filter((mini) => mini.kit === kit)) setKit(db, pieceId, null);
+        for (const id of pieceIds) setKit(db, id, kit);
+        return jobId;
+      })
+      .immediate(),
+  );
+}

@@ -1,0 +1,92 @@
+import type { Fault } from '../core/faults';
+import { type FibreShare, handlingOf } from '../core/fibre';
+import { type Form, massOf } from '../core/piece';
+import type { ParentPiece } from '../core/miniPlan';
+import { endsOf, workedFrom } from '../core/schools';
+import { strandOfYarnMm } from '../core/weightClass';
+import type { Db } from '../db/connection';
+import { pieceById } from '../db/pieces';
+import { schools } from './schools';
+import { yarnPage, type YarnView } from './yarnViews';
+
+/** A yarn that minis can be made of, with its pieces. */
+export interface MiniYarn {
+  id: number;
+  name: string;
+  colourHex: string;
+  fibres: FibreShare[];
+  strandMm: number;
+  /** Null: nothing tells how long a gram of it is. */
+  gristMPerG: number | null;
+  parents: MiniParentView[];
+}
+
+/** A piece that minis may be cut from; `parent` is missing where its mass or its yarn's length is not known. */
+export interface MiniParentView {
+  pieceId: number;
+  label: string;
+  form: Form;
+  faults: Fault[];
+  parent: ParentPiece | null;
+  /** It is on the bench already. */
+  busy: boolean;
+}
+
+/** Where nothing tells a yarn's thickness. */
+const STRAND_MM = 2;
+
+/** The yarns with what there is of them now; minis are not cut up again. */
+export function miniYarns(db: Db, yarnIds: readonly number[]): MiniYarn[] {
+  const { workFrom } = schools(db);
+  return yarnIds.flatMap((id) => {
+    const page = yarnPage(db, id);
+    if (!page) return [];
+    const { yarn, pieces } = page;
+    return {
+      id,
+      name: yarn.name,
+      colourHex: yarn.colourHex,
+      fibres: yarn.fibres,
+      strandMm: strandOf(yarn),
+      gristMPerG: yarn.grist?.mean ?? null,
+      parents: pieces
+        .filter(({ consumedBy, form }) => consumedBy === null && form !== 'mini skein')
+        .map((piece): MiniParentView => {
+          const ends = endsOf(piece.form);
+          const from =
+            (yarn.workFrom ?? workedFrom(handlingOf(yarn.fibres), workFrom)) === 'centre' ? 'inner' : 'outer';
+          return {
+            pieceId: piece.id,
+            label: piece.label,
+            form: piece.form,
+            faults: piece.faults,
+            busy: piece.openRunId !== null,
+            parent:
+              piece.mass && yarn.grist
+                ? {
+                    pieceId: piece.id,
+                    yarnId: yarn.id,
+                    massG: massOf(piece.mass).mean,
+                    resolutionG: piece.mass.from === 'scale' ? piece.mass.resolutionG : BAND_STEP_G,
+                    grist: { mean: yarn.grist.mean, sd: yarn.grist.sd },
+                    faults: piece.faults,
+                    fromEnd: ends.includes(from) ? from : ends[0]!,
+                  }
+                : null,
+          };
+        }),
+    };
+  });
+}
+
+/** What only the band tells is not weighed: it may be out by a few grams. */
+const BAND_STEP_G = 10;
+
+export function strandOf(yarn: YarnView): number {
+  return strandOfYarnMm({ wpi: yarn.measuredWpi ?? yarn.wpi, gristMPerG: yarn.grist?.mean ?? null }) ?? STRAND_MM;
+}
+
+/** The yarns of some pieces, each once. */
+export function yarnsOfPieces(db: Db, pieceIds: readonly number[]): number[] {
+  return [...new Set(pieceIds.flatMap((id) => pieceById(db, id)?.yarnId ?? []))];
+}
