@@ -24,6 +24,19 @@ export function massFigure(massG: number, system: UnitSystem): Figure {
 }
 
 /**
+ * A small mass, as of a mini or of its tolerance: to a tenth of a gram, and finer below one.
+ *
+ * @example
+ * fineMassFigure(11.3, 'metric').number // => '11.3'
+ * @example
+ * fineMassFigure(0.24, 'metric').number // => '0.24'
+ */
+export function fineMassFigure(massG: number, system: UnitSystem): Figure {
+  if (system === 'imperial') return { number: rounded(massG / GRAMS_PER_OUNCE, 3), unit: 'oz' };
+  return { number: String(Number(massG.toFixed(Math.abs(massG) < 0.995 ? 2 : 1))), unit: 'g' };
+}
+
+/**
  * A mass as a scale of this resolution shows it.
  *
  * @example

@@ -23,6 +23,8 @@ export interface MiniSession {
   segmentsG: readonly number[];
   /** What each mini costs beyond its own mass: its ends and its ties. */
   cutLossG: number;
+  /** What is cut off and put aside, each after so many minis. */
+  left?: readonly { afterMini: number; massG: number }[];
   /** Grams in a loop, as it was known before. */
   gramsPerLoop: Estimate;
 }
@@ -191,8 +193,13 @@ export function loopMassOf(
   );
 }
 
-/** Where a mini's loops begin, in loops since the beginning of the session. */
-function beginsAt(state: MiniRunState, part: number): number {
+/**
+ * Loops that were wound before a mini, since the beginning of the session.
+ *
+ * @example
+ * loopsBefore({ ...newMiniRun(3), loops: [40, 41, 0] }, 2) // => 81
+ */
+export function loopsBefore(state: MiniRunState, part: number): number {
   return state.loops.reduce((sum, _, i) => sum + (i < part && !state.skipped[i] ? loopsOn(state, i) : 0), 0);
 }
 
@@ -200,14 +207,14 @@ function ownWeighings(state: MiniRunState): LoopsWeighed[] {
   return minisMade(state).flatMap((part) => {
     const weighing = state.weighed[part];
     if (!weighing || weighing.odd) return [];
-    const fromLoop = beginsAt(state, part);
+    const fromLoop = loopsBefore(state, part);
     const sdG = readingSd(weighing.resolutionG);
     return [{ fromLoop, toLoop: fromLoop + loopsOn(state, part), massG: weighing.massG, sdG, minis: 1 }];
   });
 }
 
 function parentWeighings(
-  { cutLossG }: MiniSession,
+  session: MiniSession,
   state: MiniRunState,
   parentG: { massG: number; resolutionG: number },
 ): LoopsWeighed[] {
@@ -217,12 +224,37 @@ function parentWeighings(
     return {
       fromLoop: 0,
       toLoop: before.reduce((sum, part) => sum + loopsOn(state, part), 0),
-      massG: parentG.massG - massG - before.length * cutLossG,
+      massG: parentG.massG - massG - before.length * session.cutLossG - putAsideG(session, afterPart),
       sdG: readingSd(resolutionG),
       minis: before.length,
       byParent: true,
     };
   });
+}
+
+/** What was cut off and put aside before a mini was cut; it is no longer on the parent. */
+function putAsideG({ left = [] }: MiniSession, part: number): number {
+  return left.reduce((sum, { afterMini, massG }) => sum + (afterMini <= part ? massG : 0), 0);
+}
+
+/**
+ * What should be left of the parent once a mini is cut, by all that was counted and weighed.
+ *
+ * @param parentMassG what it weighed before the first
+ * @example
+ * parentAfterG({ minis: [], segmentsG: [100], cutLossG: 0.5, gramsPerLoop: { mean: 0.2, sd: 0.01 } }, { ...newMiniRun(1), loops: [50], stage: 'weigh' }, { gramsPerLoop: 0.2, driftPerLoop: 0, covariance: [0, 0, 0] }, 100, 0) // => 89.5
+ */
+export function parentAfterG(
+  session: MiniSession,
+  state: MiniRunState,
+  learned: LoopMass,
+  parentMassG: number,
+  part: number,
+): number {
+  const goneG = minisMade(state)
+    .filter((each) => each <= part)
+    .reduce((sum, each) => sum + massOfMini(state, learned, each).mean + session.cutLossG, 0);
+  return Math.max(0, parentMassG - goneG - putAsideG(session, part));
 }
 
 /** How the mini in hand is to be made. */
@@ -254,7 +286,7 @@ export function nextMini(
   const { part } = state;
   const mini = session.minis[part]!;
   const learned = loopMassOf(session, state, parentG);
-  const at = beginsAt(state, part);
+  const at = loopsBefore(state, part);
   const leftG = leftOfSegment(session, state, learned, mini.segment);
   const others = minisToCome(state).filter((each) => each !== part && session.minis[each]!.segment === mini.segment);
   const coming = [mini, ...others.map((each) => session.minis[each]!)];
@@ -299,7 +331,7 @@ function leftOfSegment(session: MiniSession, state: MiniRunState, learned: LoopM
  * massOfMini({ ...newMiniRun(1), loops: [50] }, { gramsPerLoop: 0.2, driftPerLoop: 0, covariance: [0, 0, 0] }, 0).mean // => 10
  */
 export function massOfMini(state: MiniRunState, learned: LoopMass, part: number): Estimate {
-  const byLoops = loopsMassG(learned, beginsAt(state, part), loopsOn(state, part));
+  const byLoops = loopsMassG(learned, loopsBefore(state, part), loopsOn(state, part));
   const weighing = state.weighed[part];
   if (!weighing) return byLoops;
   const byScale = { mean: weighing.massG, sd: readingSd(weighing.resolutionG) };

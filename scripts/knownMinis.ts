@@ -90,3 +90,19 @@ export function sessionAsKnown(
     return mass;
   });
 }
+
+/** How many of many sessions' minis are within their tolerance, and how many last ones are runts; in percent. */
+export function sessionsAsKnown(
+  known: KnownSession,
+  way: Way,
+  sessions: number,
+  normal: () => number,
+  chance: () => number,
+): { withinPercent: number; runtPercent: number } {
+  const all = Array.from({ length: sessions }, () => sessionAsKnown(known, way, normal, chance));
+  const isWithin = (massG: number | null) => massG !== null && Math.abs(massG - known.massG) <= known.toleranceG;
+  const isRunt = (massG: number | null) => massG === null || massG < known.massG - known.toleranceG;
+  const within = all.flat().filter(isWithin).length;
+  const runts = all.filter((minis) => isRunt(minis.at(-1)!)).length;
+  return { withinPercent: (100 * within) / all.flat().length, runtPercent: (100 * runts) / sessions };
+}

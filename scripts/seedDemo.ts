@@ -1,8 +1,10 @@
 /** Lays out the demo data in a new database file. */
 import { renameSync } from 'node:fs';
+import loadHighs from 'highs';
 import { openDatabase } from '../db/connection';
 import { pictureFolder } from '../server/database';
 import { ternRock, ternRockPictures } from './ternRock';
+import { ternRockMinis } from './ternRockMinis';
 
 async function main(file: string | undefined): Promise<void> {
   if (!file) throw new Error('name the file of the database');
@@ -10,6 +12,7 @@ async function main(file: string | undefined): Promise<void> {
   const draft = `${file}.draft-${process.pid}`;
   const db = openDatabase(draft);
   ternRock(db, new Date());
+  ternRockMinis(db, await loadHighs(), new Date());
   await ternRockPictures(db, pictureFolder(file), new Date());
   db.pragma('wal_checkpoint(TRUNCATE)');
   db.close();

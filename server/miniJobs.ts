@@ -6,9 +6,8 @@ import { kitsOf } from '../core/minisModel';
 import type { UnitSystem } from '../core/units';
 import type { Db } from '../db/connection';
 import { insertMiniJob, miniJobById, miniJobByRequest, setMiniJobEnded, updateMiniJob } from '../db/minis';
-import { pieceById } from '../db/pieces';
 import { runsOfJob } from '../db/runs';
-import { reels, type ReelTool } from './bench';
+import { reels, type ReelTool, scales, type ScaleTool } from './bench';
 import { requestKey, text } from './fields';
 import { type MiniJobPlan, proven, readMiniJobPlan, typedMinis } from './miniJobPlan';
 import { type MiniYarn, miniYarns, yarnsOfPieces } from './miniParents';
@@ -28,6 +27,7 @@ export type MiniJobForm = z.input<typeof jobForm>;
 export interface MiniPlanPage {
   yarns: MiniYarn[];
   reels: ReelTool[];
+  scales: ScaleTool[];
   /** Those that are to be taken from the start. */
   pieceIds: number[];
   /** The job that is planned anew, with what was asked for then. */
@@ -37,7 +37,7 @@ export interface MiniPlanPage {
 export function miniPlanPage(db: Db, ask: { yarns?: string; pieces?: string }): MiniPlanPage {
   const pieceIds = idsIn(ask.pieces);
   const yarnIds = [...new Set([...idsIn(ask.yarns), ...yarnsOfPieces(db, pieceIds)])];
-  return { yarns: miniYarns(db, yarnIds), reels: reels(db), pieceIds, job: null };
+  return { yarns: miniYarns(db, yarnIds), reels: reels(db), scales: scales(db), pieceIds, job: null };
 }
 
 /** The page on which a job is planned anew; undefined where there is none, or where its counting has begun. */
@@ -50,6 +50,7 @@ export function miniReplanPage(db: Db, jobId: number, ask: { yarns?: string }): 
   return {
     yarns: miniYarns(db, yarnIds),
     reels: reels(db),
+    scales: scales(db),
     pieceIds,
     job: { id: row.id, name: row.name, plan },
   };
@@ -178,9 +179,4 @@ export function endMiniJob(db: Db, jobId: number, ended: boolean, now: Date): Sa
       })
       .immediate(),
   );
-}
-
-/** Whether a piece can still be cut as it was planned. */
-export function isStillThere(db: Db, pieceId: number): boolean {
-  return pieceById(db, pieceId)?.consumedBy === null;
 }

@@ -153,8 +153,8 @@ export function miniRunPage(db: Db, runId: number): MiniRunPage | undefined {
 }
 
 /** The plan of a run as the core reckons with it. */
-export function sessionOf({ minis, segmentsG, cutLossG, gramsPerLoop }: MiniRunPlan): MiniSession {
-  return { minis, segmentsG, cutLossG, gramsPerLoop };
+export function sessionOf({ minis, segmentsG, cutLossG, left, gramsPerLoop }: MiniRunPlan): MiniSession {
+  return { minis, segmentsG, cutLossG, left, gramsPerLoop };
 }
 
 function logForm(system: UnitSystem) {

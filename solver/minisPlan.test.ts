@@ -2,7 +2,8 @@ import loadHighs, { type Highs } from 'highs';
 import { compareMinis, type MinisInput, segmentsOf, worthOf } from '../core/minis';
 import { firstFitDecreasing } from '../core/minisByHand';
 import { normals } from '../tests/support/chance';
-import { kitsPossible, minisPlan } from './minisPlan';
+import { kitsPossible, type MinisPlan, minisPlan } from './minisPlan';
+import { minisWanted } from './minisWanted';
 
 let highs: Highs;
 beforeAll(async () => {
@@ -77,4 +78,110 @@ test('where nothing fits, nothing is made, and that is proven', () => {
     cutLossG: 0,
   });
   expect(plan).toMatchObject({ madeG: 0, openedParents: 0, assignments: [], proven: { grams: true } });
+});
+
+test('what goes first is made first, even where that makes fewer grams in all', () => {
+  const plan = minisPlan(highs, {
+    parents: [{ id: 'a', massG: 30 }],
+    demands: [
+      { id: 'first', massG: 18, count: 1, priority: 1 },
+      { id: 'next', massG: 15, count: 2, priority: 2 },
+    ],
+    cutLossG: 0,
+  });
+  expect(plan.assignments).toEqual([{ parentId: 'a', segment: 0, demandId: 'first', count: 1 }]);
+  expect(plan.madeByPriorityG).toEqual([18, 0]);
+});
+
+test('a size of one yarn is not cut from another', () => {
+  const plan = minisPlan(highs, {
+    parents: [
+      { id: 'a', massG: 40, yarn: 'peat' },
+      { id: 'b', massG: 40, yarn: 'kelp' },
+    ],
+    demands: [
+      { id: 'of kelp', massG: 12, count: 9, yarn: 'kelp' },
+      { id: 'of any', massG: 9, count: 1 },
+    ],
+    cutLossG: 0,
+  });
+  expect(plan.assignments.filter(({ demandId }) => demandId === 'of kelp')).toEqual([
+    { parentId: 'b', segment: 0, demandId: 'of kelp', count: 3 },
+  ]);
+  expect(plan.madeG).toBe(45);
+});
+
+test('whoever waits is told plans that are never worse than the ones before', () => {
+  const normal = normals(3);
+  const told: MinisPlan[] = [];
+  const input: MinisInput = {
+    parents: Array.from({ length: 30 }, (_, i) => ({ id: `p${i}`, massG: Math.round(900 + 120 * normal()) / 10 })),
+    demands: Array.from({ length: 5 }, (_, i) => ({ id: `d${i}`, massG: 7.1 + 4.3 * i, count: 30 })),
+    cutLossG: 0.2,
+  };
+  const last = minisPlan(highs, input, 2, ({ plan }) => told.push(plan));
+  expect(told.length).toBeGreaterThan(0);
+  [...told, last].slice(1).forEach((plan, i) => expect(compareMinis(plan, told[i]!)).toBeLessThanOrEqual(0));
+});
+
+test('kits: as many as the scarcest of their yarns gives, as counting by hand would find', () => {
+  const input: MinisInput = {
+    parents: [
+      { id: 'a', massG: 61, yarn: 'gold' },
+      { id: 'b', massG: 25, yarn: 'violet' },
+      { id: 'c', massG: 11, yarn: 'violet' },
+    ],
+    demands: [
+      { id: 'gold', massG: 10, count: 99, yarn: 'gold' },
+      { id: 'violet', massG: 8, count: 99, yarn: 'violet' },
+    ],
+    cutLossG: 0,
+  };
+  expect(kitsPossible(highs, input, [2, 1], 99)).toEqual({ kits: 3, proven: true });
+  expect(kitsPossible(highs, input, [1, 2], 99)).toEqual({ kits: 2, proven: true });
+  expect(kitsPossible(highs, input, [1, 1], 2).kits).toBe(2);
+});
+
+test('asked for kits, it says which yarn limits them and what one more would take', () => {
+  const parent = (pieceId: number, yarnId: number, massG: number) => ({
+    pieceId,
+    yarnId,
+    massG,
+    resolutionG: 1,
+    grist: { mean: 3, sd: 0 },
+    faults: [],
+    fromEnd: 'inner' as const,
+  });
+  const size = (id: string, yarnId: number) => ({
+    id,
+    name: '',
+    yarnId,
+    massG: 10,
+    toleranceG: 0.4,
+    count: 1,
+    priority: 1,
+  });
+  const answer = minisWanted(
+    highs,
+    {
+      parents: [parent(1, 7, 52), parent(2, 8, 33)],
+      sizes: [size('gold', 7), size('violet', 8)],
+      kits: { count: 5 },
+      oneKnot: false,
+      cutLossG: 0.4,
+    },
+    5,
+  );
+  expect(answer.kits).toEqual({
+    count: 3,
+    asked: 5,
+    proven: true,
+    byYarn: [
+      { yarnId: 7, kits: 5 },
+      { yarnId: 8, kits: 3 },
+    ],
+    forOneMore: [{ kind: 'missing', sizeId: 'violet', missing: 1, missingG: 10.4 }],
+  });
+  expect(answer.plan.madeG).toBe(60);
+  expect(answer.short).toEqual([]);
 });

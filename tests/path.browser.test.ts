@@ -284,7 +284,7 @@ test('a cake is wound a second time from where it stands, and the winding can be
   await maker.press('Give it up');
   await maker.arrivesAt(/^\/pieces\/\d+$/);
   await maker.press('Undo');
-  await maker.sees('Go on winding it');
+  await maker.sees('Go on at the bench');
   await maker.goTo('/winding/run/2');
   await maker.holds();
   await maker.press('Give up');

@@ -3,6 +3,7 @@
 import type { Estimate } from '../core/estimate';
 import {
   type Figure,
+  fineMassFigure,
   gristFigure,
   inWords,
   lengthFigure,
@@ -20,6 +21,11 @@ import { useSystem } from './Providers';
 
 export function Mass({ g }: { g: number }) {
   return <>{inWords(massFigure(g, useSystem()))}</>;
+}
+
+/** To a tenth of a gram, where what is weighed is small: a mini, its tolerance, its ties. */
+export function FineMass({ g }: { g: number }) {
+  return <>{inWords(fineMassFigure(g, useSystem()))}</>;
 }
 
 export function Length({ m }: { m: number }) {

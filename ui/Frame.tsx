@@ -12,6 +12,7 @@ const PLACES = [
   { href: '/yarns', name: 'Yarns' },
   { href: '/projects', name: 'Projects' },
   { href: '/winding', name: 'Winding' },
+  { href: '/minis', name: 'Minis' },
   { href: '/logbook', name: 'Logbook' },
   { href: '/bench', name: 'Bench' },
 ] as const;

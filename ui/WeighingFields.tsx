@@ -1,11 +1,12 @@
 'use client';
 
 import { Segmented } from 'antd';
+import { useId } from 'react';
 import { TextField } from './Field';
 import { useKept } from './useKept';
 import styles from './WeighingFields.module.css';
 
-export interface ScaleChoice {
+export interface ChosenScale {
   id: number;
   name: string;
   resolutionG: number;
@@ -26,7 +27,7 @@ export function WeighingFields({
   resolutionG,
   onResolution,
 }: {
-  scales: readonly ScaleChoice[];
+  scales: readonly ChosenScale[];
   /** The form's fields for them. */
   tare: FieldOfForm;
   humidity: FieldOfForm;
@@ -48,7 +49,7 @@ export function ScaleFields({
   resolutionG,
   onResolution,
 }: {
-  scales: readonly ScaleChoice[];
+  scales: readonly ChosenScale[];
   humidity: FieldOfForm;
   resolutionG: number;
   onResolution: (resolutionG: number) => void;
@@ -56,24 +57,52 @@ export function ScaleFields({
   return (
     <div className={styles.row}>
       <TextField label="Room humidity" {...humidity} hint="in %; empty: not known" inputMode="numeric" />
-      <div role="group" aria-labelledby="scale-label">
-        <div id="scale-label" className={styles.label}>
-          Weighed on
-        </div>
-        <Segmented
-          options={scales.map((scale) => ({ value: scale.resolutionG, label: `to ${scale.resolutionG} g` }))}
-          value={resolutionG}
-          onChange={(value) => onResolution(Number(value))}
-          block
-        />
-      </div>
+      <ScaleChoice scales={scales} resolutionG={resolutionG} onResolution={onResolution} />
     </div>
   );
 }
 
+/** On which of the bench's scales. */
+export function ScaleChoice({
+  scales,
+  resolutionG,
+  onResolution,
+}: {
+  scales: readonly ChosenScale[];
+  resolutionG: number;
+  onResolution: (resolutionG: number) => void;
+}) {
+  const id = useId();
+  return (
+    <div role="group" aria-labelledby={id}>
+      <div id={id} className={styles.label}>
+        Weighed on
+      </div>
+      <Segmented
+        options={scales.map((scale) => ({ value: scale.resolutionG, label: `to ${scale.resolutionG} g` }))}
+        value={resolutionG}
+        onChange={(value) => onResolution(Number(value))}
+        block
+      />
+    </div>
+  );
+}
+
+/** The step of the finest scale there is, until another is chosen for minis: they are small. */
+export function useFineScale(scales: readonly ChosenScale[]): [number, (resolutionG: number) => void] {
+  return useKeptScale(
+    'fine scale',
+    [...scales].sort((a, b) => a.resolutionG - b.resolutionG),
+  );
+}
+
 /** The step of the scale that was used last in this browser. */
-export function useLastScale(scales: readonly ScaleChoice[]): [number, (resolutionG: number) => void] {
-  const [kept, keep] = useKept('scale', '');
+export function useLastScale(scales: readonly ChosenScale[]): [number, (resolutionG: number) => void] {
+  return useKeptScale('scale', scales);
+}
+
+function useKeptScale(name: string, scales: readonly ChosenScale[]): [number, (resolutionG: number) => void] {
+  const [kept, keep] = useKept(name, '');
   const known = scales.find(({ resolutionG }) => String(resolutionG) === kept) ?? scales[0]!;
   return [known.resolutionG, (resolutionG) => keep(String(resolutionG))];
 }

@@ -1,6 +1,7 @@
 import load, { type Highs } from 'highs';
 import { InputError } from '../core/inputError';
 import type { MinisWanted } from '../core/miniPlan';
+import { type OtherSize, otherSizes } from '../core/otherSizes';
 import { type MinisAnswer, minisWanted } from '../solver/minisWanted';
 import type { MinisProgress } from '../solver/minisPlan';
 
@@ -14,6 +15,8 @@ export interface MinisQuestion {
 export type MinisReport = { question: number } & (
   | { kind: 'so far'; answer: MinisAnswer; seeking: MinisProgress['seeking'] }
   | { kind: 'done'; answer: MinisAnswer }
+  /** What other sizes would bring; nothing more comes after it. */
+  | { kind: 'other sizes'; sizes: OtherSize[] }
   | { kind: 'refused'; message: string; path: string }
 );
 
@@ -32,6 +35,7 @@ self.onmessage = async ({ data: { question, wanted, seconds } }: MessageEvent<Mi
       tell({ question, kind: 'so far', answer, seeking }),
     );
     tell({ question, kind: 'done', answer });
+    tell({ question, kind: 'other sizes', sizes: otherSizes(answer.input) });
   } catch (error) {
     if (!(error instanceof InputError)) throw error;
     tell({ question, kind: 'refused', message: error.message, path: error.path });

@@ -12,8 +12,7 @@ import type { ScaleTool } from '../../server/bench';
 import type { LogForm as LogValues } from '../../server/runLog';
 import type { RunPage } from '../../server/runEvents';
 import { BalanceWords } from '../../ui/BalanceWords';
-import { deviceInWords } from '../../ui/devices/DevicePanels';
-import { useDevices } from '../../ui/devices/useDevices';
+import { FromScale } from '../../ui/devices/FromScale';
 import { TextField } from '../../ui/Field';
 import { KnownMass } from '../../ui/Figures';
 import { Form } from '../../ui/Form';
@@ -231,22 +230,4 @@ function labelOf({ plan }: RunPage, part: number, of: number): string {
   if (name) return name[0]!.toUpperCase() + name.slice(1);
   if (of === 1) return 'The scale shows';
   return `${tool.onto === 'winder' ? 'Cake' : 'Ball'} ${part + 1}`;
-}
-
-/** Takes the mass from the scale that is plugged in, once it is steady. */
-function FromScale({ onTake }: { onTake: (massG: number, stepG: number) => void }) {
-  const system = useSystem();
-  const scale = useDevices((heard) => heard.readings.scale);
-  if (!scale) return null;
-  return (
-    <div className={styles.scale}>
-      <Button
-        onClick={() => onTake(scale.massG, scale.resolutionG)}
-        disabled={scale.state !== 'steady' || scale.massG <= 0}
-      >
-        Take it from the scale
-      </Button>
-      <span aria-live="off">{deviceInWords(scale, system)}</span>
-    </div>
-  );
 }

@@ -103,7 +103,7 @@ function Planning({ page }: { page: PlanPage }) {
             {tool.onto === 'winder' ? 'Wind it at the bench' : 'Wind it by hand'}
           </Button>
         ) : (
-          <Link href={`/winding/run/${piece.openRunId}`}>A winding of it is under way: go on there</Link>
+          <Link href={`/winding/run/${piece.openRunId}`}>It is on the bench already: go on there</Link>
         )}
       </div>
       {problem && (

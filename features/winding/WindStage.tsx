@@ -26,6 +26,8 @@ import { useSystem } from '../../ui/Providers';
 import { Say } from '../../ui/Say';
 import { useKept } from '../../ui/useKept';
 import { BenchSettings } from '../../ui/bench/BenchSettings';
+import { CountButton } from '../../ui/bench/CountButton';
+import { Way } from '../../ui/bench/Way';
 import { DriverChoice, useDriverChoice } from './DriverChoice';
 import { DeviceNews } from './DeviceNews';
 import { HandOver } from './HandOver';
@@ -195,27 +197,18 @@ export function WindStage({
           </div>
         </div>
       ) : (
-        <button
-          type="button"
+        <CountButton
           ref={countButton}
-          data-count={turns}
-          className={styles.count}
+          count={turns}
+          of={`of ${last ? 'about ' : ''}${stopAt} ${unit}`}
+          hint={
+            driver === 'hand' || silent
+              ? `space bar, tap or pedal${by > 1 ? `: ${by} ${unit} a press` : ''}`
+              : `${DEVICE_WORDS[driver].toLowerCase()} counts`
+          }
           onClick={count}
           disabled={!enabled}
-        >
-          <span className={styles.number} data-long={turns > 999}>
-            {turns}
-          </span>
-          <span className={styles.of}>
-            of {last ? 'about ' : ''}
-            {stopAt} {unit}
-          </span>
-          <span className={styles.hint}>
-            {driver === 'hand' || silent
-              ? `space bar, tap or pedal${by > 1 ? `: ${by} ${unit} a press` : ''}`
-              : `${DEVICE_WORDS[driver].toLowerCase()} counts`}
-          </span>
-        </button>
+        />
       )}
 
       <div className={styles.side}>
@@ -329,26 +322,6 @@ export function WindStage({
         </div>
       )}
     </div>
-  );
-}
-
-function Way({
-  onClick,
-  disabled,
-  letter,
-  quiet,
-  children,
-}: {
-  onClick: () => void;
-  disabled: boolean;
-  letter: string;
-  quiet?: boolean;
-  children: React.ReactNode;
-}) {
-  return (
-    <Button size="large" type={quiet ? 'text' : 'default'} onClick={onClick} disabled={disabled} className={styles.way}>
-      {children} <kbd>{letter}</kbd>
-    </Button>
   );
 }
 

@@ -91,7 +91,7 @@ test('while it is on the winder, the way leads there', () => {
   const { db, pieceId, said } = piece();
   expect(said()).toContain('Plan to wind it');
   idOf(startRun(db, pieceId, startValues(), 'metric', NOW));
-  expect(said()).toContain('Go on winding it');
+  expect(said()).toContain('Go on at the bench');
 });
 
 test('in ounces and yards nothing metric is left but the bench’s scales', () => {

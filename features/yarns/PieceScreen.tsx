@@ -89,9 +89,16 @@ export function PieceScreen({
         {!gone && (
           <div className={styles.actions}>
             {piece.openRunId ? (
-              <ActionLink href={`/winding/run/${piece.openRunId}`}>Go on winding it</ActionLink>
+              <ActionLink href={`/winding/run/${piece.openRunId}`}>Go on at the bench</ActionLink>
             ) : (
-              <ActionLink href={`/winding/plan/${piece.id}`}>Plan to wind it</ActionLink>
+              <>
+                <ActionLink href={`/winding/plan/${piece.id}`}>Plan to wind it</ActionLink>
+                {piece.form !== 'mini skein' && (
+                  <ActionLink href={`/minis/new?pieces=${piece.id}`} quiet>
+                    Cut minis from it
+                  </ActionLink>
+                )}
+              </>
             )}
           </div>
         )}

@@ -44,7 +44,12 @@ export function YarnScreen({ page }: { page: YarnFront }) {
       <PageHead title={yarn.name} under={<Under yarn={yarn} total={pieceTotal(present)} left={left} />}>
         {yarn.gone === null && next && (
           <ActionLink href={next.openRunId ? `/winding/run/${next.openRunId}` : `/winding/plan/${next.id}`}>
-            {next.openRunId ? 'Go on winding' : 'Plan to wind'} {next.label.toLowerCase()}
+            {next.openRunId ? 'Go on with' : 'Plan to wind'} {next.label.toLowerCase()}
+          </ActionLink>
+        )}
+        {yarn.gone === null && present.some(({ form }) => form !== 'mini skein') && (
+          <ActionLink href={`/minis/new?yarns=${yarn.id}`} quiet>
+            Cut minis
           </ActionLink>
         )}
         {yarn.gone === null && <EntryMenu yarn={yarn} worked={worked} />}

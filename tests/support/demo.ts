@@ -1,13 +1,16 @@
+import loadHighs from 'highs';
 import { openDatabase } from '../../db/connection';
 import { pictureFolder } from '../../server/database';
 import { ternRock, ternRockPictures } from '../../scripts/ternRock';
+import { ternRockMinis } from '../../scripts/ternRockMinis';
 import type { App } from './app';
 
 /** Lays the demo data out in the app's database, while its server is away. */
-export async function withDemo(app: App): Promise<void> {
+export async function withDemo(app: App, { minis }: { minis: boolean } = { minis: false }): Promise<void> {
   await app.kill();
   const db = openDatabase(app.databaseFile);
   ternRock(db, new Date());
+  if (minis) ternRockMinis(db, await loadHighs(), new Date());
   await ternRockPictures(db, pictureFolder(app.databaseFile), new Date());
   db.close();
   await app.restart();

@@ -12,11 +12,11 @@ export interface Stage {
 }
 
 /** Sets the stage before the tests of a file and clears it after them. */
-export function stage({ demo }: { demo: boolean }): Stage {
+export function stage({ demo, minis = false }: { demo: boolean; minis?: boolean }): Stage {
   const set = {} as Stage;
   beforeAll(async () => {
     set.app = await App.start();
-    if (demo) await withDemo(set.app);
+    if (demo) await withDemo(set.app, { minis });
     set.browser = await openBrowser();
     set.maker = (size) => Maker.at(set.browser, set.app.url, size);
   });

@@ -1,13 +1,18 @@
 import type { Metadata } from 'next';
+import { redirect } from 'next/navigation';
 import { RunScreen } from '../../../../features/winding/RunScreen';
 import { scales } from '../../../../server/bench';
 import { database } from '../../../../server/database';
 import { found, type IdParams } from '../../../../server/found';
+import { miniRunPage } from '../../../../server/miniRuns';
 import { runPage } from '../../../../server/runEvents';
 
 export const metadata: Metadata = { title: 'Winding' };
 
 export default async function Page({ params }: IdParams) {
-  const page = await found(params, (id) => runPage(database(), id));
-  return <RunScreen page={page} scales={scales(database())} />;
+  const db = database();
+  const page = await found(params, (id) => runPage(db, id) ?? miniRunPage(db, id));
+  // Whoever only knows that a piece is on the bench comes here; its minis are counted elsewhere.
+  if ('jobId' in page) redirect(`/minis/run/${page.id}`);
+  return <RunScreen page={page} scales={scales(db)} />;
 }

@@ -1,0 +1,13 @@
+import type { Metadata } from 'next';
+import { MiniPlanScreen } from '../../../../features/minis/MiniPlanScreen';
+import { database } from '../../../../server/database';
+import { found, type IdParams } from '../../../../server/found';
+import { miniReplanPage } from '../../../../server/miniJobs';
+
+export const metadata: Metadata = { title: 'Plan minis anew' };
+
+export default async function Page({ params, searchParams }: IdParams & { searchParams: Promise<{ yarns?: string }> }) {
+  const ask = await searchParams;
+  const page = await found(params, (id) => miniReplanPage(database(), id, ask));
+  return <MiniPlanScreen page={page} />;
+}

@@ -1,0 +1,146 @@
+import fc from 'fast-check';
+import {
+  afterMiniEvent,
+  loopMassOf,
+  loopsBefore,
+  loopsOn,
+  massOfMini,
+  type MiniEvent,
+  type MiniHappening,
+  minisMade,
+  minisToCome,
+  type MiniRunState,
+  type MiniSession,
+  newMiniRun,
+  nextMini,
+  parentAfterG,
+} from './miniRun';
+
+const session = (minis: number, more: Partial<MiniSession> = {}): MiniSession => ({
+  minis: Array.from({ length: minis }, () => ({ sizeId: 's', name: '', massG: 10, toleranceG: 0.5, segment: 0 })),
+  segmentsG: [200],
+  cutLossG: 0.2,
+  gramsPerLoop: { mean: 0.2, sd: 0.01 },
+  ...more,
+});
+const PARENT = { massG: 200, resolutionG: 0.1 };
+
+function after(minis: number, ...happenings: MiniHappening[]): MiniRunState {
+  return happenings.reduce(
+    (state, happening, i) => afterMiniEvent(state, { ...happening, key: `test:${i + 1}`, atMs: i } as MiniEvent),
+    newMiniRun(minis),
+  );
+}
+
+/** Counted, cut and weighed. */
+const made = (part: number, loops: number, massG: number, odd = false): MiniHappening[] => [
+  { kind: 'stage', part, stage: 'count' },
+  { kind: 'loops', part, amount: loops },
+  { kind: 'stage', part, stage: 'weigh' },
+  { kind: 'weigh', part, massG, resolutionG: 0.1, odd },
+];
+
+test('counts add up in whatever order they arrive, and no count is below none', () => {
+  fc.assert(
+    fc.property(fc.array(fc.integer({ min: -5, max: 10 }), { maxLength: 40 }), fc.func(fc.nat()), (amounts, order) => {
+      const events = amounts.map((amount, i): MiniEvent => ({
+        key: `a:${i + 1}`,
+        atMs: i,
+        part: 0,
+        kind: 'loops',
+        amount,
+      }));
+      const shuffled = [...events].sort((a, b) => order(a.key) - order(b.key));
+      const [one, other] = [events, shuffled].map((all) => all.reduce(afterMiniEvent, newMiniRun(1)));
+      expect(loopsOn(one!, 0)).toBe(loopsOn(other!, 0));
+      expect(loopsOn(one!, 0)).toBeGreaterThanOrEqual(0);
+    }),
+  );
+});
+
+test('a mini is made once it is cut; the one in hand and those left out are not', () => {
+  const counting = after(
+    4,
+    ...made(0, 50, 10),
+    { kind: 'stage', part: 1, stage: 'count' },
+    { kind: 'loops', part: 1, amount: 20 },
+  );
+  expect([minisMade(counting), minisToCome(counting)]).toEqual([[0], [1, 2, 3]]);
+  const cut = after(4, ...made(0, 50, 10), ...made(1, 50, 10), { kind: 'skip', part: 2, skipped: true });
+  expect([minisMade(cut), minisToCome(cut)]).toEqual([[0, 1], [3]]);
+});
+
+test('a pause is remembered until something is counted again', () => {
+  const paused = after(1, { kind: 'loops', part: 0, amount: 12 }, { kind: 'pause', part: 0 });
+  expect(paused).toMatchObject({ pausedSinceMs: 1, loops: [12] });
+  expect(after(1, { kind: 'pause', part: 0 }, { kind: 'resume', part: 0 }).pausedSinceMs).toBeNull();
+  expect(after(1, { kind: 'pause', part: 0 }, { kind: 'loops', part: 0, amount: 1 }).pausedSinceMs).toBeNull();
+});
+
+test('the next mini gets fewer loops after a heavy one, and more after a light one', () => {
+  const loopsAfter = (massG: number) => {
+    const state = after(3, ...made(0, 50, massG), { kind: 'stage', part: 1, stage: 'count' });
+    return nextMini(session(3), state, PARENT).loops;
+  };
+  expect([loopsAfter(10.6), loopsAfter(10), loopsAfter(9.4)]).toEqual([48, 50, 52]);
+});
+
+test('a weighing that was kept although it contradicts the count teaches nothing', () => {
+  const state = after(3, ...made(0, 50, 14, true));
+  expect(loopMassOf(session(3), state, PARENT).gramsPerLoop).toBeCloseTo(0.2, 9);
+  expect(massOfMini(state, loopMassOf(session(3), state, PARENT), 0).mean).toBe(14);
+});
+
+test('where the yarn does not do for all, all get a little less, none below what is allowed, and what is missing is told', () => {
+  const next = (segmentG: number) =>
+    nextMini(session(4, { segmentsG: [segmentG] }), newMiniRun(4), { massG: segmentG, resolutionG: 0.1 });
+  expect(next(41)).toMatchObject({ aimG: 10, shortG: 0 });
+  const little = next(39.8);
+  expect(little.aimG).toBeCloseTo(9.75, 6);
+  expect(little.shortG).toBe(0);
+  const short = next(37);
+  expect(short.aimG).toBeGreaterThanOrEqual(9.5);
+  expect(short.shortG).toBeCloseTo(4 * 9.5 - (37 - 0.8), 6);
+});
+
+test('each stretch between knots has its own yarn', () => {
+  const minis = session(2).minis.map((mini, segment) => ({ ...mini, segment }));
+  const state = after(2, ...made(0, 50, 10), { kind: 'stage', part: 1, stage: 'count' });
+  const { leftG } = nextMini(session(2, { minis, segmentsG: [11, 30] }), state, PARENT);
+  expect(leftG).toBeCloseTo(29.8, 6);
+});
+
+test('what is left of the parent: less the minis, their ends, and what was put aside before them', () => {
+  const given = session(2, {
+    left: [
+      { afterMini: 0, massG: 5 },
+      { afterMini: 2, massG: 50 },
+    ],
+  });
+  const state = after(2, ...made(0, 50, 10));
+  const learned = loopMassOf(given, state, PARENT);
+  expect(parentAfterG(given, state, learned, 200, 0)).toBeCloseTo(200 - 5 - 10 - 0.2, 1);
+});
+
+test('weighing only the parent teaches as well', () => {
+  const state = after(
+    4,
+    { kind: 'loops', part: 0, amount: 50 },
+    { kind: 'stage', part: 0, stage: 'weigh' },
+    { kind: 'weigh parent', part: 0, massG: 200 - 11 - 0.2, resolutionG: 0.1 },
+  );
+  expect(loopMassOf(session(4), state, PARENT).gramsPerLoop).toBeGreaterThan(0.21);
+  expect(
+    after(1, { kind: 'weigh parent', part: 0, massG: 9, resolutionG: 1 }, { kind: 'unweigh parent', part: 0 }).parent,
+  ).toEqual([]);
+});
+
+test('a mini that is left out takes no loops from those after it', () => {
+  const state = after(
+    3,
+    { kind: 'loops', part: 0, amount: 20 },
+    { kind: 'skip', part: 0, skipped: true },
+    ...made(1, 50, 10),
+  );
+  expect(loopsBefore(state, 2)).toBe(50);
+});

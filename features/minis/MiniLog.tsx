@@ -1,0 +1,204 @@
+'use client';
+
+import { Button, Checkbox } from 'antd';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { readOrNull } from '../../core/inputError';
+import { massOfMini, minisMade, type MiniRunState } from '../../core/miniRun';
+import { parseQuantity } from '../../core/units';
+import type { ScaleTool } from '../../server/bench';
+import type { MiniLogForm } from '../../server/miniRuns';
+import type { MiniRunPage } from '../../server/miniRuns';
+import { FromScale } from '../../ui/devices/FromScale';
+import { TextField } from '../../ui/Field';
+import { Length, FineMass } from '../../ui/Figures';
+import { Form, FormError } from '../../ui/Form';
+import { newKey } from '../../ui/newKey';
+import { useSystem } from '../../ui/Providers';
+import { Say } from '../../ui/Say';
+import { useForm } from '../../ui/useForm';
+import { useFineScale, WeighingFields } from '../../ui/WeighingFields';
+import { logMinis } from './actions';
+import { SplitBalance } from './SplitBalance';
+import styles from './MiniLog.module.css';
+import type { Session } from './useSession';
+import { minisInWords } from './words';
+
+type Values = Omit<MiniLogForm, 'scaleResolutionG'>;
+
+/** What is left when the last mini is cut, on the scale; and whether all of it adds up to what there was. */
+export function MiniLog({
+  page,
+  state,
+  session,
+  scales,
+  enabled,
+  settled,
+  onBack,
+}: {
+  page: MiniRunPage;
+  state: MiniRunState;
+  session: Session;
+  scales: ScaleTool[];
+  enabled: boolean;
+  settled: () => Promise<boolean>;
+  onBack: () => void;
+}) {
+  const router = useRouter();
+  const system = useSystem();
+  const [resolutionG, setResolution] = useFineScale(scales);
+  const [unsettled, setUnsettled] = useState(false);
+  const { plan } = page;
+  const places = leftPlaces(page);
+  const form = useForm<Values>({
+    draftKey: `log of run ${page.id}`,
+    initial: () => ({
+      requestKey: newKey(),
+      left: places.map(() => ({ mass: '', kept: true })),
+      ends: '',
+      ties: '',
+      tare: '',
+      humidity: '',
+      note: '',
+    }),
+    save: async (values) => {
+      // The log is made from the counts, so every one of them must be there first.
+      const all = await settled();
+      setUnsettled(!all);
+      if (!all) return { ok: false, errors: {} };
+      return logMinis(page.id, { ...values, scaleResolutionG: resolutionG });
+    },
+    saved: () => router.replace(`/minis/${page.jobId}`),
+  });
+  const { values, errors, set } = form;
+  const made = minisMade(state);
+  const grams = (text: string) => readOrNull(() => parseQuantity(text, 'mass', system));
+  const tareG = grams(values.tare) ?? 0;
+  const leftG = values.left.map(({ mass }) => (mass.trim() === '' ? 0 : Math.max(0, (grams(mass) ?? 0) - tareG)));
+  const minisG = made.reduce((sum, part) => sum + massOfMini(state, session.learned, part).mean, 0);
+  const loose = (kept: boolean) => leftG.reduce((sum, each, i) => sum + (values.left[i]!.kept === kept ? each : 0), 0);
+  const setLeft = (at: number, next: Partial<Values['left'][number]>) =>
+    set(
+      'left',
+      values.left.map((each, i) => (i === at ? { ...each, ...next } : each)),
+    );
+  const endsG = grams(values.ends) ?? made.length * (plan.cutLossG - plan.tiesG);
+  const tiesG = grams(values.ties) ?? made.length * plan.tiesG;
+  return (
+    <Form form={form} className={styles.log}>
+      <div>
+        <h2 className={styles.ask}>{minisInWords(made.length)} are cut. What is left?</h2>
+        {places.map((place, i) => (
+          <div key={i} className={styles.left}>
+            <TextField
+              name={`left.${i}.mass`}
+              label={place.words}
+              value={values.left[i]?.mass ?? ''}
+              onChange={(mass) => setLeft(i, { mass })}
+              error={errors[`left.${i}.mass`]}
+              hint={
+                place.expectedG > 0 ? (
+                  <>
+                    about <FineMass g={place.expectedG} />, <Length m={place.expectedG * plan.gristMPerG} />; empty:
+                    nothing
+                  </>
+                ) : (
+                  'empty: nothing'
+                )
+              }
+              suffix={system === 'metric' ? 'g' : 'oz'}
+              inputMode="decimal"
+              autoFocus={i === 0}
+              large
+            />
+            <Checkbox
+              checked={values.left[i]?.kept ?? true}
+              onChange={({ target }) => setLeft(i, { kept: target.checked })}
+            >
+              kept
+            </Checkbox>
+            <FromScale onTake={(massG) => setLeft(i, { mass: `${massG} g` })} />
+          </div>
+        ))}
+        <WeighingFields
+          scales={scales}
+          tare={form.field('tare')}
+          humidity={form.field('humidity')}
+          resolutionG={resolutionG}
+          onResolution={setResolution}
+        />
+      </div>
+      <div>
+        <h2 className={styles.ask}>And what went with it</h2>
+        <div className={styles.pair}>
+          <TextField
+            label="Ends, cut off"
+            {...form.field('ends')}
+            inputMode="decimal"
+            hint={
+              <>
+                empty: <FineMass g={made.length * (plan.cutLossG - plan.tiesG)} />, as reckoned
+              </>
+            }
+          />
+          <TextField
+            label="Ties"
+            {...form.field('ties')}
+            inputMode="decimal"
+            hint={
+              <>
+                empty: <FineMass g={made.length * plan.tiesG} />, as reckoned
+              </>
+            }
+          />
+        </div>
+        <TextField label="Notes" {...form.field('note')} placeholder="how it ran, what was snagged" />
+        <div className={styles.balance}>
+          <SplitBalance
+            balance={{
+              parentsG: plan.parent.massG,
+              minisG,
+              tiesG,
+              endsG: endsG + loose(false),
+              leftG: loose(true),
+              differenceG: minisG + tiesG + endsG + loose(false) + loose(true) - plan.parent.massG,
+              withinG: plan.parent.resolutionG / 2 + ((made.length + leftG.length) * resolutionG) / 2,
+            }}
+            what={page.pieceLabel.toLowerCase()}
+          />
+        </div>
+      </div>
+      <div className={styles.foot}>
+        <Button
+          type="primary"
+          size="large"
+          htmlType="submit"
+          loading={form.saving}
+          disabled={!enabled || made.length === 0}
+        >
+          Into the log
+        </Button>
+        <Button size="large" type="text" onClick={onBack} disabled={!enabled}>
+          Back to the last mini
+        </Button>
+        {unsettled && (
+          <Say tone="tight">Some counts have not reached the app yet. They are kept; try again in a moment.</Say>
+        )}
+        <FormError form={form} />
+      </div>
+    </Form>
+  );
+}
+
+/** Where something is left: what was put aside on the way, and what is on the skein itself. */
+function leftPlaces({ plan, pieceLabel }: MiniRunPage): { words: string; expectedG: number }[] {
+  const along = plan.left.filter(({ afterMini }) => afterMini < plan.minis.length);
+  const last = plan.left.find(({ afterMini }) => afterMini === plan.minis.length);
+  return [
+    ...along.map(({ afterMini, massG }) => ({
+      words: afterMini === 0 ? 'Put aside before the first mini' : `Put aside after mini ${afterMini}`,
+      expectedG: massG,
+    })),
+    { words: `Left on ${pieceLabel.toLowerCase()}`, expectedG: last?.massG ?? 0 },
+  ];
+}

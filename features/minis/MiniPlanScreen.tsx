@@ -1,0 +1,380 @@
+'use client';
+
+import { Button } from 'antd';
+import { useRouter } from 'next/navigation';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { InputError } from '../../core/inputError';
+import { fineMassFigure, inWords, massFigure } from '../../core/format';
+import { type ParentPiece, readMinis, readSize, type ReadMinis } from '../../core/miniPlan';
+import { fits, type MiniCounts, segmentsOf, worthOf } from '../../core/minis';
+import type { UnitSystem } from '../../core/units';
+import type { MiniJobForm, MiniPlanPage } from '../../server/miniJobs';
+import { FormError } from '../../ui/Form';
+import { newKey } from '../../ui/newKey';
+import { useSystem } from '../../ui/Providers';
+import { useForm } from '../../ui/useForm';
+import { keepMinis } from './actions';
+import { HandPanel } from './HandPanel';
+import { CutMap, type MapPlace } from './CutMap';
+import { LeftWords } from './LeftWords';
+import { LoopsPanel } from './LoopsPanel';
+import styles from './MiniPlanScreen.module.css';
+import { ParentsPicker } from './ParentsPicker';
+import { PlanNews, WhatIf } from './PlanNews';
+import { emptySize, SizeRows } from './SizeRows';
+import { useMinisPlan } from './useMinisPlan';
+import { minisInWords, sizeName } from './words';
+
+type Asked = MiniJobForm['asked'];
+
+/** What was put in, and how it was changed by hand. */
+export interface PlanValues extends Asked {
+  requestKey: string;
+  name: string;
+  yarnIds: number[];
+  /** The plan as a hand has changed it, for the question it was changed for. */
+  hand: { key: string; counts: number[][][] } | null;
+}
+
+/** What minis are wanted, and from what: planned as one types, shown as a map of the cuts, and changed by hand. */
+export function MiniPlanScreen({ page }: { page: MiniPlanPage }) {
+  const router = useRouter();
+  const system = useSystem();
+  const { job } = page;
+  const toSave = useRef<Pick<MiniJobForm, 'counts' | 'proven' | 'name'> | null>(null);
+  const form = useForm<PlanValues>({
+    draftKey: `minis ${job?.id ?? 'new'}`,
+    initial: () => initialValues(page),
+    save: ({ requestKey, name: _name, yarnIds: _yarns, hand: _hand, ...asked }) =>
+      toSave.current
+        ? keepMinis(job?.id ?? null, { requestKey, asked, ...toSave.current })
+        : Promise.resolve({ ok: false as const, errors: { '': 'there is no plan to keep yet' } }),
+    saved: (id) => router.push(`/minis/${id}`),
+  });
+  const { values, set } = form;
+  useYarnsOfDraft(page, values, set);
+
+  const yarns = page.yarns.filter(({ id }) => values.yarnIds.includes(id));
+  const read = useMemo(() => readAll(values, page, system), [values, page, system]);
+  const planning = useMinisPlan(read.ready?.wanted ?? null);
+  const { answer } = planning;
+  const names = (answer?.input.demands ?? []).map(({ id }) => {
+    const size = read.ready?.wanted.sizes.find((each) => each.id === id);
+    return size ? sizeName(size, system) : '';
+  });
+
+  const key = JSON.stringify(answer?.input ?? null);
+  const hand = values.hand?.key === key ? values.hand.counts : null;
+  const best = useMemo(() => (answer ? byParent(answer.plan.counts, answer.parents) : []), [answer]);
+  const counts = hand ?? best;
+  const [chosen, setChosen] = useState<MapPlace | null>(null);
+
+  const change = (edit: (copy: number[][][]) => void) => {
+    const copy = structuredClone(counts);
+    edit(copy);
+    set('hand', JSON.stringify(copy) === JSON.stringify(best) ? null : { key, counts: copy });
+  };
+  const segments = answer ? segmentsOf(answer.input) : [];
+  const flat = counts.flat();
+  const unlimited = answer && {
+    ...answer.input,
+    demands: answer.input.demands.map((each) => (values.kits ? { ...each, count: Infinity } : each)),
+  };
+  const feasible = unlimited !== null && flat.length === segments.length && fits(flat, segments, unlimited);
+  const worth = answer && flat.length === segments.length ? worthOf(flat, segments, answer.input) : null;
+  const made = names.map((_, d) => flat.reduce((sum, each) => sum + (each[d] ?? 0), 0));
+  const autoName = nameFor(
+    made,
+    yarns.map(({ name }) => name),
+  );
+  toSave.current = answer && {
+    name: values.name.trim() || autoName,
+    counts: answer.parents.map((_, p) => counts[p]!),
+    proven: { ...answer.plan.proven, mostG: answer.plan.mostG, byHand: hand !== null },
+  };
+
+  const errors = { ...read.errors, ...form.errors };
+  const total = made.reduce((sum, count) => sum + count, 0);
+  return (
+    <form
+      noValidate
+      onSubmit={(event) => {
+        event.preventDefault();
+        form.submit();
+      }}
+    >
+      <div className={styles.head}>
+        <h1>
+          {total === 0 ? (
+            job ? (
+              `Plan ${job.name} anew`
+            ) : (
+              'Plan minis'
+            )
+          ) : (
+            <>
+              {answer?.kits && !hand ? (
+                <>
+                  {answer.kits.count} kit{answer.kits.count === 1 ? '' : 's'}, {minisInWords(total)}
+                </>
+              ) : (
+                minisInWords(total)
+              )}
+              {worth && (
+                <>
+                  , {inWords(massFigure(worth.madeG, system))}, out of {worth.openedParents} skein
+                  {worth.openedParents === 1 ? '' : 's'}
+                </>
+              )}
+            </>
+          )}
+        </h1>
+        <Button
+          type="primary"
+          size="large"
+          htmlType="submit"
+          loading={form.saving}
+          disabled={total === 0 || !feasible || planning.state === 'thinking'}
+        >
+          {job ? 'Keep the new plan' : 'Keep this plan'}
+        </Button>
+      </div>
+      <div className={styles.columns}>
+        <div className={styles.ask}>
+          <section aria-label="From what">
+            <h2>From</h2>
+            <ParentsPicker
+              yarns={page.yarns}
+              taken={values.pieceIds}
+              error={errors.pieceIds}
+              onTaken={(pieceIds) => set('pieceIds', pieceIds)}
+              onYarn={(id) =>
+                router.replace(
+                  `${job ? `/minis/${job.id}/plan` : '/minis/new'}?yarns=${[...values.yarnIds, id].join(',')}`,
+                  { scroll: false },
+                )
+              }
+            />
+          </section>
+          <section aria-label="What is wanted">
+            <h2>Wanted</h2>
+            <SizeRows
+              sizes={values.sizes}
+              kits={values.kits}
+              kitCount={values.kitCount}
+              yarns={yarns.filter(({ parents }) => parents.some(({ pieceId }) => values.pieceIds.includes(pieceId)))}
+              errors={errors}
+              onSizes={(sizes) => set('sizes', sizes)}
+              onKits={(kits) => set('kits', kits)}
+              onKitCount={(kitCount) => set('kitCount', kitCount)}
+            />
+          </section>
+        </div>
+        <div className={styles.answer}>
+          <PlanNews
+            planning={planning}
+            sizes={read.ready?.wanted.sizes ?? []}
+            yarns={yarns}
+            oneKnot={values.oneKnot}
+            onOneKnot={(oneKnot) => set('oneKnot', oneKnot)}
+            hand={hand && worth ? { worth, feasible, back: () => set('hand', null) } : null}
+            taken={values.pieceIds.length > 0}
+          />
+          {answer && flat.length === segments.length && (
+            <>
+              <CutMap
+                parents={answer.parents.map(({ piece, segmentsG, holdsKnot }, p) => {
+                  const yarn = page.yarns.find(({ id }) => id === piece.yarnId)!;
+                  const view = yarn.parents.find(({ pieceId }) => pieceId === piece.pieceId)!;
+                  return {
+                    id: String(piece.pieceId),
+                    name: view.label,
+                    about: yarns.length > 1 ? yarn.name : inWords(fineMassFigure(piece.massG, system)),
+                    colourHex: yarn.colourHex,
+                    gristMPerG: piece.grist.mean,
+                    massG: piece.massG,
+                    segmentsG,
+                    holdsKnot,
+                    counts: counts[p]!,
+                  };
+                })}
+                input={answer.input}
+                names={names}
+                hand={{
+                  chosen,
+                  choose: setChosen,
+                  move: (size, from, to) =>
+                    change((copy) => {
+                      copy[from.parent]![from.segment]![size]! -= 1;
+                      copy[to.parent]![to.segment]![size]! += 1;
+                    }),
+                  change: (place, size, by) =>
+                    change((copy) => {
+                      const row = copy[place.parent]![place.segment]!;
+                      row[size] = Math.max(0, row[size]! + by);
+                    }),
+                }}
+              />
+              <HandPanel
+                answer={answer}
+                counts={counts}
+                names={names}
+                made={made}
+                limited={!values.kits}
+                chosen={chosen}
+                onChange={(size, by) =>
+                  chosen &&
+                  change((copy) => {
+                    const row = copy[chosen.parent]![chosen.segment]!;
+                    row[size] = Math.max(0, row[size]! + by);
+                  })
+                }
+                onClose={() => setChosen(null)}
+              />
+              <LeftWords answer={answer} counts={counts} />
+              <WhatIf
+                others={hand ? [] : planning.otherSizes}
+                sizes={read.ready?.wanted.sizes ?? []}
+                onTake={(id, massG) =>
+                  set(
+                    'sizes',
+                    values.sizes.map((size) => (size.id === id ? { ...size, amount: typedMass(massG, system) } : size)),
+                  )
+                }
+              />
+            </>
+          )}
+          <FormError form={form} />
+        </div>
+      </div>
+      {read.ready && (
+        <LoopsPanel
+          page={page}
+          values={values}
+          set={set}
+          ready={read.ready}
+          yarns={yarns}
+          autoName={autoName}
+          errors={errors}
+        />
+      )}
+    </form>
+  );
+}
+
+function initialValues({ yarns, reels, pieceIds, job }: MiniPlanPage): PlanValues {
+  if (job) {
+    const { name, plan } = job;
+    const there = new Set(yarns.flatMap(({ parents }) => parents.map(({ pieceId }) => pieceId)));
+    return {
+      ...plan.asked,
+      pieceIds: plan.asked.pieceIds.filter((id) => there.has(id)),
+      requestKey: newKey(),
+      name,
+      yarnIds: yarns.map(({ id }) => id),
+      hand: null,
+    };
+  }
+  return {
+    requestKey: newKey(),
+    name: '',
+    yarnIds: yarns.map(({ id }) => id),
+    pieceIds: pieceIds.length > 0 ? pieceIds : yarns.flatMap(allFree),
+    sizes: [emptySize()],
+    kits: false,
+    kitCount: '',
+    oneKnot: false,
+    next: 'dye',
+    tiesOfOwn: true,
+    ends: '20 cm',
+    reelId: reels[0]!.id,
+    hand: null,
+  };
+}
+
+function allFree({ parents }: MiniPlanPage['yarns'][number]): number[] {
+  return parents.filter(({ busy, parent }) => !busy && parent !== null).map(({ pieceId }) => pieceId);
+}
+
+/** The page knows the yarns of its address; a draft may know more of them, and a yarn that comes to it is taken whole. */
+function useYarnsOfDraft(
+  page: MiniPlanPage,
+  values: PlanValues,
+  set: <Name extends keyof PlanValues>(name: Name, value: PlanValues[Name]) => void,
+): void {
+  const router = useRouter();
+  const asked = useRef('');
+  useEffect(() => {
+    const here = page.yarns.map(({ id }) => id);
+    const unseen = here.filter((id) => !values.yarnIds.includes(id));
+    const missing = values.yarnIds.filter((id) => !here.includes(id));
+    if (missing.length > 0) {
+      const all = [...here, ...missing].join(',');
+      // A yarn that is gone would be asked for for ever.
+      if (asked.current === all) return set('yarnIds', here);
+      asked.current = all;
+      return router.replace(`?yarns=${all}`, { scroll: false });
+    }
+    if (unseen.length === 0) return;
+    set('yarnIds', here);
+    const fresh = page.yarns.filter(({ id }) => unseen.includes(id)).flatMap(allFree);
+    set('pieceIds', [...new Set([...values.pieceIds, ...(page.pieceIds.length > 0 ? page.pieceIds : fresh)])]);
+  }, [page, values.yarnIds, values.pieceIds, set, router]);
+}
+
+/** Everything that can be read of what was typed, and what is wrong with the rest. */
+function readAll(
+  values: PlanValues,
+  page: MiniPlanPage,
+  system: UnitSystem,
+): { ready: (ReadMinis & { parents: ParentPiece[] }) | null; errors: Record<string, string> } {
+  const errors: Record<string, string> = {};
+  const tried = <T,>(work: () => T): T | null => {
+    try {
+      return work();
+    } catch (error) {
+      if (!(error instanceof InputError)) throw error;
+      errors[error.path] ??= error.message;
+      return null;
+    }
+  };
+  const parents = page.yarns
+    .flatMap((yarn) => yarn.parents)
+    .filter(({ pieceId, parent }) => values.pieceIds.includes(pieceId) && parent !== null)
+    .map(({ parent }) => parent!);
+  // In the order in which they are sent.
+  parents.sort((a, b) => values.pieceIds.indexOf(a.pieceId) - values.pieceIds.indexOf(b.pieceId));
+  const typed = values.sizes.filter(({ amount }) => amount.trim() !== '');
+  if (parents.length === 0 || typed.length === 0 || parents.length < values.pieceIds.length)
+    return { ready: null, errors };
+  const grists = new Map(parents.map(({ yarnId, grist }) => [yarnId, grist.mean]));
+  values.sizes.forEach((size, i) => {
+    if (size.amount.trim() !== '') tried(() => readSize(size, grists, system, `sizes.${i}`));
+  });
+  const reel = page.reels.find(({ id }) => id === values.reelId) ?? page.reels[0]!;
+  const strandsMm = new Map(page.yarns.map(({ id, strandMm }) => [id, strandMm]));
+  const read =
+    Object.keys(errors).length === 0
+      ? tried(() => readMinis({ ...values, sizes: typed }, parents, strandsMm, reel, system))
+      : null;
+  return { ready: read && { ...read, parents }, errors };
+}
+
+function byParent(counts: MiniCounts, parents: readonly { segmentsG: readonly number[] }[]): number[][][] {
+  let at = 0;
+  return parents.map(({ segmentsG }) => {
+    const own = counts.slice(at, at + segmentsG.length).map((each) => [...each]);
+    at += segmentsG.length;
+    return own;
+  });
+}
+
+function nameFor(made: readonly number[], yarns: readonly string[]): string {
+  const total = made.reduce((sum, count) => sum + count, 0);
+  const [first = 'yarn'] = yarns;
+  return `${minisInWords(total)} of ${yarns.length > 1 ? `${yarns.length} yarns` : first}`;
+}
+
+function typedMass(massG: number, system: UnitSystem): string {
+  return system === 'metric' ? `${massG} g` : `${(massG / 28.349523125).toFixed(2)} oz`;
+}

@@ -1,0 +1,131 @@
+'use client';
+
+import { Button } from 'antd';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useEffect, useState } from 'react';
+import { afterMiniEvent, minisToCome } from '../../core/miniRun';
+import type { ScaleTool } from '../../server/bench';
+import type { MiniRunPage } from '../../server/miniRuns';
+import { useWakeLock } from '../../ui/bench/useWakeLock';
+import { LineNews } from '../../ui/line/LineNews';
+import { useFollowed } from '../../ui/line/useFollowed';
+import { Say } from '../../ui/Say';
+import { useUndoOffer } from '../../ui/UndoOffer';
+import { giveUpCounting, takeUpCounting } from './actions';
+import { CountMini } from './CountMini';
+import { MiniLog } from './MiniLog';
+import styles from './MiniRunScreen.module.css';
+import { SessionSide } from './SessionSide';
+import { useSession } from './useSession';
+import { WeighMini } from './WeighMini';
+import { REEL_WORDS } from './words';
+
+/** The minis of one skein at the bench: count, cut, weigh, and the next one by what the last ones weighed. */
+export function MiniRunScreen({ page, scales }: { page: MiniRunPage; scales: ScaleTool[] }) {
+  const router = useRouter();
+  const run = useFollowed(page, afterMiniEvent);
+  const { state, record } = run;
+  const session = useSession(page.plan, state);
+  const mine = run.holding === 'mine';
+  useWakeLock(state.stage !== 'finish' && run.ended === null);
+
+  useEffect(() => {
+    if (run.ended) router.replace(`/minis/${page.jobId}`);
+  }, [run.ended, page.jobId, router]);
+
+  /** On to the next mini that is to be made; after the last, to what is left. */
+  const goOn = (leaving = state.part) => {
+    const coming = minisToCome(state).filter((part) => part !== leaving);
+    const next = coming.find((part) => part > leaving) ?? coming[0];
+    if (next === undefined) record({ kind: 'stage', stage: 'finish', part: leaving });
+    else record({ kind: 'stage', stage: 'count', part: next });
+  };
+
+  return (
+    <div className={styles.run}>
+      <header className={styles.head}>
+        <div>
+          <h1>
+            <Link href={`/minis/${page.jobId}`}>{page.jobName}</Link>
+          </h1>
+          <p className={styles.soft}>
+            {page.pieceLabel} of {page.yarnName}, {REEL_WORDS[page.plan.reel.kind]}
+          </p>
+        </div>
+        <GiveUp page={page} />
+      </header>
+      <LineNews run={run} what="skein" />
+      {state.stage === 'finish' ? (
+        <MiniLog
+          page={page}
+          state={state}
+          session={session}
+          scales={scales}
+          enabled={mine}
+          settled={run.settled}
+          onBack={() => record({ kind: 'stage', stage: 'weigh', part: state.part })}
+        />
+      ) : (
+        <div className={styles.bench}>
+          {state.stage === 'count' ? (
+            <CountMini
+              key={state.part}
+              page={page}
+              state={state}
+              session={session}
+              enabled={mine}
+              record={record}
+              onSkip={() => {
+                record({ kind: 'skip', part: state.part, skipped: true });
+                goOn();
+              }}
+            />
+          ) : (
+            <WeighMini
+              key={state.part}
+              page={page}
+              state={state}
+              session={session}
+              scales={scales}
+              enabled={mine}
+              record={record}
+              onNext={() => goOn()}
+            />
+          )}
+          <SessionSide page={page} state={state} session={session} enabled={mine} record={record} />
+        </div>
+      )}
+    </div>
+  );
+}
+
+/** Asks once more, in place: nothing floats over the bench. */
+function GiveUp({ page }: { page: MiniRunPage }) {
+  const router = useRouter();
+  const offer = useUndoOffer();
+  const [asking, setAsking] = useState(false);
+  if (!asking)
+    return (
+      <Button type="text" onClick={() => setAsking(true)}>
+        Give up
+      </Button>
+    );
+  return (
+    <Say tone="tight" role="alert">
+      <strong>Give this up?</strong> The skein stays as it was; what was counted goes into no mini.{' '}
+      <Button
+        onClick={async () => {
+          const { ok } = await giveUpCounting(page.id);
+          if (ok) offer({ words: 'The counting is given up.', undo: () => takeUpCounting(page.id) });
+          router.push(`/minis/${page.jobId}`);
+        }}
+      >
+        Give it up
+      </Button>{' '}
+      <Button type="text" onClick={() => setAsking(false)}>
+        Keep it
+      </Button>
+    </Say>
+  );
+}

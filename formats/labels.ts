@@ -1,0 +1,158 @@
+import PDFDocument from 'pdfkit';
+import QRCode from 'qrcode';
+import { cutMarks, labelPlaces, type LabelSheet } from '../core/labelSheet';
+
+/** What stands on one label; lines that do not fit are left out from the last one on. */
+export interface Label {
+  title: string;
+  /** The figures, large. */
+  figures: string;
+  lines: readonly string[];
+  /** Where its code leads. */
+  url: string;
+}
+
+/** The faces that the labels are set in, as files. */
+export interface LabelFonts {
+  regular: Buffer;
+  bold: Buffer;
+}
+
+const POINTS_PER_MM = 72 / 25.4;
+const PADDING_MM = 2.6;
+const LARGEST_TITLE = 11;
+const SMALLEST_TITLE = 6.5;
+/** Millimetres to one module of the code: finer ones a phone does not read from a home printer. */
+const MODULE_MM = 0.45;
+
+/**
+ * Sheets of labels as a PDF, each with a code that opens its piece.
+ *
+ * @param skip labels of the first sheet that are used already
+ * @throws InputError at `skip`
+ */
+export async function labelsPdf(
+  labels: readonly Label[],
+  sheet: LabelSheet,
+  fonts: LabelFonts,
+  skip = 0,
+): Promise<Buffer> {
+  const places = labelPlaces(sheet, labels.length, skip);
+  const document = new PDFDocument({ size: sheet.paper, margin: 0, autoFirstPage: false, info: { Title: 'Labels' } });
+  document.registerFont('regular', fonts.regular);
+  document.registerFont('bold', fonts.bold);
+  const chunks: Buffer[] = [];
+  const done = new Promise<Buffer>((resolve, reject) => {
+    document.on('data', (chunk: Buffer) => chunks.push(chunk));
+    document.on('end', () => resolve(Buffer.concat(chunks)));
+    document.on('error', reject);
+  });
+  const boxes = places.map((place) => ({
+    x: place.xMm * POINTS_PER_MM,
+    y: place.yMm * POINTS_PER_MM,
+    width: sheet.widthMm * POINTS_PER_MM,
+    height: sheet.heightMm * POINTS_PER_MM,
+  }));
+  // One size for all of them: as large as the fullest label bears.
+  const title = Math.min(LARGEST_TITLE, ...labels.map((label, i) => largestTitle(document, label, boxes[i]!)));
+  places.forEach((place, i) => {
+    if (i === 0 || place.page !== places[i - 1]!.page) {
+      document.addPage();
+      drawMarks(document, sheet);
+    }
+    drawLabel(document, labels[i]!, boxes[i]!, title);
+  });
+  document.end();
+  return done;
+}
+
+interface Box {
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+}
+
+function drawMarks(document: PDFKit.PDFDocument, sheet: LabelSheet): void {
+  document.lineWidth(0.4).strokeColor('#444444');
+  for (const { fromMm, toMm } of cutMarks(sheet))
+    document
+      .moveTo(fromMm[0] * POINTS_PER_MM, fromMm[1] * POINTS_PER_MM)
+      .lineTo(toMm[0] * POINTS_PER_MM, toMm[1] * POINTS_PER_MM)
+      .stroke();
+}
+
+function drawLabel(document: PDFKit.PDFDocument, label: Label, box: Box, title: number): void {
+  const { code, text } = areasOf(label, box);
+  drawCode(document, label.url, code);
+  const lines = Array.from({ length: label.lines.length + 1 }, (_, left) => label.lines.length - left);
+  const most = lines.find((many) => heightOf(document, rowsOf(label, title, many), text.width) <= text.height);
+  if (most === undefined) {
+    document.font('bold').fontSize(SMALLEST_TITLE).fillColor('black');
+    document.text(label.title, text.x, text.y, { width: text.width, height: text.height, ellipsis: true });
+    return;
+  }
+  const rows = rowsOf(label, title, most);
+  let y = text.y + (text.height - heightOf(document, rows, text.width)) / 2;
+  for (const row of rows) {
+    document.font(row.font).fontSize(row.size).fillColor('black').text(row.words, text.x, y, { width: text.width });
+    y += heightOf(document, [row], text.width);
+  }
+}
+
+/** The largest size at which all that stands on a label fits; the smallest there is, where it does not. */
+function largestTitle(document: PDFKit.PDFDocument, label: Label, box: Box): number {
+  const { text } = areasOf(label, box);
+  for (let title = LARGEST_TITLE; title > SMALLEST_TITLE; title -= 0.5)
+    if (heightOf(document, rowsOf(label, title, label.lines.length), text.width) <= text.height) return title;
+  return SMALLEST_TITLE;
+}
+
+/** Where the code lies, on the right, and where the words. */
+function areasOf(label: Label, box: Box): { code: Box; text: Box } {
+  const padding = PADDING_MM * POINTS_PER_MM;
+  const height = box.height - 2 * padding;
+  const modules = QRCode.create(label.url, CODE).modules.size;
+  const side = Math.min(height, box.width * 0.4, Math.max(modules * MODULE_MM * POINTS_PER_MM, height * 0.62));
+  return {
+    code: { x: box.x + box.width - padding - side, y: box.y + padding + (height - side) / 2, width: side, height: side },
+    text: { x: box.x + padding, y: box.y + padding, width: box.width - 3 * padding - side, height },
+  };
+}
+
+interface Row {
+  words: string;
+  font: 'regular' | 'bold';
+  size: number;
+}
+
+function rowsOf(label: Label, title: number, lines: number): Row[] {
+  return [
+    { words: label.title, font: 'bold', size: title },
+    { words: label.figures, font: 'bold', size: title * 1.15 },
+    ...label.lines.slice(0, lines).map((words): Row => ({ words, font: 'regular', size: title * 0.8 })),
+  ];
+}
+
+function heightOf(document: PDFKit.PDFDocument, rows: readonly Row[], width: number): number {
+  return rows.reduce(
+    (sum, { words, font, size }) =>
+      sum + document.font(font).fontSize(size).heightOfString(words, { width }) + size * 0.12,
+    0,
+  );
+}
+
+/** A code that is read even where a corner of it is smudged. */
+const CODE = { errorCorrectionLevel: 'M' } as const;
+
+function drawCode(document: PDFKit.PDFDocument, url: string, { x, y, width }: Box): void {
+  const code = QRCode.create(url, CODE).modules;
+  const module = width / code.size;
+  document.fillColor('black');
+  for (let row = 0; row < code.size; row++)
+    for (let column = 0; column < code.size; column++)
+      if (code.data[row * code.size + column])
+        // A hair wider, so that no white line shows between two of them.
+        document.rect(x + column * module, y + row * module, module * 1.02, module * 1.02);
+  document.fill();
+}

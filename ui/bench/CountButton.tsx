@@ -1,0 +1,32 @@
+'use client';
+
+import type { Ref } from 'react';
+import styles from './CountButton.module.css';
+
+/** The one large target of a bench: what is counted, how far it goes, and what counts it. */
+export function CountButton({
+  ref,
+  count,
+  of,
+  hint,
+  onClick,
+  disabled,
+}: {
+  ref: Ref<HTMLButtonElement>;
+  count: number;
+  /** "of 140 turns" */
+  of: string;
+  hint: string;
+  onClick: () => void;
+  disabled: boolean;
+}) {
+  return (
+    <button type="button" ref={ref} data-count={count} className={styles.count} onClick={onClick} disabled={disabled}>
+      <span className={styles.number} data-long={count > 999}>
+        {count}
+      </span>
+      <span className={styles.of}>{of}</span>
+      <span className={styles.hint}>{hint}</span>
+    </button>
+  );
+}

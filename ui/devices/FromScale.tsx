@@ -1,0 +1,25 @@
+'use client';
+
+import { Button } from 'antd';
+import { useSystem } from '../Providers';
+import { deviceInWords } from './DevicePanels';
+import styles from './FromScale.module.css';
+import { useDevices } from './useDevices';
+
+/** Takes the mass from the scale that is plugged in, once it is steady. */
+export function FromScale({ onTake }: { onTake: (massG: number, stepG: number) => void }) {
+  const system = useSystem();
+  const scale = useDevices((heard) => heard.readings.scale);
+  if (!scale) return null;
+  return (
+    <div className={styles.scale}>
+      <Button
+        onClick={() => onTake(scale.massG, scale.resolutionG)}
+        disabled={scale.state !== 'steady' || scale.massG <= 0}
+      >
+        Take it from the scale
+      </Button>
+      <span aria-live="off">{deviceInWords(scale, system)}</span>
+    </div>
+  );
+}
