@@ -20,7 +20,7 @@ module.exports = {
     mayImport('workers', 'core', 'solver'),
     mayImport('server', 'core', 'db', 'formats', 'devices', 'solver'),
     mayImport('ui', 'core'),
-    mayImport('features', 'core', 'server', 'ui', 'workers'),
+    mayImport('features', 'core', 'server', 'ui', 'workers', 'solver'),
     mayImport('app', 'core', 'features', 'server', 'ui', 'formats'),
     {
       name: 'features-call-the-server-in-actions-only',

@@ -49,7 +49,7 @@ export interface MiniSize {
 }
 
 /** Of its mass, where nothing is said. */
-export const DEFAULT_TOLERANCE = 0.04;
+const DEFAULT_TOLERANCE = 0.04;
 
 /** More of one size than anybody makes. */
 const MOST_MINIS = 999;
@@ -314,12 +314,8 @@ export function mostKits({ parents, sizes, cutLossG }: MinisWanted): number {
 /**
  * What each mini costs beyond its own mass: its two ends, and its ties where they are of the same yarn. With several
  * yarns the heaviest counts, so that none comes out short.
- *
- * @param gristMPerG of the thickest yarn there is
- * @example
- * Number(lossOfMini({ next: 'dye', massG: 12, gristMPerG: 3, form: { loopM: 1.2 }, strandMm: 2, endsM: 0.2, tiesOfOwn: true }).cutLossG.toFixed(2)) // => 0.39
  */
-export function lossOfMini({
+function lossOfMini({
   next,
   massG,
   gristMPerG,

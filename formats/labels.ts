@@ -115,7 +115,12 @@ function areasOf(label: Label, box: Box): { code: Box; text: Box } {
   const modules = QRCode.create(label.url, CODE).modules.size;
   const side = Math.min(height, box.width * 0.4, Math.max(modules * MODULE_MM * POINTS_PER_MM, height * 0.62));
   return {
-    code: { x: box.x + box.width - padding - side, y: box.y + padding + (height - side) / 2, width: side, height: side },
+    code: {
+      x: box.x + box.width - padding - side,
+      y: box.y + padding + (height - side) / 2,
+      width: side,
+      height: side,
+    },
     text: { x: box.x + padding, y: box.y + padding, width: box.width - 3 * padding - side, height },
   };
 }
@@ -147,12 +152,12 @@ const CODE = { errorCorrectionLevel: 'M' } as const;
 
 function drawCode(document: PDFKit.PDFDocument, url: string, { x, y, width }: Box): void {
   const code = QRCode.create(url, CODE).modules;
-  const module = width / code.size;
+  const dot = width / code.size;
   document.fillColor('black');
   for (let row = 0; row < code.size; row++)
     for (let column = 0; column < code.size; column++)
       if (code.data[row * code.size + column])
         // A hair wider, so that no white line shows between two of them.
-        document.rect(x + column * module, y + row * module, module * 1.02, module * 1.02);
+        document.rect(x + column * dot, y + row * dot, dot * 1.02, dot * 1.02);
   document.fill();
 }

@@ -29,6 +29,12 @@ const SCREENS = {
   'a plan that does not fit': '/winding/plan/27',
   'a run': '/winding/run/5',
   'winding by hand': '/winding/by-hand',
+  minis: '/minis',
+  'minis that are planned': '/minis/new?yarns=6',
+  'minis half made': '/minis/1',
+  kits: '/minis/2',
+  'minis being counted': '/minis/run/7',
+  'a mini': '/pieces/41',
   logbook: '/logbook',
   'an entry with yarn missing': '/logbook/6',
   bench: '/bench',
@@ -41,7 +47,7 @@ const WIDTHS = [
   { width: 390, height: 844 },
 ];
 
-const set = stage({ demo: true });
+const set = stage({ demo: true, minis: true });
 
 // A test that failed leaves its tab open, and with it the run that it held.
 afterEach(async () => {
@@ -55,7 +61,7 @@ describe.each(['light', 'dark'])('%s', (theme) => {
     await set.browser.setCookie({ name: 'theme', value: theme, domain: '127.0.0.1' });
     await maker.goTo(path);
     // A run asks first whether it may count; what it shows until then is gone in a blink.
-    if (path.startsWith('/winding/run')) await maker.holds();
+    if (path.includes('/run/')) await maker.holds();
     await maker.page.evaluate(axe.source);
     const found = await maker.page.evaluate(async () => {
       const { violations } = await (window as unknown as { axe: typeof axe }).axe.run(document, {
@@ -81,18 +87,23 @@ test.each(WIDTHS)('at $width nothing runs out of the page sideways', async (size
   await maker.close();
 });
 
-test.each(WIDTHS.slice(0, 2))(
-  'at $width by $height the bench needs no scrolling, and its figures are large',
-  async (size) => {
+test.each(
+  WIDTHS.slice(0, 2).flatMap((size) => [
+    { ...size, path: '/winding/run/5', figures: 5 },
+    { ...size, path: '/minis/run/7', figures: 3 },
+  ]),
+)(
+  '$path: at $width by $height the bench needs no scrolling, and its figures are large',
+  async ({ path, figures: expected, ...size }) => {
     const maker = await set.maker(size);
-    await maker.goTo('/winding/run/5');
+    await maker.goTo(path);
     await maker.holds();
     const over = await maker.page.evaluate(() => document.documentElement.scrollHeight - window.innerHeight);
     expect(over).toBeLessThanOrEqual(0);
     const sizesPx = await maker.page.$$eval('[data-count] > span:first-child, [data-figure]', (figures) =>
       figures.map((figure) => parseFloat(getComputedStyle(figure).fontSize)),
     );
-    expect(sizesPx).toHaveLength(5);
+    expect(sizesPx).toHaveLength(expected);
     expect(Math.min(...sizesPx)).toBeGreaterThanOrEqual(40);
     await maker.close();
   },

@@ -120,6 +120,12 @@ function readDraft<Values>(key: string): Partial<Values> | null {
   }
 }
 
+/** Takes a draft along to another form, which will find it there. */
+export function moveDraft(from: string, to: string): void {
+  keepDraft(to, readDraft<object>(from));
+  keepDraft(from, null);
+}
+
 function keepDraft(key: string, values: object | null): void {
   try {
     if (values) localStorage.setItem(`draft ${key}`, JSON.stringify(values));

@@ -1,7 +1,7 @@
 'use client';
 
 import { Button } from 'antd';
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { HALF_WIDTH_90 } from '../../core/estimate';
 import { inWords, fineMassFigure } from '../../core/format';
 import { loopsMassG } from '../../core/gramsPerLoop';
@@ -175,9 +175,7 @@ export function CountMini({
 /** Where one stood when one went away, told on coming back. */
 function AwayNews({ state, loops }: { state: MiniRunState; loops: number }) {
   // As it was when this screen was opened: the first count on it ends the message.
-  const opened = useRef<{ lastMs: number | null; atMs: number } | null>(null);
-  opened.current ??= { lastMs: state.lastMs, atMs: Date.now() };
-  const { lastMs, atMs } = opened.current;
+  const [{ lastMs, atMs }] = useState(() => ({ lastMs: state.lastMs, atMs: Date.now() }));
   if (lastMs === null || loops === 0 || state.lastMs !== lastMs || atMs - lastMs < AWAY_MS) return null;
   return (
     <Say tone="tight" role="status">

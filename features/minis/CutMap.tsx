@@ -149,12 +149,11 @@ function Bar({
 }) {
   const system = useSystem();
   const x = (g: number) => (g / longestG) * WIDTH;
-  let startG = 0;
-  const stretches = parent.segmentsG.map((massG, segment) => {
-    const fromG = startG;
-    startG += massG;
-    return { segment, fromG, massG };
-  });
+  const stretches = parent.segmentsG.map((massG, segment) => ({
+    segment,
+    massG,
+    fromG: parent.segmentsG.slice(0, segment).reduce((sum, each) => sum + each, 0),
+  }));
   const segments = stretches.map(({ segment, massG }): Segment => ({ parent: 0, parentId: parent.id, segment, massG }));
   const within = parent.counts.every((counts, s) => segmentStanding(segments[s]!, counts, input).leftG >= 0);
   const label = `${parent.name}, ${inWords(fineMassFigure(parent.massG, system))}`;
@@ -354,7 +353,7 @@ function stretchWords({
 }
 
 /** "3 × 12 g, 1 × large" */
-export function countsInWords(counts: readonly number[], names: readonly string[]): string {
+function countsInWords(counts: readonly number[], names: readonly string[]): string {
   return counts
     .map((count, size) => ({ count, name: names[size]! }))
     .filter(({ count }) => count > 0)

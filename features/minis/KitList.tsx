@@ -22,7 +22,9 @@ export function KitList({ page }: { page: MiniJobPage }) {
     <section aria-label="Kits" className={styles.section}>
       <h2>
         {packed === kits.length && kits.length > 0
-          ? `All ${kits.length} kits are packed`
+          ? kits.length === 1
+            ? 'Kit 1 is packed, and with it all'
+            : `All ${kits.length} kits are packed`
           : complete > 0
             ? `${complete} kit${complete === 1 ? ' is' : 's are'} complete and can be packed`
             : 'Kits'}
@@ -59,7 +61,7 @@ export function KitList({ page }: { page: MiniJobPage }) {
                   )
                 }
               >
-                Packed<span className="visually-hidden">: kit {kit.number}</span>
+                Packed<span className="visually-hidden"> kit {kit.number}</span>
               </Button>
             ) : (
               <span className={styles.missing}>{kit.missing} missing</span>

@@ -87,7 +87,9 @@ export function MiniLog({
   return (
     <Form form={form} className={styles.log}>
       <div>
-        <h2 className={styles.ask}>{minisInWords(made.length)} are cut. What is left?</h2>
+        <h2 className={styles.ask}>
+          {minisInWords(made.length)} {made.length === 1 ? 'is' : 'are'} cut. What is left?
+        </h2>
         {places.map((place, i) => (
           <div key={i} className={styles.left}>
             <TextField

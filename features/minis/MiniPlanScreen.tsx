@@ -12,7 +12,7 @@ import type { MiniJobForm, MiniPlanPage } from '../../server/miniJobs';
 import { FormError } from '../../ui/Form';
 import { newKey } from '../../ui/newKey';
 import { useSystem } from '../../ui/Providers';
-import { useForm } from '../../ui/useForm';
+import { moveDraft, useForm } from '../../ui/useForm';
 import { keepMinis } from './actions';
 import { HandPanel } from './HandPanel';
 import { CutMap, type MapPlace } from './CutMap';
@@ -38,12 +38,22 @@ export interface PlanValues extends Asked {
 
 /** What minis are wanted, and from what: planned as one types, shown as a map of the cuts, and changed by hand. */
 export function MiniPlanScreen({ page }: { page: MiniPlanPage }) {
+  // What is begun with one yarn is a draft of its own: whoever comes from another yarn begins anew.
+  const draftKey = page.job ? `minis ${page.job.id}` : draftKeyOf(page.yarns[0]?.id);
+  return <Planning key={draftKey} draftKey={draftKey} page={page} />;
+}
+
+function draftKeyOf(firstYarnId: number | undefined): string {
+  return `minis new ${firstYarnId ?? ''}`;
+}
+
+function Planning({ page, draftKey }: { page: MiniPlanPage; draftKey: string }) {
   const router = useRouter();
   const system = useSystem();
   const { job } = page;
   const toSave = useRef<Pick<MiniJobForm, 'counts' | 'proven' | 'name'> | null>(null);
   const form = useForm<PlanValues>({
-    draftKey: `minis ${job?.id ?? 'new'}`,
+    draftKey,
     initial: () => initialValues(page),
     save: ({ requestKey, name: _name, yarnIds: _yarns, hand: _hand, ...asked }) =>
       toSave.current
@@ -87,10 +97,19 @@ export function MiniPlanScreen({ page }: { page: MiniPlanPage }) {
     made,
     yarns.map(({ name }) => name),
   );
-  toSave.current = answer && {
-    name: values.name.trim() || autoName,
-    counts: answer.parents.map((_, p) => counts[p]!),
-    proven: { ...answer.plan.proven, mostG: answer.plan.mostG, byHand: hand !== null },
+  useEffect(() => {
+    toSave.current = answer && {
+      name: values.name.trim() || autoName,
+      counts: answer.parents.map((_, p) => counts[p]!),
+      proven: { ...answer.plan.proven, mostG: answer.plan.mostG, byHand: hand !== null },
+    };
+  });
+
+  const addYarn = (id: number) => {
+    // What was typed before there was a yarn goes on under the first one's name.
+    if (values.yarnIds.length === 0 && !job) moveDraft(draftKey, draftKeyOf(id));
+    const yarnIds = [...values.yarnIds, id].join(',');
+    router.replace(`${job ? `/minis/${job.id}/plan` : '/minis/new'}?yarns=${yarnIds}`, { scroll: false });
   };
 
   const errors = { ...read.errors, ...form.errors };
@@ -148,12 +167,7 @@ export function MiniPlanScreen({ page }: { page: MiniPlanPage }) {
               taken={values.pieceIds}
               error={errors.pieceIds}
               onTaken={(pieceIds) => set('pieceIds', pieceIds)}
-              onYarn={(id) =>
-                router.replace(
-                  `${job ? `/minis/${job.id}/plan` : '/minis/new'}?yarns=${[...values.yarnIds, id].join(',')}`,
-                  { scroll: false },
-                )
-              }
+              onYarn={addYarn}
             />
           </section>
           <section aria-label="What is wanted">
@@ -245,6 +259,13 @@ export function MiniPlanScreen({ page }: { page: MiniPlanPage }) {
             </>
           )}
           <FormError form={form} />
+          {total > 0 && (
+            <p>
+              <Button type="text" onClick={form.clear}>
+                Begin anew
+              </Button>
+            </p>
+          )}
         </div>
       </div>
       {read.ready && (

@@ -37,7 +37,7 @@ export function SessionSide({
   const made = minisMade(state).filter((part) => part !== state.part || state.stage === 'weigh');
   const done = made.filter((part) => part !== state.part);
   // The one in hand tells something once it is weighed.
-  const told = made.filter((part) => part !== state.part || state.weighed[part] != null);
+  const told = made.filter((part) => part !== state.part || (state.weighed[part] ?? null) !== null);
   const rings = done.slice(-RINGS_SHOWN);
   const largestG = Math.max(...plan.minis.map(({ massG }) => massG));
   const massOf = (part: number) =>
@@ -68,8 +68,11 @@ export function SessionSide({
                   data-verdict={verdict ?? 'not weighed'}
                   disabled={!enabled}
                   onClick={() => record({ kind: 'stage', part, stage: 'weigh' })}
-                  aria-label={`Mini ${part + 1}: ${loopsOn(state, part)} loops, ${inWords(fineMassFigure(massOf(part), system))}, ${verdict ? VERDICT_WORDS[verdict] : 'not weighed'}`}
                 >
+                  <span className="visually-hidden">
+                    Mini {part + 1}: {loopsOn(state, part)} loops, {inWords(fineMassFigure(massOf(part), system))},{' '}
+                    {verdict ? VERDICT_WORDS[verdict] : 'not weighed'},{' '}
+                  </span>
                   <svg viewBox="0 0 60 60" aria-hidden="true">
                     <PieceGlyph
                       form="mini skein"
@@ -79,7 +82,7 @@ export function SessionSide({
                       side={62 * Math.sqrt(Math.min(1.2, massOf(part) / largestG))}
                     />
                   </svg>
-                  <span aria-hidden="true">
+                  <span>
                     {!weighed && '≈'}
                     {offG >= 0 ? '+' : '−'}
                     {inWords(fineMassFigure(Math.abs(offG), system))}
@@ -96,7 +99,12 @@ export function SessionSide({
           <MassChart
             points={told.map((part) => {
               const { massG, toleranceG } = plan.minis[part]!;
-              return { mini: part + 1, offG: massOf(part) - massG, toleranceG, weighed: state.weighed[part] != null };
+              return {
+                mini: part + 1,
+                offG: massOf(part) - massG,
+                toleranceG,
+                weighed: (state.weighed[part] ?? null) !== null,
+              };
             })}
             colourHex={page.colourHex}
             minis={plan.minis.length}

@@ -63,14 +63,14 @@ export function WeighMini({
   const last = minisToCome(state).filter((each) => each !== part).length === 0;
   const goOn = last ? 'All cut: weigh what is left' : 'Next mini';
 
-  useBenchKeys(enabled && done, pedals, {}, (key) => {
-    if (key === 'count') onNext();
-    else if (key === 'miscount') takeBack();
-  });
   const takeBack = () => {
     if (weighing) record({ kind: 'unweigh', part });
     else if (parentWeighing) record({ kind: 'unweigh parent', part });
   };
+  useBenchKeys(enabled && done, pedals, {}, (key) => {
+    if (key === 'count') onNext();
+    else if (key === 'miscount') takeBack();
+  });
 
   const mine = (
     <MiniReading

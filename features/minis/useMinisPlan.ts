@@ -38,11 +38,7 @@ export function useMinisPlan(wanted: MinisWanted | null): MinisPlanning {
   // What is wanted is plain data: the same words are the same question.
   const key = wanted === null ? '' : JSON.stringify(wanted);
   useEffect(() => {
-    if (key === '') {
-      dismiss();
-      setTold(NOTHING);
-      return;
-    }
+    if (key === '') return dismiss();
     const asking = setTimeout(() => {
       if (busy.current) dismiss();
       const mine = ++question.current;
@@ -89,7 +85,7 @@ export function useMinisPlan(wanted: MinisWanted | null): MinisPlanning {
     setTold((before) => ({ ...before, state: 'stopped', seeking: null }));
   }, [dismiss]);
 
-  return { ...told, stop };
+  return { ...(key === '' ? NOTHING : told), stop };
 }
 
 const NOTHING: Omit<MinisPlanning, 'stop'> = {

@@ -1,0 +1,312 @@
+import { openDatabase } from '../db/connection';
+import { type MiniJobPage, miniJobPage } from '../server/miniJobPages';
+import { type MiniRunPage, miniRunPage } from '../server/miniRuns';
+import type { Maker } from './support/browser';
+import { stage } from './support/stage';
+
+/** Minis from the plan to the kit: by keys, by hand, with everything that comes between. */
+
+jest.setTimeout(240_000);
+
+const set = stage({ demo: true, minis: true });
+
+// A test that failed leaves its tab open, and with it the counting that it held.
+afterEach(async () => {
+  const [, ...left] = await set.browser.pages();
+  for (const page of left) await page.close();
+});
+
+function inDatabase<T>(read: (db: ReturnType<typeof openDatabase>) => T): T {
+  const db = openDatabase(set.app.databaseFile);
+  const found = read(db);
+  db.close();
+  return found;
+}
+const runNow = (id: number): MiniRunPage => inDatabase((db) => miniRunPage(db, id)!);
+const jobNow = (id: number): MiniJobPage => inDatabase((db) => miniJobPage(db, id)!);
+const idIn = (maker: Maker) => Number(maker.path.split('/').at(-1));
+
+/** Plans sizes of the yarns that are named in the address, and waits for the plan to be done. */
+async function plan(maker: Maker, yarns: string, sizes: Record<string, string>[]): Promise<void> {
+  await maker.goTo(`/minis/new?yarns=${yarns}`);
+  for (const [i, size] of sizes.entries()) {
+    if (i > 0) await maker.press('One more size');
+    for (const [field, typed] of Object.entries(size))
+      if (field === 'yarnId') await maker.choose(`sizes.${i}.yarnId`, typed);
+      else await maker.fill(`sizes.${i}.${field}`, typed);
+  }
+}
+
+const press = (maker: Maker, words: string) => maker.page.locator(`::-p-text(${words})`).click();
+/** How many loops the mini in hand is to get. */
+const target = async (maker: Maker) => Number(/of (\d+) loops/.exec(await maker.text())![1]);
+
+async function weigh(maker: Maker, mass: string): Promise<void> {
+  await maker.fill('mini-mass', mass);
+  await maker.keys('Enter');
+}
+
+describe('planning', () => {
+  test('from a yarn to its cut map, changed by keys and by dragging, and kept', async () => {
+    const maker = await set.maker();
+    await maker.goTo('/yarns/6');
+    await maker.press('Cut minis');
+    await maker.arrivesAt(/^\/minis\/new$/);
+    await maker.fill('sizes.0.amount', '12 g');
+    await maker.sees(/29 minis, 348 g, out of 5 skeins/);
+    await maker.sees('proven');
+    await maker.sees('instead of 12 g makes 1 more');
+
+    // By keys: one mini out of the first stretch, and in again.
+    await maker.page.$eval('[data-place="0 0"]', (place) => (place as SVGElement).focus());
+    await maker.page.keyboard.down('Shift');
+    await maker.page.keyboard.press('Digit1');
+    await maker.page.keyboard.up('Shift');
+    await maker.sees(/28 minis/);
+    await maker.sees('12 g less than the best plan');
+    await maker.keys('1');
+    await maker.sees('No plan makes more');
+
+    // By dragging: a full skein cannot take one more, and says so at once.
+    const middle = (place: string) =>
+      maker.page.$eval(`[data-place="${place}"] rect`, (rect) => {
+        const { x, y, width, height } = rect.getBoundingClientRect();
+        return { x: x + width / 3, y: y + height / 2 };
+      });
+    const [from, to] = [await middle('0 0'), await middle('1 0')];
+    await maker.page.mouse.move(from.x, from.y);
+    await maker.page.mouse.down();
+    await maker.page.mouse.move(to.x, to.y, { steps: 6 });
+    await maker.page.mouse.up();
+    await maker.sees('more than it has');
+    expect(await maker.page.$eval('button[type=submit]', (button) => (button as HTMLButtonElement).disabled)).toBe(
+      true,
+    );
+
+    // A reload in the middle loses neither what was typed nor what was dragged.
+    await maker.page.reload();
+    await maker.live();
+    await maker.sees('move a mini');
+    await maker.press('Back to the best plan');
+    await maker.sees('proven');
+    await maker.press('Keep this plan');
+    await maker.arrivesAt(/^\/minis\/\d+$/);
+    await maker.sees('29 minis to come');
+    expect(jobNow(idIn(maker)).plan.proven).toMatchObject({ grams: true, byHand: false });
+    expect(maker.troubles).toEqual([]);
+    await maker.close();
+  });
+
+  test('bad input is told beside its field, and what cannot be is told exactly', async () => {
+    const maker = await set.maker();
+    await plan(maker, '6', [{ amount: 'large' }]);
+    await maker.until(async () => (await maker.about('sizes.0.amount')).includes('write it like'));
+    await maker.fill('sizes.0.amount', '130 g');
+    await maker.sees(/130 g is longer than any stretch without a knot: .*which is 115 g/);
+    await maker.fill('sizes.0.amount', '50 g');
+    await maker.fill('sizes.0.count', '9');
+    await maker.sees(/3 × 50 g cannot be made: 151\.\d g more would be needed/);
+    await maker.fill('sizes.0.tolerance', '90 %');
+    await maker.until(async () => (await maker.about('sizes.0.tolerance')).includes('more than half'));
+    expect(await maker.valueOf('sizes.0.amount')).toBe('50 g');
+    await maker.close();
+  });
+});
+
+describe('a session', () => {
+  let jobId: number;
+  let runId: number;
+
+  test('counts through a pause, a reload, a killed server and a closed tab, and loses no loop', async () => {
+    const maker = await set.maker();
+    await plan(maker, '5', [{ amount: '4 g', count: '3' }]);
+    await maker.sees('3 minis');
+    await maker.press('Keep this plan');
+    await maker.arrivesAt(/^\/minis\/\d+$/);
+    jobId = idIn(maker);
+    await press(maker, 'Count off');
+    await maker.arrivesAt(/^\/minis\/run\/\d+$/);
+    runId = idIn(maker);
+    await maker.holds();
+    await maker.count(4);
+    await maker.keys('p');
+    await maker.sees('Paused at 4');
+    await maker.page.reload();
+    await maker.live();
+    await maker.sees('Paused at 4');
+    await maker.until(
+      async () => !(await maker.page.$eval('button[class*=resume]', (b) => (b as HTMLButtonElement).disabled)),
+    );
+    await press(maker, 'Go on at 4');
+    await maker.holds();
+    await maker.count(2);
+    await maker.counts(6);
+    await maker.keys('Backspace');
+    await maker.counts(5);
+
+    await set.app.kill();
+    await maker.count(3);
+    await maker.counts(8);
+    await maker.sees('kept in this browser');
+    await set.app.restart();
+    await maker.until(() => Promise.resolve(runNow(runId).state.loops[0] === 8));
+    await maker.close();
+
+    // The next day, on another tab.
+    inDatabase((db) => db.prepare('UPDATE run_event SET at_ms = at_ms - 86400000 WHERE run_id = ?').run(runId));
+    const next = await set.maker();
+    await next.goTo(`/minis/run/${runId}`);
+    await next.holds();
+    await next.counts(8);
+    await next.sees(/You stopped at 8 loops/);
+    await next.close();
+  });
+
+  test('a weighing that contradicts the count is asked about; one that is believed steers the next', async () => {
+    const maker = await set.maker();
+    await maker.goTo(`/minis/run/${runId}`);
+    await maker.holds();
+    const loops = await target(maker);
+    await maker.count(loops - 8);
+    await maker.counts(loops);
+    await maker.sees(`Stop at ${loops}: cut here`);
+    await maker.keys('c');
+    await weigh(maker, '8.4');
+    await maker.sees('contradicts the count');
+    expect(runNow(runId).state.weighed[0]).toBeNull();
+    await maker.press('Weigh it again');
+    await weigh(maker, 'heavy');
+    await maker.until(async () => (await maker.about('mini-mass')).length > 8);
+    await weigh(maker, '4.3');
+    await maker.sees('too heavy: 0.3 g more than wanted');
+    await maker.keys('Space');
+    await maker.counts(0);
+    const second = await target(maker);
+    expect(second).toBeLessThan(loops);
+    await maker.count(second);
+    await maker.keys('c');
+    await weigh(maker, '4.0');
+    await maker.sees('within');
+    await maker.press('Next mini');
+    await maker.holds();
+
+    // The third is weighed by what is left of its skein.
+    await maker.count(await target(maker));
+    await maker.keys('c');
+    await press(maker, 'Weigh what is left of');
+    await maker.fill('parent-mass', '150');
+    await maker.keys('Enter');
+    await maker.until(async () => (await maker.about('parent-mass')).includes('more than before'));
+    const { plan } = runNow(runId);
+    await maker.fill('parent-mass', String(Math.round(plan.parent.massG - 12.3 - 3 * plan.cutLossG)));
+    await maker.keys('Enter');
+    await maker.sees('by all its weighings this mini has');
+    await press(maker, 'All cut: weigh what is left');
+    await maker.sees('3 minis are cut. What is left?');
+    await maker.close();
+  });
+
+  test('into the log, where it adds up; undone, the session is open again', async () => {
+    const maker = await set.maker();
+    await maker.goTo(`/minis/run/${runId}`);
+    await maker.sees('What is left?');
+    const { plan } = runNow(runId);
+    await maker.page.waitForSelector('button[type=submit]:not([disabled])');
+    await maker.fill('left.0.mass', '990');
+    await maker.sees('are too much');
+    await maker.press('Into the log');
+    await maker.until(async () => (await maker.about('left.0.mass')).includes('more than there was'));
+    await maker.fill('left.0.mass', (plan.parent.massG - 12.3 - 3 * plan.cutLossG).toFixed(1));
+    await maker.sees('it adds up');
+    await maker.press('Into the log');
+    await maker.arrivesAt(/^\/minis\/\d+$/);
+    await maker.sees('3 minis, all made');
+    await maker.sees(/of minis, .* of ties, .* of ends and scraps/);
+    const { operationId } = jobNow(jobId).parents.find(({ state }) => state === 'done')!;
+    await maker.goTo(`/logbook/${operationId}`);
+    await maker.sees('Cut into minis');
+    await maker.press('Undo, and back to the scale');
+    await maker.sees('undone');
+    expect(runNow(runId)).toMatchObject({ ended: null, state: { stage: 'finish' } });
+    await maker.close();
+  });
+});
+
+test('a kit over four colours: planned, counted off skein by skein, packed, and labelled', async () => {
+  const maker = await set.maker();
+  // Small minis of four yarns; the slate of the session is on the bench still.
+  const yarns = ['3', '4', '7', '10'];
+  await maker.goTo(`/minis/new?yarns=${yarns.join(',')}`);
+  await press(maker, 'kits of several');
+  for (const [i, yarnId] of yarns.entries()) {
+    if (i > 0) await maker.press('One more size');
+    await maker.fill(`sizes.${i}.amount`, i === 1 ? '1.5 g' : '3 g');
+    await maker.choose(`sizes.${i}.yarnId`, yarnId);
+  }
+  await maker.sees(/\d+ kits, \d+ minis/);
+  await maker.sees(/limits them; .* would do for \d+/);
+  await maker.sees('For one more:');
+  await maker.fill('kitCount', '1');
+  await maker.sees('1 kit, 4 minis');
+  await maker.press('Keep this plan');
+  await maker.arrivesAt(/^\/minis\/\d+$/);
+  const jobId = idIn(maker);
+  await maker.sees('4 missing');
+
+  for (const { pieceId } of jobNow(jobId).parents.filter(({ planned }) => planned > 0)) {
+    const { parents, yarns } = jobNow(jobId);
+    const parent = parents.find((each) => each.pieceId === pieceId)!;
+    const yarn = yarns.find(({ id }) => id === parent.yarnId)!;
+    await maker.goTo(`/minis/${jobId}`);
+    await press(maker, `Count off ${parent.label.toLowerCase()} of ${yarn.name}`);
+    await maker.arrivesAt(/^\/minis\/run\/\d+$/);
+    await maker.holds();
+    await maker.count(await target(maker));
+    await maker.keys('c');
+    const { plan } = runNow(idIn(maker));
+    await weigh(maker, plan.minis[0]!.massG.toFixed(1));
+    await maker.sees('within');
+    await press(maker, 'All cut: weigh what is left');
+    await maker.sees('1 mini is cut');
+    const left = plan.parent.massG - plan.minis[0]!.massG - plan.cutLossG;
+    const last = plan.left.length - 1;
+    await maker.fill(`left.${Math.max(0, last)}.mass`, left.toFixed(1));
+    await maker.press('Into the log');
+    await maker.arrivesAt(/^\/minis\/\d+$/);
+  }
+  await maker.sees('1 kit is complete and can be packed');
+  await maker.press('Packed kit 1');
+  await maker.sees('Kit 1 is packed, and with it all');
+  expect(jobNow(jobId).minis.map(({ kit }) => kit)).toEqual([1, 1, 1, 1]);
+  const href = await maker.page.$eval('a[href^="/api/labels"]', (link) => link.getAttribute('href')!);
+  const answer = await fetch(set.app.url + href);
+  expect([answer.status, answer.headers.get('content-type')]).toEqual([200, 'application/pdf']);
+  expect(Buffer.from(await answer.arrayBuffer()).toString('latin1')).toMatch(/^%PDF-/);
+  expect((await fetch(`${set.app.url}/api/labels?pieces=&sheet=a4-14`)).status).toBe(400);
+  expect(maker.troubles).toEqual([]);
+  await maker.close();
+});
+
+test('dyed minis come back into the log once they are dry; a damp one is asked about', async () => {
+  const maker = await set.maker();
+  await maker.goTo('/minis/1');
+  await maker.sees('Drying');
+  await maker.fill('masses.0', '11.1');
+  await maker.fill('masses.1', '13.5');
+  await maker.press('Into the log');
+  await maker.until(async () => (await maker.about('masses.1')).includes('still damp'));
+  expect(await maker.valueOf('masses.0')).toBe('11.1');
+  await press(maker, 'they are dry');
+  await maker.press('Into the log');
+  await maker.until(() => Promise.resolve(jobNow(1).minis.filter(({ wetBy }) => wetBy).length === 4));
+  expect(
+    jobNow(1)
+      .minis.slice(0, 2)
+      .map(({ mass }) => mass!.massG),
+  ).toEqual([11.1, 13.5]);
+  await press(maker, 'into the wash now');
+  await maker.sees('went into the water');
+  await press(maker, 'Undo');
+  await maker.until(() => Promise.resolve(jobNow(1).minis.filter(({ wetBy }) => wetBy).length === 4));
+  await maker.close();
+});
