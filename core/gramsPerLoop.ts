@@ -117,14 +117,10 @@ export function loopsMassG(
  * loopsForMass({ gramsPerLoop: 0.2, driftPerLoop: 0, covariance: [0, 0, 0] }, 0, 11.4) // => 57
  */
 export function loopsForMass(learned: LoopMass, fromLoop: number, massG: number): number {
-  const gramsHere = learned.gramsPerLoop + learned.driftPerLoop * fromLoop;
-  let loops = Math.max(1, Math.round(massG / gramsHere));
-  // The drift bends it by less than a loop in ten; a few steps settle it.
-  for (let i = 0; i < 8; i++) {
-    const offG = massG - loopsMassG(learned, fromLoop, loops).mean;
-    const next = Math.max(1, loops + Math.round(offG / gramsHere));
-    if (next === loops) break;
-    loops = next;
-  }
+  const offG = (loops: number) => Math.abs(loopsMassG(learned, fromLoop, loops).mean - massG);
+  let loops = Math.max(1, Math.round(massG / (learned.gramsPerLoop + learned.driftPerLoop * fromLoop)));
+  // The drift bends it by a loop or two.
+  while (loops > 1 && offG(loops - 1) < offG(loops)) loops--;
+  while (offG(loops + 1) < offG(loops)) loops++;
   return loops;
 }

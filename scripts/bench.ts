@@ -11,8 +11,10 @@ import { type MinisPlan, minisPlan } from '../solver/minisPlan';
 import { App } from '../tests/support/app';
 import { Maker, openBrowser } from '../tests/support/browser';
 import { withDemo } from '../tests/support/demo';
-import { normals } from '../tests/support/chance';
+import { shelved } from '../server/testing';
+import { evens, normals } from '../tests/support/chance';
 import { A_HAND, windAsKnown } from './knownHand';
+import { A_SESSION, type KnownSession, sessionsAsKnown, type Way } from './knownMinis';
 import { manyYarns } from './manyYarns';
 
 const SCREENS = {
@@ -24,6 +26,10 @@ const SCREENS = {
   winding: '/winding',
   plan: '/winding/plan/27',
   run: '/winding/run/5',
+  minis: '/minis',
+  'minis planned': '/minis/new?yarns=6',
+  'minis of a plan': '/minis/2',
+  'minis counted': '/minis/run/7',
   logbook: '/logbook',
   entry: '/logbook/6',
   bench: '/bench',
@@ -38,13 +44,13 @@ const LONG_RUN_COUNTS = 10_000;
 
 let app: App;
 
-const PARTS = { screens, run: longRun, learning, minis, shelf: largeShelf };
+const PARTS = { screens, run: longRun, learning, minis, 'minis page': minisPage, sessions, shelf: largeShelf };
 
 /** All of it, or the parts that are named: `npm run bench -- run learning`. */
 async function main(): Promise<void> {
   const asked = process.argv.slice(2);
   app = await App.start();
-  await withDemo(app);
+  await withDemo(app, { minis: true });
   const browser = await openBrowser();
   try {
     for (const [name, part] of Object.entries(PARTS))
@@ -338,6 +344,81 @@ async function minis(): Promise<void> {
       );
     }
   }
+}
+
+/** The same on the page: how soon there is an answer, how soon the last one, and how long no key was answered. */
+async function minisPage(browser: Browser): Promise<void> {
+  const normal = normals(11);
+  await app.kill();
+  const db = openDatabase(app.databaseFile);
+  const yarnIds = [67, 67, 66].map((many) => {
+    const masses = Array.from({ length: many }, () => String(Math.max(30, Math.round(900 + 170 * normal()) / 10)));
+    return shelved(db, { count: String(many), masses, scaleResolutionG: 0.1 }).yarnId;
+  });
+  db.close();
+  await app.restart();
+  const sizes = Array.from({ length: 10 }, (_, i) => ({
+    id: `size-${i}`,
+    name: '',
+    yarnId: '',
+    amount: `${8 + 2.5 * i} g`,
+    tolerance: '',
+    count: '70',
+    priority: 1,
+  }));
+  const maker = await Maker.at(browser, app.url);
+  await maker.page.evaluateOnNewDocument(
+    (key, draft) => localStorage.setItem(key, draft),
+    `draft minis new ${yarnIds[0]}`,
+    JSON.stringify({ sizes }),
+  );
+  await maker.goTo(`/minis/new?yarns=${yarnIds.join(',')}`);
+  await maker.sees('none of these|not proven');
+  await maker.page.evaluate(() => {
+    const longest = { ms: 0 };
+    (window as unknown as { longest: typeof longest }).longest = longest;
+    new PerformanceObserver((list) => {
+      for (const { duration } of list.getEntries()) longest.ms = Math.max(longest.ms, duration);
+    }).observe({ entryTypes: ['longtask'] });
+  });
+  const start = performance.now();
+  await maker.fill('sizes.0.amount', '9.1 g');
+  await maker.page.waitForFunction(() => document.body.innerText.includes('Looking for one'));
+  const firstMs = performance.now() - start;
+  await maker.sees('none of these|not proven');
+  const lastMs = performance.now() - start;
+  const longestMs = await maker.page.evaluate(() => (window as unknown as { longest: { ms: number } }).longest.ms);
+  console.log('\nminis on the page, 200 skeins, 10 sizes, after a size was changed:');
+  console.log(`an answer after ${firstMs.toFixed(0)} ms, the last after ${lastMs.toFixed(0)} ms`);
+  console.log(`the page answered no key for ${longestMs.toFixed(0)} ms at most`);
+  await maker.close();
+}
+
+/** A thousand sessions of known truth, with the count that follows the scale and with the one that the band tells. */
+function sessions(): Promise<void> {
+  console.log('\nminis within their tolerance, of 1000 sessions (and last ones that are runts):');
+  const cases: [string, Partial<KnownSession>][] = [
+    ['12 minis of 11 g give or take 0.4 g, scale to 0.1 g', {}],
+    ['the same, yarn that drifts by 10 %', { drift: 0.1 }],
+    ['the same, scale to 1 g, the parent on it', { resolutionG: 1 }],
+    ['the same, every third miscounted by one', { miscounted: 33 }],
+    ['30 minis', { minis: 30 }],
+    ['1.5 g less yarn than all would take', { spareG: -1.5 }],
+  ];
+  for (const [name, known] of cases) {
+    const told = (way: Way) => {
+      const { withinPercent, runtPercent } = sessionsAsKnown(
+        { ...A_SESSION, ...known },
+        way,
+        1000,
+        normals(7),
+        evens(19),
+      );
+      return `${withinPercent.toFixed(1)} % (${runtPercent.toFixed(1)} %)`;
+    };
+    console.log(`${name.padEnd(54)}corrected ${told('corrected')}, by the band ${told('as the band says')}`);
+  }
+  return Promise.resolve();
 }
 
 function median(values: number[]): number {

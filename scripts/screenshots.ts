@@ -8,7 +8,6 @@ import { withDemo } from '../tests/support/demo';
 
 const FOLDER = path.join(process.cwd(), 'docs', 'screenshots');
 const DESK = { width: 1280, height: 800 };
-const PHONE = { width: 390, height: 844 };
 
 interface View {
   name: string;
@@ -47,7 +46,6 @@ const VIEWS: View[] = [
   },
   { name: 'yarn', path: '/yarns/6', size: { width: 1280, height: 1040 }, act: (maker) => maker.fill('need', '390 m') },
   { name: 'yarn-guessed-dark', path: '/yarns/3', theme: 'dark' },
-  { name: 'contradiction', path: '/yarns/11' },
   {
     name: 'measure',
     path: '/pieces/20?how=reel',
@@ -69,10 +67,8 @@ const VIEWS: View[] = [
     },
   },
   { name: 'plan', path: '/winding/plan/27' },
-  { name: 'run-prepare', path: '/winding/run/6' },
+  { name: 'run-prepare', path: '/winding/run/12' },
   { name: 'run', path: '/winding/run/5', act: (maker) => maker.holds() },
-  { name: 'run-phone', path: '/winding/run/5', size: PHONE, act: (maker) => maker.holds() },
-  { name: 'run-motor', path: '/winding/run/5', act: motorAtWork },
   { name: 'by-hand', path: '/winding/by-hand', act: (maker) => maker.press('Next on a nostepinne') },
   {
     name: 'weigh',
@@ -86,32 +82,27 @@ const VIEWS: View[] = [
       await maker.fill('rest', '112');
     },
   },
+  { name: 'minis-plan', path: '/minis/new?yarns=6', act: minisPlanned },
+  { name: 'minis-count', path: '/minis/run/7', act: (maker) => maker.holds() },
+  { name: 'minis-kits', path: '/minis/2', size: { width: 1280, height: 1500 } },
   { name: 'log', path: '/logbook/9' },
   { name: 'logbook', path: '/logbook' },
   { name: 'bench', path: '/bench' },
 ];
 
-/** The motor winds and the counter on the yarn's path slips. */
-async function motorAtWork(maker: Maker): Promise<void> {
-  const tell = (command: object) =>
-    maker.page.evaluate(
-      (body) => fetch('/api/devices', { method: 'POST', body }).then(() => {}),
-      JSON.stringify(command),
-    );
-  await maker.holds();
-  for (const device of ['counter', 'motor']) await tell({ device, do: 'plug', in: true });
-  await maker.press('How I count');
-  await maker.page.locator('::-p-text(the motor)').click();
-  await maker.keys('Escape');
-  await maker.press('Start the motor');
-  await tell({ device: 'counter', do: 'slip', percent: 70 });
-  await maker.sees('The counter says');
-  await tell({ device: 'motor', do: 'stop' });
+/** Two sizes of minis out of what there is of one yarn, knots and all. */
+async function minisPlanned(maker: Maker): Promise<void> {
+  await maker.fill('sizes.0.amount', '12 g');
+  await maker.press('One more size');
+  await maker.fill('sizes.1.amount', '5 g');
+  await maker.fill('sizes.1.count', '8');
+  await maker.fill('sizes.1.name', 'swatch');
+  await maker.sees('What if');
 }
 
 async function main(): Promise<void> {
   const app = await App.start();
-  await withDemo(app);
+  await withDemo(app, { minis: true });
   const browser = await openBrowser();
   mkdirSync(FOLDER, { recursive: true });
   try {

@@ -276,6 +276,17 @@ test('an archive of version 1 is brought up to date', () => {
   expect(yarnPage(db, 6)!.yarn.samples).toEqual([]);
 });
 
+test('an archive of version 3 is brought up to date: it knew no minis and no reels', () => {
+  const old = structuredClone(whole) as unknown as { version: number; tables: Record<string, object[]> };
+  old.version = 3;
+  for (const row of old.tables.operation!) Reflect.deleteProperty(row, 'ties_mg');
+  for (const row of old.tables.run!) ['kind', 'job_id'].forEach((column) => Reflect.deleteProperty(row, column));
+  for (const table of ['reel', 'mini_job', 'mini']) Reflect.deleteProperty(old.tables, table);
+  const db = emptyDatabase();
+  importArchive(db, FOLDER, JSON.stringify(old));
+  expect(JSON.stringify(exportArchive(db, FOLDER, NOW))).toBe(json);
+});
+
 test('an archive of version 2 is brought up to date: its tools, its runs and what was counted', () => {
   const old = structuredClone(whole) as unknown as {
     version: number;

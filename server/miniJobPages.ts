@@ -68,6 +68,8 @@ export interface JobBalance {
   differenceG: number;
   /** How far the scales alone can account for. */
   withinG: number;
+  /** The parents were not weighed: their mass is what the band says. */
+  byBand: boolean;
 }
 
 export interface MiniJobPage {
@@ -210,6 +212,7 @@ function balanceOf(db: Db, runs: readonly RunRow[]): JobBalance | null {
     leftG,
     differenceG: minisG + tiesG + endsG + leftG - parentsG,
     withinG: parts.reduce((total, { resolutionMg }) => total + fromMg(resolutionMg ?? 0) / 2, 0),
+    byBand: parts.some(({ side, massFrom }) => side === 'in' && massFrom !== 'scale'),
   };
 }
 

@@ -18,7 +18,7 @@ export const reelThen = z.strictObject({
 /** What the counting of one parent's minis was begun with. It stays as it was, whatever becomes of the tools. */
 const miniRunPlan = z.strictObject({
   /** What the parent weighed, and how sure that is. */
-  parent: z.strictObject({ massG: positive, resolutionG: positive }),
+  parent: z.strictObject({ massG: positive, resolutionG: positive, byBand: z.boolean() }),
   gristMPerG: positive,
   gristSdMPerG: notNegative,
   strandMm: positive,

@@ -54,19 +54,11 @@ function runPlanOf(db: Db, job: MiniJobPlan, pieceId: number): MiniRunPlan {
   const parent = yarn?.parents.find((each) => each.pieceId === pieceId)?.parent;
   if (!yarn || !parent) throw new NotPossible('this skein is not there any more');
   const demands = job.sizes.map(({ id, massG }) => ({ id, massG, count: 0 }));
-  const segments = planned.segmentsG.map((massG, segment) => ({
-    parent: 0,
-    parentId: String(pieceId),
-    segment,
-    massG,
-  }));
-  if (
-    !fits(planned.counts, segments, {
-      demands: demands.map((each) => ({ ...each, count: Infinity })),
-      cutLossG: job.cutLossG,
-    })
-  )
-    throw new NotPossible('it does not hold as much as was planned');
+  const segmentsG = asItWeighsNow(planned, parent.massG);
+  const segments = segmentsG.map((massG, segment) => ({ parent: 0, parentId: String(pieceId), segment, massG }));
+  const unlimited = { demands: demands.map((each) => ({ ...each, count: Infinity })), cutLossG: job.cutLossG };
+  if (!fits(planned.counts, segments, unlimited))
+    throw new NotPossible('it weighs less now than when this was planned; plan it anew');
   const cuts = cutsAlong(segments, planned.counts, { demands, cutLossG: job.cutLossG });
   let made = 0;
   const left: MiniRunPlan['left'] = [];
@@ -89,7 +81,11 @@ function runPlanOf(db: Db, job: MiniJobPlan, pieceId: number): MiniRunPlan {
     : null;
   const lengthM = parent.massG * grist.mean;
   return {
-    parent: { massG: parent.massG, resolutionG: parent.resolutionG },
+    parent: {
+      massG: parent.massG,
+      resolutionG: parent.resolutionG,
+      byBand: pieceById(db, pieceId)!.massFrom === 'band',
+    },
     gristMPerG: grist.mean,
     gristSdMPerG: grist.sd,
     strandMm: yarn.strandMm,
@@ -101,7 +97,7 @@ function runPlanOf(db: Db, job: MiniJobPlan, pieceId: number): MiniRunPlan {
         atM: Math.min(lengthM, Math.max(0, planned.fromEnd === 'inner' ? atM : lengthM - atM)),
       }))
       .sort((a, b) => a.atM - b.atM),
-    segmentsG: planned.segmentsG,
+    segmentsG,
     cutLossG: job.cutLossG,
     tiesG: job.tiesG,
     next: job.asked.next,
@@ -110,6 +106,12 @@ function runPlanOf(db: Db, job: MiniJobPlan, pieceId: number): MiniRunPlan {
     minis,
     left,
   };
+}
+
+/** The stretches of a skein that was weighed again since: what it lost or gained is of the last one. */
+function asItWeighsNow({ segmentsG, massG }: MiniJobPlan['parents'][number], nowG: number): number[] {
+  const last = segmentsG.length - 1;
+  return segmentsG.map((each, i) => (i === last ? Math.max(0.001, each + nowG - massG) : each));
 }
 
 /** Everything that the screen of a counting starts from. */

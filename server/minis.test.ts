@@ -18,7 +18,7 @@ import { miniJobLines, miniJobPage } from './miniJobPages';
 import { endMiniJob, type MiniJobForm, miniPlanPage, miniReplanPage, saveMiniJob } from './miniJobs';
 import { miniYarns, yarnsOfPieces } from './miniParents';
 import { logMiniRun, type MiniLogForm, miniRunPage, startMiniRun } from './miniRuns';
-import { redoOperation, undoOperation, whyNotUndo } from './pieces';
+import { redoOperation, undoOperation, weighPiece, whyNotUndo } from './pieces';
 import { giveUpRun, takeUpRun } from './runLog';
 import { answerRun } from './runRequests';
 import { startRun } from './runStart';
@@ -251,6 +251,24 @@ describe('counting', () => {
     expect(miniJobPage(db, jobId)!.parents[0]).toMatchObject({ state: 'waiting', toCome: 9 });
     idOf(takeUpRun(db, runId));
     expect(miniRunPage(db, runId)!.state.loops[0]).toBe(30);
+  });
+
+  test('weighed again since it was planned, a skein is counted as it weighs now, or has to be planned anew', () => {
+    const { db, jobId, pieceIds } = planning();
+    const weigh = (mass: string) =>
+      idOf(
+        weighPiece(
+          db,
+          pieceIds[0]!,
+          { requestKey: aKey(), mass, tare: '', humidity: '', scaleResolutionG: 0.1, note: '' },
+          'metric',
+          NOW,
+        ),
+      );
+    weigh('80');
+    expect(errorsOf(startMiniRun(db, jobId, pieceIds[0]!, NOW))['']).toMatch(/plan it anew/);
+    weigh('112.7');
+    expect(miniRunPage(db, idOf(startMiniRun(db, jobId, pieceIds[0]!, NOW)))!.plan.segmentsG[0]).toBeCloseTo(112.7, 6);
   });
 
   test('a reel keeps the figures that the counting began with', () => {

@@ -12,10 +12,11 @@ import type { WeightClassNumber } from '../core/weightClass';
 import type { Sample } from '../core/yardage';
 import { gristOfYarn, type KnownGrist, lengthLeft, type LengthLeft } from '../core/yarnLength';
 import type { Db } from '../db/connection';
-import { operationsOfYarn, type OperationRow, type PartRow, partsOfYarn } from '../db/operations';
+import { miniJobById, miniOfPiece } from '../db/minis';
+import { operationsOfYarn, type OperationRow, type PartRow, partsOf, partsOfYarn } from '../db/operations';
 import { yarnWithMerged } from '../db/merges';
 import { picturesOf } from '../db/pictures';
-import { type MarkRow, marksOfYarn, pieceById, type PieceRow, piecesOfYarn } from '../db/pieces';
+import { everMade, type MarkRow, marksOfYarn, pieceById, type PieceRow, piecesOfYarn } from '../db/pieces';
 import { openRuns } from '../db/runs';
 import { type SampleHow, samplesOfYarn } from '../db/samples';
 import { fibresOf, type Gone, yarnById, type YarnRow } from '../db/yarns';
@@ -353,6 +354,8 @@ export interface PiecePage {
   /** What else there is of its yarn now. */
   others: PieceView[];
   history: { operationId: number; kind: OperationKind; at: string; side: PartRow['side']; mass: MassFact | null }[];
+  /** Where a mini comes from. */
+  mini: { jobId: number; jobName: string; place: number; places: number; loops: number; parent: string } | null;
 }
 
 export function piecePage(db: Db, pieceId: number): PiecePage | undefined {
@@ -373,5 +376,15 @@ export function piecePage(db: Db, pieceId: number): PiecePage | undefined {
     piece: pieces.find(({ id }) => id === pieceId)!,
     others: pieces.filter(({ id, consumedBy }) => consumedBy === null && id !== pieceId),
     history,
+    mini: miniOf(db, pieceId),
   };
+}
+
+function miniOf(db: Db, pieceId: number): PiecePage['mini'] {
+  const mini = miniOfPiece(db, pieceId);
+  if (!mini) return null;
+  const { jobId, place, places, loops, operationId } = mini;
+  const parent = partsOf(db, operationId).find(({ side }) => side === 'in')!;
+  const jobName = miniJobById(db, jobId)!.name;
+  return { jobId, jobName, place, places, loops, parent: everMade(db, parent.pieceId).label };
 }

@@ -201,6 +201,16 @@ describe('a session', () => {
     await maker.fill('parent-mass', String(Math.round(plan.parent.massG - 12.3 - 3 * plan.cutLossG)));
     await maker.keys('Enter');
     await maker.sees('by all its weighings this mini has');
+
+    // With the scale that is plugged in, one press takes what it shows.
+    await maker.press('Weigh it again');
+    const tell = (command: object) =>
+      fetch(`${set.app.url}/api/devices`, { method: 'POST', body: JSON.stringify({ device: 'scale', ...command }) });
+    await tell({ do: 'plug', in: true });
+    await tell({ do: 'load', massG: 4 });
+    await maker.page.locator('::-p-aria([name="Take it from the scale"])').click();
+    await maker.sees('this scale cannot tell');
+    await tell({ do: 'plug', in: false });
     await press(maker, 'All cut: weigh what is left');
     await maker.sees('3 minis are cut. What is left?');
     await maker.close();
@@ -216,6 +226,12 @@ describe('a session', () => {
     await maker.sees('are too much');
     await maker.press('Into the log');
     await maker.until(async () => (await maker.about('left.0.mass')).includes('more than there was'));
+    // Back to the count and here again: nothing of it is lost.
+    await maker.press('Back to the last mini');
+    await press(maker, 'Back to the count');
+    await maker.holds();
+    await maker.keys('c');
+    await press(maker, 'All cut: weigh what is left');
     await maker.fill('left.0.mass', (plan.parent.massG - 12.3 - 3 * plan.cutLossG).toFixed(1));
     await maker.sees('it adds up');
     await maker.press('Into the log');
@@ -264,6 +280,8 @@ test('a kit over four colours: planned, counted off skein by skein, packed, and 
     await maker.count(await target(maker));
     await maker.keys('c');
     const { plan } = runNow(idIn(maker));
+    // The scale that was plugged in before shows whole grams.
+    await press(maker, 'to 0.1 g');
     await weigh(maker, plan.minis[0]!.massG.toFixed(1));
     await maker.sees('within');
     await press(maker, 'All cut: weigh what is left');

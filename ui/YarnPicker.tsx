@@ -23,6 +23,7 @@ export function YarnPicker({
   hint,
   error,
   without,
+  autoFocus,
   onPick,
 }: {
   label: string;
@@ -30,6 +31,8 @@ export function YarnPicker({
   error?: string;
   /** Yarns that are not to be offered. */
   without: readonly number[];
+  /** It is what the page is for: what there is stands beneath at once. */
+  autoFocus?: boolean;
   onPick: (yarn: PickedYarn) => void;
 }) {
   const id = useId();
@@ -63,6 +66,7 @@ export function YarnPicker({
         value={words}
         onChange={setWords}
         placeholder="Maker, line, colour, lot"
+        autoFocus={autoFocus}
       />
       {open && (
         <ul className={styles.found}>

@@ -5,7 +5,7 @@ import { useEffect, useRef, useState } from 'react';
 import { HALF_WIDTH_90 } from '../../core/estimate';
 import { inWords, fineMassFigure } from '../../core/format';
 import { loopsMassG } from '../../core/gramsPerLoop';
-import { loopsBefore, loopsOn, type MiniHappening, type MiniRunState } from '../../core/miniRun';
+import { loopsBefore, loopsOn, minisMade, type MiniHappening, type MiniRunState } from '../../core/miniRun';
 import type { MiniRunPage } from '../../server/miniRuns';
 import { BenchSettings } from '../../ui/bench/BenchSettings';
 import { CountButton } from '../../ui/bench/CountButton';
@@ -38,6 +38,7 @@ export function CountMini({
   enabled,
   record,
   onSkip,
+  onEnd,
 }: {
   page: MiniRunPage;
   state: MiniRunState;
@@ -45,6 +46,8 @@ export function CountMini({
   enabled: boolean;
   record: (happening: MiniHappening) => void;
   onSkip: () => void;
+  /** No more minis of this skein. */
+  onEnd: () => void;
 }) {
   const system = useSystem();
   const [pedals] = usePedals();
@@ -164,6 +167,11 @@ export function CountMini({
         </Way>
         <BenchSettings unit="loop" />
         <span className={styles.gap} />
+        {loops === 0 && minisMade(state).length > 0 && (
+          <Button size="large" type="text" onClick={onEnd} disabled={!enabled}>
+            No more of them
+          </Button>
+        )}
         <Way onClick={cut} disabled={!enabled || paused || loops === 0} letter="C" primary={loops >= next.loops}>
           Cut it
         </Way>

@@ -35,6 +35,7 @@ export function MiniLog({
   enabled,
   settled,
   onBack,
+  onTakeUp,
 }: {
   page: MiniRunPage;
   state: MiniRunState;
@@ -43,6 +44,8 @@ export function MiniLog({
   enabled: boolean;
   settled: () => Promise<boolean>;
   onBack: () => void;
+  /** On with those that were left out. */
+  onTakeUp: () => void;
 }) {
   const router = useRouter();
   const system = useSystem();
@@ -165,6 +168,7 @@ export function MiniLog({
               leftG: loose(true),
               differenceG: minisG + tiesG + endsG + loose(false) + loose(true) - plan.parent.massG,
               withinG: plan.parent.resolutionG / 2 + ((made.length + leftG.length) * resolutionG) / 2,
+              byBand: plan.parent.byBand,
             }}
             what={page.pieceLabel.toLowerCase()}
           />
@@ -183,6 +187,11 @@ export function MiniLog({
         <Button size="large" type="text" onClick={onBack} disabled={!enabled}>
           Back to the last mini
         </Button>
+        {state.skipped.some(Boolean) && (
+          <Button size="large" type="text" onClick={onTakeUp} disabled={!enabled}>
+            Make the {state.skipped.filter(Boolean).length} after all that were left out
+          </Button>
+        )}
         {unsettled && (
           <Say tone="tight">Some counts have not reached the app yet. They are kept; try again in a moment.</Say>
         )}

@@ -4,7 +4,7 @@ import { Button } from 'antd';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
-import { afterMiniEvent, minisToCome } from '../../core/miniRun';
+import { afterMiniEvent, minisMade, minisToCome } from '../../core/miniRun';
 import type { ScaleTool } from '../../server/bench';
 import type { MiniRunPage } from '../../server/miniRuns';
 import { useWakeLock } from '../../ui/bench/useWakeLock';
@@ -42,6 +42,18 @@ export function MiniRunScreen({ page, scales }: { page: MiniRunPage; scales: Sca
     else record({ kind: 'stage', stage: 'count', part: next });
   };
 
+  /** Those that are not begun are left out, and what is left is weighed. */
+  const endHere = () => {
+    const made = minisMade(state);
+    for (const part of minisToCome(state)) record({ kind: 'skip', part, skipped: true });
+    record({ kind: 'stage', stage: 'finish', part: made.at(-1) ?? state.part });
+  };
+  const takeUpAgain = () => {
+    const left = state.skipped.flatMap((skipped, part) => (skipped ? [part] : []));
+    for (const part of left) record({ kind: 'skip', part, skipped: false });
+    record({ kind: 'stage', stage: 'count', part: left[0]! });
+  };
+
   return (
     <div className={styles.run}>
       <header className={styles.head}>
@@ -65,6 +77,7 @@ export function MiniRunScreen({ page, scales }: { page: MiniRunPage; scales: Sca
           enabled={mine}
           settled={run.settled}
           onBack={() => record({ kind: 'stage', stage: 'weigh', part: state.part })}
+          onTakeUp={takeUpAgain}
         />
       ) : (
         <div className={styles.bench}>
@@ -76,6 +89,7 @@ export function MiniRunScreen({ page, scales }: { page: MiniRunPage; scales: Sca
               session={session}
               enabled={mine}
               record={record}
+              onEnd={endHere}
               onSkip={() => {
                 record({ kind: 'skip', part: state.part, skipped: true });
                 goOn();

@@ -73,6 +73,7 @@ export function ParentsPicker({
       <YarnPicker
         label={yarns.length === 0 ? 'Which yarn?' : 'One more yarn'}
         without={yarns.map(({ id }) => id)}
+        autoFocus={yarns.length === 0}
         onPick={({ id }) => onYarn(id)}
       />
     </div>

@@ -72,7 +72,7 @@ export function SizeRows({
             value={size.amount}
             onChange={(amount) => set(i, { amount })}
             error={errors[`sizes.${i}.amount`]}
-            placeholder={system === 'metric' ? '12 g or 40 m' : '0.4 oz or 44 yd'}
+            placeholder={system === 'metric' ? '12 g' : '0.4 oz'}
           />
           <TextField
             name={`sizes.${i}.tolerance`}
@@ -88,7 +88,7 @@ export function SizeRows({
             value={size.count}
             onChange={(count) => set(i, { count })}
             error={errors[`sizes.${i}.count`]}
-            placeholder={kits ? '1' : 'all there are'}
+            placeholder={kits ? '1' : 'all'}
             inputMode="numeric"
           />
           <TextField

@@ -20,7 +20,7 @@ import styles from './PieceScreen.module.css';
 
 /** One piece: what it is now, weighing it, and what it went through. */
 export function PieceScreen({
-  page: { yarn, piece, others, history },
+  page: { yarn, piece, others, history, mini },
   scales,
   how,
   stood,
@@ -74,6 +74,12 @@ export function PieceScreen({
             <Span mm={piece.loopM * 1000} /> once round.
           </p>
         )}
+        {mini && (
+          <p>
+            {mini.loops} loops, {mini.place} of {mini.places} from {mini.parent.toLowerCase()}; of the minis{' '}
+            <Link href={`/minis/${mini.jobId}`}>{mini.jobName}</Link>.
+          </p>
+        )}
         <FaultsPanel piece={piece} />
         {stood !== null && (
           <Say tone="tight">
@@ -83,7 +89,7 @@ export function PieceScreen({
         )}
         {gone && (
           <Say tone="plain">
-            It is no longer there: <Link href={`/logbook/${piece.consumedBy}`}>it was wound</Link>.
+            It is no longer there: <Link href={`/logbook/${piece.consumedBy}`}>see what became of it</Link>.
           </Say>
         )}
         {!gone && (

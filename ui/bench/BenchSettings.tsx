@@ -24,7 +24,7 @@ const PEDAL_WORDS: Record<PedalAct, string> = {
 };
 
 function Settings({ unit, children }: { unit: string; children: ReactNode }) {
-  const [perPress, setPerPress] = useKept('turns per press', '1');
+  const [perPress, setPerPress] = useKept(`${unit}s per press`, '1');
   const [voice, setVoice] = useKept('voice', 'quiet');
   const [pedals, setPedal] = usePedals();
   const id = useId();

@@ -84,3 +84,19 @@ test('every piece is drawn once and no two nodes share a place', () => {
     }),
   );
 });
+
+test('minis of one skein are drawn as one, as long as nothing is done with them; what is left of it by itself', () => {
+  const mini = (id: number, consumedBy: number | null = null): ThreadPiece => ({
+    ...piece(id, 2, consumedBy),
+    form: 'mini skein',
+  });
+  const { nodes } = layoutThread(
+    [piece(1, 1, 2), mini(2), mini(3), mini(4, 3), mini(5), piece(6, 2), { ...piece(7, 3), form: 'ball' }],
+    [
+      { operationId: 1, in: [], out: [1] },
+      { operationId: 2, in: [1], out: [2, 3, 4, 5, 6] },
+      { operationId: 3, in: [4], out: [7] },
+    ],
+  );
+  expect(nodes.map(({ pieceIds }) => pieceIds)).toEqual([[1], [4], [7], [6], [2, 3, 5]]);
+});

@@ -1,4 +1,4 @@
-import type { Form } from '../../core/piece';
+import { type Form, FORMS } from '../../core/piece';
 
 /** What the drawing needs to know of a piece. */
 export interface ThreadPiece {
@@ -15,7 +15,7 @@ export interface ThreadStepShape {
   out: readonly number[];
 }
 
-/** A piece, or several that came in alike and nothing has been done with, at its place: column from the left, lane from the top. */
+/** A piece, or several alike that nothing has been done with, at its place: column from the left, lane from the top. */
 export interface ThreadNode {
   pieceIds: number[];
   column: number;
@@ -51,7 +51,7 @@ export function layoutThread(pieces: readonly ThreadPiece[], steps: readonly Thr
     layout.nodes.push(node);
     layout.columns = Math.max(layout.columns, column + 1);
     const step = steps.find(({ operationId }) => operationId === group[0]!.consumedBy);
-    const next = step ? known(step.out).map((piece) => [piece]) : [];
+    const next = step ? untouchedTogether(known(step.out), ['mini skein']) : [];
     if (step && next.length > 0)
       layout.links.push({
         operationId: step.operationId,
@@ -69,10 +69,14 @@ export function layoutThread(pieces: readonly ThreadPiece[], steps: readonly Thr
   return layout;
 }
 
-/** What came in and has not been touched since is drawn as one, form by form, with a count. */
-function untouchedTogether(pieces: readonly ThreadPiece[]): ThreadPiece[][] {
-  const used = pieces.filter((piece) => piece.consumedBy !== null).map((piece) => [piece]);
-  const untouched = pieces.filter((piece) => piece.consumedBy === null);
+/**
+ * What came in and has not been touched since is drawn as one, form by form, with a count; of what was made, only minis
+ * are so many.
+ */
+function untouchedTogether(pieces: readonly ThreadPiece[], together: readonly Form[] = FORMS): ThreadPiece[][] {
+  const isGrouped = ({ consumedBy, form }: ThreadPiece) => consumedBy === null && together.includes(form);
+  const used = pieces.filter((piece) => !isGrouped(piece)).map((piece) => [piece]);
+  const untouched = pieces.filter(isGrouped);
   const forms = [...new Set(untouched.map((piece) => piece.form))];
   return [...used, ...forms.map((form) => untouched.filter((piece) => piece.form === form))];
 }
