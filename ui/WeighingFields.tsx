@@ -88,6 +88,12 @@ export function ScaleChoice({
   );
 }
 
+/** The bench's scale that shows such steps: the finest of those that are no finer. */
+export function stepOnBench(scales: readonly ChosenScale[], stepG: number): number | undefined {
+  const steps = scales.map(({ resolutionG }) => resolutionG).filter((resolutionG) => resolutionG >= stepG - 1e-9);
+  return steps.length === 0 ? undefined : Math.min(...steps);
+}
+
 /** The step of the finest scale there is, until another is chosen for minis: they are small. */
 export function useFineScale(scales: readonly ChosenScale[]): [number, (resolutionG: number) => void] {
   return useKeptScale(

@@ -84,7 +84,7 @@ export function SessionSide({
                   </svg>
                   <span>
                     {!weighed && '≈'}
-                    {offG >= 0 ? '+' : '−'}
+                    {Math.abs(offG) < 0.005 ? '±' : offG > 0 ? '+' : '−'}
                     {inWords(fineMassFigure(Math.abs(offG), system))}
                     {verdict === 'light' || verdict === 'heavy' ? ' !' : ''}
                   </span>

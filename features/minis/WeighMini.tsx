@@ -26,7 +26,7 @@ import { FineMass } from '../../ui/Figures';
 import { useSystem } from '../../ui/Providers';
 import { Say } from '../../ui/Say';
 import { useKept } from '../../ui/useKept';
-import { ScaleChoice, useFineScale } from '../../ui/WeighingFields';
+import { ScaleChoice, stepOnBench, useFineScale } from '../../ui/WeighingFields';
 import styles from './WeighMini.module.css';
 import type { Session } from './useSession';
 import { sizeName, VERDICT_TONE, VERDICT_WORDS } from './words';
@@ -82,8 +82,8 @@ export function WeighMini({
       enabled={enabled}
       record={record}
       onScale={(stepG) => {
-        const known = scales.find((scale) => scale.resolutionG >= stepG - 1e-9);
-        if (known) setResolution(known.resolutionG);
+        const step = stepOnBench(scales, stepG);
+        if (step !== undefined) setResolution(step);
       }}
       main={!coarse}
     />
@@ -167,6 +167,12 @@ export function WeighMini({
   );
 }
 
+/** What a scale showed, and its step. */
+interface Reading {
+  massG: number;
+  resolutionG: number;
+}
+
 interface ReadingProps {
   page: MiniRunPage;
   state: MiniRunState;
@@ -195,26 +201,25 @@ function MiniReading({
   const loops = loopsOn(state, part);
   const [typed, setTyped] = useKept(`mini ${page.id} ${part}`, '');
   const [error, setError] = useState('');
-  const [asked, setAsked] = useState<{ massG: number; doubt: WeighingDoubt } | null>(null);
+  const [asked, setAsked] = useState<{ reading: Reading; doubt: WeighingDoubt } | null>(null);
 
   const expected = loopsMassG(learned, loopsBefore(state, part), loops);
 
-  const keep = (massG: number, odd: boolean) => {
-    record({ kind: 'weigh', part, massG, resolutionG, odd });
+  const keep = (reading: Reading, odd: boolean) => {
+    record({ kind: 'weigh', part, ...reading, odd });
     setTyped('');
-    const verdict = miniVerdict({ massG, resolutionG }, page.plan.minis[part]!);
-    say(`${Number(massG.toFixed(1))} grams, ${VERDICT_WORDS[verdict]}`);
+    const verdict = miniVerdict(reading, page.plan.minis[part]!);
+    say(`${Number(reading.massG.toFixed(1))} grams, ${VERDICT_WORDS[verdict]}`);
   };
-  const take = (massG: number) => {
-    const before = state.weighed[part - 1]?.massG;
-    const doubt = weighingDoubt({ massG, resolutionG }, expected, loops, before);
-    if (doubt) setAsked({ massG, doubt });
-    else keep(massG, false);
+  const take = (reading: Reading) => {
+    const doubt = weighingDoubt(reading, expected, loops, state.weighed[part - 1]?.massG);
+    if (doubt) setAsked({ reading, doubt });
+    else keep(reading, false);
   };
   const submit = (event: FormEvent) => {
     event.preventDefault();
     const massG = readMass(typed, system, setError);
-    if (massG !== null) take(massG);
+    if (massG !== null) take({ massG, resolutionG });
   };
   return (
     <form onSubmit={submit} noValidate className={styles.reading}>
@@ -247,13 +252,13 @@ function MiniReading({
         onTake={(massG, stepG) => {
           onScale(stepG);
           setTyped(`${massG} g`);
-          take(massG);
+          take({ massG, resolutionG: stepG });
         }}
       />
       {asked && (
         <div className={styles.asked}>
           <Say tone="tight" role="alert">
-            <DoubtWords doubt={asked.doubt} massG={asked.massG} expectedG={expected.mean} loops={loops} />
+            <DoubtWords doubt={asked.doubt} massG={asked.reading.massG} expectedG={expected.mean} loops={loops} />
             <div className={styles.doubtWays}>
               <Button
                 onClick={() => {
@@ -269,13 +274,13 @@ function MiniReading({
                     const { loops: more } = asked.doubt as { loops: number };
                     record({ kind: 'loops', part, amount: more });
                     record({ kind: 'stage', part, stage: 'weigh' });
-                    keep(asked.massG, false);
+                    keep(asked.reading, false);
                   }}
                 >
                   It was {loops + asked.doubt.loops} loops
                 </Button>
               )}
-              <Button onClick={() => keep(asked.massG, true)}>Keep it as it is</Button>
+              <Button onClick={() => keep(asked.reading, true)}>Keep it as it is</Button>
             </div>
           </Say>
         </div>

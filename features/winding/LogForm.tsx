@@ -21,7 +21,7 @@ import { useSystem } from '../../ui/Providers';
 import { Say } from '../../ui/Say';
 import { PieceGlyph } from '../../ui/thread/PieceGlyph';
 import { useForm } from '../../ui/useForm';
-import { useLastScale, WeighingFields } from '../../ui/WeighingFields';
+import { stepOnBench, useLastScale, WeighingFields } from '../../ui/WeighingFields';
 import { saveLog } from './actions';
 import { EMPTY_LOG } from './emptyLog';
 import styles from './LogForm.module.css';
@@ -138,8 +138,8 @@ export function LogForm({
                 <FromScale
                   onTake={(massG, stepG) => {
                     setAt('masses', i, `${massG} g`);
-                    const known = scales.find(({ resolutionG }) => resolutionG >= stepG - 1e-9);
-                    if (known) setResolution(known.resolutionG);
+                    const step = stepOnBench(scales, stepG);
+                    if (step !== undefined) setResolution(step);
                   }}
                 />
               </div>
