@@ -1,6 +1,7 @@
 'use client';
 
-import { type PointerEvent as ReactPointerEvent, useRef, useState } from 'react';
+import { Button } from 'antd';
+import { memo, type PointerEvent as ReactPointerEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { cutsAlong, segmentStanding } from '../../core/cutMap';
 import { inWords, lengthFigure, fineMassFigure } from '../../core/format';
 import type { MinisInput, Segment } from '../../core/minis';
@@ -68,21 +69,46 @@ export function CutMap({
       return massG + overG.reduce((sum, each) => sum + each, 0);
     }),
   );
-  const drag = useDrag(hand);
+  const { dragging, handling } = useHandling(hand);
+  const [all, setAll] = useState(false);
+  const isCut = ({ counts }: MapParent) => counts.some((each) => each.some((count) => count > 0));
+  const untouched = parents.filter((parent) => !isCut(parent)).length;
+  const folded = !all && untouched > FOLDED_FROM;
   return (
-    <ul className={styles.map} aria-label="What is cut from what">
-      {parents.map((parent, p) => (
-        <li key={parent.id} className={styles.parent}>
-          <div className={styles.name}>
-            <strong>{parent.name}</strong>
-            <span>{parent.about}</span>
-          </div>
-          <Bar parent={parent} p={p} input={input} names={names} longestG={longestG} hand={hand} drag={drag} />
-        </li>
-      ))}
-    </ul>
+    <>
+      <ul className={styles.map} aria-label="What is cut from what">
+        {parents.map((parent, p) =>
+          folded && !isCut(parent) ? null : (
+            <li key={parent.id} className={styles.parent}>
+              <div className={styles.name}>
+                <strong>{parent.name}</strong>
+                <span>{parent.about}</span>
+              </div>
+              <Bar
+                parent={parent}
+                p={p}
+                input={input}
+                names={names}
+                longestG={longestG}
+                chosen={hand?.chosen?.parent === p ? hand.chosen.segment : null}
+                dragging={dragging && (dragging.from.parent === p || dragging.over?.parent === p) ? dragging : null}
+                handling={hand ? handling : null}
+              />
+            </li>
+          ),
+        )}
+      </ul>
+      {folded && (
+        <Button type="text" onClick={() => setAll(true)}>
+          and {untouched} that stay untouched
+        </Button>
+      )}
+    </>
   );
 }
+
+/** So many skeins that nothing is cut from are shown; more are told in one line. */
+const FOLDED_FROM = 4;
 
 interface Dragging {
   size: number;
@@ -90,38 +116,58 @@ interface Dragging {
   over: MapPlace | null;
 }
 
-function useDrag(hand: MapHand | undefined) {
+/** What a bar does with its minis; the same functions for good, so that a bar is drawn anew only when it changes. */
+interface Handling {
+  choose: (place: MapPlace | null) => void;
+  change: (place: MapPlace, size: number, by: number) => void;
+  begin: (event: ReactPointerEvent, size: number, from: MapPlace) => void;
+  dragOver: (event: ReactPointerEvent) => void;
+  drop: (event: ReactPointerEvent) => void;
+  letGo: () => void;
+}
+
+function useHandling(hand: MapHand | undefined): { dragging: Dragging | null; handling: Handling } {
   const [dragging, setDragging] = useState<Dragging | null>(null);
-  const begun = useRef<{ x: number; y: number; size: number; from: MapPlace } | null>(null);
-  return {
-    dragging,
-    begin: (event: ReactPointerEvent, size: number, from: MapPlace) => {
-      if (!hand || event.button !== 0) return;
-      begun.current = { x: event.clientX, y: event.clientY, size, from };
-      event.currentTarget.setPointerCapture(event.pointerId);
-    },
-    move: (event: ReactPointerEvent) => {
-      const start = begun.current;
-      if (!start) return;
-      // A hand that only taps trembles a little.
-      if (!dragging && Math.hypot(event.clientX - start.x, event.clientY - start.y) < 6) return;
-      setDragging({ size: start.size, from: start.from, over: placeAt(event.clientX, event.clientY) });
-    },
-    end: (event: ReactPointerEvent) => {
-      const start = begun.current;
-      begun.current = null;
-      if (!start || !hand) return;
-      if (!dragging) return hand.choose(start.from);
-      const to = placeAt(event.clientX, event.clientY);
-      setDragging(null);
-      if (to && (to.parent !== start.from.parent || to.segment !== start.from.segment))
-        hand.move(start.size, start.from, to);
-    },
-    leave: () => {
-      begun.current = null;
-      setDragging(null);
-    },
-  };
+  const latest = useRef(hand);
+  useEffect(() => {
+    latest.current = hand;
+  });
+  const begun = useRef<{ x: number; y: number; size: number; from: MapPlace; dragged: boolean } | null>(null);
+  const handling = useMemo(
+    (): Handling => ({
+      choose: (place) => latest.current?.choose(place),
+      change: (place, size, by) => latest.current?.change(place, size, by),
+      begin: (event, size, from) => {
+        if (!latest.current || event.button !== 0) return;
+        begun.current = { x: event.clientX, y: event.clientY, size, from, dragged: false };
+        event.currentTarget.setPointerCapture(event.pointerId);
+      },
+      dragOver: (event) => {
+        const start = begun.current;
+        if (!start) return;
+        // A hand that only taps trembles a little.
+        if (!start.dragged && Math.hypot(event.clientX - start.x, event.clientY - start.y) < 6) return;
+        start.dragged = true;
+        setDragging({ size: start.size, from: start.from, over: placeAt(event.clientX, event.clientY) });
+      },
+      drop: (event) => {
+        const start = begun.current;
+        begun.current = null;
+        setDragging(null);
+        if (!start) return;
+        if (!start.dragged) return latest.current?.choose(start.from);
+        const to = placeAt(event.clientX, event.clientY);
+        if (to && (to.parent !== start.from.parent || to.segment !== start.from.segment))
+          latest.current?.move(start.size, start.from, to);
+      },
+      letGo: () => {
+        begun.current = null;
+        setDragging(null);
+      },
+    }),
+    [],
+  );
+  return { dragging, handling };
 }
 
 function placeAt(x: number, y: number): MapPlace | null {
@@ -130,23 +176,34 @@ function placeAt(x: number, y: number): MapPlace | null {
   return place ? { parent: place[0]!, segment: place[1]! } : null;
 }
 
-function Bar({
-  parent,
-  p,
-  input,
-  names,
-  longestG,
-  hand,
-  drag,
-}: {
+interface BarProps {
   parent: MapParent;
   p: number;
   input: Pick<MinisInput, 'demands' | 'cutLossG'>;
   names: readonly string[];
   longestG: number;
-  hand: MapHand | undefined;
-  drag: ReturnType<typeof useDrag>;
-}) {
+  /** The stretch of it that is chosen. */
+  chosen: number | null;
+  /** A mini that is dragged from it, or over it. */
+  dragging: Dragging | null;
+  handling: Handling | null;
+}
+
+/** Two hundred bars are not drawn anew for a key that changes none of them. */
+const Bar = memo(DrawnBar, (before, after) => {
+  const sameParent = (Object.keys(after.parent) as (keyof MapParent)[]).every(
+    (field) => before.parent[field] === after.parent[field],
+  );
+  return (
+    sameParent &&
+    before.names.join() === after.names.join() &&
+    (['p', 'input', 'longestG', 'chosen', 'dragging', 'handling'] as const).every(
+      (name) => before[name] === after[name],
+    )
+  );
+});
+
+function DrawnBar({ parent, p, input, names, longestG, chosen: chosenSegment, dragging, handling }: BarProps) {
   const system = useSystem();
   const x = (g: number) => (g / longestG) * WIDTH;
   const stretches = parent.segmentsG.map((massG, segment) => ({
@@ -166,7 +223,7 @@ function Bar({
         role="group"
         aria-label={label}
         preserveAspectRatio="none"
-        data-hand={hand !== undefined}
+        data-hand={handling !== null}
       >
         <defs>
           <pattern
@@ -184,36 +241,35 @@ function Bar({
           const counts = parent.counts[segment]!;
           const standing = segmentStanding({ massG }, counts, input);
           const place = { parent: p, segment };
-          const chosen = hand?.chosen?.parent === p && hand.chosen.segment === segment;
-          const target = drag.dragging?.over?.parent === p && drag.dragging.over.segment === segment;
+          const chosen = chosenSegment === segment;
+          const target = dragging?.over?.parent === p && dragging.over.segment === segment;
           const cuts = within
             ? cutsAlong([segments[segment]!], [counts], input)
             : cutsAlong([{ ...segments[segment]!, massG: Math.max(massG, standing.takenG) }], [counts], input);
-          const fits =
-            !drag.dragging || standing.leftG >= input.demands[drag.dragging.size]!.massG + input.cutLossG - 1e-6;
+          const fits = !dragging || standing.leftG >= input.demands[dragging.size]!.massG + input.cutLossG - 1e-6;
           return (
             <g
               key={segment}
               data-place={`${p} ${segment}`}
               className={styles.stretch}
               data-chosen={chosen}
-              tabIndex={hand ? 0 : undefined}
-              role={hand ? 'button' : 'img'}
-              aria-pressed={hand ? chosen : undefined}
+              tabIndex={handling ? 0 : undefined}
+              role={handling ? 'button' : 'img'}
+              aria-pressed={handling ? chosen : undefined}
               aria-label={stretchWords({ parent, segment, massG, counts, leftG: standing.leftG, names, system })}
-              onClick={() => hand?.choose(place)}
+              onClick={() => handling?.choose(place)}
               onKeyDown={(event) => {
-                if (!hand) return;
+                if (!handling) return;
                 if (event.key === 'Enter' || event.key === ' ') {
                   event.preventDefault();
-                  hand.choose(chosen ? null : place);
+                  handling.choose(chosen ? null : place);
                 }
                 const digit = /^Digit([1-9])$/.exec(event.code);
                 const size = digit ? Number(digit[1]) - 1 : -1;
                 if (size >= 0 && size < names.length && !event.ctrlKey && !event.metaKey && !event.altKey) {
                   event.preventDefault();
-                  hand.choose(place);
-                  hand.change(place, size, event.shiftKey ? -1 : 1);
+                  handling.choose(place);
+                  handling.change(place, size, event.shiftKey ? -1 : 1);
                 }
               }}
             >
@@ -226,12 +282,12 @@ function Bar({
                     width={x(cut.toG - cut.fromG)}
                     colourHex={parent.colourHex}
                     over={cut.toG > massG + 1e-6}
-                    onDown={(event) => drag.begin(event, cut.demand, place)}
-                    drag={drag}
+                    onDown={(event) => handling?.begin(event, cut.demand, place)}
+                    handling={handling}
                     lifted={
-                      drag.dragging?.from.parent === p &&
-                      drag.dragging.from.segment === segment &&
-                      drag.dragging.size === cut.demand &&
+                      dragging?.from.parent === p &&
+                      dragging.from.segment === segment &&
+                      dragging.size === cut.demand &&
                       cuts.findIndex((each) => each.kind === 'mini' && each.demand === cut.demand) === i
                     }
                   />
@@ -287,7 +343,7 @@ function MiniPiece({
   colourHex,
   over,
   onDown,
-  drag,
+  handling,
   lifted,
 }: {
   x: number;
@@ -295,7 +351,7 @@ function MiniPiece({
   colourHex: string;
   over: boolean;
   onDown: (event: ReactPointerEvent) => void;
-  drag: ReturnType<typeof useDrag>;
+  handling: Handling | null;
   lifted: boolean;
 }) {
   const gap = Math.min(5, width / 5);
@@ -305,9 +361,9 @@ function MiniPiece({
       data-over={over}
       data-lifted={lifted}
       onPointerDown={onDown}
-      onPointerMove={drag.move}
-      onPointerUp={drag.end}
-      onPointerCancel={drag.leave}
+      onPointerMove={handling?.dragOver}
+      onPointerUp={handling?.drop}
+      onPointerCancel={handling?.letGo}
     >
       <rect
         x={x + gap / 2}

@@ -2,6 +2,7 @@
 
 import { Checkbox } from 'antd';
 import Link from 'next/link';
+import { memo, useCallback, useEffect, useRef } from 'react';
 import { faultsInWords } from '../../core/faults';
 import type { MiniParentView, MiniYarn } from '../../server/miniParents';
 import { FineMass } from '../../ui/Figures';
@@ -24,8 +25,14 @@ export function ParentsPicker({
   onTaken: (pieceIds: number[]) => void;
   onYarn: (yarnId: number) => void;
 }) {
-  const toggle = (pieceId: number, on: boolean) =>
+  const latest = useRef({ taken, onTaken });
+  useEffect(() => {
+    latest.current = { taken, onTaken };
+  });
+  const toggle = useCallback((pieceId: number, on: boolean) => {
+    const { taken, onTaken } = latest.current;
     onTaken(on ? [...taken, pieceId] : taken.filter((each) => each !== pieceId));
+  }, []);
   return (
     <div className={styles.picker}>
       {yarns.map((yarn) => (
@@ -37,29 +44,12 @@ export function ParentsPicker({
           <ul className={styles.pieces}>
             {yarn.parents.map((view) => (
               <li key={view.pieceId}>
-                <Checkbox
+                <PieceBox
+                  view={view}
+                  colourHex={yarn.colourHex}
                   checked={taken.includes(view.pieceId)}
-                  disabled={view.busy || view.parent === null}
-                  onChange={({ target }) => toggle(view.pieceId, target.checked)}
-                >
-                  <span className={styles.piece}>
-                    <svg width={36} height={36} aria-hidden="true">
-                      <PieceGlyph
-                        form={view.form}
-                        colourHex={yarn.colourHex}
-                        x={18}
-                        y={18}
-                        side={34}
-                        knots={view.faults.length > 0}
-                      />
-                    </svg>
-                    <span>
-                      <strong>{view.label}</strong>
-                      <br />
-                      <Standing view={view} />
-                    </span>
-                  </span>
-                </Checkbox>
+                  onToggle={toggle}
+                />
               </li>
             ))}
           </ul>
@@ -79,6 +69,38 @@ export function ParentsPicker({
     </div>
   );
 }
+
+/** Of two hundred skeins, only those that change are drawn anew. */
+const PieceBox = memo(function PieceBox({
+  view,
+  colourHex,
+  checked,
+  onToggle,
+}: {
+  view: MiniParentView;
+  colourHex: string;
+  checked: boolean;
+  onToggle: (pieceId: number, on: boolean) => void;
+}) {
+  return (
+    <Checkbox
+      checked={checked}
+      disabled={view.busy || view.parent === null}
+      onChange={({ target }) => onToggle(view.pieceId, target.checked)}
+    >
+      <span className={styles.piece}>
+        <svg width={36} height={36} aria-hidden="true">
+          <PieceGlyph form={view.form} colourHex={colourHex} x={18} y={18} side={34} knots={view.faults.length > 0} />
+        </svg>
+        <span>
+          <strong>{view.label}</strong>
+          <br />
+          <Standing view={view} />
+        </span>
+      </span>
+    </Checkbox>
+  );
+});
 
 function Standing({ view: { parent, busy, pieceId, faults } }: { view: MiniParentView }) {
   if (busy) return <>on the bench just now</>;

@@ -269,6 +269,9 @@ function Short({
   );
 }
 
+/** Sizes that only leave less over are told of a few. */
+const MOST_LARGER = 2;
+
 /** What another size would bring. */
 export function WhatIf({
   others,
@@ -281,11 +284,13 @@ export function WhatIf({
 }) {
   const system = useSystem();
   if (others.length === 0) return null;
+  const more = others.filter((other) => other.more > 0);
+  const told = [...more, ...others.filter((other) => other.more === 0).slice(0, MOST_LARGER)];
   return (
     <section aria-label="What if" className={styles.whatIf}>
       <h2>What if</h2>
       <ul>
-        {others.map(({ demandId, massG, more }) => {
+        {told.map(({ demandId, massG, more }) => {
           const size = sizes.find(({ id }) => id === demandId);
           if (!size) return null;
           return (

@@ -1,6 +1,6 @@
 'use client';
 
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { startTransition, useCallback, useEffect, useRef, useState } from 'react';
 import type { MinisWanted } from '../../core/miniPlan';
 import type { OtherSize } from '../../core/otherSizes';
 import type { MinisAnswer } from '../../solver/minisWanted';
@@ -47,9 +47,11 @@ export function useMinisPlan(wanted: MinisWanted | null): MinisPlanning {
         if (data.question !== question.current) return;
         switch (data.kind) {
           case 'so far':
-            return setTold({ ...NOTHING, answer: data.answer, state: 'thinking', seeking: data.seeking });
+            return startTransition(() =>
+              setTold({ ...NOTHING, answer: data.answer, state: 'thinking', seeking: data.seeking }),
+            );
           case 'done':
-            return setTold({ ...NOTHING, answer: data.answer, state: 'done' });
+            return startTransition(() => setTold({ ...NOTHING, answer: data.answer, state: 'done' }));
           case 'other sizes':
             busy.current = false;
             return setTold((before) => ({ ...before, otherSizes: data.sizes }));
