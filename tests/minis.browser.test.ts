@@ -303,6 +303,28 @@ test('a kit over four colours: planned, counted off skein by skein, packed, and 
   await maker.close();
 });
 
+test('one stops early: what was not made is left out, and can be made after all', async () => {
+  const maker = await set.maker();
+  await maker.goTo('/minis/run/7');
+  await maker.holds();
+  const loops = await target(maker);
+  await maker.count(loops - 31);
+  await maker.counts(loops);
+  await maker.keys('c');
+  await weigh(maker, '11.0');
+  await press(maker, 'Next mini');
+  await maker.holds();
+  await press(maker, 'No more of them');
+  await maker.sees('5 minis are cut. What is left?');
+  await maker.sees('What is left is compared with it here');
+  expect(runNow(7).state.skipped).toEqual([false, false, false, false, false, true]);
+  await press(maker, 'Make the one after all');
+  await maker.holds();
+  await maker.counts(0);
+  expect(runNow(7).state.skipped.some(Boolean)).toBe(false);
+  await maker.close();
+});
+
 test('dyed minis come back into the log once they are dry; a damp one is asked about', async () => {
   const maker = await set.maker();
   await maker.goTo('/minis/1');

@@ -19,7 +19,7 @@ import { useFineScale } from '../../ui/WeighingFields';
 import styles from './LoopsPanel.module.css';
 import type { PlanValues } from './MiniPlanScreen';
 import { TiesWords } from './TiesWords';
-import { NEXT_WORDS, sizeName } from './words';
+import { NEXT_SHORT, sizeName } from './words';
 
 /** What the minis are wound round and how many loops that makes, how they are tied, and on which scale they go. */
 export function LoopsPanel({
@@ -75,11 +75,11 @@ export function LoopsPanel({
         <ScaleWords page={page} ready={ready} />
       </section>
       <section aria-label="Ties">
-        <h2>Then they go</h2>
+        <h2>Then they are</h2>
         <Segmented
           block
           aria-label="What comes next"
-          options={MINI_NEXT.map((next) => ({ value: next, label: NEXT_WORDS[next] }))}
+          options={MINI_NEXT.map((next) => ({ value: next, label: NEXT_SHORT[next] }))}
           value={values.next}
           onChange={(next) => set('next', next)}
         />

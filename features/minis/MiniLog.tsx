@@ -4,7 +4,7 @@ import { Button, Checkbox } from 'antd';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { readOrNull } from '../../core/inputError';
-import { massOfMini, minisMade, type MiniRunState } from '../../core/miniRun';
+import { massOfMini, minisMade, type MiniRunState, parentAfterG } from '../../core/miniRun';
 import { parseQuantity } from '../../core/units';
 import type { ScaleTool } from '../../server/bench';
 import type { MiniLogForm } from '../../server/miniRuns';
@@ -52,7 +52,10 @@ export function MiniLog({
   const [resolutionG, setResolution] = useFineScale(scales);
   const [unsettled, setUnsettled] = useState(false);
   const { plan } = page;
-  const places = leftPlaces(page);
+  const places = leftPlaces(
+    page,
+    parentAfterG(session.about, state, session.learned, plan.parent.massG, plan.minis.length - 1),
+  );
   const form = useForm<Values>({
     draftKey: `log of run ${page.id}`,
     initial: () => ({
@@ -75,11 +78,14 @@ export function MiniLog({
   });
   const { values, errors, set } = form;
   const made = minisMade(state);
+  const leftOut = state.skipped.filter(Boolean).length;
   const grams = (text: string) => readOrNull(() => parseQuantity(text, 'mass', system));
   const tareG = grams(values.tare) ?? 0;
   const leftG = values.left.map(({ mass }) => (mass.trim() === '' ? 0 : Math.max(0, (grams(mass) ?? 0) - tareG)));
   const minisG = made.reduce((sum, part) => sum + massOfMini(state, session.learned, part).mean, 0);
   const loose = (kept: boolean) => leftG.reduce((sum, each, i) => sum + (values.left[i]!.kept === kept ? each : 0), 0);
+  const weighed = values.left.some(({ mass }) => mass.trim() !== '');
+  const expectedG = places.reduce((sum, place) => sum + place.expectedG, 0);
   const setLeft = (at: number, next: Partial<Values['left'][number]>) =>
     set(
       'left',
@@ -102,7 +108,7 @@ export function MiniLog({
               onChange={(mass) => setLeft(i, { mass })}
               error={errors[`left.${i}.mass`]}
               hint={
-                place.expectedG > 0 ? (
+                place.expectedG > 0.05 ? (
                   <>
                     about <FineMass g={place.expectedG} />, <Length m={place.expectedG * plan.gristMPerG} />; empty:
                     nothing
@@ -159,19 +165,25 @@ export function MiniLog({
         </div>
         <TextField label="Notes" {...form.field('note')} placeholder="how it ran, what was snagged" />
         <div className={styles.balance}>
-          <SplitBalance
-            balance={{
-              parentsG: plan.parent.massG,
-              minisG,
-              tiesG,
-              endsG: endsG + loose(false),
-              leftG: loose(true),
-              differenceG: minisG + tiesG + endsG + loose(false) + loose(true) - plan.parent.massG,
-              withinG: plan.parent.resolutionG / 2 + ((made.length + leftG.length) * resolutionG) / 2,
-              byBand: plan.parent.byBand,
-            }}
-            what={page.pieceLabel.toLowerCase()}
-          />
+          {!weighed && expectedG > plan.parent.resolutionG ? (
+            <Say tone="plain">
+              {page.pieceLabel} weighed <FineMass g={plan.parent.massG} />. What is left is compared with it here.
+            </Say>
+          ) : (
+            <SplitBalance
+              balance={{
+                parentsG: plan.parent.massG,
+                minisG,
+                tiesG,
+                endsG: endsG + loose(false),
+                leftG: loose(true),
+                differenceG: minisG + tiesG + endsG + loose(false) + loose(true) - plan.parent.massG,
+                withinG: plan.parent.resolutionG / 2 + ((made.length + leftG.length) * resolutionG) / 2,
+                byBand: plan.parent.byBand,
+              }}
+              what={page.pieceLabel.toLowerCase()}
+            />
+          )}
         </div>
       </div>
       <div className={styles.foot}>
@@ -187,9 +199,11 @@ export function MiniLog({
         <Button size="large" type="text" onClick={onBack} disabled={!enabled}>
           Back to the last mini
         </Button>
-        {state.skipped.some(Boolean) && (
+        {leftOut > 0 && (
           <Button size="large" type="text" onClick={onTakeUp} disabled={!enabled}>
-            Make the {state.skipped.filter(Boolean).length} after all that were left out
+            {leftOut === 1
+              ? 'Make the one after all that was left out'
+              : `Make the ${leftOut} after all that were left out`}
           </Button>
         )}
         {unsettled && (
@@ -202,14 +216,13 @@ export function MiniLog({
 }
 
 /** Where something is left: what was put aside on the way, and what is on the skein itself. */
-function leftPlaces({ plan, pieceLabel }: MiniRunPage): { words: string; expectedG: number }[] {
+function leftPlaces({ plan, pieceLabel }: MiniRunPage, lastG: number): { words: string; expectedG: number }[] {
   const along = plan.left.filter(({ afterMini }) => afterMini < plan.minis.length);
-  const last = plan.left.find(({ afterMini }) => afterMini === plan.minis.length);
   return [
     ...along.map(({ afterMini, massG }) => ({
       words: afterMini === 0 ? 'Put aside before the first mini' : `Put aside after mini ${afterMini}`,
       expectedG: massG,
     })),
-    { words: `Left on ${pieceLabel.toLowerCase()}`, expectedG: last?.massG ?? 0 },
+    { words: `Left on ${pieceLabel.toLowerCase()}`, expectedG: lastG },
   ];
 }

@@ -3,7 +3,14 @@
 import dynamic from 'next/dynamic';
 import { inWords, fineMassFigure } from '../../core/format';
 import { loopsMassG } from '../../core/gramsPerLoop';
-import { loopsBefore, loopsOn, type MiniHappening, type MiniRunState, minisMade } from '../../core/miniRun';
+import {
+  loopsBefore,
+  loopsOn,
+  type MiniHappening,
+  type MiniRunState,
+  minisMade,
+  minisToCome,
+} from '../../core/miniRun';
 import { miniVerdict } from '../../core/miniScale';
 import type { MiniRunPage } from '../../server/miniRuns';
 import { Large } from '../../ui/Figures';
@@ -42,7 +49,7 @@ export function SessionSide({
   const largestG = Math.max(...plan.minis.map(({ massG }) => massG));
   const massOf = (part: number) =>
     state.weighed[part]?.massG ?? loopsMassG(session.learned, loopsBefore(state, part), loopsOn(state, part)).mean;
-  const toCome = plan.minis.length - done.length - state.skipped.filter(Boolean).length;
+  const toCome = minisToCome(state).length;
   return (
     <div className={styles.side}>
       <div className={styles.figures}>

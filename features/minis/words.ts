@@ -14,12 +14,7 @@ export function minisInWords(count: number): string {
   return `${count} mini${count === 1 ? '' : 's'}`;
 }
 
-export const NEXT_WORDS: Record<MiniNext, string> = {
-  dye: 'into the dye pot',
-  wash: 'into the wash',
-  sell: 'to be sold or given',
-  store: 'into the drawer',
-};
+export const NEXT_SHORT: Record<MiniNext, string> = { dye: 'dyed', wash: 'washed', sell: 'sold', store: 'stored' };
 
 export const REEL_WORDS: Record<ReelKind, string> = {
   arm: 'round hand and elbow',
