@@ -1,3 +1,6 @@
+import type { MiniStage } from './miniRun';
+import type { Stage } from './run';
+
 /** What a screen that follows a run tells the server, and what it is told: the same whatever the run is of. */
 
 export interface RunMessage<Event> {
@@ -32,3 +35,20 @@ export interface FollowedRun<State> {
   arrived: Record<string, number>;
   ended: RunEnd | null;
 }
+
+/** What waits on the bench: a winding, or the minis of a skein, with the count at which it stands. */
+export type RunUnderWay = {
+  id: number;
+  yarnName: string;
+  colourHex: string;
+  pieceLabel: string;
+  massG: number;
+  /** The cake, or the mini, in hand; counted from 0, of so many. */
+  part: number;
+  parts: number;
+  /** Turns, or loops, of the one in hand. */
+  counted: number;
+  toCount: number;
+  /** Why it stands still; null while it goes on. */
+  stopped: string | null;
+} & ({ kind: 'wind'; stage: Stage } | { kind: 'minis'; stage: MiniStage });

@@ -1,12 +1,10 @@
 import { z } from 'zod';
 import type { FollowedRun } from '../core/following';
 import { type Fault, faultsAfter } from '../core/faults';
-import type { FibreShare } from '../core/fibre';
 import { gramsPerLoopByGrist } from '../core/miniLoops';
 import { cutsAlong } from '../core/cutMap';
 import type { Estimate } from '../core/estimate';
 import { InputError } from '../core/inputError';
-import { type MiniCaution, miniCautions } from '../core/miniTies';
 import { loopMassOf, loopsOn, massOfMini, minisMade, type MiniRunState, type MiniSession } from '../core/miniRun';
 import type { Form } from '../core/piece';
 import { fits } from '../core/minis';
@@ -15,16 +13,16 @@ import type { Db } from '../db/connection';
 import { insertMini, loopsLastWeighed, miniJobById } from '../db/minis';
 import { insertOperation, insertPart, operationByRequest } from '../db/operations';
 import { insertMark, insertPiece, pieceById, type PieceRow } from '../db/pieces';
-import { endRun, insertRun, lastSeqs, openRunOfPiece, runById } from '../db/runs';
+import { endRun, insertRun, openRunOfPiece, runById } from '../db/runs';
 import { longText, quantity, readOptional, requestKey } from './fields';
 import { type MiniJobPlan, readMiniJobPlan } from './miniJobPlan';
 import { miniYarns } from './miniParents';
 import { miniStateOf } from './miniRunEvents';
 import { type MiniRunPlan, readMiniRunPlan } from './miniRunPlan';
 import { attempt, NotPossible, type Saved } from './result';
+import { type RunFrame, runFrame } from './runEvents';
 import { weighedMass, type WeighedMass, weighingFields } from './weighing';
 import { fromMg, toMg, toMm } from './whole';
-import { yarnView } from './yarnViews';
 import { nextLabel } from './yarns';
 
 /** Begins to count the minis of one parent of a job; goes on with the open run if there is one. */
@@ -115,42 +113,23 @@ function asItWeighsNow({ segmentsG, massG }: MiniJobPlan['parents'][number], now
 }
 
 /** Everything that the screen of a counting starts from. */
-export interface MiniRunPage extends FollowedRun<MiniRunState> {
+export interface MiniRunPage extends RunFrame, FollowedRun<MiniRunState> {
   jobId: number;
   jobName: string;
-  pieceId: number;
-  pieceLabel: string;
-  form: Form;
-  yarnId: number;
-  yarnName: string;
-  colourHex: string;
-  fibres: FibreShare[];
-  cautions: MiniCaution[];
   plan: MiniRunPlan;
 }
 
 export function miniRunPage(db: Db, runId: number): MiniRunPage | undefined {
-  const run = runById(db, runId);
-  const piece = run && pieceById(db, run.pieceId);
-  if (run?.kind !== 'minis' || !piece) return undefined;
-  const yarn = yarnView(db, piece.yarnId)!;
-  const plan = readMiniRunPlan(run.plan);
+  const found = runFrame(db, runId, 'minis');
+  if (!found) return undefined;
+  const { run, frame } = found;
+  const job = miniJobById(db, run.jobId!)!;
   return {
-    id: run.id,
-    jobId: run.jobId!,
-    jobName: miniJobById(db, run.jobId!)!.name,
-    pieceId: piece.id,
-    pieceLabel: piece.label,
-    form: piece.form,
-    yarnId: yarn.id,
-    yarnName: yarn.name,
-    colourHex: yarn.colourHex,
-    fibres: yarn.fibres,
-    cautions: miniCautions(yarn.fibres, plan.next),
-    plan,
+    ...frame,
+    jobId: job.id,
+    jobName: job.name,
+    plan: readMiniRunPlan(run.plan),
     state: miniStateOf(db, run),
-    arrived: lastSeqs(db, runId),
-    ended: run.endedAt === null ? null : { operationId: run.operationId },
   };
 }
 

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { InputError } from '../core/inputError';
 import type { Form } from '../core/piece';
-import type { FollowedRun, RunMessage, RunNews } from '../core/following';
+import type { FollowedRun, RunEnd, RunMessage, RunNews } from '../core/following';
 import {
   afterEvent,
   COUNTING_DEVICES,
@@ -30,7 +30,7 @@ import {
 import { eventBase } from './eventBase';
 import { readMiniRunPlan } from './miniRunPlan';
 import { readPlan, type RunPlan } from './runPlan';
-import { yarnView } from './yarnViews';
+import { yarnView, type YarnView } from './yarnViews';
 
 const atTurn = z.int().min(0).max(10_000_000);
 
@@ -127,8 +127,9 @@ export function stateOf(db: Db, run: RunRow): RunState {
   return stateOfRun(db, run.id, windingFold(run.plan));
 }
 
-/** Everything that the screen of a run starts from. */
-export interface RunPage extends FollowedRun<RunState> {
+/** What a run is of, whatever is done in it. */
+export interface RunFrame {
+  id: number;
   startedAt: string;
   pieceId: number;
   pieceLabel: string;
@@ -136,15 +137,21 @@ export interface RunPage extends FollowedRun<RunState> {
   yarnId: number;
   yarnName: string;
   colourHex: string;
-  plan: RunPlan;
+  arrived: Record<string, number>;
+  ended: RunEnd | null;
 }
 
-export function runPage(db: Db, runId: number): RunPage | undefined {
+/** Undefined where there is no such run of this kind. */
+export function runFrame(
+  db: Db,
+  runId: number,
+  kind: RunRow['kind'],
+): { run: RunRow; yarn: YarnView; frame: RunFrame } | undefined {
   const run = runById(db, runId);
   const piece = run && pieceById(db, run.pieceId);
-  if (run?.kind !== 'wind' || !piece) return undefined;
+  if (run?.kind !== kind || !piece) return undefined;
   const yarn = yarnView(db, piece.yarnId)!;
-  return {
+  const frame: RunFrame = {
     id: run.id,
     startedAt: run.startedAt,
     pieceId: piece.id,
@@ -153,9 +160,18 @@ export function runPage(db: Db, runId: number): RunPage | undefined {
     yarnId: yarn.id,
     yarnName: yarn.name,
     colourHex: yarn.colourHex,
-    plan: readPlan(run.plan),
-    state: stateOf(db, run),
     arrived: lastSeqs(db, runId),
     ended: run.endedAt === null ? null : { operationId: run.operationId },
   };
+  return { run, yarn, frame };
+}
+
+/** Everything that the screen of a winding starts from. */
+export interface RunPage extends RunFrame, FollowedRun<RunState> {
+  plan: RunPlan;
+}
+
+export function runPage(db: Db, runId: number): RunPage | undefined {
+  const found = runFrame(db, runId, 'wind');
+  return found && { ...found.frame, plan: readPlan(found.run.plan), state: stateOf(db, found.run) };
 }

@@ -1,5 +1,6 @@
-import { loopsOn, type MiniStage, nextMini } from '../core/miniRun';
-import { type Stage, turnsOn } from '../core/run';
+import type { RunUnderWay } from '../core/following';
+import { loopsOn, nextMini } from '../core/miniRun';
+import { turnsOn } from '../core/run';
 import type { Db } from '../db/connection';
 import { pieceById } from '../db/pieces';
 import { openRuns, type RunRow } from '../db/runs';
@@ -14,23 +15,8 @@ import { type ShelfCard, waitingOnShelf } from './shelf';
 import { stateOf } from './runEvents';
 import { yarnView } from './yarnViews';
 
-/** What is on the bench: a winding, or the minis of a skein. */
-export type BenchRun = {
-  id: number;
-  yarnName: string;
-  colourHex: string;
-  pieceLabel: string;
-  startedAt: string;
-  massG: number;
-  /** The cake, or the mini, in hand; counted from 0, of so many. */
-  part: number;
-  parts: number;
-  /** Turns, or loops, of the one in hand. */
-  counted: number;
-  toCount: number;
-  /** Why it stands still; null while it goes on. */
-  stopped: string | null;
-} & ({ kind: 'wind'; stage: Stage } | { kind: 'minis'; stage: MiniStage });
+/** What is on the bench, and since when. */
+export type BenchRun = RunUnderWay & { startedAt: string };
 
 export interface Today {
   runs: BenchRun[];

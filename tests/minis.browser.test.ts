@@ -135,7 +135,7 @@ describe('a session', () => {
     await maker.live();
     await maker.sees('Paused at 4');
     await maker.until(
-      async () => !(await maker.page.$eval('button[class*=resume]', (b) => (b as HTMLButtonElement).disabled)),
+      async () => !(await maker.page.$eval('button[data-act]', (b) => (b as HTMLButtonElement).disabled)),
     );
     await press(maker, 'Go on at 4');
     await maker.holds();

@@ -1,24 +1,10 @@
 'use client';
 
 import Link from 'next/link';
-import type { MiniStage } from '../core/miniRun';
-import type { Stage } from '../core/run';
+import type { RunUnderWay } from '../core/following';
 import { Mass } from './Figures';
 import styles from './RunsUnderWay.module.css';
 import { glyphSide, PieceGlyph } from './thread/PieceGlyph';
-
-export type RunUnderWay = {
-  id: number;
-  yarnName: string;
-  colourHex: string;
-  pieceLabel: string;
-  massG: number;
-  part: number;
-  parts: number;
-  counted: number;
-  toCount: number;
-  stopped: string | null;
-} & ({ kind: 'wind'; stage: Stage } | { kind: 'minis'; stage: MiniStage });
 
 /** What waits on the bench, each with the count at which it stands. */
 export function RunsUnderWay({ runs }: { runs: readonly RunUnderWay[] }) {

@@ -9,6 +9,8 @@ import { loopsBefore, loopsOn, minisMade, type MiniHappening, type MiniRunState 
 import type { MiniRunPage } from '../../server/miniRuns';
 import { BenchSettings } from '../../ui/bench/BenchSettings';
 import { CountButton } from '../../ui/bench/CountButton';
+import { Cue } from '../../ui/bench/Cue';
+import { LargeAct } from '../../ui/bench/LargeAct';
 import { useBenchKeys } from '../../ui/bench/useBenchKeys';
 import { usePedals } from '../../ui/bench/usePedals';
 import { useVoice, type Voice } from '../../ui/bench/useVoice';
@@ -101,9 +103,7 @@ export function CountMini({
 
   return (
     <div className={styles.stage}>
-      <div className={styles.cue} data-cue={cue} role="status">
-        {words}
-      </div>
+      <Cue cue={cue}>{words}</Cue>
       <AwayNews state={state} loops={loops} />
       {leftBefore && (
         <Say tone="plain">
@@ -129,9 +129,9 @@ export function CountMini({
             {loops} of {next.loops} loops are on the {reelName(page)}. Lay a scrap of yarn at the last one, or hold it
             with a clip.
           </p>
-          <button type="button" className={styles.resume} onClick={pause} disabled={!enabled} autoFocus>
+          <LargeAct onClick={pause} disabled={!enabled}>
             Go on at {loops}
-          </button>
+          </LargeAct>
         </div>
       ) : (
         <CountButton

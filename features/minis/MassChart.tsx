@@ -3,6 +3,7 @@
 import { Chart, Filler, LinearScale, LineElement, PointElement, Tooltip, type ChartOptions } from 'chart.js';
 import { Line } from 'react-chartjs-2';
 import { GRAMS_PER_OUNCE, type UnitSystem } from '../../core/units';
+import { CHART_FONT, chartColours, chartPoint, PLAIN_TOOLTIP } from '../../ui/chart';
 import { usePreferences } from '../../ui/Providers';
 
 Chart.register(LinearScale, LineElement, PointElement, Filler, Tooltip);
@@ -18,12 +19,7 @@ export default function MassChart({
   minis: number;
 }) {
   const { system, theme } = usePreferences();
-  const dark = theme === 'dark';
-  const colours = {
-    ink: dark ? '#eaf0ea' : '#14211b',
-    soft: dark ? '#b3c0b7' : '#43524a',
-    line: dark ? '#38463d' : '#c7d0c8',
-  };
+  const colours = chartColours(theme);
   const per = system === 'metric' ? 1 : 1 / GRAMS_PER_OUNCE;
   const edge = (sign: number) => [
     { x: 0.5, y: sign * (points[0]?.toleranceG ?? 0) * per },
@@ -31,7 +27,7 @@ export default function MassChart({
     { x: minis + 0.5, y: sign * (points.at(-1)?.toleranceG ?? 0) * per },
   ];
   const band = {
-    borderColor: dark ? '#a4cc90' : '#2f6231',
+    borderColor: colours.good,
     borderWidth: 1.5,
     borderDash: [6, 4],
     // The points lie on top.
@@ -46,7 +42,7 @@ export default function MassChart({
       data={{
         datasets: [
           { ...band, data: edge(-1) },
-          { ...band, data: edge(1), fill: '-1', backgroundColor: dark ? '#22331f' : '#dfebd6' },
+          { ...band, data: edge(1), fill: '-1', backgroundColor: colours.goodWash },
           {
             order: 0,
             data: points.map(({ mini, offG }) => ({ x: mini, y: offG * per })),
@@ -54,9 +50,7 @@ export default function MassChart({
             borderWidth: 2,
             pointRadius: 6,
             pointStyle: points.map(({ weighed }) => (weighed ? 'circle' : 'crossRot')),
-            pointBackgroundColor: colourHex,
-            pointBorderColor: colours.ink,
-            pointBorderWidth: 1.5,
+            ...chartPoint(colourHex, colours.ink),
           },
         ],
       }}
@@ -79,7 +73,6 @@ function optionsOf(
   tolerance: number,
 ): ChartOptions<'line'> {
   const unit = system === 'metric' ? 'g' : 'oz';
-  const font = { family: 'Atkinson Hyperlegible Next Variable', size: 14 };
   return {
     animation: false,
     maintainAspectRatio: false,
@@ -93,7 +86,7 @@ function optionsOf(
         border: { color: soft },
         ticks: {
           color: soft,
-          font,
+          font: CHART_FONT,
           stepSize: 1,
           maxTicksLimit: 12,
           autoSkip: true,
@@ -109,7 +102,7 @@ function optionsOf(
         max: 1.25 * most,
         grid: { color: line },
         border: { display: false },
-        ticks: { color: soft, font, callback: (off) => signed(Number(off), unit) },
+        ticks: { color: soft, font: CHART_FONT, callback: (off) => signed(Number(off), unit) },
         afterBuildTicks: (axis) => {
           // Where one lies far out, the band is too narrow for words.
           const edge = most > 2.5 * tolerance ? most : tolerance;
@@ -120,9 +113,7 @@ function optionsOf(
     plugins: {
       legend: { display: false },
       tooltip: {
-        displayColors: false,
-        titleFont: font,
-        bodyFont: font,
+        ...PLAIN_TOOLTIP,
         filter: ({ datasetIndex }) => datasetIndex === 2,
         callbacks: {
           title: ([item]) => (item ? `mini ${item.parsed.x}` : ''),

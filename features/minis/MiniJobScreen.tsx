@@ -6,9 +6,11 @@ import { useRouter } from 'next/navigation';
 import { inWords, fineMassFigure } from '../../core/format';
 import type { ScaleTool } from '../../server/bench';
 import type { JobParent, MiniJobPage } from '../../server/miniJobPages';
+import { ActionLink } from '../../ui/ActionLink';
 import { FineMass } from '../../ui/Figures';
 import { useSystem } from '../../ui/Providers';
 import { Say } from '../../ui/Say';
+import { PageHead } from '../../ui/PageHead';
 import { useUndoOffer } from '../../ui/UndoOffer';
 import { useTask } from '../../ui/useTask';
 import { countMinis, putAway } from './actions';
@@ -47,22 +49,16 @@ export function MiniJobScreen({ page, scales }: { page: MiniJobPage; scales: Sca
     );
   return (
     <>
-      <div className={styles.head}>
-        <div>
-          <h1>{page.name}</h1>
-          <p className={styles.standing}>{standing(page, minis.length, toCome)}</p>
-        </div>
+      <PageHead title={page.name} under={standing(page, minis.length, toCome)}>
         {next &&
           (counting ? (
-            <Link href={`/minis/run/${counting.runId}`} className={styles.goOn}>
-              Go on counting {whole(counting)}
-            </Link>
+            <ActionLink href={`/minis/run/${counting.runId}`}>Go on counting {whole(counting)}</ActionLink>
           ) : (
-            <Button type="primary" size="large" loading={busy} onClick={() => begin(next)}>
+            <Button type="primary" size="large" className={styles.begin} loading={busy} onClick={() => begin(next)}>
               Count off {whole(next)}
             </Button>
           ))}
-      </div>
+      </PageHead>
       {problem && (
         <Say tone="bad" role="alert">
           {problem}

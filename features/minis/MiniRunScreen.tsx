@@ -1,17 +1,15 @@
 'use client';
 
-import { Button } from 'antd';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useEffect, useState } from 'react';
+import { useEffect } from 'react';
 import { afterMiniEvent, minisMade, minisToCome } from '../../core/miniRun';
 import type { ScaleTool } from '../../server/bench';
 import type { MiniRunPage } from '../../server/miniRuns';
+import { GiveUp } from '../../ui/bench/GiveUp';
 import { useWakeLock } from '../../ui/bench/useWakeLock';
 import { LineNews } from '../../ui/line/LineNews';
 import { useFollowed } from '../../ui/line/useFollowed';
-import { Say } from '../../ui/Say';
-import { useUndoOffer } from '../../ui/UndoOffer';
 import { giveUpCounting, takeUpCounting } from './actions';
 import { CountMini } from './CountMini';
 import { MiniLog } from './MiniLog';
@@ -65,7 +63,14 @@ export function MiniRunScreen({ page, scales }: { page: MiniRunPage; scales: Sca
             {page.pieceLabel} of {page.yarnName}, {REEL_WORDS[page.plan.reel.kind]}
           </p>
         </div>
-        <GiveUp page={page} />
+        <GiveUp
+          question="Give this up?"
+          means="The skein stays as it was; what was counted goes into no mini."
+          done="The counting is given up."
+          give={() => giveUpCounting(page.id)}
+          take={() => takeUpCounting(page.id)}
+          to={`/minis/${page.jobId}`}
+        />
       </header>
       <LineNews run={run} what="skein" />
       {state.stage === 'finish' ? (
@@ -111,35 +116,5 @@ export function MiniRunScreen({ page, scales }: { page: MiniRunPage; scales: Sca
         </div>
       )}
     </div>
-  );
-}
-
-/** Asks once more, in place: nothing floats over the bench. */
-function GiveUp({ page }: { page: MiniRunPage }) {
-  const router = useRouter();
-  const offer = useUndoOffer();
-  const [asking, setAsking] = useState(false);
-  if (!asking)
-    return (
-      <Button type="text" onClick={() => setAsking(true)}>
-        Give up
-      </Button>
-    );
-  return (
-    <Say tone="tight" role="alert">
-      <strong>Give this up?</strong> The skein stays as it was; what was counted goes into no mini.{' '}
-      <Button
-        onClick={async () => {
-          const { ok } = await giveUpCounting(page.id);
-          if (ok) offer({ words: 'The counting is given up.', undo: () => takeUpCounting(page.id) });
-          router.push(`/minis/${page.jobId}`);
-        }}
-      >
-        Give it up
-      </Button>{' '}
-      <Button type="text" onClick={() => setAsking(false)}>
-        Keep it
-      </Button>
-    </Say>
   );
 }

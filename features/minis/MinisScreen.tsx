@@ -3,7 +3,9 @@
 import Link from 'next/link';
 import type { MiniJobLine } from '../../server/miniJobPages';
 import { ActionLink } from '../../ui/ActionLink';
-import { RunsUnderWay, type RunUnderWay } from '../../ui/RunsUnderWay';
+import type { RunUnderWay } from '../../core/following';
+import { PageHead } from '../../ui/PageHead';
+import { RunsUnderWay } from '../../ui/RunsUnderWay';
 import { PieceGlyph } from '../../ui/thread/PieceGlyph';
 import styles from './MinisScreen.module.css';
 
@@ -13,10 +15,9 @@ export function MinisScreen({ jobs, runs }: { jobs: readonly MiniJobLine[]; runs
   const away = jobs.filter(({ endedAt }) => endedAt !== null);
   return (
     <>
-      <div className={styles.head}>
-        <h1>Minis</h1>
+      <PageHead title="Minis">
         <ActionLink href="/minis/new">Plan minis</ActionLink>
-      </div>
+      </PageHead>
       <RunsUnderWay runs={runs} />
       {open.length === 0 && away.length === 0 && (
         <div className={styles.none}>

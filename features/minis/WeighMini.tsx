@@ -1,8 +1,8 @@
 'use client';
 
 import { Button } from 'antd';
-import { type FormEvent, useState } from 'react';
-import { InputError } from '../../core/inputError';
+import { type FormEvent, type ReactNode, useState } from 'react';
+import { reading } from '../../core/inputError';
 import { inWords, fineMassFigure } from '../../core/format';
 import { loopsMassG } from '../../core/gramsPerLoop';
 import {
@@ -14,9 +14,10 @@ import {
   parentAfterG,
 } from '../../core/miniRun';
 import { miniVerdict, scaleJudges, type WeighingDoubt, weighingDoubt } from '../../core/miniScale';
-import { parseQuantity, type UnitSystem } from '../../core/units';
+import { parseQuantity } from '../../core/units';
 import type { ScaleTool } from '../../server/bench';
 import type { MiniRunPage } from '../../server/miniRuns';
+import { LargeAct } from '../../ui/bench/LargeAct';
 import { useBenchKeys } from '../../ui/bench/useBenchKeys';
 import { usePedals } from '../../ui/bench/usePedals';
 import { useVoice, type Voice } from '../../ui/bench/useVoice';
@@ -114,9 +115,9 @@ export function WeighMini({
           {parentWeighing && <ParentWeighed page={page} state={state} session={session} part={part} />}
           <NextWords session={session} plan={plan} state={state} />
           <div className={styles.ways}>
-            <button type="button" className={styles.next} onClick={onNext} disabled={!enabled} autoFocus>
+            <LargeAct onClick={onNext} disabled={!enabled}>
               {goOn}
-            </button>
+            </LargeAct>
             <Button size="large" onClick={takeBack} disabled={!enabled}>
               Weigh it again
             </Button>
@@ -194,50 +195,117 @@ function MiniReading({
   main,
   onScale,
 }: ReadingProps & { onScale: (stepG: number) => void }) {
-  const system = useSystem();
   const [voice] = useKept('voice', 'quiet');
   const { say } = useVoice(voice as Voice);
   const { part } = state;
   const loops = loopsOn(state, part);
-  const [typed, setTyped] = useKept(`mini ${page.id} ${part}`, '');
-  const [error, setError] = useState('');
   const [asked, setAsked] = useState<{ reading: Reading; doubt: WeighingDoubt } | null>(null);
 
   const expected = loopsMassG(learned, loopsBefore(state, part), loops);
 
   const keep = (reading: Reading, odd: boolean) => {
     record({ kind: 'weigh', part, ...reading, odd });
-    setTyped('');
     const verdict = miniVerdict(reading, page.plan.minis[part]!);
     say(`${Number(reading.massG.toFixed(1))} grams, ${VERDICT_WORDS[verdict]}`);
   };
-  const take = (reading: Reading) => {
+  const take = (reading: Reading): Taken => {
     const doubt = weighingDoubt(reading, expected, loops, state.weighed[part - 1]?.massG);
-    if (doubt) setAsked({ reading, doubt });
-    else keep(reading, false);
+    if (!doubt) keep(reading, false);
+    else setAsked({ reading, doubt });
+    return doubt ? 'asked' : 'kept';
   };
+  return (
+    <ReadingForm
+      name="mini-mass"
+      keptAs={`mini ${page.id} ${part}`}
+      label="The scale shows"
+      hint={
+        <>
+          about <FineMass g={expected.mean} /> is expected
+        </>
+      }
+      main={main}
+      enabled={enabled}
+      onRead={(massG) => take({ massG, resolutionG })}
+      onScale={(massG, stepG) => {
+        onScale(stepG);
+        return take({ massG, resolutionG: stepG });
+      }}
+      asked={
+        asked && {
+          words: <DoubtWords doubt={asked.doubt} massG={asked.reading.massG} expectedG={expected.mean} loops={loops} />,
+          keep: () => keep(asked.reading, true),
+          forget: () => setAsked(null),
+          more: asked.doubt.kind === 'loops' && loops + asked.doubt.loops > 0 && (
+            <Button
+              onClick={() => {
+                const { loops: more } = asked.doubt as { loops: number };
+                record({ kind: 'loops', part, amount: more });
+                record({ kind: 'stage', part, stage: 'weigh' });
+                keep(asked.reading, false);
+              }}
+            >
+              It was {loops + asked.doubt.loops} loops
+            </Button>
+          ),
+        }
+      }
+    />
+  );
+}
+
+/** What became of a reading: kept, asked about first, or refused with the reason. */
+type Taken = 'kept' | 'asked' | { refused: string };
+
+/** What a scale showed, typed or taken from it; what cannot be believed is asked about before it is kept. */
+function ReadingForm({
+  name,
+  keptAs,
+  label,
+  hint,
+  main,
+  enabled,
+  onRead,
+  onScale,
+  asked,
+}: {
+  name: string;
+  /** What is typed outlives a reload under this name. */
+  keptAs: string;
+  label: string;
+  hint: ReactNode;
+  main: boolean;
+  enabled: boolean;
+  onRead: (massG: number) => Taken;
+  onScale?: (massG: number, stepG: number) => Taken;
+  asked: { words: ReactNode; keep: () => void; forget: () => void; more?: ReactNode } | null;
+}) {
+  const system = useSystem();
+  const [typed, setTyped] = useKept(keptAs, '');
+  const [error, setError] = useState('');
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    const massG = readMass(typed, system, setError);
-    if (massG !== null) take({ massG, resolutionG });
+    const read = reading(() => parseQuantity(typed, 'mass', system, ''));
+    if (read.error !== undefined) setError(read.error);
+    else after(onRead(read.value));
+  };
+  const after = (taken: Taken) => {
+    if (taken === 'kept') setTyped('');
+    else if (taken !== 'asked') setError(taken.refused);
   };
   return (
     <form onSubmit={submit} noValidate className={styles.reading}>
       <TextField
-        name="mini-mass"
-        label="The scale shows"
+        name={name}
+        label={label}
         value={typed}
         onChange={(value) => {
           setTyped(value);
           setError('');
-          setAsked(null);
+          asked?.forget();
         }}
         error={error || undefined}
-        hint={
-          <>
-            about <FineMass g={expected.mean} /> is expected
-          </>
-        }
+        hint={hint}
         suffix={system === 'metric' ? 'g' : 'oz'}
         inputMode="decimal"
         autoFocus={main}
@@ -248,39 +316,36 @@ function MiniReading({
           Keep it
         </Button>
       )}
-      <FromScale
-        onTake={(massG, stepG) => {
-          onScale(stepG);
-          setTyped(`${massG} g`);
-          take({ massG, resolutionG: stepG });
-        }}
-      />
+      {onScale && (
+        <FromScale
+          onTake={(massG, stepG) => {
+            setTyped(`${massG} g`);
+            after(onScale(massG, stepG));
+          }}
+        />
+      )}
       {asked && (
         <div className={styles.asked}>
           <Say tone="tight" role="alert">
-            <DoubtWords doubt={asked.doubt} massG={asked.reading.massG} expectedG={expected.mean} loops={loops} />
+            {asked.words}
             <div className={styles.doubtWays}>
               <Button
                 onClick={() => {
-                  setAsked(null);
+                  asked.forget();
                   setTyped('');
                 }}
               >
                 Weigh it again
               </Button>
-              {asked.doubt.kind === 'loops' && loops + asked.doubt.loops > 0 && (
-                <Button
-                  onClick={() => {
-                    const { loops: more } = asked.doubt as { loops: number };
-                    record({ kind: 'loops', part, amount: more });
-                    record({ kind: 'stage', part, stage: 'weigh' });
-                    keep(asked.reading, false);
-                  }}
-                >
-                  It was {loops + asked.doubt.loops} loops
-                </Button>
-              )}
-              <Button onClick={() => keep(asked.reading, true)}>Keep it as it is</Button>
+              {asked.more}
+              <Button
+                onClick={() => {
+                  asked.keep();
+                  setTyped('');
+                }}
+              >
+                Keep it as it is
+              </Button>
             </div>
           </Say>
         </div>
@@ -323,74 +388,51 @@ function DoubtWords({
 }
 
 function ParentReading({ page, state, session: { learned, about }, resolutionG, enabled, record, main }: ReadingProps) {
-  const system = useSystem();
   const { part } = state;
-  const [typed, setTyped] = useKept(`parent ${page.id} ${part}`, '');
-  const [error, setError] = useState('');
   const [asked, setAsked] = useState<number | null>(null);
   const expectedG = parentAfterG(about, state, learned, page.plan.parent.massG, part);
-  const keep = (massG: number) => {
-    record({ kind: 'weigh parent', part, massG, resolutionG });
-    setTyped('');
-  };
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    const massG = readMass(typed, system, setError);
-    if (massG === null) return;
+  const keep = (massG: number) => record({ kind: 'weigh parent', part, massG, resolutionG });
+  const take = (massG: number): Taken => {
     const before = state.parent.filter(({ afterPart }) => afterPart < part).at(-1)?.massG ?? page.plan.parent.massG;
-    if (massG > before + resolutionG) setError('that is more than before this mini was cut; is something else on it?');
-    else if (Math.abs(massG - expectedG) > Math.max(3 * resolutionG, 0.5 * page.plan.minis[part]!.massG))
+    if (massG > before + resolutionG)
+      return { refused: 'that is more than before this mini was cut; is something else on it?' };
+    if (Math.abs(massG - expectedG) > Math.max(3 * resolutionG, 0.5 * page.plan.minis[part]!.massG)) {
       setAsked(massG);
-    else keep(massG);
+      return 'asked';
+    }
+    keep(massG);
+    return 'kept';
   };
   return (
-    <form onSubmit={submit} noValidate className={styles.reading}>
-      <TextField
-        name="parent-mass"
-        label={`${page.pieceLabel} now shows`}
-        value={typed}
-        onChange={(value) => {
-          setTyped(value);
-          setError('');
-          setAsked(null);
-        }}
-        error={error || undefined}
-        hint={
-          <>
-            about <FineMass g={expectedG} /> is expected, without its bowl
-          </>
-        }
-        suffix={system === 'metric' ? 'g' : 'oz'}
-        inputMode="decimal"
-        autoFocus={main}
-        large
-      />
-      {asked === null ? (
-        <Button size="large" type={main ? 'primary' : 'default'} htmlType="submit" disabled={!enabled}>
-          Keep it
-        </Button>
-      ) : (
-        <div className={styles.asked}>
-          <Say tone="tight" role="alert">
-            <strong>
-              <FineMass g={asked} /> contradicts what was cut from it
-            </strong>
-            : about <FineMass g={expectedG} /> should be left.
-            <div className={styles.doubtWays}>
-              <Button
-                onClick={() => {
-                  setAsked(null);
-                  setTyped('');
-                }}
-              >
-                Weigh it again
-              </Button>
-              <Button onClick={() => keep(asked)}>Keep it as it is</Button>
-            </div>
-          </Say>
-        </div>
-      )}
-    </form>
+    <ReadingForm
+      name="parent-mass"
+      keptAs={`parent ${page.id} ${part}`}
+      label={`${page.pieceLabel} now shows`}
+      hint={
+        <>
+          about <FineMass g={expectedG} /> is expected, without its bowl
+        </>
+      }
+      main={main}
+      enabled={enabled}
+      onRead={take}
+      asked={
+        asked === null
+          ? null
+          : {
+              words: (
+                <>
+                  <strong>
+                    <FineMass g={asked} /> contradicts what was cut from it
+                  </strong>
+                  : about <FineMass g={expectedG} /> should be left.
+                </>
+              ),
+              keep: () => keep(asked),
+              forget: () => setAsked(null),
+            }
+      }
+    />
   );
 }
 
@@ -457,14 +499,4 @@ function NextWords({ session, plan, state }: { session: Session; plan: MiniRunPa
       by what was weighed; next: {sizeName(plan.minis[next]!, system)}.
     </p>
   );
-}
-
-function readMass(typed: string, system: UnitSystem, complain: (message: string) => void): number | null {
-  try {
-    return parseQuantity(typed, 'mass', system, '');
-  } catch (error) {
-    if (!(error instanceof InputError)) throw error;
-    complain(error.message);
-    return null;
-  }
 }

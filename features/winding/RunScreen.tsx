@@ -1,20 +1,18 @@
 'use client';
 
-import { Button } from 'antd';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useEffect, useState } from 'react';
+import { useEffect } from 'react';
 import { afterEvent, prepareSteps, takeOffSteps, turnsOn } from '../../core/run';
 import type { ScaleTool } from '../../server/bench';
 import type { RunPage } from '../../server/runEvents';
 import { useSystem } from '../../ui/Providers';
-import { Say } from '../../ui/Say';
-import { useUndoOffer } from '../../ui/UndoOffer';
 import { giveUp, takeUp } from './actions';
 import { Checklist } from './Checklist';
 import { LogForm } from './LogForm';
 import styles from './RunScreen.module.css';
 import { useWakeLock } from '../../ui/bench/useWakeLock';
+import { GiveUp } from '../../ui/bench/GiveUp';
 import { LineNews } from '../../ui/line/LineNews';
 import { useFollowed } from '../../ui/line/useFollowed';
 import { WindStage } from './WindStage';
@@ -61,7 +59,14 @@ export function RunScreen({ page, scales }: { page: RunPage; scales: ScaleTool[]
           </p>
         </div>
         <Trail stage={state.stage} cakeName={cakeName} />
-        <GiveUp page={page} />
+        <GiveUp
+          question="Give this winding up?"
+          means="The piece stays as it was; the counts go into no cake."
+          done="This winding is given up."
+          give={() => giveUp(page.id)}
+          take={() => takeUp(page.id)}
+          to={`/pieces/${page.pieceId}`}
+        />
       </header>
       <LineNews run={run} what="winding" />
       {state.stage === 'prepare' && (
@@ -140,35 +145,5 @@ function Trail({ stage, cakeName }: { stage: string; cakeName: string }) {
         </li>
       ))}
     </ol>
-  );
-}
-
-/** Asks once more, in place: nothing floats over the bench. */
-function GiveUp({ page }: { page: RunPage }) {
-  const router = useRouter();
-  const offer = useUndoOffer();
-  const [asking, setAsking] = useState(false);
-  if (!asking)
-    return (
-      <Button type="text" onClick={() => setAsking(true)}>
-        Give up
-      </Button>
-    );
-  return (
-    <Say tone="tight" role="alert">
-      <strong>Give this winding up?</strong> The piece stays as it was; the counts go into no cake.{' '}
-      <Button
-        onClick={async () => {
-          const { ok } = await giveUp(page.id);
-          if (ok) offer({ words: 'This winding is given up.', undo: () => takeUp(page.id) });
-          router.push(`/pieces/${page.pieceId}`);
-        }}
-      >
-        Give it up
-      </Button>{' '}
-      <Button type="text" onClick={() => setAsking(false)}>
-        Keep it
-      </Button>
-    </Say>
   );
 }

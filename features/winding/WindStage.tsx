@@ -6,7 +6,7 @@ import { crankTurnsAtG } from '../../core/cake';
 import { FAULT_KINDS, type Fault } from '../../core/faults';
 import { durationInWords, inWords, lengthFigure, massFigure, sizeFigure } from '../../core/format';
 import {
-  type Cue,
+  type Cue as CueName,
   cueAt,
   type Happening,
   type MarkKind,
@@ -27,6 +27,8 @@ import { Say } from '../../ui/Say';
 import { useKept } from '../../ui/useKept';
 import { BenchSettings } from '../../ui/bench/BenchSettings';
 import { CountButton } from '../../ui/bench/CountButton';
+import { Cue } from '../../ui/bench/Cue';
+import { LargeAct } from '../../ui/bench/LargeAct';
 import { Way } from '../../ui/bench/Way';
 import { DriverChoice, useDriverChoice } from './DriverChoice';
 import { DeviceNews } from './DeviceNews';
@@ -173,8 +175,10 @@ export function WindStage({
 
   return (
     <div className={styles.stage}>
-      <div className={styles.cue} data-cue={state.stopped ? 'stopped' : cue} role="status">
-        {state.stopped ? `Stopped at ${turns}: ${STOP_WORDS[state.stopped.reason]}` : words}
+      <div className={styles.wholeRow}>
+        <Cue cue={state.stopped ? 'stopped' : cue}>
+          {state.stopped ? `Stopped at ${turns}: ${STOP_WORDS[state.stopped.reason]}` : words}
+        </Cue>
       </div>
 
       {state.stopped ? (
@@ -185,9 +189,9 @@ export function WindStage({
             ))}
           </ol>
           <div className={styles.stoppedWays}>
-            <button type="button" className={styles.resume} onClick={resume} disabled={!enabled} autoFocus>
+            <LargeAct onClick={resume} disabled={!enabled}>
               Go on winding at {turns}
-            </button>
+            </LargeAct>
             <Button size="large" onClick={() => mark('knot')} disabled={!enabled}>
               Mark a knot here
             </Button>
@@ -362,7 +366,7 @@ function toggleFullScreen(): void {
   else void document.documentElement.requestFullscreen().catch(() => undefined);
 }
 
-function cueWords(cue: Cue, turns: number, stopAt: number, last: boolean): string {
+function cueWords(cue: CueName, turns: number, stopAt: number, last: boolean): string {
   if (last && cue === 'slow') return 'Slowly now: the end may come any time';
   if (last && (cue === 'stop' || cue === 'past')) return 'The end should be here: go on slowly until it comes';
   if (cue === 'stop') return `Stop at ${stopAt}: cut here`;

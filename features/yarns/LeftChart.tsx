@@ -14,6 +14,7 @@ import { Line } from 'react-chartjs-2';
 import { HALF_WIDTH_90 } from '../../core/estimate';
 import { METRES_PER_YARD, type UnitSystem } from '../../core/units';
 import type { KnownGrist } from '../../core/yarnLength';
+import { CHART_FONT, chartColours, chartPoint, PLAIN_TOOLTIP } from '../../ui/chart';
 import { shortDate } from '../../ui/dates';
 import { usePreferences } from '../../ui/Providers';
 
@@ -30,9 +31,7 @@ export default function LeftChart({
   colourHex: string;
 }) {
   const { system, theme } = usePreferences();
-  const ink = theme === 'dark' ? '#eaf0ea' : '#14211b';
-  const soft = theme === 'dark' ? '#b3c0b7' : '#43524a';
-  const line = theme === 'dark' ? '#38463d' : '#c7d0c8';
+  const { ink, soft, line } = chartColours(theme);
   const lengthOf = (massG: number, sigmas = 0) =>
     Math.max(0, (massG * (grist.mean + sigmas * grist.sd)) / (system === 'metric' ? 1 : METRES_PER_YARD));
   const along = (sigmas: number) => history.map(({ atMs, massG }) => ({ x: atMs, y: lengthOf(massG, sigmas) }));
@@ -58,9 +57,7 @@ export default function LeftChart({
             borderWidth: 2.5,
             pointRadius: 5,
             pointHoverRadius: 7,
-            pointBackgroundColor: colourHex,
-            pointBorderColor: ink,
-            pointBorderWidth: 1.5,
+            ...chartPoint(colourHex, ink),
           },
         ],
       }}
@@ -71,7 +68,6 @@ export default function LeftChart({
 
 function optionsOf(system: UnitSystem, soft: string, line: string): ChartOptions<'line'> {
   const unit = system === 'metric' ? 'm' : 'yd';
-  const font = { family: 'Atkinson Hyperlegible Next Variable', size: 14 };
   return {
     animation: false,
     maintainAspectRatio: false,
@@ -83,7 +79,7 @@ function optionsOf(system: UnitSystem, soft: string, line: string): ChartOptions
         border: { color: soft },
         ticks: {
           color: soft,
-          font,
+          font: CHART_FONT,
           maxTicksLimit: 6,
           maxRotation: 0,
           callback: (at, i, all) => dayOfTick(Number(at), all[i - 1]?.value),
@@ -93,15 +89,13 @@ function optionsOf(system: UnitSystem, soft: string, line: string): ChartOptions
         beginAtZero: true,
         grid: { color: line },
         border: { display: false },
-        ticks: { color: soft, font, maxTicksLimit: 6, callback: (length) => `${length} ${unit}` },
+        ticks: { color: soft, font: CHART_FONT, maxTicksLimit: 6, callback: (length) => `${length} ${unit}` },
       },
     },
     plugins: {
       legend: { display: false },
       tooltip: {
-        displayColors: false,
-        titleFont: font,
-        bodyFont: font,
+        ...PLAIN_TOOLTIP,
         callbacks: {
           title: ([item]) => (item ? shortDate(new Date(item.parsed.x ?? 0).toISOString()) : ''),
           label: (item: TooltipItem<'line'>) => `${Math.round(item.parsed.y ?? 0)} ${unit} left`,

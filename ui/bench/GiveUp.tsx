@@ -1,0 +1,55 @@
+'use client';
+
+import { Button } from 'antd';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { Say } from '../Say';
+import { useUndoOffer } from '../UndoOffer';
+
+/** Gives up what is under way at a bench. Asks once more, in place: nothing floats over the bench. */
+export function GiveUp({
+  question,
+  means,
+  done,
+  give,
+  take,
+  to,
+}: {
+  /** "Give this winding up?" */
+  question: string;
+  /** What becomes of the piece and of what was counted. */
+  means: string;
+  /** Said once it is done, with the way back. */
+  done: string;
+  give: () => Promise<{ ok: boolean }>;
+  take: () => Promise<unknown>;
+  /** Where one goes from there. */
+  to: string;
+}) {
+  const router = useRouter();
+  const offer = useUndoOffer();
+  const [asking, setAsking] = useState(false);
+  if (!asking)
+    return (
+      <Button type="text" onClick={() => setAsking(true)}>
+        Give up
+      </Button>
+    );
+  return (
+    <Say tone="tight" role="alert">
+      <strong>{question}</strong> {means}{' '}
+      <Button
+        onClick={async () => {
+          const { ok } = await give();
+          if (ok) offer({ words: done, undo: take });
+          router.push(to);
+        }}
+      >
+        Give it up
+      </Button>{' '}
+      <Button type="text" onClick={() => setAsking(false)}>
+        Keep it
+      </Button>
+    </Say>
+  );
+}
