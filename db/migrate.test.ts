@@ -169,3 +169,20 @@ test('a run that was under way before knots were marks goes on with its count, i
   expect(figures.map((json) => (JSON.parse(json) as string[]).length)).toEqual([0, 6]);
   db.close();
 });
+
+test('version 6: a winding that was open stays one, and there is something to wind minis round', () => {
+  const file = asOf(
+    5,
+    `
+    INSERT INTO yarn (id, colour_hex, created_at) VALUES (1, '#5f4632', '2026-03-01T10:00:00.000Z');
+    INSERT INTO operation (id, kind, at, waste_mg) VALUES (1, 'receive', '2026-03-01T10:00:00.000Z', 500);
+    INSERT INTO piece (id, yarn_id, form, label, born_by) VALUES (1, 1, 'hank', 'Hank 1', 1);
+    INSERT INTO operation_piece (operation_id, piece_id, side) VALUES (1, 1, 'out');
+    INSERT INTO run (id, piece_id, plan, started_at) VALUES (1, 1, '{}', '2026-03-01T11:00:00.000Z');`,
+  );
+  const db = openDatabase(file);
+  expect(runById(db, 1)).toMatchObject({ kind: 'wind', jobId: null, endedAt: null });
+  expect(db.prepare('SELECT waste_mg, ties_mg FROM operation').get()).toEqual({ waste_mg: 500, ties_mg: 0 });
+  expect(db.prepare('SELECT kind FROM reel ORDER BY id').pluck().all()).toEqual(['arm', 'frame', 'reel', 'chair']);
+  db.close();
+});

@@ -1,23 +1,21 @@
 /** The minis of Tern Rock: a set of lichen-dye tests that is half counted, and kits over four colours. */
 import type { Highs } from 'highs';
-import { readMinis } from '../core/miniPlan';
 import { type MiniEvent, type MiniHappening, minisMade, nextMini } from '../core/miniRun';
 import type { Db } from '../db/connection';
 import { setLoop } from '../db/pieces';
 import { EMPTY_BAND } from '../features/yarns/bandValues';
-import { saveTool, reels } from '../server/bench';
+import { saveTool } from '../server/bench';
 import { noteFault } from '../server/faults';
 import { packKit, treatMinis } from '../server/miniCare';
 import { miniJobPage } from '../server/miniJobPages';
 import { type MiniJobForm, saveMiniJob } from '../server/miniJobs';
-import { miniYarns } from '../server/miniParents';
 import { miniFold } from '../server/miniRunEvents';
 import { leftPlaces, logMiniRun, miniRunPage, sessionOf, startMiniRun } from '../server/miniRuns';
+import { askedValues, miniLogValues, plannedMinis, sizeValues } from '../server/minisTesting';
 import type { Saved } from '../server/result';
 import { followRun } from '../server/runEvents';
 import { addYarn, type YarnForm } from '../server/yarns';
 import { yarnPage } from '../server/yarnViews';
-import { minisWanted } from '../solver/minisWanted';
 import { normals } from '../tests/support/chance';
 
 const FRAME = 2;
@@ -68,20 +66,8 @@ export function ternRockMinis(db: Db, highs: Highs, now: Date): void {
   };
 
   /** Plans as the screen does, and keeps it. */
-  const plan = (name: string, asked: MiniJobForm['asked'], yarnIds: number[], at: Date): number => {
-    const yarns = miniYarns(db, yarnIds);
-    const parents = asked.pieceIds.map(
-      (id) => yarns.flatMap((yarn) => yarn.parents).find(({ pieceId }) => pieceId === id)!.parent!,
-    );
-    const reel = reels(db).find(({ id }) => id === asked.reelId)!;
-    const strandsMm = new Map(yarns.map(({ id, strandMm }) => [id, strandMm]));
-    const { wanted } = readMinis(asked, parents, strandsMm, reel, 'metric');
-    const { plan, parents: planned } = minisWanted(highs, wanted, 5);
-    let segment = 0;
-    const counts = planned.map(({ segmentsG }) => segmentsG.map(() => [...plan.counts[segment++]!]));
-    const proven = { ...plan.proven, mostG: plan.mostG, byHand: false };
-    return idOf(saveMiniJob(db, null, { requestKey: key(), name, asked, counts, proven }, 'metric', at));
-  };
+  const plan = (name: string, asked: MiniJobForm['asked'], at: Date): number =>
+    idOf(saveMiniJob(db, null, { requestKey: key(), name, asked, ...plannedMinis(highs, db, asked) }, 'metric', at));
 
   /** Counts off and weighs the minis of one skein as a hand does, up to `most` of them; logs it when all are made. */
   const count = (jobId: number, pieceId: number, at: Date, most = Infinity, started = 0): number => {
@@ -126,41 +112,12 @@ export function ternRockMinis(db: Db, highs: Highs, now: Date): void {
       const massG = afterMini === last ? plan.parent.massG - madeG - asideG : plan.left[i]!.massG;
       return { mass: massG > 0.2 ? massG.toFixed(1) : '', kept: massG > 3 };
     });
-    const form = {
-      requestKey: key(),
-      left,
-      ends: '',
-      ties: '',
-      tare: '',
-      humidity: '',
-      scaleResolutionG: 0.1,
-      note: '',
-    };
+    const form = miniLogValues(left, { requestKey: key() });
     return idOf(logMiniRun(db, runId, form, 'metric', new Date(clockMs + 120_000)));
   };
 
-  const size = (id: string, amount: string, more: Partial<MiniJobForm['asked']['sizes'][number]> = {}) => ({
-    id,
-    name: '',
-    yarnId: '',
-    amount,
-    tolerance: '',
-    count: '',
-    priority: 1,
-    ...more,
-  });
-  const asked = (more: Partial<MiniJobForm['asked']>): MiniJobForm['asked'] => ({
-    sizes: [],
-    kits: false,
-    kitCount: '',
-    oneKnot: false,
-    next: 'dye',
-    tiesOfOwn: true,
-    ends: '20 cm',
-    reelId: FRAME,
-    pieceIds: [],
-    ...more,
-  });
+  const size = (id: string, amount: string, more: Partial<MiniJobForm['asked']['sizes'][number]> = {}) =>
+    sizeValues({ id, amount, tolerance: '', ...more });
 
   // Undyed minis for the lichen pots: one skein is done and dyed, one is being counted, one has a knot.
   const base = add(
@@ -177,14 +134,14 @@ export function ternRockMinis(db: Db, highs: Highs, now: Date): void {
   idOf(noteFault(db, third, { requestKey: key(), kind: 'knot', at: '118 m', from: 'inner' }, 'metric', daysAgo(5)));
   const tests = plan(
     'Minis for the lichen pots',
-    asked({
+    askedValues({
+      reelId: FRAME,
       pieceIds: base.pieceIds,
       sizes: [
         size('test', '11 g', { count: '20' }),
         size('swatch', '5 g', { name: 'swatch', count: '9', priority: 2 }),
       ],
     }),
-    [base.yarnId],
     daysAgo(5, 12),
   );
   count(tests, first, daysAgo(4));
@@ -212,7 +169,8 @@ export function ternRockMinis(db: Db, highs: Highs, now: Date): void {
   ].map((colour, i) => add({ line: 'Lichen three-ply', dyeLot: `L${i + 1}`, ...colour }, daysAgo(3, 9)));
   const kits = plan(
     'Four lichens, kits',
-    asked({
+    askedValues({
+      reelId: FRAME,
       next: 'sell',
       tiesOfOwn: false,
       kits: true,
@@ -221,7 +179,6 @@ export function ternRockMinis(db: Db, highs: Highs, now: Date): void {
         size(`colour-${i + 1}`, i === 0 ? '15 g' : '18 g', { yarnId: String(yarnId), count: i === 2 ? '1' : '2' }),
       ),
     }),
-    colours.map(({ yarnId }) => yarnId),
     daysAgo(2, 11),
   );
   const { parents } = miniJobPage(db, kits)!;

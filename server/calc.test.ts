@@ -71,6 +71,8 @@ test.each<[string, unknown, string]>([
   ['minis', { ...minis, demands: [{ id: 'm', massG: 12, count: 1.5 }] }, 'demands.0.count'],
   ['minis', { ...minis, demands: [{ id: 'm', massG: 0, count: 1 }] }, 'demands.0.massG'],
   ['minis', { ...minis, cutLossG: -1 }, 'cutLossG'],
+  ['minis', { ...minis, demands: [{ id: 'm', massG: 12, count: 1, priority: 0 }] }, 'demands.0.priority'],
+  ['minis', { ...minis, parents: [{ id: 'a', massG: 40, yarn: '' }] }, 'parents.0.yarn'],
   ['twirl', {}, 'name'],
   ['constructor', {}, 'name'],
 ])('%s refuses %j at its place', async (name, input, at) => {

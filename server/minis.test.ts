@@ -2,12 +2,8 @@ import { mkdtempSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import loadHighs, { type Highs } from 'highs';
-import { readMinis } from '../core/miniPlan';
-import type { MiniEvent, MiniHappening } from '../core/miniRun';
-import type { Db } from '../db/connection';
 import { ternRock } from '../scripts/ternRock';
 import { ternRockMinis } from '../scripts/ternRockMinis';
-import { minisWanted } from '../solver/minisWanted';
 import { exportArchive, importArchive } from './archive';
 import { reels, removeTool, saveTool } from './bench';
 import { noteFault } from './faults';
@@ -16,8 +12,8 @@ import { entryPage } from './logbook';
 import { packKit, treatMinis, weighDried } from './miniCare';
 import { miniJobLines, miniJobPage } from './miniJobPages';
 import { endMiniJob, type MiniJobForm, miniPlanPage, miniReplanPage, saveMiniJob } from './miniJobs';
-import { miniYarns, yarnsOfPieces } from './miniParents';
 import { logMiniRun, type MiniLogForm, miniRunPage, startMiniRun } from './miniRuns';
+import { jobValues, miniLogValues, miniMade, miniScreenSends, sizeValues } from './minisTesting';
 import { redoOperation, undoOperation, weighPiece, whyNotUndo } from './pieces';
 import { giveUpRun, takeUpRun } from './runLog';
 import { answerRun } from './runRequests';
@@ -31,85 +27,16 @@ beforeAll(async () => {
   highs = await loadHighs();
 });
 
-const sizeValues = (values: Partial<MiniJobForm['asked']['sizes'][number]> = {}) => ({
-  id: 'mini',
-  name: '',
-  yarnId: '',
-  amount: '12 g',
-  tolerance: '0.5 g',
-  count: '',
-  priority: 1,
-  ...values,
-});
-
-function jobValues(db: Db, asked: Partial<MiniJobForm['asked']>, more: Partial<MiniJobForm> = {}): MiniJobForm {
-  const whole = {
-    sizes: [sizeValues()],
-    kits: false,
-    kitCount: '',
-    oneKnot: false,
-    next: 'dye' as const,
-    tiesOfOwn: true,
-    ends: '20 cm',
-    reelId: 2,
-    pieceIds: [],
-    ...asked,
-  };
-  return { requestKey: aKey(), name: 'Tests', asked: whole, ...planned(db, whole), ...more };
-}
-
-/** The plan as the screen's worker makes it. */
-function planned(db: Db, asked: MiniJobForm['asked']): Pick<MiniJobForm, 'counts' | 'proven'> {
-  const yarns = miniYarns(db, yarnsOfPieces(db, asked.pieceIds));
-  const parents = asked.pieceIds.flatMap(
-    (id) => yarns.flatMap((yarn) => yarn.parents).find(({ pieceId }) => pieceId === id)?.parent ?? [],
-  );
-  const strandsMm = new Map(yarns.map(({ id, strandMm }) => [id, strandMm]));
-  const reel = reels(db).find(({ id }) => id === asked.reelId)!;
-  const answer = minisWanted(highs, readMinis(asked, parents, strandsMm, reel, 'metric').wanted, 2);
-  let segment = 0;
-  return {
-    counts: answer.parents.map(({ segmentsG }) => segmentsG.map(() => [...answer.plan.counts[segment++]!])),
-    proven: { ...answer.plan.proven, mostG: answer.plan.mostG, byHand: false },
-  };
-}
-
 function planning(masses = ['112', '96.5'], asked: Partial<MiniJobForm['asked']> = {}) {
   const db = emptyDatabase();
   const { yarnId, pieceIds } = shelved(db, { count: String(masses.length), masses, scaleResolutionG: 0.1 });
-  const save = (values = jobValues(db, { pieceIds, ...asked })) => saveMiniJob(db, null, values, 'metric', NOW);
+  const save = (values = jobValues(highs, db, { pieceIds, ...asked })) => saveMiniJob(db, null, values, 'metric', NOW);
   return { db, yarnId, pieceIds, save, jobId: idOf(save()) };
 }
 
-let seq = 0;
-function sends(db: Db, runId: number, happenings: MiniHappening[]) {
-  const events = happenings.map(
-    (happening): MiniEvent =>
-      ({ ...happening, key: `mini-screen:${++seq}`, atMs: NOW.getTime() + seq * 1000 }) as MiniEvent,
-  );
-  return answerRun(db, String(runId), JSON.stringify({ writer: 'mini-screen', events, wantState: true }), NOW);
-}
-
-const made = (part: number, loops: number, massG: number | null): MiniHappening[] => [
-  { kind: 'stage', part, stage: 'count' },
-  { kind: 'loops', part, amount: loops },
-  { kind: 'stage', part, stage: 'weigh' },
-  ...(massG === null ? [] : [{ kind: 'weigh' as const, part, massG, resolutionG: 0.1, odd: false }]),
-];
-
-function logValues(left: MiniLogForm['left'], values: Partial<MiniLogForm> = {}): MiniLogForm {
-  return {
-    requestKey: aKey(),
-    left,
-    ends: '',
-    ties: '',
-    tare: '',
-    humidity: '',
-    scaleResolutionG: 0.1,
-    note: '',
-    ...values,
-  };
-}
+const made = miniMade;
+const logValues = miniLogValues;
+const sends = miniScreenSends;
 
 /** Counts off the first skein whole, each mini of 12 g, and logs it. */
 function counted(setting = planning()) {
@@ -136,7 +63,7 @@ describe('a plan', () => {
       ['waiting', 9],
       ['waiting', 7],
     ]);
-    const values = jobValues(db, { pieceIds });
+    const values = jobValues(highs, db, { pieceIds });
     expect(idOf(save(values))).toBe(idOf(save(values)));
     expect(miniJobLines(db)).toHaveLength(2);
   });
@@ -163,13 +90,13 @@ describe('a plan', () => {
   ])('%s is refused, and nothing is kept', (_, spoil, field, message) => {
     const { db, pieceIds, save } = planning();
     const before = everything(db);
-    expect(errorsOf(save(spoil(jobValues(db, { pieceIds }))))[field]).toMatch(message);
+    expect(errorsOf(save(spoil(jobValues(highs, db, { pieceIds }))))[field]).toMatch(message);
     expect(everything(db)).toBe(before);
   });
 
   test('what is on the bench for something else cannot be taken', () => {
     const { db, pieceIds, save } = planning();
-    const values = jobValues(db, { pieceIds });
+    const values = jobValues(highs, db, { pieceIds });
     idOf(startRun(db, pieceIds[0]!, startValues(), 'metric', NOW));
     expect(errorsOf(save(values)).pieceIds).toMatch(/on the bench/);
     expect(miniPlanPage(db, { pieces: String(pieceIds[0]) }).yarns[0]!.parents[0]).toMatchObject({ busy: true });
@@ -178,7 +105,7 @@ describe('a plan', () => {
   test('is planned anew until its counting begins, put away, and taken up again', () => {
     const { db, jobId, pieceIds } = planning();
     expect(miniReplanPage(db, jobId, {})!.job!.name).toBe('Tests');
-    const smaller = jobValues(db, { pieceIds, sizes: [sizeValues({ amount: '8 g' })] }, { name: 'Smaller' });
+    const smaller = jobValues(highs, db, { pieceIds, sizes: [sizeValues({ amount: '8 g' })] }, { name: 'Smaller' });
     expect(idOf(saveMiniJob(db, jobId, smaller, 'metric', NOW))).toBe(jobId);
     expect(miniJobPage(db, jobId)).toMatchObject({ name: 'Smaller', plan: { sizes: [{ massG: 8 }] } });
     const runId = idOf(startMiniRun(db, jobId, pieceIds[0]!, NOW));
@@ -380,7 +307,13 @@ describe('knots', () => {
     fault('knot', 40);
     fault('thin spot', 70);
     const jobId = idOf(
-      saveMiniJob(db, null, jobValues(db, { pieceIds, oneKnot, sizes: [sizeValues({ amount })] }), 'metric', NOW),
+      saveMiniJob(
+        db,
+        null,
+        jobValues(highs, db, { pieceIds, oneKnot, sizes: [sizeValues({ amount })] }),
+        'metric',
+        NOW,
+      ),
     );
     return { db, pieceIds, jobId, runId: idOf(startMiniRun(db, jobId, pieceIds[0]!, NOW)) };
   }

@@ -1,7 +1,9 @@
 import { openDatabase } from '../db/connection';
 import { type MiniJobPage, miniJobPage } from '../server/miniJobPages';
 import { type MiniRunPage, miniRunPage } from '../server/miniRuns';
+import { shelved } from '../server/testing';
 import type { Maker } from './support/browser';
+import { normals } from './support/chance';
 import { stage } from './support/stage';
 
 /** Minis from the plan to the kit: by keys, by hand, with everything that comes between. */
@@ -93,6 +95,109 @@ describe('planning', () => {
     await maker.arrivesAt(/^\/minis\/\d+$/);
     await maker.sees('29 minis to come');
     expect(jobNow(idIn(maker)).plan.proven).toMatchObject({ grams: true, byHand: false });
+    expect(maker.troubles).toEqual([]);
+    await maker.close();
+  });
+
+  test('each change by hand is undone by itself; what if is taken with one press', async () => {
+    const maker = await set.maker();
+    await plan(maker, '6', [{ amount: '12 g' }]);
+    await maker.sees(/29 minis/);
+    const key = async (code: 'Digit1') => {
+      await maker.page.keyboard.down('Shift');
+      await maker.page.keyboard.press(code);
+      await maker.page.keyboard.up('Shift');
+    };
+    await maker.page.$eval('[data-place="1 0"]', (place) => (place as SVGElement).focus());
+    await key('Digit1');
+    await maker.sees(/28 minis/);
+    await key('Digit1');
+    await maker.sees(/27 minis/);
+    await maker.press('Undo this change');
+    await maker.sees(/28 minis/);
+    await maker.press('Undo this change');
+    await maker.sees(/29 minis, 348 g/);
+    await maker.sees('proven');
+
+    // By the buttons of the stretch that is chosen.
+    await maker.press('One 12\u00a0g fewer');
+    await maker.sees('12 g less than the best plan');
+    await maker.press('One 12\u00a0g more');
+    await maker.sees('instead of 12 g makes 1 more');
+    await maker.page.locator('::-p-aria([name="11.6\u00a0g"])').click();
+    await maker.sees(/30 minis/);
+    expect(await maker.valueOf('sizes.0.amount')).toBe('11.6 g');
+    await maker.press('Begin anew');
+    await maker.until(async () => (await maker.valueOf('sizes.0.amount')) === '');
+    await maker.close();
+  });
+
+  test('a mini that is longer than any stretch may hold one knot, if one says so', async () => {
+    const maker = await set.maker();
+    // Of this yarn only the cake with two knots is taken.
+    await maker.goTo('/minis/new?pieces=21');
+    await maker.fill('sizes.0.amount', '40 g');
+    await maker.fill('sizes.0.count', '1');
+    await maker.sees(/40 g is longer than any stretch without a knot/);
+    await maker.press('Let it hold one knot');
+    await maker.sees(/1 mini, 40 g, out of 1 skein/);
+    await maker.press('No knots in minis');
+    await maker.sees('Not one can be made of this');
+    // One more yarn comes to it, and what was typed stays.
+    await maker.page.locator('::-p-aria([name="One more yarn"])').fill('squall slate');
+    await maker.page.locator('::-p-text(lot C14)').click();
+    await maker.sees(/1 mini, 40 g, out of 1 skein/);
+    expect(await maker.valueOf('sizes.0.amount')).toBe('40 g');
+    await maker.page.reload();
+    await maker.live();
+    await maker.sees(/1 mini, 40 g/);
+    await maker.press('Begin anew');
+    await maker.until(async () => (await maker.valueOf('sizes.0.amount')) === '');
+    await maker.close();
+  });
+
+  test('a long search is stopped, and the best so far is kept; then it is planned anew', async () => {
+    const normal = normals(5);
+    await set.app.kill();
+    const yarnId = inDatabase((db) => {
+      const masses = Array.from({ length: 90 }, () => String(Math.round(900 + 170 * normal()) / 10));
+      return shelved(db, { count: '90', masses, scaleResolutionG: 0.1 }).yarnId;
+    });
+    await set.app.restart();
+    const maker = await set.maker();
+    await maker.page.evaluateOnNewDocument(
+      (key, draft) => localStorage.getItem(key) ?? localStorage.setItem(key, draft),
+      `draft minis new ${yarnId}`,
+      JSON.stringify({
+        sizes: Array.from({ length: 9 }, (_, i) => ({
+          id: `size-${i}`,
+          name: '',
+          yarnId: '',
+          amount: `${8.3 + 2.7 * i} g`,
+          tolerance: '',
+          count: '35',
+          priority: 1,
+        })),
+      }),
+    );
+    await maker.goTo(`/minis/new?yarns=${yarnId}`);
+    await maker.sees('Looking for one');
+    await maker.press('This one will do');
+    await maker.sees(/You stopped the search here|none of these opens fewer/);
+    await maker.press('Keep this plan');
+    await maker.arrivesAt(/^\/minis\/\d+$/);
+    const jobId = idIn(maker);
+    expect(jobNow(jobId).parents).toHaveLength(90);
+    await maker.page.locator('::-p-text(Plan it anew)').click();
+    await maker.arrivesAt(/^\/minis\/\d+\/plan$/);
+    for (let i = 0; i < 8; i++) await maker.press('Without size 2');
+    await maker.fill('sizes.0.amount', '40 g');
+    await maker.fill('sizes.0.count', '12');
+    await maker.sees(/12 minis, 480 g/);
+    await maker.press('Keep the new plan');
+    await maker.arrivesAt(/^\/minis\/\d+$/);
+    await maker.sees('12 minis to come');
+    expect(jobNow(jobId).plan.sizes).toHaveLength(1);
     expect(maker.troubles).toEqual([]);
     await maker.close();
   });
@@ -300,6 +405,27 @@ test('a kit over four colours: planned, counted off skein by skein, packed, and 
   expect(Buffer.from(await answer.arrayBuffer()).toString('latin1')).toMatch(/^%PDF-/);
   expect((await fetch(`${set.app.url}/api/labels?pieces=&sheet=a4-14`)).status).toBe(400);
   expect(maker.troubles).toEqual([]);
+  await maker.close();
+});
+
+test('on a phone a session is counted by taps, in ounces, and its figures are large', async () => {
+  const maker = await set.maker({ width: 390, height: 844 });
+  await maker.goTo('/minis/run/7');
+  await maker.holds();
+  await maker.press('oz yd');
+  await maker.sees(/0\.388 oz: \d+ loops make 0\.\d+ oz/);
+  const before = runNow(7).state.loops[4]!;
+  await maker.page.locator('[data-count]').click();
+  await maker.counts(before + 1);
+  await maker.page.locator('::-p-text(Miscounted)').click();
+  await maker.counts(before);
+  const sizePx = await maker.page.$eval('[data-count] > span', (count) => parseFloat(getComputedStyle(count).fontSize));
+  expect(sizePx).toBeGreaterThan(100);
+  expect(await maker.page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)).toBeLessThanOrEqual(
+    0,
+  );
+  await maker.press('g m');
+  await maker.sees('11 g: ');
   await maker.close();
 });
 

@@ -121,8 +121,9 @@ function readDraft<Values>(key: string): Partial<Values> | null {
 }
 
 /** Takes a draft along to another form, which will find it there. */
-export function moveDraft(from: string, to: string): void {
-  keepDraft(to, readDraft<object>(from));
+export function moveDraft(from: string, to: string, values: object): void {
+  if (from === to) return;
+  keepDraft(to, values);
   keepDraft(from, null);
 }
 

@@ -1,6 +1,6 @@
 import { DEFAULT_SCHOOLS } from '../../core/schools';
 import { A_HAND, windAsKnown } from '../../scripts/knownHand';
-import { bench } from '../../server/bench';
+import { bench, saveTool } from '../../server/bench';
 import { emptyDatabase, idOf, logValues, NOW, screenOf, shelved, startValues } from '../../server/testing';
 import { logRun } from '../../server/runLog';
 import { startRun } from '../../server/runStart';
@@ -13,7 +13,16 @@ const said = (db: ReturnType<typeof emptyDatabase>, system: 'metric' | 'imperial
 
 test('every kind of tool is there, and what each came with is called so', () => {
   const words = said(emptyDatabase());
-  for (const name of ['Small winder', 'Large winder', 'Nostepinne', 'Card tube', 'Thumb', 'Length counter'])
+  for (const name of [
+    'Small winder',
+    'Large winder',
+    'Nostepinne',
+    'Card tube',
+    'Thumb',
+    'Length counter',
+    'Hand reel',
+    'Chair back',
+  ])
     expect(words).toContain(name);
   expect(words).toContain('Nothing learned yet');
 });
@@ -33,4 +42,20 @@ test('a cake that is set aside is shown to be', () => {
   send([event({ kind: 'turns', part: 0, amount: 500 })]);
   idOf(logRun(db, runId, logValues(['112'], { diameters: ['41 mm'], heights: ['68 mm'] }), 'metric', NOW));
   expect(said(db)).toContain('set aside: too far from the others');
+});
+
+test('what minis are wound round is a guess until its loop is measured', () => {
+  const db = emptyDatabase();
+  expect(said(db)).toMatch(/Small frame guess: starting figures once round 76 cm a guess/);
+  const reel = {
+    tool: 'reel',
+    name: 'Small frame',
+    kind: 'frame',
+    loopM: '74.5 cm',
+    spreadMm: '80 mm',
+    measured: ['loopM'],
+  };
+  idOf(saveTool(db, 2, reel, 'metric'));
+  expect(said(db)).toMatch(/Small frame 1 of 2 figures measured on yours once round 74\.5 cm room/);
+  expect(said(db, 'imperial')).toContain('once round 29.3 in');
 });

@@ -38,8 +38,12 @@ export interface PlanValues extends Asked {
 
 /** What minis are wanted, and from what: planned as one types, shown as a map of the cuts, and changed by hand. */
 export function MiniPlanScreen({ page }: { page: MiniPlanPage }) {
-  // What is begun with one yarn is a draft of its own: whoever comes from another yarn begins anew.
-  const draftKey = page.job ? `minis ${page.job.id}` : draftKeyOf(page.yarns[0]?.id);
+  // What is begun with one yarn, or one piece, is a draft of its own: whoever comes from another begins anew.
+  const draftKey = page.job
+    ? `minis ${page.job.id}`
+    : page.pieceIds.length > 0
+      ? `minis of piece ${page.pieceIds[0]}`
+      : draftKeyOf(page.yarns[0]?.id);
   return <Planning key={draftKey} draftKey={draftKey} page={page} />;
 }
 
@@ -79,11 +83,18 @@ function Planning({ page, draftKey }: { page: MiniPlanPage; draftKey: string }) 
   const counts = hand ?? best;
   const [chosen, setChosen] = useState<MapPlace | null>(null);
 
+  // What a hand has changed, step by step, as long as the question is the same.
+  const [steps, setSteps] = useState<{ key: string; counts: number[][][] }[]>([]);
+  const putIn = (next: number[][][]) =>
+    set('hand', JSON.stringify(next) === JSON.stringify(best) ? null : { key, counts: next });
   const change = (edit: (copy: number[][][]) => void) => {
     const copy = structuredClone(counts);
     edit(copy);
-    set('hand', JSON.stringify(copy) === JSON.stringify(best) ? null : { key, counts: copy });
+    setSteps([...steps.filter((step) => step.key === key), { key, counts }]);
+    putIn(copy);
   };
+  const last = steps.at(-1);
+  const undoStep = last?.key === key ? () => (setSteps(steps.slice(0, -1)), putIn(last.counts)) : null;
   const segments = answer ? segmentsOf(answer.input) : [];
   const flat = counts.flat();
   const unlimited = answer && {
@@ -106,10 +117,11 @@ function Planning({ page, draftKey }: { page: MiniPlanPage; draftKey: string }) 
   });
 
   const addYarn = (id: number) => {
-    // What was typed before there was a yarn goes on under the first one's name.
-    if (values.yarnIds.length === 0 && !job) moveDraft(draftKey, draftKeyOf(id));
-    const yarnIds = [...values.yarnIds, id].join(',');
-    router.replace(`${job ? `/minis/${job.id}/plan` : '/minis/new'}?yarns=${yarnIds}`, { scroll: false });
+    const yarnIds = [...values.yarnIds, id];
+    // What was typed goes on under the first yarn's name.
+    if (!job) moveDraft(draftKey, draftKeyOf(yarnIds[0]), values);
+    const at = job ? `/minis/${job.id}/plan` : '/minis/new';
+    router.replace(`${at}?yarns=${yarnIds.join(',')}`, { scroll: false });
   };
 
   const errors = { ...read.errors, ...form.errors };
@@ -191,7 +203,16 @@ function Planning({ page, draftKey }: { page: MiniPlanPage; draftKey: string }) 
             yarns={yarns}
             oneKnot={values.oneKnot}
             onOneKnot={(oneKnot) => set('oneKnot', oneKnot)}
-            hand={hand && worth ? { worth, feasible, back: () => set('hand', null) } : null}
+            hand={
+              hand && worth
+                ? {
+                    worth,
+                    feasible,
+                    undo: undoStep,
+                    back: () => change((copy) => copy.splice(0, copy.length, ...structuredClone(best))),
+                  }
+                : null
+            }
             taken={values.pieceIds.length > 0}
           />
           {answer && flat.length === segments.length && (

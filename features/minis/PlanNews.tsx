@@ -29,7 +29,7 @@ export function PlanNews({
   oneKnot: boolean;
   onOneKnot: (oneKnot: boolean) => void;
   /** Where a hand has changed it. */
-  hand: { worth: MinisWorth; feasible: boolean; back: () => void } | null;
+  hand: { worth: MinisWorth; feasible: boolean; undo: (() => void) | null; back: () => void } | null;
   taken: boolean;
 }) {
   if (state === 'failed')
@@ -130,11 +130,13 @@ function ByHand({
   answer: { plan },
   worth,
   feasible,
+  undo,
   back,
 }: {
   answer: MinisAnswer;
   worth: MinisWorth;
   feasible: boolean;
+  undo: (() => void) | null;
   back: () => void;
 }) {
   const lessG = plan.madeG - worth.madeG;
@@ -152,6 +154,13 @@ function ByHand({
         </>
       ) : (
         <>A stretch would have to give more than it has, or more are assigned than are wanted: move a mini. </>
+      )}
+      {undo && (
+        <>
+          <Button size="small" onClick={undo}>
+            Undo this change
+          </Button>{' '}
+        </>
       )}
       <Button size="small" onClick={back}>
         Back to the best plan
