@@ -103,6 +103,15 @@ test('where the yarn does not do for all, all get a little less, none below what
   expect(short.shortG).toBeCloseTo(4 * 9.5 - (37 - 0.8), 6);
 });
 
+test('what is left for those to come no longer counts the one that is cut', () => {
+  const given = session(3, { segmentsG: [40] });
+  const left = (...happenings: MiniHappening[]) =>
+    nextMini(given, after(3, ...happenings), { massG: 40, resolutionG: 0.1 }).leftG;
+  expect(left()).toBeCloseTo(40 - 3 * 0.2, 6);
+  expect(left(...made(0, 50, 10))).toBeCloseTo(40 - 10.2 - 2 * 0.2, 1);
+  expect(left(...made(0, 50, 10), { kind: 'stage', part: 1, stage: 'count' })).toBeCloseTo(40 - 10.2 - 2 * 0.2, 1);
+});
+
 test('each stretch between knots has its own yarn', () => {
   const minis = session(2).minis.map((mini, segment) => ({ ...mini, segment }));
   const state = after(2, ...made(0, 50, 10), { kind: 'stage', part: 1, stage: 'count' });

@@ -288,8 +288,9 @@ export function nextMini(
   const learned = loopMassOf(session, state, parentG);
   const at = loopsBefore(state, part);
   const leftG = leftOfSegment(session, state, learned, mini.segment);
-  const others = minisToCome(state).filter((each) => each !== part && session.minis[each]!.segment === mini.segment);
-  const coming = [mini, ...others.map((each) => session.minis[each]!)];
+  const coming = minisToCome(state)
+    .map((each) => session.minis[each]!)
+    .filter(({ segment }) => segment === mini.segment);
   const forMinisG = leftG - coming.length * session.cutLossG;
   const wantedG = coming.reduce((sum, { massG }) => sum + massG, 0);
   const leastG = coming.reduce((sum, { massG, toleranceG }) => sum + massG - toleranceG, 0);
