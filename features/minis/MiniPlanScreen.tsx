@@ -2,11 +2,11 @@
 
 import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef } from 'react';
 import { InputError } from '../../core/inputError';
 import { fineMassFigure, inWords, massFigure } from '../../core/format';
 import { type ParentPiece, readMinis, readSize, type ReadMinis } from '../../core/miniPlan';
-import { fits, type MiniCounts, segmentsOf, worthOf } from '../../core/minis';
+import type { MinisWorth } from '../../core/minis';
 import type { UnitSystem } from '../../core/units';
 import type { MiniJobForm, MiniPlanPage } from '../../server/miniJobs';
 import { FormError } from '../../ui/Form';
@@ -15,13 +15,14 @@ import { useSystem } from '../../ui/Providers';
 import { moveDraft, useForm } from '../../ui/useForm';
 import { keepMinis } from './actions';
 import { HandPanel } from './HandPanel';
-import { CutMap, type MapPlace } from './CutMap';
+import { CutMap } from './CutMap';
 import { LeftWords } from './LeftWords';
 import { LoopsPanel } from './LoopsPanel';
 import styles from './MiniPlanScreen.module.css';
 import { ParentsPicker } from './ParentsPicker';
 import { PlanNews, WhatIf } from './PlanNews';
 import { emptySize, SizeRows } from './SizeRows';
+import { type KeptHand, useHandPlan } from './useHandPlan';
 import { useMinisPlan } from './useMinisPlan';
 import { minisInWords, sizeName } from './words';
 
@@ -32,8 +33,7 @@ export interface PlanValues extends Asked {
   requestKey: string;
   name: string;
   yarnIds: number[];
-  /** The plan as a hand has changed it, for the question it was changed for. */
-  hand: { key: string; counts: number[][][] } | null;
+  hand: KeptHand | null;
 }
 
 /** What minis are wanted, and from what: planned as one types, shown as a map of the cuts, and changed by hand. */
@@ -77,33 +77,8 @@ function Planning({ page, draftKey }: { page: MiniPlanPage; draftKey: string }) 
     return size ? sizeName(size, system) : '';
   });
 
-  const key = JSON.stringify(answer?.input ?? null);
-  const hand = values.hand?.key === key ? values.hand.counts : null;
-  const best = useMemo(() => (answer ? byParent(answer.plan.counts, answer.parents) : []), [answer]);
-  const counts = hand ?? best;
-  const [chosen, setChosen] = useState<MapPlace | null>(null);
-
-  // What a hand has changed, step by step, as long as the question is the same.
-  const [steps, setSteps] = useState<{ key: string; counts: number[][][] }[]>([]);
-  const putIn = (next: number[][][]) =>
-    set('hand', JSON.stringify(next) === JSON.stringify(best) ? null : { key, counts: next });
-  const change = (edit: (copy: number[][][]) => void) => {
-    const copy = structuredClone(counts);
-    edit(copy);
-    setSteps([...steps.filter((step) => step.key === key), { key, counts }]);
-    putIn(copy);
-  };
-  const last = steps.at(-1);
-  const undoStep = last?.key === key ? () => (setSteps(steps.slice(0, -1)), putIn(last.counts)) : null;
-  const segments = answer ? segmentsOf(answer.input) : [];
-  const flat = counts.flat();
-  const unlimited = answer && {
-    ...answer.input,
-    demands: answer.input.demands.map((each) => (values.kits ? { ...each, count: Infinity } : each)),
-  };
-  const feasible = unlimited !== null && flat.length === segments.length && fits(flat, segments, unlimited);
-  const worth = answer && flat.length === segments.length ? worthOf(flat, segments, answer.input) : null;
-  const made = names.map((_, d) => flat.reduce((sum, each) => sum + (each[d] ?? 0), 0));
+  const hand = useHandPlan(answer, values.hand, (kept) => set('hand', kept), !values.kits);
+  const { counts, made, worth } = hand;
   const autoName = nameFor(
     made,
     yarns.map(({ name }) => name),
@@ -112,7 +87,7 @@ function Planning({ page, draftKey }: { page: MiniPlanPage; draftKey: string }) 
     toSave.current = answer && {
       name: values.name.trim() || autoName,
       counts: answer.parents.map((_, p) => counts[p]!),
-      proven: { ...answer.plan.proven, mostG: answer.plan.mostG, byHand: hand !== null },
+      proven: { ...answer.plan.proven, mostG: answer.plan.mostG, byHand: hand.byHand },
     };
   });
 
@@ -136,36 +111,18 @@ function Planning({ page, draftKey }: { page: MiniPlanPage; draftKey: string }) 
     >
       <div className={styles.head}>
         <h1>
-          {total === 0 ? (
-            job ? (
-              `Plan ${job.name} anew`
-            ) : (
-              'Plan minis'
-            )
-          ) : (
-            <>
-              {answer?.kits && !hand ? (
-                <>
-                  {answer.kits.count} kit{answer.kits.count === 1 ? '' : 's'}, {minisInWords(total)}
-                </>
-              ) : (
-                minisInWords(total)
-              )}
-              {worth && (
-                <>
-                  , {inWords(massFigure(worth.madeG, system))}, out of {worth.openedParents} skein
-                  {worth.openedParents === 1 ? '' : 's'}
-                </>
-              )}
-            </>
-          )}
+          {total === 0
+            ? job
+              ? `Plan ${job.name} anew`
+              : 'Plan minis'
+            : planInWords({ total, worth, kits: hand.byHand ? null : (answer?.kits?.count ?? null) }, system)}
         </h1>
         <Button
           type="primary"
           size="large"
           htmlType="submit"
           loading={form.saving}
-          disabled={total === 0 || !feasible || planning.state === 'thinking'}
+          disabled={total === 0 || !hand.feasible || planning.state === 'thinking'}
         >
           {job ? 'Keep the new plan' : 'Keep this plan'}
         </Button>
@@ -203,19 +160,10 @@ function Planning({ page, draftKey }: { page: MiniPlanPage; draftKey: string }) 
             yarns={yarns}
             oneKnot={values.oneKnot}
             onOneKnot={(oneKnot) => set('oneKnot', oneKnot)}
-            hand={
-              hand && worth
-                ? {
-                    worth,
-                    feasible,
-                    undo: undoStep,
-                    back: () => change((copy) => copy.splice(0, copy.length, ...structuredClone(best))),
-                  }
-                : null
-            }
+            hand={hand.byHand ? hand : null}
             taken={values.pieceIds.length > 0}
           />
-          {answer && flat.length === segments.length && (
+          {answer && worth && (
             <>
               <CutMap
                 parents={answer.parents.map(({ piece, segmentsG, holdsKnot }, p) => {
@@ -235,20 +183,7 @@ function Planning({ page, draftKey }: { page: MiniPlanPage; draftKey: string }) 
                 })}
                 input={answer.input}
                 names={names}
-                hand={{
-                  chosen,
-                  choose: setChosen,
-                  move: (size, from, to) =>
-                    change((copy) => {
-                      copy[from.parent]![from.segment]![size]! -= 1;
-                      copy[to.parent]![to.segment]![size]! += 1;
-                    }),
-                  change: (place, size, by) =>
-                    change((copy) => {
-                      const row = copy[place.parent]![place.segment]!;
-                      row[size] = Math.max(0, row[size]! + by);
-                    }),
-                }}
+                hand={hand.map}
               />
               <HandPanel
                 answer={answer}
@@ -256,19 +191,13 @@ function Planning({ page, draftKey }: { page: MiniPlanPage; draftKey: string }) 
                 names={names}
                 made={made}
                 limited={!values.kits}
-                chosen={chosen}
-                onChange={(size, by) =>
-                  chosen &&
-                  change((copy) => {
-                    const row = copy[chosen.parent]![chosen.segment]!;
-                    row[size] = Math.max(0, row[size]! + by);
-                  })
-                }
-                onClose={() => setChosen(null)}
+                chosen={hand.chosen}
+                onChange={(size, by) => hand.chosen && hand.map.change(hand.chosen, size, by)}
+                onClose={() => hand.map.choose(null)}
               />
               <LeftWords answer={answer} counts={counts} />
               <WhatIf
-                others={hand ? [] : planning.otherSizes}
+                others={hand.byHand ? [] : planning.otherSizes}
                 sizes={read.ready?.wanted.sizes ?? []}
                 onTake={(id, massG) =>
                   set(
@@ -402,13 +331,21 @@ function readAll(
   return { ready: read && { ...read, parents }, errors };
 }
 
-function byParent(counts: MiniCounts, parents: readonly { segmentsG: readonly number[] }[]): number[][][] {
-  let at = 0;
-  return parents.map(({ segmentsG }) => {
-    const own = counts.slice(at, at + segmentsG.length).map((each) => [...each]);
-    at += segmentsG.length;
-    return own;
-  });
+/** "4 kits, 16 minis, 192 g, out of 2 skeins" */
+function planInWords(
+  { total, worth, kits }: { total: number; worth: MinisWorth | null; kits: number | null },
+  system: UnitSystem,
+): string {
+  return [
+    ...(kits === null ? [] : [`${kits} kit${kits === 1 ? '' : 's'}`]),
+    minisInWords(total),
+    ...(worth
+      ? [
+          inWords(massFigure(worth.madeG, system)),
+          `out of ${worth.openedParents} skein${worth.openedParents === 1 ? '' : 's'}`,
+        ]
+      : []),
+  ].join(', ');
 }
 
 function nameFor(made: readonly number[], yarns: readonly string[]): string {

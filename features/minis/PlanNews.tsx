@@ -2,7 +2,6 @@
 
 import { Button } from 'antd';
 import type { MiniSize, Shortage } from '../../core/miniPlan';
-import type { MinisWorth } from '../../core/minis';
 import type { OtherSize } from '../../core/otherSizes';
 import type { MiniYarn } from '../../server/miniParents';
 import type { MinisAnswer } from '../../solver/minisWanted';
@@ -10,12 +9,13 @@ import { Length, FineMass } from '../../ui/Figures';
 import { useSystem } from '../../ui/Providers';
 import { Say } from '../../ui/Say';
 import styles from './PlanNews.module.css';
+import type { HandPlan } from './useHandPlan';
 import type { MinisPlanning } from './useMinisPlan';
 import { sizeName } from './words';
 
 /** How good the plan is, and what cannot be made, and why. */
 export function PlanNews({
-  planning: { answer, state, error, stop },
+  planning: { answer, state, seeking, error, stop },
   sizes,
   yarns,
   oneKnot,
@@ -29,7 +29,7 @@ export function PlanNews({
   oneKnot: boolean;
   onOneKnot: (oneKnot: boolean) => void;
   /** Where a hand has changed it. */
-  hand: { worth: MinisWorth; feasible: boolean; undo: (() => void) | null; back: () => void } | null;
+  hand: Pick<HandPlan, 'worth' | 'feasible' | 'undo' | 'back'> | null;
   taken: boolean;
 }) {
   if (state === 'failed')
@@ -51,7 +51,7 @@ export function PlanNews({
       {hand ? (
         <ByHand answer={answer} {...hand} />
       ) : (
-        <HowGood answer={answer} thinking={state === 'thinking'} stopped={state === 'stopped'} stop={stop} />
+        <HowGood answer={answer} state={state} seeking={seeking} stop={stop} />
       )}
       {answer.kits && !hand && <Kits answer={answer} sizes={sizes} yarns={yarns} />}
       {!hand &&
@@ -83,15 +83,17 @@ const NOTHING_G = 0.05;
 
 function HowGood({
   answer: { plan },
-  thinking,
-  stopped,
+  state,
+  seeking,
   stop,
-}: {
-  answer: MinisAnswer;
-  thinking: boolean;
-  stopped: boolean;
-  stop: () => void;
-}) {
+}: { answer: MinisAnswer } & Pick<MinisPlanning, 'state' | 'seeking' | 'stop'>) {
+  const thinking = state === 'thinking';
+  if (thinking && seeking === null)
+    return (
+      <div className={styles.thinking} role="status">
+        Planning …
+      </div>
+    );
   if (plan.madeG === 0 && !thinking) return <Say tone="bad">Not one can be made of this.</Say>;
   const gapG = plan.mostG - plan.madeG;
   const best =
@@ -117,7 +119,7 @@ function HowGood({
       {gapG >= NOTHING_G && ` (${((100 * gapG) / plan.mostG).toFixed(1)} % less)`}
       {plan.proven.grams && plan.proven.parents ? (
         <>, and none of these opens fewer skeins{plan.proven.left ? ' or leaves a longer end whole' : ''}: proven.</>
-      ) : stopped ? (
+      ) : state === 'stopped' ? (
         '. You stopped the search here.'
       ) : (
         '. Whether fewer skeins would do is not proven.'
@@ -132,14 +134,8 @@ function ByHand({
   feasible,
   undo,
   back,
-}: {
-  answer: MinisAnswer;
-  worth: MinisWorth;
-  feasible: boolean;
-  undo: (() => void) | null;
-  back: () => void;
-}) {
-  const lessG = plan.madeG - worth.madeG;
+}: { answer: MinisAnswer } & Pick<HandPlan, 'worth' | 'feasible' | 'undo' | 'back'>) {
+  const lessG = plan.madeG - (worth?.madeG ?? 0);
   return (
     <Say tone={feasible ? 'plain' : 'bad'} role="status">
       {feasible ? (

@@ -10,7 +10,7 @@ import type { MinisQuestion, MinisReport } from '../../workers/minis.worker';
 export interface MinisPlanning {
   answer: MinisAnswer | null;
   state: 'nothing asked' | 'thinking' | 'done' | 'stopped' | 'failed';
-  /** What it is looking for just now. */
+  /** What it is looking for just now; null where nothing is known yet of what was asked last. */
   seeking: string | null;
   error: { message: string; path: string } | null;
   /** What other sizes would bring, once the plan is done. */
@@ -24,7 +24,7 @@ const TYPING_PAUSE_MS = 120;
 
 /** Plans minis in a worker, so that the page answers to every key meanwhile; a new question ends the one before. */
 export function useMinisPlan(wanted: MinisWanted | null): MinisPlanning {
-  const [told, setTold] = useState<Omit<MinisPlanning, 'stop'>>(NOTHING);
+  const [told, setTold] = useState<Told>(NOTHING);
   const worker = useRef<Worker | null>(null);
   const busy = useRef(false);
   const question = useRef(0);
@@ -48,28 +48,28 @@ export function useMinisPlan(wanted: MinisWanted | null): MinisPlanning {
         switch (data.kind) {
           case 'so far':
             return startTransition(() =>
-              setTold({ ...NOTHING, answer: data.answer, state: 'thinking', seeking: data.seeking }),
+              setTold({ ...NOTHING, key, answer: data.answer, state: 'thinking', seeking: data.seeking }),
             );
           case 'done':
-            return startTransition(() => setTold({ ...NOTHING, answer: data.answer, state: 'done' }));
+            return startTransition(() => setTold({ ...NOTHING, key, answer: data.answer, state: 'done' }));
           case 'other sizes':
             busy.current = false;
             return setTold((before) => ({ ...before, otherSizes: data.sizes }));
           case 'refused':
             busy.current = false;
-            return setTold({ ...NOTHING, state: 'failed', error: data });
+            return setTold({ ...NOTHING, key, state: 'failed', error: data });
         }
       };
       worker.current.onerror = () => {
         dismiss();
         setTold({
           ...NOTHING,
+          key,
           state: 'failed',
           error: { message: 'the planning broke off; change something and it begins anew', path: '' },
         });
       };
       busy.current = true;
-      setTold((before) => ({ ...before, state: 'thinking', error: null }));
       worker.current.postMessage({
         question: mine,
         wanted: JSON.parse(key) as MinisWanted,
@@ -87,10 +87,21 @@ export function useMinisPlan(wanted: MinisWanted | null): MinisPlanning {
     setTold((before) => ({ ...before, state: 'stopped', seeking: null }));
   }, [dismiss]);
 
-  return { ...(key === '' ? NOTHING : told), stop };
+  const { key: toldFor, ...answered } = told;
+  if (key === '') return { ...NOTHING, stop };
+  // What was told of another question is shown until this one is answered, but it is no answer.
+  return {
+    ...answered,
+    ...(toldFor !== key && { state: 'thinking', seeking: null, error: null, otherSizes: [] }),
+    stop,
+  };
 }
 
-const NOTHING: Omit<MinisPlanning, 'stop'> = {
+/** What was told last, and of which question. */
+type Told = Omit<MinisPlanning, 'stop'> & { key: string };
+
+const NOTHING: Told = {
+  key: '',
   answer: null,
   state: 'nothing asked',
   seeking: null,
