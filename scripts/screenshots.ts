@@ -131,7 +131,7 @@ async function prepareAnotherRun(browser: Browser, url: string): Promise<void> {
   const maker = await Maker.at(browser, url);
   await maker.goTo('/winding/plan/13');
   await maker.press('Wind it at the bench');
-  await maker.arrivesAt(/^\/winding\/run\/6$/);
+  await maker.arrivesAt(/^\/winding\/run\/12$/);
   await maker.holds();
   await maker.count(5);
   await maker.sees('Only now that it is held');
