@@ -14,10 +14,10 @@ export type CutPiece =
  * @param segments of this parent
  * @param counts of the same segments
  * @example
- * cutsAlong([{ parent: 0, parentId: 'a', segment: 0, massG: 30 }], [[2]], { demands: [{ id: 'm', massG: 12, count: 2 }], cutLossG: 0.5 }).map(({ kind, toG }) => `${kind} to ${toG}`) // => ['mini to 12.5', 'mini to 25', 'left to 30']
+ * cutsAlong([{ massG: 30 }], [[2]], { demands: [{ id: 'm', massG: 12, count: 2 }], cutLossG: 0.5 }).map(({ kind, toG }) => `${kind} to ${toG}`) // => ['mini to 12.5', 'mini to 25', 'left to 30']
  */
 export function cutsAlong(
-  segments: readonly Segment[],
+  segments: readonly Pick<Segment, 'massG'>[],
   counts: MiniCounts,
   input: Pick<MinisInput, 'demands' | 'cutLossG'>,
 ): CutPiece[] {
@@ -43,6 +43,17 @@ export function cutsAlong(
     atG = endG;
   });
   return pieces;
+}
+
+/**
+ * Is nothing cut from a parent?
+ *
+ * @param counts of its segments
+ * @example
+ * isUntouched([[0, 0], [0, 1]]) // => false
+ */
+export function isUntouched(counts: MiniCounts): boolean {
+  return counts.every((each) => each.every((count) => count === 0));
 }
 
 /** Less than this is rounding. */

@@ -3,6 +3,9 @@ import type { Stage } from './run';
 
 /** What a screen that follows a run tells the server, and what it is told: the same whatever the run is of. */
 
+/** An event without its key and its time, which it gets when it is kept. */
+export type Bare<Event> = Event extends unknown ? Omit<Event, 'key' | 'atMs'> : never;
+
 export interface RunMessage<Event> {
   /** The name of this screen; its events are numbered under it. */
   writer: string;

@@ -1,4 +1,5 @@
 import { type Estimate, readingSd, weightedMean } from './estimate';
+import type { Bare } from './following';
 import { type LoopMass, loopMass, loopsForMass, loopsMassG, type LoopsWeighed } from './gramsPerLoop';
 
 /** What is done with each mini of a session; after the last, what is left is weighed. */
@@ -45,11 +46,7 @@ export type MiniEvent = { key: string; atMs: number; part: number } & (
   | { kind: 'resume' }
 );
 
-export type MiniHappening = MiniEvent extends infer Event
-  ? Event extends MiniEvent
-    ? Omit<Event, 'key' | 'atMs'>
-    : never
-  : never;
+export type MiniHappening = Bare<MiniEvent>;
 
 export interface MiniWeighing {
   massG: number;
@@ -169,6 +166,35 @@ export function minisToCome(state: MiniRunState): number[] {
 }
 
 /**
+ * The mini to go on with from this one: the next along the yarn, else the first that was passed over.
+ *
+ * @returns undefined where none is to come
+ * @example
+ * nextToCome({ ...newMiniRun(3), part: 1, loops: [0, 40, 0], stage: 'weigh' }, 1) // => 2
+ */
+export function nextToCome(state: MiniRunState, leaving: number): number | undefined {
+  const coming = minisToCome(state).filter((part) => part !== leaving);
+  return coming.find((part) => part > leaving) ?? coming[0];
+}
+
+/**
+ * After how many minis something may be left: where it was planned, and at the end in any case.
+ *
+ * @example
+ * leftPlaces({ left: [{ afterMini: 2, massG: 3 }], minis: [{}, {}, {}] }) // => [2, 3]
+ */
+export function leftPlaces({
+  left,
+  minis,
+}: {
+  left: readonly { afterMini: number }[];
+  minis: readonly unknown[];
+}): number[] {
+  const places = left.map(({ afterMini }) => afterMini);
+  return places.at(-1) === minis.length ? places : [...places, minis.length];
+}
+
+/**
  * What a loop weighs, by everything that was weighed in this session so far.
  *
  * Minis that were weighed each tell their own. Each weighing of the parent tells what all minis before it weigh
@@ -261,6 +287,8 @@ export function parentAfterG(
 export interface NextMini {
   /** To stop at. */
   loops: number;
+  /** What a loop weighs, by all that was weighed so far. */
+  learned: LoopMass;
   /** What so many loops will weigh. */
   expected: Estimate;
   /** What is aimed at: the size that is wanted, or less where what is left has to do for all that are to come. */
@@ -301,6 +329,7 @@ export function nextMini(
   const loops = loopsForMass(learned, at, aimG);
   return {
     loops,
+    learned,
     expected: loopsMassG(learned, at, loops),
     aimG,
     leftG: Math.max(0, forMinisG),

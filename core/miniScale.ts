@@ -1,4 +1,5 @@
 import { type Estimate, readingSd } from './estimate';
+import { GRAMS_PER_OUNCE } from './units';
 
 /** What a scale can say of minis of this tolerance. */
 export interface ScaleJudgement {
@@ -81,7 +82,7 @@ export function weighingDoubt(
   const isLike = (massG: number) => Math.abs(weighed.massG - massG) <= Math.max(2.5 * sd, weighed.resolutionG);
   if (Math.abs(weighed.massG - expected.mean) <= Math.max(ASKED_BEYOND * sd, weighed.resolutionG)) return null;
   if (beforeG !== undefined && isLike(expected.mean + beforeG)) return { kind: 'with the one before' };
-  if (isLike(expected.mean / 28.349523125)) return { kind: 'ounces' };
+  if (isLike(expected.mean / GRAMS_PER_OUNCE)) return { kind: 'ounces' };
   const more = Math.round(weighed.massG / (expected.mean / loops)) - loops;
   // A count is lost by tens or near them; much more than that is another mistake.
   if (more !== 0 && Math.abs(more) <= Math.max(12, 0.35 * loops)) return { kind: 'loops', loops: more };

@@ -116,6 +116,16 @@ export function takenG(
 }
 
 /**
+ * How many minis of each size, over all segments.
+ *
+ * @example
+ * madeOfEach([[2, 1], [0, 3]], 2) // => [2, 4]
+ */
+export function madeOfEach(counts: MiniCounts, sizes: number): number[] {
+  return Array.from({ length: sizes }, (_, d) => counts.reduce((sum, each) => sum + (each[d] ?? 0), 0));
+}
+
+/**
  * May this size be cut from that yarn?
  *
  * @example
@@ -162,7 +172,7 @@ export function fits(
   return (
     counts.every((each, s) => takenG(each, input) <= segments[s]!.massG + SLACK_G) &&
     counts.every((each, s) => input.demands.every((demand, d) => each[d] === 0 || isOfYarn(demand, segments[s]!))) &&
-    input.demands.every(({ count }, d) => counts.reduce((sum, each) => sum + each[d]!, 0) <= count)
+    madeOfEach(counts, input.demands.length).every((made, d) => made <= input.demands[d]!.count)
   );
 }
 

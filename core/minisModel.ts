@@ -1,5 +1,6 @@
 import {
   isOfYarn,
+  madeOfEach,
   type MiniCounts,
   type MinisInput,
   priorityOf,
@@ -164,8 +165,7 @@ export function minisColumns(
  * kitsOf([[3, 4], [2, 0]], [2, 1]) // => 2
  */
 export function kitsOf(counts: MiniCounts, perKit: readonly number[]): number {
-  const kits = perKit.flatMap((each, d) =>
-    each > 0 ? [Math.floor(counts.reduce((sum, row) => sum + row[d]!, 0) / each)] : [],
-  );
+  const made = madeOfEach(counts, perKit.length);
+  const kits = perKit.flatMap((each, d) => (each > 0 ? [Math.floor(made[d]! / each)] : []));
   return kits.length === 0 ? 0 : Math.min(...kits);
 }

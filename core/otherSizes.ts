@@ -1,4 +1,4 @@
-import { isOfYarn, type MinisInput, segmentsOf } from './minis';
+import { isOfYarn, madeOfEach, type MinisInput, segmentsOf } from './minis';
 import { filledWell } from './minisByHand';
 
 /** Another size in place of one that is wanted, and what it would bring. */
@@ -25,13 +25,13 @@ const STEP_G = 0.1;
  * otherSizes({ parents: [{ id: 'a', massG: 104 }], demands: [{ id: 'm', massG: 12, count: 20 }], cutLossG: 0.2 }) // => [{ demandId: 'm', massG: 11.3, more: 1 }, { demandId: 'm', massG: 12.8, more: 0 }]
  */
 export function otherSizes(input: MinisInput): OtherSize[] {
-  const madeNow = madeOfEach(input);
+  const madeNow = madeWell(input);
   return input.demands.flatMap((demand, d) => {
     const made = madeNow[d]!;
     const sizes = sizesThatFit(input, d);
     const tried = (massG: number) => {
       const demands = input.demands.map((each, i) => (i === d ? { ...each, massG } : each));
-      const all = madeOfEach({ ...input, demands });
+      const all = madeWell({ ...input, demands });
       // Not at the cost of another size.
       const keepsOthers = all.every((count, i) => i === d || count >= madeNow[i]!);
       return keepsOthers ? all[d]! : -1;
@@ -77,7 +77,6 @@ function sizesThatFit(input: MinisInput, d: number): number[] {
   return [...new Set(sizes)].filter((size) => size > 0).sort((a, b) => b - a);
 }
 
-function madeOfEach(input: MinisInput): number[] {
-  const counts = filledWell(input);
-  return input.demands.map((_, d) => counts.reduce((sum, each) => sum + each[d]!, 0));
+function madeWell(input: MinisInput): number[] {
+  return madeOfEach(filledWell(input), input.demands.length);
 }

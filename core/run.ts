@@ -1,4 +1,5 @@
 import { FAULT_KINDS, type FaultKind } from './faults';
+import type { Bare } from './following';
 import type { Form } from './piece';
 import type { Schools } from './schools';
 
@@ -110,11 +111,7 @@ export type RunEvent = { key: string; atMs: number; part: number } & (
 );
 
 /** What a screen tells of what happened; key and time are added when it is kept. */
-export type Happening = RunEvent extends infer Event
-  ? Event extends RunEvent
-    ? Omit<Event, 'key' | 'atMs'>
-    : never
-  : never;
+export type Happening = Bare<RunEvent>;
 
 export interface RunMark {
   part: number;

@@ -154,7 +154,7 @@ test('a run that was under way before knots were marks goes on with its count, i
       (1, 'old-tab', 4, 4000, 0, 'turns', '{"amount":2}');`,
   );
   const db = openDatabase(file);
-  expect(stateOfRun(db, 1, { start: newRun(2), after: afterEvent })).toMatchObject({
+  expect(stateOfRun(db, 1, { parts: 2, start: newRun(2), after: afterEvent })).toMatchObject({
     turns: [42, 0],
     ticked: ['0 folded'],
     marks: [{ part: 0, atTurn: 40, mark: 'knot' }],

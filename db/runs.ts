@@ -84,6 +84,8 @@ export interface KeptEvent {
 
 /** How the state of a run follows from its events: where it begins, and what each event makes of it. */
 export interface Fold<State, Event extends KeptEvent> {
+  /** How many cakes, or minis, the run makes. */
+  parts: number;
   start: State;
   after: (state: State, event: Event) => State;
 }

@@ -47,6 +47,7 @@ export async function labelsPdf(
     document.on('end', () => resolve(Buffer.concat(chunks)));
     document.on('error', reject);
   });
+  const codes = labels.map(({ url }) => codeOf(url));
   const boxes = places.map((place) => ({
     x: place.xMm * POINTS_PER_MM,
     y: place.yMm * POINTS_PER_MM,
@@ -54,13 +55,16 @@ export async function labelsPdf(
     height: sheet.heightMm * POINTS_PER_MM,
   }));
   // One size for all of them: as large as the fullest label bears.
-  const title = Math.min(LARGEST_TITLE, ...labels.map((label, i) => largestTitle(document, label, boxes[i]!)));
+  const title = Math.min(
+    LARGEST_TITLE,
+    ...labels.map((label, i) => largestTitle(document, label, codes[i]!, boxes[i]!)),
+  );
   places.forEach((place, i) => {
     if (i === 0 || place.page !== places[i - 1]!.page) {
       document.addPage();
       drawMarks(document, sheet);
     }
-    drawLabel(document, labels[i]!, boxes[i]!, title);
+    drawLabel(document, labels[i]!, codes[i]!, boxes[i]!, title);
   });
   document.end();
   return done;
@@ -82,9 +86,9 @@ function drawMarks(document: PDFKit.PDFDocument, sheet: LabelSheet): void {
       .stroke();
 }
 
-function drawLabel(document: PDFKit.PDFDocument, label: Label, box: Box, title: number): void {
-  const { code, text } = areasOf(label, box);
-  drawCode(document, label.url, code);
+function drawLabel(document: PDFKit.PDFDocument, label: Label, code: Code, box: Box, title: number): void {
+  const { side, text } = areasOf(code, box);
+  drawCode(document, code, side);
   const lines = Array.from({ length: label.lines.length + 1 }, (_, left) => label.lines.length - left);
   const most = lines.find((many) => heightOf(document, rowsOf(label, title, many), text.width) <= text.height);
   if (most === undefined) {
@@ -101,21 +105,31 @@ function drawLabel(document: PDFKit.PDFDocument, label: Label, box: Box, title: 
 }
 
 /** The largest size at which all that stands on a label fits; the smallest there is, where it does not. */
-function largestTitle(document: PDFKit.PDFDocument, label: Label, box: Box): number {
-  const { text } = areasOf(label, box);
+function largestTitle(document: PDFKit.PDFDocument, label: Label, code: Code, box: Box): number {
+  const { text } = areasOf(code, box);
   for (let title = LARGEST_TITLE; title > SMALLEST_TITLE; title -= 0.5)
     if (heightOf(document, rowsOf(label, title, label.lines.length), text.width) <= text.height) return title;
   return SMALLEST_TITLE;
 }
 
-/** Where the code lies, on the right, and where the words. */
-function areasOf(label: Label, box: Box): { code: Box; text: Box } {
+/** A code as squares: dark ones are true. */
+interface Code {
+  size: number;
+  data: Uint8Array;
+}
+
+/** A code that is read even where a corner of it is smudged. */
+function codeOf(url: string): Code {
+  return QRCode.create(url, { errorCorrectionLevel: 'M' }).modules;
+}
+
+/** Where the code lies, at the right side, and where the words. */
+function areasOf(code: Code, box: Box): { side: Box; text: Box } {
   const padding = PADDING_MM * POINTS_PER_MM;
   const height = box.height - 2 * padding;
-  const modules = QRCode.create(label.url, CODE).modules.size;
-  const side = Math.min(height, box.width * 0.4, Math.max(modules * MODULE_MM * POINTS_PER_MM, height * 0.62));
+  const side = Math.min(height, box.width * 0.4, Math.max(code.size * MODULE_MM * POINTS_PER_MM, height * 0.62));
   return {
-    code: {
+    side: {
       x: box.x + box.width - padding - side,
       y: box.y + padding + (height - side) / 2,
       width: side,
@@ -147,11 +161,7 @@ function heightOf(document: PDFKit.PDFDocument, rows: readonly Row[], width: num
   );
 }
 
-/** A code that is read even where a corner of it is smudged. */
-const CODE = { errorCorrectionLevel: 'M' } as const;
-
-function drawCode(document: PDFKit.PDFDocument, url: string, { x, y, width }: Box): void {
-  const code = QRCode.create(url, CODE).modules;
+function drawCode(document: PDFKit.PDFDocument, code: Code, { x, y, width }: Box): void {
   const dot = width / code.size;
   document.fillColor('black');
   for (let row = 0; row < code.size; row++)

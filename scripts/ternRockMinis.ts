@@ -1,6 +1,6 @@
 /** The minis of Tern Rock: a set of lichen-dye tests that is half counted, and kits over four colours. */
 import type { Highs } from 'highs';
-import { type MiniEvent, type MiniHappening, minisMade, nextMini } from '../core/miniRun';
+import { leftPlaces, type MiniEvent, type MiniHappening, minisMade, nextMini } from '../core/miniRun';
 import type { Db } from '../db/connection';
 import { setLoop } from '../db/pieces';
 import { EMPTY_BAND } from '../features/yarns/bandValues';
@@ -10,7 +10,7 @@ import { packKit, treatMinis } from '../server/miniCare';
 import { miniJobPage } from '../server/miniJobPages';
 import { type MiniJobForm, saveMiniJob } from '../server/miniJobs';
 import { miniFold } from '../server/miniRunEvents';
-import { leftPlaces, logMiniRun, miniRunPage, sessionOf, startMiniRun } from '../server/miniRuns';
+import { logMiniRun, miniRunPage, startMiniRun } from '../server/miniRuns';
 import { askedValues, miniLogValues, plannedMinis, sizeValues } from '../server/minisTesting';
 import type { Saved } from '../server/result';
 import { followRun } from '../server/runEvents';
@@ -73,7 +73,6 @@ export function ternRockMinis(db: Db, highs: Highs, now: Date): void {
   const count = (jobId: number, pieceId: number, at: Date, most = Infinity, started = 0): number => {
     const runId = idOf(startMiniRun(db, jobId, pieceId, at));
     const page = miniRunPage(db, runId)!;
-    const session = sessionOf(page.plan);
     const fold = miniFold(JSON.stringify(page.plan));
     const events: MiniEvent[] = [];
     let state = fold.start;
@@ -87,12 +86,12 @@ export function ternRockMinis(db: Db, highs: Highs, now: Date): void {
       events.push(event);
       state = fold.after(state, event);
     };
-    const truth = session.gramsPerLoop.mean * (1 + 0.03 * normal());
+    const truth = page.plan.gramsPerLoop.mean * (1 + 0.03 * normal());
     const drift = 0.02 * normal();
     const last = Math.min(most, page.plan.minis.length);
     for (let part = 0; part < last; part++) {
       happen({ kind: 'stage', part, stage: 'count' });
-      const { loops } = nextMini(session, state, page.plan.parent);
+      const { loops } = nextMini(page.plan, state, page.plan.parent);
       for (let ten = 0; ten < loops; ten += 10)
         happen({ kind: 'loops', part, amount: Math.min(10, loops - ten) }, 14_000);
       happen({ kind: 'stage', part, stage: 'weigh' });

@@ -1,9 +1,10 @@
 import { z } from 'zod';
 import { InputError } from '../core/inputError';
+import type { OperationKind } from '../core/piece';
 import type { UnitSystem } from '../core/units';
 import type { Db } from '../db/connection';
 import { miniJobById, miniOfPiece, minisOfJob, setKit, wetBy } from '../db/minis';
-import { insertOperation, insertPart, operationByRequest } from '../db/operations';
+import { insertOperation, insertPart, operationByRequest, type PartRow } from '../db/operations';
 import { pieceById, type PieceRow } from '../db/pieces';
 import { longText, quantity, readOptional, requestKey } from './fields';
 import { attempt, NotPossible, type Saved } from './result';
@@ -26,18 +27,12 @@ export function treatMinis(db: Db, input: unknown, now: Date): Saved {
         const before = operationByRequest(db, form.requestKey);
         if (before) return before.id;
         const pieces = form.pieceIds.map((id) => stillThere(db, id));
-        // One entry a yarn, as the logbook tells them; the first carries the request.
-        const [first] = byYarn(pieces).map((some, i) => {
-          const operationId = insertOperation(db, {
-            kind: form.kind,
-            at: now.toISOString(),
-            note: form.note,
-            ...(i === 0 && { requestKey: form.requestKey }),
-          });
-          for (const { id } of some) insertPart(db, { operationId, pieceId: id, side: 'on', ...NOT_WEIGHED });
-          return operationId;
-        });
-        return first!;
+        return enteredByYarn(
+          db,
+          pieces.map((piece) => ({ piece, mass: NOT_WEIGHED })),
+          form,
+          now,
+        );
       })
       .immediate(),
   );
@@ -81,20 +76,7 @@ export function weighDried(db: Db, input: unknown, system: UnitSystem, now: Date
           return [{ piece, mass }];
         });
         if (weighed.length === 0) throw new InputError('weigh at least one', 'masses.0');
-        const [first] = byYarn(weighed.map(({ piece }) => piece)).map((some, i) => {
-          const operationId = insertOperation(db, {
-            kind: 'weigh',
-            at: now.toISOString(),
-            note: form.note,
-            ...(i === 0 && { requestKey: form.requestKey }),
-          });
-          for (const { id } of some) {
-            const { mass } = weighed.find(({ piece }) => piece.id === id)!;
-            insertPart(db, { operationId, pieceId: id, side: 'on', ...mass });
-          }
-          return operationId;
-        });
-        return first!;
+        return enteredByYarn(db, weighed, { ...form, kind: 'weigh' }, now);
       })
       .immediate(),
   );
@@ -107,10 +89,21 @@ function stillThere(db: Db, pieceId: number): PieceRow {
   return piece;
 }
 
-function byYarn(pieces: readonly PieceRow[]): PieceRow[][] {
-  return [...new Set(pieces.map(({ yarnId }) => yarnId))].map((yarnId) =>
-    pieces.filter((piece) => piece.yarnId === yarnId),
-  );
+/** One entry for each yarn, as the logbook tells them; the first carries the request, and is the one that is told. */
+function enteredByYarn(
+  db: Db,
+  minis: readonly { piece: PieceRow; mass: Omit<PartRow, 'operationId' | 'pieceId' | 'side' | 'humidityPercent'> }[],
+  { kind, note, requestKey }: { kind: OperationKind; note: string; requestKey: string },
+  now: Date,
+): number {
+  const yarnIds = [...new Set(minis.map(({ piece }) => piece.yarnId))];
+  const [first] = yarnIds.map((yarnId, i) => {
+    const operationId = insertOperation(db, { kind, at: now.toISOString(), note, ...(i === 0 && { requestKey }) });
+    for (const { piece, mass } of minis)
+      if (piece.yarnId === yarnId) insertPart(db, { operationId, pieceId: piece.id, side: 'on', ...mass });
+    return operationId;
+  });
+  return first!;
 }
 
 /** Packs these minis into one kit of a job; with none, the kit is taken apart again. */

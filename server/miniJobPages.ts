@@ -7,12 +7,13 @@ import { loopsForLength } from '../core/miniLoops';
 import type { MassFact } from '../core/piece';
 import type { Db } from '../db/connection';
 import { type MiniJobRow, miniJobById, miniJobs, type MiniRow, minisOfJob, wetBy } from '../db/minis';
-import { operationById, partsOf } from '../db/operations';
+import { operationById, type PartRow, partsOf } from '../db/operations';
 import { everMade, pieceById } from '../db/pieces';
 import { type RunRow, runsOfJob } from '../db/runs';
 import { type MiniJobPlan, readMiniJobPlan } from './miniJobPlan';
 import { strandOf } from './miniParents';
 import { miniStateOf } from './miniRunEvents';
+import { yarnById } from '../db/yarns';
 import { massFactOf, yarnView, type YarnView } from './yarnViews';
 import { fromMg } from './whole';
 
@@ -94,7 +95,11 @@ export function miniJobPage(db: Db, id: number): MiniJobPage | undefined {
   const plan = readMiniJobPlan(job.plan);
   const runs = runsOfJob(db, id);
   const yarns = [...new Set(plan.parents.map(({ yarnId }) => yarnId))].map((yarnId) => yarnView(db, yarnId)!);
-  const minis = minisOfJob(db, id).map((row) => madeMini(db, row, yarns));
+  // Minis of one skein share its entry.
+  const cuts = new Map(
+    runs.flatMap(({ operationId }) => (operationId === null ? [] : [[operationId, partsOf(db, operationId)]])),
+  );
+  const minis = minisOfJob(db, id).map((row) => madeMini(db, row, cuts.get(row.operationId)!, yarns));
   const recipe = plan.sizes.map(({ id, count }) => ({ sizeId: id, perKit: count ?? 1 }));
   return {
     id: job.id,
@@ -155,9 +160,8 @@ function isThere(db: Db, pieceId: number): boolean {
   return pieceById(db, pieceId)?.consumedBy === null;
 }
 
-function madeMini(db: Db, row: MiniRow, yarns: readonly YarnView[]): MadeMini {
+function madeMini(db: Db, row: MiniRow, parts: readonly PartRow[], yarns: readonly YarnView[]): MadeMini {
   const piece = pieceById(db, row.pieceId)!;
-  const parts = partsOf(db, row.operationId);
   const cut = massFactOf(parts.find(({ pieceId }) => pieceId === row.pieceId)!);
   const parent = parts.find(({ side }) => side === 'in')!;
   const mass = massFactOf(piece);
@@ -246,7 +250,7 @@ function jobLine(db: Db, job: MiniJobRow): MiniJobLine {
     name: job.name,
     createdAt: job.createdAt,
     endedAt: job.endedAt,
-    colours: [...new Set(plan.parents.map(({ yarnId }) => yarnView(db, yarnId)!.colourHex))],
+    colours: [...new Set(plan.parents.map(({ yarnId }) => yarnById(db, yarnId)!.colourHex))],
     made: minis.length,
     planned: minis.length + parents.reduce((sum, { toCome }) => sum + toCome, 0),
     kits: plan.kits,

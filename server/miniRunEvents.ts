@@ -27,7 +27,8 @@ export const miniEvents = z
   .max(5000) satisfies z.ZodType<MiniEvent[]>;
 
 export function miniFold(plan: string): Fold<MiniRunState, MiniEvent> {
-  return { start: newMiniRun(readMiniRunPlan(plan).minis.length), after: afterMiniEvent };
+  const parts = readMiniRunPlan(plan).minis.length;
+  return { parts, start: newMiniRun(parts), after: afterMiniEvent };
 }
 
 /** Where the counting of a parent's minis stands now. */

@@ -5,7 +5,8 @@ import { gramsPerLoopByGrist } from '../core/miniLoops';
 import { cutsAlong } from '../core/cutMap';
 import type { Estimate } from '../core/estimate';
 import { InputError } from '../core/inputError';
-import { loopMassOf, loopsOn, massOfMini, minisMade, type MiniRunState, type MiniSession } from '../core/miniRun';
+import type { LoopMass } from '../core/gramsPerLoop';
+import { leftPlaces, loopMassOf, loopsOn, massOfMini, minisMade, type MiniRunState } from '../core/miniRun';
 import type { Form } from '../core/piece';
 import { fits } from '../core/minis';
 import type { UnitSystem } from '../core/units';
@@ -133,11 +134,6 @@ export function miniRunPage(db: Db, runId: number): MiniRunPage | undefined {
   };
 }
 
-/** The plan of a run as the core reckons with it. */
-export function sessionOf({ minis, segmentsG, cutLossG, left, gramsPerLoop }: MiniRunPlan): MiniSession {
-  return { minis, segmentsG, cutLossG, left, gramsPerLoop };
-}
-
 function logForm(system: UnitSystem) {
   return z.strictObject({
     requestKey,
@@ -167,15 +163,17 @@ export function logMiniRun(db: Db, runId: number, input: unknown, system: UnitSy
         const state = miniStateOf(db, run);
         const made = minisMade(state);
         if (made.length === 0) throw new NotPossible('no mini was made; give it up instead');
+        const places = leftPlaces(plan);
         const left = form.left.map(({ mass, kept }, i) => ({
-          afterMini: leftPlaces(plan)[i] ?? plan.minis.length,
+          afterMini: places[i] ?? plan.minis.length,
           kept,
           mass: mass === null ? null : weighedMass(mass, form, `left.${i}.mass`),
         }));
         const thrownMg = left.reduce((sum, { mass, kept }) => sum + (mass && !kept ? mass.massMg : 0), 0);
         const endsMg = toMg(form.ends ?? made.length * (plan.cutLossG - plan.tiesG));
         const tiesMg = toMg(form.ties ?? made.length * plan.tiesG);
-        requireNotMore(row, left, plan, state);
+        const learned = loopMassOf(plan, state, plan.parent);
+        requireNotMore(row, left, state, learned);
         const operationId = insertOperation(db, {
           kind: 'split',
           at: now.toISOString(),
@@ -188,7 +186,17 @@ export function logMiniRun(db: Db, runId: number, input: unknown, system: UnitSy
         const { massMg, massFrom, tareMg, resolutionMg, humidityPercent } = row;
         const known = { massMg, massFrom, tareMg: tareMg ?? 0, resolutionMg, humidityPercent };
         insertPart(db, { operationId, pieceId: row.id, side: 'in', ...known });
-        const cut: Cut = { operationId, jobId: run.jobId!, row, plan, state, made, left, humidity: form.humidity };
+        const cut: Cut = {
+          operationId,
+          jobId: run.jobId!,
+          row,
+          plan,
+          state,
+          learned,
+          made,
+          left,
+          humidity: form.humidity,
+        };
         const pieces = along(cut);
         const faults = faultsAlong(cut, pieces);
         pieces.forEach((piece, i) => {
@@ -206,16 +214,9 @@ export function logMiniRun(db: Db, runId: number, input: unknown, system: UnitSy
 
 type Left = { afterMini: number; kept: boolean; mass: WeighedMass | null };
 
-/** After how many minis something may be left: where it was planned, and at the end in any case. */
-export function leftPlaces(plan: Pick<MiniRunPlan, 'left' | 'minis'>): number[] {
-  const places = plan.left.map(({ afterMini }) => afterMini);
-  return places.at(-1) === plan.minis.length ? places : [...places, plan.minis.length];
-}
-
 /** More than there was can be a slip of the scale, but not by much: that is asked, not swallowed. */
-function requireNotMore(row: PieceRow, left: readonly Left[], plan: MiniRunPlan, state: MiniRunState): void {
+function requireNotMore(row: PieceRow, left: readonly Left[], state: MiniRunState, learned: LoopMass): void {
   if (row.massMg === null || left.length === 0) return;
-  const learned = loopMassOf(sessionOf(plan), state, plan.parent);
   const made = minisMade(state).reduce((sum, part) => sum + massOfMini(state, learned, part).mean, 0);
   const leftG = left.reduce((sum, { mass }) => sum + fromMg(mass?.massMg ?? 0), 0);
   const overG = made + leftG - fromMg(row.massMg);
@@ -233,6 +234,8 @@ interface Cut {
   row: PieceRow;
   plan: MiniRunPlan;
   state: MiniRunState;
+  /** What a loop weighed, by all of it. */
+  learned: LoopMass;
   made: readonly number[];
   left: readonly Left[];
   humidity: number | null;
@@ -241,8 +244,7 @@ interface Cut {
 type CutOff = { massG: number } & ({ kind: 'mini'; part: number } | { kind: 'left'; left: Left });
 
 /** What was cut off, in the order of the yarn: what is left before a mini lies before it. */
-function along({ plan, state, made, left }: Cut): CutOff[] {
-  const learned = loopMassOf(sessionOf(plan), state, plan.parent);
+function along({ plan, state, learned, made, left }: Cut): CutOff[] {
   return plan.minis.flatMap((_, part): CutOff[] => [
     ...left
       .filter(({ afterMini }) => afterMini === part)
@@ -277,7 +279,7 @@ function faultsAlong(cut: Cut, pieces: readonly CutOff[]): ReturnType<typeof fau
 
 function keepMini(
   db: Db,
-  { operationId, jobId, row, plan, state, made, humidity }: Cut,
+  { operationId, jobId, row, plan, state, learned, made, humidity }: Cut,
   part: number,
   faults: readonly Fault[],
 ): void {
@@ -290,7 +292,7 @@ function keepMini(
     bornBy: operationId,
   });
   const weighing = state.weighed[part];
-  const byLoops = massOfMini(state, loopMassOf(sessionOf(plan), state, plan.parent), part);
+  const byLoops = massOfMini(state, learned, part);
   insertPart(db, {
     operationId,
     pieceId,

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { InputError } from '../core/inputError';
 import type { Form } from '../core/piece';
-import type { FollowedRun, RunEnd, RunMessage, RunNews } from '../core/following';
+import type { FollowedRun, RunMessage, RunNews } from '../core/following';
 import {
   afterEvent,
   COUNTING_DEVICES,
@@ -28,7 +28,6 @@ import {
   stateOfRun,
 } from '../db/runs';
 import { eventBase } from './eventBase';
-import { readMiniRunPlan } from './miniRunPlan';
 import { readPlan, type RunPlan } from './runPlan';
 import { yarnView, type YarnView } from './yarnViews';
 
@@ -64,7 +63,8 @@ export const runEvents = z
   .max(5000) satisfies z.ZodType<RunEvent[]>;
 
 export function windingFold(plan: string): Fold<RunState, RunEvent> {
-  return { start: newRun(readPlan(plan).cakes.length), after: afterEvent };
+  const parts = readPlan(plan).cakes.length;
+  return { parts, start: newRun(parts), after: afterEvent };
 }
 
 /** A screen that has not been heard of for so long has been closed, or lost its way here. */
@@ -88,12 +88,12 @@ export function followRun<State, Event extends KeptEvent>(
     .transaction(() => {
       const run = runById(db, runId);
       if (!run) return undefined;
-      const parts = partsOfRun(run);
+      const folding = fold(run.plan);
       message.events.forEach((event, i) => {
-        if (event.part >= parts) throw new InputError('the plan has no such part', `events.${i}.part`);
+        if (event.part >= folding.parts) throw new InputError('the plan has no such part', `events.${i}.part`);
         insertEvent(db, runId, event);
       });
-      if (message.events.length > 0) setStateDown(db, runId, fold(run.plan));
+      if (message.events.length > 0) setStateDown(db, runId, folding);
       const nowMs = now.getTime();
       // A clock that was set back must not keep a run locked, so "seen" may not lie in the future either.
       const heard = run.holderSeenMs !== null && Math.abs(nowMs - run.holderSeenMs) < HOLDER_GONE_AFTER_MS;
@@ -107,7 +107,7 @@ export function followRun<State, Event extends KeptEvent>(
         setHolder(db, runId, null, null);
       }
       return {
-        ...(message.wantState && { state: stateOfRun(db, runId, fold(run.plan)) }),
+        ...(message.wantState && { state: stateOfRun(db, runId, folding) }),
         arrived: lastSeqs(db, runId),
         ended: run.endedAt === null ? null : { operationId: run.operationId },
         holder:
@@ -117,19 +117,13 @@ export function followRun<State, Event extends KeptEvent>(
     .immediate();
 }
 
-/** How many cakes, or minis, a run makes. */
-function partsOfRun({ kind, plan }: RunRow): number {
-  return kind === 'minis' ? readMiniRunPlan(plan).minis.length : readPlan(plan).cakes.length;
-}
-
 /** Where a run stands now. */
 export function stateOf(db: Db, run: RunRow): RunState {
   return stateOfRun(db, run.id, windingFold(run.plan));
 }
 
 /** What a run is of, whatever is done in it. */
-export interface RunFrame {
-  id: number;
+export interface RunFrame extends Omit<FollowedRun<unknown>, 'state'> {
   startedAt: string;
   pieceId: number;
   pieceLabel: string;
@@ -137,8 +131,6 @@ export interface RunFrame {
   yarnId: number;
   yarnName: string;
   colourHex: string;
-  arrived: Record<string, number>;
-  ended: RunEnd | null;
 }
 
 /** Undefined where there is no such run of this kind. */

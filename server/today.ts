@@ -8,7 +8,6 @@ import { countShelf } from '../db/shelf';
 import { type Entry, logbook } from './logbook';
 import { miniStateOf } from './miniRunEvents';
 import { readMiniRunPlan } from './miniRunPlan';
-import { sessionOf } from './miniRuns';
 import { readPlan } from './runPlan';
 import { type ProjectLine, projectsPage } from './projects';
 import { type ShelfCard, waitingOnShelf } from './shelf';
@@ -78,7 +77,7 @@ function countingNow(db: Db, run: RunRow) {
     part: state.part,
     parts: plan.minis.length,
     counted: loopsOn(state, state.part),
-    toCount: nextMini(sessionOf(plan), state, plan.parent).loops,
+    toCount: nextMini(plan, state, plan.parent).loops,
     massG: plan.parent.massG,
     stopped: state.pausedSinceMs === null ? null : 'a pause',
   };

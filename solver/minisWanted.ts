@@ -1,7 +1,7 @@
 import type { Highs } from 'highs';
 import { filledWell } from '../core/minisByHand';
 import { type MinisWanted, mostKits, planningOf, type PlannedParent, type Shortage, shortages } from '../core/miniPlan';
-import type { MinisInput } from '../core/minis';
+import { madeOfEach, type MinisInput } from '../core/minis';
 import { kitsPossible, type MinisPlan, minisPlan, type MinisProgress } from './minisPlan';
 
 /** How many kits there can be, and what keeps there from being more. */
@@ -45,14 +45,9 @@ export function minisWanted(
     parents,
     plan,
     kits,
-    short: shortages(input, madeOf(plan)),
+    short: shortages(input, madeOfEach(plan.counts, input.demands.length)),
   });
   return answer(minisPlan(highs, input, seconds, tell && (({ plan, seeking }) => tell(answer(plan), seeking))));
-}
-
-function madeOf({ counts }: Pick<MinisPlan, 'counts'>): number[] {
-  const [first = []] = counts;
-  return first.map((_, d) => counts.reduce((sum, each) => sum + each[d]!, 0));
 }
 
 function kitsOfAll(highs: Highs, wanted: MinisWanted, seconds: number): KitsAnswer {
@@ -79,7 +74,7 @@ function kitsOfAll(highs: Highs, wanted: MinisWanted, seconds: number): KitsAnsw
     byYarn: answers.map(({ yarnId, kits }) => ({ yarnId, kits })),
     forOneMore: limiting.flatMap(({ of }) => {
       const { input } = planningOf(of, count + 1);
-      return shortages(input, madeOf({ counts: filledWell(input) }));
+      return shortages(input, madeOfEach(filledWell(input), input.demands.length));
     }),
   };
 }

@@ -10,6 +10,7 @@ import type { MiniRunPage } from '../../server/miniRuns';
 import { BenchSettings } from '../../ui/bench/BenchSettings';
 import { CountButton } from '../../ui/bench/CountButton';
 import { Cue } from '../../ui/bench/Cue';
+import { toggleFullScreen } from '../../ui/bench/toggleFullScreen';
 import { LargeAct } from '../../ui/bench/LargeAct';
 import { useBenchKeys } from '../../ui/bench/useBenchKeys';
 import { usePedals } from '../../ui/bench/usePedals';
@@ -213,10 +214,4 @@ function cueWords(loops: number, target: number, part: number, minis: number): s
   if (loops === target) return `Stop at ${target}: cut here`;
   if (loops > 0 && loops >= target - SLOW_FROM) return `Slowly: ${target - loops} to go`;
   return `Mini ${part + 1} of ${minis}: wind ${target} loops`;
-}
-
-function toggleFullScreen(): void {
-  // It may be forbidden; the bench works in a window as well.
-  if (document.fullscreenElement) void document.exitFullscreen().catch(() => undefined);
-  else void document.documentElement.requestFullscreen().catch(() => undefined);
 }

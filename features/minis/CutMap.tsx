@@ -2,9 +2,9 @@
 
 import { Button } from 'antd';
 import { memo, type PointerEvent as ReactPointerEvent, useEffect, useMemo, useRef, useState } from 'react';
-import { cutsAlong, segmentStanding } from '../../core/cutMap';
+import { cutsAlong, isUntouched, segmentStanding } from '../../core/cutMap';
 import { inWords, lengthFigure, fineMassFigure } from '../../core/format';
-import type { MinisInput, Segment } from '../../core/minis';
+import type { MinisInput } from '../../core/minis';
 import type { UnitSystem } from '../../core/units';
 import { useSystem } from '../../ui/Providers';
 import styles from './CutMap.module.css';
@@ -71,14 +71,13 @@ export function CutMap({
   );
   const { dragging, handling } = useHandling(hand);
   const [all, setAll] = useState(false);
-  const isCut = ({ counts }: MapParent) => counts.some((each) => each.some((count) => count > 0));
-  const untouched = parents.filter((parent) => !isCut(parent)).length;
+  const untouched = parents.filter((parent) => isUntouched(parent.counts)).length;
   const folded = !all && untouched > FOLDED_FROM;
   return (
     <>
       <ul className={styles.map} aria-label="What is cut from what">
         {parents.map((parent, p) =>
-          folded && !isCut(parent) ? null : (
+          folded && isUntouched(parent.counts) ? null : (
             <li key={parent.id} className={styles.parent}>
               <div className={styles.name}>
                 <strong>{parent.name}</strong>
@@ -211,8 +210,6 @@ function DrawnBar({ parent, p, input, names, longestG, chosen: chosenSegment, dr
     massG,
     fromG: parent.segmentsG.slice(0, segment).reduce((sum, each) => sum + each, 0),
   }));
-  const segments = stretches.map(({ segment, massG }): Segment => ({ parent: 0, parentId: parent.id, segment, massG }));
-  const within = parent.counts.every((counts, s) => segmentStanding(segments[s]!, counts, input).leftG >= 0);
   const label = `${parent.name}, ${inWords(fineMassFigure(parent.massG, system))}`;
   const percent = (g: number) => `${(100 * g) / longestG}%`;
   return (
@@ -243,9 +240,8 @@ function DrawnBar({ parent, p, input, names, longestG, chosen: chosenSegment, dr
           const place = { parent: p, segment };
           const chosen = chosenSegment === segment;
           const target = dragging?.over?.parent === p && dragging.over.segment === segment;
-          const cuts = within
-            ? cutsAlong([segments[segment]!], [counts], input)
-            : cutsAlong([{ ...segments[segment]!, massG: Math.max(massG, standing.takenG) }], [counts], input);
+          // What is too much for it is drawn beyond its end.
+          const cuts = cutsAlong([{ massG: Math.max(massG, standing.takenG) }], [counts], input);
           const fits = !dragging || standing.leftG >= input.demands[dragging.size]!.massG + input.cutLossG - 1e-6;
           return (
             <g

@@ -1,6 +1,6 @@
 'use client';
 
-import { cutsAlong } from '../../core/cutMap';
+import { cutsAlong, isUntouched } from '../../core/cutMap';
 import type { MinisAnswer } from '../../solver/minisWanted';
 import { Length, FineMass } from '../../ui/Figures';
 import styles from './LeftWords.module.css';
@@ -18,9 +18,12 @@ export function LeftWords({
 }) {
   const left = parents.flatMap(({ piece, segmentsG }, p) => {
     const own = counts[p]!;
-    if (own.every((each) => each.every((count) => count === 0))) return [];
-    const segments = segmentsG.map((massG, segment) => ({ parent: 0, parentId: '', segment, massG }));
-    return cutsAlong(segments, own, input)
+    if (isUntouched(own)) return [];
+    return cutsAlong(
+      segmentsG.map((massG) => ({ massG })),
+      own,
+      input,
+    )
       .filter((cut) => cut.kind === 'left')
       .map((cut) => ({
         massG: cut.toG - cut.fromG,
@@ -28,7 +31,7 @@ export function LeftWords({
         knots: cut.knotsG.length,
       }));
   });
-  const untouched = parents.filter((_, p) => counts[p]!.every((each) => each.every((count) => count === 0))).length;
+  const untouched = parents.filter((_, p) => isUntouched(counts[p]!)).length;
   const useful = left.filter(({ lengthM }) => lengthM >= USEFUL_M).sort((a, b) => b.lengthM - a.lengthM);
   const scraps = left.filter(({ lengthM }) => lengthM < USEFUL_M);
   if (left.length === 0 && untouched === 0) return <p className={styles.left}>Nothing is left over.</p>;

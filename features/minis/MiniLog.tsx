@@ -4,7 +4,7 @@ import { Button, Checkbox } from 'antd';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { readOrNull } from '../../core/inputError';
-import { massOfMini, minisMade, type MiniRunState, parentAfterG } from '../../core/miniRun';
+import { leftPlaces, massOfMini, minisMade, type MiniRunState, parentAfterG } from '../../core/miniRun';
 import { parseQuantity } from '../../core/units';
 import type { ScaleTool } from '../../server/bench';
 import type { MiniLogForm } from '../../server/miniRuns';
@@ -52,10 +52,7 @@ export function MiniLog({
   const [resolutionG, setResolution] = useFineScale(scales);
   const [unsettled, setUnsettled] = useState(false);
   const { plan } = page;
-  const places = leftPlaces(
-    page,
-    parentAfterG(session.about, state, session.learned, plan.parent.massG, plan.minis.length - 1),
-  );
+  const places = placesOf(page, parentAfterG(plan, state, session.learned, plan.parent.massG, plan.minis.length - 1));
   const form = useForm<Values>({
     draftKey: `log of run ${page.id}`,
     initial: () => ({
@@ -91,8 +88,9 @@ export function MiniLog({
       'left',
       values.left.map((each, i) => (i === at ? { ...each, ...next } : each)),
     );
-  const endsG = grams(values.ends) ?? made.length * (plan.cutLossG - plan.tiesG);
-  const tiesG = grams(values.ties) ?? made.length * plan.tiesG;
+  const reckoned = { endsG: made.length * (plan.cutLossG - plan.tiesG), tiesG: made.length * plan.tiesG };
+  const endsG = grams(values.ends) ?? reckoned.endsG;
+  const tiesG = grams(values.ties) ?? reckoned.tiesG;
   return (
     <Form form={form} className={styles.log}>
       <div>
@@ -148,7 +146,7 @@ export function MiniLog({
             inputMode="decimal"
             hint={
               <>
-                empty: <FineMass g={made.length * (plan.cutLossG - plan.tiesG)} />, as reckoned
+                empty: <FineMass g={reckoned.endsG} />, as reckoned
               </>
             }
           />
@@ -158,7 +156,7 @@ export function MiniLog({
             inputMode="decimal"
             hint={
               <>
-                empty: <FineMass g={made.length * plan.tiesG} />, as reckoned
+                empty: <FineMass g={reckoned.tiesG} />, as reckoned
               </>
             }
           />
@@ -216,13 +214,12 @@ export function MiniLog({
 }
 
 /** Where something is left: what was put aside on the way, and what is on the skein itself. */
-function leftPlaces({ plan, pieceLabel }: MiniRunPage, lastG: number): { words: string; expectedG: number }[] {
-  const along = plan.left.filter(({ afterMini }) => afterMini < plan.minis.length);
-  return [
-    ...along.map(({ afterMini, massG }) => ({
+function placesOf({ plan, pieceLabel }: MiniRunPage, lastG: number): { words: string; expectedG: number }[] {
+  return leftPlaces(plan).map((afterMini, i) => {
+    if (afterMini === plan.minis.length) return { words: `Left on ${pieceLabel.toLowerCase()}`, expectedG: lastG };
+    return {
       words: afterMini === 0 ? 'Put aside before the first mini' : `Put aside after mini ${afterMini}`,
-      expectedG: massG,
-    })),
-    { words: `Left on ${pieceLabel.toLowerCase()}`, expectedG: lastG },
-  ];
+      expectedG: plan.left[i]!.massG,
+    };
+  });
 }

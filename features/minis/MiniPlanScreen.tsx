@@ -7,7 +7,7 @@ import { InputError } from '../../core/inputError';
 import { fineMassFigure, inWords, massFigure } from '../../core/format';
 import { type ParentPiece, readMinis, readSize, type ReadMinis } from '../../core/miniPlan';
 import type { MinisWorth } from '../../core/minis';
-import type { UnitSystem } from '../../core/units';
+import { GRAMS_PER_OUNCE, type UnitSystem } from '../../core/units';
 import type { MiniJobForm, MiniPlanPage } from '../../server/miniJobs';
 import { FormError } from '../../ui/Form';
 import { newKey } from '../../ui/newKey';
@@ -355,5 +355,5 @@ function nameFor(made: readonly number[], yarns: readonly string[]): string {
 }
 
 function typedMass(massG: number, system: UnitSystem): string {
-  return system === 'metric' ? `${massG} g` : `${(massG / 28.349523125).toFixed(2)} oz`;
+  return system === 'metric' ? `${massG} g` : `${(massG / GRAMS_PER_OUNCE).toFixed(2)} oz`;
 }

@@ -3,7 +3,7 @@
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect } from 'react';
-import { afterMiniEvent, minisMade, minisToCome } from '../../core/miniRun';
+import { afterMiniEvent, minisMade, minisToCome, nextToCome } from '../../core/miniRun';
 import type { ScaleTool } from '../../server/bench';
 import type { MiniRunPage } from '../../server/miniRuns';
 import { GiveUp } from '../../ui/bench/GiveUp';
@@ -34,8 +34,7 @@ export function MiniRunScreen({ page, scales }: { page: MiniRunPage; scales: Sca
 
   /** On to the next mini that is to be made; after the last, to what is left. */
   const goOn = (leaving = state.part) => {
-    const coming = minisToCome(state).filter((part) => part !== leaving);
-    const next = coming.find((part) => part > leaving) ?? coming[0];
+    const next = nextToCome(state, leaving);
     if (next === undefined) record({ kind: 'stage', stage: 'finish', part: leaving });
     else record({ kind: 'stage', stage: 'count', part: next });
   };

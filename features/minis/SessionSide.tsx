@@ -41,7 +41,7 @@ export function SessionSide({
 }) {
   const system = useSystem();
   const { plan } = page;
-  const made = minisMade(state).filter((part) => part !== state.part || state.stage === 'weigh');
+  const made = minisMade(state);
   const done = made.filter((part) => part !== state.part);
   // The one in hand tells something once it is weighed.
   const told = made.filter((part) => part !== state.part || (state.weighed[part] ?? null) !== null);

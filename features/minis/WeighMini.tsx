@@ -2,7 +2,7 @@
 
 import { Button } from 'antd';
 import { type FormEvent, type ReactNode, useState } from 'react';
-import { reading } from '../../core/inputError';
+import { reading as readingOf } from '../../core/inputError';
 import { inWords, fineMassFigure } from '../../core/format';
 import { loopsMassG } from '../../core/gramsPerLoop';
 import {
@@ -11,10 +11,11 @@ import {
   type MiniHappening,
   type MiniRunState,
   minisToCome,
+  nextToCome,
   parentAfterG,
 } from '../../core/miniRun';
 import { miniVerdict, scaleJudges, type WeighingDoubt, weighingDoubt } from '../../core/miniScale';
-import { parseQuantity } from '../../core/units';
+import { GRAMS_PER_OUNCE, parseQuantity } from '../../core/units';
 import type { ScaleTool } from '../../server/bench';
 import type { MiniRunPage } from '../../server/miniRuns';
 import { LargeAct } from '../../ui/bench/LargeAct';
@@ -61,7 +62,7 @@ export function WeighMini({
   const parentWeighing = state.parent.find(({ afterPart }) => afterPart === part) ?? null;
   const coarse = scaleJudges(resolutionG, mini.toleranceG).verdict === 'too coarse';
   const done = weighing !== null || parentWeighing !== null;
-  const last = minisToCome(state).filter((each) => each !== part).length === 0;
+  const last = nextToCome(state, part) === undefined;
   const goOn = last ? 'All cut: weigh what is left' : 'Next mini';
 
   const takeBack = () => {
@@ -73,15 +74,11 @@ export function WeighMini({
     else if (key === 'miscount') takeBack();
   });
 
+  const reading = { page, state, session, resolutionG, enabled, record };
   const mine = (
     <MiniReading
       key={`mini ${part}`}
-      page={page}
-      state={state}
-      session={session}
-      resolutionG={resolutionG}
-      enabled={enabled}
-      record={record}
+      {...reading}
       onScale={(stepG) => {
         const step = stepOnBench(scales, stepG);
         if (step !== undefined) setResolution(step);
@@ -89,18 +86,7 @@ export function WeighMini({
       main={!coarse}
     />
   );
-  const parents = (
-    <ParentReading
-      key={`parent ${part}`}
-      page={page}
-      state={state}
-      session={session}
-      resolutionG={resolutionG}
-      enabled={enabled}
-      record={record}
-      main={coarse}
-    />
-  );
+  const parents = <ParentReading key={`parent ${part}`} {...reading} main={coarse} />;
   return (
     <div className={styles.weigh}>
       <h2 className={styles.ask}>
@@ -285,7 +271,7 @@ function ReadingForm({
   const [error, setError] = useState('');
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    const read = reading(() => parseQuantity(typed, 'mass', system, ''));
+    const read = readingOf(() => parseQuantity(typed, 'mass', system, ''));
     if (read.error !== undefined) setError(read.error);
     else after(onRead(read.value));
   };
@@ -387,10 +373,10 @@ function DoubtWords({
   }
 }
 
-function ParentReading({ page, state, session: { learned, about }, resolutionG, enabled, record, main }: ReadingProps) {
+function ParentReading({ page, state, session: { learned }, resolutionG, enabled, record, main }: ReadingProps) {
   const { part } = state;
   const [asked, setAsked] = useState<number | null>(null);
-  const expectedG = parentAfterG(about, state, learned, page.plan.parent.massG, part);
+  const expectedG = parentAfterG(page.plan, state, learned, page.plan.parent.massG, part);
   const keep = (massG: number) => record({ kind: 'weigh parent', part, massG, resolutionG });
   const take = (massG: number): Taken => {
     const before = state.parent.filter(({ afterPart }) => afterPart < part).at(-1)?.massG ?? page.plan.parent.massG;
@@ -487,15 +473,14 @@ function ParentWeighed({
 /** What the last ones have changed about the next. */
 function NextWords({ session, plan, state }: { session: Session; plan: MiniRunPage['plan']; state: MiniRunState }) {
   const system = useSystem();
-  const coming = minisToCome(state).filter((part) => part !== state.part);
-  const next = coming.find((part) => part > state.part) ?? coming[0];
+  const next = nextToCome(state, state.part);
   if (next === undefined) return <p className={styles.soft}>That was the last one.</p>;
   return (
     <p className={styles.soft}>
-      {coming.length} to come. A loop weighs{' '}
+      {minisToCome(state).length} to come. A loop weighs{' '}
       {system === 'metric'
         ? `${session.learned.gramsPerLoop.toFixed(3)} g`
-        : `${(session.learned.gramsPerLoop / 28.349523125).toFixed(4)} oz`}{' '}
+        : `${(session.learned.gramsPerLoop / GRAMS_PER_OUNCE).toFixed(4)} oz`}{' '}
       by what was weighed; next: {sizeName(plan.minis[next]!, system)}.
     </p>
   );

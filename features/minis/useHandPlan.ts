@@ -1,7 +1,7 @@
 'use client';
 
 import { useMemo, useState } from 'react';
-import { fits, type MiniCounts, type MinisWorth, segmentsOf, worthOf } from '../../core/minis';
+import { fits, madeOfEach, type MiniCounts, type MinisWorth, segmentsOf, worthOf } from '../../core/minis';
 import type { MinisAnswer } from '../../solver/minisWanted';
 import type { MapHand, MapPlace } from './CutMap';
 
@@ -67,7 +67,7 @@ export function useHandPlan(
   const whole = input !== null && flat.length === segments.length;
   return {
     counts,
-    made: (answer?.input.demands ?? []).map((_, d) => flat.reduce((sum, each) => sum + (each[d] ?? 0), 0)),
+    made: madeOfEach(flat, answer?.input.demands.length ?? 0),
     worth: whole ? worthOf(flat, segments, answer!.input) : null,
     feasible: whole && fits(flat, segments, input),
     byHand: hand !== null,

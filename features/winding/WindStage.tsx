@@ -28,6 +28,7 @@ import { useKept } from '../../ui/useKept';
 import { BenchSettings } from '../../ui/bench/BenchSettings';
 import { CountButton } from '../../ui/bench/CountButton';
 import { Cue } from '../../ui/bench/Cue';
+import { toggleFullScreen } from '../../ui/bench/toggleFullScreen';
 import { LargeAct } from '../../ui/bench/LargeAct';
 import { Way } from '../../ui/bench/Way';
 import { DriverChoice, useDriverChoice } from './DriverChoice';
@@ -358,12 +359,6 @@ function seenAlong({ plan }: RunPage, { marks }: RunState): Fault[] {
     if (!kind || !cake) return [];
     return [{ kind, atM: cake.startM + onSpindleAt(spindleOf(plan, part), atTurn).lengthM }];
   });
-}
-
-function toggleFullScreen(): void {
-  // It may be forbidden; the bench works in a window as well.
-  if (document.fullscreenElement) void document.exitFullscreen().catch(() => undefined);
-  else void document.documentElement.requestFullscreen().catch(() => undefined);
 }
 
 function cueWords(cue: CueName, turns: number, stopAt: number, last: boolean): string {

@@ -1,14 +1,11 @@
 'use client';
 
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { FollowedRun, RunEnd, RunMessage, RunNews } from '../../core/following';
+import type { Bare, FollowedRun, RunEnd, RunMessage, RunNews } from '../../core/following';
 import { newKey } from '../newKey';
 import { boxesLeftBehind, clearSentBox, keepOutbox, type Keyed, notArrived, type Outbox } from './outbox';
 
 export type Holding = 'asking' | 'mine' | 'another';
-
-/** An event without its key and its time, which it gets when it is recorded. */
-type Bare<Event> = Event extends unknown ? Omit<Event, 'key' | 'atMs'> : never;
 
 export interface Followed<State, Event> {
   state: State;
