@@ -7,6 +7,7 @@ import { miniJobById, miniOfPiece, minisOfJob, setKit, wetBy } from '../db/minis
 import { insertOperation, insertPart, operationByRequest, type PartRow } from '../db/operations';
 import { pieceById, type PieceRow } from '../db/pieces';
 import { longText, quantity, readOptional, requestKey } from './fields';
+import { undoOperation } from './pieces';
 import { attempt, NotPossible, type Saved } from './result';
 import { weighedMass, weighingFields } from './weighing';
 import { fromMg } from './whole';
@@ -33,6 +34,23 @@ export function treatMinis(db: Db, input: unknown, now: Date): Saved {
           form,
           now,
         );
+      })
+      .immediate(),
+  );
+}
+
+/** Takes these minis out of the pot or the water again, of whichever yarns they are. */
+export function untreatMinis(db: Db, pieceIds: readonly number[], now: Date): Saved {
+  return attempt(z.null(), null, () =>
+    db
+      .transaction(() => {
+        const operations = new Set(pieceIds.flatMap((id) => wetBy(db, id) ?? []));
+        if (operations.size === 0) throw new NotPossible('there is nothing here to undo');
+        for (const id of operations) {
+          const undone = undoOperation(db, id, now);
+          if (!undone.ok) throw new NotPossible(Object.values(undone.errors).join('. '));
+        }
+        return operations.values().next().value!;
       })
       .immediate(),
   );

@@ -9,7 +9,7 @@ import { reels, removeTool, saveTool } from './bench';
 import { noteFault } from './faults';
 import { labelOf, labelSheet } from './labels';
 import { entryPage } from './logbook';
-import { packKit, treatMinis, weighDried } from './miniCare';
+import { packKit, treatMinis, untreatMinis, weighDried } from './miniCare';
 import { miniJobLines, miniJobPage } from './miniJobPages';
 import { endMiniJob, type MiniJobForm, miniPlanPage, miniReplanPage, saveMiniJob } from './miniJobs';
 import { logMiniRun, type MiniLogForm, miniRunPage, startMiniRun } from './miniRuns';
@@ -388,6 +388,26 @@ describe('dye, wash and dry', () => {
     expect(miniJobPage(db, jobId)!.minis[0]).toMatchObject({ mass: { massG: 12.2 }, cut: { massG: 12 } });
     idOf(weighDried(db, dried([ids[1]!], ['13.9'], { sure: true }), 'metric', NOW));
     expect(wet()).toHaveLength(0);
+  });
+
+  test('minis of several yarns that went into the water together come out together', () => {
+    const db = emptyDatabase();
+    const first = shelved(db, { masses: ['112'], scaleResolutionG: 0.1 });
+    const second = shelved(db, { colourName: 'High tide', masses: ['96.5'], scaleResolutionG: 0.1 });
+    const pieceIds = [...first.pieceIds, ...second.pieceIds];
+    const jobId = idOf(saveMiniJob(db, null, jobValues(highs, db, { pieceIds }), 'metric', NOW));
+    for (const pieceId of pieceIds) {
+      const runId = idOf(startMiniRun(db, jobId, pieceId, NOW));
+      sends(db, runId, made(0, 60, 12));
+      idOf(logMiniRun(db, runId, logValues([]), 'metric', NOW));
+    }
+    const ids = miniJobPage(db, jobId)!.minis.map(({ pieceId }) => pieceId);
+    const wet = () => miniJobPage(db, jobId)!.minis.filter(({ wetBy }) => wetBy).length;
+    idOf(treatMinis(db, { requestKey: aKey(), kind: 'wash', pieceIds: ids, note: '' }, NOW));
+    expect(wet()).toBe(2);
+    idOf(untreatMinis(db, ids, NOW));
+    expect(wet()).toBe(0);
+    expect(errorsOf(untreatMinis(db, ids, NOW))['']).toMatch(/nothing here to undo/);
   });
 
   test('undone, they were never wet; nothing but minis of the plan is treated', () => {

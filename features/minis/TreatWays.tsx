@@ -6,7 +6,7 @@ import { newKey } from '../../ui/newKey';
 import { Say } from '../../ui/Say';
 import { useUndoOffer } from '../../ui/UndoOffer';
 import { useTask } from '../../ui/useTask';
-import { treat, undoTreat } from './actions';
+import { treat, untreat } from './actions';
 import styles from './TreatWays.module.css';
 import { minisInWords } from './words';
 
@@ -19,10 +19,10 @@ export function TreatWays({ page }: { page: MiniJobPage }) {
   const put = (kind: 'dye' | 'wash') =>
     run(
       () => treat({ requestKey: newKey(), kind, pieceIds: dry, note: '' }),
-      (id) =>
+      () =>
         offer({
           words: `${minisInWords(dry.length)} went into the ${kind === 'dye' ? 'dye pot' : 'water'}.`,
-          undo: () => undoTreat(id),
+          undo: () => untreat(dry),
         }),
     );
   return (

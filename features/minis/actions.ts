@@ -1,12 +1,11 @@
 'use server';
 
 import { database } from '../../server/database';
-import { type DryForm, packKit, type TreatForm, treatMinis, weighDried } from '../../server/miniCare';
+import { type DryForm, packKit, type TreatForm, treatMinis, untreatMinis, weighDried } from '../../server/miniCare';
 import { endMiniJob, type MiniJobForm, saveMiniJob } from '../../server/miniJobs';
 import { type MiniLogForm, logMiniRun, startMiniRun } from '../../server/miniRuns';
 import { preferences } from '../../server/preferences';
 import { giveUpRun, takeUpRun } from '../../server/runLog';
-import { undoOperation } from '../../server/pieces';
 import type { Saved } from '../../server/result';
 
 export async function keepMinis(jobId: number | null, form: MiniJobForm): Promise<Saved> {
@@ -37,8 +36,8 @@ export async function treat(form: TreatForm): Promise<Saved> {
   return Promise.resolve(treatMinis(database(), form, new Date()));
 }
 
-export async function undoTreat(operationId: number): Promise<Saved> {
-  return Promise.resolve(undoOperation(database(), operationId, new Date()));
+export async function untreat(pieceIds: number[]): Promise<Saved> {
+  return Promise.resolve(untreatMinis(database(), pieceIds, new Date()));
 }
 
 export async function keepDried(form: DryForm): Promise<Saved> {
