@@ -9,7 +9,7 @@ export type Form = (typeof FORMS)[number];
 /**
  * What turns pieces into pieces, or measures them; `receive` is where a thread begins, `sample` measures a length of a
  * piece, `inspect` finds faults along it, `split` cuts minis from it, it is put into the pot to `dye` or into water to
- * `wash`, `undo` is the opposite of another operation.
+ * `wash`, singles become one by `ply`, `undo` is the opposite of another operation.
  */
 export const OPERATION_KINDS = [
   'receive',
@@ -20,6 +20,7 @@ export const OPERATION_KINDS = [
   'inspect',
   'dye',
   'wash',
+  'ply',
   'undo',
 ] as const;
 export type OperationKind = (typeof OPERATION_KINDS)[number];

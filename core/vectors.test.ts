@@ -1,7 +1,9 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { cake } from './cake';
+import { plyBothEnds } from './plyBothEnds';
 import { swift } from './swift';
+import { twist } from './twist';
 import { winderFit } from './winderFit';
 import { yardage } from './yardage';
 
@@ -12,7 +14,7 @@ interface Case {
   output: unknown;
 }
 
-const CALCULATIONS = { yardage, cake, 'winder-fit': winderFit, swift };
+const CALCULATIONS = { yardage, cake, 'winder-fit': winderFit, swift, twist, 'ply-both-ends': plyBothEnds };
 
 for (const [name, calculate] of Object.entries(CALCULATIONS)) {
   const file = path.join(__dirname, '..', 'tests', 'vectors', `${name}.json`);

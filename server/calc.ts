@@ -1,9 +1,12 @@
 import { z } from 'zod';
 import { cake, type CakeInput } from '../core/cake';
+import { PACKAGE_ENDS } from '../core/faults';
 import { FIBRE_NAMES } from '../core/fibre';
 import { InputError } from '../core/inputError';
 import type { MinisInput } from '../core/minis';
+import { plyBothEnds, type PlyBothEndsInput } from '../core/plyBothEnds';
 import { swift, type SwiftInput } from '../core/swift';
+import { PACKAGE_SIDES, twist, type TwistInput } from '../core/twist';
 import { winderFit, type WinderFitInput } from '../core/winderFit';
 import { yardage, type YardageInput } from '../core/yardage';
 import { minisAnswer } from './minis';
@@ -40,14 +43,19 @@ const yardageInput = z.strictObject({
   needTolerancePercent: percent.optional(),
 }) satisfies z.ZodType<YardageInput>;
 
-const cakeInput = z.strictObject({
-  massG: positive.optional(),
-  lengthM: positive.optional(),
-  gristMPerG: positive,
+/** What something is wound on and how. */
+const shape = {
   coreDiameterMm: positive,
   heightMm: positive,
   densityGPerCm3: positive.optional(),
   crossingAngleDeg: number.min(0, 'must be 0 or more').max(89, 'must be below 90').optional(),
+};
+
+const cakeInput = z.strictObject({
+  massG: positive.optional(),
+  lengthM: positive.optional(),
+  gristMPerG: positive,
+  ...shape,
   spindleTurnsPerCrank: positive.optional(),
   stopsAtG: z.array(positive).optional(),
 }) satisfies z.ZodType<CakeInput>;
@@ -102,11 +110,60 @@ const minisInput = z.strictObject({
   cutLossG: number.min(0, 'must be 0 or more'),
 }) satisfies z.ZodType<MinisInput>;
 
+const round = z.enum(['cw', 'ccw']);
+const access = { innerEnd: z.enum(['free', 'buried']).optional(), farSide: z.enum(['open', 'closed']).optional() };
+
+const twistInput = z.strictObject({
+  lengthM: positive,
+  gristMPerG: positive,
+  yarn: z
+    .strictObject({
+      direction: z.enum(['S', 'Z']),
+      turnsPerM: number.min(0, 'must be 0 or more').max(3000, 'must be 3000 or less'),
+    })
+    .optional(),
+  steps: z
+    .array(
+      z.strictObject({
+        from: z.discriminatedUnion('mode', [
+          z.strictObject({ mode: z.literal('rotating') }),
+          z.strictObject({ mode: z.literal('stationary-loop'), loopM: positive, direction: round }),
+          z.strictObject({ mode: z.literal('over-end'), end: z.enum(PACKAGE_ENDS), side: z.enum(PACKAGE_SIDES) }),
+        ]),
+        onto: z
+          .discriminatedUnion('mode', [
+            z.strictObject({ mode: z.literal('spindle'), direction: round, ...shape, ...access }),
+            z.strictObject({ mode: z.literal('carried'), direction: round, ...shape, ...access }),
+            z.strictObject({
+              mode: z.literal('reel'),
+              loopM: positive,
+              carried: z.boolean().optional(),
+              direction: round.optional(),
+            }),
+          ])
+          .optional(),
+      }),
+    )
+    .min(1, 'there must be at least one')
+    .max(100),
+}) satisfies z.ZodType<TwistInput>;
+
+const plyBothEndsInput = z.strictObject({
+  massG: positive,
+  gristMPerG: positive,
+  ...shape,
+  direction: round,
+  side: z.enum(PACKAGE_SIDES),
+  single: z.strictObject({ direction: z.enum(['S', 'Z']), turnsPerM: positive.max(3000, 'must be 3000 or less') }),
+}) satisfies z.ZodType<PlyBothEndsInput>;
+
 const CALCULATIONS = new Map<string, (input: unknown, seconds: number) => object | Promise<object>>([
   ['yardage', (input) => yardage(check(yardageInput, input))],
   ['cake', (input) => cake(check(cakeInput, input))],
   ['winder-fit', (input) => winderFit(check(winderFitInput, input))],
   ['swift', (input) => swift(check(swiftInput, input))],
+  ['twist', (input) => twist(check(twistInput, input))],
+  ['ply-both-ends', (input) => plyBothEnds(check(plyBothEndsInput, input))],
   ['minis', (input, seconds) => minisAnswer(check(minisInput, input), seconds)],
 ]);
 

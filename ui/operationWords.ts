@@ -10,5 +10,6 @@ export const OPERATION_VERBS: Record<OperationKind, string> = {
   sample: 'measured',
   dye: 'dyed',
   wash: 'washed',
+  ply: 'plied',
   undo: 'undone',
 };

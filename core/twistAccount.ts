@@ -1,0 +1,232 @@
+import type { PackageEnd } from './faults';
+import type { Form } from './piece';
+import { endsOf } from './schools';
+import { type Access, type LaidOn, type PackageSide, type Round, type StrandState, senseOf, wrapsOff } from './twist';
+import { asLong, reversed, roundLoop, stretchOf, type TwistChange, unchanged, wrapped } from './twistChange';
+
+/** How a strand left what it was taken from, as it was noted. */
+export type NotedLeaving =
+  | { how: 'turning' }
+  /** A package, pulled over its end at one side. */
+  | { how: 'standing'; side: PackageSide }
+  /** An open hank; seen from where it is pulled to. */
+  | { how: 'standing'; direction: Round };
+
+/** How a strand was laid, as it was noted; null where nobody looked. */
+export interface NotedLaying extends Access {
+  how: 'spindle' | 'carried' | 'reel' | null;
+  /** Of the spindle or of the hand, seen from the near side. */
+  direction: Round | null;
+  /** Of a package. */
+  coreDiameterMm: number | null;
+  outerDiameterMm: number | null;
+  crossingAngleDeg: number;
+  /** Once round a reel. */
+  loopM: number | null;
+}
+
+/** What came of a strand, in the order in which it was laid. */
+export interface LaidPart {
+  pieceId: number;
+  form: Form;
+  /** Null where it is not known. */
+  lengthM: number | null;
+  noted: NotedLaying | null;
+}
+
+/** One thing that happened to a piece, as far as its twist goes. */
+export type TwistEvent =
+  | { kind: 'came'; piece: LaidPart; loopM: number | null }
+  | {
+      kind: 'taken';
+      pieceId: number;
+      fromEnd: PackageEnd;
+      left: NotedLeaving | null;
+      parts: readonly LaidPart[];
+      /** What stayed of the piece, under its new number. */
+      rest: { pieceId: number; lengthM: number | null } | null;
+    }
+  /** Weighed, and found to be so long still. */
+  | { kind: 'measured'; pieceId: number; lengthM: number; usedFrom: PackageEnd };
+
+/** What the account does not know, and why. */
+export type TwistGap = 'came wound' | 'leaving not noted' | 'laying not noted' | 'loop not measured';
+
+/** A piece's twist, as far as it can be told. */
+export interface PieceTwist {
+  /** From its inner end; where there is a gap, only what was changed since. */
+  change: TwistChange;
+  gap: TwistGap | null;
+  /** How it lies: in a loop, or as a package whose winding is known or not. */
+  form: Form;
+  laid: LaidOn | null;
+  /** Once round, of what lies in a loop. */
+  loopM: number | null;
+  access: Access;
+}
+
+/**
+ * What has become of the twist of each piece, through cuts, reversals and minis.
+ *
+ * What is not known stays so through everything that follows, and is never taken for nothing.
+ *
+ * @param events oldest first
+ * @returns by the number of the piece, those used up too
+ * @example
+ * twistAccount([{ kind: 'came', piece: { pieceId: 7, form: 'cake', lengthM: 380, noted: null }, loopM: null }]).get(7)?.gap // => 'came wound'
+ */
+export function twistAccount(events: readonly TwistEvent[]): Map<number, PieceTwist> {
+  const account = new Map<number, PieceTwist>();
+  for (const event of events) {
+    switch (event.kind) {
+      case 'came':
+        account.set(event.piece.pieceId, asItCame(event.piece, event.loopM));
+        break;
+      case 'measured': {
+        const piece = account.get(event.pieceId);
+        if (piece) account.set(event.pieceId, asLongAs(piece, event.lengthM, event.usedFrom));
+        break;
+      }
+      case 'taken': {
+        const piece = account.get(event.pieceId);
+        if (piece) for (const [id, each] of takenFrom(piece, event)) account.set(id, each);
+        break;
+      }
+    }
+  }
+  return account;
+}
+
+/** Lengths of which nothing is known are told in shares of the whole. */
+const SHARE_M = 1;
+
+function asItCame({ form, lengthM, noted }: LaidPart, loopM: number | null): PieceTwist {
+  const length = lengthM ?? SHARE_M;
+  return {
+    change: unchanged(length),
+    // A hank is how yarn is made; whatever else it comes as, somebody has wound it.
+    gap: form === 'hank' ? null : 'came wound',
+    form,
+    laid: noted && laidAs(noted, length),
+    loopM,
+    access: accessOf(form, noted),
+  };
+}
+
+/** What can be got at, by what it is and by what was noted of it. */
+function accessOf(form: Form, noted: NotedLaying | null): Access {
+  return {
+    ...(endsOf(form).includes('inner') ? {} : { innerEnd: 'buried' as const }),
+    ...(form === 'cone' && { farSide: 'closed' as const }),
+    ...(noted?.innerEnd && { innerEnd: noted.innerEnd }),
+    ...(noted?.farSide && { farSide: noted.farSide }),
+  };
+}
+
+function laidAs(
+  { how, direction, coreDiameterMm, outerDiameterMm, crossingAngleDeg }: NotedLaying,
+  lengthM: number,
+): LaidOn | null {
+  if (how === null || how === 'reel' || direction === null || coreDiameterMm === null || outerDiameterMm === null)
+    return null;
+  const round = how === 'carried' ? senseOf(direction) : -senseOf(direction);
+  const coreM2 = (coreDiameterMm / 2000) ** 2;
+  return {
+    sense: round * Math.cos((crossingAngleDeg * Math.PI) / 180),
+    coreM2,
+    perM: ((outerDiameterMm / 2000) ** 2 - coreM2) / lengthM,
+  };
+}
+
+/** Less by more than the scale and the air explain was used. */
+const USED_SHARE = 0.97;
+
+function asLongAs(piece: PieceTwist, lengthM: number, usedFrom: PackageEnd): PieceTwist {
+  const wholeM = piece.change.lengthM;
+  // From a share, or by a new ruler.
+  if (wholeM === SHARE_M || lengthM >= USED_SHARE * wholeM) return rescaled(piece, lengthM);
+  return usedFrom === 'inner' ? cutTo(piece, wholeM - lengthM, wholeM) : cutTo(piece, 0, lengthM);
+}
+
+function rescaled(piece: PieceTwist, lengthM: number): PieceTwist {
+  const { change, laid } = piece;
+  return {
+    ...piece,
+    change: asLong(change, lengthM),
+    laid: laid && { ...laid, perM: (laid.perM * change.lengthM) / lengthM },
+  };
+}
+
+/** What is left of a package between two places: its hole is as wide as where it now begins. */
+function cutTo(piece: PieceTwist, fromM: number, toM: number): PieceTwist {
+  const { change, laid } = piece;
+  return {
+    ...piece,
+    change: stretchOf(change, fromM, toM),
+    laid: laid && { ...laid, coreM2: laid.coreM2 + laid.perM * fromM },
+  };
+}
+
+function takenFrom(piece: PieceTwist, event: Extract<TwistEvent, { kind: 'taken' }>): [number, PieceTwist][] {
+  const { parts, rest, fromEnd } = event;
+  const known = [...parts, ...(rest ? [rest] : [])].every(({ lengthM }) => lengthM !== null);
+  const shares = [...parts, ...(rest ? [rest] : [])].map(({ lengthM }) => (known ? lengthM! : SHARE_M));
+  const totalM = shares.reduce((sum, share) => sum + share, 0);
+  const whole = rescaled(piece, totalM);
+  const { change, gap } = leaving(whole, event);
+  let startM = 0;
+  const laid = parts.map(({ pieceId, form, noted }, i): [number, PieceTwist] => {
+    const lengthM = shares[i]!;
+    const part = stretchOf(change, startM, startM + lengthM);
+    startM += lengthM;
+    return [pieceId, layDown(part, gap, form, noted)];
+  });
+  if (!rest) return laid;
+  const restM = totalM - startM;
+  const left = fromEnd === 'inner' ? cutTo(whole, startM, totalM) : cutTo(whole, 0, restM);
+  return [...laid, [rest.pieceId, left]];
+}
+
+/** The strand in the order of leaving, with what leaving did to it. */
+function leaving(
+  { change, gap, laid, loopM, form }: PieceTwist,
+  { fromEnd, left }: Extract<TwistEvent, { kind: 'taken' }>,
+): Pick<PieceTwist, 'change' | 'gap'> {
+  const inOrder = fromEnd === 'inner' ? change : reversed(change);
+  if (!left) return { change: inOrder, gap: gap ?? 'leaving not noted' };
+  if (left.how === 'turning') return { change: inOrder, gap };
+  if ('direction' in left) {
+    if (loopM === null) return { change: inOrder, gap: gap ?? 'loop not measured' };
+    return { change: wrapped(inOrder, roundLoop(senseOf(left.direction), loopM)), gap };
+  }
+  if (!laid || isLoop(form)) return { change: inOrder, gap: gap ?? 'laying not noted' };
+  return { change: wrapped(inOrder, wrapsOff(laid, change.lengthM, { end: fromEnd, side: left.side })), gap };
+}
+
+function layDown(change: TwistChange, gap: TwistGap | null, form: Form, noted: NotedLaying | null): PieceTwist {
+  const laid = noted && laidAs(noted, change.lengthM);
+  const loopM = noted?.loopM ?? null;
+  const base = { form, laid, loopM, access: accessOf(form, noted) };
+  if (noted?.how === null || !noted) return { ...base, change, gap: gap ?? 'laying not noted' };
+  if (noted.how !== 'carried') return { ...base, change, gap };
+  if (noted.direction === null) return { ...base, change, gap: gap ?? 'laying not noted' };
+  if (laid)
+    return { ...base, change: wrapped(change, { sense: laid.sense, startM2: laid.coreM2, perM: laid.perM }), gap };
+  if (loopM === null) return { ...base, change, gap: gap ?? 'loop not measured' };
+  return { ...base, change: wrapped(change, roundLoop(senseOf(noted.direction), loopM)), gap };
+}
+
+const isLoop = (form: Form) => form === 'hank' || form === 'mini skein';
+
+/**
+ * A piece as `afterSteps` takes it further. A loop gives its outer end first, and of a hank that is the end that its
+ * places are counted from.
+ *
+ * @example
+ * strandStateOf({ change: { lengthM: 9, wraps: [] }, gap: null, form: 'hank', laid: null, loopM: 1.5, access: {} }).lies // => { as: 'loop' }
+ */
+export function strandStateOf({ change, form, laid, access }: PieceTwist): StrandState {
+  if (form === 'hank') return { change: reversed(change), lies: { as: 'loop' }, turnedRound: true };
+  if (form === 'mini skein') return { change, lies: { as: 'loop' }, turnedRound: false };
+  return { change, lies: { as: 'package', laid, ...access }, turnedRound: false };
+}
