@@ -3,5 +3,5 @@ import { database } from '../server/database';
 import { today } from '../server/today';
 
 export default function Page() {
-  return <TodayScreen today={today(database())} />;
+  return <TodayScreen today={today(database(), new Date())} />;
 }

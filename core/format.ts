@@ -92,15 +92,20 @@ export function gristFigure(gristMPerG: number, system: UnitSystem): Figure {
 }
 
 /**
- * An amount of twist.
+ * An amount of twist; a small one, as a change mostly is, to one place more.
  *
  * @example
  * twistFigure(180, 'imperial') // => { number: '4.6', unit: 'tpi' }
+ * @example
+ * twistFigure(4.27, 'metric') // => { number: '4.3', unit: 't/m' }
  */
 export function twistFigure(turnsPerM: number, system: UnitSystem): Figure {
-  if (system === 'metric') return { number: rounded(turnsPerM, 0), unit: 't/m' };
-  return { number: rounded((turnsPerM * MILLIMETRES_PER_INCH) / 1000, 1), unit: 'tpi' };
+  const more = Math.abs(turnsPerM) < SMALL_TWIST_PER_M ? 1 : 0;
+  if (system === 'metric') return { number: rounded(turnsPerM, more), unit: 't/m' };
+  return { number: rounded((turnsPerM * MILLIMETRES_PER_INCH) / 1000, 1 + more), unit: 'tpi' };
 }
+
+const SMALL_TWIST_PER_M = 20;
 
 /**
  * Half of the 90 % range, as a mean is followed by: "± 12 m".

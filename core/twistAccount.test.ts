@@ -31,6 +31,7 @@ const came = (form: LaidPart['form'], noted: NotedLaying | null = null, loopM: n
   kind: 'came',
   piece: { pieceId: 1, form, lengthM: 380, noted },
   loopM,
+  asMade: form === 'hank',
 });
 const part = (
   pieceId: number,
@@ -47,7 +48,7 @@ const taken = (pieceId: number, more: Partial<Extract<TwistEvent, { kind: 'taken
   kind: 'taken',
   pieceId,
   fromEnd: 'inner',
-  left: { how: 'turning' },
+  left: 'turning',
   parts: [],
   rest: null,
   ...more,
@@ -61,10 +62,7 @@ test('a hank is as it was made, and winding it from a swift onto a spindle leave
 });
 
 test('a hank that hung still has one turn for each time round', () => {
-  const { change, gap } = of(
-    [came('hank'), taken(1, { left: { how: 'standing', direction: 'ccw' }, parts: [part(2, 380)] })],
-    2,
-  );
+  const { change, gap } = of([came('hank'), taken(1, { left: 'ccw' as const, parts: [part(2, 380)] })], 2);
   expect(gap).toBeNull();
   expect(turnsWithin(change, 0, 380)).toBeCloseTo(-380 / 1.6, 9);
 });
@@ -85,7 +83,7 @@ test.each([
   ],
   [
     'a loop that was not measured',
-    [came('hank', null, null), taken(1, { left: { how: 'standing', direction: 'cw' }, parts: [part(2, 380)] })],
+    [came('hank', null, null), taken(1, { left: 'cw' as const, parts: [part(2, 380)] })],
     2,
     'loop not measured',
   ],
@@ -93,7 +91,7 @@ test.each([
     'pulled off a cake of which the way round is not known',
     [
       ...[came('hank'), taken(1, { parts: [part(2, 380, { ...CAKE, direction: null })] })],
-      taken(2, { left: { how: 'standing', side: 'near' }, parts: [part(3, 380)] }),
+      taken(2, { left: 'near' as const, parts: [part(3, 380)] }),
     ],
     3,
     'laying not noted',
@@ -111,7 +109,7 @@ test('a spindle whose turning nobody looked at is no gap until it is pulled from
 });
 
 test('cut in two, each cake has its own stretch of what was changed', () => {
-  const pulled = { left: { how: 'standing' as const, side: 'near' as const } };
+  const pulled = { left: 'near' as const };
   const whole = of([...wound, taken(2, { ...pulled, parts: [part(3, 380)] })], 3);
   const events = [...wound, taken(2, { ...pulled, parts: [part(3, 150), part(4, 230)] })];
   expect(changeAt(of(events, 3).change, 100)).toBeCloseTo(changeAt(whole.change, 100), 12);
@@ -119,7 +117,7 @@ test('cut in two, each cake has its own stretch of what was changed', () => {
 });
 
 test('taken from outside it lies the other way round on the next', () => {
-  const pulled = { left: { how: 'standing' as const, side: 'near' as const } };
+  const pulled = { left: 'near' as const };
   const inner = of([...wound, taken(2, { ...pulled, parts: [part(3, 380)] })], 3);
   const outer = of([...wound, taken(2, { ...pulled, fromEnd: 'outer', parts: [part(3, 380)] })], 3);
   expect(changeAt(inner.change, 0)).toBeCloseTo(-1 / (2 * Math.PI * 0.012), 12);
@@ -129,10 +127,7 @@ test('taken from outside it lies the other way round on the next', () => {
 
 test('minis: each has what its stretch got, and what is left of the cake has a wider hole', () => {
   const minis = [2, 3, 4].map((i) => part(10 + i, 40, MINI, 'mini skein'));
-  const events = [
-    ...wound,
-    taken(2, { left: { how: 'standing', side: 'near' }, parts: minis, rest: { pieceId: 20, lengthM: 260 } }),
-  ];
+  const events = [...wound, taken(2, { left: 'near' as const, parts: minis, rest: { pieceId: 20, lengthM: 260 } })];
   const [, second] = minis.map(({ pieceId }) => of(events, pieceId));
   const growth = (0.042 ** 2 - 0.012 ** 2) / 380;
   expect(second!.loopM).toBe(1.5);
@@ -144,7 +139,7 @@ test('minis: each has what its stretch got, and what is left of the cake has a w
 
 test('minis that are carried round an arm get one turn more for each loop', () => {
   const carried: NotedLaying = { ...MINI, how: 'carried', direction: 'cw', loopM: 0.64 };
-  const turning = { left: { how: 'turning' as const }, fromEnd: 'outer' as const };
+  const turning = { left: 'turning' as const, fromEnd: 'outer' as const };
   const { change } = of(
     [
       ...wound,
@@ -156,7 +151,7 @@ test('minis that are carried round an arm get one turn more for each loop', () =
 });
 
 test('what was used of it is gone from where it is worked', () => {
-  const pulled = [...wound, taken(2, { left: { how: 'standing', side: 'near' }, parts: [part(3, 380)] })];
+  const pulled = [...wound, taken(2, { left: 'near' as const, parts: [part(3, 380)] })];
   const used = (usedFrom: 'inner' | 'outer') =>
     of([...pulled, { kind: 'measured', pieceId: 3, lengthM: 200, usedFrom }], 3);
   const { change } = of(pulled, 3);
@@ -170,9 +165,9 @@ test('what was used of it is gone from where it is worked', () => {
 
 test('lengths that are not known are shares; the change per metre stays right', () => {
   const events: TwistEvent[] = [
-    { kind: 'came', piece: { pieceId: 1, form: 'hank', lengthM: null, noted: null }, loopM: 1.6 },
+    { kind: 'came', piece: { pieceId: 1, form: 'hank', lengthM: null, noted: null }, loopM: 1.6, asMade: true },
     taken(1, { parts: [part(2, null)] }),
-    taken(2, { left: { how: 'standing', side: 'near' }, parts: [part(3, null)] }),
+    taken(2, { left: 'near' as const, parts: [part(3, null)] }),
   ];
   expect(changeAt(of(events, 3).change, 0)).toBeCloseTo(-1 / (2 * Math.PI * 0.012), 12);
   expect(changeAt(of(events, 3).change, of(events, 3).change.lengthM)).toBeCloseTo(-1 / (2 * Math.PI * 0.042), 12);
@@ -185,10 +180,10 @@ test('the account comes to the same as the steps themselves', () => {
   const noted = { ...CAKE, outerDiameterMm };
   const events: TwistEvent[] = [
     came('hank'),
-    taken(1, { left: { how: 'standing', direction: 'cw' }, parts: [part(2, 380, noted)] }),
-    taken(2, { left: { how: 'standing', side: 'far' }, fromEnd: 'outer', parts: [part(3, 380, noted)] }),
+    taken(1, { left: 'cw' as const, parts: [part(2, 380, noted)] }),
+    taken(2, { left: 'far' as const, fromEnd: 'outer', parts: [part(3, 380, noted)] }),
     taken(3, {
-      left: { how: 'standing', side: 'near' },
+      left: 'near' as const,
       parts: [part(4, 380, { ...noted, how: 'carried', direction: 'ccw' }, 'ball')],
     }),
   ];

@@ -1,16 +1,9 @@
 import type { PackageEnd } from './faults';
 import type { Form } from './piece';
 import { endsOf } from './schools';
-import { type Access, type LaidOn, type PackageSide, type Round, type StrandState, senseOf, wrapsOff } from './twist';
+import { isLoop, type LeavingWay } from './strandWays';
+import { type Access, type LaidOn, type Round, type StrandState, senseOf, wrapsOff } from './twist';
 import { asLong, reversed, roundLoop, stretchOf, type TwistChange, unchanged, wrapped } from './twistChange';
-
-/** How a strand left what it was taken from, as it was noted. */
-export type NotedLeaving =
-  | { how: 'turning' }
-  /** A package, pulled over its end at one side. */
-  | { how: 'standing'; side: PackageSide }
-  /** An open hank; seen from where it is pulled to. */
-  | { how: 'standing'; direction: Round };
 
 /** How a strand was laid, as it was noted; null where nobody looked. */
 export interface NotedLaying extends Access {
@@ -36,13 +29,16 @@ export interface LaidPart {
 
 /** One thing that happened to a piece, as far as its twist goes. */
 export type TwistEvent =
-  | { kind: 'came'; piece: LaidPart; loopM: number | null }
+  /** `asMade`: a hank, or fresh from plying; anything else that comes has been wound by somebody. */
+  | { kind: 'came'; piece: LaidPart; loopM: number | null; asMade: boolean }
   | {
       kind: 'taken';
       pieceId: number;
       fromEnd: PackageEnd;
-      left: NotedLeaving | null;
+      left: LeavingWay | null;
       parts: readonly LaidPart[];
+      /** What left it and went into another yarn. */
+      usedM?: number;
       /** What stayed of the piece, under its new number. */
       rest: { pieceId: number; lengthM: number | null } | null;
     }
@@ -73,14 +69,14 @@ export interface PieceTwist {
  * @param events oldest first
  * @returns by the number of the piece, those used up too
  * @example
- * twistAccount([{ kind: 'came', piece: { pieceId: 7, form: 'cake', lengthM: 380, noted: null }, loopM: null }]).get(7)?.gap // => 'came wound'
+ * twistAccount([{ kind: 'came', piece: { pieceId: 7, form: 'cake', lengthM: 380, noted: null }, loopM: null, asMade: false }]).get(7)?.gap // => 'came wound'
  */
 export function twistAccount(events: readonly TwistEvent[]): Map<number, PieceTwist> {
   const account = new Map<number, PieceTwist>();
   for (const event of events) {
     switch (event.kind) {
       case 'came':
-        account.set(event.piece.pieceId, asItCame(event.piece, event.loopM));
+        account.set(event.piece.pieceId, asItCame(event));
         break;
       case 'measured': {
         const piece = account.get(event.pieceId);
@@ -100,12 +96,15 @@ export function twistAccount(events: readonly TwistEvent[]): Map<number, PieceTw
 /** Lengths of which nothing is known are told in shares of the whole. */
 const SHARE_M = 1;
 
-function asItCame({ form, lengthM, noted }: LaidPart, loopM: number | null): PieceTwist {
+function asItCame({
+  piece: { form, lengthM, noted },
+  loopM,
+  asMade,
+}: Extract<TwistEvent, { kind: 'came' }>): PieceTwist {
   const length = lengthM ?? SHARE_M;
   return {
     change: unchanged(length),
-    // A hank is how yarn is made; whatever else it comes as, somebody has wound it.
-    gap: form === 'hank' ? null : 'came wound',
+    gap: asMade ? null : 'came wound',
     form,
     laid: noted && laidAs(noted, length),
     loopM,
@@ -168,10 +167,10 @@ function cutTo(piece: PieceTwist, fromM: number, toM: number): PieceTwist {
 }
 
 function takenFrom(piece: PieceTwist, event: Extract<TwistEvent, { kind: 'taken' }>): [number, PieceTwist][] {
-  const { parts, rest, fromEnd } = event;
+  const { parts, usedM = 0, rest, fromEnd } = event;
   const known = [...parts, ...(rest ? [rest] : [])].every(({ lengthM }) => lengthM !== null);
   const shares = [...parts, ...(rest ? [rest] : [])].map(({ lengthM }) => (known ? lengthM! : SHARE_M));
-  const totalM = shares.reduce((sum, share) => sum + share, 0);
+  const totalM = shares.reduce((sum, share) => sum + share, usedM);
   const whole = rescaled(piece, totalM);
   const { change, gap } = leaving(whole, event);
   let startM = 0;
@@ -182,6 +181,7 @@ function takenFrom(piece: PieceTwist, event: Extract<TwistEvent, { kind: 'taken'
     return [pieceId, layDown(part, gap, form, noted)];
   });
   if (!rest) return laid;
+  startM += usedM;
   const restM = totalM - startM;
   const left = fromEnd === 'inner' ? cutTo(whole, startM, totalM) : cutTo(whole, 0, restM);
   return [...laid, [rest.pieceId, left]];
@@ -189,18 +189,24 @@ function takenFrom(piece: PieceTwist, event: Extract<TwistEvent, { kind: 'taken'
 
 /** The strand in the order of leaving, with what leaving did to it. */
 function leaving(
-  { change, gap, laid, loopM, form }: PieceTwist,
+  { change, gap, laid, loopM }: PieceTwist,
   { fromEnd, left }: Extract<TwistEvent, { kind: 'taken' }>,
 ): Pick<PieceTwist, 'change' | 'gap'> {
   const inOrder = fromEnd === 'inner' ? change : reversed(change);
-  if (!left) return { change: inOrder, gap: gap ?? 'leaving not noted' };
-  if (left.how === 'turning') return { change: inOrder, gap };
-  if ('direction' in left) {
-    if (loopM === null) return { change: inOrder, gap: gap ?? 'loop not measured' };
-    return { change: wrapped(inOrder, roundLoop(senseOf(left.direction), loopM)), gap };
+  switch (left) {
+    case null:
+      return { change: inOrder, gap: gap ?? 'leaving not noted' };
+    case 'turning':
+      return { change: inOrder, gap };
+    case 'cw':
+    case 'ccw':
+      if (loopM === null) return { change: inOrder, gap: gap ?? 'loop not measured' };
+      return { change: wrapped(inOrder, roundLoop(senseOf(left), loopM)), gap };
+    case 'near':
+    case 'far':
+      if (!laid) return { change: inOrder, gap: gap ?? 'laying not noted' };
+      return { change: wrapped(inOrder, wrapsOff(laid, change.lengthM, { end: fromEnd, side: left })), gap };
   }
-  if (!laid || isLoop(form)) return { change: inOrder, gap: gap ?? 'laying not noted' };
-  return { change: wrapped(inOrder, wrapsOff(laid, change.lengthM, { end: fromEnd, side: left.side })), gap };
 }
 
 function layDown(change: TwistChange, gap: TwistGap | null, form: Form, noted: NotedLaying | null): PieceTwist {
@@ -216,8 +222,6 @@ function layDown(change: TwistChange, gap: TwistGap | null, form: Form, noted: N
   return { ...base, change: wrapped(change, roundLoop(senseOf(noted.direction), loopM)), gap };
 }
 
-const isLoop = (form: Form) => form === 'hank' || form === 'mini skein';
-
 /**
  * A piece as `afterSteps` takes it further. A loop gives its outer end first, and of a hank that is the end that its
  * places are counted from.
@@ -227,6 +231,23 @@ const isLoop = (form: Form) => form === 'hank' || form === 'mini skein';
  */
 export function strandStateOf({ change, form, laid, access }: PieceTwist): StrandState {
   if (form === 'hank') return { change: reversed(change), lies: { as: 'loop' }, turnedRound: true };
-  if (form === 'mini skein') return { change, lies: { as: 'loop' }, turnedRound: false };
+  if (isLoop(form)) return { change, lies: { as: 'loop' }, turnedRound: false };
   return { change, lies: { as: 'package', laid, ...access }, turnedRound: false };
+}
+
+/**
+ * The part that an event yielded on the way to a piece: what the next event took, or the piece itself.
+ *
+ * @param events that led to the piece, oldest first
+ * @returns null where the event yields nothing, or what stayed of a piece
+ * @example
+ * partOnWay([{ kind: 'came', piece: { pieceId: 7, form: 'hank', lengthM: 380, noted: null }, loopM: 1.5, asMade: true }], 0, 7)?.form // => 'hank'
+ */
+export function partOnWay(events: readonly TwistEvent[], at: number, pieceId: number): LaidPart | null {
+  const event = events[at]!;
+  if (event.kind === 'measured') return null;
+  if (event.kind === 'came') return event.piece;
+  const next = events.slice(at + 1).find((each) => each.kind === 'taken');
+  const id = next ? next.pieceId : pieceId;
+  return event.parts.find((part) => part.pieceId === id) ?? null;
 }

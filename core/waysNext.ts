@@ -46,8 +46,8 @@ export interface WaysInput {
 }
 
 /**
- * Every way to use a piece as it lies or wound once more, the best first: by how much the change matters, then what
- * the user's school is, then by the work it takes, then by the largest change that is left.
+ * Every way to use a piece as it lies or wound once more, the best first: by how much the change matters, then by the
+ * work it takes, where going against the user's own school counts as work, then by the largest change that is left.
  *
  * Ways that cannot be, since the end is buried or the side closed, are not among them.
  *
@@ -107,12 +107,7 @@ function wayOf(
 const GRADES: readonly TwistGrade[] = ['hardly', 'seen', 'trouble'];
 
 function better(a: WayNext, b: WayNext): number {
-  return (
-    matters(a) - matters(b) ||
-    Number(b.bySchool) - Number(a.bySchool) ||
-    work(a) - work(b) ||
-    Math.abs(a.mostPerM) - Math.abs(b.mostPerM)
-  );
+  return matters(a) - matters(b) || work(a) - work(b) || Math.abs(a.mostPerM) - Math.abs(b.mostPerM);
 }
 
 /** Without a twist to measure against, half a turn per metre more or less is the same. */
@@ -120,10 +115,15 @@ function matters({ grade, mostPerM }: WayNext): number {
   return grade === null ? Math.round(2 * Math.abs(mostPerM)) : GRADES.indexOf(grade);
 }
 
-/** Winding again is work, by hand more so; turning a package over or setting it on a spindle is a little. */
-function work({ rewind, use }: WayNext): number {
+/** To work against one's own way is put up with sooner than to wind all of it again. */
+const AGAINST_SCHOOL = 5;
+const WOUND_AGAIN = 10;
+const WOUND_BY_HAND = 20;
+
+/** What a way costs: turning a package over, or setting it on a peg, is a little. */
+function work({ rewind, use, bySchool }: WayNext): number {
   const alittle = (from: Leaving) =>
     from.mode === 'rotating' || (from.mode === 'over-end' && from.side === 'far') ? 1 : 0;
-  if (!rewind) return alittle(use);
-  return (rewind.tool.laying.mode === 'carried' ? 20 : 10) + alittle(rewind.from) + alittle(use);
+  const winding = !rewind ? 0 : rewind.tool.laying.mode === 'carried' ? WOUND_BY_HAND : WOUND_AGAIN;
+  return winding + (rewind ? alittle(rewind.from) : 0) + alittle(use) + (bySchool ? 0 : AGAINST_SCHOOL);
 }

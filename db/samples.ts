@@ -1,8 +1,9 @@
+import type { TwistDirection } from '../core/twist';
 import { type Db, prepared } from './connection';
 
-export type SampleHow = 'length' | 'reel' | 'wraps';
+export type SampleHow = 'length' | 'reel' | 'wraps' | 'twist';
 
-/** What was measured on a piece: a length and its mass, loops on a reel, or wraps. */
+/** What was measured on a piece: a length and its mass, loops on a reel, wraps, or turns of twist. */
 export interface SampleRow {
   operationId: number;
   pieceId: number;
@@ -16,15 +17,19 @@ export interface SampleRow {
   loopMm: number | null;
   spreadMm: number | null;
   wpi: number | null;
+  /** Until a stretch of so many millimetres lay straight, and the way it leant before. */
+  turns: number | null;
+  overMm: number | null;
+  leans: TwistDirection | null;
 }
 
 export function insertSample(db: Db, sample: SampleRow): void {
   prepared(
     db,
     `INSERT INTO sample (operation_id, piece_id, how, washed, length_mm, mass_mg, resolution_mg, humidity_percent,
-       loops, loop_mm, spread_mm, wpi)
+       loops, loop_mm, spread_mm, wpi, turns, over_mm, leans)
      VALUES (@operationId, @pieceId, @how, @washed, @lengthMm, @massMg, @resolutionMg, @humidityPercent,
-       @loops, @loopMm, @spreadMm, @wpi)`,
+       @loops, @loopMm, @spreadMm, @wpi, @turns, @overMm, @leans)`,
   ).run(sample);
 }
 
@@ -34,7 +39,7 @@ export function samplesOfYarn(db: Db, yarnId: number): (SampleRow & { at: string
     db,
     `SELECT s.operation_id AS operationId, s.piece_id AS pieceId, s.how, s.washed, s.length_mm AS lengthMm,
        s.mass_mg AS massMg, s.resolution_mg AS resolutionMg, s.humidity_percent AS humidityPercent, s.loops,
-       s.loop_mm AS loopMm, s.spread_mm AS spreadMm, s.wpi, o.at, p.label AS pieceLabel
+       s.loop_mm AS loopMm, s.spread_mm AS spreadMm, s.wpi, s.turns, s.over_mm AS overMm, s.leans, o.at, p.label AS pieceLabel
      FROM piece p JOIN sample s ON s.piece_id = p.id JOIN live_operation o ON o.id = s.operation_id
      WHERE p.yarn_id = ? ORDER BY s.operation_id`,
   ).all(yarnId);

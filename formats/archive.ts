@@ -1,11 +1,15 @@
 import { z } from 'zod';
+import { DENSITY_WOUND_ONCE, DENSITY_WOUND_TWICE, radiusAtMm } from '../core/cake';
 import { parseCare } from '../core/care';
 import { readOrNull } from '../core/inputError';
 import { FAULT_KINDS, PACKAGE_ENDS } from '../core/faults';
 import { FIBRE_NAMES, YARN_KINDS } from '../core/fibre';
 import { FORMS, OPERATION_KINDS } from '../core/piece';
 import { REEL_KINDS } from '../core/miniLoops';
+import { PLY_METHODS } from '../core/plying';
 import { HAND_FORMS } from '../core/run';
+import { LEAVING_WAYS } from '../core/strandWays';
+import { EXERCISE_KINDS } from '../core/twistPractice';
 
 /**
  * The archive: everything the app keeps, as one JSON document, in whole milligrams, millimetres and micrometres as it
@@ -13,7 +17,7 @@ import { HAND_FORMS } from '../core/run';
  */
 
 export const ARCHIVE_FORMAT = 'lazy-acorn archive';
-export const ARCHIVE_VERSION = 4;
+export const ARCHIVE_VERSION = 5;
 
 const id = z.int().positive();
 const whole = z.int().positive();
@@ -121,7 +125,7 @@ export const archiveTables = {
   sample: z.strictObject({
     operation_id: id,
     piece_id: id,
-    how: z.enum(['length', 'reel', 'wraps']),
+    how: z.enum(['length', 'reel', 'wraps', 'twist']),
     washed: flag,
     length_mm: wholeOrNone,
     mass_mg: wholeOrNone,
@@ -131,6 +135,9 @@ export const archiveTables = {
     loop_mm: wholeOrNone,
     spread_mm: wholeOrNone,
     wpi: z.number().positive().nullable(),
+    turns: z.number().positive().nullable(),
+    over_mm: wholeOrNone,
+    leans: z.enum(['S', 'Z']).nullable(),
   }),
   picture: z.strictObject({
     id,
@@ -247,6 +254,30 @@ export const archiveTables = {
     diameter_um: wholeOrNone,
     height_um: wholeOrNone,
   }),
+  strand_left: z.strictObject({ operation_id: id, way: z.enum(LEAVING_WAYS) }),
+  strand_laid: z.strictObject({
+    operation_id: id,
+    piece_id: id,
+    how: z.enum(['spindle', 'carried', 'reel']).nullable(),
+    direction: z.enum(['cw', 'ccw']).nullable(),
+    core_um: wholeOrNone,
+    outer_um: wholeOrNone,
+    crossing_millideg: z.int().min(0).max(89000),
+    loop_mm: wholeOrNone,
+    inner_end: z.enum(['free', 'buried']).nullable(),
+    far_side: z.enum(['open', 'closed']).nullable(),
+  }),
+  next_way: z.strictObject({ piece_id: id, way: json, chosen_at: time }),
+  ply: z.strictObject({
+    operation_id: id,
+    method: z.enum(PLY_METHODS),
+    spun: z.enum(['S', 'Z']).nullable(),
+    spun_turns_per_km: wholeOrNone,
+    plied: z.enum(['S', 'Z']),
+    plied_turns_per_km: wholeOrNone,
+    rest_until: time.nullable(),
+  }),
+  practice_answer: z.strictObject({ id, at: time, kind: z.enum(EXERCISE_KINDS), is_right: flag }),
   mini_job: z.strictObject({
     id,
     name: z.string(),
@@ -377,7 +408,55 @@ const UPGRADES: Record<number, (tables: OldTables) => OldTables> = {
     mini_job: [],
     mini: [],
   }),
+  4: (tables) => ({
+    ...withColumns(tables, { sample: { turns: null, over_mm: null, leans: null } }),
+    strand_left: [],
+    strand_laid: [...laidCakes(tables), ...laidMinis(tables), ...laidBalls(tables)],
+    next_way: [],
+    ply: [],
+    practice_answer: [],
+  }),
 };
+
+/** A laying of which nobody noted how it was done. */
+function notLooked(row: OldRow): OldRow {
+  const nothing = { how: null, direction: null, core_um: null, outer_um: null, crossing_millideg: 0, loop_mm: null };
+  return { ...nothing, inner_end: null, far_side: null, ...row };
+}
+
+/** How large a cake was is known where it was measured, and otherwise about what its firmness makes it. */
+function laidCakes(tables: OldTables): OldRow[] {
+  const heightUm = (row: OldRow) =>
+    row.winder_id === null
+      ? tables.hand_form!.find(({ id }) => id === row.hand_form_id)?.height_um
+      : tables.winder!.find(({ id }) => id === row.winder_id)?.height_um;
+  return tables.wound_cake!.map((row) => {
+    const { operation_id, piece_id, core_um, crossing_millideg, diameter_um, again } = row;
+    const part = tables.operation_piece!.find(
+      (each) => each.operation_id === operation_id && each.piece_id === piece_id,
+    );
+    const shape = {
+      coreDiameterMm: Number(core_um) / 1000,
+      heightMm: Number(heightUm(row)) / 1000,
+      densityGPerCm3: again === 1 ? DENSITY_WOUND_TWICE : DENSITY_WOUND_ONCE,
+    };
+    const outer_um = diameter_um ?? Math.round(2000 * radiusAtMm(shape, Number(part?.mass_mg) / 1000));
+    return notLooked({
+      operation_id,
+      piece_id,
+      core_um,
+      outer_um: Math.max(Number(core_um) + 1, Number(outer_um)),
+      crossing_millideg,
+    });
+  });
+}
+
+function laidMinis(tables: OldTables): OldRow[] {
+  return tables.mini!.map(({ operation_id, piece_id }) => {
+    const piece = tables.piece!.find(({ id }) => id === piece_id);
+    return notLooked({ operation_id, piece_id, loop_mm: piece?.loop_mm ?? null });
+  });
+}
 
 function reel(id: number, name: string, kind: string, loop_mm: number, spread_um: number): OldRow {
   return { id, name, kind, loop_mm, spread_um, measured_figures: '[]', removed_at: null };
@@ -412,6 +491,21 @@ function renamedEvent(row: OldRow): OldRow {
   if (row.kind === 'tick' && detail.step === 'strands')
     return { ...row, detail: JSON.stringify({ ...detail, step: 'folded' }) };
   return row;
+}
+
+/** Small balls that were cut out between minis; what stayed of the parent is what it was, and comes last. */
+function laidBalls(tables: OldTables): OldRow[] {
+  return tables
+    .operation!.filter(({ kind }) => kind === 'split')
+    .flatMap((operation) => {
+      const made = tables
+        .operation_piece!.filter(({ operation_id, side }) => operation_id === operation.id && side === 'out')
+        .map(({ piece_id }) => Number(piece_id));
+      const balls = made.filter((pieceId) => tables.piece!.find(({ id }) => id === pieceId)?.form === 'ball');
+      return balls
+        .filter((pieceId) => pieceId < Math.max(...made))
+        .map((piece_id) => notLooked({ operation_id: operation.id, piece_id }));
+    });
 }
 
 /** Brings an archive of an earlier version up to date, step by step; what is no such archive stays as it is. */

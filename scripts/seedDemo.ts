@@ -5,6 +5,7 @@ import { openDatabase } from '../db/connection';
 import { pictureFolder } from '../server/database';
 import { ternRock, ternRockPictures } from './ternRock';
 import { ternRockMinis } from './ternRockMinis';
+import { ternRockTwist } from './ternRockTwist';
 
 async function main(file: string | undefined): Promise<void> {
   if (!file) throw new Error('name the file of the database');
@@ -13,6 +14,7 @@ async function main(file: string | undefined): Promise<void> {
   const db = openDatabase(draft);
   ternRock(db, new Date());
   ternRockMinis(db, await loadHighs(), new Date());
+  ternRockTwist(db, new Date());
   await ternRockPictures(db, pictureFolder(file), new Date());
   db.pragma('wal_checkpoint(TRUNCATE)');
   db.close();

@@ -137,7 +137,7 @@ export function ternRock(db: Db, now: Date): void {
       masses.map(() => 1),
       at,
     );
-    const form = { ...EMPTY_LOG, requestKey: key(), masses, ...more };
+    const form = { ...EMPTY_LOG, ...runPage(db, runId)!.ways, requestKey: key(), masses, ...more };
     return idOf(logRun(db, runId, form, 'metric', new Date(at.getTime() + 25 * 60_000)));
   };
 

@@ -18,12 +18,22 @@ import { isMiniJobPlan } from './miniJobPlan';
 import { miniEvents } from './miniRunEvents';
 import { isMiniRunPlan } from './miniRunPlan';
 import { isPlan } from './runPlan';
+import { isNextWay } from './nextWay';
 import { isSchools } from './schools';
+import { isStrandHabits } from './strandWays';
+import { isTwistLimits } from './twistLimits';
 import { runEvents } from './runEvents';
 import { pathOf } from './result';
 
 /** What a new database has of its own, and an archive brings instead. */
 const BENCH_TABLES: readonly ArchiveTable[] = ['winder', 'swift', 'hand_form', 'scale', 'counter', 'reel', 'setting'];
+
+/** What can be settled, each with what tells whether it can be read. */
+const SETTINGS: Record<string, ((json: string) => boolean) | undefined> = {
+  schools: isSchools,
+  'strand habits': isStrandHabits,
+  'twist limits': isTwistLimits,
+};
 
 const TABLES = Object.keys(archiveTables) as ArchiveTable[];
 
@@ -123,9 +133,11 @@ function checkedArchive(json: string): Archive {
     if (!(kind === 'minis' ? isMiniRunPlan(plan) : isPlan(plan)))
       throw new InputError('this is not the plan of a run', `tables.run.${i}.plan`);
   });
+  tables.next_way.forEach(({ way }, i) => {
+    if (!isNextWay(way)) throw new InputError('this is no way to go on', `tables.next_way.${i}.way`);
+  });
   tables.setting.forEach(({ name, value }, i) => {
-    if (name !== 'schools' || !isSchools(value))
-      throw new InputError('this is not a setting that is known', `tables.setting.${i}`);
+    if (!SETTINGS[name]?.(value)) throw new InputError('this is not a setting that is known', `tables.setting.${i}`);
   });
   const kinds = new Map(tables.run.map(({ id, kind }) => [id, kind]));
   tables.run_event.forEach((row, i) => {

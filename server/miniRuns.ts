@@ -22,6 +22,7 @@ import { miniStateOf } from './miniRunEvents';
 import { type MiniRunPlan, readMiniRunPlan } from './miniRunPlan';
 import { attempt, NotPossible, type Saved } from './result';
 import { type RunFrame, runFrame } from './runEvents';
+import { keepLaidLoops, keepLeft, layingWay, leavingWay, miniWays } from './strandWays';
 import { weighedMass, type WeighedMass, weighingFields } from './weighing';
 import { fromMg, toMg, toMm } from './whole';
 import { nextLabel } from './yarns';
@@ -118,6 +119,8 @@ export interface MiniRunPage extends RunFrame, FollowedRun<MiniRunState> {
   jobId: number;
   jobName: string;
   plan: MiniRunPlan;
+  /** How the strand will have left and been laid, most likely. */
+  ways: ReturnType<typeof miniWays>;
 }
 
 export function miniRunPage(db: Db, runId: number): MiniRunPage | undefined {
@@ -125,12 +128,14 @@ export function miniRunPage(db: Db, runId: number): MiniRunPage | undefined {
   if (!found) return undefined;
   const { run, frame } = found;
   const job = miniJobById(db, run.jobId!)!;
+  const plan = readMiniRunPlan(run.plan);
   return {
     ...frame,
     jobId: job.id,
     jobName: job.name,
-    plan: readMiniRunPlan(run.plan),
+    plan,
     state: miniStateOf(db, run),
+    ways: miniWays(db, { form: frame.form, fromEnd: plan.fromEnd, reel: plan.reel.kind }),
   };
 }
 
@@ -144,6 +149,9 @@ function logForm(system: UnitSystem) {
     ties: readOptional(quantity('mass', system)),
     ...weighingFields(system),
     note: longText,
+    /** How the strand left the parent, and how it was laid round the reel. */
+    leaving: leavingWay,
+    laid: layingWay,
   });
 }
 export type MiniLogForm = z.input<ReturnType<typeof logForm>>;
@@ -186,6 +194,7 @@ export function logMiniRun(db: Db, runId: number, input: unknown, system: UnitSy
         const { massMg, massFrom, tareMg, resolutionMg, humidityPercent } = row;
         const known = { massMg, massFrom, tareMg: tareMg ?? 0, resolutionMg, humidityPercent };
         insertPart(db, { operationId, pieceId: row.id, side: 'in', ...known });
+        keepLeft(db, operationId, { form: row.form, fromEnd: plan.fromEnd }, form.leaving, 'leaving');
         const cut: Cut = {
           operationId,
           jobId: run.jobId!,
@@ -196,15 +205,16 @@ export function logMiniRun(db: Db, runId: number, input: unknown, system: UnitSy
           made,
           left,
           humidity: form.humidity,
+          laid: form.laid,
         };
         const pieces = along(cut);
         const faults = faultsAlong(cut, pieces);
         pieces.forEach((piece, i) => {
           if (piece.kind === 'mini') keepMini(db, cut, piece.part, faults.parts[i]!);
-          else keepLeft(db, cut, piece.left, 'ball', faults.parts[i]!);
+          else keepRest(db, cut, piece.left, { form: 'ball', cutOut: true }, faults.parts[i]!);
         });
         const rest = restOf(cut);
-        if (rest) keepLeft(db, cut, rest, row.form, faults.rest);
+        if (rest) keepRest(db, cut, rest, { form: row.form, cutOut: false }, faults.rest);
         endRun(db, runId, now.toISOString(), operationId);
         return operationId;
       })
@@ -239,6 +249,7 @@ interface Cut {
   made: readonly number[];
   left: readonly Left[];
   humidity: number | null;
+  laid: z.output<typeof layingWay>;
 }
 
 type CutOff = { massG: number } & ({ kind: 'mini'; part: number } | { kind: 'left'; left: Left });
@@ -279,7 +290,7 @@ function faultsAlong(cut: Cut, pieces: readonly CutOff[]): ReturnType<typeof fau
 
 function keepMini(
   db: Db,
-  { operationId, jobId, row, plan, state, learned, made, humidity }: Cut,
+  { operationId, jobId, row, plan, state, learned, made, humidity, laid }: Cut,
   part: number,
   faults: readonly Fault[],
 ): void {
@@ -304,6 +315,7 @@ function keepMini(
     resolutionMg: Math.max(1, toMg(weighing?.resolutionG ?? byLoops.sd * Math.sqrt(12))),
     humidityPercent: humidity,
   });
+  keepLaidLoops(db, { operationId, pieceId, loopM: plan.reel.loopM, way: laid });
   insertMini(db, {
     pieceId,
     operationId,
@@ -326,7 +338,13 @@ function keepMini(
 }
 
 /** What is left stays what it was where the parent ends, and is a small ball where it was cut out; knots go with it. */
-function keepLeft(db: Db, { operationId, row }: Cut, { mass, kept }: Left, form: Form, faults: readonly Fault[]): void {
+function keepRest(
+  db: Db,
+  { operationId, row }: Cut,
+  { mass, kept }: Left,
+  { form, cutOut }: { form: Form; cutOut: boolean },
+  faults: readonly Fault[],
+): void {
   if (!mass || !kept) return;
   const pieceId = insertPiece(db, {
     yarnId: row.yarnId,
@@ -336,6 +354,8 @@ function keepLeft(db: Db, { operationId, row }: Cut, { mass, kept }: Left, form:
     bornBy: operationId,
   });
   insertPart(db, { operationId, pieceId, side: 'out', ...mass });
+  // What stays of the parent lies as it did; only what was cut out was laid anew, and nobody asks how.
+  if (cutOut) keepLaidLoops(db, { operationId, pieceId, loopM: null, way: '' });
   keepMarks(db, operationId, pieceId, faults);
 }
 

@@ -133,7 +133,7 @@ describe('counting', () => {
       { kind: 'loops', part: 1, amount: 23 },
     ]);
     expect(miniRunPage(db, runId)!.state).toMatchObject({ part: 1, loops: [61, 23, 0, 0, 0, 0, 0, 0, 0] });
-    expect(today(db).runs).toMatchObject([{ kind: 'minis', part: 1, parts: 9, counted: 23, stage: 'count' }]);
+    expect(today(db, NOW).runs).toMatchObject([{ kind: 'minis', part: 1, parts: 9, counted: 23, stage: 'count' }]);
     expect(miniJobPage(db, jobId)!.parents[0]).toMatchObject({ state: 'counting', toCome: 8 });
   });
 

@@ -85,6 +85,8 @@ export function miniLogValues(left: MiniLogForm['left'], values: Partial<MiniLog
     humidity: '',
     scaleResolutionG: 0.1,
     note: '',
+    leaving: '',
+    laid: '',
     ...values,
   };
 }

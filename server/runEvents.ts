@@ -29,6 +29,7 @@ import {
 } from '../db/runs';
 import { eventBase } from './eventBase';
 import { readPlan, type RunPlan } from './runPlan';
+import { windingWays } from './strandWays';
 import { yarnView, type YarnView } from './yarnViews';
 
 const atTurn = z.int().min(0).max(10_000_000);
@@ -161,9 +162,14 @@ export function runFrame(
 /** Everything that the screen of a winding starts from. */
 export interface RunPage extends RunFrame, FollowedRun<RunState> {
   plan: RunPlan;
+  /** How the strand will have left and been laid, most likely. */
+  ways: ReturnType<typeof windingWays>;
 }
 
 export function runPage(db: Db, runId: number): RunPage | undefined {
   const found = runFrame(db, runId, 'wind');
-  return found && { ...found.frame, plan: readPlan(found.run.plan), state: stateOf(db, found.run) };
+  if (!found) return undefined;
+  const { run, frame } = found;
+  const plan = readPlan(run.plan);
+  return { ...frame, plan, state: stateOf(db, run), ways: windingWays(db, { ...frame, plan }) };
 }

@@ -15,6 +15,7 @@ import { longText, quantity, read, readOptional, requestKey } from './fields';
 import { attempt, NotPossible, type Saved } from './result';
 import { readPlan, type RunPlan } from './runPlan';
 import { nextLabel } from './yarns';
+import { keepLaidCake, keepLeft, layingWay, leavingWay } from './strandWays';
 import { weighedMass, weighingFields } from './weighing';
 import { fromMg, toMg, toMm, toUm } from './whole';
 import { stateOf } from './runEvents';
@@ -38,6 +39,9 @@ function logForm(system: UnitSystem) {
     /** What was cut off and thrown away. */
     waste: readOptional(quantity('mass', system)),
     note: longText,
+    /** How the strand left what it was on, and how it was laid on each cake. */
+    left: leavingWay,
+    laid: z.array(layingWay).max(99),
   });
 }
 export type LogForm = z.input<ReturnType<typeof logForm>>;
@@ -72,6 +76,7 @@ export function logRun(db: Db, runId: number, input: unknown, system: UnitSystem
         const { massMg, massFrom, tareMg, resolutionMg, humidityPercent } = row;
         const known = { massMg, massFrom, tareMg: tareMg ?? 0, resolutionMg, humidityPercent };
         insertPart(db, { operationId, pieceId: row.id, side: 'in', ...known });
+        keepLeft(db, operationId, { form: row.form, fromEnd: plan.fromEnd }, form.left);
         const cakes = wound.map((part, i) => {
           const tool = plan.cakes[part]!.tool;
           const mass = weighedMass(form.masses[i]!, form, `masses.${i}`);
@@ -84,7 +89,20 @@ export function logRun(db: Db, runId: number, input: unknown, system: UnitSystem
           });
           insertPart(db, { operationId, pieceId, side: 'out', ...mass });
           const lengthM = fromMg(mass.massMg) * plan.gristMPerG;
-          keepLesson(db, { operationId, pieceId, part, lengthM, plan, state, ...sizeGiven(form, i, tool) });
+          const size = sizeGiven(form, i, tool);
+          keepLesson(db, { operationId, pieceId, part, lengthM, plan, state, ...size });
+          keepLaidCake(
+            db,
+            {
+              operationId,
+              pieceId,
+              massG: fromMg(mass.massMg),
+              diameterMm: size.diameterMm,
+              way: form.laid[i] ?? '',
+              path: `laid.${i}`,
+            },
+            plan.cakes[part]!,
+          );
           return { part, pieceId, lengthM };
         });
         const rest = form.rest === null ? null : weighedMass(form.rest, form, 'rest');

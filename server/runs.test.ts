@@ -300,7 +300,7 @@ describe('counting', () => {
     const { db, runId, send, event } = running();
     send([event({ kind: 'stage', part: 0, stage: 'wind' }), event({ kind: 'turns', part: 0, amount: 7 })]);
     expect(runPage(db, runId)!.state).toMatchObject({ stage: 'wind', turns: [7] });
-    expect(today(db).runs).toMatchObject([{ counted: 7, stage: 'wind' }]);
+    expect(today(db, NOW).runs).toMatchObject([{ counted: 7, stage: 'wind' }]);
   });
 
   test('the second screen is told, and the counts of both add up', () => {

@@ -2,6 +2,8 @@ import { z } from 'zod';
 import { parseLoopM } from '../core/hankLoop';
 import { InputError } from '../core/inputError';
 import { parseHumidityPercent } from '../core/moisture';
+import { turnsPerMCounted } from '../core/plying';
+import { requireWithin } from '../core/require';
 import { reelLength, SPREAD_BOUNDS_MM } from '../core/reel';
 import { parseSpanMm } from '../core/span';
 import { MILLIMETRES_PER_INCH, type UnitSystem } from '../core/units';
@@ -17,7 +19,7 @@ import { yarnView } from './yarnViews';
 
 const shared = { requestKey, note: longText, washed: z.boolean() };
 
-/** What can be measured on a piece to learn its grist. */
+/** What can be measured on a piece to learn its grist, its thickness or its twist. */
 function sampleForm(system: UnitSystem) {
   const scale = {
     scaleResolutionG: z.number().positive().max(100),
@@ -46,6 +48,13 @@ function sampleForm(system: UnitSystem) {
       ...shared,
       wraps: read(number(1, 400)),
       over: read((typed) => parseSpanMm(typed, system, { lowMm: 5, highMm: 500 }, '')),
+    }),
+    z.strictObject({
+      how: z.literal('twist'),
+      ...shared,
+      turns: read(number(0.5, 3000)),
+      over: read((typed) => parseSpanMm(typed, system, { lowMm: 20, highMm: 2000 }, '')),
+      leans: z.enum(['S', 'Z'], 'does it lean like S or like Z?'),
     }),
   ]);
 }
@@ -98,6 +107,9 @@ const NOTHING = {
   loopMm: null,
   spreadMm: null,
   wpi: null,
+  turns: null,
+  overMm: null,
+  leans: null,
 };
 
 type Measured = Partial<SampleRow> & Pick<SampleRow, 'how'>;
@@ -134,6 +146,9 @@ function measured(db: Db, piece: PieceRow, form: Sample): Measured {
     }
     case 'wraps':
       return { how: 'wraps', wpi: (form.wraps * MILLIMETRES_PER_INCH) / form.over };
+    case 'twist':
+      requireWithin(turnsPerMCounted(form.turns, form.over), 1, 3000, 'turns');
+      return { how: 'twist', turns: form.turns, overMm: Math.round(form.over), leans: form.leans };
   }
 }
 

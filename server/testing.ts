@@ -105,6 +105,8 @@ export function logValues(masses: string[], values: Partial<LogForm> = {}): LogF
     rest: '',
     waste: '',
     note: '',
+    left: '',
+    laid: [],
     ...values,
   };
 }

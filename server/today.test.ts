@@ -12,17 +12,25 @@ const db = emptyDatabase();
 ternRock(db, NOW);
 
 test('an empty database has an empty day', () => {
-  expect(today(emptyDatabase())).toEqual({ runs: [], hanks: [], hankYarns: 0, short: [], recent: [], yarns: 0 });
+  expect(today(emptyDatabase(), NOW)).toEqual({
+    runs: [],
+    hanks: [],
+    hankYarns: 0,
+    short: [],
+    waits: [],
+    recent: [],
+    yarns: 0,
+  });
 });
 
 test('a winding is under way, between its first and its last cake', () => {
-  const { runs } = today(db);
+  const { runs } = today(db, NOW);
   expect(runs).toMatchObject([{ yarnName: 'Ferry aran, Oatmeal', stage: 'wind', part: 1, parts: 3, counted: 105 }]);
   expect(windingPage(db, NOW).runs).toEqual(runs);
 });
 
 test('the hanks that wait are those that are not being wound', () => {
-  for (const { pieces } of today(db).hanks)
+  for (const { pieces } of today(db, NOW).hanks)
     expect(pieces.some(({ form, openRunId }) => form === 'hank' && openRunId === null)).toBe(true);
 });
 

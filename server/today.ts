@@ -8,6 +8,7 @@ import { countShelf } from '../db/shelf';
 import { type Entry, logbook } from './logbook';
 import { miniStateOf } from './miniRunEvents';
 import { readMiniRunPlan } from './miniRunPlan';
+import { plyWaits, type PlyWait } from './plied';
 import { readPlan } from './runPlan';
 import { type ProjectLine, projectsPage } from './projects';
 import { type ShelfCard, waitingOnShelf } from './shelf';
@@ -24,18 +25,21 @@ export interface Today {
   hankYarns: number;
   /** Projects that what there is does not surely reach for. */
   short: ProjectLine[];
+  /** What was plied, and rests, or is to be washed, or dries, or is to be measured. */
+  waits: PlyWait[];
   recent: Entry[];
   yarns: number;
 }
 
 const MOST_HANKS_SHOWN = 6;
 
-export function today(db: Db): Today {
+export function today(db: Db, now: Date): Today {
   const { cards, total } = waitingOnShelf(db, MOST_HANKS_SHOWN);
   return {
     runs: runsUnderWay(db),
     hanks: cards,
     hankYarns: total,
+    waits: plyWaits(db, now),
     recent: logbook(db, 6),
     short: projectsPage(db).underWay.filter(({ verdict }) => verdict !== 'enough' && verdict !== null),
     yarns: countShelf(db),

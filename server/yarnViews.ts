@@ -7,6 +7,7 @@ import { leftOverTime, type MassStep } from '../core/leftOverTime';
 import { standardAirFactor } from '../core/moisture';
 import { type Form, liveOperations, type MassFact, massOf, type OperationKind } from '../core/piece';
 import { shrinkagePercent } from '../core/reel';
+import { type KnownTwist, ownTwist } from '../core/ownTwist';
 import type { TwistDirection } from '../core/twist';
 import type { WeightClassNumber } from '../core/weightClass';
 import type { Sample } from '../core/yardage';
@@ -46,6 +47,8 @@ export interface YarnView {
   plies: number | null;
   twistDirection: TwistDirection | null;
   turnsPerM: number | null;
+  /** As it was counted, or as the band says; null where neither tells both its lean and its turns. */
+  ownTwist: KnownTwist | null;
   gauge: Gauge | null;
   care: string;
   /** Codes of care symbols. */
@@ -78,6 +81,8 @@ export interface SampleView {
   loops: number | null;
   loopM: number | null;
   wpi: number | null;
+  /** Turns of twist over so many millimetres, and the way it leant. */
+  twist: { turns: number; overMm: number; leans: TwistDirection } | null;
   /** False where a later measurement of the same kind stands for it. */
   counts: boolean;
 }
@@ -154,6 +159,7 @@ export function viewOf(db: Db, row: YarnRow): YarnView {
     plies: row.plies,
     twistDirection: row.twistDirection,
     turnsPerM: row.twistTurnsPerKm === null ? null : row.twistTurnsPerKm / 1000,
+    ownTwist: ownTwistOf(row, rows),
     gauge:
       row.gaugeStitchesPer10M === null
         ? null
@@ -175,10 +181,32 @@ export function viewOf(db: Db, row: YarnRow): YarnView {
   };
 }
 
+function ownTwistOf({ twistDirection, twistTurnsPerKm }: YarnRow, rows: readonly SampleOfYarn[]): KnownTwist | null {
+  const counts = rows
+    .filter(({ how }) => how === 'twist')
+    .map(({ turns, overMm, leans, washed }) => ({
+      turns: turns!,
+      overMm: overMm!,
+      leans: leans!,
+      washed: washed === 1,
+    }));
+  const band =
+    twistDirection === null || twistTurnsPerKm === null
+      ? null
+      : { direction: twistDirection, turnsPerM: twistTurnsPerKm / 1000 };
+  return ownTwist(counts, band);
+}
+
 /** Facts about a yarn, from its band and from what was measured, and which of the measurements they rest on. */
 function knownOf(row: YarnRow, rows: readonly SampleOfYarn[], fibres: readonly FibreShare[]) {
   // A skein is counted again after washing: the later count is what it is now. So with wraps.
-  const latest = new Map(rows.map((sample) => [sample.how === 'length' ? sample.operationId : keyOf(sample), sample]));
+  const latest = new Map(
+    rows.map((sample) => [
+      // Every length and every count of twist is one more look at the same yarn.
+      sample.how === 'length' || sample.how === 'twist' ? sample.operationId : keyOf(sample),
+      sample,
+    ]),
+  );
   const counting = [...latest.values()];
   const wraps = counting.filter(({ how }) => how === 'wraps').at(-1);
   return {
@@ -191,7 +219,9 @@ function knownOf(row: YarnRow, rows: readonly SampleOfYarn[], fibres: readonly F
       weightClass: row.weightClass,
       wpi: wraps?.wpi ?? row.wpi,
       needleMm: row.needleUm === null ? null : fromUm(row.needleUm),
-      samples: counting.filter(({ how }) => how !== 'wraps').map((sample) => sampleFact(sample, fibres)),
+      samples: counting
+        .filter(({ how }) => how === 'length' || how === 'reel')
+        .map((sample) => sampleFact(sample, fibres)),
       trust: row.trust,
     },
   };
@@ -235,6 +265,7 @@ function sampleView(sample: SampleOfYarn, counts: boolean): SampleView {
     loops: sample.loops,
     loopM: sample.loopMm === null ? null : fromMm(sample.loopMm),
     wpi: sample.wpi,
+    twist: sample.turns === null ? null : { turns: sample.turns, overMm: sample.overMm!, leans: sample.leans! },
     counts,
   };
 }
@@ -331,13 +362,15 @@ export function faultsOn(marks: readonly MarkRow[], pieceId: number): Fault[] {
   return marks.filter((mark) => mark.pieceId === pieceId).map(({ kind, atMm }) => ({ kind, atM: fromMm(atMm) }));
 }
 
+const TURNING_KINDS: readonly OperationKind[] = ['receive', 'wind', 'split', 'ply'];
+
 /** The operations of a yarn that hold and that turn pieces into pieces, oldest first. */
 function threadSteps(db: Db, yarnId: number): ThreadStep[] {
   const operations = operationsOfYarn(db, yarnId);
   const live = new Set(liveOperations(operations));
   const parts = partsOfYarn(db, yarnId);
   return operations
-    .filter(({ id, kind }) => live.has(id) && (kind === 'receive' || kind === 'wind' || kind === 'split'))
+    .filter(({ id, kind }) => live.has(id) && TURNING_KINDS.includes(kind))
     .map((operation) => stepOf(operation, parts));
 }
 

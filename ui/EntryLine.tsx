@@ -99,6 +99,12 @@ function What({ entry: { kind, pieces, sample } }: { entry: LoggedEntry }) {
       return <>Dyed {names(on('on'))}</>;
     case 'wash':
       return <>Washed {names(on('on'))}</>;
+    case 'ply':
+      return (
+        <>
+          Plied {names(on('in'))} into {names(on('out'))}
+        </>
+      );
     case 'undo':
       return <>Undone</>;
   }

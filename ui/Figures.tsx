@@ -12,6 +12,7 @@ import {
   readingFigure,
   sizeFigure,
   spanFigure,
+  twistFigure,
 } from '../core/format';
 import type { MassFact } from '../core/piece';
 import styles from './Figures.module.css';
@@ -51,6 +52,10 @@ export function Size({ mm }: { mm: number }) {
 
 export function Span({ mm }: { mm: number }) {
   return <>{inWords(spanFigure(mm, useSystem()))}</>;
+}
+
+export function Twist({ perM }: { perM: number }) {
+  return <>{inWords(twistFigure(perM, useSystem()))}</>;
 }
 
 /** A mass as it is known: as the scale showed it, or as the band says. */

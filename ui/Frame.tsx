@@ -13,6 +13,7 @@ const PLACES = [
   { href: '/projects', name: 'Projects' },
   { href: '/winding', name: 'Winding' },
   { href: '/minis', name: 'Minis' },
+  { href: '/twist', name: 'Twist' },
   { href: '/logbook', name: 'Logbook' },
   { href: '/bench', name: 'Bench' },
 ] as const;

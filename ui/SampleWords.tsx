@@ -1,16 +1,19 @@
 'use client';
 
-import { Length, Mass, Span } from './Figures';
+import { turnsPerMCounted } from '../core/plying';
+import type { TwistDirection } from '../core/twist';
+import { Length, Mass, Span, Twist } from './Figures';
 
 /** What was measured on a piece. */
 export interface MeasuredSample {
-  how: 'length' | 'reel' | 'wraps';
+  how: 'length' | 'reel' | 'wraps' | 'twist';
   washed: boolean;
   lengthM: number | null;
   massG: number | null;
   loops: number | null;
   loopM: number | null;
   wpi: number | null;
+  twist: { turns: number; overMm: number; leans: TwistDirection } | null;
 }
 
 /** What was measured, in a few words. */
@@ -19,6 +22,16 @@ export function SampleWords({ sample }: { sample: MeasuredSample | null | undefi
   switch (sample.how) {
     case 'wraps':
       return <>{sample.wpi!.toFixed(1)} wraps to the inch</>;
+    case 'twist': {
+      const { turns, overMm, leans } = sample.twist!;
+      return (
+        <>
+          {Number(turns.toFixed(1))} turns over <Span mm={overMm} />: <Twist perM={turnsPerMCounted(turns, overMm)} />{' '}
+          {leans}
+          {sample.washed && ', washed'}
+        </>
+      );
+    }
     case 'reel':
       return (
         <>

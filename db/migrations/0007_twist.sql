@@ -1,11 +1,8 @@
--- How a strand left what it was taken from. No row: nobody looked.
+-- How a strand left what it was taken from: that turned; pulled over the end of a package that stood, at its near or far
+-- side; or round an open hank that stood, clockwise or counterclockwise. No row: nobody looked.
 CREATE TABLE strand_left (
   operation_id INTEGER PRIMARY KEY REFERENCES operation,
-  how TEXT NOT NULL CHECK (how IN ('turning', 'standing')),
-  -- Of a package that stood; of an open hank that did, seen from where it was pulled to.
-  side TEXT CHECK (side IN ('near', 'far')),
-  direction TEXT CHECK (direction IN ('cw', 'ccw')),
-  CHECK ((how = 'standing') = ((side IS NULL) <> (direction IS NULL)))
+  way TEXT NOT NULL CHECK (way IN ('turning', 'near', 'far', 'cw', 'ccw'))
 ) STRICT;
 
 -- How it was laid on what came of it, and how large that became. Not there: what stayed of the piece, unwound.

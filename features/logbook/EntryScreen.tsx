@@ -26,6 +26,7 @@ const TITLES = {
   inspect: 'Looked over',
   dye: 'Into the dye pot',
   wash: 'Into the water',
+  ply: 'Plied',
   undo: 'Undone',
 };
 

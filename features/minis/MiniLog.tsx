@@ -16,6 +16,8 @@ import { Form, FormError } from '../../ui/Form';
 import { newKey } from '../../ui/newKey';
 import { useSystem } from '../../ui/Providers';
 import { Say } from '../../ui/Say';
+import { AskedWays } from '../../ui/strand/AskedWays';
+import { LayingChoice, LeavingChoice, ROUND_A_REEL } from '../../ui/strand/StrandWays';
 import { useForm } from '../../ui/useForm';
 import { useFineScale, WeighingFields } from '../../ui/WeighingFields';
 import { logMinis } from './actions';
@@ -63,6 +65,8 @@ export function MiniLog({
       tare: '',
       humidity: '',
       note: '',
+      leaving: page.ways.left,
+      laid: page.ways.laid,
     }),
     save: async (values) => {
       // The log is made from the counts, so every one of them must be there first.
@@ -162,6 +166,30 @@ export function MiniLog({
           />
         </div>
         <TextField label="Notes" {...form.field('note')} placeholder="how it ran, what was snagged" />
+        <AskedWays
+          answered={values.leaving !== '' && values.laid !== ''}
+          wrong={Boolean(errors.leaving ?? errors.laid)}
+        >
+          <LeavingChoice
+            question={`How did the strand leave ${page.pieceLabel.toLowerCase()}?`}
+            form={page.form}
+            end={plan.fromEnd}
+            colourHex={page.colourHex}
+            value={values.leaving}
+            onChange={(way) => set('leaving', way)}
+            unknown="did not look"
+            error={errors.leaving}
+          />
+          <LayingChoice
+            question={`And how did it go round the ${plan.reel.name.toLowerCase()}?`}
+            ways={ROUND_A_REEL}
+            colourHex={page.colourHex}
+            value={values.laid}
+            onChange={(way) => set('laid', way)}
+            unknown="did not look"
+            error={errors.laid}
+          />
+        </AskedWays>
         <div className={styles.balance}>
           {!weighed && expectedG > plan.parent.resolutionG ? (
             <Say tone="plain">

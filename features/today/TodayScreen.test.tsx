@@ -5,13 +5,13 @@ import { saidBy } from '../../ui/testing';
 import { TodayScreen } from './TodayScreen';
 
 test('the first day says how to begin', () => {
-  expect(saidBy(<TodayScreen today={today(emptyDatabase())} />)).toContain('From a band to a cake');
+  expect(saidBy(<TodayScreen today={today(emptyDatabase(), NOW)} />)).toContain('From a band to a cake');
 });
 
 test('the demo’s day: what is on the bench, what runs short, what waits, what happened', () => {
   const db = emptyDatabase();
   ternRock(db, NOW);
-  const said = saidBy(<TodayScreen today={today(db)} />);
+  const said = saidBy(<TodayScreen today={today(db, NOW)} />);
   expect(said).toMatch(/^On the bench .*Ferry aran, Oatmeal.*cake 2 of 3.*105 of \d+ turns/);
   expect(said).toContain('What runs short Fog shawl does not have enough: the chance that it reaches is under 1 %.');
   expect(said).toMatch(/Still in hanks .*Ferry aran, Oatmeal one hank, 390 m ± 19 m in all/);

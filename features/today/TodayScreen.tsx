@@ -6,13 +6,14 @@ import { chanceInWords } from '../../core/format';
 import { ActionLink } from '../../ui/ActionLink';
 import { EntryLine } from '../../ui/EntryLine';
 import { LengthWithin } from '../../ui/Figures';
+import { PlyWaits } from '../../ui/PlyWaits';
 import { RunsUnderWay } from '../../ui/RunsUnderWay';
 import { Say } from '../../ui/Say';
 import { PieceGlyph, glyphSide } from '../../ui/thread/PieceGlyph';
 import styles from './TodayScreen.module.css';
 
 /** What is on the bench, what waits to be wound, and what happened last. */
-export function TodayScreen({ today: { runs, hanks, hankYarns, short, recent, yarns } }: { today: Today }) {
+export function TodayScreen({ today: { runs, hanks, hankYarns, short, waits, recent, yarns } }: { today: Today }) {
   if (yarns === 0) return <FirstDay />;
   return (
     <div className={styles.today}>
@@ -24,6 +25,12 @@ export function TodayScreen({ today: { runs, hanks, hankYarns, short, recent, ya
           <p className={styles.soft}>Nothing is on the winder. Choose a hank below, or put a new yarn on the shelf.</p>
         )}
       </section>
+      {waits.length > 0 && (
+        <section aria-labelledby="waits" className={styles.wide}>
+          <h2 id="waits">What waits</h2>
+          <PlyWaits waits={waits} />
+        </section>
+      )}
       {short.length > 0 && (
         <section aria-labelledby="short" className={styles.wide}>
           <h2 id="short">What runs short</h2>

@@ -24,6 +24,7 @@ import { useForm } from '../../ui/useForm';
 import { stepOnBench, useLastScale, WeighingFields } from '../../ui/WeighingFields';
 import { saveLog } from './actions';
 import { EMPTY_LOG } from './emptyLog';
+import { LoggedWays } from './LoggedWays';
 import styles from './LogForm.module.css';
 
 /** The cakes on the scale: what they weigh, whether that balances with the hank, and into the log with it. */
@@ -49,7 +50,7 @@ export function LogForm({
   const parts = woundParts(state);
   const form = useForm<LogValues>({
     draftKey: `log of run ${page.id}`,
-    initial: () => ({ ...EMPTY_LOG, requestKey: newKey() }),
+    initial: () => ({ ...EMPTY_LOG, ...page.ways, requestKey: newKey() }),
     save: async (values) => {
       // The log is made from the counts, so every one of them must be there first.
       const all = await settled();
@@ -61,6 +62,7 @@ export function LogForm({
         masses: each(values.masses),
         diameters: each(values.diameters),
         heights: each(values.heights),
+        laid: parts.map((part) => values.laid[part] ?? ''),
         scaleResolutionG: resolutionG,
       });
     },
@@ -166,6 +168,7 @@ export function LogForm({
           <TextField label="Cut off, thrown away" {...form.field('waste')} hint="empty: nothing" inputMode="decimal" />
         </div>
         <TextField label="Notes" {...form.field('note')} placeholder="thin spots, how it ran, how firm it came out" />
+        <LoggedWays page={page} parts={parts} form={form} />
         {state.marks.length > 0 && (
           <p className={styles.soft}>
             {state.marks.length === 1

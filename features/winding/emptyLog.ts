@@ -11,4 +11,6 @@ export const EMPTY_LOG: Omit<LogForm, 'requestKey'> = {
   rest: '',
   waste: '',
   note: '',
+  left: '',
+  laid: [],
 };

@@ -8,6 +8,7 @@ import styles from './MeasureCard.module.css';
 import { MeasureLength } from './MeasureLength';
 import { MeasureReel } from './MeasureReel';
 import { type Measure, MEASURES } from './measures';
+import { MeasureTwist } from './MeasureTwist';
 import { MeasureWraps } from './MeasureWraps';
 import { WeighPiece } from './WeighPiece';
 
@@ -17,6 +18,7 @@ const NAMES: Record<Measure, { long: string; short: string }> = {
   length: { long: 'Measure some', short: 'Metres' },
   reel: { long: 'Count a reel', short: 'Reel' },
   wraps: { long: 'Count wraps', short: 'Wraps' },
+  twist: { long: 'Count twist', short: 'Twist' },
 };
 
 /** What can be found out about a piece at the table. */
@@ -53,6 +55,7 @@ export function MeasureCard({
       {how === 'length' && <MeasureLength yarn={yarn} pieceId={piece.id} scales={scales} />}
       {how === 'reel' && <MeasureReel yarn={yarn} piece={piece} scales={scales} />}
       {how === 'wraps' && <MeasureWraps yarn={yarn} pieceId={piece.id} />}
+      {how === 'twist' && <MeasureTwist yarn={yarn} pieceId={piece.id} />}
     </div>
   );
 }

@@ -92,6 +92,9 @@ export function PieceScreen({
             It is no longer there: <Link href={`/logbook/${piece.consumedBy}`}>see what became of it</Link>.
           </Say>
         )}
+        <p>
+          <Link href={`/twist/${piece.id}`}>What has become of its twist</Link>
+        </p>
         {!gone && (
           <div className={styles.actions}>
             {piece.openRunId ? (

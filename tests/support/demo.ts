@@ -3,14 +3,22 @@ import { openDatabase } from '../../db/connection';
 import { pictureFolder } from '../../server/database';
 import { ternRock, ternRockPictures } from '../../scripts/ternRock';
 import { ternRockMinis } from '../../scripts/ternRockMinis';
+import { ternRockTwist } from '../../scripts/ternRockTwist';
 import type { App } from './app';
 
+/** What is laid out beside the demo's own yarns. */
+export interface More {
+  minis?: boolean;
+  twist?: boolean;
+}
+
 /** Lays the demo data out in the app's database, while its server is away. */
-export async function withDemo(app: App, { minis }: { minis: boolean } = { minis: false }): Promise<void> {
+export async function withDemo(app: App, { minis = false, twist = false }: More = {}): Promise<void> {
   await app.kill();
   const db = openDatabase(app.databaseFile);
   ternRock(db, new Date());
   if (minis) ternRockMinis(db, await loadHighs(), new Date());
+  if (twist) ternRockTwist(db, new Date());
   await ternRockPictures(db, pictureFolder(app.databaseFile), new Date());
   db.close();
   await app.restart();

@@ -1,7 +1,7 @@
 import type { Browser } from 'puppeteer-core';
 import { App } from './app';
 import { Maker, openBrowser } from './browser';
-import { withDemo } from './demo';
+import { type More, withDemo } from './demo';
 
 /** What one file of browser tests plays on: an app with a database of its own, and a browser. */
 export interface Stage {
@@ -12,11 +12,11 @@ export interface Stage {
 }
 
 /** Sets the stage before the tests of a file and clears it after them. */
-export function stage({ demo, minis = false }: { demo: boolean; minis?: boolean }): Stage {
+export function stage({ demo, ...more }: { demo: boolean } & More): Stage {
   const set = {} as Stage;
   beforeAll(async () => {
     set.app = await App.start();
-    if (demo) await withDemo(set.app, { minis });
+    if (demo) await withDemo(set.app, more);
     set.browser = await openBrowser();
     set.maker = (size) => Maker.at(set.browser, set.app.url, size);
   });

@@ -1,0 +1,11 @@
+import type { Metadata } from 'next';
+import { TwistScreen } from '../../../features/twist/TwistScreen';
+import { database } from '../../../server/database';
+import { found, type IdParams } from '../../../server/found';
+import { twistPage } from '../../../server/twist';
+
+export const metadata: Metadata = { title: 'Twist' };
+
+export default async function Page({ params }: IdParams) {
+  return <TwistScreen page={await found(params, (id) => twistPage(database(), id))} />;
+}

@@ -1,0 +1,104 @@
+'use client';
+
+import { Button } from 'antd';
+import { useRouter } from 'next/navigation';
+import { readOrNull } from '../../core/inputError';
+import { endsOf } from '../../core/schools';
+import { isLoop } from '../../core/strandWays';
+import { parseQuantity } from '../../core/units';
+import type { ScaleTool } from '../../server/bench';
+import type { BobbinSplitForm, PlySingle } from '../../server/plying';
+import { TextField } from '../../ui/Field';
+import { FineMass } from '../../ui/Figures';
+import { Form, FormError } from '../../ui/Form';
+import { newKey } from '../../ui/newKey';
+import { useSystem } from '../../ui/Providers';
+import { LeavingChoice } from '../../ui/strand/StrandWays';
+import { useForm } from '../../ui/useForm';
+import { useFineScale, WeighingFields } from '../../ui/WeighingFields';
+import { splitBobbins } from './actions';
+import styles from './PlyScreen.module.css';
+
+type Values = Omit<BobbinSplitForm, 'scaleResolutionG'>;
+
+/** Half of a single by mass on each of two bobbins, as the scale says when to cut. */
+export function BobbinSplit({ single, scales }: { single: PlySingle; scales: ScaleTool[] }) {
+  const router = useRouter();
+  const system = useSystem();
+  const [resolutionG, setResolution] = useFineScale(scales);
+  const form = useForm<Values>({
+    draftKey: `bobbins of ${single.pieceId}`,
+    initial: () => ({
+      requestKey: newKey(),
+      masses: ['', ''],
+      tare: '',
+      humidity: '',
+      left: isLoop(single.form) ? 'turning' : 'near',
+      end: endsOf(single.form)[0]!,
+      note: '',
+    }),
+    save: (values) => splitBobbins(single.pieceId, { ...values, scaleResolutionG: resolutionG }),
+    saved: () => {
+      form.clear();
+      router.refresh();
+    },
+  });
+  const { values, errors, set } = form;
+  const tareG = readOrNull(() => parseQuantity(values.tare, 'mass', system)) ?? 0;
+  return (
+    <section className={styles.log} aria-labelledby="bobbins">
+      <h2 id="bobbins">Split it over two bobbins first</h2>
+      <p>
+        {single.massG === null ? (
+          'Weigh it first, and half of it is told here.'
+        ) : (
+          <>
+            Fill the first until the scale shows{' '}
+            <strong>
+              <FineMass g={single.massG / 2 + tareG} />
+            </strong>
+            {tareG > 0 ? ' with the bobbin' : ' more than the empty bobbin'}, cut, and put the rest on the second.
+          </>
+        )}
+      </p>
+      <Form form={form} className={styles.form}>
+        <div className={styles.pair}>
+          {([0, 1] as const).map((i) => (
+            <TextField
+              key={i}
+              name={`masses.${i}`}
+              label={i === 0 ? 'On the first' : 'On the second'}
+              value={values.masses[i]}
+              onChange={(mass) => set('masses', i === 0 ? [mass, values.masses[1]] : [values.masses[0], mass])}
+              error={errors[`masses.${i}`]}
+              suffix={system === 'metric' ? 'g' : 'oz'}
+              inputMode="decimal"
+              large
+            />
+          ))}
+        </div>
+        <WeighingFields
+          scales={scales}
+          tare={form.field('tare')}
+          humidity={form.field('humidity')}
+          resolutionG={resolutionG}
+          onResolution={setResolution}
+        />
+        <LeavingChoice
+          question={`How did the strand leave ${single.label.toLowerCase()}?`}
+          form={single.form}
+          end={values.end}
+          colourHex={single.colourHex}
+          value={values.left}
+          onChange={(left) => set('left', left)}
+          unknown="did not look"
+          error={errors.left}
+        />
+        <FormError form={form} />
+        <Button htmlType="submit" loading={form.saving}>
+          They are on two bobbins
+        </Button>
+      </Form>
+    </section>
+  );
+}

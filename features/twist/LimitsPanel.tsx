@@ -1,0 +1,96 @@
+'use client';
+
+import { Button } from 'antd';
+import { STARTING_LIMITS, type TwistLimits, YARN_BUILDS, type YarnBuild } from '../../core/twistMatters';
+import { TextField } from '../../ui/Field';
+import { Form, FormError } from '../../ui/Form';
+import { useForm } from '../../ui/useForm';
+import { useRouter } from 'next/navigation';
+import { saveLimits } from './actions';
+import styles from './LimitsPanel.module.css';
+
+const BUILD_WORDS: Record<YarnBuild, string> = {
+  single: 'a single',
+  'two-ply': 'a two-ply',
+  'more plies': 'three plies and more',
+};
+
+type Values = Record<YarnBuild, { seenPercent: string; troublePercent: string }>;
+
+/** From what change on it matters: a rule of thumb, for the maker to change. */
+export function LimitsPanel({
+  limits,
+  build,
+  plies,
+}: {
+  limits: Record<YarnBuild, TwistLimits>;
+  /** The build of the yarn that is looked at. */
+  build: YarnBuild;
+  plies: number | null;
+}) {
+  const { seenPercent, troublePercent } = limits[build];
+  return (
+    <details className={styles.limits}>
+      <summary>
+        How much matters: in {BUILD_WORDS[build]}, {seenPercent} % is seen and {troublePercent} % is trouble{' '}
+        <span className={styles.soft}>
+          (a rule of thumb{plies === null && '; its plies are not known, so it is taken for a two-ply'})
+        </span>
+      </summary>
+      <LimitsForm limits={limits} />
+    </details>
+  );
+}
+
+const typed = (limits: Readonly<Record<YarnBuild, TwistLimits>>): Values =>
+  Object.fromEntries(
+    YARN_BUILDS.map((build) => [
+      build,
+      { seenPercent: String(limits[build].seenPercent), troublePercent: String(limits[build].troublePercent) },
+    ]),
+  ) as Values;
+
+function LimitsForm({ limits }: { limits: Record<YarnBuild, TwistLimits> }) {
+  const router = useRouter();
+  const form = useForm<Values>({
+    draftKey: 'twist limits',
+    initial: () => typed(limits),
+    save: saveLimits,
+    saved: () => router.refresh(),
+  });
+  const { values, errors, set } = form;
+  return (
+    <Form form={form} className={styles.form}>
+      <p className={styles.why}>
+        Nobody has measured where an eye begins to see it; singles show most, since nothing else holds them together.
+        Put in what you see in your own fabric.
+      </p>
+      {YARN_BUILDS.map((build) => (
+        <div key={build} className={styles.row} role="group" aria-label={BUILD_WORDS[build]}>
+          <span>In {BUILD_WORDS[build]}</span>
+          {(['seenPercent', 'troublePercent'] as const).map((name) => (
+            <TextField
+              key={name}
+              name={`${build}.${name}`}
+              label={name === 'seenPercent' ? 'seen from' : 'trouble from'}
+              value={values[build][name]}
+              onChange={(value) => set(build, { ...values[build], [name]: value })}
+              error={errors[`${build}.${name}`]}
+              suffix="%"
+              inputMode="decimal"
+            />
+          ))}
+        </div>
+      ))}
+      <FormError form={form} />
+      <div className={styles.foot}>
+        <Button htmlType="submit" loading={form.saving}>
+          Go by these
+        </Button>
+        <Button type="text" onClick={() => YARN_BUILDS.forEach((build) => set(build, typed(STARTING_LIMITS)[build]))}>
+          Put the starting ones in
+        </Button>
+      </div>
+    </Form>
+  );
+}

@@ -1,0 +1,274 @@
+'use client';
+
+import { Button, Segmented } from 'antd';
+import Link from 'next/link';
+import type { ReactNode } from 'react';
+import type { PackageEnd } from '../../core/faults';
+import type { Form } from '../../core/piece';
+import { endsOf } from '../../core/schools';
+import { isLoop, type LayingWay, waysToLeave } from '../../core/strandWays';
+import { partOnWay } from '../../core/twistAccount';
+import type { TwistPage, TwistTool } from '../../server/twist';
+import { shortDate } from '../../ui/dates';
+import { PlainSelect } from '../../ui/PlainSelect';
+import { PictureChoice } from '../../ui/strand/PictureChoice';
+import { BY_HAND, LayingChoice, LeavingChoice, ON_A_SPINDLE, ROUND_A_REEL } from '../../ui/strand/StrandWays';
+import { SpiralPicture } from '../../ui/strand/WayPictures';
+import { OPERATION_VERBS } from '../../ui/operationWords';
+import styles from './StepCards.module.css';
+import type { Trial, TriedLeaving } from './trial';
+
+/** The steps that led to a piece, and what may come next, each to be changed on the spot. */
+export function StepCards({
+  page,
+  trial,
+  change,
+}: {
+  page: TwistPage;
+  trial: Trial;
+  change: (next: Partial<Trial>) => void;
+}) {
+  const { story, piece, yarn, tools } = page;
+  const events = story.map(({ event }) => event);
+  const formOf = (pieceId: number): Form =>
+    events
+      .flatMap((event) => (event.kind === 'came' ? [event.piece] : event.kind === 'taken' ? event.parts : []))
+      .find((part) => part.pieceId === pieceId)?.form ?? piece.form;
+  const setLaid = (operationId: number, way: LayingWay | '') => change({ laid: { ...trial.laid, [operationId]: way } });
+  const again = trial.again;
+  return (
+    <ol className={styles.steps} aria-label="What was done with it, in order">
+      {story.map(({ operationId, at, event }, i) => {
+        const part = partOnWay(events, i, piece.id);
+        const head = (title: string) => <Head title={title} href={`/logbook/${operationId}`} under={shortDate(at)} />;
+        switch (event.kind) {
+          case 'measured':
+            return null;
+          case 'came':
+            return (
+              <Card key={operationId}>
+                {head(`Came as a ${event.piece.form}`)}
+                {event.asMade ? (
+                  <p className={styles.soft}>Its twist is as it was made.</p>
+                ) : (
+                  <>
+                    <p className={styles.soft}>How it was wound before is not known. See how it lies:</p>
+                    <RunsRound
+                      colourHex={yarn.colourHex}
+                      value={trial.laid[operationId] ?? ''}
+                      onChange={(way) => setLaid(operationId, way)}
+                    />
+                  </>
+                )}
+              </Card>
+            );
+          case 'taken': {
+            const from = formOf(event.pieceId);
+            const step = trial.left[operationId]!;
+            return (
+              <Card key={operationId}>
+                {head(part ? `${verbOf(part.form)} a ${part.form}` : 'What was left of it')}
+                <LeavingFields
+                  form={from}
+                  colourHex={yarn.colourHex}
+                  value={step}
+                  onChange={(next) => change({ left: { ...trial.left, [operationId]: next } })}
+                  question="How it left"
+                  unknown="?"
+                />
+                {part && (
+                  <LayingChoice
+                    small
+                    question="How it was laid"
+                    ways={isLoop(part.form) ? ROUND_A_REEL : part.form === 'ball' ? BY_HAND : ON_A_SPINDLE}
+                    colourHex={yarn.colourHex}
+                    value={trial.laid[operationId] ?? ''}
+                    onChange={(way) => setLaid(operationId, way)}
+                    unknown="?"
+                  />
+                )}
+              </Card>
+            );
+          }
+        }
+      })}
+      {again ? (
+        <Card tried>
+          <Head title={isLoop(piece.form) ? 'Wound' : 'Wound once more'} under="tried" />
+          <LeavingFields
+            form={piece.form}
+            colourHex={yarn.colourHex}
+            value={again}
+            onChange={(next) => change({ again: { ...again, ...next } })}
+            question="How it leaves"
+          />
+          <LayingChoice
+            small
+            question="Onto"
+            ways={toolOf(tools, again.toolKey).onto === 'winder' ? ON_A_SPINDLE : BY_HAND}
+            colourHex={yarn.colourHex}
+            value={again.laid}
+            onChange={(laid) => laid && change({ again: { ...again, laid } })}
+          />
+          <div className={styles.foot}>
+            <label className={styles.tool}>
+              <span className={styles.hidden}>Onto which tool</span>
+              <PlainSelect
+                value={again.toolKey}
+                options={tools.map(({ key, name }) => [key, name] as const)}
+                onChange={(toolKey) => change({ again: { ...again, toolKey, laid: layingOn(toolOf(tools, toolKey)) } })}
+              />
+            </label>
+            <Button type="text" onClick={() => change({ again: null })}>
+              Not
+            </Button>
+          </div>
+        </Card>
+      ) : (
+        <li className={styles.add}>
+          <Button
+            onClick={() =>
+              change({
+                again: {
+                  ...firstLeaving(piece.form),
+                  toolKey: tools[0]!.key,
+                  laid: layingOn(tools[0]!),
+                },
+                use: { end: trial.use.end, left: 'near' },
+              })
+            }
+          >
+            {isLoop(piece.form) ? 'Wind it' : 'Wind it once more'}
+          </Button>
+        </li>
+      )}
+      {!(isLoop(piece.form) && !again) && (
+        <Card tried>
+          <Head title="Then used" under="tried" />
+          <LeavingFields
+            form={again ? (toolOf(tools, again.toolKey).onto === 'winder' ? 'cake' : 'ball') : piece.form}
+            colourHex={yarn.colourHex}
+            value={trial.use}
+            onChange={(use) => change({ use })}
+            question="How it is worked"
+          />
+        </Card>
+      )}
+    </ol>
+  );
+}
+
+const verbOf = (form: Form) => (isLoop(form) ? OPERATION_VERBS.split : 'Wound into');
+
+const toolOf = (tools: readonly TwistTool[], key: string) => tools.find((tool) => tool.key === key) ?? tools[0]!;
+
+/** As the tool is used otherwise. */
+export function layingOn({ onto, turns }: TwistTool): LayingWay {
+  return `${onto === 'winder' ? 'spindle' : 'carried'} ${turns ?? 'cw'}`;
+}
+
+/** As makers do it: from the inner end of what stands, or off what turns. */
+export function firstLeaving(form: Form): TriedLeaving {
+  const [end] = endsOf(form);
+  return { end: end!, left: isLoop(form) ? 'turning' : 'near' };
+}
+
+function Card({ children, tried }: { children: ReactNode; tried?: boolean }) {
+  return (
+    <li className={styles.card} data-tried={tried}>
+      {children}
+    </li>
+  );
+}
+
+function Head({ title, under, href }: { title: string; under: string; href?: string }) {
+  return (
+    <div className={styles.head}>
+      <h2>{title}</h2>
+      {href ? <Link href={href}>{under}</Link> : <span>{under}</span>}
+    </div>
+  );
+}
+
+/** From which end and how, in one row. */
+function LeavingFields({
+  form,
+  colourHex,
+  value,
+  onChange,
+  question,
+  unknown,
+}: {
+  form: Form;
+  colourHex: string;
+  value: TriedLeaving;
+  onChange: (next: TriedLeaving) => void;
+  question: string;
+  unknown?: string;
+}) {
+  const ends = endsOf(form);
+  const setEnd = (end: PackageEnd) =>
+    onChange({ end, left: value.left !== '' && waysToLeave(form, end).includes(value.left) ? value.left : 'near' });
+  return (
+    <>
+      {ends.length > 1 && !isLoop(form) && (
+        <Segmented
+          size="small"
+          aria-label="From which end"
+          options={[
+            { value: 'inner', label: 'centre' },
+            { value: 'outer', label: 'outside' },
+          ]}
+          value={value.end}
+          onChange={setEnd}
+        />
+      )}
+      <LeavingChoice
+        small
+        question={question}
+        form={form}
+        end={value.end}
+        colourHex={colourHex}
+        value={value.left}
+        onChange={(left) => onChange({ ...value, left })}
+        unknown={unknown}
+      />
+    </>
+  );
+}
+
+/** Which way round the strand of a package runs that came wound, from its centre outwards. */
+function RunsRound({
+  colourHex,
+  value,
+  onChange,
+}: {
+  colourHex: string;
+  value: LayingWay | '';
+  onChange: (way: LayingWay | '') => void;
+}) {
+  // A spindle lays opposite to its turning.
+  return (
+    <PictureChoice
+      small
+      question="From its centre outwards it runs"
+      value={value}
+      onChange={onChange}
+      unknown="?"
+      pictures={[
+        {
+          value: 'spindle ccw' as LayingWay,
+          short: 'clockwise',
+          long: 'clockwise, seen from above',
+          picture: <SpiralPicture round="cw" colourHex={colourHex} />,
+        },
+        {
+          value: 'spindle cw' as LayingWay,
+          short: 'counterclockwise',
+          long: 'counterclockwise, seen from above',
+          picture: <SpiralPicture round="ccw" colourHex={colourHex} />,
+        },
+      ]}
+    />
+  );
+}

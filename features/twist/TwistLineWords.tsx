@@ -1,0 +1,25 @@
+'use client';
+
+import type { TwistLine } from '../../server/twist';
+import { Twist } from '../../ui/Figures';
+import styles from './TwistHome.module.css';
+import { percentWords } from './words';
+
+/** What working a piece does to its twist, in a line. */
+export function TwistLineWords({ line: { gap, worked } }: { line: TwistLine }) {
+  if (gap || !worked) return <span className={styles.soft}>not known: see what is missing</span>;
+  const { end, mostPerM, percent, grade } = worked;
+  const from = `pulled from the ${end === 'inner' ? 'centre' : 'outside'}`;
+  if (percent === null)
+    return (
+      <>
+        {from}: up to <Twist perM={Math.abs(mostPerM)} /> {mostPerM < 0 ? 'S' : 'Z'} more
+      </>
+    );
+  return (
+    <span data-grade={grade} className={styles.graded}>
+      {from}: {percent > 0 ? 'gains' : 'loses'} up to {percentWords(percent)} %
+      {grade === 'trouble' ? ', trouble' : grade === 'seen' ? ', to be seen' : ', hardly seen'}
+    </span>
+  );
+}

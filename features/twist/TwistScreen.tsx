@@ -1,0 +1,220 @@
+'use client';
+
+import { Button } from 'antd';
+import dynamic from 'next/dynamic';
+import Link from 'next/link';
+import { useMemo, useState } from 'react';
+import { inWords, lengthFigure } from '../../core/format';
+import { isLoop } from '../../core/strandWays';
+import { changeAt, type TwistChange } from '../../core/twistChange';
+import type { TwistPage } from '../../server/twist';
+import { ActionLink } from '../../ui/ActionLink';
+import { PageHead } from '../../ui/PageHead';
+import { useSystem } from '../../ui/Providers';
+import { Say } from '../../ui/Say';
+import { useTask } from '../../ui/useTask';
+import { noteWays } from './actions';
+import { LimitsPanel } from './LimitsPanel';
+import { PliedPanel } from './PliedPanel';
+import { StepCards } from './StepCards';
+import { notesOf } from './notes';
+import { differs, type Trial, tried, type Tried, trialOf } from './trial';
+import styles from './TwistScreen.module.css';
+import { WaysNext } from './WaysNext';
+import { changeSentences, GAP_WORDS, singleWords, twistWords, usingWords } from './words';
+import { YarnHere } from './YarnHere';
+
+const TwistCurve = dynamic(() => import('./TwistCurve'), { ssr: false });
+
+/** What has become of a piece's twist, what if it were done otherwise, and which way to go on. */
+export function TwistScreen({ page }: { page: TwistPage }) {
+  const { yarn, piece } = page;
+  const noted = useMemo(() => trialOf(page), [page]);
+  const [trial, setTrial] = useState(noted);
+  // What was noted anew is what one starts from again.
+  const [startedFrom, setStartedFrom] = useState(noted);
+  if (startedFrom !== noted) {
+    setStartedFrom(noted);
+    setTrial(noted);
+  }
+  const outcome = useMemo(() => tried(page, trial), [page, trial]);
+  const change = (next: Partial<Trial>) => setTrial((before) => ({ ...before, ...next }));
+  return (
+    <>
+      <PageHead
+        title={
+          <>
+            Twist of {piece.label.toLowerCase()}, <Link href={`/yarns/${yarn.id}`}>{yarn.name}</Link>
+          </>
+        }
+        under={<OwnTwistWords page={page} />}
+      >
+        <ActionLink href={`/twist/ply?pieces=${piece.id}`} quiet>
+          Ply it
+        </ActionLink>
+        <ActionLink href="/twist/practice" quiet>
+          Practise
+        </ActionLink>
+      </PageHead>
+      {page.plied && <PliedPanel page={page} plied={page.plied} />}
+      <Answer page={page} trial={trial} outcome={outcome} />
+      <StepCards page={page} trial={trial} change={change} />
+      <TrialFoot page={page} trial={trial} reset={() => setTrial(noted)} />
+      <div className={styles.columns}>
+        <Along page={page} trial={trial} outcome={outcome} />
+        <WaysNext page={page} trial={trial} onTry={setTrial} />
+      </div>
+      <LimitsPanel limits={page.limits} build={page.build} plies={yarn.plies} />
+    </>
+  );
+}
+
+function OwnTwistWords({ page: { yarn, piece } }: { page: TwistPage }) {
+  const system = useSystem();
+  const { ownTwist } = yarn;
+  const count = (
+    <Link href={`/pieces/${piece.id}?how=twist#measure`}>
+      {ownTwist?.from === 'counted' ? 'count once more' : 'count it'}
+    </Link>
+  );
+  if (!ownTwist)
+    return (
+      <>
+        Its own twist is not known, so a change is told alone and not as a share: {count}.
+        {yarn.twistDirection && ` It leans like ${yarn.twistDirection}.`}
+      </>
+    );
+  const turns = ownTwist.direction === 'S' ? -ownTwist.turnsPerM : ownTwist.turnsPerM;
+  return (
+    <>
+      Its own twist: <strong>{twistWords(turns, system)}</strong>
+      {ownTwist.from === 'band'
+        ? ' by the band'
+        : `, counted ${ownTwist.counts === 1 ? 'once' : `${ownTwist.counts} times`}`}
+      ; {count}.
+    </>
+  );
+}
+
+/** What the steps do, in sentences. */
+function Answer({ page, trial, outcome }: { page: TwistPage; trial: Trial; outcome: Tried }) {
+  const system = useSystem();
+  const { yarn, limits, build } = page;
+  const { piece, used, problem } = outcome;
+  const unwound = isLoop(piece.form);
+  const along = unwound ? piece.change : used;
+  const known = piece.gap === null;
+  const sentences = along ? changeSentences(along, trial.use.end, yarn.ownTwist, limits, build, system) : [];
+  const worst = sentences.some(({ grade }) => grade === 'trouble')
+    ? 'bad'
+    : sentences.some(({ grade }) => grade === 'seen')
+      ? 'tight'
+      : yarn.ownTwist
+        ? 'good'
+        : 'plain';
+  const single = along && singleWords(along, yarn.ownTwist, limits, build);
+  return (
+    <div className={styles.answer} role="status">
+      {!known && (
+        <Say tone="tight">
+          <strong>Not known.</strong> {GAP_WORDS[piece.gap!]}
+          {along && ' What has been done since, and what is tried, adds this:'}
+        </Say>
+      )}
+      {problem && !unwound ? (
+        <Say tone={known ? 'tight' : 'plain'}>
+          {known && <strong>Not known. </strong>}
+          {problem[0]!.toUpperCase() + problem.slice(1)}.
+        </Say>
+      ) : (
+        <Say tone={known ? worst : 'plain'}>
+          <p className={styles.first}>
+            {!unwound && trial.use.left !== '' && (
+              <span className={styles.soft}>
+                Worked {usingWords({ end: trial.use.end, left: trial.use.left }, piece.form)}:{' '}
+              </span>
+            )}
+            {sentences.map(({ what }, i) => (
+              <span key={i}>{i === 0 ? what : ` ${what[0]!.toUpperCase()}${what.slice(1)}`}</span>
+            ))}
+          </p>
+          {single && <p>{single}</p>}
+        </Say>
+      )}
+    </div>
+  );
+}
+
+/** Where something is tried that is not as it was noted: back, or into the log. */
+function TrialFoot({ page, trial, reset }: { page: TwistPage; trial: Trial; reset: () => void }) {
+  const task = useTask();
+  if (!differs(page, trial)) return null;
+  const { notes, otherEnd } = notesOf(page, trial);
+  return (
+    <p className={styles.foot}>
+      <span>Some of this is otherwise than it was noted.</span>
+      <Button onClick={reset}>Back to what was noted</Button>
+      {otherEnd ? (
+        <span className={styles.soft}>From which end it was taken stays as it was logged.</span>
+      ) : (
+        <Button loading={task.busy} onClick={() => task.run(() => noteWays(page.piece.id, notes))}>
+          That is how it was: note it
+        </Button>
+      )}
+      {task.problem && (
+        <Say tone="bad" role="alert">
+          {task.problem}
+        </Say>
+      )}
+    </p>
+  );
+}
+
+/** The yarn at one place, drawn, and the curve of all places. */
+function Along({ page, trial, outcome }: { page: TwistPage; trial: Trial; outcome: Tried }) {
+  const system = useSystem();
+  const [share, setShare] = useState(0);
+  const { yarn, limits, build } = page;
+  const { piece, used } = outcome;
+  const along: TwistChange | null = isLoop(piece.form) ? piece.change : used;
+  if (!along)
+    return (
+      <section className={styles.along}>
+        <h2>Along the yarn</h2>
+        <p className={styles.soft}>There is nothing to draw until the steps are known.</p>
+      </section>
+    );
+  const atM = share * along.lengthM;
+  const there = changeAt(along, atM);
+  const from = trial.use.end === 'inner' ? 'the centre' : 'the outside';
+  const place = atM < 0.5 ? `at ${from}` : `${inWords(lengthFigure(atM, system))} from ${from}`;
+  return (
+    <section className={styles.along}>
+      <YarnHere page={page} changePerM={there} place={place} known={piece.gap === null} />
+      <div className={styles.curve}>
+        <h2>Along the yarn</h2>
+        <div className={styles.chart}>
+          <TwistCurve
+            curves={[{ change: along, colour: 'ink', dashed: piece.gap !== null }]}
+            own={yarn.ownTwist}
+            limits={limits[build]}
+            atM={atM}
+            label={`The change of twist along ${inWords(lengthFigure(along.lengthM, system))}`}
+          />
+        </div>
+        <label className={styles.slider}>
+          <span>Look at</span>
+          <input
+            type="range"
+            min={0}
+            max={1000}
+            value={Math.round(share * 1000)}
+            onChange={({ target }) => setShare(Number(target.value) / 1000)}
+            aria-valuetext={`${place}: ${twistWords(there, system)}`}
+          />
+          <strong>{place}</strong>
+        </label>
+      </div>
+    </section>
+  );
+}

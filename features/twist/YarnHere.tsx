@@ -1,0 +1,70 @@
+import { signedTurns } from '../../core/twist';
+import { strandAngleDeg } from '../../core/twistMatters';
+import type { TwistPage } from '../../server/twist';
+import { useSystem } from '../../ui/Providers';
+import { TwistedYarn } from '../../ui/strand/TwistedYarn';
+import { twistWords } from './words';
+import styles from './YarnHere.module.css';
+
+const WIDTH = 62;
+const HEIGHT = 168;
+
+/** A stretch of the yarn as it was made and as it is at one place, magnified, with its strands at their real angle. */
+export function YarnHere({
+  page: { yarn, strandMm, build },
+  changePerM,
+  place,
+  known,
+}: {
+  page: TwistPage;
+  changePerM: number;
+  place: string;
+  known: boolean;
+}) {
+  const system = useSystem();
+  const own = yarn.ownTwist;
+  const plies = build === 'single' ? 1 : (yarn.plies ?? 2);
+  const asMade = own ? signedTurns(own) : null;
+  const drawn = [
+    { title: 'as made', turns: asMade },
+    { title: place, turns: asMade === null ? null : asMade + changePerM },
+  ];
+  if (asMade === null || !known)
+    return (
+      <figure className={styles.yarns}>
+        <figcaption className={styles.alone}>
+          {place}
+          <strong>{twistWords(changePerM, system)}</strong>
+          {asMade === null ? 'on top of a twist of its own that is not known' : 'on top of what nobody noted'}
+        </figcaption>
+      </figure>
+    );
+  return (
+    <figure className={styles.yarns}>
+      {drawn.map(({ title, turns }, i) => (
+        <div key={i} className={styles.one}>
+          <div className={styles.title}>{title}</div>
+          <svg
+            width={WIDTH + 4}
+            height={HEIGHT}
+            viewBox={`-2 0 ${WIDTH + 4} ${HEIGHT}`}
+            role="img"
+            aria-label={`${title}: strands lean like ${turns! < 0 ? 'S' : 'Z'}, by ${Math.abs(Math.round(strandAngleDeg(turns!, strandMm)))} degrees`}
+          >
+            <TwistedYarn
+              turnsPerM={turns!}
+              diameterMm={strandMm}
+              plies={plies}
+              colourHex={yarn.colourHex}
+              width={WIDTH}
+              height={HEIGHT}
+            />
+          </svg>
+          <strong>{twistWords(turns!, system)}</strong>
+          <span className={styles.angle}>{Math.abs(strandAngleDeg(turns!, strandMm)).toFixed(1)}°</span>
+        </div>
+      ))}
+      <figcaption className={styles.scale}>{Math.round(WIDTH / 3.78 / strandMm)} times as large</figcaption>
+    </figure>
+  );
+}

@@ -1,0 +1,184 @@
+import { radiusAtMm } from '../../core/cake';
+import type { PackageEnd } from '../../core/faults';
+import { readOrNull, reading } from '../../core/inputError';
+import type { Form } from '../../core/piece';
+import { endsOf } from '../../core/schools';
+import { isLoop, type LayingWay, layingOf, leavingOf, type LeavingWay, waysToLeave } from '../../core/strandWays';
+import { afterSteps, type Leaving, type Round } from '../../core/twist';
+import {
+  type LaidPart,
+  type NotedLaying,
+  partOnWay,
+  type PieceTwist,
+  strandStateOf,
+  twistAccount,
+  type TwistEvent,
+} from '../../core/twistAccount';
+import type { TwistChange } from '../../core/twistChange';
+import type { NextTool } from '../../core/waysNext';
+import type { TwistPage, TwistTool } from '../../server/twist';
+
+/** How something leaves what it is on, as it is tried. */
+export interface TriedLeaving {
+  end: PackageEnd;
+  left: LeavingWay | '';
+}
+
+/** What is tried with a piece: its steps as they were noted or otherwise, and what comes next. */
+export interface Trial {
+  /** By the number of the operation. */
+  left: Record<number, TriedLeaving>;
+  laid: Record<number, LayingWay | ''>;
+  /** Wound once more before it is used. */
+  again: (TriedLeaving & { toolKey: string; laid: LayingWay }) | null;
+  use: TriedLeaving;
+}
+
+/** What came of a trial. */
+export interface Tried {
+  /** The piece itself, wound once more where that was tried. */
+  piece: PieceTwist;
+  /** Along the strand as it is used; null where that cannot be told. */
+  used: TwistChange | null;
+  /** Why a step cannot be, or what of it is not known. */
+  problem: string | null;
+}
+
+/** A number for the piece that a trial would make. */
+const TRIED_PIECE = -1;
+
+/** As it was noted, and to be used as the school or the plan has it. */
+export function trialOf({ story, piece, workFrom, next, tools }: TwistPage): Trial {
+  const trial: Trial = { left: {}, laid: {}, again: null, use: workedOf(piece.form, workFrom) };
+  const events = story.map(({ event }) => event);
+  story.forEach(({ operationId, event }, at) => {
+    if (event.kind === 'taken') trial.left[operationId] = { end: event.fromEnd, left: event.left ?? '' };
+    const noted = partOnWay(events, at, piece.id)?.noted;
+    trial.laid[operationId] = noted ? layingWayOf(noted) : '';
+  });
+  if (!next) return trial;
+  const { rewind, use } = next;
+  const tool = rewind && tools.find(({ key }) => key === rewind.toolKey);
+  return {
+    ...trial,
+    use: { end: use.end, left: use.left },
+    again: rewind && tool ? { end: rewind.end, left: rewind.left, toolKey: tool.key, laid: rewind.laid } : null,
+  };
+}
+
+function workedOf(form: Form, workFrom: TwistPage['workFrom']): TriedLeaving {
+  const wanted: PackageEnd = workFrom === 'centre' ? 'inner' : 'outer';
+  const end = endsOf(form).includes(wanted) ? wanted : endsOf(form)[0]!;
+  return { end, left: isLoop(form) ? 'turning' : 'near' };
+}
+
+/** As the pictures have it; empty where one of its halves is not known. */
+export function layingWayOf({ how, direction }: NotedLaying): LayingWay | '' {
+  if (how === 'reel') return 'reel';
+  return how === null || direction === null ? '' : `${how} ${direction}`;
+}
+
+/** What the steps of a trial do. */
+export function tried(page: TwistPage, trial: Trial): Tried {
+  const events = page.story.map(({ operationId, event }, at) => triedEvent(page, trial, operationId, event, at));
+  const pieceId = trial.again ? TRIED_PIECE : page.piece.id;
+  const account = twistAccount(trial.again ? [...events, againEvent(page, trial.again)] : events);
+  const piece = account.get(pieceId)!;
+  const from = leavingFor(piece, trial.use);
+  if (!from) return { piece, used: null, problem: 'say how the strand leaves it' };
+  const after = reading(() => afterSteps(strandStateOf(piece), [{ from }], page.gristMPerG).change);
+  return { piece, used: after.value ?? null, problem: after.error ?? null };
+}
+
+function leavingFor({ form, loopM }: PieceTwist, { end, left }: TriedLeaving): Leaving | null {
+  if (left === '' || !waysToLeave(form, end).includes(left)) return null;
+  return leavingOf(left, end, loopM);
+}
+
+function triedEvent(page: TwistPage, trial: Trial, operationId: number, event: TwistEvent, at: number): TwistEvent {
+  const onWay = partOnWay(
+    page.story.map(({ event }) => event),
+    at,
+    page.piece.id,
+  );
+  const laid = trial.laid[operationId] ?? '';
+  const withLaying = (part: LaidPart): LaidPart =>
+    part.pieceId === onWay?.pieceId ? { ...part, noted: relaid(page, part, laid) } : part;
+  switch (event.kind) {
+    case 'measured':
+      return event;
+    case 'came':
+      return { ...event, piece: withLaying(event.piece) };
+    case 'taken': {
+      const { end, left } = trial.left[operationId]!;
+      return { ...event, fromEnd: end, left: left === '' ? null : left, parts: event.parts.map(withLaying) };
+    }
+  }
+}
+
+/** The same package or reel, laid otherwise; where its size was not noted, as large as the first winder makes it. */
+function relaid(page: TwistPage, { form, lengthM, noted }: LaidPart, way: LayingWay | ''): NotedLaying | null {
+  if (form === 'hank' && !noted) return null;
+  if (noted && layingWayOf(noted) === way) return noted;
+  const sized = (noted?.coreDiameterMm ?? null) !== null || isLoop(form) ? noted : null;
+  const base =
+    sized ?? (isLoop(form) ? null : packageOn(page, page.tools[0]!, lengthM ?? page.piece.lengthM?.mean ?? 0));
+  if (!base) return noted;
+  return { ...base, ...(way === '' ? { how: null, direction: null } : layingOf(way)) };
+}
+
+/** How large so much of the yarn becomes on a tool. */
+export function packageOn({ gristMPerG }: TwistPage, { shape }: TwistTool, lengthM: number): NotedLaying {
+  return {
+    how: null,
+    direction: null,
+    coreDiameterMm: shape.coreDiameterMm,
+    outerDiameterMm: 2 * radiusAtMm(shape, Math.max(0.1, lengthM) / gristMPerG),
+    crossingAngleDeg: shape.crossingAngleDeg,
+    loopM: null,
+  };
+}
+
+function againEvent(page: TwistPage, { end, left, toolKey, laid }: NonNullable<Trial['again']>): TwistEvent {
+  const tool = page.tools.find(({ key }) => key === toolKey)!;
+  const lengthM = page.piece.lengthM?.mean ?? null;
+  return {
+    kind: 'taken',
+    pieceId: page.piece.id,
+    fromEnd: end,
+    left: left === '' ? null : left,
+    parts: [
+      {
+        pieceId: TRIED_PIECE,
+        form: tool.onto === 'winder' ? 'cake' : 'ball',
+        lengthM,
+        noted: { ...packageOn(page, tool, lengthM ?? 100), ...layingOf(laid) },
+      },
+    ],
+    rest: null,
+  };
+}
+
+/** Every tool that a piece could be wound on next, either way round where that is open. */
+export function nextTools(tools: readonly TwistTool[]): NextTool[] {
+  const winders = tools.filter(({ onto }) => onto === 'winder');
+  const hand = tools.find(({ onto }) => onto === 'hand');
+  const rounds = (turns: Round | null): readonly Round[] => (turns ? [turns] : ['cw', 'ccw']);
+  return [...winders, ...(hand ? [hand] : [])].flatMap(({ key, onto, shape, turns }) =>
+    rounds(turns).map((direction) => ({
+      key,
+      laying: { mode: onto === 'winder' ? ('spindle' as const) : ('carried' as const), direction, ...shape },
+    })),
+  );
+}
+
+/** Whether something is tried that is not as it was noted. */
+export function differs(page: TwistPage, trial: Trial): boolean {
+  const noted = trialOf(page);
+  return JSON.stringify([noted.left, noted.laid]) !== JSON.stringify([trial.left, trial.laid]);
+}
+
+/** The piece as it was noted, with nothing tried. */
+export function notedPiece({ story, piece }: TwistPage): PieceTwist | null {
+  return readOrNull(() => twistAccount(story.map(({ event }) => event)).get(piece.id) ?? null);
+}

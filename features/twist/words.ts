@@ -1,0 +1,151 @@
+import type { PackageEnd } from '../../core/faults';
+import { inWords, lengthFigure, twistFigure } from '../../core/format';
+import type { Form } from '../../core/piece';
+import { isLoop, type LeavingWay } from '../../core/strandWays';
+import { letterOf, type OwnTwist, percentOfOwn } from '../../core/twist';
+import type { TwistGap } from '../../core/twistAccount';
+import type { TwistChange } from '../../core/twistChange';
+import {
+  gradeOf,
+  mostChanged,
+  type Stretch,
+  stretchesOf,
+  type TwistGrade,
+  type TwistLimits,
+  type YarnBuild,
+} from '../../core/twistMatters';
+import type { UnitSystem } from '../../core/units';
+import type { NextWay } from '../../server/nextWay';
+import { ROUND_WORDS } from '../../ui/strand/wayWords';
+import { layingOf } from '../../core/strandWays';
+
+/** What one stretch of the strand gets, and what will be seen of it. */
+export interface StretchWords {
+  what: string;
+  grade: TwistGrade | null;
+}
+
+/**
+ * What the steps have done, stretch by stretch from the end that is used first: "The first 38 m from the centre gain
+ * 4 to 7 % S: firmer, to be seen in smooth stitches."
+ */
+export function changeSentences(
+  change: TwistChange,
+  end: PackageEnd,
+  own: OwnTwist | null,
+  limits: Record<YarnBuild, TwistLimits>,
+  build: YarnBuild,
+  system: UnitSystem,
+): StretchWords[] {
+  const most = mostChanged(change);
+  if (Math.abs(most) < NOTHING_PER_M)
+    return [{ what: 'Nothing: its twist is as it was made, all along.', grade: own ? 'hardly' : null }];
+  return stretchesOf(change, own, limits[build]).map((stretch, i, all) => ({
+    what: `${placeWords(stretch, i, all.length, end, system)} ${changeWords(stretch, own, system, all.length === 1)}${seenWords(stretch, build)}`,
+    grade: stretch.grade,
+  }));
+}
+
+/** Below this nothing is said to have changed: less than a turn in twenty metres. */
+const NOTHING_PER_M = 0.05;
+
+function placeWords({ fromM, toM }: Stretch, i: number, of: number, end: PackageEnd, system: UnitSystem): string {
+  const length = inWords(lengthFigure(toM - fromM, system));
+  const from = end === 'inner' ? 'the centre' : 'the outside';
+  if (of === 1) return `All of it, ${length},`;
+  if (i === 0) return `The first ${length} from ${from}`;
+  return i === of - 1 ? `the last ${length}` : `the next ${length}`;
+}
+
+function changeWords(
+  { startPerM, endPerM, letter, gains }: Stretch,
+  own: OwnTwist | null,
+  system: UnitSystem,
+  whole: boolean,
+): string {
+  const s = whole ? 's' : '';
+  if (!own || gains === null) {
+    const [a, b] = [startPerM, endPerM].map((perM) => twistFigure(Math.abs(perM), system));
+    return `get${s} ${a!.number === b!.number ? inWords(a!) : `${a!.number} to ${inWords(b!)}`} ${letter}`;
+  }
+  const [a, b] = [startPerM, endPerM].map((perM) => percentWords(percentOfOwn(perM, own)));
+  const much = `${a === b ? a : `${a} to ${b}`} %`;
+  return gains ? `gain${s} ${much} ${letter}` : `lose${s} ${much} of ${whole ? 'its' : 'their'} ${own.direction}`;
+}
+
+/** "7", "0.4" */
+export function percentWords(percent: number): string {
+  const size = Math.abs(percent);
+  return size < 0.95 ? String(Number(size.toFixed(1))) : String(Math.round(size));
+}
+
+function seenWords({ grade, gains }: Stretch, build: YarnBuild): string {
+  switch (grade) {
+    case null:
+      return '.';
+    case 'hardly':
+      return ': hardly to be seen.';
+    case 'seen':
+      return gains
+        ? ': firmer, to be seen in smooth stitches.'
+        : ': softer and flatter, to be seen in smooth stitches.';
+    case 'trouble':
+      if (gains) return ': it will kink where it runs slack.';
+      return build === 'single' ? ': it may drift apart.' : ': it opens, and the needle splits it.';
+  }
+}
+
+/** What the same change would do to a yarn that shows it most; null where this one shows it as much. */
+export function singleWords(
+  change: TwistChange,
+  own: OwnTwist | null,
+  limits: Record<YarnBuild, TwistLimits>,
+  build: YarnBuild,
+): string | null {
+  if (!own || build === 'single') return null;
+  const percent = percentOfOwn(mostChanged(change), own);
+  const here = gradeOf(percent, limits[build]);
+  const single = gradeOf(percent, limits.single);
+  if (here === single || single === 'hardly') return null;
+  const would = single === 'trouble' ? (percent > 0 ? 'would kink' : 'might drift apart') : 'would show it';
+  return `A soft single ${would}; ${here === 'hardly' ? 'hardly' : 'less'} this ${build === 'two-ply' ? 'two-ply' : 'yarn of several plies'}.`;
+}
+
+/** Why something of a piece's twist is not known. */
+export const GAP_WORDS: Record<TwistGap, string> = {
+  'came wound': 'It came wound already: nobody here saw how, so what that did to its twist is not known.',
+  'leaving not noted': 'Nobody noted how its strand left what it was wound from.',
+  'laying not noted': 'Nobody noted which way round its strand was laid.',
+  'loop not measured': 'It hung still, but its loop was not measured, so the turns cannot be told.',
+};
+
+/** From where and how something is worked: "from the centre, as it stands". */
+export function usingWords({ end, left }: { end: PackageEnd; left: LeavingWay }, form: Form): string {
+  const from = end === 'inner' ? 'from the centre' : 'from the outside';
+  switch (left) {
+    case 'turning':
+      return isLoop(form) ? 'off a swift that turns' : `${from}, on a peg that turns`;
+    case 'near':
+      return `${from}, as it stood on the winder`;
+    case 'far':
+      return `${from}, turned over`;
+    case 'cw':
+    case 'ccw':
+      return `from where it hangs, ${ROUND_WORDS[left]}`;
+  }
+}
+
+/** A way to go on, as one would tell it across the table. */
+export function wayWords({ rewind, use }: NextWay, form: Form): string {
+  if (!rewind) return `Work it ${usingWords(use, form)}`;
+  const { how, direction } = layingOf(rewind.laid);
+  const round = direction ? ROUND_WORDS[direction] : '';
+  const onto = how === 'carried' ? `by hand, ${round}` : `on ${rewind.toolName.toLowerCase()}, spindle ${round}`;
+  const wind = isLoop(form) ? 'Wind it' : 'Wind it again';
+  return `${wind} ${usingWords(rewind, form)}, ${onto}; then work it ${usingWords(use, 'cake')}`;
+}
+
+/** A twist with its letter: "180 t/m S". */
+export function twistWords(perM: number, system: UnitSystem): string {
+  return `${inWords(twistFigure(Math.abs(perM), system))}\u00a0${letterOf(perM)}`;
+}

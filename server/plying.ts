@@ -1,0 +1,308 @@
+import { z } from 'zod';
+import { PACKAGE_ENDS } from '../core/faults';
+import { InputError } from '../core/inputError';
+import type { KnownTwist } from '../core/ownTwist';
+import { type Form, type MassFact, massOf } from '../core/piece';
+import { PLY_METHODS, type PlyMethod } from '../core/plying';
+import { LEAVING_WAYS } from '../core/strandWays';
+import { parseTurnsPerM, type TwistDirection } from '../core/twist';
+import type { PieceTwist } from '../core/twistAccount';
+import type { UnitSystem } from '../core/units';
+import { strandOfYarnMm } from '../core/weightClass';
+import type { Db } from '../db/connection';
+import { insertOperation, insertPart, operationByRequest } from '../db/operations';
+import { insertPiece, pieceById, type PieceRow } from '../db/pieces';
+import { insertPly } from '../db/plies';
+import { openRunOfPiece } from '../db/runs';
+import { fibresOf, insertYarn, replaceFibres, type YarnRow, yarnById } from '../db/yarns';
+import { longText, quantity, read, readOptional, requestKey, text, wholeNumber } from './fields';
+import { attempt, NotPossible, type Saved } from './result';
+import { keepLaidTurning, keepLeft, leavingWay } from './strandWays';
+import { newestOnShelf } from './shelf';
+import { twistOfYarn } from './twist';
+import { weighedMass, type WeighedMass, weighingFields } from './weighing';
+import { nameOfYarn, pieceView, yarnView, type YarnView } from './yarnViews';
+import { nextLabel } from './yarns';
+
+/** A single, or any yarn, that can be plied. */
+export interface PlySingle {
+  pieceId: number;
+  label: string;
+  form: Form;
+  yarnId: number;
+  yarnName: string;
+  colourHex: string;
+  plies: number | null;
+  mass: MassFact | null;
+  massG: number | null;
+  gristMPerG: number;
+  lengthM: number | null;
+  strandMm: number;
+  own: KnownTwist | null;
+  /** The lean alone, where the turns are not known. */
+  leans: TwistDirection | null;
+  twist: PieceTwist;
+}
+
+export interface PlyPage {
+  singles: PlySingle[];
+  /** Those that one came here with. */
+  chosen: number[];
+}
+
+const YARNS_OFFERED = 60;
+
+/** What can be plied: singles first, then whatever else is not a hank; and what was asked for, whatever it is. */
+export function plyPage(db: Db, pieceIds: readonly number[]): PlyPage {
+  const asked = pieceIds.flatMap((id) => pieceById(db, id)?.yarnId ?? []);
+  const offered = newestOnShelf(db, YARNS_OFFERED)
+    .filter(({ pieces }) => pieces.some(({ form }) => form !== 'hank'))
+    .map(({ id }) => id);
+  const singles = [...new Set([...asked, ...offered])].flatMap((yarnId) => singlesOf(db, yarnView(db, yarnId)!));
+  return {
+    singles: singles
+      .filter(({ form, pieceId }) => form !== 'hank' || pieceIds.includes(pieceId))
+      .sort((a, b) => Number(a.plies !== 1) - Number(b.plies !== 1)),
+    chosen: pieceIds.filter((id) => singles.some(({ pieceId }) => pieceId === id)).slice(0, 2),
+  };
+}
+
+const SOME_GRIST_M_PER_G = 4;
+
+function singlesOf(db: Db, yarn: YarnView): PlySingle[] {
+  const account = twistOfYarn(db, yarn);
+  const gristMPerG = yarn.grist?.mean ?? SOME_GRIST_M_PER_G;
+  return [...account].flatMap(([pieceId, twist]): PlySingle[] => {
+    const row = pieceById(db, pieceId);
+    if (!row || row.consumedBy !== null) return [];
+    const { label, form, mass, lengthM } = pieceView(db, yarn, row);
+    return [
+      {
+        pieceId,
+        label,
+        form,
+        yarnId: yarn.id,
+        yarnName: yarn.name,
+        colourHex: yarn.colourHex,
+        plies: yarn.plies,
+        mass,
+        massG: mass && massOf(mass, yarn.fibres).mean,
+        gristMPerG,
+        lengthM: lengthM?.mean ?? null,
+        strandMm: strandOfYarnMm({ wpi: yarn.measuredWpi ?? yarn.wpi, gristMPerG })!,
+        own: yarn.ownTwist,
+        leans: yarn.ownTwist?.direction ?? yarn.twistDirection,
+        twist,
+      },
+    ];
+  });
+}
+
+function plyForm(system: UnitSystem) {
+  return z.strictObject({
+    requestKey,
+    method: z.enum(PLY_METHODS),
+    pieceIds: z.array(z.int().positive()).min(1, 'choose what is plied').max(2),
+    end: z.enum(PACKAGE_ENDS),
+    left: z.enum(LEAVING_WAYS),
+    plied: z.enum(['S', 'Z']),
+    /** The ply twist that was meant; empty: by feel. */
+    turns: readOptional((typed) => parseTurnsPerM(typed, system, '')),
+    name: text.min(1, 'give the plied yarn a name'),
+    form: z.enum(['hank', 'cake', 'ball', 'bobbin']),
+    mass: readOptional(quantity('mass', system)),
+    /** What is left on the longer one; empty: nothing. */
+    rest: readOptional(quantity('mass', system)),
+    ...weighingFields(system),
+    restDays: read(wholeNumber(0, 30)),
+    note: longText,
+  });
+}
+export type PlyForm = z.input<ReturnType<typeof plyForm>>;
+type Ply = z.output<ReturnType<typeof plyForm>>;
+
+const DAY_MS = 24 * 3600 * 1000;
+
+/** Plies singles: they become one piece of a new yarn, that rests, is washed and measured. */
+export function plySingles(db: Db, input: unknown, system: UnitSystem, now: Date): Saved {
+  return attempt(plyForm(system), input, (form) =>
+    db
+      .transaction(() => {
+        const before = operationByRequest(db, form.requestKey);
+        if (before) return before.id;
+        requireMany(form.method, form.pieceIds);
+        const rows = form.pieceIds.map((id) => stillThere(db, id));
+        const mass = form.mass === null ? null : weighedMass(form.mass, form, 'mass');
+        const rest = form.rest === null ? null : weighedMass(form.rest, form, 'rest');
+        requireNotMore(rows, mass, rest);
+        const operationId = insertOperation(db, {
+          kind: 'ply',
+          at: now.toISOString(),
+          note: form.note,
+          requestKey: form.requestKey,
+          fromEnd: form.left === 'turning' ? 'outer' : form.end,
+        });
+        for (const row of rows) {
+          const { massMg, massFrom, tareMg, resolutionMg, humidityPercent } = row;
+          const known = { massMg, massFrom, tareMg: tareMg ?? 0, resolutionMg, humidityPercent };
+          insertPart(db, { operationId, pieceId: row.id, side: 'in', ...known });
+        }
+        const [first] = rows as [PieceRow, ...PieceRow[]];
+        const fromEnd = form.left === 'turning' && first.form !== 'hank' ? 'outer' : form.end;
+        keepLeft(db, operationId, { form: first.form, fromEnd }, form.left);
+        const yarn = yarnById(db, first.yarnId)!;
+        const yarnId = newPliedYarn(db, yarn, rows, form, now);
+        const pieceId = insertPiece(db, {
+          yarnId,
+          form: form.form,
+          label: nextLabel(db, yarnId, form.form),
+          loopMm: null,
+          bornBy: operationId,
+        });
+        insertPart(db, { operationId, pieceId, side: 'out', ...(mass ?? NOT_WEIGHED) });
+        if (rest) keepRest(db, operationId, rows.at(-1)!, rest);
+        const { ownTwist, twistDirection } = yarnView(db, yarn.id)!;
+        insertPly(db, {
+          operationId,
+          method: form.method,
+          spun: ownTwist?.direction ?? twistDirection,
+          spunTurnsPerKm: ownTwist ? Math.round(ownTwist.turnsPerM * 1000) : null,
+          plied: form.plied,
+          pliedTurnsPerKm: form.turns === null ? null : Math.max(1, Math.round(form.turns * 1000)),
+          restUntil: form.restDays === 0 ? null : new Date(now.getTime() + form.restDays * DAY_MS).toISOString(),
+        });
+        return operationId;
+      })
+      .immediate(),
+  );
+}
+
+const NOT_WEIGHED = { massMg: null, massFrom: null, tareMg: 0, resolutionMg: null } as const;
+
+function requireMany(method: PlyMethod, pieceIds: readonly number[]): void {
+  const wanted = method === 'both ends' || method === 'chain' ? 1 : 2;
+  if (new Set(pieceIds).size !== wanted)
+    throw new InputError(wanted === 1 ? 'choose one' : 'choose two, one for each strand', 'pieceIds');
+}
+
+function stillThere(db: Db, pieceId: number): PieceRow {
+  const row = pieceById(db, pieceId);
+  if (!row || row.consumedBy !== null) throw new NotPossible('one of these is not there any more');
+  if (openRunOfPiece(db, pieceId)) throw new NotPossible('one of these is on the bench for something else');
+  return row;
+}
+
+/** More than went in can be a slip of the scale, or water; but not by much. */
+const MORE_SHARE = 1.1;
+
+function requireNotMore(rows: readonly PieceRow[], mass: WeighedMass | null, rest: WeighedMass | null): void {
+  if (!mass || rows.some(({ massMg }) => massMg === null)) return;
+  const wentIn = rows.reduce((sum, { massMg }) => sum + massMg!, 0);
+  if (mass.massMg + (rest?.massMg ?? 0) > wentIn * MORE_SHARE + 3000)
+    throw new InputError('that is more than went in; weigh it again', 'mass');
+}
+
+function newPliedYarn(db: Db, yarn: YarnRow, rows: readonly PieceRow[], form: Ply, now: Date): number {
+  const others = rows.map(({ yarnId }) => yarnById(db, yarnId)!);
+  const same = <Key extends keyof YarnRow>(key: Key) => others.every((each) => each[key] === yarn[key]);
+  const yarnId = insertYarn(
+    db,
+    {
+      maker: same('maker') ? yarn.maker : '',
+      line: form.name,
+      colourName: same('colourName') ? yarn.colourName : '',
+      colourHex: yarn.colourHex,
+      dyeLot: same('dyeLot') ? yarn.dyeLot : '',
+      putUpMg: null,
+      putUpMm: null,
+      weightClass: null,
+      wpi: null,
+      needleUm: null,
+      hookUm: null,
+      plies: form.method === 'chain' ? 3 : 2,
+      twistDirection: form.plied,
+      // Only what is counted of it is its twist; what was meant stands with the plying.
+      twistTurnsPerKm: null,
+      gaugeStitchesPer10M: null,
+      gaugeRowsPer10M: null,
+      care: yarn.care,
+      careSymbols: yarn.careSymbols,
+      place: yarn.place,
+      notes: `Plied from ${[...new Set(others.map(nameOfYarn))].join(' and ')}.`,
+    },
+    now.toISOString(),
+  );
+  const fibres = others.map(({ id }) => JSON.stringify(fibresOf(db, id)));
+  if (fibres.every((each) => each === fibres[0])) replaceFibres(db, yarnId, fibresOf(db, yarn.id));
+  return yarnId;
+}
+
+function keepRest(db: Db, operationId: number, row: PieceRow, mass: WeighedMass): void {
+  const pieceId = insertPiece(db, {
+    yarnId: row.yarnId,
+    form: row.form,
+    label: nextLabel(db, row.yarnId, row.form),
+    loopMm: row.loopMm,
+    bornBy: operationId,
+  });
+  insertPart(db, { operationId, pieceId, side: 'out', ...mass });
+}
+
+function splitForm(system: UnitSystem) {
+  return z.strictObject({
+    requestKey,
+    /** What is on each bobbin. */
+    masses: z.tuple([read(quantity('mass', system)), read(quantity('mass', system))]),
+    ...weighingFields(system),
+    left: leavingWay,
+    end: z.enum(PACKAGE_ENDS),
+    note: longText,
+  });
+}
+export type BobbinSplitForm = z.input<ReturnType<typeof splitForm>>;
+
+/** A single that was split by mass over two bobbins, which turned. */
+export function splitOverBobbins(db: Db, pieceId: number, input: unknown, system: UnitSystem, now: Date): Saved {
+  return attempt(splitForm(system), input, (form) =>
+    db
+      .transaction(() => {
+        const before = operationByRequest(db, form.requestKey);
+        if (before) return before.id;
+        const row = stillThere(db, pieceId);
+        const masses = form.masses.map((mass, i) => weighedMass(mass, form, `masses.${i}`));
+        requireNotMore([row], masses[0]!, masses[1]!);
+        const operationId = insertOperation(db, {
+          kind: 'wind',
+          at: now.toISOString(),
+          note: form.note,
+          requestKey: form.requestKey,
+          fromEnd: form.end,
+        });
+        const { massMg, massFrom, tareMg, resolutionMg, humidityPercent } = row;
+        insertPart(db, {
+          operationId,
+          pieceId,
+          side: 'in',
+          massMg,
+          massFrom,
+          tareMg: tareMg ?? 0,
+          resolutionMg,
+          humidityPercent,
+        });
+        keepLeft(db, operationId, { form: row.form, fromEnd: form.end }, form.left);
+        for (const mass of masses) {
+          const bobbinId = insertPiece(db, {
+            yarnId: row.yarnId,
+            form: 'bobbin',
+            label: nextLabel(db, row.yarnId, 'bobbin'),
+            loopMm: null,
+            bornBy: operationId,
+          });
+          insertPart(db, { operationId, pieceId: bobbinId, side: 'out', ...mass });
+          keepLaidTurning(db, { operationId, pieceId: bobbinId });
+        }
+        return operationId;
+      })
+      .immediate(),
+  );
+}

@@ -1,0 +1,287 @@
+import { handlingOf, kindOfYarn } from '../core/fibre';
+import { readOrNull } from '../core/inputError';
+import { type Form, liveOperations, massOf } from '../core/piece';
+import { workedFrom } from '../core/schools';
+import { isLoop } from '../core/strandWays';
+import {
+  type LaidPart,
+  type NotedLaying,
+  type PieceTwist,
+  strandStateOf,
+  twistAccount,
+  type TwistEvent,
+  type TwistGap,
+} from '../core/twistAccount';
+import { buildOf, gradeOf, mostChanged, type TwistGrade, type TwistLimits, type YarnBuild } from '../core/twistMatters';
+import type { PackageEnd } from '../core/faults';
+import type { CakeShape } from '../core/cake';
+import { afterSteps, percentOfOwn, type Round } from '../core/twist';
+import { strandOfYarnMm } from '../core/weightClass';
+import type { Db } from '../db/connection';
+import { operationsOfYarn, type OperationRow, type PartRow, partsOfYarn } from '../db/operations';
+import { piecesOfYarn, type PieceRow } from '../db/pieces';
+import { laidOfYarn, type LaidRow, leftOfYarn } from '../db/strandWays';
+import { bench, type WinderTool } from './bench';
+import { type NextWay, nextWay } from './nextWay';
+import { pliedRecord, type PliedRecord } from './plied';
+import { planTools } from './planTools';
+import { woundBefore } from './runStart';
+import { schools } from './schools';
+import { newestOnShelf } from './shelf';
+import { twistLimits } from './twistLimits';
+import { fromMm, fromUm } from './whole';
+import { massFactOf, piecePage, type PieceView, yarnPage, type YarnView } from './yarnViews';
+
+/** Something that happened to a yarn's twist, and where it stands in the logbook. */
+export interface LoggedTwist {
+  operationId: number;
+  at: string;
+  event: TwistEvent;
+}
+
+/** What became of the twist of each piece of a yarn, by the piece's number. */
+export function twistOfYarn(db: Db, yarn: YarnView): Map<number, PieceTwist> {
+  return twistAccount(twistLog(db, yarn).map(({ event }) => event));
+}
+
+/** Everything that happened to a yarn's twist and holds, oldest first. */
+function twistLog(db: Db, yarn: YarnView): LoggedTwist[] {
+  const pieces = new Map(piecesOfYarn(db, yarn.id).map((piece) => [piece.id, piece]));
+  const laid = laidOfYarn(db, yarn.id);
+  const left = new Map(leftOfYarn(db, yarn.id).map(({ operationId, way }) => [operationId, way]));
+  const operations = operationsOfYarn(db, yarn.id);
+  const live = new Set(liveOperations(operations));
+  const parts = partsOfYarn(db, yarn.id);
+  const usedFrom = endWorked(workFromOf(db, yarn));
+
+  const lengthOf = (part: PartRow): number | null => {
+    const fact = massFactOf(part);
+    return fact && yarn.grist ? massOf(fact, yarn.fibres).mean * yarn.grist.mean : null;
+  };
+  const laidOf = (operationId: number, pieceId: number) =>
+    laid.find((row) => row.operationId === operationId && row.pieceId === pieceId);
+  const partOf = (part: PartRow, piece: PieceRow): LaidPart => {
+    const row = laidOf(part.operationId, piece.id);
+    return { pieceId: piece.id, form: piece.form, lengthM: lengthOf(part), noted: row ? notedLaying(row) : null };
+  };
+
+  const eventsOf = ({ id, kind, fromEnd }: OperationRow): TwistEvent[] => {
+    const mine = parts.flatMap((part) => {
+      const piece = pieces.get(part.pieceId);
+      return part.operationId === id && piece ? [{ part, piece }] : [];
+    });
+    const on = (side: PartRow['side']) => mine.filter(({ part }) => part.side === side);
+    const out = on('out');
+    // Of two bobbins that were plied together, what is left over is of one of them.
+    const taken = on('in').find(({ piece }) => out.some((each) => each.piece.form === piece.form)) ?? on('in')[0];
+    // Singles that were plied are used up in another yarn; of its own, plying makes what is fresh.
+    if (kind === 'receive' || (kind === 'ply' && !taken))
+      return out.map(({ part, piece }) => ({
+        kind: 'came',
+        piece: partOf(part, piece),
+        loopM: loopOf(piece),
+        asMade: piece.form === 'hank' || kind === 'ply',
+      }));
+    if (taken) {
+      // What stays of a piece, unwound, was not laid on anything.
+      const rest = out.find(({ piece }) => piece.form === taken.piece.form && !laidOf(id, piece.id));
+      const [wholeM, restM] = [lengthOf(taken.part), rest ? lengthOf(rest.part) : null];
+      return [
+        {
+          kind: 'taken',
+          pieceId: taken.piece.id,
+          fromEnd: fromEnd ?? 'inner',
+          left: left.get(id) ?? null,
+          parts: out.filter((each) => each !== rest).map(({ part, piece }) => partOf(part, piece)),
+          ...(kind === 'ply' && wholeM !== null && restM !== null && { usedM: Math.max(0, wholeM - restM) }),
+          rest: rest ? { pieceId: rest.piece.id, lengthM: restM } : null,
+        },
+      ];
+    }
+    return on('on').flatMap(({ part, piece }): TwistEvent[] => {
+      const lengthM = lengthOf(part);
+      return lengthM === null ? [] : [{ kind: 'measured', pieceId: piece.id, lengthM, usedFrom }];
+    });
+  };
+
+  return operations
+    .filter(({ id }) => live.has(id))
+    .flatMap((operation) =>
+      eventsOf(operation).map((event) => ({ operationId: operation.id, at: operation.at, event })),
+    );
+}
+
+const loopOf = ({ loopMm }: PieceRow): number | null => (loopMm === null ? null : fromMm(loopMm));
+
+function notedLaying(row: LaidRow): NotedLaying {
+  return {
+    how: row.how,
+    direction: row.direction,
+    coreDiameterMm: row.coreUm === null ? null : fromUm(row.coreUm),
+    outerDiameterMm: row.outerUm === null ? null : fromUm(row.outerUm),
+    crossingAngleDeg: row.crossingMillideg / 1000,
+    loopM: row.loopMm === null ? null : fromMm(row.loopMm),
+    ...(row.innerEnd && { innerEnd: row.innerEnd }),
+    ...(row.farSide && { farSide: row.farSide }),
+  };
+}
+
+function workFromOf(db: Db, yarn: YarnView): 'centre' | 'outside' {
+  return yarn.workFrom ?? workedFrom(handlingOf(yarn.fibres), schools(db).workFrom);
+}
+
+const endWorked = (workFrom: 'centre' | 'outside'): PackageEnd => (workFrom === 'centre' ? 'inner' : 'outer');
+
+/** A tool that a piece could be wound on next. */
+export interface TwistTool {
+  key: string;
+  name: string;
+  onto: 'winder' | 'hand';
+  shape: Required<Omit<CakeShape, 'spindleTurnsPerCrank'>>;
+  /** Which way its spindle turns, seen from above; null where nobody has said, or where a hand goes round. */
+  turns: Round | null;
+}
+
+/** What has become of the twist of one piece, and everything that can be tried with it. */
+export interface TwistPage {
+  yarn: YarnView;
+  piece: PieceView;
+  /** The others that there are of this yarn. */
+  others: PieceView[];
+  /** What led to this piece, oldest first, and only that. */
+  story: LoggedTwist[];
+  gristMPerG: number;
+  /** How thick it is, in millimetres. */
+  strandMm: number;
+  build: YarnBuild;
+  limits: Record<YarnBuild, TwistLimits>;
+  workFrom: 'centre' | 'outside';
+  tools: TwistTool[];
+  next: NextWay | null;
+  /** How it was plied, if it was, and what it waits for. */
+  plied: PliedRecord | null;
+}
+
+/** A fingering yarn, where nothing else is known: it only serves to draw with. */
+const SOME_GRIST_M_PER_G = 4;
+
+export function twistPage(db: Db, pieceId: number, now = new Date()): TwistPage | undefined {
+  const page = piecePage(db, pieceId);
+  if (!page) return undefined;
+  const { yarn, piece, others } = page;
+  const log = twistLog(db, yarn);
+  const gristMPerG = yarn.grist?.mean ?? SOME_GRIST_M_PER_G;
+  return {
+    yarn,
+    piece,
+    others,
+    story: storyOf(log, pieceId),
+    gristMPerG,
+    strandMm: strandOfYarnMm({ wpi: yarn.measuredWpi ?? yarn.wpi, gristMPerG })!,
+    build: buildOf(yarn.plies),
+    limits: twistLimits(db),
+    workFrom: workFromOf(db, yarn),
+    tools: toolsFor(db, yarn, piece),
+    next: nextWay(db, pieceId) ?? null,
+    plied: pliedRecord(db, yarn, piece, now) ?? null,
+  };
+}
+
+/** Back from a piece to what it came of, and so on to the beginning. */
+function storyOf(log: readonly LoggedTwist[], pieceId: number): LoggedTwist[] {
+  const story: LoggedTwist[] = [];
+  let looking = pieceId;
+  for (const logged of [...log].reverse()) {
+    const { event } = logged;
+    if (event.kind === 'measured' && event.pieceId === looking) story.unshift(logged);
+    else if (event.kind === 'came' && event.piece.pieceId === looking) story.unshift(logged);
+    else if (event.kind === 'taken' && isMade(event, looking)) {
+      story.unshift(logged);
+      looking = event.pieceId;
+    }
+  }
+  return story;
+}
+
+function isMade({ parts, rest }: Extract<TwistEvent, { kind: 'taken' }>, pieceId: number): boolean {
+  return rest?.pieceId === pieceId || parts.some((part) => part.pieceId === pieceId);
+}
+
+function toolsFor(db: Db, yarn: YarnView, piece: PieceView): TwistTool[] {
+  const tools = bench(db);
+  const turning = new Map(tools.winders.map(({ id, turning }) => [`winder ${id}`, turning]));
+  return planTools(tools, kindOfYarn(yarn.fibres), woundBefore(piece.form)).map(
+    ({ key, name, onto, coreDiameterMm, heightMm, crossingAngleDeg, density }): TwistTool => ({
+      key,
+      name,
+      onto: onto === 'winder' ? 'winder' : 'hand',
+      shape: { coreDiameterMm, heightMm, crossingAngleDeg, densityGPerCm3: density.mean },
+      turns: roundOf(turning.get(key) ?? null),
+    }),
+  );
+}
+
+const roundOf = (turning: WinderTool['turning']): Round | null =>
+  turning === null ? null : turning === 'clockwise' ? 'cw' : 'ccw';
+
+/** A piece on the list of those whose twist can be looked at. */
+export interface TwistLine {
+  id: number;
+  label: string;
+  form: Form;
+  yarnId: number;
+  yarnName: string;
+  colourHex: string;
+  massG: number | null;
+  gap: TwistGap | null;
+  /** Worked as the user's school has it and as it stands: the largest change, and how much that matters. */
+  worked: { end: PackageEnd; mostPerM: number; percent: number | null; grade: TwistGrade | null } | null;
+}
+
+const YARNS_LISTED = 40;
+
+/** The cakes and balls that there are, those of the newest yarns first, with what working them does to their twist. */
+export function twistLines(db: Db): TwistLine[] {
+  const limits = twistLimits(db);
+  return newestOnShelf(db, YARNS_LISTED)
+    .filter(({ pieces }) => pieces.some(({ form }) => !isLoop(form)))
+    .flatMap(({ id }) => {
+      const page = yarnPage(db, id)!;
+      const account = twistOfYarn(db, page.yarn);
+      const end = endWorked(workFromOf(db, page.yarn));
+      return page.pieces
+        .filter(({ consumedBy, form }) => consumedBy === null && !isLoop(form))
+        .flatMap((piece): TwistLine[] => {
+          const twist = account.get(piece.id);
+          if (!twist) return [];
+          return [
+            {
+              id: piece.id,
+              label: piece.label,
+              form: piece.form,
+              yarnId: id,
+              yarnName: page.yarn.name,
+              colourHex: page.yarn.colourHex,
+              massG: piece.mass?.massG ?? null,
+              gap: twist.gap,
+              worked: workedLine(twist, page.yarn, end, limits),
+            },
+          ];
+        });
+    });
+}
+
+function workedLine(
+  twist: PieceTwist,
+  yarn: YarnView,
+  end: PackageEnd,
+  limits: Record<YarnBuild, TwistLimits>,
+): TwistLine['worked'] {
+  if (twist.gap) return null;
+  const from = { mode: 'over-end' as const, end, side: 'near' as const };
+  const used = readOrNull(() => afterSteps(strandStateOf(twist), [{ from }], SOME_GRIST_M_PER_G).change);
+  if (!used) return null;
+  const mostPerM = mostChanged(used);
+  const percent = yarn.ownTwist ? percentOfOwn(mostPerM, yarn.ownTwist) : null;
+  return { end, mostPerM, percent, grade: percent === null ? null : gradeOf(percent, limits[buildOf(yarn.plies)]) };
+}

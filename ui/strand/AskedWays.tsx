@@ -1,0 +1,32 @@
+'use client';
+
+import { type ReactNode, useState } from 'react';
+import styles from './AskedWays.module.css';
+
+/** How the strand ran, in a log: folded away where the bench has answered for the user, open where it could not. */
+export function AskedWays({
+  answered,
+  wrong,
+  children,
+}: {
+  answered: boolean;
+  /** Something in it was refused. */
+  wrong: boolean;
+  children: ReactNode;
+}) {
+  // As it was when the page came: it must not close under the hand that answers.
+  const [openAtFirst] = useState(!answered);
+  return (
+    <details className={styles.asked} open={openAtFirst || wrong}>
+      <summary>
+        How the strand ran
+        <span className={styles.soft}>
+          {openAtFirst
+            ? ': its twist is kept account of, and what nobody saw stays unknown'
+            : ': as your bench has it; open this if it was otherwise'}
+        </span>
+      </summary>
+      <div className={styles.ways}>{children}</div>
+    </details>
+  );
+}

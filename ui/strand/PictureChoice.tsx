@@ -1,0 +1,71 @@
+'use client';
+
+import { type ReactNode, useId } from 'react';
+import styles from './PictureChoice.module.css';
+
+export interface Picture<Value extends string> {
+  value: Value;
+  short: string;
+  long: string;
+  picture: ReactNode;
+}
+
+/** One of several pictures, chosen by a touch or the arrow keys. */
+export function PictureChoice<Value extends string>({
+  question,
+  value,
+  pictures,
+  unknown,
+  onChange,
+  error,
+  small,
+}: {
+  question: string;
+  value: Value | '';
+  pictures: readonly Picture<Value>[];
+  /** What stands for "nobody looked"; without it something must be chosen. */
+  unknown?: string;
+  onChange: (value: Value | '') => void;
+  error?: string;
+  /** Only the pictures in a row, and the words of the chosen one beneath. */
+  small?: boolean;
+}) {
+  const name = useId();
+  const errorId = `${name}-error`;
+  const option = (each: Value | '', short: string, long: string, picture?: ReactNode) => (
+    <label key={each} className={styles.option} data-plain={picture === undefined} title={long}>
+      <input
+        type="radio"
+        name={name}
+        value={each}
+        checked={value === each}
+        onChange={() => onChange(each)}
+        aria-label={long}
+        aria-describedby={error ? errorId : undefined}
+      />
+      {picture}
+      <span aria-hidden="true">{short}</span>
+    </label>
+  );
+  return (
+    <fieldset className={styles.choice} data-small={small}>
+      <legend>
+        {question}
+        {small && (
+          <span className={styles.chosen} aria-hidden="true">
+            {pictures.find((each) => each.value === value)?.short ?? 'not known'}
+          </span>
+        )}
+      </legend>
+      <div className={styles.options}>
+        {pictures.map(({ value, short, long, picture }) => option(value, short, long, picture))}
+        {unknown !== undefined && option('', unknown, unknown)}
+      </div>
+      {error && (
+        <p id={errorId} role="alert" className={styles.error}>
+          {error}
+        </p>
+      )}
+    </fieldset>
+  );
+}
