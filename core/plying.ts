@@ -58,11 +58,11 @@ export function plied({ method, packages, from, side, gristMPerG }: PlyInput): P
     case 'both ends': {
       const pliedM = first.change.lengthM / 2;
       const half = (end: 'inner' | 'outer') => stretchOf(off(first, { mode: 'over-end', end, side }), 0, pliedM);
-      const outer = half('outer');
+      const [inner, outer] = [half('inner'), half('outer')];
       return {
         pliedM,
         strands: [
-          { name: 'from the centre', change: half('inner') },
+          { name: 'from the centre', change: inner },
           { name: 'from the outside', change: outer },
         ],
         leftoverM: 0,
@@ -161,8 +161,8 @@ export function turnsPerMCounted(turns: number, lengthMm: number): number {
 export type Liveliness = 'low' | 'middling' | 'high';
 
 /** Degrees of the fibres on the outside of a single. */
-const LOW_BELOW_DEG = 15;
-const HIGH_ABOVE_DEG = 30;
+const LOW_BELOW_DEG = 20;
+const HIGH_ABOVE_DEG = 35;
 
 /**
  * Whether a single is softly or hardly twisted for its thickness.

@@ -3,6 +3,8 @@ import type { Browser, CDPSession } from 'puppeteer-core';
 import { HALF_WIDTH_90 } from '../core/estimate';
 import { type MinisInput, type MinisWorth, segmentsOf, worthOf } from '../core/minis';
 import { filledWell, firstFitDecreasing } from '../core/minisByHand';
+import { afterSteps, type TwistStep } from '../core/twist';
+import { unchanged } from '../core/twistChange';
 import { openDatabase } from '../db/connection';
 import { bench } from '../server/bench';
 import { entryPage } from '../server/logbook';
@@ -30,6 +32,10 @@ const SCREENS = {
   'minis planned': '/minis/new?yarns=6',
   'minis of a plan': '/minis/2',
   'minis counted': '/minis/run/7',
+  twist: '/twist',
+  'twist of a cake': '/twist/78',
+  ply: '/twist/ply?pieces=78',
+  practice: '/twist/practice',
   logbook: '/logbook',
   entry: '/logbook/6',
   bench: '/bench',
@@ -44,13 +50,13 @@ const LONG_RUN_COUNTS = 10_000;
 
 let app: App;
 
-const PARTS = { screens, run: longRun, learning, minis, 'minis page': minisPage, sessions, shelf: largeShelf };
+const PARTS = { screens, run: longRun, learning, minis, 'minis page': minisPage, sessions, twist, shelf: largeShelf };
 
 /** All of it, or the parts that are named: `npm run bench -- run learning`. */
 async function main(): Promise<void> {
   const asked = process.argv.slice(2);
   app = await App.start();
-  await withDemo(app, { minis: true });
+  await withDemo(app, { minis: true, twist: true });
   const browser = await openBrowser();
   try {
     for (const [name, part] of Object.entries(PARTS))
@@ -391,6 +397,82 @@ async function minisPage(browser: Browser): Promise<void> {
   console.log('\nminis on the page, 200 skeins, 10 sizes, after a size was changed:');
   console.log(`an answer after ${firstMs.toFixed(0)} ms, the last after ${lastMs.toFixed(0)} ms`);
   console.log(`the page answered no key for ${longestMs.toFixed(0)} ms at most`);
+  await maker.close();
+}
+
+/** A long strand at every centimetre, in the page's own worker; and how long the page takes to follow a hand. */
+async function twist(browser: Browser): Promise<void> {
+  const spindle = { mode: 'spindle', direction: 'cw', coreDiameterMm: 60, heightMm: 300, densityGPerCm3: 0.3 } as const;
+  const rewound = Array.from({ length: 7 }, (_, i): TwistStep => ({
+    from: { mode: 'over-end', end: i % 3 === 0 ? 'outer' : 'inner', side: i % 2 === 0 ? 'near' : 'far' },
+    onto: { ...spindle, coreDiameterMm: 60 + 4 * i },
+  }));
+  const steps: TwistStep[] = [
+    { from: { mode: 'stationary-loop', loopM: 1.7, direction: 'ccw' }, onto: spindle },
+    ...rewound,
+  ];
+  const hank = { change: unchanged(10_000), lies: { as: 'loop' as const }, turnedRound: true };
+  const startMs = performance.now();
+  const { change } = afterSteps(hank, steps, 4);
+  const stepsMs = performance.now() - startMs;
+  const maker = await Maker.at(browser, app.url);
+  await maker.page.evaluateOnNewDocument(() => {
+    const Before = window.Worker;
+    window.Worker = class extends Before {
+      constructor(...made: ConstructorParameters<typeof Worker>) {
+        super(...made);
+        (window as unknown as { latest: Worker }).latest = this;
+      }
+    };
+  });
+  await maker.goTo('/twist/78');
+  await maker.sees('Centimetre by centimetre');
+  const question = { change, own: { direction: 'S', turnsPerM: 180 }, limits: { seenPercent: 3, troublePercent: 8 } };
+  const surveysMs = await maker.page.evaluate(async (asked) => {
+    const { latest } = window as unknown as { latest: Worker };
+    const times: number[] = [];
+    for (let i = 0; i < 12; i++) {
+      const start = performance.now();
+      await new Promise((done) => {
+        latest.addEventListener('message', done, { once: true });
+        latest.postMessage({ question: 1000 + i, ...asked });
+      });
+      times.push(performance.now() - start);
+    }
+    return times;
+  }, question);
+  const dragsMs = await maker.page.evaluate(async () => {
+    const slider = document.querySelector<HTMLInputElement>('input[type=range]')!;
+    const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')!.set!;
+    const times: number[] = [];
+    for (let i = 1; i <= 60; i++) {
+      const start = performance.now();
+      set.call(slider, String(i * 16));
+      slider.dispatchEvent(new Event('input', { bubbles: true }));
+      times.push(performance.now() - start);
+      await new Promise((next) => requestAnimationFrame(next));
+    }
+    return times;
+  });
+  const choicesMs = await maker.page.evaluate(async () => {
+    const times: number[] = [];
+    for (let i = 0; i < 40; i++) {
+      const pictures = [...document.querySelectorAll<HTMLInputElement>('fieldset input[type=radio]')];
+      const other = pictures.filter(({ checked }) => !checked)[i % 4]!;
+      const start = performance.now();
+      other.click();
+      times.push(performance.now() - start);
+      await new Promise((next) => requestAnimationFrame(next));
+    }
+    return times;
+  });
+  console.log('\ntwist:');
+  console.log(`10 km through eight steps: the steps themselves ${stepsMs.toFixed(2)} ms`);
+  console.log(
+    `every centimetre of them in the page's worker: ${surveysMs[0]!.toFixed(1)} ms at first, then ${median(surveysMs.slice(1)).toFixed(1)} ms`,
+  );
+  console.log(`a place dragged: ${median(dragsMs).toFixed(1)} ms, at most ${Math.max(...dragsMs).toFixed(1)} ms`);
+  console.log(`a choice: ${median(choicesMs).toFixed(1)} ms, at most ${Math.max(...choicesMs).toFixed(1)} ms`);
   await maker.close();
 }
 

@@ -6,6 +6,7 @@ import type { Db } from '../db/connection';
 import { woundAs } from '../db/woundCakes';
 import { bench, type ScaleTool, type SwiftTool } from './bench';
 import { densityFor } from './learned';
+import { type NextWay, nextWay } from './nextWay';
 import { planTools } from './planTools';
 import { schools } from './schools';
 import { woundBefore } from './runStart';
@@ -23,6 +24,8 @@ export interface PlanPage {
   swifts: SwiftTool[];
   scales: ScaleTool[];
   schools: Schools;
+  /** How it is meant to be wound for the sake of its twist, where that was chosen. */
+  next: NextWay | null;
   /** Which figures of each tool are still the ones it came with. */
   guessed: Record<string, boolean>;
   /** How many of its own cakes each figure of a tool was learned from; 0: it is the starting or the measured one. */
@@ -47,6 +50,7 @@ export function planPage(db: Db, pieceId: number): PlanPage | undefined {
     swifts: tools.swifts,
     scales: tools.scales,
     schools: schools(db),
+    next: nextWay(db, pieceId) ?? null,
     guessed: Object.fromEntries(all.map(([key, { measured }]) => [key, measured.length === 0])),
     learnedFrom: Object.fromEntries(
       all.map(([key, { learned, measured }]) => [

@@ -62,10 +62,13 @@ export function plyPage(db: Db, pieceIds: readonly number[]): PlyPage {
   return {
     singles: singles
       .filter(({ form, pieceId }) => form !== 'hank' || pieceIds.includes(pieceId))
-      .sort((a, b) => Number(a.plies !== 1) - Number(b.plies !== 1)),
+      .sort((a, b) => likely(b) - likely(a) || (b.massG ?? 0) - (a.massG ?? 0)),
     chosen: pieceIds.filter((id) => singles.some(({ pieceId }) => pieceId === id)).slice(0, 2),
   };
 }
+
+/** A single is what is plied; one of which it is known how it lies can be told most of. */
+const likely = ({ plies, twist }: PlySingle) => (plies === 1 ? 2 : 0) + (twist.laid ? 1 : 0);
 
 const SOME_GRIST_M_PER_G = 4;
 

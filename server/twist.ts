@@ -12,6 +12,7 @@ import {
   type TwistEvent,
   type TwistGap,
 } from '../core/twistAccount';
+import { rangeOf } from '../core/twistChange';
 import { buildOf, gradeOf, mostChanged, type TwistGrade, type TwistLimits, type YarnBuild } from '../core/twistMatters';
 import type { PackageEnd } from '../core/faults';
 import type { CakeShape } from '../core/cake';
@@ -223,6 +224,16 @@ function toolsFor(db: Db, yarn: YarnView, piece: PieceView): TwistTool[] {
 
 const roundOf = (turning: WinderTool['turning']): Round | null =>
   turning === null ? null : turning === 'clockwise' ? 'cw' : 'ccw';
+
+/** What was changed along each piece of a yarn as it lies, by the piece's number. */
+export function lyingTwists(db: Db, yarn: YarnView): Record<number, { gap: boolean; lowest: number; highest: number }> {
+  return Object.fromEntries(
+    [...twistOfYarn(db, yarn)].map(([pieceId, { gap, change }]) => [
+      pieceId,
+      { gap: gap !== null, ...rangeOf(change) },
+    ]),
+  );
+}
 
 /** A piece on the list of those whose twist can be looked at. */
 export interface TwistLine {

@@ -1,6 +1,7 @@
 import type { Db } from '../db/connection';
 import { hasHistory, likeYarns, type LikeYarn } from './entries';
 import { promisesOf } from './projects';
+import { lyingTwists } from './twist';
 import { yarnPage, type YarnPage } from './yarnViews';
 
 /** Everything that a yarn's own screen tells. */
@@ -11,6 +12,8 @@ export interface YarnFront extends YarnPage {
   like: LikeYarn[];
   /** Something was done with it since it came in. */
   worked: boolean;
+  /** What was changed of the twist along each piece. */
+  twists: ReturnType<typeof lyingTwists>;
 }
 
 export function yarnFront(db: Db, id: number): YarnFront | undefined {
@@ -22,5 +25,6 @@ export function yarnFront(db: Db, id: number): YarnFront | undefined {
     promises: promisesOf(db, id),
     like: silent ? likeYarns(db, id) : [],
     worked: hasHistory(db, id),
+    twists: lyingTwists(db, page.yarn),
   };
 }

@@ -42,12 +42,15 @@ export function waitWords({
 }: Pick<WaitingPly, 'stage' | 'restUntil' | 'washedAt'>): string {
   switch (stage) {
     case 'resting':
-      return `rests until ${shortDate(restUntil!)}; then it is washed.`;
+      return `rests until ${day(restUntil!)}; then it is washed.`;
     case 'to wash':
       return restUntil ? 'has rested: wash it, to set its twist.' : 'is to be washed, to set its twist.';
     case 'drying':
-      return `dries since ${shortDate(washedAt!)}; once it is dry, weigh it.`;
+      return `dries since ${day(washedAt!)}; once it is dry, weigh it.`;
     case 'to measure':
       return 'is dry: count its loops, its wraps and its twist.';
   }
 }
+
+/** A day that is not torn apart at the end of a line. */
+const day = (iso: string) => shortDate(iso).replace(' ', '\u00a0');

@@ -19,7 +19,7 @@ import {
 } from '../../core/plying';
 import { parseSpanMm } from '../../core/span';
 import { endsOf } from '../../core/schools';
-import { isLoop, leavingOf, type LeavingWay } from '../../core/strandWays';
+import { leavingOf, type LeavingWay } from '../../core/strandWays';
 import { type OwnTwist, parseTurnsPerM } from '../../core/twist';
 import { strandStateOf } from '../../core/twistAccount';
 import type { TwistLimits } from '../../core/twistMatters';
@@ -113,13 +113,12 @@ export function PlyScreen({ page, scales, limits }: { page: PlyPage; scales: Sca
               question={
                 draft.method === 'both ends' ? 'It stands, and both ends are pulled' : 'How it gives its strand'
               }
-              form={isLoop(first.form) ? 'cake' : first.form}
-              end={plyEnd(first)}
+              // Both ends of a package come out over it; only where one is taken, it may turn as well.
+              form={draft.method === 'both ends' ? 'cake' : first.form}
+              end={draft.method === 'both ends' ? 'inner' : plyEnd(first)}
               colourHex={first.colourHex}
               value={draft.left}
-              onChange={(left) =>
-                left && set({ left: draft.method === 'both ends' && left === 'turning' ? 'near' : left })
-              }
+              onChange={(left) => left && set({ left })}
             />
           )}
           {first && <SinglesTwist draft={draft} set={set} single={first} own={own} />}
@@ -284,16 +283,17 @@ function SinglesTwist({
           }
           inputMode="decimal"
         />
-        <div role="group" aria-labelledby="leans">
-          <div id="leans">spun</div>
-          <Segmented
-            aria-label="Spun"
-            options={['S', 'Z']}
-            value={draft.spun.trim() === '' ? (single.leans ?? draft.leans) : draft.leans}
-            disabled={draft.spun.trim() === '' && single.leans !== null}
-            onChange={(leans) => set({ leans: leans as 'S' | 'Z' })}
-          />
-        </div>
+        {(draft.spun.trim() !== '' || single.leans === null) && (
+          <div role="group" aria-labelledby="leans">
+            <div id="leans">spun</div>
+            <Segmented
+              aria-label="Spun"
+              options={['S', 'Z']}
+              value={draft.leans}
+              onChange={(leans) => set({ leans: leans as 'S' | 'Z' })}
+            />
+          </div>
+        )}
       </div>
       {own && <p className={styles.soft}>{LIVELINESS_WORDS[livelinessOf(own, single.strandMm)]}</p>}
     </div>

@@ -15,6 +15,7 @@ import type { PracticePage } from '../../server/practice';
 import { useSystem } from '../../ui/Providers';
 import { Say } from '../../ui/Say';
 import { PullScene } from '../../ui/strand/PullScene';
+import { TwistedYarn } from '../../ui/strand/TwistedYarn';
 import { answered as keepAnswer } from './actions';
 import styles from './Practice.module.css';
 import {
@@ -105,6 +106,7 @@ export default function Practice({ page }: { page: PracticePage }) {
             aria-valuetext={`${pull.wraps.toFixed(1)} times round`}
           />
         </label>
+        <Rule open={!isSure(answers, 'letter')} />
       </section>
       <section className={styles.ask} aria-live="polite">
         {sceneSentences(asked).map((sentence, i) => (
@@ -207,5 +209,39 @@ export default function Practice({ page }: { page: PracticePage }) {
         </p>
       </section>
     </div>
+  );
+}
+
+/** The whole of it, for whoever begins. */
+function Rule({ open }: { open: boolean }) {
+  const [openAtFirst] = useState(open);
+  return (
+    <details className={styles.rule} open={openAtFirst}>
+      <summary>The rule</summary>
+      <div className={styles.letters}>
+        {(['S', 'Z'] as const).map((letter) => (
+          <figure key={letter}>
+            <svg width={34} height={64} role="img" aria-label={`a yarn whose strands lean like ${letter}`}>
+              <TwistedYarn
+                turnsPerM={letter === 'S' ? -230 : 230}
+                diameterMm={1.6}
+                plies={3}
+                colourHex={COLOUR}
+                width={34}
+                height={64}
+              />
+            </svg>
+            <figcaption>
+              <strong>{letter}</strong>
+              {letter === 'S' ? 'counterclockwise' : 'clockwise'}
+            </figcaption>
+          </figure>
+        ))}
+        <p>
+          Look from where you hold the strand. Each time it goes round is one turn: clockwise leans like Z,
+          counterclockwise like S. What turns by itself goes round nothing, and puts in none.
+        </p>
+      </div>
+    </details>
   );
 }

@@ -46,8 +46,8 @@ export function StepCards({
             return null;
           case 'came':
             return (
-              <Card key={operationId}>
-                {head(`Came as a ${event.piece.form}`)}
+              <Card key={operationId} narrow={event.asMade}>
+                {head(page.plied ? `Plied into a ${event.piece.form}` : `Came as a ${event.piece.form}`)}
                 {event.asMade ? (
                   <p className={styles.soft}>Its twist is as it was made.</p>
                 ) : (
@@ -173,9 +173,9 @@ export function firstLeaving(form: Form): TriedLeaving {
   return { end: end!, left: isLoop(form) ? 'turning' : 'near' };
 }
 
-function Card({ children, tried }: { children: ReactNode; tried?: boolean }) {
+function Card({ children, tried, narrow }: { children: ReactNode; tried?: boolean; narrow?: boolean }) {
   return (
-    <li className={styles.card} data-tried={tried}>
+    <li className={styles.card} data-tried={tried} data-narrow={narrow}>
       {children}
     </li>
   );

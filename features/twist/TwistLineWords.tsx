@@ -3,7 +3,7 @@
 import type { TwistLine } from '../../server/twist';
 import { Twist } from '../../ui/Figures';
 import styles from './TwistHome.module.css';
-import { percentWords } from './words';
+import { percentWords } from '../../ui/strand/lyingWords';
 
 /** What working a piece does to its twist, in a line. */
 export function TwistLineWords({ line: { gap, worked } }: { line: TwistLine }) {

@@ -3,12 +3,14 @@
 import { Button } from 'antd';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
-import { useMemo, useState } from 'react';
+import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { inWords, lengthFigure } from '../../core/format';
 import { isLoop } from '../../core/strandWays';
 import { changeAt, type TwistChange } from '../../core/twistChange';
+import type { TwistSurvey } from '../../core/twistSurvey';
 import type { TwistPage } from '../../server/twist';
 import { ActionLink } from '../../ui/ActionLink';
+import { Length } from '../../ui/Figures';
 import { PageHead } from '../../ui/PageHead';
 import { useSystem } from '../../ui/Providers';
 import { Say } from '../../ui/Say';
@@ -20,8 +22,10 @@ import { StepCards } from './StepCards';
 import { notesOf } from './notes';
 import { differs, type Trial, tried, type Tried, trialOf } from './trial';
 import styles from './TwistScreen.module.css';
+import { useSurvey } from './useSurvey';
 import { WaysNext } from './WaysNext';
-import { changeSentences, GAP_WORDS, singleWords, twistWords, usingWords } from './words';
+import { changeSentences, GAP_WORDS, singleWords, twistWords } from './words';
+import { usingWords } from '../../ui/strand/nextWords';
 import { YarnHere } from './YarnHere';
 
 const TwistCurve = dynamic(() => import('./TwistCurve'), { ssr: false });
@@ -38,7 +42,9 @@ export function TwistScreen({ page }: { page: TwistPage }) {
     setTrial(noted);
   }
   const outcome = useMemo(() => tried(page, trial), [page, trial]);
-  const change = (next: Partial<Trial>) => setTrial((before) => ({ ...before, ...next }));
+  // There are many ways to go on: they follow when the hand rests.
+  const settled = useDeferredValue(trial);
+  const change = useCallback((next: Partial<Trial>) => setTrial((before) => ({ ...before, ...next })), []);
   return (
     <>
       <PageHead
@@ -62,7 +68,7 @@ export function TwistScreen({ page }: { page: TwistPage }) {
       <TrialFoot page={page} trial={trial} reset={() => setTrial(noted)} />
       <div className={styles.columns}>
         <Along page={page} trial={trial} outcome={outcome} />
-        <WaysNext page={page} trial={trial} onTry={setTrial} />
+        <WaysNext page={page} left={settled.left} laid={settled.laid} onTry={change} />
       </div>
       <LimitsPanel limits={page.limits} build={page.build} plies={yarn.plies} />
     </>
@@ -117,15 +123,18 @@ function Answer({ page, trial, outcome }: { page: TwistPage; trial: Trial; outco
     <div className={styles.answer} role="status">
       {!known && (
         <Say tone="tight">
-          <strong>Not known.</strong> {GAP_WORDS[piece.gap!]}
-          {along && ' What has been done since, and what is tried, adds this:'}
+          <strong>Not known.</strong> {GAP_WORDS[piece.gap!]}{' '}
+          {along
+            ? 'What has been done since, and what is tried, adds this:'
+            : 'Say below how it lies, and what comes next can be told at least.'}
         </Say>
       )}
       {problem && !unwound ? (
-        <Say tone={known ? 'tight' : 'plain'}>
-          {known && <strong>Not known. </strong>}
-          {problem[0]!.toUpperCase() + problem.slice(1)}.
-        </Say>
+        known && (
+          <Say tone="tight">
+            <strong>Not known.</strong> {problem[0]!.toUpperCase() + problem.slice(1)}.
+          </Say>
+        )
       ) : (
         <Say tone={known ? worst : 'plain'}>
           <p className={styles.first}>
@@ -177,11 +186,18 @@ function Along({ page, trial, outcome }: { page: TwistPage; trial: Trial; outcom
   const { yarn, limits, build } = page;
   const { piece, used } = outcome;
   const along: TwistChange | null = isLoop(piece.form) ? piece.change : used;
+  const survey = useSurvey(along && { change: along, own: yarn.ownTwist, limits: limits[build] });
   if (!along)
     return (
-      <section className={styles.along}>
+      <section>
         <h2>Along the yarn</h2>
         <p className={styles.soft}>There is nothing to draw until the steps are known.</p>
+      </section>
+    );
+  if (along.wraps.length === 0 && piece.gap === null)
+    return (
+      <section className={styles.along}>
+        <YarnHere page={page} changePerM={0} place={null} known />
       </section>
     );
   const atM = share * along.lengthM;
@@ -214,7 +230,33 @@ function Along({ page, trial, outcome }: { page: TwistPage; trial: Trial; outcom
           />
           <strong>{place}</strong>
         </label>
+        <SurveyWords survey={survey} />
       </div>
     </section>
+  );
+}
+
+/** How much of it is changed how much, looked at centimetre by centimetre. */
+function SurveyWords({ survey }: { survey: TwistSurvey | null }) {
+  if (!survey?.metres) return <p className={styles.survey} />;
+  const { hardly, seen, trouble } = survey.metres;
+  const words = [
+    [hardly, 'hardly to be seen'],
+    [seen, 'to be seen'],
+    [trouble, 'trouble'],
+  ] as const;
+  return (
+    <p className={styles.survey}>
+      Centimetre by centimetre:{' '}
+      {words
+        .filter(([metres]) => metres > 0)
+        .map(([metres, name], i) => (
+          <span key={name}>
+            {i > 0 && ', '}
+            <Length m={metres} /> {name}
+          </span>
+        ))}
+      .
+    </p>
   );
 }

@@ -2,7 +2,7 @@
 
 import { Button } from 'antd';
 import Link from 'next/link';
-import { useMemo } from 'react';
+import { memo, useMemo, useState } from 'react';
 import { isLoop, type LayingWay, type LeavingWay, wayOfLeaving } from '../../core/strandWays';
 import { type Leaving, percentOfOwn } from '../../core/twist';
 import { strandStateOf } from '../../core/twistAccount';
@@ -14,16 +14,26 @@ import { Say, type Tone } from '../../ui/Say';
 import { useUndoOffer } from '../../ui/UndoOffer';
 import { useTask } from '../../ui/useTask';
 import { planWay, unplanWay } from './actions';
-import { nextTools, type Trial, tried } from './trial';
-import { percentWords, wayWords } from './words';
+import { nextTools, type Trial, tried, trialOf } from './trial';
+import { percentWords } from '../../ui/strand/lyingWords';
+import { wayWords } from '../../ui/strand/nextWords';
 import styles from './WaysNext.module.css';
 
 const SHOWN = 4;
 
+interface Shown {
+  page: TwistPage;
+  /** How the piece came to lie, as it is tried; what is tried to come next makes no difference to the ways. */
+  left: Trial['left'];
+  laid: Trial['laid'];
+  onTry: (next: Pick<Trial, 'again' | 'use'>) => void;
+}
+
 /** Every way to go on with a piece, the best first; to be tried, or put into its plan. */
-export function WaysNext({ page, trial, onTry }: { page: TwistPage; trial: Trial; onTry: (trial: Trial) => void }) {
+export const WaysNext = memo(function WaysNext({ page, left, laid, onTry }: Shown) {
   const { piece, next } = page;
-  const ways = useMemo(() => waysFrom(page, trial), [page, trial]);
+  const ways = useMemo(() => waysFrom(page, { left, laid }), [page, left, laid]);
+  const [more, setMore] = useState(false);
   if (piece.consumedBy !== null) return <section />;
   return (
     <section>
@@ -32,26 +42,28 @@ export function WaysNext({ page, trial, onTry }: { page: TwistPage; trial: Trial
       {ways.length === 0 && <p className={styles.soft}>There is no way that can be told of yet.</p>}
       <ol className={styles.ways}>
         {ways.slice(0, SHOWN).map((way, i) => (
-          <Way key={i} page={page} way={way} trial={trial} onTry={onTry} first={i === 0 && !next} />
+          <Way key={i} page={page} way={way} onTry={onTry} first={i === 0 && !next} />
         ))}
       </ol>
       {ways.length > SHOWN && (
-        <details className={styles.more}>
+        <details className={styles.more} onToggle={({ currentTarget }) => setMore(currentTarget.open)}>
           <summary>and {ways.length - SHOWN} more</summary>
-          <ol className={styles.ways} start={SHOWN + 1}>
-            {ways.slice(SHOWN).map((way, i) => (
-              <Way key={i} page={page} way={way} trial={trial} onTry={onTry} />
-            ))}
-          </ol>
+          {more && (
+            <ol className={styles.ways} start={SHOWN + 1}>
+              {ways.slice(SHOWN).map((way, i) => (
+                <Way key={i} page={page} way={way} onTry={onTry} />
+              ))}
+            </ol>
+          )}
         </details>
       )}
     </section>
   );
-}
+});
 
 /** From the piece as its steps are tried, but before what was tried to come next. */
-export function waysFrom(page: TwistPage, trial: Trial): WayNext[] {
-  const { piece } = tried(page, { ...trial, again: null });
+export function waysFrom(page: TwistPage, { left, laid }: Pick<Trial, 'left' | 'laid'>): WayNext[] {
+  const { piece } = tried(page, { ...trialOf(page), left, laid, again: null });
   return waysNext({
     state: strandStateOf(piece),
     gristMPerG: page.gristMPerG,
@@ -83,14 +95,12 @@ export function nextWayOf({ rewind, use }: WayNext, { tools }: Pick<TwistPage, '
 function Way({
   page,
   way,
-  trial,
   onTry,
   first,
 }: {
   page: TwistPage;
   way: WayNext;
-  trial: Trial;
-  onTry: (trial: Trial) => void;
+  onTry: Shown['onTry'];
   /** The one to take, where none is planned yet. */
   first?: boolean;
 }) {
@@ -105,11 +115,7 @@ function Way({
         <Leaves page={page} way={way} />
       </div>
       <div className={styles.actions}>
-        <Button
-          size="small"
-          onClick={() => onTry({ ...trial, again: kept.rewind, use: kept.use })}
-          aria-label={`Try: ${words}`}
-        >
+        <Button size="small" onClick={() => onTry({ again: kept.rewind, use: kept.use })} aria-label={`Try: ${words}`}>
           Try
         </Button>
         <Button
@@ -144,6 +150,12 @@ function restore({ piece, next }: TwistPage) {
 const TONES: Record<'hardly' | 'seen' | 'trouble', Tone> = { hardly: 'good', seen: 'tight', trouble: 'bad' };
 
 function Leaves({ page: { yarn }, way: { grade, mostPerM } }: { page: TwistPage; way: WayNext }) {
+  if (Math.abs(mostPerM) < 0.05)
+    return (
+      <div className={styles.leaves} data-tone="good">
+        {grade === null ? 'adds nothing' : 'leaves it as it was made'}
+      </div>
+    );
   if (!yarn.ownTwist || grade === null)
     return (
       <div className={styles.leaves}>
@@ -153,9 +165,7 @@ function Leaves({ page: { yarn }, way: { grade, mostPerM } }: { page: TwistPage;
   const percent = percentOfOwn(mostPerM, yarn.ownTwist);
   return (
     <div className={styles.leaves} data-tone={TONES[grade]}>
-      {Math.abs(percent) < 0.05
-        ? 'as it was made'
-        : `${percent > 0 ? 'gains' : 'loses'} ${percentWords(percent)} % at most`}
+      {`${percent > 0 ? 'gains' : 'loses'} ${percentWords(percent)} % at most`}
     </div>
   );
 }

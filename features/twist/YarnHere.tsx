@@ -18,7 +18,8 @@ export function YarnHere({
 }: {
   page: TwistPage;
   changePerM: number;
-  place: string;
+  /** Null: it is alike everywhere. */
+  place: string | null;
   known: boolean;
 }) {
   const system = useSystem();
@@ -27,8 +28,9 @@ export function YarnHere({
   const asMade = own ? signedTurns(own) : null;
   const drawn = [
     { title: 'as made', turns: asMade },
-    { title: place, turns: asMade === null ? null : asMade + changePerM },
+    ...(place === null ? [] : [{ title: place, turns: asMade === null ? null : asMade + changePerM }]),
   ];
+  if (asMade === null && place === null) return null;
   if (asMade === null || !known)
     return (
       <figure className={styles.yarns}>

@@ -4,17 +4,25 @@ import { type OwnTwist, percentOfOwn } from '../../core/twist';
 import { changeAt, type TwistChange } from '../../core/twistChange';
 import { gradeOf, mostChanged, type TwistLimits } from '../../core/twistMatters';
 import type { UnitSystem } from '../../core/units';
-import { percentWords } from './words';
+import { percentWords } from '../../ui/strand/lyingWords';
 
 export const METHOD_WORDS: Record<PlyMethod, { name: string; done: string; why: string }> = {
   'both ends': {
-    name: 'both ends of one',
+    name: 'both ends',
     done: 'Both ends',
-    why: 'nothing is left over; one strand gets firmer, the other loftier',
+    why: 'of one cake: nothing is left over; one strand gets firmer, the other loftier',
   },
-  'two cakes': { name: 'one end of each of two', done: 'One end each', why: 'both stand still and are changed alike' },
-  bobbins: { name: 'two that turn', done: 'Turning bobbins', why: 'neither strand is changed; something is left over' },
-  chain: { name: 'a chain of one', done: 'A chain', why: 'three strands of one single; its colours stay together' },
+  'two cakes': {
+    name: 'two cakes',
+    done: 'One end each',
+    why: 'one end of each: both stand still and are changed alike',
+  },
+  bobbins: {
+    name: 'two bobbins',
+    done: 'Turning bobbins',
+    why: 'both turn: neither strand is changed; something is left over',
+  },
+  chain: { name: 'a chain', done: 'A chain', why: 'of one: three strands of one single; its colours stay together' },
 };
 
 /** What the strands of a ply get, in sentences. */

@@ -1,7 +1,5 @@
 import type { PackageEnd } from '../../core/faults';
 import { inWords, lengthFigure, twistFigure } from '../../core/format';
-import type { Form } from '../../core/piece';
-import { isLoop, type LeavingWay } from '../../core/strandWays';
 import { letterOf, type OwnTwist, percentOfOwn } from '../../core/twist';
 import type { TwistGap } from '../../core/twistAccount';
 import type { TwistChange } from '../../core/twistChange';
@@ -15,9 +13,7 @@ import {
   type YarnBuild,
 } from '../../core/twistMatters';
 import type { UnitSystem } from '../../core/units';
-import type { NextWay } from '../../server/nextWay';
-import { ROUND_WORDS } from '../../ui/strand/wayWords';
-import { layingOf } from '../../core/strandWays';
+import { percentWords } from '../../ui/strand/lyingWords';
 
 /** What one stretch of the strand gets, and what will be seen of it. */
 export interface StretchWords {
@@ -73,12 +69,6 @@ function changeWords(
   return gains ? `gain${s} ${much} ${letter}` : `lose${s} ${much} of ${whole ? 'its' : 'their'} ${own.direction}`;
 }
 
-/** "7", "0.4" */
-export function percentWords(percent: number): string {
-  const size = Math.abs(percent);
-  return size < 0.95 ? String(Number(size.toFixed(1))) : String(Math.round(size));
-}
-
 function seenWords({ grade, gains }: Stretch, build: YarnBuild): string {
   switch (grade) {
     case null:
@@ -118,32 +108,6 @@ export const GAP_WORDS: Record<TwistGap, string> = {
   'laying not noted': 'Nobody noted which way round its strand was laid.',
   'loop not measured': 'It hung still, but its loop was not measured, so the turns cannot be told.',
 };
-
-/** From where and how something is worked: "from the centre, as it stands". */
-export function usingWords({ end, left }: { end: PackageEnd; left: LeavingWay }, form: Form): string {
-  const from = end === 'inner' ? 'from the centre' : 'from the outside';
-  switch (left) {
-    case 'turning':
-      return isLoop(form) ? 'off a swift that turns' : `${from}, on a peg that turns`;
-    case 'near':
-      return `${from}, as it stood on the winder`;
-    case 'far':
-      return `${from}, turned over`;
-    case 'cw':
-    case 'ccw':
-      return `from where it hangs, ${ROUND_WORDS[left]}`;
-  }
-}
-
-/** A way to go on, as one would tell it across the table. */
-export function wayWords({ rewind, use }: NextWay, form: Form): string {
-  if (!rewind) return `Work it ${usingWords(use, form)}`;
-  const { how, direction } = layingOf(rewind.laid);
-  const round = direction ? ROUND_WORDS[direction] : '';
-  const onto = how === 'carried' ? `by hand, ${round}` : `on ${rewind.toolName.toLowerCase()}, spindle ${round}`;
-  const wind = isLoop(form) ? 'Wind it' : 'Wind it again';
-  return `${wind} ${usingWords(rewind, form)}, ${onto}; then work it ${usingWords(use, 'cake')}`;
-}
 
 /** A twist with its letter: "180 t/m S". */
 export function twistWords(perM: number, system: UnitSystem): string {

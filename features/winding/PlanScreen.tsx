@@ -17,6 +17,7 @@ import { KnownMass, Length, Mass, Size } from '../../ui/Figures';
 import { PlainSelect } from '../../ui/PlainSelect';
 import { useSystem } from '../../ui/Providers';
 import { Say } from '../../ui/Say';
+import { wayWords } from '../../ui/strand/nextWords';
 import { glyphSide, PieceGlyph } from '../../ui/thread/PieceGlyph';
 import { beginRun } from './actions';
 import { FitAnswer } from './FitAnswer';
@@ -109,6 +110,12 @@ function Planning({ page }: { page: PlanPage }) {
       {problem && (
         <Say tone="bad" role="alert">
           {problem}
+        </Say>
+      )}
+      {page.next && (
+        <Say tone="plain">
+          For its twist you chose: {wayWords(page.next, piece.form).replace(/^./, (first) => first.toLowerCase())}.{' '}
+          <Link href={`/twist/${piece.id}`}>See why, or choose anew</Link>.
         </Say>
       )}
       <FitAnswer planned={planned} tools={page.tools} />

@@ -57,10 +57,11 @@ export interface Planned {
 
 /** The plan of one piece, as it follows from what has been chosen so far. */
 export function usePlan(page: PlanPage): Planned {
-  const { yarn, piece, tools, swifts, schools } = page;
+  const { yarn, piece, tools, swifts, schools, next } = page;
+  const rewind = next?.rewind;
   const system = useSystem();
   const [choices, choose] = useChoices(piece.id, {
-    toolKey: tools[0]!.key,
+    toolKey: tools.find(({ key }) => key === rewind?.toolKey)?.key ?? tools[0]!.key,
     toolOfPart: {},
     swiftId: needsSwift(piece.form) ? swifts[0]!.id : null,
     loop: piece.loopM === null ? '' : `${Math.round(piece.loopM * 1000) / 10} cm`,
@@ -68,7 +69,7 @@ export function usePlan(page: PlanPage): Planned {
     split: { by: 'equal', extraCakes: 0, size: '', pieces: [{ name: '', count: '', amount: '' }], over: 'own cake' },
     cutAtKnots: true,
     twice: needsSwift(piece.form) && schools.windings === 'twice',
-    fromEnd: needsSwift(piece.form) ? 'inner' : endToRewind(piece.form),
+    fromEnd: needsSwift(piece.form) ? 'inner' : (rewind?.end ?? endToRewind(piece.form)),
     workFrom: yarn.workFrom ?? workedFrom(handlingOf(yarn.fibres), schools.workFrom),
     queue: [],
   });

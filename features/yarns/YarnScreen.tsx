@@ -12,6 +12,7 @@ import { LengthWithin } from '../../ui/Figures';
 import { PageHead } from '../../ui/PageHead';
 import { useSystem } from '../../ui/Providers';
 import { Say } from '../../ui/Say';
+import { lyingWords } from '../../ui/strand/lyingWords';
 import { Thread } from '../../ui/thread/Thread';
 import { useTask } from '../../ui/useTask';
 import { bringBack } from './actions';
@@ -31,7 +32,7 @@ const LeftChart = dynamic(() => import('./LeftChart'), { ssr: false });
 /** One yarn: its thread, how much there is, whether that is enough, and its band. */
 export function YarnScreen({ page }: { page: YarnFront }) {
   const system = useSystem();
-  const { yarn, pieces, steps, left, history, pictures, promises, like, worked } = page;
+  const { yarn, pieces, steps, left, history, pictures, promises, like, worked, twists } = page;
   const present = pieces.filter(({ consumedBy }) => consumedBy === null);
   const masses = present.flatMap(({ mass }) => mass ?? []);
   const unweighed = present.length - masses.length;
@@ -55,7 +56,13 @@ export function YarnScreen({ page }: { page: YarnFront }) {
         {yarn.gone === null && <EntryMenu yarn={yarn} worked={worked} />}
       </PageHead>
       {yarn.gone && <GoneNotice yarn={yarn} />}
-      <Thread colourHex={yarn.colourHex} pieces={pieces} steps={steps} twist={twistInWords(yarn, system)} />
+      <Thread
+        colourHex={yarn.colourHex}
+        pieces={pieces}
+        steps={steps}
+        twist={twistInWords(yarn, system)}
+        twistOf={(id) => twists[id] && lyingWords(twists[id], yarn.ownTwist, system)}
+      />
       {yarn.grist?.contradiction && (
         <ContradictionPanel yarn={yarn} contradiction={yarn.grist.contradiction} massG={left?.massG.mean ?? null} />
       )}

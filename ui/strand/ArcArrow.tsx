@@ -1,5 +1,7 @@
 import type { Round } from '../../core/twist';
 
+const HEAD = 9;
+
 /** An arrow round a middle, seen from in front: three quarters of a circle, open where it ends. */
 export function ArcArrow({
   x,
@@ -23,8 +25,10 @@ export function ArcArrow({
     return { x: x + radius * Math.cos(angle), y: y + flat * radius * Math.sin(angle) };
   };
   const [start, end] = [at(-140), at(-140 + sign * 270)];
-  const tip = at(-140 + sign * 296);
-  const [inner, outer] = [at(-140 + sign * 266, r - 4.5), at(-140 + sign * 266, r + 4.5)];
+  // The head points along the circle, whatever its size.
+  const along = ((-140 + sign * 270 + sign * 90) * Math.PI) / 180;
+  const tip = { x: end.x + HEAD * Math.cos(along), y: end.y + flat * HEAD * Math.sin(along) };
+  const [inner, outer] = [at(-140 + sign * 270, r - HEAD / 2), at(-140 + sign * 270, r + HEAD / 2)];
   return (
     <g fill="none" stroke="var(--ink)" strokeWidth={width} strokeLinecap="round" strokeLinejoin="round">
       <path d={`M${start.x} ${start.y}A${r} ${r * flat} 0 1 ${sign > 0 ? 1 : 0} ${end.x} ${end.y}`} />

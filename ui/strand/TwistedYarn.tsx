@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { strandAngleDeg } from '../../core/twistMatters';
 import { strandColour } from '../colour';
 
@@ -5,7 +6,7 @@ import { strandColour } from '../colour';
  * A stretch of yarn, upright and magnified, with its strands at their real angle. Z leans like the middle of the
  * letter Z, S like that of S.
  */
-export function TwistedYarn({
+export const TwistedYarn = memo(function TwistedYarn({
   turnsPerM,
   diameterMm,
   plies,
@@ -47,7 +48,7 @@ export function TwistedYarn({
       <rect width={width} height={height} fill="none" stroke="var(--ink)" strokeOpacity={0.5} strokeWidth={1.5} />
     </g>
   );
-}
+});
 
 /** Fibres that a single is drawn with. */
 const FIBRES = 9;

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import type { PackageEnd } from '../../core/faults';
 import type { Form } from '../../core/piece';
 import { isLoop, type LayingWay, layingOf, type LeavingWay } from '../../core/strandWays';
@@ -9,7 +10,7 @@ import { ArcArrow } from './ArcArrow';
 export const PICTURE = { width: 96, height: 68 } as const;
 
 /** A strand leaving a hank or a package, as it looks from in front. */
-export function LeavingPicture({
+export const LeavingPicture = memo(function LeavingPicture({
   way,
   form,
   end,
@@ -29,7 +30,7 @@ export function LeavingPicture({
       )}
     </svg>
   );
-}
+});
 
 function LeavingLoop({ way, colourHex }: { way: LeavingWay; colourHex: string }) {
   if (way === 'turning')
@@ -120,7 +121,7 @@ export function SpiralPicture({ round, colourHex }: { round: Round; colourHex: s
 }
 
 /** A strand being laid, as it looks from above. */
-export function LayingPicture({ way, colourHex }: { way: LayingWay; colourHex: string }) {
+export const LayingPicture = memo(function LayingPicture({ way, colourHex }: { way: LayingWay; colourHex: string }) {
   const { how, direction } = layingOf(way);
   return (
     <svg width={PICTURE.width} height={PICTURE.height} viewBox="0 0 96 68" aria-hidden="true">
@@ -163,7 +164,7 @@ export function LayingPicture({ way, colourHex }: { way: LayingWay; colourHex: s
       )}
     </svg>
   );
-}
+});
 
 function Hand({ x, y }: { x: number; y: number }) {
   return (

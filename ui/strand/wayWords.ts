@@ -26,12 +26,12 @@ export function leavingWords(way: LeavingWay, form: Form, end: PackageEnd): WayW
       return { short: 'it turned', long: `The ${form} turned, on a peg or rolling` };
     case 'far':
       return {
-        short: 'stood on its head',
+        short: 'turned over',
         long: `It stood with the side down that was up while it was wound; the strand came ${out}`,
       };
     default:
       return {
-        short: 'stood as it was wound',
+        short: 'the right way up',
         long: `It stood with the side up that was up while it was wound; the strand came ${out}`,
       };
   }

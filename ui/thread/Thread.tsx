@@ -4,6 +4,7 @@ import Link from 'next/link';
 import { type Fault, faultsInWords } from '../../core/faults';
 import { inWords, lengthFigure, massFigure } from '../../core/format';
 import type { Form, MassFact, OperationKind } from '../../core/piece';
+import { isLoop } from '../../core/strandWays';
 import { strandColour } from '../colour';
 import { useSystem } from '../Providers';
 import { YarnLine } from '../YarnLine';
@@ -50,12 +51,15 @@ export function Thread({
   pieces,
   steps,
   twist,
+  twistOf,
 }: {
   colourHex: string;
   pieces: readonly DrawnPiece[];
   steps: readonly DrawnStep[];
   /** The band's own twist in words, told of what has not been wound yet. */
   twist?: string;
+  /** What has become of it in a piece that was wound, in words. */
+  twistOf?: (pieceId: number) => string | undefined;
 }) {
   const layout = layoutThread(pieces, steps);
   const byId = new Map(pieces.map((piece) => [piece.id, piece]));
@@ -68,7 +72,7 @@ export function Thread({
   // What is still there ends its strand, so its words stand beside it; what is used up has the strand on both sides.
   const laneHeights = Array.from({ length: layout.lanes }, (_, lane) => {
     const nodes = layout.nodes.filter((node) => node.lane === lane);
-    const drawing = Math.max(3 * LINE, ...nodes.map((node) => sideOf(node) * 0.82));
+    const drawing = Math.max(4 * LINE, ...nodes.map((node) => sideOf(node) * 0.82));
     return drawing + (nodes.some(isGone) ? 2 * LINE + 8 : 0) + LANE_GAP;
   });
   const laneTop = (lane: number) => laneHeights.slice(0, lane).reduce((sum, height) => sum + height, TOP);
@@ -130,7 +134,9 @@ export function Thread({
             group={groupOf(node)}
             colourHex={colourHex}
             side={sideOf(node)}
-            twist={node.column === 0 ? twist : undefined}
+            twist={
+              node.column === 0 && isLoop(byId.get(node.pieceIds[0]!)!.form) ? twist : twistOf?.(node.pieceIds[0]!)
+            }
             {...middleOf(node)}
           />
         ))}
@@ -194,8 +200,11 @@ function Piece({
     massG === null ? 'not weighed' : inWords(massFigure(massG, system)),
     lengthM > 0 && inWords(lengthFigure(lengthM, system)),
   ].filter(Boolean);
-  const more = faults.length > 0 ? faultsInWords(faults) : twist;
-  const lines = gone ? [facts.join(' · ')] : [facts.join(' · '), more].filter((line) => line !== undefined);
+  const lines = gone
+    ? [facts.join(' · ')]
+    : [facts.join(' · '), twist, faults.length > 0 ? faultsInWords(faults) : undefined].filter(
+        (line) => line !== undefined,
+      );
   const words = gone
     ? { x, y: y + side * 0.41 + 20, anchor: 'middle' as const }
     : { x: x + side * 0.5 + 12, y: y - lines.length * (LINE / 2) + 5, anchor: 'start' as const };
