@@ -40,10 +40,12 @@ export function twistSurvey(
   let highestPerM = -Infinity;
   let [seen, trouble] = [0, 0];
   for (let from = 0; from < places;) {
-    const third = Math.min(thirdOfBlock(change, from * apartM, apartM), Math.ceil((places - from) / 3));
-    const count = Math.min(3 * third, places - from);
-    const cubic = cubicThrough(change, from * apartM, third * apartM);
-    const block = surveyOfBlock(cubic, 1 / third, count, seenPerM, troublePerM);
+    // The four places of a cubic lie on the strand; the last few places are worked out one by one.
+    const third = Math.min(thirdOfBlock(change, from * apartM, apartM), Math.floor((places - 1 - from) / 3));
+    const count = Math.max(1, 3 * third);
+    const cubic: Cubic =
+      third === 0 ? [changeAt(change, from * apartM), 0, 0, 0] : cubicThrough(change, from * apartM, third * apartM);
+    const block = surveyOfBlock(cubic, 1 / Math.max(1, third), count, seenPerM, troublePerM);
     lowestPerM = Math.min(lowestPerM, block.lowestPerM);
     highestPerM = Math.max(highestPerM, block.highestPerM);
     seen += block.seen;

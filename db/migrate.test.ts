@@ -5,6 +5,7 @@ import Database from 'better-sqlite3';
 import { openDatabase } from './connection';
 import { migrate, NewerDatabaseError } from './migrate';
 import { isPlan, readPlan } from '../server/runPlan';
+import { radiusAtMm } from '../core/cake';
 import { afterEvent, newRun } from '../core/run';
 import { runById, stateOfRun } from './runs';
 import { staleYarns } from './shelf';
@@ -184,5 +185,58 @@ test('version 6: a winding that was open stays one, and there is something to wi
   expect(runById(db, 1)).toMatchObject({ kind: 'wind', jobId: null, endedAt: null });
   expect(db.prepare('SELECT waste_mg, ties_mg FROM operation').get()).toEqual({ waste_mg: 500, ties_mg: 0 });
   expect(db.prepare('SELECT kind FROM reel ORDER BY id').pluck().all()).toEqual(['arm', 'frame', 'reel', 'chair']);
+  db.close();
+});
+
+test('version 7: cakes and minis from before are as large as they were, what was measured is there, and twist can be counted', () => {
+  const file = asOf(
+    6,
+    `
+    INSERT INTO yarn (id, colour_hex, created_at) VALUES (1, '#5f4632', '2026-03-01T10:00:00.000Z');
+    INSERT INTO operation (id, kind, at) VALUES (1, 'receive', '2026-03-01T10:00:00.000Z'),
+      (2, 'wind', '2026-03-02T10:00:00.000Z'), (3, 'split', '2026-03-03T10:00:00.000Z'),
+      (4, 'sample', '2026-03-04T10:00:00.000Z');
+    INSERT INTO piece (id, yarn_id, form, label, loop_mm, born_by) VALUES (1, 1, 'hank', 'Hank 1', 1620, 1),
+      (2, 1, 'cake', 'Cake 1', NULL, 2), (3, 1, 'cake', 'Cake 2', NULL, 2), (4, 1, 'mini skein', 'Mini skein 1', 760, 3),
+      (5, 1, 'ball', 'Ball 1', NULL, 3), (6, 1, 'cake', 'Cake 3', NULL, 3), (7, 1, 'ball', 'Ball 2', NULL, 2);
+    INSERT INTO operation_piece (operation_id, piece_id, side, mass_mg, mass_from, resolution_mg) VALUES
+      (1, 1, 'out', 160000, 'scale', 1000), (2, 1, 'in', 160000, 'scale', 1000), (2, 2, 'out', 96000, 'scale', 1000),
+      (2, 3, 'out', 60000, 'scale', 1000), (2, 7, 'out', 4000, 'scale', 1000), (3, 3, 'in', 60000, 'scale', 1000),
+      (3, 4, 'out', 12000, 'scale', 100), (3, 5, 'out', 5000, 'scale', 100), (3, 6, 'out', 42000, 'scale', 100),
+      (4, 2, 'on', NULL, NULL, NULL);
+    INSERT INTO wound_cake (operation_id, piece_id, winder_id, hand_form_id, yarn_kind, again, core_um, crossing_millideg,
+        turns, planned_turns, length_mm, diameter_um, height_um) VALUES
+      (2, 2, 1, NULL, 'wool', 0, 24000, 20000, 500, 500, 390000, NULL, NULL),
+      (2, 3, 1, NULL, 'wool', 0, 24000, 20000, 300, 300, 240000, 66000, 67000),
+      (2, 7, NULL, 1, 'wool', 0, 22000, 25000, 60, 60, 16000, NULL, NULL);
+    INSERT INTO mini_job (id, name, plan, created_at) VALUES (1, 'Tests', '{}', '2026-03-03T10:00:00.000Z');
+    INSERT INTO mini (piece_id, operation_id, job_id, size_id, place, places, loops, wanted_mg, tolerance_mg)
+      VALUES (4, 3, 1, 'mini', 1, 1, 60, 12000, 500);
+    INSERT INTO sample (operation_id, piece_id, how, wpi) VALUES (4, 2, 'wraps', 12.5);`,
+  );
+  const db = openDatabase(file);
+  const laid = db
+    .prepare('SELECT piece_id, how, direction, core_um, outer_um, loop_mm FROM strand_laid ORDER BY piece_id')
+    .all();
+  const as = { direction: null, loop_mm: null };
+  // R = sqrt(12 mm ^2 + 96 g / (0.3 g/cm3 x pi x 68 mm)): as core's own rule has it.
+  const outer = (coreMm: number, heightMm: number, massG: number) =>
+    Math.round(2000 * radiusAtMm({ coreDiameterMm: coreMm, heightMm }, massG));
+  expect(laid).toEqual([
+    { ...as, piece_id: 2, how: 'spindle', core_um: 24000, outer_um: outer(24, 68, 96) },
+    { ...as, piece_id: 3, how: 'spindle', core_um: 24000, outer_um: 66000 },
+    { ...as, piece_id: 4, how: null, core_um: null, outer_um: null, loop_mm: 760 },
+    // Cut out between minis; what stayed of the cake (6) was not laid anew.
+    { ...as, piece_id: 5, how: null, core_um: null, outer_um: null },
+    { ...as, piece_id: 7, how: null, core_um: 22000, outer_um: outer(22, 75, 4) },
+  ]);
+  expect(db.prepare('SELECT how, wpi, turns FROM sample').all()).toEqual([{ how: 'wraps', wpi: 12.5, turns: null }]);
+  const insert = (sql: string) => () => db.prepare(sql).run();
+  expect(insert("INSERT INTO sample (operation_id, piece_id, how, turns) VALUES (3, 2, 'twist', 40)")).toThrow(/CHECK/);
+  insert(
+    "INSERT INTO sample (operation_id, piece_id, how, turns, over_mm, leans) VALUES (3, 2, 'twist', 40.5, 250, 'S')",
+  )();
+  // The shelf hears of it still.
+  expect(staleYarns(db)).toEqual([1]);
   db.close();
 });

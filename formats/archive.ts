@@ -444,6 +444,7 @@ function laidCakes(tables: OldTables): OldRow[] {
     return notLooked({
       operation_id,
       piece_id,
+      how: row.winder_id === null ? null : 'spindle',
       core_um,
       outer_um: Math.max(Number(core_um) + 1, Number(outer_um)),
       crossing_millideg,

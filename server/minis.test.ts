@@ -2,6 +2,7 @@ import { mkdtempSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import loadHighs, { type Highs } from 'highs';
+import { changeAt } from '../core/twistChange';
 import { ternRock } from '../scripts/ternRock';
 import { ternRockMinis } from '../scripts/ternRockMinis';
 import { exportArchive, importArchive } from './archive';
@@ -20,6 +21,7 @@ import { answerRun } from './runRequests';
 import { startRun } from './runStart';
 import { aKey, emptyDatabase, errorsOf, everything, idOf, NOW, shelved, startValues } from './testing';
 import { today } from './today';
+import { twistOfYarn } from './twist';
 import { yarnPage } from './yarnViews';
 
 let highs: Highs;
@@ -53,6 +55,40 @@ function counted(setting = planning()) {
   const operationId = idOf(logMiniRun(db, runId, log, 'metric', NOW));
   return { ...setting, runId, operationId, plan, log };
 }
+
+describe('the twist of minis', () => {
+  test('each gets what its stretch of the hank got, and one turn more for each loop that was carried round', () => {
+    const setting = planning();
+    const { db, jobId, pieceIds, yarnId } = setting;
+    const runId = idOf(startMiniRun(db, jobId, pieceIds[0]!, NOW));
+    const page = miniRunPage(db, runId)!;
+    // A hank turns on its swift; which way a hand goes round a frame nobody has said yet.
+    expect(page.ways).toEqual({ left: 'turning', laid: '' });
+    sends(
+      db,
+      runId,
+      page.plan.minis.flatMap((_, part) => made(part, 60, 12)),
+    );
+    const log = logValues([{ mass: '4', kept: true }], { leaving: 'ccw', laid: 'carried cw' });
+    expect(errorsOf(logMiniRun(db, runId, { ...log, leaving: 'near' }, 'metric', NOW))).toHaveProperty(['leaving']);
+    expect(errorsOf(logMiniRun(db, runId, { ...log, laid: 'spindle cw' }, 'metric', NOW))).toHaveProperty(['laid']);
+    idOf(logMiniRun(db, runId, log, 'metric', NOW));
+    const account = twistOfYarn(db, yarnPage(db, yarnId)!.yarn);
+    const minis = yarnPage(db, yarnId)!.pieces.filter(({ form }) => form === 'mini skein');
+    expect(minis).toHaveLength(page.plan.minis.length);
+    for (const { id } of minis) {
+      const { gap, change } = account.get(id)!;
+      expect(gap).toBeNull();
+      expect(changeAt(change, 1)).toBeCloseTo(1 / page.plan.reel.loopM - 1 / 1.62, 6);
+    }
+    // What stayed of the hank was not pulled off it.
+    const rest = yarnPage(db, yarnId)!.pieces.find(({ form, bornBy }) => form === 'hank' && bornBy !== 1)!;
+    expect(account.get(rest.id)!.change.wraps).toEqual([]);
+    // And it is remembered which way the hand goes.
+    const next = idOf(startMiniRun(db, jobId, pieceIds[1]!, NOW));
+    expect(miniRunPage(db, next)!.ways).toEqual({ left: 'turning', laid: 'carried cw' });
+  });
+});
 
 describe('a plan', () => {
   test('is kept with what it rests on, and the same request twice keeps one', () => {

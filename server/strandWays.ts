@@ -73,7 +73,8 @@ export function keepLaidCake(
     ...NOT_LOOKED,
     operationId,
     pieceId,
-    ...(way !== '' && layingOf(way)),
+    // A winder's spindle turns, whichever way: only what is pulled off the cake depends on that.
+    ...(way !== '' ? layingOf(way) : { how: tool.onto === 'winder' ? 'spindle' : null }),
     coreUm: toUm(tool.coreDiameterMm),
     outerUm: Math.max(toUm(tool.coreDiameterMm) + 1, toUm(outerMm)),
     crossingMillideg: Math.round(tool.crossingAngleDeg * 1000),

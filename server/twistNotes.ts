@@ -57,7 +57,7 @@ export function noteTwist(db: Db, pieceId: number, input: unknown): Saved {
             ...NOT_LOOKED,
             operationId: step.operationId,
             pieceId: part.pieceId,
-            ...(step.laid !== '' && layingOf(step.laid)),
+            ...(step.laid === '' ? { how: noted?.how ?? null } : layingOf(step.laid)),
             coreUm: sized ? toUm(coreMm) : null,
             outerUm: sized ? toUm(outerMm) : null,
             crossingMillideg: Math.round((noted?.crossingAngleDeg ?? 0) * 1000),

@@ -23,9 +23,9 @@ CREATE TABLE strand_laid (
   CHECK ((core_um IS NULL) = (outer_um IS NULL))
 ) STRICT, WITHOUT ROWID;
 
--- Cakes from before: their size is known where it was measured, and otherwise about what their firmness makes it.
-INSERT INTO strand_laid (operation_id, piece_id, core_um, outer_um, crossing_millideg)
-SELECT c.operation_id, c.piece_id, c.core_um,
+-- Cakes from before: a winder's spindle turned, nobody noted which way. Their size is known where it was measured, and otherwise about what their firmness makes it.
+INSERT INTO strand_laid (operation_id, piece_id, how, core_um, outer_um, crossing_millideg)
+SELECT c.operation_id, c.piece_id, CASE WHEN c.winder_id IS NULL THEN NULL ELSE 'spindle' END, c.core_um,
   max(c.core_um + 1, coalesce(c.diameter_um, CAST(round(2e6 * sqrt(
     (c.core_um / 2e6) * (c.core_um / 2e6)
     + part.mass_mg / 1000.0 / (CASE c.again WHEN 1 THEN 0.24e6 ELSE 0.3e6 END)

@@ -20,6 +20,8 @@ import { wayWords } from '../../ui/strand/nextWords';
 import styles from './WaysNext.module.css';
 
 const SHOWN = 4;
+/** Further down nobody looks. */
+const MOST = 24;
 
 interface Shown {
   page: TwistPage;
@@ -64,7 +66,7 @@ export const WaysNext = memo(function WaysNext({ page, left, laid, onTry }: Show
 /** From the piece as its steps are tried, but before what was tried to come next. */
 export function waysFrom(page: TwistPage, { left, laid }: Pick<Trial, 'left' | 'laid'>): WayNext[] {
   const { piece } = tried(page, { ...trialOf(page), left, laid, again: null });
-  return waysNext({
+  const ways = waysNext({
     state: strandStateOf(piece),
     gristMPerG: page.gristMPerG,
     own: piece.gap === null ? page.yarn.ownTwist : null,
@@ -73,6 +75,7 @@ export function waysFrom(page: TwistPage, { left, laid }: Pick<Trial, 'left' | '
     tools: nextTools(page.tools),
     loopM: piece.loopM,
   });
+  return ways.slice(0, MOST);
 }
 
 /** As it is kept: in the words of the pictures. */

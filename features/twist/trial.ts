@@ -124,7 +124,7 @@ function relaid(page: TwistPage, { form, lengthM, noted }: LaidPart, way: Laying
   const base =
     sized ?? (isLoop(form) ? null : packageOn(page, page.tools[0]!, lengthM ?? page.piece.lengthM?.mean ?? 0));
   if (!base) return noted;
-  return { ...base, ...(way === '' ? { how: null, direction: null } : layingOf(way)) };
+  return { ...base, ...(way === '' ? { direction: null } : layingOf(way)) };
 }
 
 /** How large so much of the yarn becomes on a tool. */

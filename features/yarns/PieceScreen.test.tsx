@@ -53,12 +53,23 @@ test.each([
   ['length', 'Lay some metres along a ruler'],
   ['reel', 'Count the loops of the whole piece'],
   ['wraps', 'Wind it round a ruler'],
+  ['twist', 'turn the other against its lean'],
 ] as const)('asked to %s, it begins with that', (how, words) => expect(piece().said(how)).toContain(words));
 
 test('every way to measure has a name in full and in short', () => {
   const said = piece().said();
-  expect(MEASURES).toHaveLength(4);
-  for (const name of ['Weigh it', 'Measure some', 'Count a reel', 'Count wraps', 'Metres', 'Reel', 'Wraps'])
+  expect(MEASURES).toHaveLength(5);
+  for (const name of [
+    'Weigh it',
+    'Measure some',
+    'Count a reel',
+    'Count wraps',
+    'Count twist',
+    'Metres',
+    'Reel',
+    'Wraps',
+    'Twist',
+  ])
     expect(said).toContain(name);
 });
 
