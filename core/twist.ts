@@ -297,10 +297,11 @@ function afterLaying(state: StrandState, onto: Laying, gristMPerG: number, path:
  */
 export function laidBy(onto: Exclude<Laying, { mode: 'reel' }>, gristMPerG: number, path = 'onto'): LaidOn {
   const { coreDiameterMm, heightMm, densityGPerCm3 = DENSITY_WOUND_ONCE, crossingAngleDeg = 0, direction, mode } = onto;
-  requirePositive(coreDiameterMm, `${path}.coreDiameterMm`);
-  requirePositive(heightMm, `${path}.heightMm`);
-  requirePositive(densityGPerCm3, `${path}.densityGPerCm3`);
-  requireWithin(crossingAngleDeg, 0, 89, `${path}.crossingAngleDeg`);
+  const at = path === '' ? '' : `${path}.`;
+  requirePositive(coreDiameterMm, `${at}coreDiameterMm`);
+  requirePositive(heightMm, `${at}heightMm`);
+  requirePositive(densityGPerCm3, `${at}densityGPerCm3`);
+  requireWithin(crossingAngleDeg, 0, 89, `${at}crossingAngleDeg`);
   const round = mode === 'carried' ? senseOf(direction) : -senseOf(direction);
   const massPerMG = 1 / gristMPerG;
   return {

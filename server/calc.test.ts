@@ -11,13 +11,16 @@ interface Case {
 const casesOf = (name: string): Case[] =>
   JSON.parse(readFileSync(path.join(process.cwd(), 'tests', 'vectors', `${name}.json`), 'utf8')) as Case[];
 
-for (const name of ['yardage', 'cake', 'winder-fit', 'swift'])
+for (const name of ['yardage', 'cake', 'winder-fit', 'swift', 'twist', 'ply-both-ends'])
   test.each(casesOf(name))(`${name}, called from outside: $name`, async ({ input, output }) => {
     const answer = await calculate(name, JSON.stringify(input));
     if (!answer.ok) throw new Error(answer.error.message);
     expect(Object.keys(answer.output).sort()).toEqual(Object.keys(output).sort());
     for (const [key, value] of Object.entries(output))
-      if (typeof value === 'number') expect((answer.output as Record<string, number>)[key]! / value).toBeCloseTo(1, 6);
+      if (typeof value === 'number') {
+        const told = (answer.output as Record<string, number>)[key]!;
+        expect(Math.abs(told - value)).toBeLessThanOrEqual(Math.max(1e-9, 1e-6 * Math.abs(value)));
+      }
   });
 
 test.each(casesOf('minis'))('minis, called from outside: $name', async ({ input, output }) => {
@@ -34,6 +37,22 @@ const minis = {
   demands: [{ id: 'm', massG: 12, count: 20 }],
   cutLossG: 0.2,
 };
+const ply = {
+  massG: 96,
+  gristMPerG: 4.1,
+  coreDiameterMm: 24,
+  heightMm: 68,
+  direction: 'cw',
+  side: 'near',
+  single: { direction: 'Z', turnsPerM: 220 },
+};
+const wound = { mode: 'spindle', direction: 'cw', coreDiameterMm: 24, heightMm: 68 };
+const twist = {
+  lengthM: 310,
+  gristMPerG: 3.9,
+  steps: [{ from: { mode: 'rotating' }, onto: wound }, { from: { mode: 'over-end', end: 'inner', side: 'near' } }],
+};
+const [rotated, pulled] = twist.steps;
 const shape = { gristMPerG: 4.1, coreDiameterMm: 24, heightMm: 68 };
 
 test.each<[string, unknown, string]>([
@@ -53,6 +72,29 @@ test.each<[string, unknown, string]>([
   ['yardage', { ...yarn, band: { ...yarn.band, lot: 2 } }, 'band.lot'],
   ['yardage', { ...yarn, needM: 0 }, 'needM'],
   ['yardage', [], ''],
+  ['twist', { ...twist, steps: [] }, 'steps'],
+  ['twist', { ...twist, steps: [pulled] }, 'steps.0.from.mode'],
+  ['twist', { ...twist, steps: [{ from: { mode: 'rotating' } }, pulled] }, 'steps.0.onto'],
+  [
+    'twist',
+    { ...twist, steps: [rotated, { from: { mode: 'stationary-loop', loopM: 1.6, direction: 'cw' } }] },
+    'steps.1.from.mode',
+  ],
+  ['twist', { ...twist, steps: [{ ...rotated, onto: { ...wound, innerEnd: 'buried' } }, pulled] }, 'steps.1.from.end'],
+  ['twist', { ...twist, steps: [{ ...rotated, onto: { ...wound, heightMm: 0 } }, pulled] }, 'steps.0.onto.heightMm'],
+  ['twist', { ...twist, steps: [{ from: { mode: 'thrown' } }] }, 'steps.0.from.mode'],
+  [
+    'twist',
+    { ...twist, steps: [{ from: { mode: 'rotating' }, onto: { mode: 'reel', loopM: 1.4, carried: true } }] },
+    'steps.0.onto.direction',
+  ],
+  ['twist', { ...twist, yarn: { direction: 'S', turnsPerM: -5 } }, 'yarn.turnsPerM'],
+  ['twist', { ...twist, yarn: { direction: 'left', turnsPerM: 5 } }, 'yarn.direction'],
+  ['twist', { ...twist, lengthM: 'long' }, 'lengthM'],
+  ['ply-both-ends', { ...ply, single: { direction: 'Z', turnsPerM: 0 } }, 'single.turnsPerM'],
+  ['ply-both-ends', { ...ply, side: 'left' }, 'side'],
+  ['ply-both-ends', { ...ply, crossingAngleDeg: 90 }, 'crossingAngleDeg'],
+  ['ply-both-ends', { ...ply, massG: undefined }, 'massG'],
   ['cake', { ...shape }, 'massG'],
   ['cake', { ...shape, massG: 96, lengthM: 390 }, 'lengthM'],
   ['cake', { ...shape, massG: 96, stopsAtG: [27, 97] }, 'stopsAtG.1'],

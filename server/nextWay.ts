@@ -4,7 +4,6 @@ import { LAYING_WAYS, LEAVING_WAYS } from '../core/strandWays';
 import type { Db } from '../db/connection';
 import { clearNextWay, nextWayOf, putNextWay } from '../db/nextWays';
 import { pieceById } from '../db/pieces';
-import { setWorkFrom } from '../db/yarns';
 import { attempt, NotPossible, type Saved } from './result';
 
 const leaves = z.strictObject({ end: z.enum(PACKAGE_ENDS), left: z.enum(LEAVING_WAYS) });
@@ -28,7 +27,7 @@ export function nextWay(db: Db, pieceId: number): NextWay | undefined {
   return json === undefined ? undefined : way.parse(JSON.parse(json));
 }
 
-/** Puts a way into the plan of a piece; where its cakes are worked from goes with the yarn. */
+/** Puts a way into the plan of a piece. */
 export function chooseNextWay(db: Db, pieceId: number, input: unknown, now: Date): Saved {
   return attempt(way, input, (chosen) =>
     db
@@ -36,7 +35,6 @@ export function chooseNextWay(db: Db, pieceId: number, input: unknown, now: Date
         const piece = pieceById(db, pieceId);
         if (!piece || piece.consumedBy !== null) throw new NotPossible('this piece is not there any more');
         putNextWay(db, pieceId, JSON.stringify(chosen), now.toISOString());
-        setWorkFrom(db, piece.yarnId, chosen.use.end === 'inner' ? 'centre' : 'outside');
         return pieceId;
       })
       .immediate(),

@@ -61,7 +61,7 @@ export function plyPage(db: Db, pieceIds: readonly number[]): PlyPage {
   const singles = [...new Set([...asked, ...offered])].flatMap((yarnId) => singlesOf(db, yarnView(db, yarnId)!));
   return {
     singles: singles
-      .filter(({ form, pieceId }) => form !== 'hank' || pieceIds.includes(pieceId))
+      .filter(({ form, pieceId }) => (form !== 'hank' && form !== 'mini skein') || pieceIds.includes(pieceId))
       .sort((a, b) => likely(b) - likely(a) || (b.massG ?? 0) - (a.massG ?? 0)),
     chosen: pieceIds.filter((id) => singles.some(({ pieceId }) => pieceId === id)).slice(0, 2),
   };

@@ -234,10 +234,9 @@ describe('the way next', () => {
   };
 
   test('goes into the plan: from where it is wound and worked, and how its log is filled in', () => {
-    const { db, yarnId, cakeId } = withCake();
+    const { db, cakeId } = withCake();
     idOf(chooseNextWay(db, cakeId, way, NOW));
     expect(nextWay(db, cakeId)).toEqual(way);
-    expect(yarnView(db, yarnId)!.workFrom).toBe('outside');
     expect(planPage(db, cakeId)!.next).toEqual(way);
     const runId = idOf(startRun(db, cakeId, startValues({ swiftId: null }), 'metric', NOW));
     expect(runPage(db, runId)!.ways).toEqual({ left: 'far', laid: ['spindle cw'] });

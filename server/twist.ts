@@ -101,7 +101,8 @@ function twistLog(db: Db, yarn: YarnView): LoggedTwist[] {
     }
     return on('on').flatMap(({ part, piece }): TwistEvent[] => {
       const lengthM = lengthOf(part);
-      return lengthM === null ? [] : [{ kind: 'measured', pieceId: piece.id, lengthM, usedFrom }];
+      if (lengthM === null) return [];
+      return [{ kind: 'measured', pieceId: piece.id, lengthM, usedFrom: nextWay(db, piece.id)?.use.end ?? usedFrom }];
     });
   };
 

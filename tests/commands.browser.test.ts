@@ -17,14 +17,17 @@ function calc(name: string, input: string) {
   return { status, output: JSON.parse(stdout) as Record<string, unknown> };
 }
 
-test.each(['yardage', 'cake', 'winder-fit', 'swift'])('calc %s answers its first case', (name) => {
-  const [first] = JSON.parse(readFileSync(path.join(ROOT, 'tests', 'vectors', `${name}.json`), 'utf8')) as [
-    { input: object; output: object },
-  ];
-  const { status, output } = calc(name, JSON.stringify(first.input));
-  expect(status).toBe(0);
-  expect(Object.keys(output).sort()).toEqual(Object.keys(first.output).sort());
-});
+test.each(['yardage', 'cake', 'winder-fit', 'swift', 'twist', 'ply-both-ends'])(
+  'calc %s answers its first case',
+  (name) => {
+    const [first] = JSON.parse(readFileSync(path.join(ROOT, 'tests', 'vectors', `${name}.json`), 'utf8')) as [
+      { input: object; output: object },
+    ];
+    const { status, output } = calc(name, JSON.stringify(first.input));
+    expect(status).toBe(0);
+    expect(Object.keys(output).sort()).toEqual(Object.keys(first.output).sort());
+  },
+);
 
 test('calc minis tells which come out of which', () => {
   const { status, output } = calc(

@@ -35,6 +35,14 @@ const SCREENS = {
   kits: '/minis/2',
   'minis being counted': '/minis/run/7',
   'a mini': '/pieces/41',
+  twist: '/twist',
+  'the twist of a soft single': '/twist/78',
+  'the twist of a four-ply': '/twist/19',
+  'a twist that is not known': '/twist/79',
+  'a ply that dries': '/twist/83',
+  ply: '/twist/ply?pieces=78',
+  practice: '/twist/practice',
+  'twist being counted': '/pieces/78?how=twist',
   logbook: '/logbook',
   'an entry with yarn missing': '/logbook/6',
   bench: '/bench',
@@ -47,7 +55,7 @@ const WIDTHS = [
   { width: 390, height: 844 },
 ];
 
-const set = stage({ demo: true, minis: true });
+const set = stage({ demo: true, minis: true, twist: true });
 
 // A test that failed leaves its tab open, and with it the run that it held.
 afterEach(async () => {

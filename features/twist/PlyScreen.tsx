@@ -235,8 +235,8 @@ function ownOf(draft: PlyDraft, single: PlySingle | undefined, system: UnitSyste
 function startOf(draft: PlyDraft, own: OwnTwist | null, outcome: Outcome, system: UnitSystem): number | null {
   const folded = foldedPerM(draft, system);
   if (folded !== null) return folded;
-  if (!own || !outcome.value) return null;
-  const changes = outcome.value.strands.map(({ change }) => change);
+  if (!own) return null;
+  const changes = outcome.value?.strands.map(({ change }) => change) ?? [];
   return plyTwistToStart(own, changes, parseNumber(draft.share, 'share')).turnsPerM;
 }
 

@@ -70,7 +70,11 @@ export function usePlan(page: PlanPage): Planned {
     cutAtKnots: true,
     twice: needsSwift(piece.form) && schools.windings === 'twice',
     fromEnd: needsSwift(piece.form) ? 'inner' : (rewind?.end ?? endToRewind(piece.form)),
-    workFrom: yarn.workFrom ?? workedFrom(handlingOf(yarn.fibres), schools.workFrom),
+    workFrom: next
+      ? next.use.end === 'inner'
+        ? 'centre'
+        : 'outside'
+      : (yarn.workFrom ?? workedFrom(handlingOf(yarn.fibres), schools.workFrom)),
     queue: [],
   });
   const tool = tools.find(({ key }) => key === choices.toolKey) ?? tools[0]!;

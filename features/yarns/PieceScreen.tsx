@@ -4,6 +4,7 @@ import Link from 'next/link';
 import { type massOf } from '../../core/piece';
 import { inWords, lengthFigure, readingFigure } from '../../core/format';
 import type { ScaleTool } from '../../server/bench';
+import type { NextWay } from '../../server/nextWay';
 import type { PiecePage } from '../../server/yarnViews';
 import { ActionLink } from '../../ui/ActionLink';
 import { dateAndTime } from '../../ui/dates';
@@ -12,6 +13,7 @@ import { useSystem } from '../../ui/Providers';
 import { OPERATION_VERBS } from '../../ui/operationWords';
 import { SampleWords } from '../../ui/SampleWords';
 import { Say } from '../../ui/Say';
+import { wayWords } from '../../ui/strand/nextWords';
 import { glyphSide, PieceGlyph } from '../../ui/thread/PieceGlyph';
 import { FaultsPanel } from './FaultsPanel';
 import { MeasureCard } from './MeasureCard';
@@ -21,6 +23,7 @@ import styles from './PieceScreen.module.css';
 /** One piece: what it is now, weighing it, and what it went through. */
 export function PieceScreen({
   page: { yarn, piece, others, history, mini },
+  next,
   scales,
   how,
   stood,
@@ -29,6 +32,8 @@ export function PieceScreen({
   scales: ScaleTool[];
   /** What is to be done with it first. */
   how: Measure;
+  /** How it is meant to be gone on with, for the sake of its twist. */
+  next: NextWay | null;
   /** Days that this cake has stood, where the user's school lets it stand less. */
   stood: number | null;
 }) {
@@ -94,6 +99,10 @@ export function PieceScreen({
         )}
         <p>
           <Link href={`/twist/${piece.id}`}>What has become of its twist</Link>
+          {next && !gone && (
+            <>; in the plan: {wayWords(next, piece.form).replace(/^./, (first) => first.toLowerCase())}</>
+          )}
+          .
         </p>
         {!gone && (
           <div className={styles.actions}>

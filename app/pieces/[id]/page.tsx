@@ -4,6 +4,7 @@ import { PieceScreen } from '../../../features/yarns/PieceScreen';
 import { scales } from '../../../server/bench';
 import { database } from '../../../server/database';
 import { found, type IdParams } from '../../../server/found';
+import { nextWay } from '../../../server/nextWay';
 import { stoodDays } from '../../../server/planPages';
 import { schools } from '../../../server/schools';
 import { piecePage } from '../../../server/yarnViews';
@@ -23,6 +24,7 @@ export default async function Page({
       page={page}
       scales={scales(database())}
       how={first}
+      next={nextWay(database(), page.piece.id) ?? null}
       stood={page.piece.consumedBy === null ? stood : null}
     />
   );
