@@ -14,7 +14,7 @@ export interface TwistSurvey {
 }
 
 /** A centimetre: closer than that no two places of a yarn differ. */
-export const SURVEY_STEP_M = 0.01;
+const SURVEY_STEP_M = 0.01;
 
 /**
  * Looks at a strand at every step of its length.

@@ -52,13 +52,27 @@ export function insertOperation(db: Db, operation: NewOperation): number {
   return Number(lastInsertRowid);
 }
 
-export function insertPart(db: Db, part: Omit<PartRow, 'humidityPercent'> & Partial<PartRow>): void {
+/** What is not said of its mass was not looked at. */
+export function insertPart(db: Db, part: Pick<PartRow, 'operationId' | 'pieceId' | 'side'> & Partial<PartRow>): void {
   prepared(
     db,
     `INSERT INTO operation_piece
        (operation_id, piece_id, side, mass_mg, mass_from, tare_mg, resolution_mg, humidity_percent)
      VALUES (@operationId, @pieceId, @side, @massMg, @massFrom, @tareMg, @resolutionMg, @humidityPercent)`,
-  ).run({ humidityPercent: null, ...part });
+  ).run({ massMg: null, massFrom: null, tareMg: 0, resolutionMg: null, humidityPercent: null, ...part });
+}
+
+/** A piece goes into an operation and is used up by it, with its mass as it was last known. */
+export function insertUsedUp(
+  db: Db,
+  operationId: number,
+  piece: { id: number } & {
+    [Fact in 'massMg' | 'massFrom' | 'tareMg' | 'resolutionMg' | 'humidityPercent']: PartRow[Fact] | null;
+  },
+): void {
+  const { id, massMg, massFrom, tareMg, resolutionMg, humidityPercent } = piece;
+  const known = { massMg, massFrom, tareMg: tareMg ?? 0, resolutionMg, humidityPercent };
+  insertPart(db, { operationId, pieceId: id, side: 'in', ...known });
 }
 
 export function operationById(db: Db, id: number): OperationRow | undefined {

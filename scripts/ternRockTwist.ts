@@ -9,7 +9,7 @@ import { followRun, runPage, windingFold } from '../server/runEvents';
 import { logRun } from '../server/runLog';
 import { startRun } from '../server/runStart';
 import { addSample, type SampleForm } from '../server/samples';
-import { logValues, startValues } from '../server/testing';
+import { logValues, plyValues, startValues } from '../server/testing';
 import { addYarn, type YarnForm } from '../server/yarns';
 import { yarnPage } from '../server/yarnViews';
 import { evens } from '../tests/support/chance';
@@ -104,32 +104,7 @@ export function ternRockTwist(db: Db, now: Date): void {
   );
 
   const ply = (pieceIds: number[], form: Partial<PlyForm>, at: Date) =>
-    idOf(
-      plySingles(
-        db,
-        {
-          requestKey: key(),
-          method: 'bobbins',
-          pieceIds,
-          end: 'outer',
-          left: 'turning',
-          plied: 'S',
-          turns: '',
-          name: '',
-          form: 'hank',
-          mass: '',
-          rest: '',
-          tare: '',
-          humidity: '',
-          scaleResolutionG: 0.1,
-          restDays: '2',
-          note: '',
-          ...form,
-        },
-        'metric',
-        at,
-      ),
-    );
+    idOf(plySingles(db, plyValues(pieceIds, { turns: '', ...form, requestKey: key() }), 'metric', at));
   const pliedOf = (operationId: number) =>
     db
       .prepare<[number], { id: number }>(

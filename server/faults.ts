@@ -39,15 +39,7 @@ export function noteFault(db: Db, pieceId: number, input: unknown, system: UnitS
           at: now.toISOString(),
           requestKey: form.requestKey,
         });
-        insertPart(db, {
-          operationId,
-          pieceId,
-          side: 'on',
-          massMg: null,
-          massFrom: null,
-          tareMg: 0,
-          resolutionMg: null,
-        });
+        insertPart(db, { operationId, pieceId, side: 'on' });
         insertMark(db, operationId, { pieceId, kind: form.kind, atMm: toMm(atM) });
         return operationId;
       })

@@ -30,7 +30,7 @@ export function treatMinis(db: Db, input: unknown, now: Date): Saved {
         const pieces = form.pieceIds.map((id) => stillThere(db, id));
         return enteredByYarn(
           db,
-          pieces.map((piece) => ({ piece, mass: NOT_WEIGHED })),
+          pieces.map((piece) => ({ piece, mass: {} })),
           form,
           now,
         );
@@ -55,8 +55,6 @@ export function untreatMinis(db: Db, pieceIds: readonly number[], now: Date): Sa
       .immediate(),
   );
 }
-
-const NOT_WEIGHED = { massMg: null, massFrom: null, tareMg: 0, resolutionMg: null };
 
 function dryForm(system: UnitSystem) {
   return z.strictObject({
@@ -110,7 +108,7 @@ function stillThere(db: Db, pieceId: number): PieceRow {
 /** One entry for each yarn, as the logbook tells them; the first carries the request, and is the one that is told. */
 function enteredByYarn(
   db: Db,
-  minis: readonly { piece: PieceRow; mass: Omit<PartRow, 'operationId' | 'pieceId' | 'side' | 'humidityPercent'> }[],
+  minis: readonly { piece: PieceRow; mass: Partial<PartRow> }[],
   { kind, note, requestKey }: { kind: OperationKind; note: string; requestKey: string },
   now: Date,
 ): number {

@@ -12,7 +12,7 @@ import { fits } from '../core/minis';
 import type { UnitSystem } from '../core/units';
 import type { Db } from '../db/connection';
 import { insertMini, loopsLastWeighed, miniJobById } from '../db/minis';
-import { insertOperation, insertPart, operationByRequest } from '../db/operations';
+import { insertOperation, insertPart, insertUsedUp, operationByRequest } from '../db/operations';
 import { insertMark, insertPiece, pieceById, type PieceRow } from '../db/pieces';
 import { endRun, insertRun, openRunOfPiece, runById } from '../db/runs';
 import { longText, quantity, readOptional, requestKey } from './fields';
@@ -191,9 +191,7 @@ export function logMiniRun(db: Db, runId: number, input: unknown, system: UnitSy
           requestKey: form.requestKey,
           fromEnd: plan.fromEnd,
         });
-        const { massMg, massFrom, tareMg, resolutionMg, humidityPercent } = row;
-        const known = { massMg, massFrom, tareMg: tareMg ?? 0, resolutionMg, humidityPercent };
-        insertPart(db, { operationId, pieceId: row.id, side: 'in', ...known });
+        insertUsedUp(db, operationId, row);
         keepLeft(db, operationId, { form: row.form, fromEnd: plan.fromEnd }, form.leaving, 'leaving');
         const cut: Cut = {
           operationId,

@@ -114,15 +114,7 @@ export function washPiece(db: Db, pieceId: number, input: unknown, now: Date): S
         if (pieceById(db, pieceId)?.consumedBy !== null) throw new NotPossible('this piece is not there any more');
         const { note, requestKey } = form;
         const operationId = insertOperation(db, { kind: 'wash', at: now.toISOString(), note, requestKey });
-        insertPart(db, {
-          operationId,
-          pieceId,
-          side: 'on',
-          massMg: null,
-          massFrom: null,
-          tareMg: 0,
-          resolutionMg: null,
-        });
+        insertPart(db, { operationId, pieceId, side: 'on' });
         return operationId;
       })
       .immediate(),

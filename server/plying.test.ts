@@ -7,7 +7,7 @@ import { undoOperation, weighPiece } from './pieces';
 import { plyWaits, washPiece } from './plied';
 import { type BobbinSplitForm, type PlyForm, plyPage, plySingles, splitOverBobbins } from './plying';
 import { addSample, type SampleForm } from './samples';
-import { aKey, emptyDatabase, errorsOf, everything, idOf, NOW, shelved } from './testing';
+import { aKey, emptyDatabase, errorsOf, everything, idOf, NOW, plyValues, shelved } from './testing';
 import { today } from './today';
 import { twistOfYarn, twistPage } from './twist';
 import { piecePage, yarnPage, yarnView } from './yarnViews';
@@ -28,28 +28,6 @@ function singles(db: Db, values: Parameters<typeof shelved>[1] = {}) {
     scaleResolutionG: 0.1,
     ...values,
   });
-}
-
-function plyValues(pieceIds: number[], values: Partial<PlyForm> = {}): PlyForm {
-  return {
-    requestKey: aKey(),
-    method: 'bobbins',
-    pieceIds,
-    end: 'outer',
-    left: 'turning',
-    plied: 'S',
-    turns: '200 t/m',
-    name: 'Beacon two-ply',
-    form: 'hank',
-    mass: '',
-    rest: '',
-    tare: '',
-    humidity: '',
-    scaleResolutionG: 0.1,
-    restDays: '2',
-    note: '',
-    ...values,
-  };
 }
 
 const ply = (db: Db, form: PlyForm, at = NOW) => plySingles(db, form, 'metric', at);

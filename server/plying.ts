@@ -10,7 +10,7 @@ import type { PieceTwist } from '../core/twistAccount';
 import type { UnitSystem } from '../core/units';
 import { strandOfYarnMm } from '../core/weightClass';
 import type { Db } from '../db/connection';
-import { insertOperation, insertPart, operationByRequest } from '../db/operations';
+import { insertOperation, insertPart, insertUsedUp, operationByRequest } from '../db/operations';
 import { insertPiece, pieceById, type PieceRow } from '../db/pieces';
 import { insertPly } from '../db/plies';
 import { openRunOfPiece } from '../db/runs';
@@ -145,11 +145,7 @@ export function plySingles(db: Db, input: unknown, system: UnitSystem, now: Date
           requestKey: form.requestKey,
           fromEnd: form.left === 'turning' ? 'outer' : form.end,
         });
-        for (const row of rows) {
-          const { massMg, massFrom, tareMg, resolutionMg, humidityPercent } = row;
-          const known = { massMg, massFrom, tareMg: tareMg ?? 0, resolutionMg, humidityPercent };
-          insertPart(db, { operationId, pieceId: row.id, side: 'in', ...known });
-        }
+        for (const row of rows) insertUsedUp(db, operationId, row);
         const [first] = rows as [PieceRow, ...PieceRow[]];
         const fromEnd = form.left === 'turning' && first.form !== 'hank' ? 'outer' : form.end;
         keepLeft(db, operationId, { form: first.form, fromEnd }, form.left);
@@ -162,7 +158,7 @@ export function plySingles(db: Db, input: unknown, system: UnitSystem, now: Date
           loopMm: null,
           bornBy: operationId,
         });
-        insertPart(db, { operationId, pieceId, side: 'out', ...(mass ?? NOT_WEIGHED) });
+        insertPart(db, { operationId, pieceId, side: 'out', ...mass });
         if (rest) keepRest(db, operationId, rows.at(-1)!, rest);
         const { ownTwist, twistDirection } = yarnView(db, yarn.id)!;
         insertPly(db, {
@@ -179,8 +175,6 @@ export function plySingles(db: Db, input: unknown, system: UnitSystem, now: Date
       .immediate(),
   );
 }
-
-const NOT_WEIGHED = { massMg: null, massFrom: null, tareMg: 0, resolutionMg: null } as const;
 
 function requireMany(method: PlyMethod, pieceIds: readonly number[]): void {
   const wanted = method === 'both ends' || method === 'chain' ? 1 : 2;
@@ -281,17 +275,7 @@ export function splitOverBobbins(db: Db, pieceId: number, input: unknown, system
           requestKey: form.requestKey,
           fromEnd: form.end,
         });
-        const { massMg, massFrom, tareMg, resolutionMg, humidityPercent } = row;
-        insertPart(db, {
-          operationId,
-          pieceId,
-          side: 'in',
-          massMg,
-          massFrom,
-          tareMg: tareMg ?? 0,
-          resolutionMg,
-          humidityPercent,
-        });
+        insertUsedUp(db, operationId, row);
         keepLeft(db, operationId, { form: row.form, fromEnd: form.end }, form.left);
         for (const mass of masses) {
           const bobbinId = insertPiece(db, {

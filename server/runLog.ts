@@ -7,7 +7,7 @@ import { parseSizeMm } from '../core/span';
 import type { UnitSystem } from '../core/units';
 import { placeAlongM, spindleOf } from '../core/windingPlan';
 import type { Db } from '../db/connection';
-import { insertOperation, insertPart, operationByRequest } from '../db/operations';
+import { insertOperation, insertPart, insertUsedUp, operationByRequest } from '../db/operations';
 import { insertMark, insertPiece, pieceById } from '../db/pieces';
 import { endRun, openRunOfPiece, reopenRun, runById } from '../db/runs';
 import { insertWoundCake } from '../db/woundCakes';
@@ -73,9 +73,7 @@ export function logRun(db: Db, runId: number, input: unknown, system: UnitSystem
           requestKey: form.requestKey,
           fromEnd: plan.fromEnd,
         });
-        const { massMg, massFrom, tareMg, resolutionMg, humidityPercent } = row;
-        const known = { massMg, massFrom, tareMg: tareMg ?? 0, resolutionMg, humidityPercent };
-        insertPart(db, { operationId, pieceId: row.id, side: 'in', ...known });
+        insertUsedUp(db, operationId, row);
         keepLeft(db, operationId, { form: row.form, fromEnd: plan.fromEnd }, form.left);
         const cakes = wound.map((part, i) => {
           const tool = plan.cakes[part]!.tool;

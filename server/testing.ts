@@ -3,6 +3,7 @@ import type { Saved } from './result';
 import type { Happening, RunEvent, RunState } from '../core/run';
 import type { RunNews } from '../core/following';
 import { followRun, windingFold } from './runEvents';
+import type { PlyForm } from './plying';
 import type { LogForm } from './runLog';
 import type { StartForm } from './runStart';
 import { addYarn, type YarnForm } from './yarns';
@@ -107,6 +108,29 @@ export function logValues(masses: string[], values: Partial<LogForm> = {}): LogF
     note: '',
     left: '',
     laid: [],
+    ...values,
+  };
+}
+
+/** Two bobbins that turned, plied against the way that they were spun. */
+export function plyValues(pieceIds: number[], values: Partial<PlyForm> = {}): PlyForm {
+  return {
+    requestKey: aKey(),
+    method: 'bobbins',
+    pieceIds,
+    end: 'outer',
+    left: 'turning',
+    plied: 'S',
+    turns: '200 t/m',
+    name: 'Beacon two-ply',
+    form: 'hank',
+    mass: '',
+    rest: '',
+    tare: '',
+    humidity: '',
+    scaleResolutionG: 0.1,
+    restDays: '2',
+    note: '',
     ...values,
   };
 }

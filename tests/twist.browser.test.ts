@@ -170,9 +170,7 @@ describe('the twist of a cake', () => {
     await maker.page.waitForFunction(() => !document.body.innerText.includes('In the plan'));
     // One that winds it again is where the winding is planned.
     await maker.page.evaluate(() => {
-      const ways = [
-        ...document.querySelectorAll<HTMLButtonElement>('button[aria-label^="Into the plan: Wind it again"]'),
-      ];
+      const ways = [...document.querySelectorAll<HTMLButtonElement>('button[aria-label^="Plan it: Wind it again"]')];
       ways[0]!.click();
     });
     await maker.sees('In the plan: wind it again');
@@ -296,7 +294,7 @@ describe('plying', () => {
       yarnPage(db, 7)!.pieces.find(({ consumedBy, form }) => consumedBy === null && form === 'hank')!,
     );
     await maker.goTo(`/twist/ply?pieces=${hank.id}`);
-    await maker.page.locator('::-p-text(two bobbins)').click();
+    await maker.page.locator('::-p-aria([name="bobbins"])').click();
     await maker.sees('Split it over two bobbins first');
     await maker.sees('How much is told once the singles’ twist is known');
     await maker.fill('spun', 'lots');

@@ -17,7 +17,8 @@ import { newKey } from '../../ui/newKey';
 import { useSystem } from '../../ui/Providers';
 import { Say } from '../../ui/Say';
 import { AskedWays } from '../../ui/strand/AskedWays';
-import { LayingChoice, LeavingChoice, ROUND_A_REEL } from '../../ui/strand/StrandWays';
+import { PictureChoice } from '../../ui/strand/PictureChoice';
+import { layingPictures, leavingPictures, ROUND_A_REEL } from '../../ui/strand/ways';
 import { useForm } from '../../ui/useForm';
 import { useFineScale, WeighingFields } from '../../ui/WeighingFields';
 import { logMinis } from './actions';
@@ -170,24 +171,21 @@ export function MiniLog({
           answered={values.leaving !== '' && values.laid !== ''}
           wrong={Boolean(errors.leaving ?? errors.laid)}
         >
-          <LeavingChoice
+          <PictureChoice
             question={`How did the strand leave ${page.pieceLabel.toLowerCase()}?`}
-            form={page.form}
-            end={plan.fromEnd}
-            colourHex={page.colourHex}
             value={values.leaving}
             onChange={(way) => set('leaving', way)}
             unknown="did not look"
             error={errors.leaving}
+            pictures={leavingPictures(page.form, plan.fromEnd, page.colourHex)}
           />
-          <LayingChoice
+          <PictureChoice
             question={`And how did it go round the ${plan.reel.name.toLowerCase()}?`}
-            ways={ROUND_A_REEL}
-            colourHex={page.colourHex}
             value={values.laid}
             onChange={(way) => set('laid', way)}
             unknown="did not look"
             error={errors.laid}
+            pictures={layingPictures(ROUND_A_REEL, page.colourHex)}
           />
         </AskedWays>
         <div className={styles.balance}>

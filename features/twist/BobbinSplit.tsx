@@ -13,7 +13,8 @@ import { FineMass } from '../../ui/Figures';
 import { Form, FormError } from '../../ui/Form';
 import { newKey } from '../../ui/newKey';
 import { useSystem } from '../../ui/Providers';
-import { LeavingChoice } from '../../ui/strand/StrandWays';
+import { PictureChoice } from '../../ui/strand/PictureChoice';
+import { leavingPictures } from '../../ui/strand/ways';
 import { useForm } from '../../ui/useForm';
 import { useFineScale, WeighingFields } from '../../ui/WeighingFields';
 import { splitBobbins } from './actions';
@@ -84,15 +85,13 @@ export function BobbinSplit({ single, scales }: { single: PlySingle; scales: Sca
           resolutionG={resolutionG}
           onResolution={setResolution}
         />
-        <LeavingChoice
+        <PictureChoice
           question={`How did the strand leave ${single.label.toLowerCase()}?`}
-          form={single.form}
-          end={values.end}
-          colourHex={single.colourHex}
           value={values.left}
           onChange={(left) => set('left', left)}
           unknown="did not look"
           error={errors.left}
+          pictures={leavingPictures(single.form, values.end, single.colourHex)}
         />
         <FormError form={form} />
         <Button htmlType="submit" loading={form.saving}>

@@ -31,7 +31,8 @@ import { Length, Twist } from '../../ui/Figures';
 import { PlainSelect } from '../../ui/PlainSelect';
 import { useSystem } from '../../ui/Providers';
 import { Say } from '../../ui/Say';
-import { LeavingChoice } from '../../ui/strand/StrandWays';
+import { PictureChoice } from '../../ui/strand/PictureChoice';
+import { leavingPictures } from '../../ui/strand/ways';
 import { useKept } from '../../ui/useKept';
 import { BobbinSplit } from './BobbinSplit';
 import { PlyLog } from './PlyLog';
@@ -86,7 +87,7 @@ export function PlyScreen({ page, scales, limits }: { page: PlyPage; scales: Sca
               onPick={(id) => set({ pieceIds: [id, ...(second ? [second.pieceId] : [])] })}
             />
           </label>
-          <div role="group" aria-label="How the strands come together">
+          <div role="group" aria-label="How the strands come together" className={styles.methods}>
             <Segmented
               block
               options={PLY_METHODS.map((method) => ({ value: method, label: METHOD_WORDS[method].name }))}
@@ -109,16 +110,17 @@ export function PlyScreen({ page, scales, limits }: { page: PlyPage; scales: Sca
             </label>
           )}
           {first && draft.method !== 'bobbins' && (
-            <LeavingChoice
+            <PictureChoice
               question={
                 draft.method === 'both ends' ? 'It stands, and both ends are pulled' : 'How it gives its strand'
               }
-              // Both ends of a package come out over it; only where one is taken, it may turn as well.
-              form={draft.method === 'both ends' ? 'cake' : first.form}
-              end={draft.method === 'both ends' ? 'inner' : plyEnd(first)}
-              colourHex={first.colourHex}
               value={draft.left}
               onChange={(left) => left && set({ left })}
+              pictures={leavingPictures(
+                draft.method === 'both ends' ? 'cake' : first.form,
+                draft.method === 'both ends' ? 'inner' : plyEnd(first),
+                first.colourHex,
+              )}
             />
           )}
           {first && <SinglesTwist draft={draft} set={set} single={first} own={own} />}

@@ -12,7 +12,7 @@ import type { TwistPage, TwistTool } from '../../server/twist';
 import { shortDate } from '../../ui/dates';
 import { PlainSelect } from '../../ui/PlainSelect';
 import { PictureChoice } from '../../ui/strand/PictureChoice';
-import { BY_HAND, LayingChoice, LeavingChoice, ON_A_SPINDLE, ROUND_A_REEL } from '../../ui/strand/StrandWays';
+import { BY_HAND, layingPictures, leavingPictures, ON_A_SPINDLE, ROUND_A_REEL } from '../../ui/strand/ways';
 import { SpiralPicture } from '../../ui/strand/WayPictures';
 import { OPERATION_VERBS } from '../../ui/operationWords';
 import styles from './StepCards.module.css';
@@ -77,14 +77,16 @@ export function StepCards({
                   unknown="?"
                 />
                 {part && (
-                  <LayingChoice
+                  <PictureChoice
                     small
                     question="How it was laid"
-                    ways={isLoop(part.form) ? ROUND_A_REEL : part.form === 'ball' ? BY_HAND : ON_A_SPINDLE}
-                    colourHex={yarn.colourHex}
                     value={trial.laid[operationId] ?? ''}
                     onChange={(way) => setLaid(operationId, way)}
                     unknown="?"
+                    pictures={layingPictures(
+                      isLoop(part.form) ? ROUND_A_REEL : part.form === 'ball' ? BY_HAND : ON_A_SPINDLE,
+                      yarn.colourHex,
+                    )}
                   />
                 )}
               </Card>
@@ -102,13 +104,15 @@ export function StepCards({
             onChange={(next) => change({ again: { ...again, ...next } })}
             question="How it leaves"
           />
-          <LayingChoice
+          <PictureChoice
             small
             question="Onto"
-            ways={toolOf(tools, again.toolKey).onto === 'winder' ? ON_A_SPINDLE : BY_HAND}
-            colourHex={yarn.colourHex}
             value={again.laid}
             onChange={(laid) => laid && change({ again: { ...again, laid } })}
+            pictures={layingPictures(
+              toolOf(tools, again.toolKey).onto === 'winder' ? ON_A_SPINDLE : BY_HAND,
+              yarn.colourHex,
+            )}
           />
           <div className={styles.foot}>
             <label className={styles.tool}>
@@ -163,12 +167,12 @@ const verbOf = (form: Form) => (isLoop(form) ? OPERATION_VERBS.split : 'Wound in
 const toolOf = (tools: readonly TwistTool[], key: string) => tools.find((tool) => tool.key === key) ?? tools[0]!;
 
 /** As the tool is used otherwise. */
-export function layingOn({ onto, turns }: TwistTool): LayingWay {
+function layingOn({ onto, turns }: TwistTool): LayingWay {
   return `${onto === 'winder' ? 'spindle' : 'carried'} ${turns ?? 'cw'}`;
 }
 
 /** As makers do it: from the inner end of what stands, or off what turns. */
-export function firstLeaving(form: Form): TriedLeaving {
+function firstLeaving(form: Form): TriedLeaving {
   const [end] = endsOf(form);
   return { end: end!, left: isLoop(form) ? 'turning' : 'near' };
 }
@@ -223,15 +227,13 @@ function LeavingFields({
           onChange={setEnd}
         />
       )}
-      <LeavingChoice
+      <PictureChoice
         small
         question={question}
-        form={form}
-        end={value.end}
-        colourHex={colourHex}
         value={value.left}
         onChange={(left) => onChange({ ...value, left })}
         unknown={unknown}
+        pictures={leavingPictures(form, value.end, colourHex)}
       />
     </>
   );

@@ -2,7 +2,7 @@
 
 import { Chart, Filler, LinearScale, LineElement, PointElement, type ChartOptions } from 'chart.js';
 import { Line } from 'react-chartjs-2';
-import { type OwnTwist, percentOfOwn, signedTurns } from '../../core/twist';
+import { type OwnTwist, percentOfOwn } from '../../core/twist';
 import { changesAlong, type TwistChange } from '../../core/twistChange';
 import type { TwistLimits } from '../../core/twistMatters';
 import { METRES_PER_YARD, MILLIMETRES_PER_INCH, type UnitSystem } from '../../core/units';
@@ -12,7 +12,7 @@ import { usePreferences } from '../../ui/Providers';
 Chart.register(LinearScale, LineElement, PointElement, Filler);
 
 /** So many places are drawn: never more than there are pixels. */
-export const CURVE_PLACES = 321;
+const CURVE_PLACES = 321;
 
 /** One curve of what a strand got. */
 export interface Curve {
@@ -147,9 +147,4 @@ function optionsOf(
     },
     plugins: { legend: { display: false }, tooltip: { enabled: false } },
   };
-}
-
-/** What a yarn's twist is at a place, all told; null where its own is not known. */
-export function twistThere(own: OwnTwist | null, changePerM: number): number | null {
-  return own ? signedTurns(own) + changePerM : null;
 }

@@ -125,7 +125,7 @@ function Way({
           size="small"
           type={first ? 'primary' : 'default'}
           loading={task.busy}
-          aria-label={`Into the plan: ${words}`}
+          aria-label={`Plan it: ${words}`}
           onClick={() =>
             task.run(
               () => planWay(page.piece.id, kept),

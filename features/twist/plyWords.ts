@@ -13,16 +13,16 @@ export const METHOD_WORDS: Record<PlyMethod, { name: string; done: string; why: 
     why: 'of one cake: nothing is left over; one strand gets firmer, the other loftier',
   },
   'two cakes': {
-    name: 'two cakes',
+    name: 'cakes',
     done: 'One end each',
-    why: 'one end of each: both stand still and are changed alike',
+    why: 'one end of each of two: both stand still and are changed alike',
   },
   bobbins: {
-    name: 'two bobbins',
+    name: 'bobbins',
     done: 'Turning bobbins',
-    why: 'both turn: neither strand is changed; something is left over',
+    why: 'two that turn: neither strand is changed; something is left over',
   },
-  chain: { name: 'a chain', done: 'A chain', why: 'of one: three strands of one single; its colours stay together' },
+  chain: { name: 'chain', done: 'A chain', why: 'of one: three strands of one single; its colours stay together' },
 };
 
 /** What the strands of a ply get, in sentences. */

@@ -1,6 +1,6 @@
 import { radiusAtMm } from '../../core/cake';
 import type { PackageEnd } from '../../core/faults';
-import { readOrNull, reading } from '../../core/inputError';
+import { reading } from '../../core/inputError';
 import type { Form } from '../../core/piece';
 import { endsOf } from '../../core/schools';
 import { isLoop, type LayingWay, layingOf, leavingOf, type LeavingWay, waysToLeave } from '../../core/strandWays';
@@ -73,7 +73,7 @@ function workedOf(form: Form, workFrom: TwistPage['workFrom']): TriedLeaving {
 }
 
 /** As the pictures have it; empty where one of its halves is not known. */
-export function layingWayOf({ how, direction }: NotedLaying): LayingWay | '' {
+function layingWayOf({ how, direction }: NotedLaying): LayingWay | '' {
   if (how === 'reel') return 'reel';
   return how === null || direction === null ? '' : `${how} ${direction}`;
 }
@@ -176,9 +176,4 @@ export function nextTools(tools: readonly TwistTool[]): NextTool[] {
 export function differs(page: TwistPage, trial: Trial): boolean {
   const noted = trialOf(page);
   return JSON.stringify([noted.left, noted.laid]) !== JSON.stringify([trial.left, trial.laid]);
-}
-
-/** The piece as it was noted, with nothing tried. */
-export function notedPiece({ story, piece }: TwistPage): PieceTwist | null {
-  return readOrNull(() => twistAccount(story.map(({ event }) => event)).get(piece.id) ?? null);
 }

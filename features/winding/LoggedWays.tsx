@@ -4,7 +4,8 @@ import type { LayingWay } from '../../core/strandWays';
 import type { RunPage } from '../../server/runEvents';
 import type { LogForm } from '../../server/runLog';
 import { AskedWays } from '../../ui/strand/AskedWays';
-import { BY_HAND, LayingChoice, LeavingChoice, ON_A_SPINDLE } from '../../ui/strand/StrandWays';
+import { PictureChoice } from '../../ui/strand/PictureChoice';
+import { BY_HAND, layingPictures, leavingPictures, ON_A_SPINDLE } from '../../ui/strand/ways';
 import type { FormState } from '../../ui/useForm';
 
 /** How the strand ran, for its twist: as the bench suggests it, to be put right. */
@@ -30,30 +31,27 @@ export function LoggedWays({
       answered={values.left !== '' && parts.every((part) => (values.laid[part] ?? '') !== '')}
       wrong={Object.keys(errors).some((path) => path === 'left' || path.startsWith('laid'))}
     >
-      <LeavingChoice
+      <PictureChoice
         question={`How did the strand leave ${pieceLabel.toLowerCase()}?`}
-        form={pieceForm}
-        end={plan.fromEnd}
-        colourHex={colourHex}
         value={values.left}
         onChange={(way) => set('left', way)}
         unknown="did not look"
         error={errors.left}
+        pictures={leavingPictures(pieceForm, plan.fromEnd, colourHex)}
       />
       {wound.map(
         (those, i) =>
           those.length > 0 && (
-            <LayingChoice
+            <PictureChoice
               key={i}
               question={
                 i === 0 ? 'Which way did the spindle turn, seen from above?' : 'And by hand, seen from the free end?'
               }
-              ways={i === 0 ? ON_A_SPINDLE : BY_HAND}
-              colourHex={colourHex}
               value={values.laid[those[0]!] ?? ''}
               onChange={(way) => setLaid(those, way)}
               unknown="did not look"
               error={those.map((part) => errors[`laid.${part}`]).find(Boolean)}
+              pictures={layingPictures(i === 0 ? ON_A_SPINDLE : BY_HAND, colourHex)}
             />
           ),
       )}

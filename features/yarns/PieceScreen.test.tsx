@@ -13,7 +13,10 @@ function piece(values: Partial<YarnForm> = {}) {
   const db = emptyDatabase();
   const [pieceId] = shelved(db, values).pieceIds as [number];
   const said = (how: Measure = 'weigh', system: 'metric' | 'imperial' = 'metric') =>
-    saidBy(<PieceScreen page={piecePage(db, pieceId)!} scales={scales(db)} how={how} next={null} stood={null} />, system);
+    saidBy(
+      <PieceScreen page={piecePage(db, pieceId)!} scales={scales(db)} how={how} next={null} stood={null} />,
+      system,
+    );
   return { db, pieceId, said };
 }
 

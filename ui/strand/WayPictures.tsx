@@ -7,7 +7,7 @@ import { strandColour } from '../colour';
 import { YarnLine } from '../YarnLine';
 import { ArcArrow } from './ArcArrow';
 
-export const PICTURE = { width: 96, height: 68 } as const;
+const PICTURE = { width: 96, height: 68 } as const;
 
 /** A strand leaving a hank or a package, as it looks from in front. */
 export const LeavingPicture = memo(function LeavingPicture({
