@@ -52,6 +52,24 @@ export function layingOf(way: LayingWay): { how: 'spindle' | 'carried' | 'reel';
 }
 
 /**
+ * The two halves put together again.
+ *
+ * @returns null where one of them is not known
+ * @example
+ * layingWayOf({ how: 'spindle', direction: 'cw' }) // => 'spindle cw'
+ */
+export function layingWayOf({
+  how,
+  direction,
+}: {
+  how: 'spindle' | 'carried' | 'reel' | null;
+  direction: Round | null;
+}): LayingWay | null {
+  if (how === 'reel') return 'reel';
+  return how === null || direction === null ? null : `${how} ${direction}`;
+}
+
+/**
  * A way of leaving as the steps of twist have it.
  *
  * @param loopM once round, of what lies in a loop

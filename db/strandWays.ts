@@ -49,12 +49,20 @@ export function leftOfYarn(db: Db, yarnId: number): { operationId: number; way: 
   ).all(yarnId);
 }
 
+const LAID = `l.operation_id AS operationId, l.piece_id AS pieceId, l.how, l.direction, l.core_um AS coreUm,
+  l.outer_um AS outerUm, l.crossing_millideg AS crossingMillideg, l.loop_mm AS loopMm, l.inner_end AS innerEnd,
+  l.far_side AS farSide`;
+
 export function laidOfYarn(db: Db, yarnId: number): LaidRow[] {
   return prepared<LaidRow>(
     db,
-    `SELECT l.operation_id AS operationId, l.piece_id AS pieceId, l.how, l.direction, l.core_um AS coreUm,
-       l.outer_um AS outerUm, l.crossing_millideg AS crossingMillideg, l.loop_mm AS loopMm, l.inner_end AS innerEnd,
-       l.far_side AS farSide
-     FROM strand_laid l JOIN piece p ON p.id = l.piece_id WHERE p.yarn_id = ?`,
+    `SELECT ${LAID} FROM strand_laid l JOIN piece p ON p.id = l.piece_id WHERE p.yarn_id = ?`,
   ).all(yarnId);
+}
+
+/** How the strand ran in one operation. */
+export function strandOf(db: Db, operationId: number): { left: LeavingWay | null; laid: LaidRow[] } {
+  const left = prepared<{ way: LeavingWay }>(db, 'SELECT way FROM strand_left WHERE operation_id = ?').get(operationId);
+  const laid = prepared<LaidRow>(db, `SELECT ${LAID} FROM strand_laid l WHERE l.operation_id = ?`).all(operationId);
+  return { left: left?.way ?? null, laid };
 }

@@ -18,15 +18,6 @@ interface View {
   act?: (maker: Maker) => Promise<unknown>;
 }
 
-const LIST = `Maker;Line;Colour;Dye lot;Fibre;Mass of one (g);Length of one (m);Class;How many;Place;Price
-Skerry Wool;Breakwater;Deep teal;12;wool;50;165;DK;6;loft, blue chest;4
-Skerry Wool;Breakwater;Madder red;9;wool;50;165;DK;4;loft, blue chest;4
-Skerry Wool;Breakwater;Moss;12;80 % wool 30 % nylon;50;165;DK;2;loft;4
-Northstack Mill;Slack Water;Fog;08;70 % mohair 30 % silk;25;212;lace;3;loft;7
-Plover Yarns;Groyne;Sea;;cotton;100;abc;aran;1;;3
-Plover Yarns;Groyne;Sand;;cotton;100;170;aran;8;bench drawer;3
-Plover Yarns;Jetty;Navy;77;linen;100;280;sport;5;bench drawer;3`;
-
 const VIEWS: View[] = [
   { name: 'today', path: '/' },
   { name: 'shelf', path: '/yarns' },
@@ -56,18 +47,7 @@ const VIEWS: View[] = [
     },
   },
   { name: 'project', path: '/projects/1' },
-  {
-    name: 'import',
-    path: '/yarns/import',
-    act: async (maker) => {
-      await maker.page.focus('#pasted');
-      await maker.page.keyboard.sendCharacter(LIST);
-      await maker.press('Look at what I pasted');
-      await maker.sees('cannot be read');
-    },
-  },
   { name: 'plan', path: '/winding/plan/27' },
-  { name: 'run-prepare', path: '/winding/run/12' },
   { name: 'run', path: '/winding/run/5', act: (maker) => maker.holds() },
   { name: 'by-hand', path: '/winding/by-hand', act: (maker) => maker.press('Next on a nostepinne') },
   {
@@ -85,7 +65,17 @@ const VIEWS: View[] = [
   { name: 'minis-plan', path: '/minis/new?yarns=6', act: minisPlanned },
   { name: 'minis-count', path: '/minis/run/7', act: (maker) => maker.holds() },
   { name: 'minis-kits', path: '/minis/2', size: { width: 1280, height: 1500 } },
-  { name: 'log', path: '/logbook/9' },
+  { name: 'twist', path: '/twist/78', act: (maker) => maker.sees('Centimetre by centimetre') },
+  { name: 'ply', path: '/twist/ply?pieces=78' },
+  {
+    name: 'practice',
+    path: '/twist/practice',
+    act: async (maker) => {
+      await maker.sees('First pulls');
+      await maker.keys('1');
+      await maker.sees('The next one');
+    },
+  },
   { name: 'logbook', path: '/logbook' },
   { name: 'bench', path: '/bench' },
 ];
@@ -102,7 +92,7 @@ async function minisPlanned(maker: Maker): Promise<void> {
 
 async function main(): Promise<void> {
   const app = await App.start();
-  await withDemo(app, { minis: true });
+  await withDemo(app, { minis: true, twist: true });
   const browser = await openBrowser();
   mkdirSync(FOLDER, { recursive: true });
   try {

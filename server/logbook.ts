@@ -5,12 +5,14 @@ import { agreement, type Agreement } from '../core/agreement';
 import type { Fault, PackageEnd } from '../core/faults';
 import { counterLengthM, lengthsTold } from '../core/lengthsTold';
 import { type MarkKind, type RunState, secondsPerTurn, type StopReason, turnsOn, woundParts } from '../core/run';
+import { type LayingWay, layingWayOf, type LeavingWay } from '../core/strandWays';
 import { spindleOf } from '../core/windingPlan';
 import type { Db } from '../db/connection';
 import { isLive, operationById, type OperationRow, partsOf, recentOperations } from '../db/operations';
 import { miniJobById } from '../db/minis';
 import { everMade, marksOfYarn } from '../db/pieces';
 import { runOfOperation } from '../db/runs';
+import { strandOf } from '../db/strandWays';
 import { woundBy } from '../db/woundCakes';
 import { whyNotRedo, whyNotUndo } from './pieces';
 import { readPlan, type RunPlan } from './runPlan';
@@ -88,6 +90,8 @@ export interface EntryRun {
 
 export interface EntryPage extends Entry {
   run: EntryRun | null;
+  /** How the strand ran; null where nothing was wound. */
+  strand: { left: LeavingWay | null; laid: LayingWay[]; pieceId: number } | null;
   /** The minis' plan that it belongs to. */
   job: { id: number; name: string } | null;
   whyNotUndo: string | null;
@@ -108,6 +112,7 @@ export function entryPage(db: Db, operationId: number): EntryPage | undefined {
   return {
     ...entry,
     run: runOf(db, operationId, entry.pieces),
+    strand: strandRan(db, entry),
     job: jobOf(db, operationId),
     whyNotUndo: whyNotUndo(db, operationId),
     whyNotRedo: whyNotRedo(db, operationId),
@@ -166,6 +171,14 @@ function jobOf(db: Db, operationId: number): EntryPage['job'] {
   const jobId = runOfOperation(db, operationId)?.jobId ?? null;
   const job = jobId === null ? undefined : miniJobById(db, jobId);
   return job ? { id: job.id, name: job.name } : null;
+}
+
+function strandRan(db: Db, { id, pieces }: Entry): EntryPage['strand'] {
+  const [took] = pieces.filter(({ side }) => side === 'in');
+  const [made] = pieces.filter(({ side }) => side === 'out');
+  if (!took || !made) return null;
+  const { left, laid } = strandOf(db, id);
+  return { left, laid: [...new Set(laid.flatMap((row) => layingWayOf(row) ?? []))], pieceId: made.id };
 }
 
 function runOf(db: Db, operationId: number, pieces: readonly EntryPiece[]): EntryRun | null {

@@ -191,6 +191,8 @@ describe('a cake that came wound', () => {
       laid: 'spindle ccw' as const,
       coreDiameterMm: 26,
       outerDiameterMm: 90,
+      innerEnd: null,
+      farSide: null,
     };
     idOf(noteTwist(db, cakeId, { steps: [step] }));
     const { gap, laid } = twistOf(db, yarnId, cakeId);
@@ -207,7 +209,15 @@ describe('what was noted can be put right', () => {
     const story = twistPage(db, cakeId)!.story;
     expect(story.map(({ event }) => event.kind)).toEqual(['came', 'taken']);
     const steps = [
-      { operationId, left: 'cw' as const, laid: 'spindle ccw' as const, coreDiameterMm: null, outerDiameterMm: null },
+      {
+        operationId,
+        left: 'cw' as const,
+        laid: 'spindle ccw' as const,
+        coreDiameterMm: null,
+        outerDiameterMm: null,
+        innerEnd: null,
+        farSide: null,
+      },
     ];
     idOf(noteTwist(db, cakeId, { steps }));
     const { change, laid, gap } = twistOf(db, yarnId, cakeId);
@@ -220,7 +230,15 @@ describe('what was noted can be put right', () => {
     const { db, cakeId, operationId } = withCake();
     const before = everything(db);
     const steps = [
-      { operationId, left: 'near' as const, laid: '' as const, coreDiameterMm: null, outerDiameterMm: null },
+      {
+        operationId,
+        left: 'near' as const,
+        laid: '' as const,
+        coreDiameterMm: null,
+        outerDiameterMm: null,
+        innerEnd: null,
+        farSide: null,
+      },
     ];
     expect(errorsOf(noteTwist(db, cakeId, { steps }))).toHaveProperty(['steps.0.left']);
     expect(everything(db)).toBe(before);

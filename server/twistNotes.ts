@@ -22,6 +22,9 @@ const form = z.strictObject({
         /** How large it was, where the log does not say: across its hole and across it all. */
         coreDiameterMm: sizeMm.nullable(),
         outerDiameterMm: sizeMm.nullable(),
+        /** What of it cannot be got at; null: as its form has it. */
+        innerEnd: z.enum(['free', 'buried']).nullable(),
+        farSide: z.enum(['open', 'closed']).nullable(),
       }),
     )
     .min(1)
@@ -62,8 +65,8 @@ export function noteTwist(db: Db, pieceId: number, input: unknown): Saved {
             outerUm: sized ? toUm(outerMm) : null,
             crossingMillideg: Math.round((noted?.crossingAngleDeg ?? 0) * 1000),
             loopMm: (noted?.loopM ?? null) === null ? null : toMm(noted!.loopM!),
-            innerEnd: noted?.innerEnd ?? null,
-            farSide: noted?.farSide ?? null,
+            innerEnd: step.innerEnd,
+            farSide: step.farSide,
           });
         });
         return pieceId;

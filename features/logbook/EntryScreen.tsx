@@ -13,6 +13,7 @@ import { KnownMass, Length, Mass, Size } from '../../ui/Figures';
 import { SampleWords } from '../../ui/SampleWords';
 import { Say } from '../../ui/Say';
 import { glyphSide, PieceGlyph } from '../../ui/thread/PieceGlyph';
+import { layingWords, leavingWords } from '../../ui/strand/wayWords';
 import { useTask } from '../../ui/useTask';
 import { redo, undo, windNext } from './actions';
 import styles from './EntryScreen.module.css';
@@ -86,6 +87,7 @@ export function EntryScreen({ entry }: { entry: EntryPage }) {
               Of the minis <Link href={`/minis/${entry.job.id}`}>{entry.job.name}</Link>.
             </p>
           )}
+          {entry.strand && <StrandWords entry={entry} strand={entry.strand} />}
           {entry.note && <blockquote className={styles.note}>{entry.note}</blockquote>}
           {entry.run && <RunFigures run={entry.run} />}
           {entry.run && entry.live && <WhatNext run={entry.run} />}
@@ -114,6 +116,26 @@ export function EntryScreen({ entry }: { entry: EntryPage }) {
         </div>
       </div>
     </article>
+  );
+}
+
+/** How the strand ran, and where its twist is told. */
+function StrandWords({ entry, strand }: { entry: EntryPage; strand: NonNullable<EntryPage['strand']> }) {
+  const [took] = entry.pieces.filter(({ side }) => side === 'in');
+  const { left, laid, pieceId } = strand;
+  const end = entry.fromEnd ?? 'inner';
+  const words = [
+    ...(left ? [leavingWords(left, took!.form, end).long] : []),
+    ...laid.map((way) => layingWords(way).long),
+  ];
+  return (
+    <p>
+      {words.length > 0 ? `${words.join('. ')}. ` : 'Nobody noted how the strand ran. '}
+      <Link href={`/twist/${pieceId}`}>
+        {words.length > 0 ? 'What that did to its twist' : 'Say how, for its twist'}
+      </Link>
+      .
+    </p>
   );
 }
 

@@ -1,12 +1,13 @@
 'use client';
 
-import { Button, Segmented } from 'antd';
+import { Button, Checkbox, Segmented } from 'antd';
 import Link from 'next/link';
 import type { ReactNode } from 'react';
 import type { PackageEnd } from '../../core/faults';
 import type { Form } from '../../core/piece';
 import { endsOf } from '../../core/schools';
 import { isLoop, type LayingWay, waysToLeave } from '../../core/strandWays';
+import type { Access } from '../../core/twist';
 import { partOnWay } from '../../core/twistAccount';
 import type { TwistPage, TwistTool } from '../../server/twist';
 import { shortDate } from '../../ui/dates';
@@ -35,6 +36,8 @@ export function StepCards({
       .flatMap((event) => (event.kind === 'came' ? [event.piece] : event.kind === 'taken' ? event.parts : []))
       .find((part) => part.pieceId === pieceId)?.form ?? piece.form;
   const setLaid = (operationId: number, way: LayingWay | '') => change({ laid: { ...trial.laid, [operationId]: way } });
+  const setAccess = (operationId: number, access: Access) =>
+    change({ access: { ...trial.access, [operationId]: access } });
   const again = trial.again;
   return (
     <ol className={styles.steps} aria-label="What was done with it, in order">
@@ -57,6 +60,11 @@ export function StepCards({
                       colourHex={yarn.colourHex}
                       value={trial.laid[operationId] ?? ''}
                       onChange={(way) => setLaid(operationId, way)}
+                    />
+                    <Reach
+                      form={event.piece.form}
+                      access={trial.access[operationId] ?? {}}
+                      onChange={(access) => setAccess(operationId, access)}
                     />
                   </>
                 )}
@@ -87,6 +95,13 @@ export function StepCards({
                       isLoop(part.form) ? ROUND_A_REEL : part.form === 'ball' ? BY_HAND : ON_A_SPINDLE,
                       yarn.colourHex,
                     )}
+                  />
+                )}
+                {part && !isLoop(part.form) && (
+                  <Reach
+                    form={part.form}
+                    access={trial.access[operationId] ?? {}}
+                    onChange={(access) => setAccess(operationId, access)}
                   />
                 )}
               </Card>
@@ -236,6 +251,27 @@ function LeavingFields({
         pictures={leavingPictures(form, value.end, colourHex)}
       />
     </>
+  );
+}
+
+/** What of a package cannot be got at: a ball that was begun without a tail, one that stands on a closed foot. */
+function Reach({ form, access, onChange }: { form: Form; access: Access; onChange: (access: Access) => void }) {
+  if (!endsOf(form).includes('inner')) return null;
+  return (
+    <div className={styles.reach}>
+      <Checkbox
+        checked={access.innerEnd === 'buried'}
+        onChange={({ target }) => onChange({ ...access, innerEnd: target.checked ? 'buried' : 'free' })}
+      >
+        inner end buried
+      </Checkbox>
+      <Checkbox
+        checked={access.farSide === 'closed'}
+        onChange={({ target }) => onChange({ ...access, farSide: target.checked ? 'closed' : 'open' })}
+      >
+        far side closed
+      </Checkbox>
+    </div>
   );
 }
 

@@ -73,6 +73,8 @@ export default function TwistCurve({
             borderColor: colour === 'ink' ? colours.ink : colour,
             borderWidth: 4,
             ...(dashed && { borderDash: [8, 6] }),
+            // What lies between two strands is their gap.
+            ...(i > 0 && { fill: '-1', backgroundColor: `${colour}2e` }),
           })),
           ...(atM === null
             ? []

@@ -113,6 +113,7 @@ describe('what is tried', () => {
           const outcome = tried(page, {
             left: { [wound]: { end: 'inner', left } },
             laid: { [came]: '', [wound]: laid },
+            access: {},
             again: null,
             use: { end, left: used },
           });
@@ -144,6 +145,23 @@ describe('what is tried', () => {
     changesAlong(now, 5).forEach((perM, i) => expect(perM).toBeCloseTo(changesAlong(used!, 5)[i]!, 6));
     // And back, for the other tests.
     idOf(noteTwist(db, page.piece.id, notesOf(noted, trial).notes));
+    expect(twistPage(db, page.piece.id, NOW)!.story).toEqual(page.story);
+  });
+
+  test('of a ball without a tail nothing comes from the centre, and none of the ways says so', () => {
+    const trial = trialOf(page);
+    const { operationId } = page.story[1]!;
+    const buried = { ...trial, access: { [operationId]: { innerEnd: 'buried' as const, farSide: 'closed' as const } } };
+    expect(tried(page, buried)).toMatchObject({ used: null, problem: expect.stringContaining('buried') as string });
+    expect(tried(page, { ...buried, use: { end: 'outer', left: 'far' } }).problem).toContain('closed');
+    for (const { rewind, use } of waysFrom(page, buried))
+      expect(rewind?.from ?? use).not.toMatchObject({ mode: 'over-end', end: 'inner' });
+    idOf(noteTwist(db, page.piece.id, notesOf(page, buried).notes));
+    expect(trialOf(twistPage(db, page.piece.id, NOW)!).access[operationId]).toEqual({
+      innerEnd: 'buried',
+      farSide: 'closed',
+    });
+    idOf(noteTwist(db, page.piece.id, notesOf(page, trial).notes));
     expect(twistPage(db, page.piece.id, NOW)!.story).toEqual(page.story);
   });
 

@@ -68,7 +68,7 @@ export function TwistScreen({ page }: { page: TwistPage }) {
       <TrialFoot page={page} trial={trial} reset={() => setTrial(noted)} />
       <div className={styles.columns}>
         <Along page={page} trial={trial} outcome={outcome} />
-        <WaysNext page={page} left={settled.left} laid={settled.laid} onTry={change} />
+        <WaysNext page={page} left={settled.left} laid={settled.laid} access={settled.access} onTry={change} />
       </div>
       <LimitsPanel limits={page.limits} build={page.build} plies={yarn.plies} />
     </>

@@ -28,13 +28,14 @@ interface Shown {
   /** How the piece came to lie, as it is tried; what is tried to come next makes no difference to the ways. */
   left: Trial['left'];
   laid: Trial['laid'];
+  access: Trial['access'];
   onTry: (next: Pick<Trial, 'again' | 'use'>) => void;
 }
 
 /** Every way to go on with a piece, the best first; to be tried, or put into its plan. */
-export const WaysNext = memo(function WaysNext({ page, left, laid, onTry }: Shown) {
+export const WaysNext = memo(function WaysNext({ page, left, laid, access, onTry }: Shown) {
   const { piece, next } = page;
-  const ways = useMemo(() => waysFrom(page, { left, laid }), [page, left, laid]);
+  const ways = useMemo(() => waysFrom(page, { left, laid, access }), [page, left, laid, access]);
   const [more, setMore] = useState(false);
   if (piece.consumedBy !== null) return <section />;
   return (
@@ -64,8 +65,8 @@ export const WaysNext = memo(function WaysNext({ page, left, laid, onTry }: Show
 });
 
 /** From the piece as its steps are tried, but before what was tried to come next. */
-export function waysFrom(page: TwistPage, { left, laid }: Pick<Trial, 'left' | 'laid'>): WayNext[] {
-  const { piece } = tried(page, { ...trialOf(page), left, laid, again: null });
+export function waysFrom(page: TwistPage, { left, laid, access }: Pick<Trial, 'left' | 'laid' | 'access'>): WayNext[] {
+  const { piece } = tried(page, { ...trialOf(page), left, laid, access, again: null });
   const ways = waysNext({
     state: strandStateOf(piece),
     gristMPerG: page.gristMPerG,

@@ -21,6 +21,8 @@ export function notesOf(page: TwistPage, trial: Trial): { notes: TwistNotes; oth
         laid: trial.laid[operationId] ?? '',
         coreDiameterMm: supposed.coreDiameterMm,
         outerDiameterMm: supposed.outerDiameterMm,
+        innerEnd: trial.access[operationId]?.innerEnd ?? null,
+        farSide: trial.access[operationId]?.farSide ?? null,
       },
     ];
   });

@@ -1,5 +1,5 @@
 import { inWords, lengthFigure, twistFigure } from '../../core/format';
-import { type Liveliness, type Plied, type PlyMethod, twistsUpFromM } from '../../core/plying';
+import { gapOf, type Liveliness, type Plied, type PlyMethod, twistsUpFromM } from '../../core/plying';
 import { type OwnTwist, percentOfOwn } from '../../core/twist';
 import { changeAt, type TwistChange } from '../../core/twistChange';
 import { gradeOf, mostChanged, type TwistLimits } from '../../core/twistMatters';
@@ -63,8 +63,9 @@ function strandSentence(
 function gapSentence({ strands, pliedM }: Plied, own: OwnTwist | null, system: UnitSystem): string[] {
   const [first, second] = strands;
   if (!second) return [];
-  const at = (m: number) => Math.abs(changeAt(first!.change, m) - changeAt(second.change, m));
-  const gap = Math.max(at(0), at(pliedM / 2), at(pliedM));
+  const between = gapOf([first!.change, second.change]);
+  const at = (m: number) => Math.abs(changeAt(between, m));
+  const gap = Math.abs(mostChanged(between));
   if (gap < 0.05) return ['The two are alike.'];
   const much = own
     ? `${percentWords((100 * gap) / own.turnsPerM)} % of their twist`

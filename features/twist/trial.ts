@@ -3,8 +3,16 @@ import type { PackageEnd } from '../../core/faults';
 import { reading } from '../../core/inputError';
 import type { Form } from '../../core/piece';
 import { endsOf } from '../../core/schools';
-import { isLoop, type LayingWay, layingOf, leavingOf, type LeavingWay, waysToLeave } from '../../core/strandWays';
-import { afterSteps, type Leaving, type Round } from '../../core/twist';
+import {
+  isLoop,
+  type LayingWay,
+  layingOf,
+  layingWayOf,
+  leavingOf,
+  type LeavingWay,
+  waysToLeave,
+} from '../../core/strandWays';
+import { type Access, afterSteps, type Leaving, type Round } from '../../core/twist';
 import {
   type LaidPart,
   type NotedLaying,
@@ -29,6 +37,8 @@ export interface Trial {
   /** By the number of the operation. */
   left: Record<number, TriedLeaving>;
   laid: Record<number, LayingWay | ''>;
+  /** What of a package cannot be got at, where that is known or supposed. */
+  access: Record<number, Access>;
   /** Wound once more before it is used. */
   again: (TriedLeaving & { toolKey: string; laid: LayingWay }) | null;
   use: TriedLeaving;
@@ -49,12 +59,16 @@ const TRIED_PIECE = -1;
 
 /** As it was noted, and to be used as the school or the plan has it. */
 export function trialOf({ story, piece, workFrom, next, tools }: TwistPage): Trial {
-  const trial: Trial = { left: {}, laid: {}, again: null, use: workedOf(piece.form, workFrom) };
+  const trial: Trial = { left: {}, laid: {}, access: {}, again: null, use: workedOf(piece.form, workFrom) };
   const events = story.map(({ event }) => event);
   story.forEach(({ operationId, event }, at) => {
     if (event.kind === 'taken') trial.left[operationId] = { end: event.fromEnd, left: event.left ?? '' };
     const noted = partOnWay(events, at, piece.id)?.noted;
-    trial.laid[operationId] = noted ? layingWayOf(noted) : '';
+    trial.laid[operationId] = (noted && layingWayOf(noted)) ?? '';
+    trial.access[operationId] = {
+      ...(noted?.innerEnd && { innerEnd: noted.innerEnd }),
+      ...(noted?.farSide && { farSide: noted.farSide }),
+    };
   });
   if (!next) return trial;
   const { rewind, use } = next;
@@ -70,12 +84,6 @@ function workedOf(form: Form, workFrom: TwistPage['workFrom']): TriedLeaving {
   const wanted: PackageEnd = workFrom === 'centre' ? 'inner' : 'outer';
   const end = endsOf(form).includes(wanted) ? wanted : endsOf(form)[0]!;
   return { end, left: isLoop(form) ? 'turning' : 'near' };
-}
-
-/** As the pictures have it; empty where one of its halves is not known. */
-function layingWayOf({ how, direction }: NotedLaying): LayingWay | '' {
-  if (how === 'reel') return 'reel';
-  return how === null || direction === null ? '' : `${how} ${direction}`;
 }
 
 /** What the steps of a trial do. */
@@ -102,8 +110,9 @@ function triedEvent(page: TwistPage, trial: Trial, operationId: number, event: T
     page.piece.id,
   );
   const laid = trial.laid[operationId] ?? '';
+  const access = trial.access[operationId] ?? {};
   const withLaying = (part: LaidPart): LaidPart =>
-    part.pieceId === onWay?.pieceId ? { ...part, noted: relaid(page, part, laid) } : part;
+    part.pieceId === onWay?.pieceId ? { ...part, noted: relaid(page, part, laid, access) } : part;
   switch (event.kind) {
     case 'measured':
       return event;
@@ -117,14 +126,20 @@ function triedEvent(page: TwistPage, trial: Trial, operationId: number, event: T
 }
 
 /** The same package or reel, laid otherwise; where its size was not noted, as large as the first winder makes it. */
-function relaid(page: TwistPage, { form, lengthM, noted }: LaidPart, way: LayingWay | ''): NotedLaying | null {
+function relaid(
+  page: TwistPage,
+  { form, lengthM, noted }: LaidPart,
+  way: LayingWay | '',
+  access: Access,
+): NotedLaying | null {
   if (form === 'hank' && !noted) return null;
-  if (noted && layingWayOf(noted) === way) return noted;
-  const sized = (noted?.coreDiameterMm ?? null) !== null || isLoop(form) ? noted : null;
+  const { innerEnd: _end, farSide: _side, ...lying } = noted ?? {};
+  if (noted && (layingWayOf(noted) ?? '') === way) return { ...(lying as NotedLaying), ...access };
+  const sized = noted && (noted.coreDiameterMm !== null || isLoop(form)) ? (lying as NotedLaying) : null;
   const base =
     sized ?? (isLoop(form) ? null : packageOn(page, page.tools[0]!, lengthM ?? page.piece.lengthM?.mean ?? 0));
   if (!base) return noted;
-  return { ...base, ...(way === '' ? { direction: null } : layingOf(way)) };
+  return { ...base, ...(way === '' ? { direction: null } : layingOf(way)), ...access };
 }
 
 /** How large so much of the yarn becomes on a tool. */
@@ -175,5 +190,6 @@ export function nextTools(tools: readonly TwistTool[]): NextTool[] {
 /** Whether something is tried that is not as it was noted. */
 export function differs(page: TwistPage, trial: Trial): boolean {
   const noted = trialOf(page);
-  return JSON.stringify([noted.left, noted.laid]) !== JSON.stringify([trial.left, trial.laid]);
+  const of = ({ left, laid, access }: Trial) => JSON.stringify([left, laid, access]);
+  return of(noted) !== of(trial);
 }
