@@ -258,7 +258,8 @@ function LeavingFields({
 function Reach({ form, access, onChange }: { form: Form; access: Access; onChange: (access: Access) => void }) {
   if (!endsOf(form).includes('inner')) return null;
   return (
-    <div className={styles.reach}>
+    <details className={styles.reach}>
+      <summary>{reachWords(access)}</summary>
       <Checkbox
         checked={access.innerEnd === 'buried'}
         onChange={({ target }) => onChange({ ...access, innerEnd: target.checked ? 'buried' : 'free' })}
@@ -271,8 +272,16 @@ function Reach({ form, access, onChange }: { form: Form; access: Access; onChang
       >
         far side closed
       </Checkbox>
-    </div>
+    </details>
   );
+}
+
+function reachWords({ innerEnd, farSide }: Access): string {
+  const cannot = [
+    ...(innerEnd === 'buried' ? ['inner end buried'] : []),
+    ...(farSide === 'closed' ? ['far side closed'] : []),
+  ];
+  return cannot.length > 0 ? cannot.join(', ') : 'Both ends and sides can be got at';
 }
 
 /** Which way round the strand of a package runs that came wound, from its centre outwards. */
