@@ -117,7 +117,7 @@ describe('a picture', () => {
 describe('the archive', () => {
   test('holds the pictures, has a schema, and is not read into a full database', async () => {
     const { text, body } = await ask('/api/archive');
-    expect(body).toMatchObject({ format: 'lazy-acorn archive', version: 4 });
+    expect(body).toMatchObject({ format: 'lazy-acorn archive', version: 5 });
     expect(Object.keys((body as { pictures: object }).pictures).length).toBeGreaterThan(0);
     expect((await ask('/api/archive/schema')).body).toMatchObject({ properties: { pictures: {} } });
     const again = await post('/api/archive', text);

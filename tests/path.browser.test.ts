@@ -241,7 +241,8 @@ test('the log tells it, and the yarn has its new length', async () => {
     links.map((link) => link.textContent?.replaceAll('\u00a0', ' ').trim()),
   );
   expect(drawn).toContain('Hank 1 101 g · 209 m used up');
-  expect(drawn).toContain('Cake 1 100 g · 207 m 1 knot');
+  // Nobody said how the strand ran, so nothing is made up.
+  expect(drawn).toContain('Cake 1 100 g · 207 m twist not known 1 knot');
 });
 
 test('the log can be undone: back to the scale with every count, and logged again', async () => {

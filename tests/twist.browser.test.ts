@@ -210,6 +210,13 @@ test('a cake that came wound is not known; once one has looked how it lies, what
   await picture(maker, /^clockwise, seen from above/);
   await maker.sees('What has been done since, and what is tried, adds this');
   await maker.press('That is how it was: note it');
+  await maker.sees('It is noted');
+  // Taken back, and noted again.
+  await maker.press('Undo');
+  await maker.page.waitForFunction(() => !document.body.innerText.includes('adds this'));
+  expect(inDatabase((db) => twistOfYarn(db, yarnView(db, pageNow(FAIR).yarn.id)!).get(FAIR)!.laid)).toBeNull();
+  await picture(maker, /^clockwise, seen from above/);
+  await maker.press('That is how it was: note it');
   await maker.page.waitForFunction(() => !document.body.innerText.includes('otherwise than it was noted'));
   const { gap, laid } = inDatabase((db) => twistOfYarn(db, yarnView(db, pageNow(FAIR).yarn.id)!).get(FAIR)!);
   // What was before it came stays unknown.
@@ -294,7 +301,7 @@ describe('plying', () => {
       yarnPage(db, 7)!.pieces.find(({ consumedBy, form }) => consumedBy === null && form === 'hank')!,
     );
     await maker.goTo(`/twist/ply?pieces=${hank.id}`);
-    await maker.page.locator('::-p-aria([name="bobbins"])').click();
+    await maker.page.locator('.ant-segmented-item ::-p-text(bobbins)').click();
     await maker.sees('Split it over two bobbins first');
     await maker.sees('How much is told once the singles’ twist is known');
     await maker.fill('spun', 'lots');

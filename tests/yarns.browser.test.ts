@@ -66,7 +66,7 @@ test('a yarn without a band: wraps, a like yarn’s figures, then a measured sam
   await maker.arrivesAt(/^\/yarns\/\d+$/);
   const yarn = maker.path;
   await maker.sees('No band to go by? Three ways');
-  await maker.press('Wraps');
+  await maker.press('Count wraps');
   await maker.arrivesAt(/^\/pieces\/\d+$/);
   await maker.fill('wraps', '22');
   await maker.fill('over', '2 in');
@@ -77,7 +77,7 @@ test('a yarn without a band: wraps, a like yarn’s figures, then a measured sam
   await maker.sees('a guess from wraps per inch');
   // .034 x 11^1.76 = 2.314 m/g; 92 g of it.
   await maker.sees('213 m ± 61 m');
-  await maker.press('Metres');
+  await maker.press('Measure some');
   await maker.arrivesAt(/^\/pieces\/\d+$/);
   await maker.fill('length', '10 m');
   await maker.fill('mass', '4.4');

@@ -14,6 +14,7 @@ import { Length } from '../../ui/Figures';
 import { PageHead } from '../../ui/PageHead';
 import { useSystem } from '../../ui/Providers';
 import { Say } from '../../ui/Say';
+import { useUndoOffer } from '../../ui/UndoOffer';
 import { useTask } from '../../ui/useTask';
 import { noteWays } from './actions';
 import { LimitsPanel } from './LimitsPanel';
@@ -157,6 +158,7 @@ function Answer({ page, trial, outcome }: { page: TwistPage; trial: Trial; outco
 /** Where something is tried that is not as it was noted: back, or into the log. */
 function TrialFoot({ page, trial, reset }: { page: TwistPage; trial: Trial; reset: () => void }) {
   const task = useTask();
+  const offer = useUndoOffer();
   if (!differs(page, trial)) return null;
   const { notes, otherEnd } = notesOf(page, trial);
   return (
@@ -166,7 +168,19 @@ function TrialFoot({ page, trial, reset }: { page: TwistPage; trial: Trial; rese
       {otherEnd ? (
         <span className={styles.soft}>From which end it was taken stays as it was logged.</span>
       ) : (
-        <Button loading={task.busy} onClick={() => task.run(() => noteWays(page.piece.id, notes))}>
+        <Button
+          loading={task.busy}
+          onClick={() =>
+            task.run(
+              () => noteWays(page.piece.id, notes),
+              () =>
+                offer({
+                  words: 'It is noted.',
+                  undo: () => noteWays(page.piece.id, notesOf(page, trialOf(page)).notes),
+                }),
+            )
+          }
+        >
           That is how it was: note it
         </Button>
       )}
