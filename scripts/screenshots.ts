@@ -96,7 +96,6 @@ async function main(): Promise<void> {
   const browser = await openBrowser();
   mkdirSync(FOLDER, { recursive: true });
   try {
-    await prepareAnotherRun(browser, app.url);
     for (const view of VIEWS) await takePicture(browser, app.url, view);
   } finally {
     await browser.close();
@@ -114,18 +113,6 @@ async function takePicture(browser: Browser, url: string, view: View): Promise<v
   await maker.page.screenshot({ path: path.join(FOLDER, `${name}.png`) as `${string}.png` });
   await maker.close();
   console.log(`${name}.png`);
-}
-
-/** A second run, at its first step. */
-async function prepareAnotherRun(browser: Browser, url: string): Promise<void> {
-  const maker = await Maker.at(browser, url);
-  await maker.goTo('/winding/plan/13');
-  await maker.press('Wind it at the bench');
-  await maker.arrivesAt(/^\/winding\/run\/12$/);
-  await maker.holds();
-  await maker.count(5);
-  await maker.sees('Only now that it is held');
-  await maker.close();
 }
 
 void main();

@@ -1,6 +1,7 @@
+import type { YarnView } from '../../server/yarnViews';
 import { GRIST_SOURCES } from '../../core/yarnLength';
 import { SOURCE_WORDS } from './sources';
-import { bandDoubt, classInWords } from './words';
+import { bandDoubt, classInWords, twistInWords } from './words';
 
 test.each([
   [1, 115, 412, ''],
@@ -24,4 +25,12 @@ test('every source of a grist has its words, and guesses say so', () => {
   for (const source of GRIST_SOURCES) expect(SOURCE_WORDS[source]).not.toBe('');
   for (const guess of ['wpi', 'like yarn', 'weight class', 'needle'] as const)
     expect(SOURCE_WORDS[guess]).toContain('guess');
+});
+
+test('a yarn’s twist in a line: as its band has it, or as it was counted', () => {
+  const yarn = { plies: 2, twistDirection: 'S', turnsPerM: 180, ownTwist: null } as unknown as YarnView;
+  expect(twistInWords(yarn, 'metric')).toBe('2 plies, S, 180\u00a0t/m');
+  expect(twistInWords({ ...yarn, plies: null, twistDirection: null, turnsPerM: null }, 'metric')).toBeUndefined();
+  const ownTwist = { direction: 'Z', turnsPerM: 244, from: 'counted', counts: 1, sdTurnsPerM: null } as const;
+  expect(twistInWords({ ...yarn, plies: 1, ownTwist }, 'metric')).toBe('single, Z, 244\u00a0t/m counted');
 });

@@ -9,12 +9,17 @@ export function classInWords(number: Parameters<typeof weightClass>[0]): string 
   return `${number} ${name} (US ${names.us}; UK ${names.uk}; AU ${names.australia})`;
 }
 
-/** The twist that the band gives: "2 plies, S, 180 t/m"; undefined where it says nothing. */
-export function twistInWords({ plies, twistDirection, turnsPerM }: YarnView, system: UnitSystem): string | undefined {
+/** Its own twist, as the band gives it or as it was counted: "2 plies, S, 180 t/m"; undefined where neither tells. */
+export function twistInWords(
+  { plies, twistDirection, turnsPerM, ownTwist }: YarnView,
+  system: UnitSystem,
+): string | undefined {
+  const counted = ownTwist?.from === 'counted' ? ownTwist : null;
+  const perM = counted?.turnsPerM ?? turnsPerM;
   const parts = [
     plies !== null && (plies === 1 ? 'single' : `${plies} plies`),
-    twistDirection,
-    turnsPerM !== null && inWords(twistFigure(turnsPerM, system)),
+    counted?.direction ?? twistDirection,
+    perM !== null && `${inWords(twistFigure(perM, system))}${counted ? ' counted' : ''}`,
   ].filter(Boolean);
   return parts.length > 0 ? parts.join(', ') : undefined;
 }

@@ -37,7 +37,7 @@ test('many untouched hanks are drawn as one, a wound one by itself', () => {
   expect(nodes.map(({ pieceIds }) => pieceIds)).toEqual([[1], [7], [2, 3, 4, 5, 6]]);
 });
 
-test('a piece whose winding yielded nothing that is still known ends its strand', () => {
+test('a piece that became another yarn ends its strand at the operation that made it so', () => {
   const { lanes, links } = layoutThread(
     [piece(1, 1, 2)],
     [
@@ -46,7 +46,22 @@ test('a piece whose winding yielded nothing that is still known ends its strand'
     ],
   );
   expect(lanes).toBe(1);
-  expect(links).toEqual([]);
+  expect(links).toMatchObject([{ operationId: 2, to: [] }]);
+});
+
+test('of two singles that were plied, what is left over is drawn once, after the second', () => {
+  const { nodes, links } = layoutThread(
+    [piece(1, 1, 2), piece(2, 1, 2), piece(3, 2)],
+    [
+      { operationId: 1, in: [], out: [1, 2] },
+      { operationId: 2, in: [1, 2], out: [3] },
+    ],
+  );
+  expect(nodes.map(({ pieceIds }) => pieceIds)).toEqual([[1], [2], [3]]);
+  expect(links.map(({ from, to }) => [from.pieceIds[0], to.map(({ pieceIds }) => pieceIds[0])])).toEqual([
+    [1, []],
+    [2, [3]],
+  ]);
 });
 
 test('every piece is drawn once and no two nodes share a place', () => {

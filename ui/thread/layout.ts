@@ -51,14 +51,17 @@ export function layoutThread(pieces: readonly ThreadPiece[], steps: readonly Thr
     layout.nodes.push(node);
     layout.columns = Math.max(layout.columns, column + 1);
     const step = steps.find(({ operationId }) => operationId === group[0]!.consumedBy);
-    const next = step ? untouchedTogether(known(step.out), ['mini skein']) : [];
-    if (step && next.length > 0)
+    // Of several that went into one, as singles do that are plied, what came of it is drawn after the last.
+    const lasts = step?.in.at(-1) === group.at(-1)!.id;
+    const next = step && lasts ? untouchedTogether(known(step.out), ['mini skein']) : [];
+    // What became another yarn ends at its operation.
+    if (step)
       layout.links.push({
         operationId: step.operationId,
         from: node,
         to: next.map((piece) => place(piece, column + 1)),
       });
-    else layout.lanes++;
+    if (next.length === 0) layout.lanes++;
     return node;
   }
 
