@@ -1,6 +1,7 @@
 import { afterSteps, type Laying, type TwistStep } from './twist';
 import { changeAt, turnsWithin } from './twistChange';
 import {
+  formInStory,
   type LaidPart,
   type NotedLaying,
   type PieceTwist,
@@ -208,4 +209,10 @@ test.each([
 
 test('what was noted of its ends goes before what its form suggests', () => {
   expect(of([came('ball', { ...NOT_LOOKED, innerEnd: 'buried' })], 1).access).toEqual({ innerEnd: 'buried' });
+});
+
+test('what a piece of a story is: what stayed of a cake is one, whatever was cut from it', () => {
+  const rest = { pieceId: 20, lengthM: 260 };
+  const events = [...wound, taken(2, { left: 'near', parts: [part(11, 40, MINI, 'mini skein')], rest })];
+  expect([1, 2, 11, 20, 99].map((id) => formInStory(events, id))).toEqual(['hank', 'cake', 'mini skein', 'cake', null]);
 });

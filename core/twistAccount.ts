@@ -251,3 +251,22 @@ export function partOnWay(events: readonly TwistEvent[], at: number, pieceId: nu
   const id = next ? next.pieceId : pieceId;
   return event.parts.find((part) => part.pieceId === id) ?? null;
 }
+
+/**
+ * What a piece of a story is: as it came or was made; what stayed of another is what that was.
+ *
+ * @param events that led to it, oldest first
+ * @returns null for a piece that is not in them
+ * @example
+ * formInStory([{ kind: 'came', piece: { pieceId: 7, form: 'hank', lengthM: 380, noted: null }, loopM: 1.5, asMade: true }], 7) // => 'hank'
+ */
+export function formInStory(events: readonly TwistEvent[], pieceId: number): Form | null {
+  for (const event of events) {
+    if (event.kind === 'came' && event.piece.pieceId === pieceId) return event.piece.form;
+    if (event.kind !== 'taken') continue;
+    const part = event.parts.find((each) => each.pieceId === pieceId);
+    if (part) return part.form;
+    if (event.rest?.pieceId === pieceId) return formInStory(events, event.pieceId);
+  }
+  return null;
+}

@@ -12,8 +12,9 @@ import {
   type PartRow,
   partsOf,
 } from '../db/operations';
-import { pieceById } from '../db/pieces';
+import { everMade, pieceById } from '../db/pieces';
 import { openRunOfPiece, reopenRun, runOfOperation } from '../db/runs';
+import { setGone } from '../db/yarns';
 import { longText, quantity, read, requestKey } from './fields';
 import { attempt, NotPossible, type Saved } from './result';
 import { weighedMass, weighingFields } from './weighing';
@@ -83,10 +84,22 @@ export function undoOperation(db: Db, operationId: number, now: Date): Saved {
         if (reason) throw new NotPossible(reason);
         const run = runOfOperation(db, operationId);
         if (run) reopenRun(db, run.id);
+        for (const yarnId of yarnsMadeBy(db, operationId)) setGone(db, yarnId, 'deleted', now.toISOString());
         return insertOperation(db, { kind: 'undo', at: now.toISOString(), undoes: operationId });
       })
       .immediate(),
   );
+}
+
+/** Yarns that are there only since an operation made them of others, as plying does: they come and go with it. */
+function yarnsMadeBy(db: Db, operationId: number): number[] {
+  if (operationById(db, operationId)?.kind !== 'ply') return [];
+  const yarnsOn = (wanted: PartRow['side']) =>
+    partsOf(db, operationId)
+      .filter(({ side }) => side === wanted)
+      .map(({ pieceId }) => everMade(db, pieceId).yarnId);
+  const singles = yarnsOn('in');
+  return yarnsOn('out').filter((yarnId) => !singles.includes(yarnId));
 }
 
 /** Why an undone operation cannot be brought back just now; null where it can. */
@@ -111,6 +124,7 @@ export function redoOperation(db: Db, operationId: number, now: Date): Saved {
       .transaction(() => {
         const reason = whyNotRedo(db, operationId);
         if (reason) throw new NotPossible(reason);
+        for (const yarnId of yarnsMadeBy(db, operationId)) setGone(db, yarnId, null, null);
         for (const undoes of liveUndosOf(db, operationId))
           insertOperation(db, { kind: 'undo', at: now.toISOString(), undoes });
         return operationId;

@@ -3,7 +3,7 @@ import { ternRock } from '../scripts/ternRock';
 import { ternRockTwist } from '../scripts/ternRockTwist';
 import type { Db } from '../db/connection';
 import { entryPage, logbook } from './logbook';
-import { undoOperation, weighPiece } from './pieces';
+import { redoOperation, undoOperation, weighPiece } from './pieces';
 import { plyWaits, washPiece } from './plied';
 import { type BobbinSplitForm, type PlyForm, plyPage, plySingles, splitOverBobbins } from './plying';
 import { addSample, type SampleForm } from './samples';
@@ -65,9 +65,15 @@ describe('plying', () => {
     const form = plyValues(pieceIds);
     const operationId = idOf(ply(db, form));
     expect(idOf(ply(db, form))).toBe(operationId);
+    const plied = madeBy(db, operationId)[0]!.yarn.id;
     idOf(undoOperation(db, operationId, NOW));
     expect(yarnPage(db, yarnId)!.pieces.filter(({ consumedBy }) => consumedBy === null)).toHaveLength(2);
     expect(plyWaits(db, NOW)).toEqual([]);
+    // A yarn that was never plied does not lie on the shelf; brought back, it does again.
+    expect(yarnView(db, plied)!.gone).toBe('deleted');
+    idOf(redoOperation(db, operationId, NOW));
+    expect(yarnView(db, plied)!.gone).toBeNull();
+    expect(plyWaits(db, NOW)).toHaveLength(1);
   });
 
   test('what is left over of the longer one stays a single, as it lay on its bobbin', () => {

@@ -8,151 +8,48 @@ import type { Form } from '../../core/piece';
 import { endsOf } from '../../core/schools';
 import { isLoop, type LayingWay, waysToLeave } from '../../core/strandWays';
 import type { Access } from '../../core/twist';
-import { partOnWay } from '../../core/twistAccount';
+import { formInStory, partOnWay } from '../../core/twistAccount';
 import type { TwistPage, TwistTool } from '../../server/twist';
 import { shortDate } from '../../ui/dates';
 import { PlainSelect } from '../../ui/PlainSelect';
 import { PictureChoice } from '../../ui/strand/PictureChoice';
 import { BY_HAND, layingPictures, leavingPictures, ON_A_SPINDLE, ROUND_A_REEL } from '../../ui/strand/ways';
 import { SpiralPicture } from '../../ui/strand/WayPictures';
-import { OPERATION_VERBS } from '../../ui/operationWords';
 import styles from './StepCards.module.css';
 import type { Trial, TriedLeaving } from './trial';
 
-/** The steps that led to a piece, and what may come next, each to be changed on the spot. */
-export function StepCards({
-  page,
-  trial,
-  change,
-}: {
+interface Tries {
   page: TwistPage;
   trial: Trial;
   change: (next: Partial<Trial>) => void;
-}) {
-  const { story, piece, yarn, tools } = page;
-  const events = story.map(({ event }) => event);
-  const formOf = (pieceId: number): Form =>
-    events
-      .flatMap((event) => (event.kind === 'came' ? [event.piece] : event.kind === 'taken' ? event.parts : []))
-      .find((part) => part.pieceId === pieceId)?.form ?? piece.form;
-  const setLaid = (operationId: number, way: LayingWay | '') => change({ laid: { ...trial.laid, [operationId]: way } });
-  const setAccess = (operationId: number, access: Access) =>
-    change({ access: { ...trial.access, [operationId]: access } });
-  const again = trial.again;
+}
+
+/** The steps that led to a piece, and what may come next, each to be changed on the spot. */
+export function StepCards(tries: Tries) {
+  const { page, trial, change } = tries;
+  const { story, piece, tools } = page;
+  // A hank is wound before it is used.
+  const used = trial.again ? formOn(toolOf(tools, trial.again.toolKey)) : isLoop(piece.form) ? null : piece.form;
   return (
     <ol className={styles.steps} aria-label="What was done with it, in order">
-      {story.map(({ operationId, at, event }, i) => {
-        const part = partOnWay(events, i, piece.id);
-        const head = (title: string) => <Head title={title} href={`/logbook/${operationId}`} under={shortDate(at)} />;
-        switch (event.kind) {
+      {story.map((logged, at) => {
+        switch (logged.event.kind) {
           case 'measured':
             return null;
           case 'came':
-            return (
-              <Card key={operationId} narrow={event.asMade}>
-                {head(page.plied ? `Plied into a ${event.piece.form}` : `Came as a ${event.piece.form}`)}
-                {event.asMade ? (
-                  <p className={styles.soft}>Its twist is as it was made.</p>
-                ) : (
-                  <>
-                    <p className={styles.soft}>How it was wound before is not known. See how it lies:</p>
-                    <RunsRound
-                      colourHex={yarn.colourHex}
-                      value={trial.laid[operationId] ?? ''}
-                      onChange={(way) => setLaid(operationId, way)}
-                    />
-                    <Reach
-                      form={event.piece.form}
-                      access={trial.access[operationId] ?? {}}
-                      onChange={(access) => setAccess(operationId, access)}
-                    />
-                  </>
-                )}
-              </Card>
-            );
-          case 'taken': {
-            const from = formOf(event.pieceId);
-            const step = trial.left[operationId]!;
-            return (
-              <Card key={operationId}>
-                {head(part ? `${verbOf(part.form)} a ${part.form}` : 'What was left of it')}
-                <LeavingFields
-                  form={from}
-                  colourHex={yarn.colourHex}
-                  value={step}
-                  onChange={(next) => change({ left: { ...trial.left, [operationId]: next } })}
-                  question="How it left"
-                  unknown="?"
-                />
-                {part && (
-                  <PictureChoice
-                    small
-                    question="How it was laid"
-                    value={trial.laid[operationId] ?? ''}
-                    onChange={(way) => setLaid(operationId, way)}
-                    unknown="?"
-                    pictures={layingPictures(
-                      isLoop(part.form) ? ROUND_A_REEL : part.form === 'ball' ? BY_HAND : ON_A_SPINDLE,
-                      yarn.colourHex,
-                    )}
-                  />
-                )}
-                {part && !isLoop(part.form) && (
-                  <Reach
-                    form={part.form}
-                    access={trial.access[operationId] ?? {}}
-                    onChange={(access) => setAccess(operationId, access)}
-                  />
-                )}
-              </Card>
-            );
-          }
+            return <CameCard key={logged.operationId} {...tries} at={at} />;
+          case 'taken':
+            return <TakenCard key={logged.operationId} {...tries} at={at} />;
         }
       })}
-      {again ? (
-        <Card tried>
-          <Head title={isLoop(piece.form) ? 'Wound' : 'Wound once more'} under="tried" />
-          <LeavingFields
-            form={piece.form}
-            colourHex={yarn.colourHex}
-            value={again}
-            onChange={(next) => change({ again: { ...again, ...next } })}
-            question="How it leaves"
-          />
-          <PictureChoice
-            small
-            question="Onto"
-            value={again.laid}
-            onChange={(laid) => laid && change({ again: { ...again, laid } })}
-            pictures={layingPictures(
-              toolOf(tools, again.toolKey).onto === 'winder' ? ON_A_SPINDLE : BY_HAND,
-              yarn.colourHex,
-            )}
-          />
-          <div className={styles.foot}>
-            <label className={styles.tool}>
-              <span className={styles.hidden}>Onto which tool</span>
-              <PlainSelect
-                value={again.toolKey}
-                options={tools.map(({ key, name }) => [key, name] as const)}
-                onChange={(toolKey) => change({ again: { ...again, toolKey, laid: layingOn(toolOf(tools, toolKey)) } })}
-              />
-            </label>
-            <Button type="text" onClick={() => change({ again: null })}>
-              Not
-            </Button>
-          </div>
-        </Card>
+      {trial.again ? (
+        <AgainCard {...tries} again={trial.again} />
       ) : (
         <li className={styles.add}>
           <Button
             onClick={() =>
               change({
-                again: {
-                  ...firstLeaving(piece.form),
-                  toolKey: tools[0]!.key,
-                  laid: layingOn(tools[0]!),
-                },
+                again: { ...firstLeaving(piece.form), toolKey: tools[0]!.key, laid: layingOn(tools[0]!) },
                 use: { end: trial.use.end, left: 'near' },
               })
             }
@@ -161,12 +58,12 @@ export function StepCards({
           </Button>
         </li>
       )}
-      {!(isLoop(piece.form) && !again) && (
+      {used && (
         <Card tried>
           <Head title="Then used" under="tried" />
           <LeavingFields
-            form={again ? (toolOf(tools, again.toolKey).onto === 'winder' ? 'cake' : 'ball') : piece.form}
-            colourHex={yarn.colourHex}
+            form={used}
+            colourHex={page.yarn.colourHex}
             value={trial.use}
             onChange={(use) => change({ use })}
             question="How it is worked"
@@ -177,9 +74,129 @@ export function StepCards({
   );
 }
 
-const verbOf = (form: Form) => (isLoop(form) ? OPERATION_VERBS.split : 'Wound into');
+/** Where the story begins: a hank, something that was plied here, or something that came wound. */
+function CameCard({ page, trial, change, at: i }: Tries & { at: number }) {
+  const { operationId, at, event } = page.story[i]!;
+  if (event.kind !== 'came') return null;
+  const { form } = event.piece;
+  return (
+    <Card narrow={event.asMade}>
+      <Head
+        title={page.plied ? `Plied into a ${form}` : `Came as a ${form}`}
+        href={`/logbook/${operationId}`}
+        under={shortDate(at)}
+      />
+      {event.asMade ? (
+        <p className={styles.soft}>Its twist is as it was made.</p>
+      ) : (
+        <>
+          <p className={styles.soft}>How it was wound before is not known. See how it lies:</p>
+          <RunsRound
+            colourHex={page.yarn.colourHex}
+            value={trial.laid[operationId] ?? ''}
+            onChange={(way) => change({ laid: { ...trial.laid, [operationId]: way } })}
+          />
+          <Reach
+            form={form}
+            access={trial.access[operationId] ?? {}}
+            onChange={(access) => change({ access: { ...trial.access, [operationId]: access } })}
+          />
+        </>
+      )}
+    </Card>
+  );
+}
+
+/** Something that was wound, split or cut: how the strand left, and how it was laid on the way to the piece. */
+function TakenCard({ page, trial, change, at: i }: Tries & { at: number }) {
+  const { story, piece, yarn } = page;
+  const { operationId, at, event } = story[i]!;
+  if (event.kind !== 'taken') return null;
+  const events = story.map((logged) => logged.event);
+  const part = partOnWay(events, i, piece.id);
+  const from = formInStory(events, event.pieceId) ?? piece.form;
+  return (
+    <Card>
+      <Head
+        title={part ? `${isLoop(part.form) ? 'Made' : 'Wound'} into a ${part.form}` : 'What was left of it'}
+        href={`/logbook/${operationId}`}
+        under={shortDate(at)}
+      />
+      <LeavingFields
+        form={from}
+        colourHex={yarn.colourHex}
+        value={trial.left[operationId] ?? { end: event.fromEnd, left: event.left ?? '' }}
+        onChange={(next) => change({ left: { ...trial.left, [operationId]: next } })}
+        question="How it left"
+        unknown="?"
+      />
+      {part && (
+        <PictureChoice
+          small
+          question="How it was laid"
+          value={trial.laid[operationId] ?? ''}
+          onChange={(way) => change({ laid: { ...trial.laid, [operationId]: way } })}
+          unknown="?"
+          pictures={layingPictures(
+            isLoop(part.form) ? ROUND_A_REEL : part.form === 'ball' ? BY_HAND : ON_A_SPINDLE,
+            yarn.colourHex,
+          )}
+        />
+      )}
+      {part && !isLoop(part.form) && (
+        <Reach
+          form={part.form}
+          access={trial.access[operationId] ?? {}}
+          onChange={(access) => change({ access: { ...trial.access, [operationId]: access } })}
+        />
+      )}
+    </Card>
+  );
+}
+
+/** A winding that is only tried. */
+function AgainCard({ page, change, again }: Tries & { again: NonNullable<Trial['again']> }) {
+  const { piece, yarn, tools } = page;
+  return (
+    <Card tried>
+      <Head title={isLoop(piece.form) ? 'Wound' : 'Wound once more'} under="tried" />
+      <LeavingFields
+        form={piece.form}
+        colourHex={yarn.colourHex}
+        value={again}
+        onChange={(next) => change({ again: { ...again, ...next } })}
+        question="How it leaves"
+      />
+      <PictureChoice
+        small
+        question="Onto"
+        value={again.laid}
+        onChange={(laid) => laid && change({ again: { ...again, laid } })}
+        pictures={layingPictures(
+          toolOf(tools, again.toolKey).onto === 'winder' ? ON_A_SPINDLE : BY_HAND,
+          yarn.colourHex,
+        )}
+      />
+      <div className={styles.foot}>
+        <label className={styles.tool}>
+          <span className={styles.hidden}>Onto which tool</span>
+          <PlainSelect
+            value={again.toolKey}
+            options={tools.map(({ key, name }) => [key, name] as const)}
+            onChange={(toolKey) => change({ again: { ...again, toolKey, laid: layingOn(toolOf(tools, toolKey)) } })}
+          />
+        </label>
+        <Button type="text" onClick={() => change({ again: null })}>
+          Not
+        </Button>
+      </div>
+    </Card>
+  );
+}
 
 const toolOf = (tools: readonly TwistTool[], key: string) => tools.find((tool) => tool.key === key) ?? tools[0]!;
+
+const formOn = ({ onto }: TwistTool): Form => (onto === 'winder' ? 'cake' : 'ball');
 
 /** As the tool is used otherwise. */
 function layingOn({ onto, turns }: TwistTool): LayingWay {
@@ -281,7 +298,7 @@ function reachWords({ innerEnd, farSide }: Access): string {
     ...(innerEnd === 'buried' ? ['inner end buried'] : []),
     ...(farSide === 'closed' ? ['far side closed'] : []),
   ];
-  return cannot.length > 0 ? cannot.join(', ') : 'Both ends and sides can be got at';
+  return cannot.length > 0 ? cannot.join(', ') : 'all of it in reach';
 }
 
 /** Which way round the strand of a package runs that came wound, from its centre outwards. */

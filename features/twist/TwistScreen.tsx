@@ -72,6 +72,16 @@ export function TwistScreen({ page }: { page: TwistPage }) {
         <WaysNext page={page} left={settled.left} laid={settled.laid} access={settled.access} onTry={change} />
       </div>
       <LimitsPanel limits={page.limits} build={page.build} plies={yarn.plies} />
+      {page.others.length > 0 && (
+        <nav className={styles.others} aria-label="Other pieces of this yarn">
+          <span>Also of this yarn:</span>
+          {page.others.map(({ id, label }) => (
+            <Link key={id} href={`/twist/${id}`}>
+              {label.toLowerCase()}
+            </Link>
+          ))}
+        </nav>
+      )}
     </>
   );
 }

@@ -119,7 +119,7 @@ function triedEvent(page: TwistPage, trial: Trial, operationId: number, event: T
     case 'came':
       return { ...event, piece: withLaying(event.piece) };
     case 'taken': {
-      const { end, left } = trial.left[operationId]!;
+      const { end, left } = trial.left[operationId] ?? { end: event.fromEnd, left: event.left ?? '' };
       return { ...event, fromEnd: end, left: left === '' ? null : left, parts: event.parts.map(withLaying) };
     }
   }

@@ -7,5 +7,7 @@ import { twistPage } from '../../../server/twist';
 export const metadata: Metadata = { title: 'Twist' };
 
 export default async function Page({ params }: IdParams) {
-  return <TwistScreen page={await found(params, (id) => twistPage(database(), id))} />;
+  const page = await found(params, (id) => twistPage(database(), id));
+  // What is tried with one piece is not tried with the next.
+  return <TwistScreen key={page.piece.id} page={page} />;
 }
