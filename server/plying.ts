@@ -10,7 +10,7 @@ import type { PieceTwist } from '../core/twistAccount';
 import type { UnitSystem } from '../core/units';
 import { strandOfYarnMm } from '../core/weightClass';
 import type { Db } from '../db/connection';
-import { insertOperation, insertPart, insertUsedUp, operationByRequest } from '../db/operations';
+import { insertOperation, insertPart, insertUsedUp, operationByRequest, partsOf } from '../db/operations';
 import { insertPiece, pieceById, type PieceRow } from '../db/pieces';
 import { insertPly } from '../db/plies';
 import { openRunOfPiece } from '../db/runs';
@@ -48,6 +48,13 @@ export interface PlyPage {
   singles: PlySingle[];
   /** Those that one came here with. */
   chosen: number[];
+}
+
+/** The pieces that an operation made, to be plied next. */
+export function madeBy(db: Db, operationId: number): number[] {
+  return partsOf(db, operationId)
+    .filter(({ side }) => side === 'out')
+    .map(({ pieceId }) => pieceId);
 }
 
 const YARNS_OFFERED = 60;

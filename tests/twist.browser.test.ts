@@ -313,11 +313,12 @@ describe('plying', () => {
     await maker.fill('masses.0', halves.toFixed(1));
     await maker.fill('masses.1', (halves - 0.8).toFixed(1));
     await maker.press('They are on two bobbins');
-    await maker.page.waitForFunction(() => !document.body.innerText.includes('Split it over two bobbins first'));
+    await maker.sees('The two are alike');
     const bobbins = inDatabase((db) =>
       yarnPage(db, 7)!.pieces.filter(({ form, consumedBy }) => form === 'bobbin' && consumedBy === null),
     );
     expect(bobbins).toHaveLength(2);
+    expect(await maker.text()).not.toContain('Split it over two bobbins first');
     await maker.goTo(`/twist/ply?pieces=${bobbins.map(({ id }) => id).join(',')}`);
     await maker.sees('The two are alike');
     await maker.close();

@@ -39,9 +39,10 @@ export function BobbinSplit({ single, scales }: { single: PlySingle; scales: Sca
       note: '',
     }),
     save: (values) => splitBobbins(single.pieceId, { ...values, scaleResolutionG: resolutionG }),
-    saved: () => {
+    saved: (operationId) => {
       form.clear();
-      router.refresh();
+      // On with the two that there are now.
+      router.push(`/twist/ply?split=${operationId}`);
     },
   });
   const { values, errors, set } = form;

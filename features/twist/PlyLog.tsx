@@ -28,12 +28,14 @@ export function PlyLog({
   chosen,
   turns,
   scales,
+  onLogged,
 }: {
   draft: PlyDraft;
   chosen: readonly PlySingle[];
   /** The ply twist that it is begun with, where it is known. */
   turns: number | null;
   scales: ScaleTool[];
+  onLogged: () => void;
 }) {
   const router = useRouter();
   const system = useSystem();
@@ -41,7 +43,7 @@ export function PlyLog({
   const [first] = chosen as [PlySingle];
   const leans = draft.spun.trim() === '' ? (first.leans ?? draft.leans) : draft.leans;
   const form = useForm<Values>({
-    draftKey: 'log of a ply',
+    draftKey: `log of plying ${first.pieceId}`,
     initial: () => ({
       requestKey: newKey(),
       name: '',
@@ -67,6 +69,7 @@ export function PlyLog({
       }),
     saved: (id) => {
       form.clear();
+      onLogged();
       router.push(`/logbook/${id}`);
     },
   });
@@ -120,15 +123,14 @@ export function PlyLog({
           onResolution={setResolution}
         />
         <TextField label="Notes" {...form.field('note')} placeholder="the wheel, the whorl, how it ran" />
-        {errors.pieceIds && (
-          <p role="alert" className={styles.error}>
-            {errors.pieceIds}
-          </p>
-        )}
-        {errors.left && (
-          <p role="alert" className={styles.error}>
-            {errors.left}
-          </p>
+        {/* What was chosen above, and has no field of its own here. */}
+        {(['pieceIds', 'left', 'turns'] as const).map(
+          (path) =>
+            errors[path] && (
+              <p key={path} role="alert" className={styles.error}>
+                {errors[path]}
+              </p>
+            ),
         )}
         <FormError form={form} />
         <Button type="primary" size="large" htmlType="submit" loading={form.saving}>

@@ -58,7 +58,7 @@ export interface PlyDraft {
 /** How singles come together, what each gets, which way and how much to ply: figures to begin with, and a sample that judges. */
 export function PlyScreen({ page, scales, limits }: { page: PlyPage; scales: ScaleTool[]; limits: TwistLimits }) {
   const system = useSystem();
-  const [draft, set] = usePlyDraft(page);
+  const [draft, set, forget] = usePlyDraft(page);
   const chosen = draft.pieceIds.flatMap((id) => page.singles.find(({ pieceId }) => pieceId === id) ?? []);
   const [first, second] = chosen;
   const own = ownOf(draft, first, system);
@@ -140,9 +140,11 @@ export function PlyScreen({ page, scales, limits }: { page: PlyPage; scales: Sca
       {first && (
         <>
           {draft.method === 'bobbins' && !second && first.form !== 'bobbin' && (
-            <BobbinSplit single={first} scales={scales} />
+            <BobbinSplit key={`bobbins of ${first.pieceId}`} single={first} scales={scales} />
           )}
           <PlyLog
+            key={`log of ${first.pieceId}`}
+            onLogged={forget}
             draft={draft}
             chosen={chosen}
             turns={readOrNull(() => startOf(draft, own, outcome, system))}
@@ -156,7 +158,7 @@ export function PlyScreen({ page, scales, limits }: { page: PlyPage; scales: Sca
 
 const KEY = 'ply draft';
 
-function usePlyDraft(page: PlyPage): [PlyDraft, (change: Partial<PlyDraft>) => void] {
+function usePlyDraft(page: PlyPage): [PlyDraft, (change: Partial<PlyDraft>) => void, () => void] {
   const [kept, keep] = useKept(KEY, '');
   const [first] = page.singles;
   const initial: PlyDraft = {
@@ -180,8 +182,10 @@ function usePlyDraft(page: PlyPage): [PlyDraft, (change: Partial<PlyDraft>) => v
     }
   const there = draft.pieceIds.filter((id) => page.singles.some(({ pieceId }) => pieceId === id));
   return [
-    { ...draft, pieceIds: there },
+    // What was plied meanwhile is not there any more: begin with what is.
+    there.length > 0 ? { ...draft, pieceIds: there } : initial,
     (change) => keep(JSON.stringify({ ...draft, ...change, asked: page.chosen.join() })),
+    () => keep(''),
   ];
 }
 
