@@ -72,9 +72,9 @@ test('a yarn of which the twist is not known has no grade; its stretches part at
 test('the most is never less than any place', () => {
   fc.assert(
     fc.property(change, fc.nat(256), (change, i) => {
-      expect(Math.abs(mostChanged(change))).toBeGreaterThanOrEqual(
-        Math.abs(changeAt(change, (change.lengthM * i) / 256)) * (1 - 1e-12),
-      );
+      // To the last bits, where several wraps nearly cancel.
+      const there = Math.abs(changeAt(change, (change.lengthM * i) / 256));
+      expect(Math.abs(mostChanged(change))).toBeGreaterThan(there - 1e-9);
     }),
   );
 });
