@@ -27,7 +27,7 @@ import { parseNumber, type UnitSystem } from '../../core/units';
 import type { ScaleTool } from '../../server/bench';
 import type { PlyPage, PlySingle } from '../../server/plying';
 import { TextField } from '../../ui/Field';
-import { Length, Twist } from '../../ui/Figures';
+import { FineMass, Length, Twist } from '../../ui/Figures';
 import { PlainSelect } from '../../ui/PlainSelect';
 import { useSystem } from '../../ui/Providers';
 import { Say } from '../../ui/Say';
@@ -132,7 +132,7 @@ export function PlyScreen({ page, scales, limits }: { page: PlyPage; scales: Sca
           ) : (
             <>
               <Outcome outcome={outcome} first={first} own={own} limits={limits} />
-              <Compared first={first} second={second} scales={scales} />
+              {!second && <Compared single={first} scales={scales} />}
             </>
           )}
         </section>
@@ -431,20 +431,14 @@ function Outcome({
 }
 
 /** One cake or two bobbins, with figures for this single. */
-function Compared({ first, second, scales }: { first: PlySingle; second: PlySingle | undefined; scales: ScaleTool[] }) {
-  const massG = first.massG;
-  if (massG === null || first.lengthM === null) return null;
+function Compared({ single: { massG, lengthM, gristMPerG }, scales }: { single: PlySingle; scales: ScaleTool[] }) {
+  if (massG === null || lengthM === null) return null;
   const resolutionG = Math.min(...scales.map(({ resolutionG }) => resolutionG), 1);
-  const expectedM = leftoverExpectedM({ massG, gristMPerG: first.gristMPerG, resolutionG });
   return (
     <p className={styles.soft}>
-      {second ? '' : `Split over two bobbins it would be ${Number((massG / 2).toFixed(1))} g on each; about `}
-      {!second && (
-        <>
-          <Length m={expectedM} /> of one would be left over, as the scale and a single that is finer here and coarser
-          there have it. Both ends of one cake leave nothing.
-        </>
-      )}
+      Split over two bobbins it would be <FineMass g={massG / 2} /> on each; about{' '}
+      <Length m={leftoverExpectedM({ massG, gristMPerG, resolutionG })} /> of one would be left over, as the scale and a
+      single that is finer here and coarser there have it. Both ends of one cake leave nothing.
     </p>
   );
 }
