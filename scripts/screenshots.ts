@@ -66,7 +66,7 @@ const VIEWS: View[] = [
   { name: 'minis-count', path: '/minis/run/7', act: (maker) => maker.holds() },
   { name: 'minis-kits', path: '/minis/2', size: { width: 1280, height: 1500 } },
   { name: 'twist', path: '/twist/78', act: (maker) => maker.sees('Centimetre by centimetre') },
-  { name: 'ply', path: '/twist/ply?pieces=78' },
+  { name: 'ply', path: '/twist/ply?pieces=78', act: (maker) => maker.page.waitForSelector('canvas') },
   {
     name: 'practice',
     path: '/twist/practice',
