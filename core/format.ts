@@ -181,3 +181,23 @@ function rounded(value: number, decimals: number): string {
   }
   return formatter.format(value);
 }
+
+/**
+ * As a sentence begins.
+ *
+ * @example
+ * upperFirst('it takes two') // => 'It takes two'
+ */
+export function upperFirst(words: string): string {
+  return words.replace(/^./, (first) => first.toUpperCase());
+}
+
+/**
+ * As it goes on after a colon.
+ *
+ * @example
+ * lowerFirst('Work it from the centre') // => 'work it from the centre'
+ */
+export function lowerFirst(words: string): string {
+  return words.replace(/^./, (first) => first.toLowerCase());
+}

@@ -302,13 +302,24 @@ export function laidBy(onto: Exclude<Laying, { mode: 'reel' }>, gristMPerG: numb
   requirePositive(heightMm, `${at}heightMm`);
   requirePositive(densityGPerCm3, `${at}densityGPerCm3`);
   requireWithin(crossingAngleDeg, 0, 89, `${at}crossingAngleDeg`);
-  const round = mode === 'carried' ? senseOf(direction) : -senseOf(direction);
   const massPerMG = 1 / gristMPerG;
   return {
-    sense: round * Math.cos((crossingAngleDeg * Math.PI) / 180),
+    sense: senseOfLaying(mode, direction, crossingAngleDeg),
     coreM2: (coreDiameterMm / 2000) ** 2,
     perM: massPerMG / (densityGPerCm3 * 1e6 * Math.PI * (heightMm / 1000)),
   };
+}
+
+/**
+ * Which way round a strand lies on a package, seen from the near side: opposite to a spindle's turning, with the hand.
+ *
+ * @returns +1 clockwise, -1 counterclockwise, times the cosine of the crossing angle
+ * @example
+ * senseOfLaying('spindle', 'cw', 0) // => -1
+ */
+export function senseOfLaying(mode: 'spindle' | 'carried', direction: Round, crossingAngleDeg: number): number {
+  const round = mode === 'carried' ? senseOf(direction) : -senseOf(direction);
+  return round * Math.cos((crossingAngleDeg * Math.PI) / 180);
 }
 
 /**

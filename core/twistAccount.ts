@@ -2,7 +2,7 @@ import type { PackageEnd } from './faults';
 import type { Form } from './piece';
 import { endsOf } from './schools';
 import { isLoop, type LeavingWay } from './strandWays';
-import { type Access, type LaidOn, type Round, type StrandState, senseOf, wrapsOff } from './twist';
+import { type Access, type LaidOn, type Round, type StrandState, senseOf, senseOfLaying, wrapsOff } from './twist';
 import { asLong, reversed, roundLoop, stretchOf, type TwistChange, unchanged, wrapped } from './twistChange';
 
 /** How a strand was laid, as it was noted; null where nobody looked. */
@@ -128,10 +128,9 @@ function laidAs(
 ): LaidOn | null {
   if (how === null || how === 'reel' || direction === null || coreDiameterMm === null || outerDiameterMm === null)
     return null;
-  const round = how === 'carried' ? senseOf(direction) : -senseOf(direction);
   const coreM2 = (coreDiameterMm / 2000) ** 2;
   return {
-    sense: round * Math.cos((crossingAngleDeg * Math.PI) / 180),
+    sense: senseOfLaying(how, direction, crossingAngleDeg),
     coreM2,
     perM: ((outerDiameterMm / 2000) ** 2 - coreM2) / lengthM,
   };

@@ -8,7 +8,6 @@ import { LEAVING_WAYS } from '../core/strandWays';
 import { parseTurnsPerM, type TwistDirection } from '../core/twist';
 import type { PieceTwist } from '../core/twistAccount';
 import type { UnitSystem } from '../core/units';
-import { strandOfYarnMm } from '../core/weightClass';
 import type { Db } from '../db/connection';
 import { insertOperation, insertPart, insertUsedUp, operationByRequest, partsOf } from '../db/operations';
 import { insertPiece, pieceById, type PieceRow } from '../db/pieces';
@@ -19,7 +18,7 @@ import { longText, quantity, read, readOptional, requestKey, text, wholeNumber }
 import { attempt, NotPossible, type Saved } from './result';
 import { keepLaidTurning, keepLeft, leavingWay } from './strandWays';
 import { newestOnShelf } from './shelf';
-import { twistOfYarn } from './twist';
+import { strandFigures, twistOfYarn } from './twist';
 import { weighedMass, type WeighedMass, weighingFields } from './weighing';
 import { nameOfYarn, pieceView, yarnView, type YarnView } from './yarnViews';
 import { nextLabel } from './yarns';
@@ -77,11 +76,9 @@ export function plyPage(db: Db, pieceIds: readonly number[]): PlyPage {
 /** A single is what is plied; one of which it is known how it lies can be told most of. */
 const likely = ({ plies, twist }: PlySingle) => (plies === 1 ? 2 : 0) + (twist.laid ? 1 : 0);
 
-const SOME_GRIST_M_PER_G = 4;
-
 function singlesOf(db: Db, yarn: YarnView): PlySingle[] {
   const account = twistOfYarn(db, yarn);
-  const gristMPerG = yarn.grist?.mean ?? SOME_GRIST_M_PER_G;
+  const figures = strandFigures(yarn);
   return [...account].flatMap(([pieceId, twist]): PlySingle[] => {
     const row = pieceById(db, pieceId);
     if (!row || row.consumedBy !== null) return [];
@@ -97,9 +94,8 @@ function singlesOf(db: Db, yarn: YarnView): PlySingle[] {
         plies: yarn.plies,
         mass,
         massG: mass && massOf(mass, yarn.fibres).mean,
-        gristMPerG,
+        ...figures,
         lengthM: lengthM?.mean ?? null,
-        strandMm: strandOfYarnMm({ wpi: yarn.measuredWpi ?? yarn.wpi, gristMPerG })!,
         own: yarn.ownTwist,
         leans: yarn.ownTwist?.direction ?? yarn.twistDirection,
         twist,

@@ -167,19 +167,23 @@ export interface TwistPage {
 /** A fingering yarn, where nothing else is known: it only serves to draw with. */
 const SOME_GRIST_M_PER_G = 4;
 
+/** How long a gram of a yarn is and how thick it lies, or about so, for what is drawn and tried. */
+export function strandFigures(yarn: YarnView): { gristMPerG: number; strandMm: number } {
+  const gristMPerG = yarn.grist?.mean ?? SOME_GRIST_M_PER_G;
+  return { gristMPerG, strandMm: strandOfYarnMm({ wpi: yarn.measuredWpi ?? yarn.wpi, gristMPerG })! };
+}
+
 export function twistPage(db: Db, pieceId: number, now = new Date()): TwistPage | undefined {
   const page = piecePage(db, pieceId);
   if (!page) return undefined;
   const { yarn, piece, others } = page;
   const log = twistLog(db, yarn);
-  const gristMPerG = yarn.grist?.mean ?? SOME_GRIST_M_PER_G;
   return {
     yarn,
     piece,
     others,
     story: storyOf(log, pieceId),
-    gristMPerG,
-    strandMm: strandOfYarnMm({ wpi: yarn.measuredWpi ?? yarn.wpi, gristMPerG })!,
+    ...strandFigures(yarn),
     build: buildOf(yarn.plies),
     limits: twistLimits(db),
     workFrom: workFromOf(db, yarn),

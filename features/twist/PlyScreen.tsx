@@ -4,7 +4,7 @@ import { Segmented } from 'antd';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useMemo } from 'react';
-import { inWords, lengthFigure } from '../../core/format';
+import { inWords, lengthFigure, upperFirst } from '../../core/format';
 import { readOrNull, reading } from '../../core/inputError';
 import {
   leftoverExpectedM,
@@ -380,7 +380,7 @@ function Outcome({
   if (!outcome.value)
     return (
       <Say tone="tight" role="status">
-        {upper(outcome.error!)}.
+        {upperFirst(outcome.error!)}.
       </Say>
     );
   const { strands, pliedM, leftoverM } = outcome.value;
@@ -442,5 +442,3 @@ function Compared({ single: { massG, lengthM, gristMPerG }, scales }: { single: 
     </p>
   );
 }
-
-const upper = (words: string) => words[0]!.toUpperCase() + words.slice(1);

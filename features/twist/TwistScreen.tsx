@@ -4,9 +4,10 @@ import { Button } from 'antd';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useCallback, useDeferredValue, useMemo, useState } from 'react';
-import { inWords, lengthFigure } from '../../core/format';
+import { inWords, lengthFigure, upperFirst } from '../../core/format';
 import { isLoop } from '../../core/strandWays';
-import { changeAt, type TwistChange } from '../../core/twistChange';
+import { signedTurns } from '../../core/twist';
+import { changeAt } from '../../core/twistChange';
 import type { TwistSurvey } from '../../core/twistSurvey';
 import type { TwistPage } from '../../server/twist';
 import { ActionLink } from '../../ui/ActionLink';
@@ -21,7 +22,7 @@ import { LimitsPanel } from './LimitsPanel';
 import { PliedPanel } from './PliedPanel';
 import { StepCards } from './StepCards';
 import { notesOf } from './notes';
-import { differs, type Trial, tried, type Tried, trialOf } from './trial';
+import { alongOf, differs, type Trial, tried, type Tried, trialOf } from './trial';
 import styles from './TwistScreen.module.css';
 import { useSurvey } from './useSurvey';
 import { WaysNext } from './WaysNext';
@@ -101,10 +102,9 @@ function OwnTwistWords({ page: { yarn, piece } }: { page: TwistPage }) {
         {yarn.twistDirection && ` It leans like ${yarn.twistDirection}.`}
       </>
     );
-  const turns = ownTwist.direction === 'S' ? -ownTwist.turnsPerM : ownTwist.turnsPerM;
   return (
     <>
-      Its own twist: <strong>{twistWords(turns, system)}</strong>
+      Its own twist: <strong>{twistWords(signedTurns(ownTwist), system)}</strong>
       {ownTwist.from === 'band'
         ? ' by the band'
         : `, counted ${ownTwist.counts === 1 ? 'once' : `${ownTwist.counts} times`}`}
@@ -117,9 +117,9 @@ function OwnTwistWords({ page: { yarn, piece } }: { page: TwistPage }) {
 function Answer({ page, trial, outcome }: { page: TwistPage; trial: Trial; outcome: Tried }) {
   const system = useSystem();
   const { yarn, limits, build } = page;
-  const { piece, used, problem } = outcome;
+  const { piece, problem } = outcome;
   const unwound = isLoop(piece.form);
-  const along = unwound ? piece.change : used;
+  const along = alongOf(outcome);
   const known = piece.gap === null;
   const sentences = along ? changeSentences(along, trial.use.end, yarn.ownTwist, limits, build, system) : [];
   const worst = sentences.some(({ grade }) => grade === 'trouble')
@@ -143,7 +143,7 @@ function Answer({ page, trial, outcome }: { page: TwistPage; trial: Trial; outco
       {problem && !unwound ? (
         known && (
           <Say tone="tight">
-            <strong>Not known.</strong> {problem[0]!.toUpperCase() + problem.slice(1)}.
+            <strong>Not known.</strong> {upperFirst(problem)}.
           </Say>
         )
       ) : (
@@ -155,7 +155,7 @@ function Answer({ page, trial, outcome }: { page: TwistPage; trial: Trial; outco
               </span>
             )}
             {sentences.map(({ what }, i) => (
-              <span key={i}>{i === 0 ? what : ` ${what[0]!.toUpperCase()}${what.slice(1)}`}</span>
+              <span key={i}>{i === 0 ? what : ` ${upperFirst(what)}`}</span>
             ))}
           </p>
           {single && <p>{single}</p>}
@@ -208,8 +208,8 @@ function Along({ page, trial, outcome }: { page: TwistPage; trial: Trial; outcom
   const system = useSystem();
   const [share, setShare] = useState(0);
   const { yarn, limits, build } = page;
-  const { piece, used } = outcome;
-  const along: TwistChange | null = isLoop(piece.form) ? piece.change : used;
+  const { piece } = outcome;
+  const along = alongOf(outcome);
   const survey = useSurvey(along && { change: along, own: yarn.ownTwist, limits: limits[build] });
   if (!along)
     return (

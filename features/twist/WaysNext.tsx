@@ -3,6 +3,7 @@
 import { Button } from 'antd';
 import Link from 'next/link';
 import { memo, useMemo, useState } from 'react';
+import { lowerFirst } from '../../core/format';
 import { isLoop, type LayingWay, type LeavingWay, wayOfLeaving } from '../../core/strandWays';
 import { type Leaving, percentOfOwn } from '../../core/twist';
 import { strandStateOf } from '../../core/twistAccount';
@@ -179,7 +180,7 @@ function Planned({ page: { piece }, way }: { page: TwistPage; way: NextWay }) {
   const task = useTask();
   return (
     <Say tone="good">
-      In the plan: {wayWords(way, piece.form).replace(/^./, (first) => first.toLowerCase())}.{' '}
+      In the plan: {lowerFirst(wayWords(way, piece.form))}.{' '}
       {way.rewind && <Link href={`/winding/plan/${piece.id}`}>Wind it</Link>}{' '}
       <Button size="small" type="text" loading={task.busy} onClick={() => task.run(() => unplanWay(piece.id))}>
         Take it out

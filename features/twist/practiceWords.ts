@@ -1,4 +1,4 @@
-import { inWords, twistFigure } from '../../core/format';
+import { inWords, twistFigure, upperFirst } from '../../core/format';
 import { wayOfLeaving } from '../../core/strandWays';
 import { letterOf, type Round, type TwistStep } from '../../core/twist';
 import { changeAt } from '../../core/twistChange';
@@ -164,7 +164,7 @@ function pullReasons(steps: readonly TwistStep[]): string[] {
   const use = steps.at(-1)!.from;
   if (use.mode === 'rotating') return ['What turns as it gives its yarn goes round nothing: no turn is put in.'];
   if (use.mode === 'stationary-loop')
-    return [`${upper(ROUND_WORDS[use.direction])} is ${use.direction === 'cw' ? 'Z' : 'S'}.`];
+    return [`${upperFirst(ROUND_WORDS[use.direction])} is ${use.direction === 'cw' ? 'Z' : 'S'}.`];
   const onto = steps.at(-2)?.onto;
   const laid = roundOfLaying(onto)!;
   const seen = use.side === 'near' ? laid : other(laid);
@@ -179,7 +179,6 @@ function pullReasons(steps: readonly TwistStep[]): string[] {
 }
 
 const other = (round: Round): Round => (round === 'cw' ? 'ccw' : 'cw');
-const upper = (words: string) => words[0]!.toUpperCase() + words.slice(1);
 
 /** What is drawn of a question: the last thing that a strand is pulled from, as it is seen from where it is held. */
 export function sourceOf({ kind, steps, ways, answer }: Exercise, answered: boolean): Source {

@@ -98,6 +98,11 @@ export function tried(page: TwistPage, trial: Trial): Tried {
   return { piece, used: after.value ?? null, problem: after.error ?? null };
 }
 
+/** What is told and drawn: along a loop as it lies, along anything wound as it is used; null where that cannot be told. */
+export function alongOf({ piece, used }: Tried): TwistChange | null {
+  return isLoop(piece.form) ? piece.change : used;
+}
+
 function leavingFor({ form, loopM }: PieceTwist, { end, left }: TriedLeaving): Leaving | null {
   if (left === '' || !waysToLeave(form, end).includes(left)) return null;
   return leavingOf(left, end, loopM);

@@ -4,7 +4,7 @@ import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { massBalance } from '../../core/massBalance';
-import { inWords, lengthFigure } from '../../core/format';
+import { inWords, lengthFigure, upperFirst } from '../../core/format';
 import { type RunState, turnsOn, woundParts } from '../../core/run';
 import { readOrNull } from '../../core/inputError';
 import { parseQuantity } from '../../core/units';
@@ -230,7 +230,7 @@ export function LogForm({
 
 function labelOf({ plan }: RunPage, part: number, of: number): string {
   const { name, tool } = plan.cakes[part]!;
-  if (name) return name[0]!.toUpperCase() + name.slice(1);
+  if (name) return upperFirst(name);
   if (of === 1) return 'The scale shows';
   return `${tool.onto === 'winder' ? 'Cake' : 'Ball'} ${part + 1}`;
 }

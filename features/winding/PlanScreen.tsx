@@ -7,7 +7,7 @@ import { type ReactNode, useState } from 'react';
 import { HALF_WIDTH_90 } from '../../core/estimate';
 import { faultsInWords } from '../../core/faults';
 import { handlingOf } from '../../core/fibre';
-import { durationInWords, inWords, sizeFigure } from '../../core/format';
+import { durationInWords, inWords, lowerFirst, sizeFigure, upperFirst } from '../../core/format';
 import { massOf, needsSwift, type Form as PieceForm } from '../../core/piece';
 import { endsOf } from '../../core/schools';
 import type { PlannedCake } from '../../core/windingPlan';
@@ -114,7 +114,7 @@ function Planning({ page }: { page: PlanPage }) {
       )}
       {page.next && (
         <Say tone="plain">
-          For its twist you chose: {wayWords(page.next, piece.form).replace(/^./, (first) => first.toLowerCase())}.{' '}
+          For its twist you chose: {lowerFirst(wayWords(page.next, piece.form))}.{' '}
           <Link href={`/twist/${piece.id}`}>See why, or choose anew</Link>.
         </Say>
       )}
@@ -418,7 +418,7 @@ function CakeFigures({
 function Station({ title, children }: { title: string; children: ReactNode }) {
   return (
     <li className={styles.station}>
-      <h2>{title[0]!.toUpperCase() + title.slice(1)}</h2>
+      <h2>{upperFirst(title)}</h2>
       {children}
     </li>
   );

@@ -1,7 +1,7 @@
 'use client';
 
 import { Checkbox, Segmented } from 'antd';
-import { durationInWords } from '../../core/format';
+import { durationInWords, upperFirst } from '../../core/format';
 import { needsSwift } from '../../core/piece';
 import type { PlanPage } from '../../server/planPages';
 import { SCHOOL_QUESTIONS } from '../../ui/schools';
@@ -134,7 +134,7 @@ function Way({
         onChange={onChange}
       />
       <p className={styles.soft}>
-        {chosen && `${chosen.why[0]!.toUpperCase()}${chosen.why.slice(1)}. `}
+        {chosen && `${upperFirst(chosen.why)}. `}
         {more}
       </p>
     </div>

@@ -2,7 +2,7 @@
 
 import Link from 'next/link';
 import { type massOf } from '../../core/piece';
-import { inWords, lengthFigure, readingFigure } from '../../core/format';
+import { inWords, lengthFigure, lowerFirst, readingFigure } from '../../core/format';
 import type { ScaleTool } from '../../server/bench';
 import type { NextWay } from '../../server/nextWay';
 import type { PiecePage } from '../../server/yarnViews';
@@ -99,10 +99,7 @@ export function PieceScreen({
         )}
         <p>
           <Link href={`/twist/${piece.id}`}>What has become of its twist</Link>
-          {next && !gone && (
-            <>; in the plan: {wayWords(next, piece.form).replace(/^./, (first) => first.toLowerCase())}</>
-          )}
-          .
+          {next && !gone && <>; in the plan: {lowerFirst(wayWords(next, piece.form))}</>}.
         </p>
         {!gone && (
           <div className={styles.actions}>
