@@ -7,23 +7,39 @@ export const FORMS = ['hank', 'cake', 'ball', 'mini skein', 'cone', 'bobbin', 's
 export type Form = (typeof FORMS)[number];
 
 /**
- * What turns pieces into pieces, or measures them; `receive` is where a thread begins, `sample` measures a length of a
- * piece, `inspect` finds faults along it, `split` cuts minis from it, it is put into the pot to `dye` or into water to
- * `wash`, singles become one by `ply`, `undo` is the opposite of another operation.
+ * What turns pieces into pieces, or measures them; `receive` is where a thread begins, `open` takes band and twist out of
+ * a hank, `wind` makes cakes and balls (of what was wound before: a second time), `reel` makes a skein of what is wound,
+ * `split` cuts minis from it, `join` makes several pieces one, singles become one by `ply`; it is put into the pot to
+ * `dye` or into water to `wash`, and found `dry`; `use` knits it up, `write off` is any other way that it went; `sample`
+ * measures a length of a piece, `inspect` finds faults along it, `undo` is the opposite of another operation.
  */
 export const OPERATION_KINDS = [
   'receive',
+  'open',
   'wind',
+  'reel',
   'split',
+  'join',
   'weigh',
   'sample',
   'inspect',
   'dye',
   'wash',
+  'dry',
   'ply',
+  'use',
+  'write off',
   'undo',
 ] as const;
 export type OperationKind = (typeof OPERATION_KINDS)[number];
+
+/** Why a piece, or a part of one, was written off. */
+export const WRITE_OFF_REASONS = ['given away', 'sold', 'lost', 'damaged', 'tangled'] as const;
+export type WriteOffReason = (typeof WRITE_OFF_REASONS)[number];
+
+/** How two ends were joined: by a knot, or felted, spliced or wound into one another. */
+export const JOINTS = ['knot', 'splice'] as const;
+export type Joint = (typeof JOINTS)[number];
 
 /** A piece's part in an operation: consumed by it, yielded by it, or still itself afterwards. */
 export type Side = 'in' | 'out' | 'on';
@@ -67,6 +83,16 @@ export function massOf(fact: MassFact, fibres: readonly FibreShare[] = []): Esti
  */
 export function needsSwift(form: Form): boolean {
   return form === 'hank';
+}
+
+/**
+ * What has been on a winder before: wound a second time it comes out softer.
+ *
+ * @example
+ * woundBefore('hank') // => false
+ */
+export function woundBefore(form: Form): boolean {
+  return form === 'cake' || form === 'ball';
 }
 
 /**

@@ -29,8 +29,11 @@ export interface LaidPart {
 
 /** One thing that happened to a piece, as far as its twist goes. */
 export type TwistEvent =
-  /** `asMade`: a hank, or fresh from plying; anything else that comes has been wound by somebody. */
-  | { kind: 'came'; piece: LaidPart; loopM: number | null; asMade: boolean }
+  /**
+   * `asMade`: a hank, or fresh from plying; anything else that comes has been wound by somebody. `joined`: of several
+   * pieces, each of which had a twist of its own.
+   */
+  | { kind: 'came'; piece: LaidPart; loopM: number | null; asMade: boolean; joined?: boolean }
   | {
       kind: 'taken';
       pieceId: number;
@@ -46,7 +49,7 @@ export type TwistEvent =
   | { kind: 'measured'; pieceId: number; lengthM: number; usedFrom: PackageEnd };
 
 /** What the account does not know, and why. */
-export type TwistGap = 'came wound' | 'leaving not noted' | 'laying not noted' | 'loop not measured';
+export type TwistGap = 'came wound' | 'joined' | 'leaving not noted' | 'laying not noted' | 'loop not measured';
 
 /** A piece's twist, as far as it can be told. */
 export interface PieceTwist {
@@ -100,11 +103,12 @@ function asItCame({
   piece: { form, lengthM, noted },
   loopM,
   asMade,
+  joined,
 }: Extract<TwistEvent, { kind: 'came' }>): PieceTwist {
   const length = lengthM ?? SHARE_M;
   return {
     change: unchanged(length),
-    gap: asMade ? null : 'came wound',
+    gap: joined ? 'joined' : asMade ? null : 'came wound',
     form,
     laid: noted && laidAs(noted, length),
     loopM,

@@ -109,15 +109,3 @@ export function loopsLastWeighed(
   ).get(yarnId, reelId);
   return row?.loops && row.massMg ? { loops: row.loops, massMg: row.massMg, minis: row.minis } : undefined;
 }
-
-/** The operation that put a piece into water or dye after it was weighed last; null: it is as dry as it was. */
-export function wetBy(db: Db, pieceId: number): number | null {
-  const row = prepared<{ wetBy: number | null }>(
-    db,
-    `SELECT max(o.id) AS wetBy FROM operation_piece part
-     JOIN live_operation o ON o.id = part.operation_id
-     JOIN piece_now p ON p.id = part.piece_id
-     WHERE part.piece_id = ? AND o.kind IN ('dye', 'wash') AND o.id > coalesce(p.weighed_by, 0)`,
-  ).get(pieceId);
-  return row?.wetBy ?? null;
-}

@@ -83,12 +83,27 @@ export function insertMark(db: Db, operationId: number, mark: MarkRow): void {
   );
 }
 
-/** The marks along the pieces of a yarn, of operations that still hold. */
-export function marksOfYarn(db: Db, yarnId: number): MarkRow[] {
-  return prepared<MarkRow>(
+/** The marks along the pieces of a yarn, of operations that still hold, and which of them set each down. */
+export function marksOfYarn(db: Db, yarnId: number): (MarkRow & { operationId: number })[] {
+  return prepared<MarkRow & { operationId: number }>(
     db,
-    `SELECT m.piece_id AS pieceId, m.kind, m.at_mm AS atMm FROM mark m
+    `SELECT m.piece_id AS pieceId, m.kind, m.at_mm AS atMm, m.operation_id AS operationId FROM mark m
      JOIN piece p ON p.id = m.piece_id JOIN live_operation o ON o.id = m.operation_id
      WHERE p.yarn_id = ? ORDER BY m.piece_id, m.at_mm`,
   ).all(yarnId);
+}
+
+/** The operation that put a piece into water or dye since it was weighed last, or found dry; null: it is dry. */
+export function wetBy(db: Db, pieceId: number): number | null {
+  const row = prepared<{ wetBy: number | null }>(
+    db,
+    `SELECT max(o.id) AS wetBy FROM operation_piece part
+     JOIN live_operation o ON o.id = part.operation_id
+     JOIN piece_now p ON p.id = part.piece_id
+     WHERE part.piece_id = @pieceId AND o.kind IN ('dye', 'wash') AND o.id > coalesce(p.weighed_by, 0)
+       AND NOT EXISTS (
+         SELECT 1 FROM operation_piece later JOIN live_operation found ON found.id = later.operation_id
+         WHERE later.piece_id = @pieceId AND found.kind = 'dry' AND found.id > o.id)`,
+  ).get({ pieceId });
+  return row?.wetBy ?? null;
 }

@@ -23,6 +23,21 @@ export interface SampleRow {
   leans: TwistDirection | null;
 }
 
+/** Nothing of it was measured. */
+export const NO_SAMPLE = {
+  lengthMm: null,
+  massMg: null,
+  resolutionMg: null,
+  humidityPercent: null,
+  loops: null,
+  loopMm: null,
+  spreadMm: null,
+  wpi: null,
+  turns: null,
+  overMm: null,
+  leans: null,
+};
+
 export function insertSample(db: Db, sample: SampleRow): void {
   prepared(
     db,

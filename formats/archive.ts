@@ -4,7 +4,7 @@ import { parseCare } from '../core/care';
 import { readOrNull } from '../core/inputError';
 import { FAULT_KINDS, PACKAGE_ENDS } from '../core/faults';
 import { FIBRE_NAMES, YARN_KINDS } from '../core/fibre';
-import { FORMS, OPERATION_KINDS } from '../core/piece';
+import { FORMS, JOINTS, OPERATION_KINDS, WRITE_OFF_REASONS } from '../core/piece';
 import { REEL_KINDS } from '../core/miniLoops';
 import { PLY_METHODS } from '../core/plying';
 import { HAND_FORMS } from '../core/run';
@@ -17,7 +17,7 @@ import { EXERCISE_KINDS } from '../core/twistPractice';
  */
 
 export const ARCHIVE_FORMAT = 'lazy-acorn archive';
-export const ARCHIVE_VERSION = 5;
+export const ARCHIVE_VERSION = 6;
 
 const id = z.int().positive();
 const whole = z.int().positive();
@@ -277,6 +277,20 @@ export const archiveTables = {
     plied_turns_per_km: wholeOrNone,
     rest_until: time.nullable(),
   }),
+  went: z.strictObject({
+    operation_id: id,
+    mass_mg: wholeOrNone,
+    why: z.enum(WRITE_OFF_REASONS).nullable(),
+    project_id: id.nullable(),
+  }),
+  joined: z.strictObject({
+    operation_id: id,
+    joint: z.enum(JOINTS),
+    pieces: json.refine(
+      (text) => z.array(id).min(2).safeParse(JSON.parse(text)).success,
+      'must be an array of numbers of pieces',
+    ),
+  }),
   practice_answer: z.strictObject({ id, at: time, kind: z.enum(EXERCISE_KINDS), is_right: flag }),
   mini_job: z.strictObject({
     id,
@@ -416,6 +430,7 @@ const UPGRADES: Record<number, (tables: OldTables) => OldTables> = {
     ply: [],
     practice_answer: [],
   }),
+  5: (tables) => ({ ...tables, went: [], joined: [] }),
 };
 
 /** A laying of which nobody noted how it was done. */

@@ -5,6 +5,7 @@ import { openDatabase } from '../db/connection';
 import { pictureFolder } from '../server/database';
 import { ternRock, ternRockPictures } from './ternRock';
 import { ternRockMinis } from './ternRockMinis';
+import { ternRockThread } from './ternRockThread';
 import { ternRockTwist } from './ternRockTwist';
 
 async function main(file: string | undefined): Promise<void> {
@@ -15,6 +16,7 @@ async function main(file: string | undefined): Promise<void> {
   ternRock(db, new Date());
   ternRockMinis(db, await loadHighs(), new Date());
   ternRockTwist(db, new Date());
+  ternRockThread(db, new Date());
   await ternRockPictures(db, pictureFolder(file), new Date());
   db.pragma('wal_checkpoint(TRUNCATE)');
   db.close();

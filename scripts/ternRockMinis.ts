@@ -6,7 +6,8 @@ import { setLoop } from '../db/pieces';
 import { EMPTY_BAND } from '../features/yarns/bandValues';
 import { saveTool } from '../server/bench';
 import { noteFault } from '../server/faults';
-import { packKit, treatMinis } from '../server/miniCare';
+import { treatPieces } from '../server/changes';
+import { packKit } from '../server/miniCare';
 import { miniJobPage } from '../server/miniJobPages';
 import { type MiniJobForm, saveMiniJob } from '../server/miniJobs';
 import { miniFold } from '../server/miniRunEvents';
@@ -146,7 +147,7 @@ export function ternRockMinis(db: Db, highs: Highs, now: Date): void {
   count(tests, first, daysAgo(4));
   const dyed = miniJobPage(db, tests)!.minis.slice(0, 6);
   idOf(
-    treatMinis(
+    treatPieces(
       db,
       {
         requestKey: key(),

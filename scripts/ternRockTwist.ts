@@ -2,7 +2,7 @@
 import type { Db } from '../db/connection';
 import { EMPTY_BAND } from '../features/yarns/bandValues';
 import { keepAnswer } from '../server/practice';
-import { washPiece } from '../server/plied';
+import { treatPieces } from '../server/changes';
 import { type PlyForm, plySingles, splitOverBobbins } from '../server/plying';
 import type { Saved } from '../server/result';
 import { followRun, runPage, windingFold } from '../server/runEvents';
@@ -150,7 +150,7 @@ export function ternRockTwist(db: Db, now: Date): void {
     { how: 'reel', loops: '119', loop: '146 cm', spread: '', mass: '', humidity: '', scaleResolutionG: 0.1 },
     daysAgo(5, 12),
   );
-  idOf(washPiece(db, stormSkein, { requestKey: key(), note: '' }, daysAgo(1)));
+  idOf(treatPieces(db, { requestKey: key(), kind: 'wash', pieceIds: [stormSkein], note: '' }, daysAgo(1)));
 
   // From both ends of one cake, plied last night: it rests.
   const ember = add(

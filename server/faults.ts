@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { FAULT_KINDS, PACKAGE_ENDS } from '../core/faults';
+import { type Fault, FAULT_KINDS, PACKAGE_ENDS } from '../core/faults';
 import { InputError } from '../core/inputError';
 import type { UnitSystem } from '../core/units';
 import type { Db } from '../db/connection';
@@ -45,4 +45,9 @@ export function noteFault(db: Db, pieceId: number, input: unknown, system: UnitS
       })
       .immediate(),
   );
+}
+
+/** Sets down what lies along a piece that an operation made. */
+export function keepMarks(db: Db, operationId: number, pieceId: number, faults: readonly Fault[]): void {
+  for (const { kind, atM } of faults) insertMark(db, operationId, { pieceId, kind, atMm: toMm(atM) });
 }

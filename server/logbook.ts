@@ -1,5 +1,5 @@
 import { massBalance, type MassBalance } from '../core/massBalance';
-import type { Form, MassFact, OperationKind, Side } from '../core/piece';
+import type { Form, Joint, MassFact, OperationKind, Side, WriteOffReason } from '../core/piece';
 import { DEFAULT_SCALE_RESOLUTION_G } from '../core/yardage';
 import { agreement, type Agreement } from '../core/agreement';
 import type { Fault, PackageEnd } from '../core/faults';
@@ -8,9 +8,10 @@ import { type MarkKind, type RunState, secondsPerTurn, type StopReason, turnsOn,
 import { type LayingWay, layingWayOf, type LeavingWay } from '../core/strandWays';
 import { spindleOf } from '../core/windingPlan';
 import type { Db } from '../db/connection';
+import { joinedBy, wentBy } from '../db/goings';
 import { isLive, operationById, type OperationRow, partsOf, recentOperations } from '../db/operations';
 import { miniJobById } from '../db/minis';
-import { everMade, marksOfYarn } from '../db/pieces';
+import { everMade } from '../db/pieces';
 import { runOfOperation } from '../db/runs';
 import { strandOf } from '../db/strandWays';
 import { woundBy } from '../db/woundCakes';
@@ -20,7 +21,7 @@ import { fromMg, fromUm } from './whole';
 import { placeOnCake } from './runLog';
 import { stateOf } from './runEvents';
 import { stillToWind } from './runStart';
-import { faultsOn, massFactOf, type SampleView, yarnView } from './yarnViews';
+import { faultsOfYarn, massFactOf, type SampleView, yarnView } from './yarnViews';
 
 /** A piece's part in an entry of the logbook. */
 export interface EntryPiece {
@@ -47,6 +48,10 @@ export interface Entry {
   fromEnd: PackageEnd | null;
   /** What was measured, while it holds. */
   sample: SampleView | null;
+  /** What went of it, and where to; null where nothing did. */
+  went: { massG: number | null; why: WriteOffReason | null; project: { id: number; name: string } | null } | null;
+  /** How several were joined. */
+  joint: Joint | null;
   /** Only where both sides were weighed. */
   balance: MassBalance | null;
 }
@@ -123,7 +128,7 @@ function entryOf(db: Db, operation: OperationRow): Entry {
   const parts = partsOf(db, operation.id);
   const { yarnId } = everMade(db, parts[0]!.pieceId);
   const yarn = yarnView(db, yarnId)!;
-  const marks = marksOfYarn(db, yarnId);
+  const faults = faultsOfYarn(db, yarn);
   const pieces = parts.map((part): EntryPiece => {
     const { label, form } = everMade(db, part.pieceId);
     return {
@@ -132,7 +137,7 @@ function entryOf(db: Db, operation: OperationRow): Entry {
       form,
       side: part.side,
       mass: massFactOf(part),
-      faults: faultsOn(marks, part.pieceId),
+      faults: faults(part.pieceId),
     };
   });
   const wasteG = fromMg(operation.wasteMg);
@@ -149,15 +154,26 @@ function entryOf(db: Db, operation: OperationRow): Entry {
     tiesG,
     fromEnd: operation.fromEnd,
     sample: yarn.samples.find(({ operationId }) => operationId === operation.id) ?? null,
+    went: wentOf(db, operation.id),
+    joint: joinedBy(db, operation.id)?.joint ?? null,
     balance: balanceOf(pieces, wasteG + tiesG),
   };
+}
+
+function wentOf(db: Db, operationId: number): Entry['went'] {
+  const row = wentBy(db, operationId);
+  if (!row) return null;
+  const project = row.projectId === null ? null : { id: row.projectId, name: row.project! };
+  return { massG: row.massMg === null ? null : fromMg(row.massMg), why: row.why, project };
 }
 
 /** Nothing balances against a mass that only the band tells: the band is a promise, not a weighing. */
 function balanceOf(pieces: readonly EntryPiece[], wasteG: number): MassBalance | null {
   const side = (wanted: Side) => pieces.filter((piece) => piece.side === wanted).map(({ mass }) => mass);
   const [before, after] = [side('in'), side('out')];
-  if (before.length === 0 || [...before, ...after].some((mass) => mass?.from !== 'scale')) return null;
+  // What was used up has nothing on its other side.
+  if (before.length === 0 || after.length === 0 || [...before, ...after].some((mass) => mass?.from !== 'scale'))
+    return null;
   const weighed = (masses: (MassFact | null)[]) =>
     masses.flatMap((mass) =>
       mass

@@ -1,60 +1,15 @@
 import { z } from 'zod';
 import { InputError } from '../core/inputError';
-import type { OperationKind } from '../core/piece';
 import type { UnitSystem } from '../core/units';
 import type { Db } from '../db/connection';
-import { miniJobById, miniOfPiece, minisOfJob, setKit, wetBy } from '../db/minis';
-import { insertOperation, insertPart, operationByRequest, type PartRow } from '../db/operations';
-import { pieceById, type PieceRow } from '../db/pieces';
+import { miniJobById, miniOfPiece, minisOfJob, setKit } from '../db/minis';
+import { operationByRequest } from '../db/operations';
+import { pieceById, type PieceRow, wetBy } from '../db/pieces';
+import { goneThrough } from './changes';
 import { longText, quantity, readOptional, requestKey } from './fields';
-import { undoOperation } from './pieces';
 import { attempt, NotPossible, type Saved } from './result';
 import { weighedMass, weighingFields } from './weighing';
 import { fromMg } from './whole';
-
-const treatForm = z.strictObject({
-  requestKey,
-  kind: z.enum(['dye', 'wash']),
-  pieceIds: z.array(z.int().positive()).min(1, 'say which'),
-  note: longText,
-});
-export type TreatForm = z.input<typeof treatForm>;
-
-/** Minis go into the dye pot or into water: from then on they wait to be dry and weighed again. */
-export function treatMinis(db: Db, input: unknown, now: Date): Saved {
-  return attempt(treatForm, input, (form) =>
-    db
-      .transaction(() => {
-        const before = operationByRequest(db, form.requestKey);
-        if (before) return before.id;
-        const pieces = form.pieceIds.map((id) => stillThere(db, id));
-        return enteredByYarn(
-          db,
-          pieces.map((piece) => ({ piece, mass: {} })),
-          form,
-          now,
-        );
-      })
-      .immediate(),
-  );
-}
-
-/** Takes these minis out of the pot or the water again, of whichever yarns they are. */
-export function untreatMinis(db: Db, pieceIds: readonly number[], now: Date): Saved {
-  return attempt(z.null(), null, () =>
-    db
-      .transaction(() => {
-        const operations = new Set(pieceIds.flatMap((id) => wetBy(db, id) ?? []));
-        if (operations.size === 0) throw new NotPossible('there is nothing here to undo');
-        for (const id of operations) {
-          const undone = undoOperation(db, id, now);
-          if (!undone.ok) throw new NotPossible(Object.values(undone.errors).join('. '));
-        }
-        return operations.values().next().value!;
-      })
-      .immediate(),
-  );
-}
 
 function dryForm(system: UnitSystem) {
   return z.strictObject({
@@ -92,7 +47,7 @@ export function weighDried(db: Db, input: unknown, system: UnitSystem, now: Date
           return [{ piece, mass }];
         });
         if (weighed.length === 0) throw new InputError('weigh at least one', 'masses.0');
-        return enteredByYarn(db, weighed, { ...form, kind: 'weigh' }, now);
+        return goneThrough(db, weighed, { ...form, kind: 'weigh' }, now);
       })
       .immediate(),
   );
@@ -103,23 +58,6 @@ function stillThere(db: Db, pieceId: number): PieceRow {
   if (!piece || piece.consumedBy !== null) throw new NotPossible('one of these is not there any more');
   if (!miniOfPiece(db, pieceId)) throw new NotPossible('one of these is no mini');
   return piece;
-}
-
-/** One entry for each yarn, as the logbook tells them; the first carries the request, and is the one that is told. */
-function enteredByYarn(
-  db: Db,
-  minis: readonly { piece: PieceRow; mass: Partial<PartRow> }[],
-  { kind, note, requestKey }: { kind: OperationKind; note: string; requestKey: string },
-  now: Date,
-): number {
-  const yarnIds = [...new Set(minis.map(({ piece }) => piece.yarnId))];
-  const [first] = yarnIds.map((yarnId, i) => {
-    const operationId = insertOperation(db, { kind, at: now.toISOString(), note, ...(i === 0 && { requestKey }) });
-    for (const { piece, mass } of minis)
-      if (piece.yarnId === yarnId) insertPart(db, { operationId, pieceId: piece.id, side: 'on', ...mass });
-    return operationId;
-  });
-  return first!;
 }
 
 /** Packs these minis into one kit of a job; with none, the kit is taken apart again. */

@@ -6,9 +6,9 @@ import { type MiniCaution, miniCautions, type MiniTies, miniTies } from '../core
 import { loopsForLength } from '../core/miniLoops';
 import type { MassFact } from '../core/piece';
 import type { Db } from '../db/connection';
-import { type MiniJobRow, miniJobById, miniJobs, type MiniRow, minisOfJob, wetBy } from '../db/minis';
+import { type MiniJobRow, miniJobById, miniJobs, type MiniRow, minisOfJob } from '../db/minis';
 import { operationById, type PartRow, partsOf } from '../db/operations';
-import { everMade, pieceById } from '../db/pieces';
+import { everMade, pieceById, wetBy } from '../db/pieces';
 import { type RunRow, runsOfJob } from '../db/runs';
 import { type MiniJobPlan, readMiniJobPlan } from './miniJobPlan';
 import { strandOf } from './miniParents';

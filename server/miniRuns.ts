@@ -13,13 +13,14 @@ import type { UnitSystem } from '../core/units';
 import type { Db } from '../db/connection';
 import { insertMini, loopsLastWeighed, miniJobById } from '../db/minis';
 import { insertOperation, insertPart, insertUsedUp, operationByRequest } from '../db/operations';
-import { insertMark, insertPiece, pieceById, type PieceRow } from '../db/pieces';
+import { insertPiece, pieceById, type PieceRow } from '../db/pieces';
 import { endRun, insertRun, openRunOfPiece, runById } from '../db/runs';
 import { longText, quantity, readOptional, requestKey } from './fields';
 import { type MiniJobPlan, readMiniJobPlan } from './miniJobPlan';
 import { miniYarns } from './miniParents';
 import { miniStateOf } from './miniRunEvents';
 import { type MiniRunPlan, readMiniRunPlan } from './miniRunPlan';
+import { keepMarks } from './faults';
 import { attempt, NotPossible, type Saved } from './result';
 import { type RunFrame, runFrame } from './runEvents';
 import { keepLaidLoops, keepLeft, layingWay, leavingWay, miniWays } from './strandWays';
@@ -355,8 +356,4 @@ function keepRest(
   // What stays of the parent lies as it did; only what was cut out was laid anew, and nobody asks how.
   if (cutOut) keepLaidLoops(db, { operationId, pieceId, loopM: null, way: '' });
   keepMarks(db, operationId, pieceId, faults);
-}
-
-function keepMarks(db: Db, operationId: number, pieceId: number, faults: readonly Fault[]): void {
-  for (const { kind, atM } of faults) insertMark(db, operationId, { pieceId, kind, atMm: toMm(atM) });
 }

@@ -10,7 +10,8 @@ import { reels, removeTool, saveTool } from './bench';
 import { noteFault } from './faults';
 import { labelOf, labelSheet } from './labels';
 import { entryPage } from './logbook';
-import { packKit, treatMinis, untreatMinis, weighDried } from './miniCare';
+import { treatPieces, untreatPieces } from './changes';
+import { packKit, weighDried } from './miniCare';
 import { miniJobLines, miniJobPage } from './miniJobPages';
 import { endMiniJob, type MiniJobForm, miniPlanPage, miniReplanPage, saveMiniJob } from './miniJobs';
 import { logMiniRun, type MiniLogForm, miniRunPage, startMiniRun } from './miniRuns';
@@ -411,8 +412,8 @@ describe('dye, wash and dry', () => {
     const { db, jobId } = counted();
     const ids = miniJobPage(db, jobId)!.minis.map(({ pieceId }) => pieceId);
     const form = { requestKey: aKey(), kind: 'dye', pieceIds: ids.slice(0, 2), note: 'Ochre crust' };
-    const dyed = idOf(treatMinis(db, form, NOW));
-    expect(idOf(treatMinis(db, form, NOW))).toBe(dyed);
+    const dyed = idOf(treatPieces(db, form, NOW));
+    expect(idOf(treatPieces(db, form, NOW))).toBe(dyed);
     const wet = () => miniJobPage(db, jobId)!.minis.filter(({ wetBy }) => wetBy);
     expect(wet().map(({ wetBy }) => wetBy!.kind)).toEqual(['dye', 'dye']);
     expect(miniJobLines(db)[0]!.wet).toBe(2);
@@ -439,22 +440,19 @@ describe('dye, wash and dry', () => {
     }
     const ids = miniJobPage(db, jobId)!.minis.map(({ pieceId }) => pieceId);
     const wet = () => miniJobPage(db, jobId)!.minis.filter(({ wetBy }) => wetBy).length;
-    idOf(treatMinis(db, { requestKey: aKey(), kind: 'wash', pieceIds: ids, note: '' }, NOW));
+    idOf(treatPieces(db, { requestKey: aKey(), kind: 'wash', pieceIds: ids, note: '' }, NOW));
     expect(wet()).toBe(2);
-    idOf(untreatMinis(db, ids, NOW));
+    idOf(untreatPieces(db, ids, NOW));
     expect(wet()).toBe(0);
-    expect(errorsOf(untreatMinis(db, ids, NOW))['']).toMatch(/nothing here to undo/);
+    expect(errorsOf(untreatPieces(db, ids, NOW))['']).toMatch(/nothing here to undo/);
   });
 
-  test('undone, they were never wet; nothing but minis of the plan is treated', () => {
-    const { db, jobId, pieceIds } = counted();
+  test('undone, they were never wet; what is dry is not weighed as dried', () => {
+    const { db, jobId } = counted();
     const [first] = miniJobPage(db, jobId)!.minis;
-    const dyed = idOf(treatMinis(db, { requestKey: aKey(), kind: 'wash', pieceIds: [first!.pieceId], note: '' }, NOW));
+    const dyed = idOf(treatPieces(db, { requestKey: aKey(), kind: 'wash', pieceIds: [first!.pieceId], note: '' }, NOW));
     idOf(undoOperation(db, dyed, NOW));
     expect(miniJobPage(db, jobId)!.minis[0]!.wetBy).toBeNull();
-    expect(
-      errorsOf(treatMinis(db, { requestKey: aKey(), kind: 'dye', pieceIds: [pieceIds[1]!], note: '' }, NOW))[''],
-    ).toMatch(/no mini/);
     expect(errorsOf(weighDried(db, dried([first!.pieceId], ['12']), 'metric', NOW))['masses.0']).toMatch(
       /weighed already/,
     );

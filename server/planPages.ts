@@ -1,6 +1,6 @@
 import { kindOfYarn } from '../core/fibre';
 import type { PlanTool } from '../core/piecePlan';
-import { needsSwift } from '../core/piece';
+import { needsSwift, woundBefore } from '../core/piece';
 import { type Schools, stoodTooLongDays } from '../core/schools';
 import type { Db } from '../db/connection';
 import { woundAs } from '../db/woundCakes';
@@ -9,7 +9,6 @@ import { densityFor } from './learned';
 import { type NextWay, nextWay } from './nextWay';
 import { planTools } from './planTools';
 import { schools } from './schools';
-import { woundBefore } from './runStart';
 import { type BenchRun, runsUnderWay } from './today';
 import { newestOnShelf, type ShelfCard } from './shelf';
 import { piecePage, type PieceView, type YarnView } from './yarnViews';

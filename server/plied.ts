@@ -1,14 +1,11 @@
-import { z } from 'zod';
 import { plyStage, type PlyStage } from '../core/plyCare';
 import type { PlyMethod } from '../core/plying';
 import { turnsPerMCounted } from '../core/plying';
 import type { OwnTwist, TwistDirection } from '../core/twist';
 import type { Db } from '../db/connection';
-import { insertOperation, insertPart, operationByRequest, partsOf } from '../db/operations';
-import { everMade, pieceById } from '../db/pieces';
+import { partsOf } from '../db/operations';
+import { everMade, pieceById, wetBy } from '../db/pieces';
 import { lastOn, pliedPieces, plyOf } from '../db/plies';
-import { longText, requestKey } from './fields';
-import { attempt, NotPossible, type Saved } from './result';
 import { type PieceView, pieceView, type SampleView, yarnView, type YarnView } from './yarnViews';
 
 /** What was measured of a plied yarn, before it was washed or after. */
@@ -61,7 +58,7 @@ export function pliedRecord(db: Db, yarn: YarnView, piece: PieceView, now: Date)
       restUntilMs: ply.restUntil === null ? null : Date.parse(ply.restUntil),
       nowMs: now.getTime(),
       washed: wash !== undefined,
-      dry: wash !== undefined && piece.massAt !== null && piece.massAt > wash.at,
+      dry: wash !== undefined && wetBy(db, piece.id) === null,
       measured: after.loops !== null,
     }),
     before: figuresOf(mine.filter(({ washed }) => !washed)),
@@ -100,23 +97,4 @@ export function plyWaits(db: Db, now: Date): PlyWait[] {
     const { stage, restUntil, washedAt } = record;
     return [{ pieceId, label: row.label, yarnName: yarn.name, colourHex: yarn.colourHex, stage, restUntil, washedAt }];
   });
-}
-
-const washForm = z.strictObject({ requestKey, note: longText });
-
-/** Puts a piece into water; from then on it waits to be dry and weighed again. */
-export function washPiece(db: Db, pieceId: number, input: unknown, now: Date): Saved {
-  return attempt(washForm, input, (form) =>
-    db
-      .transaction(() => {
-        const before = operationByRequest(db, form.requestKey);
-        if (before) return before.id;
-        if (pieceById(db, pieceId)?.consumedBy !== null) throw new NotPossible('this piece is not there any more');
-        const { note, requestKey } = form;
-        const operationId = insertOperation(db, { kind: 'wash', at: now.toISOString(), note, requestKey });
-        insertPart(db, { operationId, pieceId, side: 'on' });
-        return operationId;
-      })
-      .immediate(),
-  );
 }

@@ -4,7 +4,8 @@ import { ternRockTwist } from '../scripts/ternRockTwist';
 import type { Db } from '../db/connection';
 import { entryPage, logbook } from './logbook';
 import { redoOperation, undoOperation, weighPiece } from './pieces';
-import { plyWaits, washPiece } from './plied';
+import { treatPieces } from './changes';
+import { plyWaits } from './plied';
 import { type BobbinSplitForm, type PlyForm, plyPage, plySingles, splitOverBobbins } from './plying';
 import { addSample, type SampleForm } from './samples';
 import { aKey, emptyDatabase, errorsOf, everything, idOf, NOW, plyValues, shelved } from './testing';
@@ -180,11 +181,11 @@ describe('what a fresh ply waits for', () => {
     measured(db, id, { how: 'wraps', wraps: '28', over: '5 cm' }, NOW);
     expect(stageAt(later(1))).toEqual(['resting']);
     expect(stageAt(later(3))).toEqual(['to wash']);
-    const washed = idOf(washPiece(db, id, { requestKey: aKey(), note: '' }, later(3)));
+    const washed = idOf(treatPieces(db, { requestKey: aKey(), kind: 'wash', pieceIds: [id], note: '' }, later(3)));
     expect(stageAt(later(3))).toEqual(['drying']);
     idOf(undoOperation(db, washed, later(3)));
     expect(stageAt(later(3))).toEqual(['to wash']);
-    idOf(washPiece(db, id, { requestKey: aKey(), note: '' }, later(3)));
+    idOf(treatPieces(db, { requestKey: aKey(), kind: 'wash', pieceIds: [id], note: '' }, later(3)));
     idOf(
       weighPiece(
         db,
@@ -226,7 +227,9 @@ describe('what a fresh ply waits for', () => {
     const db = emptyDatabase();
     const { pieceIds } = singles(db);
     idOf(ply(db, plyValues(pieceIds)));
-    expect(errorsOf(washPiece(db, pieceIds[0]!, { requestKey: aKey(), note: '' }, NOW))).toHaveProperty(['']);
+    expect(
+      errorsOf(treatPieces(db, { requestKey: aKey(), kind: 'wash', pieceIds: [pieceIds[0]!], note: '' }, NOW)),
+    ).toHaveProperty(['']);
   });
 });
 

@@ -8,10 +8,11 @@ import type { UnitSystem } from '../core/units';
 import { placeAlongM, spindleOf } from '../core/windingPlan';
 import type { Db } from '../db/connection';
 import { insertOperation, insertPart, insertUsedUp, operationByRequest } from '../db/operations';
-import { insertMark, insertPiece, pieceById } from '../db/pieces';
+import { insertPiece, pieceById } from '../db/pieces';
 import { endRun, openRunOfPiece, reopenRun, runById } from '../db/runs';
 import { insertWoundCake } from '../db/woundCakes';
 import { longText, quantity, read, readOptional, requestKey } from './fields';
+import { keepMarks } from './faults';
 import { attempt, NotPossible, type Saved } from './result';
 import { readPlan, type RunPlan } from './runPlan';
 import { nextLabel } from './yarns';
@@ -199,20 +200,19 @@ function keepFaults(
     partsM: cakes.map(({ lengthM }) => lengthM),
     restM,
   });
-  const keep = (pieceId: number, faults: readonly Fault[]) => {
-    for (const { kind, atM } of faults) insertMark(db, operationId, { pieceId, kind, atMm: toMm(atM) });
-  };
   cakes.forEach(({ part, pieceId, lengthM }, i) => {
     const seen = state.marks.flatMap((mark): Fault[] => {
       const kind = FAULT_KINDS.find((kind) => kind === mark.mark);
       if (mark.part !== part || !kind) return [];
       return [{ kind, atM: placeOnCake(plan, state, part, mark.atTurn, lengthM) }];
     });
-    keep(pieceId, reconciled(after.parts[i]!, seen, placeWithinM(lengthM)));
+    keepMarks(db, operationId, pieceId, reconciled(after.parts[i]!, seen, placeWithinM(lengthM)));
   });
   // What is left of a cake that was taken from outside keeps its own inner end; of any other, the end where it was cut.
   if (restId !== null)
-    keep(
+    keepMarks(
+      db,
+      operationId,
       restId,
       plan.fromEnd === 'inner' ? after.rest : after.rest.map(({ kind, atM }) => ({ kind, atM: restM - atM })),
     );

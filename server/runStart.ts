@@ -3,7 +3,7 @@ import { PACKAGE_ENDS } from '../core/faults';
 import { handlingOf, kindOfYarn } from '../core/fibre';
 import { parseLoopM } from '../core/hankLoop';
 import { InputError } from '../core/inputError';
-import { type Form, massOf } from '../core/piece';
+import { massOf, woundBefore } from '../core/piece';
 import { type PiecePlan, planPiece } from '../core/piecePlan';
 import { endsOf } from '../core/schools';
 import { readSplit, splitOfNext } from '../core/split';
@@ -176,11 +176,6 @@ function planOf(
       }),
     },
   };
-}
-
-/** What has been on a winder before comes out softer the second time. */
-export function woundBefore(form: Form): boolean {
-  return form === 'cake' || form === 'ball';
 }
 
 function plannedPiece(

@@ -11,7 +11,7 @@ import { strandOfYarnMm } from '../core/weightClass';
 import type { Db } from '../db/connection';
 import { insertOperation, insertPart, operationByRequest } from '../db/operations';
 import { pieceById, type PieceRow } from '../db/pieces';
-import { insertSample, type SampleRow } from '../db/samples';
+import { insertSample, NO_SAMPLE, type SampleRow } from '../db/samples';
 import { longText, number, quantity, read, readOptional, requestKey, wholeNumber } from './fields';
 import { attempt, NotPossible, type Saved } from './result';
 import { fromMg, toMg, toMm } from './whole';
@@ -73,7 +73,7 @@ export function addSample(db: Db, pieceId: number, input: unknown, system: UnitS
         const { requestKey, note } = form;
         const operationId = insertOperation(db, { kind: 'sample', at: now.toISOString(), note, requestKey });
         const sample = {
-          ...NOTHING,
+          ...NO_SAMPLE,
           ...measured(db, piece, form),
           operationId,
           pieceId,
@@ -97,20 +97,6 @@ export function addSample(db: Db, pieceId: number, input: unknown, system: UnitS
       .immediate(),
   );
 }
-
-const NOTHING = {
-  lengthMm: null,
-  massMg: null,
-  resolutionMg: null,
-  humidityPercent: null,
-  loops: null,
-  loopMm: null,
-  spreadMm: null,
-  wpi: null,
-  turns: null,
-  overMm: null,
-  leans: null,
-};
 
 type Measured = Partial<SampleRow> & Pick<SampleRow, 'how'>;
 

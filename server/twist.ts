@@ -1,6 +1,6 @@
 import { handlingOf, kindOfYarn } from '../core/fibre';
 import { readOrNull } from '../core/inputError';
-import { type Form, liveOperations, massOf } from '../core/piece';
+import { type Form, liveOperations, massOf, woundBefore } from '../core/piece';
 import { workedFrom } from '../core/schools';
 import { isLoop } from '../core/strandWays';
 import {
@@ -26,7 +26,6 @@ import { bench, type WinderTool } from './bench';
 import { type NextWay, nextWay } from './nextWay';
 import { pliedRecord, type PliedRecord } from './plied';
 import { planTools } from './planTools';
-import { woundBefore } from './runStart';
 import { schools } from './schools';
 import { newestOnShelf } from './shelf';
 import { twistLimits } from './twistLimits';
@@ -76,13 +75,16 @@ function twistLog(db: Db, yarn: YarnView): LoggedTwist[] {
     // Of two bobbins that were plied together, what is left over is of one of them.
     const taken = on('in').find(({ piece }) => out.some((each) => each.piece.form === piece.form)) ?? on('in')[0];
     // Singles that were plied are used up in another yarn; of its own, plying makes what is fresh.
-    if (kind === 'receive' || (kind === 'ply' && !taken))
+    if (kind === 'receive' || kind === 'join' || (kind === 'ply' && !taken))
       return out.map(({ part, piece }) => ({
         kind: 'came',
         piece: partOf(part, piece),
         loopM: loopOf(piece),
         asMade: piece.form === 'hank' || kind === 'ply',
+        ...(kind === 'join' && { joined: true }),
       }));
+    // Used up: nothing of it is left to have a twist.
+    if (taken && out.length === 0) return [];
     if (taken) {
       // What stays of a piece, unwound, was not laid on anything.
       const rest = out.find(({ piece }) => piece.form === taken.piece.form && !laidOf(id, piece.id));

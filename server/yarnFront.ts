@@ -1,5 +1,7 @@
+import type { ThreadBalance } from '../core/threadBalance';
 import type { Db } from '../db/connection';
 import { hasHistory, likeYarns, type LikeYarn } from './entries';
+import { balanceOfYarn } from './threadBalance';
 import { promisesOf } from './projects';
 import { lyingTwists } from './twist';
 import { yarnPage, type YarnPage } from './yarnViews';
@@ -14,6 +16,8 @@ export interface YarnFront extends YarnPage {
   worked: boolean;
   /** What was changed of the twist along each piece. */
   twists: ReturnType<typeof lyingTwists>;
+  /** What became of all that came in. */
+  balance: ThreadBalance;
 }
 
 export function yarnFront(db: Db, id: number): YarnFront | undefined {
@@ -26,5 +30,6 @@ export function yarnFront(db: Db, id: number): YarnFront | undefined {
     like: silent ? likeYarns(db, id) : [],
     worked: hasHistory(db, id),
     twists: lyingTwists(db, page.yarn),
+    balance: balanceOfYarn(db, page.yarn),
   };
 }

@@ -6,6 +6,7 @@ import type { Trust } from '../core/gristFacts';
 import { leftOverTime, type MassStep } from '../core/leftOverTime';
 import { standardAirFactor } from '../core/moisture';
 import { type Form, liveOperations, type MassFact, massOf, type OperationKind } from '../core/piece';
+import { faultsLeft } from '../core/joined';
 import { shrinkagePercent } from '../core/reel';
 import { type KnownTwist, ownTwist } from '../core/ownTwist';
 import type { TwistDirection } from '../core/twist';
@@ -15,9 +16,10 @@ import { gristOfYarn, type KnownGrist, lengthLeft, type LengthLeft } from '../co
 import type { Db } from '../db/connection';
 import { miniJobById, miniOfPiece } from '../db/minis';
 import { operationsOfYarn, type OperationRow, type PartRow, partsOf, partsOfYarn } from '../db/operations';
+import { partsTaken } from '../db/goings';
 import { yarnWithMerged } from '../db/merges';
 import { picturesOf } from '../db/pictures';
-import { everMade, type MarkRow, marksOfYarn, pieceById, type PieceRow, piecesOfYarn } from '../db/pieces';
+import { everMade, marksOfYarn, pieceById, type PieceRow, piecesOfYarn } from '../db/pieces';
 import { openRuns } from '../db/runs';
 import { type SampleHow, samplesOfYarn } from '../db/samples';
 import { fibresOf, type Gone, yarnById, type YarnRow } from '../db/yarns';
@@ -110,6 +112,8 @@ export interface ThreadStep {
   at: string;
   in: number[];
   out: number[];
+  /** Those of the second that all of the first went into. */
+  together: number[];
 }
 
 export interface YarnPage {
@@ -336,7 +340,7 @@ export function pieceView(db: Db, yarn: YarnView, row: PieceRow): PieceView {
 }
 
 function viewer(db: Db, yarn: YarnView): (row: PieceRow) => PieceView {
-  const marks = marksOfYarn(db, yarn.id);
+  const faults = faultsOfYarn(db, yarn);
   const runs = openRuns(db);
   return (row) => {
     const mass = massFactOf(row);
@@ -351,18 +355,33 @@ function viewer(db: Db, yarn: YarnView): (row: PieceRow) => PieceView {
       mass,
       massAt: row.massAt,
       lengthM: leftOf(yarn, [{ mass }])?.lengthM ?? null,
-      faults: faultsOn(marks, row.id),
+      faults: faults(row.id),
       openRunId: runs.find(({ pieceId }) => pieceId === row.id)?.id ?? null,
     };
   };
 }
 
-/** The faults along one piece, out of those along all of its yarn's. */
-export function faultsOn(marks: readonly MarkRow[], pieceId: number): Fault[] {
-  return marks.filter((mark) => mark.pieceId === pieceId).map(({ kind, atMm }) => ({ kind, atM: fromMm(atMm) }));
+/** What lies along each piece of a yarn now: what was taken of it since has taken its faults along. */
+export function faultsOfYarn(db: Db, yarn: YarnView): (pieceId: number) => Fault[] {
+  const marks = marksOfYarn(db, yarn.id);
+  const gristMPerG = yarn.grist?.mean ?? null;
+  const taken = marks.length > 0 && gristMPerG !== null ? partsTaken(db, yarn.id) : [];
+  return (pieceId) =>
+    marks
+      .filter((mark) => mark.pieceId === pieceId)
+      .flatMap(({ kind, atMm, operationId }) =>
+        faultsLeft(
+          [{ kind, atM: fromMm(atMm) }],
+          taken
+            .filter((part) => part.pieceId === pieceId && part.operationId > operationId)
+            .map(({ tookMg, leftMg, fromEnd }) => ({
+              tookM: fromMg(tookMg) * gristMPerG!,
+              leftM: fromMg(leftMg) * gristMPerG!,
+              fromEnd: fromEnd ?? 'inner',
+            })),
+        ),
+      );
 }
-
-const TURNING_KINDS: readonly OperationKind[] = ['receive', 'wind', 'split', 'ply'];
 
 /** The operations of a yarn that hold and that turn pieces into pieces, oldest first. */
 function threadSteps(db: Db, yarnId: number): ThreadStep[] {
@@ -370,14 +389,17 @@ function threadSteps(db: Db, yarnId: number): ThreadStep[] {
   const live = new Set(liveOperations(operations));
   const parts = partsOfYarn(db, yarnId);
   return operations
-    .filter(({ id, kind }) => live.has(id) && TURNING_KINDS.includes(kind))
-    .map((operation) => stepOf(operation, parts));
+    .filter(({ id, kind }) => live.has(id) && kind !== 'undo')
+    .map((operation) => threadStep(operation, parts))
+    .filter((step) => step.in.length + step.out.length > 0);
 }
 
-function stepOf(operation: OperationRow, parts: readonly PartRow[]): ThreadStep {
-  const mine = parts.filter(({ operationId }) => operationId === operation.id);
-  const on = (side: PartRow['side']) => mine.filter((part) => part.side === side).map(({ pieceId }) => pieceId);
-  return { operationId: operation.id, kind: operation.kind, at: operation.at, in: on('in'), out: on('out') };
+/** An operation as the thread draws it, with those of these parts that are its own. */
+export function threadStep({ id, kind, at }: OperationRow, parts: readonly PartRow[]): ThreadStep {
+  const on = (side: PartRow['side']) =>
+    parts.filter((part) => part.operationId === id && part.side === side).map(({ pieceId }) => pieceId);
+  const out = on('out');
+  return { operationId: id, kind, at, in: on('in'), out, together: kind === 'join' ? out : [] };
 }
 
 /** A piece with its yarn, and every weighing it has had, oldest first. */

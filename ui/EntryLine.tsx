@@ -6,6 +6,7 @@ import type { Form, MassFact, OperationKind, Side } from '../core/piece';
 import { dateAndTime } from './dates';
 import styles from './EntryLine.module.css';
 import { KnownMass, Mass } from './Figures';
+import { operationWords } from './operationWords';
 import { type MeasuredSample, SampleWords } from './SampleWords';
 
 export interface LoggedEntry {
@@ -18,6 +19,8 @@ export interface LoggedEntry {
   pieces: { id: number; label: string; form: Form; side: Side; mass: MassFact | null }[];
   balance: MassBalance | null;
   sample: MeasuredSample | null;
+  /** What went, and where to. */
+  went: { massG: number | null; why: string | null; project: { id: number; name: string } | null } | null;
 }
 
 /** One thing that happened, in a sentence. */
@@ -52,7 +55,7 @@ export function EntryLine({ entry }: { entry: LoggedEntry }) {
   );
 }
 
-function What({ entry: { kind, pieces, sample } }: { entry: LoggedEntry }) {
+function What({ entry: { kind, pieces, sample, went } }: { entry: LoggedEntry }) {
   const on = (side: Side) => pieces.filter((piece) => piece.side === side);
   const names = (some: typeof pieces) =>
     some.length > 3 ? `${some.length} pieces` : listed(some.map(({ label }) => label.toLowerCase()));
@@ -62,7 +65,7 @@ function What({ entry: { kind, pieces, sample } }: { entry: LoggedEntry }) {
     case 'wind':
       return (
         <>
-          Wound {names(on('in'))} into {names(on('out'))}
+          {operationWords(kind, on('in')).title} {names(on('in'))} into {names(on('out'))}
         </>
       );
     case 'split':
@@ -103,6 +106,37 @@ function What({ entry: { kind, pieces, sample } }: { entry: LoggedEntry }) {
       return (
         <>
           Plied {names(on('in'))} into {names(on('out'))}
+        </>
+      );
+    case 'open':
+      return <>Opened {names(on('on'))}</>;
+    case 'dry':
+      return <>Dry again: {names(on('on'))}</>;
+    case 'reel':
+      return (
+        <>
+          Reeled {names(on('in'))} into {names(on('out'))}
+        </>
+      );
+    case 'join':
+      return (
+        <>
+          Joined {names(on('in'))} into {names(on('out'))}
+        </>
+      );
+    case 'use':
+    case 'write off':
+      return (
+        <>
+          {kind === 'use' ? 'Used' : 'Written off:'}{' '}
+          {on('on').length > 0 ? `a part of ${names(on('on'))}` : names(on('in'))}
+          {typeof went?.massG === 'number' && (
+            <>
+              , <Mass g={went.massG} />
+            </>
+          )}
+          {went?.project && <>, for {went.project.name}</>}
+          {went?.why && <>, {went.why}</>}
         </>
       );
     case 'undo':

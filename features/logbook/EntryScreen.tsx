@@ -3,6 +3,7 @@
 import { Button } from 'antd';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
+import type { OperationKind } from '../../core/piece';
 import type { LengthWitness } from '../../core/agreement';
 import type { EntryPage, EntryPiece } from '../../server/logbook';
 import { ActionLink } from '../../ui/ActionLink';
@@ -10,6 +11,7 @@ import { BalanceWords } from '../../ui/BalanceWords';
 import { CAUSE_WORDS } from '../../ui/causeWords';
 import { dateAndTime } from '../../ui/dates';
 import { KnownMass, Length, Mass, Size } from '../../ui/Figures';
+import { operationWords } from '../../ui/operationWords';
 import { SampleWords } from '../../ui/SampleWords';
 import { Say } from '../../ui/Say';
 import { glyphSide, PieceGlyph } from '../../ui/thread/PieceGlyph';
@@ -17,19 +19,6 @@ import { layingWords, leavingWords } from '../../ui/strand/wayWords';
 import { useTask } from '../../ui/useTask';
 import { redo, undo, windNext } from './actions';
 import styles from './EntryScreen.module.css';
-
-const TITLES = {
-  receive: 'Came in',
-  wind: 'Wound',
-  split: 'Cut into minis',
-  weigh: 'Weighed',
-  sample: 'Measured',
-  inspect: 'Looked over',
-  dye: 'Into the dye pot',
-  wash: 'Into the water',
-  ply: 'Plied',
-  undo: 'Undone',
-};
 
 /** One entry of the logbook: what went in, what came out, and whether that agrees. */
 export function EntryScreen({ entry }: { entry: EntryPage }) {
@@ -43,7 +32,7 @@ export function EntryScreen({ entry }: { entry: EntryPage }) {
       <p>
         <Link href={`/yarns/${entry.yarn.id}`}>{entry.yarn.name}</Link>
       </p>
-      <h1>{TITLES[entry.kind]}</h1>
+      <h1>{operationWords(entry.kind, on('in')).title}</h1>
       <p className={styles.soft}>
         <time dateTime={entry.at}>{dateAndTime(entry.at)}</time>
         {!entry.live && ' · undone'}
@@ -52,12 +41,14 @@ export function EntryScreen({ entry }: { entry: EntryPage }) {
         {before.length > 0 && (
           <>
             <Side pieces={before} entry={entry} gone />
-            <svg width={74} height={30} aria-label="into" role="img" className={styles.arrow}>
-              <path d="M4 15h58M52 6l12 9-12 9" fill="none" stroke="var(--ink-soft)" strokeWidth={3} />
-            </svg>
+            {after.length > 0 && (
+              <svg width={74} height={30} aria-label="into" role="img" className={styles.arrow}>
+                <path d="M4 15h58M52 6l12 9-12 9" fill="none" stroke="var(--ink-soft)" strokeWidth={3} />
+              </svg>
+            )}
           </>
         )}
-        <Side pieces={after} entry={entry} />
+        {after.length > 0 && <Side pieces={after} entry={entry} />}
         {entry.wasteG > 0 && (
           <p className={styles.waste}>
             and <Mass g={entry.wasteG} /> {entry.kind === 'split' ? 'of ends' : 'thrown away'}
@@ -72,6 +63,8 @@ export function EntryScreen({ entry }: { entry: EntryPage }) {
       <div className={styles.columns}>
         <div className={styles.told}>
           {entry.kind === 'receive' && <p>This is where its thread begins.</p>}
+          {entry.went && <WentWords went={entry.went} part={on('on').length > 0} />}
+          {entry.joint && <p>{entry.joint === 'knot' ? 'Their ends were knotted.' : 'Their ends were spliced.'}</p>}
           {entry.sample && (
             <p className={styles.measured}>
               <SampleWords sample={entry.sample} />
@@ -87,7 +80,7 @@ export function EntryScreen({ entry }: { entry: EntryPage }) {
               Of the minis <Link href={`/minis/${entry.job.id}`}>{entry.job.name}</Link>.
             </p>
           )}
-          {entry.strand && <StrandWords entry={entry} strand={entry.strand} />}
+          {entry.strand && ASKED.includes(entry.kind) && <StrandWords entry={entry} strand={entry.strand} />}
           {entry.note && <blockquote className={styles.note}>{entry.note}</blockquote>}
           {entry.run && <RunFigures run={entry.run} />}
           {entry.run && entry.live && <WhatNext run={entry.run} />}
@@ -116,6 +109,26 @@ export function EntryScreen({ entry }: { entry: EntryPage }) {
         </div>
       </div>
     </article>
+  );
+}
+
+/** Where it is told how the strand ran. */
+const ASKED: readonly OperationKind[] = ['wind', 'reel', 'split', 'ply'];
+
+/** What went of it, and where to. */
+function WentWords({ went: { massG, why, project }, part }: { went: NonNullable<EntryPage['went']>; part: boolean }) {
+  return (
+    <p>
+      {massG === null ? 'It was never weighed; ' : <Mass g={massG} />}{' '}
+      {massG !== null && (massG === 1 ? 'was' : 'were')} {why ?? 'used'}
+      {part && ', and the rest is still there'}
+      {project && (
+        <>
+          , for <Link href={`/projects/${project.id}`}>{project.name}</Link>
+        </>
+      )}
+      .
+    </p>
   );
 }
 

@@ -1,6 +1,7 @@
 import loadHighs, { type Highs } from 'highs';
 import { scales } from '../../server/bench';
-import { packKit, treatMinis } from '../../server/miniCare';
+import { treatPieces } from '../../server/changes';
+import { packKit } from '../../server/miniCare';
 import { miniJobLines, miniJobPage } from '../../server/miniJobPages';
 import { endMiniJob, miniPlanPage, saveMiniJob } from '../../server/miniJobs';
 import { logMiniRun, miniRunPage, startMiniRun } from '../../server/miniRuns';
@@ -125,7 +126,7 @@ test('dyed minis wait in a form of their own, and the list says so', () => {
   const ids = miniJobPage(db, jobId)!
     .minis.slice(0, 2)
     .map(({ pieceId }) => pieceId);
-  idOf(treatMinis(db, { requestKey: aKey(), kind: 'dye', pieceIds: ids, note: '' }, NOW));
+  idOf(treatPieces(db, { requestKey: aKey(), kind: 'dye', pieceIds: ids, note: '' }, NOW));
   expect(said()).toContain('Drying Dyed');
   expect(said()).toContain('before: 12.0 g');
   expect(said()).toContain('All 7 go into the dye pot now');

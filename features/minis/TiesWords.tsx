@@ -1,11 +1,10 @@
 'use client';
 
 import type { MiniCaution, MiniNext, MiniTies } from '../../core/miniTies';
+import { Cautions } from '../../ui/Cautions';
 import { Span } from '../../ui/Figures';
-import { Say } from '../../ui/Say';
 import { TiesDrawing } from './TiesDrawing';
 import styles from './TiesWords.module.css';
-import { CAUTION_WORDS } from './words';
 
 /** How a mini is tied for what comes next, drawn, and what to mind there. */
 export function TiesWords({
@@ -42,15 +41,7 @@ export function TiesWords({
           </p>
         )}
       </div>
-      {cautions.length > 0 && (
-        <div className={styles.cautions}>
-          {cautions.map((caution) => (
-            <Say key={caution} tone="tight">
-              <strong>{CAUTION_WORDS[caution].strong}</strong> {CAUTION_WORDS[caution].more}
-            </Say>
-          ))}
-        </div>
-      )}
+      <Cautions cautions={cautions} />
     </div>
   );
 }

@@ -1,7 +1,8 @@
 'use server';
 
 import { database } from '../../server/database';
-import { type DryForm, packKit, type TreatForm, treatMinis, untreatMinis, weighDried } from '../../server/miniCare';
+import { type TreatForm, treatPieces, untreatPieces } from '../../server/changes';
+import { type DryForm, packKit, weighDried } from '../../server/miniCare';
 import { endMiniJob, type MiniJobForm, saveMiniJob } from '../../server/miniJobs';
 import { type MiniLogForm, logMiniRun, startMiniRun } from '../../server/miniRuns';
 import { preferences } from '../../server/preferences';
@@ -33,11 +34,11 @@ export async function putAway(jobId: number, ended: boolean): Promise<Saved> {
 }
 
 export async function treat(form: TreatForm): Promise<Saved> {
-  return Promise.resolve(treatMinis(database(), form, new Date()));
+  return Promise.resolve(treatPieces(database(), form, new Date()));
 }
 
 export async function untreat(pieceIds: number[]): Promise<Saved> {
-  return Promise.resolve(untreatMinis(database(), pieceIds, new Date()));
+  return Promise.resolve(untreatPieces(database(), pieceIds, new Date()));
 }
 
 export async function keepDried(form: DryForm): Promise<Saved> {

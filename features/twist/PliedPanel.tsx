@@ -57,7 +57,7 @@ export function PliedPanel({ page: { piece }, plied }: { page: TwistPage; plied:
               loading={task.busy}
               onClick={() =>
                 task.run(
-                  () => wash(piece.id, { requestKey: newKey(), note: '' }),
+                  () => wash(piece.id, newKey()),
                   (id) => offer({ words: 'It is in the water.', undo: () => undoStep(id) }),
                 )
               }

@@ -82,7 +82,7 @@ function CameCard({ page, trial, change, at: i }: Tries & { at: number }) {
   return (
     <Card narrow={event.asMade}>
       <Head
-        title={page.plied ? `Plied into a ${form}` : `Came as a ${form}`}
+        title={page.plied ? `Plied into a ${form}` : event.joined ? `Joined into a ${form}` : `Came as a ${form}`}
         href={`/logbook/${operationId}`}
         under={shortDate(at)}
       />

@@ -5,7 +5,7 @@ import { chooseNextWay, forgetNextWay, type NextWay } from '../../server/nextWay
 import { keepAnswer, type PracticeAnswer } from '../../server/practice';
 import type { Saved } from '../../server/result';
 import { undoOperation } from '../../server/pieces';
-import { washPiece } from '../../server/plied';
+import { treatPieces } from '../../server/changes';
 import { type BobbinSplitForm, type PlyForm, plySingles, splitOverBobbins } from '../../server/plying';
 import { preferences } from '../../server/preferences';
 import { saveTwistLimits, type TwistLimitsForm } from '../../server/twistLimits';
@@ -39,8 +39,9 @@ export async function splitBobbins(pieceId: number, form: BobbinSplitForm): Prom
   return splitOverBobbins(database(), pieceId, form, (await preferences()).system, new Date());
 }
 
-export async function wash(pieceId: number, form: { requestKey: string; note: string }): Promise<Saved> {
-  return Promise.resolve(washPiece(database(), pieceId, form, new Date()));
+export async function wash(pieceId: number, requestKey: string): Promise<Saved> {
+  const form = { requestKey, kind: 'wash', pieceIds: [pieceId], note: '' };
+  return Promise.resolve(treatPieces(database(), form, new Date()));
 }
 
 export async function undoStep(operationId: number): Promise<Saved> {

@@ -104,6 +104,7 @@ export function singleWords(
 /** Why something of a piece's twist is not known. */
 export const GAP_WORDS: Record<TwistGap, string> = {
   'came wound': 'It came wound already: nobody here saw how, so what that did to its twist is not known.',
+  joined: 'It was joined of several pieces, each with a twist of its own: along the whole it is not told.',
   'leaving not noted': 'Nobody noted how its strand left what it was wound from.',
   'laying not noted': 'Nobody noted which way round its strand was laid.',
   'loop not measured': 'It hung still, but its loop was not measured, so the turns cannot be told.',

@@ -1,4 +1,5 @@
 import { scales } from '../../server/bench';
+import { familyOf } from '../../server/family';
 import { weighPiece } from '../../server/pieces';
 import { addSample } from '../../server/samples';
 import { aKey, emptyDatabase, idOf, NOW, shelved, startValues } from '../../server/testing';
@@ -14,7 +15,14 @@ function piece(values: Partial<YarnForm> = {}) {
   const [pieceId] = shelved(db, values).pieceIds as [number];
   const said = (how: Measure = 'weigh', system: 'metric' | 'imperial' = 'metric') =>
     saidBy(
-      <PieceScreen page={piecePage(db, pieceId)!} scales={scales(db)} how={how} next={null} stood={null} />,
+      <PieceScreen
+        page={piecePage(db, pieceId)!}
+        family={familyOf(db, pieceId)}
+        scales={scales(db)}
+        how={how}
+        next={null}
+        stood={null}
+      />,
       system,
     );
   return { db, pieceId, said };

@@ -1,34 +1,41 @@
 'use client';
 
 import Link from 'next/link';
-import { type massOf } from '../../core/piece';
+import { type massOf, type OperationKind } from '../../core/piece';
 import { inWords, lengthFigure, lowerFirst, readingFigure } from '../../core/format';
 import type { ScaleTool } from '../../server/bench';
+import type { Family } from '../../server/family';
 import type { NextWay } from '../../server/nextWay';
 import type { PiecePage } from '../../server/yarnViews';
 import { ActionLink } from '../../ui/ActionLink';
 import { dateAndTime } from '../../ui/dates';
 import { KnownMass, Large, Mass, Span } from '../../ui/Figures';
 import { useSystem } from '../../ui/Providers';
-import { OPERATION_VERBS } from '../../ui/operationWords';
+import { operationWords } from '../../ui/operationWords';
 import { SampleWords } from '../../ui/SampleWords';
 import { Say } from '../../ui/Say';
 import { wayWords } from '../../ui/strand/nextWords';
 import { glyphSide, PieceGlyph } from '../../ui/thread/PieceGlyph';
+import { FamilyPanel } from './FamilyPanel';
 import { FaultsPanel } from './FaultsPanel';
 import { MeasureCard } from './MeasureCard';
 import type { Measure } from './measures';
 import styles from './PieceScreen.module.css';
 
+/** What a piece may go through without being weighed. */
+const PASSES: readonly OperationKind[] = ['dye', 'wash', 'dry', 'open'];
+
 /** One piece: what it is now, weighing it, and what it went through. */
 export function PieceScreen({
   page: { yarn, piece, others, history, mini },
+  family,
   next,
   scales,
   how,
   stood,
 }: {
   page: PiecePage;
+  family: Family;
   scales: ScaleTool[];
   /** What is to be done with it first. */
   how: Measure;
@@ -41,125 +48,137 @@ export function PieceScreen({
   const gone = piece.consumedBy !== null;
   const side = glyphSide(piece.mass?.massG ?? null) * 1.6;
   return (
-    <div className={styles.columns}>
-      <section>
-        <p className={styles.path}>
-          <Link href={`/yarns/${yarn.id}`}>{yarn.name}</Link>
-        </p>
-        <h1>{piece.label}</h1>
-        <svg width={side + 12} height={side + 12} className={styles.drawing} role="img" aria-label={`a ${piece.form}`}>
-          <PieceGlyph
-            form={piece.form}
-            colourHex={yarn.colourHex}
-            x={side / 2 + 6}
-            y={side / 2 + 6}
-            side={side}
-            gone={gone}
-            knots={piece.faults.length > 0}
-          />
-        </svg>
-        {piece.mass ? (
-          <div className={styles.figures}>
-            <Large
-              figure={massOrBand(piece.mass, system)}
-              label={piece.mass.from === 'band' ? 'by the band, not weighed' : 'on the scale'}
+    <>
+      <div className={styles.columns}>
+        <section>
+          <p className={styles.path}>
+            <Link href={`/yarns/${yarn.id}`}>{yarn.name}</Link>
+          </p>
+          <h1>{piece.label}</h1>
+          <svg
+            width={side + 12}
+            height={side + 12}
+            className={styles.drawing}
+            role="img"
+            aria-label={`a ${piece.form}`}
+          >
+            <PieceGlyph
+              form={piece.form}
+              colourHex={yarn.colourHex}
+              x={side / 2 + 6}
+              y={side / 2 + 6}
+              side={side}
+              gone={gone}
+              knots={piece.faults.length > 0}
             />
-            {piece.lengthM && (
+          </svg>
+          {piece.mass ? (
+            <div className={styles.figures}>
               <Large
-                figure={lengthFigure(piece.lengthM.mean, system)}
-                label={`± ${inWords(lengthFigure((piece.lengthM.high90 - piece.lengthM.low90) / 2, system))}`}
+                figure={massOrBand(piece.mass, system)}
+                label={piece.mass.from === 'band' ? 'by the band, not weighed' : 'on the scale'}
               />
-            )}
-          </div>
-        ) : (
-          <Say tone="plain">Nobody has weighed it yet, and the band does not say what one weighs.</Say>
-        )}
-        {piece.loopM !== null && (
+              {piece.lengthM && (
+                <Large
+                  figure={lengthFigure(piece.lengthM.mean, system)}
+                  label={`± ${inWords(lengthFigure((piece.lengthM.high90 - piece.lengthM.low90) / 2, system))}`}
+                />
+              )}
+            </div>
+          ) : (
+            <Say tone="plain">Nobody has weighed it yet, and the band does not say what one weighs.</Say>
+          )}
+          {piece.loopM !== null && (
+            <p>
+              <Span mm={piece.loopM * 1000} /> once round.
+            </p>
+          )}
+          {mini && (
+            <p>
+              {mini.loops} loops, {mini.place} of {mini.places} from {mini.parent.toLowerCase()}; of the minis{' '}
+              <Link href={`/minis/${mini.jobId}`}>{mini.jobName}</Link>.
+            </p>
+          )}
+          <FaultsPanel piece={piece} />
+          {stood !== null && (
+            <Say tone="tight">
+              <strong>It has stood for {stood} days.</strong> A stored cake stretches its yarn: use it soon, or wind it
+              again loosely.
+            </Say>
+          )}
+          {gone && (
+            <Say tone="plain">
+              It is no longer there: <Link href={`/logbook/${piece.consumedBy}`}>see what became of it</Link>.
+            </Say>
+          )}
           <p>
-            <Span mm={piece.loopM * 1000} /> once round.
+            <Link href={`/twist/${piece.id}`}>What has become of its twist</Link>
+            {next && !gone && <>; in the plan: {lowerFirst(wayWords(next, piece.form))}</>}.
           </p>
-        )}
-        {mini && (
-          <p>
-            {mini.loops} loops, {mini.place} of {mini.places} from {mini.parent.toLowerCase()}; of the minis{' '}
-            <Link href={`/minis/${mini.jobId}`}>{mini.jobName}</Link>.
-          </p>
-        )}
-        <FaultsPanel piece={piece} />
-        {stood !== null && (
-          <Say tone="tight">
-            <strong>It has stood for {stood} days.</strong> A stored cake stretches its yarn: use it soon, or wind it
-            again loosely.
-          </Say>
-        )}
-        {gone && (
-          <Say tone="plain">
-            It is no longer there: <Link href={`/logbook/${piece.consumedBy}`}>see what became of it</Link>.
-          </Say>
-        )}
-        <p>
-          <Link href={`/twist/${piece.id}`}>What has become of its twist</Link>
-          {next && !gone && <>; in the plan: {lowerFirst(wayWords(next, piece.form))}</>}.
-        </p>
-        {!gone && (
-          <div className={styles.actions}>
-            {piece.openRunId ? (
-              <ActionLink href={`/winding/run/${piece.openRunId}`}>Go on at the bench</ActionLink>
-            ) : (
-              <>
-                <ActionLink href={`/winding/plan/${piece.id}`}>Plan to wind it</ActionLink>
-                {piece.form !== 'mini skein' && (
-                  <ActionLink href={`/minis/new?pieces=${piece.id}`} quiet>
-                    Cut minis from it
+          {!gone && (
+            <div className={styles.actions}>
+              {piece.openRunId ? (
+                <ActionLink href={`/winding/run/${piece.openRunId}`}>Go on at the bench</ActionLink>
+              ) : (
+                <>
+                  <ActionLink href={`/winding/plan/${piece.id}`}>Plan to wind it</ActionLink>
+                  {piece.form !== 'mini skein' && (
+                    <ActionLink href={`/minis/new?pieces=${piece.id}`} quiet>
+                      Cut minis from it
+                    </ActionLink>
+                  )}
+                  <ActionLink href={`/pieces/${piece.id}/change`} quiet>
+                    What becomes of it
                   </ActionLink>
-                )}
-              </>
-            )}
-          </div>
-        )}
-        {others.length > 0 && (
-          <nav className={styles.others} aria-label="Other pieces of this yarn">
-            <span>Also of this yarn:</span>
-            {others.map(({ id, label }) => (
-              <Link key={id} href={`/pieces/${id}`}>
-                {label.toLowerCase()}
-              </Link>
-            ))}
-          </nav>
-        )}
-      </section>
-      <section>
-        {!gone && <MeasureCard yarn={yarn} piece={piece} scales={scales} first={how} />}
-        <h2 className={styles.historyHead}>What it went through</h2>
-        <ol className={styles.history}>
-          {history.map(({ operationId, kind, at, mass }) => (
-            <li key={operationId}>
-              <Link href={`/logbook/${operationId}`}>{OPERATION_VERBS[kind]}</Link>
-              <span>
-                {kind === 'sample' ? (
-                  <SampleWords sample={yarn.samples.find((sample) => sample.operationId === operationId)} />
-                ) : kind === 'inspect' || ((kind === 'dye' || kind === 'wash') && !mass) ? (
-                  ''
-                ) : mass ? (
-                  <KnownMass fact={mass} />
-                ) : (
-                  'mass not known'
-                )}
-              </span>
-              {mass?.from === 'scale' && mass.tareG > 0 && (
+                </>
+              )}
+            </div>
+          )}
+          {others.length > 0 && (
+            <nav className={styles.others} aria-label="Other pieces of this yarn">
+              <span>Also of this yarn:</span>
+              {others.map(({ id, label }) => (
+                <Link key={id} href={`/pieces/${id}`}>
+                  {label.toLowerCase()}
+                </Link>
+              ))}
+            </nav>
+          )}
+        </section>
+        <section>
+          {!gone && <MeasureCard yarn={yarn} piece={piece} scales={scales} first={how} />}
+          <h2 className={styles.historyHead}>What it went through</h2>
+          <ol className={styles.history}>
+            {history.map(({ operationId, kind, at, side, mass }) => (
+              <li key={operationId}>
+                <Link href={`/logbook/${operationId}`}>{operationWords(kind, side === 'in' ? [piece] : []).verb}</Link>
                 <span>
-                  (less <Mass g={mass.tareG} /> of tare)
+                  {kind === 'sample' ? (
+                    <SampleWords sample={yarn.samples.find((sample) => sample.operationId === operationId)} />
+                  ) : kind === 'inspect' || (PASSES.includes(kind) && !mass) ? (
+                    ''
+                  ) : mass ? (
+                    <KnownMass fact={mass} />
+                  ) : (
+                    'mass not known'
+                  )}
                 </span>
-              )}
-              {mass?.from === 'scale' && typeof mass.humidityPercent === 'number' && (
-                <span>in a room of {mass.humidityPercent} %</span>
-              )}
-              <time dateTime={at}>{dateAndTime(at)}</time>
-            </li>
-          ))}
-        </ol>
-      </section>
-    </div>
+                {mass?.from === 'scale' && mass.tareG > 0 && (
+                  <span>
+                    (less <Mass g={mass.tareG} /> of tare)
+                  </span>
+                )}
+                {mass?.from === 'scale' && typeof mass.humidityPercent === 'number' && (
+                  <span>in a room of {mass.humidityPercent} %</span>
+                )}
+                <time dateTime={at}>{dateAndTime(at)}</time>
+              </li>
+            ))}
+          </ol>
+        </section>
+      </div>
+      <FamilyPanel family={family} pieceId={piece.id} />
+    </>
   );
 }
 

@@ -2,6 +2,7 @@
 
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
+import type { CSSProperties } from 'react';
 import { inWords, lengthFigure } from '../../core/format';
 import { pieceTotal } from '../../core/piece';
 import type { UnitSystem } from '../../core/units';
@@ -16,6 +17,7 @@ import { lyingWords } from '../../ui/strand/lyingWords';
 import { Thread } from '../../ui/thread/Thread';
 import { useTask } from '../../ui/useTask';
 import { bringBack } from './actions';
+import { AddsUp } from './AddsUp';
 import { BandSheet } from './BandSheet';
 import { ContradictionPanel } from './ContradictionPanel';
 import { Enough } from './Enough';
@@ -32,7 +34,7 @@ const LeftChart = dynamic(() => import('./LeftChart'), { ssr: false });
 /** One yarn: its thread, how much there is, whether that is enough, and its band. */
 export function YarnScreen({ page }: { page: YarnFront }) {
   const system = useSystem();
-  const { yarn, pieces, steps, left, history, pictures, promises, like, worked, twists } = page;
+  const { yarn, pieces, steps, left, history, pictures, promises, like, worked, twists, balance } = page;
   const present = pieces.filter(({ consumedBy }) => consumedBy === null);
   const masses = present.flatMap(({ mass }) => mass ?? []);
   const unweighed = present.length - masses.length;
@@ -98,7 +100,7 @@ export function YarnScreen({ page }: { page: YarnFront }) {
         <BandSheet yarn={yarn} pictures={pictures} />
       </div>
       {yarn.grist && mystery}
-      {(yarn.samples.length > 0 || history.length > 1) && (
+      {(yarn.samples.length > 0 || history.length > 0) && (
         <div className={styles.below}>
           {history.length > 1 && yarn.grist && (
             <section aria-labelledby="left-over-time">
@@ -107,6 +109,12 @@ export function YarnScreen({ page }: { page: YarnFront }) {
               <div className={styles.chart}>
                 <LeftChart history={history} grist={yarn.grist} colourHex={yarn.colourHex} />
               </div>
+            </section>
+          )}
+          {history.length > 0 && (
+            <section aria-labelledby="adds-up" style={{ '--yarn': yarn.colourHex } as CSSProperties}>
+              <h2 id="adds-up">Does it add up?</h2>
+              <AddsUp balance={balance} steps={history} />
             </section>
           )}
           {yarn.samples.length > 0 && (

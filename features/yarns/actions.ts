@@ -2,6 +2,18 @@
 
 import type { Trust } from '../../core/gristFacts';
 import { database } from '../../server/database';
+import {
+  type DriedForm,
+  foundDry,
+  type GoingForm,
+  joinPieces,
+  type JoinForm,
+  letGo,
+  type ReelForm,
+  reelPiece,
+  type TreatForm,
+  treatPieces,
+} from '../../server/changes';
 import * as entries from '../../server/entries';
 import { type FaultForm, noteFault } from '../../server/faults';
 import { removePicture } from '../../server/pictures';
@@ -31,6 +43,26 @@ export async function saveWeighing(pieceId: number, form: WeighForm): Promise<Sa
 
 export async function saveSample(pieceId: number, form: SampleForm): Promise<Saved> {
   return addSample(database(), pieceId, form, await system(), new Date());
+}
+
+export async function saveTreatment(form: TreatForm): Promise<Saved> {
+  return Promise.resolve(treatPieces(database(), form, new Date()));
+}
+
+export async function saveDried(pieceId: number, form: DriedForm): Promise<Saved> {
+  return foundDry(database(), pieceId, form, await system(), new Date());
+}
+
+export async function saveGoing(pieceId: number, form: GoingForm): Promise<Saved> {
+  return letGo(database(), pieceId, form, await system(), new Date());
+}
+
+export async function saveReeled(pieceId: number, form: ReelForm): Promise<Saved> {
+  return reelPiece(database(), pieceId, form, await system(), new Date());
+}
+
+export async function saveJoined(form: JoinForm): Promise<Saved> {
+  return joinPieces(database(), form, await system(), new Date());
 }
 
 export async function undoMeasurement(operationId: number): Promise<Saved> {

@@ -3,6 +3,7 @@ import { openDatabase } from '../../db/connection';
 import { pictureFolder } from '../../server/database';
 import { ternRock, ternRockPictures } from '../../scripts/ternRock';
 import { ternRockMinis } from '../../scripts/ternRockMinis';
+import { ternRockThread } from '../../scripts/ternRockThread';
 import { ternRockTwist } from '../../scripts/ternRockTwist';
 import type { App } from './app';
 
@@ -10,15 +11,17 @@ import type { App } from './app';
 export interface More {
   minis?: boolean;
   twist?: boolean;
+  thread?: boolean;
 }
 
 /** Lays the demo data out in the app's database, while its server is away. */
-export async function withDemo(app: App, { minis = false, twist = false }: More = {}): Promise<void> {
+export async function withDemo(app: App, { minis = false, twist = false, thread = false }: More = {}): Promise<void> {
   await app.kill();
   const db = openDatabase(app.databaseFile);
   ternRock(db, new Date());
   if (minis) ternRockMinis(db, await loadHighs(), new Date());
   if (twist) ternRockTwist(db, new Date());
+  if (thread) ternRockThread(db, new Date());
   await ternRockPictures(db, pictureFolder(app.databaseFile), new Date());
   db.close();
   await app.restart();

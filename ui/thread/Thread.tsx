@@ -10,7 +10,7 @@ import { useSystem } from '../Providers';
 import { YarnLine } from '../YarnLine';
 import { shortDate } from '../dates';
 import { layoutThread, type ThreadNode } from './layout';
-import { OPERATION_VERBS } from '../operationWords';
+import { operationWords } from '../operationWords';
 import { glyphSide, PieceGlyph } from './PieceGlyph';
 import styles from './Thread.module.css';
 
@@ -18,6 +18,8 @@ export interface DrawnPiece {
   id: number;
   form: Form;
   label: string;
+  /** Where it is not the whole thread's. */
+  colourHex?: string;
   bornBy: number;
   consumedBy: number | null;
   mass: MassFact | null;
@@ -32,6 +34,7 @@ export interface DrawnStep {
   at: string;
   in: number[];
   out: number[];
+  together: number[];
 }
 
 const COLUMN = 250;
@@ -52,6 +55,7 @@ export function Thread({
   steps,
   twist,
   twistOf,
+  label = 'Thread of this yarn, from how it came to what is there now',
 }: {
   colourHex: string;
   pieces: readonly DrawnPiece[];
@@ -60,6 +64,8 @@ export function Thread({
   twist?: string;
   /** What has become of it in a piece that was wound, in words. */
   twistOf?: (pieceId: number) => string | undefined;
+  /** Its spoken name. */
+  label?: string;
 }) {
   const layout = layoutThread(pieces, steps);
   const byId = new Map(pieces.map((piece) => [piece.id, piece]));
@@ -67,6 +73,7 @@ export function Thread({
   const groupOf = (node: ThreadNode) => node.pieceIds.map((id) => byId.get(id)!);
   const sideOf = (node: ThreadNode) => glyphSide(largestMass(groupOf(node)));
 
+  const colourOf = (node: ThreadNode) => byId.get(node.pieceIds[0]!)!.colourHex ?? colourHex;
   const isGone = (node: ThreadNode) => byId.get(node.pieceIds[0]!)!.consumedBy !== null;
 
   // What is still there ends its strand, so its words stand beside it; what is used up has the strand on both sides.
@@ -87,12 +94,7 @@ export function Thread({
   const height = laneTop(layout.lanes);
 
   return (
-    <div
-      className={styles.scroll}
-      tabIndex={0}
-      role="group"
-      aria-label="Thread of this yarn, from how it came to what is there now"
-    >
+    <div className={styles.scroll} tabIndex={0} role="group" aria-label={label}>
       <svg width={width} height={height} viewBox={`0 0 ${width} ${height}`}>
         {layout.starts.map(({ operationId, to }) => {
           const from = { x: 20, y: middleOf(to[0]!).y };
@@ -103,10 +105,10 @@ export function Thread({
                   key={node.pieceIds[0]}
                   from={from}
                   to={edgeOf(middleOf(node), -sideOf(node) / 2)}
-                  colourHex={colourHex}
+                  colourHex={colourOf(node)}
                 />
               ))}
-              <StepMark step={stepOf.get(operationId)!} x={from.x} y={from.y} anchor="start" />
+              <StepMark step={stepOf.get(operationId)!} took={[]} x={from.x} y={from.y} anchor="start" />
             </g>
           );
         })}
@@ -114,17 +116,17 @@ export function Thread({
           const start = edgeOf(middleOf(from), sideOf(from) / 2);
           const fork = { x: middleOf(from).x + COLUMN * 0.48, y: start.y };
           return (
-            <g key={operationId}>
-              <Strand from={start} to={fork} colourHex={colourHex} />
+            <g key={`${operationId} ${from.pieceIds[0]}`}>
+              <Strand from={start} to={fork} colourHex={colourOf(from)} />
               {to.map((node) => (
                 <Strand
                   key={node.pieceIds[0]}
                   from={fork}
                   to={edgeOf(middleOf(node), -sideOf(node) / 2)}
-                  colourHex={colourHex}
+                  colourHex={colourOf(node)}
                 />
               ))}
-              <StepMark step={stepOf.get(operationId)!} x={fork.x} y={fork.y} anchor="middle" />
+              <StepMark step={stepOf.get(operationId)!} took={groupOf(from)} x={fork.x} y={fork.y} anchor="middle" />
             </g>
           );
         })}
@@ -132,7 +134,7 @@ export function Thread({
           <Piece
             key={node.pieceIds[0]}
             group={groupOf(node)}
-            colourHex={colourHex}
+            colourHex={colourOf(node)}
             side={sideOf(node)}
             twist={
               node.column === 0 && isLoop(byId.get(node.pieceIds[0]!)!.form) ? twist : twistOf?.(node.pieceIds[0]!)
@@ -166,13 +168,19 @@ function Strand({ from, to, colourHex }: { from: Point; to: Point; colourHex: st
   );
 }
 
-function StepMark({ step, x, y, anchor }: { step: DrawnStep; x: number; y: number; anchor: 'start' | 'middle' }) {
+function StepMark({
+  step,
+  took,
+  x,
+  y,
+  anchor,
+}: Point & { step: DrawnStep; took: readonly DrawnPiece[]; anchor: 'start' | 'middle' }) {
   const textX = anchor === 'start' ? x - 8 : x;
   return (
     <Link href={`/logbook/${step.operationId}`} className={styles.step}>
       <circle cx={x} cy={y} r={7} />
       <text x={textX} y={y - 30} textAnchor={anchor} className={styles.verb}>
-        {`${OPERATION_VERBS[step.kind]} `}
+        {`${operationWords(step.kind, took).verb} `}
       </text>
       <text x={textX} y={y - 14} textAnchor={anchor} className={styles.small}>
         {shortDate(step.at)}

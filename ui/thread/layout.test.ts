@@ -64,6 +64,24 @@ test('of two singles that were plied, what is left over is drawn once, after the
   ]);
 });
 
+test('of several that were joined, every strand leads to what they became, which stands right of them all', () => {
+  const { nodes, links } = layoutThread(
+    [piece(1, 1, 4), piece(2, 1, 3), piece(3, 3, 4), piece(4, 4)],
+    [
+      { operationId: 1, in: [], out: [1, 2] },
+      { operationId: 3, in: [2], out: [3], together: [] },
+      { operationId: 4, in: [1, 3], out: [4], together: [4] },
+    ],
+  );
+  const whole = nodes.find(({ pieceIds }) => pieceIds[0] === 4)!;
+  expect(nodes.filter(({ pieceIds }) => pieceIds[0] === 4)).toHaveLength(1);
+  expect(whole.column).toBe(2);
+  expect(links.filter(({ operationId }) => operationId === 4).map(({ from, to }) => [from.pieceIds[0], to])).toEqual([
+    [1, [whole]],
+    [3, [whole]],
+  ]);
+});
+
 test('every piece is drawn once and no two nodes share a place', () => {
   // A random history: each step consumes a piece that is there and yields one to four.
   const history = fc

@@ -13,6 +13,8 @@ export interface ThreadStepShape {
   operationId: number;
   in: readonly number[];
   out: readonly number[];
+  /** Those of the second that all of the first went into; of the others only the last did. */
+  together?: readonly number[];
 }
 
 /** A piece, or several alike that nothing has been done with, at its place: column from the left, lane from the top. */
@@ -44,24 +46,35 @@ export interface ThreadLayout {
 export function layoutThread(pieces: readonly ThreadPiece[], steps: readonly ThreadStepShape[]): ThreadLayout {
   const layout: ThreadLayout = { nodes: [], starts: [], links: [], columns: 0, lanes: 0 };
   const byId = new Map(pieces.map((piece) => [piece.id, piece]));
+  const stepOf = new Map(steps.map((step) => [step.operationId, step]));
   const known = (ids: readonly number[]) => ids.flatMap((id) => byId.get(id) ?? []);
+
+  // How many strands still have to arrive where several become one.
+  const awaited = new Map(steps.map((step) => [step.operationId, known(step.in).length]));
 
   function place(group: readonly ThreadPiece[], column: number): ThreadNode {
     const node: ThreadNode = { pieceIds: group.map(({ id }) => id), column, lane: layout.lanes };
     layout.nodes.push(node);
     layout.columns = Math.max(layout.columns, column + 1);
-    const step = steps.find(({ operationId }) => operationId === group[0]!.consumedBy);
-    // Of several that went into one, as singles do that are plied, what came of it is drawn after the last.
-    const lasts = step?.in.at(-1) === group.at(-1)!.id;
-    const next = step && lasts ? untouchedTogether(known(step.out), ['mini skein']) : [];
-    // What became another yarn ends at its operation.
-    if (step)
-      layout.links.push({
-        operationId: step.operationId,
-        from: node,
-        to: next.map((piece) => place(piece, column + 1)),
-      });
-    if (next.length === 0) layout.lanes++;
+    const step = stepOf.get(group[0]!.consumedBy ?? 0);
+    if (!step) {
+      layout.lanes++;
+      return node;
+    }
+    awaited.set(step.operationId, awaited.get(step.operationId)! - group.length);
+    const earlier = layout.links.filter(({ operationId }) => operationId === step.operationId);
+    const link: ThreadLink = { operationId: step.operationId, from: node, to: [] };
+    layout.links.push(link);
+    // What came of it is drawn after the last that went in; what became another yarn ends here.
+    const next = awaited.get(step.operationId) === 0 ? untouchedTogether(known(step.out), ['mini skein']) : [];
+    if (next.length === 0) {
+      layout.lanes++;
+      return node;
+    }
+    const after = Math.max(column, ...earlier.map(({ from }) => from.column)) + 1;
+    link.to = next.map((piece) => place(piece, after));
+    const shared = link.to.filter(({ pieceIds }) => step.together?.includes(pieceIds[0]!));
+    for (const { to } of earlier) to.push(...shared);
     return node;
   }
 

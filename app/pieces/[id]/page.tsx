@@ -3,6 +3,7 @@ import { MEASURES } from '../../../features/yarns/measures';
 import { PieceScreen } from '../../../features/yarns/PieceScreen';
 import { scales } from '../../../server/bench';
 import { database } from '../../../server/database';
+import { familyOf } from '../../../server/family';
 import { found, type IdParams } from '../../../server/found';
 import { nextWay } from '../../../server/nextWay';
 import { stoodDays } from '../../../server/planPages';
@@ -22,6 +23,7 @@ export default async function Page({
   return (
     <PieceScreen
       page={page}
+      family={familyOf(database(), page.piece.id)}
       scales={scales(database())}
       how={first}
       next={nextWay(database(), page.piece.id) ?? null}
