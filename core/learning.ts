@@ -1,6 +1,7 @@
 import { type CakeShape, crankTurnsAtG } from './cake';
 import type { Estimate } from './estimate';
 import { InputError } from './inputError';
+import { median } from './median';
 
 /** What one finished cake taught: as it was wound, and as it came off. */
 export interface CakeSeen {
@@ -120,10 +121,4 @@ function outliers(values: readonly number[], usualSd: number): number[] {
   );
   const sd = Math.max(mixed, LEAST_RELATIVE_SD * Math.abs(middle));
   return values.flatMap((value, i) => (Math.abs(value - middle) > OUTLIER_DEVIATIONS * sd ? [i] : []));
-}
-
-function median(values: readonly number[]): number {
-  const sorted = [...values].sort((a, b) => a - b);
-  const middle = sorted.length >> 1;
-  return sorted.length % 2 === 1 ? sorted[middle]! : (sorted[middle - 1]! + sorted[middle]!) / 2;
 }

@@ -28,8 +28,9 @@ export interface PartRow {
   humidityPercent: number | null;
 }
 
-const COLUMNS = 'id, kind, at, note, waste_mg AS wasteMg, ties_mg AS tiesMg, undoes, from_end AS fromEnd';
-const PART_COLUMNS = `operation_id AS operationId, piece_id AS pieceId, side, mass_mg AS massMg,
+export const OPERATION_COLUMNS =
+  'id, kind, at, note, waste_mg AS wasteMg, ties_mg AS tiesMg, undoes, from_end AS fromEnd';
+export const PART_COLUMNS = `operation_id AS operationId, piece_id AS pieceId, side, mass_mg AS massMg,
   mass_from AS massFrom, tare_mg AS tareMg, resolution_mg AS resolutionMg, humidity_percent AS humidityPercent`;
 
 export interface NewOperation {
@@ -76,20 +77,12 @@ export function insertUsedUp(
 }
 
 export function operationById(db: Db, id: number): OperationRow | undefined {
-  return prepared<OperationRow>(db, `SELECT ${COLUMNS} FROM operation WHERE id = ?`).get(id);
+  return prepared<OperationRow>(db, `SELECT ${OPERATION_COLUMNS} FROM operation WHERE id = ?`).get(id);
 }
 
 /** The operation that a request with this key has already made, if it has. */
 export function operationByRequest(db: Db, requestKey: string): OperationRow | undefined {
-  return prepared<OperationRow>(db, `SELECT ${COLUMNS} FROM operation WHERE request_key = ?`).get(requestKey);
-}
-
-/** The newest first, without the undos. */
-export function recentOperations(db: Db, limit: number): OperationRow[] {
-  return prepared<OperationRow>(
-    db,
-    `SELECT ${COLUMNS} FROM operation WHERE kind <> 'undo' ORDER BY at DESC, id DESC LIMIT ?`,
-  ).all(limit);
+  return prepared<OperationRow>(db, `SELECT ${OPERATION_COLUMNS} FROM operation WHERE request_key = ?`).get(requestKey);
 }
 
 /** Everything that a yarn's pieces went through, oldest first, with the undos of it. */
@@ -101,7 +94,7 @@ export function operationsOfYarn(db: Db, yarnId: number): OperationRow[] {
        UNION
        SELECT o.id FROM operation o JOIN touched t ON o.undoes = t.id
      )
-     SELECT ${COLUMNS} FROM operation WHERE id IN (SELECT id FROM touched) ORDER BY id`,
+     SELECT ${OPERATION_COLUMNS} FROM operation WHERE id IN (SELECT id FROM touched) ORDER BY id`,
   ).all(yarnId);
 }
 

@@ -3,6 +3,8 @@ import { type Db, prepared } from './connection';
 export interface PictureRow {
   id: number;
   yarnId: number;
+  /** What it shows the doing of; null: the band. */
+  operationId: number | null;
   file: string;
   width: number;
   height: number;
@@ -10,13 +12,14 @@ export interface PictureRow {
   removedAt: string | null;
 }
 
-const SELECT = `SELECT id, yarn_id AS yarnId, file, width, height, added_at AS addedAt, removed_at AS removedAt
+const SELECT = `SELECT id, yarn_id AS yarnId, operation_id AS operationId, file, width, height, added_at AS addedAt, removed_at AS removedAt
   FROM picture`;
 
 export function insertPicture(db: Db, picture: Omit<PictureRow, 'id' | 'removedAt'>): number {
   const { lastInsertRowid } = prepared(
     db,
-    'INSERT INTO picture (yarn_id, file, width, height, added_at) VALUES (@yarnId, @file, @width, @height, @addedAt)',
+    `INSERT INTO picture (yarn_id, operation_id, file, width, height, added_at)
+     VALUES (@yarnId, @operationId, @file, @width, @height, @addedAt)`,
   ).run(picture);
   return Number(lastInsertRowid);
 }
@@ -25,12 +28,19 @@ export function pictureById(db: Db, id: number): PictureRow | undefined {
   return prepared<PictureRow>(db, `${SELECT} WHERE id = ?`).get(id);
 }
 
-/** The pictures of these yarns that were not taken away, oldest first. */
+/** The pictures of the bands of these yarns that were not taken away, oldest first. */
 export function picturesOf(db: Db, yarnIds: readonly number[]): PictureRow[] {
   return prepared<PictureRow>(
     db,
-    `${SELECT} WHERE removed_at IS NULL AND yarn_id IN (SELECT value FROM json_each(?)) ORDER BY id`,
+    `${SELECT} WHERE removed_at IS NULL AND operation_id IS NULL AND yarn_id IN (SELECT value FROM json_each(?)) ORDER BY id`,
   ).all(JSON.stringify(yarnIds));
+}
+
+/** The pictures of what was done by an operation that were not taken away, oldest first. */
+export function picturesOfOperation(db: Db, operationId: number): PictureRow[] {
+  return prepared<PictureRow>(db, `${SELECT} WHERE removed_at IS NULL AND operation_id = ? ORDER BY id`).all(
+    operationId,
+  );
 }
 
 export function setRemoved(db: Db, id: number, removedAt: string | null): void {

@@ -169,3 +169,13 @@ export function lastSeqs(db: Db, runId: number): Record<string, number> {
   ).all({ runId });
   return Object.fromEntries(rows.map(({ writer, seq }) => [writer, seq]));
 }
+
+/** The runs that were logged, and whose entry holds, the newest first. */
+export function loggedRuns(db: Db, kind: RunKindName, limit: number): RunRow[] {
+  return prepared<RunRow>(
+    db,
+    `SELECT ${COLUMNS} FROM run r WHERE r.kind = ? AND r.operation_id IS NOT NULL
+     AND EXISTS (SELECT 1 FROM live_operation o WHERE o.id = r.operation_id)
+     ORDER BY r.ended_at DESC LIMIT ?`,
+  ).all(kind, limit);
+}

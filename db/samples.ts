@@ -48,14 +48,29 @@ export function insertSample(db: Db, sample: SampleRow): void {
   ).run(sample);
 }
 
+/** A measurement with when it was, and of which piece. */
+export type DatedSample = SampleRow & { at: string; pieceLabel: string };
+
+const SELECT = `SELECT s.operation_id AS operationId, s.piece_id AS pieceId, s.how, s.washed, s.length_mm AS lengthMm,
+  s.mass_mg AS massMg, s.resolution_mg AS resolutionMg, s.humidity_percent AS humidityPercent, s.loops,
+  s.loop_mm AS loopMm, s.spread_mm AS spreadMm, s.wpi, s.turns, s.over_mm AS overMm, s.leans, o.at, p.label AS pieceLabel`;
+
 /** All that was measured on a yarn and still holds, oldest first. */
-export function samplesOfYarn(db: Db, yarnId: number): (SampleRow & { at: string; pieceLabel: string })[] {
-  return prepared<SampleRow & { at: string; pieceLabel: string }>(
+export function samplesOfYarn(db: Db, yarnId: number): DatedSample[] {
+  return prepared<DatedSample>(
     db,
-    `SELECT s.operation_id AS operationId, s.piece_id AS pieceId, s.how, s.washed, s.length_mm AS lengthMm,
-       s.mass_mg AS massMg, s.resolution_mg AS resolutionMg, s.humidity_percent AS humidityPercent, s.loops,
-       s.loop_mm AS loopMm, s.spread_mm AS spreadMm, s.wpi, s.turns, s.over_mm AS overMm, s.leans, o.at, p.label AS pieceLabel
+    `${SELECT}
      FROM piece p JOIN sample s ON s.piece_id = p.id JOIN live_operation o ON o.id = s.operation_id
      WHERE p.yarn_id = ? ORDER BY s.operation_id`,
   ).all(yarnId);
+}
+
+/** What these operations measured, those undone too. */
+export function samplesOfOperations(db: Db, operationIds: readonly number[]): DatedSample[] {
+  return prepared<DatedSample>(
+    db,
+    `${SELECT}
+     FROM sample s JOIN piece p ON p.id = s.piece_id JOIN operation o ON o.id = s.operation_id
+     WHERE s.operation_id IN (SELECT value FROM json_each(?))`,
+  ).all(JSON.stringify(operationIds));
 }

@@ -122,7 +122,7 @@ export function searchShelf(
 }
 
 /** The start of a word, quoted so that nothing in it is taken for a command of the search. */
-function ftsPrefix(word: string): string {
+export function ftsPrefix(word: string): string {
   const plain = word.replaceAll('"', '');
   return /[\p{L}\p{N}]/u.test(plain) ? `"${plain}"*` : '';
 }

@@ -51,6 +51,13 @@ const COLUMNS = `
   gauge_rows_per_10m AS gaugeRowsPer10M, care, care_symbols AS careSymbols, place, notes,
   like_yarn_id AS likeYarnId, trust, work_from AS workFrom, gone, gone_at AS goneAt, created_at AS createdAt`;
 
+/** These yarns, those off the shelf too. */
+export function yarnsById(db: Db, ids: readonly number[]): YarnRow[] {
+  return prepared<YarnRow>(db, `SELECT ${COLUMNS} FROM yarn WHERE id IN (SELECT value FROM json_each(?))`).all(
+    JSON.stringify(ids),
+  );
+}
+
 export function yarnById(db: Db, id: number): YarnRow | undefined {
   return prepared<YarnRow>(db, `SELECT ${COLUMNS} FROM yarn WHERE id = ?`).get(id);
 }

@@ -142,6 +142,7 @@ export const archiveTables = {
   picture: z.strictObject({
     id,
     yarn_id: id,
+    operation_id: id.nullable(),
     file: z.string().regex(/^[0-9a-f]{8,64}\.webp$/, 'the name of a picture of ours'),
     width: whole,
     height: whole,
@@ -430,7 +431,7 @@ const UPGRADES: Record<number, (tables: OldTables) => OldTables> = {
     ply: [],
     practice_answer: [],
   }),
-  5: (tables) => ({ ...tables, went: [], joined: [] }),
+  5: (tables) => ({ ...withColumns(tables, { picture: { operation_id: null } }), went: [], joined: [] }),
 };
 
 /** A laying of which nobody noted how it was done. */

@@ -7,7 +7,7 @@ import { afterSteps, type TwistStep } from '../core/twist';
 import { unchanged } from '../core/twistChange';
 import { openDatabase } from '../db/connection';
 import { bench } from '../server/bench';
-import { entryPage } from '../server/logbook';
+import { entryPage } from '../server/entryPage';
 import loadHighs from 'highs';
 import { type MinisPlan, minisPlan } from '../solver/minisPlan';
 import { App } from '../tests/support/app';

@@ -42,7 +42,16 @@ function changed(change: (archive: typeof whole) => void): string {
   return JSON.stringify(copy);
 }
 
-const PICTURE = { id: 1, yarn_id: 1, file: '', width: 9, height: 9, added_at: NOW.toISOString(), removed_at: null };
+const PICTURE = {
+  id: 1,
+  operation_id: null,
+  yarn_id: 1,
+  file: '',
+  width: 9,
+  height: 9,
+  added_at: NOW.toISOString(),
+  removed_at: null,
+};
 const merge = (id: number, from_yarn: number, into_yarn: number) => ({
   id,
   from_yarn,

@@ -73,8 +73,8 @@ export function importArchive(db: Db, folder: string, json: string): { yarns: nu
   db.transaction(() => {
     // Pieces and operations point at each other's rows in an order that only the whole has.
     db.pragma('defer_foreign_keys = ON');
-    const full = TABLES.filter((table) => !BENCH_TABLES.includes(table)).find((table) => countRows(db, table) > 0);
-    if (full) throw new InputError('an archive can only be read into an empty database; this one has yarns in it', '');
+    if (!isUntouched(db))
+      throw new InputError('an archive can only be read into an empty database; this one has yarns in it', '');
     for (const table of BENCH_TABLES) clearTable(db, table);
     for (const table of TABLES) fillChecked(db, table, tables[table]);
     const [dangling] = db.pragma('foreign_key_check') as { table: ArchiveTable; rowid: number; parent: string }[];
@@ -85,6 +85,11 @@ export function importArchive(db: Db, folder: string, json: string): { yarns: nu
       );
   }).immediate();
   return { yarns: tables.yarn.length, operations: tables.operation.length };
+}
+
+/** Nothing was ever put in: there is only what a new database has of its own. */
+export function isUntouched(db: Db): boolean {
+  return TABLES.every((table) => BENCH_TABLES.includes(table) || countRows(db, table) === 0);
 }
 
 function fillChecked(db: Db, table: ArchiveTable, rows: Archive['tables'][ArchiveTable]): void {

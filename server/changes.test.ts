@@ -13,7 +13,7 @@ import {
 import { changePage } from './changePages';
 import { familyOf } from './family';
 import { noteFault } from './faults';
-import { entryPage } from './logbook';
+import { entryPage } from './entryPage';
 import { redoOperation, undoOperation, weighPiece } from './pieces';
 import { plySingles } from './plying';
 import { saveProject } from './projects';

@@ -1,166 +1,209 @@
 import { massBalance, type MassBalance } from '../core/massBalance';
-import type { Form, Joint, MassFact, OperationKind, Side, WriteOffReason } from '../core/piece';
+import type { Form, MassFact, OperationKind, Side, WriteOffReason } from '../core/piece';
 import { DEFAULT_SCALE_RESOLUTION_G } from '../core/yardage';
-import { agreement, type Agreement } from '../core/agreement';
-import type { Fault, PackageEnd } from '../core/faults';
-import { counterLengthM, lengthsTold } from '../core/lengthsTold';
-import { type MarkKind, type RunState, secondsPerTurn, type StopReason, turnsOn, woundParts } from '../core/run';
-import { type LayingWay, layingWayOf, type LeavingWay } from '../core/strandWays';
-import { spindleOf } from '../core/windingPlan';
 import type { Db } from '../db/connection';
-import { joinedBy, wentBy } from '../db/goings';
-import { isLive, operationById, type OperationRow, partsOf, recentOperations } from '../db/operations';
-import { miniJobById } from '../db/minis';
-import { everMade } from '../db/pieces';
-import { runOfOperation } from '../db/runs';
-import { strandOf } from '../db/strandWays';
-import { woundBy } from '../db/woundCakes';
-import { whyNotRedo, whyNotUndo } from './pieces';
-import { readPlan, type RunPlan } from './runPlan';
-import { fromMg, fromUm } from './whole';
-import { placeOnCake } from './runLog';
-import { stateOf } from './runEvents';
-import { stillToWind } from './runStart';
-import { faultsOfYarn, massFactOf, type SampleView, yarnView } from './yarnViews';
+import { wentBy } from '../db/goings';
+import {
+  daysWorked,
+  eventsBetween,
+  type EventRow as LogEvent,
+  findOperations,
+  type LogQuery,
+  type NamedPart,
+  namedParts,
+} from '../db/logbook';
+import type { OperationRow } from '../db/operations';
+import { samplesOfOperations } from '../db/samples';
+import { type YarnRow, yarnsById } from '../db/yarns';
+import { dayAfter, dayOf, isDay, monthAfter, startOfDay } from './days';
+import { fromMg } from './whole';
+import { massFactOf, nameOfYarn, type SampleView, sampleView } from './yarnViews';
 
-/** A piece's part in an entry of the logbook. */
-export interface EntryPiece {
+export type { LogEvent };
+
+/** A piece's part in an entry. */
+export interface LogPiece {
   id: number;
   label: string;
   form: Form;
   side: Side;
   mass: MassFact | null;
-  faults: Fault[];
 }
 
-/** One operation, told whole. */
-export interface Entry {
+/** One entry of the logbook, as a line tells it. */
+export interface LogLine {
   id: number;
   kind: OperationKind;
   at: string;
   note: string;
   live: boolean;
-  yarn: { id: number; name: string; colourHex: string; gristMPerG: number | null };
-  pieces: EntryPiece[];
-  wasteG: number;
-  /** What went into ties. */
-  tiesG: number;
-  fromEnd: PackageEnd | null;
-  /** What was measured, while it holds. */
+  yarn: { id: number; name: string; colourHex: string };
+  pieces: LogPiece[];
+  /** What was measured. */
   sample: SampleView | null;
   /** What went of it, and where to; null where nothing did. */
   went: { massG: number | null; why: WriteOffReason | null; project: { id: number; name: string } | null } | null;
-  /** How several were joined. */
-  joint: Joint | null;
   /** Only where both sides were weighed. */
   balance: MassBalance | null;
 }
 
-/** One thing that was noted along a cake, and where it lies in it. */
-export interface NotedPlace {
-  part: number;
-  atTurn: number;
-  atM: number;
-  what: MarkKind | StopReason;
-  stopped: boolean;
+/** Kinds of entries as one looks for them. */
+export const LOG_KINDS = {
+  wound: ['wind', 'reel', 'join'],
+  minis: ['split'],
+  plied: ['ply'],
+  measured: ['weigh', 'sample', 'inspect'],
+  'washed and dyed': ['wash', 'dye', 'dry', 'open'],
+  'came in': ['receive'],
+  'used and gone': ['use', 'write off'],
+} as const satisfies Record<string, readonly OperationKind[]>;
+export type LogKind = keyof typeof LOG_KINDS;
+
+/** What is asked of the logbook, as it stands in the address; empty: does not count. */
+export interface LogAsked {
+  q: string;
+  what: LogKind | '';
+  yarn: number | null;
+  /** "2026-11-24" */
+  day: string;
+  /** "2026-11": the month that the calendar shows. */
+  month: string;
+  /** Older than this entry: its moment and its number. */
+  before: { at: string; id: number } | null;
 }
 
-/** One cake of a winding: what was planned of it, and what became of it. */
-export interface EntryCake {
-  pieceId: number;
-  name: string;
-  tool: string;
-  turns: number;
-  plannedTurns: number;
-  counterM: number | null;
-  lengthM: number;
-  diameterMm: number | null;
-  heightMm: number | null;
-  /** Do the counter, the turns and the mass tell the same length? Null where only one of them was there. */
-  agreement: Agreement | null;
+/** A day of the calendar on which something was done. */
+export interface LogDay {
+  day: string;
+  operations: number;
+  /** The yarns that were worked with, the most first. */
+  yarns: { id: number; colourHex: string }[];
 }
 
-/** A winding's own figures: what was planned and what was counted. */
-export interface EntryRun {
-  plan: RunPlan;
-  cakes: EntryCake[];
-  places: NotedPlace[];
-  hands: RunState['hands'];
-  secondsPerTurn: number | null;
-  deviceGaps: number;
-  /** What waits to be wound in the same way. */
-  next: number[];
-  runId: number;
+export interface LogbookPage {
+  lines: LogLine[];
+  /** What happened between them and is no entry; only where nothing is looked for. */
+  events: LogEvent[];
+  /** Where the older ones begin; null: these are all. */
+  older: LogAsked['before'];
+  month: string;
+  days: LogDay[];
+  /** The day that it is. */
+  today: string;
+  /** The yarn that is looked for. */
+  yarn: { id: number; name: string } | null;
+  /** Nothing was ever logged. */
+  empty: boolean;
 }
 
-export interface EntryPage extends Entry {
-  run: EntryRun | null;
-  /** How the strand ran; null where nothing was wound. */
-  strand: { left: LeavingWay | null; laid: LayingWay[]; pieceId: number } | null;
-  /** The minis' plan that it belongs to. */
-  job: { id: number; name: string } | null;
-  whyNotUndo: string | null;
-  whyNotRedo: string | null;
+/** What an address asks; what cannot be read in it does not count. */
+export function readLogAsked(params: Record<string, string | string[] | undefined>): LogAsked {
+  const one = (name: string) => {
+    const value = params[name];
+    return typeof value === 'string' ? value : '';
+  };
+  const [, at = '', id = ''] = /^(\d{4}-[\dT:.-]+Z)_(\d{1,15})$/.exec(one('before')) ?? [];
+  return {
+    q: one('q').slice(0, 200),
+    what: one('what') in LOG_KINDS ? (one('what') as LogKind) : '',
+    yarn: /^[1-9]\d{0,14}$/.test(one('yarn')) ? Number(one('yarn')) : null,
+    day: isDay(one('day')) ? one('day') : '',
+    month: isDay(`${one('month')}-01`) ? one('month') : '',
+    before: at ? { at, id: Number(id) } : null,
+  };
 }
 
-const ENTRIES_SHOWN = 200;
+const LINES_ON_A_PAGE = 50;
+const MOST_EVENTS = 50;
 
 /** What happened, newest first; undos are told at what they undid. */
-export function logbook(db: Db, most = ENTRIES_SHOWN): Entry[] {
-  return recentOperations(db, most).map((operation) => entryOf(db, operation));
-}
-
-export function entryPage(db: Db, operationId: number): EntryPage | undefined {
-  const operation = operationById(db, operationId);
-  if (!operation || operation.kind === 'undo') return undefined;
-  const entry = entryOf(db, operation);
+export function logbookPage(db: Db, asked: LogAsked, now: Date): LogbookPage {
+  const words = asked.q.split(/\s+/).filter(Boolean);
+  const query: LogQuery = {
+    ...(asked.what !== '' && { kinds: LOG_KINDS[asked.what] }),
+    ...(asked.yarn !== null && { yarnId: asked.yarn }),
+    ...(words.length > 0 && { words }),
+    ...(asked.day !== '' && { from: startOfDay(asked.day), until: startOfDay(dayAfter(asked.day)) }),
+    ...(asked.before && { before: asked.before }),
+  };
+  const found = findOperations(db, query, LINES_ON_A_PAGE + 1);
+  const shown = found.slice(0, LINES_ON_A_PAGE);
+  const last = found.length > LINES_ON_A_PAGE ? shown.at(-1)! : null;
+  const plain = asked.what === '' && asked.yarn === null && words.length === 0;
+  const yarn = asked.yarn === null ? undefined : yarnsById(db, [asked.yarn])[0];
+  const month = asked.month || (asked.day || dayOf(now)).slice(0, 7);
   return {
-    ...entry,
-    run: runOf(db, operationId, entry.pieces),
-    strand: strandRan(db, entry),
-    job: jobOf(db, operationId),
-    whyNotUndo: whyNotUndo(db, operationId),
-    whyNotRedo: whyNotRedo(db, operationId),
+    lines: linesOf(db, shown),
+    events: plain
+      ? eventsBetween(db, last?.at ?? query.from ?? '', asked.before?.at ?? query.until ?? '9999', MOST_EVENTS)
+      : [],
+    older: last && { at: last.at, id: last.id },
+    month,
+    days: daysOfMonth(db, month),
+    today: dayOf(now),
+    yarn: yarn ? { id: yarn.id, name: nameOfYarn(yarn) } : null,
+    empty: shown.length === 0 && findOperations(db, {}, 1).length === 0,
   };
 }
 
-function entryOf(db: Db, operation: OperationRow): Entry {
-  const parts = partsOf(db, operation.id);
-  const { yarnId } = everMade(db, parts[0]!.pieceId);
-  const yarn = yarnView(db, yarnId)!;
-  const faults = faultsOfYarn(db, yarn);
-  const pieces = parts.map((part): EntryPiece => {
-    const { label, form } = everMade(db, part.pieceId);
-    return {
+/** What happened last. */
+export function latestEntries(db: Db, most: number): LogLine[] {
+  return linesOf(db, findOperations(db, {}, most));
+}
+
+function daysOfMonth(db: Db, month: string): LogDay[] {
+  const days = new Map<string, LogDay>();
+  for (const { day, yarnId, colourHex, operations } of daysWorked(
+    db,
+    startOfDay(`${month}-01`),
+    startOfDay(`${monthAfter(month)}-01`),
+  )) {
+    const known = days.get(day) ?? { day, operations: 0, yarns: [] };
+    days.set(day, {
+      day,
+      operations: known.operations + operations,
+      yarns: [...known.yarns, { id: yarnId, colourHex }],
+    });
+  }
+  return [...days.values()];
+}
+
+function linesOf(db: Db, operations: readonly (OperationRow & { live: 0 | 1 })[]): LogLine[] {
+  const ids = operations.map(({ id }) => id);
+  const parts = new Map<number, NamedPart[]>(ids.map((id) => [id, []]));
+  for (const part of namedParts(db, ids)) parts.get(part.operationId)!.push(part);
+  const yarnIds = [...new Set([...parts.values()].flatMap((some) => some.map(({ yarnId }) => yarnId)))];
+  const yarns = new Map<number, YarnRow>(yarnsById(db, yarnIds).map((yarn) => [yarn.id, yarn]));
+  const samples = new Map(samplesOfOperations(db, ids).map((sample) => [sample.operationId, sample]));
+  return operations.map((operation) => {
+    const mine = parts.get(operation.id)!;
+    const pieces = mine.map((part): LogPiece => ({
       id: part.pieceId,
-      label,
-      form,
+      label: part.label,
+      form: part.form,
       side: part.side,
       mass: massFactOf(part),
-      faults: faults(part.pieceId),
+    }));
+    const yarn = yarns.get(mine[0]!.yarnId)!;
+    const sample = samples.get(operation.id);
+    const { id, kind, at, note, live } = operation;
+    return {
+      id,
+      kind,
+      at,
+      note,
+      live: live === 1,
+      yarn: { id: yarn.id, name: nameOfYarn(yarn), colourHex: yarn.colourHex },
+      pieces,
+      sample: sample ? sampleView(sample, true) : null,
+      went: kind === 'use' || kind === 'write off' ? wentOf(db, id) : null,
+      balance: balanceOf(pieces, fromMg(operation.wasteMg + operation.tiesMg)),
     };
   });
-  const wasteG = fromMg(operation.wasteMg);
-  const tiesG = fromMg(operation.tiesMg);
-  return {
-    id: operation.id,
-    kind: operation.kind,
-    at: operation.at,
-    note: operation.note,
-    live: isLive(db, operation.id),
-    yarn: { id: yarn.id, name: yarn.name, colourHex: yarn.colourHex, gristMPerG: yarn.grist?.mean ?? null },
-    pieces,
-    wasteG,
-    tiesG,
-    fromEnd: operation.fromEnd,
-    sample: yarn.samples.find(({ operationId }) => operationId === operation.id) ?? null,
-    went: wentOf(db, operation.id),
-    joint: joinedBy(db, operation.id)?.joint ?? null,
-    balance: balanceOf(pieces, wasteG + tiesG),
-  };
 }
 
-function wentOf(db: Db, operationId: number): Entry['went'] {
+/** What went by an operation, and where to. */
+export function wentOf(db: Db, operationId: number): LogLine['went'] {
   const row = wentBy(db, operationId);
   if (!row) return null;
   const project = row.projectId === null ? null : { id: row.projectId, name: row.project! };
@@ -168,7 +211,7 @@ function wentOf(db: Db, operationId: number): Entry['went'] {
 }
 
 /** Nothing balances against a mass that only the band tells: the band is a promise, not a weighing. */
-function balanceOf(pieces: readonly EntryPiece[], wasteG: number): MassBalance | null {
+export function balanceOf(pieces: readonly LogPiece[], wasteG: number): MassBalance | null {
   const side = (wanted: Side) => pieces.filter((piece) => piece.side === wanted).map(({ mass }) => mass);
   const [before, after] = [side('in'), side('out')];
   // What was used up has nothing on its other side.
@@ -181,73 +224,4 @@ function balanceOf(pieces: readonly EntryPiece[], wasteG: number): MassBalance |
         : [],
     );
   return massBalance({ in: weighed(before), out: weighed(after), wasteG });
-}
-
-function jobOf(db: Db, operationId: number): EntryPage['job'] {
-  const jobId = runOfOperation(db, operationId)?.jobId ?? null;
-  const job = jobId === null ? undefined : miniJobById(db, jobId);
-  return job ? { id: job.id, name: job.name } : null;
-}
-
-function strandRan(db: Db, { id, pieces }: Entry): EntryPage['strand'] {
-  const [took] = pieces.filter(({ side }) => side === 'in');
-  const [made] = pieces.filter(({ side }) => side === 'out');
-  if (!took || !made) return null;
-  const { left, laid } = strandOf(db, id);
-  return { left, laid: [...new Set(laid.flatMap((row) => layingWayOf(row) ?? []))], pieceId: made.id };
-}
-
-function runOf(db: Db, operationId: number, pieces: readonly EntryPiece[]): EntryRun | null {
-  const run = runOfOperation(db, operationId);
-  if (run?.kind !== 'wind') return null;
-  const plan = readPlan(run.plan);
-  const state = stateOf(db, run);
-  const made = pieces.filter(({ side }) => side === 'out');
-  const seen = woundBy(db, operationId);
-  const parts = woundParts(state);
-  const cakes = parts.map((part, i): EntryCake => {
-    const planned = plan.cakes[part]!;
-    const lesson = seen.find(({ pieceId }) => pieceId === made[i]?.id);
-    const counterM = counterLengthM(state, part, spindleOf(plan, part));
-    return {
-      pieceId: made[i]?.id ?? 0,
-      name: planned.name,
-      tool: planned.tool.name,
-      turns: turnsOn(state, part),
-      plannedTurns: Math.round(planned.crankTurns.mean),
-      counterM,
-      lengthM: (made[i]?.mass?.massG ?? planned.massG) * plan.gristMPerG,
-      diameterMm: lesson?.diameterUm ? fromUm(lesson.diameterUm) : null,
-      heightMm: lesson?.heightUm ? fromUm(lesson.heightUm) : null,
-      agreement: agreement(
-        lengthsTold({
-          winder: planned.tool,
-          density: { mean: planned.densityGPerCm3, sd: planned.densitySd },
-          crankRatioSd: planned.crankRatioSd,
-          grist: { mean: plan.gristMPerG, sd: plan.gristSdMPerG },
-          turns: state.turnsByCounter[part] ? 0 : turnsOn(state, part),
-          counterM,
-          mass: made[i]?.mass ?? null,
-        }),
-      ),
-    };
-  });
-  const place = ({ part, atTurn }: { part: number; atTurn: number }) => ({
-    part,
-    atTurn,
-    atM: placeOnCake(plan, state, part, atTurn, cakes[parts.indexOf(part)]?.lengthM ?? 0),
-  });
-  return {
-    plan,
-    cakes,
-    places: [
-      ...state.marks.map((mark) => ({ ...place(mark), what: mark.mark, stopped: false })),
-      ...state.stops.map((stop) => ({ ...place(stop), what: stop.reason, stopped: true })),
-    ].sort((a, b) => a.part - b.part || a.atTurn - b.atTurn),
-    hands: state.hands,
-    secondsPerTurn: secondsPerTurn(state) ?? null,
-    deviceGaps: state.deviceGaps,
-    next: stillToWind(db, plan),
-    runId: run.id,
-  };
 }

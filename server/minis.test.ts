@@ -9,7 +9,7 @@ import { exportArchive, importArchive } from './archive';
 import { reels, removeTool, saveTool } from './bench';
 import { noteFault } from './faults';
 import { labelOf, labelSheet } from './labels';
-import { entryPage } from './logbook';
+import { entryPage } from './entryPage';
 import { treatPieces, untreatPieces } from './changes';
 import { packKit, weighDried } from './miniCare';
 import { miniJobLines, miniJobPage } from './miniJobPages';

@@ -5,6 +5,8 @@ import sharp from 'sharp';
 import { z } from 'zod';
 import { InputError } from '../core/inputError';
 import type { Db } from '../db/connection';
+import { partsOf } from '../db/operations';
+import { everMade } from '../db/pieces';
 import { insertPicture, pictureById, setRemoved } from '../db/pictures';
 import { yarnById } from '../db/yarns';
 import { attempt, NotPossible, type Saved } from './result';
@@ -47,8 +49,36 @@ async function readPicture(upload: Buffer): Promise<{ data: Buffer; file: string
   }
 }
 
-/** Keeps a picture with a yarn: the file first, then the line that tells of it. */
+/** Keeps a picture of a band with its yarn: the file first, then the line that tells of it. */
 export async function addPicture(db: Db, folder: string, yarnId: number, upload: Buffer, now: Date): Promise<Saved> {
+  return keepPicture(db, folder, upload, now, () => {
+    if (!yarnById(db, yarnId)) throw new NotPossible('this yarn is not there');
+    return { yarnId, operationId: null };
+  });
+}
+
+/** Keeps a picture of what was done. */
+export async function addPictureOfDoing(
+  db: Db,
+  folder: string,
+  operationId: number,
+  upload: Buffer,
+  now: Date,
+): Promise<Saved> {
+  return keepPicture(db, folder, upload, now, () => {
+    const part = partsOf(db, operationId)[0];
+    if (!part) throw new NotPossible('this entry is not there');
+    return { yarnId: everMade(db, part.pieceId).yarnId, operationId };
+  });
+}
+
+async function keepPicture(
+  db: Db,
+  folder: string,
+  upload: Buffer,
+  now: Date,
+  ofWhat: () => { yarnId: number; operationId: number | null },
+): Promise<Saved> {
   let picture: Awaited<ReturnType<typeof readPicture>>;
   try {
     picture = await readPicture(upload);
@@ -57,10 +87,10 @@ export async function addPicture(db: Db, folder: string, yarnId: number, upload:
     return { ok: false, errors: { [error.path]: error.message } };
   }
   return attempt(z.null(), null, () => {
-    if (!yarnById(db, yarnId)) throw new NotPossible('this yarn is not there');
+    const of = ofWhat();
     const { data, file, width, height } = picture;
     keepFile(folder, file, data);
-    return insertPicture(db, { yarnId, file, width, height, addedAt: now.toISOString() });
+    return insertPicture(db, { ...of, file, width, height, addedAt: now.toISOString() });
   });
 }
 

@@ -2,7 +2,8 @@ import { turnsWithin } from '../core/twistChange';
 import { ternRock } from '../scripts/ternRock';
 import { ternRockTwist } from '../scripts/ternRockTwist';
 import type { Db } from '../db/connection';
-import { entryPage, logbook } from './logbook';
+import { entryPage } from './entryPage';
+import { latestEntries } from './logbook';
 import { redoOperation, undoOperation, weighPiece } from './pieces';
 import { treatPieces } from './changes';
 import { plyWaits } from './plied';
@@ -56,7 +57,7 @@ describe('plying', () => {
     expect(made!.piece).toMatchObject({ form: 'hank', mass: { massG: 95.1 } });
     expect(yarnPage(db, yarnId)!.pieces.every(({ consumedBy }) => consumedBy === operationId)).toBe(true);
     expect(entryPage(db, operationId)!.balance!.differenceG).toBeCloseTo(-0.4, 9);
-    expect(logbook(db, 1)[0]!.kind).toBe('ply');
+    expect(latestEntries(db, 1)[0]!.kind).toBe('ply');
     expect(twistOfYarn(db, made!.yarn).get(made!.piece.id)).toMatchObject({ gap: null, change: { wraps: [] } });
   });
 

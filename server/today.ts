@@ -5,7 +5,7 @@ import type { Db } from '../db/connection';
 import { pieceById } from '../db/pieces';
 import { openRuns, type RunRow } from '../db/runs';
 import { countShelf } from '../db/shelf';
-import { type Entry, logbook } from './logbook';
+import { latestEntries, type LogLine } from './logbook';
 import { miniStateOf } from './miniRunEvents';
 import { readMiniRunPlan } from './miniRunPlan';
 import { plyWaits, type PlyWait } from './plied';
@@ -27,7 +27,7 @@ export interface Today {
   short: ProjectLine[];
   /** What was plied, and rests, or is to be washed, or dries, or is to be measured. */
   waits: PlyWait[];
-  recent: Entry[];
+  recent: LogLine[];
   yarns: number;
 }
 
@@ -40,7 +40,7 @@ export function today(db: Db, now: Date): Today {
     hanks: cards,
     hankYarns: total,
     waits: plyWaits(db, now),
-    recent: logbook(db, 6),
+    recent: latestEntries(db, 6),
     short: projectsPage(db).underWay.filter(({ verdict }) => verdict !== 'enough' && verdict !== null),
     yarns: countShelf(db),
   };

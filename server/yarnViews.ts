@@ -256,7 +256,8 @@ function sampleFact(sample: SampleOfYarn, fibres: readonly FibreShare[]): Sample
   };
 }
 
-function sampleView(sample: SampleOfYarn, counts: boolean): SampleView {
+/** A measurement as pages tell it. */
+export function sampleView(sample: SampleOfYarn, counts: boolean): SampleView {
   return {
     operationId: sample.operationId,
     pieceId: sample.pieceId,

@@ -24,7 +24,7 @@ export interface LoggedEntry {
 }
 
 /** One thing that happened, in a sentence. */
-export function EntryLine({ entry }: { entry: LoggedEntry }) {
+export function EntryLine({ entry, note = false }: { entry: LoggedEntry; note?: boolean }) {
   return (
     <li className={styles.line} data-undone={!entry.live}>
       <span className={styles.dot} style={{ background: entry.yarn.colourHex }} aria-hidden="true" />
@@ -47,6 +47,7 @@ export function EntryLine({ entry }: { entry: LoggedEntry }) {
           </span>
         )}
         {!entry.live && <span className={styles.off}>undone</span>}
+        {note && entry.note && <span className={styles.note}>{entry.note}</span>}
       </span>
       <time dateTime={entry.at} className={styles.at}>
         {dateAndTime(entry.at)}

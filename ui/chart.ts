@@ -15,3 +15,20 @@ export function chartPoint(colourHex: string, ink: string) {
 }
 
 export const PLAIN_TOOLTIP = { displayColors: false, titleFont: CHART_FONT, bodyFont: CHART_FONT };
+
+/** An axis along the foot of a chart, without lines across it. */
+export function footAxis(soft: string) {
+  return {
+    grid: { display: false },
+    border: { color: soft },
+    ticks: { color: soft, font: CHART_FONT, maxRotation: 0 },
+  } as const;
+}
+
+/** An axis at the side, with quiet lines across and none of its own. */
+export function sideAxis(soft: string, line: string) {
+  return { grid: { color: line }, border: { display: false }, ticks: { color: soft, font: CHART_FONT } } as const;
+}
+
+/** Still, as large as its box, without a legend. */
+export const PLAIN_CHART = { animation: false, maintainAspectRatio: false } as const;

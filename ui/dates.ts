@@ -20,3 +20,42 @@ export function dayInWords(day: string): string {
   const [year, month, date] = day.split('-').map(Number);
   return `${date} ${MONTHS[month! - 1]} ${year}`;
 }
+
+export const MONTH_NAMES = [
+  'January',
+  'February',
+  'March',
+  'April',
+  'May',
+  'June',
+  'July',
+  'August',
+  'September',
+  'October',
+  'November',
+  'December',
+];
+
+const DAYS = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday'];
+
+/** "Sunday, 22 Nov 2026" */
+export function weekdayInWords(day: string): string {
+  return `${DAYS[new Date(`${day}T00:00:00Z`).getUTCDay()]}, ${dayInWords(day)}`;
+}
+
+/** The day of a moment, by the clock of whoever looks: "2026-11-22". */
+export function dayOfMoment(iso: string): string {
+  const date = new Date(iso);
+  const two = (n: number) => String(n).padStart(2, '0');
+  return `${date.getFullYear()}-${two(date.getMonth() + 1)}-${two(date.getDate())}`;
+}
+
+/** "7 min", "1 h 20 min", "40 s": a time as one tells it. */
+export function durationInWords(ms: number): string {
+  const seconds = Math.round(ms / 1000);
+  if (seconds < 60) return `${seconds} s`;
+  const minutes = Math.round(ms / 60_000);
+  if (minutes < 60) return `${minutes} min`;
+  const rest = minutes % 60;
+  return rest === 0 ? `${minutes / 60} h` : `${Math.floor(minutes / 60)} h ${rest} min`;
+}

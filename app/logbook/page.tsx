@@ -1,11 +1,15 @@
 import type { Metadata } from 'next';
 import { LogbookScreen } from '../../features/logbook/LogbookScreen';
 import { database } from '../../server/database';
-import { logbook } from '../../server/logbook';
+import { logbookPage, readLogAsked } from '../../server/logbook';
 
 export const metadata: Metadata = { title: 'Logbook' };
 
-export default function Page() {
-  const entries = logbook(database());
-  return <LogbookScreen entries={entries} empty={entries.length === 0} />;
+export default async function Page({
+  searchParams,
+}: {
+  searchParams: Promise<Record<string, string | string[] | undefined>>;
+}) {
+  const asked = readLogAsked(await searchParams);
+  return <LogbookScreen asked={asked} page={logbookPage(database(), asked, new Date())} />;
 }

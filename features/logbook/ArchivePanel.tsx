@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { type ChangeEvent, useState } from 'react';
 import { Say } from '../../ui/Say';
-import styles from './LogbookScreen.module.css';
+import styles from './FilesScreen.module.css';
 
 type Outcome = { ok: true; words: string } | { ok: false; words: string };
 

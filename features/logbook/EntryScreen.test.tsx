@@ -1,5 +1,5 @@
 import type { Happening } from '../../core/run';
-import { entryPage } from '../../server/logbook';
+import { entryPage } from '../../server/entryPage';
 import { emptyDatabase, idOf, logValues, NOW, screenOf, shelved, startValues } from '../../server/testing';
 import { logRun } from '../../server/runLog';
 import { runPage } from '../../server/runEvents';

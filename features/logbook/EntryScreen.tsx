@@ -5,20 +5,22 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import type { OperationKind } from '../../core/piece';
 import type { LengthWitness } from '../../core/agreement';
-import type { EntryPage, EntryPiece } from '../../server/logbook';
+import type { EntryPage, EntryPiece } from '../../server/entryPage';
 import { ActionLink } from '../../ui/ActionLink';
 import { BalanceWords } from '../../ui/BalanceWords';
 import { CAUSE_WORDS } from '../../ui/causeWords';
 import { dateAndTime } from '../../ui/dates';
 import { KnownMass, Length, Mass, Size } from '../../ui/Figures';
 import { operationWords } from '../../ui/operationWords';
+import { Pictures } from '../../ui/Pictures';
 import { SampleWords } from '../../ui/SampleWords';
 import { Say } from '../../ui/Say';
 import { glyphSide, PieceGlyph } from '../../ui/thread/PieceGlyph';
 import { layingWords, leavingWords } from '../../ui/strand/wayWords';
 import { useTask } from '../../ui/useTask';
-import { redo, undo, windNext } from './actions';
+import { redo, takePictureAway, undo, windNext } from './actions';
 import styles from './EntryScreen.module.css';
+import { StoryPanel } from './StoryPanel';
 
 /** One entry of the logbook: what went in, what came out, and whether that agrees. */
 export function EntryScreen({ entry }: { entry: EntryPage }) {
@@ -106,8 +108,20 @@ export function EntryScreen({ entry }: { entry: EntryPage }) {
               {problem}
             </Say>
           )}
+          <section aria-labelledby="pictures">
+            <h2 id="pictures" className={styles.small}>
+              Pictures
+            </h2>
+            <Pictures
+              of="what was done"
+              to={`/api/operations/${entry.id}/pictures`}
+              pictures={entry.pictures}
+              takePictureAway={takePictureAway}
+            />
+          </section>
         </div>
       </div>
+      {entry.story && <StoryPanel story={entry.story} what={entry.job ? 'loops' : 'turns'} />}
     </article>
   );
 }

@@ -1,24 +1,158 @@
 'use client';
 
-import type { Entry } from '../../server/logbook';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useRef, useState } from 'react';
+import type { LogAsked, LogbookPage, LogDay, LogKind } from '../../server/logbook';
+import { ActionLink } from '../../ui/ActionLink';
+import { Calendar } from '../../ui/Calendar';
+import { dayInWords, dayOfMoment, weekdayInWords } from '../../ui/dates';
 import { EntryLine } from '../../ui/EntryLine';
-import { ArchivePanel } from './ArchivePanel';
+import { PageHead } from '../../ui/PageHead';
+import { addressOf } from './address';
+import { EventLine } from './EventLine';
 import styles from './LogbookScreen.module.css';
 
-/** All that happened, newest first, and the way to take it all along. */
-export function LogbookScreen({ entries, empty }: { entries: Entry[]; empty: boolean }) {
+const KINDS: LogKind[] = ['wound', 'minis', 'plied', 'measured', 'washed and dyed', 'used and gone', 'came in'];
+
+/** All that happened, newest first, day by day: by what it was, by its yarn, by its words, by the calendar. */
+export function LogbookScreen({ asked, page }: { asked: LogAsked; page: LogbookPage }) {
+  if (page.empty && page.events.length === 0) return <NothingYet />;
   return (
-    <div className={styles.page}>
-      <section>
-        <h1 className={styles.head}>Logbook</h1>
-        {entries.length === 0 && <p>Nothing has happened yet. What is weighed, wound and logged is told here.</p>}
-        <ol>
-          {entries.map((entry) => (
-            <EntryLine key={entry.id} entry={entry} />
-          ))}
-        </ol>
-      </section>
-      <ArchivePanel empty={empty} />
-    </div>
+    <>
+      <PageHead title="Logbook" under="All that happened, newest first.">
+        <ActionLink href="/logbook/answers" quiet>
+          What it tells
+        </ActionLink>
+        <ActionLink href="/logbook/files" quiet>
+          Take it along
+        </ActionLink>
+      </PageHead>
+      <div className={styles.page}>
+        <section aria-label="Entries">
+          <Filters asked={asked} yarn={page.yarn} />
+          <Days page={page} asked={asked} />
+          {page.older && (
+            <p className={styles.older}>
+              <Link href={addressOf({ ...asked, before: page.older })}>Older entries</Link>
+            </p>
+          )}
+        </section>
+        <aside className={styles.side}>
+          <Calendar
+            month={page.month}
+            today={page.today}
+            chosen={asked.day || undefined}
+            contentOf={(day) => dayContent(page.days.find((each) => each.day === day))}
+            hrefOf={(day) => addressOf({ ...asked, before: null, day: day === asked.day ? '' : day, month: '' })}
+            hrefOfMonth={(month) => addressOf({ ...asked, before: null, day: '', month })}
+          />
+        </aside>
+      </div>
+    </>
+  );
+}
+
+const YARNS_DRAWN = 6;
+
+function dayContent(day: LogDay | undefined) {
+  if (!day) return null;
+  return {
+    spoken: day.operations === 1 ? 'one entry' : `${day.operations} entries`,
+    drawn: day.yarns
+      .slice(0, YARNS_DRAWN)
+      .map(({ id, colourHex }) => <i key={id} className={styles.dot} style={{ background: colourHex }} />),
+  };
+}
+
+const TYPING_PAUSE_MS = 250;
+
+function Filters({ asked, yarn }: { asked: LogAsked; yarn: LogbookPage['yarn'] }) {
+  const router = useRouter();
+  const [words, setWords] = useState(asked.q);
+  const typing = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const look = (q: string) => {
+    setWords(q);
+    clearTimeout(typing.current);
+    typing.current = setTimeout(
+      () => router.replace(addressOf({ ...asked, q: q.trim(), before: null })),
+      TYPING_PAUSE_MS,
+    );
+  };
+  const isNarrowed = asked.q !== '' || asked.what !== '' || asked.yarn !== null || asked.day !== '';
+  return (
+    <search className={styles.filters}>
+      <input
+        type="search"
+        value={words}
+        onChange={({ target }) => look(target.value)}
+        placeholder="a yarn, or words of a note"
+        aria-label="Look for entries"
+      />
+      <nav className={styles.kinds} aria-label="Kinds of entries">
+        {KINDS.map((kind) => (
+          <Link
+            key={kind}
+            href={addressOf({ ...asked, before: null, what: asked.what === kind ? '' : kind })}
+            aria-current={asked.what === kind ? 'true' : undefined}
+          >
+            {kind}
+          </Link>
+        ))}
+      </nav>
+      {isNarrowed && (
+        <p className={styles.narrowed}>
+          {[
+            asked.day && `of ${weekdayInWords(asked.day)}`,
+            yarn && `of ${yarn.name}`,
+            asked.what && `only what was ${asked.what}`.replace('was measured', 'was measured or found'),
+            asked.q && `with “${asked.q}”`,
+          ]
+            .filter(Boolean)
+            .join(', ')}
+          . <Link href="/logbook">All entries</Link>
+        </p>
+      )}
+    </search>
+  );
+}
+
+function Days({ page: { lines, events, today }, asked }: { page: LogbookPage; asked: LogAsked }) {
+  const told = [
+    ...lines.map((entry) => ({ at: entry.at, line: <EntryLine key={entry.id} entry={entry} note /> })),
+    ...events.map((event) => ({ at: event.at, line: <EventLine key={`${event.what} ${event.id}`} event={event} /> })),
+  ].sort((a, b) => (a.at < b.at ? 1 : a.at > b.at ? -1 : 0));
+  if (told.length === 0)
+    return (
+      <p className={styles.none}>
+        Nothing of that kind was logged{asked.day ? ' on that day' : ''}. <Link href="/logbook">See all entries</Link>.
+      </p>
+    );
+  const days = [...new Set(told.map(({ at }) => dayOfMoment(at)))];
+  return (
+    <>
+      {days.map((day) => (
+        <section key={day} aria-labelledby={`day-${day}`} className={styles.day}>
+          <h2 id={`day-${day}`}>{day === today ? `Today, ${dayInWords(day)}` : weekdayInWords(day)}</h2>
+          <ol>{told.filter(({ at }) => dayOfMoment(at) === day).map(({ line }) => line)}</ol>
+        </section>
+      ))}
+    </>
+  );
+}
+
+function NothingYet() {
+  return (
+    <>
+      <PageHead
+        title="Logbook"
+        under="Nothing has happened yet. What comes in, is weighed, wound, washed and used is told here, day by day, and never lost."
+      >
+        <ActionLink href="/yarns/new">Add a yarn</ActionLink>
+        <ActionLink href="/logbook/files" quiet>
+          Read an archive in
+        </ActionLink>
+      </PageHead>
+    </>
   );
 }

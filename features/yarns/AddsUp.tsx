@@ -9,18 +9,18 @@ import type { YarnPage } from '../../server/yarnViews';
 import styles from './AddsUp.module.css';
 
 const WENT: Record<Going, string> = {
-  used: 'was used',
-  'written off': 'was written off',
-  plied: 'was plied into another yarn',
-  waste: 'was cut off and thrown away',
-  ties: 'went into ties',
+  used: 'used',
+  'written off': 'written off',
+  plied: 'plied into another yarn',
+  waste: 'cut off and thrown away',
+  ties: 'in ties',
 };
 
 const DIFFERS: Record<Exclude<Difference, 'unexplained'>, { lighter: string; heavier: string }> = {
-  band: { lighter: 'the band had promised and was not there', heavier: 'there was more of than the band had promised' },
-  washed: { lighter: 'came out in the water', heavier: 'was taken up in the water' },
-  air: { lighter: 'was water that dried into the room', heavier: 'is water that was taken up from the room' },
-  scales: { lighter: 'the scales cannot tell', heavier: 'the scales cannot tell' },
+  band: { lighter: 'less than the band had promised', heavier: 'more than the band had promised' },
+  washed: { lighter: 'came out in the water', heavier: 'taken up in the water' },
+  air: { lighter: 'of water, dried into the room', heavier: 'of water, taken up from the room' },
+  scales: { lighter: 'less, as far as the scales can tell', heavier: 'more, as far as the scales can tell' },
 };
 
 /** Less is not worth a line. */

@@ -12,7 +12,8 @@ import { Length, Mass } from '../../ui/Figures';
 import { useSystem } from '../../ui/Providers';
 import { Say } from '../../ui/Say';
 import styles from './BandSheet.module.css';
-import { Pictures } from './Pictures';
+import { takePictureAway } from './actions';
+import { Pictures } from '../../ui/Pictures';
 import { bandDoubt, classInWords, twistInWords } from './words';
 
 /** The band as a paper band: what it says, and what it lets one guess where it is silent. */
@@ -81,7 +82,12 @@ export function BandSheet({ yarn, pictures }: { yarn: YarnView; pictures: YarnFr
             ))}
         </dl>
         {doubt && <Say tone="tight">{doubt}</Say>}
-        <Pictures yarnId={yarn.id} pictures={pictures} />
+        <Pictures
+          of="the band"
+          to={`/api/yarns/${yarn.id}/pictures`}
+          pictures={pictures}
+          takePictureAway={takePictureAway}
+        />
       </div>
     </section>
   );

@@ -2,7 +2,7 @@ import type { Metadata } from 'next';
 import { EntryScreen } from '../../../features/logbook/EntryScreen';
 import { database } from '../../../server/database';
 import { found, type IdParams } from '../../../server/found';
-import { entryPage } from '../../../server/logbook';
+import { entryPage } from '../../../server/entryPage';
 
 export const metadata: Metadata = { title: 'Entry' };
 

@@ -2,14 +2,26 @@
 
 import { useRouter } from 'next/navigation';
 import { type ChangeEvent, useState } from 'react';
-import type { YarnFront } from '../../server/yarnFront';
-import { Say } from '../../ui/Say';
-import { useUndoOffer } from '../../ui/UndoOffer';
-import { takePictureAway } from './actions';
-import styles from './BandSheet.module.css';
+import { upperFirst } from '../core/format';
+import { Say } from './Say';
+import { useUndoOffer } from './UndoOffer';
+import styles from './Pictures.module.css';
 
-/** Pictures of the band, so that it is kept for ever even when the paper is not. */
-export function Pictures({ yarnId, pictures }: { yarnId: number; pictures: YarnFront['pictures'] }) {
+/** Pictures that are kept with a yarn or with what was done, and a place to add one. */
+export function Pictures({
+  of,
+  to,
+  pictures,
+  takePictureAway,
+}: {
+  /** What they show: "the band". */
+  of: string;
+  /** Where one is sent. */
+  to: string;
+  pictures: readonly { id: number; width: number; height: number }[];
+  /** Takes one away, or brings it back. */
+  takePictureAway: (id: number, away: boolean) => Promise<{ ok: boolean }>;
+}) {
   const router = useRouter();
   const offer = useUndoOffer();
   const [busy, setBusy] = useState(false);
@@ -20,7 +32,7 @@ export function Pictures({ yarnId, pictures }: { yarnId: number; pictures: YarnF
     const file = input.files?.[0];
     if (!file) return;
     setBusy(true);
-    setProblem(await send(yarnId, file));
+    setProblem(await send(to, file));
     setBusy(false);
     input.value = '';
     router.refresh();
@@ -43,7 +55,7 @@ export function Pictures({ yarnId, pictures }: { yarnId: number; pictures: YarnF
               src={`/api/pictures/${id}`}
               width={width}
               height={height}
-              alt={`The band, picture ${i + 1}`}
+              alt={`${upperFirst(of)}, picture ${i + 1}`}
               loading="lazy"
             />
           </a>
@@ -53,7 +65,7 @@ export function Pictures({ yarnId, pictures }: { yarnId: number; pictures: YarnF
         </figure>
       ))}
       <label className={styles.add} data-busy={busy}>
-        <span>{busy ? 'Keeping it …' : pictures.length > 0 ? 'Another picture' : 'Picture of the band'}</span>
+        <span>{busy ? 'Keeping it …' : pictures.length > 0 ? 'Another picture' : `Picture of ${of}`}</span>
         <input type="file" accept="image/*" onChange={(event) => void add(event)} disabled={busy} />
       </label>
       <div aria-live="polite" className={styles.problem}>
@@ -64,9 +76,9 @@ export function Pictures({ yarnId, pictures }: { yarnId: number; pictures: YarnF
 }
 
 /** @returns what went wrong; empty where nothing did */
-async function send(yarnId: number, file: File): Promise<string> {
+async function send(to: string, file: File): Promise<string> {
   try {
-    const answer = await fetch(`/api/yarns/${yarnId}/pictures`, { method: 'POST', body: file });
+    const answer = await fetch(to, { method: 'POST', body: file });
     const body = (await answer.json()) as {
       ok?: boolean;
       errors?: Record<string, string>;

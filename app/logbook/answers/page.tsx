@@ -1,0 +1,10 @@
+import type { Metadata } from 'next';
+import { AnswersScreen } from '../../../features/logbook/AnswersScreen';
+import { benchAnswers } from '../../../server/benchAnswers';
+import { database } from '../../../server/database';
+
+export const metadata: Metadata = { title: 'What the logbook tells' };
+
+export default function Page() {
+  return <AnswersScreen answers={benchAnswers(database())} />;
+}

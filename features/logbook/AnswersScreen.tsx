@@ -1,0 +1,197 @@
+'use client';
+
+import dynamic from 'next/dynamic';
+import Link from 'next/link';
+import { type Doing, DOINGS } from '../../core/runStory';
+import type { EstimateAnswer, FullAnswer, SnagAnswer, TimeAnswer } from '../../core/benchAnswers';
+import type { BenchAnswers } from '../../server/benchAnswers';
+import { ActionLink } from '../../ui/ActionLink';
+import { durationInWords, shortDate } from '../../ui/dates';
+import { Length } from '../../ui/Figures';
+import { PageHead } from '../../ui/PageHead';
+import styles from './AnswersScreen.module.css';
+
+/** Charts are large and the sentences above them are the answer. */
+const SnagChart = dynamic(() => import('./SnagChart'), { ssr: false });
+const FullChart = dynamic(() => import('./FullChart'), { ssr: false });
+const EstimateChart = dynamic(() => import('./EstimateChart'), { ssr: false });
+
+/** Four questions that the logbook can answer, each with a sentence and a drawing of what it rests on. */
+export function AnswersScreen({ answers }: { answers: BenchAnswers }) {
+  const { windings, since, time, snags, full, turns, mass } = answers;
+  if (windings === 0)
+    return (
+      <>
+        <PageHead
+          title="What the logbook tells"
+          under="Nothing yet: no winding has been logged. From the first one on, this page tells where the time goes, what snags, how full cakes are, and how good estimates are."
+        >
+          <ActionLink href="/winding">Wind something</ActionLink>
+        </PageHead>
+      </>
+    );
+  return (
+    <>
+      <PageHead
+        title="What the logbook tells"
+        under={
+          <>
+            From the last {windings === 1 ? 'winding' : `${windings} windings`}, since {shortDate(since!)}.{' '}
+            <Link href="/logbook?what=wound">See them</Link>.
+          </>
+        }
+      />
+      <div className={styles.answers}>
+        {time && <Time answer={time} />}
+        <Snags answers={snags} />
+        {full.length > 0 && <Full answers={full} />}
+        {(turns || mass) && <Estimates turns={turns} mass={mass} />}
+      </div>
+    </>
+  );
+}
+
+const DOING_WORDS: Record<Doing, string> = {
+  preparing: 'opening, mounting, finding the end',
+  turning: 'winding',
+  stopped: 'held up',
+  resting: 'standing, without a reason noted',
+  finishing: 'taking off and weighing',
+};
+
+function Time({ answer: { wholeMs, spentMs, stopped } }: { answer: TimeAnswer }) {
+  const share = (ms: number) => Math.round((100 * ms) / wholeMs);
+  const [worst] = stopped.filter(({ reason }) => reason !== 'a pause');
+  return (
+    <section aria-labelledby="time">
+      <h2 id="time">Where does the time go?</h2>
+      <p className={styles.answer}>
+        Of <strong>{durationInWords(wholeMs)}</strong> at the bench, <strong>{share(spentMs.turning)} %</strong> was
+        winding
+        {worst && (
+          <>
+            ; <strong>{durationInWords(worst.ms)}</strong> went on {reasonWords(worst.reason)} (
+            {worst.times === 1 ? 'once' : `${worst.times} times`})
+          </>
+        )}
+        .
+      </p>
+      <div className={styles.bar} aria-hidden="true">
+        {DOINGS.filter((doing) => spentMs[doing] > 0).map((doing) => (
+          <i key={doing} data-doing={doing} style={{ flexGrow: spentMs[doing] / wholeMs }} />
+        ))}
+      </div>
+      <ul className={styles.key}>
+        {DOINGS.filter((doing) => spentMs[doing] > 0).map((doing) => (
+          <li key={doing}>
+            <i data-doing={doing} aria-hidden="true" />
+            {DOING_WORDS[doing]}: {durationInWords(spentMs[doing])}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function reasonWords(reason: string): string {
+  switch (reason) {
+    case 'snag':
+      return 'snags';
+    case 'broke':
+      return 'breaks';
+    case 'a knot':
+      return 'knots';
+    case 'slipped off the swift':
+      return 'hanks that slipped off the swift';
+    case 'over the base':
+      return 'yarn over the base';
+    default:
+      return reason;
+  }
+}
+
+const YARNS_SHOWN = 7;
+
+function Snags({ answers }: { answers: SnagAnswer[] }) {
+  const held = answers.filter(({ stops }) => stops > 0);
+  const [worst] = held;
+  return (
+    <section aria-labelledby="snags">
+      <h2 id="snags">What snags?</h2>
+      <p className={styles.answer}>
+        {worst ? (
+          <>
+            <strong>{worst.yarn}</strong> most: {worst.stops === 1 ? 'once' : `${worst.stops} times`} in{' '}
+            <Length m={worst.lengthM} />.
+          </>
+        ) : (
+          'Nothing did: no winding was held up.'
+        )}
+        {worst && answers.length > held.length && (
+          <>
+            {' '}
+            {answers.length - held.length} of {answers.length} yarns were never held up.
+          </>
+        )}
+      </p>
+      {worst && (
+        <div className={styles.chart} style={{ height: 46 + 34 * Math.min(held.length, YARNS_SHOWN) }}>
+          <SnagChart answers={held.slice(0, YARNS_SHOWN)} />
+        </div>
+      )}
+    </section>
+  );
+}
+
+function Full({ answers }: { answers: FullAnswer[] }) {
+  const over = answers.reduce((sum, each) => sum + each.over, 0);
+  const [most] = answers;
+  const percent = (share: number) => `${Math.round(100 * share)} %`;
+  return (
+    <section aria-labelledby="full">
+      <h2 id="full">How full were my cakes?</h2>
+      <p className={styles.answer}>
+        On <strong>{most!.tool}</strong> a cake is usually <strong>{percent(most!.median)}</strong> of what it holds.{' '}
+        {over === 0
+          ? 'None was too large.'
+          : `${over === 1 ? 'One cake was' : `${over} cakes were`} more than the tool holds.`}
+      </p>
+      <div className={styles.chart} style={{ height: 70 + 44 * answers.length }}>
+        <FullChart answers={answers} />
+      </div>
+    </section>
+  );
+}
+
+function Estimates({ turns, mass }: { turns: EstimateAnswer | null; mass: EstimateAnswer | null }) {
+  return (
+    <section aria-labelledby="estimates">
+      <h2 id="estimates">How good are my estimates?</h2>
+      <div className={styles.answer}>
+        {turns && <EstimateWords answer={turns} what="turns" was="counted" />}
+        {mass && <EstimateWords answer={mass} what="grams of a cake" was="weighed" />}
+      </div>
+      <div className={styles.chart} style={{ height: 250 }}>
+        <EstimateChart turns={turns} mass={mass} />
+      </div>
+    </section>
+  );
+}
+
+function EstimateWords({ answer, what, was }: { answer: EstimateAnswer; what: string; was: string }) {
+  const percent = (share: number) => `${Number((100 * Math.abs(share)).toFixed(1))} %`;
+  const { usual, bias, usualLately } = answer;
+  return (
+    <p>
+      Half of the {what} {was} are within <strong>{percent(usual)}</strong> of what was told
+      {Math.abs(bias) >= 0.01 && `, mostly ${percent(bias)} ${bias > 0 ? 'more' : 'fewer'}`}
+      {usualLately &&
+        (usualLately.later < usualLately.earlier * 0.9
+          ? `; it became better: ${percent(usualLately.earlier)} before`
+          : usualLately.later > usualLately.earlier * 1.1
+            ? `; it was better before: ${percent(usualLately.earlier)}`
+            : '')}
+      .
+    </p>
+  );
+}

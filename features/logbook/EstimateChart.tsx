@@ -1,0 +1,76 @@
+'use client';
+
+import { Chart, LinearScale, PointElement, Tooltip } from 'chart.js';
+import { Scatter } from 'react-chartjs-2';
+import type { EstimateAnswer } from '../../core/benchAnswers';
+import { CHART_FONT, chartColours, footAxis, PLAIN_CHART, PLAIN_TOOLTIP, sideAxis } from '../../ui/chart';
+import { usePreferences } from '../../ui/Providers';
+
+Chart.register(LinearScale, PointElement, Tooltip);
+
+/** By how much each cake differed from what had been told, one after another. */
+export default function EstimateChart({ turns, mass }: { turns: EstimateAnswer | null; mass: EstimateAnswer | null }) {
+  const { theme } = usePreferences();
+  const { ink, soft, line, good } = chartColours(theme);
+  const [foot, side] = [footAxis(soft), sideAxis(soft, line)];
+  const points = (answer: EstimateAnswer | null) =>
+    (answer?.errors ?? []).map((share, i) => ({ x: i + 1, y: share * 100 }));
+  const most = Math.max(5, ...[...points(turns), ...points(mass)].map(({ y }) => Math.abs(y)));
+  return (
+    <Scatter
+      role="img"
+      aria-label="By how much each cake differed from what had been told, in the order in which they were wound"
+      data={{
+        datasets: [
+          {
+            label: 'turns',
+            data: points(turns),
+            pointRadius: 6,
+            pointBorderColor: ink,
+            pointBorderWidth: 1.5,
+            pointBackgroundColor: good,
+          },
+          {
+            label: 'mass',
+            data: points(mass),
+            pointRadius: 6,
+            pointStyle: 'rectRot',
+            pointBorderColor: ink,
+            pointBorderWidth: 1.5,
+            pointBackgroundColor: 'transparent',
+          },
+        ],
+      }}
+      options={{
+        ...PLAIN_CHART,
+        scales: {
+          x: {
+            ...foot,
+            min: 0.5,
+            ticks: { ...foot.ticks, precision: 0, callback: (cake) => (Number.isInteger(cake) ? `${cake}.` : '') },
+            title: { display: true, text: 'cakes, the oldest first', color: soft, font: CHART_FONT },
+          },
+          y: {
+            ...side,
+            min: -1.15 * most,
+            max: 1.15 * most,
+            grid: { color: ({ tick }) => (tick.value === 0 ? ink : line) },
+            ticks: { ...side.ticks, maxTicksLimit: 5, callback: (percent) => signed(Number(percent)) },
+          },
+        },
+        plugins: {
+          legend: { display: true, labels: { usePointStyle: true, color: ink, font: CHART_FONT } },
+          tooltip: {
+            ...PLAIN_TOOLTIP,
+            callbacks: { label: ({ parsed, dataset }) => `${dataset.label}: ${signed(parsed.y ?? 0)}` },
+          },
+        },
+      }}
+    />
+  );
+}
+
+function signed(percent: number): string {
+  const size = Number(Math.abs(percent).toFixed(1));
+  return size === 0 ? 'as told' : `${percent > 0 ? '+' : '−'}${size} %`;
+}

@@ -1,0 +1,34 @@
+import Link from 'next/link';
+import type { LogEvent } from '../../server/logbook';
+import { dateAndTime } from '../../ui/dates';
+import styles from './LogbookScreen.module.css';
+
+/** Something that happened and turned no yarn into another. */
+export function EventLine({ event }: { event: LogEvent }) {
+  const { words, href } = told(event);
+  return (
+    <li className={styles.event}>
+      <span>
+        {href ? <Link href={href}>{words}</Link> : words} <span className={styles.soft}>{event.name}</span>
+      </span>
+      <time dateTime={event.at}>{dateAndTime(event.at)}</time>
+    </li>
+  );
+}
+
+function told({ what, id }: LogEvent): { words: string; href: string } {
+  switch (what) {
+    case 'given up':
+      return { words: 'Given up', href: `/winding/run/${id}` };
+    case 'put away':
+      return { words: 'Put away', href: `/yarns/${id}` };
+    case 'deleted':
+      return { words: 'Entry deleted', href: `/yarns/${id}` };
+    case 'merged':
+      return { words: 'Merged into another', href: `/yarns/${id}` };
+    case 'project begun':
+      return { words: 'Project begun', href: `/projects/${id}` };
+    case 'project finished':
+      return { words: 'Project finished', href: `/projects/${id}` };
+  }
+}

@@ -1,0 +1,42 @@
+'use client';
+
+import dynamic from 'next/dynamic';
+import type { RunStory } from '../../core/runStory';
+import { durationInWords } from '../../ui/dates';
+import styles from './StoryPanel.module.css';
+
+const PaceChart = dynamic(() => import('./PaceChart'), { ssr: false });
+
+/** How a run went, minute by minute: its pace, and where it stood still. */
+export function StoryPanel({ story, what }: { story: RunStory; what: 'turns' | 'loops' }) {
+  const { spentMs, stops, pace, lastedMs, readings } = story;
+  const moved = pace.flatMap(({ perMinute }) => perMinute ?? []);
+  if (moved.length === 0) return null;
+  const [slowest, fastest] = [Math.round(Math.min(...moved)), Math.round(Math.max(...moved))];
+  return (
+    <section className={styles.story} aria-labelledby="story">
+      <h2 id="story">How it went</h2>
+      <p>
+        {durationInWords(lastedMs)} in all, {durationInWords(spentMs.turning)} of it turning:{' '}
+        {slowest === fastest ? slowest : `${slowest} to ${fastest}`} {what} a minute
+        {stops.length > 0 && <>, {stops.length === 1 ? 'stopped once' : `stopped ${stops.length} times`}</>}.
+        {readings.length > 0 && ` A device was read ${readings.length} times.`}
+      </p>
+      {pace.length > 2 && (
+        <div className={styles.chart}>
+          <PaceChart story={story} what={what} />
+        </div>
+      )}
+      {stops.length > 0 && (
+        <ul className={styles.stops}>
+          {stops.map(({ fromMs, untilMs, reason, counted }, i) => (
+            <li key={i}>
+              <i aria-hidden="true" />
+              {reason}, after {counted} {what}, {durationInWords(untilMs - fromMs)}
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+}

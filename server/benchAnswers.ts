@@ -1,0 +1,82 @@
+import {
+  type EstimateAnswer,
+  type FullAnswer,
+  howFull,
+  howGood,
+  type SnagAnswer,
+  type TimeAnswer,
+  whatSnags,
+  whereTimeGoes,
+  type WindingTold,
+} from '../core/benchAnswers';
+import { turnsOn, woundParts } from '../core/run';
+import type { Db } from '../db/connection';
+import { namedParts } from '../db/logbook';
+import { loggedRuns, type RunRow } from '../db/runs';
+import { yarnsById } from '../db/yarns';
+import { stateOf } from './runEvents';
+import { readPlan } from './runPlan';
+import { storyOf } from './runStory';
+import { fromMg } from './whole';
+import { nameOfYarn } from './yarnViews';
+
+/** What the windings of late say: where the time goes, what snags, how full cakes are, how good estimates are. */
+export interface BenchAnswers {
+  windings: number;
+  /** The day of the oldest of them. */
+  since: string | null;
+  time: TimeAnswer | null;
+  snags: SnagAnswer[];
+  full: FullAnswer[];
+  turns: EstimateAnswer | null;
+  mass: EstimateAnswer | null;
+}
+
+/** Older ones are of another hand. */
+const WINDINGS_REMEMBERED = 60;
+
+export function benchAnswers(db: Db): BenchAnswers {
+  const runs = loggedRuns(db, 'wind', WINDINGS_REMEMBERED).reverse();
+  const told = runs.map((run) => toldOf(db, run));
+  const cakes = told.flatMap((winding) => winding.cakes);
+  return {
+    windings: told.length,
+    since: runs[0]?.endedAt ?? null,
+    time: whereTimeGoes(told),
+    snags: whatSnags(told),
+    full: howFull(told),
+    turns: howGood(cakes.map(({ plannedTurns, turns }) => ({ told: plannedTurns, was: turns }))),
+    mass: howGood(cakes.map(({ plannedG, massG }) => ({ told: plannedG, was: massG }))),
+  };
+}
+
+function toldOf(db: Db, run: RunRow): WindingTold {
+  const plan = readPlan(run.plan);
+  const state = stateOf(db, run);
+  const made = namedParts(db, [run.operationId!]).filter(({ side }) => side === 'out');
+  const [yarn] = yarnsById(
+    db,
+    made.slice(0, 1).map(({ yarnId }) => yarnId),
+  );
+  const cakes = woundParts(state).flatMap((part, i): WindingTold['cakes'] => {
+    const planned = plan.cakes[part];
+    const massMg = made[i]?.massMg ?? null;
+    if (!planned || massMg === null) return [];
+    return [
+      {
+        tool: planned.tool.name,
+        maxG: planned.tool.maxMassG,
+        massG: fromMg(massMg),
+        plannedG: planned.massG,
+        turns: turnsOn(state, part),
+        plannedTurns: Math.round(planned.crankTurns.mean),
+      },
+    ];
+  });
+  return {
+    story: storyOf(db, run),
+    yarn: yarn ? nameOfYarn(yarn) : '',
+    lengthM: cakes.reduce((sum, { massG }) => sum + massG, 0) * plan.gristMPerG,
+    cakes,
+  };
+}
