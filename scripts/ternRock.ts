@@ -83,31 +83,43 @@ export function ternRock(db: Db, now: Date): void {
     const turnMs = 820 + ((pieceId * 37) % 5) * 40;
     let seq = 0;
     const events: RunEvent[] = [];
-    const happen = (part: number, event: object) =>
-      events.push({ key: `demo-${runId}:${++seq}`, atMs: (clockMs += turnMs), part, ...event } as RunEvent);
+    const happen = (part: number, event: object, afterMs = turnMs) =>
+      events.push({
+        key: `demo-${runId}:${++seq}`,
+        atMs: (clockMs += Math.round(afterMs)),
+        part,
+        ...event,
+      } as RunEvent);
     for (const step of ['open', 'folded', 'crossing', 'snap', 'mount', 'ties', 'end', 'park', 'seat'])
-      happen(0, { kind: 'tick', step, done: true });
+      happen(0, { kind: 'tick', step, done: true }, 14_000 + 700 * step.length);
     share.forEach((part, i) => {
       happen(i, { kind: 'stage', stage: 'wind' });
       // A cake that was wound to its end came out a little firmer or looser than the plan, as they do.
       const own = part === 1 ? 0.984 + ((pieceId * 5 + i * 3) % 7) * 0.006 : 1;
       const end = Math.round(turns[i]! * part * own);
       for (let turn = 1; turn <= end; turn++) {
-        happen(i, { kind: 'turns', amount: 1 });
+        happen(i, { kind: 'turns', amount: 1 }, turnMs * slower(turn, end));
         for (const mark of marks)
           if (i === share.length - 1 && mark.atTurn === turn) happen(i, { kind: 'mark', ...mark });
         const stop = i === share.length - 1 && stops.find(({ atTurn }) => atTurn === turn);
         if (stop) {
           happen(i, { kind: 'stop', ...stop });
-          happen(i, { kind: 'resume' });
+          happen(i, { kind: 'resume' }, 96_000);
         }
       }
-      if (part >= 0.97) happen(i, { kind: 'stage', stage: 'take off' });
+      if (part >= 0.97) {
+        happen(i, { kind: 'stage', stage: 'take off' });
+        happen(i, { kind: 'tick', step: 'lift', done: true }, 41_000);
+      }
     });
     for (let i = 0; i < events.length; i += 1000)
       followRun(db, runId, { writer: `demo-${runId}`, events: events.slice(i, i + 1000) }, at, windingFold);
     return runId;
   };
+
+  /** Gently at first, slowly for the last metres, and never quite evenly in between. */
+  const slower = (turn: number, end: number) =>
+    (turn < 14 || turn > end - 18 ? 1.7 : 1) * (1 + 0.09 * Math.sin(turn / 23) + 0.05 * Math.sin(turn / 7));
 
   const startForm = (pieceId: number, { winderId, swiftId, cakes = 1 }: Winding): StartForm => ({
     toolKey: `winder ${winderId}`,

@@ -16,6 +16,7 @@ import type { OperationRow } from '../db/operations';
 import { samplesOfOperations } from '../db/samples';
 import { type YarnRow, yarnsById } from '../db/yarns';
 import { dayAfter, dayOf, isDay, monthAfter, startOfDay } from './days';
+import { freshen } from './shelf';
 import { fromMg } from './whole';
 import { massFactOf, nameOfYarn, type SampleView, sampleView } from './yarnViews';
 
@@ -119,6 +120,8 @@ const MOST_EVENTS = 50;
 /** What happened, newest first; undos are told at what they undid. */
 export function logbookPage(db: Db, asked: LogAsked, now: Date): LogbookPage {
   const words = asked.q.split(/\s+/).filter(Boolean);
+  // Yarns are found by the words that they are found by on the shelf.
+  if (words.length > 0) freshen(db);
   const query: LogQuery = {
     ...(asked.what !== '' && { kinds: LOG_KINDS[asked.what] }),
     ...(asked.yarn !== null && { yarnId: asked.yarn }),

@@ -3,7 +3,7 @@
 import Link from 'next/link';
 import type { MassBalance } from '../core/massBalance';
 import type { Form, MassFact, OperationKind, Side } from '../core/piece';
-import { dateAndTime } from './dates';
+import { dateAndTime, timeOfDay } from './dates';
 import styles from './EntryLine.module.css';
 import { KnownMass, Mass } from './Figures';
 import { operationWords } from './operationWords';
@@ -24,7 +24,14 @@ export interface LoggedEntry {
 }
 
 /** One thing that happened, in a sentence. */
-export function EntryLine({ entry, note = false }: { entry: LoggedEntry; note?: boolean }) {
+export function EntryLine({
+  entry,
+  underDay = false,
+}: {
+  entry: LoggedEntry;
+  /** It stands under its day, with its note. */
+  underDay?: boolean;
+}) {
   return (
     <li className={styles.line} data-undone={!entry.live}>
       <span className={styles.dot} style={{ background: entry.yarn.colourHex }} aria-hidden="true" />
@@ -47,10 +54,10 @@ export function EntryLine({ entry, note = false }: { entry: LoggedEntry; note?: 
           </span>
         )}
         {!entry.live && <span className={styles.off}>undone</span>}
-        {note && entry.note && <span className={styles.note}>{entry.note}</span>}
+        {underDay && entry.note && <span className={styles.note}>{entry.note}</span>}
       </span>
       <time dateTime={entry.at} className={styles.at}>
-        {dateAndTime(entry.at)}
+        {underDay ? timeOfDay(entry.at) : dateAndTime(entry.at)}
       </time>
     </li>
   );

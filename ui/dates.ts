@@ -10,10 +10,16 @@ export function shortDate(iso: string): string {
 
 /** "14 Nov 2026, 16:05" */
 export function dateAndTime(iso: string): string {
-  const date = new Date(iso);
-  const two = (n: number) => String(n).padStart(2, '0');
-  return `${shortDate(iso)} ${date.getFullYear()}, ${two(date.getHours())}:${two(date.getMinutes())}`;
+  return `${shortDate(iso)} ${new Date(iso).getFullYear()}, ${timeOfDay(iso)}`;
 }
+
+/** "16:05" */
+export function timeOfDay(iso: string): string {
+  const date = new Date(iso);
+  return `${two(date.getHours())}:${two(date.getMinutes())}`;
+}
+
+const two = (n: number) => String(n).padStart(2, '0');
 
 /** "21 Mar 2027", of a day without an hour: "2027-03-21". */
 export function dayInWords(day: string): string {
@@ -46,7 +52,6 @@ export function weekdayInWords(day: string): string {
 /** The day of a moment, by the clock of whoever looks: "2026-11-22". */
 export function dayOfMoment(iso: string): string {
   const date = new Date(iso);
-  const two = (n: number) => String(n).padStart(2, '0');
   return `${date.getFullYear()}-${two(date.getMonth() + 1)}-${two(date.getDate())}`;
 }
 

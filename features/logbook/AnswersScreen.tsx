@@ -146,7 +146,7 @@ function Snags({ answers }: { answers: SnagAnswer[] }) {
 function Full({ answers }: { answers: FullAnswer[] }) {
   const over = answers.reduce((sum, each) => sum + each.over, 0);
   const [most] = answers;
-  const percent = (share: number) => `${Math.round(100 * share)} %`;
+  const percent = (share: number) => `${Math.round(100 * share)}\u00a0%`;
   return (
     <section aria-labelledby="full">
       <h2 id="full">How full were my cakes?</h2>
@@ -178,17 +178,20 @@ function Estimates({ turns, mass }: { turns: EstimateAnswer | null; mass: Estima
   );
 }
 
+/** Nearer together, it is chance. */
+const WORTH_TELLING = 0.01;
+
 function EstimateWords({ answer, what, was }: { answer: EstimateAnswer; what: string; was: string }) {
-  const percent = (share: number) => `${Number((100 * Math.abs(share)).toFixed(1))} %`;
+  const percent = (share: number) => `${Number((100 * Math.abs(share)).toFixed(1))}\u00a0%`;
   const { usual, bias, usualLately } = answer;
   return (
     <p>
       Half of the {what} {was} are within <strong>{percent(usual)}</strong> of what was told
       {Math.abs(bias) >= 0.01 && `, mostly ${percent(bias)} ${bias > 0 ? 'more' : 'fewer'}`}
       {usualLately &&
-        (usualLately.later < usualLately.earlier * 0.9
+        (usualLately.later < usualLately.earlier - WORTH_TELLING
           ? `; it became better: ${percent(usualLately.earlier)} before`
-          : usualLately.later > usualLately.earlier * 1.1
+          : usualLately.later > usualLately.earlier + WORTH_TELLING
             ? `; it was better before: ${percent(usualLately.earlier)}`
             : '')}
       .

@@ -1,12 +1,12 @@
 'use client';
 
-import { Chart, LinearScale, PointElement, Tooltip } from 'chart.js';
+import { Chart, Legend, LinearScale, PointElement, Tooltip } from 'chart.js';
 import { Scatter } from 'react-chartjs-2';
 import type { EstimateAnswer } from '../../core/benchAnswers';
 import { CHART_FONT, chartColours, footAxis, PLAIN_CHART, PLAIN_TOOLTIP, sideAxis } from '../../ui/chart';
 import { usePreferences } from '../../ui/Providers';
 
-Chart.register(LinearScale, PointElement, Tooltip);
+Chart.register(Legend, LinearScale, PointElement, Tooltip);
 
 /** By how much each cake differed from what had been told, one after another. */
 export default function EstimateChart({ turns, mass }: { turns: EstimateAnswer | null; mass: EstimateAnswer | null }) {
@@ -15,7 +15,7 @@ export default function EstimateChart({ turns, mass }: { turns: EstimateAnswer |
   const [foot, side] = [footAxis(soft), sideAxis(soft, line)];
   const points = (answer: EstimateAnswer | null) =>
     (answer?.errors ?? []).map((share, i) => ({ x: i + 1, y: share * 100 }));
-  const most = Math.max(5, ...[...points(turns), ...points(mass)].map(({ y }) => Math.abs(y)));
+  const most = 5 * Math.ceil(Math.max(5, ...[...points(turns), ...points(mass)].map(({ y }) => Math.abs(y))) / 5);
   return (
     <Scatter
       role="img"
@@ -52,8 +52,8 @@ export default function EstimateChart({ turns, mass }: { turns: EstimateAnswer |
           },
           y: {
             ...side,
-            min: -1.15 * most,
-            max: 1.15 * most,
+            min: -most,
+            max: most,
             grid: { color: ({ tick }) => (tick.value === 0 ? ink : line) },
             ticks: { ...side.ticks, maxTicksLimit: 5, callback: (percent) => signed(Number(percent)) },
           },

@@ -1,6 +1,6 @@
 import Link from 'next/link';
 import type { LogEvent } from '../../server/logbook';
-import { dateAndTime } from '../../ui/dates';
+import { timeOfDay } from '../../ui/dates';
 import styles from './LogbookScreen.module.css';
 
 /** Something that happened and turned no yarn into another. */
@@ -11,7 +11,7 @@ export function EventLine({ event }: { event: LogEvent }) {
       <span>
         {href ? <Link href={href}>{words}</Link> : words} <span className={styles.soft}>{event.name}</span>
       </span>
-      <time dateTime={event.at}>{dateAndTime(event.at)}</time>
+      <time dateTime={event.at}>{timeOfDay(event.at)}</time>
     </li>
   );
 }

@@ -39,8 +39,11 @@ export default function FullChart({ answers }: { answers: readonly FullAnswer[] 
             ...foot,
             min: 0,
             max: Math.ceil(most * 10) * 10,
+            afterBuildTicks: (axis) => {
+              axis.ticks = [0, 25, 50, 75, 100].map((value) => ({ value }));
+            },
             grid: { color: ({ tick }) => (tick.value === 100 ? ink : line) },
-            ticks: { ...foot.ticks, stepSize: 25, callback: (percent) => `${Number(percent)} %` },
+            ticks: { ...foot.ticks, callback: (percent) => `${Number(percent)} %` },
           },
           y: {
             min: -0.6,

@@ -119,7 +119,7 @@ function Filters({ asked, yarn }: { asked: LogAsked; yarn: LogbookPage['yarn'] }
 
 function Days({ page: { lines, events, today }, asked }: { page: LogbookPage; asked: LogAsked }) {
   const told = [
-    ...lines.map((entry) => ({ at: entry.at, line: <EntryLine key={entry.id} entry={entry} note /> })),
+    ...lines.map((entry) => ({ at: entry.at, line: <EntryLine key={entry.id} entry={entry} underDay /> })),
     ...events.map((event) => ({ at: event.at, line: <EventLine key={`${event.what} ${event.id}`} event={event} /> })),
   ].sort((a, b) => (a.at < b.at ? 1 : a.at > b.at ? -1 : 0));
   if (told.length === 0)
