@@ -1,6 +1,8 @@
 import type { Metadata, Viewport } from 'next';
 import type { ReactNode } from 'react';
+import { database } from '../server/database';
 import { preferences } from '../server/preferences';
+import { onBench } from '../server/today';
 import { AntRegistry } from '../ui/AntRegistry';
 import { EARLY_THEME_SCRIPT } from '../ui/earlyTheme';
 import { Frame } from '../ui/Frame';
@@ -29,7 +31,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
         <AntRegistry>
           <Providers system={system} theme={theme}>
             <UndoOffer>
-              <Frame>{children}</Frame>
+              <Frame onBench={onBench(database())}>{children}</Frame>
             </UndoOffer>
           </Providers>
         </AntRegistry>

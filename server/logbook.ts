@@ -1,3 +1,4 @@
+import { addDays, addMonths, isDay } from '../core/days';
 import { massBalance, type MassBalance } from '../core/massBalance';
 import type { Form, MassFact, OperationKind, Side, WriteOffReason } from '../core/piece';
 import { DEFAULT_SCALE_RESOLUTION_G } from '../core/yardage';
@@ -15,7 +16,7 @@ import {
 import type { OperationRow } from '../db/operations';
 import { samplesOfOperations } from '../db/samples';
 import { type YarnRow, yarnsById } from '../db/yarns';
-import { dayAfter, dayOf, isDay, monthAfter, startOfDay } from './days';
+import { dayOf, startOfDay } from './days';
 import { freshen } from './shelf';
 import { fromMg } from './whole';
 import { massFactOf, nameOfYarn, type SampleView, sampleView } from './yarnViews';
@@ -126,7 +127,7 @@ export function logbookPage(db: Db, asked: LogAsked, now: Date): LogbookPage {
     ...(asked.what !== '' && { kinds: LOG_KINDS[asked.what] }),
     ...(asked.yarn !== null && { yarnId: asked.yarn }),
     ...(words.length > 0 && { words }),
-    ...(asked.day !== '' && { from: startOfDay(asked.day), until: startOfDay(dayAfter(asked.day)) }),
+    ...(asked.day !== '' && { from: startOfDay(asked.day), until: startOfDay(addDays(asked.day, 1)) }),
     ...(asked.before && { before: asked.before }),
   };
   const found = findOperations(db, query, LINES_ON_A_PAGE + 1);
@@ -159,7 +160,7 @@ function daysOfMonth(db: Db, month: string): LogDay[] {
   for (const { day, yarnId, colourHex, operations } of daysWorked(
     db,
     startOfDay(`${month}-01`),
-    startOfDay(`${monthAfter(month)}-01`),
+    startOfDay(`${addMonths(month, 1)}-01`),
   )) {
     const known = days.get(day) ?? { day, operations: 0, yarns: [] };
     days.set(day, {

@@ -176,7 +176,9 @@ describe('what a fresh ply waits for', () => {
     const [made] = madeBy(db, idOf(ply(db, plyValues(pieceIds, { mass: '95' }))));
     const { id } = made!.piece;
     const stageAt = (now: Date) => today(db, now).waits.map(({ stage }) => stage);
-    expect(today(db, NOW).waits).toMatchObject([{ pieceId: id, stage: 'resting', restUntil: later(2).toISOString() }]);
+    expect(today(db, NOW).waits).toMatchObject([
+      { href: `/twist/${id}`, stage: 'resting', until: later(2).toISOString() },
+    ]);
     measured(db, id, { how: 'twist', turns: '49', over: '25 cm', leans: 'S' }, NOW);
     measured(db, id, { ...reel, washed: false }, NOW);
     measured(db, id, { how: 'wraps', wraps: '28', over: '5 cm' }, NOW);
@@ -221,7 +223,7 @@ describe('what a fresh ply waits for', () => {
     const db = emptyDatabase();
     const { pieceIds } = singles(db);
     idOf(ply(db, plyValues(pieceIds, { restDays: '0' })));
-    expect(today(db, NOW).waits).toMatchObject([{ stage: 'to wash', restUntil: null }]);
+    expect(today(db, NOW).waits).toMatchObject([{ stage: 'to wash', until: null, ready: true }]);
   });
 
   test('a piece that is gone cannot be washed', () => {

@@ -5,15 +5,16 @@ import type { Db } from '../db/connection';
 import { pieceById } from '../db/pieces';
 import { openRuns, type RunRow } from '../db/runs';
 import { countShelf } from '../db/shelf';
+import { yarnsById } from '../db/yarns';
 import { latestEntries, type LogLine } from './logbook';
 import { miniStateOf } from './miniRunEvents';
 import { readMiniRunPlan } from './miniRunPlan';
-import { plyWaits, type PlyWait } from './plied';
 import { readPlan } from './runPlan';
 import { type ProjectLine, projectsPage } from './projects';
 import { type ShelfCard, waitingOnShelf } from './shelf';
 import { stateOf } from './runEvents';
-import { yarnView } from './yarnViews';
+import { type Wait, waits } from './waits';
+import { nameOfYarn, yarnView } from './yarnViews';
 
 /** What is on the bench, and since when. */
 export type BenchRun = RunUnderWay & { startedAt: string };
@@ -25,8 +26,8 @@ export interface Today {
   hankYarns: number;
   /** Projects that what there is does not surely reach for. */
   short: ProjectLine[];
-  /** What was plied, and rests, or is to be washed, or dries, or is to be measured. */
-  waits: PlyWait[];
+  /** What rests, dries, or is to be washed or measured. */
+  waits: Wait[];
   recent: LogLine[];
   yarns: number;
 }
@@ -39,11 +40,33 @@ export function today(db: Db, now: Date): Today {
     runs: runsUnderWay(db),
     hanks: cards,
     hankYarns: total,
-    waits: plyWaits(db, now),
+    waits: waits(db, now),
     recent: latestEntries(db, 6),
     short: projectsPage(db).underWay.filter(({ verdict }) => verdict !== 'enough' && verdict !== null),
     yarns: countShelf(db),
   };
+}
+
+/** A run that was begun and not ended, as little of it as the way there needs. */
+export interface OnBench {
+  href: string;
+  yarnName: string;
+  colourHex: string;
+  label: string;
+}
+
+/** What is on the bench, the newest first. */
+export function onBench(db: Db): OnBench[] {
+  return openRuns(db).map(({ id, kind, pieceId }) => {
+    const piece = pieceById(db, pieceId)!;
+    const [yarn] = yarnsById(db, [piece.yarnId]);
+    return {
+      href: `/${kind === 'wind' ? 'winding' : 'minis'}/run/${id}`,
+      yarnName: nameOfYarn(yarn!),
+      colourHex: yarn!.colourHex,
+      label: piece.label,
+    };
+  });
 }
 
 /** What was begun and not ended, the newest first. */

@@ -280,10 +280,10 @@ describe('plying', () => {
     );
     expect(wait).toMatchObject({ stage: 'resting' });
     await maker.goTo('/');
-    await maker.sees(/Skerry single, Sea thrift, two-ply, Sea thrift rests until/);
+    await maker.sees(/Skerry single, Sea thrift, two-ply, Sea thrift, hank 1: rests until/);
 
     // Into the water before its time, and the offer to take that back.
-    await maker.goTo(`/twist/${wait!.pieceId}`);
+    await maker.goTo(wait!.href);
     await maker.sees('Both ends of cake 1');
     await maker.sees('meant to have 90 t/m');
     await maker.press('It is in the water');

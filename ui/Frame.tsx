@@ -6,6 +6,7 @@ import type { ReactNode } from 'react';
 import { AcornMark } from './AcornMark';
 import styles from './Frame.module.css';
 import { usePreferences } from './Providers';
+import { type BenchWay, WayToBench } from './WayToBench';
 
 const PLACES = [
   { href: '/', name: 'Today' },
@@ -24,7 +25,7 @@ const UNITS = [
 ] as const;
 
 /** The quiet rim of every screen: where one is, and the two switches. */
-export function Frame({ children }: { children: ReactNode }) {
+export function Frame({ onBench, children }: { onBench: BenchWay[]; children: ReactNode }) {
   const path = usePathname();
   return (
     <>
@@ -43,6 +44,7 @@ export function Frame({ children }: { children: ReactNode }) {
             </Link>
           ))}
         </nav>
+        <WayToBench first={onBench} />
         <Switches />
       </header>
       <main id="main" className={styles.main}>

@@ -190,9 +190,9 @@ function EstimateWords({ answer, what, was }: { answer: EstimateAnswer; what: st
       {Math.abs(bias) >= 0.01 && `, mostly ${percent(bias)} ${bias > 0 ? 'more' : 'fewer'}`}
       {usualLately &&
         (usualLately.later < usualLately.earlier - WORTH_TELLING
-          ? `; it became better: ${percent(usualLately.earlier)} before`
+          ? `; it became better: ${percent(usualLately.earlier)} before, ${percent(usualLately.later)} lately`
           : usualLately.later > usualLately.earlier + WORTH_TELLING
-            ? `; it was better before: ${percent(usualLately.earlier)}`
+            ? `; it was better before: ${percent(usualLately.earlier)}, lately ${percent(usualLately.later)}`
             : '')}
       .
     </p>

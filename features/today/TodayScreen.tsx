@@ -6,7 +6,7 @@ import { chanceInWords } from '../../core/format';
 import { ActionLink } from '../../ui/ActionLink';
 import { EntryLine } from '../../ui/EntryLine';
 import { LengthWithin } from '../../ui/Figures';
-import { PlyWaits } from '../../ui/PlyWaits';
+import { Waits } from '../../ui/Waits';
 import { RunsUnderWay } from '../../ui/RunsUnderWay';
 import { Say } from '../../ui/Say';
 import { PieceGlyph, glyphSide } from '../../ui/thread/PieceGlyph';
@@ -28,7 +28,7 @@ export function TodayScreen({ today: { runs, hanks, hankYarns, short, waits, rec
       {waits.length > 0 && (
         <section aria-labelledby="waits" className={styles.wide}>
           <h2 id="waits">What waits</h2>
-          <PlyWaits waits={waits} />
+          <Waits waits={waits} />
         </section>
       )}
       {short.length > 0 && (

@@ -7,7 +7,7 @@ import type { PliedRecord, PlyFigures } from '../../server/plied';
 import type { TwistPage } from '../../server/twist';
 import { Length, Span, Twist } from '../../ui/Figures';
 import { newKey } from '../../ui/newKey';
-import { waitWords } from '../../ui/PlyWaits';
+import { waitWords } from '../../ui/Waits';
 import { Say } from '../../ui/Say';
 import { useUndoOffer } from '../../ui/UndoOffer';
 import { useTask } from '../../ui/useTask';
@@ -48,7 +48,7 @@ export function PliedPanel({ page: { piece }, plied }: { page: TwistPage; plied:
       </p>
       {stage !== 'done' && (
         <Say tone="plain">
-          It {waitWords({ stage, restUntil: plied.restUntil, washedAt: plied.washedAt })}{' '}
+          It {waitWords({ stage, since: plied.washedAt, until: stage === 'drying' ? null : plied.restUntil })}{' '}
           {stage === 'drying' && measure('weigh', 'Weigh it')}
           {stage === 'to measure' && measure('reel', 'Count its loops')}
           {(stage === 'resting' || stage === 'to wash') && (

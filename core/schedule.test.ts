@@ -1,0 +1,159 @@
+import fc from 'fast-check';
+import { addDays, daysBetween } from './days';
+import { type BenchTime, minutesOn, proposeDays, type ScheduledJob, waitBetween, whatHelps } from './schedule';
+
+const TODAY = '2026-11-27'; // a Friday
+const EVENINGS: BenchTime = { weekdays: [60, 0, 60, 0, 30, 0, 0], days: {} };
+
+const job = (id: number, more: Partial<ScheduledJob> = {}): ScheduledJob => ({
+  id,
+  minutes: 30,
+  dueOn: null,
+  earliestOn: null,
+  after: [],
+  plannedOn: null,
+  doneOn: null,
+  ...more,
+});
+
+const daysOf = (jobs: ScheduledJob[], time = EVENINGS) => Object.fromEntries(proposeDays(jobs, time, TODAY).days);
+
+test('the first evening with room, what is due first, first', () => {
+  expect(daysOf([job(1), job(2, { dueOn: '2026-12-05' }), job(3), job(4, { dueOn: '2026-12-01' })])).toEqual({
+    4: '2026-11-27',
+    2: '2026-11-30',
+    1: '2026-11-30',
+    3: '2026-12-02',
+  });
+});
+
+test('not before its time, nor before what it waits for has waited long enough', () => {
+  expect(
+    daysOf([
+      job(1, { after: [{ jobId: 2, waitDays: 3 }] }),
+      job(2),
+      job(3, { earliestOn: '2026-12-20' }),
+      job(4, { after: [{ jobId: 5, waitDays: 2 }] }),
+      job(5, { doneOn: '2026-11-26' }),
+    ]),
+  ).toEqual({ 2: '2026-11-27', 1: '2026-11-30', 3: '2026-12-21', 4: '2026-11-30' });
+});
+
+test('what others with a date wait for goes first itself', () => {
+  const days = daysOf([
+    job(1, { dueOn: '2026-12-01' }),
+    job(2, { dueOn: '2026-12-02', after: [{ jobId: 3, waitDays: 3 }] }),
+    job(3),
+  ]);
+  expect(days[3]).toBe('2026-11-27');
+  expect(days[2]).toBe('2026-11-30');
+});
+
+test('what is settled stays, even where that is too much or too early, and that is said', () => {
+  const { days, overfull, tooEarly, missed } = proposeDays(
+    [
+      job(1, { plannedOn: '2026-11-28' }),
+      job(2, { plannedOn: '2026-11-27', minutes: 50 }),
+      job(3, { plannedOn: '2026-11-30', after: [{ jobId: 1, waitDays: 4 }] }),
+      job(4, { plannedOn: '2026-11-20' }),
+    ],
+    EVENINGS,
+    TODAY,
+  );
+  expect(days.get(1)).toBe('2026-11-28');
+  expect(overfull).toEqual([
+    { day: '2026-11-27', minutes: 50, has: 30 },
+    { day: '2026-11-28', minutes: 30, has: 0 },
+  ]);
+  expect(tooEarly).toEqual([3]);
+  expect(missed).toEqual([4]);
+  expect(days.get(4)).toBe('2026-11-30');
+});
+
+test('a job that no evening has room for gets the longest one whole; without any time there is no day', () => {
+  expect(daysOf([job(1, { minutes: 200 }), job(2)])).toEqual({ 2: '2026-11-27', 1: '2026-11-30' });
+  const never = proposeDays([job(1, { dueOn: TODAY })], { weekdays: [0, 0, 0, 0, 0, 0, 0], days: {} }, TODAY);
+  expect(never.late).toEqual([{ jobId: 1, byDays: null }]);
+});
+
+test('jobs that wait for one another in a ring get no day, and end nothing', () => {
+  const ring = [job(1, { after: [{ jobId: 2, waitDays: 0 }] }), job(2, { after: [{ jobId: 1, waitDays: 0 }] }), job(3)];
+  expect(daysOf(ring)).toEqual({ 1: null, 2: null, 3: '2026-11-27' });
+});
+
+test('what is late, by how much, and what would help', () => {
+  const late = [job(1, { dueOn: '2026-11-28', minutes: 40 })];
+  expect(proposeDays(late, EVENINGS, TODAY).late).toEqual([{ jobId: 1, byDays: 2 }]);
+  expect(whatHelps(late, EVENINGS, TODAY)).toEqual([
+    { how: 'longer evenings', minutes: 15 },
+    { how: 'another day', day: '2026-11-27', minutes: 60 },
+    { how: 'later due', jobId: 1, dueOn: '2026-11-30' },
+  ]);
+});
+
+test('rest before the wash, dry before the ruler', () => {
+  const days = { dryDays: 2, restDays: 1 };
+  expect(waitBetween('ply', 'wash', days)).toBe(1);
+  expect(waitBetween('dye', 'wind', days)).toBe(2);
+  expect(waitBetween('other', 'wash', days)).toBeNull();
+});
+
+const someJobs = fc
+  .array(
+    fc.record({
+      minutes: fc.integer({ min: 5, max: 90 }),
+      due: fc.option(fc.integer({ min: -2, max: 30 })),
+      earliest: fc.option(fc.integer({ min: -3, max: 20 })),
+      planned: fc.option(fc.integer({ min: -3, max: 20 }), { freq: 3 }),
+      after: fc.option(fc.tuple(fc.nat(20), fc.nat(5))),
+    }),
+    { maxLength: 16 },
+  )
+  .map((all) =>
+    all.map(({ minutes, due, earliest, planned, after }, i) =>
+      job(i + 1, {
+        minutes,
+        dueOn: due === null ? null : addDays(TODAY, due),
+        earliestOn: earliest === null ? null : addDays(TODAY, earliest),
+        plannedOn: planned === null ? null : addDays(TODAY, planned),
+        // Only ever after an earlier one, so that there is no ring.
+        after: after === null || i === 0 ? [] : [{ jobId: (after[0] % i) + 1, waitDays: after[1] }],
+      }),
+    ),
+  );
+
+test('whatever is to be done: no proposed day is before its time, and none has more than there is room for', () => {
+  fc.assert(
+    fc.property(
+      someJobs,
+      fc.array(fc.integer({ min: 0, max: 120 }), { minLength: 7, maxLength: 7 }),
+      (jobs, weekdays) => {
+        const time = { weekdays, days: {} };
+        const { days, late } = proposeDays(jobs, time, TODAY);
+        expect(days.size).toBe(jobs.length);
+        const free = jobs.filter(({ plannedOn }) => plannedOn === null || plannedOn < TODAY);
+        for (const { id, earliestOn, after } of free) {
+          const day = days.get(id);
+          if (!day) continue;
+          expect(day >= TODAY && day >= (earliestOn ?? TODAY)).toBe(true);
+          expect(minutesOn(time, day)).toBeGreaterThan(0);
+          for (const { jobId, waitDays } of after)
+            expect(daysBetween(days.get(jobId)!, day)).toBeGreaterThanOrEqual(waitDays);
+        }
+        for (const day of new Set(free.map(({ id }) => days.get(id)))) {
+          if (!day) continue;
+          const there = jobs.filter(({ id }) => days.get(id) === day);
+          const total = there.reduce((sum, { minutes }) => sum + minutes, 0);
+          const alone = there.length === 1;
+          const settled = there.some(({ plannedOn }) => plannedOn !== null && plannedOn >= TODAY);
+          expect(alone || settled || total <= minutesOn(time, day)).toBe(true);
+        }
+        for (const { jobId } of late) expect(jobs[jobId - 1]!.dueOn).not.toBeNull();
+        // The order in which they were entered makes no difference.
+        expect(new Map([...proposeDays([...jobs].reverse(), time, TODAY).days].sort(([a], [b]) => a - b))).toEqual(
+          new Map([...days].sort(([a], [b]) => a - b)),
+        );
+      },
+    ),
+  );
+});

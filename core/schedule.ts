@@ -1,0 +1,230 @@
+import { addDays, daysBetween, weekdayOf } from './days';
+
+/** Something that is to be done at the bench, as far as days go. */
+export interface ScheduledJob {
+  id: number;
+  minutes: number;
+  dueOn: string | null;
+  /** Not before that day. */
+  earliestOn: string | null;
+  /** What must have been done so many days before. */
+  after: readonly { jobId: number; waitDays: number }[];
+  /** The day that was settled. */
+  plannedOn: string | null;
+  /** When it was done; null: it is still to be done. */
+  doneOn: string | null;
+}
+
+/** When there is time: minutes for each weekday from Monday, and for single days that are otherwise. */
+export interface BenchTime {
+  weekdays: readonly number[];
+  days: Readonly<Record<string, number>>;
+}
+
+/** A day for each job, and what does not work out. */
+export interface Schedule {
+  /** By the number of the job: settled or proposed; null: no day has room for it. */
+  days: Map<number, string | null>;
+  /** Settled for a day that has passed, and not done. */
+  missed: number[];
+  /** By so many days; null: there is no day at all. */
+  late: { jobId: number; byDays: number | null }[];
+  /** Settled before what it waits for, or before its time. */
+  tooEarly: number[];
+  /** Days with more settled than there is time. */
+  overfull: { day: string; minutes: number; has: number }[];
+}
+
+/** As far as days are proposed. */
+const HORIZON_DAYS = 120;
+
+/**
+ * The minutes that there are on a day.
+ *
+ * @example
+ * minutesOn({ weekdays: [60, 0, 60, 0, 0, 120, 0], days: { '2026-11-24': 30 } }, '2026-11-24') // => 30
+ */
+export function minutesOn({ weekdays, days }: BenchTime, day: string): number {
+  return days[day] ?? weekdays[weekdayOf(day)] ?? 0;
+}
+
+/**
+ * A day for each job: what is settled stays where it is; the rest is put where there is room, what is due first, first,
+ * and nothing before what it waits for. A job that no single day has room for gets a day of its own.
+ *
+ * @param jobs in any order; those done count as what others wait for
+ * @example
+ * proposeDays([{ id: 1, minutes: 40, dueOn: null, earliestOn: null, after: [], plannedOn: null, doneOn: null }], { weekdays: [0, 60, 0, 0, 0, 0, 0], days: {} }, '2026-11-27').days.get(1) // => '2026-12-01'
+ */
+export function proposeDays(jobs: readonly ScheduledJob[], time: BenchTime, today: string): Schedule {
+  const byId = new Map(jobs.map((job) => [job.id, job]));
+  const open = jobs.filter(({ doneOn }) => doneOn === null);
+  const settled = open.filter(({ plannedOn }) => plannedOn !== null && plannedOn >= today);
+  const days = new Map<number, string | null>(settled.map(({ id, plannedOn }) => [id, plannedOn]));
+  const taken = new Map<string, number>();
+  const take = (day: string, minutes: number) => taken.set(day, (taken.get(day) ?? 0) + minutes);
+  for (const { plannedOn, minutes } of settled) take(plannedOn!, minutes);
+
+  const earliestOf = (job: ScheduledJob): string | null => {
+    let earliest = later(today, job.earliestOn ?? today);
+    for (const { jobId, waitDays } of job.after) {
+      const other = byId.get(jobId);
+      if (!other) continue;
+      const on = other.doneOn ?? days.get(jobId) ?? null;
+      // What it waits for has no day itself.
+      if (on === null) return null;
+      earliest = later(earliest, addDays(on, waitDays));
+    }
+    return earliest;
+  };
+
+  const dues = effectiveDues(open);
+  const waiting = new Set(open.filter(({ id }) => !days.has(id)).map(({ id }) => id));
+  while (waiting.size > 0) {
+    const ready = [...waiting]
+      .map((id) => byId.get(id)!)
+      .filter(({ after }) => after.every(({ jobId }) => !waiting.has(jobId)));
+    // Jobs that wait for one another in a ring never get a day.
+    if (ready.length === 0) break;
+    const [next] = ready.sort(
+      (a, b) => (dues.get(a.id) ?? '9999').localeCompare(dues.get(b.id) ?? '9999') || a.id - b.id,
+    ) as [ScheduledJob, ...ScheduledJob[]];
+    const earliest = earliestOf(next);
+    const day = earliest === null ? null : dayWithRoom(next.minutes, earliest, time, taken);
+    if (day !== null) take(day, next.minutes);
+    days.set(next.id, day);
+    waiting.delete(next.id);
+  }
+  for (const id of waiting) days.set(id, null);
+
+  return {
+    days,
+    missed: open.filter(({ plannedOn }) => plannedOn !== null && plannedOn < today).map(({ id }) => id),
+    late: open.flatMap(({ id, dueOn }) => {
+      const day = days.get(id) ?? null;
+      if (dueOn === null || (day !== null && day <= dueOn)) return [];
+      return [{ jobId: id, byDays: day === null ? null : daysBetween(dueOn, day) }];
+    }),
+    tooEarly: settled
+      .filter((job) => {
+        const earliest = earliestOf({ ...job });
+        return earliest !== null && job.plannedOn! < earliest;
+      })
+      .map(({ id }) => id),
+    overfull: [...taken]
+      .map(([day, minutes]) => ({ day, minutes, has: minutesOn(time, day) }))
+      .filter(({ minutes, has, day }) => minutes > has && settled.some(({ plannedOn }) => plannedOn === day))
+      .sort((a, b) => a.day.localeCompare(b.day)),
+  };
+}
+
+/** What others wait for is due as much earlier. */
+function effectiveDues(jobs: readonly ScheduledJob[]): Map<number, string> {
+  const dues = new Map(jobs.flatMap(({ id, dueOn }) => (dueOn === null ? [] : [[id, dueOn] as const])));
+  // Each round carries dues one step further back; there are no more steps than jobs.
+  for (let round = 0; round < jobs.length; round++) {
+    let moved = false;
+    for (const { id, after } of jobs) {
+      const due = dues.get(id);
+      if (due === undefined) continue;
+      for (const { jobId, waitDays } of after) {
+        const earlier = addDays(due, -waitDays);
+        if ((dues.get(jobId) ?? '9999') <= earlier) continue;
+        dues.set(jobId, earlier);
+        moved = true;
+      }
+    }
+    if (!moved) break;
+  }
+  return dues;
+}
+
+function dayWithRoom(
+  minutes: number,
+  earliest: string,
+  time: BenchTime,
+  taken: ReadonlyMap<string, number>,
+): string | null {
+  let largest: string | null = null;
+  for (let i = 0; i < HORIZON_DAYS; i++) {
+    const day = addDays(earliest, i);
+    const has = minutesOn(time, day);
+    if (has - (taken.get(day) ?? 0) >= minutes && has > 0) return day;
+    // Too long for any evening: it takes one whole.
+    if (has > 0 && !taken.has(day) && (largest === null || has > minutesOn(time, largest))) largest = day;
+  }
+  return largest;
+}
+
+const later = (a: string, b: string): string => (a > b ? a : b);
+
+/** Something that would bring everything in on time. */
+export type ScheduleHelp =
+  | { how: 'longer evenings'; minutes: number }
+  | { how: 'another day'; day: string; minutes: number }
+  | { how: 'later due'; jobId: number; dueOn: string };
+
+const MORE_MINUTES = [15, 30, 45, 60, 90, 120];
+const LONGEST_LOOK_DAYS = 42;
+
+/**
+ * What would help where something is late: longer evenings, one day more, or a later due date.
+ *
+ * @returns nothing where nothing is late
+ * @example
+ * whatHelps([], { weekdays: [60, 0, 0, 0, 0, 0, 0], days: {} }, '2026-11-27') // => []
+ */
+export function whatHelps(jobs: readonly ScheduledJob[], time: BenchTime, today: string): ScheduleHelp[] {
+  const now = proposeDays(jobs, time, today);
+  if (now.late.length === 0) return [];
+  const isHelp = (other: BenchTime) => proposeDays(jobs, other, today).late.length === 0;
+  const more = (minutes: number) => (has: number) => (has > 0 ? has + minutes : 0);
+  const longer = MORE_MINUTES.find((minutes) =>
+    isHelp({
+      weekdays: time.weekdays.map(more(minutes)),
+      days: Object.fromEntries(Object.entries(time.days).map(([day, has]) => [day, more(minutes)(has)])),
+    }),
+  );
+  const until = Math.min(
+    LONGEST_LOOK_DAYS,
+    Math.max(0, ...now.late.map(({ jobId }) => daysBetween(today, jobs.find(({ id }) => id === jobId)!.dueOn!))),
+  );
+  const another = Array.from({ length: until + 1 }, (_, i) => addDays(today, i)).flatMap((day) =>
+    [60, 120]
+      .map((minutes) => ({ day, minutes }))
+      .filter(({ minutes }) => isHelp({ ...time, days: { ...time.days, [day]: minutesOn(time, day) + minutes } })),
+  )[0];
+  return [
+    ...(longer === undefined ? [] : [{ how: 'longer evenings' as const, minutes: longer }]),
+    ...(another ? [{ how: 'another day' as const, ...another }] : []),
+    ...now.late.flatMap(({ jobId }) => {
+      const dueOn = now.days.get(jobId) ?? null;
+      return dueOn === null ? [] : [{ how: 'later due' as const, jobId, dueOn }];
+    }),
+  ];
+}
+
+/** What is done at the bench, as far as days have to be reckoned with. */
+export const JOB_KINDS = ['wind', 'minis', 'ply', 'wash', 'dye', 'measure', 'weigh', 'other'] as const;
+export type JobKind = (typeof JOB_KINDS)[number];
+
+/**
+ * The days that one thing must wait for another that is done with the same piece: rested before it is washed, dry
+ * before it is measured or wound.
+ *
+ * @returns null where their order is left to whoever does them
+ * @example
+ * waitBetween('wash', 'measure', { dryDays: 2, restDays: 1 }) // => 2
+ * @example
+ * waitBetween('measure', 'wash', { dryDays: 2, restDays: 1 }) // => null
+ */
+export function waitBetween(
+  first: JobKind,
+  then: JobKind,
+  { dryDays, restDays }: { dryDays: number; restDays: number },
+): number | null {
+  if (first === 'ply' && (then === 'wash' || then === 'dye')) return restDays;
+  const isWet = first === 'wash' || first === 'dye';
+  if (isWet && (then === 'measure' || then === 'weigh' || then === 'wind' || then === 'minis')) return dryDays;
+  return first === 'wind' && (then === 'minis' || then === 'ply') ? 0 : null;
+}
