@@ -5,6 +5,8 @@ export interface ProjectRow {
   name: string;
   notes: string;
   dueOn: string | null;
+  /** When the first stitch is to be made. */
+  castOn: string | null;
   marginPerMille: number;
   spare: number;
   createdAt: string;
@@ -22,10 +24,10 @@ export interface NeedRow {
   yarnIds: number[];
 }
 
-export type NewProject = Pick<ProjectRow, 'name' | 'notes' | 'dueOn' | 'marginPerMille' | 'spare'>;
+export type NewProject = Pick<ProjectRow, 'name' | 'notes' | 'dueOn' | 'castOn' | 'marginPerMille' | 'spare'>;
 export type NewNeed = Omit<NeedRow, 'id' | 'projectId'>;
 
-const SELECT = `SELECT id, name, notes, due_on AS dueOn, margin_per_mille AS marginPerMille, spare,
+const SELECT = `SELECT id, name, notes, due_on AS dueOn, cast_on AS castOn, margin_per_mille AS marginPerMille, spare,
   created_at AS createdAt, finished_at AS finishedAt, deleted_at AS deletedAt FROM project`;
 
 /** Those under way, in the order in which they are served: by due date, those without one last; then by age. */
@@ -69,8 +71,8 @@ export function needsOf(db: Db, projectId: number): NeedRow[] {
 export function insertProject(db: Db, project: NewProject & { createdAt: string; requestKey: string }): number {
   const { lastInsertRowid } = prepared(
     db,
-    `INSERT INTO project (name, notes, due_on, margin_per_mille, spare, created_at, request_key)
-     VALUES (@name, @notes, @dueOn, @marginPerMille, @spare, @createdAt, @requestKey)`,
+    `INSERT INTO project (name, notes, due_on, cast_on, margin_per_mille, spare, created_at, request_key)
+     VALUES (@name, @notes, @dueOn, @castOn, @marginPerMille, @spare, @createdAt, @requestKey)`,
   ).run(project);
   return Number(lastInsertRowid);
 }
@@ -78,7 +80,7 @@ export function insertProject(db: Db, project: NewProject & { createdAt: string;
 export function updateProject(db: Db, id: number, project: NewProject): void {
   prepared(
     db,
-    `UPDATE project SET name = @name, notes = @notes, due_on = @dueOn, margin_per_mille = @marginPerMille,
+    `UPDATE project SET name = @name, notes = @notes, due_on = @dueOn, cast_on = @castOn, margin_per_mille = @marginPerMille,
        spare = @spare WHERE id = @id`,
   ).run({ ...project, id });
 }

@@ -8,6 +8,7 @@ import { FORMS, JOINTS, OPERATION_KINDS, WRITE_OFF_REASONS } from '../core/piece
 import { REEL_KINDS } from '../core/miniLoops';
 import { PLY_METHODS } from '../core/plying';
 import { HAND_FORMS } from '../core/run';
+import { JOB_KINDS } from '../core/schedule';
 import { LEAVING_WAYS } from '../core/strandWays';
 import { EXERCISE_KINDS } from '../core/twistPractice';
 
@@ -166,6 +167,7 @@ export const archiveTables = {
     name: z.string(),
     notes: z.string(),
     due_on: z.iso.date().nullable(),
+    cast_on: z.iso.date().nullable(),
     margin_per_mille: z.int().min(0).max(1000),
     spare: z.int().min(0).max(20),
     created_at: time,
@@ -292,6 +294,21 @@ export const archiveTables = {
       'must be an array of numbers of pieces',
     ),
   }),
+  job: z.strictObject({
+    id,
+    kind: z.enum(JOB_KINDS),
+    title: z.string(),
+    piece_id: id.nullable(),
+    project_id: id.nullable(),
+    minutes: z.int().min(1).max(1440).nullable(),
+    due_on: z.iso.date().nullable(),
+    planned_on: z.iso.date().nullable(),
+    created_at: time,
+    done_at: time.nullable(),
+    deleted_at: time.nullable(),
+    request_key: z.string().nullable(),
+  }),
+  job_after: z.strictObject({ job_id: id, after_id: id, wait_days: z.int().min(0).max(365) }),
   practice_answer: z.strictObject({ id, at: time, kind: z.enum(EXERCISE_KINDS), is_right: flag }),
   mini_job: z.strictObject({
     id,
@@ -431,7 +448,13 @@ const UPGRADES: Record<number, (tables: OldTables) => OldTables> = {
     ply: [],
     practice_answer: [],
   }),
-  5: (tables) => ({ ...withColumns(tables, { picture: { operation_id: null } }), went: [], joined: [] }),
+  5: (tables) => ({
+    ...withColumns(tables, { picture: { operation_id: null }, project: { cast_on: null } }),
+    went: [],
+    joined: [],
+    job: [],
+    job_after: [],
+  }),
 };
 
 /** A laying of which nobody noted how it was done. */

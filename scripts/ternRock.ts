@@ -477,7 +477,7 @@ export function ternRock(db: Db, now: Date): void {
       saveProject(
         db,
         null,
-        { name: '', notes: '', dueOn: '', margin: '10', spare: '1', needs: [], requestKey: key(), ...form },
+        { name: '', notes: '', castOn: '', dueOn: '', margin: '10', spare: '1', needs: [], requestKey: key(), ...form },
         'metric',
         at,
       ),

@@ -2,6 +2,9 @@
 import type { Db } from '../db/connection';
 import { EMPTY_BAND } from '../features/yarns/bandValues';
 import { foundDry, type GoingForm, joinPieces, letGo, reelPiece, treatPieces } from '../server/changes';
+import { saveTime } from '../server/benchTime';
+import { dayOf } from '../server/days';
+import { type JobForm, saveJob } from '../server/jobs';
 import { weighPiece } from '../server/pieces';
 import { saveProject } from '../server/projects';
 import type { Saved } from '../server/result';
@@ -61,6 +64,7 @@ export function ternRockThread(db: Db, now: Date): void {
         requestKey: key(),
         name: 'Pilot’s pullover',
         notes: 'For the winter crossing. The yoke first.',
+        castOn: '',
         dueOn: '',
         margin: '10',
         spare: '0',
@@ -125,6 +129,49 @@ export function ternRockThread(db: Db, now: Date): void {
   );
   const skein = yarnPage(db, cone.yarnId)!.pieces.find(({ bornBy, form }) => bornBy === reeled && form === 'hank')!;
   treat('dye', [skein.id], 'Crotal from the west shore, no mordant.', daysAgo(1, 16));
+
+  planned(db, skein.id, key, now);
+}
+
+/** What is to be done in the next days: some of it settled, some proposed, one that would be late. */
+function planned(db: Db, skeinId: number, key: () => string, now: Date): void {
+  const day = (days: number) => dayOf(new Date(now.getTime() + days * DAY_MS));
+  const hankOf = (line: string) =>
+    db
+      .prepare<[string], { id: number }>(
+        `SELECT p.id FROM piece_now p JOIN yarn y ON y.id = p.yarn_id
+         WHERE y.line = ? AND p.form = 'hank' AND p.consumed_by IS NULL
+           AND NOT EXISTS (SELECT 1 FROM run r WHERE r.piece_id = p.id AND r.ended_at IS NULL)
+         ORDER BY p.id DESC LIMIT 1`,
+      )
+      .get(line)!.id;
+  const job = (form: Partial<JobForm>, daysBefore = 1) =>
+    idOf(
+      saveJob(
+        db,
+        null,
+        {
+          requestKey: key(),
+          kind: 'wind',
+          title: '',
+          pieceId: null,
+          projectId: null,
+          minutes: '',
+          dueOn: '',
+          plannedOn: '',
+          after: [],
+          ...form,
+        },
+        new Date(now.getTime() - daysBefore * DAY_MS),
+      ),
+    );
+  idOf(saveTime(db, { weekdays: ['40', '40', '', '40', '30', '75', ''], from: '19:30' }));
+  job({ pieceId: hankOf('Causeway'), plannedOn: day(1), dueOn: day(4) });
+  job({ pieceId: hankOf('Ferry aran'), dueOn: day(8) });
+  job({ kind: 'weigh', pieceId: skeinId, title: 'what the crotal added' });
+  job({ kind: 'wind', pieceId: skeinId, dueOn: day(2) });
+  const soap = job({ kind: 'other', title: 'Fetch soap and a new clamp', minutes: '25', plannedOn: day(-2) }, 4);
+  job({ kind: 'other', title: 'Oil the large winder', minutes: '10', after: [{ jobId: soap, waitDays: '' }] });
 }
 
 function idOf(saved: Saved): number {

@@ -21,6 +21,7 @@ import { isPlan } from './runPlan';
 import { isNextWay } from './nextWay';
 import { isSchools } from './schools';
 import { isStrandHabits } from './strandWays';
+import { isBenchTime } from './benchTime';
 import { isTwistLimits } from './twistLimits';
 import { runEvents } from './runEvents';
 import { pathOf } from './result';
@@ -33,6 +34,7 @@ const SETTINGS: Record<string, ((json: string) => boolean) | undefined> = {
   schools: isSchools,
   'strand habits': isStrandHabits,
   'twist limits': isTwistLimits,
+  time: isBenchTime,
 };
 
 const TABLES = Object.keys(archiveTables) as ArchiveTable[];

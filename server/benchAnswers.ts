@@ -9,6 +9,7 @@ import {
   whereTimeGoes,
   type WindingTold,
 } from '../core/benchAnswers';
+import type { TimedWinding } from '../core/jobMinutes';
 import { turnsOn, woundParts } from '../core/run';
 import type { Db } from '../db/connection';
 import { namedParts } from '../db/logbook';
@@ -34,6 +35,7 @@ export interface BenchAnswers {
 
 /** Older ones are of another hand. */
 const WINDINGS_REMEMBERED = 60;
+const WINDINGS_TIMED = 12;
 
 export function benchAnswers(db: Db): BenchAnswers {
   const runs = loggedRuns(db, 'wind', WINDINGS_REMEMBERED).reverse();
@@ -48,6 +50,15 @@ export function benchAnswers(db: Db): BenchAnswers {
     turns: howGood(cakes.map(({ plannedTurns, turns }) => ({ told: plannedTurns, was: turns }))),
     mass: howGood(cakes.map(({ plannedG, massG }) => ({ told: plannedG, was: massG }))),
   };
+}
+
+/** How long the windings of late took, before, during and after. */
+export function timedWindings(db: Db): TimedWinding[] {
+  return loggedRuns(db, 'wind', WINDINGS_TIMED).map((run) => {
+    const { lengthM, story } = toldOf(db, run);
+    const { turning, stopped, resting, preparing, finishing } = story.spentMs;
+    return { lengthM, windingMin: (turning + stopped + resting) / 60_000, aboutMin: (preparing + finishing) / 60_000 };
+  });
 }
 
 function toldOf(db: Db, run: RunRow): WindingTold {

@@ -116,6 +116,7 @@ describe('used', () => {
           requestKey: aKey(),
           name: 'Harbour cowl',
           notes: '',
+          castOn: '',
           dueOn: '',
           margin: '10',
           spare: '0',

@@ -7,6 +7,7 @@ const form = (more: Partial<ProjectForm> = {}): ProjectForm => ({
   requestKey: aKey(),
   name: 'Socks for the ferryman',
   notes: '',
+  castOn: '',
   dueOn: '',
   margin: '0',
   spare: '1',

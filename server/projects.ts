@@ -6,6 +6,7 @@ import { massOf } from '../core/piece';
 import { parseAmount, type UnitSystem } from '../core/units';
 import type { Verdict } from '../core/yardage';
 import type { Db } from '../db/connection';
+import { usedForProject } from '../db/goings';
 import { liveMergeFrom } from '../db/merges';
 import { piecesOfYarn } from '../db/pieces';
 import {
@@ -25,7 +26,7 @@ import { yarnById } from '../db/yarns';
 import { longText, number, quantity, read, readOptional, requestKey, text, wholeNumber } from './fields';
 import { attempt, NotPossible, type Saved } from './result';
 import { fromMg, fromMm, toMg, toMm } from './whole';
-import { massFactOf, yarnView, type YarnView } from './yarnViews';
+import { massFactOf, nameOfYarn, yarnView, type YarnView } from './yarnViews';
 
 /** What a yarn is called where it is one of several. */
 export interface YarnTag {
@@ -64,6 +65,9 @@ export interface ProjectView {
   name: string;
   notes: string;
   dueOn: string | null;
+  castOn: string | null;
+  /** What was noted as used for it, yarn by yarn. */
+  used: { yarnId: number; yarnName: string; massG: number }[];
   marginPercent: number;
   spare: number;
   finishedAt: string | null;
@@ -203,6 +207,12 @@ function viewOf(db: Db, row: ProjectRow, served: Served): ProjectView {
     name: row.name,
     notes: row.notes,
     dueOn: row.dueOn,
+    castOn: row.castOn,
+    used: usedForProject(db, row.id).map(({ yarnId, massMg }) => ({
+      yarnId,
+      yarnName: nameOfYarn(yarnById(db, yarnId)!),
+      massG: fromMg(massMg),
+    })),
     marginPercent: row.marginPerMille / 10,
     spare: row.spare,
     finishedAt: row.finishedAt,
@@ -256,12 +266,16 @@ function tagOf({ id, name, maker, dyeLot, colourHex }: YarnTag): YarnTag {
 
 const MOST_NEEDS = 40;
 
+const optionalDay = z.union([z.literal(''), z.iso.date('a day, like 2027-03-21')]);
+
 function projectForm(system: UnitSystem) {
   return z.strictObject({
     requestKey,
     name: text.min(1, 'give it a name'),
     notes: longText,
-    dueOn: z.union([z.literal(''), z.iso.date('a day, like 2027-03-21')]),
+    dueOn: optionalDay,
+    /** When the first stitch is to be made; cakes are wound with an eye to it. */
+    castOn: optionalDay,
     margin: read((typed) => number(0, 100)(typed.replace(/%\s*$/, ''))),
     spare: read(wholeNumber(0, 20)),
     needs: z
@@ -295,6 +309,7 @@ export function saveProject(db: Db, id: number | null, input: unknown, system: U
           name: form.name,
           notes: form.notes,
           dueOn: form.dueOn || null,
+          castOn: form.castOn || null,
           marginPerMille: Math.round(form.margin * 10),
           spare: form.spare,
         };

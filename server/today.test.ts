@@ -19,6 +19,9 @@ test('an empty database has an empty day', () => {
     hankYarns: 0,
     short: [],
     waits: [],
+    jobs: [],
+    due: [],
+    late: 0,
     recent: [],
     yarns: 0,
   });

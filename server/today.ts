@@ -1,11 +1,14 @@
+import { addDays, daysBetween } from '../core/days';
 import type { RunUnderWay } from '../core/following';
 import { loopsOn, nextMini } from '../core/miniRun';
 import { turnsOn } from '../core/run';
 import type { Db } from '../db/connection';
 import { pieceById } from '../db/pieces';
+import { projectsUnderWay } from '../db/projects';
 import { openRuns, type RunRow } from '../db/runs';
 import { countShelf } from '../db/shelf';
 import { yarnsById } from '../db/yarns';
+import { daysPage, type JobCard } from './daysPage';
 import { latestEntries, type LogLine } from './logbook';
 import { miniStateOf } from './miniRunEvents';
 import { readMiniRunPlan } from './miniRunPlan';
@@ -28,6 +31,11 @@ export interface Today {
   short: ProjectLine[];
   /** What rests, dries, or is to be washed or measured. */
   waits: Wait[];
+  /** What is to be done today, settled or proposed, and what was missed. */
+  jobs: JobCard[];
+  /** What is due within two weeks: projects, and jobs that would be late. */
+  due: { href: string; name: string; what: 'due' | 'cast on'; day: string; inDays: number }[];
+  late: number;
   recent: LogLine[];
   yarns: number;
 }
@@ -41,9 +49,30 @@ export function today(db: Db, now: Date): Today {
     hanks: cards,
     hankYarns: total,
     waits: waits(db, now),
+    ...plannedOf(db, now),
     recent: latestEntries(db, 6),
     short: projectsPage(db).underWay.filter(({ verdict }) => verdict !== 'enough' && verdict !== null),
     yarns: countShelf(db),
+  };
+}
+
+const DUE_WITHIN_DAYS = 14;
+
+function plannedOf(db: Db, now: Date): Pick<Today, 'jobs' | 'due' | 'late'> {
+  const { jobs, today: day } = daysPage(db, now);
+  const until = addDays(day, DUE_WITHIN_DAYS);
+  const dates = projectsUnderWay(db).flatMap(({ id, name, castOn, dueOn }) => [
+    ...(castOn ? [{ href: `/projects/${id}`, name, what: 'cast on' as const, day: castOn }] : []),
+    ...(dueOn ? [{ href: `/projects/${id}`, name, what: 'due' as const, day: dueOn }] : []),
+  ]);
+  return {
+    jobs: jobs.filter(({ doneOn, missed, on }) => doneOn === null && (missed || on === day)),
+    due: dates
+      // A cast-on that has passed is no news; what is overdue is.
+      .filter((each) => each.day <= until && (each.day >= day || each.what === 'due'))
+      .map((each) => ({ ...each, inDays: daysBetween(day, each.day) }))
+      .sort((a, b) => a.day.localeCompare(b.day)),
+    late: jobs.filter(({ lateDays, never, dueOn }) => lateDays !== null || (never && dueOn !== null)).length,
   };
 }
 

@@ -64,3 +64,11 @@ export function durationInWords(ms: number): string {
   const rest = minutes % 60;
   return rest === 0 ? `${minutes / 60} h` : `${Math.floor(minutes / 60)} h ${rest} min`;
 }
+
+const SHORT_DAYS = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'];
+
+/** "Tue 24 Nov", of a day without an hour. */
+export function shortDay(day: string): string {
+  const [, month, date] = day.split('-').map(Number);
+  return `${SHORT_DAYS[new Date(`${day}T00:00:00Z`).getUTCDay()]} ${date} ${MONTHS[month! - 1]}`;
+}

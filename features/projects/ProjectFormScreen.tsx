@@ -57,6 +57,7 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
           placeholder="Waiting-room blanket"
           autoFocus={id === null}
         />
+        <TextField label="Cast on" {...form.field('castOn')} type="date" hint="cakes are wound for it" />
         <TextField label="Due" {...form.field('dueOn')} type="date" hint="served first if due first" />
         <TextField label="Margin" {...form.field('margin')} hint="% on top of what it takes" inputMode="decimal" />
         <TextField

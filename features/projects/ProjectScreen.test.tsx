@@ -10,7 +10,17 @@ function told(needs: ProjectForm['needs'], more: Partial<ProjectForm> = {}, syst
   shelved(db);
   shelved(db, { dyeLot: '2218' });
   shelved(db, { putUpMass: '', putUpLength: '', weightClass: '', needle: '', twist: '', line: 'Loft', masses: ['60'] });
-  const form = { requestKey: aKey(), name: 'Mitts', notes: '', dueOn: '', margin: '0', spare: '1', needs, ...more };
+  const form = {
+    requestKey: aKey(),
+    name: 'Mitts',
+    notes: '',
+    castOn: '',
+    dueOn: '',
+    margin: '0',
+    spare: '1',
+    needs,
+    ...more,
+  };
   const id = idOf(saveProject(db, null, form, 'metric', NOW));
   return { db, id, said: saidBy(<ProjectScreen project={projectPage(db, id)!} />, system) };
 }

@@ -10,23 +10,26 @@ import type { NeedView, ProjectView } from '../../server/projects';
 import { ActionLink } from '../../ui/ActionLink';
 import { BallsToBuy } from '../../ui/BallsToBuy';
 import { dayInWords, shortDate } from '../../ui/dates';
+import { newKey } from '../../ui/newKey';
 import { PageHead } from '../../ui/PageHead';
 import { useSystem } from '../../ui/Providers';
 import { Say, VERDICT_TONES } from '../../ui/Say';
 import { Swatch } from '../../ui/Swatch';
 import { useUndoOffer } from '../../ui/UndoOffer';
 import { useTask } from '../../ui/useTask';
-import { markProject } from './actions';
+import { markProject, planWinding } from './actions';
 import styles from './ProjectScreen.module.css';
 
 /** One project: does each colour reach, with what, and what to get if it does not. */
 export function ProjectScreen({ project }: { project: ProjectView }) {
+  const system = useSystem();
   const past = project.finishedAt ?? project.deletedAt;
   return (
     <>
       <PageHead
         title={project.name}
         under={[
+          project.castOn && `cast on ${dayInWords(project.castOn)}`,
           project.dueOn && `due ${dayInWords(project.dueOn)}`,
           `${project.marginPercent} % on top for safety`,
           project.deletedAt && `deleted ${shortDate(project.deletedAt)}`,
@@ -49,6 +52,20 @@ export function ProjectScreen({ project }: { project: ProjectView }) {
           </li>
         ))}
       </ul>
+      {project.used.length > 0 && (
+        <section className={styles.notes} aria-labelledby="used">
+          <h2 id="used">Used so far</h2>
+          <p>
+            {project.used.map(({ yarnId, yarnName, massG }, i) => (
+              <span key={yarnId}>
+                {i > 0 && ', '}
+                {inWords(massFigure(massG, system))} of <Link href={`/yarns/${yarnId}`}>{yarnName}</Link>
+              </span>
+            ))}
+            .
+          </p>
+        </section>
+      )}
       {project.notes && (
         <section className={styles.notes} aria-labelledby="notes">
           <h2 id="notes">Notes</h2>
@@ -81,6 +98,18 @@ function Actions({ project }: { project: ProjectView }) {
     );
   return (
     <>
+      <Button
+        className={styles.button}
+        loading={busy}
+        onClick={() =>
+          run(
+            () => planWinding(id, newKey()),
+            () => router.push('/days'),
+          )
+        }
+      >
+        Plan its winding
+      </Button>
       <Button type="text" className={styles.button} loading={busy} onClick={() => mark('deleted', true)}>
         Delete
       </Button>

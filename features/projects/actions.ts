@@ -1,6 +1,7 @@
 'use server';
 
 import { database } from '../../server/database';
+import { planWindingOf } from '../../server/jobs';
 import { preferences } from '../../server/preferences';
 import { markedProject, type ProjectForm, saveProject } from '../../server/projects';
 import type { Saved } from '../../server/result';
@@ -11,4 +12,8 @@ export async function keepProject(id: number | null, form: ProjectForm): Promise
 
 export async function markProject(id: number, mark: 'finished' | 'deleted', on: boolean): Promise<Saved> {
   return markedProject(database(), id, mark, on, new Date());
+}
+
+export async function planWinding(projectId: number, key: string): Promise<Saved> {
+  return Promise.resolve(planWindingOf(database(), projectId, key, new Date()));
 }

@@ -11,6 +11,7 @@ export function emptyProject(yarn?: YarnTag, amount = ''): ProjectFirst {
     name: '',
     notes: '',
     dueOn: '',
+    castOn: '',
     margin: USUAL_MARGIN_PERCENT,
     spare: USUAL_SPARE,
     needs: [{ colour: '', amount, done: '', yarns }],
@@ -23,6 +24,7 @@ export function projectFirst(project: ProjectView): ProjectFirst {
     name: project.name,
     notes: project.notes,
     dueOn: project.dueOn ?? '',
+    castOn: project.castOn ?? '',
     margin: String(project.marginPercent),
     spare: String(project.spare),
     needs: project.needs.map(({ colour, amount, donePercent, yarns }) => ({

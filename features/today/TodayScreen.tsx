@@ -3,7 +3,9 @@
 import Link from 'next/link';
 import type { Today } from '../../server/today';
 import { chanceInWords } from '../../core/format';
+import { jobTitle } from '../../core/jobWords';
 import { ActionLink } from '../../ui/ActionLink';
+import { shortDay } from '../../ui/dates';
 import { EntryLine } from '../../ui/EntryLine';
 import { LengthWithin } from '../../ui/Figures';
 import { Waits } from '../../ui/Waits';
@@ -13,7 +15,8 @@ import { PieceGlyph, glyphSide } from '../../ui/thread/PieceGlyph';
 import styles from './TodayScreen.module.css';
 
 /** What is on the bench, what waits to be wound, and what happened last. */
-export function TodayScreen({ today: { runs, hanks, hankYarns, short, waits, recent, yarns } }: { today: Today }) {
+export function TodayScreen({ today }: { today: Today }) {
+  const { runs, hanks, hankYarns, short, waits, jobs, due, late, recent, yarns } = today;
   if (yarns === 0) return <FirstDay />;
   return (
     <div className={styles.today}>
@@ -25,6 +28,7 @@ export function TodayScreen({ today: { runs, hanks, hankYarns, short, waits, rec
           <p className={styles.soft}>Nothing is on the winder. Choose a hank below, or put a new yarn on the shelf.</p>
         )}
       </section>
+      {(jobs.length > 0 || due.length > 0 || late > 0) && <ToDo jobs={jobs} due={due} late={late} />}
       {waits.length > 0 && (
         <section aria-labelledby="waits" className={styles.wide}>
           <h2 id="waits">What waits</h2>
@@ -50,6 +54,9 @@ export function TodayScreen({ today: { runs, hanks, hankYarns, short, waits, rec
       <section aria-labelledby="hanks">
         <div className={styles.head}>
           <h2 id="hanks">Still in hanks</h2>
+          <ActionLink href="/days" quiet>
+            Plan days
+          </ActionLink>
           <ActionLink href="/yarns/new" quiet>
             Add a yarn
           </ActionLink>
@@ -104,6 +111,63 @@ export function TodayScreen({ today: { runs, hanks, hankYarns, short, waits, rec
       </section>
     </div>
   );
+}
+
+/** What is to be done today, and what is due. */
+function ToDo({ jobs, due, late }: Pick<Today, 'jobs' | 'due' | 'late'>) {
+  return (
+    <section aria-labelledby="to-do" className={styles.wide}>
+      <div className={styles.head}>
+        <h2 id="to-do">{jobs.length > 0 ? 'To do today' : 'What is due'}</h2>
+        <Link href="/days">all days</Link>
+      </div>
+      {jobs.length > 0 && (
+        <ul className={styles.jobs}>
+          {jobs.map((job) => (
+            <li key={job.id} className={styles.job}>
+              {job.piece && (
+                <svg width={48} height={48} aria-hidden="true">
+                  <PieceGlyph form={job.piece.form} colourHex={job.piece.colourHex} x={24} y={24} side={44} />
+                </svg>
+              )}
+              <span>
+                <Link href={`/days/${job.id}`}>
+                  <strong>{jobTitle(job)}</strong>
+                </Link>
+                , {job.minutes} min
+                {job.missed
+                  ? `; it was to be done on ${shortDay(job.plannedOn!)}`
+                  : job.plannedOn === null
+                    ? '; proposed'
+                    : ''}
+              </span>
+            </li>
+          ))}
+        </ul>
+      )}
+      {late > 0 && (
+        <Say tone="bad">
+          {late === 1 ? 'One thing on the list would be late.' : `${late} things on the list would be late.`}{' '}
+          <Link href="/days">See what would help</Link>.
+        </Say>
+      )}
+      {due.length > 0 && (
+        <p>
+          {due.map(({ href, name, what, inDays }, i) => (
+            <span key={`${href} ${what}`}>
+              {i > 0 && ' '}
+              <Link href={href}>{name}</Link> {what === 'due' ? 'is due' : 'is cast on'} {inDaysWords(inDays)}.
+            </span>
+          ))}
+        </p>
+      )}
+    </section>
+  );
+}
+
+function inDaysWords(days: number): string {
+  if (days < 0) return days === -1 ? 'since yesterday' : `since ${-days} days`;
+  return days === 0 ? 'today' : days === 1 ? 'tomorrow' : `in ${days} days`;
 }
 
 function FirstDay() {

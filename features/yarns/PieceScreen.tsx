@@ -130,6 +130,9 @@ export function PieceScreen({
                   <ActionLink href={`/pieces/${piece.id}/change`} quiet>
                     What becomes of it
                   </ActionLink>
+                  <ActionLink href={`/days/new?piece=${piece.id}`} quiet>
+                    Plan a day for it
+                  </ActionLink>
                 </>
               )}
             </div>

@@ -86,7 +86,7 @@ test('a dry room is explained in a sentence', () => {
 test('what projects have spoken for is not free', () => {
   const { db, yarnId, said } = yarn();
   const needs = [{ colour: '', amount: '150 m', done: '', yarnIds: [yarnId] }];
-  const form = { requestKey: aKey(), name: 'Mitts', notes: '', dueOn: '', margin: '0', spare: '1', needs };
+  const form = { requestKey: aKey(), name: 'Mitts', notes: '', castOn: '', dueOn: '', margin: '0', spare: '1', needs };
   idOf(saveProject(db, null, form, 'metric', NOW));
   expect(said()).toContain('Mitts takes 150 m 251 m are free');
 });

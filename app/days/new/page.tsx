@@ -1,0 +1,18 @@
+import type { Metadata } from 'next';
+import { JOB_KINDS } from '../../../core/schedule';
+import { JobFormScreen } from '../../../features/days/JobFormScreen';
+import { database } from '../../../server/database';
+import { jobChoices } from '../../../server/jobPage';
+
+export const metadata: Metadata = { title: 'Plan something' };
+
+export default async function Page({
+  searchParams,
+}: {
+  searchParams: Promise<{ piece?: string | string[]; kind?: string | string[] }>;
+}) {
+  const { piece, kind } = await searchParams;
+  const pieceId = /^[1-9]\d{0,14}$/.test(String(piece)) ? Number(piece) : null;
+  const first = { kind: JOB_KINDS.find((each) => each === kind) ?? 'wind', pieceId };
+  return <JobFormScreen job={null} first={first} choices={jobChoices(database(), new Date(), null, pieceId)} />;
+}

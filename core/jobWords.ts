@@ -1,0 +1,32 @@
+import type { JobKind } from './schedule';
+
+/** What is done, as a list names it. */
+export const JOB_WORDS: Record<JobKind, string> = {
+  wind: 'Wind',
+  minis: 'Cut minis from',
+  ply: 'Ply',
+  wash: 'Wash',
+  dye: 'Dye',
+  measure: 'Measure',
+  weigh: 'Weigh',
+  other: 'Something else',
+};
+
+/**
+ * What a job is called.
+ *
+ * @example
+ * jobTitle({ kind: 'wash', title: '', piece: { label: 'Hank 2', yarnName: 'Kelp' } }) // => 'Wash hank 2 of Kelp'
+ */
+export function jobTitle({
+  kind,
+  title,
+  piece,
+}: {
+  kind: JobKind;
+  title: string;
+  piece: { label: string; yarnName: string } | null;
+}): string {
+  if (kind === 'other' || !piece) return title;
+  return `${JOB_WORDS[kind]} ${piece.label.toLowerCase()} of ${piece.yarnName}${title ? `: ${title}` : ''}`;
+}

@@ -1,0 +1,240 @@
+'use client';
+
+import { Button } from 'antd';
+import Link from 'next/link';
+import { useState } from 'react';
+import { addDays } from '../../core/days';
+import type { DayOfBench, DaysPage, JobCard } from '../../server/daysPage';
+import { ActionLink } from '../../ui/ActionLink';
+import { shortDay } from '../../ui/dates';
+import { PageHead } from '../../ui/PageHead';
+import { Say } from '../../ui/Say';
+import { useUndoOffer } from '../../ui/UndoOffer';
+import { useTask } from '../../ui/useTask';
+import { settle } from './actions';
+import styles from './DaysScreen.module.css';
+import { FeedPanel } from './FeedPanel';
+import { JobBox } from './JobBox';
+import { TimePanel } from './TimePanel';
+import { jobTitle } from '../../core/jobWords';
+
+const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
+
+/** What is to be done, day by day: what is settled, what is proposed, what would be late and what would help. */
+export function DaysScreen({ page }: { page: DaysPage }) {
+  const { today, from, days, jobs, waits } = page;
+  const open = jobs.filter(({ doneOn }) => doneOn === null);
+  const proposed = open.filter(({ on, plannedOn, missed }) => on !== null && (plannedOn === null || missed));
+  const unshown = open.filter(({ on }) => on === null);
+  const { run, problem, busy } = useTask();
+  const offer = useUndoOffer();
+  const [said, setSaid] = useState('');
+
+  const move = (job: JobCard, day: string | null) => {
+    if (day !== null && day < today) return setSaid('A day that has passed cannot be chosen.');
+    run(
+      () => settle({ [job.id]: day }),
+      () => {
+        setSaid(day === null ? `${jobTitle(job)}: its day is proposed again.` : `${jobTitle(job)}: ${shortDay(day)}.`);
+        offer({
+          words: day === null ? 'Its day is proposed again.' : `Settled for ${shortDay(day)}.`,
+          undo: () => settle({ [job.id]: job.plannedOn }),
+        });
+      },
+    );
+  };
+  const takeAll = () =>
+    run(
+      () => settle(Object.fromEntries(proposed.map(({ id, on }) => [id, on]))),
+      () =>
+        offer({
+          words: `${proposed.length === 1 ? 'One day is' : `${proposed.length} days are`} settled.`,
+          undo: () => settle(Object.fromEntries(proposed.map(({ id, plannedOn }) => [id, plannedOn]))),
+        }),
+    );
+
+  return (
+    <>
+      <PageHead title="Days" under={inShort(page)}>
+        <ActionLink href="/days/new">Plan something</ActionLink>
+        {proposed.length > 0 && (
+          <Button size="large" onClick={takeAll} loading={busy}>
+            Settle what is proposed
+          </Button>
+        )}
+      </PageHead>
+      {problem && (
+        <Say tone="bad" role="alert">
+          {problem}
+        </Say>
+      )}
+      <Trouble page={page} />
+      <div className={styles.turn}>
+        <Link href={`/days?from=${addDays(from, -7)}`} aria-label="A week earlier">
+          ←
+        </Link>
+        <span>
+          {shortDay(from)} to {shortDay(addDays(from, days.length - 1))}
+        </span>
+        <Link href={`/days?from=${addDays(from, 7)}`} aria-label="A week later">
+          →
+        </Link>
+      </div>
+      <ol className={styles.days}>
+        {days.map((day) => (
+          <Day key={day.day} day={day} page={page} onMove={move} />
+        ))}
+      </ol>
+      {unshown.length > 0 && (
+        <section className={styles.never} aria-labelledby="never">
+          <h2 id="never">Without a day</h2>
+          <ul className={styles.list}>
+            {unshown.map((job) => (
+              <JobBox key={job.id} job={job} jobs={jobs} today={today} onMove={move} />
+            ))}
+          </ul>
+        </section>
+      )}
+      <p role="status" className="visually-hidden">
+        {said}
+      </p>
+      <p className={styles.how}>
+        Drag a card to another day, or use the arrow keys on it. Dashed cards are proposals: they may change; what is
+        settled stays where it is until you move it.{' '}
+        {waits.some(({ ready }) => ready) && <Link href="/">Something waits to be gone on with.</Link>}
+      </p>
+      <div className={styles.below}>
+        <TimePanel time={page.time} />
+        <FeedPanel />
+      </div>
+    </>
+  );
+}
+
+/** "Four things to do, two of them proposed; one is late." */
+function inShort({ jobs }: DaysPage): string {
+  const open = jobs.filter(({ doneOn }) => doneOn === null);
+  if (open.length === 0) return 'Nothing is planned. Put on the list what is to be done, and days are proposed for it.';
+  const late = open.filter(({ lateDays, never, dueOn }) => lateDays !== null || (never && dueOn !== null)).length;
+  const proposed = open.filter(({ plannedOn }) => plannedOn === null).length;
+  return [
+    open.length === 1 ? 'One thing to do' : `${open.length} things to do`,
+    proposed > 0 && (proposed === open.length ? 'their days are proposed' : `${proposed} of them with a proposed day`),
+    late > 0 && (late === 1 ? 'one would be late' : `${late} would be late`),
+  ]
+    .filter(Boolean)
+    .join(', ')
+    .concat('.');
+}
+
+function Trouble({ page: { jobs, helps, overfull } }: { page: DaysPage }) {
+  const late = jobs.filter(({ lateDays, never, dueOn }) => lateDays !== null || (never && dueOn !== null));
+  const title = (id: number) => jobTitle(jobs.find((job) => job.id === id)!);
+  return (
+    <div className={styles.trouble}>
+      {late.length > 0 && (
+        <Say tone="bad">
+          <strong>
+            {late.length === 1 ? `${jobTitle(late[0]!)} would be late.` : `${late.length} things would be late.`}
+          </strong>{' '}
+          {helps.length > 0 && (
+            <>
+              What would help:{' '}
+              {helps
+                .map((help) => {
+                  switch (help.how) {
+                    case 'longer evenings':
+                      return `${help.minutes} minutes more on each evening`;
+                    case 'another day':
+                      return `${help.minutes} minutes on ${shortDay(help.day)}`;
+                    case 'later due':
+                      return `${title(help.jobId)} due ${shortDay(help.dueOn)} instead`;
+                  }
+                })
+                .join('; or ')}
+              .
+            </>
+          )}
+        </Say>
+      )}
+      {overfull.map(({ day, minutes, has }) => (
+        <Say key={day} tone="tight">
+          {shortDay(day)} has {minutes} minutes settled and {has === 0 ? 'no time' : `${has} minutes of time`}.
+        </Say>
+      ))}
+    </div>
+  );
+}
+
+function Day({
+  day: { day, weekday, has, otherwise, taken, dates },
+  page: { jobs, today },
+  onMove,
+}: {
+  day: DayOfBench;
+  page: DaysPage;
+  onMove: (job: JobCard, day: string | null) => void;
+}) {
+  const [over, setOver] = useState(false);
+  const here = jobs.filter(({ on, doneOn }) => on === day || doneOn === day);
+  const past = day < today;
+  return (
+    <li
+      className={styles.day}
+      data-today={day === today}
+      data-past={past}
+      data-over={over}
+      onDragOver={(event) => {
+        if (past || !event.dataTransfer.types.includes('application/x-job')) return;
+        event.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={(event) => {
+        setOver(false);
+        const id = Number(event.dataTransfer.getData('application/x-job'));
+        const job = jobs.find((each) => each.id === id);
+        if (!job) return;
+        event.preventDefault();
+        onMove(job, day);
+      }}
+    >
+      <h3>
+        <span>{WEEKDAYS[weekday]}</span> {shortDay(day).slice(4)}
+        {day === today && <em>today</em>}
+      </h3>
+      {!past && (
+        <div
+          className={styles.room}
+          role="img"
+          aria-label={has === 0 ? 'no time' : `${taken} of ${has} minutes taken`}
+          data-full={taken > has}
+        >
+          {has > 0 && <i style={{ width: `${Math.min(100, (100 * taken) / has)}%` }} />}
+        </div>
+      )}
+      {!past && (
+        <p className={styles.minutes}>
+          {has === 0
+            ? taken > 0
+              ? `${taken} min, no time`
+              : 'no time'
+            : taken > 0
+              ? `${taken} of ${has} min`
+              : `${has} min free`}
+          {otherwise && ' *'}
+        </p>
+      )}
+      {dates.map(({ projectId, name, what }) => (
+        <p key={`${projectId} ${what}`} className={styles.date}>
+          <Link href={`/projects/${projectId}`}>{name}</Link> {what === 'due' ? 'is due' : 'is cast on'}
+        </p>
+      ))}
+      <ul className={styles.list}>
+        {here.map((job) => (
+          <JobBox key={job.id} job={job} jobs={jobs} today={today} onMove={onMove} />
+        ))}
+      </ul>
+    </li>
+  );
+}

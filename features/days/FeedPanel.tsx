@@ -1,0 +1,28 @@
+'use client';
+
+import { useSyncExternalStore } from 'react';
+import styles from './DaysScreen.module.css';
+
+/** What is settled, as a file for any calendar, or as a feed that one subscribes to. */
+export function FeedPanel() {
+  const origin = useSyncExternalStore(
+    () => () => undefined,
+    () => window.location.origin,
+    () => '',
+  );
+  return (
+    <section aria-labelledby="feed">
+      <h2 id="feed">In your own calendar</h2>
+      <p>
+        What is settled, what is due, and when something will have rested or be dry, with a reminder.{' '}
+        <a href="/api/calendar" download="lazy-acorn.ics">
+          Take it as a file
+        </a>
+        , or let a calendar on this machine follow it:
+      </p>
+      <p>
+        <code className={styles.feed}>{origin}/api/calendar</code>
+      </p>
+    </section>
+  );
+}

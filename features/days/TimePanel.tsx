@@ -1,0 +1,57 @@
+'use client';
+
+import { Button } from 'antd';
+import { useRouter } from 'next/navigation';
+import type { KeptTime } from '../../server/benchTime';
+import { TextField } from '../../ui/Field';
+import { Form, FormError } from '../../ui/Form';
+import { useForm } from '../../ui/useForm';
+import type { TimeForm } from '../../server/benchTime';
+import { keepTime } from './actions';
+import styles from './DaysScreen.module.css';
+
+const NAMES = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
+
+/** When there is time: so many minutes on each evening of the week. */
+export function TimePanel({ time }: { time: KeptTime }) {
+  const router = useRouter();
+  const form = useForm<TimeForm>({
+    draftKey: 'time at the bench',
+    initial: () => ({ weekdays: time.weekdays.map(String), from: time.from }),
+    save: keepTime,
+    saved: () => router.refresh(),
+  });
+  const { values, set, errors } = form;
+  return (
+    <section aria-labelledby="time">
+      <h2 id="time">When you have time</h2>
+      <Form form={form} className={styles.time}>
+        <div className={styles.week}>
+          {NAMES.map((name, i) => (
+            <TextField
+              key={name}
+              name={`weekdays.${i}`}
+              label={name}
+              value={values.weekdays[i]!}
+              onChange={(minutes) =>
+                set(
+                  'weekdays',
+                  values.weekdays.map((each, at) => (at === i ? minutes : each)),
+                )
+              }
+              error={errors[`weekdays.${i}`]}
+              inputMode="numeric"
+            />
+          ))}
+        </div>
+        <div className={styles.from}>
+          <TextField label="An evening begins at" {...form.field('from')} hint="for your calendar" />
+          <FormError form={form} />
+          <Button htmlType="submit" loading={form.saving}>
+            Keep these minutes
+          </Button>
+        </div>
+      </Form>
+    </section>
+  );
+}

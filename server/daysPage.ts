@@ -1,0 +1,217 @@
+import { addDays, weekdayOf } from '../core/days';
+import { hoursToDry } from '../core/drying';
+import { benchPace, jobMinutes } from '../core/jobMinutes';
+import type { Form } from '../core/piece';
+import {
+  type JobKind,
+  minutesOn,
+  proposeDays,
+  type ScheduledJob,
+  type ScheduleHelp,
+  waitBetween,
+  whatHelps,
+} from '../core/schedule';
+import type { Db } from '../db/connection';
+import { allAfter, type JobRow, jobsSince } from '../db/jobs';
+import { everMade, pieceById, wetBy } from '../db/pieces';
+import { plyOf } from '../db/plies';
+import { projectById, projectsUnderWay } from '../db/projects';
+import { operationById } from '../db/operations';
+import { hoursDried } from '../db/waits';
+import { benchTime, type KeptTime } from './benchTime';
+import { timedWindings } from './benchAnswers';
+import { dayOf } from './days';
+import { schools } from './schools';
+import { pieceView, yarnView, type YarnView } from './yarnViews';
+import { type Wait, waits } from './waits';
+
+/** Something on the list, as its card shows it. */
+export interface JobCard {
+  id: number;
+  kind: JobKind;
+  title: string;
+  piece: { id: number; label: string; form: Form; yarnId: number; yarnName: string; colourHex: string } | null;
+  project: { id: number; name: string } | null;
+  minutes: number;
+  /** How the minutes are known. */
+  minutesFrom: 'said' | 'learned' | 'usual';
+  dueOn: string | null;
+  earliestOn: string | null;
+  /** Why not before. */
+  earliestWhy: 'cast on' | 'rests' | 'dries' | null;
+  after: { jobId: number; waitDays: number; said: boolean }[];
+  plannedOn: string | null;
+  /** Settled or proposed; null: there is no day for it, or it is done. */
+  on: string | null;
+  doneOn: string | null;
+  /** Days after its due date. */
+  lateDays: number | null;
+  never: boolean;
+  tooEarly: boolean;
+  missed: boolean;
+}
+
+export interface DayOfBench {
+  day: string;
+  weekday: number;
+  /** Minutes that there are. */
+  has: number;
+  /** It is otherwise than its weekday. */
+  otherwise: boolean;
+  taken: number;
+  /** Projects that are cast on or due. */
+  dates: { projectId: number; name: string; what: 'cast on' | 'due' }[];
+}
+
+export interface DaysPage {
+  today: string;
+  /** The first day shown. */
+  from: string;
+  days: DayOfBench[];
+  jobs: JobCard[];
+  helps: ScheduleHelp[];
+  overfull: { day: string; minutes: number; has: number }[];
+  waits: Wait[];
+  time: KeptTime;
+}
+
+export const DAYS_SHOWN = 14;
+const DONE_SHOWN_DAYS = 14;
+const WASHES_REMEMBERED = 40;
+
+export function daysPage(db: Db, now: Date, fromAsked?: string): DaysPage {
+  const today = dayOf(now);
+  const from = fromAsked ?? addDays(today, -weekdayOf(today));
+  const time = benchTime(db);
+  const { cards, scheduled } = listed(db, now);
+  const schedule = proposeDays(scheduled, time, today);
+  const late = new Map(schedule.late.map(({ jobId, byDays }) => [jobId, byDays]));
+  const jobs = cards.map((card): JobCard => {
+    const byDays = late.get(card.id);
+    return {
+      ...card,
+      on: card.doneOn === null ? (schedule.days.get(card.id) ?? null) : null,
+      lateDays: byDays ?? null,
+      never: card.doneOn === null && (schedule.days.get(card.id) ?? null) === null,
+      tooEarly: schedule.tooEarly.includes(card.id),
+      missed: schedule.missed.includes(card.id),
+    };
+  });
+  const projects = projectsUnderWay(db);
+  return {
+    today,
+    from,
+    days: Array.from({ length: DAYS_SHOWN }, (_, i): DayOfBench => {
+      const day = addDays(from, i);
+      return {
+        day,
+        weekday: weekdayOf(day),
+        has: minutesOn(time, day),
+        otherwise: day in time.days,
+        taken: jobs.filter(({ on }) => on === day).reduce((sum, { minutes }) => sum + minutes, 0),
+        dates: projects.flatMap(({ id, name, castOn, dueOn }) => [
+          ...(castOn === day ? [{ projectId: id, name, what: 'cast on' as const }] : []),
+          ...(dueOn === day ? [{ projectId: id, name, what: 'due' as const }] : []),
+        ]),
+      };
+    }),
+    jobs,
+    helps: whatHelps(scheduled, time, today),
+    overfull: schedule.overfull,
+    waits: waits(db, now),
+    time,
+  };
+}
+
+type Unplaced = Omit<JobCard, 'on' | 'lateDays' | 'never' | 'tooEarly' | 'missed'>;
+
+/** Everything on the list, with what its day has to reckon with. */
+function listed(db: Db, now: Date): { cards: Unplaced[]; scheduled: ScheduledJob[] } {
+  const since = new Date(now.getTime() - DONE_SHOWN_DAYS * 24 * 3600_000).toISOString();
+  const rows = jobsSince(db, since);
+  const pace = benchPace(rows.some(({ kind }) => kind === 'wind') ? timedWindings(db) : []);
+  const dryDays = Math.ceil(hoursToDry(hoursDried(db, WASHES_REMEMBERED)).mean / 24);
+  const restDays = 1;
+  const { earliestDays } = schools(db);
+  const said = allAfter(db);
+  const yarns = new Map<number, YarnView>();
+  const yarnOf = (id: number) => {
+    const yarn = yarns.get(id) ?? yarnView(db, id)!;
+    yarns.set(id, yarn);
+    return yarn;
+  };
+  const cards = rows.map((row): Unplaced => {
+    const made = row.pieceId === null ? undefined : everMade(db, row.pieceId);
+    const yarn = made && yarnOf(made.yarnId);
+    const now_ = row.pieceId === null ? undefined : pieceById(db, row.pieceId);
+    const lengthM = now_ && yarn ? (pieceView(db, yarn, now_).lengthM?.mean ?? null) : null;
+    const usual = jobMinutes(row.kind, lengthM, pace);
+    const project = row.projectId === null ? undefined : projectById(db, row.projectId);
+    const doneBy = doneByEntry(db, row);
+    return {
+      id: row.id,
+      kind: row.kind,
+      title: row.title,
+      piece: made && yarn ? { id: row.pieceId!, ...made, yarnName: yarn.name, colourHex: yarn.colourHex } : null,
+      project: project ? { id: project.id, name: project.name } : null,
+      minutes: row.minutes ?? usual.minutes,
+      minutesFrom: row.minutes !== null ? 'said' : usual.learned ? 'learned' : 'usual',
+      dueOn: row.dueOn,
+      ...earliestOf(db, row, project?.castOn ?? null, earliestDays, dryDays),
+      after: [
+        ...said
+          .filter(({ jobId }) => jobId === row.id)
+          .map(({ afterId, waitDays }) => ({ jobId: afterId, waitDays, said: true })),
+        ...impliedAfter(row, rows, said, { dryDays, restDays }),
+      ],
+      plannedOn: row.plannedOn,
+      doneOn: row.doneAt !== null ? dayOf(new Date(row.doneAt)) : doneBy,
+    };
+  });
+  return { cards, scheduled: cards };
+}
+
+/** A winding that was logged is done, whether somebody ticked it off or not. */
+function doneByEntry(db: Db, { kind, pieceId, createdAt }: JobRow): string | null {
+  if (pieceId === null || (kind !== 'wind' && kind !== 'minis' && kind !== 'ply')) return null;
+  const consumedBy = pieceById(db, pieceId)?.consumedBy ?? null;
+  const entry = consumedBy === null ? undefined : operationById(db, consumedBy);
+  return entry && entry.at >= createdAt ? dayOf(new Date(entry.at)) : null;
+}
+
+function earliestOf(
+  db: Db,
+  { kind, pieceId }: JobRow,
+  castOn: string | null,
+  earliestDays: number,
+  dryDays: number,
+): Pick<JobCard, 'earliestOn' | 'earliestWhy'> {
+  if (pieceId !== null && (kind === 'wash' || kind === 'dye')) {
+    const piece = pieceById(db, pieceId);
+    const restUntil = piece ? plyOf(db, piece.bornBy)?.restUntil : null;
+    if (restUntil) return { earliestOn: dayOf(new Date(restUntil)), earliestWhy: 'rests' };
+  }
+  const wet = pieceId === null || kind === 'wash' || kind === 'dye' ? null : wetBy(db, pieceId);
+  if (wet !== null)
+    return { earliestOn: addDays(dayOf(new Date(operationById(db, wet)!.at)), dryDays), earliestWhy: 'dries' };
+  if (kind === 'wind' && castOn !== null) return { earliestOn: addDays(castOn, -earliestDays), earliestWhy: 'cast on' };
+  return { earliestOn: null, earliestWhy: null };
+}
+
+/** What is done with the same piece waits for one another, unless the user has said otherwise. */
+function impliedAfter(
+  row: JobRow,
+  rows: readonly JobRow[],
+  said: ReturnType<typeof allAfter>,
+  days: { dryDays: number; restDays: number },
+): JobCard['after'] {
+  if (row.pieceId === null) return [];
+  return rows.flatMap((other) => {
+    if (other.id === row.id || other.pieceId !== row.pieceId) return [];
+    const isSaid = said.some(
+      ({ jobId, afterId }) => (jobId === row.id && afterId === other.id) || (jobId === other.id && afterId === row.id),
+    );
+    const waitDays = isSaid ? null : waitBetween(other.kind, row.kind, days);
+    return waitDays === null ? [] : [{ jobId: other.id, waitDays, said: false }];
+  });
+}
