@@ -81,7 +81,7 @@ const WASHES_REMEMBERED = 40;
 
 export function daysPage(db: Db, now: Date, fromAsked?: string): DaysPage {
   const today = dayOf(now);
-  const from = fromAsked ?? addDays(today, -weekdayOf(today));
+  const from = fromAsked ?? today;
   const time = benchTime(db);
   const { cards, scheduled } = listed(db, now);
   const schedule = proposeDays(scheduled, time, today);

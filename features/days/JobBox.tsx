@@ -4,6 +4,7 @@ import Link from 'next/link';
 import type { KeyboardEvent } from 'react';
 import { addDays } from '../../core/days';
 import type { JobCard } from '../../server/daysPage';
+import { shortDay } from '../../ui/dates';
 import { PieceGlyph } from '../../ui/thread/PieceGlyph';
 import { useUndoOffer } from '../../ui/UndoOffer';
 import { useTask } from '../../ui/useTask';
@@ -73,8 +74,8 @@ export function JobBox({
         <Link href={`/days/${job.id}`}>{title}</Link>
         {!done && (
           <span className={styles.soft}>
-            {job.minutes} min{job.minutesFrom === 'learned' && ', as you wind'}
-            {job.dueOn && job.lateDays === null && `, due ${job.dueOn.slice(8)}.${job.dueOn.slice(5, 7)}.`}
+            {job.minutes}&nbsp;min{job.minutesFrom === 'learned' && ', as you wind'}
+            {job.dueOn && job.lateDays === null && `, due ${shortDay(job.dueOn).slice(4)}`}
           </span>
         )}
         {done && <span className={styles.soft}>✓ done</span>}

@@ -86,6 +86,7 @@ test('the list tells each project’s verdict, in the order of serving', () => {
     requestKey: aKey(),
     name: 'Hat',
     notes: '',
+    castOn: '',
     dueOn: '2026-05-01',
     margin: '0',
     spare: '1',

@@ -21,7 +21,12 @@ export function TodayScreen({ today }: { today: Today }) {
   return (
     <div className={styles.today}>
       <section aria-labelledby="bench" className={styles.wide}>
-        <h1 id="bench">{runs.length > 0 ? 'On the bench' : 'The bench is free'}</h1>
+        <div className={styles.head}>
+          <h1 id="bench">{runs.length > 0 ? 'On the bench' : 'The bench is free'}</h1>
+          <ActionLink href="/days" quiet>
+            Plan days
+          </ActionLink>
+        </div>
         {runs.length > 0 ? (
           <RunsUnderWay runs={runs} />
         ) : (
@@ -54,9 +59,7 @@ export function TodayScreen({ today }: { today: Today }) {
       <section aria-labelledby="hanks">
         <div className={styles.head}>
           <h2 id="hanks">Still in hanks</h2>
-          <ActionLink href="/days" quiet>
-            Plan days
-          </ActionLink>
+
           <ActionLink href="/yarns/new" quiet>
             Add a yarn
           </ActionLink>
@@ -134,7 +137,7 @@ function ToDo({ jobs, due, late }: Pick<Today, 'jobs' | 'due' | 'late'>) {
                 <Link href={`/days/${job.id}`}>
                   <strong>{jobTitle(job)}</strong>
                 </Link>
-                , {job.minutes} min
+                , {job.minutes}&nbsp;min
                 {job.missed
                   ? `; it was to be done on ${shortDay(job.plannedOn!)}`
                   : job.plannedOn === null
