@@ -5,11 +5,18 @@ export type DumpedRow = Record<string, string | number | null>;
 
 /** Every row of a table, in the order of its key, in just these columns. */
 export function dumpTable(db: Db, table: string, columns: readonly string[]): DumpedRow[] {
-  const list = columns.join(', ');
-  return prepared<DumpedRow>(db, `SELECT ${list} FROM ${table} ORDER BY ${columns[0]}, ${columns[1]}`).all();
+  return [...eachRow(db, table, columns)];
 }
 
-export function fillTable(db: Db, table: string, columns: readonly string[], rows: readonly DumpedRow[]): void {
+/** The same one after another, never all in memory; nothing else can be asked through this connection meanwhile. */
+export function* eachRow(db: Db, table: string, columns: readonly string[]): Generator<DumpedRow> {
+  // A statement of its own: one that is kept could be asked twice at a time.
+  yield* db
+    .prepare<[], DumpedRow>(`SELECT ${columns.join(', ')} FROM ${table} ORDER BY ${columns[0]}, ${columns[1]}`)
+    .iterate();
+}
+
+export function fillTable(db: Db, table: string, columns: readonly string[], rows: Iterable<DumpedRow>): void {
   const insert = prepared(
     db,
     `INSERT INTO ${table} (${columns.join(', ')}) VALUES (${columns.map((column) => `@${column}`).join(', ')})`,

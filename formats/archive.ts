@@ -562,6 +562,11 @@ export function upgraded(document: unknown): unknown {
   return { ...old, version: ARCHIVE_VERSION, tables, pictures: old.pictures ?? {} };
 }
 
+/** An earlier version, that can be brought up to date. */
+export function canUpgrade(version: number): boolean {
+  return version in UPGRADES;
+}
+
 function isVersion(version: unknown): version is number {
   return typeof version === 'number' && version in UPGRADES;
 }

@@ -1,5 +1,6 @@
 import os from 'node:os';
 import path from 'node:path';
+import Database from 'better-sqlite3';
 import { type Db, openDatabase } from '../db/connection';
 
 // Next keeps several module graphs in one process; the connection must be one.
@@ -13,6 +14,12 @@ export function databaseFile(): string {
 /** The folder beside the database that its pictures lie in. */
 export function pictureFolder(file = databaseFile()): string {
   return `${file.replace(/\.sqlite$/, '')}-pictures`;
+}
+
+/** A connection that only reads, of its own: what goes on meanwhile does not disturb it. To be closed by whoever asks. */
+export function readingDatabase(): Db {
+  database();
+  return new Database(databaseFile(), { readonly: true });
 }
 
 /** The process's one connection, opened and brought up to date on first use. */

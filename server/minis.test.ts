@@ -5,7 +5,8 @@ import loadHighs, { type Highs } from 'highs';
 import { changeAt } from '../core/twistChange';
 import { ternRock } from '../scripts/ternRock';
 import { ternRockMinis } from '../scripts/ternRockMinis';
-import { exportArchive, importArchive } from './archive';
+import { exportArchive } from './archive';
+import { readIn } from './archiveTesting';
 import { reels, removeTool, saveTool } from './bench';
 import { noteFault } from './faults';
 import { labelOf, labelSheet } from './labels';
@@ -517,7 +518,7 @@ describe('labels', () => {
   });
 });
 
-test('with the minis of Tern Rock, the archive is read back equal, and one of theirs that is torn is refused', () => {
+test('with the minis of Tern Rock, the archive is read back equal, and one of theirs that is torn is refused', async () => {
   const folder = mkdtempSync(path.join(os.tmpdir(), 'lazy-acorn-minis-'));
   const db = emptyDatabase();
   ternRock(db, NOW);
@@ -525,13 +526,13 @@ test('with the minis of Tern Rock, the archive is read back equal, and one of th
   const whole = exportArchive(db, folder, NOW);
   expect(whole.tables.mini.length).toBeGreaterThan(20);
   const again = emptyDatabase();
-  importArchive(again, folder, JSON.stringify(whole));
+  await readIn(again, folder, JSON.stringify(whole));
   expect(JSON.stringify(exportArchive(again, folder, NOW))).toBe(JSON.stringify(whole));
   expect(miniJobPage(again, 1)).toEqual(miniJobPage(db, 1));
   const torn = structuredClone(whole);
   torn.tables.mini_job[0]!.plan = '{}';
-  expect(() => importArchive(emptyDatabase(), folder, JSON.stringify(torn))).toThrow(/not a plan of minis/);
+  await expect(readIn(emptyDatabase(), folder, JSON.stringify(torn))).rejects.toThrow(/not a plan of minis/);
   const mixed = structuredClone(whole);
   mixed.tables.run.find(({ kind }) => kind === 'minis')!.kind = 'wind';
-  expect(() => importArchive(emptyDatabase(), folder, JSON.stringify(mixed))).toThrow(/belong to a plan/);
+  await expect(readIn(emptyDatabase(), folder, JSON.stringify(mixed))).rejects.toThrow(/belong to a plan/);
 });

@@ -1,8 +1,9 @@
-import { existsSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import sharp from 'sharp';
-import { exportArchive, importArchive } from './archive';
+import { exportArchive } from './archive';
+import { readIn } from './archiveTesting';
 import { addPicture, readPictureFile, removePicture } from './pictures';
 import { readBody } from './readBody';
 import { emptyDatabase, errorsOf, everything, idOf, NOW, shelved } from './testing';
@@ -95,16 +96,16 @@ test('pictures travel in the archive, and one that is not what its name says is 
   const whole = exportArchive(db, folder, NOW);
   const elsewhere = path.join(folder, 'elsewhere');
   const other = emptyDatabase();
-  importArchive(other, elsewhere, JSON.stringify(whole));
+  await readIn(other, elsewhere, JSON.stringify(whole));
   expect(readPictureFile(other, elsewhere, id)).toEqual(readPictureFile(db, folder, id));
 
   const [file] = Object.keys(whole.pictures);
   const forged = { ...whole, pictures: { [file!]: Buffer.from('something else').toString('base64') } };
   const nowhere = path.join(folder, 'nowhere');
-  expect(() => importArchive(emptyDatabase(), nowhere, JSON.stringify(forged))).toThrow('not the one');
+  await expect(readIn(emptyDatabase(), nowhere, JSON.stringify(forged))).rejects.toThrow('not the one');
   const climbing = { ...whole, pictures: { '../../up.webp': 'AAAA' } };
-  expect(() => importArchive(emptyDatabase(), nowhere, JSON.stringify(climbing))).toThrow();
-  expect(existsSync(nowhere)).toBe(false);
+  await expect(readIn(emptyDatabase(), nowhere, JSON.stringify(climbing))).rejects.toThrow();
+  expect(readdirSync(nowhere)).toEqual([]);
 });
 
 test('a file that was lost is told as lost', () => {

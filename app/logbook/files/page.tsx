@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import { FilesScreen } from '../../../features/logbook/FilesScreen';
-import { isUntouched } from '../../../server/archive';
+import { isUntouched } from '../../../server/archiveStaging';
 import { database } from '../../../server/database';
 
 export const metadata: Metadata = { title: 'Take it along' };

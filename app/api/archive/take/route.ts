@@ -1,0 +1,11 @@
+import { answer } from '../../../../server/answer';
+import { database, databaseFile, pictureFolder } from '../../../../server/database';
+import { takeRequest, takeArchive } from '../../../../server/incoming';
+
+/** Takes over an archive that was looked at. */
+export async function POST(request: Request): Promise<Response> {
+  return answer(async () => {
+    const { token, how } = await takeRequest(request);
+    return takeArchive(database(), { file: databaseFile(), pictures: pictureFolder() }, token, how, new Date());
+  });
+}

@@ -1,0 +1,189 @@
+import { randomBytes } from 'node:crypto';
+import {
+  createWriteStream,
+  existsSync,
+  mkdirSync,
+  openSync,
+  readdirSync,
+  readFileSync,
+  readSync,
+  closeSync,
+  rmSync,
+  statSync,
+} from 'node:fs';
+import path from 'node:path';
+import { Readable, Transform } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import { z } from 'zod';
+import { InputError } from '../core/inputError';
+import { type Db, openDatabase } from '../db/connection';
+import { countRows } from '../db/dump';
+import { takeStaged } from './archive';
+import { newYarns, type TakenIn } from './archiveMerge';
+import { isUntouched, stageDocument, type Staged, stageZip } from './archiveStaging';
+import { backupFolder, takeBackup } from './backup';
+import { pathOf } from './result';
+import { nameOfYarn } from './yarnViews';
+import { yarnsById } from '../db/yarns';
+
+/** An archive that was handed in is looked at first; only then, and as one says, it is taken over. */
+
+/** A larger file is no archive of ours: unpacked it would be larger still. */
+export const LARGEST_ARCHIVE_BYTES = 400 * 1024 * 1024;
+const LARGEST_DOCUMENT_BYTES = 200 * 1024 * 1024;
+const KEPT_MS = 24 * 3600_000;
+const TOKEN = /^[0-9a-f]{24}$/;
+
+/** What is in an archive that was handed in. */
+export interface ArchivePreview {
+  token: string;
+  exportedAt: string;
+  yarns: number;
+  pieces: number;
+  operations: number;
+  projects: number;
+  pictures: number;
+  /** Of the yarns, those that come in beside what is there, and those that are there already. */
+  fresh: number;
+  already: number;
+  /** Some of them, by name. */
+  names: { name: string; already: boolean }[];
+  /** Nothing is here yet that it could come beside. */
+  empty: boolean;
+}
+
+const NAMES_SHOWN = 12;
+
+const incomingFolder = (file: string) => `${file.replace(/\.sqlite$/, '')}-incoming`;
+
+/** Takes an archive in, checks all of it and tells what is in it; nothing of it is with the user's own yet. */
+export async function receiveArchive(
+  db: Db,
+  file: string,
+  body: ReadableStream<Uint8Array> | null,
+  now: Date,
+): Promise<ArchivePreview> {
+  const folder = incomingFolder(file);
+  clearOld(folder, now);
+  const token = randomBytes(12).toString('hex');
+  const upload = path.join(folder, `${token}.upload`);
+  mkdirSync(folder, { recursive: true });
+  try {
+    await pipeline(Readable.fromWeb((body ?? new Blob([]).stream()) as never), limited(), createWriteStream(upload));
+    const staged = await stage(upload, path.join(folder, token));
+    try {
+      return previewOf(db, staged, token);
+    } finally {
+      staged.db.close();
+    }
+  } finally {
+    rmSync(upload, { force: true });
+  }
+}
+
+function limited(): Transform {
+  let size = 0;
+  return new Transform({
+    transform(chunk: Buffer, _, done) {
+      size += chunk.length;
+      if (size > LARGEST_ARCHIVE_BYTES)
+        done(
+          new InputError(
+            `this file is larger than any archive: it may have at most ${LARGEST_ARCHIVE_BYTES / 1024 / 1024} MB`,
+            '',
+          ),
+        );
+      else done(null, chunk);
+    },
+  });
+}
+
+async function stage(upload: string, folder: string): Promise<Staged> {
+  if (isZip(upload)) return stageZip(upload, folder);
+  if (statSync(upload).size > LARGEST_DOCUMENT_BYTES)
+    throw new InputError('a document of this size is no archive; take it as a zip', '');
+  return stageDocument(readFileSync(upload, 'utf8'), folder);
+}
+
+function isZip(file: string): boolean {
+  const first = Buffer.alloc(2);
+  const handle = openSync(file, 'r');
+  try {
+    readSync(handle, first, 0, 2, 0);
+  } finally {
+    closeSync(handle);
+  }
+  return first.toString('latin1') === 'PK';
+}
+
+function previewOf(db: Db, staged: Staged, token: string): ArchivePreview {
+  const { fresh, there } = newYarns(db, staged.db);
+  const first = [...fresh].slice(0, NAMES_SHOWN);
+  const shown = [...first, ...[...there.keys()].slice(0, NAMES_SHOWN - first.length)];
+  const pictures = path.join(staged.folder, 'pictures');
+  return {
+    token,
+    exportedAt: staged.exportedAt,
+    yarns: countRows(staged.db, 'yarn'),
+    pieces: countRows(staged.db, 'piece'),
+    operations: countRows(staged.db, 'operation'),
+    projects: countRows(staged.db, 'project'),
+    pictures: existsSync(pictures) ? readdirSync(pictures).length : 0,
+    fresh: fresh.size,
+    already: there.size,
+    names: yarnsById(staged.db, shown).map((yarn) => ({ name: nameOfYarn(yarn), already: there.has(yarn.id) })),
+    empty: isUntouched(db),
+  };
+}
+
+const takeForm = z.strictObject({ token: z.string(), how: z.enum(['replace', 'merge']) });
+
+/** What is to be done with which archive. */
+export async function takeRequest(request: Request): Promise<z.output<typeof takeForm>> {
+  const parsed = takeForm.safeParse(await request.json().catch(() => null));
+  if (!parsed.success) throw new InputError(parsed.error.issues[0]!.message, pathOf(parsed.error.issues[0]!));
+  return parsed.data;
+}
+
+/** What was taken over, and the snapshot of what was there before. */
+export type TakenOver = TakenIn & { before: string | null };
+
+/**
+ * Takes over what was looked at. A snapshot of what is there is taken first, by which this can be undone.
+ *
+ * @throws InputError where it was taken or thrown away already
+ */
+export async function takeArchive(
+  db: Db,
+  { file, pictures }: { file: string; pictures: string },
+  token: string,
+  how: 'replace' | 'merge',
+  now: Date,
+): Promise<TakenOver> {
+  const folder = path.join(incomingFolder(file), TOKEN.test(token) ? token : '-');
+  const database = path.join(folder, 'staged.sqlite');
+  if (!existsSync(database)) throw new InputError('this archive is not here any more; choose it again', 'token');
+  const empty = isUntouched(db);
+  const before = empty ? null : await takeBackup(db, backupFolder(file), 'before import', now);
+  const staged: Staged = { db: openDatabase(database), folder, exportedAt: '' };
+  try {
+    const taken = takeStaged(db, pictures, staged, empty ? 'into empty' : how);
+    return { ...taken, before: before?.name ?? null };
+  } finally {
+    staged.db.close();
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
+
+/** Throws away what was looked at. */
+export function dropArchive(file: string, token: string): void {
+  if (TOKEN.test(token)) rmSync(path.join(incomingFolder(file), token), { recursive: true, force: true });
+}
+
+function clearOld(folder: string, now: Date): void {
+  if (!existsSync(folder)) return;
+  for (const name of readdirSync(folder)) {
+    const place = path.join(folder, name);
+    if (now.getTime() - statSync(place).mtimeMs > KEPT_MS) rmSync(place, { recursive: true, force: true });
+  }
+}
