@@ -31,3 +31,11 @@ export function clearTable(db: Db, table: string): void {
 export function countRows(db: Db, table: string): number {
   return prepared<{ n: number }>(db, `SELECT count(*) AS n FROM ${table}`).get()!.n;
 }
+
+/** Some rows of a table, from one on. */
+export function dumpPage(db: Db, table: string, columns: readonly string[], from: number, limit: number): DumpedRow[] {
+  return prepared<DumpedRow>(
+    db,
+    `SELECT ${columns.join(', ')} FROM ${table} ORDER BY ${columns[0]}, ${columns[1]} LIMIT ? OFFSET ?`,
+  ).all(limit, from);
+}

@@ -51,6 +51,13 @@ const COLUMNS = `
   gauge_rows_per_10m AS gaugeRowsPer10M, care, care_symbols AS careSymbols, place, notes,
   like_yarn_id AS likeYarnId, trust, work_from AS workFrom, gone, gone_at AS goneAt, created_at AS createdAt`;
 
+/** Every yarn on the shelf, the oldest first. */
+export function allYarnIds(db: Db): number[] {
+  return prepared<{ id: number }>(db, 'SELECT id FROM yarn WHERE gone IS NULL ORDER BY id')
+    .all()
+    .map(({ id }) => id);
+}
+
 /** These yarns, those off the shelf too. */
 export function yarnsById(db: Db, ids: readonly number[]): YarnRow[] {
   return prepared<YarnRow>(db, `SELECT ${COLUMNS} FROM yarn WHERE id IN (SELECT value FROM json_each(?))`).all(

@@ -1,0 +1,7 @@
+import { answer } from '../../../../server/answer';
+import { enterOperation, jsonBody } from '../../../../server/api';
+import { database } from '../../../../server/database';
+
+export async function POST(request: Request): Promise<Response> {
+  return answer(async () => enterOperation(database(), await jsonBody(request), new Date()));
+}

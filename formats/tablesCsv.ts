@@ -1,0 +1,128 @@
+import Papa from 'papaparse';
+import { z } from 'zod';
+import { InputError } from '../core/inputError';
+
+/**
+ * Tables as comma-separated values, for spreadsheets and other programs. The first line names the columns; a decimal
+ * point, times in UTC (ISO 8601), lists of numbers with semicolons; nothing between two commas: not known.
+ */
+
+const text = z.string();
+const number = z.coerce.number<string>().refine(Number.isFinite);
+const orNothing = <T extends z.ZodType>(schema: T) => z.union([z.literal('').transform(() => null), schema]);
+const id = z.coerce.number<string>().int().positive();
+const flag = z.enum(['yes', 'no']).transform((word) => word === 'yes');
+const ids = z.string().transform((list) => list.split(';').filter(Boolean).map(Number));
+
+/** Each table's columns: what they hold, and how they are read. */
+export const CSV_TABLES = {
+  pieces: {
+    piece_id: { about: 'the piece’s number', read: id },
+    yarn_id: { about: 'the number of its yarn', read: id },
+    yarn: { about: 'what its yarn is called', read: text },
+    label: { about: 'what it is called: "Cake 2"', read: text },
+    form: { about: 'hank, cake, ball, mini skein, cone, bobbin or shop skein', read: text },
+    loop_cm: { about: 'once round, of a hank', read: orNothing(number) },
+    mass_g: { about: 'net, as it is known now', read: orNothing(number) },
+    mass_from: { about: 'scale or band', read: text },
+    scale_step_g: { about: 'the step of the scale', read: orNothing(number) },
+    weighed_at: { about: 'when that was', read: text },
+    made_by: { about: 'the operation that made it', read: id },
+    used_up_by: { about: 'the operation that used it up', read: orNothing(id) },
+  },
+  weighings: {
+    operation_id: { about: 'the entry’s number', read: id },
+    at: { about: 'when', read: text },
+    piece_id: { about: 'the piece’s number', read: id },
+    mass_g: { about: 'net', read: number },
+    tare_g: { about: 'a bowl or bag that was taken off', read: number },
+    scale_step_g: { about: 'the step of the scale', read: number },
+    humidity_percent: { about: 'of the room', read: orNothing(number) },
+    note: { about: 'what was noted', read: text },
+    undone: { about: 'yes or no', read: flag },
+  },
+  operations: {
+    operation_id: { about: 'the entry’s number', read: id },
+    kind: { about: 'receive, wind, split, weigh, wash, use and so on', read: text },
+    at: { about: 'when', read: text },
+    pieces_in: { about: 'pieces that it used up', read: ids },
+    pieces_out: { about: 'pieces that it made', read: ids },
+    pieces_on: { about: 'pieces that went through it', read: ids },
+    mass_in_g: { about: 'of those used up, all together', read: orNothing(number) },
+    mass_out_g: { about: 'of those made, all together', read: orNothing(number) },
+    waste_g: { about: 'cut off and thrown away', read: number },
+    ties_g: { about: 'gone into ties', read: number },
+    note: { about: 'what was noted', read: text },
+    undone: { about: 'yes or no', read: flag },
+    undoes: { about: 'the entry that it undoes', read: orNothing(id) },
+  },
+} as const satisfies Record<string, Record<string, { about: string; read: z.ZodType }>>;
+
+export type CsvTableName = keyof typeof CSV_TABLES;
+export const CSV_TABLE_NAMES = Object.keys(CSV_TABLES) as CsvTableName[];
+
+/** A row as it is read. */
+export type CsvRowOf<Name extends CsvTableName> = {
+  [Column in keyof (typeof CSV_TABLES)[Name]]: (typeof CSV_TABLES)[Name][Column] extends { read: infer Read }
+    ? z.output<Read & z.ZodType>
+    : never;
+};
+
+type Cell = string | number | boolean | null | readonly number[];
+
+/** What a spreadsheet would take for a formula; an apostrophe before it makes it a word. */
+const FORMULA = /^[=+\-@\t\r]/;
+
+/**
+ * A table as text, line by line.
+ *
+ * @example
+ * [...csvLines('pieces', [])][0].startsWith('piece_id,yarn_id') // => true
+ */
+export function* csvLines(
+  table: string,
+  rows: Iterable<Readonly<Record<string, Cell>>>,
+  columns = columnsOf(table),
+): Generator<string> {
+  yield line(columns);
+  for (const row of rows) yield line(columns.map((column) => cell(row[column] ?? null)));
+}
+
+const columnsOf = (table: string): string[] => Object.keys(CSV_TABLES[table as CsvTableName]);
+
+const line = (cells: readonly string[]): string => `${Papa.unparse([cells as string[]])}\r\n`;
+
+function cell(value: Cell): string {
+  if (value === null) return '';
+  if (typeof value === 'boolean') return value ? 'yes' : 'no';
+  if (typeof value === 'number') return String(value);
+  if (typeof value === 'string') return FORMULA.test(value) ? `'${value}` : value;
+  return value.join(';');
+}
+
+/**
+ * Reads such a table back.
+ *
+ * @throws InputError with the line and the column that cannot be read
+ */
+export function readCsvOf<Name extends CsvTableName>(table: Name, given: string): CsvRowOf<Name>[] {
+  const { data, errors } = Papa.parse<string[]>(given.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' });
+  if (errors[0])
+    throw new InputError(`this line cannot be read: ${errors[0].message}`, `line ${(errors[0].row ?? 0) + 1}`);
+  const [header, ...rows] = data;
+  const schema: Record<string, { read: z.ZodType }> = CSV_TABLES[table];
+  const columns = Object.keys(schema);
+  const missing = columns.find((column) => !header?.includes(column));
+  if (!header || missing) throw new InputError(`the column ${missing ?? columns[0]} is missing`, 'line 1');
+  return rows.map((cells, i) =>
+    Object.fromEntries(
+      columns.map((column) => {
+        const raw = cells[header.indexOf(column)] ?? '';
+        const read = schema[column]!.read.safeParse(/^'[=+\-@\t\r]/.test(raw) ? raw.slice(1) : raw);
+        if (!read.success)
+          throw new InputError(`“${raw}” is no ${column.replaceAll('_', ' ')}`, `line ${i + 2}, ${column}`);
+        return [column, read.data];
+      }),
+    ),
+  ) as CsvRowOf<Name>[];
+}

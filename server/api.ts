@@ -1,0 +1,254 @@
+import { z } from 'zod';
+import { PACKAGE_ENDS } from '../core/faults';
+import { InputError } from '../core/inputError';
+import { WRITE_OFF_REASONS } from '../core/piece';
+import type { Db } from '../db/connection';
+import { countRows, dumpPage, type DumpedRow } from '../db/dump';
+import { type ArchiveTable, archiveTables } from '../formats/archive';
+import { ARCHIVE_TABLES, columnsOf } from './archiveStaging';
+import { foundDry, letGo, treatPieces } from './changes';
+import { newWeighings } from './csv';
+import { undoOperation } from './pieces';
+import { pathOf, type Saved } from './result';
+
+/**
+ * The local API for other programs on this machine: everything can be read as it is stored, table by table; weighings and
+ * operations can be added. What it takes and gives is described by the same schemas that check it.
+ */
+
+const pageQuery = z.strictObject({
+  /** So many rows are left out at the start. */
+  from: z.coerce.number<string>().int().min(0).default(0),
+  limit: z.coerce.number<string>().int().min(1).max(1000).default(100),
+});
+
+export interface ApiPage {
+  rows: DumpedRow[];
+  total: number;
+  /** Where the next page begins; null: this was the last. */
+  next: number | null;
+}
+
+/**
+ * Some rows of a table.
+ *
+ * @returns undefined where there is no such table
+ * @throws InputError where the page cannot be read
+ */
+export function apiTable(db: Db, table: string, query: Record<string, string>): ApiPage | undefined {
+  const name = ARCHIVE_TABLES.find((each) => each === table);
+  if (!name) return undefined;
+  const { from, limit } = checked(pageQuery, query);
+  const rows = dumpPage(db, name, columnsOf(name), from, limit);
+  const total = countRows(db, name);
+  return { rows, total, next: from + rows.length < total ? from + rows.length : null };
+}
+
+const shared = { key: z.string().min(8).max(80), note: z.string().max(10_000).default('') };
+const scaled = {
+  massG: z.number().positive().optional(),
+  tareG: z.number().min(0).default(0),
+  scaleStepG: z.number().positive().max(100).default(1),
+  humidityPercent: z.int().min(0).max(90).optional(),
+};
+const pieceId = z.int().positive();
+
+/** What can be entered. `key` is chosen by whoever asks: sent twice with the same one, it is entered once. */
+export const newOperation = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.enum(['wash', 'dye', 'open']), pieceIds: z.array(pieceId).min(1).max(500), ...shared }),
+  z.strictObject({ kind: z.literal('dry'), pieceId, ...scaled, ...shared }),
+  z.strictObject({
+    kind: z.enum(['use', 'write off']),
+    pieceId,
+    /** All of it; or what is left on the scale (`massG`); or what was taken. */
+    howMuch: z.enum(['all', 'left', 'took']),
+    tookG: z.number().positive().optional(),
+    tookM: z.number().positive().optional(),
+    fromEnd: z.enum(PACKAGE_ENDS).default('outer'),
+    why: z.enum(WRITE_OFF_REASONS).default('given away'),
+    projectId: z.int().positive().optional(),
+    ...scaled,
+    ...shared,
+  }),
+  z.strictObject({ kind: z.literal('undo'), operationId: z.int().positive() }),
+]);
+
+/**
+ * Enters an operation.
+ *
+ * @returns its number
+ * @throws InputError at the field that cannot be
+ */
+export function enterOperation(db: Db, body: unknown, now: Date): { operationId: number } {
+  const saved = entered(db, checked(newOperation, body), now);
+  if (saved.ok) return { operationId: saved.id };
+  const [path, message] = Object.entries(saved.errors)[0]!;
+  throw new InputError(message, path);
+}
+
+function entered(db: Db, operation: z.output<typeof newOperation>, now: Date): Saved {
+  switch (operation.kind) {
+    case 'wash':
+    case 'dye':
+    case 'open': {
+      const { kind, pieceIds, note, key } = operation;
+      return treatPieces(db, { requestKey: key, kind, pieceIds, note }, now);
+    }
+    case 'dry':
+      return foundDry(db, operation.pieceId, { ...typed(operation) }, 'metric', now);
+    case 'use':
+    case 'write off': {
+      const { kind, howMuch, tookG, tookM, fromEnd, why, projectId = null } = operation;
+      const took = tookG !== undefined ? `${tookG} g` : tookM !== undefined ? `${tookM} m` : '';
+      const going = { howMuch, took, fromEnd, why: kind === 'use' ? null : why, projectId };
+      return letGo(db, operation.pieceId, { ...typed(operation), ...going }, 'metric', now);
+    }
+    case 'undo':
+      return undoOperation(db, operation.operationId, now);
+  }
+}
+
+/** As the app's own forms have it. */
+function typed({
+  key,
+  note,
+  massG,
+  tareG,
+  scaleStepG,
+  humidityPercent,
+}: z.output<z.ZodObject<typeof scaled & typeof shared>>) {
+  return {
+    requestKey: key,
+    note,
+    mass: massG === undefined ? '' : `${massG} g`,
+    tare: tareG === 0 ? '' : `${tareG} g`,
+    scaleResolutionG: scaleStepG,
+    humidity: humidityPercent === undefined ? '' : String(humidityPercent),
+  };
+}
+
+function checked<Schema extends z.ZodType>(schema: Schema, given: unknown): z.output<Schema> {
+  const parsed = schema.safeParse(given);
+  if (parsed.success) return parsed.data;
+  const [issue] = parsed.error.issues;
+  throw new InputError(issue!.message, pathOf(issue!));
+}
+
+/** Reads a body as JSON, and only where it says that it is: no page of another site can send such. */
+export async function jsonBody(request: Request): Promise<unknown> {
+  if (!/^application\/json\b/.test(request.headers.get('content-type') ?? ''))
+    throw new InputError('send it as application/json', 'content-type');
+  return request.json().catch(() => {
+    throw new InputError('this is no JSON', '');
+  });
+}
+
+export function checkedWeighings(body: unknown): z.output<typeof newWeighings> {
+  return checked(newWeighings, body);
+}
+
+const TITLE = 'Lazy Acorn, on this machine';
+
+/** The whole of the API in the words of OpenAPI 3.1, made from the schemas themselves. */
+export function openApi(): object {
+  const schemaOf = (schema: z.ZodType, io: 'input' | 'output' = 'input') =>
+    z.toJSONSchema(schema, { unrepresentable: 'any', io, target: 'draft-2020-12' });
+  const json = (schema: object) => ({ content: { 'application/json': { schema } } });
+  const refused = {
+    description: 'Something in it cannot be; nothing was written.',
+    ...json({
+      type: 'object',
+      properties: {
+        error: { type: 'object', properties: { message: { type: 'string' }, path: { type: 'string' } } },
+      },
+    }),
+  };
+  const file = (description: string, type: string) => ({
+    get: { summary: description, responses: { 200: { description, content: { [type]: {} } } } },
+  });
+  return {
+    openapi: '3.1.0',
+    info: {
+      title: TITLE,
+      version: '1',
+      description:
+        'Everything can be read, table by table, as it is stored: whole milligrams, millimetres and micrometres, times in UTC. Weighings and operations can be added.',
+    },
+    paths: {
+      ...Object.fromEntries(
+        ARCHIVE_TABLES.map((table) => [
+          `/api/v1/${table}`,
+          {
+            get: {
+              summary: `Rows of ${table}`,
+              parameters: ['from', 'limit'].map((name) => ({
+                name,
+                in: 'query',
+                schema: {
+                  type: 'integer',
+                  minimum: name === 'from' ? 0 : 1,
+                  ...(name === 'limit' && { maximum: 1000 }),
+                },
+              })),
+              responses: {
+                200: {
+                  description: 'Some rows, and where the next ones begin.',
+                  ...json({
+                    type: 'object',
+                    required: ['rows', 'total', 'next'],
+                    properties: {
+                      rows: { type: 'array', items: { $ref: `#/components/schemas/${table}` } },
+                      total: { type: 'integer' },
+                      next: { type: ['integer', 'null'] },
+                    },
+                  }),
+                },
+                400: refused,
+              },
+            },
+          },
+        ]),
+      ),
+      '/api/v1/weighings': {
+        post: {
+          summary: 'Adds weighings, all of them or none',
+          requestBody: { required: true, ...json(schemaOf(newWeighings)) },
+          responses: {
+            200: {
+              description: 'The entries that were made.',
+              ...json({ type: 'object', properties: { entries: { type: 'array', items: { type: 'integer' } } } }),
+            },
+            400: refused,
+          },
+        },
+      },
+      '/api/v1/operations': {
+        post: {
+          summary: 'Enters an operation, or undoes one',
+          requestBody: { required: true, ...json(schemaOf(newOperation)) },
+          responses: {
+            200: {
+              description: 'Its number.',
+              ...json({ type: 'object', properties: { operationId: { type: 'integer' } } }),
+            },
+            400: refused,
+          },
+        },
+      },
+      '/api/archive': file('Everything there is, as a zip', 'application/zip'),
+      '/api/archive/schema': file('How the archive is made', 'application/json'),
+      '/api/calendar': file('What is settled and due, as iCalendar', 'text/calendar'),
+      ...Object.fromEntries(
+        ['yarns', 'pieces', 'weighings', 'operations'].map((table) => [
+          `/api/csv/${table}`,
+          file(`The table of ${table}`, 'text/csv'),
+        ]),
+      ),
+    },
+    components: {
+      schemas: Object.fromEntries(
+        Object.entries(archiveTables).map(([table, schema]) => [table as ArchiveTable, schemaOf(schema)]),
+      ),
+    },
+  };
+}

@@ -1,0 +1,140 @@
+import { z } from 'zod';
+import { fibresInWords } from '../core/fibre';
+import { InputError } from '../core/inputError';
+import type { Db } from '../db/connection';
+import { rowsForCsv } from '../db/csv';
+import { insertOperation, insertPart } from '../db/operations';
+import { pieceById } from '../db/pieces';
+import { CSV_FIELDS, CSV_FIELD_NAMES, type CsvField } from '../formats/yarnCsv';
+import { csvLines, type CsvTableName, readCsvOf } from '../formats/tablesCsv';
+import { toMg } from './whole';
+import { undoOperation } from './pieces';
+import { allYarnIds } from '../db/yarns';
+import { yarnPage, type YarnPage } from './yarnViews';
+
+/** Tables as they leave the app; lists of numbers and flags are put as words there. */
+export function* csvOf(db: Db, table: CsvTableName | 'yarns'): Generator<string> {
+  if (table === 'yarns') yield* yarnsCsv(db);
+  else for (const part of csvLines(table, flagged(rowsForCsv(db, table)))) yield part;
+}
+
+function* flagged(rows: Iterable<Record<string, string | number | null>>) {
+  for (const { undone, ...row } of rows) yield undone === undefined ? row : { ...row, undone: undone === 1 };
+}
+
+/** Yarns in the columns that the app's own import reads. */
+function* yarnsCsv(db: Db): Generator<string> {
+  const columns = CSV_FIELD_NAMES.map((field) => CSV_FIELDS[field].label);
+  const rows = function* () {
+    for (const id of allYarnIds(db)) {
+      const cells = yarnCells(yarnPage(db, id)!);
+      yield Object.fromEntries(CSV_FIELD_NAMES.map((field) => [CSV_FIELDS[field].label, cells[field]]));
+    }
+  };
+  yield* csvLines('yarns', rows(), columns);
+}
+
+function yarnCells({ yarn, pieces }: YarnPage): Record<CsvField, string> {
+  const present = pieces.filter(({ consumedBy }) => consumedBy === null);
+  // One line tells of one form; what else there is of the yarn is among the pieces.
+  const form = present[0]?.form ?? pieces[0]?.form ?? 'hank';
+  const same = present.filter((piece) => piece.form === form);
+  const text = (value: number | null, unit = '') => (value === null ? '' : `${value}${unit}`);
+  return {
+    maker: yarn.maker,
+    line: yarn.line,
+    colourName: yarn.colourName,
+    colourHex: yarn.colourHex,
+    dyeLot: yarn.dyeLot,
+    fibres: fibresInWords(yarn.fibres),
+    putUpMass: text(yarn.putUpG, ' g'),
+    putUpLength: text(yarn.putUpM, ' m'),
+    weightClass: text(yarn.weightClass),
+    wpi: text(yarn.wpi),
+    needle: text(yarn.needleMm, ' mm'),
+    hook: text(yarn.hookMm, ' mm'),
+    gauge: yarn.gauge
+      ? `${yarn.gauge.stitchesPer10Cm} sts${yarn.gauge.rowsPer10Cm === null ? '' : ` x ${yarn.gauge.rowsPer10Cm} rows`} to 10 cm`
+      : '',
+    plies: text(yarn.plies),
+    twistDirection: yarn.twistDirection ?? '',
+    twist: text(yarn.turnsPerM, ' t/m'),
+    care: yarn.care,
+    place: yarn.place,
+    notes: yarn.notes,
+    form,
+    count: String(Math.max(1, same.length)),
+    masses: same.every(({ mass }) => mass?.from === 'scale')
+      ? same.map(({ mass }) => `${mass!.massG} g`).join('; ')
+      : '',
+    loop: text(same[0]?.loopM == null ? null : same[0].loopM * 100, ' cm'),
+  };
+}
+
+const weighing = z.strictObject({
+  pieceId: z.int().positive(),
+  massG: z.number().positive().max(100_000),
+  tareG: z.number().min(0).max(100_000).default(0),
+  scaleStepG: z.number().positive().max(100).default(1),
+  humidityPercent: z.int().min(0).max(90).nullable().default(null),
+  at: z.iso.datetime().optional(),
+  note: z.string().max(10_000).default(''),
+});
+export type NewWeighing = z.input<typeof weighing>;
+export const newWeighings = z.array(weighing).min(1).max(5000);
+
+/**
+ * Adds weighings that come from elsewhere, all of them or none.
+ *
+ * @returns the entries that were made
+ * @throws InputError with the place of the one that cannot be
+ */
+export function addWeighings(db: Db, weighings: z.output<typeof newWeighings>, now: Date): number[] {
+  return db
+    .transaction(() =>
+      weighings.map(({ pieceId, massG, tareG, scaleStepG, humidityPercent, at, note }, i) => {
+        const piece = pieceById(db, pieceId);
+        if (!piece || piece.consumedBy !== null) throw new InputError('this piece is not there', `${i}.pieceId`);
+        if (at !== undefined && at > now.toISOString()) throw new InputError('that has not been yet', `${i}.at`);
+        const operationId = insertOperation(db, { kind: 'weigh', at: at ?? now.toISOString(), note });
+        insertPart(db, {
+          operationId,
+          pieceId,
+          side: 'on',
+          massMg: Math.max(1, toMg(massG)),
+          massFrom: 'scale',
+          tareMg: toMg(tareG),
+          resolutionMg: Math.max(1, toMg(scaleStepG)),
+          humidityPercent,
+        });
+        return operationId;
+      }),
+    )
+    .immediate();
+}
+
+/** Weighings of a list in the columns of the table of weighings; the entries' own numbers there do not count. */
+export function weighingsOfCsv(text: string): z.output<typeof newWeighings> {
+  const rows = readCsvOf('weighings', text)
+    .filter(({ undone }) => !undone)
+    .map((row) => ({
+      pieceId: row.piece_id,
+      massG: row.mass_g,
+      tareG: row.tare_g,
+      scaleStepG: row.scale_step_g,
+      humidityPercent: row.humidity_percent,
+      at: row.at,
+      note: row.note,
+    }));
+  const parsed = newWeighings.safeParse(rows);
+  if (parsed.success) return parsed.data;
+  const [issue] = parsed.error.issues;
+  throw new InputError(issue!.message, `line ${Number(issue!.path[0] ?? 0) + 2}`);
+}
+
+/** Takes back entries that were added together. */
+export function undoAll(db: Db, operationIds: readonly number[], now: Date): number {
+  return db
+    .transaction(() => [...operationIds].reverse().filter((id) => undoOperation(db, id, now).ok).length)
+    .immediate();
+}
