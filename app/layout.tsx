@@ -1,7 +1,9 @@
 import type { Metadata, Viewport } from 'next';
 import type { ReactNode } from 'react';
+import { RescueScreen } from '../features/rescue/RescueScreen';
 import { database } from '../server/database';
 import { preferences } from '../server/preferences';
+import { trouble, waysOut } from '../server/rescue';
 import { onBench } from '../server/today';
 import { AntRegistry } from '../ui/AntRegistry';
 import { EARLY_THEME_SCRIPT } from '../ui/earlyTheme';
@@ -22,6 +24,7 @@ export const viewport: Viewport = { width: 'device-width', initialScale: 1 };
 
 export default async function RootLayout({ children }: { children: ReactNode }) {
   const { system, theme } = await preferences();
+  const damaged = trouble();
   return (
     <html lang="en" data-theme={theme ?? undefined} suppressHydrationWarning>
       <head>
@@ -31,7 +34,11 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
         <AntRegistry>
           <Providers system={system} theme={theme}>
             <UndoOffer>
-              <Frame onBench={onBench(database())}>{children}</Frame>
+              {damaged ? (
+                <RescueScreen trouble={damaged} ways={waysOut()} />
+              ) : (
+                <Frame onBench={onBench(database())}>{children}</Frame>
+              )}
             </UndoOffer>
           </Providers>
         </AntRegistry>

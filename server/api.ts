@@ -5,6 +5,8 @@ import { WRITE_OFF_REASONS } from '../core/piece';
 import type { Db } from '../db/connection';
 import { countRows, dumpPage, type DumpedRow } from '../db/dump';
 import { type ArchiveTable, archiveTables } from '../formats/archive';
+import { CSV_TABLES, type CsvTableName } from '../formats/tablesCsv';
+import { CSV_FIELDS } from '../formats/yarnCsv';
 import { ARCHIVE_TABLES, columnsOf } from './archiveStaging';
 import { foundDry, letGo, treatPieces } from './changes';
 import { newWeighings } from './csv';
@@ -147,6 +149,15 @@ export function checkedWeighings(body: unknown): z.output<typeof newWeighings> {
   return checked(newWeighings, body);
 }
 
+/** What a table of comma-separated values holds, column by column. */
+function csvWords(table: string): string {
+  const columns: [string, string][] =
+    table === 'yarns'
+      ? Object.values(CSV_FIELDS).map(({ label }) => [label, 'as the import of a list reads it'])
+      : Object.entries(CSV_TABLES[table as CsvTableName]).map(([name, { about }]) => [name, about]);
+  return `The table of ${table}: ${columns.map(([name, about]) => `${name} (${about})`).join('; ')}`;
+}
+
 const TITLE = 'Lazy Acorn, on this machine';
 
 /** The whole of the API in the words of OpenAPI 3.1, made from the schemas themselves. */
@@ -241,7 +252,7 @@ export function openApi(): object {
       ...Object.fromEntries(
         ['yarns', 'pieces', 'weighings', 'operations'].map((table) => [
           `/api/csv/${table}`,
-          file(`The table of ${table}`, 'text/csv'),
+          file(csvWords(table), 'text/csv'),
         ]),
       ),
     },

@@ -77,7 +77,7 @@ export interface BackupLook {
  *
  * @throws InputError where there is no such snapshot, or it is damaged
  */
-function openCopy<T>(folder: string, name: string, use: (db: Db) => T): T {
+function openCopy<T>(folder: string, name: string, work: (db: Db) => T): T {
   const file = path.join(folder, name);
   if (!NAME.test(name) || !existsSync(file)) throw new InputError('there is no such snapshot', 'name');
   const copy = path.join(folder, `${name}.look`);
@@ -87,7 +87,7 @@ function openCopy<T>(folder: string, name: string, use: (db: Db) => T): T {
     if (fault) throw new InputError(`this snapshot is damaged: ${fault}`, 'name');
     const db = openDatabase(copy);
     try {
-      return use(db);
+      return work(db);
     } finally {
       db.close();
     }

@@ -67,7 +67,7 @@ function yarnCells({ yarn, pieces }: YarnPage): Record<CsvField, string> {
     masses: same.every(({ mass }) => mass?.from === 'scale')
       ? same.map(({ mass }) => `${mass!.massG} g`).join('; ')
       : '',
-    loop: text(same[0]?.loopM == null ? null : same[0].loopM * 100, ' cm'),
+    loop: text(same[0]?.loopM ? same[0].loopM * 100 : null, ' cm'),
   };
 }
 

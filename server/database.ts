@@ -4,7 +4,7 @@ import Database from 'better-sqlite3';
 import { type Db, openDatabase } from '../db/connection';
 
 // Next keeps several module graphs in one process; the connection must be one.
-const kept = globalThis as typeof globalThis & { lazyAcornDb?: Db };
+const kept = globalThis as typeof globalThis & { lazyAcornDb?: Db; lazyAcornTrouble?: { fault: string } | null };
 
 /** The file that the user's data live in: `LAZY_ACORN_DB`, or one in the home folder. */
 export function databaseFile(): string {
@@ -24,5 +24,6 @@ export function readingDatabase(): Db {
 
 /** The process's one connection, opened and brought up to date on first use. */
 export function database(): Db {
+  if (kept.lazyAcornTrouble) throw new Error(`the database is damaged: ${kept.lazyAcornTrouble.fault}`);
   return (kept.lazyAcornDb ??= openDatabase(databaseFile()));
 }

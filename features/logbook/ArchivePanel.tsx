@@ -1,67 +1,163 @@
 'use client';
 
+import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
 import { type ChangeEvent, useState } from 'react';
+import type { ArchivePreview, TakenOver } from '../../server/incoming';
+import { dateAndTime } from '../../ui/dates';
 import { Say } from '../../ui/Say';
+import { useUndoOffer } from '../../ui/UndoOffer';
+import { goBackTo } from './actions';
 import styles from './FilesScreen.module.css';
 
-type Outcome = { ok: true; words: string } | { ok: false; words: string };
-
-/** Everything out as one file, and back in where nothing is yet. */
+/** Everything out as one file; and in again, looked at before it is taken over. */
 export function ArchivePanel({ empty }: { empty: boolean }) {
   const router = useRouter();
-  const [outcome, setOutcome] = useState<Outcome | null>(null);
+  const offer = useUndoOffer();
+  const [preview, setPreview] = useState<ArchivePreview | null>(null);
+  const [problem, setProblem] = useState('');
+  const [done, setDone] = useState('');
   const [busy, setBusy] = useState(false);
 
-  const readIn = async (event: ChangeEvent<HTMLInputElement>) => {
+  const look = async (event: ChangeEvent<HTMLInputElement>) => {
     const input = event.target;
     const file = input.files?.[0];
     if (!file) return;
     setBusy(true);
-    setOutcome(await send(file));
+    setProblem('');
+    setDone('');
+    setPreview(null);
+    const told = await ask<ArchivePreview>('/api/archive', { method: 'POST', body: file });
     setBusy(false);
     input.value = '';
+    if ('problem' in told) setProblem(`Nothing was read in: ${told.problem}.`);
+    else setPreview(told);
+  };
+
+  const take = async (how: 'replace' | 'merge') => {
+    setBusy(true);
+    const told = await ask<TakenOver>('/api/archive/take', {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ token: preview!.token, how }),
+    });
+    setBusy(false);
+    if ('problem' in told) return setProblem(`Nothing was taken over: ${told.problem}.`);
+    setPreview(null);
+    setDone(
+      `Taken over: ${told.yarns} ${told.yarns === 1 ? 'yarn' : 'yarns'} and ${told.operations} entries of the logbook.`,
+    );
+    const { before } = told;
+    if (before)
+      offer({
+        words: 'The archive is taken over.',
+        undo: async () => {
+          const back = await goBackTo(before);
+          if (back.ok) setDone('It is as it was before.');
+          return back;
+        },
+      });
     router.refresh();
   };
 
   return (
-    <aside className={styles.archive} aria-labelledby="archive">
+    <section className={styles.panel} aria-labelledby="archive">
       <h2 id="archive">The whole of it in one file</h2>
-      <p>Every yarn, piece, weighing, winding and count. Keep a copy where this machine is not.</p>
-      <p>
+      <p>Every yarn, piece, weighing, winding and count, with the pictures. Keep a copy where this machine is not.</p>
+      <p className={styles.ways}>
         <a href="/api/archive" download className={styles.button}>
           Take an archive
         </a>
+        <a href="/api/archive?as=json" download className={styles.soft}>
+          or as one JSON document
+        </a>
       </p>
-      {empty ? (
-        <label className={styles.pick}>
-          <span>Read an archive in</span>
-          <input type="file" accept=".json,application/json" onChange={(event) => void readIn(event)} disabled={busy} />
-        </label>
-      ) : (
-        <p className={styles.soft}>An archive is read into an empty database only; this one has yarns in it.</p>
-      )}
-      <div aria-live="polite">{outcome && <Say tone={outcome.ok ? 'good' : 'bad'}>{outcome.words}</Say>}</div>
-      <p className={styles.soft}>
-        For other programs: <a href="/api/archive/schema">how the file is made</a>.
-      </p>
-    </aside>
+      <label className={styles.pick}>
+        <span>Read an archive in</span>
+        <input
+          type="file"
+          accept=".zip,.json,application/zip,application/json"
+          onChange={(event) => void look(event)}
+          disabled={busy}
+        />
+      </label>
+      <div aria-live="polite" className={styles.news}>
+        {busy && <p>{preview ? 'Taking it over …' : 'Looking at it …'}</p>}
+        {problem && <Say tone="bad">{problem}</Say>}
+        {done && <Say tone="good">{done}</Say>}
+      </div>
+      {preview && !busy && <Preview preview={preview} empty={empty} onTake={take} onDrop={() => setPreview(null)} />}
+    </section>
   );
 }
 
-async function send(file: File): Promise<Outcome> {
+function Preview({
+  preview,
+  empty,
+  onTake,
+  onDrop,
+}: {
+  preview: ArchivePreview;
+  empty: boolean;
+  onTake: (how: 'replace' | 'merge') => void;
+  onDrop: () => void;
+}) {
+  const { exportedAt, yarns, pieces, operations, projects, pictures, fresh, already, names } = preview;
+  const rest = yarns - names.length;
+  return (
+    <div className={styles.preview}>
+      <p>
+        Taken {dateAndTime(exportedAt)}: <strong>{yarns} yarns</strong>, {pieces} pieces, {operations} entries,{' '}
+        {projects} projects, {pictures} pictures. It is whole, and can be read.
+      </p>
+      {!empty && already > 0 && (
+        <Say tone="plain">
+          {already === yarns
+            ? 'All of its yarns are here already.'
+            : `${already} of its yarns are here already, or belong to one that is; ${fresh} would come in.`}
+        </Say>
+      )}
+      <ul className={styles.names}>
+        {names.map(({ name, already: here }, i) => (
+          <li key={i}>
+            {name}
+            {!empty && here && <span className={styles.soft}> here already</span>}
+          </li>
+        ))}
+        {rest > 0 && <li className={styles.soft}>and {rest} more</li>}
+      </ul>
+      <p className={styles.ways}>
+        {empty ? (
+          <Button type="primary" size="large" onClick={() => onTake('replace')}>
+            Take it over
+          </Button>
+        ) : (
+          <>
+            <Button type="primary" size="large" onClick={() => onTake('merge')} disabled={fresh === 0}>
+              Put it beside what is here
+            </Button>
+            <Button size="large" danger onClick={() => onTake('replace')}>
+              In place of everything here
+            </Button>
+          </>
+        )}
+        <Button size="large" type="text" onClick={onDrop}>
+          Leave it
+        </Button>
+      </p>
+      {!empty && <p className={styles.soft}>A snapshot of what is here is taken first; you can go back to it.</p>}
+    </div>
+  );
+}
+
+async function ask<T extends object>(url: string, request: RequestInit): Promise<T | { problem: string }> {
   try {
-    const answer = await fetch('/api/archive', { method: 'POST', body: file });
-    const body = (await answer.json()) as {
-      yarns?: number;
-      operations?: number;
-      error?: { message: string; path: string };
-    };
-    if (answer.ok)
-      return { ok: true, words: `Read in: ${body.yarns} yarns and ${body.operations} entries of the logbook.` };
+    const answer = await fetch(url, request);
+    const body = (await answer.json()) as T & { error?: { message: string; path: string } };
+    if (answer.ok) return body;
     const where = body.error?.path ? ` (at ${body.error.path})` : '';
-    return { ok: false, words: `Nothing was read in: ${body.error?.message ?? 'the app refused it'}${where}.` };
+    return { problem: `${body.error?.message ?? 'the app refused it'}${where}` };
   } catch {
-    return { ok: false, words: 'The app cannot be reached just now. Nothing was read in; try again in a moment.' };
+    return { problem: 'the app cannot be reached just now; try again in a moment' };
   }
 }

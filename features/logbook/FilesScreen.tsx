@@ -1,14 +1,34 @@
 'use client';
 
+import type { FilesPage } from '../../server/filesPage';
 import { PageHead } from '../../ui/PageHead';
 import { ArchivePanel } from './ArchivePanel';
+import { BackupPanel } from './BackupPanel';
+import { CsvPanel } from './CsvPanel';
+import styles from './FilesScreen.module.css';
 
 /** Everything out, in formats that any program can read; and back in. */
-export function FilesScreen({ empty }: { empty: boolean }) {
+export function FilesScreen({ page }: { page: FilesPage }) {
   return (
     <>
       <PageHead title="Take it along" under="All of it is yours, in formats that any program can read." />
-      <ArchivePanel empty={empty} />
+      <div className={styles.page}>
+        <ArchivePanel empty={page.empty} />
+        <BackupPanel page={page} />
+        <CsvPanel />
+        <section className={styles.panel} aria-labelledby="api">
+          <h2 id="api">For other programs</h2>
+          <p>
+            Everything can be read, and weighings and operations added, at <code>/api/v1</code> on this machine;{' '}
+            <a href="/api/v1/openapi" download="openapi.json">
+              its description
+            </a>{' '}
+            is made from the schemas that check it. The archive has <a href="/api/archive/schema">its own</a>. The
+            calendar is at <a href="/api/calendar">/api/calendar</a>.
+          </p>
+          <p className={styles.soft}>A thread or a cut map is taken as a drawing where it is shown.</p>
+        </section>
+      </div>
     </>
   );
 }

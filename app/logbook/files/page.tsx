@@ -1,10 +1,10 @@
 import type { Metadata } from 'next';
 import { FilesScreen } from '../../../features/logbook/FilesScreen';
-import { isUntouched } from '../../../server/archiveStaging';
-import { database } from '../../../server/database';
+import { database, databaseFile } from '../../../server/database';
+import { filesPage } from '../../../server/filesPage';
 
 export const metadata: Metadata = { title: 'Take it along' };
 
 export default function Page() {
-  return <FilesScreen empty={isUntouched(database())} />;
+  return <FilesScreen page={filesPage(database(), databaseFile())} />;
 }

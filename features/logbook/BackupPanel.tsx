@@ -1,0 +1,114 @@
+'use client';
+
+import { Button } from 'antd';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import type { BackupLook, BackupReason } from '../../server/backup';
+import type { FilesPage } from '../../server/filesPage';
+import { dateAndTime } from '../../ui/dates';
+import { Say } from '../../ui/Say';
+import { useUndoOffer } from '../../ui/UndoOffer';
+import { type BackupOutcome, goBackTo, lookAtSnapshot, takeSnapshot } from './actions';
+import styles from './FilesScreen.module.css';
+
+const WHY: Record<BackupReason, string> = {
+  daily: 'of the day',
+  asked: 'asked for',
+  'before import': 'before an archive was read in',
+  'before restore': 'before going back',
+};
+
+const SHOWN = 8;
+
+/** Snapshots that were taken by themselves or asked for; each can be looked at and gone back to. */
+export function BackupPanel({ page: { backups, folder } }: { page: FilesPage }) {
+  const router = useRouter();
+  const offer = useUndoOffer();
+  const [busy, setBusy] = useState(false);
+  const [all, setAll] = useState(false);
+  const [problem, setProblem] = useState('');
+  const [looked, setLooked] = useState<{ name: string; look: BackupLook } | null>(null);
+
+  const run = async <T,>(work: () => Promise<BackupOutcome<T>>, then: (value: T) => void) => {
+    setBusy(true);
+    setProblem('');
+    const told = await work().catch(() => ({ ok: false as const, problem: 'the app cannot be reached just now' }));
+    setBusy(false);
+    if (!told.ok) return setProblem(told.problem);
+    then(told.value);
+    router.refresh();
+  };
+  const goBack = (name: string) =>
+    run(
+      () => goBackTo(name),
+      (before) => {
+        setLooked(null);
+        offer({ words: 'Everything is as it was then.', undo: () => goBackTo(before) });
+      },
+    );
+
+  return (
+    <section className={styles.panel} aria-labelledby="backups">
+      <h2 id="backups">Snapshots on this machine</h2>
+      <p>
+        One is taken each day, and one before an archive is read in. The last week, five weeks and twelve months are
+        kept.
+      </p>
+      <p>
+        <Button onClick={() => void run(takeSnapshot, () => undefined)} loading={busy}>
+          Take one now
+        </Button>
+      </p>
+      {problem && (
+        <Say tone="bad" role="alert">
+          {problem}
+        </Say>
+      )}
+      {backups.length === 0 && <p className={styles.soft}>There is none yet.</p>}
+      <ul className={styles.backups}>
+        {backups.slice(0, all ? undefined : SHOWN).map(({ name, takenAt, why, bytes }) => (
+          <li key={name}>
+            <span>
+              {dateAndTime(takenAt)}{' '}
+              <span className={styles.soft}>
+                {WHY[why]}, {(bytes / 1_000_000).toFixed(1)} MB
+              </span>
+            </span>
+            {looked?.name === name ? (
+              <span className={styles.looked}>
+                {looked.look.yarns} yarns, {looked.look.operations} entries
+                {looked.look.lastAt && `, the last of ${dateAndTime(looked.look.lastAt)}`}.{' '}
+                <Button size="small" danger onClick={() => void goBack(name)} loading={busy}>
+                  Go back to it
+                </Button>
+              </span>
+            ) : (
+              <Button
+                size="small"
+                disabled={busy}
+                onClick={() =>
+                  void run(
+                    () => lookAtSnapshot(name),
+                    (look) => setLooked({ name, look }),
+                  )
+                }
+              >
+                Look <span className="visually-hidden">at the snapshot of {dateAndTime(takenAt)}</span>
+              </Button>
+            )}
+          </li>
+        ))}
+      </ul>
+      {!all && backups.length > SHOWN && (
+        <p>
+          <Button type="text" onClick={() => setAll(true)}>
+            {backups.length - SHOWN} older ones
+          </Button>
+        </p>
+      )}
+      <p className={styles.soft}>
+        They lie in <code>{folder}</code>: copy that folder to somewhere else now and then.
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,95 @@
+'use client';
+
+import { Button } from 'antd';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { type ChangeEvent, useState } from 'react';
+import { Say } from '../../ui/Say';
+import { useUndoOffer } from '../../ui/UndoOffer';
+import { undoWeighings } from './actions';
+import styles from './FilesScreen.module.css';
+
+const TABLES = ['yarns', 'pieces', 'weighings', 'operations'] as const;
+
+/** Tables for a spreadsheet; lists of yarns and of weighings come in again as well. */
+export function CsvPanel() {
+  const router = useRouter();
+  const offer = useUndoOffer();
+  const [list, setList] = useState<{ file: File; rows: number } | null>(null);
+  const [news, setNews] = useState<{ tone: 'good' | 'bad'; words: string } | null>(null);
+
+  const pick = async (event: ChangeEvent<HTMLInputElement>) => {
+    const file = event.target.files?.[0];
+    event.target.value = '';
+    if (!file) return;
+    setNews(null);
+    const told = await send(file, '?look');
+    if ('problem' in told) setNews({ tone: 'bad', words: told.problem });
+    else setList({ file, rows: told.rows });
+  };
+  const add = async () => {
+    const told = await send(list!.file, '');
+    setList(null);
+    if ('problem' in told) return setNews({ tone: 'bad', words: told.problem });
+    setNews({ tone: 'good', words: `${told.entries.length} weighings are in the log.` });
+    offer({ words: 'The weighings are in the log.', undo: () => undoWeighings(told.entries) });
+    router.refresh();
+  };
+
+  return (
+    <section className={styles.panel} aria-labelledby="csv">
+      <h2 id="csv">Tables for a spreadsheet</h2>
+      <ul className={styles.tables}>
+        {TABLES.map((table) => (
+          <li key={table}>
+            <a href={`/api/csv/${table}`} download>
+              {table}.csv
+            </a>
+          </li>
+        ))}
+      </ul>
+      <p className={styles.soft}>
+        Grams, centimetres and metres with a decimal point, times in UTC; the first line names the columns.{' '}
+        <a href="/api/v1/openapi" download="openapi.json">
+          All columns are described
+        </a>{' '}
+        for other programs.
+      </p>
+      <p>
+        <Link href="/yarns/import">Read a list of yarns in</Link>, with a preview of each line. A list of weighings, in
+        the columns of weighings.csv:
+      </p>
+      <label className={styles.pick}>
+        <span>Read weighings in</span>
+        <input type="file" accept=".csv,text/csv" onChange={(event) => void pick(event)} />
+      </label>
+      {list && (
+        <p className={styles.ways}>
+          {list.rows} weighings can be read.{' '}
+          <Button type="primary" onClick={() => void add()}>
+            Add them to the log
+          </Button>
+          <Button type="text" onClick={() => setList(null)}>
+            Leave them
+          </Button>
+        </p>
+      )}
+      <div aria-live="polite">{news && <Say tone={news.tone}>{news.words}</Say>}</div>
+    </section>
+  );
+}
+
+async function send(file: File, query: string): Promise<{ rows: number; entries: number[] } | { problem: string }> {
+  try {
+    const answer = await fetch(`/api/csv/weighings${query}`, { method: 'POST', body: file });
+    const body = (await answer.json()) as {
+      rows: number;
+      entries: number[];
+      error?: { message: string; path: string };
+    };
+    if (answer.ok) return body;
+    return { problem: `Nothing was added: ${body.error?.message ?? 'refused'} (${body.error?.path ?? ''}).` };
+  } catch {
+    return { problem: 'The app cannot be reached just now. Nothing was added.' };
+  }
+}

@@ -1,0 +1,16 @@
+import type { Db } from '../db/connection';
+import { isUntouched } from './archiveStaging';
+import { type Backup, backupFolder, backups } from './backup';
+
+/** What can be taken along, and gone back to. */
+export interface FilesPage {
+  empty: boolean;
+  backups: Backup[];
+  /** Where the snapshots lie. */
+  folder: string;
+}
+
+export function filesPage(db: Db, file: string): FilesPage {
+  const folder = backupFolder(file);
+  return { empty: isUntouched(db), backups: backups(folder), folder };
+}
