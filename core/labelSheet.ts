@@ -15,6 +15,12 @@ export interface LabelSheet {
   gapYMm: number;
   /** Plain paper: marks show where to cut. */
   cutMarks: boolean;
+  /** The code stands beneath the words: for what is higher than it is wide. */
+  upright?: true;
+  /** A tag, which hangs by a thread: where to punch it. */
+  hole?: true;
+  /** All that is known stands on it, not only what a buyer wants to know. */
+  full?: true;
 }
 
 /** Common label paper, and plain paper with marks to cut along. */
@@ -96,6 +102,68 @@ export const LABEL_SHEETS = {
     gapXMm: 0,
     gapYMm: 0,
     cutMarks: true,
+  },
+  'a4-slips': {
+    name: 'A4, slips for the hole of a cake, 45 × 84 mm',
+    paper: 'A4',
+    columns: 4,
+    rows: 3,
+    widthMm: 45,
+    heightMm: 84,
+    leftMm: 15,
+    topMm: 22,
+    gapXMm: 0,
+    gapYMm: 0,
+    cutMarks: true,
+    upright: true,
+    full: true,
+  },
+  'letter-slips': {
+    name: 'Letter, slips for the hole of a cake, 45 × 80 mm',
+    paper: 'LETTER',
+    columns: 4,
+    rows: 3,
+    widthMm: 45,
+    heightMm: 80,
+    leftMm: 18,
+    topMm: 19,
+    gapXMm: 0,
+    gapYMm: 0,
+    cutMarks: true,
+    upright: true,
+    full: true,
+  },
+  'a4-tags': {
+    name: 'A4, tags for the outside, 60 × 110 mm',
+    paper: 'A4',
+    columns: 3,
+    rows: 2,
+    widthMm: 60,
+    heightMm: 110,
+    leftMm: 15,
+    topMm: 38,
+    gapXMm: 0,
+    gapYMm: 0,
+    cutMarks: true,
+    upright: true,
+    hole: true,
+    full: true,
+  },
+  'letter-tags': {
+    name: 'Letter, tags for the outside, 60 × 110 mm',
+    paper: 'LETTER',
+    columns: 3,
+    rows: 2,
+    widthMm: 60,
+    heightMm: 110,
+    leftMm: 18,
+    topMm: 29,
+    gapXMm: 0,
+    gapYMm: 0,
+    cutMarks: true,
+    upright: true,
+    hole: true,
+    full: true,
   },
 } as const satisfies Record<string, LabelSheet>;
 

@@ -20,6 +20,7 @@ export interface LabelFonts {
 
 const POINTS_PER_MM = 72 / 25.4;
 const PADDING_MM = 2.6;
+const HOLE_MM = 2.5;
 const LARGEST_TITLE = 11;
 const SMALLEST_TITLE = 6.5;
 /** Millimetres to one module of the code: finer ones a phone does not read from a home printer. */
@@ -57,20 +58,21 @@ export async function labelsPdf(
   // One size for all of them: as large as the fullest label bears.
   const title = Math.min(
     LARGEST_TITLE,
-    ...labels.map((label, i) => largestTitle(document, label, codes[i]!, boxes[i]!)),
+    ...labels.map((label, i) => largestTitle(document, label, areasOf(codes[i]!, boxes[i]!, sheet))),
   );
   places.forEach((place, i) => {
     if (i === 0 || place.page !== places[i - 1]!.page) {
       document.addPage();
       drawMarks(document, sheet);
     }
-    drawLabel(document, labels[i]!, codes[i]!, boxes[i]!, title);
+    if (sheet.hole) drawHole(document, boxes[i]!);
+    drawLabel(document, labels[i]!, codes[i]!, areasOf(codes[i]!, boxes[i]!, sheet), title);
   });
   document.end();
   return done;
 }
 
-interface Box {
+export interface Box {
   x: number;
   y: number;
   width: number;
@@ -86,8 +88,17 @@ function drawMarks(document: PDFKit.PDFDocument, sheet: LabelSheet): void {
       .stroke();
 }
 
-function drawLabel(document: PDFKit.PDFDocument, label: Label, code: Code, box: Box, title: number): void {
-  const { side, text } = areasOf(code, box);
+/** Where a tag is punched, for the thread that it hangs by. */
+function drawHole(document: PDFKit.PDFDocument, { x, y, width }: Box): void {
+  const at = y + HOLE_MM * 1.6 * POINTS_PER_MM;
+  document
+    .lineWidth(0.6)
+    .strokeColor('#444444')
+    .circle(x + width / 2, at, HOLE_MM * POINTS_PER_MM)
+    .stroke();
+}
+
+function drawLabel(document: PDFKit.PDFDocument, label: Label, code: Code, { side, text }: Areas, title: number): void {
   drawCode(document, code, side);
   const lines = Array.from({ length: label.lines.length + 1 }, (_, left) => label.lines.length - left);
   const most = lines.find((many) => heightOf(document, rowsOf(label, title, many), text.width) <= text.height);
@@ -105,27 +116,40 @@ function drawLabel(document: PDFKit.PDFDocument, label: Label, code: Code, box: 
 }
 
 /** The largest size at which all that stands on a label fits; the smallest there is, where it does not. */
-function largestTitle(document: PDFKit.PDFDocument, label: Label, code: Code, box: Box): number {
-  const { text } = areasOf(code, box);
+function largestTitle(document: PDFKit.PDFDocument, label: Label, { text }: Areas): number {
   for (let title = LARGEST_TITLE; title > SMALLEST_TITLE; title -= 0.5)
     if (heightOf(document, rowsOf(label, title, label.lines.length), text.width) <= text.height) return title;
   return SMALLEST_TITLE;
 }
 
 /** A code as squares: dark ones are true. */
-interface Code {
+export interface Code {
   size: number;
   data: Uint8Array;
 }
 
 /** A code that is read even where a corner of it is smudged. */
-function codeOf(url: string): Code {
+export function codeOf(url: string): Code {
   return QRCode.create(url, { errorCorrectionLevel: 'M' }).modules;
 }
 
-/** Where the code lies, at the right side, and where the words. */
-function areasOf(code: Code, box: Box): { side: Box; text: Box } {
+interface Areas {
+  side: Box;
+  text: Box;
+}
+
+/** Where the code lies, at the right side or beneath, and where the words. */
+function areasOf(code: Code, box: Box, sheet: LabelSheet): Areas {
   const padding = PADDING_MM * POINTS_PER_MM;
+  if (sheet.upright) {
+    const top = sheet.hole ? HOLE_MM * 3.2 * POINTS_PER_MM : padding;
+    const side = Math.min(box.width * 0.62, Math.max(code.size * MODULE_MM * POINTS_PER_MM, box.width * 0.4));
+    const y = box.y + box.height - padding - side;
+    return {
+      side: { x: box.x + (box.width - side) / 2, y, width: side, height: side },
+      text: { x: box.x + padding, y: box.y + top, width: box.width - 2 * padding, height: y - box.y - top - padding },
+    };
+  }
   const height = box.height - 2 * padding;
   const side = Math.min(height, box.width * 0.4, Math.max(code.size * MODULE_MM * POINTS_PER_MM, height * 0.62));
   return {
@@ -161,7 +185,7 @@ function heightOf(document: PDFKit.PDFDocument, rows: readonly Row[], width: num
   );
 }
 
-function drawCode(document: PDFKit.PDFDocument, code: Code, { x, y, width }: Box): void {
+export function drawCode(document: PDFKit.PDFDocument, code: Code, { x, y, width }: Box): void {
   const dot = width / code.size;
   document.fillColor('black');
   for (let row = 0; row < code.size; row++)

@@ -2,18 +2,22 @@ import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { z } from 'zod';
 import { careInWords } from '../core/care';
-import { fibresInWords } from '../core/fibre';
+import { fibresInWords, handlingOf } from '../core/fibre';
+import { endsOf, workedFrom } from '../core/schools';
 import { inWords, lengthFigure, fineMassFigure } from '../core/format';
 import { InputError } from '../core/inputError';
-import { LABEL_SHEET_NAMES, LABEL_SHEETS } from '../core/labelSheet';
+import { LABEL_SHEET_NAMES, LABEL_SHEETS, type LabelSheet } from '../core/labelSheet';
 import type { UnitSystem } from '../core/units';
 import type { Db } from '../db/connection';
 import { miniOfPiece } from '../db/minis';
-import { partsOf } from '../db/operations';
+import { operationById, partsOf } from '../db/operations';
+import { toolById } from '../db/bench';
+import { woundAs } from '../db/woundCakes';
 import { everMade, pieceById } from '../db/pieces';
 import { type Label, type LabelFonts, labelsPdf } from '../formats/labels';
 import { pathOf } from './result';
-import { leftOf, massFactOf, yarnView } from './yarnViews';
+import { schools } from './schools';
+import { leftOf, massFactOf, pieceView, yarnView } from './yarnViews';
 
 const ask = z.strictObject({
   pieces: z
@@ -41,8 +45,9 @@ export async function labelSheet(
   const parsed = ask.safeParse(asked);
   if (!parsed.success) throw new InputError(parsed.error.issues[0]!.message, pathOf(parsed.error.issues[0]!));
   const { pieces, sheet, skip } = parsed.data;
-  const labels = pieces.map((id) => labelOf(db, id, system, origin));
-  return labelsPdf(labels, LABEL_SHEETS[sheet], fonts(), skip);
+  const paper: LabelSheet = LABEL_SHEETS[sheet];
+  const labels = pieces.map((id) => (paper.full ? slipOf : labelOf)(db, id, system, origin));
+  return labelsPdf(labels, paper, fonts(), skip);
 }
 
 /**
@@ -78,10 +83,37 @@ export function labelOf(db: Db, pieceId: number, system: UnitSystem, origin: str
   };
 }
 
+/** The same, with all that is worth knowing years later: how it was wound, from where it is worked, what lies along it. */
+export function slipOf(db: Db, pieceId: number, system: UnitSystem, origin: string): Label {
+  const label = labelOf(db, pieceId, system, origin);
+  const piece = pieceById(db, pieceId)!;
+  const yarn = yarnView(db, piece.yarnId)!;
+  const { faults, bornBy } = pieceView(db, yarn, piece);
+  const made = operationById(db, bornBy)!;
+  const on = woundAs(db, pieceId);
+  const tool = on && (on.winderId === null ? undefined : toolById(db, 'winder', on.winderId));
+  const from =
+    endsOf(piece.form).length > 1 && (yarn.workFrom ?? workedFrom(handlingOf(yarn.fibres), schools(db).workFrom));
+  const { needleMm: guess } = yarn.guesses;
+  const needle = yarn.needleMm ? `${yarn.needleMm}` : guess ? `about ${guess.low} to ${guess.high}` : '';
+  return {
+    ...label,
+    lines: [
+      ...label.lines,
+      needle && `needle ${needle} mm`,
+      made.kind === 'wind'
+        ? `wound ${made.at.slice(0, 10)}${tool ? ` on ${tool.name}` : ''}`
+        : `since ${made.at.slice(0, 10)}`,
+      from ? `work it from the ${from}` : '',
+      ...faults.map(({ kind, atM }) => `${kind} at ${inWords(lengthFigure(atM, system))} from the inner end`),
+    ].filter(Boolean),
+  };
+}
+
 let loaded: LabelFonts | undefined;
 
 /** The app's own face, as files that a PDF can hold. */
-function fonts(): LabelFonts {
+export function fonts(): LabelFonts {
   const file = (weight: number) =>
     readFileSync(
       path.join(

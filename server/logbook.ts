@@ -172,7 +172,8 @@ function daysOfMonth(db: Db, month: string): LogDay[] {
   return [...days.values()];
 }
 
-function linesOf(db: Db, operations: readonly (OperationRow & { live: 0 | 1 })[]): LogLine[] {
+/** Entries as their lines tell them. */
+export function linesOf(db: Db, operations: readonly (OperationRow & { live: 0 | 1 })[]): LogLine[] {
   const ids = operations.map(({ id }) => id);
   const parts = new Map<number, NamedPart[]>(ids.map((id) => [id, []]));
   for (const part of namedParts(db, ids)) parts.get(part.operationId)!.push(part);

@@ -13,6 +13,7 @@ import { dateAndTime } from '../../ui/dates';
 import { KnownMass, Length, Mass, Size } from '../../ui/Figures';
 import { operationWords } from '../../ui/operationWords';
 import { Pictures } from '../../ui/Pictures';
+import { useSystem } from '../../ui/Providers';
 import { SampleWords } from '../../ui/SampleWords';
 import { Say } from '../../ui/Say';
 import { glyphSide, PieceGlyph } from '../../ui/thread/PieceGlyph';
@@ -86,6 +87,7 @@ export function EntryScreen({ entry }: { entry: EntryPage }) {
           {entry.note && <blockquote className={styles.note}>{entry.note}</blockquote>}
           {entry.run && <RunFigures run={entry.run} />}
           {entry.run && entry.live && <WhatNext run={entry.run} />}
+          {entry.live && MADE.includes(entry.kind) && <Slips ids={on('out').map(({ id }) => id)} />}
         </div>
         <div className={styles.told}>
           {entry.live
@@ -123,6 +125,21 @@ export function EntryScreen({ entry }: { entry: EntryPage }) {
       </div>
       {entry.story && <StoryPanel story={entry.story} what={entry.job ? 'loops' : 'turns'} />}
     </article>
+  );
+}
+
+/** What makes something that a slip is worth for. */
+const MADE: readonly OperationKind[] = ['wind', 'reel', 'join', 'ply'];
+
+function Slips({ ids }: { ids: readonly number[] }) {
+  const paper = useSystem() === 'imperial' ? 'letter' : 'a4';
+  return (
+    <p>
+      <a href={`/api/labels?pieces=${ids.join(',')}&sheet=${paper}-slips`} target="_blank" rel="noreferrer">
+        {ids.length === 1 ? 'Print its slip' : 'Print their slips'}
+      </a>
+      , to go in the hole or beside it.
+    </p>
   );
 }
 

@@ -153,6 +153,9 @@ export function MiniJobScreen({ page, scales }: { page: MiniJobPage; scales: Sca
         >
           {page.endedAt === null ? 'Put this plan away' : 'Take it up again'}
         </Button>
+        <a href={`/api/drawings/minis/${page.id}`} download>
+          Take the cut map (SVG)
+        </a>
         <span className={styles.soft}>
           {plan.reel.name}, <FineMass g={plan.cutLossG} /> of ends and ties to a mini
           {plan.proven.byHand ? ', changed by hand' : plan.proven.grams && plan.proven.parents ? ', proven best' : ''}.

@@ -59,6 +59,9 @@ export function RunScreen({ page, scales }: { page: RunPage; scales: ScaleTool[]
           </p>
         </div>
         <Trail stage={state.stage} cakeName={cakeName} />
+        <a href={`/api/papers/run/${page.id}`} target="_blank" rel="noreferrer" className={styles.sheet}>
+          Sheet for the wall
+        </a>
         <GiveUp
           question="Give this winding up?"
           means="The piece stays as it was; the counts go into no cake."

@@ -21,6 +21,10 @@ export function EntryMenu({ yarn, worked }: { yarn: YarnView; worked: boolean })
     <DropSheet label="Its entry">
       <Link href={`/yarns/${yarn.id}/more`}>More of it came in</Link>
       <Link href={`/yarns/${yarn.id}/band`}>Correct the band</Link>
+      <Link href={`/logbook?yarn=${yarn.id}`}>What happened to it</Link>
+      <a href={`/api/papers/story/${yarn.id}`} target="_blank" rel="noreferrer">
+        Print its story
+      </a>
       {worked ? (
         <Button
           loading={busy}

@@ -137,6 +137,7 @@ export function PieceScreen({
               )}
             </div>
           )}
+          {!gone && <Printed pieceId={piece.id} />}
           {others.length > 0 && (
             <nav className={styles.others} aria-label="Other pieces of this yarn">
               <span>Also of this yarn:</span>
@@ -182,6 +183,29 @@ export function PieceScreen({
       </div>
       <FamilyPanel family={family} pieceId={piece.id} />
     </>
+  );
+}
+
+/** On paper: a slip for the hole of the cake, a tag for the outside, a label. */
+function Printed({ pieceId }: { pieceId: number }) {
+  const paper = useSystem() === 'imperial' ? 'letter' : 'a4';
+  const on = (sheet: string) => `/api/labels?pieces=${pieceId}&sheet=${paper}-${sheet}`;
+  return (
+    <p className={styles.printed}>
+      Print{' '}
+      <a href={on('slips')} target="_blank" rel="noreferrer">
+        a slip for the hole
+      </a>
+      ,{' '}
+      <a href={on('tags')} target="_blank" rel="noreferrer">
+        a tag for the outside
+      </a>{' '}
+      or{' '}
+      <a href={on('plain')} target="_blank" rel="noreferrer">
+        a label
+      </a>
+      .
+    </p>
   );
 }
 

@@ -62,6 +62,7 @@ export function YarnScreen({ page }: { page: YarnFront }) {
         colourHex={yarn.colourHex}
         pieces={pieces}
         steps={steps}
+        takeAs={yarn.name}
         twist={twistInWords(yarn, system)}
         twistOf={(id) => twists[id] && lyingWords(twists[id], yarn.ownTwist, system)}
       />

@@ -1,12 +1,14 @@
 'use client';
 
 import Link from 'next/link';
+import { useRef } from 'react';
 import { type Fault, faultsInWords } from '../../core/faults';
 import { inWords, lengthFigure, massFigure } from '../../core/format';
 import type { Form, MassFact, OperationKind } from '../../core/piece';
 import { isLoop } from '../../core/strandWays';
 import { strandColour } from '../colour';
 import { useSystem } from '../Providers';
+import { TakeDrawing } from '../TakeDrawing';
 import { YarnLine } from '../YarnLine';
 import { shortDate } from '../dates';
 import { layoutThread, type ThreadNode } from './layout';
@@ -56,6 +58,7 @@ export function Thread({
   twist,
   twistOf,
   label = 'Thread of this yarn, from how it came to what is there now',
+  takeAs,
 }: {
   colourHex: string;
   pieces: readonly DrawnPiece[];
@@ -66,7 +69,10 @@ export function Thread({
   twistOf?: (pieceId: number) => string | undefined;
   /** Its spoken name. */
   label?: string;
+  /** What its drawing is called as a file; left out: it is not offered. */
+  takeAs?: string;
 }) {
+  const box = useRef<HTMLDivElement>(null);
   const layout = layoutThread(pieces, steps);
   const byId = new Map(pieces.map((piece) => [piece.id, piece]));
   const stepOf = new Map(steps.map((step) => [step.operationId, step]));
@@ -94,56 +100,59 @@ export function Thread({
   const height = laneTop(layout.lanes);
 
   return (
-    <div className={styles.scroll} tabIndex={0} role="group" aria-label={label}>
-      <svg width={width} height={height} viewBox={`0 0 ${width} ${height}`}>
-        {layout.starts.map(({ operationId, to }) => {
-          const from = { x: 20, y: middleOf(to[0]!).y };
-          return (
-            <g key={operationId}>
-              {to.map((node) => (
-                <Strand
-                  key={node.pieceIds[0]}
-                  from={from}
-                  to={edgeOf(middleOf(node), -sideOf(node) / 2)}
-                  colourHex={colourOf(node)}
-                />
-              ))}
-              <StepMark step={stepOf.get(operationId)!} took={[]} x={from.x} y={from.y} anchor="start" />
-            </g>
-          );
-        })}
-        {layout.links.map(({ operationId, from, to }) => {
-          const start = edgeOf(middleOf(from), sideOf(from) / 2);
-          const fork = { x: middleOf(from).x + COLUMN * 0.48, y: start.y };
-          return (
-            <g key={`${operationId} ${from.pieceIds[0]}`}>
-              <Strand from={start} to={fork} colourHex={colourOf(from)} />
-              {to.map((node) => (
-                <Strand
-                  key={node.pieceIds[0]}
-                  from={fork}
-                  to={edgeOf(middleOf(node), -sideOf(node) / 2)}
-                  colourHex={colourOf(node)}
-                />
-              ))}
-              <StepMark step={stepOf.get(operationId)!} took={groupOf(from)} x={fork.x} y={fork.y} anchor="middle" />
-            </g>
-          );
-        })}
-        {layout.nodes.map((node) => (
-          <Piece
-            key={node.pieceIds[0]}
-            group={groupOf(node)}
-            colourHex={colourOf(node)}
-            side={sideOf(node)}
-            twist={
-              node.column === 0 && isLoop(byId.get(node.pieceIds[0]!)!.form) ? twist : twistOf?.(node.pieceIds[0]!)
-            }
-            {...middleOf(node)}
-          />
-        ))}
-      </svg>
-    </div>
+    <>
+      <div ref={box} className={styles.scroll} tabIndex={0} role="group" aria-label={label}>
+        <svg width={width} height={height} viewBox={`0 0 ${width} ${height}`}>
+          {layout.starts.map(({ operationId, to }) => {
+            const from = { x: 20, y: middleOf(to[0]!).y };
+            return (
+              <g key={operationId}>
+                {to.map((node) => (
+                  <Strand
+                    key={node.pieceIds[0]}
+                    from={from}
+                    to={edgeOf(middleOf(node), -sideOf(node) / 2)}
+                    colourHex={colourOf(node)}
+                  />
+                ))}
+                <StepMark step={stepOf.get(operationId)!} took={[]} x={from.x} y={from.y} anchor="start" />
+              </g>
+            );
+          })}
+          {layout.links.map(({ operationId, from, to }) => {
+            const start = edgeOf(middleOf(from), sideOf(from) / 2);
+            const fork = { x: middleOf(from).x + COLUMN * 0.48, y: start.y };
+            return (
+              <g key={`${operationId} ${from.pieceIds[0]}`}>
+                <Strand from={start} to={fork} colourHex={colourOf(from)} />
+                {to.map((node) => (
+                  <Strand
+                    key={node.pieceIds[0]}
+                    from={fork}
+                    to={edgeOf(middleOf(node), -sideOf(node) / 2)}
+                    colourHex={colourOf(node)}
+                  />
+                ))}
+                <StepMark step={stepOf.get(operationId)!} took={groupOf(from)} x={fork.x} y={fork.y} anchor="middle" />
+              </g>
+            );
+          })}
+          {layout.nodes.map((node) => (
+            <Piece
+              key={node.pieceIds[0]}
+              group={groupOf(node)}
+              colourHex={colourOf(node)}
+              side={sideOf(node)}
+              twist={
+                node.column === 0 && isLoop(byId.get(node.pieceIds[0]!)!.form) ? twist : twistOf?.(node.pieceIds[0]!)
+              }
+              {...middleOf(node)}
+            />
+          ))}
+        </svg>
+      </div>
+      {takeAs && <TakeDrawing of={box} name={takeAs} />}
+    </>
   );
 }
 
