@@ -10,6 +10,8 @@ export interface LogQuery {
   yarnId?: number;
   /** All of them, in the note or in the yarn's name, by the start of a word. */
   words?: readonly string[];
+  /** All of them in the note. */
+  noteWords?: readonly string[];
   /** From this moment on, and before that. */
   from?: string;
   until?: string;
@@ -31,6 +33,7 @@ export function findOperations(db: Db, query: LogQuery, limit: number): (Operati
     yarnId: query.yarnId,
     match: words.length > 0 ? words.join(' ') : undefined,
     like: words.length > 0 ? `%${query.words!.join('%')}%` : undefined,
+    note: query.noteWords?.map(ftsPrefix).filter(Boolean).join(' ') || undefined,
     from: query.from,
     until: query.until,
     beforeAt: query.before?.at,
@@ -47,6 +50,8 @@ export function findOperations(db: Db, query: LogQuery, limit: number): (Operati
       `(o.id IN (SELECT rowid FROM note_text WHERE note_text MATCH @match)
         OR o.id IN (SELECT part.operation_id FROM (${YARNS_FOUND}) y JOIN piece p ON p.yarn_id = y.id
           JOIN operation_piece part ON part.piece_id = p.id))`,
+    // Words that are none find nothing.
+    query.noteWords && (values.note ? 'o.id IN (SELECT rowid FROM note_text WHERE note_text MATCH @note)' : '0'),
     values.from && 'o.at >= @from',
     values.until && 'o.at < @until',
     values.beforeAt && '(o.at, o.id) < (@beforeAt, @beforeId)',

@@ -143,6 +143,15 @@ export function goneYarns(db: Db, limit: number): YarnRow[] {
   ).all(limit);
 }
 
+/** Those off the shelf whose names hold all the words in their order. */
+export function goneYarnsLike(db: Db, words: readonly string[], limit: number): YarnRow[] {
+  return prepared<YarnRow>(
+    db,
+    `SELECT ${COLUMNS} FROM yarn WHERE gone IS NOT NULL AND maker || ' ' || line || ' ' || colour_name LIKE ?
+     ORDER BY gone_at DESC LIMIT ?`,
+  ).all(`%${words.join('%')}%`, limit);
+}
+
 /** The yarns that came in one list. */
 export function yarnsOfBatch(db: Db, batch: string): number[] {
   return prepared<{ id: number }>(db, 'SELECT id FROM yarn WHERE batch = ? ORDER BY id')

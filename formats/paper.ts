@@ -166,7 +166,7 @@ function drawTable(
       .lineTo(MARGIN + width, document.y)
       .stroke();
   };
-  row(head, 'bold');
+  if (head.some((cell) => cell !== '')) row(head, 'bold');
   for (const cells of rows) row(cells, 'regular');
   document.moveDown(0.4);
 }

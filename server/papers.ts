@@ -201,7 +201,7 @@ function doneWords({ kind, pieces, went }: LogLine, mass: (g: number) => string)
       .map(({ label, mass: fact }) => `${label.toLowerCase()}${fact ? ` (${mass(fact.massG)})` : ''}`)
       .join(', ');
   const words = kind === 'receive' ? 'came in' : kind;
-  const sides = [on('in'), on('out')].filter(Boolean).join(' → ');
+  const sides = [on('in'), on('out')].filter(Boolean).join(' into ');
   return [words, sides || on('on'), went?.massG ? mass(went.massG) : '', went?.why ?? '', went?.project?.name ?? '']
     .filter(Boolean)
     .join(': ');

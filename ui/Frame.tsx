@@ -4,6 +4,7 @@ import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { AcornMark } from './AcornMark';
+import { FindAll } from './FindAll';
 import styles from './Frame.module.css';
 import { usePreferences } from './Providers';
 import { type BenchWay, WayToBench } from './WayToBench';
@@ -64,6 +65,7 @@ function Switches() {
   const { system, setSystem, theme, setTheme } = usePreferences();
   return (
     <div className={styles.switches}>
+      <FindAll />
       <div role="group" aria-label="Units" className={styles.switch}>
         {UNITS.map((unit) => (
           <button
