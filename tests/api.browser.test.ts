@@ -115,14 +115,15 @@ describe('a picture', () => {
 });
 
 describe('the archive', () => {
-  test('holds the pictures, has a schema, and is not read into a full database', async () => {
-    const { text, body } = await ask('/api/archive');
-    expect(body).toMatchObject({ format: 'lazy-acorn archive', version: 5 });
+  test('holds the pictures, has a schema, and is looked at before anything of it is taken over', async () => {
+    const { text, body } = await ask('/api/archive?as=json');
+    expect(body).toMatchObject({ format: 'lazy-acorn archive', version: 6 });
     expect(Object.keys((body as { pictures: object }).pictures).length).toBeGreaterThan(0);
     expect((await ask('/api/archive/schema')).body).toMatchObject({ properties: { pictures: {} } });
     const again = await post('/api/archive', text);
-    expect(again.status).toBe(400);
-    expect(again.text).toContain('empty database');
+    expect(again.status).toBe(200);
+    expect(again.body).toMatchObject({ fresh: 0, empty: false });
+    expect((await ask('/api/archive?as=json')).body).toMatchObject({ tables: (body as { tables: object }).tables });
     expect((await post('/api/archive', text.slice(0, 500))).text).toContain('torn');
   });
 });

@@ -1,4 +1,4 @@
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { App } from './support/app';
@@ -35,7 +35,7 @@ test('wrong fields are told each at its place, the first has the focus, and all 
   await maker.sees('the tare must be below');
   expect(await maker.about('masses.0')).toMatch(/tare must be below/);
   expect(
-    ((await (await fetch(`${set.app.url}/api/archive`)).json()) as { tables: { yarn: unknown[] } }).tables.yarn,
+    ((await (await fetch(`${set.app.url}/api/archive?as=json`)).json()) as { tables: { yarn: unknown[] } }).tables.yarn,
   ).toEqual([]);
   await maker.close();
 });
@@ -106,10 +106,10 @@ test('a yarn whose grist nothing tells leads to what is missing', async () => {
 
 test('the archive goes out, is refused where it is torn or not wanted, and comes back equal', async () => {
   await withDemo(set.app);
-  const taken = await (await fetch(`${set.app.url}/api/archive`)).text();
+  const taken = await (await fetch(`${set.app.url}/api/archive?as=json`)).text();
   const other = await App.start();
   const maker = await Maker.at(set.browser, other.url);
-  await maker.goTo('/logbook');
+  await maker.goTo('/logbook/files');
 
   const torn = path.join(folder, 'torn.json');
   writeFileSync(torn, taken.slice(0, taken.length / 2));
@@ -117,6 +117,8 @@ test('the archive goes out, is refused where it is torn or not wanted, and comes
   writeFileSync(foreign, JSON.stringify({ format: 'a shopping list', version: 1 }));
   const good = path.join(folder, 'good.json');
   writeFileSync(good, taken);
+  const tables = (text: string) => (JSON.parse(text) as { tables: object }).tables;
+  const document = async () => (await fetch(`${other.url}/api/archive?as=json`)).text();
   const give = async (file: string) => {
     const input = await maker.page.waitForSelector('input[type=file]');
     await (input as unknown as { uploadFile: (file: string) => Promise<void> }).uploadFile(file);
@@ -127,13 +129,16 @@ test('the archive goes out, is refused where it is torn or not wanted, and comes
   await give(foreign);
   await maker.sees('this is not a Lazy Acorn archive (at format)');
   await give(good);
-  await maker.sees(/Read in: \d+ yarns/);
-  await maker.sees('An archive is read into an empty database only');
+  await maker.sees('It is whole, and can be read');
+  expect(tables(await document())).not.toEqual(tables(taken));
+  await maker.press('Take it over');
+  await maker.sees(/Taken over: \d+ yarns/);
 
-  const tables = (text: string) => (JSON.parse(text) as { tables: object }).tables;
-  expect(tables(await (await fetch(`${other.url}/api/archive`)).text())).toEqual(tables(taken));
-  const again = await fetch(`${other.url}/api/archive`, { method: 'POST', body: readFileSync(good) });
-  expect(again.status).toBe(400);
+  expect(tables(await document())).toEqual(tables(taken));
+  // Handed in again, all of it is known to be here.
+  await give(good);
+  await maker.sees('All of its yarns are here already');
+  await maker.press('Leave it');
   await maker.close();
   await other.end();
 });

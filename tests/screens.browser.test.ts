@@ -43,7 +43,18 @@ const SCREENS = {
   ply: '/twist/ply?pieces=78',
   practice: '/twist/practice',
   'twist being counted': '/pieces/78?how=twist',
+  'what becomes of a cake': '/pieces/91/change?what=use',
+  'several joined': '/pieces/91/change?what=wash',
+  'a cake that was joined': '/pieces/91',
+  'a cone that is reeled': '/pieces/94/change?what=reel',
+  'a yarn that was used up': '/yarns/23',
   logbook: '/logbook',
+  'what the logbook tells': '/logbook/answers',
+  'all that can be taken along': '/logbook/files',
+  'an entry of a winding': '/logbook/9',
+  days: '/days',
+  'something to be done': '/days/1',
+  'something new to be done': '/days/new?piece=91',
   'an entry with yarn missing': '/logbook/6',
   bench: '/bench',
   nothing: '/yarns/999',
@@ -55,7 +66,7 @@ const WIDTHS = [
   { width: 390, height: 844 },
 ];
 
-const set = stage({ demo: true, minis: true, twist: true });
+const set = stage({ demo: true, minis: true, twist: true, thread: true });
 
 // A test that failed leaves its tab open, and with it the run that it held.
 afterEach(async () => {

@@ -75,6 +75,7 @@ export function ArchivePanel({ empty }: { empty: boolean }) {
       <label className={styles.pick}>
         <span>Read an archive in</span>
         <input
+          id="archive-file"
           type="file"
           accept=".zip,.json,application/zip,application/json"
           onChange={(event) => void look(event)}

@@ -61,7 +61,7 @@ export function CsvPanel() {
       </p>
       <label className={styles.pick}>
         <span>Read weighings in</span>
-        <input type="file" accept=".csv,text/csv" onChange={(event) => void pick(event)} />
+        <input id="weighings-file" type="file" accept=".csv,text/csv" onChange={(event) => void pick(event)} />
       </label>
       {list && (
         <p className={styles.ways}>
