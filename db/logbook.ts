@@ -20,19 +20,36 @@ export interface LogQuery {
 }
 
 /** The yarns that words find: those on the shelf by everything that they are found by there, others by their names. */
-const YARNS_FOUND = `
-  SELECT rowid AS id FROM yarn_text WHERE yarn_text MATCH @match
-  UNION
-  SELECT id FROM yarn WHERE gone IS NOT NULL AND (maker || ' ' || line || ' ' || colour_name) LIKE @like`;
+function yarnsFound(db: Db, match: string, like: string): number[] {
+  return prepared<{ id: number }>(
+    db,
+    `SELECT rowid AS id FROM yarn_text WHERE yarn_text MATCH @match
+     UNION
+     SELECT id FROM yarn WHERE gone IS NOT NULL AND (maker || ' ' || line || ' ' || colour_name) LIKE @like`,
+  )
+    .all({ match, like })
+    .map(({ id }) => id);
+}
+
+/** With more yarns than this, one of the newest entries is soon of one of them; with fewer, all of theirs are soon listed. */
+const MANY_YARNS = 100;
+
+const OF_MANY = `EXISTS (
+  SELECT 1 FROM operation_piece part JOIN piece p ON p.id = part.piece_id
+  WHERE part.operation_id = o.id AND p.yarn_id IN (SELECT value FROM json_each(@yarns)))`;
+const OF_FEW = `o.id IN (
+  SELECT part.operation_id FROM piece p JOIN operation_piece part ON part.piece_id = p.id
+  WHERE p.yarn_id IN (SELECT value FROM json_each(@yarns)))`;
 
 /** The newest first, without the undos. */
 export function findOperations(db: Db, query: LogQuery, limit: number): (OperationRow & { live: 0 | 1 })[] {
   const words = (query.words ?? []).map(ftsPrefix).filter(Boolean);
+  const found = words.length > 0 ? yarnsFound(db, words.join(' '), `%${query.words!.join('%')}%`) : [];
   const values = {
     kinds: query.kinds && JSON.stringify(query.kinds),
     yarnId: query.yarnId,
     match: words.length > 0 ? words.join(' ') : undefined,
-    like: words.length > 0 ? `%${query.words!.join('%')}%` : undefined,
+    yarns: words.length > 0 ? JSON.stringify(found) : undefined,
     note: query.noteWords?.map(ftsPrefix).filter(Boolean).join(' ') || undefined,
     from: query.from,
     until: query.until,
@@ -48,8 +65,7 @@ export function findOperations(db: Db, query: LogQuery, limit: number): (Operati
         WHERE p.yarn_id = @yarnId)`,
     values.match &&
       `(o.id IN (SELECT rowid FROM note_text WHERE note_text MATCH @match)
-        OR o.id IN (SELECT part.operation_id FROM (${YARNS_FOUND}) y JOIN piece p ON p.yarn_id = y.id
-          JOIN operation_piece part ON part.piece_id = p.id))`,
+        OR ${found.length > MANY_YARNS ? OF_MANY : OF_FEW})`,
     // Words that are none find nothing.
     query.noteWords && (values.note ? 'o.id IN (SELECT rowid FROM note_text WHERE note_text MATCH @note)' : '0'),
     values.from && 'o.at >= @from',

@@ -47,12 +47,14 @@ export function writeArchiveZip(
   pictures: readonly { file: string; path: string }[],
 ): Readable {
   const zip = new ZipFile();
-  zip.addBuffer(Buffer.from(`${JSON.stringify(head, null, 2)}\n`), HEAD);
+  // The same archive is the same file, whenever it is written.
+  const mtime = new Date(head.exportedAt);
+  zip.addBuffer(Buffer.from(`${JSON.stringify(head, null, 2)}\n`), HEAD, { mtime });
   for (const { table, rows } of tables)
-    zip.addReadStreamLazy(`tables/${table}.jsonl`, {}, (give) => give(null, Readable.from(inChunks(rows()))));
+    zip.addReadStreamLazy(`tables/${table}.jsonl`, { mtime }, (give) => give(null, Readable.from(inChunks(rows()))));
   for (const { file, path } of pictures)
     // They are packed already.
-    zip.addReadStreamLazy(`pictures/${file}`, { compress: false }, (give) => give(null, createReadStream(path)));
+    zip.addReadStreamLazy(`pictures/${file}`, { compress: false, mtime }, (give) => give(null, createReadStream(path)));
   zip.end();
   return zip.outputStream as unknown as Readable;
 }

@@ -1,4 +1,9 @@
 /** `npm run bench`: what each screen costs with the demo data, a long run, a large shelf; and how well a bench learns. */
+import { createWriteStream, readFileSync, statSync } from 'node:fs';
+import path from 'node:path';
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import Database from 'better-sqlite3';
 import type { Browser, CDPSession } from 'puppeteer-core';
 import { HALF_WIDTH_90 } from '../core/estimate';
 import { type MinisInput, type MinisWorth, segmentsOf, worthOf } from '../core/minis';
@@ -6,7 +11,11 @@ import { filledWell, firstFitDecreasing } from '../core/minisByHand';
 import { afterSteps, type TwistStep } from '../core/twist';
 import { unchanged } from '../core/twistChange';
 import { openDatabase } from '../db/connection';
+import { exportZip, takeStaged } from '../server/archive';
+import { type Staged, stageZip, unstage } from '../server/archiveStaging';
+import { backups, faultOf, restore, takeBackup } from '../server/backup';
 import { bench } from '../server/bench';
+import { csvOf } from '../server/csv';
 import { entryPage } from '../server/entryPage';
 import loadHighs from 'highs';
 import { type MinisPlan, minisPlan } from '../solver/minisPlan';
@@ -36,7 +45,10 @@ const SCREENS = {
   'twist of a cake': '/twist/78',
   ply: '/twist/ply?pieces=78',
   practice: '/twist/practice',
+  days: '/days',
   logbook: '/logbook',
+  'what it tells': '/logbook/answers',
+  'take along': '/logbook/files',
   entry: '/logbook/6',
   bench: '/bench',
   projects: '/projects',
@@ -50,13 +62,23 @@ const LONG_RUN_COUNTS = 10_000;
 
 let app: App;
 
-const PARTS = { screens, run: longRun, learning, minis, 'minis page': minisPage, sessions, twist, shelf: largeShelf };
+const PARTS = {
+  screens,
+  run: longRun,
+  learning,
+  minis,
+  'minis page': minisPage,
+  sessions,
+  twist,
+  records,
+  shelf: largeShelf,
+};
 
 /** All of it, or the parts that are named: `npm run bench -- run learning`. */
 async function main(): Promise<void> {
   const asked = process.argv.slice(2);
   app = await App.start();
-  await withDemo(app, { minis: true, twist: true });
+  await withDemo(app, { minis: true, twist: true, thread: true });
   const browser = await openBrowser();
   try {
     for (const [name, part] of Object.entries(PARTS))
@@ -147,6 +169,94 @@ async function largeShelf(browser: Browser): Promise<void> {
   for (const path of ['/', '/winding', '/logbook', '/yarns/5000', '/projects'])
     console.log(`${path}: ${(await serverTime(path)).toFixed(1)} ms`);
   await scrolling(browser);
+}
+
+/** Pages of the large shelf that tell of what happened; and all of it out of the app, in again, and kept. */
+async function records(): Promise<void> {
+  const many = await App.start();
+  await many.kill();
+  const db = openDatabase(many.databaseFile);
+  manyYarns(db, MANY_YARNS);
+  const count = (table: string) => (db.prepare(`SELECT count(*) AS n FROM ${table}`).get() as { n: number }).n;
+  console.log(
+    `\nwith ${count('yarn')} yarns, ${count('piece')} pieces, ${count('operation')} operations, at the server:`,
+  );
+  const folder = path.dirname(many.databaseFile);
+  await many.restart();
+  const own = app;
+  app = many;
+  const [day] = (
+    db.prepare("SELECT date(max(at), 'localtime') AS day FROM operation").get() as { day: string }
+  ).day.split(' ');
+  for (const page of [
+    '/',
+    '/logbook',
+    `/logbook?day=${day}`,
+    '/logbook?what=came%20in',
+    '/logbook?yarn=5000',
+    '/logbook?q=fog',
+    '/logbook?q=undertow%20moss%2042',
+    '/logbook?q=xyzzy',
+    '/logbook/100000',
+    '/logbook/answers',
+    '/logbook/files',
+    '/days',
+    '/yarns/5000',
+    '/pieces/20000',
+    '/pieces/20000/change',
+    '/api/find?q=fog',
+    '/api/find?q=undertow%20cake%202',
+    '/api/runs',
+    '/api/v1/operation?from=150000',
+  ])
+    console.log(`${page.padEnd(34)} ${(await serverTime(page)).toFixed(1).padStart(7)} ms`);
+  app = own;
+  await many.kill();
+
+  const resident = () => process.memoryUsage().rss / 1024 / 1024;
+  /** Milliseconds, and by how much the memory grew at most meanwhile. */
+  const measured = async (name: string, work: () => Promise<unknown>) => {
+    const before = resident();
+    let peak = before;
+    const watch = setInterval(() => (peak = Math.max(peak, resident())), 20);
+    const start = performance.now();
+    await work();
+    clearInterval(watch);
+    const seconds = (performance.now() - start) / 1000;
+    console.log(
+      `${name.padEnd(34)} ${seconds.toFixed(1).padStart(7)} s, at most ${(peak - before).toFixed(0)} MB more memory`,
+    );
+  };
+  const zip = path.join(folder, 'archive.zip');
+  const reading = new Database(many.databaseFile, { readonly: true });
+  await measured('archive out', () => pipeline(exportZip(reading, folder, new Date()), createWriteStream(zip)));
+  for (const table of ['pieces', 'weighings', 'operations'] as const)
+    await measured(`${table}.csv out`, () =>
+      pipeline(Readable.from(csvOf(reading, table)), createWriteStream(path.join(folder, `${table}.csv`))),
+    );
+  await measured('yarns.csv out', () =>
+    pipeline(Readable.from(csvOf(reading, 'yarns')), createWriteStream(path.join(folder, 'yarns.csv'))),
+  );
+  reading.close();
+  console.log(`${'archive'.padEnd(34)} ${(statSync(zip).size / 1e6).toFixed(1).padStart(7)} MB`);
+  const target = openDatabase(path.join(folder, 'target.sqlite'));
+  let staged: Staged | undefined;
+  await measured('archive in, looked at', async () => (staged = await stageZip(zip, path.join(folder, 'staging'))));
+  await measured('archive in, taken over', () => Promise.resolve(takeStaged(target, folder, staged!, 'into empty')));
+  unstage(staged!);
+  const again = path.join(folder, 'again.zip');
+  const at = new Date();
+  await pipeline(exportZip(target, folder, at), createWriteStream(again));
+  const first = path.join(folder, 'first.zip');
+  await pipeline(exportZip(db, folder, at), createWriteStream(first));
+  console.log(`${'reads back equal'.padEnd(34)} ${readFileSync(again).equals(readFileSync(first)) ? 'yes' : 'NO'}`);
+  await measured('snapshot', () => takeBackup(db, path.join(folder, 'backups'), 'asked', new Date()));
+  const [snapshot] = backups(path.join(folder, 'backups'));
+  await measured('gone back to it', () => restore(db, path.join(folder, 'backups'), snapshot!.name, new Date()));
+  await measured('looked over at start', () => Promise.resolve(faultOf(many.databaseFile)));
+  target.close();
+  db.close();
+  await many.end();
 }
 
 /** Milliseconds until the server begins to answer with the page, which it does only when the page is made. */

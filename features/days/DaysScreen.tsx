@@ -199,10 +199,10 @@ function Day({
         onMove(job, day);
       }}
     >
-      <h3>
+      <h2>
         <span>{WEEKDAYS[weekday]}</span> {shortDay(day).slice(4)}
         {day === today && <em>today</em>}
-      </h3>
+      </h2>
       {!past && (
         <div
           className={styles.room}
