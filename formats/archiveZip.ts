@@ -27,7 +27,7 @@ const TABLE = /^tables\/([a-z_]{1,40})\.jsonl$/;
 const PICTURE = /^pictures\/([0-9a-f]{8,64}\.webp)$/;
 
 /** Unpacked, all of it. More is no yarn any more, but a trap. */
-export const LARGEST_UNPACKED_BYTES = 900 * 1024 * 1024;
+const LARGEST_UNPACKED_BYTES = 900 * 1024 * 1024;
 /** A plan of a thousand minis is the longest line there is. */
 const LONGEST_LINE = 4 * 1024 * 1024;
 const MOST_FILES = 100_000;

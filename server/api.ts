@@ -56,7 +56,7 @@ const scaled = {
 const pieceId = z.int().positive();
 
 /** What can be entered. `key` is chosen by whoever asks: sent twice with the same one, it is entered once. */
-export const newOperation = z.discriminatedUnion('kind', [
+const newOperation = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.enum(['wash', 'dye', 'open']), pieceIds: z.array(pieceId).min(1).max(500), ...shared }),
   z.strictObject({ kind: z.literal('dry'), pieceId, ...scaled, ...shared }),
   z.strictObject({

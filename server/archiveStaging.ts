@@ -36,15 +36,7 @@ import { isTwistLimits } from './twistLimits';
 export const ARCHIVE_TABLES = Object.keys(archiveTables) as ArchiveTable[];
 
 /** What a new database has of its own, and an archive brings instead. */
-export const BENCH_TABLES: readonly ArchiveTable[] = [
-  'winder',
-  'swift',
-  'hand_form',
-  'scale',
-  'counter',
-  'reel',
-  'setting',
-];
+const BENCH_TABLES: readonly ArchiveTable[] = ['winder', 'swift', 'hand_form', 'scale', 'counter', 'reel', 'setting'];
 
 export const columnsOf = (table: ArchiveTable): string[] => Object.keys(archiveTables[table].shape);
 

@@ -13,7 +13,7 @@ export function calendarOf(db: Db, now: Date): string {
   return calendarFile(calendarEntries(db, now));
 }
 
-export function calendarEntries(db: Db, now: Date): CalendarEntry[] {
+function calendarEntries(db: Db, now: Date): CalendarEntry[] {
   const { jobs, waits, time } = daysPage(db, now);
   const settled = jobs.filter(({ plannedOn, doneOn }) => plannedOn !== null && doneOn === null);
   const days = [...new Set(settled.map(({ plannedOn }) => plannedOn!))].sort();

@@ -80,7 +80,6 @@ const weighing = z.strictObject({
   at: z.iso.datetime().optional(),
   note: z.string().max(10_000).default(''),
 });
-export type NewWeighing = z.input<typeof weighing>;
 export const newWeighings = z.array(weighing).min(1).max(5000);
 
 /**

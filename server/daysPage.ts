@@ -75,7 +75,7 @@ export interface DaysPage {
   time: KeptTime;
 }
 
-export const DAYS_SHOWN = 14;
+const DAYS_SHOWN = 14;
 const DONE_SHOWN_DAYS = 14;
 const WASHES_REMEMBERED = 40;
 

@@ -1,3 +1,4 @@
+import path from 'node:path';
 import type { Db } from '../db/connection';
 import { isUntouched } from './archiveStaging';
 import { type Backup, backupFolder, backups } from './backup';
@@ -6,11 +7,11 @@ import { type Backup, backupFolder, backups } from './backup';
 export interface FilesPage {
   empty: boolean;
   backups: Backup[];
-  /** Where the snapshots lie. */
+  /** What the folder beside the database is called that the snapshots lie in. */
   folder: string;
 }
 
 export function filesPage(db: Db, file: string): FilesPage {
   const folder = backupFolder(file);
-  return { empty: isUntouched(db), backups: backups(folder), folder };
+  return { empty: isUntouched(db), backups: backups(folder), folder: path.basename(folder) };
 }

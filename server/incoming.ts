@@ -29,7 +29,7 @@ import { yarnsById } from '../db/yarns';
 /** An archive that was handed in is looked at first; only then, and as one says, it is taken over. */
 
 /** A larger file is no archive of ours: unpacked it would be larger still. */
-export const LARGEST_ARCHIVE_BYTES = 400 * 1024 * 1024;
+const LARGEST_ARCHIVE_BYTES = 400 * 1024 * 1024;
 const LARGEST_DOCUMENT_BYTES = 200 * 1024 * 1024;
 const KEPT_MS = 24 * 3600_000;
 const TOKEN = /^[0-9a-f]{24}$/;
@@ -173,11 +173,6 @@ export async function takeArchive(
     staged.db.close();
     rmSync(folder, { recursive: true, force: true });
   }
-}
-
-/** Throws away what was looked at. */
-export function dropArchive(file: string, token: string): void {
-  if (TOKEN.test(token)) rmSync(path.join(incomingFolder(file), token), { recursive: true, force: true });
 }
 
 function clearOld(folder: string, now: Date): void {

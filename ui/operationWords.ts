@@ -1,4 +1,4 @@
-import { type Form, type OperationKind, type Side, woundBefore } from '../core/piece';
+import { type Form, type OperationKind, woundBefore } from '../core/piece';
 
 /** What happened, in the words that the thread, the story of a piece and the logbook have for it. */
 interface OperationWords {
@@ -38,9 +38,4 @@ export function operationWords(kind: OperationKind, took: readonly { form: Form 
   if (kind === 'wind' && took.length > 0 && took.every(({ form }) => woundBefore(form)))
     return { ...WORDS.wind, verb: 'wound again', title: 'Wound again' };
   return WORDS[kind];
-}
-
-/** The pieces on one side of an operation. */
-export function onSide<Piece extends { side: Side }>(pieces: readonly Piece[], side: Side): Piece[] {
-  return pieces.filter((piece) => piece.side === side);
 }

@@ -13,6 +13,7 @@ import { useUndoOffer } from '../../ui/UndoOffer';
 import { useTask } from '../../ui/useTask';
 import { settle } from './actions';
 import styles from './DaysScreen.module.css';
+import { DayMinutes } from './DayMinutes';
 import { FeedPanel } from './FeedPanel';
 import { JobBox } from './JobBox';
 import { TimePanel } from './TimePanel';
@@ -213,18 +214,7 @@ function Day({
           {has > 0 && <i style={{ width: `${Math.min(100, (100 * taken) / has)}%` }} />}
         </div>
       )}
-      {!past && (
-        <p className={styles.minutes}>
-          {has === 0
-            ? taken > 0
-              ? `${taken} min, no time`
-              : 'no time'
-            : taken > 0
-              ? `${taken} of ${has} min`
-              : `${has} min free`}
-          {otherwise && ' *'}
-        </p>
-      )}
+      {!past && <DayMinutes day={day} has={has} taken={taken} otherwise={otherwise} />}
       {dates.map(({ projectId, name, what }) => (
         <p key={`${projectId} ${what}`} className={styles.date}>
           <Link href={`/projects/${projectId}`}>{name}</Link> {what === 'due' ? 'is due' : 'is cast on'}

@@ -53,7 +53,7 @@ export function jobNews(job: JobCard, jobs: readonly JobCard[]): { tone: 'bad' |
 }
 
 /** Why it is not to be done before its day. */
-export function earliestWords(job: JobCard, name: (id: number) => string): string {
+function earliestWords(job: JobCard, name: (id: number) => string): string {
   const [first] = job.after;
   if (job.earliestWhy === 'cast on') return `not before ${dayInWords(job.earliestOn!)}, so that the cake stands less`;
   if (job.earliestWhy === 'rests') return `it rests until ${shortDay(job.earliestOn!)}`;

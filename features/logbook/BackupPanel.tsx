@@ -107,7 +107,7 @@ export function BackupPanel({ page: { backups, folder } }: { page: FilesPage }) 
         </p>
       )}
       <p className={styles.soft}>
-        They lie in <code>{folder}</code>: copy that folder to somewhere else now and then.
+        They lie beside the database, in <code>{folder}</code>: copy that folder to somewhere else now and then.
       </p>
     </section>
   );

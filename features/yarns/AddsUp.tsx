@@ -5,7 +5,6 @@ import { type Difference, type Going, GOINGS, type ThreadBalance } from '../../c
 import { FineMass } from '../../ui/Figures';
 import { operationWords } from '../../ui/operationWords';
 import { Say } from '../../ui/Say';
-import type { YarnPage } from '../../server/yarnViews';
 import styles from './AddsUp.module.css';
 
 const WENT: Record<Going, string> = {
@@ -27,12 +26,13 @@ const DIFFERS: Record<Exclude<Difference, 'unexplained'>, { lighter: string; hea
 const SHOWN_FROM_G = 0.05;
 
 /** What became of every gram that came in, and what nobody can explain. */
-export function AddsUp({ balance, steps }: { balance: ThreadBalance; steps: YarnPage['history'] }) {
+export function AddsUp({ balance }: { balance: ThreadBalance }) {
   const { cameInG, thereG, wentG, differsG, unexplained, notWeighed } = balance;
   const gone = GOINGS.filter((going) => wentG[going] >= SHOWN_FROM_G);
   const differs = (['band', 'washed', 'air', 'scales'] as const).filter(
     (difference) => Math.abs(differsG[difference]) >= SHOWN_FROM_G,
   );
+  const untouched = gone.length + differs.length + unexplained.length === 0;
   const missing = unexplained.filter(({ missingG }) => missingG > 0);
   const tooMuch = unexplained.filter(({ missingG }) => missingG < 0);
   return (
@@ -42,7 +42,7 @@ export function AddsUp({ balance, steps }: { balance: ThreadBalance; steps: Yarn
         <strong>
           <FineMass g={cameInG} />
         </strong>{' '}
-        came in{steps.length > 1 ? '' : ' and nothing has been weighed since'}.{' '}
+        came in{untouched && ', and nothing has changed since'}.{' '}
         {thereG > 0 && (
           <>
             <FineMass g={thereG} /> {gone.length + differs.length > 0 ? 'are still there' : 'are there'}
@@ -69,7 +69,7 @@ export function AddsUp({ balance, steps }: { balance: ThreadBalance; steps: Yarn
         </ul>
       )}
       {unexplained.length === 0 ? (
-        steps.length > 1 && <Say tone="good">Nothing is unexplained.</Say>
+        !untouched && <Say tone="good">Nothing is unexplained.</Say>
       ) : (
         <Say tone="tight">
           {missing.length > 0 && <Unexplained steps={missing} words="nobody can explain" />}

@@ -10,8 +10,9 @@ import { ChoiceField, TextField } from '../../ui/Field';
 import { KnownMass } from '../../ui/Figures';
 import { Form, FormError } from '../../ui/Form';
 import { newKey } from '../../ui/newKey';
+import { OnScale } from '../../ui/OnScale';
 import { useSystem } from '../../ui/Providers';
-import { useLastScale, WeighingFields } from '../../ui/WeighingFields';
+import { useLastScale } from '../../ui/WeighingFields';
 import { saveGoing } from './actions';
 import styles from './ChangeScreen.module.css';
 import { useChange } from './useChange';
@@ -65,9 +66,9 @@ export function GoingChange({
       </fieldset>
       {values.howMuch === 'left' && (
         <>
-          <TextField
+          <OnScale
+            form={form}
             label="What is left weighs"
-            {...form.field('mass')}
             hint={
               piece.mass ? (
                 <>
@@ -77,16 +78,8 @@ export function GoingChange({
                 'it was never weighed before'
               )
             }
-            suffix={system === 'metric' ? 'g' : 'oz'}
-            inputMode="decimal"
-            large
-          />
-          <WeighingFields
             scales={scales}
-            tare={form.field('tare')}
-            humidity={form.field('humidity')}
-            resolutionG={resolutionG}
-            onResolution={setResolution}
+            scale={[resolutionG, setResolution]}
           />
         </>
       )}

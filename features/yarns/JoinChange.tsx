@@ -10,9 +10,10 @@ import { ChoiceField, TextField } from '../../ui/Field';
 import { KnownMass, Length } from '../../ui/Figures';
 import { Form, FormError } from '../../ui/Form';
 import { newKey } from '../../ui/newKey';
+import { OnScale } from '../../ui/OnScale';
 import { useSystem } from '../../ui/Providers';
 import { PieceGlyph } from '../../ui/thread/PieceGlyph';
-import { useLastScale, WeighingFields } from '../../ui/WeighingFields';
+import { useLastScale } from '../../ui/WeighingFields';
 import { saveJoined } from './actions';
 import styles from './ChangeScreen.module.css';
 import { useChange } from './useChange';
@@ -110,24 +111,16 @@ export function JoinChange({ page, scales }: { page: ChangePage; scales: ScaleTo
           options={['cake', 'ball', 'hank', 'cone', 'bobbin'].map((each) => ({ value: each, label: each }))}
         />
       </div>
-      <TextField
+      <OnScale
+        form={form}
         label="It weighs"
-        {...form.field('mass')}
         hint={
           massG !== null && chosen.length > 1
             ? `${pieceTotal(chosen)}: ${inWords(massFigure(massG, system))} together; empty: weighed later`
             : 'empty: weighed later'
         }
-        suffix={system === 'metric' ? 'g' : 'oz'}
-        inputMode="decimal"
-        large
-      />
-      <WeighingFields
         scales={scales}
-        tare={form.field('tare')}
-        humidity={form.field('humidity')}
-        resolutionG={resolutionG}
-        onResolution={setResolution}
+        scale={[resolutionG, setResolution]}
       />
       <TextField label="Notes" {...form.field('note')} />
       <FormError form={form} />

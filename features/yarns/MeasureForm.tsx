@@ -14,6 +14,7 @@ import styles from './MeasureCard.module.css';
 /** A form for something that is found out at the table: kept as a draft, saved with an offer to take it back. */
 export function useMeasurement<Values extends object>({
   kept,
+  then,
   ...form
 }: {
   draftKey: string;
@@ -21,6 +22,8 @@ export function useMeasurement<Values extends object>({
   save: (values: Values) => Promise<Saved>;
   /** What is said once it is saved. */
   kept: string;
+  /** Where one goes then; left out: one stays. */
+  then?: (operationId: number) => string;
 }): FormState<Values> {
   const router = useRouter();
   const offer = useUndoOffer();
@@ -29,7 +32,8 @@ export function useMeasurement<Values extends object>({
     saved: (operationId) => {
       state.clear();
       offer({ words: kept, undo: () => undoMeasurement(operationId) });
-      router.refresh();
+      if (then) router.push(then(operationId));
+      else router.refresh();
     },
   });
   return state;

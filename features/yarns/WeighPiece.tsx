@@ -9,12 +9,12 @@ import type { MassFact } from '../../core/piece';
 import type { ScaleTool } from '../../server/bench';
 import type { WeighForm } from '../../server/pieces';
 import type { YarnView } from '../../server/yarnViews';
-import { TextField } from '../../ui/Field';
 import { Form, FormError } from '../../ui/Form';
 import { newKey } from '../../ui/newKey';
+import { OnScale } from '../../ui/OnScale';
 import { useSystem } from '../../ui/Providers';
 import { Say } from '../../ui/Say';
-import { useLastScale, WeighingFields } from '../../ui/WeighingFields';
+import { useLastScale } from '../../ui/WeighingFields';
 import { saveWeighing } from './actions';
 import styles from './MeasureCard.module.css';
 import { useMeasurement } from './MeasureForm';
@@ -32,7 +32,6 @@ export function WeighPiece({
   lastMass: MassFact | null;
   scales: ScaleTool[];
 }) {
-  const system = useSystem();
   const [resolutionG, setResolution] = useLastScale(scales);
   const form = useMeasurement<WeighForm>({
     draftKey: `weighing ${pieceId}`,
@@ -42,20 +41,7 @@ export function WeighPiece({
   });
   return (
     <Form form={form} className={styles.form}>
-      <TextField
-        label="The scale shows"
-        {...form.field('mass')}
-        suffix={system === 'metric' ? 'g' : 'oz'}
-        inputMode="decimal"
-        large
-      />
-      <WeighingFields
-        scales={scales}
-        tare={form.field('tare')}
-        humidity={form.field('humidity')}
-        resolutionG={resolutionG}
-        onResolution={setResolution}
-      />
+      <OnScale form={form} label="The scale shows" scales={scales} scale={[resolutionG, setResolution]} />
       <MoreThanBefore values={form.values} lastMass={lastMass} resolutionG={resolutionG} />
       <InUsualAir values={form.values} yarn={yarn} />
       <FormError form={form} />

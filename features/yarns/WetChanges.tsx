@@ -10,8 +10,8 @@ import { TextField } from '../../ui/Field';
 import { KnownMass } from '../../ui/Figures';
 import { Form, FormError } from '../../ui/Form';
 import { newKey } from '../../ui/newKey';
-import { useSystem } from '../../ui/Providers';
-import { useLastScale, WeighingFields } from '../../ui/WeighingFields';
+import { OnScale } from '../../ui/OnScale';
+import { useLastScale } from '../../ui/WeighingFields';
 import { saveDried, saveTreatment } from './actions';
 import styles from './ChangeScreen.module.css';
 import { useChange } from './useChange';
@@ -61,7 +61,6 @@ export function TreatChange({ kind, page }: { kind: TreatForm['kind']; page: Cha
 
 /** It is dry again: weighed at once, or later. */
 export function DryChange({ page: { piece, wet }, scales }: { page: ChangePage; scales: ScaleTool[] }) {
-  const system = useSystem();
   const [resolutionG, setResolution] = useLastScale(scales);
   const form = useChange<DriedForm>({
     draftKey: `dry again ${piece.id}`,
@@ -75,9 +74,9 @@ export function DryChange({ page: { piece, wet }, scales }: { page: ChangePage; 
         {wet?.kind === 'dye' ? 'Dyed' : 'Washed'} {wet && dateAndTime(wet.at)}. Dry through is when it does not feel
         cool any more, and has lain in the room for a day.
       </p>
-      <TextField
+      <OnScale
+        form={form}
         label="It weighs"
-        {...form.field('mass')}
         hint={
           piece.mass ? (
             <>
@@ -87,16 +86,8 @@ export function DryChange({ page: { piece, wet }, scales }: { page: ChangePage; 
             'empty: weighed later'
           )
         }
-        suffix={system === 'metric' ? 'g' : 'oz'}
-        inputMode="decimal"
-        large
-      />
-      <WeighingFields
         scales={scales}
-        tare={form.field('tare')}
-        humidity={form.field('humidity')}
-        resolutionG={resolutionG}
-        onResolution={setResolution}
+        scale={[resolutionG, setResolution]}
       />
       <TextField label="Notes" {...form.field('note')} placeholder="bloomed, drew in, felted" />
       <FormError form={form} />

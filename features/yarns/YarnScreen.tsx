@@ -115,7 +115,7 @@ export function YarnScreen({ page }: { page: YarnFront }) {
           {history.length > 0 && (
             <section aria-labelledby="adds-up" style={{ '--yarn': yarn.colourHex } as CSSProperties}>
               <h2 id="adds-up">Does it add up?</h2>
-              <AddsUp balance={balance} steps={history} />
+              <AddsUp balance={balance} />
             </section>
           )}
           {yarn.samples.length > 0 && (
