@@ -36,32 +36,9 @@ const VIEWS: View[] = [
     },
   },
   { name: 'yarn', path: '/yarns/6', size: { width: 1280, height: 1040 }, act: (maker) => maker.fill('need', '390 m') },
-  { name: 'yarn-guessed-dark', path: '/yarns/3', theme: 'dark' },
-  {
-    name: 'measure',
-    path: '/pieces/20?how=reel',
-    act: async (maker) => {
-      await maker.fill('loops', '131');
-      await maker.fill('loop', '152 cm');
-      await maker.fill('spread', '5 cm');
-    },
-  },
   { name: 'project', path: '/projects/1' },
   { name: 'plan', path: '/winding/plan/27' },
   { name: 'run', path: '/winding/run/5', act: (maker) => maker.holds() },
-  { name: 'by-hand', path: '/winding/by-hand', act: (maker) => maker.press('Next on a nostepinne') },
-  {
-    name: 'weigh',
-    path: '/winding/run/5',
-    act: async (maker) => {
-      await maker.holds();
-      await maker.press('Cut: take it off');
-      await maker.press('No more cakes: to the scale');
-      await maker.fill('masses.0', '76');
-      await maker.fill('masses.1', '33');
-      await maker.fill('rest', '112');
-    },
-  },
   { name: 'minis-plan', path: '/minis/new?yarns=6', act: minisPlanned },
   { name: 'minis-count', path: '/minis/run/7', act: (maker) => maker.holds() },
   { name: 'minis-kits', path: '/minis/2', size: { width: 1280, height: 1500 } },
@@ -72,11 +49,28 @@ const VIEWS: View[] = [
     path: '/twist/practice',
     act: async (maker) => {
       await maker.sees('First pulls');
-      await maker.keys('1');
-      await maker.sees('The next one');
+      await maker.until(async () => {
+        await maker.keys('1');
+        return (await maker.text()).includes('The next one');
+      });
     },
   },
+  {
+    name: 'thread',
+    path: '/yarns/23',
+    size: { width: 1280, height: 1480 },
+    act: (maker) => maker.page.waitForSelector('canvas'),
+  },
+  { name: 'what-becomes', path: '/pieces/91/change', act: (maker) => maker.press('It was used, all of it or a part') },
+  { name: 'days', path: '/days', size: { width: 1280, height: 1000 } },
   { name: 'logbook', path: '/logbook' },
+  {
+    name: 'answers-dark',
+    path: '/logbook/answers',
+    theme: 'dark',
+    size: { width: 1280, height: 880 },
+    act: (maker) => maker.until(async () => (await maker.page.$$('canvas')).length === 3),
+  },
   { name: 'bench', path: '/bench' },
 ];
 
@@ -92,7 +86,7 @@ async function minisPlanned(maker: Maker): Promise<void> {
 
 async function main(): Promise<void> {
   const app = await App.start();
-  await withDemo(app, { minis: true, twist: true });
+  await withDemo(app, { minis: true, twist: true, thread: true });
   const browser = await openBrowser();
   mkdirSync(FOLDER, { recursive: true });
   try {

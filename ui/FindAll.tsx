@@ -30,7 +30,7 @@ export function FindAll() {
   const open = () => {
     dialog.current?.showModal();
   };
-  useGlobalKey('/', !isAtBench(path), open);
+  useGlobalKey('f', !isAtBench(path), open);
 
   useEffect(() => {
     asked.current = words;
@@ -78,8 +78,8 @@ export function FindAll() {
         className={styles.open}
         onClick={open}
         aria-label="Look for anything"
-        aria-keyshortcuts="/"
-        title="Key: /"
+        aria-keyshortcuts="f"
+        title="Key: f"
       >
         <svg width="20" height="20" viewBox="0 0 20 20" aria-hidden="true">
           <circle cx="8.5" cy="8.5" r="5.5" fill="none" stroke="currentColor" strokeWidth="1.9" />
@@ -132,7 +132,7 @@ export function FindAll() {
               : state === 'looked' && found.length === 0
                 ? 'Nothing has these words in it.'
                 : state === 'still'
-                  ? 'Arrow keys and Enter; Escape to leave. Key: /'
+                  ? 'Arrow keys and Enter; Escape to leave. Key: f'
                   : ''}
           </p>
         </div>
