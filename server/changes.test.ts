@@ -297,6 +297,14 @@ describe('joined', () => {
     expect([a, b, c].map((id) => now(id).consumedBy)).toEqual([null, null, null]);
   });
 
+  test('not weighed, it weighs what its parts did, as sure as they are together', () => {
+    const { db, yarnId, pieceIds, balance } = cakes(['40', '30']);
+    idOf(joinPieces(db, joining(pieceIds), 'metric', NOW));
+    const { mass } = yarnPage(db, yarnId)!.pieces.at(-1)!;
+    expect(mass).toMatchObject({ massG: 70, from: 'scale', resolutionG: 1.414 });
+    expect(balance()).toMatchObject({ thereG: 70, unexplained: [] });
+  });
+
   test.each([
     ['with itself', (ids: number[]) => joining([ids[0]!, ids[0]!]), 'pieceIds', /joined to it/],
     ['with nothing', (ids: number[]) => joining([ids[0]!]), 'pieceIds', /joined to it/],

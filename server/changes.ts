@@ -285,10 +285,23 @@ export function joinPieces(db: Db, input: unknown, system: UnitSystem, now: Date
     });
     insertJoined(db, operationId, form.joint, ids);
     for (const row of rows) insertUsedUp(db, operationId, row);
-    const wholeId = made(db, operationId, first, { form: form.form, loopMm: null, mass });
+    const whole = mass ?? togetherOf(rows);
+    const wholeId = made(db, operationId, first, { form: form.form, loopMm: null, mass: whole });
     keepMarks(db, operationId, wholeId, faultsOfWhole(db, rows, wholeId, form.joint));
     return operationId;
   });
+}
+
+/** What was not weighed as a whole weighs what its parts did, and is as unsure as they are together. */
+function togetherOf(rows: readonly PieceRow[]): WeighedMass | null {
+  if (rows.some(({ massFrom }) => massFrom !== 'scale')) return null;
+  return {
+    massMg: rows.reduce((sum, { massMg }) => sum + massMg!, 0),
+    massFrom: 'scale',
+    tareMg: 0,
+    resolutionMg: Math.round(Math.hypot(...rows.map(({ resolutionMg }) => resolutionMg!))),
+    humidityPercent: null,
+  };
 }
 
 /** Nothing can be placed along what is of no known length. */

@@ -1,3 +1,4 @@
+import { request } from 'node:http';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
@@ -342,6 +343,25 @@ describe('out of the app and back', () => {
       ),
     );
     await maker.close();
+  });
+
+  test('a page of another site cannot write here; it may be read from where it is', async () => {
+    const from = (site: string, method: string) =>
+      new Promise<number>((resolve, reject) => {
+        const asked = request(
+          `${set.app.url}/api/csv/weighings?look`,
+          { method, headers: { 'sec-fetch-site': site, 'content-type': 'text/plain' } },
+          (answer) => {
+            answer.resume();
+            resolve(answer.statusCode!);
+          },
+        );
+        asked.on('error', reject);
+        asked.end();
+      });
+    expect(await from('cross-site', 'POST')).toBe(403);
+    expect(await from('same-origin', 'POST')).toBe(400);
+    expect(await from('cross-site', 'GET')).toBe(200);
   });
 
   test('the API describes itself, pages through a table, and takes an operation once', async () => {

@@ -5,6 +5,7 @@ import { useRouter } from 'next/navigation';
 import type { KeptTime } from '../../server/benchTime';
 import { TextField } from '../../ui/Field';
 import { Form, FormError } from '../../ui/Form';
+import { useUndoOffer } from '../../ui/UndoOffer';
 import { useForm } from '../../ui/useForm';
 import type { TimeForm } from '../../server/benchTime';
 import { keepTime } from './actions';
@@ -15,11 +16,18 @@ const NAMES = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
 /** When there is time: so many minutes on each evening of the week. */
 export function TimePanel({ time }: { time: KeptTime }) {
   const router = useRouter();
+  const offer = useUndoOffer();
   const form = useForm<TimeForm>({
     draftKey: 'time at the bench',
     initial: () => ({ weekdays: time.weekdays.map(String), from: time.from }),
     save: keepTime,
-    saved: () => router.refresh(),
+    saved: () => {
+      offer({
+        words: 'The minutes are kept.',
+        undo: () => keepTime({ weekdays: time.weekdays.map(String), from: time.from }),
+      });
+      router.refresh();
+    },
   });
   const { values, set, errors } = form;
   return (

@@ -116,7 +116,7 @@ export function JoinChange({ page, scales }: { page: ChangePage; scales: ScaleTo
         label="It weighs"
         hint={
           massG !== null && chosen.length > 1
-            ? `${pieceTotal(chosen)}: ${inWords(massFigure(massG, system))} together; empty: weighed later`
+            ? `${pieceTotal(chosen)}: ${inWords(massFigure(massG, system))} together; empty: as much as that`
             : 'empty: weighed later'
         }
         scales={scales}
