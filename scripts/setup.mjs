@@ -22,6 +22,7 @@ const SOURCES = [
   'instrumentation.ts',
   'next.config.ts',
   'package-lock.json',
+  'proxy.ts',
 ];
 const BUILT_FROM = path.join(ROOT, '.next', 'built-from');
 const CHROMIUM_PLACES = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'];
