@@ -18,7 +18,7 @@ import { letGo } from './changes';
 import { receiveArchive, takeArchive } from './incoming';
 import { backupFolder, backups, restore } from './backup';
 import { piecesOfYarn } from '../db/pieces';
-import { aKey, emptyDatabase, everything, idOf, NOW, shelved } from './testing';
+import { aKey, emptyDatabase, everything, goingValues, idOf, NOW, shelved } from './testing';
 import { yarnFront } from './yarnFront';
 
 const FOLDER = mkdtempSync(path.join(os.tmpdir(), 'lazy-acorn-zip-'));
@@ -320,20 +320,7 @@ describe('handed in, looked at, taken over', () => {
     const later = new Date(NOW.getTime() + 5000);
     const kept = await restore(db, backupFolder(file), before!, later);
     const [piece] = piecesOfYarn(db, yarnId);
-    const going = {
-      requestKey: aKey(),
-      howMuch: 'all',
-      mass: '',
-      took: '',
-      fromEnd: 'outer',
-      tare: '',
-      humidity: '',
-      scaleResolutionG: 1,
-      why: null,
-      projectId: null,
-      note: '',
-    };
-    idOf(letGo(db, piece!.id, going, 'metric', later));
+    idOf(letGo(db, piece!.id, goingValues(), 'metric', later));
     await restore(db, backupFolder(file), kept.name, new Date(NOW.getTime() + 9000));
     expect(documentOf(db)).toBe(documentOf(demo));
   });

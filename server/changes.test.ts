@@ -1,15 +1,6 @@
 import { wetBy } from '../db/pieces';
 import { usedForProject } from '../db/goings';
-import {
-  foundDry,
-  type GoingForm,
-  joinPieces,
-  type JoinForm,
-  letGo,
-  type ReelForm,
-  reelPiece,
-  treatPieces,
-} from './changes';
+import { foundDry, joinPieces, type JoinForm, letGo, type ReelForm, reelPiece, treatPieces } from './changes';
 import { changePage } from './changePages';
 import { familyOf } from './family';
 import { noteFault } from './faults';
@@ -18,28 +9,22 @@ import { redoOperation, undoOperation, weighPiece } from './pieces';
 import { plySingles } from './plying';
 import { saveProject } from './projects';
 import { startRun } from './runStart';
-import { aKey, emptyDatabase, errorsOf, everything, idOf, NOW, plyValues, shelved, startValues } from './testing';
+import {
+  aKey,
+  emptyDatabase,
+  errorsOf,
+  everything,
+  goingValues,
+  idOf,
+  NOW,
+  plyValues,
+  shelved,
+  startValues,
+} from './testing';
 import { balanceOfYarn } from './threadBalance';
 import { twistPage } from './twist';
 import { yarnFront } from './yarnFront';
 import { piecePage, yarnPage, yarnView } from './yarnViews';
-
-function going(values: Partial<GoingForm> = {}): GoingForm {
-  return {
-    requestKey: aKey(),
-    howMuch: 'all',
-    mass: '',
-    took: '',
-    fromEnd: 'outer',
-    tare: '',
-    humidity: '',
-    scaleResolutionG: 1,
-    why: null,
-    projectId: null,
-    note: '',
-    ...values,
-  };
-}
 
 function reeling(values: Partial<ReelForm> = {}): ReelForm {
   return {
@@ -90,7 +75,7 @@ describe('used', () => {
   test('all of it: it is no longer there, its thread ends, and it can be taken back', () => {
     const { db, yarnId, pieceIds, now, balance } = cakes(['112', '96']);
     const [id] = pieceIds as [number];
-    const form = going({ note: 'the cuffs' });
+    const form = goingValues({ note: 'the cuffs' });
     const used = idOf(letGo(db, id, form, 'metric', NOW));
     expect(idOf(letGo(db, id, form, 'metric', NOW))).toBe(used);
     expect(now(id).consumedBy).toBe(used);
@@ -126,7 +111,7 @@ describe('used', () => {
         NOW,
       ),
     );
-    const used = idOf(letGo(db, id, going({ howMuch: 'left', mass: '70', projectId }), 'metric', NOW));
+    const used = idOf(letGo(db, id, goingValues({ howMuch: 'left', mass: '70', projectId }), 'metric', NOW));
     expect(now(id)).toMatchObject({ consumedBy: null, mass: { massG: 70 } });
     expect(balance().wentG.used).toBe(42);
     expect(usedForProject(db, projectId)).toEqual([{ yarnId, massMg: 42_000 }]);
@@ -143,7 +128,7 @@ describe('used', () => {
   test('so many metres: what is left is reckoned, and no surer than what was said', () => {
     const { db, pieceIds, now } = cakes(['112']);
     const [id] = pieceIds as [number];
-    idOf(letGo(db, id, going({ howMuch: 'took', took: '100 m' }), 'metric', NOW));
+    idOf(letGo(db, id, goingValues({ howMuch: 'took', took: '100 m' }), 'metric', NOW));
     const { mass } = now(id);
     expect(mass!.massG).toBeCloseTo(112 - 100 / M_PER_G, 2);
     expect(mass).toMatchObject({ from: 'scale' });
@@ -160,7 +145,7 @@ describe('used', () => {
   ] as const)('%s is refused at its field, and nothing is written', (_, values, path, message) => {
     const { db, pieceIds } = cakes(['112']);
     const before = everything(db);
-    expect(errorsOf(letGo(db, pieceIds[0]!, going(values), 'metric', NOW))[path]).toMatch(message);
+    expect(errorsOf(letGo(db, pieceIds[0]!, goingValues(values), 'metric', NOW))[path]).toMatch(message);
     expect(everything(db)).toBe(before);
   });
 
@@ -168,10 +153,10 @@ describe('used', () => {
     const db = emptyDatabase();
     const [id] = shelved(db).pieceIds as [number];
     idOf(startRun(db, id, startValues(), 'metric', NOW));
-    expect(errorsOf(letGo(db, id, going(), 'metric', NOW))['']).toMatch(/on the bench/);
+    expect(errorsOf(letGo(db, id, goingValues(), 'metric', NOW))['']).toMatch(/on the bench/);
     const other = shelved(db).pieceIds[0]!;
-    idOf(letGo(db, other, going(), 'metric', NOW));
-    expect(errorsOf(letGo(db, other, going(), 'metric', NOW))['']).toMatch(/not there any more/);
+    idOf(letGo(db, other, goingValues(), 'metric', NOW));
+    expect(errorsOf(letGo(db, other, goingValues(), 'metric', NOW))['']).toMatch(/not there any more/);
   });
 
   test('a knot moves nearer as yarn is taken from the inner end, and is gone with its stretch', () => {
@@ -179,7 +164,7 @@ describe('used', () => {
     const [id] = pieceIds as [number];
     idOf(noteFault(db, id, { requestKey: aKey(), kind: 'knot', at: '200 m', from: 'inner' }, 'metric', NOW));
     const use = (mass: string, fromEnd: 'inner' | 'outer') =>
-      idOf(letGo(db, id, going({ howMuch: 'left', mass, fromEnd }), 'metric', NOW));
+      idOf(letGo(db, id, goingValues({ howMuch: 'left', mass, fromEnd }), 'metric', NOW));
     use('100', 'inner');
     expect(now(id).faults[0]!.atM).toBeCloseTo(200 - 15 * M_PER_G, 3);
     use('60', 'outer');
@@ -193,7 +178,7 @@ describe('used', () => {
 
 test('written off, it says why, and the thread’s balance names it', () => {
   const { db, pieceIds, balance } = cakes(['112', '96']);
-  const gone = idOf(letGo(db, pieceIds[1]!, going({ why: 'damaged', note: 'moths' }), 'metric', NOW));
+  const gone = idOf(letGo(db, pieceIds[1]!, goingValues({ why: 'damaged', note: 'moths' }), 'metric', NOW));
   expect(entryPage(db, gone)).toMatchObject({ kind: 'write off', went: { massG: 96, why: 'damaged' } });
   expect(balance()).toMatchObject({ thereG: 112, unexplained: [] });
   expect(balance().wentG['written off']).toBe(96);
@@ -354,6 +339,6 @@ test('what was weighed lighter without a word stays unexplained until it is said
   const weighed = idOf(weighPiece(db, id, weighing, 'metric', NOW));
   expect(balance().unexplained).toEqual([{ operationId: weighed, kind: 'weigh', missingG: 32, withinG: 1 }]);
   idOf(undoOperation(db, weighed, NOW));
-  idOf(letGo(db, id, going({ howMuch: 'left', mass: '80' }), 'metric', NOW));
+  idOf(letGo(db, id, goingValues({ howMuch: 'left', mass: '80' }), 'metric', NOW));
   expect(balance()).toMatchObject({ unexplained: [], wentG: { used: 32 } });
 });

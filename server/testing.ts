@@ -3,6 +3,7 @@ import type { Saved } from './result';
 import type { Happening, RunEvent, RunState } from '../core/run';
 import type { RunNews } from '../core/following';
 import { followRun, windingFold } from './runEvents';
+import type { GoingForm } from './changes';
 import type { PlyForm } from './plying';
 import type { LogForm } from './runLog';
 import type { StartForm } from './runStart';
@@ -130,6 +131,24 @@ export function plyValues(pieceIds: number[], values: Partial<PlyForm> = {}): Pl
     humidity: '',
     scaleResolutionG: 0.1,
     restDays: '2',
+    note: '',
+    ...values,
+  };
+}
+
+/** All of a piece used, for no project. */
+export function goingValues(values: Partial<GoingForm> = {}): GoingForm {
+  return {
+    requestKey: aKey(),
+    howMuch: 'all',
+    mass: '',
+    took: '',
+    fromEnd: 'outer',
+    tare: '',
+    humidity: '',
+    scaleResolutionG: 1,
+    why: null,
+    projectId: null,
     note: '',
     ...values,
   };

@@ -2,7 +2,7 @@ import { scales } from '../../server/bench';
 import { changePage } from '../../server/changePages';
 import { letGo, treatPieces } from '../../server/changes';
 import { balanceOfYarn } from '../../server/threadBalance';
-import { aKey, emptyDatabase, idOf, NOW, shelved } from '../../server/testing';
+import { aKey, emptyDatabase, goingValues, idOf, NOW, shelved } from '../../server/testing';
 import { yarnView } from '../../server/yarnViews';
 import type { YarnForm } from '../../server/yarns';
 import { saidBy } from '../../ui/testing';
@@ -50,20 +50,7 @@ test('what is wet can only become dry', () => {
 
 test('what is used up is not there any more', () => {
   const { db, pieceIds, said } = shown();
-  const going = {
-    requestKey: aKey(),
-    howMuch: 'all',
-    mass: '',
-    took: '',
-    fromEnd: 'outer',
-    tare: '',
-    humidity: '',
-    scaleResolutionG: 1,
-    why: null,
-    projectId: null,
-    note: '',
-  };
-  idOf(letGo(db, pieceIds[0]!, going, 'metric', NOW));
+  idOf(letGo(db, pieceIds[0]!, goingValues(), 'metric', NOW));
   expect(said()).toContain('It is no longer there: see what became of it');
 });
 
@@ -73,22 +60,9 @@ test('in ounces and yards, so are its hints', () => {
 
 test('where every gram went is said, with what nobody can explain', () => {
   const { db, yarnId, pieceIds } = shown({ ...cakes, masses: [...cakes.masses] });
-  const going = {
-    requestKey: aKey(),
-    howMuch: 'left',
-    mass: '80',
-    took: '',
-    fromEnd: 'outer',
-    tare: '',
-    humidity: '',
-    scaleResolutionG: 1,
-    why: null,
-    projectId: null,
-    note: '',
-  };
-  idOf(letGo(db, pieceIds[0]!, going, 'metric', NOW));
+  idOf(letGo(db, pieceIds[0]!, goingValues({ howMuch: 'left', mass: '80' }), 'metric', NOW));
   const said = () => saidBy(<AddsUp balance={balanceOfYarn(db, yarnView(db, yarnId)!)} />);
   expect(said()).toMatch(/208 g came in\. 176 g are still there\. 32 g used Nothing is unexplained\./);
-  idOf(letGo(db, pieceIds[1]!, { ...going, requestKey: aKey(), howMuch: 'all', mass: '', why: 'lost' }, 'metric', NOW));
+  idOf(letGo(db, pieceIds[1]!, goingValues({ why: 'lost' }), 'metric', NOW));
   expect(said()).toContain('96 g written off');
 });
