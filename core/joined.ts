@@ -1,3 +1,4 @@
+import { USED_SHARE } from './twistAccount';
 import { type Fault, faultsAfter, type PackageEnd } from './faults';
 import type { Joint } from './piece';
 
@@ -32,27 +33,45 @@ export function faultsJoined(parts: readonly JoinedPart[], joint: Joint, lengthM
   });
 }
 
-/** A stretch that was taken from one end of a piece that is still there for the rest. */
-export interface TakenStretch {
-  tookM: number;
-  /** What was left then. */
-  leftM: number;
-  fromEnd: PackageEnd;
-}
-
 /**
  * Where faults lie that were found along a piece before some of it was used: what was taken from the inner end moves them
  * nearer to it, and what lay in a stretch that was taken is gone.
  *
  * @example
- * faultsLeft([{ kind: 'knot', atM: 30 }, { kind: 'knot', atM: 80 }], [{ tookM: 50, leftM: 50, fromEnd: 'inner' }]) // => [{ kind: 'knot', atM: 30 }]
+ * faultsLeft([{ kind: 'knot', atM: 30 }, { kind: 'knot', atM: 80 }], [{ took: 50, left: 50, fromEnd: 'inner' }]) // => [{ kind: 'knot', atM: 30 }]
  */
-export function faultsLeft(faults: readonly Fault[], taken: readonly TakenStretch[]): Fault[] {
-  return taken.reduce<Fault[]>(
-    (left, { tookM, leftM, fromEnd }) =>
-      left
-        .map(({ kind, atM }) => ({ kind, atM: fromEnd === 'inner' ? atM - tookM : atM }))
-        .filter(({ atM }) => atM >= 0 && atM <= leftM),
+export function faultsLeft(faults: readonly Fault[], takenM: readonly Taken[]): Fault[] {
+  return takenM.reduce<Fault[]>(
+    (still, { took, left, fromEnd }) =>
+      still
+        .map(({ kind, atM }) => ({ kind, atM: fromEnd === 'inner' ? atM - took : atM }))
+        .filter(({ atM }) => atM >= 0 && atM <= left),
     [...faults],
   );
+}
+
+/** What was taken of a piece and what was left of it then, in grams or in metres: one of them throughout. */
+export interface Taken {
+  took: number;
+  left: number;
+  fromEnd: PackageEnd;
+}
+
+/**
+ * All that was taken of a piece since so much of it was known: what was said, and between it what nobody said but the
+ * scale tells, by more than it and the room's air explain. That is taken to be gone from the end it is worked from.
+ *
+ * @example
+ * takenSince(100, [], 70, 'outer') // => [{ took: 30, left: 70, fromEnd: 'outer' }]
+ * @example
+ * takenSince(100, [{ took: 40, left: 60, fromEnd: 'inner' }], 59, 'outer') // => [{ took: 40, left: 60, fromEnd: 'inner' }]
+ */
+export function takenSince(known: number, said: readonly Taken[], now: number, workedFrom: PackageEnd): Taken[] {
+  const unsaid = (before: number, there: number): Taken[] =>
+    there >= USED_SHARE * before ? [] : [{ took: before - there, left: there, fromEnd: workedFrom }];
+  const befores = [known, ...said.map(({ left }) => left)];
+  return [
+    ...said.flatMap((each, i) => [...unsaid(befores[i]!, each.took + each.left), each]),
+    ...unsaid(befores.at(-1)!, now),
+  ];
 }

@@ -141,7 +141,7 @@ function laidAs(
 }
 
 /** Less by more than the scale and the air explain was used. */
-const USED_SHARE = 0.97;
+export const USED_SHARE = 0.97;
 
 function asLongAs(piece: PieceTwist, lengthM: number, usedFrom: PackageEnd): PieceTwist {
   const wholeM = piece.change.lengthM;

@@ -18,7 +18,7 @@ import { letGo } from './changes';
 import { receiveArchive, takeArchive } from './incoming';
 import { backupFolder, backups, restore } from './backup';
 import { piecesOfYarn } from '../db/pieces';
-import { aKey, emptyDatabase, everything, goingValues, idOf, NOW, shelved } from './testing';
+import { emptyDatabase, everything, goingValues, idOf, NOW, shelved } from './testing';
 import { yarnFront } from './yarnFront';
 
 const FOLDER = mkdtempSync(path.join(os.tmpdir(), 'lazy-acorn-zip-'));

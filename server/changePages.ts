@@ -1,14 +1,13 @@
 import type { PackageEnd } from '../core/faults';
-import { handlingOf } from '../core/fibre';
 import { type MiniCaution, miniCautions } from '../core/miniTies';
-import { endsOf, workedFrom } from '../core/schools';
+import { endsOf } from '../core/schools';
 import type { LayingWay, LeavingWay } from '../core/strandWays';
 import type { Db } from '../db/connection';
 import { operationById } from '../db/operations';
 import { wetBy } from '../db/pieces';
 import { projectsUnderWay } from '../db/projects';
 import { bench, type ReelTool } from './bench';
-import { schools } from './schools';
+import { workFromOf } from './workedEnd';
 import { miniWays } from './strandWays';
 import { piecePage, type PieceView, type YarnView } from './yarnViews';
 
@@ -35,7 +34,7 @@ export function changePage(db: Db, pieceId: number): ChangePage | undefined {
   const { yarn, piece, others } = page;
   const wet = wetBy(db, pieceId);
   const washed = wet === null ? undefined : operationById(db, wet)!;
-  const worked = (yarn.workFrom ?? workedFrom(handlingOf(yarn.fibres), schools(db).workFrom)) === 'centre';
+  const worked = workFromOf(db, yarn) === 'centre';
   const ends = endsOf(piece.form);
   const end = ends.find((each) => each === (worked ? 'inner' : 'outer')) ?? ends[0]!;
   const { reels } = bench(db);

@@ -1,6 +1,7 @@
+import { DEFAULT_SCHOOLS } from '../core/schools';
 import type { Db } from '../db/connection';
 import { type FaultForm, noteFault } from './faults';
-import { undoOperation, whyNotUndo } from './pieces';
+import { undoOperation, weighPiece, whyNotUndo } from './pieces';
 import {
   aKey,
   emptyDatabase,
@@ -15,6 +16,7 @@ import {
 } from './testing';
 import { logRun } from './runLog';
 import { runPage } from './runEvents';
+import { saveSchools } from './schools';
 import { type StartForm, startRun } from './runStart';
 import { piecePage, yarnPage } from './yarnViews';
 
@@ -43,6 +45,37 @@ function wound(db: Db, pieceId: number, masses: string[], form: Partial<StartFor
     .pluck()
     .all(operation) as number[];
 }
+
+test('used without a word, found by the scale: what lay at the end that it is worked from is gone, the rest has moved', () => {
+  const db = emptyDatabase();
+  const { pieceIds } = shelved(db, { form: 'cake', loop: '' });
+  const [cake] = pieceIds as [number];
+  idOf(saveSchools(db, { ...DEFAULT_SCHOOLS, earliestDays: '14', workFrom: 'centre' }));
+  idOf(noteFault(db, cake, fault(), 'metric', NOW));
+  idOf(noteFault(db, cake, fault({ kind: 'thin spot', at: '300 m' }), 'metric', NOW));
+  const weigh = (mass: string) =>
+    idOf(
+      weighPiece(
+        db,
+        cake,
+        { requestKey: aKey(), mass, tare: '', humidity: '', scaleResolutionG: 1, note: '' },
+        'metric',
+        NOW,
+      ),
+    );
+  weigh('110');
+  expect(faultsOf(db, cake)).toEqual([
+    ['knot', 100],
+    ['thin spot', 300],
+  ]);
+  const light = weigh('56');
+  expect(faultsOf(db, cake)).toEqual([['thin spot', Math.round(300 - 56 * GRIST_M_PER_G)]]);
+  undoOperation(db, light, NOW);
+  expect(faultsOf(db, cake)).toEqual([
+    ['knot', 100],
+    ['thin spot', 300],
+  ]);
+});
 
 test('noted from either end, it lies where it was seen, and can be taken back', () => {
   const db = emptyDatabase();

@@ -2,8 +2,8 @@ import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { z } from 'zod';
 import { careInWords } from '../core/care';
-import { fibresInWords, handlingOf } from '../core/fibre';
-import { endsOf, workedFrom } from '../core/schools';
+import { fibresInWords } from '../core/fibre';
+import { endsOf } from '../core/schools';
 import { inWords, lengthFigure, fineMassFigure } from '../core/format';
 import { InputError } from '../core/inputError';
 import { LABEL_SHEET_NAMES, LABEL_SHEETS, type LabelSheet } from '../core/labelSheet';
@@ -16,7 +16,7 @@ import { woundAs } from '../db/woundCakes';
 import { everMade, pieceById } from '../db/pieces';
 import { type Label, type LabelFonts, labelsPdf } from '../formats/labels';
 import { pathOf } from './result';
-import { schools } from './schools';
+import { workFromOf } from './workedEnd';
 import { leftOf, massFactOf, pieceView, yarnView } from './yarnViews';
 
 const ask = z.strictObject({
@@ -92,8 +92,7 @@ export function slipOf(db: Db, pieceId: number, system: UnitSystem, origin: stri
   const made = operationById(db, bornBy)!;
   const on = woundAs(db, pieceId);
   const tool = on && (on.winderId === null ? undefined : toolById(db, 'winder', on.winderId));
-  const from =
-    endsOf(piece.form).length > 1 && (yarn.workFrom ?? workedFrom(handlingOf(yarn.fibres), schools(db).workFrom));
+  const from = endsOf(piece.form).length > 1 && workFromOf(db, yarn);
   const { needleMm: guess } = yarn.guesses;
   const needle = yarn.needleMm ? `${yarn.needleMm}` : guess ? `about ${guess.low} to ${guess.high}` : '';
   return {

@@ -1,7 +1,6 @@
-import { handlingOf, kindOfYarn } from '../core/fibre';
+import { kindOfYarn } from '../core/fibre';
 import { readOrNull } from '../core/inputError';
 import { type Form, liveOperations, massOf, woundBefore } from '../core/piece';
-import { workedFrom } from '../core/schools';
 import { isLoop } from '../core/strandWays';
 import {
   type LaidPart,
@@ -26,7 +25,7 @@ import { bench, type WinderTool } from './bench';
 import { type NextWay, nextWay } from './nextWay';
 import { pliedRecord, type PliedRecord } from './plied';
 import { planTools } from './planTools';
-import { schools } from './schools';
+import { endUsed, endWorked, workFromOf } from './workedEnd';
 import { newestOnShelf } from './shelf';
 import { twistLimits } from './twistLimits';
 import { fromMm, fromUm } from './whole';
@@ -52,7 +51,6 @@ function twistLog(db: Db, yarn: YarnView): LoggedTwist[] {
   const operations = operationsOfYarn(db, yarn.id);
   const live = new Set(liveOperations(operations));
   const parts = partsOfYarn(db, yarn.id);
-  const usedFrom = endWorked(workFromOf(db, yarn));
 
   const lengthOf = (part: PartRow): number | null => {
     const fact = massFactOf(part);
@@ -104,7 +102,7 @@ function twistLog(db: Db, yarn: YarnView): LoggedTwist[] {
     return on('on').flatMap(({ part, piece }): TwistEvent[] => {
       const lengthM = lengthOf(part);
       if (lengthM === null) return [];
-      return [{ kind: 'measured', pieceId: piece.id, lengthM, usedFrom: nextWay(db, piece.id)?.use.end ?? usedFrom }];
+      return [{ kind: 'measured', pieceId: piece.id, lengthM, usedFrom: endUsed(db, yarn, piece.id) }];
     });
   };
 
@@ -129,12 +127,6 @@ function notedLaying(row: LaidRow): NotedLaying {
     ...(row.farSide && { farSide: row.farSide }),
   };
 }
-
-function workFromOf(db: Db, yarn: YarnView): 'centre' | 'outside' {
-  return yarn.workFrom ?? workedFrom(handlingOf(yarn.fibres), schools(db).workFrom);
-}
-
-const endWorked = (workFrom: 'centre' | 'outside'): PackageEnd => (workFrom === 'centre' ? 'inner' : 'outer');
 
 /** A tool that a piece could be wound on next. */
 export interface TwistTool {

@@ -6,7 +6,7 @@ import type { Trust } from '../core/gristFacts';
 import { leftOverTime, type MassStep } from '../core/leftOverTime';
 import { standardAirFactor } from '../core/moisture';
 import { type Form, liveOperations, type MassFact, massOf, type OperationKind } from '../core/piece';
-import { faultsLeft } from '../core/joined';
+import { faultsLeft, takenSince } from '../core/joined';
 import { shrinkagePercent } from '../core/reel';
 import { type KnownTwist, ownTwist } from '../core/ownTwist';
 import type { TwistDirection } from '../core/twist';
@@ -19,11 +19,12 @@ import { operationsOfYarn, type OperationRow, type PartRow, partsOf, partsOfYarn
 import { partsTaken } from '../db/goings';
 import { yarnWithMerged } from '../db/merges';
 import { picturesOf } from '../db/pictures';
-import { everMade, marksOfYarn, pieceById, type PieceRow, piecesOfYarn } from '../db/pieces';
+import { everMade, type MarkRow, marksOfYarn, pieceById, type PieceRow, piecesOfYarn } from '../db/pieces';
 import { openRuns } from '../db/runs';
 import { type SampleHow, samplesOfYarn } from '../db/samples';
 import { fibresOf, type Gone, yarnById, type YarnRow } from '../db/yarns';
 import { fromMg, fromMm, fromUm } from './whole';
+import { endUsed } from './workedEnd';
 
 /** A yarn as its band describes it, in SI, with what follows from it. */
 export interface YarnView {
@@ -366,22 +367,40 @@ function viewer(db: Db, yarn: YarnView): (row: PieceRow) => PieceView {
 export function faultsOfYarn(db: Db, yarn: YarnView): (pieceId: number) => Fault[] {
   const marks = marksOfYarn(db, yarn.id);
   const gristMPerG = yarn.grist?.mean ?? null;
-  const taken = marks.length > 0 && gristMPerG !== null ? partsTaken(db, yarn.id) : [];
-  return (pieceId) =>
-    marks
-      .filter((mark) => mark.pieceId === pieceId)
-      .flatMap(({ kind, atMm, operationId }) =>
-        faultsLeft(
-          [{ kind, atM: fromMm(atMm) }],
-          taken
-            .filter((part) => part.pieceId === pieceId && part.operationId > operationId)
-            .map(({ tookMg, leftMg, fromEnd }) => ({
-              tookM: fromMg(tookMg) * gristMPerG!,
-              leftM: fromMg(leftMg) * gristMPerG!,
-              fromEnd: fromEnd ?? 'inner',
-            })),
-        ),
-      );
+  if (marks.length === 0 || gristMPerG === null) return (pieceId) => faultsOf(marks, pieceId);
+  const lengthM = (massMg: number) => fromMg(massMg) * gristMPerG;
+  const live = new Set(liveOperations(operationsOfYarn(db, yarn.id)));
+  // What a band promised and the scale does not find was never there to be taken.
+  const weighed = partsOfYarn(db, yarn.id).flatMap((part) =>
+    part.side !== 'in' && part.massMg !== null && part.massFrom === 'scale' && live.has(part.operationId)
+      ? [{ ...part, lengthM: lengthM(part.massMg) }]
+      : [],
+  );
+  const said = partsTaken(db, yarn.id);
+  return (pieceId) => {
+    const mine = marks.filter((mark) => mark.pieceId === pieceId);
+    if (mine.length === 0) return [];
+    const known = weighed.filter((part) => part.pieceId === pieceId);
+    const nowM = known.at(-1)?.lengthM;
+    if (nowM === undefined) return faultsOf(marks, pieceId);
+    const saidSince = (operationId: number) =>
+      said
+        .filter((part) => part.pieceId === pieceId && part.operationId > operationId)
+        .map(({ tookMg, leftMg, fromEnd }) => ({
+          took: lengthM(tookMg),
+          left: lengthM(leftMg),
+          fromEnd: fromEnd ?? 'inner',
+        }));
+    return mine.flatMap(({ kind, atMm, operationId }) => {
+      const then = known.findLast((part) => part.operationId <= operationId) ?? known[0]!;
+      const taken = takenSince(then.lengthM, saidSince(operationId), nowM, endUsed(db, yarn, pieceId));
+      return faultsLeft([{ kind, atM: fromMm(atMm) }], taken);
+    });
+  };
+}
+
+function faultsOf(marks: readonly MarkRow[], pieceId: number): Fault[] {
+  return marks.filter((mark) => mark.pieceId === pieceId).map(({ kind, atMm }) => ({ kind, atM: fromMm(atMm) }));
 }
 
 /** The operations of a yarn that hold and that turn pieces into pieces, oldest first. */
