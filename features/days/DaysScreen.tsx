@@ -99,7 +99,7 @@ export function DaysScreen({ page }: { page: DaysPage }) {
       <p role="status" className="visually-hidden">
         {said}
       </p>
-      <p className={styles.how}>
+      <p className={styles.how} data-screen-only>
         Drag a card to another day, or use the arrow keys on it. Dashed cards are proposals: they may change; what is
         settled stays where it is until you move it.{' '}
         {waits.some(({ ready }) => ready) && <Link href="/">Something waits to be gone on with.</Link>}

@@ -11,7 +11,7 @@ export function FeedPanel() {
     () => '',
   );
   return (
-    <section aria-labelledby="feed">
+    <section data-screen-only aria-labelledby="feed">
       <h2 id="feed">In your own calendar</h2>
       <p>
         What is settled, what is due, and when something will have rested or be dry, with a reminder.{' '}

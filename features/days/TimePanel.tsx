@@ -31,7 +31,7 @@ export function TimePanel({ time }: { time: KeptTime }) {
   });
   const { values, set, errors } = form;
   return (
-    <section aria-labelledby="time">
+    <section data-screen-only aria-labelledby="time">
       <h2 id="time">When you have time</h2>
       <Form form={form} className={styles.time}>
         <div className={styles.week}>

@@ -35,7 +35,7 @@ export function MeasureCard({
 }) {
   const [how, choose] = useState(first);
   return (
-    <div className={styles.card} id="measure">
+    <div className={styles.card} id="measure" data-screen-only>
       <Segmented
         options={MEASURES.map((value) => ({
           value,

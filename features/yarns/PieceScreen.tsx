@@ -111,7 +111,7 @@ export function PieceScreen({
               It is no longer there: <Link href={`/logbook/${piece.consumedBy}`}>see what became of it</Link>.
             </Say>
           )}
-          <p>
+          <p data-screen-only>
             <Link href={`/twist/${piece.id}`}>What has become of its twist</Link>
             {next && !gone && <>; in the plan: {lowerFirst(wayWords(next, piece.form))}</>}.
           </p>
@@ -139,7 +139,7 @@ export function PieceScreen({
           )}
           {!gone && <Printed pieceId={piece.id} />}
           {others.length > 0 && (
-            <nav className={styles.others} aria-label="Other pieces of this yarn">
+            <nav className={styles.others} data-screen-only aria-label="Other pieces of this yarn">
               <span>Also of this yarn:</span>
               {others.map(({ id, label }) => (
                 <Link key={id} href={`/pieces/${id}`}>
@@ -191,7 +191,7 @@ function Printed({ pieceId }: { pieceId: number }) {
   const paper = useSystem() === 'imperial' ? 'letter' : 'a4';
   const on = (sheet: string) => `/api/labels?pieces=${pieceId}&sheet=${paper}-${sheet}`;
   return (
-    <p className={styles.printed}>
+    <p className={styles.printed} data-screen-only>
       Print{' '}
       <a href={on('slips')} target="_blank" rel="noreferrer">
         a slip for the hole
