@@ -229,6 +229,10 @@ describe('days', () => {
       `${first}T19:30:00`,
     );
 
+    // So it stays through a reload, which also waits until the card is back where it was.
+    await maker.page.reload();
+    await maker.live();
+    expect(await stateOf()).toContain('settled');
     await maker.page.$eval('li[aria-label^="Card the grey fleece"] button:last-of-type', (button) =>
       (button as HTMLElement).click(),
     );
