@@ -8,19 +8,19 @@ import { JOINTS, type OperationKind, WRITE_OFF_REASONS } from '../core/piece';
 import { parseAmount, type UnitSystem } from '../core/units';
 import type { Db } from '../db/connection';
 import { insertJoined, insertWent } from '../db/goings';
-import { insertOperation, insertPart, insertUsedUp, operationByRequest, type PartRow } from '../db/operations';
-import { insertPiece, pieceById, type PieceRow, wetBy } from '../db/pieces';
+import { insertOperation, insertPart, insertUsedUp, type PartRow } from '../db/operations';
+import { pieceById, type PieceRow, wetBy } from '../db/pieces';
 import { projectById } from '../db/projects';
 import { openRunOfPiece } from '../db/runs';
 import { insertSample, NO_SAMPLE } from '../db/samples';
+import { enterOnce, pieceThere, putPiece } from './entering';
 import { keepMarks } from './faults';
 import { longText, quantity, read, readOptional, requestKey, wholeNumber } from './fields';
 import { undoOperation } from './pieces';
 import { attempt, NotPossible, type Saved } from './result';
 import { keepLaidLoops, keepLeft, layingWay, leavingWay } from './strandWays';
-import { weighedMass, type WeighedMass, weighingFields } from './weighing';
+import { isTooMuch, weighedMass, type WeighedMass, weighingFields } from './weighing';
 import { fromMg, toMg, toMm } from './whole';
-import { nextLabel } from './yarns';
 import { pieceView, yarnView } from './yarnViews';
 
 /** What becomes of pieces beside winding, cutting and plying: opened, washed, dyed, dried, reeled, joined, used, gone. */
@@ -37,7 +37,7 @@ export type TreatForm = z.input<typeof treatForm>;
 
 /** Pieces are opened, or go into the dye pot or into water: from then on these wait to be dry. */
 export function treatPieces(db: Db, input: unknown, now: Date): Saved {
-  return entered(db, treatForm, input, (form) => {
+  return enterOnce(db, treatForm, input, (form) => {
     const pieces = form.pieceIds.map((id) => stillThere(db, id));
     if (form.kind === 'open' && pieces.some(({ form }) => form !== 'hank' && form !== 'mini skein'))
       throw new NotPossible('only what lies in loops is opened');
@@ -97,7 +97,7 @@ export type DriedForm = z.input<ReturnType<typeof dryForm>>;
 
 /** A piece that was washed or dyed is found to be dry. */
 export function foundDry(db: Db, pieceId: number, input: unknown, system: UnitSystem, now: Date): Saved {
-  return entered(db, dryForm(system), input, (form) => {
+  return enterOnce(db, dryForm(system), input, (form) => {
     const piece = stillThere(db, pieceId);
     if (wetBy(db, pieceId) === null) throw new NotPossible('it was not wet, as far as the log knows');
     const mass = form.mass === null ? {} : weighedMass(form.mass, form, 'mass');
@@ -125,7 +125,7 @@ type Going = z.output<ReturnType<typeof goingForm>>;
 
 /** A piece, or a part of it, was used, or has gone otherwise. */
 export function letGo(db: Db, pieceId: number, input: unknown, system: UnitSystem, now: Date): Saved {
-  return entered(db, goingForm(system), input, (form) => {
+  return enterOnce(db, goingForm(system), input, (form) => {
     const piece = stillThere(db, pieceId);
     if (form.projectId !== null && !projectById(db, form.projectId)) throw new NotPossible('there is no such project');
     const left = form.howMuch === 'all' ? null : leftOf(db, piece, form);
@@ -202,7 +202,7 @@ export type ReelForm = z.input<ReturnType<typeof reelForm>>;
 
 /** A skein is made of what is wound: so many loops round a reel, which measure it by the way. */
 export function reelPiece(db: Db, pieceId: number, input: unknown, system: UnitSystem, now: Date): Saved {
-  return entered(db, reelForm(system), input, (form) => {
+  return enterOnce(db, reelForm(system), input, (form) => {
     const piece = stillThere(db, pieceId);
     if (piece.form === 'hank' || piece.form === 'mini skein') throw new NotPossible('it lies in loops already');
     const [mass, rest] = [weighedMass(form.mass, form, 'mass'), form.rest && weighedMass(form.rest, form, 'rest')];
@@ -217,7 +217,7 @@ export function reelPiece(db: Db, pieceId: number, input: unknown, system: UnitS
     insertUsedUp(db, operationId, piece);
     keepLeft(db, operationId, { form: piece.form, fromEnd: form.fromEnd }, form.left);
     const lengthM = form.loops * form.loop;
-    const skeinId = made(db, operationId, piece, { form: form.form, loopMm: toMm(form.loop), mass });
+    const skeinId = putPiece(db, operationId, { yarnId: piece.yarnId, form: form.form, loopMm: toMm(form.loop) }, mass);
     keepLaidLoops(db, { operationId, pieceId: skeinId, loopM: form.loop, way: form.laid });
     insertSample(db, {
       ...NO_SAMPLE,
@@ -232,7 +232,7 @@ export function reelPiece(db: Db, pieceId: number, input: unknown, system: UnitS
       loops: form.loops,
       loopMm: toMm(form.loop),
     });
-    const restId = rest ? made(db, operationId, piece, { form: piece.form, loopMm: null, mass: rest }) : null;
+    const restId = rest ? putPiece(db, operationId, piece, rest) : null;
     const restM = rest ? (lengthM * rest.massMg) / mass.massMg : 0;
     const along = pieceView(db, yarnView(db, piece.yarnId)!, piece);
     const after = faultsAfter({
@@ -264,7 +264,7 @@ export type JoinForm = z.input<ReturnType<typeof joinForm>>;
 
 /** Several pieces of one yarn become one. */
 export function joinPieces(db: Db, input: unknown, system: UnitSystem, now: Date): Saved {
-  return entered(db, joinForm(system), input, (form) => {
+  return enterOnce(db, joinForm(system), input, (form) => {
     const ids = [...new Set(form.pieceIds)];
     if (ids.length < 2) throw new InputError('choose what is joined to it', 'pieceIds');
     const rows = ids.map((id) => stillThere(db, id));
@@ -285,8 +285,8 @@ export function joinPieces(db: Db, input: unknown, system: UnitSystem, now: Date
     });
     insertJoined(db, operationId, form.joint, ids);
     for (const row of rows) insertUsedUp(db, operationId, row);
-    const whole = mass ?? togetherOf(rows);
-    const wholeId = made(db, operationId, first, { form: form.form, loopMm: null, mass: whole });
+    const { yarnId } = first;
+    const wholeId = putPiece(db, operationId, { yarnId, form: form.form, loopMm: null }, mass ?? togetherOf(rows));
     keepMarks(db, operationId, wholeId, faultsOfWhole(db, rows, wholeId, form.joint));
     return operationId;
   });
@@ -320,40 +320,13 @@ function faultsOfWhole(db: Db, rows: readonly PieceRow[], wholeId: number, joint
   );
 }
 
-function made(
-  db: Db,
-  operationId: number,
-  { yarnId }: PieceRow,
-  { form, loopMm, mass }: { form: PieceRow['form']; loopMm: number | null; mass: WeighedMass | null },
-): number {
-  const pieceId = insertPiece(db, { yarnId, form, label: nextLabel(db, yarnId, form), loopMm, bornBy: operationId });
-  insertPart(db, { operationId, pieceId, side: 'out', ...mass });
-  return pieceId;
-}
-
-/** More than went in can be a slip of the scale, or water; but not by much. */
-const MORE_SHARE = 1.1;
-
 function requireNoMore({ massMg }: Pick<PieceRow, 'massMg'>, outMg: number): void {
-  if (massMg !== null && outMg > massMg * MORE_SHARE + 3000)
+  if (massMg !== null && isTooMuch(outMg, massMg))
     throw new InputError(`that is more than the ${grams(massMg)} that went in; weigh it again`, 'mass');
 }
 
 function stillThere(db: Db, pieceId: number): PieceRow {
-  const piece = pieceById(db, pieceId);
-  if (!piece || piece.consumedBy !== null) throw new NotPossible('this piece is not there any more');
+  const piece = pieceThere(db, pieceId);
   if (openRunOfPiece(db, pieceId)) throw new NotPossible('it is on the bench for something else');
   return piece;
-}
-
-/** Checks a form, and enters what it says once, however often it is sent. */
-function entered<Form extends { requestKey: string }>(
-  db: Db,
-  schema: z.ZodType<Form>,
-  input: unknown,
-  enter: (form: Form) => number,
-): Saved {
-  return attempt(schema, input, (form) =>
-    db.transaction(() => operationByRequest(db, form.requestKey)?.id ?? enter(form)).immediate(),
-  );
 }

@@ -3,10 +3,11 @@ import { type Fault, FAULT_KINDS, PACKAGE_ENDS } from '../core/faults';
 import { InputError } from '../core/inputError';
 import type { UnitSystem } from '../core/units';
 import type { Db } from '../db/connection';
-import { insertOperation, insertPart, operationByRequest } from '../db/operations';
-import { insertMark, pieceById } from '../db/pieces';
+import { insertOperation, insertPart } from '../db/operations';
+import { insertMark } from '../db/pieces';
+import { enterOnce, pieceThere } from './entering';
 import { quantity, read, requestKey } from './fields';
-import { attempt, NotPossible, type Saved } from './result';
+import { NotPossible, type Saved } from './result';
 import { toMm } from './whole';
 import { pieceView, yarnView } from './yarnViews';
 
@@ -23,28 +24,21 @@ export type FaultForm = z.input<ReturnType<typeof faultForm>>;
 
 /** Notes something that lies along a piece; from then on it follows the yarn. */
 export function noteFault(db: Db, pieceId: number, input: unknown, system: UnitSystem, now: Date): Saved {
-  return attempt(faultForm(system), input, (form) =>
-    db
-      .transaction(() => {
-        const before = operationByRequest(db, form.requestKey);
-        if (before) return before.id;
-        const row = pieceById(db, pieceId);
-        if (!row || row.consumedBy !== null) throw new NotPossible('this piece is not there any more');
-        const { lengthM } = pieceView(db, yarnView(db, row.yarnId)!, row);
-        if (!lengthM) throw new NotPossible('its length must be known before a place along it can be');
-        if (form.at > lengthM.high90) throw new InputError(`it is only about ${Math.round(lengthM.mean)} m long`, 'at');
-        const atM = form.from === 'inner' ? form.at : Math.max(0, lengthM.mean - form.at);
-        const operationId = insertOperation(db, {
-          kind: 'inspect',
-          at: now.toISOString(),
-          requestKey: form.requestKey,
-        });
-        insertPart(db, { operationId, pieceId, side: 'on' });
-        insertMark(db, operationId, { pieceId, kind: form.kind, atMm: toMm(atM) });
-        return operationId;
-      })
-      .immediate(),
-  );
+  return enterOnce(db, faultForm(system), input, (form) => {
+    const row = pieceThere(db, pieceId);
+    const { lengthM } = pieceView(db, yarnView(db, row.yarnId)!, row);
+    if (!lengthM) throw new NotPossible('its length must be known before a place along it can be');
+    if (form.at > lengthM.high90) throw new InputError(`it is only about ${Math.round(lengthM.mean)} m long`, 'at');
+    const atM = form.from === 'inner' ? form.at : Math.max(0, lengthM.mean - form.at);
+    const operationId = insertOperation(db, {
+      kind: 'inspect',
+      at: now.toISOString(),
+      requestKey: form.requestKey,
+    });
+    insertPart(db, { operationId, pieceId, side: 'on' });
+    insertMark(db, operationId, { pieceId, kind: form.kind, atMm: toMm(atM) });
+    return operationId;
+  });
 }
 
 /** Sets down what lies along a piece that an operation made. */

@@ -3,9 +3,9 @@ import { InputError } from '../core/inputError';
 import type { UnitSystem } from '../core/units';
 import type { Db } from '../db/connection';
 import { miniJobById, miniOfPiece, minisOfJob, setKit } from '../db/minis';
-import { operationByRequest } from '../db/operations';
 import { pieceById, type PieceRow, wetBy } from '../db/pieces';
 import { goneThrough } from './changes';
+import { enterOnce, pieceThere } from './entering';
 import { longText, quantity, readOptional, requestKey } from './fields';
 import { attempt, NotPossible, type Saved } from './result';
 import { weighedMass, weighingFields } from './weighing';
@@ -30,32 +30,25 @@ const DAMP_FROM = 0.03;
 
 /** Keeps what dyed or washed minis weigh, now that they are dry. */
 export function weighDried(db: Db, input: unknown, system: UnitSystem, now: Date): Saved {
-  return attempt(dryForm(system), input, (form) =>
-    db
-      .transaction(() => {
-        const before = operationByRequest(db, form.requestKey);
-        if (before) return before.id;
-        const weighed = form.pieceIds.flatMap((id, i) => {
-          const massG = form.masses[i] ?? null;
-          if (massG === null) return [];
-          const piece = stillThere(db, id);
-          if (wetBy(db, id) === null) throw new InputError('this one is weighed already', `masses.${i}`);
-          const mass = weighedMass(massG, form, `masses.${i}`);
-          const beforeG = piece.massMg === null ? null : fromMg(piece.massMg);
-          if (beforeG !== null && !form.sure && fromMg(mass.massMg) > beforeG * (1 + DAMP_FROM) + form.scaleResolutionG)
-            throw new InputError(`it was ${Number(beforeG.toFixed(1))} g before: still damp?`, `masses.${i}`);
-          return [{ piece, mass }];
-        });
-        if (weighed.length === 0) throw new InputError('weigh at least one', 'masses.0');
-        return goneThrough(db, weighed, { ...form, kind: 'weigh' }, now);
-      })
-      .immediate(),
-  );
+  return enterOnce(db, dryForm(system), input, (form) => {
+    const weighed = form.pieceIds.flatMap((id, i) => {
+      const massG = form.masses[i] ?? null;
+      if (massG === null) return [];
+      const piece = stillThere(db, id);
+      if (wetBy(db, id) === null) throw new InputError('this one is weighed already', `masses.${i}`);
+      const mass = weighedMass(massG, form, `masses.${i}`);
+      const beforeG = piece.massMg === null ? null : fromMg(piece.massMg);
+      if (beforeG !== null && !form.sure && fromMg(mass.massMg) > beforeG * (1 + DAMP_FROM) + form.scaleResolutionG)
+        throw new InputError(`it was ${Number(beforeG.toFixed(1))} g before: still damp?`, `masses.${i}`);
+      return [{ piece, mass }];
+    });
+    if (weighed.length === 0) throw new InputError('weigh at least one', 'masses.0');
+    return goneThrough(db, weighed, { ...form, kind: 'weigh' }, now);
+  });
 }
 
 function stillThere(db: Db, pieceId: number): PieceRow {
-  const piece = pieceById(db, pieceId);
-  if (!piece || piece.consumedBy !== null) throw new NotPossible('one of these is not there any more');
+  const piece = pieceThere(db, pieceId, 'one of these is');
   if (!miniOfPiece(db, pieceId)) throw new NotPossible('one of these is no mini');
   return piece;
 }

@@ -12,9 +12,10 @@ import { fits } from '../core/minis';
 import type { UnitSystem } from '../core/units';
 import type { Db } from '../db/connection';
 import { insertMini, loopsLastWeighed, miniJobById } from '../db/minis';
-import { insertOperation, insertPart, insertUsedUp, operationByRequest } from '../db/operations';
-import { insertPiece, pieceById, type PieceRow } from '../db/pieces';
+import { insertOperation, insertUsedUp } from '../db/operations';
+import { pieceById, type PieceRow } from '../db/pieces';
 import { endRun, insertRun, openRunOfPiece, runById } from '../db/runs';
+import { enterOnce, pieceThere, putPiece } from './entering';
 import { longText, quantity, readOptional, requestKey } from './fields';
 import { type MiniJobPlan, readMiniJobPlan } from './miniJobPlan';
 import { miniYarns } from './miniParents';
@@ -26,7 +27,6 @@ import { type RunFrame, runFrame } from './runEvents';
 import { keepLaidLoops, keepLeft, layingWay, leavingWay, miniWays } from './strandWays';
 import { weighedMass, type WeighedMass, weighingFields } from './weighing';
 import { fromMg, toMg, toMm } from './whole';
-import { nextLabel } from './yarns';
 
 /** Begins to count the minis of one parent of a job; goes on with the open run if there is one. */
 export function startMiniRun(db: Db, jobId: number, pieceId: number, now: Date): Saved {
@@ -159,66 +159,59 @@ export type MiniLogForm = z.input<ReturnType<typeof logForm>>;
 
 /** Logs a counting: its parent becomes the minis and what is left of it, with ends and ties told apart. */
 export function logMiniRun(db: Db, runId: number, input: unknown, system: UnitSystem, now: Date): Saved {
-  return attempt(logForm(system), input, (form) =>
-    db
-      .transaction(() => {
-        const before = operationByRequest(db, form.requestKey);
-        if (before) return before.id;
-        const run = runById(db, runId);
-        if (run?.kind !== 'minis' || run.endedAt !== null) throw new NotPossible('these minis are logged already');
-        const row = pieceById(db, run.pieceId);
-        if (!row || row.consumedBy !== null) throw new NotPossible('the piece is not there any more');
-        const plan = readMiniRunPlan(run.plan);
-        const state = miniStateOf(db, run);
-        const made = minisMade(state);
-        if (made.length === 0) throw new NotPossible('no mini was made; give it up instead');
-        const places = leftPlaces(plan);
-        const left = form.left.map(({ mass, kept }, i) => ({
-          afterMini: places[i] ?? plan.minis.length,
-          kept,
-          mass: mass === null ? null : weighedMass(mass, form, `left.${i}.mass`),
-        }));
-        const thrownMg = left.reduce((sum, { mass, kept }) => sum + (mass && !kept ? mass.massMg : 0), 0);
-        const endsMg = toMg(form.ends ?? made.length * (plan.cutLossG - plan.tiesG));
-        const tiesMg = toMg(form.ties ?? made.length * plan.tiesG);
-        const learned = loopMassOf(plan, state, plan.parent);
-        requireNotMore(row, left, state, learned);
-        const operationId = insertOperation(db, {
-          kind: 'split',
-          at: now.toISOString(),
-          note: form.note,
-          wasteMg: endsMg + thrownMg,
-          tiesMg,
-          requestKey: form.requestKey,
-          fromEnd: plan.fromEnd,
-        });
-        insertUsedUp(db, operationId, row);
-        keepLeft(db, operationId, { form: row.form, fromEnd: plan.fromEnd }, form.leaving, 'leaving');
-        const cut: Cut = {
-          operationId,
-          jobId: run.jobId!,
-          row,
-          plan,
-          state,
-          learned,
-          made,
-          left,
-          humidity: form.humidity,
-          laid: form.laid,
-        };
-        const pieces = along(cut);
-        const faults = faultsAlong(cut, pieces);
-        pieces.forEach((piece, i) => {
-          if (piece.kind === 'mini') keepMini(db, cut, piece.part, faults.parts[i]!);
-          else keepRest(db, cut, piece.left, { form: 'ball', cutOut: true }, faults.parts[i]!);
-        });
-        const rest = restOf(cut);
-        if (rest) keepRest(db, cut, rest, { form: row.form, cutOut: false }, faults.rest);
-        endRun(db, runId, now.toISOString(), operationId);
-        return operationId;
-      })
-      .immediate(),
-  );
+  return enterOnce(db, logForm(system), input, (form) => {
+    const run = runById(db, runId);
+    if (run?.kind !== 'minis' || run.endedAt !== null) throw new NotPossible('these minis are logged already');
+    const row = pieceThere(db, run.pieceId, 'the piece is');
+    const plan = readMiniRunPlan(run.plan);
+    const state = miniStateOf(db, run);
+    const made = minisMade(state);
+    if (made.length === 0) throw new NotPossible('no mini was made; give it up instead');
+    const places = leftPlaces(plan);
+    const left = form.left.map(({ mass, kept }, i) => ({
+      afterMini: places[i] ?? plan.minis.length,
+      kept,
+      mass: mass === null ? null : weighedMass(mass, form, `left.${i}.mass`),
+    }));
+    const thrownMg = left.reduce((sum, { mass, kept }) => sum + (mass && !kept ? mass.massMg : 0), 0);
+    const endsMg = toMg(form.ends ?? made.length * (plan.cutLossG - plan.tiesG));
+    const tiesMg = toMg(form.ties ?? made.length * plan.tiesG);
+    const learned = loopMassOf(plan, state, plan.parent);
+    requireNotMore(row, left, state, learned);
+    const operationId = insertOperation(db, {
+      kind: 'split',
+      at: now.toISOString(),
+      note: form.note,
+      wasteMg: endsMg + thrownMg,
+      tiesMg,
+      requestKey: form.requestKey,
+      fromEnd: plan.fromEnd,
+    });
+    insertUsedUp(db, operationId, row);
+    keepLeft(db, operationId, { form: row.form, fromEnd: plan.fromEnd }, form.leaving, 'leaving');
+    const cut: Cut = {
+      operationId,
+      jobId: run.jobId!,
+      row,
+      plan,
+      state,
+      learned,
+      made,
+      left,
+      humidity: form.humidity,
+      laid: form.laid,
+    };
+    const pieces = along(cut);
+    const faults = faultsAlong(cut, pieces);
+    pieces.forEach((piece, i) => {
+      if (piece.kind === 'mini') keepMini(db, cut, piece.part, faults.parts[i]!);
+      else keepRest(db, cut, piece.left, { form: 'ball', cutOut: true }, faults.parts[i]!);
+    });
+    const rest = restOf(cut);
+    if (rest) keepRest(db, cut, rest, { form: row.form, cutOut: false }, faults.rest);
+    endRun(db, runId, now.toISOString(), operationId);
+    return operationId;
+  });
 }
 
 type Left = { afterMini: number; kept: boolean; mass: WeighedMass | null };
@@ -294,26 +287,21 @@ function keepMini(
   faults: readonly Fault[],
 ): void {
   const mini = plan.minis[part]!;
-  const pieceId = insertPiece(db, {
-    yarnId: row.yarnId,
-    form: 'mini skein',
-    label: nextLabel(db, row.yarnId, 'mini skein'),
-    loopMm: toMm(plan.reel.loopM),
-    bornBy: operationId,
-  });
   const weighing = state.weighed[part];
   const byLoops = massOfMini(state, learned, part);
-  insertPart(db, {
+  const pieceId = putPiece(
+    db,
     operationId,
-    pieceId,
-    side: 'out',
-    massMg: Math.max(1, toMg(weighing?.massG ?? byLoops.mean)),
-    massFrom: 'scale',
-    tareMg: 0,
-    // Not weighed by itself: as sure as its loops tell, put as the step of a scale.
-    resolutionMg: Math.max(1, toMg(weighing?.resolutionG ?? byLoops.sd * Math.sqrt(12))),
-    humidityPercent: humidity,
-  });
+    { yarnId: row.yarnId, form: 'mini skein', loopMm: toMm(plan.reel.loopM) },
+    {
+      massMg: Math.max(1, toMg(weighing?.massG ?? byLoops.mean)),
+      massFrom: 'scale',
+      tareMg: 0,
+      // Not weighed by itself: as sure as its loops tell, put as the step of a scale.
+      resolutionMg: Math.max(1, toMg(weighing?.resolutionG ?? byLoops.sd * Math.sqrt(12))),
+      humidityPercent: humidity,
+    },
+  );
   keepLaidLoops(db, { operationId, pieceId, loopM: plan.reel.loopM, way: laid });
   insertMini(db, {
     pieceId,
@@ -345,14 +333,8 @@ function keepRest(
   faults: readonly Fault[],
 ): void {
   if (!mass || !kept) return;
-  const pieceId = insertPiece(db, {
-    yarnId: row.yarnId,
-    form,
-    label: nextLabel(db, row.yarnId, form),
-    loopMm: form === row.form ? row.loopMm : null,
-    bornBy: operationId,
-  });
-  insertPart(db, { operationId, pieceId, side: 'out', ...mass });
+  const loopMm = form === row.form ? row.loopMm : null;
+  const pieceId = putPiece(db, operationId, { yarnId: row.yarnId, form, loopMm }, mass);
   // What stays of the parent lies as it did; only what was cut out was laid anew, and nobody asks how.
   if (cutOut) keepLaidLoops(db, { operationId, pieceId, loopM: null, way: '' });
   keepMarks(db, operationId, pieceId, faults);

@@ -3,8 +3,8 @@ import { PACKAGE_ENDS } from '../core/faults';
 import { LAYING_WAYS, LEAVING_WAYS } from '../core/strandWays';
 import type { Db } from '../db/connection';
 import { clearNextWay, nextWayOf, putNextWay } from '../db/nextWays';
-import { pieceById } from '../db/pieces';
-import { attempt, NotPossible, type Saved } from './result';
+import { pieceThere } from './entering';
+import { attempt, type Saved } from './result';
 
 const leaves = z.strictObject({ end: z.enum(PACKAGE_ENDS), left: z.enum(LEAVING_WAYS) });
 
@@ -32,8 +32,7 @@ export function chooseNextWay(db: Db, pieceId: number, input: unknown, now: Date
   return attempt(way, input, (chosen) =>
     db
       .transaction(() => {
-        const piece = pieceById(db, pieceId);
-        if (!piece || piece.consumedBy !== null) throw new NotPossible('this piece is not there any more');
+        pieceThere(db, pieceId);
         putNextWay(db, pieceId, JSON.stringify(chosen), now.toISOString());
         return pieceId;
       })

@@ -8,13 +8,13 @@ import {
   laterOperations,
   liveUndosOf,
   operationById,
-  operationByRequest,
   type PartRow,
   partsOf,
 } from '../db/operations';
 import { everMade, pieceById } from '../db/pieces';
 import { openRunOfPiece, reopenRun, runOfOperation } from '../db/runs';
 import { setGone } from '../db/yarns';
+import { enterOnce, pieceThere } from './entering';
 import { longText, quantity, read, requestKey } from './fields';
 import { attempt, NotPossible, type Saved } from './result';
 import { weighedMass, weighingFields } from './weighing';
@@ -31,25 +31,18 @@ export type WeighForm = z.input<ReturnType<typeof weighForm>>;
 
 /** Keeps what the scale shows for a piece. */
 export function weighPiece(db: Db, pieceId: number, input: unknown, system: UnitSystem, now: Date): Saved {
-  return attempt(weighForm(system), input, (form) =>
-    db
-      .transaction(() => {
-        const before = operationByRequest(db, form.requestKey);
-        if (before) return before.id;
-        const piece = pieceById(db, pieceId);
-        if (!piece || piece.consumedBy !== null) throw new NotPossible('this piece is not there any more');
-        const mass = weighedMass(form.mass, form, 'mass');
-        const operationId = insertOperation(db, {
-          kind: 'weigh',
-          at: now.toISOString(),
-          note: form.note,
-          requestKey: form.requestKey,
-        });
-        insertPart(db, { operationId, pieceId, side: 'on', ...mass });
-        return operationId;
-      })
-      .immediate(),
-  );
+  return enterOnce(db, weighForm(system), input, (form) => {
+    pieceThere(db, pieceId);
+    const mass = weighedMass(form.mass, form, 'mass');
+    const operationId = insertOperation(db, {
+      kind: 'weigh',
+      at: now.toISOString(),
+      note: form.note,
+      requestKey: form.requestKey,
+    });
+    insertPart(db, { operationId, pieceId, side: 'on', ...mass });
+    return operationId;
+  });
 }
 
 /** A weighing or a sample turns no piece into another: whatever came after it stands without it. */

@@ -9,19 +9,19 @@ import { parseTurnsPerM, type TwistDirection } from '../core/twist';
 import type { PieceTwist } from '../core/twistAccount';
 import type { UnitSystem } from '../core/units';
 import type { Db } from '../db/connection';
-import { insertOperation, insertPart, insertUsedUp, operationByRequest, partsOf } from '../db/operations';
-import { insertPiece, pieceById, type PieceRow } from '../db/pieces';
+import { insertOperation, insertUsedUp, partsOf } from '../db/operations';
+import { pieceById, type PieceRow } from '../db/pieces';
 import { insertPly } from '../db/plies';
 import { openRunOfPiece } from '../db/runs';
 import { fibresOf, insertYarn, replaceFibres, type YarnRow, yarnById } from '../db/yarns';
+import { enterOnce, pieceThere, putPiece } from './entering';
 import { longText, quantity, read, readOptional, requestKey, text, wholeNumber } from './fields';
-import { attempt, NotPossible, type Saved } from './result';
+import { NotPossible, type Saved } from './result';
 import { keepLaidTurning, keepLeft, leavingWay } from './strandWays';
 import { newestOnShelf } from './shelf';
 import { strandFigures, twistOfYarn } from './twist';
-import { weighedMass, type WeighedMass, weighingFields } from './weighing';
+import { isTooMuch, weighedMass, type WeighedMass, weighingFields } from './weighing';
 import { nameOfYarn, pieceView, yarnView, type YarnView } from './yarnViews';
-import { nextLabel } from './yarns';
 
 /** A single, or any yarn, that can be plied. */
 export interface PlySingle {
@@ -131,52 +131,39 @@ const DAY_MS = 24 * 3600 * 1000;
 
 /** Plies singles: they become one piece of a new yarn, that rests, is washed and measured. */
 export function plySingles(db: Db, input: unknown, system: UnitSystem, now: Date): Saved {
-  return attempt(plyForm(system), input, (form) =>
-    db
-      .transaction(() => {
-        const before = operationByRequest(db, form.requestKey);
-        if (before) return before.id;
-        requireMany(form.method, form.pieceIds);
-        const rows = form.pieceIds.map((id) => stillThere(db, id));
-        const mass = form.mass === null ? null : weighedMass(form.mass, form, 'mass');
-        const rest = form.rest === null ? null : weighedMass(form.rest, form, 'rest');
-        requireNotMore(rows, mass, rest);
-        const operationId = insertOperation(db, {
-          kind: 'ply',
-          at: now.toISOString(),
-          note: form.note,
-          requestKey: form.requestKey,
-          fromEnd: form.left === 'turning' ? 'outer' : form.end,
-        });
-        for (const row of rows) insertUsedUp(db, operationId, row);
-        const [first] = rows as [PieceRow, ...PieceRow[]];
-        const fromEnd = form.left === 'turning' && first.form !== 'hank' ? 'outer' : form.end;
-        keepLeft(db, operationId, { form: first.form, fromEnd }, form.left);
-        const yarn = yarnById(db, first.yarnId)!;
-        const yarnId = newPliedYarn(db, yarn, rows, form, now);
-        const pieceId = insertPiece(db, {
-          yarnId,
-          form: form.form,
-          label: nextLabel(db, yarnId, form.form),
-          loopMm: null,
-          bornBy: operationId,
-        });
-        insertPart(db, { operationId, pieceId, side: 'out', ...mass });
-        if (rest) keepRest(db, operationId, rows.at(-1)!, rest);
-        const { ownTwist, twistDirection } = yarnView(db, yarn.id)!;
-        insertPly(db, {
-          operationId,
-          method: form.method,
-          spun: ownTwist?.direction ?? twistDirection,
-          spunTurnsPerKm: ownTwist ? Math.round(ownTwist.turnsPerM * 1000) : null,
-          plied: form.plied,
-          pliedTurnsPerKm: form.turns === null ? null : Math.max(1, Math.round(form.turns * 1000)),
-          restUntil: form.restDays === 0 ? null : new Date(now.getTime() + form.restDays * DAY_MS).toISOString(),
-        });
-        return operationId;
-      })
-      .immediate(),
-  );
+  return enterOnce(db, plyForm(system), input, (form) => {
+    requireMany(form.method, form.pieceIds);
+    const rows = form.pieceIds.map((id) => stillThere(db, id));
+    const mass = form.mass === null ? null : weighedMass(form.mass, form, 'mass');
+    const rest = form.rest === null ? null : weighedMass(form.rest, form, 'rest');
+    requireNotMore(rows, mass, rest);
+    const operationId = insertOperation(db, {
+      kind: 'ply',
+      at: now.toISOString(),
+      note: form.note,
+      requestKey: form.requestKey,
+      fromEnd: form.left === 'turning' ? 'outer' : form.end,
+    });
+    for (const row of rows) insertUsedUp(db, operationId, row);
+    const [first] = rows as [PieceRow, ...PieceRow[]];
+    const fromEnd = form.left === 'turning' && first.form !== 'hank' ? 'outer' : form.end;
+    keepLeft(db, operationId, { form: first.form, fromEnd }, form.left);
+    const yarn = yarnById(db, first.yarnId)!;
+    const yarnId = newPliedYarn(db, yarn, rows, form, now);
+    putPiece(db, operationId, { yarnId, form: form.form, loopMm: null }, mass);
+    if (rest) putPiece(db, operationId, rows.at(-1)!, rest);
+    const { ownTwist, twistDirection } = yarnView(db, yarn.id)!;
+    insertPly(db, {
+      operationId,
+      method: form.method,
+      spun: ownTwist?.direction ?? twistDirection,
+      spunTurnsPerKm: ownTwist ? Math.round(ownTwist.turnsPerM * 1000) : null,
+      plied: form.plied,
+      pliedTurnsPerKm: form.turns === null ? null : Math.max(1, Math.round(form.turns * 1000)),
+      restUntil: form.restDays === 0 ? null : new Date(now.getTime() + form.restDays * DAY_MS).toISOString(),
+    });
+    return operationId;
+  });
 }
 
 function requireMany(method: PlyMethod, pieceIds: readonly number[]): void {
@@ -186,19 +173,15 @@ function requireMany(method: PlyMethod, pieceIds: readonly number[]): void {
 }
 
 function stillThere(db: Db, pieceId: number): PieceRow {
-  const row = pieceById(db, pieceId);
-  if (!row || row.consumedBy !== null) throw new NotPossible('one of these is not there any more');
+  const row = pieceThere(db, pieceId, 'one of these is');
   if (openRunOfPiece(db, pieceId)) throw new NotPossible('one of these is on the bench for something else');
   return row;
 }
 
-/** More than went in can be a slip of the scale, or water; but not by much. */
-const MORE_SHARE = 1.1;
-
 function requireNotMore(rows: readonly PieceRow[], mass: WeighedMass | null, rest: WeighedMass | null): void {
   if (!mass || rows.some(({ massMg }) => massMg === null)) return;
   const wentIn = rows.reduce((sum, { massMg }) => sum + massMg!, 0);
-  if (mass.massMg + (rest?.massMg ?? 0) > wentIn * MORE_SHARE + 3000)
+  if (isTooMuch(mass.massMg + (rest?.massMg ?? 0), wentIn))
     throw new InputError('that is more than went in; weigh it again', 'mass');
 }
 
@@ -237,17 +220,6 @@ function newPliedYarn(db: Db, yarn: YarnRow, rows: readonly PieceRow[], form: Pl
   return yarnId;
 }
 
-function keepRest(db: Db, operationId: number, row: PieceRow, mass: WeighedMass): void {
-  const pieceId = insertPiece(db, {
-    yarnId: row.yarnId,
-    form: row.form,
-    label: nextLabel(db, row.yarnId, row.form),
-    loopMm: row.loopMm,
-    bornBy: operationId,
-  });
-  insertPart(db, { operationId, pieceId, side: 'out', ...mass });
-}
-
 function splitForm(system: UnitSystem) {
   return z.strictObject({
     requestKey,
@@ -263,36 +235,23 @@ export type BobbinSplitForm = z.input<ReturnType<typeof splitForm>>;
 
 /** A single that was split by mass over two bobbins, which turned. */
 export function splitOverBobbins(db: Db, pieceId: number, input: unknown, system: UnitSystem, now: Date): Saved {
-  return attempt(splitForm(system), input, (form) =>
-    db
-      .transaction(() => {
-        const before = operationByRequest(db, form.requestKey);
-        if (before) return before.id;
-        const row = stillThere(db, pieceId);
-        const masses = form.masses.map((mass, i) => weighedMass(mass, form, `masses.${i}`));
-        requireNotMore([row], masses[0]!, masses[1]!);
-        const operationId = insertOperation(db, {
-          kind: 'wind',
-          at: now.toISOString(),
-          note: form.note,
-          requestKey: form.requestKey,
-          fromEnd: form.end,
-        });
-        insertUsedUp(db, operationId, row);
-        keepLeft(db, operationId, { form: row.form, fromEnd: form.end }, form.left);
-        for (const mass of masses) {
-          const bobbinId = insertPiece(db, {
-            yarnId: row.yarnId,
-            form: 'bobbin',
-            label: nextLabel(db, row.yarnId, 'bobbin'),
-            loopMm: null,
-            bornBy: operationId,
-          });
-          insertPart(db, { operationId, pieceId: bobbinId, side: 'out', ...mass });
-          keepLaidTurning(db, { operationId, pieceId: bobbinId });
-        }
-        return operationId;
-      })
-      .immediate(),
-  );
+  return enterOnce(db, splitForm(system), input, (form) => {
+    const row = stillThere(db, pieceId);
+    const masses = form.masses.map((mass, i) => weighedMass(mass, form, `masses.${i}`));
+    requireNotMore([row], masses[0]!, masses[1]!);
+    const operationId = insertOperation(db, {
+      kind: 'wind',
+      at: now.toISOString(),
+      note: form.note,
+      requestKey: form.requestKey,
+      fromEnd: form.end,
+    });
+    insertUsedUp(db, operationId, row);
+    keepLeft(db, operationId, { form: row.form, fromEnd: form.end }, form.left);
+    for (const mass of masses) {
+      const bobbinId = putPiece(db, operationId, { yarnId: row.yarnId, form: 'bobbin', loopMm: null }, mass);
+      keepLaidTurning(db, { operationId, pieceId: bobbinId });
+    }
+    return operationId;
+  });
 }

@@ -7,15 +7,15 @@ import { parseSizeMm } from '../core/span';
 import type { UnitSystem } from '../core/units';
 import { placeAlongM, spindleOf } from '../core/windingPlan';
 import type { Db } from '../db/connection';
-import { insertOperation, insertPart, insertUsedUp, operationByRequest } from '../db/operations';
-import { insertPiece, pieceById } from '../db/pieces';
+import { insertOperation, insertUsedUp } from '../db/operations';
+import { pieceById } from '../db/pieces';
 import { endRun, openRunOfPiece, reopenRun, runById } from '../db/runs';
 import { insertWoundCake } from '../db/woundCakes';
+import { enterOnce, pieceThere, putPiece } from './entering';
 import { longText, quantity, read, readOptional, requestKey } from './fields';
 import { keepMarks } from './faults';
 import { attempt, NotPossible, type Saved } from './result';
 import { readPlan, type RunPlan } from './runPlan';
-import { nextLabel } from './yarns';
 import { keepLaidCake, keepLeft, layingWay, leavingWay } from './strandWays';
 import { weighedMass, weighingFields } from './weighing';
 import { fromMg, toMg, toMm, toUm } from './whole';
@@ -53,75 +53,53 @@ type Log = z.output<ReturnType<typeof logForm>>;
  * they teach of their tool is set down, and the run ends.
  */
 export function logRun(db: Db, runId: number, input: unknown, system: UnitSystem, now: Date): Saved {
-  return attempt(logForm(system), input, (form) =>
-    db
-      .transaction(() => {
-        const before = operationByRequest(db, form.requestKey);
-        if (before) return before.id;
-        const run = runById(db, runId);
-        if (!run || run.endedAt !== null) throw new NotPossible('this winding is logged already');
-        const row = pieceById(db, run.pieceId);
-        if (!row || row.consumedBy !== null) throw new NotPossible('the piece is not there any more');
-        const plan = readPlan(run.plan);
-        const state = stateOf(db, run);
-        const wound = woundParts(state);
-        if (form.masses.length !== wound.length) throw new NotPossible(`${wound.length} cakes were wound; weigh each`);
-        const operationId = insertOperation(db, {
-          kind: 'wind',
-          at: now.toISOString(),
-          note: form.note,
-          wasteMg: form.waste === null ? 0 : toMg(form.waste),
-          requestKey: form.requestKey,
-          fromEnd: plan.fromEnd,
-        });
-        insertUsedUp(db, operationId, row);
-        keepLeft(db, operationId, { form: row.form, fromEnd: plan.fromEnd }, form.left);
-        const cakes = wound.map((part, i) => {
-          const tool = plan.cakes[part]!.tool;
-          const mass = weighedMass(form.masses[i]!, form, `masses.${i}`);
-          const made = { yarnId: row.yarnId, form: tool.onto === 'winder' ? ('cake' as const) : ('ball' as const) };
-          const pieceId = insertPiece(db, {
-            ...made,
-            label: nextLabel(db, row.yarnId, made.form),
-            loopMm: null,
-            bornBy: operationId,
-          });
-          insertPart(db, { operationId, pieceId, side: 'out', ...mass });
-          const lengthM = fromMg(mass.massMg) * plan.gristMPerG;
-          const size = sizeGiven(form, i, tool);
-          keepLesson(db, { operationId, pieceId, part, lengthM, plan, state, ...size });
-          keepLaidCake(
-            db,
-            {
-              operationId,
-              pieceId,
-              massG: fromMg(mass.massMg),
-              diameterMm: size.diameterMm,
-              way: form.laid[i] ?? '',
-              path: `laid.${i}`,
-            },
-            plan.cakes[part]!,
-          );
-          return { part, pieceId, lengthM };
-        });
-        const rest = form.rest === null ? null : weighedMass(form.rest, form, 'rest');
-        const restId =
-          rest &&
-          insertPiece(db, {
-            yarnId: row.yarnId,
-            form: row.form,
-            label: nextLabel(db, row.yarnId, row.form),
-            loopMm: row.loopMm,
-            bornBy: operationId,
-          });
-        if (rest && restId !== null) insertPart(db, { operationId, pieceId: restId, side: 'out', ...rest });
-        const restM = rest ? fromMg(rest.massMg) * plan.gristMPerG : 0;
-        keepFaults(db, { operationId, plan, state, cakes, restId, restM });
-        endRun(db, runId, now.toISOString(), operationId);
-        return operationId;
-      })
-      .immediate(),
-  );
+  return enterOnce(db, logForm(system), input, (form) => {
+    const run = runById(db, runId);
+    if (!run || run.endedAt !== null) throw new NotPossible('this winding is logged already');
+    const row = pieceThere(db, run.pieceId, 'the piece is');
+    const plan = readPlan(run.plan);
+    const state = stateOf(db, run);
+    const wound = woundParts(state);
+    if (form.masses.length !== wound.length) throw new NotPossible(`${wound.length} cakes were wound; weigh each`);
+    const operationId = insertOperation(db, {
+      kind: 'wind',
+      at: now.toISOString(),
+      note: form.note,
+      wasteMg: form.waste === null ? 0 : toMg(form.waste),
+      requestKey: form.requestKey,
+      fromEnd: plan.fromEnd,
+    });
+    insertUsedUp(db, operationId, row);
+    keepLeft(db, operationId, { form: row.form, fromEnd: plan.fromEnd }, form.left);
+    const cakes = wound.map((part, i) => {
+      const tool = plan.cakes[part]!.tool;
+      const mass = weighedMass(form.masses[i]!, form, `masses.${i}`);
+      const made = tool.onto === 'winder' ? 'cake' : 'ball';
+      const pieceId = putPiece(db, operationId, { yarnId: row.yarnId, form: made, loopMm: null }, mass);
+      const lengthM = fromMg(mass.massMg) * plan.gristMPerG;
+      const size = sizeGiven(form, i, tool);
+      keepLesson(db, { operationId, pieceId, part, lengthM, plan, state, ...size });
+      keepLaidCake(
+        db,
+        {
+          operationId,
+          pieceId,
+          massG: fromMg(mass.massMg),
+          diameterMm: size.diameterMm,
+          way: form.laid[i] ?? '',
+          path: `laid.${i}`,
+        },
+        plan.cakes[part]!,
+      );
+      return { part, pieceId, lengthM };
+    });
+    const rest = form.rest === null ? null : weighedMass(form.rest, form, 'rest');
+    const restId = rest && putPiece(db, operationId, row, rest);
+    const restM = rest ? fromMg(rest.massMg) * plan.gristMPerG : 0;
+    keepFaults(db, { operationId, plan, state, cakes, restId, restM });
+    endRun(db, runId, now.toISOString(), operationId);
+    return operationId;
+  });
 }
 
 function sizeGiven(form: Log, i: number, tool: RunPlan['cakes'][number]['tool']) {

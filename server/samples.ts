@@ -9,11 +9,12 @@ import { parseSpanMm } from '../core/span';
 import { MILLIMETRES_PER_INCH, type UnitSystem } from '../core/units';
 import { strandOfYarnMm } from '../core/weightClass';
 import type { Db } from '../db/connection';
-import { insertOperation, insertPart, operationByRequest } from '../db/operations';
-import { pieceById, type PieceRow } from '../db/pieces';
+import { insertOperation, insertPart } from '../db/operations';
+import { type PieceRow } from '../db/pieces';
 import { insertSample, NO_SAMPLE, type SampleRow } from '../db/samples';
+import { enterOnce, pieceThere } from './entering';
 import { longText, number, quantity, read, readOptional, requestKey, wholeNumber } from './fields';
-import { attempt, NotPossible, type Saved } from './result';
+import { type Saved } from './result';
 import { fromMg, toMg, toMm } from './whole';
 import { yarnView } from './yarnViews';
 
@@ -63,39 +64,32 @@ type Sample = z.output<ReturnType<typeof sampleForm>>;
 
 /** Keeps what was measured on a piece; its yarn's grist follows from it. */
 export function addSample(db: Db, pieceId: number, input: unknown, system: UnitSystem, now: Date): Saved {
-  return attempt(sampleForm(system), input, (form) =>
-    db
-      .transaction(() => {
-        const before = operationByRequest(db, form.requestKey);
-        if (before) return before.id;
-        const piece = pieceById(db, pieceId);
-        if (!piece || piece.consumedBy !== null) throw new NotPossible('this piece is not there any more');
-        const { requestKey, note } = form;
-        const operationId = insertOperation(db, { kind: 'sample', at: now.toISOString(), note, requestKey });
-        const sample = {
-          ...NO_SAMPLE,
-          ...measured(db, piece, form),
-          operationId,
-          pieceId,
-          washed: form.washed ? (1 as const) : (0 as const),
-        };
-        // A whole skein that was put on the scale for it has been weighed by the way.
-        const weighed = form.how === 'reel' && form.mass !== null;
-        insertPart(db, {
-          operationId,
-          pieceId,
-          side: 'on',
-          massMg: weighed ? sample.massMg : null,
-          massFrom: weighed ? 'scale' : null,
-          tareMg: 0,
-          resolutionMg: weighed ? sample.resolutionMg : null,
-          humidityPercent: weighed ? sample.humidityPercent : null,
-        });
-        insertSample(db, sample);
-        return operationId;
-      })
-      .immediate(),
-  );
+  return enterOnce(db, sampleForm(system), input, (form) => {
+    const piece = pieceThere(db, pieceId);
+    const { requestKey, note } = form;
+    const operationId = insertOperation(db, { kind: 'sample', at: now.toISOString(), note, requestKey });
+    const sample = {
+      ...NO_SAMPLE,
+      ...measured(db, piece, form),
+      operationId,
+      pieceId,
+      washed: form.washed ? (1 as const) : (0 as const),
+    };
+    // A whole skein that was put on the scale for it has been weighed by the way.
+    const weighed = form.how === 'reel' && form.mass !== null;
+    insertPart(db, {
+      operationId,
+      pieceId,
+      side: 'on',
+      massMg: weighed ? sample.massMg : null,
+      massFrom: weighed ? 'scale' : null,
+      tareMg: 0,
+      resolutionMg: weighed ? sample.resolutionMg : null,
+      humidityPercent: weighed ? sample.humidityPercent : null,
+    });
+    insertSample(db, sample);
+    return operationId;
+  });
 }
 
 type Measured = Partial<SampleRow> & Pick<SampleRow, 'how'>;

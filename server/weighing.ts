@@ -41,3 +41,12 @@ export function weighedMass(
     humidityPercent: humidity,
   };
 }
+
+/** More than went in can be a slip of the scale, or water; but not by much. */
+const MORE_SHARE = 1.1;
+const MORE_MG = 3000;
+
+/** Whether what came out weighs more than can be, after so much went in. */
+export function isTooMuch(outMg: number, wentInMg: number): boolean {
+  return outMg > wentInMg * MORE_SHARE + MORE_MG;
+}
