@@ -107,7 +107,7 @@ export function proposeDays(jobs: readonly ScheduledJob[], time: BenchTime, toda
     }),
     tooEarly: settled
       .filter((job) => {
-        const earliest = earliestOf({ ...job });
+        const earliest = earliestOf(job);
         return earliest !== null && job.plannedOn! < earliest;
       })
       .map(({ id }) => id),
@@ -157,6 +157,24 @@ function dayWithRoom(
 }
 
 const later = (a: string, b: string): string => (a > b ? a : b);
+
+/**
+ * Whether something would be late: after its due date, or never, though it is due.
+ *
+ * @example
+ * isLate({ lateDays: null, never: true, dueOn: '2026-12-01' }) // => true
+ */
+export function isLate({
+  lateDays,
+  never,
+  dueOn,
+}: {
+  lateDays: number | null;
+  never: boolean;
+  dueOn: string | null;
+}): boolean {
+  return lateDays !== null || (never && dueOn !== null);
+}
 
 /** Something that would bring everything in on time. */
 export type ScheduleHelp =

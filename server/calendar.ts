@@ -1,9 +1,11 @@
 import { jobTitle } from '../core/jobWords';
 import type { Db } from '../db/connection';
 import { type CalendarEntry, calendarFile } from '../formats/calendar';
+import { benchTime } from './benchTime';
 import { dayOf } from './days';
-import { daysPage, type JobCard } from './daysPage';
+import { type JobCard, jobCards } from './daysPage';
 import { projectsUnderWay } from '../db/projects';
+import { waits } from './waits';
 
 /** Before an evening begins, and on the morning of a day. */
 const REMIND_MIN = 15;
@@ -14,7 +16,8 @@ export function calendarOf(db: Db, now: Date): string {
 }
 
 function calendarEntries(db: Db, now: Date): CalendarEntry[] {
-  const { jobs, waits, time } = daysPage(db, now);
+  const jobs = jobCards(db, now);
+  const { from } = benchTime(db);
   const settled = jobs.filter(({ plannedOn, doneOn }) => plannedOn !== null && doneOn === null);
   const days = [...new Set(settled.map(({ plannedOn }) => plannedOn!))].sort();
   return [
@@ -22,7 +25,7 @@ function calendarEntries(db: Db, now: Date): CalendarEntry[] {
       evening(
         settled.filter(({ plannedOn }) => plannedOn === day),
         day,
-        time.from,
+        from,
         now,
       ),
     ),
@@ -33,7 +36,7 @@ function calendarEntries(db: Db, now: Date): CalendarEntry[] {
       ...(castOn ? [wholeDay(`project-${id}-cast-on`, `Cast on: ${name}`, castOn, '', now)] : []),
       ...(dueOn ? [wholeDay(`project-${id}-due`, `Due: ${name}`, dueOn, '', now)] : []),
     ]),
-    ...waits.flatMap(({ href, what, yarnName, stage, until }) =>
+    ...waits(db, now).flatMap(({ href, what, yarnName, stage, until }) =>
       until === null
         ? []
         : [

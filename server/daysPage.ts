@@ -1,29 +1,19 @@
 import { addDays, weekdayOf } from '../core/days';
-import { hoursToDry } from '../core/drying';
 import { benchPace, jobMinutes } from '../core/jobMinutes';
 import type { Form } from '../core/piece';
-import {
-  type JobKind,
-  minutesOn,
-  proposeDays,
-  type ScheduledJob,
-  type ScheduleHelp,
-  waitBetween,
-  whatHelps,
-} from '../core/schedule';
+import { type JobKind, minutesOn, proposeDays, type ScheduleHelp, waitBetween, whatHelps } from '../core/schedule';
 import type { Db } from '../db/connection';
 import { allAfter, type JobRow, jobsSince } from '../db/jobs';
-import { everMade, pieceById, wetBy } from '../db/pieces';
+import { everMade, pieceById, type PieceRow, wetBy } from '../db/pieces';
 import { plyOf } from '../db/plies';
 import { projectById, projectsUnderWay } from '../db/projects';
 import { operationById } from '../db/operations';
-import { hoursDried } from '../db/waits';
 import { benchTime, type KeptTime } from './benchTime';
 import { timedWindings } from './benchAnswers';
 import { dayOf } from './days';
 import { schools } from './schools';
 import { pieceView, yarnView, type YarnView } from './yarnViews';
-import { type Wait, waits } from './waits';
+import { hoursToDryHere, type Wait, waits } from './waits';
 
 /** Something on the list, as its card shows it. */
 export interface JobCard {
@@ -77,26 +67,13 @@ export interface DaysPage {
 
 const DAYS_SHOWN = 14;
 const DONE_SHOWN_DAYS = 14;
-const WASHES_REMEMBERED = 40;
+/** That a ply rests before it is washed. */
+const REST_DAYS = 1;
 
 export function daysPage(db: Db, now: Date, fromAsked?: string): DaysPage {
   const today = dayOf(now);
   const from = fromAsked ?? today;
-  const time = benchTime(db);
-  const { cards, scheduled } = listed(db, now);
-  const schedule = proposeDays(scheduled, time, today);
-  const late = new Map(schedule.late.map(({ jobId, byDays }) => [jobId, byDays]));
-  const jobs = cards.map((card): JobCard => {
-    const byDays = late.get(card.id);
-    return {
-      ...card,
-      on: card.doneOn === null ? (schedule.days.get(card.id) ?? null) : null,
-      lateDays: byDays ?? null,
-      never: card.doneOn === null && (schedule.days.get(card.id) ?? null) === null,
-      tooEarly: schedule.tooEarly.includes(card.id),
-      missed: schedule.missed.includes(card.id),
-    };
-  });
+  const { cards, jobs, time, overfull } = placed(db, now);
   const projects = projectsUnderWay(db);
   return {
     today,
@@ -116,22 +93,45 @@ export function daysPage(db: Db, now: Date, fromAsked?: string): DaysPage {
       };
     }),
     jobs,
-    helps: whatHelps(scheduled, time, today),
-    overfull: schedule.overfull,
+    helps: whatHelps(cards, time, today),
+    overfull,
     waits: waits(db, now),
     time,
   };
 }
 
+/** Everything on the list, each with its day, settled or proposed. */
+export function jobCards(db: Db, now: Date): JobCard[] {
+  return placed(db, now).jobs;
+}
+
+function placed(db: Db, now: Date): Pick<DaysPage, 'jobs' | 'time' | 'overfull'> & { cards: Unplaced[] } {
+  const time = benchTime(db);
+  const cards = listed(db, now);
+  const schedule = proposeDays(cards, time, dayOf(now));
+  const late = new Map(schedule.late.map(({ jobId, byDays }) => [jobId, byDays]));
+  const jobs = cards.map((card): JobCard => {
+    const byDays = late.get(card.id);
+    return {
+      ...card,
+      on: card.doneOn === null ? (schedule.days.get(card.id) ?? null) : null,
+      lateDays: byDays ?? null,
+      never: card.doneOn === null && (schedule.days.get(card.id) ?? null) === null,
+      tooEarly: schedule.tooEarly.includes(card.id),
+      missed: schedule.missed.includes(card.id),
+    };
+  });
+  return { cards, jobs, time, overfull: schedule.overfull };
+}
+
 type Unplaced = Omit<JobCard, 'on' | 'lateDays' | 'never' | 'tooEarly' | 'missed'>;
 
 /** Everything on the list, with what its day has to reckon with. */
-function listed(db: Db, now: Date): { cards: Unplaced[]; scheduled: ScheduledJob[] } {
+function listed(db: Db, now: Date): Unplaced[] {
   const since = new Date(now.getTime() - DONE_SHOWN_DAYS * 24 * 3600_000).toISOString();
   const rows = jobsSince(db, since);
   const pace = benchPace(rows.some(({ kind }) => kind === 'wind') ? timedWindings(db) : []);
-  const dryDays = Math.ceil(hoursToDry(hoursDried(db, WASHES_REMEMBERED)).mean / 24);
-  const restDays = 1;
+  const days = { dryDays: Math.ceil(hoursToDryHere(db) / 24), restDays: REST_DAYS };
   const { earliestDays } = schools(db);
   const said = allAfter(db);
   const yarns = new Map<number, YarnView>();
@@ -140,14 +140,13 @@ function listed(db: Db, now: Date): { cards: Unplaced[]; scheduled: ScheduledJob
     yarns.set(id, yarn);
     return yarn;
   };
-  const cards = rows.map((row): Unplaced => {
+  return rows.map((row): Unplaced => {
     const made = row.pieceId === null ? undefined : everMade(db, row.pieceId);
+    const piece = row.pieceId === null ? undefined : pieceById(db, row.pieceId);
     const yarn = made && yarnOf(made.yarnId);
-    const now_ = row.pieceId === null ? undefined : pieceById(db, row.pieceId);
-    const lengthM = now_ && yarn ? (pieceView(db, yarn, now_).lengthM?.mean ?? null) : null;
+    const lengthM = piece && yarn ? (pieceView(db, yarn, piece).lengthM?.mean ?? null) : null;
     const usual = jobMinutes(row.kind, lengthM, pace);
     const project = row.projectId === null ? undefined : projectById(db, row.projectId);
-    const doneBy = doneByEntry(db, row);
     return {
       id: row.id,
       kind: row.kind,
@@ -157,24 +156,23 @@ function listed(db: Db, now: Date): { cards: Unplaced[]; scheduled: ScheduledJob
       minutes: row.minutes ?? usual.minutes,
       minutesFrom: row.minutes !== null ? 'said' : usual.learned ? 'learned' : 'usual',
       dueOn: row.dueOn,
-      ...earliestOf(db, row, project?.castOn ?? null, earliestDays, dryDays),
+      ...earliestOf(db, row, piece, { castOn: project?.castOn ?? null, earliestDays, ...days }),
       after: [
         ...said
           .filter(({ jobId }) => jobId === row.id)
           .map(({ afterId, waitDays }) => ({ jobId: afterId, waitDays, said: true })),
-        ...impliedAfter(row, rows, said, { dryDays, restDays }),
+        ...impliedAfter(row, rows, said, days),
       ],
       plannedOn: row.plannedOn,
-      doneOn: row.doneAt !== null ? dayOf(new Date(row.doneAt)) : doneBy,
+      doneOn: row.doneAt !== null ? dayOf(new Date(row.doneAt)) : doneByEntry(db, row, piece),
     };
   });
-  return { cards, scheduled: cards };
 }
 
 /** A winding that was logged is done, whether somebody ticked it off or not. */
-function doneByEntry(db: Db, { kind, pieceId, createdAt }: JobRow): string | null {
-  if (pieceId === null || (kind !== 'wind' && kind !== 'minis' && kind !== 'ply')) return null;
-  const consumedBy = pieceById(db, pieceId)?.consumedBy ?? null;
+function doneByEntry(db: Db, { kind, createdAt }: JobRow, piece: PieceRow | undefined): string | null {
+  if (kind !== 'wind' && kind !== 'minis' && kind !== 'ply') return null;
+  const consumedBy = piece?.consumedBy ?? null;
   const entry = consumedBy === null ? undefined : operationById(db, consumedBy);
   return entry && entry.at >= createdAt ? dayOf(new Date(entry.at)) : null;
 }
@@ -182,16 +180,16 @@ function doneByEntry(db: Db, { kind, pieceId, createdAt }: JobRow): string | nul
 function earliestOf(
   db: Db,
   { kind, pieceId }: JobRow,
-  castOn: string | null,
-  earliestDays: number,
-  dryDays: number,
+  piece: PieceRow | undefined,
+  { castOn, earliestDays, dryDays }: { castOn: string | null; earliestDays: number; dryDays: number },
 ): Pick<JobCard, 'earliestOn' | 'earliestWhy'> {
-  if (pieceId !== null && (kind === 'wash' || kind === 'dye')) {
-    const piece = pieceById(db, pieceId);
+  if (kind === 'wash' || kind === 'dye') {
     const restUntil = piece ? plyOf(db, piece.bornBy)?.restUntil : null;
-    if (restUntil) return { earliestOn: dayOf(new Date(restUntil)), earliestWhy: 'rests' };
+    return restUntil
+      ? { earliestOn: dayOf(new Date(restUntil)), earliestWhy: 'rests' }
+      : { earliestOn: null, earliestWhy: null };
   }
-  const wet = pieceId === null || kind === 'wash' || kind === 'dye' ? null : wetBy(db, pieceId);
+  const wet = pieceId === null ? null : wetBy(db, pieceId);
   if (wet !== null)
     return { earliestOn: addDays(dayOf(new Date(operationById(db, wet)!.at)), dryDays), earliestWhy: 'dries' };
   if (kind === 'wind' && castOn !== null) return { earliestOn: addDays(castOn, -earliestDays), earliestWhy: 'cast on' };

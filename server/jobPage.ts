@@ -2,7 +2,7 @@ import type { Form } from '../core/piece';
 import type { Db } from '../db/connection';
 import { piecesOfYarn, pieceById } from '../db/pieces';
 import { projectsUnderWay } from '../db/projects';
-import { daysPage, type JobCard } from './daysPage';
+import { type JobCard, jobCards } from './daysPage';
 import { newestOnShelf } from './shelf';
 import { nameOfYarn } from './yarnViews';
 import { yarnsById } from '../db/yarns';
@@ -32,10 +32,10 @@ export function jobChoices(db: Db, now: Date, jobId: number | null, pieceId: num
         }),
     ),
     projects: projectsUnderWay(db).map(({ id, name }) => ({ id, name })),
-    others: daysPage(db, now).jobs.filter(({ id, doneOn }) => id !== jobId && doneOn === null),
+    others: jobCards(db, now).filter(({ id, doneOn }) => id !== jobId && doneOn === null),
   };
 }
 
 export function jobCard(db: Db, now: Date, jobId: number): JobCard | undefined {
-  return daysPage(db, now).jobs.find(({ id }) => id === jobId);
+  return jobCards(db, now).find(({ id }) => id === jobId);
 }

@@ -1,4 +1,5 @@
 import { addDays, daysBetween } from '../core/days';
+import { isLate } from '../core/schedule';
 import type { RunUnderWay } from '../core/following';
 import { loopsOn, nextMini } from '../core/miniRun';
 import { turnsOn } from '../core/run';
@@ -8,7 +9,8 @@ import { projectsUnderWay } from '../db/projects';
 import { openRuns, type RunRow } from '../db/runs';
 import { countShelf } from '../db/shelf';
 import { yarnsById } from '../db/yarns';
-import { daysPage, type JobCard } from './daysPage';
+import { dayOf } from './days';
+import { type JobCard, jobCards } from './daysPage';
 import { latestEntries, type LogLine } from './logbook';
 import { miniStateOf } from './miniRunEvents';
 import { readMiniRunPlan } from './miniRunPlan';
@@ -59,7 +61,8 @@ export function today(db: Db, now: Date): Today {
 const DUE_WITHIN_DAYS = 14;
 
 function plannedOf(db: Db, now: Date): Pick<Today, 'jobs' | 'due' | 'late'> {
-  const { jobs, today: day } = daysPage(db, now);
+  const day = dayOf(now);
+  const jobs = jobCards(db, now);
   const until = addDays(day, DUE_WITHIN_DAYS);
   const dates = projectsUnderWay(db).flatMap(({ id, name, castOn, dueOn }) => [
     ...(castOn ? [{ href: `/projects/${id}`, name, what: 'cast on' as const, day: castOn }] : []),
@@ -72,7 +75,7 @@ function plannedOf(db: Db, now: Date): Pick<Today, 'jobs' | 'due' | 'late'> {
       .filter((each) => each.day <= until && (each.day >= day || each.what === 'due'))
       .map((each) => ({ ...each, inDays: daysBetween(day, each.day) }))
       .sort((a, b) => a.day.localeCompare(b.day)),
-    late: jobs.filter(({ lateDays, never, dueOn }) => lateDays !== null || (never && dueOn !== null)).length,
+    late: jobs.filter(isLate).length,
   };
 }
 

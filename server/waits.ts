@@ -34,12 +34,18 @@ const HOUR_MS = 3600_000;
 const FORGOTTEN_AFTER_DAYS = 60;
 const WASHES_REMEMBERED = 40;
 
+/** How long what was washed hangs here until it is dry, in hours, as well as it is known. */
+export function hoursToDryHere(db: Db): number {
+  return hoursToDry(hoursDried(db, WASHES_REMEMBERED)).mean;
+}
+
 /** What waits, that which is ready first. */
 export function waits(db: Db, now: Date): Wait[] {
   const wet = wetPieces(db, new Date(now.getTime() - FORGOTTEN_AFTER_DAYS * DAY_MS).toISOString());
-  const hours = wet.length > 0 ? hoursToDry(hoursDried(db, WASHES_REMEMBERED)).mean : 0;
+  const hours = wet.length > 0 ? hoursToDryHere(db) : 0;
   const dryAt = (at: string) => new Date(Date.parse(at) + hours * HOUR_MS).toISOString();
-  const plied = plyWaits(db, now).map((ply): Wait => {
+  const plies = plyWaits(db, now);
+  const plied = plies.map((ply): Wait => {
     const until = ply.stage === 'drying' ? dryAt(ply.washedAt!) : ply.restUntil;
     return {
       href: `/twist/${ply.pieceId}`,
@@ -54,7 +60,7 @@ export function waits(db: Db, now: Date): Wait[] {
       ready: ply.stage === 'to wash' || ply.stage === 'to measure' || (until !== null && until <= now.toISOString()),
     };
   });
-  const told = new Set(plyWaits(db, now).map(({ pieceId }) => pieceId));
+  const told = new Set(plies.map(({ pieceId }) => pieceId));
   const groups = new Map<number, WetRow[]>();
   for (const row of wet.filter(({ pieceId }) => !told.has(pieceId)))
     groups.set(row.operationId, [...(groups.get(row.operationId) ?? []), row]);

@@ -3,9 +3,8 @@
 import Link from 'next/link';
 import type { ReactNode } from 'react';
 import styles from './Calendar.module.css';
-import { MONTH_NAMES } from './dates';
-
-const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
+import { addMonths, weekdayOf } from '../core/days';
+import { MONTH_NAMES, WEEKDAYS } from './dates';
 
 /** A month as it hangs on a wall, with what belongs to each day in it. */
 export function Calendar({
@@ -27,20 +26,16 @@ export function Calendar({
 }) {
   const days = daysOf(month);
   const [year, number] = month.split('-').map(Number) as [number, number];
-  const other = (months: number) => {
-    const at = new Date(Date.UTC(year, number - 1 + months, 1));
-    return at.toISOString().slice(0, 7);
-  };
   return (
     <div className={styles.calendar}>
       <div className={styles.head}>
-        <Link href={hrefOfMonth(other(-1))} aria-label="The month before" className={styles.turn}>
+        <Link href={hrefOfMonth(addMonths(month, -1))} aria-label="The month before" className={styles.turn}>
           ←
         </Link>
         <h2>
           {MONTH_NAMES[number - 1]} {year}
         </h2>
-        <Link href={hrefOfMonth(other(1))} aria-label="The month after" className={styles.turn}>
+        <Link href={hrefOfMonth(addMonths(month, 1))} aria-label="The month after" className={styles.turn}>
           →
         </Link>
       </div>
@@ -113,8 +108,7 @@ function daysOf(month: string): string[] {
 
 /** Weeks begin on Monday; what is not of this month is left empty. */
 function weeksOf(days: readonly string[]): (string | null)[][] {
-  const before = (new Date(`${days[0]}T00:00:00Z`).getUTCDay() + 6) % 7;
-  const cells = [...Array.from({ length: before }, () => null), ...days];
+  const cells = [...Array.from({ length: weekdayOf(days[0]!) }, () => null), ...days];
   const weeks = Math.ceil(cells.length / 7);
   return Array.from({ length: weeks }, (_, week) => Array.from({ length: 7 }, (_, i) => cells[week * 7 + i] ?? null));
 }

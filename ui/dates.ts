@@ -1,5 +1,7 @@
 /** Dates as people at a table say them; fixed to one form so that server and browser write the same. */
 
+import { weekdayOf } from '../core/days';
+
 const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
 
 /** "14 Nov" */
@@ -42,11 +44,11 @@ export const MONTH_NAMES = [
   'December',
 ];
 
-const DAYS = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday'];
+const DAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
 
 /** "Sunday, 22 Nov 2026" */
 export function weekdayInWords(day: string): string {
-  return `${DAYS[new Date(`${day}T00:00:00Z`).getUTCDay()]}, ${dayInWords(day)}`;
+  return `${DAYS[weekdayOf(day)]}, ${dayInWords(day)}`;
 }
 
 /** The day of a moment, by the clock of whoever looks: "2026-11-22". */
@@ -65,10 +67,11 @@ export function durationInWords(ms: number): string {
   return rest === 0 ? `${minutes / 60} h` : `${Math.floor(minutes / 60)} h ${rest} min`;
 }
 
-const SHORT_DAYS = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'];
+/** From Monday, as `weekdayOf` counts them. */
+export const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
 
 /** "Tue 24 Nov", of a day without an hour. */
 export function shortDay(day: string): string {
   const [, month, date] = day.split('-').map(Number);
-  return `${SHORT_DAYS[new Date(`${day}T00:00:00Z`).getUTCDay()]} ${date} ${MONTHS[month! - 1]}`;
+  return `${WEEKDAYS[weekdayOf(day)]} ${date} ${MONTHS[month! - 1]}`;
 }

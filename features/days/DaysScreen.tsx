@@ -4,9 +4,10 @@ import { Button } from 'antd';
 import Link from 'next/link';
 import { useState } from 'react';
 import { addDays } from '../../core/days';
+import { isLate } from '../../core/schedule';
 import type { DayOfBench, DaysPage, JobCard } from '../../server/daysPage';
 import { ActionLink } from '../../ui/ActionLink';
-import { shortDay } from '../../ui/dates';
+import { shortDay, WEEKDAYS } from '../../ui/dates';
 import { PageHead } from '../../ui/PageHead';
 import { Say } from '../../ui/Say';
 import { useUndoOffer } from '../../ui/UndoOffer';
@@ -18,8 +19,6 @@ import { FeedPanel } from './FeedPanel';
 import { JobBox } from './JobBox';
 import { TimePanel } from './TimePanel';
 import { jobTitle } from '../../core/jobWords';
-
-const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
 
 /** What is to be done, day by day: what is settled, what is proposed, what would be late and what would help. */
 export function DaysScreen({ page }: { page: DaysPage }) {
@@ -116,7 +115,7 @@ export function DaysScreen({ page }: { page: DaysPage }) {
 function inShort({ jobs }: DaysPage): string {
   const open = jobs.filter(({ doneOn }) => doneOn === null);
   if (open.length === 0) return 'Nothing is planned. Put on the list what is to be done, and days are proposed for it.';
-  const late = open.filter(({ lateDays, never, dueOn }) => lateDays !== null || (never && dueOn !== null)).length;
+  const late = open.filter(isLate).length;
   const proposed = open.filter(({ plannedOn }) => plannedOn === null).length;
   return [
     open.length === 1 ? 'One thing to do' : `${open.length} things to do`,
@@ -129,7 +128,7 @@ function inShort({ jobs }: DaysPage): string {
 }
 
 function Trouble({ page: { jobs, helps, overfull } }: { page: DaysPage }) {
-  const late = jobs.filter(({ lateDays, never, dueOn }) => lateDays !== null || (never && dueOn !== null));
+  const late = jobs.filter(isLate);
   const title = (id: number) => jobTitle(jobs.find((job) => job.id === id)!);
   return (
     <div className={styles.trouble}>

@@ -3,6 +3,7 @@
 import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
 import type { KeptTime } from '../../server/benchTime';
+import { WEEKDAYS } from '../../ui/dates';
 import { TextField } from '../../ui/Field';
 import { Form, FormError } from '../../ui/Form';
 import { useUndoOffer } from '../../ui/UndoOffer';
@@ -10,8 +11,6 @@ import { useForm } from '../../ui/useForm';
 import type { TimeForm } from '../../server/benchTime';
 import { keepTime } from './actions';
 import styles from './DaysScreen.module.css';
-
-const NAMES = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
 
 /** When there is time: so many minutes on each evening of the week. */
 export function TimePanel({ time }: { time: KeptTime }) {
@@ -35,7 +34,7 @@ export function TimePanel({ time }: { time: KeptTime }) {
       <h2 id="time">When you have time</h2>
       <Form form={form} className={styles.time}>
         <div className={styles.week}>
-          {NAMES.map((name, i) => (
+          {WEEKDAYS.map((name, i) => (
             <TextField
               key={name}
               name={`weekdays.${i}`}

@@ -187,7 +187,7 @@ function EstimateWords({ answer, what, was }: { answer: EstimateAnswer; what: st
   return (
     <p>
       Half of the {what} {was} are within <strong>{percent(usual)}</strong> of what was told
-      {Math.abs(bias) >= 0.01 && `, mostly ${percent(bias)} ${bias > 0 ? 'more' : 'fewer'}`}
+      {Math.abs(bias) >= WORTH_TELLING && `, mostly ${percent(bias)} ${bias > 0 ? 'more' : 'fewer'}`}
       {usualLately &&
         (usualLately.later < usualLately.earlier - WORTH_TELLING
           ? `; it became better: ${percent(usualLately.earlier)} before, ${percent(usualLately.later)} lately`
