@@ -10,8 +10,10 @@ export interface CakeShape {
   coreDiameterMm: number;
   heightMm: number;
   densityGPerCm3?: number;
-  /** How steeply the strand crosses, from 0 (a flat ring) to below 90. */
+  /** How steeply the strand crosses at every layer, from 0 (a flat ring) to below 90. */
   crossingAngleDeg?: number;
+  /** What a guide that is geared to the spindle advances along it for each wrap; the angle flattens as the cake grows. */
+  leadMm?: number;
   /** The crank ratio: turns of the spindle for one turn of the crank. */
   spindleTurnsPerCrank?: number;
 }
@@ -76,6 +78,50 @@ export function radiusAtMm(shape: CakeShape, massG: number): number {
 }
 
 /**
+ * The lead in millimetres of a guide that is geared to the spindle, from the angle at which it crosses the bare core.
+ *
+ * @example
+ * Number(leadOfGuideMm({ coreDiameterMm: 24, crossingAngleDeg: 20 }).toFixed(2)) // => 27.44
+ */
+export function leadOfGuideMm({
+  coreDiameterMm,
+  crossingAngleDeg,
+}: {
+  coreDiameterMm: number;
+  crossingAngleDeg: number;
+}): number {
+  return Math.PI * coreDiameterMm * Math.tan((crossingAngleDeg * Math.PI) / 180);
+}
+
+/**
+ * The angle at which a strand crosses the bare core, of either kind of guide.
+ *
+ * @example
+ * Number(angleOnCoreDeg({ coreDiameterMm: 24, leadMm: 27.44 }).toFixed(1)) // => 20
+ */
+export function angleOnCoreDeg({
+  coreDiameterMm,
+  crossingAngleDeg,
+  leadMm = 0,
+}: Pick<CakeShape, 'coreDiameterMm' | 'crossingAngleDeg' | 'leadMm'>): number {
+  return crossingAngleDeg ?? (Math.atan(leadMm / (Math.PI * coreDiameterMm)) * 180) / Math.PI;
+}
+
+/**
+ * How a strand is laid, as one wrap sees it: a wrap is 2 pi sqrt(r^2 + addedM2) / cosine long, since with a lead
+ * hypot(2 pi r, lead) = 2 pi sqrt(r^2 + (lead / 2 pi)^2).
+ *
+ * @example
+ * wrapOf({ leadMm: 0 }) // => { cosine: 1, addedM2: 0 }
+ */
+export function wrapOf({ crossingAngleDeg = 0, leadMm = 0 }: Pick<CakeShape, 'crossingAngleDeg' | 'leadMm'>): {
+  cosine: number;
+  addedM2: number;
+} {
+  return { cosine: Math.cos((crossingAngleDeg * Math.PI) / 180), addedM2: (leadMm / 2000 / Math.PI) ** 2 };
+}
+
+/**
  * Turns of the crank until `massG` of yarn is on the spindle.
  *
  * @example
@@ -89,7 +135,7 @@ export function crankTurnsAtG(shape: CakeShape, massG: number, gristMPerG: numbe
  * The mass on the spindle after so many turns of the crank: `crankTurnsAtG` the other way round.
  *
  * With V = pi h (R^2 - r0^2) and m = V rho, wraps = V rho g cos a / (pi (R + r0)) = h rho g cos a (R - r0),
- * which is linear in R, so the radius follows from the wraps at once.
+ * which is linear in R, so the radius follows from the wraps at once. A lead adds the same to both squares.
  *
  * @example
  * massAtTurnsG({ coreDiameterMm: 24, heightMm: 68 }, 0, 4.1) // => 0
@@ -97,21 +143,19 @@ export function crankTurnsAtG(shape: CakeShape, massG: number, gristMPerG: numbe
 export function massAtTurnsG(shape: CakeShape, crankTurns: number, gristMPerG: number): number {
   const { coreDiameterMm, heightMm, densityGPerCm3 = DENSITY_WOUND_ONCE } = shape;
   const wraps = crankTurns * (shape.spindleTurnsPerCrank ?? 1);
-  const coreM = coreDiameterMm / 2000;
+  const { cosine, addedM2 } = wrapOf(shape);
+  const coreM = Math.sqrt((coreDiameterMm / 2000) ** 2 + addedM2);
   const heightM = heightMm / 1000;
   const densityGPerM3 = densityGPerCm3 * 1e6;
-  const radiusM = coreM + wraps / (heightM * densityGPerM3 * gristMPerG * cosOfCrossing(shape));
+  const radiusM = coreM + wraps / (heightM * densityGPerM3 * gristMPerG * cosine);
   return Math.PI * heightM * (radiusM ** 2 - coreM ** 2) * densityGPerM3;
 }
 
 function wrapsAtG(shape: CakeShape, massG: number, gristMPerG: number): number {
-  const lengthM = massG * gristMPerG;
-  const radiiM = (radiusAtMm(shape, massG) + shape.coreDiameterMm / 2) / 1000;
-  return (lengthM * cosOfCrossing(shape)) / (Math.PI * radiiM);
-}
-
-function cosOfCrossing({ crossingAngleDeg = 0 }: CakeShape): number {
-  return Math.cos((crossingAngleDeg * Math.PI) / 180);
+  const { cosine, addedM2 } = wrapOf(shape);
+  const outerM = Math.sqrt((radiusAtMm(shape, massG) / 1000) ** 2 + addedM2);
+  const coreM = Math.sqrt((shape.coreDiameterMm / 2000) ** 2 + addedM2);
+  return (massG * gristMPerG * cosine) / (Math.PI * (outerM + coreM));
 }
 
 function cakeMassG({ massG, lengthM, gristMPerG }: CakeInput): number {
@@ -123,11 +167,23 @@ function cakeMassG({ massG, lengthM, gristMPerG }: CakeInput): number {
   throw new InputError('give the mass or the length of the yarn', 'massG');
 }
 
-function requireShape(shape: CakeShape): void {
-  requirePositive(shape.coreDiameterMm, 'coreDiameterMm');
-  requirePositive(shape.heightMm, 'heightMm');
-  if (shape.densityGPerCm3 !== undefined) requirePositive(shape.densityGPerCm3, 'densityGPerCm3');
-  if (shape.spindleTurnsPerCrank !== undefined) requirePositive(shape.spindleTurnsPerCrank, 'spindleTurnsPerCrank');
+/**
+ * Refuses a package that cannot be.
+ *
+ * @throws InputError at the figure, under `path`
+ * @example
+ * requireShape({ coreDiameterMm: 24, heightMm: 68, leadMm: 27.5 }) // => undefined
+ */
+export function requireShape(shape: CakeShape, path = ''): void {
+  const at = path === '' ? '' : `${path}.`;
+  requirePositive(shape.coreDiameterMm, `${at}coreDiameterMm`);
+  requirePositive(shape.heightMm, `${at}heightMm`);
+  if (shape.densityGPerCm3 !== undefined) requirePositive(shape.densityGPerCm3, `${at}densityGPerCm3`);
+  if (shape.spindleTurnsPerCrank !== undefined) requirePositive(shape.spindleTurnsPerCrank, `${at}spindleTurnsPerCrank`);
   // At 90 degrees the strand would run along the core and never go round it.
-  if (shape.crossingAngleDeg !== undefined) requireWithin(shape.crossingAngleDeg, 0, 89, 'crossingAngleDeg');
+  if (shape.crossingAngleDeg !== undefined) requireWithin(shape.crossingAngleDeg, 0, 89, `${at}crossingAngleDeg`);
+  if (shape.leadMm === undefined) return;
+  requireWithin(shape.leadMm, 0, 10_000, `${at}leadMm`);
+  if (shape.crossingAngleDeg !== undefined)
+    throw new InputError('give the crossing angle or the lead, not both', `${at}leadMm`);
 }

@@ -8,7 +8,9 @@ export interface CakeSeen {
   massG: number;
   lengthM: number;
   coreDiameterMm: number;
-  crossingAngleDeg: number;
+  /** Of a hand that keeps the angle, or of a guide that keeps its lead. */
+  crossingAngleDeg?: number;
+  leadMm?: number;
   turns: number;
   /** Measured after it was taken off; null where nobody did. */
   diameterMm: number | null;
@@ -49,11 +51,11 @@ export function packageDensity({
  * Number(crankRatioSeen({ massG: 96, lengthM: 393.6, turns: 560, coreDiameterMm: 24, crossingAngleDeg: 20 }, { diameterMm: 81, heightMm: 68 }).toFixed(2)) // => 4
  */
 export function crankRatioSeen(
-  { massG, lengthM, turns, coreDiameterMm, crossingAngleDeg }: Omit<CakeSeen, 'diameterMm' | 'heightMm' | 'windingMs'>,
+  { massG, lengthM, turns, coreDiameterMm, crossingAngleDeg, leadMm }: Omit<CakeSeen, 'diameterMm' | 'heightMm' | 'windingMs'>,
   { diameterMm, heightMm }: { diameterMm: number; heightMm: number },
 ): number {
   const densityGPerCm3 = packageDensity({ massG, coreDiameterMm, diameterMm, heightMm });
-  const shape: CakeShape = { coreDiameterMm, heightMm, densityGPerCm3, crossingAngleDeg };
+  const shape: CakeShape = { coreDiameterMm, heightMm, densityGPerCm3, crossingAngleDeg, leadMm };
   return crankTurnsAtG(shape, massG, lengthM / massG) / turns;
 }
 

@@ -1,4 +1,4 @@
-import { type CakeShape, DENSITY_WOUND_ONCE } from './cake';
+import { type CakeShape, DENSITY_WOUND_ONCE, requireShape, wrapOf } from './cake';
 import type { PackageEnd } from './faults';
 import { InputError } from './inputError';
 import { requirePositive, requireWithin } from './require';
@@ -164,7 +164,7 @@ export type Lying =
 export interface LaidOn {
   /** +1 clockwise, -1 counterclockwise, seen from the near side, times the cosine of the crossing angle. */
   sense: number;
-  /** Squares of the radius (m2): of the core, and what it grows by with each metre from the inner end. */
+  /** Squares of the radius (m2): of the core with what a lead adds, and what it grows by with each metre from the inner end. */
   coreM2: number;
   perM: number;
 }
@@ -296,16 +296,13 @@ function afterLaying(state: StrandState, onto: Laying, gristMPerG: number, path:
  * laidBy({ mode: 'spindle', direction: 'cw', coreDiameterMm: 24, heightMm: 68 }, 4.1).sense // => -1
  */
 export function laidBy(onto: Exclude<Laying, { mode: 'reel' }>, gristMPerG: number, path = 'onto'): LaidOn {
-  const { coreDiameterMm, heightMm, densityGPerCm3 = DENSITY_WOUND_ONCE, crossingAngleDeg = 0, direction, mode } = onto;
-  const at = path === '' ? '' : `${path}.`;
-  requirePositive(coreDiameterMm, `${at}coreDiameterMm`);
-  requirePositive(heightMm, `${at}heightMm`);
-  requirePositive(densityGPerCm3, `${at}densityGPerCm3`);
-  requireWithin(crossingAngleDeg, 0, 89, `${at}crossingAngleDeg`);
+  const { coreDiameterMm, heightMm, densityGPerCm3 = DENSITY_WOUND_ONCE, direction, mode } = onto;
+  requireShape(onto, path);
+  const { cosine, addedM2 } = wrapOf(onto);
   const massPerMG = 1 / gristMPerG;
   return {
-    sense: senseOfLaying(mode, direction, crossingAngleDeg),
-    coreM2: (coreDiameterMm / 2000) ** 2,
+    sense: senseOfLaying(mode, direction) * cosine,
+    coreM2: (coreDiameterMm / 2000) ** 2 + addedM2,
     perM: massPerMG / (densityGPerCm3 * 1e6 * Math.PI * (heightMm / 1000)),
   };
 }
@@ -313,13 +310,13 @@ export function laidBy(onto: Exclude<Laying, { mode: 'reel' }>, gristMPerG: numb
 /**
  * Which way round a strand lies on a package, seen from the near side: opposite to a spindle's turning, with the hand.
  *
- * @returns +1 clockwise, -1 counterclockwise, times the cosine of the crossing angle
+ * @returns +1 clockwise, -1 counterclockwise
  * @example
- * senseOfLaying('spindle', 'cw', 0) // => -1
+ * senseOfLaying('spindle', 'cw') // => -1
  */
-export function senseOfLaying(mode: 'spindle' | 'carried', direction: Round, crossingAngleDeg: number): number {
-  const round = mode === 'carried' ? senseOf(direction) : -senseOf(direction);
-  return round * Math.cos((crossingAngleDeg * Math.PI) / 180);
+export function senseOfLaying(mode: 'spindle' | 'carried', direction: Round): 1 | -1 {
+  const round = senseOf(direction);
+  return mode === 'carried' ? round : round === 1 ? -1 : 1;
 }
 
 /**

@@ -2,6 +2,7 @@ import type { PackageEnd } from './faults';
 import type { Form } from './piece';
 import { endsOf } from './schools';
 import { isLoop, type LeavingWay } from './strandWays';
+import { leadOfGuideMm, wrapOf } from './cake';
 import { type Access, type LaidOn, type Round, type StrandState, senseOf, senseOfLaying, wrapsOff } from './twist';
 import { asLong, reversed, roundLoop, stretchOf, type TwistChange, unchanged, wrapped } from './twistChange';
 
@@ -13,6 +14,7 @@ export interface NotedLaying extends Access {
   /** Of a package. */
   coreDiameterMm: number | null;
   outerDiameterMm: number | null;
+  /** On the bare core. */
   crossingAngleDeg: number;
   /** Once round a reel. */
   loopM: number | null;
@@ -132,10 +134,15 @@ function laidAs(
 ): LaidOn | null {
   if (how === null || how === 'reel' || direction === null || coreDiameterMm === null || outerDiameterMm === null)
     return null;
+  // A winder's guide is geared to its spindle and keeps its lead; a hand keeps its angle.
+  const geared = how === 'spindle';
+  const { cosine, addedM2 } = wrapOf(
+    geared ? { leadMm: leadOfGuideMm({ coreDiameterMm, crossingAngleDeg }) } : { crossingAngleDeg },
+  );
   const coreM2 = (coreDiameterMm / 2000) ** 2;
   return {
-    sense: senseOfLaying(how, direction, crossingAngleDeg),
-    coreM2,
+    sense: senseOfLaying(how, direction) * cosine,
+    coreM2: coreM2 + addedM2,
     perM: ((outerDiameterMm / 2000) ** 2 - coreM2) / lengthM,
   };
 }

@@ -8,7 +8,9 @@ import { winderFit, type WinderFitResult, type WinderLimits } from './winderFit'
 export interface WinderFigures extends WinderLimits {
   /** One for a form that is wound by hand: what is counted there are wraps. */
   spindleTurnsPerCrank: number;
-  crossingAngleDeg: number;
+  /** How its strand crosses: a hand keeps the angle, a guide that is geared to the spindle the lead. */
+  crossingAngleDeg?: number;
+  leadMm?: number;
 }
 
 /** One part that is to be wound, and onto what. */

@@ -19,7 +19,12 @@ export interface Sample {
   lengthSdM?: number;
   /** The main weighing's where it is not said. */
   scaleResolutionG?: number;
+  /** Of the room that it was weighed in; the main weighing's where it is not said. */
+  humidityPercent?: number;
 }
+
+/** The air that something was weighed in, and what it is made of; without either its mass is taken as it stands. */
+type Air = Pick<YardageInput, 'fibres' | 'humidityPercent'>;
 
 export interface YardageInput {
   band?: Band;
@@ -82,13 +87,81 @@ export function yardage(input: YardageInput): YardageResult {
  * @example
  * gristFromFacts({ band: { lengthM: 366, massG: 90 } }).mean // => 4.066666666666666
  */
-export function gristFromFacts(facts: Pick<YardageInput, 'band' | 'samples' | 'scaleResolutionG'>): Estimate {
-  const estimates = [
-    ...(facts.band ? [gristOfBand(facts.band)] : []),
-    ...(facts.samples ?? []).map((sample, i) => gristOfSample(sample, facts.scaleResolutionG, `samples.${i}`)),
+export function gristFromFacts(
+  facts: Pick<YardageInput, 'band' | 'samples' | 'scaleResolutionG' | 'fibres' | 'humidityPercent'>,
+): Estimate {
+  const all = gristFacts(facts);
+  if (all.length === 0) throw new InputError('give a band or at least one measured sample', 'band');
+  return gristOf(pooledFacts(all));
+}
+
+/** One fact about a yarn as mass per length, which is where it errs, in standard air. */
+export interface GristFact {
+  gPerM: number;
+  /** What errs in proportion: a band's tolerance, a ruler. */
+  relativeSd: number;
+  /** What errs by itself: the scale's step over the length (g/m). */
+  stepSdGPerM: number;
+}
+
+/**
+ * Every fact as mass per length, the band first.
+ *
+ * @throws InputError where a figure is impossible
+ * @example
+ * gristFacts({ samples: [{ lengthM: 10, massG: 4, scaleResolutionG: 0.1 }] })[0].gPerM // => 0.4
+ */
+export function gristFacts({
+  band,
+  samples = [],
+  scaleResolutionG,
+  ...air
+}: Pick<YardageInput, 'band' | 'samples' | 'scaleResolutionG'> & Air): GristFact[] {
+  return [
+    ...(band ? [factOfBand(band)] : []),
+    ...samples.map((sample, i) => factOfSample(sample, scaleResolutionG, air, `samples.${i}`)),
   ];
-  if (estimates.length === 0) throw new InputError('give a band or at least one measured sample', 'band');
-  return estimates.length === 1 ? estimates[0]! : weightedMean(estimates);
+}
+
+/** So often is the pooled value put back into the facts' own errors; then it no longer moves. */
+const POOLING_ROUNDS = 2;
+
+/**
+ * Facts in one mass per length (g/m), each weighted by 1/variance. What errs in proportion errs about the pooled value,
+ * not about each fact's own: otherwise what a coarse scale rounds down would count for more than what it rounds up.
+ *
+ * @see calculations.md, yardage
+ * @example
+ * pooledFacts([{ gPerM: 0.4, relativeSd: 0.01, stepSdGPerM: 0 }]).sd // => 0.004
+ */
+export function pooledFacts(facts: readonly GristFact[]): Estimate & { shares: number[] } {
+  let about = facts.map(({ gPerM }) => gPerM);
+  for (let round = 0; ; round++) {
+    const known = facts.map((fact, i) => ({ mean: fact.gPerM, sd: sdAbout(fact, about[i]!) }));
+    const pooled = facts.length === 1 ? known[0]! : weightedMean(known);
+    if (round === POOLING_ROUNDS) return { ...pooled, shares: known.map(({ sd }) => (pooled.sd / sd) ** 2) };
+    about = facts.map(() => pooled.mean);
+  }
+}
+
+/**
+ * How far a fact may be off, where the yarn truly has so many grams to the metre.
+ *
+ * @example
+ * sdAbout({ gPerM: 0.4, relativeSd: 0.01, stepSdGPerM: 0.003 }, 0.4) // => 0.005
+ */
+export function sdAbout({ relativeSd, stepSdGPerM }: GristFact, gPerM: number): number {
+  return Math.hypot(relativeSd * gPerM, stepSdGPerM);
+}
+
+/**
+ * Grist (m/g) from mass per length (g/m), with the same relative error.
+ *
+ * @example
+ * gristOf({ mean: 0.5, sd: 0.01 }) // => { mean: 2, sd: 0.04 }
+ */
+export function gristOf({ mean, sd }: Estimate): Estimate {
+  return { mean: 1 / mean, sd: sd / mean ** 2 };
 }
 
 /**
@@ -107,7 +180,7 @@ export function netMass(
   if (!Number.isFinite(tareG) || tareG < 0) throw new InputError('must be zero or more', 'tareG');
   if (fibres) requireWhole(fibres, 'fibres');
   if (tareG >= measuredMassG) throw new InputError('the tare must be below the mass that was measured', 'tareG');
-  const factor = fibres && humidityPercent !== undefined ? standardAirFactor(fibres, humidityPercent) : 1;
+  const factor = airFactor({ fibres, humidityPercent });
   // A tare is a second reading of the same scale, so the two errors add as variances.
   const readings = tareG > 0 ? Math.SQRT2 : 1;
   return {
@@ -139,21 +212,33 @@ function verdictOf(probability: number): Verdict {
   return probability >= 0.5 ? 'tight' : 'short';
 }
 
-function gristOfBand({ lengthM, massG, tolerancePercent = DEFAULT_TOLERANCE_PERCENT }: Band): Estimate {
+function factOfBand({ lengthM, massG, tolerancePercent = DEFAULT_TOLERANCE_PERCENT }: Band): GristFact {
   requirePositive(lengthM, 'band.lengthM');
   requirePositive(massG, 'band.massG');
   requirePositive(tolerancePercent, 'band.tolerancePercent');
   requireWithin(tolerancePercent, 0, 100, 'band.tolerancePercent');
-  const mean = lengthM / massG;
-  return { mean, sd: uniformSd((tolerancePercent / 100) * mean) };
+  return { gPerM: massG / lengthM, relativeSd: uniformSd(tolerancePercent / 100), stepSdGPerM: 0 };
 }
 
-function gristOfSample(sample: Sample, callsResolutionG = DEFAULT_SCALE_RESOLUTION_G, path: string): Estimate {
+function factOfSample(
+  sample: Sample,
+  callsResolutionG = DEFAULT_SCALE_RESOLUTION_G,
+  { fibres, humidityPercent: callsHumidityPercent }: Air,
+  path: string,
+): GristFact {
   const { lengthM, massG, lengthSdM = 0.01 * lengthM, scaleResolutionG = callsResolutionG } = sample;
   requirePositive(lengthM, `${path}.lengthM`);
   requirePositive(massG, `${path}.massG`);
   requirePositive(lengthSdM, `${path}.lengthSdM`);
   requirePositive(scaleResolutionG, `${path}.scaleResolutionG`);
-  const mean = lengthM / massG;
-  return { mean, sd: mean * Math.hypot(lengthSdM / lengthM, readingSd(scaleResolutionG) / massG) };
+  const air = airFactor({ fibres, humidityPercent: sample.humidityPercent ?? callsHumidityPercent });
+  return {
+    gPerM: (massG * air) / lengthM,
+    relativeSd: lengthSdM / lengthM,
+    stepSdGPerM: (readingSd(scaleResolutionG) * air) / lengthM,
+  };
+}
+
+function airFactor({ fibres, humidityPercent }: Air): number {
+  return fibres && humidityPercent !== undefined ? standardAirFactor(fibres, humidityPercent) : 1;
 }

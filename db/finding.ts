@@ -1,4 +1,5 @@
 import { type Db, prepared } from './connection';
+import { ftsPrefix } from './shelf';
 
 /** A piece that was found by its name and its yarn's. */
 export interface FoundPiece {
@@ -25,7 +26,7 @@ export function findPieces(db: Db, words: readonly string[], limit: number): Fou
   );
   const ofYarn = words.filter((word) => !ofLabel.includes(word));
   if (number === null && ofLabel.length === 0) return [];
-  const match = ofYarn.map((word) => `"${word.replaceAll('"', '')}"*`).join(' ');
+  const match = ofYarn.map(ftsPrefix).filter(Boolean).join(' ');
   return prepared<FoundPiece>(
     db,
     `SELECT p.id, p.label, y.line, y.colour_name AS colourName, y.maker, y.colour_hex AS colourHex,

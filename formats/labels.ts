@@ -1,6 +1,6 @@
-import PDFDocument from 'pdfkit';
 import QRCode from 'qrcode';
 import { cutMarks, labelPlaces, type LabelSheet } from '../core/labelSheet';
+import { newPdf, type PaperFonts } from './pdf';
 
 /** What stands on one label; lines that do not fit are left out from the last one on. */
 export interface Label {
@@ -10,12 +10,6 @@ export interface Label {
   lines: readonly string[];
   /** Where its code leads. */
   url: string;
-}
-
-/** The faces that the labels are set in, as files. */
-export interface LabelFonts {
-  regular: Buffer;
-  bold: Buffer;
 }
 
 const POINTS_PER_MM = 72 / 25.4;
@@ -35,19 +29,14 @@ const MODULE_MM = 0.45;
 export async function labelsPdf(
   labels: readonly Label[],
   sheet: LabelSheet,
-  fonts: LabelFonts,
+  fonts: PaperFonts,
   skip = 0,
 ): Promise<Buffer> {
   const places = labelPlaces(sheet, labels.length, skip);
-  const document = new PDFDocument({ size: sheet.paper, margin: 0, autoFirstPage: false, info: { Title: 'Labels' } });
-  document.registerFont('regular', fonts.regular);
-  document.registerFont('bold', fonts.bold);
-  const chunks: Buffer[] = [];
-  const done = new Promise<Buffer>((resolve, reject) => {
-    document.on('data', (chunk: Buffer) => chunks.push(chunk));
-    document.on('end', () => resolve(Buffer.concat(chunks)));
-    document.on('error', reject);
-  });
+  const { document, done } = newPdf(
+    { size: sheet.paper, margin: 0, autoFirstPage: false, info: { Title: 'Labels' } },
+    fonts,
+  );
   const codes = labels.map(({ url }) => codeOf(url));
   const boxes = places.map((place) => ({
     x: place.xMm * POINTS_PER_MM,

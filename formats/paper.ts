@@ -1,5 +1,5 @@
-import PDFDocument from 'pdfkit';
-import { codeOf, drawCode, type LabelFonts } from './labels';
+import { codeOf, drawCode } from './labels';
+import { newPdf, type PaperFonts } from './pdf';
 
 /** What stands on a paper, one beneath the other. */
 export type PaperBlock =
@@ -30,18 +30,10 @@ const LINE = '#c7d0c8';
 /** A paper for the wall or the folder, as a PDF of as many pages as it takes. */
 export async function paperPdf(
   { title, under, colourHex, url, blocks }: Paper,
-  fonts: LabelFonts,
+  fonts: PaperFonts,
   size: 'A4' | 'LETTER',
 ): Promise<Buffer> {
-  const document = new PDFDocument({ size, margin: MARGIN, bufferPages: true, info: { Title: title } });
-  document.registerFont('regular', fonts.regular);
-  document.registerFont('bold', fonts.bold);
-  const chunks: Buffer[] = [];
-  const done = new Promise<Buffer>((resolve, reject) => {
-    document.on('data', (chunk: Buffer) => chunks.push(chunk));
-    document.on('end', () => resolve(Buffer.concat(chunks)));
-    document.on('error', reject);
-  });
+  const { document, done } = newPdf({ size, margin: MARGIN, bufferPages: true, info: { Title: title } }, fonts);
   const width = document.page.width - 2 * MARGIN;
   if (colourHex) document.rect(0, 0, document.page.width, 14).fill(colourHex);
   drawCode(document, codeOf(url), { x: MARGIN + width - CODE, y: MARGIN, width: CODE, height: CODE });

@@ -70,8 +70,12 @@ export type CsvRowOf<Name extends CsvTableName> = {
 
 type Cell = string | number | boolean | null | readonly number[];
 
-/** What a spreadsheet would take for a formula; an apostrophe before it makes it a word. */
-const FORMULA = /^[=+\-@\t\r]/;
+/**
+ * What a spreadsheet would take for a formula: an apostrophe before it makes it a word. What has such apostrophes itself
+ * gets one more, so that it is read back as it was.
+ */
+const FORMULA = /^'*[=+\-@\t\r]/;
+const GUARDED = /^'+[=+\-@\t\r]/;
 
 /**
  * A table as text, line by line.
@@ -118,7 +122,7 @@ export function readCsvOf<Name extends CsvTableName>(table: Name, given: string)
     Object.fromEntries(
       columns.map((column) => {
         const raw = cells[header.indexOf(column)] ?? '';
-        const read = schema[column]!.read.safeParse(/^'[=+\-@\t\r]/.test(raw) ? raw.slice(1) : raw);
+        const read = schema[column]!.read.safeParse(GUARDED.test(raw) ? raw.slice(1) : raw);
         if (!read.success)
           throw new InputError(`“${raw}” is no ${column.replaceAll('_', ' ')}`, `line ${i + 2}, ${column}`);
         return [column, read.data];

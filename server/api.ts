@@ -4,14 +4,14 @@ import { InputError } from '../core/inputError';
 import { WRITE_OFF_REASONS } from '../core/piece';
 import type { Db } from '../db/connection';
 import { countRows, dumpPage, type DumpedRow } from '../db/dump';
-import { type ArchiveTable, archiveTables } from '../formats/archive';
+import { archiveTables } from '../formats/archive';
 import { CSV_TABLES, type CsvTableName } from '../formats/tablesCsv';
 import { CSV_FIELDS } from '../formats/yarnCsv';
 import { ARCHIVE_TABLES, columnsOf } from './archiveStaging';
 import { foundDry, letGo, treatPieces } from './changes';
 import { newWeighings } from './csv';
 import { undoOperation } from './pieces';
-import { pathOf, type Saved } from './result';
+import { checked, type Saved } from './result';
 
 /**
  * The local API for other programs on this machine: everything can be read as it is stored, table by table; weighings and
@@ -97,7 +97,7 @@ function entered(db: Db, operation: z.output<typeof newOperation>, now: Date): S
       return treatPieces(db, { requestKey: key, kind, pieceIds, note }, now);
     }
     case 'dry':
-      return foundDry(db, operation.pieceId, { ...typed(operation) }, 'metric', now);
+      return foundDry(db, operation.pieceId, typed(operation), 'metric', now);
     case 'use':
     case 'write off': {
       const { kind, howMuch, tookG, tookM, fromEnd, why, projectId = null } = operation;
@@ -127,13 +127,6 @@ function typed({
     scaleResolutionG: scaleStepG,
     humidity: humidityPercent === undefined ? '' : String(humidityPercent),
   };
-}
-
-function checked<Schema extends z.ZodType>(schema: Schema, given: unknown): z.output<Schema> {
-  const parsed = schema.safeParse(given);
-  if (parsed.success) return parsed.data;
-  const [issue] = parsed.error.issues;
-  throw new InputError(issue!.message, pathOf(issue!));
 }
 
 /** Reads a body as JSON, and only where it says that it is: no page of another site can send such. */
@@ -257,9 +250,7 @@ export function openApi(): object {
       ),
     },
     components: {
-      schemas: Object.fromEntries(
-        Object.entries(archiveTables).map(([table, schema]) => [table as ArchiveTable, schemaOf(schema)]),
-      ),
+      schemas: Object.fromEntries(Object.entries(archiveTables).map(([table, schema]) => [table, schemaOf(schema)])),
     },
   };
 }

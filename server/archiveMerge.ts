@@ -152,16 +152,9 @@ function mergeRow(
     const value = row[column];
     if (value === null || value === undefined) continue;
     const here = maps.of(other, Number(value));
-    if (here === undefined && !MAY_BE_NONE[table]?.includes(column)) return;
     // What was there already takes nothing more in: only a project's wish may point at it.
-    if (
-      other === 'yarn' &&
-      table !== 'project_need_yarn' &&
-      !maps.yarns.fresh.has(Number(value)) &&
-      here !== undefined
-    ) {
-      if (!MAY_BE_NONE[table]?.includes(column)) return;
-    }
+    const isClosed = other === 'yarn' && table !== 'project_need_yarn' && !maps.yarns.fresh.has(Number(value));
+    if ((here === undefined || isClosed) && !MAY_BE_NONE[table]?.includes(column)) return;
     next[column] = here ?? null;
   }
   rewritten(table, next, maps);

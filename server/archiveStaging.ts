@@ -3,6 +3,7 @@ import { readFile } from 'node:fs/promises';
 import path from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { InputError } from '../core/inputError';
+import { leadsTo } from '../core/leadsTo';
 import { type Db, openDatabase, prepared } from '../db/connection';
 import { clearTable, countRows, fillTable, type DumpedRow } from '../db/dump';
 import {
@@ -21,7 +22,7 @@ import { miniEvents } from './miniRunEvents';
 import { isMiniRunPlan } from './miniRunPlan';
 import { isNextWay } from './nextWay';
 import { keepFile, nameOf } from './pictures';
-import { pathOf } from './result';
+import { checked } from './result';
 import { runEvents } from './runEvents';
 import { isPlan } from './runPlan';
 import { isSchools } from './schools';
@@ -72,7 +73,7 @@ export async function stageZip(file: string, folder: string): Promise<Staged> {
         for (const table of ARCHIVE_TABLES) {
           let count = 0;
           for await (const { row, place } of zip.rows(table)) {
-            put(db, table, checkedRow(table, row, place), place);
+            put(db, table, checked<DumpedRow>(archiveTables[table], row, place), place);
             count++;
           }
           const told = head.rows[table];
@@ -147,26 +148,15 @@ function jsonOf(json: string): unknown {
 }
 
 function checkedDocument(document: unknown): Archive {
-  const parsed = archive.safeParse(upgraded(document));
-  if (!parsed.success) {
-    const issue = parsed.error.issues[0]!;
-    throw new InputError(issue.message, pathOf(issue));
-  }
-  for (const [file, data] of Object.entries(parsed.data.pictures))
+  const whole = checked(archive, upgraded(document));
+  for (const [file, data] of Object.entries(whole.pictures))
     if (nameOf(Buffer.from(data, 'base64')) !== file)
       throw new InputError('this picture is not the one that its name says', `pictures.${file}`);
-  return parsed.data;
+  return whole;
 }
 
 function fill(db: Db, { tables }: Archive): void {
   for (const table of ARCHIVE_TABLES) tables[table].forEach((row, i) => put(db, table, row, `tables.${table}.${i}`));
-}
-
-function checkedRow(table: ArchiveTable, row: unknown, place: string): DumpedRow {
-  const parsed = archiveTables[table].safeParse(row);
-  if (parsed.success) return parsed.data;
-  const issue = parsed.error.issues[0]!;
-  throw new InputError(issue.message, [place, pathOf(issue)].filter(Boolean).join('.'));
 }
 
 function put(db: Db, table: ArchiveTable, row: DumpedRow, place: string): void {
@@ -270,16 +260,8 @@ function checkRing(
   const links = prepared<{ id: number; a: number; b: number }>(db, sql).all();
   const next = new Map<number, number[]>();
   for (const { a, b } of links) next.set(a, [...(next.get(a) ?? []), b]);
-  for (const { id, a } of links) {
-    const seen = new Set<number>();
-    const waiting = [...(next.get(a) ?? [])];
-    for (let at = waiting.pop(); at !== undefined; at = waiting.pop()) {
-      if (at === a) throw new InputError(message, placeOf(id));
-      if (seen.has(at)) continue;
-      seen.add(at);
-      waiting.push(...(next.get(at) ?? []));
-    }
-  }
+  const ring = links.find(({ a, b }) => leadsTo(b, a, (at) => next.get(at) ?? []));
+  if (ring) throw new InputError(message, placeOf(ring.id));
 }
 
 async function checkPictures(folder: string, files: readonly string[]): Promise<void> {

@@ -10,7 +10,7 @@ import { PACKAGE_SIDES, twist, type TwistInput } from '../core/twist';
 import { winderFit, type WinderFitInput } from '../core/winderFit';
 import { yardage, type YardageInput } from '../core/yardage';
 import { minisAnswer } from './minis';
-import { pathOf } from './result';
+import { checked } from './result';
 
 /** The calculations that can be called from outside, by command and by POST; both come through here. */
 
@@ -19,6 +19,8 @@ const number = z.number({
 });
 const positive = number.positive('must be above zero');
 const percent = number.min(0, 'must be 0 or more').max(100, 'must be 100 or less');
+
+const humidity = number.min(0, 'must be 0 or more').max(90, 'must be 90 or less').optional();
 
 const yardageInput = z.strictObject({
   band: z
@@ -31,6 +33,7 @@ const yardageInput = z.strictObject({
         massG: positive,
         lengthSdM: positive.optional(),
         scaleResolutionG: positive.optional(),
+        humidityPercent: humidity,
       }),
     )
     .optional(),
@@ -38,7 +41,7 @@ const yardageInput = z.strictObject({
   tareG: number.nonnegative('must be 0 or more').optional(),
   scaleResolutionG: positive.optional(),
   fibres: z.array(z.strictObject({ name: z.enum(FIBRE_NAMES), percent })).optional(),
-  humidityPercent: number.min(0, 'must be 0 or more').max(90, 'must be 90 or less').optional(),
+  humidityPercent: humidity,
   needM: positive.optional(),
   needTolerancePercent: percent.optional(),
 }) satisfies z.ZodType<YardageInput>;
@@ -49,6 +52,7 @@ const shape = {
   heightMm: positive,
   densityGPerCm3: positive.optional(),
   crossingAngleDeg: number.min(0, 'must be 0 or more').max(89, 'must be below 90').optional(),
+  leadMm: number.min(0, 'must be 0 or more').max(10_000, 'must be 10,000 or less').optional(),
 };
 
 const cakeInput = z.strictObject({
@@ -158,13 +162,13 @@ const plyBothEndsInput = z.strictObject({
 }) satisfies z.ZodType<PlyBothEndsInput>;
 
 const CALCULATIONS = new Map<string, (input: unknown, seconds: number) => object | Promise<object>>([
-  ['yardage', (input) => yardage(check(yardageInput, input))],
-  ['cake', (input) => cake(check(cakeInput, input))],
-  ['winder-fit', (input) => winderFit(check(winderFitInput, input))],
-  ['swift', (input) => swift(check(swiftInput, input))],
-  ['twist', (input) => twist(check(twistInput, input))],
-  ['ply-both-ends', (input) => plyBothEnds(check(plyBothEndsInput, input))],
-  ['minis', (input, seconds) => minisAnswer(check(minisInput, input), seconds)],
+  ['yardage', (input) => yardage(checked(yardageInput, input))],
+  ['cake', (input) => cake(checked(cakeInput, input))],
+  ['winder-fit', (input) => winderFit(checked(winderFitInput, input))],
+  ['swift', (input) => swift(checked(swiftInput, input))],
+  ['twist', (input) => twist(checked(twistInput, input))],
+  ['ply-both-ends', (input) => plyBothEnds(checked(plyBothEndsInput, input))],
+  ['minis', (input, seconds) => minisAnswer(checked(minisInput, input), seconds)],
 ]);
 
 export type CalcAnswer = { ok: true; output: object } | { ok: false; error: { message: string; path: string } };
@@ -195,11 +199,4 @@ function parseJson(json: string): unknown {
   } catch {
     throw new InputError('this is not JSON', '');
   }
-}
-
-function check<T>(schema: z.ZodType<T>, input: unknown): T {
-  const parsed = schema.safeParse(input);
-  if (parsed.success) return parsed.data;
-  const issue = parsed.error.issues[0]!;
-  throw new InputError(issue.message, pathOf(issue));
 }

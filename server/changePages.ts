@@ -7,7 +7,7 @@ import { operationById } from '../db/operations';
 import { wetBy } from '../db/pieces';
 import { projectsUnderWay } from '../db/projects';
 import { bench, type ReelTool } from './bench';
-import { workFromOf } from './workedEnd';
+import { endWorked, workFromOf } from './workedEnd';
 import { miniWays } from './strandWays';
 import { piecePage, type PieceView, type YarnView } from './yarnViews';
 
@@ -34,9 +34,9 @@ export function changePage(db: Db, pieceId: number): ChangePage | undefined {
   const { yarn, piece, others } = page;
   const wet = wetBy(db, pieceId);
   const washed = wet === null ? undefined : operationById(db, wet)!;
-  const worked = workFromOf(db, yarn) === 'centre';
+  const worked = endWorked(workFromOf(db, yarn));
   const ends = endsOf(piece.form);
-  const end = ends.find((each) => each === (worked ? 'inner' : 'outer')) ?? ends[0]!;
+  const end = ends.find((each) => each === worked) ?? ends[0]!;
   const { reels } = bench(db);
   return {
     yarn,

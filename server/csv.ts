@@ -15,7 +15,7 @@ import { yarnPage, type YarnPage } from './yarnViews';
 /** Tables as they leave the app; lists of numbers and flags are put as words there. */
 export function* csvOf(db: Db, table: CsvTableName | 'yarns'): Generator<string> {
   if (table === 'yarns') yield* yarnsCsv(db);
-  else for (const part of csvLines(table, flagged(rowsForCsv(db, table)))) yield part;
+  else yield* csvLines(table, flagged(rowsForCsv(db, table)));
 }
 
 function* flagged(rows: Iterable<Record<string, string | number | null>>) {

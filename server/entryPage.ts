@@ -12,7 +12,7 @@ import { isLive, operationById, type OperationRow, partsOf } from '../db/operati
 import { miniJobById } from '../db/minis';
 import { everMade } from '../db/pieces';
 import { picturesOfOperation } from '../db/pictures';
-import { runOfOperation } from '../db/runs';
+import { runOfOperation, type RunRow } from '../db/runs';
 import { strandOf } from '../db/strandWays';
 import { woundBy } from '../db/woundCakes';
 import { whyNotRedo, whyNotUndo } from './pieces';
@@ -99,9 +99,9 @@ export function entryPage(db: Db, operationId: number): EntryPage | undefined {
   const run = runOfOperation(db, operationId);
   return {
     ...entry,
-    run: runOf(db, operationId, entry.pieces),
+    run: run?.kind === 'wind' ? entryRun(db, run, entry.pieces) : null,
     strand: strandRan(db, entry),
-    job: jobOf(db, operationId),
+    job: jobOf(db, run),
     story: run ? storyOf(db, run) : null,
     pictures: picturesOfOperation(db, operationId).map(({ id, width, height }) => ({ id, width, height })),
     whyNotUndo: whyNotUndo(db, operationId),
@@ -145,9 +145,8 @@ function entryOf(db: Db, operation: OperationRow): Entry {
   };
 }
 
-function jobOf(db: Db, operationId: number): EntryPage['job'] {
-  const jobId = runOfOperation(db, operationId)?.jobId ?? null;
-  const job = jobId === null ? undefined : miniJobById(db, jobId);
+function jobOf(db: Db, run: RunRow | undefined): EntryPage['job'] {
+  const job = typeof run?.jobId === 'number' ? miniJobById(db, run.jobId) : undefined;
   return job ? { id: job.id, name: job.name } : null;
 }
 
@@ -159,13 +158,11 @@ function strandRan(db: Db, { id, pieces }: Entry): EntryPage['strand'] {
   return { left, laid: [...new Set(laid.flatMap((row) => layingWayOf(row) ?? []))], pieceId: made.id };
 }
 
-function runOf(db: Db, operationId: number, pieces: readonly EntryPiece[]): EntryRun | null {
-  const run = runOfOperation(db, operationId);
-  if (run?.kind !== 'wind') return null;
+function entryRun(db: Db, run: RunRow, pieces: readonly EntryPiece[]): EntryRun {
   const plan = readPlan(run.plan);
   const state = stateOf(db, run);
   const made = pieces.filter(({ side }) => side === 'out');
-  const seen = woundBy(db, operationId);
+  const seen = woundBy(db, run.operationId!);
   const parts = woundParts(state);
   const cakes = parts.map((part, i): EntryCake => {
     const planned = plan.cakes[part]!;

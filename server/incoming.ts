@@ -22,7 +22,7 @@ import { takeStaged } from './archive';
 import { newYarns, type TakenIn } from './archiveMerge';
 import { isUntouched, stageDocument, type Staged, stageZip } from './archiveStaging';
 import { backupFolder, takeBackup } from './backup';
-import { pathOf } from './result';
+import { checked } from './result';
 import { nameOfYarn } from './yarnViews';
 import { yarnsById } from '../db/yarns';
 
@@ -140,9 +140,7 @@ const takeForm = z.strictObject({ token: z.string(), how: z.enum(['replace', 'me
 
 /** What is to be done with which archive. */
 export async function takeRequest(request: Request): Promise<z.output<typeof takeForm>> {
-  const parsed = takeForm.safeParse(await request.json().catch(() => null));
-  if (!parsed.success) throw new InputError(parsed.error.issues[0]!.message, pathOf(parsed.error.issues[0]!));
-  return parsed.data;
+  return checked(takeForm, await request.json().catch(() => null));
 }
 
 /** What was taken over, and the snapshot of what was there before. */

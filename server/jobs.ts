@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { isDay } from '../core/days';
 import { InputError } from '../core/inputError';
+import { leadsTo } from '../core/leadsTo';
 import { JOB_KINDS, type JobKind } from '../core/schedule';
 import type { Db } from '../db/connection';
 import {
@@ -71,10 +72,12 @@ export function saveJob(db: Db, id: number | null, input: unknown, now: Date): S
           updateJob(db, id, job);
           setPlanned(db, id, form.plannedOn || null);
         }
+        const all = allAfter(db);
+        const waitsFor = (id: number) => all.filter((row) => row.jobId === id).map(({ afterId }) => afterId);
         const after = form.after.map(({ jobId, waitDays }) => ({ afterId: jobId, waitDays: waitDays ?? 0 }));
         for (const [i, { afterId }] of after.entries()) {
           if (!jobById(db, afterId)) throw new InputError('this is not on the list', `after.${i}.jobId`);
-          if (afterId === jobId || waitsFor(db, afterId, jobId))
+          if (leadsTo(afterId, jobId, waitsFor))
             throw new InputError('the two would wait for one another', `after.${i}.jobId`);
         }
         replaceAfter(db, jobId, after);
@@ -82,20 +85,6 @@ export function saveJob(db: Db, id: number | null, input: unknown, now: Date): S
       })
       .immediate(),
   );
-}
-
-/** Does the one wait for the other, over however many others? */
-function waitsFor(db: Db, jobId: number, otherId: number): boolean {
-  const after = allAfter(db);
-  const seen = new Set<number>();
-  const waiting = [jobId];
-  for (let id = waiting.pop(); id !== undefined; id = waiting.pop()) {
-    if (id === otherId) return true;
-    if (seen.has(id)) continue;
-    seen.add(id);
-    waiting.push(...after.filter((row) => row.jobId === id).map(({ afterId }) => afterId));
-  }
-  return false;
 }
 
 /** Settles days for jobs, or leaves them to be proposed again; all of them or none. */

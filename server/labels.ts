@@ -14,8 +14,9 @@ import { operationById, partsOf } from '../db/operations';
 import { toolById } from '../db/bench';
 import { woundAs } from '../db/woundCakes';
 import { everMade, pieceById } from '../db/pieces';
-import { type Label, type LabelFonts, labelsPdf } from '../formats/labels';
-import { pathOf } from './result';
+import { type Label, labelsPdf } from '../formats/labels';
+import type { PaperFonts } from '../formats/pdf';
+import { checked } from './result';
 import { workFromOf } from './workedEnd';
 import { leftOf, massFactOf, pieceView, yarnView } from './yarnViews';
 
@@ -42,9 +43,7 @@ export async function labelSheet(
   system: UnitSystem,
   origin: string,
 ): Promise<Buffer> {
-  const parsed = ask.safeParse(asked);
-  if (!parsed.success) throw new InputError(parsed.error.issues[0]!.message, pathOf(parsed.error.issues[0]!));
-  const { pieces, sheet, skip } = parsed.data;
+  const { pieces, sheet, skip } = checked(ask, asked);
   const paper: LabelSheet = LABEL_SHEETS[sheet];
   const labels = pieces.map((id) => (paper.full ? slipOf : labelOf)(db, id, system, origin));
   return labelsPdf(labels, paper, fonts(), skip);
@@ -109,10 +108,10 @@ export function slipOf(db: Db, pieceId: number, system: UnitSystem, origin: stri
   };
 }
 
-let loaded: LabelFonts | undefined;
+let loaded: PaperFonts | undefined;
 
 /** The app's own face, as files that a PDF can hold. */
-export function fonts(): LabelFonts {
+export function fonts(): PaperFonts {
   const file = (weight: number) =>
     readFileSync(
       path.join(

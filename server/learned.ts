@@ -1,4 +1,4 @@
-import { DENSITY_WOUND_TWICE } from '../core/cake';
+import { DENSITY_WOUND_TWICE, leadOfGuideMm } from '../core/cake';
 import { YARN_KINDS, type YarnKind } from '../core/fibre';
 import { crankRatioSeen, learn, type Learned, packageDensity, type StartingFigure } from '../core/learning';
 import { DEFAULT_SECONDS_PER_TURN, STARTING_DENSITY } from '../core/windingPlan';
@@ -107,13 +107,15 @@ function densityOf(cake: WoundCake): number {
 }
 
 function ratioOf(cake: WoundCake): number {
+  const coreDiameterMm = fromUm(cake.coreUm);
+  const crossingAngleDeg = cake.crossingMillideg / 1000;
   return crankRatioSeen(
     {
       massG: fromMg(cake.massMg),
       lengthM: fromMm(cake.lengthMm),
       turns: cake.turns,
-      coreDiameterMm: fromUm(cake.coreUm),
-      crossingAngleDeg: cake.crossingMillideg / 1000,
+      coreDiameterMm,
+      ...(cake.winderId === null ? { crossingAngleDeg } : { leadMm: leadOfGuideMm({ coreDiameterMm, crossingAngleDeg }) }),
     },
     sizeOf(cake),
   );

@@ -1,12 +1,12 @@
 import type { Fault } from '../core/faults';
-import { type FibreShare, handlingOf } from '../core/fibre';
+import type { FibreShare } from '../core/fibre';
 import { type Form, massOf } from '../core/piece';
 import type { ParentPiece } from '../core/miniPlan';
-import { endsOf, workedFrom } from '../core/schools';
+import { endsOf } from '../core/schools';
 import { strandOfYarnMm } from '../core/weightClass';
 import type { Db } from '../db/connection';
 import { pieceById } from '../db/pieces';
-import { schools } from './schools';
+import { endWorked, workFromOf } from './workedEnd';
 import { yarnPage, type YarnView } from './yarnViews';
 
 /** A yarn that minis can be made of, with its pieces. */
@@ -37,7 +37,6 @@ const STRAND_MM = 2;
 
 /** The yarns with what there is of them now; minis are not cut up again. */
 export function miniYarns(db: Db, yarnIds: readonly number[]): MiniYarn[] {
-  const { workFrom } = schools(db);
   return yarnIds.flatMap((id) => {
     const page = yarnPage(db, id);
     if (!page) return [];
@@ -53,8 +52,7 @@ export function miniYarns(db: Db, yarnIds: readonly number[]): MiniYarn[] {
         .filter(({ consumedBy, form }) => consumedBy === null && form !== 'mini skein')
         .map((piece): MiniParentView => {
           const ends = endsOf(piece.form);
-          const from =
-            (yarn.workFrom ?? workedFrom(handlingOf(yarn.fibres), workFrom)) === 'centre' ? 'inner' : 'outer';
+          const from = endWorked(workFromOf(db, yarn));
           return {
             pieceId: piece.id,
             label: piece.label,

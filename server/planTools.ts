@@ -1,3 +1,4 @@
+import { leadOfGuideMm } from '../core/cake';
 import type { YarnKind } from '../core/fibre';
 import type { PlanTool } from '../core/piecePlan';
 import type { Bench, HandTool, WinderTool } from './bench';
@@ -31,7 +32,7 @@ function planTool(tool: WinderTool | HandTool, kind: YarnKind, again: boolean): 
     heightMm: tool.heightMm,
     maxDiameterMm: tool.maxDiameterMm,
     maxMassG: tool.maxMassG,
-    crossingAngleDeg: tool.crossingAngleDeg,
+    ...(byHand ? { crossingAngleDeg: tool.crossingAngleDeg } : { leadMm: leadOfGuideMm(tool) }),
     spindleTurnsPerCrank: counted || guessed ? tool.spindleTurnsPerCrank : learned.crankRatio.mean,
     // A wrap by hand is a wrap; a crank that was counted is right to a part of a turn in ten.
     crankRatioSd: byHand ? 0 : counted ? COUNTED_RATIO_SD : learned.crankRatio.sd,

@@ -56,17 +56,17 @@ const choice = z.discriminatedUnion('go', [
  * @throws InputError where there is none to take
  */
 export function takeWayOut(input: unknown, now: Date): { aside: string | null } {
-  const now_ = trouble();
-  if (!now_) throw new InputError('nothing is wrong with the database', '');
+  const found = trouble();
+  if (!found) throw new InputError('nothing is wrong with the database', '');
   const chosen = choice.safeParse(input);
   if (!chosen.success) throw new InputError('choose a way out', 'go');
   const aside =
-    chosen.data.go === 'snapshot' ? replaceDamaged(now_.file, backupFolder(now_.file), chosen.data.name, now) : null;
+    chosen.data.go === 'snapshot' ? replaceDamaged(found.file, backupFolder(found.file), chosen.data.name, now) : null;
   kept.lazyAcornTrouble = null;
   try {
     database();
   } catch (error) {
-    kept.lazyAcornTrouble = now_;
+    kept.lazyAcornTrouble = found;
     throw new InputError(`it cannot be opened: ${error instanceof Error ? error.message : String(error)}`, 'go');
   }
   return { aside };

@@ -29,6 +29,19 @@ export function attempt<Form>(schema: z.ZodType<Form>, input: unknown, work: (fo
   }
 }
 
+/**
+ * What came in, as its schema has it.
+ *
+ * @param place that all of it stands in
+ * @throws InputError at the first field that is wrong
+ */
+export function checked<T>(schema: z.ZodType<T>, given: unknown, place = ''): T {
+  const parsed = schema.safeParse(given);
+  if (parsed.success) return parsed.data;
+  const issue = parsed.error.issues[0]!;
+  throw new InputError(issue.message, [place, pathOf(issue)].filter(Boolean).join('.'));
+}
+
 /** The first message for each path. */
 function messagesByPath(error: z.ZodError): Record<string, string> {
   const messages: Record<string, string> = {};

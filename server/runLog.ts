@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { angleOnCoreDeg } from '../core/cake';
 import { faultsAfter, FAULT_KINDS, type Fault, placeWithinM, reconciled } from '../core/faults';
 import { InputError } from '../core/inputError';
 import { type RunState, turnsOn, woundParts } from '../core/run';
@@ -140,7 +141,7 @@ function keepLesson(
     yarnKind: plan.yarnKind,
     again: plan.again ? 1 : 0,
     coreUm: toUm(tool.coreDiameterMm),
-    crossingMillideg: Math.round(tool.crossingAngleDeg * 1000),
+    crossingMillideg: Math.round(angleOnCoreDeg(tool) * 1000),
     turns: turnsOn(state, part),
     plannedTurns: Math.round(crankTurns.mean),
     windingMs: state.windingMs[part]! > 0 ? Math.round(state.windingMs[part]!) : null,

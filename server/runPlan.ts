@@ -37,7 +37,9 @@ const tool = z.strictObject({
   maxDiameterMm: positive,
   maxMassG: positive,
   spindleTurnsPerCrank: positive,
-  crossingAngleDeg: z.number().min(0).max(89),
+  /** Of a hand, and of winders in runs from before their guides were known to be geared. */
+  crossingAngleDeg: z.number().min(0).max(89).optional(),
+  leadMm: notNegative.optional(),
 });
 
 const fault = z.strictObject({ kind: z.enum(FAULT_KINDS), atM: notNegative });

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { radiusAtMm } from '../core/cake';
+import { angleOnCoreDeg, radiusAtMm } from '../core/cake';
 import type { PackageEnd } from '../core/faults';
 import { InputError } from '../core/inputError';
 import type { Form } from '../core/piece';
@@ -77,7 +77,7 @@ export function keepLaidCake(
     ...(way !== '' ? layingOf(way) : { how: tool.onto === 'winder' ? 'spindle' : null }),
     coreUm: toUm(tool.coreDiameterMm),
     outerUm: Math.max(toUm(tool.coreDiameterMm) + 1, toUm(outerMm)),
-    crossingMillideg: Math.round(tool.crossingAngleDeg * 1000),
+    crossingMillideg: Math.round(angleOnCoreDeg(tool) * 1000),
   });
   if (way.startsWith('carried')) remember(db, { hand: layingOf(way as LayingWay).direction! });
 }

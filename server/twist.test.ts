@@ -86,9 +86,10 @@ describe('what is noted as a winding is logged', () => {
     const { gap, change, laid } = twistOf(db, yarnId, cakeId);
     expect(gap).toBeNull();
     expect(change.wraps).toEqual([]);
-    // A clockwise spindle lays counterclockwise, at the winder's crossing.
-    expect(laid!.sense).toBeCloseTo(-Math.cos((20 * Math.PI) / 180), 12);
-    expect(laid!.coreM2).toBeCloseTo(0.012 ** 2, 12);
+    // A clockwise spindle lays counterclockwise; its guide keeps the lead of 20 degrees on the bare core.
+    expect(laid!.sense).toBe(-1);
+    const leadM = Math.PI * 0.024 * Math.tan((20 * Math.PI) / 180);
+    expect(laid!.coreM2).toBeCloseTo(0.012 ** 2 + (leadM / (2 * Math.PI)) ** 2, 12);
   });
 
   test('two chairs do not turn: nothing is supposed until it was said once, and then the same again', () => {

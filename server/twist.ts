@@ -133,7 +133,7 @@ export interface TwistTool {
   key: string;
   name: string;
   onto: 'winder' | 'hand';
-  shape: Required<Omit<CakeShape, 'spindleTurnsPerCrank'>>;
+  shape: CakeShape;
   /** Which way its spindle turns, seen from above; null where nobody has said, or where a hand goes round. */
   turns: Round | null;
 }
@@ -211,11 +211,11 @@ function toolsFor(db: Db, yarn: YarnView, piece: PieceView): TwistTool[] {
   const tools = bench(db);
   const turning = new Map(tools.winders.map(({ id, turning }) => [`winder ${id}`, turning]));
   return planTools(tools, kindOfYarn(yarn.fibres), woundBefore(piece.form)).map(
-    ({ key, name, onto, coreDiameterMm, heightMm, crossingAngleDeg, density }): TwistTool => ({
+    ({ key, name, onto, coreDiameterMm, heightMm, crossingAngleDeg, leadMm, density }): TwistTool => ({
       key,
       name,
       onto: onto === 'winder' ? 'winder' : 'hand',
-      shape: { coreDiameterMm, heightMm, crossingAngleDeg, densityGPerCm3: density.mean },
+      shape: { coreDiameterMm, heightMm, crossingAngleDeg, leadMm, densityGPerCm3: density.mean },
       turns: roundOf(turning.get(key) ?? null),
     }),
   );

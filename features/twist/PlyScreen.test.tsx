@@ -22,8 +22,8 @@ test('of both ends of a soft single: what each strand gets, their gap, the circl
   expect(words).toContain('The strand from the centre loses up to 10 %: it may drift apart.');
   expect(words).toContain('The strand from the outside gains up to 4 %: firmer.');
   expect(words).toContain('Between the two lie up to 13 % of their twist, most at the start.');
-  expect(words).toContain('3.8 t/m at first, 5.1 t/m at the end');
-  expect(words).toMatch(/After 139 m of ply it runs markedly faster, and the ball twists up in the hand/);
+  expect(words).toContain('4.0 t/m at first, 5.4 t/m at the end');
+  expect(words).toMatch(/After 141 m of ply it runs markedly faster, and the ball twists up in the hand/);
   expect(words).toContain('Ply it S');
   // Two thirds of what the two have by then on the whole.
   expect(words).toMatch(/8[0-3] t\/m to begin with/);

@@ -1,4 +1,4 @@
-import { radiusAtMm } from '../../core/cake';
+import { angleOnCoreDeg, radiusAtMm } from '../../core/cake';
 import type { PackageEnd } from '../../core/faults';
 import { reading } from '../../core/inputError';
 import type { Form } from '../../core/piece';
@@ -154,7 +154,7 @@ export function packageOn({ gristMPerG }: TwistPage, { shape }: TwistTool, lengt
     direction: null,
     coreDiameterMm: shape.coreDiameterMm,
     outerDiameterMm: 2 * radiusAtMm(shape, Math.max(0.1, lengthM) / gristMPerG),
-    crossingAngleDeg: shape.crossingAngleDeg,
+    crossingAngleDeg: angleOnCoreDeg(shape),
     loopM: null,
   };
 }

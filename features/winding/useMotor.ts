@@ -50,17 +50,18 @@ export function useWoundOnto(
     coreDiameterMm: number;
     heightMm: number;
     densityGPerCm3: number;
-    crossingAngleDeg: number;
+    crossingAngleDeg?: number;
+    leadMm?: number;
     gristMPerG: number;
   },
 ): void {
-  const { coreDiameterMm, heightMm, densityGPerCm3, crossingAngleDeg, gristMPerG } = spindle;
+  const { coreDiameterMm, heightMm, densityGPerCm3, crossingAngleDeg, leadMm, gristMPerG } = spindle;
   useEffect(() => {
     if (enabled)
       void tellDevice({
         device: 'bench',
         do: 'wind onto',
-        spindle: { coreDiameterMm, heightMm, densityGPerCm3, crossingAngleDeg, gristMPerG },
+        spindle: { coreDiameterMm, heightMm, densityGPerCm3, crossingAngleDeg, leadMm, gristMPerG },
       });
-  }, [enabled, part, coreDiameterMm, heightMm, densityGPerCm3, crossingAngleDeg, gristMPerG]);
+  }, [enabled, part, coreDiameterMm, heightMm, densityGPerCm3, crossingAngleDeg, leadMm, gristMPerG]);
 }
