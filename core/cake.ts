@@ -179,7 +179,8 @@ export function requireShape(shape: CakeShape, path = ''): void {
   requirePositive(shape.coreDiameterMm, `${at}coreDiameterMm`);
   requirePositive(shape.heightMm, `${at}heightMm`);
   if (shape.densityGPerCm3 !== undefined) requirePositive(shape.densityGPerCm3, `${at}densityGPerCm3`);
-  if (shape.spindleTurnsPerCrank !== undefined) requirePositive(shape.spindleTurnsPerCrank, `${at}spindleTurnsPerCrank`);
+  if (shape.spindleTurnsPerCrank !== undefined)
+    requirePositive(shape.spindleTurnsPerCrank, `${at}spindleTurnsPerCrank`);
   // At 90 degrees the strand would run along the core and never go round it.
   if (shape.crossingAngleDeg !== undefined) requireWithin(shape.crossingAngleDeg, 0, 89, `${at}crossingAngleDeg`);
   if (shape.leadMm === undefined) return;

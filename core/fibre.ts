@@ -47,6 +47,16 @@ export function requireWhole(shares: readonly FibreShare[], path: string): reado
   return shares;
 }
 
+/**
+ * The share of water that a mix of fibres holds in standard air.
+ *
+ * @example
+ * Number(regainOf([{ name: 'wool', percent: 80 }, { name: 'nylon', percent: 20 }]).toFixed(4)) // => 0.1242
+ */
+export function regainOf(shares: readonly FibreShare[]): number {
+  return shares.reduce((sum, { name, percent }) => sum + (REGAIN_AT_65[name] * percent) / 100, 0);
+}
+
 const PERCENT_FIRST = /(?<percent>\d+(?:[.,]\d+)?)\s*%?\s*(?<fibre>[a-z][a-z -]*[a-z])/g;
 const FIBRE_FIRST = /(?<fibre>[a-z][a-z -]*[a-z])(?:\s*(?<percent>\d+(?:[.,]\d+)?)\s*%?)?/g;
 

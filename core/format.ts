@@ -108,15 +108,46 @@ export function twistFigure(turnsPerM: number, system: UnitSystem): Figure {
 const SMALL_TWIST_PER_M = 20;
 
 /**
- * Half of the 90 % range, as a mean is followed by: "± 12 m".
+ * Half of the 90 % range, as a mean is followed by: "± 12 m". To one digit, or two where the first is a one: nobody knows
+ * the doubt itself any better.
  *
  * @example
  * plusMinus({ mean: 100, sd: 10 }, 'metric') // => '±\u00a016\u00a0m'
+ * @example
+ * plusMinus({ mean: 1470, sd: 18 }, 'metric') // => '±\u00a030\u00a0m'
+ * @example
+ * plusMinus({ mean: 80, sd: 0.001 }, 'metric') // => '±\u00a00.1\u00a0m'
  */
-export function plusMinus({ sd }: Estimate, system: UnitSystem): string {
-  const { number, unit } = lengthFigure(sd * HALF_WIDTH_90, system);
-  return `±${NO_BREAK}${number}${NO_BREAK}${unit}`;
+export function plusMinus(lengthM: Estimate, system: UnitSystem): string {
+  const { half, step, unit } = doubtOf(lengthM, system);
+  return `±${NO_BREAK}${rounded(half, decimalsOf(step))}${NO_BREAK}${unit}`;
 }
+
+/**
+ * A length no finer than its doubt lets it be known.
+ *
+ * @example
+ * knownLengthFigure({ mean: 1473.2, sd: 18 }, 'metric') // => { number: '1470', unit: 'm' }
+ * @example
+ * knownLengthFigure({ mean: 80.04, sd: 0.3 }, 'metric') // => { number: '80.0', unit: 'm' }
+ */
+export function knownLengthFigure(lengthM: Estimate, system: UnitSystem): Figure {
+  const { step, unit, inUnit } = doubtOf(lengthM, system);
+  return { number: rounded(Math.round(lengthM.mean / inUnit / step) * step, decimalsOf(step)), unit };
+}
+
+/** The least that is told: to a hand's width. */
+const LEAST_DOUBT = 0.1;
+
+function doubtOf({ sd }: Estimate, system: UnitSystem) {
+  const inUnit = system === 'metric' ? 1 : METRES_PER_YARD;
+  const exact = Math.max(LEAST_DOUBT, (sd * HALF_WIDTH_90) / inUnit);
+  const power = 10 ** Math.floor(Math.log10(exact));
+  const step = Math.max(LEAST_DOUBT, exact < 2 * power ? power / 10 : power);
+  return { half: Math.round(exact / step) * step, step, inUnit, unit: system === 'metric' ? 'm' : 'yd' };
+}
+
+const decimalsOf = (step: number): number => (step < 1 ? 1 : 0);
 
 /**
  * Number and unit in one line.
@@ -142,18 +173,39 @@ export function durationInWords(seconds: number): string {
 }
 
 /**
- * A part of a whole.
+ * A part of a whole; what is there, however little, is never told as nothing.
  *
  * @param part 0 to 1
  * @example
  * percentInWords(0.834) // => '83\u00a0%'
+ * @example
+ * percentInWords(0.004) // => 'under 1\u00a0%'
  */
 export function percentInWords(part: number): string {
+  if (part > 0 && part < 0.005) return `under 1${NO_BREAK}%`;
   return `${Math.round(part * 100)}${NO_BREAK}%`;
 }
 
 /**
- * A probability as a person would say it; never "100 %", since nothing measured is that sure.
+ * Parts of a whole in whole percent that add up to 100: what rounding leaves goes to those that lost most by it.
+ *
+ * @param parts that add up to 1
+ * @example
+ * sharesInPercent([1 / 3, 1 / 3, 1 / 3]) // => [34, 33, 33]
+ */
+export function sharesInPercent(parts: readonly number[]): number[] {
+  const whole = parts.map((part) => Math.floor(part * 100 + 1e-9));
+  const missing = 100 - whole.reduce((sum, percent) => sum + percent, 0);
+  const byLoss = parts
+    .map((part, i) => ({ i, lost: part * 100 - whole[i]! }))
+    .sort((a, b) => b.lost - a.lost || a.i - b.i);
+  for (const { i } of byLoss.slice(0, Math.max(0, missing))) whole[i]!++;
+  return whole;
+}
+
+/**
+ * A probability as a person would say it; never "100 %", since nothing measured is that sure, and never rounded up: 49.7 %
+ * is short of an even chance.
  *
  * @example
  * chanceInWords(0.999) // => 'over 99\u00a0%'
@@ -161,7 +213,7 @@ export function percentInWords(part: number): string {
 export function chanceInWords(probability: number): string {
   if (probability > 0.99) return `over 99${NO_BREAK}%`;
   if (probability < 0.01) return `under 1${NO_BREAK}%`;
-  return percentInWords(probability);
+  return `${Math.floor(probability * 100 + 1e-9)}${NO_BREAK}%`;
 }
 
 /** Making a formatter costs far more than using it. */
@@ -179,7 +231,8 @@ function rounded(value: number, decimals: number): string {
     });
     FORMATTERS.set(key, formatter);
   }
-  return formatter.format(value);
+  // What rounds to nothing has no sign.
+  return formatter.format(value).replace(/^-(?=[0.]+$)/, '');
 }
 
 /**

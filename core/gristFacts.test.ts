@@ -31,11 +31,12 @@ test('each fact’s share is what it knows: twice as sure counts four times', ()
 });
 
 test('three standard deviations apart is a contradiction, a hair less is not', () => {
-  const bandGrist = gristFromFacts({ band: BAND });
+  // What errs is the mass to the metre.
+  const gPerM = BAND.massG / BAND.lengthM;
   const sampleAt = (sigmas: number) => {
     // A sample this exact adds nothing to the spread.
-    const gristMPerG = bandGrist.mean + sigmas * bandGrist.sd;
-    return [{ lengthM: 10, massG: 10 / gristMPerG, lengthSdM: 1e-9, scaleResolutionG: 1e-9 }];
+    const massG = 10 * gPerM * (1 + (sigmas * 0.05) / Math.sqrt(3));
+    return [{ lengthM: 10, massG, lengthSdM: 1e-9, scaleResolutionG: 1e-9 }];
   };
   expect(measuredGrist(BAND, sampleAt(CONTRADICTION_SIGMAS - 0.001))!.contradiction).toBeUndefined();
   for (const side of [1, -1])

@@ -1,5 +1,6 @@
-import { type Estimate, weightedMean } from './estimate';
-import { type Band, gristFromFacts, type Sample } from './yardage';
+import type { Estimate } from './estimate';
+import type { FibreShare } from './fibre';
+import { type Band, type GristFact, gristFacts, gristOf, pooledFacts, type Sample, sdAbout } from './yardage';
 
 /** A fact that was measured, against a promise that was printed: how far may they lie apart before one must be wrong? */
 export const CONTRADICTION_SIGMAS = 3;
@@ -13,6 +14,8 @@ export interface GristPart extends Estimate {
   /** The sample's place in the list that was given; undefined for the band. */
   sample?: number;
   share: number;
+  /** In standard air, as a band is, or brought to it. */
+  airKnown: boolean;
 }
 
 /** Some samples that cannot be of the yarn that the rest speaks of. */
@@ -61,31 +64,40 @@ export function measuredGrist(
   band: Band | undefined,
   samples: readonly Sample[],
   trust?: Trust | null,
+  fibres?: readonly FibreShare[],
 ): MeasuredGrist | undefined {
   if (!band && samples.length === 0) return undefined;
-  const bandPart = band && { ...gristFromFacts({ band }), from: 'band' as const };
-  const sampleParts = samples.map((sample, i) => ({
-    ...gristFromFacts({ samples: [sample] }),
-    from: 'sample' as const,
-    sample: i,
-  }));
-  const contradiction = contradictionOf(bandPart, sampleParts);
-  const all: Fact[] = bandPart ? [bandPart, ...sampleParts] : sampleParts;
+  const facts = gristFacts({ band, samples, fibres });
+  const all = facts.map((fact, i): Fact => {
+    const sample = band ? i - 1 : i;
+    if (sample < 0) return { ...fact, from: 'band', airKnown: true };
+    return { ...fact, from: 'sample', sample, airKnown: !fibres || samples[sample]!.humidityPercent !== undefined };
+  });
+  const [bandFact, sampleFacts] = band ? [all[0], all.slice(1)] : [undefined, all];
+  const contradiction = contradictionOf(bandFact, sampleFacts);
   if (!contradiction) return pooled(all);
   const isOff = ({ sample }: Fact) => sample !== undefined && contradiction.samples.includes(sample);
   const agreeing = all.filter((fact) => !isOff(fact));
   if (contradiction.against === 'band' && trust === 'band') return { ...pooled(agreeing), contradiction };
-  if (contradiction.against === 'band' && trust === 'samples') return { ...pooled(sampleParts), contradiction };
+  if (contradiction.against === 'band' && trust === 'samples') return { ...pooled(sampleFacts), contradiction };
   return { ...spanning(pooled(agreeing), pooled(all.filter(isOff))), contradiction };
 }
 
-type Fact = Omit<GristPart, 'share'>;
+type Fact = GristFact & Pick<GristPart, 'from' | 'sample' | 'airKnown'>;
 
 function pooled(facts: readonly Fact[]): MeasuredGrist {
-  const information = facts.map(({ sd }) => 1 / sd ** 2);
-  const total = information.reduce((sum, weight) => sum + weight, 0);
-  const estimate = facts.length === 1 ? { mean: facts[0]!.mean, sd: facts[0]!.sd } : weightedMean(facts);
-  return { ...estimate, parts: facts.map((fact, i) => ({ ...fact, share: information[i]! / total })) };
+  const { shares, ...gPerM } = pooledFacts(facts);
+  const parts = facts.map((fact, i): GristPart => {
+    const { from, sample, airKnown } = fact;
+    return {
+      ...gristOf({ mean: fact.gPerM, sd: sdAbout(fact, gPerM.mean) }),
+      from,
+      sample,
+      airKnown,
+      share: shares[i]!,
+    };
+  });
+  return { ...gristOf(gPerM), parts };
 }
 
 /** Either of two is true, and nobody knows which: the mean and spread of an even mixture. */
@@ -99,23 +111,28 @@ function spanning(one: MeasuredGrist, other: MeasuredGrist): MeasuredGrist {
   };
 }
 
-function contradictionOf(band: Fact | undefined, samples: readonly (Fact & { sample: number })[]) {
+function contradictionOf(band: Fact | undefined, samples: readonly Fact[]) {
+  // What errs is the mass: a length that weighs a coarse scale's one step more or less is no contradiction.
   const held = samples.map((sample) => {
     const others = band ? [band] : samples.filter((other) => other !== sample);
-    if (others.length === 0) return { sample, sigmas: 0, expected: sample };
-    const expected = pooled(others);
-    return { sample, sigmas: Math.abs(sample.mean - expected.mean) / Math.hypot(sample.sd, expected.sd), expected };
+    if (others.length === 0) return { sample, sigmas: 0, expected: { mean: sample.gPerM, sd: 0 } };
+    const { mean, sd } = pooledFacts(others);
+    return {
+      sample,
+      sigmas: Math.abs(sample.gPerM - mean) / Math.hypot(sdAbout(sample, mean), sd),
+      expected: { mean, sd },
+    };
   });
   const off = held.filter(({ sigmas }) => sigmas >= CONTRADICTION_SIGMAS);
   if (off.length === 0) return undefined;
   // Among samples alone, one that is off makes its neighbours look off as well: the worst of them is the odd one.
   const odd = band ? off : [off.reduce((a, b) => (b.sigmas > a.sigmas ? b : a))];
   const found = pooled(odd.map(({ sample }) => sample));
-  const expected = odd[0]!.expected;
+  const expected = gristOf(odd[0]!.expected);
   const contradiction: Contradiction = {
     against: band ? 'band' : 'other samples',
-    samples: odd.map(({ sample }) => sample.sample),
-    expected: { mean: expected.mean, sd: expected.sd },
+    samples: odd.map(({ sample }) => sample.sample!),
+    expected,
     found: { mean: found.mean, sd: found.sd },
     sigmas: Math.max(...odd.map(({ sigmas }) => sigmas)),
     causes: likelyCauses(found.mean / expected.mean, band !== undefined),

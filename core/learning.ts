@@ -1,5 +1,6 @@
 import { type CakeShape, crankTurnsAtG } from './cake';
-import type { Estimate } from './estimate';
+import { type Estimate, uniformSd } from './estimate';
+import { grouped } from './grouped';
 import { InputError } from './inputError';
 import { median } from './median';
 
@@ -51,7 +52,14 @@ export function packageDensity({
  * Number(crankRatioSeen({ massG: 96, lengthM: 393.6, turns: 560, coreDiameterMm: 24, crossingAngleDeg: 20 }, { diameterMm: 81, heightMm: 68 }).toFixed(2)) // => 4
  */
 export function crankRatioSeen(
-  { massG, lengthM, turns, coreDiameterMm, crossingAngleDeg, leadMm }: Omit<CakeSeen, 'diameterMm' | 'heightMm' | 'windingMs'>,
+  {
+    massG,
+    lengthM,
+    turns,
+    coreDiameterMm,
+    crossingAngleDeg,
+    leadMm,
+  }: Omit<CakeSeen, 'diameterMm' | 'heightMm' | 'windingMs'>,
   { diameterMm, heightMm }: { diameterMm: number; heightMm: number },
 ): number {
   const densityGPerCm3 = packageDensity({ massG, coreDiameterMm, diameterMm, heightMm });
@@ -109,6 +117,92 @@ export function learn(seen: readonly number[], start: StartingFigure): Learned {
   const posterior = weight * mean + (1 - weight) * start.mean;
   return { mean: posterior, sd: Math.hypot(sd, Math.sqrt(weight * ofMean)), from: kept.length, setAside };
 }
+
+/** What one cake said of the crank's ratio: its turns against the wraps that its length makes, by its yarn's grist then. */
+export interface RatioSeen {
+  ratio: number;
+  yarnId: number;
+  gristMPerG: number;
+}
+
+/** The ratio to reckon with for one yarn, and how far it may be off (as a share). */
+export interface RatioKnown {
+  mean: number;
+  relativeSd: number;
+  /** 1: whatever its grist is off by was off in the lessons too and cancels; 0: they were of other yarns. */
+  gristCancels: number;
+}
+
+/** What the lengths of other yarns may be off by, all of one yarn alike: the usual tolerance of bands. */
+const GRIST_RELATIVE_SD = uniformSd(0.05);
+
+/** So far apart, the grist of a yarn has been learned anew since the lesson. */
+const SAME_GRIST = 0.01;
+
+/**
+ * The gear's ratio, for the turns of one yarn. It is one figure that does not change, so many cakes tell it better than a
+ * single one; but all cakes of one yarn are off together by what its grist is off, and the turns planned for that same yarn
+ * are off by as much the other way. Two kinds of spread, within a yarn and between yarns, each weighted by 1/variance.
+ *
+ * @param start where to begin, with `single` the spread of single cakes
+ * @param yarn to be wound; its grist (m/g) with its standard deviation
+ * @example
+ * ratioOnYarn([], { mean: 4, sd: 0.28, single: 0.12 }, { id: 1, grist: { mean: 4, sd: 0.1 } }) // => { mean: 4, relativeSd: 0.07, gristCancels: 0 }
+ */
+export function ratioOnYarn(
+  seen: readonly RatioSeen[],
+  start: StartingFigure,
+  { id, grist }: { id: number; grist: Estimate },
+): RatioKnown {
+  const far = outliers(
+    seen.map(({ ratio }) => ratio),
+    start.single,
+  );
+  const isOwn = ({ yarnId, gristMPerG }: RatioSeen) =>
+    yarnId === id && Math.abs(gristMPerG / grist.mean - 1) < SAME_GRIST;
+  const groups = grouped(
+    seen.filter((_, i) => !far.includes(i)),
+    (lesson) => (isOwn(lesson) ? 'own' : lesson.yarnId),
+  );
+  const means = new Map([...groups].map(([key, lessons]) => [key, mean(lessons.map(({ ratio }) => Math.log(ratio)))]));
+  const variance = spreadWithin(groups, means, start.single / start.mean);
+  let information = (start.mean / start.sd) ** 2;
+  let sum = information * Math.log(start.mean);
+  for (const [key, lessons] of groups) {
+    if (key === 'own') continue;
+    const weight = 1 / (GRIST_RELATIVE_SD ** 2 + variance / lessons.length);
+    information += weight;
+    sum += weight * means.get(key)!;
+  }
+  const byOthers = { mean: sum / information, variance: 1 / information };
+  const own = groups.get('own');
+  if (!own) return { mean: Math.exp(byOthers.mean), relativeSd: Math.sqrt(byOthers.variance), gristCancels: 0 };
+  const ofOwn = variance / own.length;
+  const before = byOthers.variance + (grist.sd / grist.mean) ** 2;
+  const share = before / (before + ofOwn);
+  return {
+    mean: Math.exp(byOthers.mean + share * (means.get('own')! - byOthers.mean)),
+    relativeSd: Math.hypot((1 - share) * Math.sqrt(byOthers.variance), share * Math.sqrt(ofOwn)),
+    gristCancels: share,
+  };
+}
+
+/** How much cakes of one yarn differ, as a relative variance; a few tell little of it, so the usual stands for two more. */
+function spreadWithin(
+  groups: ReadonlyMap<unknown, readonly RatioSeen[]>,
+  means: ReadonlyMap<unknown, number>,
+  usual: number,
+): number {
+  let squares = 2 * usual ** 2;
+  let freedom = 2;
+  for (const [key, lessons] of groups) {
+    squares += lessons.reduce((sum, { ratio }) => sum + (Math.log(ratio) - means.get(key)!) ** 2, 0);
+    freedom += lessons.length - 1;
+  }
+  return squares / freedom;
+}
+
+const mean = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0) / values.length;
 
 /** The spread of a few cakes may be small by chance, so the usual one is mixed in as if it were of so many more. */
 const USUAL_SPREAD_COUNTS = 4;

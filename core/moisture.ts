@@ -1,4 +1,4 @@
-import { type FibreShare, REGAIN_AT_65, requireWhole } from './fibre';
+import { type FibreShare, regainOf, requireWhole } from './fibre';
 import { requireWithin } from './require';
 import { parseNumber } from './units';
 
@@ -42,7 +42,7 @@ export function parseHumidityPercent(text: string, path: string): number {
 export function standardAirFactor(fibres: readonly FibreShare[], humidityPercent: number): number {
   requireWhole(fibres, 'fibres');
   requireWithin(humidityPercent, 0, 90, 'humidityPercent');
-  const regain = fibres.reduce((sum, { name, percent }) => sum + (REGAIN_AT_65[name] * percent) / 100, 0);
+  const regain = regainOf(fibres);
   return (1 + regain) / (1 + regain * absorption(humidityPercent));
 }
 

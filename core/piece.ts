@@ -1,6 +1,6 @@
-import type { Estimate } from './estimate';
 import type { FibreShare } from './fibre';
-import { netMass } from './yardage';
+import { type Estimate, uniformSd } from './estimate';
+import { DEFAULT_TOLERANCE_PERCENT, netMass } from './yardage';
 
 /** What a piece is now. */
 export const FORMS = ['hank', 'cake', 'ball', 'mini skein', 'cone', 'bobbin', 'shop skein'] as const;
@@ -60,13 +60,15 @@ export type MassFact =
 /**
  * A piece's net mass in grams and how sure it is; in standard air, where its fibres and the room's humidity are known.
  *
- * A band's mass is taken as it stands: the band's tolerance is already counted in the grist that is worked out from it.
+ * What was never weighed weighs what its band says within the usual tolerance: it is not exact.
  *
  * @example
- * massOf({ from: 'band', massG: 95 }) // => { mean: 95, sd: 0 }
+ * massOf({ from: 'scale', massG: 95, tareG: 0, resolutionG: 1 }).sd // => 0.2886751345948129
+ * @example
+ * massOf({ from: 'band', massG: 100 }).sd // => 2.886751345948129
  */
 export function massOf(fact: MassFact, fibres: readonly FibreShare[] = []): Estimate {
-  if (fact.from === 'band') return { mean: fact.massG, sd: 0 };
+  if (fact.from === 'band') return { mean: fact.massG, sd: uniformSd((DEFAULT_TOLERANCE_PERCENT / 100) * fact.massG) };
   return netMass({
     measuredMassG: fact.massG + fact.tareG,
     tareG: fact.tareG,

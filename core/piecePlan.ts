@@ -16,6 +16,8 @@ export interface PlanTool extends WinderFigures {
   density: Estimate;
   /** How far the crank's ratio may be from what it is said to be. */
   crankRatioSd: number;
+  /** The share of the grist's error that cancels, since the ratio was learned on the same yarn. */
+  gristCancels?: number;
   secondsPerTurn: number;
 }
 
@@ -89,6 +91,7 @@ export function planPiece(piece: PieceToPlan, choices: PlanChoices, tools: reado
       winder: onTools[i]!,
       density: onTools[i]!.density,
       crankRatioSd: onTools[i]!.crankRatioSd,
+      gristCancels: onTools[i]!.gristCancels,
       secondsPerTurn: onTools[i]!.secondsPerTurn,
     })),
     hankLoopM: piece.hankLoopM,

@@ -19,6 +19,8 @@ export interface PartToWind extends SplitPart {
   density?: Estimate;
   /** How far the crank's ratio may be from what it is said to be; nothing, where it is not said. */
   crankRatioSd?: number;
+  /** The share of the grist's error that the ratio was learned with and so takes back; 0 where it is not said. */
+  gristCancels?: number;
   secondsPerTurn?: number;
 }
 
@@ -165,11 +167,11 @@ export function placeAlongM(shape: CakeOnSpindle, atTurn: number, totalTurns: nu
 }
 
 function plannedCake(part: PartToWind, grist: Estimate, startM: number, last: boolean): PlannedCake {
-  const { name, massG, winder, density = STARTING_DENSITY, crankRatioSd = 0 } = part;
+  const { name, massG, winder, density = STARTING_DENSITY, crankRatioSd = 0, gristCancels = 0 } = part;
   const shape = { ...winder, densityGPerCm3: density.mean };
   const fit = winderFit({ massG, densityGPerCm3: density.mean, winder });
   const mean = crankTurnsAtG(shape, massG, grist.mean);
-  const fromGrist = mean * (grist.sd / grist.mean);
+  const fromGrist = mean * (grist.sd / grist.mean) * (1 - gristCancels);
   const firmer = { ...winder, densityGPerCm3: density.mean + density.sd };
   const fromDensity = crankTurnsAtG(firmer, massG, grist.mean) - mean;
   const fromRatio = mean * (crankRatioSd / winder.spindleTurnsPerCrank);

@@ -113,6 +113,17 @@ export function partsOfYarn(db: Db, yarnId: number): PartRow[] {
   ).all(yarnId);
 }
 
+/** Whether anything of a yarn was ever put into water or dye, undone or not. */
+export function wasTreated(db: Db, yarnId: number): boolean {
+  return (
+    prepared(
+      db,
+      `SELECT 1 FROM piece p JOIN operation_piece part ON part.piece_id = p.id JOIN operation o ON o.id = part.operation_id
+       WHERE p.yarn_id = ? AND o.kind IN ('dye', 'wash') LIMIT 1`,
+    ).get(yarnId) !== undefined
+  );
+}
+
 export function isLive(db: Db, operationId: number): boolean {
   return prepared(db, 'SELECT 1 FROM live_operation WHERE id = ?').get(operationId) !== undefined;
 }

@@ -32,6 +32,38 @@ export function plyOf(db: Db, operationId: number): PlyRow | undefined {
   return prepared<PlyRow>(db, `${SELECT} WHERE y.operation_id = ?`).get(operationId);
 }
 
+/** The ply that a yarn was made by, while that holds; a yarn that something was left over of was not made by it. */
+export function plyOfYarn(db: Db, yarnId: number): PlyRow | undefined {
+  return prepared<PlyRow>(
+    db,
+    `${SELECT} JOIN piece p ON p.born_by = y.operation_id
+     WHERE p.yarn_id = @yarnId AND NOT EXISTS (
+       SELECT 1 FROM operation_piece part JOIN piece single ON single.id = part.piece_id
+       WHERE part.operation_id = y.operation_id AND part.side = 'in' AND single.yarn_id = @yarnId)
+     ORDER BY y.operation_id LIMIT 1`,
+  ).get({ yarnId });
+}
+
+/** A ply with what was counted and weighed of it on the reel. */
+export interface MeasuredPly extends PlyRow {
+  lengthMm: number;
+  massMg: number;
+}
+
+const PLIES_REMEMBERED = 40;
+
+/** The newest plies that were counted on the reel before they were washed: what came after is not plying's. */
+export function measuredPlies(db: Db): MeasuredPly[] {
+  return prepared<MeasuredPly>(
+    db,
+    `SELECT q.*, s.length_mm AS lengthMm, s.mass_mg AS massMg FROM (${SELECT}) q
+     JOIN piece p ON p.born_by = q.operationId
+     JOIN sample s ON s.piece_id = p.id AND s.how = 'reel' AND s.washed = 0
+     JOIN live_operation counted ON counted.id = s.operation_id
+     ORDER BY s.operation_id DESC LIMIT ${PLIES_REMEMBERED}`,
+  ).all();
+}
+
 /** Pieces fresh from plying that are still there, the oldest first. */
 export function pliedPieces(db: Db): { pieceId: number; operationId: number }[] {
   return prepared<{ pieceId: number; operationId: number }>(

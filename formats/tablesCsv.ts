@@ -110,7 +110,10 @@ function cell(value: Cell): string {
  * @throws InputError with the line and the column that cannot be read
  */
 export function readCsvOf<Name extends CsvTableName>(table: Name, given: string): CsvRowOf<Name>[] {
-  const { data, errors } = Papa.parse<string[]>(given.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' });
+  const text = given.replace(/^\uFEFF/, '');
+  // By the header alone, whose words hold none of them: a note full of tabs must not make tabs the rule.
+  const delimiter = [',', ';', '\t'].find((each) => /^[^\r\n]*/.exec(text)![0].includes(each)) ?? ',';
+  const { data, errors } = Papa.parse<string[]>(text, { delimiter, skipEmptyLines: 'greedy' });
   if (errors[0])
     throw new InputError(`this line cannot be read: ${errors[0].message}`, `line ${(errors[0].row ?? 0) + 1}`);
   const [header, ...rows] = data;

@@ -31,7 +31,10 @@ interface ToolBase {
   measured: string[];
 }
 
-export interface WinderTool extends ToolBase, WinderFigures {
+/** As it was seen or measured on the bare core. */
+type OnBench = Omit<WinderFigures, 'leadMm'> & { crossingAngleDeg: number };
+
+export interface WinderTool extends ToolBase, OnBench {
   /** Which way the spindle turns, seen from above, while it is cranked as usual. */
   turning: 'clockwise' | 'counterclockwise' | null;
   drive: 'hand' | 'motor';
@@ -40,7 +43,7 @@ export interface WinderTool extends ToolBase, WinderFigures {
 }
 
 /** What yarn is wound on by hand; a turn there is a wrap. */
-export interface HandTool extends ToolBase, WinderFigures {
+export interface HandTool extends ToolBase, OnBench {
   kind: (typeof HAND_FORMS)[number];
   learned: LearnedTool;
 }

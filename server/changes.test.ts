@@ -8,7 +8,9 @@ import { entryPage } from './entryPage';
 import { redoOperation, undoOperation, weighPiece } from './pieces';
 import { plySingles } from './plying';
 import { saveProject } from './projects';
+import { runPage } from './runEvents';
 import { startRun } from './runStart';
+import { shelfPage } from './shelf';
 import {
   aKey,
   emptyDatabase,
@@ -341,4 +343,58 @@ test('what was weighed lighter without a word stays unexplained until it is said
   idOf(undoOperation(db, weighed, NOW));
   idOf(letGo(db, id, goingValues({ howMuch: 'left', mass: '80' }), 'metric', NOW));
   expect(balance()).toMatchObject({ unexplained: [], wentG: { used: 32 } });
+});
+
+describe('water and dye change mass, never metres', () => {
+  const dried = (mass: string) => ({
+    requestKey: aKey(),
+    mass,
+    tare: '',
+    humidity: '',
+    scaleResolutionG: 0.1,
+    note: '',
+  });
+  const hundred = { putUpMass: '100 g', putUpLength: '220 m', masses: ['100'], scaleResolutionG: 0.1 };
+
+  test('washed from 100 g to 96.5 g, a hank is as long as it was, on every page and in its plan', () => {
+    const db = emptyDatabase();
+    const { yarnId, pieceIds } = shelved(db, hundred);
+    const [hank] = pieceIds as [number];
+    idOf(treatPieces(db, { requestKey: aKey(), kind: 'wash', pieceIds: [hank], note: '' }, NOW));
+    idOf(foundDry(db, hank, dried('96.5'), 'metric', new Date(NOW.getTime() + 864e5)));
+    const page = yarnPage(db, yarnId)!;
+    expect(page.left!.lengthM.mean).toBeCloseTo(220, 6);
+    expect(page.left!.massG.mean).toBeCloseTo(96.5, 6);
+    expect(page.pieces[0]!.lengthM!.mean).toBeCloseTo(220, 6);
+    expect(page.pieces[0]!.grist!.mean).toBeCloseTo(220 / 96.5, 6);
+    // As many metres through all of it.
+    expect(page.history.map(({ massG }) => Math.round(massG * page.yarn.grist!.mean))).toEqual([220, 220]);
+    expect(shelfPage(db, {}, 'metric').cards[0]!.left!.lengthM.mean).toBeCloseTo(220, 6);
+    idOf(letGo(db, hank, goingValues({ howMuch: 'took', took: '55 m' }), 'metric', NOW));
+    expect(piecePage(db, hank)!.piece.lengthM!.mean).toBeCloseTo(165, 1);
+    expect(piecePage(db, hank)!.piece.mass!.massG).toBeCloseTo(96.5 * 0.75, 2);
+  });
+
+  test('undone, it weighs and measures what it did', () => {
+    const db = emptyDatabase();
+    const { pieceIds } = shelved(db, hundred);
+    const [hank] = pieceIds as [number];
+    const washed = idOf(treatPieces(db, { requestKey: aKey(), kind: 'dye', pieceIds: [hank], note: '' }, NOW));
+    const dry = idOf(foundDry(db, hank, dried('103'), 'metric', NOW));
+    expect(piecePage(db, hank)!.piece.lengthM!.mean).toBeCloseTo(220, 6);
+    for (const id of [dry, washed]) idOf(undoOperation(db, id, NOW));
+    expect(piecePage(db, hank)!.piece).toMatchObject({
+      mass: { massG: 100 },
+      lengthM: { mean: expect.closeTo(220, 6) as number },
+    });
+  });
+
+  test('noted humidity counts the same on the page and in the plan', () => {
+    const db = emptyDatabase();
+    const { pieceIds } = shelved(db, { ...hundred, humidity: '35 %' });
+    const { piece } = piecePage(db, pieceIds[0]!)!;
+    const runId = idOf(startRun(db, pieceIds[0]!, startValues(), 'metric', NOW));
+    const { plan } = runPage(db, runId)!;
+    expect(plan.mass.massG * plan.gristMPerG).toBeCloseTo(piece.lengthM!.mean, 6);
+  });
 });

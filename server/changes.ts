@@ -163,7 +163,7 @@ function leftOf(db: Db, piece: PieceRow, form: Going): WeighedMass {
   }
   if (form.took === null) throw new InputError('how much was taken?', 'took');
   if (piece.massMg === null) throw new InputError('it was never weighed; weigh what is left', 'took');
-  const grist = yarnView(db, piece.yarnId)!.grist;
+  const { grist } = pieceView(db, yarnView(db, piece.yarnId)!, piece);
   if ('metres' in form.took && !grist)
     throw new InputError('how long a gram of it is, nobody knows: say how many grams', 'took');
   const tookG = 'grams' in form.took ? form.took.grams : form.took.metres / grist!.mean;

@@ -4,7 +4,9 @@ import type { Fault, PackageEnd } from '../core/faults';
 import { counterLengthM, lengthsTold } from '../core/lengthsTold';
 import { type MarkKind, type RunState, secondsPerTurn, type StopReason, turnsOn, woundParts } from '../core/run';
 import { type LayingWay, layingWayOf, type LeavingWay } from '../core/strandWays';
+import type { TreatedMasses } from '../core/treated';
 import { spindleOf } from '../core/windingPlan';
+import { lengthLeft } from '../core/yarnLength';
 import type { RunStory } from '../core/runStory';
 import type { Db } from '../db/connection';
 import { joinedBy } from '../db/goings';
@@ -23,16 +25,19 @@ import { stateOf } from './runEvents';
 import { balanceOf, type LogLine, type LogPiece, wentOf } from './logbook';
 import { storyOf } from './runStory';
 import { stillToWind } from './runStart';
-import { faultsOfYarn, massFactOf, yarnView } from './yarnViews';
+import { massFactOf } from './weighing';
+import { treatedOfYarn } from './treated';
+import { faultsOfYarn, yarnView, type YarnView } from './yarnViews';
 
 /** A piece's part in an entry, with what lies along it. */
 export interface EntryPiece extends LogPiece {
   faults: Fault[];
+  /** As long as it was then, by what is known now. */
+  lengthM: number | null;
 }
 
 /** One operation, told whole. */
-export interface Entry extends Omit<LogLine, 'yarn' | 'pieces'> {
-  yarn: LogLine['yarn'] & { gristMPerG: number | null };
+export interface Entry extends Omit<LogLine, 'pieces'> {
   pieces: EntryPiece[];
   wasteG: number;
   /** What went into ties. */
@@ -112,16 +117,23 @@ export function entryPage(db: Db, operationId: number): EntryPage | undefined {
 function entryOf(db: Db, operation: OperationRow): Entry {
   const parts = partsOf(db, operation.id);
   const { yarnId } = everMade(db, parts[0]!.pieceId);
-  const yarn = yarnView(db, yarnId)!;
-  const faults = faultsOfYarn(db, yarn);
+  // Plying makes another yarn of its singles.
+  const known = new Map<number, KnownYarn>();
+  const yarnOf = (id: number) => known.get(id) ?? known.set(id, knownYarn(db, id)).get(id)!;
+  const { yarn } = yarnOf(yarnId);
   const pieces = parts.map((part): EntryPiece => {
-    const { label, form } = everMade(db, part.pieceId);
+    const { label, form, yarnId } = everMade(db, part.pieceId);
+    const { yarn, faults, treated } = yarnOf(yarnId);
+    const mass = massFactOf(part);
+    const factor = treated.after(operation.id, part.pieceId);
     return {
       id: part.pieceId,
       label,
       form,
       side: part.side,
-      mass: massFactOf(part),
+      mass,
+      lengthM:
+        mass && yarn.grist ? lengthLeft(yarn.grist, [{ ...mass, treated: factor }], yarn.fibres).lengthM.mean : null,
       faults: faults(part.pieceId),
     };
   });
@@ -133,7 +145,7 @@ function entryOf(db: Db, operation: OperationRow): Entry {
     at: operation.at,
     note: operation.note,
     live: isLive(db, operation.id),
-    yarn: { id: yarn.id, name: yarn.name, colourHex: yarn.colourHex, gristMPerG: yarn.grist?.mean ?? null },
+    yarn: { id: yarn.id, name: yarn.name, colourHex: yarn.colourHex },
     pieces,
     wasteG,
     tiesG,
@@ -143,6 +155,17 @@ function entryOf(db: Db, operation: OperationRow): Entry {
     joint: joinedBy(db, operation.id)?.joint ?? null,
     balance: balanceOf(pieces, wasteG + tiesG),
   };
+}
+
+interface KnownYarn {
+  yarn: YarnView;
+  faults: ReturnType<typeof faultsOfYarn>;
+  treated: TreatedMasses;
+}
+
+function knownYarn(db: Db, yarnId: number): KnownYarn {
+  const yarn = yarnView(db, yarnId)!;
+  return { yarn, faults: faultsOfYarn(db, yarn), treated: treatedOfYarn(db, yarnId, yarn.fibres) };
 }
 
 function jobOf(db: Db, run: RunRow | undefined): EntryPage['job'] {

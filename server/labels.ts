@@ -18,7 +18,8 @@ import { type Label, labelsPdf } from '../formats/labels';
 import type { PaperFonts } from '../formats/pdf';
 import { checked } from './result';
 import { workFromOf } from './workedEnd';
-import { leftOf, massFactOf, pieceView, yarnView } from './yarnViews';
+import { massFactOf } from './weighing';
+import { pieceView, yarnView } from './yarnViews';
 
 const ask = z.strictObject({
   pieces: z
@@ -59,7 +60,7 @@ export function labelOf(db: Db, pieceId: number, system: UnitSystem, origin: str
   if (!piece) throw new InputError('one of these pieces is not there', 'pieces');
   const yarn = yarnView(db, piece.yarnId)!;
   const mass = massFactOf(piece);
-  const lengthM = leftOf(yarn, [{ mass }])?.lengthM.mean;
+  const lengthM = pieceView(db, yarn, piece).lengthM?.mean;
   const mini = miniOfPiece(db, pieceId);
   const parent = mini && partsOf(db, mini.operationId).find(({ side }) => side === 'in');
   const from = parent && `${mini.place} of ${mini.places} from ${everMade(db, parent.pieceId).label.toLowerCase()}`;

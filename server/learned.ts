@@ -1,6 +1,15 @@
 import { DENSITY_WOUND_TWICE, leadOfGuideMm } from '../core/cake';
 import { YARN_KINDS, type YarnKind } from '../core/fibre';
-import { crankRatioSeen, learn, type Learned, packageDensity, type StartingFigure } from '../core/learning';
+import type { Estimate } from '../core/estimate';
+import {
+  crankRatioSeen,
+  learn,
+  type Learned,
+  packageDensity,
+  type RatioKnown,
+  ratioOnYarn,
+  type StartingFigure,
+} from '../core/learning';
 import { DEFAULT_SECONDS_PER_TURN, STARTING_DENSITY } from '../core/windingPlan';
 import type { Db } from '../db/connection';
 import { type WoundCake, woundOn } from '../db/woundCakes';
@@ -13,6 +22,9 @@ export interface Lesson {
   at: string;
   value: number;
   setAside: boolean;
+  /** Of which yarn the cake was, and by which grist (m/g) its length was told. */
+  yarnId: number;
+  gristMPerG: number;
 }
 
 /** A figure learned from cakes, with every cake that spoke of it. */
@@ -90,12 +102,14 @@ function figure(
   const learned = learn(values, start);
   return {
     ...learned,
-    lessons: cakes.map(({ operationId, label, at }, i) => ({
+    lessons: cakes.map(({ operationId, label, at, yarnId, lengthMm, massMg }, i) => ({
       operationId,
       label,
       at,
       value: values[i]!,
       setAside: learned.setAside.includes(i),
+      yarnId,
+      gristMPerG: lengthMm / massMg,
     })),
   };
 }
@@ -115,10 +129,32 @@ function ratioOf(cake: WoundCake): number {
       lengthM: fromMm(cake.lengthMm),
       turns: cake.turns,
       coreDiameterMm,
-      ...(cake.winderId === null ? { crossingAngleDeg } : { leadMm: leadOfGuideMm({ coreDiameterMm, crossingAngleDeg }) }),
+      ...(cake.winderId === null
+        ? { crossingAngleDeg }
+        : { leadMm: leadOfGuideMm({ coreDiameterMm, crossingAngleDeg }) }),
     },
     sizeOf(cake),
   );
+}
+
+/** The crank's ratio to reckon with for one yarn, where it was not counted by hand. */
+export function ratioFor(learned: LearnedTool, ratioOnBench: number, yarn: YarnToWind): RatioKnown {
+  const seen = learned.crankRatio.lessons.map(({ value, yarnId, gristMPerG }) => ({
+    ratio: value,
+    yarnId,
+    gristMPerG,
+  }));
+  return ratioOnYarn(seen, startingRatio(ratioOnBench), yarn);
+}
+
+/** A yarn that is to be wound, as far as what was learned depends on it. */
+export interface YarnToWind {
+  id: number;
+  kind: YarnKind;
+  /** m/g */
+  grist: Estimate;
+  /** It was wound before and comes out softer. */
+  again: boolean;
 }
 
 /** The firmness to expect of one yarn on a tool. */

@@ -19,7 +19,8 @@ import { type YarnRow, yarnsById } from '../db/yarns';
 import { dayOf, startOfDay } from './days';
 import { freshen } from './shelf';
 import { fromMg } from './whole';
-import { massFactOf, nameOfYarn, type SampleView, sampleView } from './yarnViews';
+import { massFactOf } from './weighing';
+import { nameOfYarn, type SampleView, sampleView } from './yarnViews';
 
 export type { LogEvent };
 

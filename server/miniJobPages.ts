@@ -14,7 +14,8 @@ import { type MiniJobPlan, readMiniJobPlan } from './miniJobPlan';
 import { strandOf } from './miniParents';
 import { miniStateOf } from './miniRunEvents';
 import { yarnById } from '../db/yarns';
-import { massFactOf, yarnView, type YarnView } from './yarnViews';
+import { massFactOf } from './weighing';
+import { pieceView, yarnView, type YarnView } from './yarnViews';
 import { fromMg } from './whole';
 
 /** A mini that was made, as it is now. */
@@ -165,7 +166,7 @@ function madeMini(db: Db, row: MiniRow, parts: readonly PartRow[], yarns: readon
   const cut = massFactOf(parts.find(({ pieceId }) => pieceId === row.pieceId)!);
   const parent = parts.find(({ side }) => side === 'in')!;
   const mass = massFactOf(piece);
-  const gristMPerG = yarns.find(({ id }) => id === piece.yarnId)?.grist?.mean;
+  const yarn = yarns.find(({ id }) => id === piece.yarnId);
   const wet = wetBy(db, row.pieceId);
   const wetOperation = wet === null ? undefined : operationById(db, wet);
   const [wantedG, toleranceG] = [fromMg(row.wantedMg), fromMg(row.toleranceMg)];
@@ -180,7 +181,7 @@ function madeMini(db: Db, row: MiniRow, parts: readonly PartRow[], yarns: readon
     wantedG,
     toleranceG,
     verdict: miniVerdict(weighed, { massG: wantedG, toleranceG }),
-    lengthM: mass && gristMPerG ? mass.massG * gristMPerG : null,
+    lengthM: yarn ? (pieceView(db, yarn, piece).lengthM?.mean ?? null) : null,
     place: row.place,
     places: row.places,
     parentLabel: everMade(db, parent.pieceId).label,

@@ -1,6 +1,6 @@
 import type { Fault } from '../core/faults';
 import type { FibreShare } from '../core/fibre';
-import { type Form, massOf } from '../core/piece';
+import type { Form } from '../core/piece';
 import type { ParentPiece } from '../core/miniPlan';
 import { endsOf } from '../core/schools';
 import { strandOfYarnMm } from '../core/weightClass';
@@ -60,13 +60,13 @@ export function miniYarns(db: Db, yarnIds: readonly number[]): MiniYarn[] {
             faults: piece.faults,
             busy: piece.openRunId !== null,
             parent:
-              piece.mass && yarn.grist
+              piece.mass && piece.grist
                 ? {
                     pieceId: piece.id,
                     yarnId: yarn.id,
-                    massG: massOf(piece.mass).mean,
+                    massG: piece.mass.massG,
                     resolutionG: piece.mass.from === 'scale' ? piece.mass.resolutionG : BAND_STEP_G,
-                    grist: { mean: yarn.grist.mean, sd: yarn.grist.sd },
+                    grist: piece.grist,
                     faults: piece.faults,
                     fromEnd: ends.includes(from) ? from : ends[0]!,
                   }

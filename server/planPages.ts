@@ -45,7 +45,7 @@ export function planPage(db: Db, pieceId: number): PlanPage | undefined {
     yarn,
     piece,
     alike: others.filter(({ form, openRunId, mass }) => form === piece.form && openRunId === null && mass !== null),
-    tools: planTools(tools, kind, again),
+    tools: piece.grist ? planTools(tools, { id: yarn.id, kind, grist: piece.grist, again }) : [],
     swifts: tools.swifts,
     scales: tools.scales,
     schools: schools(db),

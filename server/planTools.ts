@@ -1,41 +1,54 @@
 import { leadOfGuideMm } from '../core/cake';
-import type { YarnKind } from '../core/fibre';
 import type { PlanTool } from '../core/piecePlan';
 import type { Bench, HandTool, WinderTool } from './bench';
-import { densityFor } from './learned';
+import { densityFor, ratioFor, type YarnToWind } from './learned';
 
-/** Everything on the bench that a yarn of this kind can be wound onto, with what to expect of its cakes there. */
-export function planTools({ winders, handForms }: Bench, kind: YarnKind, again: boolean): PlanTool[] {
+/** Everything on the bench that a yarn can be wound onto, with what to expect of its cakes there. */
+export function planTools({ winders, handForms }: Bench, yarn: YarnToWind): PlanTool[] {
   return [
     ...winders.map((winder) => ({
-      ...planTool(winder, kind, again),
+      ...planTool(winder, yarn),
+      ...ratioOf(winder, yarn),
+      leadMm: leadOfGuideMm(winder),
       key: `winder ${winder.id}`,
       onto: 'winder' as const,
     })),
-    ...handForms.map((form) => ({ ...planTool(form, kind, again), key: `form ${form.id}`, onto: form.kind })),
+    ...handForms.map((form) => ({
+      ...planTool(form, yarn),
+      // A wrap by hand is a wrap.
+      spindleTurnsPerCrank: 1,
+      crankRatioSd: 0,
+      crossingAngleDeg: form.crossingAngleDeg,
+      key: `form ${form.id}`,
+      onto: form.kind,
+    })),
   ];
 }
 
 /** Ten turns of the crank, counted to a quarter turn of the spindle. */
 const COUNTED_RATIO_SD = 0.025;
 
-function planTool(tool: WinderTool | HandTool, kind: YarnKind, again: boolean): Omit<PlanTool, 'key' | 'onto'> {
+type PlanRatio = Pick<PlanTool, 'spindleTurnsPerCrank' | 'crankRatioSd' | 'gristCancels'>;
+
+/** A crank that was counted by hand is believed over what cakes suggest; a starting figure is not. */
+function ratioOf({ measured, learned, spindleTurnsPerCrank }: WinderTool, yarn: YarnToWind): PlanRatio {
+  if (measured.includes('spindleTurnsPerCrank')) return { spindleTurnsPerCrank, crankRatioSd: COUNTED_RATIO_SD };
+  const { mean, relativeSd, gristCancels } = ratioFor(learned, spindleTurnsPerCrank, yarn);
+  return { spindleTurnsPerCrank: mean, crankRatioSd: mean * relativeSd, gristCancels };
+}
+
+function planTool(
+  tool: WinderTool | HandTool,
+  { kind, again }: YarnToWind,
+): Omit<PlanTool, 'key' | 'onto' | keyof PlanRatio> {
   const { learned } = tool;
-  const byHand = 'kind' in tool;
   const density = densityFor(learned, kind, again);
-  // A crank that was counted by hand is believed over what cakes suggest; a starting figure is not.
-  const counted = tool.measured.includes('spindleTurnsPerCrank');
-  const guessed = !counted && learned.crankRatio.from === 0;
   return {
     name: tool.name,
     coreDiameterMm: tool.coreDiameterMm,
     heightMm: tool.heightMm,
     maxDiameterMm: tool.maxDiameterMm,
     maxMassG: tool.maxMassG,
-    ...(byHand ? { crossingAngleDeg: tool.crossingAngleDeg } : { leadMm: leadOfGuideMm(tool) }),
-    spindleTurnsPerCrank: counted || guessed ? tool.spindleTurnsPerCrank : learned.crankRatio.mean,
-    // A wrap by hand is a wrap; a crank that was counted is right to a part of a turn in ten.
-    crankRatioSd: byHand ? 0 : counted ? COUNTED_RATIO_SD : learned.crankRatio.sd,
     density: { mean: density.mean, sd: density.sd },
     secondsPerTurn: learned.secondsPerTurn.mean,
   };

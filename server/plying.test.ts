@@ -249,3 +249,70 @@ test('the demo’s spinning: one dries, one rests, a soft single stands there an
   expect(page.singles[0]).toMatchObject({ yarnName: 'Skerry single, Sea thrift', own: { from: 'counted', counts: 2 } });
   expect(page.singles.some(({ twist }) => twist.gap === 'came wound')).toBe(true);
 });
+
+describe('how long a ply is', () => {
+  const lengthOf = (db: Db, operationId: number) => {
+    const [made] = madeBy(db, operationId);
+    return yarnPage(db, made!.piece.yarnId)!.left!.lengthM;
+  };
+
+  test('both ends of one cake make half its length, less what plying takes up, until the reel is counted', () => {
+    const db = emptyDatabase();
+    const { pieceIds } = singles(db, {
+      form: 'cake',
+      count: '1',
+      masses: ['100'],
+      putUpMass: '100 g',
+      putUpLength: '414 m',
+    });
+    const form = { ...plyValues(pieceIds, { method: 'both ends', mass: '100', left: 'near' }), turns: '85 t/m' };
+    const operationId = idOf(ply(db, form));
+    const predicted = lengthOf(db, operationId);
+    expect(predicted.mean).toBeLessThan(207);
+    expect(predicted.mean).toBeGreaterThan(190);
+    expect(predicted.sd).toBeGreaterThan(207 * 0.02);
+    const [out] = entryPage(db, operationId)!.pieces.filter(({ side }) => side === 'out');
+    expect(out!.lengthM).toBeCloseTo(predicted.mean, 6);
+    const [made] = madeBy(db, operationId);
+    expect(made!.yarn.grist).toMatchObject({ source: 'singles', guess: true });
+  });
+
+  test('a chain is a third of its single', () => {
+    const db = emptyDatabase();
+    const { pieceIds } = singles(db, { count: '1', masses: ['100'], putUpMass: '100 g', putUpLength: '414 m' });
+    const operationId = idOf(ply(db, plyValues(pieceIds, { method: 'chain', mass: '100', turns: '110 t/m' })));
+    const { mean } = lengthOf(db, operationId);
+    expect(mean).toBeLessThan(138);
+    expect(mean).toBeGreaterThan(120);
+  });
+
+  test('what the reel counts stands for it, and teaches the next', () => {
+    const db = emptyDatabase();
+    const { pieceIds } = singles(db, {
+      count: '4',
+      masses: ['50', '50', '50', '50'],
+      putUpMass: '50 g',
+      putUpLength: '207 m',
+    });
+    const first = idOf(ply(db, plyValues(pieceIds.slice(0, 2), { mass: '100', turns: '85 t/m' })));
+    const [made] = madeBy(db, first);
+    const before = plyPage(db, []).takeUp;
+    const counted: SampleForm = {
+      how: 'reel',
+      requestKey: aKey(),
+      note: '',
+      washed: false,
+      scaleResolutionG: 1,
+      humidity: '',
+      loops: '130',
+      loop: '150 cm',
+      spread: '',
+      mass: '',
+    };
+    idOf(addSample(db, made!.piece.id, counted, 'metric', NOW));
+    expect(lengthOf(db, first).mean).toBeCloseTo(195, -1);
+    const after = plyPage(db, []).takeUp;
+    expect([before.from, after.from]).toEqual([0, 1]);
+    expect(after.sd).toBeLessThan(before.sd);
+  });
+});

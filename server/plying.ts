@@ -1,10 +1,12 @@
 import { z } from 'zod';
+import type { Estimate } from '../core/estimate';
 import { PACKAGE_ENDS } from '../core/faults';
 import { InputError } from '../core/inputError';
 import type { KnownTwist } from '../core/ownTwist';
 import { type Form, type MassFact, massOf } from '../core/piece';
 import { PLY_METHODS, type PlyMethod } from '../core/plying';
 import { LEAVING_WAYS } from '../core/strandWays';
+import type { TakeUp } from '../core/takeUp';
 import { parseTurnsPerM, type TwistDirection } from '../core/twist';
 import type { PieceTwist } from '../core/twistAccount';
 import type { UnitSystem } from '../core/units';
@@ -16,6 +18,7 @@ import { openRunOfPiece } from '../db/runs';
 import { fibresOf, insertYarn, replaceFibres, type YarnRow, yarnById } from '../db/yarns';
 import { enterOnce, pieceThere, putPiece } from './entering';
 import { longText, quantity, read, readOptional, requestKey, text, wholeNumber } from './fields';
+import { takeUp } from './pliedGrist';
 import { NotPossible, type Saved } from './result';
 import { keepLaidTurning, keepLeft, leavingWay } from './strandWays';
 import { newestOnShelf } from './shelf';
@@ -35,6 +38,8 @@ export interface PlySingle {
   mass: MassFact | null;
   massG: number | null;
   gristMPerG: number;
+  /** With how sure it is. */
+  length: Estimate | null;
   lengthM: number | null;
   strandMm: number;
   own: KnownTwist | null;
@@ -47,6 +52,8 @@ export interface PlyPage {
   singles: PlySingle[];
   /** Those that one came here with. */
   chosen: number[];
+  /** How much shorter a ply is than its strands, as the reel has taught. */
+  takeUp: TakeUp;
 }
 
 /** The pieces that an operation made, to be plied next. */
@@ -70,6 +77,7 @@ export function plyPage(db: Db, pieceIds: readonly number[]): PlyPage {
       .filter(({ form, pieceId }) => (form !== 'hank' && form !== 'mini skein') || pieceIds.includes(pieceId))
       .sort((a, b) => likely(b) - likely(a) || (b.massG ?? 0) - (a.massG ?? 0)),
     chosen: pieceIds.filter((id) => singles.some(({ pieceId }) => pieceId === id)).slice(0, 2),
+    takeUp: takeUp(db, yarnView),
   };
 }
 
@@ -82,7 +90,7 @@ function singlesOf(db: Db, yarn: YarnView): PlySingle[] {
   return [...account].flatMap(([pieceId, twist]): PlySingle[] => {
     const row = pieceById(db, pieceId);
     if (!row || row.consumedBy !== null) return [];
-    const { label, form, mass, lengthM } = pieceView(db, yarn, row);
+    const { label, form, mass, grist, lengthM } = pieceView(db, yarn, row);
     return [
       {
         pieceId,
@@ -95,6 +103,8 @@ function singlesOf(db: Db, yarn: YarnView): PlySingle[] {
         mass,
         massG: mass && massOf(mass, yarn.fibres).mean,
         ...figures,
+        gristMPerG: grist?.mean ?? figures.gristMPerG,
+        length: lengthM && { mean: lengthM.mean, sd: lengthM.sd },
         lengthM: lengthM?.mean ?? null,
         own: yarn.ownTwist,
         leans: yarn.ownTwist?.direction ?? yarn.twistDirection,

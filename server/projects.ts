@@ -26,7 +26,8 @@ import { yarnById } from '../db/yarns';
 import { longText, number, quantity, read, readOptional, requestKey, text, wholeNumber } from './fields';
 import { attempt, NotPossible, type Saved } from './result';
 import { fromMg, fromMm, toMg, toMm } from './whole';
-import { massFactOf, nameOfYarn, yarnView, type YarnView } from './yarnViews';
+import { massFactOf } from './weighing';
+import { nameOfYarn, yarnView, type YarnView } from './yarnViews';
 
 /** What a yarn is called where it is one of several. */
 export interface YarnTag {
@@ -182,8 +183,14 @@ function stocksOf(db: Db, yarnIds: readonly number[]): Served['yarns'] {
       const view = yarnView(db, yarnId)!;
       const masses = piecesOfYarn(db, yarnId)
         .filter(({ consumedBy }) => consumedBy === null)
-        .flatMap((row) => massFactOf(row) ?? [])
-        .map((fact) => massOf(fact, view.fibres));
+        .flatMap((row) => {
+          const fact = massFactOf(row);
+          if (!fact) return [];
+          // As many grams as its metres follow from, whatever water or dye have made of them.
+          const { mean, sd } = massOf(fact, view.fibres);
+          const treated = view.treated[row.id] ?? 1;
+          return [{ mean: mean / treated, sd: sd / treated }];
+        });
       const massG: Estimate = {
         mean: view.gone === 'deleted' ? 0 : masses.reduce((sum, { mean }) => sum + mean, 0),
         sd: Math.hypot(...masses.map(({ sd }) => sd)),

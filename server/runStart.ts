@@ -4,7 +4,7 @@ import { handlingOf, kindOfYarn } from '../core/fibre';
 import { parseLoopM } from '../core/hankLoop';
 import { InputError } from '../core/inputError';
 import { massOf, woundBefore } from '../core/piece';
-import { type PiecePlan, planPiece } from '../core/piecePlan';
+import { planPiece } from '../core/piecePlan';
 import { endsOf } from '../core/schools';
 import { readSplit, splitOfNext } from '../core/split';
 import { swiftSetting } from '../core/swift';
@@ -19,7 +19,7 @@ import { planTools, toolOfKey } from './planTools';
 import { attempt, NotPossible, type Saved } from './result';
 import { readPlan, type RunPlan } from './runPlan';
 import { schools } from './schools';
-import { massFactOf, type PieceView, pieceView, yarnView, type YarnView } from './yarnViews';
+import { pieceView, yarnView } from './yarnViews';
 import { fromMm, toMm } from './whole';
 
 const toolKey = z.string().regex(/^(winder|form) \d{1,9}$/);
@@ -119,20 +119,24 @@ function planOf(
   more: 'refused' | 'made',
 ): { plan: RunPlan; yarnId: number } {
   const row = pieceById(db, pieceId);
-  const fact = row && massFactOf(row);
   if (!row || row.consumedBy !== null) throw new NotPossible('this piece is not there any more');
   const yarn = yarnView(db, row.yarnId)!;
-  if (!fact || !yarn.grist) throw new NotPossible('its mass and its length must be known before it can be planned');
+  const piece = pieceView(db, yarn, row);
+  const { mass: fact, grist } = piece;
+  if (!fact || !grist) throw new NotPossible('its mass and its length must be known before it can be planned');
   if (!endsOf(row.form).includes(form.fromEnd))
     throw new InputError(`a ${row.form} does not give its yarn from the ${form.fromEnd} end`, 'fromEnd');
   for (const id of form.queue)
     if (pieceById(db, id)?.yarnId !== row.yarnId) throw new InputError('these are of another yarn', 'queue');
-  const piece = pieceView(db, yarn, row);
   const tools = bench(db);
   const again = woundBefore(row.form);
   const swift = tools.swifts.find(({ id }) => id === form.swiftId) ?? null;
   const loopM = row.loopMm === null ? null : fromMm(row.loopMm);
-  const planned = plannedPiece(yarn, piece, form, planTools(tools, kindOfYarn(yarn.fibres), again), system);
+  const planned = planPiece(
+    { massG: massOf(fact), grist, faults: piece.faults, fromEnd: form.fromEnd },
+    { ...form, split: readSplit(form.split, grist.mean, system) },
+    planTools(tools, { id: yarn.id, kind: kindOfYarn(yarn.fibres), grist, again }),
+  );
   if (more === 'refused' && form.split.by === 'equal' && form.split.cakes < planned.fewest)
     throw new InputError(`this much needs at least ${planned.fewest} cakes here`, 'split.cakes');
   if (planned.tooLarge.length > 0)
@@ -145,8 +149,8 @@ function planOf(
     yarnId: row.yarnId,
     plan: {
       mass: fact,
-      gristMPerG: yarn.grist.mean,
-      gristSdMPerG: yarn.grist.sd,
+      gristMPerG: grist.mean,
+      gristSdMPerG: grist.sd,
       swift: swift && {
         name: swift.name,
         kind: swift.kind,
@@ -163,7 +167,7 @@ function planOf(
       queue: form.queue,
       asked,
       cakes: planned.cakes.map((cake, i) => {
-        const { density, secondsPerTurn, crankRatioSd, key, ...tool } = planned.tools[i]!;
+        const { density, secondsPerTurn, crankRatioSd, gristCancels: _cancels, key, ...tool } = planned.tools[i]!;
         const { limitedBy: _by, fillPercent: _full, ...figures } = cake;
         return {
           ...figures,
@@ -176,19 +180,4 @@ function planOf(
       }),
     },
   };
-}
-
-function plannedPiece(
-  yarn: YarnView,
-  piece: PieceView,
-  form: Start,
-  tools: Parameters<typeof planPiece>[2],
-  system: UnitSystem,
-): PiecePlan {
-  const grist = { mean: yarn.grist!.mean, sd: yarn.grist!.sd };
-  return planPiece(
-    { massG: massOf(piece.mass!), grist, faults: piece.faults, fromEnd: form.fromEnd },
-    { ...form, split: readSplit(form.split, grist.mean, system) },
-    tools,
-  );
 }

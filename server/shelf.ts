@@ -25,7 +25,8 @@ import {
 } from '../db/shelf';
 import { yarnById } from '../db/yarns';
 import { fromMg } from './whole';
-import { leftOf, massFactOf, viewOf, type YarnView } from './yarnViews';
+import { massFactOf } from './weighing';
+import { leftOf, viewOf, type YarnView } from './yarnViews';
 
 /** One yarn as it lies on the shelf. */
 export interface ShelfCard {
@@ -68,7 +69,7 @@ function shelfLine(db: Db, yarn: YarnView, runs: Map<number, number>): { line: S
   const rows = piecesOfYarn(db, yarn.id).filter(({ consumedBy }) => consumedBy === null);
   const left = leftOf(
     yarn,
-    rows.map((row) => ({ mass: massFactOf(row) })),
+    rows.map((row) => ({ id: row.id, mass: massFactOf(row) })),
   );
   const pieces = rows.map(({ id, form, label, massMg }) => ({
     id,

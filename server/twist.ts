@@ -1,4 +1,5 @@
 import { kindOfYarn } from '../core/fibre';
+import { grouped } from '../core/grouped';
 import { readOrNull } from '../core/inputError';
 import { type Form, liveOperations, massOf, woundBefore } from '../core/piece';
 import { isLoop } from '../core/strandWays';
@@ -27,9 +28,11 @@ import { pliedRecord, type PliedRecord } from './plied';
 import { planTools } from './planTools';
 import { endUsed, endWorked, workFromOf } from './workedEnd';
 import { newestOnShelf } from './shelf';
+import { treatedOfYarn } from './treated';
 import { twistLimits } from './twistLimits';
 import { fromMm, fromUm } from './whole';
-import { massFactOf, piecePage, type PieceView, yarnPage, type YarnView } from './yarnViews';
+import { massFactOf } from './weighing';
+import { piecePage, type PieceView, yarnPage, type YarnView } from './yarnViews';
 
 /** Something that happened to a yarn's twist, and where it stands in the logbook. */
 export interface LoggedTwist {
@@ -46,27 +49,29 @@ export function twistOfYarn(db: Db, yarn: YarnView): Map<number, PieceTwist> {
 /** Everything that happened to a yarn's twist and holds, oldest first. */
 function twistLog(db: Db, yarn: YarnView): LoggedTwist[] {
   const pieces = new Map(piecesOfYarn(db, yarn.id).map((piece) => [piece.id, piece]));
-  const laid = laidOfYarn(db, yarn.id);
+  const laid = grouped(laidOfYarn(db, yarn.id), ({ operationId }) => operationId);
   const left = new Map(leftOfYarn(db, yarn.id).map(({ operationId, way }) => [operationId, way]));
   const operations = operationsOfYarn(db, yarn.id);
   const live = new Set(liveOperations(operations));
-  const parts = partsOfYarn(db, yarn.id);
+  const parts = grouped(partsOfYarn(db, yarn.id), ({ operationId }) => operationId);
+  const treated = treatedOfYarn(db, yarn.id, yarn.fibres);
 
   const lengthOf = (part: PartRow): number | null => {
     const fact = massFactOf(part);
-    return fact && yarn.grist ? massOf(fact, yarn.fibres).mean * yarn.grist.mean : null;
+    if (!fact || !yarn.grist) return null;
+    return (massOf(fact, yarn.fibres).mean * yarn.grist.mean) / treated.after(part.operationId, part.pieceId);
   };
   const laidOf = (operationId: number, pieceId: number) =>
-    laid.find((row) => row.operationId === operationId && row.pieceId === pieceId);
+    laid.get(operationId)?.find((row) => row.pieceId === pieceId);
   const partOf = (part: PartRow, piece: PieceRow): LaidPart => {
     const row = laidOf(part.operationId, piece.id);
     return { pieceId: piece.id, form: piece.form, lengthM: lengthOf(part), noted: row ? notedLaying(row) : null };
   };
 
   const eventsOf = ({ id, kind, fromEnd }: OperationRow): TwistEvent[] => {
-    const mine = parts.flatMap((part) => {
+    const mine = (parts.get(id) ?? []).flatMap((part) => {
       const piece = pieces.get(part.pieceId);
-      return part.operationId === id && piece ? [{ part, piece }] : [];
+      return piece ? [{ part, piece }] : [];
     });
     const on = (side: PartRow['side']) => mine.filter(({ part }) => part.side === side);
     const out = on('out');
@@ -210,7 +215,9 @@ function isMade({ parts, rest }: Extract<TwistEvent, { kind: 'taken' }>, pieceId
 function toolsFor(db: Db, yarn: YarnView, piece: PieceView): TwistTool[] {
   const tools = bench(db);
   const turning = new Map(tools.winders.map(({ id, turning }) => [`winder ${id}`, turning]));
-  return planTools(tools, kindOfYarn(yarn.fibres), woundBefore(piece.form)).map(
+  const grist = piece.grist ?? yarn.grist ?? { mean: SOME_GRIST_M_PER_G, sd: 0 };
+  const toWind = { id: yarn.id, kind: kindOfYarn(yarn.fibres), grist, again: woundBefore(piece.form) };
+  return planTools(tools, toWind).map(
     ({ key, name, onto, coreDiameterMm, heightMm, crossingAngleDeg, leadMm, density }): TwistTool => ({
       key,
       name,

@@ -1,10 +1,12 @@
 import { z } from 'zod';
 import { InputError } from '../core/inputError';
 import { parseHumidityPercent } from '../core/moisture';
+import type { MassFact } from '../core/piece';
 import type { UnitSystem } from '../core/units';
 import type { PartRow } from '../db/operations';
+import type { PieceRow } from '../db/pieces';
 import { quantity, readOptional } from './fields';
-import { toMg } from './whole';
+import { fromMg, toMg } from './whole';
 
 /** What every weighing tells beside the mass itself. */
 export function weighingFields(system: UnitSystem) {
@@ -39,6 +41,21 @@ export function weighedMass(
     tareMg: toMg(tare ?? 0),
     resolutionMg: Math.max(1, toMg(scaleResolutionG)),
     humidityPercent: humidity,
+  };
+}
+
+/** The mass of a piece as it is known now; null where it is not. */
+export function massFactOf(
+  row: Pick<PieceRow, 'massMg' | 'massFrom' | 'tareMg' | 'resolutionMg' | 'humidityPercent'>,
+): MassFact | null {
+  if (row.massMg === null) return null;
+  if (row.massFrom === 'band') return { from: 'band', massG: fromMg(row.massMg) };
+  return {
+    from: 'scale',
+    massG: fromMg(row.massMg),
+    tareG: fromMg(row.tareMg ?? 0),
+    resolutionG: fromMg(row.resolutionMg!),
+    ...(row.humidityPercent !== null && { humidityPercent: row.humidityPercent }),
   };
 }
 

@@ -1,18 +1,20 @@
 import { type BandGuesses, bandGuesses } from '../core/bandGuess';
+import type { Estimate } from '../core/estimate';
 import type { Fault } from '../core/faults';
 import type { FibreShare } from '../core/fibre';
+import { grouped } from '../core/grouped';
 import type { Gauge } from '../core/gauge';
 import type { Trust } from '../core/gristFacts';
 import { leftOverTime, type MassStep } from '../core/leftOverTime';
-import { standardAirFactor } from '../core/moisture';
 import { type Form, liveOperations, type MassFact, massOf, type OperationKind } from '../core/piece';
+import type { TreatedMasses } from '../core/treated';
 import { faultsLeft, takenSince } from '../core/joined';
 import { shrinkagePercent } from '../core/reel';
 import { type KnownTwist, ownTwist } from '../core/ownTwist';
 import type { TwistDirection } from '../core/twist';
 import type { WeightClassNumber } from '../core/weightClass';
 import type { Sample } from '../core/yardage';
-import { gristOfYarn, type KnownGrist, lengthLeft, type LengthLeft } from '../core/yarnLength';
+import { gristAsWeighed, gristOfYarn, type KnownGrist, lengthLeft, type LengthLeft } from '../core/yarnLength';
 import type { Db } from '../db/connection';
 import { miniJobById, miniOfPiece } from '../db/minis';
 import { operationsOfYarn, type OperationRow, type PartRow, partsOf, partsOfYarn } from '../db/operations';
@@ -23,6 +25,9 @@ import { everMade, type MarkRow, marksOfYarn, pieceById, type PieceRow, piecesOf
 import { openRuns } from '../db/runs';
 import { type SampleHow, samplesOfYarn } from '../db/samples';
 import { fibresOf, type Gone, yarnById, type YarnRow } from '../db/yarns';
+import { pliedGrist } from './pliedGrist';
+import { treatedOfYarn } from './treated';
+import { massFactOf } from './weighing';
 import { fromMg, fromMm, fromUm } from './whole';
 import { endUsed } from './workedEnd';
 
@@ -66,6 +71,8 @@ export interface YarnView {
   workFrom: 'centre' | 'outside' | null;
   /** The yarn whose figures it borrows. */
   like: { id: number; name: string } | null;
+  /** What water and dye have made of each gram that a piece had; pieces that were not treated are left out. */
+  treated: Record<number, number>;
   /** By how much it drew in when it was washed, in percent; null where it was not measured before and after. */
   shrinkagePercent: number | null;
   gone: Gone | null;
@@ -100,6 +107,8 @@ export interface PieceView {
   consumedBy: number | null;
   mass: MassFact | null;
   massAt: string | null;
+  /** Metres in each gram as it was weighed: in that room's air, and after whatever treated it. */
+  grist: Estimate | null;
   lengthM: LengthLeft['lengthM'] | null;
   /** From its inner end. */
   faults: Fault[];
@@ -141,7 +150,8 @@ export function nameOfYarn({ line, maker, colourName }: Pick<YarnRow, 'line' | '
 export function viewOf(db: Db, row: YarnRow): YarnView {
   const fibres = fibresOf(db, row.id);
   const rows = samplesOfYarn(db, row.id);
-  const { facts, counting, washing, wraps } = knownOf(row, rows, fibres);
+  const treated = treatedOfYarn(db, row.id, fibres);
+  const { facts, counting, washing, wraps } = knownOf(db, row, rows, fibres, treated);
   const like = row.likeYarnId === null ? undefined : yarnById(db, row.likeYarnId);
   const grist = gristOfYarn({ ...facts, likeMPerG: like ? gristAlone(db, like) : null }) ?? null;
   return {
@@ -180,6 +190,7 @@ export function viewOf(db: Db, row: YarnRow): YarnView {
     samples: rows.map((sample) => sampleView(sample, counting.has(sample.operationId))),
     trust: row.trust,
     workFrom: row.workFrom,
+    treated: Object.fromEntries([...treated.now].filter(([, factor]) => factor !== 1)),
     like: like ? { id: like.id, name: nameOfYarn(like) } : null,
     shrinkagePercent: washing && shrinkagePercent(fromMm(washing.before.lengthMm!), fromMm(washing.after.lengthMm!)),
     gone: row.gone,
@@ -203,7 +214,13 @@ function ownTwistOf({ twistDirection, twistTurnsPerKm }: YarnRow, rows: readonly
 }
 
 /** Facts about a yarn, from its band and from what was measured, and which of the measurements they rest on. */
-function knownOf(row: YarnRow, rows: readonly SampleOfYarn[], fibres: readonly FibreShare[]) {
+function knownOf(
+  db: Db,
+  row: YarnRow,
+  rows: readonly SampleOfYarn[],
+  fibres: readonly FibreShare[],
+  treated: TreatedMasses,
+) {
   // A skein is counted again after washing: the later count is what it is now. So with wraps.
   const latest = new Map(
     rows.map((sample) => [
@@ -214,6 +231,7 @@ function knownOf(row: YarnRow, rows: readonly SampleOfYarn[], fibres: readonly F
   );
   const counting = [...latest.values()];
   const wraps = counting.filter(({ how }) => how === 'wraps').at(-1);
+  const lengths = counting.filter(({ how }) => how === 'length' || how === 'reel');
   return {
     counting: new Set(counting.map(({ operationId }) => operationId)),
     washing: washingOf(rows),
@@ -224,9 +242,9 @@ function knownOf(row: YarnRow, rows: readonly SampleOfYarn[], fibres: readonly F
       weightClass: row.weightClass,
       wpi: wraps?.wpi ?? row.wpi,
       needleMm: row.needleUm === null ? null : fromUm(row.needleUm),
-      samples: counting
-        .filter(({ how }) => how === 'length' || how === 'reel')
-        .map((sample) => sampleFact(sample, fibres)),
+      samples: lengths.map((sample) => sampleFact(sample, treated)),
+      fibres,
+      plied: lengths.length > 0 ? null : pliedGrist(db, row.id, yarnView),
       trust: row.trust,
     },
   };
@@ -245,15 +263,14 @@ function washingOf(rows: readonly SampleOfYarn[]): { before: SampleOfYarn; after
   return before && after ? { before, after } : null;
 }
 
-/** As the estimator takes it: with its mass in standard air, where the room's humidity is known. */
-function sampleFact(sample: SampleOfYarn, fibres: readonly FibreShare[]): Sample {
-  const massG = fromMg(sample.massMg!);
-  const inStandardAir =
-    sample.humidityPercent !== null && fibres.length > 0 ? standardAirFactor(fibres, sample.humidityPercent) : 1;
+/** As the estimator takes it: each gram as it was before any treatment. */
+function sampleFact(sample: SampleOfYarn, treated: TreatedMasses): Sample {
+  const factor = treated.after(sample.operationId, sample.pieceId);
   return {
     lengthM: fromMm(sample.lengthMm!),
-    massG: massG * inStandardAir,
-    scaleResolutionG: fromMg(sample.resolutionMg!),
+    massG: fromMg(sample.massMg!) / factor,
+    scaleResolutionG: fromMg(sample.resolutionMg!) / factor,
+    ...(sample.humidityPercent !== null && { humidityPercent: sample.humidityPercent }),
   };
 }
 
@@ -278,23 +295,9 @@ export function sampleView(sample: SampleOfYarn, counts: boolean): SampleView {
 
 /** A yarn's grist without what it borrows itself, so that no two can lean on each other. */
 function gristAlone(db: Db, row: YarnRow): number | null {
-  const { facts } = knownOf(row, samplesOfYarn(db, row.id), fibresOf(db, row.id));
+  const fibres = fibresOf(db, row.id);
+  const { facts } = knownOf(db, row, samplesOfYarn(db, row.id), fibres, treatedOfYarn(db, row.id, fibres));
   return gristOfYarn(facts)?.mean ?? null;
-}
-
-/** The mass of a piece as it is known now; null where it is not. */
-export function massFactOf(
-  row: Pick<PieceRow, 'massMg' | 'massFrom' | 'tareMg' | 'resolutionMg' | 'humidityPercent'>,
-): MassFact | null {
-  if (row.massMg === null) return null;
-  if (row.massFrom === 'band') return { from: 'band', massG: fromMg(row.massMg) };
-  return {
-    from: 'scale',
-    massG: fromMg(row.massMg),
-    tareG: fromMg(row.tareMg ?? 0),
-    resolutionG: fromMg(row.resolutionMg!),
-    ...(row.humidityPercent !== null && { humidityPercent: row.humidityPercent }),
-  };
 }
 
 export function yarnPage(db: Db, id: number): YarnPage | undefined {
@@ -317,17 +320,24 @@ function massSteps(db: Db, yarn: YarnView): MassStep[] {
   const operations = operationsOfYarn(db, yarn.id);
   const live = new Set(liveOperations(operations));
   const atMs = new Map(operations.map(({ id, at }) => [id, Date.parse(at)]));
+  const treated = treatedOfYarn(db, yarn.id, yarn.fibres);
   return partsOfYarn(db, yarn.id)
     .filter(({ operationId }) => live.has(operationId))
     .map((part) => {
       const fact = massFactOf(part);
       const { operationId, pieceId, side } = part;
-      return { atMs: atMs.get(operationId)!, pieceId, side, massG: fact && massOf(fact, yarn.fibres).mean };
+      // As many grams as it was before it was washed or dyed: that is what its metres follow from.
+      const massG = fact && massOf(fact, yarn.fibres).mean / treated.after(operationId, pieceId);
+      return { atMs: atMs.get(operationId)!, pieceId, side, massG };
     });
 }
 
-export function leftOf(yarn: YarnView, pieces: readonly { mass: MassFact | null }[]): LengthLeft | null {
-  const masses = pieces.flatMap(({ mass }) => mass ?? []);
+/** How much there is of some pieces of a yarn together; null where nothing tells. */
+export function leftOf(
+  yarn: Pick<YarnView, 'grist' | 'fibres' | 'treated'>,
+  pieces: readonly { id: number; mass: MassFact | null }[],
+): LengthLeft | null {
+  const masses = pieces.flatMap(({ id, mass }) => (mass ? [{ ...mass, treated: yarn.treated[id] }] : []));
   return yarn.grist && masses.length > 0 ? lengthLeft(yarn.grist, masses, yarn.fibres) : null;
 }
 
@@ -343,9 +353,10 @@ export function pieceView(db: Db, yarn: YarnView, row: PieceRow): PieceView {
 
 function viewer(db: Db, yarn: YarnView): (row: PieceRow) => PieceView {
   const faults = faultsOfYarn(db, yarn);
-  const runs = openRuns(db);
+  const runs = new Map(openRuns(db).map(({ pieceId, id }) => [pieceId, id]));
   return (row) => {
     const mass = massFactOf(row);
+    const lengthM = leftOf(yarn, [{ id: row.id, mass }])?.lengthM ?? null;
     return {
       id: row.id,
       yarnId: row.yarnId,
@@ -356,9 +367,10 @@ function viewer(db: Db, yarn: YarnView): (row: PieceRow) => PieceView {
       consumedBy: row.consumedBy,
       mass,
       massAt: row.massAt,
-      lengthM: leftOf(yarn, [{ mass }])?.lengthM ?? null,
+      grist: mass && lengthM && gristAsWeighed(lengthM, mass),
+      lengthM,
       faults: faults(row.id),
-      openRunId: runs.find(({ pieceId }) => pieceId === row.id)?.id ?? null,
+      openRunId: runs.get(row.id) ?? null,
     };
   };
 }
@@ -368,28 +380,32 @@ export function faultsOfYarn(db: Db, yarn: YarnView): (pieceId: number) => Fault
   const marks = marksOfYarn(db, yarn.id);
   const gristMPerG = yarn.grist?.mean ?? null;
   if (marks.length === 0 || gristMPerG === null) return (pieceId) => faultsOf(marks, pieceId);
-  const lengthM = (massMg: number) => fromMg(massMg) * gristMPerG;
+  const treated = treatedOfYarn(db, yarn.id, yarn.fibres);
+  const lengthM = (massMg: number, operationId: number, pieceId: number) =>
+    (fromMg(massMg) * gristMPerG) / treated.after(operationId, pieceId);
   const live = new Set(liveOperations(operationsOfYarn(db, yarn.id)));
   // What a band promised and the scale does not find was never there to be taken.
   const weighed = partsOfYarn(db, yarn.id).flatMap((part) =>
     part.side !== 'in' && part.massMg !== null && part.massFrom === 'scale' && live.has(part.operationId)
-      ? [{ ...part, lengthM: lengthM(part.massMg) }]
+      ? [{ ...part, lengthM: lengthM(part.massMg, part.operationId, part.pieceId) }]
       : [],
   );
-  const said = partsTaken(db, yarn.id);
+  const [marksOf, weighedOf, saidOf] = [marks, weighed, partsTaken(db, yarn.id)].map((rows) =>
+    grouped<{ pieceId: number }, number>(rows, ({ pieceId }) => pieceId),
+  ) as [Map<number, typeof marks>, Map<number, typeof weighed>, Map<number, ReturnType<typeof partsTaken>>];
   return (pieceId) => {
-    const mine = marks.filter((mark) => mark.pieceId === pieceId);
+    const mine = marksOf.get(pieceId) ?? [];
     if (mine.length === 0) return [];
-    const known = weighed.filter((part) => part.pieceId === pieceId);
+    const known = weighedOf.get(pieceId) ?? [];
     const nowM = known.at(-1)?.lengthM;
     if (nowM === undefined) return faultsOf(marks, pieceId);
     const saidSince = (operationId: number) =>
-      said
-        .filter((part) => part.pieceId === pieceId && part.operationId > operationId)
-        .map(({ tookMg, leftMg, fromEnd }) => ({
-          took: lengthM(tookMg),
-          left: lengthM(leftMg),
-          fromEnd: fromEnd ?? 'inner',
+      (saidOf.get(pieceId) ?? [])
+        .filter((part) => part.operationId > operationId)
+        .map((part) => ({
+          took: lengthM(part.tookMg, part.operationId, pieceId),
+          left: lengthM(part.leftMg, part.operationId, pieceId),
+          fromEnd: part.fromEnd ?? 'inner',
         }));
     return mine.flatMap(({ kind, atMm, operationId }) => {
       const then = known.findLast((part) => part.operationId <= operationId) ?? known[0]!;
@@ -407,10 +423,10 @@ function faultsOf(marks: readonly MarkRow[], pieceId: number): Fault[] {
 function threadSteps(db: Db, yarnId: number): ThreadStep[] {
   const operations = operationsOfYarn(db, yarnId);
   const live = new Set(liveOperations(operations));
-  const parts = partsOfYarn(db, yarnId);
+  const parts = grouped(partsOfYarn(db, yarnId), ({ operationId }) => operationId);
   return operations
     .filter(({ id, kind }) => live.has(id) && kind !== 'undo')
-    .map((operation) => threadStep(operation, parts))
+    .map((operation) => threadStep(operation, parts.get(operation.id) ?? []))
     .filter((step) => step.in.length + step.out.length > 0);
 }
 
@@ -439,10 +455,11 @@ export function piecePage(db: Db, pieceId: number): PiecePage | undefined {
   const yarn = yarnView(db, row.yarnId)!;
   const operations = operationsOfYarn(db, row.yarnId);
   const live = new Set(liveOperations(operations));
+  const byId = new Map(operations.map((operation) => [operation.id, operation]));
   const history = partsOfYarn(db, row.yarnId)
     .filter((part) => part.pieceId === pieceId && live.has(part.operationId))
     .map((part) => {
-      const { kind, at } = operations.find(({ id }) => id === part.operationId)!;
+      const { kind, at } = byId.get(part.operationId)!;
       return { operationId: part.operationId, kind, at, side: part.side, mass: massFactOf(part) };
     });
   const pieces = pieceViews(db, yarn);

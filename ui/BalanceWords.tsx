@@ -1,7 +1,7 @@
 'use client';
 
 import type { MassBalance } from '../core/massBalance';
-import { Mass } from './Figures';
+import { FineMass } from './Figures';
 import { Say } from './Say';
 
 /** Whether what came out weighs as much as what went in, said in words. */
@@ -9,11 +9,11 @@ export function BalanceWords({ balance }: { balance: MassBalance }) {
   const { inG, outG, wasteG, differenceG, withinG, verdict } = balance;
   const sides = (
     <>
-      <Mass g={inG} /> in, <Mass g={outG} /> out
+      <FineMass g={inG} /> in, <FineMass g={outG} /> out
       {wasteG > 0 && (
         <>
           {' '}
-          and <Mass g={wasteG} /> thrown away
+          and <FineMass g={wasteG} /> thrown away
         </>
       )}
     </>
@@ -23,7 +23,7 @@ export function BalanceWords({ balance }: { balance: MassBalance }) {
       return (
         <Say tone="good" role="status">
           <strong>It balances.</strong> {sides}: the same, as far as the scale can tell (±&nbsp;
-          <Mass g={withinG} />
+          <FineMass g={withinG} />
           ).
         </Say>
       );
@@ -31,20 +31,20 @@ export function BalanceWords({ balance }: { balance: MassBalance }) {
       return (
         <Say tone="tight" role="status">
           <strong>
-            <Mass g={-differenceG} /> are missing.
+            <FineMass g={-differenceG} /> are missing.
           </strong>{' '}
           {sides}. The scale alone explains ±&nbsp;
-          <Mass g={withinG} />. Ends cut off, ties weighed with the hank, a bowl not taken off, or a drier room?
+          <FineMass g={withinG} />. Ends cut off, ties weighed with the hank, a bowl not taken off, or a drier room?
         </Say>
       );
     case 'too much':
       return (
         <Say tone="tight" role="status">
           <strong>
-            <Mass g={differenceG} /> too much came out.
+            <FineMass g={differenceG} /> too much came out.
           </strong>{' '}
           {sides}. The scale alone explains ±&nbsp;
-          <Mass g={withinG} />. A slip or band in the cake, a bowl not taken off, or a damper room?
+          <FineMass g={withinG} />. A slip or band in the cake, a bowl not taken off, or a damper room?
         </Say>
       );
   }

@@ -8,6 +8,7 @@ import {
   inWords,
   lengthFigure,
   massFigure,
+  knownLengthFigure,
   plusMinus,
   readingFigure,
   sizeFigure,
@@ -37,7 +38,7 @@ export function LengthWithin({ m }: { m: Estimate }) {
   const system = useSystem();
   return (
     <>
-      {inWords(lengthFigure(m.mean, system))} {plusMinus(m, system)}
+      {inWords(knownLengthFigure(m, system))} {plusMinus(m, system)}
     </>
   );
 }

@@ -206,9 +206,9 @@ function Side({ pieces, entry, gone }: { pieces: EntryPiece[]; entry: EntryPage;
               {(piece.mass ?? entry.kind !== 'sample') && (
                 <span>{piece.mass ? <KnownMass fact={piece.mass} /> : 'mass not known'}</span>
               )}
-              {piece.mass && entry.yarn.gristMPerG !== null && (
+              {piece.lengthM !== null && (
                 <span className={styles.soft}>
-                  <Length m={piece.mass.massG * entry.yarn.gristMPerG} />
+                  <Length m={piece.lengthM} />
                 </span>
               )}
               {piece.faults.map(({ kind, atM }, i) => (

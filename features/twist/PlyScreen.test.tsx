@@ -18,7 +18,7 @@ const limits = STARTING_LIMITS.single;
 
 test('of both ends of a soft single: what each strand gets, their gap, the circling, and a figure to begin with', () => {
   const words = saidBy(<PlyScreen page={page} scales={scales(db)} limits={limits} />);
-  expect(words).toContain('207 m of ply.');
+  expect(words).toContain('About 200 m ± 60 m of ply.');
   expect(words).toContain('The strand from the centre loses up to 10 %: it may drift apart.');
   expect(words).toContain('The strand from the outside gains up to 4 %: firmer.');
   expect(words).toContain('Between the two lie up to 13 % of their twist, most at the start.');

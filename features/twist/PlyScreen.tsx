@@ -3,7 +3,7 @@
 import { Segmented } from 'antd';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
-import { useMemo } from 'react';
+import { type Estimate, product } from '../../core/estimate';
 import { inWords, lengthFigure, upperFirst } from '../../core/format';
 import { readOrNull, reading } from '../../core/inputError';
 import {
@@ -21,13 +21,14 @@ import { parseSpanMm } from '../../core/span';
 import { endsOf } from '../../core/schools';
 import { leavingOf, type LeavingWay } from '../../core/strandWays';
 import { type OwnTwist, parseTurnsPerM } from '../../core/twist';
+import { lengthKept, type TakeUp } from '../../core/takeUp';
 import { strandStateOf } from '../../core/twistAccount';
 import type { TwistLimits } from '../../core/twistMatters';
 import { parseNumber, type UnitSystem } from '../../core/units';
 import type { ScaleTool } from '../../server/bench';
 import type { PlyPage, PlySingle } from '../../server/plying';
 import { TextField } from '../../ui/Field';
-import { FineMass, Length, Twist } from '../../ui/Figures';
+import { FineMass, Length, LengthWithin, Twist } from '../../ui/Figures';
 import { PlainSelect } from '../../ui/PlainSelect';
 import { useSystem } from '../../ui/Providers';
 import { Say } from '../../ui/Say';
@@ -62,7 +63,8 @@ export function PlyScreen({ page, scales, limits }: { page: PlyPage; scales: Sca
   const chosen = draft.pieceIds.flatMap((id) => page.singles.find(({ pieceId }) => pieceId === id) ?? []);
   const [first, second] = chosen;
   const own = ownOf(draft, first, system);
-  const outcome = useMemo(() => plyOf(draft, first, second), [draft, first, second]);
+  const outcome = plyOf(draft, first, second);
+  const startPerM = readOrNull(() => startOf(draft, own, outcome, system));
   if (page.singles.length === 0)
     return (
       <>
@@ -131,7 +133,13 @@ export function PlyScreen({ page, scales, limits }: { page: PlyPage; scales: Sca
             <p className={styles.soft}>Choose what is to be plied.</p>
           ) : (
             <>
-              <Outcome outcome={outcome} first={first} own={own} limits={limits} />
+              <Outcome
+                outcome={outcome}
+                chosen={chosen}
+                own={own}
+                limits={limits}
+                lengthM={pliedLength(outcome, draft.method, chosen, startPerM, page.takeUp)}
+              />
               {!second && <Compared single={first} scales={scales} />}
             </>
           )}
@@ -147,7 +155,7 @@ export function PlyScreen({ page, scales, limits }: { page: PlyPage; scales: Sca
             onLogged={forget}
             draft={draft}
             chosen={chosen}
-            turns={readOrNull(() => startOf(draft, own, outcome, system))}
+            turns={startPerM}
             scales={scales}
           />
         </>
@@ -228,6 +236,27 @@ function plyOf(draft: PlyDraft, first: PlySingle | undefined, second: PlySingle 
     const side = draft.left === 'far' ? ('far' as const) : ('near' as const);
     return plied({ method: draft.method, packages, from, side, gristMPerG: first?.gristMPerG ?? 4 });
   });
+}
+
+/**
+ * How long the ply comes out, and how sure that is: as long as its strands reach, less what lying at an angle takes up.
+ */
+function pliedLength(
+  { value }: Outcome,
+  method: PlyMethod,
+  chosen: readonly PlySingle[],
+  turnsPerM: number | null,
+  takeUp: TakeUp,
+): Estimate | null {
+  const lengths = chosen.map(({ length }) => length);
+  if (!value || lengths.some((length) => length === null)) return null;
+  const times = method === 'both ends' ? 2 : method === 'chain' ? 3 : 1;
+  const strands = chosen.flatMap(({ yarnId, gristMPerG }) =>
+    Array.from({ length: times }, () => ({ yarnId, grist: { mean: gristMPerG, sd: 0 } })),
+  );
+  const shortest = lengths.reduce((a, b) => (b!.mean < a!.mean ? b : a))!;
+  const reach = { mean: value.pliedM, sd: (value.pliedM * shortest.sd) / shortest.mean };
+  return product(reach, lengthKept(strands, turnsPerM, takeUp));
 }
 
 /** The singles' own twist: as it is typed, else as it is known. */
@@ -367,16 +396,20 @@ function StartFigure({
 
 function Outcome({
   outcome,
-  first,
+  chosen: [first],
   own,
   limits,
+  lengthM,
 }: {
   outcome: Outcome;
-  first: PlySingle;
+  chosen: readonly PlySingle[];
   own: OwnTwist | null;
   limits: TwistLimits;
+  /** Of the ply; null where nothing tells it. */
+  lengthM: Estimate | null;
 }) {
   const system = useSystem();
+  if (!first) return null;
   if (!outcome.value)
     return (
       <Say tone="tight" role="status">
@@ -384,14 +417,13 @@ function Outcome({
       </Say>
     );
   const { strands, pliedM, leftoverM } = outcome.value;
-  const known = first.lengthM !== null;
   return (
     <>
       {first.twist.gap && <Say tone="tight">{GAP_WORDS[first.twist.gap]} What follows is what plying adds.</Say>}
       <div role="status" className={styles.sentences}>
-        {known && (
+        {lengthM && (
           <p className={styles.lead}>
-            <Length m={pliedM} /> of ply
+            About <LengthWithin m={lengthM} /> of ply
             {leftoverM > 0.5 ? (
               <>
                 ; <Length m={leftoverM} /> of the longer one is left over

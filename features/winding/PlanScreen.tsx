@@ -13,7 +13,7 @@ import { endsOf } from '../../core/schools';
 import type { PlannedCake } from '../../core/windingPlan';
 import type { PlanPage } from '../../server/planPages';
 import { TextField } from '../../ui/Field';
-import { KnownMass, Length, Mass, Size } from '../../ui/Figures';
+import { KnownMass, Length, LengthWithin, Mass, Size } from '../../ui/Figures';
 import { PlainSelect } from '../../ui/PlainSelect';
 import { useSystem } from '../../ui/Providers';
 import { Say } from '../../ui/Say';
@@ -51,7 +51,7 @@ export function PlanScreen({ page, weighing }: { page: PlanPage; weighing: React
         </Say>
       </>
     );
-  if (piece.mass !== null && yarn.grist !== null) return <Planning page={page} />;
+  if (piece.grist !== null) return <Planning page={page} />;
   return (
     <>
       <h1>
@@ -136,7 +136,7 @@ function Planning({ page }: { page: PlanPage }) {
           winder: plan.tools[i]!,
           densityGPerCm3: plan.tools[i]!.density.mean,
         }))}
-        gristMPerG={yarn.grist!.mean}
+        gristMPerG={page.piece.grist!.mean}
         faults={plan.faults}
         colourHex={yarn.colourHex}
         about={
@@ -198,8 +198,7 @@ function PieceStation({ page: { yarn, piece }, planned }: { page: PlanPage; plan
         <KnownMass fact={piece.mass!} />
       </p>
       <p>
-        about <Length m={plan.lengthM.mean} /> ±&nbsp;
-        <Length m={plan.lengthM.sd * HALF_WIDTH_90} />
+        about <LengthWithin m={plan.lengthM} />
         {yarn.grist!.guess && ', by a guess'}
       </p>
       {piece.faults.length > 0 && <p className={styles.soft}>{faultsInWords(piece.faults)} along it</p>}

@@ -80,7 +80,7 @@ export function usePlan(page: PlanPage): Planned {
   const tool = tools.find(({ key }) => key === choices.toolKey) ?? tools[0]!;
   const loop: Partial<Reading<number>> =
     choices.loop.trim() === '' ? {} : reading(() => parseLoopM(choices.loop, system, 'loop'));
-  const grist = { mean: yarn.grist!.mean, sd: yarn.grist!.sd };
+  const grist = piece.grist!;
   const subject = {
     massG: massOf(piece.mass!),
     grist,
@@ -109,7 +109,7 @@ export function usePlan(page: PlanPage): Planned {
             {},
             {
               massG: massOf(next.mass!),
-              grist,
+              grist: next.grist!,
               faults: next.faults,
               fromEnd: choices.fromEnd,
             },

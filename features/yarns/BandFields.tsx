@@ -1,6 +1,6 @@
 'use client';
 
-import { inWords, lengthFigure, plusMinus } from '../../core/format';
+import { inWords, knownLengthFigure, plusMinus } from '../../core/format';
 import { readOrNull } from '../../core/inputError';
 import { parseToolMm, toolSizeInWords } from '../../core/needle';
 import { WEIGHT_CLASSES } from '../../core/weightClass';
@@ -19,6 +19,7 @@ const SOURCE_WORDS: Record<GristSource, string> = {
   band: 'the band',
   samples: 'what was measured',
   'band and samples': 'the band',
+  singles: 'its singles',
   wpi: 'wraps per inch',
   'like yarn': 'a like yarn',
   'weight class': 'its weight class',
@@ -94,7 +95,7 @@ export function BandFields<Values extends BandForm>({ form }: { form: FormState<
             hint={system === 'metric' ? '190 m, 210 yd' : '210 yd, 190 m'}
             guess={
               guesses.putUpM &&
-              `${inWords(lengthFigure(guesses.putUpM.mean, system))} ${plusMinus(guesses.putUpM, system)}, by ${
+              `${inWords(knownLengthFigure(guesses.putUpM, system))} ${plusMinus(guesses.putUpM, system)}, by ${
                 SOURCE_WORDS[guesses.putUpM.from]
               }`
             }

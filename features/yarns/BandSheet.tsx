@@ -5,10 +5,9 @@ import { careInWords } from '../../core/care';
 import { fibresInWords } from '../../core/fibre';
 import { gaugeInWords } from '../../core/gauge';
 import { toolSizeInWords } from '../../core/needle';
-import { HALF_WIDTH_90 } from '../../core/estimate';
 import type { YarnFront } from '../../server/yarnFront';
 import type { YarnView } from '../../server/yarnViews';
-import { Length, Mass } from '../../ui/Figures';
+import { Length, LengthWithin, Mass } from '../../ui/Figures';
 import { useSystem } from '../../ui/Providers';
 import { Say } from '../../ui/Say';
 import styles from './BandSheet.module.css';
@@ -35,12 +34,7 @@ export function BandSheet({ yarn, pictures }: { yarn: YarnView; pictures: YarnFr
     },
     {
       label: 'so it is',
-      value: guesses.putUpM && (
-        <>
-          <Length m={guesses.putUpM.mean} /> ±&nbsp;
-          <Length m={guesses.putUpM.sd * HALF_WIDTH_90} />
-        </>
-      ),
+      value: guesses.putUpM && <LengthWithin m={guesses.putUpM} />,
       guess: true,
     },
     yarn.weightClass !== null

@@ -1,6 +1,6 @@
 'use client';
 
-import { inWords, lengthFigure, percentInWords, plusMinus } from '../../core/format';
+import { inWords, knownLengthFigure, lengthFigure, plusMinus, sharesInPercent } from '../../core/format';
 import type { MassFact } from '../../core/piece';
 import type { UnitSystem } from '../../core/units';
 import { ADVISED_RESOLUTION_G, ADVISED_SAMPLE_M, isOpen, type LengthLeft, type Surer } from '../../core/yarnLength';
@@ -28,7 +28,7 @@ export function HowMuch({
   return (
     <div>
       <div className={styles.answer} data-guess={grist.guess || isOpen(grist)}>
-        <Large figure={lengthFigure(lengthM.mean, system)} />{' '}
+        <Large figure={knownLengthFigure(lengthM, system)} />{' '}
         <span className={styles.within}>{plusMinus(lengthM, system)}</span>
       </div>
       <RangeBar left={left} />
@@ -58,7 +58,7 @@ export function HowMuch({
           <Weights left={left} samples={samples} />
         </dd>
         <dt>unsure because</dt>
-        <dd>{doubtInWords(left)}</dd>
+        <dd>{doubtInWords(left, masses)}</dd>
         {surer && (
           <>
             <dt>surer by</dt>
@@ -76,10 +76,11 @@ export function HowMuch({
 /** How much each fact counts in the grist. */
 function Weights({ left: { grist }, samples }: { left: LengthLeft; samples: readonly SampleView[] }) {
   if (grist.parts.length < 2) return null;
+  const percents = sharesInPercent(grist.parts.map(({ share }) => share));
   const counting = samples.filter(({ counts, lengthM }) => counts && lengthM !== null);
   return (
     <ul className={styles.weights}>
-      {grist.parts.map((part) => {
+      {grist.parts.map((part, i) => {
         const sample = part.sample === undefined ? undefined : counting[part.sample];
         return (
           <li key={part.sample ?? 'band'}>
@@ -92,7 +93,7 @@ function Weights({ left: { grist }, samples }: { left: LengthLeft; samples: read
             ) : (
               'the band'
             )}
-            : <Grist mPerG={part.mean} />, counts {percentInWords(part.share)}
+            : <Grist mPerG={part.mean} />, counts {percents[i]}&nbsp;%
           </li>
         );
       })}
@@ -112,7 +113,7 @@ function adviceInWords(how: Surer['how'], system: UnitSystem): string {
 }
 
 /** Each source's part of the doubt. */
-function doubtInWords({ gristShare, grist }: LengthLeft): string {
+function doubtInWords({ gristShare, grist }: LengthLeft, masses: readonly MassFact[]): string {
   if (isOpen(grist)) return 'two of its facts contradict each other';
   if (grist.guess) return 'the grist is only a guess';
   const what = {
@@ -121,8 +122,13 @@ function doubtInWords({ gristShare, grist }: LengthLeft): string {
     'band and samples': 'of what the band and the samples leave open',
   }[grist.source as 'band' | 'samples' | 'band and samples'];
   if (gristShare >= 0.985) return what;
-  const rest = percentInWords(1 - gristShare);
-  return `${what} (${percentInWords(gristShare)} of the doubt), and the scale shows only its own steps (${rest})`;
+  const [ofGrist, ofMass] = sharesInPercent([gristShare, 1 - gristShare]);
+  const why = masses.some(({ from }) => from === 'band')
+    ? 'what was not weighed may be lighter or heavier than its band says'
+    : masses.some((mass) => mass.from === 'scale' && (mass.humidityPercent ?? null) === null)
+      ? 'the scale shows only its own steps, and nobody noted how damp the room was'
+      : 'the scale shows only its own steps';
+  return `${what} (${ofGrist}\u00a0% of the doubt), and ${why} (${ofMass}\u00a0%)`;
 }
 
 /** Where the true length lies, on a line from nothing on. */

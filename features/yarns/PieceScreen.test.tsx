@@ -41,7 +41,7 @@ const weighing = (mass: string, more: object = {}) => ({
 test('a weighed piece: its mass as the scale showed it, its length, its loop, its story', () => {
   const { said } = piece();
   expect(said()).toContain('112 g on the scale');
-  expect(said()).toContain('± 19 m');
+  expect(said()).toContain('400 m ± 20 m');
   expect(said()).toContain('162 cm once round.');
   expect(said()).toMatch(/What it went through came in 112 g/);
 });

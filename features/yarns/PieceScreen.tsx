@@ -2,7 +2,7 @@
 
 import Link from 'next/link';
 import { type massOf, type OperationKind } from '../../core/piece';
-import { inWords, lengthFigure, lowerFirst, readingFigure } from '../../core/format';
+import { knownLengthFigure, lowerFirst, plusMinus, readingFigure } from '../../core/format';
 import type { ScaleTool } from '../../server/bench';
 import type { Family } from '../../server/family';
 import type { NextWay } from '../../server/nextWay';
@@ -79,10 +79,7 @@ export function PieceScreen({
                 label={piece.mass.from === 'band' ? 'by the band, not weighed' : 'on the scale'}
               />
               {piece.lengthM && (
-                <Large
-                  figure={lengthFigure(piece.lengthM.mean, system)}
-                  label={`± ${inWords(lengthFigure((piece.lengthM.high90 - piece.lengthM.low90) / 2, system))}`}
-                />
+                <Large figure={knownLengthFigure(piece.lengthM, system)} label={plusMinus(piece.lengthM, system)} />
               )}
             </div>
           ) : (

@@ -16,7 +16,7 @@ const shelf = (ask: Record<string, string> = {}, system: 'metric' | 'imperial' =
 test('every yarn stands there with its lot, its length and what there is of it', () => {
   const said = shelf();
   expect(said).toContain('11 yarns');
-  expect(said).toContain('Causeway, Low tide Gannet Lane Dyehouse · lot 2217 1468 m ± 29 m · 415 g 2 hanks, 3 cakes');
+  expect(said).toContain('Causeway, Low tide Gannet Lane Dyehouse · lot 2217 1470 m ± 30 m · 415 g 2 hanks, 3 cakes');
   expect(said).toContain('The red from the loft');
   expect(said).toContain('(a guess)');
   expect(said).toContain('(contradicted)');
