@@ -4,3 +4,10 @@ export async function register(): Promise<void> {
   const { openAtStart } = await import('./server/start');
   openAtStart();
 }
+
+/** A page that came upon damage shows that something went wrong; the next one offers the ways out. */
+export async function onRequestError(error: unknown): Promise<void> {
+  if (process.env.NEXT_RUNTIME !== 'nodejs') return;
+  const { noteTrouble } = await import('./server/rescue');
+  noteTrouble(error);
+}

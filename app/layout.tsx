@@ -1,9 +1,10 @@
 import type { Metadata, Viewport } from 'next';
+import { headers } from 'next/headers';
 import type { ReactNode } from 'react';
 import { RescueScreen } from '../features/rescue/RescueScreen';
-import { database } from '../server/database';
+import { database, trouble } from '../server/database';
 import { preferences } from '../server/preferences';
-import { trouble, waysOut } from '../server/rescue';
+import { waysOut } from '../server/rescue';
 import { onBench } from '../server/today';
 import { AntRegistry } from '../ui/AntRegistry';
 import { EARLY_THEME_SCRIPT } from '../ui/earlyTheme';
@@ -25,10 +26,11 @@ export const viewport: Viewport = { width: 'device-width', initialScale: 1 };
 export default async function RootLayout({ children }: { children: ReactNode }) {
   const { system, theme } = await preferences();
   const damaged = trouble();
+  const nonce = (await headers()).get('x-nonce') ?? undefined;
   return (
     <html lang="en" data-theme={theme ?? undefined} suppressHydrationWarning>
       <head>
-        <script dangerouslySetInnerHTML={{ __html: EARLY_THEME_SCRIPT }} />
+        <script nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: EARLY_THEME_SCRIPT }} />
       </head>
       <body>
         <AntRegistry>

@@ -1,4 +1,5 @@
 import { type Db, prepared } from './connection';
+import { columnNames, type Sql, sql, sqlList, sqlName } from './sql';
 
 /** The user's tools. `measuredFigures` is a JSON array of the names of those figures that were measured. */
 interface ToolRow {
@@ -118,37 +119,43 @@ const COLUMNS: { [Table in ToolTable]: Record<Exclude<keyof BenchRows[Table], 'i
   },
 };
 
-function selected(table: ToolTable): string {
-  const columns = Object.entries(COLUMNS[table]).map(([name, column]) => `${column} AS ${name}`);
-  return `SELECT id, ${columns.join(', ')} FROM ${table}`;
+function selected(table: ToolTable): Sql {
+  const columns = Object.entries(COLUMNS[table]).map(([name, column]) => sql`${sqlName(column)} AS ${fieldName(name)}`);
+  return sql`SELECT id, ${sqlList(columns)} FROM ${sqlName(table)}`;
+}
+
+/** A field is called as the column is, in the program's own way of writing: `coreUm`, `maxMg`. */
+function fieldName(name: string): Sql {
+  sqlName(name.toLowerCase());
+  return name as Sql;
 }
 
 /** The tools of one kind that are on the bench. */
 export function toolsOf<Table extends ToolTable>(db: Db, table: Table): BenchRows[Table][] {
-  return prepared<BenchRows[Table]>(db, `${selected(table)} WHERE removed_at IS NULL ORDER BY id`).all();
+  return prepared<BenchRows[Table]>(db, sql`${selected(table)} WHERE removed_at IS NULL ORDER BY id`).all();
 }
 
 /** A tool, also one that was taken off the bench. */
 export function toolById<Table extends ToolTable>(db: Db, table: Table, id: number): BenchRows[Table] | undefined {
-  return prepared<BenchRows[Table]>(db, `${selected(table)} WHERE id = ?`).get(id);
+  return prepared<BenchRows[Table]>(db, sql`${selected(table)} WHERE id = ?`).get(id);
 }
 
 export function insertTool<Table extends ToolTable>(db: Db, table: Table, tool: Omit<BenchRows[Table], 'id'>): number {
   const columns = Object.entries(COLUMNS[table]);
   const { lastInsertRowid } = prepared(
     db,
-    `INSERT INTO ${table} (${columns.map(([, column]) => column).join(', ')})
-     VALUES (${columns.map(([name]) => `@${name}`).join(', ')})`,
+    sql`INSERT INTO ${sqlName(table)} (${columnNames(columns.map(([, column]) => column))})
+     VALUES (${sqlList(columns.map(([name]) => sql`@${fieldName(name)}`))})`,
   ).run(tool);
   return Number(lastInsertRowid);
 }
 
 export function updateTool<Table extends ToolTable>(db: Db, table: Table, tool: BenchRows[Table]): void {
-  const columns = Object.entries(COLUMNS[table]).map(([name, column]) => `${column} = @${name}`);
-  prepared(db, `UPDATE ${table} SET ${columns.join(', ')} WHERE id = @id`).run(tool);
+  const columns = Object.entries(COLUMNS[table]).map(([name, column]) => sql`${sqlName(column)} = @${fieldName(name)}`);
+  prepared(db, sql`UPDATE ${sqlName(table)} SET ${sqlList(columns)} WHERE id = @id`).run(tool);
 }
 
 /** Takes a tool off the bench, or puts it back; what was wound with it stays as it was. */
 export function setRemoved(db: Db, table: ToolTable, id: number, removedAt: string | null): void {
-  prepared(db, `UPDATE ${table} SET removed_at = ? WHERE id = ?`).run(removedAt, id);
+  prepared(db, sql`UPDATE ${sqlName(table)} SET removed_at = ? WHERE id = ?`).run(removedAt, id);
 }

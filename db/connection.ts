@@ -2,6 +2,7 @@ import { mkdirSync } from 'node:fs';
 import path from 'node:path';
 import Database from 'better-sqlite3';
 import { migrate } from './migrate';
+import type { Sql } from './sql';
 
 export type Db = Database.Database;
 
@@ -30,10 +31,10 @@ export function openDatabase(file: string): Db {
 const statements = new WeakMap<Db, Map<string, Database.Statement>>();
 
 /** The prepared statement for this SQL, prepared once a connection. */
-export function prepared<Row = unknown>(db: Db, sql: string): Database.Statement<unknown[], Row> {
+export function prepared<Row = unknown>(db: Db, text: Sql): Database.Statement<unknown[], Row> {
   let known = statements.get(db);
   if (!known) statements.set(db, (known = new Map()));
-  let statement = known.get(sql);
-  if (!statement) known.set(sql, (statement = db.prepare(sql)));
+  let statement = known.get(text);
+  if (!statement) known.set(text, (statement = db.prepare(text)));
   return statement as Database.Statement<unknown[], Row>;
 }

@@ -1,4 +1,5 @@
 import { type Db, prepared } from './connection';
+import { columnNames, columnValues, type Sql, sql, sqlName } from './sql';
 
 /** Rows of a table as they stand, by column name. */
 export type DumpedRow = Record<string, string | number | null>;
@@ -11,31 +12,31 @@ export function dumpTable(db: Db, table: string, columns: readonly string[]): Du
 /** The same one after another, never all in memory; nothing else can be asked through this connection meanwhile. */
 export function* eachRow(db: Db, table: string, columns: readonly string[]): Generator<DumpedRow> {
   // A statement of its own: one that is kept could be asked twice at a time.
-  yield* db
-    .prepare<[], DumpedRow>(`SELECT ${columns.join(', ')} FROM ${table} ORDER BY ${columns[0]}, ${columns[1]}`)
-    .iterate();
+  yield* db.prepare<[], DumpedRow>(inOrder(table, columns)).iterate();
 }
 
 export function fillTable(db: Db, table: string, columns: readonly string[], rows: Iterable<DumpedRow>): void {
   const insert = prepared(
     db,
-    `INSERT INTO ${table} (${columns.join(', ')}) VALUES (${columns.map((column) => `@${column}`).join(', ')})`,
+    sql`INSERT INTO ${sqlName(table)} (${columnNames(columns)}) VALUES (${columnValues(columns)})`,
   );
   for (const row of rows) insert.run(row);
 }
 
 export function clearTable(db: Db, table: string): void {
-  prepared(db, `DELETE FROM ${table}`).run();
+  prepared(db, sql`DELETE FROM ${sqlName(table)}`).run();
 }
 
 export function countRows(db: Db, table: string): number {
-  return prepared<{ n: number }>(db, `SELECT count(*) AS n FROM ${table}`).get()!.n;
+  return prepared<{ n: number }>(db, sql`SELECT count(*) AS n FROM ${sqlName(table)}`).get()!.n;
 }
 
 /** Some rows of a table, from one on. */
 export function dumpPage(db: Db, table: string, columns: readonly string[], from: number, limit: number): DumpedRow[] {
-  return prepared<DumpedRow>(
-    db,
-    `SELECT ${columns.join(', ')} FROM ${table} ORDER BY ${columns[0]}, ${columns[1]} LIMIT ? OFFSET ?`,
-  ).all(limit, from);
+  return prepared<DumpedRow>(db, sql`${inOrder(table, columns)} LIMIT ? OFFSET ?`).all(limit, from);
+}
+
+/** The rows in the order of their key, which the first columns are. */
+function inOrder(table: string, columns: readonly string[]): Sql {
+  return sql`SELECT ${columnNames(columns)} FROM ${sqlName(table)} ORDER BY ${columnNames(columns.slice(0, 2))}`;
 }

@@ -1,5 +1,6 @@
 import { type Db, prepared } from './connection';
 import { ftsPrefix } from './shelf';
+import { sql } from './sql';
 
 /** A piece that was found by its name and its yarn's. */
 export interface FoundPiece {
@@ -29,7 +30,7 @@ export function findPieces(db: Db, words: readonly string[], limit: number): Fou
   const match = ofYarn.map(ftsPrefix).filter(Boolean).join(' ');
   return prepared<FoundPiece>(
     db,
-    `SELECT p.id, p.label, y.line, y.colour_name AS colourName, y.maker, y.colour_hex AS colourHex,
+    sql`SELECT p.id, p.label, y.line, y.colour_name AS colourName, y.maker, y.colour_hex AS colourHex,
        p.consumed_by IS NOT NULL AS gone
      FROM piece_now p JOIN yarn y ON y.id = p.yarn_id
      WHERE p.id = @number
@@ -37,9 +38,15 @@ export function findPieces(db: Db, words: readonly string[], limit: number): Fou
           SELECT id FROM (
             SELECT rowid AS id FROM yarn_text WHERE @match <> '' AND yarn_text MATCH CASE @match WHEN '' THEN '"-"' ELSE @match END
             UNION ALL SELECT id FROM (SELECT id FROM yarn WHERE @match = '' AND gone IS NULL ORDER BY id DESC)
-          ) LIMIT ${YARNS_LOOKED_AT}))
+          ) LIMIT @yarns))
      ORDER BY gone, p.id DESC LIMIT @limit`,
-  ).all({ number: number ?? -1, label: ofLabel.length > 0 ? `%${ofLabel.join('%')}%` : '', match, limit });
+  ).all({
+    number: number ?? -1,
+    label: ofLabel.length > 0 ? `%${ofLabel.join('%')}%` : '',
+    match,
+    limit,
+    yarns: YARNS_LOOKED_AT,
+  });
 }
 
 export interface FoundNamed {
@@ -53,7 +60,7 @@ export interface FoundNamed {
 export function findNamed(db: Db, words: readonly string[], limit: number): FoundNamed[] {
   return prepared<FoundNamed>(
     db,
-    `SELECT 'project' AS kind, id, name, '' AS about FROM project WHERE deleted_at IS NULL AND name || ' ' || notes LIKE @like
+    sql`SELECT 'project' AS kind, id, name, '' AS about FROM project WHERE deleted_at IS NULL AND name || ' ' || notes LIKE @like
      UNION ALL SELECT 'minis', id, name, '' FROM mini_job WHERE name LIKE @like
      UNION ALL SELECT 'tool', id, name, 'a winder' FROM winder WHERE removed_at IS NULL AND name LIKE @like
      UNION ALL SELECT 'tool', id, name, 'a swift' FROM swift WHERE removed_at IS NULL AND name LIKE @like

@@ -1,6 +1,7 @@
 import type { PackageEnd } from '../core/faults';
 import type { Joint, WriteOffReason } from '../core/piece';
 import { type Db, prepared } from './connection';
+import { sql } from './sql';
 
 /** What went of a piece, for whatever reason. */
 export interface WentRow {
@@ -13,14 +14,14 @@ export interface WentRow {
 export function insertWent(db: Db, went: WentRow): void {
   prepared(
     db,
-    'INSERT INTO went (operation_id, mass_mg, why, project_id) VALUES (@operationId, @massMg, @why, @projectId)',
+    sql`INSERT INTO went (operation_id, mass_mg, why, project_id) VALUES (@operationId, @massMg, @why, @projectId)`,
   ).run(went);
 }
 
 export function wentBy(db: Db, operationId: number): (WentRow & { project: string | null }) | undefined {
   return prepared<WentRow & { project: string | null }>(
     db,
-    `SELECT w.operation_id AS operationId, w.mass_mg AS massMg, w.why, w.project_id AS projectId, p.name AS project
+    sql`SELECT w.operation_id AS operationId, w.mass_mg AS massMg, w.why, w.project_id AS projectId, p.name AS project
      FROM went w LEFT JOIN project p ON p.id = w.project_id WHERE w.operation_id = ?`,
   ).get(operationId);
 }
@@ -38,7 +39,7 @@ export interface PartTaken {
 export function partsTaken(db: Db, yarnId: number): PartTaken[] {
   return prepared<PartTaken>(
     db,
-    `SELECT w.operation_id AS operationId, part.piece_id AS pieceId, w.mass_mg AS tookMg, part.mass_mg AS leftMg,
+    sql`SELECT w.operation_id AS operationId, part.piece_id AS pieceId, w.mass_mg AS tookMg, part.mass_mg AS leftMg,
        o.from_end AS fromEnd
      FROM went w JOIN live_operation o ON o.id = w.operation_id
      JOIN operation_piece part ON part.operation_id = w.operation_id AND part.side = 'on'
@@ -51,7 +52,7 @@ export function partsTaken(db: Db, yarnId: number): PartTaken[] {
 export function usedForProject(db: Db, projectId: number): { yarnId: number; massMg: number }[] {
   return prepared<{ yarnId: number; massMg: number }>(
     db,
-    `SELECT p.yarn_id AS yarnId, sum(w.mass_mg) AS massMg
+    sql`SELECT p.yarn_id AS yarnId, sum(w.mass_mg) AS massMg
      FROM went w JOIN live_operation o ON o.id = w.operation_id
      JOIN operation_piece part ON part.operation_id = w.operation_id
      JOIN piece p ON p.id = part.piece_id
@@ -60,7 +61,7 @@ export function usedForProject(db: Db, projectId: number): { yarnId: number; mas
 }
 
 export function insertJoined(db: Db, operationId: number, joint: Joint, pieceIds: readonly number[]): void {
-  prepared(db, 'INSERT INTO joined (operation_id, joint, pieces) VALUES (?, ?, ?)').run(
+  prepared(db, sql`INSERT INTO joined (operation_id, joint, pieces) VALUES (?, ?, ?)`).run(
     operationId,
     joint,
     JSON.stringify(pieceIds),
@@ -71,7 +72,7 @@ export function insertJoined(db: Db, operationId: number, joint: Joint, pieceIds
 export function joinedBy(db: Db, operationId: number): { joint: Joint; pieceIds: number[] } | undefined {
   const row = prepared<{ joint: Joint; pieces: string }>(
     db,
-    'SELECT joint, pieces FROM joined WHERE operation_id = ?',
+    sql`SELECT joint, pieces FROM joined WHERE operation_id = ?`,
   ).get(operationId);
   return row && { joint: row.joint, pieceIds: JSON.parse(row.pieces) as number[] };
 }

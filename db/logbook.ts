@@ -3,6 +3,7 @@ import { type Db, prepared } from './connection';
 import { OPERATION_COLUMNS, type OperationRow, PART_COLUMNS, type PartRow } from './operations';
 import type { PieceRow } from './pieces';
 import { ftsPrefix } from './shelf';
+import { type Sql, sql, sqlList } from './sql';
 
 /** What is looked for in the logbook. Whatever is left out does not count. */
 export interface LogQuery {
@@ -23,7 +24,7 @@ export interface LogQuery {
 function yarnsFound(db: Db, match: string, like: string): number[] {
   return prepared<{ id: number }>(
     db,
-    `SELECT rowid AS id FROM yarn_text WHERE yarn_text MATCH @match
+    sql`SELECT rowid AS id FROM yarn_text WHERE yarn_text MATCH @match
      UNION
      SELECT id FROM yarn WHERE gone IS NOT NULL AND (maker || ' ' || line || ' ' || colour_name) LIKE @like`,
   )
@@ -34,10 +35,10 @@ function yarnsFound(db: Db, match: string, like: string): number[] {
 /** With more yarns than this, one of the newest entries is soon of one of them; with fewer, all of theirs are soon listed. */
 const MANY_YARNS = 100;
 
-const OF_MANY = `EXISTS (
+const OF_MANY = sql`EXISTS (
   SELECT 1 FROM operation_piece part JOIN piece p ON p.id = part.piece_id
   WHERE part.operation_id = o.id AND p.yarn_id IN (SELECT value FROM json_each(@yarns)))`;
-const OF_FEW = `o.id IN (
+const OF_FEW = sql`o.id IN (
   SELECT part.operation_id FROM piece p JOIN operation_piece part ON part.piece_id = p.id
   WHERE p.yarn_id IN (SELECT value FROM json_each(@yarns)))`;
 
@@ -58,25 +59,25 @@ export function findOperations(db: Db, query: LogQuery, limit: number): (Operati
     limit,
   };
   const conditions = [
-    "o.kind <> 'undo'",
-    values.kinds && 'o.kind IN (SELECT value FROM json_each(@kinds))',
+    sql`o.kind <> 'undo'`,
+    values.kinds && sql`o.kind IN (SELECT value FROM json_each(@kinds))`,
     values.yarnId !== undefined &&
-      `o.id IN (SELECT part.operation_id FROM piece p JOIN operation_piece part ON part.piece_id = p.id
+      sql`o.id IN (SELECT part.operation_id FROM piece p JOIN operation_piece part ON part.piece_id = p.id
         WHERE p.yarn_id = @yarnId)`,
     values.match &&
-      `(o.id IN (SELECT rowid FROM note_text WHERE note_text MATCH @match)
+      sql`(o.id IN (SELECT rowid FROM note_text WHERE note_text MATCH @match)
         OR ${found.length > MANY_YARNS ? OF_MANY : OF_FEW})`,
     // Words that are none find nothing.
-    query.noteWords && (values.note ? 'o.id IN (SELECT rowid FROM note_text WHERE note_text MATCH @note)' : '0'),
-    values.from && 'o.at >= @from',
-    values.until && 'o.at < @until',
-    values.beforeAt && '(o.at, o.id) < (@beforeAt, @beforeId)',
-  ].filter(Boolean);
+    query.noteWords && (values.note ? sql`o.id IN (SELECT rowid FROM note_text WHERE note_text MATCH @note)` : sql`0`),
+    values.from && sql`o.at >= @from`,
+    values.until && sql`o.at < @until`,
+    values.beforeAt && sql`(o.at, o.id) < (@beforeAt, @beforeId)`,
+  ].filter((condition) => typeof condition === 'string' && condition !== '') as Sql[];
   const given = Object.fromEntries(Object.entries(values).filter(([, value]) => value !== undefined));
   return prepared<OperationRow & { live: 0 | 1 }>(
     db,
-    `SELECT ${OPERATION_COLUMNS}, EXISTS (SELECT 1 FROM live_operation l WHERE l.id = o.id) AS live
-     FROM operation o WHERE ${conditions.join(' AND ')} ORDER BY o.at DESC, o.id DESC LIMIT @limit`,
+    sql`SELECT ${OPERATION_COLUMNS}, EXISTS (SELECT 1 FROM live_operation l WHERE l.id = o.id) AS live
+     FROM operation o WHERE ${sqlList(conditions, sql` AND `)} ORDER BY o.at DESC, o.id DESC LIMIT @limit`,
   ).all(given);
 }
 
@@ -87,7 +88,7 @@ export type NamedPart = PartRow & Pick<PieceRow, 'label' | 'form' | 'yarnId'>;
 export function namedParts(db: Db, operationIds: readonly number[]): NamedPart[] {
   return prepared<NamedPart>(
     db,
-    `SELECT ${PART_COLUMNS}, p.label, p.form, p.yarn_id AS yarnId
+    sql`SELECT ${PART_COLUMNS}, p.label, p.form, p.yarn_id AS yarnId
      FROM operation_piece part JOIN piece p ON p.id = part.piece_id
      WHERE part.operation_id IN (SELECT value FROM json_each(?)) ORDER BY part.operation_id, part.piece_id`,
   ).all(JSON.stringify(operationIds));
@@ -105,7 +106,7 @@ export interface DayRow {
 export function daysWorked(db: Db, from: string, until: string): DayRow[] {
   return prepared<DayRow>(
     db,
-    `SELECT date(o.at, 'localtime') AS day, y.id AS yarnId, y.colour_hex AS colourHex, count(DISTINCT o.id) AS operations
+    sql`SELECT date(o.at, 'localtime') AS day, y.id AS yarnId, y.colour_hex AS colourHex, count(DISTINCT o.id) AS operations
      FROM operation o JOIN operation_piece part ON part.operation_id = o.id
      JOIN piece p ON p.id = part.piece_id JOIN yarn y ON y.id = p.yarn_id
      WHERE o.at >= ? AND o.at < ? AND o.kind <> 'undo'
@@ -127,7 +128,7 @@ export interface EventRow {
 export function eventsBetween(db: Db, from: string, until: string, limit: number): EventRow[] {
   return prepared<EventRow>(
     db,
-    `SELECT r.ended_at AS at, 'given up' AS what, r.id, p.label || ' of ' || y.line AS name, y.colour_hex AS colourHex
+    sql`SELECT r.ended_at AS at, 'given up' AS what, r.id, p.label || ' of ' || y.line AS name, y.colour_hex AS colourHex
      FROM run r JOIN piece p ON p.id = r.piece_id JOIN yarn y ON y.id = p.yarn_id
      WHERE r.ended_at >= @from AND r.ended_at < @until AND r.operation_id IS NULL
      UNION ALL

@@ -1,4 +1,5 @@
 import { type Db, prepared } from './connection';
+import { sql } from './sql';
 
 export interface MergeRow {
   id: number;
@@ -9,7 +10,7 @@ export interface MergeRow {
   filled: string;
 }
 
-const SELECT = 'SELECT id, from_yarn AS fromYarn, into_yarn AS intoYarn, at, filled FROM yarn_merge';
+const SELECT = sql`SELECT id, from_yarn AS fromYarn, into_yarn AS intoYarn, at, filled FROM yarn_merge`;
 
 /** Moves every piece of one yarn over to another, under new labels, and remembers what they were. */
 export function insertMerge(
@@ -19,16 +20,20 @@ export function insertMerge(
 ): number {
   const { lastInsertRowid } = prepared(
     db,
-    'INSERT INTO yarn_merge (from_yarn, into_yarn, at, filled) VALUES (@fromYarn, @intoYarn, @at, @filled)',
+    sql`INSERT INTO yarn_merge (from_yarn, into_yarn, at, filled) VALUES (@fromYarn, @intoYarn, @at, @filled)`,
   ).run(merge);
   const id = Number(lastInsertRowid);
   for (const piece of pieces) {
-    prepared(db, 'INSERT INTO yarn_merge_piece (merge_id, piece_id, label) VALUES (?, ?, ?)').run(
+    prepared(db, sql`INSERT INTO yarn_merge_piece (merge_id, piece_id, label) VALUES (?, ?, ?)`).run(
       id,
       piece.id,
       piece.label,
     );
-    prepared(db, 'UPDATE piece SET yarn_id = ?, label = ? WHERE id = ?').run(merge.intoYarn, piece.newLabel, piece.id);
+    prepared(db, sql`UPDATE piece SET yarn_id = ?, label = ? WHERE id = ?`).run(
+      merge.intoYarn,
+      piece.newLabel,
+      piece.id,
+    );
   }
   return id;
 }
@@ -37,21 +42,21 @@ export function insertMerge(
 export function undoMerge(db: Db, merge: MergeRow, undoneAt: string): void {
   prepared(
     db,
-    `UPDATE piece SET yarn_id = ?,
+    sql`UPDATE piece SET yarn_id = ?,
        label = (SELECT label FROM yarn_merge_piece m WHERE m.merge_id = ? AND m.piece_id = piece.id)
      WHERE id IN (SELECT piece_id FROM yarn_merge_piece WHERE merge_id = ?)`,
   ).run(merge.fromYarn, merge.id, merge.id);
-  prepared(db, 'UPDATE yarn_merge SET undone_at = ? WHERE id = ?').run(undoneAt, merge.id);
+  prepared(db, sql`UPDATE yarn_merge SET undone_at = ? WHERE id = ?`).run(undoneAt, merge.id);
 }
 
 /** The merge that took this yarn into another and still holds. */
 export function liveMergeFrom(db: Db, yarnId: number): MergeRow | undefined {
-  return prepared<MergeRow>(db, `${SELECT} WHERE from_yarn = ? AND undone_at IS NULL`).get(yarnId);
+  return prepared<MergeRow>(db, sql`${SELECT} WHERE from_yarn = ? AND undone_at IS NULL`).get(yarnId);
 }
 
 /** The pieces that went over in a merge. */
 export function piecesOfMerge(db: Db, mergeId: number): number[] {
-  return prepared<{ id: number }>(db, 'SELECT piece_id AS id FROM yarn_merge_piece WHERE merge_id = ?')
+  return prepared<{ id: number }>(db, sql`SELECT piece_id AS id FROM yarn_merge_piece WHERE merge_id = ?`)
     .all(mergeId)
     .map(({ id }) => id);
 }
@@ -60,7 +65,7 @@ export function piecesOfMerge(db: Db, mergeId: number): number[] {
 export function yarnWithMerged(db: Db, yarnId: number): number[] {
   return prepared<{ id: number }>(
     db,
-    `WITH RECURSIVE one (id) AS (
+    sql`WITH RECURSIVE one (id) AS (
        SELECT ? UNION SELECT m.from_yarn FROM yarn_merge m JOIN one ON m.into_yarn = one.id WHERE m.undone_at IS NULL
      ) SELECT id FROM one`,
   )

@@ -1,18 +1,19 @@
 import { type Db, prepared } from './connection';
+import { sql } from './sql';
 
 /** How a piece is meant to be gone on with, as JSON. */
 export function nextWayOf(db: Db, pieceId: number): string | undefined {
-  return prepared<{ way: string }>(db, 'SELECT way FROM next_way WHERE piece_id = ?').get(pieceId)?.way;
+  return prepared<{ way: string }>(db, sql`SELECT way FROM next_way WHERE piece_id = ?`).get(pieceId)?.way;
 }
 
 export function putNextWay(db: Db, pieceId: number, way: string, chosenAt: string): void {
   prepared(
     db,
-    `INSERT INTO next_way (piece_id, way, chosen_at) VALUES (?, ?, ?)
+    sql`INSERT INTO next_way (piece_id, way, chosen_at) VALUES (?, ?, ?)
      ON CONFLICT (piece_id) DO UPDATE SET way = excluded.way, chosen_at = excluded.chosen_at`,
   ).run(pieceId, way, chosenAt);
 }
 
 export function clearNextWay(db: Db, pieceId: number): void {
-  prepared(db, 'DELETE FROM next_way WHERE piece_id = ?').run(pieceId);
+  prepared(db, sql`DELETE FROM next_way WHERE piece_id = ?`).run(pieceId);
 }

@@ -1,6 +1,7 @@
 import type { PackageEnd } from '../core/faults';
 import type { OperationKind, Side } from '../core/piece';
 import { type Db, prepared } from './connection';
+import { sql } from './sql';
 
 export interface OperationRow {
   id: number;
@@ -28,9 +29,8 @@ export interface PartRow {
   humidityPercent: number | null;
 }
 
-export const OPERATION_COLUMNS =
-  'id, kind, at, note, waste_mg AS wasteMg, ties_mg AS tiesMg, undoes, from_end AS fromEnd';
-export const PART_COLUMNS = `operation_id AS operationId, piece_id AS pieceId, side, mass_mg AS massMg,
+export const OPERATION_COLUMNS = sql`id, kind, at, note, waste_mg AS wasteMg, ties_mg AS tiesMg, undoes, from_end AS fromEnd`;
+export const PART_COLUMNS = sql`operation_id AS operationId, piece_id AS pieceId, side, mass_mg AS massMg,
   mass_from AS massFrom, tare_mg AS tareMg, resolution_mg AS resolutionMg, humidity_percent AS humidityPercent`;
 
 export interface NewOperation {
@@ -47,7 +47,7 @@ export interface NewOperation {
 export function insertOperation(db: Db, operation: NewOperation): number {
   const { lastInsertRowid } = prepared(
     db,
-    `INSERT INTO operation (kind, at, note, waste_mg, ties_mg, undoes, request_key, from_end)
+    sql`INSERT INTO operation (kind, at, note, waste_mg, ties_mg, undoes, request_key, from_end)
      VALUES (@kind, @at, @note, @wasteMg, @tiesMg, @undoes, @requestKey, @fromEnd)`,
   ).run({ note: '', wasteMg: 0, tiesMg: 0, undoes: null, requestKey: null, fromEnd: null, ...operation });
   return Number(lastInsertRowid);
@@ -57,7 +57,7 @@ export function insertOperation(db: Db, operation: NewOperation): number {
 export function insertPart(db: Db, part: Pick<PartRow, 'operationId' | 'pieceId' | 'side'> & Partial<PartRow>): void {
   prepared(
     db,
-    `INSERT INTO operation_piece
+    sql`INSERT INTO operation_piece
        (operation_id, piece_id, side, mass_mg, mass_from, tare_mg, resolution_mg, humidity_percent)
      VALUES (@operationId, @pieceId, @side, @massMg, @massFrom, @tareMg, @resolutionMg, @humidityPercent)`,
   ).run({ massMg: null, massFrom: null, tareMg: 0, resolutionMg: null, humidityPercent: null, ...part });
@@ -77,19 +77,21 @@ export function insertUsedUp(
 }
 
 export function operationById(db: Db, id: number): OperationRow | undefined {
-  return prepared<OperationRow>(db, `SELECT ${OPERATION_COLUMNS} FROM operation WHERE id = ?`).get(id);
+  return prepared<OperationRow>(db, sql`SELECT ${OPERATION_COLUMNS} FROM operation WHERE id = ?`).get(id);
 }
 
 /** The operation that a request with this key has already made, if it has. */
 export function operationByRequest(db: Db, requestKey: string): OperationRow | undefined {
-  return prepared<OperationRow>(db, `SELECT ${OPERATION_COLUMNS} FROM operation WHERE request_key = ?`).get(requestKey);
+  return prepared<OperationRow>(db, sql`SELECT ${OPERATION_COLUMNS} FROM operation WHERE request_key = ?`).get(
+    requestKey,
+  );
 }
 
 /** Everything that a yarn's pieces went through, oldest first, with the undos of it. */
 export function operationsOfYarn(db: Db, yarnId: number): OperationRow[] {
   return prepared<OperationRow>(
     db,
-    `WITH RECURSIVE touched (id) AS (
+    sql`WITH RECURSIVE touched (id) AS (
        SELECT op.operation_id FROM operation_piece op JOIN piece p ON p.id = op.piece_id WHERE p.yarn_id = ?
        UNION
        SELECT o.id FROM operation o JOIN touched t ON o.undoes = t.id
@@ -101,14 +103,14 @@ export function operationsOfYarn(db: Db, yarnId: number): OperationRow[] {
 export function partsOf(db: Db, operationId: number): PartRow[] {
   return prepared<PartRow>(
     db,
-    `SELECT ${PART_COLUMNS} FROM operation_piece WHERE operation_id = ? ORDER BY piece_id`,
+    sql`SELECT ${PART_COLUMNS} FROM operation_piece WHERE operation_id = ? ORDER BY piece_id`,
   ).all(operationId);
 }
 
 export function partsOfYarn(db: Db, yarnId: number): PartRow[] {
   return prepared<PartRow>(
     db,
-    `SELECT ${PART_COLUMNS} FROM operation_piece
+    sql`SELECT ${PART_COLUMNS} FROM operation_piece
      WHERE piece_id IN (SELECT id FROM piece WHERE yarn_id = ?) ORDER BY operation_id, piece_id`,
   ).all(yarnId);
 }
@@ -118,21 +120,21 @@ export function wasTreated(db: Db, yarnId: number): boolean {
   return (
     prepared(
       db,
-      `SELECT 1 FROM piece p JOIN operation_piece part ON part.piece_id = p.id JOIN operation o ON o.id = part.operation_id
+      sql`SELECT 1 FROM piece p JOIN operation_piece part ON part.piece_id = p.id JOIN operation o ON o.id = part.operation_id
        WHERE p.yarn_id = ? AND o.kind IN ('dye', 'wash') LIMIT 1`,
     ).get(yarnId) !== undefined
   );
 }
 
 export function isLive(db: Db, operationId: number): boolean {
-  return prepared(db, 'SELECT 1 FROM live_operation WHERE id = ?').get(operationId) !== undefined;
+  return prepared(db, sql`SELECT 1 FROM live_operation WHERE id = ?`).get(operationId) !== undefined;
 }
 
 /** Undos of this operation that were not themselves undone. */
 export function liveUndosOf(db: Db, operationId: number): number[] {
   return prepared<{ id: number }>(
     db,
-    `SELECT u.id FROM operation u WHERE u.undoes = ?
+    sql`SELECT u.id FROM operation u WHERE u.undoes = ?
      AND NOT EXISTS (SELECT 1 FROM operation again WHERE again.undoes = u.id)`,
   )
     .all(operationId)
@@ -143,7 +145,7 @@ export function liveUndosOf(db: Db, operationId: number): number[] {
 export function laterOperations(db: Db, operationId: number): number[] {
   return prepared<{ id: number }>(
     db,
-    `SELECT DISTINCT later.operation_id AS id FROM operation_piece mine
+    sql`SELECT DISTINCT later.operation_id AS id FROM operation_piece mine
      JOIN operation_piece later ON later.piece_id = mine.piece_id AND later.operation_id > mine.operation_id
      JOIN live_operation o ON o.id = later.operation_id
      WHERE mine.operation_id = ?`,

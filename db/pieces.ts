@@ -1,6 +1,7 @@
 import type { FaultKind } from '../core/faults';
 import type { Form } from '../core/piece';
 import { type Db, prepared } from './connection';
+import { sql } from './sql';
 
 /** What a piece is now, as its live operations leave it. */
 export interface PieceRow {
@@ -21,7 +22,7 @@ export interface PieceRow {
   massAt: string | null;
 }
 
-const SELECT = `
+const SELECT = sql`
   SELECT p.id, p.yarn_id AS yarnId, p.form, p.label, p.loop_mm AS loopMm, p.born_by AS bornBy,
     p.consumed_by AS consumedBy, m.mass_mg AS massMg, m.mass_from AS massFrom, m.tare_mg AS tareMg,
     m.resolution_mg AS resolutionMg, m.humidity_percent AS humidityPercent, w.at AS massAt
@@ -31,18 +32,18 @@ const SELECT = `
 
 /** Every piece of a yarn that was ever made and not undone, those since turned into others too. */
 export function piecesOfYarn(db: Db, yarnId: number): PieceRow[] {
-  return prepared<PieceRow>(db, `${SELECT} WHERE p.yarn_id = ? ORDER BY p.id`).all(yarnId);
+  return prepared<PieceRow>(db, sql`${SELECT} WHERE p.yarn_id = ? ORDER BY p.id`).all(yarnId);
 }
 
 export function pieceById(db: Db, id: number): PieceRow | undefined {
-  return prepared<PieceRow>(db, `${SELECT} WHERE p.id = ?`).get(id);
+  return prepared<PieceRow>(db, sql`${SELECT} WHERE p.id = ?`).get(id);
 }
 
 /** What a piece was made as, also where its making was undone and `pieceById` no longer knows it. */
 export function everMade(db: Db, id: number): Pick<PieceRow, 'yarnId' | 'label' | 'form'> {
   const piece = prepared<Pick<PieceRow, 'yarnId' | 'label' | 'form'>>(
     db,
-    'SELECT yarn_id AS yarnId, label, form FROM piece WHERE id = ?',
+    sql`SELECT yarn_id AS yarnId, label, form FROM piece WHERE id = ?`,
   ).get(id);
   if (!piece) throw new Error(`no piece ${id}`);
   return piece;
@@ -59,13 +60,13 @@ export interface NewPiece {
 export function insertPiece(db: Db, piece: NewPiece): number {
   const { lastInsertRowid } = prepared(
     db,
-    'INSERT INTO piece (yarn_id, form, label, loop_mm, born_by) VALUES (@yarnId, @form, @label, @loopMm, @bornBy)',
+    sql`INSERT INTO piece (yarn_id, form, label, loop_mm, born_by) VALUES (@yarnId, @form, @label, @loopMm, @bornBy)`,
   ).run(piece);
   return Number(lastInsertRowid);
 }
 
 export function setLoop(db: Db, pieceId: number, loopMm: number): void {
-  prepared(db, 'UPDATE piece SET loop_mm = ? WHERE id = ?').run(loopMm, pieceId);
+  prepared(db, sql`UPDATE piece SET loop_mm = ? WHERE id = ?`).run(loopMm, pieceId);
 }
 
 export interface MarkRow {
@@ -75,7 +76,7 @@ export interface MarkRow {
 }
 
 export function insertMark(db: Db, operationId: number, mark: MarkRow): void {
-  prepared(db, 'INSERT INTO mark (operation_id, piece_id, kind, at_mm) VALUES (?, ?, ?, ?)').run(
+  prepared(db, sql`INSERT INTO mark (operation_id, piece_id, kind, at_mm) VALUES (?, ?, ?, ?)`).run(
     operationId,
     mark.pieceId,
     mark.kind,
@@ -87,7 +88,7 @@ export function insertMark(db: Db, operationId: number, mark: MarkRow): void {
 export function marksOfYarn(db: Db, yarnId: number): (MarkRow & { operationId: number })[] {
   return prepared<MarkRow & { operationId: number }>(
     db,
-    `SELECT m.piece_id AS pieceId, m.kind, m.at_mm AS atMm, m.operation_id AS operationId FROM mark m
+    sql`SELECT m.piece_id AS pieceId, m.kind, m.at_mm AS atMm, m.operation_id AS operationId FROM mark m
      JOIN piece p ON p.id = m.piece_id JOIN live_operation o ON o.id = m.operation_id
      WHERE p.yarn_id = ? ORDER BY m.piece_id, m.at_mm`,
   ).all(yarnId);
@@ -97,7 +98,7 @@ export function marksOfYarn(db: Db, yarnId: number): (MarkRow & { operationId: n
 export function wetBy(db: Db, pieceId: number): number | null {
   const row = prepared<{ wetBy: number | null }>(
     db,
-    `SELECT max(o.id) AS wetBy FROM operation_piece part
+    sql`SELECT max(o.id) AS wetBy FROM operation_piece part
      JOIN live_operation o ON o.id = part.operation_id
      JOIN piece_now p ON p.id = part.piece_id
      WHERE part.piece_id = @pieceId AND o.kind IN ('dye', 'wash') AND o.id > coalesce(p.weighed_by, 0)

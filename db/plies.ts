@@ -1,6 +1,7 @@
 import type { PlyMethod } from '../core/plying';
 import type { TwistDirection } from '../core/twist';
 import { type Db, prepared } from './connection';
+import { sql } from './sql';
 
 /** How singles were plied. */
 export interface PlyRow {
@@ -17,26 +18,26 @@ export interface PlyRow {
 export function insertPly(db: Db, ply: PlyRow): void {
   prepared(
     db,
-    `INSERT INTO ply (operation_id, method, spun, spun_turns_per_km, plied, plied_turns_per_km, rest_until)
+    sql`INSERT INTO ply (operation_id, method, spun, spun_turns_per_km, plied, plied_turns_per_km, rest_until)
      VALUES (@operationId, @method, @spun, @spunTurnsPerKm, @plied, @pliedTurnsPerKm, @restUntil)`,
   ).run(ply);
 }
 
-const SELECT = `
+const SELECT = sql`
   SELECT y.operation_id AS operationId, y.method, y.spun, y.spun_turns_per_km AS spunTurnsPerKm, y.plied,
     y.plied_turns_per_km AS pliedTurnsPerKm, y.rest_until AS restUntil
   FROM ply y JOIN live_operation o ON o.id = y.operation_id`;
 
 /** The ply that an operation made, while that holds. */
 export function plyOf(db: Db, operationId: number): PlyRow | undefined {
-  return prepared<PlyRow>(db, `${SELECT} WHERE y.operation_id = ?`).get(operationId);
+  return prepared<PlyRow>(db, sql`${SELECT} WHERE y.operation_id = ?`).get(operationId);
 }
 
 /** The ply that a yarn was made by, while that holds; a yarn that something was left over of was not made by it. */
 export function plyOfYarn(db: Db, yarnId: number): PlyRow | undefined {
   return prepared<PlyRow>(
     db,
-    `${SELECT} JOIN piece p ON p.born_by = y.operation_id
+    sql`${SELECT} JOIN piece p ON p.born_by = y.operation_id
      WHERE p.yarn_id = @yarnId AND NOT EXISTS (
        SELECT 1 FROM operation_piece part JOIN piece single ON single.id = part.piece_id
        WHERE part.operation_id = y.operation_id AND part.side = 'in' AND single.yarn_id = @yarnId)
@@ -56,19 +57,19 @@ const PLIES_REMEMBERED = 40;
 export function measuredPlies(db: Db): MeasuredPly[] {
   return prepared<MeasuredPly>(
     db,
-    `SELECT q.*, s.length_mm AS lengthMm, s.mass_mg AS massMg FROM (${SELECT}) q
+    sql`SELECT q.*, s.length_mm AS lengthMm, s.mass_mg AS massMg FROM (${SELECT}) q
      JOIN piece p ON p.born_by = q.operationId
      JOIN sample s ON s.piece_id = p.id AND s.how = 'reel' AND s.washed = 0
      JOIN live_operation counted ON counted.id = s.operation_id
-     ORDER BY s.operation_id DESC LIMIT ${PLIES_REMEMBERED}`,
-  ).all();
+     ORDER BY s.operation_id DESC LIMIT ?`,
+  ).all(PLIES_REMEMBERED);
 }
 
 /** Pieces fresh from plying that are still there, the oldest first. */
 export function pliedPieces(db: Db): { pieceId: number; operationId: number }[] {
   return prepared<{ pieceId: number; operationId: number }>(
     db,
-    `SELECT p.id AS pieceId, y.operation_id AS operationId
+    sql`SELECT p.id AS pieceId, y.operation_id AS operationId
      FROM ply y JOIN live_operation o ON o.id = y.operation_id
      JOIN piece_now p ON p.born_by = y.operation_id
      -- What was left over of a single is still of its own yarn.
@@ -83,7 +84,7 @@ export function pliedPieces(db: Db): { pieceId: number; operationId: number }[] 
 export function lastOn(db: Db, pieceId: number, kind: 'wash'): { id: number; at: string } | undefined {
   return prepared<{ id: number; at: string }>(
     db,
-    `SELECT o.id, o.at FROM operation_piece part JOIN live_operation o ON o.id = part.operation_id
+    sql`SELECT o.id, o.at FROM operation_piece part JOIN live_operation o ON o.id = part.operation_id
      WHERE part.piece_id = ? AND o.kind = ? ORDER BY o.id DESC LIMIT 1`,
   ).get(pieceId, kind);
 }

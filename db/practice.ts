@@ -1,10 +1,11 @@
 import type { ExerciseKind } from '../core/twistPractice';
 import { type Db, prepared } from './connection';
+import { sql } from './sql';
 
 export function insertAnswer(db: Db, answer: { at: string; kind: ExerciseKind; isRight: 0 | 1 }): number {
   const { lastInsertRowid } = prepared(
     db,
-    'INSERT INTO practice_answer (at, kind, is_right) VALUES (@at, @kind, @isRight)',
+    sql`INSERT INTO practice_answer (at, kind, is_right) VALUES (@at, @kind, @isRight)`,
   ).run(answer);
   return Number(lastInsertRowid);
 }
@@ -13,12 +14,12 @@ export function insertAnswer(db: Db, answer: { at: string; kind: ExerciseKind; i
 export function lastAnswers(db: Db, most: number): { kind: ExerciseKind; isRight: 0 | 1; at: string }[] {
   return prepared<{ kind: ExerciseKind; isRight: 0 | 1; at: string }>(
     db,
-    'SELECT kind, is_right AS isRight, at FROM practice_answer ORDER BY id DESC LIMIT ?',
+    sql`SELECT kind, is_right AS isRight, at FROM practice_answer ORDER BY id DESC LIMIT ?`,
   )
     .all(most)
     .reverse();
 }
 
 export function countAnswers(db: Db): number {
-  return prepared<{ n: number }>(db, 'SELECT count(*) AS n FROM practice_answer').get()!.n;
+  return prepared<{ n: number }>(db, sql`SELECT count(*) AS n FROM practice_answer`).get()!.n;
 }

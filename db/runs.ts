@@ -1,4 +1,5 @@
 import { type Db, prepared } from './connection';
+import { sql } from './sql';
 
 /** What is done in a run: a piece is wound, or minis are counted off it. */
 export type RunKindName = 'wind' | 'minis';
@@ -18,7 +19,7 @@ export interface RunRow {
   holderSeenMs: number | null;
 }
 
-const COLUMNS = `id, piece_id AS pieceId, kind, job_id AS jobId, plan, started_at AS startedAt, ended_at AS endedAt,
+const COLUMNS = sql`id, piece_id AS pieceId, kind, job_id AS jobId, plan, started_at AS startedAt, ended_at AS endedAt,
   operation_id AS operationId, holder, holder_seen_ms AS holderSeenMs`;
 
 export function insertRun(
@@ -27,38 +28,38 @@ export function insertRun(
 ): number {
   const { lastInsertRowid } = prepared(
     db,
-    `INSERT INTO run (piece_id, kind, job_id, plan, started_at)
+    sql`INSERT INTO run (piece_id, kind, job_id, plan, started_at)
      VALUES (@pieceId, @kind, @jobId, @plan, @startedAt)`,
   ).run({ kind: 'wind', jobId: null, ...run });
   return Number(lastInsertRowid);
 }
 
 export function runById(db: Db, id: number): RunRow | undefined {
-  return prepared<RunRow>(db, `SELECT ${COLUMNS} FROM run WHERE id = ?`).get(id);
+  return prepared<RunRow>(db, sql`SELECT ${COLUMNS} FROM run WHERE id = ?`).get(id);
 }
 
 export function openRuns(db: Db): RunRow[] {
-  return prepared<RunRow>(db, `SELECT ${COLUMNS} FROM run WHERE ended_at IS NULL ORDER BY id DESC`).all();
+  return prepared<RunRow>(db, sql`SELECT ${COLUMNS} FROM run WHERE ended_at IS NULL ORDER BY id DESC`).all();
 }
 
 export function openRunOfPiece(db: Db, pieceId: number): RunRow | undefined {
-  return prepared<RunRow>(db, `SELECT ${COLUMNS} FROM run WHERE piece_id = ? AND ended_at IS NULL`).get(pieceId);
+  return prepared<RunRow>(db, sql`SELECT ${COLUMNS} FROM run WHERE piece_id = ? AND ended_at IS NULL`).get(pieceId);
 }
 
 /** The counting of a job's minis, the oldest first; those that were given up are left out. */
 export function runsOfJob(db: Db, jobId: number): RunRow[] {
   return prepared<RunRow>(
     db,
-    `SELECT ${COLUMNS} FROM run WHERE job_id = ? AND (ended_at IS NULL OR operation_id IS NOT NULL) ORDER BY id`,
+    sql`SELECT ${COLUMNS} FROM run WHERE job_id = ? AND (ended_at IS NULL OR operation_id IS NOT NULL) ORDER BY id`,
   ).all(jobId);
 }
 
 export function runOfOperation(db: Db, operationId: number): RunRow | undefined {
-  return prepared<RunRow>(db, `SELECT ${COLUMNS} FROM run WHERE operation_id = ?`).get(operationId);
+  return prepared<RunRow>(db, sql`SELECT ${COLUMNS} FROM run WHERE operation_id = ?`).get(operationId);
 }
 
 export function endRun(db: Db, id: number, endedAt: string, operationId: number | null): void {
-  prepared(db, 'UPDATE run SET ended_at = ?, operation_id = ?, holder = NULL WHERE id = ?').run(
+  prepared(db, sql`UPDATE run SET ended_at = ?, operation_id = ?, holder = NULL WHERE id = ?`).run(
     endedAt,
     operationId,
     id,
@@ -66,11 +67,11 @@ export function endRun(db: Db, id: number, endedAt: string, operationId: number 
 }
 
 export function reopenRun(db: Db, id: number): void {
-  prepared(db, 'UPDATE run SET ended_at = NULL, operation_id = NULL WHERE id = ?').run(id);
+  prepared(db, sql`UPDATE run SET ended_at = NULL, operation_id = NULL WHERE id = ?`).run(id);
 }
 
 export function setHolder(db: Db, id: number, holder: string | null, seenMs: number | null): void {
-  prepared(db, 'UPDATE run SET holder = ?, holder_seen_ms = ? WHERE id = ?').run(holder, seenMs, id);
+  prepared(db, sql`UPDATE run SET holder = ?, holder_seen_ms = ? WHERE id = ?`).run(holder, seenMs, id);
 }
 
 /** An event as it is kept, whatever the run is of. */
@@ -96,7 +97,7 @@ export function insertEvent(db: Db, runId: number, event: KeptEvent): void {
   const colon = key.lastIndexOf(':');
   prepared(
     db,
-    `INSERT INTO run_event (run_id, writer, seq, at_ms, part, kind, detail) VALUES (?, ?, ?, ?, ?, ?, ?)
+    sql`INSERT INTO run_event (run_id, writer, seq, at_ms, part, kind, detail) VALUES (?, ?, ?, ?, ?, ?, ?)
      ON CONFLICT (run_id, writer, seq) DO NOTHING`,
   ).run(runId, key.slice(0, colon), Number(key.slice(colon + 1)), atMs, part, kind, JSON.stringify(detail));
 }
@@ -109,7 +110,7 @@ export function eventsAfter<Event extends KeptEvent>(
 ): { id: number; event: Event }[] {
   return prepared<{ id: number; key: string; atMs: number; part: number; kind: string; detail: string }>(
     db,
-    `SELECT id, writer || ':' || seq AS key, at_ms AS atMs, part, kind, detail FROM run_event
+    sql`SELECT id, writer || ':' || seq AS key, at_ms AS atMs, part, kind, detail FROM run_event
      WHERE run_id = ? AND id > ? ORDER BY id`,
   )
     .all(runId, id)
@@ -132,7 +133,7 @@ export function stateOfRun<State, Event extends KeptEvent>(db: Db, runId: number
 export function setStateDown<State, Event extends KeptEvent>(db: Db, runId: number, fold: Fold<State, Event>): void {
   const { state, since, upto } = told(db, runId, fold);
   if (since >= SET_DOWN_EVERY)
-    prepared(db, 'UPDATE run SET state = ?, state_upto = ? WHERE id = ?').run(JSON.stringify(state), upto, runId);
+    prepared(db, sql`UPDATE run SET state = ?, state_upto = ? WHERE id = ?`).run(JSON.stringify(state), upto, runId);
 }
 
 function told<State, Event extends KeptEvent>(
@@ -142,7 +143,7 @@ function told<State, Event extends KeptEvent>(
 ): { state: State; since: number; upto: number } {
   const kept = prepared<{ state: string | null; upto: number | null }>(
     db,
-    'SELECT state, state_upto AS upto FROM run WHERE id = ?',
+    sql`SELECT state, state_upto AS upto FROM run WHERE id = ?`,
   ).get(runId);
   const begun = kept?.state ? (JSON.parse(kept.state) as State) : start;
   const rest = eventsAfter<Event>(db, runId, kept?.upto ?? 0);
@@ -158,7 +159,7 @@ export function lastSeqs(db: Db, runId: number): Record<string, number> {
   // From writer to writer through the index: a run of an hour has many events and few writers.
   const rows = prepared<{ writer: string; seq: number }>(
     db,
-    `WITH RECURSIVE each_writer (writer) AS (
+    sql`WITH RECURSIVE each_writer (writer) AS (
        SELECT min(writer) FROM run_event WHERE run_id = @runId
        UNION ALL
        SELECT (SELECT min(writer) FROM run_event WHERE run_id = @runId AND writer > each_writer.writer)
@@ -174,7 +175,7 @@ export function lastSeqs(db: Db, runId: number): Record<string, number> {
 export function loggedRuns(db: Db, kind: RunKindName, limit: number): RunRow[] {
   return prepared<RunRow>(
     db,
-    `SELECT ${COLUMNS} FROM run r WHERE r.kind = ? AND r.operation_id IS NOT NULL
+    sql`SELECT ${COLUMNS} FROM run r WHERE r.kind = ? AND r.operation_id IS NOT NULL
      AND EXISTS (SELECT 1 FROM live_operation o WHERE o.id = r.operation_id)
      ORDER BY r.ended_at DESC LIMIT ?`,
   ).all(kind, limit);

@@ -1,5 +1,6 @@
 import type { TwistDirection } from '../core/twist';
 import { type Db, prepared } from './connection';
+import { sql } from './sql';
 
 export type SampleHow = 'length' | 'reel' | 'wraps' | 'twist';
 
@@ -41,7 +42,7 @@ export const NO_SAMPLE = {
 export function insertSample(db: Db, sample: SampleRow): void {
   prepared(
     db,
-    `INSERT INTO sample (operation_id, piece_id, how, washed, length_mm, mass_mg, resolution_mg, humidity_percent,
+    sql`INSERT INTO sample (operation_id, piece_id, how, washed, length_mm, mass_mg, resolution_mg, humidity_percent,
        loops, loop_mm, spread_mm, wpi, turns, over_mm, leans)
      VALUES (@operationId, @pieceId, @how, @washed, @lengthMm, @massMg, @resolutionMg, @humidityPercent,
        @loops, @loopMm, @spreadMm, @wpi, @turns, @overMm, @leans)`,
@@ -51,7 +52,7 @@ export function insertSample(db: Db, sample: SampleRow): void {
 /** A measurement with when it was, and of which piece. */
 export type DatedSample = SampleRow & { at: string; pieceLabel: string };
 
-const SELECT = `SELECT s.operation_id AS operationId, s.piece_id AS pieceId, s.how, s.washed, s.length_mm AS lengthMm,
+const SELECT = sql`SELECT s.operation_id AS operationId, s.piece_id AS pieceId, s.how, s.washed, s.length_mm AS lengthMm,
   s.mass_mg AS massMg, s.resolution_mg AS resolutionMg, s.humidity_percent AS humidityPercent, s.loops,
   s.loop_mm AS loopMm, s.spread_mm AS spreadMm, s.wpi, s.turns, s.over_mm AS overMm, s.leans, o.at, p.label AS pieceLabel`;
 
@@ -59,7 +60,7 @@ const SELECT = `SELECT s.operation_id AS operationId, s.piece_id AS pieceId, s.h
 export function samplesOfYarn(db: Db, yarnId: number): DatedSample[] {
   return prepared<DatedSample>(
     db,
-    `${SELECT}
+    sql`${SELECT}
      FROM piece p JOIN sample s ON s.piece_id = p.id JOIN live_operation o ON o.id = s.operation_id
      WHERE p.yarn_id = ? ORDER BY s.operation_id`,
   ).all(yarnId);
@@ -69,7 +70,7 @@ export function samplesOfYarn(db: Db, yarnId: number): DatedSample[] {
 export function samplesOfOperations(db: Db, operationIds: readonly number[]): DatedSample[] {
   return prepared<DatedSample>(
     db,
-    `${SELECT}
+    sql`${SELECT}
      FROM sample s JOIN piece p ON p.id = s.piece_id JOIN operation o ON o.id = s.operation_id
      WHERE s.operation_id IN (SELECT value FROM json_each(?))`,
   ).all(JSON.stringify(operationIds));

@@ -2,6 +2,7 @@ import type { FibreName } from '../core/fibre';
 import type { Form } from '../core/piece';
 import type { WeightClassNumber } from '../core/weightClass';
 import { type Db, prepared } from './connection';
+import { type Sql, sql, sqlList } from './sql';
 
 /** One yarn's line on the shelf, worked out from everything else that is known. */
 export interface ShelfRow {
@@ -21,46 +22,46 @@ export interface ShelfRow {
 
 /** The yarns whose line no longer follows from what is known. */
 export function staleYarns(db: Db): number[] {
-  return prepared<{ id: number }>(db, 'SELECT yarn_id AS id FROM yarn_stale ORDER BY yarn_id')
+  return prepared<{ id: number }>(db, sql`SELECT yarn_id AS id FROM yarn_stale ORDER BY yarn_id`)
     .all()
     .map(({ id }) => id);
 }
 
 export function isAnyStale(db: Db): boolean {
-  return prepared(db, 'SELECT 1 FROM yarn_stale LIMIT 1').get() !== undefined;
+  return prepared(db, sql`SELECT 1 FROM yarn_stale LIMIT 1`).get() !== undefined;
 }
 
 /** Puts a yarn's line in its place, with the words that it is found by. */
 export function putOnShelf(db: Db, row: ShelfRow, words: string): void {
   prepared(
     db,
-    `INSERT INTO yarn_now (yarn_id, sort_name, hue, weight_class, grist_m_per_g, length_m, forms, fibres, card)
+    sql`INSERT INTO yarn_now (yarn_id, sort_name, hue, weight_class, grist_m_per_g, length_m, forms, fibres, card)
      VALUES (@yarnId, @sortName, @hue, @weightClass, @gristMPerG, @lengthM, @forms, @fibres, @card)
      ON CONFLICT DO UPDATE SET sort_name = excluded.sort_name, hue = excluded.hue, weight_class = excluded.weight_class,
        grist_m_per_g = excluded.grist_m_per_g, length_m = excluded.length_m,
        forms = excluded.forms, fibres = excluded.fibres, card = excluded.card`,
   ).run(row);
-  prepared(db, 'DELETE FROM yarn_text WHERE rowid = ?').run(row.yarnId);
-  prepared(db, 'INSERT INTO yarn_text (rowid, words) VALUES (?, ?)').run(row.yarnId, words);
-  prepared(db, 'DELETE FROM yarn_stale WHERE yarn_id = ?').run(row.yarnId);
+  prepared(db, sql`DELETE FROM yarn_text WHERE rowid = ?`).run(row.yarnId);
+  prepared(db, sql`INSERT INTO yarn_text (rowid, words) VALUES (?, ?)`).run(row.yarnId, words);
+  prepared(db, sql`DELETE FROM yarn_stale WHERE yarn_id = ?`).run(row.yarnId);
 }
 
 /** Takes a yarn's line off, where it is gone. */
 export function takeOffShelf(db: Db, yarnId: number): void {
-  for (const sql of [
-    'DELETE FROM yarn_now WHERE yarn_id = ?',
-    'DELETE FROM yarn_text WHERE rowid = ?',
-    'DELETE FROM yarn_stale WHERE yarn_id = ?',
+  for (const taken of [
+    sql`DELETE FROM yarn_now WHERE yarn_id = ?`,
+    sql`DELETE FROM yarn_text WHERE rowid = ?`,
+    sql`DELETE FROM yarn_stale WHERE yarn_id = ?`,
   ])
-    prepared(db, sql).run(yarnId);
+    prepared(db, taken).run(yarnId);
 }
 
 export const SHELF_ORDERS = {
-  newest: 'n.yarn_id DESC',
-  name: 'n.sort_name, n.yarn_id',
-  colour: 'n.hue, n.yarn_id',
-  'most of it': 'n.length_m DESC NULLS LAST, n.yarn_id DESC',
-  'least of it': 'n.length_m ASC NULLS LAST, n.yarn_id DESC',
+  newest: sql`n.yarn_id DESC`,
+  name: sql`n.sort_name, n.yarn_id`,
+  colour: sql`n.hue, n.yarn_id`,
+  'most of it': sql`n.length_m DESC NULLS LAST, n.yarn_id DESC`,
+  'least of it': sql`n.length_m ASC NULLS LAST, n.yarn_id DESC`,
 } as const;
 export type ShelfOrder = keyof typeof SHELF_ORDERS;
 
@@ -99,25 +100,25 @@ export function searchShelf(
     limit,
   };
   const conditions = [
-    values.match !== '' && 'n.yarn_id IN (SELECT rowid FROM yarn_text WHERE yarn_text MATCH @match)',
-    values.fibre && 'n.fibres LIKE @fibre',
-    values.weightClass !== undefined && 'n.weight_class = @weightClass',
-    values.form && 'n.forms LIKE @form',
-    values.place && 'n.yarn_id IN (SELECT id FROM yarn WHERE place = @place)',
-    values.lot && 'n.yarn_id IN (SELECT id FROM yarn WHERE dye_lot = @lot COLLATE NOCASE)',
-    values.atLeastM !== undefined && 'n.length_m >= @atLeastM',
-    gristMPerG && 'n.grist_m_per_g BETWEEN @low AND @high',
-  ].filter(Boolean);
-  const where = conditions.length > 0 ? `WHERE ${conditions.join(' AND ')}` : '';
+    values.match !== '' && sql`n.yarn_id IN (SELECT rowid FROM yarn_text WHERE yarn_text MATCH @match)`,
+    values.fibre && sql`n.fibres LIKE @fibre`,
+    values.weightClass !== undefined && sql`n.weight_class = @weightClass`,
+    values.form && sql`n.forms LIKE @form`,
+    values.place && sql`n.yarn_id IN (SELECT id FROM yarn WHERE place = @place)`,
+    values.lot && sql`n.yarn_id IN (SELECT id FROM yarn WHERE dye_lot = @lot COLLATE NOCASE)`,
+    values.atLeastM !== undefined && sql`n.length_m >= @atLeastM`,
+    gristMPerG && sql`n.grist_m_per_g BETWEEN @low AND @high`,
+  ].filter((condition) => typeof condition === 'string' && condition !== '') as Sql[];
+  const where = conditions.length > 0 ? sql`WHERE ${sqlList(conditions, sql` AND `)}` : sql``;
   const given = Object.fromEntries(Object.entries(values).filter(([, value]) => value !== undefined));
   return {
     cards: prepared<{ card: string }>(
       db,
-      `SELECT n.card FROM yarn_now n ${where} ORDER BY ${SHELF_ORDERS[order]} LIMIT @limit OFFSET @from`,
+      sql`SELECT n.card FROM yarn_now n ${where} ORDER BY ${SHELF_ORDERS[order]} LIMIT @limit OFFSET @from`,
     )
       .all(given)
       .map(({ card }) => card),
-    total: prepared<{ n: number }>(db, `SELECT count(*) AS n FROM yarn_now n ${where}`).get(given)!.n,
+    total: prepared<{ n: number }>(db, sql`SELECT count(*) AS n FROM yarn_now n ${where}`).get(given)!.n,
   };
 }
 
@@ -131,12 +132,12 @@ export function ftsPrefix(word: string): string {
 export function placesOnShelf(db: Db): string[] {
   return prepared<{ place: string }>(
     db,
-    `SELECT place FROM yarn WHERE gone IS NULL AND place <> '' GROUP BY place ORDER BY count(*) DESC, place LIMIT 100`,
+    sql`SELECT place FROM yarn WHERE gone IS NULL AND place <> '' GROUP BY place ORDER BY count(*) DESC, place LIMIT 100`,
   )
     .all()
     .map(({ place }) => place);
 }
 
 export function countShelf(db: Db): number {
-  return prepared<{ n: number }>(db, 'SELECT count(*) AS n FROM yarn_now').get()!.n;
+  return prepared<{ n: number }>(db, sql`SELECT count(*) AS n FROM yarn_now`).get()!.n;
 }

@@ -2,6 +2,7 @@ import type { LeavingWay } from '../core/strandWays';
 import type { Round } from '../core/twist';
 
 import { type Db, prepared } from './connection';
+import { sql } from './sql';
 
 /** How a strand was laid on one of the pieces that an operation made. */
 export interface LaidRow {
@@ -19,11 +20,11 @@ export interface LaidRow {
 
 /** Notes how a strand left what it was taken from; null: nobody looked. */
 export function noteLeft(db: Db, operationId: number, way: LeavingWay | null): void {
-  if (way === null) prepared(db, 'DELETE FROM strand_left WHERE operation_id = ?').run(operationId);
+  if (way === null) prepared(db, sql`DELETE FROM strand_left WHERE operation_id = ?`).run(operationId);
   else
     prepared(
       db,
-      `INSERT INTO strand_left (operation_id, way) VALUES (?, ?)
+      sql`INSERT INTO strand_left (operation_id, way) VALUES (?, ?)
        ON CONFLICT (operation_id) DO UPDATE SET way = excluded.way`,
     ).run(operationId, way);
 }
@@ -31,7 +32,7 @@ export function noteLeft(db: Db, operationId: number, way: LeavingWay | null): v
 export function noteLaid(db: Db, row: LaidRow): void {
   prepared(
     db,
-    `INSERT INTO strand_laid (operation_id, piece_id, how, direction, core_um, outer_um, crossing_millideg, loop_mm,
+    sql`INSERT INTO strand_laid (operation_id, piece_id, how, direction, core_um, outer_um, crossing_millideg, loop_mm,
        inner_end, far_side)
      VALUES (@operationId, @pieceId, @how, @direction, @coreUm, @outerUm, @crossingMillideg, @loopMm, @innerEnd, @farSide)
      ON CONFLICT (operation_id, piece_id) DO UPDATE SET how = excluded.how, direction = excluded.direction,
@@ -44,25 +45,27 @@ export function noteLaid(db: Db, row: LaidRow): void {
 export function leftOfYarn(db: Db, yarnId: number): { operationId: number; way: LeavingWay }[] {
   return prepared<{ operationId: number; way: LeavingWay }>(
     db,
-    `SELECT operation_id AS operationId, way FROM strand_left WHERE operation_id IN (
+    sql`SELECT operation_id AS operationId, way FROM strand_left WHERE operation_id IN (
        SELECT part.operation_id FROM operation_piece part JOIN piece p ON p.id = part.piece_id WHERE p.yarn_id = ?)`,
   ).all(yarnId);
 }
 
-const LAID = `l.operation_id AS operationId, l.piece_id AS pieceId, l.how, l.direction, l.core_um AS coreUm,
+const LAID = sql`l.operation_id AS operationId, l.piece_id AS pieceId, l.how, l.direction, l.core_um AS coreUm,
   l.outer_um AS outerUm, l.crossing_millideg AS crossingMillideg, l.loop_mm AS loopMm, l.inner_end AS innerEnd,
   l.far_side AS farSide`;
 
 export function laidOfYarn(db: Db, yarnId: number): LaidRow[] {
   return prepared<LaidRow>(
     db,
-    `SELECT ${LAID} FROM strand_laid l JOIN piece p ON p.id = l.piece_id WHERE p.yarn_id = ?`,
+    sql`SELECT ${LAID} FROM strand_laid l JOIN piece p ON p.id = l.piece_id WHERE p.yarn_id = ?`,
   ).all(yarnId);
 }
 
 /** How the strand ran in one operation. */
 export function strandOf(db: Db, operationId: number): { left: LeavingWay | null; laid: LaidRow[] } {
-  const left = prepared<{ way: LeavingWay }>(db, 'SELECT way FROM strand_left WHERE operation_id = ?').get(operationId);
-  const laid = prepared<LaidRow>(db, `SELECT ${LAID} FROM strand_laid l WHERE l.operation_id = ?`).all(operationId);
+  const left = prepared<{ way: LeavingWay }>(db, sql`SELECT way FROM strand_left WHERE operation_id = ?`).get(
+    operationId,
+  );
+  const laid = prepared<LaidRow>(db, sql`SELECT ${LAID} FROM strand_laid l WHERE l.operation_id = ?`).all(operationId);
   return { left: left?.way ?? null, laid };
 }

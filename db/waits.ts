@@ -1,4 +1,5 @@
 import { type Db, prepared } from './connection';
+import { sql } from './sql';
 
 /** A piece that went into water or dye by an operation and has not been found dry since. */
 export interface WetRow {
@@ -12,7 +13,7 @@ export interface WetRow {
 export function wetPieces(db: Db, since: string): WetRow[] {
   return prepared<WetRow>(
     db,
-    `SELECT o.id AS operationId, o.kind, o.at, part.piece_id AS pieceId
+    sql`SELECT o.id AS operationId, o.kind, o.at, part.piece_id AS pieceId
      FROM operation o JOIN operation_piece part ON part.operation_id = o.id AND part.side = 'on'
      JOIN piece_now p ON p.id = part.piece_id JOIN yarn y ON y.id = p.yarn_id
      WHERE o.kind IN ('wash', 'dye') AND o.at >= ?
@@ -31,7 +32,7 @@ export function wetPieces(db: Db, since: string): WetRow[] {
 export function hoursDried(db: Db, limit: number): number[] {
   return prepared<{ hours: number | null }>(
     db,
-    `SELECT (julianday((
+    sql`SELECT (julianday((
          SELECT min(dry.at) FROM operation_piece later JOIN live_operation dry ON dry.id = later.operation_id
          WHERE later.piece_id = part.piece_id AND later.operation_id > wet.id
            AND (dry.kind = 'dry' OR later.mass_mg IS NOT NULL)

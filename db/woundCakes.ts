@@ -1,4 +1,5 @@
 import { type Db, prepared } from './connection';
+import { sql } from './sql';
 
 /** One cake as it was wound and as it came off. */
 export interface WoundCakeRow {
@@ -30,14 +31,14 @@ export interface WoundCake extends WoundCakeRow {
 export function insertWoundCake(db: Db, cake: WoundCakeRow): void {
   prepared(
     db,
-    `INSERT INTO wound_cake (operation_id, piece_id, winder_id, hand_form_id, yarn_kind, again, core_um,
+    sql`INSERT INTO wound_cake (operation_id, piece_id, winder_id, hand_form_id, yarn_kind, again, core_um,
        crossing_millideg, turns, planned_turns, winding_ms, length_mm, counter_mm, diameter_um, height_um)
      VALUES (@operationId, @pieceId, @winderId, @handFormId, @yarnKind, @again, @coreUm,
        @crossingMillideg, @turns, @plannedTurns, @windingMs, @lengthMm, @counterMm, @diameterUm, @heightUm)`,
   ).run(cake);
 }
 
-const SELECT = `
+const SELECT = sql`
   SELECT w.operation_id AS operationId, w.piece_id AS pieceId, w.winder_id AS winderId,
     w.hand_form_id AS handFormId, w.yarn_kind AS yarnKind, w.again, w.core_um AS coreUm,
     w.crossing_millideg AS crossingMillideg, w.turns, w.planned_turns AS plannedTurns, w.winding_ms AS windingMs,
@@ -48,19 +49,21 @@ const SELECT = `
   JOIN operation_piece m ON m.operation_id = w.operation_id AND m.piece_id = w.piece_id
   JOIN piece p ON p.id = w.piece_id`;
 
+const TOOL_COLUMNS = { winder: sql`w.winder_id`, hand_form: sql`w.hand_form_id` };
+
 /** The last cakes of a tool that still stand in the log, oldest first. */
 export function woundOn(db: Db, tool: 'winder' | 'hand_form', id: number, limit: number): WoundCake[] {
-  return prepared<WoundCake>(db, `${SELECT} WHERE w.${tool}_id = ? ORDER BY w.operation_id DESC LIMIT ?`)
+  return prepared<WoundCake>(db, sql`${SELECT} WHERE ${TOOL_COLUMNS[tool]} = ? ORDER BY w.operation_id DESC LIMIT ?`)
     .all(id, limit)
     .reverse();
 }
 
 /** The cakes that one winding made. */
 export function woundBy(db: Db, operationId: number): WoundCake[] {
-  return prepared<WoundCake>(db, `${SELECT} WHERE w.operation_id = ? ORDER BY w.piece_id`).all(operationId);
+  return prepared<WoundCake>(db, sql`${SELECT} WHERE w.operation_id = ? ORDER BY w.piece_id`).all(operationId);
 }
 
 /** How a piece was wound; undefined for one that came otherwise. */
 export function woundAs(db: Db, pieceId: number): WoundCake | undefined {
-  return prepared<WoundCake>(db, `${SELECT} WHERE w.piece_id = ?`).get(pieceId);
+  return prepared<WoundCake>(db, sql`${SELECT} WHERE w.piece_id = ?`).get(pieceId);
 }

@@ -3,6 +3,7 @@ import type { Trust } from '../core/gristFacts';
 import type { TwistDirection } from '../core/twist';
 import type { WeightClassNumber } from '../core/weightClass';
 import { type Db, prepared } from './connection';
+import { columnNames, sql, sqlName } from './sql';
 
 /** What a band tells, as it is stored. */
 export interface BandRow {
@@ -43,7 +44,7 @@ export interface YarnRow extends BandRow {
   createdAt: string;
 }
 
-const COLUMNS = `
+const COLUMNS = sql`
   id, maker, line, colour_name AS colourName, colour_hex AS colourHex, dye_lot AS dyeLot,
   put_up_mg AS putUpMg, put_up_mm AS putUpMm, weight_class AS weightClass, wpi,
   needle_um AS needleUm, hook_um AS hookUm, plies, twist_direction AS twistDirection,
@@ -53,27 +54,27 @@ const COLUMNS = `
 
 /** Every yarn on the shelf, the oldest first. */
 export function allYarnIds(db: Db): number[] {
-  return prepared<{ id: number }>(db, 'SELECT id FROM yarn WHERE gone IS NULL ORDER BY id')
+  return prepared<{ id: number }>(db, sql`SELECT id FROM yarn WHERE gone IS NULL ORDER BY id`)
     .all()
     .map(({ id }) => id);
 }
 
 /** These yarns, those off the shelf too. */
 export function yarnsById(db: Db, ids: readonly number[]): YarnRow[] {
-  return prepared<YarnRow>(db, `SELECT ${COLUMNS} FROM yarn WHERE id IN (SELECT value FROM json_each(?))`).all(
+  return prepared<YarnRow>(db, sql`SELECT ${COLUMNS} FROM yarn WHERE id IN (SELECT value FROM json_each(?))`).all(
     JSON.stringify(ids),
   );
 }
 
 export function yarnById(db: Db, id: number): YarnRow | undefined {
-  return prepared<YarnRow>(db, `SELECT ${COLUMNS} FROM yarn WHERE id = ?`).get(id);
+  return prepared<YarnRow>(db, sql`SELECT ${COLUMNS} FROM yarn WHERE id = ?`).get(id);
 }
 
 /** @param batch the key of the list that it came in with others */
 export function insertYarn(db: Db, band: BandRow, createdAt: string, batch: string | null = null): number {
   const { lastInsertRowid } = prepared(
     db,
-    `INSERT INTO yarn (maker, line, colour_name, colour_hex, dye_lot, put_up_mg, put_up_mm, weight_class, wpi,
+    sql`INSERT INTO yarn (maker, line, colour_name, colour_hex, dye_lot, put_up_mg, put_up_mm, weight_class, wpi,
        needle_um, hook_um, plies, twist_direction, twist_turns_per_km, gauge_stitches_per_10m, gauge_rows_per_10m,
        care, care_symbols, place, notes, created_at, batch)
      VALUES (@maker, @line, @colourName, @colourHex, @dyeLot, @putUpMg, @putUpMm, @weightClass, @wpi,
@@ -86,7 +87,7 @@ export function insertYarn(db: Db, band: BandRow, createdAt: string, batch: stri
 export function updateBand(db: Db, id: number, band: BandRow): void {
   prepared(
     db,
-    `UPDATE yarn SET maker = @maker, line = @line, colour_name = @colourName, colour_hex = @colourHex,
+    sql`UPDATE yarn SET maker = @maker, line = @line, colour_name = @colourName, colour_hex = @colourHex,
        dye_lot = @dyeLot, put_up_mg = @putUpMg, put_up_mm = @putUpMm, weight_class = @weightClass, wpi = @wpi,
        needle_um = @needleUm, hook_um = @hookUm, plies = @plies, twist_direction = @twistDirection,
        twist_turns_per_km = @twistTurnsPerKm, gauge_stitches_per_10m = @gaugeStitchesPer10M,
@@ -98,7 +99,7 @@ export function updateBand(db: Db, id: number, band: BandRow): void {
 export function fibresOf(db: Db, yarnId: number): FibreShare[] {
   return prepared<{ fibre: FibreName; written: string | null; perMille: number }>(
     db,
-    'SELECT fibre, written, per_mille AS perMille FROM yarn_fibre WHERE yarn_id = ? ORDER BY position',
+    sql`SELECT fibre, written, per_mille AS perMille FROM yarn_fibre WHERE yarn_id = ? ORDER BY position`,
   )
     .all(yarnId)
     .map(({ fibre, written, perMille }) => ({
@@ -109,10 +110,10 @@ export function fibresOf(db: Db, yarnId: number): FibreShare[] {
 }
 
 export function replaceFibres(db: Db, yarnId: number, fibres: readonly FibreShare[]): void {
-  prepared(db, 'DELETE FROM yarn_fibre WHERE yarn_id = ?').run(yarnId);
+  prepared(db, sql`DELETE FROM yarn_fibre WHERE yarn_id = ?`).run(yarnId);
   const insert = prepared(
     db,
-    'INSERT INTO yarn_fibre (yarn_id, position, fibre, written, per_mille) VALUES (?, ?, ?, ?, ?)',
+    sql`INSERT INTO yarn_fibre (yarn_id, position, fibre, written, per_mille) VALUES (?, ?, ?, ?, ?)`,
   );
   fibres.forEach(({ name, percent, written = null }, position) =>
     insert.run(yarnId, position, name, written, Math.round(percent * 10)),
@@ -120,26 +121,26 @@ export function replaceFibres(db: Db, yarnId: number, fibres: readonly FibreShar
 }
 
 export function setTrust(db: Db, id: number, trust: Trust | null): void {
-  prepared(db, 'UPDATE yarn SET trust = ? WHERE id = ?').run(trust, id);
+  prepared(db, sql`UPDATE yarn SET trust = ? WHERE id = ?`).run(trust, id);
 }
 
 export function setWorkFrom(db: Db, id: number, workFrom: 'centre' | 'outside' | null): void {
-  prepared(db, 'UPDATE yarn SET work_from = ? WHERE id = ?').run(workFrom, id);
+  prepared(db, sql`UPDATE yarn SET work_from = ? WHERE id = ?`).run(workFrom, id);
 }
 
 export function setLikeYarn(db: Db, id: number, likeYarnId: number | null): void {
-  prepared(db, 'UPDATE yarn SET like_yarn_id = ? WHERE id = ?').run(likeYarnId, id);
+  prepared(db, sql`UPDATE yarn SET like_yarn_id = ? WHERE id = ?`).run(likeYarnId, id);
 }
 
 export function setGone(db: Db, id: number, gone: Gone | null, at: string | null): void {
-  prepared(db, 'UPDATE yarn SET gone = ?, gone_at = ? WHERE id = ?').run(gone, at, id);
+  prepared(db, sql`UPDATE yarn SET gone = ?, gone_at = ? WHERE id = ?`).run(gone, at, id);
 }
 
 /** Those that are off the shelf, the latest first. */
 export function goneYarns(db: Db, limit: number): YarnRow[] {
   return prepared<YarnRow>(
     db,
-    `SELECT ${COLUMNS} FROM yarn WHERE gone IS NOT NULL ORDER BY gone_at DESC, id DESC LIMIT ?`,
+    sql`SELECT ${COLUMNS} FROM yarn WHERE gone IS NOT NULL ORDER BY gone_at DESC, id DESC LIMIT ?`,
   ).all(limit);
 }
 
@@ -147,14 +148,14 @@ export function goneYarns(db: Db, limit: number): YarnRow[] {
 export function goneYarnsLike(db: Db, words: readonly string[], limit: number): YarnRow[] {
   return prepared<YarnRow>(
     db,
-    `SELECT ${COLUMNS} FROM yarn WHERE gone IS NOT NULL AND maker || ' ' || line || ' ' || colour_name LIKE ?
+    sql`SELECT ${COLUMNS} FROM yarn WHERE gone IS NOT NULL AND maker || ' ' || line || ' ' || colour_name LIKE ?
      ORDER BY gone_at DESC LIMIT ?`,
   ).all(`%${words.join('%')}%`, limit);
 }
 
 /** The yarns that came in one list. */
 export function yarnsOfBatch(db: Db, batch: string): number[] {
-  return prepared<{ id: number }>(db, 'SELECT id FROM yarn WHERE batch = ? ORDER BY id')
+  return prepared<{ id: number }>(db, sql`SELECT id FROM yarn WHERE batch = ? ORDER BY id`)
     .all(batch)
     .map(({ id }) => id);
 }
@@ -166,7 +167,7 @@ export function sameYarn(
 ): number | undefined {
   return prepared<{ id: number }>(
     db,
-    `SELECT id FROM yarn WHERE gone IS NULL
+    sql`SELECT id FROM yarn WHERE gone IS NULL
      AND maker = ? COLLATE NOCASE AND line = ? COLLATE NOCASE AND colour_name = ? COLLATE NOCASE
      AND dye_lot = ? COLLATE NOCASE ORDER BY id LIMIT 1`,
   ).get(maker, line, colourName, dyeLot)?.id;
@@ -198,11 +199,12 @@ const FILLABLE = [
 /** Fills what is empty in one band from another; tells which columns. */
 export function fillBand(db: Db, id: number, fromId: number): string[] {
   const row = (yarnId: number) =>
-    prepared<Record<string, unknown>>(db, `SELECT ${FILLABLE.join(', ')} FROM yarn WHERE id = ?`).get(yarnId)!;
+    prepared<Record<string, unknown>>(db, sql`SELECT ${columnNames(FILLABLE)} FROM yarn WHERE id = ?`).get(yarnId)!;
   const [mine, theirs] = [row(id), row(fromId)];
   const isEmpty = (value: unknown) => value === null || value === '';
   const filled = FILLABLE.filter((column) => isEmpty(mine[column]) && !isEmpty(theirs[column]));
-  for (const column of filled) prepared(db, `UPDATE yarn SET ${column} = ? WHERE id = ?`).run(theirs[column], id);
+  for (const column of filled)
+    prepared(db, sql`UPDATE yarn SET ${sqlName(column)} = ? WHERE id = ?`).run(theirs[column], id);
   return filled;
 }
 
@@ -211,7 +213,7 @@ export function emptyBand(db: Db, id: number, columns: readonly string[]): void 
   for (const column of FILLABLE.filter((known) => columns.includes(known)))
     prepared(
       db,
-      `UPDATE yarn SET ${column} = (SELECT CASE WHEN "notnull" THEN '' END FROM pragma_table_info('yarn') WHERE name = ?)
+      sql`UPDATE yarn SET ${sqlName(column)} = (SELECT CASE WHEN "notnull" THEN '' END FROM pragma_table_info('yarn') WHERE name = ?)
        WHERE id = ?`,
     ).run(column, id);
 }

@@ -1,16 +1,17 @@
 /** Serves the built app on this machine and says where. */
 import { spawn } from 'node:child_process';
 import { createServer } from 'node:net';
-import { nextBin, ROOT } from './setup.mjs';
+import path from 'node:path';
+import { ROOT } from './setup.mjs';
 
 const HOST = '127.0.0.1';
 const FIRST_PORT = 4310;
 
 export async function serve(databaseFile) {
   const port = process.env.PORT ? Number(process.env.PORT) : await freePort(FIRST_PORT);
-  const env = { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' };
+  const env = { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1', PORT: String(port) };
   if (databaseFile) env.LAZY_ACORN_DB = databaseFile;
-  const server = spawn(process.execPath, [nextBin(), 'start', '-H', HOST, '-p', String(port)], {
+  const server = spawn(process.execPath, ['--import', 'tsx', path.join(ROOT, 'scripts', 'server.ts')], {
     cwd: ROOT,
     env,
     stdio: ['ignore', 'ignore', 'inherit'],

@@ -18,11 +18,12 @@ const SOURCES = [
   'features',
   'formats',
   'server',
+  'solver',
   'ui',
+  'workers',
   'instrumentation.ts',
   'next.config.ts',
   'package-lock.json',
-  'proxy.ts',
 ];
 const BUILT_FROM = path.join(ROOT, '.next', 'built-from');
 const CHROMIUM_PLACES = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'];
@@ -67,7 +68,7 @@ export function ensureChromium() {
   return null;
 }
 
-export function nextBin() {
+function nextBin() {
   return path.join(ROOT, 'node_modules', 'next', 'dist', 'bin', 'next');
 }
 

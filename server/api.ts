@@ -7,9 +7,10 @@ import { countRows, dumpPage, type DumpedRow } from '../db/dump';
 import { archiveTables } from '../formats/archive';
 import { CSV_TABLES, type CsvTableName } from '../formats/tablesCsv';
 import { CSV_FIELDS } from '../formats/yarnCsv';
+import { NotThere } from './answer';
 import { ARCHIVE_TABLES, columnsOf } from './archiveStaging';
 import { foundDry, letGo, treatPieces } from './changes';
-import { newWeighings } from './csv';
+import { newWeighings, type NewWeighings } from './csvRead';
 import { undoOperation } from './pieces';
 import { checked, type Saved } from './result';
 
@@ -18,10 +19,16 @@ import { checked, type Saved } from './result';
  * operations can be added. What it takes and gives is described by the same schemas that check it.
  */
 
+/** Written as we write it: no sign, no point, no exponent. */
+const digits = z
+  .string()
+  .regex(/^\d{1,12}$/, 'a whole number')
+  .transform(Number);
+
 const pageQuery = z.strictObject({
   /** So many rows are left out at the start. */
-  from: z.coerce.number<string>().int().min(0).default(0),
-  limit: z.coerce.number<string>().int().min(1).max(1000).default(100),
+  from: digits.default(0),
+  limit: digits.pipe(z.int().min(1).max(1000)).default(100),
 });
 
 export interface ApiPage {
@@ -34,12 +41,12 @@ export interface ApiPage {
 /**
  * Some rows of a table.
  *
- * @returns undefined where there is no such table
+ * @throws NotThere where there is no such table
  * @throws InputError where the page cannot be read
  */
-export function apiTable(db: Db, table: string, query: Record<string, string>): ApiPage | undefined {
+export function apiTable(db: Db, table: string, query: Record<string, string>): ApiPage {
   const name = ARCHIVE_TABLES.find((each) => each === table);
-  if (!name) return undefined;
+  if (!name) throw new NotThere('there is no such table');
   const { from, limit } = checked(pageQuery, query);
   const rows = dumpPage(db, name, columnsOf(name), from, limit);
   const total = countRows(db, name);
@@ -129,16 +136,7 @@ function typed({
   };
 }
 
-/** Reads a body as JSON, and only where it says that it is: no page of another site can send such. */
-export async function jsonBody(request: Request): Promise<unknown> {
-  if (!/^application\/json\b/.test(request.headers.get('content-type') ?? ''))
-    throw new InputError('send it as application/json', 'content-type');
-  return request.json().catch(() => {
-    throw new InputError('this is no JSON', '');
-  });
-}
-
-export function checkedWeighings(body: unknown): z.output<typeof newWeighings> {
+export function checkedWeighings(body: unknown): NewWeighings {
   return checked(newWeighings, body);
 }
 

@@ -2,6 +2,7 @@ import { type Db, prepared } from '../db/connection';
 import { type DumpedRow, eachRow, fillTable } from '../db/dump';
 import type { ArchiveTable } from '../formats/archive';
 import { ARCHIVE_TABLES, columnsOf } from './archiveStaging';
+import { columnNames, columnValues, type Sql, sql, sqlName } from '../db/sql';
 
 /** What was read in. */
 export interface TakenIn {
@@ -40,11 +41,11 @@ interface Yarns {
 export function newYarns(db: Db, from: Db): Yarns {
   const all = prepared<{ id: number; maker: string; line: string; colour: string; lot: string; at: string }>(
     from,
-    `SELECT id, maker, line, colour_name AS colour, dye_lot AS lot, created_at AS at FROM yarn ORDER BY id`,
+    sql`SELECT id, maker, line, colour_name AS colour, dye_lot AS lot, created_at AS at FROM yarn ORDER BY id`,
   ).all();
   const same = prepared<{ id: number }>(
     db,
-    `SELECT id FROM yarn WHERE maker = @maker AND line = @line AND colour_name = @colour AND dye_lot = @lot
+    sql`SELECT id FROM yarn WHERE maker = @maker AND line = @line AND colour_name = @colour AND dye_lot = @lot
      AND created_at = @at ORDER BY id LIMIT 1`,
   );
   const hereAs = new Map(all.map(({ id, ...yarn }) => [id, same.get(yarn)?.id ?? null]));
@@ -68,7 +69,7 @@ function groupsOf(from: Db, ids: readonly number[]): Map<number, number> {
   };
   const links = prepared<{ a: number; b: number }>(
     from,
-    `SELECT DISTINCT min(p.yarn_id) OVER (PARTITION BY part.operation_id) AS a, p.yarn_id AS b
+    sql`SELECT DISTINCT min(p.yarn_id) OVER (PARTITION BY part.operation_id) AS a, p.yarn_id AS b
      FROM operation_piece part JOIN piece p ON p.id = part.piece_id
      UNION SELECT from_yarn, into_yarn FROM yarn_merge
      UNION SELECT min(p.yarn_id) OVER (PARTITION BY m.job_id), p.yarn_id FROM mini m JOIN piece p ON p.id = m.piece_id
@@ -93,7 +94,7 @@ class Maps {
     this.operations = new Set(
       prepared<{ id: number }>(
         from,
-        `WITH RECURSIVE mine (id) AS (
+        sql`WITH RECURSIVE mine (id) AS (
            SELECT part.operation_id FROM operation_piece part JOIN piece p ON p.id = part.piece_id
            WHERE p.yarn_id IN (SELECT value FROM json_each(?))
            UNION SELECT o.id FROM operation o JOIN mine ON o.undoes = mine.id
@@ -169,7 +170,7 @@ function mergeRow(
   const id = Number(next.id);
   const { lastInsertRowid } = prepared(
     db,
-    `INSERT INTO ${table} (${columns.join(', ')}) VALUES (${columns.map((column) => `@${column}`).join(', ')})`,
+    sql`INSERT INTO ${sqlName(table)} (${columnNames(columns)}) VALUES (${columnValues(columns)})`,
   ).run(Object.fromEntries(columns.map((column) => [column, next[column]])));
   maps.set(table, id, Number(lastInsertRowid));
 }
@@ -181,25 +182,27 @@ function isOfFresh(row: DumpedRow, maps: Maps): boolean {
 }
 
 function waits(db: Db, { job_id, after_id }: DumpedRow): boolean {
-  return prepared(db, 'SELECT 1 FROM job_after WHERE job_id = ? AND after_id = ?').get(job_id, after_id) !== undefined;
+  return (
+    prepared(db, sql`SELECT 1 FROM job_after WHERE job_id = ? AND after_id = ?`).get(job_id, after_id) !== undefined
+  );
 }
 
 function hasKey(db: Db, table: ArchiveTable, key: string): boolean {
-  return prepared(db, `SELECT 1 FROM ${table} WHERE request_key = ?`).get(key) !== undefined;
+  return prepared(db, sql`SELECT 1 FROM ${sqlName(table)} WHERE request_key = ?`).get(key) !== undefined;
 }
 
 /** A tool of the same name, a project, an answer or a job of the same moment is here already; others point at that. */
 function isHere(db: Db, table: ArchiveTable, row: DumpedRow, maps: Maps): boolean {
-  const find = (sql: string, ...values: unknown[]) => prepared<{ id: number }>(db, sql).get(...values)?.id;
+  const find = (text: Sql, ...values: unknown[]) => prepared<{ id: number }>(db, text).get(...values)?.id;
   const here = TOOLS.includes(table)
-    ? find(`SELECT id FROM ${table} WHERE name = ? AND removed_at IS NULL ORDER BY id LIMIT 1`, row.name)
+    ? find(sql`SELECT id FROM ${sqlName(table)} WHERE name = ? AND removed_at IS NULL ORDER BY id LIMIT 1`, row.name)
     : table === 'project'
-      ? find('SELECT id FROM project WHERE name = ? AND created_at = ?', row.name, row.created_at)
+      ? find(sql`SELECT id FROM project WHERE name = ? AND created_at = ?`, row.name, row.created_at)
       : table === 'practice_answer'
-        ? find('SELECT id FROM practice_answer WHERE at = ? AND kind = ?', row.at, row.kind)
+        ? find(sql`SELECT id FROM practice_answer WHERE at = ? AND kind = ?`, row.at, row.kind)
         : table === 'job'
           ? find(
-              'SELECT id FROM job WHERE kind = ? AND title = ? AND created_at = ?',
+              sql`SELECT id FROM job WHERE kind = ? AND title = ? AND created_at = ?`,
               row.kind,
               row.title,
               row.created_at,

@@ -28,6 +28,7 @@ import { isPlan } from './runPlan';
 import { isSchools } from './schools';
 import { isStrandHabits } from './strandWays';
 import { isTwistLimits } from './twistLimits';
+import { type Sql, sql, sqlName } from '../db/sql';
 
 /**
  * An archive is first read into a database of its own, beside the user's: there every row is checked, by itself and
@@ -196,7 +197,7 @@ function checkMeaning(db: Db, table: ArchiveTable, row: DumpedRow, place: string
         part: row.part,
         kind: row.kind,
       };
-      const run = prepared<{ kind: string }>(db, 'SELECT kind FROM run WHERE id = ?').get(row.run_id);
+      const run = prepared<{ kind: string }>(db, sql`SELECT kind FROM run WHERE id = ?`).get(row.run_id);
       if (!(run?.kind === 'minis' ? miniEvents : runEvents).safeParse([event]).success)
         refuse('this is not an event of a run');
       break;
@@ -219,34 +220,34 @@ function checkWhole(db: Db): void {
       `tables.${dangling.table}`,
     );
   const place = (table: ArchiveTable, id: number) =>
-    `tables.${table}.${prepared<{ n: number }>(db, `SELECT count(*) AS n FROM ${table} WHERE id < ?`).get(id)!.n}`;
-  const first = (sql: string) => prepared<{ id: number }>(db, sql).get()?.id;
+    `tables.${table}.${prepared<{ n: number }>(db, sql`SELECT count(*) AS n FROM ${sqlName(table)} WHERE id < ?`).get(id)!.n}`;
+  const first = (text: Sql) => prepared<{ id: number }>(db, text).get()?.id;
 
   const pieceless = first(
-    `SELECT id FROM operation o WHERE kind <> 'undo'
+    sql`SELECT id FROM operation o WHERE kind <> 'undo'
      AND NOT EXISTS (SELECT 1 FROM operation_piece p WHERE p.operation_id = o.id) ORDER BY id LIMIT 1`,
   );
   if (pieceless !== undefined) throw new InputError('this operation has no piece', place('operation', pieceless));
   // An operation takes what was there before it, and undoes what came before it; so nothing can come of itself.
   const backwards = first(
-    `SELECT part.operation_id AS id FROM operation_piece part JOIN piece p ON p.id = part.piece_id
+    sql`SELECT part.operation_id AS id FROM operation_piece part JOIN piece p ON p.id = part.piece_id
      WHERE part.side <> 'out' AND part.operation_id <= p.born_by ORDER BY 1 LIMIT 1`,
   );
   if (backwards !== undefined)
     throw new InputError('a piece would come of itself, in a ring', place('operation', backwards));
-  const undone = first('SELECT id FROM operation WHERE undoes >= id ORDER BY id LIMIT 1');
+  const undone = first(sql`SELECT id FROM operation WHERE undoes >= id ORDER BY id LIMIT 1`);
   if (undone !== undefined) throw new InputError('an entry undoes one that came after it', place('operation', undone));
   const born = first(
-    `SELECT id FROM piece p WHERE NOT EXISTS (
+    sql`SELECT id FROM piece p WHERE NOT EXISTS (
        SELECT 1 FROM operation_piece part WHERE part.piece_id = p.id AND part.operation_id = p.born_by AND part.side = 'out')
      ORDER BY id LIMIT 1`,
   );
   if (born !== undefined) throw new InputError('nothing made this piece', place('piece', born));
-  checkRing(db, 'SELECT id, from_yarn AS a, into_yarn AS b FROM yarn_merge WHERE undone_at IS NULL', {
+  checkRing(db, sql`SELECT id, from_yarn AS a, into_yarn AS b FROM yarn_merge WHERE undone_at IS NULL`, {
     message: 'these yarns are merged in a ring',
     placeOf: (id) => place('yarn_merge', id),
   });
-  checkRing(db, 'SELECT job_id AS id, job_id AS a, after_id AS b FROM job_after', {
+  checkRing(db, sql`SELECT job_id AS id, job_id AS a, after_id AS b FROM job_after`, {
     message: 'these jobs wait for one another in a ring',
     placeOf: () => 'tables.job_after',
   });
@@ -254,10 +255,10 @@ function checkWhole(db: Db): void {
 
 function checkRing(
   db: Db,
-  sql: string,
+  text: Sql,
   { message, placeOf }: { message: string; placeOf: (id: number) => string },
 ): void {
-  const links = prepared<{ id: number; a: number; b: number }>(db, sql).all();
+  const links = prepared<{ id: number; a: number; b: number }>(db, text).all();
   const next = new Map<number, number[]>();
   for (const { a, b } of links) next.set(a, [...(next.get(a) ?? []), b]);
   const ring = links.find(({ a, b }) => leadsTo(b, a, (at) => next.get(at) ?? []));

@@ -1,6 +1,7 @@
 import { createWriteStream, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
+import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import loadHighs from 'highs';
 import { ZipFile } from 'yazl';
@@ -271,7 +272,7 @@ describe('refused with the reason, and nothing is written', () => {
 });
 
 describe('handed in, looked at, taken over', () => {
-  const streamOf = (file: string) => new Blob([readFileSync(file)]).stream() as ReadableStream<Uint8Array>;
+  const streamOf = (file: string) => Readable.from([readFileSync(file)]) as AsyncIterable<Uint8Array>;
 
   test('a preview tells what is in it; merged, and taken back by the snapshot from before', async () => {
     const file = fileOf('user.sqlite');
@@ -305,7 +306,7 @@ describe('handed in, looked at, taken over', () => {
     expect(documentOf(db)).toBe(documentOf(demo));
     writeFileSync(fileOf('no.json'), 'no');
     await expect(receiveArchive(db, file, streamOf(fileOf('no.json')), NOW)).rejects.toThrow(/torn/);
-    await expect(receiveArchive(db, file, null, NOW)).rejects.toThrow(/torn/);
+    await expect(receiveArchive(db, file, Readable.from([]), NOW)).rejects.toThrow(/torn/);
     await expect(takeArchive(db, { file, pictures: fileOf('p') }, '../../etc', 'merge', NOW)).rejects.toThrow(
       /not here/,
     );

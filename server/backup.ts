@@ -1,4 +1,14 @@
-import { copyFileSync, existsSync, mkdirSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
+import {
+  accessSync,
+  constants,
+  copyFileSync,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  renameSync,
+  rmSync,
+  statSync,
+} from 'node:fs';
 import path from 'node:path';
 import Database from 'better-sqlite3';
 import { backupsToDrop } from '../core/backupKeep';
@@ -6,6 +16,8 @@ import { InputError } from '../core/inputError';
 import { type Db, openDatabase } from '../db/connection';
 import { countRows } from '../db/dump';
 import { replaceAll } from './archive';
+import type { Trouble } from './database';
+import { storageTrouble } from './storageTrouble';
 
 /**
  * Snapshots beside the database, made by SQLite's own backup while the app goes on: one a day, and one before anything
@@ -119,17 +131,33 @@ export async function restore(db: Db, folder: string, name: string, now: Date): 
 
 /** What is wrong with a database's file; null where it is sound. */
 export function faultOf(file: string): string | null {
+  return soundness(file)?.fault ?? null;
+}
+
+/**
+ * The same, with what kind of trouble it is: a file that may not be written, or that another program holds, is not
+ * damaged.
+ */
+export function soundness(file: string): Pick<Trouble, 'kind' | 'fault'> | null {
   let db: Db | undefined;
   try {
-    db = new Database(file, { fileMustExist: true });
+    db = new Database(file, { fileMustExist: true, timeout: LOOK_PATIENCE_MS });
     const [first] = db.pragma('quick_check(1)') as { quick_check: string }[];
-    return first?.quick_check === 'ok' ? null : (first?.quick_check ?? 'it cannot be read');
+    if (first?.quick_check !== 'ok') return { kind: 'damaged', fault: first?.quick_check ?? 'it cannot be read' };
+    // Taken and let go again: where this fails, nothing could be kept.
+    db.exec('BEGIN IMMEDIATE; ROLLBACK');
+    accessSync(path.dirname(file), constants.W_OK);
+    return null;
   } catch (error) {
-    return error instanceof Error ? error.message : String(error);
+    const fault = error instanceof Error ? error.message : String(error);
+    const kind = storageTrouble(error)?.kind ?? 'damaged';
+    return { kind: kind === 'full' ? 'unreadable' : kind, fault };
   } finally {
     db?.close();
   }
 }
+
+const LOOK_PATIENCE_MS = 2000;
 
 /**
  * Puts a sound snapshot in the place of a damaged database. The damaged file is kept beside it under another name.

@@ -266,6 +266,7 @@ const TABLE_OF: Record<ToolKind, ToolTable> = {
   counter: 'counter',
   reel: 'reel',
 };
+export const TOOL_KINDS = Object.keys(TABLE_OF) as ToolKind[];
 
 /** Puts a tool on the bench, or takes the figures that the user has measured on one that is there (`id`). */
 export function saveTool(db: Db, id: number | null, input: unknown, system: UnitSystem): Saved {

@@ -10,14 +10,18 @@ import { PACKAGE_SIDES, twist, type TwistInput } from '../core/twist';
 import { winderFit, type WinderFitInput } from '../core/winderFit';
 import { yardage, type YardageInput } from '../core/yardage';
 import { minisAnswer } from './minis';
-import { checked } from './result';
+import { checked, parsedJson } from './result';
 
 /** The calculations that can be called from outside, by command and by POST; both come through here. */
 
 const number = z.number({
   error: ({ input }) => (input === undefined ? 'is missing' : 'must be a finite number'),
 });
-const positive = number.positive('must be above zero');
+/** Past these no yarn, tool or room can be, and sums would no longer be finite. */
+const positive = number
+  .positive('must be above zero')
+  .min(1e-9, 'is smaller than anything here can be')
+  .max(1e9, 'is larger than anything here can be');
 const percent = number.min(0, 'must be 0 or more').max(100, 'must be 100 or less');
 
 const humidity = number.min(0, 'must be 0 or more').max(90, 'must be 90 or less').optional();
@@ -87,32 +91,48 @@ const swiftInput = z.discriminatedUnion('kind', [
 
 const name = z.string().min(1, 'must not be empty');
 
-const minisInput = z.strictObject({
-  parents: z
-    .array(
-      z.strictObject({
-        id: name,
-        massG: positive,
-        segmentsG: z.array(positive).min(1).max(1000).optional(),
-        yarn: name.optional(),
-      }),
-    )
-    .min(1, 'there must be at least one')
-    .max(2000),
-  demands: z
-    .array(
-      z.strictObject({
-        id: name,
-        massG: positive,
-        count: z.int('must be a whole number').min(0).max(100_000),
-        yarn: name.optional(),
-        priority: z.int('must be a whole number').min(1).max(9).optional(),
-      }),
-    )
-    .min(1, 'there must be at least one')
-    .max(200),
-  cutLossG: number.min(0, 'must be 0 or more'),
-}) satisfies z.ZodType<MinisInput>;
+/** More than this no table holds, and no search ends. */
+const MOST_PARENT_G = 100_000;
+const LEAST_MINI_G = 0.1;
+const MOST_MINIS = 100_000;
+const MOST_PAIRS = 60_000;
+
+const minisInput = z
+  .strictObject({
+    parents: z
+      .array(
+        z.strictObject({
+          id: name,
+          massG: positive.max(MOST_PARENT_G, `must be ${MOST_PARENT_G} g or less`),
+          segmentsG: z.array(positive).min(1).max(1000).optional(),
+          yarn: name.optional(),
+        }),
+      )
+      .min(1, 'there must be at least one')
+      .max(2000, 'at most 2000 skeins'),
+    demands: z
+      .array(
+        z.strictObject({
+          id: name,
+          massG: positive.min(LEAST_MINI_G, `must be ${LEAST_MINI_G} g or more`),
+          count: z.int('must be a whole number').min(0).max(MOST_MINIS, `must be ${MOST_MINIS} or less`),
+          yarn: name.optional(),
+          priority: z.int('must be a whole number').min(1).max(9).optional(),
+        }),
+      )
+      .min(1, 'there must be at least one')
+      .max(200, 'at most 200 sizes'),
+    cutLossG: number.min(0, 'must be 0 or more').max(1000, 'must be 1000 or less'),
+  })
+  .superRefine(({ parents, demands }, context) => {
+    const segments = parents.reduce((sum, { segmentsG }) => sum + (segmentsG?.length ?? 1), 0);
+    if (segments * demands.length > MOST_PAIRS)
+      context.addIssue({
+        code: 'custom',
+        path: ['parents'],
+        message: `${segments} stretches by ${demands.length} sizes are too many at once: at most ${MOST_PAIRS} pairs`,
+      });
+  }) satisfies z.ZodType<MinisInput>;
 
 const round = z.enum(['cw', 'ccw']);
 const access = { innerEnd: z.enum(['free', 'buried']).optional(), farSide: z.enum(['open', 'closed']).optional() };
@@ -161,14 +181,20 @@ const plyBothEndsInput = z.strictObject({
   single: z.strictObject({ direction: z.enum(['S', 'Z']), turnsPerM: positive.max(3000, 'must be 3000 or less') }),
 }) satisfies z.ZodType<PlyBothEndsInput>;
 
-const CALCULATIONS = new Map<string, (input: unknown, seconds: number) => object | Promise<object>>([
+/** How minis are searched for: here, or in a thread of its own. */
+type MinisSearch = (input: MinisInput, seconds: number) => Promise<object>;
+
+const CALCULATIONS = new Map<
+  string,
+  (input: unknown, seconds: number, search: MinisSearch) => object | Promise<object>
+>([
   ['yardage', (input) => yardage(checked(yardageInput, input))],
   ['cake', (input) => cake(checked(cakeInput, input))],
   ['winder-fit', (input) => winderFit(checked(winderFitInput, input))],
   ['swift', (input) => swift(checked(swiftInput, input))],
   ['twist', (input) => twist(checked(twistInput, input))],
   ['ply-both-ends', (input) => plyBothEnds(checked(plyBothEndsInput, input))],
-  ['minis', (input, seconds) => minisAnswer(checked(minisInput, input), seconds)],
+  ['minis', (input, seconds, search) => search(checked(minisInput, input), seconds)],
 ]);
 
 export type CalcAnswer = { ok: true; output: object } | { ok: false; error: { message: string; path: string } };
@@ -178,7 +204,12 @@ export type CalcAnswer = { ok: true; output: object } | { ok: false; error: { me
  *
  * @param seconds that a search may take, after which the best that was found is told
  */
-export async function calculate(name: string, json: string, seconds = 10): Promise<CalcAnswer> {
+export async function calculate(
+  name: string,
+  json: string,
+  seconds = 10,
+  search: MinisSearch = minisAnswer,
+): Promise<CalcAnswer> {
   try {
     const calculation = CALCULATIONS.get(name);
     if (!calculation)
@@ -186,17 +217,17 @@ export async function calculate(name: string, json: string, seconds = 10): Promi
         `no calculation is called "${name}"; there are ${[...CALCULATIONS.keys()].join(', ')}`,
         'name',
       );
-    return { ok: true, output: await calculation(parseJson(json), seconds) };
+    const output = await calculation(parsedJson(json), seconds, search);
+    if (!isFinite(output)) throw new InputError('these figures together come to nothing that can be', '');
+    return { ok: true, output };
   } catch (error) {
     if (!(error instanceof InputError)) throw error;
     return { ok: false, error: { message: error.message, path: error.path } };
   }
 }
 
-function parseJson(json: string): unknown {
-  try {
-    return JSON.parse(json);
-  } catch {
-    throw new InputError('this is not JSON', '');
-  }
+/** Every number in it is one. */
+function isFinite(value: unknown): boolean {
+  if (typeof value === 'number') return Number.isFinite(value);
+  return typeof value !== 'object' || value === null || Object.values(value).every(isFinite);
 }

@@ -1,4 +1,3 @@
-import { z } from 'zod';
 import { fibresInWords } from '../core/fibre';
 import { InputError } from '../core/inputError';
 import type { Db } from '../db/connection';
@@ -6,7 +5,9 @@ import { rowsForCsv } from '../db/csv';
 import { insertOperation, insertPart } from '../db/operations';
 import { pieceById } from '../db/pieces';
 import { CSV_FIELDS, CSV_FIELD_NAMES, type CsvField } from '../formats/yarnCsv';
-import { csvLines, type CsvTableName, readCsvOf } from '../formats/tablesCsv';
+import { csvLines, type CsvTableName } from '../formats/tablesCsv';
+import type { NewWeighings } from './csvRead';
+import { heavy } from './heavy';
 import { toMg } from './whole';
 import { undoOperation } from './pieces';
 import { allYarnIds } from '../db/yarns';
@@ -71,24 +72,13 @@ function yarnCells({ yarn, pieces }: YarnPage): Record<CsvField, string> {
   };
 }
 
-const weighing = z.strictObject({
-  pieceId: z.int().positive(),
-  massG: z.number().positive().max(100_000),
-  tareG: z.number().min(0).max(100_000).default(0),
-  scaleStepG: z.number().positive().max(100).default(1),
-  humidityPercent: z.int().min(0).max(90).nullable().default(null),
-  at: z.iso.datetime().optional(),
-  note: z.string().max(10_000).default(''),
-});
-export const newWeighings = z.array(weighing).min(1).max(5000);
-
 /**
  * Adds weighings that come from elsewhere, all of them or none.
  *
  * @returns the entries that were made
  * @throws InputError with the place of the one that cannot be
  */
-export function addWeighings(db: Db, weighings: z.output<typeof newWeighings>, now: Date): number[] {
+export function addWeighings(db: Db, weighings: NewWeighings, now: Date): number[] {
   return db
     .transaction(() =>
       weighings.map(({ pieceId, massG, tareG, scaleStepG, humidityPercent, at, note }, i) => {
@@ -112,24 +102,12 @@ export function addWeighings(db: Db, weighings: z.output<typeof newWeighings>, n
     .immediate();
 }
 
-/** Weighings of a list in the columns of the table of weighings; the entries' own numbers there do not count. */
-export function weighingsOfCsv(text: string): z.output<typeof newWeighings> {
-  const rows = readCsvOf('weighings', text)
-    .filter(({ undone }) => !undone)
-    .map((row) => ({
-      pieceId: row.piece_id,
-      massG: row.mass_g,
-      tareG: row.tare_g,
-      scaleStepG: row.scale_step_g,
-      humidityPercent: row.humidity_percent,
-      at: row.at,
-      note: row.note,
-    }));
-  const parsed = newWeighings.safeParse(rows);
-  if (parsed.success) return parsed.data;
-  const [issue] = parsed.error.issues;
-  throw new InputError(issue!.message, `line ${Number(issue!.path[0] ?? 0) + 2}`);
+/** Weighings of a list, read in a thread of its own. */
+export function weighingsOfCsv(bytes: Uint8Array, signal?: AbortSignal): Promise<NewWeighings> {
+  return heavy('list of weighings', bytes, { seconds: LIST_SECONDS, signal });
 }
+
+const LIST_SECONDS = 20;
 
 /** Takes back entries that were added together. */
 export function undoAll(db: Db, operationIds: readonly number[], now: Date): number {

@@ -12,12 +12,12 @@ import {
   type CsvEncoding,
   type CsvField,
   type CsvRow,
-  decodeCsv,
   looksLikeFormula,
   matchColumns,
-  readCsv,
   unitInHead,
 } from '../formats/yarnCsv';
+import { heavy } from './heavy';
+import { HEAVY_WORK, type HeavyOutput } from './heavyWork';
 import { pathOf } from './result';
 import { freshen } from './shelf';
 import { checkedBand, type NewYarn, putYarn, type YarnForm, yarnForm } from './yarns';
@@ -72,16 +72,26 @@ interface ReadList extends ImportPreview {
   yarns: { line: number; form: NewYarn; twice: boolean }[];
 }
 
+/** A list as it was sent, or with its lines and cells told apart already. */
+type GivenList = Uint8Array | HeavyOutput<'list of yarns'>;
+
+const LIST_SECONDS = 20;
+
+/** Tells the lines and cells of a list apart, in a thread of its own. */
+export function cellsOf(bytes: Uint8Array, signal?: AbortSignal): Promise<HeavyOutput<'list of yarns'>> {
+  return heavy('list of yarns', bytes, { seconds: LIST_SECONDS, signal });
+}
+
 /** @throws InputError at `file` where it cannot be read as a list at all */
-export function previewImport(db: Db, bytes: Uint8Array, ask: string | null, system: UnitSystem): ImportPreview {
-  const { yarns: _, ...preview } = readList(db, bytes, checkedAsk(ask), system);
+export function previewImport(db: Db, list: GivenList, ask: string | null, system: UnitSystem): ImportPreview {
+  const { yarns: _, ...preview } = readList(db, list, checkedAsk(ask), system);
   return preview;
 }
 
 /** Puts every row that can be read on the shelf, all of them or, where it fails, none. */
 export function importYarns(
   db: Db,
-  bytes: Uint8Array,
+  list: GivenList,
   ask: string | null,
   system: UnitSystem,
   now: Date,
@@ -91,7 +101,7 @@ export function importYarns(
     .transaction(() => {
       const before = yarnsOfBatch(db, checked.batch);
       if (before.length > 0) return { batch: checked.batch, written: before.length };
-      const { yarns } = readList(db, bytes, checked, system);
+      const { yarns } = readList(db, list, checked, system);
       const wanted = yarns.filter(({ twice }) => !twice || !checked.skipTwice);
       if (wanted.length === 0) throw new InputError('there is nothing in this list to put on the shelf', 'file');
       for (const { form } of wanted) putYarn(db, form, now, checked.batch);
@@ -117,9 +127,13 @@ function fromJson(text: string): unknown {
   }
 }
 
-function readList(db: Db, bytes: Uint8Array, ask: ImportAsk, system: UnitSystem): ReadList {
-  const { text, encoding } = decodeCsv(bytes);
-  const { header, rows, problems: unread } = readCsv(text);
+function readList(db: Db, list: GivenList, ask: ImportAsk, system: UnitSystem): ReadList {
+  const {
+    encoding,
+    header,
+    rows,
+    problems: unread,
+  } = list instanceof Uint8Array ? HEAVY_WORK['list of yarns'](list) : list;
   const columns = ask.columns?.length === header.length ? ask.columns : matchColumns(header);
   const schema = yarnForm(system);
   const problems: ImportProblem[] = unread.map(({ line, message }) => ({ line, column: '', message }));

@@ -12,7 +12,6 @@ import {
   statSync,
 } from 'node:fs';
 import path from 'node:path';
-import { Readable, Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { z } from 'zod';
 import { InputError } from '../core/inputError';
@@ -28,8 +27,6 @@ import { yarnsById } from '../db/yarns';
 
 /** An archive that was handed in is looked at first; only then, and as one says, it is taken over. */
 
-/** A larger file is no archive of ours: unpacked it would be larger still. */
-const LARGEST_ARCHIVE_BYTES = 400 * 1024 * 1024;
 const LARGEST_DOCUMENT_BYTES = 200 * 1024 * 1024;
 const KEPT_MS = 24 * 3600_000;
 const TOKEN = /^[0-9a-f]{24}$/;
@@ -60,7 +57,7 @@ const incomingFolder = (file: string) => `${file.replace(/\.sqlite$/, '')}-incom
 export async function receiveArchive(
   db: Db,
   file: string,
-  body: ReadableStream<Uint8Array> | null,
+  body: AsyncIterable<Uint8Array>,
   now: Date,
 ): Promise<ArchivePreview> {
   const folder = incomingFolder(file);
@@ -69,7 +66,7 @@ export async function receiveArchive(
   const upload = path.join(folder, `${token}.upload`);
   mkdirSync(folder, { recursive: true });
   try {
-    await pipeline(Readable.fromWeb((body ?? new Blob([]).stream()) as never), limited(), createWriteStream(upload));
+    await pipeline(body, createWriteStream(upload));
     const staged = await stage(upload, path.join(folder, token));
     try {
       return previewOf(db, staged, token);
@@ -79,23 +76,6 @@ export async function receiveArchive(
   } finally {
     rmSync(upload, { force: true });
   }
-}
-
-function limited(): Transform {
-  let size = 0;
-  return new Transform({
-    transform(chunk: Buffer, _, done) {
-      size += chunk.length;
-      if (size > LARGEST_ARCHIVE_BYTES)
-        done(
-          new InputError(
-            `this file is larger than any archive: it may have at most ${LARGEST_ARCHIVE_BYTES / 1024 / 1024} MB`,
-            '',
-          ),
-        );
-      else done(null, chunk);
-    },
-  });
 }
 
 async function stage(upload: string, folder: string): Promise<Staged> {
@@ -139,8 +119,8 @@ function previewOf(db: Db, staged: Staged, token: string): ArchivePreview {
 const takeForm = z.strictObject({ token: z.string(), how: z.enum(['replace', 'merge']) });
 
 /** What is to be done with which archive. */
-export async function takeRequest(request: Request): Promise<z.output<typeof takeForm>> {
-  return checked(takeForm, await request.json().catch(() => null));
+export function takeRequest(body: unknown): z.output<typeof takeForm> {
+  return checked(takeForm, body);
 }
 
 /** What was taken over, and the snapshot of what was there before. */
@@ -173,10 +153,15 @@ export async function takeArchive(
   }
 }
 
+/** Of what was handed in and not taken over, only the newest few are kept, and those for a day. */
+const MOST_KEPT = 3;
+
 function clearOld(folder: string, now: Date): void {
   if (!existsSync(folder)) return;
-  for (const name of readdirSync(folder)) {
-    const place = path.join(folder, name);
-    if (now.getTime() - statSync(place).mtimeMs > KEPT_MS) rmSync(place, { recursive: true, force: true });
-  }
+  const handedIn = readdirSync(folder)
+    .map((name) => ({ place: path.join(folder, name), atMs: statSync(path.join(folder, name)).mtimeMs }))
+    .sort((a, b) => b.atMs - a.atMs);
+  handedIn.forEach(({ place, atMs }, i) => {
+    if (i >= MOST_KEPT - 1 || now.getTime() - atMs > KEPT_MS) rmSync(place, { recursive: true, force: true });
+  });
 }

@@ -10,6 +10,7 @@ import {
   jobById,
   jobByRequest,
   type JobRow,
+  type JobMark,
   markJob,
   openJobs,
   replaceAfter,
@@ -21,6 +22,8 @@ import { needsOf, projectById } from '../db/projects';
 import { openRunOfPiece } from '../db/runs';
 import { readOptional, requestKey, text, wholeNumber } from './fields';
 import { attempt, NotPossible, type Saved } from './result';
+
+export { JOB_MARKS } from '../db/jobs';
 
 const optionalDay = z.string().refine((typed) => typed === '' || isDay(typed), 'a day, like 2027-03-21');
 
@@ -105,7 +108,7 @@ export function settleDays(db: Db, days: Readonly<Record<number, string | null>>
 }
 
 /** Marks a job as done or deleted, or takes that back. */
-export function markedJob(db: Db, id: number, mark: 'done' | 'deleted', on: boolean, now: Date): Saved {
+export function markedJob(db: Db, id: number, mark: JobMark, on: boolean, now: Date): Saved {
   return attempt(z.null(), null, () => {
     if (!jobById(db, id)) throw new NotPossible('this is not on the list any more');
     markJob(db, id, mark, on ? now.toISOString() : null);

@@ -14,8 +14,9 @@ import { operationById, partsOf } from '../db/operations';
 import { toolById } from '../db/bench';
 import { woundAs } from '../db/woundCakes';
 import { everMade, pieceById } from '../db/pieces';
-import { type Label, labelsPdf } from '../formats/labels';
+import type { Label } from '../formats/labels';
 import type { PaperFonts } from '../formats/pdf';
+import { heavy } from './heavy';
 import { checked } from './result';
 import { workFromOf } from './workedEnd';
 import { massFactOf } from './weighing';
@@ -43,11 +44,13 @@ export async function labelSheet(
   asked: Record<string, string>,
   system: UnitSystem,
   origin: string,
+  signal?: AbortSignal,
 ): Promise<Buffer> {
   const { pieces, sheet, skip } = checked(ask, asked);
   const paper: LabelSheet = LABEL_SHEETS[sheet];
   const labels = pieces.map((id) => (paper.full ? slipOf : labelOf)(db, id, system, origin));
-  return labelsPdf(labels, paper, fonts(), skip);
+  const sheetful = { labels, sheet: paper, fonts: fonts(), skip };
+  return Buffer.from(await heavy('labels', sheetful, { seconds: PAPER_SECONDS, signal }));
 }
 
 /**
@@ -108,6 +111,9 @@ export function slipOf(db: Db, pieceId: number, system: UnitSystem, origin: stri
     ].filter(Boolean),
   };
 }
+
+/** No sheet takes longer, unless something is wrong with it. */
+export const PAPER_SECONDS = 20;
 
 let loaded: PaperFonts | undefined;
 

@@ -7,9 +7,10 @@ import { DIFFERENCES, GOINGS } from '../core/threadBalance';
 import type { UnitSystem } from '../core/units';
 import type { Db } from '../db/connection';
 import { findOperations } from '../db/logbook';
-import { type Paper, paperPdf } from '../formats/paper';
+import type { Paper } from '../formats/paper';
 import { dayOf } from './days';
-import { fonts } from './labels';
+import { heavy } from './heavy';
+import { fonts, PAPER_SECONDS } from './labels';
 import { linesOf, type LogLine } from './logbook';
 import { runPage } from './runEvents';
 import { yarnFront } from './yarnFront';
@@ -21,8 +22,17 @@ const paperOf = (system: UnitSystem) => (system === 'imperial' ? 'LETTER' : 'A4'
  *
  * @throws InputError where there is no such run
  */
-export async function runSheet(db: Db, runId: number, system: UnitSystem, origin: string): Promise<Buffer> {
-  return paperPdf(runPaper(db, runId, system, origin), fonts(), paperOf(system));
+export async function runSheet(
+  db: Db,
+  runId: number,
+  system: UnitSystem,
+  origin: string,
+  signal?: AbortSignal,
+): Promise<Buffer> {
+  const paper = runPaper(db, runId, system, origin);
+  return Buffer.from(
+    await heavy('paper', { paper, fonts: fonts(), size: paperOf(system) }, { seconds: PAPER_SECONDS, signal }),
+  );
 }
 
 export function runPaper(db: Db, runId: number, system: UnitSystem, origin: string): Paper {
@@ -108,8 +118,17 @@ function swiftFigure(
 }
 
 /** A yarn's full story: its band, how much there is, what was done, and where every gram went. */
-export async function storyPdf(db: Db, yarnId: number, system: UnitSystem, origin: string): Promise<Buffer> {
-  return paperPdf(storyPaper(db, yarnId, system, origin), fonts(), paperOf(system));
+export async function storyPdf(
+  db: Db,
+  yarnId: number,
+  system: UnitSystem,
+  origin: string,
+  signal?: AbortSignal,
+): Promise<Buffer> {
+  const paper = storyPaper(db, yarnId, system, origin);
+  return Buffer.from(
+    await heavy('paper', { paper, fonts: fonts(), size: paperOf(system) }, { seconds: PAPER_SECONDS, signal }),
+  );
 }
 
 const MOST_ENTRIES = 500;

@@ -9,10 +9,10 @@ import { partsOf } from '../db/operations';
 import { everMade } from '../db/pieces';
 import { insertPicture, pictureById, setRemoved } from '../db/pictures';
 import { yarnById } from '../db/yarns';
+import { LARGEST_PICTURE_BYTES } from './limits';
+import { readBody } from './readBody';
 import { attempt, NotPossible, type Saved } from './result';
-
-/** The largest file that is taken in; a telephone's own pictures are below it. */
-export const LARGEST_UPLOAD_BYTES = 20 * 1024 * 1024;
+import { Turns } from './turns';
 
 /** Enough to read the smallest print on a band by, and small enough to keep thousands. */
 const LONGEST_SIDE_PX = 1800;
@@ -21,6 +21,22 @@ const MOST_PIXELS = 80_000_000;
 
 /** Formats that telephones and scanners write, and that nothing can be hidden in. */
 const TAKEN = ['jpeg', 'png', 'webp', 'gif', 'avif', 'tiff'];
+
+// Dots are many: they are held for one picture at a time, and for none afterwards.
+sharp.cache(false);
+sharp.concurrency(1);
+const pictures = new Turns(1);
+
+/** Takes in one picture after another: the next is received when this one is small. */
+export async function pictureFrom<T>(request: Request, keep: (upload: Buffer) => Promise<T>): Promise<T> {
+  const done = await pictures.take(request.signal);
+  if (!done) throw new NotPossible('nobody waits for it any more');
+  try {
+    return await keep(await readBody(request, LARGEST_PICTURE_BYTES, 'picture'));
+  } finally {
+    done();
+  }
+}
 
 /**
  * Makes a picture of a band ready to be kept: checked to be an image, upright, no larger than is needed, and without
@@ -31,7 +47,7 @@ const TAKEN = ['jpeg', 'png', 'webp', 'gif', 'avif', 'tiff'];
 async function readPicture(upload: Buffer): Promise<{ data: Buffer; file: string; width: number; height: number }> {
   if (upload.length === 0) throw new InputError('this file is empty', 'picture');
   try {
-    const image = sharp(upload, { limitInputPixels: MOST_PIXELS, failOn: 'error' });
+    const image = sharp(upload, { limitInputPixels: MOST_PIXELS, failOn: 'error', sequentialRead: true });
     const { format } = await image.metadata();
     if (!TAKEN.includes(format)) throw new Error(`not taken: ${format}`);
     const { data, info } = await image

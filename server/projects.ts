@@ -12,6 +12,7 @@ import { piecesOfYarn } from '../db/pieces';
 import {
   insertProject,
   markProject,
+  type ProjectMark,
   type NeedRow,
   needsOf,
   projectById,
@@ -28,6 +29,8 @@ import { attempt, NotPossible, type Saved } from './result';
 import { fromMg, fromMm, toMg, toMm } from './whole';
 import { massFactOf } from './weighing';
 import { nameOfYarn, yarnView, type YarnView } from './yarnViews';
+
+export { PROJECT_MARKS } from '../db/projects';
 
 /** What a yarn is called where it is one of several. */
 export interface YarnTag {
@@ -347,7 +350,7 @@ export function saveProject(db: Db, id: number | null, input: unknown, system: U
 }
 
 /** Finishes or deletes a project, or takes that back. */
-export function markedProject(db: Db, id: number, mark: 'finished' | 'deleted', on: boolean, now: Date): Saved {
+export function markedProject(db: Db, id: number, mark: ProjectMark, on: boolean, now: Date): Saved {
   return attempt(z.null(), null, () => {
     if (!projectById(db, id)) throw new NotPossible('this project is not there');
     markProject(db, id, mark, on ? now.toISOString() : null);

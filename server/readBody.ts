@@ -1,20 +1,40 @@
 import { InputError } from '../core/inputError';
 
+/** More was sent than may be. */
+export class TooLarge extends InputError {}
+
 /**
- * Reads a request's body up to the largest size; nothing beyond it is held in memory.
+ * Reads a request's body up to the largest size; nothing beyond it is held in memory. A body that breaks off is not
+ * taken for a whole one.
  *
- * @throws InputError at `path` where it is larger
+ * @throws InputError at `path` where it is larger, or less came than was announced
  */
 export async function readBody(request: Request, largestBytes: number, path: string): Promise<Buffer> {
-  const tooLarge = () =>
-    new InputError(`this file is too large: it may have at most ${largestBytes / 1024 / 1024} MB`, path);
-  if (Number(request.headers.get('content-length') ?? 0) > largestBytes) throw tooLarge();
   const chunks: Uint8Array[] = [];
-  let size = 0;
-  for await (const chunk of (request.body ?? []) as unknown as AsyncIterable<Uint8Array>) {
-    size += chunk.length;
-    if (size > largestBytes) throw tooLarge();
-    chunks.push(chunk);
-  }
+  for await (const chunk of wholeBody(request, largestBytes, path)) chunks.push(chunk);
   return Buffer.concat(chunks);
+}
+
+/** The same as it comes in, chunk by chunk. */
+export async function* wholeBody(request: Request, largestBytes: number, path: string): AsyncGenerator<Uint8Array> {
+  const tooLarge = () =>
+    new TooLarge(`this is too large: at most ${largestBytes / 1024 / 1024} MB can be sent here`, path);
+  const announced = request.headers.get('content-length');
+  if (Number(announced ?? 0) > largestBytes) throw tooLarge();
+  let size = 0;
+  try {
+    for await (const chunk of (request.body ?? []) as unknown as AsyncIterable<Uint8Array>) {
+      size += chunk.length;
+      if (size > largestBytes) throw tooLarge();
+      yield chunk;
+    }
+  } catch (error) {
+    if (error instanceof InputError) throw error;
+    throw brokenOff(path);
+  }
+  if (announced !== null && size !== Number(announced)) throw brokenOff(path);
+}
+
+function brokenOff(path: string): InputError {
+  return new InputError('it broke off under way: not all of it arrived; send it again', path);
 }

@@ -1,34 +1,28 @@
 import { existsSync } from 'node:fs';
 import { z } from 'zod';
 import { InputError } from '../core/inputError';
-import { type Backup, backupFolder, backups, dailyBackup, faultOf, lookAt, replaceDamaged } from './backup';
-import { database, databaseFile } from './database';
+import { type Backup, backupFolder, backups, dailyBackup, lookAt, replaceDamaged, soundness } from './backup';
+import { database, databaseFile, setTrouble, type Trouble, trouble } from './database';
+import { checked } from './result';
+import { storageTrouble } from './storageTrouble';
 
 /**
- * The database is looked over as the app starts. Where it is damaged, nothing is written to it: every page leads to a way
- * out, by a snapshot or by going on with what can still be read.
+ * The database is looked over as the app starts, and again when it complains. Where it cannot be used, nothing is written
+ * to it: every page leads to a way out, by a snapshot, by trying again or by going on with what can still be read.
  */
-
-export interface Trouble {
-  file: string;
-  fault: string;
-  /** Where a damaged one was put aside already. */
-  aside: string | null;
-}
-
-const kept = globalThis as typeof globalThis & { lazyAcornTrouble?: Trouble | null };
-
-/** What is wrong with the database; null where it is sound. */
-export function trouble(): Trouble | null {
-  return kept.lazyAcornTrouble ?? null;
-}
 
 /** Looks the database over before it is opened. */
 export function lookOver(): Trouble | null {
   const file = databaseFile();
-  const fault = existsSync(file) ? faultOf(file) : null;
-  kept.lazyAcornTrouble = fault === null ? null : { file, fault, aside: null };
-  return kept.lazyAcornTrouble;
+  const wrong = existsSync(file) ? soundness(file) : null;
+  setTrouble(wrong && { file, ...wrong });
+  return trouble();
+}
+
+/** An error that tells of damage closes the database at once: the next page offers the ways out. */
+export function noteTrouble(error: unknown): void {
+  if (storageTrouble(error)?.kind !== 'damaged' || trouble()) return;
+  setTrouble({ file: databaseFile(), kind: 'damaged', fault: error instanceof Error ? error.message : String(error) });
 }
 
 /** The snapshots that one can go on with, each with what is in it; damaged ones are left out. */
@@ -39,16 +33,21 @@ export function waysOut(): (Backup & { yarns: number; operations: number })[] {
       const { yarns, operations } = lookAt(folder, backup.name);
       return [{ ...backup, yarns, operations }];
     } catch (error) {
-      if (error instanceof InputError) return [];
+      if (error instanceof InputError || storageTrouble(error)) return [];
       throw error;
     }
   });
 }
 
-const choice = z.discriminatedUnion('go', [
-  z.strictObject({ go: z.literal('snapshot'), name: z.string() }),
-  z.strictObject({ go: z.literal('on') }),
-]);
+const choice = z.discriminatedUnion(
+  'go',
+  [
+    z.strictObject({ go: z.literal('snapshot'), name: z.string() }),
+    z.strictObject({ go: z.literal('on') }),
+    z.strictObject({ go: z.literal('again') }),
+  ],
+  'choose a way out',
+);
 
 /**
  * Takes a way out.
@@ -58,15 +57,18 @@ const choice = z.discriminatedUnion('go', [
 export function takeWayOut(input: unknown, now: Date): { aside: string | null } {
   const found = trouble();
   if (!found) throw new InputError('nothing is wrong with the database', '');
-  const chosen = choice.safeParse(input);
-  if (!chosen.success) throw new InputError('choose a way out', 'go');
+  const chosen = checked(choice, input);
+  if (chosen.go === 'again') {
+    const still = lookOver();
+    if (still) throw new InputError(`it is as it was: ${still.fault}`, 'go');
+  }
   const aside =
-    chosen.data.go === 'snapshot' ? replaceDamaged(found.file, backupFolder(found.file), chosen.data.name, now) : null;
-  kept.lazyAcornTrouble = null;
+    chosen.go === 'snapshot' ? replaceDamaged(found.file, backupFolder(found.file), chosen.name, now) : null;
+  setTrouble(null);
   try {
     database();
   } catch (error) {
-    kept.lazyAcornTrouble = found;
+    setTrouble(found);
     throw new InputError(`it cannot be opened: ${error instanceof Error ? error.message : String(error)}`, 'go');
   }
   return { aside };
@@ -76,13 +78,16 @@ const HOUR_MS = 3600_000;
 
 /** Takes the day's snapshot as the app starts, and looks each hour whether another day has begun. */
 export function keepSnapshots(): void {
-  const take = () => {
+  const take = async () => {
     if (trouble()) return;
-    dailyBackup(database(), backupFolder(databaseFile()), new Date()).catch((error: unknown) =>
-      // eslint-disable-next-line no-console -- whoever runs the app is to know
-      console.error('The day’s snapshot could not be taken.', error),
-    );
+    await dailyBackup(database(), backupFolder(databaseFile()), new Date());
   };
-  take();
-  setInterval(take, HOUR_MS).unref();
+  const taken = () =>
+    void take().catch((error: unknown) => {
+      noteTrouble(error);
+      // eslint-disable-next-line no-console -- whoever runs the app is to know
+      console.error('The day’s snapshot could not be taken.', error);
+    });
+  taken();
+  setInterval(taken, HOUR_MS).unref();
 }

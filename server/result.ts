@@ -42,6 +42,15 @@ export function checked<T>(schema: z.ZodType<T>, given: unknown, place = ''): T 
   throw new InputError(issue.message, [place, pathOf(issue)].filter(Boolean).join('.'));
 }
 
+/** @throws InputError where a text is no JSON */
+export function parsedJson(json: string): unknown {
+  try {
+    return JSON.parse(json);
+  } catch {
+    throw new InputError('this is not JSON', '');
+  }
+}
+
 /** The first message for each path. */
 function messagesByPath(error: z.ZodError): Record<string, string> {
   const messages: Record<string, string> = {};

@@ -34,7 +34,7 @@ export function answerRun(db: Db, id: string, json: string, now: Date): { status
   } catch {
     return problem(400, 'this is not JSON', '');
   }
-  const run = /^\d{1,15}$/.test(id) ? runById(db, Number(id)) : undefined;
+  const run = /^[1-9]\d{0,14}$/.test(id) ? runById(db, Number(id)) : undefined;
   if (!run) return problem(404, 'there is no such run', 'id');
   const parsed = MESSAGES[run.kind].safeParse(document);
   if (!parsed.success) {
@@ -45,9 +45,7 @@ export function answerRun(db: Db, id: string, json: string, now: Date): { status
     return { status: 200, body: followed(db, run, parsed.data, now) };
   } catch (error) {
     if (error instanceof InputError) return problem(400, error.message, error.path);
-    const trouble = diskTrouble(error);
-    if (trouble === null) throw error;
-    return problem(507, trouble, '');
+    throw error;
   }
 }
 
@@ -63,15 +61,6 @@ function followed(
   return kind === 'minis'
     ? followRun(db, id, told as RunMessage<MiniEvent>, now, miniFold)!
     : followRun(db, id, told as RunMessage<RunEvent>, now, windingFold)!;
-}
-
-/** What keeps the database from writing, in words; null where it is something else. */
-function diskTrouble(error: unknown): string | null {
-  const code = String((error as { code?: unknown }).code);
-  if (code === 'SQLITE_FULL') return 'the disk is full: make room on it';
-  if (code.startsWith('SQLITE_IOERR')) return 'the disk cannot be written to';
-  if (code.startsWith('SQLITE_READONLY')) return 'the database may only be read, not written to';
-  return null;
 }
 
 function problem(status: number, message: string, path: string): { status: number; body: RunProblem } {

@@ -25,6 +25,7 @@ import {
 } from '../db/shelf';
 import { yarnById } from '../db/yarns';
 import { fromMg } from './whole';
+import { checked } from './result';
 import { massFactOf } from './weighing';
 import { leftOf, viewOf, type YarnView } from './yarnViews';
 
@@ -137,17 +138,40 @@ function wordsOf(yarn: YarnView, number: WeightClassNumber | null): string {
 }
 
 /** What the shelf is asked, as it stands in an address. */
-const shelfAsk = z.object({
-  q: z.string().max(300).catch(''),
-  fibre: z.enum(FIBRE_NAMES).optional().catch(undefined),
-  class: z.coerce.number().int().min(0).max(7).optional().catch(undefined),
-  form: z.enum(FORMS).optional().catch(undefined),
-  place: z.string().max(400).optional().catch(undefined),
-  lot: z.string().max(400).optional().catch(undefined),
-  order: z.enum(Object.keys(SHELF_ORDERS) as [ShelfOrder, ...ShelfOrder[]]).catch('newest'),
-  from: z.coerce.number().int().min(0).catch(0),
+const orNone = <Schema extends z.ZodType>(schema: Schema) =>
+  z.preprocess((typed) => (typed === '' ? undefined : typed), schema.optional());
+const digits = z
+  .string()
+  .regex(/^\d{1,9}$/, 'a whole number')
+  .transform(Number);
+
+const shelfAsk = z.strictObject({
+  q: z.string().max(300, 'at most 300 characters').default(''),
+  fibre: orNone(z.enum(FIBRE_NAMES)),
+  class: orNone(digits.pipe(z.int().min(0).max(7))),
+  form: orNone(z.enum(FORMS)),
+  place: orNone(z.string().max(400)),
+  lot: orNone(z.string().max(400)),
+  order: orNone(z.enum(Object.keys(SHELF_ORDERS) as [ShelfOrder, ...ShelfOrder[]])),
+  from: orNone(digits),
 });
 export type ShelfAsk = Record<string, string | string[] | undefined>;
+
+/**
+ * What a program asks of the shelf.
+ *
+ * @throws InputError at what it does not know
+ */
+export function checkedShelfAsk(asked: ShelfAsk): ShelfAsk {
+  checked(shelfAsk, asked);
+  return asked;
+}
+
+/** The address of a page may be old or have been typed: what is not known in it does not count. */
+function readAsk(asked: ShelfAsk): z.output<typeof shelfAsk> {
+  const known = Object.entries(shelfAsk.shape).filter(([name, schema]) => schema.safeParse(asked[name]).success);
+  return shelfAsk.parse(Object.fromEntries(known.map(([name]) => [name, asked[name]])));
+}
 
 /** What was found, from one place of the list on, and how what was asked was understood. */
 export interface ShelfPage {
@@ -167,7 +191,7 @@ export function onShelf(db: Db, query: ShelfQuery, limit: number, from = 0): { c
 }
 
 export function shelfPage(db: Db, ask: ShelfAsk, system: UnitSystem): ShelfPage {
-  const { from, q, ...filters } = shelfAsk.parse({ ...ask, q: ask.q ?? '' });
+  const { from = 0, q, ...filters } = readAsk(ask);
   const need = readNeed(q, system);
   const fibre = filters.fibre ?? need.fibre ?? undefined;
   const query: ShelfQuery = {

@@ -10,7 +10,7 @@ export function openAtStart(): void {
   const trouble = lookOver();
   if (trouble) {
     console.error(
-      `\nThe database ${trouble.file} is damaged (${trouble.fault}). Nothing was changed; open Lazy Acorn to see the ways out.\n`,
+      `\nThe database ${trouble.file} cannot be used (${trouble.kind}: ${trouble.fault}). Nothing was changed; open Lazy Acorn to see the ways out.\n`,
     );
   } else {
     try {

@@ -1,23 +1,20 @@
 'use server';
 
-import { removeTool, returnTool, saveTool, type ToolForm, type ToolKind } from '../../server/bench';
+import { z } from 'zod';
+import { action, formOf, id, idOrNew } from '../../server/action';
+import { removeTool, returnTool, saveTool, TOOL_KINDS, type ToolForm } from '../../server/bench';
 import { database } from '../../server/database';
 import { preferences } from '../../server/preferences';
-import type { Saved } from '../../server/result';
 import { saveSchools, type SchoolsForm } from '../../server/schools';
 
-export async function keepTool(id: number | null, form: ToolForm): Promise<Saved> {
-  return saveTool(database(), id, form, (await preferences()).system);
-}
+const kind = z.enum(TOOL_KINDS);
 
-export async function takeOffBench(kind: ToolKind, id: number): Promise<Saved> {
-  return Promise.resolve(removeTool(database(), kind, id, new Date()));
-}
+export const keepTool = action([idOrNew, formOf<ToolForm>()], async (id, form) =>
+  saveTool(database(), id, form, (await preferences()).system),
+);
 
-export async function putBack(kind: ToolKind, id: number): Promise<Saved> {
-  return Promise.resolve(returnTool(database(), kind, id));
-}
+export const takeOffBench = action([kind, id], (kind, id) => removeTool(database(), kind, id, new Date()));
 
-export async function keepSchools(form: SchoolsForm): Promise<Saved> {
-  return Promise.resolve(saveSchools(database(), form));
-}
+export const putBack = action([kind, id], (kind, id) => returnTool(database(), kind, id));
+
+export const keepSchools = action([formOf<SchoolsForm>()], (form) => saveSchools(database(), form));

@@ -1,26 +1,23 @@
 'use server';
 
+import { z } from 'zod';
+import { action, flag, formOf, id, idOrNew } from '../../server/action';
 import { saveDayTime, saveTime, type TimeForm } from '../../server/benchTime';
 import { database } from '../../server/database';
-import { type JobForm, markedJob, saveJob, settleDays } from '../../server/jobs';
-import type { Saved } from '../../server/result';
+import { type JobForm, JOB_MARKS, markedJob, saveJob, settleDays } from '../../server/jobs';
 
-export async function keepJob(id: number | null, form: JobForm): Promise<Saved> {
-  return Promise.resolve(saveJob(database(), id, form, new Date()));
-}
+export const keepJob = action([idOrNew, formOf<JobForm>()], (id, form) => saveJob(database(), id, form, new Date()));
 
-export async function settle(days: Record<number, string | null>): Promise<Saved> {
-  return Promise.resolve(settleDays(database(), days));
-}
+export const settle = action([z.record(z.string().regex(/^[1-9]\d{0,14}$/), z.iso.date().nullable())], (days) =>
+  settleDays(database(), days),
+);
 
-export async function markJob(id: number, mark: 'done' | 'deleted', on: boolean): Promise<Saved> {
-  return Promise.resolve(markedJob(database(), id, mark, on, new Date()));
-}
+export const markJob = action([id, z.enum(JOB_MARKS), flag], (id, mark, on) =>
+  markedJob(database(), id, mark, on, new Date()),
+);
 
-export async function keepTime(form: TimeForm): Promise<Saved> {
-  return Promise.resolve(saveTime(database(), form));
-}
+export const keepTime = action([formOf<TimeForm>()], (form) => saveTime(database(), form));
 
-export async function keepDayTime(day: string, minutes: number | null): Promise<Saved> {
-  return Promise.resolve(saveDayTime(database(), day, minutes));
-}
+export const keepDayTime = action([z.iso.date(), z.number().nullable()], (day, minutes) =>
+  saveDayTime(database(), day, minutes),
+);

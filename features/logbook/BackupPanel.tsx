@@ -8,7 +8,7 @@ import type { FilesPage } from '../../server/filesPage';
 import { dateAndTime } from '../../ui/dates';
 import { Say } from '../../ui/Say';
 import { useUndoOffer } from '../../ui/UndoOffer';
-import { type BackupOutcome, goBackTo, lookAtSnapshot, takeSnapshot } from './actions';
+import { goBackTo, lookAtSnapshot, takeSnapshot } from './actions';
 import styles from './FilesScreen.module.css';
 
 const WHY: Record<BackupReason, string> = {
@@ -20,6 +20,9 @@ const WHY: Record<BackupReason, string> = {
 
 const SHOWN = 8;
 
+type Outcome<T> = { ok: true; value: T } | { ok: false; errors: Record<string, string> };
+const UNREACHABLE = { ok: false as const, errors: { '': 'the app cannot be reached just now' } };
+
 /** Snapshots that were taken by themselves or asked for; each can be looked at and gone back to. */
 export function BackupPanel({ page: { backups, folder } }: { page: FilesPage }) {
   const router = useRouter();
@@ -29,12 +32,12 @@ export function BackupPanel({ page: { backups, folder } }: { page: FilesPage }) 
   const [problem, setProblem] = useState('');
   const [looked, setLooked] = useState<{ name: string; look: BackupLook } | null>(null);
 
-  const run = async <T,>(work: () => Promise<BackupOutcome<T>>, then: (value: T) => void) => {
+  const run = async <T,>(work: () => Promise<Outcome<T>>, then: (value: T) => void) => {
     setBusy(true);
     setProblem('');
-    const told = await work().catch(() => ({ ok: false as const, problem: 'the app cannot be reached just now' }));
+    const told = await work().catch(() => UNREACHABLE);
     setBusy(false);
-    if (!told.ok) return setProblem(told.problem);
+    if (!told.ok) return setProblem(Object.values(told.errors).join('. '));
     then(told.value);
     router.refresh();
   };

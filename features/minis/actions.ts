@@ -1,50 +1,41 @@
 'use server';
 
-import { database } from '../../server/database';
+import { z } from 'zod';
+import { action, flag, formOf, id, idOrNew, ids } from '../../server/action';
 import { type TreatForm, treatPieces, untreatPieces } from '../../server/changes';
+import { database } from '../../server/database';
 import { type DryForm, packKit, weighDried } from '../../server/miniCare';
 import { endMiniJob, type MiniJobForm, saveMiniJob } from '../../server/miniJobs';
-import { type MiniLogForm, logMiniRun, startMiniRun } from '../../server/miniRuns';
+import { logMiniRun, type MiniLogForm, startMiniRun } from '../../server/miniRuns';
 import { preferences } from '../../server/preferences';
 import { giveUpRun, takeUpRun } from '../../server/runLog';
-import type { Saved } from '../../server/result';
 
-export async function keepMinis(jobId: number | null, form: MiniJobForm): Promise<Saved> {
-  return saveMiniJob(database(), jobId, form, (await preferences()).system, new Date());
-}
+const system = async () => (await preferences()).system;
 
-export async function countMinis(jobId: number, pieceId: number): Promise<Saved> {
-  return Promise.resolve(startMiniRun(database(), jobId, pieceId, new Date()));
-}
+export const keepMinis = action([idOrNew, formOf<MiniJobForm>()], async (jobId, form) =>
+  saveMiniJob(database(), jobId, form, await system(), new Date()),
+);
 
-export async function logMinis(runId: number, form: MiniLogForm): Promise<Saved> {
-  return logMiniRun(database(), runId, form, (await preferences()).system, new Date());
-}
+export const countMinis = action([id, id], (jobId, pieceId) => startMiniRun(database(), jobId, pieceId, new Date()));
 
-export async function giveUpCounting(runId: number): Promise<Saved> {
-  return Promise.resolve(giveUpRun(database(), runId, new Date()));
-}
+export const logMinis = action([id, formOf<MiniLogForm>()], async (runId, form) =>
+  logMiniRun(database(), runId, form, await system(), new Date()),
+);
 
-export async function takeUpCounting(runId: number): Promise<Saved> {
-  return Promise.resolve(takeUpRun(database(), runId));
-}
+export const giveUpCounting = action([id], (runId) => giveUpRun(database(), runId, new Date()));
 
-export async function putAway(jobId: number, ended: boolean): Promise<Saved> {
-  return Promise.resolve(endMiniJob(database(), jobId, ended, new Date()));
-}
+export const takeUpCounting = action([id], (runId) => takeUpRun(database(), runId));
 
-export async function treat(form: TreatForm): Promise<Saved> {
-  return Promise.resolve(treatPieces(database(), form, new Date()));
-}
+export const putAway = action([id, flag], (jobId, ended) => endMiniJob(database(), jobId, ended, new Date()));
 
-export async function untreat(pieceIds: number[]): Promise<Saved> {
-  return Promise.resolve(untreatPieces(database(), pieceIds, new Date()));
-}
+export const treat = action([formOf<TreatForm>()], (form) => treatPieces(database(), form, new Date()));
 
-export async function keepDried(form: DryForm): Promise<Saved> {
-  return weighDried(database(), form, (await preferences()).system, new Date());
-}
+export const untreat = action([ids], (pieceIds) => untreatPieces(database(), pieceIds, new Date()));
 
-export async function pack(jobId: number, kit: number, pieceIds: number[]): Promise<Saved> {
-  return Promise.resolve(packKit(database(), jobId, kit, pieceIds));
-}
+export const keepDried = action([formOf<DryForm>()], async (form) =>
+  weighDried(database(), form, await system(), new Date()),
+);
+
+export const pack = action([id, z.int().min(0).max(100_000), ids], (jobId, kit, pieceIds) =>
+  packKit(database(), jobId, kit, pieceIds),
+);

@@ -1,19 +1,21 @@
 'use server';
 
+import { z } from 'zod';
+import { action, flag, formOf, id, idOrNew } from '../../server/action';
 import { database } from '../../server/database';
+import { requestKey } from '../../server/fields';
 import { planWindingOf } from '../../server/jobs';
 import { preferences } from '../../server/preferences';
-import { markedProject, type ProjectForm, saveProject } from '../../server/projects';
-import type { Saved } from '../../server/result';
+import { markedProject, PROJECT_MARKS, type ProjectForm, saveProject } from '../../server/projects';
 
-export async function keepProject(id: number | null, form: ProjectForm): Promise<Saved> {
-  return saveProject(database(), id, form, (await preferences()).system, new Date());
-}
+export const keepProject = action([idOrNew, formOf<ProjectForm>()], async (id, form) =>
+  saveProject(database(), id, form, (await preferences()).system, new Date()),
+);
 
-export async function markProject(id: number, mark: 'finished' | 'deleted', on: boolean): Promise<Saved> {
-  return markedProject(database(), id, mark, on, new Date());
-}
+export const markProject = action([id, z.enum(PROJECT_MARKS), flag], (id, mark, on) =>
+  markedProject(database(), id, mark, on, new Date()),
+);
 
-export async function planWinding(projectId: number, key: string): Promise<Saved> {
-  return Promise.resolve(planWindingOf(database(), projectId, key, new Date()));
-}
+export const planWinding = action([id, requestKey], (projectId, key) =>
+  planWindingOf(database(), projectId, key, new Date()),
+);

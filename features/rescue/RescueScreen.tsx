@@ -2,15 +2,46 @@
 
 import { Button } from 'antd';
 import { useState } from 'react';
-import type { Trouble, waysOut } from '../../server/rescue';
+import type { Trouble } from '../../server/database';
+import type { waysOut } from '../../server/rescue';
 import { dateAndTime } from '../../ui/dates';
 import { Say } from '../../ui/Say';
 import styles from './RescueScreen.module.css';
 
-/** The database is damaged: what is wrong, and each way out of it. */
+const WORDS: Record<Trouble['kind'], { title: string; what: string; tryAgain?: string; open?: string }> = {
+  damaged: {
+    title: 'The database is damaged',
+    what: 'It cannot be trusted. Nothing was changed, and nothing will be until you choose.',
+    open: 'Some of it may be missing or wrong. Take an archive at once, and keep it apart.',
+  },
+  gone: {
+    title: 'The database is not where it was',
+    what: 'Lazy Acorn writes nothing until it knows where your data are.',
+    tryAgain: 'Put the file back where it was; then all is as before.',
+    open: 'Lazy Acorn goes on with what lies there now, or with an empty shelf where nothing does.',
+  },
+  'read-only': {
+    title: 'The database can be read, but not written',
+    what: 'Its file or its folder is read-only. Nothing in it is wrong, and nothing was changed.',
+    tryAgain: 'Let it be written (the rights of the file and of its folder, a write-protected disk), then try again.',
+  },
+  held: {
+    title: 'Another program holds the database',
+    what: 'Nothing in it is wrong, and nothing was changed.',
+    tryAgain: 'Close the other program, then try again.',
+  },
+  unreadable: {
+    title: 'The disk does not answer as it should',
+    what: 'The database could not be read. Nothing was changed.',
+    tryAgain: 'See to the disk, then try again.',
+  },
+};
+
+/** The database cannot be used: what is wrong, and each way out of it. */
 export function RescueScreen({ trouble, ways }: { trouble: Trouble; ways: ReturnType<typeof waysOut> }) {
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState('');
+  const words = WORDS[trouble.kind];
   const take = async (choice: object) => {
     setBusy(true);
     setProblem('');
@@ -30,45 +61,63 @@ export function RescueScreen({ trouble, ways }: { trouble: Trouble; ways: Return
   };
   return (
     <main className={styles.page} id="main">
-      <h1>The database is damaged</h1>
+      <h1>{words.title}</h1>
       <p>
-        When Lazy Acorn started, it found that <code>{trouble.file}</code> cannot be trusted: {trouble.fault}. Nothing
-        was changed, and nothing will be until you choose.
+        <code>{trouble.file}</code>: {trouble.fault} {words.what}
       </p>
       {problem && (
         <Say tone="bad" role="alert">
           {problem}
         </Say>
       )}
-      <h2>Go on with a snapshot</h2>
-      {ways.length === 0 ? (
-        <p>There is no sound snapshot on this machine. If you keep copies elsewhere, put one in its place.</p>
-      ) : (
-        <ul className={styles.ways}>
-          {ways.map(({ name, takenAt, yarns, operations }, i) => (
-            <li key={name}>
-              <span>
-                {dateAndTime(takenAt)}: {yarns} yarns, {operations} entries
-              </span>
-              <Button
-                type={i === 0 ? 'primary' : 'default'}
-                loading={busy}
-                onClick={() => void take({ go: 'snapshot', name })}
-              >
-                Go on with this one
-              </Button>
-            </li>
-          ))}
-        </ul>
+      {words.tryAgain && (
+        <>
+          <h2>Try again</h2>
+          <p>
+            {words.tryAgain}{' '}
+            <Button type="primary" loading={busy} onClick={() => void take({ go: 'again' })}>
+              Try again
+            </Button>
+          </p>
+        </>
       )}
-      <p>The damaged file is kept beside it under another name; somebody may still get something out of it.</p>
-      <h2>Or go on with it as it is</h2>
-      <p>
-        Some of it may be missing or wrong. Take an archive at once, and keep it apart.{' '}
-        <Button danger loading={busy} onClick={() => void take({ go: 'on' })}>
-          Open it all the same
-        </Button>
-      </p>
+      {(trouble.kind === 'damaged' || trouble.kind === 'gone') && (
+        <>
+          <h2>Go on with a snapshot</h2>
+          {ways.length === 0 ? (
+            <p>There is no sound snapshot on this machine. If you keep copies elsewhere, put one in its place.</p>
+          ) : (
+            <ul className={styles.ways}>
+              {ways.map(({ name, takenAt, yarns, operations }, i) => (
+                <li key={name}>
+                  <span>
+                    {dateAndTime(takenAt)}: {yarns} yarns, {operations} entries
+                  </span>
+                  <Button
+                    type={i === 0 && !words.tryAgain ? 'primary' : 'default'}
+                    loading={busy}
+                    onClick={() => void take({ go: 'snapshot', name })}
+                  >
+                    Go on with this one
+                  </Button>
+                </li>
+              ))}
+            </ul>
+          )}
+          <p>What lies there now is kept beside it under another name; somebody may still get something out of it.</p>
+        </>
+      )}
+      {words.open && (
+        <>
+          <h2>Or go on with what is there</h2>
+          <p>
+            {words.open}{' '}
+            <Button danger loading={busy} onClick={() => void take({ go: 'on' })}>
+              Open it all the same
+            </Button>
+          </p>
+        </>
+      )}
     </main>
   );
 }

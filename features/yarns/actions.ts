@@ -1,7 +1,7 @@
 'use server';
 
-import type { Trust } from '../../core/gristFacts';
-import { database } from '../../server/database';
+import { z } from 'zod';
+import { action, flag, formOf, id, idOrNew } from '../../server/action';
 import {
   type DriedForm,
   foundDry,
@@ -14,93 +14,84 @@ import {
   type TreatForm,
   treatPieces,
 } from '../../server/changes';
+import { database } from '../../server/database';
 import * as entries from '../../server/entries';
 import { type FaultForm, noteFault } from '../../server/faults';
 import { removePicture } from '../../server/pictures';
 import { undoOperation, type WeighForm, weighPiece } from '../../server/pieces';
 import { preferences } from '../../server/preferences';
-import type { Saved } from '../../server/result';
 import { addSample, type SampleForm } from '../../server/samples';
 import { addMore, addYarn, type BandForm, changeBand, type IncomingForm, type YarnForm } from '../../server/yarns';
 
 const system = async () => (await preferences()).system;
 
-export async function saveNewYarn(form: YarnForm): Promise<Saved> {
-  return addYarn(database(), form, await system(), new Date());
-}
+export const saveNewYarn = action([formOf<YarnForm>()], async (form) =>
+  addYarn(database(), form, await system(), new Date()),
+);
 
-export async function saveMore(yarnId: number, form: IncomingForm): Promise<Saved> {
-  return addMore(database(), yarnId, form, await system(), new Date());
-}
+export const saveMore = action([id, formOf<IncomingForm>()], async (yarnId, form) =>
+  addMore(database(), yarnId, form, await system(), new Date()),
+);
 
-export async function saveBand(yarnId: number, form: BandForm): Promise<Saved> {
-  return changeBand(database(), yarnId, form, await system());
-}
+export const saveBand = action([id, formOf<BandForm>()], async (yarnId, form) =>
+  changeBand(database(), yarnId, form, await system()),
+);
 
-export async function saveWeighing(pieceId: number, form: WeighForm): Promise<Saved> {
-  return weighPiece(database(), pieceId, form, await system(), new Date());
-}
+export const saveWeighing = action([id, formOf<WeighForm>()], async (pieceId, form) =>
+  weighPiece(database(), pieceId, form, await system(), new Date()),
+);
 
-export async function saveSample(pieceId: number, form: SampleForm): Promise<Saved> {
-  return addSample(database(), pieceId, form, await system(), new Date());
-}
+export const saveSample = action([id, formOf<SampleForm>()], async (pieceId, form) =>
+  addSample(database(), pieceId, form, await system(), new Date()),
+);
 
-export async function saveTreatment(form: TreatForm): Promise<Saved> {
-  return Promise.resolve(treatPieces(database(), form, new Date()));
-}
+export const saveTreatment = action([formOf<TreatForm>()], (form) => treatPieces(database(), form, new Date()));
 
-export async function saveDried(pieceId: number, form: DriedForm): Promise<Saved> {
-  return foundDry(database(), pieceId, form, await system(), new Date());
-}
+export const saveDried = action([id, formOf<DriedForm>()], async (pieceId, form) =>
+  foundDry(database(), pieceId, form, await system(), new Date()),
+);
 
-export async function saveGoing(pieceId: number, form: GoingForm): Promise<Saved> {
-  return letGo(database(), pieceId, form, await system(), new Date());
-}
+export const saveGoing = action([id, formOf<GoingForm>()], async (pieceId, form) =>
+  letGo(database(), pieceId, form, await system(), new Date()),
+);
 
-export async function saveReeled(pieceId: number, form: ReelForm): Promise<Saved> {
-  return reelPiece(database(), pieceId, form, await system(), new Date());
-}
+export const saveReeled = action([id, formOf<ReelForm>()], async (pieceId, form) =>
+  reelPiece(database(), pieceId, form, await system(), new Date()),
+);
 
-export async function saveJoined(form: JoinForm): Promise<Saved> {
-  return joinPieces(database(), form, await system(), new Date());
-}
+export const saveJoined = action([formOf<JoinForm>()], async (form) =>
+  joinPieces(database(), form, await system(), new Date()),
+);
 
-export async function undoMeasurement(operationId: number): Promise<Saved> {
-  return undoOperation(database(), operationId, new Date());
-}
+export const undoMeasurement = action([id], (operationId) => undoOperation(database(), operationId, new Date()));
 
-export async function trustFact(yarnId: number, trust: Trust | null): Promise<Saved> {
-  return entries.trustFact(database(), yarnId, trust);
-}
+export const trustFact = action([id, z.enum(['band', 'samples']).nullable()], (yarnId, trust) =>
+  entries.trustFact(database(), yarnId, trust),
+);
 
-export async function borrowFrom(yarnId: number, likeYarnId: number | null): Promise<Saved> {
-  return entries.borrowFrom(database(), yarnId, likeYarnId);
-}
+export const borrowFrom = action([id, idOrNew], (yarnId, likeYarnId) =>
+  entries.borrowFrom(database(), yarnId, likeYarnId),
+);
 
-export async function putAway(yarnId: number): Promise<Saved> {
-  return entries.putAway(database(), yarnId, new Date());
-}
+export const putAway = action([id], (yarnId) => entries.putAway(database(), yarnId, new Date()));
 
-export async function deleteYarn(yarnId: number): Promise<Saved> {
-  return entries.deleteYarn(database(), yarnId, new Date());
-}
+export const deleteYarn = action([id], (yarnId) => entries.deleteYarn(database(), yarnId, new Date()));
 
-export async function bringBack(yarnId: number): Promise<Saved> {
-  return entries.bringBack(database(), yarnId, new Date());
-}
+export const bringBack = action([id], (yarnId) => entries.bringBack(database(), yarnId, new Date()));
 
-export async function mergeYarns(fromId: number, intoId: number): Promise<Saved> {
-  return entries.mergeYarns(database(), fromId, intoId, new Date());
-}
+export const mergeYarns = action([id, id], (fromId, intoId) =>
+  entries.mergeYarns(database(), fromId, intoId, new Date()),
+);
 
-export async function undoImport(batch: string): Promise<{ deleted: number; kept: number }> {
-  return entries.undoImport(database(), batch, new Date());
-}
+export const undoImport = action([z.string().min(8).max(80)], (batch) => ({
+  ok: true as const,
+  ...entries.undoImport(database(), batch, new Date()),
+}));
 
-export async function takePictureAway(pictureId: number, away: boolean): Promise<Saved> {
-  return removePicture(database(), pictureId, away, new Date());
-}
+export const takePictureAway = action([id, flag], (pictureId, away) =>
+  removePicture(database(), pictureId, away, new Date()),
+);
 
-export async function keepFault(pieceId: number, form: FaultForm): Promise<Saved> {
-  return noteFault(database(), pieceId, form, (await preferences()).system, new Date());
-}
+export const keepFault = action([id, formOf<FaultForm>()], async (pieceId, form) =>
+  noteFault(database(), pieceId, form, await system(), new Date()),
+);

@@ -5,7 +5,6 @@ import os from 'node:os';
 import path from 'node:path';
 
 const ROOT = path.join(__dirname, '..', '..');
-const NEXT = path.join(ROOT, 'node_modules', 'next', 'dist', 'bin', 'next');
 
 /** The built app, served from a process of its own with a database of its own; it can be killed and come back. */
 export class App {
@@ -63,9 +62,15 @@ export class App {
   }
 
   private launch(): void {
-    this.server = spawn(process.execPath, [NEXT, 'start', '-H', '127.0.0.1', '-p', String(this.port)], {
+    this.server = spawn(process.execPath, ['--import', 'tsx', path.join(ROOT, 'scripts', 'server.ts')], {
       cwd: ROOT,
-      env: { ...process.env, NODE_ENV: 'production', LAZY_ACORN_DB: this.databaseFile, NEXT_TELEMETRY_DISABLED: '1' },
+      env: {
+        ...process.env,
+        NODE_ENV: 'production',
+        LAZY_ACORN_DB: this.databaseFile,
+        NEXT_TELEMETRY_DISABLED: '1',
+        PORT: String(this.port),
+      },
       stdio: ['ignore', 'ignore', 'pipe'],
     });
     this.server.stderr!.on('data', (data: Buffer) => (this.complaints += data.toString()));

@@ -102,5 +102,9 @@ function close(): void {
 
 /** Tells a device what to do. What cannot be sent is not done; the device shows as much. */
 export async function tellDevice(command: object): Promise<void> {
-  await fetch('/api/devices', { method: 'POST', body: JSON.stringify(command) }).catch(() => undefined);
+  await fetch('/api/devices', {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(command),
+  }).catch(() => undefined);
 }

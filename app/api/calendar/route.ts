@@ -1,9 +1,13 @@
+import { answer } from '../../../server/answer';
 import { calendarOf } from '../../../server/calendar';
 import { database } from '../../../server/database';
 
 /** What is settled and due, as a file for any calendar, or as a feed that one follows. */
-export function GET(): Response {
-  return new Response(calendarOf(database(), new Date()), {
-    headers: { 'content-type': 'text/calendar; charset=utf-8', 'cache-control': 'no-store' },
-  });
+export function GET(): Promise<Response> {
+  return answer(
+    () =>
+      new Response(calendarOf(database(), new Date()), {
+        headers: { 'content-type': 'text/calendar; charset=utf-8', 'cache-control': 'no-store' },
+      }),
+  );
 }

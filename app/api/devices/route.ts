@@ -1,4 +1,7 @@
+import { answer } from '../../../server/answer';
 import { commandDevice, deviceStream } from '../../../server/devices';
+import { LARGEST_JSON_BYTES } from '../../../server/limits';
+import { readBody } from '../../../server/readBody';
 
 export const dynamic = 'force-dynamic';
 
@@ -10,6 +13,9 @@ export function GET(request: Request): Response {
 }
 
 export async function POST(request: Request): Promise<Response> {
-  const { status, body } = commandDevice(await request.text(), Date.now());
-  return Response.json(body, { status });
+  return answer(async () => {
+    const command = (await readBody(request, LARGEST_JSON_BYTES, '')).toString('utf8');
+    const { status, body } = commandDevice(command, Date.now());
+    return Response.json(body, { status });
+  });
 }

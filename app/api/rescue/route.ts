@@ -1,8 +1,7 @@
-import { answer } from '../../../server/answer';
-import { jsonBody } from '../../../server/api';
+import { answer, jsonBody } from '../../../server/answer';
 import { takeWayOut } from '../../../server/rescue';
 
-/** Takes a way out of a damaged database. */
+/** Takes a way out of a database that cannot be used. */
 export async function POST(request: Request): Promise<Response> {
   return answer(async () => takeWayOut(await jsonBody(request), new Date()));
 }

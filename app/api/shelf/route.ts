@@ -1,9 +1,11 @@
-import type { NextRequest } from 'next/server';
+import { answer, queryOf } from '../../../server/answer';
 import { database } from '../../../server/database';
 import { preferences } from '../../../server/preferences';
-import { shelfPage } from '../../../server/shelf';
+import { checkedShelfAsk, shelfPage } from '../../../server/shelf';
 
-export async function GET(request: NextRequest): Promise<Response> {
-  const ask = Object.fromEntries(request.nextUrl.searchParams);
-  return Response.json(shelfPage(database(), ask, (await preferences()).system));
+export async function GET(request: Request): Promise<Response> {
+  return answer(async () => {
+    const { system } = await preferences();
+    return shelfPage(database(), checkedShelfAsk(queryOf(request)), system);
+  });
 }

@@ -1,9 +1,20 @@
+import { answer } from '../../../../server/answer';
 import { calculate } from '../../../../server/calc';
+import { heavy } from '../../../../server/heavy';
+import { LARGEST_JSON_BYTES } from '../../../../server/limits';
+import { readBody } from '../../../../server/readBody';
 
-/** While a search goes on the server answers nobody else. */
-const SEARCH_SECONDS = 2;
+/** How long a search may go on, beside everything else, and after how long it is ended whatever it does. */
+const SEARCH_SECONDS = 5;
+const LIMIT_SECONDS = 15;
 
 export async function POST(request: Request, { params }: { params: Promise<{ name: string }> }): Promise<Response> {
-  const answer = await calculate((await params).name, await request.text(), SEARCH_SECONDS);
-  return answer.ok ? Response.json(answer.output) : Response.json({ error: answer.error }, { status: 400 });
+  const { name } = await params;
+  return answer(async () => {
+    const body = (await readBody(request, LARGEST_JSON_BYTES, '')).toString('utf8');
+    const told = await calculate(name, body, SEARCH_SECONDS, (input, seconds) =>
+      heavy('minis', { input, seconds }, { seconds: LIMIT_SECONDS, signal: request.signal }),
+    );
+    return told.ok ? Response.json(told.output) : Response.json({ error: told.error }, { status: 400 });
+  });
 }

@@ -1,10 +1,13 @@
-import { readPictureFile } from '../../../../server/pictures';
+import { answer, idOf, NotThere } from '../../../../server/answer';
 import { database, pictureFolder } from '../../../../server/database';
+import { readPictureFile } from '../../../../server/pictures';
 
 export async function GET(_: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
-  const data = readPictureFile(database(), pictureFolder(), Number((await params).id));
-  if (!data) return new Response('There is no such picture.', { status: 404 });
-  return new Response(new Uint8Array(data), {
-    headers: { 'content-type': 'image/webp', 'cache-control': 'private, max-age=31536000, immutable' },
+  return answer(async () => {
+    const data = readPictureFile(database(), pictureFolder(), await idOf(params));
+    if (!data) throw new NotThere('there is no such picture');
+    return new Response(new Uint8Array(data), {
+      headers: { 'content-type': 'image/webp', 'cache-control': 'private, max-age=31536000, immutable' },
+    });
   });
 }

@@ -1,5 +1,5 @@
-import { answer } from '../../../../server/answer';
-import { apiTable, checkedWeighings, jsonBody } from '../../../../server/api';
+import { answer, jsonBody, NotThere, queryOf } from '../../../../server/answer';
+import { apiTable, checkedWeighings } from '../../../../server/api';
 import { addWeighings } from '../../../../server/csv';
 import { database } from '../../../../server/database';
 
@@ -7,13 +7,14 @@ type Params = { params: Promise<{ table: string }> };
 
 export async function GET(request: Request, { params }: Params): Promise<Response> {
   const { table } = await params;
-  const query = Object.fromEntries(new URL(request.url).searchParams);
-  return answer(() => apiTable(database(), table, query) ?? new Response('There is no such table.', { status: 404 }));
+  return answer(() => apiTable(database(), table, queryOf(request)));
 }
 
 export async function POST(request: Request, { params }: Params): Promise<Response> {
-  if ((await params).table !== 'weighings') return new Response('Nothing can be added there.', { status: 404 });
-  return answer(async () => ({
-    entries: addWeighings(database(), checkedWeighings(await jsonBody(request)), new Date()),
-  }));
+  const { table } = await params;
+  return answer(async () => {
+    if (table !== 'weighings') throw new NotThere('nothing can be added there');
+    const body = await jsonBody(request);
+    return { entries: addWeighings(database(), checkedWeighings(body), new Date()) };
+  });
 }

@@ -1,5 +1,5 @@
-import { answer } from '../../../../server/answer';
-import { enterOperation, jsonBody } from '../../../../server/api';
+import { answer, jsonBody } from '../../../../server/answer';
+import { enterOperation } from '../../../../server/api';
 import { database } from '../../../../server/database';
 
 export async function POST(request: Request): Promise<Response> {

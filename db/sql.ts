@@ -1,0 +1,35 @@
+declare const ofLiterals: unique symbol;
+
+/** SQL that is made of the program's own words only; a value reaches it as a parameter, never as text. */
+export type Sql = string & { readonly [ofLiterals]: true };
+
+/**
+ * SQL as it is written in the program. What is put into it is SQL of the same kind, so no value can get in.
+ *
+ * @example
+ * sql`SELECT id FROM yarn WHERE id = ?`
+ */
+export function sql(words: TemplateStringsArray, ...parts: readonly Sql[]): Sql {
+  return String.raw({ raw: words }, ...parts) as Sql;
+}
+
+/**
+ * The plain name of a table or a column, as the archive lists them.
+ *
+ * @throws Error where it is anything else
+ * @example
+ * sqlName('yarn_merge') // => 'yarn_merge'
+ */
+export function sqlName(name: string): Sql {
+  if (!/^[a-z][a-z0-9_]*$/.test(name)) throw new Error(`“${name}” is no name of a table or a column`);
+  return name as Sql;
+}
+
+/** Parts of one statement, with something between them. */
+export function sqlList(parts: readonly Sql[], between = sql`, `): Sql {
+  return parts.join(between) as Sql;
+}
+
+/** The names of columns, and of the parameters that fill them. */
+export const columnNames = (columns: readonly string[]): Sql => sqlList(columns.map(sqlName));
+export const columnValues = (columns: readonly string[]): Sql => sqlList(columns.map((name) => sql`@${sqlName(name)}`));
