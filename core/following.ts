@@ -54,4 +54,7 @@ export type RunUnderWay = {
   toCount: number;
   /** Why it stands still; null while it goes on. */
   stopped: string | null;
-} & ({ kind: 'wind'; stage: Stage } | { kind: 'minis'; stage: MiniStage });
+} & (
+  | { kind: 'wind'; stage: Stage; /** What the cake in hand will be called. */ label: string }
+  | { kind: 'minis'; stage: MiniStage }
+);

@@ -4,6 +4,7 @@ import {
   loopMassOf,
   loopsBefore,
   loopsOn,
+  loopsTooMany,
   massOfMini,
   type MiniEvent,
   type MiniHappening,
@@ -14,6 +15,7 @@ import {
   newMiniRun,
   nextMini,
   parentAfterG,
+  weighingNow,
 } from './miniRun';
 
 const session = (minis: number, more: Partial<MiniSession> = {}): MiniSession => ({
@@ -152,4 +154,52 @@ test('a mini that is left out takes no loops from those after it', () => {
     ...made(1, 50, 10),
   );
   expect(loopsBefore(state, 2)).toBe(50);
+});
+
+describe('a weighing belongs to the loops that it was made of', () => {
+  const session: MiniSession = {
+    minis: [0, 1].map(() => ({ sizeId: 's', name: '', massG: 20, toleranceG: 0.5, segment: 0 })),
+    segmentsG: [100],
+    cutLossG: 0.2,
+    gramsPerLoop: { mean: 0.1667, sd: 0.02 },
+  };
+  const PARENT = { massG: 100, resolutionG: 0.1 };
+  let key = 0;
+  const after = (state: MiniRunState, ...happenings: MiniHappening[]) =>
+    happenings.reduce(
+      (next, each) => afterMiniEvent(next, { ...each, key: `a:${++key}`, atMs: key } as MiniEvent),
+      state,
+    );
+  const weighed = after(
+    newMiniRun(2),
+    { kind: 'loops', part: 0, amount: 120 },
+    { kind: 'stage', part: 0, stage: 'weigh' },
+    { kind: 'weigh', part: 0, massG: 21.3, resolutionG: 0.1, odd: false },
+  );
+
+  test('too heavy: so many loops are to come off before it is cut', () => {
+    const { learned } = nextMini(session, weighed, PARENT);
+    expect(loopsTooMany(learned, weighed, 0, session.minis[0]!)).toBe(7);
+    expect(loopsTooMany(learned, weighed, 0, { massG: 21, toleranceG: 0.5 })).toBe(0);
+  });
+
+  test('taken off, it is lighter, and the next gets as many loops as that teaches', () => {
+    const back = after(weighed, { kind: 'stage', part: 0, stage: 'count' }, { kind: 'loops', part: 0, amount: -7 });
+    expect(nextMini(session, back, PARENT).loops).toBe(113);
+    const cut = after(back, { kind: 'stage', part: 0, stage: 'weigh' });
+    expect(weighingNow(cut, 0)).toBeNull();
+    const learned = loopMassOf(session, cut, PARENT);
+    expect(massOfMini(cut, learned, 0).mean).toBeCloseTo((21.3 / 120) * 113, 1);
+    const next = after(cut, { kind: 'stage', part: 1, stage: 'count' });
+    expect(nextMini(session, next, PARENT).loops).toBe(113);
+  });
+
+  test('weighed again as it is, it counts as that', () => {
+    const again = after(
+      weighed,
+      { kind: 'loops', part: 0, amount: -7 },
+      { kind: 'weigh', part: 0, massG: 20, resolutionG: 0.1, odd: false },
+    );
+    expect(weighingNow(again, 0)).toMatchObject({ massG: 20, loops: 113 });
+  });
 });

@@ -52,6 +52,8 @@ export interface MiniWeighing {
   massG: number;
   resolutionG: number;
   odd: boolean;
+  /** The loops that it was made of; those it has now, where a note from before that was kept does not say. */
+  loops?: number;
 }
 
 /** Where a session stands; plain data, so that it can be sent and gone on from. */
@@ -104,7 +106,10 @@ export function afterMiniEvent(state: MiniRunState, event: MiniEvent): MiniRunSt
       return { ...next, stage: event.stage, part, pausedSinceMs: null };
     case 'weigh': {
       const { massG, resolutionG, odd } = event;
-      return { ...next, weighed: replaced(state.weighed, part, { massG, resolutionG, odd }) };
+      return {
+        ...next,
+        weighed: replaced(state.weighed, part, { massG, resolutionG, odd, loops: loopsOn(state, part) }),
+      };
     }
     case 'unweigh':
       return { ...next, weighed: replaced(state.weighed, part, null) };
@@ -229,14 +234,44 @@ export function loopsBefore(state: MiniRunState, part: number): number {
   return state.loops.reduce((sum, _, i) => sum + (i < part && !state.skipped[i] ? loopsOn(state, i) : 0), 0);
 }
 
+/** What was weighed teaches by the loops that were on the scale, also where some were taken off again since. */
 function ownWeighings(state: MiniRunState): LoopsWeighed[] {
-  return minisMade(state).flatMap((part) => {
-    const weighing = state.weighed[part];
-    if (!weighing || weighing.odd) return [];
+  return state.weighed.flatMap((weighing, part) => {
+    const loops = weighing?.loops ?? loopsOn(state, part);
+    if (!weighing || weighing.odd || state.skipped[part] || loops === 0) return [];
     const fromLoop = loopsBefore(state, part);
-    const sdG = readingSd(weighing.resolutionG);
-    return [{ fromLoop, toLoop: fromLoop + loopsOn(state, part), massG: weighing.massG, sdG, minis: 1 }];
+    return [
+      { fromLoop, toLoop: fromLoop + loops, massG: weighing.massG, sdG: readingSd(weighing.resolutionG), minis: 1 },
+    ];
   });
+}
+
+/**
+ * The weighing of a mini as it is now; null where it was not weighed, or where loops were added or taken off since.
+ *
+ * @example
+ * weighingNow({ ...newMiniRun(1), loops: [113], weighed: [{ massG: 21.3, resolutionG: 0.1, odd: false, loops: 120 }] }, 0) // => null
+ */
+export function weighingNow(state: MiniRunState, part: number): MiniWeighing | null {
+  const weighing = state.weighed[part] ?? null;
+  return weighing && (weighing.loops ?? loopsOn(state, part)) === loopsOn(state, part) ? weighing : null;
+}
+
+/**
+ * How many loops to take off a mini that weighs more than it may, so that it weighs what is wanted; 0: none.
+ *
+ * @example
+ * loopsTooMany({ gramsPerLoop: 0.1775, driftPerLoop: 0, covariance: [0, 0, 0] }, { ...newMiniRun(1), loops: [120] }, 0, { massG: 20, toleranceG: 0.5 }) // => 7
+ */
+export function loopsTooMany(
+  learned: LoopMass,
+  state: MiniRunState,
+  part: number,
+  { massG, toleranceG }: { massG: number; toleranceG: number },
+): number {
+  const mean = massOfMini(state, learned, part).mean;
+  if (mean <= massG + toleranceG) return 0;
+  return Math.max(0, loopsOn(state, part) - loopsForMass(learned, loopsBefore(state, part), massG));
 }
 
 function parentWeighings(
@@ -362,7 +397,7 @@ function leftOfSegment(session: MiniSession, state: MiniRunState, learned: LoopM
  */
 export function massOfMini(state: MiniRunState, learned: LoopMass, part: number): Estimate {
   const byLoops = loopsMassG(learned, loopsBefore(state, part), loopsOn(state, part));
-  const weighing = state.weighed[part];
+  const weighing = weighingNow(state, part);
   if (!weighing) return byLoops;
   const byScale = { mean: weighing.massG, sd: readingSd(weighing.resolutionG) };
   return weighing.odd || byLoops.sd === 0 ? byScale : weightedMean([byScale, byLoops]);

@@ -93,6 +93,8 @@ export interface EntryPage extends Entry {
   /** How the run went, minute by minute; null where it was no run. */
   story: RunStory | null;
   pictures: { id: number; width: number; height: number }[];
+  /** The screen of the run that it is opened again on, once it is undone; null where it was no run. */
+  backTo: string | null;
   whyNotUndo: string | null;
   whyNotRedo: string | null;
 }
@@ -109,6 +111,7 @@ export function entryPage(db: Db, operationId: number): EntryPage | undefined {
     job: jobOf(db, run),
     story: run ? storyOf(db, run) : null,
     pictures: picturesOfOperation(db, operationId).map(({ id, width, height }) => ({ id, width, height })),
+    backTo: run ? `/${run.kind === 'wind' ? 'winding' : 'minis'}/run/${run.id}` : null,
     whyNotUndo: whyNotUndo(db, operationId),
     whyNotRedo: whyNotRedo(db, operationId),
   };

@@ -1,4 +1,3 @@
-import path from 'node:path';
 import { Worker } from 'node:worker_threads';
 import { InputError } from '../core/inputError';
 import { NotPossible } from './result';
@@ -12,7 +11,8 @@ const turns = new Turns(1);
 const MOST_WAITING = 40;
 const LIMITS = { maxOldGenerationSizeMb: 700 };
 
-const WORKER = path.join(process.cwd(), 'server', 'heavy.worker.cjs');
+/** Where a thread begins: it learns to read TypeScript, then loads what it does. The build need not know of it. */
+const BEGIN = `require('tsx/cjs'); require(require('node:path').join(process.cwd(), 'server', 'heavyThread.ts'));`;
 
 /**
  * Does heavy work in a thread of its own, while the server answers others. The thread is ended at its limit, or as soon
@@ -46,7 +46,7 @@ function thread(): Worker {
 }
 
 function begun(): Worker {
-  const worker = new Worker(/* turbopackIgnore: true */ WORKER, { resourceLimits: LIMITS });
+  const worker = new Worker(BEGIN, { eval: true, resourceLimits: LIMITS });
   // Whatever ends it while nobody has given it work is nobody's error; and it keeps nobody from ending the app.
   worker
     .on('error', () => undefined)

@@ -6,7 +6,15 @@ import { cutsAlong } from '../core/cutMap';
 import type { Estimate } from '../core/estimate';
 import { InputError } from '../core/inputError';
 import type { LoopMass } from '../core/gramsPerLoop';
-import { leftPlaces, loopMassOf, loopsOn, massOfMini, minisMade, type MiniRunState } from '../core/miniRun';
+import {
+  leftPlaces,
+  loopMassOf,
+  loopsOn,
+  massOfMini,
+  minisMade,
+  type MiniRunState,
+  weighingNow,
+} from '../core/miniRun';
 import type { Form } from '../core/piece';
 import { fits } from '../core/minis';
 import type { UnitSystem } from '../core/units';
@@ -287,7 +295,7 @@ function keepMini(
   faults: readonly Fault[],
 ): void {
   const mini = plan.minis[part]!;
-  const weighing = state.weighed[part];
+  const weighing = weighingNow(state, part);
   const byLoops = massOfMini(state, learned, part);
   const pieceId = putPiece(
     db,

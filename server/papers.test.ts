@@ -9,6 +9,9 @@ import { runsUnderWay } from './today';
 import { emptyDatabase, NOW } from './testing';
 import { yarnFront } from './yarnFront';
 
+// A thread is begun for the first of them, on a machine that may be busy.
+jest.setTimeout(60_000);
+
 const db = emptyDatabase();
 beforeAll(async () => {
   ternRock(db, NOW);

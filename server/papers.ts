@@ -53,7 +53,7 @@ export function runPaper(db: Db, runId: number, system: UnitSystem, origin: stri
           ...(plan.swift ? [{ number: swiftFigure(plan.swift, system), label: `on ${plan.swift.name}` }] : []),
           ...plan.cakes.slice(0, 5).map(({ crankTurns, name }, i) => ({
             number: turns(crankTurns.mean),
-            label: `turns, then stop${plan.cakes.length > 1 ? `: ${name || `cake ${i + 1}`}` : ''}`,
+            label: `turns, then stop${plan.cakes.length > 1 ? `: ${name || run.labels[i]!.toLowerCase()}` : ''}`,
           })),
         ],
       },
@@ -61,7 +61,7 @@ export function runPaper(db: Db, runId: number, system: UnitSystem, origin: stri
         kind: 'table',
         head: ['Cake', 'Turns', 'Give or take', 'Mass', 'Length', 'Counted'],
         rows: plan.cakes.map(({ name, crankTurns, massG, lengthM }, i) => [
-          name || `cake ${i + 1}`,
+          name || run.labels[i]!.toLowerCase(),
           turns(crankTurns.mean),
           `± ${turns(crankTurns.sd * 1.645)}`,
           inWords(massFigure(massG, system)),

@@ -31,6 +31,7 @@ import { eventBase } from './eventBase';
 import { readPlan, type RunPlan } from './runPlan';
 import { windingWays } from './strandWays';
 import { yarnView, type YarnView } from './yarnViews';
+import { labelsToCome } from './yarns';
 
 const atTurn = z.int().min(0).max(10_000_000);
 
@@ -162,6 +163,8 @@ export function runFrame(
 /** Everything that the screen of a winding starts from. */
 export interface RunPage extends RunFrame, FollowedRun<RunState> {
   plan: RunPlan;
+  /** What each cake will be called: here, in the log and on its slip. */
+  labels: string[];
   /** How the strand will have left and been laid, most likely. */
   ways: ReturnType<typeof windingWays>;
 }
@@ -171,5 +174,10 @@ export function runPage(db: Db, runId: number): RunPage | undefined {
   if (!found) return undefined;
   const { run, frame } = found;
   const plan = readPlan(run.plan);
-  return { ...frame, plan, state: stateOf(db, run), ways: windingWays(db, { ...frame, plan }) };
+  const labels = labelsToCome(db, frame.yarnId, plan.cakes.map(formMade));
+  return { ...frame, plan, labels, state: stateOf(db, run), ways: windingWays(db, { ...frame, plan }) };
 }
+
+/** What a cake of a plan becomes: on a winder a cake, in the hand a ball. */
+export const formMade = ({ tool }: RunPlan['cakes'][number]): 'cake' | 'ball' =>
+  tool.onto === 'winder' ? 'cake' : 'ball';

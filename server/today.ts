@@ -17,8 +17,9 @@ import { readMiniRunPlan } from './miniRunPlan';
 import { readPlan } from './runPlan';
 import { type ProjectLine, projectsPage } from './projects';
 import { type ShelfCard, waitingOnShelf } from './shelf';
-import { stateOf } from './runEvents';
+import { formMade, stateOf } from './runEvents';
 import { type Wait, waits } from './waits';
+import { labelsToCome } from './yarns';
 import { nameOfYarn, yarnView } from './yarnViews';
 
 /** What is on the bench, and since when. */
@@ -108,16 +109,17 @@ export function runsUnderWay(db: Db): BenchRun[] {
     const yarn = yarnView(db, piece.yarnId)!;
     const { id, startedAt } = run;
     const about = { id, startedAt, yarnName: yarn.name, colourHex: yarn.colourHex, pieceLabel: piece.label };
-    return { ...about, ...(run.kind === 'minis' ? countingNow(db, run) : windingNow(db, run)) };
+    return { ...about, ...(run.kind === 'minis' ? countingNow(db, run) : windingNow(db, run, yarn.id)) };
   });
 }
 
-function windingNow(db: Db, run: RunRow) {
+function windingNow(db: Db, run: RunRow, yarnId: number) {
   const plan = readPlan(run.plan);
   const state = stateOf(db, run);
   return {
     kind: 'wind' as const,
     stage: state.stage,
+    label: labelsToCome(db, yarnId, plan.cakes.map(formMade))[state.part]!,
     part: state.part,
     parts: plan.cakes.length,
     counted: turnsOn(state, state.part),

@@ -168,6 +168,11 @@ export function nextLabel(db: Db, yarnId: number, form: Form, after = 0): string
   return labelled(form, piecesOfYarn(db, yarnId).filter((piece) => piece.form === form).length + 1 + after);
 }
 
+/** What pieces will be called that come next, in their order: as the run calls them, so the log does. */
+export function labelsToCome(db: Db, yarnId: number, forms: readonly Form[]): string[] {
+  return forms.map((form, i) => nextLabel(db, yarnId, form, forms.slice(0, i).filter((each) => each === form).length));
+}
+
 /** "Mini skein 4" */
 export function labelled(form: Form, number: number): string {
   return `${form[0]!.toUpperCase()}${form.slice(1)} ${number}`;

@@ -4,6 +4,14 @@ import { Button } from 'antd';
 import { type ReactNode, useEffect, useId, useRef, useState } from 'react';
 import styles from './DropSheet.module.css';
 
+/** As long as a finger may rest before it lifts. */
+const SWALLOWED_WITHIN_MS = 800;
+
+function swallow(event: MouseEvent): void {
+  event.preventDefault();
+  event.stopPropagation();
+}
+
 /** A button that opens a small sheet beside itself; Escape, or a press anywhere else, closes it. */
 export function DropSheet({
   label,
@@ -25,7 +33,11 @@ export function DropSheet({
   useEffect(() => {
     if (!open) return;
     const outside = (event: PointerEvent) => {
-      if (!frame.current?.contains(event.target as Node)) setOpen(false);
+      if (frame.current?.contains(event.target as Node)) return;
+      setOpen(false);
+      // The press only closes it: whatever lies beneath the finger is not pressed as well.
+      document.addEventListener('click', swallow, { capture: true, once: true });
+      setTimeout(() => document.removeEventListener('click', swallow, { capture: true }), SWALLOWED_WITHIN_MS);
     };
     const escape = (event: KeyboardEvent) => {
       if (event.key !== 'Escape') return;

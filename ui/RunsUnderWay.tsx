@@ -52,8 +52,8 @@ export function RunsUnderWay({ runs }: { runs: readonly RunUnderWay[] }) {
 
 function whereItStands(run: RunUnderWay): string {
   const { part, parts, stopped } = run;
-  const name = run.kind === 'wind' ? 'cake' : 'mini';
-  const which = parts > 1 ? `${name} ${part + 1} of ${parts}` : `one ${name}`;
+  const name = run.kind === 'wind' ? run.label.toLowerCase() : `mini ${part + 1}`;
+  const which = parts === 1 ? name : run.kind === 'wind' ? `${name} (${part + 1} of ${parts})` : `${name} of ${parts}`;
   if (stopped) return `${which}, stopped: ${stopped}`;
   switch (run.stage) {
     case 'prepare':

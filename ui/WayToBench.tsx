@@ -3,6 +3,7 @@
 import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
+import { comeByKey } from './bench/arrival';
 import { isAtBench, useGlobalKey } from './useGlobalKey';
 import styles from './WayToBench.module.css';
 
@@ -40,7 +41,10 @@ export function WayToBench({ first }: { first: BenchWay[] }) {
 
   const [run] = runs;
   const hidden = isAtBench(path);
-  useGlobalKey('b', run !== undefined && !hidden, () => router.push(run!.href));
+  useGlobalKey('b', run !== undefined && !hidden, () => {
+    comeByKey();
+    router.push(run!.href);
+  });
   if (!run || hidden) return null;
   return (
     <Link href={run.href} className={styles.way} aria-keyshortcuts="b" title="Key: b">

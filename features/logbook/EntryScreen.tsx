@@ -25,6 +25,7 @@ import { StoryPanel } from './StoryPanel';
 
 /** One entry of the logbook: what went in, what came out, and whether that agrees. */
 export function EntryScreen({ entry }: { entry: EntryPage }) {
+  const router = useRouter();
   const { run: change, problem } = useTask();
   const on = (side: EntryPiece['side']) => entry.pieces.filter((piece) => piece.side === side);
   const before = on('in');
@@ -92,8 +93,15 @@ export function EntryScreen({ entry }: { entry: EntryPage }) {
         <div className={styles.told}>
           {entry.live
             ? entry.whyNotUndo === null && (
-                <Button onClick={() => change(() => undo(entry.id))}>
-                  {entry.run || entry.job ? 'Undo, and back to the scale' : 'Undo this entry'}
+                <Button
+                  onClick={() =>
+                    change(
+                      () => undo(entry.id),
+                      () => entry.backTo && router.push(entry.backTo),
+                    )
+                  }
+                >
+                  {entry.backTo ? 'Undo, and back to the scale' : 'Undo this entry'}
                 </Button>
               )
             : entry.whyNotRedo === null && (

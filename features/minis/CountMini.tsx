@@ -66,8 +66,9 @@ export function CountMini({
   const paused = state.pausedSinceMs !== null;
   const words = paused ? `Paused at ${loops}` : cueWords(loops, next.loops, part, plan.minis.length);
   const cue = paused ? 'stopped' : cueOf(loops, next.loops);
-  const leftBefore =
-    loops === 0 ? plan.left.find(({ afterMini }) => afterMini === part && part < plan.minis.length) : undefined;
+  // Told as long as this one is counted: what vanished at the first press would slide the count away from the finger.
+  const leftBefore = plan.left.find(({ afterMini }) => afterMini === part && part < plan.minis.length);
+  const [shortAtFirst] = useState(next.shortG > 0 && loops === 0);
   const knotBefore = part > 0 && plan.minis[part - 1]!.segment !== mini.segment;
 
   const said = useRef(cue);
@@ -97,7 +98,7 @@ export function CountMini({
     cut,
     'full screen': toggleFullScreen,
   };
-  useBenchKeys(enabled, pedals, LETTERS, (key) => {
+  const heard = useBenchKeys(enabled, pedals, LETTERS, (key) => {
     // Nothing is counted while it stands still.
     if (!paused || key === 'pause' || key === 'stop' || key === 'full screen') acts[key]();
   });
@@ -108,18 +109,19 @@ export function CountMini({
       <AwayNews state={state} loops={loops} />
       {leftBefore && (
         <Say tone="plain">
-          First cut off what stays over: <FineMass g={leftBefore.massG} />,{' '}
-          <Length m={leftBefore.massG * plan.gristMPerG} />
-          {knotBefore || leftBefore.knots === 0 ? ', up to the knot' : ''}. Put it aside; it is weighed at the end.
+          {loops === 0 ? 'First cut off what stays over' : 'Put aside before this one'}:{' '}
+          <FineMass g={leftBefore.massG} />, <Length m={leftBefore.massG * plan.gristMPerG} />
+          {knotBefore || leftBefore.knots === 0 ? ', up to the knot' : ''}. {loops === 0 && 'Put it aside; it'}
+          {loops > 0 && 'It'} is weighed at the end.
         </Say>
       )}
-      {next.shortG > 0 && loops === 0 && (
+      {next.shortG > 0 && (loops === 0 || shortAtFirst) && (
         <Say tone="bad" role="alert">
           <strong>
             <FineMass g={next.shortG} /> are missing
           </strong>{' '}
           for all that are to come from here to be within their tolerance.{' '}
-          <Button size="small" onClick={onSkip} disabled={!enabled}>
+          <Button size="small" onClick={onSkip} disabled={!enabled || loops > 0}>
             Leave this one out
           </Button>
         </Say>
@@ -139,7 +141,11 @@ export function CountMini({
           ref={countButton}
           count={loops}
           of={`of ${next.loops} loops`}
-          hint={`space bar, tap or pedal${by > 1 ? `: ${by} loops a press` : ''}`}
+          hint={
+            heard
+              ? `space bar, tap or pedal${by > 1 ? `: ${by} loops a press` : ''}`
+              : 'press once, or touch the page: from then on it counts'
+          }
           onClick={count}
           disabled={!enabled}
         />
@@ -168,8 +174,8 @@ export function CountMini({
         </Way>
         <BenchSettings unit="loop" />
         <span className={styles.gap} />
-        {loops === 0 && minisMade(state).length > 0 && (
-          <Button size="large" type="text" onClick={onEnd} disabled={!enabled}>
+        {minisMade(state).length > 0 && (
+          <Button size="large" type="text" onClick={onEnd} disabled={!enabled || loops > 0}>
             No more of them
           </Button>
         )}
@@ -183,12 +189,17 @@ export function CountMini({
 
 /** Where one stood when one went away, told on coming back. */
 function AwayNews({ state, loops }: { state: MiniRunState; loops: number }) {
-  // As it was when this screen was opened: the first count on it ends the message.
-  const [{ lastMs, atMs }] = useState(() => ({ lastMs: state.lastMs, atMs: Date.now() }));
-  if (lastMs === null || loops === 0 || state.lastMs !== lastMs || atMs - lastMs < AWAY_MS) return null;
+  // As it was when this screen was opened; told until this mini is cut, so that nothing slides at the first press.
+  const [{ lastMs, atMs, part, at }] = useState(() => ({
+    lastMs: state.lastMs,
+    atMs: Date.now(),
+    part: state.part,
+    at: loops,
+  }));
+  if (lastMs === null || at === 0 || state.part !== part || atMs - lastMs < AWAY_MS) return null;
   return (
     <Say tone="tight" role="status">
-      You stopped at <strong>{loops} loops</strong>, {dateAndTime(new Date(lastMs).toISOString())}. Count what is wound
+      You stopped at <strong>{at} loops</strong>, {dateAndTime(new Date(lastMs).toISOString())}. Count what is wound
       before you go on, if it was moved.
     </Say>
   );

@@ -10,6 +10,7 @@ import {
   type MiniRunState,
   minisMade,
   minisToCome,
+  weighingNow,
 } from '../../core/miniRun';
 import { miniVerdict } from '../../core/miniScale';
 import type { MiniRunPage } from '../../server/miniRuns';
@@ -44,11 +45,11 @@ export function SessionSide({
   const made = minisMade(state);
   const done = made.filter((part) => part !== state.part);
   // The one in hand tells something once it is weighed.
-  const told = made.filter((part) => part !== state.part || (state.weighed[part] ?? null) !== null);
+  const told = made.filter((part) => part !== state.part || weighingNow(state, part) !== null);
   const rings = done.slice(-RINGS_SHOWN);
   const largestG = Math.max(...plan.minis.map(({ massG }) => massG));
   const massOf = (part: number) =>
-    state.weighed[part]?.massG ?? loopsMassG(session.learned, loopsBefore(state, part), loopsOn(state, part)).mean;
+    weighingNow(state, part)?.massG ?? loopsMassG(session.learned, loopsBefore(state, part), loopsOn(state, part)).mean;
   const toCome = minisToCome(state).length;
   return (
     <div className={styles.side}>
@@ -64,7 +65,7 @@ export function SessionSide({
         <ol className={styles.rings} aria-label="Minis that are made">
           {rings.map((part) => {
             const wanted = plan.minis[part]!;
-            const weighed = state.weighed[part];
+            const weighed = weighingNow(state, part);
             const offG = massOf(part) - wanted.massG;
             const verdict = weighed ? miniVerdict(weighed, wanted) : null;
             return (
@@ -110,7 +111,7 @@ export function SessionSide({
                 mini: part + 1,
                 offG: massOf(part) - massG,
                 toleranceG,
-                weighed: (state.weighed[part] ?? null) !== null,
+                weighed: weighingNow(state, part) !== null,
               };
             })}
             colourHex={page.colourHex}

@@ -13,6 +13,8 @@ import {
   minisToCome,
   nextToCome,
   parentAfterG,
+  loopsTooMany,
+  weighingNow,
 } from '../../core/miniRun';
 import { miniVerdict, scaleJudges, type WeighingDoubt, weighingDoubt } from '../../core/miniScale';
 import { GRAMS_PER_OUNCE, parseQuantity } from '../../core/units';
@@ -58,10 +60,11 @@ export function WeighMini({
   const { plan } = page;
   const mini = plan.minis[part]!;
   const loops = loopsOn(state, part);
-  const weighing = state.weighed[part] ?? null;
+  const weighing = weighingNow(state, part);
   const parentWeighing = state.parent.find(({ afterPart }) => afterPart === part) ?? null;
   const coarse = scaleJudges(resolutionG, mini.toleranceG).verdict === 'too coarse';
   const done = weighing !== null || parentWeighing !== null;
+  const tooMany = weighing && !weighing.odd ? loopsTooMany(session.learned, state, part, mini) : 0;
   const last = nextToCome(state, part) === undefined;
   const goOn = last ? 'All cut: weigh what is left' : 'Next mini';
 
@@ -98,6 +101,22 @@ export function WeighMini({
       {done ? (
         <>
           {weighing && <MiniWeighed weighing={weighing} wanted={mini} />}
+          {tooMany > 0 && (
+            <Say tone="tight" role="status">
+              <strong>
+                Take {tooMany} loop{tooMany === 1 ? '' : 's'} off before you cut it.
+              </strong>{' '}
+              <Button
+                onClick={() => {
+                  record({ kind: 'loops', part, amount: -tooMany });
+                  record({ kind: 'stage', part, stage: 'weigh' });
+                }}
+                disabled={!enabled}
+              >
+                They are off: {loops - tooMany} loops
+              </Button>
+            </Say>
+          )}
           {parentWeighing && <ParentWeighed page={page} state={state} session={session} part={part} />}
           <NextWords session={session} plan={plan} state={state} />
           <div className={styles.ways}>

@@ -12,7 +12,7 @@ test('the demo’s day: what is on the bench, what runs short, what waits, what 
   const db = emptyDatabase();
   ternRock(db, NOW);
   const said = saidBy(<TodayScreen today={today(db, NOW)} />);
-  expect(said).toMatch(/^On the bench .*Ferry aran, Oatmeal.*cake 2 of 3.*110 of \d+ turns/);
+  expect(said).toMatch(/^On the bench .*Ferry aran, Oatmeal.*cake 3 \(2 of 3\).*110 of \d+ turns/);
   expect(said).toContain('What runs short Fog shawl does not have enough: the chance that it reaches is under 1 %.');
   expect(said).toMatch(/Still in hanks .*Ferry aran, Oatmeal one hank, 390 m ± 19 m in all/);
   expect(said).toMatch(/What happened last .*Weighed hank 1: 223 g/);

@@ -228,9 +228,8 @@ export function LogForm({
   );
 }
 
-function labelOf({ plan }: RunPage, part: number, of: number): string {
-  const { name, tool } = plan.cakes[part]!;
+function labelOf({ plan, labels }: RunPage, part: number, of: number): string {
+  const { name } = plan.cakes[part]!;
   if (name) return upperFirst(name);
-  if (of === 1) return 'The scale shows';
-  return `${tool.onto === 'winder' ? 'Cake' : 'Ball'} ${part + 1}`;
+  return of === 1 ? 'The scale shows' : labels[part]!;
 }

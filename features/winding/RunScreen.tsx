@@ -37,7 +37,9 @@ export function RunScreen({ page, scales }: { page: RunPage; scales: ScaleTool[]
   const planned = page.plan.cakes[state.part]!;
   const { onto } = planned.tool;
   const made = onto === 'winder' ? 'cake' : 'ball';
-  const cakeName = cakes === 1 ? `the ${made}` : `${made} ${state.part + 1} of ${cakes}`;
+  const nameOf = (part: number) =>
+    `${page.labels[part]!.toLowerCase()}${cakes === 1 ? '' : ` (${part + 1} of ${cakes})`}`;
+  const cakeName = nameOf(state.part);
   const next = page.plan.cakes[state.part + 1];
   // On another tool the end has to be seated there first.
   const toNext = () =>
@@ -52,8 +54,7 @@ export function RunScreen({ page, scales }: { page: RunPage; scales: ScaleTool[]
             <Link href={`/yarns/${page.yarnId}`}>{page.yarnName}</Link>
           </h1>
           <p className={styles.soft}>
-            {page.pieceLabel}
-            {cakes > 1 && `, ${made} ${state.part + 1} of ${cakes}`}
+            {page.pieceLabel}, {cakeName}
             {planned.name && `: ${planned.name}`}, {onto === 'winder' ? 'on the' : 'by hand:'}{' '}
             {planned.tool.name.toLowerCase()}
           </p>
@@ -111,7 +112,7 @@ export function RunScreen({ page, scales }: { page: RunPage; scales: ScaleTool[]
           form={page.form}
           colourHex={page.colourHex}
           onTick={(step, done) => record({ kind: 'tick', part: state.part, step, done })}
-          next={next ? `Wind ${made} ${state.part + 2} of ${cakes}` : 'To the scale'}
+          next={next ? `Wind ${nameOf(state.part + 1)}` : 'To the scale'}
           onNext={() => (next ? toNext() : go('weigh'))}
           other={next ? { label: `No more ${made}s: to the scale`, act: () => go('weigh') } : undefined}
           back={{ label: `Back to winding, ${turnsOn(state, state.part)} turns`, act: () => go('wind') }}

@@ -168,7 +168,7 @@ export function WindStage({
     unmark,
     'full screen': toggleFullScreen,
   };
-  useBenchKeys(enabled && !asking, pedals, LETTERS, (key) => {
+  const heard = useBenchKeys(enabled && !asking, pedals, LETTERS, (key) => {
     // Nothing is counted while it stands still, and a pedal that is touched must not start it.
     const still = MARK_KINDS.some((kind) => kind === key) || key === 'unmark' || key === 'full screen';
     if (!state.stopped || still) acts[key]();
@@ -207,9 +207,11 @@ export function WindStage({
           count={turns}
           of={`of ${last ? 'about ' : ''}${stopAt} ${unit}`}
           hint={
-            driver === 'hand' || silent
-              ? `space bar, tap or pedal${by > 1 ? `: ${by} ${unit} a press` : ''}`
-              : `${DEVICE_WORDS[driver].toLowerCase()} counts`
+            !heard
+              ? 'press once, or touch the page: from then on it counts'
+              : driver === 'hand' || silent
+                ? `space bar, tap or pedal${by > 1 ? `: ${by} ${unit} a press` : ''}`
+                : `${DEVICE_WORDS[driver].toLowerCase()} counts`
           }
           onClick={count}
           disabled={!enabled}
@@ -293,11 +295,10 @@ export function WindStage({
                 {MARK_WORDS[kind]}
               </Way>
             ))}
-            {marksHere.length > 0 && (
-              <Way onClick={unmark} disabled={!enabled} letter="U" quiet>
-                Unmark
-              </Way>
-            )}
+            {/* Always there: nothing may slide under a finger. */}
+            <Way onClick={unmark} disabled={!enabled || marksHere.length === 0} letter="U" quiet>
+              Unmark
+            </Way>
           </div>
           <Way onClick={miscount} disabled={!enabled || turns === 0 || measured} letter="⌫">
             Miscounted: −{Math.min(by, Math.max(turns, 1))}
@@ -311,11 +312,9 @@ export function WindStage({
           <BenchSettings unit="turn">
             <DriverChoice />
           </BenchSettings>
-          {turns === 0 && (
-            <Button size="large" type="text" onClick={onBack} disabled={!enabled}>
-              Back
-            </Button>
-          )}
+          <Button size="large" type="text" onClick={onBack} disabled={!enabled || turns > 0}>
+            Back
+          </Button>
           <Button
             size="large"
             type={READY_TO_CUT.has(cue) || (last && cue === 'slow') ? 'primary' : 'default'}

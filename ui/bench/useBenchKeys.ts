@@ -1,6 +1,7 @@
 'use client';
 
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, useState } from 'react';
+import { cameByKey } from './arrival';
 import type { PedalAct, Pedals } from './usePedals';
 
 /** Keys that count: the space bar, and what pedals send as they come. */
@@ -9,33 +10,51 @@ const COUNT_KEYS = new Set([' ', 'Enter', 'PageDown', 'ArrowRight', 'ArrowDown']
 /** One letter for each thing that can happen at a bench. */
 export type Letters<Act extends string> = Readonly<Record<string, Act>>;
 
-/** The bench's keys, wherever the focus is, but in a field or on a button of its own. */
+/**
+ * The bench's keys, wherever the focus is. A field has them for itself; so has a button or a choice that was reached by
+ * Tab, as long as its ring shows that. What was used by pointer, or got the focus back as a panel closed, has not: the next
+ * press counts.
+ *
+ * @returns whether the keys are heard: who was led here by a key elsewhere presses or touches once before anything counts
+ */
 export function useBenchKeys<Act extends string>(
   on: boolean,
   pedals: Pedals,
   letters: Letters<Act>,
   act: (key: Act | PedalAct) => void,
-): void {
-  const latest = useRef({ act, pedals, letters });
+): boolean {
+  const [heard, setHeard] = useState(() => !cameByKey());
+  const latest = useRef({ act, pedals, letters, heard });
   useEffect(() => {
-    latest.current = { act, pedals, letters };
+    latest.current = { act, pedals, letters, heard };
   });
+  useReachedByTab();
 
   useEffect(() => {
     if (!on) return;
     const press = (event: KeyboardEvent) => {
       if (event.ctrlKey || event.altKey || event.metaKey || isField(event.target)) return;
-      const key = meaning(event.key, latest.current.pedals, latest.current.letters);
+      const { act, pedals, letters, heard } = latest.current;
+      const key = meaning(event.key, pedals, letters);
       if (!key) return;
-      // A button that was reached by keyboard answers to space and enter itself.
-      if ((event.key === ' ' || event.key === 'Enter') && isOtherButton(event.target)) return;
+      if ((event.key === ' ' || event.key === 'Enter') && isReachedByTab(event.target)) return;
       event.preventDefault();
       // A key that is held down is one press.
-      if (!event.repeat) latest.current.act(key);
+      if (event.repeat) return;
+      if (!heard) return setHeard(true);
+      // Its ring would promise that space is for it.
+      if (key === 'count' && event.target !== document.body) letGo(event.target);
+      act(key);
     };
+    const touch = () => setHeard(true);
     document.addEventListener('keydown', press);
-    return () => document.removeEventListener('keydown', press);
+    document.addEventListener('pointerdown', touch);
+    return () => {
+      document.removeEventListener('keydown', press);
+      document.removeEventListener('pointerdown', touch);
+    };
   }, [on]);
+  return heard;
 }
 
 /** What a key does; the user's own pedals go before everything else. */
@@ -53,13 +72,48 @@ export function meaning<Act extends string>(
 function isField(target: EventTarget | null): boolean {
   return (
     target instanceof Element &&
-    // A tick box takes the space bar for itself, but no letters.
-    target.closest('input:not([type=checkbox]), textarea, select, [contenteditable]') !== null
+    // A tick box and a choice take the space bar for themselves, but no letters.
+    target.closest('input:not([type=checkbox], [type=radio]), textarea, select, [contenteditable]') !== null
   );
 }
 
-function isOtherButton(target: EventTarget | null): boolean {
-  return (
-    target instanceof Element && target.closest('button:not([data-count]), a, summary, [role=radio], label') !== null
-  );
+const REACHED = 'data-reached-by-tab';
+
+/** Marks what Tab has led to; whatever else moves the focus, or a pointer, takes the mark off. */
+function useReachedByTab(): void {
+  useEffect(() => {
+    let tabbing = false;
+    const unmark = () => document.querySelector(`[${REACHED}]`)?.removeAttribute(REACHED);
+    const key = (event: KeyboardEvent) => {
+      tabbing = event.key === 'Tab';
+    };
+    const focus = (event: FocusEvent) => {
+      unmark();
+      if (tabbing && event.target instanceof Element) event.target.setAttribute(REACHED, '');
+      tabbing = false;
+    };
+    const pointer = () => {
+      tabbing = false;
+      unmark();
+    };
+    document.addEventListener('keydown', key, true);
+    document.addEventListener('focusin', focus);
+    document.addEventListener('pointerdown', pointer, true);
+    return () => {
+      unmark();
+      document.removeEventListener('keydown', key, true);
+      document.removeEventListener('focusin', focus);
+      document.removeEventListener('pointerdown', pointer, true);
+    };
+  }, []);
+}
+
+function isReachedByTab(target: EventTarget | null): boolean {
+  return target instanceof Element && target.matches(`[${REACHED}]:not([data-count], [data-act])`);
+}
+
+function letGo(target: EventTarget | null): void {
+  const counting = document.querySelector<HTMLElement>('[data-count], [data-act]');
+  if (counting) counting.focus();
+  else if (target instanceof HTMLElement) target.blur();
 }
