@@ -42,7 +42,8 @@ export const FIBRE_NAMES = Object.keys(REGAIN_AT_65) as FibreName[];
  */
 export function requireWhole(shares: readonly FibreShare[], path: string): readonly FibreShare[] {
   const total = shares.reduce((sum, share) => sum + share.percent, 0);
-  if (Math.abs(total - 100) > 0.1)
+  // Three times 33.3 %, with the last bit of a float.
+  if (Math.abs(total - 100) > 0.1 + 1e-9)
     throw new InputError(`percents must add up to 100; they add up to ${Number(total.toFixed(2))}`, path);
   return shares;
 }

@@ -1,4 +1,5 @@
 import { type FibreShare, regainOf, requireWhole } from './fibre';
+import { InputError } from './inputError';
 import { requireWithin } from './require';
 import { parseNumber } from './units';
 
@@ -27,6 +28,11 @@ const ABSORPTION: readonly (readonly [humidityPercent: number, share: number])[]
  */
 export function parseHumidityPercent(text: string, path: string): number {
   const percent = parseNumber(text.replace(/\s*%?\s*(rh)?$/i, ''), path);
+  if (percent > 0 && percent < 1)
+    throw new InputError(
+      `in percent: is it ${Number((percent * 100).toFixed(1))} %? No room is as dry as ${percent} %`,
+      path,
+    );
   return Math.round(requireWithin(percent, 0, 90, path));
 }
 

@@ -29,3 +29,11 @@ test.each([
 test.each(['', 'much', '4000 t/m', '180 t/cm', '-3 tpi'])('twist written "%s" is refused', (text) => {
   expect(() => parseTurnsPerM(text, 'metric', 'twist')).toThrow(InputError);
 });
+
+test('of hooks with two sizes to a letter the number decides, and without it one is asked', () => {
+  expect(parseToolMm('N-13', 'hook', 'hook')).toBe(9);
+  expect(parseToolMm('N-15', 'hook', 'hook')).toBe(10);
+  expect(parseToolMm('US P-15', 'hook', 'hook')).toBe(10);
+  expect(() => parseToolMm('N', 'hook', 'hook')).toThrow(/9 mm .* or 10 mm/);
+  expect(() => parseToolMm('H-13', 'hook', 'hook')).toThrow(/not the same size/);
+});

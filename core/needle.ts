@@ -15,9 +15,18 @@ const NAMED_MM: Record<WorkingTool, Record<Country, Record<string, number>>> = {
     UK: sizes('14=2 13=2.25 12=2.75 11=3 10=3.25 9=3.75 8=4 7=4.5 6=5 5=5.5 4=6 3=6.5 2=7 1=7.5 0=8 00=9 000=10'),
   },
   hook: {
-    US: sizes('B=2.25 C=2.75 D=3.25 E=3.5 F=3.75 G=4 7=4.5 H=5 I=5.5 J=6 K=6.5 L=8 M=9 N=10 P=11.5 Q=16 S=19'),
+    US: sizes('B=2.25 C=2.75 D=3.25 E=3.5 F=3.75 G=4 7=4.5 H=5 I=5.5 J=6 K=6.5 L=8 M=9 Q=16 S=19'),
     UK: sizes('14=2 12=2.5 11=3 10=3.25 9=3.5 8=4 7=4.5 6=5 5=5.5 4=6 3=6.5 2=7 0=8 00=9 000=10'),
   },
+};
+
+/** American hooks by the number that stands behind their letter: of some letters there are two sizes. */
+const HOOK_NUMBERS = sizes(
+  '1=2.25 2=2.75 3=3.25 4=3.5 5=3.75 6=4 7=4.5 8=5 9=5.5 10=6 10.5=6.5 11=8 13=9 15=10 16=11.5 17=12 19=15 35=19',
+);
+const LETTERS_OF_TWO_SIZES: Record<string, string> = {
+  N: '9 mm (N-13) or 10 mm (N-15)',
+  P: '10 mm (P-15) or 11.5 mm (P-16)',
 };
 
 /**
@@ -50,7 +59,15 @@ function oneToolMm(text: string, tool: WorkingTool, path: string): number {
   const letter = tool === 'hook' ? /^([a-z])(?:\s*-\s*[\d.]+)?$/i.exec(text) : null;
   if (named || letter) {
     const country = (named?.[1] ?? 'US').toUpperCase() as Country;
-    const sizeMm = NAMED_MM[tool][country][(named?.[2] ?? letter![1])!.toUpperCase()];
+    const name = (named?.[2] ?? letter![1])!.toUpperCase();
+    const number = /-\s*([\d.]+)$/.exec(text)?.[1];
+    const byNumber = tool === 'hook' && country === 'US' && /^[A-Z]$/.test(name);
+    if (byNumber && !number && LETTERS_OF_TWO_SIZES[name])
+      throw new InputError(`${name} is ${LETTERS_OF_TWO_SIZES[name]}; write the number too, or mm`, path);
+    const byLetterMm = NAMED_MM[tool][country][name];
+    const sizeMm = byNumber && number ? HOOK_NUMBERS[number] : byLetterMm;
+    if (byNumber && number && byLetterMm !== undefined && sizeMm !== undefined && Math.abs(sizeMm - byLetterMm) > 0.3)
+      throw new InputError(`${name} and ${number} are not the same size; write it in mm`, path);
     if (sizeMm === undefined) throw new InputError(`we do not know this ${country} size; write it in mm`, path);
     return sizeMm;
   }

@@ -6,6 +6,8 @@ import { GRAMS_PER_OUNCE, METRES_PER_YARD, parseNumber, parseQuantity, type Unit
 export interface ShelfNeed {
   /** At least so many metres of it. */
   atLeastM: number | null;
+  /** At most so many metres of it. */
+  atMostM: number | null;
   /** About this grist, in metres to the gram. */
   aboutMPerG: number | null;
   /** Only what holds this fibre. */
@@ -19,11 +21,15 @@ export const ABOUT_WITHIN = 0.15;
 
 const NUMBER = String.raw`\d+(?:[.,]\d+)*`;
 const GRIST = new RegExp(
-  String.raw`(?:about|around|circa|ca\.?|~)?\s*(${NUMBER})\s*(m|yds?)\s*(?:\/|per|to(?:\s+the)?)\s*(?:(${NUMBER})\s*)?(g|oz)\b`,
+  String.raw`(?:about|around|circa|ca\.?|~)?\s*(${NUMBER})\s*(m|metres?|meters?|yds?|yards?)\s*(?:\/|per|to(?:\s+the)?)\s*(?:(${NUMBER})\s*)?(g|grams?|oz|ounces?)\b`,
+  'i',
+);
+const AT_MOST = new RegExp(
+  String.raw`(?:at\s+most|up\s+to|under|below|less\s+than|fewer\s+than|max\.?|<=?|≤)\s*(${NUMBER}\s*(?:m|metres?|meters?|yds?|yards?|km))\b`,
   'i',
 );
 const LENGTH = new RegExp(
-  String.raw`(?:at\s+least|from|over|min\.?|>=?|≥)?\s*(${NUMBER}\s*(?:m|metres?|meters?|yds?|yards?|km))\b`,
+  String.raw`(?:at\s+least|from|over|more\s+than|min\.?|>=?|≥)?\s*(${NUMBER}\s*(?:m|metres?|meters?|yds?|yards?|km))\b`,
   'i',
 );
 
@@ -32,7 +38,9 @@ const LENGTH = new RegExp(
  * their names; every other word is looked for on the band.
  *
  * @example
- * readNeed('at least 300 m, about 4 m/g, wool', 'metric') // => { atLeastM: 300, aboutMPerG: 4, fibre: 'wool', words: [] }
+ * readNeed('at least 300 m, about 4 m/g, wool', 'metric') // => { atLeastM: 300, atMostM: null, aboutMPerG: 4, fibre: 'wool', words: [] }
+ * @example
+ * readNeed('under 300 m', 'metric').atMostM // => 300
  * @example
  * readNeed('gannet 2217', 'metric').words // => ['gannet', '2217']
  */
@@ -44,6 +52,7 @@ export function readNeed(text: string, system: UnitSystem): ShelfNeed {
     return found;
   };
   const grist = take(GRIST);
+  const most = take(AT_MOST);
   const length = take(LENGTH);
   const words = rest
     .toLowerCase()
@@ -52,6 +61,7 @@ export function readNeed(text: string, system: UnitSystem): ShelfNeed {
   const fibre = FIBRE_NAMES.find((name) => words.includes(name)) ?? null;
   return {
     atLeastM: length && readOrNull(() => parseQuantity(length[1]!, 'length', system)),
+    atMostM: most && readOrNull(() => parseQuantity(most[1]!, 'length', system)),
     aboutMPerG: grist && readOrNull(() => gristOf(grist)),
     fibre,
     words: words.filter((word) => word !== fibre),
@@ -59,7 +69,7 @@ export function readNeed(text: string, system: UnitSystem): ShelfNeed {
 }
 
 function gristOf([, length, lengthUnit, mass, massUnit]: RegExpExecArray): number {
-  const metres = parseNumber(length!, '') * (lengthUnit!.toLowerCase() === 'm' ? 1 : METRES_PER_YARD);
-  const grams = (mass ? parseNumber(mass, '') : 1) * (massUnit!.toLowerCase() === 'g' ? 1 : GRAMS_PER_OUNCE);
+  const metres = parseNumber(length!, '') * (/^m/i.test(lengthUnit!) ? 1 : METRES_PER_YARD);
+  const grams = (mass ? parseNumber(mass, '') : 1) * (/^g/i.test(massUnit!) ? 1 : GRAMS_PER_OUNCE);
   return metres / grams;
 }

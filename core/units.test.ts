@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { parseFibres } from './fibre';
 import { parseLoopM } from './hankLoop';
 import { InputError } from './inputError';
-import { GRAMS_PER_OUNCE, METRES_PER_YARD, parseNumber, parseQuantity } from './units';
+import { GRAMS_PER_OUNCE, METRES_PER_YARD, parseNumber, parseQuantity, parseAmount } from './units';
 
 describe('parseQuantity reads what bands and hands write', () => {
   test.each([
@@ -164,5 +164,37 @@ describe('parseLoopM takes a bare number for what it must be', () => {
 
   test.each(['162 m', '9', '900', '3 mm', '', '12 oz', 'wide'])('%s is refused', (text) =>
     expect(() => parseLoopM(text, 'metric', 'loop')).toThrow(InputError),
+  );
+});
+
+describe('a typed amount is never silently something else', () => {
+  const mass = (text: string) => parseQuantity(text, 'mass', 'metric', 'm');
+  const length = (text: string) => parseQuantity(text, 'length', 'metric', 'l');
+
+  test.each([
+    [() => mass('100 g 3.5 oz'), 100],
+    [() => length('400 m 437 yd'), 400],
+    [() => mass('1 lb 2 oz'), 510.29141625],
+    [() => length('3 yd 1 ft'), 3.048],
+    [() => mass('½ lb'), 226.796185],
+    [() => mass('50 gm'), 50],
+    [() => mass('1 kilo'), 1000],
+    [() => length('approx 200 m'), 200],
+    [() => length('ca. 200 m'), 200],
+    [() => length('1,250 m'), 1250],
+    [() => mass('1.250 kg'), 1250],
+    [() => mass('0.125 g'), 0.125],
+  ])('%s is read', (read, expected) => expect(read()).toBeCloseTo(expected, 6));
+
+  test.each([
+    [() => length('1.000 m'), /1000 or 1\?/],
+    [() => mass('1.250 g'), /1250 or 1.25\?/],
+    [() => mass('3,500 oz'), /3500 or 3.5\?/],
+    [() => mass('100 g 3 oz'), /not the same amount/],
+    [() => length('400 m 400 yd'), /not the same amount/],
+  ])('%s is asked about', (read, message) => expect(read).toThrow(message));
+
+  test.each(['50 gm', '1 kilo', '½ lb'])('%s is a mass', (text) =>
+    expect(parseAmount(text, 'metric', 'a')).toHaveProperty('grams'),
   );
 });

@@ -34,6 +34,18 @@ const BARE_UNIT: Record<UnitSystem, Record<Quantity, string>> = {
   imperial: { mass: 'oz', length: 'yd' },
 };
 
+/** The smaller units that a larger one is added to: "1 lb 2 oz". Any other two units say one amount twice. */
+const GOES_ON_IN: Record<string, readonly string[]> = {
+  lb: ['oz'],
+  kg: ['g', 'mg'],
+  g: ['mg'],
+  km: ['m', 'cm', 'mm'],
+  m: ['cm', 'mm'],
+  cm: ['mm'],
+  yd: ['ft', 'in'],
+  ft: ['in'],
+};
+
 const EXAMPLES: Record<Quantity, string> = { mass: '100 g, 3.5 oz, 1/4 lb', length: '190 m, 210 yd' };
 
 const VULGAR_FRACTIONS: Record<string, string> = {
@@ -56,8 +68,8 @@ const TERM = new RegExp(String.raw`^\s*(${NUMBER})\s*([a-z"]*)\.?\s*`, 'i');
 
 /**
  * Reads a mass or a length as people write it: "4 oz", "3.5oz", "1/4 lb", "1 lb 2 oz", "190 m", "100 g / 3.5 oz".
- * A bare number is in the unit of `system`. Where two figures are given for one thing they must agree, and the
- * first counts.
+ * A bare number is in the unit of `system`. Where two figures are given for one thing ("100 g 3.5 oz") they must agree,
+ * and the first counts.
  *
  * @returns grams or metres
  * @throws InputError at `path`, in words for the person who typed it
@@ -67,10 +79,13 @@ const TERM = new RegExp(String.raw`^\s*(${NUMBER})\s*([a-z"]*)\.?\s*`, 'i');
  * parseQuantity('150 yd', 'length', 'metric') // => 137.16
  */
 export function parseQuantity(text: string, quantity: Quantity, system: UnitSystem, path: string = quantity): number {
-  const plain = text.trim().replace(/[¼½¾⅓⅔⅛⅜⅝⅞]/g, (sign) => ` ${VULGAR_FRACTIONS[sign]}`);
+  const plain = text
+    .trim()
+    .replace(ABOUT, '')
+    .replace(/[¼½¾⅓⅔⅛⅜⅝⅞]/g, (sign) => ` ${VULGAR_FRACTIONS[sign]}`);
   // A slash after a unit parts two figures for one thing; after a digit it makes a fraction.
   const alternatives = plain.replace(/\)\s*$/, '').split(/(?<=[a-z"]\.?\s*)\/|=|\(|\bor\b/i);
-  const figures = alternatives.map((part) => parseSum(part, quantity, system, path));
+  const figures = alternatives.flatMap((part) => parseSums(part, quantity, system, path));
   const first = figures[0]!;
   const odd = figures.find((figure) => Math.abs(figure - first) > SAME_WITHIN * first);
   if (odd !== undefined) throw new InputError('these two figures are not the same amount', path);
@@ -78,7 +93,10 @@ export function parseQuantity(text: string, quantity: Quantity, system: UnitSyst
   return first;
 }
 
-const IN_MASS = /\d\s*(?:g|gr|grams?|kg|oz|ounces?|lbs?|pounds?)\b/i;
+/** Words that say that a figure is round; how sure it is follows from what it was measured with. */
+const ABOUT = /^(?:approx(?:imately)?\.?|about|around|roughly|circa|ca?\.|ca\b|~|≈)\s*/i;
+
+const IN_MASS = new RegExp(String.raw`[\d¼½¾⅓⅔⅛⅜⅝⅞]\s*(?:${Object.keys(UNITS.mass).join('|')})\b`, 'i');
 
 /**
  * Reads an amount of yarn that may be a length or a mass, told apart by its unit; a bare number is a length.
@@ -94,25 +112,55 @@ export function parseAmount(text: string, system: UnitSystem, path: string): { m
   return { metres: parseQuantity(text, 'length', system, path) };
 }
 
-/** "1 lb 2 oz": terms that add up. */
-function parseSum(text: string, quantity: Quantity, system: UnitSystem, path: string): number {
+/** "1 lb 2 oz": terms that add up; "100 g 3.5 oz": the same amount twice. */
+function parseSums(text: string, quantity: Quantity, system: UnitSystem, path: string): number[] {
+  const unreadable = () => new InputError(`cannot read this; write it like ${EXAMPLES[quantity]}`, path);
   let rest = text;
-  let total = 0;
-  let terms = 0;
+  const totals: number[] = [];
+  let unitBefore: string | undefined;
   while (rest.trim() !== '') {
     const match = TERM.exec(rest);
-    if (!match) throw new InputError(`cannot read this; write it like ${EXAMPLES[quantity]}`, path);
+    if (!match) throw unreadable();
     const [whole, number, unit] = match;
-    // "100 50 g" is a slip, not a sum.
-    if (terms > 0 && unit === '') throw new InputError(`cannot read this; write it like ${EXAMPLES[quantity]}`, path);
-    total += parseNumber(number!, path) * sizeOfUnit(unit!, quantity, system, path);
     rest = rest.slice(whole.length).replace(/^(?:\+|,|and\b)\s*/i, '');
-    terms++;
-    if (terms === 1 && unit === '' && rest.trim() !== '')
-      throw new InputError(`cannot read this; write it like ${EXAMPLES[quantity]}`, path);
+    // "100 50 g" is a slip, not a sum.
+    if (unit === '' && (totals.length > 0 || rest.trim() !== '')) throw unreadable();
+    const size = sizeOfUnit(unit!, quantity, system, path);
+    const amount = parseAmountOf(number!, size, quantity, path) * size;
+    const name = shortName(size, quantity);
+    if (unitBefore !== undefined && GOES_ON_IN[unitBefore]?.includes(name)) totals[totals.length - 1]! += amount;
+    else totals.push(amount);
+    unitBefore = name;
   }
-  if (terms === 0) throw new InputError(`write it like ${EXAMPLES[quantity]}`, path);
-  return total;
+  if (totals.length === 0) throw new InputError(`write it like ${EXAMPLES[quantity]}`, path);
+  return totals;
+}
+
+/** The first of a unit's names: "grams" is g. */
+function shortName(size: number, quantity: Quantity): string {
+  return Object.entries(UNITS[quantity]).find(([, each]) => each === size)![0];
+}
+
+/** A mark before just three digits: it groups thousands here and is a decimal there. Nobody ends a decimal in a nought. */
+const GROUP_OR_POINT = /^[1-9]\d{0,2}(?:(,)\d{3}|(\.)\d{2}0)$/;
+
+/**
+ * A number of units. A comma groups the thousands of grams, metres and yards, which there are; before ounces, pounds and
+ * kilograms it may be either, as a point may be before grams, metres and yards: then one is asked.
+ */
+function parseAmountOf(text: string, size: number, quantity: Quantity, path: string): number {
+  const [, comma, point] = GROUP_OR_POINT.exec(text) ?? [];
+  const mark = comma ?? point;
+  const large = quantity === 'mass' ? size > 20 : size > 100;
+  if (mark && (mark === ',') === large && !(mark === '.' && size < 0.9)) {
+    const digits = text.replace(mark, '');
+    const decimal = Number(text.replace(mark, '.'));
+    throw new InputError(
+      `is this ${digits} or ${decimal}? Write it without the ${mark === ',' ? 'comma' : 'point'}, like ${digits} or ${decimal}`,
+      path,
+    );
+  }
+  return parseNumber(text, path);
 }
 
 /**

@@ -74,6 +74,7 @@ export interface ShelfQuery {
   place?: string;
   lot?: string;
   atLeastM?: number;
+  atMostM?: number;
   gristMPerG?: { low: number; high: number };
   order?: ShelfOrder;
 }
@@ -94,6 +95,7 @@ export function searchShelf(
     place: query.place,
     lot: query.lot,
     atLeastM: query.atLeastM,
+    atMostM: query.atMostM,
     low: gristMPerG?.low,
     high: gristMPerG?.high,
     from,
@@ -107,6 +109,7 @@ export function searchShelf(
     values.place && sql`n.yarn_id IN (SELECT id FROM yarn WHERE place = @place)`,
     values.lot && sql`n.yarn_id IN (SELECT id FROM yarn WHERE dye_lot = @lot COLLATE NOCASE)`,
     values.atLeastM !== undefined && sql`n.length_m >= @atLeastM`,
+    values.atMostM !== undefined && sql`n.length_m <= @atMostM`,
     gristMPerG && sql`n.grist_m_per_g BETWEEN @low AND @high`,
   ].filter((condition) => typeof condition === 'string' && condition !== '') as Sql[];
   const where = conditions.length > 0 ? sql`WHERE ${sqlList(conditions, sql` AND `)}` : sql``;

@@ -48,6 +48,7 @@ export function quantity(kind: Quantity, system: UnitSystem): (typed: string) =>
 /** Reads a whole number within bounds. */
 export function wholeNumber(low: number, high: number): (typed: string) => number {
   return (typed) => {
+    if (/\.\d{3}$/.test(typed.trim())) throw new InputError('a whole number, without a point', '');
     const value = parseNumber(typed, '');
     if (!Number.isInteger(value)) throw new InputError('a whole number', '');
     return requireWithin(value, low, high, '');

@@ -177,7 +177,7 @@ function readAsk(asked: ShelfAsk): z.output<typeof shelfAsk> {
 export interface ShelfPage {
   cards: ShelfCard[];
   total: number;
-  understood: { atLeastM: number | null; aboutMPerG: number | null; fibre: string | null };
+  understood: { atLeastM: number | null; atMostM: number | null; aboutMPerG: number | null; fibre: string | null };
 }
 
 /** As many as fill a large screen. */
@@ -202,6 +202,7 @@ export function shelfPage(db: Db, ask: ShelfAsk, system: UnitSystem): ShelfPage 
     place: filters.place || undefined,
     lot: filters.lot || undefined,
     atLeastM: need.atLeastM ?? undefined,
+    atMostM: need.atMostM ?? undefined,
     gristMPerG: need.aboutMPerG
       ? { low: need.aboutMPerG * (1 - ABOUT_WITHIN), high: need.aboutMPerG * (1 + ABOUT_WITHIN) }
       : undefined,
@@ -209,7 +210,7 @@ export function shelfPage(db: Db, ask: ShelfAsk, system: UnitSystem): ShelfPage 
   };
   return {
     ...onShelf(db, query, SHELF_PAGE, from),
-    understood: { atLeastM: need.atLeastM, aboutMPerG: need.aboutMPerG, fibre: need.fibre },
+    understood: { atLeastM: need.atLeastM, atMostM: need.atMostM, aboutMPerG: need.aboutMPerG, fibre: need.fibre },
   };
 }
 

@@ -1,9 +1,11 @@
 'use client';
 
 import { Input } from 'antd';
-import type { ReactNode } from 'react';
+import { type ReactNode, useEffect, useRef } from 'react';
+import { withUnit } from './bareUnits';
 import styles from './Field.module.css';
 import { SignIcon } from './icons';
+import { useSystem } from './Providers';
 
 export interface FieldProps {
   /** The path under which errors come back; also the element's id. */
@@ -75,6 +77,14 @@ export function TextField({
   inputMode?: 'text' | 'decimal' | 'numeric';
   type?: 'date';
 }) {
+  const system = useSystem();
+  const typedIn = useRef(system);
+  useEffect(() => {
+    if (typedIn.current === system) return;
+    const same = withUnit(field.name, value, typedIn.current);
+    typedIn.current = system;
+    if (same !== value) onChange(same);
+  }, [system, field.name, value, onChange]);
   return (
     <Field {...field}>
       {(links) => (

@@ -1,6 +1,9 @@
 'use client';
 
 import { useCallback, useEffect, useRef, useState } from 'react';
+import type { UnitSystem } from '../core/units';
+import { withUnits } from './bareUnits';
+import { useSystem } from './Providers';
 
 type Outcome = { ok: true; id: number } | { ok: false; errors: Record<string, string> };
 
@@ -43,19 +46,24 @@ export function useForm<Values extends object>({
   const [errors, setErrors] = useState<Record<string, string>>({});
   const [saving, setSaving] = useState(false);
   const latest = useRef(values);
+  const system = useSystem();
+  const typedIn = useRef(system);
+  useEffect(() => {
+    typedIn.current = system;
+  });
 
   const change = useCallback(
     (next: Values) => {
       latest.current = next;
       setValues(next);
-      keepDraft(draftKey, next);
+      keepDraft(draftKey, next, typedIn.current);
     },
     [draftKey],
   );
 
   // The server cannot know the draft, so it is put in once the page is live.
   useEffect(() => {
-    const draft = readDraft<Values>(draftKey);
+    const draft = readDraft<Values>(draftKey, typedIn.current);
     if (draft) {
       latest.current = { ...latest.current, ...draft };
       setValues(latest.current);
@@ -111,10 +119,13 @@ function focusFirst(paths: string[]): void {
   fields[0]?.focus();
 }
 
-function readDraft<Values>(key: string): Partial<Values> | null {
+/** What was typed in other units than those that are shown now gets its units said. */
+function readDraft<Values>(key: string, system: UnitSystem): Partial<Values> | null {
   try {
     const text = localStorage.getItem(`draft ${key}`);
-    return text ? (JSON.parse(text) as Partial<Values>) : null;
+    if (!text) return null;
+    const { [TYPED_IN]: typedIn, ...draft } = JSON.parse(text) as Partial<Values> & { [TYPED_IN]?: UnitSystem };
+    return (typedIn && typedIn !== system ? withUnits(draft, typedIn) : draft) as Partial<Values>;
   } catch {
     return null;
   }
@@ -127,9 +138,13 @@ export function moveDraft(from: string, to: string, values: object): void {
   keepDraft(from, null);
 }
 
-function keepDraft(key: string, values: object | null): void {
+/** Under this name a draft says in which units its bare numbers were typed. */
+const TYPED_IN = 'typed in';
+
+function keepDraft(key: string, values: object | null, typedIn?: UnitSystem): void {
   try {
-    if (values) localStorage.setItem(`draft ${key}`, JSON.stringify(values));
+    if (values)
+      localStorage.setItem(`draft ${key}`, JSON.stringify(typedIn ? { ...values, [TYPED_IN]: typedIn } : values));
     else localStorage.removeItem(`draft ${key}`);
   } catch {
     // A browser that keeps nothing still has the form itself.

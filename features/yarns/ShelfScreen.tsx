@@ -143,8 +143,9 @@ function Filters({ shelf: { asked, ask }, places }: { shelf: Shelf; places: stri
 /** How many were found, and how the words were understood. */
 function Found({ shelf: { total, understood, asked } }: { shelf: Shelf }) {
   const system = useSystem();
-  const { atLeastM, aboutMPerG, fibre } = understood;
+  const { atLeastM, atMostM, aboutMPerG, fibre } = understood;
   const parts = [
+    atMostM !== null && `at most ${inWords(lengthFigure(atMostM, system))} of it`,
     atLeastM !== null && `at least ${inWords(lengthFigure(atLeastM, system))} of it`,
     aboutMPerG !== null && `${inWords(gristFigure(aboutMPerG, system))} within ${Math.round(ABOUT_WITHIN * 100)} %`,
     fibre !== null && `with ${fibre} in it`,
