@@ -4,6 +4,19 @@ import { learn } from './learning';
 /** A skein that hangs in a room is usually dry in a day and a half; thick ones and damp rooms take longer. */
 const USUAL = { mean: 36, sd: 14, single: 10 } as const;
 
+/** Standard deviations beyond the mean at which nine of ten are dry. */
+const NINE_OF_TEN = 1.2815516;
+
+/**
+ * Hours after which nine of ten are dry: at the mean, half of them are still wet.
+ *
+ * @example
+ * Number(dryByHours({ mean: 36, sd: 14 }).toFixed(1)) // => 53.9
+ */
+export function dryByHours({ mean, sd }: Estimate): number {
+  return mean + NINE_OF_TEN * sd;
+}
+
 /** Longer, and nobody looked. */
 const LONGEST_HOURS = 24 * 10;
 

@@ -22,6 +22,8 @@ export interface LoopMass {
   driftPerLoop: number;
   /** Variances of both and how they go together. */
   covariance: readonly [mass: number, both: number, drift: number];
+  /** How much single minis of this session differ beyond what explains it, as a share; the usual where it is not said. */
+  unevenShare?: number;
 }
 
 /** How far a yarn's grist may wander over a session of so many loops: as a share, one standard deviation. */
@@ -49,6 +51,46 @@ export function loopMass(
   loops: number,
   parentSdG = readingSd(1),
 ): LoopMass {
+  const usual = fitted(weighed, before, loops, parentSdG, UNEVEN_SHARE);
+  const unevenShare = unevenShareSeen(weighed, usual, before.mean);
+  return unevenShare === UNEVEN_SHARE
+    ? usual
+    : { ...fitted(weighed, before, loops, parentSdG, unevenShare), unevenShare };
+}
+
+/** From so many minis on their own scatter tells more of a yarn than what is usual. */
+const ENOUGH_MINIS = 4;
+/** What is usual counts as so many minis more. */
+const USUAL_COUNTS = 1;
+
+/** How uneven the yarn of this session is, by how far its minis lie from the line through them. */
+function unevenShareSeen(weighed: readonly LoopsWeighed[], line: LoopMass, gramsPerLoop: number): number {
+  const single = weighed.filter(({ minis, byParent }) => minis === 1 && !byParent);
+  if (single.length < ENOUGH_MINIS) return UNEVEN_SHARE;
+  const unexplained = single.reduce((sum, { fromLoop, toLoop, massG, sdG }) => {
+    const offG = massG - loopsMassG(line, fromLoop, toLoop - fromLoop).mean;
+    return sum + (offG ** 2 - sdG ** 2 - (CUT_SD_LOOPS * gramsPerLoop) ** 2) / massG ** 2;
+  }, 0);
+  // The line takes two of them for itself.
+  const freedom = single.length - 2 + USUAL_COUNTS;
+  const seen = Math.sqrt(Math.max(LEAST_UNEVEN ** 2, (unexplained + USUAL_COUNTS * UNEVEN_SHARE ** 2) / freedom));
+  // A few minis tell little of their own scatter: Student's range is wider than the normal one by about so much.
+  return seen * (1 + FEWNESS / freedom);
+}
+
+/** Of Student's t at 95 %: about 1.645 (1 + 0.95 / f). */
+const FEWNESS = 0.95;
+
+/** No yarn is more even. */
+const LEAST_UNEVEN = 0.006;
+
+function fitted(
+  weighed: readonly LoopsWeighed[],
+  before: Estimate,
+  loops: number,
+  parentSdG: number,
+  unevenShare: number,
+): LoopMass {
   const driftSd = (before.mean * DRIFT_SHARE) / Math.max(loops, 1);
   // Normal equations of three unknowns, begun with what was known: a loop's mass, its drift, the parent's own error.
   const normal = [
@@ -62,7 +104,7 @@ export function loopMass(
     if (many <= 0) continue;
     // The sum of a line over these loops: so many at the beginning's mass, and so far along the drift.
     const factors = [many, (many * (fromLoop + toLoop)) / 2, byParent ? 1 : 0];
-    const variance = sdG ** 2 + minis * (CUT_SD_LOOPS * before.mean) ** 2 + (UNEVEN_SHARE * massG) ** 2 / minis;
+    const variance = sdG ** 2 + minis * (CUT_SD_LOOPS * before.mean) ** 2 + (unevenShare * massG) ** 2 / minis;
     factors.forEach((row, i) => {
       factors.forEach((column, j) => (normal[i]![j]! += (row * column) / variance));
       right[i]! += (row * massG) / variance;
@@ -98,7 +140,7 @@ function inverseOf(matrix: readonly (readonly number[])[]): number[][] {
  * loopsMassG({ gramsPerLoop: 0.2, driftPerLoop: 0.0001, covariance: [0, 0, 0] }, 100, 50).mean // => 10.625
  */
 export function loopsMassG(
-  { gramsPerLoop, driftPerLoop, covariance }: LoopMass,
+  { gramsPerLoop, driftPerLoop, covariance, unevenShare = UNEVEN_SHARE }: LoopMass,
   fromLoop: number,
   loops: number,
 ): Estimate {
@@ -106,7 +148,7 @@ export function loopsMassG(
   const mean = loops * (gramsPerLoop + driftPerLoop * middle);
   const [mass, both, drift] = covariance;
   const variance = loops ** 2 * Math.max(0, mass + 2 * middle * both + middle ** 2 * drift);
-  const single = (CUT_SD_LOOPS * gramsPerLoop) ** 2 + (UNEVEN_SHARE * mean) ** 2;
+  const single = (CUT_SD_LOOPS * gramsPerLoop) ** 2 + (unevenShare * mean) ** 2;
   return { mean, sd: loops === 0 ? 0 : Math.sqrt(variance + single) };
 }
 

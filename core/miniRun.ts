@@ -282,6 +282,9 @@ function parentWeighings(
   const made = minisMade(state);
   return state.parent.flatMap(({ afterPart, massG, resolutionG }) => {
     const before = made.filter((part) => part <= afterPart);
+    // The same grams on a finer scale, mini by mini, have told already what these would tell again.
+    const isTold = (part: number) => (weighingNow(state, part)?.resolutionG ?? Infinity) <= resolutionG;
+    if (before.every(isTold)) return [];
     return {
       fromLoop: 0,
       toLoop: before.reduce((sum, part) => sum + loopsOn(state, part), 0),

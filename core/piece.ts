@@ -78,13 +78,14 @@ export function massOf(fact: MassFact, fibres: readonly FibreShare[] = []): Esti
 }
 
 /**
- * A hank is opened onto a swift; whatever else a piece is, it is taken from where it stands or rolls.
+ * A hank, and a mini skein, which is a small one, is opened and held, on a swift or in hands; whatever else a piece is, it
+ * is taken from where it stands or rolls.
  *
  * @example
- * needsSwift('cake') // => false
+ * needsSwift('mini skein') // => true
  */
 export function needsSwift(form: Form): boolean {
-  return form === 'hank';
+  return form === 'hank' || form === 'mini skein';
 }
 
 /**

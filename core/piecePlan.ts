@@ -19,6 +19,8 @@ export interface PlanTool extends WinderFigures {
   /** The share of the grist's error that cancels, since the ratio was learned on the same yarn. */
   gristCancels?: number;
   secondsPerTurn: number;
+  /** By so much of its limit a cake may be over it: where the limit is a guess, or only a hand's. */
+  limitSlack?: number;
 }
 
 /** How firm a maker means to wind, against what their cakes are like otherwise. */
@@ -73,7 +75,9 @@ export function planPiece(piece: PieceToPlan, choices: PlanChoices, tools: reado
     return firmAs(tool, choices.firmness);
   };
   const main = toolCalled(choices.toolKey);
-  const fewest = winderFit({ massG: massG.mean, densityGPerCm3: main.density.mean, winder: main }).cakes;
+  const fit = winderFit({ massG: massG.mean, densityGPerCm3: main.density.mean, winder: main });
+  // One that is a little too full is less trouble than two; several are made so that none is.
+  const fewest = massG.mean <= mostOn(main, fit.usableMassG) ? 1 : fit.cakes;
   const parts = splitParts(massG.mean, atLeast(choices.split, fewest));
   const onTools = parts.map((_, i) => toolCalled(choices.toolOfPart[i] ?? choices.toolKey));
   const faults = fromLeavingEnd(piece.faults, massG.mean * grist.mean, piece.fromEnd);
@@ -102,8 +106,15 @@ export function planPiece(piece: PieceToPlan, choices: PlanChoices, tools: reado
     tools: onTools,
     faults,
     fewest,
-    tooLarge: plan.cakes.flatMap(({ massG, usableMassG }, i) => (massG > usableMassG + SLACK_G ? [i] : [])),
+    tooLarge: plan.cakes.flatMap(({ massG, usableMassG }, i) =>
+      massG > mostOn(onTools[i]!, usableMassG) + SLACK_G ? [i] : [],
+    ),
   };
+}
+
+/** What a tool may be asked to hold: a little more than a limit that nobody measured, with a warning. */
+function mostOn({ limitSlack = 0 }: PlanTool, usableMassG: number): number {
+  return usableMassG * (1 + limitSlack);
 }
 
 /** Guards equal parts of exactly what fits against the last bit of a float. */

@@ -1,6 +1,6 @@
 import { FAULT_KINDS, type FaultKind } from './faults';
 import type { Bare } from './following';
-import type { Form } from './piece';
+import { type Form, needsSwift } from './piece';
 import type { Schools } from './schools';
 
 /** Where a winding run stands. Each cake of the plan goes from `wind` to `take off`; then all are weighed together. */
@@ -53,7 +53,7 @@ export function prepareSteps({
 }): readonly RunStep[] {
   const held: RunStep[] = ties === 'after mounting' ? ['mount', 'ties'] : ['ties', 'mount'];
   const hank: RunStep[] = ['open', 'folded', 'crossing', 'snap', ...held, 'end', 'park'];
-  return [...(form === 'hank' ? hank : (['end'] as const)), ...startSteps(onto)];
+  return [...(needsSwift(form) ? hank : (['end'] as const)), ...startSteps(onto)];
 }
 
 function startSteps(onto: WoundOnto): readonly RunStep[] {
@@ -76,6 +76,18 @@ export function takeOffSteps(onto: WoundOnto, slip: Schools['slip']): readonly R
 
 export const STOP_REASONS = ['snag', 'slipped off the swift', 'over the base', 'broke', 'a knot', 'a pause'] as const;
 export type StopReason = (typeof STOP_REASONS)[number];
+
+/**
+ * What can go wrong where this is wound so: without a swift nothing slips off it, and a hand has no base.
+ *
+ * @example
+ * stopReasons({ onSwift: false, onto: 'thumb' }) // => ['snag', 'broke', 'a knot', 'a pause']
+ */
+export function stopReasons({ onSwift, onto }: { onSwift: boolean; onto: WoundOnto }): StopReason[] {
+  return STOP_REASONS.filter(
+    (reason) => (reason !== 'slipped off the swift' || onSwift) && (reason !== 'over the base' || onto === 'winder'),
+  );
+}
 
 /** What can be marked at a turn, without stopping. */
 export const MARK_KINDS = [...FAULT_KINDS, 'tension changed'] as const;

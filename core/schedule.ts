@@ -139,21 +139,29 @@ function effectiveDues(jobs: readonly ScheduledJob[]): Map<number, string> {
   return dues;
 }
 
+/** Days from which a job that is longer than any evening takes the longest one. */
+const LOOKED_AT_FOR_LONG_JOBS = 14;
+
 function dayWithRoom(
   minutes: number,
   earliest: string,
   time: BenchTime,
   taken: ReadonlyMap<string, number>,
 ): string | null {
-  let largest: string | null = null;
-  for (let i = 0; i < HORIZON_DAYS; i++) {
-    const day = addDays(earliest, i);
+  const days = Array.from({ length: HORIZON_DAYS }, (_, i) => addDays(earliest, i));
+  const room = days.find((day) => {
     const has = minutesOn(time, day);
-    if (has - (taken.get(day) ?? 0) >= minutes && has > 0) return day;
-    // Too long for any evening: it takes one whole.
-    if (has > 0 && !taken.has(day) && (largest === null || has > minutesOn(time, largest))) largest = day;
-  }
-  return largest;
+    return has > 0 && has - (taken.get(day) ?? 0) >= minutes;
+  });
+  const isTooLong = !days.some((day) => minutesOn(time, day) >= minutes);
+  if (!isTooLong || room !== undefined) return room ?? null;
+  // Too long for any evening: it takes the longest one whole, soon rather than at some far end.
+  const free = days.filter((day) => minutesOn(time, day) > 0 && !taken.has(day));
+  const soon = free.filter((day) => daysBetween(earliest, day) < LOOKED_AT_FOR_LONG_JOBS);
+  return (soon.length > 0 ? soon : free.slice(0, 1)).reduce<string | null>(
+    (longest, day) => (longest === null || minutesOn(time, day) > minutesOn(time, longest) ? day : longest),
+    null,
+  );
 }
 
 const later = (a: string, b: string): string => (a > b ? a : b);
@@ -215,11 +223,25 @@ export function whatHelps(jobs: readonly ScheduledJob[], time: BenchTime, today:
   return [
     ...(longer === undefined ? [] : [{ how: 'longer evenings' as const, minutes: longer }]),
     ...(another ? [{ how: 'another day' as const, ...another }] : []),
-    ...now.late.flatMap(({ jobId }) => {
-      const dueOn = now.days.get(jobId) ?? null;
-      return dueOn === null ? [] : [{ how: 'later due' as const, jobId, dueOn }];
-    }),
+    ...laterDues(jobs, time, today),
   ];
+}
+
+/** Dates that all together bring everything in on time; none where no date does. */
+function laterDues(jobs: readonly ScheduledJob[], time: BenchTime, today: string): ScheduleHelp[] {
+  let moved = jobs;
+  // What is due later lets others go first, which may make it later still.
+  for (let round = 0; round <= jobs.length; round++) {
+    const { late, days } = proposeDays(moved, time, today);
+    if (late.length === 0)
+      return moved.flatMap(({ id, dueOn }, i) =>
+        dueOn === jobs[i]!.dueOn ? [] : [{ how: 'later due' as const, jobId: id, dueOn: dueOn! }],
+      );
+    if (late.some(({ jobId }) => !days.get(jobId))) return [];
+    const isLateNow = new Set(late.map(({ jobId }) => jobId));
+    moved = moved.map((job) => (isLateNow.has(job.id) ? { ...job, dueOn: days.get(job.id)! } : job));
+  }
+  return [];
 }
 
 /** What is done at the bench, as far as days have to be reckoned with. */

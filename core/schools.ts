@@ -53,6 +53,7 @@ export function workedFrom(handling: readonly Handling[], school: Schools['workF
 export function endsOf(form: Form): readonly PackageEnd[] {
   switch (form) {
     case 'hank':
+    case 'mini skein':
       return ['inner'];
     case 'cone':
     case 'bobbin':

@@ -15,7 +15,7 @@ export interface WeightClass {
   needleMm: readonly [low: number, high: number];
   /** Grist, in metres to the gram. */
   gristMPerG: readonly [low: number, high: number];
-  /** Wraps to the inch. */
+  /** Wraps to the inch: what the rule for WPI makes of that grist, to a whole wrap. */
   wpi: readonly [low: number, high: number];
 }
 
@@ -26,16 +26,16 @@ export const WEIGHT_CLASSES: readonly WeightClass[] = [
     name: 'Lace',
     names: { us: 'lace, thread', uk: '1 to 2 ply, cobweb', australia: '2 ply', german: 'Lace' },
     needleMm: [1.25, 2.25],
-    gristMPerG: [5.2, 12],
-    wpi: [22, 40],
+    gristMPerG: [6, 30],
+    wpi: [19, 47],
   },
   {
     number: 1,
     name: 'Super fine',
     names: { us: 'fingering, sock', uk: '3 to 4 ply', australia: '3 to 4 ply', german: 'Sockenwolle' },
     needleMm: [2.25, 3.25],
-    gristMPerG: [3.5, 5.2],
-    wpi: [16, 22],
+    gristMPerG: [3.5, 6],
+    wpi: [14, 19],
   },
   {
     number: 2,
@@ -43,7 +43,7 @@ export const WEIGHT_CLASSES: readonly WeightClass[] = [
     names: { us: 'sport, baby', uk: '5 ply, light DK', australia: '5 ply', german: 'Sport' },
     needleMm: [3.25, 3.75],
     gristMPerG: [2.8, 3.5],
-    wpi: [13, 16],
+    wpi: [12, 14],
   },
   {
     number: 3,
@@ -51,7 +51,7 @@ export const WEIGHT_CLASSES: readonly WeightClass[] = [
     names: { us: 'DK, light worsted', uk: 'DK, 8 ply', australia: '8 ply', german: 'DK' },
     needleMm: [3.75, 4.5],
     gristMPerG: [2.15, 2.8],
-    wpi: [11, 13],
+    wpi: [11, 12],
   },
   {
     number: 4,
@@ -75,7 +75,7 @@ export const WEIGHT_CLASSES: readonly WeightClass[] = [
     names: { us: 'super bulky, roving', uk: 'super chunky', australia: '14 ply', german: 'sehr dickes Garn' },
     needleMm: [8, 12.75],
     gristMPerG: [0.45, 0.95],
-    wpi: [5, 7],
+    wpi: [4, 7],
   },
   {
     number: 7,
@@ -83,7 +83,7 @@ export const WEIGHT_CLASSES: readonly WeightClass[] = [
     names: { us: 'jumbo, roving', uk: 'giant', australia: '16 ply and up', german: 'Riesengarn' },
     needleMm: [12.75, 40],
     gristMPerG: [0.1, 0.45],
-    wpi: [1, 5],
+    wpi: [2, 4],
   },
 ];
 
@@ -166,8 +166,43 @@ export function classFromGrist(gristMPerG: number): WeightClass | undefined {
  */
 export function gristFromClass(number: WeightClassNumber): Estimate {
   const [low, high] = weightClass(number).gristMPerG;
-  return { mean: (low + high) / 2, sd: uniformSd((high - low) / 2) };
+  return anywhere(low, high);
 }
+
+/**
+ * The grist that a needle suggests: bands name needles by the fabric that they want, so a yarn is often a class finer or
+ * thicker than its needle alone would tell.
+ *
+ * @returns m/g; undefined where no class names such a needle
+ * @example
+ * Number(gristFromNeedle(4)?.mean.toFixed(2)) // => 2.48
+ */
+export function gristFromNeedle(needleMm: number): Estimate | undefined {
+  const named = classFromNeedle(needleMm);
+  if (!named) return undefined;
+  const beside = [named.number + 1, named.number - 1].map((number) => WEIGHT_CLASSES[number] ?? named);
+  const parts = [
+    { of: gristFromClass(named.number), share: 1 - ANOTHER_CLASS },
+    ...beside.map(({ number }) => ({ of: gristFromClass(number), share: ANOTHER_CLASS / 2 })),
+  ];
+  const mean = parts.reduce((sum, { of, share }) => sum + share * of.mean, 0);
+  const variance = parts.reduce((sum, { of, share }) => sum + share * (of.sd ** 2 + (of.mean - mean) ** 2), 0);
+  return { mean, sd: Math.sqrt(variance) };
+}
+
+/** So many bands name a needle of the class next to theirs. */
+const ANOTHER_CLASS = 0.25;
+
+/** Laces that are finer than so many metres to the gram are rare. */
+const FINEST_USUAL_M_PER_G = 13;
+
+function anywhere(low: number, high: number): Estimate {
+  const usual = Math.min(high, FINEST_USUAL_M_PER_G);
+  return { mean: (low + usual) / 2, sd: uniformSd((usual - low) / 2) };
+}
+
+/** Nine in ten lie within 30 %, once one hand's wraps lie closer than another's. */
+const WPI_RELATIVE_SD = 0.19;
 
 /**
  * The grist that wraps per inch suggest, +/- 30 %. An empirical rule.
@@ -179,7 +214,7 @@ export function gristFromClass(number: WeightClassNumber): Estimate {
  */
 export function gristFromWpi(wpi: number): Estimate {
   const mean = 0.034 * wpi ** 1.76;
-  return { mean, sd: uniformSd(0.3 * mean) };
+  return { mean, sd: WPI_RELATIVE_SD * mean };
 }
 
 /**

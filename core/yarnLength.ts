@@ -3,7 +3,7 @@ import { type FibreShare, regainOf } from './fibre';
 import { type Contradiction, type GristPart, measuredGrist, type Trust } from './gristFacts';
 import { type MassFact, massOf } from './piece';
 import type { Sample } from './yardage';
-import { classFromNeedle, gristFromClass, gristFromWpi, type WeightClassNumber } from './weightClass';
+import { gristFromClass, gristFromNeedle, gristFromWpi, type WeightClassNumber } from './weightClass';
 
 /** What is known of a yarn that bears on its grist. Any of it may be missing. */
 export interface GristFacts {
@@ -79,8 +79,8 @@ function guessedGrist({ plied, wpi, likeMPerG, weightClass, needleMm }: GristFac
   if (wpi) return guess('wpi', gristFromWpi(wpi));
   if (likeMPerG) return guess('like yarn', { mean: likeMPerG, sd: uniformSd(LIKE_YARN_WITHIN * likeMPerG) });
   if (weightClass !== null && weightClass !== undefined) return guess('weight class', gristFromClass(weightClass));
-  const fromNeedle = needleMm ? classFromNeedle(needleMm) : undefined;
-  return fromNeedle && guess('needle', gristFromClass(fromNeedle.number));
+  const fromNeedle = needleMm ? gristFromNeedle(needleMm) : undefined;
+  return fromNeedle && guess('needle', fromNeedle);
 }
 
 /** How long some pieces of one yarn are together, and what the figure rests on. */

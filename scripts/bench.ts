@@ -27,6 +27,7 @@ import { evens, normals } from '../tests/support/chance';
 import { A_HAND, windAsKnown } from './knownHand';
 import { A_SESSION, type KnownSession, sessionsAsKnown, type Way } from './knownMinis';
 import { manyYarns } from './manyYarns';
+import { truth } from './truth';
 
 const SCREENS = {
   today: '/',
@@ -66,6 +67,7 @@ const PARTS = {
   screens,
   run: longRun,
   learning,
+  truth,
   minis,
   'minis page': minisPage,
   sessions,

@@ -13,6 +13,8 @@ const own = [HOST, 'localhost', '[::1]'].map((name) => `${name}:${port}`);
 /** Pages drawn at once. More would only make each of them late. */
 const PAGES_AT_ONCE = 4;
 const pages = new Turns(PAGES_AT_ONCE);
+/** What a browser fetches in case somebody goes there never holds up who has gone. */
+const inCase = new Turns(1);
 
 /** Headers by which a proxy speaks for another; here nobody does. */
 const SPOKEN_FOR = ['x-forwarded-host', 'x-forwarded-proto', 'x-forwarded-port', 'x-forwarded-for', 'forwarded'];
@@ -27,7 +29,9 @@ async function enter(request: IncomingMessage, response: ServerResponse): Promis
   const { method = '', url = '/', headers } = request;
   const refusal = turnedAway({ method, url, headers }, own);
   if (refusal) {
-    response.writeHead(refusal.status, { 'content-type': 'application/json', connection: 'close' });
+    // What is still coming is let run out, so that whoever sends it hears the answer.
+    request.resume();
+    response.writeHead(refusal.status, { 'content-type': 'application/json' });
     response.end(JSON.stringify({ error: { message: refusal.message, path: '' } }));
     return;
   }
@@ -38,7 +42,7 @@ async function enter(request: IncomingMessage, response: ServerResponse): Promis
   if (!isPage(method, url)) return answer(request, response);
   const gone = new AbortController();
   response.once('close', () => gone.abort());
-  const done = await pages.take(gone.signal);
+  const done = await (headers['next-router-prefetch'] ? inCase : pages).take(gone.signal);
   if (!done) return;
   response.once('close', done);
   if (gone.signal.aborted) return done();

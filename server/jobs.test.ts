@@ -126,7 +126,7 @@ test('what is wet is wound when it is dry; a ply is washed when it has rested; w
   const { db, hank, add, card } = bench();
   const wind = add({ pieceId: hank });
   idOf(treatPieces(db, { requestKey: aKey(), kind: 'wash', pieceIds: [hank], note: '' }, NOW));
-  expect(card(wind)).toMatchObject({ earliestOn: day(2), earliestWhy: 'dries', on: day(2) });
+  expect(card(wind)).toMatchObject({ earliestOn: day(3), earliestWhy: 'dries', on: day(3) });
 
   const singles = shelved(db, { form: 'bobbin', loop: '', count: '2', masses: ['50', '50'] }).pieceIds;
   const plied = idOf(plySingles(db, plyValues(singles, { mass: '99', restDays: '3' }), 'metric', NOW));
@@ -134,7 +134,7 @@ test('what is wet is wound when it is dry; a ply is washed when it has rested; w
   const measure = add({ kind: 'measure', pieceId: ply });
   const wash = add({ kind: 'wash', pieceId: ply });
   expect(card(wash)).toMatchObject({ earliestWhy: 'rests', on: day(3) });
-  expect(card(measure)).toMatchObject({ on: day(5), after: [{ jobId: wash, waitDays: 2, said: false }] });
+  expect(card(measure)).toMatchObject({ on: day(6), after: [{ jobId: wash, waitDays: 3, said: false }] });
 });
 
 test('what would be late is said, with what would help; a missed day too', () => {

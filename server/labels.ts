@@ -17,6 +17,7 @@ import { everMade, pieceById } from '../db/pieces';
 import type { Label } from '../formats/labels';
 import type { PaperFonts } from '../formats/pdf';
 import { heavy } from './heavy';
+import { nextWay } from './nextWay';
 import { checked } from './result';
 import { workFromOf } from './workedEnd';
 import { massFactOf } from './weighing';
@@ -96,6 +97,8 @@ export function slipOf(db: Db, pieceId: number, system: UnitSystem, origin: stri
   const on = woundAs(db, pieceId);
   const tool = on && (on.winderId === null ? undefined : toolById(db, 'winder', on.winderId));
   const from = endsOf(piece.form).length > 1 && workFromOf(db, yarn);
+  // The side that faced up while it was wound, unless another way was planned for it.
+  const side = nextWay(db, pieceId)?.use.left === 'far' ? 'far' : 'near';
   const { needleMm: guess } = yarn.guesses;
   const needle = yarn.needleMm ? `${yarn.needleMm}` : guess ? `about ${guess.low} to ${guess.high}` : '';
   return {
@@ -106,7 +109,9 @@ export function slipOf(db: Db, pieceId: number, system: UnitSystem, origin: stri
       made.kind === 'wind'
         ? `wound ${made.at.slice(0, 10)}${tool ? ` on ${tool.name}` : ''}`
         : `since ${made.at.slice(0, 10)}`,
-      from ? `work it from the ${from}` : '',
+      from
+        ? `work it from the ${from === 'centre' ? 'centre end' : 'outside end'}, ${side === 'far' ? 'turned over: far side up' : 'this side up'}`
+        : '',
       ...faults.map(({ kind, atM }) => `${kind} at ${inWords(lengthFigure(atM, system))} from the inner end`),
     ].filter(Boolean),
   };

@@ -170,7 +170,9 @@ function madeMini(db: Db, row: MiniRow, parts: readonly PartRow[], yarns: readon
   const wet = wetBy(db, row.pieceId);
   const wetOperation = wet === null ? undefined : operationById(db, wet);
   const [wantedG, toleranceG] = [fromMg(row.wantedMg), fromMg(row.toleranceMg)];
-  const weighed = { massG: cut?.massG ?? 0, resolutionG: cut?.from === 'scale' ? cut.resolutionG : 0 };
+  // As it is now, once it is dry: what counts for a kit is what is in the hand.
+  const judged = (wet === null ? mass : null) ?? cut;
+  const weighed = { massG: judged?.massG ?? 0, resolutionG: judged?.from === 'scale' ? judged.resolutionG : 0 };
   return {
     pieceId: row.pieceId,
     label: piece.label,

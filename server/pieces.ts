@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { InputError } from '../core/inputError';
 import type { UnitSystem } from '../core/units';
 import type { Db } from '../db/connection';
 import {
@@ -11,7 +12,7 @@ import {
   type PartRow,
   partsOf,
 } from '../db/operations';
-import { everMade, pieceById } from '../db/pieces';
+import { everMade, pieceById, wetBy } from '../db/pieces';
 import { openRunOfPiece, reopenRun, runOfOperation } from '../db/runs';
 import { setGone } from '../db/yarns';
 import { enterOnce, pieceThere } from './entering';
@@ -25,6 +26,8 @@ function weighForm(system: UnitSystem) {
     mass: read(quantity('mass', system)),
     ...weighingFields(system),
     note: longText,
+    /** Said where it came out of the pot only just now. */
+    isDry: z.boolean().optional(),
   });
 }
 export type WeighForm = z.input<ReturnType<typeof weighForm>>;
@@ -33,6 +36,7 @@ export type WeighForm = z.input<ReturnType<typeof weighForm>>;
 export function weighPiece(db: Db, pieceId: number, input: unknown, system: UnitSystem, now: Date): Saved {
   return enterOnce(db, weighForm(system), input, (form) => {
     pieceThere(db, pieceId);
+    if (!form.isDry) requireTimeToDry(db, pieceId, now);
     const mass = weighedMass(form.mass, form, 'mass');
     const operationId = insertOperation(db, {
       kind: 'weigh',
@@ -43,6 +47,17 @@ export function weighPiece(db: Db, pieceId: number, input: unknown, system: Unit
     insertPart(db, { operationId, pieceId, side: 'on', ...mass });
     return operationId;
   });
+}
+
+const HOUR_MS = 3600_000;
+
+/** What was in water within the hour is hardly dry: whoever weighs it is asked. */
+function requireTimeToDry(db: Db, pieceId: number, now: Date): void {
+  const wet = wetBy(db, pieceId);
+  const at = wet === null ? null : operationById(db, wet)!.at;
+  if (at === null || now.getTime() - Date.parse(at) > HOUR_MS) return;
+  const minutes = Math.max(1, Math.round((now.getTime() - Date.parse(at)) / 60_000));
+  throw new InputError(`it came out of the water ${minutes} min ago: is it dry already?`, 'isDry');
 }
 
 /** A weighing or a sample turns no piece into another: whatever came after it stands without it. */

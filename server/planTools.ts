@@ -9,6 +9,7 @@ export function planTools({ winders, handForms }: Bench, yarn: YarnToWind): Plan
     ...winders.map((winder) => ({
       ...planTool(winder, yarn),
       ...ratioOf(winder, yarn),
+      limitSlack: winder.measured.includes('maxMassG') ? 0 : GUESSED_LIMIT_SLACK,
       leadMm: leadOfGuideMm(winder),
       key: `winder ${winder.id}`,
       onto: 'winder' as const,
@@ -18,12 +19,18 @@ export function planTools({ winders, handForms }: Bench, yarn: YarnToWind): Plan
       // A wrap by hand is a wrap.
       spindleTurnsPerCrank: 1,
       crankRatioSd: 0,
+      limitSlack: HAND_SLACK,
       crossingAngleDeg: form.crossingAngleDeg,
       key: `form ${form.id}`,
       onto: form.kind,
     })),
   ];
 }
+
+/** A limit that nobody has measured is right to a few percent at best. */
+const GUESSED_LIMIT_SLACK = 0.05;
+/** What a hand holds is for the hand to say. */
+const HAND_SLACK = 1;
 
 /** Ten turns of the crank, counted to a quarter turn of the spindle. */
 const COUNTED_RATIO_SD = 0.025;

@@ -55,9 +55,11 @@ const choice = z.discriminatedUnion(
  * @throws InputError where there is none to take
  */
 export function takeWayOut(input: unknown, now: Date): { aside: string | null } {
-  const found = trouble();
-  if (!found) throw new InputError('nothing is wrong with the database', '');
   const chosen = checked(choice, input);
+  const found = trouble();
+  // It came back by itself.
+  if (!found && chosen.go === 'again') return { aside: null };
+  if (!found) throw new InputError('nothing is wrong with the database', '');
   if (chosen.go === 'again') {
     const still = lookOver();
     if (still) throw new InputError(`it is as it was: ${still.fault}`, 'go');

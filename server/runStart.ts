@@ -167,7 +167,15 @@ function planOf(
       queue: form.queue,
       asked,
       cakes: planned.cakes.map((cake, i) => {
-        const { density, secondsPerTurn, crankRatioSd, gristCancels: _cancels, key, ...tool } = planned.tools[i]!;
+        const {
+          density,
+          secondsPerTurn,
+          crankRatioSd,
+          gristCancels: _cancels,
+          limitSlack: _slack,
+          key,
+          ...tool
+        } = planned.tools[i]!;
         const { limitedBy: _by, fillPercent: _full, ...figures } = cake;
         return {
           ...figures,

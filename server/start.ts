@@ -1,6 +1,14 @@
 import { NewerDatabaseError } from '../db/migrate';
-import { database, databaseFile } from './database';
+import { database, databaseFile, type Trouble } from './database';
 import { keepSnapshots, lookOver } from './rescue';
+
+const SAID: Record<Trouble['kind'], string> = {
+  damaged: 'is damaged',
+  gone: 'is not there',
+  'read-only': 'can be read, but not written',
+  held: 'is held by another program',
+  unreadable: 'cannot be read',
+};
 
 /**
  * Looks the database over and opens it. A damaged one is not opened: the pages show the way out. One that cannot be opened
@@ -10,7 +18,7 @@ export function openAtStart(): void {
   const trouble = lookOver();
   if (trouble) {
     console.error(
-      `\nThe database ${trouble.file} cannot be used (${trouble.kind}: ${trouble.fault}). Nothing was changed; open Lazy Acorn to see the ways out.\n`,
+      `\nThe database ${trouble.file} ${SAID[trouble.kind]} (${trouble.fault}). Nothing was changed; open Lazy Acorn to see the ways out.\n`,
     );
   } else {
     try {

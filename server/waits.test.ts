@@ -25,7 +25,7 @@ function washed(count = '1') {
   return { db, yarnId, pieceIds: pieceIds as [number, ...number[]], wash, dry };
 }
 
-test('what went in together waits together, and is ready in about a day and a half', () => {
+test('what went in together waits together, and is ready when nine of ten would be dry', () => {
   const { db, pieceIds, wash } = washed('3');
   wash(pieceIds, NOW, 'dye');
   const [wait, ...more] = waits(db, NOW);
@@ -45,7 +45,7 @@ test('a room in which things dry quickly is learned', () => {
   wash([pieceIds[5]!], after(400));
   const hours = (Date.parse(waits(db, after(400))[0]!.until!) - after(400).getTime()) / 3600_000;
   expect(hours).toBeGreaterThan(11);
-  expect(hours).toBeLessThan(18);
+  expect(hours).toBeLessThan(22);
 });
 
 test('one of several that is dry waits no more; undone, it waits again', () => {

@@ -1,4 +1,4 @@
-import { hoursToDry } from '../core/drying';
+import { dryByHours, hoursToDry } from '../core/drying';
 import type { Form } from '../core/piece';
 import type { PlyStage } from '../core/plyCare';
 import type { Db } from '../db/connection';
@@ -36,7 +36,7 @@ const WASHES_REMEMBERED = 40;
 
 /** How long what was washed hangs here until it is dry, in hours, as well as it is known. */
 export function hoursToDryHere(db: Db): number {
-  return hoursToDry(hoursDried(db, WASHES_REMEMBERED)).mean;
+  return dryByHours(hoursToDry(hoursDried(db, WASHES_REMEMBERED)));
 }
 
 /** What waits, that which is ready first. */

@@ -21,7 +21,11 @@ interface Reading {
 
 /** Does to a device what a hand would; tells what all of them show. */
 async function bench(command: object): Promise<Reading[]> {
-  const answer = await fetch(`${set.app.url}/api/devices`, { method: 'POST', body: JSON.stringify(command) });
+  const answer = await fetch(`${set.app.url}/api/devices`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(command),
+  });
   return ((await answer.json()) as { readings: Reading[] }).readings;
 }
 const plug = (device: string, into = true) => bench({ device, do: 'plug', in: into });

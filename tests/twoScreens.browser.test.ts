@@ -13,6 +13,7 @@ let turns: number;
 async function kept(): Promise<number> {
   const answer = await fetch(`${set.app.url}/api/runs/5/events`, {
     method: 'POST',
+    headers: { 'content-type': 'application/json' },
     body: JSON.stringify({ writer: 'onlooker', events: [], wantState: true }),
   });
   return ((await answer.json()) as { state: { turns: number[] } }).state.turns[1]!;
@@ -90,7 +91,8 @@ test('an answer that is lost on the way doubles nothing', async () => {
     const body = request.postData() ?? '';
     if (lost < 2 && request.url().endsWith('/events') && body.includes('"turns"')) {
       lost++;
-      void fetch(request.url(), { method: 'POST', body }).then(() => request.abort());
+      const headers = { 'content-type': 'application/json' };
+      void fetch(request.url(), { method: 'POST', headers, body }).then(() => request.abort());
     } else void request.continue();
   });
   await maker.count(3);

@@ -224,8 +224,8 @@ test('a picture of the band is kept; what is none, or is too large, is refused',
     method: 'POST',
     body: new Uint8Array(50 * 1024 * 1024),
   });
-  expect(answer.status).toBe(400);
-  expect(await answer.text()).toContain('too large');
+  expect(answer.status).toBe(413);
+  expect(await answer.text()).toContain('too large: at most 20 MB');
   await maker.close();
 });
 

@@ -25,6 +25,7 @@ export function YarnPicker({
   without,
   autoFocus,
   onPick,
+  onTyping,
 }: {
   label: string;
   hint?: string;
@@ -34,12 +35,28 @@ export function YarnPicker({
   /** It is what the page is for: what there is stands beneath at once. */
   autoFocus?: boolean;
   onPick: (yarn: PickedYarn) => void;
+  /** Told what is typed and not picked yet, so that nobody saves without it. */
+  onTyping?: (words: string) => void;
 }) {
   const id = useId();
   const [words, setWords] = useState('');
   const [found, setFound] = useState<PickedYarn[]>([]);
   const [open, setOpen] = useState(false);
   const question = useRef(0);
+  const frame = useRef<HTMLDivElement>(null);
+  // On a page that was just loaded the field may have the focus before anybody listens.
+  useEffect(() => {
+    if (frame.current?.contains(document.activeElement)) setOpen(true);
+  }, []);
+  const type = (next: string) => {
+    setWords(next);
+    onTyping?.(next.trim());
+  };
+  const pick = (yarn: PickedYarn) => {
+    onPick(yarn);
+    type('');
+    setOpen(false);
+  };
 
   useEffect(() => {
     if (!open) return;
@@ -57,14 +74,25 @@ export function YarnPicker({
 
   const offered = found.filter((yarn) => !without.includes(yarn.id)).slice(0, MOST_SHOWN);
   return (
-    <div className={styles.picker} onFocus={() => setOpen(true)}>
+    <div
+      className={styles.picker}
+      ref={frame}
+      onFocus={() => setOpen(true)}
+      onKeyDown={(event) => {
+        if (event.key === 'Escape') return setOpen(false);
+        if (event.key !== 'Enter' || !(event.target instanceof HTMLInputElement)) return;
+        // Enter takes what is shown; it never saves the form around it.
+        event.preventDefault();
+        if (words.trim() !== '' && offered[0]) pick(offered[0]);
+      }}
+    >
       <TextField
         name={`find ${id}`}
         label={label}
         hint={hint}
         error={error}
         value={words}
-        onChange={setWords}
+        onChange={type}
         placeholder="Maker, line, colour, lot"
         autoFocus={autoFocus}
       />
@@ -72,14 +100,7 @@ export function YarnPicker({
         <ul className={styles.found}>
           {offered.map((yarn) => (
             <li key={yarn.id}>
-              <button
-                type="button"
-                onClick={() => {
-                  onPick(yarn);
-                  setWords('');
-                  setOpen(false);
-                }}
-              >
+              <button type="button" onClick={() => pick(yarn)}>
                 <Swatch hex={yarn.colourHex} />
                 <span>
                   <strong>{yarn.name}</strong>

@@ -93,6 +93,6 @@ test('its form tells how long it would take, and what it waits for', () => {
   );
   expect(words).toMatch(/empty: \d+, as it usually takes/);
   expect(words).toContain(
-    'It waits for “wash hank 1 of causeway, low tide”, and 2 days until that has rested or is dry',
+    'It waits for “wash hank 1 of causeway, low tide”, and 3 days until that has rested or is dry',
   );
 });

@@ -2,6 +2,7 @@
 
 import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
+import { useRef } from 'react';
 import type { ProjectForm, YarnTag } from '../../server/projects';
 import { TextField } from '../../ui/Field';
 import { Form, FormButtons } from '../../ui/Form';
@@ -28,10 +29,18 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
   const router = useRouter();
   const system = useSystem();
   const offer = useUndoOffer();
+  /** What stands in the pickers and is not picked yet, by its need. */
+  const typing = useRef<Record<number, string>>({});
   const form = useForm<Values>({
     draftKey: id === null ? `new project ${first.needs[0]?.yarns[0]?.id ?? ''}` : `project ${id}`,
     initial: () => ({ ...first, requestKey: newKey() }),
-    save: (values) => keepProject(id, asSent(values)),
+    save: async (values) => {
+      const left = Object.entries(typing.current).find(([, words]) => words !== '');
+      if (!left) return keepProject(id, asSent(values));
+      // What was typed and not picked would be lost without a word.
+      const message = `“${left[1]}” is not chosen yet: choose it beneath, or empty the field`;
+      return { ok: false as const, errors: { [`needs.${left[0]}.yarnIds`]: message } };
+    },
     saved: (saved) => {
       if (id !== null) {
         const before = asSent({ ...first, requestKey: newKey() });
@@ -132,6 +141,7 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
               hint="the first is taken first"
               error={form.errors[`needs.${i}.yarnIds`]}
               without={need.yarns.map(({ id }) => id)}
+              onTyping={(words) => (typing.current[i] = words)}
               onPick={({ id, name, maker, dyeLot, colourHex }) =>
                 change(i, { yarns: [...need.yarns, { id, name, maker, dyeLot, colourHex }] })
               }

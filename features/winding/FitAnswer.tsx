@@ -42,6 +42,18 @@ export function FitAnswer({ planned, tools }: { planned: Planned; tools: readonl
         The fullest is {Math.round(Math.max(...plan.cakes.map(({ fillPercent }) => fillPercent)))} % full.
       </Say>
     );
+  if (plan.cakes.length === 1 && first!.massG > first!.usableMassG)
+    return (
+      <Say tone="tight" role="status">
+        <strong>
+          It is {mass(first!.massG)}, a little more than the {mass(first!.usableMassG)} that{' '}
+          {tool.onto === 'winder' ? `the ${name} holds as far as we guess` : 'is easily held'}.
+        </strong>{' '}
+        {tool.onto === 'winder'
+          ? 'You may wind it in one: watch the last layers, and stop before they slide. Or make two cakes.'
+          : 'Wind it as long as it lies well in the hand, or make two.'}
+      </Say>
+    );
   if (plan.cakes.length === 1)
     return (
       <Say tone={first!.fillPercent > NEARLY_FULL_PERCENT ? 'tight' : 'good'} role="status">

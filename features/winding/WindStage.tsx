@@ -14,7 +14,7 @@ import {
   type RunState,
   secondsPerTurn,
   steadiness,
-  STOP_REASONS,
+  stopReasons,
   type StopReason,
   turnsOn,
 } from '../../core/run';
@@ -43,7 +43,7 @@ import { usePedals } from '../../ui/bench/usePedals';
 import { useVoice, type Voice } from '../../ui/bench/useVoice';
 import { WinderDrawing } from './WinderDrawing';
 import styles from './WindStage.module.css';
-import { AFTER_STOP, CUE_WORDS, DEVICE_WORDS, MARK_WORDS, STEADY_WORDS, STOP_WORDS } from './words';
+import { afterStop, CUE_WORDS, DEVICE_WORDS, MARK_WORDS, STEADY_WORDS, STOP_WORDS } from './words';
 
 /** From so much of what the tool holds, the last layers are to be watched. */
 const NEARLY_FULL = 0.94;
@@ -88,6 +88,7 @@ export function WindStage({
   const { part } = state;
   const cake = plan.cakes[part]!;
   const { tool } = cake;
+  const onWinder = tool.onto === 'winder';
   const spindle = spindleOf(plan, part);
   const { live, silent } = useDriver({ driver, state, part, spindle, enabled, record });
   const turns = turnsOn(live, part);
@@ -98,8 +99,8 @@ export function WindStage({
     gentleUntil: GENTLE_TURNS,
     slowFrom: Math.floor(cake.slowFromTurn),
     stopAt,
-    nearlyFullFrom: turnsAt(NEARLY_FULL * cake.usableMassG),
-    fullAt: turnsAt(cake.usableMassG),
+    // A ball in the hand has no base to slide over.
+    ...(onWinder && { nearlyFullFrom: turnsAt(NEARLY_FULL * cake.usableMassG), fullAt: turnsAt(cake.usableMassG) }),
   });
   const words = cueWords(cue, turns, stopAt, last);
   const on = onSpindleAt(spindle, turns);
@@ -107,7 +108,8 @@ export function WindStage({
   const leftG = Math.max(0, cake.massG - on.massG);
   const pace = secondsPerTurn(state) ?? cake.secondsPerTurn;
   const marksHere = state.marks.filter((mark) => mark.part === part);
-  const unit = tool.onto === 'winder' ? 'turns' : 'wraps';
+  const unit = onWinder ? 'turns' : 'wraps';
+  const reasons = stopReasons({ onSwift: plan.swift !== null && plan.swift.kind !== 'chairs', onto: tool.onto });
   const next = plan.faults.find(({ atM }) => atM > woundM && atM - woundM < ANNOUNCED_WITHIN_M);
 
   const said = useRef(cue);
@@ -159,7 +161,7 @@ export function WindStage({
     miscount,
     stop: () => setAsking(true),
     snag: () => stop('snag'),
-    'off the base': () => stop('over the base'),
+    'off the base': () => onWinder && stop('over the base'),
     pause: () => stop('a pause'),
     knot: () => mark('knot'),
     'thin spot': () => mark('thin spot'),
@@ -185,7 +187,7 @@ export function WindStage({
       {state.stopped ? (
         <div className={styles.stopped}>
           <ol className={styles.checks}>
-            {AFTER_STOP[state.stopped.reason].map((check) => (
+            {afterStop(state.stopped.reason, onWinder).map((check) => (
               <li key={check}>{check}</li>
             ))}
           </ol>
@@ -269,7 +271,7 @@ export function WindStage({
       {asking ? (
         <div className={styles.reasons} role="group" aria-label="Why do you stop?">
           <strong>Stop, because of</strong>
-          {STOP_REASONS.map((reason, i) => (
+          {reasons.map((reason, i) => (
             <Button key={reason} size="large" onClick={() => stop(reason)} autoFocus={i === 0}>
               {STOP_WORDS[reason]}
             </Button>
@@ -287,9 +289,11 @@ export function WindStage({
             <Way onClick={() => stop('snag')} disabled={!enabled || state.stopped !== null} letter="N">
               Snag
             </Way>
-            <Way onClick={() => stop('over the base')} disabled={!enabled || state.stopped !== null} letter="B">
-              Off the base
-            </Way>
+            {onWinder && (
+              <Way onClick={() => stop('over the base')} disabled={!enabled || state.stopped !== null} letter="B">
+                Off the base
+              </Way>
+            )}
             {MARK_KINDS.map((kind) => (
               <Way key={kind} onClick={() => mark(kind)} disabled={!enabled} letter={MARK_LETTERS[kind]}>
                 {MARK_WORDS[kind]}

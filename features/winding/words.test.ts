@@ -1,12 +1,13 @@
 import { DEFAULT_SCHOOLS } from '../../core/schools';
-import { prepareSteps, PREPARE_STEPS, STOP_REASONS, TAKE_OFF_STEPS } from '../../core/run';
+import { prepareSteps, PREPARE_STEPS, STOP_REASONS, stopReasons, TAKE_OFF_STEPS } from '../../core/run';
 import type { RunPlan } from '../../server/runPlan';
-import { AFTER_STOP, mountWords, stepWords, STOP_WORDS } from './words';
+import { afterStop, mountWords, stepWords, STOP_WORDS } from './words';
 
 const run = (change: { form?: 'hank' | 'cone' | 'cake'; onto?: 'winder' | 'thumb' } & Partial<RunPlan> = {}) => {
   const { form = 'hank', onto = 'winder', ...plan } = change;
   const cakes = [{ tool: { onto } }] as unknown as RunPlan['cakes'];
-  return { form, plan: { handling: [], schools: DEFAULT_SCHOOLS, fromEnd: 'outer' as const, cakes, ...plan } };
+  const swift: RunPlan['swift'] = { name: 'Umbrella swift', kind: 'umbrella', setting: null };
+  return { form, plan: { handling: [], schools: DEFAULT_SCHOOLS, fromEnd: 'outer' as const, cakes, swift, ...plan } };
 };
 
 test('every step says what to do, and the dangerous ones say what to mind', () => {
@@ -48,9 +49,9 @@ test('wherever yarn goes round a thumb, its care is said; nowhere else', () => {
 test('every stop has its name and says what to check before going on', () => {
   for (const reason of STOP_REASONS) {
     expect(STOP_WORDS[reason]).not.toBe('');
-    expect(AFTER_STOP[reason].length).toBeGreaterThanOrEqual(3);
+    expect(afterStop(reason, true).length).toBeGreaterThanOrEqual(3);
   }
-  expect(AFTER_STOP['over the base'].join(' ')).toMatch(/Unplug a motor/);
+  expect(afterStop('over the base', true).join(' ')).toMatch(/Unplug a motor/);
 });
 
 test.each([
@@ -65,4 +66,20 @@ test('where the setting is not known, nothing is made up', () => {
   expect(mountWords(null, 'metric')).toBeUndefined();
   expect(mountWords({ name: 'Peg swift', setting: null }, 'metric')).toBeUndefined();
   expect(mountWords({ name: 'Peg swift', setting: { hole: null, slackPercent: null } }, 'metric')).toBeUndefined();
+});
+
+test('held by hands or chairs, wound in the hand: nothing of swifts, clamps, spindles or bases', () => {
+  const MACHINES = /swift|clamp|spindle|base|guide|crank|winder|gears|notch/i;
+  for (const swift of [null, { name: 'Two chairs', kind: 'chairs' as const, setting: null }]) {
+    const hand = run({ swift, onto: 'thumb' });
+    for (const step of prepareSteps({ form: 'hank', onto: 'thumb', ties: 'after mounting' })) {
+      const { title, how, care = '' } = stepWords(step, hand);
+      expect(`${title} ${how} ${care}`).not.toMatch(MACHINES);
+    }
+  }
+  for (const reason of stopReasons({ onSwift: false, onto: 'thumb' })) {
+    expect(STOP_WORDS[reason]).not.toMatch(MACHINES);
+    expect(afterStop(reason, false).join(' ')).not.toMatch(MACHINES);
+  }
+  expect(stopReasons({ onSwift: true, onto: 'winder' })).toEqual([...STOP_REASONS]);
 });

@@ -1,5 +1,6 @@
 import type { Handling } from '../../core/fibre';
 import { inWords, spanFigure } from '../../core/format';
+import { needsSwift } from '../../core/piece';
 import type { CountingDevice, Cue, MarkKind, RunStep, Steadiness, StopReason } from '../../core/run';
 import type { SwiftResult } from '../../core/swift';
 import type { UnitSystem } from '../../core/units';
@@ -22,7 +23,7 @@ export const STOP_WORDS: Record<StopReason, string> = {
 };
 
 /** What to see to before the crank turns again, one thing after another. */
-export const AFTER_STOP: Record<StopReason, readonly string[]> = {
+const AFTER_STOP: Record<StopReason, readonly string[]> = {
   snag: [
     'Do not pull. Spread the strands at the corner with flat fingers until the one lifts free.',
     'See that no other strand crosses it.',
@@ -53,6 +54,23 @@ export const AFTER_STOP: Record<StopReason, readonly string[]> = {
     'The tension changes at every stop: take up the slack by hand.',
     'See that the cake still sits firmly and the strand is in the guide.',
   ],
+};
+
+/** The same for what is wound: a ball in the hand has no guide and sits on nothing. */
+export function afterStop(reason: StopReason, onWinder: boolean): readonly string[] {
+  if (onWinder) return AFTER_STOP[reason];
+  return AFTER_STOP[reason].map((check) => IN_THE_HAND[check] ?? check);
+}
+
+const IN_THE_HAND: Record<string, string> = {
+  'Take up the slack by hand before you turn.': 'Take up the slack before you go on.',
+  'See that it goes through the guide.': 'Wind it in loosely, so that it does not pull.',
+  'A knot that will not hold is better cut here: take the cake off.':
+    'A knot that will not hold is better cut here: end this ball and begin the next.',
+  'Join or knot them and mark the knot (K), or take this cake off here and begin the next.':
+    'Join or knot them and mark the knot (K), or end this ball here and begin the next.',
+  'See that the cake still sits firmly and the strand is in the guide.':
+    'See that the last wraps still lie as you left them.',
 };
 
 export const CUE_WORDS: Record<Cue, string> = {
@@ -150,7 +168,9 @@ export function mountWords(
   return `${swift.name}: backs ${inWords(spanFigure(setting.gapMm, system))} apart.`;
 }
 
-type StepRun = Pick<RunPage, 'form'> & { plan: Pick<RunPage['plan'], 'handling' | 'schools' | 'fromEnd' | 'cakes'> };
+type StepRun = Pick<RunPage, 'form'> & {
+  plan: Pick<RunPage['plan'], 'handling' | 'schools' | 'fromEnd' | 'cakes' | 'swift'>;
+};
 
 /** What to do at a step, for this piece, with this yarn, in the user's own way. */
 export function stepWords(step: RunStep, { form, plan }: StepRun): StepWords {
@@ -177,8 +197,24 @@ export function stepWords(step: RunStep, { form, plan }: StepRun): StepWords {
           schools.joinedEnds === 'cut' ? 'cut at the knot.' : 'untie that one.'
         }`,
       };
+    case 'mount':
+      if (plan.swift === null)
+        return {
+          title: 'Let it be held',
+          how: 'A helper holds it over both hands, dipping each in turn; or lay it round your knees. Wide enough that no strand hangs.',
+        };
+      return plan.swift.kind === 'chairs'
+        ? {
+            title: 'Put it over two chair backs',
+            how: 'Back to back, as far apart as holds it without stretching. One chair alone is not enough.',
+          }
+        : words;
+    case 'park':
+      return plan.swift === null || plan.swift.kind === 'chairs'
+        ? { ...words, how: 'Tuck it under a few strands, where nothing catches it.' }
+        : words;
     case 'end':
-      if (form === 'hank') return words;
+      if (needsSwift(form)) return words;
       return fromEnd === 'outer'
         ? { title: 'Take the outer end', how: `It comes off the ${form} evenly. What was outside will lie inside.` }
         : {

@@ -1,7 +1,7 @@
 'use client';
 
 import { Button } from 'antd';
-import { inWords, readingFigure } from '../../core/format';
+import { inWords, readingFigure, upperFirst } from '../../core/format';
 import { readOrNull } from '../../core/inputError';
 import { parseHumidityPercent, standardAirFactor } from '../../core/moisture';
 import { parseQuantity } from '../../core/units';
@@ -44,6 +44,19 @@ export function WeighPiece({
       <OnScale form={form} label="The scale shows" scales={scales} scale={[resolutionG, setResolution]} />
       <MoreThanBefore values={form.values} lastMass={lastMass} resolutionG={resolutionG} />
       <InUsualAir values={form.values} yarn={yarn} />
+      {form.errors.isDry && (
+        <Say tone="tight" role="alert">
+          {upperFirst(form.errors.isDry)} Weighed wet, its mass is mostly water; its metres stay what they are.{' '}
+          <Button
+            onClick={() => {
+              form.set('isDry', true);
+              form.submit();
+            }}
+          >
+            Keep it all the same
+          </Button>
+        </Say>
+      )}
       <FormError form={form} />
       <Button type="primary" htmlType="submit" loading={form.saving}>
         Keep this weighing

@@ -1,0 +1,183 @@
+/** How often the ranges that are told hold what is true, by simulation: nine times in ten is wanted. */
+import { crankTurnsAtG, radiusAtMm } from '../core/cake';
+import { type Estimate, HALF_WIDTH_90, uniformSd } from '../core/estimate';
+import { crankRatioSeen, learn, packageDensity, type RatioSeen, ratioOnYarn } from '../core/learning';
+import { gramsPerLoopByGrist } from '../core/miniLoops';
+import { afterMiniEvent, type MiniHappening, type MiniSession, newMiniRun, nextMini } from '../core/miniRun';
+import { WEIGHT_CLASSES, gristFromClass, gristFromNeedle, gristFromWpi } from '../core/weightClass';
+import { STARTING_DENSITY, windingPlan } from '../core/windingPlan';
+import { gristOfYarn, lengthLeft } from '../core/yarnLength';
+import { evens, normals } from '../tests/support/chance';
+
+/** Between these a range of ninety percent is honest; outside of them the table says so. */
+const WANTED_PERCENT = { low: 88, high: 92 };
+const TRIALS = 4000;
+
+interface Told {
+  told: Estimate;
+  truth: number;
+}
+
+/** Prints each row with how often its ranges held; tells which lie outside of what is wanted. */
+export function truth(): void {
+  console.log(`\nranges told for ninety percent, and how often they held (${TRIALS} trials each):`);
+  for (const cakes of [0, 3, 10, 30]) {
+    row(`turns, the same yarn again, after ${cakes} cakes`, (seed) => turnsTold(seed, cakes, 'same yarn'));
+    row(`turns, another yarn, after ${cakes} cakes`, (seed) => turnsTold(seed, cakes, 'another yarn'));
+  }
+  for (const uneven of [0.012, 0.03])
+    for (const after of [1, 4, 8])
+      row(`a mini of ${uneven * 100} % uneven yarn, after ${after} weighed`, (seed) => miniTold(seed, after, uneven));
+  row('length by the band, weighed to 1 g', (seed) => lengthTold(seed, { weighed: true, samples: 0, stepG: 1 }));
+  row('length by the band, not weighed', (seed) => lengthTold(seed, { weighed: false, samples: 0, stepG: 1 }));
+  row('length by the band and a sample', (seed) => lengthTold(seed, { weighed: true, samples: 1, stepG: 0.1 }));
+  row('length by three short samples, 1 g', (seed) => lengthTold(seed, { weighed: true, samples: 3, stepG: 1 }));
+  row('grist by wraps', (seed) => gristTold(seed, 'wraps'));
+  row('grist by weight class', (seed) => gristTold(seed, 'class'));
+  row('grist by needle', (seed) => gristTold(seed, 'needle'));
+}
+
+function row(name: string, trial: (seed: number) => Told): void {
+  let within = 0;
+  for (let seed = 1; seed <= TRIALS; seed++) {
+    const { told, truth } = trial(seed * 7919);
+    if (Math.abs(truth - told.mean) <= HALF_WIDTH_90 * told.sd) within++;
+  }
+  const percent = (100 * within) / TRIALS;
+  const off = percent < WANTED_PERCENT.low || percent > WANTED_PERCENT.high;
+  console.log(`${name.padEnd(52)} ${percent.toFixed(1).padStart(5)} %${off ? '   outside 88 to 92' : ''}`);
+}
+
+const CORE_MM = 24;
+const HEIGHT_MM = 68;
+const LEAD_MM = 27.5;
+const RULER_MM = 1;
+const START_RATIO = { mean: 4, sd: 0.28, single: 0.12 };
+const START_DENSITY = { ...STARTING_DENSITY, single: 0.07 * STARTING_DENSITY.mean };
+
+/** A bench of somebody's: gears, a hand, bands that are off; and the turns that the next cake took. */
+function turnsTold(seed: number, cakes: number, next: 'same yarn' | 'another yarn'): Told {
+  const [normal, even] = [normals(seed), evens(seed + 1)];
+  const gear = START_RATIO.mean + START_RATIO.sd * normal();
+  const hand = START_DENSITY.mean + (cakes === 0 ? 0.7 : 1) * 0.07 * START_DENSITY.mean * normal();
+  const bandG = 3.9;
+  const trueG = () => bandG * (1 + 0.05 * (2 * even() - 1));
+  const first = trueG();
+  const wind = (grist: number) => {
+    const densityGPerCm3 = hand * (1 + 0.07 * normal());
+    const shape = {
+      coreDiameterMm: CORE_MM,
+      heightMm: HEIGHT_MM,
+      leadMm: LEAD_MM,
+      densityGPerCm3,
+      spindleTurnsPerCrank: gear,
+    };
+    const massG = 75 + 25 * even();
+    const turns = crankTurnsAtG(shape, massG, grist);
+    const size = {
+      diameterMm: 2 * radiusAtMm(shape, massG) + RULER_MM * normal(),
+      heightMm: HEIGHT_MM + RULER_MM * normal(),
+    };
+    return { massG, turns, size };
+  };
+  const ratios: RatioSeen[] = [];
+  const densities: number[] = [];
+  for (let i = 0; i < cakes; i++) {
+    const { massG, turns, size } = wind(first);
+    densities.push(packageDensity({ massG, coreDiameterMm: CORE_MM, ...size }));
+    const seen = { massG, lengthM: massG * bandG, turns, coreDiameterMm: CORE_MM, leadMm: LEAD_MM };
+    ratios.push({ ratio: crankRatioSeen(seen, size), yarnId: 1, gristMPerG: bandG });
+  }
+  const grist = { mean: bandG, sd: uniformSd(0.05) * bandG };
+  const known = ratioOnYarn(ratios, START_RATIO, { id: next === 'same yarn' ? 1 : 2, grist });
+  const { massG, turns } = wind(next === 'same yarn' ? first : trueG());
+  const { cakes: planned } = windingPlan({
+    massG: { mean: massG, sd: 0 },
+    grist,
+    parts: [
+      {
+        name: '',
+        massG,
+        density: learn(densities, START_DENSITY),
+        crankRatioSd: known.mean * known.relativeSd,
+        gristCancels: known.gristCancels,
+        winder: {
+          coreDiameterMm: CORE_MM,
+          heightMm: HEIGHT_MM,
+          leadMm: LEAD_MM,
+          maxMassG: 200,
+          maxDiameterMm: 120,
+          spindleTurnsPerCrank: known.mean,
+        },
+      },
+    ],
+  });
+  return { told: planned[0]!.crankTurns, truth: turns };
+}
+
+/** A session on yarn that is so uneven; what the next mini was told to weigh, and what it weighed. */
+function miniTold(seed: number, after: number, uneven: number): Told {
+  const normal = normals(seed);
+  const grist = { mean: 3.4, sd: 0.1 };
+  const loopM = 0.62;
+  const gramsPerLoop = loopM / (grist.mean + grist.sd * normal());
+  const slope = 0.03 * normal();
+  const parent = { massG: 200, resolutionG: 0.1 };
+  const session: MiniSession = {
+    minis: Array.from({ length: 12 }, () => ({ sizeId: 's', name: '', massG: 11, toleranceG: 0.4, segment: 0 })),
+    segmentsG: [parent.massG],
+    cutLossG: 0.15,
+    gramsPerLoop: gramsPerLoopByGrist({ loopM }, grist, 11),
+  };
+  let state = newMiniRun(12);
+  let seq = 0;
+  const happen = (happening: MiniHappening) => {
+    state = afterMiniEvent(state, { ...happening, key: `truth:${++seq}`, atMs: seq });
+  };
+  for (let part = 0; ; part++) {
+    happen({ kind: 'stage', part, stage: 'count' });
+    const { loops, expected } = nextMini(session, state, parent);
+    const here = gramsPerLoop * (1 + slope * ((part + 0.5) / 12 - 0.5)) * (1 + uneven * normal());
+    const massG = (loops + 0.25 * normal()) * here;
+    if (part === after) return { told: expected, truth: massG };
+    happen({ kind: 'loops', part, amount: loops });
+    happen({ kind: 'stage', part, stage: 'weigh' });
+    happen({ kind: 'weigh', part, massG: Math.round(massG * 10) / 10, resolutionG: 0.1, odd: false });
+  }
+}
+
+function lengthTold(seed: number, how: { weighed: boolean; samples: number; stepG: number }): Told {
+  const [normal, even] = [normals(seed), evens(seed + 1)];
+  const bandG = 3.6;
+  const grist = bandG * (1 + 0.05 * (2 * even() - 1));
+  const massG = how.weighed ? 60 + 50 * even() : 100 * (1 + 0.05 * (2 * even() - 1));
+  const toStep = (mass: number) => Math.max(how.stepG, Math.round(mass / how.stepG) * how.stepG);
+  const samples = Array.from({ length: how.samples }, () => {
+    const lengthM = 9 + 6 * even();
+    return { lengthM, massG: toStep((lengthM * (1 + 0.01 * normal())) / grist), scaleResolutionG: how.stepG };
+  });
+  const band = how.samples === 3 ? {} : { putUpG: 100, putUpM: 100 * bandG };
+  const known = gristOfYarn({ ...band, samples })!;
+  const fact = how.weighed
+    ? { from: 'scale' as const, massG: toStep(massG), tareG: 0, resolutionG: how.stepG }
+    : { from: 'band' as const, massG: 100 };
+  return { told: lengthLeft(known, [fact]).lengthM, truth: massG * grist };
+}
+
+/** Yarns of every class but the extreme ones, and what a band or an inch says of them. */
+function gristTold(seed: number, by: 'wraps' | 'class' | 'needle'): Told {
+  const [normal, even] = [normals(seed), evens(seed + 1)];
+  const usual = WEIGHT_CLASSES.slice(1, 7);
+  const weight = usual[Math.floor(even() * usual.length)]!;
+  const [low, high] = weight.gristMPerG;
+  const grist = low + (high - low) * even();
+  if (by === 'class') return { told: gristFromClass(weight.number), truth: grist };
+  if (by === 'wraps') {
+    const wraps = (grist / 0.034) ** (1 / 1.76) * (1 + 0.1 * normal());
+    return { told: gristFromWpi(Math.max(1, Math.round(wraps * 2) / 2)), truth: grist };
+  }
+  // One band in four names a needle of the next class, finer or thicker, for the fabric that it wants.
+  const shift = even() < 0.25 ? (even() < 0.5 ? -1 : 1) : 0;
+  const [thin, thick] = (WEIGHT_CLASSES[weight.number + shift] ?? weight).needleMm;
+  return { told: gristFromNeedle(thin + (thick - thin) * 0.999 * even())!, truth: grist };
+}
