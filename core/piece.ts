@@ -124,8 +124,8 @@ export function liveOperations(operations: readonly { id: number; undoes: number
   const live: number[] = [];
   for (const { id, undoes } of [...operations].reverse()) {
     if (undone.has(id)) continue;
-    if (undoes === null) live.unshift(id);
+    if (undoes === null) live.push(id);
     else undone.add(undoes);
   }
-  return live;
+  return live.reverse();
 }

@@ -2,7 +2,7 @@ import { mkdirSync } from 'node:fs';
 import path from 'node:path';
 import Database from 'better-sqlite3';
 import { migrate } from './migrate';
-import type { Sql } from './sql';
+import { type Sql, sql } from './sql';
 
 export type Db = Database.Database;
 
@@ -26,6 +26,28 @@ export function openDatabase(file: string): Db {
     throw error;
   }
   return db;
+}
+
+interface Memory {
+  state: string;
+  of: Map<string, { key: unknown; value: unknown }>;
+}
+const memories = new WeakMap<Db, Memory>();
+
+/**
+ * What was read last of one kind, as long as nothing was written since, here or by another connection. A page asks for a
+ * yarn's whole past several times over.
+ */
+export function remembered<Value>(db: Db, kind: string, key: unknown, read: () => Value): Value {
+  const own = prepared<{ n: number }>(db, sql`SELECT total_changes() AS n`).get()!.n;
+  const state = `${own} ${db.pragma('data_version', { simple: true }) as number}`;
+  let memory = memories.get(db);
+  if (memory?.state !== state) memories.set(db, (memory = { state, of: new Map() }));
+  const known = memory.of.get(kind);
+  if (known && known.key === key) return known.value as Value;
+  const value = read();
+  memory.of.set(kind, { key, value });
+  return value;
 }
 
 const statements = new WeakMap<Db, Map<string, Database.Statement>>();

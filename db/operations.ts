@@ -1,6 +1,6 @@
 import type { PackageEnd } from '../core/faults';
 import type { OperationKind, Side } from '../core/piece';
-import { type Db, prepared } from './connection';
+import { type Db, prepared, remembered } from './connection';
 import { sql } from './sql';
 
 export interface OperationRow {
@@ -88,7 +88,11 @@ export function operationByRequest(db: Db, requestKey: string): OperationRow | u
 }
 
 /** Everything that a yarn's pieces went through, oldest first, with the undos of it. */
-export function operationsOfYarn(db: Db, yarnId: number): OperationRow[] {
+export function operationsOfYarn(db: Db, yarnId: number): readonly OperationRow[] {
+  return remembered(db, 'operations', yarnId, () => readOperations(db, yarnId));
+}
+
+function readOperations(db: Db, yarnId: number): OperationRow[] {
   return prepared<OperationRow>(
     db,
     sql`WITH RECURSIVE touched (id) AS (
@@ -107,12 +111,14 @@ export function partsOf(db: Db, operationId: number): PartRow[] {
   ).all(operationId);
 }
 
-export function partsOfYarn(db: Db, yarnId: number): PartRow[] {
-  return prepared<PartRow>(
-    db,
-    sql`SELECT ${PART_COLUMNS} FROM operation_piece
-     WHERE piece_id IN (SELECT id FROM piece WHERE yarn_id = ?) ORDER BY operation_id, piece_id`,
-  ).all(yarnId);
+export function partsOfYarn(db: Db, yarnId: number): readonly PartRow[] {
+  return remembered(db, 'parts', yarnId, () =>
+    prepared<PartRow>(
+      db,
+      sql`SELECT ${PART_COLUMNS} FROM operation_piece
+       WHERE piece_id IN (SELECT id FROM piece WHERE yarn_id = ?) ORDER BY operation_id, piece_id`,
+    ).all(yarnId),
+  );
 }
 
 /** Whether anything of a yarn was ever put into water or dye, undone or not. */

@@ -10,8 +10,17 @@ export type Sql = string & { readonly [ofLiterals]: true };
  * sql`SELECT id FROM yarn WHERE id = ?`
  */
 export function sql(words: TemplateStringsArray, ...parts: readonly Sql[]): Sql {
-  return String.raw({ raw: words }, ...parts) as Sql;
+  // Most of it is of words alone, and the same each time: it need not be put together anew.
+  if (parts.length === 0) return words[0] as Sql;
+  const before = made.get(words);
+  if (before && parts.every((part, i) => part === before.parts[i])) return before.text;
+  const text = String.raw({ raw: words }, ...parts) as Sql;
+  made.set(words, { parts, text });
+  return text;
 }
+
+/** What was made last at each place of the program. */
+const made = new WeakMap<TemplateStringsArray, { parts: readonly Sql[]; text: Sql }>();
 
 /**
  * The plain name of a table or a column, as the archive lists them.

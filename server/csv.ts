@@ -79,11 +79,12 @@ function yarnCells({ yarn, pieces }: YarnPage): Record<CsvField, string> {
  * @throws InputError with the place of the one that cannot be
  */
 export function addWeighings(db: Db, weighings: NewWeighings, now: Date): number[] {
+  const isThere = new Map<number, boolean>();
+  const there = (id: number) => isThere.get(id) ?? isThere.set(id, pieceById(db, id)?.consumedBy === null).get(id)!;
   return db
     .transaction(() =>
       weighings.map(({ pieceId, massG, tareG, scaleStepG, humidityPercent, at, note }, i) => {
-        const piece = pieceById(db, pieceId);
-        if (!piece || piece.consumedBy !== null) throw new InputError('this piece is not there', `${i}.pieceId`);
+        if (!there(pieceId)) throw new InputError('this piece is not there', `${i}.pieceId`);
         if (at !== undefined && at > now.toISOString()) throw new InputError('that has not been yet', `${i}.at`);
         const operationId = insertOperation(db, { kind: 'weigh', at: at ?? now.toISOString(), note });
         insertPart(db, {

@@ -1,3 +1,4 @@
+import { grouped } from '../core/grouped';
 import { readOrNull } from '../core/inputError';
 import { standardAirFactor } from '../core/moisture';
 import { liveOperations } from '../core/piece';
@@ -11,7 +12,7 @@ import type { YarnView } from './yarnViews';
 export function balanceOfYarn(db: Db, { id: yarnId, fibres }: Pick<YarnView, 'id' | 'fibres'>): ThreadBalance {
   const operations = operationsOfYarn(db, yarnId);
   const live = new Set(liveOperations(operations));
-  const parts = partsOfYarn(db, yarnId);
+  const parts = grouped(partsOfYarn(db, yarnId), ({ operationId }) => operationId);
   const airFactor = (humidityPercent: number | null) =>
     humidityPercent === null ? null : readOrNull(() => standardAirFactor(fibres, humidityPercent));
   return threadBalance(
@@ -22,16 +23,16 @@ export function balanceOfYarn(db: Db, { id: yarnId, fibres }: Pick<YarnView, 'id
         kind,
         wasteG: fromMg(wasteMg),
         tiesG: fromMg(tiesMg),
-        parts: parts
-          .filter(({ operationId }) => operationId === id)
-          .map(({ pieceId, side, massMg, massFrom, resolutionMg, humidityPercent }): BalancePart => ({
+        parts: (parts.get(id) ?? []).map(
+          ({ pieceId, side, massMg, massFrom, resolutionMg, humidityPercent }): BalancePart => ({
             pieceId,
             side,
             massG: massMg === null ? null : fromMg(massMg),
             from: massFrom,
             resolutionG: resolutionMg === null ? 0 : fromMg(resolutionMg),
             airFactor: airFactor(humidityPercent),
-          })),
+          }),
+        ),
       })),
   );
 }

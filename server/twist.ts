@@ -61,6 +61,8 @@ function twistLog(db: Db, yarn: YarnView): LoggedTwist[] {
     if (!fact || !yarn.grist) return null;
     return (massOf(fact, yarn.fibres).mean * yarn.grist.mean) / treated.after(part.operationId, part.pieceId);
   };
+  const ends = new Map<number, PackageEnd>();
+  const endOf = (pieceId: number) => ends.get(pieceId) ?? ends.set(pieceId, endUsed(db, yarn, pieceId)).get(pieceId)!;
   const laidOf = (operationId: number, pieceId: number) =>
     laid.get(operationId)?.find((row) => row.pieceId === pieceId);
   const partOf = (part: PartRow, piece: PieceRow): LaidPart => {
@@ -107,7 +109,7 @@ function twistLog(db: Db, yarn: YarnView): LoggedTwist[] {
     return on('on').flatMap(({ part, piece }): TwistEvent[] => {
       const lengthM = lengthOf(part);
       if (lengthM === null) return [];
-      return [{ kind: 'measured', pieceId: piece.id, lengthM, usedFrom: endUsed(db, yarn, piece.id) }];
+      return [{ kind: 'measured', pieceId: piece.id, lengthM, usedFrom: endOf(piece.id) }];
     });
   };
 
