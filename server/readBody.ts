@@ -9,9 +9,20 @@ export class TooLarge extends InputError {}
  *
  * @throws InputError at `path` where it is larger, or less came than was announced
  */
-export async function readBody(request: Request, largestBytes: number, path: string): Promise<Buffer> {
+export function readBody(request: Request, largestBytes: number, path: string): Promise<Buffer> {
+  const known = bodies.get(request);
+  if (known) return known;
+  const body = collected(wholeBody(request, largestBytes, path));
+  bodies.set(request, body);
+  return body;
+}
+
+/** A body comes once, but what is done with it may be tried again. */
+const bodies = new WeakMap<Request, Promise<Buffer>>();
+
+async function collected(parts: AsyncIterable<Uint8Array>): Promise<Buffer> {
   const chunks: Uint8Array[] = [];
-  for await (const chunk of wholeBody(request, largestBytes, path)) chunks.push(chunk);
+  for await (const chunk of parts) chunks.push(chunk);
   return Buffer.concat(chunks);
 }
 

@@ -26,6 +26,7 @@ import {
 import { yarnById } from '../db/yarns';
 import { fromMg } from './whole';
 import { checked } from './result';
+import { storageTrouble } from './storageTrouble';
 import { massFactOf } from './weighing';
 import { leftOf, viewOf, type YarnView } from './yarnViews';
 
@@ -52,6 +53,16 @@ const MOST_ON_CARD = 8;
 /** Works out anew the line of each yarn that something has changed for since it was last looked at. */
 export function freshen(db: Db): void {
   if (!isAnyStale(db)) return;
+  try {
+    writeFresh(db);
+  } catch (error) {
+    // On a disk that takes nothing in just now nothing has changed either: what stands there is shown.
+    const kind = storageTrouble(error)?.kind;
+    if (kind !== 'held' && kind !== 'full' && kind !== 'read-only') throw error;
+  }
+}
+
+function writeFresh(db: Db): void {
   db.transaction(() => {
     const runs = new Map(openRuns(db).map((run) => [run.pieceId, run.id]));
     for (const yarnId of staleYarns(db)) {
