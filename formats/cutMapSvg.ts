@@ -62,5 +62,7 @@ function barOf({ name, about, colourHex, stretches }: DrawnParent, y: number, pe
 const fixed = (value: number) => Number(value.toFixed(2));
 
 function escaped(text: string): string {
-  return text.replace(/[&<>"]/g, (sign) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[sign]!);
+  // What an archive may still bring along: no such sign may stand in XML at all.
+  const shown = text.replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, '');
+  return shown.replace(/[&<>"]/g, (sign) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[sign]!);
 }

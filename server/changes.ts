@@ -25,7 +25,11 @@ import { pieceView, yarnView } from './yarnViews';
 
 /** What becomes of pieces beside winding, cutting and plying: opened, washed, dyed, dried, reeled, joined, used, gone. */
 
-const pieceIds = z.array(z.int().positive()).min(1, 'say which').max(500);
+const pieceIds = z
+  .array(z.int().positive())
+  .min(1, 'say which')
+  .max(500)
+  .refine((ids) => new Set(ids).size === ids.length, 'one of these is there twice');
 
 const treatForm = z.strictObject({
   requestKey,

@@ -10,9 +10,21 @@ const LONGEST_TEXT = 400;
 /** The largest amounts that can be meant: past them a unit is wrong. */
 const LARGEST: Record<Quantity, number> = { mass: 100_000, length: 1_000_000 };
 
-export const text = z.string().trim().max(LONGEST_TEXT, `at most ${LONGEST_TEXT} characters`);
+/** What no paper, drawing or list can show; a note may have lines and tabs. */
+const SHOWN = [/^[^\u0000-\u001f\u007f]*$/, 'this holds signs that cannot be shown'] as const;
+const SHOWN_IN_LINES = [/^[^\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f]*$/, SHOWN[1]] as const;
 
-export const longText = z.string().trim().max(10_000, 'at most 10,000 characters');
+export const text = z
+  .string()
+  .trim()
+  .max(LONGEST_TEXT, `at most ${LONGEST_TEXT} characters`)
+  .regex(...SHOWN);
+
+export const longText = z
+  .string()
+  .trim()
+  .max(10_000, 'at most 10,000 characters')
+  .regex(...SHOWN_IN_LINES);
 
 export const requestKey = z.string().min(8).max(80);
 

@@ -494,13 +494,13 @@ function NextWords({ session, plan, state }: { session: Session; plan: MiniRunPa
   const system = useSystem();
   const next = nextToCome(state, state.part);
   if (next === undefined) return <p className={styles.soft}>That was the last one.</p>;
+  // Here, not at the beginning of the skein, from which it may have drifted.
+  const perLoopG = loopsMassG(session.learned, loopsBefore(state, next), 1).mean;
   return (
     <p className={styles.soft}>
       {minisToCome(state).length} to come. A loop weighs{' '}
-      {system === 'metric'
-        ? `${session.learned.gramsPerLoop.toFixed(3)} g`
-        : `${(session.learned.gramsPerLoop / GRAMS_PER_OUNCE).toFixed(4)} oz`}{' '}
-      by what was weighed; next: {sizeName(plan.minis[next]!, system)}.
+      {system === 'metric' ? `${perLoopG.toFixed(3)} g` : `${(perLoopG / GRAMS_PER_OUNCE).toFixed(4)} oz`} by what was
+      weighed; next: {sizeName(plan.minis[next]!, system)}.
     </p>
   );
 }
