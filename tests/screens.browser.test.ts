@@ -141,9 +141,9 @@ test.each(
 test('one switch changes every figure, and it is remembered', async () => {
   const maker = await set.maker();
   await maker.goTo('/yarns/6');
-  await maker.sees('1468 m ± 29 m');
+  await maker.sees('1470 m ± 30 m');
   await maker.press('oz yd');
-  await maker.sees('1606 yd ± 32 yd');
+  await maker.sees('1610 yd ± 30 yd');
   expect(await maker.text()).not.toMatch(/\d m\b/);
   await maker.page.reload();
   await maker.sees('1606 yd');
