@@ -130,6 +130,8 @@ export function plusMinus(lengthM: Estimate, system: UnitSystem): string {
  * knownLengthFigure({ mean: 1473.2, sd: 18 }, 'metric') // => { number: '1470', unit: 'm' }
  * @example
  * knownLengthFigure({ mean: 80.04, sd: 0.3 }, 'metric') // => { number: '80.0', unit: 'm' }
+ * @example
+ * knownLengthFigure({ mean: 342.3, sd: 12 }, 'metric') // => { number: '340', unit: 'm' }, with '± 20 m'
  */
 export function knownLengthFigure(lengthM: Estimate, system: UnitSystem): Figure {
   const { step, unit, inUnit } = doubtOf(lengthM, system);
@@ -143,7 +145,8 @@ function doubtOf({ sd }: Estimate, system: UnitSystem) {
   const inUnit = system === 'metric' ? 1 : METRES_PER_YARD;
   const exact = Math.max(LEAST_DOUBT, (sd * HALF_WIDTH_90) / inUnit);
   const power = 10 ** Math.floor(Math.log10(exact));
-  const step = Math.max(LEAST_DOUBT, exact < 2 * power ? power / 10 : power);
+  const startsWithOne = Math.round((exact / power) * 10) < 20;
+  const step = Math.max(LEAST_DOUBT, startsWithOne ? power / 10 : power);
   return { half: Math.round(exact / step) * step, step, inUnit, unit: system === 'metric' ? 'm' : 'yd' };
 }
 
@@ -170,20 +173,6 @@ export function durationInWords(seconds: number): string {
   if (minutes < 60) return `${minutes} min`;
   const rest = minutes % 60;
   return rest === 0 ? `${minutes / 60} h` : `${Math.floor(minutes / 60)} h ${rest} min`;
-}
-
-/**
- * A part of a whole; what is there, however little, is never told as nothing.
- *
- * @param part 0 to 1
- * @example
- * percentInWords(0.834) // => '83\u00a0%'
- * @example
- * percentInWords(0.004) // => 'under 1\u00a0%'
- */
-export function percentInWords(part: number): string {
-  if (part > 0 && part < 0.005) return `under 1${NO_BREAK}%`;
-  return `${Math.round(part * 100)}${NO_BREAK}%`;
 }
 
 /**

@@ -48,7 +48,7 @@ test('a yarn goes on the shelf by keyboard alone, its gaps guessed and marked', 
 test('the yarn page tells how much there is, and whether it is enough', async () => {
   // 225 yd = 205.74 m to 99.223 g; 199 g are 412.6 m, by hand.
   await maker.sees(/410 m ± 20 m/);
-  await maker.sees('Nine times out of ten between 393 m and 432 m');
+  await maker.sees('Nine times out of ten between 390 m and 435 m');
   await maker.sees('199 g in 2 pieces');
   await maker.sees('bands are only right to about 5 %');
   await maker.fill('need', '320 m');
@@ -96,7 +96,7 @@ test('at the bench, the steps are ticked off by the space bar', async () => {
     'No strand folded back',
     'No strand across the middle',
     'Snap it',
-    'Put it on the swift',
+    'Put it over two chair backs',
     'Cut the ties',
     'Choose the end',
     'Park the other end',
