@@ -51,6 +51,7 @@ test('the yarn page tells how much there is, and whether it is enough', async ()
   await maker.sees('Nine times out of ten between 390 m and 435 m');
   await maker.sees('199 g in 2 pieces');
   await maker.sees('bands are only right to about 5 %');
+  await maker.sees('at 45 % it would be 4 % more');
   await maker.fill('need', '320 m');
   await maker.sees(/Yes\. About 93 m will be left over/);
   await maker.fill('need', '440 yd');

@@ -54,6 +54,23 @@ test('of bobbins that turn: each keeps its twist and the two are alike', () => {
   ]);
 });
 
+test('where two strands differ by the same all along, no place is told', () => {
+  const strand = (sense: number) => ({ lengthM: 90, wraps: [{ sense, startM2: 0.02 ** 2, perM: 0 }] });
+  const outcome = {
+    pliedM: 90,
+    strands: [
+      { name: 'first' as const, change: strand(1) },
+      { name: 'second' as const, change: strand(-1) },
+    ],
+    leftoverM: 0,
+    circling: null,
+  };
+  const own = { direction: 'Z' as const, turnsPerM: 200 };
+  expect(plySentences(outcome, own, limits, 'metric').at(-1)).toBe(
+    'Between the two lie up to 8 % of their twist, nearly the same all along.',
+  );
+});
+
 test('without a twist of its own the turns alone are told', () => {
   const single = page.singles[0]!;
   const outcome = plied({

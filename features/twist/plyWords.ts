@@ -15,7 +15,7 @@ export const METHOD_WORDS: Record<PlyMethod, { name: string; done: string; why: 
   'two cakes': {
     name: 'cakes',
     done: 'One end each',
-    why: 'one end of each of two: both stand still and are changed alike',
+    why: 'one end of each of two: both stand still, and are changed alike where they were wound alike',
   },
   bobbins: {
     name: 'bobbins',
@@ -66,11 +66,20 @@ function gapSentence({ strands, pliedM }: Plied, own: OwnTwist | null, system: U
   const between = gapOf([first!.change, second.change]);
   const at = (m: number) => Math.abs(changeAt(between, m));
   const gap = Math.abs(mostChanged(between));
+  const most = (m: number) => at(m) > 0.95 * gap;
+  const where =
+    most(0) === most(pliedM)
+      ? most(0)
+        ? 'nearly the same all along'
+        : 'most in between'
+      : most(0)
+        ? 'most at the start'
+        : 'most at the end';
   if (gap < 0.05) return ['The two are alike.'];
   const much = own
     ? `${percentWords((100 * gap) / own.turnsPerM)} % of their twist`
     : inWords(twistFigure(gap, system));
-  return [`Between the two lie up to ${much}, ${at(0) > at(pliedM) ? 'most at the start' : 'most at the end'}.`];
+  return [`Between the two lie up to ${much}, ${where}.`];
 }
 
 function circlingSentences({ circling, pliedM }: Plied, system: UnitSystem): string[] {

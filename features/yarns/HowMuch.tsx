@@ -1,6 +1,8 @@
 'use client';
 
 import { inWords, knownLengthFigure, lengthFigure, plusMinus, sharesInPercent } from '../../core/format';
+import type { FibreShare } from '../../core/fibre';
+import { standardAirFactor } from '../../core/moisture';
 import type { MassFact } from '../../core/piece';
 import type { UnitSystem } from '../../core/units';
 import { ADVISED_RESOLUTION_G, ADVISED_SAMPLE_M, isOpen, type LengthLeft, type Surer } from '../../core/yarnLength';
@@ -15,10 +17,12 @@ export function HowMuch({
   left,
   masses,
   samples,
+  fibres,
 }: {
   left: LengthLeft;
   masses: readonly MassFact[];
   samples: readonly SampleView[];
+  fibres: readonly FibreShare[];
 }) {
   const system = useSystem();
   const { lengthM, massG, grist, surer } = left;
@@ -58,7 +62,10 @@ export function HowMuch({
           <Weights left={left} samples={samples} />
         </dd>
         <dt>unsure because</dt>
-        <dd>{doubtInWords(left, masses)}</dd>
+        <dd>
+          {doubtInWords(left, masses)}
+          {indoorBias(left, masses, fibres)}
+        </dd>
         {surer && (
           <>
             <dt>surer by</dt>
@@ -125,11 +132,24 @@ function doubtInWords({ gristShare, grist }: LengthLeft, masses: readonly MassFa
   const [ofGrist, ofMass] = sharesInPercent([gristShare, 1 - gristShare]);
   const why = masses.some(({ from }) => from === 'band')
     ? 'what was not weighed may be lighter or heavier than its band says'
-    : masses.some((mass) => mass.from === 'scale' && (mass.humidityPercent ?? null) === null)
+    : masses.some(airUnknown)
       ? 'the scale shows only its own steps, and nobody noted how damp the room was'
       : 'the scale shows only its own steps';
   return `${what} (${ofGrist}\u00a0% of the doubt), and ${why} (${ofMass}\u00a0%)`;
 }
+
+/** A heated room, as most weighing is done in. */
+const HEATED_ROOM_PERCENT = 45;
+
+/** To which side an unnoted room has most likely put it: samples weighed in the same room cancel it, a band does not. */
+function indoorBias({ grist }: LengthLeft, masses: readonly MassFact[], fibres: readonly FibreShare[]): string {
+  if (grist.source !== 'band' || fibres.length === 0 || !masses.some(airUnknown)) return '';
+  const more = Math.round(100 * (standardAirFactor(fibres, HEATED_ROOM_PERCENT) - 1));
+  if (more < 1) return '';
+  return `. A heated room is mostly drier than a band reckons with: at ${HEATED_ROOM_PERCENT}\u00a0% it would be ${more}\u00a0% more`;
+}
+
+const airUnknown = (mass: MassFact): boolean => mass.from === 'scale' && (mass.humidityPercent ?? null) === null;
 
 /** Where the true length lies, on a line from nothing on. */
 function RangeBar({ left: { lengthM } }: { left: LengthLeft }) {

@@ -74,7 +74,7 @@ export function YarnScreen({ page }: { page: YarnFront }) {
         <section aria-labelledby="how-much">
           <h2 id="how-much">How much there is</h2>
           {left ? (
-            <HowMuch left={left} masses={masses} samples={yarn.samples} />
+            <HowMuch left={left} masses={masses} samples={yarn.samples} fibres={yarn.fibres} />
           ) : (
             <Say tone="plain">{whyUnknown(yarn.grist !== null, present.length)}</Say>
           )}
