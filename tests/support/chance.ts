@@ -12,3 +12,6 @@ export function normals(seed: number): () => number {
   const even = evens(seed);
   return () => Array.from({ length: 12 }, even).reduce((sum, value) => sum + value, -6);
 }
+
+/** How many times as much chance is tried as in every run of the tests: `TRIES=10 npx jest …`, before a release. */
+export const TRIES = Number(process.env.TRIES ?? 1);
