@@ -251,7 +251,9 @@ test('the log can be undone: back to the scale with every count, and logged agai
   await maker.page.locator('::-p-text(Wound hank 1 into cake 1)').click();
   await maker.arrivesAt(/^\/logbook\/\d+$/);
   await maker.press('Undo, and back to the scale');
-  await maker.sees('undone');
+  await maker.arrivesAt(/^\/winding\/run\/1$/);
+  await maker.sees('Put the cake on the scale');
+  await maker.sees(/\d{3} turns/);
   await maker.goTo('/');
   await maker.sees('wound, to be weighed');
   await maker.page.click('a[href="/winding/run/1"]');
