@@ -129,7 +129,7 @@ test('the last cut: the next cake begins at nothing, and each is weighed', async
   await maker.press('Cut: take it off');
   await maker.sees('Free the inner end');
   await maker.count(5);
-  await maker.sees('Wind cake 3 of 3');
+  await maker.sees('Wind cake 4 (3 of 3)');
   await maker.count(1);
   await maker.counts(0);
   await maker.count(4);

@@ -141,7 +141,7 @@ test('too much on a winder is told before it spills over', async () => {
 test('on another winder the end is seated anew, and the next cake begins at nothing', async () => {
   await maker.press('Cut: take it off');
   await maker.count(5);
-  await maker.sees('Wind cake 2 of');
+  await maker.sees('Wind cake 3 (2 of');
   await maker.count(1);
   await maker.counts(0);
   await countTens(2);
