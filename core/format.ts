@@ -131,7 +131,7 @@ export function plusMinus(lengthM: Estimate, system: UnitSystem): string {
  * @example
  * knownLengthFigure({ mean: 80.04, sd: 0.3 }, 'metric') // => { number: '80.0', unit: 'm' }
  * @example
- * knownLengthFigure({ mean: 342.3, sd: 12 }, 'metric') // => { number: '340', unit: 'm' }, with '± 20 m'
+ * knownLengthFigure({ mean: 342.3, sd: 12 }, 'metric') // => { number: '340', unit: 'm' }
  */
 export function knownLengthFigure(lengthM: Estimate, system: UnitSystem): Figure {
   const { step, unit, inUnit } = doubtOf(lengthM, system);

@@ -293,7 +293,7 @@ describe('joined', () => {
   });
 
   test.each([
-    ['with itself', (ids: number[]) => joining([ids[0]!, ids[0]!]), 'pieceIds', /joined to it/],
+    ['with itself', (ids: number[]) => joining([ids[0]!, ids[0]!]), 'pieceIds', /there twice/],
     ['with nothing', (ids: number[]) => joining([ids[0]!]), 'pieceIds', /joined to it/],
     ['weighing too much', (ids: number[]) => joining(ids, { mass: '120' }), 'mass', /more than the 70 g/],
   ])('%s is refused', (_, form, path, message) => {

@@ -177,7 +177,7 @@ describe('the calendar, read by another program', () => {
       kind: 'weigh',
       pieceId: pieceIds[1]!,
       plannedOn: day(1),
-      title: 'a; b, \\c\nnew line and a very long note that has to be folded somewhere',
+      title: 'a; b, \\c and a very, very long note that has to be folded somewhere',
     });
     add({ kind: 'other', title: 'Only proposed' });
     const text = calendarOf(db, NOW);
@@ -191,7 +191,7 @@ describe('the calendar, read by another program', () => {
     expect(wind.component.getAllSubcomponents('valarm')).toHaveLength(1);
     expect(weigh.startDate.toString()).toBe(`${day(1)}T19:55:00`);
     expect(weigh.summary).toBe(
-      'Weigh hank 2 of Causeway, Low tide: a; b, \\c\nnew line and a very long note that has to be folded somewhere',
+      'Weigh hank 2 of Causeway, Low tide: a; b, \\c and a very, very long note that has to be folded somewhere',
     );
     expect(due.startDate.isDate).toBe(true);
     expect(due.startDate.toString()).toBe(day(4));
