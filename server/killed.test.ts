@@ -14,7 +14,10 @@ import { yarnView } from './yarnViews';
 const FOLDER = mkdtempSync(path.join(os.tmpdir(), 'lazy-acorn-killed-'));
 afterAll(() => rmSync(FOLDER, { recursive: true }));
 
-/** Lets a writer write and kills it at some moment; tells what it had said until then. */
+/**
+ * Lets a writer write and kills it at some moment; tells what it had said until then. Every other one is killed only once
+ * it has written something, so that something was, however slow the machine.
+ */
 function killed(file: string, seed: number, pieces: string, runId: number, afterMs: number): Promise<string[]> {
   return new Promise((resolve, reject) => {
     const writer = spawn(
@@ -23,11 +26,14 @@ function killed(file: string, seed: number, pieces: string, runId: number, after
       { stdio: ['ignore', 'pipe', 'pipe'] },
     );
     let said = '';
+    let dies = false;
     let complaint = '';
     writer.stderr.on('data', (chunk: Buffer) => (complaint += chunk.toString()));
     writer.stdout.on('data', (chunk: Buffer) => {
-      if (said === '') setTimeout(() => writer.kill('SIGKILL'), afterMs);
       said += chunk.toString();
+      if (dies || (seed % 2 === 1 && !/operation|turn/.test(said))) return;
+      dies = true;
+      setTimeout(() => writer.kill('SIGKILL'), afterMs);
     });
     writer.on('close', (_, signal) =>
       signal === 'SIGKILL'
@@ -68,8 +74,8 @@ test(
     const after = openDatabase(file);
     const operations = acknowledged.filter((line) => line.startsWith('operation'));
     const turns = acknowledged.filter((line) => line.startsWith('turn'));
-    expect(operations.length).toBeGreaterThan(100);
-    expect(turns.length).toBeGreaterThan(50);
+    expect(operations.length + turns.length).toBeGreaterThanOrEqual(50 * TRIES);
+    expect(Math.min(operations.length, turns.length)).toBeGreaterThan(5);
     for (const line of operations) {
       const [, id, key] = line.split(' ');
       const row = after.prepare('SELECT request_key AS key FROM operation WHERE id = ?').get(id) as {
