@@ -89,6 +89,16 @@ export function stopReasons({ onSwift, onto }: { onSwift: boolean; onto: WoundOn
   );
 }
 
+/**
+ * A cake of a run by the name that it will have, and which of the run's it is.
+ *
+ * @example
+ * cakeInHand('Cake 3', 1, 3) // => 'cake 3 (2 of 3)'
+ */
+export function cakeInHand(label: string, part: number, parts: number): string {
+  return parts === 1 ? label.toLowerCase() : `${label.toLowerCase()} (${part + 1} of ${parts})`;
+}
+
 /** What can be marked at a turn, without stopping. */
 export const MARK_KINDS = [...FAULT_KINDS, 'tension changed'] as const;
 export type MarkKind = FaultKind | 'tension changed';

@@ -1,12 +1,23 @@
 import type { Estimate } from './estimate';
 import { learn } from './learning';
-import { PLY_SHARE } from './plying';
+import { PLY_SHARE, type PlyMethod } from './plying';
 
 /** One strand of a ply: of which yarn, and how long a gram of it is. */
 export interface Strand {
   yarnId: number;
   /** m/g */
   grist: Estimate;
+}
+
+/**
+ * The strands that a ply is made of: both ends of one single are two of it, a chain is three.
+ *
+ * @example
+ * strandsOf('chain', [{ yarnId: 1, grist: { mean: 4, sd: 0 } }]).length // => 3
+ */
+export function strandsOf(method: PlyMethod, singles: readonly Strand[]): Strand[] {
+  const times = method === 'both ends' ? 2 : method === 'chain' ? 3 : 1;
+  return singles.flatMap((single) => Array.from({ length: times }, () => single));
 }
 
 /**

@@ -167,16 +167,24 @@ export function isOpen({ contradiction, parts }: KnownGrist): boolean {
 const AIR_RELATIVE_SD = 0.02;
 const REGAIN_OF_WOOL = 0.145;
 
-/** Masses as the grist takes them: each gram as it was before any treatment. */
+/**
+ * A mass as it was before any treatment: as many grams as its metres follow from.
+ *
+ * @example
+ * massBefore({ from: 'scale', massG: 96.5, tareG: 0, resolutionG: 0.1, treated: 0.965 }).mean // => 100
+ */
+export function massBefore({ treated = 1, ...fact }: MassToMeasure, fibres: readonly FibreShare[] = []): Estimate {
+  const { mean, sd } = massOf(fact, fibres);
+  return { mean: mean / treated, sd: sd / treated };
+}
+
+/** Masses as the grist takes them, together. */
 function massToMeasure(
   { parts }: KnownGrist,
   masses: readonly MassToMeasure[],
   fibres: readonly FibreShare[],
 ): Estimate {
-  const estimates = masses.map((fact) => {
-    const { mean, sd } = massOf(fact, fibres);
-    return { mean: mean / (fact.treated ?? 1), sd: sd / (fact.treated ?? 1) };
-  });
+  const estimates = masses.map((fact) => massBefore(fact, fibres));
   const mass = total(estimates);
   // A sample and a weighing of rooms that nobody looked at are off alike: only where one of them is known they part.
   const unknownShare = parts.reduce((sum, { airKnown, share }) => sum + (airKnown ? 0 : share), 0);

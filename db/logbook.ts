@@ -3,7 +3,7 @@ import { type Db, prepared } from './connection';
 import { OPERATION_COLUMNS, type OperationRow, PART_COLUMNS, type PartRow } from './operations';
 import type { PieceRow } from './pieces';
 import { ftsPrefix } from './shelf';
-import { type Sql, sql, sqlList } from './sql';
+import { sql, sqlWhere } from './sql';
 
 /** What is looked for in the logbook. Whatever is left out does not count. */
 export interface LogQuery {
@@ -58,7 +58,7 @@ export function findOperations(db: Db, query: LogQuery, limit: number): (Operati
     beforeId: query.before?.id,
     limit,
   };
-  const conditions = [
+  const where = sqlWhere([
     sql`o.kind <> 'undo'`,
     values.kinds && sql`o.kind IN (SELECT value FROM json_each(@kinds))`,
     values.yarnId !== undefined &&
@@ -72,12 +72,12 @@ export function findOperations(db: Db, query: LogQuery, limit: number): (Operati
     values.from && sql`o.at >= @from`,
     values.until && sql`o.at < @until`,
     values.beforeAt && sql`(o.at, o.id) < (@beforeAt, @beforeId)`,
-  ].filter((condition) => typeof condition === 'string' && condition !== '') as Sql[];
+  ]);
   const given = Object.fromEntries(Object.entries(values).filter(([, value]) => value !== undefined));
   return prepared<OperationRow & { live: 0 | 1 }>(
     db,
     sql`SELECT ${OPERATION_COLUMNS}, EXISTS (SELECT 1 FROM live_operation l WHERE l.id = o.id) AS live
-     FROM operation o WHERE ${sqlList(conditions, sql` AND `)} ORDER BY o.at DESC, o.id DESC LIMIT @limit`,
+     FROM operation o ${where} ORDER BY o.at DESC, o.id DESC LIMIT @limit`,
   ).all(given);
 }
 

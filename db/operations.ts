@@ -1,5 +1,6 @@
 import type { PackageEnd } from '../core/faults';
-import type { OperationKind, Side } from '../core/piece';
+import { grouped } from '../core/grouped';
+import { liveOperations, type OperationKind, type Side } from '../core/piece';
 import { type Db, prepared, remembered } from './connection';
 import { sql } from './sql';
 
@@ -111,14 +112,29 @@ export function partsOf(db: Db, operationId: number): PartRow[] {
   ).all(operationId);
 }
 
-export function partsOfYarn(db: Db, yarnId: number): readonly PartRow[] {
-  return remembered(db, 'parts', yarnId, () =>
-    prepared<PartRow>(
-      db,
-      sql`SELECT ${PART_COLUMNS} FROM operation_piece
-       WHERE piece_id IN (SELECT id FROM piece WHERE yarn_id = ?) ORDER BY operation_id, piece_id`,
-    ).all(yarnId),
-  );
+function partsOfYarn(db: Db, yarnId: number): PartRow[] {
+  return prepared<PartRow>(
+    db,
+    sql`SELECT ${PART_COLUMNS} FROM operation_piece
+     WHERE piece_id IN (SELECT id FROM piece WHERE yarn_id = ?) ORDER BY operation_id, piece_id`,
+  ).all(yarnId);
+}
+
+/** An operation that holds, with the parts that a yarn's own pieces had in it. */
+export interface LiveOperation extends OperationRow {
+  parts: readonly PartRow[];
+}
+
+/** What a yarn's pieces went through and what holds of it, oldest first. */
+export function liveOfYarn(db: Db, yarnId: number): readonly LiveOperation[] {
+  return remembered(db, 'live', yarnId, () => {
+    const operations = operationsOfYarn(db, yarnId);
+    const live = new Set(liveOperations(operations));
+    const parts = grouped(partsOfYarn(db, yarnId), ({ operationId }) => operationId);
+    return operations
+      .filter(({ id }) => live.has(id))
+      .map((operation) => ({ ...operation, parts: parts.get(operation.id) ?? [] }));
+  });
 }
 
 /** Whether anything of a yarn was ever put into water or dye, undone or not. */

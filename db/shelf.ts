@@ -2,7 +2,7 @@ import type { FibreName } from '../core/fibre';
 import type { Form } from '../core/piece';
 import type { WeightClassNumber } from '../core/weightClass';
 import { type Db, prepared } from './connection';
-import { type Sql, sql, sqlList } from './sql';
+import { sql, sqlWhere } from './sql';
 
 /** One yarn's line on the shelf, worked out from everything else that is known. */
 export interface ShelfRow {
@@ -101,7 +101,7 @@ export function searchShelf(
     from,
     limit,
   };
-  const conditions = [
+  const where = sqlWhere([
     values.match !== '' && sql`n.yarn_id IN (SELECT rowid FROM yarn_text WHERE yarn_text MATCH @match)`,
     values.fibre && sql`n.fibres LIKE @fibre`,
     values.weightClass !== undefined && sql`n.weight_class = @weightClass`,
@@ -111,8 +111,7 @@ export function searchShelf(
     values.atLeastM !== undefined && sql`n.length_m >= @atLeastM`,
     values.atMostM !== undefined && sql`n.length_m <= @atMostM`,
     gristMPerG && sql`n.grist_m_per_g BETWEEN @low AND @high`,
-  ].filter((condition) => typeof condition === 'string' && condition !== '') as Sql[];
-  const where = conditions.length > 0 ? sql`WHERE ${sqlList(conditions, sql` AND `)}` : sql``;
+  ]);
   const given = Object.fromEntries(Object.entries(values).filter(([, value]) => value !== undefined));
   return {
     cards: prepared<{ card: string }>(

@@ -39,6 +39,12 @@ export function sqlList(parts: readonly Sql[], between = sql`, `): Sql {
   return parts.join(between) as Sql;
 }
 
+/** A WHERE of those conditions that are asked for; nothing, where none is. */
+export function sqlWhere(conditions: readonly (Sql | '' | false | null | undefined)[]): Sql {
+  const asked = conditions.filter((each): each is Sql => Boolean(each));
+  return asked.length > 0 ? sql`WHERE ${sqlList(asked, sql` AND `)}` : sql``;
+}
+
 /** The names of columns, and of the parameters that fill them. */
 export const columnNames = (columns: readonly string[]): Sql => sqlList(columns.map(sqlName));
 export const columnValues = (columns: readonly string[]): Sql => sqlList(columns.map((name) => sql`@${sqlName(name)}`));

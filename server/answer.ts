@@ -1,9 +1,9 @@
-import { z } from 'zod';
 import { InputError } from '../core/inputError';
 import { LARGEST_JSON_BYTES } from './limits';
 import { readBody, TooLarge } from './readBody';
 import { noteTrouble } from './rescue';
 import { NotPossible, parsedJson } from './result';
+import { rowNumber } from './rowNumber';
 import { patiently, storageTrouble } from './storageTrouble';
 
 /** There is nothing at this address. */
@@ -37,17 +37,15 @@ function refused(status: number, message: string, path = ''): Response {
   return Response.json({ error: { message, path } }, { status });
 }
 
-const rowId = z.string().regex(/^[1-9]\d{0,14}$/);
-
 /**
  * The number in an address, written as we write it.
  *
  * @throws NotThere where it is none
  */
 export async function idOf(params: Promise<{ id: string }>): Promise<number> {
-  const { id } = await params;
-  if (!rowId.safeParse(id).success) throw new NotThere();
-  return Number(id);
+  const id = rowNumber((await params).id);
+  if (id === null) throw new NotThere();
+  return id;
 }
 
 /**
@@ -66,12 +64,21 @@ export function queryOf(request: Request): Record<string, string> {
 }
 
 /**
+ * Reads a body that is to be JSON, for those that read it by themselves.
+ *
+ * @throws InputError where it is more than is taken
+ */
+export async function textBody(request: Request): Promise<string> {
+  return (await readBody(request, LARGEST_JSON_BYTES, '')).toString('utf8');
+}
+
+/**
  * Reads a body as JSON.
  *
  * @throws InputError where it is none, or more than is taken
  */
 export async function jsonBody(request: Request): Promise<unknown> {
-  return parsedJson((await readBody(request, LARGEST_JSON_BYTES, '')).toString('utf8'));
+  return parsedJson(await textBody(request));
 }
 
 /** Rows that are written as they are read, from a connection of their own; it is let go when the asker is. */

@@ -105,10 +105,8 @@ export function addWeighings(db: Db, weighings: NewWeighings, now: Date): number
 
 /** Weighings of a list, read in a thread of its own. */
 export function weighingsOfCsv(bytes: Uint8Array, signal?: AbortSignal): Promise<NewWeighings> {
-  return heavy('list of weighings', bytes, { seconds: LIST_SECONDS, signal });
+  return heavy('list of weighings', bytes, { signal });
 }
-
-const LIST_SECONDS = 20;
 
 /** Takes back entries that were added together. */
 export function undoAll(db: Db, operationIds: readonly number[], now: Date): number {

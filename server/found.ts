@@ -1,4 +1,5 @@
 import { notFound } from 'next/navigation';
+import { rowNumber } from './rowNumber';
 
 /** The params of a page under `[id]`. */
 export interface IdParams {
@@ -7,8 +8,8 @@ export interface IdParams {
 
 /** What a page under `[id]` shows; "not found" where there is no such thing. */
 export async function found<Thing>(params: IdParams['params'], get: (id: number) => Thing | undefined): Promise<Thing> {
-  const { id } = await params;
-  const thing = /^[1-9]\d{0,14}$/.test(id) ? get(Number(id)) : undefined;
+  const id = rowNumber((await params).id);
+  const thing = id === null ? undefined : get(id);
   if (thing === undefined) notFound();
   return thing;
 }

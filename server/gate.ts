@@ -1,5 +1,5 @@
 import type { IncomingHttpHeaders } from 'node:http';
-import { limitOf } from './limits';
+import { limitOf, tooLargeWords } from './limits';
 
 /**
  * Who may come in. Every request passes here before any page, action or route sees it: pages of other sites, and other
@@ -70,7 +70,7 @@ function contentRefused(url: string, headers: IncomingHttpHeaders): TurnedAway |
   if (type && !type.test(headers['content-type'] ?? ''))
     return { status: 415, message: 'say in content-type that this is JSON: application/json' };
   if (Number(headers['content-length'] ?? 0) > largestBytes)
-    return { status: 413, message: `this is too large: at most ${largestBytes / 1024 / 1024} MB can be sent here` };
+    return { status: 413, message: tooLargeWords(largestBytes) };
   return null;
 }
 

@@ -3,12 +3,14 @@ import { InputError } from '../core/inputError';
 import { NotPossible } from './result';
 import type { HeavyTold } from './heavyThread';
 import type { HeavyInput, HeavyName, HeavyOutput } from './heavyWork';
-import { Turns } from './turns';
+import { NOBODY_WAITS, Turns } from './turns';
 
 /** One core for them, the other for everybody else. */
 const turns = new Turns(1);
 /** Whoever comes when so many wait already would wait for too long. */
 const MOST_WAITING = 40;
+/** No list or sheet takes longer, unless something is wrong with it. */
+const USUAL_SECONDS = 20;
 const LIMITS = { maxOldGenerationSizeMb: 700 };
 
 /** Where a thread begins: it learns to read TypeScript, then loads what it does. The build need not know of it. */
@@ -23,17 +25,11 @@ const BEGIN = `require('tsx/cjs'); require(require('node:path').join(process.cwd
 export async function heavy<Name extends HeavyName>(
   name: Name,
   input: HeavyInput<Name>,
-  { seconds, signal }: { seconds: number; signal?: AbortSignal },
+  { seconds = USUAL_SECONDS, signal }: { seconds?: number; signal?: AbortSignal },
 ): Promise<HeavyOutput<Name>> {
   if (turns.queue >= MOST_WAITING)
     throw new NotPossible('too many have asked for something large; try again in a moment');
-  const done = await turns.take(signal);
-  if (!done) throw new NotPossible('nobody waits for it any more');
-  try {
-    return await inThread(name, input, seconds, signal);
-  } finally {
-    done();
-  }
+  return turns.inTurn(() => inThread(name, input, seconds, signal), signal);
 }
 
 /** A thread that has done its work waits for the next: to begin one takes longer than most works. */
@@ -74,7 +70,7 @@ function inThread<Name extends HeavyName>(
       settle();
     };
     const refuse = (error: Error) => end(() => reject(error), 'end');
-    const gone = () => refuse(new NotPossible('nobody waits for it any more'));
+    const gone = () => refuse(new NotPossible(NOBODY_WAITS));
     const limit = setTimeout(
       () => refuse(new InputError(`this takes longer than the ${seconds} seconds it may; ask for less`, '')),
       seconds * 1000,

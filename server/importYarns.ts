@@ -75,11 +75,9 @@ interface ReadList extends ImportPreview {
 /** A list as it was sent, or with its lines and cells told apart already. */
 type GivenList = Uint8Array | HeavyOutput<'list of yarns'>;
 
-const LIST_SECONDS = 20;
-
 /** Tells the lines and cells of a list apart, in a thread of its own. */
 export function cellsOf(bytes: Uint8Array, signal?: AbortSignal): Promise<HeavyOutput<'list of yarns'>> {
-  return heavy('list of yarns', bytes, { seconds: LIST_SECONDS, signal });
+  return heavy('list of yarns', bytes, { signal });
 }
 
 /** @throws InputError at `file` where it cannot be read as a list at all */

@@ -51,7 +51,7 @@ export async function labelSheet(
   const paper: LabelSheet = LABEL_SHEETS[sheet];
   const labels = pieces.map((id) => (paper.full ? slipOf : labelOf)(db, id, system, origin));
   const sheetful = { labels, sheet: paper, fonts: fonts(), skip };
-  return Buffer.from(await heavy('labels', sheetful, { seconds: PAPER_SECONDS, signal }));
+  return Buffer.from(await heavy('labels', sheetful, { signal }));
 }
 
 /**
@@ -116,9 +116,6 @@ export function slipOf(db: Db, pieceId: number, system: UnitSystem, origin: stri
     ].filter(Boolean),
   };
 }
-
-/** No sheet takes longer, unless something is wrong with it. */
-export const PAPER_SECONDS = 20;
 
 let loaded: PaperFonts | undefined;
 

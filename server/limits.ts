@@ -27,6 +27,13 @@ const LIMITS: readonly (readonly [RegExp, BodyLimit])[] = [
   [/^\/api\//, { largestBytes: LARGEST_JSON_BYTES, type: JSON_TYPE }],
 ];
 
+/** @example
+ * tooLargeWords(20 * 1024 * 1024) // => 'this is too large: at most 20 MB can be sent here'
+ */
+export function tooLargeWords(largestBytes: number): string {
+  return `this is too large: at most ${largestBytes / MB} MB can be sent here`;
+}
+
 /**
  * What may be sent to a path.
  *

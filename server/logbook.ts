@@ -21,6 +21,7 @@ import { freshen } from './shelf';
 import { fromMg } from './whole';
 import { massFactOf } from './weighing';
 import { nameOfYarn, type SampleView, sampleView } from './yarnViews';
+import { rowNumber } from './rowNumber';
 
 export type { LogEvent };
 
@@ -109,7 +110,7 @@ export function readLogAsked(params: Record<string, string | string[] | undefine
   return {
     q: one('q').slice(0, 200),
     what: one('what') in LOG_KINDS ? (one('what') as LogKind) : '',
-    yarn: /^[1-9]\d{0,14}$/.test(one('yarn')) ? Number(one('yarn')) : null,
+    yarn: rowNumber(one('yarn')),
     day: isDay(one('day')) ? one('day') : '',
     month: isDay(`${one('month')}-01`) ? one('month') : '',
     before: at ? { at, id: Number(id) } : null,

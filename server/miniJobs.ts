@@ -12,6 +12,7 @@ import { requestKey, text } from './fields';
 import { type MiniJobPlan, proven, readMiniJobPlan, typedMinis } from './miniJobPlan';
 import { type MiniYarn, miniYarns, yarnsOfPieces } from './miniParents';
 import { attempt, NotPossible, type Saved } from './result';
+import { rowNumber } from './rowNumber';
 
 const jobForm = z.strictObject({
   requestKey,
@@ -59,8 +60,7 @@ export function miniReplanPage(db: Db, jobId: number, ask: { yarns?: string }): 
 function idsIn(list: string | undefined): number[] {
   return (list ?? '')
     .split(',')
-    .filter((id) => /^[1-9]\d{0,14}$/.test(id))
-    .map(Number)
+    .flatMap((id) => rowNumber(id) ?? [])
     .slice(0, 200);
 }
 

@@ -10,12 +10,10 @@ import { findOperations } from '../db/logbook';
 import type { Paper } from '../formats/paper';
 import { dayOf } from './days';
 import { heavy } from './heavy';
-import { fonts, PAPER_SECONDS } from './labels';
+import { fonts } from './labels';
 import { linesOf, type LogLine } from './logbook';
 import { runPage } from './runEvents';
 import { yarnFront } from './yarnFront';
-
-const paperOf = (system: UnitSystem) => (system === 'imperial' ? 'LETTER' : 'A4');
 
 /**
  * A winding's run sheet, for the wall at the bench: how the swift is set, where to stop, what to look to.
@@ -29,10 +27,12 @@ export async function runSheet(
   origin: string,
   signal?: AbortSignal,
 ): Promise<Buffer> {
-  const paper = runPaper(db, runId, system, origin);
-  return Buffer.from(
-    await heavy('paper', { paper, fonts: fonts(), size: paperOf(system) }, { seconds: PAPER_SECONDS, signal }),
-  );
+  return printed(runPaper(db, runId, system, origin), system, signal);
+}
+
+async function printed(paper: Paper, system: UnitSystem, signal?: AbortSignal): Promise<Buffer> {
+  const size = system === 'imperial' ? 'LETTER' : 'A4';
+  return Buffer.from(await heavy('paper', { paper, fonts: fonts(), size }, { signal }));
 }
 
 export function runPaper(db: Db, runId: number, system: UnitSystem, origin: string): Paper {
@@ -125,10 +125,7 @@ export async function storyPdf(
   origin: string,
   signal?: AbortSignal,
 ): Promise<Buffer> {
-  const paper = storyPaper(db, yarnId, system, origin);
-  return Buffer.from(
-    await heavy('paper', { paper, fonts: fonts(), size: paperOf(system) }, { seconds: PAPER_SECONDS, signal }),
-  );
+  return printed(storyPaper(db, yarnId, system, origin), system, signal);
 }
 
 const MOST_ENTRIES = 500;

@@ -28,14 +28,8 @@ sharp.concurrency(1);
 const pictures = new Turns(1);
 
 /** Takes in one picture after another: the next is received when this one is small. */
-export async function pictureFrom<T>(request: Request, keep: (upload: Buffer) => Promise<T>): Promise<T> {
-  const done = await pictures.take(request.signal);
-  if (!done) throw new NotPossible('nobody waits for it any more');
-  try {
-    return await keep(await readBody(request, LARGEST_PICTURE_BYTES, 'picture'));
-  } finally {
-    done();
-  }
+export function pictureFrom<T>(request: Request, keep: (upload: Buffer) => Promise<T>): Promise<T> {
+  return pictures.inTurn(async () => keep(await readBody(request, LARGEST_PICTURE_BYTES, 'picture')), request.signal);
 }
 
 /**

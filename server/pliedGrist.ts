@@ -1,5 +1,5 @@
 import { type Estimate } from '../core/estimate';
-import { gristPlied, type TakeUp, takeUpLearned } from '../core/takeUp';
+import { gristPlied, type Strand, strandsOf, type TakeUp, takeUpLearned } from '../core/takeUp';
 import type { Db } from '../db/connection';
 import { partsOf } from '../db/operations';
 import { everMade } from '../db/pieces';
@@ -12,7 +12,7 @@ type KnownYarn = (db: Db, yarnId: number) => YarnView | undefined;
 /** The grist that plying gives to a yarn until it is measured itself; null where it was not plied here, or of what nobody knows. */
 export function pliedGrist(db: Db, yarnId: number, yarnOf: KnownYarn): Estimate | null {
   const ply = plyOfYarn(db, yarnId);
-  const strands = ply && strandsOf(db, ply, yarnOf);
+  const strands = ply && strandsKnown(db, ply, yarnOf);
   return strands ? gristPlied(strands, turnsOf(ply), takeUp(db, yarnOf)) : null;
 }
 
@@ -20,7 +20,7 @@ export function pliedGrist(db: Db, yarnId: number, yarnOf: KnownYarn): Estimate 
 export function takeUp(db: Db, yarnOf: KnownYarn): TakeUp {
   return takeUpLearned(
     measuredPlies(db).flatMap((ply) => {
-      const strands = strandsOf(db, ply, yarnOf);
+      const strands = strandsKnown(db, ply, yarnOf);
       return strands ? [{ strands, turnsPerM: turnsOf(ply), gristMPerG: gristOf(ply) }] : [];
     }),
   );
@@ -30,7 +30,7 @@ const gristOf = ({ lengthMm, massMg }: MeasuredPly) => lengthMm / massMg;
 const turnsOf = ({ pliedTurnsPerKm }: PlyRow) => (pliedTurnsPerKm === null ? null : pliedTurnsPerKm / 1000);
 
 /** Each strand of a ply with its grist; null where one is not known. */
-function strandsOf(db: Db, { operationId, method }: PlyRow, yarnOf: KnownYarn) {
+function strandsKnown(db: Db, { operationId, method }: PlyRow, yarnOf: KnownYarn): Strand[] | null {
   const singles = partsOf(db, operationId)
     .filter(({ side }) => side === 'in')
     .map(({ pieceId }) => {
@@ -42,6 +42,5 @@ function strandsOf(db: Db, { operationId, method }: PlyRow, yarnOf: KnownYarn) {
     });
   const known = singles.filter((single) => single !== null);
   if (known.length === 0 || known.length < singles.length) return null;
-  const times = method === 'both ends' ? 2 : method === 'chain' ? 3 : 1;
-  return known.flatMap((single) => Array.from({ length: times }, () => single));
+  return strandsOf(method, known);
 }

@@ -7,6 +7,11 @@ export interface Preferences {
   theme: 'light' | 'dark' | null;
 }
 
+/** The units that what was typed is read in. */
+export async function unitSystem(): Promise<UnitSystem> {
+  return (await preferences()).system;
+}
+
 export async function preferences(): Promise<Preferences> {
   const jar = await cookies();
   const theme = jar.get('theme')?.value;

@@ -2,9 +2,9 @@ import { z } from 'zod';
 import { allot, ballsToBuy, type Need, type NeedStanding, onePutUp, type Stock } from '../core/allotment';
 import type { Estimate } from '../core/estimate';
 import { InputError } from '../core/inputError';
-import { massOf } from '../core/piece';
 import { parseAmount, type UnitSystem } from '../core/units';
 import type { Verdict } from '../core/yardage';
+import { massBefore } from '../core/yarnLength';
 import type { Db } from '../db/connection';
 import { usedForProject } from '../db/goings';
 import { liveMergeFrom } from '../db/merges';
@@ -188,11 +188,7 @@ function stocksOf(db: Db, yarnIds: readonly number[]): Served['yarns'] {
         .filter(({ consumedBy }) => consumedBy === null)
         .flatMap((row) => {
           const fact = massFactOf(row);
-          if (!fact) return [];
-          // As many grams as its metres follow from, whatever water or dye have made of them.
-          const { mean, sd } = massOf(fact, view.fibres);
-          const treated = view.treated[row.id] ?? 1;
-          return [{ mean: mean / treated, sd: sd / treated }];
+          return fact ? [massBefore({ ...fact, treated: view.treated[row.id] }, view.fibres)] : [];
         });
       const massG: Estimate = {
         mean: view.gone === 'deleted' ? 0 : masses.reduce((sum, { mean }) => sum + mean, 0),

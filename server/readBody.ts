@@ -1,4 +1,5 @@
 import { InputError } from '../core/inputError';
+import { tooLargeWords } from './limits';
 
 /** More was sent than may be. */
 export class TooLarge extends InputError {}
@@ -28,8 +29,7 @@ async function collected(parts: AsyncIterable<Uint8Array>): Promise<Buffer> {
 
 /** The same as it comes in, chunk by chunk. */
 export async function* wholeBody(request: Request, largestBytes: number, path: string): AsyncGenerator<Uint8Array> {
-  const tooLarge = () =>
-    new TooLarge(`this is too large: at most ${largestBytes / 1024 / 1024} MB can be sent here`, path);
+  const tooLarge = () => new TooLarge(tooLargeWords(largestBytes), path);
   const announced = request.headers.get('content-length');
   if (Number(announced ?? 0) > largestBytes) throw tooLarge();
   let size = 0;

@@ -8,6 +8,7 @@ import { runById, type RunRow } from '../db/runs';
 import { miniEvents, miniFold } from './miniRunEvents';
 import { pathOf } from './result';
 import { followRun, runEvents, windingFold } from './runEvents';
+import { rowNumber } from './rowNumber';
 
 /** What the screen of a run sends, around the events of its kind. */
 function message<Event>(events: z.ZodType<Event[]>) {
@@ -34,7 +35,8 @@ export function answerRun(db: Db, id: string, json: string, now: Date): { status
   } catch {
     return problem(400, 'this is not JSON', '');
   }
-  const run = /^[1-9]\d{0,14}$/.test(id) ? runById(db, Number(id)) : undefined;
+  const runId = rowNumber(id);
+  const run = runId === null ? undefined : runById(db, runId);
   if (!run) return problem(404, 'there is no such run', 'id');
   const parsed = MESSAGES[run.kind].safeParse(document);
   if (!parsed.success) {

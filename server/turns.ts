@@ -1,3 +1,7 @@
+import { NotPossible } from './result';
+
+export const NOBODY_WAITS = 'nobody waits for it any more';
+
 /**
  * So many at a time, the others in the order in which they came: of many askers each gets an answer in its turn, and
  * none waits until all are done.
@@ -11,6 +15,21 @@ export class Turns {
   /** How many wait. */
   get queue(): number {
     return this.waiting.length;
+  }
+
+  /**
+   * Does a work in its turn.
+   *
+   * @throws NotPossible where the asker gave up before
+   */
+  async inTurn<T>(work: () => Promise<T>, gaveUp?: AbortSignal): Promise<T> {
+    const done = await this.take(gaveUp);
+    if (!done) throw new NotPossible(NOBODY_WAITS);
+    try {
+      return await work();
+    } finally {
+      done();
+    }
   }
 
   /** Resolves when it is this one's turn, with what is to be called once it is done; null where it was given up before. */

@@ -1,7 +1,7 @@
 import { kindOfYarn } from '../core/fibre';
 import { grouped } from '../core/grouped';
 import { readOrNull } from '../core/inputError';
-import { type Form, liveOperations, massOf, woundBefore } from '../core/piece';
+import { type Form, massOf, woundBefore } from '../core/piece';
 import { isLoop } from '../core/strandWays';
 import {
   type LaidPart,
@@ -19,7 +19,7 @@ import type { CakeShape } from '../core/cake';
 import { afterSteps, percentOfOwn, type Round } from '../core/twist';
 import { strandOfYarnMm } from '../core/weightClass';
 import type { Db } from '../db/connection';
-import { operationsOfYarn, type OperationRow, type PartRow, partsOfYarn } from '../db/operations';
+import { type LiveOperation, liveOfYarn, type PartRow } from '../db/operations';
 import { piecesOfYarn, type PieceRow } from '../db/pieces';
 import { laidOfYarn, type LaidRow, leftOfYarn } from '../db/strandWays';
 import { bench, type WinderTool } from './bench';
@@ -51,9 +51,6 @@ function twistLog(db: Db, yarn: YarnView): LoggedTwist[] {
   const pieces = new Map(piecesOfYarn(db, yarn.id).map((piece) => [piece.id, piece]));
   const laid = grouped(laidOfYarn(db, yarn.id), ({ operationId }) => operationId);
   const left = new Map(leftOfYarn(db, yarn.id).map(({ operationId, way }) => [operationId, way]));
-  const operations = operationsOfYarn(db, yarn.id);
-  const live = new Set(liveOperations(operations));
-  const parts = grouped(partsOfYarn(db, yarn.id), ({ operationId }) => operationId);
   const treated = treatedOfYarn(db, yarn.id, yarn.fibres);
 
   const lengthOf = (part: PartRow): number | null => {
@@ -70,8 +67,8 @@ function twistLog(db: Db, yarn: YarnView): LoggedTwist[] {
     return { pieceId: piece.id, form: piece.form, lengthM: lengthOf(part), noted: row ? notedLaying(row) : null };
   };
 
-  const eventsOf = ({ id, kind, fromEnd }: OperationRow): TwistEvent[] => {
-    const mine = (parts.get(id) ?? []).flatMap((part) => {
+  const eventsOf = ({ id, kind, fromEnd, parts }: LiveOperation): TwistEvent[] => {
+    const mine = parts.flatMap((part) => {
       const piece = pieces.get(part.pieceId);
       return piece ? [{ part, piece }] : [];
     });
@@ -113,11 +110,9 @@ function twistLog(db: Db, yarn: YarnView): LoggedTwist[] {
     });
   };
 
-  return operations
-    .filter(({ id }) => live.has(id))
-    .flatMap((operation) =>
-      eventsOf(operation).map((event) => ({ operationId: operation.id, at: operation.at, event })),
-    );
+  return liveOfYarn(db, yarn.id).flatMap((operation) =>
+    eventsOf(operation).map((event) => ({ operationId: operation.id, at: operation.at, event })),
+  );
 }
 
 const loopOf = ({ loopMm }: PieceRow): number | null => (loopMm === null ? null : fromMm(loopMm));

@@ -6,7 +6,7 @@ import { grouped } from '../core/grouped';
 import type { Gauge } from '../core/gauge';
 import type { Trust } from '../core/gristFacts';
 import { leftOverTime, type MassStep } from '../core/leftOverTime';
-import { type Form, liveOperations, type MassFact, massOf, type OperationKind } from '../core/piece';
+import { type Form, type MassFact, massOf, type OperationKind } from '../core/piece';
 import type { TreatedMasses } from '../core/treated';
 import { faultsLeft, takenSince } from '../core/joined';
 import { shrinkagePercent } from '../core/reel';
@@ -17,7 +17,7 @@ import type { Sample } from '../core/yardage';
 import { gristAsWeighed, gristOfYarn, type KnownGrist, lengthLeft, type LengthLeft } from '../core/yarnLength';
 import type { Db } from '../db/connection';
 import { miniJobById, miniOfPiece } from '../db/minis';
-import { operationsOfYarn, type OperationRow, type PartRow, partsOf, partsOfYarn } from '../db/operations';
+import { liveOfYarn, type OperationRow, type PartRow, partsOf } from '../db/operations';
 import { partsTaken } from '../db/goings';
 import { yarnWithMerged } from '../db/merges';
 import { picturesOf } from '../db/pictures';
@@ -317,19 +317,16 @@ export function yarnPage(db: Db, id: number): YarnPage | undefined {
 
 /** What each operation that holds did to the masses of a yarn's pieces. */
 function massSteps(db: Db, yarn: YarnView): MassStep[] {
-  const operations = operationsOfYarn(db, yarn.id);
-  const live = new Set(liveOperations(operations));
-  const atMs = new Map(operations.map(({ id, at }) => [id, Date.parse(at)]));
   const treated = treatedOfYarn(db, yarn.id, yarn.fibres);
-  return partsOfYarn(db, yarn.id)
-    .filter(({ operationId }) => live.has(operationId))
-    .map((part) => {
+  return liveOfYarn(db, yarn.id).flatMap(({ id, at, parts }) =>
+    parts.map((part) => {
       const fact = massFactOf(part);
-      const { operationId, pieceId, side } = part;
+      const { pieceId, side } = part;
       // As many grams as it was before it was washed or dyed: that is what its metres follow from.
-      const massG = fact && massOf(fact, yarn.fibres).mean / treated.after(operationId, pieceId);
-      return { atMs: atMs.get(operationId)!, pieceId, side, massG };
-    });
+      const massG = fact && massOf(fact, yarn.fibres).mean / treated.after(id, pieceId);
+      return { atMs: Date.parse(at), pieceId, side, massG };
+    }),
+  );
 }
 
 /** How much there is of some pieces of a yarn together; null where nothing tells. */
@@ -383,16 +380,18 @@ export function faultsOfYarn(db: Db, yarn: YarnView): (pieceId: number) => Fault
   const treated = treatedOfYarn(db, yarn.id, yarn.fibres);
   const lengthM = (massMg: number, operationId: number, pieceId: number) =>
     (fromMg(massMg) * gristMPerG) / treated.after(operationId, pieceId);
-  const live = new Set(liveOperations(operationsOfYarn(db, yarn.id)));
   // What a band promised and the scale does not find was never there to be taken.
-  const weighed = partsOfYarn(db, yarn.id).flatMap((part) =>
-    part.side !== 'in' && part.massMg !== null && part.massFrom === 'scale' && live.has(part.operationId)
-      ? [{ ...part, lengthM: lengthM(part.massMg, part.operationId, part.pieceId) }]
-      : [],
-  );
-  const [marksOf, weighedOf, saidOf] = [marks, weighed, partsTaken(db, yarn.id)].map((rows) =>
-    grouped<{ pieceId: number }, number>(rows, ({ pieceId }) => pieceId),
-  ) as [Map<number, typeof marks>, Map<number, typeof weighed>, Map<number, ReturnType<typeof partsTaken>>];
+  const weighed = liveOfYarn(db, yarn.id)
+    .flatMap(({ parts }) => parts)
+    .flatMap((part) =>
+      part.side !== 'in' && part.massMg !== null && part.massFrom === 'scale'
+        ? [{ ...part, lengthM: lengthM(part.massMg, part.operationId, part.pieceId) }]
+        : [],
+    );
+  const idOf = ({ pieceId }: { pieceId: number }) => pieceId;
+  const marksOf = grouped(marks, idOf);
+  const weighedOf = grouped(weighed, idOf);
+  const saidOf = grouped(partsTaken(db, yarn.id), idOf);
   return (pieceId) => {
     const mine = marksOf.get(pieceId) ?? [];
     if (mine.length === 0) return [];
@@ -421,12 +420,8 @@ function faultsOf(marks: readonly MarkRow[], pieceId: number): Fault[] {
 
 /** The operations of a yarn that hold and that turn pieces into pieces, oldest first. */
 function threadSteps(db: Db, yarnId: number): ThreadStep[] {
-  const operations = operationsOfYarn(db, yarnId);
-  const live = new Set(liveOperations(operations));
-  const parts = grouped(partsOfYarn(db, yarnId), ({ operationId }) => operationId);
-  return operations
-    .filter(({ id, kind }) => live.has(id) && kind !== 'undo')
-    .map((operation) => threadStep(operation, parts.get(operation.id) ?? []))
+  return liveOfYarn(db, yarnId)
+    .map((operation) => threadStep(operation, operation.parts))
     .filter((step) => step.in.length + step.out.length > 0);
 }
 
@@ -453,15 +448,11 @@ export function piecePage(db: Db, pieceId: number): PiecePage | undefined {
   const row = pieceById(db, pieceId);
   if (!row) return undefined;
   const yarn = yarnView(db, row.yarnId)!;
-  const operations = operationsOfYarn(db, row.yarnId);
-  const live = new Set(liveOperations(operations));
-  const byId = new Map(operations.map((operation) => [operation.id, operation]));
-  const history = partsOfYarn(db, row.yarnId)
-    .filter((part) => part.pieceId === pieceId && live.has(part.operationId))
-    .map((part) => {
-      const { kind, at } = byId.get(part.operationId)!;
-      return { operationId: part.operationId, kind, at, side: part.side, mass: massFactOf(part) };
-    });
+  const history = liveOfYarn(db, row.yarnId).flatMap(({ id, kind, at, parts }) =>
+    parts
+      .filter((part) => part.pieceId === pieceId)
+      .map((part) => ({ operationId: id, kind, at, side: part.side, mass: massFactOf(part) })),
+  );
   const pieces = pieceViews(db, yarn);
   return {
     yarn,

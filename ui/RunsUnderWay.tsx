@@ -1,6 +1,7 @@
 'use client';
 
 import Link from 'next/link';
+import { cakeInHand } from '../core/run';
 import type { RunUnderWay } from '../core/following';
 import { Mass } from './Figures';
 import styles from './RunsUnderWay.module.css';
@@ -52,8 +53,8 @@ export function RunsUnderWay({ runs }: { runs: readonly RunUnderWay[] }) {
 
 function whereItStands(run: RunUnderWay): string {
   const { part, parts, stopped } = run;
-  const name = run.kind === 'wind' ? run.label.toLowerCase() : `mini ${part + 1}`;
-  const which = parts === 1 ? name : run.kind === 'wind' ? `${name} (${part + 1} of ${parts})` : `${name} of ${parts}`;
+  const mini = parts === 1 ? 'mini 1' : `mini ${part + 1} of ${parts}`;
+  const which = run.kind === 'wind' ? cakeInHand(run.label, part, parts) : mini;
   if (stopped) return `${which}, stopped: ${stopped}`;
   switch (run.stage) {
     case 'prepare':

@@ -4,13 +4,13 @@ import { z } from 'zod';
 import { action, formOf, id, idOrNew } from '../../server/action';
 import { removeTool, returnTool, saveTool, TOOL_KINDS, type ToolForm } from '../../server/bench';
 import { database } from '../../server/database';
-import { preferences } from '../../server/preferences';
+import { unitSystem } from '../../server/preferences';
 import { saveSchools, type SchoolsForm } from '../../server/schools';
 
 const kind = z.enum(TOOL_KINDS);
 
 export const keepTool = action([idOrNew, formOf<ToolForm>()], async (id, form) =>
-  saveTool(database(), id, form, (await preferences()).system),
+  saveTool(database(), id, form, await unitSystem()),
 );
 
 export const takeOffBench = action([kind, id], (kind, id) => removeTool(database(), kind, id, new Date()));

@@ -4,11 +4,12 @@ import { z } from 'zod';
 import { action, flag, formOf, id, idOrNew } from '../../server/action';
 import { saveDayTime, saveTime, type TimeForm } from '../../server/benchTime';
 import { database } from '../../server/database';
+import { ROW_NUMBER } from '../../server/rowNumber';
 import { type JobForm, JOB_MARKS, markedJob, saveJob, settleDays } from '../../server/jobs';
 
 export const keepJob = action([idOrNew, formOf<JobForm>()], (id, form) => saveJob(database(), id, form, new Date()));
 
-export const settle = action([z.record(z.string().regex(/^[1-9]\d{0,14}$/), z.iso.date().nullable())], (days) =>
+export const settle = action([z.record(z.string().regex(ROW_NUMBER), z.iso.date().nullable())], (days) =>
   settleDays(database(), days),
 );
 

@@ -7,16 +7,14 @@ import { undoAll } from '../../server/csv';
 import { database, databaseFile } from '../../server/database';
 import { removePicture } from '../../server/pictures';
 import { redoOperation, undoOperation } from '../../server/pieces';
-import { preferences } from '../../server/preferences';
+import { unitSystem } from '../../server/preferences';
 import { startNext } from '../../server/runStart';
 
 export const undo = action([id], (operationId) => undoOperation(database(), operationId, new Date()));
 
 export const redo = action([id], (operationId) => redoOperation(database(), operationId, new Date()));
 
-export const windNext = action([id], async (runId) =>
-  startNext(database(), runId, (await preferences()).system, new Date()),
-);
+export const windNext = action([id], async (runId) => startNext(database(), runId, await unitSystem(), new Date()));
 
 export const takePictureAway = action([id, flag], (pictureId, away) =>
   removePicture(database(), pictureId, away, new Date()),

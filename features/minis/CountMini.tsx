@@ -8,7 +8,7 @@ import { loopsMassG } from '../../core/gramsPerLoop';
 import { loopsBefore, loopsOn, minisMade, type MiniHappening, type MiniRunState } from '../../core/miniRun';
 import type { MiniRunPage } from '../../server/miniRuns';
 import { BenchSettings } from '../../ui/bench/BenchSettings';
-import { CountButton } from '../../ui/bench/CountButton';
+import { CountButton, handHint } from '../../ui/bench/CountButton';
 import { Cue } from '../../ui/bench/Cue';
 import { toggleFullScreen } from '../../ui/bench/toggleFullScreen';
 import { LargeAct } from '../../ui/bench/LargeAct';
@@ -141,11 +141,7 @@ export function CountMini({
           ref={countButton}
           count={loops}
           of={`of ${next.loops} loops`}
-          hint={
-            heard
-              ? `space bar, tap or pedal${by > 1 ? `: ${by} loops a press` : ''}`
-              : 'press once, or touch the page: from then on it counts'
-          }
+          hint={handHint(heard, by, 'loops')}
           onClick={count}
           disabled={!enabled}
         />

@@ -7,19 +7,17 @@ import { database } from '../../server/database';
 import { type DryForm, packKit, weighDried } from '../../server/miniCare';
 import { endMiniJob, type MiniJobForm, saveMiniJob } from '../../server/miniJobs';
 import { logMiniRun, type MiniLogForm, startMiniRun } from '../../server/miniRuns';
-import { preferences } from '../../server/preferences';
+import { unitSystem } from '../../server/preferences';
 import { giveUpRun, takeUpRun } from '../../server/runLog';
 
-const system = async () => (await preferences()).system;
-
 export const keepMinis = action([idOrNew, formOf<MiniJobForm>()], async (jobId, form) =>
-  saveMiniJob(database(), jobId, form, await system(), new Date()),
+  saveMiniJob(database(), jobId, form, await unitSystem(), new Date()),
 );
 
 export const countMinis = action([id, id], (jobId, pieceId) => startMiniRun(database(), jobId, pieceId, new Date()));
 
 export const logMinis = action([id, formOf<MiniLogForm>()], async (runId, form) =>
-  logMiniRun(database(), runId, form, await system(), new Date()),
+  logMiniRun(database(), runId, form, await unitSystem(), new Date()),
 );
 
 export const giveUpCounting = action([id], (runId) => giveUpRun(database(), runId, new Date()));
@@ -33,7 +31,7 @@ export const treat = action([formOf<TreatForm>()], (form) => treatPieces(databas
 export const untreat = action([ids], (pieceIds) => untreatPieces(database(), pieceIds, new Date()));
 
 export const keepDried = action([formOf<DryForm>()], async (form) =>
-  weighDried(database(), form, await system(), new Date()),
+  weighDried(database(), form, await unitSystem(), new Date()),
 );
 
 export const pack = action([id, z.int().min(0).max(100_000), ids], (jobId, kit, pieceIds) =>

@@ -5,11 +5,11 @@ import { action, flag, formOf, id, idOrNew } from '../../server/action';
 import { database } from '../../server/database';
 import { requestKey } from '../../server/fields';
 import { planWindingOf } from '../../server/jobs';
-import { preferences } from '../../server/preferences';
+import { unitSystem } from '../../server/preferences';
 import { markedProject, PROJECT_MARKS, type ProjectForm, saveProject } from '../../server/projects';
 
 export const keepProject = action([idOrNew, formOf<ProjectForm>()], async (id, form) =>
-  saveProject(database(), id, form, (await preferences()).system, new Date()),
+  saveProject(database(), id, form, await unitSystem(), new Date()),
 );
 
 export const markProject = action([id, z.enum(PROJECT_MARKS), flag], (id, mark, on) =>

@@ -21,7 +21,7 @@ import { parseSpanMm } from '../../core/span';
 import { endsOf } from '../../core/schools';
 import { leavingOf, type LeavingWay } from '../../core/strandWays';
 import { type OwnTwist, parseTurnsPerM } from '../../core/twist';
-import { lengthKept, type TakeUp } from '../../core/takeUp';
+import { lengthKept, strandsOf, type TakeUp } from '../../core/takeUp';
 import { strandStateOf } from '../../core/twistAccount';
 import type { TwistLimits } from '../../core/twistMatters';
 import { parseNumber, type UnitSystem } from '../../core/units';
@@ -250,9 +250,9 @@ function pliedLength(
 ): Estimate | null {
   const lengths = chosen.map(({ length }) => length);
   if (!value || lengths.some((length) => length === null)) return null;
-  const times = method === 'both ends' ? 2 : method === 'chain' ? 3 : 1;
-  const strands = chosen.flatMap(({ yarnId, gristMPerG }) =>
-    Array.from({ length: times }, () => ({ yarnId, grist: { mean: gristMPerG, sd: 0 } })),
+  const strands = strandsOf(
+    method,
+    chosen.map(({ yarnId, gristMPerG }) => ({ yarnId, grist: { mean: gristMPerG, sd: 0 } })),
   );
   const shortest = lengths.reduce((a, b) => (b!.mean < a!.mean ? b : a))!;
   const reach = { mean: value.pliedM, sd: (value.pliedM * shortest.sd) / shortest.mean };

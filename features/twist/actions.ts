@@ -8,7 +8,7 @@ import { chooseNextWay, forgetNextWay, type NextWay } from '../../server/nextWay
 import { undoOperation } from '../../server/pieces';
 import { type BobbinSplitForm, type PlyForm, plySingles, splitOverBobbins } from '../../server/plying';
 import { keepAnswer, type PracticeAnswer } from '../../server/practice';
-import { preferences } from '../../server/preferences';
+import { unitSystem } from '../../server/preferences';
 import { saveTwistLimits, type TwistLimitsForm } from '../../server/twistLimits';
 import { noteTwist, type TwistNotes } from '../../server/twistNotes';
 
@@ -25,11 +25,11 @@ export const saveLimits = action([formOf<TwistLimitsForm>()], (limits) => saveTw
 export const answered = action([formOf<PracticeAnswer>()], (answer) => keepAnswer(database(), answer, new Date()));
 
 export const logPly = action([formOf<PlyForm>()], async (form) =>
-  plySingles(database(), form, (await preferences()).system, new Date()),
+  plySingles(database(), form, await unitSystem(), new Date()),
 );
 
 export const splitBobbins = action([id, formOf<BobbinSplitForm>()], async (pieceId, form) =>
-  splitOverBobbins(database(), pieceId, form, (await preferences()).system, new Date()),
+  splitOverBobbins(database(), pieceId, form, await unitSystem(), new Date()),
 );
 
 export const wash = action([id, requestKey], (pieceId, requestKey) =>

@@ -66,20 +66,16 @@ function gapSentence({ strands, pliedM }: Plied, own: OwnTwist | null, system: U
   const between = gapOf([first!.change, second.change]);
   const at = (m: number) => Math.abs(changeAt(between, m));
   const gap = Math.abs(mostChanged(between));
-  const most = (m: number) => at(m) > 0.95 * gap;
-  const where =
-    most(0) === most(pliedM)
-      ? most(0)
-        ? 'nearly the same all along'
-        : 'most in between'
-      : most(0)
-        ? 'most at the start'
-        : 'most at the end';
   if (gap < 0.05) return ['The two are alike.'];
   const much = own
     ? `${percentWords((100 * gap) / own.turnsPerM)} % of their twist`
     : inWords(twistFigure(gap, system));
-  return [`Between the two lie up to ${much}, ${where}.`];
+  return [`Between the two lie up to ${much}, ${whereMost(at(0) > 0.95 * gap, at(pliedM) > 0.95 * gap)}.`];
+}
+
+function whereMost(atStart: boolean, atEnd: boolean): string {
+  if (atStart) return atEnd ? 'nearly the same all along' : 'most at the start';
+  return atEnd ? 'most at the end' : 'most in between';
 }
 
 function circlingSentences({ circling, pliedM }: Plied, system: UnitSystem): string[] {

@@ -3,7 +3,7 @@
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect } from 'react';
-import { afterEvent, prepareSteps, takeOffSteps, turnsOn } from '../../core/run';
+import { afterEvent, cakeInHand, prepareSteps, takeOffSteps, turnsOn } from '../../core/run';
 import type { ScaleTool } from '../../server/bench';
 import type { RunPage } from '../../server/runEvents';
 import { useSystem } from '../../ui/Providers';
@@ -37,8 +37,7 @@ export function RunScreen({ page, scales }: { page: RunPage; scales: ScaleTool[]
   const planned = page.plan.cakes[state.part]!;
   const { onto } = planned.tool;
   const made = onto === 'winder' ? 'cake' : 'ball';
-  const nameOf = (part: number) =>
-    `${page.labels[part]!.toLowerCase()}${cakes === 1 ? '' : ` (${part + 1} of ${cakes})`}`;
+  const nameOf = (part: number) => cakeInHand(page.labels[part]!, part, cakes);
   const cakeName = nameOf(state.part);
   const next = page.plan.cakes[state.part + 1];
   // On another tool the end has to be seated there first.

@@ -26,7 +26,7 @@ import { useSystem } from '../../ui/Providers';
 import { Say } from '../../ui/Say';
 import { useKept } from '../../ui/useKept';
 import { BenchSettings } from '../../ui/bench/BenchSettings';
-import { CountButton } from '../../ui/bench/CountButton';
+import { CountButton, handHint } from '../../ui/bench/CountButton';
 import { Cue } from '../../ui/bench/Cue';
 import { toggleFullScreen } from '../../ui/bench/toggleFullScreen';
 import { LargeAct } from '../../ui/bench/LargeAct';
@@ -209,11 +209,9 @@ export function WindStage({
           count={turns}
           of={`of ${last ? 'about ' : ''}${stopAt} ${unit}`}
           hint={
-            !heard
-              ? 'press once, or touch the page: from then on it counts'
-              : driver === 'hand' || silent
-                ? `space bar, tap or pedal${by > 1 ? `: ${by} ${unit} a press` : ''}`
-                : `${DEVICE_WORDS[driver].toLowerCase()} counts`
+            !heard || driver === 'hand' || silent
+              ? handHint(heard, by, unit)
+              : `${DEVICE_WORDS[driver].toLowerCase()} counts`
           }
           onClick={count}
           disabled={!enabled}

@@ -2,16 +2,16 @@
 
 import { action, formOf, id } from '../../server/action';
 import { database } from '../../server/database';
-import { preferences } from '../../server/preferences';
+import { unitSystem } from '../../server/preferences';
 import { giveUpRun, type LogForm, logRun, takeUpRun } from '../../server/runLog';
 import { type StartForm, startRun } from '../../server/runStart';
 
 export const beginRun = action([id, formOf<StartForm>()], async (pieceId, form) =>
-  startRun(database(), pieceId, form, (await preferences()).system, new Date()),
+  startRun(database(), pieceId, form, await unitSystem(), new Date()),
 );
 
 export const saveLog = action([id, formOf<LogForm>()], async (runId, form) =>
-  logRun(database(), runId, form, (await preferences()).system, new Date()),
+  logRun(database(), runId, form, await unitSystem(), new Date()),
 );
 
 export const giveUp = action([id], (runId) => giveUpRun(database(), runId, new Date()));

@@ -19,48 +19,46 @@ import * as entries from '../../server/entries';
 import { type FaultForm, noteFault } from '../../server/faults';
 import { removePicture } from '../../server/pictures';
 import { undoOperation, type WeighForm, weighPiece } from '../../server/pieces';
-import { preferences } from '../../server/preferences';
+import { unitSystem } from '../../server/preferences';
 import { addSample, type SampleForm } from '../../server/samples';
 import { addMore, addYarn, type BandForm, changeBand, type IncomingForm, type YarnForm } from '../../server/yarns';
 
-const system = async () => (await preferences()).system;
-
 export const saveNewYarn = action([formOf<YarnForm>()], async (form) =>
-  addYarn(database(), form, await system(), new Date()),
+  addYarn(database(), form, await unitSystem(), new Date()),
 );
 
 export const saveMore = action([id, formOf<IncomingForm>()], async (yarnId, form) =>
-  addMore(database(), yarnId, form, await system(), new Date()),
+  addMore(database(), yarnId, form, await unitSystem(), new Date()),
 );
 
 export const saveBand = action([id, formOf<BandForm>()], async (yarnId, form) =>
-  changeBand(database(), yarnId, form, await system()),
+  changeBand(database(), yarnId, form, await unitSystem()),
 );
 
 export const saveWeighing = action([id, formOf<WeighForm>()], async (pieceId, form) =>
-  weighPiece(database(), pieceId, form, await system(), new Date()),
+  weighPiece(database(), pieceId, form, await unitSystem(), new Date()),
 );
 
 export const saveSample = action([id, formOf<SampleForm>()], async (pieceId, form) =>
-  addSample(database(), pieceId, form, await system(), new Date()),
+  addSample(database(), pieceId, form, await unitSystem(), new Date()),
 );
 
 export const saveTreatment = action([formOf<TreatForm>()], (form) => treatPieces(database(), form, new Date()));
 
 export const saveDried = action([id, formOf<DriedForm>()], async (pieceId, form) =>
-  foundDry(database(), pieceId, form, await system(), new Date()),
+  foundDry(database(), pieceId, form, await unitSystem(), new Date()),
 );
 
 export const saveGoing = action([id, formOf<GoingForm>()], async (pieceId, form) =>
-  letGo(database(), pieceId, form, await system(), new Date()),
+  letGo(database(), pieceId, form, await unitSystem(), new Date()),
 );
 
 export const saveReeled = action([id, formOf<ReelForm>()], async (pieceId, form) =>
-  reelPiece(database(), pieceId, form, await system(), new Date()),
+  reelPiece(database(), pieceId, form, await unitSystem(), new Date()),
 );
 
 export const saveJoined = action([formOf<JoinForm>()], async (form) =>
-  joinPieces(database(), form, await system(), new Date()),
+  joinPieces(database(), form, await unitSystem(), new Date()),
 );
 
 export const undoMeasurement = action([id], (operationId) => undoOperation(database(), operationId, new Date()));
@@ -93,5 +91,5 @@ export const takePictureAway = action([id, flag], (pictureId, away) =>
 );
 
 export const keepFault = action([id, formOf<FaultForm>()], async (pieceId, form) =>
-  noteFault(database(), pieceId, form, await system(), new Date()),
+  noteFault(database(), pieceId, form, await unitSystem(), new Date()),
 );

@@ -3,6 +3,12 @@
 import type { Ref } from 'react';
 import styles from './CountButton.module.css';
 
+/** What counts where hands do, so many to a press. */
+export function handHint(heard: boolean, by: number, unit: string): string {
+  if (!heard) return 'press once, or touch the page: from then on it counts';
+  return by > 1 ? `space bar, tap or pedal: ${by} ${unit} a press` : 'space bar, tap or pedal';
+}
+
 /** The one large target of a bench: what is counted, how far it goes, and what counts it. */
 export function CountButton({
   ref,

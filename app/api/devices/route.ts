@@ -1,7 +1,5 @@
-import { answer } from '../../../server/answer';
+import { answer, textBody } from '../../../server/answer';
 import { commandDevice, deviceStream } from '../../../server/devices';
-import { LARGEST_JSON_BYTES } from '../../../server/limits';
-import { readBody } from '../../../server/readBody';
 
 export const dynamic = 'force-dynamic';
 
@@ -14,7 +12,7 @@ export function GET(request: Request): Response {
 
 export async function POST(request: Request): Promise<Response> {
   return answer(async () => {
-    const command = (await readBody(request, LARGEST_JSON_BYTES, '')).toString('utf8');
+    const command = await textBody(request);
     const { status, body } = commandDevice(command, Date.now());
     return Response.json(body, { status });
   });

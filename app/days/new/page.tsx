@@ -3,6 +3,7 @@ import { JOB_KINDS } from '../../../core/schedule';
 import { JobFormScreen } from '../../../features/days/JobFormScreen';
 import { database } from '../../../server/database';
 import { jobChoices } from '../../../server/jobPage';
+import { rowNumber } from '../../../server/rowNumber';
 
 export const metadata: Metadata = { title: 'Plan something' };
 
@@ -12,7 +13,7 @@ export default async function Page({
   searchParams: Promise<{ piece?: string | string[]; kind?: string | string[] }>;
 }) {
   const { piece, kind } = await searchParams;
-  const pieceId = /^[1-9]\d{0,14}$/.test(String(piece)) ? Number(piece) : null;
+  const pieceId = rowNumber(piece);
   const first = { kind: JOB_KINDS.find((each) => each === kind) ?? 'wind', pieceId };
   return <JobFormScreen job={null} first={first} choices={jobChoices(database(), new Date(), null, pieceId)} />;
 }

@@ -1,8 +1,6 @@
-import { answer } from '../../../../server/answer';
+import { answer, textBody } from '../../../../server/answer';
 import { calculate } from '../../../../server/calc';
 import { heavy } from '../../../../server/heavy';
-import { LARGEST_JSON_BYTES } from '../../../../server/limits';
-import { readBody } from '../../../../server/readBody';
 
 /** How long a search may go on, beside everything else, and after how long it is ended whatever it does. */
 const SEARCH_SECONDS = 5;
@@ -11,7 +9,7 @@ const LIMIT_SECONDS = 15;
 export async function POST(request: Request, { params }: { params: Promise<{ name: string }> }): Promise<Response> {
   const { name } = await params;
   return answer(async () => {
-    const body = (await readBody(request, LARGEST_JSON_BYTES, '')).toString('utf8');
+    const body = await textBody(request);
     const told = await calculate(name, body, SEARCH_SECONDS, (input, seconds) =>
       heavy('minis', { input, seconds }, { seconds: LIMIT_SECONDS, signal: request.signal }),
     );

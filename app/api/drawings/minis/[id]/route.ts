@@ -1,13 +1,13 @@
 import { answer, idOf } from '../../../../../server/answer';
 import { database } from '../../../../../server/database';
 import { cutMapDrawing } from '../../../../../server/drawings';
-import { preferences } from '../../../../../server/preferences';
+import { unitSystem } from '../../../../../server/preferences';
 
 /** The cut map of a plan of minis, as SVG. */
 export async function GET(_: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
   return answer(async () => {
     const id = await idOf(params);
-    return new Response(cutMapDrawing(database(), id, (await preferences()).system), {
+    return new Response(cutMapDrawing(database(), id, await unitSystem()), {
       headers: { 'content-type': 'image/svg+xml', 'content-disposition': `attachment; filename="minis-${id}.svg"` },
     });
   });
