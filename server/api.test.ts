@@ -7,6 +7,7 @@ import { ternRockTwist } from '../scripts/ternRockTwist';
 import { type ApiPage, apiTable, checkedWeighings, enterOperation, openApi } from './api';
 import { addWeighings, csvOf, undoAll } from './csv';
 import { weighingsRead } from './csvRead';
+import { HEAVY_WORK } from './heavyWork';
 import { importYarns, previewImport } from './importYarns';
 import { aKey, emptyDatabase, everything, NOW, shelved } from './testing';
 import { yarnPage } from './yarnViews';
@@ -120,9 +121,9 @@ describe('as comma-separated values', () => {
     expect(Papa.parse(text.trim(), { header: true }).errors).toEqual([]);
     const db = emptyDatabase();
     const ask = JSON.stringify({ columns: null, skipTwice: false, batch: aKey() });
-    const bytes = Buffer.from(text);
-    expect(previewImport(db, bytes, ask, 'metric').problems).toEqual([]);
-    importYarns(db, bytes, ask, 'metric', NOW);
+    const cells = HEAVY_WORK['list of yarns'](Buffer.from(text));
+    expect(previewImport(db, cells, ask, 'metric').problems).toEqual([]);
+    importYarns(db, cells, ask, 'metric', NOW);
     expect([...csvOf(db, 'yarns')].join('')).toBe(text);
   });
 

@@ -1,10 +1,11 @@
 import { undoImport } from './entries';
+import { HEAVY_WORK } from './heavyWork';
 import { importYarns, previewImport } from './importYarns';
 import { newestOnShelf, shelfPage } from './shelf';
 import { aKey, emptyDatabase, everything, NOW, shelved } from './testing';
 import { yarnView } from './yarnViews';
 
-const bytes = (...lines: string[]) => new TextEncoder().encode(lines.join('\n'));
+const cells = (...lines: string[]) => HEAVY_WORK['list of yarns'](new TextEncoder().encode(lines.join('\n')));
 const ask = (more: object = {}) => JSON.stringify({ columns: null, skipTwice: true, batch: aKey(), ...more });
 
 const HEAD = 'Brand,Yarn,Colourway,Lot,Fiber,Weight (g),Length (yd),Yarn weight,Quantity,Weighed,Location';
@@ -12,7 +13,7 @@ const GOOD = 'Skerry Wool,Breakwater,Deep teal,12,"80 % wool, 20 % nylon",50,180
 
 test('a row becomes a yarn with its pieces, in the units of its heads', () => {
   const db = emptyDatabase();
-  expect(importYarns(db, bytes(HEAD, GOOD), ask(), 'metric', NOW).written).toBe(1);
+  expect(importYarns(db, cells(HEAD, GOOD), ask(), 'metric', NOW).written).toBe(1);
   const [card] = newestOnShelf(db, 1);
   expect(card).toMatchObject({ name: 'Breakwater, Deep teal', total: '3 hanks', place: 'loft', colourHex: '#26727a' });
   expect(card!.pieces.map(({ massG }) => massG)).toEqual([51, 49.5, 50]);
@@ -40,7 +41,7 @@ const BAD: [string, string, RegExp][] = [
 test.each(BAD)('%s is refused at %s', (row, column, message) => {
   const db = emptyDatabase();
   const before = everything(db);
-  const { good, problems, problemCount } = previewImport(db, bytes(HEAD, GOOD, row), ask(), 'metric');
+  const { good, problems, problemCount } = previewImport(db, cells(HEAD, GOOD, row), ask(), 'metric');
   expect({ good, problemCount }).toEqual({ good: 1, problemCount: 1 });
   expect(problems[0]).toMatchObject({ line: 3, column, message: expect.stringMatching(message) as string });
   expect(everything(db)).toBe(before);
@@ -52,7 +53,7 @@ test('500 lines with 7 bad ones: looked at, nothing is written; then the good on
   const rows = Array.from({ length: 500 }, (_, i) =>
     i % 71 === 5 ? BAD[Math.floor(i / 71)]![0] : `Skerry Wool,Breakwater,Shade ${i},${i},wool,50,180,DK,2,,loft`,
   );
-  const list = bytes(HEAD, ...rows);
+  const list = cells(HEAD, ...rows);
   const before = everything(db);
   const preview = previewImport(db, list, ask(), 'metric');
   expect(preview).toMatchObject({ good: 493, problemCount: 7, twice: [] });
@@ -72,8 +73,8 @@ test('500 lines with 7 bad ones: looked at, nothing is written; then the good on
 
 test('what lies on the shelf already is told, and left out unless it is wanted', () => {
   const db = emptyDatabase();
-  importYarns(db, bytes(HEAD, GOOD), ask(), 'metric', NOW);
-  const again = bytes(HEAD, GOOD.toLowerCase(), GOOD.replace(',12,', ',13,'));
+  importYarns(db, cells(HEAD, GOOD), ask(), 'metric', NOW);
+  const again = cells(HEAD, GOOD.toLowerCase(), GOOD.replace(',12,', ',13,'));
   expect(previewImport(db, again, ask(), 'metric')).toMatchObject({ good: 2, twice: [{ line: 2, yarnId: 1 }] });
   expect(importYarns(db, again, ask(), 'metric', NOW).written).toBe(1);
   expect(importYarns(db, again, ask({ skipTwice: false }), 'metric', NOW).written).toBe(2);
@@ -84,7 +85,7 @@ test('what lies on the shelf already is told, and left out unless it is wanted',
 
 test('columns can be told by hand; a formula is kept as the text it is', () => {
   const db = emptyDatabase();
-  const list = bytes('a,b', '=SUM(A1),Sand');
+  const list = cells('a,b', '=SUM(A1),Sand');
   expect(previewImport(db, list, ask(), 'metric')).toMatchObject({ good: 0, columns: ['', ''], problemCount: 1 });
   const columns = ['line', 'colourName'];
   expect(previewImport(db, list, ask({ columns }), 'metric')).toMatchObject({ good: 1, formulaLines: [2] });
@@ -94,8 +95,8 @@ test('columns can be told by hand; a formula is kept as the text it is', () => {
 
 test('what was asked wrongly is refused', () => {
   const db = emptyDatabase();
-  expect(() => previewImport(db, bytes(HEAD, GOOD), ask({ columns: ['cat'] }), 'metric')).toThrow();
+  expect(() => previewImport(db, cells(HEAD, GOOD), ask({ columns: ['cat'] }), 'metric')).toThrow();
   for (const nothing of [null, '', '{', '7'])
-    expect(() => previewImport(db, bytes(HEAD, GOOD), nothing, 'metric')).toThrow(/how the list/);
-  expect(() => previewImport(db, new Uint8Array(), ask(), 'metric')).toThrow('empty');
+    expect(() => previewImport(db, cells(HEAD, GOOD), nothing, 'metric')).toThrow(/how the list/);
+  expect(() => previewImport(db, cells(), ask(), 'metric')).toThrow('empty');
 });

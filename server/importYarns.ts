@@ -17,7 +17,7 @@ import {
   unitInHead,
 } from '../formats/yarnCsv';
 import { heavy } from './heavy';
-import { HEAVY_WORK, type HeavyOutput } from './heavyWork';
+import type { HeavyOutput } from './heavyWork';
 import { pathOf } from './result';
 import { freshen } from './shelf';
 import { checkedBand, type NewYarn, putYarn, type YarnForm, yarnForm } from './yarns';
@@ -72,16 +72,16 @@ interface ReadList extends ImportPreview {
   yarns: { line: number; form: NewYarn; twice: boolean }[];
 }
 
-/** A list as it was sent, or with its lines and cells told apart already. */
-type GivenList = Uint8Array | HeavyOutput<'list of yarns'>;
+/** A list with its lines and cells told apart. */
+type Cells = HeavyOutput<'list of yarns'>;
 
 /** Tells the lines and cells of a list apart, in a thread of its own. */
-export function cellsOf(bytes: Uint8Array, signal?: AbortSignal): Promise<HeavyOutput<'list of yarns'>> {
+export function cellsOf(bytes: Uint8Array, signal?: AbortSignal): Promise<Cells> {
   return heavy('list of yarns', bytes, { signal });
 }
 
 /** @throws InputError at `file` where it cannot be read as a list at all */
-export function previewImport(db: Db, list: GivenList, ask: string | null, system: UnitSystem): ImportPreview {
+export function previewImport(db: Db, list: Cells, ask: string | null, system: UnitSystem): ImportPreview {
   const { yarns: _, ...preview } = readList(db, list, checkedAsk(ask), system);
   return preview;
 }
@@ -89,7 +89,7 @@ export function previewImport(db: Db, list: GivenList, ask: string | null, syste
 /** Puts every row that can be read on the shelf, all of them or, where it fails, none. */
 export function importYarns(
   db: Db,
-  list: GivenList,
+  list: Cells,
   ask: string | null,
   system: UnitSystem,
   now: Date,
@@ -125,13 +125,8 @@ function fromJson(text: string): unknown {
   }
 }
 
-function readList(db: Db, list: GivenList, ask: ImportAsk, system: UnitSystem): ReadList {
-  const {
-    encoding,
-    header,
-    rows,
-    problems: unread,
-  } = list instanceof Uint8Array ? HEAVY_WORK['list of yarns'](list) : list;
+function readList(db: Db, list: Cells, ask: ImportAsk, system: UnitSystem): ReadList {
+  const { encoding, header, rows, problems: unread } = list;
   const columns = ask.columns?.length === header.length ? ask.columns : matchColumns(header);
   const schema = yarnForm(system);
   const problems: ImportProblem[] = unread.map(({ line, message }) => ({ line, column: '', message }));
