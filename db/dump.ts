@@ -1,5 +1,5 @@
 import { type Db, prepared } from './connection';
-import { columnNames, columnValues, type Sql, sql, sqlName } from './sql';
+import { columnNames, columnValues, type Sql, sql, sqlList, sqlName, sqlWhere } from './sql';
 
 /** Rows of a table as they stand, by column name. */
 export type DumpedRow = Record<string, string | number | null>;
@@ -31,9 +31,29 @@ export function countRows(db: Db, table: string): number {
   return prepared<{ n: number }>(db, sql`SELECT count(*) AS n FROM ${sqlName(table)}`).get()!.n;
 }
 
-/** Some rows of a table, from one on. */
-export function dumpPage(db: Db, table: string, columns: readonly string[], from: number, limit: number): DumpedRow[] {
-  return prepared<DumpedRow>(db, sql`${inOrder(table, columns)} LIMIT ? OFFSET ?`).all(limit, from);
+/** The columns that a table's rows are told apart and put in order by. */
+export function keyOf(db: Db, table: string): string[] {
+  return prepared<{ name: string }>(db, sql`SELECT name FROM pragma_table_info(?) WHERE pk > 0 ORDER BY pk`)
+    .all(table)
+    .map(({ name }) => name);
+}
+
+/** Some rows of a table, from a key on, or from the first part of one; none: from the start. */
+export function dumpFrom(
+  db: Db,
+  table: string,
+  columns: readonly string[],
+  from: readonly (number | string)[],
+  limit: number,
+): DumpedRow[] {
+  const key = keyOf(db, table);
+  const asked = columnNames(key.slice(0, from.length));
+  return prepared<DumpedRow>(
+    db,
+    sql`SELECT ${columnNames(columns)} FROM ${sqlName(table)}
+     ${sqlWhere([from.length > 0 && sql`(${asked}) >= (${sqlList(from.map(() => sql`?`))})`])}
+     ORDER BY ${columnNames(key)} LIMIT ?`,
+  ).all(...from, limit);
 }
 
 /** The rows in the order of their key, which the first columns are. */

@@ -1,5 +1,7 @@
 import Papa from 'papaparse';
 import fc from 'fast-check';
+import { type DumpedRow, dumpTable } from '../db/dump';
+
 import { csvLines, CSV_TABLE_NAMES, readCsvOf } from '../formats/tablesCsv';
 import { ternRock } from '../scripts/ternRock';
 import { ternRockThread } from '../scripts/ternRockThread';
@@ -7,6 +9,7 @@ import { ternRockTwist } from '../scripts/ternRockTwist';
 import { type ApiPage, apiTable, checkedWeighings, enterOperation, openApi } from './api';
 import { addWeighings, csvOf, undoAll } from './csv';
 import { weighingsRead } from './csvRead';
+import { ARCHIVE_TABLES, columnsOf } from './archiveStaging';
 import { HEAVY_WORK } from './heavyWork';
 import { importYarns, previewImport } from './importYarns';
 import { aKey, emptyDatabase, everything, NOW, shelved } from './testing';
@@ -27,18 +30,31 @@ const refusalOf = (work: () => unknown) => {
 };
 
 describe('read by other programs', () => {
-  test('every row of every table comes, page by page, once', () => {
-    const rows: unknown[] = [];
-    let from: number | null = 0;
-    while (from !== null) {
-      const page: ApiPage = apiTable(demo, 'operation', { from: String(from), limit: '7' })!;
+  test.each(ARCHIVE_TABLES)('every row of %s comes, page by page, once and in order', (table) => {
+    const rows: DumpedRow[] = [];
+    for (let from: string | null | undefined; from !== null;) {
+      const page: ApiPage = apiTable(demo, table, { limit: '7', ...(from && { from }) });
       rows.push(...page.rows);
       from = page.next;
     }
-    expect(rows).toHaveLength(apiTable(demo, 'operation', {})!.total);
-    expect(new Set(rows.map((row) => (row as { id: number }).id)).size).toBe(rows.length);
+    expect(rows).toEqual(dumpTable(demo, table, columnsOf(table)));
+    expect(rows).toHaveLength(apiTable(demo, table, {}).total);
+  });
+
+  test('a page begins with its key, with the first part of one, or with what follows where that is gone', () => {
+    expect(apiTable(demo, 'operation', { from: '12', limit: '1' }).rows).toMatchObject([{ id: 12 }]);
+    const parts = apiTable(demo, 'operation_piece', { from: '3' }).rows;
+    expect(parts[0]).toMatchObject({ operation_id: 3 });
+    const { operation_id: operation, piece_id: piece } = parts[5]!;
+    expect(apiTable(demo, 'operation_piece', { from: `${operation},${piece}` }).rows[0]).toEqual(parts[5]);
+    expect(apiTable(demo, 'operation', { from: '999999' })).toMatchObject({ rows: [], next: null });
+  });
+
+  test('what is no page is told as such', () => {
     expect(() => apiTable(demo, 'sqlite_schema', {})).toThrow('no such table');
     expect(refusalOf(() => apiTable(demo, 'yarn', { limit: '9999' })).path).toBe('limit');
+    for (const from of ['', '1e0', '-1', '1,2', '1;2', '0x1', '9'.repeat(16)])
+      expect(refusalOf(() => apiTable(demo, 'yarn', { from })).path).toBe('from');
   });
 
   test('its description names every table with its columns, and what can be added', () => {

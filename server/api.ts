@@ -3,8 +3,8 @@ import { PACKAGE_ENDS } from '../core/faults';
 import { InputError } from '../core/inputError';
 import { WRITE_OFF_REASONS } from '../core/piece';
 import type { Db } from '../db/connection';
-import { countRows, dumpPage, type DumpedRow } from '../db/dump';
-import { archiveTables } from '../formats/archive';
+import { countRows, dumpFrom, type DumpedRow, keyOf } from '../db/dump';
+import { type ArchiveTable, archiveTables } from '../formats/archive';
 import { CSV_TABLES, type CsvTableName } from '../formats/tablesCsv';
 import { CSV_FIELDS } from '../formats/yarnCsv';
 import { NotThere } from './answer';
@@ -19,23 +19,22 @@ import { checked, type Saved } from './result';
  * operations can be added. What it takes and gives is described by the same schemas that check it.
  */
 
-/** Written as we write it: no sign, no point, no exponent. */
-const digits = z
-  .string()
-  .regex(/^\d{1,12}$/, 'a whole number')
-  .transform(Number);
-
 const pageQuery = z.strictObject({
-  /** So many rows are left out at the start. */
-  from: digits.default(0),
-  limit: digits.pipe(z.int().min(1).max(1000)).default(100),
+  /** The key of the row that the page begins with, as `next` of the page before has it; its parts between commas. */
+  from: z.string().max(200).optional(),
+  limit: z
+    .string()
+    .regex(/^\d{1,4}$/, 'a whole number')
+    .transform(Number)
+    .pipe(z.int().min(1).max(1000))
+    .default(100),
 });
 
 export interface ApiPage {
   rows: DumpedRow[];
   total: number;
-  /** Where the next page begins; null: this was the last. */
-  next: number | null;
+  /** The key that the next page begins with; null: this was the last. */
+  next: string | null;
 }
 
 /**
@@ -48,9 +47,28 @@ export function apiTable(db: Db, table: string, query: Record<string, string>): 
   const name = ARCHIVE_TABLES.find((each) => each === table);
   if (!name) throw new NotThere('there is no such table');
   const { from, limit } = checked(pageQuery, query);
-  const rows = dumpPage(db, name, columnsOf(name), from, limit);
-  const total = countRows(db, name);
-  return { rows, total, next: from + rows.length < total ? from + rows.length : null };
+  const key = keyOf(db, name);
+  const rows = dumpFrom(db, name, columnsOf(name), from === undefined ? [] : readKey(name, key, from), limit + 1);
+  const following = rows[limit];
+  return {
+    rows: rows.slice(0, limit),
+    total: countRows(db, name),
+    next: following ? key.map((column) => following[column]).join(',') : null,
+  };
+}
+
+/**
+ * A key as an address has it, or the first part of one.
+ *
+ * @throws InputError where it cannot be a key of that table
+ */
+function readKey(table: ArchiveTable, key: readonly string[], from: string): (number | string)[] {
+  if (table === 'setting') return [from];
+  const parts = from.split(',');
+  // Written as we write them: no sign, no point, no exponent.
+  if (parts.length > key.length || !parts.every((part) => /^\d{1,15}$/.test(part)))
+    throw new InputError(`write ${key.join(',')} in whole numbers, as “next” has them`, 'from');
+  return parts.map(Number);
 }
 
 const shared = { key: z.string().min(8).max(80), note: z.string().max(10_000).default('') };
@@ -183,15 +201,15 @@ export function openApi(): object {
           {
             get: {
               summary: `Rows of ${table}`,
-              parameters: ['from', 'limit'].map((name) => ({
-                name,
-                in: 'query',
-                schema: {
-                  type: 'integer',
-                  minimum: name === 'from' ? 0 : 1,
-                  ...(name === 'limit' && { maximum: 1000 }),
+              parameters: [
+                {
+                  name: 'from',
+                  in: 'query',
+                  description: 'The key that the page begins with: “next” of the page before.',
+                  schema: { type: 'string' },
                 },
-              })),
+                { name: 'limit', in: 'query', schema: { type: 'integer', minimum: 1, maximum: 1000, default: 100 } },
+              ],
               responses: {
                 200: {
                   description: 'Some rows, and where the next ones begin.',
@@ -201,7 +219,7 @@ export function openApi(): object {
                     properties: {
                       rows: { type: 'array', items: { $ref: `#/components/schemas/${table}` } },
                       total: { type: 'integer' },
-                      next: { type: ['integer', 'null'] },
+                      next: { type: ['string', 'null'] },
                     },
                   }),
                 },

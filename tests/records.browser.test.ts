@@ -378,7 +378,7 @@ describe('out of the app and back', () => {
       return { status: answer.status, body: (await answer.json()) as Record<string, unknown> };
     };
     expect((await ask('/api/v1/openapi')).body).toMatchObject({ openapi: '3.1.0', paths: { '/api/v1/yarn': {} } });
-    expect((await ask('/api/v1/yarn?limit=2')).body).toMatchObject({ next: 2, rows: [{ id: 1 }, { id: 2 }] });
+    expect((await ask('/api/v1/yarn?limit=2')).body).toMatchObject({ next: '3', rows: [{ id: 1 }, { id: 2 }] });
     const wash = { kind: 'wash', pieceIds: [pieceOf('Breakwater', 'Cake 5')], key: 'from-elsewhere-1' };
     const first = await ask('/api/v1/operations', wash);
     expect(first.status).toBe(200);
