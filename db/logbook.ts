@@ -1,5 +1,5 @@
 import type { OperationKind } from '../core/piece';
-import { type Db, prepared } from './connection';
+import { type Db, prepared, remembered } from './connection';
 import { OPERATION_COLUMNS, type OperationRow, PART_COLUMNS, type PartRow } from './operations';
 import type { PieceRow } from './pieces';
 import { ftsPrefix } from './shelf';
@@ -21,36 +21,33 @@ export interface LogQuery {
 }
 
 /** The yarns that words find: those on the shelf by everything that they are found by there, others by their names. */
-function yarnsFound(db: Db, match: string, like: string): number[] {
-  return prepared<{ id: number }>(
-    db,
-    sql`SELECT rowid AS id FROM yarn_text WHERE yarn_text MATCH @match
-     UNION
-     SELECT id FROM yarn WHERE gone IS NOT NULL AND (maker || ' ' || line || ' ' || colour_name) LIKE @like`,
-  )
-    .all({ match, like })
-    .map(({ id }) => id);
-}
+const YARNS_FOUND = sql`SELECT rowid AS id FROM yarn_text WHERE yarn_text MATCH @match
+  UNION ALL
+  SELECT id FROM yarn WHERE gone IS NOT NULL AND (maker || ' ' || line || ' ' || colour_name) LIKE @like`;
 
 /** With more yarns than this, one of the newest entries is soon of one of them; with fewer, all of theirs are soon listed. */
 const MANY_YARNS = 100;
 
+function areMany(db: Db, match: string, like: string): boolean {
+  return prepared(db, sql`${YARNS_FOUND} LIMIT @many + 1`).all({ match, like, many: MANY_YARNS }).length > MANY_YARNS;
+}
+
 const OF_MANY = sql`EXISTS (
   SELECT 1 FROM operation_piece part JOIN piece p ON p.id = part.piece_id
-  WHERE part.operation_id = o.id AND p.yarn_id IN (SELECT value FROM json_each(@yarns)))`;
+  WHERE part.operation_id = o.id AND p.yarn_id IN (${YARNS_FOUND}))`;
 const OF_FEW = sql`o.id IN (
   SELECT part.operation_id FROM piece p JOIN operation_piece part ON part.piece_id = p.id
-  WHERE p.yarn_id IN (SELECT value FROM json_each(@yarns)))`;
+  WHERE p.yarn_id IN (${YARNS_FOUND}))`;
 
 /** The newest first, without the undos. */
 export function findOperations(db: Db, query: LogQuery, limit: number): (OperationRow & { live: 0 | 1 })[] {
   const words = (query.words ?? []).map(ftsPrefix).filter(Boolean);
-  const found = words.length > 0 ? yarnsFound(db, words.join(' '), `%${query.words!.join('%')}%`) : [];
+  const like = words.length > 0 ? `%${query.words!.join('%')}%` : undefined;
   const values = {
     kinds: query.kinds && JSON.stringify(query.kinds),
     yarnId: query.yarnId,
     match: words.length > 0 ? words.join(' ') : undefined,
-    yarns: words.length > 0 ? JSON.stringify(found) : undefined,
+    like,
     note: query.noteWords?.map(ftsPrefix).filter(Boolean).join(' ') || undefined,
     from: query.from,
     until: query.until,
@@ -66,7 +63,7 @@ export function findOperations(db: Db, query: LogQuery, limit: number): (Operati
         WHERE p.yarn_id = @yarnId)`,
     values.match &&
       sql`(o.id IN (SELECT rowid FROM note_text WHERE note_text MATCH @match)
-        OR ${found.length > MANY_YARNS ? OF_MANY : OF_FEW})`,
+        OR ${areMany(db, values.match, values.like!) ? OF_MANY : OF_FEW})`,
     // Words that are none find nothing.
     query.noteWords && (values.note ? sql`o.id IN (SELECT rowid FROM note_text WHERE note_text MATCH @note)` : sql`0`),
     values.from && sql`o.at >= @from`,
@@ -104,6 +101,10 @@ export interface DayRow {
 
 /** Day by day, as clocks on this machine have them, with which yarns something was done between two moments. */
 export function daysWorked(db: Db, from: string, until: string): DayRow[] {
+  return remembered(db, 'days worked', `${from} ${until}`, () => readDays(db, from, until));
+}
+
+function readDays(db: Db, from: string, until: string): DayRow[] {
   return prepared<DayRow>(
     db,
     sql`SELECT date(o.at, 'localtime') AS day, y.id AS yarnId, y.colour_hex AS colourHex, count(DISTINCT o.id) AS operations

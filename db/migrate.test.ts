@@ -8,7 +8,7 @@ import { isPlan, readPlan } from '../server/runPlan';
 import { radiusAtMm } from '../core/cake';
 import { afterEvent, newRun } from '../core/run';
 import { runById, stateOfRun } from './runs';
-import { staleYarns } from './shelf';
+import { shelfCards, staleYarns } from './shelf';
 
 let folder: string;
 beforeEach(() => (folder = mkdtempSync(path.join(os.tmpdir(), 'lazy-acorn-db-'))));
@@ -111,6 +111,24 @@ test('yarns of an earlier version of the tables are all there after it is brough
   expect(db.prepare('SELECT humidity_percent FROM operation_piece').all()).toEqual([{ humidity_percent: null }]);
   // The shelf is worked out before it is next looked at.
   expect(staleYarns(db)).toEqual([1]);
+  db.close();
+});
+
+test('a shelf that was worked out before cards lay by themselves need not be worked out again', () => {
+  const file = asOf(
+    10,
+    `
+    INSERT INTO yarn (id, line, colour_hex, place, dye_lot, created_at)
+      VALUES (7, 'Peat', '#5f4632', 'loft', 'B12', '2026-03-01T10:00:00.000Z');
+    INSERT INTO yarn_now (yarn_id, sort_name, hue, forms, fibres, card) VALUES (7, 'peat', 3, '|hank|', ' wool ', '{"id":7}');
+    DELETE FROM yarn_stale;`,
+  );
+  const db = openDatabase(file);
+  expect(staleYarns(db)).toEqual([]);
+  expect(shelfCards(db, { place: 'loft', lot: 'b12', form: 'hank', fibre: 'wool' }, 9)).toEqual(['{"id":7}']);
+  // A card goes with its yarn's line.
+  db.exec('DELETE FROM yarn_now');
+  expect(db.prepare('SELECT count(*) AS n FROM yarn_card').get()).toEqual({ n: 0 });
   db.close();
 });
 

@@ -1,6 +1,6 @@
 import type { FaultKind } from '../core/faults';
 import type { Form } from '../core/piece';
-import { type Db, prepared } from './connection';
+import { type Db, prepared, remembered } from './connection';
 import { sql } from './sql';
 
 /** What a piece is now, as its live operations leave it. */
@@ -31,8 +31,10 @@ const SELECT = sql`
   LEFT JOIN operation w ON w.id = p.weighed_by`;
 
 /** Every piece of a yarn that was ever made and not undone, those since turned into others too. */
-export function piecesOfYarn(db: Db, yarnId: number): PieceRow[] {
-  return prepared<PieceRow>(db, sql`${SELECT} WHERE p.yarn_id = ? ORDER BY p.id`).all(yarnId);
+export function piecesOfYarn(db: Db, yarnId: number): readonly PieceRow[] {
+  return remembered(db, 'pieces', yarnId, () =>
+    prepared<PieceRow>(db, sql`${SELECT} WHERE p.yarn_id = ? ORDER BY p.id`).all(yarnId),
+  );
 }
 
 export function pieceById(db: Db, id: number): PieceRow | undefined {

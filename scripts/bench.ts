@@ -10,7 +10,7 @@ import { type MinisInput, type MinisWorth, segmentsOf, worthOf } from '../core/m
 import { filledWell, firstFitDecreasing } from '../core/minisByHand';
 import { afterSteps, type TwistStep } from '../core/twist';
 import { unchanged } from '../core/twistChange';
-import { openDatabase } from '../db/connection';
+import { type Db, openDatabase } from '../db/connection';
 import { exportZip, takeStaged } from '../server/archive';
 import { type Staged, stageZip, unstage } from '../server/archiveStaging';
 import { backups, faultOf, restore, takeBackup } from '../server/backup';
@@ -74,6 +74,7 @@ const PARTS = {
   twist,
   records,
   shelf: largeShelf,
+  shop,
 };
 
 /** All of it, or the parts that are named: `npm run bench -- run learning`. */
@@ -149,6 +150,7 @@ async function countBytes(session: CDPSession): Promise<{ script: number; all: n
 }
 
 const MANY_YARNS = 10_000;
+const SHOP_YARNS = 100_000;
 const SEARCHES = ['s', 'squall', 'squall fog 12', 'limpet 2217', 'at least 300 m, about 4 m/g, wool'];
 const SCREENS_SCROLLED = 300;
 
@@ -173,46 +175,76 @@ async function largeShelf(browser: Browser): Promise<void> {
   await scrolling(browser);
 }
 
-/** Pages of the large shelf that tell of what happened; and all of it out of the app, in again, and kept. */
-async function records(): Promise<void> {
+/** An app of its own with so many made-up yarns, and what is in it. */
+async function withYarns(yarns: number): Promise<{ many: App; db: Db }> {
   const many = await App.start();
   await many.kill();
   const db = openDatabase(many.databaseFile);
-  manyYarns(db, MANY_YARNS);
+  manyYarns(db, yarns);
   const count = (table: string) => (db.prepare(`SELECT count(*) AS n FROM ${table}`).get() as { n: number }).n;
   console.log(
     `\nwith ${count('yarn')} yarns, ${count('piece')} pieces, ${count('operation')} operations, at the server:`,
   );
-  const folder = path.dirname(many.databaseFile);
   await many.restart();
+  return { many, db };
+}
+
+async function timesOf(many: App, pages: readonly string[]): Promise<void> {
   const own = app;
   app = many;
-  const [day] = (
-    db.prepare("SELECT date(max(at), 'localtime') AS day FROM operation").get() as { day: string }
-  ).day.split(' ');
-  for (const page of [
+  for (const page of pages) {
+    const ms = await serverTime(page);
+    console.log(`${page.padEnd(40)} ${ms.toFixed(1).padStart(7)} ms${ms > MOST_SERVER_MS ? '  too long' : ''}`);
+  }
+  app = own;
+}
+
+const MOST_SERVER_MS = 50;
+
+/** Every page of a shop's shelf: 100,000 yarns, 2 million operations. Making it up takes some minutes. */
+async function shop(): Promise<void> {
+  const { many, db } = await withYarns(SHOP_YARNS);
+  db.close();
+  const yarn = SHOP_YARNS / 2;
+  await timesOf(many, [
+    ...['', '?form=hank', '?fibre=wool', '?order=name', '?class=4&fibre=silk', '?place=loft'].map(
+      (asked) => `/yarns${asked}`,
+    ),
+    ...['?q=fog', '?q=at%20least%20300%20m', `?from=${yarn}`, `?order=name&from=${yarn}`].map(
+      (asked) => `/api/shelf${asked}`,
+    ),
+    ...['/', '/winding', '/winding/by-hand', '/minis', '/minis/new', '/twist', '/twist/ply', '/days', '/days/new'],
+    ...['/projects', '/projects/new', '/bench', '/yarns/new', '/yarns/gone'],
+    ...[`/yarns/${yarn}`, `/pieces/${yarn * 4}`, `/pieces/${yarn * 4}/change`, `/twist/${yarn * 4}`],
+    ...logPages(yarn),
+    ...['operation', 'operation_piece'].map((table) => `/api/v1/${table}?from=${yarn * 30}`),
+  ]);
+  await many.end();
+}
+
+const logPages = (yarn: number) => [
+  ...['', '?what=came%20in', `?yarn=${yarn}`, '?q=fog', '?q=undertow%20moss%2042', '?q=xyzzy'].map(
+    (asked) => `/logbook${asked}`,
+  ),
+  ...[`/logbook/${yarn * 20}`, '/logbook/answers', '/logbook/files'],
+  ...['/api/find?q=fog', '/api/find?q=undertow%20cake%202', '/api/runs'],
+];
+
+/** Pages of a large shelf that tell of what happened; and all of it out of the app, in again, and kept. */
+async function records(): Promise<void> {
+  const { many, db } = await withYarns(MANY_YARNS);
+  const folder = path.dirname(many.databaseFile);
+  const { day } = db.prepare("SELECT date(max(at), 'localtime') AS day FROM operation").get() as { day: string };
+  await timesOf(many, [
     '/',
-    '/logbook',
     `/logbook?day=${day}`,
-    '/logbook?what=came%20in',
-    '/logbook?yarn=5000',
-    '/logbook?q=fog',
-    '/logbook?q=undertow%20moss%2042',
-    '/logbook?q=xyzzy',
-    '/logbook/100000',
-    '/logbook/answers',
-    '/logbook/files',
+    ...logPages(MANY_YARNS / 2),
     '/days',
     '/yarns/5000',
     '/pieces/20000',
     '/pieces/20000/change',
-    '/api/find?q=fog',
-    '/api/find?q=undertow%20cake%202',
-    '/api/runs',
     '/api/v1/operation?from=150000',
-  ])
-    console.log(`${page.padEnd(34)} ${(await serverTime(page)).toFixed(1).padStart(7)} ms`);
-  app = own;
+  ]);
   await many.kill();
 
   const resident = () => process.memoryUsage().rss / 1024 / 1024;

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { PACKAGE_ENDS } from '../core/faults';
 import { InputError } from '../core/inputError';
 import { WRITE_OFF_REASONS } from '../core/piece';
-import type { Db } from '../db/connection';
+import { type Db, remembered } from '../db/connection';
 import { countRows, dumpFrom, type DumpedRow, keyOf } from '../db/dump';
 import { type ArchiveTable, archiveTables } from '../formats/archive';
 import { CSV_TABLES, type CsvTableName } from '../formats/tablesCsv';
@@ -52,7 +52,8 @@ export function apiTable(db: Db, table: string, query: Record<string, string>): 
   const following = rows[limit];
   return {
     rows: rows.slice(0, limit),
-    total: countRows(db, name),
+    // Who reads a table page by page asks for it each time.
+    total: remembered(db, 'rows', name, () => countRows(db, name)),
     next: following ? key.map((column) => following[column]).join(',') : null,
   };
 }

@@ -10,7 +10,7 @@ import { exportArchive } from './archive';
 import { readIn } from './archiveTesting';
 import { plyWaits } from './plied';
 import { emptyDatabase, everything, NOW, shelved } from './testing';
-import { twistLines } from './twist';
+import { twistHome } from './twist';
 import { yarnPage } from './yarnViews';
 
 const FOLDER = mkdtempSync(path.join(os.tmpdir(), 'lazy-acorn-pictures-'));
@@ -298,7 +298,7 @@ test('what was spun, plied and practised comes back as it was', async () => {
   await readIn(db, FOLDER, text);
   expect(JSON.stringify(exportArchive(db, FOLDER, NOW))).toBe(text);
   expect(plyWaits(db, NOW)).toEqual(plyWaits(spun, NOW));
-  expect(twistLines(db)).toEqual(twistLines(spun));
+  expect(twistHome(db).lines).toEqual(twistHome(spun).lines);
 });
 
 test('an archive of version 1 is brought up to date', async () => {

@@ -183,7 +183,7 @@ export function likeYarns(db: Db, yarnId: number): LikeYarn[] {
   const fibre = yarn.fibres[0]?.name;
   const near = onShelf(db, number === undefined ? { fibre } : { weightClass: number }, MOST_COMPARED);
   return (
-    near.cards
+    near
       // What has only a guess itself has nothing to lend.
       .filter(({ id, left }) => id !== yarnId && left?.guess === false)
       .slice(0, MOST_LOOKED_AT)

@@ -62,7 +62,7 @@ export function findAll(db: Db, asked: string): Found[] {
     about: '',
     colourHex: null,
   }));
-  const yarns = onShelf(db, { words }, MOST_OF_A_KIND).cards.map(
+  const yarns = onShelf(db, { words }, MOST_OF_A_KIND).map(
     ({ id, name, maker, total, place, colourHex }): Found => ({
       kind: 'yarn',
       href: `/yarns/${id}`,

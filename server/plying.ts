@@ -12,7 +12,7 @@ import type { PieceTwist } from '../core/twistAccount';
 import type { UnitSystem } from '../core/units';
 import type { Db } from '../db/connection';
 import { insertOperation, insertUsedUp, partsOf } from '../db/operations';
-import { pieceById, type PieceRow } from '../db/pieces';
+import { pieceById, piecesOfYarn, type PieceRow } from '../db/pieces';
 import { insertPly } from '../db/plies';
 import { openRunOfPiece } from '../db/runs';
 import { fibresOf, insertYarn, replaceFibres, type YarnRow, yarnById } from '../db/yarns';
@@ -21,7 +21,7 @@ import { longText, quantity, read, readOptional, requestKey, text, wholeNumber }
 import { takeUp } from './pliedGrist';
 import { NotPossible, type Saved } from './result';
 import { keepLaidTurning, keepLeft, leavingWay } from './strandWays';
-import { newestOnShelf } from './shelf';
+import { newestOnShelf, onShelf } from './shelf';
 import { strandFigures, twistOfYarn } from './twist';
 import { isTooMuch, weighedMass, type WeighedMass, weighingFields } from './weighing';
 import { nameOfYarn, pieceView, yarnView, type YarnView } from './yarnViews';
@@ -63,12 +63,14 @@ export function madeBy(db: Db, operationId: number): number[] {
     .map(({ pieceId }) => pieceId);
 }
 
-const YARNS_OFFERED = 60;
+/** Of the newest; one that is older is plied from its own page. */
+const SINGLES_OFFERED = 16;
+const OTHERS_OFFERED = 8;
 
 /** What can be plied: singles first, then whatever else is not a hank; and what was asked for, whatever it is. */
 export function plyPage(db: Db, pieceIds: readonly number[]): PlyPage {
   const asked = pieceIds.flatMap((id) => pieceById(db, id)?.yarnId ?? []);
-  const offered = newestOnShelf(db, YARNS_OFFERED)
+  const offered = [...onShelf(db, { singles: true }, SINGLES_OFFERED), ...newestOnShelf(db, OTHERS_OFFERED)]
     .filter(({ pieces }) => pieces.some(({ form }) => form !== 'hank'))
     .map(({ id }) => id);
   const singles = [...new Set([...asked, ...offered])].flatMap((yarnId) => singlesOf(db, yarnView(db, yarnId)!));
@@ -87,10 +89,10 @@ const likely = ({ plies, twist }: PlySingle) => (plies === 1 ? 2 : 0) + (twist.l
 function singlesOf(db: Db, yarn: YarnView): PlySingle[] {
   const account = twistOfYarn(db, yarn);
   const figures = strandFigures(yarn);
-  return [...account].flatMap(([pieceId, twist]): PlySingle[] => {
-    const row = pieceById(db, pieceId);
-    if (!row || row.consumedBy !== null) return [];
-    const { label, form, mass, grist, lengthM } = pieceView(db, yarn, row);
+  return piecesOfYarn(db, yarn.id).flatMap((row): PlySingle[] => {
+    const twist = account.get(row.id);
+    if (!twist || row.consumedBy !== null) return [];
+    const { id: pieceId, label, form, mass, grist, lengthM } = pieceView(db, yarn, row);
     return [
       {
         pieceId,

@@ -15,7 +15,7 @@ import {
   isAnyStale,
   placesOnShelf,
   putOnShelf,
-  searchShelf,
+  shelfCards,
   SHELF_ORDERS,
   type ShelfOrder,
   type ShelfQuery,
@@ -121,6 +121,8 @@ function shelfLine(db: Db, yarn: YarnView, runs: Map<number, number>): { line: S
       lengthM: left?.lengthM.mean ?? null,
       forms: `|${forms.join('|')}|`,
       fibres: ` ${yarn.fibres.map(({ name }) => name).join(' ')} `,
+      place: yarn.place,
+      dyeLot: yarn.dyeLot,
       card: JSON.stringify(card),
     },
     words: wordsOf(yarn, number),
@@ -194,11 +196,10 @@ export interface ShelfPage {
 /** As many as fill a large screen. */
 const SHELF_PAGE = 24;
 
-/** What is on the shelf now of what is looked for. */
-export function onShelf(db: Db, query: ShelfQuery, limit: number, from = 0): { cards: ShelfCard[]; total: number } {
+/** Some of what is on the shelf now of what is looked for. */
+export function onShelf(db: Db, query: ShelfQuery, limit: number, from = 0): ShelfCard[] {
   freshen(db);
-  const { cards, total } = searchShelf(db, query, from, limit);
-  return { cards: cards.map((card) => JSON.parse(card) as ShelfCard), total };
+  return shelfCards(db, query, limit, from).map((card) => JSON.parse(card) as ShelfCard);
 }
 
 export function shelfPage(db: Db, ask: ShelfAsk, system: UnitSystem): ShelfPage {
@@ -220,19 +221,21 @@ export function shelfPage(db: Db, ask: ShelfAsk, system: UnitSystem): ShelfPage 
     order: filters.order,
   };
   return {
-    ...onShelf(db, query, SHELF_PAGE, from),
+    cards: onShelf(db, query, SHELF_PAGE, from),
+    total: countShelf(db, query),
     understood: { atLeastM: need.atLeastM, atMostM: need.atMostM, aboutMPerG: need.aboutMPerG, fibre: need.fibre },
   };
 }
 
 /** The newest yarns that have hanks waiting, and how many such yarns there are. */
 export function waitingOnShelf(db: Db, limit: number): { cards: ShelfCard[]; total: number } {
-  return onShelf(db, { form: 'waiting hank' }, limit);
+  const query = { form: 'waiting hank' } as const;
+  return { cards: onShelf(db, query, limit), total: countShelf(db, query) };
 }
 
 /** The newest yarns on the shelf. */
 export function newestOnShelf(db: Db, limit: number): ShelfCard[] {
-  return onShelf(db, {}, limit).cards;
+  return onShelf(db, {}, limit);
 }
 
 /** The shelf as one comes to it: the first page of what is asked, and what it can be narrowed down to. */

@@ -22,7 +22,7 @@ import {
   shelved,
   startValues,
 } from './testing';
-import { lyingTwists, twistLines, twistOfYarn, twistPage } from './twist';
+import { lyingTwists, twistHome, twistOfYarn, twistPage } from './twist';
 import { saveTwistLimits, twistLimits } from './twistLimits';
 import { noteTwist } from './twistNotes';
 import { yarnPage, yarnView } from './yarnViews';
@@ -116,7 +116,7 @@ describe('what is noted as a winding is logged', () => {
   test('a winder of which nobody has said which way it turns: the cake is as made, and what is pulled off it unknown', () => {
     const { db, yarnId, cakeId } = withCake({ turning: '' });
     expect(twistOf(db, yarnId, cakeId)).toMatchObject({ gap: null, laid: null });
-    expect(twistLines(db)).toMatchObject([{ id: cakeId, gap: null, worked: null }]);
+    expect(twistHome(db).lines).toMatchObject([{ id: cakeId, gap: null, worked: null }]);
     wound(db, cakeId, ['110'], { start: { swiftId: null }, log: { left: 'near' } });
     expect(twistOf(db, yarnId, cakesOf(db, yarnId)[0]!.id).gap).toBe('laying not noted');
   });
@@ -180,7 +180,7 @@ describe('a cake that came wound', () => {
     const { db, yarnId, cakeId } = bought();
     expect(twistOf(db, yarnId, cakeId).gap).toBe('came wound');
     expect(lyingTwists(db, yarnView(db, yarnId)!)[cakeId]).toMatchObject({ gap: true });
-    expect(twistLines(db)).toMatchObject([{ id: cakeId, gap: 'came wound', worked: null }]);
+    expect(twistHome(db).lines).toMatchObject([{ id: cakeId, gap: 'came wound', worked: null }]);
   });
 
   test('once somebody has looked how it lies, what is pulled off it is known, and what was before still not', () => {
@@ -343,7 +343,7 @@ describe('from what change on it matters', () => {
 
 test('the list tells of each cake what working it does', () => {
   const { db, cakeId, yarnId } = withCake();
-  const [line] = twistLines(db);
+  const [line] = twistHome(db).lines;
   expect(line).toMatchObject({ id: cakeId, yarnId, gap: null, worked: { end: 'inner', grade: 'hardly' } });
   expect(line!.worked!.mostPerM).toBeCloseTo(-Math.cos((20 * Math.PI) / 180) / (2 * Math.PI * 0.012), 9);
   expect(line!.worked!.percent).toBeCloseTo((100 * -line!.worked!.mostPerM) / 260, 9);

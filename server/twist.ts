@@ -27,12 +27,12 @@ import { type NextWay, nextWay } from './nextWay';
 import { pliedRecord, type PliedRecord } from './plied';
 import { planTools } from './planTools';
 import { endUsed, endWorked, workFromOf } from './workedEnd';
-import { newestOnShelf } from './shelf';
+import { newestOnShelf, type ShelfCard } from './shelf';
 import { treatedOfYarn } from './treated';
 import { twistLimits } from './twistLimits';
-import { fromMm, fromUm } from './whole';
+import { fromMg, fromMm, fromUm } from './whole';
 import { massFactOf } from './weighing';
-import { piecePage, type PieceView, yarnPage, type YarnView } from './yarnViews';
+import { piecePage, type PieceView, yarnView, type YarnView } from './yarnViews';
 
 /** Something that happened to a yarn's twist, and where it stands in the logbook. */
 export interface LoggedTwist {
@@ -252,18 +252,24 @@ export interface TwistLine {
   worked: { end: PackageEnd; mostPerM: number; percent: number | null; grade: TwistGrade | null } | null;
 }
 
-const YARNS_LISTED = 40;
+/** Older ones are found on the shelf. */
+const YARNS_LISTED = 24;
 
-/** The cakes and balls that there are, those of the newest yarns first, with what working them does to their twist. */
-export function twistLines(db: Db): TwistLine[] {
+/** The cakes and balls of the newest yarns, with what working them does to their twist. */
+export function twistHome(db: Db): { lines: TwistLine[]; older: boolean } {
+  const yarns = newestOnShelf(db, YARNS_LISTED);
+  return { lines: twistLines(db, yarns), older: yarns.length === YARNS_LISTED };
+}
+
+function twistLines(db: Db, yarns: readonly ShelfCard[]): TwistLine[] {
   const limits = twistLimits(db);
-  return newestOnShelf(db, YARNS_LISTED)
+  return yarns
     .filter(({ pieces }) => pieces.some(({ form }) => !isLoop(form)))
     .flatMap(({ id }) => {
-      const page = yarnPage(db, id)!;
-      const account = twistOfYarn(db, page.yarn);
-      const end = endWorked(workFromOf(db, page.yarn));
-      return page.pieces
+      const yarn = yarnView(db, id)!;
+      const account = twistOfYarn(db, yarn);
+      const end = endWorked(workFromOf(db, yarn));
+      return piecesOfYarn(db, id)
         .filter(({ consumedBy, form }) => consumedBy === null && !isLoop(form))
         .flatMap((piece): TwistLine[] => {
           const twist = account.get(piece.id);
@@ -274,11 +280,11 @@ export function twistLines(db: Db): TwistLine[] {
               label: piece.label,
               form: piece.form,
               yarnId: id,
-              yarnName: page.yarn.name,
-              colourHex: page.yarn.colourHex,
-              massG: piece.mass?.massG ?? null,
+              yarnName: yarn.name,
+              colourHex: yarn.colourHex,
+              massG: piece.massMg === null ? null : fromMg(piece.massMg),
               gap: twist.gap,
-              worked: workedLine(twist, page.yarn, end, limits),
+              worked: workedLine(twist, yarn, end, limits),
             },
           ];
         });

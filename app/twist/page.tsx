@@ -1,11 +1,11 @@
 import type { Metadata } from 'next';
 import { TwistHome } from '../../features/twist/TwistHome';
 import { database } from '../../server/database';
-import { twistLines } from '../../server/twist';
+import { twistHome } from '../../server/twist';
 
 export const metadata: Metadata = { title: 'Twist' };
 export const dynamic = 'force-dynamic';
 
 export default function Page() {
-  return <TwistHome lines={twistLines(database())} />;
+  return <TwistHome {...twistHome(database())} />;
 }

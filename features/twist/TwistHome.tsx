@@ -1,3 +1,5 @@
+'use client';
+
 import Link from 'next/link';
 import type { TwistLine } from '../../server/twist';
 import { ActionLink } from '../../ui/ActionLink';
@@ -7,7 +9,7 @@ import { TwistLineWords } from './TwistLineWords';
 import styles from './TwistHome.module.css';
 
 /** What has become of the twist of what there is, and where to learn why. */
-export function TwistHome({ lines }: { lines: TwistLine[] }) {
+export function TwistHome({ lines, older }: { lines: TwistLine[]; older: boolean }) {
   return (
     <>
       <PageHead title="Twist">
@@ -48,6 +50,11 @@ export function TwistHome({ lines }: { lines: TwistLine[] }) {
             </li>
           ))}
         </ul>
+      )}
+      {older && (
+        <p className={styles.soft}>
+          These are of the yarns that came in last. Any other is found <Link href="/yarns">on the shelf</Link>.
+        </p>
       )}
     </>
   );

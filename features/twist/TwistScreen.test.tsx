@@ -6,7 +6,7 @@ import { ternRockTwist } from '../../scripts/ternRockTwist';
 import { LAYING_WAYS, LEAVING_WAYS, waysToLeave } from '../../core/strandWays';
 import { chooseNextWay } from '../../server/nextWay';
 import { emptyDatabase, idOf, NOW } from '../../server/testing';
-import { twistLines, type TwistPage, twistPage } from '../../server/twist';
+import { twistHome, type TwistPage, twistPage } from '../../server/twist';
 import { noteTwist } from '../../server/twistNotes';
 import { saidBy } from '../../ui/testing';
 import { notesOf } from './notes';
@@ -19,7 +19,7 @@ import { changeSentences, singleWords } from './words';
 const db = emptyDatabase();
 ternRock(db, NOW);
 ternRockTwist(db, NOW);
-const lines = twistLines(db);
+const lines = twistHome(db).lines;
 const lineOf = (yarn: string) => lines.find(({ yarnName }) => yarnName.startsWith(yarn))!;
 const pageOf = (yarn: string): TwistPage => twistPage(db, lineOf(yarn).id, NOW)!;
 const said = (page: TwistPage, system: 'metric' | 'imperial' = 'metric') => saidBy(<TwistScreen page={page} />, system);
@@ -73,10 +73,10 @@ describe('what the screen says', () => {
 });
 
 test('the list: what working each does, unknown as unknown', () => {
-  const words = saidBy(<TwistHome lines={lines} />);
+  const words = saidBy(<TwistHome lines={lines} older={false} />);
   expect(words).toMatch(/Cake 1 Skerry single, Sea thrift pulled from the centre: loses up to 10 %, trouble/);
   expect(words).toMatch(/Cake 1 Fair single, Gorse not known: see what is missing/);
-  expect(saidBy(<TwistHome lines={[]} />)).toContain('Nothing is wound yet');
+  expect(saidBy(<TwistHome lines={[]} older={false} />)).toContain('Nothing is wound yet');
 });
 
 describe('what is tried', () => {

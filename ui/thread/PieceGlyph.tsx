@@ -54,6 +54,19 @@ function Shape({ form, colourHex }: { form: Form; colourHex: string }) {
   }
 }
 
+/** Strands that do not cross each other are one path: a page of the shelf draws many pieces. */
+const strands = (places: readonly number[], strand: (place: number) => string) => places.map(strand).join('');
+const CAKE_FORTH = strands([-3, -2, -1, 0, 1, 2, 3, 4], (i) => `M-48 ${i * 13 - 6}Q0 ${i * 13 + 24} 48 ${i * 13 - 22}`);
+const CAKE_BACK = strands([-2, -1, 0, 1, 2, 3, 4], (i) => `M48 ${i * 13 - 2}Q0 ${i * 13 + 28} -48 ${i * 13 - 18}`);
+const BALL_ACROSS = strands([-24, -12, 0, 12, 24], (d) => `M-44 ${d + 10}Q0 ${d - 26} 44 ${d + 6}`);
+const BALL_DOWN = strands([-18, -6, 6], (d) => `M${d - 8} -44Q${d + 26} 0 ${d} 44`);
+const CONE_WRAPS = strands(
+  [-26, -8, 10, 28],
+  (y) => `M${-19 - (y + 26) * 0.34} ${y}Q0 ${y + 15} ${19 + (y + 26) * 0.34} ${y - 8}`,
+);
+const BOBBIN_WRAPS = strands([-18, -6, 6, 18], (y) => `M-28 ${y + 3}L28 ${y - 3}`);
+const SKEIN_STRANDS = strands([-16, -8, 0, 8, 16], (y) => `M-50 ${y}Q0 ${y * 0.4} 50 ${y}`);
+
 const EDGE = { stroke: 'var(--ink)', strokeOpacity: 0.55, strokeWidth: 1.6 };
 
 /** Loops of one long strand, held together by ties. */
@@ -102,12 +115,8 @@ function Cake({ colour }: { colour: string }) {
       </clipPath>
       <path d={body} fill={colour} {...EDGE} />
       <g clipPath={`url(#${clip})`} fill="none" strokeWidth={2.6} style={{ stroke: strandColour(colour) }}>
-        {[-3, -2, -1, 0, 1, 2, 3, 4].map((i) => (
-          <path key={i} d={`M-48 ${i * 13 - 6}Q0 ${i * 13 + 24} 48 ${i * 13 - 22}`} />
-        ))}
-        {[-2, -1, 0, 1, 2, 3, 4].map((i) => (
-          <path key={i} d={`M48 ${i * 13 - 2}Q0 ${i * 13 + 28} -48 ${i * 13 - 18}`} opacity={0.55} />
-        ))}
+        <path d={CAKE_FORTH} />
+        <path d={CAKE_BACK} opacity={0.55} />
       </g>
       <ellipse cy={-25} rx={42} ry={13} fill={colour} {...EDGE} />
       <g fill="none" strokeWidth={2.2} style={{ stroke: strandColour(colour) }}>
@@ -128,12 +137,8 @@ function Ball({ colour }: { colour: string }) {
       </clipPath>
       <circle r={42} fill={colour} {...EDGE} />
       <g clipPath={`url(#${clip})`} fill="none" strokeWidth={2.8} style={{ stroke: strandColour(colour) }}>
-        {[-24, -12, 0, 12, 24].map((d) => (
-          <path key={d} d={`M-44 ${d + 10}Q0 ${d - 26} 44 ${d + 6}`} />
-        ))}
-        {[-18, -6, 6].map((d) => (
-          <path key={d} d={`M${d - 8} -44Q${d + 26} 0 ${d} 44`} opacity={0.6} />
-        ))}
+        <path d={BALL_ACROSS} />
+        <path d={BALL_DOWN} opacity={0.6} />
       </g>
     </>
   );
@@ -164,9 +169,7 @@ function Cone({ colour }: { colour: string }) {
     <>
       <path d="M-13 -44H13L42 40H-42Z" fill={colour} {...EDGE} />
       <g fill="none" strokeWidth={2.6} style={{ stroke: strandColour(colour) }}>
-        {[-26, -8, 10, 28].map((y) => (
-          <path key={y} d={`M${-19 - (y + 26) * 0.34} ${y}Q0 ${y + 15} ${19 + (y + 26) * 0.34} ${y - 8}`} />
-        ))}
+        <path d={CONE_WRAPS} />
       </g>
     </>
   );
@@ -177,9 +180,7 @@ function Bobbin({ colour }: { colour: string }) {
     <>
       <rect x={-28} y={-30} width={56} height={60} fill={colour} {...EDGE} />
       <g fill="none" strokeWidth={2.6} style={{ stroke: strandColour(colour) }}>
-        {[-18, -6, 6, 18].map((y) => (
-          <path key={y} d={`M-28 ${y + 3}L28 ${y - 3}`} />
-        ))}
+        <path d={BOBBIN_WRAPS} />
       </g>
       {[-40, 30].map((y) => (
         <rect key={y} x={-40} y={y} width={80} height={10} rx={3} fill="var(--sunk)" {...EDGE} />
@@ -197,9 +198,7 @@ function ShopSkein({ colour }: { colour: string }) {
       </clipPath>
       <ellipse rx={48} ry={25} fill={colour} {...EDGE} />
       <g clipPath={`url(#${clip})`} fill="none" strokeWidth={2.6} style={{ stroke: strandColour(colour) }}>
-        {[-16, -8, 0, 8, 16].map((y) => (
-          <path key={y} d={`M-50 ${y}Q0 ${y * 0.4} 50 ${y}`} />
-        ))}
+        <path d={SKEIN_STRANDS} />
       </g>
       <path d="M-12 -24.500Q-9 0 -12 24.500H12Q15 0 12 -24.500Z" fill="var(--card)" {...EDGE} />
     </>
