@@ -1,14 +1,17 @@
 import { InputError } from './inputError';
 import { requirePositive, requireWithin } from './require';
+import { wrapsPerM } from './twistChange';
 
 /** Package densities (g/cm3) to start from, until they are learned from the user's own cakes. */
 export const DENSITY_WOUND_ONCE = 0.3;
 export const DENSITY_WOUND_TWICE = 0.24;
 
-/** A cake: a cylinder of yarn around a core. */
+/** A cake: a cylinder of yarn around a core; or a ball. */
 export interface CakeShape {
   coreDiameterMm: number;
   heightMm: number;
+  /** Wound round and round itself in the hand: a sphere about its core, and `heightMm` does not count. */
+  ball?: true;
   densityGPerCm3?: number;
   /** How steeply the strand crosses at every layer, from 0 (a flat ring) to below 90. */
   crossingAngleDeg?: number;
@@ -72,9 +75,12 @@ export function cake(input: CakeInput): CakeResult {
  * radiusAtMm({ coreDiameterMm: 24, heightMm: 68 }, 0) // => 12
  */
 export function radiusAtMm(shape: CakeShape, massG: number): number {
-  const { coreDiameterMm, heightMm, densityGPerCm3 = DENSITY_WOUND_ONCE } = shape;
+  const { coreDiameterMm, heightMm, ball, densityGPerCm3 = DENSITY_WOUND_ONCE } = shape;
   const volumeMm3 = (massG / densityGPerCm3) * 1000;
-  return Math.sqrt((coreDiameterMm / 2) ** 2 + volumeMm3 / (Math.PI * heightMm));
+  const coreMm = coreDiameterMm / 2;
+  return ball
+    ? Math.cbrt(coreMm ** 3 + volumeMm3 / ((4 / 3) * Math.PI))
+    : Math.sqrt(coreMm ** 2 + volumeMm3 / (Math.PI * heightMm));
 }
 
 /**
@@ -135,7 +141,8 @@ export function crankTurnsAtG(shape: CakeShape, massG: number, gristMPerG: numbe
  * The mass on the spindle after so many turns of the crank: `crankTurnsAtG` the other way round.
  *
  * With V = pi h (R^2 - r0^2) and m = V rho, wraps = V rho g cos a / (pi (R + r0)) = h rho g cos a (R - r0),
- * which is linear in R, so the radius follows from the wraps at once. A lead adds the same to both squares.
+ * which is linear in R, so the radius follows from the wraps at once. A lead adds the same to both squares. In a ball, with
+ * V = 4/3 pi (R^3 - r0^3), wraps = rho g cos a (R^2 - r0^2).
  *
  * @example
  * massAtTurnsG({ coreDiameterMm: 24, heightMm: 68 }, 0, 4.1) // => 0
@@ -144,6 +151,11 @@ export function massAtTurnsG(shape: CakeShape, crankTurns: number, gristMPerG: n
   const { coreDiameterMm, heightMm, densityGPerCm3 = DENSITY_WOUND_ONCE } = shape;
   const wraps = crankTurns * (shape.spindleTurnsPerCrank ?? 1);
   const { cosine, addedM2 } = wrapOf(shape);
+  if (shape.ball) {
+    const [innerM, densityGPerM3] = [coreDiameterMm / 2000, densityGPerCm3 * 1e6];
+    const outerM = Math.sqrt(innerM ** 2 + wraps / (densityGPerM3 * gristMPerG * cosine));
+    return (4 / 3) * Math.PI * densityGPerM3 * (outerM ** 3 - innerM ** 3);
+  }
   const coreM = Math.sqrt((coreDiameterMm / 2000) ** 2 + addedM2);
   const heightM = heightMm / 1000;
   const densityGPerM3 = densityGPerCm3 * 1e6;
@@ -155,7 +167,7 @@ function wrapsAtG(shape: CakeShape, massG: number, gristMPerG: number): number {
   const { cosine, addedM2 } = wrapOf(shape);
   const outerM = Math.sqrt((radiusAtMm(shape, massG) / 1000) ** 2 + addedM2);
   const coreM = Math.sqrt((shape.coreDiameterMm / 2000) ** 2 + addedM2);
-  return (massG * gristMPerG * cosine) / (Math.PI * (outerM + coreM));
+  return massG * gristMPerG * cosine * wrapsPerM(coreM, outerM, shape.ball);
 }
 
 function cakeMassG({ massG, lengthM, gristMPerG }: CakeInput): number {
@@ -187,4 +199,5 @@ export function requireShape(shape: CakeShape, path = ''): void {
   requireWithin(shape.leadMm, 0, 10_000, `${at}leadMm`);
   if (shape.crossingAngleDeg !== undefined)
     throw new InputError('give the crossing angle or the lead, not both', `${at}leadMm`);
+  if (shape.ball) throw new InputError('a ball is wound by hand: it has no guide with a lead', `${at}leadMm`);
 }

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { cake, crankTurnsAtG, massAtTurnsG } from './cake';
 import { FIBRE_NAMES } from './fibre';
+import { packageDensity } from './learning';
 import { massBalance } from './massBalance';
 import { standardAirFactor } from './moisture';
 import { liveOperations } from './piece';
@@ -63,6 +64,54 @@ describe('cake', () => {
     function onSpindleAtLength(of: typeof shape, atM: number, grist: number): number {
       return cake({ ...of, massG: Math.max(1e-9, atM / grist), gristMPerG: grist }).outerDiameterMm;
     }
+  });
+});
+
+describe('a ball that is wound round itself in the hand', () => {
+  const ball = winder.map(({ spindleTurnsPerCrank: _crank, ...shape }) => ({ ...shape, ball: true as const }));
+
+  test('mass from turns is turns from mass, turned round; its height does not count', () => {
+    fc.assert(
+      fc.property(ball, grams, gristMPerG, (shape, massG, grist) => {
+        const turns = crankTurnsAtG(shape, massG, grist);
+        expect(massAtTurnsG(shape, turns, grist) / massG).toBeCloseTo(1, 9);
+        expect(crankTurnsAtG({ ...shape, heightMm: 7 }, massG, grist)).toBe(turns);
+      }),
+    );
+  });
+
+  test('wraps added up one by one give the same number, some 5 to 10 % fewer than a cake as high as a thumb would have', () => {
+    const thumb = { coreDiameterMm: 26, heightMm: 60, densityGPerCm3: 0.3 };
+    for (const massG of [25, 40, 60]) {
+      const { lengthM, wraps } = cake({ ...thumb, ball: true, massG, gristMPerG: 4.1 });
+      const steps = 100_000;
+      let sum = 0;
+      for (let i = 0; i < steps; i++) {
+        const { outerDiameterMm } = cake({ ...thumb, ball: true, massG: ((i + 0.5) / steps) * massG, gristMPerG: 4.1 });
+        sum += lengthM / steps / (Math.PI * (outerDiameterMm / 1000));
+      }
+      expect(sum / wraps).toBeCloseTo(1, 6);
+      const asCake = cake({ ...thumb, massG, gristMPerG: 4.1 }).wraps;
+      expect(wraps / asCake).toBeGreaterThan(0.85);
+      expect(wraps / asCake).toBeLessThan(0.97);
+    }
+  });
+
+  test('what it holds stays within the largest diameter, and its firmness follows from its size', () => {
+    fc.assert(
+      fc.property(ball, (shape) => {
+        const { usableMassG } = winderFit({ massG: 1, densityGPerCm3: shape.densityGPerCm3, winder: shape });
+        const { outerDiameterMm } = cake({ ...shape, massG: usableMassG, gristMPerG: 2 });
+        expect(outerDiameterMm).toBeLessThanOrEqual(shape.maxDiameterMm * (1 + 1e-9));
+        const measured = { ...shape, massG: usableMassG, diameterMm: outerDiameterMm, heightMm: outerDiameterMm };
+        expect(packageDensity(measured) / shape.densityGPerCm3).toBeCloseTo(1, 9);
+      }),
+    );
+  });
+
+  test('it has no guide, and so no lead', () => {
+    const shape = { coreDiameterMm: 26, heightMm: 60, ball: true as const, leadMm: 20 };
+    expect(() => cake({ ...shape, massG: 40, gristMPerG: 4 })).toThrow('wound by hand');
   });
 });
 

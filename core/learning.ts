@@ -9,6 +9,7 @@ export interface CakeSeen {
   massG: number;
   lengthM: number;
   coreDiameterMm: number;
+  ball?: true;
   /** Of a hand that keeps the angle, or of a guide that keeps its lead. */
   crossingAngleDeg?: number;
   leadMm?: number;
@@ -33,14 +34,19 @@ export function packageDensity({
   coreDiameterMm,
   diameterMm,
   heightMm,
+  ball,
 }: {
   massG: number;
   coreDiameterMm: number;
   diameterMm: number;
   heightMm: number;
+  /** A little flat or long, as balls are. */
+  ball?: true;
 }): number {
   if (diameterMm <= coreDiameterMm) throw new InputError('a cake is wider than the spindle it was on', 'diameterMm');
-  const volumeMm3 = (Math.PI / 4) * heightMm * (diameterMm ** 2 - coreDiameterMm ** 2);
+  const volumeMm3 = ball
+    ? (Math.PI / 6) * (diameterMm ** 2 * heightMm - coreDiameterMm ** 3)
+    : (Math.PI / 4) * heightMm * (diameterMm ** 2 - coreDiameterMm ** 2);
   return massG / (volumeMm3 / 1000);
 }
 
@@ -57,13 +63,14 @@ export function crankRatioSeen(
     lengthM,
     turns,
     coreDiameterMm,
+    ball,
     crossingAngleDeg,
     leadMm,
   }: Omit<CakeSeen, 'diameterMm' | 'heightMm' | 'windingMs'>,
   { diameterMm, heightMm }: { diameterMm: number; heightMm: number },
 ): number {
-  const densityGPerCm3 = packageDensity({ massG, coreDiameterMm, diameterMm, heightMm });
-  const shape: CakeShape = { coreDiameterMm, heightMm, densityGPerCm3, crossingAngleDeg, leadMm };
+  const densityGPerCm3 = packageDensity({ massG, coreDiameterMm, diameterMm, heightMm, ball });
+  const shape: CakeShape = { coreDiameterMm, heightMm, ball, densityGPerCm3, crossingAngleDeg, leadMm };
   return crankTurnsAtG(shape, massG, lengthM / massG) / turns;
 }
 

@@ -205,10 +205,15 @@ test('another size is only told where it brings what it says', () => {
   fc.assert(
     fc.property(input, (given) => {
       const made = (of: MinisInput, d: number) => filledWell(of).reduce((sum, each) => sum + each[d]!, 0);
-      for (const { demandId, massG, more } of otherSizes(given)) {
+      const madeNow = given.demands.map((_, d) => made(given, d));
+      for (const { demandId, massG, more } of otherSizes(given, madeNow)) {
         const d = given.demands.findIndex(({ id }) => id === demandId);
         const other = { ...given, demands: given.demands.map((each, i) => (i === d ? { ...each, massG } : each)) };
         expect(made(other, d) - made(given, d)).toBeGreaterThanOrEqual(more);
+        // A plan that makes one more already is promised one less, or nothing.
+        const better = madeNow.map((count, i) => (i === d ? count + 1 : count));
+        const promised = otherSizes(given, better).find((each) => each.demandId === demandId && each.massG === massG);
+        expect(promised?.more ?? 0).toBeLessThanOrEqual(Math.max(0, more - 1));
         expect(Math.abs(massG / given.demands[d]!.massG - 1)).toBeLessThanOrEqual(0.15 + 1e-9);
       }
     }),

@@ -19,13 +19,14 @@ const STEP_G = 0.1;
  * What if a size were a little smaller, or a little larger? The largest smaller size that makes more of it, and the
  * largest that makes as many, so that less is left over. Sizes that are made as often as they are wanted can only grow.
  *
- * Each is tried with `filledWell` on the whole plan; the other sizes stay as they are.
+ * Each is tried with `filledWell` on the whole plan, which may fall short of the best: it is held against what the plan
+ * really makes, so that nothing is promised that is there already. The other sizes stay as they are.
  *
+ * @param madeNow how many the plan makes of each size
  * @example
- * otherSizes({ parents: [{ id: 'a', massG: 104 }], demands: [{ id: 'm', massG: 12, count: 20 }], cutLossG: 0.2 }) // => [{ demandId: 'm', massG: 11.3, more: 1 }, { demandId: 'm', massG: 12.8, more: 0 }]
+ * otherSizes({ parents: [{ id: 'a', massG: 104 }], demands: [{ id: 'm', massG: 12, count: 20 }], cutLossG: 0.2 }, [8]) // => [{ demandId: 'm', massG: 11.3, more: 1 }, { demandId: 'm', massG: 12.8, more: 0 }]
  */
-export function otherSizes(input: MinisInput): OtherSize[] {
-  const madeNow = madeWell(input);
+export function otherSizes(input: MinisInput, madeNow: readonly number[]): OtherSize[] {
   return input.demands.flatMap((demand, d) => {
     const made = madeNow[d]!;
     const sizes = sizesThatFit(input, d);

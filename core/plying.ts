@@ -103,7 +103,7 @@ export function plied({ method, packages, from, side, gristMPerG }: PlyInput): P
  * By how much the two strands of a ply differ: the first less the second, at every place along it.
  *
  * @example
- * gapOf([{ lengthM: 4, wraps: [{ sense: 1, startM2: 1, perM: 0 }] }, { lengthM: 4, wraps: [] }]).wraps // => [{ sense: 1, startM2: 1, perM: 0 }]
+ * gapOf([{ lengthM: 4, wraps: [{ sense: 1, start: 1, perM: 0 }] }, { lengthM: 4, wraps: [] }]).wraps // => [{ sense: 1, start: 1, perM: 0 }]
  */
 export function gapOf([first, second]: readonly [TwistChange, TwistChange]): TwistChange {
   return {
@@ -208,13 +208,13 @@ export function leftoverExpectedM({
  * in the hand; null where it nowhere does.
  *
  * @example
- * twistsUpFromM({ lengthM: 100, wraps: [{ sense: 1, startM2: 0.0025, perM: 0 }] }) // => null
+ * twistsUpFromM({ lengthM: 100, wraps: [{ sense: 1, start: 0.0025, perM: 0 }] }) // => null
  */
 export function twistsUpFromM({ lengthM, wraps }: TwistChange): number | null {
   const [outer] = wraps;
   if (!outer) return null;
-  // 1/r has grown by the factor where r^2 has shrunk by its square.
-  const atM = (outer.startM2 * (1 / MARKEDLY ** 2 - 1)) / outer.perM;
+  // 1/r has grown by the factor where r^2 has shrunk by its square, in a ball r^3 by its cube.
+  const atM = (outer.start * (1 / MARKEDLY ** (outer.ball ? 3 : 2) - 1)) / outer.perM;
   return outer.perM < 0 && atM < lengthM ? atM : null;
 }
 

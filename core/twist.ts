@@ -4,6 +4,7 @@ import { InputError } from './inputError';
 import { requirePositive, requireWithin } from './require';
 import {
   changeAt,
+  fromOtherEnd,
   reversed,
   roundLoop,
   turnsWithin,
@@ -160,14 +161,8 @@ export type Lying =
   /** In a loop: a hank, a skein, on a reel; `free` ends lie on the outside. */
   { as: 'loop' } | ({ as: 'package'; laid: LaidOn | null } & Access);
 
-/** How a package is wound: which way round its strand was laid, and how large it is. */
-export interface LaidOn {
-  /** +1 clockwise, -1 counterclockwise, seen from the near side, times the cosine of the crossing angle. */
-  sense: number;
-  /** Squares of the radius (m2): of the core with what a lead adds, and what it grows by with each metre from the inner end. */
-  coreM2: number;
-  perM: number;
-}
+/** How a package is wound, from its inner end and seen from its near side. */
+export type LaidOn = Wraps;
 
 /** A strand in the middle of its steps. */
 export interface StrandState {
@@ -250,17 +245,11 @@ function requireReachable(lies: Lying, { end, side }: Extract<Leaving, { mode: '
  * From the inner end it comes off the way it was laid, from the outer end the other way; from the far side the sign flips.
  *
  * @example
- * wrapsOff({ sense: -1, coreM2: 0.25, perM: 0.5 }, 10, { end: 'outer', side: 'near' }) // => { sense: 1, startM2: 5.25, perM: -0.5 }
+ * wrapsOff({ sense: -1, start: 0.25, perM: 0.5 }, 10, { end: 'outer', side: 'near' }) // => { sense: 1, start: 5.25, perM: -0.5 }
  */
-export function wrapsOff(
-  { sense, coreM2, perM }: LaidOn,
-  lengthM: number,
-  { end, side }: { end: PackageEnd; side: PackageSide },
-): Wraps {
-  const seen = side === 'near' ? sense : -sense;
-  return end === 'inner'
-    ? { sense: seen, startM2: coreM2, perM }
-    : { sense: -seen, startM2: coreM2 + perM * lengthM, perM: -perM };
+export function wrapsOff(laid: LaidOn, lengthM: number, { end, side }: { end: PackageEnd; side: PackageSide }): Wraps {
+  const sense = side === 'near' ? laid.sense : -laid.sense;
+  return end === 'inner' ? { ...laid, sense } : fromOtherEnd({ ...laid, sense: -sense }, lengthM);
 }
 
 function afterLaying(state: StrandState, onto: Laying, gristMPerG: number, path: string): StrandState {
@@ -278,10 +267,9 @@ function afterLaying(state: StrandState, onto: Laying, gristMPerG: number, path:
     case 'carried': {
       const { innerEnd, farSide } = onto;
       const laid = laidBy(onto, gristMPerG, path);
-      const { sense, coreM2: startM2, perM } = laid;
       return {
         ...state,
-        change: onto.mode === 'carried' ? wrapped(state.change, { sense, startM2, perM }) : state.change,
+        change: onto.mode === 'carried' ? wrapped(state.change, laid) : state.change,
         lies: { as: 'package', laid, ...(innerEnd && { innerEnd }), ...(farSide && { farSide }) },
       };
     }
@@ -296,15 +284,15 @@ function afterLaying(state: StrandState, onto: Laying, gristMPerG: number, path:
  * laidBy({ mode: 'spindle', direction: 'cw', coreDiameterMm: 24, heightMm: 68 }, 4.1).sense // => -1
  */
 export function laidBy(onto: Exclude<Laying, { mode: 'reel' }>, gristMPerG: number, path = 'onto'): LaidOn {
-  const { coreDiameterMm, heightMm, densityGPerCm3 = DENSITY_WOUND_ONCE, direction, mode } = onto;
+  const { coreDiameterMm, heightMm, ball, densityGPerCm3 = DENSITY_WOUND_ONCE, direction, mode } = onto;
   requireShape(onto, path);
   const { cosine, addedM2 } = wrapOf(onto);
-  const massPerMG = 1 / gristMPerG;
-  return {
-    sense: senseOfLaying(mode, direction) * cosine,
-    coreM2: (coreDiameterMm / 2000) ** 2 + addedM2,
-    perM: massPerMG / (densityGPerCm3 * 1e6 * Math.PI * (heightMm / 1000)),
-  };
+  const sense = senseOfLaying(mode, direction) * cosine;
+  const coreM = coreDiameterMm / 2000;
+  const volumePerMM3 = 1 / (gristMPerG * densityGPerCm3 * 1e6);
+  return ball
+    ? { sense, start: coreM ** 3, perM: volumePerMM3 / ((4 / 3) * Math.PI), ball }
+    : { sense, start: coreM ** 2 + addedM2, perM: volumePerMM3 / (Math.PI * (heightMm / 1000)) };
 }
 
 /**

@@ -1,3 +1,4 @@
+import { cake } from './cake';
 import { afterSteps, type Laying, type TwistStep } from './twist';
 import { changeAt, turnsWithin } from './twistChange';
 import {
@@ -135,7 +136,7 @@ test('minis: each has what its stretch got, and what is left of the cake has a w
   expect(changeAt(second!.change, 0)).toBeCloseTo(-1 / (2 * Math.PI * Math.sqrt(0.012 ** 2 + growth * 40)), 12);
   const rest = of(events, 20);
   expect(rest.change.wraps).toEqual([]);
-  expect(Math.sqrt(rest.laid!.coreM2)).toBeCloseTo(Math.sqrt(0.012 ** 2 + growth * 120), 12);
+  expect(Math.sqrt(rest.laid!.start)).toBeCloseTo(Math.sqrt(0.012 ** 2 + growth * 120), 12);
 });
 
 test('minis that are carried round an arm get one turn more for each loop', () => {
@@ -185,7 +186,8 @@ test('the account comes to the same as the steps themselves', () => {
     taken(2, { left: 'far' as const, fromEnd: 'outer', parts: [part(3, 380, noted)] }),
     taken(3, {
       left: 'near' as const,
-      parts: [part(4, 380, { ...noted, how: 'carried', direction: 'ccw' }, 'ball')],
+      // Round a stick, where it keeps the height that it has.
+      parts: [part(4, 380, { ...noted, how: 'carried', direction: 'ccw', ball: false }, 'ball')],
     }),
   ];
   const steps: TwistStep[] = [
@@ -215,4 +217,43 @@ test('what a piece of a story is: what stayed of a cake is one, whatever was cut
   const rest = { pieceId: 20, lengthM: 260 };
   const events = [...wound, taken(2, { left: 'near', parts: [part(11, 40, MINI, 'mini skein')], rest })];
   expect([1, 2, 11, 20, 99].map((id) => formInStory(events, id))).toEqual(['hank', 'cake', 'mini skein', 'cake', null]);
+});
+
+describe('by its own shape', () => {
+  const turnsOf = ({ change }: PieceTwist) => turnsWithin(change, 0, change.lengthM);
+  const used = (piece: PieceTwist, end: 'inner' | 'outer') =>
+    afterSteps(strandStateOf(piece), [{ from: { mode: 'over-end', end, side: 'near' } }], 4).change;
+
+  test('over the nose of a cone the turns are those round the middle between nose and base', () => {
+    const cone = of([came('cone', { ...CAKE, coreDiameterMm: 50, outerDiameterMm: 130 })], 1);
+    const over = used(cone, 'outer');
+    expect(Math.abs(turnsWithin(over, 0, 380))).toBeCloseTo(380 / (Math.PI * 0.09), 9);
+    // From the first metre to the last: the layers of a cone are all alike.
+    expect(changeAt(over, 0)).toBeCloseTo(changeAt(over, 380), 12);
+  });
+
+  test('a hand gives a ball as many turns as it makes wraps, more of them by the metre in its middle', () => {
+    const shape = { coreDiameterMm: 26, heightMm: 60, ball: true as const, densityGPerCm3: 0.28 };
+    const { wraps, outerDiameterMm } = cake({ ...shape, lengthM: 380, gristMPerG: 9 });
+    const noted: NotedLaying = { ...CAKE, how: 'carried', coreDiameterMm: 26, outerDiameterMm, ball: true };
+    const ball = of([came('hank'), taken(1, { parts: [part(2, 380, noted, 'ball')] })], 2);
+    expect(turnsOf(ball)).toBeCloseTo(wraps, 6);
+    const laid: Laying = { mode: 'carried', direction: 'cw', ...shape };
+    const planned = afterSteps(
+      strandStateOf(of([came('hank')], 1)),
+      [{ from: { mode: 'rotating' }, onto: laid }],
+      9,
+    ).change;
+    expect(turnsWithin(planned, 0, 380)).toBeCloseTo(wraps, 6);
+    expect(changeAt(ball.change, 0)).toBeCloseTo(1 / (Math.PI * 0.026), 9);
+    // Pulled from its centre, each wrap gives its turn back or doubles it; cut in two, the halves have it between them.
+    expect(turnsWithin(used(ball, 'inner'), 0, 380)).toBeCloseTo(2 * wraps, 6);
+    expect(turnsWithin(ball.change, 0, 150) + turnsWithin(ball.change, 150, 380)).toBeCloseTo(wraps, 6);
+  });
+
+  test('what came as a ball is round, what a stick was wound with is not', () => {
+    const ball = of([came('ball', { ...CAKE })], 1);
+    expect(ball.laid).toMatchObject({ ball: true, start: 0.012 ** 3 });
+    expect(of([came('ball', { ...CAKE, ball: false })], 1).laid!.ball).toBeUndefined();
+  });
 });

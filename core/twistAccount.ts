@@ -11,9 +11,11 @@ export interface NotedLaying extends Access {
   how: 'spindle' | 'carried' | 'reel' | null;
   /** Of the spindle or of the hand, seen from the near side. */
   direction: Round | null;
-  /** Of a package. */
+  /** Of a package across its hole and across it all; of a cone across its nose and across its base. */
   coreDiameterMm: number | null;
   outerDiameterMm: number | null;
+  /** Wound round itself in the hand; where it is not said, what is called a ball is one. */
+  ball?: boolean;
   /** On the bare core. */
   crossingAngleDeg: number;
   /** Once round a reel. */
@@ -112,7 +114,7 @@ function asItCame({
     change: unchanged(length),
     gap: joined ? 'joined' : asMade ? null : 'came wound',
     form,
-    laid: noted && laidAs(noted, length),
+    laid: noted && laidAs(form, noted, length),
     loopM,
     access: accessOf(form, noted),
   };
@@ -129,7 +131,8 @@ function accessOf(form: Form, noted: NotedLaying | null): Access {
 }
 
 function laidAs(
-  { how, direction, coreDiameterMm, outerDiameterMm, crossingAngleDeg }: NotedLaying,
+  form: Form,
+  { how, direction, coreDiameterMm, outerDiameterMm, ball = form === 'ball', crossingAngleDeg }: NotedLaying,
   lengthM: number,
 ): LaidOn | null {
   if (how === null || how === 'reel' || direction === null || coreDiameterMm === null || outerDiameterMm === null)
@@ -139,12 +142,13 @@ function laidAs(
   const { cosine, addedM2 } = wrapOf(
     geared ? { leadMm: leadOfGuideMm({ coreDiameterMm, crossingAngleDeg }) } : { crossingAngleDeg },
   );
-  const coreM2 = (coreDiameterMm / 2000) ** 2;
-  return {
-    sense: senseOfLaying(how, direction) * cosine,
-    coreM2: coreM2 + addedM2,
-    perM: ((outerDiameterMm / 2000) ** 2 - coreM2) / lengthM,
-  };
+  const sense = senseOfLaying(how, direction) * cosine;
+  const [innerM, outerM] = [coreDiameterMm / 2000, outerDiameterMm / 2000];
+  // Along a cone each layer runs between nose and base, to and fro: on the whole as round the middle of it.
+  if (form === 'cone') return { sense, start: ((innerM + outerM) / 2) ** 2, perM: 0 };
+  return ball
+    ? { sense, start: innerM ** 3, perM: (outerM ** 3 - innerM ** 3) / lengthM, ball: true }
+    : { sense, start: innerM ** 2 + addedM2, perM: (outerM ** 2 - innerM ** 2) / lengthM };
 }
 
 /** Less by more than the scale and the air explain was used. */
@@ -172,7 +176,7 @@ function cutTo(piece: PieceTwist, fromM: number, toM: number): PieceTwist {
   return {
     ...piece,
     change: stretchOf(change, fromM, toM),
-    laid: laid && { ...laid, coreM2: laid.coreM2 + laid.perM * fromM },
+    laid: laid && { ...laid, start: laid.start + laid.perM * fromM },
   };
 }
 
@@ -220,14 +224,13 @@ function leaving(
 }
 
 function layDown(change: TwistChange, gap: TwistGap | null, form: Form, noted: NotedLaying | null): PieceTwist {
-  const laid = noted && laidAs(noted, change.lengthM);
+  const laid = noted && laidAs(form, noted, change.lengthM);
   const loopM = noted?.loopM ?? null;
   const base = { form, laid, loopM, access: accessOf(form, noted) };
   if (noted?.how === null || !noted) return { ...base, change, gap: gap ?? 'laying not noted' };
   if (noted.how !== 'carried') return { ...base, change, gap };
   if (noted.direction === null) return { ...base, change, gap: gap ?? 'laying not noted' };
-  if (laid)
-    return { ...base, change: wrapped(change, { sense: laid.sense, startM2: laid.coreM2, perM: laid.perM }), gap };
+  if (laid) return { ...base, change: wrapped(change, laid), gap };
   if (loopM === null) return { ...base, change, gap: gap ?? 'loop not measured' };
   return { ...base, change: wrapped(change, roundLoop(senseOf(noted.direction), loopM)), gap };
 }

@@ -5,10 +5,33 @@
 export interface Wraps {
   /** Clockwise +1, counterclockwise -1, seen from where the strand is held; times the cosine of the crossing angle. */
   sense: number;
-  /** The square of the radius (m2) at the start of the strand, */
-  startM2: number;
-  /** and what it grows by with each metre along it (m2 per m): the area of a package grows with its length. */
+  /** The square of the radius (m2) at the start of the strand; in a ball its cube (m3), */
+  start: number;
+  /** and what that grows by with each metre along it: the area of a package grows with its length, a ball's volume. */
   perM: number;
+  /** Wound round and round itself, as a ball. */
+  ball?: true;
+}
+
+/**
+ * The radius in metres of the wrap at one place of the strand.
+ *
+ * @example
+ * Number(radiusOfWrapM({ sense: 1, start: 0.001, perM: 0.0007, ball: true }, 10).toFixed(3)) // => 0.2
+ */
+export function radiusOfWrapM({ start, perM, ball }: Wraps, atM: number): number {
+  const grown = start + perM * atM;
+  return ball ? Math.cbrt(grown) : Math.sqrt(grown);
+}
+
+/**
+ * The same wraps gone through from the other end of a strand of that length.
+ *
+ * @example
+ * fromOtherEnd({ sense: 1, start: 1, perM: 0.5 }, 10) // => { sense: 1, start: 6, perM: -0.5 }
+ */
+export function fromOtherEnd(wraps: Wraps, lengthM: number): Wraps {
+  return { ...wraps, start: wraps.start + wraps.perM * lengthM, perM: wraps.perM === 0 ? 0 : -wraps.perM };
 }
 
 /** How a strand's twist has been changed, at every place along it. */
@@ -35,14 +58,14 @@ export function unchanged(lengthM: number): TwistChange {
  * changeAt(wrapped(unchanged(100), roundLoop(-1, 1.6)), 40) // => -0.625
  */
 export function roundLoop(sense: number, loopM: number): Wraps {
-  return { sense, startM2: (loopM / (2 * Math.PI)) ** 2, perM: 0 };
+  return { sense, start: (loopM / (2 * Math.PI)) ** 2, perM: 0 };
 }
 
 /**
  * The same strand with one more change on top.
  *
  * @example
- * wrapped(unchanged(8), { sense: 1, startM2: 1, perM: 0 }).wraps.length // => 1
+ * wrapped(unchanged(8), { sense: 1, start: 1, perM: 0 }).wraps.length // => 1
  */
 export function wrapped(change: TwistChange, wraps: Wraps): TwistChange {
   return { ...change, wraps: [...change.wraps, wraps] };
@@ -52,16 +75,12 @@ export function wrapped(change: TwistChange, wraps: Wraps): TwistChange {
  * The same strand seen from its other end. Twist leans the same way from either end.
  *
  * @example
- * reversed({ lengthM: 10, wraps: [{ sense: 1, startM2: 1, perM: 0.5 }] }).wraps // => [{ sense: 1, startM2: 6, perM: -0.5 }]
+ * reversed({ lengthM: 10, wraps: [{ sense: 1, start: 1, perM: 0.5 }] }).wraps // => [{ sense: 1, start: 6, perM: -0.5 }]
  */
 export function reversed({ lengthM, wraps }: TwistChange): TwistChange {
   return {
     lengthM,
-    wraps: wraps.map(({ sense, startM2, perM }) => ({
-      sense,
-      startM2: startM2 + perM * lengthM,
-      perM: perM === 0 ? 0 : -perM,
-    })),
+    wraps: wraps.map((each) => fromOtherEnd(each, lengthM)),
   };
 }
 
@@ -69,12 +88,12 @@ export function reversed({ lengthM, wraps }: TwistChange): TwistChange {
  * What lies between two places of a strand.
  *
  * @example
- * stretchOf({ lengthM: 10, wraps: [{ sense: 1, startM2: 1, perM: 0.5 }] }, 4, 6) // => { lengthM: 2, wraps: [{ sense: 1, startM2: 3, perM: 0.5 }] }
+ * stretchOf({ lengthM: 10, wraps: [{ sense: 1, start: 1, perM: 0.5 }] }, 4, 6) // => { lengthM: 2, wraps: [{ sense: 1, start: 3, perM: 0.5 }] }
  */
 export function stretchOf({ wraps }: TwistChange, fromM: number, toM: number): TwistChange {
   return {
     lengthM: toM - fromM,
-    wraps: wraps.map(({ sense, startM2, perM }) => ({ sense, startM2: startM2 + perM * fromM, perM })),
+    wraps: wraps.map((each) => ({ ...each, start: each.start + each.perM * fromM })),
   };
 }
 
@@ -82,7 +101,7 @@ export function stretchOf({ wraps }: TwistChange, fromM: number, toM: number): T
  * The same strand by another ruler: two weighings seldom give quite the same length, and places are kept as shares.
  *
  * @example
- * asLong({ lengthM: 10, wraps: [{ sense: 1, startM2: 1, perM: 0.5 }] }, 5) // => { lengthM: 5, wraps: [{ sense: 1, startM2: 1, perM: 1 }] }
+ * asLong({ lengthM: 10, wraps: [{ sense: 1, start: 1, perM: 0.5 }] }, 5) // => { lengthM: 5, wraps: [{ sense: 1, start: 1, perM: 1 }] }
  */
 export function asLong({ lengthM, wraps }: TwistChange, newLengthM: number): TwistChange {
   return {
@@ -95,42 +114,52 @@ export function asLong({ lengthM, wraps }: TwistChange, newLengthM: number): Twi
  * The change at one place, in turns per metre; Z is positive.
  *
  * @example
- * changeAt({ lengthM: 300, wraps: [{ sense: -1, startM2: 0.012 ** 2, perM: 4e-6 }] }, 0) // => -13.262911924324612
+ * changeAt({ lengthM: 300, wraps: [{ sense: -1, start: 0.012 ** 2, perM: 4e-6 }] }, 0) // => -13.262911924324612
  */
 export function changeAt({ wraps }: TwistChange, atM: number): number {
-  return wraps.reduce(
-    (sum, { sense, startM2, perM }) => sum + sense / (2 * Math.PI * Math.sqrt(startM2 + perM * atM)),
-    0,
-  );
+  return wraps.reduce((sum, each) => sum + each.sense / (2 * Math.PI * radiusOfWrapM(each, atM)), 0);
 }
 
 /**
  * Turns that were put into a stretch altogether: the changes summed over it, exactly.
  *
- * The sum of 1/(2 pi sqrt(A + B x)) from a to b is (b - a)/(pi (r(a) + r(b))).
+ * The sum of 1/(2 pi r) from a to b is (b - a)/(pi (r(a) + r(b))) where r^2 grows evenly; in a ball, where r^3 does, it is
+ * 3 (b - a)(r(a) + r(b))/(4 pi (r(a)^2 + r(a) r(b) + r(b)^2)).
  *
  * @example
- * turnsWithin({ lengthM: 100, wraps: [{ sense: 1, startM2: (1.6 / (2 * Math.PI)) ** 2, perM: 0 }] }, 0, 80) // => 50
+ * turnsWithin({ lengthM: 100, wraps: [{ sense: 1, start: (1.6 / (2 * Math.PI)) ** 2, perM: 0 }] }, 0, 80) // => 50
  */
 export function turnsWithin({ wraps }: TwistChange, fromM: number, toM: number): number {
-  return wraps.reduce((sum, { sense, startM2, perM }) => {
-    const radiiM = Math.sqrt(startM2 + perM * fromM) + Math.sqrt(startM2 + perM * toM);
-    return sum + (sense * (toM - fromM)) / (Math.PI * radiiM);
+  return wraps.reduce((sum, each) => {
+    const [a, b] = [radiusOfWrapM(each, fromM), radiusOfWrapM(each, toM)];
+    return sum + each.sense * (toM - fromM) * wrapsPerM(a, b, each.ball);
   }, 0);
+}
+
+/**
+ * Wraps that a metre of strand makes on the whole, between two radii in metres.
+ *
+ * @example
+ * Number(wrapsPerM(0.05, 0.05, true).toFixed(3)) // => 3.183
+ */
+export function wrapsPerM(innerM: number, outerM: number, ball = false): number {
+  const both = innerM + outerM;
+  return ball ? (3 * both) / (4 * Math.PI * (both ** 2 - innerM * outerM)) : 1 / (Math.PI * both);
 }
 
 /**
  * The change at so many places, evenly from the one end to the other, both included.
  *
  * @example
- * [...changesAlong({ lengthM: 3, wraps: [{ sense: 1, startM2: 1 / (4 * Math.PI ** 2), perM: 0 }] }, 2)] // => [1, 1]
+ * [...changesAlong({ lengthM: 3, wraps: [{ sense: 1, start: 1 / (4 * Math.PI ** 2), perM: 0 }] }, 2)] // => [1, 1]
  */
 export function changesAlong({ lengthM, wraps }: TwistChange, places: number): Float64Array {
   const changes = new Float64Array(places);
-  for (const { sense, startM2, perM } of wraps) {
+  for (const { sense, start, perM, ball } of wraps) {
     const turns = sense / (2 * Math.PI);
     const step = (perM * lengthM) / (places - 1);
-    for (let i = 0; i < places; i++) changes[i]! += turns / Math.sqrt(startM2 + step * i);
+    const root = ball ? Math.cbrt : Math.sqrt;
+    for (let i = 0; i < places; i++) changes[i]! += turns / root(start + step * i);
   }
   return changes;
 }

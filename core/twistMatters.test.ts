@@ -14,7 +14,7 @@ import {
 const wraps = fc.array(
   fc.record({
     sense: fc.constantFrom(1, -1, 0.9, -0.9),
-    startM2: fc.double({ min: 1e-4, max: 4e-4, noNaN: true }),
+    start: fc.double({ min: 1e-4, max: 4e-4, noNaN: true }),
     perM: fc.double({ min: 0, max: 8e-6, noNaN: true }),
   }),
   { minLength: 1, maxLength: 3 },
@@ -43,7 +43,7 @@ test('stretches follow one another from end to end, and each is graded as its mi
 });
 
 test('the border between two is where the limit is met', () => {
-  const fading: TwistChange = { lengthM: 300, wraps: [{ sense: -1, startM2: 0.012 ** 2, perM: 5e-6 }] };
+  const fading: TwistChange = { lengthM: 300, wraps: [{ sense: -1, start: 0.012 ** 2, perM: 5e-6 }] };
   const [first, second] = stretchesOf(
     fading,
     { direction: 'S', turnsPerM: 180 },
@@ -57,8 +57,8 @@ test('a yarn of which the twist is not known has no grade; its stretches part at
   const turning: TwistChange = {
     lengthM: 100,
     wraps: [
-      { sense: 1, startM2: 1e-4, perM: 4e-6 },
-      { sense: -1, startM2: 2e-4, perM: 0 },
+      { sense: 1, start: 1e-4, perM: 4e-6 },
+      { sense: -1, start: 2e-4, perM: 0 },
     ],
   };
   const stretches = stretchesOf(turning, null, STARTING_LIMITS.single);

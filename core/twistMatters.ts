@@ -121,7 +121,7 @@ function stretch(change: TwistChange, fromM: number, toM: number, own: OwnTwist 
  * The largest change anywhere along a strand, by size, in turns per metre.
  *
  * @example
- * mostChanged({ lengthM: 4, wraps: [{ sense: -1, startM2: 1 / (4 * Math.PI ** 2), perM: 0 }] }) // => -1
+ * mostChanged({ lengthM: 4, wraps: [{ sense: -1, start: 1 / (4 * Math.PI ** 2), perM: 0 }] }) // => -1
  */
 export function mostChanged(change: TwistChange): number {
   return changesAlong(change, NET).reduce((most, each) => (Math.abs(each) > Math.abs(most) ? each : most), 0);

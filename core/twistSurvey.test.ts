@@ -21,8 +21,8 @@ const change: fc.Arbitrary<TwistChange> = fc
     wraps: wraps.map(({ sense, holeMm, outsideMm, inwards }) => {
       const [inM2, outM2] = [(holeMm / 1000) ** 2, (outsideMm / 1000) ** 2];
       return inwards
-        ? { sense, startM2: outM2, perM: (inM2 - outM2) / lengthM }
-        : { sense, startM2: inM2, perM: (outM2 - inM2) / lengthM };
+        ? { sense, start: outM2, perM: (inM2 - outM2) / lengthM }
+        : { sense, start: inM2, perM: (outM2 - inM2) / lengthM };
     }),
   }));
 
@@ -55,7 +55,7 @@ test('a yarn of which the twist is not known has no metres of any grade', () => 
 });
 
 test('10 km have a million places and one', () => {
-  const long = { lengthM: 10_000, wraps: [{ sense: 1, startM2: 1e-4, perM: 1e-7 }] };
+  const long = { lengthM: 10_000, wraps: [{ sense: 1, start: 1e-4, perM: 1e-7 }] };
   const { places, metres } = twistSurvey(long, OWN, LIMITS);
   expect(places).toBe(1_000_001);
   expect(metres!.hardly + metres!.seen + metres!.trouble).toBeCloseTo(10_000, 6);

@@ -88,10 +88,10 @@ const MOST_IN_THIRD = 400;
 /** How many places a third of the next block may have. */
 function thirdOfBlock({ wraps, lengthM }: TwistChange, fromM: number, apartM: number): number {
   let third = MOST_IN_THIRD;
-  for (const { startM2, perM } of wraps) {
-    const hereM2 = startM2 + perM * fromM;
+  for (const { start, perM } of wraps) {
+    const hereM2 = start + perM * fromM;
     // Towards a hole the radius shrinks; it is not smaller than at the far end of the strand.
-    const leastM2 = perM < 0 ? Math.max(hereM2 * (1 - BLOCK_SHARE), startM2 + perM * lengthM) : hereM2;
+    const leastM2 = perM < 0 ? Math.max(hereM2 * (1 - BLOCK_SHARE), start + perM * lengthM) : hereM2;
     third = Math.min(third, Math.floor((BLOCK_SHARE * leastM2) / (3 * Math.abs(perM) * apartM)));
   }
   return Math.max(1, third);

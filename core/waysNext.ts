@@ -52,7 +52,7 @@ export interface WaysInput {
  * Ways that cannot be, since the end is buried or the side closed, are not among them.
  *
  * @example
- * waysNext({ state: { change: { lengthM: 50, wraps: [] }, lies: { as: 'package', laid: { sense: 1, coreM2: 1e-4, perM: 1e-6 } }, turnedRound: false }, gristMPerG: 4, own: null, limits: { seenPercent: 3, troublePercent: 8 }, workFrom: 'outside', tools: [], loopM: null })[0].use // => { mode: 'rotating' }
+ * waysNext({ state: { change: { lengthM: 50, wraps: [] }, lies: { as: 'package', laid: { sense: 1, start: 1e-4, perM: 1e-6 } }, turnedRound: false }, gristMPerG: 4, own: null, limits: { seenPercent: 3, troublePercent: 8 }, workFrom: 'outside', tools: [], loopM: null })[0].use // => { mode: 'rotating' }
  */
 export function waysNext(input: WaysInput): WayNext[] {
   const { state, tools, loopM } = input;

@@ -8,6 +8,8 @@ export interface WinderLimits {
   maxDiameterMm: number;
   coreDiameterMm: number;
   heightMm: number;
+  /** It becomes a ball, whatever its height. */
+  ball?: true;
 }
 
 export interface WinderFitInput {
@@ -50,8 +52,10 @@ export function winderFit({ massG, densityGPerCm3 = DENSITY_WOUND_ONCE, winder }
   };
 }
 
-function roomForYarnMm3({ heightMm, maxDiameterMm, coreDiameterMm }: WinderLimits): number {
-  return Math.PI * heightMm * ((maxDiameterMm / 2) ** 2 - (coreDiameterMm / 2) ** 2);
+function roomForYarnMm3({ heightMm, maxDiameterMm, coreDiameterMm, ball }: WinderLimits): number {
+  return ball
+    ? (Math.PI / 6) * (maxDiameterMm ** 3 - coreDiameterMm ** 3)
+    : (Math.PI / 4) * heightMm * (maxDiameterMm ** 2 - coreDiameterMm ** 2);
 }
 
 function requireLimits(winder: WinderLimits): void {

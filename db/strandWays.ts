@@ -3,6 +3,7 @@ import type { Round } from '../core/twist';
 
 import { type Db, prepared } from './connection';
 import { sql } from './sql';
+import { IS_BALL } from './woundCakes';
 
 /** How a strand was laid on one of the pieces that an operation made. */
 export interface LaidRow {
@@ -17,6 +18,9 @@ export interface LaidRow {
   innerEnd: 'free' | 'buried' | null;
   farSide: 'open' | 'closed' | null;
 }
+
+/** The same, and whether it was wound round itself as a ball; null where the log does not tell. */
+export type LaidWound = LaidRow & { ball: 0 | 1 | null };
 
 /** Notes how a strand left what it was taken from; null: nobody looked. */
 export function noteLeft(db: Db, operationId: number, way: LeavingWay | null): void {
@@ -54,10 +58,11 @@ const LAID = sql`l.operation_id AS operationId, l.piece_id AS pieceId, l.how, l.
   l.outer_um AS outerUm, l.crossing_millideg AS crossingMillideg, l.loop_mm AS loopMm, l.inner_end AS innerEnd,
   l.far_side AS farSide`;
 
-export function laidOfYarn(db: Db, yarnId: number): LaidRow[] {
-  return prepared<LaidRow>(
+export function laidOfYarn(db: Db, yarnId: number): LaidWound[] {
+  return prepared<LaidWound>(
     db,
-    sql`SELECT ${LAID} FROM strand_laid l JOIN piece p ON p.id = l.piece_id WHERE p.yarn_id = ?`,
+    sql`SELECT ${LAID}, ${IS_BALL} AS ball FROM strand_laid l JOIN piece p ON p.id = l.piece_id
+     LEFT JOIN wound_cake w ON w.operation_id = l.operation_id AND w.piece_id = l.piece_id WHERE p.yarn_id = ?`,
   ).all(yarnId);
 }
 

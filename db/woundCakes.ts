@@ -20,8 +20,9 @@ export interface WoundCakeRow {
   heightUm: number | null;
 }
 
-/** The same with what it weighed when it came off, and what it is called. */
+/** The same with what it weighed when it came off, what it is called, and whether it was wound round itself as a ball. */
 export interface WoundCake extends WoundCakeRow {
+  ball: 0 | 1 | null;
   massMg: number;
   at: string;
   label: string;
@@ -38,12 +39,15 @@ export function insertWoundCake(db: Db, cake: WoundCakeRow): void {
   ).run(cake);
 }
 
+/** Of a wound cake "w" that was wound by hand: round a thumb it turns every way and becomes a ball. */
+export const IS_BALL = sql`(SELECT f.kind = 'thumb' FROM hand_form f WHERE f.id = w.hand_form_id)`;
+
 const SELECT = sql`
   SELECT w.operation_id AS operationId, w.piece_id AS pieceId, w.winder_id AS winderId,
     w.hand_form_id AS handFormId, w.yarn_kind AS yarnKind, w.again, w.core_um AS coreUm,
     w.crossing_millideg AS crossingMillideg, w.turns, w.planned_turns AS plannedTurns, w.winding_ms AS windingMs,
     w.length_mm AS lengthMm, w.counter_mm AS counterMm, w.diameter_um AS diameterUm, w.height_um AS heightUm,
-    m.mass_mg AS massMg, o.at, p.label, p.yarn_id AS yarnId
+    m.mass_mg AS massMg, o.at, p.label, p.yarn_id AS yarnId, ${IS_BALL} AS ball
   FROM wound_cake w
   JOIN live_operation o ON o.id = w.operation_id
   JOIN operation_piece m ON m.operation_id = w.operation_id AND m.piece_id = w.piece_id

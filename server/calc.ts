@@ -54,6 +54,7 @@ const yardageInput = z.strictObject({
 const shape = {
   coreDiameterMm: positive,
   heightMm: positive,
+  ball: z.literal(true).optional(),
   densityGPerCm3: positive.optional(),
   crossingAngleDeg: number.min(0, 'must be 0 or more').max(89, 'must be below 90').optional(),
   leadMm: number.min(0, 'must be 0 or more').max(10_000, 'must be 10,000 or less').optional(),
@@ -76,6 +77,7 @@ const winderFitInput = z.strictObject({
     maxDiameterMm: positive,
     coreDiameterMm: positive,
     heightMm: positive,
+    ball: z.literal(true).optional(),
   }),
 }) satisfies z.ZodType<WinderFitInput>;
 

@@ -115,9 +115,10 @@ function figure(
 }
 
 const sizeOf = (cake: WoundCake) => ({ diameterMm: fromUm(cake.diameterUm!), heightMm: fromUm(cake.heightUm!) });
+const ballOf = ({ ball }: WoundCake) => (ball === 1 ? { ball: true as const } : {});
 
 function densityOf(cake: WoundCake): number {
-  return packageDensity({ massG: fromMg(cake.massMg), coreDiameterMm: fromUm(cake.coreUm), ...sizeOf(cake) });
+  return packageDensity({ massG: fromMg(cake.massMg), coreDiameterMm: fromUm(cake.coreUm), ...ballOf(cake), ...sizeOf(cake) });
 }
 
 function ratioOf(cake: WoundCake): number {
@@ -129,6 +130,7 @@ function ratioOf(cake: WoundCake): number {
       lengthM: fromMm(cake.lengthMm),
       turns: cake.turns,
       coreDiameterMm,
+      ...ballOf(cake),
       ...(cake.winderId === null
         ? { crossingAngleDeg }
         : { leadMm: leadOfGuideMm({ coreDiameterMm, crossingAngleDeg }) }),

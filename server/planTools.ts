@@ -21,6 +21,7 @@ export function planTools({ winders, handForms }: Bench, yarn: YarnToWind): Plan
       crankRatioSd: 0,
       limitSlack: HAND_SLACK,
       crossingAngleDeg: form.crossingAngleDeg,
+      ...(form.kind === 'thumb' && { ball: true as const }),
       key: `form ${form.id}`,
       onto: form.kind,
     })),

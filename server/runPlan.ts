@@ -34,6 +34,7 @@ const tool = z.strictObject({
   name: z.string(),
   coreDiameterMm: positive,
   heightMm: positive,
+  ball: z.literal(true).optional(),
   maxDiameterMm: positive,
   maxMassG: positive,
   spindleTurnsPerCrank: positive,

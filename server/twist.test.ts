@@ -89,7 +89,7 @@ describe('what is noted as a winding is logged', () => {
     // A clockwise spindle lays counterclockwise; its guide keeps the lead of 20 degrees on the bare core.
     expect(laid!.sense).toBe(-1);
     const leadM = Math.PI * 0.024 * Math.tan((20 * Math.PI) / 180);
-    expect(laid!.coreM2).toBeCloseTo(0.012 ** 2 + (leadM / (2 * Math.PI)) ** 2, 12);
+    expect(laid!.start).toBeCloseTo(0.012 ** 2 + (leadM / (2 * Math.PI)) ** 2, 12);
   });
 
   test('two chairs do not turn: nothing is supposed until it was said once, and then the same again', () => {
@@ -199,8 +199,11 @@ describe('a cake that came wound', () => {
     const { gap, laid } = twistOf(db, yarnId, cakeId);
     expect(gap).toBe('came wound');
     expect(laid!.sense).toBe(1);
-    expect(laid!.coreM2).toBeCloseTo(0.013 ** 2, 12);
+    expect(laid!.start).toBeCloseTo(0.013 ** 2, 12);
     expect(errorsOf(noteTwist(db, cakeId, { steps: [{ ...step, operationId: 999 }] }))).toHaveProperty(['']);
+    // Measured once more, that is how large it is.
+    idOf(noteTwist(db, cakeId, { steps: [{ ...step, coreDiameterMm: 30 }] }));
+    expect(twistOf(db, yarnId, cakeId).laid!.start).toBeCloseTo(0.015 ** 2, 12);
   });
 });
 

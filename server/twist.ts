@@ -21,7 +21,7 @@ import { strandOfYarnMm } from '../core/weightClass';
 import type { Db } from '../db/connection';
 import { type LiveOperation, liveOfYarn, type PartRow } from '../db/operations';
 import { piecesOfYarn, type PieceRow } from '../db/pieces';
-import { laidOfYarn, type LaidRow, leftOfYarn } from '../db/strandWays';
+import { laidOfYarn, type LaidWound, leftOfYarn } from '../db/strandWays';
 import { bench, type WinderTool } from './bench';
 import { type NextWay, nextWay } from './nextWay';
 import { pliedRecord, type PliedRecord } from './plied';
@@ -117,8 +117,9 @@ function twistLog(db: Db, yarn: YarnView): LoggedTwist[] {
 
 const loopOf = ({ loopMm }: PieceRow): number | null => (loopMm === null ? null : fromMm(loopMm));
 
-function notedLaying(row: LaidRow): NotedLaying {
+function notedLaying(row: LaidWound): NotedLaying {
   return {
+    ...(row.ball !== null && { ball: row.ball === 1 }),
     how: row.how,
     direction: row.direction,
     coreDiameterMm: row.coreUm === null ? null : fromUm(row.coreUm),
@@ -215,11 +216,11 @@ function toolsFor(db: Db, yarn: YarnView, piece: PieceView): TwistTool[] {
   const grist = piece.grist ?? yarn.grist ?? { mean: SOME_GRIST_M_PER_G, sd: 0 };
   const toWind = { id: yarn.id, kind: kindOfYarn(yarn.fibres), grist, again: woundBefore(piece.form) };
   return planTools(tools, toWind).map(
-    ({ key, name, onto, coreDiameterMm, heightMm, crossingAngleDeg, leadMm, density }): TwistTool => ({
+    ({ key, name, onto, coreDiameterMm, heightMm, ball, crossingAngleDeg, leadMm, density }): TwistTool => ({
       key,
       name,
       onto: onto === 'winder' ? 'winder' : 'hand',
-      shape: { coreDiameterMm, heightMm, crossingAngleDeg, leadMm, densityGPerCm3: density.mean },
+      shape: { coreDiameterMm, heightMm, ball, crossingAngleDeg, leadMm, densityGPerCm3: density.mean },
       turns: roundOf(turning.get(key) ?? null),
     }),
   );

@@ -51,8 +51,10 @@ export function noteTwist(db: Db, pieceId: number, input: unknown): Saved {
           const part = partOnWay(events, at, pieceId);
           if (!part || (event.kind === 'came' && part.form === 'hank')) return;
           const { noted } = part;
-          const coreMm = noted?.coreDiameterMm ?? step.coreDiameterMm;
-          const outerMm = noted?.outerDiameterMm ?? step.outerDiameterMm;
+          // What was wound here is as large as it was logged; what came wound, as it is measured now.
+          const [first, second] = event.kind === 'came' ? [step, noted] : [noted, step];
+          const coreMm = first?.coreDiameterMm ?? second?.coreDiameterMm ?? null;
+          const outerMm = first?.outerDiameterMm ?? second?.outerDiameterMm ?? null;
           if (coreMm !== null && outerMm !== null && outerMm <= coreMm)
             throw new InputError('it is wider than its hole', `steps.${i}.outerDiameterMm`);
           const sized = coreMm !== null && outerMm !== null;

@@ -142,30 +142,46 @@ test('kits: as many as the scarcest of their yarns gives, as counting by hand wo
   expect(kitsPossible(highs, input, [1, 1], 2).kits).toBe(2);
 });
 
+const skein = (pieceId: number, yarnId: number, massG: number) => ({
+  pieceId,
+  yarnId,
+  massG,
+  resolutionG: 1,
+  grist: { mean: 3, sd: 0 },
+  faults: [],
+  fromEnd: 'inner' as const,
+});
+const kitSize = (id: string, yarnId: number, massG = 10, count = 1) => ({
+  id,
+  name: '',
+  yarnId,
+  massG,
+  toleranceG: 0.4,
+  count,
+  priority: 1,
+});
+
+test('what one kit more lacks is what the best plan lacks, not what a quick one does', () => {
+  const { kits } = minisWanted(
+    highs,
+    {
+      parents: [81, 104, 32, 102].map((massG, i) => skein(i + 1, 7, massG)),
+      sizes: [kitSize('small', 7, 11, 2), kitSize('large', 7, 20, 2)],
+      kits: { count: null },
+      oneKnot: false,
+      cutLossG: 0.2,
+    },
+    8,
+  );
+  expect(kits).toMatchObject({ count: 5, forOneMore: [{ sizeId: 'large', missing: 3 }] });
+});
+
 test('asked for kits, it says which yarn limits them and what one more would take', () => {
-  const parent = (pieceId: number, yarnId: number, massG: number) => ({
-    pieceId,
-    yarnId,
-    massG,
-    resolutionG: 1,
-    grist: { mean: 3, sd: 0 },
-    faults: [],
-    fromEnd: 'inner' as const,
-  });
-  const size = (id: string, yarnId: number) => ({
-    id,
-    name: '',
-    yarnId,
-    massG: 10,
-    toleranceG: 0.4,
-    count: 1,
-    priority: 1,
-  });
   const answer = minisWanted(
     highs,
     {
-      parents: [parent(1, 7, 52), parent(2, 8, 33)],
-      sizes: [size('gold', 7), size('violet', 8)],
+      parents: [skein(1, 7, 52), skein(2, 8, 33)],
+      sizes: [kitSize('gold', 7), kitSize('violet', 8)],
       kits: { count: 5 },
       oneKnot: false,
       cutLossG: 0.4,

@@ -1,5 +1,4 @@
 import type { Highs } from 'highs';
-import { filledWell } from '../core/minisByHand';
 import { type MinisWanted, mostKits, planningOf, type PlannedParent, type Shortage, shortages } from '../core/miniPlan';
 import { madeOfEach, type MinisInput } from '../core/minis';
 import { kitsPossible, type MinisPlan, minisPlan, type MinisProgress } from './minisPlan';
@@ -38,16 +37,21 @@ export function minisWanted(
   seconds: number,
   tell?: (answer: MinisAnswer, seeking: MinisProgress['seeking']) => void,
 ): MinisAnswer {
-  const kits = wanted.kits && kitsOfAll(highs, wanted, seconds / 4);
+  const kits = wanted.kits && kitsOfAll(highs, wanted, seconds / 6);
   const { input, parents } = planningOf(wanted, kits?.count);
   const answer = (plan: MinisPlan): MinisAnswer => ({
     input,
     parents,
     plan,
     kits,
-    short: shortages(input, madeOfEach(plan.counts, input.demands.length)),
+    short: shortages(input, madeBy({ input, plan })),
   });
   return answer(minisPlan(highs, input, seconds, tell && (({ plan, seeking }) => tell(answer(plan), seeking))));
+}
+
+/** How many of each size are made. */
+export function madeBy({ input, plan }: Pick<MinisAnswer, 'input' | 'plan'>): number[] {
+  return madeOfEach(plan.counts, input.demands.length);
 }
 
 function kitsOfAll(highs: Highs, wanted: MinisWanted, seconds: number): KitsAnswer {
@@ -74,7 +78,8 @@ function kitsOfAll(highs: Highs, wanted: MinisWanted, seconds: number): KitsAnsw
     byYarn: answers.map(({ yarnId, kits }) => ({ yarnId, kits })),
     forOneMore: limiting.flatMap(({ of }) => {
       const { input } = planningOf(of, count + 1);
-      return shortages(input, madeOfEach(filledWell(input), input.demands.length));
+      const best = minisPlan(highs, input, seconds / apart.length);
+      return shortages(input, madeOfEach(best.counts, input.demands.length));
     }),
   };
 }

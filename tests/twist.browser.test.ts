@@ -216,14 +216,22 @@ test('a cake that came wound is not known; once one has looked how it lies, what
   await maker.page.waitForFunction(() => !document.body.innerText.includes('adds this'));
   expect(inDatabase((db) => twistOfYarn(db, yarnView(db, pageNow(FAIR).yarn.id)!).get(FAIR)!.laid)).toBeNull();
   await picture(maker, /^clockwise, seen from above/);
+  const { operationId } = pageNow(FAIR).story[0]!;
+  await maker.fill(`size-${operationId}-core`, '30');
+  await maker.fill(`size-${operationId}-outer`, '30');
+  await maker.sees('it is wider than that');
+  await maker.fill(`size-${operationId}-outer`, '9.5 cm');
   await maker.press('That is how it was: note it');
   await maker.page.waitForFunction(() => !document.body.innerText.includes('otherwise than it was noted'));
   const { gap, laid } = inDatabase((db) => twistOfYarn(db, yarnView(db, pageNow(FAIR).yarn.id)!).get(FAIR)!);
   // What was before it came stays unknown.
   expect(gap).toBe('came wound');
   expect(laid!.sense).toBeGreaterThan(0);
+  expect(Math.sqrt(laid!.start)).toBeCloseTo(0.015, 9);
   await maker.page.reload();
   await maker.live();
+  const kept = await maker.page.$eval(`#size-${operationId}-outer`, (input) => (input as HTMLInputElement).value);
+  expect(kept).toMatch(/^95\smm$/);
   await maker.sees(/get \d+\.\d to \d+\.\d t\/m Z|gets \d+\.\d to \d+\.\d t\/m Z/);
   await maker.close();
 });

@@ -2,7 +2,7 @@ import load, { type Highs } from 'highs';
 import { InputError } from '../core/inputError';
 import type { MinisWanted } from '../core/miniPlan';
 import { type OtherSize, otherSizes } from '../core/otherSizes';
-import { type MinisAnswer, minisWanted } from '../solver/minisWanted';
+import { type MinisAnswer, madeBy, minisWanted } from '../solver/minisWanted';
 import type { MinisProgress } from '../solver/minisPlan';
 
 /** What the page asks of the worker, and what it is told: the best so far, then the last word. */
@@ -35,7 +35,7 @@ self.onmessage = async ({ data: { question, wanted, seconds } }: MessageEvent<Mi
       tell({ question, kind: 'so far', answer, seeking }),
     );
     tell({ question, kind: 'done', answer });
-    tell({ question, kind: 'other sizes', sizes: otherSizes(answer.input) });
+    tell({ question, kind: 'other sizes', sizes: otherSizes(answer.input, madeBy(answer)) });
   } catch (error) {
     if (!(error instanceof InputError)) throw error;
     tell({ question, kind: 'refused', message: error.message, path: error.path });

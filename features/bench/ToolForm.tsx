@@ -44,6 +44,8 @@ export function ToolForm({
       close();
     },
   });
+  /** Round a thumb it becomes a ball, and that has no height. */
+  const asked = ({ name }: ToolField) => name !== 'heightMm' || form.values.kind !== 'thumb';
   const mark = (name: string, on: boolean) =>
     setMarked((known) =>
       on ? [...known.filter((each) => each !== name), name] : known.filter((each) => each !== name),
@@ -74,7 +76,7 @@ export function ToolForm({
           ]}
         />
       )}
-      {TOOL_FIELDS[kind].map((field) => (
+      {TOOL_FIELDS[kind].filter(asked).map((field) => (
         <Figure
           key={field.name}
           field={field}

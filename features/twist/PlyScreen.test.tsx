@@ -55,7 +55,7 @@ test('of bobbins that turn: each keeps its twist and the two are alike', () => {
 });
 
 test('where two strands differ by the same all along, no place is told', () => {
-  const strand = (sense: number) => ({ lengthM: 90, wraps: [{ sense, startM2: 0.02 ** 2, perM: 0 }] });
+  const strand = (sense: number) => ({ lengthM: 90, wraps: [{ sense, start: 0.02 ** 2, perM: 0 }] });
   const outcome = {
     pliedM: 90,
     strands: [

@@ -2,21 +2,26 @@
 
 import { Button, Checkbox, Segmented } from 'antd';
 import Link from 'next/link';
-import type { ReactNode } from 'react';
+import { type ReactNode, useState } from 'react';
 import type { PackageEnd } from '../../core/faults';
+import { inWords, sizeFigure } from '../../core/format';
+import { reading } from '../../core/inputError';
 import type { Form } from '../../core/piece';
 import { endsOf } from '../../core/schools';
+import { parseSizeMm } from '../../core/span';
 import { isLoop, type LayingWay, waysToLeave } from '../../core/strandWays';
 import type { Access } from '../../core/twist';
 import { formInStory, partOnWay } from '../../core/twistAccount';
 import type { TwistPage, TwistTool } from '../../server/twist';
 import { shortDate } from '../../ui/dates';
+import { TextField } from '../../ui/Field';
 import { PlainSelect } from '../../ui/PlainSelect';
+import { useSystem } from '../../ui/Providers';
 import { PictureChoice } from '../../ui/strand/PictureChoice';
 import { BY_HAND, layingPictures, leavingPictures, ON_A_SPINDLE, ROUND_A_REEL } from '../../ui/strand/ways';
 import { SpiralPicture } from '../../ui/strand/WayPictures';
 import styles from './StepCards.module.css';
-import type { Trial, TriedLeaving } from './trial';
+import { type PackageSize, supposedPackage, type Trial, type TriedLeaving } from './trial';
 
 interface Tries {
   page: TwistPage;
@@ -96,6 +101,14 @@ function CameCard({ page, trial, change, at: i }: Tries & { at: number }) {
             value={trial.laid[operationId] ?? ''}
             onChange={(way) => change({ laid: { ...trial.laid, [operationId]: way } })}
           />
+          <Sizes
+            name={`size-${operationId}`}
+            form={form}
+            given={trial.sizes[operationId]}
+            noted={event.piece.noted}
+            supposed={supposedPackage(page, event.piece)}
+            onChange={(size) => change({ sizes: withOrWithout(trial.sizes, operationId, size) })}
+          />
           <Reach
             form={form}
             access={trial.access[operationId] ?? {}}
@@ -106,6 +119,69 @@ function CameCard({ page, trial, change, at: i }: Tries & { at: number }) {
     </Card>
   );
 }
+
+function withOrWithout(sizes: Trial['sizes'], operationId: number, size: PackageSize | null): Trial['sizes'] {
+  const { [operationId]: _before, ...others } = sizes;
+  return size ? { ...others, [operationId]: size } : others;
+}
+
+/** How large it is: the narrower it is, the more often a metre of it goes round. */
+function Sizes({
+  name,
+  form,
+  given,
+  noted,
+  supposed,
+  onChange,
+}: {
+  name: string;
+  form: Form;
+  given: PackageSize | undefined;
+  noted: PackageSize | null;
+  supposed: PackageSize;
+  onChange: (size: PackageSize | null) => void;
+}) {
+  const system = useSystem();
+  const figure = (mm: number | null | undefined) => (mm ? inWords(sizeFigure(mm, system)) : '');
+  const before = [figure(noted?.coreDiameterMm), figure(noted?.outerDiameterMm)];
+  const [typed, setTyped] = useState(given ? [figure(given.coreDiameterMm), figure(given.outerDiameterMm)] : before);
+  const read = (texts: readonly string[]) =>
+    texts.map((text) => reading(() => (text.trim() === '' ? null : parseSizeMm(text, system, SIZES, ''))));
+  const [core, outer] = read(typed);
+  const type = (next: string[]) => {
+    setTyped(next);
+    const [coreMm, outerMm] = read(next).map(({ value }) => value);
+    onChange(coreMm && outerMm && outerMm > coreMm ? { coreDiameterMm: coreMm, outerDiameterMm: outerMm } : null);
+  };
+  // What was given was taken back, or is noted now.
+  if (!given && core!.value && outer!.value && outer!.value > core!.value && typed.join() !== before.join())
+    setTyped(before);
+  const narrow = core!.value && outer!.value && outer!.value <= core!.value;
+  const [inner, whole] =
+    form === 'cone' ? ['Across its nose', 'Across its base'] : ['Across its hole', 'Across it all'];
+  return (
+    <div className={styles.sizes}>
+      <TextField
+        name={`${name}-core`}
+        label={inner}
+        value={typed[0]!}
+        onChange={(text) => type([text, typed[1]!])}
+        placeholder={figure(supposed.coreDiameterMm)}
+        error={core!.error}
+      />
+      <TextField
+        name={`${name}-outer`}
+        label={whole}
+        value={typed[1]!}
+        onChange={(text) => type([typed[0]!, text])}
+        placeholder={figure(supposed.outerDiameterMm)}
+        error={outer!.error ?? (narrow ? 'it is wider than that' : undefined)}
+      />
+    </div>
+  );
+}
+
+const SIZES = { lowMm: 5, highMm: 1000 };
 
 /** Something that was wound, split or cut: how the strand left, and how it was laid on the way to the piece. */
 function TakenCard({ page, trial, change, at: i }: Tries & { at: number }) {

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { changesAlong } from '../../core/twistChange';
+import { changesAlong, turnsWithin } from '../../core/twistChange';
 import { mostChanged } from '../../core/twistMatters';
 import { ternRock } from '../../scripts/ternRock';
 import { ternRockTwist } from '../../scripts/ternRockTwist';
@@ -10,11 +10,11 @@ import { twistHome, type TwistPage, twistPage } from '../../server/twist';
 import { noteTwist } from '../../server/twistNotes';
 import { saidBy } from '../../ui/testing';
 import { notesOf } from './notes';
-import { differs, tried, trialOf } from './trial';
+import { coneSize, differs, type Trial, tried, trialOf } from './trial';
 import { TwistHome } from './TwistHome';
 import { TwistScreen } from './TwistScreen';
 import { nextWayOf, waysFrom } from './WaysNext';
-import { changeSentences, singleWords } from './words';
+import { changeSentences, noseWords, singleWords } from './words';
 
 const db = emptyDatabase();
 ternRock(db, NOW);
@@ -50,6 +50,24 @@ describe('what the screen says', () => {
     expect(words).toContain('From its centre outwards it runs');
     expect(words).not.toContain('as it was made, all along');
     expect(words).toContain('Its own twist is not known');
+  });
+
+  test('of a cone: how wide it is, and that over its nose the twist comes and goes', () => {
+    const { id } = db.prepare("SELECT id FROM piece WHERE form = 'cone'").get() as { id: number };
+    const page = twistPage(db, id, NOW)!;
+    expect(said(page)).toContain('Across its nose');
+    const [{ operationId }] = page.story as [(typeof page.story)[0]];
+    const trial = { ...trialOf(page), laid: { [operationId]: 'spindle ccw' as const } };
+    const size = { coreDiameterMm: 50, outerDiameterMm: 150 };
+    expect(noseWords(coneSize(page, { ...trial, sizes: { [operationId]: size } })!, 'metric')).toMatch(
+      /6\.4\st\/m from the nose, 2\.1\st\/m from the base/,
+    );
+    const turns = (sizes: Trial['sizes']) => {
+      const { used } = tried(page, { ...trial, sizes, use: { end: 'outer', left: 'near' } });
+      return turnsWithin(used!, 0, used!.lengthM) / used!.lengthM;
+    };
+    expect(turns({ [operationId]: size })).toBeCloseTo(-1 / (Math.PI * 0.1), 9);
+    expect(turns({})).toBeCloseTo(-1 / (Math.PI * 0.0925), 9);
   });
 
   test('of a hank: that it is as it was made, and the way to wind it', () => {
@@ -114,6 +132,7 @@ describe('what is tried', () => {
             left: { [wound]: { end: 'inner', left } },
             laid: { [came]: '', [wound]: laid },
             access: {},
+            sizes: {},
             again: null,
             use: { end, left: used },
           });
@@ -183,7 +202,7 @@ describe('what is tried', () => {
 
 describe('sentences', () => {
   const limits = pageOf('Causeway').limits;
-  const fading = { lengthM: 300, wraps: [{ sense: -1, startM2: 0.012 ** 2, perM: 5e-6 }] };
+  const fading = { lengthM: 300, wraps: [{ sense: -1, start: 0.012 ** 2, perM: 5e-6 }] };
 
   test('without a twist of its own the turns alone are told', () => {
     expect(changeSentences(fading, 'inner', null, limits, 'two-ply', 'metric').map(({ what }) => what)).toEqual([

@@ -22,11 +22,11 @@ import { LimitsPanel } from './LimitsPanel';
 import { PliedPanel } from './PliedPanel';
 import { StepCards } from './StepCards';
 import { notesOf } from './notes';
-import { alongOf, differs, type Trial, tried, type Tried, trialOf } from './trial';
+import { alongOf, coneSize, differs, type Trial, tried, type Tried, trialOf } from './trial';
 import styles from './TwistScreen.module.css';
 import { useSurvey } from './useSurvey';
 import { WaysNext } from './WaysNext';
-import { changeSentences, GAP_WORDS, singleWords, twistWords } from './words';
+import { changeSentences, GAP_WORDS, noseWords, singleWords, twistWords } from './words';
 import { usingWords } from '../../ui/strand/nextWords';
 import { YarnHere } from './YarnHere';
 
@@ -130,6 +130,7 @@ function Answer({ page, trial, outcome }: { page: TwistPage; trial: Trial; outco
         ? 'good'
         : 'plain';
   const single = along && singleWords(along, yarn.ownTwist, limits, build);
+  const cone = coneSize(page, trial);
   return (
     <div className={styles.answer} role="status">
       {!known && (
@@ -158,6 +159,7 @@ function Answer({ page, trial, outcome }: { page: TwistPage; trial: Trial; outco
               <span key={i}>{i === 0 ? what : ` ${upperFirst(what)}`}</span>
             ))}
           </p>
+          {cone && trial.use.left === 'near' && <p>{noseWords(cone, system)}</p>}
           {single && <p>{single}</p>}
         </Say>
       )}

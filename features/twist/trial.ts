@@ -32,6 +32,9 @@ export interface TriedLeaving {
   left: LeavingWay | '';
 }
 
+/** Across its hole and across it all; of a cone across its nose and across its base. */
+export type PackageSize = Pick<NotedLaying, 'coreDiameterMm' | 'outerDiameterMm'>;
+
 /** What is tried with a piece: its steps as they were noted or otherwise, and what comes next. */
 export interface Trial {
   /** By the number of the operation. */
@@ -39,6 +42,8 @@ export interface Trial {
   laid: Record<number, LayingWay | ''>;
   /** What of a package cannot be got at, where that is known or supposed. */
   access: Record<number, Access>;
+  /** How large a package was that came wound, where that is given here. */
+  sizes: Record<number, PackageSize>;
   /** Wound once more before it is used. */
   again: (TriedLeaving & { toolKey: string; laid: LayingWay }) | null;
   use: TriedLeaving;
@@ -59,7 +64,7 @@ const TRIED_PIECE = -1;
 
 /** As it was noted, and to be used as the school or the plan has it. */
 export function trialOf({ story, piece, workFrom, next, tools }: TwistPage): Trial {
-  const trial: Trial = { left: {}, laid: {}, access: {}, again: null, use: workedOf(piece.form, workFrom) };
+  const trial: Trial = { left: {}, laid: {}, access: {}, sizes: {}, again: null, use: workedOf(piece.form, workFrom) };
   const events = story.map(({ event }) => event);
   story.forEach(({ operationId, event }, at) => {
     if (event.kind === 'taken') trial.left[operationId] = { end: event.fromEnd, left: event.left ?? '' };
@@ -117,7 +122,9 @@ function triedEvent(page: TwistPage, trial: Trial, operationId: number, event: T
   const laid = trial.laid[operationId] ?? '';
   const access = trial.access[operationId] ?? {};
   const withLaying = (part: LaidPart): LaidPart =>
-    part.pieceId === onWay?.pieceId ? { ...part, noted: relaid(page, part, laid, access) } : part;
+    part.pieceId === onWay?.pieceId
+      ? { ...part, noted: relaid(page, part, laid, access, trial.sizes[operationId]) }
+      : part;
   switch (event.kind) {
     case 'measured':
       return event;
@@ -130,30 +137,50 @@ function triedEvent(page: TwistPage, trial: Trial, operationId: number, event: T
   }
 }
 
-/** The same package or reel, laid otherwise; where its size was not noted, as large as the first winder makes it. */
+/** The same package or reel, laid otherwise; where its size was neither noted nor given, as it is supposed to be. */
 function relaid(
   page: TwistPage,
-  { form, lengthM, noted }: LaidPart,
+  part: LaidPart,
   way: LayingWay | '',
   access: Access,
+  size: PackageSize | undefined,
 ): NotedLaying | null {
+  const { form, noted } = part;
   if (form === 'hank' && !noted) return null;
   const { innerEnd: _end, farSide: _side, ...lying } = noted ?? {};
-  if (noted && (layingWayOf(noted) ?? '') === way) return { ...(lying as NotedLaying), ...access };
+  if (noted && (layingWayOf(noted) ?? '') === way) return { ...(lying as NotedLaying), ...size, ...access };
   const sized = noted && (noted.coreDiameterMm !== null || isLoop(form)) ? (lying as NotedLaying) : null;
-  const base =
-    sized ?? (isLoop(form) ? null : packageOn(page, page.tools[0]!, lengthM ?? page.piece.lengthM?.mean ?? 0));
+  const base = sized ?? (isLoop(form) ? null : supposedPackage(page, part));
   if (!base) return noted;
-  return { ...base, ...(way === '' ? { direction: null } : layingOf(way)), ...access };
+  return { ...base, ...size, ...(way === '' ? { direction: null } : layingOf(way)), ...access };
+}
+
+/** A cone that nobody has measured. */
+const SOME_CONE: PackageSize = { coreDiameterMm: 55, outerDiameterMm: 130 };
+
+/** A package of which nothing was noted: as large as the first winder makes it; a cone as cones are. */
+export function supposedPackage(page: TwistPage, { form, lengthM }: Pick<LaidPart, 'form' | 'lengthM'>): NotedLaying {
+  const wound = packageOn(page, page.tools[0]!, lengthM ?? page.piece.lengthM?.mean ?? 0);
+  return form === 'cone' ? { ...wound, ...SOME_CONE, crossingAngleDeg: 0 } : wound;
+}
+
+/** How large a cone is that came wound; null for anything else. */
+export function coneSize(page: TwistPage, trial: Trial): PackageSize | null {
+  const [first] = page.story;
+  if (trial.again || first?.event.kind !== 'came' || first.event.piece.pieceId !== page.piece.id) return null;
+  const { piece } = first.event;
+  if (piece.form !== 'cone') return null;
+  return trial.sizes[first.operationId] ?? (piece.noted?.coreDiameterMm ? piece.noted : supposedPackage(page, piece));
 }
 
 /** How large so much of the yarn becomes on a tool. */
-export function packageOn({ gristMPerG }: TwistPage, { shape }: TwistTool, lengthM: number): NotedLaying {
+function packageOn({ gristMPerG }: TwistPage, { shape }: TwistTool, lengthM: number): NotedLaying {
   return {
     how: null,
     direction: null,
     coreDiameterMm: shape.coreDiameterMm,
     outerDiameterMm: 2 * radiusAtMm(shape, Math.max(0.1, lengthM) / gristMPerG),
+    ...(shape.ball && { ball: true }),
     crossingAngleDeg: angleOnCoreDeg(shape),
     loopM: null,
   };
@@ -195,6 +222,6 @@ export function nextTools(tools: readonly TwistTool[]): NextTool[] {
 /** Whether something is tried that is not as it was noted. */
 export function differs(page: TwistPage, trial: Trial): boolean {
   const noted = trialOf(page);
-  const of = ({ left, laid, access }: Trial) => JSON.stringify([left, laid, access]);
+  const of = ({ left, laid, access, sizes }: Trial) => JSON.stringify([left, laid, access, sizes]);
   return of(noted) !== of(trial);
 }

@@ -1,3 +1,4 @@
+import type { PackageSize } from './trial';
 import type { PackageEnd } from '../../core/faults';
 import { inWords, lengthFigure, twistFigure } from '../../core/format';
 import { letterOf, type OwnTwist, percentOfOwn } from '../../core/twist';
@@ -40,6 +41,20 @@ export function changeSentences(
     what: `${placeWords(stretch, i, all.length, end, system)} ${changeWords(stretch, own, system, all.length === 1)}${seenWords(stretch, build)}`,
     grade: stretch.grade,
   }));
+}
+
+/**
+ * What a cone does within each layer, drawn over its nose: most where it is narrow.
+ *
+ * @example
+ * noseWords({ coreDiameterMm: 50, outerDiameterMm: 120 }, 'metric') // => 'Over the nose it comes and goes: 6.4 t/m from the nose, 2.7 t/m from the base, a few metres apart. What is told is what stays once that has evened out.'
+ */
+export function noseWords({ coreDiameterMm, outerDiameterMm }: PackageSize, system: UnitSystem): string | null {
+  if (coreDiameterMm === null || outerDiameterMm === null) return null;
+  const [nose, base] = [coreDiameterMm, outerDiameterMm].map((mm) =>
+    inWords(twistFigure(1000 / (Math.PI * mm), system)),
+  );
+  return `Over the nose it comes and goes: ${nose} from the nose, ${base} from the base, a few metres apart. What is told is what stays once that has evened out.`;
 }
 
 /** Below this nothing is said to have changed: less than a turn in twenty metres. */

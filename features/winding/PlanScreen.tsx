@@ -380,7 +380,12 @@ function CakeFigures({
         <dd>
           {alike ? (
             <>
-              <Size mm={first.outerDiameterMm} /> across, <Size mm={plan.tools[0]!.heightMm} /> high
+              <Size mm={first.outerDiameterMm} /> across
+              {!plan.tools[0]!.ball && (
+                <>
+                  , <Size mm={plan.tools[0]!.heightMm} /> high
+                </>
+              )}
             </>
           ) : (
             plan.cakes.map(({ outerDiameterMm }) => inWords(sizeFigure(outerDiameterMm, system))).join(', ') + ' across'
