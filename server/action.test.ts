@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { InputError } from '../core/inputError';
 import { action, flag, formOf, id, ids, idOrNew } from './action';
 import { NotPossible } from './result';
+import { database, setTrouble } from './database';
 import { patiently, storageTrouble } from './storageTrouble';
 
 const storageError = (code: string) => Object.assign(new Error(code), { code });
@@ -93,3 +94,22 @@ test('while another program holds the database the work waits its turn, and is d
   // Meanwhile the others went on.
   expect(others).toBeGreaterThan(2);
 });
+
+test.each(['damaged', 'read-only', 'held', 'unreadable', 'gone'] as const)(
+  'a database that is known to be %s is called that by whoever asks for it, in words',
+  (kind) => {
+    const fault = kind === 'gone' ? 'Its file is not there any more.' : 'EACCES: permission denied';
+    setTrouble({ file: 'x.sqlite', kind, fault });
+    try {
+      database();
+      throw new Error('it was opened');
+    } catch (error) {
+      const told = storageTrouble(error);
+      expect(told).toMatchObject({ status: 503, kind });
+      expect(told!.message).toMatch(/^[A-Z].*\. Nothing was saved/);
+      expect(told!.message).not.toContain('EACCES');
+    } finally {
+      setTrouble(null);
+    }
+  },
+);

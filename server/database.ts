@@ -3,7 +3,7 @@ import os from 'node:os';
 import path from 'node:path';
 import Database from 'better-sqlite3';
 import { type Db, openDatabase } from '../db/connection';
-import { StorageGone } from './storageTrouble';
+import { StorageClosed } from './storageTrouble';
 
 /** What keeps the database from being used as a whole. */
 export interface Trouble {
@@ -37,11 +37,11 @@ export function readingDatabase(): Db {
 /**
  * The process's one connection, opened and brought up to date on first use.
  *
- * @throws StorageGone where the file is not the one that was opened, or is damaged
+ * @throws StorageClosed where it cannot be used as a whole
  */
 export function database(): Db {
   const wrong = trouble();
-  if (wrong) throw new StorageGone(wrong.fault, wrong.kind === 'gone' ? 'gone' : 'damaged');
+  if (wrong) throw new StorageClosed(wrong.fault, wrong.kind);
   kept.lazyAcornDb ??= opened(databaseFile());
   return kept.lazyAcornDb.db;
 }

@@ -6,13 +6,13 @@ export interface StorageTrouble {
   kind: 'held' | 'full' | 'read-only' | 'damaged' | 'gone' | 'unreadable';
 }
 
-/** The database's file is not the one that was opened, or its damage is known: nothing is read or written. */
-export class StorageGone extends Error {
+/** Something is known to be wrong with the database as a whole: nothing is read or written until that is settled. */
+export class StorageClosed extends Error {
   constructor(
-    message: string,
-    readonly kind: 'gone' | 'damaged',
+    fault: string,
+    readonly kind: Exclude<StorageTrouble['kind'], 'full'>,
   ) {
-    super(message);
+    super(fault);
   }
 }
 
@@ -62,8 +62,10 @@ const BY_CODE: readonly (readonly [RegExp, StorageTrouble])[] = [
  * storageTrouble({ code: 'SQLITE_FULL' })?.status // => 507
  */
 export function storageTrouble(error: unknown): StorageTrouble | null {
-  if (error instanceof StorageGone)
-    return { status: 503, kind: error.kind, message: `${error.message} ${NOTHING_SAVED}` };
+  if (error instanceof StorageClosed) {
+    const known = BY_CODE.map(([, trouble]) => trouble).find(({ kind }) => kind === error.kind);
+    return known ?? { status: 503, kind: error.kind, message: `${error.message} ${NOTHING_SAVED}` };
+  }
   const code = typeof error === 'object' && error !== null && 'code' in error ? String(error.code) : '';
   return BY_CODE.find(([pattern]) => pattern.test(code))?.[1] ?? null;
 }

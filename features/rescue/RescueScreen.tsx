@@ -62,8 +62,9 @@ export function RescueScreen({ trouble, ways }: { trouble: Trouble; ways: Return
   return (
     <main className={styles.page} id="main">
       <h1>{words.title}</h1>
-      <p>
-        <code>{trouble.file}</code>: {trouble.fault} {words.what}
+      <p>{words.what}</p>
+      <p className={styles.fault}>
+        <code>{trouble.file}</code>: {trouble.fault}
       </p>
       {problem && (
         <Say tone="bad" role="alert">
