@@ -13,13 +13,8 @@ export interface Wraps {
   ball?: true;
 }
 
-/**
- * The radius in metres of the wrap at one place of the strand.
- *
- * @example
- * Number(radiusOfWrapM({ sense: 1, start: 0.001, perM: 0.0007, ball: true }, 10).toFixed(3)) // => 0.2
- */
-export function radiusOfWrapM({ start, perM, ball }: Wraps, atM: number): number {
+/** The radius in metres of the wrap at one place of the strand. */
+function radiusOfWrapM({ start, perM, ball }: Wraps, atM: number): number {
   const grown = start + perM * atM;
   return ball ? Math.cbrt(grown) : Math.sqrt(grown);
 }

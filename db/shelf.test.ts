@@ -58,7 +58,7 @@ test.each(WRITES)('%s', (_, sql, stale) => {
   const db = settled();
   expect(isAnyStale(db)).toBe(false);
   db.exec(sql);
-  expect(staleYarns(db)).toEqual(stale);
+  expect(staleYarns(db, 9)).toEqual(stale);
   expect(isAnyStale(db)).toBe(stale.length > 0);
 });
 

@@ -22,10 +22,10 @@ export interface ShelfRow {
   card: string;
 }
 
-/** The yarns whose line no longer follows from what is known. */
-export function staleYarns(db: Db): number[] {
-  return prepared<{ id: number }>(db, sql`SELECT yarn_id AS id FROM yarn_stale ORDER BY yarn_id`)
-    .all()
+/** Yarns whose line no longer follows from what is known, the oldest first. */
+export function staleYarns(db: Db, most: number): number[] {
+  return prepared<{ id: number }>(db, sql`SELECT yarn_id AS id FROM yarn_stale ORDER BY yarn_id LIMIT ?`)
+    .all(most)
     .map(({ id }) => id);
 }
 

@@ -46,7 +46,7 @@ export function manyYarns(db: Db, yarns: number): void {
       }
     }
   }).immediate();
-  freshen(db);
+  while (freshen(db));
 
   function bandOf(weightClass: WeightClassNumber, putUpMg: number) {
     const colour = whole(0, 0xffffff).toString(16).padStart(6, '0');

@@ -10,7 +10,6 @@ import { type ApiPage, apiTable, checkedWeighings, enterOperation, openApi } fro
 import { addWeighings, csvOf, undoAll } from './csv';
 import { weighingsRead } from './csvRead';
 import { ARCHIVE_TABLES, columnsOf } from './archiveStaging';
-import { HEAVY_WORK } from './heavyWork';
 import { importYarns, previewImport } from './importYarns';
 import { aKey, emptyDatabase, everything, NOW, shelved } from './testing';
 import { yarnPage } from './yarnViews';
@@ -137,9 +136,9 @@ describe('as comma-separated values', () => {
     expect(Papa.parse(text.trim(), { header: true }).errors).toEqual([]);
     const db = emptyDatabase();
     const ask = JSON.stringify({ columns: null, skipTwice: false, batch: aKey() });
-    const cells = HEAVY_WORK['list of yarns'](Buffer.from(text));
-    expect(previewImport(db, cells, ask, 'metric').problems).toEqual([]);
-    importYarns(db, cells, ask, 'metric', NOW);
+    const list = { bytes: Buffer.from(text), ask, system: 'metric' as const };
+    expect(previewImport(db, list).problems).toEqual([]);
+    importYarns(db, list, NOW);
     expect([...csvOf(db, 'yarns')].join('')).toBe(text);
   });
 

@@ -62,15 +62,13 @@ export function findAll(db: Db, asked: string): Found[] {
     about: '',
     colourHex: null,
   }));
-  const yarns = onShelf(db, { words }, MOST_OF_A_KIND).map(
-    ({ id, name, maker, total, place, colourHex }): Found => ({
-      kind: 'yarn',
-      href: `/yarns/${id}`,
-      title: name,
-      about: [maker, total, place].filter(Boolean).join(' · '),
-      colourHex,
-    }),
-  );
+  const yarns = onShelf(db, { words }, MOST_OF_A_KIND).map(({ id, name, maker, total, place, colourHex }): Found => ({
+    kind: 'yarn',
+    href: `/yarns/${id}`,
+    title: name,
+    about: [maker, total, place].filter(Boolean).join(' · '),
+    colourHex,
+  }));
   const gone = goneYarnsLike(db, words, 3).map((yarn): Found => ({
     kind: 'yarn',
     href: `/yarns/${yarn.id}`,

@@ -1,6 +1,14 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import Database from 'better-sqlite3';
 import { InputError } from '../core/inputError';
+import { openDatabase } from '../db/connection';
+import { countShelf, isAnyStale } from '../db/shelf';
 import { heavy } from './heavy';
-import { cellsOf } from './importYarns';
+import { freshenAll } from './shelf';
+import { storageTrouble } from './storageTrouble';
+import { NOW } from './testing';
 
 jest.setTimeout(60_000);
 
@@ -36,8 +44,57 @@ test('what takes too long is ended, and what nobody waits for any more', async (
   expect(await heavy('minis', { input: MINIS, seconds: 5 }, { seconds: 30 })).toMatchObject({ madeG: 96 });
 });
 
+const FOLDER = mkdtempSync(path.join(os.tmpdir(), 'lazy-acorn-heavy-'));
+afterAll(() => rmSync(FOLDER, { recursive: true }));
+const file = path.join(FOLDER, 'shop.sqlite');
+const listOf = (lines: string[], batch: string) => ({
+  file,
+  bytes: Buffer.from(['maker,line,colour,lot,pieces', ...lines].join('\n')),
+  ask: JSON.stringify({ columns: null, skipTwice: false, batch }),
+  system: 'metric' as const,
+});
+
 test('a complaint comes back with its place', async () => {
-  const error: unknown = await cellsOf(new Uint8Array()).catch((error: unknown) => error);
+  const empty = { ...listOf([], 'an-empty-list'), bytes: new Uint8Array() };
+  const error: unknown = await heavy('list looked at', empty, {}).catch((error: unknown) => error);
   expect(error).toBeInstanceOf(InputError);
   expect(error).toMatchObject({ path: 'file', message: expect.stringMatching('empty') as string });
+});
+
+test('a list is put on the shelf all at once, while others read what was there before', async () => {
+  const db = openDatabase(file);
+  const yarns = () => (db.prepare('SELECT count(*) AS n FROM yarn').get() as { n: number }).n;
+  const lines = Array.from({ length: 1500 }, (_, i) => `Skerry Wool,Jetty ${i},Navy,${i},2`);
+  const seen = new Set<number>();
+  const beside = setInterval(() => seen.add(yarns()), 2);
+  const written = await heavy('list put on the shelf', { ...listOf(lines, 'a-long-list'), now: NOW }, { seconds: 60 });
+  clearInterval(beside);
+  expect(written.written).toBe(1500);
+  expect([...seen].filter((n) => n !== 0 && n !== 1500)).toEqual([]);
+  expect(seen.has(0)).toBe(true);
+  expect(yarns()).toBe(1500);
+  // Its lines are worked out a few at a time, and others are answered in between.
+  let others = 0;
+  const meanwhile = setInterval(() => others++, 1);
+  await freshenAll(db);
+  clearInterval(meanwhile);
+  expect(others).toBeGreaterThan(3);
+  expect(countShelf(db)).toBe(1500);
+  expect(isAnyStale(db)).toBe(false);
+  const back = await heavy('list taken back', { file, batch: 'a-long-list', now: NOW }, { seconds: 60 });
+  expect(back).toEqual({ deleted: 1500, kept: 0 });
+  await freshenAll(db);
+  expect(countShelf(db)).toBe(0);
+  db.close();
+});
+
+test('while another program writes for longer than it can wait, nothing of a list is written, and that is said', async () => {
+  const other = new Database(file);
+  other.exec('BEGIN IMMEDIATE');
+  const list = { ...listOf(['Skerry Wool,Peat,Navy,1,2'], 'a-held-list'), now: NOW };
+  const error: unknown = await heavy('list put on the shelf', list, { seconds: 30 }).catch((error: unknown) => error);
+  other.exec('ROLLBACK');
+  other.close();
+  expect(storageTrouble(error)).toMatchObject({ status: 503, kind: 'held' });
+  expect((await heavy('list put on the shelf', list, { seconds: 30 })).written).toBe(1);
 });

@@ -80,7 +80,7 @@ function inThread<Name extends HeavyName>(
       end(() => {
         if ('value' in answer) resolve(answer.value as HeavyOutput<Name>);
         else if ('refused' in answer) reject(new InputError(answer.refused.message, answer.refused.path));
-        else reject(new Error(answer.failed));
+        else reject(Object.assign(new Error(answer.failed), answer.code !== undefined && { code: answer.code }));
       }, 'wait');
     const broke = (error: Error & { code?: string }) =>
       refuse(

@@ -4,7 +4,8 @@ import { InputError } from '../core/inputError';
 import { HEAVY_WORK, type HeavyName } from './heavyWork';
 
 /** What came of a work. */
-export type HeavyTold = { value: unknown } | { refused: { message: string; path: string } } | { failed: string };
+export type HeavyTold =
+  { value: unknown } | { refused: { message: string; path: string } } | { failed: string; code?: string };
 
 parentPort!.on('message', ({ name, input }: { name: HeavyName; input: never }) => {
   void Promise.resolve()
@@ -15,5 +16,7 @@ parentPort!.on('message', ({ name, input }: { name: HeavyName; input: never }) =
 
 function complaint(error: unknown): HeavyTold {
   if (error instanceof InputError) return { refused: { message: error.message, path: error.path } };
-  return { failed: error instanceof Error ? (error.stack ?? error.message) : String(error) };
+  if (!(error instanceof Error)) return { failed: String(error) };
+  // By its code the trouble of a disk is known.
+  return { failed: error.stack ?? error.message, ...('code' in error && { code: String(error.code) }) };
 }

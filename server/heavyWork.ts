@@ -3,8 +3,13 @@ import type { LabelSheet } from '../core/labelSheet';
 import { labelsPdf, type Label } from '../formats/labels';
 import { paperPdf, type Paper } from '../formats/paper';
 import type { PaperFonts } from '../formats/pdf';
-import { decodeCsv, readCsv } from '../formats/yarnCsv';
+import { type Db, openDatabase } from '../db/connection';
+import { decodeCsv } from '../formats/yarnCsv';
+import { restore } from './backup';
 import { weighingsRead } from './csvRead';
+import { undoImport } from './entries';
+import { importYarns, type ListToRead, previewImport } from './importYarns';
+import { takeArchive } from './incoming';
 import { minisAnswer } from './minis';
 
 /** Work that takes long enough to hold up others: from plain data to plain data, so that a thread of its own can do it. */
@@ -14,12 +19,38 @@ export const HEAVY_WORK = {
     labelsPdf(labels, sheet, buffers(fonts), skip),
   paper: ({ paper, fonts, size }: { paper: Paper; fonts: PaperFonts; size: 'A4' | 'LETTER' }) =>
     paperPdf(paper, buffers(fonts), size),
-  'list of yarns': (bytes: Uint8Array) => {
-    const { text, encoding } = decodeCsv(bytes);
-    return { encoding, ...readCsv(text) };
-  },
+  'list looked at': ({ file, ...list }: ListOfYarns) => inDatabase(file, (db) => previewImport(db, list)),
+  'list put on the shelf': ({ file, now, ...list }: ListOfYarns & { now: Date }) =>
+    inDatabase(file, (db) => importYarns(db, list, now)),
+  'list taken back': ({ file, batch, now }: { file: string; batch: string; now: Date }) =>
+    inDatabase(file, (db) => undoImport(db, batch, now)),
+  'archive taken over': ({ token, how, now, ...places }: ArchiveToTake) =>
+    inDatabase(places.file, (db) => takeArchive(db, places, token, how, now)),
+  'gone back to a snapshot': ({ file, folder, name, now }: { file: string; folder: string; name: string; now: Date }) =>
+    inDatabase(file, (db) => restore(db, folder, name, now)),
   'list of weighings': (bytes: Uint8Array) => weighingsRead(decodeCsv(bytes).text),
 };
+
+interface ListOfYarns extends ListToRead {
+  file: string;
+}
+interface ArchiveToTake {
+  file: string;
+  pictures: string;
+  token: string;
+  how: 'replace' | 'merge';
+  now: Date;
+}
+
+/** With a connection of its own: whoever reads meanwhile sees what was there before, whoever writes waits. */
+async function inDatabase<T>(file: string, work: (db: Db) => T | Promise<T>): Promise<T> {
+  const db = openDatabase(file);
+  try {
+    return await work(db);
+  } finally {
+    db.close();
+  }
+}
 
 export type HeavyName = keyof typeof HEAVY_WORK;
 export type HeavyInput<Name extends HeavyName> = Parameters<(typeof HEAVY_WORK)[Name]>[0];

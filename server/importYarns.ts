@@ -12,14 +12,13 @@ import {
   type CsvEncoding,
   type CsvField,
   type CsvRow,
+  decodeCsv,
   looksLikeFormula,
   matchColumns,
+  readCsv,
   unitInHead,
 } from '../formats/yarnCsv';
-import { heavy } from './heavy';
-import type { HeavyOutput } from './heavyWork';
 import { pathOf } from './result';
-import { freshen } from './shelf';
 import { checkedBand, type NewYarn, putYarn, type YarnForm, yarnForm } from './yarns';
 
 /** What a list would put on the shelf, before anything is written. */
@@ -72,38 +71,32 @@ interface ReadList extends ImportPreview {
   yarns: { line: number; form: NewYarn; twice: boolean }[];
 }
 
-/** A list with its lines and cells told apart. */
-type Cells = HeavyOutput<'list of yarns'>;
-
-/** Tells the lines and cells of a list apart, in a thread of its own. */
-export function cellsOf(bytes: Uint8Array, signal?: AbortSignal): Promise<Cells> {
-  return heavy('list of yarns', bytes, { signal });
+/** A list as it was handed in, and how it is to be read. */
+export interface ListToRead {
+  bytes: Uint8Array;
+  /** As JSON. */
+  ask: string | null;
+  /** In which bare numbers are meant. */
+  system: UnitSystem;
 }
 
 /** @throws InputError at `file` where it cannot be read as a list at all */
-export function previewImport(db: Db, list: Cells, ask: string | null, system: UnitSystem): ImportPreview {
-  const { yarns: _, ...preview } = readList(db, list, checkedAsk(ask), system);
+export function previewImport(db: Db, list: ListToRead): ImportPreview {
+  const { yarns: _, ...preview } = readList(db, list, checkedAsk(list.ask));
   return preview;
 }
 
 /** Puts every row that can be read on the shelf, all of them or, where it fails, none. */
-export function importYarns(
-  db: Db,
-  list: Cells,
-  ask: string | null,
-  system: UnitSystem,
-  now: Date,
-): { batch: string; written: number } {
-  const checked = checkedAsk(ask);
+export function importYarns(db: Db, list: ListToRead, now: Date): { batch: string; written: number } {
+  const checked = checkedAsk(list.ask);
   return db
     .transaction(() => {
       const before = yarnsOfBatch(db, checked.batch);
       if (before.length > 0) return { batch: checked.batch, written: before.length };
-      const { yarns } = readList(db, list, checked, system);
+      const { yarns } = readList(db, list, checked);
       const wanted = yarns.filter(({ twice }) => !twice || !checked.skipTwice);
       if (wanted.length === 0) throw new InputError('there is nothing in this list to put on the shelf', 'file');
       for (const { form } of wanted) putYarn(db, form, now, checked.batch);
-      freshen(db);
       return { batch: checked.batch, written: wanted.length };
     })
     .immediate();
@@ -125,8 +118,9 @@ function fromJson(text: string): unknown {
   }
 }
 
-function readList(db: Db, list: Cells, ask: ImportAsk, system: UnitSystem): ReadList {
-  const { encoding, header, rows, problems: unread } = list;
+function readList(db: Db, { bytes, system }: ListToRead, ask: ImportAsk): ReadList {
+  const { text, encoding } = decodeCsv(bytes);
+  const { header, rows, problems: unread } = readCsv(text);
   const columns = ask.columns?.length === header.length ? ask.columns : matchColumns(header);
   const schema = yarnForm(system);
   const problems: ImportProblem[] = unread.map(({ line, message }) => ({ line, column: '', message }));

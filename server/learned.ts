@@ -118,7 +118,12 @@ const sizeOf = (cake: WoundCake) => ({ diameterMm: fromUm(cake.diameterUm!), hei
 const ballOf = ({ ball }: WoundCake) => (ball === 1 ? { ball: true as const } : {});
 
 function densityOf(cake: WoundCake): number {
-  return packageDensity({ massG: fromMg(cake.massMg), coreDiameterMm: fromUm(cake.coreUm), ...ballOf(cake), ...sizeOf(cake) });
+  return packageDensity({
+    massG: fromMg(cake.massMg),
+    coreDiameterMm: fromUm(cake.coreUm),
+    ...ballOf(cake),
+    ...sizeOf(cake),
+  });
 }
 
 function ratioOf(cake: WoundCake): number {

@@ -1,3 +1,4 @@
+import { setImmediate } from 'node:timers/promises';
 import { z } from 'zod';
 import { careInWords } from '../core/care';
 import { colourOrder } from '../core/colourOrder';
@@ -50,22 +51,36 @@ export interface ShelfCard {
 
 const MOST_ON_CARD = 8;
 
-/** Works out anew the line of each yarn that something has changed for since it was last looked at. */
-export function freshen(db: Db): void {
-  if (!isAnyStale(db)) return;
+/** As many as nobody notices who waits for a page; more are only stale after a list or an archive. */
+const MOST_AT_ONCE = 50;
+
+/**
+ * Works out anew the lines of yarns that something has changed for since they were last looked at, the oldest first.
+ *
+ * @returns whether any were written
+ */
+export function freshen(db: Db): boolean {
+  if (!isAnyStale(db)) return false;
   try {
     writeFresh(db);
+    return true;
   } catch (error) {
     // On a disk that takes nothing in just now nothing has changed either: what stands there is shown.
     const kind = storageTrouble(error)?.kind;
     if (kind !== 'held' && kind !== 'full' && kind !== 'read-only') throw error;
+    return false;
   }
+}
+
+/** The same until there are none, while others are answered in between. */
+export async function freshenAll(db: Db): Promise<void> {
+  while (freshen(db)) await setImmediate();
 }
 
 function writeFresh(db: Db): void {
   db.transaction(() => {
     const runs = new Map(openRuns(db).map((run) => [run.pieceId, run.id]));
-    for (const yarnId of staleYarns(db)) {
+    for (const yarnId of staleYarns(db, MOST_AT_ONCE)) {
       const row = yarnById(db, yarnId);
       if (!row || row.gone) takeOffShelf(db, yarnId);
       else {

@@ -1,6 +1,8 @@
+import type { Db } from '../db/connection';
 import { NewerDatabaseError } from '../db/migrate';
 import { database, databaseFile, type Trouble } from './database';
-import { keepSnapshots, lookOver } from './rescue';
+import { keepSnapshots, lookOver, noteTrouble } from './rescue';
+import { freshenAll } from './shelf';
 
 const SAID: Record<Trouble['kind'], string> = {
   damaged: 'is damaged',
@@ -22,7 +24,7 @@ export function openAtStart(): void {
     );
   } else {
     try {
-      database();
+      layOutAll(database());
     } catch (error) {
       const reason =
         error instanceof NewerDatabaseError ? error.message : `${databaseFile()} cannot be opened: ${error}`;
@@ -31,4 +33,9 @@ export function openAtStart(): void {
     }
   }
   keepSnapshots();
+}
+
+/** What a large list or an archive left to be laid out on the shelf when the app ended. */
+function layOutAll(db: Db): void {
+  void freshenAll(db).catch(noteTrouble);
 }

@@ -2,13 +2,14 @@
 
 import { z } from 'zod';
 import { action, flag, id, ids } from '../../server/action';
-import { backupFolder, lookAt, restore, takeBackup } from '../../server/backup';
+import { backupFolder, lookAt, takeBackup } from '../../server/backup';
 import { undoAll } from '../../server/csv';
 import { database, databaseFile } from '../../server/database';
 import { removePicture } from '../../server/pictures';
 import { redoOperation, undoOperation } from '../../server/pieces';
 import { unitSystem } from '../../server/preferences';
 import { startNext } from '../../server/runStart';
+import { goBackToSnapshot } from '../../server/wholesale';
 
 export const undo = action([id], (operationId) => undoOperation(database(), operationId, new Date()));
 
@@ -31,9 +32,7 @@ export const takeSnapshot = action([], async () =>
 export const lookAtSnapshot = action([name], (name) => done(lookAt(folder(), name)));
 
 /** Gives the snapshot of what was there before. */
-export const goBackTo = action([name], async (name) =>
-  done((await restore(database(), folder(), name, new Date())).name),
-);
+export const goBackTo = action([name], async (name) => done((await goBackToSnapshot(name)).name));
 
 export const undoWeighings = action([ids], (operationIds) =>
   undoAll(database(), operationIds, new Date()) === operationIds.length

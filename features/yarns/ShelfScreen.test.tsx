@@ -1,6 +1,5 @@
 import { ternRock } from '../../scripts/ternRock';
 import { deleteYarn, goneFromShelf, mergeYarns, putAway } from '../../server/entries';
-import { HEAVY_WORK } from '../../server/heavyWork';
 import { previewImport } from '../../server/importYarns';
 import { shelfFront } from '../../server/shelf';
 import { aKey, emptyDatabase, idOf, NOW, shelved } from '../../server/testing';
@@ -65,7 +64,7 @@ test('a list is told column by column and line by line', () => {
     'maker;line;colour;lot;mass (g);price\nSkerry;Jetty;Navy;5;fifty;3\n=A1;Jetty;Élan;5;50;3\n' +
     'Gannet Lane Dyehouse;Causeway;Low tide;2217;115;4';
   const ask = JSON.stringify({ columns: null, skipTwice: true, batch: aKey() });
-  const preview = previewImport(db, HEAVY_WORK['list of yarns'](Buffer.from(list, 'latin1')), ask, 'metric');
+  const preview = previewImport(db, { bytes: Buffer.from(list, 'latin1'), ask, system: 'metric' });
   const said = saidBy(
     <ImportTable preview={preview} columns={[{ field: 'maker', label: 'Maker' }]} onColumn={() => {}} />,
   );

@@ -16,6 +16,7 @@ import {
 } from '../../server/changes';
 import { database } from '../../server/database';
 import * as entries from '../../server/entries';
+import { takeListBack } from '../../server/wholesale';
 import { type FaultForm, noteFault } from '../../server/faults';
 import { removePicture } from '../../server/pictures';
 import { undoOperation, type WeighForm, weighPiece } from '../../server/pieces';
@@ -81,9 +82,9 @@ export const mergeYarns = action([id, id], (fromId, intoId) =>
   entries.mergeYarns(database(), fromId, intoId, new Date()),
 );
 
-export const undoImport = action([z.string().min(8).max(80)], (batch) => ({
+export const undoImport = action([z.string().min(8).max(80)], async (batch) => ({
   ok: true as const,
-  ...entries.undoImport(database(), batch, new Date()),
+  ...(await takeListBack(batch)),
 }));
 
 export const takePictureAway = action([id, flag], (pictureId, away) =>
