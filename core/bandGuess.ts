@@ -1,4 +1,5 @@
 import type { Estimate } from './estimate';
+import { GRAMS_PER_OUNCE } from './units';
 import { classFromGrist, classFromNeedle, type WeightClass, weightClass } from './weightClass';
 import { type GristFacts, type GristSource, gristOfYarn } from './yarnLength';
 
@@ -43,4 +44,40 @@ function guessClass(facts: GristFacts, gristMPerG: number | undefined): BandGues
 
 function needlesOf({ needleMm: [low, high] }: WeightClass): { low: number; high: number } {
   return { low, high };
+}
+
+/** Somewhere between rope and sewing thread, in metres to the gram; and what can be at all. */
+const USUAL_GRIST = { low: 0.02, high: 32 };
+const POSSIBLE_GRIST = { low: 0.002, high: 250 };
+
+/**
+ * What is asked where a band's mass and length hardly go together; `possible`: it may be so all the same.
+ *
+ * @returns null where they do, or one of them is not known
+ * @example
+ * gristDoubt({ putUpG: 100, putUpM: 4000 })?.possible // => true
+ * @example
+ * gristDoubt({ putUpG: 3.5, putUpM: 199.3 })?.question // => 'hardly any yarn is this long for its mass: 57 m to the gram. Are these 3.5 ounces, not grams? Is one of the two units wrong?'
+ */
+export function gristDoubt({
+  putUpG,
+  putUpM,
+}: Pick<GristFacts, 'putUpG' | 'putUpM'>): { question: string; possible: boolean } | null {
+  if (!putUpG || !putUpM) return null;
+  const gristMPerG = putUpM / putUpG;
+  const { low, high } = USUAL_GRIST;
+  if (gristMPerG >= low && gristMPerG <= high) return null;
+  const possible = gristMPerG >= POSSIBLE_GRIST.low && gristMPerG <= POSSIBLE_GRIST.high;
+  const asOunces = gristMPerG / GRAMS_PER_OUNCE;
+  const guess =
+    gristMPerG > high && putUpG < 20 && asOunces > low && asOunces < high
+      ? ` Are these ${Number(putUpG.toFixed(2))} ounces, not grams?`
+      : gristMPerG > high && gristMPerG / 10 < high
+        ? ' Is there a nought too many?'
+        : '';
+  const unlikely = `${possible ? 'hardly any' : 'no'} yarn is this ${gristMPerG > high ? 'long' : 'short'} for its mass`;
+  return {
+    question: `${unlikely}: ${Number(gristMPerG.toPrecision(2))} m to the gram.${guess} Is one of the two units wrong?`,
+    possible,
+  };
 }

@@ -83,6 +83,16 @@ test('asked twice with one key, there is one yarn', () => {
   expect(everything(db)).toBe(state);
 });
 
+test('the finest lace is taken once it is said to be that fine, and its band can be corrected as it is', () => {
+  const db = emptyDatabase();
+  const fine = { putUpMass: '25 g', putUpLength: '1500 m', isGristMeant: true, needle: '', weightClass: '' as const };
+  const { yarnId } = shelved(db, { ...fine, masses: [] });
+  const yarn = yarnView(db, yarnId)!;
+  expect(yarn.grist!.mean).toBeCloseTo(60, 1);
+  idOf(changeBand(db, yarnId, bandOnly(yarnValues({ ...fine, dyeLot: '7' })), 'metric'));
+  expect(yarnView(db, yarnId)!.dyeLot).toBe('7');
+});
+
 describe('bad input is refused at its field, and nothing is written', () => {
   test.each<[string, Partial<YarnForm>, string, RegExp]>([
     ['an unknown unit', { putUpMass: '4 stone' }, 'putUpMass', /not a unit/],
@@ -104,6 +114,13 @@ describe('bad input is refused at its field, and nothing is written', () => {
     ['two figures that differ', { putUpMass: '100 g / 3 oz' }, 'putUpMass', /not the same/],
     ['yarn by the tonne', { putUpMass: '900 kg' }, 'putUpMass', /unit right/],
     ['a yarn too long for its mass', { putUpMass: '1 g', putUpLength: '412 m' }, 'putUpLength', /units wrong/],
+    [
+      'a yarn that no thread is as fine as',
+      { putUpMass: '1 g', putUpLength: '412 m', isGristMeant: true },
+      'putUpLength',
+      /no yarn/,
+    ],
+    ['a lace that nobody said is so fine', { putUpMass: '25 g', putUpLength: '1500 m' }, 'putUpLength', /hardly any/],
     ['a needle like a log', { needle: '400 mm' }, 'needle', /between/],
     ['turns without a direction', { twistDirection: '' }, 'twistDirection', /S or Z/],
     ['a colour that is none', { colourHex: 'teal' }, 'colourHex', /colour like/],

@@ -8,7 +8,8 @@ import { parseToolMm } from '../core/needle';
 import { type Form, FORMS } from '../core/piece';
 import { requireWithin } from '../core/require';
 import { parseTurnsPerM } from '../core/twist';
-import { GRAMS_PER_OUNCE, type UnitSystem } from '../core/units';
+import { gristDoubt } from '../core/bandGuess';
+import type { UnitSystem } from '../core/units';
 import type { WeightClassNumber } from '../core/weightClass';
 import type { Db } from '../db/connection';
 import { insertOperation, insertPart, operationByRequest, partsOf } from '../db/operations';
@@ -18,9 +19,6 @@ import { longText, number, quantity, read, readOptional, requestKey, text, whole
 import { attempt, NotPossible, type Saved } from './result';
 import { weighedMass, weighingFields } from './weighing';
 import { toMg, toMm, toUm } from './whole';
-
-/** A yarn's grist lies somewhere between rope and sewing thread; outside of it, a unit is wrong. */
-const GRIST_BOUNDS_M_PER_G = { low: 0.02, high: 32 };
 
 const MOST_PIECES_AT_ONCE = 200;
 
@@ -35,6 +33,8 @@ function bandFields(system: UnitSystem) {
     fibres: read((typed) => parseFibres(typed, '')),
     putUpMass: readOptional(quantity('mass', system)),
     putUpLength: readOptional(quantity('length', system)),
+    /** It is as fine or as thick as that, though hardly any yarn is. */
+    isGristMeant: z.boolean().optional(),
     weightClass: z.enum(['', '0', '1', '2', '3', '4', '5', '6', '7']),
     wpi: readOptional(number(1, 100)),
     needle: readOptional((typed) => parseToolMm(typed, 'needle', '')),
@@ -178,26 +178,9 @@ export function labelled(form: Form, number: number): string {
   return `${form[0]!.toUpperCase()}${form.slice(1)} ${number}`;
 }
 
-/** What is asked where a band's mass and length do not go together. */
-function unlikelyGrist(gristMPerG: number, massG: number): string {
-  const asOunces = gristMPerG / GRAMS_PER_OUNCE;
-  const { low, high } = GRIST_BOUNDS_M_PER_G;
-  const guess =
-    gristMPerG > high && massG < 20 && asOunces > low && asOunces < high
-      ? ` Are these ${Number(massG.toFixed(2))} ounces, not grams?`
-      : gristMPerG > high && gristMPerG / 10 < high
-        ? ' Is there a nought too many?'
-        : '';
-  return `no yarn is this long for its mass: ${Number(gristMPerG.toPrecision(2))} m to the gram.${guess} Is one of the two units wrong?`;
-}
-
 export function checkedBand(form: Band): { band: BandRow; fibres: FibreShare[] } {
-  if (form.putUpMass && form.putUpLength) {
-    const { low, high } = GRIST_BOUNDS_M_PER_G;
-    const gristMPerG = form.putUpLength / form.putUpMass;
-    if (gristMPerG < low || gristMPerG > high)
-      throw new InputError(unlikelyGrist(gristMPerG, form.putUpMass), 'putUpLength');
-  }
+  const doubt = gristDoubt({ putUpG: form.putUpMass, putUpM: form.putUpLength });
+  if (doubt && !(doubt.possible && form.isGristMeant)) throw new InputError(doubt.question, 'putUpLength');
   if (form.twist !== null && form.twistDirection === '')
     throw new InputError('say S or Z, or leave the turns empty', 'twistDirection');
   return {

@@ -1,5 +1,7 @@
 'use client';
 
+import { Checkbox } from 'antd';
+import { gristDoubt } from '../../core/bandGuess';
 import { inWords, knownLengthFigure, plusMinus } from '../../core/format';
 import { readOrNull } from '../../core/inputError';
 import { parseToolMm, toolSizeInWords } from '../../core/needle';
@@ -44,7 +46,8 @@ const TWIST_OPTIONS = [
 export function BandFields<Values extends BandForm>({ form }: { form: FormState<Values> }) {
   const system = useSystem();
   const { facts, guesses } = readBand(form.values, system);
-  const bind = <Name extends keyof BandForm & string>(name: Name) => ({
+  const unlikely = gristDoubt(facts);
+  const bind = <Name extends Exclude<keyof BandForm, 'isGristMeant'> & string>(name: Name) => ({
     name,
     value: form.values[name],
     onChange: (value: string) => form.set(name, value as Values[Name]),
@@ -101,6 +104,14 @@ export function BandFields<Values extends BandForm>({ form }: { form: FormState<
             }
           />
         </div>
+        {unlikely?.possible && (
+          <Checkbox
+            checked={form.values.isGristMeant === true}
+            onChange={({ target }) => form.set('isGristMeant', target.checked as Values['isGristMeant'])}
+          >
+            It is as {facts.putUpM! > facts.putUpG! ? 'fine' : 'thick'} as that; no unit is wrong
+          </Checkbox>
+        )}
         <ChoiceField
           label="Weight class"
           {...bind('weightClass')}

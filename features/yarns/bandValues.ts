@@ -1,4 +1,4 @@
-import { type BandGuesses, bandGuesses } from '../../core/bandGuess';
+import { type BandGuesses, bandGuesses, gristDoubt } from '../../core/bandGuess';
 import { fibresInWords } from '../../core/fibre';
 import { readOrNull } from '../../core/inputError';
 import { parseToolMm } from '../../core/needle';
@@ -44,6 +44,8 @@ export function bandValues(yarn: YarnView): BandForm {
     // In the unit it was stored in, so that saving without a change changes nothing.
     putUpMass: yarn.putUpG === null ? '' : `${yarn.putUpG} g`,
     putUpLength: yarn.putUpM === null ? '' : `${yarn.putUpM} m`,
+    // It was when it was kept.
+    isGristMeant: gristDoubt(yarn) !== null,
     weightClass: yarn.weightClass === null ? '' : (String(yarn.weightClass) as BandForm['weightClass']),
     wpi: text(yarn.wpi),
     needle: text(yarn.needleMm, ' mm'),
