@@ -8,6 +8,6 @@ export async function register(): Promise<void> {
 /** A page that came upon damage shows that something went wrong; the next one offers the ways out. */
 export async function onRequestError(error: unknown): Promise<void> {
   if (process.env.NEXT_RUNTIME !== 'nodejs') return;
-  const { noteTrouble } = await import('./server/rescue');
+  const { noteTrouble } = await import('./server/common/database');
   noteTrouble(error);
 }

@@ -2,16 +2,16 @@ import type { Metadata, Viewport } from 'next';
 import { headers } from 'next/headers';
 import type { ReactNode } from 'react';
 import { RescueScreen } from '../features/rescue/RescueScreen';
-import { database, trouble } from '../server/database';
-import { preferences } from '../server/preferences';
-import { waysOut } from '../server/rescue';
-import { onBench } from '../server/today';
-import { AntRegistry } from '../ui/AntRegistry';
-import { EARLY_THEME_SCRIPT } from '../ui/earlyTheme';
-import { Frame } from '../ui/Frame';
-import '../ui/global.css';
-import { Providers } from '../ui/Providers';
-import { UndoOffer } from '../ui/UndoOffer';
+import { database, trouble } from '../server/common/database';
+import { preferences } from '../server/common/preferences';
+import { waysOut } from '../server/exchange/rescue';
+import { onBench } from '../server/days/today';
+import { AntRegistry } from '../ui/frame/AntRegistry';
+import { EARLY_THEME_SCRIPT } from '../ui/frame/earlyTheme';
+import { Frame } from '../ui/frame/Frame';
+import '../ui/frame/global.css';
+import { Providers } from '../ui/frame/Providers';
+import { UndoOffer } from '../ui/feedback/UndoOffer';
 
 /** Every page shows what the database holds now; none can be made while building. */
 export const dynamic = 'force-dynamic';

@@ -1,4 +1,4 @@
-import { ActionLink } from '../ui/ActionLink';
+import { ActionLink } from '../ui/controls/ActionLink';
 
 export default function NotFound() {
   return (

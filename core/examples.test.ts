@@ -5,7 +5,9 @@ import path from 'node:path';
  * Runs every `@example` of the core's docstrings, `expression // => value`, so that no docstring can lie. An expression
  * may run over several lines.
  */
-const files = readdirSync(__dirname).filter((file) => file.endsWith('.ts') && !file.endsWith('.test.ts'));
+const files = readdirSync(__dirname, { recursive: true, encoding: 'utf8' }).filter(
+  (file) => file.endsWith('.ts') && !file.endsWith('.test.ts'),
+);
 
 for (const file of files) {
   const source = readFileSync(path.join(__dirname, file), 'utf8');

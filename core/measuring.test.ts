@@ -1,15 +1,15 @@
 import fc from 'fast-check';
-import { parseCare } from './care';
-import { colourFromWords } from './colourWords';
-import { gaugeInWords, parseGauge } from './gauge';
-import { InputError } from './inputError';
-import { leftOverTime } from './leftOverTime';
-import { likeness } from './likeYarns';
-import { parseToolMm, toolSizeInWords } from './needle';
-import { reelLength, shrinkagePercent } from './reel';
-import { readNeed } from './shelfNeed';
-import { parseSpanMm } from './span';
-import { classCalled, WEIGHT_CLASSES } from './weightClass';
+import { parseCare } from './yarn/care';
+import { colourFromWords } from './yarn/colourWords';
+import { gaugeInWords, parseGauge } from './yarn/gauge';
+import { InputError } from './common/inputError';
+import { leftOverTime } from './logbook/leftOverTime';
+import { likeness } from './yarn/likeYarns';
+import { parseToolMm, toolSizeInWords } from './yarn/needle';
+import { reelLength, shrinkagePercent } from './bench/reel';
+import { readNeed } from './projects/shelfNeed';
+import { parseSpanMm } from './common/span';
+import { classCalled, WEIGHT_CLASSES } from './yarn/weightClass';
 
 describe('a reel', () => {
   test('without a spread its loops are all alike', () => {

@@ -1,11 +1,11 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import { cake } from './cake';
-import { plyBothEnds } from './plyBothEnds';
-import { swift } from './swift';
-import { twist } from './twist';
-import { winderFit } from './winderFit';
-import { yardage } from './yardage';
+import { cake } from './bench/cake';
+import { plyBothEnds } from './twist/plyBothEnds';
+import { swift } from './bench/swift';
+import { twist } from './twist/twist';
+import { winderFit } from './bench/winderFit';
+import { yardage } from './yarn/yardage';
 
 /** The public test cases, run against the core itself; the command and the API run them again from outside. */
 interface Case {

@@ -1,4 +1,4 @@
-import type { DeviceReading } from '../core/deviceReading';
+import type { DeviceReading } from '../core/winding/deviceReading';
 import type { Device } from './device';
 import { sessionName } from './sessionName';
 

@@ -1,4 +1,4 @@
-import type { DeviceReading } from '../core/deviceReading';
+import type { DeviceReading } from '../core/winding/deviceReading';
 
 /**
  * A device on the bench, as the app sees it. A real one would be behind the same few words: it is read as often as one

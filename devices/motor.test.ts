@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import type { DeviceReading } from '../core/deviceReading';
+import type { DeviceReading } from '../core/winding/deviceReading';
 import { StandInMotor } from './motor';
 
 type Shown = Extract<DeviceReading, { device: 'motor' }>;

@@ -1,5 +1,5 @@
-import type { DeviceReading } from '../core/deviceReading';
-import { onSpindleAt } from '../core/windingPlan';
+import type { DeviceReading } from '../core/winding/deviceReading';
+import { onSpindleAt } from '../core/winding/windingPlan';
 import { StandInBench } from './standInBench';
 
 const SPINDLE = { coreDiameterMm: 24, heightMm: 68, densityGPerCm3: 0.32, crossingAngleDeg: 20, gristMPerG: 3.6 };

@@ -1,5 +1,5 @@
-import type { DeviceReading } from '../core/deviceReading';
-import { onSpindleAt, type CakeOnSpindle } from '../core/windingPlan';
+import type { DeviceReading } from '../core/winding/deviceReading';
+import { onSpindleAt, type CakeOnSpindle } from '../core/winding/windingPlan';
 import { type CounterCommand, StandInCounter } from './counter';
 import { type MotorCommand, StandInMotor } from './motor';
 import { type ScaleCommand, StandInScale } from './scale';

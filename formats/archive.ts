@@ -1,16 +1,16 @@
 import { z } from 'zod';
-import { DENSITY_WOUND_ONCE, DENSITY_WOUND_TWICE, radiusAtMm } from '../core/cake';
-import { parseCare } from '../core/care';
-import { readOrNull } from '../core/inputError';
-import { FAULT_KINDS, PACKAGE_ENDS } from '../core/faults';
-import { FIBRE_NAMES, YARN_KINDS } from '../core/fibre';
-import { FORMS, JOINTS, OPERATION_KINDS, WRITE_OFF_REASONS } from '../core/piece';
-import { REEL_KINDS } from '../core/miniLoops';
-import { PLY_METHODS } from '../core/plying';
-import { HAND_FORMS } from '../core/run';
-import { JOB_KINDS } from '../core/schedule';
-import { LEAVING_WAYS } from '../core/strandWays';
-import { EXERCISE_KINDS } from '../core/twistPractice';
+import { DENSITY_WOUND_ONCE, DENSITY_WOUND_TWICE, radiusAtMm } from '../core/bench/cake';
+import { parseCare } from '../core/yarn/care';
+import { readOrNull } from '../core/common/inputError';
+import { FAULT_KINDS, PACKAGE_ENDS } from '../core/yarn/faults';
+import { FIBRE_NAMES, YARN_KINDS } from '../core/yarn/fibre';
+import { FORMS, JOINTS, OPERATION_KINDS, WRITE_OFF_REASONS } from '../core/yarn/piece';
+import { REEL_KINDS } from '../core/minis/miniLoops';
+import { PLY_METHODS } from '../core/twist/plying';
+import { HAND_FORMS } from '../core/winding/run';
+import { JOB_KINDS } from '../core/days/schedule';
+import { LEAVING_WAYS } from '../core/twist/strandWays';
+import { EXERCISE_KINDS } from '../core/twist/twistPractice';
 
 /**
  * The archive: everything the app keeps, as one JSON document, in whole milligrams, millimetres and micrometres as it

@@ -3,7 +3,7 @@ import { Readable } from 'node:stream';
 import yauzl from 'yauzl';
 import { ZipFile } from 'yazl';
 import { z } from 'zod';
-import { InputError } from '../core/inputError';
+import { InputError } from '../core/common/inputError';
 import { ARCHIVE_FORMAT, type ArchiveTable, archiveTables } from './archive';
 
 /**

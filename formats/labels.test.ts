@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { inflateSync } from 'node:zlib';
 import QRCode from 'qrcode';
-import { cutMarks, LABEL_SHEETS, type LabelSheetName } from '../core/labelSheet';
+import { cutMarks, LABEL_SHEETS, type LabelSheetName } from '../core/exchange/labelSheet';
 import { type Label, labelsPdf } from './labels';
 
 const file = (weight: number) =>

@@ -1,5 +1,5 @@
 import QRCode from 'qrcode';
-import { cutMarks, labelPlaces, type LabelSheet } from '../core/labelSheet';
+import { cutMarks, labelPlaces, type LabelSheet } from '../core/exchange/labelSheet';
 import { newPdf, type PaperFonts } from './pdf';
 
 /** What stands on one label; lines that do not fit are left out from the last one on. */

@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
 import { z } from 'zod';
-import { InputError } from '../core/inputError';
+import { InputError } from '../core/common/inputError';
 
 /**
  * Tables as comma-separated values, for spreadsheets and other programs. The first line names the columns; a decimal

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import Papa from 'papaparse';
-import { InputError } from '../core/inputError';
+import { InputError } from '../core/common/inputError';
 import {
   CSV_FIELD_NAMES,
   CSV_FIELDS,

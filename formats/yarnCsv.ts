@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { InputError } from '../core/inputError';
+import { InputError } from '../core/common/inputError';
 
 /** A list of yarns as comma-separated values: read into lines and cells, and its columns told apart by their heads. */
 

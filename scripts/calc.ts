@@ -1,6 +1,6 @@
 /** `npm run --silent calc -- NAME`: one calculation, from a JSON object on standard input to one on standard output. */
 import { readFileSync } from 'node:fs';
-import { calculate } from '../server/calc';
+import { calculate } from '../server/api/calc';
 
 const BAD_INPUT = 2;
 

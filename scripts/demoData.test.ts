@@ -1,6 +1,6 @@
 import loadHighs from 'highs';
-import { yarnFront } from '../server/yarnFront';
-import { emptyDatabase, NOW } from '../server/testing';
+import { yarnFront } from '../server/logbook/yarnFront';
+import { emptyDatabase, NOW } from '../tests/support/serverTesting';
 import { ternRock } from './ternRock';
 import { ternRockMinis } from './ternRockMinis';
 import { ternRockThread } from './ternRockThread';

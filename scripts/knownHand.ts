@@ -1,9 +1,9 @@
-import { cake } from '../core/cake';
-import type { Db } from '../db/connection';
-import { idOf, logValues, NOW, screenOf, shelved, startValues } from '../server/testing';
-import { logRun } from '../server/runLog';
-import { runPage } from '../server/runEvents';
-import { startRun } from '../server/runStart';
+import { cake } from '../core/bench/cake';
+import type { Db } from '../db/common/connection';
+import { idOf, logValues, NOW, screenOf, shelved, startValues } from '../tests/support/serverTesting';
+import { logRun } from '../server/winding/runLog';
+import { runPage } from '../server/winding/runEvents';
+import { startRun } from '../server/winding/runStart';
 
 /** A maker's own figures, which no log tells outright: what can be learned is judged against them. */
 export interface KnownHand {

@@ -1,5 +1,5 @@
-import { scaleJudges } from '../core/miniScale';
-import { gramsPerLoopByGrist } from '../core/miniLoops';
+import { scaleJudges } from '../core/minis/miniScale';
+import { gramsPerLoopByGrist } from '../core/minis/miniLoops';
 import {
   afterMiniEvent,
   type MiniHappening,
@@ -7,7 +7,7 @@ import {
   type MiniSession,
   newMiniRun,
   nextMini,
-} from '../core/miniRun';
+} from '../core/minis/miniRun';
 
 /** A session whose truth is known: what the yarn is really like, how the hand counts, and how fine the scale is. */
 export interface KnownSession {

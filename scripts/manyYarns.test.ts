@@ -1,6 +1,6 @@
-import { emptyDatabase } from '../server/testing';
-import { newestOnShelf, shelfPage } from '../server/shelf';
-import { yarnPage } from '../server/yarnViews';
+import { emptyDatabase } from '../tests/support/serverTesting';
+import { newestOnShelf, shelfPage } from '../server/yarn/shelf';
+import { yarnPage } from '../server/yarn/yarnViews';
 import { manyYarns } from './manyYarns';
 
 const db = emptyDatabase();

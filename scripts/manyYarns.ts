@@ -1,12 +1,12 @@
 /** A shelf as large as a shop's, made up and the same each time: for measuring, never for showing. */
-import { FIBRE_NAMES } from '../core/fibre';
-import type { WeightClassNumber } from '../core/weightClass';
-import type { Db } from '../db/connection';
-import { insertOperation, insertPart } from '../db/operations';
-import { insertPiece } from '../db/pieces';
-import { insertYarn, replaceFibres } from '../db/yarns';
-import { freshen } from '../server/shelf';
-import { labelled } from '../server/yarns';
+import { FIBRE_NAMES } from '../core/yarn/fibre';
+import type { WeightClassNumber } from '../core/yarn/weightClass';
+import type { Db } from '../db/common/connection';
+import { insertOperation, insertPart } from '../db/yarn/operations';
+import { insertPiece } from '../db/yarn/pieces';
+import { insertYarn, replaceFibres } from '../db/yarn/yarns';
+import { freshen } from '../server/yarn/shelf';
+import { labelled } from '../server/yarn/yarns';
 
 const MAKERS = ['Limpet Hill Farm', 'Northstack Mill', 'Saltmarsh Spinning', 'Gannet Lane Dyehouse', 'Skerry Wool'];
 const LINES = ['Causeway', 'Squall', 'Peat', 'Slack Water', 'Breakwater', 'Groyne', 'Jetty', 'Undertow', 'Spindrift'];

@@ -1,8 +1,8 @@
 /** Lays out the demo data in a new database file. */
 import { renameSync } from 'node:fs';
 import loadHighs from 'highs';
-import { openDatabase } from '../db/connection';
-import { pictureFolder } from '../server/database';
+import { openDatabase } from '../db/common/connection';
+import { pictureFolder } from '../server/common/database';
 import { ternRock, ternRockPictures } from './ternRock';
 import { ternRockMinis } from './ternRockMinis';
 import { ternRockThread } from './ternRockThread';

@@ -2,8 +2,8 @@
 import { randomBytes } from 'node:crypto';
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
 import next from 'next';
-import { guardHeaders, turnedAway } from '../server/gate';
-import { Turns } from '../server/turns';
+import { guardHeaders, turnedAway } from '../server/common/gate';
+import { Turns } from '../server/common/turns';
 
 const HOST = '127.0.0.1';
 const port = Number(process.env.PORT ?? 4310);

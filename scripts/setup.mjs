@@ -24,6 +24,7 @@ const SOURCES = [
   'instrumentation.ts',
   'next.config.ts',
   'package-lock.json',
+  'tsconfig.json',
 ];
 const BUILT_FROM = path.join(ROOT, '.next', 'built-from');
 const CHROMIUM_PLACES = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'];

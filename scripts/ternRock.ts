@@ -3,21 +3,21 @@
  * ferry's waiting room, dyes test minis with lichen, and winds for its members. All makers and people are invented.
  */
 import sharp from 'sharp';
-import type { Db } from '../db/connection';
-import { EMPTY_LOG } from '../features/winding/emptyLog';
-import { EMPTY_BAND } from '../features/yarns/bandValues';
-import type { MarkKind, RunEvent, StopReason } from '../core/run';
-import { saveTool } from '../server/bench';
-import { undoOperation, weighPiece } from '../server/pieces';
-import type { Saved } from '../server/result';
-import { followRun, runPage, windingFold } from '../server/runEvents';
-import { logRun } from '../server/runLog';
-import { type StartForm, startRun } from '../server/runStart';
-import { addSample, type SampleForm } from '../server/samples';
-import { addPicture } from '../server/pictures';
-import { type ProjectForm, saveProject } from '../server/projects';
-import { addYarn, type YarnForm } from '../server/yarns';
-import { yarnPage } from '../server/yarnViews';
+import type { Db } from '../db/common/connection';
+import { EMPTY_LOG } from '../features/winding/run/emptyLog';
+import { EMPTY_BAND } from '../features/yarns/band/bandValues';
+import type { MarkKind, RunEvent, StopReason } from '../core/winding/run';
+import { saveTool } from '../server/bench/bench';
+import { undoOperation, weighPiece } from '../server/yarn/pieces';
+import type { Saved } from '../server/common/result';
+import { followRun, runPage, windingFold } from '../server/winding/runEvents';
+import { logRun } from '../server/winding/runLog';
+import { type StartForm, startRun } from '../server/winding/runStart';
+import { addSample, type SampleForm } from '../server/yarn/samples';
+import { addPicture } from '../server/logbook/pictures';
+import { type ProjectForm, saveProject } from '../server/projects/projects';
+import { addYarn, type YarnForm } from '../server/yarn/yarns';
+import { yarnPage } from '../server/yarn/yarnViews';
 
 const DAY_MS = 24 * 3600 * 1000;
 

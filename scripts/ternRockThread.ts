@@ -1,15 +1,15 @@
 /** What becomes of yarn at Tern Rock: knitted up, washed, reeled again, joined, given away; and some that went missing. */
-import type { Db } from '../db/connection';
-import { EMPTY_BAND } from '../features/yarns/bandValues';
-import { foundDry, type GoingForm, joinPieces, letGo, reelPiece, treatPieces } from '../server/changes';
-import { saveTime } from '../server/benchTime';
-import { dayOf } from '../server/days';
-import { type JobForm, saveJob } from '../server/jobs';
-import { weighPiece } from '../server/pieces';
-import { saveProject } from '../server/projects';
-import type { Saved } from '../server/result';
-import { addYarn, type YarnForm } from '../server/yarns';
-import { yarnPage } from '../server/yarnViews';
+import type { Db } from '../db/common/connection';
+import { EMPTY_BAND } from '../features/yarns/band/bandValues';
+import { foundDry, type GoingForm, joinPieces, letGo, reelPiece, treatPieces } from '../server/yarn/changes';
+import { saveTime } from '../server/days/benchTime';
+import { dayOf } from '../server/common/days';
+import { type JobForm, saveJob } from '../server/days/jobs';
+import { weighPiece } from '../server/yarn/pieces';
+import { saveProject } from '../server/projects/projects';
+import type { Saved } from '../server/common/result';
+import { addYarn, type YarnForm } from '../server/yarn/yarns';
+import { yarnPage } from '../server/yarn/yarnViews';
 
 const DAY_MS = 24 * 3600 * 1000;
 

@@ -1,19 +1,19 @@
 /** What Tern Rock spins: a soft single on a cake, one that was plied and dries, one that rests, and a cake from a fair. */
-import type { Db } from '../db/connection';
-import { EMPTY_BAND } from '../features/yarns/bandValues';
-import { keepAnswer } from '../server/practice';
-import { treatPieces } from '../server/changes';
-import { type PlyForm, plySingles, splitOverBobbins } from '../server/plying';
-import type { Saved } from '../server/result';
-import { followRun, runPage, windingFold } from '../server/runEvents';
-import { logRun } from '../server/runLog';
-import { startRun } from '../server/runStart';
-import { addSample, type SampleForm } from '../server/samples';
-import { logValues, plyValues, startValues } from '../server/testing';
-import { addYarn, type YarnForm } from '../server/yarns';
-import { yarnPage } from '../server/yarnViews';
+import type { Db } from '../db/common/connection';
+import { EMPTY_BAND } from '../features/yarns/band/bandValues';
+import { keepAnswer } from '../server/twist/practice';
+import { treatPieces } from '../server/yarn/changes';
+import { type PlyForm, plySingles, splitOverBobbins } from '../server/twist/plying';
+import type { Saved } from '../server/common/result';
+import { followRun, runPage, windingFold } from '../server/winding/runEvents';
+import { logRun } from '../server/winding/runLog';
+import { startRun } from '../server/winding/runStart';
+import { addSample, type SampleForm } from '../server/yarn/samples';
+import { logValues, plyValues, startValues } from '../tests/support/serverTesting';
+import { addYarn, type YarnForm } from '../server/yarn/yarns';
+import { yarnPage } from '../server/yarn/yarnViews';
 import { evens } from '../tests/support/chance';
-import { EXERCISE_KINDS } from '../core/twistPractice';
+import { EXERCISE_KINDS } from '../core/twist/twistPractice';
 
 const DAY_MS = 24 * 3600 * 1000;
 

@@ -1,12 +1,12 @@
 /** How often the ranges that are told hold what is true, by simulation: nine times in ten is wanted. */
-import { crankTurnsAtG, radiusAtMm } from '../core/cake';
-import { type Estimate, HALF_WIDTH_90, uniformSd } from '../core/estimate';
-import { crankRatioSeen, learn, packageDensity, type RatioSeen, ratioOnYarn } from '../core/learning';
-import { gramsPerLoopByGrist } from '../core/miniLoops';
-import { afterMiniEvent, type MiniHappening, type MiniSession, newMiniRun, nextMini } from '../core/miniRun';
-import { WEIGHT_CLASSES, gristFromClass, gristFromNeedle, gristFromWpi } from '../core/weightClass';
-import { STARTING_DENSITY, windingPlan } from '../core/windingPlan';
-import { gristOfYarn, lengthLeft } from '../core/yarnLength';
+import { crankTurnsAtG, radiusAtMm } from '../core/bench/cake';
+import { type Estimate, HALF_WIDTH_90, uniformSd } from '../core/common/estimate';
+import { crankRatioSeen, learn, packageDensity, type RatioSeen, ratioOnYarn } from '../core/bench/learning';
+import { gramsPerLoopByGrist } from '../core/minis/miniLoops';
+import { afterMiniEvent, type MiniHappening, type MiniSession, newMiniRun, nextMini } from '../core/minis/miniRun';
+import { WEIGHT_CLASSES, gristFromClass, gristFromNeedle, gristFromWpi } from '../core/yarn/weightClass';
+import { STARTING_DENSITY, windingPlan } from '../core/winding/windingPlan';
+import { gristOfYarn, lengthLeft } from '../core/yarn/yarnLength';
 import { evens, normals } from '../tests/support/chance';
 
 /** Between these a range of ninety percent is honest; outside of them the table says so. */

@@ -1,16 +1,16 @@
 import fc from 'fast-check';
-import { wetBy } from '../db/pieces';
-import { exportArchive } from './archive';
-import { foundDry, joinPieces, letGo, reelPiece, treatPieces } from './changes';
-import { latestEntries } from './logbook';
-import { undoOperation, weighPiece } from './pieces';
-import type { Saved } from './result';
-import { aKey, emptyDatabase, idOf, NOW, shelved } from './testing';
-import { balanceOfYarn } from './threadBalance';
-import { waits } from './waits';
-import { yarnFront } from './yarnFront';
-import { yarnPage, yarnView } from './yarnViews';
-import { familyOf } from './family';
+import { wetBy } from '../db/yarn/pieces';
+import { exportArchive } from './exchange/archive';
+import { foundDry, joinPieces, letGo, reelPiece, treatPieces } from './yarn/changes';
+import { latestEntries } from './logbook/logbook';
+import { undoOperation, weighPiece } from './yarn/pieces';
+import type { Saved } from './common/result';
+import { aKey, emptyDatabase, idOf, NOW, shelved } from '../tests/support/serverTesting';
+import { balanceOfYarn } from './yarn/threadBalance';
+import { waits } from './days/waits';
+import { yarnFront } from './logbook/yarnFront';
+import { yarnPage, yarnView } from './yarn/yarnViews';
+import { familyOf } from './yarn/family';
 
 /** Whatever is done with a yarn, in whatever order: what holds after each step, and after all of it is taken back. */
 

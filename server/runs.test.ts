@@ -1,20 +1,30 @@
 import fc from 'fast-check';
-import { runState } from '../core/run';
-import type { RunEvent } from '../core/run';
-import { eventsAfter } from '../db/runs';
-import { entryPage } from './entryPage';
-import { latestEntries } from './logbook';
-import { redoOperation, undoOperation, whyNotUndo } from './pieces';
-import { answer } from './answer';
-import { answerRun } from './runRequests';
-import { emptyDatabase, errorsOf, everything, idOf, logValues, NOW, screenOf, shelved, startValues } from './testing';
-import { today } from './today';
-import { followRun, runPage, windingFold } from './runEvents';
-import { giveUpRun, logRun, takeUpRun } from './runLog';
-import { startNext, type StartForm, startRun, stillToWind } from './runStart';
-import type { YarnForm } from './yarns';
-import { yarnPage } from './yarnViews';
-import { planPage, windingPage } from './planPages';
+import { runState } from '../core/winding/run';
+import type { RunEvent } from '../core/winding/run';
+import { eventsAfter } from '../db/winding/runs';
+import { entryPage } from './logbook/entryPage';
+import { latestEntries } from './logbook/logbook';
+import { redoOperation, undoOperation, whyNotUndo } from './yarn/pieces';
+import { answer } from './common/answer';
+import { answerRun } from './logbook/runRequests';
+import {
+  emptyDatabase,
+  errorsOf,
+  everything,
+  idOf,
+  logValues,
+  NOW,
+  screenOf,
+  shelved,
+  startValues,
+} from '../tests/support/serverTesting';
+import { runsUnderWay, today } from './days/today';
+import { followRun, runPage, windingFold } from './winding/runEvents';
+import { giveUpRun, logRun, takeUpRun } from './winding/runLog';
+import { startNext, type StartForm, startRun, stillToWind } from './winding/runStart';
+import type { YarnForm } from './yarn/yarns';
+import { yarnPage } from './yarn/yarnViews';
+import { planPage } from './winding/planPages';
 
 const start = startValues();
 const equal = (cakes: number) => ({ split: { by: 'equal' as const, cakes } });
@@ -415,7 +425,7 @@ describe('logging', () => {
     expect(entry.note).toBe('ran well');
     expect(runPage(db, runId)!.ended).toEqual({ operationId: id });
     expect(pieceId).toBe(pieces[0]!.id);
-    expect(windingPage(db, NOW).runs).toEqual([]);
+    expect(runsUnderWay(db)).toEqual([]);
   });
 
   test('what is missing is said; what was thrown away accounts for it', () => {

@@ -1,8 +1,8 @@
-import type { Db } from '../db/connection';
-import { NewerDatabaseError } from '../db/migrate';
-import { database, databaseFile, type Trouble } from './database';
-import { keepSnapshots, lookOver, noteTrouble } from './rescue';
-import { freshenAll } from './shelf';
+import type { Db } from '../db/common/connection';
+import { NewerDatabaseError } from '../db/common/migrate';
+import { database, databaseFile, noteTrouble, type Trouble } from './common/database';
+import { keepSnapshots, lookOver } from './exchange/rescue';
+import { freshenAll } from './yarn/shelf';
 
 const SAID: Record<Trouble['kind'], string> = {
   damaged: 'is damaged',

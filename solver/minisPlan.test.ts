@@ -1,6 +1,6 @@
 import loadHighs, { type Highs } from 'highs';
-import { compareMinis, type MinisInput, segmentsOf, worthOf } from '../core/minis';
-import { firstFitDecreasing } from '../core/minisByHand';
+import { compareMinis, type MinisInput, segmentsOf, worthOf } from '../core/minis/minis';
+import { firstFitDecreasing } from '../core/minis/minisByHand';
 import { normals } from '../tests/support/chance';
 import { kitsPossible, type MinisPlan, minisPlan } from './minisPlan';
 import { minisWanted } from './minisWanted';

@@ -14,9 +14,9 @@ import {
   segmentsOf,
   takenG,
   worthOf,
-} from '../core/minis';
-import { filledWell } from '../core/minisByHand';
-import { kitsOf, type LinearModel, minisColumns, type MinisGoal, minisModel } from '../core/minisModel';
+} from '../core/minis/minis';
+import { filledWell } from '../core/minis/minisByHand';
+import { kitsOf, type LinearModel, minisColumns, type MinisGoal, minisModel } from '../core/minis/minisModel';
 
 /** The best plan that was found, and what is known of how good it is. */
 export interface MinisPlan extends MinisWorth {

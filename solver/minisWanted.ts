@@ -1,6 +1,13 @@
 import type { Highs } from 'highs';
-import { type MinisWanted, mostKits, planningOf, type PlannedParent, type Shortage, shortages } from '../core/miniPlan';
-import { madeOfEach, type MinisInput } from '../core/minis';
+import {
+  type MinisWanted,
+  mostKits,
+  planningOf,
+  type PlannedParent,
+  type Shortage,
+  shortages,
+} from '../core/minis/miniPlan';
+import { madeOfEach, type MinisInput } from '../core/minis/minis';
 import { kitsPossible, type MinisPlan, minisPlan, type MinisProgress } from './minisPlan';
 
 /** How many kits there can be, and what keeps there from being more. */

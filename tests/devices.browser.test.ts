@@ -1,8 +1,8 @@
 import type { HTTPRequest } from 'puppeteer-core';
-import { counterLengthM } from '../core/lengthsTold';
-import { turnsAtLength } from '../core/windingPlan';
-import { openDatabase } from '../db/connection';
-import { type RunPage, runPage } from '../server/runEvents';
+import { counterLengthM } from '../core/winding/lengthsTold';
+import { turnsAtLength } from '../core/winding/windingPlan';
+import { openDatabase } from '../db/common/connection';
+import { type RunPage, runPage } from '../server/winding/runEvents';
 import type { Maker } from './support/browser';
 import { stage } from './support/stage';
 

@@ -1,7 +1,7 @@
-import { openDatabase } from '../db/connection';
-import { type MiniJobPage, miniJobPage } from '../server/miniJobPages';
-import { type MiniRunPage, miniRunPage } from '../server/miniRuns';
-import { shelved } from '../server/testing';
+import { openDatabase } from '../db/common/connection';
+import { type MiniJobPage, miniJobPage } from '../server/minis/miniJobPages';
+import { type MiniRunPage, miniRunPage } from '../server/minis/miniRuns';
+import { shelved } from './support/serverTesting';
 import type { Maker } from './support/browser';
 import { normals } from './support/chance';
 import { stage } from './support/stage';

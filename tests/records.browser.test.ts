@@ -3,7 +3,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import ICAL from 'ical.js';
-import { openDatabase } from '../db/connection';
+import { openDatabase } from '../db/common/connection';
 import type { Maker } from './support/browser';
 import { pause } from './support/app';
 import { stage } from './support/stage';

@@ -1,13 +1,13 @@
-import { openDatabase } from '../db/connection';
-import { percentOfOwn } from '../core/twist';
-import { changeAt, changesAlong } from '../core/twistChange';
+import { openDatabase } from '../db/common/connection';
+import { percentOfOwn } from '../core/twist/twist';
+import { changeAt, changesAlong } from '../core/twist/twistChange';
 import { type Trial, tried, trialOf } from '../features/twist/trial';
 import { changeSentences } from '../features/twist/words';
-import { nextWay } from '../server/nextWay';
-import { practicePage } from '../server/practice';
-import { today } from '../server/today';
-import { twistOfYarn, type TwistPage, twistPage } from '../server/twist';
-import { yarnPage, yarnView } from '../server/yarnViews';
+import { nextWay } from '../server/yarn/nextWay';
+import { practicePage } from '../server/twist/practice';
+import { today } from '../server/days/today';
+import { twistOfYarn, type TwistPage, twistPage } from '../server/twist/twist';
+import { yarnPage, yarnView } from '../server/yarn/yarnViews';
 import type { Maker } from './support/browser';
 import { stage } from './support/stage';
 

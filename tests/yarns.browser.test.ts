@@ -3,7 +3,7 @@ import os from 'node:os';
 import path from 'node:path';
 import sharp from 'sharp';
 import type { ElementHandle } from 'puppeteer-core';
-import { openDatabase } from '../db/connection';
+import { openDatabase } from '../db/common/connection';
 import { manyYarns } from '../scripts/manyYarns';
 import type { Maker } from './support/browser';
 import { stage } from './support/stage';

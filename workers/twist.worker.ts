@@ -1,7 +1,7 @@
-import type { OwnTwist } from '../core/twist';
-import type { TwistChange } from '../core/twistChange';
-import type { TwistLimits } from '../core/twistMatters';
-import { type TwistSurvey, twistSurvey } from '../core/twistSurvey';
+import type { OwnTwist } from '../core/twist/twist';
+import type { TwistChange } from '../core/twist/twistChange';
+import type { TwistLimits } from '../core/twist/twistMatters';
+import { type TwistSurvey, twistSurvey } from '../core/twist/twistSurvey';
 
 /** What the page asks of the worker: to look at every centimetre of a strand. */
 export interface TwistQuestion {

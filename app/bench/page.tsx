@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import { BenchScreen } from '../../features/bench/BenchScreen';
-import { bench } from '../../server/bench';
-import { database } from '../../server/database';
-import { schools } from '../../server/schools';
+import { bench } from '../../server/bench/bench';
+import { database } from '../../server/common/database';
+import { schools } from '../../server/bench/schools';
 
 export const metadata: Metadata = { title: 'Bench' };
 

@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
-import { isDay } from '../../core/days';
+import { isDay } from '../../core/days/days';
 import { DaysScreen } from '../../features/days/DaysScreen';
-import { database } from '../../server/database';
-import { daysPage } from '../../server/daysPage';
+import { database } from '../../server/common/database';
+import { daysPage } from '../../server/days/daysPage';
 
 export const metadata: Metadata = { title: 'Days' };
 

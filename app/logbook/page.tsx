@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { LogbookScreen } from '../../features/logbook/LogbookScreen';
-import { database } from '../../server/database';
-import { logbookPage, readLogAsked } from '../../server/logbook';
+import { database } from '../../server/common/database';
+import { logbookPage, readLogAsked } from '../../server/logbook/logbook';
 
 export const metadata: Metadata = { title: 'Logbook' };
 

@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
-import { MinisScreen } from '../../features/minis/MinisScreen';
-import { database } from '../../server/database';
-import { miniJobLines } from '../../server/miniJobPages';
-import { runsUnderWay } from '../../server/today';
+import { MinisScreen } from '../../features/minis/job/MinisScreen';
+import { database } from '../../server/common/database';
+import { miniJobLines } from '../../server/minis/miniJobPages';
+import { runsUnderWay } from '../../server/days/today';
 
 export const metadata: Metadata = { title: 'Minis' };
 export const dynamic = 'force-dynamic';

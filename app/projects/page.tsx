@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { ProjectsScreen } from '../../features/projects/ProjectsScreen';
-import { database } from '../../server/database';
-import { projectsPage } from '../../server/projects';
+import { database } from '../../server/common/database';
+import { projectsPage } from '../../server/projects/projects';
 
 export const metadata: Metadata = { title: 'Projects' };
 

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { TwistHome } from '../../features/twist/TwistHome';
-import { database } from '../../server/database';
-import { twistHome } from '../../server/twist';
+import { database } from '../../server/common/database';
+import { twistHome } from '../../server/twist/twist';
 
 export const metadata: Metadata = { title: 'Twist' };
 export const dynamic = 'force-dynamic';

@@ -1,10 +1,12 @@
 import type { Metadata } from 'next';
 import { WindingScreen } from '../../features/winding/WindingScreen';
-import { database } from '../../server/database';
-import { windingPage } from '../../server/planPages';
+import { database } from '../../server/common/database';
+import { runsUnderWay } from '../../server/days/today';
+import { windingPage } from '../../server/winding/planPages';
 
 export const metadata: Metadata = { title: 'Winding' };
 
 export default function Page() {
-  return <WindingScreen page={windingPage(database(), new Date())} />;
+  const db = database();
+  return <WindingScreen page={windingPage(db, new Date())} runs={runsUnderWay(db)} />;
 }

@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
-import { ShelfScreen } from '../../features/yarns/ShelfScreen';
-import { database } from '../../server/database';
-import { preferences } from '../../server/preferences';
-import { shelfFront } from '../../server/shelf';
+import { ShelfScreen } from '../../features/yarns/shelf/ShelfScreen';
+import { database } from '../../server/common/database';
+import { preferences } from '../../server/common/preferences';
+import { shelfFront } from '../../server/yarn/shelf';
 
 export const metadata: Metadata = { title: 'Yarns' };
 

@@ -1,11 +1,11 @@
-import { DEFAULT_SCHOOLS } from '../../core/schools';
+import { DEFAULT_SCHOOLS } from '../../core/bench/schools';
 import { A_HAND, windAsKnown } from '../../scripts/knownHand';
-import { bench, saveTool } from '../../server/bench';
-import { emptyDatabase, idOf, logValues, NOW, screenOf, shelved, startValues } from '../../server/testing';
-import { logRun } from '../../server/runLog';
-import { startRun } from '../../server/runStart';
+import { bench, saveTool } from '../../server/bench/bench';
+import { emptyDatabase, idOf, logValues, NOW, screenOf, shelved, startValues } from '../../tests/support/serverTesting';
+import { logRun } from '../../server/winding/runLog';
+import { startRun } from '../../server/winding/runStart';
 import { normals } from '../../tests/support/chance';
-import { saidBy } from '../../ui/testing';
+import { saidBy } from '../../tests/support/uiTesting';
 import { BenchScreen } from './BenchScreen';
 
 const said = (db: ReturnType<typeof emptyDatabase>, system: 'metric' | 'imperial' = 'metric') =>

@@ -2,8 +2,8 @@
 
 import { Button } from 'antd';
 import { type ReactNode, useState } from 'react';
-import type { Schools } from '../../core/schools';
-import type { Bench, ToolKind } from '../../server/bench';
+import type { Schools } from '../../core/bench/schools';
+import type { Bench, ToolKind } from '../../server/bench/bench';
 import { DevicePanels } from '../../ui/devices/DevicePanels';
 import styles from './BenchScreen.module.css';
 import { SchoolsPanel } from './SchoolsPanel';

@@ -1,9 +1,9 @@
 'use client';
 
 import Link from 'next/link';
-import { HALF_WIDTH_90 } from '../../core/estimate';
-import type { LearnedFigure, LearnedTool } from '../../server/learned';
-import { shortDate } from '../../ui/dates';
+import { HALF_WIDTH_90 } from '../../core/common/estimate';
+import type { LearnedFigure, LearnedTool } from '../../server/bench/learned';
+import { shortDate } from '../../ui/figures/dates';
 import styles from './LearnedWords.module.css';
 
 const range = ({ mean, sd }: { mean: number; sd: number }, digits: number) =>

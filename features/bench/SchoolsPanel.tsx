@@ -2,14 +2,14 @@
 
 import { Button, Segmented } from 'antd';
 import { useRouter } from 'next/navigation';
-import type { Schools } from '../../core/schools';
-import { TextField } from '../../ui/Field';
-import { Form, FormError } from '../../ui/Form';
-import { Say } from '../../ui/Say';
-import { SCHOOL_QUESTIONS } from '../../ui/schools';
-import { useForm } from '../../ui/useForm';
+import type { Schools } from '../../core/bench/schools';
+import { TextField } from '../../ui/controls/Field';
+import { Form, FormError } from '../../ui/controls/Form';
+import { Say } from '../../ui/feedback/Say';
+import { SCHOOL_QUESTIONS } from '../../ui/figures/schools';
+import { useForm } from '../../ui/controls/useForm';
 import { useState } from 'react';
-import type { SchoolsForm } from '../../server/schools';
+import type { SchoolsForm } from '../../server/bench/schools';
 import { keepSchools } from './actions';
 import styles from './SchoolsPanel.module.css';
 

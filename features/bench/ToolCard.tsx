@@ -1,11 +1,11 @@
 'use client';
 
 import { Button } from 'antd';
-import type { Bench, HandTool, ReelTool, ScaleTool, SwiftTool, ToolKind, WinderTool } from '../../server/bench';
-import { Mass, Size, Span } from '../../ui/Figures';
-import { Say } from '../../ui/Say';
-import { useUndoOffer } from '../../ui/UndoOffer';
-import { useTask } from '../../ui/useTask';
+import type { Bench, HandTool, ReelTool, ScaleTool, SwiftTool, ToolKind, WinderTool } from '../../server/bench/bench';
+import { Mass, Size, Span } from '../../ui/figures/Figures';
+import { Say } from '../../ui/feedback/Say';
+import { useUndoOffer } from '../../ui/feedback/UndoOffer';
+import { useTask } from '../../ui/feedback/useTask';
 import { putBack, takeOffBench } from './actions';
 import styles from './BenchScreen.module.css';
 import { LearnedWords } from './LearnedWords';

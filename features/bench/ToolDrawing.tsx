@@ -1,5 +1,5 @@
-import type { Bench, HandTool, ReelTool, ToolKind, WinderTool } from '../../server/bench';
-import { ReelDrawing } from '../../ui/ReelDrawing';
+import type { Bench, HandTool, ReelTool, ToolKind, WinderTool } from '../../server/bench/bench';
+import { ReelDrawing } from '../../ui/drawings/ReelDrawing';
 
 const SIZE = 150;
 const MIDDLE = SIZE / 2;

@@ -1,11 +1,11 @@
 'use server';
 
 import { z } from 'zod';
-import { action, formOf, id, idOrNew } from '../../server/action';
-import { removeTool, returnTool, saveTool, TOOL_KINDS, type ToolForm } from '../../server/bench';
-import { database } from '../../server/database';
-import { unitSystem } from '../../server/preferences';
-import { saveSchools, type SchoolsForm } from '../../server/schools';
+import { action, formOf, id, idOrNew } from '../../server/common/action';
+import { removeTool, returnTool, saveTool, TOOL_KINDS, type ToolForm } from '../../server/bench/bench';
+import { database } from '../../server/common/database';
+import { unitSystem } from '../../server/common/preferences';
+import { saveSchools, type SchoolsForm } from '../../server/bench/schools';
 
 const kind = z.enum(TOOL_KINDS);
 

@@ -1,6 +1,6 @@
-import { crankRatioOf, crossingAngleOf, diameterOf, mmPerPulseOf } from '../../core/measureTool';
-import type { Bench } from '../../server/bench';
-import type { ToolForm, ToolKind } from '../../server/bench';
+import { crankRatioOf, crossingAngleOf, diameterOf, mmPerPulseOf } from '../../core/bench/measureTool';
+import type { Bench } from '../../server/bench/bench';
+import type { ToolForm, ToolKind } from '../../server/bench/bench';
 
 /** A field of a tool, and how its figure is found with things at home. */
 export interface ToolField {

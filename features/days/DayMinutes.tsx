@@ -1,9 +1,9 @@
 'use client';
 
 import { type FormEvent, useState } from 'react';
-import { shortDay } from '../../ui/dates';
-import { useUndoOffer } from '../../ui/UndoOffer';
-import { useTask } from '../../ui/useTask';
+import { shortDay } from '../../ui/figures/dates';
+import { useUndoOffer } from '../../ui/feedback/UndoOffer';
+import { useTask } from '../../ui/feedback/useTask';
 import { keepDayTime } from './actions';
 import styles from './DaysScreen.module.css';
 

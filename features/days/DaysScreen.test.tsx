@@ -1,11 +1,11 @@
-import { addDays } from '../../core/days';
-import { saveTime } from '../../server/benchTime';
-import { dayOf } from '../../server/days';
-import { daysPage } from '../../server/daysPage';
-import { jobCard, jobChoices } from '../../server/jobPage';
-import { type JobForm, saveJob } from '../../server/jobs';
-import { aKey, emptyDatabase, idOf, NOW, shelved } from '../../server/testing';
-import { saidBy } from '../../ui/testing';
+import { addDays } from '../../core/days/days';
+import { saveTime } from '../../server/days/benchTime';
+import { dayOf } from '../../server/common/days';
+import { daysPage } from '../../server/days/daysPage';
+import { jobCard, jobChoices } from '../../server/days/jobPage';
+import { type JobForm, saveJob } from '../../server/days/jobs';
+import { aKey, emptyDatabase, idOf, NOW, shelved } from '../../tests/support/serverTesting';
+import { saidBy } from '../../tests/support/uiTesting';
 import { DaysScreen } from './DaysScreen';
 import { JobFormScreen } from './JobFormScreen';
 

@@ -3,22 +3,22 @@
 import { Button } from 'antd';
 import Link from 'next/link';
 import { useState } from 'react';
-import { addDays } from '../../core/days';
-import { isLate } from '../../core/schedule';
-import type { DayOfBench, DaysPage, JobCard } from '../../server/daysPage';
-import { ActionLink } from '../../ui/ActionLink';
-import { shortDay, WEEKDAYS } from '../../ui/dates';
-import { PageHead } from '../../ui/PageHead';
-import { Say } from '../../ui/Say';
-import { useUndoOffer } from '../../ui/UndoOffer';
-import { useTask } from '../../ui/useTask';
+import { addDays } from '../../core/days/days';
+import { isLate } from '../../core/days/schedule';
+import type { DayOfBench, DaysPage, JobCard } from '../../server/days/daysPage';
+import { ActionLink } from '../../ui/controls/ActionLink';
+import { shortDay, WEEKDAYS } from '../../ui/figures/dates';
+import { PageHead } from '../../ui/frame/PageHead';
+import { Say } from '../../ui/feedback/Say';
+import { useUndoOffer } from '../../ui/feedback/UndoOffer';
+import { useTask } from '../../ui/feedback/useTask';
 import { settle } from './actions';
 import styles from './DaysScreen.module.css';
 import { DayMinutes } from './DayMinutes';
 import { FeedPanel } from './FeedPanel';
 import { JobBox } from './JobBox';
 import { TimePanel } from './TimePanel';
-import { jobTitle } from '../../core/jobWords';
+import { jobTitle } from '../../core/days/jobWords';
 
 /** What is to be done, day by day: what is settled, what is proposed, what would be late and what would help. */
 export function DaysScreen({ page }: { page: DaysPage }) {

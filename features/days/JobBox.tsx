@@ -2,15 +2,15 @@
 
 import Link from 'next/link';
 import type { KeyboardEvent } from 'react';
-import { addDays } from '../../core/days';
-import type { JobCard } from '../../server/daysPage';
-import { shortDay } from '../../ui/dates';
+import { addDays } from '../../core/days/days';
+import type { JobCard } from '../../server/days/daysPage';
+import { shortDay } from '../../ui/figures/dates';
 import { PieceGlyph } from '../../ui/thread/PieceGlyph';
-import { useUndoOffer } from '../../ui/UndoOffer';
-import { useTask } from '../../ui/useTask';
+import { useUndoOffer } from '../../ui/feedback/UndoOffer';
+import { useTask } from '../../ui/feedback/useTask';
 import { markJob } from './actions';
 import styles from './DaysScreen.module.css';
-import { jobTitle } from '../../core/jobWords';
+import { jobTitle } from '../../core/days/jobWords';
 import { jobHref, jobNews } from './words';
 
 /** Something on the list, on its day: it can be dragged, moved by the arrow keys, done, and opened. */

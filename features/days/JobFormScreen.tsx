@@ -2,21 +2,21 @@
 
 import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
-import { JOB_KINDS, type JobKind } from '../../core/schedule';
-import type { JobCard } from '../../server/daysPage';
-import type { JobChoices } from '../../server/jobPage';
-import type { JobForm } from '../../server/jobs';
-import { ChoiceField, TextField } from '../../ui/Field';
-import { Form, FormError } from '../../ui/Form';
-import { newKey } from '../../ui/newKey';
-import { PageHead } from '../../ui/PageHead';
-import { Say } from '../../ui/Say';
-import { useUndoOffer } from '../../ui/UndoOffer';
-import { useForm } from '../../ui/useForm';
-import { useTask } from '../../ui/useTask';
+import { JOB_KINDS, type JobKind } from '../../core/days/schedule';
+import type { JobCard } from '../../server/days/daysPage';
+import type { JobChoices } from '../../server/days/jobPage';
+import type { JobForm } from '../../server/days/jobs';
+import { ChoiceField, TextField } from '../../ui/controls/Field';
+import { Form, FormError } from '../../ui/controls/Form';
+import { newKey } from '../../ui/feedback/newKey';
+import { PageHead } from '../../ui/frame/PageHead';
+import { Say } from '../../ui/feedback/Say';
+import { useUndoOffer } from '../../ui/feedback/UndoOffer';
+import { useForm } from '../../ui/controls/useForm';
+import { useTask } from '../../ui/feedback/useTask';
 import { keepJob, markJob } from './actions';
 import styles from './DaysScreen.module.css';
-import { JOB_WORDS, jobTitle } from '../../core/jobWords';
+import { JOB_WORDS, jobTitle } from '../../core/days/jobWords';
 import { daysInWords } from './words';
 
 /** Puts something on the list of what is to be done, or changes it. */

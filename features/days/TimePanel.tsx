@@ -2,13 +2,13 @@
 
 import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
-import type { KeptTime } from '../../server/benchTime';
-import { WEEKDAYS } from '../../ui/dates';
-import { TextField } from '../../ui/Field';
-import { Form, FormError } from '../../ui/Form';
-import { useUndoOffer } from '../../ui/UndoOffer';
-import { useForm } from '../../ui/useForm';
-import type { TimeForm } from '../../server/benchTime';
+import type { KeptTime } from '../../server/days/benchTime';
+import { WEEKDAYS } from '../../ui/figures/dates';
+import { TextField } from '../../ui/controls/Field';
+import { Form, FormError } from '../../ui/controls/Form';
+import { useUndoOffer } from '../../ui/feedback/UndoOffer';
+import { useForm } from '../../ui/controls/useForm';
+import type { TimeForm } from '../../server/days/benchTime';
 import { keepTime } from './actions';
 import styles from './DaysScreen.module.css';
 

@@ -1,11 +1,11 @@
 'use server';
 
 import { z } from 'zod';
-import { action, flag, formOf, id, idOrNew } from '../../server/action';
-import { saveDayTime, saveTime, type TimeForm } from '../../server/benchTime';
-import { database } from '../../server/database';
-import { ROW_NUMBER } from '../../server/rowNumber';
-import { type JobForm, JOB_MARKS, markedJob, saveJob, settleDays } from '../../server/jobs';
+import { action, flag, formOf, id, idOrNew } from '../../server/common/action';
+import { saveDayTime, saveTime, type TimeForm } from '../../server/days/benchTime';
+import { database } from '../../server/common/database';
+import { ROW_NUMBER } from '../../server/common/rowNumber';
+import { type JobForm, JOB_MARKS, markedJob, saveJob, settleDays } from '../../server/days/jobs';
 
 export const keepJob = action([idOrNew, formOf<JobForm>()], (id, form) => saveJob(database(), id, form, new Date()));
 

@@ -1,6 +1,6 @@
-import { jobTitle } from '../../core/jobWords';
-import type { JobCard } from '../../server/daysPage';
-import { dayInWords, shortDay } from '../../ui/dates';
+import { jobTitle } from '../../core/days/jobWords';
+import type { JobCard } from '../../server/days/daysPage';
+import { dayInWords, shortDay } from '../../ui/figures/dates';
 
 /** Where one does it. */
 export function jobHref({ kind, piece }: Pick<JobCard, 'kind' | 'piece'>): string | null {

@@ -2,13 +2,13 @@
 
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
-import { type Doing, DOINGS } from '../../core/runStory';
-import type { EstimateAnswer, FullAnswer, SnagAnswer, TimeAnswer } from '../../core/benchAnswers';
-import type { BenchAnswers } from '../../server/benchAnswers';
-import { ActionLink } from '../../ui/ActionLink';
-import { durationInWords, shortDate } from '../../ui/dates';
-import { Length } from '../../ui/Figures';
-import { PageHead } from '../../ui/PageHead';
+import { type Doing, DOINGS } from '../../core/logbook/runStory';
+import type { EstimateAnswer, FullAnswer, SnagAnswer, TimeAnswer } from '../../core/logbook/benchAnswers';
+import type { BenchAnswers } from '../../server/logbook/benchAnswers';
+import { ActionLink } from '../../ui/controls/ActionLink';
+import { durationInWords, shortDate } from '../../ui/figures/dates';
+import { Length } from '../../ui/figures/Figures';
+import { PageHead } from '../../ui/frame/PageHead';
 import styles from './AnswersScreen.module.css';
 
 /** Charts are large and the sentences above them are the answer. */

@@ -3,10 +3,10 @@
 import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
 import { type ChangeEvent, useState } from 'react';
-import type { ArchivePreview, TakenOver } from '../../server/incoming';
-import { dateAndTime } from '../../ui/dates';
-import { Say } from '../../ui/Say';
-import { useUndoOffer } from '../../ui/UndoOffer';
+import type { ArchivePreview, TakenOver } from '../../server/exchange/incoming';
+import { dateAndTime } from '../../ui/figures/dates';
+import { Say } from '../../ui/feedback/Say';
+import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { goBackTo } from './actions';
 import styles from './FilesScreen.module.css';
 

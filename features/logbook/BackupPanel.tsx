@@ -3,11 +3,11 @@
 import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import type { BackupLook, BackupReason } from '../../server/backup';
-import type { FilesPage } from '../../server/filesPage';
-import { dateAndTime } from '../../ui/dates';
-import { Say } from '../../ui/Say';
-import { useUndoOffer } from '../../ui/UndoOffer';
+import type { BackupLook, BackupReason } from '../../server/exchange/backup';
+import type { FilesPage } from '../../server/exchange/filesPage';
+import { dateAndTime } from '../../ui/figures/dates';
+import { Say } from '../../ui/feedback/Say';
+import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { goBackTo, lookAtSnapshot, takeSnapshot } from './actions';
 import styles from './FilesScreen.module.css';
 

@@ -4,8 +4,8 @@ import { Button } from 'antd';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { type ChangeEvent, useState } from 'react';
-import { Say } from '../../ui/Say';
-import { useUndoOffer } from '../../ui/UndoOffer';
+import { Say } from '../../ui/feedback/Say';
+import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { undoWeighings } from './actions';
 import styles from './FilesScreen.module.css';
 

@@ -1,10 +1,10 @@
-import type { Happening } from '../../core/run';
-import { entryPage } from '../../server/entryPage';
-import { emptyDatabase, idOf, logValues, NOW, screenOf, shelved, startValues } from '../../server/testing';
-import { logRun } from '../../server/runLog';
-import { runPage } from '../../server/runEvents';
-import { type StartForm, startRun } from '../../server/runStart';
-import { saidBy } from '../../ui/testing';
+import type { Happening } from '../../core/winding/run';
+import { entryPage } from '../../server/logbook/entryPage';
+import { emptyDatabase, idOf, logValues, NOW, screenOf, shelved, startValues } from '../../tests/support/serverTesting';
+import { logRun } from '../../server/winding/runLog';
+import { runPage } from '../../server/winding/runEvents';
+import { type StartForm, startRun } from '../../server/winding/runStart';
+import { saidBy } from '../../tests/support/uiTesting';
 import { EntryScreen } from './EntryScreen';
 
 /** Winds a hank of 112 g into one cake of that mass, with what happens on the way; tells the entry. */

@@ -2,9 +2,9 @@
 
 import { Chart, Legend, LinearScale, PointElement, Tooltip } from 'chart.js';
 import { Scatter } from 'react-chartjs-2';
-import type { EstimateAnswer } from '../../core/benchAnswers';
-import { CHART_FONT, chartColours, footAxis, PLAIN_CHART, PLAIN_TOOLTIP, sideAxis } from '../../ui/chart';
-import { usePreferences } from '../../ui/Providers';
+import type { EstimateAnswer } from '../../core/logbook/benchAnswers';
+import { CHART_FONT, chartColours, footAxis, PLAIN_CHART, PLAIN_TOOLTIP, sideAxis } from '../../ui/figures/chart';
+import { usePreferences } from '../../ui/frame/Providers';
 
 Chart.register(Legend, LinearScale, PointElement, Tooltip);
 

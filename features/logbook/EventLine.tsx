@@ -1,6 +1,6 @@
 import Link from 'next/link';
-import type { LogEvent } from '../../server/logbook';
-import { timeOfDay } from '../../ui/dates';
+import type { LogEvent } from '../../server/logbook/logbook';
+import { timeOfDay } from '../../ui/figures/dates';
 import styles from './LogbookScreen.module.css';
 
 /** Something that happened and turned no yarn into another. */

@@ -1,7 +1,7 @@
 'use client';
 
-import type { FilesPage } from '../../server/filesPage';
-import { PageHead } from '../../ui/PageHead';
+import type { FilesPage } from '../../server/exchange/filesPage';
+import { PageHead } from '../../ui/frame/PageHead';
 import { ArchivePanel } from './ArchivePanel';
 import { BackupPanel } from './BackupPanel';
 import { CsvPanel } from './CsvPanel';

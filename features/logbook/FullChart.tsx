@@ -2,9 +2,9 @@
 
 import { Chart, LinearScale, PointElement, Tooltip } from 'chart.js';
 import { Scatter } from 'react-chartjs-2';
-import type { FullAnswer } from '../../core/benchAnswers';
-import { CHART_FONT, chartColours, footAxis, PLAIN_CHART, PLAIN_TOOLTIP } from '../../ui/chart';
-import { usePreferences } from '../../ui/Providers';
+import type { FullAnswer } from '../../core/logbook/benchAnswers';
+import { CHART_FONT, chartColours, footAxis, PLAIN_CHART, PLAIN_TOOLTIP } from '../../ui/figures/chart';
+import { usePreferences } from '../../ui/frame/Providers';
 
 Chart.register(LinearScale, PointElement, Tooltip);
 

@@ -3,12 +3,12 @@
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
-import type { LogAsked, LogbookPage, LogDay, LogKind } from '../../server/logbook';
-import { ActionLink } from '../../ui/ActionLink';
-import { Calendar } from '../../ui/Calendar';
-import { dayInWords, dayOfMoment, weekdayInWords } from '../../ui/dates';
-import { EntryLine } from '../../ui/EntryLine';
-import { PageHead } from '../../ui/PageHead';
+import type { LogAsked, LogbookPage, LogDay, LogKind } from '../../server/logbook/logbook';
+import { ActionLink } from '../../ui/controls/ActionLink';
+import { Calendar } from '../../ui/figures/Calendar';
+import { dayInWords, dayOfMoment, weekdayInWords } from '../../ui/figures/dates';
+import { EntryLine } from '../../ui/figures/EntryLine';
+import { PageHead } from '../../ui/frame/PageHead';
 import { addressOf } from './address';
 import { EventLine } from './EventLine';
 import styles from './LogbookScreen.module.css';

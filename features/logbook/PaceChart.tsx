@@ -2,9 +2,9 @@
 
 import { Chart, LinearScale, LineElement, PointElement, type Plugin, Tooltip } from 'chart.js';
 import { Line } from 'react-chartjs-2';
-import type { RunStory } from '../../core/runStory';
-import { chartColours, footAxis, PLAIN_CHART, PLAIN_TOOLTIP, sideAxis } from '../../ui/chart';
-import { usePreferences } from '../../ui/Providers';
+import type { RunStory } from '../../core/logbook/runStory';
+import { chartColours, footAxis, PLAIN_CHART, PLAIN_TOOLTIP, sideAxis } from '../../ui/figures/chart';
+import { usePreferences } from '../../ui/frame/Providers';
 
 Chart.register(LinearScale, LineElement, PointElement, Tooltip);
 

@@ -2,10 +2,10 @@
 
 import { BarElement, CategoryScale, Chart, LinearScale, Tooltip } from 'chart.js';
 import { Bar } from 'react-chartjs-2';
-import type { SnagAnswer } from '../../core/benchAnswers';
-import { METRES_PER_YARD } from '../../core/units';
-import { chartColours, footAxis, PLAIN_CHART, PLAIN_TOOLTIP, sideAxis } from '../../ui/chart';
-import { usePreferences } from '../../ui/Providers';
+import type { SnagAnswer } from '../../core/logbook/benchAnswers';
+import { METRES_PER_YARD } from '../../core/common/units';
+import { chartColours, footAxis, PLAIN_CHART, PLAIN_TOOLTIP, sideAxis } from '../../ui/figures/chart';
+import { usePreferences } from '../../ui/frame/Providers';
 
 Chart.register(BarElement, CategoryScale, LinearScale, Tooltip);
 

@@ -1,8 +1,8 @@
 'use client';
 
 import dynamic from 'next/dynamic';
-import type { RunStory } from '../../core/runStory';
-import { durationInWords } from '../../ui/dates';
+import type { RunStory } from '../../core/logbook/runStory';
+import { durationInWords } from '../../ui/figures/dates';
 import styles from './StoryPanel.module.css';
 
 const PaceChart = dynamic(() => import('./PaceChart'), { ssr: false });

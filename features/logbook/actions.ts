@@ -1,15 +1,15 @@
 'use server';
 
 import { z } from 'zod';
-import { action, flag, id, ids } from '../../server/action';
-import { backupFolder, lookAt, takeBackup } from '../../server/backup';
-import { undoAll } from '../../server/csv';
-import { database, databaseFile } from '../../server/database';
-import { removePicture } from '../../server/pictures';
-import { redoOperation, undoOperation } from '../../server/pieces';
-import { unitSystem } from '../../server/preferences';
-import { startNext } from '../../server/runStart';
-import { goBackToSnapshot } from '../../server/wholesale';
+import { action, flag, id, ids } from '../../server/common/action';
+import { backupFolder, lookAt, takeBackup } from '../../server/exchange/backup';
+import { undoAll } from '../../server/exchange/csv';
+import { database, databaseFile } from '../../server/common/database';
+import { removePicture } from '../../server/logbook/pictures';
+import { redoOperation, undoOperation } from '../../server/yarn/pieces';
+import { unitSystem } from '../../server/common/preferences';
+import { startNext } from '../../server/winding/runStart';
+import { goBackToSnapshot } from '../../server/exchange/wholesale';
 
 export const undo = action([id], (operationId) => undoOperation(database(), operationId, new Date()));
 

@@ -1,4 +1,4 @@
-import type { LogAsked } from '../../server/logbook';
+import type { LogAsked } from '../../server/logbook/logbook';
 
 /** Where the logbook is found that answers this. */
 export function addressOf({ q, what, yarn, day, month, before }: LogAsked): string {

@@ -1,10 +1,10 @@
 import { ternRock } from '../../scripts/ternRock';
 import { ternRockThread } from '../../scripts/ternRockThread';
-import { benchAnswers } from '../../server/benchAnswers';
-import { entryPage } from '../../server/entryPage';
-import { logbookPage, readLogAsked } from '../../server/logbook';
-import { emptyDatabase, NOW } from '../../server/testing';
-import { saidBy } from '../../ui/testing';
+import { benchAnswers } from '../../server/logbook/benchAnswers';
+import { entryPage } from '../../server/logbook/entryPage';
+import { logbookPage, readLogAsked } from '../../server/logbook/logbook';
+import { emptyDatabase, NOW } from '../../tests/support/serverTesting';
+import { saidBy } from '../../tests/support/uiTesting';
 import { AnswersScreen } from './AnswersScreen';
 import { addressOf } from './address';
 import { EntryScreen } from './EntryScreen';

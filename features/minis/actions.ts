@@ -1,14 +1,14 @@
 'use server';
 
 import { z } from 'zod';
-import { action, flag, formOf, id, idOrNew, ids } from '../../server/action';
-import { type TreatForm, treatPieces, untreatPieces } from '../../server/changes';
-import { database } from '../../server/database';
-import { type DryForm, packKit, weighDried } from '../../server/miniCare';
-import { endMiniJob, type MiniJobForm, saveMiniJob } from '../../server/miniJobs';
-import { logMiniRun, type MiniLogForm, startMiniRun } from '../../server/miniRuns';
-import { unitSystem } from '../../server/preferences';
-import { giveUpRun, takeUpRun } from '../../server/runLog';
+import { action, flag, formOf, id, idOrNew, ids } from '../../server/common/action';
+import { type TreatForm, treatPieces, untreatPieces } from '../../server/yarn/changes';
+import { database } from '../../server/common/database';
+import { type DryForm, packKit, weighDried } from '../../server/minis/miniCare';
+import { endMiniJob, type MiniJobForm, saveMiniJob } from '../../server/minis/miniJobs';
+import { logMiniRun, type MiniLogForm, startMiniRun } from '../../server/minis/miniRuns';
+import { unitSystem } from '../../server/common/preferences';
+import { giveUpRun, takeUpRun } from '../../server/winding/runLog';
 
 export const keepMinis = action([idOrNew, formOf<MiniJobForm>()], async (jobId, form) =>
   saveMiniJob(database(), jobId, form, await unitSystem(), new Date()),

@@ -1,8 +1,8 @@
-import { inWords, fineMassFigure } from '../../core/format';
-import type { MiniVerdict } from '../../core/miniScale';
-import type { MiniNext } from '../../core/miniTies';
-import type { ReelKind } from '../../core/miniLoops';
-import type { UnitSystem } from '../../core/units';
+import { inWords, fineMassFigure } from '../../core/common/format';
+import type { MiniVerdict } from '../../core/minis/miniScale';
+import type { MiniNext } from '../../core/minis/miniTies';
+import type { ReelKind } from '../../core/minis/miniLoops';
+import type { UnitSystem } from '../../core/common/units';
 
 /** A size by its name, or else by its mass. */
 export function sizeName({ name, massG }: { name: string; massG: number }, system: UnitSystem): string {

@@ -3,16 +3,16 @@
 import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
 import { useRef } from 'react';
-import type { ProjectForm, YarnTag } from '../../server/projects';
-import { TextField } from '../../ui/Field';
-import { Form, FormButtons } from '../../ui/Form';
-import { newKey } from '../../ui/newKey';
-import { useSystem } from '../../ui/Providers';
-import { Say } from '../../ui/Say';
-import { Swatch } from '../../ui/Swatch';
-import { useUndoOffer } from '../../ui/UndoOffer';
-import { useForm } from '../../ui/useForm';
-import { YarnPicker } from '../../ui/YarnPicker';
+import type { ProjectForm, YarnTag } from '../../server/projects/projects';
+import { TextField } from '../../ui/controls/Field';
+import { Form, FormButtons } from '../../ui/controls/Form';
+import { newKey } from '../../ui/feedback/newKey';
+import { useSystem } from '../../ui/frame/Providers';
+import { Say } from '../../ui/feedback/Say';
+import { Swatch } from '../../ui/figures/Swatch';
+import { useUndoOffer } from '../../ui/feedback/UndoOffer';
+import { useForm } from '../../ui/controls/useForm';
+import { YarnPicker } from '../../ui/controls/YarnPicker';
 import { keepProject } from './actions';
 import styles from './ProjectFormScreen.module.css';
 

@@ -1,6 +1,12 @@
-import { markedProject, projectPage, type ProjectForm, projectsPage, saveProject } from '../../server/projects';
-import { aKey, emptyDatabase, idOf, NOW, shelved } from '../../server/testing';
-import { saidBy } from '../../ui/testing';
+import {
+  markedProject,
+  projectPage,
+  type ProjectForm,
+  projectsPage,
+  saveProject,
+} from '../../server/projects/projects';
+import { aKey, emptyDatabase, idOf, NOW, shelved } from '../../tests/support/serverTesting';
+import { saidBy } from '../../tests/support/uiTesting';
 import { ProjectScreen } from './ProjectScreen';
 import { ProjectsScreen } from './ProjectsScreen';
 

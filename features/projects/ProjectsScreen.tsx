@@ -1,13 +1,13 @@
 'use client';
 
 import Link from 'next/link';
-import { chanceInWords } from '../../core/format';
-import type { Verdict } from '../../core/yardage';
-import type { ProjectLine, ProjectsPage } from '../../server/projects';
-import { ActionLink } from '../../ui/ActionLink';
-import { dayInWords, shortDate } from '../../ui/dates';
-import { SignIcon } from '../../ui/icons';
-import { PageHead } from '../../ui/PageHead';
+import { chanceInWords } from '../../core/common/format';
+import type { Verdict } from '../../core/yarn/yardage';
+import type { ProjectLine, ProjectsPage } from '../../server/projects/projects';
+import { ActionLink } from '../../ui/controls/ActionLink';
+import { dayInWords, shortDate } from '../../ui/figures/dates';
+import { SignIcon } from '../../ui/figures/icons';
+import { PageHead } from '../../ui/frame/PageHead';
 import styles from './ProjectsScreen.module.css';
 
 const SIGNS = { enough: 'yes', tight: 'care', short: 'no' } as const;

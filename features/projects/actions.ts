@@ -1,12 +1,12 @@
 'use server';
 
 import { z } from 'zod';
-import { action, flag, formOf, id, idOrNew } from '../../server/action';
-import { database } from '../../server/database';
-import { requestKey } from '../../server/fields';
-import { planWindingOf } from '../../server/jobs';
-import { unitSystem } from '../../server/preferences';
-import { markedProject, PROJECT_MARKS, type ProjectForm, saveProject } from '../../server/projects';
+import { action, flag, formOf, id, idOrNew } from '../../server/common/action';
+import { database } from '../../server/common/database';
+import { requestKey } from '../../server/common/fields';
+import { planWindingOf } from '../../server/days/jobs';
+import { unitSystem } from '../../server/common/preferences';
+import { markedProject, PROJECT_MARKS, type ProjectForm, saveProject } from '../../server/projects/projects';
 
 export const keepProject = action([idOrNew, formOf<ProjectForm>()], async (id, form) =>
   saveProject(database(), id, form, await unitSystem(), new Date()),

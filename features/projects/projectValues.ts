@@ -1,4 +1,4 @@
-import type { ProjectView, YarnTag } from '../../server/projects';
+import type { ProjectView, YarnTag } from '../../server/projects/projects';
 import type { ProjectFirst } from './ProjectFormScreen';
 
 const USUAL_MARGIN_PERCENT = '10';

@@ -2,10 +2,10 @@
 
 import { Button } from 'antd';
 import { useState } from 'react';
-import type { Trouble } from '../../server/database';
-import type { waysOut } from '../../server/rescue';
-import { dateAndTime } from '../../ui/dates';
-import { Say } from '../../ui/Say';
+import type { Trouble } from '../../server/common/database';
+import type { waysOut } from '../../server/exchange/rescue';
+import { dateAndTime } from '../../ui/figures/dates';
+import { Say } from '../../ui/feedback/Say';
 import styles from './RescueScreen.module.css';
 
 const WORDS: Record<Trouble['kind'], { title: string; what: string; tryAgain?: string; open?: string }> = {

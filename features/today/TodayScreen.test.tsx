@@ -1,7 +1,7 @@
 import { ternRock } from '../../scripts/ternRock';
-import { today } from '../../server/today';
-import { emptyDatabase, NOW } from '../../server/testing';
-import { saidBy } from '../../ui/testing';
+import { today } from '../../server/days/today';
+import { emptyDatabase, NOW } from '../../tests/support/serverTesting';
+import { saidBy } from '../../tests/support/uiTesting';
 import { TodayScreen } from './TodayScreen';
 
 test('the first day says how to begin', () => {

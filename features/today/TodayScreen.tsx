@@ -1,16 +1,16 @@
 'use client';
 
 import Link from 'next/link';
-import type { Today } from '../../server/today';
-import { chanceInWords } from '../../core/format';
-import { jobTitle } from '../../core/jobWords';
-import { ActionLink } from '../../ui/ActionLink';
-import { shortDay } from '../../ui/dates';
-import { EntryLine } from '../../ui/EntryLine';
-import { LengthWithin } from '../../ui/Figures';
-import { Waits } from '../../ui/Waits';
-import { RunsUnderWay } from '../../ui/RunsUnderWay';
-import { Say } from '../../ui/Say';
+import type { Today } from '../../server/days/today';
+import { chanceInWords } from '../../core/common/format';
+import { jobTitle } from '../../core/days/jobWords';
+import { ActionLink } from '../../ui/controls/ActionLink';
+import { shortDay } from '../../ui/figures/dates';
+import { EntryLine } from '../../ui/figures/EntryLine';
+import { LengthWithin } from '../../ui/figures/Figures';
+import { Waits } from '../../ui/feedback/Waits';
+import { RunsUnderWay } from '../../ui/figures/RunsUnderWay';
+import { Say } from '../../ui/feedback/Say';
 import { PieceGlyph, glyphSide } from '../../ui/thread/PieceGlyph';
 import styles from './TodayScreen.module.css';
 

@@ -1,10 +1,10 @@
 'use client';
 
 import { Button } from 'antd';
-import { STARTING_LIMITS, type TwistLimits, YARN_BUILDS, type YarnBuild } from '../../core/twistMatters';
-import { TextField } from '../../ui/Field';
-import { Form, FormError } from '../../ui/Form';
-import { useForm } from '../../ui/useForm';
+import { STARTING_LIMITS, type TwistLimits, YARN_BUILDS, type YarnBuild } from '../../core/twist/twistMatters';
+import { TextField } from '../../ui/controls/Field';
+import { Form, FormError } from '../../ui/controls/Form';
+import { useForm } from '../../ui/controls/useForm';
 import { useRouter } from 'next/navigation';
 import { saveLimits } from './actions';
 import styles from './LimitsPanel.module.css';

@@ -2,12 +2,12 @@
 
 import { Chart, Filler, LinearScale, LineElement, PointElement, type ChartOptions } from 'chart.js';
 import { Line } from 'react-chartjs-2';
-import { type OwnTwist, percentOfOwn } from '../../core/twist';
-import { changesAlong, type TwistChange } from '../../core/twistChange';
-import type { TwistLimits } from '../../core/twistMatters';
-import { METRES_PER_YARD, MILLIMETRES_PER_INCH, type UnitSystem } from '../../core/units';
-import { CHART_FONT, chartColours } from '../../ui/chart';
-import { usePreferences } from '../../ui/Providers';
+import { type OwnTwist, percentOfOwn } from '../../core/twist/twist';
+import { changesAlong, type TwistChange } from '../../core/twist/twistChange';
+import type { TwistLimits } from '../../core/twist/twistMatters';
+import { METRES_PER_YARD, MILLIMETRES_PER_INCH, type UnitSystem } from '../../core/common/units';
+import { CHART_FONT, chartColours } from '../../ui/figures/chart';
+import { usePreferences } from '../../ui/frame/Providers';
 
 Chart.register(LinearScale, LineElement, PointElement, Filler);
 

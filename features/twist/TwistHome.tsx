@@ -1,9 +1,9 @@
 'use client';
 
 import Link from 'next/link';
-import type { TwistLine } from '../../server/twist';
-import { ActionLink } from '../../ui/ActionLink';
-import { PageHead } from '../../ui/PageHead';
+import type { TwistLine } from '../../server/twist/twist';
+import { ActionLink } from '../../ui/controls/ActionLink';
+import { PageHead } from '../../ui/frame/PageHead';
 import { glyphSide, PieceGlyph } from '../../ui/thread/PieceGlyph';
 import { TwistLineWords } from './TwistLineWords';
 import styles from './TwistHome.module.css';

@@ -1,7 +1,7 @@
 'use client';
 
-import type { TwistLine } from '../../server/twist';
-import { Twist } from '../../ui/Figures';
+import type { TwistLine } from '../../server/twist/twist';
+import { Twist } from '../../ui/figures/Figures';
 import styles from './TwistHome.module.css';
 import { percentWords } from '../../ui/strand/lyingWords';
 

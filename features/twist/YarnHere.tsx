@@ -1,7 +1,7 @@
-import { signedTurns } from '../../core/twist';
-import { strandAngleDeg } from '../../core/twistMatters';
-import type { TwistPage } from '../../server/twist';
-import { useSystem } from '../../ui/Providers';
+import { signedTurns } from '../../core/twist/twist';
+import { strandAngleDeg } from '../../core/twist/twistMatters';
+import type { TwistPage } from '../../server/twist/twist';
+import { useSystem } from '../../ui/frame/Providers';
 import { TwistedYarn } from '../../ui/strand/TwistedYarn';
 import { twistWords } from './words';
 import styles from './YarnHere.module.css';

@@ -1,16 +1,16 @@
 'use server';
 
-import { action, formOf, id } from '../../server/action';
-import { treatPieces } from '../../server/changes';
-import { database } from '../../server/database';
-import { requestKey } from '../../server/fields';
-import { chooseNextWay, forgetNextWay, type NextWay } from '../../server/nextWay';
-import { undoOperation } from '../../server/pieces';
-import { type BobbinSplitForm, type PlyForm, plySingles, splitOverBobbins } from '../../server/plying';
-import { keepAnswer, type PracticeAnswer } from '../../server/practice';
-import { unitSystem } from '../../server/preferences';
-import { saveTwistLimits, type TwistLimitsForm } from '../../server/twistLimits';
-import { noteTwist, type TwistNotes } from '../../server/twistNotes';
+import { action, formOf, id } from '../../server/common/action';
+import { treatPieces } from '../../server/yarn/changes';
+import { database } from '../../server/common/database';
+import { requestKey } from '../../server/common/fields';
+import { chooseNextWay, forgetNextWay, type NextWay } from '../../server/yarn/nextWay';
+import { undoOperation } from '../../server/yarn/pieces';
+import { type BobbinSplitForm, type PlyForm, plySingles, splitOverBobbins } from '../../server/twist/plying';
+import { keepAnswer, type PracticeAnswer } from '../../server/twist/practice';
+import { unitSystem } from '../../server/common/preferences';
+import { saveTwistLimits, type TwistLimitsForm } from '../../server/twist/twistLimits';
+import { noteTwist, type TwistNotes } from '../../server/twist/twistNotes';
 
 export const planWay = action([id, formOf<NextWay>()], (pieceId, way) =>
   chooseNextWay(database(), pieceId, way, new Date()),

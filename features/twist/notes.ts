@@ -1,6 +1,6 @@
-import { partOnWay } from '../../core/twistAccount';
-import type { TwistPage } from '../../server/twist';
-import type { TwistNotes } from '../../server/twistNotes';
+import { partOnWay } from '../../core/twist/twistAccount';
+import type { TwistPage } from '../../server/twist/twist';
+import type { TwistNotes } from '../../server/twist/twistNotes';
 import { supposedPackage, type Trial } from './trial';
 
 /** A trial as what was noted of the steps, to be put right; and whether it is of another end than the log says. */

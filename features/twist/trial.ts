@@ -1,8 +1,8 @@
-import { angleOnCoreDeg, radiusAtMm } from '../../core/cake';
-import type { PackageEnd } from '../../core/faults';
-import { reading } from '../../core/inputError';
-import type { Form } from '../../core/piece';
-import { endsOf } from '../../core/schools';
+import { angleOnCoreDeg, radiusAtMm } from '../../core/bench/cake';
+import type { PackageEnd } from '../../core/yarn/faults';
+import { reading } from '../../core/common/inputError';
+import type { Form } from '../../core/yarn/piece';
+import { endsOf } from '../../core/bench/schools';
 import {
   isLoop,
   type LayingWay,
@@ -11,8 +11,8 @@ import {
   leavingOf,
   type LeavingWay,
   waysToLeave,
-} from '../../core/strandWays';
-import { type Access, afterSteps, type Leaving, type Round } from '../../core/twist';
+} from '../../core/twist/strandWays';
+import { type Access, afterSteps, type Leaving, type Round } from '../../core/twist/twist';
 import {
   type LaidPart,
   type NotedLaying,
@@ -21,10 +21,10 @@ import {
   strandStateOf,
   twistAccount,
   type TwistEvent,
-} from '../../core/twistAccount';
-import type { TwistChange } from '../../core/twistChange';
-import type { NextTool } from '../../core/waysNext';
-import type { TwistPage, TwistTool } from '../../server/twist';
+} from '../../core/twist/twistAccount';
+import type { TwistChange } from '../../core/twist/twistChange';
+import type { NextTool } from '../../core/twist/waysNext';
+import type { TwistPage, TwistTool } from '../../server/twist/twist';
 
 /** How something leaves what it is on, as it is tried. */
 export interface TriedLeaving {

@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useRef, useState } from 'react';
-import type { TwistSurvey } from '../../core/twistSurvey';
+import type { TwistSurvey } from '../../core/twist/twistSurvey';
 import type { TwistQuestion, TwistReport } from '../../workers/twist.worker';
 
 /** A look at every centimetre of a strand, made in a worker so that the page goes on answering; null until it is done. */

@@ -1,9 +1,9 @@
 import type { PackageSize } from './trial';
-import type { PackageEnd } from '../../core/faults';
-import { inWords, lengthFigure, twistFigure } from '../../core/format';
-import { letterOf, type OwnTwist, percentOfOwn } from '../../core/twist';
-import type { TwistGap } from '../../core/twistAccount';
-import type { TwistChange } from '../../core/twistChange';
+import type { PackageEnd } from '../../core/yarn/faults';
+import { inWords, lengthFigure, twistFigure } from '../../core/common/format';
+import { letterOf, type OwnTwist, percentOfOwn } from '../../core/twist/twist';
+import type { TwistGap } from '../../core/twist/twistAccount';
+import type { TwistChange } from '../../core/twist/twistChange';
 import {
   gradeOf,
   mostChanged,
@@ -12,8 +12,8 @@ import {
   type TwistGrade,
   type TwistLimits,
   type YarnBuild,
-} from '../../core/twistMatters';
-import type { UnitSystem } from '../../core/units';
+} from '../../core/twist/twistMatters';
+import type { UnitSystem } from '../../core/common/units';
 import { percentWords } from '../../ui/strand/lyingWords';
 
 /** What one stretch of the strand gets, and what will be seen of it. */

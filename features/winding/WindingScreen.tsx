@@ -1,16 +1,23 @@
 'use client';
 
 import Link from 'next/link';
-import type { WindingPage } from '../../server/planPages';
-import type { ShelfCard } from '../../server/shelf';
-import { ActionLink } from '../../ui/ActionLink';
-import { Mass } from '../../ui/Figures';
-import { RunsUnderWay } from '../../ui/RunsUnderWay';
+import type { BenchRun } from '../../server/days/today';
+import type { WindingPage } from '../../server/winding/planPages';
+import type { ShelfCard } from '../../server/yarn/shelf';
+import { ActionLink } from '../../ui/controls/ActionLink';
+import { Mass } from '../../ui/figures/Figures';
+import { RunsUnderWay } from '../../ui/figures/RunsUnderWay';
 import { glyphSide, PieceGlyph } from '../../ui/thread/PieceGlyph';
 import styles from './WindingScreen.module.css';
 
 /** What is on the winder, and what could go on it next. */
-export function WindingScreen({ page: { runs, yarns, older, stoodDays, earliestDays } }: { page: WindingPage }) {
+export function WindingScreen({
+  page: { yarns, older, stoodDays, earliestDays },
+  runs,
+}: {
+  page: WindingPage;
+  runs: BenchRun[];
+}) {
   const waiting = yarns.flatMap((yarn) =>
     yarn.pieces.filter(({ openRunId }) => openRunId === null).map((piece) => ({ yarn, piece })),
   );

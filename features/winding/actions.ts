@@ -1,10 +1,10 @@
 'use server';
 
-import { action, formOf, id } from '../../server/action';
-import { database } from '../../server/database';
-import { unitSystem } from '../../server/preferences';
-import { giveUpRun, type LogForm, logRun, takeUpRun } from '../../server/runLog';
-import { type StartForm, startRun } from '../../server/runStart';
+import { action, formOf, id } from '../../server/common/action';
+import { database } from '../../server/common/database';
+import { unitSystem } from '../../server/common/preferences';
+import { giveUpRun, type LogForm, logRun, takeUpRun } from '../../server/winding/runLog';
+import { type StartForm, startRun } from '../../server/winding/runStart';
 
 export const beginRun = action([id, formOf<StartForm>()], async (pieceId, form) =>
   startRun(database(), pieceId, form, await unitSystem(), new Date()),

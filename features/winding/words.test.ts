@@ -1,6 +1,6 @@
-import { DEFAULT_SCHOOLS } from '../../core/schools';
-import { prepareSteps, PREPARE_STEPS, STOP_REASONS, stopReasons, TAKE_OFF_STEPS } from '../../core/run';
-import type { RunPlan } from '../../server/runPlan';
+import { DEFAULT_SCHOOLS } from '../../core/bench/schools';
+import { prepareSteps, PREPARE_STEPS, STOP_REASONS, stopReasons, TAKE_OFF_STEPS } from '../../core/winding/run';
+import type { RunPlan } from '../../server/winding/runPlan';
 import { afterStop, mountWords, stepWords, STOP_WORDS } from './words';
 
 const run = (change: { form?: 'hank' | 'cone' | 'cake'; onto?: 'winder' | 'thumb' } & Partial<RunPlan> = {}) => {

@@ -1,10 +1,10 @@
-import type { Handling } from '../../core/fibre';
-import { inWords, spanFigure } from '../../core/format';
-import { needsSwift } from '../../core/piece';
-import type { CountingDevice, Cue, MarkKind, RunStep, Steadiness, StopReason } from '../../core/run';
-import type { SwiftResult } from '../../core/swift';
-import type { UnitSystem } from '../../core/units';
-import type { RunPage } from '../../server/runEvents';
+import type { Handling } from '../../core/yarn/fibre';
+import { inWords, spanFigure } from '../../core/common/format';
+import { needsSwift } from '../../core/yarn/piece';
+import type { CountingDevice, Cue, MarkKind, RunStep, Steadiness, StopReason } from '../../core/winding/run';
+import type { SwiftResult } from '../../core/bench/swift';
+import type { UnitSystem } from '../../core/common/units';
+import type { RunPage } from '../../server/winding/runEvents';
 
 export const HANDLING_WORDS: Record<Handling, string> = {
   sticky: 'These fibres cling to each other: loosen the strands before mounting, and wind slowly.',

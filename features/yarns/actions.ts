@@ -1,7 +1,7 @@
 'use server';
 
 import { z } from 'zod';
-import { action, flag, formOf, id, idOrNew } from '../../server/action';
+import { action, flag, formOf, id, idOrNew } from '../../server/common/action';
 import {
   type DriedForm,
   foundDry,
@@ -13,16 +13,16 @@ import {
   reelPiece,
   type TreatForm,
   treatPieces,
-} from '../../server/changes';
-import { database } from '../../server/database';
-import * as entries from '../../server/entries';
-import { takeListBack } from '../../server/wholesale';
-import { type FaultForm, noteFault } from '../../server/faults';
-import { removePicture } from '../../server/pictures';
-import { undoOperation, type WeighForm, weighPiece } from '../../server/pieces';
-import { unitSystem } from '../../server/preferences';
-import { addSample, type SampleForm } from '../../server/samples';
-import { addMore, addYarn, type BandForm, changeBand, type IncomingForm, type YarnForm } from '../../server/yarns';
+} from '../../server/yarn/changes';
+import { database } from '../../server/common/database';
+import * as entries from '../../server/yarn/entries';
+import { takeListBack } from '../../server/exchange/wholesale';
+import { type FaultForm, noteFault } from '../../server/yarn/faults';
+import { removePicture } from '../../server/logbook/pictures';
+import { undoOperation, type WeighForm, weighPiece } from '../../server/yarn/pieces';
+import { unitSystem } from '../../server/common/preferences';
+import { addSample, type SampleForm } from '../../server/yarn/samples';
+import { addMore, addYarn, type BandForm, changeBand, type IncomingForm, type YarnForm } from '../../server/yarn/yarns';
 
 export const saveNewYarn = action([formOf<YarnForm>()], async (form) =>
   addYarn(database(), form, await unitSystem(), new Date()),

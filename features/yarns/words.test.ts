@@ -1,6 +1,6 @@
-import type { YarnView } from '../../server/yarnViews';
-import { GRIST_SOURCES } from '../../core/yarnLength';
-import { SOURCE_WORDS } from './sources';
+import type { YarnView } from '../../server/yarn/yarnViews';
+import { GRIST_SOURCES } from '../../core/yarn/yarnLength';
+import { SOURCE_WORDS } from './piece/sources';
 import { bandDoubt, classInWords, twistInWords } from './words';
 
 test.each([

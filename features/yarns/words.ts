@@ -1,7 +1,7 @@
-import { inWords, twistFigure } from '../../core/format';
-import type { UnitSystem } from '../../core/units';
-import { classFromGrist, weightClass } from '../../core/weightClass';
-import type { YarnView } from '../../server/yarnViews';
+import { inWords, twistFigure } from '../../core/common/format';
+import type { UnitSystem } from '../../core/common/units';
+import { classFromGrist, weightClass } from '../../core/yarn/weightClass';
+import type { YarnView } from '../../server/yarn/yarnViews';
 
 /** "1 Super fine (US fingering, sock; UK 3 to 4 ply)" */
 export function classInWords(number: Parameters<typeof weightClass>[0]): string {

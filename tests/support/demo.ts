@@ -1,6 +1,6 @@
 import loadHighs from 'highs';
-import { openDatabase } from '../../db/connection';
-import { pictureFolder } from '../../server/database';
+import { openDatabase } from '../../db/common/connection';
+import { pictureFolder } from '../../server/common/database';
 import { ternRock, ternRockPictures } from '../../scripts/ternRock';
 import { ternRockMinis } from '../../scripts/ternRockMinis';
 import { ternRockThread } from '../../scripts/ternRockThread';

@@ -1,9 +1,9 @@
 /** Writes into a database until it is killed, and says of each thing that it is done once it is. */
 import { writeSync } from 'node:fs';
-import { openDatabase } from '../../db/connection';
-import { letGo, treatPieces } from '../../server/changes';
-import { followRun, windingFold } from '../../server/runEvents';
-import { undoOperation, weighPiece } from '../../server/pieces';
+import { openDatabase } from '../../db/common/connection';
+import { letGo, treatPieces } from '../../server/yarn/changes';
+import { followRun, windingFold } from '../../server/winding/runEvents';
+import { undoOperation, weighPiece } from '../../server/yarn/pieces';
 import { evens } from './chance';
 
 const [file, seed, yarnPieces, runId] = process.argv.slice(2) as [string, string, string, string];

@@ -1,4 +1,4 @@
-import type { WinderFigures } from '../../core/windingPlan';
+import type { WinderFigures } from '../../core/winding/windingPlan';
 
 /** The small winder, with the figures that a new bench has. */
 export const SMALL_WINDER: WinderFigures = {

@@ -2,8 +2,8 @@
 
 import { Segmented } from 'antd';
 import { type KeyboardEvent, type ReactNode, useId } from 'react';
-import { DropSheet } from '../DropSheet';
-import { useKept } from '../useKept';
+import { DropSheet } from '../controls/DropSheet';
+import { useKept } from '../controls/useKept';
 import styles from './BenchSettings.module.css';
 import { PEDAL_ACTS, type PedalAct, usePedals } from './usePedals';
 

@@ -3,8 +3,8 @@
 import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { Say } from '../Say';
-import { useUndoOffer } from '../UndoOffer';
+import { Say } from '../feedback/Say';
+import { useUndoOffer } from '../feedback/UndoOffer';
 
 /** Gives up what is under way at a bench. Asks once more, in place: nothing floats over the bench. */
 export function GiveUp({

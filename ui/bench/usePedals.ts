@@ -1,6 +1,6 @@
 'use client';
 
-import { useKept } from '../useKept';
+import { useKept } from '../controls/useKept';
 
 /** What a foot may do. */
 export const PEDAL_ACTS = ['count', 'miscount', 'stop', 'knot'] as const;

@@ -2,10 +2,10 @@
 
 import { Button, Segmented } from 'antd';
 import { type ReactNode, useState } from 'react';
-import type { DeviceKind, DeviceReading } from '../../core/deviceReading';
-import { inWords, lengthFigure, readingFigure } from '../../core/format';
-import { Large } from '../Figures';
-import { useSystem } from '../Providers';
+import type { DeviceKind, DeviceReading } from '../../core/winding/deviceReading';
+import { inWords, lengthFigure, readingFigure } from '../../core/common/format';
+import { Large } from '../figures/Figures';
+import { useSystem } from '../frame/Providers';
 import { tellDevice } from './deviceLine';
 import styles from './DevicePanels.module.css';
 import { useDevices } from './useDevices';

@@ -1,7 +1,7 @@
 'use client';
 
 import { Button } from 'antd';
-import { useSystem } from '../Providers';
+import { useSystem } from '../frame/Providers';
 import { deviceInWords } from './DevicePanels';
 import styles from './FromScale.module.css';
 import { useDevices } from './useDevices';

@@ -1,4 +1,4 @@
-import type { DeviceReading } from '../../core/deviceReading';
+import type { DeviceReading } from '../../core/winding/deviceReading';
 import { hear, type Heard, lineLost, nothingHeard } from './deviceLine';
 
 const counter = (metres: number): DeviceReading => ({ device: 'counter', session: 'c1', atMs: 0, metres });

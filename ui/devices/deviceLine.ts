@@ -1,4 +1,4 @@
-import { type DeviceKind, type DeviceReading, SILENT_AFTER_MS } from '../../core/deviceReading';
+import { type DeviceKind, type DeviceReading, SILENT_AFTER_MS } from '../../core/winding/deviceReading';
 
 type ReadingOf<Kind extends DeviceKind> = Extract<DeviceReading, { device: Kind }>;
 

@@ -1,7 +1,7 @@
 'use client';
 
 import { Button } from 'antd';
-import { Say } from '../Say';
+import { Say } from '../feedback/Say';
 import type { Followed } from './useFollowed';
 
 /** Whatever stands between this screen and the record, said at once. */

@@ -1,4 +1,4 @@
-import type { RunEvent } from '../../core/run';
+import type { RunEvent } from '../../core/winding/run';
 import { boxesLeftBehind, clearSentBox, keepOutbox, notArrived } from './outbox';
 
 /** The browser's storage, as far as it is used here. */

@@ -1,8 +1,8 @@
 'use client';
 
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { Bare, FollowedRun, RunEnd, RunMessage, RunNews } from '../../core/following';
-import { newKey } from '../newKey';
+import type { Bare, FollowedRun, RunEnd, RunMessage, RunNews } from '../../core/common/following';
+import { newKey } from '../feedback/newKey';
 import { boxesLeftBehind, clearSentBox, keepOutbox, type Keyed, notArrived, type Outbox } from './outbox';
 
 export type Holding = 'asking' | 'mine' | 'another';

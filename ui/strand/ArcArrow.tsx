@@ -1,4 +1,4 @@
-import type { Round } from '../../core/twist';
+import type { Round } from '../../core/twist/twist';
 
 const HEAD = 9;
 

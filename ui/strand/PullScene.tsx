@@ -1,6 +1,6 @@
-import type { PackageEnd } from '../../core/faults';
-import type { Round } from '../../core/twist';
-import { YarnLine } from '../YarnLine';
+import type { PackageEnd } from '../../core/yarn/faults';
+import type { Round } from '../../core/twist/twist';
+import { YarnLine } from '../figures/YarnLine';
 import { ArcArrow } from './ArcArrow';
 import { Ribbon } from './Ribbon';
 

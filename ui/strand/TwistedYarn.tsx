@@ -1,6 +1,6 @@
 import { memo } from 'react';
-import { strandAngleDeg } from '../../core/twistMatters';
-import { strandColour } from '../colour';
+import { strandAngleDeg } from '../../core/twist/twistMatters';
+import { strandColour } from '../figures/colour';
 
 /**
  * A stretch of yarn, upright and magnified, with its strands at their real angle. Z leans like the middle of the

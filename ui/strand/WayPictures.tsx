@@ -1,10 +1,10 @@
 import { memo } from 'react';
-import type { PackageEnd } from '../../core/faults';
-import type { Form } from '../../core/piece';
-import { isLoop, type LayingWay, layingOf, type LeavingWay } from '../../core/strandWays';
-import type { Round } from '../../core/twist';
-import { strandColour } from '../colour';
-import { YarnLine } from '../YarnLine';
+import type { PackageEnd } from '../../core/yarn/faults';
+import type { Form } from '../../core/yarn/piece';
+import { isLoop, type LayingWay, layingOf, type LeavingWay } from '../../core/twist/strandWays';
+import type { Round } from '../../core/twist/twist';
+import { strandColour } from '../figures/colour';
+import { YarnLine } from '../figures/YarnLine';
 import { ArcArrow } from './ArcArrow';
 
 const PICTURE = { width: 96, height: 68 } as const;

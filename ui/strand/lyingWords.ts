@@ -1,6 +1,6 @@
-import { inWords, twistFigure } from '../../core/format';
-import { letterOf, type OwnTwist, percentOfOwn } from '../../core/twist';
-import type { UnitSystem } from '../../core/units';
+import { inWords, twistFigure } from '../../core/common/format';
+import { letterOf, type OwnTwist, percentOfOwn } from '../../core/twist/twist';
+import type { UnitSystem } from '../../core/common/units';
 
 /** What was changed along a piece as it lies; `gap` where that is not known. */
 export interface LyingTwist {

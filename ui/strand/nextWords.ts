@@ -1,6 +1,6 @@
-import type { PackageEnd } from '../../core/faults';
-import type { Form } from '../../core/piece';
-import { isLoop, type LayingWay, layingOf, type LeavingWay } from '../../core/strandWays';
+import type { PackageEnd } from '../../core/yarn/faults';
+import type { Form } from '../../core/yarn/piece';
+import { isLoop, type LayingWay, layingOf, type LeavingWay } from '../../core/twist/strandWays';
 import { ROUND_WORDS } from './wayWords';
 
 interface Leaves {

@@ -1,7 +1,7 @@
-import type { PackageEnd } from '../../core/faults';
-import type { Form } from '../../core/piece';
-import { isLoop, type LayingWay, layingOf, type LeavingWay } from '../../core/strandWays';
-import type { Round } from '../../core/twist';
+import type { PackageEnd } from '../../core/yarn/faults';
+import type { Form } from '../../core/yarn/piece';
+import { isLoop, type LayingWay, layingOf, type LeavingWay } from '../../core/twist/strandWays';
+import type { Round } from '../../core/twist/twist';
 
 /** What stands under a picture, and what it says in full. */
 export interface WayWords {

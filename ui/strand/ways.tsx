@@ -1,6 +1,6 @@
-import type { PackageEnd } from '../../core/faults';
-import type { Form } from '../../core/piece';
-import { type LayingWay, type LeavingWay, waysToLeave } from '../../core/strandWays';
+import type { PackageEnd } from '../../core/yarn/faults';
+import type { Form } from '../../core/yarn/piece';
+import { type LayingWay, type LeavingWay, waysToLeave } from '../../core/twist/strandWays';
 import type { Picture } from './PictureChoice';
 import { LayingPicture, LeavingPicture } from './WayPictures';
 import { layingWords, leavingWords } from './wayWords';

@@ -1,6 +1,6 @@
 import { useId } from 'react';
-import type { Form } from '../../core/piece';
-import { strandColour } from '../colour';
+import type { Form } from '../../core/yarn/piece';
+import { strandColour } from '../figures/colour';
 
 /** The side of a drawing whose area stands for a mass: a piece of twice the mass has twice the area. */
 export function glyphSide(massG: number | null): number {

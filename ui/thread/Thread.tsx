@@ -2,17 +2,17 @@
 
 import Link from 'next/link';
 import { useRef } from 'react';
-import { type Fault, faultsInWords } from '../../core/faults';
-import { inWords, lengthFigure, massFigure } from '../../core/format';
-import type { Form, MassFact, OperationKind } from '../../core/piece';
-import { isLoop } from '../../core/strandWays';
-import { strandColour } from '../colour';
-import { useSystem } from '../Providers';
-import { TakeDrawing } from '../TakeDrawing';
-import { YarnLine } from '../YarnLine';
-import { shortDate } from '../dates';
+import { type Fault, faultsInWords } from '../../core/yarn/faults';
+import { inWords, lengthFigure, massFigure } from '../../core/common/format';
+import type { Form, MassFact, OperationKind } from '../../core/yarn/piece';
+import { isLoop } from '../../core/twist/strandWays';
+import { strandColour } from '../figures/colour';
+import { useSystem } from '../frame/Providers';
+import { TakeDrawing } from '../drawings/TakeDrawing';
+import { YarnLine } from '../figures/YarnLine';
+import { shortDate } from '../figures/dates';
 import { layoutThread, type ThreadNode } from './layout';
-import { operationWords } from '../operationWords';
+import { operationWords } from '../figures/operationWords';
 import { glyphSide, PieceGlyph } from './PieceGlyph';
 import styles from './Thread.module.css';
 

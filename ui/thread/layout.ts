@@ -1,4 +1,4 @@
-import { type Form, FORMS } from '../../core/piece';
+import { type Form, FORMS } from '../../core/yarn/piece';
 
 /** What the drawing needs to know of a piece. */
 export interface ThreadPiece {

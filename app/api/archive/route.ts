@@ -1,10 +1,10 @@
 import { Readable } from 'node:stream';
-import { answer, queryOf } from '../../../server/answer';
-import { exportArchive, exportZip } from '../../../server/archive';
-import { database, databaseFile, pictureFolder, readingDatabase } from '../../../server/database';
-import { receiveArchive } from '../../../server/incoming';
-import { LARGEST_ARCHIVE_BYTES } from '../../../server/limits';
-import { wholeBody } from '../../../server/readBody';
+import { answer, queryOf } from '../../../server/common/answer';
+import { exportArchive, exportZip } from '../../../server/exchange/archive';
+import { database, databaseFile, pictureFolder, readingDatabase } from '../../../server/common/database';
+import { receiveArchive } from '../../../server/exchange/incoming';
+import { LARGEST_ARCHIVE_BYTES } from '../../../server/common/limits';
+import { wholeBody } from '../../../server/common/readBody';
 
 /** Everything there is: a zip, written as it is read; or, asked `?as=json`, one document. */
 export async function GET(request: Request): Promise<Response> {

@@ -1,6 +1,6 @@
-import { answer } from '../../../server/answer';
-import { calendarOf } from '../../../server/calendar';
-import { database } from '../../../server/database';
+import { answer } from '../../../server/common/answer';
+import { calendarOf } from '../../../server/days/calendar';
+import { database } from '../../../server/common/database';
 
 /** What is settled and due, as a file for any calendar, or as a feed that one follows. */
 export function GET(): Promise<Response> {

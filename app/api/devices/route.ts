@@ -1,5 +1,5 @@
-import { answer, textBody } from '../../../server/answer';
-import { commandDevice, deviceStream } from '../../../server/devices';
+import { answer, textBody } from '../../../server/common/answer';
+import { commandDevice, deviceStream } from '../../../server/bench/devices';
 
 export const dynamic = 'force-dynamic';
 

@@ -1,6 +1,6 @@
-import { answer, queryOf } from '../../../server/answer';
-import { database } from '../../../server/database';
-import { findAll } from '../../../server/findAll';
+import { answer, queryOf } from '../../../server/common/answer';
+import { database } from '../../../server/common/database';
+import { findAll } from '../../../server/logbook/findAll';
 
 /** Everything that words find. */
 export function GET(request: Request): Promise<Response> {

@@ -1,7 +1,7 @@
-import { answer, queryOf } from '../../../server/answer';
-import { database } from '../../../server/database';
-import { labelSheet } from '../../../server/labels';
-import { preferences } from '../../../server/preferences';
+import { answer, queryOf } from '../../../server/common/answer';
+import { database } from '../../../server/common/database';
+import { labelSheet } from '../../../server/exchange/labels';
+import { preferences } from '../../../server/common/preferences';
 
 export function GET(request: Request): Promise<Response> {
   return answer(async () => {

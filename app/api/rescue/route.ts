@@ -1,5 +1,5 @@
-import { answer, jsonBody } from '../../../server/answer';
-import { takeWayOut } from '../../../server/rescue';
+import { answer, jsonBody } from '../../../server/common/answer';
+import { takeWayOut } from '../../../server/exchange/rescue';
 
 /** Takes a way out of a database that cannot be used. */
 export async function POST(request: Request): Promise<Response> {

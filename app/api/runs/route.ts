@@ -1,6 +1,6 @@
-import { answer } from '../../../server/answer';
-import { database } from '../../../server/database';
-import { onBench } from '../../../server/today';
+import { answer } from '../../../server/common/answer';
+import { database } from '../../../server/common/database';
+import { onBench } from '../../../server/days/today';
 
 /** What is on the bench just now, for the way there from every screen. */
 export function GET(): Promise<Response> {

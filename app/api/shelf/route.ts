@@ -1,7 +1,7 @@
-import { answer, queryOf } from '../../../server/answer';
-import { database } from '../../../server/database';
-import { preferences } from '../../../server/preferences';
-import { checkedShelfAsk, shelfPage } from '../../../server/shelf';
+import { answer, queryOf } from '../../../server/common/answer';
+import { database } from '../../../server/common/database';
+import { preferences } from '../../../server/common/preferences';
+import { checkedShelfAsk, shelfPage } from '../../../server/yarn/shelf';
 
 export async function GET(request: Request): Promise<Response> {
   return answer(async () => {

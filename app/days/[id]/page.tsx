@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import { JobFormScreen } from '../../../features/days/JobFormScreen';
-import { database } from '../../../server/database';
-import { found, type IdParams } from '../../../server/found';
-import { jobCard, jobChoices } from '../../../server/jobPage';
+import { database } from '../../../server/common/database';
+import { found, type IdParams } from '../../../server/common/found';
+import { jobCard, jobChoices } from '../../../server/days/jobPage';
 
 export const metadata: Metadata = { title: 'What is to be done' };
 

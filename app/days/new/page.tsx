@@ -1,9 +1,9 @@
 import type { Metadata } from 'next';
-import { JOB_KINDS } from '../../../core/schedule';
+import { JOB_KINDS } from '../../../core/days/schedule';
 import { JobFormScreen } from '../../../features/days/JobFormScreen';
-import { database } from '../../../server/database';
-import { jobChoices } from '../../../server/jobPage';
-import { rowNumber } from '../../../server/rowNumber';
+import { database } from '../../../server/common/database';
+import { jobChoices } from '../../../server/days/jobPage';
+import { rowNumber } from '../../../server/common/rowNumber';
 
 export const metadata: Metadata = { title: 'Plan something' };
 

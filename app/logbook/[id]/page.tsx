@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import { EntryScreen } from '../../../features/logbook/EntryScreen';
-import { database } from '../../../server/database';
-import { found, type IdParams } from '../../../server/found';
-import { entryPage } from '../../../server/entryPage';
+import { database } from '../../../server/common/database';
+import { found, type IdParams } from '../../../server/common/found';
+import { entryPage } from '../../../server/logbook/entryPage';
 
 export const metadata: Metadata = { title: 'Entry' };
 

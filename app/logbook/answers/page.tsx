@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { AnswersScreen } from '../../../features/logbook/AnswersScreen';
-import { benchAnswers } from '../../../server/benchAnswers';
-import { database } from '../../../server/database';
+import { benchAnswers } from '../../../server/logbook/benchAnswers';
+import { database } from '../../../server/common/database';
 
 export const metadata: Metadata = { title: 'What the logbook tells' };
 

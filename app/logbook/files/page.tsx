@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { FilesScreen } from '../../../features/logbook/FilesScreen';
-import { database, databaseFile } from '../../../server/database';
-import { filesPage } from '../../../server/filesPage';
+import { database, databaseFile } from '../../../server/common/database';
+import { filesPage } from '../../../server/exchange/filesPage';
 
 export const metadata: Metadata = { title: 'Take it along' };
 

@@ -1,9 +1,9 @@
 import type { Metadata } from 'next';
-import { MiniJobScreen } from '../../../features/minis/MiniJobScreen';
-import { scales } from '../../../server/bench';
-import { database } from '../../../server/database';
-import { found, type IdParams } from '../../../server/found';
-import { miniJobPage } from '../../../server/miniJobPages';
+import { MiniJobScreen } from '../../../features/minis/job/MiniJobScreen';
+import { scales } from '../../../server/bench/bench';
+import { database } from '../../../server/common/database';
+import { found, type IdParams } from '../../../server/common/found';
+import { miniJobPage } from '../../../server/minis/miniJobPages';
 
 export const metadata: Metadata = { title: 'Minis' };
 

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
-import { MiniPlanScreen } from '../../../features/minis/MiniPlanScreen';
-import { database } from '../../../server/database';
-import { miniPlanPage } from '../../../server/miniJobs';
+import { MiniPlanScreen } from '../../../features/minis/plan/MiniPlanScreen';
+import { database } from '../../../server/common/database';
+import { miniPlanPage } from '../../../server/minis/miniJobs';
 
 export const metadata: Metadata = { title: 'Plan minis' };
 

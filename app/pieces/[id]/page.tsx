@@ -1,14 +1,14 @@
 import type { Metadata } from 'next';
-import { MEASURES } from '../../../features/yarns/measures';
-import { PieceScreen } from '../../../features/yarns/PieceScreen';
-import { scales } from '../../../server/bench';
-import { database } from '../../../server/database';
-import { familyOf } from '../../../server/family';
-import { found, type IdParams } from '../../../server/found';
-import { nextWay } from '../../../server/nextWay';
-import { stoodDays } from '../../../server/planPages';
-import { schools } from '../../../server/schools';
-import { piecePage } from '../../../server/yarnViews';
+import { MEASURES } from '../../../features/yarns/measure/measures';
+import { PieceScreen } from '../../../features/yarns/piece/PieceScreen';
+import { scales } from '../../../server/bench/bench';
+import { database } from '../../../server/common/database';
+import { familyOf } from '../../../server/yarn/family';
+import { found, type IdParams } from '../../../server/common/found';
+import { nextWay } from '../../../server/yarn/nextWay';
+import { stoodDays } from '../../../server/winding/planPages';
+import { schools } from '../../../server/bench/schools';
+import { piecePage } from '../../../server/yarn/yarnViews';
 
 export const metadata: Metadata = { title: 'Piece' };
 

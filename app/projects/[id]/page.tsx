@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import { ProjectScreen } from '../../../features/projects/ProjectScreen';
-import { database } from '../../../server/database';
-import { found, type IdParams } from '../../../server/found';
-import { projectPage } from '../../../server/projects';
+import { database } from '../../../server/common/database';
+import { found, type IdParams } from '../../../server/common/found';
+import { projectPage } from '../../../server/projects/projects';
 
 export const metadata: Metadata = { title: 'Project' };
 

@@ -1,9 +1,9 @@
 import type { Metadata } from 'next';
 import { emptyProject } from '../../../features/projects/projectValues';
 import { ProjectFormScreen } from '../../../features/projects/ProjectFormScreen';
-import { database } from '../../../server/database';
-import { rowNumber } from '../../../server/rowNumber';
-import { yarnView } from '../../../server/yarnViews';
+import { database } from '../../../server/common/database';
+import { rowNumber } from '../../../server/common/rowNumber';
+import { yarnView } from '../../../server/yarn/yarnViews';
 
 export const metadata: Metadata = { title: 'Begin a project' };
 

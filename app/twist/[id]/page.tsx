@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import { TwistScreen } from '../../../features/twist/TwistScreen';
-import { database } from '../../../server/database';
-import { found, type IdParams } from '../../../server/found';
-import { twistPage } from '../../../server/twist';
+import { database } from '../../../server/common/database';
+import { found, type IdParams } from '../../../server/common/found';
+import { twistPage } from '../../../server/twist/twist';
 
 export const metadata: Metadata = { title: 'Twist' };
 

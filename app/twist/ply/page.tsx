@@ -1,9 +1,9 @@
 import type { Metadata } from 'next';
-import { PlyScreen } from '../../../features/twist/PlyScreen';
-import { scales } from '../../../server/bench';
-import { database } from '../../../server/database';
-import { madeBy, plyPage } from '../../../server/plying';
-import { twistLimits } from '../../../server/twistLimits';
+import { PlyScreen } from '../../../features/twist/ply/PlyScreen';
+import { scales } from '../../../server/bench/bench';
+import { database } from '../../../server/common/database';
+import { madeBy, plyPage } from '../../../server/twist/plying';
+import { twistLimits } from '../../../server/twist/twistLimits';
 
 export const metadata: Metadata = { title: 'Ply' };
 export const dynamic = 'force-dynamic';

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
-import { PracticeScreen } from '../../../features/twist/PracticeScreen';
-import { database } from '../../../server/database';
-import { practicePage } from '../../../server/practice';
+import { PracticeScreen } from '../../../features/twist/practice/PracticeScreen';
+import { database } from '../../../server/common/database';
+import { practicePage } from '../../../server/twist/practice';
 
 export const metadata: Metadata = { title: 'Practise twist' };
 export const dynamic = 'force-dynamic';

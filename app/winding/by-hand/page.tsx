@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
-import { ByHandScreen } from '../../../features/winding/ByHandScreen';
-import { bench } from '../../../server/bench';
-import { database } from '../../../server/database';
+import { ByHandScreen } from '../../../features/winding/hand/ByHandScreen';
+import { bench } from '../../../server/bench/bench';
+import { database } from '../../../server/common/database';
 
 export const metadata: Metadata = { title: 'By hand' };
 export const dynamic = 'force-dynamic';

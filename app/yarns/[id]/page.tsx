@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
-import { YarnScreen } from '../../../features/yarns/YarnScreen';
-import { database } from '../../../server/database';
-import { found, type IdParams } from '../../../server/found';
-import { yarnFront } from '../../../server/yarnFront';
+import { YarnScreen } from '../../../features/yarns/piece/YarnScreen';
+import { database } from '../../../server/common/database';
+import { found, type IdParams } from '../../../server/common/found';
+import { yarnFront } from '../../../server/logbook/yarnFront';
 
 export const metadata: Metadata = { title: 'Yarn' };
 

@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import { ImportScreen } from '../../../features/yarns/ImportScreen';
+import { ImportScreen } from '../../../features/yarns/import/ImportScreen';
 import { CSV_FIELD_NAMES, CSV_FIELDS } from '../../../formats/yarnCsv';
 
 export const metadata: Metadata = { title: 'Read a list in' };

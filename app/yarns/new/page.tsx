@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
-import { AddYarnScreen } from '../../../features/yarns/AddYarnScreen';
-import { scales } from '../../../server/bench';
-import { database } from '../../../server/database';
+import { AddYarnScreen } from '../../../features/yarns/band/AddYarnScreen';
+import { scales } from '../../../server/bench/bench';
+import { database } from '../../../server/common/database';
 
 export const metadata: Metadata = { title: 'Add a yarn' };
 

@@ -1,6 +1,6 @@
-import { answer, jsonBody } from '../../../../server/answer';
-import { takeRequest } from '../../../../server/incoming';
-import { takeArchiveOver } from '../../../../server/wholesale';
+import { answer, jsonBody } from '../../../../server/common/answer';
+import { takeRequest } from '../../../../server/exchange/incoming';
+import { takeArchiveOver } from '../../../../server/exchange/wholesale';
 
 /** Takes over an archive that was looked at. */
 export async function POST(request: Request): Promise<Response> {

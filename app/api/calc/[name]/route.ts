@@ -1,6 +1,6 @@
-import { answer, textBody } from '../../../../server/answer';
-import { calculate } from '../../../../server/calc';
-import { heavy } from '../../../../server/heavy';
+import { answer, textBody } from '../../../../server/common/answer';
+import { calculate } from '../../../../server/api/calc';
+import { heavy } from '../../../../server/exchange/heavy';
 
 /** How long a search may go on, beside everything else, and after how long it is ended whatever it does. */
 const SEARCH_SECONDS = 5;

@@ -1,9 +1,9 @@
 import { Readable } from 'node:stream';
-import { answer, fromOwn, NotThere, queryOf } from '../../../../server/answer';
-import { addWeighings, csvOf, weighingsOfCsv } from '../../../../server/csv';
-import { database, readingDatabase } from '../../../../server/database';
-import { LARGEST_LIST_BYTES } from '../../../../server/limits';
-import { readBody } from '../../../../server/readBody';
+import { answer, fromOwn, NotThere, queryOf } from '../../../../server/common/answer';
+import { addWeighings, csvOf, weighingsOfCsv } from '../../../../server/exchange/csv';
+import { database, readingDatabase } from '../../../../server/common/database';
+import { LARGEST_LIST_BYTES } from '../../../../server/common/limits';
+import { readBody } from '../../../../server/common/readBody';
 import { CSV_TABLE_NAMES } from '../../../../formats/tablesCsv';
 
 type Params = { params: Promise<{ table: string }> };

@@ -1,6 +1,6 @@
-import { answer, idOf, NotThere } from '../../../../server/answer';
-import { database, pictureFolder } from '../../../../server/database';
-import { readPictureFile } from '../../../../server/pictures';
+import { answer, idOf, NotThere } from '../../../../server/common/answer';
+import { database, pictureFolder } from '../../../../server/common/database';
+import { readPictureFile } from '../../../../server/logbook/pictures';
 
 export async function GET(_: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
   return answer(async () => {

@@ -1,7 +1,7 @@
-import { answer, jsonBody, NotThere, queryOf } from '../../../../server/answer';
-import { apiTable, checkedWeighings } from '../../../../server/api';
-import { addWeighings } from '../../../../server/csv';
-import { database } from '../../../../server/database';
+import { answer, jsonBody, NotThere, queryOf } from '../../../../server/common/answer';
+import { apiTable, checkedWeighings } from '../../../../server/api/api';
+import { addWeighings } from '../../../../server/exchange/csv';
+import { database } from '../../../../server/common/database';
 
 type Params = { params: Promise<{ table: string }> };
 

@@ -1,4 +1,4 @@
-import { openApi } from '../../../../server/api';
+import { openApi } from '../../../../server/api/api';
 
 export function GET(): Response {
   return Response.json(openApi());

@@ -1,6 +1,6 @@
-import { answer, jsonBody } from '../../../../server/answer';
-import { enterOperation } from '../../../../server/api';
-import { database } from '../../../../server/database';
+import { answer, jsonBody } from '../../../../server/common/answer';
+import { enterOperation } from '../../../../server/api/api';
+import { database } from '../../../../server/common/database';
 
 export async function POST(request: Request): Promise<Response> {
   return answer(async () => enterOperation(database(), await jsonBody(request), new Date()));

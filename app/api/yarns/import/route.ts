@@ -1,8 +1,8 @@
-import { answer, queryOf } from '../../../../server/answer';
-import { LARGEST_LIST_BYTES } from '../../../../server/limits';
-import { preferences } from '../../../../server/preferences';
-import { readBody } from '../../../../server/readBody';
-import { lookAtList, putListOnShelf } from '../../../../server/wholesale';
+import { answer, queryOf } from '../../../../server/common/answer';
+import { LARGEST_LIST_BYTES } from '../../../../server/common/limits';
+import { preferences } from '../../../../server/common/preferences';
+import { readBody } from '../../../../server/common/readBody';
+import { lookAtList, putListOnShelf } from '../../../../server/exchange/wholesale';
 
 /** The list is the body; how it is to be read stands in the address: `?ask=JSON`, and `&write` to do it. */
 export async function POST(request: Request): Promise<Response> {

@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
-import { MiniPlanScreen } from '../../../../features/minis/MiniPlanScreen';
-import { database } from '../../../../server/database';
-import { found, type IdParams } from '../../../../server/found';
-import { miniReplanPage } from '../../../../server/miniJobs';
+import { MiniPlanScreen } from '../../../../features/minis/plan/MiniPlanScreen';
+import { database } from '../../../../server/common/database';
+import { found, type IdParams } from '../../../../server/common/found';
+import { miniReplanPage } from '../../../../server/minis/miniJobs';
 
 export const metadata: Metadata = { title: 'Plan minis anew' };
 

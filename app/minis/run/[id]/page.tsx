@@ -1,9 +1,9 @@
 import type { Metadata } from 'next';
-import { MiniRunScreen } from '../../../../features/minis/MiniRunScreen';
-import { scales } from '../../../../server/bench';
-import { database } from '../../../../server/database';
-import { found, type IdParams } from '../../../../server/found';
-import { miniRunPage } from '../../../../server/miniRuns';
+import { MiniRunScreen } from '../../../../features/minis/run/MiniRunScreen';
+import { scales } from '../../../../server/bench/bench';
+import { database } from '../../../../server/common/database';
+import { found, type IdParams } from '../../../../server/common/found';
+import { miniRunPage } from '../../../../server/minis/miniRuns';
 
 export const metadata: Metadata = { title: 'Count minis' };
 

@@ -1,10 +1,10 @@
 import type { Metadata } from 'next';
-import { ChangeScreen } from '../../../../features/yarns/ChangeScreen';
-import { CHANGES } from '../../../../features/yarns/changes';
-import { scales } from '../../../../server/bench';
-import { changePage } from '../../../../server/changePages';
-import { database } from '../../../../server/database';
-import { found, type IdParams } from '../../../../server/found';
+import { ChangeScreen } from '../../../../features/yarns/operations/ChangeScreen';
+import { CHANGES } from '../../../../features/yarns/operations/changes';
+import { scales } from '../../../../server/bench/bench';
+import { changePage } from '../../../../server/yarn/changePages';
+import { database } from '../../../../server/common/database';
+import { found, type IdParams } from '../../../../server/common/found';
 
 export const metadata: Metadata = { title: 'What becomes of it' };
 

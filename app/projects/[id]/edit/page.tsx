@@ -1,9 +1,9 @@
 import type { Metadata } from 'next';
 import { projectFirst } from '../../../../features/projects/projectValues';
 import { ProjectFormScreen } from '../../../../features/projects/ProjectFormScreen';
-import { database } from '../../../../server/database';
-import { found, type IdParams } from '../../../../server/found';
-import { projectPage } from '../../../../server/projects';
+import { database } from '../../../../server/common/database';
+import { found, type IdParams } from '../../../../server/common/found';
+import { projectPage } from '../../../../server/projects/projects';
 
 export const metadata: Metadata = { title: 'Change a project' };
 

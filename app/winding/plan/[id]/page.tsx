@@ -1,9 +1,9 @@
 import type { Metadata } from 'next';
-import { PlanScreen } from '../../../../features/winding/PlanScreen';
-import { WeighPiece } from '../../../../features/yarns/WeighPiece';
-import { database } from '../../../../server/database';
-import { found, type IdParams } from '../../../../server/found';
-import { planPage } from '../../../../server/planPages';
+import { PlanScreen } from '../../../../features/winding/plan/PlanScreen';
+import { WeighPiece } from '../../../../features/yarns/operations/WeighPiece';
+import { database } from '../../../../server/common/database';
+import { found, type IdParams } from '../../../../server/common/found';
+import { planPage } from '../../../../server/winding/planPages';
 
 export const metadata: Metadata = { title: 'Plan a winding' };
 

@@ -1,11 +1,11 @@
 import type { Metadata } from 'next';
 import { redirect } from 'next/navigation';
-import { RunScreen } from '../../../../features/winding/RunScreen';
-import { scales } from '../../../../server/bench';
-import { database } from '../../../../server/database';
-import { found, type IdParams } from '../../../../server/found';
-import { miniRunPage } from '../../../../server/miniRuns';
-import { runPage } from '../../../../server/runEvents';
+import { RunScreen } from '../../../../features/winding/run/RunScreen';
+import { scales } from '../../../../server/bench/bench';
+import { database } from '../../../../server/common/database';
+import { found, type IdParams } from '../../../../server/common/found';
+import { miniRunPage } from '../../../../server/minis/miniRuns';
+import { runPage } from '../../../../server/winding/runEvents';
 
 export const metadata: Metadata = { title: 'Winding' };
 

@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
-import { EditBandScreen } from '../../../../features/yarns/EditBandScreen';
-import { database } from '../../../../server/database';
-import { found, type IdParams } from '../../../../server/found';
-import { yarnView } from '../../../../server/yarnViews';
+import { EditBandScreen } from '../../../../features/yarns/band/EditBandScreen';
+import { database } from '../../../../server/common/database';
+import { found, type IdParams } from '../../../../server/common/found';
+import { yarnView } from '../../../../server/yarn/yarnViews';
 
 export const metadata: Metadata = { title: 'Band' };
 

@@ -1,9 +1,9 @@
 import type { Metadata } from 'next';
-import { MoreScreen } from '../../../../features/yarns/MoreScreen';
-import { scales } from '../../../../server/bench';
-import { database } from '../../../../server/database';
-import { found, type IdParams } from '../../../../server/found';
-import { yarnView } from '../../../../server/yarnViews';
+import { MoreScreen } from '../../../../features/yarns/band/MoreScreen';
+import { scales } from '../../../../server/bench/bench';
+import { database } from '../../../../server/common/database';
+import { found, type IdParams } from '../../../../server/common/found';
+import { yarnView } from '../../../../server/yarn/yarnViews';
 
 export const metadata: Metadata = { title: 'More of it' };
 

@@ -1,7 +1,7 @@
-import { answer, idOf } from '../../../../../server/answer';
-import { database } from '../../../../../server/database';
-import { cutMapDrawing } from '../../../../../server/drawings';
-import { unitSystem } from '../../../../../server/preferences';
+import { answer, idOf } from '../../../../../server/common/answer';
+import { database } from '../../../../../server/common/database';
+import { cutMapDrawing } from '../../../../../server/minis/drawings';
+import { unitSystem } from '../../../../../server/common/preferences';
 
 /** The cut map of a plan of minis, as SVG. */
 export async function GET(_: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {

@@ -1,7 +1,7 @@
-import { answer, idOf, NotThere } from '../../../../../server/answer';
-import { database } from '../../../../../server/database';
-import { runSheet, storyPdf } from '../../../../../server/papers';
-import { preferences } from '../../../../../server/preferences';
+import { answer, idOf, NotThere } from '../../../../../server/common/answer';
+import { database } from '../../../../../server/common/database';
+import { runSheet, storyPdf } from '../../../../../server/exchange/papers';
+import { preferences } from '../../../../../server/common/preferences';
 
 const PAPERS = new Map([
   ['run', runSheet],

@@ -1,6 +1,6 @@
-import { answer, textBody } from '../../../../../server/answer';
-import { database } from '../../../../../server/database';
-import { answerRun } from '../../../../../server/runRequests';
+import { answer, textBody } from '../../../../../server/common/answer';
+import { database } from '../../../../../server/common/database';
+import { answerRun } from '../../../../../server/logbook/runRequests';
 
 export async function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
   const { id } = await params;

@@ -1,6 +1,6 @@
-import { answer, idOf } from '../../../../../server/answer';
-import { database, pictureFolder } from '../../../../../server/database';
-import { addPicture, pictureFrom } from '../../../../../server/pictures';
+import { answer, idOf } from '../../../../../server/common/answer';
+import { database, pictureFolder } from '../../../../../server/common/database';
+import { addPicture, pictureFrom } from '../../../../../server/logbook/pictures';
 
 export async function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
   return answer(async () => {

@@ -1,0 +1,82 @@
+import fc from 'fast-check';
+import { howFull, howGood, whatSnags, whereTimeGoes, type WindingTold } from './benchAnswers';
+import { median } from '../common/median';
+
+const NOTHING = { preparing: 0, turning: 0, stopped: 0, resting: 0, finishing: 0 };
+
+const told = (more: Partial<WindingTold> = {}): WindingTold => ({
+  story: { spentMs: NOTHING, stops: [] },
+  yarn: 'Kelp',
+  lengthM: 300,
+  cakes: [],
+  ...more,
+});
+
+const stop = (reason: string, ms: number) => ({ reason, fromMs: 0, untilMs: ms, counted: 5 });
+
+test('the time of all windings, and what held longest, first', () => {
+  const answer = whereTimeGoes([
+    told({ story: { spentMs: { ...NOTHING, turning: 60_000, stopped: 20_000 }, stops: [stop('snag', 20_000)] } }),
+    told({
+      story: {
+        spentMs: { ...NOTHING, turning: 30_000, stopped: 50_000 },
+        stops: [stop('a pause', 45_000), stop('snag', 5_000)],
+      },
+    }),
+  ]);
+  expect(answer).toEqual({
+    wholeMs: 160_000,
+    spentMs: { ...NOTHING, turning: 90_000, stopped: 70_000 },
+    stopped: [
+      { reason: 'a pause', ms: 45_000, times: 1 },
+      { reason: 'snag', ms: 25_000, times: 2 },
+    ],
+  });
+});
+
+test('what snags is told for a hundred metres; a pause is not the yarn’s doing', () => {
+  const held = (yarn: string, lengthM: number, ...reasons: string[]) =>
+    told({ yarn, lengthM, story: { spentMs: NOTHING, stops: reasons.map((reason) => stop(reason, 1)) } });
+  expect(
+    whatSnags([
+      held('Kelp', 300, 'snag', 'a pause'),
+      held('Marram', 100, 'snag', 'broke'),
+      held('Kelp', 100),
+      held('Thrift', 900, 'a pause'),
+    ]),
+  ).toEqual([
+    { yarn: 'Marram', stops: 2, lengthM: 100, per100M: 2 },
+    { yarn: 'Kelp', stops: 1, lengthM: 400, per100M: 0.25 },
+    { yarn: 'Thrift', stops: 0, lengthM: 900, per100M: 0 },
+  ]);
+});
+
+test('how full the cakes of each tool were, and which were more than it holds', () => {
+  const cake = (tool: string, massG: number) => ({ tool, massG, maxG: 110, plannedG: 100, turns: 1, plannedTurns: 1 });
+  expect(
+    howFull([told({ cakes: [cake('Small', 55), cake('Nostepinne', 88)] }), told({ cakes: [cake('Small', 121)] })]),
+  ).toEqual([
+    { tool: 'Small', full: [0.5, 1.1], median: 0.8, over: 1 },
+    { tool: 'Nostepinne', full: [0.8], median: 0.8, over: 0 },
+  ]);
+});
+
+test('how good estimates are, and whether they became better', () => {
+  const pairs = [110, 88, 91, 102, 101, 99].map((was) => ({ told: 100, was }));
+  expect(howGood(pairs)).toMatchObject({ bias: 0, usual: 0.055 });
+  const { earlier, later } = howGood(pairs)!.usualLately!;
+  expect(earlier).toBeCloseTo(0.1, 9);
+  expect(later).toBeCloseTo(0.01, 9);
+  expect(howGood(pairs.slice(0, 3))!.usualLately).toBeNull();
+  expect(howGood([{ told: 0, was: 4 }])).toBeNull();
+});
+
+test('half of the figures lie on either side of the median', () => {
+  fc.assert(
+    fc.property(fc.array(fc.integer(), { minLength: 1 }), (values) => {
+      const middle = median(values);
+      expect(values.filter((value) => value < middle).length).toBeLessThanOrEqual(values.length / 2);
+      expect(values.filter((value) => value > middle).length).toBeLessThanOrEqual(values.length / 2);
+    }),
+  );
+});

@@ -1,0 +1,455 @@
+import { FAULT_KINDS, type FaultKind } from '../yarn/faults';
+import type { Bare } from '../common/following';
+import { type Form, needsSwift } from '../yarn/piece';
+import type { Schools } from '../bench/schools';
+
+/** Where a winding run stands. Each cake of the plan goes from `wind` to `take off`; then all are weighed together. */
+export const STAGES = ['prepare', 'wind', 'take off', 'weigh'] as const;
+export type Stage = (typeof STAGES)[number];
+
+/** What is looked to before the crank turns, or the hand. */
+export const PREPARE_STEPS = [
+  'open',
+  'folded',
+  'crossing',
+  'snap',
+  'mount',
+  'ties',
+  'end',
+  'park',
+  'seat',
+  'tail',
+  'lay',
+  'cross',
+] as const;
+
+/** What is done once the yarn is on the spindle or the form. */
+export const TAKE_OFF_STEPS = ['inner end', 'lift', 'slide', 'hole', 'outer end', 'slip'] as const;
+
+export type RunStep = (typeof PREPARE_STEPS)[number] | (typeof TAKE_OFF_STEPS)[number];
+
+/** What yarn is wound onto: a winder, or a form that is held in the hand. */
+export const HAND_FORMS = ['nostepinne', 'tube', 'thumb'] as const;
+export type HandForm = (typeof HAND_FORMS)[number];
+export type WoundOnto = 'winder' | HandForm;
+
+/**
+ * The steps before winding, in the order of the user's school: only a hank is opened, snapped, mounted and untied; a
+ * winder is threaded, a form in the hand is begun with a tail.
+ *
+ * @example
+ * prepareSteps({ form: 'cake', onto: 'winder', ties: 'after mounting' }) // => ['end', 'seat']
+ * @example
+ * prepareSteps({ form: 'hank', onto: 'thumb', ties: 'before mounting' }) // => ['open', 'folded', 'crossing', 'snap', 'ties', 'mount', 'end', 'park', 'tail', 'lay', 'cross']
+ */
+export function prepareSteps({
+  form,
+  onto,
+  ties,
+}: {
+  form: Form;
+  onto: WoundOnto;
+  ties: Schools['ties'];
+}): readonly RunStep[] {
+  const held: RunStep[] = ties === 'after mounting' ? ['mount', 'ties'] : ['ties', 'mount'];
+  const hank: RunStep[] = ['open', 'folded', 'crossing', 'snap', ...held, 'end', 'park'];
+  return [...(needsSwift(form) ? hank : (['end'] as const)), ...startSteps(onto)];
+}
+
+function startSteps(onto: WoundOnto): readonly RunStep[] {
+  return onto === 'winder' ? ['seat'] : ['tail', 'lay', 'cross'];
+}
+
+/**
+ * The steps by which a finished cake comes off.
+ *
+ * @example
+ * takeOffSteps('winder', 'in the hole') // => ['inner end', 'lift', 'hole', 'outer end', 'slip']
+ * @example
+ * takeOffSteps('thumb', 'in the hole')[1] // => 'slide'
+ */
+export function takeOffSteps(onto: WoundOnto, slip: Schools['slip']): readonly RunStep[] {
+  const off: RunStep = onto === 'winder' ? 'lift' : 'slide';
+  // Kept apart, the slip is nothing to be done at the bench.
+  return ['inner end', off, 'hole', 'outer end', ...(slip === 'in the hole' ? (['slip'] as const) : [])];
+}
+
+export const STOP_REASONS = ['snag', 'slipped off the swift', 'over the base', 'broke', 'a knot', 'a pause'] as const;
+export type StopReason = (typeof STOP_REASONS)[number];
+
+/**
+ * What can go wrong where this is wound so: without a swift nothing slips off it, and a hand has no base.
+ *
+ * @example
+ * stopReasons({ onSwift: false, onto: 'thumb' }) // => ['snag', 'broke', 'a knot', 'a pause']
+ */
+export function stopReasons({ onSwift, onto }: { onSwift: boolean; onto: WoundOnto }): StopReason[] {
+  return STOP_REASONS.filter(
+    (reason) => (reason !== 'slipped off the swift' || onSwift) && (reason !== 'over the base' || onto === 'winder'),
+  );
+}
+
+/**
+ * A cake of a run by the name that it will have, and which of the run's it is.
+ *
+ * @example
+ * cakeInHand('Cake 3', 1, 3) // => 'cake 3 (2 of 3)'
+ */
+export function cakeInHand(label: string, part: number, parts: number): string {
+  return parts === 1 ? label.toLowerCase() : `${label.toLowerCase()} (${part + 1} of ${parts})`;
+}
+
+/** What can be marked at a turn, without stopping. */
+export const MARK_KINDS = [...FAULT_KINDS, 'tension changed'] as const;
+export type MarkKind = FaultKind | 'tension changed';
+
+/** A device that counts, and can drive the run in place of the space bar. */
+export const COUNTING_DEVICES = ['counter', 'motor'] as const;
+export type CountingDevice = (typeof COUNTING_DEVICES)[number];
+
+/**
+ * One thing that happened in a run. Events are only ever added, each under its own `key`, so that one that is sent
+ * twice counts once, and those of two tabs add up.
+ */
+export type RunEvent = { key: string; atMs: number; part: number } & (
+  | { kind: 'tick'; step: RunStep; done: boolean }
+  | { kind: 'stage'; stage: Stage }
+  /** Turns of the crank; below zero it takes a miscount back. */
+  | { kind: 'turns'; amount: number }
+  | { kind: 'stop'; reason: StopReason; atTurn: number }
+  | { kind: 'resume' }
+  | { kind: 'mark'; mark: MarkKind; atTurn: number }
+  /** Takes the last mark of this part back. */
+  | { kind: 'unmark' }
+  /** Whoever winds from here on. */
+  | { kind: 'hand over'; who: string; atTurn: number }
+  /**
+   * What a device shows: its own total since it was switched on, under the name of that session. Totals, not steps:
+   * one that is lost, late or sent by two screens changes nothing.
+   */
+  | { kind: 'reading'; device: CountingDevice; session: string; total: number; drives: boolean }
+  /** The least that must have been turned by now, as a counter's metres tell it. */
+  | { kind: 'turns at least'; turns: number }
+);
+
+/** What a screen tells of what happened; key and time are added when it is kept. */
+export type Happening = Bare<RunEvent>;
+
+export interface RunMark {
+  part: number;
+  atTurn: number;
+}
+
+/** Where a device's own total stood when it began to count for a part of this run. */
+export interface DeviceBase {
+  session: string;
+  part: number;
+  /** Turns of the motor, or metres of the counter, that the part had then. */
+  had: number;
+  totalThen: number;
+  /** The last total, and the turns that the part had when it came. */
+  total: number;
+  turns: number;
+  atMs: number;
+}
+
+/** Where a run stands; plain data, so that it can be sent and gone on from. */
+export interface RunState {
+  stage: Stage;
+  /** The cake in hand, counted from 0. */
+  part: number;
+  /** The sum of what was counted for each cake; see `turnsOn`. */
+  turns: number[];
+  ticked: string[];
+  stopped: { reason: StopReason; sinceMs: number } | null;
+  stops: (RunMark & { reason: StopReason })[];
+  marks: (RunMark & { mark: MarkKind })[];
+  /** Who has wound from which turn on, where it was said. */
+  hands: (RunMark & { who: string })[];
+  /** Time spent turning for each cake, stops and rests left out. */
+  windingMs: number[];
+  lastTurnMs: number | null;
+  /** Milliseconds a turn, of the last stretches that were counted; the newest last. */
+  lately: number[];
+  devices: Partial<Record<CountingDevice, DeviceBase>>;
+  /** Metres that the counter has told for each cake; null where it told nothing. */
+  counterM: (number | null)[];
+  /** Cakes whose turns follow from the counter's metres, and so are no second witness of their length. */
+  turnsByCounter: boolean[];
+  /** Stretches of each cake that the counter did not see, by their turns: before it was there, or while it was off. */
+  counterUnseen: (readonly [fromTurn: number, toTurn: number])[][];
+  /** How often a device came back with a new count, so that something may have passed it unseen. */
+  deviceGaps: number;
+}
+
+/** A gap longer than this between two counts is a rest, not a slow turn. */
+const LONGEST_TURN_MS = 20_000;
+
+/** Stretches of counting that the pace is judged by. */
+const STRETCHES_KEPT = 24;
+
+/**
+ * A run in which nothing has happened yet.
+ *
+ * @param cakes how many the plan makes
+ * @example
+ * newRun(2).turns // => [0, 0]
+ */
+export function newRun(cakes: number): RunState {
+  return {
+    stage: 'prepare',
+    part: 0,
+    turns: Array.from({ length: cakes }, () => 0),
+    ticked: [],
+    stopped: null,
+    stops: [],
+    marks: [],
+    hands: [],
+    windingMs: Array.from({ length: cakes }, () => 0),
+    lastTurnMs: null,
+    lately: [],
+    devices: {},
+    counterM: Array.from({ length: cakes }, () => null),
+    turnsByCounter: Array.from({ length: cakes }, () => false),
+    counterUnseen: Array.from({ length: cakes }, () => []),
+    deviceGaps: 0,
+  };
+}
+
+/**
+ * The state of a run after one more thing has happened.
+ *
+ * @example
+ * afterEvent(newRun(1), { key: 'a', atMs: 0, part: 0, kind: 'turns', amount: 3 }).turns // => [3]
+ */
+export function afterEvent(state: RunState, event: RunEvent): RunState {
+  const { part, atMs } = event;
+  switch (event.kind) {
+    case 'tick': {
+      const key = tickKey(part, event.step);
+      const others = state.ticked.filter((ticked) => ticked !== key);
+      return { ...state, ticked: event.done ? [...others, key] : others };
+    }
+    case 'stage':
+      return {
+        ...state,
+        stage: event.stage,
+        part: Math.min(part, state.turns.length - 1),
+        stopped: null,
+        lastTurnMs: null,
+        lately: [],
+      };
+    case 'turns':
+      return afterTurns(state, part, event.amount, atMs);
+    case 'stop':
+      return {
+        ...state,
+        stopped: { reason: event.reason, sinceMs: atMs },
+        stops: [...state.stops, { part, atTurn: event.atTurn, reason: event.reason }],
+        lastTurnMs: null,
+      };
+    case 'resume':
+      return { ...state, stopped: null };
+    case 'mark':
+      return { ...state, marks: [...state.marks, { part, atTurn: event.atTurn, mark: event.mark }] };
+    case 'unmark': {
+      const last = state.marks.findLastIndex((mark) => mark.part === part);
+      return { ...state, marks: state.marks.filter((_, i) => i !== last) };
+    }
+    case 'hand over':
+      return { ...state, hands: [...state.hands, { part, atTurn: event.atTurn, who: event.who }], lastTurnMs: null };
+    case 'reading':
+      return afterReading(state, event);
+    case 'turns at least':
+      return atLeastByCounter(state, part, event.turns, atMs);
+  }
+}
+
+/**
+ * The state of a run from all that happened in it, in the order in which it was kept.
+ *
+ * @param cakes how many the plan makes
+ * @example
+ * runState([{ key: 'a', atMs: 0, part: 0, kind: 'turns', amount: 3 }], 1).turns // => [3]
+ */
+export function runState(events: readonly RunEvent[], cakes: number): RunState {
+  const seen = new Set<string>();
+  const once = events.filter(({ key }) => !seen.has(key) && seen.add(key));
+  return once.reduce(afterEvent, newRun(cakes));
+}
+
+/**
+ * Crank turns counted for one cake. The sum may lie below zero for a moment, where a miscount that was taken back in
+ * one tab arrives before the count of another; it is never shown so.
+ *
+ * @example
+ * turnsOn({ turns: [40, -1] }, 1) // => 0
+ */
+export function turnsOn({ turns }: Pick<RunState, 'turns'>, part: number): number {
+  return Math.max(0, turns[part] ?? 0);
+}
+
+/**
+ * The cakes that anything was wound onto, by their place in the plan; the first, where nothing was counted.
+ *
+ * @example
+ * woundParts({ turns: [40, 0, 12] }) // => [0, 2]
+ */
+export function woundParts(state: Pick<RunState, 'turns'>): number[] {
+  const wound = state.turns.map((_, part) => part).filter((part) => turnsOn(state, part) > 0);
+  return wound.length > 0 ? wound : [0];
+}
+
+function afterTurns(state: RunState, part: number, amount: number, atMs: number): RunState {
+  const turns = replaced(state.turns, part, (state.turns[part] ?? 0) + amount);
+  // What is taken back is taken from a motor's count too, or its next reading would bring it back.
+  const { motor } = state.devices;
+  if (amount <= 0)
+    return motor?.part === part
+      ? { ...state, turns, devices: { ...state.devices, motor: { ...motor, had: motor.had + amount } } }
+      : { ...state, turns };
+  const gapMs = state.lastTurnMs === null ? 0 : atMs - state.lastTurnMs;
+  // A clock that was set back, or a rest, tells nothing of the pace.
+  const turning = gapMs > 0 && gapMs <= LONGEST_TURN_MS * amount;
+  return {
+    ...state,
+    turns,
+    windingMs: turning ? replaced(state.windingMs, part, state.windingMs[part]! + gapMs) : state.windingMs,
+    lately: turning ? [...state.lately, gapMs / amount].slice(-STRETCHES_KEPT) : state.lately,
+    lastTurnMs: atMs,
+  };
+}
+
+function atLeast(state: RunState, part: number, turns: number, atMs: number): RunState {
+  const more = Math.floor(turns) - (state.turns[part] ?? 0);
+  return more > 0 ? afterTurns(state, part, more, atMs) : state;
+}
+
+/** As `atLeast`, by what the counter tells: it has seen these turns. */
+function atLeastByCounter(state: RunState, part: number, turns: number, atMs: number): RunState {
+  const { counter, ...others } = state.devices;
+  const after = atLeast(state, part, turns, atMs);
+  if (after === state || counter?.part !== part) return after;
+  return {
+    ...after,
+    turnsByCounter: replaced(after.turnsByCounter, part, true),
+    devices: { ...others, counter: { ...counter, turns: after.turns[part]! } },
+  };
+}
+
+/**
+ * A reading counts from where its session was first heard of in this part. What was counted by hand while a device was
+ * silent is not counted again when it comes back: the larger of the two holds.
+ */
+function afterReading(state: RunState, event: RunEvent & { kind: 'reading' }): RunState {
+  const { device, session, total, part, atMs, drives } = event;
+  const known = state.devices[device];
+  const turns = state.turns[part] ?? 0;
+  const had = device === 'motor' ? turns : (state.counterM[part] ?? 0);
+  const here = known?.part === part;
+  const goesOn = here && known.session === session && total >= known.total;
+  const base = goesOn ? { ...known, total, turns, atMs } : { session, part, had, totalThen: total, total, turns, atMs };
+  const now = base.had + (total - base.totalThen);
+  const read: RunState = {
+    ...state,
+    devices: { ...state.devices, [device]: base },
+    deviceGaps: state.deviceGaps + (here && !goesOn ? 1 : 0),
+  };
+  if (device === 'motor') return drives ? atLeast(read, part, now, atMs) : read;
+  const sawUpTo = here ? known.turns : 0;
+  const unseen = state.counterUnseen[part] ?? [];
+  return {
+    ...read,
+    counterM: replaced(state.counterM, part, now),
+    counterUnseen:
+      goesOn || turns <= sawUpTo
+        ? state.counterUnseen
+        : replaced(state.counterUnseen, part, [...unseen, [sawUpTo, turns] as const]),
+  };
+}
+
+function replaced<T>(values: readonly T[], at: number, value: T): T[] {
+  return values.map((old, i) => (i === at ? value : old));
+}
+
+/**
+ * The name under which a tick is kept: preparing is done once, taking off once a cake.
+ *
+ * @example
+ * tickKey(2, 'lift') // => '2 lift'
+ */
+export function tickKey(part: number, step: RunStep): string {
+  return `${part} ${step}`;
+}
+
+/** What the bench should say at this turn. */
+export type Cue = 'gentle' | 'steady' | 'slow' | 'nearly full' | 'stop' | 'past' | 'full';
+
+/** The turns at which the bench has something to say. */
+export interface CuePlan {
+  gentleUntil: number;
+  slowFrom: number;
+  stopAt: number;
+  /** From this turn on the tool has hardly any room left, and at this one none. */
+  nearlyFullFrom?: number;
+  fullAt?: number;
+}
+
+/**
+ * How to crank just now: gently at first, then steadily, slowly near the end, stop, or past the planned end. That the
+ * winder is full goes before everything else, and is said before it spills.
+ *
+ * @example
+ * cueAt(3, { gentleUntil: 12, slowFrom: 540, stopAt: 560 }) // => 'gentle'
+ * @example
+ * cueAt(610, { gentleUntil: 12, slowFrom: 540, stopAt: 700, nearlyFullFrom: 600, fullAt: 650 }) // => 'nearly full'
+ */
+export function cueAt(turns: number, plan: CuePlan): Cue {
+  if (turns >= (plan.fullAt ?? Infinity) && turns > plan.stopAt) return 'full';
+  if (turns > plan.stopAt) return turns >= (plan.nearlyFullFrom ?? Infinity) ? 'nearly full' : 'past';
+  if (turns >= plan.stopAt) return 'stop';
+  if (turns >= (plan.nearlyFullFrom ?? Infinity)) return 'nearly full';
+  if (turns >= plan.slowFrom) return 'slow';
+  return turns < plan.gentleUntil ? 'gentle' : 'steady';
+}
+
+/**
+ * Seconds for one turn of the crank in this run; undefined while there is too little to tell.
+ *
+ * @example
+ * secondsPerTurn({ turns: [100], windingMs: [80_000] }) // => 0.8
+ */
+export function secondsPerTurn({ turns, windingMs }: Pick<RunState, 'turns' | 'windingMs'>): number | undefined {
+  const counted = turns.reduce((sum, n) => sum + n, 0);
+  const spentMs = windingMs.reduce((sum, ms) => sum + ms, 0);
+  return counted >= 20 && spentMs > 0 ? spentMs / 1000 / counted : undefined;
+}
+
+export type Steadiness = 'steady' | 'uneven' | 'quickening' | 'slowing';
+
+/** Stretches below which nothing can be said of the pace. */
+const LEAST_STRETCHES = 8;
+
+/**
+ * Is the crank turning evenly? Even tension matters, and it goes with an even pace.
+ *
+ * @returns undefined while there is too little to tell
+ * @example
+ * steadiness([1000, 1010, 990, 1000, 1005, 995, 1000, 1000]) // => 'steady'
+ * @example
+ * steadiness([1400, 1350, 1300, 1250, 900, 880, 850, 830]) // => 'quickening'
+ */
+export function steadiness(msPerTurn: readonly number[]): Steadiness | undefined {
+  if (msPerTurn.length < LEAST_STRETCHES) return undefined;
+  const half = msPerTurn.length >> 1;
+  const [earlier, later] = [mean(msPerTurn.slice(0, half)), mean(msPerTurn.slice(half))];
+  if (later < 0.78 * earlier) return 'quickening';
+  if (later > 1.28 * earlier) return 'slowing';
+  const middle = mean(msPerTurn);
+  const spread = Math.sqrt(mean(msPerTurn.map((ms) => (ms - middle) ** 2))) / middle;
+  return spread > 0.35 ? 'uneven' : 'steady';
+}
+
+function mean(values: readonly number[]): number {
+  return values.reduce((sum, value) => sum + value, 0) / values.length;
+}

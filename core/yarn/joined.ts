@@ -1,0 +1,76 @@
+import { type Fault, faultsAfter, type PackageEnd } from './faults';
+import { type Joint, USED_SHARE } from './piece';
+
+/** One of several pieces that become one, in the order in which they lie in it. */
+export interface JoinedPart {
+  lengthM: number;
+  faults: readonly Fault[];
+  /** The end that left first. */
+  fromEnd: PackageEnd;
+}
+
+/**
+ * What lies along a piece that was made of several: the faults of each, and a knot wherever two were knotted.
+ *
+ * @param lengthM of the whole as it was weighed; left out: all of them together
+ * @returns from its inner end
+ * @example
+ * faultsJoined([{ lengthM: 60, faults: [], fromEnd: 'inner' }, { lengthM: 40, faults: [], fromEnd: 'inner' }], 'knot') // => [{ kind: 'knot', atM: 60 }]
+ */
+export function faultsJoined(parts: readonly JoinedPart[], joint: Joint, lengthM?: number): Fault[] {
+  const togetherM = parts.reduce((sum, part) => sum + part.lengthM, 0);
+  const stretch = (lengthM ?? togetherM) / togetherM;
+  let startM = 0;
+  return parts.flatMap((part, i) => {
+    const [mine] = faultsAfter({ ...part, partsM: [part.lengthM] }).parts as [Fault[]];
+    const placed = [
+      ...(i > 0 && joint === 'knot' ? [{ kind: 'knot' as const, atM: startM * stretch }] : []),
+      ...mine.map(({ kind, atM }) => ({ kind, atM: (startM + atM) * stretch })),
+    ];
+    startM += part.lengthM;
+    return placed;
+  });
+}
+
+/**
+ * Where faults lie that were found along a piece before some of it was used: what was taken from the inner end moves them
+ * nearer to it, and what lay in a stretch that was taken is gone.
+ *
+ * @example
+ * faultsLeft([{ kind: 'knot', atM: 30 }, { kind: 'knot', atM: 80 }], [{ took: 50, left: 50, fromEnd: 'inner' }]) // => [{ kind: 'knot', atM: 30 }]
+ */
+export function faultsLeft(faults: readonly Fault[], takenM: readonly Taken[]): Fault[] {
+  return takenM.reduce<Fault[]>(
+    (still, { took, left, fromEnd }) =>
+      still
+        .map(({ kind, atM }) => ({ kind, atM: fromEnd === 'inner' ? atM - took : atM }))
+        .filter(({ atM }) => atM >= 0 && atM <= left),
+    [...faults],
+  );
+}
+
+/** What was taken of a piece and what was left of it then, in grams or in metres: one of them throughout. */
+export interface Taken {
+  took: number;
+  left: number;
+  fromEnd: PackageEnd;
+}
+
+/**
+ * All that was taken of a piece since so much of it was known: what was said, and between it what nobody said but the
+ * scale tells, by more than it and the room's air explain. That is taken to be gone from the end it is worked from.
+ *
+ * @example
+ * takenSince(100, [], 70, 'outer') // => [{ took: 30, left: 70, fromEnd: 'outer' }]
+ * @example
+ * takenSince(100, [{ took: 40, left: 60, fromEnd: 'inner' }], 59, 'outer') // => [{ took: 40, left: 60, fromEnd: 'inner' }]
+ */
+export function takenSince(known: number, said: readonly Taken[], now: number, workedFrom: PackageEnd): Taken[] {
+  const unsaid = (before: number, there: number): Taken[] =>
+    there >= USED_SHARE * before ? [] : [{ took: before - there, left: there, fromEnd: workedFrom }];
+  const befores = [known, ...said.map(({ left }) => left)];
+  return [
+    ...said.flatMap((each, i) => [...unsaid(befores[i]!, each.took + each.left), each]),
+    ...unsaid(befores.at(-1)!, now),
+  ];
+}

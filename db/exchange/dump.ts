@@ -1,0 +1,62 @@
+import { type Db, prepared } from '../common/connection';
+import { columnNames, columnValues, type Sql, sql, sqlList, sqlName, sqlWhere } from '../common/sql';
+
+/** Rows of a table as they stand, by column name. */
+export type DumpedRow = Record<string, string | number | null>;
+
+/** Every row of a table, in the order of its key, in just these columns. */
+export function dumpTable(db: Db, table: string, columns: readonly string[]): DumpedRow[] {
+  return [...eachRow(db, table, columns)];
+}
+
+/** The same one after another, never all in memory; nothing else can be asked through this connection meanwhile. */
+export function* eachRow(db: Db, table: string, columns: readonly string[]): Generator<DumpedRow> {
+  // A statement of its own: one that is kept could be asked twice at a time.
+  yield* db.prepare<[], DumpedRow>(inOrder(table, columns)).iterate();
+}
+
+export function fillTable(db: Db, table: string, columns: readonly string[], rows: Iterable<DumpedRow>): void {
+  const insert = prepared(
+    db,
+    sql`INSERT INTO ${sqlName(table)} (${columnNames(columns)}) VALUES (${columnValues(columns)})`,
+  );
+  for (const row of rows) insert.run(row);
+}
+
+export function clearTable(db: Db, table: string): void {
+  prepared(db, sql`DELETE FROM ${sqlName(table)}`).run();
+}
+
+export function countRows(db: Db, table: string): number {
+  return prepared<{ n: number }>(db, sql`SELECT count(*) AS n FROM ${sqlName(table)}`).get()!.n;
+}
+
+/** The columns that a table's rows are told apart and put in order by. */
+export function keyOf(db: Db, table: string): string[] {
+  return prepared<{ name: string }>(db, sql`SELECT name FROM pragma_table_info(?) WHERE pk > 0 ORDER BY pk`)
+    .all(table)
+    .map(({ name }) => name);
+}
+
+/** Some rows of a table, from a key on, or from the first part of one; none: from the start. */
+export function dumpFrom(
+  db: Db,
+  table: string,
+  columns: readonly string[],
+  from: readonly (number | string)[],
+  limit: number,
+): DumpedRow[] {
+  const key = keyOf(db, table);
+  const asked = columnNames(key.slice(0, from.length));
+  return prepared<DumpedRow>(
+    db,
+    sql`SELECT ${columnNames(columns)} FROM ${sqlName(table)}
+     ${sqlWhere([from.length > 0 && sql`(${asked}) >= (${sqlList(from.map(() => sql`?`))})`])}
+     ORDER BY ${columnNames(key)} LIMIT ?`,
+  ).all(...from, limit);
+}
+
+/** The rows in the order of their key, which the first columns are. */
+function inOrder(table: string, columns: readonly string[]): Sql {
+  return sql`SELECT ${columnNames(columns)} FROM ${sqlName(table)} ORDER BY ${columnNames(columns.slice(0, 2))}`;
+}

@@ -1,0 +1,182 @@
+import { type Db, prepared } from '../common/connection';
+import { sql } from '../common/sql';
+
+/** What is done in a run: a piece is wound, or minis are counted off it. */
+export type RunKindName = 'wind' | 'minis';
+
+export interface RunRow {
+  id: number;
+  pieceId: number;
+  kind: RunKindName;
+  /** The minis' job that it belongs to. */
+  jobId: number | null;
+  /** JSON */
+  plan: string;
+  startedAt: string;
+  endedAt: string | null;
+  operationId: number | null;
+  holder: string | null;
+  holderSeenMs: number | null;
+}
+
+const COLUMNS = sql`id, piece_id AS pieceId, kind, job_id AS jobId, plan, started_at AS startedAt, ended_at AS endedAt,
+  operation_id AS operationId, holder, holder_seen_ms AS holderSeenMs`;
+
+export function insertRun(
+  db: Db,
+  run: { pieceId: number; plan: string; startedAt: string; kind?: RunKindName; jobId?: number },
+): number {
+  const { lastInsertRowid } = prepared(
+    db,
+    sql`INSERT INTO run (piece_id, kind, job_id, plan, started_at)
+     VALUES (@pieceId, @kind, @jobId, @plan, @startedAt)`,
+  ).run({ kind: 'wind', jobId: null, ...run });
+  return Number(lastInsertRowid);
+}
+
+export function runById(db: Db, id: number): RunRow | undefined {
+  return prepared<RunRow>(db, sql`SELECT ${COLUMNS} FROM run WHERE id = ?`).get(id);
+}
+
+export function openRuns(db: Db): RunRow[] {
+  return prepared<RunRow>(db, sql`SELECT ${COLUMNS} FROM run WHERE ended_at IS NULL ORDER BY id DESC`).all();
+}
+
+export function openRunOfPiece(db: Db, pieceId: number): RunRow | undefined {
+  return prepared<RunRow>(db, sql`SELECT ${COLUMNS} FROM run WHERE piece_id = ? AND ended_at IS NULL`).get(pieceId);
+}
+
+/** The counting of a job's minis, the oldest first; those that were given up are left out. */
+export function runsOfJob(db: Db, jobId: number): RunRow[] {
+  return prepared<RunRow>(
+    db,
+    sql`SELECT ${COLUMNS} FROM run WHERE job_id = ? AND (ended_at IS NULL OR operation_id IS NOT NULL) ORDER BY id`,
+  ).all(jobId);
+}
+
+export function runOfOperation(db: Db, operationId: number): RunRow | undefined {
+  return prepared<RunRow>(db, sql`SELECT ${COLUMNS} FROM run WHERE operation_id = ?`).get(operationId);
+}
+
+export function endRun(db: Db, id: number, endedAt: string, operationId: number | null): void {
+  prepared(db, sql`UPDATE run SET ended_at = ?, operation_id = ?, holder = NULL WHERE id = ?`).run(
+    endedAt,
+    operationId,
+    id,
+  );
+}
+
+export function reopenRun(db: Db, id: number): void {
+  prepared(db, sql`UPDATE run SET ended_at = NULL, operation_id = NULL WHERE id = ?`).run(id);
+}
+
+export function setHolder(db: Db, id: number, holder: string | null, seenMs: number | null): void {
+  prepared(db, sql`UPDATE run SET holder = ?, holder_seen_ms = ? WHERE id = ?`).run(holder, seenMs, id);
+}
+
+/** An event as it is kept, whatever the run is of. */
+export interface KeptEvent {
+  /** `writer:seq` */
+  key: string;
+  atMs: number;
+  part: number;
+  kind: string;
+}
+
+/** How the state of a run follows from its events: where it begins, and what each event makes of it. */
+export interface Fold<State, Event extends KeptEvent> {
+  /** How many cakes, or minis, the run makes. */
+  parts: number;
+  start: State;
+  after: (state: State, event: Event) => State;
+}
+
+/** Keeps an event; one that is already there is left as it is. */
+export function insertEvent(db: Db, runId: number, event: KeptEvent): void {
+  const { key, atMs, part, kind, ...detail } = event;
+  const colon = key.lastIndexOf(':');
+  prepared(
+    db,
+    sql`INSERT INTO run_event (run_id, writer, seq, at_ms, part, kind, detail) VALUES (?, ?, ?, ?, ?, ?, ?)
+     ON CONFLICT (run_id, writer, seq) DO NOTHING`,
+  ).run(runId, key.slice(0, colon), Number(key.slice(colon + 1)), atMs, part, kind, JSON.stringify(detail));
+}
+
+/** Those after the one with this id, in the order in which they were kept. */
+export function eventsAfter<Event extends KeptEvent>(
+  db: Db,
+  runId: number,
+  id: number,
+): { id: number; event: Event }[] {
+  return prepared<{ id: number; key: string; atMs: number; part: number; kind: string; detail: string }>(
+    db,
+    sql`SELECT id, writer || ':' || seq AS key, at_ms AS atMs, part, kind, detail FROM run_event
+     WHERE run_id = ? AND id > ? ORDER BY id`,
+  )
+    .all(runId, id)
+    .map(({ id, detail, ...event }) => ({ id, event: { ...event, ...(JSON.parse(detail) as object) } as Event }));
+}
+
+/** After so many events the state is set down anew. */
+const SET_DOWN_EVERY = 200;
+
+/**
+ * Where a run stands after all that happened in it. Told from where it was last set down: events are only ever added
+ * behind the others, each once, so what came after that is all that is missing. A migration that gives the state
+ * another shape empties what is set down, and it is told anew.
+ */
+export function stateOfRun<State, Event extends KeptEvent>(db: Db, runId: number, fold: Fold<State, Event>): State {
+  return told(db, runId, fold).state;
+}
+
+/** Sets the state down, where much has happened since it last was; within the transaction that wrote the events. */
+export function setStateDown<State, Event extends KeptEvent>(db: Db, runId: number, fold: Fold<State, Event>): void {
+  const { state, since, upto } = told(db, runId, fold);
+  if (since >= SET_DOWN_EVERY)
+    prepared(db, sql`UPDATE run SET state = ?, state_upto = ? WHERE id = ?`).run(JSON.stringify(state), upto, runId);
+}
+
+function told<State, Event extends KeptEvent>(
+  db: Db,
+  runId: number,
+  { start, after }: Fold<State, Event>,
+): { state: State; since: number; upto: number } {
+  const kept = prepared<{ state: string | null; upto: number | null }>(
+    db,
+    sql`SELECT state, state_upto AS upto FROM run WHERE id = ?`,
+  ).get(runId);
+  const begun = kept?.state ? (JSON.parse(kept.state) as State) : start;
+  const rest = eventsAfter<Event>(db, runId, kept?.upto ?? 0);
+  return {
+    state: rest.reduce((before, { event }) => after(before, event), begun),
+    since: rest.length,
+    upto: rest.at(-1)?.id ?? kept?.upto ?? 0,
+  };
+}
+
+/** The last event that has arrived from each writer. A writer sends its events in order, so all before it have too. */
+export function lastSeqs(db: Db, runId: number): Record<string, number> {
+  // From writer to writer through the index: a run of an hour has many events and few writers.
+  const rows = prepared<{ writer: string; seq: number }>(
+    db,
+    sql`WITH RECURSIVE each_writer (writer) AS (
+       SELECT min(writer) FROM run_event WHERE run_id = @runId
+       UNION ALL
+       SELECT (SELECT min(writer) FROM run_event WHERE run_id = @runId AND writer > each_writer.writer)
+       FROM each_writer WHERE writer IS NOT NULL
+     )
+     SELECT writer, (SELECT max(seq) FROM run_event e WHERE e.run_id = @runId AND e.writer = each_writer.writer) AS seq
+     FROM each_writer WHERE writer IS NOT NULL`,
+  ).all({ runId });
+  return Object.fromEntries(rows.map(({ writer, seq }) => [writer, seq]));
+}
+
+/** The runs that were logged, and whose entry holds, the newest first. */
+export function loggedRuns(db: Db, kind: RunKindName, limit: number): RunRow[] {
+  return prepared<RunRow>(
+    db,
+    sql`SELECT ${COLUMNS} FROM run r WHERE r.kind = ? AND r.operation_id IS NOT NULL
+     AND EXISTS (SELECT 1 FROM live_operation o WHERE o.id = r.operation_id)
+     ORDER BY r.ended_at DESC LIMIT ?`,
+  ).all(kind, limit);
+}

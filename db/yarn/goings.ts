@@ -1,0 +1,78 @@
+import type { PackageEnd } from '../../core/yarn/faults';
+import type { Joint, WriteOffReason } from '../../core/yarn/piece';
+import { type Db, prepared } from '../common/connection';
+import { sql } from '../common/sql';
+
+/** What went of a piece, for whatever reason. */
+export interface WentRow {
+  operationId: number;
+  massMg: number | null;
+  why: WriteOffReason | null;
+  projectId: number | null;
+}
+
+export function insertWent(db: Db, went: WentRow): void {
+  prepared(
+    db,
+    sql`INSERT INTO went (operation_id, mass_mg, why, project_id) VALUES (@operationId, @massMg, @why, @projectId)`,
+  ).run(went);
+}
+
+export function wentBy(db: Db, operationId: number): (WentRow & { project: string | null }) | undefined {
+  return prepared<WentRow & { project: string | null }>(
+    db,
+    sql`SELECT w.operation_id AS operationId, w.mass_mg AS massMg, w.why, w.project_id AS projectId, p.name AS project
+     FROM went w LEFT JOIN project p ON p.id = w.project_id WHERE w.operation_id = ?`,
+  ).get(operationId);
+}
+
+/** A part that was taken from a piece, and the end that it was taken from. */
+export interface PartTaken {
+  operationId: number;
+  pieceId: number;
+  tookMg: number;
+  leftMg: number;
+  fromEnd: PackageEnd | null;
+}
+
+/** What was taken of a yarn's pieces that are still there for the rest, oldest first. */
+export function partsTaken(db: Db, yarnId: number): PartTaken[] {
+  return prepared<PartTaken>(
+    db,
+    sql`SELECT w.operation_id AS operationId, part.piece_id AS pieceId, w.mass_mg AS tookMg, part.mass_mg AS leftMg,
+       o.from_end AS fromEnd
+     FROM went w JOIN live_operation o ON o.id = w.operation_id
+     JOIN operation_piece part ON part.operation_id = w.operation_id AND part.side = 'on'
+     JOIN piece p ON p.id = part.piece_id
+     WHERE p.yarn_id = ? AND w.mass_mg IS NOT NULL AND part.mass_mg IS NOT NULL ORDER BY w.operation_id`,
+  ).all(yarnId);
+}
+
+/** What a project has used up so far, of each yarn. */
+export function usedForProject(db: Db, projectId: number): { yarnId: number; massMg: number }[] {
+  return prepared<{ yarnId: number; massMg: number }>(
+    db,
+    sql`SELECT p.yarn_id AS yarnId, sum(w.mass_mg) AS massMg
+     FROM went w JOIN live_operation o ON o.id = w.operation_id
+     JOIN operation_piece part ON part.operation_id = w.operation_id
+     JOIN piece p ON p.id = part.piece_id
+     WHERE w.project_id = ? AND w.mass_mg IS NOT NULL GROUP BY p.yarn_id ORDER BY p.yarn_id`,
+  ).all(projectId);
+}
+
+export function insertJoined(db: Db, operationId: number, joint: Joint, pieceIds: readonly number[]): void {
+  prepared(db, sql`INSERT INTO joined (operation_id, joint, pieces) VALUES (?, ?, ?)`).run(
+    operationId,
+    joint,
+    JSON.stringify(pieceIds),
+  );
+}
+
+/** How pieces were joined, in the order in which they lie. */
+export function joinedBy(db: Db, operationId: number): { joint: Joint; pieceIds: number[] } | undefined {
+  const row = prepared<{ joint: Joint; pieces: string }>(
+    db,
+    sql`SELECT joint, pieces FROM joined WHERE operation_id = ?`,
+  ).get(operationId);
+  return row && { joint: row.joint, pieceIds: JSON.parse(row.pieces) as number[] };
+}

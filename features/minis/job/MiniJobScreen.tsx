@@ -1,0 +1,189 @@
+'use client';
+
+import { Button } from 'antd';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { inWords, fineMassFigure } from '../../../core/common/format';
+import type { ScaleTool } from '../../../server/bench/bench';
+import type { JobParent, MiniJobPage } from '../../../server/minis/miniJobPages';
+import { ActionLink } from '../../../ui/controls/ActionLink';
+import { FineMass } from '../../../ui/figures/Figures';
+import { useSystem } from '../../../ui/frame/Providers';
+import { Say } from '../../../ui/feedback/Say';
+import { PageHead } from '../../../ui/frame/PageHead';
+import { useUndoOffer } from '../../../ui/feedback/UndoOffer';
+import { useTask } from '../../../ui/feedback/useTask';
+import { countMinis, putAway } from '../actions';
+import { CutMap } from '../plan/CutMap';
+import { DryForm } from './DryForm';
+import { KitList } from './KitList';
+import { LabelsPanel } from './LabelsPanel';
+import { MadeMinis } from './MadeMinis';
+import styles from './MiniJobScreen.module.css';
+import { SplitBalance } from './SplitBalance';
+import { TiesWords } from './TiesWords';
+import { TreatWays } from './TreatWays';
+import { minisInWords, sizeName } from '../words';
+
+/** One plan of minis: what is cut from what, what is made, where it waits, and the kits and labels that come of it. */
+export function MiniJobScreen({ page, scales }: { page: MiniJobPage; scales: ScaleTool[] }) {
+  const router = useRouter();
+  const system = useSystem();
+  const offer = useUndoOffer();
+  const { run, problem, busy } = useTask();
+  const { plan, parents, minis } = page;
+  const names = plan.sizes.map((size) => sizeName(size, system));
+  const toCome = parents.reduce((sum, parent) => sum + (parent.state === 'gone' ? 0 : parent.toCome), 0);
+  const counting = parents.find(({ state }) => state === 'counting');
+  const next = counting ?? parents.find(({ state, planned }) => state === 'waiting' && planned > 0);
+  const untouched = parents.every(({ state }) => state === 'waiting' || state === 'gone');
+  const wet = minis.filter((mini) => mini.wetBy !== null && !mini.gone);
+  const whole = ({ label, yarnId }: JobParent) =>
+    page.yarns.length > 1
+      ? `${label.toLowerCase()} of ${page.yarns.find(({ id }) => id === yarnId)!.name}`
+      : label.toLowerCase();
+  const begin = (parent: JobParent) =>
+    run(
+      () => countMinis(page.id, parent.pieceId),
+      (id) => router.push(`/minis/run/${id}`),
+    );
+  return (
+    <>
+      <PageHead title={page.name} under={standing(page, minis.length, toCome)}>
+        {next &&
+          (counting ? (
+            <ActionLink href={`/minis/run/${counting.runId}`}>Go on counting {whole(counting)}</ActionLink>
+          ) : (
+            <Button type="primary" size="large" className={styles.begin} loading={busy} onClick={() => begin(next)}>
+              Count off {whole(next)}
+            </Button>
+          ))}
+      </PageHead>
+      {problem && (
+        <Say tone="bad" role="alert">
+          {problem}
+        </Say>
+      )}
+      <section aria-label="Cut map" className={styles.section}>
+        <CutMap
+          parents={parents.map((parent) => {
+            const yarn = page.yarns.find(({ id }) => id === parent.yarnId)!;
+            return {
+              id: String(parent.pieceId),
+              name: parent.label,
+              about: parentWords(
+                parent,
+                page.yarns.length > 1 ? yarn.name : inWords(fineMassFigure(parent.massG, system)),
+              ),
+              colourHex: yarn.colourHex,
+              gristMPerG: yarn.gristMPerG ?? 1,
+              massG: parent.massG,
+              segmentsG: parent.segmentsG,
+              holdsKnot: parent.holdsKnot,
+              counts: parent.counts,
+            };
+          })}
+          input={{ demands: plan.sizes.map(({ id, massG }) => ({ id, massG, count: 0 })), cutLossG: plan.cutLossG }}
+          names={names}
+        />
+        {parents.length > 1 && (
+          <div className={styles.parents}>
+            {parents
+              .filter((parent) => parent !== next && parent.state === 'waiting' && parent.planned > 0)
+              .map((parent) => (
+                <Button key={parent.pieceId} onClick={() => begin(parent)} disabled={busy}>
+                  Count off {whole(parent)}
+                </Button>
+              ))}
+          </div>
+        )}
+        {parents.some(({ state }) => state === 'gone') && (
+          <Say tone="tight">
+            {parents
+              .filter(({ state }) => state === 'gone')
+              .map(({ label }) => label)
+              .join(', ')}
+            : wound or used for something else since this was planned.
+          </Say>
+        )}
+      </section>
+      {page.balance && (
+        <div className={styles.section}>
+          <SplitBalance
+            balance={page.balance}
+            what={parents.filter(({ state }) => state === 'done').length === 1 ? 'the skein' : 'the skeins'}
+          />
+        </div>
+      )}
+      {minis.length > 0 && (
+        <section aria-label="Minis that are made" className={styles.section}>
+          <h2>{minisInWords(minis.length)} made</h2>
+          <MadeMinis page={page} />
+        </section>
+      )}
+      {wet.length > 0 && <DryForm minis={wet} scales={scales} page={page} />}
+      {plan.kits !== null && <KitList page={page} />}
+      <div className={styles.columns}>
+        <section aria-label="Ties" className={styles.section}>
+          <h2>Tie and finish</h2>
+          <TiesWords
+            ties={page.ties}
+            next={plan.asked.next}
+            cautions={page.cautions}
+            colourHex={page.yarns[0]!.colourHex}
+            finishing
+          />
+          <TreatWays page={page} />
+        </section>
+        {minis.length > 0 && <LabelsPanel page={page} />}
+      </div>
+      <div className={styles.foot}>
+        {untouched && page.endedAt === null && <Link href={`/minis/${page.id}/plan`}>Plan it anew</Link>}
+        <Button
+          type="text"
+          onClick={() =>
+            run(
+              () => putAway(page.id, page.endedAt === null),
+              () => {
+                if (page.endedAt === null)
+                  offer({ words: `${page.name} is put away.`, undo: () => putAway(page.id, false) });
+              },
+            )
+          }
+        >
+          {page.endedAt === null ? 'Put this plan away' : 'Take it up again'}
+        </Button>
+        <a href={`/api/drawings/minis/${page.id}`} download>
+          Take the cut map (SVG)
+        </a>
+        <span className={styles.soft}>
+          {plan.reel.name}, <FineMass g={plan.cutLossG} /> of ends and ties to a mini
+          {plan.proven.byHand ? ', changed by hand' : plan.proven.grams && plan.proven.parents ? ', proven best' : ''}.
+        </span>
+      </div>
+    </>
+  );
+}
+
+function standing({ plan, kits }: MiniJobPage, made: number, toCome: number): string {
+  const wanted =
+    toCome === 0
+      ? `${minisInWords(made)}, all made`
+      : `${minisInWords(toCome)} to come${made > 0 ? `, ${made} made` : ''}`;
+  if (plan.kits === null) return wanted;
+  const packed = kits.filter((kit) => kit.packed).length;
+  return `${plan.kits} kit${plan.kits === 1 ? '' : 's'}${packed > 0 ? `, ${packed} packed` : ''}: ${wanted}`;
+}
+
+function parentWords({ state, toCome, planned }: JobParent, about: string): string {
+  switch (state) {
+    case 'waiting':
+      return planned === 0 ? `${about}, untouched` : about;
+    case 'counting':
+      return `${about}, ${toCome} to come`;
+    case 'done':
+      return `${about}, cut`;
+    case 'gone':
+      return `${about}, gone`;
+  }
+}

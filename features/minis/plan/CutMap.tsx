@@ -1,0 +1,414 @@
+'use client';
+
+import { Button } from 'antd';
+import { memo, type PointerEvent as ReactPointerEvent, useEffect, useMemo, useRef, useState } from 'react';
+import { cutsAlong, isUntouched, segmentStanding } from '../../../core/minis/cutMap';
+import { inWords, lengthFigure, fineMassFigure } from '../../../core/common/format';
+import type { MinisInput } from '../../../core/minis/minis';
+import type { UnitSystem } from '../../../core/common/units';
+import { useSystem } from '../../../ui/frame/Providers';
+import styles from './CutMap.module.css';
+
+/** A parent as it is drawn. */
+export interface MapParent {
+  id: string;
+  name: string;
+  /** What stands under its name: its yarn, or how far it is. */
+  about: string;
+  colourHex: string;
+  gristMPerG: number;
+  massG: number;
+  segmentsG: readonly number[];
+  holdsKnot: readonly boolean[];
+  /** By segment and size. */
+  counts: readonly (readonly number[])[];
+}
+
+/** A place in the map: a stretch between two knots. */
+export interface MapPlace {
+  parent: number;
+  segment: number;
+}
+
+/** What the hand does to a plan. */
+export interface MapHand {
+  chosen: MapPlace | null;
+  choose: (place: MapPlace | null) => void;
+  /** Moves one mini of a size to another stretch. */
+  move: (size: number, from: MapPlace, to: MapPlace) => void;
+  /** Puts so many more of a size into a stretch; below zero it takes out. */
+  change: (place: MapPlace, size: number, by: number) => void;
+}
+
+const WIDTH = 1000;
+const BAR = 46;
+const NOTCH = 9;
+/** About how wide a bar is on a screen, and a letter: words that have no room are left out, and spoken all the same. */
+const TRACK_PX = 560;
+const LETTER_PX = 8;
+/** A stretch that takes less of the width has no room for words. */
+const NARROWEST = 0.09;
+
+/** Each parent as a bar to scale in its own colour: its minis as pieces of it, knots as notches, and what is left. */
+export function CutMap({
+  parents,
+  input,
+  names,
+  hand,
+}: {
+  parents: readonly MapParent[];
+  input: Pick<MinisInput, 'demands' | 'cutLossG'>;
+  /** Of the sizes. */
+  names: readonly string[];
+  hand?: MapHand;
+}) {
+  const longestG = Math.max(
+    1,
+    ...parents.map(({ massG, segmentsG, counts }) => {
+      const overG = segmentsG.map((each, s) => Math.max(0, -segmentStanding({ massG: each }, counts[s]!, input).leftG));
+      return massG + overG.reduce((sum, each) => sum + each, 0);
+    }),
+  );
+  const { dragging, handling } = useHandling(hand);
+  const [all, setAll] = useState(false);
+  const untouched = parents.filter((parent) => isUntouched(parent.counts)).length;
+  const folded = !all && untouched > FOLDED_FROM;
+  return (
+    <>
+      <ul className={styles.map} aria-label="What is cut from what">
+        {parents.map((parent, p) =>
+          folded && isUntouched(parent.counts) ? null : (
+            <li key={parent.id} className={styles.parent}>
+              <div className={styles.name}>
+                <strong>{parent.name}</strong>
+                <span>{parent.about}</span>
+              </div>
+              <Bar
+                parent={parent}
+                p={p}
+                input={input}
+                names={names}
+                longestG={longestG}
+                chosen={hand?.chosen?.parent === p ? hand.chosen.segment : null}
+                dragging={dragging && (dragging.from.parent === p || dragging.over?.parent === p) ? dragging : null}
+                handling={hand ? handling : null}
+              />
+            </li>
+          ),
+        )}
+      </ul>
+      {folded && (
+        <Button type="text" onClick={() => setAll(true)}>
+          and {untouched} that stay untouched
+        </Button>
+      )}
+    </>
+  );
+}
+
+/** So many skeins that nothing is cut from are shown; more are told in one line. */
+const FOLDED_FROM = 4;
+
+interface Dragging {
+  size: number;
+  from: MapPlace;
+  over: MapPlace | null;
+}
+
+/** What a bar does with its minis; the same functions for good, so that a bar is drawn anew only when it changes. */
+interface Handling {
+  choose: (place: MapPlace | null) => void;
+  change: (place: MapPlace, size: number, by: number) => void;
+  begin: (event: ReactPointerEvent, size: number, from: MapPlace) => void;
+  dragOver: (event: ReactPointerEvent) => void;
+  drop: (event: ReactPointerEvent) => void;
+  letGo: () => void;
+}
+
+function useHandling(hand: MapHand | undefined): { dragging: Dragging | null; handling: Handling } {
+  const [dragging, setDragging] = useState<Dragging | null>(null);
+  const latest = useRef(hand);
+  useEffect(() => {
+    latest.current = hand;
+  });
+  const begun = useRef<{ x: number; y: number; size: number; from: MapPlace; dragged: boolean } | null>(null);
+  const handling = useMemo(
+    (): Handling => ({
+      choose: (place) => latest.current?.choose(place),
+      change: (place, size, by) => latest.current?.change(place, size, by),
+      begin: (event, size, from) => {
+        if (!latest.current || event.button !== 0) return;
+        begun.current = { x: event.clientX, y: event.clientY, size, from, dragged: false };
+        event.currentTarget.setPointerCapture(event.pointerId);
+      },
+      dragOver: (event) => {
+        const start = begun.current;
+        if (!start) return;
+        // A hand that only taps trembles a little.
+        if (!start.dragged && Math.hypot(event.clientX - start.x, event.clientY - start.y) < 6) return;
+        start.dragged = true;
+        setDragging({ size: start.size, from: start.from, over: placeAt(event.clientX, event.clientY) });
+      },
+      drop: (event) => {
+        const start = begun.current;
+        begun.current = null;
+        setDragging(null);
+        if (!start) return;
+        if (!start.dragged) return latest.current?.choose(start.from);
+        const to = placeAt(event.clientX, event.clientY);
+        if (to && (to.parent !== start.from.parent || to.segment !== start.from.segment))
+          latest.current?.move(start.size, start.from, to);
+      },
+      letGo: () => {
+        begun.current = null;
+        setDragging(null);
+      },
+    }),
+    [],
+  );
+  return { dragging, handling };
+}
+
+function placeAt(x: number, y: number): MapPlace | null {
+  const found = document.elementsFromPoint(x, y).find((element) => element.closest('[data-place]'));
+  const place = found?.closest('[data-place]')?.getAttribute('data-place')?.split(' ').map(Number);
+  return place ? { parent: place[0]!, segment: place[1]! } : null;
+}
+
+interface BarProps {
+  parent: MapParent;
+  p: number;
+  input: Pick<MinisInput, 'demands' | 'cutLossG'>;
+  names: readonly string[];
+  longestG: number;
+  /** The stretch of it that is chosen. */
+  chosen: number | null;
+  /** A mini that is dragged from it, or over it. */
+  dragging: Dragging | null;
+  handling: Handling | null;
+}
+
+/** Two hundred bars are not drawn anew for a key that changes none of them. */
+const Bar = memo(DrawnBar, (before, after) => {
+  const sameParent = (Object.keys(after.parent) as (keyof MapParent)[]).every(
+    (field) => before.parent[field] === after.parent[field],
+  );
+  return (
+    sameParent &&
+    before.names.join() === after.names.join() &&
+    (['p', 'input', 'longestG', 'chosen', 'dragging', 'handling'] as const).every(
+      (name) => before[name] === after[name],
+    )
+  );
+});
+
+function DrawnBar({ parent, p, input, names, longestG, chosen: chosenSegment, dragging, handling }: BarProps) {
+  const system = useSystem();
+  const x = (g: number) => (g / longestG) * WIDTH;
+  const stretches = parent.segmentsG.map((massG, segment) => ({
+    segment,
+    massG,
+    fromG: parent.segmentsG.slice(0, segment).reduce((sum, each) => sum + each, 0),
+  }));
+  const label = `${parent.name}, ${inWords(fineMassFigure(parent.massG, system))}`;
+  const percent = (g: number) => `${(100 * g) / longestG}%`;
+  return (
+    <div className={styles.track}>
+      <svg
+        viewBox={`0 0 ${WIDTH} ${BAR + NOTCH + 4}`}
+        className={styles.bar}
+        role="group"
+        aria-label={label}
+        preserveAspectRatio="none"
+        data-hand={handling !== null}
+      >
+        <defs>
+          <pattern
+            id={`left-${parent.id}`}
+            width="9"
+            height="9"
+            patternUnits="userSpaceOnUse"
+            patternTransform="rotate(35)"
+          >
+            <rect width="9" height="9" fill="var(--card)" />
+            <path d="M0 0V9" stroke={parent.colourHex} strokeWidth="3" opacity="0.75" />
+          </pattern>
+        </defs>
+        {stretches.map(({ segment, fromG, massG }) => {
+          const counts = parent.counts[segment]!;
+          const standing = segmentStanding({ massG }, counts, input);
+          const place = { parent: p, segment };
+          const chosen = chosenSegment === segment;
+          const target = dragging?.over?.parent === p && dragging.over.segment === segment;
+          // What is too much for it is drawn beyond its end.
+          const cuts = cutsAlong([{ massG: Math.max(massG, standing.takenG) }], [counts], input);
+          const fits = !dragging || standing.leftG >= input.demands[dragging.size]!.massG + input.cutLossG - 1e-6;
+          return (
+            <g
+              key={segment}
+              data-place={`${p} ${segment}`}
+              className={styles.stretch}
+              data-chosen={chosen}
+              tabIndex={handling ? 0 : undefined}
+              role={handling ? 'button' : 'img'}
+              aria-pressed={handling ? chosen : undefined}
+              aria-label={stretchWords({ parent, segment, massG, counts, leftG: standing.leftG, names, system })}
+              onClick={() => handling?.choose(place)}
+              onKeyDown={(event) => {
+                if (!handling) return;
+                if (event.key === 'Enter' || event.key === ' ') {
+                  event.preventDefault();
+                  handling.choose(chosen ? null : place);
+                }
+                const digit = /^Digit([1-9])$/.exec(event.code);
+                const size = digit ? Number(digit[1]) - 1 : -1;
+                if (size >= 0 && size < names.length && !event.ctrlKey && !event.metaKey && !event.altKey) {
+                  event.preventDefault();
+                  handling.choose(place);
+                  handling.change(place, size, event.shiftKey ? -1 : 1);
+                }
+              }}
+            >
+              <rect x={x(fromG)} y={NOTCH} width={x(massG)} height={BAR} fill={`url(#left-${parent.id})`} />
+              {cuts.map((cut, i) =>
+                cut.kind === 'mini' ? (
+                  <MiniPiece
+                    key={i}
+                    x={x(fromG + cut.fromG)}
+                    width={x(cut.toG - cut.fromG)}
+                    colourHex={parent.colourHex}
+                    over={cut.toG > massG + 1e-6}
+                    onDown={(event) => handling?.begin(event, cut.demand, place)}
+                    handling={handling}
+                    lifted={
+                      dragging?.from.parent === p &&
+                      dragging.from.segment === segment &&
+                      dragging.size === cut.demand &&
+                      cuts.findIndex((each) => each.kind === 'mini' && each.demand === cut.demand) === i
+                    }
+                  />
+                ) : null,
+              )}
+              <rect
+                x={x(fromG)}
+                y={NOTCH}
+                width={x(massG)}
+                height={BAR}
+                fill="none"
+                className={styles.edge}
+                data-target={target ? (fits ? 'fits' : 'over') : undefined}
+                vectorEffect="non-scaling-stroke"
+              />
+              {segment > 0 && (
+                <path
+                  d={`M${x(fromG) - 6} 0H${x(fromG) + 6}L${x(fromG)} ${NOTCH + 9}Z M${x(fromG)} ${NOTCH}V${NOTCH + BAR}`}
+                  className={styles.notch}
+                  vectorEffect="non-scaling-stroke"
+                />
+              )}
+            </g>
+          );
+        })}
+      </svg>
+      {stretches.map(({ segment, fromG, massG }) => {
+        const counts = parent.counts[segment]!;
+        const { takenG, leftG } = segmentStanding({ massG }, counts, input);
+        const words = countsInWords(counts, names);
+        return (
+          <div key={segment} aria-hidden="true">
+            {(takenG / longestG) * TRACK_PX > words.length * LETTER_PX + 18 && (
+              <span className={styles.told} style={{ left: percent(fromG), width: percent(takenG) }}>
+                <span className={styles.chip}>{words}</span>
+              </span>
+            )}
+            {leftG / longestG > NARROWEST && (
+              <span className={styles.told} style={{ left: percent(fromG + takenG), width: percent(leftG) }}>
+                <span className={styles.leftChip}>{inWords(fineMassFigure(leftG, system))}</span>
+              </span>
+            )}
+          </div>
+        );
+      })}
+    </div>
+  );
+}
+
+function MiniPiece({
+  x,
+  width,
+  colourHex,
+  over,
+  onDown,
+  handling,
+  lifted,
+}: {
+  x: number;
+  width: number;
+  colourHex: string;
+  over: boolean;
+  onDown: (event: ReactPointerEvent) => void;
+  handling: Handling | null;
+  lifted: boolean;
+}) {
+  const gap = Math.min(5, width / 5);
+  return (
+    <g
+      className={styles.mini}
+      data-over={over}
+      data-lifted={lifted}
+      onPointerDown={onDown}
+      onPointerMove={handling?.dragOver}
+      onPointerUp={handling?.drop}
+      onPointerCancel={handling?.letGo}
+    >
+      <rect
+        x={x + gap / 2}
+        y={NOTCH}
+        width={Math.max(0.5, width - gap)}
+        height={BAR}
+        rx={4}
+        fill={over ? 'var(--madder-wash)' : colourHex}
+        stroke={over ? 'var(--madder)' : 'var(--ink)'}
+        strokeOpacity={over ? 1 : 0.6}
+        vectorEffect="non-scaling-stroke"
+      />
+    </g>
+  );
+}
+
+function stretchWords({
+  parent,
+  segment,
+  massG,
+  counts,
+  leftG,
+  names,
+  system,
+}: {
+  parent: MapParent;
+  segment: number;
+  massG: number;
+  counts: readonly number[];
+  leftG: number;
+  names: readonly string[];
+  system: UnitSystem;
+}): string {
+  const where =
+    parent.segmentsG.length > 1 ? `${parent.name}, stretch ${segment + 1} of ${parent.segmentsG.length}` : parent.name;
+  const knot = parent.holdsKnot[segment] ? ', over a knot' : '';
+  const what = countsInWords(counts, names) || 'nothing cut';
+  const left =
+    leftG < 0
+      ? `${inWords(fineMassFigure(-leftG, system))} more than it has`
+      : `${inWords(fineMassFigure(leftG, system))} left, ${inWords(lengthFigure(leftG * parent.gristMPerG, system))}`;
+  return `${where}, ${inWords(fineMassFigure(massG, system))}${knot}: ${what}; ${left}`;
+}
+
+/** "3 × 12 g, 1 × large" */
+function countsInWords(counts: readonly number[], names: readonly string[]): string {
+  return counts
+    .map((count, size) => ({ count, name: names[size]! }))
+    .filter(({ count }) => count > 0)
+    .map(({ count, name }) => `${count} × ${name}`)
+    .join(', ');
+}

@@ -1,0 +1,151 @@
+'use client';
+
+import { Button, Segmented } from 'antd';
+import type { TypedSize } from '../../../core/minis/miniPlan';
+import type { MiniYarn } from '../../../server/minis/miniParents';
+import { ChoiceField, TextField } from '../../../ui/controls/Field';
+import { useSystem } from '../../../ui/frame/Providers';
+import { newKey } from '../../../ui/feedback/newKey';
+import styles from './SizeRows.module.css';
+
+/** A size that nothing is said of yet. */
+export function emptySize(): TypedSize {
+  return { id: newKey(), name: '', yarnId: '', amount: '', tolerance: '', count: '', priority: 1 };
+}
+
+/** What is wanted: sizes and how many, or what makes up a kit. */
+export function SizeRows({
+  sizes,
+  kits,
+  kitCount,
+  yarns,
+  errors,
+  onSizes,
+  onKits,
+  onKitCount,
+}: {
+  sizes: readonly TypedSize[];
+  kits: boolean;
+  kitCount: string;
+  yarns: readonly MiniYarn[];
+  errors: Record<string, string>;
+  onSizes: (sizes: TypedSize[]) => void;
+  onKits: (kits: boolean) => void;
+  onKitCount: (count: string) => void;
+}) {
+  const system = useSystem();
+  const set = (at: number, next: Partial<TypedSize>) =>
+    onSizes(sizes.map((size, i) => (i === at ? { ...size, ...next } : size)));
+  const several = sizes.length > 1;
+  return (
+    <div className={styles.wanted}>
+      <div className={styles.row}>
+        <Segmented
+          aria-label="What is made"
+          options={[
+            { value: 'sizes', label: 'minis by size' },
+            { value: 'kits', label: 'kits of several' },
+          ]}
+          value={kits ? 'kits' : 'sizes'}
+          onChange={(value) => onKits(value === 'kits')}
+        />
+        {kits && (
+          <div className={styles.kits}>
+            <TextField
+              name="kitCount"
+              label="Kits"
+              value={kitCount}
+              onChange={onKitCount}
+              error={errors.kitCount}
+              placeholder="as many as can be"
+              inputMode="numeric"
+            />
+          </div>
+        )}
+      </div>
+      {sizes.map((size, i) => (
+        <fieldset key={size.id} className={styles.size}>
+          <legend className="visually-hidden">Size {i + 1}</legend>
+          <TextField
+            name={`sizes.${i}.amount`}
+            label="Each"
+            value={size.amount}
+            onChange={(amount) => set(i, { amount })}
+            error={errors[`sizes.${i}.amount`]}
+            placeholder={system === 'metric' ? '12 g' : '0.4 oz'}
+          />
+          <TextField
+            name={`sizes.${i}.tolerance`}
+            label="Give or take"
+            value={size.tolerance}
+            onChange={(tolerance) => set(i, { tolerance })}
+            error={errors[`sizes.${i}.tolerance`]}
+            placeholder="4 %"
+          />
+          <TextField
+            name={`sizes.${i}.count`}
+            label={kits ? 'In each kit' : 'How many'}
+            value={size.count}
+            onChange={(count) => set(i, { count })}
+            error={errors[`sizes.${i}.count`]}
+            placeholder={kits ? '1' : 'all'}
+            inputMode="numeric"
+          />
+          <TextField
+            name={`sizes.${i}.name`}
+            label="Called"
+            value={size.name}
+            onChange={(name) => set(i, { name })}
+            placeholder="by its size"
+          />
+          {yarns.length > 1 && (
+            <div className={styles.yarn}>
+              <ChoiceField
+                name={`sizes.${i}.yarnId`}
+                label="Of which yarn"
+                value={size.yarnId}
+                error={errors[`sizes.${i}.yarnId`]}
+                onChange={(yarnId) => set(i, { yarnId })}
+                options={[
+                  { value: '', label: 'any of these' },
+                  ...yarns.map(({ id, name }) => ({ value: String(id), label: name })),
+                ]}
+              />
+            </div>
+          )}
+          {several && !kits && (
+            <div className={styles.priority}>
+              <ChoiceField
+                name={`sizes.${i}.priority`}
+                label="If not all can be"
+                value={String(size.priority)}
+                onChange={(priority) => set(i, { priority: Number(priority) })}
+                options={[
+                  { value: '1', label: 'these first' },
+                  { value: '2', label: 'these next' },
+                  { value: '3', label: 'these last' },
+                ]}
+              />
+            </div>
+          )}
+          {several && (
+            <Button
+              type="text"
+              className={styles.without}
+              aria-label={`Without size ${i + 1}`}
+              onClick={() => onSizes(sizes.filter((_, at) => at !== i))}
+            >
+              ×
+            </Button>
+          )}
+        </fieldset>
+      ))}
+      <Button
+        onClick={() => onSizes([...sizes, { ...emptySize(), yarnId: sizes.at(-1)?.yarnId ?? '' }])}
+        disabled={sizes.length >= 60}
+      >
+        One more size
+      </Button>
+    </div>
+  );
+}

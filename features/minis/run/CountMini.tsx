@@ -1,0 +1,224 @@
+'use client';
+
+import { Button } from 'antd';
+import { useEffect, useRef, useState } from 'react';
+import { HALF_WIDTH_90 } from '../../../core/common/estimate';
+import { inWords, fineMassFigure } from '../../../core/common/format';
+import { loopsMassG } from '../../../core/minis/gramsPerLoop';
+import { loopsBefore, loopsOn, minisMade, type MiniHappening, type MiniRunState } from '../../../core/minis/miniRun';
+import type { MiniRunPage } from '../../../server/minis/miniRuns';
+import { BenchSettings } from '../../../ui/bench/BenchSettings';
+import { CountButton, handHint } from '../../../ui/bench/CountButton';
+import { Cue } from '../../../ui/bench/Cue';
+import { toggleFullScreen } from '../../../ui/bench/toggleFullScreen';
+import { LargeAct } from '../../../ui/bench/LargeAct';
+import { useBenchKeys } from '../../../ui/bench/useBenchKeys';
+import { usePedals } from '../../../ui/bench/usePedals';
+import { useVoice, type Voice } from '../../../ui/bench/useVoice';
+import { Way } from '../../../ui/bench/Way';
+import { dateAndTime } from '../../../ui/figures/dates';
+import { Length, FineMass } from '../../../ui/figures/Figures';
+import { useSystem } from '../../../ui/frame/Providers';
+import { Say } from '../../../ui/feedback/Say';
+import { useKept } from '../../../ui/controls/useKept';
+import styles from './CountMini.module.css';
+import type { Session } from './useSession';
+import { sizeName } from '../words';
+
+const LETTERS = { p: 'pause', c: 'cut', f: 'full screen' } as const;
+
+/** From so many loops before the cut one goes slowly. */
+const SLOW_FROM = 5;
+
+/** Away for longer than this, one is told where one stood. */
+const AWAY_MS = 10 * 60_000;
+
+/** The counting of one mini: one large count, and where to cut. */
+export function CountMini({
+  page,
+  state,
+  session: { next, learned, taughtBy },
+  enabled,
+  record,
+  onSkip,
+  onEnd,
+}: {
+  page: MiniRunPage;
+  state: MiniRunState;
+  session: Session;
+  enabled: boolean;
+  record: (happening: MiniHappening) => void;
+  onSkip: () => void;
+  /** No more minis of this skein. */
+  onEnd: () => void;
+}) {
+  const system = useSystem();
+  const [pedals] = usePedals();
+  const [voice] = useKept('voice', 'quiet');
+  const [perPress] = useKept('loops per press', '1');
+  const by = Number(perPress) || 1;
+  const { counted, say } = useVoice(voice as Voice);
+  const countButton = useRef<HTMLButtonElement>(null);
+  const { part } = state;
+  const { plan } = page;
+  const mini = plan.minis[part]!;
+  const loops = loopsOn(state, part);
+  const paused = state.pausedSinceMs !== null;
+  const words = paused ? `Paused at ${loops}` : cueWords(loops, next.loops, part, plan.minis.length);
+  const cue = paused ? 'stopped' : cueOf(loops, next.loops);
+  // Told as long as this one is counted: what vanished at the first press would slide the count away from the finger.
+  const leftBefore = plan.left.find(({ afterMini }) => afterMini === part && part < plan.minis.length);
+  const [shortAtFirst] = useState(next.shortG > 0 && loops === 0);
+  const knotBefore = part > 0 && plan.minis[part - 1]!.segment !== mini.segment;
+
+  const said = useRef(cue);
+  useEffect(() => {
+    if (said.current !== cue) say(words);
+    said.current = cue;
+  }, [cue, say, words]);
+
+  const count = () => {
+    if (!enabled || paused) return;
+    record({ kind: 'loops', part, amount: by });
+    counted(loops + by, by);
+  };
+  const miscount = () => {
+    if (enabled && loops > 0) record({ kind: 'loops', part, amount: -Math.min(by, loops) });
+    countButton.current?.focus();
+  };
+  const cut = () => enabled && loops > 0 && record({ kind: 'stage', part, stage: 'weigh' });
+  const pause = () => enabled && record({ kind: paused ? 'resume' : 'pause', part });
+  const acts = {
+    count,
+    miscount,
+    stop: pause,
+    // There is no knot to mark: the map knows where they are.
+    knot: () => {},
+    pause,
+    cut,
+    'full screen': toggleFullScreen,
+  };
+  const heard = useBenchKeys(enabled, pedals, LETTERS, (key) => {
+    // Nothing is counted while it stands still.
+    if (!paused || key === 'pause' || key === 'stop' || key === 'full screen') acts[key]();
+  });
+
+  return (
+    <div className={styles.stage}>
+      <Cue cue={cue}>{words}</Cue>
+      <AwayNews state={state} loops={loops} />
+      {leftBefore && (
+        <Say tone="plain">
+          {loops === 0 ? 'First cut off what stays over' : 'Put aside before this one'}:{' '}
+          <FineMass g={leftBefore.massG} />, <Length m={leftBefore.massG * plan.gristMPerG} />
+          {knotBefore || leftBefore.knots === 0 ? ', up to the knot' : ''}. {loops === 0 && 'Put it aside; it'}
+          {loops > 0 && 'It'} is weighed at the end.
+        </Say>
+      )}
+      {next.shortG > 0 && (loops === 0 || shortAtFirst) && (
+        <Say tone="bad" role="alert">
+          <strong>
+            <FineMass g={next.shortG} /> are missing
+          </strong>{' '}
+          for all that are to come from here to be within their tolerance.{' '}
+          <Button size="small" onClick={onSkip} disabled={!enabled || loops > 0}>
+            Leave this one out
+          </Button>
+        </Say>
+      )}
+      {paused ? (
+        <div className={styles.paused}>
+          <p>
+            {loops} of {next.loops} loops are on the {reelName(page)}. Lay a scrap of yarn at the last one, or hold it
+            with a clip.
+          </p>
+          <LargeAct onClick={pause} disabled={!enabled}>
+            Go on at {loops}
+          </LargeAct>
+        </div>
+      ) : (
+        <CountButton
+          ref={countButton}
+          count={loops}
+          of={`of ${next.loops} loops`}
+          hint={handHint(heard, by, 'loops')}
+          onClick={count}
+          disabled={!enabled}
+        />
+      )}
+      <p className={styles.aim}>
+        <strong>{sizeName(mini, system)}</strong>: {next.loops} loops make <FineMass g={next.expected.mean} /> ±&nbsp;
+        <FineMass g={next.expected.sd * HALF_WIDTH_90} />, {taughtWords(taughtBy, plan.learnedFrom)}
+        {next.aimG < mini.massG - 0.005 && (
+          <>
+            ; a little less than <FineMass g={mini.massG} />, so that it does for all
+          </>
+        )}
+        .{' '}
+        {loops > 0 && loops !== next.loops && (
+          <>
+            So far about {inWords(fineMassFigure(loopsMassG(learned, loopsBefore(state, part), loops).mean, system))}.
+          </>
+        )}
+      </p>
+      <div className={styles.ways}>
+        <Way onClick={pause} disabled={!enabled} letter="P">
+          {paused ? 'Go on' : 'Pause'}
+        </Way>
+        <Way onClick={miscount} disabled={!enabled || paused || loops === 0} letter="⌫">
+          Miscounted: −{Math.min(by, Math.max(loops, 1))}
+        </Way>
+        <BenchSettings unit="loop" />
+        <span className={styles.gap} />
+        {minisMade(state).length > 0 && (
+          <Button size="large" type="text" onClick={onEnd} disabled={!enabled || loops > 0}>
+            No more of them
+          </Button>
+        )}
+        <Way onClick={cut} disabled={!enabled || paused || loops === 0} letter="C" primary={loops >= next.loops}>
+          Cut it
+        </Way>
+      </div>
+    </div>
+  );
+}
+
+/** Where one stood when one went away, told on coming back. */
+function AwayNews({ state, loops }: { state: MiniRunState; loops: number }) {
+  // As it was when this screen was opened; told until this mini is cut, so that nothing slides at the first press.
+  const [{ lastMs, atMs, part, at }] = useState(() => ({
+    lastMs: state.lastMs,
+    atMs: Date.now(),
+    part: state.part,
+    at: loops,
+  }));
+  if (lastMs === null || at === 0 || state.part !== part || atMs - lastMs < AWAY_MS) return null;
+  return (
+    <Say tone="tight" role="status">
+      You stopped at <strong>{at} loops</strong>, {dateAndTime(new Date(lastMs).toISOString())}. Count what is wound
+      before you go on, if it was moved.
+    </Say>
+  );
+}
+
+function reelName({ plan }: MiniRunPage): string {
+  return plan.reel.kind === 'arm' ? 'arm' : plan.reel.name.toLowerCase();
+}
+
+function taughtWords(taughtBy: number, learnedFrom: number): string {
+  if (taughtBy > 0) return taughtBy === 1 ? 'by the one weighed so far' : `by the ${taughtBy} weighed so far`;
+  return learnedFrom > 0 ? `by the last ${learnedFrom} of this yarn` : 'by the grist';
+}
+
+function cueOf(loops: number, target: number): string {
+  if (loops > target) return 'past';
+  if (loops === target) return 'stop';
+  return loops > 0 && loops >= target - SLOW_FROM ? 'slow' : 'steady';
+}
+
+function cueWords(loops: number, target: number, part: number, minis: number): string {
+  if (loops > target) return `${loops - target} past the cut: take ${loops - target === 1 ? 'it' : 'them'} back`;
+  if (loops === target) return `Stop at ${target}: cut here`;
+  if (loops > 0 && loops >= target - SLOW_FROM) return `Slowly: ${target - loops} to go`;
+  return `Mini ${part + 1} of ${minis}: wind ${target} loops`;
+}

@@ -1,0 +1,251 @@
+'use client';
+
+import { Button, Checkbox } from 'antd';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { readOrNull } from '../../../core/common/inputError';
+import { leftPlaces, massOfMini, minisMade, type MiniRunState, parentAfterG } from '../../../core/minis/miniRun';
+import { parseQuantity } from '../../../core/common/units';
+import type { ScaleTool } from '../../../server/bench/bench';
+import type { MiniLogForm } from '../../../server/minis/miniRuns';
+import type { MiniRunPage } from '../../../server/minis/miniRuns';
+import { FromScale } from '../../../ui/devices/FromScale';
+import { TextField } from '../../../ui/controls/Field';
+import { Length, FineMass } from '../../../ui/figures/Figures';
+import { Form, FormError } from '../../../ui/controls/Form';
+import { newKey } from '../../../ui/feedback/newKey';
+import { useSystem } from '../../../ui/frame/Providers';
+import { Say } from '../../../ui/feedback/Say';
+import { AskedWays } from '../../../ui/strand/AskedWays';
+import { PictureChoice } from '../../../ui/strand/PictureChoice';
+import { layingPictures, leavingPictures, ROUND_A_REEL } from '../../../ui/strand/ways';
+import { useForm } from '../../../ui/controls/useForm';
+import { useFineScale, WeighingFields } from '../../../ui/controls/WeighingFields';
+import { logMinis } from '../actions';
+import { SplitBalance } from '../job/SplitBalance';
+import styles from './MiniLog.module.css';
+import type { Session } from './useSession';
+import { minisInWords } from '../words';
+
+type Values = Omit<MiniLogForm, 'scaleResolutionG'>;
+
+/** What is left when the last mini is cut, on the scale; and whether all of it adds up to what there was. */
+export function MiniLog({
+  page,
+  state,
+  session,
+  scales,
+  enabled,
+  settled,
+  onBack,
+  onTakeUp,
+}: {
+  page: MiniRunPage;
+  state: MiniRunState;
+  session: Session;
+  scales: ScaleTool[];
+  enabled: boolean;
+  settled: () => Promise<boolean>;
+  onBack: () => void;
+  /** On with those that were left out. */
+  onTakeUp: () => void;
+}) {
+  const router = useRouter();
+  const system = useSystem();
+  const [resolutionG, setResolution] = useFineScale(scales);
+  const [unsettled, setUnsettled] = useState(false);
+  const { plan } = page;
+  const places = placesOf(page, parentAfterG(plan, state, session.learned, plan.parent.massG, plan.minis.length - 1));
+  const form = useForm<Values>({
+    draftKey: `log of run ${page.id}`,
+    initial: () => ({
+      requestKey: newKey(),
+      left: places.map(() => ({ mass: '', kept: true })),
+      ends: '',
+      ties: '',
+      tare: '',
+      humidity: '',
+      note: '',
+      leaving: page.ways.left,
+      laid: page.ways.laid,
+    }),
+    save: async (values) => {
+      // The log is made from the counts, so every one of them must be there first.
+      const all = await settled();
+      setUnsettled(!all);
+      if (!all) return { ok: false, errors: {} };
+      return logMinis(page.id, { ...values, scaleResolutionG: resolutionG });
+    },
+    saved: () => router.replace(`/minis/${page.jobId}`),
+  });
+  const { values, errors, set } = form;
+  const made = minisMade(state);
+  const leftOut = state.skipped.filter(Boolean).length;
+  const grams = (text: string) => readOrNull(() => parseQuantity(text, 'mass', system));
+  const tareG = grams(values.tare) ?? 0;
+  const leftG = values.left.map(({ mass }) => (mass.trim() === '' ? 0 : Math.max(0, (grams(mass) ?? 0) - tareG)));
+  const minisG = made.reduce((sum, part) => sum + massOfMini(state, session.learned, part).mean, 0);
+  const loose = (kept: boolean) => leftG.reduce((sum, each, i) => sum + (values.left[i]!.kept === kept ? each : 0), 0);
+  const weighed = values.left.some(({ mass }) => mass.trim() !== '');
+  const expectedG = places.reduce((sum, place) => sum + place.expectedG, 0);
+  const setLeft = (at: number, next: Partial<Values['left'][number]>) =>
+    set(
+      'left',
+      values.left.map((each, i) => (i === at ? { ...each, ...next } : each)),
+    );
+  const reckoned = { endsG: made.length * (plan.cutLossG - plan.tiesG), tiesG: made.length * plan.tiesG };
+  const endsG = grams(values.ends) ?? reckoned.endsG;
+  const tiesG = grams(values.ties) ?? reckoned.tiesG;
+  return (
+    <Form form={form} className={styles.log}>
+      <div>
+        <h2 className={styles.ask}>
+          {minisInWords(made.length)} {made.length === 1 ? 'is' : 'are'} cut. What is left?
+        </h2>
+        {places.map((place, i) => (
+          <div key={i} className={styles.left}>
+            <TextField
+              name={`left.${i}.mass`}
+              label={place.words}
+              value={values.left[i]?.mass ?? ''}
+              onChange={(mass) => setLeft(i, { mass })}
+              error={errors[`left.${i}.mass`]}
+              hint={
+                place.expectedG > 0.05 ? (
+                  <>
+                    about <FineMass g={place.expectedG} />, <Length m={place.expectedG * plan.gristMPerG} />; empty:
+                    nothing
+                  </>
+                ) : (
+                  'empty: nothing'
+                )
+              }
+              suffix={system === 'metric' ? 'g' : 'oz'}
+              inputMode="decimal"
+              autoFocus={i === 0}
+              large
+            />
+            <Checkbox
+              checked={values.left[i]?.kept ?? true}
+              onChange={({ target }) => setLeft(i, { kept: target.checked })}
+            >
+              kept
+            </Checkbox>
+            <FromScale onTake={(massG) => setLeft(i, { mass: `${massG} g` })} />
+          </div>
+        ))}
+        <WeighingFields
+          scales={scales}
+          tare={form.field('tare')}
+          humidity={form.field('humidity')}
+          resolutionG={resolutionG}
+          onResolution={setResolution}
+        />
+      </div>
+      <div>
+        <h2 className={styles.ask}>And what went with it</h2>
+        <div className={styles.pair}>
+          <TextField
+            label="Ends, cut off"
+            {...form.field('ends')}
+            inputMode="decimal"
+            hint={
+              <>
+                empty: <FineMass g={reckoned.endsG} />, as reckoned
+              </>
+            }
+          />
+          <TextField
+            label="Ties"
+            {...form.field('ties')}
+            inputMode="decimal"
+            hint={
+              <>
+                empty: <FineMass g={reckoned.tiesG} />, as reckoned
+              </>
+            }
+          />
+        </div>
+        <TextField label="Notes" {...form.field('note')} placeholder="how it ran, what was snagged" />
+        <AskedWays
+          answered={values.leaving !== '' && values.laid !== ''}
+          wrong={Boolean(errors.leaving ?? errors.laid)}
+        >
+          <PictureChoice
+            question={`How did the strand leave ${page.pieceLabel.toLowerCase()}?`}
+            value={values.leaving}
+            onChange={(way) => set('leaving', way)}
+            unknown="did not look"
+            error={errors.leaving}
+            pictures={leavingPictures(page.form, plan.fromEnd, page.colourHex)}
+          />
+          <PictureChoice
+            question={`And how did it go round the ${plan.reel.name.toLowerCase()}?`}
+            value={values.laid}
+            onChange={(way) => set('laid', way)}
+            unknown="did not look"
+            error={errors.laid}
+            pictures={layingPictures(ROUND_A_REEL, page.colourHex)}
+          />
+        </AskedWays>
+        <div className={styles.balance}>
+          {!weighed && expectedG > plan.parent.resolutionG ? (
+            <Say tone="plain">
+              {page.pieceLabel} weighed <FineMass g={plan.parent.massG} />. What is left is compared with it here.
+            </Say>
+          ) : (
+            <SplitBalance
+              balance={{
+                parentsG: plan.parent.massG,
+                minisG,
+                tiesG,
+                endsG: endsG + loose(false),
+                leftG: loose(true),
+                differenceG: minisG + tiesG + endsG + loose(false) + loose(true) - plan.parent.massG,
+                withinG: plan.parent.resolutionG / 2 + ((made.length + leftG.length) * resolutionG) / 2,
+                byBand: plan.parent.byBand,
+              }}
+              what={page.pieceLabel.toLowerCase()}
+            />
+          )}
+        </div>
+      </div>
+      <div className={styles.foot}>
+        <Button
+          type="primary"
+          size="large"
+          htmlType="submit"
+          loading={form.saving}
+          disabled={!enabled || made.length === 0}
+        >
+          Into the log
+        </Button>
+        <Button size="large" type="text" onClick={onBack} disabled={!enabled}>
+          Back to the last mini
+        </Button>
+        {leftOut > 0 && (
+          <Button size="large" type="text" onClick={onTakeUp} disabled={!enabled}>
+            {leftOut === 1
+              ? 'Make the one after all that was left out'
+              : `Make the ${leftOut} after all that were left out`}
+          </Button>
+        )}
+        {unsettled && (
+          <Say tone="tight">Some counts have not reached the app yet. They are kept; try again in a moment.</Say>
+        )}
+        <FormError form={form} />
+      </div>
+    </Form>
+  );
+}
+
+/** Where something is left: what was put aside on the way, and what is on the skein itself. */
+function placesOf({ plan, pieceLabel }: MiniRunPage, lastG: number): { words: string; expectedG: number }[] {
+  return leftPlaces(plan).map((afterMini, i) => {
+    if (afterMini === plan.minis.length) return { words: `Left on ${pieceLabel.toLowerCase()}`, expectedG: lastG };
+    return {
+      words: afterMini === 0 ? 'Put aside before the first mini' : `Put aside after mini ${afterMini}`,
+      expectedG: plan.left[i]!.massG,
+    };
+  });
+}

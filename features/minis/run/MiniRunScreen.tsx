@@ -1,0 +1,119 @@
+'use client';
+
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useEffect } from 'react';
+import { afterMiniEvent, minisMade, minisToCome, nextToCome } from '../../../core/minis/miniRun';
+import type { ScaleTool } from '../../../server/bench/bench';
+import type { MiniRunPage } from '../../../server/minis/miniRuns';
+import { GiveUp } from '../../../ui/bench/GiveUp';
+import { useWakeLock } from '../../../ui/bench/useWakeLock';
+import { LineNews } from '../../../ui/line/LineNews';
+import { useFollowed } from '../../../ui/line/useFollowed';
+import { giveUpCounting, takeUpCounting } from '../actions';
+import { CountMini } from './CountMini';
+import { MiniLog } from './MiniLog';
+import styles from './MiniRunScreen.module.css';
+import { SessionSide } from './SessionSide';
+import { useSession } from './useSession';
+import { WeighMini } from './WeighMini';
+import { REEL_WORDS } from '../words';
+
+/** The minis of one skein at the bench: count, cut, weigh, and the next one by what the last ones weighed. */
+export function MiniRunScreen({ page, scales }: { page: MiniRunPage; scales: ScaleTool[] }) {
+  const router = useRouter();
+  const run = useFollowed(page, afterMiniEvent);
+  const { state, record } = run;
+  const session = useSession(page.plan, state);
+  const mine = run.holding === 'mine';
+  useWakeLock(state.stage !== 'finish' && run.ended === null);
+
+  useEffect(() => {
+    if (run.ended) router.replace(`/minis/${page.jobId}`);
+  }, [run.ended, page.jobId, router]);
+
+  /** On to the next mini that is to be made; after the last, to what is left. */
+  const goOn = (leaving = state.part) => {
+    const next = nextToCome(state, leaving);
+    if (next === undefined) record({ kind: 'stage', stage: 'finish', part: leaving });
+    else record({ kind: 'stage', stage: 'count', part: next });
+  };
+
+  /** Those that are not begun are left out, and what is left is weighed. */
+  const endHere = () => {
+    const made = minisMade(state);
+    for (const part of minisToCome(state)) record({ kind: 'skip', part, skipped: true });
+    record({ kind: 'stage', stage: 'finish', part: made.at(-1) ?? state.part });
+  };
+  const takeUpAgain = () => {
+    const left = state.skipped.flatMap((skipped, part) => (skipped ? [part] : []));
+    for (const part of left) record({ kind: 'skip', part, skipped: false });
+    record({ kind: 'stage', stage: 'count', part: left[0]! });
+  };
+
+  return (
+    <div className={styles.run}>
+      <header className={styles.head}>
+        <div>
+          <h1>
+            <Link href={`/minis/${page.jobId}`}>{page.jobName}</Link>
+          </h1>
+          <p className={styles.soft}>
+            {page.pieceLabel} of {page.yarnName}, {REEL_WORDS[page.plan.reel.kind]}
+          </p>
+        </div>
+        <GiveUp
+          question="Give this up?"
+          means="The skein stays as it was; what was counted goes into no mini."
+          done="The counting is given up."
+          give={() => giveUpCounting(page.id)}
+          take={() => takeUpCounting(page.id)}
+          to={`/minis/${page.jobId}`}
+        />
+      </header>
+      <LineNews run={run} what="skein" />
+      {state.stage === 'finish' ? (
+        <MiniLog
+          page={page}
+          state={state}
+          session={session}
+          scales={scales}
+          enabled={mine}
+          settled={run.settled}
+          onBack={() => record({ kind: 'stage', stage: 'weigh', part: state.part })}
+          onTakeUp={takeUpAgain}
+        />
+      ) : (
+        <div className={styles.bench}>
+          {state.stage === 'count' ? (
+            <CountMini
+              key={state.part}
+              page={page}
+              state={state}
+              session={session}
+              enabled={mine}
+              record={record}
+              onEnd={endHere}
+              onSkip={() => {
+                record({ kind: 'skip', part: state.part, skipped: true });
+                goOn();
+              }}
+            />
+          ) : (
+            <WeighMini
+              key={state.part}
+              page={page}
+              state={state}
+              session={session}
+              scales={scales}
+              enabled={mine}
+              record={record}
+              onNext={() => goOn()}
+            />
+          )}
+          <SessionSide page={page} state={state} session={session} enabled={mine} record={record} />
+        </div>
+      )}
+    </div>
+  );
+}

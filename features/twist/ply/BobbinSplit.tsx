@@ -1,0 +1,104 @@
+'use client';
+
+import { Button } from 'antd';
+import { useRouter } from 'next/navigation';
+import { readOrNull } from '../../../core/common/inputError';
+import { endsOf } from '../../../core/bench/schools';
+import { isLoop } from '../../../core/twist/strandWays';
+import { parseQuantity } from '../../../core/common/units';
+import type { ScaleTool } from '../../../server/bench/bench';
+import type { BobbinSplitForm, PlySingle } from '../../../server/twist/plying';
+import { TextField } from '../../../ui/controls/Field';
+import { FineMass } from '../../../ui/figures/Figures';
+import { Form, FormError } from '../../../ui/controls/Form';
+import { newKey } from '../../../ui/feedback/newKey';
+import { useSystem } from '../../../ui/frame/Providers';
+import { PictureChoice } from '../../../ui/strand/PictureChoice';
+import { leavingPictures } from '../../../ui/strand/ways';
+import { useForm } from '../../../ui/controls/useForm';
+import { useFineScale, WeighingFields } from '../../../ui/controls/WeighingFields';
+import { splitBobbins } from '../actions';
+import styles from './PlyScreen.module.css';
+
+type Values = Omit<BobbinSplitForm, 'scaleResolutionG'>;
+
+/** Half of a single by mass on each of two bobbins, as the scale says when to cut. */
+export function BobbinSplit({ single, scales }: { single: PlySingle; scales: ScaleTool[] }) {
+  const router = useRouter();
+  const system = useSystem();
+  const [resolutionG, setResolution] = useFineScale(scales);
+  const form = useForm<Values>({
+    draftKey: `bobbins of ${single.pieceId}`,
+    initial: () => ({
+      requestKey: newKey(),
+      masses: ['', ''],
+      tare: '',
+      humidity: '',
+      left: isLoop(single.form) ? 'turning' : 'near',
+      end: endsOf(single.form)[0]!,
+      note: '',
+    }),
+    save: (values) => splitBobbins(single.pieceId, { ...values, scaleResolutionG: resolutionG }),
+    saved: (operationId) => {
+      form.clear();
+      // On with the two that there are now.
+      router.push(`/twist/ply?split=${operationId}`);
+    },
+  });
+  const { values, errors, set } = form;
+  const tareG = readOrNull(() => parseQuantity(values.tare, 'mass', system)) ?? 0;
+  return (
+    <section className={styles.log} aria-labelledby="bobbins">
+      <h2 id="bobbins">Split it over two bobbins first</h2>
+      <p>
+        {single.massG === null ? (
+          'Weigh it first, and half of it is told here.'
+        ) : (
+          <>
+            Fill the first until the scale shows{' '}
+            <strong>
+              <FineMass g={single.massG / 2 + tareG} />
+            </strong>
+            {tareG > 0 ? ' with the bobbin' : ' more than the empty bobbin'}, cut, and put the rest on the second.
+          </>
+        )}
+      </p>
+      <Form form={form} className={styles.form}>
+        <div className={styles.pair}>
+          {([0, 1] as const).map((i) => (
+            <TextField
+              key={i}
+              name={`masses.${i}`}
+              label={i === 0 ? 'On the first' : 'On the second'}
+              value={values.masses[i]}
+              onChange={(mass) => set('masses', i === 0 ? [mass, values.masses[1]] : [values.masses[0], mass])}
+              error={errors[`masses.${i}`]}
+              suffix={system === 'metric' ? 'g' : 'oz'}
+              inputMode="decimal"
+              large
+            />
+          ))}
+        </div>
+        <WeighingFields
+          scales={scales}
+          tare={form.field('tare')}
+          humidity={form.field('humidity')}
+          resolutionG={resolutionG}
+          onResolution={setResolution}
+        />
+        <PictureChoice
+          question={`How did the strand leave ${single.label.toLowerCase()}?`}
+          value={values.left}
+          onChange={(left) => set('left', left)}
+          unknown="did not look"
+          error={errors.left}
+          pictures={leavingPictures(single.form, values.end, single.colourHex)}
+        />
+        <FormError form={form} />
+        <Button htmlType="submit" loading={form.saving}>
+          They are on two bobbins
+        </Button>
+      </Form>
+    </section>
+  );
+}

@@ -1,0 +1,129 @@
+'use client';
+
+import { Button } from 'antd';
+import Link from 'next/link';
+import type { ReactNode } from 'react';
+import type { PliedRecord, PlyFigures } from '../../../server/twist/plied';
+import type { TwistPage } from '../../../server/twist/twist';
+import { Length, Span, Twist } from '../../../ui/figures/Figures';
+import { newKey } from '../../../ui/feedback/newKey';
+import { waitWords } from '../../../ui/feedback/Waits';
+import { Say } from '../../../ui/feedback/Say';
+import { useUndoOffer } from '../../../ui/feedback/UndoOffer';
+import { useTask } from '../../../ui/feedback/useTask';
+import { undoStep, wash } from '../actions';
+import styles from './PliedPanel.module.css';
+import { METHOD_WORDS } from './plyWords';
+
+/** How a piece was plied, what was measured of it before and after washing, and what it waits for. */
+export function PliedPanel({ page: { piece }, plied }: { page: TwistPage; plied: PliedRecord }) {
+  const task = useTask();
+  const offer = useUndoOffer();
+  const { singles, spun, spunTurnsPerM, meantTurnsPerM, stage, before, after } = plied;
+  const measure = (how: string, words: string) => <Link href={`/pieces/${piece.id}?how=${how}#measure`}>{words}</Link>;
+  return (
+    <section className={styles.panel} aria-labelledby="plied">
+      <h2 id="plied">How it was plied</h2>
+      <p>
+        {METHOD_WORDS[plied.method].done} of{' '}
+        {singles.map(({ label, yarnId, yarnName }, i) => (
+          <span key={i}>
+            {i > 0 && ' and '}
+            {label.toLowerCase()}, <Link href={`/yarns/${yarnId}`}>{yarnName}</Link>
+          </span>
+        ))}
+        : spun {spun ?? 'nobody noted which way'}
+        {spunTurnsPerM !== null && (
+          <>
+            , <Twist perM={spunTurnsPerM} />
+          </>
+        )}
+        ; plied {plied.plied}
+        {meantTurnsPerM !== null && (
+          <>
+            , meant to have <Twist perM={meantTurnsPerM} />
+          </>
+        )}
+        . <Link href={`/logbook/${plied.operationId}`}>Its entry in the log</Link>.
+      </p>
+      {stage !== 'done' && (
+        <Say tone="plain">
+          It {waitWords({ stage, since: plied.washedAt, until: stage === 'drying' ? null : plied.restUntil })}{' '}
+          {stage === 'drying' && measure('weigh', 'Weigh it')}
+          {stage === 'to measure' && measure('reel', 'Count its loops')}
+          {(stage === 'resting' || stage === 'to wash') && (
+            <Button
+              size="small"
+              loading={task.busy}
+              onClick={() =>
+                task.run(
+                  () => wash(piece.id, newKey()),
+                  (id) => offer({ words: 'It is in the water.', undo: () => undoStep(id) }),
+                )
+              }
+            >
+              It is in the water
+            </Button>
+          )}
+        </Say>
+      )}
+      {task.problem && (
+        <Say tone="bad" role="alert">
+          {task.problem}
+        </Say>
+      )}
+      <table className={styles.figures}>
+        <thead>
+          <tr>
+            <td />
+            <th scope="col">before washing</th>
+            <th scope="col">after</th>
+          </tr>
+        </thead>
+        <tbody>
+          <Row name="ply twist" of={twistOf} before={before} after={after} ask={measure('twist', 'count it')} />
+          <Row name="loops" of={loopsOf} before={before} after={after} ask={measure('reel', 'count them')} />
+          <Row name="wraps to the inch" of={wpiOf} before={before} after={after} ask={measure('wraps', 'count them')} />
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+function Row({
+  name,
+  of,
+  before,
+  after,
+  ask,
+}: {
+  name: string;
+  of: (figures: PlyFigures) => ReactNode;
+  before: PlyFigures;
+  after: PlyFigures;
+  ask: ReactNode;
+}) {
+  return (
+    <tr>
+      <th scope="row">{name}</th>
+      <td>{of(before) ?? ask}</td>
+      <td>{of(after) ?? ask}</td>
+    </tr>
+  );
+}
+
+const twistOf = ({ twist }: PlyFigures) =>
+  twist && (
+    <>
+      <Twist perM={twist.turnsPerM} /> {twist.direction}
+    </>
+  );
+
+const loopsOf = ({ loops }: PlyFigures) =>
+  loops && (
+    <>
+      {loops.loops} of <Span mm={loops.loopM * 1000} />: <Length m={loops.lengthM} />
+    </>
+  );
+
+const wpiOf = ({ wpi }: PlyFigures) => wpi && wpi.toFixed(1);

@@ -1,0 +1,146 @@
+'use client';
+
+import { Button } from 'antd';
+import { useRouter } from 'next/navigation';
+import { opposite } from '../../../core/twist/plying';
+import { endsOf } from '../../../core/bench/schools';
+import type { ScaleTool } from '../../../server/bench/bench';
+import type { PlyForm, PlySingle } from '../../../server/twist/plying';
+import { TextField } from '../../../ui/controls/Field';
+import { Form, FormError } from '../../../ui/controls/Form';
+import { newKey } from '../../../ui/feedback/newKey';
+import { PlainSelect } from '../../../ui/controls/PlainSelect';
+import { useSystem } from '../../../ui/frame/Providers';
+import { useForm } from '../../../ui/controls/useForm';
+import { useFineScale, WeighingFields } from '../../../ui/controls/WeighingFields';
+import { logPly } from '../actions';
+import type { PlyDraft } from './plyDraft';
+import styles from './PlyScreen.module.css';
+
+type Values = Pick<
+  PlyForm,
+  'requestKey' | 'name' | 'form' | 'mass' | 'rest' | 'tare' | 'humidity' | 'restDays' | 'note'
+>;
+
+/** What was plied goes into the log: it becomes a yarn of its own, that rests, is washed and measured. */
+export function PlyLog({
+  draft,
+  chosen,
+  turns,
+  scales,
+  onLogged,
+}: {
+  draft: PlyDraft;
+  chosen: readonly PlySingle[];
+  /** The ply twist that it is begun with, where it is known. */
+  turns: number | null;
+  scales: ScaleTool[];
+  onLogged: () => void;
+}) {
+  const router = useRouter();
+  const system = useSystem();
+  const [resolutionG, setResolution] = useFineScale(scales);
+  const [first] = chosen as [PlySingle];
+  const leans = draft.spun.trim() === '' ? (first.leans ?? draft.leans) : draft.leans;
+  const form = useForm<Values>({
+    draftKey: `log of plying ${first.pieceId}`,
+    initial: () => ({
+      requestKey: newKey(),
+      name: '',
+      form: 'hank',
+      mass: '',
+      rest: '',
+      tare: '',
+      humidity: '',
+      restDays: '2',
+      note: '',
+    }),
+    save: (values) =>
+      logPly({
+        ...values,
+        name: values.name.trim() || nameFor(first, draft),
+        method: draft.method,
+        pieceIds: chosen.map(({ pieceId }) => pieceId),
+        end: endsOf(first.form)[0]!,
+        left: draft.method === 'bobbins' ? 'turning' : draft.left,
+        plied: opposite(leans),
+        turns: turns === null ? '' : `${turns} t/m`,
+        scaleResolutionG: resolutionG,
+      }),
+    saved: (id) => {
+      form.clear();
+      onLogged();
+      router.push(`/logbook/${id}`);
+    },
+  });
+  const { values, errors, set } = form;
+  return (
+    <section className={styles.log} aria-labelledby="plied">
+      <h2 id="plied">Once it is plied</h2>
+      <Form form={form} className={styles.form}>
+        <div className={styles.pair}>
+          <TextField
+            label="Call it"
+            {...form.field('name')}
+            placeholder={nameFor(first, draft)}
+            hint="it becomes a yarn of its own"
+          />
+          <label className={styles.pick}>
+            <span>It is now a</span>
+            <PlainSelect
+              value={values.form}
+              options={[
+                ['hank', 'hank'],
+                ['bobbin', 'bobbin'],
+                ['cake', 'cake'],
+                ['ball', 'ball'],
+              ]}
+              onChange={(next) => set('form', next as Values['form'])}
+            />
+          </label>
+        </div>
+        <div className={styles.triple}>
+          <TextField
+            label="It weighs"
+            {...form.field('mass')}
+            hint="empty: later"
+            suffix={system === 'metric' ? 'g' : 'oz'}
+            inputMode="decimal"
+          />
+          <TextField label="Left over of a single" {...form.field('rest')} hint="empty: nothing" inputMode="decimal" />
+          <TextField
+            label="Let it rest, days"
+            {...form.field('restDays')}
+            hint="a day or two; 0: not"
+            inputMode="numeric"
+          />
+        </div>
+        <WeighingFields
+          scales={scales}
+          tare={form.field('tare')}
+          humidity={form.field('humidity')}
+          resolutionG={resolutionG}
+          onResolution={setResolution}
+        />
+        <TextField label="Notes" {...form.field('note')} placeholder="the wheel, the whorl, how it ran" />
+        {/* What was chosen above, and has no field of its own here. */}
+        {(['pieceIds', 'left', 'turns'] as const).map(
+          (path) =>
+            errors[path] && (
+              <p key={path} role="alert" className={styles.error}>
+                {errors[path]}
+              </p>
+            ),
+        )}
+        <FormError form={form} />
+        <Button type="primary" size="large" htmlType="submit" loading={form.saving}>
+          Into the log
+        </Button>
+      </Form>
+    </section>
+  );
+}
+
+function nameFor({ yarnName }: PlySingle, { method }: PlyDraft): string {
+  return `${yarnName}, ${method === 'chain' ? 'chain-plied' : 'two-ply'}`;
+}

@@ -1,0 +1,91 @@
+import { ternRock } from '../../../scripts/ternRock';
+import { ternRockTwist } from '../../../scripts/ternRockTwist';
+import { STARTING_LIMITS } from '../../../core/twist/twistMatters';
+import { plied, PLY_METHODS } from '../../../core/twist/plying';
+import { strandStateOf } from '../../../core/twist/twistAccount';
+import { scales } from '../../../server/bench/bench';
+import { plyPage } from '../../../server/twist/plying';
+import { emptyDatabase, NOW } from '../../../tests/support/serverTesting';
+import { saidBy } from '../../../tests/support/uiTesting';
+import { PlyScreen } from './PlyScreen';
+import { METHOD_WORDS, plySentences } from './plyWords';
+
+const db = emptyDatabase();
+ternRock(db, NOW);
+ternRockTwist(db, NOW);
+const page = plyPage(db, []);
+const limits = STARTING_LIMITS.single;
+
+test('of both ends of a soft single: what each strand gets, their gap, the circling, and a figure to begin with', () => {
+  const words = saidBy(<PlyScreen page={page} scales={scales(db)} limits={limits} />);
+  expect(words).toContain('About 200 m ± 60 m of ply.');
+  expect(words).toContain('The strand from the centre loses up to 10 %: it may drift apart.');
+  expect(words).toContain('The strand from the outside gains up to 4 %: firmer.');
+  expect(words).toContain('Between the two lie up to 13 % of their twist, most at the start.');
+  expect(words).toContain('4.0 t/m at first, 5.4 t/m at the end');
+  expect(words).toMatch(/After 141 m of ply it runs markedly faster, and the ball twists up in the hand/);
+  expect(words).toContain('Ply it S');
+  // Two thirds of what the two have by then on the whole.
+  expect(words).toMatch(/8[0-3] t\/m to begin with/);
+  expect(words).toContain('fold back on itself');
+  expect(words).toContain('41.5 g on each; about 6.6 m of one would be left over');
+  expect(words).toContain('Let it rest, days');
+});
+
+test('nothing to ply is said so', () => {
+  const words = saidBy(<PlyScreen page={plyPage(emptyDatabase(), [])} scales={[]} limits={limits} />);
+  expect(words).toContain('There is nothing to ply yet');
+});
+
+test('of bobbins that turn: each keeps its twist and the two are alike', () => {
+  const lie = { as: 'loop' as const };
+  const bobbin = { change: { lengthM: 90, wraps: [] }, lies: lie, turnedRound: false };
+  const outcome = plied({
+    method: 'bobbins',
+    packages: [bobbin, bobbin],
+    from: { mode: 'rotating' },
+    side: 'near',
+    gristMPerG: 4,
+  });
+  expect(plySentences(outcome, null, limits, 'metric')).toEqual([
+    'The first strand keeps its twist.',
+    'The second strand keeps its twist.',
+    'The two are alike.',
+  ]);
+});
+
+test('where two strands differ by the same all along, no place is told', () => {
+  const strand = (sense: number) => ({ lengthM: 90, wraps: [{ sense, start: 0.02 ** 2, perM: 0 }] });
+  const outcome = {
+    pliedM: 90,
+    strands: [
+      { name: 'first' as const, change: strand(1) },
+      { name: 'second' as const, change: strand(-1) },
+    ],
+    leftoverM: 0,
+    circling: null,
+  };
+  const own = { direction: 'Z' as const, turnsPerM: 200 };
+  expect(plySentences(outcome, own, limits, 'metric').at(-1)).toBe(
+    'Between the two lie up to 8 % of their twist, nearly the same all along.',
+  );
+});
+
+test('without a twist of its own the turns alone are told', () => {
+  const single = page.singles[0]!;
+  const outcome = plied({
+    method: 'both ends',
+    packages: [strandStateOf(single.twist)],
+    from: { mode: 'rotating' },
+    side: 'near',
+    gristMPerG: single.gristMPerG,
+  });
+  expect(plySentences(outcome, null, limits, 'metric')[0]).toMatch(
+    /^The strand from the centre gets up to 12\.\d\u00a0t\/m S\.$/,
+  );
+});
+
+test('every way of plying has its words', () => {
+  for (const method of PLY_METHODS)
+    expect(Object.values(METHOD_WORDS[method]).every((words) => words.length > 3)).toBe(true);
+});

@@ -1,0 +1,464 @@
+'use client';
+
+import { Segmented } from 'antd';
+import dynamic from 'next/dynamic';
+import Link from 'next/link';
+import { type Estimate, product } from '../../../core/common/estimate';
+import { inWords, lengthFigure, upperFirst } from '../../../core/common/format';
+import { readOrNull, reading } from '../../../core/common/inputError';
+import {
+  leftoverExpectedM,
+  livelinessOf,
+  opposite,
+  plied,
+  PLY_METHODS,
+  PLY_SHARE,
+  type PlyMethod,
+  plyTwistToStart,
+  turnsPerMCounted,
+} from '../../../core/twist/plying';
+import { parseSpanMm } from '../../../core/common/span';
+import { endsOf } from '../../../core/bench/schools';
+import { leavingOf } from '../../../core/twist/strandWays';
+import { type OwnTwist, parseTurnsPerM } from '../../../core/twist/twist';
+import { lengthKept, strandsOf, type TakeUp } from '../../../core/twist/takeUp';
+import { strandStateOf } from '../../../core/twist/twistAccount';
+import type { TwistLimits } from '../../../core/twist/twistMatters';
+import { parseNumber, type UnitSystem } from '../../../core/common/units';
+import type { ScaleTool } from '../../../server/bench/bench';
+import type { PlyPage, PlySingle } from '../../../server/twist/plying';
+import { TextField } from '../../../ui/controls/Field';
+import { FineMass, Length, LengthWithin, Twist } from '../../../ui/figures/Figures';
+import { PlainSelect } from '../../../ui/controls/PlainSelect';
+import { useSystem } from '../../../ui/frame/Providers';
+import { Say } from '../../../ui/feedback/Say';
+import { PictureChoice } from '../../../ui/strand/PictureChoice';
+import { leavingPictures } from '../../../ui/strand/ways';
+import { useKept } from '../../../ui/controls/useKept';
+import { BobbinSplit } from './BobbinSplit';
+import type { PlyDraft } from './plyDraft';
+import { PlyLog } from './PlyLog';
+import styles from './PlyScreen.module.css';
+import { LIVELINESS_WORDS, METHOD_WORDS, plySentences } from './plyWords';
+import { GAP_WORDS } from '../words';
+
+const TwistCurve = dynamic(() => import('../TwistCurve'), { ssr: false });
+
+/** How singles come together, what each gets, which way and how much to ply: figures to begin with, and a sample that judges. */
+export function PlyScreen({ page, scales, limits }: { page: PlyPage; scales: ScaleTool[]; limits: TwistLimits }) {
+  const system = useSystem();
+  const [draft, set, forget] = usePlyDraft(page);
+  const chosen = draft.pieceIds.flatMap((id) => page.singles.find(({ pieceId }) => pieceId === id) ?? []);
+  const [first, second] = chosen;
+  const own = ownOf(draft, first, system);
+  const outcome = plyOf(draft, first, second);
+  const startPerM = readOrNull(() => startOf(draft, own, outcome, system));
+  if (page.singles.length === 0)
+    return (
+      <>
+        <h1>Ply</h1>
+        <p className={styles.soft}>
+          There is nothing to ply yet: wind a single into a cake, or put it on the shelf on its bobbin.{' '}
+          <Link href="/yarns/new">Add a yarn</Link>.
+        </p>
+      </>
+    );
+  const two = draft.method === 'two cakes' || draft.method === 'bobbins';
+  return (
+    <>
+      <h1>Ply</h1>
+      <div className={styles.columns}>
+        <section className={styles.ask}>
+          <label className={styles.pick}>
+            <span>{two ? 'The first strand' : 'What is plied'}</span>
+            <PieceSelect
+              page={page}
+              value={first?.pieceId}
+              onPick={(id) => set({ pieceIds: [id, ...(second ? [second.pieceId] : [])] })}
+            />
+          </label>
+          <div role="group" aria-label="How the strands come together" className={styles.methods}>
+            <Segmented
+              block
+              options={PLY_METHODS.map((method) => ({ value: method, label: METHOD_WORDS[method].name }))}
+              value={draft.method}
+              onChange={(method) =>
+                set({ method, left: method === 'bobbins' ? 'turning' : draft.left === 'turning' ? 'near' : draft.left })
+              }
+            />
+            <p className={styles.soft}>{METHOD_WORDS[draft.method].why}.</p>
+          </div>
+          {two && (
+            <label className={styles.pick}>
+              <span>The second strand</span>
+              <PieceSelect
+                page={page}
+                value={second?.pieceId}
+                without={first?.pieceId}
+                onPick={(id) => set({ pieceIds: [first!.pieceId, id] })}
+              />
+            </label>
+          )}
+          {first && draft.method !== 'bobbins' && (
+            <PictureChoice
+              question={
+                draft.method === 'both ends' ? 'It stands, and both ends are pulled' : 'How it gives its strand'
+              }
+              value={draft.left}
+              onChange={(left) => left && set({ left })}
+              pictures={leavingPictures(
+                draft.method === 'both ends' ? 'cake' : first.form,
+                draft.method === 'both ends' ? 'inner' : plyEnd(first),
+                first.colourHex,
+              )}
+            />
+          )}
+          {first && <SinglesTwist draft={draft} set={set} single={first} own={own} />}
+          {first && <StartFigure draft={draft} set={set} own={own} outcome={outcome} />}
+        </section>
+        <section className={styles.answer} aria-label="What it comes to">
+          {!first ? (
+            <p className={styles.soft}>Choose what is to be plied.</p>
+          ) : (
+            <>
+              <Outcome
+                outcome={outcome}
+                chosen={chosen}
+                own={own}
+                limits={limits}
+                lengthM={pliedLength(outcome, draft.method, chosen, startPerM, page.takeUp)}
+              />
+              {!second && <Compared single={first} scales={scales} />}
+            </>
+          )}
+        </section>
+      </div>
+      {first && (
+        <>
+          {draft.method === 'bobbins' && !second && first.form !== 'bobbin' && (
+            <BobbinSplit key={`bobbins of ${first.pieceId}`} single={first} scales={scales} />
+          )}
+          <PlyLog
+            key={`log of ${first.pieceId}`}
+            onLogged={forget}
+            draft={draft}
+            chosen={chosen}
+            turns={startPerM}
+            scales={scales}
+          />
+        </>
+      )}
+    </>
+  );
+}
+
+const KEY = 'ply draft';
+
+function usePlyDraft(page: PlyPage): [PlyDraft, (change: Partial<PlyDraft>) => void, () => void] {
+  const [kept, keep] = useKept(KEY, '');
+  const [first] = page.singles;
+  const initial: PlyDraft = {
+    pieceIds: page.chosen.length > 0 ? page.chosen : first ? [first.pieceId] : [],
+    method: page.chosen.length > 1 ? 'bobbins' : 'both ends',
+    left: 'near',
+    spun: '',
+    leans: 'Z',
+    share: String(Number(PLY_SHARE.toFixed(2))),
+    foldTurns: '',
+    foldOver: '10 cm',
+  };
+  let draft = initial;
+  if (kept)
+    try {
+      const { asked, ...rest } = JSON.parse(kept) as PlyDraft & { asked: string };
+      // Come here with other pieces, one starts with those.
+      if (asked === page.chosen.join()) draft = { ...initial, ...rest };
+    } catch {
+      // An older or torn note: begin afresh.
+    }
+  const there = draft.pieceIds.filter((id) => page.singles.some(({ pieceId }) => pieceId === id));
+  return [
+    // What was plied meanwhile is not there any more: begin with what is.
+    there.length > 0 ? { ...draft, pieceIds: there } : initial,
+    (change) => keep(JSON.stringify({ ...draft, ...change, asked: page.chosen.join() })),
+    () => keep(''),
+  ];
+}
+
+function PieceSelect({
+  page,
+  value,
+  without,
+  onPick,
+}: {
+  page: PlyPage;
+  value: number | undefined;
+  without?: number;
+  onPick: (id: number) => void;
+}) {
+  return (
+    <PlainSelect
+      value={value === undefined ? '' : String(value)}
+      options={[
+        ...(value === undefined ? [['', 'choose'] as const] : []),
+        ...page.singles
+          .filter(({ pieceId }) => pieceId !== without)
+          .map(({ pieceId, label, yarnName }) => [String(pieceId), `${yarnName}: ${label.toLowerCase()}`] as const),
+      ]}
+      onChange={(id) => id !== '' && onPick(Number(id))}
+    />
+  );
+}
+
+/** A package gives its inner end where it has one. */
+const plyEnd = ({ form }: PlySingle) => (endsOf(form).includes('inner') ? ('inner' as const) : ('outer' as const));
+
+type Outcome = ReturnType<typeof plyOf>;
+
+function plyOf(draft: PlyDraft, first: PlySingle | undefined, second: PlySingle | undefined) {
+  return reading(() => {
+    const packages = [first, second].flatMap((single) => (single ? [strandStateOf(single.twist)] : []));
+    const from = leavingOf(draft.left, first ? plyEnd(first) : 'inner', first?.twist.loopM ?? null) ?? {
+      mode: 'rotating' as const,
+    };
+    const side = draft.left === 'far' ? ('far' as const) : ('near' as const);
+    return plied({ method: draft.method, packages, from, side, gristMPerG: first?.gristMPerG ?? 4 });
+  });
+}
+
+/**
+ * How long the ply comes out, and how sure that is: as long as its strands reach, less what lying at an angle takes up.
+ */
+function pliedLength(
+  { value }: Outcome,
+  method: PlyMethod,
+  chosen: readonly PlySingle[],
+  turnsPerM: number | null,
+  takeUp: TakeUp,
+): Estimate | null {
+  const lengths = chosen.map(({ length }) => length);
+  if (!value || lengths.some((length) => length === null)) return null;
+  const strands = strandsOf(
+    method,
+    chosen.map(({ yarnId, gristMPerG }) => ({ yarnId, grist: { mean: gristMPerG, sd: 0 } })),
+  );
+  const shortest = lengths.reduce((a, b) => (b!.mean < a!.mean ? b : a))!;
+  const reach = { mean: value.pliedM, sd: (value.pliedM * shortest.sd) / shortest.mean };
+  return product(reach, lengthKept(strands, turnsPerM, takeUp));
+}
+
+/** The singles' own twist: as it is typed, else as it is known. */
+function ownOf(draft: PlyDraft, single: PlySingle | undefined, system: UnitSystem): OwnTwist | null {
+  const typed = draft.spun.trim() === '' ? null : readOrNull(() => parseTurnsPerM(draft.spun, system, ''));
+  if (typed) return { direction: draft.leans, turnsPerM: typed };
+  return single?.own ?? null;
+}
+
+/** What to ply with: as the fold-back sample has it, else the share of the singles' twist. */
+function startOf(draft: PlyDraft, own: OwnTwist | null, outcome: Outcome, system: UnitSystem): number | null {
+  const folded = foldedPerM(draft, system);
+  if (folded !== null) return folded;
+  if (!own) return null;
+  const changes = outcome.value?.strands.map(({ change }) => change) ?? [];
+  return plyTwistToStart(own, changes, parseNumber(draft.share, 'share')).turnsPerM;
+}
+
+function foldedPerM({ foldTurns, foldOver }: PlyDraft, system: UnitSystem): number | null {
+  if (foldTurns.trim() === '') return null;
+  return readOrNull(() =>
+    turnsPerMCounted(parseNumber(foldTurns, ''), parseSpanMm(foldOver, system, { lowMm: 10, highMm: 1000 }, '')),
+  );
+}
+
+function SinglesTwist({
+  draft,
+  set,
+  single,
+  own,
+}: {
+  draft: PlyDraft;
+  set: (change: Partial<PlyDraft>) => void;
+  single: PlySingle;
+  own: OwnTwist | null;
+}) {
+  const system = useSystem();
+  const error = draft.spun.trim() === '' ? undefined : reading(() => parseTurnsPerM(draft.spun, system, '')).error;
+  return (
+    <div>
+      <div className={styles.pair}>
+        <TextField
+          name="spun"
+          label="The singles’ twist"
+          value={draft.spun}
+          onChange={(spun) => set({ spun })}
+          error={error}
+          placeholder={system === 'metric' ? 't/m' : 'tpi'}
+          hint={
+            single.own ? (
+              <>
+                empty: <Twist perM={single.own.turnsPerM} /> {single.own.direction}, as it is known
+              </>
+            ) : (
+              <>
+                not known; <Link href={`/pieces/${single.pieceId}?how=twist#measure`}>count it</Link>, or type it
+              </>
+            )
+          }
+          inputMode="decimal"
+        />
+        {(draft.spun.trim() !== '' || single.leans === null) && (
+          <div role="group" aria-labelledby="leans">
+            <div id="leans">spun</div>
+            <Segmented
+              aria-label="Spun"
+              options={['S', 'Z']}
+              value={draft.leans}
+              onChange={(leans) => set({ leans: leans as 'S' | 'Z' })}
+            />
+          </div>
+        )}
+      </div>
+      {own && <p className={styles.soft}>{LIVELINESS_WORDS[livelinessOf(own, single.strandMm)]}</p>}
+    </div>
+  );
+}
+
+/** Which way and how much to ply: a figure to begin with, and the sample that decides. */
+function StartFigure({
+  draft,
+  set,
+  own,
+  outcome,
+}: {
+  draft: PlyDraft;
+  set: (change: Partial<PlyDraft>) => void;
+  own: OwnTwist | null;
+  outcome: Outcome;
+}) {
+  const system = useSystem();
+  const start = reading(() => startOf(draft, own, outcome, system));
+  const folded = foldedPerM(draft, system);
+  const direction = opposite(own?.direction ?? draft.leans);
+  const foldError =
+    draft.foldTurns.trim() !== '' && folded === null ? 'turns over a length, like 14 over 10 cm' : undefined;
+  return (
+    <div className={styles.start}>
+      <h2>Ply it {direction}</h2>
+      {start.value ? (
+        <p className={styles.figure}>
+          <strong>
+            <Twist perM={start.value} />
+          </strong>{' '}
+          {folded === null ? 'to begin with' : 'as your sample has it'}
+        </p>
+      ) : (
+        <p className={styles.soft}>How much is told once the singles’ twist is known, or by a sample.</p>
+      )}
+      <div className={styles.triple}>
+        <TextField
+          name="share"
+          label="Share of theirs"
+          value={draft.share}
+          onChange={(share) => set({ share })}
+          error={start.error}
+          hint="0.67 is a rule of thumb"
+          inputMode="decimal"
+        />
+        <TextField
+          name="foldTurns"
+          label="Folded back: turns"
+          value={draft.foldTurns}
+          onChange={(foldTurns) => set({ foldTurns })}
+          error={foldError}
+          inputMode="decimal"
+        />
+        <TextField name="foldOver" label="over" value={draft.foldOver} onChange={(foldOver) => set({ foldOver })} />
+      </div>
+      <p className={styles.soft}>
+        The sample is the judge: let a fresh length of the single fold back on itself and twist up until it rests. Count
+        its turns: that is the ply twist at which it lies quiet.
+      </p>
+    </div>
+  );
+}
+
+function Outcome({
+  outcome,
+  chosen: [first],
+  own,
+  limits,
+  lengthM,
+}: {
+  outcome: Outcome;
+  chosen: readonly PlySingle[];
+  own: OwnTwist | null;
+  limits: TwistLimits;
+  /** Of the ply; null where nothing tells it. */
+  lengthM: Estimate | null;
+}) {
+  const system = useSystem();
+  if (!first) return null;
+  if (!outcome.value)
+    return (
+      <Say tone="tight" role="status">
+        {upperFirst(outcome.error!)}.
+      </Say>
+    );
+  const { strands, pliedM, leftoverM } = outcome.value;
+  return (
+    <>
+      {first.twist.gap && <Say tone="tight">{GAP_WORDS[first.twist.gap]} What follows is what plying adds.</Say>}
+      <div role="status" className={styles.sentences}>
+        {lengthM && (
+          <p className={styles.lead}>
+            About <LengthWithin m={lengthM} /> of ply
+            {leftoverM > 0.5 ? (
+              <>
+                ; <Length m={leftoverM} /> of the longer one is left over
+              </>
+            ) : (
+              ''
+            )}
+            .
+          </p>
+        )}
+        {plySentences(outcome.value, own, limits, system).map((sentence, i) => (
+          <p key={i}>{sentence}</p>
+        ))}
+      </div>
+      <div className={styles.chart}>
+        <TwistCurve
+          curves={strands.map(({ change }, i) => ({
+            change,
+            colour: i === 0 ? 'ink' : first.colourHex,
+            dashed: i > 0,
+          }))}
+          own={own}
+          limits={limits}
+          atM={null}
+          label={`What each strand gets along ${inWords(lengthFigure(pliedM, system))} of ply`}
+        />
+      </div>
+      <p className={styles.legend}>
+        {strands.map(({ name }, i) => (
+          <span key={name} data-dashed={i > 0}>
+            {name}
+          </span>
+        ))}
+      </p>
+    </>
+  );
+}
+
+/** One cake or two bobbins, with figures for this single. */
+function Compared({ single: { massG, lengthM, gristMPerG }, scales }: { single: PlySingle; scales: ScaleTool[] }) {
+  if (massG === null || lengthM === null) return null;
+  const resolutionG = Math.min(...scales.map(({ resolutionG }) => resolutionG), 1);
+  return (
+    <p className={styles.soft}>
+      Split over two bobbins it would be <FineMass g={massG / 2} /> on each; about{' '}
+      <Length m={leftoverExpectedM({ massG, gristMPerG, resolutionG })} /> of one would be left over, as the scale and a
+      single that is finer here and coarser there have it. Both ends of one cake leave nothing.
+    </p>
+  );
+}

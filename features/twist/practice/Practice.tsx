@@ -1,0 +1,247 @@
+'use client';
+
+import { Button } from 'antd';
+import { useCallback, useEffect, useState } from 'react';
+import {
+  exercise,
+  type Exercise,
+  isSure,
+  kindToAsk,
+  LEVELS,
+  levelOf,
+  type PractisedAnswer,
+} from '../../../core/twist/twistPractice';
+import type { PracticePage } from '../../../server/twist/practice';
+import { useSystem } from '../../../ui/frame/Providers';
+import { Say } from '../../../ui/feedback/Say';
+import { PullScene } from '../../../ui/strand/PullScene';
+import { TwistedYarn } from '../../../ui/strand/TwistedYarn';
+import { answered as keepAnswer } from '../actions';
+import styles from './Practice.module.css';
+import {
+  choiceWords,
+  KIND_WORDS,
+  LEVEL_NAMES,
+  pulledWords,
+  questionWords,
+  reasonSentences,
+  sceneSentences,
+  sourceOf,
+} from './practiceWords';
+import { usePull } from './usePull';
+
+const COLOUR = '#6f8f72';
+
+/** A short trainer: one question after another, each made afresh, drawn, judged and explained. */
+export default function Practice({ page }: { page: PracticePage }) {
+  const system = useSystem();
+  const [answers, setAnswers] = useState<PractisedAnswer[]>(page.answers);
+  const [total, setTotal] = useState(page.total);
+  const [level, setLevel] = useState(() => levelOf(page.answers));
+  const [asked, setAsked] = useState<Exercise>(() => exercise(kindToAsk(page.answers, Math.random), Math.random));
+  const [chosen, setChosen] = useState<number | null>(null);
+  const [unkept, setUnkept] = useState(false);
+  const done = chosen !== null;
+  const pull = usePull(done);
+
+  const choose = useCallback(
+    (i: number) => {
+      if (chosen !== null || i >= asked.choices.length) return;
+      const answer = { kind: asked.kind, right: i === asked.answer };
+      setChosen(i);
+      setAnswers((before) => [...before, answer]);
+      setTotal((before) => before + 1);
+      void keepAnswer(answer).then(
+        ({ ok }) => setUnkept(!ok),
+        () => setUnkept(true),
+      );
+    },
+    [asked, chosen],
+  );
+
+  const next = useCallback(
+    (at = level) => {
+      setChosen(null);
+      pull.reset();
+      setAsked(exercise(kindToAsk(answers, Math.random, at), Math.random));
+    },
+    [answers, level, pull],
+  );
+
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.ctrlKey || event.metaKey || event.altKey) return;
+      const digit = Number(event.key);
+      if (digit >= 1 && digit <= 9) choose(digit - 1);
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [choose]);
+
+  const reached = levelOf(answers);
+  const opened = done && reached > level;
+  return (
+    <div className={styles.practice}>
+      <section className={styles.scene}>
+        <PullScene
+          source={sourceOf(asked, done)}
+          wraps={pull.wraps}
+          colourHex={COLOUR}
+          hint={done}
+          label={
+            done
+              ? pulledWords({ steps: asked.kind === 'least' ? asked.ways[asked.answer]! : asked.steps }, system)
+              : 'The cake from above, with the strand to be pulled; beside it a ribbon that turns as the strand does'
+          }
+        />
+        <label className={styles.pull}>
+          <span>{done ? 'Pull it' : 'Answer, then pull it and see'}</span>
+          <input
+            type="range"
+            min={0}
+            max={100}
+            value={Math.round(pull.share * 100)}
+            disabled={!done}
+            onChange={({ target }) => pull.to(Number(target.value) / 100)}
+            aria-valuetext={`${pull.wraps.toFixed(1)} times round`}
+          />
+        </label>
+        <Rule open={!isSure(answers, 'letter')} />
+      </section>
+      <section className={styles.ask} aria-live="polite">
+        {sceneSentences(asked).map((sentence, i) => (
+          <p key={i} className={styles.told}>
+            {sentence}
+          </p>
+        ))}
+        <h2 className={styles.question}>{questionWords(asked)}</h2>
+        <ol className={styles.choices}>
+          {asked.choices.map((choice, i) => (
+            <li key={choice}>
+              <button
+                type="button"
+                className={styles.choice}
+                disabled={done}
+                data-state={!done ? undefined : i === asked.answer ? 'right' : i === chosen ? 'wrong' : 'other'}
+                onClick={() => choose(i)}
+              >
+                <kbd aria-hidden="true">{i + 1}</kbd>
+                <span>{choiceWords(asked, i, system)}</span>
+                {done && i === asked.answer && <span className={styles.mark}>✓ right</span>}
+                {done && i === chosen && i !== asked.answer && <span className={styles.mark}>✗ not this</span>}
+              </button>
+            </li>
+          ))}
+        </ol>
+        {done && (
+          <>
+            <Say tone={chosen === asked.answer ? 'good' : 'tight'}>
+              <p className={styles.verdict}>{chosen === asked.answer ? 'That is right.' : 'Not quite.'}</p>
+              {reasonSentences(asked, system).map((sentence, i) => (
+                <p key={i}>{sentence}</p>
+              ))}
+            </Say>
+            {opened && (
+              <Say tone="good">You are sure of these. The next ones: {LEVEL_NAMES[reached]!.toLowerCase()}.</Say>
+            )}
+            {unkept && <Say tone="tight">This answer could not be kept: the app cannot be reached just now.</Say>}
+            <Button
+              type="primary"
+              size="large"
+              autoFocus
+              onClick={() => {
+                const at = opened ? reached : level;
+                setLevel(at);
+                next(at);
+              }}
+            >
+              The next one
+            </Button>
+          </>
+        )}
+      </section>
+      <section className={styles.progress} aria-label="How far you have come">
+        <div role="group" aria-label="Which questions" className={styles.levels}>
+          {LEVEL_NAMES.map((name, i) => (
+            <button
+              key={name}
+              type="button"
+              aria-pressed={level === i}
+              onClick={() => {
+                setLevel(i);
+                next(i);
+              }}
+            >
+              {name}
+              {LEVELS[i]!.every((kind) => isSure(answers, kind)) && <span className={styles.sure}> ✓ sure</span>}
+            </button>
+          ))}
+        </div>
+        <ul className={styles.kinds}>
+          {LEVELS[level]!.map((kind) => {
+            const last = answers.filter((each) => each.kind === kind).slice(-6);
+            return (
+              <li key={kind}>
+                <span>{KIND_WORDS[kind]}</span>
+                <span
+                  className={styles.dots}
+                  role="img"
+                  aria-label={
+                    last.length === 0
+                      ? 'not asked yet'
+                      : `${last.filter(({ right }) => right).length} of the last ${last.length} right`
+                  }
+                >
+                  {Array.from({ length: 6 }, (_, i) => last[i]).map((each, i) => (
+                    <i key={i} data-right={each?.right}>
+                      {each === undefined ? '' : each.right ? '✓' : '✗'}
+                    </i>
+                  ))}
+                </span>
+              </li>
+            );
+          })}
+        </ul>
+        <p className={styles.soft}>
+          {total === 0
+            ? 'Nothing answered yet. Five of six right, and it is sure.'
+            : `${total} answered in all. Five of the last six right, and it is sure.`}
+        </p>
+      </section>
+    </div>
+  );
+}
+
+/** The whole of it, for whoever begins. */
+function Rule({ open }: { open: boolean }) {
+  const [openAtFirst] = useState(open);
+  return (
+    <details className={styles.rule} open={openAtFirst}>
+      <summary>The rule</summary>
+      <div className={styles.letters}>
+        {(['S', 'Z'] as const).map((letter) => (
+          <figure key={letter}>
+            <svg width={34} height={64} role="img" aria-label={`a yarn whose strands lean like ${letter}`}>
+              <TwistedYarn
+                turnsPerM={letter === 'S' ? -230 : 230}
+                diameterMm={1.6}
+                plies={3}
+                colourHex={COLOUR}
+                width={34}
+                height={64}
+              />
+            </svg>
+            <figcaption>
+              <strong>{letter}</strong>
+              {letter === 'S' ? 'counterclockwise' : 'clockwise'}
+            </figcaption>
+          </figure>
+        ))}
+        <p>
+          Look from where you hold the strand. Each time it goes round is one turn: clockwise leans like Z,
+          counterclockwise like S. What turns by itself goes round nothing, and puts in none.
+        </p>
+      </div>
+    </details>
+  );
+}

@@ -1,0 +1,16 @@
+'use client';
+
+import dynamic from 'next/dynamic';
+import type { PracticePage } from '../../../server/twist/practice';
+
+// Each question is made by chance in the browser, so there is none to paint before.
+const Practice = dynamic(() => import('./Practice'), { ssr: false });
+
+export function PracticeScreen({ page }: { page: PracticePage }) {
+  return (
+    <>
+      <h1>Which way will it come off?</h1>
+      <Practice page={page} />
+    </>
+  );
+}

@@ -1,0 +1,429 @@
+'use client';
+
+import { Button, Segmented } from 'antd';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { type ReactNode, useState } from 'react';
+import { HALF_WIDTH_90 } from '../../../core/common/estimate';
+import { faultsInWords } from '../../../core/yarn/faults';
+import { handlingOf } from '../../../core/yarn/fibre';
+import { durationInWords, inWords, lowerFirst, sizeFigure, upperFirst } from '../../../core/common/format';
+import { massOf, needsSwift, type Form as PieceForm } from '../../../core/yarn/piece';
+import { endsOf } from '../../../core/bench/schools';
+import type { PlannedCake } from '../../../core/winding/windingPlan';
+import type { PlanPage } from '../../../server/winding/planPages';
+import { TextField } from '../../../ui/controls/Field';
+import { KnownMass, Length, LengthWithin, Mass, Size } from '../../../ui/figures/Figures';
+import { PlainSelect } from '../../../ui/controls/PlainSelect';
+import { useSystem } from '../../../ui/frame/Providers';
+import { Say } from '../../../ui/feedback/Say';
+import { wayWords } from '../../../ui/strand/nextWords';
+import { glyphSide, PieceGlyph } from '../../../ui/thread/PieceGlyph';
+import { beginRun } from '../actions';
+import { FitAnswer } from './FitAnswer';
+import { LengthRuler } from '../run/LengthRuler';
+import styles from './PlanScreen.module.css';
+import { PlanWays } from './PlanWays';
+import { SplitFields } from './SplitFields';
+import { SwiftDrawing } from './SwiftDrawing';
+import { settingOf, SwiftWords } from './SwiftWords';
+import { type Planned, usePlan } from './usePlan';
+import { WinderDrawing } from './WinderDrawing';
+import { HANDLING_WORDS } from '../words';
+
+const FIRMNESS = [
+  { value: 'loose', label: 'loose' },
+  { value: 'usual', label: 'usual' },
+  { value: 'firm', label: 'firm' },
+] as const;
+
+/** From the closed hank to its cakes along one path: hank, swift, winder, cake. */
+export function PlanScreen({ page, weighing }: { page: PlanPage; weighing: ReactNode }) {
+  const { yarn, piece } = page;
+  if (piece.consumedBy !== null)
+    return (
+      <>
+        <h1>
+          {piece.label} of <Link href={`/yarns/${yarn.id}`}>{yarn.name}</Link>
+        </h1>
+        <Say tone="plain">
+          It is wound already. <Link href={`/logbook/${piece.consumedBy}`}>See how it went</Link>.
+        </Say>
+      </>
+    );
+  if (piece.grist !== null) return <Planning page={page} />;
+  return (
+    <>
+      <h1>
+        Before {piece.label.toLowerCase()} of <Link href={`/yarns/${yarn.id}`}>{yarn.name}</Link> can be planned
+      </h1>
+      <div className={styles.missing}>
+        {yarn.grist === null && (
+          <Say tone="tight">
+            Nothing tells how long a gram of it is.{' '}
+            <Link href={`/yarns/${yarn.id}/band`}>Give its length and mass, its weight class or a needle size</Link>.
+          </Say>
+        )}
+        {piece.mass === null && weighing}
+      </div>
+    </>
+  );
+}
+
+function Planning({ page }: { page: PlanPage }) {
+  const { yarn, piece } = page;
+  const router = useRouter();
+  const planned = usePlan(page);
+  const { plan, tool, choose, choices, errors } = planned;
+  const [problem, setProblem] = useState('');
+  const [starting, setStarting] = useState(false);
+  const stuck = Object.keys(errors).length > 0 || plan.tooLarge.length > 0;
+
+  const begin = async () => {
+    setStarting(true);
+    const started = await beginRun(piece.id, planned.form).catch(() => ({
+      ok: false as const,
+      errors: { '': 'The app cannot be reached just now; try again in a moment.' },
+    }));
+    if (started.ok) router.push(`/winding/run/${started.id}`);
+    else {
+      setStarting(false);
+      setProblem(Object.values(started.errors).join('. '));
+    }
+  };
+
+  return (
+    <>
+      <div className={styles.head}>
+        <h1>
+          <Link href={`/yarns/${yarn.id}`}>{yarn.name}</Link>, {piece.label.toLowerCase()}: {madeInWords(planned)},{' '}
+          {Math.round(plan.crankTurns)} {tool.onto === 'winder' ? 'turns of the crank' : 'wraps by hand'}
+        </h1>
+        {piece.openRunId === null ? (
+          <Button type="primary" size="large" onClick={() => void begin()} loading={starting} disabled={stuck}>
+            {tool.onto === 'winder' ? 'Wind it at the bench' : 'Wind it by hand'}
+          </Button>
+        ) : (
+          <Link href={`/winding/run/${piece.openRunId}`}>It is on the bench already: go on there</Link>
+        )}
+      </div>
+      {problem && (
+        <Say tone="bad" role="alert">
+          {problem}
+        </Say>
+      )}
+      {page.next && (
+        <Say tone="plain">
+          For its twist you chose: {lowerFirst(wayWords(page.next, piece.form))}.{' '}
+          <Link href={`/twist/${piece.id}`}>See why, or choose anew</Link>.
+        </Say>
+      )}
+      <FitAnswer planned={planned} tools={page.tools} />
+
+      <ol className={styles.stations} data-swift={needsSwift(piece.form)}>
+        <PieceStation page={page} planned={planned} />
+        {needsSwift(piece.form) && <SwiftStation page={page} planned={planned} />}
+        <ToolStation page={page} planned={planned} />
+        <Station title={plan.cakes.length === 1 ? madeForm(tool.onto) : `${plan.cakes.length} ${madeForm(tool.onto)}s`}>
+          <CakeFigures planned={planned} paceFrom={page.learnedFrom[tool.key]!.pace} />
+          <SplitFields planned={planned} />
+        </Station>
+      </ol>
+
+      <LengthRuler
+        cakes={plan.cakes.map((cake, i) => ({
+          ...cake,
+          winder: plan.tools[i]!,
+          densityGPerCm3: plan.tools[i]!.density.mean,
+        }))}
+        gristMPerG={page.piece.grist!.mean}
+        faults={plan.faults}
+        colourHex={yarn.colourHex}
+        about={
+          plan.cakes.length > 1 && plan.cakes.length <= 10
+            ? (part) => (
+                <label className={styles.onto}>
+                  <span>on</span>
+                  <PlainSelect
+                    value={choices.toolOfPart[part] ?? tool.key}
+                    options={page.tools.map(({ key, name }) => [key, name] as const)}
+                    onChange={(key) =>
+                      choose({
+                        toolOfPart: { ...choices.toolOfPart, [part]: key },
+                      })
+                    }
+                  />
+                </label>
+              )
+            : undefined
+        }
+      />
+      <PlanWays page={page} planned={planned} />
+      {handlingOf(yarn.fibres).map((handling) => (
+        <Say key={handling} tone="tight">
+          {HANDLING_WORDS[handling]}
+        </Say>
+      ))}
+    </>
+  );
+}
+
+const madeForm = (onto: string) => (onto === 'winder' ? 'cake' : 'ball');
+
+function madeInWords({ plan, tool, choices }: Planned): string {
+  const name = madeForm(tool.onto);
+  const made = plan.cakes.length === 1 ? `one ${name}` : `${plan.cakes.length} ${name}s`;
+  return choices.twice ? `${made}, wound twice` : made;
+}
+
+function PieceStation({ page: { yarn, piece }, planned }: { page: PlanPage; planned: Planned }) {
+  const system = useSystem();
+  const { plan, choices, choose, loop } = planned;
+  const massG = massOf(piece.mass!);
+  return (
+    <Station title={piece.form}>
+      <div className={styles.drawing}>
+        <svg width={150} height={150} role="img" aria-label={`the ${piece.form}`}>
+          <PieceGlyph
+            form={piece.form}
+            colourHex={yarn.colourHex}
+            x={75}
+            y={75}
+            side={Math.min(146, glyphSide(massG.mean) * 1.3)}
+            knots={piece.faults.length > 0}
+          />
+        </svg>
+      </div>
+      <p className={styles.figure}>
+        <KnownMass fact={piece.mass!} />
+      </p>
+      <p>
+        about <LengthWithin m={plan.lengthM} />
+        {yarn.grist!.guess && ', by a guess'}
+      </p>
+      {piece.faults.length > 0 && <p className={styles.soft}>{faultsInWords(piece.faults)} along it</p>}
+      {piece.mass!.from === 'band' && (
+        <p className={styles.soft}>
+          Not weighed. <Link href={`/pieces/${piece.id}`}>Weigh it first</Link>, and its cakes can be checked against
+          it.
+        </p>
+      )}
+      {needsSwift(piece.form) ? (
+        <TextField
+          name="loop"
+          label="Once round the open hank"
+          value={choices.loop}
+          onChange={(value) => choose({ loop: value })}
+          error={loop.error}
+          placeholder={system === 'metric' ? '162 cm' : '64 in'}
+          hint={plan.loops ? `about ${Math.round(plan.loops)} loops` : 'measure it once; the swift is set from it'}
+        />
+      ) : (
+        <FromEnd form={piece.form} planned={planned} />
+      )}
+    </Station>
+  );
+}
+
+function FromEnd({ form, planned: { choices, choose } }: { form: PieceForm; planned: Planned }) {
+  if (endsOf(form).length === 1)
+    return (
+      <p className={styles.soft}>
+        A {form} gives its yarn from outside: what was outside comes to lie inside, and the order is turned round.
+      </p>
+    );
+  return (
+    <>
+      <div role="group" aria-labelledby="from-end">
+        <div id="from-end" className={styles.label}>
+          Take it from its
+        </div>
+        <Segmented
+          block
+          options={[
+            { value: 'inner' as const, label: 'inner end' },
+            { value: 'outer' as const, label: 'outer end' },
+          ]}
+          value={choices.fromEnd}
+          onChange={(fromEnd) => choose({ fromEnd })}
+        />
+      </div>
+      <p className={styles.soft}>
+        {choices.fromEnd === 'inner'
+          ? 'The order of the yarn stays as it is.'
+          : 'The order of the yarn is turned round: what was outside comes to lie inside.'}
+        {(form === 'cake' || form === 'ball') && ' Wound a second time it comes out softer, and is planned so.'}
+      </p>
+    </>
+  );
+}
+
+function SwiftStation({ page: { yarn, swifts }, planned }: { page: PlanPage; planned: Planned }) {
+  const { choices, choose, loop } = planned;
+  const tool = swifts.find(({ id }) => id === choices.swiftId) ?? null;
+  const setting = loop.value !== undefined && tool ? settingOf(tool, loop.value) : undefined;
+  return (
+    <Station title="swift">
+      <div className={styles.drawing}>
+        {tool && setting?.value && loop.value !== undefined && (
+          <SwiftDrawing swift={tool} setting={setting.value} loopM={loop.value} colourHex={yarn.colourHex} />
+        )}
+        {!tool && <p className={styles.soft}>A helper’s two hands, thumbs up, loosely apart; or two knees.</p>}
+        {tool && loop.value === undefined && (
+          <p className={styles.soft}>Measure the hank once round, and its setting is here.</p>
+        )}
+      </div>
+      <Segmented
+        vertical
+        block
+        options={[
+          ...swifts.map(({ id, name }) => ({ value: id, label: name })),
+          { value: 0, label: 'a helper’s hands' },
+        ]}
+        value={tool?.id ?? 0}
+        onChange={(id) => choose({ swiftId: Number(id) || null })}
+      />
+      {tool && setting && <SwiftWords tool={tool} setting={setting} />}
+    </Station>
+  );
+}
+
+function ToolStation({ page, planned }: { page: PlanPage; planned: Planned }) {
+  const { plan, tool, choose } = planned;
+  const [first] = plan.cakes;
+  const learned = page.learnedFrom[tool.key]!;
+  return (
+    <Station title={tool.onto === 'winder' ? 'winder' : 'by hand'}>
+      <div className={styles.drawing}>
+        <WinderDrawing
+          winder={tool}
+          cakeDiameterMm={first!.outerDiameterMm}
+          colourHex={page.yarn.colourHex}
+          title={`a cake of ${Math.round(first!.outerDiameterMm)} mm where there is room to ${Math.round(tool.maxDiameterMm)} mm`}
+        />
+      </div>
+      <label className={styles.choice}>
+        <span className={styles.label}>Wind it on</span>
+        <PlainSelect
+          value={tool.key}
+          options={page.tools.map(({ key, name }) => [key, name] as const)}
+          onChange={(toolKey) => choose({ toolKey, toolOfPart: {} })}
+        />
+      </label>
+      <p className={styles.soft}>
+        {tool.onto === 'winder'
+          ? `${Number(tool.spindleTurnsPerCrank.toFixed(2))} turns of the spindle to one of the crank${learned.ratio > 0 ? ', by your cakes' : ''}; `
+          : ''}
+        holds <Mass g={first!.usableMassG} />
+        {first!.limitedBy === 'diameter' ? ', limited by its width' : ', limited by its strength'}.
+        {page.guessed[tool.key] && (
+          <>
+            {' '}
+            These figures are <Link href="/bench">starting ones</Link>, not measured on yours.
+          </>
+        )}
+        {tool.onto !== 'winder' && (
+          <>
+            {' '}
+            <Link href={`/winding/by-hand#${tool.onto}`}>How it is done, step by step</Link>.
+          </>
+        )}
+      </p>
+      <p className={styles.soft}>
+        Firmness {tool.density.mean.toFixed(2)} ± {(tool.density.sd * HALF_WIDTH_90).toFixed(2)} g/cm³,{' '}
+        {learned.density > 0
+          ? `learned from ${learned.density} of your cakes`
+          : 'a starting figure; measure a cake and it is yours'}
+        .
+      </p>
+    </Station>
+  );
+}
+
+function CakeFigures({
+  planned: { plan, tool, choices, choose },
+  paceFrom,
+}: {
+  planned: Planned;
+  /** Windings that the pace was learned from. */
+  paceFrom: number;
+}) {
+  const system = useSystem();
+  const [first] = plan.cakes as [PlannedCake];
+  const alike = plan.cakes.every(({ massG }) => Math.abs(massG - first.massG) < 0.05);
+  const each = plan.cakes.length > 1 && alike ? ' each' : '';
+  return (
+    <>
+      <dl className={styles.cake}>
+        <dt>{tool.onto === 'winder' ? 'turns' : 'wraps'}</dt>
+        <dd>
+          {alike ? (
+            <>
+              <strong className={styles.turns}>{Math.round(first.crankTurns.mean)}</strong> ±{' '}
+              {Math.round(first.crankTurns.sd * HALF_WIDTH_90)}
+              {each}
+            </>
+          ) : (
+            <strong className={styles.turns}>{Math.round(plan.crankTurns)}</strong>
+          )}
+        </dd>
+        {alike && (
+          <>
+            <dt>holds</dt>
+            <dd>
+              <Mass g={first.massG} />, <Length m={first.lengthM} />
+              {each}
+            </dd>
+          </>
+        )}
+        <dt>size</dt>
+        <dd>
+          {alike ? (
+            <>
+              <Size mm={first.outerDiameterMm} /> across
+              {!plan.tools[0]!.ball && (
+                <>
+                  , <Size mm={plan.tools[0]!.heightMm} /> high
+                </>
+              )}
+            </>
+          ) : (
+            plan.cakes.map(({ outerDiameterMm }) => inWords(sizeFigure(outerDiameterMm, system))).join(', ') + ' across'
+          )}
+        </dd>
+        <dt>full</dt>
+        <dd>
+          {alike
+            ? `${Math.round(first.fillPercent)} % of what it holds`
+            : plan.cakes.map(({ fillPercent }) => `${Math.round(fillPercent)} %`).join(', ')}
+        </dd>
+        <dt>time</dt>
+        <dd>
+          about {durationInWords(plan.seconds)} in all, at {Math.round(60 / tool.secondsPerTurn)}{' '}
+          {tool.onto === 'winder' ? 'turns' : 'wraps'} a minute ({paceFrom > 0 ? 'your pace' : 'a usual pace'}) with
+          mounting and taking off
+        </dd>
+      </dl>
+      <div role="group" aria-labelledby="firmness">
+        <div id="firmness" className={styles.label}>
+          How firm you wind it
+        </div>
+        <Segmented
+          block
+          options={[...FIRMNESS]}
+          value={choices.firmness}
+          onChange={(firmness) => choose({ firmness })}
+        />
+      </div>
+    </>
+  );
+}
+
+function Station({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <li className={styles.station}>
+      <h2>{upperFirst(title)}</h2>
+      {children}
+    </li>
+  );
+}

@@ -1,0 +1,128 @@
+'use client';
+
+import { Button, Segmented } from 'antd';
+import { TextField } from '../../../ui/controls/Field';
+import styles from './SplitFields.module.css';
+import type { Planned, SplitDraft } from './usePlan';
+
+const WAYS = [
+  { value: 'equal', label: 'equal' },
+  { value: 'pieces', label: 'pieces' },
+  { value: 'size', label: 'size' },
+] as const;
+
+/** Into what it is wound: equal cakes, the pieces of a project, or cakes of one size. */
+export function SplitFields({ planned: { choices, choose, plan, errors } }: { planned: Planned }) {
+  const { split } = choices;
+  const change = (next: Partial<SplitDraft>) => choose({ split: { ...split, ...next }, toolOfPart: {} });
+  return (
+    <div className={styles.split}>
+      <div role="group" aria-labelledby="split">
+        <div id="split" className={styles.label}>
+          Into
+        </div>
+        <Segmented block options={[...WAYS]} value={split.by} onChange={(by) => change({ by })} />
+      </div>
+      {split.by === 'equal' && (
+        <div className={styles.count}>
+          <Button
+            onClick={() => change({ extraCakes: split.extraCakes - 1 })}
+            disabled={split.extraCakes === 0}
+            aria-label="One cake fewer"
+          >
+            −
+          </Button>
+          <span>{plan.cakes.length === 1 ? 'in one cake' : `in ${plan.cakes.length} cakes`}</span>
+          <Button
+            onClick={() => change({ extraCakes: split.extraCakes + 1 })}
+            disabled={plan.cakes.length >= 99}
+            aria-label="One cake more"
+          >
+            +
+          </Button>
+        </div>
+      )}
+      {split.by === 'size' && (
+        <TextField
+          name="split.size"
+          label="Each cake"
+          value={split.size}
+          onChange={(size) => change({ size })}
+          error={split.size.trim() === '' ? undefined : errors['split.size']}
+          placeholder="50 g or 120 m"
+          hint="the last one takes what is over"
+        />
+      )}
+      {split.by === 'pieces' && <Pieces split={split} change={change} errors={errors} />}
+    </div>
+  );
+}
+
+function Pieces({
+  split,
+  change,
+  errors,
+}: {
+  split: SplitDraft;
+  change: (next: Partial<SplitDraft>) => void;
+  errors: Record<string, string>;
+}) {
+  const set = (at: number, next: Partial<SplitDraft['pieces'][number]>) =>
+    change({ pieces: split.pieces.map((piece, i) => (i === at ? { ...piece, ...next } : piece)) });
+  return (
+    <>
+      {split.pieces.map((piece, i) => (
+        <div key={i} className={styles.piece}>
+          <TextField
+            name={`split.pieces.${i}.name`}
+            label="Piece"
+            value={piece.name}
+            onChange={(name) => set(i, { name })}
+            placeholder={i === 0 ? 'sleeve' : 'body'}
+          />
+          <TextField
+            name={`split.pieces.${i}.count`}
+            label="How many"
+            value={piece.count}
+            onChange={(count) => set(i, { count })}
+            error={errors[`split.pieces.${i}.count`]}
+            placeholder="1"
+            inputMode="numeric"
+          />
+          <TextField
+            name={`split.pieces.${i}.amount`}
+            label="Of each"
+            value={piece.amount}
+            onChange={(amount) => set(i, { amount })}
+            error={piece.amount.trim() === '' ? undefined : errors[`split.pieces.${i}.amount`]}
+            placeholder="140 m"
+          />
+          {split.pieces.length > 1 && (
+            <Button
+              type="text"
+              aria-label={`Without ${piece.name || `piece ${i + 1}`}`}
+              onClick={() => change({ pieces: split.pieces.filter((_, at) => at !== i) })}
+            >
+              ×
+            </Button>
+          )}
+        </div>
+      ))}
+      {errors['split.pieces'] && <p className={styles.error}>{errors['split.pieces']}</p>}
+      <div className={styles.row}>
+        <Button onClick={() => change({ pieces: [...split.pieces, { name: '', count: '', amount: '' }] })}>
+          One more piece
+        </Button>
+        <Segmented
+          aria-label="What is over"
+          options={[
+            { value: 'own cake' as const, label: 'rest: a cake' },
+            { value: 'shared' as const, label: 'shared out' },
+          ]}
+          value={split.over}
+          onChange={(over) => change({ over })}
+        />
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,61 @@
+'use client';
+
+import { type Reading, reading } from '../../../core/common/inputError';
+import { swift, type SwiftResult } from '../../../core/bench/swift';
+import type { SwiftTool } from '../../../server/bench/bench';
+import { Span } from '../../../ui/figures/Figures';
+import { Say } from '../../../ui/feedback/Say';
+import styles from './PlanScreen.module.css';
+
+export type Setting = Reading<SwiftResult>;
+
+/** How a swift is set for a loop of this length, or why it cannot be. */
+export function settingOf(tool: SwiftTool, loopM: number): Setting {
+  return reading(() => swift({ ...tool, hankLoopM: loopM }));
+}
+
+/** The same, in words. */
+export function SwiftWords({ tool, setting }: { tool: SwiftTool; setting: Setting }) {
+  if (setting.error !== undefined) return <Say tone="bad">{setting.error}.</Say>;
+  const { value } = setting;
+  if ('hole' in value) {
+    if (value.hole === null)
+      return <Say tone="bad">The loop is too small even for the first hole. Use two chairs or a helper’s hands.</Say>;
+    return (
+      <p>
+        <strong className={styles.figure}>Hole {value.hole}</strong> on every arm, counted from the middle;{' '}
+        {value.slackPercent!.toFixed(1)}&nbsp;% slack.
+        {value.slackPercent! > 6 && ' That is loose: see that it does not slip off.'}
+      </p>
+    );
+  }
+  if ('openDiameterMm' in value) {
+    const opensMm = tool.kind === 'umbrella' ? tool.opensMm : undefined;
+    const beyond = opensMm && (value.openDiameterMm > opensMm.max || value.openDiameterMm < opensMm.min);
+    return (
+      <>
+        <p>
+          Open it{' '}
+          <strong className={styles.figure}>
+            <Span mm={value.openDiameterMm} />
+          </strong>{' '}
+          across, until the loop just holds. Never taut.
+        </p>
+        {beyond && (
+          <Say tone="bad">
+            This one opens from <Span mm={opensMm.min} /> to <Span mm={opensMm.max} />: it does not hold this loop.
+          </Say>
+        )}
+      </>
+    );
+  }
+  return (
+    <p>
+      Backs{' '}
+      <strong className={styles.figure}>
+        <Span mm={value.gapMm} />
+      </strong>{' '}
+      apart, turned away from each other. One chair is not enough.
+    </p>
+  );
+}

@@ -1,0 +1,128 @@
+'use client';
+
+import { Button } from 'antd';
+import { type RunState, type RunStep, tickKey, type WoundOnto } from '../../../core/winding/run';
+import type { Form } from '../../../core/yarn/piece';
+import type { Swift } from '../../../core/bench/swift';
+import { SignIcon } from '../../../ui/figures/icons';
+import styles from './Checklist.module.css';
+import { StepDrawing } from './StepDrawing';
+import { useBenchKeys } from '../../../ui/bench/useBenchKeys';
+import { usePedals } from '../../../ui/bench/usePedals';
+import type { StepWords } from '../words';
+
+interface Way {
+  label: string;
+  act: () => void;
+}
+
+/**
+ * What is to be done, one thing at a time and readable from where one stands. The space bar or the pedal ticks off
+ * what is shown and, after the last, goes on.
+ */
+export function Checklist({
+  steps,
+  part,
+  state,
+  enabled,
+  words,
+  swift,
+  onto,
+  form,
+  colourHex,
+  also,
+  onTick,
+  next,
+  onNext,
+  other,
+  back,
+}: {
+  steps: readonly RunStep[];
+  part: number;
+  state: RunState;
+  enabled: boolean;
+  words: (step: RunStep) => StepWords;
+  swift: Swift['kind'] | null;
+  onto: WoundOnto;
+  form: Form;
+  colourHex: string;
+  /** What this yarn on these tools adds to a step. */
+  also?: Partial<Record<RunStep, string>>;
+  onTick: (step: RunStep, done: boolean) => void;
+  next: string;
+  onNext: () => void;
+  other?: Way;
+  back?: Way;
+}) {
+  const [pedals] = usePedals();
+  const done = (step: RunStep) => state.ticked.includes(tickKey(part, step));
+  const current = steps.find((step) => !done(step));
+  const goOn = () => (current ? onTick(current, true) : onNext());
+  const lastDone = [...steps].reverse().find(done);
+
+  useBenchKeys(enabled, pedals, {}, (key) => {
+    if (key === 'count') goOn();
+    else if (key === 'miscount' && lastDone) onTick(lastDone, false);
+  });
+
+  return (
+    <div className={styles.bench}>
+      <ol className={styles.list}>
+        {steps.map((step) => (
+          <li key={step} data-current={step === current}>
+            <button
+              type="button"
+              role="checkbox"
+              aria-checked={done(step)}
+              disabled={!enabled}
+              onClick={() => onTick(step, !done(step))}
+            >
+              <span className={styles.box}>{done(step) && <SignIcon sign="yes" size={22} />}</span>
+              {words(step).title}
+            </button>
+          </li>
+        ))}
+      </ol>
+      <div className={styles.now}>
+        <div className={styles.telling}>
+          <div aria-live="polite" className={styles.words}>
+            {current ? (
+              <>
+                <p className={styles.title}>{words(current).title}</p>
+                <p className={styles.how}>
+                  {also?.[current] && <strong>{also[current]} </strong>}
+                  {words(current).how}
+                </p>
+                {words(current).care && <p className={styles.care}>{words(current).care}</p>}
+              </>
+            ) : (
+              <p className={styles.title}>All done. {next}?</p>
+            )}
+          </div>
+          {current && <StepDrawing step={current} swift={swift} onto={onto} form={form} colourHex={colourHex} />}
+        </div>
+        <button type="button" className={styles.main} data-count onClick={goOn} disabled={!enabled}>
+          {current ? 'Done' : next}
+          <kbd>space</kbd>
+        </button>
+        <div className={styles.ways}>
+          {current && (
+            <Button type="text" onClick={onNext} disabled={!enabled}>
+              {next} at once
+            </Button>
+          )}
+          {other && (
+            <Button type="text" onClick={other.act} disabled={!enabled}>
+              {other.label}
+            </Button>
+          )}
+          {back && (
+            <Button type="text" onClick={back.act} disabled={!enabled}>
+              {back.label}
+            </Button>
+          )}
+        </div>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,99 @@
+'use client';
+
+import { Button } from 'antd';
+import { agreement } from '../../../core/winding/agreement';
+import { inWords, lengthFigure } from '../../../core/common/format';
+import { counterLengthM, lengthsTold } from '../../../core/winding/lengthsTold';
+import type { RunState } from '../../../core/winding/run';
+import { spindleOf } from '../../../core/winding/windingPlan';
+import type { RunPage } from '../../../server/winding/runEvents';
+import { CAUSE_WORDS } from '../../../ui/feedback/causeWords';
+import { tellDevice } from '../../../ui/devices/deviceLine';
+import { useDevices } from '../../../ui/devices/useDevices';
+import { useSystem } from '../../../ui/frame/Providers';
+import { Say } from '../../../ui/feedback/Say';
+import type { Driver } from './DriverChoice';
+import { MOTOR_SPEED_PER_S } from './useMotor';
+import styles from './WindStage.module.css';
+import { DEVICE_WORDS } from '../words';
+
+/** What the devices have to say: silence, disagreement, and the motor's own switch. */
+export function DeviceNews({
+  page: { plan },
+  live,
+  driver,
+  silent,
+  enabled,
+  motor,
+  by,
+}: {
+  page: RunPage;
+  live: RunState;
+  driver: Driver;
+  silent: 'motor' | 'counter' | null;
+  enabled: boolean;
+  motor: boolean;
+  /** Turns that one press counts. */
+  by: number;
+}) {
+  const system = useSystem();
+  const motorState = useDevices((heard) => heard.readings.motor?.state, enabled && driver === 'motor');
+  const { part } = live;
+  const cake = plan.cakes[part]!;
+  const counterM = counterLengthM(live, part, spindleOf(plan, part));
+  const { counter } = live.devices;
+  // Where the counter drives, the turns follow from it and can say nothing against it. Otherwise it is held against
+  // the turns that there were when it was last kept.
+  const told = agreement(
+    lengthsTold({
+      winder: cake.tool,
+      density: { mean: cake.densityGPerCm3, sd: cake.densitySd },
+      crankRatioSd: cake.crankRatioSd,
+      grist: { mean: plan.gristMPerG, sd: plan.gristSdMPerG },
+      turns: driver === 'counter' || counter?.part !== part ? 0 : counter.turns,
+      turnsPerCount: driver === 'hand' ? by : 1,
+      counterM,
+      mass: null,
+    }),
+  );
+  return (
+    <>
+      {silent && (
+        <Say tone="tight" role="alert">
+          <strong>{DEVICE_WORDS[silent]} is silent.</strong> Count by hand meanwhile; when it is back, the larger of the
+          two counts holds.
+        </Say>
+      )}
+      {motorState === 'jammed' && (
+        <Say tone="bad" role="alert">
+          <strong>The motor is jammed.</strong> Unplug it before you clear the gears.
+        </Say>
+      )}
+      {told?.verdict === 'differ' && (
+        <Say tone="tight" role="status">
+          <strong>The counter says {inWords(lengthFigure(counterM ?? 0, system))}</strong>,{' '}
+          {inWords(lengthFigure(Math.abs(told.differenceM), system))} {told.differenceM < 0 ? 'less' : 'more'} than the
+          turns. Likely: {CAUSE_WORDS[told.cause]}. The mass will tell.
+        </Say>
+      )}
+      {driver === 'motor' && motorState && motorState !== 'jammed' && (
+        <div className={styles.motor}>
+          <Button
+            size="large"
+            disabled={!motor}
+            onClick={() =>
+              void tellDevice(
+                motorState === 'standing'
+                  ? { device: 'motor', do: 'start', turnsPerS: MOTOR_SPEED_PER_S.steady }
+                  : { device: 'motor', do: 'stop' },
+              )
+            }
+          >
+            {motorState === 'standing' ? 'Start the motor' : 'Stop the motor'}
+          </Button>
+          <span>Fingers, hair and sleeves away.</span>
+        </div>
+      )}
+    </>
+  );
+}

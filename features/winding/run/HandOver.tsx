@@ -1,0 +1,73 @@
+'use client';
+
+import { Button } from 'antd';
+import { useState } from 'react';
+import type { RunState } from '../../../core/winding/run';
+import { DropSheet } from '../../../ui/controls/DropSheet';
+import styles from '../../../ui/bench/BenchSettings.module.css';
+
+/** Who winds from here on: two people may take turns at one cake. */
+export function HandOver({
+  hands,
+  enabled,
+  onHand,
+}: {
+  hands: RunState['hands'];
+  enabled: boolean;
+  onHand: (who: string) => void;
+}) {
+  const now = hands.at(-1)?.who;
+  return (
+    <DropSheet label={now ? `${now} winds` : 'Hand over'} above quiet>
+      {(close) => (
+        <Names
+          names={[...new Set(hands.map(({ who }) => who))]}
+          enabled={enabled}
+          onHand={(who) => {
+            onHand(who);
+            close();
+          }}
+        />
+      )}
+    </DropSheet>
+  );
+}
+
+function Names({
+  names,
+  enabled,
+  onHand,
+}: {
+  names: readonly string[];
+  enabled: boolean;
+  onHand: (who: string) => void;
+}) {
+  const [who, setWho] = useState('');
+  return (
+    <form
+      className={styles.settings}
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (who.trim()) onHand(who.trim());
+      }}
+    >
+      <label>
+        <span>Who winds from here on?</span>
+        <input value={who} maxLength={60} onChange={({ target }) => setWho(target.value)} autoFocus />
+      </label>
+      {names.length > 0 && (
+        <div>
+          {names.map((name) => (
+            <Button key={name} onClick={() => onHand(name)} disabled={!enabled}>
+              {name}
+            </Button>
+          ))}
+        </div>
+      )}
+      <Button htmlType="submit" type="primary" disabled={!enabled || who.trim() === ''}>
+        Takes over
+      </Button>
+      <p>The count stays on this screen. On another one, open this winding and press “Count here instead”.</p>
+    </form>
+  );
+}

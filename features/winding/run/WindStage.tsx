@@ -1,0 +1,371 @@
+'use client';
+
+import { Button } from 'antd';
+import { useEffect, useRef, useState } from 'react';
+import { crankTurnsAtG } from '../../../core/bench/cake';
+import { FAULT_KINDS, type Fault } from '../../../core/yarn/faults';
+import { durationInWords, inWords, lengthFigure, massFigure, sizeFigure } from '../../../core/common/format';
+import {
+  type Cue as CueName,
+  cueAt,
+  type Happening,
+  type MarkKind,
+  MARK_KINDS,
+  type RunState,
+  secondsPerTurn,
+  steadiness,
+  stopReasons,
+  type StopReason,
+  turnsOn,
+} from '../../../core/winding/run';
+import { GENTLE_TURNS, onSpindleAt, spindleOf } from '../../../core/winding/windingPlan';
+import type { RunPage } from '../../../server/winding/runEvents';
+import { tellDevice } from '../../../ui/devices/deviceLine';
+import { Large } from '../../../ui/figures/Figures';
+import { useSystem } from '../../../ui/frame/Providers';
+import { Say } from '../../../ui/feedback/Say';
+import { useKept } from '../../../ui/controls/useKept';
+import { BenchSettings } from '../../../ui/bench/BenchSettings';
+import { CountButton, handHint } from '../../../ui/bench/CountButton';
+import { Cue } from '../../../ui/bench/Cue';
+import { toggleFullScreen } from '../../../ui/bench/toggleFullScreen';
+import { LargeAct } from '../../../ui/bench/LargeAct';
+import { Way } from '../../../ui/bench/Way';
+import { DriverChoice, useDriverChoice } from './DriverChoice';
+import { DeviceNews } from './DeviceNews';
+import { HandOver } from './HandOver';
+import { LengthRuler } from './LengthRuler';
+import { useBenchKeys } from '../../../ui/bench/useBenchKeys';
+import { LETTERS, type WindingAct } from './windingKeys';
+import { useDriver } from './useDriver';
+import { READY_TO_CUT, useMotor, useWoundOnto } from './useMotor';
+import { usePedals } from '../../../ui/bench/usePedals';
+import { useVoice, type Voice } from '../../../ui/bench/useVoice';
+import { WinderDrawing } from '../plan/WinderDrawing';
+import styles from './WindStage.module.css';
+import { afterStop, CUE_WORDS, DEVICE_WORDS, MARK_WORDS, STEADY_WORDS, STOP_WORDS } from '../words';
+
+/** From so much of what the tool holds, the last layers are to be watched. */
+const NEARLY_FULL = 0.94;
+
+/** A known fault is announced so many metres before it comes. */
+const ANNOUNCED_WITHIN_M = 25;
+
+const MARK_LETTERS: Record<MarkKind, string> = {
+  knot: 'K',
+  'thin spot': 'T',
+  'colour change': 'C',
+  'tension changed': 'W',
+};
+
+/** The turning itself: one large count, what is on the cake and what is left, and what to mind just now. */
+export function WindStage({
+  page,
+  state,
+  enabled,
+  record,
+  onDone,
+  onBack,
+}: {
+  page: RunPage;
+  state: RunState;
+  enabled: boolean;
+  record: (happening: Happening) => void;
+  onDone: () => void;
+  onBack: () => void;
+}) {
+  const system = useSystem();
+  const [pedals] = usePedals();
+  const [voice] = useKept('voice', 'quiet');
+  const [perPress] = useKept('turns per press', '1');
+  const [driver] = useDriverChoice();
+  const by = Number(perPress) || 1;
+  const { counted, say } = useVoice(voice as Voice);
+  const countButton = useRef<HTMLButtonElement>(null);
+  const [asking, setAsking] = useState(false);
+
+  const { plan } = page;
+  const { part } = state;
+  const cake = plan.cakes[part]!;
+  const { tool } = cake;
+  const onWinder = tool.onto === 'winder';
+  const spindle = spindleOf(plan, part);
+  const { live, silent } = useDriver({ driver, state, part, spindle, enabled, record });
+  const turns = turnsOn(live, part);
+  const last = part === plan.cakes.length - 1;
+  const stopAt = Math.round(cake.crankTurns.mean);
+  const turnsAt = (massG: number) => Math.floor(crankTurnsAtG(spindle, massG, plan.gristMPerG));
+  const cue = cueAt(turns, {
+    gentleUntil: GENTLE_TURNS,
+    slowFrom: Math.floor(cake.slowFromTurn),
+    stopAt,
+    // A ball in the hand has no base to slide over.
+    ...(onWinder && { nearlyFullFrom: turnsAt(NEARLY_FULL * cake.usableMassG), fullAt: turnsAt(cake.usableMassG) }),
+  });
+  const words = cueWords(cue, turns, stopAt, last);
+  const on = onSpindleAt(spindle, turns);
+  const woundM = cake.startM + Math.min(on.lengthM, cake.lengthM);
+  const leftG = Math.max(0, cake.massG - on.massG);
+  const pace = secondsPerTurn(state) ?? cake.secondsPerTurn;
+  const marksHere = state.marks.filter((mark) => mark.part === part);
+  const unit = onWinder ? 'turns' : 'wraps';
+  const reasons = stopReasons({ onSwift: plan.swift !== null && plan.swift.kind !== 'chairs', onto: tool.onto });
+  const next = plan.faults.find(({ atM }) => atM > woundM && atM - woundM < ANNOUNCED_WITHIN_M);
+
+  const said = useRef(cue);
+  useEffect(() => {
+    if (said.current !== cue) say(words);
+    said.current = cue;
+  }, [cue, say, words]);
+  const tickedAt = useRef(turns);
+  useEffect(() => {
+    // What a device counts is heard too.
+    if (driver !== 'hand' && turns > tickedAt.current) counted(turns, turns - tickedAt.current);
+    tickedAt.current = turns;
+  }, [driver, turns, counted]);
+  useMotor({ driver, cue, stopped: state.stopped !== null, enabled });
+  useWoundOnto(enabled, part, spindle);
+
+  const count = () => {
+    if (!enabled || state.stopped) return;
+    record({ kind: 'turns', part, amount: by });
+    counted(turns + by, by);
+  };
+  // What a counter has measured is not miscounted: it would only be counted again.
+  const measured = driver === 'counter' && silent === null;
+  const miscount = () => {
+    if (enabled && turns > 0 && !measured) record({ kind: 'turns', part, amount: -Math.min(by, turns) });
+    countButton.current?.focus();
+  };
+  const mark = (kind: MarkKind) => {
+    if (enabled) record({ kind: 'mark', part, mark: kind, atTurn: turns });
+    countButton.current?.focus();
+  };
+  const unmark = () => {
+    if (enabled && marksHere.length > 0) record({ kind: 'unmark', part });
+    countButton.current?.focus();
+  };
+  const stop = (reason: StopReason) => {
+    setAsking(false);
+    if (!enabled) return;
+    if (driver === 'motor') void tellDevice({ device: 'motor', do: 'stop' });
+    record({ kind: 'stop', part, reason, atTurn: turns });
+  };
+  const resume = () => {
+    record({ kind: 'resume', part });
+    countButton.current?.focus();
+  };
+
+  const acts: Record<WindingAct, () => void> = {
+    count,
+    miscount,
+    stop: () => setAsking(true),
+    snag: () => stop('snag'),
+    'off the base': () => onWinder && stop('over the base'),
+    pause: () => stop('a pause'),
+    knot: () => mark('knot'),
+    'thin spot': () => mark('thin spot'),
+    'colour change': () => mark('colour change'),
+    'tension changed': () => mark('tension changed'),
+    unmark,
+    'full screen': toggleFullScreen,
+  };
+  const heard = useBenchKeys(enabled && !asking, pedals, LETTERS, (key) => {
+    // Nothing is counted while it stands still, and a pedal that is touched must not start it.
+    const still = MARK_KINDS.some((kind) => kind === key) || key === 'unmark' || key === 'full screen';
+    if (!state.stopped || still) acts[key]();
+  });
+
+  return (
+    <div className={styles.stage}>
+      <div className={styles.wholeRow}>
+        <Cue cue={state.stopped ? 'stopped' : cue}>
+          {state.stopped ? `Stopped at ${turns}: ${STOP_WORDS[state.stopped.reason]}` : words}
+        </Cue>
+      </div>
+
+      {state.stopped ? (
+        <div className={styles.stopped}>
+          <ol className={styles.checks}>
+            {afterStop(state.stopped.reason, onWinder).map((check) => (
+              <li key={check}>{check}</li>
+            ))}
+          </ol>
+          <div className={styles.stoppedWays}>
+            <LargeAct onClick={resume} disabled={!enabled}>
+              Go on winding at {turns}
+            </LargeAct>
+            <Button size="large" onClick={() => mark('knot')} disabled={!enabled}>
+              Mark a knot here
+            </Button>
+            <Button size="large" onClick={onDone} disabled={!enabled}>
+              Take it off here
+            </Button>
+          </div>
+        </div>
+      ) : (
+        <CountButton
+          ref={countButton}
+          count={turns}
+          of={`of ${last ? 'about ' : ''}${stopAt} ${unit}`}
+          hint={
+            !heard || driver === 'hand' || silent
+              ? handHint(heard, by, unit)
+              : `${DEVICE_WORDS[driver].toLowerCase()} counts`
+          }
+          onClick={count}
+          disabled={!enabled}
+        />
+      )}
+
+      <div className={styles.side}>
+        <div className={styles.drawing}>
+          <WinderDrawing
+            winder={tool}
+            cakeDiameterMm={on.diameterMm}
+            colourHex={page.colourHex}
+            title={`so far ${Math.round(on.diameterMm)} mm across`}
+            bare
+          />
+        </div>
+        <div className={styles.figures}>
+          <Large figure={lengthFigure(on.lengthM, system)} label="are wound" />
+          <Large figure={massFigure(on.massG, system)} label="are wound" />
+          <Large figure={lengthFigure(leftG * plan.gristMPerG, system)} label="left to wind" />
+          <Large figure={massFigure(leftG, system)} label="left to wind" />
+        </div>
+        <p className={styles.time}>
+          {inWords(sizeFigure(on.diameterMm, system))} across of {inWords(sizeFigure(tool.maxDiameterMm, system))} ·{' '}
+          {turns < stopAt && <>about {durationInWords((stopAt - turns) * pace)} to go · </>}
+          <Pace state={state} />
+          {marksHere.length > 0 ? markedInWords(marksHere) : 'nothing marked'}
+        </p>
+        {next && (
+          <Say tone="plain" role="status">
+            A {next.kind} is expected in about {inWords(lengthFigure(next.atM - woundM, system))}.
+          </Say>
+        )}
+        <DeviceNews
+          page={page}
+          live={live}
+          driver={driver}
+          silent={silent}
+          enabled={enabled}
+          motor={!state.stopped && enabled}
+          by={by}
+        />
+      </div>
+
+      <div className={styles.progress}>
+        <LengthRuler
+          cakes={plan.cakes.map((each) => ({ ...each, winder: each.tool }))}
+          gristMPerG={plan.gristMPerG}
+          faults={[...plan.faults, ...seenAlong(page, state)]}
+          colourHex={page.colourHex}
+          at={{ woundM }}
+        />
+      </div>
+
+      {asking ? (
+        <div className={styles.reasons} role="group" aria-label="Why do you stop?">
+          <strong>Stop, because of</strong>
+          {reasons.map((reason, i) => (
+            <Button key={reason} size="large" onClick={() => stop(reason)} autoFocus={i === 0}>
+              {STOP_WORDS[reason]}
+            </Button>
+          ))}
+          <Button size="large" type="text" onClick={() => setAsking(false)}>
+            no, go on
+          </Button>
+        </div>
+      ) : (
+        <div className={styles.ways}>
+          <div className={styles.events} role="group" aria-label="What happened just now">
+            <Way onClick={() => setAsking(true)} disabled={!enabled || state.stopped !== null} letter="S">
+              Stop
+            </Way>
+            <Way onClick={() => stop('snag')} disabled={!enabled || state.stopped !== null} letter="N">
+              Snag
+            </Way>
+            {onWinder && (
+              <Way onClick={() => stop('over the base')} disabled={!enabled || state.stopped !== null} letter="B">
+                Off the base
+              </Way>
+            )}
+            {MARK_KINDS.map((kind) => (
+              <Way key={kind} onClick={() => mark(kind)} disabled={!enabled} letter={MARK_LETTERS[kind]}>
+                {MARK_WORDS[kind]}
+              </Way>
+            ))}
+            {/* Always there: nothing may slide under a finger. */}
+            <Way onClick={unmark} disabled={!enabled || marksHere.length === 0} letter="U" quiet>
+              Unmark
+            </Way>
+          </div>
+          <Way onClick={miscount} disabled={!enabled || turns === 0 || measured} letter="⌫">
+            Miscounted: −{Math.min(by, Math.max(turns, 1))}
+          </Way>
+          <span className={styles.gap} />
+          <HandOver
+            hands={state.hands}
+            enabled={enabled}
+            onHand={(who) => record({ kind: 'hand over', part, who, atTurn: turns })}
+          />
+          <BenchSettings unit="turn">
+            <DriverChoice />
+          </BenchSettings>
+          <Button size="large" type="text" onClick={onBack} disabled={!enabled || turns > 0}>
+            Back
+          </Button>
+          <Button
+            size="large"
+            type={READY_TO_CUT.has(cue) || (last && cue === 'slow') ? 'primary' : 'default'}
+            onClick={onDone}
+            disabled={!enabled || turns === 0}
+          >
+            {last ? 'All wound: take it off' : 'Cut: take it off'}
+          </Button>
+        </div>
+      )}
+    </div>
+  );
+}
+
+function Pace({ state }: { state: RunState }) {
+  const pace = steadiness(state.lately);
+  const seconds = secondsPerTurn(state);
+  if (!pace || !seconds) return null;
+  return (
+    <>
+      {Math.round(60 / seconds)} a minute, <span data-pace={pace}>{STEADY_WORDS[pace]}</span> ·{' '}
+    </>
+  );
+}
+
+function markedInWords(marks: RunState['marks']): string {
+  return MARK_KINDS.map((kind) => ({ kind, count: marks.filter(({ mark }) => mark === kind).length }))
+    .filter(({ count }) => count > 0)
+    .map(
+      ({ kind, count }) =>
+        `${count} ${kind === 'tension changed' ? 'change of tension' : `${kind}${count === 1 ? '' : 's'}`} marked`,
+    )
+    .join(', ');
+}
+
+/** What was marked so far, along the whole strand. */
+function seenAlong({ plan }: RunPage, { marks }: RunState): Fault[] {
+  return marks.flatMap(({ mark, part, atTurn }) => {
+    const kind = FAULT_KINDS.find((kind) => kind === mark);
+    const cake = plan.cakes[part];
+    if (!kind || !cake) return [];
+    return [{ kind, atM: cake.startM + onSpindleAt(spindleOf(plan, part), atTurn).lengthM }];
+  });
+}
+
+function cueWords(cue: CueName, turns: number, stopAt: number, last: boolean): string {
+  if (last && cue === 'slow') return 'Slowly now: the end may come any time';
+  if (last && (cue === 'stop' || cue === 'past')) return 'The end should be here: go on slowly until it comes';
+  if (cue === 'stop') return `Stop at ${stopAt}: cut here`;
+  if (cue === 'past') return `${turns - stopAt} past the cut: stop`;
+  return CUE_WORDS[cue];
+}

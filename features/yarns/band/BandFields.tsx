@@ -1,0 +1,155 @@
+'use client';
+
+import { Checkbox } from 'antd';
+import { gristDoubt } from '../../../core/yarn/bandGuess';
+import { inWords, knownLengthFigure, plusMinus } from '../../../core/common/format';
+import { readOrNull } from '../../../core/common/inputError';
+import { parseToolMm, toolSizeInWords } from '../../../core/yarn/needle';
+import { WEIGHT_CLASSES } from '../../../core/yarn/weightClass';
+import type { GristSource } from '../../../core/yarn/yarnLength';
+import type { BandForm } from '../../../server/yarn/yarns';
+import { ChoiceField, Field, TextField } from '../../../ui/controls/Field';
+import { useSystem } from '../../../ui/frame/Providers';
+import { Say } from '../../../ui/feedback/Say';
+import type { FormState } from '../../../ui/controls/useForm';
+import { readBand } from './bandValues';
+import { CareFields } from './CareFields';
+import { bandDoubt } from '../words';
+import styles from './YarnForm.module.css';
+
+const SOURCE_WORDS: Record<GristSource, string> = {
+  band: 'the band',
+  samples: 'what was measured',
+  'band and samples': 'the band',
+  singles: 'its singles',
+  wpi: 'wraps per inch',
+  'like yarn': 'a like yarn',
+  'weight class': 'its weight class',
+  needle: 'its needle',
+};
+
+const CLASS_OPTIONS = [
+  { value: '', label: 'not on the band' },
+  ...WEIGHT_CLASSES.map(({ number, name, names }) => ({
+    value: String(number),
+    label: `${number} ${name} · US ${names.us} · UK ${names.uk} · AU ${names.australia} · DE ${names.german}`,
+  })),
+];
+
+const TWIST_OPTIONS = [
+  { value: '', label: 'not known' },
+  { value: 'S', label: 'S' },
+  { value: 'Z', label: 'Z' },
+];
+
+/** The band, field by field, in the order in which one reads it. Whatever it leaves out is guessed beneath its field. */
+export function BandFields<Values extends BandForm>({ form }: { form: FormState<Values> }) {
+  const system = useSystem();
+  const { facts, guesses } = readBand(form.values, system);
+  const unlikely = gristDoubt(facts);
+  const bind = <Name extends Exclude<keyof BandForm, 'isGristMeant'> & string>(name: Name) => ({
+    name,
+    value: form.values[name],
+    onChange: (value: string) => form.set(name, value as Values[Name]),
+    error: form.errors[name],
+  });
+  const doubt = bandDoubt({
+    weightClass: facts.weightClass ?? null,
+    putUpG: facts.putUpG ?? null,
+    putUpM: facts.putUpM ?? null,
+  });
+  /** What the size that was typed is called elsewhere; how to type one, until then. */
+  const sizeOrHint = (tool: 'needle' | 'hook') => {
+    const sizeMm = readOrNull(() => parseToolMm(form.values[tool], tool, ''));
+    return sizeMm === null ? (tool === 'needle' ? '4 mm, US 6, UK 8' : '4 mm, US G') : toolSizeInWords(sizeMm, tool);
+  };
+  const massHint = system === 'metric' ? '100 g, 3.5 oz, 1/4 lb' : '4 oz, 1/4 lb, 100 g';
+  return (
+    <>
+      <fieldset className={styles.group}>
+        <legend>Which yarn it is</legend>
+        <TextField label="Maker" {...bind('maker')} autoFocus />
+        <TextField label="Line" {...bind('line')} />
+        <div className={styles.colourRow}>
+          <TextField label="Colour" {...bind('colourName')} />
+          <Field name="colourHex" label="Swatch" error={form.errors.colourHex}>
+            {(links) => (
+              <input
+                {...links}
+                type="color"
+                className={styles.swatch}
+                value={form.values.colourHex}
+                onChange={(event) => form.set('colourHex', event.target.value as Values['colourHex'])}
+              />
+            )}
+          </Field>
+        </div>
+        <TextField label="Dye lot" {...bind('dyeLot')} />
+        <TextField label="Fibre" {...bind('fibres')} placeholder="80 % wool, 20 % nylon" />
+        <TextField label="Where it lies" {...bind('place')} placeholder="loft, blue chest" />
+      </fieldset>
+      <fieldset className={styles.group}>
+        <legend>What the band says</legend>
+        <div className={styles.pair}>
+          <TextField label="Mass of one" {...bind('putUpMass')} hint={massHint} />
+          <TextField
+            label="Length of one"
+            {...bind('putUpLength')}
+            hint={system === 'metric' ? '190 m, 210 yd' : '210 yd, 190 m'}
+            guess={
+              guesses.putUpM &&
+              `${inWords(knownLengthFigure(guesses.putUpM, system))} ${plusMinus(guesses.putUpM, system)}, by ${
+                SOURCE_WORDS[guesses.putUpM.from]
+              }`
+            }
+          />
+        </div>
+        {unlikely?.possible && (
+          <Checkbox
+            checked={form.values.isGristMeant === true}
+            onChange={({ target }) => form.set('isGristMeant', target.checked as Values['isGristMeant'])}
+          >
+            It is as {facts.putUpM! > facts.putUpG! ? 'fine' : 'thick'} as that; no unit is wrong
+          </Checkbox>
+        )}
+        <ChoiceField
+          label="Weight class"
+          {...bind('weightClass')}
+          options={CLASS_OPTIONS}
+          guess={
+            guesses.weightClass &&
+            `${guesses.weightClass.is.number} ${guesses.weightClass.is.name} (US ${guesses.weightClass.is.names.us}; UK ${
+              guesses.weightClass.is.names.uk
+            }), from ${guesses.weightClass.from === 'grist' ? 'its length and mass' : 'its needle, give or take a class'}`
+          }
+        />
+        <div className={styles.triple}>
+          <TextField
+            label="Needle"
+            {...bind('needle')}
+            hint={sizeOrHint('needle')}
+            guess={guesses.needleMm && `${guesses.needleMm.low} to ${guesses.needleMm.high} mm`}
+          />
+          <TextField label="Hook" {...bind('hook')} hint={sizeOrHint('hook')} />
+          <TextField label="Wraps per inch" {...bind('wpi')} inputMode="decimal" />
+        </div>
+        <div className={styles.triple}>
+          <TextField label="Plies" {...bind('plies')} inputMode="numeric" />
+          <ChoiceField label="Twist" {...bind('twistDirection')} options={TWIST_OPTIONS} />
+          <TextField
+            label="Turns"
+            {...bind('twist')}
+            hint={system === 'metric' ? '180 t/m, 4.5 tpi' : '4.5 tpi, 180 t/m'}
+          />
+        </div>
+        <TextField label="Gauge" {...bind('gauge')} hint="22 sts x 30 rows to 10 cm" />
+        {doubt && <Say tone="tight">{doubt}</Say>}
+        <CareFields
+          value={form.values.careSymbols}
+          onChange={(codes) => form.set('careSymbols', codes as Values['careSymbols'])}
+        />
+        <TextField label="Care in words" {...bind('care')} placeholder="hand wash, dry flat" />
+      </fieldset>
+    </>
+  );
+}

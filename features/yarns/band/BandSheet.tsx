@@ -1,0 +1,88 @@
+'use client';
+
+import type { ReactNode } from 'react';
+import { careInWords } from '../../../core/yarn/care';
+import { fibresInWords } from '../../../core/yarn/fibre';
+import { gaugeInWords } from '../../../core/yarn/gauge';
+import { toolSizeInWords } from '../../../core/yarn/needle';
+import type { YarnFront } from '../../../server/logbook/yarnFront';
+import type { YarnView } from '../../../server/yarn/yarnViews';
+import { Length, LengthWithin, Mass } from '../../../ui/figures/Figures';
+import { useSystem } from '../../../ui/frame/Providers';
+import { Say } from '../../../ui/feedback/Say';
+import styles from './BandSheet.module.css';
+import { takePictureAway } from '../actions';
+import { Pictures } from '../../../ui/drawings/Pictures';
+import { bandDoubt, classInWords, twistInWords } from '../words';
+
+/** The band as a paper band: what it says, and what it lets one guess where it is silent. */
+export function BandSheet({ yarn, pictures }: { yarn: YarnView; pictures: YarnFront['pictures'] }) {
+  const system = useSystem();
+  const { guesses } = yarn;
+  const doubt = bandDoubt(yarn);
+  const rows: { label: string; value: ReactNode; guess?: boolean }[] = [
+    { label: 'Fibre', value: yarn.fibres.length > 0 && fibresInWords(yarn.fibres) },
+    {
+      label: 'One is',
+      value: (yarn.putUpG ?? yarn.putUpM) !== null && (
+        <>
+          {yarn.putUpG !== null && <Mass g={yarn.putUpG} />}
+          {yarn.putUpG !== null && yarn.putUpM !== null && ', '}
+          {yarn.putUpM !== null && <Length m={yarn.putUpM} />}
+        </>
+      ),
+    },
+    {
+      label: 'so it is',
+      value: guesses.putUpM && <LengthWithin m={guesses.putUpM} />,
+      guess: true,
+    },
+    yarn.weightClass !== null
+      ? { label: 'Class', value: classInWords(yarn.weightClass) }
+      : { label: 'Class', value: guesses.weightClass && classInWords(guesses.weightClass.is.number), guess: true },
+    yarn.needleMm !== null
+      ? { label: 'Needle', value: toolSizeInWords(yarn.needleMm, 'needle') }
+      : {
+          label: 'Needle',
+          value: guesses.needleMm && `${guesses.needleMm.low} to ${guesses.needleMm.high} mm`,
+          guess: true,
+        },
+    { label: 'Hook', value: yarn.hookMm !== null && toolSizeInWords(yarn.hookMm, 'hook') },
+    { label: 'Gauge', value: yarn.gauge && gaugeInWords(yarn.gauge) },
+    {
+      label: 'WPI',
+      value: [yarn.wpi, yarn.measuredWpi !== null && `${yarn.measuredWpi.toFixed(1)} counted`]
+        .filter(Boolean)
+        .join('; '),
+    },
+    { label: 'Twist', value: twistInWords(yarn, system) },
+    { label: 'Care', value: [yarn.care, careInWords(yarn.careSymbols)].filter(Boolean).join('; ') },
+    { label: 'Dye lot', value: yarn.dyeLot },
+    { label: 'Notes', value: yarn.notes },
+  ];
+  return (
+    <section className={styles.band} aria-labelledby="band">
+      <div className={styles.stripe} style={{ background: yarn.colourHex }} aria-hidden="true" />
+      <div className={styles.paper}>
+        <h2 id="band">Its band</h2>
+        <dl className={styles.rows}>
+          {rows
+            .filter(({ value }) => Boolean(value))
+            .map(({ label, value, guess }) => (
+              <div key={label}>
+                <dt>{label}</dt>
+                <dd>{guess ? <span className={styles.guess}>guess: {value}</span> : value}</dd>
+              </div>
+            ))}
+        </dl>
+        {doubt && <Say tone="tight">{doubt}</Say>}
+        <Pictures
+          of="the band"
+          to={`/api/yarns/${yarn.id}/pictures`}
+          pictures={pictures}
+          takePictureAway={takePictureAway}
+        />
+      </div>
+    </section>
+  );
+}

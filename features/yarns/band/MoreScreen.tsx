@@ -1,0 +1,47 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import type { ScaleTool } from '../../../server/bench/bench';
+import type { YarnView } from '../../../server/yarn/yarnViews';
+import type { IncomingForm } from '../../../server/yarn/yarns';
+import { Form, FormButtons, FormError } from '../../../ui/controls/Form';
+import { Say } from '../../../ui/feedback/Say';
+import { useForm } from '../../../ui/controls/useForm';
+import { useLastScale } from '../../../ui/controls/WeighingFields';
+import { saveMore } from '../actions';
+import { onePiece, PiecesFields, weighedHere } from './PiecesFields';
+import styles from './YarnForm.module.css';
+
+/** More of a yarn that is on the shelf: bought again, or found behind it. */
+export function MoreScreen({ yarn, scales }: { yarn: YarnView; scales: ScaleTool[] }) {
+  const router = useRouter();
+  const [resolutionG, setResolution] = useLastScale(scales);
+  const form = useForm<IncomingForm>({
+    draftKey: `more of ${yarn.id}`,
+    initial: onePiece,
+    save: (values) =>
+      saveMore(yarn.id, {
+        ...values,
+        masses: values.masses.slice(0, weighedHere(values)),
+        scaleResolutionG: resolutionG,
+      }),
+    saved: (id) => router.push(`/yarns/${id}`),
+  });
+  return (
+    <Form form={form} className={styles.more}>
+      <h1>More of {yarn.name}</h1>
+      <Say tone="tight">
+        {yarn.dyeLot ? `Only what is of lot ${yarn.dyeLot}` : 'Only what is of the same dye lot'} belongs here; another
+        lot is a yarn of its own, so that the two are never mixed unseen.
+      </Say>
+      <fieldset className={styles.group}>
+        <legend>What came in</legend>
+        <PiecesFields form={form} scales={scales} resolutionG={resolutionG} onResolution={setResolution} />
+      </fieldset>
+      <FormError form={form} />
+      <div className={styles.buttons}>
+        <FormButtons form={form} save="Put it to the rest" onLeave={() => router.push(`/yarns/${yarn.id}`)} />
+      </div>
+    </Form>
+  );
+}

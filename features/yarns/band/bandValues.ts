@@ -1,0 +1,79 @@
+import { type BandGuesses, bandGuesses, gristDoubt } from '../../../core/yarn/bandGuess';
+import { fibresInWords } from '../../../core/yarn/fibre';
+import { readOrNull } from '../../../core/common/inputError';
+import { parseToolMm } from '../../../core/yarn/needle';
+import { parseNumber, parseQuantity, type UnitSystem } from '../../../core/common/units';
+import type { WeightClassNumber } from '../../../core/yarn/weightClass';
+import { type GristFacts, gristOfYarn, type KnownGrist } from '../../../core/yarn/yarnLength';
+import type { BandForm } from '../../../server/yarn/yarns';
+import type { YarnView } from '../../../server/yarn/yarnViews';
+
+export const EMPTY_BAND: BandForm = {
+  maker: '',
+  line: '',
+  colourName: '',
+  colourHex: '#7d8471',
+  dyeLot: '',
+  fibres: '',
+  putUpMass: '',
+  putUpLength: '',
+  weightClass: '',
+  wpi: '',
+  needle: '',
+  hook: '',
+  plies: '',
+  twistDirection: '',
+  twist: '',
+  gauge: '',
+  care: '',
+  careSymbols: '',
+  place: '',
+  notes: '',
+};
+
+/** A band that is known, as it would be typed. */
+export function bandValues(yarn: YarnView): BandForm {
+  const text = (value: number | null, unit = '') => (value === null ? '' : `${Number(value.toFixed(4))}${unit}`);
+  return {
+    maker: yarn.maker,
+    line: yarn.line,
+    colourName: yarn.colourName,
+    colourHex: yarn.colourHex,
+    dyeLot: yarn.dyeLot,
+    fibres: fibresInWords(yarn.fibres),
+    // In the unit it was stored in, so that saving without a change changes nothing.
+    putUpMass: yarn.putUpG === null ? '' : `${yarn.putUpG} g`,
+    putUpLength: yarn.putUpM === null ? '' : `${yarn.putUpM} m`,
+    // It was when it was kept.
+    isGristMeant: gristDoubt(yarn) !== null,
+    weightClass: yarn.weightClass === null ? '' : (String(yarn.weightClass) as BandForm['weightClass']),
+    wpi: text(yarn.wpi),
+    needle: text(yarn.needleMm, ' mm'),
+    hook: text(yarn.hookMm, ' mm'),
+    plies: text(yarn.plies),
+    twistDirection: yarn.twistDirection ?? '',
+    twist: text(yarn.turnsPerM, ' t/m'),
+    gauge: yarn.gauge
+      ? `${yarn.gauge.stitchesPer10Cm}${yarn.gauge.rowsPer10Cm ? ` x ${yarn.gauge.rowsPer10Cm}` : ''}`
+      : '',
+    care: yarn.care,
+    careSymbols: yarn.careSymbols.join(' '),
+    place: yarn.place,
+    notes: yarn.notes,
+  };
+}
+
+/** What has been typed so far, as far as it can be read, and what it lets one guess. */
+export function readBand(
+  values: BandForm,
+  system: UnitSystem,
+): { facts: GristFacts; guesses: BandGuesses; grist?: KnownGrist } {
+  const facts: GristFacts = {
+    putUpG: readOrNull(() => parseQuantity(values.putUpMass, 'mass', system)),
+    putUpM: readOrNull(() => parseQuantity(values.putUpLength, 'length', system)),
+    wpi: readOrNull(() => parseNumber(values.wpi, '')),
+    needleMm: readOrNull(() => parseToolMm(values.needle, 'needle', '')),
+    weightClass: values.weightClass === '' ? null : (Number(values.weightClass) as WeightClassNumber),
+  };
+  return { facts, guesses: bandGuesses(facts), grist: gristOfYarn(facts) };
+}

@@ -1,0 +1,113 @@
+'use client';
+
+import Link from 'next/link';
+import type { ImportPreview } from '../../../server/exchange/importYarns';
+import { PlainSelect } from '../../../ui/controls/PlainSelect';
+import { Say } from '../../../ui/feedback/Say';
+import { Swatch } from '../../../ui/figures/Swatch';
+import styles from './ImportScreen.module.css';
+
+/** A column that a list may have. */
+export interface CsvColumn {
+  field: string;
+  label: string;
+}
+
+/** What a list was understood to say: its columns, its first yarns, and line by line what is wrong. */
+export function ImportTable({
+  preview,
+  columns,
+  onColumn,
+}: {
+  preview: ImportPreview;
+  columns: readonly CsvColumn[];
+  onColumn: (at: number, field: string) => void;
+}) {
+  const unknown = preview.columns.filter((column) => column === '').length;
+  return (
+    <div className={styles.preview}>
+      <section aria-labelledby="columns">
+        <h2 id="columns">What each column holds</h2>
+        {unknown > 0 && (
+          <p className={styles.soft}>
+            {unknown === 1 ? 'One column is' : `${unknown} columns are`} left out; say what it is, if it is of use.
+          </p>
+        )}
+        <ul className={styles.columns}>
+          {preview.header.map((head, at) => (
+            <li key={at}>
+              <label>
+                <span>{head || `column ${at + 1}`}</span>
+                <PlainSelect
+                  value={preview.columns[at]}
+                  options={[['', 'left out'], ...columns.map(({ field, label }) => [field, label] as const)]}
+                  onChange={(field) => onColumn(at, field)}
+                />
+              </label>
+            </li>
+          ))}
+        </ul>
+        {preview.encoding === 'Windows-1252' && (
+          <Say tone="tight">
+            The file is not in Unicode; it was read as Windows-1252. Look whether letters with accents are right.
+          </Say>
+        )}
+        {preview.formulaLines.length > 0 && (
+          <Say tone="plain">
+            Line {preview.formulaLines.slice(0, 8).join(', ')}
+            {preview.formulaLines.length > 8 && ' and others'}: a cell looks like a formula. It is kept as the text it
+            is; nothing is calculated.
+          </Say>
+        )}
+      </section>
+      <section aria-labelledby="good">
+        <h2 id="good">
+          {preview.good.toLocaleString('en-GB')} {preview.good === 1 ? 'yarn' : 'yarns'} can be read
+        </h2>
+        <ul className={styles.rows}>
+          {preview.rows.map(({ line, name, maker, dyeLot, colourHex, pieces }) => (
+            <li key={line}>
+              <Swatch hex={colourHex} />
+              <span>
+                <strong>{name}</strong>
+                <br />
+                {[maker, dyeLot && `lot ${dyeLot}`, pieces].filter(Boolean).join(' · ')}
+              </span>
+              <span className={styles.soft}>line {line}</span>
+            </li>
+          ))}
+        </ul>
+        {preview.good > preview.rows.length && (
+          <p className={styles.soft}>and {(preview.good - preview.rows.length).toLocaleString('en-GB')} more</p>
+        )}
+      </section>
+      <section aria-labelledby="bad">
+        <h2 id="bad">
+          {preview.problemCount === 0
+            ? 'Every line can be read'
+            : `${preview.problemCount} ${preview.problemCount === 1 ? 'line' : 'lines'} cannot be read`}
+        </h2>
+        <ul className={styles.problems}>
+          {preview.problems.map(({ line, column, message }, i) => (
+            <li key={i}>
+              <strong>line {line}</strong>
+              {column && `, ${column}`}: {message}
+            </li>
+          ))}
+        </ul>
+        {preview.twice.length > 0 && (
+          <>
+            <h3>On the shelf already</h3>
+            <ul className={styles.problems}>
+              {preview.twice.slice(0, 20).map(({ line, yarnId, name }) => (
+                <li key={line}>
+                  <strong>line {line}</strong>: <Link href={`/yarns/${yarnId}`}>{name}</Link>
+                </li>
+              ))}
+            </ul>
+          </>
+        )}
+      </section>
+    </div>
+  );
+}

@@ -1,0 +1,44 @@
+'use client';
+
+import { Button } from 'antd';
+import type { SampleView } from '../../../server/yarn/yarnViews';
+import { shortDate } from '../../../ui/figures/dates';
+import { Grist } from '../../../ui/figures/Figures';
+import { SampleWords } from '../../../ui/figures/SampleWords';
+import { useTask } from '../../../ui/feedback/useTask';
+import { undoMeasurement } from '../actions';
+import styles from './SampleList.module.css';
+
+/** Everything that was measured on a yarn's pieces. */
+export function SampleList({ samples }: { samples: readonly SampleView[] }) {
+  const { busy, problem, run } = useTask();
+  return (
+    <>
+      <ul className={styles.samples}>
+        {samples.map((sample) => (
+          <li key={sample.operationId} data-counts={sample.counts}>
+            <span>
+              <SampleWords sample={sample} />
+              <span className={styles.soft}>
+                {' '}
+                · {sample.pieceLabel.toLowerCase()}, {shortDate(sample.at)}
+                {!sample.counts && ' · measured again since'}
+              </span>
+            </span>
+            {sample.lengthM !== null && <Grist mPerG={sample.lengthM / sample.massG!} />}
+            <Button
+              size="small"
+              type="text"
+              loading={busy}
+              onClick={() => run(() => undoMeasurement(sample.operationId))}
+              aria-label={`Take back: measured on ${sample.pieceLabel}, ${shortDate(sample.at)}`}
+            >
+              Take back
+            </Button>
+          </li>
+        ))}
+      </ul>
+      {problem && <p role="alert">{problem}</p>}
+    </>
+  );
+}

@@ -1,0 +1,91 @@
+'use client';
+
+import { Button } from 'antd';
+import { useState } from 'react';
+import { FAULT_KINDS } from '../../../core/yarn/faults';
+import type { FaultForm } from '../../../server/yarn/faults';
+import type { PieceView } from '../../../server/yarn/yarnViews';
+import { ChoiceField, TextField } from '../../../ui/controls/Field';
+import { Length } from '../../../ui/figures/Figures';
+import { Form, FormButtons, FormError } from '../../../ui/controls/Form';
+import { newKey } from '../../../ui/feedback/newKey';
+import { useUndoOffer } from '../../../ui/feedback/UndoOffer';
+import { useForm } from '../../../ui/controls/useForm';
+import { useRouter } from 'next/navigation';
+import { keepFault, undoMeasurement } from '../actions';
+import styles from './PieceScreen.module.css';
+
+/** What lies along a piece, and where; it follows the yarn through every later winding. */
+export function FaultsPanel({ piece }: { piece: PieceView }) {
+  const [open, setOpen] = useState(false);
+  const here = piece.consumedBy === null && piece.openRunId === null && piece.lengthM !== null;
+  return (
+    <div className={styles.faults}>
+      {piece.faults.length > 0 && (
+        <ul>
+          {piece.faults.map(({ kind, atM }, i) => (
+            <li key={i}>
+              {kind} at <Length m={atM} /> from the {piece.form === 'hank' ? 'end that leaves first' : 'inner end'}
+            </li>
+          ))}
+        </ul>
+      )}
+      {here &&
+        (open ? (
+          <NoteFault piece={piece} close={() => setOpen(false)} />
+        ) : (
+          <Button type="text" onClick={() => setOpen(true)}>
+            Note a knot, a thin spot, a colour change
+          </Button>
+        ))}
+    </div>
+  );
+}
+
+function NoteFault({ piece, close }: { piece: PieceView; close: () => void }) {
+  const router = useRouter();
+  const offer = useUndoOffer();
+  const form = useForm<FaultForm>({
+    draftKey: `fault of piece ${piece.id}`,
+    initial: () => ({ requestKey: newKey(), kind: 'knot', at: '', from: piece.form === 'hank' ? 'inner' : 'outer' }),
+    save: (values) => keepFault(piece.id, values),
+    saved: (id) => {
+      offer({ words: 'It is noted, and will follow the yarn.', undo: () => undoMeasurement(id) });
+      close();
+      router.refresh();
+    },
+  });
+  return (
+    <Form form={form} className={styles.fault}>
+      <ChoiceField
+        label="What"
+        name="kind"
+        value={form.values.kind}
+        onChange={(kind) => form.set('kind', kind as FaultForm['kind'])}
+        options={FAULT_KINDS.map((kind) => ({ value: kind, label: kind }))}
+      />
+      <TextField label="How far along" {...form.field('at')} placeholder="12 m" inputMode="decimal" />
+      <ChoiceField
+        label="From"
+        name="from"
+        value={form.values.from}
+        onChange={(from) => form.set('from', from as FaultForm['from'])}
+        options={
+          piece.form === 'hank'
+            ? [
+                { value: 'inner', label: 'its first end' },
+                { value: 'outer', label: 'its other end' },
+              ]
+            : [
+                { value: 'outer', label: 'the outer end' },
+                { value: 'inner', label: 'the inner end' },
+              ]
+        }
+      />
+      <FormError form={form} />
+      <div className={styles.actions}>
+        <FormButtons form={form} save="Note it" onLeave={close} />
+      </div>
+    </Form>
+  );
+}

@@ -1,0 +1,94 @@
+'use client';
+
+import { Button } from 'antd';
+import { LIKE_YARN_WITHIN } from '../../../core/yarn/yarnLength';
+import type { LikeYarn } from '../../../server/yarn/entries';
+import type { YarnView } from '../../../server/yarn/yarnViews';
+import { ActionLink } from '../../../ui/controls/ActionLink';
+import { Grist } from '../../../ui/figures/Figures';
+import { Say } from '../../../ui/feedback/Say';
+import { Swatch } from '../../../ui/figures/Swatch';
+import { useTask } from '../../../ui/feedback/useTask';
+import { YarnPicker } from '../../../ui/controls/YarnPicker';
+import { borrowFrom } from '../actions';
+import styles from './MysteryPanel.module.css';
+
+/** The band is lost or silent: three ways to learn how long a gram of it is, the surest first. */
+export function MysteryPanel({
+  yarn,
+  pieceId,
+  like,
+}: {
+  yarn: YarnView;
+  /** The piece to measure on; null where none is left. */
+  pieceId: number | null;
+  like: readonly LikeYarn[];
+}) {
+  const { busy, problem, run } = useTask();
+  return (
+    <section className={styles.panel} aria-labelledby="mystery">
+      <h2 id="mystery">No band to go by? Three ways to know its length</h2>
+      <div className={styles.ways}>
+        <div>
+          <h3>1. Measure some of it</h3>
+          <p>
+            Lay off ten metres or so without pulling, and weigh just that on the finest scale you have. Right to 1 or 2
+            %.
+          </p>
+          {pieceId !== null && (
+            <ActionLink href={`/pieces/${pieceId}?how=length#measure`} quiet>
+              Measure some
+            </ActionLink>
+          )}
+        </div>
+        <div>
+          <h3>2. Count its wraps</h3>
+          <p>Wind it round a ruler, strand by strand, not pulled and not pushed. A rule of thumb: right to 30 %.</p>
+          {pieceId !== null && (
+            <ActionLink href={`/pieces/${pieceId}?how=wraps#measure`} quiet>
+              Count wraps
+            </ActionLink>
+          )}
+        </div>
+        <div>
+          <h3>3. Borrow a like yarn’s figures</h3>
+          {yarn.like ? (
+            <p>
+              It borrows those of <strong>{yarn.like.name}</strong>, taken to be right to{' '}
+              {Math.round(LIKE_YARN_WITHIN * 100)} %.{' '}
+              <Button size="small" onClick={() => run(() => borrowFrom(yarn.id, null))} loading={busy}>
+                No longer
+              </Button>
+            </p>
+          ) : (
+            <>
+              {like.length > 0 && <p>These on your shelf look most like it; press one to borrow its figures:</p>}
+              <ul className={styles.like}>
+                {like.map((other) => (
+                  <li key={other.id}>
+                    <button type="button" disabled={busy} onClick={() => run(() => borrowFrom(yarn.id, other.id))}>
+                      <Swatch hex={other.colourHex} size={22} />
+                      <span>
+                        {other.name}, <Grist mPerG={other.gristMPerG} />
+                      </span>
+                    </button>
+                  </li>
+                ))}
+              </ul>
+              <YarnPicker
+                label={like.length > 0 ? 'Another' : 'Find it on the shelf'}
+                without={[yarn.id]}
+                onPick={({ id }) => run(() => borrowFrom(yarn.id, id))}
+              />
+            </>
+          )}
+        </div>
+      </div>
+      {problem && (
+        <Say tone="bad" role="alert">
+          {problem}
+        </Say>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,211 @@
+'use client';
+
+import Link from 'next/link';
+import { type massOf, type OperationKind } from '../../../core/yarn/piece';
+import { knownLengthFigure, lowerFirst, plusMinus, readingFigure } from '../../../core/common/format';
+import type { ScaleTool } from '../../../server/bench/bench';
+import type { Family } from '../../../server/yarn/family';
+import type { NextWay } from '../../../server/yarn/nextWay';
+import type { PiecePage } from '../../../server/yarn/yarnViews';
+import { ActionLink } from '../../../ui/controls/ActionLink';
+import { dateAndTime } from '../../../ui/figures/dates';
+import { KnownMass, Large, Mass, Span } from '../../../ui/figures/Figures';
+import { useSystem } from '../../../ui/frame/Providers';
+import { operationWords } from '../../../ui/figures/operationWords';
+import { SampleWords } from '../../../ui/figures/SampleWords';
+import { Say } from '../../../ui/feedback/Say';
+import { wayWords } from '../../../ui/strand/nextWords';
+import { glyphSide, PieceGlyph } from '../../../ui/thread/PieceGlyph';
+import { FamilyPanel } from './FamilyPanel';
+import { FaultsPanel } from './FaultsPanel';
+import { MeasureCard } from '../measure/MeasureCard';
+import type { Measure } from '../measure/measures';
+import styles from './PieceScreen.module.css';
+
+/** What a piece may go through without being weighed. */
+const PASSES: readonly OperationKind[] = ['dye', 'wash', 'dry', 'open'];
+
+/** One piece: what it is now, weighing it, and what it went through. */
+export function PieceScreen({
+  page: { yarn, piece, others, history, mini },
+  family,
+  next,
+  scales,
+  how,
+  stood,
+}: {
+  page: PiecePage;
+  family: Family;
+  scales: ScaleTool[];
+  /** What is to be done with it first. */
+  how: Measure;
+  /** How it is meant to be gone on with, for the sake of its twist. */
+  next: NextWay | null;
+  /** Days that this cake has stood, where the user's school lets it stand less. */
+  stood: number | null;
+}) {
+  const system = useSystem();
+  const gone = piece.consumedBy !== null;
+  const side = glyphSide(piece.mass?.massG ?? null) * 1.6;
+  return (
+    <>
+      <div className={styles.columns}>
+        <section>
+          <p className={styles.path}>
+            <Link href={`/yarns/${yarn.id}`}>{yarn.name}</Link>
+          </p>
+          <h1>{piece.label}</h1>
+          <svg
+            width={side + 12}
+            height={side + 12}
+            className={styles.drawing}
+            role="img"
+            aria-label={`a ${piece.form}`}
+          >
+            <PieceGlyph
+              form={piece.form}
+              colourHex={yarn.colourHex}
+              x={side / 2 + 6}
+              y={side / 2 + 6}
+              side={side}
+              gone={gone}
+              knots={piece.faults.length > 0}
+            />
+          </svg>
+          {piece.mass ? (
+            <div className={styles.figures}>
+              <Large
+                figure={massOrBand(piece.mass, system)}
+                label={piece.mass.from === 'band' ? 'by the band, not weighed' : 'on the scale'}
+              />
+              {piece.lengthM && (
+                <Large figure={knownLengthFigure(piece.lengthM, system)} label={plusMinus(piece.lengthM, system)} />
+              )}
+            </div>
+          ) : (
+            <Say tone="plain">Nobody has weighed it yet, and the band does not say what one weighs.</Say>
+          )}
+          {piece.loopM !== null && (
+            <p>
+              <Span mm={piece.loopM * 1000} /> once round.
+            </p>
+          )}
+          {mini && (
+            <p>
+              {mini.loops} loops, {mini.place} of {mini.places} from {mini.parent.toLowerCase()}; of the minis{' '}
+              <Link href={`/minis/${mini.jobId}`}>{mini.jobName}</Link>.
+            </p>
+          )}
+          <FaultsPanel piece={piece} />
+          {stood !== null && (
+            <Say tone="tight">
+              <strong>It has stood for {stood} days.</strong> A stored cake stretches its yarn: use it soon, or wind it
+              again loosely.
+            </Say>
+          )}
+          {gone && (
+            <Say tone="plain">
+              It is no longer there: <Link href={`/logbook/${piece.consumedBy}`}>see what became of it</Link>.
+            </Say>
+          )}
+          <p data-screen-only>
+            <Link href={`/twist/${piece.id}`}>What has become of its twist</Link>
+            {next && !gone && <>; in the plan: {lowerFirst(wayWords(next, piece.form))}</>}.
+          </p>
+          {!gone && (
+            <div className={styles.actions}>
+              {piece.openRunId ? (
+                <ActionLink href={`/winding/run/${piece.openRunId}`}>Go on at the bench</ActionLink>
+              ) : (
+                <>
+                  <ActionLink href={`/winding/plan/${piece.id}`}>Plan to wind it</ActionLink>
+                  {piece.form !== 'mini skein' && (
+                    <ActionLink href={`/minis/new?pieces=${piece.id}`} quiet>
+                      Cut minis from it
+                    </ActionLink>
+                  )}
+                  <ActionLink href={`/pieces/${piece.id}/change`} quiet>
+                    What becomes of it
+                  </ActionLink>
+                  <ActionLink href={`/days/new?piece=${piece.id}`} quiet>
+                    Plan a day for it
+                  </ActionLink>
+                </>
+              )}
+            </div>
+          )}
+          {!gone && <Printed pieceId={piece.id} />}
+          {others.length > 0 && (
+            <nav className={styles.others} data-screen-only aria-label="Other pieces of this yarn">
+              <span>Also of this yarn:</span>
+              {others.map(({ id, label }) => (
+                <Link key={id} href={`/pieces/${id}`}>
+                  {label.toLowerCase()}
+                </Link>
+              ))}
+            </nav>
+          )}
+        </section>
+        <section>
+          {!gone && <MeasureCard yarn={yarn} piece={piece} scales={scales} first={how} />}
+          <h2 className={styles.historyHead}>What it went through</h2>
+          <ol className={styles.history}>
+            {history.map(({ operationId, kind, at, side, mass }) => (
+              <li key={operationId}>
+                <Link href={`/logbook/${operationId}`}>{operationWords(kind, side === 'in' ? [piece] : []).verb}</Link>
+                <span>
+                  {kind === 'sample' ? (
+                    <SampleWords sample={yarn.samples.find((sample) => sample.operationId === operationId)} />
+                  ) : kind === 'inspect' || (PASSES.includes(kind) && !mass) ? (
+                    ''
+                  ) : mass ? (
+                    <KnownMass fact={mass} />
+                  ) : (
+                    'mass not known'
+                  )}
+                </span>
+                {mass?.from === 'scale' && mass.tareG > 0 && (
+                  <span>
+                    (less <Mass g={mass.tareG} /> of tare)
+                  </span>
+                )}
+                {mass?.from === 'scale' && typeof mass.humidityPercent === 'number' && (
+                  <span>in a room of {mass.humidityPercent} %</span>
+                )}
+                <time dateTime={at}>{dateAndTime(at)}</time>
+              </li>
+            ))}
+          </ol>
+        </section>
+      </div>
+      <FamilyPanel family={family} pieceId={piece.id} />
+    </>
+  );
+}
+
+/** On paper: a slip for the hole of the cake, a tag for the outside, a label. */
+function Printed({ pieceId }: { pieceId: number }) {
+  const paper = useSystem() === 'imperial' ? 'letter' : 'a4';
+  const on = (sheet: string) => `/api/labels?pieces=${pieceId}&sheet=${paper}-${sheet}`;
+  return (
+    <p className={styles.printed} data-screen-only>
+      Print{' '}
+      <a href={on('slips')} target="_blank" rel="noreferrer">
+        a slip for the hole
+      </a>
+      ,{' '}
+      <a href={on('tags')} target="_blank" rel="noreferrer">
+        a tag for the outside
+      </a>{' '}
+      or{' '}
+      <a href={on('plain')} target="_blank" rel="noreferrer">
+        a label
+      </a>
+      .
+    </p>
+  );
+}
+
+function massOrBand(mass: Parameters<typeof massOf>[0], system: Parameters<typeof readingFigure>[2]) {
+  return readingFigure(mass.massG, mass.from === 'scale' ? mass.resolutionG : 1, system);
+}

@@ -1,0 +1,200 @@
+'use client';
+
+import dynamic from 'next/dynamic';
+import Link from 'next/link';
+import type { CSSProperties } from 'react';
+import { inWords, lengthFigure } from '../../../core/common/format';
+import { pieceTotal } from '../../../core/yarn/piece';
+import type { UnitSystem } from '../../../core/common/units';
+import type { YarnFront } from '../../../server/logbook/yarnFront';
+import { ActionLink } from '../../../ui/controls/ActionLink';
+import { shortDate } from '../../../ui/figures/dates';
+import { LengthWithin } from '../../../ui/figures/Figures';
+import { PageHead } from '../../../ui/frame/PageHead';
+import { useSystem } from '../../../ui/frame/Providers';
+import { Say } from '../../../ui/feedback/Say';
+import { lyingWords } from '../../../ui/strand/lyingWords';
+import { Thread } from '../../../ui/thread/Thread';
+import { useTask } from '../../../ui/feedback/useTask';
+import { bringBack } from '../actions';
+import { AddsUp } from './AddsUp';
+import { BandSheet } from '../band/BandSheet';
+import { ContradictionPanel } from './ContradictionPanel';
+import { Enough } from './Enough';
+import { EntryMenu } from '../shelf/EntryMenu';
+import { HowMuch } from './HowMuch';
+import { MysteryPanel } from './MysteryPanel';
+import { SampleList } from '../measure/SampleList';
+import { twistInWords } from '../words';
+import styles from './YarnScreen.module.css';
+
+/** Charts are large and none is needed to see how much there is. */
+const LeftChart = dynamic(() => import('./LeftChart'), { ssr: false });
+
+/** One yarn: its thread, how much there is, whether that is enough, and its band. */
+export function YarnScreen({ page }: { page: YarnFront }) {
+  const system = useSystem();
+  const { yarn, pieces, steps, left, history, pictures, promises, like, worked, twists, balance } = page;
+  const present = pieces.filter(({ consumedBy }) => consumedBy === null);
+  const masses = present.flatMap(({ mass }) => mass ?? []);
+  const unweighed = present.length - masses.length;
+  const next = present.find(({ openRunId }) => openRunId !== null) ?? present.find(({ form }) => form === 'hank');
+  const mystery = (!yarn.grist || yarn.grist.guess) && yarn.gone === null && (
+    <MysteryPanel yarn={yarn} pieceId={present[0]?.id ?? null} like={like} />
+  );
+  return (
+    <>
+      <PageHead title={yarn.name} under={<Under yarn={yarn} total={pieceTotal(present)} left={left} />}>
+        {yarn.gone === null && next && (
+          <ActionLink href={next.openRunId ? `/winding/run/${next.openRunId}` : `/winding/plan/${next.id}`}>
+            {next.openRunId ? 'Go on with' : 'Plan to wind'} {next.label.toLowerCase()}
+          </ActionLink>
+        )}
+        {yarn.gone === null && present.some(({ form }) => form !== 'mini skein') && (
+          <ActionLink href={`/minis/new?yarns=${yarn.id}`} quiet>
+            Cut minis
+          </ActionLink>
+        )}
+        {yarn.gone === null && <EntryMenu yarn={yarn} worked={worked} />}
+      </PageHead>
+      {yarn.gone && <GoneNotice yarn={yarn} />}
+      <Thread
+        colourHex={yarn.colourHex}
+        pieces={pieces}
+        steps={steps}
+        takeAs={yarn.name}
+        twist={twistInWords(yarn, system)}
+        twistOf={(id) => twists[id] && lyingWords(twists[id], yarn.ownTwist, system)}
+      />
+      {yarn.grist?.contradiction && (
+        <ContradictionPanel yarn={yarn} contradiction={yarn.grist.contradiction} massG={left?.massG.mean ?? null} />
+      )}
+      {!yarn.grist && mystery}
+      <div className={styles.columns}>
+        <section aria-labelledby="how-much">
+          <h2 id="how-much">How much there is</h2>
+          {left ? (
+            <HowMuch left={left} masses={masses} samples={yarn.samples} fibres={yarn.fibres} />
+          ) : (
+            <Say tone="plain">{whyUnknown(yarn.grist !== null, present.length)}</Say>
+          )}
+          {left && unweighed > 0 && (
+            <Say tone="tight">
+              {unweighed === 1 ? 'One piece is' : `${unweighed} pieces are`} not weighed and not counted here.
+            </Say>
+          )}
+          {yarn.shrinkagePercent !== null && (
+            <p className={styles.note}>
+              It {yarn.shrinkagePercent >= 0 ? 'drew in' : 'grew'} by {Math.abs(yarn.shrinkagePercent).toFixed(1)} % in
+              the wash. Expect the same of what is not washed yet.
+            </p>
+          )}
+        </section>
+        <section aria-labelledby="enough">
+          <h2 id="enough">Is it enough?</h2>
+          {left ? (
+            <Enough yarn={yarn} lengthM={left.lengthM} promises={promises} />
+          ) : (
+            <p>As soon as a length is known, ask here.</p>
+          )}
+        </section>
+        <BandSheet yarn={yarn} pictures={pictures} />
+      </div>
+      {yarn.grist && mystery}
+      {(yarn.samples.length > 0 || history.length > 0) && (
+        <div className={styles.below}>
+          {history.length > 1 && yarn.grist && (
+            <section aria-labelledby="left-over-time">
+              <h2 id="left-over-time">What was left, over time</h2>
+              <p className="visually-hidden">{historyInWords(history, yarn.grist.mean, system)}</p>
+              <div className={styles.chart}>
+                <LeftChart history={history} grist={yarn.grist} colourHex={yarn.colourHex} />
+              </div>
+            </section>
+          )}
+          {history.length > 0 && (
+            <section aria-labelledby="adds-up" style={{ '--yarn': yarn.colourHex } as CSSProperties}>
+              <h2 id="adds-up">Does it add up?</h2>
+              <AddsUp balance={balance} />
+            </section>
+          )}
+          {yarn.samples.length > 0 && (
+            <section aria-labelledby="measured">
+              <h2 id="measured">What was measured</h2>
+              <SampleList samples={yarn.samples} />
+            </section>
+          )}
+        </div>
+      )}
+    </>
+  );
+}
+
+/** Who made it, its lot (which finds all of that lot), what there is and how long that is, and where. */
+function Under({
+  yarn: { maker, dyeLot, place },
+  total,
+  left,
+}: {
+  yarn: YarnFront['yarn'];
+  total: string;
+  left: YarnFront['left'];
+}) {
+  return (
+    <>
+      {maker && `${maker} · `}
+      {dyeLot && (
+        <>
+          <Link href={`/yarns?lot=${encodeURIComponent(dyeLot)}`}>lot {dyeLot}</Link>
+          {' · '}
+        </>
+      )}
+      {total}
+      {left && (
+        <>
+          {', '}
+          <strong className={styles.length}>
+            <LengthWithin m={left.lengthM} />
+          </strong>
+          {left.grist.guess && ' (a guess)'}
+        </>
+      )}
+      {place && ` · ${place}`}
+    </>
+  );
+}
+
+function GoneNotice({ yarn }: { yarn: YarnFront['yarn'] }) {
+  const { busy, problem, run } = useTask();
+  const words = {
+    'put away': 'This yarn is put away: its story is kept, and it is not on the shelf.',
+    deleted: 'This entry was deleted.',
+    merged: 'This entry was merged into another yarn, where its pieces are now.',
+  }[yarn.gone!];
+  return (
+    <Say tone="tight">
+      {words}{' '}
+      <button type="button" className={styles.back} disabled={busy} onClick={() => run(() => bringBack(yarn.id))}>
+        Bring it back
+      </button>{' '}
+      or see <Link href="/yarns/gone">all that is off the shelf</Link>.{' '}
+      {problem && <strong role="alert">{problem}</strong>}
+    </Say>
+  );
+}
+
+function historyInWords(history: YarnFront['history'], gristMPerG: number, system: UnitSystem): string {
+  return history
+    .map(
+      ({ atMs, massG }) =>
+        `${shortDate(new Date(atMs).toISOString())}: ${inWords(lengthFigure(massG * gristMPerG, system))}`,
+    )
+    .join('; ');
+}
+
+function whyUnknown(gristKnown: boolean, present: number): string {
+  if (present === 0) return 'Nothing is left of this yarn.';
+  if (!gristKnown)
+    return 'Nothing on the band tells how long a gram of it is. Its length and mass would, or wraps per inch, its weight class, or a needle size.';
+  return 'Nothing of it has been weighed, and the band does not say what one weighs. Open a piece and weigh it.';
+}

@@ -1,0 +1,57 @@
+'use client';
+
+import { Button } from 'antd';
+import Link from 'next/link';
+import type { GoneYarn } from '../../../server/yarn/entries';
+import { shortDate } from '../../../ui/figures/dates';
+import { Say } from '../../../ui/feedback/Say';
+import { Swatch } from '../../../ui/figures/Swatch';
+import { useTask } from '../../../ui/feedback/useTask';
+import { bringBack } from '../actions';
+import styles from './GoneScreen.module.css';
+
+/** What is off the shelf: put away, deleted, merged. Any of it can come back. */
+export function GoneScreen({ yarns }: { yarns: GoneYarn[] }) {
+  const { busy, problem, run } = useTask();
+  return (
+    <>
+      <p>
+        <Link href="/yarns">The shelf</Link>
+      </p>
+      <h1>Off the shelf</h1>
+      {yarns.length === 0 && (
+        <p className={styles.none}>
+          Nothing is put away. A yarn with a story is never deleted: it is put away, and waits here.
+        </p>
+      )}
+      {problem && (
+        <Say tone="bad" role="alert">
+          {problem}
+        </Say>
+      )}
+      <ul className={styles.yarns}>
+        {yarns.map(({ id, name, maker, dyeLot, colourHex, gone, goneAt, into }) => (
+          <li key={id}>
+            <Swatch hex={colourHex} size={40} />
+            <span>
+              <Link href={`/yarns/${id}`}>{name}</Link>
+              <br />
+              <span className={styles.soft}>
+                {[maker, dyeLot && `lot ${dyeLot}`, `${gone} ${shortDate(goneAt)}`].filter(Boolean).join(' · ')}
+                {into && (
+                  <>
+                    {' '}
+                    into <Link href={`/yarns/${into.id}`}>{into.name}</Link>
+                  </>
+                )}
+              </span>
+            </span>
+            <Button loading={busy} onClick={() => run(() => bringBack(id))} aria-label={`Bring back ${name}`}>
+              Bring it back
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}

@@ -1,0 +1,47 @@
+'use client';
+
+import Link from 'next/link';
+import { useEffect, useState } from 'react';
+import type { ShelfCard, ShelfPage } from '../../../server/yarn/shelf';
+import type { BandForm } from '../../../server/yarn/yarns';
+import { Say } from '../../../ui/feedback/Say';
+
+const TYPING_PAUSE_MS = 250;
+
+/** The same yarn of the same lot may be on the shelf already: then more of it came in, rather than another yarn. */
+export function OnShelfAlready({ values }: { values: BandForm }) {
+  const { maker, line, colourName, dyeLot } = values;
+  const [same, setSame] = useState<ShelfCard | null>(null);
+  const told = [maker, line, colourName].filter((words) => words.trim() !== '').length >= 2;
+
+  useEffect(() => {
+    const asking = setTimeout(() => {
+      if (!told) return setSame(null);
+      const words = [maker, line, colourName, dyeLot].join(' ');
+      void fetch(`/api/shelf?q=${encodeURIComponent(words)}`)
+        .then((answer) => answer.json() as Promise<ShelfPage>)
+        .then(({ cards }) => setSame(cards.find((card) => isSame(card, { maker, line, colourName, dyeLot })) ?? null))
+        .catch(() => setSame(null));
+    }, TYPING_PAUSE_MS);
+    return () => clearTimeout(asking);
+  }, [told, maker, line, colourName, dyeLot]);
+
+  if (!same) return null;
+  return (
+    <Say tone="tight" role="status">
+      {same.name}
+      {same.dyeLot && `, lot ${same.dyeLot}`}, is on the shelf already ({same.total}).{' '}
+      <Link href={`/yarns/${same.id}/more`}>More of it came in</Link>?
+    </Say>
+  );
+}
+
+function isSame(card: ShelfCard, band: Pick<BandForm, 'maker' | 'line' | 'colourName' | 'dyeLot'>): boolean {
+  const plain = (words: string) => words.trim().toLowerCase();
+  const name = [band.line || band.maker, band.colourName].map((words) => words.trim()).filter(Boolean);
+  return (
+    plain(card.name) === plain(name.join(', ')) &&
+    plain(card.maker) === plain(band.maker) &&
+    plain(card.dyeLot) === plain(band.dyeLot)
+  );
+}

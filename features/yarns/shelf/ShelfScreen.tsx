@@ -1,0 +1,178 @@
+'use client';
+
+import { Button, Input, type InputRef } from 'antd';
+import Link from 'next/link';
+import { useEffect, useRef } from 'react';
+import { FIBRE_NAMES } from '../../../core/yarn/fibre';
+import { gristFigure, inWords, lengthFigure } from '../../../core/common/format';
+import { FORMS } from '../../../core/yarn/piece';
+import { ABOUT_WITHIN } from '../../../core/projects/shelfNeed';
+import { WEIGHT_CLASSES } from '../../../core/yarn/weightClass';
+import type { ShelfPage } from '../../../server/yarn/shelf';
+import { ActionLink } from '../../../ui/controls/ActionLink';
+import { PageHead } from '../../../ui/frame/PageHead';
+import { useSystem } from '../../../ui/frame/Providers';
+import { Say } from '../../../ui/feedback/Say';
+import { PieceGlyph } from '../../../ui/thread/PieceGlyph';
+import { ShelfGrid } from './ShelfGrid';
+import styles from './ShelfScreen.module.css';
+import { type Asked, NOTHING_ASKED, type Shelf, useShelf } from './useShelf';
+
+/** What have I got: every yarn as it lies on the shelf, its pieces to scale and in its colour. */
+export function ShelfScreen({
+  page,
+  asked,
+  places,
+  yarns,
+}: {
+  page: ShelfPage;
+  asked: Partial<Asked>;
+  places: string[];
+  yarns: number;
+}) {
+  const shelf = useShelf(page, { ...NOTHING_ASKED, ...asked });
+  const search = useRef<InputRef>(null);
+
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const typing = (event.target as HTMLElement).closest('input, textarea, select');
+      if (event.key !== '/' || typing || event.metaKey || event.ctrlKey || event.altKey) return;
+      event.preventDefault();
+      search.current?.focus();
+    };
+    document.addEventListener('keydown', onKey);
+    return () => document.removeEventListener('keydown', onKey);
+  }, []);
+
+  return (
+    <>
+      <PageHead title="What there is">
+        <Link href="/yarns/gone">Off the shelf</Link>
+        <Link href="/yarns/import">Read a list in</Link>
+        <ActionLink href="/yarns/new">Add a yarn</ActionLink>
+      </PageHead>
+      {yarns === 0 ? (
+        <EmptyShelf />
+      ) : (
+        <>
+          <div className={styles.seek}>
+            <Input
+              ref={search}
+              className={styles.search}
+              placeholder="On its band, or: at least 300 m, wool"
+              aria-label="Search the shelf"
+              aria-describedby="understood"
+              value={shelf.asked.q}
+              onChange={(event) => shelf.ask({ q: event.target.value })}
+              onKeyDown={(event) => {
+                if (event.key !== 'ArrowDown') return;
+                event.preventDefault();
+                document.querySelector<HTMLElement>('[data-shelf-place]')?.focus();
+              }}
+              allowClear
+              size="large"
+              suffix={shelf.asked.q === '' && <kbd aria-hidden="true">/</kbd>}
+            />
+            <Filters shelf={shelf} places={places} />
+          </div>
+          <Found shelf={shelf} />
+          {shelf.unreachable && (
+            <Say tone="bad" role="alert">
+              The app cannot be reached just now. What is shown may not be what you asked for.
+            </Say>
+          )}
+          <ShelfGrid shelf={shelf} />
+        </>
+      )}
+    </>
+  );
+}
+
+const ORDERS = {
+  '': 'newest first',
+  name: 'by name',
+  colour: 'by colour',
+  'most of it': 'most of it first',
+  'least of it': 'least of it first',
+};
+
+function Filters({ shelf: { asked, ask }, places }: { shelf: Shelf; places: string[] }) {
+  const choice = (name: keyof Asked, label: string, options: readonly (readonly [string, string])[]) => (
+    <label className={styles.filter} data-on={asked[name] !== ''}>
+      <span className="visually-hidden">{label}</span>
+      <select value={asked[name]} onChange={(event) => ask({ [name]: event.target.value })}>
+        {options.map(([value, words]) => (
+          <option key={value} value={value}>
+            {words}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+  const on = Object.entries(asked).some(([name, value]) => value !== '' && name !== 'order');
+  return (
+    <div className={styles.filters} role="group" aria-label="Show only">
+      {choice('fibre', 'Fibre', [['', 'any fibre'], ...FIBRE_NAMES.map((name) => [name, name] as const)])}
+      {choice('class', 'Weight class', [
+        ['', 'any class'],
+        ...WEIGHT_CLASSES.map(({ number, name }) => [String(number), `${number} ${name}`] as const),
+      ])}
+      {choice('form', 'Form', [['', 'any form'], ...FORMS.map((form) => [form, `as ${form}`] as const)])}
+      {places.length > 0 &&
+        choice('place', 'Place', [['', 'any place'], ...places.map((place) => [place, place] as const)])}
+      {asked.lot !== '' && (
+        <button
+          type="button"
+          className={styles.lot}
+          onClick={() => ask({ lot: '' })}
+          aria-label={`Not only lot ${asked.lot}`}
+        >
+          lot {asked.lot} ×
+        </button>
+      )}
+      {choice('order', 'Order', Object.entries(ORDERS))}
+      {on && (
+        <Button type="text" onClick={() => ask({ ...NOTHING_ASKED, order: asked.order })}>
+          Show all
+        </Button>
+      )}
+    </div>
+  );
+}
+
+/** How many were found, and how the words were understood. */
+function Found({ shelf: { total, understood, asked } }: { shelf: Shelf }) {
+  const system = useSystem();
+  const { atLeastM, atMostM, aboutMPerG, fibre } = understood;
+  const parts = [
+    atMostM !== null && `at most ${inWords(lengthFigure(atMostM, system))} of it`,
+    atLeastM !== null && `at least ${inWords(lengthFigure(atLeastM, system))} of it`,
+    aboutMPerG !== null && `${inWords(gristFigure(aboutMPerG, system))} within ${Math.round(ABOUT_WITHIN * 100)} %`,
+    fibre !== null && `with ${fibre} in it`,
+  ].filter(Boolean);
+  return (
+    <p id="understood" role="status" className={styles.found}>
+      {total === 0
+        ? `No yarn on the shelf is like that${asked.q ? `: “${asked.q}”` : ''}.`
+        : `${total.toLocaleString('en-GB')} ${total === 1 ? 'yarn' : 'yarns'}`}
+      {parts.length > 0 && ` · ${parts.join(', ')}`}
+    </p>
+  );
+}
+
+function EmptyShelf() {
+  return (
+    <div className={styles.empty}>
+      <svg width={220} height={130} aria-hidden="true">
+        <PieceGlyph form="hank" colourHex="#8a9a86" x={70} y={66} side={118} gone />
+        <PieceGlyph form="cake" colourHex="#b08d57" x={168} y={76} side={92} gone />
+      </svg>
+      <h2>The shelf is empty</h2>
+      <p>Take a hank, its paper band and a scale. Type what the band says, as far as it says anything, and begin.</p>
+      <p className={styles.soft}>
+        Have you kept a list so far? <Link href="/yarns/import">Read it in</Link>. Coming from another machine? An
+        archive can be read in from the <Link href="/logbook">logbook</Link>.
+      </p>
+    </div>
+  );
+}

@@ -1,0 +1,124 @@
+'use client';
+
+import { useCallback, useRef, useState } from 'react';
+import type { ShelfCard, ShelfPage } from '../../../server/yarn/shelf';
+
+/** What the shelf is asked: the words, the filters, the order. Empty strings do not count. */
+export type Asked = Record<'q' | 'fibre' | 'class' | 'form' | 'place' | 'lot' | 'order', string>;
+
+export const NOTHING_ASKED: Asked = { q: '', fibre: '', class: '', form: '', place: '', lot: '', order: '' };
+
+/** Cards come in pages of so many. */
+const PAGE = 24;
+/** Pages that are kept in the browser; those farthest from the eye go first. */
+const MOST_PAGES = 14;
+const TYPING_PAUSE_MS = 90;
+
+export interface Shelf {
+  asked: Asked;
+  ask: (change: Partial<Asked>) => void;
+  total: number;
+  understood: ShelfPage['understood'];
+  /** The card at a place of the list; undefined while it is on its way. */
+  cardAt: (place: number) => ShelfCard | undefined;
+  /** Says what is looked at, so that it is fetched. */
+  look: (first: number, last: number) => void;
+  unreachable: boolean;
+}
+
+interface Found extends Omit<ShelfPage, 'cards'> {
+  /** What was asked for it. */
+  search: string;
+  pages: ReadonlyMap<number, ShelfCard[]>;
+}
+
+/** The shelf as it is searched: what is asked stands in the address, and cards are fetched as they come into sight. */
+export function useShelf(first: ShelfPage, askedFirst: Asked): Shelf {
+  const [asked, setAsked] = useState(askedFirst);
+  const [found, setFound] = useState(() => foundAnew(searchOf(askedFirst), first));
+  const [unreachable, setUnreachable] = useState(false);
+  const latest = useRef(askedFirst);
+  const underWay = useRef(new Set<string>());
+  const typing = useRef<ReturnType<typeof setTimeout>>(undefined);
+
+  // What the server sends anew, after something was changed, stands for what was fetched before.
+  const [seen, setSeen] = useState(first);
+  if (seen !== first) {
+    setSeen(first);
+    setFound(foundAnew(searchOf(askedFirst), first));
+  }
+
+  const load = useCallback(async (page: number) => {
+    const search = searchOf(latest.current);
+    const request = `${search}&from=${page * PAGE}`;
+    if (underWay.current.has(request)) return;
+    underWay.current.add(request);
+    try {
+      const answer = await fetch(`/api/shelf?${request}`);
+      if (!answer.ok) throw new Error(answer.statusText);
+      const came = (await answer.json()) as ShelfPage;
+      // An answer to an earlier question comes too late.
+      if (search !== searchOf(latest.current)) return;
+      setUnreachable(false);
+      setFound((before) => (before.search === search ? withPage(before, page, came) : foundAnew(search, came)));
+    } catch {
+      if (search === searchOf(latest.current)) setUnreachable(true);
+    } finally {
+      underWay.current.delete(request);
+    }
+  }, []);
+
+  const ask = useCallback(
+    (change: Partial<Asked>) => {
+      latest.current = { ...latest.current, ...change };
+      setAsked(latest.current);
+      clearTimeout(typing.current);
+      typing.current = setTimeout(
+        () => {
+          const search = searchOf(latest.current);
+          window.history.replaceState(null, '', search ? `/yarns?${search}` : '/yarns');
+          void load(0);
+        },
+        'q' in change ? TYPING_PAUSE_MS : 0,
+      );
+    },
+    [load],
+  );
+
+  const look = useCallback(
+    (from: number, to: number) => {
+      // While another question waits for its answer, there is nothing to fetch for the old one.
+      if (found.search !== searchOf(latest.current)) return;
+      for (let page = Math.floor(from / PAGE); page <= Math.floor(to / PAGE); page++)
+        if (!found.pages.has(page)) void load(page);
+    },
+    [load, found],
+  );
+
+  return {
+    asked,
+    ask,
+    total: found.total,
+    understood: found.understood,
+    cardAt: (place) => found.pages.get(Math.floor(place / PAGE))?.[place % PAGE],
+    look,
+    unreachable,
+  };
+}
+
+function foundAnew(search: string, { cards, total, understood }: ShelfPage): Found {
+  return { search, total, understood, pages: new Map([[0, cards]]) };
+}
+
+/** With one page more, and without those that lie farthest from it. */
+function withPage(found: Found, page: number, { cards, total, understood }: ShelfPage): Found {
+  const pages = new Map(found.pages).set(page, cards);
+  const farthest = [...pages.keys()].sort((a, b) => Math.abs(b - page) - Math.abs(a - page));
+  for (const far of farthest.slice(0, Math.max(0, pages.size - MOST_PAGES))) pages.delete(far);
+  return { ...found, total, understood, pages };
+}
+
+function searchOf(asked: Asked): string {
+  const given = Object.entries(asked).filter(([, value]) => value !== '');
+  return new URLSearchParams(given).toString();
+}

@@ -1,0 +1,73 @@
+import { z } from 'zod';
+import { InputError } from '../../core/common/inputError';
+import { requireWithin } from '../../core/common/require';
+import { parseNumber, parseQuantity, type Quantity, type UnitSystem } from '../../core/common/units';
+
+/** The building blocks of form schemas: what was typed in, what it means out. */
+
+const LONGEST_TEXT = 400;
+
+/** The largest amounts that can be meant: past them a unit is wrong. */
+const LARGEST: Record<Quantity, number> = { mass: 100_000, length: 1_000_000 };
+
+/** What no paper, drawing or list can show; a note may have lines and tabs. */
+const SHOWN = [/^[^\u0000-\u001f\u007f]*$/, 'this holds signs that cannot be shown'] as const;
+const SHOWN_IN_LINES = [/^[^\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f]*$/, SHOWN[1]] as const;
+
+export const text = z
+  .string()
+  .trim()
+  .max(LONGEST_TEXT, `at most ${LONGEST_TEXT} characters`)
+  .regex(...SHOWN);
+
+export const longText = z
+  .string()
+  .trim()
+  .max(10_000, 'at most 10,000 characters')
+  .regex(...SHOWN_IN_LINES);
+
+export const requestKey = z.string().min(8).max(80);
+
+/** A field read by one of core's own readers; its complaint becomes the field's message. */
+export function read<T>(reader: (typed: string) => T) {
+  return z.string().transform((typed, context): T => {
+    try {
+      return reader(typed);
+    } catch (error) {
+      if (!(error instanceof InputError)) throw error;
+      context.addIssue({ code: 'custom', message: error.message });
+      return z.NEVER;
+    }
+  });
+}
+
+/** The same, where an empty field means "not known". */
+export function readOptional<T>(reader: (typed: string) => T) {
+  return read((typed): T | null => (typed.trim() === '' ? null : reader(typed)));
+}
+
+/** Reads a mass (g) or a length (m) in any unit. */
+export function quantity(kind: Quantity, system: UnitSystem): (typed: string) => number {
+  return (typed) => {
+    const value = parseQuantity(typed, kind, system, '');
+    // Half a milligram or millimetre would be stored as none.
+    if (value < 0.001) throw new InputError('too little to be kept', '');
+    if (value > LARGEST[kind]) throw new InputError('more than one piece of yarn can be; is the unit right?', '');
+    return value;
+  };
+}
+
+/** Reads a whole number within bounds. */
+export function wholeNumber(low: number, high: number): (typed: string) => number {
+  return (typed) => {
+    if (/\.\d{3}$/.test(typed.trim())) throw new InputError('a whole number, without a point', '');
+    const value = parseNumber(typed, '');
+    if (!Number.isInteger(value)) throw new InputError('a whole number', '');
+    return requireWithin(value, low, high, '');
+  };
+}
+
+/** Reads a number within bounds. */
+export function number(low: number, high: number): (typed: string) => number {
+  return (typed) => requireWithin(parseNumber(typed, ''), low, high, '');
+}

@@ -1,0 +1,84 @@
+import { jobTitle } from '../../core/days/jobWords';
+import type { Db } from '../../db/common/connection';
+import { type CalendarEntry, calendarFile } from '../../formats/calendar';
+import { benchTime } from './benchTime';
+import { dayOf } from '../common/days';
+import { type JobCard, jobCards } from './daysPage';
+import { projectsUnderWay } from '../../db/projects/projects';
+import { waits } from './waits';
+
+/** Before an evening begins, and on the morning of a day. */
+const REMIND_MIN = 15;
+
+/** What is settled, due, and ready to be gone on with, for a calendar. */
+export function calendarOf(db: Db, now: Date): string {
+  return calendarFile(calendarEntries(db, now));
+}
+
+function calendarEntries(db: Db, now: Date): CalendarEntry[] {
+  const jobs = jobCards(db, now);
+  const { from } = benchTime(db);
+  const settled = jobs.filter(({ plannedOn, doneOn }) => plannedOn !== null && doneOn === null);
+  const days = [...new Set(settled.map(({ plannedOn }) => plannedOn!))].sort();
+  return [
+    ...days.flatMap((day) =>
+      evening(
+        settled.filter(({ plannedOn }) => plannedOn === day),
+        day,
+        from,
+        now,
+      ),
+    ),
+    ...jobs
+      .filter(({ dueOn, doneOn }) => dueOn !== null && doneOn === null)
+      .map((job) => wholeDay(`job-${job.id}-due`, `Due: ${jobTitle(job)}`, job.dueOn!, '', now)),
+    ...projectsUnderWay(db).flatMap(({ id, name, castOn, dueOn }) => [
+      ...(castOn ? [wholeDay(`project-${id}-cast-on`, `Cast on: ${name}`, castOn, '', now)] : []),
+      ...(dueOn ? [wholeDay(`project-${id}-due`, `Due: ${name}`, dueOn, '', now)] : []),
+    ]),
+    ...waits(db, now).flatMap(({ href, what, yarnName, stage, until }) =>
+      until === null
+        ? []
+        : [
+            wholeDay(
+              `wait${href.replaceAll(/[^a-z0-9]+/gi, '-')}-${what.replaceAll(' ', '-')}`,
+              stage === 'resting' ? `Has rested: ${yarnName}, ${what}` : `Should be dry: ${yarnName}, ${what}`,
+              dayOf(new Date(until)),
+              stage === 'resting' ? 'Wash it, to set its twist.' : 'Weigh it.',
+              now,
+            ),
+          ],
+    ),
+  ];
+}
+
+/** What is settled for one evening, one after another. */
+function evening(jobs: readonly JobCard[], day: string, from: string, now: Date): CalendarEntry[] {
+  const [hours, minutes] = from.split(':').map(Number) as [number, number];
+  let atMin = hours * 60 + minutes;
+  return jobs.map((job): CalendarEntry => {
+    const at = clock(atMin);
+    atMin += job.minutes;
+    return {
+      uid: `job-${job.id}@lazy-acorn`,
+      title: jobTitle(job),
+      day,
+      at,
+      minutes: job.minutes,
+      notes: job.project ? `For ${job.project.name}.` : '',
+      remindMin: REMIND_MIN,
+      changedAt: now,
+    };
+  });
+}
+
+/** Past midnight it would be another day; what is too much stays at its end. */
+function clock(minute: number): string {
+  const within = Math.min(minute, 23 * 60 + 59);
+  const two = (n: number) => String(n).padStart(2, '0');
+  return `${two(Math.floor(within / 60))}:${two(within % 60)}`;
+}
+
+function wholeDay(uid: string, title: string, day: string, notes: string, now: Date): CalendarEntry {
+  return { uid: `${uid}@lazy-acorn`, title, day, at: null, minutes: 0, notes, remindMin: null, changedAt: now };
+}

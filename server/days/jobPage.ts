@@ -1,0 +1,41 @@
+import type { Form } from '../../core/yarn/piece';
+import type { Db } from '../../db/common/connection';
+import { piecesOfYarn, pieceById } from '../../db/yarn/pieces';
+import { projectsUnderWay } from '../../db/projects/projects';
+import { type JobCard, jobCards } from './daysPage';
+import { newestOnShelf } from '../yarn/shelf';
+import { nameOfYarn } from '../yarn/yarnViews';
+import { yarnsById } from '../../db/yarn/yarns';
+
+/** What a job's form chooses from. */
+export interface JobChoices {
+  pieces: { id: number; label: string; form: Form; yarnName: string; colourHex: string }[];
+  projects: { id: number; name: string }[];
+  /** What it could wait for. */
+  others: JobCard[];
+}
+
+const YARNS_OFFERED = 40;
+
+/** @param pieceId that one came with, of whichever yarn it is */
+export function jobChoices(db: Db, now: Date, jobId: number | null, pieceId: number | null): JobChoices {
+  const own = pieceId === null ? undefined : pieceById(db, pieceId);
+  const yarnIds = [...new Set([...(own ? [own.yarnId] : []), ...newestOnShelf(db, YARNS_OFFERED).map(({ id }) => id)])];
+  const yarns = new Map(yarnsById(db, yarnIds).map((yarn) => [yarn.id, yarn]));
+  return {
+    pieces: yarnIds.flatMap((yarnId) =>
+      piecesOfYarn(db, yarnId)
+        .filter(({ consumedBy, id }) => consumedBy === null || id === pieceId)
+        .map(({ id, label, form }) => {
+          const yarn = yarns.get(yarnId)!;
+          return { id, label, form, yarnName: nameOfYarn(yarn), colourHex: yarn.colourHex };
+        }),
+    ),
+    projects: projectsUnderWay(db).map(({ id, name }) => ({ id, name })),
+    others: jobCards(db, now).filter(({ id, doneOn }) => id !== jobId && doneOn === null),
+  };
+}
+
+export function jobCard(db: Db, now: Date, jobId: number): JobCard | undefined {
+  return jobCards(db, now).find(({ id }) => id === jobId);
+}

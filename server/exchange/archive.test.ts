@@ -1,0 +1,411 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import fc from 'fast-check';
+import { InputError } from '../../core/common/inputError';
+import { archiveJsonSchema } from '../../formats/archive';
+import { ternRock } from '../../scripts/ternRock';
+import { ternRockTwist } from '../../scripts/ternRockTwist';
+import { exportArchive } from './archive';
+import { readIn } from '../../tests/support/archiveTesting';
+import { plyWaits } from '../twist/plied';
+import { emptyDatabase, everything, NOW, shelved } from '../../tests/support/serverTesting';
+import { twistHome } from '../twist/twist';
+import { yarnPage } from '../yarn/yarnViews';
+
+const FOLDER = mkdtempSync(path.join(os.tmpdir(), 'lazy-acorn-pictures-'));
+afterAll(() => rmSync(FOLDER, { recursive: true }));
+
+const full = emptyDatabase();
+ternRock(full, NOW);
+const whole = exportArchive(full, FOLDER, NOW);
+const json = JSON.stringify(whole);
+
+/** Reads in what should be refused; tells the complaint and checks that nothing was written. */
+async function refusal(text: string): Promise<{ message: string; path: string }> {
+  const db = emptyDatabase();
+  const before = everything(db);
+  try {
+    await readIn(db, FOLDER, text);
+  } catch (error) {
+    expect(error).toBeInstanceOf(InputError);
+    expect(everything(db)).toBe(before);
+    db.close();
+    return error as InputError;
+  }
+  throw new Error('it was read in');
+}
+
+/** The whole archive with one thing changed. */
+function changed(change: (archive: typeof whole) => void): string {
+  const copy = structuredClone(whole);
+  change(copy);
+  return JSON.stringify(copy);
+}
+
+const PICTURE = {
+  id: 1,
+  operation_id: null,
+  yarn_id: 1,
+  file: '',
+  width: 9,
+  height: 9,
+  added_at: NOW.toISOString(),
+  removed_at: null,
+};
+const merge = (id: number, from_yarn: number, into_yarn: number) => ({
+  id,
+  from_yarn,
+  into_yarn,
+  at: NOW.toISOString(),
+  filled: '[]',
+  undone_at: null,
+});
+
+test('read back into an empty database, everything is equal', async () => {
+  const db = emptyDatabase();
+  expect(await readIn(db, FOLDER, json)).toEqual({
+    yarns: 11,
+    operations: whole.tables.operation.length,
+    already: 0,
+  });
+  expect(JSON.stringify(exportArchive(db, FOLDER, NOW))).toBe(json);
+  for (const { id } of whole.tables.yarn) expect(yarnPage(db, id)).toEqual(yarnPage(full, id));
+});
+
+test('what is added after reading in gets numbers of its own', async () => {
+  const db = emptyDatabase();
+  await readIn(db, FOLDER, json);
+  const { pieceIds } = shelved(db);
+  expect(whole.tables.piece.some(({ id }) => pieceIds.includes(id))).toBe(false);
+});
+
+test('a database that has yarns in it is not read into', async () => {
+  const db = emptyDatabase();
+  shelved(db);
+  const before = everything(db);
+  await expect(readIn(db, FOLDER, json)).rejects.toThrow('empty database');
+  expect(everything(db)).toBe(before);
+});
+
+test('torn anywhere, it is refused', async () => {
+  await fc.assert(
+    fc.asyncProperty(fc.integer({ min: 0, max: json.length - 2 }), async (end) => {
+      expect((await refusal(json.slice(0, end))).message).toMatch('torn');
+    }),
+    { numRuns: 15 },
+  );
+});
+
+test.each([
+  ['another program’s file', JSON.stringify({ yarns: [] }), 'format', /not a Lazy Acorn archive/],
+  ['a list', '[]', '', /./],
+  ['a later version', changed((a) => Object.assign(a, { version: 7 })), 'version', /only versions 1 to 6/],
+  ['a table that nobody knows', changed((a) => Object.assign(a.tables, { cat: [] })), 'tables.cat', /./],
+  ['a missing table', changed((a) => Reflect.deleteProperty(a.tables, 'piece')), 'tables.piece', /./],
+  ['a mass below nothing', changed((a) => (a.tables.yarn[0]!.put_up_mg = -5)), 'tables.yarn.0.put_up_mg', /./],
+  ['half a milligram', changed((a) => (a.tables.yarn[0]!.put_up_mg = 0.5)), 'tables.yarn.0.put_up_mg', /./],
+  ['a piece of no yarn', changed((a) => (a.tables.piece[0]!.yarn_id = 99)), 'tables.piece', /points at a yarn/],
+  ['one id twice', changed((a) => (a.tables.yarn[1]!.id = 1)), 'tables.yarn.1', /contradicts/],
+  [
+    'a mass without a source',
+    changed((a) => (a.tables.operation_piece[0]!.mass_from = null)),
+    'tables.operation_piece.0',
+    /contradicts/,
+  ],
+  [
+    'a way to go on that is none',
+    changed((a) => a.tables.next_way.push({ piece_id: 1, way: '{"use":"somehow"}', chosen_at: NOW.toISOString() })),
+    'tables.next_way.0.way',
+    /no way to go on/,
+  ],
+  [
+    'a setting that cannot be read',
+    changed((a) => (a.tables.setting = [{ name: 'twist limits', value: '{"single":3}' }])),
+    'tables.setting.0',
+    /not a setting/,
+  ],
+  ['a plan that is none', changed((a) => (a.tables.run[0]!.plan = '{}')), 'tables.run.0.plan', /not the plan/],
+  [
+    'an event that is none',
+    changed((a) => (a.tables.run_event[0]!.kind = 'dance')),
+    'tables.run_event.0',
+    /not an event/,
+  ],
+  [
+    'an operation on nothing',
+    changed((a) => (a.tables.operation_piece = a.tables.operation_piece.filter((p) => p.operation_id !== 1))),
+    'tables.operation.0',
+    /no piece/,
+  ],
+  [
+    'holes that are no numbers',
+    changed((a) => (a.tables.swift[0]!.hole_radii_mm = '"far"')),
+    'tables.swift.0.hole_radii_mm',
+    /millimetres/,
+  ],
+  [
+    'a humidity that no room has',
+    changed((a) => (a.tables.operation_piece[0]!.humidity_percent = 120)),
+    'tables.operation_piece.0.humidity_percent',
+    /./,
+  ],
+  [
+    'a care symbol that nobody knows',
+    changed((a) => (a.tables.yarn[0]!.care_symbols = 'wash-lots')),
+    'tables.yarn.0.care_symbols',
+    /known/,
+  ],
+  [
+    'a sample without a length',
+    changed((a) => (a.tables.sample[0]!.length_mm = null)),
+    'tables.sample.0',
+    /contradicts/,
+  ],
+  [
+    'a reel without loops',
+    changed((a) => (a.tables.sample.find(({ how }) => how === 'reel')!.loops = null)),
+    'tables.sample.1',
+    /contradicts/,
+  ],
+  [
+    'a sample of an operation that is not there',
+    changed((a) => (a.tables.sample[0]!.operation_id = 9999)),
+    'tables.sample',
+    /points at a operation/,
+  ],
+  [
+    'a need of nothing',
+    changed((a) => (a.tables.project_need[0]!.need_mm = null)),
+    'tables.project_need.0',
+    /contradicts/,
+  ],
+  [
+    'a need of a project that is not there',
+    changed((a) => (a.tables.project_need[0]!.project_id = 99)),
+    'tables.project_need',
+    /points at a project/,
+  ],
+  [
+    'a due day that no month has',
+    changed((a) => (a.tables.project[0]!.due_on = '2026-02-31')),
+    'tables.project.0.due_on',
+    /./,
+  ],
+  [
+    'a picture’s name that climbs',
+    changed((a) => (a.tables.picture = [{ ...PICTURE, file: '../up.webp' }])),
+    'tables.picture.0.file',
+    /./,
+  ],
+  [
+    'a cake that was wound on nothing',
+    changed((a) => (a.tables.wound_cake[0]!.winder_id = null)),
+    'tables.wound_cake.0',
+    /contradicts/,
+  ],
+  [
+    'a cake of a winder that is not there',
+    changed((a) => (a.tables.wound_cake[0]!.winder_id = 77)),
+    'tables.wound_cake',
+    /points at a winder/,
+  ],
+  [
+    'a counter of no length',
+    changed((a) => (a.tables.counter[0]!.um_per_pulse = 0)),
+    'tables.counter.0.um_per_pulse',
+    /./,
+  ],
+  [
+    'a form that no hand knows',
+    changed((a) => Object.assign(a.tables.hand_form[0]!, { kind: 'elbow' })),
+    'tables.hand_form.0.kind',
+    /./,
+  ],
+  [
+    'a school that nobody teaches',
+    changed((a) => (a.tables.setting = [{ name: 'schools', value: '{"ties":"never"}' }])),
+    'tables.setting.0',
+    /not a setting that is known/,
+  ],
+  [
+    'yarns merged in a ring',
+    changed((a) => (a.tables.yarn_merge = [merge(1, 1, 2), merge(2, 2, 3), merge(3, 3, 1)])),
+    'tables.yarn_merge.0',
+    /in a ring/,
+  ],
+  [
+    'a yarn merged twice',
+    changed((a) => (a.tables.yarn_merge = [merge(1, 1, 2), merge(2, 1, 3)])),
+    'tables.yarn_merge.1',
+    /contradicts/,
+  ],
+  [
+    'columns that are no list',
+    changed((a) => (a.tables.yarn_merge = [{ ...merge(1, 1, 2), filled: '7' }])),
+    'tables.yarn_merge.0.filled',
+    /array/,
+  ],
+])('%s is refused at its place, and nothing is written', async (_, text, path, message) => {
+  const complaint = await refusal(text);
+  expect(complaint.path).toBe(path);
+  expect(complaint.message).toMatch(message);
+});
+
+test('the app publishes how the file is made', () => {
+  const schema = archiveJsonSchema() as {
+    properties: { tables: { properties: object } };
+    additionalProperties: boolean;
+  };
+  expect(schema.additionalProperties).toBe(false);
+  expect(Object.keys(schema.properties.tables.properties).sort()).toEqual(Object.keys(whole.tables).sort());
+});
+
+/** Takes away what came with version 5: the account of twist, plying, practice. */
+function withoutTwist(tables: Record<string, object[]>): void {
+  for (const table of ['strand_left', 'strand_laid', 'next_way', 'ply', 'practice_answer'])
+    Reflect.deleteProperty(tables, table);
+  for (const row of tables.sample!)
+    for (const column of ['turns', 'over_mm', 'leans']) Reflect.deleteProperty(row, column);
+}
+
+test('an archive of version 4 is brought up to date: cakes are as large as they were, and nobody knows how they were laid', async () => {
+  const old = structuredClone(whole) as unknown as { version: number; tables: Record<string, object[]> };
+  old.version = 4;
+  withoutTwist(old.tables);
+  const db = emptyDatabase();
+  await readIn(db, FOLDER, JSON.stringify(old));
+  const again = exportArchive(db, FOLDER, NOW).tables;
+  expect(again.strand_left).toEqual([]);
+  expect(again.sample).toEqual(whole.tables.sample);
+  const wound = whole.tables.wound_cake.map(({ piece_id }) => piece_id);
+  const laid = (tables: typeof again) => tables.strand_laid.filter(({ piece_id }) => wound.includes(piece_id));
+  expect(laid(again)).toHaveLength(wound.length);
+  for (const row of laid(again)) {
+    const before = laid(whole.tables).find(({ piece_id }) => piece_id === row.piece_id)!;
+    expect(row).toMatchObject({ how: 'spindle', direction: null, core_um: before.core_um });
+    // Measured, or by the firmness that cakes have on the whole.
+    expect(Math.abs(row.outer_um! / before.outer_um! - 1)).toBeLessThan(0.06);
+  }
+});
+
+test('what was spun, plied and practised comes back as it was', async () => {
+  const spun = emptyDatabase();
+  ternRock(spun, NOW);
+  ternRockTwist(spun, NOW);
+  const text = JSON.stringify(exportArchive(spun, FOLDER, NOW));
+  const db = emptyDatabase();
+  await readIn(db, FOLDER, text);
+  expect(JSON.stringify(exportArchive(db, FOLDER, NOW))).toBe(text);
+  expect(plyWaits(db, NOW)).toEqual(plyWaits(spun, NOW));
+  expect(twistHome(db).lines).toEqual(twistHome(spun).lines);
+});
+
+test('an archive of version 1 is brought up to date', async () => {
+  const old = structuredClone(whole) as unknown as {
+    version: number;
+    pictures?: unknown;
+    tables: Record<string, object[]>;
+  };
+  old.version = 1;
+  withoutTwist(old.tables);
+  delete old.pictures;
+  const since = [
+    'gauge_stitches_per_10m',
+    'gauge_rows_per_10m',
+    'care_symbols',
+    'place',
+    'like_yarn_id',
+    'trust',
+    'gone',
+  ];
+  for (const column of [...since, 'gone_at', 'batch'])
+    for (const row of old.tables.yarn!) Reflect.deleteProperty(row, column);
+  for (const row of old.tables.operation_piece!) Reflect.deleteProperty(row, 'humidity_percent');
+  for (const table of [
+    'sample',
+    'picture',
+    'yarn_merge',
+    'yarn_merge_piece',
+    'project',
+    'project_need',
+    'project_need_yarn',
+  ])
+    Reflect.deleteProperty(old.tables, table);
+  // Version 1 knew no operation of this kind.
+  const samples = new Set(whole.tables.operation.filter(({ kind }) => kind === 'sample').map(({ id }) => id));
+  old.tables.operation = whole.tables.operation.filter(({ id }) => !samples.has(id));
+  old.tables.operation_piece = old.tables.operation_piece!.filter(
+    (part) => !samples.has((part as { operation_id: number }).operation_id),
+  );
+  const db = emptyDatabase();
+  expect(await readIn(db, FOLDER, JSON.stringify(old))).toMatchObject({ yarns: 11 });
+  expect(yarnPage(db, 6)!.pieces.map(({ label }) => label)).toEqual(
+    yarnPage(full, 6)!.pieces.map(({ label }) => label),
+  );
+  expect(yarnPage(db, 6)!.yarn.samples).toEqual([]);
+});
+
+test('an archive of version 3 is brought up to date: it knew no minis and no reels', async () => {
+  const old = structuredClone(whole) as unknown as { version: number; tables: Record<string, object[]> };
+  old.version = 3;
+  withoutTwist(old.tables);
+  for (const row of old.tables.operation!) Reflect.deleteProperty(row, 'ties_mg');
+  for (const row of old.tables.run!) ['kind', 'job_id'].forEach((column) => Reflect.deleteProperty(row, column));
+  for (const table of ['reel', 'mini_job', 'mini']) Reflect.deleteProperty(old.tables, table);
+  const db = emptyDatabase();
+  await readIn(db, FOLDER, JSON.stringify(old));
+  const again = exportArchive(db, FOLDER, NOW);
+  // How strands were laid nobody had noted then.
+  const { strand_left, strand_laid } = again.tables;
+  expect(JSON.stringify({ ...whole, tables: { ...whole.tables, strand_left, strand_laid } })).toBe(
+    JSON.stringify(again),
+  );
+});
+
+test('an archive of version 2 is brought up to date: its tools, its runs and what was counted', async () => {
+  const old = structuredClone(whole) as unknown as {
+    version: number;
+    tables: Record<string, Record<string, unknown>[]>;
+  };
+  old.version = 2;
+  const { tables } = old;
+  withoutTwist(tables);
+  const drop = (table: string, ...columns: string[]) =>
+    tables[table]!.forEach((row) => columns.forEach((column) => Reflect.deleteProperty(row, column)));
+  const measuredWas = (table: string) =>
+    tables[table]!.forEach((row) => (row.measured = row.measured_figures === '[]' ? 0 : 1));
+  measuredWas('winder');
+  measuredWas('swift');
+  drop('winder', 'turning', 'drive', 'base', 'measured_figures', 'removed_at');
+  drop('swift', 'measured_figures', 'removed_at');
+  drop('scale', 'max_mg', 'known_mg', 'shown_mg', 'measured_figures', 'removed_at');
+  drop('yarn', 'work_from');
+  drop('operation', 'from_end');
+  for (const table of ['hand_form', 'counter', 'setting', 'wound_cake']) Reflect.deleteProperty(tables, table);
+  for (const event of tables.run_event!) {
+    const detail = JSON.parse(event.detail as string) as Record<string, unknown>;
+    if (event.kind === 'mark' && detail.mark === 'knot') {
+      event.kind = 'knot';
+      delete detail.mark;
+    }
+    if (detail.step === 'folded') detail.step = 'strands';
+    event.detail = JSON.stringify(detail);
+  }
+  // Version 2 knew no operation of this kind.
+  const looked = new Set(tables.operation!.filter(({ kind }) => kind === 'inspect').map(({ id }) => id));
+  tables.operation = tables.operation!.filter(({ id }) => !looked.has(id));
+  tables.operation_piece = tables.operation_piece!.filter(({ operation_id }) => !looked.has(operation_id));
+  tables.mark = tables.mark!.filter(({ operation_id }) => !looked.has(operation_id));
+  const db = emptyDatabase();
+  expect(await readIn(db, FOLDER, JSON.stringify(old))).toMatchObject({ yarns: 11 });
+  const again = exportArchive(db, FOLDER, NOW);
+  expect(again.tables.run_event).toEqual(whole.tables.run_event);
+  expect(again.tables.run).toEqual(whole.tables.run);
+  // Which figures were measured is known only of a tool as a whole.
+  expect(again.tables.winder.map(({ measured_figures }) => measured_figures !== '[]')).toEqual(
+    whole.tables.winder.map(({ measured_figures }) => measured_figures !== '[]'),
+  );
+  const fresh = exportArchive(emptyDatabase(), FOLDER, NOW).tables;
+  expect([again.tables.hand_form, again.tables.counter]).toEqual([fresh.hand_form, fresh.counter]);
+});

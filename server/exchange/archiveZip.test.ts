@@ -1,0 +1,328 @@
+import { createWriteStream, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import loadHighs from 'highs';
+import { ZipFile } from 'yazl';
+import yauzl from 'yauzl';
+import type { Db } from '../../db/common/connection';
+import { ARCHIVE_VERSION } from '../../formats/archive';
+import { manyYarns } from '../../scripts/manyYarns';
+import { ternRock } from '../../scripts/ternRock';
+import { ternRockMinis } from '../../scripts/ternRockMinis';
+import { ternRockThread } from '../../scripts/ternRockThread';
+import { ternRockTwist } from '../../scripts/ternRockTwist';
+import { exportArchive, exportZip } from './archive';
+import { readZipIn } from '../../tests/support/archiveTesting';
+import { letGo } from '../yarn/changes';
+import { receiveArchive, takeArchive } from './incoming';
+import { backupFolder, backups, restore } from './backup';
+import { piecesOfYarn } from '../../db/yarn/pieces';
+import { emptyDatabase, everything, goingValues, idOf, NOW, shelved } from '../../tests/support/serverTesting';
+import { yarnFront } from '../logbook/yarnFront';
+
+const FOLDER = mkdtempSync(path.join(os.tmpdir(), 'lazy-acorn-zip-'));
+afterAll(() => rmSync(FOLDER, { recursive: true }));
+const fileOf = (name: string) => path.join(FOLDER, name);
+
+async function zipped(db: Db, name: string): Promise<string> {
+  await pipeline(exportZip(db, fileOf('pictures'), NOW), createWriteStream(fileOf(name)));
+  return fileOf(name);
+}
+
+let demo: Db;
+let demoZip: string;
+beforeAll(async () => {
+  demo = emptyDatabase();
+  ternRock(demo, NOW);
+  ternRockMinis(demo, await loadHighs(), NOW);
+  ternRockTwist(demo, NOW);
+  ternRockThread(demo, NOW);
+  demoZip = await zipped(demo, 'demo.zip');
+});
+
+const documentOf = (db: Db) => JSON.stringify(exportArchive(db, fileOf('pictures'), NOW));
+
+test('the demo goes out as a zip and comes back equal, to the last row', async () => {
+  const db = emptyDatabase();
+  await readZipIn(db, FOLDER, demoZip);
+  expect(documentOf(db)).toBe(documentOf(demo));
+  for (const { id } of demo.prepare('SELECT id FROM yarn').all() as { id: number }[])
+    expect(yarnFront(db, id)).toEqual(yarnFront(demo, id));
+});
+
+test('generated data goes out and comes back equal', async () => {
+  const db = emptyDatabase();
+  manyYarns(db, 300);
+  const again = emptyDatabase();
+  await readZipIn(again, FOLDER, await zipped(db, 'many.zip'));
+  expect(documentOf(again)).toBe(documentOf(db));
+});
+
+test('in place of what is there, nothing of that is left', async () => {
+  const db = emptyDatabase();
+  shelved(db, { line: 'Was here' });
+  await readZipIn(db, FOLDER, demoZip, 'replace');
+  expect(documentOf(db)).toBe(documentOf(demo));
+});
+
+describe('merged', () => {
+  test('beside what is there, every yarn keeps its story; read in twice, nothing is there twice', async () => {
+    const db = emptyDatabase();
+    const mine = shelved(db, { line: 'Mine', masses: ['99'] });
+    const before = yarnFront(db, mine.yarnId);
+    const yarns = demo.prepare('SELECT id, line, colour_name AS colour, created_at AS at FROM yarn').all() as {
+      id: number;
+      line: string;
+      colour: string;
+      at: string;
+    }[];
+    const taken = await readZipIn(db, FOLDER, demoZip, 'merge');
+    expect(taken).toMatchObject({ yarns: yarns.length, already: 0 });
+    expect(yarnFront(db, mine.yarnId)).toEqual(before);
+    for (const { id, line, colour, at } of yarns) {
+      const [here] = db
+        .prepare('SELECT id FROM yarn WHERE line = ? AND colour_name = ? AND created_at = ? ORDER BY id')
+        .all(line, colour, at) as { id: number }[];
+      const [there, came] = [yarnFront(demo, id)!, yarnFront(db, here!.id)!];
+      expect(came.balance.cameInG).toBeCloseTo(there.balance.cameInG, 9);
+      expect(came.pieces.map(({ label, mass, faults }) => [label, mass, faults])).toEqual(
+        there.pieces.map(({ label, mass, faults }) => [label, mass, faults]),
+      );
+      expect(came.steps.map(({ kind }) => kind)).toEqual(there.steps.map(({ kind }) => kind));
+      expect(Object.values(came.twists)).toEqual(Object.values(there.twists));
+    }
+    expect(db.pragma('foreign_key_check')).toEqual([]);
+    const counts = everything(db);
+    expect(await readZipIn(db, FOLDER, demoZip, 'merge')).toEqual({ yarns: 0, operations: 0, already: yarns.length });
+    expect(everything(db)).toBe(counts);
+  });
+
+  test('into a database that it came from: only what was added since comes along', async () => {
+    const db = emptyDatabase();
+    await readZipIn(db, FOLDER, demoZip);
+    shelved(db, { line: 'Came later' });
+    const target = emptyDatabase();
+    await readZipIn(target, FOLDER, demoZip);
+    expect(await readZipIn(target, FOLDER, await zipped(db, 'later.zip'), 'merge')).toMatchObject({ yarns: 1 });
+    expect(target.prepare("SELECT count(*) AS n FROM yarn WHERE line = 'Came later'").get()).toEqual({ n: 1 });
+  });
+});
+
+/** A zip with these files in it. */
+async function madeOf(files: Record<string, string | Buffer>, name = 'bad.zip'): Promise<string> {
+  const zip = new ZipFile();
+  for (const [file, content] of Object.entries(files)) zip.addBuffer(Buffer.from(content), file);
+  zip.end();
+  await pipeline(zip.outputStream, createWriteStream(fileOf(name)));
+  return fileOf(name);
+}
+
+async function unpacked(file: string): Promise<Record<string, Buffer>> {
+  const files: Record<string, Buffer> = {};
+  await new Promise<void>((resolve, reject) =>
+    yauzl.open(file, { lazyEntries: true }, (error, zip) => {
+      if (error) return reject(error);
+      zip.on('end', resolve);
+      zip.on('entry', (entry: yauzl.Entry) =>
+        zip.openReadStream(entry, (problem, stream) => {
+          if (problem) return reject(problem);
+          const chunks: Buffer[] = [];
+          stream.on('data', (chunk: Buffer) => chunks.push(chunk));
+          stream.on('end', () => {
+            files[entry.fileName] = Buffer.concat(chunks);
+            zip.readEntry();
+          });
+        }),
+      );
+      zip.readEntry();
+    }),
+  );
+  return files;
+}
+
+/** Replaces a name in a zip by another of the same length, as only a forger would. */
+function renamed(file: string, from: string, to: string): string {
+  const bytes = readFileSync(file).toString('latin1').replaceAll(from, to);
+  writeFileSync(fileOf('renamed.zip'), bytes, 'latin1');
+  return fileOf('renamed.zip');
+}
+
+describe('refused with the reason, and nothing is written', () => {
+  const refusal = async (file: string) => {
+    const db = emptyDatabase();
+    const before = everything(db);
+    const error = await readZipIn(db, FOLDER, file).then(
+      () => null,
+      (refused: Error & { path: string }) => refused,
+    );
+    expect(everything(db)).toBe(before);
+    expect(error).not.toBeNull();
+    expect(readdirSync(FOLDER)).not.toContain('staging');
+    return error!;
+  };
+  let files: Record<string, Buffer>;
+  beforeAll(async () => {
+    files = await unpacked(demoZip);
+  });
+  const withLine = (table: string, change: (rows: Record<string, unknown>[]) => void) => {
+    const name = `tables/${table}.jsonl`;
+    const rows = files[name]!.toString()
+      .split('\n')
+      .filter(Boolean)
+      .map((line) => JSON.parse(line) as Record<string, unknown>);
+    change(rows);
+    const head = JSON.parse(files['archive.json']!.toString()) as { rows: Record<string, number> };
+    head.rows[table] = rows.length;
+    return {
+      ...files,
+      [name]: rows.map((row) => `${JSON.stringify(row)}\n`).join(''),
+      'archive.json': JSON.stringify(head),
+    };
+  };
+
+  test.each([0.02, 0.3, 0.7, 0.999])('torn after %d of it', async (share) => {
+    const whole = readFileSync(demoZip);
+    writeFileSync(fileOf('torn.zip'), whole.subarray(0, Math.floor(whole.length * share)));
+    expect((await refusal(fileOf('torn.zip'))).message).toMatch(/torn/);
+  });
+
+  test('a byte that fell over in the middle', async () => {
+    const whole = Buffer.from(readFileSync(demoZip));
+    const at = whole.indexOf('tables/run_event.jsonl') + 60;
+    whole.fill(0xaa, at, at + 40);
+    writeFileSync(fileOf('fallen.zip'), whole);
+    expect((await refusal(fileOf('fallen.zip'))).message).toMatch(/torn|size|no JSON/);
+  });
+
+  test('another program’s zip', async () => {
+    expect((await refusal(await madeOf({ 'readme.txt': 'hello' }))).message).toMatch(/none of ours/);
+    expect((await refusal(await madeOf({ 'archive.json': '{"format":"other"}' }))).message).toMatch(/not a Lazy Acorn/);
+  });
+
+  test('a newer version', async () => {
+    const head = JSON.parse(files['archive.json']!.toString()) as object;
+    const newer = { ...files, 'archive.json': JSON.stringify({ ...head, version: ARCHIVE_VERSION + 1 }) };
+    expect((await refusal(await madeOf(newer))).message).toMatch(/only versions 1 to/);
+  });
+
+  test('names that climb out of it, or into the system', async () => {
+    const good = await madeOf({ ...files, 'pictures/0123456789abcdef0123456789abcdef01234567.webp': 'x' }, 'named.zip');
+    const name = 'pictures/0123456789abcdef0123456789abcdef01234567.webp';
+    for (const forged of [
+      '../../../../../../../../../../../../../../tmp/evil.web',
+      '/etc/passwd.................................webpweb',
+    ])
+      expect(
+        (await refusal(renamed(good, name, forged.padEnd(name.length, 'x').slice(0, name.length)))).message,
+      ).toMatch(/climbs out|none of ours/);
+    // What its name promises is what is in it.
+    expect((await refusal(good)).message).toMatch(/not the one that its name says/);
+  });
+
+  test('one file twice', async () => {
+    const zip = new ZipFile();
+    for (const [file, content] of Object.entries(files)) zip.addBuffer(content, file);
+    zip.addBuffer(files['tables/yarn.jsonl']!, 'tables/yarn.jsonl');
+    zip.end();
+    await pipeline(zip.outputStream, createWriteStream(fileOf('twice.zip')));
+    expect(await refusal(fileOf('twice.zip'))).toMatchObject({ path: 'tables/yarn.jsonl' });
+  });
+
+  test('more than a gigabyte, packed small', async () => {
+    // The directory says how large each file will be: what promises so much is refused before it is unpacked.
+    const bytes = Buffer.from(readFileSync(demoZip));
+    const at = bytes.lastIndexOf('tables/yarn.jsonl') - 46;
+    expect(bytes.readUInt32LE(at)).toBe(0x02014b50);
+    bytes.writeUInt32LE(1024 * 1024 * 1024, at + 24);
+    writeFileSync(fileOf('bomb.zip'), bytes);
+    expect((await refusal(fileOf('bomb.zip'))).message).toMatch(/larger than any we know/);
+  });
+
+  test('a row too many or too few, twice the same number, a line that is no row', async () => {
+    const few = {
+      ...files,
+      'tables/piece.jsonl': files['tables/piece.jsonl']!.toString().split('\n').slice(1).join('\n'),
+    };
+    expect((await refusal(await madeOf(few))).message).toMatch(/rows were written|points at/);
+    const twice = withLine('yarn', (rows) => (rows[1]!.id = rows[0]!.id));
+    expect(await refusal(await madeOf(twice))).toMatchObject({ path: 'tables.yarn.1' });
+    const broken = { ...files, 'tables/yarn.jsonl': `{"id":1,\n${files['tables/yarn.jsonl']!.toString()}` };
+    expect(await refusal(await madeOf(broken))).toMatchObject({ path: 'tables.yarn.0' });
+  });
+
+  test('pieces that come of themselves, entries that undo what came later, jobs that wait for themselves', async () => {
+    const ring = withLine('operation_piece', (rows) => {
+      const out = rows.find(({ side, operation_id }) => side === 'out' && Number(operation_id) > 5)!;
+      rows.push({ ...out, operation_id: 1, side: 'in' });
+    });
+    expect((await refusal(await madeOf(ring))).message).toMatch(/come of itself/);
+    const undo = withLine('operation', (rows) => {
+      const one = rows.find(({ kind }) => kind === 'undo')!;
+      one.undoes = Math.max(...rows.map(({ id }) => Number(id)));
+    });
+    expect((await refusal(await madeOf(undo))).message).toMatch(/undoes one that came after|contradicts/);
+    const jobs = withLine('job_after', (rows) => {
+      const [first] = rows as [Record<string, unknown>];
+      rows.push({ ...first, job_id: first.after_id, after_id: first.job_id });
+    });
+    expect((await refusal(await madeOf(jobs))).message).toMatch(/wait for one another/);
+  });
+});
+
+describe('handed in, looked at, taken over', () => {
+  const streamOf = (file: string) => Readable.from([readFileSync(file)]) as AsyncIterable<Uint8Array>;
+
+  test('a preview tells what is in it; merged, and taken back by the snapshot from before', async () => {
+    const file = fileOf('user.sqlite');
+    const pictures = fileOf('user-pictures');
+    const db = emptyDatabase();
+    shelved(db, { line: 'Mine' });
+    const before = documentOf(db);
+    const preview = await receiveArchive(db, file, streamOf(demoZip), NOW);
+    const yarns = (demo.prepare('SELECT count(*) AS n FROM yarn').get() as { n: number }).n;
+    expect(preview).toMatchObject({ yarns, fresh: yarns, already: 0, empty: false });
+    expect(preview.names[0]).toEqual({ name: expect.any(String) as string, already: false });
+    expect(documentOf(db)).toBe(before);
+
+    const taken = await takeArchive(db, { file, pictures }, preview.token, 'merge', NOW);
+    expect(taken).toMatchObject({ yarns, before: expect.stringContaining('before import') as string });
+    expect(documentOf(db)).not.toBe(before);
+    await expect(takeArchive(db, { file, pictures }, preview.token, 'merge', NOW)).rejects.toThrow(/choose it again/);
+
+    await restore(db, backupFolder(file), taken.before!, new Date(NOW.getTime() + 1000));
+    expect(documentOf(db)).toBe(before);
+    expect(backups(backupFolder(file)).map(({ why }) => why)).toEqual(['before restore', 'before import']);
+  });
+
+  test('a document of an earlier kind is taken as well; what is no archive is refused', async () => {
+    const db = emptyDatabase();
+    const file = fileOf('other.sqlite');
+    writeFileSync(fileOf('whole.json'), documentOf(demo));
+    const preview = await receiveArchive(db, file, streamOf(fileOf('whole.json')), NOW);
+    expect(preview.empty).toBe(true);
+    await takeArchive(db, { file, pictures: fileOf('p') }, preview.token, 'replace', NOW);
+    expect(documentOf(db)).toBe(documentOf(demo));
+    writeFileSync(fileOf('no.json'), 'no');
+    await expect(receiveArchive(db, file, streamOf(fileOf('no.json')), NOW)).rejects.toThrow(/torn/);
+    await expect(receiveArchive(db, file, Readable.from([]), NOW)).rejects.toThrow(/torn/);
+    await expect(takeArchive(db, { file, pictures: fileOf('p') }, '../../etc', 'merge', NOW)).rejects.toThrow(
+      /not here/,
+    );
+  });
+
+  test('what was done since a snapshot is gone with going back to it, and back with going back again', async () => {
+    const file = fileOf('third.sqlite');
+    const db = emptyDatabase();
+    const { yarnId } = shelved(db, { line: 'Mine' });
+    const preview = await receiveArchive(db, file, streamOf(demoZip), NOW);
+    const { before } = await takeArchive(db, { file, pictures: fileOf('p') }, preview.token, 'replace', NOW);
+    const later = new Date(NOW.getTime() + 5000);
+    const kept = await restore(db, backupFolder(file), before!, later);
+    const [piece] = piecesOfYarn(db, yarnId);
+    idOf(letGo(db, piece!.id, goingValues(), 'metric', later));
+    await restore(db, backupFolder(file), kept.name, new Date(NOW.getTime() + 9000));
+    expect(documentOf(db)).toBe(documentOf(demo));
+  });
+});

@@ -1,0 +1,116 @@
+import { fibresInWords } from '../../core/yarn/fibre';
+import { InputError } from '../../core/common/inputError';
+import type { Db } from '../../db/common/connection';
+import { rowsForCsv } from '../../db/exchange/csv';
+import { insertOperation, insertPart } from '../../db/yarn/operations';
+import { pieceById } from '../../db/yarn/pieces';
+import { CSV_FIELDS, CSV_FIELD_NAMES, type CsvField } from '../../formats/yarnCsv';
+import { csvLines, type CsvTableName } from '../../formats/tablesCsv';
+import type { NewWeighings } from './csvRead';
+import { heavy } from './heavy';
+import { toMg } from '../common/whole';
+import { undoOperation } from '../yarn/pieces';
+import { allYarnIds } from '../../db/yarn/yarns';
+import { yarnPage, type YarnPage } from '../yarn/yarnViews';
+
+/** Tables as they leave the app; lists of numbers and flags are put as words there. */
+export function* csvOf(db: Db, table: CsvTableName | 'yarns'): Generator<string> {
+  if (table === 'yarns') yield* yarnsCsv(db);
+  else yield* csvLines(table, flagged(rowsForCsv(db, table)));
+}
+
+function* flagged(rows: Iterable<Record<string, string | number | null>>) {
+  for (const { undone, ...row } of rows) yield undone === undefined ? row : { ...row, undone: undone === 1 };
+}
+
+/** Yarns in the columns that the app's own import reads. */
+function* yarnsCsv(db: Db): Generator<string> {
+  const columns = CSV_FIELD_NAMES.map((field) => CSV_FIELDS[field].label);
+  const rows = function* () {
+    for (const id of allYarnIds(db)) {
+      const cells = yarnCells(yarnPage(db, id)!);
+      yield Object.fromEntries(CSV_FIELD_NAMES.map((field) => [CSV_FIELDS[field].label, cells[field]]));
+    }
+  };
+  yield* csvLines('yarns', rows(), columns);
+}
+
+function yarnCells({ yarn, pieces }: YarnPage): Record<CsvField, string> {
+  const present = pieces.filter(({ consumedBy }) => consumedBy === null);
+  // One line tells of one form; what else there is of the yarn is among the pieces.
+  const form = present[0]?.form ?? pieces[0]?.form ?? 'hank';
+  const same = present.filter((piece) => piece.form === form);
+  const text = (value: number | null, unit = '') => (value === null ? '' : `${value}${unit}`);
+  return {
+    maker: yarn.maker,
+    line: yarn.line,
+    colourName: yarn.colourName,
+    colourHex: yarn.colourHex,
+    dyeLot: yarn.dyeLot,
+    fibres: fibresInWords(yarn.fibres),
+    putUpMass: text(yarn.putUpG, ' g'),
+    putUpLength: text(yarn.putUpM, ' m'),
+    weightClass: text(yarn.weightClass),
+    wpi: text(yarn.wpi),
+    needle: text(yarn.needleMm, ' mm'),
+    hook: text(yarn.hookMm, ' mm'),
+    gauge: yarn.gauge
+      ? `${yarn.gauge.stitchesPer10Cm} sts${yarn.gauge.rowsPer10Cm === null ? '' : ` x ${yarn.gauge.rowsPer10Cm} rows`} to 10 cm`
+      : '',
+    plies: text(yarn.plies),
+    twistDirection: yarn.twistDirection ?? '',
+    twist: text(yarn.turnsPerM, ' t/m'),
+    care: yarn.care,
+    place: yarn.place,
+    notes: yarn.notes,
+    form,
+    count: String(Math.max(1, same.length)),
+    masses: same.every(({ mass }) => mass?.from === 'scale')
+      ? same.map(({ mass }) => `${mass!.massG} g`).join('; ')
+      : '',
+    loop: text(same[0]?.loopM ? same[0].loopM * 100 : null, ' cm'),
+  };
+}
+
+/**
+ * Adds weighings that come from elsewhere, all of them or none.
+ *
+ * @returns the entries that were made
+ * @throws InputError with the place of the one that cannot be
+ */
+export function addWeighings(db: Db, weighings: NewWeighings, now: Date): number[] {
+  const isThere = new Map<number, boolean>();
+  const there = (id: number) => isThere.get(id) ?? isThere.set(id, pieceById(db, id)?.consumedBy === null).get(id)!;
+  return db
+    .transaction(() =>
+      weighings.map(({ pieceId, massG, tareG, scaleStepG, humidityPercent, at, note }, i) => {
+        if (!there(pieceId)) throw new InputError('this piece is not there', `${i}.pieceId`);
+        if (at !== undefined && at > now.toISOString()) throw new InputError('that has not been yet', `${i}.at`);
+        const operationId = insertOperation(db, { kind: 'weigh', at: at ?? now.toISOString(), note });
+        insertPart(db, {
+          operationId,
+          pieceId,
+          side: 'on',
+          massMg: Math.max(1, toMg(massG)),
+          massFrom: 'scale',
+          tareMg: toMg(tareG),
+          resolutionMg: Math.max(1, toMg(scaleStepG)),
+          humidityPercent,
+        });
+        return operationId;
+      }),
+    )
+    .immediate();
+}
+
+/** Weighings of a list, read in a thread of its own. */
+export function weighingsOfCsv(bytes: Uint8Array, signal?: AbortSignal): Promise<NewWeighings> {
+  return heavy('list of weighings', bytes, { signal });
+}
+
+/** Takes back entries that were added together. */
+export function undoAll(db: Db, operationIds: readonly number[], now: Date): number {
+  return db
+    .transaction(() => [...operationIds].reverse().filter((id) => undoOperation(db, id, now).ok).length)
+    .immediate();
+}

@@ -1,0 +1,94 @@
+import { Worker } from 'node:worker_threads';
+import { InputError } from '../../core/common/inputError';
+import { NotPossible } from '../common/result';
+import type { HeavyTold } from './heavyThread';
+import type { HeavyInput, HeavyName, HeavyOutput } from './heavyWork';
+import { NOBODY_WAITS, Turns } from '../common/turns';
+
+/** One core for them, the other for everybody else. */
+const turns = new Turns(1);
+/** Whoever comes when so many wait already would wait for too long. */
+const MOST_WAITING = 40;
+/** No list or sheet takes longer, unless something is wrong with it. */
+const USUAL_SECONDS = 20;
+const LIMITS = { maxOldGenerationSizeMb: 700 };
+
+/** Where a thread begins: it learns to read TypeScript, then loads what it does. The build need not know of it. */
+const BEGIN = `require('tsx/cjs'); require(require('node:path').join(process.cwd(), 'server', 'exchange', 'heavyThread.ts'));`;
+
+/**
+ * Does heavy work in a thread of its own, while the server answers others. The thread is ended at its limit, or as soon
+ * as the asker has gone.
+ *
+ * @throws InputError where the work refuses its input, or takes longer or more memory than it may
+ */
+export async function heavy<Name extends HeavyName>(
+  name: Name,
+  input: HeavyInput<Name>,
+  { seconds = USUAL_SECONDS, signal }: { seconds?: number; signal?: AbortSignal },
+): Promise<HeavyOutput<Name>> {
+  if (turns.queue >= MOST_WAITING)
+    throw new NotPossible('too many have asked for something large; try again in a moment');
+  return turns.inTurn(() => inThread(name, input, seconds, signal), signal);
+}
+
+/** A thread that has done its work waits for the next: to begin one takes longer than most works. */
+let spare: Worker | undefined;
+
+function thread(): Worker {
+  const ready = spare ?? begun();
+  spare = undefined;
+  return ready;
+}
+
+function begun(): Worker {
+  const worker = new Worker(BEGIN, { eval: true, resourceLimits: LIMITS });
+  // Whatever ends it while nobody has given it work is nobody's error; and it keeps nobody from ending the app.
+  worker
+    .on('error', () => undefined)
+    .once('exit', () => {
+      if (spare === worker) spare = undefined;
+    });
+  worker.unref();
+  return worker;
+}
+
+function inThread<Name extends HeavyName>(
+  name: Name,
+  input: HeavyInput<Name>,
+  seconds: number,
+  signal?: AbortSignal,
+): Promise<HeavyOutput<Name>> {
+  return new Promise((resolve, reject) => {
+    const worker = thread();
+    const end = (settle: () => void, next: 'wait' | 'end') => {
+      clearTimeout(limit);
+      signal?.removeEventListener('abort', gone);
+      worker.off('message', told).off('error', broke);
+      if (next === 'wait') spare = worker;
+      else void worker.terminate();
+      settle();
+    };
+    const refuse = (error: Error) => end(() => reject(error), 'end');
+    const gone = () => refuse(new NotPossible(NOBODY_WAITS));
+    const limit = setTimeout(
+      () => refuse(new InputError(`this takes longer than the ${seconds} seconds it may; ask for less`, '')),
+      seconds * 1000,
+    );
+    signal?.addEventListener('abort', gone);
+    const told = (answer: HeavyTold) =>
+      end(() => {
+        if ('value' in answer) resolve(answer.value as HeavyOutput<Name>);
+        else if ('refused' in answer) reject(new InputError(answer.refused.message, answer.refused.path));
+        else reject(Object.assign(new Error(answer.failed), answer.code !== undefined && { code: answer.code }));
+      }, 'wait');
+    const broke = (error: Error & { code?: string }) =>
+      refuse(
+        error.code === 'ERR_WORKER_OUT_OF_MEMORY'
+          ? new InputError('this takes more memory than it may; ask for less', '')
+          : error,
+      );
+    worker.on('message', told).on('error', broke);
+    worker.postMessage({ name, input });
+  });
+}

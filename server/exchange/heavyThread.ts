@@ -1,0 +1,22 @@
+/** The thread that heavy work is done in, one after another. */
+import { parentPort } from 'node:worker_threads';
+import { InputError } from '../../core/common/inputError';
+import { HEAVY_WORK, type HeavyName } from './heavyWork';
+
+/** What came of a work. */
+export type HeavyTold =
+  { value: unknown } | { refused: { message: string; path: string } } | { failed: string; code?: string };
+
+parentPort!.on('message', ({ name, input }: { name: HeavyName; input: never }) => {
+  void Promise.resolve()
+    .then((): unknown => HEAVY_WORK[name](input))
+    .then((value): HeavyTold => ({ value }), complaint)
+    .then((told) => parentPort!.postMessage(told));
+});
+
+function complaint(error: unknown): HeavyTold {
+  if (error instanceof InputError) return { refused: { message: error.message, path: error.path } };
+  if (!(error instanceof Error)) return { failed: String(error) };
+  // By its code the trouble of a disk is known.
+  return { failed: error.stack ?? error.message, ...('code' in error && { code: String(error.code) }) };
+}

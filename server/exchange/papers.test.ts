@@ -1,0 +1,96 @@
+import loadHighs from 'highs';
+import { ternRock } from '../../scripts/ternRock';
+import { ternRockMinis } from '../../scripts/ternRockMinis';
+import { ternRockThread } from '../../scripts/ternRockThread';
+import { cutMapDrawing } from '../minis/drawings';
+import { labelSheet, slipOf } from './labels';
+import { runPaper, runSheet, storyPaper, storyPdf } from './papers';
+import { runsUnderWay } from '../days/today';
+import { emptyDatabase, NOW } from '../../tests/support/serverTesting';
+import { yarnFront } from '../logbook/yarnFront';
+
+// A thread is begun for the first of them, on a machine that may be busy.
+jest.setTimeout(60_000);
+
+const db = emptyDatabase();
+beforeAll(async () => {
+  ternRock(db, NOW);
+  ternRockMinis(db, await loadHighs(), NOW);
+  ternRockThread(db, NOW);
+});
+const plain = (words: string) => words.replaceAll('\u00a0', ' ');
+const ORIGIN = 'http://127.0.0.1:4310';
+const pages = (pdf: Buffer) => pdf.toString('latin1').match(/\/Type \/Page\b/g)!.length;
+const yarnOf = (line: string) => (db.prepare('SELECT id FROM yarn WHERE line = ?').get(line) as { id: number }).id;
+
+test('a run sheet has the setting of the swift, the turns of each cake, and what to look to', async () => {
+  const run = runsUnderWay(db).find(({ kind }) => kind === 'wind')!;
+  const paper = runPaper(db, run.id, 'metric', ORIGIN);
+  const figures = paper.blocks.find(({ kind }) => kind === 'figures');
+  expect(figures).toMatchObject({ figures: [{ label: 'on Umbrella swift' }, {}, {}, {}] });
+  const table = paper.blocks.find(({ kind }) => kind === 'table');
+  expect(table!.kind === 'table' && table!.rows).toHaveLength(3);
+  expect(paper.url).toBe(`${ORIGIN}/winding/run/${run.id}`);
+  const pdf = await runSheet(db, run.id, 'metric', ORIGIN);
+  expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');
+  expect(pages(pdf)).toBe(1);
+  expect(() => runPaper(db, 999, 'metric', ORIGIN)).toThrow(/no such winding/);
+});
+
+test('a story has every entry of the yarn and where every gram went', async () => {
+  const id = yarnOf('Breakwater');
+  const paper = storyPaper(db, id, 'metric', ORIGIN);
+  const words = plain(JSON.stringify(paper.blocks));
+  for (const part of [
+    'Gannet Lane Dyehouse',
+    'To the lifeboat station',
+    'unexplained',
+    '14 g',
+    'cake 2 (47 g), cake 3',
+  ])
+    expect(words).toContain(part);
+  const done = paper.blocks.filter(({ kind }) => kind === 'table')[2]!;
+  const entries = db
+    .prepare(
+      `SELECT count(DISTINCT o.id) AS n FROM operation o JOIN operation_piece op ON op.operation_id = o.id JOIN piece p ON p.id = op.piece_id WHERE p.yarn_id = ?`,
+    )
+    .get(id) as { n: number };
+  expect(done.kind === 'table' && done.rows).toHaveLength(entries.n);
+  expect(pages(await storyPdf(db, id, 'imperial', ORIGIN))).toBeLessThan(4);
+  expect(plain(JSON.stringify(storyPaper(db, id, 'imperial', ORIGIN).blocks))).not.toMatch(/\d (g|m)\b/);
+});
+
+test('every yarn’s story can be printed', async () => {
+  for (const { id } of db.prepare('SELECT id FROM yarn').all() as { id: number }[])
+    expect((await storyPdf(db, id, 'metric', ORIGIN)).length).toBeGreaterThan(4000);
+});
+
+test('a slip has more than a label: how it was wound, from where it is worked, its knots', async () => {
+  const [cake] = yarnFront(db, yarnOf('Causeway'))!.pieces.filter(({ label }) => label === 'Cake 3');
+  const { lines, url } = slipOf(db, cake!.id, 'metric', ORIGIN);
+  const words = plain(lines.join(' | '));
+  expect(words).toMatch(/wound 2026-03-05 on Small winder/);
+  expect(words).toMatch(/work it from the centre/);
+  expect(words).toMatch(/knot at \d+ m from the inner end/);
+  expect(url).toBe(`${ORIGIN}/pieces/${cake!.id}`);
+  for (const sheet of ['a4-slips', 'letter-slips', 'a4-tags', 'letter-tags']) {
+    const pdf = await labelSheet(db, { pieces: String(cake!.id), sheet }, 'metric', ORIGIN);
+    expect(pages(pdf)).toBe(1);
+  }
+});
+
+test('a cut map stands by itself, with as many minis as the plan makes, to scale', () => {
+  const job = db.prepare('SELECT id, plan FROM mini_job ORDER BY id LIMIT 1').get() as { id: number; plan: string };
+  const plan = JSON.parse(job.plan) as { parents: { counts: number[][]; massG: number }[] };
+  const svg = cutMapDrawing(db, job.id, 'metric');
+  const minis = plan.parents.flatMap(({ counts }) => counts.flat()).reduce((sum, count) => sum + count, 0);
+  expect(svg.match(/rx="5"/g)).toHaveLength(minis);
+  const most = Math.max(...plan.parents.map(({ massG }) => massG));
+  const widths = [...svg.matchAll(/<rect x="([\d.]+)"[^>]*?width="([\d.]+)"/g)].map(
+    ([, x, width]) => Number(x) + Number(width),
+  );
+  expect(Math.max(...widths)).toBeLessThanOrEqual(980.1);
+  expect(Math.max(...widths)).toBeGreaterThan((980 * plan.parents[0]!.massG) / most - 400);
+  expect(svg).not.toMatch(/[^&]&[^a-z]/);
+  expect(() => cutMapDrawing(db, 999, 'metric')).toThrow(/no such plan/);
+});

@@ -1,0 +1,224 @@
+import { careInWords } from '../../core/yarn/care';
+import { fibresInWords } from '../../core/yarn/fibre';
+import { fineMassFigure, gristFigure, inWords, lengthFigure, massFigure, sizeFigure } from '../../core/common/format';
+import { InputError } from '../../core/common/inputError';
+import { takeOffSteps } from '../../core/winding/run';
+import { DIFFERENCES, GOINGS } from '../../core/yarn/threadBalance';
+import type { UnitSystem } from '../../core/common/units';
+import type { Db } from '../../db/common/connection';
+import { findOperations } from '../../db/logbook/logbook';
+import type { Paper } from '../../formats/paper';
+import { dayOf } from '../common/days';
+import { heavy } from './heavy';
+import { fonts } from './labels';
+import { linesOf, type LogLine } from '../logbook/logbook';
+import { runPage } from '../winding/runEvents';
+import { yarnFront } from '../logbook/yarnFront';
+
+/**
+ * A winding's run sheet, for the wall at the bench: how the swift is set, where to stop, what to look to.
+ *
+ * @throws InputError where there is no such run
+ */
+export async function runSheet(
+  db: Db,
+  runId: number,
+  system: UnitSystem,
+  origin: string,
+  signal?: AbortSignal,
+): Promise<Buffer> {
+  return printed(runPaper(db, runId, system, origin), system, signal);
+}
+
+async function printed(paper: Paper, system: UnitSystem, signal?: AbortSignal): Promise<Buffer> {
+  const size = system === 'imperial' ? 'LETTER' : 'A4';
+  return Buffer.from(await heavy('paper', { paper, fonts: fonts(), size }, { signal }));
+}
+
+export function runPaper(db: Db, runId: number, system: UnitSystem, origin: string): Paper {
+  const run = runPage(db, runId);
+  if (!run) throw new InputError('there is no such winding', 'id');
+  const { plan } = run;
+  const turns = (mean: number) => String(Math.round(mean));
+  const tools = [...new Set(plan.cakes.map(({ tool }) => tool.name))].join(' and ');
+  return {
+    title: `Wind ${run.pieceLabel.toLowerCase()} of ${run.yarnName}`,
+    under: `${inWords(massFigure(plan.mass.massG, system))}, ${inWords(lengthFigure(plan.mass.massG * plan.gristMPerG, system))}, on ${tools}. Begun ${dayOf(new Date(run.startedAt))}.`,
+    colourHex: run.colourHex,
+    url: `${origin}/winding/run/${runId}`,
+    blocks: [
+      {
+        kind: 'figures',
+        figures: [
+          ...(plan.swift ? [{ number: swiftFigure(plan.swift, system), label: `on ${plan.swift.name}` }] : []),
+          ...plan.cakes.slice(0, 5).map(({ crankTurns, name }, i) => ({
+            number: turns(crankTurns.mean),
+            label: `turns, then stop${plan.cakes.length > 1 ? `: ${name || run.labels[i]!.toLowerCase()}` : ''}`,
+          })),
+        ],
+      },
+      {
+        kind: 'table',
+        head: ['Cake', 'Turns', 'Give or take', 'Mass', 'Length', 'Counted'],
+        rows: plan.cakes.map(({ name, crankTurns, massG, lengthM }, i) => [
+          name || run.labels[i]!.toLowerCase(),
+          turns(crankTurns.mean),
+          `± ${turns(crankTurns.sd * 1.645)}`,
+          inWords(massFigure(massG, system)),
+          inWords(lengthFigure(lengthM, system)),
+          '',
+        ]),
+        widths: [2, 1, 1.3, 1.2, 1.2, 1.6],
+      },
+      ...(plan.faults.length > 0
+        ? [
+            { kind: 'heading' as const, words: 'On the way' },
+            ...plan.faults.map(({ kind, atM }) => ({
+              kind: 'text' as const,
+              words: `${kind} after about ${inWords(lengthFigure(atM, system))}`,
+            })),
+          ]
+        : []),
+      { kind: 'heading', words: 'Look to' },
+      {
+        kind: 'ticks',
+        items: [
+          'The clamp holds, the guide arm is out and clicked in, the end is seated.',
+          'Gently for the first dozen turns; then steadily. Even tension matters, speed does not.',
+          'At a snag, stop and spread the strands at the corner. Note where.',
+          'Slow down for the last few metres.',
+          ...takeOffSteps('winder', plan.schools.slip).map((step) => OFF_WORDS[step] ?? step),
+          'Weigh each cake, and log it.',
+        ],
+      },
+      {
+        kind: 'text',
+        soft: true,
+        words: 'Fingers, hair, sleeves and cords stay away from what spins. Unplug a motor before clearing its gears.',
+      },
+    ],
+  };
+}
+
+const OFF_WORDS: Record<string, string> = {
+  'inner end': 'First free the inner end and pull it clear.',
+  lift: 'Lift it from beneath.',
+  hole: 'Leave the hole open.',
+  'outer end': 'Tuck the outer end under a few strands.',
+  slip: 'Put the slip in the hole.',
+};
+
+function swiftFigure(
+  { setting }: NonNullable<NonNullable<ReturnType<typeof runPage>>['plan']['swift']>,
+  system: UnitSystem,
+): string {
+  if (setting === null) return '–';
+  if ('hole' in setting) return setting.hole === null ? '–' : `hole ${setting.hole}`;
+  return inWords(sizeFigure('openDiameterMm' in setting ? setting.openDiameterMm : setting.gapMm, system));
+}
+
+/** A yarn's full story: its band, how much there is, what was done, and where every gram went. */
+export async function storyPdf(
+  db: Db,
+  yarnId: number,
+  system: UnitSystem,
+  origin: string,
+  signal?: AbortSignal,
+): Promise<Buffer> {
+  return printed(storyPaper(db, yarnId, system, origin), system, signal);
+}
+
+const MOST_ENTRIES = 500;
+
+export function storyPaper(db: Db, yarnId: number, system: UnitSystem, origin: string): Paper {
+  const page = yarnFront(db, yarnId);
+  if (!page) throw new InputError('there is no such yarn', 'id');
+  const { yarn, pieces, left, balance } = page;
+  const mass = (g: number) => inWords(fineMassFigure(g, system));
+  const length = (m: number) => inWords(lengthFigure(m, system));
+  const band: [string, string][] = [
+    ['Maker', yarn.maker],
+    ['Dye lot', yarn.dyeLot],
+    ['Fibre', fibresInWords(yarn.fibres)],
+    [
+      'One is',
+      [yarn.putUpG && inWords(massFigure(yarn.putUpG, system)), yarn.putUpM && length(yarn.putUpM)]
+        .filter(Boolean)
+        .join(', '),
+    ],
+    [
+      'Grist',
+      yarn.grist ? `${inWords(gristFigure(yarn.grist.mean, system))}${yarn.grist.guess ? ' (a guess)' : ''}` : '',
+    ],
+    ['Needle', yarn.needleMm ? `${yarn.needleMm} mm` : ''],
+    ['Care', careInWords(yarn.careSymbols) || yarn.care],
+    ['Place', yarn.place],
+    ['Notes', yarn.notes],
+  ];
+  const entries = linesOf(db, findOperations(db, { yarnId }, MOST_ENTRIES)).reverse();
+  const there = pieces.filter(({ consumedBy }) => consumedBy === null);
+  return {
+    title: yarn.name,
+    under: left
+      ? `${there.length} ${there.length === 1 ? 'piece' : 'pieces'}, ${length(left.lengthM.mean)} ± ${length((left.lengthM.high90 - left.lengthM.low90) / 2)}`
+      : 'how much there is, nobody has measured',
+    colourHex: yarn.colourHex,
+    url: `${origin}/yarns/${yarnId}`,
+    blocks: [
+      { kind: 'heading', words: 'Its band' },
+      { kind: 'table', head: ['', ''], rows: band.filter(([, value]) => value !== ''), widths: [1, 4] },
+      { kind: 'heading', words: 'What there is' },
+      {
+        kind: 'table',
+        head: ['Piece', 'Mass', 'Length', 'Along it'],
+        rows: there.map(({ label, mass: fact, lengthM, faults }) => [
+          label,
+          fact ? `${mass(fact.massG)}${fact.from === 'band' ? ' by the band' : ''}` : 'not weighed',
+          lengthM ? length(lengthM.mean) : '',
+          faults.map(({ kind, atM }) => `${kind} at ${length(atM)}`).join(', '),
+        ]),
+        widths: [1.4, 1.4, 1, 2],
+      },
+      { kind: 'heading', words: 'What was done' },
+      {
+        kind: 'table',
+        head: ['When', 'What', 'Notes'],
+        rows: entries.map((entry) => [
+          entry.at.slice(0, 10),
+          doneWords(entry, mass),
+          entry.live ? entry.note : 'undone',
+        ]),
+        widths: [1, 2.6, 2.4],
+      },
+      { kind: 'heading', words: 'Where every gram went' },
+      {
+        kind: 'table',
+        head: ['', ''],
+        rows: [
+          ['came in', mass(balance.cameInG)],
+          ['is there', mass(balance.thereG)],
+          ...GOINGS.filter((going) => balance.wentG[going] > 0).map((going) => [going, mass(balance.wentG[going])]),
+          ...DIFFERENCES.filter((difference) => Math.abs(balance.differsG[difference]) > 0.05).map((difference) => [
+            difference,
+            `${balance.differsG[difference] < 0 ? '+' : '−'}${mass(Math.abs(balance.differsG[difference]))}`,
+          ]),
+        ],
+        widths: [2, 3],
+      },
+    ],
+  };
+}
+
+function doneWords({ kind, pieces, went }: LogLine, mass: (g: number) => string): string {
+  const on = (side: 'in' | 'out' | 'on') =>
+    pieces
+      .filter((piece) => piece.side === side)
+      .slice(0, 6)
+      .map(({ label, mass: fact }) => `${label.toLowerCase()}${fact ? ` (${mass(fact.massG)})` : ''}`)
+      .join(', ');
+  const words = kind === 'receive' ? 'came in' : kind;
+  const sides = [on('in'), on('out')].filter(Boolean).join(' into ');
+  return [words, sides || on('on'), went?.massG ? mass(went.massG) : '', went?.why ?? '', went?.project?.name ?? '']
+    .filter(Boolean)
+    .join(': ');
+}

@@ -1,0 +1,93 @@
+import {
+  type EstimateAnswer,
+  type FullAnswer,
+  howFull,
+  howGood,
+  type SnagAnswer,
+  type TimeAnswer,
+  whatSnags,
+  whereTimeGoes,
+  type WindingTold,
+} from '../../core/logbook/benchAnswers';
+import type { TimedWinding } from '../../core/days/jobMinutes';
+import { turnsOn, woundParts } from '../../core/winding/run';
+import type { Db } from '../../db/common/connection';
+import { namedParts } from '../../db/logbook/logbook';
+import { loggedRuns, type RunRow } from '../../db/winding/runs';
+import { yarnsById } from '../../db/yarn/yarns';
+import { stateOf } from '../winding/runEvents';
+import { readPlan } from '../winding/runPlan';
+import { storyOf } from './runStory';
+import { fromMg } from '../common/whole';
+import { nameOfYarn } from '../yarn/yarnViews';
+
+/** What the windings of late say: where the time goes, what snags, how full cakes are, how good estimates are. */
+export interface BenchAnswers {
+  windings: number;
+  /** The day of the oldest of them. */
+  since: string | null;
+  time: TimeAnswer | null;
+  snags: SnagAnswer[];
+  full: FullAnswer[];
+  turns: EstimateAnswer | null;
+  mass: EstimateAnswer | null;
+}
+
+/** Older ones are of another hand. */
+const WINDINGS_REMEMBERED = 60;
+const WINDINGS_TIMED = 12;
+
+export function benchAnswers(db: Db): BenchAnswers {
+  const runs = loggedRuns(db, 'wind', WINDINGS_REMEMBERED).reverse();
+  const told = runs.map((run) => toldOf(db, run));
+  const cakes = told.flatMap((winding) => winding.cakes);
+  return {
+    windings: told.length,
+    since: runs[0]?.endedAt ?? null,
+    time: whereTimeGoes(told),
+    snags: whatSnags(told),
+    full: howFull(told),
+    turns: howGood(cakes.map(({ plannedTurns, turns }) => ({ told: plannedTurns, was: turns }))),
+    mass: howGood(cakes.map(({ plannedG, massG }) => ({ told: plannedG, was: massG }))),
+  };
+}
+
+/** How long the windings of late took, before, during and after. */
+export function timedWindings(db: Db): TimedWinding[] {
+  return loggedRuns(db, 'wind', WINDINGS_TIMED).map((run) => {
+    const { lengthM, story } = toldOf(db, run);
+    const { turning, stopped, resting, preparing, finishing } = story.spentMs;
+    return { lengthM, windingMin: (turning + stopped + resting) / 60_000, aboutMin: (preparing + finishing) / 60_000 };
+  });
+}
+
+function toldOf(db: Db, run: RunRow): WindingTold {
+  const plan = readPlan(run.plan);
+  const state = stateOf(db, run);
+  const made = namedParts(db, [run.operationId!]).filter(({ side }) => side === 'out');
+  const [yarn] = yarnsById(
+    db,
+    made.slice(0, 1).map(({ yarnId }) => yarnId),
+  );
+  const cakes = woundParts(state).flatMap((part, i): WindingTold['cakes'] => {
+    const planned = plan.cakes[part];
+    const massMg = made[i]?.massMg ?? null;
+    if (!planned || massMg === null) return [];
+    return [
+      {
+        tool: planned.tool.name,
+        maxG: planned.tool.maxMassG,
+        massG: fromMg(massMg),
+        plannedG: planned.massG,
+        turns: turnsOn(state, part),
+        plannedTurns: Math.round(planned.crankTurns.mean),
+      },
+    ];
+  });
+  return {
+    story: storyOf(db, run),
+    yarn: yarn ? nameOfYarn(yarn) : '',
+    lengthM: cakes.reduce((sum, { massG }) => sum + massG, 0) * plan.gristMPerG,
+    cakes,
+  };
+}

@@ -1,0 +1,71 @@
+import { ternRock } from '../../scripts/ternRock';
+import { ternRockThread } from '../../scripts/ternRockThread';
+import { putAway } from '../yarn/entries';
+import { findAll } from './findAll';
+import { emptyDatabase, idOf, NOW } from '../../tests/support/serverTesting';
+
+const db = emptyDatabase();
+ternRock(db, NOW);
+ternRockThread(db, NOW);
+const titles = (words: string) => findAll(db, words).map(({ kind, title }) => `${kind}: ${title}`);
+
+test('a yarn by any of its words, from their beginnings', () => {
+  expect(titles('breakw')).toEqual(['yarn: Breakwater, Deep water']);
+  expect(titles('deep gannet')).toEqual(['yarn: Breakwater, Deep water']);
+});
+
+test('a piece by its label and its yarn’s words, or by its number', () => {
+  expect(titles('breakwater cake 5')).toContain('piece: Cake 5 of Breakwater, Deep water');
+  expect(titles('cake 2 breakw').filter((title) => title.startsWith('piece'))).toEqual([
+    'piece: Cake 2 of Breakwater, Deep water',
+  ]);
+  const { id } = db
+    .prepare(
+      "SELECT p.id FROM piece p JOIN yarn y ON y.id = p.yarn_id WHERE p.label = 'Cone 1' AND y.line = 'Undyed lace'",
+    )
+    .get() as { id: number };
+  expect(findAll(db, String(id))).toContainEqual(
+    expect.objectContaining({ href: `/pieces/${id}`, title: 'Cone 1 of Undyed lace, Raw', about: 'used up' }),
+  );
+});
+
+test('a note, a project, a tool, a job, a place of the app', () => {
+  expect(titles('lifeboat')).toEqual(['entry: To the lifeboat station, for hats.']);
+  expect(titles('pilot')).toContain('project: Pilot’s pullover');
+  expect(titles('umbrella')).toContain('tool: Umbrella swift');
+  expect(titles('oil the')).toContain('job: Oil the large winder');
+  expect(titles('backup')).toEqual(['place: Take it along']);
+  expect(titles('snapshot')).toEqual(['place: Take it along']);
+});
+
+test('a yarn off the shelf is found as that', () => {
+  const { id } = db.prepare("SELECT id FROM yarn WHERE line = 'Undyed lace'").get() as { id: number };
+  idOf(putAway(db, id, NOW));
+  expect(findAll(db, 'undyed lace')).toContainEqual(
+    expect.objectContaining({ title: 'Undyed lace, Raw', about: 'off the shelf: put away' }),
+  );
+});
+
+test.each(['', '   ', '"', "'); DROP TABLE yarn; --", '%', '*', 'NEARQ(', '\u0000'])(
+  '%j finds nothing, and breaks nothing',
+  (words) => {
+    expect(
+      findAll(db, words).filter(
+        ({ kind }) => kind !== 'project' && kind !== 'tool' && kind !== 'minis' && kind !== 'job' && kind !== 'yarn',
+      ),
+    ).toEqual([]);
+  },
+);
+
+test('every place that is offered is a page', async () => {
+  const { readdirSync } = await import('node:fs');
+  const pages = readdirSync('app', { recursive: true })
+    .map(String)
+    .filter((file) => file.endsWith('page.tsx'))
+    .map((file) => `/${file.replace(/\/?page\.tsx$/, '')}`);
+  const places = ['to', 'add', 'n', 'p', 'w', 'b', 'm', 't', 'd', 'l', 'r', 'y']
+    .flatMap((words) => findAll(db, words))
+    .filter(({ kind }) => kind === 'place');
+  expect(places.length).toBeGreaterThan(8);
+  for (const { href } of places) expect(pages).toContain(href);
+});

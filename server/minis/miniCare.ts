@@ -1,0 +1,76 @@
+import { z } from 'zod';
+import { InputError } from '../../core/common/inputError';
+import type { UnitSystem } from '../../core/common/units';
+import type { Db } from '../../db/common/connection';
+import { miniJobById, miniOfPiece, minisOfJob, setKit } from '../../db/minis/minis';
+import { pieceById, type PieceRow, wetBy } from '../../db/yarn/pieces';
+import { goneThrough } from '../yarn/changes';
+import { enterOnce, pieceThere } from '../yarn/entering';
+import { longText, quantity, readOptional, requestKey } from '../common/fields';
+import { attempt, NotPossible, type Saved } from '../common/result';
+import { weighedMass, weighingFields } from '../common/weighing';
+import { fromMg } from '../common/whole';
+
+function dryForm(system: UnitSystem) {
+  return z.strictObject({
+    requestKey,
+    pieceIds: z.array(z.int().positive()).min(1),
+    /** Of each, in the same order; empty: not weighed yet. */
+    masses: z.array(readOptional(quantity('mass', system))),
+    ...weighingFields(system),
+    /** They are heavier than before, and that is so. */
+    sure: z.boolean(),
+    note: longText,
+  });
+}
+export type DryForm = z.input<ReturnType<typeof dryForm>>;
+
+/** Heavier by more than this share than before: it may be damp still. */
+const DAMP_FROM = 0.03;
+
+/** Keeps what dyed or washed minis weigh, now that they are dry. */
+export function weighDried(db: Db, input: unknown, system: UnitSystem, now: Date): Saved {
+  return enterOnce(db, dryForm(system), input, (form) => {
+    const weighed = form.pieceIds.flatMap((id, i) => {
+      const massG = form.masses[i] ?? null;
+      if (massG === null) return [];
+      const piece = stillThere(db, id);
+      if (wetBy(db, id) === null) throw new InputError('this one is weighed already', `masses.${i}`);
+      const mass = weighedMass(massG, form, `masses.${i}`);
+      const beforeG = piece.massMg === null ? null : fromMg(piece.massMg);
+      if (beforeG !== null && !form.sure && fromMg(mass.massMg) > beforeG * (1 + DAMP_FROM) + form.scaleResolutionG)
+        throw new InputError(`it was ${Number(beforeG.toFixed(1))} g before: still damp?`, `masses.${i}`);
+      return [{ piece, mass }];
+    });
+    if (weighed.length === 0) throw new InputError('weigh at least one', 'masses.0');
+    return goneThrough(db, weighed, { ...form, kind: 'weigh' }, now);
+  });
+}
+
+function stillThere(db: Db, pieceId: number): PieceRow {
+  const piece = pieceThere(db, pieceId, 'one of these is');
+  if (!miniOfPiece(db, pieceId)) throw new NotPossible('one of these is no mini');
+  return piece;
+}
+
+/** Packs these minis into one kit of a job; with none, the kit is taken apart again. */
+export function packKit(db: Db, jobId: number, kit: number, pieceIds: readonly number[]): Saved {
+  return attempt(z.null(), null, () =>
+    db
+      .transaction(() => {
+        if (!miniJobById(db, jobId)) throw new NotPossible('there is no such plan');
+        const minis = minisOfJob(db, jobId);
+        for (const id of pieceIds) {
+          const mini = minis.find(({ pieceId }) => pieceId === id);
+          if (!mini) throw new NotPossible('one of these is not of this plan');
+          if (mini.kit !== null && mini.kit !== kit)
+            throw new NotPossible(`one of these is in kit ${mini.kit} already`);
+          if (pieceById(db, id)?.consumedBy !== null) throw new NotPossible('one of these is not there any more');
+        }
+        for (const { pieceId } of minis.filter((mini) => mini.kit === kit)) setKit(db, pieceId, null);
+        for (const id of pieceIds) setKit(db, id, kit);
+        return jobId;
+      })
+      .immediate(),
+  );
+}

@@ -1,0 +1,349 @@
+import { z } from 'zod';
+import type { FollowedRun } from '../../core/common/following';
+import { type Fault, faultsAfter } from '../../core/yarn/faults';
+import { gramsPerLoopByGrist } from '../../core/minis/miniLoops';
+import { cutsAlong } from '../../core/minis/cutMap';
+import type { Estimate } from '../../core/common/estimate';
+import { InputError } from '../../core/common/inputError';
+import type { LoopMass } from '../../core/minis/gramsPerLoop';
+import {
+  leftPlaces,
+  loopMassOf,
+  loopsOn,
+  massOfMini,
+  minisMade,
+  type MiniRunState,
+  weighingNow,
+} from '../../core/minis/miniRun';
+import type { Form } from '../../core/yarn/piece';
+import { fits } from '../../core/minis/minis';
+import type { UnitSystem } from '../../core/common/units';
+import type { Db } from '../../db/common/connection';
+import { insertMini, loopsLastWeighed, miniJobById } from '../../db/minis/minis';
+import { insertOperation, insertUsedUp } from '../../db/yarn/operations';
+import { pieceById, type PieceRow } from '../../db/yarn/pieces';
+import { endRun, insertRun, openRunOfPiece, runById } from '../../db/winding/runs';
+import { enterOnce, pieceThere, putPiece } from '../yarn/entering';
+import { longText, quantity, readOptional, requestKey } from '../common/fields';
+import { type MiniJobPlan, readMiniJobPlan } from './miniJobPlan';
+import { miniYarns } from './miniParents';
+import { miniStateOf } from './miniRunEvents';
+import { type MiniRunPlan, readMiniRunPlan } from './miniRunPlan';
+import { keepMarks } from '../yarn/faults';
+import { attempt, NotPossible, type Saved } from '../common/result';
+import { type RunFrame, runFrame } from '../winding/runEvents';
+import { keepLaidLoops, keepLeft, layingWay, leavingWay, miniWays } from '../yarn/strandWays';
+import { weighedMass, type WeighedMass, weighingFields } from '../common/weighing';
+import { fromMg, toMg, toMm } from '../common/whole';
+
+/** Begins to count the minis of one parent of a job; goes on with the open run if there is one. */
+export function startMiniRun(db: Db, jobId: number, pieceId: number, now: Date): Saved {
+  return attempt(z.null(), null, () =>
+    db
+      .transaction(() => {
+        const job = miniJobById(db, jobId);
+        if (!job) throw new NotPossible('there is no such plan');
+        const open = openRunOfPiece(db, pieceId);
+        if (open && open.jobId === jobId) return open.id;
+        if (open) throw new NotPossible('it is on the bench for something else; finish that first');
+        const plan = JSON.stringify(runPlanOf(db, readMiniJobPlan(job.plan), pieceId));
+        return insertRun(db, { pieceId, kind: 'minis', jobId, plan, startedAt: now.toISOString() });
+      })
+      .immediate(),
+  );
+}
+
+/** How far a loop that was learned may be from the next skein's, as a share. */
+const LEARNED_SD = 0.02;
+
+function runPlanOf(db: Db, job: MiniJobPlan, pieceId: number): MiniRunPlan {
+  const planned = job.parents.find((parent) => parent.pieceId === pieceId);
+  if (!planned) throw new NotPossible('this skein is not in the plan');
+  const yarn = miniYarns(db, [planned.yarnId])[0];
+  const parent = yarn?.parents.find((each) => each.pieceId === pieceId)?.parent;
+  if (!yarn || !parent) throw new NotPossible('this skein is not there any more');
+  const demands = job.sizes.map(({ id, massG }) => ({ id, massG, count: 0 }));
+  const segmentsG = asItWeighsNow(planned, parent.massG);
+  const segments = segmentsG.map((massG, segment) => ({ parent: 0, parentId: String(pieceId), segment, massG }));
+  const unlimited = { demands: demands.map((each) => ({ ...each, count: Infinity })), cutLossG: job.cutLossG };
+  if (!fits(planned.counts, segments, unlimited))
+    throw new NotPossible('it weighs less now than when this was planned; plan it anew');
+  const cuts = cutsAlong(segments, planned.counts, { demands, cutLossG: job.cutLossG });
+  let made = 0;
+  const left: MiniRunPlan['left'] = [];
+  const minis: MiniRunPlan['minis'] = [];
+  for (const cut of cuts) {
+    if (cut.kind === 'mini') {
+      const size = job.sizes[cut.demand]!;
+      const { massG, toleranceG } = size;
+      const mayHoldKnot = planned.holdsKnot[cut.segment]!;
+      minis.push({ sizeId: size.id, name: size.name, massG, toleranceG, segment: cut.segment, mayHoldKnot });
+      made += 1;
+    } else left.push({ afterMini: made, massG: cut.toG - cut.fromG, knots: cut.knotsG.length });
+  }
+  if (minis.length === 0) throw new NotPossible('nothing is to be cut from this skein');
+  const { grist } = parent;
+  const form = { loopM: job.reel.loopM, spreadMm: job.reel.spreadMm, strandMm: yarn.strandMm };
+  const learned = loopsLastWeighed(db, planned.yarnId, job.reel.id);
+  const byLearned: Estimate | null = learned
+    ? { mean: fromMg(learned.massMg) / learned.loops, sd: (LEARNED_SD * fromMg(learned.massMg)) / learned.loops }
+    : null;
+  const lengthM = parent.massG * grist.mean;
+  return {
+    parent: {
+      massG: parent.massG,
+      resolutionG: parent.resolutionG,
+      byBand: pieceById(db, pieceId)!.massFrom === 'band',
+    },
+    gristMPerG: grist.mean,
+    gristSdMPerG: grist.sd,
+    strandMm: yarn.strandMm,
+    reel: job.reel,
+    fromEnd: planned.fromEnd,
+    faults: parent.faults
+      .map(({ kind, atM }) => ({
+        kind,
+        atM: Math.min(lengthM, Math.max(0, planned.fromEnd === 'inner' ? atM : lengthM - atM)),
+      }))
+      .sort((a, b) => a.atM - b.atM),
+    segmentsG,
+    cutLossG: job.cutLossG,
+    tiesG: job.tiesG,
+    next: job.asked.next,
+    gramsPerLoop: byLearned ?? gramsPerLoopByGrist(form, grist, minis[0]!.massG),
+    learnedFrom: learned?.minis ?? 0,
+    minis,
+    left,
+  };
+}
+
+/** The stretches of a skein that was weighed again since: what it lost or gained is of the last one. */
+function asItWeighsNow({ segmentsG, massG }: MiniJobPlan['parents'][number], nowG: number): number[] {
+  const last = segmentsG.length - 1;
+  return segmentsG.map((each, i) => (i === last ? Math.max(0.001, each + nowG - massG) : each));
+}
+
+/** Everything that the screen of a counting starts from. */
+export interface MiniRunPage extends RunFrame, FollowedRun<MiniRunState> {
+  jobId: number;
+  jobName: string;
+  plan: MiniRunPlan;
+  /** How the strand will have left and been laid, most likely. */
+  ways: ReturnType<typeof miniWays>;
+}
+
+export function miniRunPage(db: Db, runId: number): MiniRunPage | undefined {
+  const found = runFrame(db, runId, 'minis');
+  if (!found) return undefined;
+  const { run, frame } = found;
+  const job = miniJobById(db, run.jobId!)!;
+  const plan = readMiniRunPlan(run.plan);
+  return {
+    ...frame,
+    jobId: job.id,
+    jobName: job.name,
+    plan,
+    state: miniStateOf(db, run),
+    ways: miniWays(db, { form: frame.form, fromEnd: plan.fromEnd, reel: plan.reel.kind }),
+  };
+}
+
+function logForm(system: UnitSystem) {
+  return z.strictObject({
+    requestKey,
+    /** What is left at each place where something was to be left, in the order of the yarn; empty: nothing. */
+    left: z.array(z.strictObject({ mass: readOptional(quantity('mass', system)), kept: z.boolean() })).max(999),
+    /** What was cut off at the ends, and what went into ties; empty: as it was reckoned. */
+    ends: readOptional(quantity('mass', system)),
+    ties: readOptional(quantity('mass', system)),
+    ...weighingFields(system),
+    note: longText,
+    /** How the strand left the parent, and how it was laid round the reel. */
+    leaving: leavingWay,
+    laid: layingWay,
+  });
+}
+export type MiniLogForm = z.input<ReturnType<typeof logForm>>;
+
+/** Logs a counting: its parent becomes the minis and what is left of it, with ends and ties told apart. */
+export function logMiniRun(db: Db, runId: number, input: unknown, system: UnitSystem, now: Date): Saved {
+  return enterOnce(db, logForm(system), input, (form) => {
+    const run = runById(db, runId);
+    if (run?.kind !== 'minis' || run.endedAt !== null) throw new NotPossible('these minis are logged already');
+    const row = pieceThere(db, run.pieceId, 'the piece is');
+    const plan = readMiniRunPlan(run.plan);
+    const state = miniStateOf(db, run);
+    const made = minisMade(state);
+    if (made.length === 0) throw new NotPossible('no mini was made; give it up instead');
+    const places = leftPlaces(plan);
+    const left = form.left.map(({ mass, kept }, i) => ({
+      afterMini: places[i] ?? plan.minis.length,
+      kept,
+      mass: mass === null ? null : weighedMass(mass, form, `left.${i}.mass`),
+    }));
+    const thrownMg = left.reduce((sum, { mass, kept }) => sum + (mass && !kept ? mass.massMg : 0), 0);
+    const endsMg = toMg(form.ends ?? made.length * (plan.cutLossG - plan.tiesG));
+    const tiesMg = toMg(form.ties ?? made.length * plan.tiesG);
+    const learned = loopMassOf(plan, state, plan.parent);
+    requireNotMore(row, left, state, learned);
+    const operationId = insertOperation(db, {
+      kind: 'split',
+      at: now.toISOString(),
+      note: form.note,
+      wasteMg: endsMg + thrownMg,
+      tiesMg,
+      requestKey: form.requestKey,
+      fromEnd: plan.fromEnd,
+    });
+    insertUsedUp(db, operationId, row);
+    keepLeft(db, operationId, { form: row.form, fromEnd: plan.fromEnd }, form.leaving, 'leaving');
+    const cut: Cut = {
+      operationId,
+      jobId: run.jobId!,
+      row,
+      plan,
+      state,
+      learned,
+      made,
+      left,
+      humidity: form.humidity,
+      laid: form.laid,
+    };
+    const pieces = along(cut);
+    const faults = faultsAlong(cut, pieces);
+    pieces.forEach((piece, i) => {
+      if (piece.kind === 'mini') keepMini(db, cut, piece.part, faults.parts[i]!);
+      else keepRest(db, cut, piece.left, { form: 'ball', cutOut: true }, faults.parts[i]!);
+    });
+    const rest = restOf(cut);
+    if (rest) keepRest(db, cut, rest, { form: row.form, cutOut: false }, faults.rest);
+    endRun(db, runId, now.toISOString(), operationId);
+    return operationId;
+  });
+}
+
+type Left = { afterMini: number; kept: boolean; mass: WeighedMass | null };
+
+/** More than there was can be a slip of the scale, but not by much: that is asked, not swallowed. */
+function requireNotMore(row: PieceRow, left: readonly Left[], state: MiniRunState, learned: LoopMass): void {
+  if (row.massMg === null || left.length === 0) return;
+  const made = minisMade(state).reduce((sum, part) => sum + massOfMini(state, learned, part).mean, 0);
+  const leftG = left.reduce((sum, { mass }) => sum + fromMg(mass?.massMg ?? 0), 0);
+  const overG = made + leftG - fromMg(row.massMg);
+  if (overG > Math.max(3, 0.1 * fromMg(row.massMg)))
+    throw new InputError(
+      `with the minis that is ${overG.toFixed(1)} g more than there was; weigh it again`,
+      `left.${left.length - 1}.mass`,
+    );
+}
+
+/** A parent that was cut up: what was planned, what happened, and what is left of it. */
+interface Cut {
+  operationId: number;
+  jobId: number;
+  row: PieceRow;
+  plan: MiniRunPlan;
+  state: MiniRunState;
+  /** What a loop weighed, by all of it. */
+  learned: LoopMass;
+  made: readonly number[];
+  left: readonly Left[];
+  humidity: number | null;
+  laid: z.output<typeof layingWay>;
+}
+
+type CutOff = { massG: number } & ({ kind: 'mini'; part: number } | { kind: 'left'; left: Left });
+
+/** What was cut off, in the order of the yarn: what is left before a mini lies before it. */
+function along({ plan, state, learned, made, left }: Cut): CutOff[] {
+  return plan.minis.flatMap((_, part): CutOff[] => [
+    ...left
+      .filter(({ afterMini }) => afterMini === part)
+      .map((left): CutOff => ({ kind: 'left', left, massG: fromMg(left.mass?.massMg ?? 0) })),
+    ...(made.includes(part)
+      ? [{ kind: 'mini' as const, part, massG: massOfMini(state, learned, part).mean + plan.cutLossG }]
+      : []),
+  ]);
+}
+
+/** What stays of the parent itself. */
+function restOf({ plan, left }: Cut): Left | undefined {
+  return left.find(({ afterMini }) => afterMini === plan.minis.length);
+}
+
+/** Where the parent's faults lie in what came of it. */
+function faultsAlong(cut: Cut, pieces: readonly CutOff[]): ReturnType<typeof faultsAfter> {
+  const { plan } = cut;
+  const lengthOf = (massG: number) => massG * plan.gristMPerG;
+  const restM = lengthOf(fromMg(restOf(cut)?.mass?.massMg ?? 0));
+  const after = faultsAfter({
+    lengthM: lengthOf(plan.parent.massG),
+    faults: plan.faults,
+    fromEnd: 'inner',
+    partsM: pieces.map(({ massG }) => lengthOf(massG)),
+    restM,
+  });
+  // What is left of a cake that was taken from outside keeps its own inner end; of any other, the end where it was cut.
+  const rest = plan.fromEnd === 'inner' ? after.rest : after.rest.map(({ kind, atM }) => ({ kind, atM: restM - atM }));
+  return { ...after, rest };
+}
+
+function keepMini(
+  db: Db,
+  { operationId, jobId, row, plan, state, learned, made, humidity, laid }: Cut,
+  part: number,
+  faults: readonly Fault[],
+): void {
+  const mini = plan.minis[part]!;
+  const weighing = weighingNow(state, part);
+  const byLoops = massOfMini(state, learned, part);
+  const pieceId = putPiece(
+    db,
+    operationId,
+    { yarnId: row.yarnId, form: 'mini skein', loopMm: toMm(plan.reel.loopM) },
+    {
+      massMg: Math.max(1, toMg(weighing?.massG ?? byLoops.mean)),
+      massFrom: 'scale',
+      tareMg: 0,
+      // Not weighed by itself: as sure as its loops tell, put as the step of a scale.
+      resolutionMg: Math.max(1, toMg(weighing?.resolutionG ?? byLoops.sd * Math.sqrt(12))),
+      humidityPercent: humidity,
+    },
+  );
+  keepLaidLoops(db, { operationId, pieceId, loopM: plan.reel.loopM, way: laid });
+  insertMini(db, {
+    pieceId,
+    operationId,
+    jobId,
+    reelId: plan.reel.id,
+    sizeId: mini.sizeId,
+    place: made.indexOf(part) + 1,
+    places: made.length,
+    loops: loopsOn(state, part),
+    wantedMg: toMg(mini.massG),
+    toleranceMg: toMg(mini.toleranceG),
+  });
+  // A knot at the end of its stretch was cut out; one within it stays only where it was allowed.
+  keepMarks(
+    db,
+    operationId,
+    pieceId,
+    faults.filter(({ kind }) => kind !== 'knot' || mini.mayHoldKnot),
+  );
+}
+
+/** What is left stays what it was where the parent ends, and is a small ball where it was cut out; knots go with it. */
+function keepRest(
+  db: Db,
+  { operationId, row }: Cut,
+  { mass, kept }: Left,
+  { form, cutOut }: { form: Form; cutOut: boolean },
+  faults: readonly Fault[],
+): void {
+  if (!mass || !kept) return;
+  const loopMm = form === row.form ? row.loopMm : null;
+  const pieceId = putPiece(db, operationId, { yarnId: row.yarnId, form, loopMm }, mass);
+  // What stays of the parent lies as it did; only what was cut out was laid anew, and nobody asks how.
+  if (cutOut) keepLaidLoops(db, { operationId, pieceId, loopM: null, way: '' });
+  keepMarks(db, operationId, pieceId, faults);
+}

@@ -1,0 +1,269 @@
+import { z } from 'zod';
+import type { Estimate } from '../../core/common/estimate';
+import { PACKAGE_ENDS } from '../../core/yarn/faults';
+import { InputError } from '../../core/common/inputError';
+import type { KnownTwist } from '../../core/twist/ownTwist';
+import { type Form, type MassFact, massOf } from '../../core/yarn/piece';
+import { PLY_METHODS, type PlyMethod } from '../../core/twist/plying';
+import { LEAVING_WAYS } from '../../core/twist/strandWays';
+import type { TakeUp } from '../../core/twist/takeUp';
+import { parseTurnsPerM, type TwistDirection } from '../../core/twist/twist';
+import type { PieceTwist } from '../../core/twist/twistAccount';
+import type { UnitSystem } from '../../core/common/units';
+import type { Db } from '../../db/common/connection';
+import { insertOperation, insertUsedUp, partsOf } from '../../db/yarn/operations';
+import { pieceById, piecesOfYarn, type PieceRow } from '../../db/yarn/pieces';
+import { insertPly } from '../../db/twist/plies';
+import { openRunOfPiece } from '../../db/winding/runs';
+import { fibresOf, insertYarn, replaceFibres, type YarnRow, yarnById } from '../../db/yarn/yarns';
+import { enterOnce, pieceThere, putPiece } from '../yarn/entering';
+import { longText, quantity, read, readOptional, requestKey, text, wholeNumber } from '../common/fields';
+import { takeUp } from '../yarn/pliedGrist';
+import { NotPossible, type Saved } from '../common/result';
+import { keepLaidTurning, keepLeft, leavingWay } from '../yarn/strandWays';
+import { newestOnShelf, onShelf } from '../yarn/shelf';
+import { strandFigures, twistOfYarn } from './twist';
+import { isTooMuch, weighedMass, type WeighedMass, weighingFields } from '../common/weighing';
+import { nameOfYarn, pieceView, yarnView, type YarnView } from '../yarn/yarnViews';
+
+/** A single, or any yarn, that can be plied. */
+export interface PlySingle {
+  pieceId: number;
+  label: string;
+  form: Form;
+  yarnId: number;
+  yarnName: string;
+  colourHex: string;
+  plies: number | null;
+  mass: MassFact | null;
+  massG: number | null;
+  gristMPerG: number;
+  /** With how sure it is. */
+  length: Estimate | null;
+  lengthM: number | null;
+  strandMm: number;
+  own: KnownTwist | null;
+  /** The lean alone, where the turns are not known. */
+  leans: TwistDirection | null;
+  twist: PieceTwist;
+}
+
+export interface PlyPage {
+  singles: PlySingle[];
+  /** Those that one came here with. */
+  chosen: number[];
+  /** How much shorter a ply is than its strands, as the reel has taught. */
+  takeUp: TakeUp;
+}
+
+/** The pieces that an operation made, to be plied next. */
+export function madeBy(db: Db, operationId: number): number[] {
+  return partsOf(db, operationId)
+    .filter(({ side }) => side === 'out')
+    .map(({ pieceId }) => pieceId);
+}
+
+/** Of the newest; one that is older is plied from its own page. */
+const SINGLES_OFFERED = 16;
+const OTHERS_OFFERED = 8;
+
+/** What can be plied: singles first, then whatever else is not a hank; and what was asked for, whatever it is. */
+export function plyPage(db: Db, pieceIds: readonly number[]): PlyPage {
+  const asked = pieceIds.flatMap((id) => pieceById(db, id)?.yarnId ?? []);
+  const offered = [...onShelf(db, { singles: true }, SINGLES_OFFERED), ...newestOnShelf(db, OTHERS_OFFERED)]
+    .filter(({ pieces }) => pieces.some(({ form }) => form !== 'hank'))
+    .map(({ id }) => id);
+  const singles = [...new Set([...asked, ...offered])].flatMap((yarnId) => singlesOf(db, yarnView(db, yarnId)!));
+  return {
+    singles: singles
+      .filter(({ form, pieceId }) => (form !== 'hank' && form !== 'mini skein') || pieceIds.includes(pieceId))
+      .sort((a, b) => likely(b) - likely(a) || (b.massG ?? 0) - (a.massG ?? 0)),
+    chosen: pieceIds.filter((id) => singles.some(({ pieceId }) => pieceId === id)).slice(0, 2),
+    takeUp: takeUp(db, yarnView),
+  };
+}
+
+/** A single is what is plied; one of which it is known how it lies can be told most of. */
+const likely = ({ plies, twist }: PlySingle) => (plies === 1 ? 2 : 0) + (twist.laid ? 1 : 0);
+
+function singlesOf(db: Db, yarn: YarnView): PlySingle[] {
+  const account = twistOfYarn(db, yarn);
+  const figures = strandFigures(yarn);
+  return piecesOfYarn(db, yarn.id).flatMap((row): PlySingle[] => {
+    const twist = account.get(row.id);
+    if (!twist || row.consumedBy !== null) return [];
+    const { id: pieceId, label, form, mass, grist, lengthM } = pieceView(db, yarn, row);
+    return [
+      {
+        pieceId,
+        label,
+        form,
+        yarnId: yarn.id,
+        yarnName: yarn.name,
+        colourHex: yarn.colourHex,
+        plies: yarn.plies,
+        mass,
+        massG: mass && massOf(mass, yarn.fibres).mean,
+        ...figures,
+        gristMPerG: grist?.mean ?? figures.gristMPerG,
+        length: lengthM && { mean: lengthM.mean, sd: lengthM.sd },
+        lengthM: lengthM?.mean ?? null,
+        own: yarn.ownTwist,
+        leans: yarn.ownTwist?.direction ?? yarn.twistDirection,
+        twist,
+      },
+    ];
+  });
+}
+
+function plyForm(system: UnitSystem) {
+  return z.strictObject({
+    requestKey,
+    method: z.enum(PLY_METHODS),
+    pieceIds: z.array(z.int().positive()).min(1, 'choose what is plied').max(2),
+    end: z.enum(PACKAGE_ENDS),
+    left: z.enum(LEAVING_WAYS),
+    plied: z.enum(['S', 'Z']),
+    /** The ply twist that was meant; empty: by feel. */
+    turns: readOptional((typed) => parseTurnsPerM(typed, system, '')),
+    name: text.min(1, 'give the plied yarn a name'),
+    form: z.enum(['hank', 'cake', 'ball', 'bobbin']),
+    mass: readOptional(quantity('mass', system)),
+    /** What is left on the longer one; empty: nothing. */
+    rest: readOptional(quantity('mass', system)),
+    ...weighingFields(system),
+    restDays: read(wholeNumber(0, 30)),
+    note: longText,
+  });
+}
+export type PlyForm = z.input<ReturnType<typeof plyForm>>;
+type Ply = z.output<ReturnType<typeof plyForm>>;
+
+const DAY_MS = 24 * 3600 * 1000;
+
+/** Plies singles: they become one piece of a new yarn, that rests, is washed and measured. */
+export function plySingles(db: Db, input: unknown, system: UnitSystem, now: Date): Saved {
+  return enterOnce(db, plyForm(system), input, (form) => {
+    requireMany(form.method, form.pieceIds);
+    const rows = form.pieceIds.map((id) => stillThere(db, id));
+    const mass = form.mass === null ? null : weighedMass(form.mass, form, 'mass');
+    const rest = form.rest === null ? null : weighedMass(form.rest, form, 'rest');
+    requireNotMore(rows, mass, rest);
+    const operationId = insertOperation(db, {
+      kind: 'ply',
+      at: now.toISOString(),
+      note: form.note,
+      requestKey: form.requestKey,
+      fromEnd: form.left === 'turning' ? 'outer' : form.end,
+    });
+    for (const row of rows) insertUsedUp(db, operationId, row);
+    const [first] = rows as [PieceRow, ...PieceRow[]];
+    const fromEnd = form.left === 'turning' && first.form !== 'hank' ? 'outer' : form.end;
+    keepLeft(db, operationId, { form: first.form, fromEnd }, form.left);
+    const yarn = yarnById(db, first.yarnId)!;
+    const yarnId = newPliedYarn(db, yarn, rows, form, now);
+    putPiece(db, operationId, { yarnId, form: form.form, loopMm: null }, mass);
+    if (rest) putPiece(db, operationId, rows.at(-1)!, rest);
+    const { ownTwist, twistDirection } = yarnView(db, yarn.id)!;
+    insertPly(db, {
+      operationId,
+      method: form.method,
+      spun: ownTwist?.direction ?? twistDirection,
+      spunTurnsPerKm: ownTwist ? Math.round(ownTwist.turnsPerM * 1000) : null,
+      plied: form.plied,
+      pliedTurnsPerKm: form.turns === null ? null : Math.max(1, Math.round(form.turns * 1000)),
+      restUntil: form.restDays === 0 ? null : new Date(now.getTime() + form.restDays * DAY_MS).toISOString(),
+    });
+    return operationId;
+  });
+}
+
+function requireMany(method: PlyMethod, pieceIds: readonly number[]): void {
+  const wanted = method === 'both ends' || method === 'chain' ? 1 : 2;
+  if (new Set(pieceIds).size !== wanted)
+    throw new InputError(wanted === 1 ? 'choose one' : 'choose two, one for each strand', 'pieceIds');
+}
+
+function stillThere(db: Db, pieceId: number): PieceRow {
+  const row = pieceThere(db, pieceId, 'one of these is');
+  if (openRunOfPiece(db, pieceId)) throw new NotPossible('one of these is on the bench for something else');
+  return row;
+}
+
+function requireNotMore(rows: readonly PieceRow[], mass: WeighedMass | null, rest: WeighedMass | null): void {
+  if (!mass || rows.some(({ massMg }) => massMg === null)) return;
+  const wentIn = rows.reduce((sum, { massMg }) => sum + massMg!, 0);
+  if (isTooMuch(mass.massMg + (rest?.massMg ?? 0), wentIn))
+    throw new InputError('that is more than went in; weigh it again', 'mass');
+}
+
+function newPliedYarn(db: Db, yarn: YarnRow, rows: readonly PieceRow[], form: Ply, now: Date): number {
+  const others = rows.map(({ yarnId }) => yarnById(db, yarnId)!);
+  const same = <Key extends keyof YarnRow>(key: Key) => others.every((each) => each[key] === yarn[key]);
+  const yarnId = insertYarn(
+    db,
+    {
+      maker: same('maker') ? yarn.maker : '',
+      line: form.name,
+      colourName: same('colourName') ? yarn.colourName : '',
+      colourHex: yarn.colourHex,
+      dyeLot: same('dyeLot') ? yarn.dyeLot : '',
+      putUpMg: null,
+      putUpMm: null,
+      weightClass: null,
+      wpi: null,
+      needleUm: null,
+      hookUm: null,
+      plies: form.method === 'chain' ? 3 : 2,
+      twistDirection: form.plied,
+      // Only what is counted of it is its twist; what was meant stands with the plying.
+      twistTurnsPerKm: null,
+      gaugeStitchesPer10M: null,
+      gaugeRowsPer10M: null,
+      care: yarn.care,
+      careSymbols: yarn.careSymbols,
+      place: yarn.place,
+      notes: `Plied from ${[...new Set(others.map(nameOfYarn))].join(' and ')}.`,
+    },
+    now.toISOString(),
+  );
+  const fibres = others.map(({ id }) => JSON.stringify(fibresOf(db, id)));
+  if (fibres.every((each) => each === fibres[0])) replaceFibres(db, yarnId, fibresOf(db, yarn.id));
+  return yarnId;
+}
+
+function splitForm(system: UnitSystem) {
+  return z.strictObject({
+    requestKey,
+    /** What is on each bobbin. */
+    masses: z.tuple([read(quantity('mass', system)), read(quantity('mass', system))]),
+    ...weighingFields(system),
+    left: leavingWay,
+    end: z.enum(PACKAGE_ENDS),
+    note: longText,
+  });
+}
+export type BobbinSplitForm = z.input<ReturnType<typeof splitForm>>;
+
+/** A single that was split by mass over two bobbins, which turned. */
+export function splitOverBobbins(db: Db, pieceId: number, input: unknown, system: UnitSystem, now: Date): Saved {
+  return enterOnce(db, splitForm(system), input, (form) => {
+    const row = stillThere(db, pieceId);
+    const masses = form.masses.map((mass, i) => weighedMass(mass, form, `masses.${i}`));
+    requireNotMore([row], masses[0]!, masses[1]!);
+    const operationId = insertOperation(db, {
+      kind: 'wind',
+      at: now.toISOString(),
+      note: form.note,
+      requestKey: form.requestKey,
+      fromEnd: form.end,
+    });
+    insertUsedUp(db, operationId, row);
+    keepLeft(db, operationId, { form: row.form, fromEnd: form.end }, form.left);
+    for (const mass of masses) {
+      const bobbinId = putPiece(db, operationId, { yarnId: row.yarnId, form: 'bobbin', loopMm: null }, mass);
+      keepLaidTurning(db, { operationId, pieceId: bobbinId });
+    }
+    return operationId;
+  });
+}

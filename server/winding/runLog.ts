@@ -1,0 +1,233 @@
+import { z } from 'zod';
+import { angleOnCoreDeg } from '../../core/bench/cake';
+import { faultsAfter, FAULT_KINDS, type Fault, placeWithinM, reconciled } from '../../core/yarn/faults';
+import { InputError } from '../../core/common/inputError';
+import { type RunState, turnsOn, woundParts } from '../../core/winding/run';
+import { counterLengthM } from '../../core/winding/lengthsTold';
+import { parseSizeMm } from '../../core/common/span';
+import type { UnitSystem } from '../../core/common/units';
+import { placeAlongM, spindleOf } from '../../core/winding/windingPlan';
+import type { Db } from '../../db/common/connection';
+import { insertOperation, insertUsedUp } from '../../db/yarn/operations';
+import { pieceById } from '../../db/yarn/pieces';
+import { endRun, openRunOfPiece, reopenRun, runById } from '../../db/winding/runs';
+import { insertWoundCake } from '../../db/winding/woundCakes';
+import { enterOnce, pieceThere, putPiece } from '../yarn/entering';
+import { longText, quantity, read, readOptional, requestKey } from '../common/fields';
+import { keepMarks } from '../yarn/faults';
+import { attempt, NotPossible, type Saved } from '../common/result';
+import { readPlan, type RunPlan } from './runPlan';
+import { keepLaidCake, keepLeft, layingWay, leavingWay } from '../yarn/strandWays';
+import { weighedMass, weighingFields } from '../common/weighing';
+import { fromMg, toMg, toMm, toUm } from '../common/whole';
+import { stateOf } from './runEvents';
+
+const CAKE_BOUNDS_MM = { lowMm: 10, highMm: 500 };
+
+function logForm(system: UnitSystem) {
+  return z.strictObject({
+    requestKey,
+    /** The mass of each cake that was wound, in the order of winding. */
+    masses: z
+      .array(read(quantity('mass', system)))
+      .min(1, 'weigh at least one cake')
+      .max(99),
+    ...weighingFields(system),
+    /** How large each cake came out, measured across and in height; empty where nobody measured. */
+    diameters: z.array(readOptional((typed) => parseSizeMm(typed, system, CAKE_BOUNDS_MM, ''))).max(99),
+    heights: z.array(readOptional((typed) => parseSizeMm(typed, system, CAKE_BOUNDS_MM, ''))).max(99),
+    /** What is left of the piece, unwound. */
+    rest: readOptional(quantity('mass', system)),
+    /** What was cut off and thrown away. */
+    waste: readOptional(quantity('mass', system)),
+    note: longText,
+    /** How the strand left what it was on, and how it was laid on each cake. */
+    left: leavingWay,
+    laid: z.array(layingWay).max(99),
+  });
+}
+export type LogForm = z.input<ReturnType<typeof logForm>>;
+type Log = z.output<ReturnType<typeof logForm>>;
+
+/**
+ * Logs a run: its piece becomes the cakes that were weighed, every fault along it is kept at its place in them, what
+ * they teach of their tool is set down, and the run ends.
+ */
+export function logRun(db: Db, runId: number, input: unknown, system: UnitSystem, now: Date): Saved {
+  return enterOnce(db, logForm(system), input, (form) => {
+    const run = runById(db, runId);
+    if (!run || run.endedAt !== null) throw new NotPossible('this winding is logged already');
+    const row = pieceThere(db, run.pieceId, 'the piece is');
+    const plan = readPlan(run.plan);
+    const state = stateOf(db, run);
+    const wound = woundParts(state);
+    if (form.masses.length !== wound.length) throw new NotPossible(`${wound.length} cakes were wound; weigh each`);
+    const operationId = insertOperation(db, {
+      kind: 'wind',
+      at: now.toISOString(),
+      note: form.note,
+      wasteMg: form.waste === null ? 0 : toMg(form.waste),
+      requestKey: form.requestKey,
+      fromEnd: plan.fromEnd,
+    });
+    insertUsedUp(db, operationId, row);
+    keepLeft(db, operationId, { form: row.form, fromEnd: plan.fromEnd }, form.left);
+    const cakes = wound.map((part, i) => {
+      const tool = plan.cakes[part]!.tool;
+      const mass = weighedMass(form.masses[i]!, form, `masses.${i}`);
+      const made = tool.onto === 'winder' ? 'cake' : 'ball';
+      const pieceId = putPiece(db, operationId, { yarnId: row.yarnId, form: made, loopMm: null }, mass);
+      const lengthM = fromMg(mass.massMg) * plan.gristMPerG;
+      const size = sizeGiven(form, i, tool);
+      keepLesson(db, { operationId, pieceId, part, lengthM, plan, state, ...size });
+      keepLaidCake(
+        db,
+        {
+          operationId,
+          pieceId,
+          massG: fromMg(mass.massMg),
+          diameterMm: size.diameterMm,
+          way: form.laid[i] ?? '',
+          path: `laid.${i}`,
+        },
+        plan.cakes[part]!,
+      );
+      return { part, pieceId, lengthM };
+    });
+    const rest = form.rest === null ? null : weighedMass(form.rest, form, 'rest');
+    const restId = rest && putPiece(db, operationId, row, rest);
+    const restM = rest ? fromMg(rest.massMg) * plan.gristMPerG : 0;
+    keepFaults(db, { operationId, plan, state, cakes, restId, restM });
+    endRun(db, runId, now.toISOString(), operationId);
+    return operationId;
+  });
+}
+
+function sizeGiven(form: Log, i: number, tool: RunPlan['cakes'][number]['tool']) {
+  const [diameterMm = null, heightMm = null] = [form.diameters[i], form.heights[i]];
+  if (diameterMm !== null && diameterMm <= tool.coreDiameterMm)
+    throw new InputError('a cake is wider than what it was wound on', `diameters.${i}`);
+  if ((diameterMm === null) !== (heightMm === null))
+    throw new InputError(
+      'both, or neither: it takes its width and its height',
+      diameterMm === null ? `diameters.${i}` : `heights.${i}`,
+    );
+  return { diameterMm, heightMm };
+}
+
+/** Sets down what a cake teaches of the tool that it was wound on; one of no tool that is known teaches nothing. */
+function keepLesson(
+  db: Db,
+  cake: {
+    operationId: number;
+    pieceId: number;
+    part: number;
+    lengthM: number;
+    diameterMm: number | null;
+    heightMm: number | null;
+    plan: RunPlan;
+    state: RunState;
+  },
+): void {
+  const { plan, state, part } = cake;
+  const { tool, crankTurns } = plan.cakes[part]!;
+  if (tool.id === null) return;
+  const counterM = counterLengthM(state, part, spindleOf(plan, part));
+  insertWoundCake(db, {
+    operationId: cake.operationId,
+    pieceId: cake.pieceId,
+    winderId: tool.onto === 'winder' ? tool.id : null,
+    handFormId: tool.onto === 'winder' ? null : tool.id,
+    yarnKind: plan.yarnKind,
+    again: plan.again ? 1 : 0,
+    coreUm: toUm(tool.coreDiameterMm),
+    crossingMillideg: Math.round(angleOnCoreDeg(tool) * 1000),
+    turns: turnsOn(state, part),
+    plannedTurns: Math.round(crankTurns.mean),
+    windingMs: state.windingMs[part]! > 0 ? Math.round(state.windingMs[part]!) : null,
+    lengthMm: toMm(cake.lengthM),
+    counterMm: counterM !== null && counterM >= 0.001 ? toMm(counterM) : null,
+    diameterUm: cake.diameterMm === null ? null : toUm(cake.diameterMm),
+    heightUm: cake.heightMm === null ? null : toUm(cake.heightMm),
+  });
+}
+
+/** Every fault that was known of the piece or seen in passing, at its place in what came of it. */
+function keepFaults(
+  db: Db,
+  {
+    operationId,
+    plan,
+    state,
+    cakes,
+    restId,
+    restM,
+  }: {
+    operationId: number;
+    plan: RunPlan;
+    state: RunState;
+    cakes: readonly { part: number; pieceId: number; lengthM: number }[];
+    restId: number | null;
+    restM: number;
+  },
+): void {
+  const after = faultsAfter({
+    lengthM: plan.mass.massG * plan.gristMPerG,
+    // The plan has them in the order of leaving already.
+    faults: plan.faults,
+    fromEnd: 'inner',
+    partsM: cakes.map(({ lengthM }) => lengthM),
+    restM,
+  });
+  cakes.forEach(({ part, pieceId, lengthM }, i) => {
+    const seen = state.marks.flatMap((mark): Fault[] => {
+      const kind = FAULT_KINDS.find((kind) => kind === mark.mark);
+      if (mark.part !== part || !kind) return [];
+      return [{ kind, atM: placeOnCake(plan, state, part, mark.atTurn, lengthM) }];
+    });
+    keepMarks(db, operationId, pieceId, reconciled(after.parts[i]!, seen, placeWithinM(lengthM)));
+  });
+  // What is left of a cake that was taken from outside keeps its own inner end; of any other, the end where it was cut.
+  if (restId !== null)
+    keepMarks(
+      db,
+      operationId,
+      restId,
+      plan.fromEnd === 'inner' ? after.rest : after.rest.map(({ kind, atM }) => ({ kind, atM: restM - atM })),
+    );
+}
+
+/** Where along a finished cake the strand lay at one of its turns. */
+export function placeOnCake(plan: RunPlan, state: RunState, part: number, atTurn: number, lengthM: number): number {
+  return placeAlongM(spindleOf(plan, part), atTurn, turnsOn(state, part), lengthM);
+}
+
+/** Gives a run up: the piece stays as it was, the counts stay in the record. */
+export function giveUpRun(db: Db, runId: number, now: Date): Saved {
+  return attempt(z.null(), null, () =>
+    db
+      .transaction(() => {
+        if (runById(db, runId)?.endedAt !== null) throw new NotPossible('this winding is logged already');
+        endRun(db, runId, now.toISOString(), null);
+        return runId;
+      })
+      .immediate(),
+  );
+}
+
+/** Goes on with a run that was given up, with all its counts. */
+export function takeUpRun(db: Db, runId: number): Saved {
+  return attempt(z.null(), null, () =>
+    db
+      .transaction(() => {
+        const run = runById(db, runId);
+        if (!run || run.endedAt === null || run.operationId !== null)
+          throw new NotPossible('this winding was not given up');
+        if (pieceById(db, run.pieceId)?.consumedBy !== null) throw new NotPossible('the piece is not there any more');
+        if (openRunOfPiece(db, run.pieceId)) throw new NotPossible('another winding of it is under way');
+        reopenRun(db, runId);
+        return runId;
+      })
+      .immediate(),
+  );
+}

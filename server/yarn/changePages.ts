@@ -1,0 +1,54 @@
+import type { PackageEnd } from '../../core/yarn/faults';
+import { type MiniCaution, miniCautions } from '../../core/minis/miniTies';
+import { endsOf } from '../../core/bench/schools';
+import type { LayingWay, LeavingWay } from '../../core/twist/strandWays';
+import type { Db } from '../../db/common/connection';
+import { operationById } from '../../db/yarn/operations';
+import { wetBy } from '../../db/yarn/pieces';
+import { projectsUnderWay } from '../../db/projects/projects';
+import { bench, type ReelTool } from '../bench/bench';
+import { endWorked, workFromOf } from './workedEnd';
+import { miniWays } from './strandWays';
+import { piecePage, type PieceView, type YarnView } from './yarnViews';
+
+/** What can become of a piece, and what has to be known for it. */
+export interface ChangePage {
+  yarn: YarnView;
+  piece: PieceView;
+  /** What it could be joined with. */
+  others: PieceView[];
+  /** Since when it is wet, where it is. */
+  wet: { kind: 'dye' | 'wash'; at: string } | null;
+  projects: { id: number; name: string }[];
+  cautions: Record<'dye' | 'wash', MiniCaution[]>;
+  reels: ReelTool[];
+  /** The end that it is worked from. */
+  end: PackageEnd;
+  /** How its strand would leave it and be laid on each of the reels. */
+  ways: Record<number, { left: LeavingWay | ''; laid: LayingWay | '' }>;
+}
+
+export function changePage(db: Db, pieceId: number): ChangePage | undefined {
+  const page = piecePage(db, pieceId);
+  if (!page) return undefined;
+  const { yarn, piece, others } = page;
+  const wet = wetBy(db, pieceId);
+  const washed = wet === null ? undefined : operationById(db, wet)!;
+  const worked = endWorked(workFromOf(db, yarn));
+  const ends = endsOf(piece.form);
+  const end = ends.find((each) => each === worked) ?? ends[0]!;
+  const { reels } = bench(db);
+  return {
+    yarn,
+    piece,
+    others: others.filter(({ openRunId }) => openRunId === null),
+    wet: washed ? { kind: washed.kind === 'dye' ? 'dye' : 'wash', at: washed.at } : null,
+    projects: projectsUnderWay(db).map(({ id, name }) => ({ id, name })),
+    cautions: { dye: miniCautions(yarn.fibres, 'dye'), wash: miniCautions(yarn.fibres, 'wash') },
+    reels,
+    end,
+    ways: Object.fromEntries(
+      reels.map(({ id, kind }) => [id, miniWays(db, { form: piece.form, fromEnd: end, reel: kind })]),
+    ),
+  };
+}

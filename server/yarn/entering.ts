@@ -1,0 +1,42 @@
+import type { z } from 'zod';
+import type { Db } from '../../db/common/connection';
+import { insertPart, operationByRequest } from '../../db/yarn/operations';
+import { insertPiece, pieceById, type PieceRow } from '../../db/yarn/pieces';
+import { attempt, NotPossible, type Saved } from '../common/result';
+import type { WeighedMass } from '../common/weighing';
+import { nextLabel } from './yarns';
+
+/** Checks a form, and enters what it says in one transaction, and once: sent again, it is answered with the same entry. */
+export function enterOnce<Form extends { requestKey: string }>(
+  db: Db,
+  schema: z.ZodType<Form>,
+  input: unknown,
+  enter: (form: Form) => number,
+): Saved {
+  return attempt(schema, input, (form) =>
+    db.transaction(() => operationByRequest(db, form.requestKey)?.id ?? enter(form)).immediate(),
+  );
+}
+
+/**
+ * A piece as it is now.
+ *
+ * @throws NotPossible where it has become something else, or never was
+ */
+export function pieceThere(db: Db, pieceId: number, which = 'this piece is'): PieceRow {
+  const piece = pieceById(db, pieceId);
+  if (!piece || piece.consumedBy !== null) throw new NotPossible(`${which} not there any more`);
+  return piece;
+}
+
+/** Makes a piece that comes out of an operation, under the next label of its kind. */
+export function putPiece(
+  db: Db,
+  operationId: number,
+  { yarnId, form, loopMm }: Pick<PieceRow, 'yarnId' | 'form' | 'loopMm'>,
+  mass: WeighedMass | null,
+): number {
+  const pieceId = insertPiece(db, { yarnId, form, label: nextLabel(db, yarnId, form), loopMm, bornBy: operationId });
+  insertPart(db, { operationId, pieceId, side: 'out', ...mass });
+  return pieceId;
+}

@@ -1,0 +1,142 @@
+import { z } from 'zod';
+import { InputError } from '../../core/common/inputError';
+import type { UnitSystem } from '../../core/common/units';
+import type { Db } from '../../db/common/connection';
+import {
+  insertOperation,
+  insertPart,
+  isLive,
+  laterOperations,
+  liveUndosOf,
+  operationById,
+  type PartRow,
+  partsOf,
+} from '../../db/yarn/operations';
+import { everMade, pieceById, wetBy } from '../../db/yarn/pieces';
+import { openRunOfPiece, reopenRun, runOfOperation } from '../../db/winding/runs';
+import { setGone } from '../../db/yarn/yarns';
+import { enterOnce, pieceThere } from './entering';
+import { longText, quantity, read, requestKey } from '../common/fields';
+import { attempt, NotPossible, type Saved } from '../common/result';
+import { weighedMass, weighingFields } from '../common/weighing';
+
+function weighForm(system: UnitSystem) {
+  return z.strictObject({
+    requestKey,
+    mass: read(quantity('mass', system)),
+    ...weighingFields(system),
+    note: longText,
+    /** Said where it came out of the pot only just now. */
+    isDry: z.boolean().optional(),
+  });
+}
+export type WeighForm = z.input<ReturnType<typeof weighForm>>;
+
+/** Keeps what the scale shows for a piece. */
+export function weighPiece(db: Db, pieceId: number, input: unknown, system: UnitSystem, now: Date): Saved {
+  return enterOnce(db, weighForm(system), input, (form) => {
+    pieceThere(db, pieceId);
+    if (!form.isDry) requireTimeToDry(db, pieceId, now);
+    const mass = weighedMass(form.mass, form, 'mass');
+    const operationId = insertOperation(db, {
+      kind: 'weigh',
+      at: now.toISOString(),
+      note: form.note,
+      requestKey: form.requestKey,
+    });
+    insertPart(db, { operationId, pieceId, side: 'on', ...mass });
+    return operationId;
+  });
+}
+
+const HOUR_MS = 3600_000;
+
+/** What was in water within the hour is hardly dry: whoever weighs it is asked. */
+function requireTimeToDry(db: Db, pieceId: number, now: Date): void {
+  const wet = wetBy(db, pieceId);
+  const at = wet === null ? null : operationById(db, wet)!.at;
+  if (at === null || now.getTime() - Date.parse(at) > HOUR_MS) return;
+  const minutes = Math.max(1, Math.round((now.getTime() - Date.parse(at)) / 60_000));
+  throw new InputError(`it came out of the water ${minutes} min ago: is it dry already?`, 'isDry');
+}
+
+/** A weighing or a sample turns no piece into another: whatever came after it stands without it. */
+function onlyMeasured(parts: readonly PartRow[]): boolean {
+  return parts.every(({ side }) => side === 'on');
+}
+
+/** Why an operation cannot be undone just now; null where it can. */
+export function whyNotUndo(db: Db, operationId: number): string | null {
+  const operation = operationById(db, operationId);
+  if (!operation || operation.kind === 'undo') return 'there is nothing here to undo';
+  if (!isLive(db, operationId)) return 'this is undone already';
+  const pieces = partsOf(db, operationId);
+  if (operation.kind === 'inspect' && pieces.some(({ pieceId }) => pieceById(db, pieceId)?.consumedBy !== null))
+    return 'its piece was wound since, and what was found along it went with it; undo that first';
+  if (onlyMeasured(pieces)) return null;
+  if (laterOperations(db, operationId).length > 0) return 'something was done with these pieces since; undo that first';
+  if (pieces.some(({ pieceId }) => openRunOfPiece(db, pieceId)))
+    return 'a winding of one of these pieces is under way; finish it or give it up first';
+  return null;
+}
+
+/**
+ * Undoes an operation by adding its opposite. A winding that came from a run goes back to the scale: the run is open
+ * again, with all its counts.
+ */
+export function undoOperation(db: Db, operationId: number, now: Date): Saved {
+  return attempt(z.null(), null, () =>
+    db
+      .transaction(() => {
+        const reason = whyNotUndo(db, operationId);
+        if (reason) throw new NotPossible(reason);
+        const run = runOfOperation(db, operationId);
+        if (run) reopenRun(db, run.id);
+        for (const yarnId of yarnsMadeBy(db, operationId)) setGone(db, yarnId, 'deleted', now.toISOString());
+        return insertOperation(db, { kind: 'undo', at: now.toISOString(), undoes: operationId });
+      })
+      .immediate(),
+  );
+}
+
+/** Yarns that are there only since an operation made them of others, as plying does: they come and go with it. */
+function yarnsMadeBy(db: Db, operationId: number): number[] {
+  if (operationById(db, operationId)?.kind !== 'ply') return [];
+  const yarnsOn = (wanted: PartRow['side']) =>
+    partsOf(db, operationId)
+      .filter(({ side }) => side === wanted)
+      .map(({ pieceId }) => everMade(db, pieceId).yarnId);
+  const singles = yarnsOn('in');
+  return yarnsOn('out').filter((yarnId) => !singles.includes(yarnId));
+}
+
+/** Why an undone operation cannot be brought back just now; null where it can. */
+export function whyNotRedo(db: Db, operationId: number): string | null {
+  if (!operationById(db, operationId) || liveUndosOf(db, operationId).length === 0) return 'this is not undone';
+  const pieces = partsOf(db, operationId);
+  if (onlyMeasured(pieces))
+    return pieces.every(({ pieceId }) => pieceById(db, pieceId)) ? null : 'its piece is not there any more';
+  const consumed = pieces.filter(({ side }) => side !== 'out');
+  if (consumed.some(({ pieceId }) => pieceById(db, pieceId)?.consumedBy !== null))
+    return 'its pieces have become something else since';
+  if (laterOperations(db, operationId).length > 0) return 'something was done with these pieces since';
+  // A winding's run goes on where it was reopened; logging it there is the way back.
+  if (consumed.some(({ pieceId }) => openRunOfPiece(db, pieceId))) return 'its winding is open again; log it there';
+  return null;
+}
+
+/** Brings an undone operation back, by undoing the undo. */
+export function redoOperation(db: Db, operationId: number, now: Date): Saved {
+  return attempt(z.null(), null, () =>
+    db
+      .transaction(() => {
+        const reason = whyNotRedo(db, operationId);
+        if (reason) throw new NotPossible(reason);
+        for (const yarnId of yarnsMadeBy(db, operationId)) setGone(db, yarnId, null, null);
+        for (const undoes of liveUndosOf(db, operationId))
+          insertOperation(db, { kind: 'undo', at: now.toISOString(), undoes });
+        return operationId;
+      })
+      .immediate(),
+  );
+}

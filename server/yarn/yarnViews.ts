@@ -1,0 +1,473 @@
+import { type BandGuesses, bandGuesses } from '../../core/yarn/bandGuess';
+import type { Estimate } from '../../core/common/estimate';
+import type { Fault } from '../../core/yarn/faults';
+import type { FibreShare } from '../../core/yarn/fibre';
+import { grouped } from '../../core/common/grouped';
+import type { Gauge } from '../../core/yarn/gauge';
+import type { Trust } from '../../core/yarn/gristFacts';
+import { leftOverTime, type MassStep } from '../../core/logbook/leftOverTime';
+import { type Form, type MassFact, massOf, type OperationKind } from '../../core/yarn/piece';
+import type { TreatedMasses } from '../../core/yarn/treated';
+import { faultsLeft, takenSince } from '../../core/yarn/joined';
+import { shrinkagePercent } from '../../core/bench/reel';
+import { type KnownTwist, ownTwist } from '../../core/twist/ownTwist';
+import type { TwistDirection } from '../../core/twist/twist';
+import type { WeightClassNumber } from '../../core/yarn/weightClass';
+import type { Sample } from '../../core/yarn/yardage';
+import { gristAsWeighed, gristOfYarn, type KnownGrist, lengthLeft, type LengthLeft } from '../../core/yarn/yarnLength';
+import type { Db } from '../../db/common/connection';
+import { miniJobById, miniOfPiece } from '../../db/minis/minis';
+import { liveOfYarn, type OperationRow, type PartRow, partsOf } from '../../db/yarn/operations';
+import { partsTaken } from '../../db/yarn/goings';
+import { yarnWithMerged } from '../../db/yarn/merges';
+import { picturesOf } from '../../db/yarn/pictures';
+import { everMade, type MarkRow, marksOfYarn, pieceById, type PieceRow, piecesOfYarn } from '../../db/yarn/pieces';
+import { openRuns } from '../../db/winding/runs';
+import { type SampleHow, samplesOfYarn } from '../../db/yarn/samples';
+import { fibresOf, type Gone, yarnById, type YarnRow } from '../../db/yarn/yarns';
+import { pliedGrist } from './pliedGrist';
+import { treatedOfYarn } from './treated';
+import { massFactOf } from '../common/weighing';
+import { fromMg, fromMm, fromUm } from '../common/whole';
+import { endUsed } from './workedEnd';
+
+/** A yarn as its band describes it, in SI, with what follows from it. */
+export interface YarnView {
+  id: number;
+  /** Line and colour, or the best there is. */
+  name: string;
+  maker: string;
+  line: string;
+  colourName: string;
+  colourHex: string;
+  dyeLot: string;
+  fibres: FibreShare[];
+  putUpG: number | null;
+  putUpM: number | null;
+  weightClass: WeightClassNumber | null;
+  /** What the band does not say and the rest of it suggests. */
+  guesses: BandGuesses;
+  wpi: number | null;
+  /** As it was counted on a piece, last. */
+  measuredWpi: number | null;
+  needleMm: number | null;
+  hookMm: number | null;
+  plies: number | null;
+  twistDirection: TwistDirection | null;
+  turnsPerM: number | null;
+  /** As it was counted, or as the band says; null where neither tells both its lean and its turns. */
+  ownTwist: KnownTwist | null;
+  gauge: Gauge | null;
+  care: string;
+  /** Codes of care symbols. */
+  careSymbols: string[];
+  place: string;
+  notes: string;
+  grist: KnownGrist | null;
+  /** Everything that was measured on its pieces and still holds, oldest first. */
+  samples: SampleView[];
+  trust: Trust | null;
+  /** Where its cakes are worked from, once it was said. */
+  workFrom: 'centre' | 'outside' | null;
+  /** The yarn whose figures it borrows. */
+  like: { id: number; name: string } | null;
+  /** What water and dye have made of each gram that a piece had; pieces that were not treated are left out. */
+  treated: Record<number, number>;
+  /** By how much it drew in when it was washed, in percent; null where it was not measured before and after. */
+  shrinkagePercent: number | null;
+  gone: Gone | null;
+}
+
+/** What was measured on a piece. */
+export interface SampleView {
+  operationId: number;
+  pieceId: number;
+  pieceLabel: string;
+  how: SampleHow;
+  at: string;
+  washed: boolean;
+  lengthM: number | null;
+  massG: number | null;
+  loops: number | null;
+  loopM: number | null;
+  wpi: number | null;
+  /** Turns of twist over so many millimetres, and the way it leant. */
+  twist: { turns: number; overMm: number; leans: TwistDirection } | null;
+  /** False where a later measurement of the same kind stands for it. */
+  counts: boolean;
+}
+
+export interface PieceView {
+  id: number;
+  yarnId: number;
+  form: Form;
+  label: string;
+  loopM: number | null;
+  bornBy: number;
+  consumedBy: number | null;
+  mass: MassFact | null;
+  massAt: string | null;
+  /** Metres in each gram as it was weighed: in that room's air, and after whatever treated it. */
+  grist: Estimate | null;
+  lengthM: LengthLeft['lengthM'] | null;
+  /** From its inner end. */
+  faults: Fault[];
+  openRunId: number | null;
+}
+
+/** One operation of a yarn's thread, and the pieces it joins. */
+export interface ThreadStep {
+  operationId: number;
+  kind: OperationKind;
+  at: string;
+  in: number[];
+  out: number[];
+  /** Those of the second that all of the first went into. */
+  together: number[];
+}
+
+export interface YarnPage {
+  yarn: YarnView;
+  pieces: PieceView[];
+  steps: ThreadStep[];
+  /** Over all pieces that there are now and whose mass is known; null where none is. */
+  left: LengthLeft | null;
+  /** How much there was of it after each change, oldest first, in grams. */
+  history: { atMs: number; massG: number }[];
+  pictures: { id: number; width: number; height: number }[];
+}
+
+export function yarnView(db: Db, id: number): YarnView | undefined {
+  const row = yarnById(db, id);
+  return row && viewOf(db, row);
+}
+
+/** Line and colour, or the best there is. */
+export function nameOfYarn({ line, maker, colourName }: Pick<YarnRow, 'line' | 'maker' | 'colourName'>): string {
+  return [line || maker, colourName].filter(Boolean).join(', ') || 'Yarn without a band';
+}
+
+export function viewOf(db: Db, row: YarnRow): YarnView {
+  const fibres = fibresOf(db, row.id);
+  const rows = samplesOfYarn(db, row.id);
+  const treated = treatedOfYarn(db, row.id, fibres);
+  const { facts, counting, washing, wraps } = knownOf(db, row, rows, fibres, treated);
+  const like = row.likeYarnId === null ? undefined : yarnById(db, row.likeYarnId);
+  const grist = gristOfYarn({ ...facts, likeMPerG: like ? gristAlone(db, like) : null }) ?? null;
+  return {
+    id: row.id,
+    name: nameOfYarn(row),
+    maker: row.maker,
+    line: row.line,
+    colourName: row.colourName,
+    colourHex: row.colourHex,
+    dyeLot: row.dyeLot,
+    fibres,
+    putUpG: facts.putUpG,
+    putUpM: facts.putUpM,
+    weightClass: facts.weightClass,
+    wpi: row.wpi,
+    measuredWpi: wraps?.wpi ?? null,
+    needleMm: facts.needleMm,
+    guesses: bandGuesses(facts),
+    hookMm: row.hookUm === null ? null : fromUm(row.hookUm),
+    plies: row.plies,
+    twistDirection: row.twistDirection,
+    turnsPerM: row.twistTurnsPerKm === null ? null : row.twistTurnsPerKm / 1000,
+    ownTwist: ownTwistOf(row, rows),
+    gauge:
+      row.gaugeStitchesPer10M === null
+        ? null
+        : {
+            stitchesPer10Cm: row.gaugeStitchesPer10M / 100,
+            rowsPer10Cm: row.gaugeRowsPer10M === null ? null : row.gaugeRowsPer10M / 100,
+          },
+    care: row.care,
+    careSymbols: row.careSymbols.split(' ').filter(Boolean),
+    place: row.place,
+    notes: row.notes,
+    grist,
+    samples: rows.map((sample) => sampleView(sample, counting.has(sample.operationId))),
+    trust: row.trust,
+    workFrom: row.workFrom,
+    treated: Object.fromEntries([...treated.now].filter(([, factor]) => factor !== 1)),
+    like: like ? { id: like.id, name: nameOfYarn(like) } : null,
+    shrinkagePercent: washing && shrinkagePercent(fromMm(washing.before.lengthMm!), fromMm(washing.after.lengthMm!)),
+    gone: row.gone,
+  };
+}
+
+function ownTwistOf({ twistDirection, twistTurnsPerKm }: YarnRow, rows: readonly SampleOfYarn[]): KnownTwist | null {
+  const counts = rows
+    .filter(({ how }) => how === 'twist')
+    .map(({ turns, overMm, leans, washed }) => ({
+      turns: turns!,
+      overMm: overMm!,
+      leans: leans!,
+      washed: washed === 1,
+    }));
+  const band =
+    twistDirection === null || twistTurnsPerKm === null
+      ? null
+      : { direction: twistDirection, turnsPerM: twistTurnsPerKm / 1000 };
+  return ownTwist(counts, band);
+}
+
+/** Facts about a yarn, from its band and from what was measured, and which of the measurements they rest on. */
+function knownOf(
+  db: Db,
+  row: YarnRow,
+  rows: readonly SampleOfYarn[],
+  fibres: readonly FibreShare[],
+  treated: TreatedMasses,
+) {
+  // A skein is counted again after washing: the later count is what it is now. So with wraps.
+  const latest = new Map(
+    rows.map((sample) => [
+      // Every length and every count of twist is one more look at the same yarn.
+      sample.how === 'length' || sample.how === 'twist' ? sample.operationId : keyOf(sample),
+      sample,
+    ]),
+  );
+  const counting = [...latest.values()];
+  const wraps = counting.filter(({ how }) => how === 'wraps').at(-1);
+  const lengths = counting.filter(({ how }) => how === 'length' || how === 'reel');
+  return {
+    counting: new Set(counting.map(({ operationId }) => operationId)),
+    washing: washingOf(rows),
+    wraps,
+    facts: {
+      putUpG: row.putUpMg === null ? null : fromMg(row.putUpMg),
+      putUpM: row.putUpMm === null ? null : fromMm(row.putUpMm),
+      weightClass: row.weightClass,
+      wpi: wraps?.wpi ?? row.wpi,
+      needleMm: row.needleUm === null ? null : fromUm(row.needleUm),
+      samples: lengths.map((sample) => sampleFact(sample, treated)),
+      fibres,
+      plied: lengths.length > 0 ? null : pliedGrist(db, row.id, yarnView),
+      trust: row.trust,
+    },
+  };
+}
+
+type SampleOfYarn = ReturnType<typeof samplesOfYarn>[number];
+
+const keyOf = ({ pieceId, how }: SampleOfYarn) => `${pieceId} ${how}`;
+
+/** The last skein that was counted before and after it was washed. */
+function washingOf(rows: readonly SampleOfYarn[]): { before: SampleOfYarn; after: SampleOfYarn } | null {
+  const after = rows.filter(({ how, washed }) => how === 'reel' && washed === 1).at(-1);
+  const before = rows
+    .filter(({ how, washed, pieceId }) => how === 'reel' && washed === 0 && pieceId === after?.pieceId)
+    .at(-1);
+  return before && after ? { before, after } : null;
+}
+
+/** As the estimator takes it: each gram as it was before any treatment. */
+function sampleFact(sample: SampleOfYarn, treated: TreatedMasses): Sample {
+  const factor = treated.after(sample.operationId, sample.pieceId);
+  return {
+    lengthM: fromMm(sample.lengthMm!),
+    massG: fromMg(sample.massMg!) / factor,
+    scaleResolutionG: fromMg(sample.resolutionMg!) / factor,
+    ...(sample.humidityPercent !== null && { humidityPercent: sample.humidityPercent }),
+  };
+}
+
+/** A measurement as pages tell it. */
+export function sampleView(sample: SampleOfYarn, counts: boolean): SampleView {
+  return {
+    operationId: sample.operationId,
+    pieceId: sample.pieceId,
+    pieceLabel: sample.pieceLabel,
+    how: sample.how,
+    at: sample.at,
+    washed: sample.washed === 1,
+    lengthM: sample.lengthMm === null ? null : fromMm(sample.lengthMm),
+    massG: sample.massMg === null ? null : fromMg(sample.massMg),
+    loops: sample.loops,
+    loopM: sample.loopMm === null ? null : fromMm(sample.loopMm),
+    wpi: sample.wpi,
+    twist: sample.turns === null ? null : { turns: sample.turns, overMm: sample.overMm!, leans: sample.leans! },
+    counts,
+  };
+}
+
+/** A yarn's grist without what it borrows itself, so that no two can lean on each other. */
+function gristAlone(db: Db, row: YarnRow): number | null {
+  const fibres = fibresOf(db, row.id);
+  const { facts } = knownOf(db, row, samplesOfYarn(db, row.id), fibres, treatedOfYarn(db, row.id, fibres));
+  return gristOfYarn(facts)?.mean ?? null;
+}
+
+export function yarnPage(db: Db, id: number): YarnPage | undefined {
+  const yarn = yarnView(db, id);
+  if (!yarn) return undefined;
+  const pieces = pieceViews(db, yarn);
+  const present = pieces.filter(({ consumedBy }) => consumedBy === null);
+  return {
+    yarn,
+    pieces,
+    steps: threadSteps(db, id),
+    left: leftOf(yarn, present),
+    history: leftOverTime(massSteps(db, yarn)),
+    pictures: picturesOf(db, yarnWithMerged(db, id)).map(({ id, width, height }) => ({ id, width, height })),
+  };
+}
+
+/** What each operation that holds did to the masses of a yarn's pieces. */
+function massSteps(db: Db, yarn: YarnView): MassStep[] {
+  const treated = treatedOfYarn(db, yarn.id, yarn.fibres);
+  return liveOfYarn(db, yarn.id).flatMap(({ id, at, parts }) =>
+    parts.map((part) => {
+      const fact = massFactOf(part);
+      const { pieceId, side } = part;
+      // As many grams as it was before it was washed or dyed: that is what its metres follow from.
+      const massG = fact && massOf(fact, yarn.fibres).mean / treated.after(id, pieceId);
+      return { atMs: Date.parse(at), pieceId, side, massG };
+    }),
+  );
+}
+
+/** How much there is of some pieces of a yarn together; null where nothing tells. */
+export function leftOf(
+  yarn: Pick<YarnView, 'grist' | 'fibres' | 'treated'>,
+  pieces: readonly { id: number; mass: MassFact | null }[],
+): LengthLeft | null {
+  const masses = pieces.flatMap(({ id, mass }) => (mass ? [{ ...mass, treated: yarn.treated[id] }] : []));
+  return yarn.grist && masses.length > 0 ? lengthLeft(yarn.grist, masses, yarn.fibres) : null;
+}
+
+function pieceViews(db: Db, yarn: YarnView): PieceView[] {
+  const view = viewer(db, yarn);
+  return piecesOfYarn(db, yarn.id).map(view);
+}
+
+/** One piece of a yarn, as its pages show it. */
+export function pieceView(db: Db, yarn: YarnView, row: PieceRow): PieceView {
+  return viewer(db, yarn)(row);
+}
+
+function viewer(db: Db, yarn: YarnView): (row: PieceRow) => PieceView {
+  const faults = faultsOfYarn(db, yarn);
+  const runs = new Map(openRuns(db).map(({ pieceId, id }) => [pieceId, id]));
+  return (row) => {
+    const mass = massFactOf(row);
+    const lengthM = leftOf(yarn, [{ id: row.id, mass }])?.lengthM ?? null;
+    return {
+      id: row.id,
+      yarnId: row.yarnId,
+      form: row.form,
+      label: row.label,
+      loopM: row.loopMm === null ? null : fromMm(row.loopMm),
+      bornBy: row.bornBy,
+      consumedBy: row.consumedBy,
+      mass,
+      massAt: row.massAt,
+      grist: mass && lengthM && gristAsWeighed(lengthM, mass),
+      lengthM,
+      faults: faults(row.id),
+      openRunId: runs.get(row.id) ?? null,
+    };
+  };
+}
+
+/** What lies along each piece of a yarn now: what was taken of it since has taken its faults along. */
+export function faultsOfYarn(db: Db, yarn: YarnView): (pieceId: number) => Fault[] {
+  const marks = marksOfYarn(db, yarn.id);
+  const gristMPerG = yarn.grist?.mean ?? null;
+  if (marks.length === 0 || gristMPerG === null) return (pieceId) => faultsOf(marks, pieceId);
+  const treated = treatedOfYarn(db, yarn.id, yarn.fibres);
+  const lengthM = (massMg: number, operationId: number, pieceId: number) =>
+    (fromMg(massMg) * gristMPerG) / treated.after(operationId, pieceId);
+  // What a band promised and the scale does not find was never there to be taken.
+  const weighed = liveOfYarn(db, yarn.id)
+    .flatMap(({ parts }) => parts)
+    .flatMap((part) =>
+      part.side !== 'in' && part.massMg !== null && part.massFrom === 'scale'
+        ? [{ ...part, lengthM: lengthM(part.massMg, part.operationId, part.pieceId) }]
+        : [],
+    );
+  const idOf = ({ pieceId }: { pieceId: number }) => pieceId;
+  const marksOf = grouped(marks, idOf);
+  const weighedOf = grouped(weighed, idOf);
+  const saidOf = grouped(partsTaken(db, yarn.id), idOf);
+  return (pieceId) => {
+    const mine = marksOf.get(pieceId) ?? [];
+    if (mine.length === 0) return [];
+    const known = weighedOf.get(pieceId) ?? [];
+    const nowM = known.at(-1)?.lengthM;
+    if (nowM === undefined) return faultsOf(marks, pieceId);
+    const saidSince = (operationId: number) =>
+      (saidOf.get(pieceId) ?? [])
+        .filter((part) => part.operationId > operationId)
+        .map((part) => ({
+          took: lengthM(part.tookMg, part.operationId, pieceId),
+          left: lengthM(part.leftMg, part.operationId, pieceId),
+          fromEnd: part.fromEnd ?? 'inner',
+        }));
+    return mine.flatMap(({ kind, atMm, operationId }) => {
+      const then = known.findLast((part) => part.operationId <= operationId) ?? known[0]!;
+      const taken = takenSince(then.lengthM, saidSince(operationId), nowM, endUsed(db, yarn, pieceId));
+      return faultsLeft([{ kind, atM: fromMm(atMm) }], taken);
+    });
+  };
+}
+
+function faultsOf(marks: readonly MarkRow[], pieceId: number): Fault[] {
+  return marks.filter((mark) => mark.pieceId === pieceId).map(({ kind, atMm }) => ({ kind, atM: fromMm(atMm) }));
+}
+
+/** The operations of a yarn that hold and that turn pieces into pieces, oldest first. */
+function threadSteps(db: Db, yarnId: number): ThreadStep[] {
+  return liveOfYarn(db, yarnId)
+    .map((operation) => threadStep(operation, operation.parts))
+    .filter((step) => step.in.length + step.out.length > 0);
+}
+
+/** An operation as the thread draws it, with those of these parts that are its own. */
+export function threadStep({ id, kind, at }: OperationRow, parts: readonly PartRow[]): ThreadStep {
+  const on = (side: PartRow['side']) =>
+    parts.filter((part) => part.operationId === id && part.side === side).map(({ pieceId }) => pieceId);
+  const out = on('out');
+  return { operationId: id, kind, at, in: on('in'), out, together: kind === 'join' ? out : [] };
+}
+
+/** A piece with its yarn, and every weighing it has had, oldest first. */
+export interface PiecePage {
+  yarn: YarnView;
+  piece: PieceView;
+  /** What else there is of its yarn now. */
+  others: PieceView[];
+  history: { operationId: number; kind: OperationKind; at: string; side: PartRow['side']; mass: MassFact | null }[];
+  /** Where a mini comes from. */
+  mini: { jobId: number; jobName: string; place: number; places: number; loops: number; parent: string } | null;
+}
+
+export function piecePage(db: Db, pieceId: number): PiecePage | undefined {
+  const row = pieceById(db, pieceId);
+  if (!row) return undefined;
+  const yarn = yarnView(db, row.yarnId)!;
+  const history = liveOfYarn(db, row.yarnId).flatMap(({ id, kind, at, parts }) =>
+    parts
+      .filter((part) => part.pieceId === pieceId)
+      .map((part) => ({ operationId: id, kind, at, side: part.side, mass: massFactOf(part) })),
+  );
+  const pieces = pieceViews(db, yarn);
+  return {
+    yarn,
+    piece: pieces.find(({ id }) => id === pieceId)!,
+    others: pieces.filter(({ id, consumedBy }) => consumedBy === null && id !== pieceId),
+    history,
+    mini: miniOf(db, pieceId),
+  };
+}
+
+function miniOf(db: Db, pieceId: number): PiecePage['mini'] {
+  const mini = miniOfPiece(db, pieceId);
+  if (!mini) return null;
+  const { jobId, place, places, loops, operationId } = mini;
+  const parent = partsOf(db, operationId).find(({ side }) => side === 'in')!;
+  const jobName = miniJobById(db, jobId)!.name;
+  return { jobId, jobName, place, places, loops, parent: everMade(db, parent.pieceId).label };
+}

@@ -1,0 +1,211 @@
+import { z } from 'zod';
+import { type FibreShare, parseFibres } from '../../core/yarn/fibre';
+import { parseLoopM } from '../../core/bench/hankLoop';
+import { InputError } from '../../core/common/inputError';
+import { parseCare } from '../../core/yarn/care';
+import { parseGauge } from '../../core/yarn/gauge';
+import { parseToolMm } from '../../core/yarn/needle';
+import { type Form, FORMS } from '../../core/yarn/piece';
+import { requireWithin } from '../../core/common/require';
+import { parseTurnsPerM } from '../../core/twist/twist';
+import { gristDoubt } from '../../core/yarn/bandGuess';
+import type { UnitSystem } from '../../core/common/units';
+import type { WeightClassNumber } from '../../core/yarn/weightClass';
+import type { Db } from '../../db/common/connection';
+import { insertOperation, insertPart, operationByRequest, partsOf } from '../../db/yarn/operations';
+import { insertPiece, pieceById, piecesOfYarn } from '../../db/yarn/pieces';
+import { type BandRow, insertYarn, replaceFibres, updateBand, yarnById } from '../../db/yarn/yarns';
+import { longText, number, quantity, read, readOptional, requestKey, text, wholeNumber } from '../common/fields';
+import { attempt, NotPossible, type Saved } from '../common/result';
+import { weighedMass, weighingFields } from '../common/weighing';
+import { toMg, toMm, toUm } from '../common/whole';
+
+const MOST_PIECES_AT_ONCE = 200;
+
+/** The band as it is typed. Every field may be left empty. */
+function bandFields(system: UnitSystem) {
+  return {
+    maker: text,
+    line: text,
+    colourName: text,
+    colourHex: z.string().regex(/^#[0-9a-f]{6}$/i, 'a colour like #6b705c'),
+    dyeLot: text,
+    fibres: read((typed) => parseFibres(typed, '')),
+    putUpMass: readOptional(quantity('mass', system)),
+    putUpLength: readOptional(quantity('length', system)),
+    /** It is as fine or as thick as that, though hardly any yarn is. */
+    isGristMeant: z.boolean().optional(),
+    weightClass: z.enum(['', '0', '1', '2', '3', '4', '5', '6', '7']),
+    wpi: readOptional(number(1, 100)),
+    needle: readOptional((typed) => parseToolMm(typed, 'needle', '')),
+    hook: readOptional((typed) => parseToolMm(typed, 'hook', '')),
+    plies: readOptional(wholeNumber(1, 99)),
+    twistDirection: z.enum(['', 'S', 'Z']),
+    twist: readOptional((typed) => parseTurnsPerM(typed, system, '')),
+    gauge: readOptional((typed) => parseGauge(typed, '')),
+    care: text,
+    careSymbols: read((typed) => parseCare(typed, '')),
+    place: text,
+    notes: longText,
+  };
+}
+
+function bandForm(system: UnitSystem) {
+  return z.strictObject(bandFields(system));
+}
+export type BandForm = z.input<ReturnType<typeof bandForm>>;
+type Band = z.output<ReturnType<typeof bandForm>>;
+
+/** What came in of a yarn: pieces of one form. */
+function incomingFields(system: UnitSystem) {
+  return {
+    requestKey,
+    form: z.enum(FORMS),
+    count: read(wholeNumber(1, MOST_PIECES_AT_ONCE)),
+    loop: readOptional((typed) => parseLoopM(typed, system, '')),
+    /** One for each piece; empty where it was not weighed. */
+    masses: z.array(readOptional(quantity('mass', system))).max(MOST_PIECES_AT_ONCE),
+    ...weighingFields(system),
+  };
+}
+
+function incomingForm(system: UnitSystem) {
+  return z.strictObject(incomingFields(system));
+}
+export type IncomingForm = z.input<ReturnType<typeof incomingForm>>;
+type Incoming = z.output<ReturnType<typeof incomingForm>>;
+
+/** A new yarn: its band, and the pieces of it that there are. */
+export function yarnForm(system: UnitSystem) {
+  return z.strictObject({ ...bandFields(system), ...incomingFields(system) });
+}
+export type YarnForm = z.input<ReturnType<typeof yarnForm>>;
+export type NewYarn = z.output<ReturnType<typeof yarnForm>>;
+
+/** Puts a yarn and its pieces on the shelf. Asked again with the same request key, it answers with the same yarn. */
+export function addYarn(db: Db, input: unknown, system: UnitSystem, now: Date): Saved {
+  return attempt(yarnForm(system), input, (form) =>
+    db
+      .transaction(() => {
+        const before = operationByRequest(db, form.requestKey);
+        if (before) return pieceById(db, partsOf(db, before.id)[0]!.pieceId)!.yarnId;
+        return putYarn(db, form, now);
+      })
+      .immediate(),
+  );
+}
+
+/**
+ * Writes a yarn that has been checked, and its pieces. To be called in a transaction.
+ *
+ * @param batch the key of the list that it came in with others
+ * @throws InputError at the field that contradicts another
+ */
+export function putYarn(db: Db, form: NewYarn, now: Date, batch: string | null = null): number {
+  const { band, fibres } = checkedBand(form);
+  const yarnId = insertYarn(db, band, now.toISOString(), batch);
+  replaceFibres(db, yarnId, fibres);
+  putPieces(db, yarnId, form, band.putUpMg, now);
+  return yarnId;
+}
+
+/** More of a yarn that is on the shelf already came in. */
+export function addMore(db: Db, yarnId: number, input: unknown, system: UnitSystem, now: Date): Saved {
+  return attempt(incomingForm(system), input, (form) =>
+    db
+      .transaction(() => {
+        const yarn = yarnById(db, yarnId);
+        if (!yarn || yarn.gone) throw new NotPossible('this yarn is not on the shelf');
+        if (!operationByRequest(db, form.requestKey)) putPieces(db, yarnId, form, yarn.putUpMg, now);
+        return yarnId;
+      })
+      .immediate(),
+  );
+}
+
+/** Pieces that nobody weighed have the mass that the band says, if it says one. */
+function putPieces(db: Db, yarnId: number, form: Incoming, putUpMg: number | null, now: Date): void {
+  const operationId = insertOperation(db, { kind: 'receive', at: now.toISOString(), requestKey: form.requestKey });
+  const byTheBand = {
+    massMg: putUpMg,
+    massFrom: putUpMg ? ('band' as const) : null,
+    tareMg: 0,
+    resolutionMg: null,
+    humidityPercent: null,
+  };
+  const before = piecesOfYarn(db, yarnId).filter((piece) => piece.form === form.form).length;
+  for (let i = 0; i < form.count; i++) {
+    const weighed = form.masses[i];
+    const pieceId = insertPiece(db, {
+      yarnId,
+      form: form.form,
+      label: labelled(form.form, before + i + 1),
+      loopMm: form.loop === null ? null : toMm(form.loop),
+      bornBy: operationId,
+    });
+    const mass = weighed ? weighedMass(weighed, form, `masses.${i}`) : byTheBand;
+    insertPart(db, { operationId, pieceId, side: 'out', ...mass });
+  }
+}
+
+/** Corrects what was read from a band. */
+export function changeBand(db: Db, yarnId: number, input: unknown, system: UnitSystem): Saved {
+  return attempt(bandForm(system), input, (form) =>
+    db
+      .transaction(() => {
+        if (!yarnById(db, yarnId)) throw new NotPossible('this yarn is not there');
+        const { band, fibres } = checkedBand(form);
+        updateBand(db, yarnId, band);
+        replaceFibres(db, yarnId, fibres);
+        return yarnId;
+      })
+      .immediate(),
+  );
+}
+
+/** "Hank 3": the form and how many of that form the yarn has had, and so many more in the same breath. */
+export function nextLabel(db: Db, yarnId: number, form: Form, after = 0): string {
+  return labelled(form, piecesOfYarn(db, yarnId).filter((piece) => piece.form === form).length + 1 + after);
+}
+
+/** What pieces will be called that come next, in their order: as the run calls them, so the log does. */
+export function labelsToCome(db: Db, yarnId: number, forms: readonly Form[]): string[] {
+  return forms.map((form, i) => nextLabel(db, yarnId, form, forms.slice(0, i).filter((each) => each === form).length));
+}
+
+/** "Mini skein 4" */
+export function labelled(form: Form, number: number): string {
+  return `${form[0]!.toUpperCase()}${form.slice(1)} ${number}`;
+}
+
+export function checkedBand(form: Band): { band: BandRow; fibres: FibreShare[] } {
+  const doubt = gristDoubt({ putUpG: form.putUpMass, putUpM: form.putUpLength });
+  if (doubt && !(doubt.possible && form.isGristMeant)) throw new InputError(doubt.question, 'putUpLength');
+  if (form.twist !== null && form.twistDirection === '')
+    throw new InputError('say S or Z, or leave the turns empty', 'twistDirection');
+  return {
+    fibres: form.fibres,
+    band: {
+      maker: form.maker,
+      line: form.line,
+      colourName: form.colourName,
+      colourHex: form.colourHex.toLowerCase(),
+      dyeLot: form.dyeLot,
+      putUpMg: form.putUpMass === null ? null : toMg(form.putUpMass),
+      putUpMm: form.putUpLength === null ? null : toMm(form.putUpLength),
+      weightClass: form.weightClass === '' ? null : (Number(form.weightClass) as WeightClassNumber),
+      wpi: form.wpi,
+      needleUm: form.needle === null ? null : toUm(form.needle),
+      hookUm: form.hook === null ? null : toUm(form.hook),
+      plies: form.plies,
+      twistDirection: form.twistDirection === '' ? null : form.twistDirection,
+      twistTurnsPerKm: form.twist === null ? null : Math.round(requireWithin(form.twist, 0, 3000, 'twist') * 1000),
+      gaugeStitchesPer10M: form.gauge && Math.round(form.gauge.stitchesPer10Cm * 100),
+      gaugeRowsPer10M: form.gauge?.rowsPer10Cm ? Math.round(form.gauge.rowsPer10Cm * 100) : null,
+      care: form.care,
+      careSymbols: form.careSymbols.join(' '),
+      place: form.place,
+      notes: form.notes,
+    },
+  };
+}

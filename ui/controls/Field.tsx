@@ -1,0 +1,139 @@
+'use client';
+
+import { Input } from 'antd';
+import { type ReactNode, useEffect, useRef } from 'react';
+import { withUnit } from './bareUnits';
+import styles from './Field.module.css';
+import { SignIcon } from '../figures/icons';
+import { useSystem } from '../frame/Providers';
+
+export interface FieldProps {
+  /** The path under which errors come back; also the element's id. */
+  name: string;
+  label: string;
+  error?: string;
+  /** What is guessed as long as the field is empty. */
+  guess?: ReactNode;
+  hint?: ReactNode;
+}
+
+/** What an input must carry to belong to its label, its hint and its error. */
+export interface FieldLinks {
+  id: string;
+  'aria-invalid': boolean;
+  'aria-describedby': string;
+}
+
+/** A label, an input, and beneath it whatever there is to say: an error, a guess, or a hint. */
+export function Field({
+  name,
+  label,
+  error,
+  guess,
+  hint,
+  children,
+}: FieldProps & { children: (links: FieldLinks) => ReactNode }) {
+  const aboutId = `${name}-about`;
+  return (
+    <div className={styles.field}>
+      <label htmlFor={name} className={styles.label}>
+        {label}
+      </label>
+      {children({ id: name, 'aria-invalid': error !== undefined, 'aria-describedby': aboutId })}
+      <div id={aboutId} className={styles.about} aria-live="polite">
+        {error ? (
+          <span className={styles.error}>
+            <SignIcon sign="no" size={16} />
+            {error}
+          </span>
+        ) : guess ? (
+          <span className={styles.guess}>guess: {guess}</span>
+        ) : (
+          hint && <span className={styles.hint}>{hint}</span>
+        )}
+      </div>
+    </div>
+  );
+}
+
+/** A line of text. */
+export function TextField({
+  value,
+  onChange,
+  placeholder,
+  autoFocus,
+  suffix,
+  large,
+  inputMode,
+  type,
+  ...field
+}: FieldProps & {
+  value: string;
+  onChange: (value: string) => void;
+  placeholder?: string;
+  autoFocus?: boolean;
+  suffix?: ReactNode;
+  large?: boolean;
+  inputMode?: 'text' | 'decimal' | 'numeric';
+  type?: 'date';
+}) {
+  const system = useSystem();
+  const typedIn = useRef(system);
+  useEffect(() => {
+    if (typedIn.current === system) return;
+    const same = withUnit(field.name, value, typedIn.current);
+    typedIn.current = system;
+    if (same !== value) onChange(same);
+  }, [system, field.name, value, onChange]);
+  return (
+    <Field {...field}>
+      {(links) => (
+        <Input
+          {...links}
+          value={value}
+          onChange={(event) => onChange(event.target.value)}
+          placeholder={placeholder}
+          autoFocus={autoFocus}
+          suffix={suffix}
+          inputMode={inputMode}
+          type={type}
+          autoComplete="off"
+          size={large ? 'large' : 'middle'}
+          status={field.error ? 'error' : undefined}
+        />
+      )}
+    </Field>
+  );
+}
+
+/** One of a few, as the browser's own list: quick by keyboard, and at home on a phone. */
+export function ChoiceField({
+  value,
+  onChange,
+  options,
+  ...field
+}: FieldProps & {
+  value: string;
+  onChange: (value: string) => void;
+  options: readonly { value: string; label: string }[];
+}) {
+  return (
+    <Field {...field}>
+      {(links) => (
+        <select
+          {...links}
+          className={styles.choice}
+          data-empty={value === ''}
+          value={value}
+          onChange={(event) => onChange(event.target.value)}
+        >
+          {options.map((option) => (
+            <option key={option.value} value={option.value}>
+              {option.label}
+            </option>
+          ))}
+        </select>
+      )}
+    </Field>
+  );
+}

@@ -1,0 +1,72 @@
+'use client';
+
+import { Button } from 'antd';
+import type { ReactNode } from 'react';
+import { Say } from '../feedback/Say';
+import type { FormState } from './useForm';
+
+type Submittable = Pick<FormState<object>, 'submit' | 'saving' | 'errors' | 'clear'>;
+
+/** A form that checks nothing by itself: what is wrong is told by the server, beside the field. */
+export function Form({
+  form,
+  className,
+  children,
+}: {
+  form: Pick<Submittable, 'submit'>;
+  className?: string;
+  children: ReactNode;
+}) {
+  return (
+    <form
+      noValidate
+      className={className}
+      onSubmit={(event) => {
+        event.preventDefault();
+        form.submit();
+      }}
+    >
+      {children}
+    </form>
+  );
+}
+
+/** What is wrong with the form as a whole. */
+export function FormError({ form: { errors } }: { form: Pick<Submittable, 'errors'> }) {
+  return errors[''] ? (
+    <Say tone="bad" role="alert">
+      {errors['']}
+    </Say>
+  ) : null;
+}
+
+/** Save, or leave everything as it was. */
+export function FormButtons({
+  form,
+  save,
+  leave = 'Leave it',
+  onLeave,
+}: {
+  form: Submittable;
+  save: string;
+  leave?: string;
+  onLeave: () => void;
+}) {
+  return (
+    <>
+      <Button type="primary" size="large" htmlType="submit" loading={form.saving}>
+        {save}
+      </Button>
+      <Button
+        size="large"
+        type="text"
+        onClick={() => {
+          form.clear();
+          onLeave();
+        }}
+      >
+        {leave}
+      </Button>
+    </>
+  );
+}

@@ -1,0 +1,152 @@
+'use client';
+
+import { useCallback, useEffect, useRef, useState } from 'react';
+import type { UnitSystem } from '../../core/common/units';
+import { withUnits } from './bareUnits';
+import { useSystem } from '../frame/Providers';
+
+type Outcome = { ok: true; id: number } | { ok: false; errors: Record<string, string> };
+
+/** The fields that hold text. */
+type TextNames<Values> = { [Name in keyof Values & string]: Values[Name] extends string ? Name : never }[keyof Values &
+  string];
+
+export interface FormState<Values> {
+  values: Values;
+  set: <Name extends keyof Values>(name: Name, value: Values[Name]) => void;
+  /** What an input of this name needs: its value, what is wrong with it, and how to change it. */
+  field: <Name extends TextNames<Values>>(
+    name: Name,
+  ) => { name: Name; value: string; error: string | undefined; onChange: (value: string) => void };
+  errors: Record<string, string>;
+  saving: boolean;
+  submit: () => void;
+  /** Back to the start, with the draft thrown away. */
+  clear: () => void;
+}
+
+const UNREACHABLE = 'The app cannot be reached just now. All that you typed is kept; try again in a moment.';
+
+/**
+ * A form whose draft outlives a reload, a closed tab and a stopped server: it is kept in the browser under `draftKey`
+ * until it has been saved.
+ */
+export function useForm<Values extends object>({
+  draftKey,
+  initial,
+  save,
+  saved,
+}: {
+  draftKey: string;
+  initial: () => Values;
+  save: (values: Values) => Promise<Outcome>;
+  saved: (id: number) => void;
+}): FormState<Values> {
+  const [values, setValues] = useState<Values>(initial);
+  const [errors, setErrors] = useState<Record<string, string>>({});
+  const [saving, setSaving] = useState(false);
+  const latest = useRef(values);
+  const system = useSystem();
+  const typedIn = useRef(system);
+  useEffect(() => {
+    typedIn.current = system;
+  });
+
+  const change = useCallback(
+    (next: Values) => {
+      latest.current = next;
+      setValues(next);
+      keepDraft(draftKey, next, typedIn.current);
+    },
+    [draftKey],
+  );
+
+  // The server cannot know the draft, so it is put in once the page is live.
+  useEffect(() => {
+    const draft = readDraft<Values>(draftKey, typedIn.current);
+    if (draft) {
+      latest.current = { ...latest.current, ...draft };
+      setValues(latest.current);
+    }
+  }, [draftKey]);
+
+  const set: FormState<Values>['set'] = (name, value) => {
+    change({ ...latest.current, [name]: value });
+    setErrors((known) => withoutErrorsOf(known, String(name)));
+  };
+
+  const field: FormState<Values>['field'] = (name) => ({
+    name,
+    value: values[name] as string,
+    error: errors[name],
+    onChange: (value) => set(name, value as Values[typeof name]),
+  });
+
+  const submit = async () => {
+    if (saving) return;
+    setSaving(true);
+    const outcome = await save(latest.current).catch((): Outcome => ({ ok: false, errors: { '': UNREACHABLE } }));
+    setSaving(false);
+    if (outcome.ok) {
+      keepDraft(draftKey, null);
+      saved(outcome.id);
+      return;
+    }
+    setErrors(outcome.errors);
+    focusFirst(Object.keys(outcome.errors));
+  };
+
+  const clear = () => {
+    const fresh = initial();
+    change(fresh);
+    keepDraft(draftKey, null);
+    setErrors({});
+  };
+
+  return { values, set, field, errors, saving, submit: () => void submit(), clear };
+}
+
+function withoutErrorsOf(errors: Record<string, string>, name: string): Record<string, string> {
+  return Object.fromEntries(
+    Object.entries(errors).filter(([path]) => path !== '' && path !== name && !path.startsWith(`${name}.`)),
+  );
+}
+
+/** To the first wrong field in the order of the page. */
+function focusFirst(paths: string[]): void {
+  const fields = paths.flatMap((path) => document.getElementById(path) ?? []);
+  fields.sort((a, b) => (a.compareDocumentPosition(b) & Node.DOCUMENT_POSITION_FOLLOWING ? -1 : 1));
+  fields[0]?.focus();
+}
+
+/** What was typed in other units than those that are shown now gets its units said. */
+function readDraft<Values>(key: string, system: UnitSystem): Partial<Values> | null {
+  try {
+    const text = localStorage.getItem(`draft ${key}`);
+    if (!text) return null;
+    const { [TYPED_IN]: typedIn, ...draft } = JSON.parse(text) as Partial<Values> & { [TYPED_IN]?: UnitSystem };
+    return (typedIn && typedIn !== system ? withUnits(draft, typedIn) : draft) as Partial<Values>;
+  } catch {
+    return null;
+  }
+}
+
+/** Takes a draft along to another form, which will find it there. */
+export function moveDraft(from: string, to: string, values: object): void {
+  if (from === to) return;
+  keepDraft(to, values);
+  keepDraft(from, null);
+}
+
+/** Under this name a draft says in which units its bare numbers were typed. */
+const TYPED_IN = 'typed in';
+
+function keepDraft(key: string, values: object | null, typedIn?: UnitSystem): void {
+  try {
+    if (values)
+      localStorage.setItem(`draft ${key}`, JSON.stringify(typedIn ? { ...values, [TYPED_IN]: typedIn } : values));
+    else localStorage.removeItem(`draft ${key}`);
+  } catch {
+    // A browser that keeps nothing still has the form itself.
+  }
+}

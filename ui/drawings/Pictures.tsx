@@ -1,0 +1,92 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { type ChangeEvent, useState } from 'react';
+import { upperFirst } from '../../core/common/format';
+import { Say } from '../feedback/Say';
+import { useUndoOffer } from '../feedback/UndoOffer';
+import styles from './Pictures.module.css';
+
+/** Pictures that are kept with a yarn or with what was done, and a place to add one. */
+export function Pictures({
+  of,
+  to,
+  pictures,
+  takePictureAway,
+}: {
+  /** What they show: "the band". */
+  of: string;
+  /** Where one is sent. */
+  to: string;
+  pictures: readonly { id: number; width: number; height: number }[];
+  /** Takes one away, or brings it back. */
+  takePictureAway: (id: number, away: boolean) => Promise<{ ok: boolean }>;
+}) {
+  const router = useRouter();
+  const offer = useUndoOffer();
+  const [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState('');
+
+  const add = async (event: ChangeEvent<HTMLInputElement>) => {
+    const input = event.target;
+    const file = input.files?.[0];
+    if (!file) return;
+    setBusy(true);
+    setProblem(await send(to, file));
+    setBusy(false);
+    input.value = '';
+    router.refresh();
+  };
+
+  const takeAway = async (id: number) => {
+    const done = await takePictureAway(id, true).catch(() => ({ ok: false }));
+    if (done.ok) offer({ words: 'The picture is taken away.', undo: () => takePictureAway(id, false) });
+    else setProblem('The app cannot be reached just now.');
+    router.refresh();
+  };
+
+  return (
+    <div className={styles.pictures}>
+      {pictures.map(({ id, width, height }, i) => (
+        <figure key={id}>
+          <a href={`/api/pictures/${id}`} target="_blank" rel="noreferrer">
+            {/* eslint-disable-next-line @next/next/no-img-element -- it is ready for the screen as it is kept */}
+            <img
+              src={`/api/pictures/${id}`}
+              width={width}
+              height={height}
+              alt={`${upperFirst(of)}, picture ${i + 1}`}
+              loading="lazy"
+            />
+          </a>
+          <button type="button" onClick={() => void takeAway(id)} aria-label={`Take picture ${i + 1} away`}>
+            ×
+          </button>
+        </figure>
+      ))}
+      <label className={styles.add} data-busy={busy}>
+        <span>{busy ? 'Keeping it …' : pictures.length > 0 ? 'Another picture' : `Picture of ${of}`}</span>
+        <input type="file" accept="image/*" onChange={(event) => void add(event)} disabled={busy} />
+      </label>
+      <div aria-live="polite" className={styles.problem}>
+        {problem && <Say tone="bad">{problem}</Say>}
+      </div>
+    </div>
+  );
+}
+
+/** @returns what went wrong; empty where nothing did */
+async function send(to: string, file: File): Promise<string> {
+  try {
+    const answer = await fetch(to, { method: 'POST', body: file });
+    const body = (await answer.json()) as {
+      ok?: boolean;
+      errors?: Record<string, string>;
+      error?: { message: string };
+    };
+    if (answer.ok && body.ok) return '';
+    return body.error?.message ?? Object.values(body.errors ?? {})[0] ?? 'the app refused it';
+  } catch {
+    return 'The picture did not reach the app. Is it larger than 20 MB, or is the app away? Nothing was kept.';
+  }
+}

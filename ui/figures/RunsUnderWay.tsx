@@ -1,0 +1,73 @@
+'use client';
+
+import Link from 'next/link';
+import { cakeInHand } from '../../core/winding/run';
+import type { RunUnderWay } from '../../core/logbook/runUnderWay';
+import { Mass } from './Figures';
+import styles from './RunsUnderWay.module.css';
+import { glyphSide, PieceGlyph } from '../thread/PieceGlyph';
+
+/** What waits on the bench, each with the count at which it stands. */
+export function RunsUnderWay({ runs }: { runs: readonly RunUnderWay[] }) {
+  return (
+    <ul className={styles.runs}>
+      {runs.map((run) => (
+        <li key={run.id}>
+          <Link href={`/${run.kind === 'wind' ? 'winding' : 'minis'}/run/${run.id}`} className={styles.run}>
+            <svg width={120} height={120} viewBox="0 0 120 120" aria-hidden="true">
+              <PieceGlyph
+                form={run.kind === 'wind' ? 'cake' : 'mini skein'}
+                colourHex={run.colourHex}
+                x={60}
+                y={62}
+                side={glyphSide(run.massG)}
+              />
+            </svg>
+            <span className={styles.words}>
+              <strong className={styles.name}>{run.yarnName}</strong>
+              <span>
+                {run.pieceLabel}, <Mass g={run.massG} />, {whereItStands(run)}
+              </span>
+              <span className={styles.bar}>
+                <span
+                  style={{
+                    width: `${Math.min(100, (100 * run.counted) / run.toCount)}%`,
+                    background: run.colourHex,
+                  }}
+                />
+              </span>
+            </span>
+            <span className={styles.count}>
+              <strong>{run.counted}</strong>
+              <span>
+                of {run.toCount} {run.kind === 'wind' ? 'turns' : 'loops'}
+              </span>
+            </span>
+            <span className={styles.go}>Go on</span>
+          </Link>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function whereItStands(run: RunUnderWay): string {
+  const { part, parts, stopped } = run;
+  const mini = parts === 1 ? 'mini 1' : `mini ${part + 1} of ${parts}`;
+  const which = run.kind === 'wind' ? cakeInHand(run.label, part, parts) : mini;
+  if (stopped) return `${which}, stopped: ${stopped}`;
+  switch (run.stage) {
+    case 'prepare':
+      return 'being prepared';
+    case 'wind':
+      return `${which}, on the winder`;
+    case 'take off':
+      return `${which}, to be taken off`;
+    case 'count':
+      return `${which}, being counted`;
+    case 'weigh':
+      return run.kind === 'wind' ? 'wound, to be weighed' : `${which}, to be weighed`;
+    case 'finish':
+      return 'all made, the rest to be weighed';
+  }
+}

@@ -1,0 +1,59 @@
+'use client';
+
+import Link from 'next/link';
+import { usePathname, useRouter } from 'next/navigation';
+import { useEffect, useState } from 'react';
+import { comeByKey } from '../bench/arrival';
+import { isAtBench, useGlobalKey } from './useGlobalKey';
+import styles from './WayToBench.module.css';
+
+/** A run that is under way, and the way to it. */
+export interface BenchWay {
+  href: string;
+  yarnName: string;
+  colourHex: string;
+  label: string;
+}
+
+/** What is on the bench, one press or one key away on every screen but its own. */
+export function WayToBench({ first }: { first: BenchWay[] }) {
+  const path = usePathname();
+  const router = useRouter();
+  const [runs, setRuns] = useState(first);
+  const [seen, setSeen] = useState(first);
+  if (seen !== first) {
+    setSeen(first);
+    setRuns(first);
+  }
+
+  // The frame stays as one goes from page to page, so what is on the bench is asked anew.
+  useEffect(() => {
+    let gone = false;
+    void fetch('/api/runs')
+      .then((answer) => answer.json() as Promise<BenchWay[]>)
+      .then((now) => !gone && setRuns(now))
+      // While the app is away, what was known last still leads there.
+      .catch(() => undefined);
+    return () => {
+      gone = true;
+    };
+  }, [path]);
+
+  const [run] = runs;
+  const hidden = isAtBench(path);
+  useGlobalKey('b', run !== undefined && !hidden, () => {
+    comeByKey();
+    router.push(run!.href);
+  });
+  if (!run || hidden) return null;
+  return (
+    <Link href={run.href} className={styles.way} aria-keyshortcuts="b" title="Key: b">
+      <i style={{ background: run.colourHex }} aria-hidden="true" />
+      <span>
+        <span className={styles.on}>On the bench: </span>
+        {run.yarnName}
+        {runs.length > 1 && ` and ${runs.length - 1} more`}
+      </span>
+    </Link>
+  );
+}
