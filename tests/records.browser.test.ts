@@ -384,7 +384,7 @@ describe('out of the app and back', () => {
     expect(first.status).toBe(200);
     expect((await ask('/api/v1/operations', wash)).body).toEqual(first.body);
     expect((await ask('/api/v1/operations', { kind: 'undo', operationId: first.body.operationId })).status).toBe(200);
-    expect((await ask('/api/v1/weighings', [{ pieceId: 99999, massG: 3 }])).body).toMatchObject({
+    expect((await ask('/api/v1/weighings', [{ pieceId: 99999, netG: 3 }])).body).toMatchObject({
       error: { path: '0.pieceId' },
     });
   });

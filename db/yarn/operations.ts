@@ -88,6 +88,15 @@ export function operationByRequest(db: Db, requestKey: string): OperationRow | u
   );
 }
 
+/** The weighing of a piece at a moment with just this mass, where it is in the log and holds. */
+export function weighedBefore(db: Db, pieceId: number, at: string, massMg: number): number | undefined {
+  return prepared<{ id: number }>(
+    db,
+    sql`SELECT o.id FROM operation_piece part JOIN live_operation o ON o.id = part.operation_id
+     WHERE part.piece_id = ? AND o.kind = 'weigh' AND o.at = ? AND part.mass_mg = ?`,
+  ).get(pieceId, at, massMg)?.id;
+}
+
 /** Everything that a yarn's pieces went through, oldest first, with the undos of it. */
 export function operationsOfYarn(db: Db, yarnId: number): readonly OperationRow[] {
   return remembered(db, 'operations', yarnId, () => readOperations(db, yarnId));

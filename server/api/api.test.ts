@@ -1,6 +1,7 @@
 import Papa from 'papaparse';
 import fc from 'fast-check';
 import { type DumpedRow, dumpTable } from '../../db/exchange/dump';
+import { liveOfYarn } from '../../db/yarn/operations';
 
 import { csvLines, CSV_TABLE_NAMES, readCsvOf } from '../../formats/tablesCsv';
 import { ternRock } from '../../scripts/ternRock';
@@ -79,25 +80,63 @@ describe('added by other programs', () => {
     const entries = addWeighings(
       db,
       checkedWeighings([
-        { pieceId: first, massG: 109.4, scaleStepG: 0.1, at },
-        { pieceId: second, massG: 107 },
+        { pieceId: first, netG: 109.4, scaleStepG: 0.1, at },
+        { pieceId: second, grossG: 115, tareG: 8 },
       ]),
       NOW,
     );
     expect(yarnPage(db, yarnId)!.pieces.map(({ mass }) => mass!.massG)).toEqual([109.4, 107]);
     const before = everything(db);
     for (const [bad, path] of [
-      [{ pieceId: 999, massG: 5 }, '1.pieceId'],
-      [{ pieceId: second, massG: 5, at: '2030-01-01T00:00:00.000Z' }, '1.at'],
+      [{ pieceId: 999, netG: 5 }, '1.pieceId'],
+      [{ pieceId: second, netG: 5, at: '2030-01-01T00:00:00.000Z' }, '1.at'],
     ] as const)
-      expect(refusalOf(() => addWeighings(db, checkedWeighings([{ pieceId: first, massG: 5 }, bad]), NOW)).path).toBe(
+      expect(refusalOf(() => addWeighings(db, checkedWeighings([{ pieceId: first, netG: 5 }, bad]), NOW)).path).toBe(
         path,
       );
-    expect(refusalOf(() => checkedWeighings([{ pieceId: first, massG: -1 }])).path).toBe('0.massG');
+    expect(refusalOf(() => checkedWeighings([{ pieceId: first, netG: -1 }])).path).toBe('0.netG');
     expect(everything(db)).toBe(before);
-    expect(undoAll(db, entries, NOW)).toBe(2);
+    expect(
+      undoAll(
+        db,
+        entries.map(({ operationId }) => operationId),
+        NOW,
+      ),
+    ).toBe(2);
     expect(yarnPage(db, yarnId)!.pieces.map(({ mass }) => mass!.massG)).toEqual([112, 108]);
   });
+
+  test('a weighing that is sent twice is logged once; taken back, it can be sent again', () => {
+    const db = emptyDatabase();
+    const { yarnId, pieceIds } = shelved(db);
+    const pieceId = pieceIds[0]!;
+    const enter = (more: object) => addWeighings(db, checkedWeighings([{ pieceId, netG: 101.5, ...more }]), NOW)[0]!;
+    const at = '2026-03-10T08:00:00.000Z';
+    const first = enter({ at });
+    expect(first.isNew).toBe(true);
+    expect(enter({ at })).toEqual({ operationId: first.operationId, isNew: false });
+    // At another moment, or another mass, it is another.
+    expect(enter({ at, netG: 101 }).isNew).toBe(true);
+    const keyed = enter({ key: 'scale-0007' });
+    expect(enter({ key: 'scale-0007', netG: 99 })).toEqual({ ...keyed, isNew: false });
+    undoAll(db, [first.operationId], NOW);
+    expect(enter({ at }).isNew).toBe(true);
+    // All of it, as it left the app, adds nothing to it.
+    const before = everything(db);
+    addWeighings(db, weighingsRead([...csvOf(db, 'weighings')].join('')), NOW);
+    expect(everything(db)).toBe(before);
+    expect(liveOfYarn(db, yarnId).filter(({ kind }) => kind === 'weigh')).toHaveLength(3);
+  });
+
+  test.each([
+    [{ netG: 5, grossG: 6 }, '0.netG'],
+    [{}, '0.netG'],
+    [{ massG: 5 }, '0.massG'],
+    [{ grossG: 5, tareG: 5 }, '0.grossG'],
+    [{ netG: 1e-7 }, '0.netG'],
+  ])('a mass that is not said to be with or without its tare, or is none, is refused: %j', (mass, path) =>
+    expect(refusalOf(() => checkedWeighings([{ pieceId: 1, ...mass }])).path).toBe(path),
+  );
 
   test('operations, each once by its key, and undone', () => {
     const db = emptyDatabase();
@@ -107,8 +146,8 @@ describe('added by other programs', () => {
     const key = aKey();
     const washed = enter({ kind: 'wash', pieceIds: [first], key });
     expect(enter({ kind: 'wash', pieceIds: [first], key })).toBe(washed);
-    enter({ kind: 'dry', pieceId: first, massG: 108, key: aKey() });
-    enter({ kind: 'use', pieceId: first, howMuch: 'left', massG: 60, key: aKey() });
+    enter({ kind: 'dry', pieceId: first, grossG: 108, key: aKey() });
+    enter({ kind: 'use', pieceId: first, howMuch: 'left', netG: 60, tareG: 10, key: aKey() });
     enter({ kind: 'use', pieceId: first, howMuch: 'took', tookM: 36, key: aKey() });
     const gone = enter({ kind: 'write off', pieceId: second, howMuch: 'all', why: 'lost', key: aKey() });
     const [a, b] = yarnPage(db, yarnId)!.pieces;

@@ -10,7 +10,8 @@ import { CSV_FIELDS } from '../../formats/yarnCsv';
 import { NotThere } from '../common/answer';
 import { ARCHIVE_TABLES, columnsOf } from '../exchange/archiveStaging';
 import { foundDry, letGo, treatPieces } from '../yarn/changes';
-import { newWeighings, type NewWeighings } from '../exchange/csvRead';
+import { newWeighings, type NewWeighings, scaleG } from '../exchange/csvRead';
+import { fromMg, toMg } from '../common/whole';
 import { undoOperation } from '../yarn/pieces';
 import { checked, type Saved } from '../common/result';
 
@@ -74,7 +75,9 @@ function readKey(table: ArchiveTable, key: readonly string[], from: string): (nu
 
 const shared = { key: z.string().min(8).max(80), note: z.string().max(10_000).default('') };
 const scaled = {
-  massG: z.number().positive().optional(),
+  /** Of the yarn alone, or as the scale showed it with the tare: one of them. */
+  netG: scaleG.optional(),
+  grossG: scaleG.optional(),
   tareG: z.number().min(0).default(0),
   scaleStepG: z.number().positive().max(100).default(1),
   humidityPercent: z.int().min(0).max(90).optional(),
@@ -88,10 +91,10 @@ const newOperation = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.enum(['use', 'write off']),
     pieceId,
-    /** All of it; or what is left on the scale (`massG`); or what was taken. */
+    /** All of it; or what is left on the scale; or what was taken. */
     howMuch: z.enum(['all', 'left', 'took']),
-    tookG: z.number().positive().optional(),
-    tookM: z.number().positive().optional(),
+    tookG: scaleG.optional(),
+    tookM: z.number().min(0.001).max(1_000_000).optional(),
     fromEnd: z.enum(PACKAGE_ENDS).default('outer'),
     why: z.enum(WRITE_OFF_REASONS).default('given away'),
     projectId: z.int().positive().optional(),
@@ -140,15 +143,20 @@ function entered(db: Db, operation: z.output<typeof newOperation>, now: Date): S
 function typed({
   key,
   note,
-  massG,
+  netG,
+  grossG,
   tareG,
   scaleStepG,
   humidityPercent,
 }: z.output<z.ZodObject<typeof scaled & typeof shared>>) {
+  if (netG !== undefined && grossG !== undefined)
+    throw new InputError('say the mass of the yarn alone (netG) or with its tare (grossG), not both', 'grossG');
+  // The forms take what the scale shows.
+  const shownG = grossG ?? (netG === undefined ? undefined : fromMg(toMg(netG) + toMg(tareG)));
   return {
     requestKey: key,
     note,
-    mass: massG === undefined ? '' : `${massG} g`,
+    mass: shownG === undefined ? '' : `${shownG} g`,
     tare: tareG === 0 ? '' : `${tareG} g`,
     scaleResolutionG: scaleStepG,
     humidity: humidityPercent === undefined ? '' : String(humidityPercent),

@@ -2,7 +2,7 @@ import { fibresInWords } from '../../core/yarn/fibre';
 import { InputError } from '../../core/common/inputError';
 import type { Db } from '../../db/common/connection';
 import { rowsForCsv } from '../../db/exchange/csv';
-import { insertOperation, insertPart } from '../../db/yarn/operations';
+import { insertOperation, insertPart, operationByRequest, weighedBefore } from '../../db/yarn/operations';
 import { pieceById } from '../../db/yarn/pieces';
 import { CSV_FIELDS, CSV_FIELD_NAMES, type CsvField } from '../../formats/yarnCsv';
 import { csvLines, type CsvTableName } from '../../formats/tablesCsv';
@@ -72,32 +72,43 @@ function yarnCells({ yarn, pieces }: YarnPage): Record<CsvField, string> {
   };
 }
 
+/** The entry of a weighing, and whether it was made just now or was there before. */
+interface Entered {
+  operationId: number;
+  isNew: boolean;
+}
+
 /**
- * Adds weighings that come from elsewhere, all of them or none.
+ * Adds weighings that come from elsewhere, all of them or none. One that is in the log already, by its key or by its piece,
+ * moment and mass, is not entered again.
  *
- * @returns the entries that were made
  * @throws InputError with the place of the one that cannot be
  */
-export function addWeighings(db: Db, weighings: NewWeighings, now: Date): number[] {
+export function addWeighings(db: Db, weighings: NewWeighings, now: Date): Entered[] {
   const isThere = new Map<number, boolean>();
   const there = (id: number) => isThere.get(id) ?? isThere.set(id, pieceById(db, id)?.consumedBy === null).get(id)!;
   return db
     .transaction(() =>
-      weighings.map(({ pieceId, massG, tareG, scaleStepG, humidityPercent, at, note }, i) => {
+      weighings.map(({ key, pieceId, netG, grossG = 0, tareG, scaleStepG, humidityPercent, at, note }, i): Entered => {
+        const massMg = Math.max(1, netG === undefined ? toMg(grossG) - toMg(tareG) : toMg(netG));
+        const before =
+          (key === undefined ? undefined : operationByRequest(db, key)?.id) ??
+          (at === undefined ? undefined : weighedBefore(db, pieceId, at, massMg));
+        if (before !== undefined) return { operationId: before, isNew: false };
         if (!there(pieceId)) throw new InputError('this piece is not there', `${i}.pieceId`);
         if (at !== undefined && at > now.toISOString()) throw new InputError('that has not been yet', `${i}.at`);
-        const operationId = insertOperation(db, { kind: 'weigh', at: at ?? now.toISOString(), note });
+        const operationId = insertOperation(db, { kind: 'weigh', at: at ?? now.toISOString(), note, requestKey: key });
         insertPart(db, {
           operationId,
           pieceId,
           side: 'on',
-          massMg: Math.max(1, toMg(massG)),
+          massMg,
           massFrom: 'scale',
           tareMg: toMg(tareG),
           resolutionMg: Math.max(1, toMg(scaleStepG)),
           humidityPercent,
         });
-        return operationId;
+        return { operationId, isNew: true };
       }),
     )
     .immediate();

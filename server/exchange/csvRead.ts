@@ -2,16 +2,37 @@ import { z } from 'zod';
 import { InputError } from '../../core/common/inputError';
 import { readCsvOf } from '../../formats/tablesCsv';
 
+/** What a scale can show, in grams, written without an exponent. */
+export const scaleG = z.number().min(0.001).max(100_000);
+
 const weighing = z.strictObject({
+  /** Chosen by whoever asks: sent twice with the same one, it is entered once. */
+  key: z.string().min(8).max(80).optional(),
   pieceId: z.int().positive(),
-  massG: z.number().positive().max(100_000),
+  /** Of the yarn alone; a tare was taken off already. */
+  netG: scaleG.optional(),
+  /** As the scale showed it, with the tare. */
+  grossG: scaleG.optional(),
   tareG: z.number().min(0).max(100_000).default(0),
   scaleStepG: z.number().positive().max(100).default(1),
   humidityPercent: z.int().min(0).max(90).nullable().default(null),
   at: z.iso.datetime().optional(),
   note: z.string().max(10_000).default(''),
 });
-export const newWeighings = z.array(weighing).min(1).max(5000);
+export const newWeighings = z
+  .array(
+    weighing
+      .refine(({ netG, grossG }) => (netG === undefined) !== (grossG === undefined), {
+        path: ['netG'],
+        error: 'say the mass of the yarn alone (netG) or with its tare (grossG), one of them',
+      })
+      .refine(({ grossG, tareG }) => grossG === undefined || grossG > tareG, {
+        path: ['grossG'],
+        error: 'the tare must be below the mass on the scale',
+      }),
+  )
+  .min(1)
+  .max(5000);
 export type NewWeighings = z.output<typeof newWeighings>;
 
 /** Weighings of a list in the columns of the table of weighings; the entries' own numbers there do not count. */
@@ -20,7 +41,7 @@ export function weighingsRead(text: string): NewWeighings {
     .filter(({ undone }) => !undone)
     .map((row) => ({
       pieceId: row.piece_id,
-      massG: row.mass_g,
+      netG: row.mass_g,
       tareG: row.tare_g,
       scaleStepG: row.scale_step_g,
       humidityPercent: row.humidity_percent,

@@ -32,7 +32,12 @@ export async function POST(request: Request, { params }: Params): Promise<Respon
     const { look } = queryOf(request);
     const bytes = await readBody(request, LARGEST_LIST_BYTES, 'file');
     const weighings = await weighingsOfCsv(bytes, request.signal);
-    const entries = look === undefined ? addWeighings(database(), weighings, new Date()) : [];
-    return { rows: weighings.length, entries };
+    if (look !== undefined) return { rows: weighings.length, entries: [] };
+    const entered = addWeighings(database(), weighings, new Date());
+    // Those that were there before are not taken back with the others.
+    return {
+      rows: weighings.length,
+      entries: entered.filter(({ isNew }) => isNew).map(({ operationId }) => operationId),
+    };
   });
 }

@@ -15,6 +15,7 @@ export async function POST(request: Request, { params }: Params): Promise<Respon
   return answer(async () => {
     if (table !== 'weighings') throw new NotThere('nothing can be added there');
     const body = await jsonBody(request);
-    return { entries: addWeighings(database(), checkedWeighings(body), new Date()) };
+    const entered = addWeighings(database(), checkedWeighings(body), new Date());
+    return { entries: entered.map(({ operationId }) => operationId) };
   });
 }
