@@ -83,6 +83,22 @@ export function radiusAtMm(shape: CakeShape, massG: number): number {
 }
 
 /**
+ * The room that the yarn of a finished package takes, in cubic millimetres; a ball may be a little flat or long.
+ *
+ * @param diameterMm across the whole of it
+ * @example
+ * Math.round(yarnVolumeMm3({ coreDiameterMm: 20, heightMm: 60, ball: true }, 60)) // => 108909
+ */
+export function yarnVolumeMm3(
+  { coreDiameterMm, heightMm, ball }: Pick<CakeShape, 'coreDiameterMm' | 'heightMm' | 'ball'>,
+  diameterMm: number,
+): number {
+  return ball
+    ? (Math.PI / 6) * (diameterMm ** 2 * heightMm - coreDiameterMm ** 3)
+    : (Math.PI / 4) * heightMm * (diameterMm ** 2 - coreDiameterMm ** 2);
+}
+
+/**
  * The lead in millimetres of a guide that is geared to the spindle, from the angle at which it crosses the bare core.
  *
  * @example
@@ -150,14 +166,14 @@ export function massAtTurnsG(shape: CakeShape, crankTurns: number, gristMPerG: n
   const { coreDiameterMm, heightMm, densityGPerCm3 = DENSITY_WOUND_ONCE } = shape;
   const wraps = crankTurns * (shape.spindleTurnsPerCrank ?? 1);
   const { cosine, addedM2 } = wrapOf(shape);
+  const densityGPerM3 = densityGPerCm3 * 1e6;
   if (shape.ball) {
-    const [innerM, densityGPerM3] = [coreDiameterMm / 2000, densityGPerCm3 * 1e6];
+    const innerM = coreDiameterMm / 2000;
     const outerM = Math.sqrt(innerM ** 2 + wraps / (densityGPerM3 * gristMPerG * cosine));
     return (4 / 3) * Math.PI * densityGPerM3 * (outerM ** 3 - innerM ** 3);
   }
   const coreM = Math.sqrt((coreDiameterMm / 2000) ** 2 + addedM2);
   const heightM = heightMm / 1000;
-  const densityGPerM3 = densityGPerCm3 * 1e6;
   const radiusM = coreM + wraps / (heightM * densityGPerM3 * gristMPerG * cosine);
   return Math.PI * heightM * (radiusM ** 2 - coreM ** 2) * densityGPerM3;
 }

@@ -1,4 +1,4 @@
-import { type CakeShape, crankTurnsAtG } from './cake';
+import { type CakeShape, crankTurnsAtG, yarnVolumeMm3 } from './cake';
 import { type Estimate, uniformSd } from '../common/estimate';
 import { grouped } from '../common/grouped';
 import { InputError } from '../common/inputError';
@@ -44,10 +44,7 @@ export function packageDensity({
   ball?: true;
 }): number {
   if (diameterMm <= coreDiameterMm) throw new InputError('a cake is wider than the spindle it was on', 'diameterMm');
-  const volumeMm3 = ball
-    ? (Math.PI / 6) * (diameterMm ** 2 * heightMm - coreDiameterMm ** 3)
-    : (Math.PI / 4) * heightMm * (diameterMm ** 2 - coreDiameterMm ** 2);
-  return massG / (volumeMm3 / 1000);
+  return massG / (yarnVolumeMm3({ coreDiameterMm, heightMm, ball }, diameterMm) / 1000);
 }
 
 /**

@@ -1,4 +1,4 @@
-import { DENSITY_WOUND_ONCE } from './cake';
+import { DENSITY_WOUND_ONCE, yarnVolumeMm3 } from './cake';
 import { InputError } from '../common/inputError';
 import { requirePositive } from '../common/require';
 
@@ -52,10 +52,9 @@ export function winderFit({ massG, densityGPerCm3 = DENSITY_WOUND_ONCE, winder }
   };
 }
 
-function roomForYarnMm3({ heightMm, maxDiameterMm, coreDiameterMm, ball }: WinderLimits): number {
-  return ball
-    ? (Math.PI / 6) * (maxDiameterMm ** 3 - coreDiameterMm ** 3)
-    : (Math.PI / 4) * heightMm * (maxDiameterMm ** 2 - coreDiameterMm ** 2);
+function roomForYarnMm3(winder: WinderLimits): number {
+  const { maxDiameterMm, heightMm, ball } = winder;
+  return yarnVolumeMm3({ ...winder, heightMm: ball ? maxDiameterMm : heightMm }, maxDiameterMm);
 }
 
 function requireLimits(winder: WinderLimits): void {

@@ -81,7 +81,7 @@ function surveyOfBlock([c0, c1, c2, c3]: Cubic, step: number, count: number, see
   return { lowestPerM, highestPerM, seen, trouble };
 }
 
-/** The square of a radius may change by so much of itself within a block: then a cubic is as good as the root. */
+/** The square of a radius, or in a ball its cube, may change by so much of itself within a block: then a cubic is as good. */
 const BLOCK_SHARE = 0.012;
 const MOST_IN_THIRD = 400;
 
@@ -89,10 +89,10 @@ const MOST_IN_THIRD = 400;
 function thirdOfBlock({ wraps, lengthM }: TwistChange, fromM: number, apartM: number): number {
   let third = MOST_IN_THIRD;
   for (const { start, perM } of wraps) {
-    const hereM2 = start + perM * fromM;
+    const here = start + perM * fromM;
     // Towards a hole the radius shrinks; it is not smaller than at the far end of the strand.
-    const leastM2 = perM < 0 ? Math.max(hereM2 * (1 - BLOCK_SHARE), start + perM * lengthM) : hereM2;
-    third = Math.min(third, Math.floor((BLOCK_SHARE * leastM2) / (3 * Math.abs(perM) * apartM)));
+    const least = perM < 0 ? Math.max(here * (1 - BLOCK_SHARE), start + perM * lengthM) : here;
+    third = Math.min(third, Math.floor((BLOCK_SHARE * least) / (3 * Math.abs(perM) * apartM)));
   }
   return Math.max(1, third);
 }

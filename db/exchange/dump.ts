@@ -12,7 +12,7 @@ export function dumpTable(db: Db, table: string, columns: readonly string[]): Du
 /** The same one after another, never all in memory; nothing else can be asked through this connection meanwhile. */
 export function* eachRow(db: Db, table: string, columns: readonly string[]): Generator<DumpedRow> {
   // A statement of its own: one that is kept could be asked twice at a time.
-  yield* db.prepare<[], DumpedRow>(inOrder(table, columns)).iterate();
+  yield* db.prepare<[], DumpedRow>(inOrder(db, table, columns)).iterate();
 }
 
 export function fillTable(db: Db, table: string, columns: readonly string[], rows: Iterable<DumpedRow>): void {
@@ -46,17 +46,12 @@ export function dumpFrom(
   from: readonly (number | string)[],
   limit: number,
 ): DumpedRow[] {
-  const key = keyOf(db, table);
-  const asked = columnNames(key.slice(0, from.length));
-  return prepared<DumpedRow>(
-    db,
-    sql`SELECT ${columnNames(columns)} FROM ${sqlName(table)}
-     ${sqlWhere([from.length > 0 && sql`(${asked}) >= (${sqlList(from.map(() => sql`?`))})`])}
-     ORDER BY ${columnNames(key)} LIMIT ?`,
-  ).all(...from, limit);
+  const asked = columnNames(keyOf(db, table).slice(0, from.length));
+  const where = sqlWhere([from.length > 0 && sql`(${asked}) >= (${sqlList(from.map(() => sql`?`))})`]);
+  return prepared<DumpedRow>(db, sql`${inOrder(db, table, columns, where)} LIMIT ?`).all(...from, limit);
 }
 
-/** The rows in the order of their key, which the first columns are. */
-function inOrder(table: string, columns: readonly string[]): Sql {
-  return sql`SELECT ${columnNames(columns)} FROM ${sqlName(table)} ORDER BY ${columnNames(columns.slice(0, 2))}`;
+/** The rows that a condition lets through, in the order of their key. */
+function inOrder(db: Db, table: string, columns: readonly string[], where = sql``): Sql {
+  return sql`SELECT ${columnNames(columns)} FROM ${sqlName(table)} ${where} ORDER BY ${columnNames(keyOf(db, table))}`;
 }

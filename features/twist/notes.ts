@@ -1,7 +1,7 @@
 import { partOnWay } from '../../core/twist/twistAccount';
 import type { TwistPage } from '../../server/twist/twist';
 import type { TwistNotes } from '../../server/twist/twistNotes';
-import { supposedPackage, type Trial } from './trial';
+import { packageSize, type Trial } from './trial';
 
 /** A trial as what was noted of the steps, to be put right; and whether it is of another end than the log says. */
 export function notesOf(page: TwistPage, trial: Trial): { notes: TwistNotes; otherEnd: boolean } {
@@ -14,11 +14,12 @@ export function notesOf(page: TwistPage, trial: Trial): { notes: TwistNotes; oth
     if (event.kind === 'measured') return [];
     const part = partOnWay(events, at, piece.id);
     const laid = trial.laid[operationId] ?? '';
+    const given = trial.sizes[operationId] !== undefined;
+    // Of what nobody looked at, no size is supposed either.
     const size =
-      trial.sizes[operationId] ??
-      (part?.noted?.coreDiameterMm || laid === ''
+      laid === '' && !given
         ? part?.noted
-        : supposedPackage(page, part ?? { form: piece.form, lengthM: null }));
+        : packageSize(page, trial, operationId, part ?? { form: piece.form, lengthM: null, noted: null });
     return [
       {
         operationId,

@@ -93,7 +93,8 @@ function workedOf(form: Form, workFrom: TwistPage['workFrom']): TriedLeaving {
 
 /** What the steps of a trial do. */
 export function tried(page: TwistPage, trial: Trial): Tried {
-  const events = page.story.map(({ operationId, event }, at) => triedEvent(page, trial, operationId, event, at));
+  const noted = page.story.map(({ event }) => event);
+  const events = page.story.map(({ operationId }, at) => triedEvent(page, trial, operationId, noted, at));
   const pieceId = trial.again ? TRIED_PIECE : page.piece.id;
   const account = twistAccount(trial.again ? [...events, againEvent(page, trial.again)] : events);
   const piece = account.get(pieceId)!;
@@ -113,12 +114,15 @@ function leavingFor({ form, loopM }: PieceTwist, { end, left }: TriedLeaving): L
   return leavingOf(left, end, loopM);
 }
 
-function triedEvent(page: TwistPage, trial: Trial, operationId: number, event: TwistEvent, at: number): TwistEvent {
-  const onWay = partOnWay(
-    page.story.map(({ event }) => event),
-    at,
-    page.piece.id,
-  );
+function triedEvent(
+  page: TwistPage,
+  trial: Trial,
+  operationId: number,
+  noted: readonly TwistEvent[],
+  at: number,
+): TwistEvent {
+  const event = noted[at]!;
+  const onWay = partOnWay(noted, at, page.piece.id);
   const laid = trial.laid[operationId] ?? '';
   const access = trial.access[operationId] ?? {};
   const withLaying = (part: LaidPart): LaidPart =>
@@ -170,7 +174,17 @@ export function coneSize(page: TwistPage, trial: Trial): PackageSize | null {
   if (trial.again || first?.event.kind !== 'came' || first.event.piece.pieceId !== page.piece.id) return null;
   const { piece } = first.event;
   if (piece.form !== 'cone') return null;
-  return trial.sizes[first.operationId] ?? (piece.noted?.coreDiameterMm ? piece.noted : supposedPackage(page, piece));
+  return packageSize(page, trial, first.operationId, piece);
+}
+
+/** How large a package is: as it is given here, else as it was noted, else as it is supposed to be. */
+export function packageSize(
+  page: TwistPage,
+  trial: Trial,
+  operationId: number,
+  part: Pick<LaidPart, 'form' | 'lengthM' | 'noted'>,
+): PackageSize {
+  return trial.sizes[operationId] ?? (part.noted?.coreDiameterMm ? part.noted : supposedPackage(page, part));
 }
 
 /** How large so much of the yarn becomes on a tool. */

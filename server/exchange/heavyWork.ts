@@ -5,7 +5,7 @@ import { paperPdf, type Paper } from '../../formats/paper';
 import type { PaperFonts } from '../../formats/pdf';
 import { type Db, openDatabase } from '../../db/common/connection';
 import { decodeCsv } from '../../formats/yarnCsv';
-import { restore } from './backup';
+import { backupFolder, restore } from './backup';
 import { weighingsRead } from './csvRead';
 import { undoImport } from '../yarn/entries';
 import { importYarns, type ListToRead, previewImport } from './importYarns';
@@ -26,8 +26,8 @@ export const HEAVY_WORK = {
     inDatabase(file, (db) => undoImport(db, batch, now)),
   'archive taken over': ({ token, how, now, ...places }: ArchiveToTake) =>
     inDatabase(places.file, (db) => takeArchive(db, places, token, how, now)),
-  'gone back to a snapshot': ({ file, folder, name, now }: { file: string; folder: string; name: string; now: Date }) =>
-    inDatabase(file, (db) => restore(db, folder, name, now)),
+  'gone back to a snapshot': ({ file, name, now }: { file: string; name: string; now: Date }) =>
+    inDatabase(file, (db) => restore(db, backupFolder(file), name, now)),
   'list of weighings': (bytes: Uint8Array) => weighingsRead(decodeCsv(bytes).text),
 };
 

@@ -1,4 +1,3 @@
-import { backupFolder } from './backup';
 import { database, databaseFile, pictureFolder } from '../common/database';
 import { heavy } from './heavy';
 import type { HeavyOutput } from './heavyWork';
@@ -43,8 +42,9 @@ export function takeArchiveOver(asked: ReturnType<typeof takeRequest>): Promise<
 
 /** @returns the snapshot of what was there before */
 export function goBackToSnapshot(name: string): Promise<HeavyOutput<'gone back to a snapshot'>> {
-  const asked = { file: databaseFile(), folder: backupFolder(databaseFile()), name, now: new Date() };
-  return laidOut(() => heavy('gone back to a snapshot', asked, { seconds: ARCHIVE_SECONDS }));
+  return laidOut(() =>
+    heavy('gone back to a snapshot', { file: databaseFile(), name, now: new Date() }, { seconds: ARCHIVE_SECONDS }),
+  );
 }
 
 /** Where nothing can be kept, nothing is begun; and who asked for it finds the shelf as it is then. */

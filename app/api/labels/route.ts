@@ -1,11 +1,11 @@
 import { answer, queryOf } from '../../../server/common/answer';
 import { database } from '../../../server/common/database';
 import { labelSheet } from '../../../server/exchange/labels';
-import { preferences } from '../../../server/common/preferences';
+import { unitSystem } from '../../../server/common/preferences';
 
 export function GET(request: Request): Promise<Response> {
   return answer(async () => {
-    const { system } = await preferences();
+    const system = await unitSystem();
     const pdf = await labelSheet(
       database(),
       queryOf(request),

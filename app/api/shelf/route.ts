@@ -1,11 +1,11 @@
 import { answer, queryOf } from '../../../server/common/answer';
 import { database } from '../../../server/common/database';
-import { preferences } from '../../../server/common/preferences';
+import { unitSystem } from '../../../server/common/preferences';
 import { checkedShelfAsk, shelfPage } from '../../../server/yarn/shelf';
 
 export async function GET(request: Request): Promise<Response> {
   return answer(async () => {
-    const { system } = await preferences();
+    const system = await unitSystem();
     return shelfPage(database(), checkedShelfAsk(queryOf(request)), system);
   });
 }

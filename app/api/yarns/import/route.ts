@@ -1,13 +1,13 @@
 import { answer, queryOf } from '../../../../server/common/answer';
 import { LARGEST_LIST_BYTES } from '../../../../server/common/limits';
-import { preferences } from '../../../../server/common/preferences';
+import { unitSystem } from '../../../../server/common/preferences';
 import { readBody } from '../../../../server/common/readBody';
 import { lookAtList, putListOnShelf } from '../../../../server/exchange/wholesale';
 
 /** The list is the body; how it is to be read stands in the address: `?ask=JSON`, and `&write` to do it. */
 export async function POST(request: Request): Promise<Response> {
   return answer(async () => {
-    const { system } = await preferences();
+    const system = await unitSystem();
     const { ask = null, write } = queryOf(request);
     const list = { bytes: await readBody(request, LARGEST_LIST_BYTES, 'file'), ask, system };
     return write === undefined ? lookAtList(list, request.signal) : putListOnShelf(list);

@@ -1,7 +1,7 @@
 import { answer, idOf, NotThere } from '../../../../../server/common/answer';
 import { database } from '../../../../../server/common/database';
 import { runSheet, storyPdf } from '../../../../../server/exchange/papers';
-import { preferences } from '../../../../../server/common/preferences';
+import { unitSystem } from '../../../../../server/common/preferences';
 
 const PAPERS = new Map([
   ['run', runSheet],
@@ -18,7 +18,7 @@ export async function GET(
     const paper = PAPERS.get(what);
     if (!paper) throw new NotThere('there is no such paper');
     const id = await idOf(params);
-    const { system } = await preferences();
+    const system = await unitSystem();
     const pdf = await paper(database(), id, system, `http://${request.headers.get('host')}`, request.signal);
     return new Response(new Uint8Array(pdf), {
       headers: { 'content-type': 'application/pdf', 'content-disposition': `inline; filename="${what}-${id}.pdf"` },
