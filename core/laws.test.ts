@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { cake, crankTurnsAtG, massAtTurnsG } from './bench/cake';
 import { FIBRE_NAMES } from './yarn/fibre';
-import { packageDensity } from './bench/learning';
+import { packageDensity } from './bench/calibration';
 import { massBalance } from './logbook/massBalance';
 import { standardAirFactor } from './yarn/moisture';
 import { liveOperations } from './yarn/piece';

@@ -3,7 +3,7 @@ import { parseCare } from './yarn/care';
 import { colourFromWords } from './yarn/colourWords';
 import { gaugeInWords, parseGauge } from './yarn/gauge';
 import { InputError } from './common/inputError';
-import { leftOverTime } from './logbook/leftOverTime';
+import { leftOverTime } from './logbook/massHistory';
 import { likeness } from './yarn/likeYarns';
 import { parseToolMm, toolSizeInWords } from './yarn/needle';
 import { reelLength, shrinkagePercent } from './bench/reel';

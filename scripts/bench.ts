@@ -16,7 +16,7 @@ import { type Staged, stageZip, unstage } from '../server/exchange/archiveStagin
 import { backups, faultOf, restore, takeBackup } from '../server/exchange/backup';
 import { bench } from '../server/bench/bench';
 import { csvOf } from '../server/exchange/csv';
-import { entryPage } from '../server/logbook/entryPage';
+import { entryPage } from '../server/logbook/operationPage';
 import loadHighs from 'highs';
 import { type MinisPlan, minisPlan } from '../solver/minisPlan';
 import { App } from '../tests/support/app';

@@ -1,5 +1,5 @@
 import loadHighs from 'highs';
-import { yarnFront } from '../server/logbook/yarnFront';
+import { yarnFront } from '../server/logbook/yarnOverview';
 import { emptyDatabase, NOW } from '../tests/support/serverTesting';
 import { ternRock } from './ternRock';
 import { ternRockMinis } from './ternRockMinis';

@@ -1,4 +1,4 @@
-import { scaleJudges } from '../core/minis/miniScale';
+import { scaleJudges } from '../core/minis/weighingChecks';
 import { gramsPerLoopByGrist } from '../core/minis/miniLoops';
 import {
   afterMiniEvent,

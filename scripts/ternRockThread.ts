@@ -1,10 +1,10 @@
 /** What becomes of yarn at Tern Rock: knitted up, washed, reeled again, joined, given away; and some that went missing. */
 import type { Db } from '../db/common/connection';
 import { EMPTY_BAND } from '../features/yarns/band/bandValues';
-import { foundDry, type GoingForm, joinPieces, letGo, reelPiece, treatPieces } from '../server/yarn/changes';
+import { foundDry, type GoingForm, joinPieces, letGo, reelPiece, treatPieces } from '../server/yarn/pieceOperations';
 import { saveTime } from '../server/days/benchTime';
 import { dayOf } from '../server/common/days';
-import { type JobForm, saveJob } from '../server/days/jobs';
+import { type JobForm, saveJob } from '../server/days/tasks';
 import { weighPiece } from '../server/yarn/pieces';
 import { saveProject } from '../server/projects/projects';
 import type { Saved } from '../server/common/result';

@@ -2,7 +2,7 @@
 import type { Db } from '../db/common/connection';
 import { EMPTY_BAND } from '../features/yarns/band/bandValues';
 import { keepAnswer } from '../server/twist/practice';
-import { treatPieces } from '../server/yarn/changes';
+import { treatPieces } from '../server/yarn/pieceOperations';
 import { type PlyForm, plySingles, splitOverBobbins } from '../server/twist/plying';
 import type { Saved } from '../server/common/result';
 import { followRun, runPage, windingFold } from '../server/winding/runEvents';

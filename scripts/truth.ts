@@ -1,7 +1,7 @@
 /** How often the ranges that are told hold what is true, by simulation: nine times in ten is wanted. */
 import { crankTurnsAtG, radiusAtMm } from '../core/bench/cake';
 import { type Estimate, HALF_WIDTH_90, uniformSd } from '../core/common/estimate';
-import { crankRatioSeen, learn, packageDensity, type RatioSeen, ratioOnYarn } from '../core/bench/learning';
+import { crankRatioSeen, learn, packageDensity, type RatioSeen, ratioOnYarn } from '../core/bench/calibration';
 import { gramsPerLoopByGrist } from '../core/minis/miniLoops';
 import { afterMiniEvent, type MiniHappening, type MiniSession, newMiniRun, nextMini } from '../core/minis/miniRun';
 import { WEIGHT_CLASSES, gristFromClass, gristFromNeedle, gristFromWpi } from '../core/yarn/weightClass';

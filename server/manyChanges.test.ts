@@ -1,16 +1,16 @@
 import fc from 'fast-check';
 import { wetBy } from '../db/yarn/pieces';
 import { exportArchive } from './exchange/archive';
-import { foundDry, joinPieces, letGo, reelPiece, treatPieces } from './yarn/changes';
+import { foundDry, joinPieces, letGo, reelPiece, treatPieces } from './yarn/pieceOperations';
 import { latestEntries } from './logbook/logbook';
 import { undoOperation, weighPiece } from './yarn/pieces';
 import type { Saved } from './common/result';
 import { aKey, emptyDatabase, idOf, NOW, shelved } from '../tests/support/serverTesting';
 import { balanceOfYarn } from './yarn/threadBalance';
-import { waits } from './days/waits';
-import { yarnFront } from './logbook/yarnFront';
+import { waits } from './days/pendingCare';
+import { yarnFront } from './logbook/yarnOverview';
 import { yarnPage, yarnView } from './yarn/yarnViews';
-import { familyOf } from './yarn/family';
+import { familyOf } from './yarn/lineage';
 
 /** Whatever is done with a yarn, in whatever order: what holds after each step, and after all of it is taken back. */
 

@@ -2,10 +2,10 @@ import fc from 'fast-check';
 import { runState } from '../core/winding/run';
 import type { RunEvent } from '../core/winding/run';
 import { eventsAfter } from '../db/winding/runs';
-import { entryPage } from './logbook/entryPage';
+import { entryPage } from './logbook/operationPage';
 import { latestEntries } from './logbook/logbook';
 import { redoOperation, undoOperation, whyNotUndo } from './yarn/pieces';
-import { answer } from './common/answer';
+import { answer } from './common/jsonResponse';
 import { answerRun } from './logbook/runRequests';
 import {
   emptyDatabase,

@@ -1,5 +1,5 @@
 import type { HTTPRequest } from 'puppeteer-core';
-import { counterLengthM } from '../core/winding/lengthsTold';
+import { counterLengthM } from '../core/winding/lengthSources';
 import { turnsAtLength } from '../core/winding/windingPlan';
 import { openDatabase } from '../db/common/connection';
 import { type RunPage, runPage } from '../server/winding/runEvents';

@@ -1,5 +1,5 @@
 import { openDatabase } from '../db/common/connection';
-import { type MiniJobPage, miniJobPage } from '../server/minis/miniJobPages';
+import { type MiniJobPage, miniJobPage } from '../server/minis/miniPlanPages';
 import { type MiniRunPage, miniRunPage } from '../server/minis/miniRuns';
 import { shelved } from './support/serverTesting';
 import type { Maker } from './support/browser';

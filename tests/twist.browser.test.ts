@@ -1,9 +1,9 @@
 import { openDatabase } from '../db/common/connection';
 import { percentOfOwn } from '../core/twist/twist';
 import { changeAt, changesAlong } from '../core/twist/twistChange';
-import { type Trial, tried, trialOf } from '../features/twist/trial';
+import { type Trial, tried, trialOf } from '../features/twist/scenario';
 import { changeSentences } from '../features/twist/words';
-import { nextWay } from '../server/yarn/nextWay';
+import { nextWay } from '../server/yarn/plannedUse';
 import { practicePage } from '../server/twist/practice';
 import { today } from '../server/days/today';
 import { twistOfYarn, type TwistPage, twistPage } from '../server/twist/twist';

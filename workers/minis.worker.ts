@@ -1,7 +1,7 @@
 import load, { type Highs } from 'highs';
 import { InputError } from '../core/common/inputError';
 import type { MinisWanted } from '../core/minis/miniPlan';
-import { type OtherSize, otherSizes } from '../core/minis/otherSizes';
+import { type OtherSize, otherSizes } from '../core/minis/sizeAlternatives';
 import { type MinisAnswer, madeBy, minisWanted } from '../solver/minisWanted';
 import type { MinisProgress } from '../solver/minisPlan';
 

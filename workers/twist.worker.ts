@@ -1,6 +1,6 @@
 import type { OwnTwist } from '../core/twist/twist';
 import type { TwistChange } from '../core/twist/twistChange';
-import type { TwistLimits } from '../core/twist/twistMatters';
+import type { TwistLimits } from '../core/twist/twistSeverity';
 import { type TwistSurvey, twistSurvey } from '../core/twist/twistSurvey';
 
 /** What the page asks of the worker: to look at every centimetre of a strand. */

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
-import { MinisScreen } from '../../features/minis/job/MinisScreen';
+import { MinisScreen } from '../../features/minis/plan/MinisScreen';
 import { database } from '../../server/common/database';
-import { miniJobLines } from '../../server/minis/miniJobPages';
+import { miniJobLines } from '../../server/minis/miniPlanPages';
 import { runsUnderWay } from '../../server/days/today';
 
 export const metadata: Metadata = { title: 'Minis' };

@@ -1,5 +1,5 @@
 import { type Estimate } from '../common/estimate';
-import { learn } from '../bench/learning';
+import { learn } from '../bench/calibration';
 
 /** A skein that hangs in a room is usually dry in a day and a half; thick ones and damp rooms take longer. */
 const USUAL = { mean: 36, sd: 14, single: 10 } as const;

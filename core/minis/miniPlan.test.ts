@@ -3,7 +3,7 @@ import { cutsAlong, segmentStanding, withOneKnot } from './cutMap';
 import { InputError } from '../common/inputError';
 import { assembleKits } from './kits';
 import { LABEL_SHEETS, labelPlaces } from '../exchange/labelSheet';
-import { miniVerdict, scaleJudges, weighingDoubt } from './miniScale';
+import { miniVerdict, scaleJudges, weighingDoubt } from './weighingChecks';
 import { miniCautions, miniTies, MINI_NEXT } from './miniTies';
 import { filledWell } from './minisByHand';
 import { type MinisInput, segmentsOf, worthOf } from './minis';
@@ -18,7 +18,7 @@ import {
   type TypedSize,
 } from './miniPlan';
 import { loopsForLength } from './miniLoops';
-import { otherSizes } from './otherSizes';
+import { otherSizes } from './sizeAlternatives';
 import { reelLength } from '../bench/reel';
 
 const size = (more: Partial<TypedSize> = {}): TypedSize => ({

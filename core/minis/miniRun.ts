@@ -1,5 +1,5 @@
 import { type Estimate, readingSd, weightedMean } from '../common/estimate';
-import type { Bare } from '../common/following';
+import type { Bare } from '../common/runSync';
 import { type LoopMass, loopMass, loopsForMass, loopsMassG, type LoopsWeighed } from './gramsPerLoop';
 
 /** What is done with each mini of a session; after the last, what is left is weighed. */

@@ -11,7 +11,7 @@ import {
   type TwistDirection,
 } from './twist';
 import { asLong, stretchOf, turnsWithin, type TwistChange } from './twistChange';
-import { strandAngleDeg } from './twistMatters';
+import { strandAngleDeg } from './twistSeverity';
 
 /** How singles come together: both ends of one package, one end of each of two, from turning bobbins, or one in a chain. */
 export const PLY_METHODS = ['both ends', 'two cakes', 'bobbins', 'chain'] as const;

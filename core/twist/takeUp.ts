@@ -1,5 +1,5 @@
 import type { Estimate } from '../common/estimate';
-import { learn } from '../bench/learning';
+import { learn } from '../bench/calibration';
 import { PLY_SHARE, type PlyMethod } from './plying';
 
 /** One strand of a ply: of which yarn, and how long a gram of it is. */

@@ -14,7 +14,7 @@ import {
   type TwistStep,
 } from './twist';
 import { changeAt, type TwistChange, unchanged } from './twistChange';
-import { mostChanged } from './twistMatters';
+import { mostChanged } from './twistSeverity';
 
 /**
  * What can be asked: which letter a strand's wraps lean like; whether a yarn gains or loses; where it is changed most;

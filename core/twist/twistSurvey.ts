@@ -1,6 +1,6 @@
 import { type OwnTwist, percentOfOwn } from './twist';
 import { changeAt, type TwistChange } from './twistChange';
-import type { TwistLimits } from './twistMatters';
+import type { TwistLimits } from './twistSeverity';
 
 /** What a look at every centimetre of a strand found. */
 export interface TwistSurvey {

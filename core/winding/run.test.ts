@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { afterEvent, type Happening, newRun, type RunEvent, type RunState, steadiness, turnsOn } from './run';
-import { counterLengthM } from './lengthsTold';
+import { counterLengthM } from './lengthSources';
 import { onSpindleAt, turnsAtLength } from './windingPlan';
 
 /** Plays happenings one after another, a second apart or at the times given. */

@@ -1,5 +1,5 @@
 import { FAULT_KINDS, type FaultKind } from '../yarn/faults';
-import type { Bare } from '../common/following';
+import type { Bare } from '../common/runSync';
 import { type Form, needsSwift } from '../yarn/piece';
 import type { Schools } from '../bench/schools';
 

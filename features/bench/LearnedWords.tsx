@@ -2,7 +2,7 @@
 
 import Link from 'next/link';
 import { HALF_WIDTH_90 } from '../../core/common/estimate';
-import type { LearnedFigure, LearnedTool } from '../../server/bench/learned';
+import type { LearnedFigure, LearnedTool } from '../../server/bench/calibration';
 import { shortDate } from '../../ui/figures/dates';
 import styles from './LearnedWords.module.css';
 

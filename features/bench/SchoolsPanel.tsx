@@ -5,7 +5,7 @@ import { useRouter } from 'next/navigation';
 import type { Schools } from '../../core/bench/schools';
 import { TextField } from '../../ui/controls/Field';
 import { Form, FormError } from '../../ui/controls/Form';
-import { Say } from '../../ui/feedback/Say';
+import { Say } from '../../ui/feedback/Notice';
 import { SCHOOL_QUESTIONS } from '../../ui/figures/schools';
 import { useForm } from '../../ui/controls/useForm';
 import { useState } from 'react';

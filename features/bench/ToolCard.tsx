@@ -3,7 +3,7 @@
 import { Button } from 'antd';
 import type { Bench, HandTool, ReelTool, ScaleTool, SwiftTool, ToolKind, WinderTool } from '../../server/bench/bench';
 import { Mass, Size, Span } from '../../ui/figures/Figures';
-import { Say } from '../../ui/feedback/Say';
+import { Say } from '../../ui/feedback/Notice';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { useTask } from '../../ui/feedback/useTask';
 import { putBack, takeOffBench } from './actions';

@@ -2,12 +2,12 @@ import { addDays } from '../../core/days/days';
 import { saveTime } from '../../server/days/benchTime';
 import { dayOf } from '../../server/common/days';
 import { daysPage } from '../../server/days/daysPage';
-import { jobCard, jobChoices } from '../../server/days/jobPage';
-import { type JobForm, saveJob } from '../../server/days/jobs';
+import { jobCard, jobChoices } from '../../server/days/taskPage';
+import { type JobForm, saveJob } from '../../server/days/tasks';
 import { aKey, emptyDatabase, idOf, NOW, shelved } from '../../tests/support/serverTesting';
 import { saidBy } from '../../tests/support/uiTesting';
 import { DaysScreen } from './DaysScreen';
-import { JobFormScreen } from './JobFormScreen';
+import { JobFormScreen } from './TaskFormScreen';
 
 const TODAY = dayOf(NOW);
 

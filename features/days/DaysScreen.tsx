@@ -9,16 +9,16 @@ import type { DayOfBench, DaysPage, JobCard } from '../../server/days/daysPage';
 import { ActionLink } from '../../ui/controls/ActionLink';
 import { shortDay, WEEKDAYS } from '../../ui/figures/dates';
 import { PageHead } from '../../ui/frame/PageHead';
-import { Say } from '../../ui/feedback/Say';
+import { Say } from '../../ui/feedback/Notice';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { useTask } from '../../ui/feedback/useTask';
 import { settle } from './actions';
 import styles from './DaysScreen.module.css';
 import { DayMinutes } from './DayMinutes';
 import { FeedPanel } from './FeedPanel';
-import { JobBox } from './JobBox';
+import { JobBox } from './TaskBox';
 import { TimePanel } from './TimePanel';
-import { jobTitle } from '../../core/days/jobWords';
+import { jobTitle } from '../../core/days/taskWords';
 
 /** What is to be done, day by day: what is settled, what is proposed, what would be late and what would help. */
 export function DaysScreen({ page }: { page: DaysPage }) {

@@ -5,7 +5,7 @@ import { action, flag, formOf, id, idOrNew } from '../../server/common/action';
 import { saveDayTime, saveTime, type TimeForm } from '../../server/days/benchTime';
 import { database } from '../../server/common/database';
 import { ROW_NUMBER } from '../../server/common/rowNumber';
-import { type JobForm, JOB_MARKS, markedJob, saveJob, settleDays } from '../../server/days/jobs';
+import { type JobForm, JOB_MARKS, markedJob, saveJob, settleDays } from '../../server/days/tasks';
 
 export const keepJob = action([idOrNew, formOf<JobForm>()], (id, form) => saveJob(database(), id, form, new Date()));
 

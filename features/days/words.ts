@@ -1,4 +1,4 @@
-import { jobTitle } from '../../core/days/jobWords';
+import { jobTitle } from '../../core/days/taskWords';
 import type { JobCard } from '../../server/days/daysPage';
 import { dayInWords, shortDay } from '../../ui/figures/dates';
 

@@ -3,9 +3,9 @@
 import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
 import { type ChangeEvent, useState } from 'react';
-import type { ArchivePreview, TakenOver } from '../../server/exchange/incoming';
+import type { ArchivePreview, TakenOver } from '../../server/exchange/archiveUpload';
 import { dateAndTime } from '../../ui/figures/dates';
-import { Say } from '../../ui/feedback/Say';
+import { Say } from '../../ui/feedback/Notice';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { goBackTo } from './actions';
 import styles from './FilesScreen.module.css';

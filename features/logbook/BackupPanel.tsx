@@ -6,7 +6,7 @@ import { useState } from 'react';
 import type { BackupLook, BackupReason } from '../../server/exchange/backup';
 import type { FilesPage } from '../../server/exchange/filesPage';
 import { dateAndTime } from '../../ui/figures/dates';
-import { Say } from '../../ui/feedback/Say';
+import { Say } from '../../ui/feedback/Notice';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { goBackTo, lookAtSnapshot, takeSnapshot } from './actions';
 import styles from './FilesScreen.module.css';

@@ -4,7 +4,7 @@ import { Button } from 'antd';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { type ChangeEvent, useState } from 'react';
-import { Say } from '../../ui/feedback/Say';
+import { Say } from '../../ui/feedback/Notice';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { undoWeighings } from './actions';
 import styles from './FilesScreen.module.css';

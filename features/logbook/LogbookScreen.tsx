@@ -7,7 +7,7 @@ import type { LogAsked, LogbookPage, LogDay, LogKind } from '../../server/logboo
 import { ActionLink } from '../../ui/controls/ActionLink';
 import { Calendar } from '../../ui/figures/Calendar';
 import { dayInWords, dayOfMoment, weekdayInWords } from '../../ui/figures/dates';
-import { EntryLine } from '../../ui/figures/EntryLine';
+import { EntryLine } from '../../ui/figures/OperationLine';
 import { PageHead } from '../../ui/frame/PageHead';
 import { addressOf } from './address';
 import { EventLine } from './EventLine';

@@ -1,13 +1,13 @@
 import { ternRock } from '../../scripts/ternRock';
 import { ternRockThread } from '../../scripts/ternRockThread';
 import { benchAnswers } from '../../server/logbook/benchAnswers';
-import { entryPage } from '../../server/logbook/entryPage';
+import { entryPage } from '../../server/logbook/operationPage';
 import { logbookPage, readLogAsked } from '../../server/logbook/logbook';
 import { emptyDatabase, NOW } from '../../tests/support/serverTesting';
 import { saidBy } from '../../tests/support/uiTesting';
 import { AnswersScreen } from './AnswersScreen';
 import { addressOf } from './address';
-import { EntryScreen } from './EntryScreen';
+import { EntryScreen } from './OperationScreen';
 import { FilesScreen } from './FilesScreen';
 import { LogbookScreen } from './LogbookScreen';
 

@@ -2,10 +2,10 @@
 
 import { z } from 'zod';
 import { action, flag, formOf, id, idOrNew, ids } from '../../server/common/action';
-import { type TreatForm, treatPieces, untreatPieces } from '../../server/yarn/changes';
+import { type TreatForm, treatPieces, untreatPieces } from '../../server/yarn/pieceOperations';
 import { database } from '../../server/common/database';
 import { type DryForm, packKit, weighDried } from '../../server/minis/miniCare';
-import { endMiniJob, type MiniJobForm, saveMiniJob } from '../../server/minis/miniJobs';
+import { endMiniJob, type MiniJobForm, saveMiniJob } from '../../server/minis/miniPlans';
 import { logMiniRun, type MiniLogForm, startMiniRun } from '../../server/minis/miniRuns';
 import { unitSystem } from '../../server/common/preferences';
 import { giveUpRun, takeUpRun } from '../../server/winding/runLog';

@@ -1,5 +1,5 @@
 import { inWords, fineMassFigure } from '../../core/common/format';
-import type { MiniVerdict } from '../../core/minis/miniScale';
+import type { MiniVerdict } from '../../core/minis/weighingChecks';
 import type { MiniNext } from '../../core/minis/miniTies';
 import type { ReelKind } from '../../core/minis/miniLoops';
 import type { UnitSystem } from '../../core/common/units';

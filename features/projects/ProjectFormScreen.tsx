@@ -8,7 +8,7 @@ import { TextField } from '../../ui/controls/Field';
 import { Form, FormButtons } from '../../ui/controls/Form';
 import { newKey } from '../../ui/feedback/newKey';
 import { useSystem } from '../../ui/frame/Providers';
-import { Say } from '../../ui/feedback/Say';
+import { Say } from '../../ui/feedback/Notice';
 import { Swatch } from '../../ui/figures/Swatch';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { useForm } from '../../ui/controls/useForm';

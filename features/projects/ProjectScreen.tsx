@@ -13,7 +13,7 @@ import { dayInWords, shortDate } from '../../ui/figures/dates';
 import { newKey } from '../../ui/feedback/newKey';
 import { PageHead } from '../../ui/frame/PageHead';
 import { useSystem } from '../../ui/frame/Providers';
-import { Say, VERDICT_TONES } from '../../ui/feedback/Say';
+import { Say, VERDICT_TONES } from '../../ui/feedback/Notice';
 import { Swatch } from '../../ui/figures/Swatch';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { useTask } from '../../ui/feedback/useTask';

@@ -4,7 +4,7 @@ import { z } from 'zod';
 import { action, flag, formOf, id, idOrNew } from '../../server/common/action';
 import { database } from '../../server/common/database';
 import { requestKey } from '../../server/common/fields';
-import { planWindingOf } from '../../server/days/jobs';
+import { planWindingOf } from '../../server/days/tasks';
 import { unitSystem } from '../../server/common/preferences';
 import { markedProject, PROJECT_MARKS, type ProjectForm, saveProject } from '../../server/projects/projects';
 

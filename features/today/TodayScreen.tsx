@@ -3,14 +3,14 @@
 import Link from 'next/link';
 import type { Today } from '../../server/days/today';
 import { chanceInWords } from '../../core/common/format';
-import { jobTitle } from '../../core/days/jobWords';
+import { jobTitle } from '../../core/days/taskWords';
 import { ActionLink } from '../../ui/controls/ActionLink';
 import { shortDay } from '../../ui/figures/dates';
-import { EntryLine } from '../../ui/figures/EntryLine';
+import { EntryLine } from '../../ui/figures/OperationLine';
 import { LengthWithin } from '../../ui/figures/Figures';
-import { Waits } from '../../ui/feedback/Waits';
+import { Waits } from '../../ui/feedback/PendingCare';
 import { RunsUnderWay } from '../../ui/figures/RunsUnderWay';
-import { Say } from '../../ui/feedback/Say';
+import { Say } from '../../ui/feedback/Notice';
 import { PieceGlyph, glyphSide } from '../../ui/thread/PieceGlyph';
 import styles from './TodayScreen.module.css';
 

@@ -1,7 +1,7 @@
 'use client';
 
 import { Button } from 'antd';
-import { STARTING_LIMITS, type TwistLimits, YARN_BUILDS, type YarnBuild } from '../../core/twist/twistMatters';
+import { STARTING_LIMITS, type TwistLimits, YARN_BUILDS, type YarnBuild } from '../../core/twist/twistSeverity';
 import { TextField } from '../../ui/controls/Field';
 import { Form, FormError } from '../../ui/controls/Form';
 import { useForm } from '../../ui/controls/useForm';

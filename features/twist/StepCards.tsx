@@ -21,7 +21,7 @@ import { PictureChoice } from '../../ui/strand/PictureChoice';
 import { BY_HAND, layingPictures, leavingPictures, ON_A_SPINDLE, ROUND_A_REEL } from '../../ui/strand/ways';
 import { SpiralPicture } from '../../ui/strand/WayPictures';
 import styles from './StepCards.module.css';
-import { type PackageSize, supposedPackage, type Trial, type TriedLeaving } from './trial';
+import { type PackageSize, supposedPackage, type Trial, type TriedLeaving } from './scenario';
 
 interface Tries {
   page: TwistPage;

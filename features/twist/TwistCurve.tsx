@@ -4,7 +4,7 @@ import { Chart, Filler, LinearScale, LineElement, PointElement, type ChartOption
 import { Line } from 'react-chartjs-2';
 import { type OwnTwist, percentOfOwn } from '../../core/twist/twist';
 import { changesAlong, type TwistChange } from '../../core/twist/twistChange';
-import type { TwistLimits } from '../../core/twist/twistMatters';
+import type { TwistLimits } from '../../core/twist/twistSeverity';
 import { METRES_PER_YARD, MILLIMETRES_PER_INCH, type UnitSystem } from '../../core/common/units';
 import { CHART_FONT, chartColours } from '../../ui/figures/chart';
 import { usePreferences } from '../../ui/frame/Providers';

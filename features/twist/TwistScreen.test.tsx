@@ -1,19 +1,19 @@
 import fc from 'fast-check';
 import { changesAlong, turnsWithin } from '../../core/twist/twistChange';
-import { mostChanged } from '../../core/twist/twistMatters';
+import { mostChanged } from '../../core/twist/twistSeverity';
 import { ternRock } from '../../scripts/ternRock';
 import { ternRockTwist } from '../../scripts/ternRockTwist';
 import { LAYING_WAYS, LEAVING_WAYS, waysToLeave } from '../../core/twist/strandWays';
-import { chooseNextWay } from '../../server/yarn/nextWay';
+import { chooseNextWay } from '../../server/yarn/plannedUse';
 import { emptyDatabase, idOf, NOW } from '../../tests/support/serverTesting';
 import { twistHome, type TwistPage, twistPage } from '../../server/twist/twist';
 import { noteTwist } from '../../server/twist/twistNotes';
 import { saidBy } from '../../tests/support/uiTesting';
 import { notesOf } from './notes';
-import { coneSize, differs, type Trial, tried, trialOf } from './trial';
+import { coneSize, differs, type Trial, tried, trialOf } from './scenario';
 import { TwistHome } from './TwistHome';
 import { TwistScreen } from './TwistScreen';
-import { nextWayOf, waysFrom } from './WaysNext';
+import { nextWayOf, waysFrom } from './RewindOptions';
 import { changeSentences, noseWords, singleWords } from './words';
 
 const db = emptyDatabase();

@@ -1,5 +1,5 @@
 import { signedTurns } from '../../core/twist/twist';
-import { strandAngleDeg } from '../../core/twist/twistMatters';
+import { strandAngleDeg } from '../../core/twist/twistSeverity';
 import type { TwistPage } from '../../server/twist/twist';
 import { useSystem } from '../../ui/frame/Providers';
 import { TwistedYarn } from '../../ui/strand/TwistedYarn';

@@ -1,10 +1,10 @@
 'use server';
 
 import { action, formOf, id } from '../../server/common/action';
-import { treatPieces } from '../../server/yarn/changes';
+import { treatPieces } from '../../server/yarn/pieceOperations';
 import { database } from '../../server/common/database';
 import { requestKey } from '../../server/common/fields';
-import { chooseNextWay, forgetNextWay, type NextWay } from '../../server/yarn/nextWay';
+import { chooseNextWay, forgetNextWay, type NextWay } from '../../server/yarn/plannedUse';
 import { undoOperation } from '../../server/yarn/pieces';
 import { type BobbinSplitForm, type PlyForm, plySingles, splitOverBobbins } from '../../server/twist/plying';
 import { keepAnswer, type PracticeAnswer } from '../../server/twist/practice';

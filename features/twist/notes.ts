@@ -1,7 +1,7 @@
 import { partOnWay } from '../../core/twist/twistAccount';
 import type { TwistPage } from '../../server/twist/twist';
 import type { TwistNotes } from '../../server/twist/twistNotes';
-import { packageSize, type Trial } from './trial';
+import { packageSize, type Trial } from './scenario';
 
 /** A trial as what was noted of the steps, to be put right; and whether it is of another end than the log says. */
 export function notesOf(page: TwistPage, trial: Trial): { notes: TwistNotes; otherEnd: boolean } {

@@ -1,4 +1,4 @@
-import type { PackageSize } from './trial';
+import type { PackageSize } from './scenario';
 import type { PackageEnd } from '../../core/yarn/faults';
 import { inWords, lengthFigure, twistFigure } from '../../core/common/format';
 import { letterOf, type OwnTwist, percentOfOwn } from '../../core/twist/twist';
@@ -12,7 +12,7 @@ import {
   type TwistGrade,
   type TwistLimits,
   type YarnBuild,
-} from '../../core/twist/twistMatters';
+} from '../../core/twist/twistSeverity';
 import type { UnitSystem } from '../../core/common/units';
 import { percentWords } from '../../ui/strand/lyingWords';
 

@@ -13,9 +13,9 @@ import {
   reelPiece,
   type TreatForm,
   treatPieces,
-} from '../../server/yarn/changes';
+} from '../../server/yarn/pieceOperations';
 import { database } from '../../server/common/database';
-import * as entries from '../../server/yarn/entries';
+import * as entries from '../../server/yarn/yarnLifecycle';
 import { takeListBack } from '../../server/exchange/wholesale';
 import { type FaultForm, noteFault } from '../../server/yarn/faults';
 import { removePicture } from '../../server/logbook/pictures';

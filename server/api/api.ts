@@ -7,11 +7,11 @@ import { countRows, dumpFrom, type DumpedRow, keyOf } from '../../db/exchange/du
 import { type ArchiveTable, archiveTables } from '../../formats/archive';
 import { CSV_TABLES, type CsvTableName } from '../../formats/tablesCsv';
 import { CSV_FIELDS } from '../../formats/yarnCsv';
-import { NotThere } from '../common/answer';
+import { NotThere } from '../common/jsonResponse';
 import { ARCHIVE_TABLES, columnsOf } from '../exchange/archiveStaging';
-import { foundDry, letGo, treatPieces } from '../yarn/changes';
+import { foundDry, letGo, treatPieces } from '../yarn/pieceOperations';
 import { newWeighings, type NewWeighings, scaleG } from '../exchange/csvRead';
-import { fromMg, toMg } from '../common/whole';
+import { fromMg, toMg } from '../common/storageUnits';
 import { undoOperation } from '../yarn/pieces';
 import { checked, type Saved } from '../common/result';
 

@@ -20,9 +20,9 @@ import {
 } from '../../db/bench/bench';
 import type { Db } from '../../db/common/connection';
 import { number, quantity, read, readOptional, text, wholeNumber } from '../common/fields';
-import { learnedOf, type LearnedTool } from './learned';
+import { learnedOf, type LearnedTool } from './calibration';
 import { attempt, NotPossible, type Saved } from '../common/result';
-import { fromMg, fromMm, fromUm, toMg, toMm, toUm } from '../common/whole';
+import { fromMg, fromMm, fromUm, toMg, toMm, toUm } from '../common/storageUnits';
 
 interface ToolBase {
   id: number;

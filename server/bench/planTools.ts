@@ -1,7 +1,7 @@
 import { leadOfGuideMm } from '../../core/bench/cake';
 import type { PlanTool } from '../../core/winding/piecePlan';
 import type { Bench, HandTool, WinderTool } from './bench';
-import { densityFor, ratioFor, type YarnToWind } from './learned';
+import { densityFor, ratioFor, type YarnToWind } from './calibration';
 
 /** Everything on the bench that a yarn can be wound onto, with what to expect of its cakes there. */
 export function planTools({ winders, handForms }: Bench, yarn: YarnToWind): PlanTool[] {

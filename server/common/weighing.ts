@@ -6,7 +6,7 @@ import type { UnitSystem } from '../../core/common/units';
 import type { PartRow } from '../../db/yarn/operations';
 import type { PieceRow } from '../../db/yarn/pieces';
 import { quantity, readOptional } from './fields';
-import { fromMg, toMg } from './whole';
+import { fromMg, toMg } from './storageUnits';
 
 /** What every weighing tells beside the mass itself. */
 export function weighingFields(system: UnitSystem) {

@@ -1,11 +1,11 @@
-import { jobTitle } from '../../core/days/jobWords';
+import { jobTitle } from '../../core/days/taskWords';
 import type { Db } from '../../db/common/connection';
 import { type CalendarEntry, calendarFile } from '../../formats/calendar';
 import { benchTime } from './benchTime';
 import { dayOf } from '../common/days';
 import { type JobCard, jobCards } from './daysPage';
 import { projectsUnderWay } from '../../db/projects/projects';
-import { waits } from './waits';
+import { waits } from './pendingCare';
 
 /** Before an evening begins, and on the morning of a day. */
 const REMIND_MIN = 15;

@@ -1,5 +1,5 @@
 import { addDays, weekdayOf } from '../../core/days/days';
-import { benchPace, jobMinutes } from '../../core/days/jobMinutes';
+import { benchPace, jobMinutes } from '../../core/days/taskMinutes';
 import type { Form } from '../../core/yarn/piece';
 import {
   type JobKind,
@@ -10,7 +10,7 @@ import {
   whatHelps,
 } from '../../core/days/schedule';
 import type { Db } from '../../db/common/connection';
-import { allAfter, type JobRow, jobsSince } from '../../db/days/jobs';
+import { allAfter, type JobRow, jobsSince } from '../../db/days/tasks';
 import { everMade, pieceById, type PieceRow, wetBy } from '../../db/yarn/pieces';
 import { plyOf } from '../../db/twist/plies';
 import { projectById, projectsUnderWay } from '../../db/projects/projects';
@@ -20,7 +20,7 @@ import { timedWindings } from '../logbook/benchAnswers';
 import { dayOf } from '../common/days';
 import { schools } from '../bench/schools';
 import { pieceView, yarnView, type YarnView } from '../yarn/yarnViews';
-import { hoursToDryHere, type Wait, waits } from './waits';
+import { hoursToDryHere, type Wait, waits } from './pendingCare';
 
 /** Something on the list, as its card shows it. */
 export interface JobCard {

@@ -1,6 +1,6 @@
 import { massOf } from '../../core/yarn/piece';
 import { ternRock } from '../../scripts/ternRock';
-import { entryPage } from '../logbook/entryPage';
+import { entryPage } from '../logbook/operationPage';
 import { latestEntries } from '../logbook/logbook';
 import { planPage } from '../winding/planPages';
 import { emptyDatabase, NOW } from '../../tests/support/serverTesting';

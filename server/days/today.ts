@@ -18,7 +18,7 @@ import { readPlan } from '../winding/runPlan';
 import { type ProjectLine, projectsPage } from '../projects/projects';
 import { type ShelfCard, waitingOnShelf } from '../yarn/shelf';
 import { formMade, stateOf } from '../winding/runEvents';
-import { type Wait, waits } from './waits';
+import { type Wait, waits } from './pendingCare';
 import { labelsToCome } from '../yarn/yarns';
 import { nameOfYarn, yarnView } from '../yarn/yarnViews';
 

@@ -17,10 +17,10 @@ import {
 } from '../../formats/archive';
 import { openArchiveZip } from '../../formats/archiveZip';
 import { isBenchTime } from '../days/benchTime';
-import { isMiniJobPlan } from '../minis/miniJobPlan';
+import { isMiniJobPlan } from '../minis/miniPlanContent';
 import { miniEvents } from '../minis/miniRunEvents';
 import { isMiniRunPlan } from '../minis/miniRunPlan';
-import { isNextWay } from '../yarn/nextWay';
+import { isNextWay } from '../yarn/plannedUse';
 import { keepFile, nameOf } from '../logbook/pictures';
 import { checked } from '../common/result';
 import { runEvents } from '../winding/runEvents';

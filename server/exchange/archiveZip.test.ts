@@ -15,12 +15,12 @@ import { ternRockThread } from '../../scripts/ternRockThread';
 import { ternRockTwist } from '../../scripts/ternRockTwist';
 import { exportArchive, exportZip } from './archive';
 import { readZipIn } from '../../tests/support/archiveTesting';
-import { letGo } from '../yarn/changes';
-import { receiveArchive, takeArchive } from './incoming';
+import { letGo } from '../yarn/pieceOperations';
+import { receiveArchive, takeArchive } from './archiveUpload';
 import { backupFolder, backups, restore } from './backup';
 import { piecesOfYarn } from '../../db/yarn/pieces';
 import { emptyDatabase, everything, goingValues, idOf, NOW, shelved } from '../../tests/support/serverTesting';
-import { yarnFront } from '../logbook/yarnFront';
+import { yarnFront } from '../logbook/yarnOverview';
 
 const FOLDER = mkdtempSync(path.join(os.tmpdir(), 'lazy-acorn-zip-'));
 afterAll(() => rmSync(FOLDER, { recursive: true }));

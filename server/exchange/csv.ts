@@ -8,7 +8,7 @@ import { CSV_FIELDS, CSV_FIELD_NAMES, type CsvField } from '../../formats/yarnCs
 import { csvLines, type CsvTableName } from '../../formats/tablesCsv';
 import type { NewWeighings } from './csvRead';
 import { heavy } from './heavy';
-import { toMg } from '../common/whole';
+import { toMg } from '../common/storageUnits';
 import { undoOperation } from '../yarn/pieces';
 import { allYarnIds } from '../../db/yarn/yarns';
 import { yarnPage, type YarnPage } from '../yarn/yarnViews';

@@ -7,9 +7,9 @@ import { type Db, openDatabase } from '../../db/common/connection';
 import { decodeCsv } from '../../formats/yarnCsv';
 import { backupFolder, restore } from './backup';
 import { weighingsRead } from './csvRead';
-import { undoImport } from '../yarn/entries';
+import { undoImport } from '../yarn/yarnLifecycle';
 import { importYarns, type ListToRead, previewImport } from './importYarns';
-import { takeArchive } from './incoming';
+import { takeArchive } from './archiveUpload';
 import { minisAnswer } from '../minis/minis';
 
 /** Work that takes long enough to hold up others: from plain data to plain data, so that a thread of its own can do it. */

@@ -1,4 +1,4 @@
-import { undoImport } from '../yarn/entries';
+import { undoImport } from '../yarn/yarnLifecycle';
 import { importYarns, previewImport } from './importYarns';
 import { freshenAll, newestOnShelf, shelfPage } from '../yarn/shelf';
 import { aKey, emptyDatabase, everything, NOW, shelved } from '../../tests/support/serverTesting';

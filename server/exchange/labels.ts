@@ -17,7 +17,7 @@ import { everMade, pieceById } from '../../db/yarn/pieces';
 import type { Label } from '../../formats/labels';
 import type { PaperFonts } from '../../formats/pdf';
 import { heavy } from './heavy';
-import { nextWay } from '../yarn/nextWay';
+import { nextWay } from '../yarn/plannedUse';
 import { checked } from '../common/result';
 import { workFromOf } from '../yarn/workedEnd';
 import { massFactOf } from '../common/weighing';

@@ -7,7 +7,7 @@ import { labelSheet, slipOf } from './labels';
 import { runPaper, runSheet, storyPaper, storyPdf } from './papers';
 import { runsUnderWay } from '../days/today';
 import { emptyDatabase, NOW } from '../../tests/support/serverTesting';
-import { yarnFront } from '../logbook/yarnFront';
+import { yarnFront } from '../logbook/yarnOverview';
 
 // A thread is begun for the first of them, on a machine that may be busy.
 jest.setTimeout(60_000);

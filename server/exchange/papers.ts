@@ -13,7 +13,7 @@ import { heavy } from './heavy';
 import { fonts } from './labels';
 import { linesOf, type LogLine } from '../logbook/logbook';
 import { runPage } from '../winding/runEvents';
-import { yarnFront } from '../logbook/yarnFront';
+import { yarnFront } from '../logbook/yarnOverview';
 
 /**
  * A winding's run sheet, for the wall at the bench: how the swift is set, where to stop, what to look to.

@@ -1,7 +1,7 @@
 import { database, databaseFile, pictureFolder } from '../common/database';
 import { heavy } from './heavy';
 import type { HeavyOutput } from './heavyWork';
-import type { takeRequest } from './incoming';
+import type { takeRequest } from './archiveUpload';
 import type { ListToRead } from './importYarns';
 import { freshenAll } from '../yarn/shelf';
 

@@ -1,6 +1,6 @@
 import { ternRock } from '../../scripts/ternRock';
 import { benchAnswers } from './benchAnswers';
-import { entryPage } from './entryPage';
+import { entryPage } from './operationPage';
 import { undoOperation } from '../yarn/pieces';
 import { emptyDatabase, idOf, NOW } from '../../tests/support/serverTesting';
 

@@ -9,7 +9,7 @@ import {
   whereTimeGoes,
   type WindingTold,
 } from '../../core/logbook/benchAnswers';
-import type { TimedWinding } from '../../core/days/jobMinutes';
+import type { TimedWinding } from '../../core/days/taskMinutes';
 import { turnsOn, woundParts } from '../../core/winding/run';
 import type { Db } from '../../db/common/connection';
 import { namedParts } from '../../db/logbook/logbook';
@@ -18,7 +18,7 @@ import { yarnsById } from '../../db/yarn/yarns';
 import { stateOf } from '../winding/runEvents';
 import { readPlan } from '../winding/runPlan';
 import { storyOf } from './runStory';
-import { fromMg } from '../common/whole';
+import { fromMg } from '../common/storageUnits';
 import { nameOfYarn } from '../yarn/yarnViews';
 
 /** What the windings of late say: where the time goes, what snags, how full cakes are, how good estimates are. */

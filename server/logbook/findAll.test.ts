@@ -1,6 +1,6 @@
 import { ternRock } from '../../scripts/ternRock';
 import { ternRockThread } from '../../scripts/ternRockThread';
-import { putAway } from '../yarn/entries';
+import { putAway } from '../yarn/yarnLifecycle';
 import { findAll } from './findAll';
 import { emptyDatabase, idOf, NOW } from '../../tests/support/serverTesting';
 

@@ -1,4 +1,4 @@
-import { JOB_WORDS } from '../../core/days/jobWords';
+import { JOB_WORDS } from '../../core/days/taskWords';
 import type { Db } from '../../db/common/connection';
 import { findOperations } from '../../db/logbook/logbook';
 import { findPieces, findNamed } from '../../db/logbook/finding';

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
-import { letGo, treatPieces } from '../yarn/changes';
+import { letGo, treatPieces } from '../yarn/pieceOperations';
 import { addDays, addMonths, isDay } from '../../core/days/days';
 import { dayOf, startOfDay } from '../common/days';
-import { putAway } from '../yarn/entries';
+import { putAway } from '../yarn/yarnLifecycle';
 import { type LogAsked, logbookPage, latestEntries, readLogAsked } from './logbook';
 import { undoOperation, weighPiece } from '../yarn/pieces';
 import { giveUpRun } from '../winding/runLog';

@@ -3,7 +3,7 @@ import { massBalance, type MassBalance } from '../../core/logbook/massBalance';
 import type { Form, MassFact, OperationKind, Side, WriteOffReason } from '../../core/yarn/piece';
 import { DEFAULT_SCALE_RESOLUTION_G } from '../../core/yarn/yardage';
 import type { Db } from '../../db/common/connection';
-import { wentBy } from '../../db/yarn/goings';
+import { wentBy } from '../../db/yarn/consumption';
 import {
   daysWorked,
   eventsBetween,
@@ -18,7 +18,7 @@ import { samplesOfOperations } from '../../db/yarn/samples';
 import { type YarnRow, yarnsById } from '../../db/yarn/yarns';
 import { dayOf, startOfDay } from '../common/days';
 import { freshen } from '../yarn/shelf';
-import { fromMg } from '../common/whole';
+import { fromMg } from '../common/storageUnits';
 import { massFactOf } from '../common/weighing';
 import { nameOfYarn, type SampleView, sampleView } from '../yarn/yarnViews';
 import { rowNumber } from '../common/rowNumber';

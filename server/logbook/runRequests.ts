@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { InputError } from '../../core/common/inputError';
-import type { RunMessage, RunNews } from '../../core/common/following';
+import type { RunMessage, RunNews } from '../../core/common/runSync';
 import type { MiniEvent, MiniRunState } from '../../core/minis/miniRun';
 import type { RunEvent, RunState } from '../../core/winding/run';
 import type { Db } from '../../db/common/connection';

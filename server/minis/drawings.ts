@@ -5,7 +5,7 @@ import type { UnitSystem } from '../../core/common/units';
 import type { Db } from '../../db/common/connection';
 import { everMade } from '../../db/yarn/pieces';
 import { cutMapSvg, type DrawnParent } from '../../formats/cutMapSvg';
-import { miniJobPage } from './miniJobPages';
+import { miniJobPage } from './miniPlanPages';
 
 /**
  * The cut map of a plan of minis as a drawing.

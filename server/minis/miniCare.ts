@@ -4,12 +4,12 @@ import type { UnitSystem } from '../../core/common/units';
 import type { Db } from '../../db/common/connection';
 import { miniJobById, miniOfPiece, minisOfJob, setKit } from '../../db/minis/minis';
 import { pieceById, type PieceRow, wetBy } from '../../db/yarn/pieces';
-import { goneThrough } from '../yarn/changes';
-import { enterOnce, pieceThere } from '../yarn/entering';
+import { goneThrough } from '../yarn/pieceOperations';
+import { enterOnce, pieceThere } from '../yarn/recordOperation';
 import { longText, quantity, readOptional, requestKey } from '../common/fields';
 import { attempt, NotPossible, type Saved } from '../common/result';
 import { weighedMass, weighingFields } from '../common/weighing';
-import { fromMg } from '../common/whole';
+import { fromMg } from '../common/storageUnits';
 
 function dryForm(system: UnitSystem) {
   return z.strictObject({

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { FollowedRun } from '../../core/common/following';
+import type { FollowedRun } from '../../core/common/runSync';
 import { type Fault, faultsAfter } from '../../core/yarn/faults';
 import { gramsPerLoopByGrist } from '../../core/minis/miniLoops';
 import { cutsAlong } from '../../core/minis/cutMap';
@@ -23,9 +23,9 @@ import { insertMini, loopsLastWeighed, miniJobById } from '../../db/minis/minis'
 import { insertOperation, insertUsedUp } from '../../db/yarn/operations';
 import { pieceById, type PieceRow } from '../../db/yarn/pieces';
 import { endRun, insertRun, openRunOfPiece, runById } from '../../db/winding/runs';
-import { enterOnce, pieceThere, putPiece } from '../yarn/entering';
+import { enterOnce, pieceThere, putPiece } from '../yarn/recordOperation';
 import { longText, quantity, readOptional, requestKey } from '../common/fields';
-import { type MiniJobPlan, readMiniJobPlan } from './miniJobPlan';
+import { type MiniJobPlan, readMiniJobPlan } from './miniPlanContent';
 import { miniYarns } from './miniParents';
 import { miniStateOf } from './miniRunEvents';
 import { type MiniRunPlan, readMiniRunPlan } from './miniRunPlan';
@@ -34,7 +34,7 @@ import { attempt, NotPossible, type Saved } from '../common/result';
 import { type RunFrame, runFrame } from '../winding/runEvents';
 import { keepLaidLoops, keepLeft, layingWay, leavingWay, miniWays } from '../yarn/strandWays';
 import { weighedMass, type WeighedMass, weighingFields } from '../common/weighing';
-import { fromMg, toMg, toMm } from '../common/whole';
+import { fromMg, toMg, toMm } from '../common/storageUnits';
 
 /** Begins to count the minis of one parent of a job; goes on with the open run if there is one. */
 export function startMiniRun(db: Db, jobId: number, pieceId: number, now: Date): Saved {

@@ -1,5 +1,5 @@
 import { projectFirst } from '../../features/projects/projectValues';
-import { deleteYarn, mergeYarns } from '../yarn/entries';
+import { deleteYarn, mergeYarns } from '../yarn/yarnLifecycle';
 import { markedProject, projectPage, type ProjectForm, projectsPage, promisesOf, saveProject } from './projects';
 import { aKey, emptyDatabase, errorsOf, everything, idOf, NOW, shelved } from '../../tests/support/serverTesting';
 

@@ -6,7 +6,7 @@ import { parseAmount, type UnitSystem } from '../../core/common/units';
 import type { Verdict } from '../../core/yarn/yardage';
 import { massBefore } from '../../core/yarn/yarnLength';
 import type { Db } from '../../db/common/connection';
-import { usedForProject } from '../../db/yarn/goings';
+import { usedForProject } from '../../db/yarn/consumption';
 import { liveMergeFrom } from '../../db/yarn/merges';
 import { piecesOfYarn } from '../../db/yarn/pieces';
 import {
@@ -26,7 +26,7 @@ import {
 import { yarnById } from '../../db/yarn/yarns';
 import { longText, number, quantity, read, readOptional, requestKey, text, wholeNumber } from '../common/fields';
 import { attempt, NotPossible, type Saved } from '../common/result';
-import { fromMg, fromMm, toMg, toMm } from '../common/whole';
+import { fromMg, fromMm, toMg, toMm } from '../common/storageUnits';
 import { massFactOf } from '../common/weighing';
 import { nameOfYarn, yarnView, type YarnView } from '../yarn/yarnViews';
 

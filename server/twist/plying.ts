@@ -16,7 +16,7 @@ import { pieceById, piecesOfYarn, type PieceRow } from '../../db/yarn/pieces';
 import { insertPly } from '../../db/twist/plies';
 import { openRunOfPiece } from '../../db/winding/runs';
 import { fibresOf, insertYarn, replaceFibres, type YarnRow, yarnById } from '../../db/yarn/yarns';
-import { enterOnce, pieceThere, putPiece } from '../yarn/entering';
+import { enterOnce, pieceThere, putPiece } from '../yarn/recordOperation';
 import { longText, quantity, read, readOptional, requestKey, text, wholeNumber } from '../common/fields';
 import { takeUp } from '../yarn/pliedGrist';
 import { NotPossible, type Saved } from '../common/result';

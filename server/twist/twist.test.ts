@@ -1,9 +1,9 @@
 import { changeAt, rangeOf, turnsWithin } from '../../core/twist/twistChange';
-import { STARTING_LIMITS } from '../../core/twist/twistMatters';
+import { STARTING_LIMITS } from '../../core/twist/twistSeverity';
 import type { Db } from '../../db/common/connection';
 import { saveTool } from '../bench/bench';
 import { planPage } from '../winding/planPages';
-import { chooseNextWay, forgetNextWay, type NextWay, nextWay } from '../yarn/nextWay';
+import { chooseNextWay, forgetNextWay, type NextWay, nextWay } from '../yarn/plannedUse';
 import { undoOperation } from '../yarn/pieces';
 import { keepAnswer, practicePage } from './practice';
 import { runPage } from '../winding/runEvents';

@@ -20,7 +20,7 @@ import {
   type TwistGrade,
   type TwistLimits,
   type YarnBuild,
-} from '../../core/twist/twistMatters';
+} from '../../core/twist/twistSeverity';
 import type { PackageEnd } from '../../core/yarn/faults';
 import type { CakeShape } from '../../core/bench/cake';
 import { afterSteps, percentOfOwn, type Round } from '../../core/twist/twist';
@@ -30,14 +30,14 @@ import { type LiveOperation, liveOfYarn, type PartRow } from '../../db/yarn/oper
 import { piecesOfYarn, type PieceRow } from '../../db/yarn/pieces';
 import { laidOfYarn, type LaidWound, leftOfYarn } from '../../db/twist/strandWays';
 import { bench, type WinderTool } from '../bench/bench';
-import { type NextWay, nextWay } from '../yarn/nextWay';
+import { type NextWay, nextWay } from '../yarn/plannedUse';
 import { pliedRecord, type PliedRecord } from './plied';
 import { planTools } from '../bench/planTools';
 import { endUsed, endWorked, workFromOf } from '../yarn/workedEnd';
 import { newestOnShelf, type ShelfCard } from '../yarn/shelf';
 import { treatedOfYarn } from '../yarn/treated';
 import { twistLimits } from './twistLimits';
-import { fromMg, fromMm, fromUm } from '../common/whole';
+import { fromMg, fromMm, fromUm } from '../common/storageUnits';
 import { massFactOf } from '../common/weighing';
 import { piecePage, type PieceView, yarnView, type YarnView } from '../yarn/yarnViews';
 

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { InputError } from '../../core/common/inputError';
-import { STARTING_LIMITS, type TwistLimits, YARN_BUILDS, type YarnBuild } from '../../core/twist/twistMatters';
+import { STARTING_LIMITS, type TwistLimits, YARN_BUILDS, type YarnBuild } from '../../core/twist/twistSeverity';
 import type { Db } from '../../db/common/connection';
 import { setSetting, settingOf } from '../../db/common/settings';
 import { number, read } from '../common/fields';

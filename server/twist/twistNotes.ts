@@ -8,7 +8,7 @@ import { noteLaid } from '../../db/twist/strandWays';
 import { attempt, NotPossible, type Saved } from '../common/result';
 import { keepLeft, leavingWay, layingWay, NOT_LOOKED } from '../yarn/strandWays';
 import { twistPage } from './twist';
-import { toMm, toUm } from '../common/whole';
+import { toMm, toUm } from '../common/storageUnits';
 
 const sizeMm = z.number().positive().max(1000);
 

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { InputError } from '../../core/common/inputError';
 import type { Form } from '../../core/yarn/piece';
-import type { FollowedRun, RunMessage, RunNews } from '../../core/common/following';
+import type { FollowedRun, RunMessage, RunNews } from '../../core/common/runSync';
 import {
   afterEvent,
   COUNTING_DEVICES,

@@ -20,7 +20,7 @@ import { attempt, NotPossible, type Saved } from '../common/result';
 import { readPlan, type RunPlan } from './runPlan';
 import { schools } from '../bench/schools';
 import { pieceView, yarnView } from '../yarn/yarnViews';
-import { fromMm, toMm } from '../common/whole';
+import { fromMm, toMm } from '../common/storageUnits';
 
 const toolKey = z.string().regex(/^(winder|form) \d{1,9}$/);
 

@@ -5,10 +5,10 @@ import type { UnitSystem } from '../../core/common/units';
 import type { Db } from '../../db/common/connection';
 import { insertOperation, insertPart } from '../../db/yarn/operations';
 import { insertMark } from '../../db/yarn/pieces';
-import { enterOnce, pieceThere } from './entering';
+import { enterOnce, pieceThere } from './recordOperation';
 import { quantity, read, requestKey } from '../common/fields';
 import { NotPossible, type Saved } from '../common/result';
-import { toMm } from '../common/whole';
+import { toMm } from '../common/storageUnits';
 import { pieceView, yarnView } from './yarnViews';
 
 function faultForm(system: UnitSystem) {

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { redoOperation, undoOperation, weighPiece, whyNotRedo, whyNotUndo } from './pieces';
 import { aKey, emptyDatabase, errorsOf, everything, idOf, NOW, shelved } from '../../tests/support/serverTesting';
 import { piecePage, yarnPage } from './yarnViews';
-import { entryPage } from '../logbook/entryPage';
+import { entryPage } from '../logbook/operationPage';
 import { latestEntries } from '../logbook/logbook';
 
 const weighing = (mass: string, more = {}) => ({

@@ -15,7 +15,7 @@ import {
 import { everMade, pieceById, wetBy } from '../../db/yarn/pieces';
 import { openRunOfPiece, reopenRun, runOfOperation } from '../../db/winding/runs';
 import { setGone } from '../../db/yarn/yarns';
-import { enterOnce, pieceThere } from './entering';
+import { enterOnce, pieceThere } from './recordOperation';
 import { longText, quantity, read, requestKey } from '../common/fields';
 import { attempt, NotPossible, type Saved } from '../common/result';
 import { weighedMass, weighingFields } from '../common/weighing';

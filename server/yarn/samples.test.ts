@@ -1,7 +1,7 @@
 import { bandValues } from '../../features/yarns/band/bandValues';
 import { undoOperation } from './pieces';
 import { addSample } from './samples';
-import { borrowFrom, likeYarns, trustFact } from './entries';
+import { borrowFrom, likeYarns, trustFact } from './yarnLifecycle';
 import { aKey, emptyDatabase, errorsOf, everything, idOf, NOW, shelved } from '../../tests/support/serverTesting';
 import { piecePage, yarnPage, yarnView } from './yarnViews';
 import { changeBand } from './yarns';

@@ -12,10 +12,10 @@ import type { Db } from '../../db/common/connection';
 import { insertOperation, insertPart } from '../../db/yarn/operations';
 import { type PieceRow } from '../../db/yarn/pieces';
 import { insertSample, NO_SAMPLE, type SampleRow } from '../../db/yarn/samples';
-import { enterOnce, pieceThere } from './entering';
+import { enterOnce, pieceThere } from './recordOperation';
 import { longText, number, quantity, read, readOptional, requestKey, wholeNumber } from '../common/fields';
 import { type Saved } from '../common/result';
-import { fromMg, toMg, toMm } from '../common/whole';
+import { fromMg, toMg, toMm } from '../common/storageUnits';
 import { yarnView } from './yarnViews';
 
 const shared = { requestKey, note: longText, washed: z.boolean() };

@@ -25,7 +25,7 @@ import {
   takeOffShelf,
 } from '../../db/yarn/shelf';
 import { yarnById } from '../../db/yarn/yarns';
-import { fromMg } from '../common/whole';
+import { fromMg } from '../common/storageUnits';
 import { checked } from '../common/result';
 import { storageTrouble } from '../common/storageTrouble';
 import { massFactOf } from '../common/weighing';

@@ -18,8 +18,8 @@ import type { Db } from '../../db/common/connection';
 import { toolById } from '../../db/bench/bench';
 import { setSetting, settingOf } from '../../db/common/settings';
 import { noteLaid, noteLeft } from '../../db/twist/strandWays';
-import { nextWay } from './nextWay';
-import { toMm, toUm } from '../common/whole';
+import { nextWay } from './plannedUse';
+import { toMm, toUm } from '../common/storageUnits';
 
 /** How a strand left what it was on; empty: nobody looked. */
 export const leavingWay = z.enum(['', ...LEAVING_WAYS]);

@@ -3,7 +3,7 @@ import { standardAirFactor } from '../../core/yarn/moisture';
 import { type BalancePart, threadBalance, type ThreadBalance } from '../../core/yarn/threadBalance';
 import type { Db } from '../../db/common/connection';
 import { liveOfYarn } from '../../db/yarn/operations';
-import { fromMg } from '../common/whole';
+import { fromMg } from '../common/storageUnits';
 import type { YarnView } from './yarnViews';
 
 /** What became of all that came in of a yarn, by everything that was done with it and holds. */

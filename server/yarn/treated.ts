@@ -4,7 +4,7 @@ import { type TreatedMasses, treatedMasses } from '../../core/yarn/treated';
 import { type Db, remembered } from '../../db/common/connection';
 import { liveOfYarn, wasTreated } from '../../db/yarn/operations';
 import { massFactOf } from '../common/weighing';
-import { fromMg } from '../common/whole';
+import { fromMg } from '../common/storageUnits';
 
 const NEVER: TreatedMasses = { now: new Map(), after: () => 1 };
 

@@ -2,7 +2,7 @@ import { type FibreShare, handlingOf } from '../../core/yarn/fibre';
 import type { PackageEnd } from '../../core/yarn/faults';
 import { workedFrom } from '../../core/bench/schools';
 import type { Db } from '../../db/common/connection';
-import { nextWay } from './nextWay';
+import { nextWay } from './plannedUse';
 import { schools } from '../bench/schools';
 
 /** What of a yarn tells where it is worked from. */

@@ -5,10 +5,10 @@ import type { FibreShare } from '../../core/yarn/fibre';
 import { grouped } from '../../core/common/grouped';
 import type { Gauge } from '../../core/yarn/gauge';
 import type { Trust } from '../../core/yarn/gristFacts';
-import { leftOverTime, type MassStep } from '../../core/logbook/leftOverTime';
+import { leftOverTime, type MassStep } from '../../core/logbook/massHistory';
 import { type Form, type MassFact, massOf, type OperationKind } from '../../core/yarn/piece';
 import type { TreatedMasses } from '../../core/yarn/treated';
-import { faultsLeft, takenSince } from '../../core/yarn/joined';
+import { faultsLeft, takenSince } from '../../core/yarn/faultPropagation';
 import { shrinkagePercent } from '../../core/bench/reel';
 import { type KnownTwist, ownTwist } from '../../core/twist/ownTwist';
 import type { TwistDirection } from '../../core/twist/twist';
@@ -18,7 +18,7 @@ import { gristAsWeighed, gristOfYarn, type KnownGrist, lengthLeft, type LengthLe
 import type { Db } from '../../db/common/connection';
 import { miniJobById, miniOfPiece } from '../../db/minis/minis';
 import { liveOfYarn, type OperationRow, type PartRow, partsOf } from '../../db/yarn/operations';
-import { partsTaken } from '../../db/yarn/goings';
+import { partsTaken } from '../../db/yarn/consumption';
 import { yarnWithMerged } from '../../db/yarn/merges';
 import { picturesOf } from '../../db/yarn/pictures';
 import { everMade, type MarkRow, marksOfYarn, pieceById, type PieceRow, piecesOfYarn } from '../../db/yarn/pieces';
@@ -28,7 +28,7 @@ import { fibresOf, type Gone, yarnById, type YarnRow } from '../../db/yarn/yarns
 import { pliedGrist } from './pliedGrist';
 import { treatedOfYarn } from './treated';
 import { massFactOf } from '../common/weighing';
-import { fromMg, fromMm, fromUm } from '../common/whole';
+import { fromMg, fromMm, fromUm } from '../common/storageUnits';
 import { endUsed } from './workedEnd';
 
 /** A yarn as its band describes it, in SI, with what follows from it. */

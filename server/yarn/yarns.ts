@@ -18,7 +18,7 @@ import { type BandRow, insertYarn, replaceFibres, updateBand, yarnById } from '.
 import { longText, number, quantity, read, readOptional, requestKey, text, wholeNumber } from '../common/fields';
 import { attempt, NotPossible, type Saved } from '../common/result';
 import { weighedMass, weighingFields } from '../common/weighing';
-import { toMg, toMm, toUm } from '../common/whole';
+import { toMg, toMm, toUm } from '../common/storageUnits';
 
 const MOST_PIECES_AT_ONCE = 200;
 

@@ -1,7 +1,7 @@
 /** Writes into a database until it is killed, and says of each thing that it is done once it is. */
 import { writeSync } from 'node:fs';
 import { openDatabase } from '../../db/common/connection';
-import { letGo, treatPieces } from '../../server/yarn/changes';
+import { letGo, treatPieces } from '../../server/yarn/pieceOperations';
 import { followRun, windingFold } from '../../server/winding/runEvents';
 import { undoOperation, weighPiece } from '../../server/yarn/pieces';
 import { evens } from './chance';

@@ -4,7 +4,7 @@ import type { MiniEvent, MiniHappening } from '../../core/minis/miniRun';
 import type { Db } from '../../db/common/connection';
 import { minisWanted } from '../../solver/minisWanted';
 import { reels } from '../../server/bench/bench';
-import type { MiniJobForm } from '../../server/minis/miniJobs';
+import type { MiniJobForm } from '../../server/minis/miniPlans';
 import { miniYarns, yarnsOfPieces } from '../../server/minis/miniParents';
 import type { MiniLogForm } from '../../server/minis/miniRuns';
 import { answerRun } from '../../server/logbook/runRequests';

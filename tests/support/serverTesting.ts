@@ -1,9 +1,9 @@
 import { type Db, openDatabase } from '../../db/common/connection';
 import type { Saved } from '../../server/common/result';
 import type { Happening, RunEvent, RunState } from '../../core/winding/run';
-import type { RunNews } from '../../core/common/following';
+import type { RunNews } from '../../core/common/runSync';
 import { followRun, windingFold } from '../../server/winding/runEvents';
-import type { GoingForm } from '../../server/yarn/changes';
+import type { GoingForm } from '../../server/yarn/pieceOperations';
 import type { PlyForm } from '../../server/twist/plying';
 import type { LogForm } from '../../server/winding/runLog';
 import type { StartForm } from '../../server/winding/runStart';

@@ -3,7 +3,7 @@
 import { Segmented } from 'antd';
 import { type KeyboardEvent, type ReactNode, useId } from 'react';
 import { DropSheet } from '../controls/DropSheet';
-import { useKept } from '../controls/useKept';
+import { useKept } from '../controls/useLocalStorage';
 import styles from './BenchSettings.module.css';
 import { PEDAL_ACTS, type PedalAct, usePedals } from './usePedals';
 

@@ -3,7 +3,7 @@
 import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { Say } from '../feedback/Say';
+import { Say } from '../feedback/Notice';
 import { useUndoOffer } from '../feedback/UndoOffer';
 
 /** Gives up what is under way at a bench. Asks once more, in place: nothing floats over the bench. */

@@ -1,6 +1,6 @@
 'use client';
 
-import { useKept } from '../controls/useKept';
+import { useKept } from '../controls/useLocalStorage';
 
 /** What a foot may do. */
 export const PEDAL_ACTS = ['count', 'miscount', 'stop', 'knot'] as const;

@@ -2,7 +2,7 @@
 
 import { Button } from 'antd';
 import type { ReactNode } from 'react';
-import { Say } from '../feedback/Say';
+import { Say } from '../feedback/Notice';
 import type { FormState } from './useForm';
 
 type Submittable = Pick<FormState<object>, 'submit' | 'saving' | 'errors' | 'clear'>;

@@ -3,7 +3,7 @@
 import { Segmented } from 'antd';
 import { useId } from 'react';
 import { TextField } from './Field';
-import { useKept } from './useKept';
+import { useKept } from './useLocalStorage';
 import styles from './WeighingFields.module.css';
 
 export interface ChosenScale {

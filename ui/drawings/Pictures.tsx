@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { type ChangeEvent, useState } from 'react';
 import { upperFirst } from '../../core/common/format';
-import { Say } from '../feedback/Say';
+import { Say } from '../feedback/Notice';
 import { useUndoOffer } from '../feedback/UndoOffer';
 import styles from './Pictures.module.css';
 

@@ -1,6 +1,6 @@
 import type { MiniCaution } from '../../core/minis/miniTies';
 import styles from './Cautions.module.css';
-import { Say } from './Say';
+import { Say } from './Notice';
 
 const CAUTION_WORDS: Record<MiniCaution, { strong: string; more: string }> = {
   'plastic in hot dye': {

@@ -1,4 +1,4 @@
-import type { Cause } from '../../core/winding/agreement';
+import type { Cause } from '../../core/winding/lengthCheck';
 
 /** What is likely behind figures of one length that differ. */
 export const CAUSE_WORDS: Record<Cause, string> = {

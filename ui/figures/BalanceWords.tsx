@@ -2,7 +2,7 @@
 
 import type { MassBalance } from '../../core/logbook/massBalance';
 import { FineMass } from './Figures';
-import { Say } from '../feedback/Say';
+import { Say } from '../feedback/Notice';
 
 /** Whether what came out weighs as much as what went in, said in words. */
 export function BalanceWords({ balance }: { balance: MassBalance }) {

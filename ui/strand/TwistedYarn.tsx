@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import { strandAngleDeg } from '../../core/twist/twistMatters';
+import { strandAngleDeg } from '../../core/twist/twistSeverity';
 import { strandColour } from '../figures/colour';
 
 /**

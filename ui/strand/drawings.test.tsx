@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { strandAngleDeg } from '../../core/twist/twistMatters';
+import { strandAngleDeg } from '../../core/twist/twistSeverity';
 import { comesOff } from './PullScene';
 import { ribbonOf } from './Ribbon';
 import { strandLines } from './TwistedYarn';

@@ -1,8 +1,8 @@
 import { Readable } from 'node:stream';
-import { answer, queryOf } from '../../../server/common/answer';
+import { answer, queryOf } from '../../../server/common/jsonResponse';
 import { exportArchive, exportZip } from '../../../server/exchange/archive';
 import { database, databaseFile, pictureFolder, readingDatabase } from '../../../server/common/database';
-import { receiveArchive } from '../../../server/exchange/incoming';
+import { receiveArchive } from '../../../server/exchange/archiveUpload';
 import { LARGEST_ARCHIVE_BYTES } from '../../../server/common/limits';
 import { wholeBody } from '../../../server/common/readBody';
 

@@ -1,4 +1,4 @@
-import { answer } from '../../../server/common/answer';
+import { answer } from '../../../server/common/jsonResponse';
 import { calendarOf } from '../../../server/days/calendar';
 import { database } from '../../../server/common/database';
 

@@ -1,4 +1,4 @@
-import { answer, textBody } from '../../../server/common/answer';
+import { answer, textBody } from '../../../server/common/jsonResponse';
 import { commandDevice, deviceStream } from '../../../server/bench/devices';
 
 export const dynamic = 'force-dynamic';

@@ -1,4 +1,4 @@
-import { answer, queryOf } from '../../../server/common/answer';
+import { answer, queryOf } from '../../../server/common/jsonResponse';
 import { database } from '../../../server/common/database';
 import { findAll } from '../../../server/logbook/findAll';
 

@@ -1,4 +1,4 @@
-import { answer, jsonBody } from '../../../server/common/answer';
+import { answer, jsonBody } from '../../../server/common/jsonResponse';
 import { takeWayOut } from '../../../server/exchange/rescue';
 
 /** Takes a way out of a database that cannot be used. */

@@ -1,4 +1,4 @@
-import { answer } from '../../../server/common/answer';
+import { answer } from '../../../server/common/jsonResponse';
 import { database } from '../../../server/common/database';
 import { onBench } from '../../../server/days/today';
 

@@ -1,4 +1,4 @@
-import { answer, queryOf } from '../../../server/common/answer';
+import { answer, queryOf } from '../../../server/common/jsonResponse';
 import { database } from '../../../server/common/database';
 import { unitSystem } from '../../../server/common/preferences';
 import { checkedShelfAsk, shelfPage } from '../../../server/yarn/shelf';

@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
-import { JobFormScreen } from '../../../features/days/JobFormScreen';
+import { JobFormScreen } from '../../../features/days/TaskFormScreen';
 import { database } from '../../../server/common/database';
-import { found, type IdParams } from '../../../server/common/found';
-import { jobCard, jobChoices } from '../../../server/days/jobPage';
+import { found, type IdParams } from '../../../server/common/requireRecord';
+import { jobCard, jobChoices } from '../../../server/days/taskPage';
 
 export const metadata: Metadata = { title: 'What is to be done' };
 

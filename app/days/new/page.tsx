@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import { JOB_KINDS } from '../../../core/days/schedule';
-import { JobFormScreen } from '../../../features/days/JobFormScreen';
+import { JobFormScreen } from '../../../features/days/TaskFormScreen';
 import { database } from '../../../server/common/database';
-import { jobChoices } from '../../../server/days/jobPage';
+import { jobChoices } from '../../../server/days/taskPage';
 import { rowNumber } from '../../../server/common/rowNumber';
 
 export const metadata: Metadata = { title: 'Plan something' };

@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
-import { EntryScreen } from '../../../features/logbook/EntryScreen';
+import { EntryScreen } from '../../../features/logbook/OperationScreen';
 import { database } from '../../../server/common/database';
-import { found, type IdParams } from '../../../server/common/found';
-import { entryPage } from '../../../server/logbook/entryPage';
+import { found, type IdParams } from '../../../server/common/requireRecord';
+import { entryPage } from '../../../server/logbook/operationPage';
 
 export const metadata: Metadata = { title: 'Entry' };
 

@@ -1,9 +1,9 @@
 import type { Metadata } from 'next';
-import { MiniJobScreen } from '../../../features/minis/job/MiniJobScreen';
+import { MiniJobScreen } from '../../../features/minis/plan/MiniPlanScreen';
 import { scales } from '../../../server/bench/bench';
 import { database } from '../../../server/common/database';
-import { found, type IdParams } from '../../../server/common/found';
-import { miniJobPage } from '../../../server/minis/miniJobPages';
+import { found, type IdParams } from '../../../server/common/requireRecord';
+import { miniJobPage } from '../../../server/minis/miniPlanPages';
 
 export const metadata: Metadata = { title: 'Minis' };
 

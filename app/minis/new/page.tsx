@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
-import { MiniPlanScreen } from '../../../features/minis/plan/MiniPlanScreen';
+import { MiniPlanScreen } from '../../../features/minis/planning/PlanMinisScreen';
 import { database } from '../../../server/common/database';
-import { miniPlanPage } from '../../../server/minis/miniJobs';
+import { miniPlanPage } from '../../../server/minis/miniPlans';
 
 export const metadata: Metadata = { title: 'Plan minis' };
 

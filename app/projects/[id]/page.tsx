@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { ProjectScreen } from '../../../features/projects/ProjectScreen';
 import { database } from '../../../server/common/database';
-import { found, type IdParams } from '../../../server/common/found';
+import { found, type IdParams } from '../../../server/common/requireRecord';
 import { projectPage } from '../../../server/projects/projects';
 
 export const metadata: Metadata = { title: 'Project' };

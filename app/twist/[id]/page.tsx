@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { TwistScreen } from '../../../features/twist/TwistScreen';
 import { database } from '../../../server/common/database';
-import { found, type IdParams } from '../../../server/common/found';
+import { found, type IdParams } from '../../../server/common/requireRecord';
 import { twistPage } from '../../../server/twist/twist';
 
 export const metadata: Metadata = { title: 'Twist' };

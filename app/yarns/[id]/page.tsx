@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import { YarnScreen } from '../../../features/yarns/piece/YarnScreen';
 import { database } from '../../../server/common/database';
-import { found, type IdParams } from '../../../server/common/found';
-import { yarnFront } from '../../../server/logbook/yarnFront';
+import { found, type IdParams } from '../../../server/common/requireRecord';
+import { yarnFront } from '../../../server/logbook/yarnOverview';
 
 export const metadata: Metadata = { title: 'Yarn' };
 

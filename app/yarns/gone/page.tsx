@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { GoneScreen } from '../../../features/yarns/shelf/GoneScreen';
 import { database } from '../../../server/common/database';
-import { goneFromShelf } from '../../../server/yarn/entries';
+import { goneFromShelf } from '../../../server/yarn/yarnLifecycle';
 
 export const metadata: Metadata = { title: 'Off the shelf' };
 

@@ -1,350 +1,189 @@
 'use client';
 
 import { Button } from 'antd';
+import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useEffect, useMemo, useRef } from 'react';
-import { InputError } from '../../../core/common/inputError';
-import { fineMassFigure, inWords, massFigure } from '../../../core/common/format';
-import { type ParentPiece, readMinis, readSize, type ReadMinis } from '../../../core/minis/miniPlan';
-import type { MinisWorth } from '../../../core/minis/minis';
-import { GRAMS_PER_OUNCE, type UnitSystem } from '../../../core/common/units';
-import type { MiniJobForm, MiniPlanPage } from '../../../server/minis/miniJobs';
-import { FormError } from '../../../ui/controls/Form';
-import { newKey } from '../../../ui/feedback/newKey';
+import { inWords, fineMassFigure } from '../../../core/common/format';
+import type { ScaleTool } from '../../../server/bench/bench';
+import type { JobParent, MiniJobPage } from '../../../server/minis/miniPlanPages';
+import { ActionLink } from '../../../ui/controls/ActionLink';
+import { FineMass } from '../../../ui/figures/Figures';
 import { useSystem } from '../../../ui/frame/Providers';
-import { moveDraft, useForm } from '../../../ui/controls/useForm';
-import { keepMinis } from '../actions';
-import { HandPanel } from './HandPanel';
-import { CutMap } from './CutMap';
-import { LeftWords } from './LeftWords';
-import { LoopsPanel } from './LoopsPanel';
+import { Say } from '../../../ui/feedback/Notice';
+import { PageHead } from '../../../ui/frame/PageHead';
+import { useUndoOffer } from '../../../ui/feedback/UndoOffer';
+import { useTask } from '../../../ui/feedback/useTask';
+import { countMinis, putAway } from '../actions';
+import { CutMap } from '../planning/CutMap';
+import { DryForm } from './DryForm';
+import { KitList } from './KitList';
+import { LabelsPanel } from './LabelsPanel';
+import { MadeMinis } from './MadeMinis';
 import styles from './MiniPlanScreen.module.css';
-import { ParentsPicker } from './ParentsPicker';
-import { PlanNews, WhatIf } from './PlanNews';
-import { emptySize, SizeRows } from './SizeRows';
-import type { PlanValues } from './planValues';
-import { useHandPlan } from './useHandPlan';
-import { useMinisPlan } from './useMinisPlan';
+import { SplitBalance } from './SplitBalance';
+import { TiesWords } from './TiesWords';
+import { TreatWays } from './TreatWays';
 import { minisInWords, sizeName } from '../words';
 
-/** What minis are wanted, and from what: planned as one types, shown as a map of the cuts, and changed by hand. */
-export function MiniPlanScreen({ page }: { page: MiniPlanPage }) {
-  // What is begun with one yarn, or one piece, is a draft of its own: whoever comes from another begins anew.
-  const draftKey = page.job
-    ? `minis ${page.job.id}`
-    : page.pieceIds.length > 0
-      ? `minis of piece ${page.pieceIds[0]}`
-      : draftKeyOf(page.yarns[0]?.id);
-  return <Planning key={draftKey} draftKey={draftKey} page={page} />;
-}
-
-function draftKeyOf(firstYarnId: number | undefined): string {
-  return `minis new ${firstYarnId ?? ''}`;
-}
-
-function Planning({ page, draftKey }: { page: MiniPlanPage; draftKey: string }) {
+/** One plan of minis: what is cut from what, what is made, where it waits, and the kits and labels that come of it. */
+export function MiniJobScreen({ page, scales }: { page: MiniJobPage; scales: ScaleTool[] }) {
   const router = useRouter();
   const system = useSystem();
-  const { job } = page;
-  const toSave = useRef<Pick<MiniJobForm, 'counts' | 'proven' | 'name'> | null>(null);
-  const form = useForm<PlanValues>({
-    draftKey,
-    initial: () => initialValues(page),
-    save: ({ requestKey, name: _name, yarnIds: _yarns, hand: _hand, ...asked }) =>
-      toSave.current
-        ? keepMinis(job?.id ?? null, { requestKey, asked, ...toSave.current })
-        : Promise.resolve({ ok: false as const, errors: { '': 'there is no plan to keep yet' } }),
-    saved: (id) => router.push(`/minis/${id}`),
-  });
-  const { values, set } = form;
-  useYarnsOfDraft(page, values, set);
-
-  const yarns = page.yarns.filter(({ id }) => values.yarnIds.includes(id));
-  const read = useMemo(() => readAll(values, page, system), [values, page, system]);
-  const planning = useMinisPlan(read.ready?.wanted ?? null);
-  const { answer } = planning;
-  const names = (answer?.input.demands ?? []).map(({ id }) => {
-    const size = read.ready?.wanted.sizes.find((each) => each.id === id);
-    return size ? sizeName(size, system) : '';
-  });
-
-  const hand = useHandPlan(answer, values.hand, (kept) => set('hand', kept), !values.kits);
-  const { counts, made, worth } = hand;
-  const autoName = nameFor(
-    made,
-    yarns.map(({ name }) => name),
-  );
-  useEffect(() => {
-    toSave.current = answer && {
-      name: values.name.trim() || autoName,
-      counts: answer.parents.map((_, p) => counts[p]!),
-      proven: { ...answer.plan.proven, mostG: answer.plan.mostG, byHand: hand.byHand },
-    };
-  });
-
-  const addYarn = (id: number) => {
-    const yarnIds = [...values.yarnIds, id];
-    // What was typed goes on under the first yarn's name.
-    if (!job) moveDraft(draftKey, draftKeyOf(yarnIds[0]), values);
-    const at = job ? `/minis/${job.id}/plan` : '/minis/new';
-    router.replace(`${at}?yarns=${yarnIds.join(',')}`, { scroll: false });
-  };
-
-  const errors = { ...read.errors, ...form.errors };
-  const total = made.reduce((sum, count) => sum + count, 0);
+  const offer = useUndoOffer();
+  const { run, problem, busy } = useTask();
+  const { plan, parents, minis } = page;
+  const names = plan.sizes.map((size) => sizeName(size, system));
+  const toCome = parents.reduce((sum, parent) => sum + (parent.state === 'gone' ? 0 : parent.toCome), 0);
+  const counting = parents.find(({ state }) => state === 'counting');
+  const next = counting ?? parents.find(({ state, planned }) => state === 'waiting' && planned > 0);
+  const untouched = parents.every(({ state }) => state === 'waiting' || state === 'gone');
+  const wet = minis.filter((mini) => mini.wetBy !== null && !mini.gone);
+  const whole = ({ label, yarnId }: JobParent) =>
+    page.yarns.length > 1
+      ? `${label.toLowerCase()} of ${page.yarns.find(({ id }) => id === yarnId)!.name}`
+      : label.toLowerCase();
+  const begin = (parent: JobParent) =>
+    run(
+      () => countMinis(page.id, parent.pieceId),
+      (id) => router.push(`/minis/run/${id}`),
+    );
   return (
-    <form
-      noValidate
-      onSubmit={(event) => {
-        event.preventDefault();
-        form.submit();
-      }}
-    >
-      <div className={styles.head}>
-        <h1>
-          {total === 0
-            ? job
-              ? `Plan ${job.name} anew`
-              : 'Plan minis'
-            : planInWords({ total, worth, kits: hand.byHand ? null : (answer?.kits?.count ?? null) }, system)}
-        </h1>
-        <Button
-          type="primary"
-          size="large"
-          htmlType="submit"
-          loading={form.saving}
-          disabled={total === 0 || !hand.feasible || planning.state === 'thinking'}
-        >
-          {job ? 'Keep the new plan' : 'Keep this plan'}
-        </Button>
-      </div>
-      <div className={styles.columns}>
-        <div className={styles.ask}>
-          <section aria-label="From what">
-            <h2>From</h2>
-            <ParentsPicker
-              yarns={page.yarns}
-              taken={values.pieceIds}
-              error={errors.pieceIds}
-              onTaken={(pieceIds) => set('pieceIds', pieceIds)}
-              onYarn={addYarn}
-            />
-          </section>
-          <section aria-label="What is wanted">
-            <h2>Wanted</h2>
-            <SizeRows
-              sizes={values.sizes}
-              kits={values.kits}
-              kitCount={values.kitCount}
-              yarns={yarns.filter(({ parents }) => parents.some(({ pieceId }) => values.pieceIds.includes(pieceId)))}
-              errors={errors}
-              onSizes={(sizes) => set('sizes', sizes)}
-              onKits={(kits) => set('kits', kits)}
-              onKitCount={(kitCount) => set('kitCount', kitCount)}
-            />
-          </section>
-        </div>
-        <div className={styles.answer}>
-          <PlanNews
-            planning={planning}
-            sizes={read.ready?.wanted.sizes ?? []}
-            yarns={yarns}
-            oneKnot={values.oneKnot}
-            onOneKnot={(oneKnot) => set('oneKnot', oneKnot)}
-            hand={hand.byHand ? hand : null}
-            taken={values.pieceIds.length > 0}
-          />
-          {answer && worth && (
-            <>
-              <CutMap
-                parents={answer.parents.map(({ piece, segmentsG, holdsKnot }, p) => {
-                  const yarn = page.yarns.find(({ id }) => id === piece.yarnId)!;
-                  const view = yarn.parents.find(({ pieceId }) => pieceId === piece.pieceId)!;
-                  return {
-                    id: String(piece.pieceId),
-                    name: view.label,
-                    about: yarns.length > 1 ? yarn.name : inWords(fineMassFigure(piece.massG, system)),
-                    colourHex: yarn.colourHex,
-                    gristMPerG: piece.grist.mean,
-                    massG: piece.massG,
-                    segmentsG,
-                    holdsKnot,
-                    counts: counts[p]!,
-                  };
-                })}
-                input={answer.input}
-                names={names}
-                hand={hand.map}
-              />
-              <HandPanel
-                answer={answer}
-                counts={counts}
-                names={names}
-                made={made}
-                limited={!values.kits}
-                chosen={hand.chosen}
-                onChange={(size, by) => hand.chosen && hand.map.change(hand.chosen, size, by)}
-                onClose={() => hand.map.choose(null)}
-              />
-              <LeftWords answer={answer} counts={counts} />
-              <WhatIf
-                others={hand.byHand ? [] : planning.otherSizes}
-                sizes={read.ready?.wanted.sizes ?? []}
-                onTake={(id, massG) =>
-                  set(
-                    'sizes',
-                    values.sizes.map((size) => (size.id === id ? { ...size, amount: typedMass(massG, system) } : size)),
-                  )
-                }
-              />
-            </>
-          )}
-          <FormError form={form} />
-          {total > 0 && (
-            <p>
-              <Button type="text" onClick={form.clear}>
-                Begin anew
-              </Button>
-            </p>
-          )}
-        </div>
-      </div>
-      {read.ready && (
-        <LoopsPanel
-          page={page}
-          values={values}
-          set={set}
-          ready={read.ready}
-          yarns={yarns}
-          autoName={autoName}
-          errors={errors}
-        />
+    <>
+      <PageHead title={page.name} under={standing(page, minis.length, toCome)}>
+        {next &&
+          (counting ? (
+            <ActionLink href={`/minis/run/${counting.runId}`}>Go on counting {whole(counting)}</ActionLink>
+          ) : (
+            <Button type="primary" size="large" className={styles.begin} loading={busy} onClick={() => begin(next)}>
+              Count off {whole(next)}
+            </Button>
+          ))}
+      </PageHead>
+      {problem && (
+        <Say tone="bad" role="alert">
+          {problem}
+        </Say>
       )}
-    </form>
+      <section aria-label="Cut map" className={styles.section}>
+        <CutMap
+          parents={parents.map((parent) => {
+            const yarn = page.yarns.find(({ id }) => id === parent.yarnId)!;
+            return {
+              id: String(parent.pieceId),
+              name: parent.label,
+              about: parentWords(
+                parent,
+                page.yarns.length > 1 ? yarn.name : inWords(fineMassFigure(parent.massG, system)),
+              ),
+              colourHex: yarn.colourHex,
+              gristMPerG: yarn.gristMPerG ?? 1,
+              massG: parent.massG,
+              segmentsG: parent.segmentsG,
+              holdsKnot: parent.holdsKnot,
+              counts: parent.counts,
+            };
+          })}
+          input={{ demands: plan.sizes.map(({ id, massG }) => ({ id, massG, count: 0 })), cutLossG: plan.cutLossG }}
+          names={names}
+        />
+        {parents.length > 1 && (
+          <div className={styles.parents}>
+            {parents
+              .filter((parent) => parent !== next && parent.state === 'waiting' && parent.planned > 0)
+              .map((parent) => (
+                <Button key={parent.pieceId} onClick={() => begin(parent)} disabled={busy}>
+                  Count off {whole(parent)}
+                </Button>
+              ))}
+          </div>
+        )}
+        {parents.some(({ state }) => state === 'gone') && (
+          <Say tone="tight">
+            {parents
+              .filter(({ state }) => state === 'gone')
+              .map(({ label }) => label)
+              .join(', ')}
+            : wound or used for something else since this was planned.
+          </Say>
+        )}
+      </section>
+      {page.balance && (
+        <div className={styles.section}>
+          <SplitBalance
+            balance={page.balance}
+            what={parents.filter(({ state }) => state === 'done').length === 1 ? 'the skein' : 'the skeins'}
+          />
+        </div>
+      )}
+      {minis.length > 0 && (
+        <section aria-label="Minis that are made" className={styles.section}>
+          <h2>{minisInWords(minis.length)} made</h2>
+          <MadeMinis page={page} />
+        </section>
+      )}
+      {wet.length > 0 && <DryForm minis={wet} scales={scales} page={page} />}
+      {plan.kits !== null && <KitList page={page} />}
+      <div className={styles.columns}>
+        <section aria-label="Ties" className={styles.section}>
+          <h2>Tie and finish</h2>
+          <TiesWords
+            ties={page.ties}
+            next={plan.asked.next}
+            cautions={page.cautions}
+            colourHex={page.yarns[0]!.colourHex}
+            finishing
+          />
+          <TreatWays page={page} />
+        </section>
+        {minis.length > 0 && <LabelsPanel page={page} />}
+      </div>
+      <div className={styles.foot}>
+        {untouched && page.endedAt === null && <Link href={`/minis/${page.id}/plan`}>Plan it anew</Link>}
+        <Button
+          type="text"
+          onClick={() =>
+            run(
+              () => putAway(page.id, page.endedAt === null),
+              () => {
+                if (page.endedAt === null)
+                  offer({ words: `${page.name} is put away.`, undo: () => putAway(page.id, false) });
+              },
+            )
+          }
+        >
+          {page.endedAt === null ? 'Put this plan away' : 'Take it up again'}
+        </Button>
+        <a href={`/api/drawings/minis/${page.id}`} download>
+          Take the cut map (SVG)
+        </a>
+        <span className={styles.soft}>
+          {plan.reel.name}, <FineMass g={plan.cutLossG} /> of ends and ties to a mini
+          {plan.proven.byHand ? ', changed by hand' : plan.proven.grams && plan.proven.parents ? ', proven best' : ''}.
+        </span>
+      </div>
+    </>
   );
 }
 
-function initialValues({ yarns, reels, pieceIds, job }: MiniPlanPage): PlanValues {
-  if (job) {
-    const { name, plan } = job;
-    const there = new Set(yarns.flatMap(({ parents }) => parents.map(({ pieceId }) => pieceId)));
-    return {
-      ...plan.asked,
-      pieceIds: plan.asked.pieceIds.filter((id) => there.has(id)),
-      requestKey: newKey(),
-      name,
-      yarnIds: yarns.map(({ id }) => id),
-      hand: null,
-    };
+function standing({ plan, kits }: MiniJobPage, made: number, toCome: number): string {
+  const wanted =
+    toCome === 0
+      ? `${minisInWords(made)}, all made`
+      : `${minisInWords(toCome)} to come${made > 0 ? `, ${made} made` : ''}`;
+  if (plan.kits === null) return wanted;
+  const packed = kits.filter((kit) => kit.packed).length;
+  return `${plan.kits} kit${plan.kits === 1 ? '' : 's'}${packed > 0 ? `, ${packed} packed` : ''}: ${wanted}`;
+}
+
+function parentWords({ state, toCome, planned }: JobParent, about: string): string {
+  switch (state) {
+    case 'waiting':
+      return planned === 0 ? `${about}, untouched` : about;
+    case 'counting':
+      return `${about}, ${toCome} to come`;
+    case 'done':
+      return `${about}, cut`;
+    case 'gone':
+      return `${about}, gone`;
   }
-  return {
-    requestKey: newKey(),
-    name: '',
-    yarnIds: yarns.map(({ id }) => id),
-    pieceIds: pieceIds.length > 0 ? pieceIds : yarns.flatMap(allFree),
-    sizes: [emptySize()],
-    kits: false,
-    kitCount: '',
-    oneKnot: false,
-    next: 'dye',
-    tiesOfOwn: true,
-    ends: '20 cm',
-    reelId: reels[0]!.id,
-    hand: null,
-  };
-}
-
-function allFree({ parents }: MiniPlanPage['yarns'][number]): number[] {
-  return parents.filter(({ busy, parent }) => !busy && parent !== null).map(({ pieceId }) => pieceId);
-}
-
-/** The page knows the yarns of its address; a draft may know more of them, and a yarn that comes to it is taken whole. */
-function useYarnsOfDraft(
-  page: MiniPlanPage,
-  values: PlanValues,
-  set: <Name extends keyof PlanValues>(name: Name, value: PlanValues[Name]) => void,
-): void {
-  const router = useRouter();
-  const asked = useRef('');
-  useEffect(() => {
-    const here = page.yarns.map(({ id }) => id);
-    const unseen = here.filter((id) => !values.yarnIds.includes(id));
-    const missing = values.yarnIds.filter((id) => !here.includes(id));
-    if (missing.length > 0) {
-      const all = [...here, ...missing].join(',');
-      // A yarn that is gone would be asked for for ever.
-      if (asked.current === all) return set('yarnIds', here);
-      asked.current = all;
-      return router.replace(`?yarns=${all}`, { scroll: false });
-    }
-    if (unseen.length === 0) return;
-    set('yarnIds', here);
-    const fresh = page.yarns.filter(({ id }) => unseen.includes(id)).flatMap(allFree);
-    set('pieceIds', [...new Set([...values.pieceIds, ...(page.pieceIds.length > 0 ? page.pieceIds : fresh)])]);
-  }, [page, values.yarnIds, values.pieceIds, set, router]);
-}
-
-/** Everything that can be read of what was typed, and what is wrong with the rest. */
-function readAll(
-  values: PlanValues,
-  page: MiniPlanPage,
-  system: UnitSystem,
-): { ready: (ReadMinis & { parents: ParentPiece[] }) | null; errors: Record<string, string> } {
-  const errors: Record<string, string> = {};
-  const tried = <T,>(work: () => T): T | null => {
-    try {
-      return work();
-    } catch (error) {
-      if (!(error instanceof InputError)) throw error;
-      errors[error.path] ??= error.message;
-      return null;
-    }
-  };
-  const parents = page.yarns
-    .flatMap((yarn) => yarn.parents)
-    .filter(({ pieceId, parent }) => values.pieceIds.includes(pieceId) && parent !== null)
-    .map(({ parent }) => parent!);
-  // In the order in which they are sent.
-  parents.sort((a, b) => values.pieceIds.indexOf(a.pieceId) - values.pieceIds.indexOf(b.pieceId));
-  const typed = values.sizes.filter(({ amount }) => amount.trim() !== '');
-  if (parents.length === 0 || typed.length === 0 || parents.length < values.pieceIds.length)
-    return { ready: null, errors };
-  const grists = new Map(parents.map(({ yarnId, grist }) => [yarnId, grist.mean]));
-  values.sizes.forEach((size, i) => {
-    if (size.amount.trim() !== '') tried(() => readSize(size, grists, system, `sizes.${i}`));
-  });
-  const reel = page.reels.find(({ id }) => id === values.reelId) ?? page.reels[0]!;
-  const strandsMm = new Map(page.yarns.map(({ id, strandMm }) => [id, strandMm]));
-  const read =
-    Object.keys(errors).length === 0
-      ? tried(() => readMinis({ ...values, sizes: typed }, parents, strandsMm, reel, system))
-      : null;
-  return { ready: read && { ...read, parents }, errors };
-}
-
-/** "4 kits, 16 minis, 192 g, out of 2 skeins" */
-function planInWords(
-  { total, worth, kits }: { total: number; worth: MinisWorth | null; kits: number | null },
-  system: UnitSystem,
-): string {
-  return [
-    ...(kits === null ? [] : [`${kits} kit${kits === 1 ? '' : 's'}`]),
-    minisInWords(total),
-    ...(worth
-      ? [
-          inWords(massFigure(worth.madeG, system)),
-          `out of ${worth.openedParents} skein${worth.openedParents === 1 ? '' : 's'}`,
-        ]
-      : []),
-  ].join(', ');
-}
-
-function nameFor(made: readonly number[], yarns: readonly string[]): string {
-  const total = made.reduce((sum, count) => sum + count, 0);
-  const [first = 'yarn'] = yarns;
-  return `${minisInWords(total)} of ${yarns.length > 1 ? `${yarns.length} yarns` : first}`;
-}
-
-function typedMass(massG: number, system: UnitSystem): string {
-  return system === 'metric' ? `${massG} g` : `${(massG / GRAMS_PER_OUNCE).toFixed(2)} oz`;
 }

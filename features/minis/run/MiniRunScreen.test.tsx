@@ -2,7 +2,7 @@ import loadHighs, { type Highs } from 'highs';
 import type { MiniHappening } from '../../../core/minis/miniRun';
 import { scales } from '../../../server/bench/bench';
 import { noteFault } from '../../../server/yarn/faults';
-import { saveMiniJob } from '../../../server/minis/miniJobs';
+import { saveMiniJob } from '../../../server/minis/miniPlans';
 import { miniRunPage, startMiniRun } from '../../../server/minis/miniRuns';
 import {
   type askedValues,

@@ -12,7 +12,7 @@ import {
   minisToCome,
   weighingNow,
 } from '../../../core/minis/miniRun';
-import { miniVerdict } from '../../../core/minis/miniScale';
+import { miniVerdict } from '../../../core/minis/weighingChecks';
 import type { MiniRunPage } from '../../../server/minis/miniRuns';
 import { Large } from '../../../ui/figures/Figures';
 import { useSystem } from '../../../ui/frame/Providers';

@@ -16,7 +16,7 @@ import {
   loopsTooMany,
   weighingNow,
 } from '../../../core/minis/miniRun';
-import { miniVerdict, scaleJudges, type WeighingDoubt, weighingDoubt } from '../../../core/minis/miniScale';
+import { miniVerdict, scaleJudges, type WeighingDoubt, weighingDoubt } from '../../../core/minis/weighingChecks';
 import { GRAMS_PER_OUNCE, parseQuantity } from '../../../core/common/units';
 import type { ScaleTool } from '../../../server/bench/bench';
 import type { MiniRunPage } from '../../../server/minis/miniRuns';
@@ -28,8 +28,8 @@ import { FromScale } from '../../../ui/devices/FromScale';
 import { TextField } from '../../../ui/controls/Field';
 import { FineMass } from '../../../ui/figures/Figures';
 import { useSystem } from '../../../ui/frame/Providers';
-import { Say } from '../../../ui/feedback/Say';
-import { useKept } from '../../../ui/controls/useKept';
+import { Say } from '../../../ui/feedback/Notice';
+import { useKept } from '../../../ui/controls/useLocalStorage';
 import { ScaleChoice, stepOnBench, useFineScale } from '../../../ui/controls/WeighingFields';
 import styles from './WeighMini.module.css';
 import type { Session } from './useSession';

@@ -1,6 +1,6 @@
 import { ternRock } from '../../../scripts/ternRock';
 import { ternRockTwist } from '../../../scripts/ternRockTwist';
-import { STARTING_LIMITS } from '../../../core/twist/twistMatters';
+import { STARTING_LIMITS } from '../../../core/twist/twistSeverity';
 import { plied, PLY_METHODS } from '../../../core/twist/plying';
 import { strandStateOf } from '../../../core/twist/twistAccount';
 import { scales } from '../../../server/bench/bench';

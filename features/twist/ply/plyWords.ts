@@ -2,7 +2,7 @@ import { inWords, lengthFigure, twistFigure } from '../../../core/common/format'
 import { gapOf, type Liveliness, type Plied, type PlyMethod, twistsUpFromM } from '../../../core/twist/plying';
 import { type OwnTwist, percentOfOwn } from '../../../core/twist/twist';
 import { changeAt, type TwistChange } from '../../../core/twist/twistChange';
-import { gradeOf, mostChanged, type TwistLimits } from '../../../core/twist/twistMatters';
+import { gradeOf, mostChanged, type TwistLimits } from '../../../core/twist/twistSeverity';
 import type { UnitSystem } from '../../../core/common/units';
 import { percentWords } from '../../../ui/strand/lyingWords';
 

@@ -13,7 +13,7 @@ import {
 } from '../../../core/twist/twistPractice';
 import type { PracticePage } from '../../../server/twist/practice';
 import { useSystem } from '../../../ui/frame/Providers';
-import { Say } from '../../../ui/feedback/Say';
+import { Say } from '../../../ui/feedback/Notice';
 import { PullScene } from '../../../ui/strand/PullScene';
 import { TwistedYarn } from '../../../ui/strand/TwistedYarn';
 import { answered as keepAnswer } from '../actions';

@@ -6,7 +6,7 @@ import { type Exercise, type ExerciseKind, practised, roundOfLaying } from '../.
 import type { UnitSystem } from '../../../core/common/units';
 import type { Source } from '../../../ui/strand/PullScene';
 import { ROUND_WORDS } from '../../../ui/strand/wayWords';
-import { usingWords } from '../../../ui/strand/nextWords';
+import { usingWords } from '../../../ui/strand/plannedUseWords';
 
 export const KIND_WORDS: Record<ExerciseKind, string> = {
   letter: 'S or Z',

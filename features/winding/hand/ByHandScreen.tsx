@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { durationInWords } from '../../../core/common/format';
 import { HAND_FORMS, type HandForm } from '../../../core/winding/run';
 import type { HandTool } from '../../../server/bench/bench';
-import { Say } from '../../../ui/feedback/Say';
+import { Say } from '../../../ui/feedback/Notice';
 import styles from './ByHandScreen.module.css';
 import { type HandStage, HandWinding } from './HandWinding';
 import { StepDrawing } from '../run/StepDrawing';

@@ -3,7 +3,7 @@
 import { inWords, massFigure } from '../../../core/common/format';
 import type { PlanTool } from '../../../core/winding/piecePlan';
 import { useSystem } from '../../../ui/frame/Providers';
-import { Say } from '../../../ui/feedback/Say';
+import { Say } from '../../../ui/feedback/Notice';
 import styles from './PlanScreen.module.css';
 import type { Planned, SplitDraft } from './usePlan';
 

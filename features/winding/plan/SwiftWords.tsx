@@ -4,7 +4,7 @@ import { type Reading, reading } from '../../../core/common/inputError';
 import { swift, type SwiftResult } from '../../../core/bench/swift';
 import type { SwiftTool } from '../../../server/bench/bench';
 import { Span } from '../../../ui/figures/Figures';
-import { Say } from '../../../ui/feedback/Say';
+import { Say } from '../../../ui/feedback/Notice';
 import styles from './PlanScreen.module.css';
 
 export type Setting = Reading<SwiftResult>;

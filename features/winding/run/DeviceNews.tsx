@@ -1,9 +1,9 @@
 'use client';
 
 import { Button } from 'antd';
-import { agreement } from '../../../core/winding/agreement';
+import { agreement } from '../../../core/winding/lengthCheck';
 import { inWords, lengthFigure } from '../../../core/common/format';
-import { counterLengthM, lengthsTold } from '../../../core/winding/lengthsTold';
+import { counterLengthM, lengthsTold } from '../../../core/winding/lengthSources';
 import type { RunState } from '../../../core/winding/run';
 import { spindleOf } from '../../../core/winding/windingPlan';
 import type { RunPage } from '../../../server/winding/runEvents';
@@ -11,7 +11,7 @@ import { CAUSE_WORDS } from '../../../ui/feedback/causeWords';
 import { tellDevice } from '../../../ui/devices/deviceLine';
 import { useDevices } from '../../../ui/devices/useDevices';
 import { useSystem } from '../../../ui/frame/Providers';
-import { Say } from '../../../ui/feedback/Say';
+import { Say } from '../../../ui/feedback/Notice';
 import type { Driver } from './DriverChoice';
 import { MOTOR_SPEED_PER_S } from './useMotor';
 import styles from './WindStage.module.css';

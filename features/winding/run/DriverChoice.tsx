@@ -2,7 +2,7 @@
 
 import { Segmented } from 'antd';
 import { useId } from 'react';
-import { useKept } from '../../../ui/controls/useKept';
+import { useKept } from '../../../ui/controls/useLocalStorage';
 
 /** Who or what counts the turns. */
 export const DRIVERS = ['hand', 'motor', 'counter'] as const;

@@ -18,7 +18,7 @@ import { KnownMass } from '../../../ui/figures/Figures';
 import { Form } from '../../../ui/controls/Form';
 import { newKey } from '../../../ui/feedback/newKey';
 import { useSystem } from '../../../ui/frame/Providers';
-import { Say } from '../../../ui/feedback/Say';
+import { Say } from '../../../ui/feedback/Notice';
 import { PieceGlyph } from '../../../ui/thread/PieceGlyph';
 import { useForm } from '../../../ui/controls/useForm';
 import { stepOnBench, useLastScale, WeighingFields } from '../../../ui/controls/WeighingFields';

@@ -13,8 +13,8 @@ import { LogForm } from './LogForm';
 import styles from './RunScreen.module.css';
 import { useWakeLock } from '../../../ui/bench/useWakeLock';
 import { GiveUp } from '../../../ui/bench/GiveUp';
-import { LineNews } from '../../../ui/line/LineNews';
-import { useFollowed } from '../../../ui/line/useFollowed';
+import { LineNews } from '../../../ui/runSync/LineNews';
+import { useFollowed } from '../../../ui/runSync/useRunSync';
 import { WindStage } from './WindStage';
 import { mountWords, START_STEPS, stepWords } from '../words';
 

@@ -2,7 +2,7 @@
 
 import { useEffect, useRef } from 'react';
 import { type DeviceReading, totalOf } from '../../../core/winding/deviceReading';
-import { counterLengthM } from '../../../core/winding/lengthsTold';
+import { counterLengthM } from '../../../core/winding/lengthSources';
 import { afterEvent, type CountingDevice, type Happening, type RunState } from '../../../core/winding/run';
 import { type CakeOnSpindle, turnsAtLength } from '../../../core/winding/windingPlan';
 import { type Heard, heardNow, subscribe } from '../../../ui/devices/deviceLine';

@@ -12,7 +12,7 @@ import { TextField } from '../../../ui/controls/Field';
 import { KnownMass, LengthWithin } from '../../../ui/figures/Figures';
 import { Form, FormError } from '../../../ui/controls/Form';
 import { useSystem } from '../../../ui/frame/Providers';
-import { Say } from '../../../ui/feedback/Say';
+import { Say } from '../../../ui/feedback/Notice';
 import { useForm } from '../../../ui/controls/useForm';
 import { useLastScale } from '../../../ui/controls/WeighingFields';
 import { saveNewYarn } from '../actions';

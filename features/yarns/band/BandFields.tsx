@@ -10,7 +10,7 @@ import type { GristSource } from '../../../core/yarn/yarnLength';
 import type { BandForm } from '../../../server/yarn/yarns';
 import { ChoiceField, Field, TextField } from '../../../ui/controls/Field';
 import { useSystem } from '../../../ui/frame/Providers';
-import { Say } from '../../../ui/feedback/Say';
+import { Say } from '../../../ui/feedback/Notice';
 import type { FormState } from '../../../ui/controls/useForm';
 import { readBand } from './bandValues';
 import { CareFields } from './CareFields';

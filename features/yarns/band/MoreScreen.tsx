@@ -5,7 +5,7 @@ import type { ScaleTool } from '../../../server/bench/bench';
 import type { YarnView } from '../../../server/yarn/yarnViews';
 import type { IncomingForm } from '../../../server/yarn/yarns';
 import { Form, FormButtons, FormError } from '../../../ui/controls/Form';
-import { Say } from '../../../ui/feedback/Say';
+import { Say } from '../../../ui/feedback/Notice';
 import { useForm } from '../../../ui/controls/useForm';
 import { useLastScale } from '../../../ui/controls/WeighingFields';
 import { saveMore } from '../actions';

@@ -5,7 +5,7 @@ import Link from 'next/link';
 import { type ChangeEvent, useEffect, useRef, useState } from 'react';
 import type { ImportPreview } from '../../../server/exchange/importYarns';
 import { newKey } from '../../../ui/feedback/newKey';
-import { Say } from '../../../ui/feedback/Say';
+import { Say } from '../../../ui/feedback/Notice';
 import { useUndoOffer } from '../../../ui/feedback/UndoOffer';
 import { undoImport } from '../actions';
 import styles from './ImportScreen.module.css';

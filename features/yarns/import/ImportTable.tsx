@@ -3,7 +3,7 @@
 import Link from 'next/link';
 import type { ImportPreview } from '../../../server/exchange/importYarns';
 import { PlainSelect } from '../../../ui/controls/PlainSelect';
-import { Say } from '../../../ui/feedback/Say';
+import { Say } from '../../../ui/feedback/Notice';
 import { Swatch } from '../../../ui/figures/Swatch';
 import styles from './ImportScreen.module.css';
 

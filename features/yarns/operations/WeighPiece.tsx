@@ -13,7 +13,7 @@ import { Form, FormError } from '../../../ui/controls/Form';
 import { newKey } from '../../../ui/feedback/newKey';
 import { OnScale } from '../../../ui/controls/OnScale';
 import { useSystem } from '../../../ui/frame/Providers';
-import { Say } from '../../../ui/feedback/Say';
+import { Say } from '../../../ui/feedback/Notice';
 import { useLastScale } from '../../../ui/controls/WeighingFields';
 import { saveWeighing } from '../actions';
 import styles from '../measure/MeasureCard.module.css';

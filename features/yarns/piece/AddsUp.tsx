@@ -4,7 +4,7 @@ import Link from 'next/link';
 import { type Difference, type Going, GOINGS, type ThreadBalance } from '../../../core/yarn/threadBalance';
 import { FineMass } from '../../../ui/figures/Figures';
 import { operationWords } from '../../../ui/figures/operationWords';
-import { Say } from '../../../ui/feedback/Say';
+import { Say } from '../../../ui/feedback/Notice';
 import styles from './AddsUp.module.css';
 
 const WENT: Record<Going, string> = {

@@ -4,7 +4,7 @@ import { Button } from 'antd';
 import type { Contradiction, LikelyCause } from '../../../core/yarn/gristFacts';
 import type { SampleView, YarnView } from '../../../server/yarn/yarnViews';
 import { Grist, Length } from '../../../ui/figures/Figures';
-import { Say } from '../../../ui/feedback/Say';
+import { Say } from '../../../ui/feedback/Notice';
 import { useTask } from '../../../ui/feedback/useTask';
 import { trustFact, undoMeasurement } from '../actions';
 import styles from './ContradictionPanel.module.css';

@@ -7,14 +7,14 @@ import { chanceInWords, inWords, lengthFigure } from '../../../core/common/forma
 import { reading } from '../../../core/common/inputError';
 import { parseQuantity } from '../../../core/common/units';
 import { DEFAULT_TOLERANCE_PERCENT, type Enough as Standing, isEnough, type Verdict } from '../../../core/yarn/yardage';
-import type { YarnFront } from '../../../server/logbook/yarnFront';
+import type { YarnFront } from '../../../server/logbook/yarnOverview';
 import type { YarnView } from '../../../server/yarn/yarnViews';
 import { BallsToBuy } from '../../../ui/figures/BallsToBuy';
 import { TextField } from '../../../ui/controls/Field';
 import { Length } from '../../../ui/figures/Figures';
 import { useSystem } from '../../../ui/frame/Providers';
-import { Say, VERDICT_TONES } from '../../../ui/feedback/Say';
-import { useKept } from '../../../ui/controls/useKept';
+import { Say, VERDICT_TONES } from '../../../ui/feedback/Notice';
+import { useKept } from '../../../ui/controls/useLocalStorage';
 import styles from './Enough.module.css';
 
 const SPARE = 1;

@@ -2,11 +2,11 @@
 
 import { Button } from 'antd';
 import { LIKE_YARN_WITHIN } from '../../../core/yarn/yarnLength';
-import type { LikeYarn } from '../../../server/yarn/entries';
+import type { LikeYarn } from '../../../server/yarn/yarnLifecycle';
 import type { YarnView } from '../../../server/yarn/yarnViews';
 import { ActionLink } from '../../../ui/controls/ActionLink';
 import { Grist } from '../../../ui/figures/Figures';
-import { Say } from '../../../ui/feedback/Say';
+import { Say } from '../../../ui/feedback/Notice';
 import { Swatch } from '../../../ui/figures/Swatch';
 import { useTask } from '../../../ui/feedback/useTask';
 import { YarnPicker } from '../../../ui/controls/YarnPicker';

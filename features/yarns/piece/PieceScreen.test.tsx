@@ -1,5 +1,5 @@
 import { scales } from '../../../server/bench/bench';
-import { familyOf } from '../../../server/yarn/family';
+import { familyOf } from '../../../server/yarn/lineage';
 import { weighPiece } from '../../../server/yarn/pieces';
 import { addSample } from '../../../server/yarn/samples';
 import { aKey, emptyDatabase, idOf, NOW, shelved, startValues } from '../../../tests/support/serverTesting';

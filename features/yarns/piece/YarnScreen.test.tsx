@@ -1,8 +1,8 @@
-import { putAway, trustFact } from '../../../server/yarn/entries';
+import { putAway, trustFact } from '../../../server/yarn/yarnLifecycle';
 import { saveProject } from '../../../server/projects/projects';
 import { addSample } from '../../../server/yarn/samples';
 import { aKey, emptyDatabase, idOf, NOW, shelved } from '../../../tests/support/serverTesting';
-import { yarnFront } from '../../../server/logbook/yarnFront';
+import { yarnFront } from '../../../server/logbook/yarnOverview';
 import type { YarnForm } from '../../../server/yarn/yarns';
 import { saidBy } from '../../../tests/support/uiTesting';
 import { YarnScreen } from './YarnScreen';

@@ -6,13 +6,13 @@ import type { CSSProperties } from 'react';
 import { inWords, lengthFigure } from '../../../core/common/format';
 import { pieceTotal } from '../../../core/yarn/piece';
 import type { UnitSystem } from '../../../core/common/units';
-import type { YarnFront } from '../../../server/logbook/yarnFront';
+import type { YarnFront } from '../../../server/logbook/yarnOverview';
 import { ActionLink } from '../../../ui/controls/ActionLink';
 import { shortDate } from '../../../ui/figures/dates';
 import { LengthWithin } from '../../../ui/figures/Figures';
 import { PageHead } from '../../../ui/frame/PageHead';
 import { useSystem } from '../../../ui/frame/Providers';
-import { Say } from '../../../ui/feedback/Say';
+import { Say } from '../../../ui/feedback/Notice';
 import { lyingWords } from '../../../ui/strand/lyingWords';
 import { Thread } from '../../../ui/thread/Thread';
 import { useTask } from '../../../ui/feedback/useTask';
@@ -21,7 +21,7 @@ import { AddsUp } from './AddsUp';
 import { BandSheet } from '../band/BandSheet';
 import { ContradictionPanel } from './ContradictionPanel';
 import { Enough } from './Enough';
-import { EntryMenu } from '../shelf/EntryMenu';
+import { EntryMenu } from '../shelf/YarnMenu';
 import { HowMuch } from './HowMuch';
 import { MysteryPanel } from './MysteryPanel';
 import { SampleList } from '../measure/SampleList';
@@ -29,7 +29,7 @@ import { twistInWords } from '../words';
 import styles from './YarnScreen.module.css';
 
 /** Charts are large and none is needed to see how much there is. */
-const LeftChart = dynamic(() => import('./LeftChart'), { ssr: false });
+const LeftChart = dynamic(() => import('./RemainingChart'), { ssr: false });
 
 /** One yarn: its thread, how much there is, whether that is enough, and its band. */
 export function YarnScreen({ page }: { page: YarnFront }) {

@@ -2,9 +2,9 @@
 
 import { Button } from 'antd';
 import Link from 'next/link';
-import type { GoneYarn } from '../../../server/yarn/entries';
+import type { GoneYarn } from '../../../server/yarn/yarnLifecycle';
 import { shortDate } from '../../../ui/figures/dates';
-import { Say } from '../../../ui/feedback/Say';
+import { Say } from '../../../ui/feedback/Notice';
 import { Swatch } from '../../../ui/figures/Swatch';
 import { useTask } from '../../../ui/feedback/useTask';
 import { bringBack } from '../actions';

@@ -4,7 +4,7 @@ import Link from 'next/link';
 import { useEffect, useState } from 'react';
 import type { ShelfCard, ShelfPage } from '../../../server/yarn/shelf';
 import type { BandForm } from '../../../server/yarn/yarns';
-import { Say } from '../../../ui/feedback/Say';
+import { Say } from '../../../ui/feedback/Notice';
 
 const TYPING_PAUSE_MS = 250;
 

@@ -1,5 +1,5 @@
 import { ternRock } from '../../../scripts/ternRock';
-import { deleteYarn, goneFromShelf, mergeYarns, putAway } from '../../../server/yarn/entries';
+import { deleteYarn, goneFromShelf, mergeYarns, putAway } from '../../../server/yarn/yarnLifecycle';
 import { previewImport } from '../../../server/exchange/importYarns';
 import { shelfFront } from '../../../server/yarn/shelf';
 import { aKey, emptyDatabase, idOf, NOW, shelved } from '../../../tests/support/serverTesting';

@@ -12,7 +12,7 @@ import type { ShelfPage } from '../../../server/yarn/shelf';
 import { ActionLink } from '../../../ui/controls/ActionLink';
 import { PageHead } from '../../../ui/frame/PageHead';
 import { useSystem } from '../../../ui/frame/Providers';
-import { Say } from '../../../ui/feedback/Say';
+import { Say } from '../../../ui/feedback/Notice';
 import { PieceGlyph } from '../../../ui/thread/PieceGlyph';
 import { ShelfGrid } from './ShelfGrid';
 import styles from './ShelfScreen.module.css';

@@ -1,5 +1,5 @@
-import { answer, jsonBody } from '../../../../server/common/answer';
-import { takeRequest } from '../../../../server/exchange/incoming';
+import { answer, jsonBody } from '../../../../server/common/jsonResponse';
+import { takeRequest } from '../../../../server/exchange/archiveUpload';
 import { takeArchiveOver } from '../../../../server/exchange/wholesale';
 
 /** Takes over an archive that was looked at. */

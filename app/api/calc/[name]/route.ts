@@ -1,4 +1,4 @@
-import { answer, textBody } from '../../../../server/common/answer';
+import { answer, textBody } from '../../../../server/common/jsonResponse';
 import { calculate } from '../../../../server/api/calc';
 import { heavy } from '../../../../server/exchange/heavy';
 

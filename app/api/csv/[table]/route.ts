@@ -1,5 +1,5 @@
 import { Readable } from 'node:stream';
-import { answer, fromOwn, NotThere, queryOf } from '../../../../server/common/answer';
+import { answer, fromOwn, NotThere, queryOf } from '../../../../server/common/jsonResponse';
 import { addWeighings, csvOf, weighingsOfCsv } from '../../../../server/exchange/csv';
 import { database, readingDatabase } from '../../../../server/common/database';
 import { LARGEST_LIST_BYTES } from '../../../../server/common/limits';

@@ -1,4 +1,4 @@
-import { answer, idOf, NotThere } from '../../../../server/common/answer';
+import { answer, idOf, NotThere } from '../../../../server/common/jsonResponse';
 import { database, pictureFolder } from '../../../../server/common/database';
 import { readPictureFile } from '../../../../server/logbook/pictures';
 

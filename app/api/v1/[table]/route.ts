@@ -1,4 +1,4 @@
-import { answer, jsonBody, NotThere, queryOf } from '../../../../server/common/answer';
+import { answer, jsonBody, NotThere, queryOf } from '../../../../server/common/jsonResponse';
 import { apiTable, checkedWeighings } from '../../../../server/api/api';
 import { addWeighings } from '../../../../server/exchange/csv';
 import { database } from '../../../../server/common/database';

@@ -1,4 +1,4 @@
-import { answer, jsonBody } from '../../../../server/common/answer';
+import { answer, jsonBody } from '../../../../server/common/jsonResponse';
 import { enterOperation } from '../../../../server/api/api';
 import { database } from '../../../../server/common/database';
 

@@ -1,4 +1,4 @@
-import { answer, queryOf } from '../../../../server/common/answer';
+import { answer, queryOf } from '../../../../server/common/jsonResponse';
 import { LARGEST_LIST_BYTES } from '../../../../server/common/limits';
 import { unitSystem } from '../../../../server/common/preferences';
 import { readBody } from '../../../../server/common/readBody';

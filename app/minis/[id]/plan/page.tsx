@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
-import { MiniPlanScreen } from '../../../../features/minis/plan/MiniPlanScreen';
+import { MiniPlanScreen } from '../../../../features/minis/planning/PlanMinisScreen';
 import { database } from '../../../../server/common/database';
-import { found, type IdParams } from '../../../../server/common/found';
-import { miniReplanPage } from '../../../../server/minis/miniJobs';
+import { found, type IdParams } from '../../../../server/common/requireRecord';
+import { miniReplanPage } from '../../../../server/minis/miniPlans';
 
 export const metadata: Metadata = { title: 'Plan minis anew' };
 

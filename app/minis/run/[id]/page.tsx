@@ -2,7 +2,7 @@ import type { Metadata } from 'next';
 import { MiniRunScreen } from '../../../../features/minis/run/MiniRunScreen';
 import { scales } from '../../../../server/bench/bench';
 import { database } from '../../../../server/common/database';
-import { found, type IdParams } from '../../../../server/common/found';
+import { found, type IdParams } from '../../../../server/common/requireRecord';
 import { miniRunPage } from '../../../../server/minis/miniRuns';
 
 export const metadata: Metadata = { title: 'Count minis' };

@@ -1,10 +1,10 @@
 import type { Metadata } from 'next';
-import { ChangeScreen } from '../../../../features/yarns/operations/ChangeScreen';
-import { CHANGES } from '../../../../features/yarns/operations/changes';
+import { ChangeScreen } from '../../../../features/yarns/operations/PieceOperationScreen';
+import { CHANGES } from '../../../../features/yarns/operations/pieceOperations';
 import { scales } from '../../../../server/bench/bench';
-import { changePage } from '../../../../server/yarn/changePages';
+import { changePage } from '../../../../server/yarn/operationFormPage';
 import { database } from '../../../../server/common/database';
-import { found, type IdParams } from '../../../../server/common/found';
+import { found, type IdParams } from '../../../../server/common/requireRecord';
 
 export const metadata: Metadata = { title: 'What becomes of it' };
 

@@ -2,7 +2,7 @@ import type { Metadata } from 'next';
 import { projectFirst } from '../../../../features/projects/projectValues';
 import { ProjectFormScreen } from '../../../../features/projects/ProjectFormScreen';
 import { database } from '../../../../server/common/database';
-import { found, type IdParams } from '../../../../server/common/found';
+import { found, type IdParams } from '../../../../server/common/requireRecord';
 import { projectPage } from '../../../../server/projects/projects';
 
 export const metadata: Metadata = { title: 'Change a project' };

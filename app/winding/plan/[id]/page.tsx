@@ -2,7 +2,7 @@ import type { Metadata } from 'next';
 import { PlanScreen } from '../../../../features/winding/plan/PlanScreen';
 import { WeighPiece } from '../../../../features/yarns/operations/WeighPiece';
 import { database } from '../../../../server/common/database';
-import { found, type IdParams } from '../../../../server/common/found';
+import { found, type IdParams } from '../../../../server/common/requireRecord';
 import { planPage } from '../../../../server/winding/planPages';
 
 export const metadata: Metadata = { title: 'Plan a winding' };

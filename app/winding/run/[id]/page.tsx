@@ -3,7 +3,7 @@ import { redirect } from 'next/navigation';
 import { RunScreen } from '../../../../features/winding/run/RunScreen';
 import { scales } from '../../../../server/bench/bench';
 import { database } from '../../../../server/common/database';
-import { found, type IdParams } from '../../../../server/common/found';
+import { found, type IdParams } from '../../../../server/common/requireRecord';
 import { miniRunPage } from '../../../../server/minis/miniRuns';
 import { runPage } from '../../../../server/winding/runEvents';
 

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { EditBandScreen } from '../../../../features/yarns/band/EditBandScreen';
 import { database } from '../../../../server/common/database';
-import { found, type IdParams } from '../../../../server/common/found';
+import { found, type IdParams } from '../../../../server/common/requireRecord';
 import { yarnView } from '../../../../server/yarn/yarnViews';
 
 export const metadata: Metadata = { title: 'Band' };

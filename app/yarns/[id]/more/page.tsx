@@ -2,7 +2,7 @@ import type { Metadata } from 'next';
 import { MoreScreen } from '../../../../features/yarns/band/MoreScreen';
 import { scales } from '../../../../server/bench/bench';
 import { database } from '../../../../server/common/database';
-import { found, type IdParams } from '../../../../server/common/found';
+import { found, type IdParams } from '../../../../server/common/requireRecord';
 import { yarnView } from '../../../../server/yarn/yarnViews';
 
 export const metadata: Metadata = { title: 'More of it' };

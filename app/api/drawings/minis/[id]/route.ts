@@ -1,4 +1,4 @@
-import { answer, idOf } from '../../../../../server/common/answer';
+import { answer, idOf } from '../../../../../server/common/jsonResponse';
 import { database } from '../../../../../server/common/database';
 import { cutMapDrawing } from '../../../../../server/minis/drawings';
 import { unitSystem } from '../../../../../server/common/preferences';

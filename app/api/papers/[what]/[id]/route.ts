@@ -1,4 +1,4 @@
-import { answer, idOf, NotThere } from '../../../../../server/common/answer';
+import { answer, idOf, NotThere } from '../../../../../server/common/jsonResponse';
 import { database } from '../../../../../server/common/database';
 import { runSheet, storyPdf } from '../../../../../server/exchange/papers';
 import { unitSystem } from '../../../../../server/common/preferences';

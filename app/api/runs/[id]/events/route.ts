@@ -1,4 +1,4 @@
-import { answer, textBody } from '../../../../../server/common/answer';
+import { answer, textBody } from '../../../../../server/common/jsonResponse';
 import { database } from '../../../../../server/common/database';
 import { answerRun } from '../../../../../server/logbook/runRequests';
 

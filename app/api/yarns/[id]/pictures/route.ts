@@ -1,4 +1,4 @@
-import { answer, idOf } from '../../../../../server/common/answer';
+import { answer, idOf } from '../../../../../server/common/jsonResponse';
 import { database, pictureFolder } from '../../../../../server/common/database';
 import { addPicture, pictureFrom } from '../../../../../server/logbook/pictures';
 

@@ -1,0 +1,100 @@
+import fc from 'fast-check';
+import { cake } from './cake';
+import { crankRatioSeen, learn, packageDensity } from './calibration';
+import { normals } from '../../tests/support/chance';
+
+const START = { mean: 0.3, sd: 0.03, single: 0.021 };
+
+test('density and crank ratio are those that the cake was made with, whatever they were', () => {
+  fc.assert(
+    fc.property(
+      fc.double({ min: 20, max: 250, noNaN: true }),
+      fc.double({ min: 0.5, max: 8, noNaN: true }),
+      fc.double({ min: 0.15, max: 0.45, noNaN: true }),
+      fc.double({ min: 1, max: 7, noNaN: true }),
+      (massG, gristMPerG, densityGPerCm3, spindleTurnsPerCrank) => {
+        const shape = { coreDiameterMm: 24, heightMm: 70, crossingAngleDeg: 20, densityGPerCm3, spindleTurnsPerCrank };
+        const made = cake({ massG, gristMPerG, ...shape });
+        const size = { diameterMm: made.outerDiameterMm, heightMm: 70 };
+        expect(packageDensity({ massG, coreDiameterMm: 24, ...size })).toBeCloseTo(densityGPerCm3, 9);
+        const seen = { massG, lengthM: made.lengthM, turns: made.crankTurns, coreDiameterMm: 24, crossingAngleDeg: 20 };
+        expect(crankRatioSeen(seen, size)).toBeCloseTo(spindleTurnsPerCrank, 9);
+      },
+    ),
+  );
+});
+
+test('a cake no wider than its core teaches nothing', () =>
+  expect(() => packageDensity({ massG: 50, coreDiameterMm: 24, diameterMm: 24, heightMm: 70 })).toThrow(/wider/));
+
+test('the more cakes, the nearer to the truth; after 30 within two percent', () => {
+  const TRUE_DENSITY = 0.255;
+  const errorAfter = (cakes: number) => {
+    let total = 0;
+    for (let seed = 1; seed <= 200; seed++) {
+      const normal = normals(seed);
+      const seen = Array.from({ length: cakes }, () => TRUE_DENSITY * (1 + 0.06 * normal()));
+      total += Math.abs(learn(seen, START).mean / TRUE_DENSITY - 1);
+    }
+    return total / 200;
+  };
+  const errors = [0, 3, 10, 30].map(errorAfter);
+  expect([...errors].sort((a, b) => b - a)).toEqual(errors);
+  expect(errors[0]).toBeCloseTo(0.3 / 0.255 - 1, 9);
+  expect(errors[1]).toBeLessThan(0.06);
+  expect(errors[3]).toBeLessThan(0.02);
+});
+
+test('nine times in ten the next cake lies within the range that was told', () => {
+  let within = 0;
+  for (let seed = 1; seed <= 500; seed++) {
+    const normal = normals(seed);
+    const next = () => 0.27 * (1 + 0.07 * normal());
+    const { mean, sd } = learn(
+      Array.from({ length: 8 }, () => next()),
+      START,
+    );
+    if (Math.abs(next() - mean) <= 1.6448536 * sd) within++;
+  }
+  expect(within / 500).toBeGreaterThan(0.86);
+  expect(within / 500).toBeLessThan(0.99);
+});
+
+test('one slip among many is set aside and moves nothing', () => {
+  const good = [0.25, 0.26, 0.255, 0.25, 0.262];
+  const withSlip = learn([...good, 0.026], START);
+  expect(withSlip.setAside).toEqual([5]);
+  expect(withSlip).toMatchObject({ ...learn(good, START), setAside: [5] });
+});
+
+test('with three cakes nobody can tell which is the slip, so none is set aside', () =>
+  expect(learn([0.25, 0.26, 0.9], START).setAside).toEqual([]));
+
+test('a figure that never changes is still not known to the last digit', () => {
+  const { sd, from } = learn([4, 4, 4, 4, 4, 4], { mean: 4, sd: 0.4, single: 0.12 });
+  expect(from).toBe(6);
+  expect(sd).toBeGreaterThanOrEqual(0.08);
+});
+
+test('what is learned lies between where it began and what was seen', () => {
+  fc.assert(
+    fc.property(fc.array(fc.double({ min: 0.1, max: 0.6, noNaN: true }), { minLength: 1, maxLength: 3 }), (seen) => {
+      const mean = seen.reduce((sum, value) => sum + value, 0) / seen.length;
+      const learned = learn(seen, START).mean;
+      expect(learned).toBeGreaterThanOrEqual(Math.min(mean, START.mean) - 1e-9);
+      expect(learned).toBeLessThanOrEqual(Math.max(mean, START.mean) + 1e-9);
+    }),
+  );
+});
+
+test('of honest cakes hardly any is set aside, few or many', () => {
+  for (const cakes of [4, 6, 10, 40]) {
+    let setAside = 0;
+    for (let seed = 1; seed <= 300; seed++) {
+      const normal = normals(seed);
+      const seen = Array.from({ length: cakes }, () => 0.255 * (1 + 0.06 * normal()));
+      setAside += learn(seen, START).setAside.length;
+    }
+    expect(setAside / (300 * cakes)).toBeLessThan(0.01);
+  }
+});

@@ -1,0 +1,51 @@
+import fc from 'fast-check';
+import { benchPace, jobMinutes } from './taskMinutes';
+import { JOB_KINDS } from './schedule';
+import { jobTitle } from './taskWords';
+
+const UNKNOWN = { windingPerM: null, aboutMin: null };
+
+test('as long as it usually takes, until two windings have told', () => {
+  expect(jobMinutes('wind', 400, UNKNOWN)).toEqual({ minutes: 24, learned: false });
+  expect(benchPace([{ lengthM: 400, windingMin: 10, aboutMin: 5 }])).toEqual(UNKNOWN);
+  const pace = benchPace([
+    { lengthM: 400, windingMin: 10, aboutMin: 5 },
+    { lengthM: 200, windingMin: 6, aboutMin: 0 },
+    { lengthM: 0, windingMin: 90, aboutMin: 3 },
+  ]);
+  expect(pace.windingPerM).toBeCloseTo(0.0275, 9);
+  expect(pace.aboutMin).toBe(5);
+  expect(jobMinutes('wind', 400, pace)).toEqual({ minutes: 16, learned: true });
+  // Of what is of no known length, nothing is learned.
+  expect(jobMinutes('wind', null, pace).learned).toBe(false);
+});
+
+test('one forgotten evening spoils nothing', () => {
+  const usual = Array.from({ length: 6 }, () => ({ lengthM: 100, windingMin: 3, aboutMin: 8 }));
+  expect(benchPace([...usual, { lengthM: 100, windingMin: 600, aboutMin: 300 }])).toEqual({
+    windingPerM: 0.03,
+    aboutMin: 8,
+  });
+});
+
+test('longer yarn never takes less time, and everything takes some', () => {
+  fc.assert(
+    fc.property(
+      fc.constantFrom(...JOB_KINDS),
+      fc.integer({ min: 0, max: 5000 }),
+      fc.nat(2000),
+      (kind, lengthM, more) => {
+        const pace = { windingPerM: 0.02, aboutMin: 6 };
+        const one = jobMinutes(kind, lengthM, pace).minutes;
+        expect(one).toBeGreaterThan(0);
+        expect(jobMinutes(kind, lengthM + more, pace).minutes).toBeGreaterThanOrEqual(one);
+      },
+    ),
+  );
+});
+
+test('a job is called by what is done with what; something else by its own name', () => {
+  const piece = { label: 'Cake 3', yarnName: 'Kelp' };
+  expect(jobTitle({ kind: 'measure', title: 'after the wash', piece })).toBe('Measure cake 3 of Kelp: after the wash');
+  expect(jobTitle({ kind: 'other', title: 'Oil the winder', piece: null })).toBe('Oil the winder');
+});

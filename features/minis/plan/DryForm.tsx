@@ -1,0 +1,103 @@
+'use client';
+
+import { Button, Checkbox } from 'antd';
+import { useRouter } from 'next/navigation';
+import type { ScaleTool } from '../../../server/bench/bench';
+import type { DryForm as DryValues } from '../../../server/minis/miniCare';
+import type { MadeMini, MiniJobPage } from '../../../server/minis/miniPlanPages';
+import { dateAndTime } from '../../../ui/figures/dates';
+import { TextField } from '../../../ui/controls/Field';
+import { KnownMass } from '../../../ui/figures/Figures';
+import { Form, FormError } from '../../../ui/controls/Form';
+import { newKey } from '../../../ui/feedback/newKey';
+import { useSystem } from '../../../ui/frame/Providers';
+import { useForm } from '../../../ui/controls/useForm';
+import { useFineScale, WeighingFields } from '../../../ui/controls/WeighingFields';
+import { keepDried } from '../actions';
+import styles from './DryForm.module.css';
+
+type Values = Omit<DryValues, 'pieceIds' | 'masses' | 'scaleResolutionG'> & { masses: Record<string, string> };
+
+/** Minis that were dyed or washed, to be weighed again once they are dry. */
+export function DryForm({
+  minis,
+  scales,
+  page,
+}: {
+  minis: readonly MadeMini[];
+  scales: ScaleTool[];
+  page: MiniJobPage;
+}) {
+  const router = useRouter();
+  const system = useSystem();
+  const [resolutionG, setResolution] = useFineScale(scales);
+  const initial = (): Values => ({ requestKey: newKey(), masses: {}, tare: '', humidity: '', sure: false, note: '' });
+  const form = useForm<Values>({
+    draftKey: `dry ${page.id}`,
+    initial,
+    save: (values) =>
+      keepDried({
+        ...values,
+        pieceIds: minis.map(({ pieceId }) => pieceId),
+        masses: minis.map(({ pieceId }) => values.masses[pieceId] ?? ''),
+        scaleResolutionG: resolutionG,
+      }),
+    saved: () => {
+      // Those that are not dry yet are asked for with a new form.
+      form.clear();
+      router.refresh();
+    },
+  });
+  const { values, errors, set } = form;
+  const damp = Object.values(errors).some((message) => message.includes('damp'));
+  return (
+    <section aria-label="Drying" className={styles.drying}>
+      <h2>Drying</h2>
+      <p className={styles.soft}>
+        {minis[0]!.wetBy!.kind === 'dye' ? 'Dyed' : 'Washed'} {dateAndTime(minis[0]!.wetBy!.at)}. Weigh each once it is
+        dry through and has lain in the room for a day; leave those empty that are not.
+      </p>
+      <Form form={form}>
+        <div className={styles.masses}>
+          {minis.map((mini, i) => (
+            <TextField
+              key={mini.pieceId}
+              name={`masses.${i}`}
+              label={mini.label}
+              value={values.masses[mini.pieceId] ?? ''}
+              onChange={(mass) => set('masses', { ...values.masses, [mini.pieceId]: mass })}
+              error={errors[`masses.${i}`]}
+              hint={
+                mini.mass ? (
+                  <>
+                    before: <KnownMass fact={mini.mass} />
+                  </>
+                ) : undefined
+              }
+              suffix={system === 'metric' ? 'g' : 'oz'}
+              inputMode="decimal"
+            />
+          ))}
+        </div>
+        <div className={styles.scale}>
+          <WeighingFields
+            scales={scales}
+            tare={form.field('tare')}
+            humidity={form.field('humidity')}
+            resolutionG={resolutionG}
+            onResolution={setResolution}
+          />
+        </div>
+        {damp && (
+          <Checkbox checked={values.sure} onChange={({ target }) => set('sure', target.checked)}>
+            they are dry: keep these as they are
+          </Checkbox>
+        )}
+        <FormError form={form} />
+        <Button type="primary" htmlType="submit" loading={form.saving}>
+          Into the log
+        </Button>
+      </Form>
+    </section>
+  );
+}

@@ -1,0 +1,105 @@
+'use client';
+
+import { Button } from 'antd';
+import Link from 'next/link';
+import type { Kit } from '../../../core/minis/kits';
+import type { MiniJobPage } from '../../../server/minis/miniPlanPages';
+import { useSystem } from '../../../ui/frame/Providers';
+import { Say } from '../../../ui/feedback/Notice';
+import { PieceGlyph } from '../../../ui/thread/PieceGlyph';
+import { useTask } from '../../../ui/feedback/useTask';
+import { pack } from '../actions';
+import styles from './KitList.module.css';
+import { sizeName } from '../words';
+
+/** What goes into each kit, which mini that is, and what is missing for it. */
+export function KitList({ page }: { page: MiniJobPage }) {
+  const { run, problem, busy } = useTask();
+  const { kits } = page;
+  const complete = kits.filter(({ missing, packed }) => missing === 0 && !packed).length;
+  const packed = kits.filter((kit) => kit.packed).length;
+  return (
+    <section aria-label="Kits" className={styles.section}>
+      <h2>
+        {packed === kits.length && kits.length > 0
+          ? kits.length === 1
+            ? 'Kit 1 is packed, and with it all'
+            : `All ${kits.length} kits are packed`
+          : complete > 0
+            ? `${complete} kit${complete === 1 ? ' is' : 's are'} complete and can be packed`
+            : 'Kits'}
+      </h2>
+      {kits.length === 0 && <p>Not one kit can be made of what was taken.</p>}
+      {problem && (
+        <Say tone="bad" role="alert">
+          {problem}
+        </Say>
+      )}
+      <ol className={styles.kits}>
+        {kits.map((kit) => (
+          <li key={kit.number} className={styles.kit} data-packed={kit.packed}>
+            <h3>Kit {kit.number}</h3>
+            <ul className={styles.lines}>
+              {kit.lines.map((line) => (
+                <KitLineWords key={line.sizeId} page={page} line={line} />
+              ))}
+            </ul>
+            {kit.packed ? (
+              <Button type="text" disabled={busy} onClick={() => run(() => pack(page.id, kit.number, []))}>
+                Unpack<span className="visually-hidden"> kit {kit.number}</span>
+              </Button>
+            ) : kit.missing === 0 ? (
+              <Button
+                disabled={busy}
+                onClick={() =>
+                  run(() =>
+                    pack(
+                      page.id,
+                      kit.number,
+                      kit.lines.flatMap(({ minis }) => minis),
+                    ),
+                  )
+                }
+              >
+                Packed<span className="visually-hidden"> kit {kit.number}</span>
+              </Button>
+            ) : (
+              <span className={styles.missing}>{kit.missing} missing</span>
+            )}
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}
+
+function KitLineWords({ page, line: { sizeId, minis, missing } }: { page: MiniJobPage; line: Kit['lines'][number] }) {
+  const system = useSystem();
+  const size = page.plan.sizes.find(({ id }) => id === sizeId)!;
+  const yarn = page.yarns.find(({ id }) => id === size.yarnId) ?? page.yarns[0]!;
+  return (
+    <li>
+      <svg width={26} height={26} aria-hidden="true">
+        {missing === 0 ? (
+          <PieceGlyph form="mini skein" colourHex={yarn.colourHex} x={13} y={13} side={26} />
+        ) : (
+          <circle cx={13} cy={13} r={8.5} fill="none" stroke={yarn.colourHex} strokeWidth={2.5} strokeDasharray="3 3" />
+        )}
+      </svg>
+      <span>
+        {sizeName(size, system)}
+        {size.yarnId !== null && page.yarns.length > 1 && ` of ${yarn.name}`}
+        {': '}
+        {minis.map((id, i) => (
+          <span key={id}>
+            {i > 0 && ', '}
+            <Link href={`/pieces/${id}`}>
+              {page.minis.find(({ pieceId }) => pieceId === id)!.label.replace('Mini skein ', 'no. ')}
+            </Link>
+          </span>
+        ))}
+        {missing > 0 && <strong>{minis.length > 0 ? ` and ${missing} missing` : `${missing} missing`}</strong>}
+      </span>
+    </li>
+  );
+}

@@ -1,0 +1,68 @@
+'use client';
+
+import Link from 'next/link';
+import { inWords, fineMassFigure } from '../../../core/common/format';
+import type { MadeMini, MiniJobPage } from '../../../server/minis/miniPlanPages';
+import { KnownMass, Length } from '../../../ui/figures/Figures';
+import { useSystem } from '../../../ui/frame/Providers';
+import { PieceGlyph } from '../../../ui/thread/PieceGlyph';
+import styles from './MadeMinis.module.css';
+import { VERDICT_WORDS } from '../words';
+
+/** Every mini of a plan as a ring to scale, with what it weighs and whether that is as wanted; each opens its piece. */
+export function MadeMinis({ page }: { page: MiniJobPage }) {
+  const largestG = Math.max(...page.minis.map(({ wantedG }) => wantedG));
+  return (
+    <ul className={styles.minis}>
+      {page.minis.map((mini) => (
+        <li key={mini.pieceId} data-gone={mini.gone}>
+          <Link href={`/pieces/${mini.pieceId}`} className={styles.mini}>
+            <svg viewBox="0 0 72 72" aria-hidden="true">
+              <PieceGlyph
+                form="mini skein"
+                colourHex={page.yarns.find(({ id }) => id === mini.yarnId)!.colourHex}
+                x={36}
+                y={36}
+                side={74 * Math.sqrt(Math.min(1.1, (mini.cut?.massG ?? mini.wantedG) / largestG))}
+                gone={mini.gone}
+              />
+            </svg>
+            <strong>{mini.label}</strong>
+            <span>{mini.mass ? <KnownMass fact={mini.mass} /> : 'not weighed'}</span>
+            {mini.lengthM !== null && (
+              <span className={styles.soft}>
+                <Length m={mini.lengthM} />
+              </span>
+            )}
+            <Standing mini={mini} />
+          </Link>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function Standing({ mini }: { mini: MadeMini }) {
+  const system = useSystem();
+  const offG = (mini.cut?.massG ?? 0) - mini.wantedG;
+  if (mini.gone) return <span className={styles.soft}>used</span>;
+  if (mini.wetBy)
+    return <span className={styles.wet}>{mini.wetBy.kind === 'dye' ? 'dyed' : 'washed'}, to be dried</span>;
+  const inKit = mini.kit !== null && <span className={styles.soft}>in kit {mini.kit}</span>;
+  if (mini.verdict === 'light' || mini.verdict === 'heavy')
+    return (
+      <>
+        <span className={styles.off}>
+          {VERDICT_WORDS[mini.verdict]}, {offG > 0 ? '+' : '−'}
+          {inWords(fineMassFigure(Math.abs(offG), system))}
+        </span>
+        {inKit}
+      </>
+    );
+  if (inKit) return inKit;
+  return (
+    <span className={styles.soft}>
+      {mini.place} of {mini.places} from {mini.parentLabel.toLowerCase()}
+    </span>
+  );
+}

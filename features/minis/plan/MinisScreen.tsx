@@ -1,0 +1,107 @@
+'use client';
+
+import Link from 'next/link';
+import type { MiniJobLine } from '../../../server/minis/miniPlanPages';
+import { ActionLink } from '../../../ui/controls/ActionLink';
+import type { RunUnderWay } from '../../../core/logbook/runUnderWay';
+import { PageHead } from '../../../ui/frame/PageHead';
+import { RunsUnderWay } from '../../../ui/figures/RunsUnderWay';
+import { PieceGlyph } from '../../../ui/thread/PieceGlyph';
+import styles from './MinisScreen.module.css';
+
+/** What is being split, what waits to be, and what was. */
+export function MinisScreen({ jobs, runs }: { jobs: readonly MiniJobLine[]; runs: readonly RunUnderWay[] }) {
+  const open = jobs.filter(({ endedAt }) => endedAt === null);
+  const away = jobs.filter(({ endedAt }) => endedAt !== null);
+  return (
+    <>
+      <PageHead title="Minis">
+        <ActionLink href="/minis/new">Plan minis</ActionLink>
+      </PageHead>
+      <RunsUnderWay runs={runs} />
+      {open.length === 0 && away.length === 0 && (
+        <div className={styles.none}>
+          <svg width={120} height={80} aria-hidden="true">
+            <PieceGlyph form="mini skein" colourHex="#7a8f5a" x={34} y={40} side={50} />
+            <PieceGlyph form="mini skein" colourHex="#a86b3c" x={84} y={40} side={62} />
+          </svg>
+          <p>
+            Nothing is split yet. Take a skein, say how large a mini is to be, and see how many there are in it, where
+            the knots lie and what is left; then count them off loop by loop.
+          </p>
+        </div>
+      )}
+      <Jobs jobs={open} />
+      {away.length > 0 && (
+        <>
+          <h2 className={styles.sub}>Put away</h2>
+          <Jobs jobs={away} />
+        </>
+      )}
+    </>
+  );
+}
+
+/** So many rings stand for a job. */
+const MOST_RINGS = 24;
+
+function Jobs({ jobs }: { jobs: readonly MiniJobLine[] }) {
+  return (
+    <ul className={styles.jobs}>
+      {jobs.map((job) => (
+        <li key={job.id}>
+          <Link href={`/minis/${job.id}`} className={styles.job}>
+            <span>
+              <strong>{job.name}</strong>
+              <span className={styles.soft}>{standing(job)}</span>
+            </span>
+            <Rings job={job} />
+          </Link>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** One ring for each mini, or for several where there are many: filled once it is made. */
+function Rings({ job: { made, planned, colours } }: { job: MiniJobLine }) {
+  const each = Math.max(1, Math.ceil(planned / MOST_RINGS));
+  const rings = Math.ceil(planned / each);
+  return (
+    <svg viewBox={`0 0 ${Math.max(1, rings) * 26} 28`} height={28} aria-hidden="true" className={styles.rings}>
+      {Array.from({ length: rings }, (_, i) =>
+        (i + 1) * each <= made ? (
+          <PieceGlyph
+            key={i}
+            form="mini skein"
+            colourHex={colours[i % colours.length]!}
+            x={13 + i * 26}
+            y={14}
+            side={27}
+          />
+        ) : (
+          <circle
+            key={i}
+            cx={13 + i * 26}
+            cy={14}
+            r={8.5}
+            fill="none"
+            stroke="var(--ink-soft)"
+            strokeWidth={1.5}
+            strokeDasharray="3 3"
+          />
+        ),
+      )}
+    </svg>
+  );
+}
+
+function standing({ made, planned, kits, wet, countingRunId }: MiniJobLine): string {
+  const parts = [
+    made === 0 ? `${planned} planned` : made < planned ? `${made} of ${planned} made` : `${made} made`,
+    ...(kits === null ? [] : [`${kits} kit${kits === 1 ? '' : 's'}`]),
+    ...(wet > 0 ? [`${wet} not weighed since they were wet`] : []),
+    ...(countingRunId === null ? [] : ['being counted']),
+  ];
+  return parts.join(', ');
+}

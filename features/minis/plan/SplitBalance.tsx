@@ -1,0 +1,42 @@
+'use client';
+
+import type { JobBalance } from '../../../server/minis/miniPlanPages';
+import { FineMass } from '../../../ui/figures/Figures';
+import { Say } from '../../../ui/feedback/Notice';
+
+/** Parent = minis + ties + ends + what is left, said in words, and by how much it is not. */
+export function SplitBalance({ balance, what }: { balance: JobBalance; what: string }) {
+  const { parentsG, minisG, tiesG, endsG, leftG, differenceG, withinG, byBand } = balance;
+  // Nothing balances against what only the band says.
+  const adds = !byBand && Math.abs(differenceG) <= withinG + 1e-6;
+  return (
+    <Say tone={adds ? 'good' : byBand ? 'plain' : 'tight'}>
+      <strong>
+        <FineMass g={parentsG} /> of {what}
+        {byBand && ', by the band,'}
+      </strong>{' '}
+      became <FineMass g={minisG} /> of minis,{' '}
+      {tiesG > 0 && (
+        <>
+          <FineMass g={tiesG} /> of ties,{' '}
+        </>
+      )}
+      <FineMass g={endsG} /> of ends and scraps, and {leftG > 0 ? <FineMass g={leftG} /> : 'nothing'} that is left
+      {byBand ? (
+        '. It was not weighed before, so there is nothing to balance against.'
+      ) : adds ? (
+        <>
+          : it adds up, to <FineMass g={Math.abs(differenceG)} />, within what the scales can tell.
+        </>
+      ) : (
+        <>
+          :{' '}
+          <strong>
+            <FineMass g={Math.abs(differenceG)} /> {differenceG < 0 ? 'are missing' : 'are too much'}
+          </strong>
+          , and the scales account for <FineMass g={withinG} /> at most.
+        </>
+      )}
+    </Say>
+  );
+}

@@ -1,0 +1,43 @@
+'use client';
+
+import { Button } from 'antd';
+import type { MiniJobPage } from '../../../server/minis/miniPlanPages';
+import { newKey } from '../../../ui/feedback/newKey';
+import { Say } from '../../../ui/feedback/Notice';
+import { useUndoOffer } from '../../../ui/feedback/UndoOffer';
+import { useTask } from '../../../ui/feedback/useTask';
+import { treat, untreat } from '../actions';
+import styles from './TreatWays.module.css';
+import { minisInWords } from '../words';
+
+/** Into the pot or into the water, all that are dry: from then on they wait for the scale. */
+export function TreatWays({ page }: { page: MiniJobPage }) {
+  const offer = useUndoOffer();
+  const { run, problem, busy } = useTask();
+  const dry = page.minis.filter(({ gone, wetBy }) => !gone && wetBy === null).map(({ pieceId }) => pieceId);
+  if (dry.length === 0 || (page.plan.asked.next !== 'dye' && page.plan.asked.next !== 'wash')) return null;
+  const put = (kind: 'dye' | 'wash') =>
+    run(
+      () => treat({ requestKey: newKey(), kind, pieceIds: dry, note: '' }),
+      () =>
+        offer({
+          words: `${minisInWords(dry.length)} went into the ${kind === 'dye' ? 'dye pot' : 'water'}.`,
+          undo: () => untreat(dry),
+        }),
+    );
+  return (
+    <div className={styles.ways}>
+      <Button onClick={() => put('dye')} disabled={busy}>
+        {dry.length === 1 ? 'It goes' : `All ${dry.length} go`} into the dye pot now
+      </Button>
+      <Button onClick={() => put('wash')} disabled={busy}>
+        into the wash now
+      </Button>
+      {problem && (
+        <Say tone="bad" role="alert">
+          {problem}
+        </Say>
+      )}
+    </div>
+  );
+}

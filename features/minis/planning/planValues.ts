@@ -1,0 +1,12 @@
+import type { MiniJobForm } from '../../../server/minis/miniPlans';
+import type { KeptHand } from './useHandPlan';
+
+type Asked = MiniJobForm['asked'];
+
+/** What was put in, and how it was changed by hand. */
+export interface PlanValues extends Asked {
+  requestKey: string;
+  name: string;
+  yarnIds: number[];
+  hand: KeptHand | null;
+}

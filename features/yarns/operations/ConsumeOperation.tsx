@@ -1,0 +1,140 @@
+'use client';
+
+import { Button, Segmented } from 'antd';
+import { WRITE_OFF_REASONS } from '../../../core/yarn/piece';
+import { endsOf } from '../../../core/bench/schools';
+import type { ScaleTool } from '../../../server/bench/bench';
+import type { ChangePage } from '../../../server/yarn/operationFormPage';
+import type { GoingForm } from '../../../server/yarn/pieceOperations';
+import { ChoiceField, TextField } from '../../../ui/controls/Field';
+import { KnownMass } from '../../../ui/figures/Figures';
+import { Form, FormError } from '../../../ui/controls/Form';
+import { newKey } from '../../../ui/feedback/newKey';
+import { OnScale } from '../../../ui/controls/OnScale';
+import { useSystem } from '../../../ui/frame/Providers';
+import { useLastScale } from '../../../ui/controls/WeighingFields';
+import { saveGoing } from '../actions';
+import styles from './PieceOperationScreen.module.css';
+import { useChange } from './useOperationForm';
+
+/** A piece, or a part of it, was used, or is gone in another way. */
+export function GoingChange({
+  gone,
+  page: { piece, projects, end },
+  scales,
+}: {
+  gone: boolean;
+  page: ChangePage;
+  scales: ScaleTool[];
+}) {
+  const system = useSystem();
+  const [resolutionG, setResolution] = useLastScale(scales);
+  const form = useChange<GoingForm>({
+    draftKey: `${gone ? 'gone' : 'use'} ${piece.id}`,
+    initial: () => ({
+      requestKey: newKey(),
+      howMuch: gone ? 'all' : 'left',
+      mass: '',
+      took: '',
+      fromEnd: end,
+      tare: '',
+      humidity: '',
+      scaleResolutionG: 1,
+      why: gone ? 'given away' : null,
+      projectId: null,
+      note: '',
+    }),
+    save: (values) => saveGoing(piece.id, { ...values, scaleResolutionG: resolutionG }),
+    done: gone ? 'It is written off.' : 'It is noted as used.',
+  });
+  const { values, set } = form;
+  const part = values.howMuch !== 'all';
+  return (
+    <Form form={form}>
+      <fieldset className={styles.amount}>
+        <legend>{gone ? 'How much is gone?' : 'How much was used?'}</legend>
+        <Segmented<GoingForm['howMuch']>
+          options={[
+            { value: 'all', label: 'All of it' },
+            { value: 'left', label: 'Weigh what is left' },
+            { value: 'took', label: 'So much' },
+          ]}
+          value={values.howMuch}
+          onChange={(howMuch) => set('howMuch', howMuch)}
+          block
+        />
+      </fieldset>
+      {values.howMuch === 'left' && (
+        <>
+          <OnScale
+            form={form}
+            label="What is left weighs"
+            hint={
+              piece.mass ? (
+                <>
+                  before: <KnownMass fact={piece.mass} />
+                </>
+              ) : (
+                'it was never weighed before'
+              )
+            }
+            scales={scales}
+            scale={[resolutionG, setResolution]}
+          />
+        </>
+      )}
+      {values.howMuch === 'took' && (
+        <TextField
+          label={gone ? 'So much is gone' : 'So much was used'}
+          {...form.field('took')}
+          hint={
+            system === 'metric'
+              ? '38 m, or 12 g; what is left is reckoned, until it is weighed'
+              : '42 yd, or 1/2 oz; what is left is reckoned, until it is weighed'
+          }
+          large
+        />
+      )}
+      {part && endsOf(piece.form).length > 1 && (
+        <ChoiceField
+          name="fromEnd"
+          label="From its"
+          value={values.fromEnd}
+          onChange={(fromEnd) => set('fromEnd', fromEnd as GoingForm['fromEnd'])}
+          options={[
+            { value: 'inner', label: 'inner end' },
+            { value: 'outer', label: 'outer end' },
+          ]}
+          hint="knots and twist are kept account of by it"
+        />
+      )}
+      {gone ? (
+        <ChoiceField
+          name="why"
+          label="It was"
+          value={values.why ?? ''}
+          onChange={(why) => set('why', why as GoingForm['why'])}
+          options={WRITE_OFF_REASONS.map((why) => ({ value: why, label: why }))}
+        />
+      ) : (
+        projects.length > 0 && (
+          <ChoiceField
+            name="projectId"
+            label="For"
+            value={values.projectId === null ? '' : String(values.projectId)}
+            onChange={(id) => set('projectId', id === '' ? null : Number(id))}
+            options={[
+              { value: '', label: 'no project that is kept here' },
+              ...projects.map(({ id, name }) => ({ value: String(id), label: name })),
+            ]}
+          />
+        )
+      )}
+      <TextField label="Notes" {...form.field('note')} />
+      <FormError form={form} />
+      <Button type="primary" size="large" htmlType="submit" loading={form.saving} className={styles.act}>
+        Into the log
+      </Button>
+    </Form>
+  );
+}

@@ -1,0 +1,132 @@
+'use client';
+
+import { Button } from 'antd';
+import { pieceTotal } from '../../../core/yarn/piece';
+import { massFigure, inWords } from '../../../core/common/format';
+import type { ScaleTool } from '../../../server/bench/bench';
+import type { ChangePage } from '../../../server/yarn/operationFormPage';
+import type { JoinForm } from '../../../server/yarn/pieceOperations';
+import { ChoiceField, TextField } from '../../../ui/controls/Field';
+import { KnownMass, Length } from '../../../ui/figures/Figures';
+import { Form, FormError } from '../../../ui/controls/Form';
+import { newKey } from '../../../ui/feedback/newKey';
+import { OnScale } from '../../../ui/controls/OnScale';
+import { useSystem } from '../../../ui/frame/Providers';
+import { PieceGlyph } from '../../../ui/thread/PieceGlyph';
+import { useLastScale } from '../../../ui/controls/WeighingFields';
+import { saveJoined } from '../actions';
+import styles from './PieceOperationScreen.module.css';
+import { useChange } from './useOperationForm';
+
+/** Several pieces of a yarn, one after the other, become one. */
+export function JoinChange({ page, scales }: { page: ChangePage; scales: ScaleTool[] }) {
+  const { piece, yarn, others } = page;
+  const system = useSystem();
+  const [resolutionG, setResolution] = useLastScale(scales);
+  const form = useChange<JoinForm>({
+    draftKey: `join ${piece.id}`,
+    initial: () => ({
+      requestKey: newKey(),
+      pieceIds: [piece.id],
+      form: 'cake',
+      joint: 'knot',
+      mass: '',
+      tare: '',
+      humidity: '',
+      scaleResolutionG: 1,
+      note: '',
+    }),
+    save: (values) => saveJoined({ ...values, scaleResolutionG: resolutionG }),
+    done: 'They are one now.',
+  });
+  const { values, errors, set } = form;
+  const all = [piece, ...others];
+  const chosen = values.pieceIds.flatMap((id) => all.find((each) => each.id === id) ?? []);
+  const massG = chosen.every(({ mass }) => mass) ? chosen.reduce((sum, { mass }) => sum + mass!.massG, 0) : null;
+  return (
+    <Form form={form}>
+      <fieldset className={styles.others}>
+        <legend>In the order in which they lie, from the inner end</legend>
+        <ol>
+          {all.map((each) => {
+            const place = values.pieceIds.indexOf(each.id);
+            return (
+              <li key={each.id}>
+                <label>
+                  <input
+                    type="checkbox"
+                    checked={place >= 0}
+                    disabled={each.id === piece.id}
+                    onChange={({ target }) =>
+                      set(
+                        'pieceIds',
+                        target.checked ? [...values.pieceIds, each.id] : values.pieceIds.filter((id) => id !== each.id),
+                      )
+                    }
+                  />
+                  <svg width={40} height={40} aria-hidden="true">
+                    <PieceGlyph form={each.form} colourHex={yarn.colourHex} x={20} y={20} side={36} />
+                  </svg>
+                  <span>
+                    {each.label}
+                    {each.mass && (
+                      <>
+                        , <KnownMass fact={each.mass} />
+                      </>
+                    )}
+                    {each.lengthM && (
+                      <>
+                        , <Length m={each.lengthM.mean} />
+                      </>
+                    )}
+                  </span>
+                </label>
+                <span className={styles.place}>{place >= 0 && `${place + 1}.`}</span>
+              </li>
+            );
+          })}
+        </ol>
+        {errors.pieceIds && (
+          <p role="alert" className={styles.error}>
+            {errors.pieceIds}
+          </p>
+        )}
+      </fieldset>
+      <div className={styles.row}>
+        <ChoiceField
+          name="joint"
+          label="Their ends are"
+          value={values.joint}
+          onChange={(joint) => set('joint', joint as JoinForm['joint'])}
+          options={[
+            { value: 'knot', label: 'knotted: a knot is marked at each place' },
+            { value: 'splice', label: 'spliced, felted or run in' },
+          ]}
+        />
+        <ChoiceField
+          name="form"
+          label="It is now a"
+          value={values.form}
+          onChange={(made) => set('form', made as JoinForm['form'])}
+          options={['cake', 'ball', 'hank', 'cone', 'bobbin'].map((each) => ({ value: each, label: each }))}
+        />
+      </div>
+      <OnScale
+        form={form}
+        label="It weighs"
+        hint={
+          massG !== null && chosen.length > 1
+            ? `${pieceTotal(chosen)}: ${inWords(massFigure(massG, system))} together; empty: as much as that`
+            : 'empty: weighed later'
+        }
+        scales={scales}
+        scale={[resolutionG, setResolution]}
+      />
+      <TextField label="Notes" {...form.field('note')} />
+      <FormError form={form} />
+      <Button type="primary" size="large" htmlType="submit" loading={form.saving} className={styles.act}>
+        Into the log
+      </Button>
+    </Form>
+  );
+}

@@ -1,0 +1,154 @@
+'use client';
+
+import Link from 'next/link';
+import { useState } from 'react';
+import { isLoop } from '../../../core/twist/strandWays';
+import type { ScaleTool } from '../../../server/bench/bench';
+import type { ChangePage } from '../../../server/yarn/operationFormPage';
+import { ActionLink } from '../../../ui/controls/ActionLink';
+import { KnownMass } from '../../../ui/figures/Figures';
+import { PageHead } from '../../../ui/frame/PageHead';
+import { Say } from '../../../ui/feedback/Notice';
+import { PictureChoice } from '../../../ui/strand/PictureChoice';
+import type { Change } from './pieceOperations';
+import { ChangePicture } from './OperationPicture';
+import styles from './PieceOperationScreen.module.css';
+import { GoingChange } from './ConsumeOperation';
+import { JoinChange } from './JoinOperation';
+import { ReelChange } from './ReelOperation';
+import { DryChange, TreatChange } from './WetOperations';
+
+const WORDS: Record<Change, { short: string; long: string }> = {
+  use: { short: 'used', long: 'It was used, all of it or a part' },
+  wash: { short: 'washed', long: 'It goes into the water' },
+  dye: { short: 'dyed', long: 'It goes into the dye pot' },
+  dry: { short: 'dry again', long: 'It is dry again' },
+  reel: { short: 'made a skein', long: 'It is reeled into a skein' },
+  join: { short: 'joined', long: 'It is joined with others' },
+  open: { short: 'opened', long: 'Its band and its twist are taken out' },
+  'write off': { short: 'gone', long: 'It was given away, sold, lost or spoiled' },
+};
+
+/** What becomes of a piece: chosen in pictures, then told. */
+export function ChangeScreen({
+  page,
+  scales,
+  first,
+}: {
+  page: ChangePage;
+  scales: ScaleTool[];
+  /** What is chosen already. */
+  first: Change | null;
+}) {
+  const { yarn, piece } = page;
+  const [chosen, choose] = useState<Change | ''>(first ?? (page.wet ? 'dry' : ''));
+  const possible = changesOf(page);
+  const change = possible.find((each) => each === chosen);
+  const head = (
+    <PageHead
+      title={`What becomes of ${piece.label.toLowerCase()}?`}
+      under={
+        <>
+          <Link href={`/pieces/${piece.id}`}>{piece.label}</Link> of <Link href={`/yarns/${yarn.id}`}>{yarn.name}</Link>
+          {piece.mass && (
+            <>
+              , <KnownMass fact={piece.mass} />
+            </>
+          )}
+        </>
+      }
+    />
+  );
+  if (piece.consumedBy !== null)
+    return (
+      <>
+        {head}
+        <Say tone="plain">
+          It is no longer there: <Link href={`/logbook/${piece.consumedBy}`}>see what became of it</Link>.
+        </Say>
+      </>
+    );
+  if (piece.openRunId !== null)
+    return (
+      <>
+        {head}
+        <Say tone="plain">
+          It is on the bench just now. <Link href={`/winding/run/${piece.openRunId}`}>Go on there</Link>.
+        </Say>
+      </>
+    );
+  return (
+    <>
+      {head}
+      <PictureChoice
+        question="It is"
+        value={change ?? ''}
+        onChange={choose}
+        pictures={possible.map((each) => ({
+          value: each,
+          ...WORDS[each],
+          picture: <ChangePicture change={each} form={piece.form} colourHex={yarn.colourHex} />,
+        }))}
+      />
+      <div className={styles.form}>
+        {change ? <ChangeForm change={change} page={page} scales={scales} /> : <Others page={page} />}
+      </div>
+    </>
+  );
+}
+
+function changesOf({ piece, others, wet }: ChangePage): Change[] {
+  const loop = isLoop(piece.form);
+  return [
+    'use',
+    ...(wet ? (['dry'] as const) : (['wash', 'dye'] as const)),
+    ...(loop ? (['open'] as const) : (['reel'] as const)),
+    ...(others.length > 0 ? (['join'] as const) : []),
+    'write off',
+  ];
+}
+
+function ChangeForm({ change, page, scales }: { change: Change; page: ChangePage; scales: ScaleTool[] }) {
+  switch (change) {
+    case 'use':
+    case 'write off':
+      return <GoingChange key={change} gone={change === 'write off'} page={page} scales={scales} />;
+    case 'wash':
+    case 'dye':
+    case 'open':
+      return <TreatChange key={change} kind={change} page={page} />;
+    case 'dry':
+      return <DryChange page={page} scales={scales} />;
+    case 'reel':
+      return <ReelChange page={page} scales={scales} />;
+    case 'join':
+      return <JoinChange page={page} scales={scales} />;
+  }
+}
+
+/** What has a place of its own. */
+function Others({ page: { piece } }: { page: ChangePage }) {
+  return (
+    <>
+      <p className={styles.soft}>Choose above, or:</p>
+      <p className={styles.ways}>
+        <ActionLink href={`/winding/plan/${piece.id}`} quiet>
+          {isLoop(piece.form) ? 'Wind it' : 'Wind it again'}
+        </ActionLink>
+        {piece.form !== 'mini skein' && (
+          <ActionLink href={`/minis/new?pieces=${piece.id}`} quiet>
+            Cut minis from it
+          </ActionLink>
+        )}
+        {!isLoop(piece.form) && (
+          <ActionLink href={`/twist/ply?pieces=${piece.id}`} quiet>
+            Ply it
+          </ActionLink>
+        )}
+        <ActionLink href={`/pieces/${piece.id}?how=weigh#measure`} quiet>
+          Weigh it
+        </ActionLink>
+      </p>
+    </>
+  );
+}

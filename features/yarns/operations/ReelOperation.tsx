@@ -1,0 +1,153 @@
+'use client';
+
+import { Button } from 'antd';
+import { inWords, lengthFigure } from '../../../core/common/format';
+import { parseLoopM } from '../../../core/bench/hankLoop';
+import { readOrNull } from '../../../core/common/inputError';
+import { parseNumber } from '../../../core/common/units';
+import type { ScaleTool } from '../../../server/bench/bench';
+import type { ChangePage } from '../../../server/yarn/operationFormPage';
+import type { ReelForm } from '../../../server/yarn/pieceOperations';
+import { ChoiceField, TextField } from '../../../ui/controls/Field';
+import { KnownMass } from '../../../ui/figures/Figures';
+import { Form, FormError } from '../../../ui/controls/Form';
+import { newKey } from '../../../ui/feedback/newKey';
+import { useSystem } from '../../../ui/frame/Providers';
+import { Say } from '../../../ui/feedback/Notice';
+import { AskedWays } from '../../../ui/strand/AskedWays';
+import { PictureChoice } from '../../../ui/strand/PictureChoice';
+import { layingPictures, leavingPictures, ROUND_A_REEL } from '../../../ui/strand/ways';
+import { useFineScale, WeighingFields } from '../../../ui/controls/WeighingFields';
+import { saveReeled } from '../actions';
+import styles from './PieceOperationScreen.module.css';
+import { useChange } from './useOperationForm';
+
+type Values = ReelForm & { reelId: string };
+
+/** What is wound becomes a skein again: its loops, times once round, measure it by the way. */
+export function ReelChange({ page, scales }: { page: ChangePage; scales: ScaleTool[] }) {
+  const { piece, yarn, reels, ways, end } = page;
+  const system = useSystem();
+  const [resolutionG, setResolution] = useFineScale(scales);
+  const first = reels.find(({ kind }) => kind === 'reel') ?? reels[0];
+  const onReel = (id: string) => reels.find((reel) => String(reel.id) === id);
+  const loopOf = (id: string) => {
+    const reel = onReel(id);
+    return reel ? `${Math.round(reel.loopM * 1000) / 10} cm` : '';
+  };
+  const form = useChange<Values>({
+    draftKey: `reel ${piece.id}`,
+    initial: () => ({
+      requestKey: newKey(),
+      reelId: String(first?.id ?? ''),
+      form: 'hank',
+      loops: '',
+      loop: loopOf(String(first?.id ?? '')),
+      mass: '',
+      rest: '',
+      tare: '',
+      humidity: '',
+      scaleResolutionG: 1,
+      fromEnd: end,
+      left: (first && ways[first.id]?.left) ?? '',
+      laid: (first && ways[first.id]?.laid) ?? '',
+      note: '',
+    }),
+    save: ({ reelId, ...values }) => saveReeled(piece.id, { ...values, scaleResolutionG: resolutionG }),
+    done: 'The skein is in the log.',
+  });
+  const { values, errors, set } = form;
+  const loops = readOrNull(() => parseNumber(values.loops, ''));
+  const loopM = readOrNull(() => parseLoopM(values.loop, system, ''));
+  return (
+    <Form form={form}>
+      <div className={styles.row}>
+        <ChoiceField
+          name="reelId"
+          label="Wound round"
+          value={values.reelId}
+          onChange={(id) => {
+            set('reelId', id);
+            set('loop', loopOf(id));
+            const reel = onReel(id);
+            if (reel) set('laid', ways[reel.id]!.laid);
+          }}
+          options={reels.map(({ id, name }) => ({ value: String(id), label: name }))}
+        />
+        <ChoiceField
+          name="form"
+          label="It is now a"
+          value={values.form}
+          onChange={(made) => set('form', made as Values['form'])}
+          options={[
+            { value: 'hank', label: 'hank' },
+            { value: 'mini skein', label: 'mini skein' },
+          ]}
+        />
+      </div>
+      <div className={styles.row}>
+        <TextField label="Loops" {...form.field('loops')} inputMode="numeric" large />
+        <TextField label="Once round" {...form.field('loop')} hint={system === 'metric' ? '146 cm' : '57 in'} large />
+      </div>
+      {loops !== null && loopM !== null && (
+        <Say tone="plain" role="status">
+          That is <strong>{inWords(lengthFigure(loops * loopM, system))}</strong>, and its grist is learned from it.
+        </Say>
+      )}
+      <div className={styles.row}>
+        <TextField
+          label="The skein weighs"
+          {...form.field('mass')}
+          hint={
+            piece.mass ? (
+              <>
+                there were <KnownMass fact={piece.mass} />
+              </>
+            ) : undefined
+          }
+          suffix={system === 'metric' ? 'g' : 'oz'}
+          inputMode="decimal"
+          large
+        />
+        <TextField
+          label="What is not reeled weighs"
+          {...form.field('rest')}
+          hint="empty: nothing is left"
+          suffix={system === 'metric' ? 'g' : 'oz'}
+          inputMode="decimal"
+          large
+        />
+      </div>
+      <WeighingFields
+        scales={scales}
+        tare={form.field('tare')}
+        humidity={form.field('humidity')}
+        resolutionG={resolutionG}
+        onResolution={setResolution}
+      />
+      <AskedWays answered={values.left !== '' && values.laid !== ''} wrong={'left' in errors || 'laid' in errors}>
+        <PictureChoice
+          question={`How did the strand leave ${piece.label.toLowerCase()}?`}
+          value={values.left}
+          onChange={(left) => set('left', left)}
+          unknown="did not look"
+          error={errors.left}
+          pictures={leavingPictures(piece.form, values.fromEnd, yarn.colourHex)}
+        />
+        <PictureChoice
+          question="How was it laid?"
+          value={values.laid}
+          onChange={(laid) => set('laid', laid)}
+          unknown="did not look"
+          error={errors.laid}
+          pictures={layingPictures(ROUND_A_REEL, yarn.colourHex)}
+        />
+      </AskedWays>
+      <TextField label="Notes" {...form.field('note')} />
+      <FormError form={form} />
+      <Button type="primary" size="large" htmlType="submit" loading={form.saving} className={styles.act}>
+        Into the log
+      </Button>
+    </Form>
+  );
+}

@@ -1,0 +1,99 @@
+'use client';
+
+import { Button } from 'antd';
+import type { ScaleTool } from '../../../server/bench/bench';
+import type { ChangePage } from '../../../server/yarn/operationFormPage';
+import type { DriedForm, TreatForm } from '../../../server/yarn/pieceOperations';
+import { Cautions } from '../../../ui/feedback/Cautions';
+import { dateAndTime } from '../../../ui/figures/dates';
+import { TextField } from '../../../ui/controls/Field';
+import { KnownMass } from '../../../ui/figures/Figures';
+import { Form, FormError } from '../../../ui/controls/Form';
+import { newKey } from '../../../ui/feedback/newKey';
+import { OnScale } from '../../../ui/controls/OnScale';
+import { useLastScale } from '../../../ui/controls/WeighingFields';
+import { saveDried, saveTreatment } from '../actions';
+import styles from './PieceOperationScreen.module.css';
+import { useChange } from './useOperationForm';
+
+const TREATMENTS: Record<TreatForm['kind'], { why: string; note: string; act: string; done: string }> = {
+  wash: {
+    why: 'From now on it waits in Today to be dry. Then it is weighed, and what came out of it in the wash is told.',
+    note: 'soap, how warm, how long',
+    act: 'It is in the water',
+    done: 'It is in the water.',
+  },
+  dye: {
+    why: 'Tie it loosely in several places first. From now on it waits in Today to be dry.',
+    note: 'dye, amount, how warm, how long',
+    act: 'It is in the dye pot',
+    done: 'It is in the dye pot.',
+  },
+  open: {
+    why: 'Untwist it and lay it out open: look for the ties, and that no strand is folded back or crosses the middle. A band or a ring that is taken off weighs something: weigh it again without.',
+    note: 'ties, ends, what was found',
+    act: 'It is open',
+    done: 'It is noted as opened.',
+  },
+};
+
+/** A piece goes into the water or the pot, or is opened. */
+export function TreatChange({ kind, page }: { kind: TreatForm['kind']; page: ChangePage }) {
+  const { why, note, act, done } = TREATMENTS[kind];
+  const form = useChange<TreatForm>({
+    draftKey: `${kind} ${page.piece.id}`,
+    initial: () => ({ requestKey: newKey(), kind, pieceIds: [page.piece.id], note: '' }),
+    save: saveTreatment,
+    done,
+  });
+  return (
+    <Form form={form}>
+      {kind !== 'open' && <Cautions cautions={page.cautions[kind]} />}
+      <p className={styles.soft}>{why}</p>
+      <TextField label="Notes" {...form.field('note')} placeholder={note} />
+      <FormError form={form} />
+      <Button type="primary" size="large" htmlType="submit" loading={form.saving} className={styles.act}>
+        {act}
+      </Button>
+    </Form>
+  );
+}
+
+/** It is dry again: weighed at once, or later. */
+export function DryChange({ page: { piece, wet }, scales }: { page: ChangePage; scales: ScaleTool[] }) {
+  const [resolutionG, setResolution] = useLastScale(scales);
+  const form = useChange<DriedForm>({
+    draftKey: `dry again ${piece.id}`,
+    initial: () => ({ requestKey: newKey(), mass: '', tare: '', humidity: '', scaleResolutionG: 1, note: '' }),
+    save: (values) => saveDried(piece.id, { ...values, scaleResolutionG: resolutionG }),
+    done: 'It is dry again.',
+  });
+  return (
+    <Form form={form}>
+      <p className={styles.soft}>
+        {wet?.kind === 'dye' ? 'Dyed' : 'Washed'} {wet && dateAndTime(wet.at)}. Dry through is when it does not feel
+        cool any more, and has lain in the room for a day.
+      </p>
+      <OnScale
+        form={form}
+        label="It weighs"
+        hint={
+          piece.mass ? (
+            <>
+              before: <KnownMass fact={piece.mass} />; empty: weighed later
+            </>
+          ) : (
+            'empty: weighed later'
+          )
+        }
+        scales={scales}
+        scale={[resolutionG, setResolution]}
+      />
+      <TextField label="Notes" {...form.field('note')} placeholder="bloomed, drew in, felted" />
+      <FormError form={form} />
+      <Button type="primary" size="large" htmlType="submit" loading={form.saving} className={styles.act}>
+        It is dry
+      </Button>
+    </Form>
+  );
+}

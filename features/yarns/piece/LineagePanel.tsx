@@ -1,0 +1,43 @@
+'use client';
+
+import Link from 'next/link';
+import type { Family } from '../../../server/yarn/lineage';
+import { Thread } from '../../../ui/thread/Thread';
+import styles from './LineagePanel.module.css';
+
+/** Where a piece comes from, back to the paper band, and what came of it. */
+export function FamilyPanel({ family: { pieces, steps, bands }, pieceId }: { family: Family; pieceId: number }) {
+  const own = pieces.find(({ id }) => id === pieceId)!;
+  const labelled = pieces.map((piece) =>
+    piece.yarnId === own.yarnId ? piece : { ...piece, label: `${piece.label} of ${piece.yarnName}` },
+  );
+  return (
+    <section className={styles.family} aria-labelledby="family">
+      <h2 id="family">Where it comes from{own.consumedBy !== null && ', and what became of it'}</h2>
+      <ul className={styles.bands} aria-label="The bands that it begins with">
+        {bands.map(({ yarnId, yarnName, maker, dyeLot, pictureId }) => (
+          <li key={yarnId}>
+            <Link href={`/yarns/${yarnId}/band`} className={styles.band}>
+              {pictureId !== null && (
+                // eslint-disable-next-line @next/next/no-img-element -- served by the app itself, at the size it has
+                <img src={`/api/pictures/${pictureId}`} alt="" />
+              )}
+              <span>
+                <strong>{yarnName}</strong>
+                <span className={styles.soft}>
+                  {[maker, dyeLot && `lot ${dyeLot}`].filter(Boolean).join(' · ') || 'its band'}
+                </span>
+              </span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+      <Thread
+        colourHex={own.colourHex}
+        pieces={labelled}
+        steps={steps}
+        label={`The line of ${own.label.toLowerCase()}, from how its yarn came in`}
+      />
+    </section>
+  );
+}

@@ -1,0 +1,82 @@
+'use client';
+
+import { Button } from 'antd';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import type { YarnView } from '../../../server/yarn/yarnViews';
+import { DropSheet } from '../../../ui/controls/DropSheet';
+import { useUndoOffer } from '../../../ui/feedback/UndoOffer';
+import { useTask } from '../../../ui/feedback/useTask';
+import { YarnPicker } from '../../../ui/controls/YarnPicker';
+import { bringBack, deleteYarn, mergeYarns, putAway } from '../actions';
+import styles from './YarnMenu.module.css';
+
+/** What can become of the entry as a whole. All of it can be taken back. */
+export function EntryMenu({ yarn, worked }: { yarn: YarnView; worked: boolean }) {
+  const router = useRouter();
+  const offer = useUndoOffer();
+  const { busy, problem, run } = useTask();
+  const back = { undo: () => bringBack(yarn.id) };
+  return (
+    <DropSheet label="Its entry">
+      <Link href={`/yarns/${yarn.id}/more`}>More of it came in</Link>
+      <Link href={`/yarns/${yarn.id}/band`}>Correct the band</Link>
+      <Link href={`/logbook?yarn=${yarn.id}`}>What happened to it</Link>
+      <a href={`/api/papers/story/${yarn.id}`} target="_blank" rel="noreferrer">
+        Print its story
+      </a>
+      {worked ? (
+        <Button
+          loading={busy}
+          onClick={() =>
+            run(
+              () => putAway(yarn.id),
+              () => {
+                offer({ words: `${yarn.name} is put away.`, ...back });
+                router.push('/yarns');
+              },
+            )
+          }
+        >
+          Put it away
+        </Button>
+      ) : (
+        <Button
+          danger
+          loading={busy}
+          onClick={() =>
+            run(
+              () => deleteYarn(yarn.id),
+              () => {
+                offer({ words: `${yarn.name} is deleted.`, ...back });
+                router.push('/yarns');
+              },
+            )
+          }
+        >
+          Delete it
+        </Button>
+      )}
+      <p className={styles.why}>
+        {worked
+          ? 'It has a story, so it is put away rather than deleted.'
+          : 'Nothing was done with it yet, so it can be deleted.'}
+      </p>
+      <YarnPicker
+        label="Entered twice? It is the same yarn as"
+        hint="its pieces go there, and what only this band says is filled in"
+        without={[yarn.id]}
+        onPick={({ id, name }) =>
+          run(
+            () => mergeYarns(yarn.id, id),
+            () => {
+              offer({ words: `Merged into ${name}.`, ...back });
+              router.push(`/yarns/${id}`);
+            },
+          )
+        }
+      />
+      {problem && <p role="alert">{problem}</p>}
+    </DropSheet>
+  );
+}

@@ -1,0 +1,217 @@
+import { addDays } from '../../core/days/days';
+import ICAL from 'ical.js';
+import { benchTime, saveDayTime, saveTime } from './benchTime';
+import { calendarOf } from './calendar';
+import { treatPieces } from '../yarn/pieceOperations';
+import { dayOf } from '../common/days';
+import { daysPage } from './daysPage';
+import { type JobForm, markedJob, planWindingOf, saveJob, settleDays } from './tasks';
+import { plySingles } from '../twist/plying';
+import { saveProject } from '../projects/projects';
+import {
+  aKey,
+  emptyDatabase,
+  errorsOf,
+  everything,
+  idOf,
+  NOW,
+  plyValues,
+  shelved,
+} from '../../tests/support/serverTesting';
+import { today } from './today';
+
+const DAY = dayOf(NOW);
+const day = (days: number) => addDays(DAY, days);
+
+const jobValues = (values: Partial<JobForm> = {}): JobForm => ({
+  requestKey: aKey(),
+  kind: 'wind',
+  title: '',
+  pieceId: null,
+  projectId: null,
+  minutes: '',
+  dueOn: '',
+  plannedOn: '',
+  after: [],
+  ...values,
+});
+
+/** A bench with an hour every day, and a yarn with two hanks. */
+function bench() {
+  const db = emptyDatabase();
+  idOf(saveTime(db, { weekdays: Array.from({ length: 7 }, () => '60'), from: '19:30' }));
+  const { yarnId, pieceIds } = shelved(db, { count: '2', masses: ['112', '108'] });
+  const add = (values: Partial<JobForm> = {}) => idOf(saveJob(db, null, jobValues(values), NOW));
+  const card = (id: number) => daysPage(db, NOW).jobs.find((job) => job.id === id)!;
+  return { db, yarnId, pieceIds, hank: pieceIds[0]!, add, card };
+}
+
+test('a job is proposed for the first day with room, and stays where it was settled', () => {
+  const { db, hank, add, card } = bench();
+  const id = add({ pieceId: hank });
+  expect(card(id)).toMatchObject({ on: DAY, plannedOn: null, minutesFrom: 'usual', never: false });
+  idOf(settleDays(db, { [id]: day(3) }));
+  expect(card(id)).toMatchObject({ on: day(3), plannedOn: day(3) });
+  idOf(settleDays(db, { [id]: null }));
+  expect(card(id).on).toBe(DAY);
+});
+
+test('a job that was entered twice is there once; changed, deleted and brought back', () => {
+  const { db, hank, card } = bench();
+  const form = jobValues({ pieceId: hank, minutes: '25' });
+  const id = idOf(saveJob(db, null, form, NOW));
+  expect(idOf(saveJob(db, null, form, NOW))).toBe(id);
+  expect(card(id)).toMatchObject({ minutes: 25, minutesFrom: 'said' });
+  idOf(saveJob(db, id, jobValues({ pieceId: hank, minutes: '40', dueOn: day(5) }), NOW));
+  expect(card(id)).toMatchObject({ minutes: 40, dueOn: day(5) });
+  idOf(markedJob(db, id, 'deleted', true, NOW));
+  expect(card(id)).toBeUndefined();
+  expect(errorsOf(settleDays(db, { [id]: DAY }))['']).toMatch(/not on the list/);
+  idOf(markedJob(db, id, 'deleted', false, NOW));
+  idOf(markedJob(db, id, 'done', true, NOW));
+  expect(card(id)).toMatchObject({ doneOn: DAY, on: null });
+});
+
+test.each([
+  ['nothing to do it with', {}, 'pieceId', /choose/],
+  ['a piece that is not there', { pieceId: 999 }, 'pieceId', /choose/],
+  ['no name', { kind: 'other' }, 'title', /say what/],
+  ['a day that there is not', { kind: 'other', title: 'x', dueOn: '2026-02-30' }, 'dueOn', /a day/],
+  ['no minutes', { kind: 'other', title: 'x', minutes: '0' }, 'minutes', /./],
+  ['a project that is not there', { kind: 'other', title: 'x', projectId: 7 }, 'projectId', /no such/],
+  ['after what is not there', { kind: 'other', title: 'x', after: [{ jobId: 7, waitDays: '' }] }, 'after.0.jobId', /./],
+] as const)('%s is refused at its field', (_, values, path, message) => {
+  const { db } = bench();
+  const before = everything(db);
+  expect(errorsOf(saveJob(db, null, { ...jobValues(), ...values }, NOW))[path]).toMatch(message);
+  expect(everything(db)).toBe(before);
+});
+
+test('jobs cannot wait for one another in a ring', () => {
+  const { db, add } = bench();
+  const [a, b] = [add({ kind: 'other', title: 'a' }), add({ kind: 'other', title: 'b' })];
+  const c = add({ kind: 'other', title: 'c', after: [{ jobId: b, waitDays: '2' }] });
+  idOf(saveJob(db, b, jobValues({ kind: 'other', title: 'b', after: [{ jobId: a, waitDays: '' }] }), NOW));
+  const ring = jobValues({ kind: 'other', title: 'a', after: [{ jobId: c, waitDays: '' }] });
+  expect(errorsOf(saveJob(db, a, ring, NOW))['after.0.jobId']).toMatch(/one another/);
+});
+
+test('not wound earlier than the school allows before casting on', () => {
+  const { db, hank, yarnId, add, card } = bench();
+  const projectId = idOf(
+    saveProject(
+      db,
+      null,
+      {
+        requestKey: aKey(),
+        name: 'Cowl',
+        notes: '',
+        castOn: day(30),
+        dueOn: '',
+        margin: '0',
+        spare: '0',
+        needs: [{ colour: '', amount: '200 m', done: '', yarnIds: [yarnId] }],
+      },
+      'metric',
+      NOW,
+    ),
+  );
+  const id = add({ pieceId: hank, projectId });
+  expect(card(id)).toMatchObject({ earliestOn: day(16), earliestWhy: 'cast on', on: day(16) });
+  idOf(settleDays(db, { [id]: day(2) }));
+  expect(card(id)).toMatchObject({ on: day(2), tooEarly: true });
+
+  // Its other hank comes onto the list, due when it is cast on; and not twice.
+  idOf(planWindingOf(db, projectId, aKey(), NOW));
+  const wound = daysPage(db, NOW).jobs;
+  expect(wound.map(({ piece, dueOn }) => [piece!.label, dueOn])).toEqual([
+    ['Hank 1', null],
+    ['Hank 2', day(30)],
+  ]);
+  expect(errorsOf(planWindingOf(db, projectId, aKey(), NOW))['']).toMatch(/wound, or on the list/);
+});
+
+test('what is wet is wound when it is dry; a ply is washed when it has rested; what is washed is measured after', () => {
+  const { db, hank, add, card } = bench();
+  const wind = add({ pieceId: hank });
+  idOf(treatPieces(db, { requestKey: aKey(), kind: 'wash', pieceIds: [hank], note: '' }, NOW));
+  expect(card(wind)).toMatchObject({ earliestOn: day(3), earliestWhy: 'dries', on: day(3) });
+
+  const singles = shelved(db, { form: 'bobbin', loop: '', count: '2', masses: ['50', '50'] }).pieceIds;
+  const plied = idOf(plySingles(db, plyValues(singles, { mass: '99', restDays: '3' }), 'metric', NOW));
+  const ply = (db.prepare('SELECT id FROM piece WHERE born_by = ?').get(plied) as { id: number }).id;
+  const measure = add({ kind: 'measure', pieceId: ply });
+  const wash = add({ kind: 'wash', pieceId: ply });
+  expect(card(wash)).toMatchObject({ earliestWhy: 'rests', on: day(3) });
+  expect(card(measure)).toMatchObject({ on: day(6), after: [{ jobId: wash, waitDays: 3, said: false }] });
+});
+
+test('what would be late is said, with what would help; a missed day too', () => {
+  const { db, add } = bench();
+  idOf(saveTime(db, { weekdays: Array.from({ length: 7 }, () => '30'), from: '18:00' }));
+  const first = add({ kind: 'other', title: 'a', minutes: '30', dueOn: DAY });
+  const second = add({ kind: 'other', title: 'b', minutes: '30', dueOn: DAY });
+  const missed = add({ kind: 'other', title: 'c', minutes: '5', plannedOn: day(-1) });
+  const page = daysPage(db, NOW);
+  expect(page.jobs.filter(({ lateDays }) => lateDays !== null).map(({ id, lateDays }) => [id, lateDays])).toEqual([
+    [second, 1],
+  ]);
+  expect(page.helps[0]).toEqual({ how: 'longer evenings', minutes: 30 });
+  expect(page.jobs.find(({ id }) => id === missed)).toMatchObject({ missed: true, on: day(2) });
+  expect(today(db, NOW)).toMatchObject({ late: 1, jobs: [{ id: first }, { id: missed, missed: true }] });
+});
+
+test('a day that is otherwise has other minutes, until it is as its weekday again', () => {
+  const { db } = bench();
+  idOf(saveDayTime(db, DAY, 0));
+  expect(daysPage(db, NOW, DAY).days[0]).toMatchObject({ has: 0, otherwise: true });
+  idOf(saveDayTime(db, DAY, null));
+  expect(daysPage(db, NOW, DAY).days[0]).toMatchObject({ has: 60, otherwise: false });
+  expect(errorsOf(saveDayTime(db, '2026-13-01', 5))['']).toMatch(/a day/);
+  expect(errorsOf(saveTime(db, { weekdays: Array.from({ length: 7 }, () => '9999'), from: '25:00' }))).toMatchObject({
+    'weekdays.0': expect.any(String),
+    from: expect.stringMatching(/19:30/),
+  });
+  expect(benchTime(db).from).toBe('19:30');
+});
+
+describe('the calendar, read by another program', () => {
+  const read = (text: string) =>
+    new ICAL.Component(ICAL.parse(text)).getAllSubcomponents('vevent').map((event) => new ICAL.Event(event));
+
+  test('settled jobs one after another in the evening, with a reminder; what is due on its day', () => {
+    const { db, hank, pieceIds, add } = bench();
+    add({ pieceId: hank, plannedOn: day(1), minutes: '25', dueOn: day(4) });
+    add({
+      kind: 'weigh',
+      pieceId: pieceIds[1]!,
+      plannedOn: day(1),
+      title: 'a; b, \\c and a very, very long note that has to be folded somewhere',
+    });
+    add({ kind: 'other', title: 'Only proposed' });
+    const text = calendarOf(db, NOW);
+    expect(text.split('\r\n').every((line) => Buffer.byteLength(line) <= 75)).toBe(true);
+    const events = read(text);
+    expect(events.map(({ uid }) => uid)).toEqual(['job-1@lazy-acorn', 'job-2@lazy-acorn', 'job-1-due@lazy-acorn']);
+    const [wind, weigh, due] = events as [ICAL.Event, ICAL.Event, ICAL.Event];
+    expect(wind.summary).toBe('Wind hank 1 of Causeway, Low tide');
+    expect(wind.startDate.toString()).toBe(`${day(1)}T19:30:00`);
+    expect(wind.endDate.toString()).toBe(`${day(1)}T19:55:00`);
+    expect(wind.component.getAllSubcomponents('valarm')).toHaveLength(1);
+    expect(weigh.startDate.toString()).toBe(`${day(1)}T19:55:00`);
+    expect(weigh.summary).toBe(
+      'Weigh hank 2 of Causeway, Low tide: a; b, \\c and a very, very long note that has to be folded somewhere',
+    );
+    expect(due.startDate.isDate).toBe(true);
+    expect(due.startDate.toString()).toBe(day(4));
+  });
+
+  test('what will be dry is on its day; an empty calendar is one', () => {
+    const { db, hank } = bench();
+    expect(read(calendarOf(db, NOW))).toEqual([]);
+    idOf(treatPieces(db, { requestKey: aKey(), kind: 'dye', pieceIds: [hank], note: '' }, NOW));
+    const [dry] = read(calendarOf(db, NOW));
+    expect(dry!.summary).toBe('Should be dry: Causeway, Low tide, hank 1');
+    expect(dry!.startDate.isDate).toBe(true);
+  });
+});

@@ -1,0 +1,245 @@
+import type { Joint } from '../../core/yarn/piece';
+import { agreement, type Agreement } from '../../core/winding/lengthCheck';
+import type { Fault, PackageEnd } from '../../core/yarn/faults';
+import { counterLengthM, lengthsTold } from '../../core/winding/lengthSources';
+import {
+  type MarkKind,
+  type RunState,
+  secondsPerTurn,
+  type StopReason,
+  turnsOn,
+  woundParts,
+} from '../../core/winding/run';
+import { type LayingWay, layingWayOf, type LeavingWay } from '../../core/twist/strandWays';
+import type { TreatedMasses } from '../../core/yarn/treated';
+import { spindleOf } from '../../core/winding/windingPlan';
+import { lengthLeft } from '../../core/yarn/yarnLength';
+import type { RunStory } from '../../core/logbook/runStory';
+import type { Db } from '../../db/common/connection';
+import { joinedBy } from '../../db/yarn/consumption';
+import { isLive, operationById, type OperationRow, partsOf } from '../../db/yarn/operations';
+import { miniJobById } from '../../db/minis/minis';
+import { everMade } from '../../db/yarn/pieces';
+import { picturesOfOperation } from '../../db/yarn/pictures';
+import { runOfOperation, type RunRow } from '../../db/winding/runs';
+import { strandOf } from '../../db/twist/strandWays';
+import { woundBy } from '../../db/winding/woundCakes';
+import { whyNotRedo, whyNotUndo } from '../yarn/pieces';
+import { readPlan, type RunPlan } from '../winding/runPlan';
+import { fromMg, fromUm } from '../common/storageUnits';
+import { placeOnCake } from '../winding/runLog';
+import { stateOf } from '../winding/runEvents';
+import { balanceOf, type LogLine, type LogPiece, wentOf } from './logbook';
+import { storyOf } from './runStory';
+import { stillToWind } from '../winding/runStart';
+import { massFactOf } from '../common/weighing';
+import { treatedOfYarn } from '../yarn/treated';
+import { faultsOfYarn, yarnView, type YarnView } from '../yarn/yarnViews';
+
+/** A piece's part in an entry, with what lies along it. */
+export interface EntryPiece extends LogPiece {
+  faults: Fault[];
+  /** As long as it was then, by what is known now. */
+  lengthM: number | null;
+}
+
+/** One operation, told whole. */
+export interface Entry extends Omit<LogLine, 'pieces'> {
+  pieces: EntryPiece[];
+  wasteG: number;
+  /** What went into ties. */
+  tiesG: number;
+  fromEnd: PackageEnd | null;
+  /** How several were joined. */
+  joint: Joint | null;
+}
+
+/** One thing that was noted along a cake, and where it lies in it. */
+export interface NotedPlace {
+  part: number;
+  atTurn: number;
+  atM: number;
+  what: MarkKind | StopReason;
+  stopped: boolean;
+}
+
+/** One cake of a winding: what was planned of it, and what became of it. */
+export interface EntryCake {
+  pieceId: number;
+  name: string;
+  tool: string;
+  turns: number;
+  plannedTurns: number;
+  counterM: number | null;
+  lengthM: number;
+  diameterMm: number | null;
+  heightMm: number | null;
+  /** Do the counter, the turns and the mass tell the same length? Null where only one of them was there. */
+  agreement: Agreement | null;
+}
+
+/** A winding's own figures: what was planned and what was counted. */
+export interface EntryRun {
+  plan: RunPlan;
+  cakes: EntryCake[];
+  places: NotedPlace[];
+  hands: RunState['hands'];
+  secondsPerTurn: number | null;
+  deviceGaps: number;
+  /** What waits to be wound in the same way. */
+  next: number[];
+  runId: number;
+}
+
+export interface EntryPage extends Entry {
+  run: EntryRun | null;
+  /** How the strand ran; null where nothing was wound. */
+  strand: { left: LeavingWay | null; laid: LayingWay[]; pieceId: number } | null;
+  /** The minis' plan that it belongs to. */
+  job: { id: number; name: string } | null;
+  /** How the run went, minute by minute; null where it was no run. */
+  story: RunStory | null;
+  pictures: { id: number; width: number; height: number }[];
+  /** The screen of the run that it is opened again on, once it is undone; null where it was no run. */
+  backTo: string | null;
+  whyNotUndo: string | null;
+  whyNotRedo: string | null;
+}
+
+export function entryPage(db: Db, operationId: number): EntryPage | undefined {
+  const operation = operationById(db, operationId);
+  if (!operation || operation.kind === 'undo') return undefined;
+  const entry = entryOf(db, operation);
+  const run = runOfOperation(db, operationId);
+  return {
+    ...entry,
+    run: run?.kind === 'wind' ? entryRun(db, run, entry.pieces) : null,
+    strand: strandRan(db, entry),
+    job: jobOf(db, run),
+    story: run ? storyOf(db, run) : null,
+    pictures: picturesOfOperation(db, operationId).map(({ id, width, height }) => ({ id, width, height })),
+    backTo: run ? `/${run.kind === 'wind' ? 'winding' : 'minis'}/run/${run.id}` : null,
+    whyNotUndo: whyNotUndo(db, operationId),
+    whyNotRedo: whyNotRedo(db, operationId),
+  };
+}
+
+function entryOf(db: Db, operation: OperationRow): Entry {
+  const parts = partsOf(db, operation.id);
+  const { yarnId } = everMade(db, parts[0]!.pieceId);
+  // Plying makes another yarn of its singles.
+  const known = new Map<number, KnownYarn>();
+  const yarnOf = (id: number) => known.get(id) ?? known.set(id, knownYarn(db, id)).get(id)!;
+  const { yarn } = yarnOf(yarnId);
+  const pieces = parts.map((part): EntryPiece => {
+    const { label, form, yarnId } = everMade(db, part.pieceId);
+    const { yarn, faults, treated } = yarnOf(yarnId);
+    const mass = massFactOf(part);
+    const factor = treated.after(operation.id, part.pieceId);
+    return {
+      id: part.pieceId,
+      label,
+      form,
+      side: part.side,
+      mass,
+      lengthM:
+        mass && yarn.grist ? lengthLeft(yarn.grist, [{ ...mass, treated: factor }], yarn.fibres).lengthM.mean : null,
+      faults: faults(part.pieceId),
+    };
+  });
+  const wasteG = fromMg(operation.wasteMg);
+  const tiesG = fromMg(operation.tiesMg);
+  return {
+    id: operation.id,
+    kind: operation.kind,
+    at: operation.at,
+    note: operation.note,
+    live: isLive(db, operation.id),
+    yarn: { id: yarn.id, name: yarn.name, colourHex: yarn.colourHex },
+    pieces,
+    wasteG,
+    tiesG,
+    fromEnd: operation.fromEnd,
+    sample: yarn.samples.find(({ operationId }) => operationId === operation.id) ?? null,
+    went: wentOf(db, operation.id),
+    joint: joinedBy(db, operation.id)?.joint ?? null,
+    balance: balanceOf(pieces, wasteG + tiesG),
+  };
+}
+
+interface KnownYarn {
+  yarn: YarnView;
+  faults: ReturnType<typeof faultsOfYarn>;
+  treated: TreatedMasses;
+}
+
+function knownYarn(db: Db, yarnId: number): KnownYarn {
+  const yarn = yarnView(db, yarnId)!;
+  return { yarn, faults: faultsOfYarn(db, yarn), treated: treatedOfYarn(db, yarnId, yarn.fibres) };
+}
+
+function jobOf(db: Db, run: RunRow | undefined): EntryPage['job'] {
+  const job = typeof run?.jobId === 'number' ? miniJobById(db, run.jobId) : undefined;
+  return job ? { id: job.id, name: job.name } : null;
+}
+
+function strandRan(db: Db, { id, pieces }: Entry): EntryPage['strand'] {
+  const [took] = pieces.filter(({ side }) => side === 'in');
+  const [made] = pieces.filter(({ side }) => side === 'out');
+  if (!took || !made) return null;
+  const { left, laid } = strandOf(db, id);
+  return { left, laid: [...new Set(laid.flatMap((row) => layingWayOf(row) ?? []))], pieceId: made.id };
+}
+
+function entryRun(db: Db, run: RunRow, pieces: readonly EntryPiece[]): EntryRun {
+  const plan = readPlan(run.plan);
+  const state = stateOf(db, run);
+  const made = pieces.filter(({ side }) => side === 'out');
+  const seen = woundBy(db, run.operationId!);
+  const parts = woundParts(state);
+  const cakes = parts.map((part, i): EntryCake => {
+    const planned = plan.cakes[part]!;
+    const lesson = seen.find(({ pieceId }) => pieceId === made[i]?.id);
+    const counterM = counterLengthM(state, part, spindleOf(plan, part));
+    return {
+      pieceId: made[i]?.id ?? 0,
+      name: planned.name,
+      tool: planned.tool.name,
+      turns: turnsOn(state, part),
+      plannedTurns: Math.round(planned.crankTurns.mean),
+      counterM,
+      lengthM: (made[i]?.mass?.massG ?? planned.massG) * plan.gristMPerG,
+      diameterMm: lesson?.diameterUm ? fromUm(lesson.diameterUm) : null,
+      heightMm: lesson?.heightUm ? fromUm(lesson.heightUm) : null,
+      agreement: agreement(
+        lengthsTold({
+          winder: planned.tool,
+          density: { mean: planned.densityGPerCm3, sd: planned.densitySd },
+          crankRatioSd: planned.crankRatioSd,
+          grist: { mean: plan.gristMPerG, sd: plan.gristSdMPerG },
+          turns: state.turnsByCounter[part] ? 0 : turnsOn(state, part),
+          counterM,
+          mass: made[i]?.mass ?? null,
+        }),
+      ),
+    };
+  });
+  const place = ({ part, atTurn }: { part: number; atTurn: number }) => ({
+    part,
+    atTurn,
+    atM: placeOnCake(plan, state, part, atTurn, cakes[parts.indexOf(part)]?.lengthM ?? 0),
+  });
+  return {
+    plan,
+    cakes,
+    places: [
+      ...state.marks.map((mark) => ({ ...place(mark), what: mark.mark, stopped: false })),
+      ...state.stops.map((stop) => ({ ...place(stop), what: stop.reason, stopped: true })),
+    ].sort((a, b) => a.part - b.part || a.atTurn - b.atTurn),
+    hands: state.hands,
+    secondsPerTurn: secondsPerTurn(state) ?? null,
+    deviceGaps: state.deviceGaps,
+    next: stillToWind(db, plan),
+    runId: run.id,
+  };
+}

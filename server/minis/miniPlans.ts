@@ -1,0 +1,182 @@
+import { z } from 'zod';
+import { InputError } from '../../core/common/inputError';
+import { type MinisWanted, planningOf, readMinis } from '../../core/minis/miniPlan';
+import { fits, type MiniCounts, segmentsOf, takenG } from '../../core/minis/minis';
+import { kitsOf } from '../../core/minis/minisModel';
+import type { UnitSystem } from '../../core/common/units';
+import type { Db } from '../../db/common/connection';
+import { insertMiniJob, miniJobById, miniJobByRequest, setMiniJobEnded, updateMiniJob } from '../../db/minis/minis';
+import { runsOfJob } from '../../db/winding/runs';
+import { reels, type ReelTool, scales, type ScaleTool } from '../bench/bench';
+import { requestKey, text } from '../common/fields';
+import { type MiniJobPlan, proven, readMiniJobPlan, typedMinis } from './miniPlanContent';
+import { type MiniYarn, miniYarns, yarnsOfPieces } from './miniParents';
+import { attempt, NotPossible, type Saved } from '../common/result';
+import { rowNumber } from '../common/rowNumber';
+
+const jobForm = z.strictObject({
+  requestKey,
+  name: text.min(1, 'give it a name'),
+  asked: typedMinis,
+  /** How many of each size out of each segment of each piece, in the order of the pieces. */
+  counts: z.array(z.array(z.array(z.int().min(0).max(9999)))),
+  proven,
+});
+export type MiniJobForm = z.input<typeof jobForm>;
+
+/** What the planning of minis starts from. */
+export interface MiniPlanPage {
+  yarns: MiniYarn[];
+  reels: ReelTool[];
+  scales: ScaleTool[];
+  /** Those that are to be taken from the start. */
+  pieceIds: number[];
+  /** The job that is planned anew, with what was asked for then. */
+  job: { id: number; name: string; plan: MiniJobPlan } | null;
+}
+
+export function miniPlanPage(db: Db, ask: { yarns?: string; pieces?: string }): MiniPlanPage {
+  const pieceIds = idsIn(ask.pieces);
+  const yarnIds = [...new Set([...idsIn(ask.yarns), ...yarnsOfPieces(db, pieceIds)])];
+  return { yarns: miniYarns(db, yarnIds), reels: reels(db), scales: scales(db), pieceIds, job: null };
+}
+
+/** The page on which a job is planned anew; undefined where there is none, or where its counting has begun. */
+export function miniReplanPage(db: Db, jobId: number, ask: { yarns?: string }): MiniPlanPage | undefined {
+  const row = miniJobById(db, jobId);
+  if (!row || runsOfJob(db, jobId).length > 0) return undefined;
+  const plan = readMiniJobPlan(row.plan);
+  const { pieceIds } = plan.asked;
+  const yarnIds = [...new Set([...yarnsOfPieces(db, pieceIds), ...idsIn(ask.yarns)])];
+  return {
+    yarns: miniYarns(db, yarnIds),
+    reels: reels(db),
+    scales: scales(db),
+    pieceIds,
+    job: { id: row.id, name: row.name, plan },
+  };
+}
+
+function idsIn(list: string | undefined): number[] {
+  return (list ?? '')
+    .split(',')
+    .flatMap((id) => rowNumber(id) ?? [])
+    .slice(0, 200);
+}
+
+/** Keeps what is to be made, checked against what there is now: nothing is kept that could not be made. */
+export function saveMiniJob(db: Db, jobId: number | null, input: unknown, system: UnitSystem, now: Date): Saved {
+  return attempt(jobForm, input, (form) =>
+    db
+      .transaction(() => {
+        const before = miniJobByRequest(db, form.requestKey);
+        if (before) return before.id;
+        if (jobId !== null && !miniJobById(db, jobId)) throw new NotPossible('there is no such plan');
+        if (jobId !== null && runsOfJob(db, jobId).length > 0)
+          throw new NotPossible('its minis are being made already; plan the rest as minis of their own');
+        const plan = JSON.stringify(checkedPlan(db, form, system));
+        if (jobId !== null) {
+          updateMiniJob(db, jobId, { name: form.name, plan });
+          return jobId;
+        }
+        return insertMiniJob(db, { name: form.name, plan, createdAt: now.toISOString(), requestKey: form.requestKey });
+      })
+      .immediate(),
+  );
+}
+
+function checkedPlan(db: Db, { asked, counts, proven }: z.output<typeof jobForm>, system: UnitSystem): MiniJobPlan {
+  const reel = reels(db).find(({ id }) => id === asked.reelId);
+  if (!reel) throw new InputError('this is not on the bench any more', 'reelId');
+  const { parents, strandsMm } = parentsTaken(db, asked.pieceIds);
+  const { wanted, tiesG } = readMinis(asked, parents, strandsMm, reel, system);
+  const { kits, planned } = plannedAs(wanted, counts.flat());
+  if (
+    counts.length !== planned.parents.length ||
+    planned.parents.some((each, i) => !isOfShape(each, counts[i]!, asked.sizes.length))
+  )
+    throw new NotPossible('a skein has changed since this was planned; look at the plan again');
+  const segments = segmentsOf(planned.input);
+  const all = counts.flat();
+  if (!fits(all, segments, planned.input)) throw new NotPossible(whyNotFits(all, segments, planned.input));
+  if (all.every((each) => each.every((count) => count === 0)))
+    throw new NotPossible('no mini can be made of this; take more yarn or a smaller size');
+  const { id, name, kind, loopM, spreadMm } = reel;
+  return {
+    asked,
+    sizes: [...wanted.sizes],
+    kits,
+    cutLossG: wanted.cutLossG,
+    tiesG,
+    reel: { id, name, kind, loopM, spreadMm },
+    parents: planned.parents.map(({ piece, segmentsG, holdsKnot }, i) => ({
+      pieceId: piece.pieceId,
+      yarnId: piece.yarnId,
+      massG: piece.massG,
+      fromEnd: piece.fromEnd,
+      segmentsG,
+      holdsKnot,
+      counts: counts[i]!,
+    })),
+    proven,
+  };
+}
+
+/** Kits that are not counted are as many as these minis make. */
+function plannedAs(wanted: MinisWanted, counts: MiniCounts) {
+  const kits =
+    wanted.kits &&
+    kitsOf(
+      counts,
+      wanted.sizes.map(({ count }) => count ?? 1),
+    );
+  // Minis that were put in by hand may go beyond whole kits.
+  return { kits, planned: planningOf(kits === null ? wanted : { ...wanted, kits: null, sizes: unlimited(wanted) }) };
+}
+
+function unlimited({ sizes }: MinisWanted): MinisWanted['sizes'] {
+  return sizes.map((size) => ({ ...size, count: null }));
+}
+
+function parentsTaken(db: Db, pieceIds: readonly number[]) {
+  const yarns = miniYarns(db, yarnsOfPieces(db, pieceIds));
+  const views = yarns.flatMap(({ parents }) => parents);
+  const parents = pieceIds.map((id) => {
+    const view = views.find(({ pieceId }) => pieceId === id);
+    if (!view) throw new InputError('one of these is not there any more', 'pieceIds');
+    if (view.busy) throw new InputError(`${view.label.toLowerCase()} is on the bench; finish that first`, 'pieceIds');
+    if (!view.parent) throw new InputError(`weigh ${view.label.toLowerCase()} first, and give its length`, 'pieceIds');
+    return view.parent;
+  });
+  return { parents, strandsMm: new Map(yarns.map(({ id, strandMm }) => [id, strandMm])) };
+}
+
+function isOfShape({ segmentsG }: { segmentsG: readonly number[] }, counts: number[][], sizes: number): boolean {
+  return counts.length === segmentsG.length && counts.every((each) => each.length === sizes);
+}
+
+function whyNotFits(
+  counts: MiniCounts,
+  segments: ReturnType<typeof segmentsOf>,
+  input: Parameters<typeof fits>[2],
+): string {
+  const over = segments.findIndex(({ massG }, s) => takenG(counts[s]!, input) > massG + 1e-6);
+  if (over === -1) return 'more minis of one size are assigned than are wanted';
+  const overG = takenG(counts[over]!, input) - segments[over]!.massG;
+  return `one skein would have to give ${overG.toFixed(1)} g more than it has; move a mini to another`;
+}
+
+/** Puts a job away, or takes it up again; its minis stay what they are. */
+export function endMiniJob(db: Db, jobId: number, ended: boolean, now: Date): Saved {
+  return attempt(z.null(), null, () =>
+    db
+      .transaction(() => {
+        if (!miniJobById(db, jobId)) throw new NotPossible('there is no such plan');
+        if (ended && runsOfJob(db, jobId).some(({ endedAt }) => endedAt === null))
+          throw new NotPossible('its minis are being counted; finish that first, or give it up');
+        setMiniJobEnded(db, jobId, ended ? now.toISOString() : null);
+        return jobId;
+      })
+      .immediate(),
+  );
+}

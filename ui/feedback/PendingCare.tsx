@@ -1,0 +1,74 @@
+import Link from 'next/link';
+import type { Form } from '../../core/yarn/piece';
+import { shortDate } from '../figures/dates';
+import { PieceGlyph } from '../thread/PieceGlyph';
+import styles from './PendingCare.module.css';
+
+/** Something that waits, and what for. */
+export interface Waiting {
+  href: string;
+  what: string;
+  form: Form;
+  yarnName: string;
+  colourHex: string;
+  stage: 'resting' | 'to wash' | 'drying' | 'to measure';
+  wetBy: 'wash' | 'dye';
+  since: string | null;
+  until: string | null;
+  ready: boolean;
+}
+
+/** What waits, each with what for and until when; what is ready stands first and is marked. */
+export function Waits({ waits }: { waits: readonly Waiting[] }) {
+  return (
+    <ul className={styles.waits}>
+      {waits.map((wait) => (
+        <li key={`${wait.href} ${wait.what}`}>
+          <Link href={wait.href} className={styles.wait} data-ready={wait.ready}>
+            <svg width={56} height={56} aria-hidden="true">
+              <PieceGlyph form={wait.form} colourHex={wait.colourHex} x={28} y={28} side={50} />
+              {wait.stage === 'drying' && (
+                <path
+                  d="M4 8H52M20 6v10M36 6v10"
+                  fill="none"
+                  stroke="var(--ink)"
+                  strokeWidth={2.2}
+                  strokeLinecap="round"
+                />
+              )}
+            </svg>
+            <span>
+              <strong>{wait.yarnName}</strong>, {wait.what}: {waitWords(wait)}
+            </span>
+          </Link>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** "rests until 28 Nov; then it is washed." */
+export function waitWords({
+  stage,
+  wetBy = 'wash',
+  since,
+  until,
+  ready = false,
+}: Pick<Waiting, 'stage' | 'since' | 'until'> & Partial<Pick<Waiting, 'wetBy' | 'ready'>>): string {
+  switch (stage) {
+    case 'resting':
+      return `rests until ${day(until!)}; then it is washed.`;
+    case 'to wash':
+      return until ? 'has rested: wash it, to set its twist.' : 'is to be washed, to set its twist.';
+    case 'drying': {
+      const wet = `${wetBy === 'dye' ? 'dyed' : 'washed'} ${day(since!)}`;
+      if (ready) return `${wet}, should be dry by now: weigh it.`;
+      return until ? `${wet}, dry about ${day(until)}.` : `dries since ${day(since!)}; once it is dry, weigh it.`;
+    }
+    case 'to measure':
+      return 'is dry: count its loops, its wraps and its twist.';
+  }
+}
+
+/** A day that is not torn apart at the end of a line. */
+const day = (iso: string) => shortDate(iso).replace(' ', '\u00a0');

@@ -1,0 +1,158 @@
+'use client';
+
+import Link from 'next/link';
+import type { MassBalance } from '../../core/logbook/massBalance';
+import type { Form, MassFact, OperationKind, Side } from '../../core/yarn/piece';
+import { dateAndTime, timeOfDay } from './dates';
+import styles from './OperationLine.module.css';
+import { KnownMass, Mass } from './Figures';
+import { operationWords } from './operationWords';
+import { type MeasuredSample, SampleWords } from './SampleWords';
+
+export interface LoggedEntry {
+  id: number;
+  kind: OperationKind;
+  at: string;
+  note: string;
+  live: boolean;
+  yarn: { id: number; name: string; colourHex: string };
+  pieces: { id: number; label: string; form: Form; side: Side; mass: MassFact | null }[];
+  balance: MassBalance | null;
+  sample: MeasuredSample | null;
+  /** What went, and where to. */
+  went: { massG: number | null; why: string | null; project: { id: number; name: string } | null } | null;
+}
+
+/** One thing that happened, in a sentence. */
+export function EntryLine({
+  entry,
+  underDay = false,
+}: {
+  entry: LoggedEntry;
+  /** It stands under its day, with its note. */
+  underDay?: boolean;
+}) {
+  return (
+    <li className={styles.line} data-undone={!entry.live}>
+      <span className={styles.dot} style={{ background: entry.yarn.colourHex }} aria-hidden="true" />
+      <span className={styles.words}>
+        <Link href={`/logbook/${entry.id}`} className={styles.what}>
+          <What entry={entry} />
+        </Link>
+        <span className={styles.yarn}>{entry.yarn.name}</span>
+        {entry.balance && entry.balance.verdict !== 'balances' && (
+          <span className={styles.off}>
+            {entry.balance.differenceG < 0 ? (
+              <>
+                <Mass g={-entry.balance.differenceG} /> missing
+              </>
+            ) : (
+              <>
+                <Mass g={entry.balance.differenceG} /> too much
+              </>
+            )}
+          </span>
+        )}
+        {!entry.live && <span className={styles.off}>undone</span>}
+        {underDay && entry.note && <span className={styles.note}>{entry.note}</span>}
+      </span>
+      <time dateTime={entry.at} className={styles.at}>
+        {underDay ? timeOfDay(entry.at) : dateAndTime(entry.at)}
+      </time>
+    </li>
+  );
+}
+
+function What({ entry: { kind, pieces, sample, went } }: { entry: LoggedEntry }) {
+  const on = (side: Side) => pieces.filter((piece) => piece.side === side);
+  const names = (some: typeof pieces) =>
+    some.length > 3 ? `${some.length} pieces` : listed(some.map(({ label }) => label.toLowerCase()));
+  switch (kind) {
+    case 'receive':
+      return <>Came in: {names(on('out'))}</>;
+    case 'wind':
+      return (
+        <>
+          {operationWords(kind, on('in')).title} {names(on('in'))} into {names(on('out'))}
+        </>
+      );
+    case 'split':
+      return (
+        <>
+          Cut {names(on('out').filter(({ form }) => form === 'mini skein'))} from {names(on('in'))}
+        </>
+      );
+    case 'weigh':
+      return (
+        <>
+          Weighed {names(on('on'))}
+          {on('on').length === 1 && on('on')[0]?.mass && (
+            <>
+              : <KnownMass fact={on('on')[0]!.mass!} />
+            </>
+          )}
+        </>
+      );
+    case 'sample':
+      return (
+        <>
+          Measured {names(on('on'))}
+          {sample && (
+            <>
+              : <SampleWords sample={sample} />
+            </>
+          )}
+        </>
+      );
+    case 'inspect':
+      return <>Looked over {names(on('on'))}</>;
+    case 'dye':
+      return <>Dyed {names(on('on'))}</>;
+    case 'wash':
+      return <>Washed {names(on('on'))}</>;
+    case 'ply':
+      return (
+        <>
+          Plied {names(on('in'))} into {names(on('out'))}
+        </>
+      );
+    case 'open':
+      return <>Opened {names(on('on'))}</>;
+    case 'dry':
+      return <>Dry again: {names(on('on'))}</>;
+    case 'reel':
+      return (
+        <>
+          Reeled {names(on('in'))} into {names(on('out'))}
+        </>
+      );
+    case 'join':
+      return (
+        <>
+          Joined {names(on('in'))} into {names(on('out'))}
+        </>
+      );
+    case 'use':
+    case 'write off':
+      return (
+        <>
+          {kind === 'use' ? 'Used' : 'Written off:'}{' '}
+          {on('on').length > 0 ? `a part of ${names(on('on'))}` : names(on('in'))}
+          {typeof went?.massG === 'number' && (
+            <>
+              , <Mass g={went.massG} />
+            </>
+          )}
+          {went?.project && <>, for {went.project.name}</>}
+          {went?.why && <>, {went.why}</>}
+        </>
+      );
+    case 'undo':
+      return <>Undone</>;
+  }
+}
+
+/** "hank 1, hank 2 and hank 3" */
+function listed(names: readonly string[]): string {
+  return names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
+}
