@@ -11,7 +11,7 @@ import { pegHole, umbrellaDiameterMm } from './bench/swift';
 import { winderFit } from './bench/winderFit';
 import { GENTLE_TURNS, placeAlongM, windingPlan } from './winding/windingPlan';
 import { isEnough, yardage } from './yarn/yardage';
-import { type KnownGrist, lengthLeft } from './yarn/yarnLength';
+import { type KnownGrist, remainingLength } from './yarn/yarnLength';
 import { classFromGrist, gristFromClass, strandWidthMm, gristFromWpi, WEIGHT_CLASSES } from './yarn/weightClass';
 
 const grams = fc.double({ min: 5, max: 900, noNaN: true });
@@ -212,18 +212,18 @@ describe('length left', () => {
   const grist: KnownGrist = { mean: 4, sd: 0.12, source: 'band', guess: false, parts: [] };
 
   test('an unweighed hank of the band is as long as the band says, and less sure than a weighed one', () => {
-    const left = lengthLeft(grist, [{ from: 'band', massG: 100 }]);
+    const left = remainingLength(grist, [{ from: 'band', massG: 100 }]);
     expect(left.lengthM.mean).toBeCloseTo(400, 9);
     // The band's length to the gram, and what one of its hanks may weigh.
     expect(left.lengthM.sd).toBeCloseTo(400 * Math.hypot(0.03, 0.05 / Math.sqrt(3)), 9);
-    const weighed = lengthLeft(grist, [{ from: 'scale', massG: 100, tareG: 0, resolutionG: 1 }]);
+    const weighed = remainingLength(grist, [{ from: 'scale', massG: 100, tareG: 0, resolutionG: 1 }]);
     expect(left.surer!.lengthSdM).toBeCloseTo(weighed.lengthM.sd, 9);
     expect(left.surer?.how).toBe('weigh');
   });
 
   test('on a coarse scale a small ball gains most from a finer scale, a large one from a sample', () => {
-    const small = lengthLeft(grist, [{ from: 'scale', massG: 6, tareG: 0, resolutionG: 1 }]);
-    const large = lengthLeft(grist, [{ from: 'scale', massG: 100, tareG: 0, resolutionG: 1 }]);
+    const small = remainingLength(grist, [{ from: 'scale', massG: 6, tareG: 0, resolutionG: 1 }]);
+    const large = remainingLength(grist, [{ from: 'scale', massG: 100, tareG: 0, resolutionG: 1 }]);
     expect(small.surer?.how).toBe('finer scale');
     expect(large.surer?.how).toBe('sample');
     expect(large.gristShare).toBeGreaterThan(0.9);
@@ -239,7 +239,7 @@ describe('length left', () => {
     });
     fc.assert(
       fc.property(fc.array(fact, { minLength: 1, maxLength: 6 }), (facts) => {
-        const left = lengthLeft(grist, facts);
+        const left = remainingLength(grist, facts);
         if (left.surer) expect(left.surer.lengthSdM).toBeLessThan(left.lengthM.sd);
       }),
     );

@@ -3,7 +3,7 @@ import { parseCare } from './yarn/care';
 import { colourFromWords } from './yarn/colourWords';
 import { gaugeInWords, parseGauge } from './yarn/gauge';
 import { InputError } from './common/inputError';
-import { leftOverTime } from './logbook/massHistory';
+import { massHistory } from './logbook/massHistory';
 import { likeness } from './yarn/likeYarns';
 import { parseToolMm, toolSizeInWords } from './yarn/needle';
 import { reelLength, shrinkagePercent } from './bench/reel';
@@ -135,7 +135,7 @@ test('the last colour that is named counts', () => {
 
 test('how it went down: wound, used, measured', () => {
   expect(
-    leftOverTime([
+    massHistory([
       { atMs: 1, pieceId: 1, side: 'out', massG: 100 },
       { atMs: 1, pieceId: 2, side: 'out', massG: 100 },
       { atMs: 2, pieceId: 1, side: 'on', massG: null },

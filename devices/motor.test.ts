@@ -48,22 +48,22 @@ test('without power it says nothing and turns nothing; with power again it begin
   motor.do({ do: 'start', turnsPerS: 5 }, 0);
   const { session } = at(5000);
   motor.do({ do: 'plug', in: false }, 5000);
-  const told = turned.length;
+  const reported = turned.length;
   expect(motor.read(9000)).toBeNull();
-  expect(turned).toHaveLength(told);
+  expect(turned).toHaveLength(reported);
   motor.do({ do: 'plug', in: true }, 9000);
   expect(at(15_000)).toMatchObject({ state: 'standing', spindleTurns: 0 });
   expect(at(15_000).session).not.toBe(session);
 });
 
 test('however it is read and told, its turns only grow, and every part of one is told once', () => {
-  const told = fc.oneof(
+  const reported = fc.oneof(
     fc.record({ do: fc.constant('start' as const), turnsPerS: fc.double({ min: 0.1, max: 60, noNaN: true }) }),
     fc.constant({ do: 'stop' as const }),
     fc.record({ do: fc.constant('jam' as const), on: fc.boolean() }),
   );
   fc.assert(
-    fc.property(fc.array(fc.tuple(fc.nat(3000), fc.option(told)), { maxLength: 40 }), (steps) => {
+    fc.property(fc.array(fc.tuple(fc.nat(3000), fc.option(reported)), { maxLength: 40 }), (steps) => {
       const { motor, turned, at } = plugged();
       let now = 0;
       for (const [wait, command] of steps) {

@@ -4,11 +4,11 @@ import { parseCare } from '../core/yarn/care';
 import { readOrNull } from '../core/common/inputError';
 import { FAULT_KINDS, PACKAGE_ENDS } from '../core/yarn/faults';
 import { FIBRE_NAMES, YARN_KINDS } from '../core/yarn/fibre';
-import { FORMS, JOINTS, OPERATION_KINDS, WRITE_OFF_REASONS } from '../core/yarn/piece';
+import { PIECE_FORMS, JOINTS, OPERATION_KINDS, WRITE_OFF_REASONS } from '../core/yarn/piece';
 import { REEL_KINDS } from '../core/minis/miniLoops';
 import { PLY_METHODS } from '../core/twist/plying';
 import { HAND_FORMS } from '../core/winding/run';
-import { JOB_KINDS } from '../core/days/schedule';
+import { TASK_KINDS } from '../core/days/schedule';
 import { LEAVING_WAYS } from '../core/twist/strandWays';
 import { EXERCISE_KINDS } from '../core/twist/twistPractice';
 
@@ -18,7 +18,7 @@ import { EXERCISE_KINDS } from '../core/twist/twistPractice';
  */
 
 export const ARCHIVE_FORMAT = 'lazy-acorn archive';
-export const ARCHIVE_VERSION = 6;
+export const ARCHIVE_VERSION = 7;
 
 const id = z.int().positive();
 const whole = z.int().positive();
@@ -108,10 +108,10 @@ export const archiveTables = {
   piece: z.strictObject({
     id,
     yarn_id: id,
-    form: z.enum(FORMS),
+    form: z.enum(PIECE_FORMS),
     label: z.string(),
     loop_mm: wholeOrNone,
-    born_by: id,
+    created_by: id,
   }),
   operation_piece: z.strictObject({
     operation_id: id,
@@ -257,7 +257,7 @@ export const archiveTables = {
     diameter_um: wholeOrNone,
     height_um: wholeOrNone,
   }),
-  strand_left: z.strictObject({ operation_id: id, way: z.enum(LEAVING_WAYS) }),
+  strand_leaving: z.strictObject({ operation_id: id, way: z.enum(LEAVING_WAYS) }),
   strand_laid: z.strictObject({
     operation_id: id,
     piece_id: id,
@@ -270,7 +270,7 @@ export const archiveTables = {
     inner_end: z.enum(['free', 'buried']).nullable(),
     far_side: z.enum(['open', 'closed']).nullable(),
   }),
-  next_way: z.strictObject({ piece_id: id, way: json, chosen_at: time }),
+  planned_use: z.strictObject({ piece_id: id, way: json, chosen_at: time }),
   ply: z.strictObject({
     operation_id: id,
     method: z.enum(PLY_METHODS),
@@ -280,7 +280,7 @@ export const archiveTables = {
     plied_turns_per_km: wholeOrNone,
     rest_until: time.nullable(),
   }),
-  went: z.strictObject({
+  consumption: z.strictObject({
     operation_id: id,
     mass_mg: wholeOrNone,
     why: z.enum(WRITE_OFF_REASONS).nullable(),
@@ -294,9 +294,9 @@ export const archiveTables = {
       'must be an array of numbers of pieces',
     ),
   }),
-  job: z.strictObject({
+  task: z.strictObject({
     id,
-    kind: z.enum(JOB_KINDS),
+    kind: z.enum(TASK_KINDS),
     title: z.string(),
     piece_id: id.nullable(),
     project_id: id.nullable(),
@@ -308,9 +308,9 @@ export const archiveTables = {
     deleted_at: time.nullable(),
     request_key: z.string().nullable(),
   }),
-  job_after: z.strictObject({ job_id: id, after_id: id, wait_days: z.int().min(0).max(365) }),
+  task_after: z.strictObject({ task_id: id, after_id: id, wait_days: z.int().min(0).max(365) }),
   practice_answer: z.strictObject({ id, at: time, kind: z.enum(EXERCISE_KINDS), is_right: flag }),
-  mini_job: z.strictObject({
+  mini_plan: z.strictObject({
     id,
     name: z.string(),
     plan: json,
@@ -321,7 +321,7 @@ export const archiveTables = {
   mini: z.strictObject({
     piece_id: id,
     operation_id: id,
-    job_id: id,
+    plan_id: id,
     reel_id: id.nullable(),
     size_id: z.string(),
     place: whole,
@@ -335,7 +335,7 @@ export const archiveTables = {
     id,
     piece_id: id,
     kind: z.enum(['wind', 'minis']),
-    job_id: id.nullable(),
+    plan_id: id.nullable(),
     plan: json,
     started_at: time,
     ended_at: time.nullable(),
@@ -455,7 +455,40 @@ const UPGRADES: Record<number, (tables: OldTables) => OldTables> = {
     job: [],
     job_after: [],
   }),
+  // The same rows, in tables and columns of other names.
+  6: (tables) =>
+    Object.fromEntries(
+      Object.entries(tables).map(([table, rows]) => {
+        const names = COLUMNS_BEFORE_7[table];
+        return [TABLES_BEFORE_7[table] ?? table, names ? rows.map((row) => renamed(row, names)) : rows];
+      }),
+    ),
 };
+
+/** What was called otherwise until version 6, by its earlier name. */
+const TABLES_BEFORE_7: Record<string, ArchiveTable> = {
+  mini_job: 'mini_plan',
+  job: 'task',
+  job_after: 'task_after',
+  went: 'consumption',
+  next_way: 'planned_use',
+  strand_left: 'strand_leaving',
+};
+const COLUMNS_BEFORE_7: Record<string, Record<string, string>> = {
+  piece: { born_by: 'created_by' },
+  run: { job_id: 'plan_id' },
+  mini: { job_id: 'plan_id' },
+  job_after: { job_id: 'task_id' },
+};
+
+/** A table of this version or of an earlier one. */
+export function isArchiveTable(name: string): boolean {
+  return name in archiveTables || name in TABLES_BEFORE_7;
+}
+
+function renamed(row: OldRow, names: Record<string, string>): OldRow {
+  return Object.fromEntries(Object.entries(row).map(([column, value]) => [names[column] ?? column, value]));
+}
 
 /** A laying of which nobody noted how it was done. */
 function notLooked(row: OldRow): OldRow {

@@ -4,7 +4,7 @@ import yauzl from 'yauzl';
 import { ZipFile } from 'yazl';
 import { z } from 'zod';
 import { InputError } from '../core/common/inputError';
-import { ARCHIVE_FORMAT, type ArchiveTable, archiveTables } from './archive';
+import { ARCHIVE_FORMAT, type ArchiveTable, isArchiveTable } from './archive';
 
 /**
  * The archive as a file: a zip with `archive.json`, which says what it is; one file of JSON Lines for each table,
@@ -75,7 +75,7 @@ function* inChunks(rows: Iterable<object>): Generator<string> {
 export interface OpenArchive {
   head: ArchiveHead;
   /** The rows of one table, each with its place. */
-  rows: (table: ArchiveTable) => AsyncGenerator<{ row: unknown; place: string }>;
+  rows: (table: string) => AsyncGenerator<{ row: unknown; place: string }>;
   pictures: string[];
   picture: (file: string) => Promise<Readable>;
   close: () => void;
@@ -129,7 +129,7 @@ function listed(zip: yauzl.ZipFile): Promise<Map<string, yauzl.Entry>> {
     zip.on('entry', (entry: yauzl.Entry) => {
       const name = entry.fileName;
       const table = TABLE.exec(name)?.[1];
-      if (name !== HEAD && !PICTURE.test(name) && !(table && table in archiveTables))
+      if (name !== HEAD && !PICTURE.test(name) && !(table && isArchiveTable(table)))
         return refuse('the archive holds a file that is none of ours', name);
       if (entries.has(name)) return refuse('this file is in the archive twice', name);
       unpacked += entry.uncompressedSize;

@@ -40,9 +40,9 @@ function barOf({ name, about, colourHex, stretches }: DrawnParent, y: number, pe
     const from = x;
     const width = massG * perG;
     x += width;
-    const told = words.length * LETTER < width - 6 ? words : '';
-    const text = told
-      ? `<text x="${fixed(from + width / 2)}" y="${y + 33}" font-size="13" text-anchor="middle" fill="#14211b" stroke="#fff" stroke-width="3" paint-order="stroke">${escaped(told)}</text>`
+    const reported = words.length * LETTER < width - 6 ? words : '';
+    const text = reported
+      ? `<text x="${fixed(from + width / 2)}" y="${y + 33}" font-size="13" text-anchor="middle" fill="#14211b" stroke="#fff" stroke-width="3" paint-order="stroke">${escaped(reported)}</text>`
       : '';
     const label = `<title>${escaped(words)}</title>`;
     switch (kind) {

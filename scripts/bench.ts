@@ -16,7 +16,7 @@ import { type Staged, stageZip, unstage } from '../server/exchange/archiveStagin
 import { backups, faultOf, restore, takeBackup } from '../server/exchange/backup';
 import { bench } from '../server/bench/bench';
 import { csvOf } from '../server/exchange/csv';
-import { entryPage } from '../server/logbook/operationPage';
+import { operationPage } from '../server/logbook/operationPage';
 import loadHighs from 'highs';
 import { type MinisPlan, minisPlan } from '../solver/minisPlan';
 import { App } from '../tests/support/app';
@@ -441,8 +441,8 @@ function learning(): void {
       errors.ratio += Math.abs(crankRatio.mean / A_HAND.spindleTurnsPerCrank - 1);
       errors.pace += Math.abs(secondsPerTurn.mean / A_HAND.secondsPerTurn - 1);
       const [entry] = windAsKnown(db, A_HAND, 1, normal);
-      const { turns, plannedTurns } = entryPage(db, entry!)!.run!.cakes[0]!;
-      const { sd } = entryPage(db, entry!)!.run!.plan.cakes[0]!.crankTurns;
+      const { turns, plannedTurns } = operationPage(db, entry!)!.run!.cakes[0]!;
+      const { sd } = operationPage(db, entry!)!.run!.plan.cakes[0]!.crankTurns;
       if (Math.abs(turns - plannedTurns) <= HALF_WIDTH_90 * sd) within++;
       db.close();
     }
@@ -472,14 +472,14 @@ async function minis(): Promise<void> {
     ['more wanted than there is', input(130)],
   ] as const) {
     console.log(`\nminis, 200 skeins, 10 sizes, ${words}:`);
-    const told = (name: string, { madeG, openedParents }: MinisWorth, ms: number) =>
+    const reported = (name: string, { madeG, openedParents }: MinisWorth, ms: number) =>
       console.log(
         `${name.padEnd(22)}${madeG.toFixed(1).padStart(9)} g out of ${openedParents} skeins, ${ms.toFixed(0)} ms`,
       );
     const timed = async (name: string, work: () => MinisWorth | Promise<MinisWorth>) => {
       const start = performance.now();
       const worth = await work();
-      told(name, worth, performance.now() - start);
+      reported(name, worth, performance.now() - start);
       return worth;
     };
     const segments = segmentsOf(given);
@@ -635,7 +635,7 @@ function sessions(): Promise<void> {
     ['1.5 g less yarn than all would take', { spareG: -1.5 }],
   ];
   for (const [name, known] of cases) {
-    const told = (way: Way) => {
+    const reported = (way: Way) => {
       const { withinPercent, runtPercent } = sessionsAsKnown(
         { ...A_SESSION, ...known },
         way,
@@ -645,7 +645,7 @@ function sessions(): Promise<void> {
       );
       return `${withinPercent.toFixed(1)} % (${runtPercent.toFixed(1)} %)`;
     };
-    console.log(`${name.padEnd(54)}corrected ${told('corrected')}, by the band ${told('as the band says')}`);
+    console.log(`${name.padEnd(54)}corrected ${reported('corrected')}, by the band ${reported('as the band says')}`);
   }
   return Promise.resolve();
 }

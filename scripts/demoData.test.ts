@@ -1,5 +1,5 @@
 import loadHighs from 'highs';
-import { yarnFront } from '../server/logbook/yarnOverview';
+import { yarnOverview } from '../server/logbook/yarnOverview';
 import { emptyDatabase, NOW } from '../tests/support/serverTesting';
 import { ternRock } from './ternRock';
 import { ternRockMinis } from './ternRockMinis';
@@ -14,15 +14,15 @@ test('Tern Rock can be laid out, and what became of each of its yarns adds up', 
   ternRockThread(db, NOW);
   const yarns = db.prepare('SELECT id FROM yarn').all() as { id: number }[];
   for (const { id } of yarns) {
-    const { balance } = yarnFront(db, id)!;
-    const parts = [...Object.values(balance.wentG), ...Object.values(balance.differsG)];
+    const { balance } = yarnOverview(db, id)!;
+    const parts = [...Object.values(balance.consumedG), ...Object.values(balance.differsG)];
     expect(balance.thereG + parts.reduce((sum, g) => sum + g, 0)).toBeCloseTo(balance.cameInG, 6);
   }
   const found = db.prepare("SELECT id FROM yarn WHERE line = 'Breakwater'").get() as { id: number };
-  expect(yarnFront(db, found.id)!.balance).toMatchObject({
+  expect(yarnOverview(db, found.id)!.balance).toMatchObject({
     cameInG: 418,
     thereG: 149,
-    wentG: { used: 149, 'written off': 103 },
+    consumedG: { used: 149, 'written off': 103 },
     differsG: { washed: 3, unexplained: 14 },
   });
 });

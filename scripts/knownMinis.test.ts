@@ -2,7 +2,7 @@ import { evens, normals } from '../tests/support/chance';
 import { A_SESSION, type KnownSession, sessionsAsKnown, type Way } from './knownMinis';
 
 /** A thousand sessions of known truth: is the count that follows the scale better than the one that the band tells? */
-const told = (known: Partial<KnownSession>, way: Way) =>
+const reported = (known: Partial<KnownSession>, way: Way) =>
   sessionsAsKnown({ ...A_SESSION, ...known }, way, 1000, normals(7), evens(19));
 
 test.each([
@@ -14,7 +14,7 @@ test.each([
 ])(
   '%s: corrected, most are within and hardly a last one is a runt; by the band, half are',
   (_, known, within, runts) => {
-    const [corrected, byBand] = [told(known, 'corrected'), told(known, 'as the band says')];
+    const [corrected, byBand] = [reported(known, 'corrected'), reported(known, 'as the band says')];
     expect(corrected.withinPercent).toBeGreaterThan(within);
     expect(corrected.runtPercent).toBeLessThan(runts);
     expect(byBand.withinPercent).toBeLessThan(60);
@@ -24,6 +24,6 @@ test.each([
 
 test('where there is less yarn than all would take, it is shared out, and the last is seldom a runt', () => {
   const known = { spareG: -1.5 };
-  expect(told(known, 'corrected').runtPercent).toBeLessThan(25);
-  expect(told(known, 'as the band says').runtPercent).toBeGreaterThan(60);
+  expect(reported(known, 'corrected').runtPercent).toBeLessThan(25);
+  expect(reported(known, 'as the band says').runtPercent).toBeGreaterThan(60);
 });

@@ -2,7 +2,7 @@ import { scaleJudges } from '../core/minis/weighingChecks';
 import { gramsPerLoopByGrist } from '../core/minis/miniLoops';
 import {
   afterMiniEvent,
-  type MiniHappening,
+  type NewMiniEvent,
   type MiniRunState,
   type MiniSession,
   newMiniRun,
@@ -66,26 +66,26 @@ export function sessionAsKnown(
   };
   let state: MiniRunState = newMiniRun(minis);
   let seq = 0;
-  const happen = (happening: MiniHappening) => {
-    state = afterMiniEvent(state, { ...happening, key: `sim-0000:${++seq}`, atMs: seq });
+  const happen = (newEvent: NewMiniEvent) => {
+    state = afterMiniEvent(state, { ...newEvent, key: `sim-0000:${++seq}`, atMs: seq });
   };
   const byBand = nextMini(session, state, parent).loops;
   const { verdict } = scaleJudges(resolutionG, toleranceG);
-  let leftG = trueG;
+  let remainingG = trueG;
   return session.minis.map((_, part) => {
     happen({ kind: 'stage', part, stage: 'count' });
     const loops = way === 'corrected' ? nextMini(session, state, parent).loops : byBand;
     const slip = chance() < known.miscounted / 100 ? (chance() < 0.5 ? -1 : 1) : 0;
     const wound = loops + slip + 0.2 * normal();
     const here = trueGramsPerLoop * (1 + slope * ((part + 0.5) / minis - 0.5)) * (1 + 0.008 * normal());
-    const mass = Math.min(wound * here, leftG - cutLossG);
-    leftG -= mass + cutLossG;
+    const mass = Math.min(wound * here, remainingG - cutLossG);
+    remainingG -= mass + cutLossG;
     happen({ kind: 'loops', part, amount: loops });
     happen({ kind: 'stage', part, stage: 'weigh' });
     if (mass <= 0) return null;
     const shown = (weighed: number) => Math.max(resolutionG, Math.round(weighed / resolutionG) * resolutionG);
     // As the app advises: where the scale is too coarse for a mini, the parent stands on it instead.
-    if (verdict === 'too coarse') happen({ kind: 'weigh parent', part, massG: shown(leftG), resolutionG });
+    if (verdict === 'too coarse') happen({ kind: 'weigh parent', part, massG: shown(remainingG), resolutionG });
     else happen({ kind: 'weigh', part, massG: shown(mass), resolutionG, odd: false });
     return mass;
   });

@@ -26,7 +26,7 @@ test('what is drawn is what a yarn’s own page says', () => {
   for (const { id, left, total } of newestOnShelf(db, 40)) {
     const page = yarnPage(db, id)!;
     expect(total).toBe('2 cakes');
-    expect(left!.lengthM.mean).toBeCloseTo(page.left!.lengthM.mean, 9);
+    expect(left!.lengthM.mean).toBeCloseTo(page.remaining!.lengthM.mean, 9);
     expect(page.history).toHaveLength(19);
     expect(page.history.at(-1)!.massG).toBeCloseTo(left!.massG, 9);
   }

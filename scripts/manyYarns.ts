@@ -2,10 +2,10 @@
 import { FIBRE_NAMES } from '../core/yarn/fibre';
 import type { WeightClassNumber } from '../core/yarn/weightClass';
 import type { Db } from '../db/common/connection';
-import { insertOperation, insertPart } from '../db/yarn/operations';
+import { insertOperation, insertOperationPiece } from '../db/yarn/operations';
 import { insertPiece } from '../db/yarn/pieces';
 import { insertYarn, replaceFibres } from '../db/yarn/yarns';
-import { freshen } from '../server/yarn/shelf';
+import { refreshSummaries } from '../server/yarn/shelf';
 import { labelled } from '../server/yarn/yarns';
 
 const MAKERS = ['Limpet Hill Farm', 'Northstack Mill', 'Saltmarsh Spinning', 'Gannet Lane Dyehouse', 'Skerry Wool'];
@@ -29,24 +29,24 @@ export function manyYarns(db: Db, yarns: number): void {
       replaceFibres(db, yarnId, [{ name: one(FIBRE_NAMES), percent: 100 }]);
       const received = insertOperation(db, { kind: 'receive', at: at(i) });
       const cakes = [1, 2].map((n) => {
-        const form = { yarnId, loopMm: 1620, form: 'hank', label: labelled('hank', n), bornBy: received } as const;
+        const form = { yarnId, loopMm: 1620, form: 'hank', label: labelled('hank', n), createdBy: received } as const;
         const hank = insertPiece(db, form);
-        insertPart(db, { operationId: received, pieceId: hank, side: 'out', ...scale(putUpMg) });
+        insertOperationPiece(db, { operationId: received, pieceId: hank, side: 'out', ...scale(putUpMg) });
         const wound = insertOperation(db, { kind: 'wind', at: at(i, 1) });
         const label = labelled('cake', n);
-        const cake = insertPiece(db, { yarnId, loopMm: null, form: 'cake', label, bornBy: wound });
-        insertPart(db, { operationId: wound, pieceId: hank, side: 'in', ...scale(putUpMg) });
-        insertPart(db, { operationId: wound, pieceId: cake, side: 'out', ...scale(putUpMg) });
+        const cake = insertPiece(db, { yarnId, loopMm: null, form: 'cake', label, createdBy: wound });
+        insertOperationPiece(db, { operationId: wound, pieceId: hank, side: 'in', ...scale(putUpMg) });
+        insertOperationPiece(db, { operationId: wound, pieceId: cake, side: 'out', ...scale(putUpMg) });
         return cake;
       });
       for (let n = 0; n < WEIGHINGS; n++) {
         const weighed = insertOperation(db, { kind: 'weigh', at: at(i, 2 + n) });
-        const leftMg = Math.max(1000, Math.round(putUpMg * (1 - (n + 1) / (WEIGHINGS + 3))));
-        insertPart(db, { operationId: weighed, pieceId: cakes[n % 2]!, side: 'on', ...scale(leftMg) });
+        const remainingMg = Math.max(1000, Math.round(putUpMg * (1 - (n + 1) / (WEIGHINGS + 3))));
+        insertOperationPiece(db, { operationId: weighed, pieceId: cakes[n % 2]!, side: 'on', ...scale(remainingMg) });
       }
     }
   }).immediate();
-  while (freshen(db));
+  while (refreshSummaries(db));
 
   function bandOf(weightClass: WeightClassNumber, putUpMg: number) {
     const colour = whole(0, 0xffffff).toString(16).padStart(6, '0');

@@ -9,8 +9,8 @@ import { EMPTY_BAND } from '../features/yarns/band/bandValues';
 import type { MarkKind, RunEvent, StopReason } from '../core/winding/run';
 import { saveTool } from '../server/bench/bench';
 import { undoOperation, weighPiece } from '../server/yarn/pieces';
-import type { Saved } from '../server/common/result';
-import { followRun, runPage, windingFold } from '../server/winding/runEvents';
+import type { SaveResult } from '../server/common/result';
+import { syncRun, runPage, windingFold } from '../server/winding/runEvents';
 import { logRun } from '../server/winding/runLog';
 import { type StartForm, startRun } from '../server/winding/runStart';
 import { addSample, type SampleForm } from '../server/yarn/samples';
@@ -113,7 +113,7 @@ export function ternRock(db: Db, now: Date): void {
       }
     });
     for (let i = 0; i < events.length; i += 1000)
-      followRun(db, runId, { writer: `demo-${runId}`, events: events.slice(i, i + 1000) }, at, windingFold);
+      syncRun(db, runId, { writer: `demo-${runId}`, events: events.slice(i, i + 1000) }, at, windingFold);
     return runId;
   };
 
@@ -569,7 +569,7 @@ function yarnOfPiece(db: Db, pieceId: number) {
   return yarnPage(db, pieceOf(db, pieceId).yarn.id)!.pieces;
 }
 
-function idOf(saved: Saved): number {
+function idOf(saved: SaveResult): number {
   if (!saved.ok) throw new Error(`the demo data are refused: ${JSON.stringify(saved.errors)}`);
   return saved.id;
 }

@@ -1,6 +1,6 @@
 /** The minis of Tern Rock: a set of lichen-dye tests that is half counted, and kits over four colours. */
 import type { Highs } from 'highs';
-import { leftPlaces, type MiniEvent, type MiniHappening, minisMade, nextMini } from '../core/minis/miniRun';
+import { remainderPlaces, type MiniEvent, type NewMiniEvent, minisMade, nextMini } from '../core/minis/miniRun';
 import type { Db } from '../db/common/connection';
 import { setLoop } from '../db/yarn/pieces';
 import { EMPTY_BAND } from '../features/yarns/band/bandValues';
@@ -8,13 +8,13 @@ import { saveTool } from '../server/bench/bench';
 import { noteFault } from '../server/yarn/faults';
 import { treatPieces } from '../server/yarn/pieceOperations';
 import { packKit } from '../server/minis/miniCare';
-import { miniJobPage } from '../server/minis/miniPlanPages';
-import { type MiniJobForm, saveMiniJob } from '../server/minis/miniPlans';
+import { miniPlanPage } from '../server/minis/miniPlanPages';
+import { type MiniPlanForm, saveMiniPlan } from '../server/minis/miniPlans';
 import { miniFold } from '../server/minis/miniRunEvents';
 import { logMiniRun, miniRunPage, startMiniRun } from '../server/minis/miniRuns';
 import { askedValues, miniLogValues, plannedMinis, sizeValues } from '../tests/support/minisTesting';
-import type { Saved } from '../server/common/result';
-import { followRun } from '../server/winding/runEvents';
+import type { SaveResult } from '../server/common/result';
+import { syncRun } from '../server/winding/runEvents';
 import { addYarn, type YarnForm } from '../server/yarn/yarns';
 import { yarnPage } from '../server/yarn/yarnViews';
 import { normals } from '../tests/support/chance';
@@ -67,20 +67,20 @@ export function ternRockMinis(db: Db, highs: Highs, now: Date): void {
   };
 
   /** Plans as the screen does, and keeps it. */
-  const plan = (name: string, asked: MiniJobForm['asked'], at: Date): number =>
-    idOf(saveMiniJob(db, null, { requestKey: key(), name, asked, ...plannedMinis(highs, db, asked) }, 'metric', at));
+  const plan = (name: string, asked: MiniPlanForm['asked'], at: Date): number =>
+    idOf(saveMiniPlan(db, null, { requestKey: key(), name, asked, ...plannedMinis(highs, db, asked) }, 'metric', at));
 
   /** Counts off and weighs the minis of one skein as a hand does, up to `most` of them; logs it when all are made. */
-  const count = (jobId: number, pieceId: number, at: Date, most = Infinity, started = 0): number => {
-    const runId = idOf(startMiniRun(db, jobId, pieceId, at));
+  const count = (planId: number, pieceId: number, at: Date, most = Infinity, started = 0): number => {
+    const runId = idOf(startMiniRun(db, planId, pieceId, at));
     const page = miniRunPage(db, runId)!;
     const fold = miniFold(JSON.stringify(page.plan));
     const events: MiniEvent[] = [];
     let state = fold.start;
     let clockMs = at.getTime();
-    const happen = (happening: MiniHappening, afterMs = 1500) => {
+    const happen = (newEvent: NewMiniEvent, afterMs = 1500) => {
       const event = {
-        ...happening,
+        ...newEvent,
         key: `demo-${runId}:${events.length + 1}`,
         atMs: (clockMs += afterMs),
       } as MiniEvent;
@@ -103,12 +103,12 @@ export function ternRockMinis(db: Db, highs: Highs, now: Date): void {
       happen({ kind: 'stage', part: last, stage: 'count' });
       if (started > 0) happen({ kind: 'loops', part: last, amount: started }, 40_000);
     } else happen({ kind: 'stage', part: last - 1, stage: 'finish' });
-    followRun(db, runId, { writer: `demo-${runId}`, events }, at, miniFold);
+    syncRun(db, runId, { writer: `demo-${runId}`, events }, at, miniFold);
     if (last < page.plan.minis.length) return runId;
     const madeG = minisMade(state).reduce((sum, part) => sum + state.weighed[part]!.massG + page.plan.cutLossG, 0);
     const { plan } = page;
     const asideG = plan.left.reduce((sum, { afterMini, massG }) => sum + (afterMini < last ? massG : 0), 0);
-    const left = leftPlaces(plan).map((afterMini, i) => {
+    const left = remainderPlaces(plan).map((afterMini, i) => {
       const massG = afterMini === last ? plan.parent.massG - madeG - asideG : plan.left[i]!.massG;
       return { mass: massG > 0.2 ? massG.toFixed(1) : '', kept: massG > 3 };
     });
@@ -116,7 +116,7 @@ export function ternRockMinis(db: Db, highs: Highs, now: Date): void {
     return idOf(logMiniRun(db, runId, form, 'metric', new Date(clockMs + 120_000)));
   };
 
-  const size = (id: string, amount: string, more: Partial<MiniJobForm['asked']['sizes'][number]> = {}) =>
+  const size = (id: string, amount: string, more: Partial<MiniPlanForm['asked']['sizes'][number]> = {}) =>
     sizeValues({ id, amount, tolerance: '', ...more });
 
   // Undyed minis for the lichen pots: one skein is done and dyed, one is being counted, one has a knot.
@@ -145,7 +145,7 @@ export function ternRockMinis(db: Db, highs: Highs, now: Date): void {
     daysAgo(5, 12),
   );
   count(tests, first, daysAgo(4));
-  const dyed = miniJobPage(db, tests)!.minis.slice(0, 6);
+  const dyed = miniPlanPage(db, tests)!.minis.slice(0, 6);
   idOf(
     treatPieces(
       db,
@@ -181,13 +181,13 @@ export function ternRockMinis(db: Db, highs: Highs, now: Date): void {
     }),
     daysAgo(2, 11),
   );
-  const { parents } = miniJobPage(db, kits)!;
+  const { parents } = miniPlanPage(db, kits)!;
   // One hank of each colour so far.
   colours.forEach(({ yarnId }, i) => {
     const parent = parents.find((each) => each.yarnId === yarnId && each.planned > 0)!;
     count(kits, parent.pieceId, daysAgo(1, 9 + i));
   });
-  const complete = miniJobPage(db, kits)!.kits.find(({ missing }) => missing === 0)!;
+  const complete = miniPlanPage(db, kits)!.kits.find(({ missing }) => missing === 0)!;
   idOf(
     packKit(
       db,
@@ -198,7 +198,7 @@ export function ternRockMinis(db: Db, highs: Highs, now: Date): void {
   );
 }
 
-function idOf(saved: Saved): number {
+function idOf(saved: SaveResult): number {
   if (!saved.ok) throw new Error(`the demo data are refused: ${JSON.stringify(saved.errors)}`);
   return saved.id;
 }

@@ -1,13 +1,20 @@
 /** What becomes of yarn at Tern Rock: knitted up, washed, reeled again, joined, given away; and some that went missing. */
 import type { Db } from '../db/common/connection';
 import { EMPTY_BAND } from '../features/yarns/band/bandValues';
-import { foundDry, type GoingForm, joinPieces, letGo, reelPiece, treatPieces } from '../server/yarn/pieceOperations';
+import {
+  markDry,
+  type ConsumeForm,
+  joinPieces,
+  consumePiece,
+  reelPiece,
+  treatPieces,
+} from '../server/yarn/pieceOperations';
 import { saveTime } from '../server/days/benchTime';
 import { dayOf } from '../server/common/days';
-import { type JobForm, saveJob } from '../server/days/tasks';
+import { type TaskForm, saveTask } from '../server/days/tasks';
 import { weighPiece } from '../server/yarn/pieces';
 import { saveProject } from '../server/projects/projects';
-import type { Saved } from '../server/common/result';
+import type { SaveResult } from '../server/common/result';
 import { addYarn, type YarnForm } from '../server/yarn/yarns';
 import { yarnPage } from '../server/yarn/yarnViews';
 
@@ -29,9 +36,9 @@ export function ternRockThread(db: Db, now: Date): void {
     const yarnId = idOf(addYarn(db, { ...band, ...yarn }, 'metric', at));
     return { yarnId, pieceIds: yarnPage(db, yarnId)!.pieces.map(({ id }) => id) };
   };
-  const going = (pieceId: number, form: Partial<GoingForm>, at: Date) => {
+  const consumption = (pieceId: number, form: Partial<ConsumeForm>, at: Date) => {
     const all = { ...onScale, requestKey: key(), mass: '', took: '', why: null, projectId: null };
-    return idOf(letGo(db, pieceId, { ...all, howMuch: 'left', fromEnd: 'outer', ...form }, 'metric', at));
+    return idOf(consumePiece(db, pieceId, { ...all, howMuch: 'left', fromEnd: 'outer', ...form }, 'metric', at));
   };
   const treat = (kind: 'wash' | 'dye', pieceIds: number[], note: string, at: Date) =>
     idOf(treatPieces(db, { requestKey: key(), kind, pieceIds, note }, at));
@@ -74,10 +81,10 @@ export function ternRockThread(db: Db, now: Date): void {
       daysAgo(39),
     ),
   );
-  going(first, { howMuch: 'all', projectId: pullover, note: 'Body, to the armholes.' }, daysAgo(30));
-  going(second, { mass: '61', projectId: pullover, note: 'Left sleeve, to the elbow.' }, daysAgo(21));
+  consumption(first, { howMuch: 'all', projectId: pullover, note: 'Body, to the armholes.' }, daysAgo(30));
+  consumption(second, { mass: '61', projectId: pullover, note: 'Left sleeve, to the elbow.' }, daysAgo(21));
   treat('wash', [third], 'Lukewarm, wool soap, squeezed in a towel.', daysAgo(14));
-  idOf(foundDry(db, third, { ...onScale, requestKey: key(), mass: '102' }, 'metric', daysAgo(12)));
+  idOf(markDry(db, third, { ...onScale, requestKey: key(), mass: '102' }, 'metric', daysAgo(12)));
   // Somebody took some and did not say so.
   weigh(second, '47', daysAgo(9));
   idOf(
@@ -88,7 +95,7 @@ export function ternRockThread(db: Db, now: Date): void {
       daysAgo(5),
     ),
   );
-  going(fourth, { howMuch: 'all', why: 'given away', note: 'To the lifeboat station, for hats.' }, daysAgo(4));
+  consumption(fourth, { howMuch: 'all', why: 'given away', note: 'To the lifeboat station, for hats.' }, daysAgo(4));
 
   // A cone, of which a skein was reeled for the dye pot; it hangs and dries.
   const cone = add(
@@ -127,7 +134,9 @@ export function ternRockThread(db: Db, now: Date): void {
       daysAgo(6),
     ),
   );
-  const skein = yarnPage(db, cone.yarnId)!.pieces.find(({ bornBy, form }) => bornBy === reeled && form === 'hank')!;
+  const skein = yarnPage(db, cone.yarnId)!.pieces.find(
+    ({ createdBy, form }) => createdBy === reeled && form === 'hank',
+  )!;
   treat('dye', [skein.id], 'Crotal from the west shore, no mordant.', daysAgo(1, 16));
 
   planned(db, skein.id, key, now);
@@ -145,9 +154,9 @@ function planned(db: Db, skeinId: number, key: () => string, now: Date): void {
          ORDER BY p.id DESC LIMIT 1`,
       )
       .get(line)!.id;
-  const job = (form: Partial<JobForm>, daysBefore = 1) =>
+  const task = (form: Partial<TaskForm>, daysBefore = 1) =>
     idOf(
-      saveJob(
+      saveTask(
         db,
         null,
         {
@@ -166,15 +175,15 @@ function planned(db: Db, skeinId: number, key: () => string, now: Date): void {
       ),
     );
   idOf(saveTime(db, { weekdays: ['40', '40', '', '40', '30', '75', ''], from: '19:30' }));
-  job({ pieceId: hankOf('Causeway'), plannedOn: day(1), dueOn: day(4) });
-  job({ pieceId: hankOf('Ferry aran'), dueOn: day(8) });
-  job({ kind: 'weigh', pieceId: skeinId, title: 'what the crotal added' });
-  job({ kind: 'wind', pieceId: skeinId, dueOn: day(2) });
-  const soap = job({ kind: 'other', title: 'Fetch soap and a new clamp', minutes: '25', plannedOn: day(-2) }, 4);
-  job({ kind: 'other', title: 'Oil the large winder', minutes: '10', after: [{ jobId: soap, waitDays: '' }] });
+  task({ pieceId: hankOf('Causeway'), plannedOn: day(1), dueOn: day(4) });
+  task({ pieceId: hankOf('Ferry aran'), dueOn: day(8) });
+  task({ kind: 'weigh', pieceId: skeinId, title: 'what the crotal added' });
+  task({ kind: 'wind', pieceId: skeinId, dueOn: day(2) });
+  const soap = task({ kind: 'other', title: 'Fetch soap and a new clamp', minutes: '25', plannedOn: day(-2) }, 4);
+  task({ kind: 'other', title: 'Oil the large winder', minutes: '10', after: [{ taskId: soap, waitDays: '' }] });
 }
 
-function idOf(saved: Saved): number {
+function idOf(saved: SaveResult): number {
   if (!saved.ok) throw new Error(`the demo data is refused: ${JSON.stringify(saved.errors)}`);
   return saved.id;
 }

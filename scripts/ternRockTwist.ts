@@ -4,8 +4,8 @@ import { EMPTY_BAND } from '../features/yarns/band/bandValues';
 import { keepAnswer } from '../server/twist/practice';
 import { treatPieces } from '../server/yarn/pieceOperations';
 import { type PlyForm, plySingles, splitOverBobbins } from '../server/twist/plying';
-import type { Saved } from '../server/common/result';
-import { followRun, runPage, windingFold } from '../server/winding/runEvents';
+import type { SaveResult } from '../server/common/result';
+import { syncRun, runPage, windingFold } from '../server/winding/runEvents';
 import { logRun } from '../server/winding/runLog';
 import { startRun } from '../server/winding/runStart';
 import { addSample, type SampleForm } from '../server/yarn/samples';
@@ -63,7 +63,7 @@ export function ternRockTwist(db: Db, now: Date): void {
   measure(soft.pieceIds[0]!, twist('29.5', '25 cm', 'Z'), daysAgo(8, 11));
   const softRun = idOf(startRun(db, soft.pieceIds[0]!, startValues({ swiftId: 2 }), 'metric', daysAgo(7)));
   const { crankTurns } = runPage(db, softRun)!.plan.cakes[0]!;
-  followRun(
+  syncRun(
     db,
     softRun,
     {
@@ -108,7 +108,7 @@ export function ternRockTwist(db: Db, now: Date): void {
   const pliedOf = (operationId: number) =>
     db
       .prepare<[number], { id: number }>(
-        `SELECT p.id FROM piece p JOIN yarn y ON y.id = p.yarn_id WHERE p.born_by = ? AND y.plies > 1`,
+        `SELECT p.id FROM piece p JOIN yarn y ON y.id = p.yarn_id WHERE p.created_by = ? AND y.plies > 1`,
       )
       .get(operationId)!.id;
 
@@ -180,7 +180,7 @@ export function ternRockTwist(db: Db, now: Date): void {
   }
 }
 
-function idOf(saved: Saved): number {
+function idOf(saved: SaveResult): number {
   if (!saved.ok) throw new Error(`the demo data is refused: ${JSON.stringify(saved.errors)}`);
   return saved.id;
 }

@@ -3,47 +3,47 @@ import { crankTurnsAtG, radiusAtMm } from '../core/bench/cake';
 import { type Estimate, HALF_WIDTH_90, uniformSd } from '../core/common/estimate';
 import { crankRatioSeen, learn, packageDensity, type RatioSeen, ratioOnYarn } from '../core/bench/calibration';
 import { gramsPerLoopByGrist } from '../core/minis/miniLoops';
-import { afterMiniEvent, type MiniHappening, type MiniSession, newMiniRun, nextMini } from '../core/minis/miniRun';
+import { afterMiniEvent, type NewMiniEvent, type MiniSession, newMiniRun, nextMini } from '../core/minis/miniRun';
 import { WEIGHT_CLASSES, gristFromClass, gristFromNeedle, gristFromWpi } from '../core/yarn/weightClass';
 import { STARTING_DENSITY, windingPlan } from '../core/winding/windingPlan';
-import { gristOfYarn, lengthLeft } from '../core/yarn/yarnLength';
+import { gristOfYarn, remainingLength } from '../core/yarn/yarnLength';
 import { evens, normals } from '../tests/support/chance';
 
 /** Between these a range of ninety percent is honest; outside of them the table says so. */
 const WANTED_PERCENT = { low: 88, high: 92 };
-const TRIALS = 4000;
+const SIMULATIONS = 4000;
 
-interface Told {
-  told: Estimate;
+interface Reported {
+  reported: Estimate;
   truth: number;
 }
 
 /** Prints each row with how often its ranges held; tells which lie outside of what is wanted. */
 export function truth(): void {
-  console.log(`\nranges told for ninety percent, and how often they held (${TRIALS} trials each):`);
+  console.log(`\nranges told for ninety percent, and how often they held (${SIMULATIONS} trials each):`);
   for (const cakes of [0, 3, 10, 30]) {
-    row(`turns, the same yarn again, after ${cakes} cakes`, (seed) => turnsTold(seed, cakes, 'same yarn'));
-    row(`turns, another yarn, after ${cakes} cakes`, (seed) => turnsTold(seed, cakes, 'another yarn'));
+    row(`turns, the same yarn again, after ${cakes} cakes`, (seed) => turnsStated(seed, cakes, 'same yarn'));
+    row(`turns, another yarn, after ${cakes} cakes`, (seed) => turnsStated(seed, cakes, 'another yarn'));
   }
   for (const uneven of [0.012, 0.03])
     for (const after of [1, 4, 8])
-      row(`a mini of ${uneven * 100} % uneven yarn, after ${after} weighed`, (seed) => miniTold(seed, after, uneven));
-  row('length by the band, weighed to 1 g', (seed) => lengthTold(seed, { weighed: true, samples: 0, stepG: 1 }));
-  row('length by the band, not weighed', (seed) => lengthTold(seed, { weighed: false, samples: 0, stepG: 1 }));
-  row('length by the band and a sample', (seed) => lengthTold(seed, { weighed: true, samples: 1, stepG: 0.1 }));
-  row('length by three short samples, 1 g', (seed) => lengthTold(seed, { weighed: true, samples: 3, stepG: 1 }));
-  row('grist by wraps', (seed) => gristTold(seed, 'wraps'));
-  row('grist by weight class', (seed) => gristTold(seed, 'class'));
-  row('grist by needle', (seed) => gristTold(seed, 'needle'));
+      row(`a mini of ${uneven * 100} % uneven yarn, after ${after} weighed`, (seed) => miniStated(seed, after, uneven));
+  row('length by the band, weighed to 1 g', (seed) => lengthStated(seed, { weighed: true, samples: 0, stepG: 1 }));
+  row('length by the band, not weighed', (seed) => lengthStated(seed, { weighed: false, samples: 0, stepG: 1 }));
+  row('length by the band and a sample', (seed) => lengthStated(seed, { weighed: true, samples: 1, stepG: 0.1 }));
+  row('length by three short samples, 1 g', (seed) => lengthStated(seed, { weighed: true, samples: 3, stepG: 1 }));
+  row('grist by wraps', (seed) => gristStated(seed, 'wraps'));
+  row('grist by weight class', (seed) => gristStated(seed, 'class'));
+  row('grist by needle', (seed) => gristStated(seed, 'needle'));
 }
 
-function row(name: string, trial: (seed: number) => Told): void {
+function row(name: string, simulation: (seed: number) => Reported): void {
   let within = 0;
-  for (let seed = 1; seed <= TRIALS; seed++) {
-    const { told, truth } = trial(seed * 7919);
-    if (Math.abs(truth - told.mean) <= HALF_WIDTH_90 * told.sd) within++;
+  for (let seed = 1; seed <= SIMULATIONS; seed++) {
+    const { reported, truth } = simulation(seed * 7919);
+    if (Math.abs(truth - reported.mean) <= HALF_WIDTH_90 * reported.sd) within++;
   }
-  const percent = (100 * within) / TRIALS;
+  const percent = (100 * within) / SIMULATIONS;
   const off = percent < WANTED_PERCENT.low || percent > WANTED_PERCENT.high;
   console.log(`${name.padEnd(52)} ${percent.toFixed(1).padStart(5)} %${off ? '   outside 88 to 92' : ''}`);
 }
@@ -56,7 +56,7 @@ const START_RATIO = { mean: 4, sd: 0.28, single: 0.12 };
 const START_DENSITY = { ...STARTING_DENSITY, single: 0.07 * STARTING_DENSITY.mean };
 
 /** A bench of somebody's: gears, a hand, bands that are off; and the turns that the next cake took. */
-function turnsTold(seed: number, cakes: number, next: 'same yarn' | 'another yarn'): Told {
+function turnsStated(seed: number, cakes: number, next: 'same yarn' | 'another yarn'): Reported {
   const [normal, even] = [normals(seed), evens(seed + 1)];
   const gear = START_RATIO.mean + START_RATIO.sd * normal();
   const hand = START_DENSITY.mean + (cakes === 0 ? 0.7 : 1) * 0.07 * START_DENSITY.mean * normal();
@@ -112,11 +112,11 @@ function turnsTold(seed: number, cakes: number, next: 'same yarn' | 'another yar
       },
     ],
   });
-  return { told: planned[0]!.crankTurns, truth: turns };
+  return { reported: planned[0]!.crankTurns, truth: turns };
 }
 
 /** A session on yarn that is so uneven; what the next mini was told to weigh, and what it weighed. */
-function miniTold(seed: number, after: number, uneven: number): Told {
+function miniStated(seed: number, after: number, uneven: number): Reported {
   const normal = normals(seed);
   const grist = { mean: 3.4, sd: 0.1 };
   const loopM = 0.62;
@@ -131,22 +131,22 @@ function miniTold(seed: number, after: number, uneven: number): Told {
   };
   let state = newMiniRun(12);
   let seq = 0;
-  const happen = (happening: MiniHappening) => {
-    state = afterMiniEvent(state, { ...happening, key: `truth:${++seq}`, atMs: seq });
+  const happen = (newEvent: NewMiniEvent) => {
+    state = afterMiniEvent(state, { ...newEvent, key: `truth:${++seq}`, atMs: seq });
   };
   for (let part = 0; ; part++) {
     happen({ kind: 'stage', part, stage: 'count' });
     const { loops, expected } = nextMini(session, state, parent);
     const here = gramsPerLoop * (1 + slope * ((part + 0.5) / 12 - 0.5)) * (1 + uneven * normal());
     const massG = (loops + 0.25 * normal()) * here;
-    if (part === after) return { told: expected, truth: massG };
+    if (part === after) return { reported: expected, truth: massG };
     happen({ kind: 'loops', part, amount: loops });
     happen({ kind: 'stage', part, stage: 'weigh' });
     happen({ kind: 'weigh', part, massG: Math.round(massG * 10) / 10, resolutionG: 0.1, odd: false });
   }
 }
 
-function lengthTold(seed: number, how: { weighed: boolean; samples: number; stepG: number }): Told {
+function lengthStated(seed: number, how: { weighed: boolean; samples: number; stepG: number }): Reported {
   const [normal, even] = [normals(seed), evens(seed + 1)];
   const bandG = 3.6;
   const grist = bandG * (1 + 0.05 * (2 * even() - 1));
@@ -161,23 +161,23 @@ function lengthTold(seed: number, how: { weighed: boolean; samples: number; step
   const fact = how.weighed
     ? { from: 'scale' as const, massG: toStep(massG), tareG: 0, resolutionG: how.stepG }
     : { from: 'band' as const, massG: 100 };
-  return { told: lengthLeft(known, [fact]).lengthM, truth: massG * grist };
+  return { reported: remainingLength(known, [fact]).lengthM, truth: massG * grist };
 }
 
 /** Yarns of every class but the extreme ones, and what a band or an inch says of them. */
-function gristTold(seed: number, by: 'wraps' | 'class' | 'needle'): Told {
+function gristStated(seed: number, by: 'wraps' | 'class' | 'needle'): Reported {
   const [normal, even] = [normals(seed), evens(seed + 1)];
   const usual = WEIGHT_CLASSES.slice(1, 7);
   const weight = usual[Math.floor(even() * usual.length)]!;
   const [low, high] = weight.gristMPerG;
   const grist = low + (high - low) * even();
-  if (by === 'class') return { told: gristFromClass(weight.number), truth: grist };
+  if (by === 'class') return { reported: gristFromClass(weight.number), truth: grist };
   if (by === 'wraps') {
     const wraps = (grist / 0.034) ** (1 / 1.76) * (1 + 0.1 * normal());
-    return { told: gristFromWpi(Math.max(1, Math.round(wraps * 2) / 2)), truth: grist };
+    return { reported: gristFromWpi(Math.max(1, Math.round(wraps * 2) / 2)), truth: grist };
   }
   // One band in four names a needle of the next class, finer or thicker, for the fabric that it wants.
   const shift = even() < 0.25 ? (even() < 0.5 ? -1 : 1) : 0;
   const [thin, thick] = (WEIGHT_CLASSES[weight.number + shift] ?? weight).needleMm;
-  return { told: gristFromNeedle(thin + (thick - thin) * 0.999 * even())!, truth: grist };
+  return { reported: gristFromNeedle(thin + (thick - thin) * 0.999 * even())!, truth: grist };
 }

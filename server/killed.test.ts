@@ -25,13 +25,13 @@ function killed(file: string, seed: number, pieces: string, runId: number, after
       ['--import', 'tsx', 'tests/support/killedWriter.ts', file, String(seed), pieces, String(runId)],
       { stdio: ['ignore', 'pipe', 'pipe'] },
     );
-    let said = '';
+    let output = '';
     let dies = false;
     let complaint = '';
     writer.stderr.on('data', (chunk: Buffer) => (complaint += chunk.toString()));
     writer.stdout.on('data', (chunk: Buffer) => {
-      said += chunk.toString();
-      if (dies || (seed % 2 === 1 && !/operation|turn/.test(said))) return;
+      output += chunk.toString();
+      if (dies || (seed % 2 === 1 && !/operation|turn/.test(output))) return;
       dies = true;
       setTimeout(() => writer.kill('SIGKILL'), afterMs);
     });
@@ -39,8 +39,8 @@ function killed(file: string, seed: number, pieces: string, runId: number, after
       signal === 'SIGKILL'
         ? // A line that was torn was never said.
           resolve(
-            said
-              .slice(0, said.lastIndexOf('\n') + 1)
+            output
+              .slice(0, output.lastIndexOf('\n') + 1)
               .split('\n')
               .filter(Boolean),
           )
@@ -63,12 +63,12 @@ test(
     const acknowledged: string[] = [];
     // Two at a time, as two screens would.
     for (let round = 0; round < 50 * TRIES; round++)
-      for (const said of await Promise.all(
+      for (const output of await Promise.all(
         [2 * round, 2 * round + 1].map((seed) =>
           killed(file, seed, others.join(','), runId, Math.floor(chance() * 60)),
         ),
       ))
-        acknowledged.push(...said);
+        acknowledged.push(...output);
     expect(faultOf(file)).toBeNull();
 
     const after = openDatabase(file);
@@ -104,8 +104,8 @@ test(
     const counted = runPage(after, runId)!.state.turns[0]!;
     expect(counted).toBe(kept.size);
     expect(counted).toBeGreaterThanOrEqual(turns.length);
-    const { cameInG, thereG, wentG, differsG } = balanceOfYarn(after, yarnView(after, yarnId)!);
-    const parts = [...Object.values(wentG), ...Object.values(differsG)];
+    const { cameInG, thereG, consumedG, differsG } = balanceOfYarn(after, yarnView(after, yarnId)!);
+    const parts = [...Object.values(consumedG), ...Object.values(differsG)];
     expect(thereG + parts.reduce((sum, g) => sum + g, 0)).toBeCloseTo(cameInG, 6);
     after.close();
   },

@@ -1,16 +1,16 @@
 import fc from 'fast-check';
 import { wetBy } from '../db/yarn/pieces';
 import { exportArchive } from './exchange/archive';
-import { foundDry, joinPieces, letGo, reelPiece, treatPieces } from './yarn/pieceOperations';
-import { latestEntries } from './logbook/logbook';
+import { markDry, joinPieces, consumePiece, reelPiece, treatPieces } from './yarn/pieceOperations';
+import { latestOperations } from './logbook/logbook';
 import { undoOperation, weighPiece } from './yarn/pieces';
-import type { Saved } from './common/result';
+import type { SaveResult } from './common/result';
 import { aKey, emptyDatabase, idOf, NOW, shelved } from '../tests/support/serverTesting';
 import { balanceOfYarn } from './yarn/threadBalance';
-import { waits } from './days/pendingCare';
-import { yarnFront } from './logbook/yarnOverview';
+import { pendingCare } from './days/pendingCare';
+import { yarnOverview } from './logbook/yarnOverview';
 import { yarnPage, yarnView } from './yarn/yarnViews';
-import { familyOf } from './yarn/lineage';
+import { lineageOf } from './yarn/lineage';
 
 /** Whatever is done with a yarn, in whatever order: what holds after each step, and after all of it is taken back. */
 
@@ -36,17 +36,17 @@ function does(
   { db, there }: ReturnType<typeof bench>,
   { what, pick, share, knot }: { what: string; pick: number; share: number; knot: boolean },
   at: Date,
-): Saved | undefined {
+): SaveResult | undefined {
   const pieces = there();
   const piece = pieces[pick % Math.max(1, pieces.length)];
   const requestKey = aKey();
   if (what === 'undo') {
-    const entry = latestEntries(db, 1).find(({ kind, live }) => live && kind !== 'receive');
-    return entry && undoOperation(db, entry.id, at);
+    const operation = latestOperations(db, 1).find(({ kind, live }) => live && kind !== 'receive');
+    return operation && undoOperation(db, operation.id, at);
   }
   if (!piece) return undefined;
   const mass = `${(piece.mass!.massG * share) / 100}`;
-  const going = { ...scaled, requestKey, took: '', fromEnd: 'outer', projectId: null };
+  const consumption = { ...scaled, requestKey, took: '', fromEnd: 'outer', projectId: null };
   switch (what) {
     case 'weigh':
       return weighPiece(db, piece.id, { ...scaled, requestKey, mass }, 'metric', at);
@@ -54,13 +54,13 @@ function does(
     case 'dye':
       return treatPieces(db, { requestKey, kind: what, pieceIds: [piece.id], note: '' }, at);
     case 'dry':
-      return foundDry(db, piece.id, { ...scaled, requestKey, mass: knot ? mass : '' }, 'metric', at);
+      return markDry(db, piece.id, { ...scaled, requestKey, mass: knot ? mass : '' }, 'metric', at);
     case 'use':
-      return letGo(db, piece.id, { ...going, howMuch: 'left', mass, why: null }, 'metric', at);
+      return consumePiece(db, piece.id, { ...consumption, howMuch: 'left', mass, why: null }, 'metric', at);
     case 'use up':
-      return letGo(db, piece.id, { ...going, howMuch: 'all', mass: '', why: null }, 'metric', at);
+      return consumePiece(db, piece.id, { ...consumption, howMuch: 'all', mass: '', why: null }, 'metric', at);
     case 'lose':
-      return letGo(db, piece.id, { ...going, howMuch: 'all', mass: '', why: 'lost' }, 'metric', at);
+      return consumePiece(db, piece.id, { ...consumption, howMuch: 'all', mass: '', why: 'lost' }, 'metric', at);
     case 'reel': {
       const form = knot ? 'hank' : 'mini skein';
       const reel = { ...scaled, requestKey, form, loops: '30', loop: '146 cm', mass, rest: '', fromEnd: 'outer' };
@@ -82,23 +82,23 @@ test('every gram is accounted for after every step, and every piece is in its th
       const { db, yarnId, there, balance } = set;
       moves.forEach((each, i) => {
         does(set, each, new Date(NOW.getTime() + i * 60_000));
-        const { cameInG, thereG, wentG, differsG } = balance();
-        const parts = [...Object.values(wentG), ...Object.values(differsG)].reduce((sum, g) => sum + g, 0);
+        const { cameInG, thereG, consumedG, differsG } = balance();
+        const parts = [...Object.values(consumedG), ...Object.values(differsG)].reduce((sum, g) => sum + g, 0);
         expect(thereG + parts).toBeCloseTo(cameInG, 6);
         expect(cameInG).toBeCloseTo(314.5, 6);
       });
-      const { steps, pieces } = yarnFront(db, yarnId)!;
+      const { steps, pieces } = yarnOverview(db, yarnId)!;
       const inThread = steps.flatMap(({ out }) => out).sort((a, b) => a - b);
       expect(inThread).toEqual(pieces.map(({ id }) => id));
       for (const { id, lengthM, faults } of there()) {
-        const { bands, pieces: kin } = familyOf(db, id);
+        const { bands, pieces: kin } = lineageOf(db, id);
         expect(bands.map((band) => band.yarnId)).toEqual([yarnId]);
         expect(kin.some((each) => each.id === id)).toBe(true);
         for (const { atM } of faults) expect(atM).toBeLessThanOrEqual(lengthM!.high90);
       }
       // What is wet waits, and nothing else does.
       const wet = there().filter(({ id }) => wetBy(db, id) !== null);
-      expect(waits(db, NOW).length > 0).toBe(wet.length > 0);
+      expect(pendingCare(db, NOW).length > 0).toBe(wet.length > 0);
       expect(db.pragma('foreign_key_check')).toEqual([]);
     }),
     { numRuns: 60 },
@@ -110,17 +110,17 @@ test('undone from the last to the first, everything is as it was when it came in
     fc.property(fc.array(move, { minLength: 1, maxLength: 10 }), (moves) => {
       const set = bench();
       const { db, yarnId } = set;
-      const told = () => {
-        const { pieces, left, steps, balance } = yarnFront(db, yarnId)!;
-        return JSON.stringify({ pieces, left, steps, balance });
+      const reported = () => {
+        const { pieces, remaining, steps, balance } = yarnOverview(db, yarnId)!;
+        return JSON.stringify({ pieces, left: remaining, steps, balance });
       };
-      const before = told();
+      const before = reported();
       moves
         .filter(({ what }) => what !== 'undo')
         .forEach((each, i) => does(set, each, new Date(NOW.getTime() + (i + 1) * 60_000)));
-      for (const { id, kind, live } of latestEntries(db, 100))
+      for (const { id, kind, live } of latestOperations(db, 100))
         if (live && kind !== 'receive') idOf(undoOperation(db, id, new Date(NOW.getTime() + 3600_000)));
-      expect(told()).toBe(before);
+      expect(reported()).toBe(before);
     }),
     { numRuns: 40 },
   );
@@ -132,7 +132,7 @@ test('whatever was done, its archive is sound', () => {
       const set = bench();
       moves.forEach((each, i) => does(set, each, new Date(NOW.getTime() + i * 60_000)));
       const { tables } = exportArchive(set.db, '/nowhere', NOW);
-      const made = new Map(tables.piece.map(({ id, born_by }) => [id, born_by]));
+      const made = new Map(tables.piece.map(({ id, created_by }) => [id, created_by]));
       for (const { piece_id, operation_id, side } of tables.operation_piece)
         expect(side === 'out' ? made.get(piece_id) === operation_id : operation_id > made.get(piece_id)!).toBe(true);
     }),

@@ -2,10 +2,10 @@ import fc from 'fast-check';
 import { runState } from '../core/winding/run';
 import type { RunEvent } from '../core/winding/run';
 import { eventsAfter } from '../db/winding/runs';
-import { entryPage } from './logbook/operationPage';
-import { latestEntries } from './logbook/logbook';
+import { operationPage } from './logbook/operationPage';
+import { latestOperations } from './logbook/logbook';
 import { redoOperation, undoOperation, whyNotUndo } from './yarn/pieces';
-import { answer } from './common/jsonResponse';
+import { jsonResponse } from './common/jsonResponse';
 import { answerRun } from './logbook/runRequests';
 import {
   emptyDatabase,
@@ -19,7 +19,7 @@ import {
   startValues,
 } from '../tests/support/serverTesting';
 import { runsUnderWay, today } from './days/today';
-import { followRun, runPage, windingFold } from './winding/runEvents';
+import { syncRun, runPage, windingFold } from './winding/runEvents';
 import { giveUpRun, logRun, takeUpRun } from './winding/runLog';
 import { startNext, type StartForm, startRun, stillToWind } from './winding/runStart';
 import type { YarnForm } from './yarn/yarns';
@@ -204,7 +204,7 @@ describe('several hanks, one after another', () => {
 
 describe('what can go wrong in the middle', () => {
   test('a state that was set down on the way is the one that all events tell', () => {
-    const happening = fc.oneof(
+    const newEvent = fc.oneof(
       {
         weight: 6,
         arbitrary: fc.record({ kind: fc.constant('turns' as const), amount: fc.integer({ min: -3, max: 9 }) }),
@@ -222,7 +222,7 @@ describe('what can go wrong in the middle', () => {
       }),
     );
     fc.assert(
-      fc.property(fc.array(fc.tuple(happening, fc.nat(1)), { minLength: 350, maxLength: 700 }), (happened) => {
+      fc.property(fc.array(fc.tuple(newEvent, fc.nat(1)), { minLength: 350, maxLength: 700 }), (happened) => {
         const { db, runId, send, event } = running({ masses: ['180'] }, equal(2));
         let clockMs = NOW.getTime();
         const events = happened.map(([what, part]) => event({ ...what, part }, (clockMs += 700)));
@@ -242,20 +242,20 @@ describe('what can go wrong in the middle', () => {
     db.pragma(`max_page_count = ${pages}`);
     const post = async (events: unknown[]) => {
       const message = JSON.stringify({ writer: 'screen-one', events, wantState: true });
-      const told = await answer(() => {
+      const reported = await jsonResponse(() => {
         const { status, body } = answerRun(db, String(runId), message, NOW);
         return Response.json(body, { status });
       });
-      return { status: told.status, body: (await told.json()) as object };
+      return { status: reported.status, body: (await reported.json()) as object };
     };
     const kept: unknown[] = [];
     let refused: unknown[] | undefined;
     for (let i = 0; i < 500 && !refused; i++) {
       const events = Array.from({ length: 40 }, () => event({ kind: 'turns', part: 0, amount: 1 }));
-      const told = await post(events);
-      if (told.status === 200) kept.push(...events);
+      const reported = await post(events);
+      if (reported.status === 200) kept.push(...events);
       else {
-        expect(told).toMatchObject({
+        expect(reported).toMatchObject({
           status: 507,
           body: { error: { message: expect.stringMatching('disk is full') } },
         });
@@ -281,7 +281,7 @@ describe('what can go wrong in the middle', () => {
     expect(state.turns).toEqual([60]);
     expect(state.windingMs).toEqual([58_000]);
     const id = idOf(logRun(db, runId, logValues(['111']), 'metric', new Date(at - 24 * 3600_000)));
-    expect(entryPage(db, id)!.run!.secondsPerTurn).toBeCloseTo(58 / 60, 9);
+    expect(operationPage(db, id)!.run!.secondsPerTurn).toBeCloseTo(58 / 60, 9);
   });
 
   test('told by two screens, a motor’s readings are no more than the motor turned', () => {
@@ -324,12 +324,12 @@ describe('counting', () => {
   test('the second screen is told, and the counts of both add up', () => {
     const { db, runId, send, event } = running();
     const two = screenOf(db, runId, 'screen-two');
-    expect(send([], { claim: 'ask' }).holder).toBe('you');
-    expect(two.send([], { claim: 'ask' }).holder).toBe('another');
+    expect(send([], { claim: 'ask' }).leaseOwner).toBe('you');
+    expect(two.send([], { claim: 'ask' }).leaseOwner).toBe('another');
     send([event({ kind: 'turns', part: 0, amount: 5 })], { claim: 'ask' });
-    expect(two.send([two.event({ kind: 'turns', part: 0, amount: 3 })], { claim: 'force' }).holder).toBe('you');
+    expect(two.send([two.event({ kind: 'turns', part: 0, amount: 3 })], { claim: 'force' }).leaseOwner).toBe('you');
     const late = send([event({ kind: 'turns', part: 0, amount: 1 })], { claim: 'ask' });
-    expect(late.holder).toBe('another');
+    expect(late.leaseOwner).toBe('another');
     expect(late.state!.turns[0]).toBe(9);
   });
 
@@ -338,23 +338,23 @@ describe('counting', () => {
     const two = screenOf(db, runId, 'screen-two');
     const later = (ms: number) => new Date(NOW.getTime() + ms);
     send([], { claim: 'ask' });
-    expect(two.send([], { claim: 'ask' }, later(11_000)).holder).toBe('another');
-    expect(two.send([], { claim: 'ask' }, later(13_000)).holder).toBe('you');
-    expect(send([], { claim: 'ask' }, later(-3_600_000)).holder).toBe('you');
+    expect(two.send([], { claim: 'ask' }, later(11_000)).leaseOwner).toBe('another');
+    expect(two.send([], { claim: 'ask' }, later(13_000)).leaseOwner).toBe('you');
+    expect(send([], { claim: 'ask' }, later(-3_600_000)).leaseOwner).toBe('you');
   });
 
   test('a screen that is closed lets go at once; one that is reloaded is the same one', () => {
     const { db, runId, send } = running();
     const two = screenOf(db, runId, 'screen-two');
     send([], { claim: 'ask' });
-    expect(two.send([], { claim: 'ask', formerly: 'screen-one' }).holder).toBe('you');
+    expect(two.send([], { claim: 'ask', formerly: 'screen-one' }).leaseOwner).toBe('you');
     two.send([], { claim: 'release' });
-    expect(send([], { claim: 'ask' }).holder).toBe('you');
+    expect(send([], { claim: 'ask' }).leaseOwner).toBe('you');
   });
 
   test('the state is sent only to whom it is news', () => {
     const { db, runId } = running();
-    expect(followRun(db, runId, { writer: 'quiet', events: [] }, NOW, windingFold)).not.toHaveProperty('state');
+    expect(syncRun(db, runId, { writer: 'quiet', events: [] }, NOW, windingFold)).not.toHaveProperty('state');
   });
 
   test.each([
@@ -408,21 +408,21 @@ describe('logging', () => {
       event({ kind: 'turns', part: 0, amount: 300 }),
     ]);
     const id = idOf(logRun(db, runId, logValues(['111'], { note: 'ran well' }), 'metric', NOW));
-    const { pieces, left } = yarnPage(db, yarnId)!;
+    const { pieces, remaining } = yarnPage(db, yarnId)!;
     expect(pieces.map(({ label, consumedBy }) => [label, consumedBy])).toEqual([
       ['Hank 1', id],
       ['Cake 1', null],
     ]);
     const gristMPerG = 412 / 115;
-    expect(left!.lengthM.mean).toBeCloseTo(111 * gristMPerG, 6);
+    expect(remaining!.lengthM.mean).toBeCloseTo(111 * gristMPerG, 6);
     const knotM = pieces[1]!.faults[0]!.atM;
     // Half the turns, on the thin inside: less than half of the length.
     expect(knotM).toBeGreaterThan(60);
     expect(knotM).toBeLessThan((111 * gristMPerG) / 2);
-    const entry = entryPage(db, id)!;
-    expect(entry.balance).toMatchObject({ inG: 112, outG: 111, differenceG: -1, verdict: 'balances' });
-    expect(entry.run!.cakes.map(({ turns }) => turns)).toEqual([600]);
-    expect(entry.note).toBe('ran well');
+    const operation = operationPage(db, id)!;
+    expect(operation.balance).toMatchObject({ inG: 112, outG: 111, differenceG: -1, verdict: 'balances' });
+    expect(operation.run!.cakes.map(({ turns }) => turns)).toEqual([600]);
+    expect(operation.note).toBe('ran well');
     expect(runPage(db, runId)!.ended).toEqual({ operationId: id });
     expect(pieceId).toBe(pieces[0]!.id);
     expect(runsUnderWay(db)).toEqual([]);
@@ -431,16 +431,16 @@ describe('logging', () => {
   test('what is missing is said; what was thrown away accounts for it', () => {
     const missing = running();
     const id = idOf(logRun(missing.db, missing.runId, logValues(['100']), 'metric', NOW));
-    expect(entryPage(missing.db, id)!.balance).toMatchObject({ differenceG: -12, verdict: 'missing' });
-    const told = running();
-    const toldId = idOf(logRun(told.db, told.runId, logValues(['100'], { waste: '12' }), 'metric', NOW));
-    expect(entryPage(told.db, toldId)!.balance!.verdict).toBe('balances');
+    expect(operationPage(missing.db, id)!.balance).toMatchObject({ differenceG: -12, verdict: 'missing' });
+    const reported = running();
+    const reportedId = idOf(logRun(reported.db, reported.runId, logValues(['100'], { waste: '12' }), 'metric', NOW));
+    expect(operationPage(reported.db, reportedId)!.balance!.verdict).toBe('balances');
   });
 
   test('a hank that was not weighed balances with nothing', () => {
     const { db, runId } = running({ masses: [] }, { toolKey: 'winder 2' });
     const id = idOf(logRun(db, runId, logValues(['111']), 'metric', NOW));
-    expect(entryPage(db, id)!.balance).toBeNull();
+    expect(operationPage(db, id)!.balance).toBeNull();
   });
 
   test('several cakes and a rest of the hank', () => {
@@ -491,13 +491,13 @@ describe('logging', () => {
       ['Cake 1', 111],
     ]);
     expect(errorsOf(redoOperation(db, wrong, NOW))['']).toMatch('become something else');
-    expect(latestEntries(db, 200).map(({ id, live }) => [id, live])).toContainEqual([wrong, false]);
+    expect(latestOperations(db, 200).map(({ id, live }) => [id, live])).toContainEqual([wrong, false]);
     expect(whyNotUndo(db, right)).toBeNull();
   });
 
   test('while a run is open, what its hank rests on cannot be undone', () => {
     const { db } = running();
-    expect(whyNotUndo(db, latestEntries(db, 200)[0]!.id)).toMatch('under way');
+    expect(whyNotUndo(db, latestOperations(db, 200)[0]!.id)).toMatch('under way');
   });
 
   test('given up, the hank stays as it was and a late count is still kept', () => {
@@ -538,8 +538,8 @@ describe('logging', () => {
         const id = idOf(
           logRun(db, runId, logValues(cakes.map(String), { rest: rest === null ? '' : String(rest) }), 'metric', NOW),
         );
-        expect(entryPage(db, id)!.balance).toMatchObject({ differenceG: 0, verdict: 'balances' });
-        expect(yarnPage(db, yarnId)!.left!.massG.mean).toBeCloseTo(total, 9);
+        expect(operationPage(db, id)!.balance).toMatchObject({ differenceG: 0, verdict: 'balances' });
+        expect(yarnPage(db, yarnId)!.remaining!.massG.mean).toBeCloseTo(total, 9);
         db.close();
       }),
       { numRuns: 30 },

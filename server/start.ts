@@ -2,9 +2,9 @@ import type { Db } from '../db/common/connection';
 import { NewerDatabaseError } from '../db/common/migrate';
 import { database, databaseFile, noteTrouble, type Trouble } from './common/database';
 import { keepSnapshots, lookOver } from './exchange/rescue';
-import { freshenAll } from './yarn/shelf';
+import { refreshAllSummaries } from './yarn/shelf';
 
-const SAID: Record<Trouble['kind'], string> = {
+const ANNOUNCED: Record<Trouble['kind'], string> = {
   damaged: 'is damaged',
   gone: 'is not there',
   'read-only': 'can be read, but not written',
@@ -20,7 +20,7 @@ export function openAtStart(): void {
   const trouble = lookOver();
   if (trouble) {
     console.error(
-      `\nThe database ${trouble.file} ${SAID[trouble.kind]} (${trouble.fault}). Nothing was changed; open Lazy Acorn to see the ways out.\n`,
+      `\nThe database ${trouble.file} ${ANNOUNCED[trouble.kind]} (${trouble.fault}). Nothing was changed; open Lazy Acorn to see the ways out.\n`,
     );
   } else {
     try {
@@ -37,5 +37,5 @@ export function openAtStart(): void {
 
 /** What a large list or an archive left to be laid out on the shelf when the app ended. */
 function layOutAll(db: Db): void {
-  void freshenAll(db).catch(noteTrouble);
+  void refreshAllSummaries(db).catch(noteTrouble);
 }

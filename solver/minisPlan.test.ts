@@ -113,15 +113,15 @@ test('a size of one yarn is not cut from another', () => {
 
 test('whoever waits is told plans that are never worse than the ones before', () => {
   const normal = normals(3);
-  const told: MinisPlan[] = [];
+  const reported: MinisPlan[] = [];
   const input: MinisInput = {
     parents: Array.from({ length: 30 }, (_, i) => ({ id: `p${i}`, massG: Math.round(900 + 120 * normal()) / 10 })),
     demands: Array.from({ length: 5 }, (_, i) => ({ id: `d${i}`, massG: 7.1 + 4.3 * i, count: 30 })),
     cutLossG: 0.2,
   };
-  const last = minisPlan(highs, input, 2, ({ plan }) => told.push(plan));
-  expect(told.length).toBeGreaterThan(0);
-  [...told, last].slice(1).forEach((plan, i) => expect(compareMinis(plan, told[i]!)).toBeLessThanOrEqual(0));
+  const last = minisPlan(highs, input, 2, ({ plan }) => reported.push(plan));
+  expect(reported.length).toBeGreaterThan(0);
+  [...reported, last].slice(1).forEach((plan, i) => expect(compareMinis(plan, reported[i]!)).toBeLessThanOrEqual(0));
 });
 
 test('kits: as many as the scarcest of their yarns gives, as counting by hand would find', () => {

@@ -148,12 +148,12 @@ function solve(
   return highs.withModel(modelData(highs, linear), (model: Model) => {
     model.options.set({ output_flag: false, time_limit: seconds, mip_rel_gap: 0, mip_abs_gap: 1e-6 });
     model.setSolution({ colValue: minisColumns(start, segments, input, goal) });
-    let toldAt = 0;
+    let reportedAt = 0;
     const callbacks: HighsCallbackMap = {
       [highs.constants.callbackType.mipImprovingSolution]({ data }) {
         const now = data.running_time ?? 0;
-        if (!data.mip_solution || now - toldAt < TELL_EVERY_S) return;
-        toldAt = now;
+        if (!data.mip_solution || now - reportedAt < TELL_EVERY_S) return;
+        reportedAt = now;
         found!(countsOf(data.mip_solution));
       },
     };

@@ -307,8 +307,8 @@ describe('a disk that will not do', () => {
     writeSync(file, Buffer.alloc(size - 8192, 0xa5), 0, size - 8192, 8192);
     closeSync(file);
     for (let i = 0; i < 6; i++) await ask(`/api/v1/${['operation', 'piece', 'yarn'][i % 3]!}?from=0`);
-    const told = await ask('/api/v1/operation');
-    expect(told.status).toBe(503);
+    const reported = await ask('/api/v1/operation');
+    expect(reported.status).toBe(503);
     await maker.page.goto(`${set.app.url}/yarns`);
     await maker.sees('The database is damaged');
     await maker.press('Go on with this one');

@@ -1,5 +1,5 @@
 import { openDatabase } from '../db/common/connection';
-import { type MiniJobPage, miniJobPage } from '../server/minis/miniPlanPages';
+import { type MiniPlanPage, miniPlanPage } from '../server/minis/miniPlanPages';
 import { type MiniRunPage, miniRunPage } from '../server/minis/miniRuns';
 import { shelved } from './support/serverTesting';
 import type { Maker } from './support/browser';
@@ -25,7 +25,7 @@ function inDatabase<T>(read: (db: ReturnType<typeof openDatabase>) => T): T {
   return found;
 }
 const runNow = (id: number): MiniRunPage => inDatabase((db) => miniRunPage(db, id)!);
-const jobNow = (id: number): MiniJobPage => inDatabase((db) => miniJobPage(db, id)!);
+const planNow = (id: number): MiniPlanPage => inDatabase((db) => miniPlanPage(db, id)!);
 const idIn = (maker: Maker) => Number(maker.path.split('/').at(-1));
 
 /** Plans sizes of the yarns that are named in the address, and waits for the plan to be done. */
@@ -94,7 +94,7 @@ describe('planning', () => {
     await maker.press('Keep this plan');
     await maker.arrivesAt(/^\/minis\/\d+$/);
     await maker.sees('29 minis to come');
-    expect(jobNow(idIn(maker)).plan.proven).toMatchObject({ grams: true, byHand: false });
+    expect(planNow(idIn(maker)).plan.proven).toMatchObject({ grams: true, byHand: false });
     expect(maker.troubles).toEqual([]);
     await maker.close();
   });
@@ -191,8 +191,8 @@ describe('planning', () => {
     await maker.sees(/You stopped the search here|none of these opens fewer/);
     await maker.press('Keep this plan');
     await maker.arrivesAt(/^\/minis\/\d+$/);
-    const jobId = idIn(maker);
-    expect(jobNow(jobId).parents).toHaveLength(90);
+    const planId = idIn(maker);
+    expect(planNow(planId).parents).toHaveLength(90);
     await maker.page.locator('::-p-text(Plan it anew)').click();
     await maker.arrivesAt(/^\/minis\/\d+\/plan$/);
     for (let i = 0; i < 8; i++) await maker.press('Without size 2');
@@ -202,7 +202,7 @@ describe('planning', () => {
     await maker.press('Keep the new plan');
     await maker.arrivesAt(/^\/minis\/\d+$/);
     await maker.sees('12 minis to come');
-    expect(jobNow(jobId).plan.sizes).toHaveLength(1);
+    expect(planNow(planId).plan.sizes).toHaveLength(1);
     expect(maker.troubles).toEqual([]);
     await maker.close();
   });
@@ -224,7 +224,7 @@ describe('planning', () => {
 });
 
 describe('a session', () => {
-  let jobId: number;
+  let planId: number;
   let runId: number;
 
   test('counts through a pause, a reload, a killed server and a closed tab, and loses no loop', async () => {
@@ -233,7 +233,7 @@ describe('a session', () => {
     await maker.sees('3 minis');
     await maker.press('Keep this plan');
     await maker.arrivesAt(/^\/minis\/\d+$/);
-    jobId = idIn(maker);
+    planId = idIn(maker);
     await press(maker, 'Count off');
     await maker.arrivesAt(/^\/minis\/run\/\d+$/);
     runId = idIn(maker);
@@ -352,7 +352,7 @@ describe('a session', () => {
     await maker.arrivesAt(/^\/minis\/\d+$/);
     await maker.sees('3 minis, all made');
     await maker.sees(/of minis, .* of ties, .* of ends and scraps/);
-    const { operationId } = jobNow(jobId).parents.find(({ state }) => state === 'done')!;
+    const { operationId } = planNow(planId).parents.find(({ state }) => state === 'done')!;
     await maker.goTo(`/logbook/${operationId}`);
     await maker.sees('Cut into minis');
     await maker.press('Undo, and back to the scale');
@@ -381,14 +381,14 @@ test('a kit over four colours: planned, counted off skein by skein, packed, and 
   await maker.sees('1 kit, 4 minis');
   await maker.press('Keep this plan');
   await maker.arrivesAt(/^\/minis\/\d+$/);
-  const jobId = idIn(maker);
+  const planId = idIn(maker);
   await maker.sees('4 missing');
 
-  for (const { pieceId } of jobNow(jobId).parents.filter(({ planned }) => planned > 0)) {
-    const { parents, yarns } = jobNow(jobId);
+  for (const { pieceId } of planNow(planId).parents.filter(({ planned }) => planned > 0)) {
+    const { parents, yarns } = planNow(planId);
     const parent = parents.find((each) => each.pieceId === pieceId)!;
     const yarn = yarns.find(({ id }) => id === parent.yarnId)!;
-    await maker.goTo(`/minis/${jobId}`);
+    await maker.goTo(`/minis/${planId}`);
     await press(maker, `Count off ${parent.label.toLowerCase()} of ${yarn.name}`);
     await maker.arrivesAt(/^\/minis\/run\/\d+$/);
     await maker.holds();
@@ -408,7 +408,7 @@ test('a kit over four colours: planned, counted off skein by skein, packed, and 
   await maker.sees('1 kit is complete and can be packed');
   await maker.press('Packed kit 1');
   await maker.sees('Kit 1 is packed, and with it all');
-  expect(jobNow(jobId).minis.map(({ kit }) => kit)).toEqual([1, 1, 1, 1]);
+  expect(planNow(planId).minis.map(({ kit }) => kit)).toEqual([1, 1, 1, 1]);
   const href = await maker.page.$eval('a[href^="/api/labels"]', (link) => link.getAttribute('href')!);
   const answer = await fetch(set.app.url + href);
   expect([answer.status, answer.headers.get('content-type')]).toEqual([200, 'application/pdf']);
@@ -472,15 +472,15 @@ test('dyed minis come back into the log once they are dry; a damp one is asked a
   expect(await maker.valueOf('masses.0')).toBe('11.1');
   await press(maker, 'they are dry');
   await maker.press('Into the log');
-  await maker.until(() => Promise.resolve(jobNow(1).minis.filter(({ wetBy }) => wetBy).length === 4));
+  await maker.until(() => Promise.resolve(planNow(1).minis.filter(({ wetBy }) => wetBy).length === 4));
   expect(
-    jobNow(1)
+    planNow(1)
       .minis.slice(0, 2)
       .map(({ mass }) => mass!.massG),
   ).toEqual([11.1, 13.5]);
   await press(maker, 'into the wash now');
   await maker.sees('went into the water');
   await press(maker, 'Undo');
-  await maker.until(() => Promise.resolve(jobNow(1).minis.filter(({ wetBy }) => wetBy).length === 4));
+  await maker.until(() => Promise.resolve(planNow(1).minis.filter(({ wetBy }) => wetBy).length === 4));
   await maker.close();
 });

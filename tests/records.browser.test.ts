@@ -206,7 +206,7 @@ describe('days', () => {
       inDatabase(
         (db) =>
           (
-            db.prepare("SELECT planned_on AS day FROM job WHERE title = 'Card the grey fleece'").get() as {
+            db.prepare("SELECT planned_on AS day FROM task WHERE title = 'Card the grey fleece'").get() as {
               day: string | null;
             }
           ).day,

@@ -1,9 +1,9 @@
 import { openDatabase } from '../db/common/connection';
 import { percentOfOwn } from '../core/twist/twist';
 import { changeAt, changesAlong } from '../core/twist/twistChange';
-import { type Trial, tried, trialOf } from '../features/twist/scenario';
+import { type Scenario, scenarioOutcome, scenarioOf } from '../features/twist/scenario';
 import { changeSentences } from '../features/twist/words';
-import { nextWay } from '../server/yarn/plannedUse';
+import { plannedUse } from '../server/yarn/plannedUse';
 import { practicePage } from '../server/twist/practice';
 import { today } from '../server/days/today';
 import { twistOfYarn, type TwistPage, twistPage } from '../server/twist/twist';
@@ -50,9 +50,9 @@ async function picture(maker: Maker, long: string | RegExp, nth = 0): Promise<vo
 }
 
 /** The sentences that core's figures make for a trial. */
-function sentencesOf(page: TwistPage, trial: Trial): string {
-  const { used } = tried(page, trial);
-  return changeSentences(used!, trial.use.end, page.yarn.ownTwist, page.limits, page.build, 'metric')
+function sentencesOf(page: TwistPage, scenario: Scenario): string {
+  const { used } = scenarioOutcome(page, scenario);
+  return changeSentences(used!, scenario.use.end, page.yarn.ownTwist, page.limits, page.build, 'metric')
     .map(({ what }, i) => (i === 0 ? what : `${what[0]!.toUpperCase()}${what.slice(1)}`))
     .join(' ')
     .replaceAll('\u00a0', ' ');
@@ -74,9 +74,9 @@ async function curveOf(maker: Maker): Promise<{ x: number; y: number }[]> {
   });
 }
 
-async function agrees(maker: Maker, page: TwistPage, trial: Trial): Promise<void> {
-  await maker.sees(sentencesOf(page, trial));
-  const { used } = tried(page, trial);
+async function agrees(maker: Maker, page: TwistPage, scenario: Scenario): Promise<void> {
+  await maker.sees(sentencesOf(page, scenario));
+  const { used } = scenarioOutcome(page, scenario);
   const curve = await curveOf(maker);
   const pixels = await maker.page.$eval('canvas', (canvas) => canvas.clientWidth);
   expect(curve.length).toBeLessThanOrEqual(pixels);
@@ -89,13 +89,13 @@ describe('the twist of a cake', () => {
     const maker = await set.maker();
     await maker.goTo(`/twist/${SOFT}`);
     const page = pageNow(SOFT);
-    let trial = trialOf(page);
-    await agrees(maker, page, trial);
+    let scenario = scenarioOf(page);
+    await agrees(maker, page, scenario);
 
     // Turned over, it gains where it lost.
     await picture(maker, 'the side down that was up');
-    trial = { ...trial, use: { end: 'inner', left: 'far' } };
-    await agrees(maker, page, trial);
+    scenario = { ...scenario, use: { end: 'inner', left: 'far' } };
+    await agrees(maker, page, scenario);
     await maker.sees('Worked from the centre, turned over');
 
     // From the outside, on a peg that turns: nothing.
@@ -106,15 +106,15 @@ describe('the twist of a cake', () => {
     // The hank hung still instead.
     await picture(maker, 'It hung still, and the strand ran round it counterclockwise');
     const [, wound] = page.story;
-    trial = {
-      ...trial,
+    scenario = {
+      ...scenario,
       left: { [wound!.operationId]: { end: 'inner', left: 'ccw' } },
       use: { end: 'outer', left: 'turning' },
     };
-    await agrees(maker, page, trial);
+    await agrees(maker, page, scenario);
     await maker.sees('otherwise than it was noted');
     await maker.press('Back to what was noted');
-    await maker.sees(sentencesOf(page, trialOf(page)));
+    await maker.sees(sentencesOf(page, scenarioOf(page)));
     expect(maker.troubles).toEqual([]);
     await maker.close();
   });
@@ -125,18 +125,18 @@ describe('the twist of a cake', () => {
     const page = pageNow(SOFT);
     await maker.press('Wind it once more');
     const [tool] = page.tools;
-    const trial: Trial = {
-      ...trialOf(page),
+    const scenario: Scenario = {
+      ...scenarioOf(page),
       again: { end: 'inner', left: 'near', toolKey: tool!.key, laid: 'spindle cw' },
       use: { end: 'inner', left: 'near' },
     };
-    await agrees(maker, page, trial);
-    const { used } = tried(page, trial);
+    await agrees(maker, page, scenario);
+    const { used } = scenarioOutcome(page, scenario);
     await maker.page.focus('input[type=range]');
     await maker.keys('End');
     const there = Math.abs(changeAt(used!, used!.lengthM));
-    const said = await maker.page.$eval('input[type=range]', (input) => input.getAttribute('aria-valuetext'));
-    expect(said).toContain(there.toFixed(1));
+    const valueText = await maker.page.$eval('input[type=range]', (input) => input.getAttribute('aria-valuetext'));
+    expect(valueText).toContain(there.toFixed(1));
     await maker.close();
   });
 
@@ -144,7 +144,7 @@ describe('the twist of a cake', () => {
     const maker = await set.maker();
     await maker.goTo(`/twist/${SOFT}`);
     const page = pageNow(SOFT);
-    const { used } = tried(page, trialOf(page));
+    const { used } = scenarioOutcome(page, scenarioOf(page));
     await maker.sees(/Centimetre by centimetre: \d+ m to be seen, \d+ m trouble/);
     const metres = /(\d+) m to be seen, (\d+) m trouble/
       .exec(await maker.text())!
@@ -162,7 +162,7 @@ describe('the twist of a cake', () => {
     await maker.sees('Which way next?');
     await maker.page.locator('::-p-text(Plan it)').click();
     await maker.sees('In the plan: work it from the outside, on a peg that turns');
-    expect(inDatabase((db) => nextWay(db, SOFT))).toEqual({ rewind: null, use: { end: 'outer', left: 'turning' } });
+    expect(inDatabase((db) => plannedUse(db, SOFT))).toEqual({ rewind: null, use: { end: 'outer', left: 'turning' } });
     await maker.page.reload();
     await maker.live();
     await maker.sees('In the plan: work it from the outside');
@@ -284,7 +284,7 @@ describe('plying', () => {
     await maker.arrivesAt(/^\/logbook\/\d+$/);
     await maker.sees('Plied');
     const [wait] = inDatabase((db) =>
-      today(db, new Date()).waits.filter(({ yarnName }) => yarnName.startsWith('Skerry')),
+      today(db, new Date()).pendingCare.filter(({ yarnName }) => yarnName.startsWith('Skerry')),
     );
     expect(wait).toMatchObject({ stage: 'resting' });
     await maker.goTo('/');

@@ -1,7 +1,7 @@
 import load, { type Highs } from 'highs';
 import { InputError } from '../core/common/inputError';
 import type { MinisWanted } from '../core/minis/miniPlan';
-import { type OtherSize, otherSizes } from '../core/minis/sizeAlternatives';
+import { type SizeAlternative, sizeAlternatives } from '../core/minis/sizeAlternatives';
 import { type MinisAnswer, madeBy, minisWanted } from '../solver/minisWanted';
 import type { MinisProgress } from '../solver/minisPlan';
 
@@ -16,7 +16,7 @@ export type MinisReport = { question: number } & (
   | { kind: 'so far'; answer: MinisAnswer; seeking: MinisProgress['seeking'] }
   | { kind: 'done'; answer: MinisAnswer }
   /** What other sizes would bring; nothing more comes after it. */
-  | { kind: 'other sizes'; sizes: OtherSize[] }
+  | { kind: 'other sizes'; sizes: SizeAlternative[] }
   | { kind: 'refused'; message: string; path: string }
 );
 
@@ -35,7 +35,7 @@ self.onmessage = async ({ data: { question, wanted, seconds } }: MessageEvent<Mi
       tell({ question, kind: 'so far', answer, seeking }),
     );
     tell({ question, kind: 'done', answer });
-    tell({ question, kind: 'other sizes', sizes: otherSizes(answer.input, madeBy(answer)) });
+    tell({ question, kind: 'other sizes', sizes: sizeAlternatives(answer.input, madeBy(answer)) });
   } catch (error) {
     if (!(error instanceof InputError)) throw error;
     tell({ question, kind: 'refused', message: error.message, path: error.path });

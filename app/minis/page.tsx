@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { MinisScreen } from '../../features/minis/plan/MinisScreen';
 import { database } from '../../server/common/database';
-import { miniJobLines } from '../../server/minis/miniPlanPages';
+import { miniPlanLines } from '../../server/minis/miniPlanPages';
 import { runsUnderWay } from '../../server/days/today';
 
 export const metadata: Metadata = { title: 'Minis' };
@@ -9,5 +9,5 @@ export const dynamic = 'force-dynamic';
 
 export default function Page() {
   const runs = runsUnderWay(database()).filter(({ kind }) => kind === 'minis');
-  return <MinisScreen jobs={miniJobLines(database())} runs={runs} />;
+  return <MinisScreen miniPlans={miniPlanLines(database())} runs={runs} />;
 }

@@ -1,6 +1,6 @@
 import type { Handling } from '../yarn/fibre';
 import { PACKAGE_ENDS, type PackageEnd } from '../yarn/faults';
-import type { Form } from '../yarn/piece';
+import type { PieceForm } from '../yarn/piece';
 
 /** Where good makers disagree: each question with its schools. */
 export interface Schools {
@@ -50,7 +50,7 @@ export function workedFrom(handling: readonly Handling[], school: Schools['workF
  * @example
  * endsOf('cone') // => ['outer']
  */
-export function endsOf(form: Form): readonly PackageEnd[] {
+export function endsOf(form: PieceForm): readonly PackageEnd[] {
   switch (form) {
     case 'hank':
     case 'mini skein':

@@ -13,7 +13,7 @@ import {
 } from './format';
 import { GRAMS_PER_OUNCE, METRES_PER_YARD, parseQuantity } from './units';
 
-const said = ({ number, unit }: Figure) => `${number} ${unit}`;
+const inWords = ({ number, unit }: Figure) => `${number} ${unit}`;
 
 test.each([
   [massFigure(113.4, 'metric'), '113 g'],
@@ -35,7 +35,7 @@ test.each([
   [gristFigure(1.8435, 'imperial'), '57 yd/oz'],
   [twistFigure(196.85, 'metric'), '197 t/m'],
   [twistFigure(196.85, 'imperial'), '5.0 tpi'],
-])('%j is said %s', (figure, words) => expect(said(figure)).toBe(words));
+])('%j is said %s', (figure, words) => expect(inWords(figure)).toBe(words));
 
 test.each([
   [48.34, 1, '48 g'],
@@ -44,7 +44,7 @@ test.each([
   [48.34, 5, '48 g'],
   [48, 0.1, '48.0 g'],
 ])('%d g on a scale of %d g is shown %s', (massG, resolutionG, words) =>
-  expect(said(readingFigure(massG, resolutionG, 'metric'))).toBe(words),
+  expect(inWords(readingFigure(massG, resolutionG, 'metric'))).toBe(words),
 );
 
 test.each([
@@ -70,9 +70,9 @@ test('what is shown in one system and typed again is the same amount, to the ste
       fc.double({ min: 10, max: 900, noNaN: true }),
       fc.constantFrom('metric', 'imperial'),
       (amount, system) => {
-        const mass = parseQuantity(said(massFigure(amount, system)), 'mass', system);
+        const mass = parseQuantity(inWords(massFigure(amount, system)), 'mass', system);
         expect(Math.abs(mass - amount)).toBeLessThanOrEqual(system === 'metric' ? 0.5 : 0.0051 * GRAMS_PER_OUNCE);
-        const length = parseQuantity(said(lengthFigure(amount * 2, system)), 'length', system);
+        const length = parseQuantity(inWords(lengthFigure(amount * 2, system)), 'length', system);
         expect(Math.abs(length - amount * 2)).toBeLessThanOrEqual(system === 'metric' ? 0.5 : 0.51 * METRES_PER_YARD);
       },
     ),

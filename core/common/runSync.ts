@@ -1,7 +1,7 @@
 /** What a screen that follows a run tells the server, and what it is told: the same whatever the run is of. */
 
 /** An event without its key and its time, which it gets when it is kept. */
-export type Bare<Event> = Event extends unknown ? Omit<Event, 'key' | 'atMs'> : never;
+export type NewEvent<Event> = Event extends unknown ? Omit<Event, 'key' | 'atMs'> : never;
 
 export interface RunMessage<Event> {
   /** The name of this screen; its events are numbered under it. */
@@ -19,7 +19,7 @@ export interface RunNews<State> {
   state?: State;
   /** The last event that has arrived from each screen. */
   arrived: Record<string, number>;
-  holder: 'you' | 'another' | 'nobody';
+  leaseOwner: 'you' | 'another' | 'nobody';
   /** Set once the run is logged or given up. */
   ended: RunEnd | null;
 }
@@ -29,7 +29,7 @@ export interface RunEnd {
 }
 
 /** What a screen that follows a run begins from. */
-export interface FollowedRun<State> {
+export interface SyncedRun<State> {
   id: number;
   state: State;
   arrived: Record<string, number>;

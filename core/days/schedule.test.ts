@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { addDays, daysBetween } from './days';
-import { type BenchTime, minutesOn, proposeDays, type ScheduledJob, waitBetween, whatHelps } from './schedule';
+import { type BenchTime, minutesOn, proposeDays, type ScheduledTask, waitBetween, whatHelps } from './schedule';
 
 const TODAY = '2026-11-27'; // a Friday
 const EVENINGS: BenchTime = { weekdays: [60, 0, 60, 0, 30, 0, 0], days: {} };
 
-const job = (id: number, more: Partial<ScheduledJob> = {}): ScheduledJob => ({
+const task = (id: number, more: Partial<ScheduledTask> = {}): ScheduledTask => ({
   id,
   minutes: 30,
   dueOn: null,
@@ -16,10 +16,10 @@ const job = (id: number, more: Partial<ScheduledJob> = {}): ScheduledJob => ({
   ...more,
 });
 
-const daysOf = (jobs: ScheduledJob[], time = EVENINGS) => Object.fromEntries(proposeDays(jobs, time, TODAY).days);
+const daysOf = (tasks: ScheduledTask[], time = EVENINGS) => Object.fromEntries(proposeDays(tasks, time, TODAY).days);
 
 test('the first evening with room, what is due first, first', () => {
-  expect(daysOf([job(1), job(2, { dueOn: '2026-12-05' }), job(3), job(4, { dueOn: '2026-12-01' })])).toEqual({
+  expect(daysOf([task(1), task(2, { dueOn: '2026-12-05' }), task(3), task(4, { dueOn: '2026-12-01' })])).toEqual({
     4: '2026-11-27',
     2: '2026-11-30',
     1: '2026-11-30',
@@ -30,20 +30,20 @@ test('the first evening with room, what is due first, first', () => {
 test('not before its time, nor before what it waits for has waited long enough', () => {
   expect(
     daysOf([
-      job(1, { after: [{ jobId: 2, waitDays: 3 }] }),
-      job(2),
-      job(3, { earliestOn: '2026-12-20' }),
-      job(4, { after: [{ jobId: 5, waitDays: 2 }] }),
-      job(5, { doneOn: '2026-11-26' }),
+      task(1, { after: [{ taskId: 2, waitDays: 3 }] }),
+      task(2),
+      task(3, { earliestOn: '2026-12-20' }),
+      task(4, { after: [{ taskId: 5, waitDays: 2 }] }),
+      task(5, { doneOn: '2026-11-26' }),
     ]),
   ).toEqual({ 2: '2026-11-27', 1: '2026-11-30', 3: '2026-12-21', 4: '2026-11-30' });
 });
 
 test('what others with a date wait for goes first itself', () => {
   const days = daysOf([
-    job(1, { dueOn: '2026-12-01' }),
-    job(2, { dueOn: '2026-12-02', after: [{ jobId: 3, waitDays: 3 }] }),
-    job(3),
+    task(1, { dueOn: '2026-12-01' }),
+    task(2, { dueOn: '2026-12-02', after: [{ taskId: 3, waitDays: 3 }] }),
+    task(3),
   ]);
   expect(days[3]).toBe('2026-11-27');
   expect(days[2]).toBe('2026-11-30');
@@ -52,10 +52,10 @@ test('what others with a date wait for goes first itself', () => {
 test('what is settled stays, even where that is too much or too early, and that is said', () => {
   const { days, overfull, tooEarly, missed } = proposeDays(
     [
-      job(1, { plannedOn: '2026-11-28' }),
-      job(2, { plannedOn: '2026-11-27', minutes: 50 }),
-      job(3, { plannedOn: '2026-11-30', after: [{ jobId: 1, waitDays: 4 }] }),
-      job(4, { plannedOn: '2026-11-20' }),
+      task(1, { plannedOn: '2026-11-28' }),
+      task(2, { plannedOn: '2026-11-27', minutes: 50 }),
+      task(3, { plannedOn: '2026-11-30', after: [{ taskId: 1, waitDays: 4 }] }),
+      task(4, { plannedOn: '2026-11-20' }),
     ],
     EVENINGS,
     TODAY,
@@ -71,23 +71,27 @@ test('what is settled stays, even where that is too much or too early, and that 
 });
 
 test('a job that no evening has room for gets the longest one whole; without any time there is no day', () => {
-  expect(daysOf([job(1, { minutes: 200 }), job(2)])).toEqual({ 2: '2026-11-27', 1: '2026-11-30' });
-  const never = proposeDays([job(1, { dueOn: TODAY })], { weekdays: [0, 0, 0, 0, 0, 0, 0], days: {} }, TODAY);
-  expect(never.late).toEqual([{ jobId: 1, byDays: null }]);
+  expect(daysOf([task(1, { minutes: 200 }), task(2)])).toEqual({ 2: '2026-11-27', 1: '2026-11-30' });
+  const never = proposeDays([task(1, { dueOn: TODAY })], { weekdays: [0, 0, 0, 0, 0, 0, 0], days: {} }, TODAY);
+  expect(never.late).toEqual([{ taskId: 1, byDays: null }]);
 });
 
 test('jobs that wait for one another in a ring get no day, and end nothing', () => {
-  const ring = [job(1, { after: [{ jobId: 2, waitDays: 0 }] }), job(2, { after: [{ jobId: 1, waitDays: 0 }] }), job(3)];
+  const ring = [
+    task(1, { after: [{ taskId: 2, waitDays: 0 }] }),
+    task(2, { after: [{ taskId: 1, waitDays: 0 }] }),
+    task(3),
+  ];
   expect(daysOf(ring)).toEqual({ 1: null, 2: null, 3: '2026-11-27' });
 });
 
 test('what is late, by how much, and what would help', () => {
-  const late = [job(1, { dueOn: '2026-11-28', minutes: 40 })];
-  expect(proposeDays(late, EVENINGS, TODAY).late).toEqual([{ jobId: 1, byDays: 2 }]);
+  const late = [task(1, { dueOn: '2026-11-28', minutes: 40 })];
+  expect(proposeDays(late, EVENINGS, TODAY).late).toEqual([{ taskId: 1, byDays: 2 }]);
   expect(whatHelps(late, EVENINGS, TODAY)).toEqual([
     { how: 'longer evenings', minutes: 15 },
     { how: 'another day', day: '2026-11-27', minutes: 60 },
-    { how: 'later due', jobId: 1, dueOn: '2026-11-30' },
+    { how: 'later due', taskId: 1, dueOn: '2026-11-30' },
   ]);
 });
 
@@ -98,7 +102,7 @@ test('rest before the wash, dry before the ruler', () => {
   expect(waitBetween('other', 'wash', days)).toBeNull();
 });
 
-const someJobs = fc
+const someTasks = fc
   .array(
     fc.record({
       minutes: fc.integer({ min: 5, max: 90 }),
@@ -111,13 +115,13 @@ const someJobs = fc
   )
   .map((all) =>
     all.map(({ minutes, due, earliest, planned, after }, i) =>
-      job(i + 1, {
+      task(i + 1, {
         minutes,
         dueOn: due === null ? null : addDays(TODAY, due),
         earliestOn: earliest === null ? null : addDays(TODAY, earliest),
         plannedOn: planned === null ? null : addDays(TODAY, planned),
         // Only ever after an earlier one, so that there is no ring.
-        after: after === null || i === 0 ? [] : [{ jobId: (after[0] % i) + 1, waitDays: after[1] }],
+        after: after === null || i === 0 ? [] : [{ taskId: (after[0] % i) + 1, waitDays: after[1] }],
       }),
     ),
   );
@@ -125,32 +129,32 @@ const someJobs = fc
 test('whatever is to be done: no proposed day is before its time, and none has more than there is room for', () => {
   fc.assert(
     fc.property(
-      someJobs,
+      someTasks,
       fc.array(fc.integer({ min: 0, max: 120 }), { minLength: 7, maxLength: 7 }),
-      (jobs, weekdays) => {
+      (tasks, weekdays) => {
         const time = { weekdays, days: {} };
-        const { days, late } = proposeDays(jobs, time, TODAY);
-        expect(days.size).toBe(jobs.length);
-        const free = jobs.filter(({ plannedOn }) => plannedOn === null || plannedOn < TODAY);
+        const { days, late } = proposeDays(tasks, time, TODAY);
+        expect(days.size).toBe(tasks.length);
+        const free = tasks.filter(({ plannedOn }) => plannedOn === null || plannedOn < TODAY);
         for (const { id, earliestOn, after } of free) {
           const day = days.get(id);
           if (!day) continue;
           expect(day >= TODAY && day >= (earliestOn ?? TODAY)).toBe(true);
           expect(minutesOn(time, day)).toBeGreaterThan(0);
-          for (const { jobId, waitDays } of after)
-            expect(daysBetween(days.get(jobId)!, day)).toBeGreaterThanOrEqual(waitDays);
+          for (const { taskId, waitDays } of after)
+            expect(daysBetween(days.get(taskId)!, day)).toBeGreaterThanOrEqual(waitDays);
         }
         for (const day of new Set(free.map(({ id }) => days.get(id)))) {
           if (!day) continue;
-          const there = jobs.filter(({ id }) => days.get(id) === day);
+          const there = tasks.filter(({ id }) => days.get(id) === day);
           const total = there.reduce((sum, { minutes }) => sum + minutes, 0);
           const alone = there.length === 1;
           const settled = there.some(({ plannedOn }) => plannedOn !== null && plannedOn >= TODAY);
           expect(alone || settled || total <= minutesOn(time, day)).toBe(true);
         }
-        for (const { jobId } of late) expect(jobs[jobId - 1]!.dueOn).not.toBeNull();
+        for (const { taskId } of late) expect(tasks[taskId - 1]!.dueOn).not.toBeNull();
         // The order in which they were entered makes no difference.
-        expect(new Map([...proposeDays([...jobs].reverse(), time, TODAY).days].sort(([a], [b]) => a - b))).toEqual(
+        expect(new Map([...proposeDays([...tasks].reverse(), time, TODAY).days].sort(([a], [b]) => a - b))).toEqual(
           new Map([...days].sort(([a], [b]) => a - b)),
         );
       },

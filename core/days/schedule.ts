@@ -1,14 +1,14 @@
 import { addDays, daysBetween, weekdayOf } from './days';
 
 /** Something that is to be done at the bench, as far as days go. */
-export interface ScheduledJob {
+export interface ScheduledTask {
   id: number;
   minutes: number;
   dueOn: string | null;
   /** Not before that day. */
   earliestOn: string | null;
   /** What must have been done so many days before. */
-  after: readonly { jobId: number; waitDays: number }[];
+  after: readonly { taskId: number; waitDays: number }[];
   /** The day that was settled. */
   plannedOn: string | null;
   /** When it was done; null: it is still to be done. */
@@ -28,7 +28,7 @@ export interface Schedule {
   /** Settled for a day that has passed, and not done. */
   missed: number[];
   /** By so many days; null: there is no day at all. */
-  late: { jobId: number; byDays: number | null }[];
+  late: { taskId: number; byDays: number | null }[];
   /** Settled before what it waits for, or before its time. */
   tooEarly: number[];
   /** Days with more settled than there is time. */
@@ -56,21 +56,21 @@ export function minutesOn({ weekdays, days }: BenchTime, day: string): number {
  * @example
  * proposeDays([{ id: 1, minutes: 40, dueOn: null, earliestOn: null, after: [], plannedOn: null, doneOn: null }], { weekdays: [0, 60, 0, 0, 0, 0, 0], days: {} }, '2026-11-27').days.get(1) // => '2026-12-01'
  */
-export function proposeDays(jobs: readonly ScheduledJob[], time: BenchTime, today: string): Schedule {
-  const byId = new Map(jobs.map((job) => [job.id, job]));
-  const open = jobs.filter(({ doneOn }) => doneOn === null);
+export function proposeDays(tasks: readonly ScheduledTask[], time: BenchTime, today: string): Schedule {
+  const byId = new Map(tasks.map((task) => [task.id, task]));
+  const open = tasks.filter(({ doneOn }) => doneOn === null);
   const settled = open.filter(({ plannedOn }) => plannedOn !== null && plannedOn >= today);
   const days = new Map<number, string | null>(settled.map(({ id, plannedOn }) => [id, plannedOn]));
   const taken = new Map<string, number>();
   const take = (day: string, minutes: number) => taken.set(day, (taken.get(day) ?? 0) + minutes);
   for (const { plannedOn, minutes } of settled) take(plannedOn!, minutes);
 
-  const earliestOf = (job: ScheduledJob): string | null => {
-    let earliest = later(today, job.earliestOn ?? today);
-    for (const { jobId, waitDays } of job.after) {
-      const other = byId.get(jobId);
+  const earliestOf = (task: ScheduledTask): string | null => {
+    let earliest = later(today, task.earliestOn ?? today);
+    for (const { taskId, waitDays } of task.after) {
+      const other = byId.get(taskId);
       if (!other) continue;
-      const on = other.doneOn ?? days.get(jobId) ?? null;
+      const on = other.doneOn ?? days.get(taskId) ?? null;
       // What it waits for has no day itself.
       if (on === null) return null;
       earliest = later(earliest, addDays(on, waitDays));
@@ -83,12 +83,12 @@ export function proposeDays(jobs: readonly ScheduledJob[], time: BenchTime, toda
   while (waiting.size > 0) {
     const ready = [...waiting]
       .map((id) => byId.get(id)!)
-      .filter(({ after }) => after.every(({ jobId }) => !waiting.has(jobId)));
+      .filter(({ after }) => after.every(({ taskId }) => !waiting.has(taskId)));
     // Jobs that wait for one another in a ring never get a day.
     if (ready.length === 0) break;
     const [next] = ready.sort(
       (a, b) => (dues.get(a.id) ?? '9999').localeCompare(dues.get(b.id) ?? '9999') || a.id - b.id,
-    ) as [ScheduledJob, ...ScheduledJob[]];
+    ) as [ScheduledTask, ...ScheduledTask[]];
     const earliest = earliestOf(next);
     const day = earliest === null ? null : dayWithRoom(next.minutes, earliest, time, taken);
     if (day !== null) take(day, next.minutes);
@@ -103,12 +103,12 @@ export function proposeDays(jobs: readonly ScheduledJob[], time: BenchTime, toda
     late: open.flatMap(({ id, dueOn }) => {
       const day = days.get(id) ?? null;
       if (dueOn === null || (day !== null && day <= dueOn)) return [];
-      return [{ jobId: id, byDays: day === null ? null : daysBetween(dueOn, day) }];
+      return [{ taskId: id, byDays: day === null ? null : daysBetween(dueOn, day) }];
     }),
     tooEarly: settled
-      .filter((job) => {
-        const earliest = earliestOf(job);
-        return earliest !== null && job.plannedOn! < earliest;
+      .filter((task) => {
+        const earliest = earliestOf(task);
+        return earliest !== null && task.plannedOn! < earliest;
       })
       .map(({ id }) => id),
     overfull: [...taken]
@@ -119,18 +119,18 @@ export function proposeDays(jobs: readonly ScheduledJob[], time: BenchTime, toda
 }
 
 /** What others wait for is due as much earlier. */
-function effectiveDues(jobs: readonly ScheduledJob[]): Map<number, string> {
-  const dues = new Map(jobs.flatMap(({ id, dueOn }) => (dueOn === null ? [] : [[id, dueOn] as const])));
+function effectiveDues(tasks: readonly ScheduledTask[]): Map<number, string> {
+  const dues = new Map(tasks.flatMap(({ id, dueOn }) => (dueOn === null ? [] : [[id, dueOn] as const])));
   // Each round carries dues one step further back; there are no more steps than jobs.
-  for (let round = 0; round < jobs.length; round++) {
+  for (let round = 0; round < tasks.length; round++) {
     let moved = false;
-    for (const { id, after } of jobs) {
+    for (const { id, after } of tasks) {
       const due = dues.get(id);
       if (due === undefined) continue;
-      for (const { jobId, waitDays } of after) {
+      for (const { taskId, waitDays } of after) {
         const earlier = addDays(due, -waitDays);
-        if ((dues.get(jobId) ?? '9999') <= earlier) continue;
-        dues.set(jobId, earlier);
+        if ((dues.get(taskId) ?? '9999') <= earlier) continue;
+        dues.set(taskId, earlier);
         moved = true;
       }
     }
@@ -140,7 +140,7 @@ function effectiveDues(jobs: readonly ScheduledJob[]): Map<number, string> {
 }
 
 /** Days from which a job that is longer than any evening takes the longest one. */
-const LOOKED_AT_FOR_LONG_JOBS = 14;
+const LOOKED_AT_FOR_LONG_TASKS = 14;
 
 function dayWithRoom(
   minutes: number,
@@ -157,7 +157,7 @@ function dayWithRoom(
   if (!isTooLong || room !== undefined) return room ?? null;
   // Too long for any evening: it takes the longest one whole, soon rather than at some far end.
   const free = days.filter((day) => minutesOn(time, day) > 0 && !taken.has(day));
-  const soon = free.filter((day) => daysBetween(earliest, day) < LOOKED_AT_FOR_LONG_JOBS);
+  const soon = free.filter((day) => daysBetween(earliest, day) < LOOKED_AT_FOR_LONG_TASKS);
   return (soon.length > 0 ? soon : free.slice(0, 1)).reduce<string | null>(
     (longest, day) => (longest === null || minutesOn(time, day) > minutesOn(time, longest) ? day : longest),
     null,
@@ -188,7 +188,7 @@ export function isLate({
 export type ScheduleHelp =
   | { how: 'longer evenings'; minutes: number }
   | { how: 'another day'; day: string; minutes: number }
-  | { how: 'later due'; jobId: number; dueOn: string };
+  | { how: 'later due'; taskId: number; dueOn: string };
 
 const MORE_MINUTES = [15, 30, 45, 60, 90, 120];
 const LONGEST_LOOK_DAYS = 42;
@@ -200,10 +200,10 @@ const LONGEST_LOOK_DAYS = 42;
  * @example
  * whatHelps([], { weekdays: [60, 0, 0, 0, 0, 0, 0], days: {} }, '2026-11-27') // => []
  */
-export function whatHelps(jobs: readonly ScheduledJob[], time: BenchTime, today: string): ScheduleHelp[] {
-  const now = proposeDays(jobs, time, today);
+export function whatHelps(tasks: readonly ScheduledTask[], time: BenchTime, today: string): ScheduleHelp[] {
+  const now = proposeDays(tasks, time, today);
   if (now.late.length === 0) return [];
-  const isHelp = (other: BenchTime) => proposeDays(jobs, other, today).late.length === 0;
+  const isHelp = (other: BenchTime) => proposeDays(tasks, other, today).late.length === 0;
   const more = (minutes: number) => (has: number) => (has > 0 ? has + minutes : 0);
   const longer = MORE_MINUTES.find((minutes) =>
     isHelp({
@@ -213,7 +213,7 @@ export function whatHelps(jobs: readonly ScheduledJob[], time: BenchTime, today:
   );
   const until = Math.min(
     LONGEST_LOOK_DAYS,
-    Math.max(0, ...now.late.map(({ jobId }) => daysBetween(today, jobs.find(({ id }) => id === jobId)!.dueOn!))),
+    Math.max(0, ...now.late.map(({ taskId }) => daysBetween(today, tasks.find(({ id }) => id === taskId)!.dueOn!))),
   );
   const another = Array.from({ length: until + 1 }, (_, i) => addDays(today, i)).flatMap((day) =>
     [60, 120]
@@ -223,30 +223,30 @@ export function whatHelps(jobs: readonly ScheduledJob[], time: BenchTime, today:
   return [
     ...(longer === undefined ? [] : [{ how: 'longer evenings' as const, minutes: longer }]),
     ...(another ? [{ how: 'another day' as const, ...another }] : []),
-    ...laterDues(jobs, time, today),
+    ...laterDues(tasks, time, today),
   ];
 }
 
 /** Dates that all together bring everything in on time; none where no date does. */
-function laterDues(jobs: readonly ScheduledJob[], time: BenchTime, today: string): ScheduleHelp[] {
-  let moved = jobs;
+function laterDues(tasks: readonly ScheduledTask[], time: BenchTime, today: string): ScheduleHelp[] {
+  let moved = tasks;
   // What is due later lets others go first, which may make it later still.
-  for (let round = 0; round <= jobs.length; round++) {
+  for (let round = 0; round <= tasks.length; round++) {
     const { late, days } = proposeDays(moved, time, today);
     if (late.length === 0)
       return moved.flatMap(({ id, dueOn }, i) =>
-        dueOn === jobs[i]!.dueOn ? [] : [{ how: 'later due' as const, jobId: id, dueOn: dueOn! }],
+        dueOn === tasks[i]!.dueOn ? [] : [{ how: 'later due' as const, taskId: id, dueOn: dueOn! }],
       );
-    if (late.some(({ jobId }) => !days.get(jobId))) return [];
-    const isLateNow = new Set(late.map(({ jobId }) => jobId));
-    moved = moved.map((job) => (isLateNow.has(job.id) ? { ...job, dueOn: days.get(job.id)! } : job));
+    if (late.some(({ taskId }) => !days.get(taskId))) return [];
+    const isLateNow = new Set(late.map(({ taskId }) => taskId));
+    moved = moved.map((task) => (isLateNow.has(task.id) ? { ...task, dueOn: days.get(task.id)! } : task));
   }
   return [];
 }
 
 /** What is done at the bench, as far as days have to be reckoned with. */
-export const JOB_KINDS = ['wind', 'minis', 'ply', 'wash', 'dye', 'measure', 'weigh', 'other'] as const;
-export type JobKind = (typeof JOB_KINDS)[number];
+export const TASK_KINDS = ['wind', 'minis', 'ply', 'wash', 'dye', 'measure', 'weigh', 'other'] as const;
+export type TaskKind = (typeof TASK_KINDS)[number];
 
 /**
  * The days that one thing must wait for another that is done with the same piece: rested before it is washed, dry
@@ -259,8 +259,8 @@ export type JobKind = (typeof JOB_KINDS)[number];
  * waitBetween('measure', 'wash', { dryDays: 2, restDays: 1 }) // => null
  */
 export function waitBetween(
-  first: JobKind,
-  then: JobKind,
+  first: TaskKind,
+  then: TaskKind,
   { dryDays, restDays }: { dryDays: number; restDays: number },
 ): number | null {
   if (first === 'ply' && (then === 'wash' || then === 'dye')) return restDays;

@@ -1,12 +1,12 @@
 import fc from 'fast-check';
-import { benchPace, jobMinutes } from './taskMinutes';
-import { JOB_KINDS } from './schedule';
-import { jobTitle } from './taskWords';
+import { benchPace, taskMinutes } from './taskMinutes';
+import { TASK_KINDS } from './schedule';
+import { taskTitle } from './taskWords';
 
 const UNKNOWN = { windingPerM: null, aboutMin: null };
 
 test('as long as it usually takes, until two windings have told', () => {
-  expect(jobMinutes('wind', 400, UNKNOWN)).toEqual({ minutes: 24, learned: false });
+  expect(taskMinutes('wind', 400, UNKNOWN)).toEqual({ minutes: 24, learned: false });
   expect(benchPace([{ lengthM: 400, windingMin: 10, aboutMin: 5 }])).toEqual(UNKNOWN);
   const pace = benchPace([
     { lengthM: 400, windingMin: 10, aboutMin: 5 },
@@ -15,9 +15,9 @@ test('as long as it usually takes, until two windings have told', () => {
   ]);
   expect(pace.windingPerM).toBeCloseTo(0.0275, 9);
   expect(pace.aboutMin).toBe(5);
-  expect(jobMinutes('wind', 400, pace)).toEqual({ minutes: 16, learned: true });
+  expect(taskMinutes('wind', 400, pace)).toEqual({ minutes: 16, learned: true });
   // Of what is of no known length, nothing is learned.
-  expect(jobMinutes('wind', null, pace).learned).toBe(false);
+  expect(taskMinutes('wind', null, pace).learned).toBe(false);
 });
 
 test('one forgotten evening spoils nothing', () => {
@@ -31,14 +31,14 @@ test('one forgotten evening spoils nothing', () => {
 test('longer yarn never takes less time, and everything takes some', () => {
   fc.assert(
     fc.property(
-      fc.constantFrom(...JOB_KINDS),
+      fc.constantFrom(...TASK_KINDS),
       fc.integer({ min: 0, max: 5000 }),
       fc.nat(2000),
       (kind, lengthM, more) => {
         const pace = { windingPerM: 0.02, aboutMin: 6 };
-        const one = jobMinutes(kind, lengthM, pace).minutes;
+        const one = taskMinutes(kind, lengthM, pace).minutes;
         expect(one).toBeGreaterThan(0);
-        expect(jobMinutes(kind, lengthM + more, pace).minutes).toBeGreaterThanOrEqual(one);
+        expect(taskMinutes(kind, lengthM + more, pace).minutes).toBeGreaterThanOrEqual(one);
       },
     ),
   );
@@ -46,6 +46,6 @@ test('longer yarn never takes less time, and everything takes some', () => {
 
 test('a job is called by what is done with what; something else by its own name', () => {
   const piece = { label: 'Cake 3', yarnName: 'Kelp' };
-  expect(jobTitle({ kind: 'measure', title: 'after the wash', piece })).toBe('Measure cake 3 of Kelp: after the wash');
-  expect(jobTitle({ kind: 'other', title: 'Oil the winder', piece: null })).toBe('Oil the winder');
+  expect(taskTitle({ kind: 'measure', title: 'after the wash', piece })).toBe('Measure cake 3 of Kelp: after the wash');
+  expect(taskTitle({ kind: 'other', title: 'Oil the winder', piece: null })).toBe('Oil the winder');
 });

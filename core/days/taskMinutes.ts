@@ -1,5 +1,5 @@
 import { median } from '../common/median';
-import type { JobKind } from './schedule';
+import type { TaskKind } from './schedule';
 
 /** What the bench has learned of how long things take. */
 export interface BenchPace {
@@ -13,7 +13,7 @@ const USUAL_PER_M = 0.03;
 const USUAL_ABOUT_MIN = 12;
 
 /** With hands on it; what hangs and dries needs none. */
-const USUAL_MIN: Record<Exclude<JobKind, 'wind'>, number> = {
+const USUAL_MIN: Record<Exclude<TaskKind, 'wind'>, number> = {
   minis: 45,
   ply: 60,
   wash: 20,
@@ -29,12 +29,12 @@ const USUAL_MIN: Record<Exclude<JobKind, 'wind'>, number> = {
  *
  * @param lengthM null where it is not known
  * @example
- * jobMinutes('wind', 400, { windingPerM: 0.05, aboutMin: 10 }) // => { minutes: 30, learned: true }
+ * taskMinutes('wind', 400, { windingPerM: 0.05, aboutMin: 10 }) // => { minutes: 30, learned: true }
  * @example
- * jobMinutes('weigh', null, { windingPerM: null, aboutMin: null }) // => { minutes: 5, learned: false }
+ * taskMinutes('weigh', null, { windingPerM: null, aboutMin: null }) // => { minutes: 5, learned: false }
  */
-export function jobMinutes(
-  kind: JobKind,
+export function taskMinutes(
+  kind: TaskKind,
   lengthM: number | null,
   { windingPerM, aboutMin }: BenchPace,
 ): { minutes: number; learned: boolean } {

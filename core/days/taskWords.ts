@@ -1,7 +1,7 @@
-import type { JobKind } from './schedule';
+import type { TaskKind } from './schedule';
 
 /** What is done, as a list names it. */
-export const JOB_WORDS: Record<JobKind, string> = {
+export const TASK_WORDS: Record<TaskKind, string> = {
   wind: 'Wind',
   minis: 'Cut minis from',
   ply: 'Ply',
@@ -16,17 +16,17 @@ export const JOB_WORDS: Record<JobKind, string> = {
  * What a job is called.
  *
  * @example
- * jobTitle({ kind: 'wash', title: '', piece: { label: 'Hank 2', yarnName: 'Kelp' } }) // => 'Wash hank 2 of Kelp'
+ * taskTitle({ kind: 'wash', title: '', piece: { label: 'Hank 2', yarnName: 'Kelp' } }) // => 'Wash hank 2 of Kelp'
  */
-export function jobTitle({
+export function taskTitle({
   kind,
   title,
   piece,
 }: {
-  kind: JobKind;
+  kind: TaskKind;
   title: string;
   piece: { label: string; yarnName: string } | null;
 }): string {
   if (kind === 'other' || !piece) return title;
-  return `${JOB_WORDS[kind]} ${piece.label.toLowerCase()} of ${piece.yarnName}${title ? `: ${title}` : ''}`;
+  return `${TASK_WORDS[kind]} ${piece.label.toLowerCase()} of ${piece.yarnName}${title ? `: ${title}` : ''}`;
 }

@@ -1,10 +1,10 @@
 import fc from 'fast-check';
-import { howFull, howGood, whatSnags, whereTimeGoes, type WindingTold } from './benchAnswers';
+import { howFull, howGood, whatSnags, whereTimeGoes, type WindingReport } from './benchAnswers';
 import { median } from '../common/median';
 
 const NOTHING = { preparing: 0, turning: 0, stopped: 0, resting: 0, finishing: 0 };
 
-const told = (more: Partial<WindingTold> = {}): WindingTold => ({
+const estimated = (more: Partial<WindingReport> = {}): WindingReport => ({
   story: { spentMs: NOTHING, stops: [] },
   yarn: 'Kelp',
   lengthM: 300,
@@ -16,8 +16,8 @@ const stop = (reason: string, ms: number) => ({ reason, fromMs: 0, untilMs: ms, 
 
 test('the time of all windings, and what held longest, first', () => {
   const answer = whereTimeGoes([
-    told({ story: { spentMs: { ...NOTHING, turning: 60_000, stopped: 20_000 }, stops: [stop('snag', 20_000)] } }),
-    told({
+    estimated({ story: { spentMs: { ...NOTHING, turning: 60_000, stopped: 20_000 }, stops: [stop('snag', 20_000)] } }),
+    estimated({
       story: {
         spentMs: { ...NOTHING, turning: 30_000, stopped: 50_000 },
         stops: [stop('a pause', 45_000), stop('snag', 5_000)],
@@ -36,7 +36,7 @@ test('the time of all windings, and what held longest, first', () => {
 
 test('what snags is told for a hundred metres; a pause is not the yarn’s doing', () => {
   const held = (yarn: string, lengthM: number, ...reasons: string[]) =>
-    told({ yarn, lengthM, story: { spentMs: NOTHING, stops: reasons.map((reason) => stop(reason, 1)) } });
+    estimated({ yarn, lengthM, story: { spentMs: NOTHING, stops: reasons.map((reason) => stop(reason, 1)) } });
   expect(
     whatSnags([
       held('Kelp', 300, 'snag', 'a pause'),
@@ -54,7 +54,10 @@ test('what snags is told for a hundred metres; a pause is not the yarn’s doing
 test('how full the cakes of each tool were, and which were more than it holds', () => {
   const cake = (tool: string, massG: number) => ({ tool, massG, maxG: 110, plannedG: 100, turns: 1, plannedTurns: 1 });
   expect(
-    howFull([told({ cakes: [cake('Small', 55), cake('Nostepinne', 88)] }), told({ cakes: [cake('Small', 121)] })]),
+    howFull([
+      estimated({ cakes: [cake('Small', 55), cake('Nostepinne', 88)] }),
+      estimated({ cakes: [cake('Small', 121)] }),
+    ]),
   ).toEqual([
     { tool: 'Small', full: [0.5, 1.1], median: 0.8, over: 1 },
     { tool: 'Nostepinne', full: [0.8], median: 0.8, over: 0 },
@@ -62,13 +65,13 @@ test('how full the cakes of each tool were, and which were more than it holds', 
 });
 
 test('how good estimates are, and whether they became better', () => {
-  const pairs = [110, 88, 91, 102, 101, 99].map((was) => ({ told: 100, was }));
+  const pairs = [110, 88, 91, 102, 101, 99].map((was) => ({ estimated: 100, was }));
   expect(howGood(pairs)).toMatchObject({ bias: 0, usual: 0.055 });
   const { earlier, later } = howGood(pairs)!.usualLately!;
   expect(earlier).toBeCloseTo(0.1, 9);
   expect(later).toBeCloseTo(0.01, 9);
   expect(howGood(pairs.slice(0, 3))!.usualLately).toBeNull();
-  expect(howGood([{ told: 0, was: 4 }])).toBeNull();
+  expect(howGood([{ estimated: 0, was: 4 }])).toBeNull();
 });
 
 test('half of the figures lie on either side of the median', () => {

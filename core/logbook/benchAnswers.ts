@@ -1,8 +1,8 @@
 import { median } from '../common/median';
-import { DOINGS, type Doing, type RunStory } from './runStory';
+import { ACTIVITIES, type Activity, type RunStory } from './runStory';
 
 /** What one logged winding says of the four questions that the logbook answers. */
-export interface WindingTold {
+export interface WindingReport {
   story: Pick<RunStory, 'spentMs' | 'stops'>;
   yarn: string;
   /** What was wound, and how often something other than a pause held it up. */
@@ -21,7 +21,7 @@ export interface WindingTold {
 /** Where the time went at the bench. */
 export interface TimeAnswer {
   wholeMs: number;
-  spentMs: Record<Doing, number>;
+  spentMs: Record<Activity, number>;
   /** By reason, what held longest first. */
   stopped: { reason: string; ms: number; times: number }[];
 }
@@ -33,19 +33,19 @@ export interface TimeAnswer {
  * @example
  * whereTimeGoes([]) // => null
  */
-export function whereTimeGoes(windings: readonly Pick<WindingTold, 'story'>[]): TimeAnswer | null {
-  const spentMs: Record<Doing, number> = { preparing: 0, turning: 0, stopped: 0, resting: 0, finishing: 0 };
+export function whereTimeGoes(windings: readonly Pick<WindingReport, 'story'>[]): TimeAnswer | null {
+  const spentMs: Record<Activity, number> = { preparing: 0, turning: 0, stopped: 0, resting: 0, finishing: 0 };
   const reasons = new Map<string, { ms: number; times: number }>();
   for (const { story } of windings) {
-    for (const doing of DOINGS) spentMs[doing] += story.spentMs[doing];
+    for (const activity of ACTIVITIES) spentMs[activity] += story.spentMs[activity];
     for (const { reason, fromMs, untilMs } of story.stops) {
       const { ms, times } = reasons.get(reason) ?? { ms: 0, times: 0 };
       reasons.set(reason, { ms: ms + untilMs - fromMs, times: times + 1 });
     }
   }
-  const wholeMs = DOINGS.reduce((sum, doing) => sum + spentMs[doing], 0);
+  const wholeMs = ACTIVITIES.reduce((sum, activity) => sum + spentMs[activity], 0);
   if (wholeMs === 0) return null;
-  const stopped = [...reasons].map(([reason, told]) => ({ reason, ...told })).sort((a, b) => b.ms - a.ms);
+  const stopped = [...reasons].map(([reason, estimated]) => ({ reason, ...estimated })).sort((a, b) => b.ms - a.ms);
   return { wholeMs, spentMs, stopped };
 }
 
@@ -67,7 +67,7 @@ const OWN_WILL = 'a pause';
  * @example
  * whatSnags([{ yarn: 'Kelp', lengthM: 200, story: { spentMs: { preparing: 0, turning: 0, stopped: 0, resting: 0, finishing: 0 }, stops: [{ fromMs: 0, untilMs: 9, reason: 'snag', counted: 4 }] } }]) // => [{ yarn: 'Kelp', stops: 1, lengthM: 200, per100M: 0.5 }]
  */
-export function whatSnags(windings: readonly Pick<WindingTold, 'story' | 'yarn' | 'lengthM'>[]): SnagAnswer[] {
+export function whatSnags(windings: readonly Pick<WindingReport, 'story' | 'yarn' | 'lengthM'>[]): SnagAnswer[] {
   const yarns = new Map<string, { stops: number; lengthM: number }>();
   for (const { yarn, lengthM, story } of windings) {
     const known = yarns.get(yarn) ?? { stops: 0, lengthM: 0 };
@@ -95,7 +95,7 @@ export interface FullAnswer {
  * @example
  * howFull([{ cakes: [{ tool: 'Small', maxG: 100, massG: 80, plannedG: 80, turns: 1, plannedTurns: 1 }] }]) // => [{ tool: 'Small', full: [0.8], median: 0.8, over: 0 }]
  */
-export function howFull(windings: readonly Pick<WindingTold, 'cakes'>[]): FullAnswer[] {
+export function howFull(windings: readonly Pick<WindingReport, 'cakes'>[]): FullAnswer[] {
   const tools = new Map<string, number[]>();
   for (const { cakes } of windings)
     for (const { tool, massG, maxG } of cakes) tools.set(tool, [...(tools.get(tool) ?? []), massG / maxG]);
@@ -129,10 +129,12 @@ const FEWEST_TO_COMPARE = 6;
  * @param pairs in the order of time
  * @returns null where there is nothing to compare
  * @example
- * howGood([{ told: 100, was: 103 }, { told: 100, was: 99 }, { told: 100, was: 101 }])?.usual // => 0.01
+ * howGood([{ estimated: 100, was: 103 }, { estimated: 100, was: 99 }, { estimated: 100, was: 101 }])?.usual // => 0.01
  */
-export function howGood(pairs: readonly { told: number; was: number }[]): EstimateAnswer | null {
-  const errors = pairs.filter(({ told, was }) => told > 0 && was > 0).map(({ told, was }) => was / told - 1);
+export function howGood(pairs: readonly { estimated: number; was: number }[]): EstimateAnswer | null {
+  const errors = pairs
+    .filter(({ estimated, was }) => estimated > 0 && was > 0)
+    .map(({ estimated, was }) => was / estimated - 1);
   if (errors.length === 0) return null;
   const off = errors.map(Math.abs);
   const half = errors.length >> 1;

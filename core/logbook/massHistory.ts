@@ -14,12 +14,12 @@ export interface MassStep {
  * @param steps oldest first; those of one operation share their moment
  * @returns grams, oldest first
  * @example
- * leftOverTime([
+ * massHistory([
  *   { atMs: 0, pieceId: 1, side: 'out', massG: 98 },
  *   { atMs: 5, pieceId: 1, side: 'on', massG: 40 },
  * ]) // => [{ atMs: 0, massG: 98 }, { atMs: 5, massG: 40 }]
  */
-export function leftOverTime(steps: readonly MassStep[]): { atMs: number; massG: number }[] {
+export function massHistory(steps: readonly MassStep[]): { atMs: number; massG: number }[] {
   const now = new Map<number, number>();
   const points: { atMs: number; massG: number }[] = [];
   let changed = false;

@@ -2,8 +2,8 @@ import { loopsOn, type MiniRunState } from '../minis/miniRun';
 import { type RunState, turnsOn } from '../winding/run';
 
 /** What is being done at the bench. */
-export const DOINGS = ['preparing', 'turning', 'stopped', 'resting', 'finishing'] as const;
-export type Doing = (typeof DOINGS)[number];
+export const ACTIVITIES = ['preparing', 'turning', 'stopped', 'resting', 'finishing'] as const;
+export type Activity = (typeof ACTIVITIES)[number];
 
 /** How a run stood after one event: as much as its story needs, whatever it is of. */
 export interface RunMoment {
@@ -29,7 +29,7 @@ export interface RunStop {
 export interface RunStory {
   startedMs: number;
   lastedMs: number;
-  spentMs: Record<Doing, number>;
+  spentMs: Record<Activity, number>;
   /** Turns or loops a minute, stretch by stretch of equal length; null where nothing moved. */
   pace: { fromMs: number; untilMs: number; perMinute: number | null }[];
   stops: RunStop[];
@@ -70,9 +70,9 @@ export function runStory(moments: readonly RunMoment[]): RunStory {
       const passedMs = Math.max(0, now.atMs - before.atMs);
       const atBenchMs = passedMs > AWAY_MS ? 0 : passedMs;
       const counts = now.counted - before.counted;
-      const doing = doingBetween(before, counts, passedMs);
-      spentMs[doing] += atBenchMs;
-      if (doing === 'turning') turning.push({ fromMs: clockMs, untilMs: clockMs + atBenchMs, counts });
+      const activity = activityBetween(before, counts, passedMs);
+      spentMs[activity] += atBenchMs;
+      if (activity === 'turning') turning.push({ fromMs: clockMs, untilMs: clockMs + atBenchMs, counts });
       clockMs += atBenchMs;
     }
     const open = stops.at(-1);
@@ -83,7 +83,7 @@ export function runStory(moments: readonly RunMoment[]): RunStory {
   return { startedMs, lastedMs: clockMs, spentMs, pace: paceOf(turning), stops, readings: thinned(moments, startedMs) };
 }
 
-function doingBetween(before: RunMoment, counts: number, passedMs: number): Doing {
+function activityBetween(before: RunMoment, counts: number, passedMs: number): Activity {
   if (before.stopped) return 'stopped';
   if (before.stage !== 'counting') return before.stage;
   return counts > 0 && passedMs <= LONGEST_COUNT_MS * counts ? 'turning' : 'resting';

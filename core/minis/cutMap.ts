@@ -38,7 +38,7 @@ export function cutsAlong(
           pieces.push({ kind: 'mini', demand, segment: i, fromG: atG, toG });
           atG = toG;
         }
-      if (endG - atG > LEAST_LEFT_G) pieces.push({ kind: 'left', segment: i, fromG: atG, toG: endG, knotsG: [] });
+      if (endG - atG > LEAST_REMAINING_G) pieces.push({ kind: 'left', segment: i, fromG: atG, toG: endG, knotsG: [] });
     }
     atG = endG;
   });
@@ -57,20 +57,20 @@ export function isUntouched(counts: MiniCounts): boolean {
 }
 
 /** Less than this is rounding. */
-const LEAST_LEFT_G = 1e-6;
+const LEAST_REMAINING_G = 1e-6;
 
 /** How a plan that was changed by hand stands in one segment. */
 export interface SegmentStanding {
   takenG: number;
   /** Below zero: so much more is assigned to it than it holds. */
-  leftG: number;
+  remainingG: number;
 }
 
 /**
  * Whether a segment holds what is assigned to it, and what is over.
  *
  * @example
- * segmentStanding({ massG: 25 }, [2], { demands: [{ id: 'm', massG: 12, count: 2 }], cutLossG: 1 }) // => { takenG: 26, leftG: -1 }
+ * segmentStanding({ massG: 25 }, [2], { demands: [{ id: 'm', massG: 12, count: 2 }], cutLossG: 1 }) // => { takenG: 26, remainingG: -1 }
  */
 export function segmentStanding(
   { massG }: Pick<Segment, 'massG'>,
@@ -78,8 +78,8 @@ export function segmentStanding(
   input: Pick<MinisInput, 'demands' | 'cutLossG'>,
 ): SegmentStanding {
   const taken = takenG(counts, input);
-  const leftG = massG - taken;
-  return { takenG: taken, leftG: Math.abs(leftG) < LEAST_LEFT_G ? 0 : leftG };
+  const remainingG = massG - taken;
+  return { takenG: taken, remainingG: Math.abs(remainingG) < LEAST_REMAINING_G ? 0 : remainingG };
 }
 
 /**

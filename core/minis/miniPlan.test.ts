@@ -18,7 +18,7 @@ import {
   type TypedSize,
 } from './miniPlan';
 import { loopsForLength } from './miniLoops';
-import { otherSizes } from './sizeAlternatives';
+import { sizeAlternatives } from './sizeAlternatives';
 import { reelLength } from '../bench/reel';
 
 const size = (more: Partial<TypedSize> = {}): TypedSize => ({
@@ -88,7 +88,7 @@ describe('a size as it is typed', () => {
     [{ count: '5000' }, 'sizes.0.count', /whole number/],
     [{ yarnId: '99' }, 'sizes.0.yarnId', /no skein/],
   ])('%j is refused at its field', (more, path, message) => {
-    const told = complaint(() =>
+    const reported = complaint(() =>
       read(
         more,
         new Map([
@@ -97,8 +97,8 @@ describe('a size as it is typed', () => {
         ]),
       ),
     );
-    expect(told.path).toBe(path);
-    expect(told.message).toMatch(message);
+    expect(reported.path).toBe(path);
+    expect(reported.message).toMatch(message);
   });
 });
 
@@ -182,7 +182,7 @@ test('the cut map covers the parent from end to end, and leftovers are its lefto
       expect(cuts.filter(({ kind }) => kind === 'mini')).toHaveLength(
         counts.flat().reduce((sum, each) => sum + each, 0),
       );
-      const left = segments.map((segment, s) => segmentStanding(segment, counts[s]!, given).leftG);
+      const left = segments.map((segment, s) => segmentStanding(segment, counts[s]!, given).remainingG);
       const drawn = cuts.reduce((sum, cut) => sum + (cut.kind === 'left' ? cut.toG - cut.fromG : 0), 0);
       expect(drawn).toBeCloseTo(
         left.reduce((sum, each) => sum + each, 0),
@@ -206,13 +206,15 @@ test('another size is only told where it brings what it says', () => {
     fc.property(input, (given) => {
       const made = (of: MinisInput, d: number) => filledWell(of).reduce((sum, each) => sum + each[d]!, 0);
       const madeNow = given.demands.map((_, d) => made(given, d));
-      for (const { demandId, massG, more } of otherSizes(given, madeNow)) {
+      for (const { demandId, massG, more } of sizeAlternatives(given, madeNow)) {
         const d = given.demands.findIndex(({ id }) => id === demandId);
         const other = { ...given, demands: given.demands.map((each, i) => (i === d ? { ...each, massG } : each)) };
         expect(made(other, d) - made(given, d)).toBeGreaterThanOrEqual(more);
         // A plan that makes one more already is promised one less, or nothing.
         const better = madeNow.map((count, i) => (i === d ? count + 1 : count));
-        const promised = otherSizes(given, better).find((each) => each.demandId === demandId && each.massG === massG);
+        const promised = sizeAlternatives(given, better).find(
+          (each) => each.demandId === demandId && each.massG === massG,
+        );
         expect(promised?.more ?? 0).toBeLessThanOrEqual(Math.max(0, more - 1));
         expect(Math.abs(massG / given.demands[d]!.massG - 1)).toBeLessThanOrEqual(0.15 + 1e-9);
       }

@@ -7,7 +7,7 @@ import {
   loopsTooMany,
   massOfMini,
   type MiniEvent,
-  type MiniHappening,
+  type NewMiniEvent,
   minisMade,
   minisToCome,
   type MiniRunState,
@@ -27,15 +27,15 @@ const session = (minis: number, more: Partial<MiniSession> = {}): MiniSession =>
 });
 const PARENT = { massG: 200, resolutionG: 0.1 };
 
-function after(minis: number, ...happenings: MiniHappening[]): MiniRunState {
-  return happenings.reduce(
-    (state, happening, i) => afterMiniEvent(state, { ...happening, key: `test:${i + 1}`, atMs: i } as MiniEvent),
+function after(minis: number, ...newEvents: NewMiniEvent[]): MiniRunState {
+  return newEvents.reduce(
+    (state, newEvent, i) => afterMiniEvent(state, { ...newEvent, key: `test:${i + 1}`, atMs: i } as MiniEvent),
     newMiniRun(minis),
   );
 }
 
 /** Counted, cut and weighed. */
-const made = (part: number, loops: number, massG: number, odd = false): MiniHappening[] => [
+const made = (part: number, loops: number, massG: number, odd = false): NewMiniEvent[] => [
   { kind: 'stage', part, stage: 'count' },
   { kind: 'loops', part, amount: loops },
   { kind: 'stage', part, stage: 'weigh' },
@@ -107,8 +107,8 @@ test('where the yarn does not do for all, all get a little less, none below what
 
 test('what is left for those to come no longer counts the one that is cut', () => {
   const given = session(3, { segmentsG: [40] });
-  const left = (...happenings: MiniHappening[]) =>
-    nextMini(given, after(3, ...happenings), { massG: 40, resolutionG: 0.1 }).leftG;
+  const left = (...newEvents: NewMiniEvent[]) =>
+    nextMini(given, after(3, ...newEvents), { massG: 40, resolutionG: 0.1 }).remainingG;
   expect(left()).toBeCloseTo(40 - 3 * 0.2, 6);
   expect(left(...made(0, 50, 10))).toBeCloseTo(40 - 10.2 - 2 * 0.2, 1);
   expect(left(...made(0, 50, 10), { kind: 'stage', part: 1, stage: 'count' })).toBeCloseTo(40 - 10.2 - 2 * 0.2, 1);
@@ -117,8 +117,8 @@ test('what is left for those to come no longer counts the one that is cut', () =
 test('each stretch between knots has its own yarn', () => {
   const minis = session(2).minis.map((mini, segment) => ({ ...mini, segment }));
   const state = after(2, ...made(0, 50, 10), { kind: 'stage', part: 1, stage: 'count' });
-  const { leftG } = nextMini(session(2, { minis, segmentsG: [11, 30] }), state, PARENT);
-  expect(leftG).toBeCloseTo(29.8, 6);
+  const { remainingG } = nextMini(session(2, { minis, segmentsG: [11, 30] }), state, PARENT);
+  expect(remainingG).toBeCloseTo(29.8, 6);
 });
 
 test('what is left of the parent: less the minis, their ends, and what was put aside before them', () => {
@@ -165,8 +165,8 @@ describe('a weighing belongs to the loops that it was made of', () => {
   };
   const PARENT = { massG: 100, resolutionG: 0.1 };
   let key = 0;
-  const after = (state: MiniRunState, ...happenings: MiniHappening[]) =>
-    happenings.reduce(
+  const after = (state: MiniRunState, ...newEvents: NewMiniEvent[]) =>
+    newEvents.reduce(
       (next, each) => afterMiniEvent(next, { ...each, key: `a:${++key}`, atMs: key } as MiniEvent),
       state,
     );

@@ -1,5 +1,5 @@
 import { type Estimate, readingSd, weightedMean } from '../common/estimate';
-import type { Bare } from '../common/runSync';
+import type { NewEvent } from '../common/runSync';
 import { type LoopMass, loopMass, loopsForMass, loopsMassG, type LoopsWeighed } from './gramsPerLoop';
 
 /** What is done with each mini of a session; after the last, what is left is weighed. */
@@ -46,7 +46,7 @@ export type MiniEvent = { key: string; atMs: number; part: number } & (
   | { kind: 'resume' }
 );
 
-export type MiniHappening = Bare<MiniEvent>;
+export type NewMiniEvent = NewEvent<MiniEvent>;
 
 export interface MiniWeighing {
   massG: number;
@@ -186,9 +186,9 @@ export function nextToCome(state: MiniRunState, leaving: number): number | undef
  * After how many minis something may be left: where it was planned, and at the end in any case.
  *
  * @example
- * leftPlaces({ left: [{ afterMini: 2, massG: 3 }], minis: [{}, {}, {}] }) // => [2, 3]
+ * remainderPlaces({ left: [{ afterMini: 2, massG: 3 }], minis: [{}, {}, {}] }) // => [2, 3]
  */
-export function leftPlaces({
+export function remainderPlaces({
   left,
   minis,
 }: {
@@ -283,8 +283,8 @@ function parentWeighings(
   return state.parent.flatMap(({ afterPart, massG, resolutionG }) => {
     const before = made.filter((part) => part <= afterPart);
     // The same grams on a finer scale, mini by mini, have told already what these would tell again.
-    const isTold = (part: number) => (weighingNow(state, part)?.resolutionG ?? Infinity) <= resolutionG;
-    if (before.every(isTold)) return [];
+    const isReported = (part: number) => (weighingNow(state, part)?.resolutionG ?? Infinity) <= resolutionG;
+    if (before.every(isReported)) return [];
     return {
       fromLoop: 0,
       toLoop: before.reduce((sum, part) => sum + loopsOn(state, part), 0),
@@ -332,7 +332,7 @@ export interface NextMini {
   /** What is aimed at: the size that is wanted, or less where what is left has to do for all that are to come. */
   aimG: number;
   /** What is left of its stretch of yarn for minis, ends and ties taken off. */
-  leftG: number;
+  remainingG: number;
   /** How much is missing for all that are to come from this stretch, each at the least that it may weigh; 0: none. */
   shortG: number;
 }
@@ -353,11 +353,11 @@ export function nextMini(
   const mini = session.minis[part]!;
   const learned = loopMassOf(session, state, parentG);
   const at = loopsBefore(state, part);
-  const leftG = leftOfSegment(session, state, learned, mini.segment);
+  const remainingG = remainingOfSegment(session, state, learned, mini.segment);
   const coming = minisToCome(state)
     .map((each) => session.minis[each]!)
     .filter(({ segment }) => segment === mini.segment);
-  const forMinisG = leftG - coming.length * session.cutLossG;
+  const forMinisG = remainingG - coming.length * session.cutLossG;
   const wantedG = coming.reduce((sum, { massG }) => sum + massG, 0);
   const leastG = coming.reduce((sum, { massG, toleranceG }) => sum + massG - toleranceG, 0);
   // What is missing is taken from all alike, as far as each may be lighter.
@@ -370,7 +370,7 @@ export function nextMini(
     learned,
     expected: loopsMassG(learned, at, loops),
     aimG,
-    leftG: Math.max(0, forMinisG),
+    remainingG: Math.max(0, forMinisG),
     shortG: Math.max(0, leastG - forMinisG),
   };
 }
@@ -382,14 +382,14 @@ const MOST_OF_TOLERANCE = 0.7;
  * What is left between the knots for the minis to come: what there was, less what was cut from it; or, where the parent
  * was weighed on this stretch, what it weighed then, less the stretches beyond.
  */
-function leftOfSegment(session: MiniSession, state: MiniRunState, learned: LoopMass, segment: number): number {
+function remainingOfSegment(session: MiniSession, state: MiniRunState, learned: LoopMass, segment: number): number {
   const isHere = (part: number) => session.minis[part]!.segment === segment;
   const weighed = state.parent.filter(({ afterPart }) => isHere(afterPart)).at(-1);
   const beyondG = session.segmentsG.slice(segment + 1).reduce((sum, massG) => sum + massG, 0);
   const fromG = weighed ? weighed.massG - beyondG : session.segmentsG[segment]!;
   return minisMade(state)
     .filter((part) => isHere(part) && part > (weighed?.afterPart ?? -1))
-    .reduce((leftG, part) => leftG - massOfMini(state, learned, part).mean - session.cutLossG, fromG);
+    .reduce((remainingG, part) => remainingG - massOfMini(state, learned, part).mean - session.cutLossG, fromG);
 }
 
 /**

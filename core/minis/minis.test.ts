@@ -43,16 +43,16 @@ function expectSound(counts: MiniCounts, given: MinisInput): void {
   expect(fits(counts, segments, given)).toBe(true);
   const { madeG } = worthOf(counts, segments, given);
   const minis = assignmentsOf(counts, segments, given.demands);
-  const told = minis.reduce(
+  const reported = minis.reduce(
     (sum, { demandId, count }) => sum + count * given.demands.find(({ id }) => id === demandId)!.massG,
     0,
   );
-  expect(told).toBeCloseTo(madeG, 6);
+  expect(reported).toBeCloseTo(madeG, 6);
   // Parent = minis + ends and ties + leftover, segment by segment.
   const number = minis.reduce((sum, { count }) => sum + count, 0);
-  const leftG = segments.reduce((sum, { massG }, s) => sum + massG - takenG(counts[s]!, given), 0);
+  const remainingG = segments.reduce((sum, { massG }, s) => sum + massG - takenG(counts[s]!, given), 0);
   const parentsG = segments.reduce((sum, { massG }) => sum + massG, 0);
-  expect(madeG + number * given.cutLossG + leftG).toBeCloseTo(parentsG, 6);
+  expect(madeG + number * given.cutLossG + remainingG).toBeCloseTo(parentsG, 6);
 }
 
 test('by hand or filled well, a plan can be made, balances, and the one is never worse than the other', () => {

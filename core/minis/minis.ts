@@ -189,14 +189,14 @@ export function worthOf(
 ): MinisWorth {
   const madeG = counts.reduce((sum, each) => sum + takenG(each, { ...input, cutLossG: 0 }), 0);
   const opened = new Set(segments.filter((_, s) => counts[s]!.some((count) => count > 0)).map(({ parent }) => parent));
-  const leftG = segments.flatMap(({ parent, massG }, s) =>
+  const remainingG = segments.flatMap(({ parent, massG }, s) =>
     opened.has(parent) ? [Math.max(0, massG - takenG(counts[s]!, input))] : [],
   );
   const madeByPriorityG = prioritiesOf(input.demands).map((priority) => {
     const demands = input.demands.map((demand) => (priorityOf(demand) === priority ? demand : { ...demand, massG: 0 }));
     return counts.reduce((sum, each) => sum + takenG(each, { demands, cutLossG: 0 }), 0);
   });
-  return { madeG, madeByPriorityG, openedParents: opened.size, largestLeftG: Math.max(0, ...leftG) };
+  return { madeG, madeByPriorityG, openedParents: opened.size, largestLeftG: Math.max(0, ...remainingG) };
 }
 
 /**

@@ -22,14 +22,14 @@ import {
 export function firstFitDecreasing(input: MinisInput): MiniCounts {
   const segments = segmentsOf(input);
   const counts = segments.map(() => input.demands.map(() => 0));
-  const leftG = segments.map(({ massG }) => massG);
+  const remainingG = segments.map(({ massG }) => massG);
   for (const { d, massG, count } of largestFirst(input)) {
     let wanted = count;
     for (let s = 0; s < segments.length && wanted > 0; s++) {
       if (!isOfYarn(input.demands[d]!, segments[s]!)) continue;
-      const many = Math.min(wanted, wholeTimes(leftG[s]!, massG + input.cutLossG));
+      const many = Math.min(wanted, wholeTimes(remainingG[s]!, massG + input.cutLossG));
       counts[s]![d]! += many;
-      leftG[s]! -= many * (massG + input.cutLossG);
+      remainingG[s]! -= many * (massG + input.cutLossG);
       wanted -= many;
     }
   }

@@ -2,7 +2,7 @@ import { isOfYarn, madeOfEach, type MinisInput, segmentsOf } from './minis';
 import { filledWell } from './minisByHand';
 
 /** Another size in place of one that is wanted, and what it would bring. */
-export interface OtherSize {
+export interface SizeAlternative {
   demandId: string;
   massG: number;
   /** So many more of it; 0: as many, and each a little larger. */
@@ -24,26 +24,26 @@ const STEP_G = 0.1;
  *
  * @param madeNow how many the plan makes of each size
  * @example
- * otherSizes({ parents: [{ id: 'a', massG: 104 }], demands: [{ id: 'm', massG: 12, count: 20 }], cutLossG: 0.2 }, [8]) // => [{ demandId: 'm', massG: 11.3, more: 1 }, { demandId: 'm', massG: 12.8, more: 0 }]
+ * sizeAlternatives({ parents: [{ id: 'a', massG: 104 }], demands: [{ id: 'm', massG: 12, count: 20 }], cutLossG: 0.2 }, [8]) // => [{ demandId: 'm', massG: 11.3, more: 1 }, { demandId: 'm', massG: 12.8, more: 0 }]
  */
-export function otherSizes(input: MinisInput, madeNow: readonly number[]): OtherSize[] {
+export function sizeAlternatives(input: MinisInput, madeNow: readonly number[]): SizeAlternative[] {
   return input.demands.flatMap((demand, d) => {
     const made = madeNow[d]!;
     const sizes = sizesThatFit(input, d);
-    const tried = (massG: number) => {
+    const candidate = (massG: number) => {
       const demands = input.demands.map((each, i) => (i === d ? { ...each, massG } : each));
       const all = madeWell({ ...input, demands });
       // Not at the cost of another size.
       const keepsOthers = all.every((count, i) => i === d || count >= madeNow[i]!);
       return keepsOthers ? all[d]! : -1;
     };
-    const smaller = sizes.filter((massG) => massG < demand.massG).slice(0, MOST_TRIED);
+    const smaller = sizes.filter((massG) => massG < demand.massG).slice(0, MOST_CANDIDATES);
     const larger = sizes
       .filter((massG) => massG > demand.massG)
-      .slice(-MOST_TRIED)
+      .slice(-MOST_CANDIDATES)
       .reverse();
-    const more = made < demand.count ? bestSmaller(smaller, tried, made) : undefined;
-    const same = made === 0 ? undefined : larger.reverse().find((massG) => tried(massG) >= made);
+    const more = made < demand.count ? bestSmaller(smaller, candidate, made) : undefined;
+    const same = made === 0 ? undefined : larger.reverse().find((massG) => candidate(massG) >= made);
     return [
       ...(more ? [{ demandId: demand.id, massG: more.massG, more: more.made - made }] : []),
       ...(same === undefined ? [] : [{ demandId: demand.id, massG: same, more: 0 }]),
@@ -51,12 +51,12 @@ export function otherSizes(input: MinisInput, madeNow: readonly number[]): Other
   });
 }
 
-const MOST_TRIED = 12;
+const MOST_CANDIDATES = 12;
 
 /** The largest size that makes more; sizes come from the largest down. */
-function bestSmaller(sizes: readonly number[], tried: (massG: number) => number, made: number) {
+function bestSmaller(sizes: readonly number[], candidate: (massG: number) => number, made: number) {
   for (const massG of sizes) {
-    const now = tried(massG);
+    const now = candidate(massG);
     if (now > made) return { massG, made: now };
   }
   return undefined;

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { afterSteps, type StrandState } from './twist';
 import { changesAlong, unchanged } from './twistChange';
 import { STARTING_LIMITS } from './twistSeverity';
-import { type NextTool, type WaysInput, waysNext } from './rewindOptions';
+import { type NextTool, type RewindInput, rewindOptions } from './rewindOptions';
 
 const SPINDLE: NextTool = {
   key: 'winder 1',
@@ -19,7 +19,7 @@ const CAKE: StrandState = afterSteps(
   GRIST,
 );
 
-const input = (more: Partial<WaysInput> = {}): WaysInput => ({
+const input = (more: Partial<RewindInput> = {}): RewindInput => ({
   state: CAKE,
   gristMPerG: GRIST,
   own: { direction: 'S', turnsPerM: 180 },
@@ -31,7 +31,7 @@ const input = (more: Partial<WaysInput> = {}): WaysInput => ({
 });
 
 test('a lively single, wound twice the same way, is best worked so that the two changes cancel', () => {
-  const ways = waysNext(
+  const ways = rewindOptions(
     input({ limits: { seenPercent: 1, troublePercent: 3 }, workFrom: 'outside', tools: [SPINDLE] }),
   );
   const twice = ways.filter(
@@ -46,9 +46,9 @@ test('a lively single, wound twice the same way, is best worked so that the two 
 });
 
 test('among ways that matter alike the user’s school goes first, then the one that takes no winding', () => {
-  const [best] = waysNext(input({ limits: { seenPercent: 90, troublePercent: 95 } }));
+  const [best] = rewindOptions(input({ limits: { seenPercent: 90, troublePercent: 95 } }));
   expect(best).toMatchObject({ rewind: null, bySchool: true, use: { mode: 'over-end', end: 'inner', side: 'near' } });
-  const [outside] = waysNext(input({ limits: { seenPercent: 90, troublePercent: 95 }, workFrom: 'outside' }));
+  const [outside] = rewindOptions(input({ limits: { seenPercent: 90, troublePercent: 95 }, workFrom: 'outside' }));
   expect(outside).toMatchObject({
     rewind: null,
     bySchool: true,
@@ -63,7 +63,7 @@ test('they are in order, none of them twice, and each tells what its steps do', 
       fc.double({ min: 40, max: 400, noNaN: true }),
       fc.constantFrom('centre' as const, 'outside' as const),
       (turnsPerM, workFrom) => {
-        const ways = waysNext(input({ own: { direction: 'Z', turnsPerM }, workFrom }));
+        const ways = rewindOptions(input({ own: { direction: 'Z', turnsPerM }, workFrom }));
         const ranks = ways.map(({ grade }) => grades.indexOf(grade!));
         expect(ranks).toEqual([...ranks].sort());
         expect(new Set(ways.map(({ rewind, use }) => JSON.stringify([rewind?.from, rewind?.tool.key, use]))).size).toBe(
@@ -78,7 +78,7 @@ test('they are in order, none of them twice, and each tells what its steps do', 
 });
 
 test('what cannot be reached is not offered', () => {
-  const ways = waysNext(
+  const ways = rewindOptions(
     input({ state: { ...CAKE, lies: { ...CAKE.lies, innerEnd: 'buried', farSide: 'closed' } as StrandState['lies'] } }),
   );
   const first = ways.map(({ rewind, use }) => rewind?.from ?? use);
@@ -88,20 +88,20 @@ test('what cannot be reached is not offered', () => {
 });
 
 test('a cake of which nobody knows how it was wound can turn, and be wound so', () => {
-  const ways = waysNext(input({ state: { ...CAKE, lies: { as: 'package', laid: null } } }));
+  const ways = rewindOptions(input({ state: { ...CAKE, lies: { as: 'package', laid: null } } }));
   expect(ways.find(({ rewind }) => rewind === null)).toMatchObject({ use: { mode: 'rotating' }, grade: 'hardly' });
   expect(ways.every(({ rewind, use }) => (rewind?.from ?? use).mode === 'rotating')).toBe(true);
 });
 
 test('a hank is wound first; standing still only where its loop is known', () => {
   const hank: StrandState = { change: unchanged(310), lies: { as: 'loop' }, turnedRound: true };
-  expect(waysNext(input({ state: hank })).every(({ rewind }) => rewind?.from.mode === 'rotating')).toBe(true);
-  const modes = waysNext(input({ state: hank, loopM: 1.6 })).map(({ rewind }) => rewind?.from.mode);
+  expect(rewindOptions(input({ state: hank })).every(({ rewind }) => rewind?.from.mode === 'rotating')).toBe(true);
+  const modes = rewindOptions(input({ state: hank, loopM: 1.6 })).map(({ rewind }) => rewind?.from.mode);
   expect(new Set(modes)).toEqual(new Set(['rotating', 'stationary-loop']));
 });
 
 test('without a twist to measure against they go by what is left of the change', () => {
-  const ways = waysNext(input({ own: null }));
+  const ways = rewindOptions(input({ own: null }));
   expect(ways[0]!.grade).toBeNull();
   const halves = ways.map(({ mostPerM }) => Math.round(2 * Math.abs(mostPerM)));
   expect(halves).toEqual([...halves].sort((a, b) => a - b));

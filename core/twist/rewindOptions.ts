@@ -18,7 +18,7 @@ export interface NextTool {
 }
 
 /** One way to go on with a piece: wound again or not, and then worked from one of its ends. */
-export interface WayNext {
+export interface RewindOption {
   /** Wound again: how it leaves what it is on, and onto which tool. */
   rewind: { from: Leaving; tool: NextTool } | null;
   /** How it leaves for use. */
@@ -34,7 +34,7 @@ export interface WayNext {
   bySchool: boolean;
 }
 
-export interface WaysInput {
+export interface RewindInput {
   state: StrandState;
   gristMPerG: number;
   own: OwnTwist | null;
@@ -52,9 +52,9 @@ export interface WaysInput {
  * Ways that cannot be, since the end is buried or the side closed, are not among them.
  *
  * @example
- * waysNext({ state: { change: { lengthM: 50, wraps: [] }, lies: { as: 'package', laid: { sense: 1, start: 1e-4, perM: 1e-6 } }, turnedRound: false }, gristMPerG: 4, own: null, limits: { seenPercent: 3, troublePercent: 8 }, workFrom: 'outside', tools: [], loopM: null })[0].use // => { mode: 'rotating' }
+ * rewindOptions({ state: { change: { lengthM: 50, wraps: [] }, lies: { as: 'package', laid: { sense: 1, start: 1e-4, perM: 1e-6 } }, turnedRound: false }, gristMPerG: 4, own: null, limits: { seenPercent: 3, troublePercent: 8 }, workFrom: 'outside', tools: [], loopM: null })[0].use // => { mode: 'rotating' }
  */
-export function waysNext(input: WaysInput): WayNext[] {
+export function rewindOptions(input: RewindInput): RewindOption[] {
   const { state, tools, loopM } = input;
   const leavings = leavingsOf(state, loopM);
   // A hank is wound before it is worked.
@@ -83,10 +83,10 @@ function leavingsOf({ lies }: StrandState, loopM: number | null): Leaving[] {
 }
 
 function wayOf(
-  { state, gristMPerG, own, limits, workFrom }: WaysInput,
-  rewind: WayNext['rewind'],
+  { state, gristMPerG, own, limits, workFrom }: RewindInput,
+  rewind: RewindOption['rewind'],
   use: Leaving,
-): WayNext | null {
+): RewindOption | null {
   const steps: TwistStep[] = [...(rewind ? [{ from: rewind.from, onto: rewind.tool.laying }] : []), { from: use }];
   const after = readOrNull(() => afterSteps(state, steps, gristMPerG));
   if (!after) return null;
@@ -106,12 +106,12 @@ function wayOf(
 
 const GRADES: readonly TwistGrade[] = ['hardly', 'seen', 'trouble'];
 
-function better(a: WayNext, b: WayNext): number {
+function better(a: RewindOption, b: RewindOption): number {
   return matters(a) - matters(b) || work(a) - work(b) || Math.abs(a.mostPerM) - Math.abs(b.mostPerM);
 }
 
 /** Without a twist to measure against, half a turn per metre more or less is the same. */
-function matters({ grade, mostPerM }: WayNext): number {
+function matters({ grade, mostPerM }: RewindOption): number {
   return grade === null ? Math.round(2 * Math.abs(mostPerM)) : GRADES.indexOf(grade);
 }
 
@@ -121,7 +121,7 @@ const WOUND_AGAIN = 10;
 const WOUND_BY_HAND = 20;
 
 /** What a way costs: turning a package over, or setting it on a peg, is a little. */
-function work({ rewind, use, bySchool }: WayNext): number {
+function work({ rewind, use, bySchool }: RewindOption): number {
   const alittle = (from: Leaving) =>
     from.mode === 'rotating' || (from.mode === 'over-end' && from.side === 'far') ? 1 : 0;
   const winding = !rewind ? 0 : rewind.tool.laying.mode === 'carried' ? WOUND_BY_HAND : WOUND_AGAIN;

@@ -1,5 +1,5 @@
 import type { PackageEnd } from '../yarn/faults';
-import type { Form } from '../yarn/piece';
+import type { PieceForm } from '../yarn/piece';
 import type { Leaving, Round } from './twist';
 
 /**
@@ -22,7 +22,7 @@ export type LayingWay = (typeof LAYING_WAYS)[number];
  * @example
  * waysToLeave('cake', 'inner') // => ['near', 'far']
  */
-export function waysToLeave(form: Form, fromEnd: PackageEnd): readonly LeavingWay[] {
+export function waysToLeave(form: PieceForm, fromEnd: PackageEnd): readonly LeavingWay[] {
   if (isLoop(form)) return ['turning', 'cw', 'ccw'];
   if (fromEnd === 'inner') return ['near', 'far'];
   return form === 'cone' ? ['turning', 'near'] : ['turning', 'near', 'far'];
@@ -34,7 +34,7 @@ export function waysToLeave(form: Form, fromEnd: PackageEnd): readonly LeavingWa
  * @example
  * isLoop('mini skein') // => true
  */
-export function isLoop(form: Form): boolean {
+export function isLoop(form: PieceForm): boolean {
   return form === 'hank' || form === 'mini skein';
 }
 

@@ -103,17 +103,17 @@ export function twist({ lengthM, gristMPerG, yarn, steps }: TwistInput): TwistRe
     gristMPerG,
   );
   // Told from the end that left the hank first.
-  const told = turnedRound ? reversed(change) : change;
-  const netTurns = turnsWithin(told, 0, lengthM);
-  const startTurnsPerM = changeAt(told, 0);
-  const endTurnsPerM = changeAt(told, lengthM);
+  const reported = turnedRound ? reversed(change) : change;
+  const netTurns = turnsWithin(reported, 0, lengthM);
+  const startTurnsPerM = changeAt(reported, 0);
+  const endTurnsPerM = changeAt(reported, lengthM);
   return {
     netTurns,
     meanTurnsPerM: netTurns / lengthM,
     startTurnsPerM,
-    middleTurnsPerM: changeAt(told, lengthM / 2),
+    middleTurnsPerM: changeAt(reported, lengthM / 2),
     endTurnsPerM,
-    tenthTurnsPerM: changeAt(told, lengthM / 10),
+    tenthTurnsPerM: changeAt(reported, lengthM / 10),
     ...(yarn &&
       yarn.turnsPerM > 0 && {
         changePercentAtStart: percentOfOwn(startTurnsPerM, yarn),

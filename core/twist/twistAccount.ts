@@ -1,5 +1,5 @@
 import type { PackageEnd } from '../yarn/faults';
-import { type Form, USED_SHARE } from '../yarn/piece';
+import { type PieceForm, USED_SHARE } from '../yarn/piece';
 import { endsOf } from '../bench/schools';
 import { isLoop, type LeavingWay } from './strandWays';
 import { leadOfGuideMm, wrapOf } from '../bench/cake';
@@ -25,7 +25,7 @@ export interface NotedLaying extends Access {
 /** What came of a strand, in the order in which it was laid. */
 export interface LaidPart {
   pieceId: number;
-  form: Form;
+  form: PieceForm;
   /** Null where it is not known. */
   lengthM: number | null;
   noted: NotedLaying | null;
@@ -61,7 +61,7 @@ export interface PieceTwist {
   change: TwistChange;
   gap: TwistGap | null;
   /** How it lies: in a loop, or as a package whose winding is known or not. */
-  form: Form;
+  form: PieceForm;
   laid: LaidOn | null;
   /** Once round, of what lies in a loop. */
   loopM: number | null;
@@ -121,7 +121,7 @@ function asItCame({
 }
 
 /** What can be got at, by what it is and by what was noted of it. */
-function accessOf(form: Form, noted: NotedLaying | null): Access {
+function accessOf(form: PieceForm, noted: NotedLaying | null): Access {
   return {
     ...(endsOf(form).includes('inner') ? {} : { innerEnd: 'buried' as const }),
     ...(form === 'cone' && { farSide: 'closed' as const }),
@@ -131,7 +131,7 @@ function accessOf(form: Form, noted: NotedLaying | null): Access {
 }
 
 function laidAs(
-  form: Form,
+  form: PieceForm,
   { how, direction, coreDiameterMm, outerDiameterMm, ball = form === 'ball', crossingAngleDeg }: NotedLaying,
   lengthM: number,
 ): LaidOn | null {
@@ -220,7 +220,7 @@ function leaving(
   }
 }
 
-function layDown(change: TwistChange, gap: TwistGap | null, form: Form, noted: NotedLaying | null): PieceTwist {
+function layDown(change: TwistChange, gap: TwistGap | null, form: PieceForm, noted: NotedLaying | null): PieceTwist {
   const laid = noted && laidAs(form, noted, change.lengthM);
   const loopM = noted?.loopM ?? null;
   const base = { form, laid, loopM, access: accessOf(form, noted) };
@@ -270,7 +270,7 @@ export function partOnWay(events: readonly TwistEvent[], at: number, pieceId: nu
  * @example
  * formInStory([{ kind: 'came', piece: { pieceId: 7, form: 'hank', lengthM: 380, noted: null }, loopM: 1.5, asMade: true }], 7) // => 'hank'
  */
-export function formInStory(events: readonly TwistEvent[], pieceId: number): Form | null {
+export function formInStory(events: readonly TwistEvent[], pieceId: number): PieceForm | null {
   for (const event of events) {
     if (event.kind === 'came' && event.piece.pieceId === pieceId) return event.piece.form;
     if (event.kind !== 'taken') continue;

@@ -5,7 +5,7 @@ export const LENGTH_WITNESSES = ['counter', 'turns', 'mass'] as const;
 export type LengthWitness = (typeof LENGTH_WITNESSES)[number];
 
 /** The same length in metres, as each of them has it; only those that are there. */
-export type LengthsTold = Partial<Record<LengthWitness, Estimate>>;
+export type LengthReadings = Partial<Record<LengthWitness, Estimate>>;
 
 export type Cause =
   /** The counter has less: the strand slipped on its wheel, or pulses were missed. */
@@ -24,7 +24,7 @@ export type Cause =
   /** All three differ. */
   | 'none agree';
 
-export type Agreement =
+export type LengthCheck =
   | { verdict: 'agree'; witnesses: number }
   | { verdict: 'differ'; cause: Cause; witness: LengthWitness | null; differenceM: number };
 
@@ -37,39 +37,44 @@ const APART = 3;
  *
  * @returns null where fewer than two of them are there
  * @example
- * agreement({ counter: { mean: 300, sd: 3 }, turns: { mean: 302, sd: 12 } }) // => { verdict: 'agree', witnesses: 2 }
+ * lengthCheck({ counter: { mean: 300, sd: 3 }, turns: { mean: 302, sd: 12 } }) // => { verdict: 'agree', witnesses: 2 }
  * @example
- * agreement({ counter: { mean: 250, sd: 3 }, turns: { mean: 300, sd: 9 }, mass: { mean: 303, sd: 6 } }) // => { verdict: 'differ', cause: 'counter slipped', witness: 'counter', differenceM: -51.5 }
+ * lengthCheck({ counter: { mean: 250, sd: 3 }, turns: { mean: 300, sd: 9 }, mass: { mean: 303, sd: 6 } }) // => { verdict: 'differ', cause: 'counter slipped', witness: 'counter', differenceM: -51.5 }
  */
-export function agreement(told: LengthsTold): Agreement | null {
-  const present = LENGTH_WITNESSES.filter((witness) => told[witness] !== undefined);
+export function lengthCheck(reported: LengthReadings): LengthCheck | null {
+  const present = LENGTH_WITNESSES.filter((witness) => reported[witness] !== undefined);
   if (present.length < 2) return null;
   const apart = (a: LengthWitness, b: LengthWitness) =>
-    Math.abs(told[a]!.mean - told[b]!.mean) > APART * Math.hypot(told[a]!.sd, told[b]!.sd);
+    Math.abs(reported[a]!.mean - reported[b]!.mean) > APART * Math.hypot(reported[a]!.sd, reported[b]!.sd);
   const pairs = present.flatMap((a, i) => present.slice(i + 1).map((b) => ({ a, b, apart: apart(a, b) })));
   const differing = pairs.filter((pair) => pair.apart);
   if (differing.length === 0) return { verdict: 'agree', witnesses: present.length };
   if (present.length === 2) {
     const [a, b] = present as [LengthWitness, LengthWitness];
-    return { verdict: 'differ', cause: 'two differ', witness: null, differenceM: told[a]!.mean - told[b]!.mean };
+    return {
+      verdict: 'differ',
+      cause: 'two differ',
+      witness: null,
+      differenceM: reported[a]!.mean - reported[b]!.mean,
+    };
   }
   const odd = present.find((witness) =>
     pairs.every((pair) => pair.apart === (pair.a === witness || pair.b === witness)),
   );
   // Where one stands between two that differ, the one further from it is the odd one.
-  const witness = odd ?? furthest(told, present);
+  const witness = odd ?? furthest(reported, present);
   const others = present.filter((other) => other !== witness);
-  const middle = others.reduce((sum, other) => sum + told[other]!.mean, 0) / others.length;
-  const differenceM = told[witness]!.mean - middle;
+  const middle = others.reduce((sum, other) => sum + reported[other]!.mean, 0) / others.length;
+  const differenceM = reported[witness]!.mean - middle;
   if (differing.length === 3) return { verdict: 'differ', cause: 'none agree', witness: null, differenceM };
   return { verdict: 'differ', cause: causeOf(witness, differenceM), witness, differenceM };
 }
 
-function furthest(told: LengthsTold, present: readonly LengthWitness[]): LengthWitness {
-  const sorted = [...present].sort((a, b) => told[a]!.mean - told[b]!.mean);
+function furthest(reported: LengthReadings, present: readonly LengthWitness[]): LengthWitness {
+  const sorted = [...present].sort((a, b) => reported[a]!.mean - reported[b]!.mean);
   const [low, middle, high] = sorted as [LengthWitness, LengthWitness, LengthWitness];
-  const below = told[middle]!.mean - told[low]!.mean;
-  return below > told[high]!.mean - told[middle]!.mean ? low : high;
+  const below = reported[middle]!.mean - reported[low]!.mean;
+  return below > reported[high]!.mean - reported[middle]!.mean ? low : high;
 }
 
 function causeOf(witness: LengthWitness, differenceM: number): Cause {

@@ -1,4 +1,4 @@
-import type { LengthsTold } from './lengthCheck';
+import type { LengthReadings } from './lengthCheck';
 import { type Estimate, product } from '../common/estimate';
 import { type MassFact, massOf } from '../yarn/piece';
 import type { RunState } from './run';
@@ -8,7 +8,7 @@ import { type CakeOnSpindle, onSpindleAt, type WinderFigures } from './windingPl
 const COUNTER_RELATIVE_SD = 0.01;
 const COUNTER_LEAST_SD_M = 0.5;
 
-export interface CakeTold {
+export interface CakeReadings {
   winder: WinderFigures;
   /** g/cm3 */
   density: Estimate;
@@ -35,19 +35,19 @@ export function counterLengthM(
   part: number,
   spindle: CakeOnSpindle,
 ): number | null {
-  const told = counterM[part] ?? null;
-  if (told === null) return null;
+  const reported = counterM[part] ?? null;
+  if (reported === null) return null;
   const lengthAt = (turns: number) => onSpindleAt(spindle, turns).lengthM;
-  return (counterUnseen[part] ?? []).reduce((sum, [from, to]) => sum + lengthAt(to) - lengthAt(from), told);
+  return (counterUnseen[part] ?? []).reduce((sum, [from, to]) => sum + lengthAt(to) - lengthAt(from), reported);
 }
 
 /**
  * How long one cake is: by the counter, by the turns of the crank and by its mass, as far as each was there.
  *
  * @example
- * lengthsTold({ winder: { maxMassG: 113, maxDiameterMm: 98, coreDiameterMm: 24, heightMm: 68, spindleTurnsPerCrank: 4, crossingAngleDeg: 20 }, density: { mean: 0.3, sd: 0.03 }, grist: { mean: 4.1, sd: 0 }, turns: 0, counterM: 12, mass: null }) // => { counter: { mean: 12, sd: 0.5 } }
+ * lengthSources({ winder: { maxMassG: 113, maxDiameterMm: 98, coreDiameterMm: 24, heightMm: 68, spindleTurnsPerCrank: 4, crossingAngleDeg: 20 }, density: { mean: 0.3, sd: 0.03 }, grist: { mean: 4.1, sd: 0 }, turns: 0, counterM: 12, mass: null }) // => { counter: { mean: 12, sd: 0.5 } }
  */
-export function lengthsTold({
+export function lengthSources({
   winder,
   density,
   crankRatioSd = 0,
@@ -56,7 +56,7 @@ export function lengthsTold({
   turnsPerCount = 1,
   counterM,
   mass,
-}: CakeTold): LengthsTold {
+}: CakeReadings): LengthReadings {
   const lengthAt = (densityGPerCm3: number, gristMPerG: number, ratio = winder.spindleTurnsPerCrank) =>
     onSpindleAt({ ...winder, spindleTurnsPerCrank: ratio, densityGPerCm3, gristMPerG }, turns).lengthM;
   const byTurns = turns > 0 ? lengthAt(density.mean, grist.mean) : 0;

@@ -1,13 +1,13 @@
 import fc from 'fast-check';
-import { afterEvent, type Happening, newRun, type RunEvent, type RunState, steadiness, turnsOn } from './run';
+import { afterEvent, type NewRunEvent, newRun, type RunEvent, type RunState, steadiness, turnsOn } from './run';
 import { counterLengthM } from './lengthSources';
 import { onSpindleAt, turnsAtLength } from './windingPlan';
 
 /** Plays happenings one after another, a second apart or at the times given. */
-function play(happenings: readonly (Happening & { at?: number })[], cakes = 1): RunState {
-  return happenings.reduce<RunState>(
-    (state, { at, ...happening }, i) =>
-      afterEvent(state, { ...happening, key: `k:${i}`, atMs: at ?? i * 1000 } as RunEvent),
+function play(newEvents: readonly (NewRunEvent & { at?: number })[], cakes = 1): RunState {
+  return newEvents.reduce<RunState>(
+    (state, { at, ...newEvent }, i) =>
+      afterEvent(state, { ...newEvent, key: `k:${i}`, atMs: at ?? i * 1000 } as RunEvent),
     newRun(cakes),
   );
 }
@@ -89,7 +89,7 @@ describe('a length counter', () => {
 
   test('that drives and is off for a while goes on where the hand counted to', () => {
     const spindle = { coreDiameterMm: 24, heightMm: 68, gristMPerG: 4.1 };
-    const driven = (state: RunState, key: string, reading: Happening): RunState => {
+    const driven = (state: RunState, key: string, reading: NewRunEvent): RunState => {
       const read = afterEvent(state, { ...reading, key, atMs: 0 } as RunEvent);
       const turns = turnsAtLength(spindle, counterLengthM(read, 0, spindle)!);
       return afterEvent(read, { kind: 'turns at least', part: 0, turns, key: `${key}+`, atMs: 0 });

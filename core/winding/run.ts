@@ -1,6 +1,6 @@
 import { FAULT_KINDS, type FaultKind } from '../yarn/faults';
-import type { Bare } from '../common/runSync';
-import { type Form, needsSwift } from '../yarn/piece';
+import type { NewEvent } from '../common/runSync';
+import { type PieceForm, needsSwift } from '../yarn/piece';
 import type { Schools } from '../bench/schools';
 
 /** Where a winding run stands. Each cake of the plan goes from `wind` to `take off`; then all are weighed together. */
@@ -47,7 +47,7 @@ export function prepareSteps({
   onto,
   ties,
 }: {
-  form: Form;
+  form: PieceForm;
   onto: WoundOnto;
   ties: Schools['ties'];
 }): readonly RunStep[] {
@@ -133,7 +133,7 @@ export type RunEvent = { key: string; atMs: number; part: number } & (
 );
 
 /** What a screen tells of what happened; key and time are added when it is kept. */
-export type Happening = Bare<RunEvent>;
+export type NewRunEvent = NewEvent<RunEvent>;
 
 export interface RunMark {
   part: number;

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
-import { faultsJoined, faultsLeft, takenSince } from './faultPropagation';
+import { joinedFaults, remainingFaults, takenSince } from './faultPropagation';
 
 test('each piece’s own faults follow it, turned round where it was taken from outside', () => {
   expect(
-    faultsJoined(
+    joinedFaults(
       [
         { lengthM: 100, faults: [{ kind: 'thin spot', atM: 20 }], fromEnd: 'inner' },
         { lengthM: 50, faults: [{ kind: 'knot', atM: 10 }], fromEnd: 'outer' },
@@ -18,13 +18,13 @@ test('each piece’s own faults follow it, turned round where it was taken from 
 
 test('weighed longer, its places lie further apart', () => {
   const parts = [60, 40].map((lengthM) => ({ lengthM, faults: [], fromEnd: 'inner' as const }));
-  expect(faultsJoined(parts, 'knot', 110)).toEqual([{ kind: 'knot', atM: 66 }]);
+  expect(joinedFaults(parts, 'knot', 110)).toEqual([{ kind: 'knot', atM: 66 }]);
 });
 
 test('joined of n, knotted: n - 1 knots at the sums of the lengths, in order', () => {
   fc.assert(
     fc.property(fc.array(fc.integer({ min: 1, max: 500 }), { minLength: 1, maxLength: 8 }), (lengths) => {
-      const knots = faultsJoined(
+      const knots = joinedFaults(
         lengths.map((lengthM) => ({ lengthM, faults: [], fromEnd: 'outer' as const })),
         'knot',
       );
@@ -41,22 +41,22 @@ test('joined of n, knotted: n - 1 knots at the sums of the lengths, in order', (
 
 test('used from the outer end, a fault keeps its place until the stretch that it lies in is taken', () => {
   const knot = [{ kind: 'knot' as const, atM: 30 }];
-  expect(faultsLeft(knot, [{ took: 60, left: 40, fromEnd: 'outer' }])).toEqual(knot);
-  expect(faultsLeft(knot, [{ took: 80, left: 20, fromEnd: 'outer' }])).toEqual([]);
+  expect(remainingFaults(knot, [{ took: 60, remaining: 40, fromEnd: 'outer' }])).toEqual(knot);
+  expect(remainingFaults(knot, [{ took: 80, remaining: 20, fromEnd: 'outer' }])).toEqual([]);
   expect(
-    faultsLeft(knot, [
-      { took: 20, left: 80, fromEnd: 'inner' },
-      { took: 5, left: 75, fromEnd: 'inner' },
+    remainingFaults(knot, [
+      { took: 20, remaining: 80, fromEnd: 'inner' },
+      { took: 5, remaining: 75, fromEnd: 'inner' },
     ]),
   ).toEqual([{ kind: 'knot', atM: 5 }]);
 });
 
 test('what nobody said is found between what was said, and after it', () => {
-  const said = [{ took: 20, left: 60, fromEnd: 'inner' as const }];
-  expect(takenSince(100, said, 50, 'outer')).toEqual([
-    { took: 20, left: 80, fromEnd: 'outer' },
-    ...said,
-    { took: 10, left: 50, fromEnd: 'outer' },
+  const reported = [{ took: 20, remaining: 60, fromEnd: 'inner' as const }];
+  expect(takenSince(100, reported, 50, 'outer')).toEqual([
+    { took: 20, remaining: 80, fromEnd: 'outer' },
+    ...reported,
+    { took: 10, remaining: 50, fromEnd: 'outer' },
   ]);
 });
 
@@ -72,7 +72,9 @@ test('what was left and everything that was taken come to what was known, but fo
       expect(now + taken).toBeCloseTo(100, 9);
       const all = takenSince(100, [], now, 'inner');
       expect(all.length).toBe(now < 97 ? 1 : 0);
-      expect(all.every(({ took, left }) => took + left === 100 || Math.abs(took + left - 100) < 1e-9)).toBe(true);
+      expect(
+        all.every(({ took, remaining }) => took + remaining === 100 || Math.abs(took + remaining - 100) < 1e-9),
+      ).toBe(true);
     }),
   );
 });

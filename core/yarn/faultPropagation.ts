@@ -2,7 +2,7 @@ import { type Fault, faultsAfter, type PackageEnd } from './faults';
 import { type Joint, USED_SHARE } from './piece';
 
 /** One of several pieces that become one, in the order in which they lie in it. */
-export interface JoinedPart {
+export interface JoinedPiece {
   lengthM: number;
   faults: readonly Fault[];
   /** The end that left first. */
@@ -15,9 +15,9 @@ export interface JoinedPart {
  * @param lengthM of the whole as it was weighed; left out: all of them together
  * @returns from its inner end
  * @example
- * faultsJoined([{ lengthM: 60, faults: [], fromEnd: 'inner' }, { lengthM: 40, faults: [], fromEnd: 'inner' }], 'knot') // => [{ kind: 'knot', atM: 60 }]
+ * joinedFaults([{ lengthM: 60, faults: [], fromEnd: 'inner' }, { lengthM: 40, faults: [], fromEnd: 'inner' }], 'knot') // => [{ kind: 'knot', atM: 60 }]
  */
-export function faultsJoined(parts: readonly JoinedPart[], joint: Joint, lengthM?: number): Fault[] {
+export function joinedFaults(parts: readonly JoinedPiece[], joint: Joint, lengthM?: number): Fault[] {
   const togetherM = parts.reduce((sum, part) => sum + part.lengthM, 0);
   const stretch = (lengthM ?? togetherM) / togetherM;
   let startM = 0;
@@ -37,14 +37,14 @@ export function faultsJoined(parts: readonly JoinedPart[], joint: Joint, lengthM
  * nearer to it, and what lay in a stretch that was taken is gone.
  *
  * @example
- * faultsLeft([{ kind: 'knot', atM: 30 }, { kind: 'knot', atM: 80 }], [{ took: 50, left: 50, fromEnd: 'inner' }]) // => [{ kind: 'knot', atM: 30 }]
+ * remainingFaults([{ kind: 'knot', atM: 30 }, { kind: 'knot', atM: 80 }], [{ took: 50, remaining: 50, fromEnd: 'inner' }]) // => [{ kind: 'knot', atM: 30 }]
  */
-export function faultsLeft(faults: readonly Fault[], takenM: readonly Taken[]): Fault[] {
+export function remainingFaults(faults: readonly Fault[], takenM: readonly Taken[]): Fault[] {
   return takenM.reduce<Fault[]>(
-    (still, { took, left, fromEnd }) =>
+    (still, { took, remaining, fromEnd }) =>
       still
         .map(({ kind, atM }) => ({ kind, atM: fromEnd === 'inner' ? atM - took : atM }))
-        .filter(({ atM }) => atM >= 0 && atM <= left),
+        .filter(({ atM }) => atM >= 0 && atM <= remaining),
     [...faults],
   );
 }
@@ -52,7 +52,7 @@ export function faultsLeft(faults: readonly Fault[], takenM: readonly Taken[]): 
 /** What was taken of a piece and what was left of it then, in grams or in metres: one of them throughout. */
 export interface Taken {
   took: number;
-  left: number;
+  remaining: number;
   fromEnd: PackageEnd;
 }
 
@@ -61,16 +61,16 @@ export interface Taken {
  * scale tells, by more than it and the room's air explain. That is taken to be gone from the end it is worked from.
  *
  * @example
- * takenSince(100, [], 70, 'outer') // => [{ took: 30, left: 70, fromEnd: 'outer' }]
+ * takenSince(100, [], 70, 'outer') // => [{ took: 30, remaining: 70, fromEnd: 'outer' }]
  * @example
- * takenSince(100, [{ took: 40, left: 60, fromEnd: 'inner' }], 59, 'outer') // => [{ took: 40, left: 60, fromEnd: 'inner' }]
+ * takenSince(100, [{ took: 40, remaining: 60, fromEnd: 'inner' }], 59, 'outer') // => [{ took: 40, remaining: 60, fromEnd: 'inner' }]
  */
-export function takenSince(known: number, said: readonly Taken[], now: number, workedFrom: PackageEnd): Taken[] {
-  const unsaid = (before: number, there: number): Taken[] =>
-    there >= USED_SHARE * before ? [] : [{ took: before - there, left: there, fromEnd: workedFrom }];
-  const befores = [known, ...said.map(({ left }) => left)];
+export function takenSince(known: number, reported: readonly Taken[], now: number, workedFrom: PackageEnd): Taken[] {
+  const unreported = (before: number, there: number): Taken[] =>
+    there >= USED_SHARE * before ? [] : [{ took: before - there, remaining: there, fromEnd: workedFrom }];
+  const befores = [known, ...reported.map(({ remaining }) => remaining)];
   return [
-    ...said.flatMap((each, i) => [...unsaid(befores[i]!, each.took + each.left), each]),
-    ...unsaid(befores.at(-1)!, now),
+    ...reported.flatMap((each, i) => [...unreported(befores[i]!, each.took + each.remaining), each]),
+    ...unreported(befores.at(-1)!, now),
   ];
 }

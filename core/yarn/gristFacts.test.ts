@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { gristFromFacts } from './yardage';
 import { CONTRADICTION_SIGMAS, likelyCauses, measuredGrist } from './gristFacts';
-import { gristOfYarn, isOpen, lengthLeft } from './yarnLength';
+import { gristOfYarn, isOpen, remainingLength } from './yarnLength';
 
 const BAND = { lengthM: 236, massG: 105 };
 const positive = (min: number, max: number) => fc.double({ min, max, noNaN: true });
@@ -67,7 +67,7 @@ describe('a sample of half the band’s grist', () => {
 
   test('until then nothing is said to make it surer but settling it', () => {
     const facts = { putUpG: 105, putUpM: 236, samples };
-    const left = (trust?: 'band') => lengthLeft(gristOfYarn({ ...facts, trust })!, [{ from: 'band', massG: 105 }]);
+    const left = (trust?: 'band') => remainingLength(gristOfYarn({ ...facts, trust })!, [{ from: 'band', massG: 105 }]);
     expect(isOpen(left().grist)).toBe(true);
     expect(left().surer).toBeUndefined();
     expect(isOpen(left('band').grist)).toBe(false);
@@ -109,7 +109,8 @@ test('a damp room makes yarn seem more, a dry one less; without fibres it is lef
   const grist = gristOfYarn({ putUpG: 100, putUpM: 250 })!;
   const wool = [{ name: 'wool', percent: 100 }] as const;
   const lengthIn = (humidityPercent: number | null, fibres: readonly { name: 'wool'; percent: number }[] = wool) =>
-    lengthLeft(grist, [{ from: 'scale', massG: 80, tareG: 0, resolutionG: 1, humidityPercent }], fibres).lengthM.mean;
+    remainingLength(grist, [{ from: 'scale', massG: 80, tareG: 0, resolutionG: 1, humidityPercent }], fibres).lengthM
+      .mean;
   expect(lengthIn(65)).toBeCloseTo(200, 9);
   expect(lengthIn(null)).toBe(200);
   expect(lengthIn(35, [])).toBe(200);
@@ -178,7 +179,7 @@ describe('laws of what is measured', () => {
     fc.assert(
       fc.property(facts, fc.double({ min: 1, max: 900, noNaN: true }), ({ mPerG, samples }, massG) => {
         const known = gristOfYarn({ samples: samples.map((one) => made(mPerG, one)) })!;
-        const length = (g: number) => lengthLeft(known, [{ from: 'band', massG: g }]).lengthM;
+        const length = (g: number) => remainingLength(known, [{ from: 'band', massG: g }]).lengthM;
         expect(length(2 * massG).mean).toBeCloseTo(2 * length(massG).mean, 6);
         expect(length(2 * massG).sd).toBeCloseTo(2 * length(massG).sd, 6);
       }),

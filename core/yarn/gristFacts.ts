@@ -9,7 +9,7 @@ export const CONTRADICTION_SIGMAS = 3;
 export type Trust = 'band' | 'samples';
 
 /** One fact about grist (m/g) and how much it counts in the whole, 0 to 1. */
-export interface GristPart extends Estimate {
+export interface GristShare extends Estimate {
   from: 'band' | 'sample';
   /** The sample's place in the list that was given; undefined for the band. */
   sample?: number;
@@ -43,7 +43,7 @@ export type LikelyCause =
   | 'different yarns';
 
 export interface MeasuredGrist extends Estimate {
-  parts: GristPart[];
+  parts: GristShare[];
   contradiction?: Contradiction;
 }
 
@@ -83,11 +83,11 @@ export function measuredGrist(
   return { ...spanning(pooled(agreeing), pooled(all.filter(isOff))), contradiction };
 }
 
-type Fact = GristFact & Pick<GristPart, 'from' | 'sample' | 'airKnown'>;
+type Fact = GristFact & Pick<GristShare, 'from' | 'sample' | 'airKnown'>;
 
 function pooled(facts: readonly Fact[]): MeasuredGrist {
   const { shares, ...gPerM } = pooledFacts(facts);
-  const parts = facts.map((fact, i): GristPart => {
+  const parts = facts.map((fact, i): GristShare => {
     const { from, sample, airKnown } = fact;
     return {
       ...gristOf({ mean: fact.gPerM, sd: sdAbout(fact, gPerM.mean) }),
@@ -103,7 +103,7 @@ function pooled(facts: readonly Fact[]): MeasuredGrist {
 /** Either of two is true, and nobody knows which: the mean and spread of an even mixture. */
 function spanning(one: MeasuredGrist, other: MeasuredGrist): MeasuredGrist {
   const halfGap = (one.mean - other.mean) / 2;
-  const halved = (parts: GristPart[]) => parts.map((part) => ({ ...part, share: part.share / 2 }));
+  const halved = (parts: GristShare[]) => parts.map((part) => ({ ...part, share: part.share / 2 }));
   return {
     mean: (one.mean + other.mean) / 2,
     sd: Math.sqrt((one.sd ** 2 + other.sd ** 2) / 2 + halfGap ** 2),

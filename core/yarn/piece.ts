@@ -3,8 +3,8 @@ import { type Estimate, uniformSd } from '../common/estimate';
 import { DEFAULT_TOLERANCE_PERCENT, netMass } from './yardage';
 
 /** What a piece is now. */
-export const FORMS = ['hank', 'cake', 'ball', 'mini skein', 'cone', 'bobbin', 'shop skein'] as const;
-export type Form = (typeof FORMS)[number];
+export const PIECE_FORMS = ['hank', 'cake', 'ball', 'mini skein', 'cone', 'bobbin', 'shop skein'] as const;
+export type PieceForm = (typeof PIECE_FORMS)[number];
 
 /** Weighed at less than this share of what there was, something was used: the scale and the air explain no more. */
 export const USED_SHARE = 0.97;
@@ -87,7 +87,7 @@ export function massOf(fact: MassFact, fibres: readonly FibreShare[] = []): Esti
  * @example
  * needsSwift('mini skein') // => true
  */
-export function needsSwift(form: Form): boolean {
+export function needsSwift(form: PieceForm): boolean {
   return form === 'hank' || form === 'mini skein';
 }
 
@@ -97,7 +97,7 @@ export function needsSwift(form: Form): boolean {
  * @example
  * woundBefore('hank') // => false
  */
-export function woundBefore(form: Form): boolean {
+export function woundBefore(form: PieceForm): boolean {
   return form === 'cake' || form === 'ball';
 }
 
@@ -107,8 +107,8 @@ export function woundBefore(form: Form): boolean {
  * @example
  * pieceTotal([{ form: 'hank' }, { form: 'cake' }, { form: 'hank' }]) // => '2 hanks, 1 cake'
  */
-export function pieceTotal(pieces: readonly { form: Form }[]): string {
-  const counts = FORMS.map((form) => ({ form, count: pieces.filter((piece) => piece.form === form).length }));
+export function pieceTotal(pieces: readonly { form: PieceForm }[]): string {
+  const counts = PIECE_FORMS.map((form) => ({ form, count: pieces.filter((piece) => piece.form === form).length }));
   const present = counts.filter(({ count }) => count > 0);
   if (present.length === 0) return 'nothing left';
   return present.map(({ form, count }) => `${count} ${form}${count === 1 ? '' : 's'}`).join(', ');

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import type { OperationKind } from './piece';
-import { type BalancePart, type BalanceStep, DIFFERENCES, GOINGS, threadBalance } from './threadBalance';
+import { type BalanceShare, type BalanceStep, DIFFERENCES, CONSUMPTIONS, threadBalance } from './threadBalance';
 
-const part = (pieceId: number, side: BalancePart['side'], massG: number | null, more = {}): BalancePart => ({
+const part = (pieceId: number, side: BalanceShare['side'], massG: number | null, more = {}): BalanceShare => ({
   pieceId,
   side,
   massG,
@@ -13,7 +13,7 @@ const part = (pieceId: number, side: BalancePart['side'], massG: number | null, 
 });
 
 let ids = 0;
-const step = (kind: OperationKind, parts: BalancePart[], more: Partial<BalanceStep> = {}): BalanceStep => ({
+const step = (kind: OperationKind, parts: BalanceShare[], more: Partial<BalanceStep> = {}): BalanceStep => ({
   operationId: ++ids,
   kind,
   parts,
@@ -30,7 +30,7 @@ test('all that came in is there, is used, or is thrown away', () => {
     step('use', [part(2, 'in', 101)]),
   ]);
   expect(balance).toMatchObject({ cameInG: 199, thereG: 40, notWeighed: 0, unexplained: [] });
-  expect(balance.wentG).toMatchObject({ used: 157, waste: 2 });
+  expect(balance.consumedG).toMatchObject({ used: 157, waste: 2 });
 });
 
 test('what went into another yarn is not missing, and what is left over of it is there', () => {
@@ -39,7 +39,7 @@ test('what went into another yarn is not missing, and what is left over of it is
     step('ply', [part(1, 'in', 60), part(2, 'in', 58), part(3, 'out', 3)]),
   ]);
   expect(balance).toMatchObject({ cameInG: 118, thereG: 3, unexplained: [] });
-  expect(balance.wentG.plied).toBe(115);
+  expect(balance.consumedG.plied).toBe(115);
 });
 
 test('more than the scales can account for is unexplained, with where; within them it is the scales’', () => {
@@ -155,10 +155,10 @@ const history = fc
 test('whatever happens, what came in is what is there, what went and what differs', () => {
   fc.assert(
     fc.property(history, (steps) => {
-      const { cameInG, thereG, wentG, differsG, unexplained } = threadBalance(steps);
-      const went = GOINGS.reduce((sum, going) => sum + wentG[going], 0);
+      const { cameInG, thereG, consumedG, differsG, unexplained } = threadBalance(steps);
+      const consumption = CONSUMPTIONS.reduce((sum, consumption) => sum + consumedG[consumption], 0);
       const differs = DIFFERENCES.reduce((sum, difference) => sum + differsG[difference], 0);
-      expect(thereG + went + differs).toBeCloseTo(cameInG, 6);
+      expect(thereG + consumption + differs).toBeCloseTo(cameInG, 6);
       expect(unexplained.reduce((sum, { missingG }) => sum + missingG, 0)).toBeCloseTo(differsG.unexplained, 6);
       for (const { missingG, withinG } of unexplained) expect(Math.abs(missingG)).toBeGreaterThan(withinG);
     }),

@@ -1,7 +1,7 @@
 import type { OperationKind, Side } from './piece';
 
 /** One of a yarn's own pieces in an operation. */
-export interface BalancePart {
+export interface BalanceShare {
   pieceId: number;
   side: Side;
   /** Net; null where it was not weighed then. */
@@ -17,14 +17,14 @@ export interface BalancePart {
 export interface BalanceStep {
   operationId: number;
   kind: OperationKind;
-  parts: readonly BalancePart[];
+  parts: readonly BalanceShare[];
   wasteG: number;
   tiesG: number;
 }
 
 /** Where yarn went that somebody took away. */
-export const GOINGS = ['used', 'written off', 'plied', 'waste', 'ties'] as const;
-export type Going = (typeof GOINGS)[number];
+export const CONSUMPTIONS = ['used', 'written off', 'plied', 'waste', 'ties'] as const;
+export type Consumption = (typeof CONSUMPTIONS)[number];
 
 /**
  * What makes two weighings differ though nobody took anything away: the band had promised otherwise; washing or dyeing;
@@ -37,7 +37,7 @@ export type Difference = (typeof DIFFERENCES)[number];
 export interface ThreadBalance {
   cameInG: number;
   thereG: number;
-  wentG: Record<Going, number>;
+  consumedG: Record<Consumption, number>;
   /** Below zero: it became heavier. */
   differsG: Record<Difference, number>;
   /** Each step that the scales cannot account for, oldest first; below zero, there was too much. */
@@ -70,13 +70,13 @@ const FLOAT_SLACK_G = 1e-6;
  * threadBalance([
  *   { operationId: 1, kind: 'receive', wasteG: 0, tiesG: 0, parts: [{ pieceId: 1, side: 'out', massG: 98, from: 'scale', resolutionG: 1, airFactor: null }] },
  *   { operationId: 2, kind: 'use', wasteG: 0, tiesG: 0, parts: [{ pieceId: 1, side: 'on', massG: 40, from: 'scale', resolutionG: 1, airFactor: null }] },
- * ]).wentG.used // => 58
+ * ]).consumedG.used // => 58
  */
 export function threadBalance(steps: readonly BalanceStep[]): ThreadBalance {
   const balance: ThreadBalance = {
     cameInG: 0,
     thereG: 0,
-    wentG: { used: 0, 'written off': 0, plied: 0, waste: 0, ties: 0 },
+    consumedG: { used: 0, 'written off': 0, plied: 0, waste: 0, ties: 0 },
     differsG: { band: 0, washed: 0, air: 0, scales: 0, unexplained: 0 },
     unexplained: [],
     notWeighed: 0,
@@ -107,8 +107,8 @@ function follow(step: BalanceStep, books: Map<number, Book | null>, balance: Thr
     const now = bookOf(part);
     books.set(part.pieceId, now && { ...now, wet: step.kind === 'wash' || step.kind === 'dye' });
     if (!book) balance.cameInG += part.massG;
-    else if (step.kind === 'use') balance.wentG.used += book.massG - part.massG;
-    else if (step.kind === 'write off') balance.wentG['written off'] += book.massG - part.massG;
+    else if (step.kind === 'use') balance.consumedG.used += book.massG - part.massG;
+    else if (step.kind === 'write off') balance.consumedG['written off'] += book.massG - part.massG;
     else differ(step, [book], [now!], book.massG - part.massG, balance);
   }
 }
@@ -140,21 +140,21 @@ function turn(
     outs.forEach((id, i) => books.set(id, after[i]!));
     return;
   }
-  balance.wentG.waste += step.wasteG;
-  balance.wentG.ties += step.tiesG;
-  const leftG = beforeG - afterG - asideG;
-  if (step.kind === 'use') balance.wentG.used += leftG;
-  else if (step.kind === 'write off') balance.wentG['written off'] += leftG;
-  else if (step.kind === 'ply') balance.wentG.plied += leftG;
+  balance.consumedG.waste += step.wasteG;
+  balance.consumedG.ties += step.tiesG;
+  const remainingG = beforeG - afterG - asideG;
+  if (step.kind === 'use') balance.consumedG.used += remainingG;
+  else if (step.kind === 'write off') balance.consumedG['written off'] += remainingG;
+  else if (step.kind === 'ply') balance.consumedG.plied += remainingG;
   // More came out than was known to go in: that is what the unknown ones weighed.
-  else if (leftG < 0 && before.includes(null)) balance.cameInG -= leftG;
-  else if (leftG >= 0 && after.includes(null)) {
+  else if (remainingG < 0 && before.includes(null)) balance.cameInG -= remainingG;
+  else if (remainingG >= 0 && after.includes(null)) {
     // Those that nobody weighed share what the others leave.
-    const shareG = leftG / after.filter((book) => book === null).length;
+    const shareG = remainingG / after.filter((book) => book === null).length;
     after.forEach((book, i) => {
       after[i] = book ?? { massG: shareG, from: 'reckoned', resolutionG: 0, airFactor: null, wet: isWet(before) };
     });
-  } else differ(step, known(before), known(after), leftG, balance);
+  } else differ(step, known(before), known(after), remainingG, balance);
   outs.forEach((id, i) => books.set(id, after[i]!));
 }
 
@@ -209,7 +209,7 @@ function firstWeighing(steps: readonly BalanceStep[], made: number, pieceId: num
   return null;
 }
 
-function bookOf({ massG, from, resolutionG, airFactor }: BalancePart): Book | null {
+function bookOf({ massG, from, resolutionG, airFactor }: BalanceShare): Book | null {
   return massG === null || from === null ? null : { massG, from, resolutionG, airFactor, wet: false };
 }
 

@@ -1,7 +1,7 @@
 import { type OperationKind, type Side, USED_SHARE } from './piece';
 
 /** One of a yarn's own pieces in an operation; net, in standard air where the room is known; null where not weighed. */
-export interface TreatedPart {
+export interface TreatedShare {
   pieceId: number;
   side: Side;
   massG: number | null;
@@ -11,7 +11,7 @@ export interface TreatedPart {
 export interface TreatedStep {
   operationId: number;
   kind: OperationKind;
-  parts: readonly TreatedPart[];
+  parts: readonly TreatedShare[];
   /** Thrown away or put into ties. */
   asideG: number;
 }
@@ -29,7 +29,7 @@ export interface TreatedMasses {
 
 /** More than this is still wet; less than this cannot have been washed out: some of it was used without a word. */
 const DRY_AT_MOST = 1.05;
-const LEFT_AT_LEAST = 0.7;
+const LEAST_REMAINING = 0.7;
 
 interface Book {
   factor: number;
@@ -87,7 +87,7 @@ function weighed(book: Book, massG: number, isDry: boolean): Book {
   const { before } = book;
   if (!before || before.massG === null) return { ...book, massG, before: null };
   const ratio = massG / before.massG;
-  const used = book.settled ? massG < USED_SHARE * book.massG! : ratio < LEFT_AT_LEAST;
+  const used = book.settled ? massG < USED_SHARE * book.massG! : ratio < LEAST_REMAINING;
   if (used) return { ...book, massG, before: null };
   return { ...book, massG, factor: before.factor * ratio, settled: isDry || book.settled || ratio <= DRY_AT_MOST };
 }
@@ -111,10 +111,10 @@ function together(ins: readonly Book[]): number {
 }
 
 /** What came out of water and was wound before anybody weighed it: what was made of it tells what the water took. */
-function stillDrying(ins: readonly Book[], outs: readonly TreatedPart[], asideG: number): number {
+function stillDrying(ins: readonly Book[], outs: readonly TreatedShare[], asideG: number): number {
   const [only] = ins;
   if (ins.length !== 1 || !only?.before || only.settled || only.before.massG === null || only.massG === null) return 1;
   if (only.factor !== only.before.factor || outs.some(({ massG }) => massG === null)) return 1;
   const ratio = (outs.reduce((sum, { massG }) => sum + massG!, 0) + asideG) / only.before.massG;
-  return ratio >= LEFT_AT_LEAST && ratio <= DRY_AT_MOST ? ratio : 1;
+  return ratio >= LEAST_REMAINING && ratio <= DRY_AT_MOST ? ratio : 1;
 }

@@ -1,6 +1,6 @@
 import { type Estimate, product, range90, readingSd, uniformSd, weightedMean } from '../common/estimate';
 import { type FibreShare, regainOf } from './fibre';
-import { type Contradiction, type GristPart, measuredGrist, type Trust } from './gristFacts';
+import { type Contradiction, type GristShare, measuredGrist, type Trust } from './gristFacts';
 import { type MassFact, massOf } from './piece';
 import type { Sample } from './yardage';
 import { gristFromClass, gristFromNeedle, gristFromWpi, type WeightClassNumber } from './weightClass';
@@ -41,7 +41,7 @@ export interface KnownGrist extends Estimate {
   source: GristSource;
   guess: boolean;
   /** The facts it was made from; none where it is a guess. */
-  parts: GristPart[];
+  parts: GristShare[];
   contradiction?: Contradiction;
 }
 
@@ -84,7 +84,7 @@ function guessedGrist({ plied, wpi, likeMPerG, weightClass, needleMm }: GristFac
 }
 
 /** How long some pieces of one yarn are together, and what the figure rests on. */
-export interface LengthLeft {
+export interface RemainingLength {
   lengthM: Estimate & { low90: number; high90: number };
   massG: Estimate;
   grist: KnownGrist;
@@ -113,15 +113,15 @@ export type MassToMeasure = MassFact & { treated?: number };
  * dyeing change mass, never metres.
  *
  * @example
- * lengthLeft({ mean: 4, sd: 0.1, source: 'band', guess: false, parts: [] }, [{ from: 'band', massG: 100 }]).lengthM.mean // => 400
+ * remainingLength({ mean: 4, sd: 0.1, source: 'band', guess: false, parts: [] }, [{ from: 'band', massG: 100 }]).lengthM.mean // => 400
  * @example
- * lengthLeft({ mean: 2.2, sd: 0.06, source: 'band', guess: false, parts: [] }, [{ from: 'scale', massG: 96.5, tareG: 0, resolutionG: 0.1, treated: 0.965 }]).lengthM.mean // => 220
+ * remainingLength({ mean: 2.2, sd: 0.06, source: 'band', guess: false, parts: [] }, [{ from: 'scale', massG: 96.5, tareG: 0, resolutionG: 0.1, treated: 0.965 }]).lengthM.mean // => 220
  */
-export function lengthLeft(
+export function remainingLength(
   grist: KnownGrist,
   masses: readonly MassToMeasure[],
   fibres: readonly FibreShare[] = [],
-): LengthLeft {
+): RemainingLength {
   const length = product(grist, massToMeasure(grist, masses, fibres));
   const gristVariance = (grist.sd / grist.mean) ** 2;
   const variance = (length.sd / length.mean) ** 2;

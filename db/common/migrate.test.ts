@@ -74,7 +74,9 @@ test('the tables themselves refuse what cannot be', () => {
   expect(insert("INSERT INTO yarn (colour_hex, put_up_mg, created_at) VALUES ('#112233', -1, '')")).toThrow(/CHECK/);
   expect(insert("INSERT INTO yarn (colour_hex, created_at) VALUES ('red', '')")).toThrow(/CHECK/);
   expect(insert("INSERT INTO operation (kind, at) VALUES ('undo', '')")).toThrow(/CHECK/);
-  expect(insert("INSERT INTO piece (yarn_id, form, label, born_by) VALUES (9, 'hank', '', 9)")).toThrow(/FOREIGN KEY/);
+  expect(insert("INSERT INTO piece (yarn_id, form, label, created_by) VALUES (9, 'hank', '', 9)")).toThrow(
+    /FOREIGN KEY/,
+  );
   expect(insert("INSERT INTO yarn (colour_hex, put_up_mg, created_at) VALUES ('#112233', 1.5, '')")).toThrow(
     /cannot store REAL/,
   );
@@ -127,7 +129,7 @@ test('a shelf that was worked out before cards lay by themselves need not be wor
   expect(staleYarns(db, 9)).toEqual([]);
   expect(shelfCards(db, { place: 'loft', lot: 'b12', form: 'hank', fibre: 'wool' }, 9)).toEqual(['{"id":7}']);
   // A card goes with its yarn's line.
-  db.exec('DELETE FROM yarn_now');
+  db.exec('DELETE FROM yarn_summary');
   expect(db.prepare('SELECT count(*) AS n FROM yarn_card').get()).toEqual({ n: 0 });
   db.close();
 });
@@ -200,7 +202,7 @@ test('version 6: a winding that was open stays one, and there is something to wi
     INSERT INTO run (id, piece_id, plan, started_at) VALUES (1, 1, '{}', '2026-03-01T11:00:00.000Z');`,
   );
   const db = openDatabase(file);
-  expect(runById(db, 1)).toMatchObject({ kind: 'wind', jobId: null, endedAt: null });
+  expect(runById(db, 1)).toMatchObject({ kind: 'wind', planId: null, endedAt: null });
   expect(db.prepare('SELECT waste_mg, ties_mg FROM operation').get()).toEqual({ waste_mg: 500, ties_mg: 0 });
   expect(db.prepare('SELECT kind FROM reel ORDER BY id').pluck().all()).toEqual(['arm', 'frame', 'reel', 'chair']);
   db.close();

@@ -7,7 +7,7 @@ const QUERIES = {
   pieces: `
     SELECT p.id AS piece_id, p.yarn_id, trim(y.line || ', ' || y.colour_name, ', ') AS yarn, p.label, p.form,
       p.loop_mm / 10.0 AS loop_cm, m.mass_mg / 1000.0 AS mass_g, coalesce(m.mass_from, '') AS mass_from,
-      m.resolution_mg / 1000.0 AS scale_step_g, coalesce(w.at, '') AS weighed_at, p.born_by AS made_by,
+      m.resolution_mg / 1000.0 AS scale_step_g, coalesce(w.at, '') AS weighed_at, p.created_by AS made_by,
       p.consumed_by AS used_up_by
     FROM piece_now p JOIN yarn y ON y.id = p.yarn_id
     LEFT JOIN operation_piece m ON m.operation_id = p.weighed_by AND m.piece_id = p.id

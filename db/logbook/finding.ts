@@ -61,14 +61,14 @@ export function findNamed(db: Db, words: readonly string[], limit: number): Foun
   return prepared<FoundNamed>(
     db,
     sql`SELECT 'project' AS kind, id, name, '' AS about FROM project WHERE deleted_at IS NULL AND name || ' ' || notes LIKE @like
-     UNION ALL SELECT 'minis', id, name, '' FROM mini_job WHERE name LIKE @like
+     UNION ALL SELECT 'minis', id, name, '' FROM mini_plan WHERE name LIKE @like
      UNION ALL SELECT 'tool', id, name, 'a winder' FROM winder WHERE removed_at IS NULL AND name LIKE @like
      UNION ALL SELECT 'tool', id, name, 'a swift' FROM swift WHERE removed_at IS NULL AND name LIKE @like
      UNION ALL SELECT 'tool', id, name, 'a form for the hand' FROM hand_form WHERE removed_at IS NULL AND name LIKE @like
      UNION ALL SELECT 'tool', id, name, 'a scale' FROM scale WHERE removed_at IS NULL AND name LIKE @like
      UNION ALL SELECT 'tool', id, name, 'a counter' FROM counter WHERE removed_at IS NULL AND name LIKE @like
      UNION ALL SELECT 'tool', id, name, 'a reel' FROM reel WHERE removed_at IS NULL AND name LIKE @like
-     UNION ALL SELECT 'job', id, title, kind FROM job WHERE deleted_at IS NULL AND title <> '' AND title LIKE @like
+     UNION ALL SELECT 'job', id, title, kind FROM task WHERE deleted_at IS NULL AND title <> '' AND title LIKE @like
      LIMIT @limit`,
   ).all({ like: `%${words.map((word) => word.replaceAll(/[%_]/g, '')).join('%')}%`, limit });
 }

@@ -1,6 +1,11 @@
 import type { OperationKind } from '../../core/yarn/piece';
 import { type Db, prepared, remembered } from '../common/connection';
-import { OPERATION_COLUMNS, type OperationRow, PART_COLUMNS, type PartRow } from '../yarn/operations';
+import {
+  OPERATION_COLUMNS,
+  type OperationRow,
+  OPERATION_PIECE_COLUMNS,
+  type OperationPieceRow,
+} from '../yarn/operations';
 import type { PieceRow } from '../yarn/pieces';
 import { ftsPrefix } from '../yarn/shelf';
 import { sql, sqlWhere } from '../common/sql';
@@ -79,13 +84,13 @@ export function findOperations(db: Db, query: LogQuery, limit: number): (Operati
 }
 
 /** A part of an operation, with what its piece was made as. */
-export type NamedPart = PartRow & Pick<PieceRow, 'label' | 'form' | 'yarnId'>;
+export type NamedOperationPiece = OperationPieceRow & Pick<PieceRow, 'label' | 'form' | 'yarnId'>;
 
 /** The parts of these operations, in their order. */
-export function namedParts(db: Db, operationIds: readonly number[]): NamedPart[] {
-  return prepared<NamedPart>(
+export function namedOperationPieces(db: Db, operationIds: readonly number[]): NamedOperationPiece[] {
+  return prepared<NamedOperationPiece>(
     db,
-    sql`SELECT ${PART_COLUMNS}, p.label, p.form, p.yarn_id AS yarnId
+    sql`SELECT ${OPERATION_PIECE_COLUMNS}, p.label, p.form, p.yarn_id AS yarnId
      FROM operation_piece part JOIN piece p ON p.id = part.piece_id
      WHERE part.operation_id IN (SELECT value FROM json_each(?)) ORDER BY part.operation_id, part.piece_id`,
   ).all(JSON.stringify(operationIds));

@@ -1,7 +1,7 @@
 import { type Db, prepared } from '../common/connection';
 import { sql } from '../common/sql';
 
-export interface MiniJobRow {
+export interface MiniPlanRow {
   id: number;
   name: string;
   /** JSON */
@@ -10,47 +10,47 @@ export interface MiniJobRow {
   endedAt: string | null;
 }
 
-const JOB = sql`id, name, plan, created_at AS createdAt, ended_at AS endedAt`;
+const PLAN = sql`id, name, plan, created_at AS createdAt, ended_at AS endedAt`;
 
-export function insertMiniJob(
+export function insertMiniPlan(
   db: Db,
-  job: { name: string; plan: string; createdAt: string; requestKey: string },
+  miniPlan: { name: string; plan: string; createdAt: string; requestKey: string },
 ): number {
   const { lastInsertRowid } = prepared(
     db,
-    sql`INSERT INTO mini_job (name, plan, created_at, request_key) VALUES (@name, @plan, @createdAt, @requestKey)`,
-  ).run(job);
+    sql`INSERT INTO mini_plan (name, plan, created_at, request_key) VALUES (@name, @plan, @createdAt, @requestKey)`,
+  ).run(miniPlan);
   return Number(lastInsertRowid);
 }
 
-export function miniJobById(db: Db, id: number): MiniJobRow | undefined {
-  return prepared<MiniJobRow>(db, sql`SELECT ${JOB} FROM mini_job WHERE id = ?`).get(id);
+export function miniPlanById(db: Db, id: number): MiniPlanRow | undefined {
+  return prepared<MiniPlanRow>(db, sql`SELECT ${PLAN} FROM mini_plan WHERE id = ?`).get(id);
 }
 
-export function miniJobByRequest(db: Db, requestKey: string): MiniJobRow | undefined {
-  return prepared<MiniJobRow>(db, sql`SELECT ${JOB} FROM mini_job WHERE request_key = ?`).get(requestKey);
+export function miniPlanByRequest(db: Db, requestKey: string): MiniPlanRow | undefined {
+  return prepared<MiniPlanRow>(db, sql`SELECT ${PLAN} FROM mini_plan WHERE request_key = ?`).get(requestKey);
 }
 
 /** The newest first; those put away last. */
-export function miniJobs(db: Db): MiniJobRow[] {
-  return prepared<MiniJobRow>(
+export function miniPlans(db: Db): MiniPlanRow[] {
+  return prepared<MiniPlanRow>(
     db,
-    sql`SELECT ${JOB} FROM mini_job ORDER BY ended_at IS NOT NULL, coalesce(ended_at, created_at) DESC, id DESC`,
+    sql`SELECT ${PLAN} FROM mini_plan ORDER BY ended_at IS NOT NULL, coalesce(ended_at, created_at) DESC, id DESC`,
   ).all();
 }
 
-export function updateMiniJob(db: Db, id: number, job: { name: string; plan: string }): void {
-  prepared(db, sql`UPDATE mini_job SET name = @name, plan = @plan WHERE id = @id`).run({ id, ...job });
+export function updateMiniPlan(db: Db, id: number, miniPlan: { name: string; plan: string }): void {
+  prepared(db, sql`UPDATE mini_plan SET name = @name, plan = @plan WHERE id = @id`).run({ id, ...miniPlan });
 }
 
-export function setMiniJobEnded(db: Db, id: number, endedAt: string | null): void {
-  prepared(db, sql`UPDATE mini_job SET ended_at = ? WHERE id = ?`).run(endedAt, id);
+export function setMiniPlanEnded(db: Db, id: number, endedAt: string | null): void {
+  prepared(db, sql`UPDATE mini_plan SET ended_at = ? WHERE id = ?`).run(endedAt, id);
 }
 
 export interface MiniRow {
   pieceId: number;
   operationId: number;
-  jobId: number;
+  planId: number;
   reelId: number | null;
   sizeId: string;
   place: number;
@@ -61,23 +61,23 @@ export interface MiniRow {
   kit: number | null;
 }
 
-const MINI = sql`m.piece_id AS pieceId, m.operation_id AS operationId, m.job_id AS jobId, m.reel_id AS reelId,
+const MINI = sql`m.piece_id AS pieceId, m.operation_id AS operationId, m.plan_id AS planId, m.reel_id AS reelId,
   m.size_id AS sizeId, m.place, m.places, m.loops, m.wanted_mg AS wantedMg, m.tolerance_mg AS toleranceMg, m.kit`;
 
 export function insertMini(db: Db, mini: Omit<MiniRow, 'kit'>): void {
   prepared(
     db,
-    sql`INSERT INTO mini (piece_id, operation_id, job_id, reel_id, size_id, place, places, loops, wanted_mg, tolerance_mg)
-     VALUES (@pieceId, @operationId, @jobId, @reelId, @sizeId, @place, @places, @loops, @wantedMg, @toleranceMg)`,
+    sql`INSERT INTO mini (piece_id, operation_id, plan_id, reel_id, size_id, place, places, loops, wanted_mg, tolerance_mg)
+     VALUES (@pieceId, @operationId, @planId, @reelId, @sizeId, @place, @places, @loops, @wantedMg, @toleranceMg)`,
   ).run(mini);
 }
 
 /** The minis of a job whose making holds, in the order in which they were made. */
-export function minisOfJob(db: Db, jobId: number): MiniRow[] {
+export function minisOfPlan(db: Db, planId: number): MiniRow[] {
   return prepared<MiniRow>(
     db,
-    sql`SELECT ${MINI} FROM mini m JOIN live_operation o ON o.id = m.operation_id WHERE m.job_id = ? ORDER BY m.piece_id`,
-  ).all(jobId);
+    sql`SELECT ${MINI} FROM mini m JOIN live_operation o ON o.id = m.operation_id WHERE m.plan_id = ? ORDER BY m.piece_id`,
+  ).all(planId);
 }
 
 export function miniOfPiece(db: Db, pieceId: number): MiniRow | undefined {

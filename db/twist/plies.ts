@@ -37,7 +37,7 @@ export function plyOf(db: Db, operationId: number): PlyRow | undefined {
 export function plyOfYarn(db: Db, yarnId: number): PlyRow | undefined {
   return prepared<PlyRow>(
     db,
-    sql`${SELECT} JOIN piece p ON p.born_by = y.operation_id
+    sql`${SELECT} JOIN piece p ON p.created_by = y.operation_id
      WHERE p.yarn_id = @yarnId AND NOT EXISTS (
        SELECT 1 FROM operation_piece part JOIN piece single ON single.id = part.piece_id
        WHERE part.operation_id = y.operation_id AND part.side = 'in' AND single.yarn_id = @yarnId)
@@ -58,7 +58,7 @@ export function measuredPlies(db: Db): MeasuredPly[] {
   return prepared<MeasuredPly>(
     db,
     sql`SELECT q.*, s.length_mm AS lengthMm, s.mass_mg AS massMg FROM (${SELECT}) q
-     JOIN piece p ON p.born_by = q.operationId
+     JOIN piece p ON p.created_by = q.operationId
      JOIN sample s ON s.piece_id = p.id AND s.how = 'reel' AND s.washed = 0
      JOIN live_operation counted ON counted.id = s.operation_id
      ORDER BY s.operation_id DESC LIMIT ?`,
@@ -71,7 +71,7 @@ export function pliedPieces(db: Db): { pieceId: number; operationId: number }[] 
     db,
     sql`SELECT p.id AS pieceId, y.operation_id AS operationId
      FROM ply y JOIN live_operation o ON o.id = y.operation_id
-     JOIN piece_now p ON p.born_by = y.operation_id
+     JOIN piece_now p ON p.created_by = y.operation_id
      -- What was left over of a single is still of its own yarn.
      WHERE p.consumed_by IS NULL AND p.yarn_id NOT IN (
        SELECT single.yarn_id FROM operation_piece part JOIN piece single ON single.id = part.piece_id

@@ -23,12 +23,12 @@ export interface LaidRow {
 export type LaidWound = LaidRow & { ball: 0 | 1 | null };
 
 /** Notes how a strand left what it was taken from; null: nobody looked. */
-export function noteLeft(db: Db, operationId: number, way: LeavingWay | null): void {
-  if (way === null) prepared(db, sql`DELETE FROM strand_left WHERE operation_id = ?`).run(operationId);
+export function noteLeaving(db: Db, operationId: number, way: LeavingWay | null): void {
+  if (way === null) prepared(db, sql`DELETE FROM strand_leaving WHERE operation_id = ?`).run(operationId);
   else
     prepared(
       db,
-      sql`INSERT INTO strand_left (operation_id, way) VALUES (?, ?)
+      sql`INSERT INTO strand_leaving (operation_id, way) VALUES (?, ?)
        ON CONFLICT (operation_id) DO UPDATE SET way = excluded.way`,
     ).run(operationId, way);
 }
@@ -46,10 +46,10 @@ export function noteLaid(db: Db, row: LaidRow): void {
 }
 
 /** How strands left in the operations on a yarn's pieces. */
-export function leftOfYarn(db: Db, yarnId: number): { operationId: number; way: LeavingWay }[] {
+export function leavingsOfYarn(db: Db, yarnId: number): { operationId: number; way: LeavingWay }[] {
   return prepared<{ operationId: number; way: LeavingWay }>(
     db,
-    sql`SELECT operation_id AS operationId, way FROM strand_left WHERE operation_id IN (
+    sql`SELECT operation_id AS operationId, way FROM strand_leaving WHERE operation_id IN (
        SELECT part.operation_id FROM operation_piece part JOIN piece p ON p.id = part.piece_id WHERE p.yarn_id = ?)`,
   ).all(yarnId);
 }
@@ -68,7 +68,7 @@ export function laidOfYarn(db: Db, yarnId: number): LaidWound[] {
 
 /** How the strand ran in one operation. */
 export function strandOf(db: Db, operationId: number): { left: LeavingWay | null; laid: LaidRow[] } {
-  const left = prepared<{ way: LeavingWay }>(db, sql`SELECT way FROM strand_left WHERE operation_id = ?`).get(
+  const left = prepared<{ way: LeavingWay }>(db, sql`SELECT way FROM strand_leaving WHERE operation_id = ?`).get(
     operationId,
   );
   const laid = prepared<LaidRow>(db, sql`SELECT ${LAID} FROM strand_laid l WHERE l.operation_id = ?`).all(operationId);

@@ -9,28 +9,28 @@ export interface RunRow {
   pieceId: number;
   kind: RunKindName;
   /** The minis' job that it belongs to. */
-  jobId: number | null;
+  planId: number | null;
   /** JSON */
   plan: string;
   startedAt: string;
   endedAt: string | null;
   operationId: number | null;
-  holder: string | null;
-  holderSeenMs: number | null;
+  leaseOwner: string | null;
+  leaseSeenMs: number | null;
 }
 
-const COLUMNS = sql`id, piece_id AS pieceId, kind, job_id AS jobId, plan, started_at AS startedAt, ended_at AS endedAt,
-  operation_id AS operationId, holder, holder_seen_ms AS holderSeenMs`;
+const COLUMNS = sql`id, piece_id AS pieceId, kind, plan_id AS planId, plan, started_at AS startedAt, ended_at AS endedAt,
+  operation_id AS operationId, lease_owner AS leaseOwner, lease_seen_ms AS leaseSeenMs`;
 
 export function insertRun(
   db: Db,
-  run: { pieceId: number; plan: string; startedAt: string; kind?: RunKindName; jobId?: number },
+  run: { pieceId: number; plan: string; startedAt: string; kind?: RunKindName; planId?: number },
 ): number {
   const { lastInsertRowid } = prepared(
     db,
-    sql`INSERT INTO run (piece_id, kind, job_id, plan, started_at)
-     VALUES (@pieceId, @kind, @jobId, @plan, @startedAt)`,
-  ).run({ kind: 'wind', jobId: null, ...run });
+    sql`INSERT INTO run (piece_id, kind, plan_id, plan, started_at)
+     VALUES (@pieceId, @kind, @planId, @plan, @startedAt)`,
+  ).run({ kind: 'wind', planId: null, ...run });
   return Number(lastInsertRowid);
 }
 
@@ -47,11 +47,11 @@ export function openRunOfPiece(db: Db, pieceId: number): RunRow | undefined {
 }
 
 /** The counting of a job's minis, the oldest first; those that were given up are left out. */
-export function runsOfJob(db: Db, jobId: number): RunRow[] {
+export function runsOfPlan(db: Db, planId: number): RunRow[] {
   return prepared<RunRow>(
     db,
-    sql`SELECT ${COLUMNS} FROM run WHERE job_id = ? AND (ended_at IS NULL OR operation_id IS NOT NULL) ORDER BY id`,
-  ).all(jobId);
+    sql`SELECT ${COLUMNS} FROM run WHERE plan_id = ? AND (ended_at IS NULL OR operation_id IS NOT NULL) ORDER BY id`,
+  ).all(planId);
 }
 
 export function runOfOperation(db: Db, operationId: number): RunRow | undefined {
@@ -59,7 +59,7 @@ export function runOfOperation(db: Db, operationId: number): RunRow | undefined 
 }
 
 export function endRun(db: Db, id: number, endedAt: string, operationId: number | null): void {
-  prepared(db, sql`UPDATE run SET ended_at = ?, operation_id = ?, holder = NULL WHERE id = ?`).run(
+  prepared(db, sql`UPDATE run SET ended_at = ?, operation_id = ?, lease_owner = NULL WHERE id = ?`).run(
     endedAt,
     operationId,
     id,
@@ -70,8 +70,8 @@ export function reopenRun(db: Db, id: number): void {
   prepared(db, sql`UPDATE run SET ended_at = NULL, operation_id = NULL WHERE id = ?`).run(id);
 }
 
-export function setHolder(db: Db, id: number, holder: string | null, seenMs: number | null): void {
-  prepared(db, sql`UPDATE run SET holder = ?, holder_seen_ms = ? WHERE id = ?`).run(holder, seenMs, id);
+export function setLease(db: Db, id: number, leaseOwner: string | null, seenMs: number | null): void {
+  prepared(db, sql`UPDATE run SET lease_owner = ?, lease_seen_ms = ? WHERE id = ?`).run(leaseOwner, seenMs, id);
 }
 
 /** An event as it is kept, whatever the run is of. */
@@ -126,17 +126,17 @@ const SET_DOWN_EVERY = 200;
  * another shape empties what is set down, and it is told anew.
  */
 export function stateOfRun<State, Event extends KeptEvent>(db: Db, runId: number, fold: Fold<State, Event>): State {
-  return told(db, runId, fold).state;
+  return reported(db, runId, fold).state;
 }
 
 /** Sets the state down, where much has happened since it last was; within the transaction that wrote the events. */
-export function setStateDown<State, Event extends KeptEvent>(db: Db, runId: number, fold: Fold<State, Event>): void {
-  const { state, since, upto } = told(db, runId, fold);
+export function saveCheckpoint<State, Event extends KeptEvent>(db: Db, runId: number, fold: Fold<State, Event>): void {
+  const { state, since, upto } = reported(db, runId, fold);
   if (since >= SET_DOWN_EVERY)
     prepared(db, sql`UPDATE run SET state = ?, state_upto = ? WHERE id = ?`).run(JSON.stringify(state), upto, runId);
 }
 
-function told<State, Event extends KeptEvent>(
+function reported<State, Event extends KeptEvent>(
   db: Db,
   runId: number,
   { start, after }: Fold<State, Event>,

@@ -18,7 +18,7 @@ export interface OperationRow {
 }
 
 /** A piece's part in an operation, and its net mass then. */
-export interface PartRow {
+export interface OperationPieceRow {
   operationId: number;
   pieceId: number;
   side: Side;
@@ -31,7 +31,7 @@ export interface PartRow {
 }
 
 export const OPERATION_COLUMNS = sql`id, kind, at, note, waste_mg AS wasteMg, ties_mg AS tiesMg, undoes, from_end AS fromEnd`;
-export const PART_COLUMNS = sql`operation_id AS operationId, piece_id AS pieceId, side, mass_mg AS massMg,
+export const OPERATION_PIECE_COLUMNS = sql`operation_id AS operationId, piece_id AS pieceId, side, mass_mg AS massMg,
   mass_from AS massFrom, tare_mg AS tareMg, resolution_mg AS resolutionMg, humidity_percent AS humidityPercent`;
 
 export interface NewOperation {
@@ -55,7 +55,10 @@ export function insertOperation(db: Db, operation: NewOperation): number {
 }
 
 /** What is not said of its mass was not looked at. */
-export function insertPart(db: Db, part: Pick<PartRow, 'operationId' | 'pieceId' | 'side'> & Partial<PartRow>): void {
+export function insertOperationPiece(
+  db: Db,
+  part: Pick<OperationPieceRow, 'operationId' | 'pieceId' | 'side'> & Partial<OperationPieceRow>,
+): void {
   prepared(
     db,
     sql`INSERT INTO operation_piece
@@ -69,12 +72,12 @@ export function insertUsedUp(
   db: Db,
   operationId: number,
   piece: { id: number } & {
-    [Fact in 'massMg' | 'massFrom' | 'tareMg' | 'resolutionMg' | 'humidityPercent']: PartRow[Fact] | null;
+    [Fact in 'massMg' | 'massFrom' | 'tareMg' | 'resolutionMg' | 'humidityPercent']: OperationPieceRow[Fact] | null;
   },
 ): void {
   const { id, massMg, massFrom, tareMg, resolutionMg, humidityPercent } = piece;
   const known = { massMg, massFrom, tareMg: tareMg ?? 0, resolutionMg, humidityPercent };
-  insertPart(db, { operationId, pieceId: id, side: 'in', ...known });
+  insertOperationPiece(db, { operationId, pieceId: id, side: 'in', ...known });
 }
 
 export function operationById(db: Db, id: number): OperationRow | undefined {
@@ -114,24 +117,24 @@ function readOperations(db: Db, yarnId: number): OperationRow[] {
   ).all(yarnId);
 }
 
-export function partsOf(db: Db, operationId: number): PartRow[] {
-  return prepared<PartRow>(
+export function operationPiecesOf(db: Db, operationId: number): OperationPieceRow[] {
+  return prepared<OperationPieceRow>(
     db,
-    sql`SELECT ${PART_COLUMNS} FROM operation_piece WHERE operation_id = ? ORDER BY piece_id`,
+    sql`SELECT ${OPERATION_PIECE_COLUMNS} FROM operation_piece WHERE operation_id = ? ORDER BY piece_id`,
   ).all(operationId);
 }
 
-function partsOfYarn(db: Db, yarnId: number): PartRow[] {
-  return prepared<PartRow>(
+function operationPiecesOfYarn(db: Db, yarnId: number): OperationPieceRow[] {
+  return prepared<OperationPieceRow>(
     db,
-    sql`SELECT ${PART_COLUMNS} FROM operation_piece
+    sql`SELECT ${OPERATION_PIECE_COLUMNS} FROM operation_piece
      WHERE piece_id IN (SELECT id FROM piece WHERE yarn_id = ?) ORDER BY operation_id, piece_id`,
   ).all(yarnId);
 }
 
 /** An operation that holds, with the parts that a yarn's own pieces had in it. */
 export interface LiveOperation extends OperationRow {
-  parts: readonly PartRow[];
+  parts: readonly OperationPieceRow[];
 }
 
 /** What a yarn's pieces went through and what holds of it, oldest first. */
@@ -139,7 +142,7 @@ export function liveOfYarn(db: Db, yarnId: number): readonly LiveOperation[] {
   return remembered(db, 'live', yarnId, () => {
     const operations = operationsOfYarn(db, yarnId);
     const live = new Set(liveOperations(operations));
-    const parts = grouped(partsOfYarn(db, yarnId), ({ operationId }) => operationId);
+    const parts = grouped(operationPiecesOfYarn(db, yarnId), ({ operationId }) => operationId);
     return operations
       .filter(({ id }) => live.has(id))
       .map((operation) => ({ ...operation, parts: parts.get(operation.id) ?? [] }));

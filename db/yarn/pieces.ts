@@ -1,5 +1,5 @@
 import type { FaultKind } from '../../core/yarn/faults';
-import type { Form } from '../../core/yarn/piece';
+import type { PieceForm } from '../../core/yarn/piece';
 import { type Db, prepared, remembered } from '../common/connection';
 import { sql } from '../common/sql';
 
@@ -7,10 +7,10 @@ import { sql } from '../common/sql';
 export interface PieceRow {
   id: number;
   yarnId: number;
-  form: Form;
+  form: PieceForm;
   label: string;
   loopMm: number | null;
-  bornBy: number;
+  createdBy: number;
   /** The operation that turned it into something else; null while it is still there. */
   consumedBy: number | null;
   massMg: number | null;
@@ -23,7 +23,7 @@ export interface PieceRow {
 }
 
 const SELECT = sql`
-  SELECT p.id, p.yarn_id AS yarnId, p.form, p.label, p.loop_mm AS loopMm, p.born_by AS bornBy,
+  SELECT p.id, p.yarn_id AS yarnId, p.form, p.label, p.loop_mm AS loopMm, p.created_by AS createdBy,
     p.consumed_by AS consumedBy, m.mass_mg AS massMg, m.mass_from AS massFrom, m.tare_mg AS tareMg,
     m.resolution_mg AS resolutionMg, m.humidity_percent AS humidityPercent, w.at AS massAt
   FROM piece_now p
@@ -53,16 +53,16 @@ export function everMade(db: Db, id: number): Pick<PieceRow, 'yarnId' | 'label' 
 
 export interface NewPiece {
   yarnId: number;
-  form: Form;
+  form: PieceForm;
   label: string;
   loopMm: number | null;
-  bornBy: number;
+  createdBy: number;
 }
 
 export function insertPiece(db: Db, piece: NewPiece): number {
   const { lastInsertRowid } = prepared(
     db,
-    sql`INSERT INTO piece (yarn_id, form, label, loop_mm, born_by) VALUES (@yarnId, @form, @label, @loopMm, @bornBy)`,
+    sql`INSERT INTO piece (yarn_id, form, label, loop_mm, created_by) VALUES (@yarnId, @form, @label, @loopMm, @createdBy)`,
   ).run(piece);
   return Number(lastInsertRowid);
 }

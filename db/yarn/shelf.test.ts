@@ -22,10 +22,10 @@ function settled(): Db {
     UPDATE yarn SET like_yarn_id = 1 WHERE id = 2;
     INSERT INTO operation (id, kind, at) VALUES (1, 'receive', '2026-03-01T10:00:00.000Z'), (2, 'weigh', '2026-03-02T10:00:00.000Z');
     INSERT INTO operation (id, kind, at, undoes) VALUES (3, 'undo', '2026-03-03T10:00:00.000Z', 2);
-    INSERT INTO piece (id, yarn_id, form, label, born_by) VALUES (1, 1, 'hank', 'Hank 1', 1);
+    INSERT INTO piece (id, yarn_id, form, label, created_by) VALUES (1, 1, 'hank', 'Hank 1', 1);
     INSERT INTO operation_piece (operation_id, piece_id, side) VALUES (1, 1, 'out'), (2, 1, 'on');
     INSERT INTO run (id, piece_id, plan, started_at) VALUES (1, 1, '{}', '2026-03-03T10:00:00.000Z');
-    DELETE FROM yarn_stale;`);
+    DELETE FROM yarn_dirty;`);
   return db;
 }
 
@@ -35,7 +35,7 @@ const WRITES: [string, string, number[]][] = [
   ['a corrected band, and who borrows from it', `UPDATE yarn SET put_up_mm = 5 WHERE id = 1`, [1, 2]],
   ['a yarn put away', `UPDATE yarn SET gone = 'put away', gone_at = 'x' WHERE id = 3`, [3]],
   ['a fibre', `INSERT INTO yarn_fibre VALUES (3, 0, 'wool', NULL, 1000)`, [3]],
-  ['a new piece', `INSERT INTO piece (yarn_id, form, label, born_by) VALUES (3, 'ball', 'Ball 1', 1)`, [3]],
+  ['a new piece', `INSERT INTO piece (yarn_id, form, label, created_by) VALUES (3, 'ball', 'Ball 1', 1)`, [3]],
   ['a piece that goes over, and who borrows from either', `UPDATE piece SET yarn_id = 3 WHERE id = 1`, [1, 2, 3]],
   ['a part in an operation', `INSERT INTO operation_piece (operation_id, piece_id, side) VALUES (3, 1, 'on')`, [1]],
   [
@@ -79,7 +79,7 @@ const row = (yarnId: number, more: Partial<ShelfRow> = {}): ShelfRow => ({
 
 test('a line that is put up again takes the place of the one before, its words too', () => {
   const db = settled();
-  db.exec('INSERT INTO yarn_stale VALUES (1)');
+  db.exec('INSERT INTO yarn_dirty VALUES (1)');
   putOnShelf(db, row(1, { lengthM: 5 }), 'peat coarse');
   expect(isAnyStale(db)).toBe(false);
   putOnShelf(db, row(1, { lengthM: 50 }), 'peat soft');

@@ -1,5 +1,5 @@
 import type { FibreName } from '../../core/yarn/fibre';
-import type { Form } from '../../core/yarn/piece';
+import type { PieceForm } from '../../core/yarn/piece';
 import type { WeightClassNumber } from '../../core/yarn/weightClass';
 import { type Db, prepared, remembered } from '../common/connection';
 import { type Sql, sql, sqlWhere } from '../common/sql';
@@ -24,20 +24,20 @@ export interface ShelfRow {
 
 /** Yarns whose line no longer follows from what is known, the oldest first. */
 export function staleYarns(db: Db, most: number): number[] {
-  return prepared<{ id: number }>(db, sql`SELECT yarn_id AS id FROM yarn_stale ORDER BY yarn_id LIMIT ?`)
+  return prepared<{ id: number }>(db, sql`SELECT yarn_id AS id FROM yarn_dirty ORDER BY yarn_id LIMIT ?`)
     .all(most)
     .map(({ id }) => id);
 }
 
 export function isAnyStale(db: Db): boolean {
-  return prepared(db, sql`SELECT 1 FROM yarn_stale LIMIT 1`).get() !== undefined;
+  return prepared(db, sql`SELECT 1 FROM yarn_dirty LIMIT 1`).get() !== undefined;
 }
 
 /** Puts a yarn's line in its place, with the words that it is found by. */
 export function putOnShelf(db: Db, row: ShelfRow, words: string): void {
   prepared(
     db,
-    sql`INSERT INTO yarn_now
+    sql`INSERT INTO yarn_summary
        (yarn_id, sort_name, hue, weight_class, grist_m_per_g, length_m, forms, fibres, place, dye_lot)
      VALUES (@yarnId, @sortName, @hue, @weightClass, @gristMPerG, @lengthM, @forms, @fibres, @place, @dyeLot)
      ON CONFLICT DO UPDATE SET sort_name = excluded.sort_name, hue = excluded.hue, weight_class = excluded.weight_class,
@@ -50,15 +50,15 @@ export function putOnShelf(db: Db, row: ShelfRow, words: string): void {
   ).run(row);
   prepared(db, sql`DELETE FROM yarn_text WHERE rowid = ?`).run(row.yarnId);
   prepared(db, sql`INSERT INTO yarn_text (rowid, words) VALUES (?, ?)`).run(row.yarnId, words);
-  prepared(db, sql`DELETE FROM yarn_stale WHERE yarn_id = ?`).run(row.yarnId);
+  prepared(db, sql`DELETE FROM yarn_dirty WHERE yarn_id = ?`).run(row.yarnId);
 }
 
 /** Takes a yarn's line off, where it is gone. */
 export function takeOffShelf(db: Db, yarnId: number): void {
   for (const taken of [
-    sql`DELETE FROM yarn_now WHERE yarn_id = ?`,
+    sql`DELETE FROM yarn_summary WHERE yarn_id = ?`,
     sql`DELETE FROM yarn_text WHERE rowid = ?`,
-    sql`DELETE FROM yarn_stale WHERE yarn_id = ?`,
+    sql`DELETE FROM yarn_dirty WHERE yarn_id = ?`,
   ])
     prepared(db, taken).run(yarnId);
 }
@@ -77,7 +77,7 @@ export interface ShelfQuery {
   words?: readonly string[];
   fibre?: FibreName;
   weightClass?: WeightClassNumber;
-  form?: Form | 'waiting hank';
+  form?: PieceForm | 'waiting hank';
   place?: string;
   lot?: string;
   atLeastM?: number;
@@ -95,8 +95,8 @@ export function shelfCards(db: Db, query: ShelfQuery, limit: number, from = 0): 
   return prepared<{ card: string }>(
     db,
     // Cards are read for those alone that are shown: the rest is found without them.
-    sql`SELECT c.card FROM yarn_now n JOIN yarn_card c ON c.yarn_id = n.yarn_id
-     WHERE n.yarn_id IN (SELECT n.yarn_id FROM yarn_now n ${where} ORDER BY ${order} LIMIT @limit OFFSET @from)
+    sql`SELECT c.card FROM yarn_summary n JOIN yarn_card c ON c.yarn_id = n.yarn_id
+     WHERE n.yarn_id IN (SELECT n.yarn_id FROM yarn_summary n ${where} ORDER BY ${order} LIMIT @limit OFFSET @from)
      ORDER BY ${order}`,
   )
     .all({ ...values, limit, from })
@@ -106,7 +106,7 @@ export function shelfCards(db: Db, query: ShelfQuery, limit: number, from = 0): 
 /** How many yarns are found; with nothing asked, all that are on the shelf. */
 export function countShelf(db: Db, query: ShelfQuery = {}): number {
   const { where, values } = asked(query);
-  return prepared<{ n: number }>(db, sql`SELECT count(*) AS n FROM yarn_now n ${where}`).get(values)!.n;
+  return prepared<{ n: number }>(db, sql`SELECT count(*) AS n FROM yarn_summary n ${where}`).get(values)!.n;
 }
 
 function asked({ words = [], gristMPerG, ...query }: ShelfQuery): { where: Sql; values: Record<string, unknown> } {
@@ -153,7 +153,7 @@ export function placesOnShelf(db: Db): string[] {
 function readPlaces(db: Db): string[] {
   return prepared<{ place: string }>(
     db,
-    sql`SELECT place FROM yarn_now WHERE place <> '' GROUP BY place ORDER BY count(*) DESC, place LIMIT 100`,
+    sql`SELECT place FROM yarn_summary WHERE place <> '' GROUP BY place ORDER BY count(*) DESC, place LIMIT 100`,
   )
     .all()
     .map(({ place }) => place);

@@ -5,14 +5,14 @@ import { emptyDatabase, idOf, logValues, NOW, screenOf, shelved, startValues } f
 import { logRun } from '../../server/winding/runLog';
 import { startRun } from '../../server/winding/runStart';
 import { normals } from '../../tests/support/chance';
-import { saidBy } from '../../tests/support/uiTesting';
+import { textOf } from '../../tests/support/uiTesting';
 import { BenchScreen } from './BenchScreen';
 
-const said = (db: ReturnType<typeof emptyDatabase>, system: 'metric' | 'imperial' = 'metric') =>
-  saidBy(<BenchScreen bench={bench(db)} schools={DEFAULT_SCHOOLS} />, system);
+const shownText = (db: ReturnType<typeof emptyDatabase>, system: 'metric' | 'imperial' = 'metric') =>
+  textOf(<BenchScreen bench={bench(db)} schools={DEFAULT_SCHOOLS} />, system);
 
 test('every kind of tool is there, and what each came with is called so', () => {
-  const words = said(emptyDatabase());
+  const words = shownText(emptyDatabase());
   for (const name of [
     'Small winder',
     'Large winder',
@@ -30,8 +30,8 @@ test('every kind of tool is there, and what each came with is called so', () => 
 test('what was learned is told with its spread and the cakes it rests on', () => {
   const db = emptyDatabase();
   windAsKnown(db, A_HAND, 5, normals(2));
-  expect(said(db)).toMatch(/Learned from 5 of your cakes: 0\.2\d ± 0\.0\d g\/cm³ firm/);
-  expect(said(db)).toMatch(/Spindle turns to one of the crank: 4\.\d\d ± 0\.\d\d, from 5 of 5/);
+  expect(shownText(db)).toMatch(/Learned from 5 of your cakes: 0\.2\d ± 0\.0\d g\/cm³ firm/);
+  expect(shownText(db)).toMatch(/Spindle turns to one of the crank: 4\.\d\d ± 0\.\d\d, from 5 of 5/);
 });
 
 test('a cake that is set aside is shown to be', () => {
@@ -41,12 +41,12 @@ test('a cake that is set aside is shown to be', () => {
   const { send, event } = screenOf(db, runId, 'screen-one');
   send([event({ kind: 'turns', part: 0, amount: 500 })]);
   idOf(logRun(db, runId, logValues(['112'], { diameters: ['41 mm'], heights: ['68 mm'] }), 'metric', NOW));
-  expect(said(db)).toContain('set aside: too far from the others');
+  expect(shownText(db)).toContain('set aside: too far from the others');
 });
 
 test('what minis are wound round is a guess until its loop is measured', () => {
   const db = emptyDatabase();
-  expect(said(db)).toMatch(/Small frame guess: starting figures once round 76 cm a guess/);
+  expect(shownText(db)).toMatch(/Small frame guess: starting figures once round 76 cm a guess/);
   const reel = {
     tool: 'reel',
     name: 'Small frame',
@@ -56,6 +56,6 @@ test('what minis are wound round is a guess until its loop is measured', () => {
     measured: ['loopM'],
   };
   idOf(saveTool(db, 2, reel, 'metric'));
-  expect(said(db)).toMatch(/Small frame 1 of 2 figures measured on yours once round 74\.5 cm room/);
-  expect(said(db, 'imperial')).toContain('once round 29.3 in');
+  expect(shownText(db)).toMatch(/Small frame 1 of 2 figures measured on yours once round 74\.5 cm room/);
+  expect(shownText(db, 'imperial')).toContain('once round 29.3 in');
 });

@@ -31,8 +31,8 @@ export function LearnedWords({
         Learned from {learned.cakes} of your cakes
         {learned.density.once.from > 0 && <>: {range(learned.density.once, 2)} g/cm³ firm</>}
       </summary>
-      <Told title="Firmness, wound once" figure={learned.density.once} digits={2} unit="g/cm³" />
-      <Told title="Firmness, wound again" figure={learned.density.again} digits={2} unit="g/cm³" />
+      <Reported title="Firmness, wound once" figure={learned.density.once} digits={2} unit="g/cm³" />
+      <Reported title="Firmness, wound again" figure={learned.density.again} digits={2} unit="g/cm³" />
       {Object.entries(learned.density.byKind).map(([kind, figure]) => (
         <p key={kind}>
           Of {kind}: {range(figure, 2)} g/cm³, from {figure.from}.
@@ -40,7 +40,7 @@ export function LearnedWords({
       ))}
       {!tool.kind && (
         <>
-          <Told title="Spindle turns to one of the crank" figure={ratio} digits={2} unit="" />
+          <Reported title="Spindle turns to one of the crank" figure={ratio} digits={2} unit="" />
           {apart && (
             <p className={styles.apart}>
               {counted
@@ -50,15 +50,25 @@ export function LearnedWords({
           )}
         </>
       )}
-      <Told title="Seconds for one turn" figure={learned.secondsPerTurn} digits={2} unit="s" />
+      <Reported title="Seconds for one turn" figure={learned.secondsPerTurn} digits={2} unit="s" />
     </details>
   );
 }
 
-function Told({ title, figure, digits, unit }: { title: string; figure: LearnedFigure; digits: number; unit: string }) {
+function Reported({
+  title,
+  figure,
+  digits,
+  unit,
+}: {
+  title: string;
+  figure: LearnedFigure;
+  digits: number;
+  unit: string;
+}) {
   if (figure.lessons.length === 0) return null;
   return (
-    <div className={styles.told}>
+    <div className={styles.reported}>
       <p>
         <strong>{title}:</strong> {range(figure, digits)} {unit}, from {figure.from} of {figure.lessons.length}
       </p>

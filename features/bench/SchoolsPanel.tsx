@@ -5,7 +5,7 @@ import { useRouter } from 'next/navigation';
 import type { Schools } from '../../core/bench/schools';
 import { TextField } from '../../ui/controls/Field';
 import { Form, FormError } from '../../ui/controls/Form';
-import { Say } from '../../ui/feedback/Notice';
+import { Notice } from '../../ui/feedback/Notice';
 import { SCHOOL_QUESTIONS } from '../../ui/figures/schools';
 import { useForm } from '../../ui/controls/useForm';
 import { useState } from 'react';
@@ -41,7 +41,7 @@ export function SchoolsPanel({ schools }: { schools: Schools }) {
       </p>
       <Form form={form} className={styles.questions}>
         {questions.map(([name, { question, schools }]) => (
-          <div key={name} className={styles.question}>
+          <div key={name}>
             <div className={styles.asked}>{question}</div>
             <Segmented
               aria-label={question}
@@ -67,9 +67,9 @@ export function SchoolsPanel({ schools }: { schools: Schools }) {
             Work like this
           </Button>
           {kept && (
-            <Say tone="good" role="status">
+            <Notice tone="good" role="status">
               Kept. New plans start from it.
-            </Say>
+            </Notice>
           )}
         </div>
       </Form>

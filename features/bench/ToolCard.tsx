@@ -3,7 +3,7 @@
 import { Button } from 'antd';
 import type { Bench, HandTool, ReelTool, ScaleTool, SwiftTool, ToolKind, WinderTool } from '../../server/bench/bench';
 import { Mass, Size, Span } from '../../ui/figures/Figures';
-import { Say } from '../../ui/feedback/Notice';
+import { Notice } from '../../ui/feedback/Notice';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { useTask } from '../../ui/feedback/useTask';
 import { putBack, takeOffBench } from './actions';
@@ -66,9 +66,9 @@ export function ToolCard({
               </Button>
             </div>
             {problem && (
-              <Say tone="bad" role="alert">
+              <Notice tone="bad" role="alert">
                 {problem}
-              </Say>
+              </Notice>
             )}
           </>
         )}
@@ -226,15 +226,15 @@ function ScaleFacts({ scale: { resolutionG, maxMassG, check } }: { scale: ScaleT
       {check &&
         offG !== null &&
         (Math.abs(offG) <= resolutionG ? (
-          <Say tone="good">
+          <Notice tone="good">
             It showed <Mass g={check.shownG} /> of a known <Mass g={check.knownG} />: right within its step.
-          </Say>
+          </Notice>
         ) : (
-          <Say tone="tight">
+          <Notice tone="tight">
             It showed <Mass g={check.shownG} /> of a known <Mass g={check.knownG} />:{' '}
             {Math.abs((100 * offG) / check.knownG).toFixed(1)} % {offG > 0 ? 'too much' : 'too little'}. Its readings
             are kept as they are; set it right or take another.
-          </Say>
+          </Notice>
         ))}
     </>
   );

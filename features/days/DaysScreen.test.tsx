@@ -2,12 +2,12 @@ import { addDays } from '../../core/days/days';
 import { saveTime } from '../../server/days/benchTime';
 import { dayOf } from '../../server/common/days';
 import { daysPage } from '../../server/days/daysPage';
-import { jobCard, jobChoices } from '../../server/days/taskPage';
-import { type JobForm, saveJob } from '../../server/days/tasks';
+import { taskCard, taskChoices } from '../../server/days/taskPage';
+import { type TaskForm, saveTask } from '../../server/days/tasks';
 import { aKey, emptyDatabase, idOf, NOW, shelved } from '../../tests/support/serverTesting';
-import { saidBy } from '../../tests/support/uiTesting';
+import { textOf } from '../../tests/support/uiTesting';
 import { DaysScreen } from './DaysScreen';
-import { JobFormScreen } from './TaskFormScreen';
+import { TaskFormScreen } from './TaskFormScreen';
 
 const TODAY = dayOf(NOW);
 
@@ -15,9 +15,9 @@ function bench() {
   const db = emptyDatabase();
   idOf(saveTime(db, { weekdays: Array.from({ length: 7 }, () => '30'), from: '19:30' }));
   const [hank] = shelved(db).pieceIds as [number];
-  const add = (values: Partial<JobForm> = {}) =>
+  const add = (values: Partial<TaskForm> = {}) =>
     idOf(
-      saveJob(
+      saveTask(
         db,
         null,
         {
@@ -35,60 +35,60 @@ function bench() {
         NOW,
       ),
     );
-  return { db, hank, add, said: () => saidBy(<DaysScreen page={daysPage(db, NOW)} />) };
+  return { db, hank, add, shownText: () => textOf(<DaysScreen page={daysPage(db, NOW)} />) };
 }
 
 test('nothing planned, it says what the page is for', () => {
-  expect(bench().said()).toContain('Nothing is planned. Put on the list what is to be done');
+  expect(bench().shownText()).toContain('Nothing is planned. Put on the list what is to be done');
 });
 
 test('a proposal is one, with its minutes and a way to settle it', () => {
-  const { add, said } = bench();
+  const { add, shownText } = bench();
   add();
-  const words = said();
+  const words = shownText();
   expect(words).toContain('One thing to do, their days are proposed.');
   expect(words).toMatch(/Wind hank 1 of Causeway, Low tide 20 min Settle Begin Done/);
   expect(words).toContain('20 of 30 min');
 });
 
 test('what would be late is said first, with what would help', () => {
-  const { add, said } = bench();
+  const { add, shownText } = bench();
   add({ dueOn: TODAY });
   add({ dueOn: TODAY, kind: 'weigh' });
-  expect(said()).toMatch(
+  expect(shownText()).toMatch(
     /Weigh hank 1 of Causeway, Low tide would be late\. What would help: 15 minutes more on each evening/,
   );
-  expect(said()).toContain('A day late');
+  expect(shownText()).toContain('A day late');
 });
 
 test('what is settled too early, missed, or too much for its day', () => {
-  const { add, said } = bench();
+  const { add, shownText } = bench();
   const first = add({ kind: 'wash', plannedOn: addDays(TODAY, 2) });
-  add({ plannedOn: addDays(TODAY, 2), after: [{ jobId: first, waitDays: '1' }] });
+  add({ plannedOn: addDays(TODAY, 2), after: [{ taskId: first, waitDays: '1' }] });
   add({ kind: 'other', title: 'Sort the drawer', plannedOn: addDays(TODAY, -1), pieceId: null });
-  const words = said();
+  const words = shownText();
   expect(words).toContain('Too early: it waits for “wash hank 1 of causeway, low tide” and one day');
   expect(words).toMatch(/It was to be done on/);
   expect(words).toMatch(/has 40 minutes settled and 30 minutes of time/);
 });
 
 test('without any time there is no day, and that is said', () => {
-  const { db, add, said } = bench();
+  const { db, add, shownText } = bench();
   idOf(saveTime(db, { weekdays: Array.from({ length: 7 }, () => ''), from: '19:30' }));
   add();
-  expect(said()).toContain('Without a day');
-  expect(said()).toContain('There is no day for it');
+  expect(shownText()).toContain('Without a day');
+  expect(shownText()).toContain('There is no day for it');
 });
 
 test('its form tells how long it would take, and what it waits for', () => {
   const { db, hank, add } = bench();
   add({ kind: 'wash' });
   const id = add({ minutes: '' });
-  const words = saidBy(
-    <JobFormScreen
-      job={jobCard(db, NOW, id)!}
+  const words = textOf(
+    <TaskFormScreen
+      task={taskCard(db, NOW, id)!}
       first={{ kind: 'wind', pieceId: hank }}
-      choices={jobChoices(db, NOW, id, hank)}
+      choices={taskChoices(db, NOW, id, hank)}
     />,
   );
   expect(words).toMatch(/empty: \d+, as it usually takes/);

@@ -5,40 +5,42 @@ import Link from 'next/link';
 import { useState } from 'react';
 import { addDays } from '../../core/days/days';
 import { isLate } from '../../core/days/schedule';
-import type { DayOfBench, DaysPage, JobCard } from '../../server/days/daysPage';
+import type { DayOfBench, DaysPage, TaskCard } from '../../server/days/daysPage';
 import { ActionLink } from '../../ui/controls/ActionLink';
 import { shortDay, WEEKDAYS } from '../../ui/figures/dates';
 import { PageHead } from '../../ui/frame/PageHead';
-import { Say } from '../../ui/feedback/Notice';
+import { Notice } from '../../ui/feedback/Notice';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { useTask } from '../../ui/feedback/useTask';
 import { settle } from './actions';
 import styles from './DaysScreen.module.css';
 import { DayMinutes } from './DayMinutes';
 import { FeedPanel } from './FeedPanel';
-import { JobBox } from './TaskBox';
+import { TaskBox } from './TaskBox';
 import { TimePanel } from './TimePanel';
-import { jobTitle } from '../../core/days/taskWords';
+import { taskTitle } from '../../core/days/taskWords';
 
 /** What is to be done, day by day: what is settled, what is proposed, what would be late and what would help. */
 export function DaysScreen({ page }: { page: DaysPage }) {
-  const { today, from, days, jobs, waits } = page;
-  const open = jobs.filter(({ doneOn }) => doneOn === null);
+  const { today, from, days, tasks, pendingCare } = page;
+  const open = tasks.filter(({ doneOn }) => doneOn === null);
   const proposed = open.filter(({ on, plannedOn, missed }) => on !== null && (plannedOn === null || missed));
   const unshown = open.filter(({ on }) => on === null);
   const { run, problem, busy } = useTask();
   const offer = useUndoOffer();
-  const [said, setSaid] = useState('');
+  const [announced, setAnnounced] = useState('');
 
-  const move = (job: JobCard, day: string | null) => {
-    if (day !== null && day < today) return setSaid('A day that has passed cannot be chosen.');
+  const move = (task: TaskCard, day: string | null) => {
+    if (day !== null && day < today) return setAnnounced('A day that has passed cannot be chosen.');
     run(
-      () => settle({ [job.id]: day }),
+      () => settle({ [task.id]: day }),
       () => {
-        setSaid(day === null ? `${jobTitle(job)}: its day is proposed again.` : `${jobTitle(job)}: ${shortDay(day)}.`);
+        setAnnounced(
+          day === null ? `${taskTitle(task)}: its day is proposed again.` : `${taskTitle(task)}: ${shortDay(day)}.`,
+        );
         offer({
           words: day === null ? 'Its day is proposed again.' : `Settled for ${shortDay(day)}.`,
-          undo: () => settle({ [job.id]: job.plannedOn }),
+          undo: () => settle({ [task.id]: task.plannedOn }),
         });
       },
     );
@@ -64,9 +66,9 @@ export function DaysScreen({ page }: { page: DaysPage }) {
         )}
       </PageHead>
       {problem && (
-        <Say tone="bad" role="alert">
+        <Notice tone="bad" role="alert">
           {problem}
-        </Say>
+        </Notice>
       )}
       <Trouble page={page} />
       <div className={styles.turn}>
@@ -89,19 +91,19 @@ export function DaysScreen({ page }: { page: DaysPage }) {
         <section className={styles.never} aria-labelledby="never">
           <h2 id="never">Without a day</h2>
           <ul className={styles.list}>
-            {unshown.map((job) => (
-              <JobBox key={job.id} job={job} jobs={jobs} today={today} onMove={move} />
+            {unshown.map((task) => (
+              <TaskBox key={task.id} task={task} tasks={tasks} today={today} onMove={move} />
             ))}
           </ul>
         </section>
       )}
       <p role="status" className="visually-hidden">
-        {said}
+        {announced}
       </p>
       <p className={styles.how} data-screen-only>
         Drag a card to another day, or use the arrow keys on it. Dashed cards are proposals: they may change; what is
         settled stays where it is until you move it.{' '}
-        {waits.some(({ ready }) => ready) && <Link href="/">Something waits to be gone on with.</Link>}
+        {pendingCare.some(({ ready }) => ready) && <Link href="/">Something waits to be gone on with.</Link>}
       </p>
       <div className={styles.below}>
         <TimePanel time={page.time} />
@@ -112,8 +114,8 @@ export function DaysScreen({ page }: { page: DaysPage }) {
 }
 
 /** "Four things to do, two of them proposed; one is late." */
-function inShort({ jobs }: DaysPage): string {
-  const open = jobs.filter(({ doneOn }) => doneOn === null);
+function inShort({ tasks }: DaysPage): string {
+  const open = tasks.filter(({ doneOn }) => doneOn === null);
   if (open.length === 0) return 'Nothing is planned. Put on the list what is to be done, and days are proposed for it.';
   const late = open.filter(isLate).length;
   const proposed = open.filter(({ plannedOn }) => plannedOn === null).length;
@@ -127,15 +129,15 @@ function inShort({ jobs }: DaysPage): string {
     .concat('.');
 }
 
-function Trouble({ page: { jobs, helps, overfull } }: { page: DaysPage }) {
-  const late = jobs.filter(isLate);
-  const title = (id: number) => jobTitle(jobs.find((job) => job.id === id)!);
+function Trouble({ page: { tasks, helps, overfull } }: { page: DaysPage }) {
+  const late = tasks.filter(isLate);
+  const title = (id: number) => taskTitle(tasks.find((task) => task.id === id)!);
   return (
     <div className={styles.trouble}>
       {late.length > 0 && (
-        <Say tone="bad">
+        <Notice tone="bad">
           <strong>
-            {late.length === 1 ? `${jobTitle(late[0]!)} would be late.` : `${late.length} things would be late.`}
+            {late.length === 1 ? `${taskTitle(late[0]!)} would be late.` : `${late.length} things would be late.`}
           </strong>{' '}
           {helps.length > 0 && (
             <>
@@ -148,19 +150,19 @@ function Trouble({ page: { jobs, helps, overfull } }: { page: DaysPage }) {
                     case 'another day':
                       return `${help.minutes} minutes on ${shortDay(help.day)}`;
                     case 'later due':
-                      return `${title(help.jobId)} due ${shortDay(help.dueOn)} instead`;
+                      return `${title(help.taskId)} due ${shortDay(help.dueOn)} instead`;
                   }
                 })
                 .join('; or ')}
               .
             </>
           )}
-        </Say>
+        </Notice>
       )}
       {overfull.map(({ day, minutes, has }) => (
-        <Say key={day} tone="tight">
+        <Notice key={day} tone="tight">
           {shortDay(day)} has {minutes} minutes settled and {has === 0 ? 'no time' : `${has} minutes of time`}.
-        </Say>
+        </Notice>
       ))}
     </div>
   );
@@ -168,15 +170,15 @@ function Trouble({ page: { jobs, helps, overfull } }: { page: DaysPage }) {
 
 function Day({
   day: { day, weekday, has, otherwise, taken, dates },
-  page: { jobs, today },
+  page: { tasks, today },
   onMove,
 }: {
   day: DayOfBench;
   page: DaysPage;
-  onMove: (job: JobCard, day: string | null) => void;
+  onMove: (task: TaskCard, day: string | null) => void;
 }) {
   const [over, setOver] = useState(false);
-  const here = jobs.filter(({ on, doneOn }) => on === day || doneOn === day);
+  const here = tasks.filter(({ on, doneOn }) => on === day || doneOn === day);
   const past = day < today;
   return (
     <li
@@ -193,10 +195,10 @@ function Day({
       onDrop={(event) => {
         setOver(false);
         const id = Number(event.dataTransfer.getData('application/x-job'));
-        const job = jobs.find((each) => each.id === id);
-        if (!job) return;
+        const task = tasks.find((each) => each.id === id);
+        if (!task) return;
         event.preventDefault();
-        onMove(job, day);
+        onMove(task, day);
       }}
     >
       <h2>
@@ -220,8 +222,8 @@ function Day({
         </p>
       ))}
       <ul className={styles.list}>
-        {here.map((job) => (
-          <JobBox key={job.id} job={job} jobs={jobs} today={today} onMove={onMove} />
+        {here.map((task) => (
+          <TaskBox key={task.id} task={task} tasks={tasks} today={today} onMove={onMove} />
         ))}
       </ul>
     </li>

@@ -2,53 +2,53 @@
 
 import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
-import { JOB_KINDS, type JobKind } from '../../core/days/schedule';
-import type { JobCard } from '../../server/days/daysPage';
-import type { JobChoices } from '../../server/days/taskPage';
-import type { JobForm } from '../../server/days/tasks';
+import { TASK_KINDS, type TaskKind } from '../../core/days/schedule';
+import type { TaskCard } from '../../server/days/daysPage';
+import type { TaskChoices } from '../../server/days/taskPage';
+import type { TaskForm } from '../../server/days/tasks';
 import { ChoiceField, TextField } from '../../ui/controls/Field';
 import { Form, FormError } from '../../ui/controls/Form';
 import { newKey } from '../../ui/feedback/newKey';
 import { PageHead } from '../../ui/frame/PageHead';
-import { Say } from '../../ui/feedback/Notice';
+import { Notice } from '../../ui/feedback/Notice';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { useForm } from '../../ui/controls/useForm';
 import { useTask } from '../../ui/feedback/useTask';
-import { keepJob, markJob } from './actions';
+import { saveTaskForm, markTask } from './actions';
 import styles from './DaysScreen.module.css';
-import { JOB_WORDS, jobTitle } from '../../core/days/taskWords';
+import { TASK_WORDS, taskTitle } from '../../core/days/taskWords';
 import { daysInWords } from './words';
 
 /** Puts something on the list of what is to be done, or changes it. */
-export function JobFormScreen({
-  job,
+export function TaskFormScreen({
+  task,
   first,
   choices: { pieces, projects, others },
 }: {
-  job: JobCard | null;
+  task: TaskCard | null;
   /** What one came with. */
-  first: { kind: JobKind; pieceId: number | null };
-  choices: JobChoices;
+  first: { kind: TaskKind; pieceId: number | null };
+  choices: TaskChoices;
 }) {
   const router = useRouter();
   const offer = useUndoOffer();
-  const task = useTask();
-  const form = useForm<JobForm>({
-    draftKey: job ? `job ${job.id}` : `new job ${first.pieceId ?? ''}`,
+  const work = useTask();
+  const form = useForm<TaskForm>({
+    draftKey: task ? `task ${task.id}` : `new task ${first.pieceId ?? ''}`,
     initial: () => ({
       requestKey: newKey(),
-      kind: job?.kind ?? first.kind,
-      title: job?.title ?? '',
-      pieceId: job?.piece?.id ?? first.pieceId,
-      projectId: job?.project?.id ?? null,
-      minutes: job?.minutesFrom === 'said' ? String(job.minutes) : '',
-      dueOn: job?.dueOn ?? '',
-      plannedOn: job?.plannedOn ?? '',
-      after: (job?.after ?? [])
-        .filter(({ said }) => said)
-        .map(({ jobId, waitDays }) => ({ jobId, waitDays: String(waitDays) })),
+      kind: task?.kind ?? first.kind,
+      title: task?.title ?? '',
+      pieceId: task?.piece?.id ?? first.pieceId,
+      projectId: task?.project?.id ?? null,
+      minutes: task?.minutesFrom === 'entered' ? String(task.minutes) : '',
+      dueOn: task?.dueOn ?? '',
+      plannedOn: task?.plannedOn ?? '',
+      after: (task?.after ?? [])
+        .filter(({ entered }) => entered)
+        .map(({ taskId, waitDays }) => ({ taskId, waitDays: String(waitDays) })),
     }),
-    save: (values) => keepJob(job?.id ?? null, values),
+    save: (values) => saveTaskForm(task?.id ?? null, values),
     saved: () => {
       form.clear();
       router.push('/days');
@@ -56,18 +56,18 @@ export function JobFormScreen({
   });
   const { values, set, errors } = form;
   const [after] = values.after;
-  const implied = (job?.after ?? []).filter(({ said }) => !said);
+  const implied = (task?.after ?? []).filter(({ entered }) => !entered);
   const remove = () =>
-    task.run(
-      () => markJob(job!.id, 'deleted', true),
+    work.run(
+      () => markTask(task!.id, 'deleted', true),
       () => {
-        offer({ words: `${jobTitle(job!)} is off the list.`, undo: () => markJob(job!.id, 'deleted', false) });
+        offer({ words: `${taskTitle(task!)} is off the list.`, undo: () => markTask(task!.id, 'deleted', false) });
         router.push('/days');
       },
     );
   return (
     <>
-      <PageHead title={job ? jobTitle(job) : 'Plan something'} />
+      <PageHead title={task ? taskTitle(task) : 'Plan something'} />
       <div className={styles.form}>
         <Form form={form}>
           <div className={styles.row}>
@@ -75,8 +75,8 @@ export function JobFormScreen({
               name="kind"
               label="What is to be done"
               value={values.kind}
-              onChange={(kind) => set('kind', kind as JobKind)}
-              options={JOB_KINDS.map((kind) => ({ value: kind, label: JOB_WORDS[kind].toLowerCase() }))}
+              onChange={(kind) => set('kind', kind as TaskKind)}
+              options={TASK_KINDS.map((kind) => ({ value: kind, label: TASK_WORDS[kind].toLowerCase() }))}
             />
             {values.kind !== 'other' && (
               <ChoiceField
@@ -105,8 +105,8 @@ export function JobFormScreen({
               label="Minutes it takes"
               {...form.field('minutes')}
               hint={
-                job && job.minutesFrom !== 'said'
-                  ? `empty: ${job.minutes}, ${job.minutesFrom === 'learned' ? 'as you have wound so far' : 'as it usually takes'}`
+                task && task.minutesFrom !== 'entered'
+                  ? `empty: ${task.minutes}, ${task.minutesFrom === 'learned' ? 'as you have wound so far' : 'as it usually takes'}`
                   : 'empty: as long as it has taken here'
               }
               inputMode="numeric"
@@ -132,17 +132,17 @@ export function JobFormScreen({
               <ChoiceField
                 name="after.0.jobId"
                 label="Only after"
-                value={after ? String(after.jobId) : ''}
+                value={after ? String(after.taskId) : ''}
                 onChange={(id) =>
                   set('after', [
-                    ...(id === '' ? [] : [{ jobId: Number(id), waitDays: after?.waitDays ?? '' }]),
+                    ...(id === '' ? [] : [{ taskId: Number(id), waitDays: after?.waitDays ?? '' }]),
                     ...values.after.slice(1),
                   ])
                 }
                 error={errors['after.0.jobId']}
                 options={[
                   { value: '', label: 'anything' },
-                  ...others.map((other) => ({ value: String(other.id), label: jobTitle(other) })),
+                  ...others.map((other) => ({ value: String(other.id), label: taskTitle(other) })),
                 ]}
               />
             )}
@@ -158,24 +158,24 @@ export function JobFormScreen({
               />
             )}
           </div>
-          {implied.map(({ jobId, waitDays }) => {
-            const other = others.find(({ id }) => id === jobId);
+          {implied.map(({ taskId, waitDays }) => {
+            const other = others.find(({ id }) => id === taskId);
             return (
               other && (
-                <Say key={jobId} tone="plain">
-                  It waits for “{jobTitle(other).toLowerCase()}”
+                <Notice key={taskId} tone="plain">
+                  It waits for “{taskTitle(other).toLowerCase()}”
                   {waitDays > 0 && `, and ${daysInWords(waitDays)} until that has rested or is dry`}.
-                </Say>
+                </Notice>
               )
             );
           })}
           <FormError form={form} />
           <div className={styles.acting}>
             <Button type="primary" size="large" htmlType="submit" loading={form.saving}>
-              {job ? 'Keep it so' : 'Onto the list'}
+              {task ? 'Keep it so' : 'Onto the list'}
             </Button>
-            {job && (
-              <Button size="large" onClick={remove} loading={task.busy}>
+            {task && (
+              <Button size="large" onClick={remove} loading={work.busy}>
                 Off the list
               </Button>
             )}

@@ -1,9 +1,9 @@
-import { jobTitle } from '../../core/days/taskWords';
-import type { JobCard } from '../../server/days/daysPage';
+import { taskTitle } from '../../core/days/taskWords';
+import type { TaskCard } from '../../server/days/daysPage';
 import { dayInWords, shortDay } from '../../ui/figures/dates';
 
 /** Where one does it. */
-export function jobHref({ kind, piece }: Pick<JobCard, 'kind' | 'piece'>): string | null {
+export function taskHref({ kind, piece }: Pick<TaskCard, 'kind' | 'piece'>): string | null {
   if (!piece) return null;
   switch (kind) {
     case 'wind':
@@ -25,13 +25,16 @@ export function jobHref({ kind, piece }: Pick<JobCard, 'kind' | 'piece'>): strin
 }
 
 /** What has to be said of a job's day. */
-export function jobNews(job: JobCard, jobs: readonly JobCard[]): { tone: 'bad' | 'tight' | 'plain'; words: string }[] {
+export function taskNews(
+  task: TaskCard,
+  tasks: readonly TaskCard[],
+): { tone: 'bad' | 'tight' | 'plain'; words: string }[] {
   const name = (id: number) => {
-    const other = jobs.find((each) => each.id === id);
-    return other ? jobTitle(other).toLowerCase() : '';
+    const other = tasks.find((each) => each.id === id);
+    return other ? taskTitle(other).toLowerCase() : '';
   };
   return [
-    ...(job.never
+    ...(task.never
       ? [
           {
             tone: 'bad' as const,
@@ -39,27 +42,27 @@ export function jobNews(job: JobCard, jobs: readonly JobCard[]): { tone: 'bad' |
           },
         ]
       : []),
-    ...(job.lateDays !== null
+    ...(task.lateDays !== null
       ? [
           {
             tone: 'bad' as const,
-            words: `${job.lateDays === 1 ? 'A day' : `${job.lateDays} days`} late: due ${shortDay(job.dueOn!)}.`,
+            words: `${task.lateDays === 1 ? 'A day' : `${task.lateDays} days`} late: due ${shortDay(task.dueOn!)}.`,
           },
         ]
       : []),
-    ...(job.missed ? [{ tone: 'tight' as const, words: `It was to be done on ${shortDay(job.plannedOn!)}.` }] : []),
-    ...(job.tooEarly ? [{ tone: 'tight' as const, words: `Too early: ${earliestWords(job, name)}.` }] : []),
+    ...(task.missed ? [{ tone: 'tight' as const, words: `It was to be done on ${shortDay(task.plannedOn!)}.` }] : []),
+    ...(task.tooEarly ? [{ tone: 'tight' as const, words: `Too early: ${earliestWords(task, name)}.` }] : []),
   ];
 }
 
 /** Why it is not to be done before its day. */
-function earliestWords(job: JobCard, name: (id: number) => string): string {
-  const [first] = job.after;
-  if (job.earliestWhy === 'cast on') return `not before ${dayInWords(job.earliestOn!)}, so that the cake stands less`;
-  if (job.earliestWhy === 'rests') return `it rests until ${shortDay(job.earliestOn!)}`;
-  if (job.earliestWhy === 'dries') return `it will not be dry before ${shortDay(job.earliestOn!)}`;
+function earliestWords(task: TaskCard, name: (id: number) => string): string {
+  const [first] = task.after;
+  if (task.earliestWhy === 'cast on') return `not before ${dayInWords(task.earliestOn!)}, so that the cake stands less`;
+  if (task.earliestWhy === 'rests') return `it rests until ${shortDay(task.earliestOn!)}`;
+  if (task.earliestWhy === 'dries') return `it will not be dry before ${shortDay(task.earliestOn!)}`;
   if (first)
-    return `it waits for “${name(first.jobId)}”${first.waitDays > 0 ? ` and ${daysInWords(first.waitDays)}` : ''}`;
+    return `it waits for “${name(first.taskId)}”${first.waitDays > 0 ? ` and ${daysInWords(first.waitDays)}` : ''}`;
   return 'its time has not come';
 }
 

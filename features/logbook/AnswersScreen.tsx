@@ -2,7 +2,7 @@
 
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
-import { type Doing, DOINGS } from '../../core/logbook/runStory';
+import { type Activity, ACTIVITIES } from '../../core/logbook/runStory';
 import type { EstimateAnswer, FullAnswer, SnagAnswer, TimeAnswer } from '../../core/logbook/benchAnswers';
 import type { BenchAnswers } from '../../server/logbook/benchAnswers';
 import { ActionLink } from '../../ui/controls/ActionLink';
@@ -51,7 +51,7 @@ export function AnswersScreen({ answers }: { answers: BenchAnswers }) {
   );
 }
 
-const DOING_WORDS: Record<Doing, string> = {
+const ACTIVITY_WORDS: Record<Activity, string> = {
   preparing: 'opening, mounting, finding the end',
   turning: 'winding',
   stopped: 'held up',
@@ -77,15 +77,15 @@ function Time({ answer: { wholeMs, spentMs, stopped } }: { answer: TimeAnswer })
         .
       </p>
       <div className={styles.bar} aria-hidden="true">
-        {DOINGS.filter((doing) => spentMs[doing] > 0).map((doing) => (
-          <i key={doing} data-doing={doing} style={{ flexGrow: spentMs[doing] / wholeMs }} />
+        {ACTIVITIES.filter((activity) => spentMs[activity] > 0).map((activity) => (
+          <i key={activity} data-doing={activity} style={{ flexGrow: spentMs[activity] / wholeMs }} />
         ))}
       </div>
       <ul className={styles.key}>
-        {DOINGS.filter((doing) => spentMs[doing] > 0).map((doing) => (
-          <li key={doing}>
-            <i data-doing={doing} aria-hidden="true" />
-            {DOING_WORDS[doing]}: {durationInWords(spentMs[doing])}
+        {ACTIVITIES.filter((activity) => spentMs[activity] > 0).map((activity) => (
+          <li key={activity}>
+            <i data-doing={activity} aria-hidden="true" />
+            {ACTIVITY_WORDS[activity]}: {durationInWords(spentMs[activity])}
           </li>
         ))}
       </ul>

@@ -5,7 +5,7 @@ import { useRouter } from 'next/navigation';
 import { type ChangeEvent, useState } from 'react';
 import type { ArchivePreview, TakenOver } from '../../server/exchange/archiveUpload';
 import { dateAndTime } from '../../ui/figures/dates';
-import { Say } from '../../ui/feedback/Notice';
+import { Notice } from '../../ui/feedback/Notice';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { goBackTo } from './actions';
 import styles from './FilesScreen.module.css';
@@ -27,27 +27,27 @@ export function ArchivePanel({ empty }: { empty: boolean }) {
     setProblem('');
     setDone('');
     setPreview(null);
-    const told = await ask<ArchivePreview>('/api/archive', { method: 'POST', body: file });
+    const answer = await ask<ArchivePreview>('/api/archive', { method: 'POST', body: file });
     setBusy(false);
     input.value = '';
-    if ('problem' in told) setProblem(`Nothing was read in: ${told.problem}.`);
-    else setPreview(told);
+    if ('problem' in answer) setProblem(`Nothing was read in: ${answer.problem}.`);
+    else setPreview(answer);
   };
 
   const take = async (how: 'replace' | 'merge') => {
     setBusy(true);
-    const told = await ask<TakenOver>('/api/archive/take', {
+    const answer = await ask<TakenOver>('/api/archive/take', {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify({ token: preview!.token, how }),
     });
     setBusy(false);
-    if ('problem' in told) return setProblem(`Nothing was taken over: ${told.problem}.`);
+    if ('problem' in answer) return setProblem(`Nothing was taken over: ${answer.problem}.`);
     setPreview(null);
     setDone(
-      `Taken over: ${told.yarns} ${told.yarns === 1 ? 'yarn' : 'yarns'} and ${told.operations} entries of the logbook.`,
+      `Taken over: ${answer.yarns} ${answer.yarns === 1 ? 'yarn' : 'yarns'} and ${answer.operations} entries of the logbook.`,
     );
-    const { before } = told;
+    const { before } = answer;
     if (before)
       offer({
         words: 'The archive is taken over.',
@@ -84,8 +84,8 @@ export function ArchivePanel({ empty }: { empty: boolean }) {
       </label>
       <div aria-live="polite" className={styles.news}>
         {busy && <p>{preview ? 'Taking it over …' : 'Looking at it …'}</p>}
-        {problem && <Say tone="bad">{problem}</Say>}
-        {done && <Say tone="good">{done}</Say>}
+        {problem && <Notice tone="bad">{problem}</Notice>}
+        {done && <Notice tone="good">{done}</Notice>}
       </div>
       {preview && !busy && <Preview preview={preview} empty={empty} onTake={take} onDrop={() => setPreview(null)} />}
     </section>
@@ -112,11 +112,11 @@ function Preview({
         {projects} projects, {pictures} pictures. It is whole, and can be read.
       </p>
       {!empty && already > 0 && (
-        <Say tone="plain">
+        <Notice tone="plain">
           {already === yarns
             ? 'All of its yarns are here already.'
             : `${already} of its yarns are here already, or belong to one that is; ${fresh} would come in.`}
-        </Say>
+        </Notice>
       )}
       <ul className={styles.names}>
         {names.map(({ name, already: here }, i) => (

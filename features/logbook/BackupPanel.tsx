@@ -6,7 +6,7 @@ import { useState } from 'react';
 import type { BackupLook, BackupReason } from '../../server/exchange/backup';
 import type { FilesPage } from '../../server/exchange/filesPage';
 import { dateAndTime } from '../../ui/figures/dates';
-import { Say } from '../../ui/feedback/Notice';
+import { Notice } from '../../ui/feedback/Notice';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { goBackTo, lookAtSnapshot, takeSnapshot } from './actions';
 import styles from './FilesScreen.module.css';
@@ -35,10 +35,10 @@ export function BackupPanel({ page: { backups, folder } }: { page: FilesPage }) 
   const run = async <T,>(work: () => Promise<Outcome<T>>, then: (value: T) => void) => {
     setBusy(true);
     setProblem('');
-    const told = await work().catch(() => UNREACHABLE);
+    const answer = await work().catch(() => UNREACHABLE);
     setBusy(false);
-    if (!told.ok) return setProblem(Object.values(told.errors).join('. '));
-    then(told.value);
+    if (!answer.ok) return setProblem(Object.values(answer.errors).join('. '));
+    then(answer.value);
     router.refresh();
   };
   const goBack = (name: string) =>
@@ -63,9 +63,9 @@ export function BackupPanel({ page: { backups, folder } }: { page: FilesPage }) 
         </Button>
       </p>
       {problem && (
-        <Say tone="bad" role="alert">
+        <Notice tone="bad" role="alert">
           {problem}
-        </Say>
+        </Notice>
       )}
       {backups.length === 0 && <p className={styles.soft}>There is none yet.</p>}
       <ul className={styles.backups}>

@@ -4,7 +4,7 @@ import { Button } from 'antd';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { type ChangeEvent, useState } from 'react';
-import { Say } from '../../ui/feedback/Notice';
+import { Notice } from '../../ui/feedback/Notice';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { undoWeighings } from './actions';
 import styles from './FilesScreen.module.css';
@@ -23,16 +23,16 @@ export function CsvPanel() {
     event.target.value = '';
     if (!file) return;
     setNews(null);
-    const told = await send(file, '?look');
-    if ('problem' in told) setNews({ tone: 'bad', words: told.problem });
-    else setList({ file, rows: told.rows });
+    const answer = await send(file, '?look');
+    if ('problem' in answer) setNews({ tone: 'bad', words: answer.problem });
+    else setList({ file, rows: answer.rows });
   };
   const add = async () => {
-    const told = await send(list!.file, '');
+    const answer = await send(list!.file, '');
     setList(null);
-    if ('problem' in told) return setNews({ tone: 'bad', words: told.problem });
-    setNews({ tone: 'good', words: `${told.entries.length} weighings are in the log.` });
-    offer({ words: 'The weighings are in the log.', undo: () => undoWeighings(told.entries) });
+    if ('problem' in answer) return setNews({ tone: 'bad', words: answer.problem });
+    setNews({ tone: 'good', words: `${answer.entries.length} weighings are in the log.` });
+    offer({ words: 'The weighings are in the log.', undo: () => undoWeighings(answer.entries) });
     router.refresh();
   };
 
@@ -74,7 +74,7 @@ export function CsvPanel() {
           </Button>
         </p>
       )}
-      <div aria-live="polite">{news && <Say tone={news.tone}>{news.words}</Say>}</div>
+      <div aria-live="polite">{news && <Notice tone={news.tone}>{news.words}</Notice>}</div>
     </section>
   );
 }

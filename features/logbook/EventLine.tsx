@@ -5,7 +5,7 @@ import styles from './LogbookScreen.module.css';
 
 /** Something that happened and turned no yarn into another. */
 export function EventLine({ event }: { event: LogEvent }) {
-  const { words, href } = told(event);
+  const { words, href } = reported(event);
   return (
     <li className={styles.event}>
       <span>
@@ -16,7 +16,7 @@ export function EventLine({ event }: { event: LogEvent }) {
   );
 }
 
-function told({ what, id }: LogEvent): { words: string; href: string } {
+function reported({ what, id }: LogEvent): { words: string; href: string } {
   switch (what) {
     case 'given up':
       return { words: 'Given up', href: `/winding/run/${id}` };

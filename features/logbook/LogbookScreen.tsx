@@ -7,7 +7,7 @@ import type { LogAsked, LogbookPage, LogDay, LogKind } from '../../server/logboo
 import { ActionLink } from '../../ui/controls/ActionLink';
 import { Calendar } from '../../ui/figures/Calendar';
 import { dayInWords, dayOfMoment, weekdayInWords } from '../../ui/figures/dates';
-import { EntryLine } from '../../ui/figures/OperationLine';
+import { OperationLine } from '../../ui/figures/OperationLine';
 import { PageHead } from '../../ui/frame/PageHead';
 import { addressOf } from './address';
 import { EventLine } from './EventLine';
@@ -118,23 +118,26 @@ function Filters({ asked, yarn }: { asked: LogAsked; yarn: LogbookPage['yarn'] }
 }
 
 function Days({ page: { lines, events, today }, asked }: { page: LogbookPage; asked: LogAsked }) {
-  const told = [
-    ...lines.map((entry) => ({ at: entry.at, line: <EntryLine key={entry.id} entry={entry} underDay /> })),
+  const reported = [
+    ...lines.map((operation) => ({
+      at: operation.at,
+      line: <OperationLine key={operation.id} operation={operation} underDay />,
+    })),
     ...events.map((event) => ({ at: event.at, line: <EventLine key={`${event.what} ${event.id}`} event={event} /> })),
   ].sort((a, b) => (a.at < b.at ? 1 : a.at > b.at ? -1 : 0));
-  if (told.length === 0)
+  if (reported.length === 0)
     return (
       <p className={styles.none}>
         Nothing of that kind was logged{asked.day ? ' on that day' : ''}. <Link href="/logbook">See all entries</Link>.
       </p>
     );
-  const days = [...new Set(told.map(({ at }) => dayOfMoment(at)))];
+  const days = [...new Set(reported.map(({ at }) => dayOfMoment(at)))];
   return (
     <>
       {days.map((day) => (
         <section key={day} aria-labelledby={`day-${day}`} className={styles.day}>
           <h2 id={`day-${day}`}>{day === today ? `Today, ${dayInWords(day)}` : weekdayInWords(day)}</h2>
-          <ol>{told.filter(({ at }) => dayOfMoment(at) === day).map(({ line }) => line)}</ol>
+          <ol>{reported.filter(({ at }) => dayOfMoment(at) === day).map(({ line }) => line)}</ol>
         </section>
       ))}
     </>

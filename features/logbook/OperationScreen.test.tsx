@@ -1,22 +1,26 @@
-import type { Happening } from '../../core/winding/run';
-import { entryPage } from '../../server/logbook/operationPage';
+import type { NewRunEvent } from '../../core/winding/run';
+import { operationPage } from '../../server/logbook/operationPage';
 import { emptyDatabase, idOf, logValues, NOW, screenOf, shelved, startValues } from '../../tests/support/serverTesting';
 import { logRun } from '../../server/winding/runLog';
 import { runPage } from '../../server/winding/runEvents';
 import { type StartForm, startRun } from '../../server/winding/runStart';
-import { saidBy } from '../../tests/support/uiTesting';
-import { EntryScreen } from './OperationScreen';
+import { textOf } from '../../tests/support/uiTesting';
+import { OperationScreen } from './OperationScreen';
 
 /** Winds a hank of 112 g into one cake of that mass, with what happens on the way; tells the entry. */
-function told(happenings: (turns: number) => Happening[], form: Partial<StartForm> = {}, masses = ['112']): string {
+function reported(
+  newEvents: (turns: number) => NewRunEvent[],
+  form: Partial<StartForm> = {},
+  masses = ['112'],
+): string {
   const db = emptyDatabase();
   const { pieceIds } = shelved(db, { count: '3', masses: ['112', '110', '111'] });
   const runId = idOf(startRun(db, pieceIds[0]!, startValues({ queue: pieceIds.slice(1), ...form }), 'metric', NOW));
   const { send, event } = screenOf(db, runId, 'screen-one');
   const planned = Math.round(runPage(db, runId)!.plan.cakes[0]!.crankTurns.mean);
-  send(happenings(planned).map((each) => event(each)));
-  const entry = idOf(logRun(db, runId, logValues(masses), 'metric', NOW));
-  return saidBy(<EntryScreen entry={entryPage(db, entry)!} />);
+  send(newEvents(planned).map((each) => event(each)));
+  const operation = idOf(logRun(db, runId, logValues(masses), 'metric', NOW));
+  return textOf(<OperationScreen operation={operationPage(db, operation)!} />);
 }
 
 const turns = (amount: number) => ({ kind: 'turns', part: 0, amount }) as const;
@@ -26,31 +30,31 @@ const counter = (total: number) =>
 const TRUE_M = 401.3;
 
 test('what was planned stands beside what was counted, and who wound', () => {
-  const said = told((planned) => [
+  const shownText = reported((planned) => [
     turns(planned - 40),
     { kind: 'hand over', part: 0, who: 'Ebba', atTurn: planned - 40 },
     turns(35),
   ]);
-  expect(said).toMatch(/turns (\d+), planned (\d+)/);
-  const [, counted, planned] = /turns (\d+), planned (\d+)/.exec(said)!;
+  expect(shownText).toMatch(/turns (\d+), planned (\d+)/);
+  const [, counted, planned] = /turns (\d+), planned (\d+)/.exec(shownText)!;
   expect(Number(planned) - Number(counted)).toBe(5);
-  expect(said).toContain('Ebba');
+  expect(shownText).toContain('Ebba');
 });
 
 test('every stop and mark is told with its turn and its place', () => {
-  const said = told((planned) => [
+  const shownText = reported((planned) => [
     turns(100),
     { kind: 'stop', part: 0, reason: 'snag', atTurn: 100 },
     { kind: 'resume', part: 0 },
     { kind: 'mark', part: 0, mark: 'colour change', atTurn: 100 },
     turns(planned - 100),
   ]);
-  expect(said).toMatch(/stops snag at turn 100 \(\d+ m\)/);
-  expect(said).toMatch(/marked colour change at turn 100 \(\d+ m\)/);
+  expect(shownText).toMatch(/stops snag at turn 100 \(\d+ m\)/);
+  expect(shownText).toMatch(/marked colour change at turn 100 \(\d+ m\)/);
 });
 
 test('counter, turns and mass that tell one length are said to agree', () =>
-  expect(told((planned) => [counter(0), turns(planned), counter(TRUE_M)])).toContain(
+  expect(reported((planned) => [counter(0), turns(planned), counter(TRUE_M)])).toContain(
     'Counter, turns and mass agree, as far as each can tell',
   ));
 
@@ -65,16 +69,16 @@ test.each([
     (planned: number) => [counter(0), turns(Math.round(0.5 * planned)), counter(TRUE_M)],
     'The turns differ',
   ],
-])('%s is named as the one that is out', (_, happenings, words) => expect(told(happenings)).toContain(words));
+])('%s is named as the one that is out', (_, newEvents, words) => expect(reported(newEvents)).toContain(words));
 
 test('yarn that is missing from the scale is named too', () => {
-  const said = told((planned) => [counter(0), turns(planned), counter(TRUE_M)], {}, ['70']);
-  expect(said).toContain('42 g are missing');
-  expect(said).toContain('The mass differs');
+  const shownText = reported((planned) => [counter(0), turns(planned), counter(TRUE_M)], {}, ['70']);
+  expect(shownText).toContain('42 g are missing');
+  expect(shownText).toContain('The mass differs');
 });
 
 test('what waits to be wound in the same way is one press away; a second winding too', () => {
-  const said = told((planned) => [turns(planned)], { twice: true });
-  expect(said).toContain('Wind the next one: 2 wait');
-  expect(said).toContain('Wind it a second time');
+  const shownText = reported((planned) => [turns(planned)], { twice: true });
+  expect(shownText).toContain('Wind the next one: 2 wait');
+  expect(shownText).toContain('Wind it a second time');
 });

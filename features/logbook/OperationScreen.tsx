@@ -5,7 +5,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import type { OperationKind } from '../../core/yarn/piece';
 import type { LengthWitness } from '../../core/winding/lengthCheck';
-import type { EntryPage, EntryPiece } from '../../server/logbook/operationPage';
+import type { OperationPage, OperationPiece } from '../../server/logbook/operationPage';
 import { ActionLink } from '../../ui/controls/ActionLink';
 import { BalanceWords } from '../../ui/figures/BalanceWords';
 import { CAUSE_WORDS } from '../../ui/feedback/causeWords';
@@ -15,7 +15,7 @@ import { operationWords } from '../../ui/figures/operationWords';
 import { Pictures } from '../../ui/drawings/Pictures';
 import { useSystem } from '../../ui/frame/Providers';
 import { SampleWords } from '../../ui/figures/SampleWords';
-import { Say } from '../../ui/feedback/Notice';
+import { Notice } from '../../ui/feedback/Notice';
 import { glyphSide, PieceGlyph } from '../../ui/thread/PieceGlyph';
 import { layingWords, leavingWords } from '../../ui/strand/wayWords';
 import { useTask } from '../../ui/feedback/useTask';
@@ -24,99 +24,103 @@ import styles from './OperationScreen.module.css';
 import { StoryPanel } from './StoryPanel';
 
 /** One entry of the logbook: what went in, what came out, and whether that agrees. */
-export function EntryScreen({ entry }: { entry: EntryPage }) {
+export function OperationScreen({ operation }: { operation: OperationPage }) {
   const router = useRouter();
   const { run: change, problem } = useTask();
-  const on = (side: EntryPiece['side']) => entry.pieces.filter((piece) => piece.side === side);
+  const on = (side: OperationPiece['side']) => operation.pieces.filter((piece) => piece.side === side);
   const before = on('in');
   const after = [...on('out'), ...on('on')];
 
   return (
     <article>
       <p>
-        <Link href={`/yarns/${entry.yarn.id}`}>{entry.yarn.name}</Link>
+        <Link href={`/yarns/${operation.yarn.id}`}>{operation.yarn.name}</Link>
       </p>
-      <h1>{operationWords(entry.kind, on('in')).title}</h1>
+      <h1>{operationWords(operation.kind, on('in')).title}</h1>
       <p className={styles.soft}>
-        <time dateTime={entry.at}>{dateAndTime(entry.at)}</time>
-        {!entry.live && ' · undone'}
+        <time dateTime={operation.at}>{dateAndTime(operation.at)}</time>
+        {!operation.live && ' · undone'}
       </p>
-      <div className={styles.sides} data-undone={!entry.live}>
+      <div className={styles.sides} data-undone={!operation.live}>
         {before.length > 0 && (
           <>
-            <Side pieces={before} entry={entry} gone />
+            <Side pieces={before} operation={operation} gone />
             {after.length > 0 && (
-              <svg width={74} height={30} aria-label="into" role="img" className={styles.arrow}>
+              <svg width={74} height={30} aria-label="into" role="img">
                 <path d="M4 15h58M52 6l12 9-12 9" fill="none" stroke="var(--ink-soft)" strokeWidth={3} />
               </svg>
             )}
           </>
         )}
-        {after.length > 0 && <Side pieces={after} entry={entry} />}
-        {entry.wasteG > 0 && (
+        {after.length > 0 && <Side pieces={after} operation={operation} />}
+        {operation.wasteG > 0 && (
           <p className={styles.waste}>
-            and <Mass g={entry.wasteG} /> {entry.kind === 'split' ? 'of ends' : 'thrown away'}
+            and <Mass g={operation.wasteG} /> {operation.kind === 'split' ? 'of ends' : 'thrown away'}
           </p>
         )}
-        {entry.tiesG > 0 && (
+        {operation.tiesG > 0 && (
           <p className={styles.waste}>
-            and <Mass g={entry.tiesG} /> in ties
+            and <Mass g={operation.tiesG} /> in ties
           </p>
         )}
       </div>
       <div className={styles.columns}>
-        <div className={styles.told}>
-          {entry.kind === 'receive' && <p>This is where its thread begins.</p>}
-          {entry.went && <WentWords went={entry.went} part={on('on').length > 0} />}
-          {entry.joint && <p>{entry.joint === 'knot' ? 'Their ends were knotted.' : 'Their ends were spliced.'}</p>}
-          {entry.sample && (
+        <div className={styles.reported}>
+          {operation.kind === 'receive' && <p>This is where its thread begins.</p>}
+          {operation.consumption && <ConsumptionWords consumption={operation.consumption} part={on('on').length > 0} />}
+          {operation.joint && (
+            <p>{operation.joint === 'knot' ? 'Their ends were knotted.' : 'Their ends were spliced.'}</p>
+          )}
+          {operation.sample && (
             <p className={styles.measured}>
-              <SampleWords sample={entry.sample} />
-              {!entry.sample.counts && ', measured again since'}
+              <SampleWords sample={operation.sample} />
+              {!operation.sample.counts && ', measured again since'}
             </p>
           )}
-          {entry.balance && <BalanceWords balance={entry.balance} />}
-          {entry.kind === 'wind' && !entry.balance && (
-            <Say tone="plain">Not everything was weighed before and after, so the masses cannot be compared.</Say>
+          {operation.balance && <BalanceWords balance={operation.balance} />}
+          {operation.kind === 'wind' && !operation.balance && (
+            <Notice tone="plain">Not everything was weighed before and after, so the masses cannot be compared.</Notice>
           )}
-          {entry.job && (
+          {operation.miniPlan && (
             <p>
-              Of the minis <Link href={`/minis/${entry.job.id}`}>{entry.job.name}</Link>.
+              Of the minis <Link href={`/minis/${operation.miniPlan.id}`}>{operation.miniPlan.name}</Link>.
             </p>
           )}
-          {entry.strand && ASKED.includes(entry.kind) && <StrandWords entry={entry} strand={entry.strand} />}
-          {entry.note && <blockquote className={styles.note}>{entry.note}</blockquote>}
-          {entry.run && <RunFigures run={entry.run} />}
-          {entry.run && entry.live && <WhatNext run={entry.run} />}
-          {entry.live && MADE.includes(entry.kind) && <Slips ids={on('out').map(({ id }) => id)} />}
+          {operation.strand && ASKED.includes(operation.kind) && (
+            <StrandWords operation={operation} strand={operation.strand} />
+          )}
+          {operation.note && <blockquote className={styles.note}>{operation.note}</blockquote>}
+          {operation.run && <RunFigures run={operation.run} />}
+          {operation.run && operation.live && <WhatNext run={operation.run} />}
+          {operation.live && MADE.includes(operation.kind) && <Slips ids={on('out').map(({ id }) => id)} />}
         </div>
-        <div className={styles.told}>
-          {entry.live
-            ? entry.whyNotUndo === null && (
+        <div className={styles.reported}>
+          {operation.live
+            ? operation.whyNotUndo === null && (
                 <Button
                   onClick={() =>
                     change(
-                      () => undo(entry.id),
-                      () => entry.backTo && router.push(entry.backTo),
+                      () => undo(operation.id),
+                      () => operation.backTo && router.push(operation.backTo),
                     )
                   }
                 >
-                  {entry.backTo ? 'Undo, and back to the scale' : 'Undo this entry'}
+                  {operation.backTo ? 'Undo, and back to the scale' : 'Undo this entry'}
                 </Button>
               )
-            : entry.whyNotRedo === null && (
-                <Button onClick={() => change(() => redo(entry.id))}>Bring this entry back</Button>
+            : operation.whyNotRedo === null && (
+                <Button onClick={() => change(() => redo(operation.id))}>Bring this entry back</Button>
               )}
-          {entry.live && entry.whyNotUndo !== null && (
-            <p className={styles.soft}>Cannot be undone now: {entry.whyNotUndo}.</p>
+          {operation.live && operation.whyNotUndo !== null && (
+            <p className={styles.soft}>Cannot be undone now: {operation.whyNotUndo}.</p>
           )}
-          {!entry.live && entry.whyNotRedo !== null && (
-            <p className={styles.soft}>Cannot be brought back now: {entry.whyNotRedo}.</p>
+          {!operation.live && operation.whyNotRedo !== null && (
+            <p className={styles.soft}>Cannot be brought back now: {operation.whyNotRedo}.</p>
           )}
           {problem && (
-            <Say tone="bad" role="alert">
+            <Notice tone="bad" role="alert">
               {problem}
-            </Say>
+            </Notice>
           )}
           <section aria-labelledby="pictures">
             <h2 id="pictures" className={styles.small}>
@@ -124,14 +128,14 @@ export function EntryScreen({ entry }: { entry: EntryPage }) {
             </h2>
             <Pictures
               of="what was done"
-              to={`/api/operations/${entry.id}/pictures`}
-              pictures={entry.pictures}
+              to={`/api/operations/${operation.id}/pictures`}
+              pictures={operation.pictures}
               takePictureAway={takePictureAway}
             />
           </section>
         </div>
       </div>
-      {entry.story && <StoryPanel story={entry.story} what={entry.job ? 'loops' : 'turns'} />}
+      {operation.story && <StoryPanel story={operation.story} what={operation.miniPlan ? 'loops' : 'turns'} />}
     </article>
   );
 }
@@ -155,7 +159,13 @@ function Slips({ ids }: { ids: readonly number[] }) {
 const ASKED: readonly OperationKind[] = ['wind', 'reel', 'split', 'ply'];
 
 /** What went of it, and where to. */
-function WentWords({ went: { massG, why, project }, part }: { went: NonNullable<EntryPage['went']>; part: boolean }) {
+function ConsumptionWords({
+  consumption: { massG, why, project },
+  part,
+}: {
+  consumption: NonNullable<OperationPage['consumption']>;
+  part: boolean;
+}) {
   return (
     <p>
       {massG === null ? 'It was never weighed; ' : <Mass g={massG} />}{' '}
@@ -172,10 +182,16 @@ function WentWords({ went: { massG, why, project }, part }: { went: NonNullable<
 }
 
 /** How the strand ran, and where its twist is told. */
-function StrandWords({ entry, strand }: { entry: EntryPage; strand: NonNullable<EntryPage['strand']> }) {
-  const [took] = entry.pieces.filter(({ side }) => side === 'in');
+function StrandWords({
+  operation,
+  strand,
+}: {
+  operation: OperationPage;
+  strand: NonNullable<OperationPage['strand']>;
+}) {
+  const [took] = operation.pieces.filter(({ side }) => side === 'in');
   const { left, laid, pieceId } = strand;
-  const end = entry.fromEnd ?? 'inner';
+  const end = operation.fromEnd ?? 'inner';
   const words = [
     ...(left ? [leavingWords(left, took!.form, end).long] : []),
     ...laid.map((way) => layingWords(way).long),
@@ -191,7 +207,7 @@ function StrandWords({ entry, strand }: { entry: EntryPage; strand: NonNullable<
   );
 }
 
-function Side({ pieces, entry, gone }: { pieces: EntryPiece[]; entry: EntryPage; gone?: boolean }) {
+function Side({ pieces, operation, gone }: { pieces: OperationPiece[]; operation: OperationPage; gone?: boolean }) {
   return (
     <ul className={styles.side}>
       {pieces.slice(0, 8).map((piece) => {
@@ -202,7 +218,7 @@ function Side({ pieces, entry, gone }: { pieces: EntryPiece[]; entry: EntryPage;
               <svg width={124} height={112} aria-hidden="true">
                 <PieceGlyph
                   form={piece.form}
-                  colourHex={entry.yarn.colourHex}
+                  colourHex={operation.yarn.colourHex}
                   x={62}
                   y={58}
                   side={side}
@@ -211,7 +227,7 @@ function Side({ pieces, entry, gone }: { pieces: EntryPiece[]; entry: EntryPage;
                 />
               </svg>
               <strong>{piece.label}</strong>
-              {(piece.mass ?? entry.kind !== 'sample') && (
+              {(piece.mass ?? operation.kind !== 'sample') && (
                 <span>{piece.mass ? <KnownMass fact={piece.mass} /> : 'mass not known'}</span>
               )}
               {piece.lengthM !== null && (
@@ -233,7 +249,7 @@ function Side({ pieces, entry, gone }: { pieces: EntryPiece[]; entry: EntryPage;
   );
 }
 
-function RunFigures({ run }: { run: NonNullable<EntryPage['run']> }) {
+function RunFigures({ run }: { run: NonNullable<OperationPage['run']> }) {
   const { plan, cakes, places, hands } = run;
   const unit = (turn: number) => `turn ${turn}`;
   return (
@@ -295,16 +311,16 @@ function RunFigures({ run }: { run: NonNullable<EntryPage['run']> }) {
         <AgreementWords key={cake.pieceId} cake={cake} />
       ))}
       {run.deviceGaps > 0 && (
-        <Say tone="tight">
+        <Notice tone="tight">
           A device was set to nothing or switched on again {run.deviceGaps === 1 ? 'once' : `${run.deviceGaps} times`}{' '}
           on the way; what ran past it meanwhile it did not see.
-        </Say>
+        </Notice>
       )}
     </>
   );
 }
 
-function Places({ places, none }: { places: NonNullable<EntryPage['run']>['places']; none: string }) {
+function Places({ places, none }: { places: NonNullable<OperationPage['run']>['places']; none: string }) {
   if (places.length === 0) return <>{none}</>;
   return (
     <>
@@ -325,23 +341,29 @@ const WITNESSES: Record<LengthWitness, string> = {
 };
 
 /** Whether counter, turns and mass tell one length; and where not, what is likely behind it. */
-function AgreementWords({ cake: { agreement, counterM } }: { cake: NonNullable<EntryPage['run']>['cakes'][number] }) {
-  if (!agreement) return null;
-  if (agreement.verdict === 'agree')
-    return counterM === null ? null : <Say tone="good">Counter, turns and mass agree, as far as each can tell.</Say>;
+function AgreementWords({
+  cake: { lengthCheck, counterM },
+}: {
+  cake: NonNullable<OperationPage['run']>['cakes'][number];
+}) {
+  if (!lengthCheck) return null;
+  if (lengthCheck.verdict === 'agree')
+    return counterM === null ? null : (
+      <Notice tone="good">Counter, turns and mass agree, as far as each can tell.</Notice>
+    );
   return (
-    <Say tone="tight">
+    <Notice tone="tight">
       <strong>
-        {agreement.witness ? WITNESSES[agreement.witness] : 'The figures differ'} by{' '}
-        <Length m={Math.abs(agreement.differenceM)} />.
+        {lengthCheck.witness ? WITNESSES[lengthCheck.witness] : 'The figures differ'} by{' '}
+        <Length m={Math.abs(lengthCheck.differenceM)} />.
       </strong>{' '}
-      Likely: {CAUSE_WORDS[agreement.cause]}.
-    </Say>
+      Likely: {CAUSE_WORDS[lengthCheck.cause]}.
+    </Notice>
   );
 }
 
 /** What was planned to follow: a second winding, or the next piece in the same way. */
-function WhatNext({ run }: { run: NonNullable<EntryPage['run']> }) {
+function WhatNext({ run }: { run: NonNullable<OperationPage['run']> }) {
   const router = useRouter();
   const { busy, problem, run: begin } = useTask();
   return (
@@ -368,9 +390,9 @@ function WhatNext({ run }: { run: NonNullable<EntryPage['run']> }) {
         </Button>
       )}
       {problem && (
-        <Say tone="bad" role="alert">
+        <Notice tone="bad" role="alert">
           {problem}
-        </Say>
+        </Notice>
       )}
     </div>
   );

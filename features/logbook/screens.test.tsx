@@ -1,13 +1,13 @@
 import { ternRock } from '../../scripts/ternRock';
 import { ternRockThread } from '../../scripts/ternRockThread';
 import { benchAnswers } from '../../server/logbook/benchAnswers';
-import { entryPage } from '../../server/logbook/operationPage';
+import { operationPage } from '../../server/logbook/operationPage';
 import { logbookPage, readLogAsked } from '../../server/logbook/logbook';
 import { emptyDatabase, NOW } from '../../tests/support/serverTesting';
-import { saidBy } from '../../tests/support/uiTesting';
+import { textOf } from '../../tests/support/uiTesting';
 import { AnswersScreen } from './AnswersScreen';
 import { addressOf } from './address';
-import { EntryScreen } from './OperationScreen';
+import { OperationScreen } from './OperationScreen';
 import { FilesScreen } from './FilesScreen';
 import { LogbookScreen } from './LogbookScreen';
 
@@ -16,12 +16,12 @@ ternRock(db, NOW);
 ternRockThread(db, NOW);
 const logbook = (params: Record<string, string> = {}) => {
   const asked = readLogAsked(params);
-  return saidBy(<LogbookScreen asked={asked} page={logbookPage(db, asked, NOW)} />);
+  return textOf(<LogbookScreen asked={asked} page={logbookPage(db, asked, NOW)} />);
 };
-const entry = (kind: string) =>
-  saidBy(
-    <EntryScreen
-      entry={entryPage(
+const operation = (kind: string) =>
+  textOf(
+    <OperationScreen
+      operation={operationPage(
         db,
         (db.prepare('SELECT id FROM operation WHERE kind = ? ORDER BY id LIMIT 1').get(kind) as { id: number }).id,
       )!}
@@ -59,34 +59,34 @@ test('an address asks what the page was asked', () => {
 test('an empty logbook says what it will tell', () => {
   const empty = emptyDatabase();
   const asked = readLogAsked({});
-  expect(saidBy(<LogbookScreen asked={asked} page={logbookPage(empty, asked, NOW)} />)).toContain(
+  expect(textOf(<LogbookScreen asked={asked} page={logbookPage(empty, asked, NOW)} />)).toContain(
     'Nothing has happened yet.',
   );
 });
 
 test('each kind of entry is told in its own words', () => {
-  expect(entry('join')).toMatch(/Joined into one.*Their ends were knotted\..*It balances/);
-  expect(entry('reel')).toMatch(/Reeled into a skein.*356 loops of 146 cm: 520 m/);
-  expect(entry('use')).toMatch(/Used.*104 g were used, for Pilot’s pullover/);
-  expect(entry('write off')).toMatch(/Written off.*103 g were given away/);
-  expect(entry('dry')).toContain('Found dry');
-  expect(entry('wind')).toMatch(/How it went \d+ min in all/);
-  expect(entry('wind')).toContain('Print its slip');
+  expect(operation('join')).toMatch(/Joined into one.*Their ends were knotted\..*It balances/);
+  expect(operation('reel')).toMatch(/Reeled into a skein.*356 loops of 146 cm: 520 m/);
+  expect(operation('use')).toMatch(/Used.*104 g were used, for Pilot’s pullover/);
+  expect(operation('write off')).toMatch(/Written off.*103 g were given away/);
+  expect(operation('dry')).toContain('Found dry');
+  expect(operation('wind')).toMatch(/How it went \d+ min in all/);
+  expect(operation('wind')).toContain('Print its slip');
 });
 
 test('four questions have their answers in sentences', () => {
-  const words = saidBy(<AnswersScreen answers={benchAnswers(db)} />);
+  const words = textOf(<AnswersScreen answers={benchAnswers(db)} />);
   expect(words).toMatch(/Of \d+ min at the bench, \d+ % was winding; 2 min went on yarn over the base \(once\)/);
   expect(words).toMatch(/Squall, Wet slate most: once in \d+ m/);
   expect(words).toMatch(/On Small winder a cake is usually \d+ % of what it holds\. None was too large\./);
   expect(words).toMatch(/Half of the turns counted are within [\d.]+ % of what was told/);
-  expect(saidBy(<AnswersScreen answers={benchAnswers(emptyDatabase())} />)).toContain(
+  expect(textOf(<AnswersScreen answers={benchAnswers(emptyDatabase())} />)).toContain(
     'Nothing yet: no winding has been logged',
   );
 });
 
 test('what can be taken along, and that there is no snapshot yet', () => {
-  const words = saidBy(<FilesScreen page={{ empty: true, backups: [], folder: 'bench-backups' }} />);
+  const words = textOf(<FilesScreen page={{ empty: true, backups: [], folder: 'bench-backups' }} />);
   for (const part of ['Take an archive', 'There is none yet', 'operations.csv', '/api/v1'])
     expect(words).toContain(part);
 });

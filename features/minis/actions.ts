@@ -5,16 +5,16 @@ import { action, flag, formOf, id, idOrNew, ids } from '../../server/common/acti
 import { type TreatForm, treatPieces, untreatPieces } from '../../server/yarn/pieceOperations';
 import { database } from '../../server/common/database';
 import { type DryForm, packKit, weighDried } from '../../server/minis/miniCare';
-import { endMiniJob, type MiniJobForm, saveMiniJob } from '../../server/minis/miniPlans';
+import { endMiniPlan, type MiniPlanForm, saveMiniPlan } from '../../server/minis/miniPlans';
 import { logMiniRun, type MiniLogForm, startMiniRun } from '../../server/minis/miniRuns';
 import { unitSystem } from '../../server/common/preferences';
 import { giveUpRun, takeUpRun } from '../../server/winding/runLog';
 
-export const keepMinis = action([idOrNew, formOf<MiniJobForm>()], async (jobId, form) =>
-  saveMiniJob(database(), jobId, form, await unitSystem(), new Date()),
+export const keepMinis = action([idOrNew, formOf<MiniPlanForm>()], async (planId, form) =>
+  saveMiniPlan(database(), planId, form, await unitSystem(), new Date()),
 );
 
-export const countMinis = action([id, id], (jobId, pieceId) => startMiniRun(database(), jobId, pieceId, new Date()));
+export const countMinis = action([id, id], (planId, pieceId) => startMiniRun(database(), planId, pieceId, new Date()));
 
 export const logMinis = action([id, formOf<MiniLogForm>()], async (runId, form) =>
   logMiniRun(database(), runId, form, await unitSystem(), new Date()),
@@ -24,7 +24,7 @@ export const giveUpCounting = action([id], (runId) => giveUpRun(database(), runI
 
 export const takeUpCounting = action([id], (runId) => takeUpRun(database(), runId));
 
-export const putAway = action([id, flag], (jobId, ended) => endMiniJob(database(), jobId, ended, new Date()));
+export const putAway = action([id, flag], (planId, ended) => endMiniPlan(database(), planId, ended, new Date()));
 
 export const treat = action([formOf<TreatForm>()], (form) => treatPieces(database(), form, new Date()));
 
@@ -34,6 +34,6 @@ export const keepDried = action([formOf<DryForm>()], async (form) =>
   weighDried(database(), form, await unitSystem(), new Date()),
 );
 
-export const pack = action([id, z.int().min(0).max(100_000), ids], (jobId, kit, pieceIds) =>
-  packKit(database(), jobId, kit, pieceIds),
+export const pack = action([id, z.int().min(0).max(100_000), ids], (planId, kit, pieceIds) =>
+  packKit(database(), planId, kit, pieceIds),
 );

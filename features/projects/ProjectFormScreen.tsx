@@ -8,7 +8,7 @@ import { TextField } from '../../ui/controls/Field';
 import { Form, FormButtons } from '../../ui/controls/Form';
 import { newKey } from '../../ui/feedback/newKey';
 import { useSystem } from '../../ui/frame/Providers';
-import { Say } from '../../ui/feedback/Notice';
+import { Notice } from '../../ui/feedback/Notice';
 import { Swatch } from '../../ui/figures/Swatch';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { useForm } from '../../ui/controls/useForm';
@@ -154,9 +154,9 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
       </Button>
       <TextField label="Notes" {...form.field('notes')} />
       {(form.errors[''] ?? form.errors.needs) && (
-        <Say tone="bad" role="alert">
+        <Notice tone="bad" role="alert">
           {form.errors[''] ?? form.errors.needs}
-        </Say>
+        </Notice>
       )}
       <div className={styles.foot}>
         <FormButtons

@@ -6,12 +6,16 @@ import {
   saveProject,
 } from '../../server/projects/projects';
 import { aKey, emptyDatabase, idOf, NOW, shelved } from '../../tests/support/serverTesting';
-import { saidBy } from '../../tests/support/uiTesting';
+import { textOf } from '../../tests/support/uiTesting';
 import { ProjectScreen } from './ProjectScreen';
 import { ProjectsScreen } from './ProjectsScreen';
 
 /** What a maker reads of a project; 112 g of 412 m to 115 g are 401 m. */
-function told(needs: ProjectForm['needs'], more: Partial<ProjectForm> = {}, system: 'metric' | 'imperial' = 'metric') {
+function reported(
+  needs: ProjectForm['needs'],
+  more: Partial<ProjectForm> = {},
+  system: 'metric' | 'imperial' = 'metric',
+) {
   const db = emptyDatabase();
   shelved(db);
   shelved(db, { dyeLot: '2218' });
@@ -28,7 +32,7 @@ function told(needs: ProjectForm['needs'], more: Partial<ProjectForm> = {}, syst
     ...more,
   };
   const id = idOf(saveProject(db, null, form, 'metric', NOW));
-  return { db, id, said: saidBy(<ProjectScreen project={projectPage(db, id)!} />, system) };
+  return { db, id, shownText: textOf(<ProjectScreen project={projectPage(db, id)!} />, system) };
 }
 const need = (amount: string, yarnIds: number[], more: object = {}) => ({
   colour: '',
@@ -42,52 +46,54 @@ test.each([
   ['250 m', 'Enough: about 151 m will be left over. The chance that it reaches: over 99 %'],
   ['395 m', 'Tight: about 6.3 m to spare, less than the figures can promise'],
   ['600 m', 'Short: about 199 m are missing'],
-])('for %s it says: %s', (amount, words) => expect(told([need(amount, [1])]).said).toContain(words));
+])('for %s it says: %s', (amount, words) => expect(reported([need(amount, [1])]).shownText).toContain(words));
 
 test('what to buy is told in whole ones, of which lot, and what is kept to spare', () => {
-  expect(told([need('600 m', [1])]).said).toContain('Get 1 more, and one to spare, of lot 2217.');
-  expect(told([need('600 m', [1])], { spare: '0' }).said).toContain('Get 1 more, of lot 2217.');
-  expect(told([need('600 m', [1])], { spare: '3' }).said).toContain('Get 1 more, and 3 to spare, of lot 2217.');
-  expect(told([need('500 g', [3])]).said).toContain('how many to buy cannot be told');
+  expect(reported([need('600 m', [1])]).shownText).toContain('Get 1 more, and one to spare, of lot 2217.');
+  expect(reported([need('600 m', [1])], { spare: '0' }).shownText).toContain('Get 1 more, of lot 2217.');
+  expect(reported([need('600 m', [1])], { spare: '3' }).shownText).toContain(
+    'Get 1 more, and 3 to spare, of lot 2217.',
+  );
+  expect(reported([need('500 g', [3])]).shownText).toContain('how many to buy cannot be told');
 });
 
 test('margin and what is made are shown as they were reckoned', () => {
-  const { said } = told([need('300 m', [1], { done: '20' })], { margin: '10' });
-  expect(said).toContain('264 m = 300 m, 10 % on top, 20 % made already');
+  const { shownText } = reported([need('300 m', [1], { done: '20' })], { margin: '10' });
+  expect(shownText).toContain('264 m = 300 m, 10 % on top, 20 % made already');
 });
 
 test('two lots are warned of only where both are in the fabric', () => {
-  expect(told([need('600 m', [1, 2])]).said).toContain('Two dye lots in one colour (lot 2217, lot 2218)');
-  const { said } = told([need('200 m', [1, 2])]);
-  expect(said).not.toContain('Two dye lots');
-  expect(said).toContain('not needed: there are 401 m');
+  expect(reported([need('600 m', [1, 2])]).shownText).toContain('Two dye lots in one colour (lot 2217, lot 2218)');
+  const { shownText } = reported([need('200 m', [1, 2])]);
+  expect(shownText).not.toContain('Two dye lots');
+  expect(shownText).toContain('not needed: there are 401 m');
 });
 
 test('a yarn that cannot be counted says why, and no yarn at all says so', () => {
-  expect(told([need('100 m', [3])]).said).toContain(
+  expect(reported([need('100 m', [3])]).shownText).toContain(
     'Not counted: none of it is left, or its mass or length is not known.',
   );
-  expect(told([need('100 m', [])]).said).toContain('No yarn is set aside for it yet.');
+  expect(reported([need('100 m', [])]).shownText).toContain('No yarn is set aside for it yet.');
 });
 
 test('everything in yards and ounces for those who ask for them', () => {
-  const { said } = told([need('250 m', [1]), need('50 g', [2])], {}, 'imperial');
-  expect(said).toContain('273 yd');
-  expect(said).toContain('1.76 oz');
-  expect(said).not.toMatch(/\d m\b|\d g\b/);
+  const { shownText } = reported([need('250 m', [1]), need('50 g', [2])], {}, 'imperial');
+  expect(shownText).toContain('273 yd');
+  expect(shownText).toContain('1.76 oz');
+  expect(shownText).not.toMatch(/\d m\b|\d g\b/);
 });
 
 test('a finished project says that it takes nothing', () => {
-  const { db, id } = told([need('250 m', [1])]);
+  const { db, id } = reported([need('250 m', [1])]);
   idOf(markedProject(db, id, 'finished', true, NOW));
-  expect(saidBy(<ProjectScreen project={projectPage(db, id)!} />)).toContain(
+  expect(textOf(<ProjectScreen project={projectPage(db, id)!} />)).toContain(
     'It is past and takes nothing from the shelf',
   );
-  expect(saidBy(<ProjectsScreen page={projectsPage(db)} />)).toContain('No project is under way');
+  expect(textOf(<ProjectsScreen page={projectsPage(db)} />)).toContain('No project is under way');
 });
 
 test('the list tells each project’s verdict, in the order of serving', () => {
-  const { db } = told([need('250 m', [1])]);
+  const { db } = reported([need('250 m', [1])]);
   const later = {
     requestKey: aKey(),
     name: 'Hat',
@@ -99,6 +105,6 @@ test('the list tells each project’s verdict, in the order of serving', () => {
     needs: [need('300 m', [1])],
   };
   idOf(saveProject(db, null, later, 'metric', NOW));
-  const said = saidBy(<ProjectsScreen page={projectsPage(db)} />);
-  expect(said).toMatch(/Hat.*due 1 May 2026.*enough.*Mitts.*short/);
+  const shownText = textOf(<ProjectsScreen page={projectsPage(db)} />);
+  expect(shownText).toMatch(/Hat.*due 1 May 2026.*enough.*Mitts.*short/);
 });

@@ -13,7 +13,7 @@ import { dayInWords, shortDate } from '../../ui/figures/dates';
 import { newKey } from '../../ui/feedback/newKey';
 import { PageHead } from '../../ui/frame/PageHead';
 import { useSystem } from '../../ui/frame/Providers';
-import { Say, VERDICT_TONES } from '../../ui/feedback/Notice';
+import { Notice, VERDICT_TONES } from '../../ui/feedback/Notice';
 import { Swatch } from '../../ui/figures/Swatch';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { useTask } from '../../ui/feedback/useTask';
@@ -41,9 +41,9 @@ export function ProjectScreen({ project }: { project: ProjectView }) {
         <Actions project={project} />
       </PageHead>
       {past && (
-        <Say tone="plain">
+        <Notice tone="plain">
           It is past and takes nothing from the shelf. What stands here is how it would be if it were begun today.
-        </Say>
+        </Notice>
       )}
       <ul className={styles.needs}>
         {project.needs.map((need) => (
@@ -144,7 +144,7 @@ function NeedCard({ need, marginPercent }: { need: NeedView; marginPercent: numb
         </p>
       </div>
       <NeedBar need={need} />
-      <Say tone={VERDICT_TONES[enough.verdict]}>
+      <Notice tone={VERDICT_TONES[enough.verdict]}>
         <strong className={styles.verdict}>{verdictInWords(need, inUnits)}</strong>
         {yarns.length > 0 && (
           <div>
@@ -164,14 +164,14 @@ function NeedCard({ need, marginPercent }: { need: NeedView; marginPercent: numb
             ?
           </div>
         )}
-      </Say>
+      </Notice>
       {mixedLots.length > 0 && (
-        <Say tone="tight">
+        <Notice tone="tight">
           <strong>Two dye lots in one colour</strong> (
           {mixedLots.map((lot) => (lot ? `lot ${lot}` : 'a lot that is not known')).join(', ')}). Lots that look alike
           in the ball may show in the fabric. Usual remedy: from before the first runs out, alternate two rows of each;
           or keep the odd lot for an edge. Compare them in daylight first.
-        </Say>
+        </Notice>
       )}
       <ul className={styles.yarns}>
         {yarns.map((yarn) => (

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import type { Trouble } from '../../server/common/database';
 import type { waysOut } from '../../server/exchange/rescue';
 import { dateAndTime } from '../../ui/figures/dates';
-import { Say } from '../../ui/feedback/Notice';
+import { Notice } from '../../ui/feedback/Notice';
 import styles from './RescueScreen.module.css';
 
 const WORDS: Record<Trouble['kind'], { title: string; what: string; tryAgain?: string; open?: string }> = {
@@ -67,9 +67,9 @@ export function RescueScreen({ trouble, ways }: { trouble: Trouble; ways: Return
         <code>{trouble.file}</code>: {trouble.fault}
       </p>
       {problem && (
-        <Say tone="bad" role="alert">
+        <Notice tone="bad" role="alert">
           {problem}
-        </Say>
+        </Notice>
       )}
       {words.tryAgain && (
         <>

@@ -1,21 +1,23 @@
 import { ternRock } from '../../scripts/ternRock';
 import { today } from '../../server/days/today';
 import { emptyDatabase, NOW } from '../../tests/support/serverTesting';
-import { saidBy } from '../../tests/support/uiTesting';
+import { textOf } from '../../tests/support/uiTesting';
 import { TodayScreen } from './TodayScreen';
 
 test('the first day says how to begin', () => {
-  expect(saidBy(<TodayScreen today={today(emptyDatabase(), NOW)} />)).toContain('From a band to a cake');
+  expect(textOf(<TodayScreen today={today(emptyDatabase(), NOW)} />)).toContain('From a band to a cake');
 });
 
 test('the demo’s day: what is on the bench, what runs short, what waits, what happened', () => {
   const db = emptyDatabase();
   ternRock(db, NOW);
-  const said = saidBy(<TodayScreen today={today(db, NOW)} />);
-  expect(said).toMatch(/^On the bench .*Ferry aran, Oatmeal.*cake 3 \(2 of 3\).*110 of \d+ turns/);
-  expect(said).toContain('What runs short Fog shawl does not have enough: the chance that it reaches is under 1 %.');
-  expect(said).toMatch(/Still in hanks .*Ferry aran, Oatmeal one hank, 390 m ± 19 m in all/);
-  expect(said).toMatch(/What happened last .*Weighed hank 1: 223 g/);
-  expect(said).toContain('Measured ball 1');
-  expect(said).toContain('and 2 more yarns with hanks');
+  const shownText = textOf(<TodayScreen today={today(db, NOW)} />);
+  expect(shownText).toMatch(/^On the bench .*Ferry aran, Oatmeal.*cake 3 \(2 of 3\).*110 of \d+ turns/);
+  expect(shownText).toContain(
+    'What runs short Fog shawl does not have enough: the chance that it reaches is under 1 %.',
+  );
+  expect(shownText).toMatch(/Still in hanks .*Ferry aran, Oatmeal one hank, 390 m ± 19 m in all/);
+  expect(shownText).toMatch(/What happened last .*Weighed hank 1: 223 g/);
+  expect(shownText).toContain('Measured ball 1');
+  expect(shownText).toContain('and 2 more yarns with hanks');
 });

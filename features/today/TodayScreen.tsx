@@ -3,20 +3,20 @@
 import Link from 'next/link';
 import type { Today } from '../../server/days/today';
 import { chanceInWords } from '../../core/common/format';
-import { jobTitle } from '../../core/days/taskWords';
+import { taskTitle } from '../../core/days/taskWords';
 import { ActionLink } from '../../ui/controls/ActionLink';
 import { shortDay } from '../../ui/figures/dates';
-import { EntryLine } from '../../ui/figures/OperationLine';
+import { OperationLine } from '../../ui/figures/OperationLine';
 import { LengthWithin } from '../../ui/figures/Figures';
-import { Waits } from '../../ui/feedback/PendingCare';
+import { PendingCareList } from '../../ui/feedback/PendingCare';
 import { RunsUnderWay } from '../../ui/figures/RunsUnderWay';
-import { Say } from '../../ui/feedback/Notice';
+import { Notice } from '../../ui/feedback/Notice';
 import { PieceGlyph, glyphSide } from '../../ui/thread/PieceGlyph';
 import styles from './TodayScreen.module.css';
 
 /** What is on the bench, what waits to be wound, and what happened last. */
 export function TodayScreen({ today }: { today: Today }) {
-  const { runs, hanks, hankYarns, short, waits, jobs, due, late, recent, yarns } = today;
+  const { runs, hanks, hankYarns, short, pendingCare, tasks, due, late, recent, yarns } = today;
   if (yarns === 0) return <FirstDay />;
   return (
     <div className={styles.today}>
@@ -33,11 +33,11 @@ export function TodayScreen({ today }: { today: Today }) {
           <p className={styles.soft}>Nothing is on the winder. Choose a hank below, or put a new yarn on the shelf.</p>
         )}
       </section>
-      {(jobs.length > 0 || due.length > 0 || late > 0) && <ToDo jobs={jobs} due={due} late={late} />}
-      {waits.length > 0 && (
+      {(tasks.length > 0 || due.length > 0 || late > 0) && <ToDo tasks={tasks} due={due} late={late} />}
+      {pendingCare.length > 0 && (
         <section aria-labelledby="waits" className={styles.wide}>
           <h2 id="waits">What waits</h2>
-          <Waits waits={waits} />
+          <PendingCareList pendingCare={pendingCare} />
         </section>
       )}
       {short.length > 0 && (
@@ -46,11 +46,11 @@ export function TodayScreen({ today }: { today: Today }) {
           <ul className={styles.short}>
             {short.map(({ id, name, verdict, probability }) => (
               <li key={id}>
-                <Say tone={verdict === 'tight' ? 'tight' : 'bad'}>
+                <Notice tone={verdict === 'tight' ? 'tight' : 'bad'}>
                   <Link href={`/projects/${id}`}>{name}</Link>{' '}
                   {verdict === 'tight' ? 'will be tight' : 'does not have enough'}: the chance that it reaches is{' '}
                   {chanceInWords(probability!)}.
-                </Say>
+                </Notice>
               </li>
             ))}
           </ul>
@@ -107,8 +107,8 @@ export function TodayScreen({ today }: { today: Today }) {
           <Link href="/logbook">the whole logbook</Link>
         </div>
         <ol>
-          {recent.map((entry) => (
-            <EntryLine key={entry.id} entry={entry} />
+          {recent.map((operation) => (
+            <OperationLine key={operation.id} operation={operation} />
           ))}
         </ol>
       </section>
@@ -117,30 +117,30 @@ export function TodayScreen({ today }: { today: Today }) {
 }
 
 /** What is to be done today, and what is due. */
-function ToDo({ jobs, due, late }: Pick<Today, 'jobs' | 'due' | 'late'>) {
+function ToDo({ tasks, due, late }: Pick<Today, 'tasks' | 'due' | 'late'>) {
   return (
     <section aria-labelledby="to-do" className={styles.wide}>
       <div className={styles.head}>
-        <h2 id="to-do">{jobs.length > 0 ? 'To do today' : 'What is due'}</h2>
+        <h2 id="to-do">{tasks.length > 0 ? 'To do today' : 'What is due'}</h2>
         <Link href="/days">all days</Link>
       </div>
-      {jobs.length > 0 && (
-        <ul className={styles.jobs}>
-          {jobs.map((job) => (
-            <li key={job.id} className={styles.job}>
-              {job.piece && (
+      {tasks.length > 0 && (
+        <ul className={styles.tasks}>
+          {tasks.map((task) => (
+            <li key={task.id} className={styles.task}>
+              {task.piece && (
                 <svg width={48} height={48} aria-hidden="true">
-                  <PieceGlyph form={job.piece.form} colourHex={job.piece.colourHex} x={24} y={24} side={44} />
+                  <PieceGlyph form={task.piece.form} colourHex={task.piece.colourHex} x={24} y={24} side={44} />
                 </svg>
               )}
               <span>
-                <Link href={`/days/${job.id}`}>
-                  <strong>{jobTitle(job)}</strong>
+                <Link href={`/days/${task.id}`}>
+                  <strong>{taskTitle(task)}</strong>
                 </Link>
-                , {job.minutes}&nbsp;min
-                {job.missed
-                  ? `; it was to be done on ${shortDay(job.plannedOn!)}`
-                  : job.plannedOn === null
+                , {task.minutes}&nbsp;min
+                {task.missed
+                  ? `; it was to be done on ${shortDay(task.plannedOn!)}`
+                  : task.plannedOn === null
                     ? '; proposed'
                     : ''}
               </span>
@@ -149,10 +149,10 @@ function ToDo({ jobs, due, late }: Pick<Today, 'jobs' | 'due' | 'late'>) {
         </ul>
       )}
       {late > 0 && (
-        <Say tone="bad">
+        <Notice tone="bad">
           {late === 1 ? 'One thing on the list would be late.' : `${late} things on the list would be late.`}{' '}
           <Link href="/days">See what would help</Link>.
-        </Say>
+        </Notice>
       )}
       {due.length > 0 && (
         <p>

@@ -7,15 +7,15 @@ import { lowerFirst } from '../../core/common/format';
 import { isLoop, type LayingWay, type LeavingWay, wayOfLeaving } from '../../core/twist/strandWays';
 import { type Leaving, percentOfOwn } from '../../core/twist/twist';
 import { strandStateOf } from '../../core/twist/twistAccount';
-import { type WayNext, waysNext } from '../../core/twist/rewindOptions';
-import type { NextWay } from '../../server/yarn/plannedUse';
+import { type RewindOption, rewindOptions } from '../../core/twist/rewindOptions';
+import type { PlannedUse } from '../../server/yarn/plannedUse';
 import type { TwistPage } from '../../server/twist/twist';
 import { Twist } from '../../ui/figures/Figures';
-import { Say, type Tone } from '../../ui/feedback/Notice';
+import { Notice, type Tone } from '../../ui/feedback/Notice';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { useTask } from '../../ui/feedback/useTask';
 import { planWay, unplanWay } from './actions';
-import { nextTools, type Trial, tried, trialOf } from './scenario';
+import { nextTools, type Scenario, scenarioOutcome, scenarioOf } from './scenario';
 import { percentWords } from '../../ui/strand/lyingWords';
 import { wayWords } from '../../ui/strand/plannedUseWords';
 import styles from './RewindOptions.module.css';
@@ -27,14 +27,14 @@ const MOST = 24;
 interface Shown {
   page: TwistPage;
   /** How the piece came to lie, as it is tried; what is tried to come next makes no difference to the ways. */
-  left: Trial['left'];
-  laid: Trial['laid'];
-  access: Trial['access'];
-  onTry: (next: Pick<Trial, 'again' | 'use'>) => void;
+  left: Scenario['left'];
+  laid: Scenario['laid'];
+  access: Scenario['access'];
+  onTry: (next: Pick<Scenario, 'again' | 'use'>) => void;
 }
 
 /** Every way to go on with a piece, the best first; to be tried, or put into its plan. */
-export const WaysNext = memo(function WaysNext({ page, left, laid, access, onTry }: Shown) {
+export const RewindOptions = memo(function RewindOptions({ page, left, laid, access, onTry }: Shown) {
   const { piece, next } = page;
   const ways = useMemo(() => waysFrom(page, { left, laid, access }), [page, left, laid, access]);
   const [more, setMore] = useState(false);
@@ -66,9 +66,12 @@ export const WaysNext = memo(function WaysNext({ page, left, laid, access, onTry
 });
 
 /** From the piece as its steps are tried, but before what was tried to come next. */
-export function waysFrom(page: TwistPage, { left, laid, access }: Pick<Trial, 'left' | 'laid' | 'access'>): WayNext[] {
-  const { piece } = tried(page, { ...trialOf(page), left, laid, access, again: null });
-  const ways = waysNext({
+export function waysFrom(
+  page: TwistPage,
+  { left, laid, access }: Pick<Scenario, 'left' | 'laid' | 'access'>,
+): RewindOption[] {
+  const { piece } = scenarioOutcome(page, { ...scenarioOf(page), left, laid, access, again: null });
+  const ways = rewindOptions({
     state: strandStateOf(piece),
     gristMPerG: page.gristMPerG,
     own: piece.gap === null ? page.yarn.ownTwist : null,
@@ -81,7 +84,7 @@ export function waysFrom(page: TwistPage, { left, laid, access }: Pick<Trial, 'l
 }
 
 /** As it is kept: in the words of the pictures. */
-export function nextWayOf({ rewind, use }: WayNext, { tools }: Pick<TwistPage, 'tools'>): NextWay {
+export function plannedUseOf({ rewind, use }: RewindOption, { tools }: Pick<TwistPage, 'tools'>): PlannedUse {
   const leaves = (from: Leaving): { end: 'inner' | 'outer'; left: LeavingWay } => ({
     end: from.mode === 'over-end' ? from.end : from.mode === 'rotating' ? 'outer' : 'inner',
     left: wayOfLeaving(from),
@@ -104,14 +107,14 @@ function Way({
   first,
 }: {
   page: TwistPage;
-  way: WayNext;
+  way: RewindOption;
   onTry: Shown['onTry'];
   /** The one to take, where none is planned yet. */
   first?: boolean;
 }) {
   const task = useTask();
   const offer = useUndoOffer();
-  const kept = forForm(nextWayOf(way, page), page);
+  const kept = forForm(plannedUseOf(way, page), page);
   const words = wayWords(kept, page.piece.form);
   return (
     <li className={styles.way}>
@@ -138,13 +141,13 @@ function Way({
           Plan it
         </Button>
       </div>
-      {task.problem && <Say tone="bad">{task.problem}</Say>}
+      {task.problem && <Notice tone="bad">{task.problem}</Notice>}
     </li>
   );
 }
 
 /** A hank gives the end that leaves it first, which is called its inner one. */
-function forForm(way: NextWay, { piece }: TwistPage): NextWay {
+function forForm(way: PlannedUse, { piece }: TwistPage): PlannedUse {
   return isLoop(piece.form) && way.rewind ? { ...way, rewind: { ...way.rewind, end: 'inner' } } : way;
 }
 
@@ -154,7 +157,7 @@ function restore({ piece, next }: TwistPage) {
 
 const TONES: Record<'hardly' | 'seen' | 'trouble', Tone> = { hardly: 'good', seen: 'tight', trouble: 'bad' };
 
-function Leaves({ page: { yarn }, way: { grade, mostPerM } }: { page: TwistPage; way: WayNext }) {
+function Leaves({ page: { yarn }, way: { grade, mostPerM } }: { page: TwistPage; way: RewindOption }) {
   if (Math.abs(mostPerM) < 0.05)
     return (
       <div className={styles.leaves} data-tone="good">
@@ -176,15 +179,15 @@ function Leaves({ page: { yarn }, way: { grade, mostPerM } }: { page: TwistPage;
 }
 
 /** What is planned for the piece already. */
-function Planned({ page: { piece }, way }: { page: TwistPage; way: NextWay }) {
+function Planned({ page: { piece }, way }: { page: TwistPage; way: PlannedUse }) {
   const task = useTask();
   return (
-    <Say tone="good">
+    <Notice tone="good">
       In the plan: {lowerFirst(wayWords(way, piece.form))}.{' '}
       {way.rewind && <Link href={`/winding/plan/${piece.id}`}>Wind it</Link>}{' '}
       <Button size="small" type="text" loading={task.busy} onClick={() => task.run(() => unplanWay(piece.id))}>
         Take it out
       </Button>
-    </Say>
+    </Notice>
   );
 }

@@ -6,7 +6,7 @@ import { type ReactNode, useState } from 'react';
 import type { PackageEnd } from '../../core/yarn/faults';
 import { inWords, sizeFigure } from '../../core/common/format';
 import { reading } from '../../core/common/inputError';
-import type { Form } from '../../core/yarn/piece';
+import type { PieceForm } from '../../core/yarn/piece';
 import { endsOf } from '../../core/bench/schools';
 import { parseSizeMm } from '../../core/common/span';
 import { isLoop, type LayingWay, waysToLeave } from '../../core/twist/strandWays';
@@ -21,20 +21,20 @@ import { PictureChoice } from '../../ui/strand/PictureChoice';
 import { BY_HAND, layingPictures, leavingPictures, ON_A_SPINDLE, ROUND_A_REEL } from '../../ui/strand/ways';
 import { SpiralPicture } from '../../ui/strand/WayPictures';
 import styles from './StepCards.module.css';
-import { type PackageSize, supposedPackage, type Trial, type TriedLeaving } from './scenario';
+import { type PackageSize, supposedPackage, type Scenario, type ScenarioLeaving } from './scenario';
 
 interface Tries {
   page: TwistPage;
-  trial: Trial;
-  change: (next: Partial<Trial>) => void;
+  scenario: Scenario;
+  change: (next: Partial<Scenario>) => void;
 }
 
 /** The steps that led to a piece, and what may come next, each to be changed on the spot. */
 export function StepCards(tries: Tries) {
-  const { page, trial, change } = tries;
+  const { page, scenario, change } = tries;
   const { story, piece, tools } = page;
   // A hank is wound before it is used.
-  const used = trial.again ? formOn(toolOf(tools, trial.again.toolKey)) : isLoop(piece.form) ? null : piece.form;
+  const used = scenario.again ? formOn(toolOf(tools, scenario.again.toolKey)) : isLoop(piece.form) ? null : piece.form;
   return (
     <ol className={styles.steps} aria-label="What was done with it, in order">
       {story.map((logged, at) => {
@@ -47,15 +47,15 @@ export function StepCards(tries: Tries) {
             return <TakenCard key={logged.operationId} {...tries} at={at} />;
         }
       })}
-      {trial.again ? (
-        <AgainCard {...tries} again={trial.again} />
+      {scenario.again ? (
+        <AgainCard {...tries} again={scenario.again} />
       ) : (
         <li className={styles.add}>
           <Button
             onClick={() =>
               change({
                 again: { ...firstLeaving(piece.form), toolKey: tools[0]!.key, laid: layingOn(tools[0]!) },
-                use: { end: trial.use.end, left: 'near' },
+                use: { end: scenario.use.end, left: 'near' },
               })
             }
           >
@@ -64,12 +64,12 @@ export function StepCards(tries: Tries) {
         </li>
       )}
       {used && (
-        <Card tried>
+        <Card inScenario>
           <Head title="Then used" under="tried" />
           <LeavingFields
             form={used}
             colourHex={page.yarn.colourHex}
-            value={trial.use}
+            value={scenario.use}
             onChange={(use) => change({ use })}
             question="How it is worked"
           />
@@ -80,7 +80,7 @@ export function StepCards(tries: Tries) {
 }
 
 /** Where the story begins: a hank, something that was plied here, or something that came wound. */
-function CameCard({ page, trial, change, at: i }: Tries & { at: number }) {
+function CameCard({ page, scenario, change, at: i }: Tries & { at: number }) {
   const { operationId, at, event } = page.story[i]!;
   if (event.kind !== 'came') return null;
   const { form } = event.piece;
@@ -98,21 +98,21 @@ function CameCard({ page, trial, change, at: i }: Tries & { at: number }) {
           <p className={styles.soft}>How it was wound before is not known. See how it lies:</p>
           <RunsRound
             colourHex={page.yarn.colourHex}
-            value={trial.laid[operationId] ?? ''}
-            onChange={(way) => change({ laid: { ...trial.laid, [operationId]: way } })}
+            value={scenario.laid[operationId] ?? ''}
+            onChange={(way) => change({ laid: { ...scenario.laid, [operationId]: way } })}
           />
           <Sizes
             name={`size-${operationId}`}
             form={form}
-            given={trial.sizes[operationId]}
+            given={scenario.sizes[operationId]}
             noted={event.piece.noted}
             supposed={supposedPackage(page, event.piece)}
-            onChange={(size) => change({ sizes: withOrWithout(trial.sizes, operationId, size) })}
+            onChange={(size) => change({ sizes: withOrWithout(scenario.sizes, operationId, size) })}
           />
           <Reach
             form={form}
-            access={trial.access[operationId] ?? {}}
-            onChange={(access) => change({ access: { ...trial.access, [operationId]: access } })}
+            access={scenario.access[operationId] ?? {}}
+            onChange={(access) => change({ access: { ...scenario.access, [operationId]: access } })}
           />
         </>
       )}
@@ -120,7 +120,7 @@ function CameCard({ page, trial, change, at: i }: Tries & { at: number }) {
   );
 }
 
-function withOrWithout(sizes: Trial['sizes'], operationId: number, size: PackageSize | null): Trial['sizes'] {
+function withOrWithout(sizes: Scenario['sizes'], operationId: number, size: PackageSize | null): Scenario['sizes'] {
   const { [operationId]: _before, ...others } = sizes;
   return size ? { ...others, [operationId]: size } : others;
 }
@@ -135,7 +135,7 @@ function Sizes({
   onChange,
 }: {
   name: string;
-  form: Form;
+  form: PieceForm;
   given: PackageSize | undefined;
   noted: PackageSize | null;
   supposed: PackageSize;
@@ -184,7 +184,7 @@ function Sizes({
 const SIZES = { lowMm: 5, highMm: 1000 };
 
 /** Something that was wound, split or cut: how the strand left, and how it was laid on the way to the piece. */
-function TakenCard({ page, trial, change, at: i }: Tries & { at: number }) {
+function TakenCard({ page, scenario, change, at: i }: Tries & { at: number }) {
   const { story, piece, yarn } = page;
   const { operationId, at, event } = story[i]!;
   if (event.kind !== 'taken') return null;
@@ -201,8 +201,8 @@ function TakenCard({ page, trial, change, at: i }: Tries & { at: number }) {
       <LeavingFields
         form={from}
         colourHex={yarn.colourHex}
-        value={trial.left[operationId] ?? { end: event.fromEnd, left: event.left ?? '' }}
-        onChange={(next) => change({ left: { ...trial.left, [operationId]: next } })}
+        value={scenario.left[operationId] ?? { end: event.fromEnd, left: event.left ?? '' }}
+        onChange={(next) => change({ left: { ...scenario.left, [operationId]: next } })}
         question="How it left"
         unknown="?"
       />
@@ -210,8 +210,8 @@ function TakenCard({ page, trial, change, at: i }: Tries & { at: number }) {
         <PictureChoice
           small
           question="How it was laid"
-          value={trial.laid[operationId] ?? ''}
-          onChange={(way) => change({ laid: { ...trial.laid, [operationId]: way } })}
+          value={scenario.laid[operationId] ?? ''}
+          onChange={(way) => change({ laid: { ...scenario.laid, [operationId]: way } })}
           unknown="?"
           pictures={layingPictures(
             isLoop(part.form) ? ROUND_A_REEL : part.form === 'ball' ? BY_HAND : ON_A_SPINDLE,
@@ -222,8 +222,8 @@ function TakenCard({ page, trial, change, at: i }: Tries & { at: number }) {
       {part && !isLoop(part.form) && (
         <Reach
           form={part.form}
-          access={trial.access[operationId] ?? {}}
-          onChange={(access) => change({ access: { ...trial.access, [operationId]: access } })}
+          access={scenario.access[operationId] ?? {}}
+          onChange={(access) => change({ access: { ...scenario.access, [operationId]: access } })}
         />
       )}
     </Card>
@@ -231,10 +231,10 @@ function TakenCard({ page, trial, change, at: i }: Tries & { at: number }) {
 }
 
 /** A winding that is only tried. */
-function AgainCard({ page, change, again }: Tries & { again: NonNullable<Trial['again']> }) {
+function AgainCard({ page, change, again }: Tries & { again: NonNullable<Scenario['again']> }) {
   const { piece, yarn, tools } = page;
   return (
-    <Card tried>
+    <Card inScenario>
       <Head title={isLoop(piece.form) ? 'Wound' : 'Wound once more'} under="tried" />
       <LeavingFields
         form={piece.form}
@@ -272,7 +272,7 @@ function AgainCard({ page, change, again }: Tries & { again: NonNullable<Trial['
 
 const toolOf = (tools: readonly TwistTool[], key: string) => tools.find((tool) => tool.key === key) ?? tools[0]!;
 
-const formOn = ({ onto }: TwistTool): Form => (onto === 'winder' ? 'cake' : 'ball');
+const formOn = ({ onto }: TwistTool): PieceForm => (onto === 'winder' ? 'cake' : 'ball');
 
 /** As the tool is used otherwise. */
 function layingOn({ onto, turns }: TwistTool): LayingWay {
@@ -280,14 +280,14 @@ function layingOn({ onto, turns }: TwistTool): LayingWay {
 }
 
 /** As makers do it: from the inner end of what stands, or off what turns. */
-function firstLeaving(form: Form): TriedLeaving {
+function firstLeaving(form: PieceForm): ScenarioLeaving {
   const [end] = endsOf(form);
   return { end: end!, left: isLoop(form) ? 'turning' : 'near' };
 }
 
-function Card({ children, tried, narrow }: { children: ReactNode; tried?: boolean; narrow?: boolean }) {
+function Card({ children, inScenario, narrow }: { children: ReactNode; inScenario?: boolean; narrow?: boolean }) {
   return (
-    <li className={styles.card} data-tried={tried} data-narrow={narrow}>
+    <li className={styles.card} data-tried={inScenario} data-narrow={narrow}>
       {children}
     </li>
   );
@@ -311,10 +311,10 @@ function LeavingFields({
   question,
   unknown,
 }: {
-  form: Form;
+  form: PieceForm;
   colourHex: string;
-  value: TriedLeaving;
-  onChange: (next: TriedLeaving) => void;
+  value: ScenarioLeaving;
+  onChange: (next: ScenarioLeaving) => void;
   question: string;
   unknown?: string;
 }) {
@@ -348,7 +348,7 @@ function LeavingFields({
 }
 
 /** What of a package cannot be got at: a ball that was begun without a tail, one that stands on a closed foot. */
-function Reach({ form, access, onChange }: { form: Form; access: Access; onChange: (access: Access) => void }) {
+function Reach({ form, access, onChange }: { form: PieceForm; access: Access; onChange: (access: Access) => void }) {
   if (!endsOf(form).includes('inner')) return null;
   return (
     <details className={styles.reach}>

@@ -14,7 +14,7 @@ import { ActionLink } from '../../ui/controls/ActionLink';
 import { Length } from '../../ui/figures/Figures';
 import { PageHead } from '../../ui/frame/PageHead';
 import { useSystem } from '../../ui/frame/Providers';
-import { Say } from '../../ui/feedback/Notice';
+import { Notice } from '../../ui/feedback/Notice';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { useTask } from '../../ui/feedback/useTask';
 import { noteWays } from './actions';
@@ -22,10 +22,18 @@ import { LimitsPanel } from './LimitsPanel';
 import { PliedPanel } from './ply/PliedPanel';
 import { StepCards } from './StepCards';
 import { notesOf } from './notes';
-import { alongOf, coneSize, differs, type Trial, tried, type Tried, trialOf } from './scenario';
+import {
+  alongOf,
+  coneSize,
+  differs,
+  type Scenario,
+  scenarioOutcome,
+  type ScenarioOutcome,
+  scenarioOf,
+} from './scenario';
 import styles from './TwistScreen.module.css';
 import { useSurvey } from './useSurvey';
-import { WaysNext } from './RewindOptions';
+import { RewindOptions } from './RewindOptions';
 import { changeSentences, GAP_WORDS, noseWords, singleWords, twistWords } from './words';
 import { usingWords } from '../../ui/strand/plannedUseWords';
 import { YarnHere } from './YarnHere';
@@ -35,18 +43,18 @@ const TwistCurve = dynamic(() => import('./TwistCurve'), { ssr: false });
 /** What has become of a piece's twist, what if it were done otherwise, and which way to go on. */
 export function TwistScreen({ page }: { page: TwistPage }) {
   const { yarn, piece } = page;
-  const noted = useMemo(() => trialOf(page), [page]);
-  const [trial, setTrial] = useState(noted);
+  const noted = useMemo(() => scenarioOf(page), [page]);
+  const [scenario, setScenario] = useState(noted);
   // What was noted anew is what one starts from again.
   const [startedFrom, setStartedFrom] = useState(noted);
   if (startedFrom !== noted) {
     setStartedFrom(noted);
-    setTrial(noted);
+    setScenario(noted);
   }
-  const outcome = useMemo(() => tried(page, trial), [page, trial]);
+  const outcome = useMemo(() => scenarioOutcome(page, scenario), [page, scenario]);
   // There are many ways to go on: they follow when the hand rests.
-  const settled = useDeferredValue(trial);
-  const change = useCallback((next: Partial<Trial>) => setTrial((before) => ({ ...before, ...next })), []);
+  const settled = useDeferredValue(scenario);
+  const change = useCallback((next: Partial<Scenario>) => setScenario((before) => ({ ...before, ...next })), []);
   return (
     <>
       <PageHead
@@ -65,12 +73,12 @@ export function TwistScreen({ page }: { page: TwistPage }) {
         </ActionLink>
       </PageHead>
       {page.plied && <PliedPanel page={page} plied={page.plied} />}
-      <Answer page={page} trial={trial} outcome={outcome} />
-      <StepCards page={page} trial={trial} change={change} />
-      <TrialFoot page={page} trial={trial} reset={() => setTrial(noted)} />
+      <Answer page={page} scenario={scenario} outcome={outcome} />
+      <StepCards page={page} scenario={scenario} change={change} />
+      <ScenarioFoot page={page} scenario={scenario} reset={() => setScenario(noted)} />
       <div className={styles.columns}>
-        <Along page={page} trial={trial} outcome={outcome} />
-        <WaysNext page={page} left={settled.left} laid={settled.laid} access={settled.access} onTry={change} />
+        <Along page={page} scenario={scenario} outcome={outcome} />
+        <RewindOptions page={page} left={settled.left} laid={settled.laid} access={settled.access} onTry={change} />
       </div>
       <LimitsPanel limits={page.limits} build={page.build} plies={yarn.plies} />
       {page.others.length > 0 && (
@@ -114,14 +122,14 @@ function OwnTwistWords({ page: { yarn, piece } }: { page: TwistPage }) {
 }
 
 /** What the steps do, in sentences. */
-function Answer({ page, trial, outcome }: { page: TwistPage; trial: Trial; outcome: Tried }) {
+function Answer({ page, scenario, outcome }: { page: TwistPage; scenario: Scenario; outcome: ScenarioOutcome }) {
   const system = useSystem();
   const { yarn, limits, build } = page;
   const { piece, problem } = outcome;
   const unwound = isLoop(piece.form);
   const along = alongOf(outcome);
   const known = piece.gap === null;
-  const sentences = along ? changeSentences(along, trial.use.end, yarn.ownTwist, limits, build, system) : [];
+  const sentences = along ? changeSentences(along, scenario.use.end, yarn.ownTwist, limits, build, system) : [];
   const worst = sentences.some(({ grade }) => grade === 'trouble')
     ? 'bad'
     : sentences.some(({ grade }) => grade === 'seen')
@@ -130,49 +138,49 @@ function Answer({ page, trial, outcome }: { page: TwistPage; trial: Trial; outco
         ? 'good'
         : 'plain';
   const single = along && singleWords(along, yarn.ownTwist, limits, build);
-  const cone = coneSize(page, trial);
+  const cone = coneSize(page, scenario);
   return (
     <div className={styles.answer} role="status">
       {!known && (
-        <Say tone="tight">
+        <Notice tone="tight">
           <strong>Not known.</strong> {GAP_WORDS[piece.gap!]}{' '}
           {along
             ? 'What has been done since, and what is tried, adds this:'
             : 'Say below how it lies, and what comes next can be told at least.'}
-        </Say>
+        </Notice>
       )}
       {problem && !unwound ? (
         known && (
-          <Say tone="tight">
+          <Notice tone="tight">
             <strong>Not known.</strong> {upperFirst(problem)}.
-          </Say>
+          </Notice>
         )
       ) : (
-        <Say tone={known ? worst : 'plain'}>
+        <Notice tone={known ? worst : 'plain'}>
           <p className={styles.first}>
-            {!unwound && trial.use.left !== '' && (
+            {!unwound && scenario.use.left !== '' && (
               <span className={styles.soft}>
-                Worked {usingWords({ end: trial.use.end, left: trial.use.left }, piece.form)}:{' '}
+                Worked {usingWords({ end: scenario.use.end, left: scenario.use.left }, piece.form)}:{' '}
               </span>
             )}
             {sentences.map(({ what }, i) => (
               <span key={i}>{i === 0 ? what : ` ${upperFirst(what)}`}</span>
             ))}
           </p>
-          {cone && trial.use.left === 'near' && <p>{noseWords(cone, system)}</p>}
+          {cone && scenario.use.left === 'near' && <p>{noseWords(cone, system)}</p>}
           {single && <p>{single}</p>}
-        </Say>
+        </Notice>
       )}
     </div>
   );
 }
 
 /** Where something is tried that is not as it was noted: back, or into the log. */
-function TrialFoot({ page, trial, reset }: { page: TwistPage; trial: Trial; reset: () => void }) {
+function ScenarioFoot({ page, scenario, reset }: { page: TwistPage; scenario: Scenario; reset: () => void }) {
   const task = useTask();
   const offer = useUndoOffer();
-  if (!differs(page, trial)) return null;
-  const { notes, otherEnd } = notesOf(page, trial);
+  if (!differs(page, scenario)) return null;
+  const { notes, otherEnd } = notesOf(page, scenario);
   return (
     <p className={styles.foot}>
       <span>Some of this is otherwise than it was noted.</span>
@@ -188,7 +196,7 @@ function TrialFoot({ page, trial, reset }: { page: TwistPage; trial: Trial; rese
               () =>
                 offer({
                   words: 'It is noted.',
-                  undo: () => noteWays(page.piece.id, notesOf(page, trialOf(page)).notes),
+                  undo: () => noteWays(page.piece.id, notesOf(page, scenarioOf(page)).notes),
                 }),
             )
           }
@@ -197,16 +205,16 @@ function TrialFoot({ page, trial, reset }: { page: TwistPage; trial: Trial; rese
         </Button>
       )}
       {task.problem && (
-        <Say tone="bad" role="alert">
+        <Notice tone="bad" role="alert">
           {task.problem}
-        </Say>
+        </Notice>
       )}
     </p>
   );
 }
 
 /** The yarn at one place, drawn, and the curve of all places. */
-function Along({ page, trial, outcome }: { page: TwistPage; trial: Trial; outcome: Tried }) {
+function Along({ page, scenario, outcome }: { page: TwistPage; scenario: Scenario; outcome: ScenarioOutcome }) {
   const system = useSystem();
   const [share, setShare] = useState(0);
   const { yarn, limits, build } = page;
@@ -228,7 +236,7 @@ function Along({ page, trial, outcome }: { page: TwistPage; trial: Trial; outcom
     );
   const atM = share * along.lengthM;
   const there = changeAt(along, atM);
-  const from = trial.use.end === 'inner' ? 'the centre' : 'the outside';
+  const from = scenario.use.end === 'inner' ? 'the centre' : 'the outside';
   const place = atM < 0.5 ? `at ${from}` : `${inWords(lengthFigure(atM, system))} from ${from}`;
   return (
     <section className={styles.along}>

@@ -4,7 +4,7 @@ import { action, formOf, id } from '../../server/common/action';
 import { treatPieces } from '../../server/yarn/pieceOperations';
 import { database } from '../../server/common/database';
 import { requestKey } from '../../server/common/fields';
-import { chooseNextWay, forgetNextWay, type NextWay } from '../../server/yarn/plannedUse';
+import { choosePlannedUse, forgetPlannedUse, type PlannedUse } from '../../server/yarn/plannedUse';
 import { undoOperation } from '../../server/yarn/pieces';
 import { type BobbinSplitForm, type PlyForm, plySingles, splitOverBobbins } from '../../server/twist/plying';
 import { keepAnswer, type PracticeAnswer } from '../../server/twist/practice';
@@ -12,11 +12,11 @@ import { unitSystem } from '../../server/common/preferences';
 import { saveTwistLimits, type TwistLimitsForm } from '../../server/twist/twistLimits';
 import { noteTwist, type TwistNotes } from '../../server/twist/twistNotes';
 
-export const planWay = action([id, formOf<NextWay>()], (pieceId, way) =>
-  chooseNextWay(database(), pieceId, way, new Date()),
+export const planWay = action([id, formOf<PlannedUse>()], (pieceId, way) =>
+  choosePlannedUse(database(), pieceId, way, new Date()),
 );
 
-export const unplanWay = action([id], (pieceId) => forgetNextWay(database(), pieceId));
+export const unplanWay = action([id], (pieceId) => forgetPlannedUse(database(), pieceId));
 
 export const noteWays = action([id, formOf<TwistNotes>()], (pieceId, notes) => noteTwist(database(), pieceId, notes));
 

@@ -1,34 +1,34 @@
 import { partOnWay } from '../../core/twist/twistAccount';
 import type { TwistPage } from '../../server/twist/twist';
 import type { TwistNotes } from '../../server/twist/twistNotes';
-import { packageSize, type Trial } from './scenario';
+import { packageSize, type Scenario } from './scenario';
 
 /** A trial as what was noted of the steps, to be put right; and whether it is of another end than the log says. */
-export function notesOf(page: TwistPage, trial: Trial): { notes: TwistNotes; otherEnd: boolean } {
+export function notesOf(page: TwistPage, scenario: Scenario): { notes: TwistNotes; otherEnd: boolean } {
   const { story, piece } = page;
   const events = story.map(({ event }) => event);
   const otherEnd = story.some(
-    ({ operationId, event }) => event.kind === 'taken' && trial.left[operationId]!.end !== event.fromEnd,
+    ({ operationId, event }) => event.kind === 'taken' && scenario.left[operationId]!.end !== event.fromEnd,
   );
   const steps = story.flatMap(({ operationId, event }, at): TwistNotes['steps'] => {
     if (event.kind === 'measured') return [];
     const part = partOnWay(events, at, piece.id);
-    const laid = trial.laid[operationId] ?? '';
-    const given = trial.sizes[operationId] !== undefined;
+    const laid = scenario.laid[operationId] ?? '';
+    const given = scenario.sizes[operationId] !== undefined;
     // Of what nobody looked at, no size is supposed either.
     const size =
       laid === '' && !given
         ? part?.noted
-        : packageSize(page, trial, operationId, part ?? { form: piece.form, lengthM: null, noted: null });
+        : packageSize(page, scenario, operationId, part ?? { form: piece.form, lengthM: null, noted: null });
     return [
       {
         operationId,
-        left: event.kind === 'taken' ? trial.left[operationId]!.left : '',
+        left: event.kind === 'taken' ? scenario.left[operationId]!.left : '',
         laid,
         coreDiameterMm: size?.coreDiameterMm ?? null,
         outerDiameterMm: size?.outerDiameterMm ?? null,
-        innerEnd: trial.access[operationId]?.innerEnd ?? null,
-        farSide: trial.access[operationId]?.farSide ?? null,
+        innerEnd: scenario.access[operationId]?.innerEnd ?? null,
+        farSide: scenario.access[operationId]?.farSide ?? null,
       },
     ];
   });

@@ -1,7 +1,7 @@
 import { angleOnCoreDeg, radiusAtMm } from '../../core/bench/cake';
 import type { PackageEnd } from '../../core/yarn/faults';
 import { reading } from '../../core/common/inputError';
-import type { Form } from '../../core/yarn/piece';
+import type { PieceForm } from '../../core/yarn/piece';
 import { endsOf } from '../../core/bench/schools';
 import {
   isLoop,
@@ -27,7 +27,7 @@ import type { NextTool } from '../../core/twist/rewindOptions';
 import type { TwistPage, TwistTool } from '../../server/twist/twist';
 
 /** How something leaves what it is on, as it is tried. */
-export interface TriedLeaving {
+export interface ScenarioLeaving {
   end: PackageEnd;
   left: LeavingWay | '';
 }
@@ -36,21 +36,21 @@ export interface TriedLeaving {
 export type PackageSize = Pick<NotedLaying, 'coreDiameterMm' | 'outerDiameterMm'>;
 
 /** What is tried with a piece: its steps as they were noted or otherwise, and what comes next. */
-export interface Trial {
+export interface Scenario {
   /** By the number of the operation. */
-  left: Record<number, TriedLeaving>;
+  left: Record<number, ScenarioLeaving>;
   laid: Record<number, LayingWay | ''>;
   /** What of a package cannot be got at, where that is known or supposed. */
   access: Record<number, Access>;
   /** How large a package was that came wound, where that is given here. */
   sizes: Record<number, PackageSize>;
   /** Wound once more before it is used. */
-  again: (TriedLeaving & { toolKey: string; laid: LayingWay }) | null;
-  use: TriedLeaving;
+  again: (ScenarioLeaving & { toolKey: string; laid: LayingWay }) | null;
+  use: ScenarioLeaving;
 }
 
 /** What came of a trial. */
-export interface Tried {
+export interface ScenarioOutcome {
   /** The piece itself, wound once more where that was tried. */
   piece: PieceTwist;
   /** Along the strand as it is used; null where that cannot be told. */
@@ -60,74 +60,81 @@ export interface Tried {
 }
 
 /** A number for the piece that a trial would make. */
-const TRIED_PIECE = -1;
+const SCENARIO_PIECE = -1;
 
 /** As it was noted, and to be used as the school or the plan has it. */
-export function trialOf({ story, piece, workFrom, next, tools }: TwistPage): Trial {
-  const trial: Trial = { left: {}, laid: {}, access: {}, sizes: {}, again: null, use: workedOf(piece.form, workFrom) };
+export function scenarioOf({ story, piece, workFrom, next, tools }: TwistPage): Scenario {
+  const scenario: Scenario = {
+    left: {},
+    laid: {},
+    access: {},
+    sizes: {},
+    again: null,
+    use: workedOf(piece.form, workFrom),
+  };
   const events = story.map(({ event }) => event);
   story.forEach(({ operationId, event }, at) => {
-    if (event.kind === 'taken') trial.left[operationId] = { end: event.fromEnd, left: event.left ?? '' };
+    if (event.kind === 'taken') scenario.left[operationId] = { end: event.fromEnd, left: event.left ?? '' };
     const noted = partOnWay(events, at, piece.id)?.noted;
-    trial.laid[operationId] = (noted && layingWayOf(noted)) ?? '';
-    trial.access[operationId] = {
+    scenario.laid[operationId] = (noted && layingWayOf(noted)) ?? '';
+    scenario.access[operationId] = {
       ...(noted?.innerEnd && { innerEnd: noted.innerEnd }),
       ...(noted?.farSide && { farSide: noted.farSide }),
     };
   });
-  if (!next) return trial;
+  if (!next) return scenario;
   const { rewind, use } = next;
   const tool = rewind && tools.find(({ key }) => key === rewind.toolKey);
   return {
-    ...trial,
+    ...scenario,
     use: { end: use.end, left: use.left },
     again: rewind && tool ? { end: rewind.end, left: rewind.left, toolKey: tool.key, laid: rewind.laid } : null,
   };
 }
 
-function workedOf(form: Form, workFrom: TwistPage['workFrom']): TriedLeaving {
+function workedOf(form: PieceForm, workFrom: TwistPage['workFrom']): ScenarioLeaving {
   const wanted: PackageEnd = workFrom === 'centre' ? 'inner' : 'outer';
   const end = endsOf(form).includes(wanted) ? wanted : endsOf(form)[0]!;
   return { end, left: isLoop(form) ? 'turning' : 'near' };
 }
 
 /** What the steps of a trial do. */
-export function tried(page: TwistPage, trial: Trial): Tried {
+export function scenarioOutcome(page: TwistPage, scenario: Scenario): ScenarioOutcome {
   const noted = page.story.map(({ event }) => event);
-  const events = page.story.map(({ operationId }, at) => triedEvent(page, trial, operationId, noted, at));
-  const pieceId = trial.again ? TRIED_PIECE : page.piece.id;
-  const account = twistAccount(trial.again ? [...events, againEvent(page, trial.again)] : events);
+  const events = page.story.map(({ operationId }, at) => scenarioEvent(page, scenario, operationId, noted, at));
+  const pieceId = scenario.again ? SCENARIO_PIECE : page.piece.id;
+  const account = twistAccount(scenario.again ? [...events, againEvent(page, scenario.again)] : events);
   const piece = account.get(pieceId)!;
-  const from = leavingFor(piece, trial.use);
+  const from = leavingFor(piece, scenario.use);
   if (!from) return { piece, used: null, problem: 'say how the strand leaves it' };
   const after = reading(() => afterSteps(strandStateOf(piece), [{ from }], page.gristMPerG).change);
   return { piece, used: after.value ?? null, problem: after.error ?? null };
 }
 
 /** What is told and drawn: along a loop as it lies, along anything wound as it is used; null where that cannot be told. */
-export function alongOf({ piece, used }: Tried): TwistChange | null {
+export function alongOf({ piece, used }: ScenarioOutcome): TwistChange | null {
   return isLoop(piece.form) ? piece.change : used;
 }
 
-function leavingFor({ form, loopM }: PieceTwist, { end, left }: TriedLeaving): Leaving | null {
+function leavingFor({ form, loopM }: PieceTwist, { end, left }: ScenarioLeaving): Leaving | null {
   if (left === '' || !waysToLeave(form, end).includes(left)) return null;
   return leavingOf(left, end, loopM);
 }
 
-function triedEvent(
+function scenarioEvent(
   page: TwistPage,
-  trial: Trial,
+  scenario: Scenario,
   operationId: number,
   noted: readonly TwistEvent[],
   at: number,
 ): TwistEvent {
   const event = noted[at]!;
   const onWay = partOnWay(noted, at, page.piece.id);
-  const laid = trial.laid[operationId] ?? '';
-  const access = trial.access[operationId] ?? {};
+  const laid = scenario.laid[operationId] ?? '';
+  const access = scenario.access[operationId] ?? {};
   const withLaying = (part: LaidPart): LaidPart =>
     part.pieceId === onWay?.pieceId
-      ? { ...part, noted: relaid(page, part, laid, access, trial.sizes[operationId]) }
+      ? { ...part, noted: relaid(page, part, laid, access, scenario.sizes[operationId]) }
       : part;
   switch (event.kind) {
     case 'measured':
@@ -135,7 +142,7 @@ function triedEvent(
     case 'came':
       return { ...event, piece: withLaying(event.piece) };
     case 'taken': {
-      const { end, left } = trial.left[operationId] ?? { end: event.fromEnd, left: event.left ?? '' };
+      const { end, left } = scenario.left[operationId] ?? { end: event.fromEnd, left: event.left ?? '' };
       return { ...event, fromEnd: end, left: left === '' ? null : left, parts: event.parts.map(withLaying) };
     }
   }
@@ -169,22 +176,22 @@ export function supposedPackage(page: TwistPage, { form, lengthM }: Pick<LaidPar
 }
 
 /** How large a cone is that came wound; null for anything else. */
-export function coneSize(page: TwistPage, trial: Trial): PackageSize | null {
+export function coneSize(page: TwistPage, scenario: Scenario): PackageSize | null {
   const [first] = page.story;
-  if (trial.again || first?.event.kind !== 'came' || first.event.piece.pieceId !== page.piece.id) return null;
+  if (scenario.again || first?.event.kind !== 'came' || first.event.piece.pieceId !== page.piece.id) return null;
   const { piece } = first.event;
   if (piece.form !== 'cone') return null;
-  return packageSize(page, trial, first.operationId, piece);
+  return packageSize(page, scenario, first.operationId, piece);
 }
 
 /** How large a package is: as it is given here, else as it was noted, else as it is supposed to be. */
 export function packageSize(
   page: TwistPage,
-  trial: Trial,
+  scenario: Scenario,
   operationId: number,
   part: Pick<LaidPart, 'form' | 'lengthM' | 'noted'>,
 ): PackageSize {
-  return trial.sizes[operationId] ?? (part.noted?.coreDiameterMm ? part.noted : supposedPackage(page, part));
+  return scenario.sizes[operationId] ?? (part.noted?.coreDiameterMm ? part.noted : supposedPackage(page, part));
 }
 
 /** How large so much of the yarn becomes on a tool. */
@@ -200,7 +207,7 @@ function packageOn({ gristMPerG }: TwistPage, { shape }: TwistTool, lengthM: num
   };
 }
 
-function againEvent(page: TwistPage, { end, left, toolKey, laid }: NonNullable<Trial['again']>): TwistEvent {
+function againEvent(page: TwistPage, { end, left, toolKey, laid }: NonNullable<Scenario['again']>): TwistEvent {
   const tool = page.tools.find(({ key }) => key === toolKey)!;
   const lengthM = page.piece.lengthM?.mean ?? null;
   return {
@@ -210,7 +217,7 @@ function againEvent(page: TwistPage, { end, left, toolKey, laid }: NonNullable<T
     left: left === '' ? null : left,
     parts: [
       {
-        pieceId: TRIED_PIECE,
+        pieceId: SCENARIO_PIECE,
         form: tool.onto === 'winder' ? 'cake' : 'ball',
         lengthM,
         noted: { ...packageOn(page, tool, lengthM ?? 100), ...layingOf(laid) },
@@ -234,8 +241,8 @@ export function nextTools(tools: readonly TwistTool[]): NextTool[] {
 }
 
 /** Whether something is tried that is not as it was noted. */
-export function differs(page: TwistPage, trial: Trial): boolean {
-  const noted = trialOf(page);
-  const of = ({ left, laid, access, sizes }: Trial) => JSON.stringify([left, laid, access, sizes]);
-  return of(noted) !== of(trial);
+export function differs(page: TwistPage, scenario: Scenario): boolean {
+  const noted = scenarioOf(page);
+  const of = ({ left, laid, access, sizes }: Scenario) => JSON.stringify([left, laid, access, sizes]);
+  return of(noted) !== of(scenario);
 }

@@ -6,7 +6,7 @@ import type { TwistQuestion, TwistReport } from '../../workers/twist.worker';
 
 /** A look at every centimetre of a strand, made in a worker so that the page goes on answering; null until it is done. */
 export function useSurvey(asked: Omit<TwistQuestion, 'question'> | null): TwistSurvey | null {
-  const [told, setTold] = useState<{ key: string; survey: TwistSurvey } | null>(null);
+  const [reported, setReported] = useState<{ key: string; survey: TwistSurvey } | null>(null);
   const worker = useRef<Worker | null>(null);
   const question = useRef(0);
   // What is asked is plain data: the same words are the same question.
@@ -17,7 +17,7 @@ export function useSurvey(asked: Omit<TwistQuestion, 'question'> | null): TwistS
     const mine = ++question.current;
     worker.current ??= new Worker(new URL('../../workers/twist.worker.ts', import.meta.url), { type: 'module' });
     worker.current.onmessage = ({ data }: MessageEvent<TwistReport>) => {
-      if (data.question === question.current) setTold({ key, survey: data.survey });
+      if (data.question === question.current) setReported({ key, survey: data.survey });
     };
     worker.current.postMessage({ question: mine, ...(JSON.parse(key) as Omit<TwistQuestion, 'question'>) });
   }, [key]);
@@ -30,5 +30,5 @@ export function useSurvey(asked: Omit<TwistQuestion, 'question'> | null): TwistS
     [],
   );
 
-  return told?.key === key ? told.survey : null;
+  return reported?.key === key ? reported.survey : null;
 }

@@ -4,18 +4,18 @@ import { z } from 'zod';
 import { action, flag, formOf, id, idOrNew } from '../../server/common/action';
 import {
   type DriedForm,
-  foundDry,
-  type GoingForm,
+  markDry,
+  type ConsumeForm,
   joinPieces,
   type JoinForm,
-  letGo,
+  consumePiece,
   type ReelForm,
   reelPiece,
   type TreatForm,
   treatPieces,
 } from '../../server/yarn/pieceOperations';
 import { database } from '../../server/common/database';
-import * as entries from '../../server/yarn/yarnLifecycle';
+import * as lifecycle from '../../server/yarn/yarnLifecycle';
 import { takeListBack } from '../../server/exchange/wholesale';
 import { type FaultForm, noteFault } from '../../server/yarn/faults';
 import { removePicture } from '../../server/logbook/pictures';
@@ -47,11 +47,11 @@ export const saveSample = action([id, formOf<SampleForm>()], async (pieceId, for
 export const saveTreatment = action([formOf<TreatForm>()], (form) => treatPieces(database(), form, new Date()));
 
 export const saveDried = action([id, formOf<DriedForm>()], async (pieceId, form) =>
-  foundDry(database(), pieceId, form, await unitSystem(), new Date()),
+  markDry(database(), pieceId, form, await unitSystem(), new Date()),
 );
 
-export const saveGoing = action([id, formOf<GoingForm>()], async (pieceId, form) =>
-  letGo(database(), pieceId, form, await unitSystem(), new Date()),
+export const saveConsumption = action([id, formOf<ConsumeForm>()], async (pieceId, form) =>
+  consumePiece(database(), pieceId, form, await unitSystem(), new Date()),
 );
 
 export const saveReeled = action([id, formOf<ReelForm>()], async (pieceId, form) =>
@@ -65,21 +65,21 @@ export const saveJoined = action([formOf<JoinForm>()], async (form) =>
 export const undoMeasurement = action([id], (operationId) => undoOperation(database(), operationId, new Date()));
 
 export const trustFact = action([id, z.enum(['band', 'samples']).nullable()], (yarnId, trust) =>
-  entries.trustFact(database(), yarnId, trust),
+  lifecycle.trustFact(database(), yarnId, trust),
 );
 
 export const borrowFrom = action([id, idOrNew], (yarnId, likeYarnId) =>
-  entries.borrowFrom(database(), yarnId, likeYarnId),
+  lifecycle.borrowFrom(database(), yarnId, likeYarnId),
 );
 
-export const putAway = action([id], (yarnId) => entries.putAway(database(), yarnId, new Date()));
+export const putAway = action([id], (yarnId) => lifecycle.putAway(database(), yarnId, new Date()));
 
-export const deleteYarn = action([id], (yarnId) => entries.deleteYarn(database(), yarnId, new Date()));
+export const deleteYarn = action([id], (yarnId) => lifecycle.deleteYarn(database(), yarnId, new Date()));
 
-export const bringBack = action([id], (yarnId) => entries.bringBack(database(), yarnId, new Date()));
+export const bringBack = action([id], (yarnId) => lifecycle.bringBack(database(), yarnId, new Date()));
 
 export const mergeYarns = action([id, id], (fromId, intoId) =>
-  entries.mergeYarns(database(), fromId, intoId, new Date()),
+  lifecycle.mergeYarns(database(), fromId, intoId, new Date()),
 );
 
 export const undoImport = action([z.string().min(8).max(80)], async (batch) => ({

@@ -12,9 +12,9 @@ test.each([
   [null, 115, 20, ''],
   [3, null, 20, ''],
 ] as const)('a band of class %s with %s g and %s m', (weightClass, putUpG, putUpM, doubt) => {
-  const said = bandDoubt({ weightClass, putUpG, putUpM });
-  if (doubt === '') expect(said).toBe('');
-  else expect(said).toContain(doubt);
+  const shownText = bandDoubt({ weightClass, putUpG, putUpM });
+  if (doubt === '') expect(shownText).toBe('');
+  else expect(shownText).toContain(doubt);
 });
 
 test('a class is named as three countries name it', () => {

@@ -7,13 +7,13 @@ import { countRows, dumpFrom, type DumpedRow, keyOf } from '../../db/exchange/du
 import { type ArchiveTable, archiveTables } from '../../formats/archive';
 import { CSV_TABLES, type CsvTableName } from '../../formats/tablesCsv';
 import { CSV_FIELDS } from '../../formats/yarnCsv';
-import { NotThere } from '../common/jsonResponse';
+import { NotFoundError } from '../common/jsonResponse';
 import { ARCHIVE_TABLES, columnsOf } from '../exchange/archiveStaging';
-import { foundDry, letGo, treatPieces } from '../yarn/pieceOperations';
+import { markDry, consumePiece, treatPieces } from '../yarn/pieceOperations';
 import { newWeighings, type NewWeighings, scaleG } from '../exchange/csvRead';
 import { fromMg, toMg } from '../common/storageUnits';
 import { undoOperation } from '../yarn/pieces';
-import { checked, type Saved } from '../common/result';
+import { checked, type SaveResult } from '../common/result';
 
 /**
  * The local API for other programs on this machine: everything can be read as it is stored, table by table; weighings and
@@ -46,7 +46,7 @@ export interface ApiPage {
  */
 export function apiTable(db: Db, table: string, query: Record<string, string>): ApiPage {
   const name = ARCHIVE_TABLES.find((each) => each === table);
-  if (!name) throw new NotThere('there is no such table');
+  if (!name) throw new NotFoundError('there is no such table');
   const { from, limit } = checked(pageQuery, query);
   const key = keyOf(db, name);
   const rows = dumpFrom(db, name, columnsOf(name), from === undefined ? [] : readKey(name, key, from), limit + 1);
@@ -110,14 +110,14 @@ const newOperation = z.discriminatedUnion('kind', [
  * @returns its number
  * @throws InputError at the field that cannot be
  */
-export function enterOperation(db: Db, body: unknown, now: Date): { operationId: number } {
+export function recordOperation(db: Db, body: unknown, now: Date): { operationId: number } {
   const saved = entered(db, checked(newOperation, body), now);
   if (saved.ok) return { operationId: saved.id };
   const [path, message] = Object.entries(saved.errors)[0]!;
   throw new InputError(message, path);
 }
 
-function entered(db: Db, operation: z.output<typeof newOperation>, now: Date): Saved {
+function entered(db: Db, operation: z.output<typeof newOperation>, now: Date): SaveResult {
   switch (operation.kind) {
     case 'wash':
     case 'dye':
@@ -126,13 +126,13 @@ function entered(db: Db, operation: z.output<typeof newOperation>, now: Date): S
       return treatPieces(db, { requestKey: key, kind, pieceIds, note }, now);
     }
     case 'dry':
-      return foundDry(db, operation.pieceId, typed(operation), 'metric', now);
+      return markDry(db, operation.pieceId, typed(operation), 'metric', now);
     case 'use':
     case 'write off': {
       const { kind, howMuch, tookG, tookM, fromEnd, why, projectId = null } = operation;
       const took = tookG !== undefined ? `${tookG} g` : tookM !== undefined ? `${tookM} m` : '';
-      const going = { howMuch, took, fromEnd, why: kind === 'use' ? null : why, projectId };
-      return letGo(db, operation.pieceId, { ...typed(operation), ...going }, 'metric', now);
+      const consumption = { howMuch, took, fromEnd, why: kind === 'use' ? null : why, projectId };
+      return consumePiece(db, operation.pieceId, { ...typed(operation), ...consumption }, 'metric', now);
     }
     case 'undo':
       return undoOperation(db, operation.operationId, now);

@@ -18,8 +18,8 @@ for (const name of ['yardage', 'cake', 'winder-fit', 'swift', 'twist', 'ply-both
     expect(Object.keys(answer.output).sort()).toEqual(Object.keys(output).sort());
     for (const [key, value] of Object.entries(output))
       if (typeof value === 'number') {
-        const told = (answer.output as Record<string, number>)[key]!;
-        expect(Math.abs(told - value)).toBeLessThanOrEqual(Math.max(1e-9, 1e-6 * Math.abs(value)));
+        const reported = (answer.output as Record<string, number>)[key]!;
+        expect(Math.abs(reported - value)).toBeLessThanOrEqual(Math.max(1e-9, 1e-6 * Math.abs(value)));
       }
   });
 

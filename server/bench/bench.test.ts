@@ -59,12 +59,12 @@ test('a figure counts as measured once it is changed, or said to be; the others 
   expect(bench(db).winders[0]!.measured).toEqual([]);
   idOf(saveTool(db, 1, { ...unchanged, spindleTurnsPerCrank: '4.1' }, 'metric'));
   expect(bench(db).winders[0]!.measured).toEqual(['spindleTurnsPerCrank']);
-  const said = { ...unchanged, spindleTurnsPerCrank: '4.1' };
+  const changed = { ...unchanged, spindleTurnsPerCrank: '4.1' };
   const both = ['spindleTurnsPerCrank', 'heightMm', 'nonsense'];
-  idOf(saveTool(db, 1, { ...said, measured: both }, 'metric'));
+  idOf(saveTool(db, 1, { ...changed, measured: both }, 'metric'));
   expect(bench(db).winders[0]!.measured.sort()).toEqual(['heightMm', 'spindleTurnsPerCrank']);
   // Marked by mistake, it is a starting figure again.
-  idOf(saveTool(db, 1, { ...said, measured: ['spindleTurnsPerCrank'] }, 'metric'));
+  idOf(saveTool(db, 1, { ...changed, measured: ['spindleTurnsPerCrank'] }, 'metric'));
   expect(bench(db).winders[0]!.measured).toEqual(['spindleTurnsPerCrank']);
 });
 

@@ -21,7 +21,7 @@ import {
 import type { Db } from '../../db/common/connection';
 import { number, quantity, read, readOptional, text, wholeNumber } from '../common/fields';
 import { learnedOf, type LearnedTool } from './calibration';
-import { attempt, NotPossible, type Saved } from '../common/result';
+import { runForm, ConflictError, type SaveResult } from '../common/result';
 import { fromMg, fromMm, fromUm, toMg, toMm, toUm } from '../common/storageUnits';
 
 interface ToolBase {
@@ -269,13 +269,13 @@ const TABLE_OF: Record<ToolKind, ToolTable> = {
 export const TOOL_KINDS = Object.keys(TABLE_OF) as ToolKind[];
 
 /** Puts a tool on the bench, or takes the figures that the user has measured on one that is there (`id`). */
-export function saveTool(db: Db, id: number | null, input: unknown, system: UnitSystem): Saved {
-  return attempt(toolForm(system), input, (form) => {
+export function saveTool(db: Db, id: number | null, input: unknown, system: UnitSystem): SaveResult {
+  return runForm(toolForm(system), input, (form) => {
     const table = TABLE_OF[form.tool];
     const known = id === null ? undefined : toolById(db, table, id);
-    if (id !== null && !known) throw new NotPossible('this tool is not on the bench');
+    if (id !== null && !known) throw new ConflictError('this tool is not on the bench');
     if (known && 'kind' in known && table === 'swift' && known.kind !== form.tool)
-      throw new NotPossible('this tool is of another kind');
+      throw new ConflictError('this tool is of another kind');
     requirePossible(form);
     const row = rowOf(form);
     const figures = { ...row, measuredFigures: JSON.stringify(measuredNow(form, row, known)) };
@@ -408,22 +408,22 @@ const LAST_ONE: Partial<Record<ToolTable, string>> = {
 };
 
 /** Takes a tool off the bench; what was wound with it keeps its own figures. */
-export function removeTool(db: Db, kind: ToolKind, id: number, now: Date): Saved {
-  return attempt(z.null(), null, () => {
+export function removeTool(db: Db, kind: ToolKind, id: number, now: Date): SaveResult {
+  return runForm(z.null(), null, () => {
     const table = TABLE_OF[kind];
     const tools = toolsOf(db, table);
-    if (!tools.some((tool) => tool.id === id)) throw new NotPossible('this tool is not on the bench');
-    if (tools.length === 1 && LAST_ONE[table]) throw new NotPossible(LAST_ONE[table]);
+    if (!tools.some((tool) => tool.id === id)) throw new ConflictError('this tool is not on the bench');
+    if (tools.length === 1 && LAST_ONE[table]) throw new ConflictError(LAST_ONE[table]);
     setRemoved(db, table, id, now.toISOString());
     return id;
   });
 }
 
 /** Puts a tool back that was taken off. */
-export function returnTool(db: Db, kind: ToolKind, id: number): Saved {
-  return attempt(z.null(), null, () => {
+export function returnTool(db: Db, kind: ToolKind, id: number): SaveResult {
+  return runForm(z.null(), null, () => {
     const table = TABLE_OF[kind];
-    if (!toolById(db, table, id)) throw new NotPossible('there is no such tool');
+    if (!toolById(db, table, id)) throw new ConflictError('there is no such tool');
     setRemoved(db, table, id, null);
     return id;
   });

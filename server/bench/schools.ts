@@ -3,7 +3,7 @@ import { DEFAULT_SCHOOLS, type Schools } from '../../core/bench/schools';
 import type { Db } from '../../db/common/connection';
 import { setSetting, settingOf } from '../../db/common/settings';
 import { read, wholeNumber } from '../common/fields';
-import { attempt, type Saved } from '../common/result';
+import { runForm, type SaveResult } from '../common/result';
 
 const choices = {
   workFrom: z.enum(['centre', 'outside', 'as the yarn asks']),
@@ -25,8 +25,8 @@ export function schools(db: Db): Schools {
   return text === undefined ? DEFAULT_SCHOOLS : kept.parse(JSON.parse(text));
 }
 
-export function saveSchools(db: Db, input: unknown): Saved {
-  return attempt(form, input, (values) => {
+export function saveSchools(db: Db, input: unknown): SaveResult {
+  return runForm(form, input, (values) => {
     setSetting(db, 'schools', JSON.stringify(values));
     return 1;
   });

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { z } from 'zod';
 import { InputError } from '../../core/common/inputError';
 import { action, flag, formOf, id, ids, idOrNew } from './action';
-import { NotPossible } from './result';
+import { ConflictError } from './result';
 import { database, setTrouble } from './database';
 import { patiently, storageTrouble } from './storageTrouble';
 
@@ -51,7 +51,7 @@ test('complaints come back at their field, a full or locked disk in words, and w
       throw error;
     })();
   expect(await failing(new InputError('too large', 'mass'))).toEqual({ ok: false, errors: { mass: 'too large' } });
-  expect(await failing(new NotPossible('gone'))).toEqual({ ok: false, errors: { '': 'gone' } });
+  expect(await failing(new ConflictError('gone'))).toEqual({ ok: false, errors: { '': 'gone' } });
   expect(await failing(storageError('SQLITE_FULL'))).toEqual({
     ok: false,
     errors: { '': expect.stringMatching(/disk is full.*Nothing was saved/) as string },
@@ -104,10 +104,10 @@ test.each(['damaged', 'read-only', 'held', 'unreadable', 'gone'] as const)(
       database();
       throw new Error('it was opened');
     } catch (error) {
-      const told = storageTrouble(error);
-      expect(told).toMatchObject({ status: 503, kind });
-      expect(told!.message).toMatch(/^[A-Z].*\. Nothing was saved/);
-      expect(told!.message).not.toContain('EACCES');
+      const reported = storageTrouble(error);
+      expect(reported).toMatchObject({ status: 503, kind });
+      expect(reported!.message).toMatch(/^[A-Z].*\. Nothing was saved/);
+      expect(reported!.message).not.toContain('EACCES');
     } finally {
       setTrouble(null);
     }

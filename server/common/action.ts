@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { InputError } from '../../core/common/inputError';
-import { NotPossible, type Refused } from './result';
+import { ConflictError, type Refused } from './result';
 import { noteTrouble } from './database';
 import { patiently, storageTrouble } from './storageTrouble';
 
@@ -49,7 +49,7 @@ type Read<Schemas extends readonly z.ZodType[]> = { [At in keyof Schemas]: z.out
 /** Why something was not done, in words; what nobody has foreseen is thrown on. */
 function refusedBy(error: unknown): Refused {
   if (error instanceof InputError) return { ok: false, errors: { [error.path]: error.message } };
-  if (error instanceof NotPossible) return { ok: false, errors: { '': error.message } };
+  if (error instanceof ConflictError) return { ok: false, errors: { '': error.message } };
   const trouble = storageTrouble(error);
   if (!trouble) throw error;
   noteTrouble(error);

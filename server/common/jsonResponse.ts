@@ -2,12 +2,12 @@ import { InputError } from '../../core/common/inputError';
 import { LARGEST_JSON_BYTES } from './limits';
 import { readBody, TooLarge } from './readBody';
 import { noteTrouble } from './database';
-import { NotPossible, parsedJson } from './result';
+import { ConflictError, parsedJson } from './result';
 import { rowNumber } from './rowNumber';
 import { patiently, storageTrouble } from './storageTrouble';
 
 /** There is nothing at this address. */
-export class NotThere extends Error {
+export class NotFoundError extends Error {
   constructor(message = 'there is nothing at this address') {
     super(message);
   }
@@ -17,15 +17,15 @@ export class NotThere extends Error {
  * Answers with what the work gives, as JSON where it is no response by itself. What came in wrongly is told with 400 and
  * its place, what is not there with 404, and a disk that will not do with 503 or 507.
  */
-export async function answer(work: () => unknown): Promise<Response> {
+export async function jsonResponse(work: () => unknown): Promise<Response> {
   try {
     const given = await patiently(work);
     return given instanceof Response ? given : Response.json(given);
   } catch (error) {
-    if (error instanceof NotThere) return refused(404, error.message);
+    if (error instanceof NotFoundError) return refused(404, error.message);
     if (error instanceof TooLarge) return refused(413, error.message, error.path);
     if (error instanceof InputError) return refused(400, error.message, error.path);
-    if (error instanceof NotPossible) return refused(409, error.message);
+    if (error instanceof ConflictError) return refused(409, error.message);
     const trouble = storageTrouble(error);
     if (!trouble) throw error;
     noteTrouble(error);
@@ -44,7 +44,7 @@ function refused(status: number, message: string, path = ''): Response {
  */
 export async function idOf(params: Promise<{ id: string }>): Promise<number> {
   const id = rowNumber((await params).id);
-  if (id === null) throw new NotThere();
+  if (id === null) throw new NotFoundError();
   return id;
 }
 

@@ -7,7 +7,10 @@ export interface IdParams {
 }
 
 /** What a page under `[id]` shows; "not found" where there is no such thing. */
-export async function found<Thing>(params: IdParams['params'], get: (id: number) => Thing | undefined): Promise<Thing> {
+export async function requireRecord<Thing>(
+  params: IdParams['params'],
+  get: (id: number) => Thing | undefined,
+): Promise<Thing> {
   const id = rowNumber((await params).id);
   const thing = id === null ? undefined : get(id);
   if (thing === undefined) notFound();

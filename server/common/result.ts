@@ -2,7 +2,7 @@ import { type z } from 'zod';
 import { InputError } from '../../core/common/inputError';
 
 /** What came of a form: the id of what was written, or what is wrong, field by field. Then nothing was written. */
-export type Saved = { ok: true; id: number } | Refused;
+export type SaveResult = { ok: true; id: number } | Refused;
 
 export interface Refused {
   ok: false;
@@ -11,20 +11,20 @@ export interface Refused {
 }
 
 /** What was asked for is not there (any more), or cannot be done as things stand now. */
-export class NotPossible extends Error {}
+export class ConflictError extends Error {}
 
 /**
  * Checks what came in against its schema and does the work with it, turning every complaint about a field into a
  * message beside that field.
  */
-export function attempt<Form>(schema: z.ZodType<Form>, input: unknown, work: (form: Form) => number): Saved {
+export function runForm<Form>(schema: z.ZodType<Form>, input: unknown, work: (form: Form) => number): SaveResult {
   const parsed = schema.safeParse(input);
   if (!parsed.success) return { ok: false, errors: messagesByPath(parsed.error) };
   try {
     return { ok: true, id: work(parsed.data) };
   } catch (error) {
     if (error instanceof InputError) return { ok: false, errors: { [error.path]: error.message } };
-    if (error instanceof NotPossible) return { ok: false, errors: { '': error.message } };
+    if (error instanceof ConflictError) return { ok: false, errors: { '': error.message } };
     throw error;
   }
 }

@@ -1,4 +1,4 @@
-import { NotPossible } from './result';
+import { ConflictError } from './result';
 
 export const NOBODY_WAITS = 'nobody waits for it any more';
 
@@ -24,7 +24,7 @@ export class Turns {
    */
   async inTurn<T>(work: () => Promise<T>, gaveUp?: AbortSignal): Promise<T> {
     const done = await this.take(gaveUp);
-    if (!done) throw new NotPossible(NOBODY_WAITS);
+    if (!done) throw new ConflictError(NOBODY_WAITS);
     try {
       return await work();
     } finally {

@@ -3,7 +3,7 @@ import { InputError } from '../../core/common/inputError';
 import { parseHumidityPercent } from '../../core/yarn/moisture';
 import type { MassFact } from '../../core/yarn/piece';
 import type { UnitSystem } from '../../core/common/units';
-import type { PartRow } from '../../db/yarn/operations';
+import type { OperationPieceRow } from '../../db/yarn/operations';
 import type { PieceRow } from '../../db/yarn/pieces';
 import { quantity, readOptional } from './fields';
 import { fromMg, toMg } from './storageUnits';
@@ -20,7 +20,10 @@ export function weighingFields(system: UnitSystem) {
 }
 
 /** What was read from a scale, as it is stored: the net mass, the tare and the scale's step. */
-export type WeighedMass = Pick<PartRow, 'massMg' | 'massFrom' | 'tareMg' | 'resolutionMg' | 'humidityPercent'> & {
+export type WeighedMass = Pick<
+  OperationPieceRow,
+  'massMg' | 'massFrom' | 'tareMg' | 'resolutionMg' | 'humidityPercent'
+> & {
   massMg: number;
 };
 
@@ -64,6 +67,6 @@ const MORE_SHARE = 1.1;
 const MORE_MG = 3000;
 
 /** Whether what came out weighs more than can be, after so much went in. */
-export function isTooMuch(outMg: number, wentInMg: number): boolean {
-  return outMg > wentInMg * MORE_SHARE + MORE_MG;
+export function isTooMuch(outMg: number, putInMg: number): boolean {
+  return outMg > putInMg * MORE_SHARE + MORE_MG;
 }

@@ -4,7 +4,7 @@ import type { BenchTime } from '../../core/days/schedule';
 import type { Db } from '../../db/common/connection';
 import { setSetting, settingOf } from '../../db/common/settings';
 import { read, readOptional, wholeNumber } from '../common/fields';
-import { attempt, NotPossible, type Saved } from '../common/result';
+import { runForm, ConflictError, type SaveResult } from '../common/result';
 
 const day = z.string().refine(isDay, 'a day, like 2027-03-21');
 const minutes = z.int().min(0).max(1440);
@@ -32,8 +32,8 @@ const timeForm = z.strictObject({
 });
 export type TimeForm = z.input<typeof timeForm>;
 
-export function saveTime(db: Db, input: unknown): Saved {
-  return attempt(timeForm, input, ({ weekdays, from }) => {
+export function saveTime(db: Db, input: unknown): SaveResult {
+  return runForm(timeForm, input, ({ weekdays, from }) => {
     const before = benchTime(db);
     keep(db, { ...before, weekdays: weekdays.map((each) => each ?? 0), from });
     return 1;
@@ -41,10 +41,10 @@ export function saveTime(db: Db, input: unknown): Saved {
 }
 
 /** One day that is otherwise than its weekday; null: as its weekday again. */
-export function saveDayTime(db: Db, onDay: string, typed: number | null): Saved {
-  return attempt(z.null(), null, () => {
+export function saveDayTime(db: Db, onDay: string, typed: number | null): SaveResult {
+  return runForm(z.null(), null, () => {
     if (!isDay(onDay) || (typed !== null && !minutes.safeParse(typed).success))
-      throw new NotPossible('a day, and minutes between 0 and 1440');
+      throw new ConflictError('a day, and minutes between 0 and 1440');
     const before = benchTime(db);
     const days = Object.fromEntries(Object.entries(before.days).filter(([each]) => each !== onDay));
     keep(db, { ...before, days: typed === null ? days : { ...days, [onDay]: typed } });

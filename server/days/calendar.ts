@@ -1,11 +1,11 @@
-import { jobTitle } from '../../core/days/taskWords';
+import { taskTitle } from '../../core/days/taskWords';
 import type { Db } from '../../db/common/connection';
 import { type CalendarEntry, calendarFile } from '../../formats/calendar';
 import { benchTime } from './benchTime';
 import { dayOf } from '../common/days';
-import { type JobCard, jobCards } from './daysPage';
+import { type TaskCard, taskCards } from './daysPage';
 import { projectsUnderWay } from '../../db/projects/projects';
-import { waits } from './pendingCare';
+import { pendingCare } from './pendingCare';
 
 /** Before an evening begins, and on the morning of a day. */
 const REMIND_MIN = 15;
@@ -16,9 +16,9 @@ export function calendarOf(db: Db, now: Date): string {
 }
 
 function calendarEntries(db: Db, now: Date): CalendarEntry[] {
-  const jobs = jobCards(db, now);
+  const tasks = taskCards(db, now);
   const { from } = benchTime(db);
-  const settled = jobs.filter(({ plannedOn, doneOn }) => plannedOn !== null && doneOn === null);
+  const settled = tasks.filter(({ plannedOn, doneOn }) => plannedOn !== null && doneOn === null);
   const days = [...new Set(settled.map(({ plannedOn }) => plannedOn!))].sort();
   return [
     ...days.flatMap((day) =>
@@ -29,14 +29,14 @@ function calendarEntries(db: Db, now: Date): CalendarEntry[] {
         now,
       ),
     ),
-    ...jobs
+    ...tasks
       .filter(({ dueOn, doneOn }) => dueOn !== null && doneOn === null)
-      .map((job) => wholeDay(`job-${job.id}-due`, `Due: ${jobTitle(job)}`, job.dueOn!, '', now)),
+      .map((task) => wholeDay(`job-${task.id}-due`, `Due: ${taskTitle(task)}`, task.dueOn!, '', now)),
     ...projectsUnderWay(db).flatMap(({ id, name, castOn, dueOn }) => [
       ...(castOn ? [wholeDay(`project-${id}-cast-on`, `Cast on: ${name}`, castOn, '', now)] : []),
       ...(dueOn ? [wholeDay(`project-${id}-due`, `Due: ${name}`, dueOn, '', now)] : []),
     ]),
-    ...waits(db, now).flatMap(({ href, what, yarnName, stage, until }) =>
+    ...pendingCare(db, now).flatMap(({ href, what, yarnName, stage, until }) =>
       until === null
         ? []
         : [
@@ -53,19 +53,19 @@ function calendarEntries(db: Db, now: Date): CalendarEntry[] {
 }
 
 /** What is settled for one evening, one after another. */
-function evening(jobs: readonly JobCard[], day: string, from: string, now: Date): CalendarEntry[] {
+function evening(tasks: readonly TaskCard[], day: string, from: string, now: Date): CalendarEntry[] {
   const [hours, minutes] = from.split(':').map(Number) as [number, number];
   let atMin = hours * 60 + minutes;
-  return jobs.map((job): CalendarEntry => {
+  return tasks.map((task): CalendarEntry => {
     const at = clock(atMin);
-    atMin += job.minutes;
+    atMin += task.minutes;
     return {
-      uid: `job-${job.id}@lazy-acorn`,
-      title: jobTitle(job),
+      uid: `job-${task.id}@lazy-acorn`,
+      title: taskTitle(task),
       day,
       at,
-      minutes: job.minutes,
-      notes: job.project ? `For ${job.project.name}.` : '',
+      minutes: task.minutes,
+      notes: task.project ? `For ${task.project.name}.` : '',
       remindMin: REMIND_MIN,
       changedAt: now,
     };

@@ -1,8 +1,8 @@
 import { addDays, weekdayOf } from '../../core/days/days';
-import { benchPace, jobMinutes } from '../../core/days/taskMinutes';
-import type { Form } from '../../core/yarn/piece';
+import { benchPace, taskMinutes } from '../../core/days/taskMinutes';
+import type { PieceForm } from '../../core/yarn/piece';
 import {
-  type JobKind,
+  type TaskKind,
   minutesOn,
   proposeDays,
   type ScheduleHelp,
@@ -10,7 +10,7 @@ import {
   whatHelps,
 } from '../../core/days/schedule';
 import type { Db } from '../../db/common/connection';
-import { allAfter, type JobRow, jobsSince } from '../../db/days/tasks';
+import { allAfter, type TaskRow, tasksSince } from '../../db/days/tasks';
 import { everMade, pieceById, type PieceRow, wetBy } from '../../db/yarn/pieces';
 import { plyOf } from '../../db/twist/plies';
 import { projectById, projectsUnderWay } from '../../db/projects/projects';
@@ -20,23 +20,23 @@ import { timedWindings } from '../logbook/benchAnswers';
 import { dayOf } from '../common/days';
 import { schools } from '../bench/schools';
 import { pieceView, yarnView, type YarnView } from '../yarn/yarnViews';
-import { hoursToDryHere, type Wait, waits } from './pendingCare';
+import { hoursToDryHere, type PendingCare, pendingCare } from './pendingCare';
 
 /** Something on the list, as its card shows it. */
-export interface JobCard {
+export interface TaskCard {
   id: number;
-  kind: JobKind;
+  kind: TaskKind;
   title: string;
-  piece: { id: number; label: string; form: Form; yarnId: number; yarnName: string; colourHex: string } | null;
+  piece: { id: number; label: string; form: PieceForm; yarnId: number; yarnName: string; colourHex: string } | null;
   project: { id: number; name: string } | null;
   minutes: number;
   /** How the minutes are known. */
-  minutesFrom: 'said' | 'learned' | 'usual';
+  minutesFrom: 'entered' | 'learned' | 'usual';
   dueOn: string | null;
   earliestOn: string | null;
   /** Why not before. */
   earliestWhy: 'cast on' | 'rests' | 'dries' | null;
-  after: { jobId: number; waitDays: number; said: boolean }[];
+  after: { taskId: number; waitDays: number; entered: boolean }[];
   plannedOn: string | null;
   /** Settled or proposed; null: there is no day for it, or it is done. */
   on: string | null;
@@ -65,10 +65,10 @@ export interface DaysPage {
   /** The first day shown. */
   from: string;
   days: DayOfBench[];
-  jobs: JobCard[];
+  tasks: TaskCard[];
   helps: ScheduleHelp[];
   overfull: { day: string; minutes: number; has: number }[];
-  waits: Wait[];
+  pendingCare: PendingCare[];
   time: KeptTime;
 }
 
@@ -80,7 +80,7 @@ const REST_DAYS = 1;
 export function daysPage(db: Db, now: Date, fromAsked?: string): DaysPage {
   const today = dayOf(now);
   const from = fromAsked ?? today;
-  const { cards, jobs, time, overfull } = placed(db, now);
+  const { cards, tasks, time, overfull } = placed(db, now);
   const projects = projectsUnderWay(db);
   return {
     today,
@@ -92,32 +92,32 @@ export function daysPage(db: Db, now: Date, fromAsked?: string): DaysPage {
         weekday: weekdayOf(day),
         has: minutesOn(time, day),
         otherwise: day in time.days,
-        taken: jobs.filter(({ on }) => on === day).reduce((sum, { minutes }) => sum + minutes, 0),
+        taken: tasks.filter(({ on }) => on === day).reduce((sum, { minutes }) => sum + minutes, 0),
         dates: projects.flatMap(({ id, name, castOn, dueOn }) => [
           ...(castOn === day ? [{ projectId: id, name, what: 'cast on' as const }] : []),
           ...(dueOn === day ? [{ projectId: id, name, what: 'due' as const }] : []),
         ]),
       };
     }),
-    jobs,
+    tasks,
     helps: whatHelps(cards, time, today),
     overfull,
-    waits: waits(db, now),
+    pendingCare: pendingCare(db, now),
     time,
   };
 }
 
 /** Everything on the list, each with its day, settled or proposed. */
-export function jobCards(db: Db, now: Date): JobCard[] {
-  return placed(db, now).jobs;
+export function taskCards(db: Db, now: Date): TaskCard[] {
+  return placed(db, now).tasks;
 }
 
-function placed(db: Db, now: Date): Pick<DaysPage, 'jobs' | 'time' | 'overfull'> & { cards: Unplaced[] } {
+function placed(db: Db, now: Date): Pick<DaysPage, 'tasks' | 'time' | 'overfull'> & { cards: Unplaced[] } {
   const time = benchTime(db);
   const cards = listed(db, now);
   const schedule = proposeDays(cards, time, dayOf(now));
-  const late = new Map(schedule.late.map(({ jobId, byDays }) => [jobId, byDays]));
-  const jobs = cards.map((card): JobCard => {
+  const late = new Map(schedule.late.map(({ taskId, byDays }) => [taskId, byDays]));
+  const tasks = cards.map((card): TaskCard => {
     const byDays = late.get(card.id);
     return {
       ...card,
@@ -128,19 +128,19 @@ function placed(db: Db, now: Date): Pick<DaysPage, 'jobs' | 'time' | 'overfull'>
       missed: schedule.missed.includes(card.id),
     };
   });
-  return { cards, jobs, time, overfull: schedule.overfull };
+  return { cards, tasks, time, overfull: schedule.overfull };
 }
 
-type Unplaced = Omit<JobCard, 'on' | 'lateDays' | 'never' | 'tooEarly' | 'missed'>;
+type Unplaced = Omit<TaskCard, 'on' | 'lateDays' | 'never' | 'tooEarly' | 'missed'>;
 
 /** Everything on the list, with what its day has to reckon with. */
 function listed(db: Db, now: Date): Unplaced[] {
   const since = new Date(now.getTime() - DONE_SHOWN_DAYS * 24 * 3600_000).toISOString();
-  const rows = jobsSince(db, since);
+  const rows = tasksSince(db, since);
   const pace = benchPace(rows.some(({ kind }) => kind === 'wind') ? timedWindings(db) : []);
   const days = { dryDays: Math.ceil(hoursToDryHere(db) / 24), restDays: REST_DAYS };
   const { earliestDays } = schools(db);
-  const said = allAfter(db);
+  const entered = allAfter(db);
   const yarns = new Map<number, YarnView>();
   const yarnOf = (id: number) => {
     const yarn = yarns.get(id) ?? yarnView(db, id)!;
@@ -152,7 +152,7 @@ function listed(db: Db, now: Date): Unplaced[] {
     const piece = row.pieceId === null ? undefined : pieceById(db, row.pieceId);
     const yarn = made && yarnOf(made.yarnId);
     const lengthM = piece && yarn ? (pieceView(db, yarn, piece).lengthM?.mean ?? null) : null;
-    const usual = jobMinutes(row.kind, lengthM, pace);
+    const usual = taskMinutes(row.kind, lengthM, pace);
     const project = row.projectId === null ? undefined : projectById(db, row.projectId);
     return {
       id: row.id,
@@ -161,37 +161,37 @@ function listed(db: Db, now: Date): Unplaced[] {
       piece: made && yarn ? { id: row.pieceId!, ...made, yarnName: yarn.name, colourHex: yarn.colourHex } : null,
       project: project ? { id: project.id, name: project.name } : null,
       minutes: row.minutes ?? usual.minutes,
-      minutesFrom: row.minutes !== null ? 'said' : usual.learned ? 'learned' : 'usual',
+      minutesFrom: row.minutes !== null ? 'entered' : usual.learned ? 'learned' : 'usual',
       dueOn: row.dueOn,
       ...earliestOf(db, row, piece, { castOn: project?.castOn ?? null, earliestDays, ...days }),
       after: [
-        ...said
-          .filter(({ jobId }) => jobId === row.id)
-          .map(({ afterId, waitDays }) => ({ jobId: afterId, waitDays, said: true })),
-        ...impliedAfter(row, rows, said, days),
+        ...entered
+          .filter(({ taskId }) => taskId === row.id)
+          .map(({ afterId, waitDays }) => ({ taskId: afterId, waitDays, entered: true })),
+        ...impliedAfter(row, rows, entered, days),
       ],
       plannedOn: row.plannedOn,
-      doneOn: row.doneAt !== null ? dayOf(new Date(row.doneAt)) : doneByEntry(db, row, piece),
+      doneOn: row.doneAt !== null ? dayOf(new Date(row.doneAt)) : doneByOperation(db, row, piece),
     };
   });
 }
 
 /** A winding that was logged is done, whether somebody ticked it off or not. */
-function doneByEntry(db: Db, { kind, createdAt }: JobRow, piece: PieceRow | undefined): string | null {
+function doneByOperation(db: Db, { kind, createdAt }: TaskRow, piece: PieceRow | undefined): string | null {
   if (kind !== 'wind' && kind !== 'minis' && kind !== 'ply') return null;
   const consumedBy = piece?.consumedBy ?? null;
-  const entry = consumedBy === null ? undefined : operationById(db, consumedBy);
-  return entry && entry.at >= createdAt ? dayOf(new Date(entry.at)) : null;
+  const operation = consumedBy === null ? undefined : operationById(db, consumedBy);
+  return operation && operation.at >= createdAt ? dayOf(new Date(operation.at)) : null;
 }
 
 function earliestOf(
   db: Db,
-  { kind, pieceId }: JobRow,
+  { kind, pieceId }: TaskRow,
   piece: PieceRow | undefined,
   { castOn, earliestDays, dryDays }: { castOn: string | null; earliestDays: number; dryDays: number },
-): Pick<JobCard, 'earliestOn' | 'earliestWhy'> {
+): Pick<TaskCard, 'earliestOn' | 'earliestWhy'> {
   if (kind === 'wash' || kind === 'dye') {
-    const restUntil = piece ? plyOf(db, piece.bornBy)?.restUntil : null;
+    const restUntil = piece ? plyOf(db, piece.createdBy)?.restUntil : null;
     return restUntil
       ? { earliestOn: dayOf(new Date(restUntil)), earliestWhy: 'rests' }
       : { earliestOn: null, earliestWhy: null };
@@ -205,18 +205,19 @@ function earliestOf(
 
 /** What is done with the same piece waits for one another, unless the user has said otherwise. */
 function impliedAfter(
-  row: JobRow,
-  rows: readonly JobRow[],
-  said: ReturnType<typeof allAfter>,
+  row: TaskRow,
+  rows: readonly TaskRow[],
+  entered: ReturnType<typeof allAfter>,
   days: { dryDays: number; restDays: number },
-): JobCard['after'] {
+): TaskCard['after'] {
   if (row.pieceId === null) return [];
   return rows.flatMap((other) => {
     if (other.id === row.id || other.pieceId !== row.pieceId) return [];
-    const isSaid = said.some(
-      ({ jobId, afterId }) => (jobId === row.id && afterId === other.id) || (jobId === other.id && afterId === row.id),
+    const isEntered = entered.some(
+      ({ taskId, afterId }) =>
+        (taskId === row.id && afterId === other.id) || (taskId === other.id && afterId === row.id),
     );
-    const waitDays = isSaid ? null : waitBetween(other.kind, row.kind, days);
-    return waitDays === null ? [] : [{ jobId: other.id, waitDays, said: false }];
+    const waitDays = isEntered ? null : waitBetween(other.kind, row.kind, days);
+    return waitDays === null ? [] : [{ taskId: other.id, waitDays, entered: false }];
   });
 }

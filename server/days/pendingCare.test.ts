@@ -1,9 +1,9 @@
-import { foundDry, treatPieces } from '../yarn/pieceOperations';
+import { markDry, treatPieces } from '../yarn/pieceOperations';
 import { putAway } from '../yarn/yarnLifecycle';
 import { undoOperation } from '../yarn/pieces';
 import { plySingles } from '../twist/plying';
 import { aKey, emptyDatabase, idOf, NOW, plyValues, shelved } from '../../tests/support/serverTesting';
-import { waits } from './pendingCare';
+import { pendingCare } from './pendingCare';
 
 const after = (hours: number) => new Date(NOW.getTime() + hours * 3600_000);
 
@@ -14,7 +14,7 @@ function washed(count = '1') {
     idOf(treatPieces(db, { requestKey: aKey(), kind, pieceIds: ids, note: '' }, at));
   const dry = (id: number, at: Date) =>
     idOf(
-      foundDry(
+      markDry(
         db,
         id,
         { requestKey: aKey(), mass: '', tare: '', humidity: '', scaleResolutionG: 1, note: '' },
@@ -28,13 +28,13 @@ function washed(count = '1') {
 test('what went in together waits together, and is ready when nine of ten would be dry', () => {
   const { db, pieceIds, wash } = washed('3');
   wash(pieceIds, NOW, 'dye');
-  const [wait, ...more] = waits(db, NOW);
+  const [wait, ...more] = pendingCare(db, NOW);
   expect(more).toEqual([]);
   expect(wait).toMatchObject({ what: '3 hanks', wetBy: 'dye', stage: 'drying', ready: false });
   // Half are dry after 36 hours, give or take 14.
   expect(wait!.until).toBe(after(36 + 1.2815516 * 14).toISOString());
-  expect(waits(db, after(53))[0]!.ready).toBe(false);
-  expect(waits(db, after(54))[0]!.ready).toBe(true);
+  expect(pendingCare(db, after(53))[0]!.ready).toBe(false);
+  expect(pendingCare(db, after(54))[0]!.ready).toBe(true);
   expect(wait!.href).toBe(`/pieces/${pieceIds[0]}/change?what=dry`);
 });
 
@@ -45,7 +45,7 @@ test('a room in which things dry quickly is learned', () => {
     dry(id, after(i * 50 + 12));
   });
   wash([pieceIds[5]!], after(400));
-  const hours = (Date.parse(waits(db, after(400))[0]!.until!) - after(400).getTime()) / 3600_000;
+  const hours = (Date.parse(pendingCare(db, after(400))[0]!.until!) - after(400).getTime()) / 3600_000;
   expect(hours).toBeGreaterThan(11);
   expect(hours).toBeLessThan(22);
 });
@@ -54,17 +54,17 @@ test('one of several that is dry waits no more; undone, it waits again', () => {
   const { db, pieceIds, wash, dry } = washed('2');
   wash(pieceIds);
   const found = dry(pieceIds[0], after(30));
-  expect(waits(db, after(31))).toMatchObject([{ what: 'hank 2' }]);
+  expect(pendingCare(db, after(31))).toMatchObject([{ what: 'hank 2' }]);
   idOf(undoOperation(db, found, after(32)));
-  expect(waits(db, after(33))).toMatchObject([{ what: '2 hanks' }]);
+  expect(pendingCare(db, after(33))).toMatchObject([{ what: '2 hanks' }]);
 });
 
 test('what is put away, or hung up months ago, is not told of', () => {
   const { db, yarnId, pieceIds, wash } = washed();
   wash(pieceIds);
-  expect(waits(db, after(24 * 61))).toEqual([]);
+  expect(pendingCare(db, after(24 * 61))).toEqual([]);
   idOf(putAway(db, yarnId, after(1)));
-  expect(waits(db, after(2))).toEqual([]);
+  expect(pendingCare(db, after(2))).toEqual([]);
 });
 
 test('a ply is told once, by what it waits for, and what is ready stands first', () => {
@@ -72,7 +72,7 @@ test('a ply is told once, by what it waits for, and what is ready stands first',
   wash(pieceIds);
   const singles = shelved(db, { form: 'bobbin', loop: '', count: '2', masses: ['50', '50'] }).pieceIds;
   idOf(plySingles(db, plyValues(singles, { mass: '99', restDays: '0' }), 'metric', NOW));
-  expect(waits(db, NOW).map(({ stage, ready }) => [stage, ready])).toEqual([
+  expect(pendingCare(db, NOW).map(({ stage, ready }) => [stage, ready])).toEqual([
     ['to wash', true],
     ['drying', false],
   ]);

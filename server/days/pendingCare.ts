@@ -1,21 +1,21 @@
 import { dryByHours, hoursToDry } from '../../core/days/drying';
-import type { Form } from '../../core/yarn/piece';
+import type { PieceForm } from '../../core/yarn/piece';
 import type { PlyStage } from '../../core/twist/plyCare';
 import type { Db } from '../../db/common/connection';
-import { miniJobById, miniOfPiece } from '../../db/minis/minis';
-import { namedParts } from '../../db/logbook/logbook';
+import { miniPlanById, miniOfPiece } from '../../db/minis/minis';
+import { namedOperationPieces } from '../../db/logbook/logbook';
 import { hoursDried, wetPieces, type WetRow } from '../../db/days/pendingCare';
 import { yarnsById } from '../../db/yarn/yarns';
 import { plyWaits } from '../twist/plied';
 import { nameOfYarn } from '../yarn/yarnViews';
 
 /** Something that waits: a ply to have rested, anything wet to be dry. */
-export interface Wait {
+export interface PendingCare {
   /** Where one goes on with it. */
   href: string;
   /** "hank 2", "6 minis". */
   what: string;
-  form: Form;
+  form: PieceForm;
   yarnName: string;
   colourHex: string;
   stage: Exclude<PlyStage, 'done'>;
@@ -40,12 +40,12 @@ export function hoursToDryHere(db: Db): number {
 }
 
 /** What waits, that which is ready first. */
-export function waits(db: Db, now: Date): Wait[] {
+export function pendingCare(db: Db, now: Date): PendingCare[] {
   const wet = wetPieces(db, new Date(now.getTime() - FORGOTTEN_AFTER_DAYS * DAY_MS).toISOString());
   const hours = wet.length > 0 ? hoursToDryHere(db) : 0;
   const dryAt = (at: string) => new Date(Date.parse(at) + hours * HOUR_MS).toISOString();
   const plies = plyWaits(db, now);
-  const plied = plies.map((ply): Wait => {
+  const plied = plies.map((ply): PendingCare => {
     const until = ply.stage === 'drying' ? dryAt(ply.washedAt!) : ply.restUntil;
     return {
       href: `/twist/${ply.pieceId}`,
@@ -60,9 +60,9 @@ export function waits(db: Db, now: Date): Wait[] {
       ready: ply.stage === 'to wash' || ply.stage === 'to measure' || (until !== null && until <= now.toISOString()),
     };
   });
-  const told = new Set(plies.map(({ pieceId }) => pieceId));
+  const reported = new Set(plies.map(({ pieceId }) => pieceId));
   const groups = new Map<number, WetRow[]>();
-  for (const row of wet.filter(({ pieceId }) => !told.has(pieceId)))
+  for (const row of wet.filter(({ pieceId }) => !reported.has(pieceId)))
     groups.set(row.operationId, [...(groups.get(row.operationId) ?? []), row]);
   const drying = [...groups.values()].map((rows) => dryingOf(db, rows, dryAt, now));
   return [...plied, ...drying].sort(
@@ -71,15 +71,15 @@ export function waits(db: Db, now: Date): Wait[] {
 }
 
 /** Pieces that went into the water together. */
-function dryingOf(db: Db, rows: readonly WetRow[], dryAt: (at: string) => string, now: Date): Wait {
+function dryingOf(db: Db, rows: readonly WetRow[], dryAt: (at: string) => string, now: Date): PendingCare {
   const [first] = rows as [WetRow, ...WetRow[]];
-  const parts = namedParts(db, [first.operationId]);
+  const parts = namedOperationPieces(db, [first.operationId]);
   const part = parts.find(({ pieceId }) => pieceId === first.pieceId)!;
   const [yarn] = yarnsById(db, [part.yarnId]);
   const mini = miniOfPiece(db, first.pieceId);
   const until = dryAt(first.at);
   return {
-    href: mini ? `/minis/${miniJobById(db, mini.jobId)!.id}` : `/pieces/${first.pieceId}/change?what=dry`,
+    href: mini ? `/minis/${miniPlanById(db, mini.planId)!.id}` : `/pieces/${first.pieceId}/change?what=dry`,
     what: rows.length === 1 ? part.label.toLowerCase() : `${rows.length} ${part.form}s`,
     form: part.form,
     yarnName: nameOfYarn(yarn!),

@@ -1,24 +1,24 @@
-import type { Form } from '../../core/yarn/piece';
+import type { PieceForm } from '../../core/yarn/piece';
 import type { Db } from '../../db/common/connection';
 import { piecesOfYarn, pieceById } from '../../db/yarn/pieces';
 import { projectsUnderWay } from '../../db/projects/projects';
-import { type JobCard, jobCards } from './daysPage';
+import { type TaskCard, taskCards } from './daysPage';
 import { newestOnShelf } from '../yarn/shelf';
 import { nameOfYarn } from '../yarn/yarnViews';
 import { yarnsById } from '../../db/yarn/yarns';
 
 /** What a job's form chooses from. */
-export interface JobChoices {
-  pieces: { id: number; label: string; form: Form; yarnName: string; colourHex: string }[];
+export interface TaskChoices {
+  pieces: { id: number; label: string; form: PieceForm; yarnName: string; colourHex: string }[];
   projects: { id: number; name: string }[];
   /** What it could wait for. */
-  others: JobCard[];
+  others: TaskCard[];
 }
 
 const YARNS_OFFERED = 40;
 
 /** @param pieceId that one came with, of whichever yarn it is */
-export function jobChoices(db: Db, now: Date, jobId: number | null, pieceId: number | null): JobChoices {
+export function taskChoices(db: Db, now: Date, taskId: number | null, pieceId: number | null): TaskChoices {
   const own = pieceId === null ? undefined : pieceById(db, pieceId);
   const yarnIds = [...new Set([...(own ? [own.yarnId] : []), ...newestOnShelf(db, YARNS_OFFERED).map(({ id }) => id)])];
   const yarns = new Map(yarnsById(db, yarnIds).map((yarn) => [yarn.id, yarn]));
@@ -32,10 +32,10 @@ export function jobChoices(db: Db, now: Date, jobId: number | null, pieceId: num
         }),
     ),
     projects: projectsUnderWay(db).map(({ id, name }) => ({ id, name })),
-    others: jobCards(db, now).filter(({ id, doneOn }) => id !== jobId && doneOn === null),
+    others: taskCards(db, now).filter(({ id, doneOn }) => id !== taskId && doneOn === null),
   };
 }
 
-export function jobCard(db: Db, now: Date, jobId: number): JobCard | undefined {
-  return jobCards(db, now).find(({ id }) => id === jobId);
+export function taskCard(db: Db, now: Date, taskId: number): TaskCard | undefined {
+  return taskCards(db, now).find(({ id }) => id === taskId);
 }

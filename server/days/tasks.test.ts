@@ -5,7 +5,7 @@ import { calendarOf } from './calendar';
 import { treatPieces } from '../yarn/pieceOperations';
 import { dayOf } from '../common/days';
 import { daysPage } from './daysPage';
-import { type JobForm, markedJob, planWindingOf, saveJob, settleDays } from './tasks';
+import { type TaskForm, markedTask, planWindingOf, saveTask, settleDays } from './tasks';
 import { plySingles } from '../twist/plying';
 import { saveProject } from '../projects/projects';
 import {
@@ -23,7 +23,7 @@ import { today } from './today';
 const DAY = dayOf(NOW);
 const day = (days: number) => addDays(DAY, days);
 
-const jobValues = (values: Partial<JobForm> = {}): JobForm => ({
+const taskValues = (values: Partial<TaskForm> = {}): TaskForm => ({
   requestKey: aKey(),
   kind: 'wind',
   title: '',
@@ -41,8 +41,8 @@ function bench() {
   const db = emptyDatabase();
   idOf(saveTime(db, { weekdays: Array.from({ length: 7 }, () => '60'), from: '19:30' }));
   const { yarnId, pieceIds } = shelved(db, { count: '2', masses: ['112', '108'] });
-  const add = (values: Partial<JobForm> = {}) => idOf(saveJob(db, null, jobValues(values), NOW));
-  const card = (id: number) => daysPage(db, NOW).jobs.find((job) => job.id === id)!;
+  const add = (values: Partial<TaskForm> = {}) => idOf(saveTask(db, null, taskValues(values), NOW));
+  const card = (id: number) => daysPage(db, NOW).tasks.find((task) => task.id === id)!;
   return { db, yarnId, pieceIds, hank: pieceIds[0]!, add, card };
 }
 
@@ -58,17 +58,17 @@ test('a job is proposed for the first day with room, and stays where it was sett
 
 test('a job that was entered twice is there once; changed, deleted and brought back', () => {
   const { db, hank, card } = bench();
-  const form = jobValues({ pieceId: hank, minutes: '25' });
-  const id = idOf(saveJob(db, null, form, NOW));
-  expect(idOf(saveJob(db, null, form, NOW))).toBe(id);
-  expect(card(id)).toMatchObject({ minutes: 25, minutesFrom: 'said' });
-  idOf(saveJob(db, id, jobValues({ pieceId: hank, minutes: '40', dueOn: day(5) }), NOW));
+  const form = taskValues({ pieceId: hank, minutes: '25' });
+  const id = idOf(saveTask(db, null, form, NOW));
+  expect(idOf(saveTask(db, null, form, NOW))).toBe(id);
+  expect(card(id)).toMatchObject({ minutes: 25, minutesFrom: 'entered' });
+  idOf(saveTask(db, id, taskValues({ pieceId: hank, minutes: '40', dueOn: day(5) }), NOW));
   expect(card(id)).toMatchObject({ minutes: 40, dueOn: day(5) });
-  idOf(markedJob(db, id, 'deleted', true, NOW));
+  idOf(markedTask(db, id, 'deleted', true, NOW));
   expect(card(id)).toBeUndefined();
   expect(errorsOf(settleDays(db, { [id]: DAY }))['']).toMatch(/not on the list/);
-  idOf(markedJob(db, id, 'deleted', false, NOW));
-  idOf(markedJob(db, id, 'done', true, NOW));
+  idOf(markedTask(db, id, 'deleted', false, NOW));
+  idOf(markedTask(db, id, 'done', true, NOW));
   expect(card(id)).toMatchObject({ doneOn: DAY, on: null });
 });
 
@@ -79,21 +79,26 @@ test.each([
   ['a day that there is not', { kind: 'other', title: 'x', dueOn: '2026-02-30' }, 'dueOn', /a day/],
   ['no minutes', { kind: 'other', title: 'x', minutes: '0' }, 'minutes', /./],
   ['a project that is not there', { kind: 'other', title: 'x', projectId: 7 }, 'projectId', /no such/],
-  ['after what is not there', { kind: 'other', title: 'x', after: [{ jobId: 7, waitDays: '' }] }, 'after.0.jobId', /./],
+  [
+    'after what is not there',
+    { kind: 'other', title: 'x', after: [{ taskId: 7, waitDays: '' }] },
+    'after.0.jobId',
+    /./,
+  ],
 ] as const)('%s is refused at its field', (_, values, path, message) => {
   const { db } = bench();
   const before = everything(db);
-  expect(errorsOf(saveJob(db, null, { ...jobValues(), ...values }, NOW))[path]).toMatch(message);
+  expect(errorsOf(saveTask(db, null, { ...taskValues(), ...values }, NOW))[path]).toMatch(message);
   expect(everything(db)).toBe(before);
 });
 
 test('jobs cannot wait for one another in a ring', () => {
   const { db, add } = bench();
   const [a, b] = [add({ kind: 'other', title: 'a' }), add({ kind: 'other', title: 'b' })];
-  const c = add({ kind: 'other', title: 'c', after: [{ jobId: b, waitDays: '2' }] });
-  idOf(saveJob(db, b, jobValues({ kind: 'other', title: 'b', after: [{ jobId: a, waitDays: '' }] }), NOW));
-  const ring = jobValues({ kind: 'other', title: 'a', after: [{ jobId: c, waitDays: '' }] });
-  expect(errorsOf(saveJob(db, a, ring, NOW))['after.0.jobId']).toMatch(/one another/);
+  const c = add({ kind: 'other', title: 'c', after: [{ taskId: b, waitDays: '2' }] });
+  idOf(saveTask(db, b, taskValues({ kind: 'other', title: 'b', after: [{ taskId: a, waitDays: '' }] }), NOW));
+  const ring = taskValues({ kind: 'other', title: 'a', after: [{ taskId: c, waitDays: '' }] });
+  expect(errorsOf(saveTask(db, a, ring, NOW))['after.0.jobId']).toMatch(/one another/);
 });
 
 test('not wound earlier than the school allows before casting on', () => {
@@ -123,7 +128,7 @@ test('not wound earlier than the school allows before casting on', () => {
 
   // Its other hank comes onto the list, due when it is cast on; and not twice.
   idOf(planWindingOf(db, projectId, aKey(), NOW));
-  const wound = daysPage(db, NOW).jobs;
+  const wound = daysPage(db, NOW).tasks;
   expect(wound.map(({ piece, dueOn }) => [piece!.label, dueOn])).toEqual([
     ['Hank 1', null],
     ['Hank 2', day(30)],
@@ -139,11 +144,11 @@ test('what is wet is wound when it is dry; a ply is washed when it has rested; w
 
   const singles = shelved(db, { form: 'bobbin', loop: '', count: '2', masses: ['50', '50'] }).pieceIds;
   const plied = idOf(plySingles(db, plyValues(singles, { mass: '99', restDays: '3' }), 'metric', NOW));
-  const ply = (db.prepare('SELECT id FROM piece WHERE born_by = ?').get(plied) as { id: number }).id;
+  const ply = (db.prepare('SELECT id FROM piece WHERE created_by = ?').get(plied) as { id: number }).id;
   const measure = add({ kind: 'measure', pieceId: ply });
   const wash = add({ kind: 'wash', pieceId: ply });
   expect(card(wash)).toMatchObject({ earliestWhy: 'rests', on: day(3) });
-  expect(card(measure)).toMatchObject({ on: day(6), after: [{ jobId: wash, waitDays: 3, said: false }] });
+  expect(card(measure)).toMatchObject({ on: day(6), after: [{ taskId: wash, waitDays: 3, entered: false }] });
 });
 
 test('what would be late is said, with what would help; a missed day too', () => {
@@ -153,12 +158,12 @@ test('what would be late is said, with what would help; a missed day too', () =>
   const second = add({ kind: 'other', title: 'b', minutes: '30', dueOn: DAY });
   const missed = add({ kind: 'other', title: 'c', minutes: '5', plannedOn: day(-1) });
   const page = daysPage(db, NOW);
-  expect(page.jobs.filter(({ lateDays }) => lateDays !== null).map(({ id, lateDays }) => [id, lateDays])).toEqual([
+  expect(page.tasks.filter(({ lateDays }) => lateDays !== null).map(({ id, lateDays }) => [id, lateDays])).toEqual([
     [second, 1],
   ]);
   expect(page.helps[0]).toEqual({ how: 'longer evenings', minutes: 30 });
-  expect(page.jobs.find(({ id }) => id === missed)).toMatchObject({ missed: true, on: day(2) });
-  expect(today(db, NOW)).toMatchObject({ late: 1, jobs: [{ id: first }, { id: missed, missed: true }] });
+  expect(page.tasks.find(({ id }) => id === missed)).toMatchObject({ missed: true, on: day(2) });
+  expect(today(db, NOW)).toMatchObject({ late: 1, tasks: [{ id: first }, { id: missed, missed: true }] });
 });
 
 test('a day that is otherwise has other minutes, until it is as its weekday again', () => {

@@ -2,34 +2,34 @@ import { z } from 'zod';
 import { isDay } from '../../core/days/days';
 import { InputError } from '../../core/common/inputError';
 import { leadsTo } from '../../core/common/leadsTo';
-import { JOB_KINDS, type JobKind } from '../../core/days/schedule';
+import { TASK_KINDS, type TaskKind } from '../../core/days/schedule';
 import type { Db } from '../../db/common/connection';
 import {
   allAfter,
-  insertJob,
-  jobById,
-  jobByRequest,
-  type JobRow,
-  type JobMark,
-  markJob,
-  openJobs,
+  insertTask,
+  taskById,
+  taskByRequest,
+  type TaskRow,
+  type TaskMark,
+  markTask,
+  openTasks,
   replaceAfter,
   setPlanned,
-  updateJob,
+  updateTask,
 } from '../../db/days/tasks';
 import { pieceById, piecesOfYarn } from '../../db/yarn/pieces';
 import { needsOf, projectById } from '../../db/projects/projects';
 import { openRunOfPiece } from '../../db/winding/runs';
 import { readOptional, requestKey, text, wholeNumber } from '../common/fields';
-import { attempt, NotPossible, type Saved } from '../common/result';
+import { runForm, ConflictError, type SaveResult } from '../common/result';
 
-export { JOB_MARKS } from '../../db/days/tasks';
+export { TASK_MARKS } from '../../db/days/tasks';
 
 const optionalDay = z.string().refine((typed) => typed === '' || isDay(typed), 'a day, like 2027-03-21');
 
-const jobForm = z.strictObject({
+const taskForm = z.strictObject({
   requestKey,
-  kind: z.enum(JOB_KINDS),
+  kind: z.enum(TASK_KINDS),
   title: text,
   pieceId: z.int().positive().nullable(),
   projectId: z.int().positive().nullable(),
@@ -38,19 +38,19 @@ const jobForm = z.strictObject({
   dueOn: optionalDay,
   /** Empty: to be proposed. */
   plannedOn: optionalDay,
-  after: z.array(z.strictObject({ jobId: z.int().positive(), waitDays: readOptional(wholeNumber(0, 365)) })).max(20),
+  after: z.array(z.strictObject({ taskId: z.int().positive(), waitDays: readOptional(wholeNumber(0, 365)) })).max(20),
 });
-export type JobForm = z.input<typeof jobForm>;
+export type TaskForm = z.input<typeof taskForm>;
 
 /** Puts something on the list of what is to be done, or changes it. */
-export function saveJob(db: Db, id: number | null, input: unknown, now: Date): Saved {
-  return attempt(jobForm, input, (form) =>
+export function saveTask(db: Db, id: number | null, input: unknown, now: Date): SaveResult {
+  return runForm(taskForm, input, (form) =>
     db
       .transaction(() => {
-        const before = id === null ? jobByRequest(db, form.requestKey) : jobById(db, id);
+        const before = id === null ? taskByRequest(db, form.requestKey) : taskById(db, id);
         if (id === null && before) return before.id;
         if (id !== null && (!before || before.deletedAt !== null))
-          throw new NotPossible('this is not on the list any more');
+          throw new ConflictError('this is not on the list any more');
         if (form.kind === 'other' && form.title === '') throw new InputError('say what it is', 'title');
         if (form.kind !== 'other') {
           const piece = form.pieceId === null ? undefined : pieceById(db, form.pieceId);
@@ -62,43 +62,43 @@ export function saveJob(db: Db, id: number | null, input: unknown, now: Date): S
         if (form.projectId !== null && !projectById(db, form.projectId))
           throw new InputError('there is no such project', 'projectId');
         const { kind, title, pieceId, projectId, minutes, dueOn } = form;
-        const job = { kind, title, pieceId, projectId, minutes, dueOn: dueOn || null };
-        const jobId =
+        const task = { kind, title, pieceId, projectId, minutes, dueOn: dueOn || null };
+        const taskId =
           id ??
-          insertJob(db, {
-            ...job,
+          insertTask(db, {
+            ...task,
             plannedOn: form.plannedOn || null,
             createdAt: now.toISOString(),
             requestKey: form.requestKey,
           });
         if (id !== null) {
-          updateJob(db, id, job);
+          updateTask(db, id, task);
           setPlanned(db, id, form.plannedOn || null);
         }
         const all = allAfter(db);
-        const waitsFor = (id: number) => all.filter((row) => row.jobId === id).map(({ afterId }) => afterId);
-        const after = form.after.map(({ jobId, waitDays }) => ({ afterId: jobId, waitDays: waitDays ?? 0 }));
+        const waitsFor = (id: number) => all.filter((row) => row.taskId === id).map(({ afterId }) => afterId);
+        const after = form.after.map(({ taskId, waitDays }) => ({ afterId: taskId, waitDays: waitDays ?? 0 }));
         for (const [i, { afterId }] of after.entries()) {
-          if (!jobById(db, afterId)) throw new InputError('this is not on the list', `after.${i}.jobId`);
-          if (leadsTo(afterId, jobId, waitsFor))
+          if (!taskById(db, afterId)) throw new InputError('this is not on the list', `after.${i}.jobId`);
+          if (leadsTo(afterId, taskId, waitsFor))
             throw new InputError('the two would wait for one another', `after.${i}.jobId`);
         }
-        replaceAfter(db, jobId, after);
-        return jobId;
+        replaceAfter(db, taskId, after);
+        return taskId;
       })
       .immediate(),
   );
 }
 
 /** Settles days for jobs, or leaves them to be proposed again; all of them or none. */
-export function settleDays(db: Db, days: Readonly<Record<number, string | null>>): Saved {
-  return attempt(z.null(), null, () =>
+export function settleDays(db: Db, days: Readonly<Record<number, string | null>>): SaveResult {
+  return runForm(z.null(), null, () =>
     db
       .transaction(() => {
         const entries = Object.entries(days).map(([id, day]) => ({ id: Number(id), day }));
         for (const { id, day } of entries) {
           open(db, id);
-          if (day !== null && !isDay(day)) throw new NotPossible('that is no day');
+          if (day !== null && !isDay(day)) throw new ConflictError('that is no day');
           setPlanned(db, id, day);
         }
         return entries[0]?.id ?? 0;
@@ -108,39 +108,40 @@ export function settleDays(db: Db, days: Readonly<Record<number, string | null>>
 }
 
 /** Marks a job as done or deleted, or takes that back. */
-export function markedJob(db: Db, id: number, mark: JobMark, on: boolean, now: Date): Saved {
-  return attempt(z.null(), null, () => {
-    if (!jobById(db, id)) throw new NotPossible('this is not on the list any more');
-    markJob(db, id, mark, on ? now.toISOString() : null);
+export function markedTask(db: Db, id: number, mark: TaskMark, on: boolean, now: Date): SaveResult {
+  return runForm(z.null(), null, () => {
+    if (!taskById(db, id)) throw new ConflictError('this is not on the list any more');
+    markTask(db, id, mark, on ? now.toISOString() : null);
     return id;
   });
 }
 
-function open(db: Db, id: number): JobRow {
-  const job = jobById(db, id);
-  if (!job || job.doneAt !== null || job.deletedAt !== null) throw new NotPossible('this is not on the list any more');
-  return job;
+function open(db: Db, id: number): TaskRow {
+  const task = taskById(db, id);
+  if (!task || task.doneAt !== null || task.deletedAt !== null)
+    throw new ConflictError('this is not on the list any more');
+  return task;
 }
 
 /** Puts the winding of every hank that a project waits for on the list; those that are on it stay. */
-export function planWindingOf(db: Db, projectId: number, key: string, now: Date): Saved {
-  return attempt(z.null(), null, () =>
+export function planWindingOf(db: Db, projectId: number, key: string, now: Date): SaveResult {
+  return runForm(z.null(), null, () =>
     db
       .transaction(() => {
         const project = projectById(db, projectId);
-        if (!project) throw new NotPossible('there is no such project');
+        if (!project) throw new ConflictError('there is no such project');
         const yarnIds = [...new Set(needsOf(db, projectId).flatMap((need) => need.yarnIds))];
-        const listed = new Set(openJobs(db).flatMap(({ kind, pieceId }) => (kind === 'wind' ? [pieceId] : [])));
+        const listed = new Set(openTasks(db).flatMap(({ kind, pieceId }) => (kind === 'wind' ? [pieceId] : [])));
         const hanks = yarnIds
           .flatMap((yarnId) => piecesOfYarn(db, yarnId))
           .filter(
             ({ id, form, consumedBy }) =>
               form === 'hank' && consumedBy === null && !listed.has(id) && !openRunOfPiece(db, id),
           );
-        if (hanks.length === 0) throw new NotPossible('every hank of its yarns is wound, or on the list');
-        const jobs = hanks.map(({ id }) =>
-          insertJob(db, {
-            kind: 'wind' satisfies JobKind,
+        if (hanks.length === 0) throw new ConflictError('every hank of its yarns is wound, or on the list');
+        const tasks = hanks.map(({ id }) =>
+          insertTask(db, {
+            kind: 'wind' satisfies TaskKind,
             title: '',
             pieceId: id,
             projectId,
@@ -151,7 +152,7 @@ export function planWindingOf(db: Db, projectId: number, key: string, now: Date)
             requestKey: `${key}-${id}`,
           }),
         );
-        return jobs[0]!;
+        return tasks[0]!;
       })
       .immediate(),
   );

@@ -1,7 +1,7 @@
 import { massOf } from '../../core/yarn/piece';
 import { ternRock } from '../../scripts/ternRock';
-import { entryPage } from '../logbook/operationPage';
-import { latestEntries } from '../logbook/logbook';
+import { operationPage } from '../logbook/operationPage';
+import { latestOperations } from '../logbook/logbook';
 import { planPage } from '../winding/planPages';
 import { emptyDatabase, NOW } from '../../tests/support/serverTesting';
 import { today } from './today';
@@ -18,8 +18,8 @@ test('an empty database has an empty day', () => {
     hanks: [],
     hankYarns: 0,
     short: [],
-    waits: [],
-    jobs: [],
+    pendingCare: [],
+    tasks: [],
     due: [],
     late: 0,
     recent: [],
@@ -38,17 +38,19 @@ test('the hanks that wait are those that are not being wound', () => {
 });
 
 test('the logbook has the newest first, undos told at what they undid', () => {
-  const entries = latestEntries(db, 200);
+  const entries = latestOperations(db, 200);
   const times = entries.map(({ at }) => at);
   expect(times).toEqual([...times].sort().reverse());
   expect(entries.filter(({ live }) => !live)).toMatchObject([{ kind: 'weigh', note: 'Read upside down.' }]);
-  expect(latestEntries(db, 3)).toEqual(entries.slice(0, 3));
+  expect(latestOperations(db, 3)).toEqual(entries.slice(0, 3));
 });
 
 test('yarn that went into the gears is missing, and said to be', () => {
-  const gears = latestEntries(db, 200).find(({ balance }) => balance?.verdict === 'missing')!;
+  const gears = latestOperations(db, 200).find(({ balance }) => balance?.verdict === 'missing')!;
   expect(gears.balance).toMatchObject({ inG: 106, outG: 97, wasteG: 6, differenceG: -3 });
-  expect(entryPage(db, gears.id)!.run!.places).toMatchObject([{ what: 'over the base', atTurn: 188, stopped: true }]);
+  expect(operationPage(db, gears.id)!.run!.places).toMatchObject([
+    { what: 'over the base', atTurn: 188, stopped: true },
+  ]);
 });
 
 test('knots lie in their own cake, in order along it, within its length', () => {
@@ -66,7 +68,7 @@ test('every yarn’s total is that of its pieces, and its thread knows them all'
     const present = page.pieces.filter(({ consumedBy }) => consumedBy === null);
     const massG = present.reduce((sum, { mass }) => sum + (mass ? massOf(mass, page.yarn.fibres).mean : 0), 0);
     expect(left!.massG).toBeCloseTo(massG, 6);
-    expect(page.left!.lengthM.mean).toBeCloseTo(massG * page.yarn.grist!.mean, 6);
+    expect(page.remaining!.lengthM.mean).toBeCloseTo(massG * page.yarn.grist!.mean, 6);
     const inThread = page.steps.flatMap((step) => step.out).sort((a, b) => a - b);
     expect(inThread).toEqual(page.pieces.map(({ id }) => id));
   }
@@ -86,5 +88,5 @@ test('what is not there is not found', () => {
   expect(yarnPage(db, 999)).toBeUndefined();
   expect(piecePage(db, 999)).toBeUndefined();
   expect(planPage(db, 999)).toBeUndefined();
-  expect(entryPage(db, 999)).toBeUndefined();
+  expect(operationPage(db, 999)).toBeUndefined();
 });

@@ -10,15 +10,15 @@ import { openRuns, type RunRow } from '../../db/winding/runs';
 import { countShelf } from '../../db/yarn/shelf';
 import { yarnsById } from '../../db/yarn/yarns';
 import { dayOf } from '../common/days';
-import { type JobCard, jobCards } from './daysPage';
-import { latestEntries, type LogLine } from '../logbook/logbook';
+import { type TaskCard, taskCards } from './daysPage';
+import { latestOperations, type LogLine } from '../logbook/logbook';
 import { miniStateOf } from '../minis/miniRunEvents';
 import { readMiniRunPlan } from '../minis/miniRunPlan';
 import { readPlan } from '../winding/runPlan';
 import { type ProjectLine, projectsPage } from '../projects/projects';
 import { type ShelfCard, waitingOnShelf } from '../yarn/shelf';
 import { formMade, stateOf } from '../winding/runEvents';
-import { type Wait, waits } from './pendingCare';
+import { type PendingCare, pendingCare } from './pendingCare';
 import { labelsToCome } from '../yarn/yarns';
 import { nameOfYarn, yarnView } from '../yarn/yarnViews';
 
@@ -33,9 +33,9 @@ export interface Today {
   /** Projects that what there is does not surely reach for. */
   short: ProjectLine[];
   /** What rests, dries, or is to be washed or measured. */
-  waits: Wait[];
+  pendingCare: PendingCare[];
   /** What is to be done today, settled or proposed, and what was missed. */
-  jobs: JobCard[];
+  tasks: TaskCard[];
   /** What is due within two weeks: projects, and jobs that would be late. */
   due: { href: string; name: string; what: 'due' | 'cast on'; day: string; inDays: number }[];
   late: number;
@@ -51,9 +51,9 @@ export function today(db: Db, now: Date): Today {
     runs: runsUnderWay(db),
     hanks: cards,
     hankYarns: total,
-    waits: waits(db, now),
+    pendingCare: pendingCare(db, now),
     ...plannedOf(db, now),
-    recent: latestEntries(db, 6),
+    recent: latestOperations(db, 6),
     short: projectsPage(db).underWay.filter(({ verdict }) => verdict !== 'enough' && verdict !== null),
     yarns: countShelf(db),
   };
@@ -61,22 +61,22 @@ export function today(db: Db, now: Date): Today {
 
 const DUE_WITHIN_DAYS = 14;
 
-function plannedOf(db: Db, now: Date): Pick<Today, 'jobs' | 'due' | 'late'> {
+function plannedOf(db: Db, now: Date): Pick<Today, 'tasks' | 'due' | 'late'> {
   const day = dayOf(now);
-  const jobs = jobCards(db, now);
+  const tasks = taskCards(db, now);
   const until = addDays(day, DUE_WITHIN_DAYS);
   const dates = projectsUnderWay(db).flatMap(({ id, name, castOn, dueOn }) => [
     ...(castOn ? [{ href: `/projects/${id}`, name, what: 'cast on' as const, day: castOn }] : []),
     ...(dueOn ? [{ href: `/projects/${id}`, name, what: 'due' as const, day: dueOn }] : []),
   ]);
   return {
-    jobs: jobs.filter(({ doneOn, missed, on }) => doneOn === null && (missed || on === day)),
+    tasks: tasks.filter(({ doneOn, missed, on }) => doneOn === null && (missed || on === day)),
     due: dates
       // A cast-on that has passed is no news; what is overdue is.
       .filter((each) => each.day <= until && (each.day >= day || each.what === 'due'))
       .map((each) => ({ ...each, inDays: daysBetween(day, each.day) }))
       .sort((a, b) => a.day.localeCompare(b.day)),
-    late: jobs.filter(isLate).length,
+    late: tasks.filter(isLate).length,
   };
 }
 

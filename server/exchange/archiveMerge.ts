@@ -72,9 +72,9 @@ function groupsOf(from: Db, ids: readonly number[]): Map<number, number> {
     sql`SELECT DISTINCT min(p.yarn_id) OVER (PARTITION BY part.operation_id) AS a, p.yarn_id AS b
      FROM operation_piece part JOIN piece p ON p.id = part.piece_id
      UNION SELECT from_yarn, into_yarn FROM yarn_merge
-     UNION SELECT min(p.yarn_id) OVER (PARTITION BY m.job_id), p.yarn_id FROM mini m JOIN piece p ON p.id = m.piece_id
-     UNION SELECT min(p.yarn_id) OVER (PARTITION BY r.job_id), p.yarn_id FROM run r JOIN piece p ON p.id = r.piece_id
-       WHERE r.job_id IS NOT NULL`,
+     UNION SELECT min(p.yarn_id) OVER (PARTITION BY m.plan_id), p.yarn_id FROM mini m JOIN piece p ON p.id = m.piece_id
+     UNION SELECT min(p.yarn_id) OVER (PARTITION BY r.plan_id), p.yarn_id FROM run r JOIN piece p ON p.id = r.piece_id
+       WHERE r.plan_id IS NOT NULL`,
   ).all();
   for (const { a, b } of links) root.set(find(a), find(b));
   return new Map(ids.map((id) => [id, find(id)]));
@@ -133,8 +133,8 @@ function referencesOf(from: Db, table: ArchiveTable): { column: string; table: A
 /** What may be left out of a row, where what it points at stays behind. */
 const MAY_BE_NONE: Partial<Record<ArchiveTable, readonly string[]>> = {
   yarn: ['like_yarn_id'],
-  went: ['project_id'],
-  job: ['project_id'],
+  consumption: ['project_id'],
+  task: ['project_id'],
 };
 
 function mergeRow(
@@ -146,7 +146,7 @@ function mergeRow(
 ): void {
   if (table === 'yarn' && !maps.yarns.fresh.has(Number(row.id))) return;
   if (table === 'operation' && !maps.operations.has(Number(row.id))) return;
-  if (table === 'mini_job' && !isOfFresh(row, maps)) return;
+  if (table === 'mini_plan' && !isOfFresh(row, maps)) return;
   if (isHere(db, table, row, maps)) return;
   const next: DumpedRow = { ...row };
   for (const { column, table: other } of references) {
@@ -162,7 +162,7 @@ function mergeRow(
   if (typeof next.request_key === 'string' && hasKey(db, table, next.request_key)) next.request_key = null;
   if (!('id' in next)) {
     // Jobs that were here already wait for one another already.
-    if (table === 'job_after' && waits(db, next)) return;
+    if (table === 'task_after' && dependsOn(db, next)) return;
     fillTable(db, table, columnsOf(table), [next]);
     return;
   }
@@ -181,9 +181,9 @@ function isOfFresh(row: DumpedRow, maps: Maps): boolean {
   return parents.every(({ pieceId }) => maps.of('piece', pieceId) !== undefined);
 }
 
-function waits(db: Db, { job_id, after_id }: DumpedRow): boolean {
+function dependsOn(db: Db, { task_id, after_id }: DumpedRow): boolean {
   return (
-    prepared(db, sql`SELECT 1 FROM job_after WHERE job_id = ? AND after_id = ?`).get(job_id, after_id) !== undefined
+    prepared(db, sql`SELECT 1 FROM task_after WHERE task_id = ? AND after_id = ?`).get(task_id, after_id) !== undefined
   );
 }
 
@@ -200,9 +200,9 @@ function isHere(db: Db, table: ArchiveTable, row: DumpedRow, maps: Maps): boolea
       ? find(sql`SELECT id FROM project WHERE name = ? AND created_at = ?`, row.name, row.created_at)
       : table === 'practice_answer'
         ? find(sql`SELECT id FROM practice_answer WHERE at = ? AND kind = ?`, row.at, row.kind)
-        : table === 'job'
+        : table === 'task'
           ? find(
-              sql`SELECT id FROM job WHERE kind = ? AND title = ? AND created_at = ?`,
+              sql`SELECT id FROM task WHERE kind = ? AND title = ? AND created_at = ?`,
               row.kind,
               row.title,
               row.created_at,
@@ -231,7 +231,7 @@ function rewritten(table: ArchiveTable, row: DumpedRow, maps: Maps): void {
     case 'joined':
       row.pieces = JSON.stringify(pieces(JSON.parse(String(row.pieces))));
       break;
-    case 'next_way':
+    case 'planned_use':
       change('way', (way) => {
         const rewind = way.rewind as Json | null;
         return { ...way, rewind: rewind && { ...rewind, toolKey: toolKey(rewind.toolKey) } };
@@ -252,7 +252,7 @@ function rewritten(table: ArchiveTable, row: DumpedRow, maps: Maps): void {
             },
       );
       break;
-    case 'mini_job': {
+    case 'mini_plan': {
       const yarn = (id: unknown) => maps.of('yarn', Number(id));
       change('plan', (plan) => {
         const asked = plan.asked as Json;

@@ -13,14 +13,15 @@ import {
   type ArchiveTable,
   archiveTables,
   canUpgrade,
+  isArchiveTable,
   upgraded,
 } from '../../formats/archive';
-import { openArchiveZip } from '../../formats/archiveZip';
+import { type OpenArchive, openArchiveZip } from '../../formats/archiveZip';
 import { isBenchTime } from '../days/benchTime';
-import { isMiniJobPlan } from '../minis/miniPlanContent';
+import { isMiniPlanContent } from '../minis/miniPlanContent';
 import { miniEvents } from '../minis/miniRunEvents';
 import { isMiniRunPlan } from '../minis/miniRunPlan';
-import { isNextWay } from '../yarn/plannedUse';
+import { isPlannedUse } from '../yarn/plannedUse';
 import { keepFile, nameOf } from '../logbook/pictures';
 import { checked } from '../common/result';
 import { runEvents } from '../winding/runEvents';
@@ -70,25 +71,20 @@ export async function stageZip(file: string, folder: string): Promise<Staged> {
       const { head } = zip;
       if (head.version !== ARCHIVE_VERSION && !canUpgrade(head.version))
         throw new InputError(`only versions 1 to ${ARCHIVE_VERSION} can be read`, 'archive.json');
-      if (head.version === ARCHIVE_VERSION) {
-        for (const table of ARCHIVE_TABLES) {
-          let count = 0;
-          for await (const { row, place } of zip.rows(table)) {
-            put(db, table, checked<DumpedRow>(archiveTables[table], row, place), place);
-            count++;
-          }
-          const told = head.rows[table];
-          if (told !== count)
-            throw new InputError(`${told} rows were written and ${count} are there`, `tables.${table}`);
-        }
-      } else {
-        // What has to be brought up to date is held as a whole: each step may look at all tables.
+      if (head.version === ARCHIVE_VERSION)
+        for (const table of ARCHIVE_TABLES)
+          await eachRow(zip, table, (row, place) =>
+            put(db, table, checked<DumpedRow>(archiveTables[table], row, place), place),
+          );
+      else {
+        // What has to be brought up to date is held as a whole: each step may look at all tables, of whatever name then.
         const tables: Record<string, unknown[]> = {};
-        for (const table of ARCHIVE_TABLES.filter((each) => each in head.rows)) {
-          tables[table] = [];
-          for await (const { row } of zip.rows(table)) tables[table].push(row);
+        const { rows: written, ...rest } = head;
+        for (const table of Object.keys(written).filter(isArchiveTable)) {
+          const rows: unknown[] = (tables[table] = []);
+          await eachRow(zip, table, (row) => rows.push(row));
         }
-        fill(db, checkedDocument({ ...head, tables, pictures: {} }));
+        fill(db, checkedDocument({ ...rest, tables, pictures: {} }));
       }
       for (const name of zip.pictures) {
         const place = path.join(folder, 'pictures', name);
@@ -111,6 +107,21 @@ export async function stageDocument(json: string, folder: string): Promise<Stage
       keepFile(path.join(folder, 'pictures'), file, Buffer.from(data, 'base64'));
     return Promise.resolve(document.exportedAt);
   });
+}
+
+/** The rows of one table, of which there must be as many as were written. */
+async function eachRow(
+  { head, rows }: OpenArchive,
+  table: string,
+  each: (row: unknown, place: string) => unknown,
+): Promise<void> {
+  let count = 0;
+  for await (const { row, place } of rows(table)) {
+    each(row, place);
+    count++;
+  }
+  const written = head.rows[table];
+  if (written !== count) throw new InputError(`${written} rows were written and ${count} are there`, `tables.${table}`);
 }
 
 async function inFolder(folder: string, read: (db: Db) => Promise<string>): Promise<Staged> {
@@ -180,12 +191,12 @@ function checkMeaning(db: Db, table: ArchiveTable, row: DumpedRow, place: string
     throw new InputError(message, column ? `${place}.${column}` : place);
   };
   switch (table) {
-    case 'mini_job':
-      if (!isMiniJobPlan(String(row.plan))) refuse('this is not a plan of minis', 'plan');
+    case 'mini_plan':
+      if (!isMiniPlanContent(String(row.plan))) refuse('this is not a plan of minis', 'plan');
       break;
     case 'run':
-      if ((row.kind === 'minis') !== (row.job_id !== null))
-        refuse('minis belong to a plan, a winding to none', 'job_id');
+      if ((row.kind === 'minis') !== (row.plan_id !== null))
+        refuse('minis belong to a plan, a winding to none', 'plan_id');
       if (!(row.kind === 'minis' ? isMiniRunPlan : isPlan)(String(row.plan)))
         refuse('this is not the plan of a run', 'plan');
       break;
@@ -202,8 +213,8 @@ function checkMeaning(db: Db, table: ArchiveTable, row: DumpedRow, place: string
         refuse('this is not an event of a run');
       break;
     }
-    case 'next_way':
-      if (!isNextWay(String(row.way))) refuse('this is no way to go on', 'way');
+    case 'planned_use':
+      if (!isPlannedUse(String(row.way))) refuse('this is no way to go on', 'way');
       break;
     case 'setting':
       if (!SETTINGS[String(row.name)]?.(String(row.value))) refuse('this is not a setting that is known');
@@ -231,7 +242,7 @@ function checkWhole(db: Db): void {
   // An operation takes what was there before it, and undoes what came before it; so nothing can come of itself.
   const backwards = first(
     sql`SELECT part.operation_id AS id FROM operation_piece part JOIN piece p ON p.id = part.piece_id
-     WHERE part.side <> 'out' AND part.operation_id <= p.born_by ORDER BY 1 LIMIT 1`,
+     WHERE part.side <> 'out' AND part.operation_id <= p.created_by ORDER BY 1 LIMIT 1`,
   );
   if (backwards !== undefined)
     throw new InputError('a piece would come of itself, in a ring', place('operation', backwards));
@@ -239,7 +250,7 @@ function checkWhole(db: Db): void {
   if (undone !== undefined) throw new InputError('an entry undoes one that came after it', place('operation', undone));
   const born = first(
     sql`SELECT id FROM piece p WHERE NOT EXISTS (
-       SELECT 1 FROM operation_piece part WHERE part.piece_id = p.id AND part.operation_id = p.born_by AND part.side = 'out')
+       SELECT 1 FROM operation_piece part WHERE part.piece_id = p.id AND part.operation_id = p.created_by AND part.side = 'out')
      ORDER BY id LIMIT 1`,
   );
   if (born !== undefined) throw new InputError('nothing made this piece', place('piece', born));
@@ -247,9 +258,9 @@ function checkWhole(db: Db): void {
     message: 'these yarns are merged in a ring',
     placeOf: (id) => place('yarn_merge', id),
   });
-  checkRing(db, sql`SELECT job_id AS id, job_id AS a, after_id AS b FROM job_after`, {
+  checkRing(db, sql`SELECT task_id AS id, task_id AS a, after_id AS b FROM task_after`, {
     message: 'these jobs wait for one another in a ring',
-    placeOf: () => 'tables.job_after',
+    placeOf: () => 'tables.task_after',
   });
 }
 

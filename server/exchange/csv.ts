@@ -2,7 +2,7 @@ import { fibresInWords } from '../../core/yarn/fibre';
 import { InputError } from '../../core/common/inputError';
 import type { Db } from '../../db/common/connection';
 import { rowsForCsv } from '../../db/exchange/csv';
-import { insertOperation, insertPart, operationByRequest, weighedBefore } from '../../db/yarn/operations';
+import { insertOperation, insertOperationPiece, operationByRequest, weighedBefore } from '../../db/yarn/operations';
 import { pieceById } from '../../db/yarn/pieces';
 import { CSV_FIELDS, CSV_FIELD_NAMES, type CsvField } from '../../formats/yarnCsv';
 import { csvLines, type CsvTableName } from '../../formats/tablesCsv';
@@ -98,7 +98,7 @@ export function addWeighings(db: Db, weighings: NewWeighings, now: Date): Entere
         if (!there(pieceId)) throw new InputError('this piece is not there', `${i}.pieceId`);
         if (at !== undefined && at > now.toISOString()) throw new InputError('that has not been yet', `${i}.at`);
         const operationId = insertOperation(db, { kind: 'weigh', at: at ?? now.toISOString(), note, requestKey: key });
-        insertPart(db, {
+        insertOperationPiece(db, {
           operationId,
           pieceId,
           side: 'on',

@@ -6,7 +6,7 @@ import { InputError } from '../../core/common/inputError';
 import { openDatabase } from '../../db/common/connection';
 import { countShelf, isAnyStale } from '../../db/yarn/shelf';
 import { heavy } from './heavy';
-import { freshenAll } from '../yarn/shelf';
+import { refreshAllSummaries } from '../yarn/shelf';
 import { storageTrouble } from '../common/storageTrouble';
 import { NOW } from '../../tests/support/serverTesting';
 
@@ -76,14 +76,14 @@ test('a list is put on the shelf all at once, while others read what was there b
   // Its lines are worked out a few at a time, and others are answered in between.
   let others = 0;
   const meanwhile = setInterval(() => others++, 1);
-  await freshenAll(db);
+  await refreshAllSummaries(db);
   clearInterval(meanwhile);
   expect(others).toBeGreaterThan(3);
   expect(countShelf(db)).toBe(1500);
   expect(isAnyStale(db)).toBe(false);
   const back = await heavy('list taken back', { file, batch: 'a-long-list', now: NOW }, { seconds: 60 });
   expect(back).toEqual({ deleted: 1500, kept: 0 });
-  await freshenAll(db);
+  await refreshAllSummaries(db);
   expect(countShelf(db)).toBe(0);
   db.close();
 });

@@ -1,7 +1,7 @@
 import { Worker } from 'node:worker_threads';
 import { InputError } from '../../core/common/inputError';
-import { NotPossible } from '../common/result';
-import type { HeavyTold } from './heavyThread';
+import { ConflictError } from '../common/result';
+import type { HeavyReport } from './heavyThread';
 import type { HeavyInput, HeavyName, HeavyOutput } from './heavyWork';
 import { NOBODY_WAITS, Turns } from '../common/turns';
 
@@ -28,7 +28,7 @@ export async function heavy<Name extends HeavyName>(
   { seconds = USUAL_SECONDS, signal }: { seconds?: number; signal?: AbortSignal },
 ): Promise<HeavyOutput<Name>> {
   if (turns.queue >= MOST_WAITING)
-    throw new NotPossible('too many have asked for something large; try again in a moment');
+    throw new ConflictError('too many have asked for something large; try again in a moment');
   return turns.inTurn(() => inThread(name, input, seconds, signal), signal);
 }
 
@@ -64,19 +64,19 @@ function inThread<Name extends HeavyName>(
     const end = (settle: () => void, next: 'wait' | 'end') => {
       clearTimeout(limit);
       signal?.removeEventListener('abort', gone);
-      worker.off('message', told).off('error', broke);
+      worker.off('message', reported).off('error', broke);
       if (next === 'wait') spare = worker;
       else void worker.terminate();
       settle();
     };
     const refuse = (error: Error) => end(() => reject(error), 'end');
-    const gone = () => refuse(new NotPossible(NOBODY_WAITS));
+    const gone = () => refuse(new ConflictError(NOBODY_WAITS));
     const limit = setTimeout(
       () => refuse(new InputError(`this takes longer than the ${seconds} seconds it may; ask for less`, '')),
       seconds * 1000,
     );
     signal?.addEventListener('abort', gone);
-    const told = (answer: HeavyTold) =>
+    const reported = (answer: HeavyReport) =>
       end(() => {
         if ('value' in answer) resolve(answer.value as HeavyOutput<Name>);
         else if ('refused' in answer) reject(new InputError(answer.refused.message, answer.refused.path));
@@ -88,7 +88,7 @@ function inThread<Name extends HeavyName>(
           ? new InputError('this takes more memory than it may; ask for less', '')
           : error,
       );
-    worker.on('message', told).on('error', broke);
+    worker.on('message', reported).on('error', broke);
     worker.postMessage({ name, input });
   });
 }

@@ -4,17 +4,17 @@ import { InputError } from '../../core/common/inputError';
 import { HEAVY_WORK, type HeavyName } from './heavyWork';
 
 /** What came of a work. */
-export type HeavyTold =
+export type HeavyReport =
   { value: unknown } | { refused: { message: string; path: string } } | { failed: string; code?: string };
 
 parentPort!.on('message', ({ name, input }: { name: HeavyName; input: never }) => {
   void Promise.resolve()
     .then((): unknown => HEAVY_WORK[name](input))
-    .then((value): HeavyTold => ({ value }), complaint)
-    .then((told) => parentPort!.postMessage(told));
+    .then((value): HeavyReport => ({ value }), complaint)
+    .then((reported) => parentPort!.postMessage(reported));
 });
 
-function complaint(error: unknown): HeavyTold {
+function complaint(error: unknown): HeavyReport {
   if (error instanceof InputError) return { refused: { message: error.message, path: error.path } };
   if (!(error instanceof Error)) return { failed: String(error) };
   // By its code the trouble of a disk is known.

@@ -1,6 +1,6 @@
 import { undoImport } from '../yarn/yarnLifecycle';
 import { importYarns, previewImport } from './importYarns';
-import { freshenAll, newestOnShelf, shelfPage } from '../yarn/shelf';
+import { refreshAllSummaries, newestOnShelf, shelfPage } from '../yarn/shelf';
 import { aKey, emptyDatabase, everything, NOW, shelved } from '../../tests/support/serverTesting';
 import { yarnView } from '../yarn/yarnViews';
 
@@ -62,14 +62,14 @@ test('500 lines with 7 bad ones: looked at, nothing is written; then the good on
 
   const asked = ask();
   expect(importYarns(db, read(list, asked), NOW).written).toBe(493);
-  await freshenAll(db);
+  await refreshAllSummaries(db);
   expect(shelfPage(db, {}, 'metric').total).toBe(494);
   // Its answer was lost, so it is asked again.
   expect(importYarns(db, read(list, asked), NOW).written).toBe(493);
   expect(shelfPage(db, {}, 'metric').total).toBe(494);
 
   expect(undoImport(db, (JSON.parse(asked) as { batch: string }).batch, NOW)).toEqual({ deleted: 493, kept: 0 });
-  await freshenAll(db);
+  await refreshAllSummaries(db);
   expect(shelfPage(db, {}, 'metric').total).toBe(1);
 });
 

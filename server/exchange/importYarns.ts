@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { colourFromWords } from '../../core/yarn/colourWords';
 import { InputError, reading } from '../../core/common/inputError';
-import { FORMS } from '../../core/yarn/piece';
+import { PIECE_FORMS } from '../../core/yarn/piece';
 import type { UnitSystem } from '../../core/common/units';
 import { classCalled } from '../../core/yarn/weightClass';
 import type { Db } from '../../db/common/connection';
@@ -187,10 +187,12 @@ function readRow(
   const problem = (path: string, message: string): ImportProblem => ({ line, column: headOf(path), message });
 
   const weightClass = reading(() => (cell('weightClass') === '' ? null : classCalled(cell('weightClass'), '')));
-  const form = FORMS.find((known) => `${known}s`.startsWith(cell('form').toLowerCase().replace(/s$/, '') || 'hank'));
+  const form = PIECE_FORMS.find((known) =>
+    `${known}s`.startsWith(cell('form').toLowerCase().replace(/s$/, '') || 'hank'),
+  );
   const wrong = [
     ...(weightClass.error === undefined ? [] : [problem('weightClass', weightClass.error)]),
-    ...(form ? [] : [problem('form', `one of ${FORMS.join(', ')}`)]),
+    ...(form ? [] : [problem('form', `one of ${PIECE_FORMS.join(', ')}`)]),
     ...(cell('maker') + cell('line') + cell('colourName') === ''
       ? [problem('line', 'a maker, a line or a colour is needed')]
       : []),

@@ -10,14 +10,14 @@ import { LABEL_SHEET_NAMES, LABEL_SHEETS, type LabelSheet } from '../../core/exc
 import type { UnitSystem } from '../../core/common/units';
 import type { Db } from '../../db/common/connection';
 import { miniOfPiece } from '../../db/minis/minis';
-import { operationById, partsOf } from '../../db/yarn/operations';
+import { operationById, operationPiecesOf } from '../../db/yarn/operations';
 import { toolById } from '../../db/bench/bench';
 import { woundAs } from '../../db/winding/woundCakes';
 import { everMade, pieceById } from '../../db/yarn/pieces';
 import type { Label } from '../../formats/labels';
 import type { PaperFonts } from '../../formats/pdf';
 import { heavy } from './heavy';
-import { nextWay } from '../yarn/plannedUse';
+import { plannedUse } from '../yarn/plannedUse';
 import { checked } from '../common/result';
 import { workFromOf } from '../yarn/workedEnd';
 import { massFactOf } from '../common/weighing';
@@ -66,7 +66,7 @@ export function labelOf(db: Db, pieceId: number, system: UnitSystem, origin: str
   const mass = massFactOf(piece);
   const lengthM = pieceView(db, yarn, piece).lengthM?.mean;
   const mini = miniOfPiece(db, pieceId);
-  const parent = mini && partsOf(db, mini.operationId).find(({ side }) => side === 'in');
+  const parent = mini && operationPiecesOf(db, mini.operationId).find(({ side }) => side === 'in');
   const from = parent && `${mini.place} of ${mini.places} from ${everMade(db, parent.pieceId).label.toLowerCase()}`;
   return {
     title: yarn.name,
@@ -92,13 +92,13 @@ export function slipOf(db: Db, pieceId: number, system: UnitSystem, origin: stri
   const label = labelOf(db, pieceId, system, origin);
   const piece = pieceById(db, pieceId)!;
   const yarn = yarnView(db, piece.yarnId)!;
-  const { faults, bornBy } = pieceView(db, yarn, piece);
-  const made = operationById(db, bornBy)!;
+  const { faults, createdBy } = pieceView(db, yarn, piece);
+  const made = operationById(db, createdBy)!;
   const on = woundAs(db, pieceId);
   const tool = on && (on.winderId === null ? undefined : toolById(db, 'winder', on.winderId));
   const from = endsOf(piece.form).length > 1 && workFromOf(db, yarn);
   // The side that faced up while it was wound, unless another way was planned for it.
-  const side = nextWay(db, pieceId)?.use.left === 'far' ? 'far' : 'near';
+  const side = plannedUse(db, pieceId)?.use.left === 'far' ? 'far' : 'near';
   const { needleMm: guess } = yarn.guesses;
   const needle = yarn.needleMm ? `${yarn.needleMm}` : guess ? `about ${guess.low} to ${guess.high}` : '';
   return {

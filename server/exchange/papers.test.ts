@@ -7,7 +7,7 @@ import { labelSheet, slipOf } from './labels';
 import { runPaper, runSheet, storyPaper, storyPdf } from './papers';
 import { runsUnderWay } from '../days/today';
 import { emptyDatabase, NOW } from '../../tests/support/serverTesting';
-import { yarnFront } from '../logbook/yarnOverview';
+import { yarnOverview } from '../logbook/yarnOverview';
 
 // A thread is begun for the first of them, on a machine that may be busy.
 jest.setTimeout(60_000);
@@ -66,7 +66,7 @@ test('every yarn’s story can be printed', async () => {
 });
 
 test('a slip has more than a label: how it was wound, from where it is worked, its knots', async () => {
-  const [cake] = yarnFront(db, yarnOf('Causeway'))!.pieces.filter(({ label }) => label === 'Cake 3');
+  const [cake] = yarnOverview(db, yarnOf('Causeway'))!.pieces.filter(({ label }) => label === 'Cake 3');
   const { lines, url } = slipOf(db, cake!.id, 'metric', ORIGIN);
   const words = plain(lines.join(' | '));
   expect(words).toMatch(/wound 2026-03-05 on Small winder/);
@@ -80,9 +80,9 @@ test('a slip has more than a label: how it was wound, from where it is worked, i
 });
 
 test('a cut map stands by itself, with as many minis as the plan makes, to scale', () => {
-  const job = db.prepare('SELECT id, plan FROM mini_job ORDER BY id LIMIT 1').get() as { id: number; plan: string };
-  const plan = JSON.parse(job.plan) as { parents: { counts: number[][]; massG: number }[] };
-  const svg = cutMapDrawing(db, job.id, 'metric');
+  const task = db.prepare('SELECT id, plan FROM mini_plan ORDER BY id LIMIT 1').get() as { id: number; plan: string };
+  const plan = JSON.parse(task.plan) as { parents: { counts: number[][]; massG: number }[] };
+  const svg = cutMapDrawing(db, task.id, 'metric');
   const minis = plan.parents.flatMap(({ counts }) => counts.flat()).reduce((sum, count) => sum + count, 0);
   expect(svg.match(/rx="5"/g)).toHaveLength(minis);
   const most = Math.max(...plan.parents.map(({ massG }) => massG));

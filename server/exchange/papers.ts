@@ -3,7 +3,7 @@ import { fibresInWords } from '../../core/yarn/fibre';
 import { fineMassFigure, gristFigure, inWords, lengthFigure, massFigure, sizeFigure } from '../../core/common/format';
 import { InputError } from '../../core/common/inputError';
 import { takeOffSteps } from '../../core/winding/run';
-import { DIFFERENCES, GOINGS } from '../../core/yarn/threadBalance';
+import { DIFFERENCES, CONSUMPTIONS } from '../../core/yarn/threadBalance';
 import type { UnitSystem } from '../../core/common/units';
 import type { Db } from '../../db/common/connection';
 import { findOperations } from '../../db/logbook/logbook';
@@ -13,7 +13,7 @@ import { heavy } from './heavy';
 import { fonts } from './labels';
 import { linesOf, type LogLine } from '../logbook/logbook';
 import { runPage } from '../winding/runEvents';
-import { yarnFront } from '../logbook/yarnOverview';
+import { yarnOverview } from '../logbook/yarnOverview';
 
 /**
  * A winding's run sheet, for the wall at the bench: how the swift is set, where to stop, what to look to.
@@ -131,9 +131,9 @@ export async function storyPdf(
 const MOST_ENTRIES = 500;
 
 export function storyPaper(db: Db, yarnId: number, system: UnitSystem, origin: string): Paper {
-  const page = yarnFront(db, yarnId);
+  const page = yarnOverview(db, yarnId);
   if (!page) throw new InputError('there is no such yarn', 'id');
-  const { yarn, pieces, left, balance } = page;
+  const { yarn, pieces, remaining, balance } = page;
   const mass = (g: number) => inWords(fineMassFigure(g, system));
   const length = (m: number) => inWords(lengthFigure(m, system));
   const band: [string, string][] = [
@@ -159,8 +159,8 @@ export function storyPaper(db: Db, yarnId: number, system: UnitSystem, origin: s
   const there = pieces.filter(({ consumedBy }) => consumedBy === null);
   return {
     title: yarn.name,
-    under: left
-      ? `${there.length} ${there.length === 1 ? 'piece' : 'pieces'}, ${length(left.lengthM.mean)} ± ${length((left.lengthM.high90 - left.lengthM.low90) / 2)}`
+    under: remaining
+      ? `${there.length} ${there.length === 1 ? 'piece' : 'pieces'}, ${length(remaining.lengthM.mean)} ± ${length((remaining.lengthM.high90 - remaining.lengthM.low90) / 2)}`
       : 'how much there is, nobody has measured',
     colourHex: yarn.colourHex,
     url: `${origin}/yarns/${yarnId}`,
@@ -183,10 +183,10 @@ export function storyPaper(db: Db, yarnId: number, system: UnitSystem, origin: s
       {
         kind: 'table',
         head: ['When', 'What', 'Notes'],
-        rows: entries.map((entry) => [
-          entry.at.slice(0, 10),
-          doneWords(entry, mass),
-          entry.live ? entry.note : 'undone',
+        rows: entries.map((operation) => [
+          operation.at.slice(0, 10),
+          doneWords(operation, mass),
+          operation.live ? operation.note : 'undone',
         ]),
         widths: [1, 2.6, 2.4],
       },
@@ -197,7 +197,10 @@ export function storyPaper(db: Db, yarnId: number, system: UnitSystem, origin: s
         rows: [
           ['came in', mass(balance.cameInG)],
           ['is there', mass(balance.thereG)],
-          ...GOINGS.filter((going) => balance.wentG[going] > 0).map((going) => [going, mass(balance.wentG[going])]),
+          ...CONSUMPTIONS.filter((consumption) => balance.consumedG[consumption] > 0).map((consumption) => [
+            consumption,
+            mass(balance.consumedG[consumption]),
+          ]),
           ...DIFFERENCES.filter((difference) => Math.abs(balance.differsG[difference]) > 0.05).map((difference) => [
             difference,
             `${balance.differsG[difference] < 0 ? '+' : '−'}${mass(Math.abs(balance.differsG[difference]))}`,
@@ -209,7 +212,7 @@ export function storyPaper(db: Db, yarnId: number, system: UnitSystem, origin: s
   };
 }
 
-function doneWords({ kind, pieces, went }: LogLine, mass: (g: number) => string): string {
+function doneWords({ kind, pieces, consumption }: LogLine, mass: (g: number) => string): string {
   const on = (side: 'in' | 'out' | 'on') =>
     pieces
       .filter((piece) => piece.side === side)
@@ -218,7 +221,13 @@ function doneWords({ kind, pieces, went }: LogLine, mass: (g: number) => string)
       .join(', ');
   const words = kind === 'receive' ? 'came in' : kind;
   const sides = [on('in'), on('out')].filter(Boolean).join(' into ');
-  return [words, sides || on('on'), went?.massG ? mass(went.massG) : '', went?.why ?? '', went?.project?.name ?? '']
+  return [
+    words,
+    sides || on('on'),
+    consumption?.massG ? mass(consumption.massG) : '',
+    consumption?.why ?? '',
+    consumption?.project?.name ?? '',
+  ]
     .filter(Boolean)
     .join(': ');
 }

@@ -3,7 +3,7 @@ import { heavy } from './heavy';
 import type { HeavyOutput } from './heavyWork';
 import type { takeRequest } from './archiveUpload';
 import type { ListToRead } from './importYarns';
-import { freshenAll } from '../yarn/shelf';
+import { refreshAllSummaries } from '../yarn/shelf';
 
 /**
  * What fills the shelf at one go, or puts another in its place: a thread does it with a connection of its own, all of it
@@ -51,6 +51,6 @@ export function goBackToSnapshot(name: string): Promise<HeavyOutput<'gone back t
 async function laidOut<T>(work: () => Promise<T>): Promise<T> {
   const db = database();
   const done = await work();
-  await freshenAll(db);
+  await refreshAllSummaries(db);
   return done;
 }

@@ -1,6 +1,6 @@
 import { ternRock } from '../../scripts/ternRock';
 import { benchAnswers } from './benchAnswers';
-import { entryPage } from './operationPage';
+import { operationPage } from './operationPage';
 import { undoOperation } from '../yarn/pieces';
 import { emptyDatabase, idOf, NOW } from '../../tests/support/serverTesting';
 
@@ -29,14 +29,14 @@ test('an undone winding tells nothing', () => {
 });
 
 test('each winding has its story: as many turns as were counted, and its stop', () => {
-  const entry = entryPage(db, windings[0]!)!;
-  const { story, run } = entry;
+  const operation = operationPage(db, windings[0]!)!;
+  const { story, run } = operation;
   const counted = run!.cakes.reduce((sum, { turns }) => sum + turns, 0);
-  const told = story!.pace.reduce(
+  const reported = story!.pace.reduce(
     (sum, { perMinute, fromMs, untilMs }) => sum + ((perMinute ?? 0) * (untilMs - fromMs)) / 60_000,
     0,
   );
-  expect(Math.abs(told / counted - 1)).toBeLessThan(0.1);
+  expect(Math.abs(reported / counted - 1)).toBeLessThan(0.1);
   expect(story!.spentMs.preparing).toBeGreaterThan(60_000);
 });
 

@@ -7,12 +7,12 @@ import {
   type TimeAnswer,
   whatSnags,
   whereTimeGoes,
-  type WindingTold,
+  type WindingReport,
 } from '../../core/logbook/benchAnswers';
 import type { TimedWinding } from '../../core/days/taskMinutes';
 import { turnsOn, woundParts } from '../../core/winding/run';
 import type { Db } from '../../db/common/connection';
-import { namedParts } from '../../db/logbook/logbook';
+import { namedOperationPieces } from '../../db/logbook/logbook';
 import { loggedRuns, type RunRow } from '../../db/winding/runs';
 import { yarnsById } from '../../db/yarn/yarns';
 import { stateOf } from '../winding/runEvents';
@@ -39,37 +39,37 @@ const WINDINGS_TIMED = 12;
 
 export function benchAnswers(db: Db): BenchAnswers {
   const runs = loggedRuns(db, 'wind', WINDINGS_REMEMBERED).reverse();
-  const told = runs.map((run) => toldOf(db, run));
-  const cakes = told.flatMap((winding) => winding.cakes);
+  const reported = runs.map((run) => reportOf(db, run));
+  const cakes = reported.flatMap((winding) => winding.cakes);
   return {
-    windings: told.length,
+    windings: reported.length,
     since: runs[0]?.endedAt ?? null,
-    time: whereTimeGoes(told),
-    snags: whatSnags(told),
-    full: howFull(told),
-    turns: howGood(cakes.map(({ plannedTurns, turns }) => ({ told: plannedTurns, was: turns }))),
-    mass: howGood(cakes.map(({ plannedG, massG }) => ({ told: plannedG, was: massG }))),
+    time: whereTimeGoes(reported),
+    snags: whatSnags(reported),
+    full: howFull(reported),
+    turns: howGood(cakes.map(({ plannedTurns, turns }) => ({ estimated: plannedTurns, was: turns }))),
+    mass: howGood(cakes.map(({ plannedG, massG }) => ({ estimated: plannedG, was: massG }))),
   };
 }
 
 /** How long the windings of late took, before, during and after. */
 export function timedWindings(db: Db): TimedWinding[] {
   return loggedRuns(db, 'wind', WINDINGS_TIMED).map((run) => {
-    const { lengthM, story } = toldOf(db, run);
+    const { lengthM, story } = reportOf(db, run);
     const { turning, stopped, resting, preparing, finishing } = story.spentMs;
     return { lengthM, windingMin: (turning + stopped + resting) / 60_000, aboutMin: (preparing + finishing) / 60_000 };
   });
 }
 
-function toldOf(db: Db, run: RunRow): WindingTold {
+function reportOf(db: Db, run: RunRow): WindingReport {
   const plan = readPlan(run.plan);
   const state = stateOf(db, run);
-  const made = namedParts(db, [run.operationId!]).filter(({ side }) => side === 'out');
+  const made = namedOperationPieces(db, [run.operationId!]).filter(({ side }) => side === 'out');
   const [yarn] = yarnsById(
     db,
     made.slice(0, 1).map(({ yarnId }) => yarnId),
   );
-  const cakes = woundParts(state).flatMap((part, i): WindingTold['cakes'] => {
+  const cakes = woundParts(state).flatMap((part, i): WindingReport['cakes'] => {
     const planned = plan.cakes[part];
     const massMg = made[i]?.massMg ?? null;
     if (!planned || massMg === null) return [];

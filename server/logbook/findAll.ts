@@ -1,10 +1,10 @@
-import { JOB_WORDS } from '../../core/days/taskWords';
+import { TASK_WORDS } from '../../core/days/taskWords';
 import type { Db } from '../../db/common/connection';
 import { findOperations } from '../../db/logbook/logbook';
 import { findPieces, findNamed } from '../../db/logbook/finding';
 import { goneYarnsLike } from '../../db/yarn/yarns';
 import { linesOf } from './logbook';
-import { freshen, onShelf } from '../yarn/shelf';
+import { refreshSummaries, onShelf } from '../yarn/shelf';
 import { nameOfYarn } from '../yarn/yarnViews';
 
 /** Something that was found, wherever it is. */
@@ -50,7 +50,7 @@ const MOST_OF_A_KIND = 6;
 export function findAll(db: Db, asked: string): Found[] {
   const words = asked.toLowerCase().split(/\s+/).filter(Boolean);
   if (words.length === 0) return [];
-  freshen(db);
+  refreshSummaries(db);
   const begins = (text: string) => {
     const parts = text.toLowerCase().split(/\s+/);
     return words.every((word) => parts.some((part) => part.startsWith(word)));
@@ -98,7 +98,7 @@ export function findAll(db: Db, asked: string): Found[] {
           kind,
           href: `/days/${id}`,
           title: name,
-          about: JOB_WORDS[about as keyof typeof JOB_WORDS] ?? '',
+          about: TASK_WORDS[about as keyof typeof TASK_WORDS] ?? '',
           colourHex: null,
         };
     }

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
-import { letGo, treatPieces } from '../yarn/pieceOperations';
+import { consumePiece, treatPieces } from '../yarn/pieceOperations';
 import { addDays, addMonths, isDay } from '../../core/days/days';
 import { dayOf, startOfDay } from '../common/days';
 import { putAway } from '../yarn/yarnLifecycle';
-import { type LogAsked, logbookPage, latestEntries, readLogAsked } from './logbook';
+import { type LogAsked, logbookPage, latestOperations, readLogAsked } from './logbook';
 import { undoOperation, weighPiece } from '../yarn/pieces';
 import { giveUpRun } from '../winding/runLog';
 import { startRun } from '../winding/runStart';
@@ -89,7 +89,7 @@ test('what was measured and what went is in its line', () => {
   const sample = { how: 'wraps', requestKey: aKey(), note: '', washed: false, wraps: '42', over: '5 cm' };
   idOf(addSample(db, kelpId, sample, 'metric', onDay('2026-03-18')));
   idOf(
-    letGo(
+    consumePiece(
       db,
       thriftId,
       {
@@ -104,8 +104,8 @@ test('what was measured and what went is in its line', () => {
       onDay('2026-03-19'),
     ),
   );
-  const [went, measured] = latestEntries(db, 2);
-  expect(went).toMatchObject({ kind: 'write off', went: { massG: 50, why: 'sold', project: null } });
+  const [consumption, measured] = latestOperations(db, 2);
+  expect(consumption).toMatchObject({ kind: 'write off', consumption: { massG: 50, why: 'sold', project: null } });
   expect(measured!.sample!.wpi).toBeCloseTo(21.336, 6);
 });
 

@@ -1,23 +1,23 @@
 import { addDays, addMonths, isDay } from '../../core/days/days';
 import { massBalance, type MassBalance } from '../../core/logbook/massBalance';
-import type { Form, MassFact, OperationKind, Side, WriteOffReason } from '../../core/yarn/piece';
+import type { PieceForm, MassFact, OperationKind, Side, WriteOffReason } from '../../core/yarn/piece';
 import { DEFAULT_SCALE_RESOLUTION_G } from '../../core/yarn/yardage';
 import type { Db } from '../../db/common/connection';
-import { wentBy } from '../../db/yarn/consumption';
+import { consumptionBy } from '../../db/yarn/consumption';
 import {
   daysWorked,
   eventsBetween,
   type EventRow as LogEvent,
   findOperations,
   type LogQuery,
-  type NamedPart,
-  namedParts,
+  type NamedOperationPiece,
+  namedOperationPieces,
 } from '../../db/logbook/logbook';
 import type { OperationRow } from '../../db/yarn/operations';
 import { samplesOfOperations } from '../../db/yarn/samples';
 import { type YarnRow, yarnsById } from '../../db/yarn/yarns';
 import { dayOf, startOfDay } from '../common/days';
-import { freshen } from '../yarn/shelf';
+import { refreshSummaries } from '../yarn/shelf';
 import { fromMg } from '../common/storageUnits';
 import { massFactOf } from '../common/weighing';
 import { nameOfYarn, type SampleView, sampleView } from '../yarn/yarnViews';
@@ -29,7 +29,7 @@ export type { LogEvent };
 export interface LogPiece {
   id: number;
   label: string;
-  form: Form;
+  form: PieceForm;
   side: Side;
   mass: MassFact | null;
 }
@@ -46,7 +46,11 @@ export interface LogLine {
   /** What was measured. */
   sample: SampleView | null;
   /** What went of it, and where to; null where nothing did. */
-  went: { massG: number | null; why: WriteOffReason | null; project: { id: number; name: string } | null } | null;
+  consumption: {
+    massG: number | null;
+    why: WriteOffReason | null;
+    project: { id: number; name: string } | null;
+  } | null;
   /** Only where both sides were weighed. */
   balance: MassBalance | null;
 }
@@ -124,7 +128,7 @@ const MOST_EVENTS = 50;
 export function logbookPage(db: Db, asked: LogAsked, now: Date): LogbookPage {
   const words = asked.q.split(/\s+/).filter(Boolean);
   // Yarns are found by the words that they are found by on the shelf.
-  if (words.length > 0) freshen(db);
+  if (words.length > 0) refreshSummaries(db);
   const query: LogQuery = {
     ...(asked.what !== '' && { kinds: LOG_KINDS[asked.what] }),
     ...(asked.yarn !== null && { yarnId: asked.yarn }),
@@ -153,7 +157,7 @@ export function logbookPage(db: Db, asked: LogAsked, now: Date): LogbookPage {
 }
 
 /** What happened last. */
-export function latestEntries(db: Db, most: number): LogLine[] {
+export function latestOperations(db: Db, most: number): LogLine[] {
   return linesOf(db, findOperations(db, {}, most));
 }
 
@@ -177,8 +181,8 @@ function daysOfMonth(db: Db, month: string): LogDay[] {
 /** Entries as their lines tell them. */
 export function linesOf(db: Db, operations: readonly (OperationRow & { live: 0 | 1 })[]): LogLine[] {
   const ids = operations.map(({ id }) => id);
-  const parts = new Map<number, NamedPart[]>(ids.map((id) => [id, []]));
-  for (const part of namedParts(db, ids)) parts.get(part.operationId)!.push(part);
+  const parts = new Map<number, NamedOperationPiece[]>(ids.map((id) => [id, []]));
+  for (const part of namedOperationPieces(db, ids)) parts.get(part.operationId)!.push(part);
   const yarnIds = [...new Set([...parts.values()].flatMap((some) => some.map(({ yarnId }) => yarnId)))];
   const yarns = new Map<number, YarnRow>(yarnsById(db, yarnIds).map((yarn) => [yarn.id, yarn]));
   const samples = new Map(samplesOfOperations(db, ids).map((sample) => [sample.operationId, sample]));
@@ -203,15 +207,15 @@ export function linesOf(db: Db, operations: readonly (OperationRow & { live: 0 |
       yarn: { id: yarn.id, name: nameOfYarn(yarn), colourHex: yarn.colourHex },
       pieces,
       sample: sample ? sampleView(sample, true) : null,
-      went: kind === 'use' || kind === 'write off' ? wentOf(db, id) : null,
+      consumption: kind === 'use' || kind === 'write off' ? consumptionOf(db, id) : null,
       balance: balanceOf(pieces, fromMg(operation.wasteMg + operation.tiesMg)),
     };
   });
 }
 
 /** What went by an operation, and where to. */
-export function wentOf(db: Db, operationId: number): LogLine['went'] {
-  const row = wentBy(db, operationId);
+export function consumptionOf(db: Db, operationId: number): LogLine['consumption'] {
+  const row = consumptionBy(db, operationId);
   if (!row) return null;
   const project = row.projectId === null ? null : { id: row.projectId, name: row.project! };
   return { massG: row.massMg === null ? null : fromMg(row.massMg), why: row.why, project };

@@ -1,7 +1,7 @@
 import type { Joint } from '../../core/yarn/piece';
-import { agreement, type Agreement } from '../../core/winding/lengthCheck';
+import { lengthCheck, type LengthCheck } from '../../core/winding/lengthCheck';
 import type { Fault, PackageEnd } from '../../core/yarn/faults';
-import { counterLengthM, lengthsTold } from '../../core/winding/lengthSources';
+import { counterLengthM, lengthSources } from '../../core/winding/lengthSources';
 import {
   type MarkKind,
   type RunState,
@@ -13,12 +13,12 @@ import {
 import { type LayingWay, layingWayOf, type LeavingWay } from '../../core/twist/strandWays';
 import type { TreatedMasses } from '../../core/yarn/treated';
 import { spindleOf } from '../../core/winding/windingPlan';
-import { lengthLeft } from '../../core/yarn/yarnLength';
+import { remainingLength } from '../../core/yarn/yarnLength';
 import type { RunStory } from '../../core/logbook/runStory';
 import type { Db } from '../../db/common/connection';
 import { joinedBy } from '../../db/yarn/consumption';
-import { isLive, operationById, type OperationRow, partsOf } from '../../db/yarn/operations';
-import { miniJobById } from '../../db/minis/minis';
+import { isLive, operationById, type OperationRow, operationPiecesOf } from '../../db/yarn/operations';
+import { miniPlanById } from '../../db/minis/minis';
 import { everMade } from '../../db/yarn/pieces';
 import { picturesOfOperation } from '../../db/yarn/pictures';
 import { runOfOperation, type RunRow } from '../../db/winding/runs';
@@ -29,7 +29,7 @@ import { readPlan, type RunPlan } from '../winding/runPlan';
 import { fromMg, fromUm } from '../common/storageUnits';
 import { placeOnCake } from '../winding/runLog';
 import { stateOf } from '../winding/runEvents';
-import { balanceOf, type LogLine, type LogPiece, wentOf } from './logbook';
+import { balanceOf, type LogLine, type LogPiece, consumptionOf } from './logbook';
 import { storyOf } from './runStory';
 import { stillToWind } from '../winding/runStart';
 import { massFactOf } from '../common/weighing';
@@ -37,15 +37,15 @@ import { treatedOfYarn } from '../yarn/treated';
 import { faultsOfYarn, yarnView, type YarnView } from '../yarn/yarnViews';
 
 /** A piece's part in an entry, with what lies along it. */
-export interface EntryPiece extends LogPiece {
+export interface OperationPiece extends LogPiece {
   faults: Fault[];
   /** As long as it was then, by what is known now. */
   lengthM: number | null;
 }
 
 /** One operation, told whole. */
-export interface Entry extends Omit<LogLine, 'pieces'> {
-  pieces: EntryPiece[];
+export interface LoggedOperation extends Omit<LogLine, 'pieces'> {
+  pieces: OperationPiece[];
   wasteG: number;
   /** What went into ties. */
   tiesG: number;
@@ -64,7 +64,7 @@ export interface NotedPlace {
 }
 
 /** One cake of a winding: what was planned of it, and what became of it. */
-export interface EntryCake {
+export interface OperationCake {
   pieceId: number;
   name: string;
   tool: string;
@@ -75,13 +75,13 @@ export interface EntryCake {
   diameterMm: number | null;
   heightMm: number | null;
   /** Do the counter, the turns and the mass tell the same length? Null where only one of them was there. */
-  agreement: Agreement | null;
+  lengthCheck: LengthCheck | null;
 }
 
 /** A winding's own figures: what was planned and what was counted. */
-export interface EntryRun {
+export interface OperationRun {
   plan: RunPlan;
-  cakes: EntryCake[];
+  cakes: OperationCake[];
   places: NotedPlace[];
   hands: RunState['hands'];
   secondsPerTurn: number | null;
@@ -91,12 +91,12 @@ export interface EntryRun {
   runId: number;
 }
 
-export interface EntryPage extends Entry {
-  run: EntryRun | null;
+export interface OperationPage extends LoggedOperation {
+  run: OperationRun | null;
   /** How the strand ran; null where nothing was wound. */
   strand: { left: LeavingWay | null; laid: LayingWay[]; pieceId: number } | null;
   /** The minis' plan that it belongs to. */
-  job: { id: number; name: string } | null;
+  miniPlan: { id: number; name: string } | null;
   /** How the run went, minute by minute; null where it was no run. */
   story: RunStory | null;
   pictures: { id: number; width: number; height: number }[];
@@ -106,16 +106,16 @@ export interface EntryPage extends Entry {
   whyNotRedo: string | null;
 }
 
-export function entryPage(db: Db, operationId: number): EntryPage | undefined {
-  const operation = operationById(db, operationId);
-  if (!operation || operation.kind === 'undo') return undefined;
-  const entry = entryOf(db, operation);
+export function operationPage(db: Db, operationId: number): OperationPage | undefined {
+  const row = operationById(db, operationId);
+  if (!row || row.kind === 'undo') return undefined;
+  const operation = operationOf(db, row);
   const run = runOfOperation(db, operationId);
   return {
-    ...entry,
-    run: run?.kind === 'wind' ? entryRun(db, run, entry.pieces) : null,
-    strand: strandRan(db, entry),
-    job: jobOf(db, run),
+    ...operation,
+    run: run?.kind === 'wind' ? operationRun(db, run, operation.pieces) : null,
+    strand: strandRan(db, operation),
+    miniPlan: planOf(db, run),
     story: run ? storyOf(db, run) : null,
     pictures: picturesOfOperation(db, operationId).map(({ id, width, height }) => ({ id, width, height })),
     backTo: run ? `/${run.kind === 'wind' ? 'winding' : 'minis'}/run/${run.id}` : null,
@@ -124,14 +124,14 @@ export function entryPage(db: Db, operationId: number): EntryPage | undefined {
   };
 }
 
-function entryOf(db: Db, operation: OperationRow): Entry {
-  const parts = partsOf(db, operation.id);
+function operationOf(db: Db, operation: OperationRow): LoggedOperation {
+  const parts = operationPiecesOf(db, operation.id);
   const { yarnId } = everMade(db, parts[0]!.pieceId);
   // Plying makes another yarn of its singles.
   const known = new Map<number, KnownYarn>();
   const yarnOf = (id: number) => known.get(id) ?? known.set(id, knownYarn(db, id)).get(id)!;
   const { yarn } = yarnOf(yarnId);
-  const pieces = parts.map((part): EntryPiece => {
+  const pieces = parts.map((part): OperationPiece => {
     const { label, form, yarnId } = everMade(db, part.pieceId);
     const { yarn, faults, treated } = yarnOf(yarnId);
     const mass = massFactOf(part);
@@ -143,7 +143,9 @@ function entryOf(db: Db, operation: OperationRow): Entry {
       side: part.side,
       mass,
       lengthM:
-        mass && yarn.grist ? lengthLeft(yarn.grist, [{ ...mass, treated: factor }], yarn.fibres).lengthM.mean : null,
+        mass && yarn.grist
+          ? remainingLength(yarn.grist, [{ ...mass, treated: factor }], yarn.fibres).lengthM.mean
+          : null,
       faults: faults(part.pieceId),
     };
   });
@@ -161,7 +163,7 @@ function entryOf(db: Db, operation: OperationRow): Entry {
     tiesG,
     fromEnd: operation.fromEnd,
     sample: yarn.samples.find(({ operationId }) => operationId === operation.id) ?? null,
-    went: wentOf(db, operation.id),
+    consumption: consumptionOf(db, operation.id),
     joint: joinedBy(db, operation.id)?.joint ?? null,
     balance: balanceOf(pieces, wasteG + tiesG),
   };
@@ -178,12 +180,12 @@ function knownYarn(db: Db, yarnId: number): KnownYarn {
   return { yarn, faults: faultsOfYarn(db, yarn), treated: treatedOfYarn(db, yarnId, yarn.fibres) };
 }
 
-function jobOf(db: Db, run: RunRow | undefined): EntryPage['job'] {
-  const job = typeof run?.jobId === 'number' ? miniJobById(db, run.jobId) : undefined;
-  return job ? { id: job.id, name: job.name } : null;
+function planOf(db: Db, run: RunRow | undefined): OperationPage['miniPlan'] {
+  const miniPlan = typeof run?.planId === 'number' ? miniPlanById(db, run.planId) : undefined;
+  return miniPlan ? { id: miniPlan.id, name: miniPlan.name } : null;
 }
 
-function strandRan(db: Db, { id, pieces }: Entry): EntryPage['strand'] {
+function strandRan(db: Db, { id, pieces }: LoggedOperation): OperationPage['strand'] {
   const [took] = pieces.filter(({ side }) => side === 'in');
   const [made] = pieces.filter(({ side }) => side === 'out');
   if (!took || !made) return null;
@@ -191,13 +193,13 @@ function strandRan(db: Db, { id, pieces }: Entry): EntryPage['strand'] {
   return { left, laid: [...new Set(laid.flatMap((row) => layingWayOf(row) ?? []))], pieceId: made.id };
 }
 
-function entryRun(db: Db, run: RunRow, pieces: readonly EntryPiece[]): EntryRun {
+function operationRun(db: Db, run: RunRow, pieces: readonly OperationPiece[]): OperationRun {
   const plan = readPlan(run.plan);
   const state = stateOf(db, run);
   const made = pieces.filter(({ side }) => side === 'out');
   const seen = woundBy(db, run.operationId!);
   const parts = woundParts(state);
-  const cakes = parts.map((part, i): EntryCake => {
+  const cakes = parts.map((part, i): OperationCake => {
     const planned = plan.cakes[part]!;
     const lesson = seen.find(({ pieceId }) => pieceId === made[i]?.id);
     const counterM = counterLengthM(state, part, spindleOf(plan, part));
@@ -211,8 +213,8 @@ function entryRun(db: Db, run: RunRow, pieces: readonly EntryPiece[]): EntryRun 
       lengthM: (made[i]?.mass?.massG ?? planned.massG) * plan.gristMPerG,
       diameterMm: lesson?.diameterUm ? fromUm(lesson.diameterUm) : null,
       heightMm: lesson?.heightUm ? fromUm(lesson.heightUm) : null,
-      agreement: agreement(
-        lengthsTold({
+      lengthCheck: lengthCheck(
+        lengthSources({
           winder: planned.tool,
           density: { mean: planned.densityGPerCm3, sd: planned.densitySd },
           crankRatioSd: planned.crankRatioSd,

@@ -5,13 +5,13 @@ import sharp from 'sharp';
 import { z } from 'zod';
 import { InputError } from '../../core/common/inputError';
 import type { Db } from '../../db/common/connection';
-import { partsOf } from '../../db/yarn/operations';
+import { operationPiecesOf } from '../../db/yarn/operations';
 import { everMade } from '../../db/yarn/pieces';
 import { insertPicture, pictureById, setRemoved } from '../../db/yarn/pictures';
 import { yarnById } from '../../db/yarn/yarns';
 import { LARGEST_PICTURE_BYTES } from '../common/limits';
 import { readBody } from '../common/readBody';
-import { attempt, NotPossible, type Saved } from '../common/result';
+import { runForm, ConflictError, type SaveResult } from '../common/result';
 import { Turns } from '../common/turns';
 
 /** Enough to read the smallest print on a band by, and small enough to keep thousands. */
@@ -60,24 +60,30 @@ async function readPicture(upload: Buffer): Promise<{ data: Buffer; file: string
 }
 
 /** Keeps a picture of a band with its yarn: the file first, then the line that tells of it. */
-export async function addPicture(db: Db, folder: string, yarnId: number, upload: Buffer, now: Date): Promise<Saved> {
+export async function addPicture(
+  db: Db,
+  folder: string,
+  yarnId: number,
+  upload: Buffer,
+  now: Date,
+): Promise<SaveResult> {
   return keepPicture(db, folder, upload, now, () => {
-    if (!yarnById(db, yarnId)) throw new NotPossible('this yarn is not there');
+    if (!yarnById(db, yarnId)) throw new ConflictError('this yarn is not there');
     return { yarnId, operationId: null };
   });
 }
 
 /** Keeps a picture of what was done. */
-export async function addPictureOfDoing(
+export async function addPictureOfOperation(
   db: Db,
   folder: string,
   operationId: number,
   upload: Buffer,
   now: Date,
-): Promise<Saved> {
+): Promise<SaveResult> {
   return keepPicture(db, folder, upload, now, () => {
-    const part = partsOf(db, operationId)[0];
-    if (!part) throw new NotPossible('this entry is not there');
+    const part = operationPiecesOf(db, operationId)[0];
+    if (!part) throw new ConflictError('this entry is not there');
     return { yarnId: everMade(db, part.pieceId).yarnId, operationId };
   });
 }
@@ -88,7 +94,7 @@ async function keepPicture(
   upload: Buffer,
   now: Date,
   ofWhat: () => { yarnId: number; operationId: number | null },
-): Promise<Saved> {
+): Promise<SaveResult> {
   let picture: Awaited<ReturnType<typeof readPicture>>;
   try {
     picture = await readPicture(upload);
@@ -96,7 +102,7 @@ async function keepPicture(
     if (!(error instanceof InputError)) throw error;
     return { ok: false, errors: { [error.path]: error.message } };
   }
-  return attempt(z.null(), null, () => {
+  return runForm(z.null(), null, () => {
     const of = ofWhat();
     const { data, file, width, height } = picture;
     keepFile(folder, file, data);
@@ -105,9 +111,9 @@ async function keepPicture(
 }
 
 /** Takes a picture away, or brings it back: its file stays. */
-export function removePicture(db: Db, id: number, removed: boolean, now: Date): Saved {
-  return attempt(z.null(), null, () => {
-    if (!pictureById(db, id)) throw new NotPossible('this picture is not there');
+export function removePicture(db: Db, id: number, removed: boolean, now: Date): SaveResult {
+  return runForm(z.null(), null, () => {
+    if (!pictureById(db, id)) throw new ConflictError('this picture is not there');
     setRemoved(db, id, removed ? now.toISOString() : null);
     return id;
   });

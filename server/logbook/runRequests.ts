@@ -7,7 +7,7 @@ import type { Db } from '../../db/common/connection';
 import { runById, type RunRow } from '../../db/winding/runs';
 import { miniEvents, miniFold } from '../minis/miniRunEvents';
 import { pathOf } from '../common/result';
-import { followRun, runEvents, windingFold } from '../winding/runEvents';
+import { syncRun, runEvents, windingFold } from '../winding/runEvents';
 import { rowNumber } from '../common/rowNumber';
 
 /** What the screen of a run sends, around the events of its kind. */
@@ -56,13 +56,13 @@ type AnyNews = RunNews<RunState> | RunNews<MiniRunState>;
 function followed(
   db: Db,
   { id, kind }: RunRow,
-  told: RunMessage<RunEvent> | RunMessage<MiniEvent>,
+  reported: RunMessage<RunEvent> | RunMessage<MiniEvent>,
   now: Date,
 ): AnyNews {
   // The message was read by the schema of this kind.
   return kind === 'minis'
-    ? followRun(db, id, told as RunMessage<MiniEvent>, now, miniFold)!
-    : followRun(db, id, told as RunMessage<RunEvent>, now, windingFold)!;
+    ? syncRun(db, id, reported as RunMessage<MiniEvent>, now, miniFold)!
+    : syncRun(db, id, reported as RunMessage<RunEvent>, now, windingFold)!;
 }
 
 function problem(status: number, message: string, path: string): { status: number; body: RunProblem } {

@@ -7,7 +7,7 @@ import { lyingTwists } from '../twist/twist';
 import { yarnPage, type YarnPage } from '../yarn/yarnViews';
 
 /** Everything that a yarn's own screen tells. */
-export interface YarnFront extends YarnPage {
+export interface YarnOverview extends YarnPage {
   /** What projects have spoken for, as parts of the whole. */
   promises: { projectId: number; project: string; share: number }[];
   /** Yarns whose figures it could borrow; only where it has none of its own. */
@@ -20,7 +20,7 @@ export interface YarnFront extends YarnPage {
   balance: ThreadBalance;
 }
 
-export function yarnFront(db: Db, id: number): YarnFront | undefined {
+export function yarnOverview(db: Db, id: number): YarnOverview | undefined {
   const page = yarnPage(db, id);
   if (!page) return undefined;
   const silent = !page.yarn.grist || page.yarn.grist.guess;

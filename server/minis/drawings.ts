@@ -5,15 +5,15 @@ import type { UnitSystem } from '../../core/common/units';
 import type { Db } from '../../db/common/connection';
 import { everMade } from '../../db/yarn/pieces';
 import { cutMapSvg, type DrawnParent } from '../../formats/cutMapSvg';
-import { miniJobPage } from './miniPlanPages';
+import { miniPlanPage } from './miniPlanPages';
 
 /**
  * The cut map of a plan of minis as a drawing.
  *
  * @throws InputError where there is no such plan
  */
-export function cutMapDrawing(db: Db, jobId: number, system: UnitSystem): string {
-  const page = miniJobPage(db, jobId);
+export function cutMapDrawing(db: Db, planId: number, system: UnitSystem): string {
+  const page = miniPlanPage(db, planId);
   if (!page) throw new InputError('there is no such plan', 'id');
   const { plan, yarns, name } = page;
   const grams = (g: number) => inWords(fineMassFigure(g, system));

@@ -2,12 +2,12 @@ import { z } from 'zod';
 import { InputError } from '../../core/common/inputError';
 import type { UnitSystem } from '../../core/common/units';
 import type { Db } from '../../db/common/connection';
-import { miniJobById, miniOfPiece, minisOfJob, setKit } from '../../db/minis/minis';
+import { miniPlanById, miniOfPiece, minisOfPlan, setKit } from '../../db/minis/minis';
 import { pieceById, type PieceRow, wetBy } from '../../db/yarn/pieces';
-import { goneThrough } from '../yarn/pieceOperations';
-import { enterOnce, pieceThere } from '../yarn/recordOperation';
+import { recordTreatment } from '../yarn/pieceOperations';
+import { recordOnce, pieceThere } from '../yarn/recordOperation';
 import { longText, quantity, readOptional, requestKey } from '../common/fields';
-import { attempt, NotPossible, type Saved } from '../common/result';
+import { runForm, ConflictError, type SaveResult } from '../common/result';
 import { weighedMass, weighingFields } from '../common/weighing';
 import { fromMg } from '../common/storageUnits';
 
@@ -29,8 +29,8 @@ export type DryForm = z.input<ReturnType<typeof dryForm>>;
 const DAMP_FROM = 0.03;
 
 /** Keeps what dyed or washed minis weigh, now that they are dry. */
-export function weighDried(db: Db, input: unknown, system: UnitSystem, now: Date): Saved {
-  return enterOnce(db, dryForm(system), input, (form) => {
+export function weighDried(db: Db, input: unknown, system: UnitSystem, now: Date): SaveResult {
+  return recordOnce(db, dryForm(system), input, (form) => {
     const weighed = form.pieceIds.flatMap((id, i) => {
       const massG = form.masses[i] ?? null;
       if (massG === null) return [];
@@ -43,33 +43,33 @@ export function weighDried(db: Db, input: unknown, system: UnitSystem, now: Date
       return [{ piece, mass }];
     });
     if (weighed.length === 0) throw new InputError('weigh at least one', 'masses.0');
-    return goneThrough(db, weighed, { ...form, kind: 'weigh' }, now);
+    return recordTreatment(db, weighed, { ...form, kind: 'weigh' }, now);
   });
 }
 
 function stillThere(db: Db, pieceId: number): PieceRow {
   const piece = pieceThere(db, pieceId, 'one of these is');
-  if (!miniOfPiece(db, pieceId)) throw new NotPossible('one of these is no mini');
+  if (!miniOfPiece(db, pieceId)) throw new ConflictError('one of these is no mini');
   return piece;
 }
 
 /** Packs these minis into one kit of a job; with none, the kit is taken apart again. */
-export function packKit(db: Db, jobId: number, kit: number, pieceIds: readonly number[]): Saved {
-  return attempt(z.null(), null, () =>
+export function packKit(db: Db, planId: number, kit: number, pieceIds: readonly number[]): SaveResult {
+  return runForm(z.null(), null, () =>
     db
       .transaction(() => {
-        if (!miniJobById(db, jobId)) throw new NotPossible('there is no such plan');
-        const minis = minisOfJob(db, jobId);
+        if (!miniPlanById(db, planId)) throw new ConflictError('there is no such plan');
+        const minis = minisOfPlan(db, planId);
         for (const id of pieceIds) {
           const mini = minis.find(({ pieceId }) => pieceId === id);
-          if (!mini) throw new NotPossible('one of these is not of this plan');
+          if (!mini) throw new ConflictError('one of these is not of this plan');
           if (mini.kit !== null && mini.kit !== kit)
-            throw new NotPossible(`one of these is in kit ${mini.kit} already`);
-          if (pieceById(db, id)?.consumedBy !== null) throw new NotPossible('one of these is not there any more');
+            throw new ConflictError(`one of these is in kit ${mini.kit} already`);
+          if (pieceById(db, id)?.consumedBy !== null) throw new ConflictError('one of these is not there any more');
         }
         for (const { pieceId } of minis.filter((mini) => mini.kit === kit)) setKit(db, pieceId, null);
         for (const id of pieceIds) setKit(db, id, kit);
-        return jobId;
+        return planId;
       })
       .immediate(),
   );

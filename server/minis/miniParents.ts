@@ -1,6 +1,6 @@
 import type { Fault } from '../../core/yarn/faults';
 import type { FibreShare } from '../../core/yarn/fibre';
-import type { Form } from '../../core/yarn/piece';
+import type { PieceForm } from '../../core/yarn/piece';
 import type { ParentPiece } from '../../core/minis/miniPlan';
 import { endsOf } from '../../core/bench/schools';
 import { strandOfYarnMm } from '../../core/yarn/weightClass';
@@ -25,7 +25,7 @@ export interface MiniYarn {
 export interface MiniParentView {
   pieceId: number;
   label: string;
-  form: Form;
+  form: PieceForm;
   faults: Fault[];
   parent: ParentPiece | null;
   /** It is on the bench already. */

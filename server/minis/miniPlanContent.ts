@@ -43,7 +43,7 @@ export const proven = z.strictObject({
   byHand: z.boolean(),
 });
 
-const miniJobPlan = z.strictObject({
+const miniPlanContent = z.strictObject({
   asked: typedMinis,
   sizes: z
     .array(
@@ -80,12 +80,12 @@ const miniJobPlan = z.strictObject({
   proven,
 });
 
-export type MiniJobPlan = z.infer<typeof miniJobPlan>;
+export type MiniPlanContent = z.infer<typeof miniPlanContent>;
 
-export function readMiniJobPlan(json: string): MiniJobPlan {
-  return miniJobPlan.parse(JSON.parse(json));
+export function readMiniPlanContent(json: string): MiniPlanContent {
+  return miniPlanContent.parse(JSON.parse(json));
 }
 
-export function isMiniJobPlan(json: string): boolean {
-  return miniJobPlan.safeParse(JSON.parse(json)).success;
+export function isMiniPlanContent(json: string): boolean {
+  return miniPlanContent.safeParse(JSON.parse(json)).success;
 }

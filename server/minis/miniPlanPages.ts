@@ -6,11 +6,11 @@ import { type MiniCaution, miniCautions, type MiniTies, miniTies } from '../../c
 import { loopsForLength } from '../../core/minis/miniLoops';
 import type { MassFact } from '../../core/yarn/piece';
 import type { Db } from '../../db/common/connection';
-import { type MiniJobRow, miniJobById, miniJobs, type MiniRow, minisOfJob } from '../../db/minis/minis';
-import { operationById, type PartRow, partsOf } from '../../db/yarn/operations';
+import { type MiniPlanRow, miniPlanById, miniPlans, type MiniRow, minisOfPlan } from '../../db/minis/minis';
+import { operationById, type OperationPieceRow, operationPiecesOf } from '../../db/yarn/operations';
 import { everMade, pieceById, wetBy } from '../../db/yarn/pieces';
-import { type RunRow, runsOfJob } from '../../db/winding/runs';
-import { type MiniJobPlan, readMiniJobPlan } from './miniPlanContent';
+import { type RunRow, runsOfPlan } from '../../db/winding/runs';
+import { type MiniPlanContent, readMiniPlanContent } from './miniPlanContent';
 import { strandOf } from './miniParents';
 import { miniStateOf } from './miniRunEvents';
 import { yarnById } from '../../db/yarn/yarns';
@@ -43,7 +43,7 @@ export interface MadeMini {
 }
 
 /** One parent of a job, and how far its minis are. */
-export interface JobParent {
+export interface MiniPlanParent {
   pieceId: number;
   label: string;
   yarnId: number;
@@ -60,12 +60,12 @@ export interface JobParent {
 }
 
 /** What all minis of a job came from and went into, in grams. */
-export interface JobBalance {
+export interface MiniPlanBalance {
   parentsG: number;
   minisG: number;
   tiesG: number;
   endsG: number;
-  leftG: number;
+  remainingG: number;
   /** What came out less what went in. */
   differenceG: number;
   /** How far the scales alone can account for. */
@@ -74,39 +74,41 @@ export interface JobBalance {
   byBand: boolean;
 }
 
-export interface MiniJobPage {
+export interface MiniPlanPage {
   id: number;
   name: string;
   createdAt: string;
   endedAt: string | null;
-  plan: MiniJobPlan;
+  plan: MiniPlanContent;
   yarns: { id: number; name: string; colourHex: string; fibres: FibreShare[]; gristMPerG: number | null }[];
-  parents: JobParent[];
+  parents: MiniPlanParent[];
   minis: MadeMini[];
   kits: Kit[];
   /** Null where no parent has been cut yet. */
-  balance: JobBalance | null;
+  balance: MiniPlanBalance | null;
   ties: MiniTies;
   cautions: MiniCaution[];
 }
 
-export function miniJobPage(db: Db, id: number): MiniJobPage | undefined {
-  const job = miniJobById(db, id);
-  if (!job) return undefined;
-  const plan = readMiniJobPlan(job.plan);
-  const runs = runsOfJob(db, id);
+export function miniPlanPage(db: Db, id: number): MiniPlanPage | undefined {
+  const miniPlan = miniPlanById(db, id);
+  if (!miniPlan) return undefined;
+  const plan = readMiniPlanContent(miniPlan.plan);
+  const runs = runsOfPlan(db, id);
   const yarns = [...new Set(plan.parents.map(({ yarnId }) => yarnId))].map((yarnId) => yarnView(db, yarnId)!);
   // Minis of one skein share its entry.
   const cuts = new Map(
-    runs.flatMap(({ operationId }) => (operationId === null ? [] : [[operationId, partsOf(db, operationId)]])),
+    runs.flatMap(({ operationId }) =>
+      operationId === null ? [] : [[operationId, operationPiecesOf(db, operationId)]],
+    ),
   );
-  const minis = minisOfJob(db, id).map((row) => madeMini(db, row, cuts.get(row.operationId)!, yarns));
+  const minis = minisOfPlan(db, id).map((row) => madeMini(db, row, cuts.get(row.operationId)!, yarns));
   const recipe = plan.sizes.map(({ id, count }) => ({ sizeId: id, perKit: count ?? 1 }));
   return {
-    id: job.id,
-    name: job.name,
-    createdAt: job.createdAt,
-    endedAt: job.endedAt,
+    id: miniPlan.id,
+    name: miniPlan.name,
+    createdAt: miniPlan.createdAt,
+    endedAt: miniPlan.endedAt,
     plan,
     yarns: yarns.map(({ id, name, colourHex, fibres, grist }) => ({
       id,
@@ -115,7 +117,7 @@ export function miniJobPage(db: Db, id: number): MiniJobPage | undefined {
       fibres,
       gristMPerG: grist?.mean ?? null,
     })),
-    parents: jobParents(db, plan, runs),
+    parents: planParents(db, plan, runs),
     minis,
     kits:
       plan.kits === null
@@ -131,7 +133,7 @@ export function miniJobPage(db: Db, id: number): MiniJobPage | undefined {
   };
 }
 
-function tiesOf(plan: MiniJobPlan, yarns: readonly YarnView[]): MiniTies {
+function tiesOf(plan: MiniPlanContent, yarns: readonly YarnView[]): MiniTies {
   const largestG = Math.max(...plan.sizes.map(({ massG }) => massG));
   const thickest = [...yarns].sort((a, b) => (a.grist?.mean ?? 0) - (b.grist?.mean ?? 0))[0]!;
   const strandMm = strandOf(thickest);
@@ -140,7 +142,7 @@ function tiesOf(plan: MiniJobPlan, yarns: readonly YarnView[]): MiniTies {
   return miniTies({ next: plan.asked.next, loopM: plan.reel.loopM, loops, strandMm });
 }
 
-function jobParents(db: Db, plan: MiniJobPlan, runs: readonly RunRow[]): JobParent[] {
+function planParents(db: Db, plan: MiniPlanContent, runs: readonly RunRow[]): MiniPlanParent[] {
   return plan.parents.map((parent) => {
     const run = runs.find(({ pieceId }) => pieceId === parent.pieceId);
     const planned = parent.counts.flat().reduce((sum, count) => sum + count, 0);
@@ -161,7 +163,7 @@ function isThere(db: Db, pieceId: number): boolean {
   return pieceById(db, pieceId)?.consumedBy === null;
 }
 
-function madeMini(db: Db, row: MiniRow, parts: readonly PartRow[], yarns: readonly YarnView[]): MadeMini {
+function madeMini(db: Db, row: MiniRow, parts: readonly OperationPieceRow[], yarns: readonly YarnView[]): MadeMini {
   const piece = pieceById(db, row.pieceId)!;
   const cut = massFactOf(parts.find(({ pieceId }) => pieceId === row.pieceId)!);
   const parent = parts.find(({ side }) => side === 'in')!;
@@ -197,18 +199,18 @@ function madeMini(db: Db, row: MiniRow, parts: readonly PartRow[], yarns: readon
 }
 
 /** Over the parents that were cut: what there was, and what came of it. */
-function balanceOf(db: Db, runs: readonly RunRow[]): JobBalance | null {
+function balanceOf(db: Db, runs: readonly RunRow[]): MiniPlanBalance | null {
   const operations = runs.flatMap(({ operationId }) =>
     operationId === null ? [] : (operationById(db, operationId) ?? []),
   );
   if (operations.length === 0) return null;
-  const parts = operations.flatMap(({ id }) => partsOf(db, id));
+  const parts = operations.flatMap(({ id }) => operationPiecesOf(db, id));
   const sum = (of: typeof parts) => of.reduce((total, { massMg }) => total + fromMg(massMg ?? 0), 0);
   const out = parts.filter(({ side }) => side === 'out');
   const isMini = (pieceId: number) => everMade(db, pieceId).form === 'mini skein';
   const parentsG = sum(parts.filter(({ side }) => side === 'in'));
   const minisG = sum(out.filter(({ pieceId }) => isMini(pieceId)));
-  const leftG = sum(out.filter(({ pieceId }) => !isMini(pieceId)));
+  const remainingG = sum(out.filter(({ pieceId }) => !isMini(pieceId)));
   const tiesG = fromMg(operations.reduce((total, { tiesMg }) => total + tiesMg, 0));
   const endsG = fromMg(operations.reduce((total, { wasteMg }) => total + wasteMg, 0));
   return {
@@ -216,15 +218,15 @@ function balanceOf(db: Db, runs: readonly RunRow[]): JobBalance | null {
     minisG,
     tiesG,
     endsG,
-    leftG,
-    differenceG: minisG + tiesG + endsG + leftG - parentsG,
+    remainingG,
+    differenceG: minisG + tiesG + endsG + remainingG - parentsG,
     withinG: parts.reduce((total, { resolutionMg }) => total + fromMg(resolutionMg ?? 0) / 2, 0),
     byBand: parts.some(({ side, massFrom }) => side === 'in' && massFrom !== 'scale'),
   };
 }
 
 /** A job in the list of them. */
-export interface MiniJobLine {
+export interface MiniPlanLine {
   id: number;
   name: string;
   createdAt: string;
@@ -239,20 +241,20 @@ export interface MiniJobLine {
   countingRunId: number | null;
 }
 
-export function miniJobLines(db: Db): MiniJobLine[] {
-  return miniJobs(db).map((job) => jobLine(db, job));
+export function miniPlanLines(db: Db): MiniPlanLine[] {
+  return miniPlans(db).map((miniPlan) => planLine(db, miniPlan));
 }
 
-function jobLine(db: Db, job: MiniJobRow): MiniJobLine {
-  const plan = readMiniJobPlan(job.plan);
-  const runs = runsOfJob(db, job.id);
-  const minis = minisOfJob(db, job.id);
-  const parents = jobParents(db, plan, runs);
+function planLine(db: Db, miniPlan: MiniPlanRow): MiniPlanLine {
+  const plan = readMiniPlanContent(miniPlan.plan);
+  const runs = runsOfPlan(db, miniPlan.id);
+  const minis = minisOfPlan(db, miniPlan.id);
+  const parents = planParents(db, plan, runs);
   return {
-    id: job.id,
-    name: job.name,
-    createdAt: job.createdAt,
-    endedAt: job.endedAt,
+    id: miniPlan.id,
+    name: miniPlan.name,
+    createdAt: miniPlan.createdAt,
+    endedAt: miniPlan.endedAt,
     colours: [...new Set(plan.parents.map(({ yarnId }) => yarnById(db, yarnId)!.colourHex))],
     made: minis.length,
     planned: minis.length + parents.reduce((sum, { toCome }) => sum + toCome, 0),

@@ -5,16 +5,22 @@ import { fits, type MiniCounts, segmentsOf, takenG } from '../../core/minis/mini
 import { kitsOf } from '../../core/minis/minisModel';
 import type { UnitSystem } from '../../core/common/units';
 import type { Db } from '../../db/common/connection';
-import { insertMiniJob, miniJobById, miniJobByRequest, setMiniJobEnded, updateMiniJob } from '../../db/minis/minis';
-import { runsOfJob } from '../../db/winding/runs';
+import {
+  insertMiniPlan,
+  miniPlanById,
+  miniPlanByRequest,
+  setMiniPlanEnded,
+  updateMiniPlan,
+} from '../../db/minis/minis';
+import { runsOfPlan } from '../../db/winding/runs';
 import { reels, type ReelTool, scales, type ScaleTool } from '../bench/bench';
 import { requestKey, text } from '../common/fields';
-import { type MiniJobPlan, proven, readMiniJobPlan, typedMinis } from './miniPlanContent';
+import { type MiniPlanContent, proven, readMiniPlanContent, typedMinis } from './miniPlanContent';
 import { type MiniYarn, miniYarns, yarnsOfPieces } from './miniParents';
-import { attempt, NotPossible, type Saved } from '../common/result';
+import { runForm, ConflictError, type SaveResult } from '../common/result';
 import { rowNumber } from '../common/rowNumber';
 
-const jobForm = z.strictObject({
+const miniPlanForm = z.strictObject({
   requestKey,
   name: text.min(1, 'give it a name'),
   asked: typedMinis,
@@ -22,30 +28,30 @@ const jobForm = z.strictObject({
   counts: z.array(z.array(z.array(z.int().min(0).max(9999)))),
   proven,
 });
-export type MiniJobForm = z.input<typeof jobForm>;
+export type MiniPlanForm = z.input<typeof miniPlanForm>;
 
 /** What the planning of minis starts from. */
-export interface MiniPlanPage {
+export interface PlanMinisPage {
   yarns: MiniYarn[];
   reels: ReelTool[];
   scales: ScaleTool[];
   /** Those that are to be taken from the start. */
   pieceIds: number[];
   /** The job that is planned anew, with what was asked for then. */
-  job: { id: number; name: string; plan: MiniJobPlan } | null;
+  miniPlan: { id: number; name: string; plan: MiniPlanContent } | null;
 }
 
-export function miniPlanPage(db: Db, ask: { yarns?: string; pieces?: string }): MiniPlanPage {
+export function planMinisPage(db: Db, ask: { yarns?: string; pieces?: string }): PlanMinisPage {
   const pieceIds = idsIn(ask.pieces);
   const yarnIds = [...new Set([...idsIn(ask.yarns), ...yarnsOfPieces(db, pieceIds)])];
-  return { yarns: miniYarns(db, yarnIds), reels: reels(db), scales: scales(db), pieceIds, job: null };
+  return { yarns: miniYarns(db, yarnIds), reels: reels(db), scales: scales(db), pieceIds, miniPlan: null };
 }
 
 /** The page on which a job is planned anew; undefined where there is none, or where its counting has begun. */
-export function miniReplanPage(db: Db, jobId: number, ask: { yarns?: string }): MiniPlanPage | undefined {
-  const row = miniJobById(db, jobId);
-  if (!row || runsOfJob(db, jobId).length > 0) return undefined;
-  const plan = readMiniJobPlan(row.plan);
+export function miniReplanPage(db: Db, planId: number, ask: { yarns?: string }): PlanMinisPage | undefined {
+  const row = miniPlanById(db, planId);
+  if (!row || runsOfPlan(db, planId).length > 0) return undefined;
+  const plan = readMiniPlanContent(row.plan);
   const { pieceIds } = plan.asked;
   const yarnIds = [...new Set([...yarnsOfPieces(db, pieceIds), ...idsIn(ask.yarns)])];
   return {
@@ -53,7 +59,7 @@ export function miniReplanPage(db: Db, jobId: number, ask: { yarns?: string }): 
     reels: reels(db),
     scales: scales(db),
     pieceIds,
-    job: { id: row.id, name: row.name, plan },
+    miniPlan: { id: row.id, name: row.name, plan },
   };
 }
 
@@ -65,27 +71,31 @@ function idsIn(list: string | undefined): number[] {
 }
 
 /** Keeps what is to be made, checked against what there is now: nothing is kept that could not be made. */
-export function saveMiniJob(db: Db, jobId: number | null, input: unknown, system: UnitSystem, now: Date): Saved {
-  return attempt(jobForm, input, (form) =>
+export function saveMiniPlan(db: Db, planId: number | null, input: unknown, system: UnitSystem, now: Date): SaveResult {
+  return runForm(miniPlanForm, input, (form) =>
     db
       .transaction(() => {
-        const before = miniJobByRequest(db, form.requestKey);
+        const before = miniPlanByRequest(db, form.requestKey);
         if (before) return before.id;
-        if (jobId !== null && !miniJobById(db, jobId)) throw new NotPossible('there is no such plan');
-        if (jobId !== null && runsOfJob(db, jobId).length > 0)
-          throw new NotPossible('its minis are being made already; plan the rest as minis of their own');
+        if (planId !== null && !miniPlanById(db, planId)) throw new ConflictError('there is no such plan');
+        if (planId !== null && runsOfPlan(db, planId).length > 0)
+          throw new ConflictError('its minis are being made already; plan the rest as minis of their own');
         const plan = JSON.stringify(checkedPlan(db, form, system));
-        if (jobId !== null) {
-          updateMiniJob(db, jobId, { name: form.name, plan });
-          return jobId;
+        if (planId !== null) {
+          updateMiniPlan(db, planId, { name: form.name, plan });
+          return planId;
         }
-        return insertMiniJob(db, { name: form.name, plan, createdAt: now.toISOString(), requestKey: form.requestKey });
+        return insertMiniPlan(db, { name: form.name, plan, createdAt: now.toISOString(), requestKey: form.requestKey });
       })
       .immediate(),
   );
 }
 
-function checkedPlan(db: Db, { asked, counts, proven }: z.output<typeof jobForm>, system: UnitSystem): MiniJobPlan {
+function checkedPlan(
+  db: Db,
+  { asked, counts, proven }: z.output<typeof miniPlanForm>,
+  system: UnitSystem,
+): MiniPlanContent {
   const reel = reels(db).find(({ id }) => id === asked.reelId);
   if (!reel) throw new InputError('this is not on the bench any more', 'reelId');
   const { parents, strandsMm } = parentsTaken(db, asked.pieceIds);
@@ -95,12 +105,12 @@ function checkedPlan(db: Db, { asked, counts, proven }: z.output<typeof jobForm>
     counts.length !== planned.parents.length ||
     planned.parents.some((each, i) => !isOfShape(each, counts[i]!, asked.sizes.length))
   )
-    throw new NotPossible('a skein has changed since this was planned; look at the plan again');
+    throw new ConflictError('a skein has changed since this was planned; look at the plan again');
   const segments = segmentsOf(planned.input);
   const all = counts.flat();
-  if (!fits(all, segments, planned.input)) throw new NotPossible(whyNotFits(all, segments, planned.input));
+  if (!fits(all, segments, planned.input)) throw new ConflictError(whyNotFits(all, segments, planned.input));
   if (all.every((each) => each.every((count) => count === 0)))
-    throw new NotPossible('no mini can be made of this; take more yarn or a smaller size');
+    throw new ConflictError('no mini can be made of this; take more yarn or a smaller size');
   const { id, name, kind, loopM, spreadMm } = reel;
   return {
     asked,
@@ -167,15 +177,15 @@ function whyNotFits(
 }
 
 /** Puts a job away, or takes it up again; its minis stay what they are. */
-export function endMiniJob(db: Db, jobId: number, ended: boolean, now: Date): Saved {
-  return attempt(z.null(), null, () =>
+export function endMiniPlan(db: Db, planId: number, ended: boolean, now: Date): SaveResult {
+  return runForm(z.null(), null, () =>
     db
       .transaction(() => {
-        if (!miniJobById(db, jobId)) throw new NotPossible('there is no such plan');
-        if (ended && runsOfJob(db, jobId).some(({ endedAt }) => endedAt === null))
-          throw new NotPossible('its minis are being counted; finish that first, or give it up');
-        setMiniJobEnded(db, jobId, ended ? now.toISOString() : null);
-        return jobId;
+        if (!miniPlanById(db, planId)) throw new ConflictError('there is no such plan');
+        if (ended && runsOfPlan(db, planId).some(({ endedAt }) => endedAt === null))
+          throw new ConflictError('its minis are being counted; finish that first, or give it up');
+        setMiniPlanEnded(db, planId, ended ? now.toISOString() : null);
+        return planId;
       })
       .immediate(),
   );

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { FollowedRun } from '../../core/common/runSync';
+import type { SyncedRun } from '../../core/common/runSync';
 import { type Fault, faultsAfter } from '../../core/yarn/faults';
 import { gramsPerLoopByGrist } from '../../core/minis/miniLoops';
 import { cutsAlong } from '../../core/minis/cutMap';
@@ -7,7 +7,7 @@ import type { Estimate } from '../../core/common/estimate';
 import { InputError } from '../../core/common/inputError';
 import type { LoopMass } from '../../core/minis/gramsPerLoop';
 import {
-  leftPlaces,
+  remainderPlaces,
   loopMassOf,
   loopsOn,
   massOfMini,
@@ -15,39 +15,39 @@ import {
   type MiniRunState,
   weighingNow,
 } from '../../core/minis/miniRun';
-import type { Form } from '../../core/yarn/piece';
+import type { PieceForm } from '../../core/yarn/piece';
 import { fits } from '../../core/minis/minis';
 import type { UnitSystem } from '../../core/common/units';
 import type { Db } from '../../db/common/connection';
-import { insertMini, loopsLastWeighed, miniJobById } from '../../db/minis/minis';
+import { insertMini, loopsLastWeighed, miniPlanById } from '../../db/minis/minis';
 import { insertOperation, insertUsedUp } from '../../db/yarn/operations';
 import { pieceById, type PieceRow } from '../../db/yarn/pieces';
 import { endRun, insertRun, openRunOfPiece, runById } from '../../db/winding/runs';
-import { enterOnce, pieceThere, putPiece } from '../yarn/recordOperation';
+import { recordOnce, pieceThere, putPiece } from '../yarn/recordOperation';
 import { longText, quantity, readOptional, requestKey } from '../common/fields';
-import { type MiniJobPlan, readMiniJobPlan } from './miniPlanContent';
+import { type MiniPlanContent, readMiniPlanContent } from './miniPlanContent';
 import { miniYarns } from './miniParents';
 import { miniStateOf } from './miniRunEvents';
 import { type MiniRunPlan, readMiniRunPlan } from './miniRunPlan';
 import { keepMarks } from '../yarn/faults';
-import { attempt, NotPossible, type Saved } from '../common/result';
+import { runForm, ConflictError, type SaveResult } from '../common/result';
 import { type RunFrame, runFrame } from '../winding/runEvents';
-import { keepLaidLoops, keepLeft, layingWay, leavingWay, miniWays } from '../yarn/strandWays';
+import { recordLaidLoops, recordLeaving, layingWay, leavingWay, miniWays } from '../yarn/strandWays';
 import { weighedMass, type WeighedMass, weighingFields } from '../common/weighing';
 import { fromMg, toMg, toMm } from '../common/storageUnits';
 
 /** Begins to count the minis of one parent of a job; goes on with the open run if there is one. */
-export function startMiniRun(db: Db, jobId: number, pieceId: number, now: Date): Saved {
-  return attempt(z.null(), null, () =>
+export function startMiniRun(db: Db, planId: number, pieceId: number, now: Date): SaveResult {
+  return runForm(z.null(), null, () =>
     db
       .transaction(() => {
-        const job = miniJobById(db, jobId);
-        if (!job) throw new NotPossible('there is no such plan');
+        const miniPlan = miniPlanById(db, planId);
+        if (!miniPlan) throw new ConflictError('there is no such plan');
         const open = openRunOfPiece(db, pieceId);
-        if (open && open.jobId === jobId) return open.id;
-        if (open) throw new NotPossible('it is on the bench for something else; finish that first');
-        const plan = JSON.stringify(runPlanOf(db, readMiniJobPlan(job.plan), pieceId));
-        return insertRun(db, { pieceId, kind: 'minis', jobId, plan, startedAt: now.toISOString() });
+        if (open && open.planId === planId) return open.id;
+        if (open) throw new ConflictError('it is on the bench for something else; finish that first');
+        const plan = JSON.stringify(runPlanOf(db, readMiniPlanContent(miniPlan.plan), pieceId));
+        return insertRun(db, { pieceId, kind: 'minis', planId, plan, startedAt: now.toISOString() });
       })
       .immediate(),
   );
@@ -56,35 +56,35 @@ export function startMiniRun(db: Db, jobId: number, pieceId: number, now: Date):
 /** How far a loop that was learned may be from the next skein's, as a share. */
 const LEARNED_SD = 0.02;
 
-function runPlanOf(db: Db, job: MiniJobPlan, pieceId: number): MiniRunPlan {
-  const planned = job.parents.find((parent) => parent.pieceId === pieceId);
-  if (!planned) throw new NotPossible('this skein is not in the plan');
+function runPlanOf(db: Db, miniPlan: MiniPlanContent, pieceId: number): MiniRunPlan {
+  const planned = miniPlan.parents.find((parent) => parent.pieceId === pieceId);
+  if (!planned) throw new ConflictError('this skein is not in the plan');
   const yarn = miniYarns(db, [planned.yarnId])[0];
   const parent = yarn?.parents.find((each) => each.pieceId === pieceId)?.parent;
-  if (!yarn || !parent) throw new NotPossible('this skein is not there any more');
-  const demands = job.sizes.map(({ id, massG }) => ({ id, massG, count: 0 }));
+  if (!yarn || !parent) throw new ConflictError('this skein is not there any more');
+  const demands = miniPlan.sizes.map(({ id, massG }) => ({ id, massG, count: 0 }));
   const segmentsG = asItWeighsNow(planned, parent.massG);
   const segments = segmentsG.map((massG, segment) => ({ parent: 0, parentId: String(pieceId), segment, massG }));
-  const unlimited = { demands: demands.map((each) => ({ ...each, count: Infinity })), cutLossG: job.cutLossG };
+  const unlimited = { demands: demands.map((each) => ({ ...each, count: Infinity })), cutLossG: miniPlan.cutLossG };
   if (!fits(planned.counts, segments, unlimited))
-    throw new NotPossible('it weighs less now than when this was planned; plan it anew');
-  const cuts = cutsAlong(segments, planned.counts, { demands, cutLossG: job.cutLossG });
+    throw new ConflictError('it weighs less now than when this was planned; plan it anew');
+  const cuts = cutsAlong(segments, planned.counts, { demands, cutLossG: miniPlan.cutLossG });
   let made = 0;
   const left: MiniRunPlan['left'] = [];
   const minis: MiniRunPlan['minis'] = [];
   for (const cut of cuts) {
     if (cut.kind === 'mini') {
-      const size = job.sizes[cut.demand]!;
+      const size = miniPlan.sizes[cut.demand]!;
       const { massG, toleranceG } = size;
       const mayHoldKnot = planned.holdsKnot[cut.segment]!;
       minis.push({ sizeId: size.id, name: size.name, massG, toleranceG, segment: cut.segment, mayHoldKnot });
       made += 1;
     } else left.push({ afterMini: made, massG: cut.toG - cut.fromG, knots: cut.knotsG.length });
   }
-  if (minis.length === 0) throw new NotPossible('nothing is to be cut from this skein');
+  if (minis.length === 0) throw new ConflictError('nothing is to be cut from this skein');
   const { grist } = parent;
-  const form = { loopM: job.reel.loopM, spreadMm: job.reel.spreadMm, strandMm: yarn.strandMm };
-  const learned = loopsLastWeighed(db, planned.yarnId, job.reel.id);
+  const form = { loopM: miniPlan.reel.loopM, spreadMm: miniPlan.reel.spreadMm, strandMm: yarn.strandMm };
+  const learned = loopsLastWeighed(db, planned.yarnId, miniPlan.reel.id);
   const byLearned: Estimate | null = learned
     ? { mean: fromMg(learned.massMg) / learned.loops, sd: (LEARNED_SD * fromMg(learned.massMg)) / learned.loops }
     : null;
@@ -98,7 +98,7 @@ function runPlanOf(db: Db, job: MiniJobPlan, pieceId: number): MiniRunPlan {
     gristMPerG: grist.mean,
     gristSdMPerG: grist.sd,
     strandMm: yarn.strandMm,
-    reel: job.reel,
+    reel: miniPlan.reel,
     fromEnd: planned.fromEnd,
     faults: parent.faults
       .map(({ kind, atM }) => ({
@@ -107,9 +107,9 @@ function runPlanOf(db: Db, job: MiniJobPlan, pieceId: number): MiniRunPlan {
       }))
       .sort((a, b) => a.atM - b.atM),
     segmentsG,
-    cutLossG: job.cutLossG,
-    tiesG: job.tiesG,
-    next: job.asked.next,
+    cutLossG: miniPlan.cutLossG,
+    tiesG: miniPlan.tiesG,
+    next: miniPlan.asked.next,
     gramsPerLoop: byLearned ?? gramsPerLoopByGrist(form, grist, minis[0]!.massG),
     learnedFrom: learned?.minis ?? 0,
     minis,
@@ -118,15 +118,15 @@ function runPlanOf(db: Db, job: MiniJobPlan, pieceId: number): MiniRunPlan {
 }
 
 /** The stretches of a skein that was weighed again since: what it lost or gained is of the last one. */
-function asItWeighsNow({ segmentsG, massG }: MiniJobPlan['parents'][number], nowG: number): number[] {
+function asItWeighsNow({ segmentsG, massG }: MiniPlanContent['parents'][number], nowG: number): number[] {
   const last = segmentsG.length - 1;
   return segmentsG.map((each, i) => (i === last ? Math.max(0.001, each + nowG - massG) : each));
 }
 
 /** Everything that the screen of a counting starts from. */
-export interface MiniRunPage extends RunFrame, FollowedRun<MiniRunState> {
-  jobId: number;
-  jobName: string;
+export interface MiniRunPage extends RunFrame, SyncedRun<MiniRunState> {
+  planId: number;
+  planName: string;
   plan: MiniRunPlan;
   /** How the strand will have left and been laid, most likely. */
   ways: ReturnType<typeof miniWays>;
@@ -136,12 +136,12 @@ export function miniRunPage(db: Db, runId: number): MiniRunPage | undefined {
   const found = runFrame(db, runId, 'minis');
   if (!found) return undefined;
   const { run, frame } = found;
-  const job = miniJobById(db, run.jobId!)!;
+  const miniPlan = miniPlanById(db, run.planId!)!;
   const plan = readMiniRunPlan(run.plan);
   return {
     ...frame,
-    jobId: job.id,
-    jobName: job.name,
+    planId: miniPlan.id,
+    planName: miniPlan.name,
     plan,
     state: miniStateOf(db, run),
     ways: miniWays(db, { form: frame.form, fromEnd: plan.fromEnd, reel: plan.reel.kind }),
@@ -166,16 +166,16 @@ function logForm(system: UnitSystem) {
 export type MiniLogForm = z.input<ReturnType<typeof logForm>>;
 
 /** Logs a counting: its parent becomes the minis and what is left of it, with ends and ties told apart. */
-export function logMiniRun(db: Db, runId: number, input: unknown, system: UnitSystem, now: Date): Saved {
-  return enterOnce(db, logForm(system), input, (form) => {
+export function logMiniRun(db: Db, runId: number, input: unknown, system: UnitSystem, now: Date): SaveResult {
+  return recordOnce(db, logForm(system), input, (form) => {
     const run = runById(db, runId);
-    if (run?.kind !== 'minis' || run.endedAt !== null) throw new NotPossible('these minis are logged already');
+    if (run?.kind !== 'minis' || run.endedAt !== null) throw new ConflictError('these minis are logged already');
     const row = pieceThere(db, run.pieceId, 'the piece is');
     const plan = readMiniRunPlan(run.plan);
     const state = miniStateOf(db, run);
     const made = minisMade(state);
-    if (made.length === 0) throw new NotPossible('no mini was made; give it up instead');
-    const places = leftPlaces(plan);
+    if (made.length === 0) throw new ConflictError('no mini was made; give it up instead');
+    const places = remainderPlaces(plan);
     const left = form.left.map(({ mass, kept }, i) => ({
       afterMini: places[i] ?? plan.minis.length,
       kept,
@@ -196,10 +196,10 @@ export function logMiniRun(db: Db, runId: number, input: unknown, system: UnitSy
       fromEnd: plan.fromEnd,
     });
     insertUsedUp(db, operationId, row);
-    keepLeft(db, operationId, { form: row.form, fromEnd: plan.fromEnd }, form.leaving, 'leaving');
+    recordLeaving(db, operationId, { form: row.form, fromEnd: plan.fromEnd }, form.leaving, 'leaving');
     const cut: Cut = {
       operationId,
-      jobId: run.jobId!,
+      planId: run.planId!,
       row,
       plan,
       state,
@@ -228,8 +228,8 @@ type Left = { afterMini: number; kept: boolean; mass: WeighedMass | null };
 function requireNotMore(row: PieceRow, left: readonly Left[], state: MiniRunState, learned: LoopMass): void {
   if (row.massMg === null || left.length === 0) return;
   const made = minisMade(state).reduce((sum, part) => sum + massOfMini(state, learned, part).mean, 0);
-  const leftG = left.reduce((sum, { mass }) => sum + fromMg(mass?.massMg ?? 0), 0);
-  const overG = made + leftG - fromMg(row.massMg);
+  const remainingG = left.reduce((sum, { mass }) => sum + fromMg(mass?.massMg ?? 0), 0);
+  const overG = made + remainingG - fromMg(row.massMg);
   if (overG > Math.max(3, 0.1 * fromMg(row.massMg)))
     throw new InputError(
       `with the minis that is ${overG.toFixed(1)} g more than there was; weigh it again`,
@@ -240,7 +240,7 @@ function requireNotMore(row: PieceRow, left: readonly Left[], state: MiniRunStat
 /** A parent that was cut up: what was planned, what happened, and what is left of it. */
 interface Cut {
   operationId: number;
-  jobId: number;
+  planId: number;
   row: PieceRow;
   plan: MiniRunPlan;
   state: MiniRunState;
@@ -290,7 +290,7 @@ function faultsAlong(cut: Cut, pieces: readonly CutOff[]): ReturnType<typeof fau
 
 function keepMini(
   db: Db,
-  { operationId, jobId, row, plan, state, learned, made, humidity, laid }: Cut,
+  { operationId, planId, row, plan, state, learned, made, humidity, laid }: Cut,
   part: number,
   faults: readonly Fault[],
 ): void {
@@ -310,11 +310,11 @@ function keepMini(
       humidityPercent: humidity,
     },
   );
-  keepLaidLoops(db, { operationId, pieceId, loopM: plan.reel.loopM, way: laid });
+  recordLaidLoops(db, { operationId, pieceId, loopM: plan.reel.loopM, way: laid });
   insertMini(db, {
     pieceId,
     operationId,
-    jobId,
+    planId,
     reelId: plan.reel.id,
     sizeId: mini.sizeId,
     place: made.indexOf(part) + 1,
@@ -337,13 +337,13 @@ function keepRest(
   db: Db,
   { operationId, row }: Cut,
   { mass, kept }: Left,
-  { form, cutOut }: { form: Form; cutOut: boolean },
+  { form, cutOut }: { form: PieceForm; cutOut: boolean },
   faults: readonly Fault[],
 ): void {
   if (!mass || !kept) return;
   const loopMm = form === row.form ? row.loopMm : null;
   const pieceId = putPiece(db, operationId, { yarnId: row.yarnId, form, loopMm }, mass);
   // What stays of the parent lies as it did; only what was cut out was laid anew, and nobody asks how.
-  if (cutOut) keepLaidLoops(db, { operationId, pieceId, loopM: null, way: '' });
+  if (cutOut) recordLaidLoops(db, { operationId, pieceId, loopM: null, way: '' });
   keepMarks(db, operationId, pieceId, faults);
 }

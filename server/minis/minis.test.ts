@@ -10,13 +10,13 @@ import { readIn } from '../../tests/support/archiveTesting';
 import { reels, removeTool, saveTool } from '../bench/bench';
 import { noteFault } from '../yarn/faults';
 import { labelOf, labelSheet } from '../exchange/labels';
-import { entryPage } from '../logbook/operationPage';
+import { operationPage } from '../logbook/operationPage';
 import { treatPieces, untreatPieces } from '../yarn/pieceOperations';
 import { packKit, weighDried } from './miniCare';
-import { miniJobLines, miniJobPage } from './miniPlanPages';
-import { endMiniJob, type MiniJobForm, miniPlanPage, miniReplanPage, saveMiniJob } from './miniPlans';
+import { miniPlanLines, miniPlanPage } from './miniPlanPages';
+import { endMiniPlan, type MiniPlanForm, planMinisPage, miniReplanPage, saveMiniPlan } from './miniPlans';
 import { logMiniRun, type MiniLogForm, miniRunPage, startMiniRun } from './miniRuns';
-import { jobValues, miniLogValues, miniMade, miniScreenSends, sizeValues } from '../../tests/support/minisTesting';
+import { miniPlanValues, miniLogValues, miniMade, miniScreenSends, sizeValues } from '../../tests/support/minisTesting';
 import { redoOperation, undoOperation, weighPiece, whyNotUndo } from '../yarn/pieces';
 import { giveUpRun, takeUpRun } from '../winding/runLog';
 import { answerRun } from '../logbook/runRequests';
@@ -40,11 +40,12 @@ beforeAll(async () => {
   highs = await loadHighs();
 });
 
-function planning(masses = ['112', '96.5'], asked: Partial<MiniJobForm['asked']> = {}) {
+function planning(masses = ['112', '96.5'], asked: Partial<MiniPlanForm['asked']> = {}) {
   const db = emptyDatabase();
   const { yarnId, pieceIds } = shelved(db, { count: String(masses.length), masses, scaleResolutionG: 0.1 });
-  const save = (values = jobValues(highs, db, { pieceIds, ...asked })) => saveMiniJob(db, null, values, 'metric', NOW);
-  return { db, yarnId, pieceIds, save, jobId: idOf(save()) };
+  const save = (values = miniPlanValues(highs, db, { pieceIds, ...asked })) =>
+    saveMiniPlan(db, null, values, 'metric', NOW);
+  return { db, yarnId, pieceIds, save, planId: idOf(save()) };
 }
 
 const made = miniMade;
@@ -53,8 +54,8 @@ const sends = miniScreenSends;
 
 /** Counts off the first skein whole, each mini of 12 g, and logs it. */
 function counted(setting = planning()) {
-  const { db, jobId, pieceIds } = setting;
-  const runId = idOf(startMiniRun(db, jobId, pieceIds[0]!, NOW));
+  const { db, planId, pieceIds } = setting;
+  const runId = idOf(startMiniRun(db, planId, pieceIds[0]!, NOW));
   const { plan } = miniRunPage(db, runId)!;
   sends(
     db,
@@ -70,8 +71,8 @@ function counted(setting = planning()) {
 describe('the twist of minis', () => {
   test('each gets what its stretch of the hank got, and one turn more for each loop that was carried round', () => {
     const setting = planning();
-    const { db, jobId, pieceIds, yarnId } = setting;
-    const runId = idOf(startMiniRun(db, jobId, pieceIds[0]!, NOW));
+    const { db, planId, pieceIds, yarnId } = setting;
+    const runId = idOf(startMiniRun(db, planId, pieceIds[0]!, NOW));
     const page = miniRunPage(db, runId)!;
     // A hank turns on its swift; which way a hand goes round a frame nobody has said yet.
     expect(page.ways).toEqual({ left: 'turning', laid: '' });
@@ -93,29 +94,29 @@ describe('the twist of minis', () => {
       expect(changeAt(change, 1)).toBeCloseTo(1 / page.plan.reel.loopM - 1 / 1.62, 6);
     }
     // What stayed of the hank was not pulled off it.
-    const rest = yarnPage(db, yarnId)!.pieces.find(({ form, bornBy }) => form === 'hank' && bornBy !== 1)!;
+    const rest = yarnPage(db, yarnId)!.pieces.find(({ form, createdBy }) => form === 'hank' && createdBy !== 1)!;
     expect(account.get(rest.id)!.change.wraps).toEqual([]);
     // And it is remembered which way the hand goes.
-    const next = idOf(startMiniRun(db, jobId, pieceIds[1]!, NOW));
+    const next = idOf(startMiniRun(db, planId, pieceIds[1]!, NOW));
     expect(miniRunPage(db, next)!.ways).toEqual({ left: 'turning', laid: 'carried cw' });
   });
 });
 
 describe('a plan', () => {
   test('is kept with what it rests on, and the same request twice keeps one', () => {
-    const { db, save, jobId, pieceIds } = planning();
-    const page = miniJobPage(db, jobId)!;
+    const { db, save, planId, pieceIds } = planning();
+    const page = miniPlanPage(db, planId)!;
     expect(page.plan.proven).toMatchObject({ grams: true, parents: true });
     expect(page.parents.map(({ state, planned }) => [state, planned])).toEqual([
       ['waiting', 9],
       ['waiting', 7],
     ]);
-    const values = jobValues(highs, db, { pieceIds });
+    const values = miniPlanValues(highs, db, { pieceIds });
     expect(idOf(save(values))).toBe(idOf(save(values)));
-    expect(miniJobLines(db)).toHaveLength(2);
+    expect(miniPlanLines(db)).toHaveLength(2);
   });
 
-  test.each<[string, (values: MiniJobForm) => MiniJobForm, string, RegExp]>([
+  test.each<[string, (values: MiniPlanForm) => MiniPlanForm, string, RegExp]>([
     ['no name', (v) => ({ ...v, name: ' ' }), 'name', /name/],
     ['no skein', (v) => ({ ...v, asked: { ...v.asked, pieceIds: [] }, counts: [] }), 'asked.pieceIds', /at least one/],
     [
@@ -137,43 +138,48 @@ describe('a plan', () => {
   ])('%s is refused, and nothing is kept', (_, spoil, field, message) => {
     const { db, pieceIds, save } = planning();
     const before = everything(db);
-    expect(errorsOf(save(spoil(jobValues(highs, db, { pieceIds }))))[field]).toMatch(message);
+    expect(errorsOf(save(spoil(miniPlanValues(highs, db, { pieceIds }))))[field]).toMatch(message);
     expect(everything(db)).toBe(before);
   });
 
   test('what is on the bench for something else cannot be taken', () => {
     const { db, pieceIds, save } = planning();
-    const values = jobValues(highs, db, { pieceIds });
+    const values = miniPlanValues(highs, db, { pieceIds });
     idOf(startRun(db, pieceIds[0]!, startValues(), 'metric', NOW));
     expect(errorsOf(save(values)).pieceIds).toMatch(/on the bench/);
-    expect(miniPlanPage(db, { pieces: String(pieceIds[0]) }).yarns[0]!.parents[0]).toMatchObject({ busy: true });
+    expect(planMinisPage(db, { pieces: String(pieceIds[0]) }).yarns[0]!.parents[0]).toMatchObject({ busy: true });
   });
 
   test('is planned anew until its counting begins, put away, and taken up again', () => {
-    const { db, jobId, pieceIds } = planning();
-    expect(miniReplanPage(db, jobId, {})!.job!.name).toBe('Tests');
-    const smaller = jobValues(highs, db, { pieceIds, sizes: [sizeValues({ amount: '8 g' })] }, { name: 'Smaller' });
-    expect(idOf(saveMiniJob(db, jobId, smaller, 'metric', NOW))).toBe(jobId);
-    expect(miniJobPage(db, jobId)).toMatchObject({ name: 'Smaller', plan: { sizes: [{ massG: 8 }] } });
-    const runId = idOf(startMiniRun(db, jobId, pieceIds[0]!, NOW));
-    expect(miniReplanPage(db, jobId, {})).toBeUndefined();
-    expect(errorsOf(saveMiniJob(db, jobId, { ...smaller, requestKey: aKey() }, 'metric', NOW))['']).toMatch(
+    const { db, planId, pieceIds } = planning();
+    expect(miniReplanPage(db, planId, {})!.miniPlan!.name).toBe('Tests');
+    const smaller = miniPlanValues(
+      highs,
+      db,
+      { pieceIds, sizes: [sizeValues({ amount: '8 g' })] },
+      { name: 'Smaller' },
+    );
+    expect(idOf(saveMiniPlan(db, planId, smaller, 'metric', NOW))).toBe(planId);
+    expect(miniPlanPage(db, planId)).toMatchObject({ name: 'Smaller', plan: { sizes: [{ massG: 8 }] } });
+    const runId = idOf(startMiniRun(db, planId, pieceIds[0]!, NOW));
+    expect(miniReplanPage(db, planId, {})).toBeUndefined();
+    expect(errorsOf(saveMiniPlan(db, planId, { ...smaller, requestKey: aKey() }, 'metric', NOW))['']).toMatch(
       /being made/,
     );
-    expect(errorsOf(endMiniJob(db, jobId, true, NOW))['']).toMatch(/being counted/);
+    expect(errorsOf(endMiniPlan(db, planId, true, NOW))['']).toMatch(/being counted/);
     idOf(giveUpRun(db, runId, NOW));
-    idOf(endMiniJob(db, jobId, true, NOW));
-    expect(miniJobLines(db)[0]!.endedAt).not.toBeNull();
-    idOf(endMiniJob(db, jobId, false, NOW));
-    expect(miniJobLines(db)[0]!.endedAt).toBeNull();
+    idOf(endMiniPlan(db, planId, true, NOW));
+    expect(miniPlanLines(db)[0]!.endedAt).not.toBeNull();
+    idOf(endMiniPlan(db, planId, false, NOW));
+    expect(miniPlanLines(db)[0]!.endedAt).toBeNull();
   });
 });
 
 describe('counting', () => {
   test('begins once; what is counted is there again, and Today tells where it stands', () => {
-    const { db, jobId, pieceIds } = planning();
-    const runId = idOf(startMiniRun(db, jobId, pieceIds[0]!, NOW));
-    expect(idOf(startMiniRun(db, jobId, pieceIds[0]!, NOW))).toBe(runId);
+    const { db, planId, pieceIds } = planning();
+    const runId = idOf(startMiniRun(db, planId, pieceIds[0]!, NOW));
+    expect(idOf(startMiniRun(db, planId, pieceIds[0]!, NOW))).toBe(runId);
     sends(db, runId, [
       ...made(0, 61, 12.1),
       { kind: 'stage', part: 1, stage: 'count' },
@@ -181,12 +187,12 @@ describe('counting', () => {
     ]);
     expect(miniRunPage(db, runId)!.state).toMatchObject({ part: 1, loops: [61, 23, 0, 0, 0, 0, 0, 0, 0] });
     expect(today(db, NOW).runs).toMatchObject([{ kind: 'minis', part: 1, parts: 9, counted: 23, stage: 'count' }]);
-    expect(miniJobPage(db, jobId)!.parents[0]).toMatchObject({ state: 'counting', toCome: 8 });
+    expect(miniPlanPage(db, planId)!.parents[0]).toMatchObject({ state: 'counting', toCome: 8 });
   });
 
   test('the same events sent twice count once, and a long session is set down without losing one', () => {
-    const { db, jobId, pieceIds } = planning();
-    const runId = idOf(startMiniRun(db, jobId, pieceIds[0]!, NOW));
+    const { db, planId, pieceIds } = planning();
+    const runId = idOf(startMiniRun(db, planId, pieceIds[0]!, NOW));
     const events = Array.from({ length: 450 }, (_, i) => ({
       key: `twice-once:${i + 1}`,
       atMs: i,
@@ -204,8 +210,8 @@ describe('counting', () => {
     ['a mini that is not planned', { kind: 'loops', part: 9, amount: 1 }, 'events.0.part'],
     ['a mass of nothing', { kind: 'weigh', part: 0, massG: 0, resolutionG: 0.1, odd: false }, 'events.0.massG'],
   ])('%s is refused at its place', (_, bare, place) => {
-    const { db, jobId, pieceIds } = planning();
-    const runId = idOf(startMiniRun(db, jobId, pieceIds[0]!, NOW));
+    const { db, planId, pieceIds } = planning();
+    const runId = idOf(startMiniRun(db, planId, pieceIds[0]!, NOW));
     const before = everything(db);
     const { status, body } = answerRun(
       db,
@@ -218,17 +224,17 @@ describe('counting', () => {
   });
 
   test('given up, the skein is whole; taken up again, every count is there', () => {
-    const { db, jobId, pieceIds } = planning();
-    const runId = idOf(startMiniRun(db, jobId, pieceIds[0]!, NOW));
+    const { db, planId, pieceIds } = planning();
+    const runId = idOf(startMiniRun(db, planId, pieceIds[0]!, NOW));
     sends(db, runId, [{ kind: 'loops', part: 0, amount: 30 }]);
     idOf(giveUpRun(db, runId, NOW));
-    expect(miniJobPage(db, jobId)!.parents[0]).toMatchObject({ state: 'waiting', toCome: 9 });
+    expect(miniPlanPage(db, planId)!.parents[0]).toMatchObject({ state: 'waiting', toCome: 9 });
     idOf(takeUpRun(db, runId));
     expect(miniRunPage(db, runId)!.state.loops[0]).toBe(30);
   });
 
   test('weighed again since it was planned, a skein is counted as it weighs now, or has to be planned anew', () => {
-    const { db, jobId, pieceIds } = planning();
+    const { db, planId, pieceIds } = planning();
     const weigh = (mass: string) =>
       idOf(
         weighPiece(
@@ -240,14 +246,14 @@ describe('counting', () => {
         ),
       );
     weigh('80');
-    expect(errorsOf(startMiniRun(db, jobId, pieceIds[0]!, NOW))['']).toMatch(/plan it anew/);
+    expect(errorsOf(startMiniRun(db, planId, pieceIds[0]!, NOW))['']).toMatch(/plan it anew/);
     weigh('112.7');
-    expect(miniRunPage(db, idOf(startMiniRun(db, jobId, pieceIds[0]!, NOW)))!.plan.segmentsG[0]).toBeCloseTo(112.7, 6);
+    expect(miniRunPage(db, idOf(startMiniRun(db, planId, pieceIds[0]!, NOW)))!.plan.segmentsG[0]).toBeCloseTo(112.7, 6);
   });
 
   test('a reel keeps the figures that the counting began with', () => {
-    const { db, jobId, pieceIds } = planning();
-    const runId = idOf(startMiniRun(db, jobId, pieceIds[0]!, NOW));
+    const { db, planId, pieceIds } = planning();
+    const runId = idOf(startMiniRun(db, planId, pieceIds[0]!, NOW));
     const reel = { tool: 'reel', name: 'Small frame', kind: 'frame', loopM: '80 cm', spreadMm: '9 cm' };
     idOf(saveTool(db, 2, { ...reel, measured: [] }, 'metric'));
     expect(reels(db).find(({ id }) => id === 2)).toMatchObject({ loopM: 0.8, measured: ['loopM', 'spreadMm'] });
@@ -262,42 +268,42 @@ describe('counting', () => {
 
 describe('the log', () => {
   test('parent = minis + ties + ends + what is left, to the milligram of what was told', () => {
-    const { db, jobId, operationId, pieceIds, plan } = counted();
-    const { balance, parents, minis } = miniJobPage(db, jobId)!;
+    const { db, planId, operationId, pieceIds, plan } = counted();
+    const { balance, parents, minis } = miniPlanPage(db, planId)!;
     expect(parents[0]).toMatchObject({ state: 'done', operationId, toCome: 0 });
     expect(minis).toHaveLength(9);
     expect(minis.every(({ verdict, cut }) => verdict === 'within' && cut!.massG === 12)).toBe(true);
     expect(balance).toMatchObject({ parentsG: 112, minisG: 108 });
     expect(balance!.tiesG).toBeCloseTo(9 * plan.tiesG, 3);
     expect(Math.abs(balance!.differenceG)).toBeLessThan(0.06);
-    const entry = entryPage(db, operationId)!;
-    expect(entry).toMatchObject({ kind: 'split', job: { id: jobId }, balance: { verdict: 'balances' } });
+    const operation = operationPage(db, operationId)!;
+    expect(operation).toMatchObject({ kind: 'split', miniPlan: { id: planId }, balance: { verdict: 'balances' } });
     expect(yarnPage(db, yarnPage(db, 1)!.yarn.id)!.pieces.find(({ id }) => id === pieceIds[0])!.consumedBy).toBe(
       operationId,
     );
   });
 
   test('sent twice it is logged once; undone, the session is open again with all that was counted', () => {
-    const { db, runId, log, operationId, jobId } = counted();
+    const { db, runId, log, operationId, planId } = counted();
     expect(idOf(logMiniRun(db, runId, log, 'metric', NOW))).toBe(operationId);
     expect(errorsOf(logMiniRun(db, runId, { ...log, requestKey: aKey() }, 'metric', NOW))['']).toMatch(
       /logged already/,
     );
     expect(whyNotUndo(db, operationId)).toBeNull();
     idOf(undoOperation(db, operationId, NOW));
-    expect(miniJobPage(db, jobId)).toMatchObject({ minis: [], balance: null, parents: [{ state: 'counting' }, {}] });
+    expect(miniPlanPage(db, planId)).toMatchObject({ minis: [], balance: null, parents: [{ state: 'counting' }, {}] });
     expect(miniRunPage(db, runId)!.state.weighed.filter(Boolean)).toHaveLength(9);
     expect(errorsOf(redoOperation(db, operationId, NOW))['']).toMatch(/open again/);
     idOf(logMiniRun(db, runId, { ...log, requestKey: aKey() }, 'metric', NOW));
-    expect(miniJobPage(db, jobId)!.minis).toHaveLength(9);
+    expect(miniPlanPage(db, planId)!.minis).toHaveLength(9);
   });
 
   test('minis that were not weighed have what their loops tell, as sure as that is', () => {
-    const { db, jobId, pieceIds } = planning();
-    const runId = idOf(startMiniRun(db, jobId, pieceIds[0]!, NOW));
+    const { db, planId, pieceIds } = planning();
+    const runId = idOf(startMiniRun(db, planId, pieceIds[0]!, NOW));
     sends(db, runId, [...made(0, 60, 12), ...made(1, 60, null)]);
     idOf(logMiniRun(db, runId, logValues([{ mass: '87', kept: true }]), 'metric', NOW));
-    const [weighed, counted] = miniJobPage(db, jobId)!.minis;
+    const [weighed, counted] = miniPlanPage(db, planId)!.minis;
     expect(weighed!.cut).toMatchObject({ massG: 12, resolutionG: 0.1 });
     expect(counted!.cut!.massG).toBeCloseTo(12, 0);
     expect((counted!.cut as { resolutionG: number }).resolutionG).toBeGreaterThan(0.3);
@@ -308,8 +314,8 @@ describe('the log', () => {
     ['a mass of nonsense', [{ mass: 'a bit', kept: true }], {}, 'left.0.mass', /./],
     ['a tare heavier than what lies in it', [{ mass: '2', kept: true }], { tare: '5' }, 'left.0.mass', /tare/],
   ])('%s is asked about at its field, and nothing is kept', (_, left, more, field, message) => {
-    const { db, jobId, pieceIds } = planning();
-    const runId = idOf(startMiniRun(db, jobId, pieceIds[0]!, NOW));
+    const { db, planId, pieceIds } = planning();
+    const runId = idOf(startMiniRun(db, planId, pieceIds[0]!, NOW));
     sends(
       db,
       runId,
@@ -321,14 +327,14 @@ describe('the log', () => {
   });
 
   test('a session without a mini is no log', () => {
-    const { db, jobId, pieceIds } = planning();
-    const runId = idOf(startMiniRun(db, jobId, pieceIds[0]!, NOW));
+    const { db, planId, pieceIds } = planning();
+    const runId = idOf(startMiniRun(db, planId, pieceIds[0]!, NOW));
     expect(errorsOf(logMiniRun(db, runId, logValues([]), 'metric', NOW))['']).toMatch(/give it up/);
   });
 
   test('what the last minis weighed is where the next skein of the yarn begins', () => {
     const setting = counted();
-    const runId = idOf(startMiniRun(setting.db, setting.jobId, setting.pieceIds[1]!, NOW));
+    const runId = idOf(startMiniRun(setting.db, setting.planId, setting.pieceIds[1]!, NOW));
     const { gramsPerLoop, learnedFrom } = miniRunPage(setting.db, runId)!.plan;
     expect(gramsPerLoop.mean).toBeCloseTo(0.2, 6);
     expect(learnedFrom).toBe(9);
@@ -353,16 +359,16 @@ describe('knots', () => {
       );
     fault('knot', 40);
     fault('thin spot', 70);
-    const jobId = idOf(
-      saveMiniJob(
+    const planId = idOf(
+      saveMiniPlan(
         db,
         null,
-        jobValues(highs, db, { pieceIds, oneKnot, sizes: [sizeValues({ amount })] }),
+        miniPlanValues(highs, db, { pieceIds, oneKnot, sizes: [sizeValues({ amount })] }),
         'metric',
         NOW,
       ),
     );
-    return { db, pieceIds, jobId, runId: idOf(startMiniRun(db, jobId, pieceIds[0]!, NOW)) };
+    return { db, pieceIds, planId, runId: idOf(startMiniRun(db, planId, pieceIds[0]!, NOW)) };
   }
 
   test('minis keep clear of the knot; what is left at it is put aside, and the thin spot goes where it lies', () => {
@@ -377,7 +383,7 @@ describe('knots', () => {
     );
     const left = [plan.left[0]!.massG.toFixed(1), plan.left[1]!.massG.toFixed(1)].map((mass) => ({ mass, kept: true }));
     const operationId = idOf(logMiniRun(db, runId, logValues(left), 'metric', NOW));
-    const { pieces } = entryPage(db, operationId)!;
+    const { pieces } = operationPage(db, operationId)!;
     const out = pieces.filter(({ side }) => side === 'out');
     expect(out.map(({ form }) => form)).toEqual([
       'mini skein',
@@ -400,7 +406,7 @@ describe('knots', () => {
     const operationId = idOf(
       logMiniRun(db, runId, logValues([{ mass: plan.left[0]!.massG.toFixed(1), kept: true }]), 'metric', NOW),
     );
-    const mini = entryPage(db, operationId)!.pieces.find(({ form }) => form === 'mini skein')!;
+    const mini = operationPage(db, operationId)!.pieces.find(({ form }) => form === 'mini skein')!;
     expect(mini.faults.map(({ kind }) => kind)).toEqual(['knot', 'thin spot']);
   });
 });
@@ -419,20 +425,20 @@ describe('dye, wash and dry', () => {
   });
 
   test('dyed minis wait to be dry; weighed again, what they weigh is in the log', () => {
-    const { db, jobId } = counted();
-    const ids = miniJobPage(db, jobId)!.minis.map(({ pieceId }) => pieceId);
+    const { db, planId } = counted();
+    const ids = miniPlanPage(db, planId)!.minis.map(({ pieceId }) => pieceId);
     const form = { requestKey: aKey(), kind: 'dye', pieceIds: ids.slice(0, 2), note: 'Ochre crust' };
     const dyed = idOf(treatPieces(db, form, NOW));
     expect(idOf(treatPieces(db, form, NOW))).toBe(dyed);
-    const wet = () => miniJobPage(db, jobId)!.minis.filter(({ wetBy }) => wetBy);
+    const wet = () => miniPlanPage(db, planId)!.minis.filter(({ wetBy }) => wetBy);
     expect(wet().map(({ wetBy }) => wetBy!.kind)).toEqual(['dye', 'dye']);
-    expect(miniJobLines(db)[0]!.wet).toBe(2);
+    expect(miniPlanLines(db)[0]!.wet).toBe(2);
     const damp = weighDried(db, dried(ids.slice(0, 2), ['12.1', '13.9']), 'metric', NOW);
     expect(errorsOf(damp)['masses.1']).toMatch(/still damp/);
     expect(wet()).toHaveLength(2);
     idOf(weighDried(db, dried(ids.slice(0, 2), ['12.2', '']), 'metric', NOW));
     expect(wet()).toHaveLength(1);
-    expect(miniJobPage(db, jobId)!.minis[0]).toMatchObject({ mass: { massG: 12.2 }, cut: { massG: 12 } });
+    expect(miniPlanPage(db, planId)!.minis[0]).toMatchObject({ mass: { massG: 12.2 }, cut: { massG: 12 } });
     idOf(weighDried(db, dried([ids[1]!], ['13.9'], { sure: true }), 'metric', NOW));
     expect(wet()).toHaveLength(0);
   });
@@ -442,14 +448,14 @@ describe('dye, wash and dry', () => {
     const first = shelved(db, { masses: ['112'], scaleResolutionG: 0.1 });
     const second = shelved(db, { colourName: 'High tide', masses: ['96.5'], scaleResolutionG: 0.1 });
     const pieceIds = [...first.pieceIds, ...second.pieceIds];
-    const jobId = idOf(saveMiniJob(db, null, jobValues(highs, db, { pieceIds }), 'metric', NOW));
+    const planId = idOf(saveMiniPlan(db, null, miniPlanValues(highs, db, { pieceIds }), 'metric', NOW));
     for (const pieceId of pieceIds) {
-      const runId = idOf(startMiniRun(db, jobId, pieceId, NOW));
+      const runId = idOf(startMiniRun(db, planId, pieceId, NOW));
       sends(db, runId, made(0, 60, 12));
       idOf(logMiniRun(db, runId, logValues([]), 'metric', NOW));
     }
-    const ids = miniJobPage(db, jobId)!.minis.map(({ pieceId }) => pieceId);
-    const wet = () => miniJobPage(db, jobId)!.minis.filter(({ wetBy }) => wetBy).length;
+    const ids = miniPlanPage(db, planId)!.minis.map(({ pieceId }) => pieceId);
+    const wet = () => miniPlanPage(db, planId)!.minis.filter(({ wetBy }) => wetBy).length;
     idOf(treatPieces(db, { requestKey: aKey(), kind: 'wash', pieceIds: ids, note: '' }, NOW));
     expect(wet()).toBe(2);
     idOf(untreatPieces(db, ids, NOW));
@@ -458,11 +464,11 @@ describe('dye, wash and dry', () => {
   });
 
   test('undone, they were never wet; what is dry is not weighed as dried', () => {
-    const { db, jobId } = counted();
-    const [first] = miniJobPage(db, jobId)!.minis;
+    const { db, planId } = counted();
+    const [first] = miniPlanPage(db, planId)!.minis;
     const dyed = idOf(treatPieces(db, { requestKey: aKey(), kind: 'wash', pieceIds: [first!.pieceId], note: '' }, NOW));
     idOf(undoOperation(db, dyed, NOW));
-    expect(miniJobPage(db, jobId)!.minis[0]!.wetBy).toBeNull();
+    expect(miniPlanPage(db, planId)!.minis[0]!.wetBy).toBeNull();
     expect(errorsOf(weighDried(db, dried([first!.pieceId], ['12']), 'metric', NOW))['masses.0']).toMatch(
       /weighed already/,
     );
@@ -472,23 +478,23 @@ describe('dye, wash and dry', () => {
 
 test('kits: packed minis stay in their kit, and none is in two', () => {
   const setting = planning(['112', '96.5'], { kits: true, sizes: [sizeValues({ count: '4' })] });
-  const { db, jobId } = counted(setting);
-  const page = miniJobPage(db, jobId)!;
+  const { db, planId } = counted(setting);
+  const page = miniPlanPage(db, planId)!;
   expect(page.plan.kits).toBe(4);
   expect(page.kits.map(({ missing }) => missing)).toEqual([0, 0, 3, 4]);
   const ids = page.kits[1]!.lines[0]!.minis;
-  idOf(packKit(db, jobId, 2, ids));
-  expect(miniJobPage(db, jobId)!.kits[1]).toMatchObject({ packed: true, missing: 0 });
-  expect(errorsOf(packKit(db, jobId, 1, ids))['']).toMatch(/in kit 2/);
-  expect(errorsOf(packKit(db, jobId, 1, [999]))['']).toMatch(/not of this plan/);
-  idOf(packKit(db, jobId, 2, []));
-  expect(miniJobPage(db, jobId)!.kits[1]!.packed).toBe(false);
+  idOf(packKit(db, planId, 2, ids));
+  expect(miniPlanPage(db, planId)!.kits[1]).toMatchObject({ packed: true, missing: 0 });
+  expect(errorsOf(packKit(db, planId, 1, ids))['']).toMatch(/in kit 2/);
+  expect(errorsOf(packKit(db, planId, 1, [999]))['']).toMatch(/not of this plan/);
+  idOf(packKit(db, planId, 2, []));
+  expect(miniPlanPage(db, planId)!.kits[1]!.packed).toBe(false);
 });
 
 describe('labels', () => {
   test('say what it is, how much, of what, where it comes from, and lead to its page', () => {
-    const { db, jobId } = counted();
-    const [, second] = miniJobPage(db, jobId)!.minis;
+    const { db, planId } = counted();
+    const [, second] = miniPlanPage(db, planId)!.minis;
     const label = labelOf(db, second!.pieceId, 'metric', 'http://tern-rock.example');
     expect(label).toMatchObject({
       title: 'Causeway, Low tide',
@@ -502,8 +508,8 @@ describe('labels', () => {
   });
 
   test('make a PDF of as many pages as they take', async () => {
-    const { db, jobId } = counted();
-    const pieces = miniJobPage(db, jobId)!
+    const { db, planId } = counted();
+    const pieces = miniPlanPage(db, planId)!
       .minis.map(({ pieceId }) => pieceId)
       .join(',');
     const pdf = await labelSheet(db, { pieces, sheet: 'a4-14', skip: '10' }, 'metric', 'http://tern-rock.example');
@@ -537,9 +543,9 @@ test('with the minis of Tern Rock, the archive is read back equal, and one of th
   const again = emptyDatabase();
   await readIn(again, folder, JSON.stringify(whole));
   expect(JSON.stringify(exportArchive(again, folder, NOW))).toBe(JSON.stringify(whole));
-  expect(miniJobPage(again, 1)).toEqual(miniJobPage(db, 1));
+  expect(miniPlanPage(again, 1)).toEqual(miniPlanPage(db, 1));
   const torn = structuredClone(whole);
-  torn.tables.mini_job[0]!.plan = '{}';
+  torn.tables.mini_plan[0]!.plan = '{}';
   await expect(readIn(emptyDatabase(), folder, JSON.stringify(torn))).rejects.toThrow(/not a plan of minis/);
   const mixed = structuredClone(whole);
   mixed.tables.run.find(({ kind }) => kind === 'minis')!.kind = 'wind';

@@ -11,6 +11,6 @@ function highsOnServer(): Promise<Highs> {
 
 /** The plan as it is told outside: what is made of what, and how good that is known to be. */
 export async function minisAnswer(input: MinisInput, seconds: number): Promise<Omit<MinisPlan, 'counts'>> {
-  const { counts: _counts, ...told } = minisPlan(await highsOnServer(), input, seconds);
-  return told;
+  const { counts: _counts, ...reported } = minisPlan(await highsOnServer(), input, seconds);
+  return reported;
 }

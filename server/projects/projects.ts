@@ -25,7 +25,7 @@ import {
 } from '../../db/projects/projects';
 import { yarnById } from '../../db/yarn/yarns';
 import { longText, number, quantity, read, readOptional, requestKey, text, wholeNumber } from '../common/fields';
-import { attempt, NotPossible, type Saved } from '../common/result';
+import { runForm, ConflictError, type SaveResult } from '../common/result';
 import { fromMg, fromMm, toMg, toMm } from '../common/storageUnits';
 import { massFactOf } from '../common/weighing';
 import { nameOfYarn, yarnView, type YarnView } from '../yarn/yarnViews';
@@ -307,8 +307,8 @@ function metresOrGrams(typed: string, system: UnitSystem): { needMm: number | nu
 }
 
 /** Begins a project, or changes one. */
-export function saveProject(db: Db, id: number | null, input: unknown, system: UnitSystem, now: Date): Saved {
-  return attempt(projectForm(system), input, (form) =>
+export function saveProject(db: Db, id: number | null, input: unknown, system: UnitSystem, now: Date): SaveResult {
+  return runForm(projectForm(system), input, (form) =>
     db
       .transaction(() => {
         const project = {
@@ -320,7 +320,7 @@ export function saveProject(db: Db, id: number | null, input: unknown, system: U
           spare: form.spare,
         };
         const before = id === null ? projectByRequest(db, form.requestKey) : projectById(db, id);
-        if (id !== null && !before) throw new NotPossible('this project is not there any more');
+        if (id !== null && !before) throw new ConflictError('this project is not there any more');
         if (id === null && before) return before.id;
         form.needs.forEach(({ yarnIds }, i) => {
           if (yarnIds.some((yarnId) => !yarnById(db, yarnId)))
@@ -346,9 +346,9 @@ export function saveProject(db: Db, id: number | null, input: unknown, system: U
 }
 
 /** Finishes or deletes a project, or takes that back. */
-export function markedProject(db: Db, id: number, mark: ProjectMark, on: boolean, now: Date): Saved {
-  return attempt(z.null(), null, () => {
-    if (!projectById(db, id)) throw new NotPossible('this project is not there');
+export function markedProject(db: Db, id: number, mark: ProjectMark, on: boolean, now: Date): SaveResult {
+  return runForm(z.null(), null, () => {
+    if (!projectById(db, id)) throw new ConflictError('this project is not there');
     markProject(db, id, mark, on ? now.toISOString() : null);
     return id;
   });

@@ -3,7 +3,7 @@ import type { PlyMethod } from '../../core/twist/plying';
 import { turnsPerMCounted } from '../../core/twist/plying';
 import type { OwnTwist, TwistDirection } from '../../core/twist/twist';
 import type { Db } from '../../db/common/connection';
-import { partsOf } from '../../db/yarn/operations';
+import { operationPiecesOf } from '../../db/yarn/operations';
 import { everMade, pieceById, wetBy } from '../../db/yarn/pieces';
 import { lastOn, pliedPieces, plyOf } from '../../db/twist/plies';
 import { type PieceView, pieceView, type SampleView, yarnView, type YarnView } from '../yarn/yarnViews';
@@ -34,9 +34,9 @@ export interface PliedRecord {
 
 /** Undefined where the piece was not plied here. */
 export function pliedRecord(db: Db, yarn: YarnView, piece: PieceView, now: Date): PliedRecord | undefined {
-  const ply = plyOf(db, piece.bornBy);
+  const ply = plyOf(db, piece.createdBy);
   if (!ply) return undefined;
-  const singles = partsOf(db, ply.operationId)
+  const singles = operationPiecesOf(db, ply.operationId)
     .filter(({ side }) => side === 'in')
     .map(({ pieceId }) => everMade(db, pieceId));
   // What was left over of a single came of the same plying.

@@ -2,8 +2,8 @@ import { turnsWithin } from '../../core/twist/twistChange';
 import { ternRock } from '../../scripts/ternRock';
 import { ternRockTwist } from '../../scripts/ternRockTwist';
 import type { Db } from '../../db/common/connection';
-import { entryPage } from '../logbook/operationPage';
-import { latestEntries } from '../logbook/logbook';
+import { operationPage } from '../logbook/operationPage';
+import { latestOperations } from '../logbook/logbook';
 import { redoOperation, undoOperation, weighPiece } from '../yarn/pieces';
 import { treatPieces } from '../yarn/pieceOperations';
 import { plyWaits } from './plied';
@@ -45,7 +45,7 @@ const ply = (db: Db, form: PlyForm, at = NOW) => plySingles(db, form, 'metric', 
 
 /** What an operation made, of another yarn than it took. */
 function madeBy(db: Db, operationId: number) {
-  const { pieces } = entryPage(db, operationId)!;
+  const { pieces } = operationPage(db, operationId)!;
   return pieces.filter(({ side }) => side === 'out').map(({ id }) => piecePage(db, id)!);
 }
 
@@ -65,8 +65,8 @@ describe('plying', () => {
     });
     expect(made!.piece).toMatchObject({ form: 'hank', mass: { massG: 95.1 } });
     expect(yarnPage(db, yarnId)!.pieces.every(({ consumedBy }) => consumedBy === operationId)).toBe(true);
-    expect(entryPage(db, operationId)!.balance!.differenceG).toBeCloseTo(-0.4, 9);
-    expect(latestEntries(db, 1)[0]!.kind).toBe('ply');
+    expect(operationPage(db, operationId)!.balance!.differenceG).toBeCloseTo(-0.4, 9);
+    expect(latestOperations(db, 1)[0]!.kind).toBe('ply');
     expect(twistOfYarn(db, made!.yarn).get(made!.piece.id)).toMatchObject({ gap: null, change: { wraps: [] } });
   });
 
@@ -184,8 +184,8 @@ describe('what a fresh ply waits for', () => {
     const { pieceIds } = singles(db);
     const [made] = madeBy(db, idOf(ply(db, plyValues(pieceIds, { mass: '95' }))));
     const { id } = made!.piece;
-    const stageAt = (now: Date) => today(db, now).waits.map(({ stage }) => stage);
-    expect(today(db, NOW).waits).toMatchObject([
+    const stageAt = (now: Date) => today(db, now).pendingCare.map(({ stage }) => stage);
+    expect(today(db, NOW).pendingCare).toMatchObject([
       { href: `/twist/${id}`, stage: 'resting', until: later(2).toISOString() },
     ]);
     measured(db, id, { how: 'twist', turns: '49', over: '25 cm', leans: 'S' }, NOW);
@@ -232,7 +232,7 @@ describe('what a fresh ply waits for', () => {
     const db = emptyDatabase();
     const { pieceIds } = singles(db);
     idOf(ply(db, plyValues(pieceIds, { restDays: '0' })));
-    expect(today(db, NOW).waits).toMatchObject([{ stage: 'to wash', until: null, ready: true }]);
+    expect(today(db, NOW).pendingCare).toMatchObject([{ stage: 'to wash', until: null, ready: true }]);
   });
 
   test('a piece that is gone cannot be washed', () => {
@@ -251,7 +251,7 @@ test('the demo’s spinning: one dries, one rests, a soft single stands there an
   ternRockTwist(db, NOW);
   expect(
     today(db, NOW)
-      .waits.map(({ stage }) => stage)
+      .pendingCare.map(({ stage }) => stage)
       .sort(),
   ).toEqual(['drying', 'resting']);
   const page = plyPage(db, []);
@@ -262,7 +262,7 @@ test('the demo’s spinning: one dries, one rests, a soft single stands there an
 describe('how long a ply is', () => {
   const lengthOf = (db: Db, operationId: number) => {
     const [made] = madeBy(db, operationId);
-    return yarnPage(db, made!.piece.yarnId)!.left!.lengthM;
+    return yarnPage(db, made!.piece.yarnId)!.remaining!.lengthM;
   };
 
   test('both ends of one cake make half its length, less what plying takes up, until the reel is counted', () => {
@@ -280,7 +280,7 @@ describe('how long a ply is', () => {
     expect(predicted.mean).toBeLessThan(207);
     expect(predicted.mean).toBeGreaterThan(190);
     expect(predicted.sd).toBeGreaterThan(207 * 0.02);
-    const [out] = entryPage(db, operationId)!.pieces.filter(({ side }) => side === 'out');
+    const [out] = operationPage(db, operationId)!.pieces.filter(({ side }) => side === 'out');
     expect(out!.lengthM).toBeCloseTo(predicted.mean, 6);
     const [made] = madeBy(db, operationId);
     expect(made!.yarn.grist).toMatchObject({ source: 'singles', guess: true });

@@ -3,7 +3,7 @@ import type { Estimate } from '../../core/common/estimate';
 import { PACKAGE_ENDS } from '../../core/yarn/faults';
 import { InputError } from '../../core/common/inputError';
 import type { KnownTwist } from '../../core/twist/ownTwist';
-import { type Form, type MassFact, massOf } from '../../core/yarn/piece';
+import { type PieceForm, type MassFact, massOf } from '../../core/yarn/piece';
 import { PLY_METHODS, type PlyMethod } from '../../core/twist/plying';
 import { LEAVING_WAYS } from '../../core/twist/strandWays';
 import type { TakeUp } from '../../core/twist/takeUp';
@@ -11,16 +11,16 @@ import { parseTurnsPerM, type TwistDirection } from '../../core/twist/twist';
 import type { PieceTwist } from '../../core/twist/twistAccount';
 import type { UnitSystem } from '../../core/common/units';
 import type { Db } from '../../db/common/connection';
-import { insertOperation, insertUsedUp, partsOf } from '../../db/yarn/operations';
+import { insertOperation, insertUsedUp, operationPiecesOf } from '../../db/yarn/operations';
 import { pieceById, piecesOfYarn, type PieceRow } from '../../db/yarn/pieces';
 import { insertPly } from '../../db/twist/plies';
 import { openRunOfPiece } from '../../db/winding/runs';
 import { fibresOf, insertYarn, replaceFibres, type YarnRow, yarnById } from '../../db/yarn/yarns';
-import { enterOnce, pieceThere, putPiece } from '../yarn/recordOperation';
+import { recordOnce, pieceThere, putPiece } from '../yarn/recordOperation';
 import { longText, quantity, read, readOptional, requestKey, text, wholeNumber } from '../common/fields';
 import { takeUp } from '../yarn/pliedGrist';
-import { NotPossible, type Saved } from '../common/result';
-import { keepLaidTurning, keepLeft, leavingWay } from '../yarn/strandWays';
+import { ConflictError, type SaveResult } from '../common/result';
+import { recordLaidTurning, recordLeaving, leavingWay } from '../yarn/strandWays';
 import { newestOnShelf, onShelf } from '../yarn/shelf';
 import { strandFigures, twistOfYarn } from './twist';
 import { isTooMuch, weighedMass, type WeighedMass, weighingFields } from '../common/weighing';
@@ -30,7 +30,7 @@ import { nameOfYarn, pieceView, yarnView, type YarnView } from '../yarn/yarnView
 export interface PlySingle {
   pieceId: number;
   label: string;
-  form: Form;
+  form: PieceForm;
   yarnId: number;
   yarnName: string;
   colourHex: string;
@@ -58,7 +58,7 @@ export interface PlyPage {
 
 /** The pieces that an operation made, to be plied next. */
 export function madeBy(db: Db, operationId: number): number[] {
-  return partsOf(db, operationId)
+  return operationPiecesOf(db, operationId)
     .filter(({ side }) => side === 'out')
     .map(({ pieceId }) => pieceId);
 }
@@ -142,8 +142,8 @@ type Ply = z.output<ReturnType<typeof plyForm>>;
 const DAY_MS = 24 * 3600 * 1000;
 
 /** Plies singles: they become one piece of a new yarn, that rests, is washed and measured. */
-export function plySingles(db: Db, input: unknown, system: UnitSystem, now: Date): Saved {
-  return enterOnce(db, plyForm(system), input, (form) => {
+export function plySingles(db: Db, input: unknown, system: UnitSystem, now: Date): SaveResult {
+  return recordOnce(db, plyForm(system), input, (form) => {
     requireMany(form.method, form.pieceIds);
     const rows = form.pieceIds.map((id) => stillThere(db, id));
     const mass = form.mass === null ? null : weighedMass(form.mass, form, 'mass');
@@ -159,7 +159,7 @@ export function plySingles(db: Db, input: unknown, system: UnitSystem, now: Date
     for (const row of rows) insertUsedUp(db, operationId, row);
     const [first] = rows as [PieceRow, ...PieceRow[]];
     const fromEnd = form.left === 'turning' && first.form !== 'hank' ? 'outer' : form.end;
-    keepLeft(db, operationId, { form: first.form, fromEnd }, form.left);
+    recordLeaving(db, operationId, { form: first.form, fromEnd }, form.left);
     const yarn = yarnById(db, first.yarnId)!;
     const yarnId = newPliedYarn(db, yarn, rows, form, now);
     putPiece(db, operationId, { yarnId, form: form.form, loopMm: null }, mass);
@@ -186,14 +186,14 @@ function requireMany(method: PlyMethod, pieceIds: readonly number[]): void {
 
 function stillThere(db: Db, pieceId: number): PieceRow {
   const row = pieceThere(db, pieceId, 'one of these is');
-  if (openRunOfPiece(db, pieceId)) throw new NotPossible('one of these is on the bench for something else');
+  if (openRunOfPiece(db, pieceId)) throw new ConflictError('one of these is on the bench for something else');
   return row;
 }
 
 function requireNotMore(rows: readonly PieceRow[], mass: WeighedMass | null, rest: WeighedMass | null): void {
   if (!mass || rows.some(({ massMg }) => massMg === null)) return;
-  const wentIn = rows.reduce((sum, { massMg }) => sum + massMg!, 0);
-  if (isTooMuch(mass.massMg + (rest?.massMg ?? 0), wentIn))
+  const putInMg = rows.reduce((sum, { massMg }) => sum + massMg!, 0);
+  if (isTooMuch(mass.massMg + (rest?.massMg ?? 0), putInMg))
     throw new InputError('that is more than went in; weigh it again', 'mass');
 }
 
@@ -246,8 +246,8 @@ function splitForm(system: UnitSystem) {
 export type BobbinSplitForm = z.input<ReturnType<typeof splitForm>>;
 
 /** A single that was split by mass over two bobbins, which turned. */
-export function splitOverBobbins(db: Db, pieceId: number, input: unknown, system: UnitSystem, now: Date): Saved {
-  return enterOnce(db, splitForm(system), input, (form) => {
+export function splitOverBobbins(db: Db, pieceId: number, input: unknown, system: UnitSystem, now: Date): SaveResult {
+  return recordOnce(db, splitForm(system), input, (form) => {
     const row = stillThere(db, pieceId);
     const masses = form.masses.map((mass, i) => weighedMass(mass, form, `masses.${i}`));
     requireNotMore([row], masses[0]!, masses[1]!);
@@ -259,10 +259,10 @@ export function splitOverBobbins(db: Db, pieceId: number, input: unknown, system
       fromEnd: form.end,
     });
     insertUsedUp(db, operationId, row);
-    keepLeft(db, operationId, { form: row.form, fromEnd: form.end }, form.left);
+    recordLeaving(db, operationId, { form: row.form, fromEnd: form.end }, form.left);
     for (const mass of masses) {
       const bobbinId = putPiece(db, operationId, { yarnId: row.yarnId, form: 'bobbin', loopMm: null }, mass);
-      keepLaidTurning(db, { operationId, pieceId: bobbinId });
+      recordLaidTurning(db, { operationId, pieceId: bobbinId });
     }
     return operationId;
   });

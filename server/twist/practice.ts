@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { EXERCISE_KINDS, type PractisedAnswer } from '../../core/twist/twistPractice';
 import type { Db } from '../../db/common/connection';
 import { countAnswers, insertAnswer, lastAnswers } from '../../db/twist/practice';
-import { attempt, type Saved } from '../common/result';
+import { runForm, type SaveResult } from '../common/result';
 
 const form = z.strictObject({ kind: z.enum(EXERCISE_KINDS), right: z.boolean() });
 export type PracticeAnswer = z.infer<typeof form>;
@@ -25,8 +25,8 @@ export function practicePage(db: Db): PracticePage {
 }
 
 /** Keeps one answer. */
-export function keepAnswer(db: Db, input: unknown, now: Date): Saved {
-  return attempt(form, input, ({ kind, right }) =>
+export function keepAnswer(db: Db, input: unknown, now: Date): SaveResult {
+  return runForm(form, input, ({ kind, right }) =>
     insertAnswer(db, { at: now.toISOString(), kind, isRight: right ? 1 : 0 }),
   );
 }

@@ -3,7 +3,7 @@ import { STARTING_LIMITS } from '../../core/twist/twistSeverity';
 import type { Db } from '../../db/common/connection';
 import { saveTool } from '../bench/bench';
 import { planPage } from '../winding/planPages';
-import { chooseNextWay, forgetNextWay, type NextWay, nextWay } from '../yarn/plannedUse';
+import { choosePlannedUse, forgetPlannedUse, type PlannedUse, plannedUse } from '../yarn/plannedUse';
 import { undoOperation } from '../yarn/pieces';
 import { keepAnswer, practicePage } from './practice';
 import { runPage } from '../winding/runEvents';
@@ -250,15 +250,15 @@ describe('what was noted can be put right', () => {
 });
 
 describe('the way next', () => {
-  const way: NextWay = {
+  const way: PlannedUse = {
     rewind: { end: 'inner', left: 'far', laid: 'spindle cw', toolKey: 'winder 1', toolName: 'Small winder' },
     use: { end: 'outer', left: 'near' },
   };
 
   test('goes into the plan: from where it is wound and worked, and how its log is filled in', () => {
     const { db, cakeId } = withCake();
-    idOf(chooseNextWay(db, cakeId, way, NOW));
-    expect(nextWay(db, cakeId)).toEqual(way);
+    idOf(choosePlannedUse(db, cakeId, way, NOW));
+    expect(plannedUse(db, cakeId)).toEqual(way);
     expect(planPage(db, cakeId)!.next).toEqual(way);
     const runId = idOf(startRun(db, cakeId, startValues({ swiftId: null }), 'metric', NOW));
     expect(runPage(db, runId)!.ways).toEqual({ left: 'far', laid: ['spindle cw'] });
@@ -266,12 +266,12 @@ describe('the way next', () => {
 
   test('and out of it again', () => {
     const { db, cakeId } = withCake();
-    idOf(chooseNextWay(db, cakeId, way, NOW));
-    idOf(forgetNextWay(db, cakeId));
-    expect(nextWay(db, cakeId)).toBeUndefined();
-    expect(errorsOf(chooseNextWay(db, 999, way, NOW))).toHaveProperty(['']);
+    idOf(choosePlannedUse(db, cakeId, way, NOW));
+    idOf(forgetPlannedUse(db, cakeId));
+    expect(plannedUse(db, cakeId)).toBeUndefined();
+    expect(errorsOf(choosePlannedUse(db, 999, way, NOW))).toHaveProperty(['']);
     expect(
-      errorsOf(chooseNextWay(db, cakeId, { ...way, use: { end: 'inner', left: 'sideways' } }, NOW)),
+      errorsOf(choosePlannedUse(db, cakeId, { ...way, use: { end: 'inner', left: 'sideways' } }, NOW)),
     ).toHaveProperty(['use.left']);
   });
 });

@@ -1,7 +1,7 @@
 import { kindOfYarn } from '../../core/yarn/fibre';
 import { grouped } from '../../core/common/grouped';
 import { readOrNull } from '../../core/common/inputError';
-import { type Form, massOf, woundBefore } from '../../core/yarn/piece';
+import { type PieceForm, massOf, woundBefore } from '../../core/yarn/piece';
 import { isLoop } from '../../core/twist/strandWays';
 import {
   type LaidPart,
@@ -26,11 +26,11 @@ import type { CakeShape } from '../../core/bench/cake';
 import { afterSteps, percentOfOwn, type Round } from '../../core/twist/twist';
 import { strandOfYarnMm } from '../../core/yarn/weightClass';
 import type { Db } from '../../db/common/connection';
-import { type LiveOperation, liveOfYarn, type PartRow } from '../../db/yarn/operations';
+import { type LiveOperation, liveOfYarn, type OperationPieceRow } from '../../db/yarn/operations';
 import { piecesOfYarn, type PieceRow } from '../../db/yarn/pieces';
-import { laidOfYarn, type LaidWound, leftOfYarn } from '../../db/twist/strandWays';
+import { laidOfYarn, type LaidWound, leavingsOfYarn } from '../../db/twist/strandWays';
 import { bench, type WinderTool } from '../bench/bench';
-import { type NextWay, nextWay } from '../yarn/plannedUse';
+import { type PlannedUse, plannedUse } from '../yarn/plannedUse';
 import { pliedRecord, type PliedRecord } from './plied';
 import { planTools } from '../bench/planTools';
 import { endUsed, endWorked, workFromOf } from '../yarn/workedEnd';
@@ -57,10 +57,10 @@ export function twistOfYarn(db: Db, yarn: YarnView): Map<number, PieceTwist> {
 function twistLog(db: Db, yarn: YarnView): LoggedTwist[] {
   const pieces = new Map(piecesOfYarn(db, yarn.id).map((piece) => [piece.id, piece]));
   const laid = grouped(laidOfYarn(db, yarn.id), ({ operationId }) => operationId);
-  const left = new Map(leftOfYarn(db, yarn.id).map(({ operationId, way }) => [operationId, way]));
+  const left = new Map(leavingsOfYarn(db, yarn.id).map(({ operationId, way }) => [operationId, way]));
   const treated = treatedOfYarn(db, yarn.id, yarn.fibres);
 
-  const lengthOf = (part: PartRow): number | null => {
+  const lengthOf = (part: OperationPieceRow): number | null => {
     const fact = massFactOf(part);
     if (!fact || !yarn.grist) return null;
     return (massOf(fact, yarn.fibres).mean * yarn.grist.mean) / treated.after(part.operationId, part.pieceId);
@@ -69,7 +69,7 @@ function twistLog(db: Db, yarn: YarnView): LoggedTwist[] {
   const endOf = (pieceId: number) => ends.get(pieceId) ?? ends.set(pieceId, endUsed(db, yarn, pieceId)).get(pieceId)!;
   const laidOf = (operationId: number, pieceId: number) =>
     laid.get(operationId)?.find((row) => row.pieceId === pieceId);
-  const partOf = (part: PartRow, piece: PieceRow): LaidPart => {
+  const partOf = (part: OperationPieceRow, piece: PieceRow): LaidPart => {
     const row = laidOf(part.operationId, piece.id);
     return { pieceId: piece.id, form: piece.form, lengthM: lengthOf(part), noted: row ? notedLaying(row) : null };
   };
@@ -79,7 +79,7 @@ function twistLog(db: Db, yarn: YarnView): LoggedTwist[] {
       const piece = pieces.get(part.pieceId);
       return piece ? [{ part, piece }] : [];
     });
-    const on = (side: PartRow['side']) => mine.filter(({ part }) => part.side === side);
+    const on = (side: OperationPieceRow['side']) => mine.filter(({ part }) => part.side === side);
     const out = on('out');
     // Of two bobbins that were plied together, what is left over is of one of them.
     const taken = on('in').find(({ piece }) => out.some((each) => each.piece.form === piece.form)) ?? on('in')[0];
@@ -163,7 +163,7 @@ export interface TwistPage {
   limits: Record<YarnBuild, TwistLimits>;
   workFrom: 'centre' | 'outside';
   tools: TwistTool[];
-  next: NextWay | null;
+  next: PlannedUse | null;
   /** How it was plied, if it was, and what it waits for. */
   plied: PliedRecord | null;
 }
@@ -192,7 +192,7 @@ export function twistPage(db: Db, pieceId: number, now = new Date()): TwistPage 
     limits: twistLimits(db),
     workFrom: workFromOf(db, yarn),
     tools: toolsFor(db, yarn, piece),
-    next: nextWay(db, pieceId) ?? null,
+    next: plannedUse(db, pieceId) ?? null,
     plied: pliedRecord(db, yarn, piece, now) ?? null,
   };
 }
@@ -250,7 +250,7 @@ export function lyingTwists(db: Db, yarn: YarnView): Record<number, { gap: boole
 export interface TwistLine {
   id: number;
   label: string;
-  form: Form;
+  form: PieceForm;
   yarnId: number;
   yarnName: string;
   colourHex: string;

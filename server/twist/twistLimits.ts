@@ -4,7 +4,7 @@ import { STARTING_LIMITS, type TwistLimits, YARN_BUILDS, type YarnBuild } from '
 import type { Db } from '../../db/common/connection';
 import { setSetting, settingOf } from '../../db/common/settings';
 import { number, read } from '../common/fields';
-import { attempt, type Saved } from '../common/result';
+import { runForm, type SaveResult } from '../common/result';
 
 const kept = z.record(
   z.enum(YARN_BUILDS),
@@ -21,8 +21,8 @@ export function twistLimits(db: Db): Record<YarnBuild, TwistLimits> {
   return text === undefined ? STARTING_LIMITS : kept.parse(JSON.parse(text));
 }
 
-export function saveTwistLimits(db: Db, input: unknown): Saved {
-  return attempt(form, input, (limits) => {
+export function saveTwistLimits(db: Db, input: unknown): SaveResult {
+  return runForm(form, input, (limits) => {
     for (const build of YARN_BUILDS)
       if (limits[build].troublePercent <= limits[build].seenPercent)
         throw new InputError('must be above where it is seen', `${build}.troublePercent`);

@@ -5,8 +5,8 @@ import { partOnWay } from '../../core/twist/twistAccount';
 import type { Db } from '../../db/common/connection';
 import { everMade } from '../../db/yarn/pieces';
 import { noteLaid } from '../../db/twist/strandWays';
-import { attempt, NotPossible, type Saved } from '../common/result';
-import { keepLeft, leavingWay, layingWay, NOT_LOOKED } from '../yarn/strandWays';
+import { runForm, ConflictError, type SaveResult } from '../common/result';
+import { recordLeaving, leavingWay, layingWay, NOT_LOOKED } from '../yarn/strandWays';
 import { twistPage } from './twist';
 import { toMm, toUm } from '../common/storageUnits';
 
@@ -33,20 +33,20 @@ const form = z.strictObject({
 export type TwistNotes = z.input<typeof form>;
 
 /** Puts right, or adds, what was noted of how the strand ran on the way to a piece. The masses stay as they were. */
-export function noteTwist(db: Db, pieceId: number, input: unknown): Saved {
-  return attempt(form, input, ({ steps }) =>
+export function noteTwist(db: Db, pieceId: number, input: unknown): SaveResult {
+  return runForm(form, input, ({ steps }) =>
     db
       .transaction(() => {
         const page = twistPage(db, pieceId);
-        if (!page) throw new NotPossible('this piece is not there any more');
+        if (!page) throw new ConflictError('this piece is not there any more');
         const events = page.story.map(({ event }) => event);
         steps.forEach((step, i) => {
           const at = page.story.findIndex(({ operationId }) => operationId === step.operationId);
           const event = page.story[at]?.event;
-          if (!event || event.kind === 'measured') throw new NotPossible('this is not how it came about');
+          if (!event || event.kind === 'measured') throw new ConflictError('this is not how it came about');
           if (event.kind === 'taken') {
             const { form } = everMade(db, event.pieceId);
-            keepLeft(db, step.operationId, { form, fromEnd: event.fromEnd }, step.left, `steps.${i}.left`);
+            recordLeaving(db, step.operationId, { form, fromEnd: event.fromEnd }, step.left, `steps.${i}.left`);
           }
           const part = partOnWay(events, at, pieceId);
           if (!part || (event.kind === 'came' && part.form === 'hank')) return;

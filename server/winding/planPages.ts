@@ -6,7 +6,7 @@ import type { Db } from '../../db/common/connection';
 import { woundAs } from '../../db/winding/woundCakes';
 import { bench, type ScaleTool, type SwiftTool } from '../bench/bench';
 import { densityFor } from '../bench/calibration';
-import { type NextWay, nextWay } from '../yarn/plannedUse';
+import { type PlannedUse, plannedUse } from '../yarn/plannedUse';
 import { planTools } from '../bench/planTools';
 import { schools } from '../bench/schools';
 import { newestOnShelf, type ShelfCard } from '../yarn/shelf';
@@ -23,7 +23,7 @@ export interface PlanPage {
   scales: ScaleTool[];
   schools: Schools;
   /** How it is meant to be wound for the sake of its twist, where that was chosen. */
-  next: NextWay | null;
+  next: PlannedUse | null;
   /** Which figures of each tool are still the ones it came with. */
   guessed: Record<string, boolean>;
   /** How many of its own cakes each figure of a tool was learned from; 0: it is the starting or the measured one. */
@@ -48,7 +48,7 @@ export function planPage(db: Db, pieceId: number): PlanPage | undefined {
     swifts: tools.swifts,
     scales: tools.scales,
     schools: schools(db),
-    next: nextWay(db, pieceId) ?? null,
+    next: plannedUse(db, pieceId) ?? null,
     guessed: Object.fromEntries(all.map(([key, { measured }]) => [key, measured.length === 0])),
     learnedFrom: Object.fromEntries(
       all.map(([key, { learned, measured }]) => [

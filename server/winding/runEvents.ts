@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { InputError } from '../../core/common/inputError';
-import type { Form } from '../../core/yarn/piece';
-import type { FollowedRun, RunMessage, RunNews } from '../../core/common/runSync';
+import type { PieceForm } from '../../core/yarn/piece';
+import type { SyncedRun, RunMessage, RunNews } from '../../core/common/runSync';
 import {
   afterEvent,
   COUNTING_DEVICES,
@@ -23,8 +23,8 @@ import {
   lastSeqs,
   runById,
   type RunRow,
-  setHolder,
-  setStateDown,
+  setLease,
+  saveCheckpoint,
   stateOfRun,
 } from '../../db/winding/runs';
 import { eventBase } from '../common/eventBase';
@@ -70,7 +70,7 @@ export function windingFold(plan: string): Fold<RunState, RunEvent> {
 }
 
 /** A screen that has not been heard of for so long has been closed, or lost its way here. */
-const HOLDER_GONE_AFTER_MS = 12_000;
+const LEASE_EXPIRES_AFTER_MS = 12_000;
 
 /**
  * Keeps the events that a screen sends, each once, whoever holds the run: a count that was made is never refused.
@@ -79,7 +79,7 @@ const HOLDER_GONE_AFTER_MS = 12_000;
  * @param fold what the events are folded by; those of a run of this kind
  * @throws InputError where an event is of a part that the plan does not have; nothing is kept then
  */
-export function followRun<State, Event extends KeptEvent>(
+export function syncRun<State, Event extends KeptEvent>(
   db: Db,
   runId: number,
   message: RunMessage<Event>,
@@ -95,25 +95,32 @@ export function followRun<State, Event extends KeptEvent>(
         if (event.part >= folding.parts) throw new InputError('the plan has no such part', `events.${i}.part`);
         insertEvent(db, runId, event);
       });
-      if (message.events.length > 0) setStateDown(db, runId, folding);
+      if (message.events.length > 0) saveCheckpoint(db, runId, folding);
       const nowMs = now.getTime();
       // A clock that was set back must not keep a run locked, so "seen" may not lie in the future either.
-      const heard = run.holderSeenMs !== null && Math.abs(nowMs - run.holderSeenMs) < HOLDER_GONE_AFTER_MS;
-      let holder = heard ? run.holder : null;
-      if (holder !== null && holder === message.formerly) holder = message.writer;
-      if (message.claim === 'force' || (message.claim === 'ask' && (holder === null || holder === message.writer))) {
-        holder = message.writer;
-        setHolder(db, runId, holder, nowMs);
-      } else if (message.claim === 'release' && holder === message.writer) {
-        holder = null;
-        setHolder(db, runId, null, null);
+      const heard = run.leaseSeenMs !== null && Math.abs(nowMs - run.leaseSeenMs) < LEASE_EXPIRES_AFTER_MS;
+      let leaseOwner = heard ? run.leaseOwner : null;
+      if (leaseOwner !== null && leaseOwner === message.formerly) leaseOwner = message.writer;
+      if (
+        message.claim === 'force' ||
+        (message.claim === 'ask' && (leaseOwner === null || leaseOwner === message.writer))
+      ) {
+        leaseOwner = message.writer;
+        setLease(db, runId, leaseOwner, nowMs);
+      } else if (message.claim === 'release' && leaseOwner === message.writer) {
+        leaseOwner = null;
+        setLease(db, runId, null, null);
       }
       return {
         ...(message.wantState && { state: stateOfRun(db, runId, folding) }),
         arrived: lastSeqs(db, runId),
         ended: run.endedAt === null ? null : { operationId: run.operationId },
-        holder:
-          holder === null ? ('nobody' as const) : holder === message.writer ? ('you' as const) : ('another' as const),
+        leaseOwner:
+          leaseOwner === null
+            ? ('nobody' as const)
+            : leaseOwner === message.writer
+              ? ('you' as const)
+              : ('another' as const),
       };
     })
     .immediate();
@@ -125,11 +132,11 @@ export function stateOf(db: Db, run: RunRow): RunState {
 }
 
 /** What a run is of, whatever is done in it. */
-export interface RunFrame extends Omit<FollowedRun<unknown>, 'state'> {
+export interface RunFrame extends Omit<SyncedRun<unknown>, 'state'> {
   startedAt: string;
   pieceId: number;
   pieceLabel: string;
-  form: Form;
+  form: PieceForm;
   yarnId: number;
   yarnName: string;
   colourHex: string;
@@ -161,7 +168,7 @@ export function runFrame(
 }
 
 /** Everything that the screen of a winding starts from. */
-export interface RunPage extends RunFrame, FollowedRun<RunState> {
+export interface RunPage extends RunFrame, SyncedRun<RunState> {
   plan: RunPlan;
   /** What each cake will be called: here, in the log and on its slip. */
   labels: string[];

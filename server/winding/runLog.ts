@@ -12,12 +12,12 @@ import { insertOperation, insertUsedUp } from '../../db/yarn/operations';
 import { pieceById } from '../../db/yarn/pieces';
 import { endRun, openRunOfPiece, reopenRun, runById } from '../../db/winding/runs';
 import { insertWoundCake } from '../../db/winding/woundCakes';
-import { enterOnce, pieceThere, putPiece } from '../yarn/recordOperation';
+import { recordOnce, pieceThere, putPiece } from '../yarn/recordOperation';
 import { longText, quantity, read, readOptional, requestKey } from '../common/fields';
 import { keepMarks } from '../yarn/faults';
-import { attempt, NotPossible, type Saved } from '../common/result';
+import { runForm, ConflictError, type SaveResult } from '../common/result';
 import { readPlan, type RunPlan } from './runPlan';
-import { keepLaidCake, keepLeft, layingWay, leavingWay } from '../yarn/strandWays';
+import { recordLaidCake, recordLeaving, layingWay, leavingWay } from '../yarn/strandWays';
 import { weighedMass, weighingFields } from '../common/weighing';
 import { fromMg, toMg, toMm, toUm } from '../common/storageUnits';
 import { stateOf } from './runEvents';
@@ -53,15 +53,15 @@ type Log = z.output<ReturnType<typeof logForm>>;
  * Logs a run: its piece becomes the cakes that were weighed, every fault along it is kept at its place in them, what
  * they teach of their tool is set down, and the run ends.
  */
-export function logRun(db: Db, runId: number, input: unknown, system: UnitSystem, now: Date): Saved {
-  return enterOnce(db, logForm(system), input, (form) => {
+export function logRun(db: Db, runId: number, input: unknown, system: UnitSystem, now: Date): SaveResult {
+  return recordOnce(db, logForm(system), input, (form) => {
     const run = runById(db, runId);
-    if (!run || run.endedAt !== null) throw new NotPossible('this winding is logged already');
+    if (!run || run.endedAt !== null) throw new ConflictError('this winding is logged already');
     const row = pieceThere(db, run.pieceId, 'the piece is');
     const plan = readPlan(run.plan);
     const state = stateOf(db, run);
     const wound = woundParts(state);
-    if (form.masses.length !== wound.length) throw new NotPossible(`${wound.length} cakes were wound; weigh each`);
+    if (form.masses.length !== wound.length) throw new ConflictError(`${wound.length} cakes were wound; weigh each`);
     const operationId = insertOperation(db, {
       kind: 'wind',
       at: now.toISOString(),
@@ -71,7 +71,7 @@ export function logRun(db: Db, runId: number, input: unknown, system: UnitSystem
       fromEnd: plan.fromEnd,
     });
     insertUsedUp(db, operationId, row);
-    keepLeft(db, operationId, { form: row.form, fromEnd: plan.fromEnd }, form.left);
+    recordLeaving(db, operationId, { form: row.form, fromEnd: plan.fromEnd }, form.left);
     const cakes = wound.map((part, i) => {
       const tool = plan.cakes[part]!.tool;
       const mass = weighedMass(form.masses[i]!, form, `masses.${i}`);
@@ -80,7 +80,7 @@ export function logRun(db: Db, runId: number, input: unknown, system: UnitSystem
       const lengthM = fromMg(mass.massMg) * plan.gristMPerG;
       const size = sizeGiven(form, i, tool);
       keepLesson(db, { operationId, pieceId, part, lengthM, plan, state, ...size });
-      keepLaidCake(
+      recordLaidCake(
         db,
         {
           operationId,
@@ -203,11 +203,11 @@ export function placeOnCake(plan: RunPlan, state: RunState, part: number, atTurn
 }
 
 /** Gives a run up: the piece stays as it was, the counts stay in the record. */
-export function giveUpRun(db: Db, runId: number, now: Date): Saved {
-  return attempt(z.null(), null, () =>
+export function giveUpRun(db: Db, runId: number, now: Date): SaveResult {
+  return runForm(z.null(), null, () =>
     db
       .transaction(() => {
-        if (runById(db, runId)?.endedAt !== null) throw new NotPossible('this winding is logged already');
+        if (runById(db, runId)?.endedAt !== null) throw new ConflictError('this winding is logged already');
         endRun(db, runId, now.toISOString(), null);
         return runId;
       })
@@ -216,15 +216,15 @@ export function giveUpRun(db: Db, runId: number, now: Date): Saved {
 }
 
 /** Goes on with a run that was given up, with all its counts. */
-export function takeUpRun(db: Db, runId: number): Saved {
-  return attempt(z.null(), null, () =>
+export function takeUpRun(db: Db, runId: number): SaveResult {
+  return runForm(z.null(), null, () =>
     db
       .transaction(() => {
         const run = runById(db, runId);
         if (!run || run.endedAt === null || run.operationId !== null)
-          throw new NotPossible('this winding was not given up');
-        if (pieceById(db, run.pieceId)?.consumedBy !== null) throw new NotPossible('the piece is not there any more');
-        if (openRunOfPiece(db, run.pieceId)) throw new NotPossible('another winding of it is under way');
+          throw new ConflictError('this winding was not given up');
+        if (pieceById(db, run.pieceId)?.consumedBy !== null) throw new ConflictError('the piece is not there any more');
+        if (openRunOfPiece(db, run.pieceId)) throw new ConflictError('another winding of it is under way');
         reopenRun(db, runId);
         return runId;
       })

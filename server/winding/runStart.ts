@@ -16,7 +16,7 @@ import { setWorkFrom } from '../../db/yarn/yarns';
 import { bench } from '../bench/bench';
 import { readOptional, text } from '../common/fields';
 import { planTools, toolOfKey } from '../bench/planTools';
-import { attempt, NotPossible, type Saved } from '../common/result';
+import { runForm, ConflictError, type SaveResult } from '../common/result';
 import { readPlan, type RunPlan } from './runPlan';
 import { schools } from '../bench/schools';
 import { pieceView, yarnView } from '../yarn/yarnViews';
@@ -67,8 +67,8 @@ export function startRun(
   now: Date,
   /** Where the piece needs more equal cakes than were asked for, it gets them, without being asked again. */
   more: 'refused' | 'made' = 'refused',
-): Saved {
-  return attempt(startForm(system), input, (form) =>
+): SaveResult {
+  return runForm(startForm(system), input, (form) =>
     db
       .transaction(() => {
         const open = openRunOfPiece(db, pieceId);
@@ -87,7 +87,7 @@ export function startRun(
  *
  * It gets as many cakes as it needs, where it is heavier than the first.
  */
-export function startNext(db: Db, runId: number, system: UnitSystem, now: Date): Saved {
+export function startNext(db: Db, runId: number, system: UnitSystem, now: Date): SaveResult {
   const run = runById(db, runId);
   const plan = run && readPlan(run.plan);
   const [next, ...queue] = plan ? stillToWind(db, plan) : [];
@@ -119,11 +119,11 @@ function planOf(
   more: 'refused' | 'made',
 ): { plan: RunPlan; yarnId: number } {
   const row = pieceById(db, pieceId);
-  if (!row || row.consumedBy !== null) throw new NotPossible('this piece is not there any more');
+  if (!row || row.consumedBy !== null) throw new ConflictError('this piece is not there any more');
   const yarn = yarnView(db, row.yarnId)!;
   const piece = pieceView(db, yarn, row);
   const { mass: fact, grist } = piece;
-  if (!fact || !grist) throw new NotPossible('its mass and its length must be known before it can be planned');
+  if (!fact || !grist) throw new ConflictError('its mass and its length must be known before it can be planned');
   if (!endsOf(row.form).includes(form.fromEnd))
     throw new InputError(`a ${row.form} does not give its yarn from the ${form.fromEnd} end`, 'fromEnd');
   for (const id of form.queue)

@@ -3,11 +3,11 @@ import { type Fault, FAULT_KINDS, PACKAGE_ENDS } from '../../core/yarn/faults';
 import { InputError } from '../../core/common/inputError';
 import type { UnitSystem } from '../../core/common/units';
 import type { Db } from '../../db/common/connection';
-import { insertOperation, insertPart } from '../../db/yarn/operations';
+import { insertOperation, insertOperationPiece } from '../../db/yarn/operations';
 import { insertMark } from '../../db/yarn/pieces';
-import { enterOnce, pieceThere } from './recordOperation';
+import { recordOnce, pieceThere } from './recordOperation';
 import { quantity, read, requestKey } from '../common/fields';
-import { NotPossible, type Saved } from '../common/result';
+import { ConflictError, type SaveResult } from '../common/result';
 import { toMm } from '../common/storageUnits';
 import { pieceView, yarnView } from './yarnViews';
 
@@ -23,11 +23,11 @@ function faultForm(system: UnitSystem) {
 export type FaultForm = z.input<ReturnType<typeof faultForm>>;
 
 /** Notes something that lies along a piece; from then on it follows the yarn. */
-export function noteFault(db: Db, pieceId: number, input: unknown, system: UnitSystem, now: Date): Saved {
-  return enterOnce(db, faultForm(system), input, (form) => {
+export function noteFault(db: Db, pieceId: number, input: unknown, system: UnitSystem, now: Date): SaveResult {
+  return recordOnce(db, faultForm(system), input, (form) => {
     const row = pieceThere(db, pieceId);
     const { lengthM } = pieceView(db, yarnView(db, row.yarnId)!, row);
-    if (!lengthM) throw new NotPossible('its length must be known before a place along it can be');
+    if (!lengthM) throw new ConflictError('its length must be known before a place along it can be');
     if (form.at > lengthM.high90) throw new InputError(`it is only about ${Math.round(lengthM.mean)} m long`, 'at');
     const atM = form.from === 'inner' ? form.at : Math.max(0, lengthM.mean - form.at);
     const operationId = insertOperation(db, {
@@ -35,7 +35,7 @@ export function noteFault(db: Db, pieceId: number, input: unknown, system: UnitS
       at: now.toISOString(),
       requestKey: form.requestKey,
     });
-    insertPart(db, { operationId, pieceId, side: 'on' });
+    insertOperationPiece(db, { operationId, pieceId, side: 'on' });
     insertMark(db, operationId, { pieceId, kind: form.kind, atMm: toMm(atM) });
     return operationId;
   });

@@ -1,12 +1,12 @@
 import type { Db } from '../../db/common/connection';
-import { operationById, type PartRow, partsOf } from '../../db/yarn/operations';
+import { operationById, type OperationPieceRow, operationPiecesOf } from '../../db/yarn/operations';
 import { everMade, pieceById, type PieceRow } from '../../db/yarn/pieces';
 import { yarnWithMerged } from '../../db/yarn/merges';
 import { picturesOf } from '../../db/yarn/pictures';
 import { pieceView, type PieceView, threadStep, type ThreadStep, yarnView, type YarnView } from './yarnViews';
 
 /** A piece in the family of another, with the yarn that it is of. */
-export type KinPiece = PieceView & { colourHex: string; yarnName: string };
+export type LineagePiece = PieceView & { colourHex: string; yarnName: string };
 
 /** A band that a family begins with. */
 export interface RootBand {
@@ -19,8 +19,8 @@ export interface RootBand {
 }
 
 /** Everything that a piece came of, back to the bands, and everything that came of it. */
-export interface Family {
-  pieces: KinPiece[];
+export interface Lineage {
+  pieces: LineagePiece[];
   steps: ThreadStep[];
   bands: RootBand[];
 }
@@ -28,7 +28,7 @@ export interface Family {
 /** More would be no drawing any more: what is further off is found from the pieces in between. */
 const MOST_KIN = 120;
 
-export function familyOf(db: Db, pieceId: number): Family {
+export function lineageOf(db: Db, pieceId: number): Lineage {
   const kin = new Map<number, PieceRow>();
   const own = pieceById(db, pieceId);
   if (own) kin.set(own.id, own);
@@ -42,13 +42,13 @@ export function familyOf(db: Db, pieceId: number): Family {
         waiting.push(other);
       }
   };
-  const on = (operationId: number | null, side: PartRow['side']) =>
+  const on = (operationId: number | null, side: OperationPieceRow['side']) =>
     operationId === null
       ? []
-      : partsOf(db, operationId)
+      : operationPiecesOf(db, operationId)
           .filter((part) => part.side === side)
           .map((part) => part.pieceId);
-  follow(own, (row) => on(row.bornBy, 'in'));
+  follow(own, (row) => on(row.createdBy, 'in'));
   follow(own, (row) => cameOf(db, row, on(row.consumedBy, 'out')));
 
   const yarns = new Map<number, YarnView>();
@@ -79,7 +79,7 @@ export function familyOf(db: Db, pieceId: number): Family {
 /** What came of a piece: what was left over of another that was plied with it did not. */
 function cameOf(db: Db, row: PieceRow, made: readonly number[]): number[] {
   if (row.consumedBy === null) return [];
-  const singles = partsOf(db, row.consumedBy)
+  const singles = operationPiecesOf(db, row.consumedBy)
     .filter(({ side }) => side === 'in')
     .map(({ pieceId }) => everMade(db, pieceId).yarnId);
   return made.filter((id) => {
@@ -91,11 +91,13 @@ function cameOf(db: Db, row: PieceRow, made: readonly number[]): number[] {
 /** The operations that join these pieces, oldest first, with only these in them. */
 function stepsAmong(db: Db, rows: readonly PieceRow[]): ThreadStep[] {
   const yarnOf = new Map(rows.map(({ id, yarnId }) => [id, yarnId]));
-  const ids = new Set(rows.flatMap(({ bornBy, consumedBy }) => [bornBy, ...(consumedBy === null ? [] : [consumedBy])]));
+  const ids = new Set(
+    rows.flatMap(({ createdBy, consumedBy }) => [createdBy, ...(consumedBy === null ? [] : [consumedBy])]),
+  );
   return [...ids]
     .sort((a, b) => a - b)
     .map((id) => {
-      const parts = partsOf(db, id).filter(({ pieceId }) => yarnOf.has(pieceId));
+      const parts = operationPiecesOf(db, id).filter(({ pieceId }) => yarnOf.has(pieceId));
       const step = threadStep(operationById(db, id)!, parts);
       if (step.kind !== 'ply') return step;
       // All strands went into the ply; what is left over is of its own yarn.

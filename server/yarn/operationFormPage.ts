@@ -12,7 +12,7 @@ import { miniWays } from './strandWays';
 import { piecePage, type PieceView, type YarnView } from './yarnViews';
 
 /** What can become of a piece, and what has to be known for it. */
-export interface ChangePage {
+export interface OperationFormPage {
   yarn: YarnView;
   piece: PieceView;
   /** What it could be joined with. */
@@ -28,7 +28,7 @@ export interface ChangePage {
   ways: Record<number, { left: LeavingWay | ''; laid: LayingWay | '' }>;
 }
 
-export function changePage(db: Db, pieceId: number): ChangePage | undefined {
+export function operationFormPage(db: Db, pieceId: number): OperationFormPage | undefined {
   const page = piecePage(db, pieceId);
   if (!page) return undefined;
   const { yarn, piece, others } = page;

@@ -1,10 +1,18 @@
 import { wetBy } from '../../db/yarn/pieces';
 import { usedForProject } from '../../db/yarn/consumption';
-import { foundDry, joinPieces, type JoinForm, letGo, type ReelForm, reelPiece, treatPieces } from './pieceOperations';
-import { changePage } from './operationFormPage';
-import { familyOf } from './lineage';
+import {
+  markDry,
+  joinPieces,
+  type JoinForm,
+  consumePiece,
+  type ReelForm,
+  reelPiece,
+  treatPieces,
+} from './pieceOperations';
+import { operationFormPage } from './operationFormPage';
+import { lineageOf } from './lineage';
 import { noteFault } from './faults';
-import { entryPage } from '../logbook/operationPage';
+import { operationPage } from '../logbook/operationPage';
 import { redoOperation, undoOperation, weighPiece } from './pieces';
 import { plySingles } from '../twist/plying';
 import { saveProject } from '../projects/projects';
@@ -16,7 +24,7 @@ import {
   emptyDatabase,
   errorsOf,
   everything,
-  goingValues,
+  consumeValues,
   idOf,
   NOW,
   plyValues,
@@ -25,7 +33,7 @@ import {
 } from '../../tests/support/serverTesting';
 import { balanceOfYarn } from './threadBalance';
 import { twistPage } from '../twist/twist';
-import { yarnFront } from '../logbook/yarnOverview';
+import { yarnOverview } from '../logbook/yarnOverview';
 import { piecePage, yarnPage, yarnView } from './yarnViews';
 
 function reeling(values: Partial<ReelForm> = {}): ReelForm {
@@ -77,19 +85,23 @@ describe('used', () => {
   test('all of it: it is no longer there, its thread ends, and it can be taken back', () => {
     const { db, yarnId, pieceIds, now, balance } = cakes(['112', '96']);
     const [id] = pieceIds as [number];
-    const form = goingValues({ note: 'the cuffs' });
-    const used = idOf(letGo(db, id, form, 'metric', NOW));
-    expect(idOf(letGo(db, id, form, 'metric', NOW))).toBe(used);
+    const form = consumeValues({ note: 'the cuffs' });
+    const used = idOf(consumePiece(db, id, form, 'metric', NOW));
+    expect(idOf(consumePiece(db, id, form, 'metric', NOW))).toBe(used);
     expect(now(id).consumedBy).toBe(used);
     expect(balance()).toMatchObject({ cameInG: 208, thereG: 96 });
-    expect(yarnFront(db, yarnId)!.steps.at(-1)).toMatchObject({ kind: 'use', in: [id], out: [] });
-    expect(entryPage(db, used)).toMatchObject({ kind: 'use', note: 'the cuffs', went: { massG: 112, why: null } });
-    expect(entryPage(db, used)!.balance).toBeNull();
+    expect(yarnOverview(db, yarnId)!.steps.at(-1)).toMatchObject({ kind: 'use', in: [id], out: [] });
+    expect(operationPage(db, used)).toMatchObject({
+      kind: 'use',
+      note: 'the cuffs',
+      consumption: { massG: 112, why: null },
+    });
+    expect(operationPage(db, used)!.balance).toBeNull();
     idOf(undoOperation(db, used, NOW));
     expect(now(id).consumedBy).toBeNull();
-    expect(balance()).toMatchObject({ thereG: 208, wentG: { used: 0 } });
+    expect(balance()).toMatchObject({ thereG: 208, consumedG: { used: 0 } });
     idOf(redoOperation(db, used, NOW));
-    expect(balance().wentG.used).toBe(112);
+    expect(balance().consumedG.used).toBe(112);
   });
 
   test('a part, by what is left; for a project, which is told how much', () => {
@@ -113,11 +125,11 @@ describe('used', () => {
         NOW,
       ),
     );
-    const used = idOf(letGo(db, id, goingValues({ howMuch: 'left', mass: '70', projectId }), 'metric', NOW));
+    const used = idOf(consumePiece(db, id, consumeValues({ howMuch: 'left', mass: '70', projectId }), 'metric', NOW));
     expect(now(id)).toMatchObject({ consumedBy: null, mass: { massG: 70 } });
-    expect(balance().wentG.used).toBe(42);
+    expect(balance().consumedG.used).toBe(42);
     expect(usedForProject(db, projectId)).toEqual([{ yarnId, massMg: 42_000 }]);
-    expect(entryPage(db, used)!.went).toEqual({
+    expect(operationPage(db, used)!.consumption).toEqual({
       massG: 42,
       why: null,
       project: { id: projectId, name: 'Harbour cowl' },
@@ -130,7 +142,7 @@ describe('used', () => {
   test('so many metres: what is left is reckoned, and no surer than what was said', () => {
     const { db, pieceIds, now } = cakes(['112']);
     const [id] = pieceIds as [number];
-    idOf(letGo(db, id, goingValues({ howMuch: 'took', took: '100 m' }), 'metric', NOW));
+    idOf(consumePiece(db, id, consumeValues({ howMuch: 'took', took: '100 m' }), 'metric', NOW));
     const { mass } = now(id);
     expect(mass!.massG).toBeCloseTo(112 - 100 / M_PER_G, 2);
     expect(mass).toMatchObject({ from: 'scale' });
@@ -147,7 +159,7 @@ describe('used', () => {
   ] as const)('%s is refused at its field, and nothing is written', (_, values, path, message) => {
     const { db, pieceIds } = cakes(['112']);
     const before = everything(db);
-    expect(errorsOf(letGo(db, pieceIds[0]!, goingValues(values), 'metric', NOW))[path]).toMatch(message);
+    expect(errorsOf(consumePiece(db, pieceIds[0]!, consumeValues(values), 'metric', NOW))[path]).toMatch(message);
     expect(everything(db)).toBe(before);
   });
 
@@ -155,10 +167,10 @@ describe('used', () => {
     const db = emptyDatabase();
     const [id] = shelved(db).pieceIds as [number];
     idOf(startRun(db, id, startValues(), 'metric', NOW));
-    expect(errorsOf(letGo(db, id, goingValues(), 'metric', NOW))['']).toMatch(/on the bench/);
+    expect(errorsOf(consumePiece(db, id, consumeValues(), 'metric', NOW))['']).toMatch(/on the bench/);
     const other = shelved(db).pieceIds[0]!;
-    idOf(letGo(db, other, goingValues(), 'metric', NOW));
-    expect(errorsOf(letGo(db, other, goingValues(), 'metric', NOW))['']).toMatch(/not there any more/);
+    idOf(consumePiece(db, other, consumeValues(), 'metric', NOW));
+    expect(errorsOf(consumePiece(db, other, consumeValues(), 'metric', NOW))['']).toMatch(/not there any more/);
   });
 
   test('a knot moves nearer as yarn is taken from the inner end, and is gone with its stretch', () => {
@@ -166,7 +178,7 @@ describe('used', () => {
     const [id] = pieceIds as [number];
     idOf(noteFault(db, id, { requestKey: aKey(), kind: 'knot', at: '200 m', from: 'inner' }, 'metric', NOW));
     const use = (mass: string, fromEnd: 'inner' | 'outer') =>
-      idOf(letGo(db, id, goingValues({ howMuch: 'left', mass, fromEnd }), 'metric', NOW));
+      idOf(consumePiece(db, id, consumeValues({ howMuch: 'left', mass, fromEnd }), 'metric', NOW));
     use('100', 'inner');
     expect(now(id).faults[0]!.atM).toBeCloseTo(200 - 15 * M_PER_G, 3);
     use('60', 'outer');
@@ -180,10 +192,10 @@ describe('used', () => {
 
 test('written off, it says why, and the thread’s balance names it', () => {
   const { db, pieceIds, balance } = cakes(['112', '96']);
-  const gone = idOf(letGo(db, pieceIds[1]!, goingValues({ why: 'damaged', note: 'moths' }), 'metric', NOW));
-  expect(entryPage(db, gone)).toMatchObject({ kind: 'write off', went: { massG: 96, why: 'damaged' } });
+  const gone = idOf(consumePiece(db, pieceIds[1]!, consumeValues({ why: 'damaged', note: 'moths' }), 'metric', NOW));
+  expect(operationPage(db, gone)).toMatchObject({ kind: 'write off', consumption: { massG: 96, why: 'damaged' } });
   expect(balance()).toMatchObject({ thereG: 112, unexplained: [] });
-  expect(balance().wentG['written off']).toBe(96);
+  expect(balance().consumedG['written off']).toBe(96);
 });
 
 describe('washed, dyed and dried', () => {
@@ -192,14 +204,14 @@ describe('washed, dyed and dried', () => {
     const [id] = pieceIds as [number];
     const washed = idOf(treatPieces(db, { requestKey: aKey(), kind: 'wash', pieceIds: [id], note: '' }, NOW));
     expect(wetBy(db, id)).toBe(washed);
-    expect(changePage(db, id)!.wet).toMatchObject({ kind: 'wash' });
+    expect(operationFormPage(db, id)!.wet).toMatchObject({ kind: 'wash' });
     const dry = { requestKey: aKey(), mass: '', tare: '', humidity: '', scaleResolutionG: 1, note: '' };
-    const found = idOf(foundDry(db, id, dry, 'metric', NOW));
+    const found = idOf(markDry(db, id, dry, 'metric', NOW));
     expect(wetBy(db, id)).toBeNull();
-    expect(errorsOf(foundDry(db, id, { ...dry, requestKey: aKey() }, 'metric', NOW))['']).toMatch(/was not wet/);
+    expect(errorsOf(markDry(db, id, { ...dry, requestKey: aKey() }, 'metric', NOW))['']).toMatch(/was not wet/);
     idOf(undoOperation(db, found, NOW));
     expect(wetBy(db, id)).toBe(washed);
-    idOf(foundDry(db, id, { ...dry, requestKey: aKey(), mass: '107' }, 'metric', NOW));
+    idOf(markDry(db, id, { ...dry, requestKey: aKey(), mass: '107' }, 'metric', NOW));
     expect(now(id).mass).toMatchObject({ massG: 107 });
     expect(balance().differsG).toMatchObject({ washed: 5, unexplained: 0 });
   });
@@ -210,7 +222,7 @@ describe('washed, dyed and dried', () => {
     idOf(treatPieces(db, { requestKey: aKey(), kind: 'dye', pieceIds: ids, note: 'onion skins' }, NOW));
     const [one, other] = ids.map((id) => wetBy(db, id)) as [number, number];
     expect(one).not.toBe(other);
-    expect(entryPage(db, other)!.note).toBe('onion skins');
+    expect(operationPage(db, other)!.note).toBe('onion skins');
   });
 
   test('only what lies in loops is opened', () => {
@@ -220,7 +232,7 @@ describe('washed, dyed and dried', () => {
     const hank = shelved(db).pieceIds[0]!;
     const opened = idOf(treatPieces(db, { ...open, requestKey: aKey(), pieceIds: [hank] }, NOW));
     expect(piecePage(db, hank)!.history.map(({ kind }) => kind)).toEqual(['receive', 'open']);
-    expect(entryPage(db, opened)!.whyNotUndo).toBeNull();
+    expect(operationPage(db, opened)!.whyNotUndo).toBeNull();
   });
 });
 
@@ -231,7 +243,7 @@ describe('reeled', () => {
     idOf(noteFault(db, id, { requestKey: aKey(), kind: 'knot', at: '50 m', from: 'outer' }, 'metric', NOW));
     const before = yarnView(db, yarnId)!.samples.length;
     const reeled = idOf(reelPiece(db, id, reeling({ rest: '54' }), 'metric', NOW));
-    const [skein, rest] = pieces().filter(({ bornBy }) => bornBy === reeled);
+    const [skein, rest] = pieces().filter(({ createdBy }) => createdBy === reeled);
     expect(skein).toMatchObject({ form: 'hank', loopM: 1.46, mass: { massG: 57 } });
     expect(rest).toMatchObject({ form: 'cake', mass: { massG: 54 }, faults: [] });
     expect(skein!.faults).toHaveLength(1);
@@ -270,15 +282,15 @@ describe('joined', () => {
     const [a, b, c] = pieceIds as [number, number, number];
     const joined = idOf(joinPieces(db, joining([c, a, b], { mass: '89' }), 'metric', NOW));
     const whole = yarnPage(db, yarnId)!.pieces.at(-1)!;
-    expect(whole).toMatchObject({ form: 'cake', mass: { massG: 89 }, bornBy: joined });
+    expect(whole).toMatchObject({ form: 'cake', mass: { massG: 89 }, createdBy: joined });
     const places = whole.faults.map(({ kind, atM }) => [kind, atM] as const);
     expect(places.map(([kind]) => kind)).toEqual(['knot', 'knot']);
     expect(places[0]![1]).toBeCloseTo((20 / 90) * 89 * M_PER_G, 2);
     expect(places[1]![1]).toBeCloseTo((60 / 90) * 89 * M_PER_G, 2);
     expect(balance()).toMatchObject({ thereG: 89, differsG: { scales: 1 } });
-    expect(entryPage(db, joined)).toMatchObject({ joint: 'knot', balance: { verdict: 'balances' } });
+    expect(operationPage(db, joined)).toMatchObject({ joint: 'knot', balance: { verdict: 'balances' } });
     expect(twistPage(db, whole.id)!.story[0]!.event).toMatchObject({ kind: 'came', joined: true });
-    const step = yarnFront(db, yarnId)!.steps.at(-1)!;
+    const step = yarnOverview(db, yarnId)!.steps.at(-1)!;
     expect(step).toMatchObject({ in: [a, b, c], out: [whole.id], together: [whole.id] });
     idOf(undoOperation(db, joined, NOW));
     expect([a, b, c].map((id) => now(id).consumedBy)).toEqual([null, null, null]);
@@ -315,22 +327,22 @@ describe('the family of a piece', () => {
     const other = shelved(db, { line: 'Beacon', form: 'bobbin', loop: '', masses: ['58'] });
     const form = plyValues([one.pieceIds[0]!, other.pieceIds[0]!], { form: 'cake', mass: '115', rest: '2' });
     const plied = idOf(plySingles(db, form, 'metric', NOW));
-    const ply = db.prepare('SELECT id FROM piece WHERE born_by = ? ORDER BY id').all(plied) as { id: number }[];
+    const ply = db.prepare('SELECT id FROM piece WHERE created_by = ? ORDER BY id').all(plied) as { id: number }[];
     const skein = idOf(reelPiece(db, ply[0]!.id, reeling({ mass: '114', loops: '200' }), 'metric', NOW));
-    const last = db.prepare('SELECT id FROM piece WHERE born_by = ?').get(skein) as { id: number };
-    const family = familyOf(db, last.id);
+    const last = db.prepare('SELECT id FROM piece WHERE created_by = ?').get(skein) as { id: number };
+    const family = lineageOf(db, last.id);
     expect(family.bands.map(({ yarnName }) => yarnName).sort()).toEqual(['Beacon, Low tide', 'Skerry, Low tide']);
     expect(family.pieces.map(({ id }) => id)).toEqual([one.pieceIds[0], other.pieceIds[0], ply[0]!.id, last.id]);
     expect(family.steps.map(({ kind }) => kind)).toEqual(['receive', 'receive', 'ply', 'reel']);
     expect(family.steps[2]).toMatchObject({ out: [ply[0]!.id], together: [ply[0]!.id] });
     // Seen from a single, what was left over of the other is no kin.
-    const own = familyOf(db, one.pieceIds[0]!);
+    const own = lineageOf(db, one.pieceIds[0]!);
     expect(own.pieces.map(({ id }) => id)).toEqual([one.pieceIds[0], ply[0]!.id, last.id]);
   });
 
   test('leaves out its sisters', () => {
     const { db, pieceIds } = cakes(['40', '30']);
-    expect(familyOf(db, pieceIds[0]!).pieces.map(({ id }) => id)).toEqual([pieceIds[0]]);
+    expect(lineageOf(db, pieceIds[0]!).pieces.map(({ id }) => id)).toEqual([pieceIds[0]]);
   });
 });
 
@@ -341,8 +353,8 @@ test('what was weighed lighter without a word stays unexplained until it is said
   const weighed = idOf(weighPiece(db, id, weighing, 'metric', NOW));
   expect(balance().unexplained).toEqual([{ operationId: weighed, kind: 'weigh', missingG: 32, withinG: 1 }]);
   idOf(undoOperation(db, weighed, NOW));
-  idOf(letGo(db, id, goingValues({ howMuch: 'left', mass: '80' }), 'metric', NOW));
-  expect(balance()).toMatchObject({ unexplained: [], wentG: { used: 32 } });
+  idOf(consumePiece(db, id, consumeValues({ howMuch: 'left', mass: '80' }), 'metric', NOW));
+  expect(balance()).toMatchObject({ unexplained: [], consumedG: { used: 32 } });
 });
 
 describe('water and dye change mass, never metres', () => {
@@ -361,16 +373,16 @@ describe('water and dye change mass, never metres', () => {
     const { yarnId, pieceIds } = shelved(db, hundred);
     const [hank] = pieceIds as [number];
     idOf(treatPieces(db, { requestKey: aKey(), kind: 'wash', pieceIds: [hank], note: '' }, NOW));
-    idOf(foundDry(db, hank, dried('96.5'), 'metric', new Date(NOW.getTime() + 864e5)));
+    idOf(markDry(db, hank, dried('96.5'), 'metric', new Date(NOW.getTime() + 864e5)));
     const page = yarnPage(db, yarnId)!;
-    expect(page.left!.lengthM.mean).toBeCloseTo(220, 6);
-    expect(page.left!.massG.mean).toBeCloseTo(96.5, 6);
+    expect(page.remaining!.lengthM.mean).toBeCloseTo(220, 6);
+    expect(page.remaining!.massG.mean).toBeCloseTo(96.5, 6);
     expect(page.pieces[0]!.lengthM!.mean).toBeCloseTo(220, 6);
     expect(page.pieces[0]!.grist!.mean).toBeCloseTo(220 / 96.5, 6);
     // As many metres through all of it.
     expect(page.history.map(({ massG }) => Math.round(massG * page.yarn.grist!.mean))).toEqual([220, 220]);
     expect(shelfPage(db, {}, 'metric').cards[0]!.left!.lengthM.mean).toBeCloseTo(220, 6);
-    idOf(letGo(db, hank, goingValues({ howMuch: 'took', took: '55 m' }), 'metric', NOW));
+    idOf(consumePiece(db, hank, consumeValues({ howMuch: 'took', took: '55 m' }), 'metric', NOW));
     expect(piecePage(db, hank)!.piece.lengthM!.mean).toBeCloseTo(165, 1);
     expect(piecePage(db, hank)!.piece.mass!.massG).toBeCloseTo(96.5 * 0.75, 2);
   });
@@ -380,7 +392,7 @@ describe('water and dye change mass, never metres', () => {
     const { pieceIds } = shelved(db, hundred);
     const [hank] = pieceIds as [number];
     const washed = idOf(treatPieces(db, { requestKey: aKey(), kind: 'dye', pieceIds: [hank], note: '' }, NOW));
-    const dry = idOf(foundDry(db, hank, dried('103'), 'metric', NOW));
+    const dry = idOf(markDry(db, hank, dried('103'), 'metric', NOW));
     expect(piecePage(db, hank)!.piece.lengthM!.mean).toBeCloseTo(220, 6);
     for (const id of [dry, washed]) idOf(undoOperation(db, id, NOW));
     expect(piecePage(db, hank)!.piece).toMatchObject({

@@ -3,22 +3,22 @@ import { endsOf } from '../../core/bench/schools';
 import { type Fault, faultsAfter, PACKAGE_ENDS } from '../../core/yarn/faults';
 import { parseLoopM } from '../../core/bench/hankLoop';
 import { InputError } from '../../core/common/inputError';
-import { faultsJoined } from '../../core/yarn/faultPropagation';
+import { joinedFaults } from '../../core/yarn/faultPropagation';
 import { JOINTS, type OperationKind, WRITE_OFF_REASONS } from '../../core/yarn/piece';
 import { parseAmount, type UnitSystem } from '../../core/common/units';
 import type { Db } from '../../db/common/connection';
-import { insertJoined, insertWent } from '../../db/yarn/consumption';
-import { insertOperation, insertPart, insertUsedUp, type PartRow } from '../../db/yarn/operations';
+import { insertJoined, insertConsumption } from '../../db/yarn/consumption';
+import { insertOperation, insertOperationPiece, insertUsedUp, type OperationPieceRow } from '../../db/yarn/operations';
 import { pieceById, type PieceRow, wetBy } from '../../db/yarn/pieces';
 import { projectById } from '../../db/projects/projects';
 import { openRunOfPiece } from '../../db/winding/runs';
 import { insertSample, NO_SAMPLE } from '../../db/yarn/samples';
-import { enterOnce, pieceThere, putPiece } from './recordOperation';
+import { recordOnce, pieceThere, putPiece } from './recordOperation';
 import { keepMarks } from './faults';
 import { longText, quantity, read, readOptional, requestKey, wholeNumber } from '../common/fields';
 import { undoOperation } from './pieces';
-import { attempt, NotPossible, type Saved } from '../common/result';
-import { keepLaidLoops, keepLeft, layingWay, leavingWay } from './strandWays';
+import { runForm, ConflictError, type SaveResult } from '../common/result';
+import { recordLaidLoops, recordLeaving, layingWay, leavingWay } from './strandWays';
 import { isTooMuch, weighedMass, type WeighedMass, weighingFields } from '../common/weighing';
 import { fromMg, toMg, toMm } from '../common/storageUnits';
 import { pieceView, yarnView } from './yarnViews';
@@ -40,12 +40,12 @@ const treatForm = z.strictObject({
 export type TreatForm = z.input<typeof treatForm>;
 
 /** Pieces are opened, or go into the dye pot or into water: from then on these wait to be dry. */
-export function treatPieces(db: Db, input: unknown, now: Date): Saved {
-  return enterOnce(db, treatForm, input, (form) => {
+export function treatPieces(db: Db, input: unknown, now: Date): SaveResult {
+  return recordOnce(db, treatForm, input, (form) => {
     const pieces = form.pieceIds.map((id) => stillThere(db, id));
     if (form.kind === 'open' && pieces.some(({ form }) => form !== 'hank' && form !== 'mini skein'))
-      throw new NotPossible('only what lies in loops is opened');
-    return goneThrough(
+      throw new ConflictError('only what lies in loops is opened');
+    return recordTreatment(
       db,
       pieces.map((piece) => ({ piece, mass: {} })),
       form,
@@ -55,15 +55,15 @@ export function treatPieces(db: Db, input: unknown, now: Date): Saved {
 }
 
 /** Takes pieces out of the pot or the water again, of whichever yarns they are. */
-export function untreatPieces(db: Db, ids: readonly number[], now: Date): Saved {
-  return attempt(z.null(), null, () =>
+export function untreatPieces(db: Db, ids: readonly number[], now: Date): SaveResult {
+  return runForm(z.null(), null, () =>
     db
       .transaction(() => {
         const operations = new Set(ids.flatMap((id) => wetBy(db, id) ?? []));
-        if (operations.size === 0) throw new NotPossible('there is nothing here to undo');
+        if (operations.size === 0) throw new ConflictError('there is nothing here to undo');
         for (const id of operations) {
           const undone = undoOperation(db, id, now);
-          if (!undone.ok) throw new NotPossible(Object.values(undone.errors).join('. '));
+          if (!undone.ok) throw new ConflictError(Object.values(undone.errors).join('. '));
         }
         return operations.values().next().value!;
       })
@@ -72,9 +72,9 @@ export function untreatPieces(db: Db, ids: readonly number[], now: Date): Saved 
 }
 
 /** One entry for each yarn, as the logbook tells them; the first carries the request, and is the one that is told. */
-export function goneThrough(
+export function recordTreatment(
   db: Db,
-  pieces: readonly { piece: PieceRow; mass: Partial<PartRow> }[],
+  pieces: readonly { piece: PieceRow; mass: Partial<OperationPieceRow> }[],
   { kind, note, requestKey }: { kind: OperationKind; note: string; requestKey: string },
   now: Date,
 ): number {
@@ -82,7 +82,7 @@ export function goneThrough(
   const [first] = yarnIds.map((yarnId, i) => {
     const operationId = insertOperation(db, { kind, at: now.toISOString(), note, ...(i === 0 && { requestKey }) });
     for (const { piece, mass } of pieces)
-      if (piece.yarnId === yarnId) insertPart(db, { operationId, pieceId: piece.id, side: 'on', ...mass });
+      if (piece.yarnId === yarnId) insertOperationPiece(db, { operationId, pieceId: piece.id, side: 'on', ...mass });
     return operationId;
   });
   return first!;
@@ -100,16 +100,16 @@ function dryForm(system: UnitSystem) {
 export type DriedForm = z.input<ReturnType<typeof dryForm>>;
 
 /** A piece that was washed or dyed is found to be dry. */
-export function foundDry(db: Db, pieceId: number, input: unknown, system: UnitSystem, now: Date): Saved {
-  return enterOnce(db, dryForm(system), input, (form) => {
+export function markDry(db: Db, pieceId: number, input: unknown, system: UnitSystem, now: Date): SaveResult {
+  return recordOnce(db, dryForm(system), input, (form) => {
     const piece = stillThere(db, pieceId);
-    if (wetBy(db, pieceId) === null) throw new NotPossible('it was not wet, as far as the log knows');
+    if (wetBy(db, pieceId) === null) throw new ConflictError('it was not wet, as far as the log knows');
     const mass = form.mass === null ? {} : weighedMass(form.mass, form, 'mass');
-    return goneThrough(db, [{ piece, mass }], { ...form, kind: 'dry' }, now);
+    return recordTreatment(db, [{ piece, mass }], { ...form, kind: 'dry' }, now);
   });
 }
 
-function goingForm(system: UnitSystem) {
+function consumeForm(system: UnitSystem) {
   return z.strictObject({
     requestKey,
     /** All of it; or a part, by what is left on the scale, or by what was taken. */
@@ -124,14 +124,15 @@ function goingForm(system: UnitSystem) {
     note: longText,
   });
 }
-export type GoingForm = z.input<ReturnType<typeof goingForm>>;
-type Going = z.output<ReturnType<typeof goingForm>>;
+export type ConsumeForm = z.input<ReturnType<typeof consumeForm>>;
+type Consumption = z.output<ReturnType<typeof consumeForm>>;
 
 /** A piece, or a part of it, was used, or has gone otherwise. */
-export function letGo(db: Db, pieceId: number, input: unknown, system: UnitSystem, now: Date): Saved {
-  return enterOnce(db, goingForm(system), input, (form) => {
+export function consumePiece(db: Db, pieceId: number, input: unknown, system: UnitSystem, now: Date): SaveResult {
+  return recordOnce(db, consumeForm(system), input, (form) => {
     const piece = stillThere(db, pieceId);
-    if (form.projectId !== null && !projectById(db, form.projectId)) throw new NotPossible('there is no such project');
+    if (form.projectId !== null && !projectById(db, form.projectId))
+      throw new ConflictError('there is no such project');
     const left = form.howMuch === 'all' ? null : leftOf(db, piece, form);
     const operationId = insertOperation(db, {
       kind: form.why === null ? 'use' : 'write off',
@@ -140,9 +141,9 @@ export function letGo(db: Db, pieceId: number, input: unknown, system: UnitSyste
       requestKey: form.requestKey,
       fromEnd: form.fromEnd,
     });
-    if (left) insertPart(db, { operationId, pieceId, side: 'on', ...left });
+    if (left) insertOperationPiece(db, { operationId, pieceId, side: 'on', ...left });
     else insertUsedUp(db, operationId, piece);
-    insertWent(db, {
+    insertConsumption(db, {
       operationId,
       massMg: piece.massMg === null ? null : piece.massMg - (left?.massMg ?? 0),
       why: form.why,
@@ -153,11 +154,11 @@ export function letGo(db: Db, pieceId: number, input: unknown, system: UnitSyste
 }
 
 /** How far what is said to have been taken may be out. */
-const TOLD_SHARE = 0.05;
+const REPORTED_SHARE = 0.05;
 const STEPS_PER_SD = Math.sqrt(12);
 
 /** What is left of a piece, as it was weighed, or less what was taken. */
-function leftOf(db: Db, piece: PieceRow, form: Going): WeighedMass {
+function leftOf(db: Db, piece: PieceRow, form: Consumption): WeighedMass {
   if (form.howMuch === 'left') {
     if (form.mass === null) throw new InputError('what does the rest weigh?', 'mass');
     const left = weighedMass(form.mass, form, 'mass');
@@ -171,12 +172,12 @@ function leftOf(db: Db, piece: PieceRow, form: Going): WeighedMass {
   if ('metres' in form.took && !grist)
     throw new InputError('how long a gram of it is, nobody knows: say how many grams', 'took');
   const tookG = 'grams' in form.took ? form.took.grams : form.took.metres / grist!.mean;
-  const leftMg = piece.massMg - toMg(tookG);
-  if (leftMg <= 0) throw new InputError(`it weighed ${grams(piece.massMg)}: then all of it is gone`, 'took');
+  const remainingMg = piece.massMg - toMg(tookG);
+  if (remainingMg <= 0) throw new InputError(`it weighed ${grams(piece.massMg)}: then all of it is gone`, 'took');
   // Not weighed by itself: as sure as what was said, put as the step of a scale.
-  const sdG = Math.hypot(tookG * TOLD_SHARE, fromMg(piece.resolutionMg ?? 0) / STEPS_PER_SD);
+  const sdG = Math.hypot(tookG * REPORTED_SHARE, fromMg(piece.resolutionMg ?? 0) / STEPS_PER_SD);
   return {
-    massMg: leftMg,
+    massMg: remainingMg,
     massFrom: 'scale',
     tareMg: 0,
     resolutionMg: Math.max(1, toMg(sdG * STEPS_PER_SD)),
@@ -205,10 +206,10 @@ function reelForm(system: UnitSystem) {
 export type ReelForm = z.input<ReturnType<typeof reelForm>>;
 
 /** A skein is made of what is wound: so many loops round a reel, which measure it by the way. */
-export function reelPiece(db: Db, pieceId: number, input: unknown, system: UnitSystem, now: Date): Saved {
-  return enterOnce(db, reelForm(system), input, (form) => {
+export function reelPiece(db: Db, pieceId: number, input: unknown, system: UnitSystem, now: Date): SaveResult {
+  return recordOnce(db, reelForm(system), input, (form) => {
     const piece = stillThere(db, pieceId);
-    if (piece.form === 'hank' || piece.form === 'mini skein') throw new NotPossible('it lies in loops already');
+    if (piece.form === 'hank' || piece.form === 'mini skein') throw new ConflictError('it lies in loops already');
     const [mass, rest] = [weighedMass(form.mass, form, 'mass'), form.rest && weighedMass(form.rest, form, 'rest')];
     requireNoMore(piece, mass.massMg + (rest ? rest.massMg : 0));
     const operationId = insertOperation(db, {
@@ -219,10 +220,10 @@ export function reelPiece(db: Db, pieceId: number, input: unknown, system: UnitS
       fromEnd: form.fromEnd,
     });
     insertUsedUp(db, operationId, piece);
-    keepLeft(db, operationId, { form: piece.form, fromEnd: form.fromEnd }, form.left);
+    recordLeaving(db, operationId, { form: piece.form, fromEnd: form.fromEnd }, form.left);
     const lengthM = form.loops * form.loop;
     const skeinId = putPiece(db, operationId, { yarnId: piece.yarnId, form: form.form, loopMm: toMm(form.loop) }, mass);
-    keepLaidLoops(db, { operationId, pieceId: skeinId, loopM: form.loop, way: form.laid });
+    recordLaidLoops(db, { operationId, pieceId: skeinId, loopM: form.loop, way: form.laid });
     insertSample(db, {
       ...NO_SAMPLE,
       operationId,
@@ -267,8 +268,8 @@ function joinForm(system: UnitSystem) {
 export type JoinForm = z.input<ReturnType<typeof joinForm>>;
 
 /** Several pieces of one yarn become one. */
-export function joinPieces(db: Db, input: unknown, system: UnitSystem, now: Date): Saved {
-  return enterOnce(db, joinForm(system), input, (form) => {
+export function joinPieces(db: Db, input: unknown, system: UnitSystem, now: Date): SaveResult {
+  return recordOnce(db, joinForm(system), input, (form) => {
     const ids = [...new Set(form.pieceIds)];
     if (ids.length < 2) throw new InputError('choose what is joined to it', 'pieceIds');
     const rows = ids.map((id) => stillThere(db, id));
@@ -317,7 +318,7 @@ function faultsOfWhole(db: Db, rows: readonly PieceRow[], wholeId: number, joint
   });
   if (parts.some(({ lengthM }) => lengthM === null)) return [];
   const whole = pieceView(db, yarn, pieceById(db, wholeId)!);
-  return faultsJoined(
+  return joinedFaults(
     parts.map((part) => ({ ...part, lengthM: part.lengthM! })),
     joint,
     whole.lengthM?.mean,
@@ -331,6 +332,6 @@ function requireNoMore({ massMg }: Pick<PieceRow, 'massMg'>, outMg: number): voi
 
 function stillThere(db: Db, pieceId: number): PieceRow {
   const piece = pieceThere(db, pieceId);
-  if (openRunOfPiece(db, pieceId)) throw new NotPossible('it is on the bench for something else');
+  if (openRunOfPiece(db, pieceId)) throw new ConflictError('it is on the bench for something else');
   return piece;
 }

@@ -2,8 +2,8 @@ import fc from 'fast-check';
 import { redoOperation, undoOperation, weighPiece, whyNotRedo, whyNotUndo } from './pieces';
 import { aKey, emptyDatabase, errorsOf, everything, idOf, NOW, shelved } from '../../tests/support/serverTesting';
 import { piecePage, yarnPage } from './yarnViews';
-import { entryPage } from '../logbook/operationPage';
-import { latestEntries } from '../logbook/logbook';
+import { operationPage } from '../logbook/operationPage';
+import { latestOperations } from '../logbook/logbook';
 
 const weighing = (mass: string, more = {}) => ({
   requestKey: aKey(),
@@ -24,7 +24,7 @@ test('the last weighing that holds is the mass now', () => {
   expect(yarnPage(db, yarnId)!.pieces[0]!.mass!.massG).toBe(9);
   idOf(undoOperation(db, slip, NOW));
   expect(yarnPage(db, yarnId)!.pieces[0]!.mass!.massG).toBe(90);
-  expect(entryPage(db, slip)!.live).toBe(false);
+  expect(operationPage(db, slip)!.live).toBe(false);
   idOf(redoOperation(db, slip, NOW));
   expect(yarnPage(db, yarnId)!.pieces[0]!.mass!.massG).toBe(9);
   expect(piecePage(db, pieceId)!.history.map(({ kind }) => kind)).toEqual(['receive', 'weigh', 'weigh']);
@@ -63,7 +63,7 @@ test('a piece that is not there cannot be weighed', () => {
 test('an entry can be undone only while nothing rests on it', () => {
   const db = emptyDatabase();
   const { pieceIds } = shelved(db);
-  const came = latestEntries(db, 200)[0]!.id;
+  const came = latestOperations(db, 200)[0]!.id;
   const weighed = idOf(weighPiece(db, pieceIds[0]!, weighing('90'), 'metric', NOW));
   expect(whyNotUndo(db, came)).toMatch('undo that first');
   expect(errorsOf(undoOperation(db, came, NOW))['']).toMatch('undo that first');
@@ -110,7 +110,7 @@ test('whatever is undone and brought back, the mass is that of the last weighing
 test('the room’s humidity is kept with the weighing, and the length is that of usual air', () => {
   const db = emptyDatabase();
   const { pieceIds, yarnId } = shelved(db, { fibres: 'wool', putUpMass: '100 g', putUpLength: '400 m' });
-  const lengthM = () => yarnPage(db, yarnId)!.left!.lengthM.mean;
+  const lengthM = () => yarnPage(db, yarnId)!.remaining!.lengthM.mean;
   idOf(weighPiece(db, pieceIds[0]!, weighing('90', { humidity: '65' }), 'metric', NOW));
   expect(lengthM()).toBeCloseTo(360, 9);
   const dry = idOf(weighPiece(db, pieceIds[0]!, weighing('90', { humidity: '30 %' }), 'metric', NOW));

@@ -4,20 +4,20 @@ import type { UnitSystem } from '../../core/common/units';
 import type { Db } from '../../db/common/connection';
 import {
   insertOperation,
-  insertPart,
+  insertOperationPiece,
   isLive,
   laterOperations,
   liveUndosOf,
   operationById,
-  type PartRow,
-  partsOf,
+  type OperationPieceRow,
+  operationPiecesOf,
 } from '../../db/yarn/operations';
 import { everMade, pieceById, wetBy } from '../../db/yarn/pieces';
 import { openRunOfPiece, reopenRun, runOfOperation } from '../../db/winding/runs';
 import { setGone } from '../../db/yarn/yarns';
-import { enterOnce, pieceThere } from './recordOperation';
+import { recordOnce, pieceThere } from './recordOperation';
 import { longText, quantity, read, requestKey } from '../common/fields';
-import { attempt, NotPossible, type Saved } from '../common/result';
+import { runForm, ConflictError, type SaveResult } from '../common/result';
 import { weighedMass, weighingFields } from '../common/weighing';
 
 function weighForm(system: UnitSystem) {
@@ -33,8 +33,8 @@ function weighForm(system: UnitSystem) {
 export type WeighForm = z.input<ReturnType<typeof weighForm>>;
 
 /** Keeps what the scale shows for a piece. */
-export function weighPiece(db: Db, pieceId: number, input: unknown, system: UnitSystem, now: Date): Saved {
-  return enterOnce(db, weighForm(system), input, (form) => {
+export function weighPiece(db: Db, pieceId: number, input: unknown, system: UnitSystem, now: Date): SaveResult {
+  return recordOnce(db, weighForm(system), input, (form) => {
     pieceThere(db, pieceId);
     if (!form.isDry) requireTimeToDry(db, pieceId, now);
     const mass = weighedMass(form.mass, form, 'mass');
@@ -44,7 +44,7 @@ export function weighPiece(db: Db, pieceId: number, input: unknown, system: Unit
       note: form.note,
       requestKey: form.requestKey,
     });
-    insertPart(db, { operationId, pieceId, side: 'on', ...mass });
+    insertOperationPiece(db, { operationId, pieceId, side: 'on', ...mass });
     return operationId;
   });
 }
@@ -61,7 +61,7 @@ function requireTimeToDry(db: Db, pieceId: number, now: Date): void {
 }
 
 /** A weighing or a sample turns no piece into another: whatever came after it stands without it. */
-function onlyMeasured(parts: readonly PartRow[]): boolean {
+function onlyMeasured(parts: readonly OperationPieceRow[]): boolean {
   return parts.every(({ side }) => side === 'on');
 }
 
@@ -70,7 +70,7 @@ export function whyNotUndo(db: Db, operationId: number): string | null {
   const operation = operationById(db, operationId);
   if (!operation || operation.kind === 'undo') return 'there is nothing here to undo';
   if (!isLive(db, operationId)) return 'this is undone already';
-  const pieces = partsOf(db, operationId);
+  const pieces = operationPiecesOf(db, operationId);
   if (operation.kind === 'inspect' && pieces.some(({ pieceId }) => pieceById(db, pieceId)?.consumedBy !== null))
     return 'its piece was wound since, and what was found along it went with it; undo that first';
   if (onlyMeasured(pieces)) return null;
@@ -84,12 +84,12 @@ export function whyNotUndo(db: Db, operationId: number): string | null {
  * Undoes an operation by adding its opposite. A winding that came from a run goes back to the scale: the run is open
  * again, with all its counts.
  */
-export function undoOperation(db: Db, operationId: number, now: Date): Saved {
-  return attempt(z.null(), null, () =>
+export function undoOperation(db: Db, operationId: number, now: Date): SaveResult {
+  return runForm(z.null(), null, () =>
     db
       .transaction(() => {
         const reason = whyNotUndo(db, operationId);
-        if (reason) throw new NotPossible(reason);
+        if (reason) throw new ConflictError(reason);
         const run = runOfOperation(db, operationId);
         if (run) reopenRun(db, run.id);
         for (const yarnId of yarnsMadeBy(db, operationId)) setGone(db, yarnId, 'deleted', now.toISOString());
@@ -102,8 +102,8 @@ export function undoOperation(db: Db, operationId: number, now: Date): Saved {
 /** Yarns that are there only since an operation made them of others, as plying does: they come and go with it. */
 function yarnsMadeBy(db: Db, operationId: number): number[] {
   if (operationById(db, operationId)?.kind !== 'ply') return [];
-  const yarnsOn = (wanted: PartRow['side']) =>
-    partsOf(db, operationId)
+  const yarnsOn = (wanted: OperationPieceRow['side']) =>
+    operationPiecesOf(db, operationId)
       .filter(({ side }) => side === wanted)
       .map(({ pieceId }) => everMade(db, pieceId).yarnId);
   const singles = yarnsOn('in');
@@ -113,7 +113,7 @@ function yarnsMadeBy(db: Db, operationId: number): number[] {
 /** Why an undone operation cannot be brought back just now; null where it can. */
 export function whyNotRedo(db: Db, operationId: number): string | null {
   if (!operationById(db, operationId) || liveUndosOf(db, operationId).length === 0) return 'this is not undone';
-  const pieces = partsOf(db, operationId);
+  const pieces = operationPiecesOf(db, operationId);
   if (onlyMeasured(pieces))
     return pieces.every(({ pieceId }) => pieceById(db, pieceId)) ? null : 'its piece is not there any more';
   const consumed = pieces.filter(({ side }) => side !== 'out');
@@ -126,12 +126,12 @@ export function whyNotRedo(db: Db, operationId: number): string | null {
 }
 
 /** Brings an undone operation back, by undoing the undo. */
-export function redoOperation(db: Db, operationId: number, now: Date): Saved {
-  return attempt(z.null(), null, () =>
+export function redoOperation(db: Db, operationId: number, now: Date): SaveResult {
+  return runForm(z.null(), null, () =>
     db
       .transaction(() => {
         const reason = whyNotRedo(db, operationId);
-        if (reason) throw new NotPossible(reason);
+        if (reason) throw new ConflictError(reason);
         for (const yarnId of yarnsMadeBy(db, operationId)) setGone(db, yarnId, null, null);
         for (const undoes of liveUndosOf(db, operationId))
           insertOperation(db, { kind: 'undo', at: now.toISOString(), undoes });

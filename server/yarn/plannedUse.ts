@@ -2,9 +2,9 @@ import { z } from 'zod';
 import { PACKAGE_ENDS } from '../../core/yarn/faults';
 import { LAYING_WAYS, LEAVING_WAYS } from '../../core/twist/strandWays';
 import type { Db } from '../../db/common/connection';
-import { clearNextWay, nextWayOf, putNextWay } from '../../db/twist/plannedUse';
+import { clearPlannedUse, plannedUseOf, putPlannedUse } from '../../db/twist/plannedUse';
 import { pieceThere } from './recordOperation';
-import { attempt, type Saved } from '../common/result';
+import { runForm, type SaveResult } from '../common/result';
 
 const leaves = z.strictObject({ end: z.enum(PACKAGE_ENDS), left: z.enum(LEAVING_WAYS) });
 
@@ -19,21 +19,21 @@ const way = z.strictObject({
     .nullable(),
   use: leaves,
 });
-export type NextWay = z.infer<typeof way>;
+export type PlannedUse = z.infer<typeof way>;
 
 /** Undefined where nothing was chosen for it. */
-export function nextWay(db: Db, pieceId: number): NextWay | undefined {
-  const json = nextWayOf(db, pieceId);
+export function plannedUse(db: Db, pieceId: number): PlannedUse | undefined {
+  const json = plannedUseOf(db, pieceId);
   return json === undefined ? undefined : way.parse(JSON.parse(json));
 }
 
 /** Puts a way into the plan of a piece. */
-export function chooseNextWay(db: Db, pieceId: number, input: unknown, now: Date): Saved {
-  return attempt(way, input, (chosen) =>
+export function choosePlannedUse(db: Db, pieceId: number, input: unknown, now: Date): SaveResult {
+  return runForm(way, input, (chosen) =>
     db
       .transaction(() => {
         pieceThere(db, pieceId);
-        putNextWay(db, pieceId, JSON.stringify(chosen), now.toISOString());
+        putPlannedUse(db, pieceId, JSON.stringify(chosen), now.toISOString());
         return pieceId;
       })
       .immediate(),
@@ -41,14 +41,14 @@ export function chooseNextWay(db: Db, pieceId: number, input: unknown, now: Date
 }
 
 /** Takes it out of the plan again. */
-export function forgetNextWay(db: Db, pieceId: number): Saved {
-  return attempt(z.null(), null, () => {
-    clearNextWay(db, pieceId);
+export function forgetPlannedUse(db: Db, pieceId: number): SaveResult {
+  return runForm(z.null(), null, () => {
+    clearPlannedUse(db, pieceId);
     return pieceId;
   });
 }
 
-/** Whether this is what `nextWay` can read, as an archive brings it. */
-export function isNextWay(json: string): boolean {
+/** Whether this is what `plannedUse` can read, as an archive brings it. */
+export function isPlannedUse(json: string): boolean {
   return way.safeParse(JSON.parse(json)).success;
 }

@@ -1,7 +1,7 @@
 import { type Estimate } from '../../core/common/estimate';
 import { gristPlied, type Strand, strandsOf, type TakeUp, takeUpLearned } from '../../core/twist/takeUp';
 import type { Db } from '../../db/common/connection';
-import { partsOf } from '../../db/yarn/operations';
+import { operationPiecesOf } from '../../db/yarn/operations';
 import { everMade } from '../../db/yarn/pieces';
 import { type MeasuredPly, measuredPlies, plyOfYarn, type PlyRow } from '../../db/twist/plies';
 
@@ -30,7 +30,7 @@ const turnsOf = ({ pliedTurnsPerKm }: PlyRow) => (pliedTurnsPerKm === null ? nul
 
 /** Each strand of a ply with its grist; null where one is not known. */
 function strandsKnown(db: Db, { operationId, method }: PlyRow, yarnOf: KnownYarn): Strand[] | null {
-  const singles = partsOf(db, operationId)
+  const singles = operationPiecesOf(db, operationId)
     .filter(({ side }) => side === 'in')
     .map(({ pieceId }) => {
       const { yarnId } = everMade(db, pieceId);

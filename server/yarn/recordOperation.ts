@@ -1,19 +1,19 @@
 import type { z } from 'zod';
 import type { Db } from '../../db/common/connection';
-import { insertPart, operationByRequest } from '../../db/yarn/operations';
+import { insertOperationPiece, operationByRequest } from '../../db/yarn/operations';
 import { insertPiece, pieceById, type PieceRow } from '../../db/yarn/pieces';
-import { attempt, NotPossible, type Saved } from '../common/result';
+import { runForm, ConflictError, type SaveResult } from '../common/result';
 import type { WeighedMass } from '../common/weighing';
 import { nextLabel } from './yarns';
 
 /** Checks a form, and enters what it says in one transaction, and once: sent again, it is answered with the same entry. */
-export function enterOnce<Form extends { requestKey: string }>(
+export function recordOnce<Form extends { requestKey: string }>(
   db: Db,
   schema: z.ZodType<Form>,
   input: unknown,
   enter: (form: Form) => number,
-): Saved {
-  return attempt(schema, input, (form) =>
+): SaveResult {
+  return runForm(schema, input, (form) =>
     db.transaction(() => operationByRequest(db, form.requestKey)?.id ?? enter(form)).immediate(),
   );
 }
@@ -25,7 +25,7 @@ export function enterOnce<Form extends { requestKey: string }>(
  */
 export function pieceThere(db: Db, pieceId: number, which = 'this piece is'): PieceRow {
   const piece = pieceById(db, pieceId);
-  if (!piece || piece.consumedBy !== null) throw new NotPossible(`${which} not there any more`);
+  if (!piece || piece.consumedBy !== null) throw new ConflictError(`${which} not there any more`);
   return piece;
 }
 
@@ -36,7 +36,7 @@ export function putPiece(
   { yarnId, form, loopMm }: Pick<PieceRow, 'yarnId' | 'form' | 'loopMm'>,
   mass: WeighedMass | null,
 ): number {
-  const pieceId = insertPiece(db, { yarnId, form, label: nextLabel(db, yarnId, form), loopMm, bornBy: operationId });
-  insertPart(db, { operationId, pieceId, side: 'out', ...mass });
+  const pieceId = insertPiece(db, { yarnId, form, label: nextLabel(db, yarnId, form), loopMm, createdBy: operationId });
+  insertOperationPiece(db, { operationId, pieceId, side: 'out', ...mass });
   return pieceId;
 }

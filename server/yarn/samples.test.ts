@@ -58,7 +58,7 @@ test('a mystery yarn: wraps make a guess, a sample makes a figure, taking it bac
   expect(yarnView(db, yarnId)!.measuredWpi).toBeCloseTo(12, 9);
   const sample = add(length());
   expect(grist()).toMatchObject({ source: 'samples', guess: false, mean: 10 / 4.2 });
-  expect(yarnPage(db, yarnId)!.left!.lengthM.mean).toBeCloseTo((80 * 10) / 4.2, 9);
+  expect(yarnPage(db, yarnId)!.remaining!.lengthM.mean).toBeCloseTo((80 * 10) / 4.2, 9);
   idOf(undoOperation(db, sample, NOW));
   expect(grist()).toMatchObject({ source: 'wpi' });
 });
@@ -146,7 +146,7 @@ test('a contradiction stands until somebody says which to go by', () => {
   const db = emptyDatabase();
   const { yarnId, pieceIds } = shelved(db, { putUpMass: '105 g', putUpLength: '236 m', masses: ['105'] });
   idOf(addSample(db, pieceIds[0]!, length({ mass: '8.9' }), 'metric', NOW));
-  const lengthM = () => yarnPage(db, yarnId)!.left!.lengthM;
+  const lengthM = () => yarnPage(db, yarnId)!.remaining!.lengthM;
   expect(yarnView(db, yarnId)!.grist!.contradiction).toMatchObject({ against: 'band', samples: [0] });
   expect(lengthM().low90).toBeLessThan(118);
   expect(lengthM().high90).toBeGreaterThan(236);

@@ -9,12 +9,12 @@ import { parseSpanMm } from '../../core/common/span';
 import { MILLIMETRES_PER_INCH, type UnitSystem } from '../../core/common/units';
 import { strandOfYarnMm } from '../../core/yarn/weightClass';
 import type { Db } from '../../db/common/connection';
-import { insertOperation, insertPart } from '../../db/yarn/operations';
+import { insertOperation, insertOperationPiece } from '../../db/yarn/operations';
 import { type PieceRow } from '../../db/yarn/pieces';
 import { insertSample, NO_SAMPLE, type SampleRow } from '../../db/yarn/samples';
-import { enterOnce, pieceThere } from './recordOperation';
+import { recordOnce, pieceThere } from './recordOperation';
 import { longText, number, quantity, read, readOptional, requestKey, wholeNumber } from '../common/fields';
-import { type Saved } from '../common/result';
+import { type SaveResult } from '../common/result';
 import { fromMg, toMg, toMm } from '../common/storageUnits';
 import { yarnView } from './yarnViews';
 
@@ -63,8 +63,8 @@ export type SampleForm = z.input<ReturnType<typeof sampleForm>>;
 type Sample = z.output<ReturnType<typeof sampleForm>>;
 
 /** Keeps what was measured on a piece; its yarn's grist follows from it. */
-export function addSample(db: Db, pieceId: number, input: unknown, system: UnitSystem, now: Date): Saved {
-  return enterOnce(db, sampleForm(system), input, (form) => {
+export function addSample(db: Db, pieceId: number, input: unknown, system: UnitSystem, now: Date): SaveResult {
+  return recordOnce(db, sampleForm(system), input, (form) => {
     const piece = pieceThere(db, pieceId);
     const { requestKey, note } = form;
     const operationId = insertOperation(db, { kind: 'sample', at: now.toISOString(), note, requestKey });
@@ -77,7 +77,7 @@ export function addSample(db: Db, pieceId: number, input: unknown, system: UnitS
     };
     // A whole skein that was put on the scale for it has been weighed by the way.
     const weighed = form.how === 'reel' && form.mass !== null;
-    insertPart(db, {
+    insertOperationPiece(db, {
       operationId,
       pieceId,
       side: 'on',

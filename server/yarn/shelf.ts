@@ -4,7 +4,7 @@ import { careInWords } from '../../core/yarn/care';
 import { colourOrder } from '../../core/yarn/colourOrder';
 import type { Estimate } from '../../core/common/estimate';
 import { FIBRE_NAMES, fibresInWords } from '../../core/yarn/fibre';
-import { type Form, FORMS, pieceTotal } from '../../core/yarn/piece';
+import { type PieceForm, PIECE_FORMS, pieceTotal } from '../../core/yarn/piece';
 import { ABOUT_WITHIN, readNeed } from '../../core/projects/shelfNeed';
 import type { UnitSystem } from '../../core/common/units';
 import { weightClass, type WeightClassNumber } from '../../core/yarn/weightClass';
@@ -40,7 +40,7 @@ export interface ShelfCard {
   place: string;
   colourHex: string;
   /** The first of its pieces. */
-  pieces: { id: number; form: Form; label: string; massG: number | null; openRunId: number | null }[];
+  pieces: { id: number; form: PieceForm; label: string; massG: number | null; openRunId: number | null }[];
   pieceCount: number;
   /** "2 hanks, 1 cake" */
   total: string;
@@ -59,7 +59,7 @@ const MOST_AT_ONCE = 50;
  *
  * @returns whether any were written
  */
-export function freshen(db: Db): boolean {
+export function refreshSummaries(db: Db): boolean {
   if (!isAnyStale(db)) return false;
   try {
     writeFresh(db);
@@ -73,8 +73,8 @@ export function freshen(db: Db): boolean {
 }
 
 /** The same until there are none, while others are answered in between. */
-export async function freshenAll(db: Db): Promise<void> {
-  while (freshen(db)) await setImmediate();
+export async function refreshAllSummaries(db: Db): Promise<void> {
+  while (refreshSummaries(db)) await setImmediate();
 }
 
 function writeFresh(db: Db): void {
@@ -177,7 +177,7 @@ const shelfAsk = z.strictObject({
   q: z.string().max(300, 'at most 300 characters').default(''),
   fibre: orNone(z.enum(FIBRE_NAMES)),
   class: orNone(digits.pipe(z.int().min(0).max(7))),
-  form: orNone(z.enum(FORMS)),
+  form: orNone(z.enum(PIECE_FORMS)),
   place: orNone(z.string().max(400)),
   lot: orNone(z.string().max(400)),
   order: orNone(z.enum(Object.keys(SHELF_ORDERS) as [ShelfOrder, ...ShelfOrder[]])),
@@ -213,7 +213,7 @@ const SHELF_PAGE = 24;
 
 /** Some of what is on the shelf now of what is looked for. */
 export function onShelf(db: Db, query: ShelfQuery, limit: number, from = 0): ShelfCard[] {
-  freshen(db);
+  refreshSummaries(db);
   return shelfCards(db, query, limit, from).map((card) => JSON.parse(card) as ShelfCard);
 }
 

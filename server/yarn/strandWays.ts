@@ -3,7 +3,7 @@ import { angleOnCoreDeg, type CakeShape, radiusAtMm } from '../../core/bench/cak
 import type { WoundOnto } from '../../core/winding/run';
 import type { PackageEnd } from '../../core/yarn/faults';
 import { InputError } from '../../core/common/inputError';
-import type { Form } from '../../core/yarn/piece';
+import type { PieceForm } from '../../core/yarn/piece';
 import type { ReelKind } from '../../core/minis/miniLoops';
 import {
   isLoop,
@@ -17,8 +17,8 @@ import {
 import type { Db } from '../../db/common/connection';
 import { toolById } from '../../db/bench/bench';
 import { setSetting, settingOf } from '../../db/common/settings';
-import { noteLaid, noteLeft } from '../../db/twist/strandWays';
-import { nextWay } from './plannedUse';
+import { noteLaid, noteLeaving } from '../../db/twist/strandWays';
+import { plannedUse } from './plannedUse';
 import { toMm, toUm } from '../common/storageUnits';
 
 /** How a strand left what it was on; empty: nobody looked. */
@@ -28,16 +28,16 @@ export const leavingWay = z.enum(['', ...LEAVING_WAYS]);
 export const layingWay = z.enum(['', ...LAYING_WAYS]);
 
 /** Notes how the strand of a piece left it. */
-export function keepLeft(
+export function recordLeaving(
   db: Db,
   operationId: number,
-  { form, fromEnd }: { form: Form; fromEnd: PackageEnd },
+  { form, fromEnd }: { form: PieceForm; fromEnd: PackageEnd },
   way: z.output<typeof leavingWay>,
   path = 'left',
 ): void {
   if (way !== '' && !waysToLeave(form, fromEnd).includes(way))
     throw new InputError(`a ${form} does not give its yarn so from the ${fromEnd} end`, path);
-  noteLeft(db, operationId, way === '' ? null : way);
+  noteLeaving(db, operationId, way === '' ? null : way);
   if (way === 'cw' || way === 'ccw') remember(db, { hanging: way });
 }
 
@@ -62,7 +62,7 @@ interface PlanThen {
 }
 
 /** Notes how one cake of a winding was laid, and how large it became: as it was measured, or as it was to become. */
-export function keepLaidCake(
+export function recordLaidCake(
   db: Db,
   cake: {
     operationId: number;
@@ -91,7 +91,7 @@ export function keepLaidCake(
 }
 
 /** Notes how one mini was laid round its reel; or, without a loop, that something was cut out and balled up. */
-export function keepLaidLoops(
+export function recordLaidLoops(
   db: Db,
   {
     operationId,
@@ -112,14 +112,14 @@ export function keepLaidLoops(
 }
 
 /** Notes that something was wound on by turning, either way: it makes no difference to the twist. */
-export function keepLaidTurning(db: Db, { operationId, pieceId }: { operationId: number; pieceId: number }): void {
+export function recordLaidTurning(db: Db, { operationId, pieceId }: { operationId: number; pieceId: number }): void {
   noteLaid(db, { ...NOT_LOOKED, operationId, pieceId, how: 'spindle' });
 }
 
 /** What the bench's tools and the user's own ways suggest, to be put right where it was otherwise. */
 export function windingWays(
   db: Db,
-  { pieceId, form, plan }: { pieceId: number; form: Form; plan: PlanThen },
+  { pieceId, form, plan }: { pieceId: number; form: PieceForm; plan: PlanThen },
 ): { left: LeavingWay | ''; laid: (LayingWay | '')[] } {
   const { hanging } = habits(db);
   const laid = plan.cakes.map(({ tool }): LayingWay | '' => {
@@ -127,7 +127,7 @@ export function windingWays(
     const turning = tool.id === null ? null : (toolById(db, 'winder', tool.id)?.turning ?? null);
     return turning === null ? '' : turning === 'clockwise' ? 'spindle cw' : 'spindle ccw';
   });
-  const meant = nextWay(db, pieceId)?.rewind?.left;
+  const meant = plannedUse(db, pieceId)?.rewind?.left;
   if (meant && waysToLeave(form, plan.fromEnd).includes(meant)) return { left: meant, laid };
   if (!isLoop(form)) return { left: plan.fromEnd === 'inner' ? 'near' : '', laid };
   if (plan.swift && plan.swift.kind !== 'chairs') return { left: 'turning', laid };
@@ -137,7 +137,7 @@ export function windingWays(
 /** The same for minis: their parent stands, and what they are wound on turns or not. */
 export function miniWays(
   db: Db,
-  { form, fromEnd, reel }: { form: Form; fromEnd: PackageEnd; reel: ReelKind },
+  { form, fromEnd, reel }: { form: PieceForm; fromEnd: PackageEnd; reel: ReelKind },
 ): { left: LeavingWay | ''; laid: LayingWay | '' } {
   return {
     left: isLoop(form) ? 'turning' : fromEnd === 'inner' ? 'near' : '',

@@ -1,6 +1,6 @@
 import { readOrNull } from '../../core/common/inputError';
 import { standardAirFactor } from '../../core/yarn/moisture';
-import { type BalancePart, threadBalance, type ThreadBalance } from '../../core/yarn/threadBalance';
+import { type BalanceShare, threadBalance, type ThreadBalance } from '../../core/yarn/threadBalance';
 import type { Db } from '../../db/common/connection';
 import { liveOfYarn } from '../../db/yarn/operations';
 import { fromMg } from '../common/storageUnits';
@@ -16,7 +16,7 @@ export function balanceOfYarn(db: Db, { id: yarnId, fibres }: Pick<YarnView, 'id
       kind,
       wasteG: fromMg(wasteMg),
       tiesG: fromMg(tiesMg),
-      parts: parts.map(({ pieceId, side, massMg, massFrom, resolutionMg, humidityPercent }): BalancePart => ({
+      parts: parts.map(({ pieceId, side, massMg, massFrom, resolutionMg, humidityPercent }): BalanceShare => ({
         pieceId,
         side,
         massG: massMg === null ? null : fromMg(massMg),

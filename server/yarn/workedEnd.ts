@@ -2,7 +2,7 @@ import { type FibreShare, handlingOf } from '../../core/yarn/fibre';
 import type { PackageEnd } from '../../core/yarn/faults';
 import { workedFrom } from '../../core/bench/schools';
 import type { Db } from '../../db/common/connection';
-import { nextWay } from './plannedUse';
+import { plannedUse } from './plannedUse';
 import { schools } from '../bench/schools';
 
 /** What of a yarn tells where it is worked from. */
@@ -20,5 +20,5 @@ export const endWorked = (workFrom: 'centre' | 'outside'): PackageEnd => (workFr
 
 /** The end that a piece is used from where nobody said: the one that was planned for it, otherwise the yarn's. */
 export function endUsed(db: Db, yarn: WorkedYarn, pieceId: number): PackageEnd {
-  return nextWay(db, pieceId)?.use.end ?? endWorked(workFromOf(db, yarn));
+  return plannedUse(db, pieceId)?.use.end ?? endWorked(workFromOf(db, yarn));
 }

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { borrowFrom, bringBack, deleteYarn, goneFromShelf, hasHistory, mergeYarns, putAway } from './yarnLifecycle';
 import { undoOperation, weighPiece } from './pieces';
 import { addSample } from './samples';
-import { freshen, newestOnShelf, shelfPage } from './shelf';
+import { refreshSummaries, newestOnShelf, shelfPage } from './shelf';
 import { aKey, emptyDatabase, errorsOf, idOf, NOW, shelved, startValues } from '../../tests/support/serverTesting';
 import { startRun } from '../winding/runStart';
 import { yarnPage, yarnView } from './yarnViews';
@@ -74,7 +74,7 @@ describe('a yarn that was entered twice', () => {
     const merged = yarnPage(db, into)!;
     expect(merged.yarn).toMatchObject({ care: 'cool', place: 'loft' });
     expect(merged.pieces.map(({ label }) => label)).toEqual(['Hank 1', 'Hank 2', 'Hank 3', 'Hank 4']);
-    expect(merged.left!.massG.mean).toBeCloseTo(2 * 115 + 99 + 98, 6);
+    expect(merged.remaining!.massG.mean).toBeCloseTo(2 * 115 + 99 + 98, 6);
     expect(onShelf(db)).toEqual([into]);
     expect(goneFromShelf(db)).toMatchObject([{ gone: 'merged', into: { id: into } }]);
     // What is measured in the meantime stays with its piece.
@@ -142,11 +142,11 @@ test('whatever happens, the shelf shows what follows from it', () => {
         if (what === 'merge') mergeYarns(db, one(yarns), yarns[0]!, NOW);
         if (what === 'borrow') borrowFrom(db, one(yarns), yarns[0]!);
         if (what === 'run') startRun(db, one(pieces), run, 'metric', NOW);
-        freshen(db);
+        refreshSummaries(db);
       }
       const kept = shelfPage(db, {}, 'metric');
       // Everything worked out anew, as on the first day.
-      db.exec('DELETE FROM yarn_now; DELETE FROM yarn_text; INSERT OR IGNORE INTO yarn_stale SELECT id FROM yarn');
+      db.exec('DELETE FROM yarn_summary; DELETE FROM yarn_text; INSERT OR IGNORE INTO yarn_dirty SELECT id FROM yarn');
       expect(kept).toEqual(shelfPage(db, {}, 'metric'));
       db.close();
     }),

@@ -18,7 +18,7 @@ import {
   yarnsOfBatch,
 } from '../../db/yarn/yarns';
 import { redoOperation, undoOperation } from './pieces';
-import { attempt, NotPossible, type Saved } from '../common/result';
+import { runForm, ConflictError, type SaveResult } from '../common/result';
 import { onShelf } from './shelf';
 import { nextLabel } from './yarns';
 import { nameOfYarn, yarnView } from './yarnViews';
@@ -26,23 +26,23 @@ import { nameOfYarn, yarnView } from './yarnViews';
 /** What becomes of a yarn's entry as a whole: put away, deleted, merged, and each taken back. */
 
 /** Says which to go by where measurements contradict the band; null: neither, both stand. */
-export function trustFact(db: Db, yarnId: number, trust: Trust | null): Saved {
+export function trustFact(db: Db, yarnId: number, trust: Trust | null): SaveResult {
   return onYarn(db, yarnId, () => setTrust(db, yarnId, trust));
 }
 
 /** Lets a yarn without figures borrow those of another; null: it no longer does. */
-export function borrowFrom(db: Db, yarnId: number, likeYarnId: number | null): Saved {
+export function borrowFrom(db: Db, yarnId: number, likeYarnId: number | null): SaveResult {
   return onYarn(db, yarnId, () => {
     if (likeYarnId === yarnId || (likeYarnId !== null && !yarnById(db, likeYarnId)))
-      throw new NotPossible('choose another yarn');
+      throw new ConflictError('choose another yarn');
     setLikeYarn(db, yarnId, likeYarnId);
   });
 }
 
 /** Takes a yarn off the shelf; its story stays, and it can come back. */
-export function putAway(db: Db, yarnId: number, now: Date): Saved {
+export function putAway(db: Db, yarnId: number, now: Date): SaveResult {
   return onYarn(db, yarnId, () => {
-    if (runsOf(db, yarnId) > 0) throw new NotPossible('a winding of it is under way; finish it or give it up first');
+    if (runsOf(db, yarnId) > 0) throw new ConflictError('a winding of it is under way; finish it or give it up first');
     setGone(db, yarnId, 'put away', now.toISOString());
   });
 }
@@ -53,10 +53,10 @@ export function hasHistory(db: Db, yarnId: number): boolean {
 }
 
 /** Deletes an entry that was never worked with: its coming in is undone. It can be brought back. */
-export function deleteYarn(db: Db, yarnId: number, now: Date): Saved {
+export function deleteYarn(db: Db, yarnId: number, now: Date): SaveResult {
   return onYarn(db, yarnId, () => {
-    if (hasHistory(db, yarnId)) throw new NotPossible('it has a story; put it away instead');
-    if (runsOf(db, yarnId) > 0) throw new NotPossible('a winding of it is under way; give it up first');
+    if (hasHistory(db, yarnId)) throw new ConflictError('it has a story; put it away instead');
+    if (runsOf(db, yarnId) > 0) throw new ConflictError('a winding of it is under way; give it up first');
     for (const { id } of operationsOfYarn(db, yarnId).filter(({ kind }) => kind === 'receive'))
       mustDo(undoOperation(db, id, now));
     setGone(db, yarnId, 'deleted', now.toISOString());
@@ -64,7 +64,7 @@ export function deleteYarn(db: Db, yarnId: number, now: Date): Saved {
 }
 
 /** Brings a yarn back onto the shelf, from wherever it went. */
-export function bringBack(db: Db, yarnId: number, now: Date): Saved {
+export function bringBack(db: Db, yarnId: number, now: Date): SaveResult {
   return onYarn(db, yarnId, (gone) => {
     if (gone === 'merged') separate(db, yarnId, now);
     if (gone === 'deleted')
@@ -78,11 +78,11 @@ export function bringBack(db: Db, yarnId: number, now: Date): Saved {
  * One yarn that was entered twice: the pieces of the one go over to the other, and what only the one's band says is
  * filled in. Can be taken back whole.
  */
-export function mergeYarns(db: Db, fromId: number, intoId: number, now: Date): Saved {
+export function mergeYarns(db: Db, fromId: number, intoId: number, now: Date): SaveResult {
   return onYarn(db, fromId, (gone) => {
     const into = yarnById(db, intoId);
-    if (!into || into.gone || gone || fromId === intoId) throw new NotPossible('choose another yarn on the shelf');
-    if (runsOf(db, fromId) > 0) throw new NotPossible('a winding of it is under way; finish it or give it up first');
+    if (!into || into.gone || gone || fromId === intoId) throw new ConflictError('choose another yarn on the shelf');
+    if (runsOf(db, fromId) > 0) throw new ConflictError('a winding of it is under way; finish it or give it up first');
     const filled = fillBand(db, intoId, fromId);
     const merge = { fromYarn: fromId, intoYarn: intoId, at: now.toISOString(), filled: JSON.stringify(filled) };
     const taken = new Map<string, number>();
@@ -101,16 +101,16 @@ export function mergeYarns(db: Db, fromId: number, intoId: number, now: Date): S
 
 function separate(db: Db, fromId: number, now: Date): void {
   const merge = liveMergeFrom(db, fromId);
-  if (!merge) throw new NotPossible('this yarn is not merged');
+  if (!merge) throw new ConflictError('this yarn is not merged');
   if (yarnById(db, merge.intoYarn)?.gone === 'merged')
-    throw new NotPossible('the yarn it went into was merged itself since; bring that back first');
+    throw new ConflictError('the yarn it went into was merged itself since; bring that back first');
   const moved = new Set(piecesOfMerge(db, merge.id));
   // What was wound from them since has a life of its own under the other yarn, and would be torn from its beginnings.
   const since = piecesOfYarn(db, merge.intoYarn).some(
     ({ id, consumedBy }) =>
       moved.has(id) && consumedBy !== null && happenedSince(db, merge.intoYarn, consumedBy, merge.at),
   );
-  if (since) throw new NotPossible('some of its pieces have been wound into others since; undo that first');
+  if (since) throw new ConflictError('some of its pieces have been wound into others since; undo that first');
   undoMerge(db, merge, now.toISOString());
   emptyBand(db, merge.intoYarn, JSON.parse(merge.filled) as string[]);
 }
@@ -199,12 +199,12 @@ export function likeYarns(db: Db, yarnId: number): LikeYarn[] {
   );
 }
 
-function onYarn(db: Db, yarnId: number, work: (gone: Gone | null) => void): Saved {
-  return attempt(z.null(), null, () =>
+function onYarn(db: Db, yarnId: number, work: (gone: Gone | null) => void): SaveResult {
+  return runForm(z.null(), null, () =>
     db
       .transaction(() => {
         const yarn = yarnById(db, yarnId);
-        if (!yarn) throw new NotPossible('this yarn is not there');
+        if (!yarn) throw new ConflictError('this yarn is not there');
         work(yarn.gone);
         return yarnId;
       })
@@ -217,6 +217,6 @@ function runsOf(db: Db, yarnId: number): number {
   return openRuns(db).filter(({ pieceId }) => pieces.has(pieceId)).length;
 }
 
-function mustDo(saved: Saved): void {
-  if (!saved.ok) throw new NotPossible(Object.values(saved.errors)[0] ?? 'it cannot be done just now');
+function mustDo(saved: SaveResult): void {
+  if (!saved.ok) throw new ConflictError(Object.values(saved.errors)[0] ?? 'it cannot be done just now');
 }

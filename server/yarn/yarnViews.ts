@@ -5,20 +5,26 @@ import type { FibreShare } from '../../core/yarn/fibre';
 import { grouped } from '../../core/common/grouped';
 import type { Gauge } from '../../core/yarn/gauge';
 import type { Trust } from '../../core/yarn/gristFacts';
-import { leftOverTime, type MassStep } from '../../core/logbook/massHistory';
-import { type Form, type MassFact, massOf, type OperationKind } from '../../core/yarn/piece';
+import { massHistory, type MassStep } from '../../core/logbook/massHistory';
+import { type PieceForm, type MassFact, massOf, type OperationKind } from '../../core/yarn/piece';
 import type { TreatedMasses } from '../../core/yarn/treated';
-import { faultsLeft, takenSince } from '../../core/yarn/faultPropagation';
+import { remainingFaults, takenSince } from '../../core/yarn/faultPropagation';
 import { shrinkagePercent } from '../../core/bench/reel';
 import { type KnownTwist, ownTwist } from '../../core/twist/ownTwist';
 import type { TwistDirection } from '../../core/twist/twist';
 import type { WeightClassNumber } from '../../core/yarn/weightClass';
 import type { Sample } from '../../core/yarn/yardage';
-import { gristAsWeighed, gristOfYarn, type KnownGrist, lengthLeft, type LengthLeft } from '../../core/yarn/yarnLength';
+import {
+  gristAsWeighed,
+  gristOfYarn,
+  type KnownGrist,
+  remainingLength,
+  type RemainingLength,
+} from '../../core/yarn/yarnLength';
 import type { Db } from '../../db/common/connection';
-import { miniJobById, miniOfPiece } from '../../db/minis/minis';
-import { liveOfYarn, type OperationRow, type PartRow, partsOf } from '../../db/yarn/operations';
-import { partsTaken } from '../../db/yarn/consumption';
+import { miniPlanById, miniOfPiece } from '../../db/minis/minis';
+import { liveOfYarn, type OperationRow, type OperationPieceRow, operationPiecesOf } from '../../db/yarn/operations';
+import { takeoffsOfYarn } from '../../db/yarn/consumption';
 import { yarnWithMerged } from '../../db/yarn/merges';
 import { picturesOf } from '../../db/yarn/pictures';
 import { everMade, type MarkRow, marksOfYarn, pieceById, type PieceRow, piecesOfYarn } from '../../db/yarn/pieces';
@@ -100,16 +106,16 @@ export interface SampleView {
 export interface PieceView {
   id: number;
   yarnId: number;
-  form: Form;
+  form: PieceForm;
   label: string;
   loopM: number | null;
-  bornBy: number;
+  createdBy: number;
   consumedBy: number | null;
   mass: MassFact | null;
   massAt: string | null;
   /** Metres in each gram as it was weighed: in that room's air, and after whatever treated it. */
   grist: Estimate | null;
-  lengthM: LengthLeft['lengthM'] | null;
+  lengthM: RemainingLength['lengthM'] | null;
   /** From its inner end. */
   faults: Fault[];
   openRunId: number | null;
@@ -131,7 +137,7 @@ export interface YarnPage {
   pieces: PieceView[];
   steps: ThreadStep[];
   /** Over all pieces that there are now and whose mass is known; null where none is. */
-  left: LengthLeft | null;
+  remaining: RemainingLength | null;
   /** How much there was of it after each change, oldest first, in grams. */
   history: { atMs: number; massG: number }[];
   pictures: { id: number; width: number; height: number }[];
@@ -309,8 +315,8 @@ export function yarnPage(db: Db, id: number): YarnPage | undefined {
     yarn,
     pieces,
     steps: threadSteps(db, id),
-    left: leftOf(yarn, present),
-    history: leftOverTime(massSteps(db, yarn)),
+    remaining: leftOf(yarn, present),
+    history: massHistory(massSteps(db, yarn)),
     pictures: picturesOf(db, yarnWithMerged(db, id)).map(({ id, width, height }) => ({ id, width, height })),
   };
 }
@@ -333,9 +339,9 @@ function massSteps(db: Db, yarn: YarnView): MassStep[] {
 export function leftOf(
   yarn: Pick<YarnView, 'grist' | 'fibres' | 'treated'>,
   pieces: readonly { id: number; mass: MassFact | null }[],
-): LengthLeft | null {
+): RemainingLength | null {
   const masses = pieces.flatMap(({ id, mass }) => (mass ? [{ ...mass, treated: yarn.treated[id] }] : []));
-  return yarn.grist && masses.length > 0 ? lengthLeft(yarn.grist, masses, yarn.fibres) : null;
+  return yarn.grist && masses.length > 0 ? remainingLength(yarn.grist, masses, yarn.fibres) : null;
 }
 
 function pieceViews(db: Db, yarn: YarnView): PieceView[] {
@@ -360,7 +366,7 @@ function viewer(db: Db, yarn: YarnView): (row: PieceRow) => PieceView {
       form: row.form,
       label: row.label,
       loopM: row.loopMm === null ? null : fromMm(row.loopMm),
-      bornBy: row.bornBy,
+      createdBy: row.createdBy,
       consumedBy: row.consumedBy,
       mass,
       massAt: row.massAt,
@@ -391,25 +397,25 @@ export function faultsOfYarn(db: Db, yarn: YarnView): (pieceId: number) => Fault
   const idOf = ({ pieceId }: { pieceId: number }) => pieceId;
   const marksOf = grouped(marks, idOf);
   const weighedOf = grouped(weighed, idOf);
-  const saidOf = grouped(partsTaken(db, yarn.id), idOf);
+  const reportedOf = grouped(takeoffsOfYarn(db, yarn.id), idOf);
   return (pieceId) => {
     const mine = marksOf.get(pieceId) ?? [];
     if (mine.length === 0) return [];
     const known = weighedOf.get(pieceId) ?? [];
     const nowM = known.at(-1)?.lengthM;
     if (nowM === undefined) return faultsOf(marks, pieceId);
-    const saidSince = (operationId: number) =>
-      (saidOf.get(pieceId) ?? [])
+    const reportedSince = (operationId: number) =>
+      (reportedOf.get(pieceId) ?? [])
         .filter((part) => part.operationId > operationId)
         .map((part) => ({
           took: lengthM(part.tookMg, part.operationId, pieceId),
-          left: lengthM(part.leftMg, part.operationId, pieceId),
+          remaining: lengthM(part.remainingMg, part.operationId, pieceId),
           fromEnd: part.fromEnd ?? 'inner',
         }));
     return mine.flatMap(({ kind, atMm, operationId }) => {
       const then = known.findLast((part) => part.operationId <= operationId) ?? known[0]!;
-      const taken = takenSince(then.lengthM, saidSince(operationId), nowM, endUsed(db, yarn, pieceId));
-      return faultsLeft([{ kind, atM: fromMm(atMm) }], taken);
+      const taken = takenSince(then.lengthM, reportedSince(operationId), nowM, endUsed(db, yarn, pieceId));
+      return remainingFaults([{ kind, atM: fromMm(atMm) }], taken);
     });
   };
 }
@@ -426,8 +432,8 @@ function threadSteps(db: Db, yarnId: number): ThreadStep[] {
 }
 
 /** An operation as the thread draws it, with those of these parts that are its own. */
-export function threadStep({ id, kind, at }: OperationRow, parts: readonly PartRow[]): ThreadStep {
-  const on = (side: PartRow['side']) =>
+export function threadStep({ id, kind, at }: OperationRow, parts: readonly OperationPieceRow[]): ThreadStep {
+  const on = (side: OperationPieceRow['side']) =>
     parts.filter((part) => part.operationId === id && part.side === side).map(({ pieceId }) => pieceId);
   const out = on('out');
   return { operationId: id, kind, at, in: on('in'), out, together: kind === 'join' ? out : [] };
@@ -439,9 +445,15 @@ export interface PiecePage {
   piece: PieceView;
   /** What else there is of its yarn now. */
   others: PieceView[];
-  history: { operationId: number; kind: OperationKind; at: string; side: PartRow['side']; mass: MassFact | null }[];
+  history: {
+    operationId: number;
+    kind: OperationKind;
+    at: string;
+    side: OperationPieceRow['side'];
+    mass: MassFact | null;
+  }[];
   /** Where a mini comes from. */
-  mini: { jobId: number; jobName: string; place: number; places: number; loops: number; parent: string } | null;
+  mini: { planId: number; planName: string; place: number; places: number; loops: number; parent: string } | null;
 }
 
 export function piecePage(db: Db, pieceId: number): PiecePage | undefined {
@@ -466,8 +478,8 @@ export function piecePage(db: Db, pieceId: number): PiecePage | undefined {
 function miniOf(db: Db, pieceId: number): PiecePage['mini'] {
   const mini = miniOfPiece(db, pieceId);
   if (!mini) return null;
-  const { jobId, place, places, loops, operationId } = mini;
-  const parent = partsOf(db, operationId).find(({ side }) => side === 'in')!;
-  const jobName = miniJobById(db, jobId)!.name;
-  return { jobId, jobName, place, places, loops, parent: everMade(db, parent.pieceId).label };
+  const { planId, place, places, loops, operationId } = mini;
+  const parent = operationPiecesOf(db, operationId).find(({ side }) => side === 'in')!;
+  const planName = miniPlanById(db, planId)!.name;
+  return { planId, planName, place, places, loops, parent: everMade(db, parent.pieceId).label };
 }

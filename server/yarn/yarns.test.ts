@@ -12,7 +12,7 @@ test('a band is kept as it was read, whatever the units', () => {
     twist: '5 tpi',
     masses: ['1/4 lb'],
   });
-  const { yarn, pieces, left } = yarnPage(db, yarnId)!;
+  const { yarn, pieces, remaining } = yarnPage(db, yarnId)!;
   expect(yarn.putUpG).toBeCloseTo(113.398, 3);
   expect(yarn.putUpM).toBeCloseTo(393.192, 3);
   expect(yarn.needleMm).toBe(3.25);
@@ -23,7 +23,7 @@ test('a band is kept as it was read, whatever the units', () => {
   ]);
   expect(pieces).toHaveLength(1);
   expect(pieces[0]!.loopM).toBe(1.62);
-  expect(left!.lengthM.mean).toBeCloseTo(393.19, 1);
+  expect(remaining!.lengthM.mean).toBeCloseTo(393.19, 1);
 });
 
 test('a band with nothing on it is a yarn all the same', () => {
@@ -45,11 +45,11 @@ test('a band with nothing on it is a yarn all the same', () => {
     masses: [],
   };
   const { yarnId } = shelved(db, nothing);
-  const { yarn, pieces, left } = yarnPage(db, yarnId)!;
+  const { yarn, pieces, remaining } = yarnPage(db, yarnId)!;
   expect(yarn.name).toBe('Yarn without a band');
   expect(yarn.grist).toBeNull();
   expect(pieces[0]!.mass).toBeNull();
-  expect(left).toBeNull();
+  expect(remaining).toBeNull();
 });
 
 test('what is missing is guessed, marked, and never stored', () => {
@@ -156,7 +156,7 @@ test('a correction of the band changes no piece, and one of a yarn that is not t
   const page = yarnPage(db, yarnId)!;
   expect(page.yarn.dyeLot).toBe('2218');
   expect(page.pieces.map(({ id, mass }) => [id, mass])).toEqual(pieces);
-  expect(page.left!.lengthM.mean).toBeCloseTo((112 * 206) / 115, 6);
+  expect(page.remaining!.lengthM.mean).toBeCloseTo((112 * 206) / 115, 6);
   expect(errorsOf(changeBand(db, 99, bandOnly(yarnValues()), 'metric'))['']).toMatch('not there');
 });
 

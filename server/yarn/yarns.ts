@@ -5,18 +5,18 @@ import { InputError } from '../../core/common/inputError';
 import { parseCare } from '../../core/yarn/care';
 import { parseGauge } from '../../core/yarn/gauge';
 import { parseToolMm } from '../../core/yarn/needle';
-import { type Form, FORMS } from '../../core/yarn/piece';
+import { type PieceForm, PIECE_FORMS } from '../../core/yarn/piece';
 import { requireWithin } from '../../core/common/require';
 import { parseTurnsPerM } from '../../core/twist/twist';
 import { gristDoubt } from '../../core/yarn/bandGuess';
 import type { UnitSystem } from '../../core/common/units';
 import type { WeightClassNumber } from '../../core/yarn/weightClass';
 import type { Db } from '../../db/common/connection';
-import { insertOperation, insertPart, operationByRequest, partsOf } from '../../db/yarn/operations';
+import { insertOperation, insertOperationPiece, operationByRequest, operationPiecesOf } from '../../db/yarn/operations';
 import { insertPiece, pieceById, piecesOfYarn } from '../../db/yarn/pieces';
 import { type BandRow, insertYarn, replaceFibres, updateBand, yarnById } from '../../db/yarn/yarns';
 import { longText, number, quantity, read, readOptional, requestKey, text, wholeNumber } from '../common/fields';
-import { attempt, NotPossible, type Saved } from '../common/result';
+import { runForm, ConflictError, type SaveResult } from '../common/result';
 import { weighedMass, weighingFields } from '../common/weighing';
 import { toMg, toMm, toUm } from '../common/storageUnits';
 
@@ -60,7 +60,7 @@ type Band = z.output<ReturnType<typeof bandForm>>;
 function incomingFields(system: UnitSystem) {
   return {
     requestKey,
-    form: z.enum(FORMS),
+    form: z.enum(PIECE_FORMS),
     count: read(wholeNumber(1, MOST_PIECES_AT_ONCE)),
     loop: readOptional((typed) => parseLoopM(typed, system, '')),
     /** One for each piece; empty where it was not weighed. */
@@ -83,12 +83,12 @@ export type YarnForm = z.input<ReturnType<typeof yarnForm>>;
 export type NewYarn = z.output<ReturnType<typeof yarnForm>>;
 
 /** Puts a yarn and its pieces on the shelf. Asked again with the same request key, it answers with the same yarn. */
-export function addYarn(db: Db, input: unknown, system: UnitSystem, now: Date): Saved {
-  return attempt(yarnForm(system), input, (form) =>
+export function addYarn(db: Db, input: unknown, system: UnitSystem, now: Date): SaveResult {
+  return runForm(yarnForm(system), input, (form) =>
     db
       .transaction(() => {
         const before = operationByRequest(db, form.requestKey);
-        if (before) return pieceById(db, partsOf(db, before.id)[0]!.pieceId)!.yarnId;
+        if (before) return pieceById(db, operationPiecesOf(db, before.id)[0]!.pieceId)!.yarnId;
         return putYarn(db, form, now);
       })
       .immediate(),
@@ -110,12 +110,12 @@ export function putYarn(db: Db, form: NewYarn, now: Date, batch: string | null =
 }
 
 /** More of a yarn that is on the shelf already came in. */
-export function addMore(db: Db, yarnId: number, input: unknown, system: UnitSystem, now: Date): Saved {
-  return attempt(incomingForm(system), input, (form) =>
+export function addMore(db: Db, yarnId: number, input: unknown, system: UnitSystem, now: Date): SaveResult {
+  return runForm(incomingForm(system), input, (form) =>
     db
       .transaction(() => {
         const yarn = yarnById(db, yarnId);
-        if (!yarn || yarn.gone) throw new NotPossible('this yarn is not on the shelf');
+        if (!yarn || yarn.gone) throw new ConflictError('this yarn is not on the shelf');
         if (!operationByRequest(db, form.requestKey)) putPieces(db, yarnId, form, yarn.putUpMg, now);
         return yarnId;
       })
@@ -141,19 +141,19 @@ function putPieces(db: Db, yarnId: number, form: Incoming, putUpMg: number | nul
       form: form.form,
       label: labelled(form.form, before + i + 1),
       loopMm: form.loop === null ? null : toMm(form.loop),
-      bornBy: operationId,
+      createdBy: operationId,
     });
     const mass = weighed ? weighedMass(weighed, form, `masses.${i}`) : byTheBand;
-    insertPart(db, { operationId, pieceId, side: 'out', ...mass });
+    insertOperationPiece(db, { operationId, pieceId, side: 'out', ...mass });
   }
 }
 
 /** Corrects what was read from a band. */
-export function changeBand(db: Db, yarnId: number, input: unknown, system: UnitSystem): Saved {
-  return attempt(bandForm(system), input, (form) =>
+export function changeBand(db: Db, yarnId: number, input: unknown, system: UnitSystem): SaveResult {
+  return runForm(bandForm(system), input, (form) =>
     db
       .transaction(() => {
-        if (!yarnById(db, yarnId)) throw new NotPossible('this yarn is not there');
+        if (!yarnById(db, yarnId)) throw new ConflictError('this yarn is not there');
         const { band, fibres } = checkedBand(form);
         updateBand(db, yarnId, band);
         replaceFibres(db, yarnId, fibres);
@@ -164,17 +164,17 @@ export function changeBand(db: Db, yarnId: number, input: unknown, system: UnitS
 }
 
 /** "Hank 3": the form and how many of that form the yarn has had, and so many more in the same breath. */
-export function nextLabel(db: Db, yarnId: number, form: Form, after = 0): string {
+export function nextLabel(db: Db, yarnId: number, form: PieceForm, after = 0): string {
   return labelled(form, piecesOfYarn(db, yarnId).filter((piece) => piece.form === form).length + 1 + after);
 }
 
 /** What pieces will be called that come next, in their order: as the run calls them, so the log does. */
-export function labelsToCome(db: Db, yarnId: number, forms: readonly Form[]): string[] {
+export function labelsToCome(db: Db, yarnId: number, forms: readonly PieceForm[]): string[] {
   return forms.map((form, i) => nextLabel(db, yarnId, form, forms.slice(0, i).filter((each) => each === form).length));
 }
 
 /** "Mini skein 4" */
-export function labelled(form: Form, number: number): string {
+export function labelled(form: PieceForm, number: number): string {
   return `${form[0]!.toUpperCase()}${form.slice(1)} ${number}`;
 }
 

@@ -1,8 +1,8 @@
 /** Writes into a database until it is killed, and says of each thing that it is done once it is. */
 import { writeSync } from 'node:fs';
 import { openDatabase } from '../../db/common/connection';
-import { letGo, treatPieces } from '../../server/yarn/pieceOperations';
-import { followRun, windingFold } from '../../server/winding/runEvents';
+import { consumePiece, treatPieces } from '../../server/yarn/pieceOperations';
+import { syncRun, windingFold } from '../../server/winding/runEvents';
 import { undoOperation, weighPiece } from '../../server/yarn/pieces';
 import { evens } from './chance';
 
@@ -22,7 +22,7 @@ for (let i = 0; ; i++) {
   const what = chance();
   if (what < 0.4) {
     const event = { key: `w${seed}w:${i + 1}`, atMs: now.getTime(), part: 0, kind: 'turns' as const, amount: 1 };
-    followRun(db, Number(runId), { writer: `w${seed}w`, events: [event] }, now, windingFold);
+    syncRun(db, Number(runId), { writer: `w${seed}w`, events: [event] }, now, windingFold);
     say(`turn ${event.key}`);
   } else if (what < 0.75) {
     const mass = (90 + chance() * 20).toFixed(1);
@@ -42,7 +42,7 @@ for (let i = 0; ; i++) {
       why: null,
       projectId: null,
     };
-    const saved = letGo(db, piece, form, 'metric', now);
+    const saved = consumePiece(db, piece, form, 'metric', now);
     if (!saved.ok) continue;
     say(`operation ${saved.id} ${requestKey}`);
     const undone = undoOperation(db, saved.id, now);

@@ -1,10 +1,10 @@
 import type { Highs } from 'highs';
 import { readMinis } from '../../core/minis/miniPlan';
-import type { MiniEvent, MiniHappening } from '../../core/minis/miniRun';
+import type { MiniEvent, NewMiniEvent } from '../../core/minis/miniRun';
 import type { Db } from '../../db/common/connection';
 import { minisWanted } from '../../solver/minisWanted';
 import { reels } from '../../server/bench/bench';
-import type { MiniJobForm } from '../../server/minis/miniPlans';
+import type { MiniPlanForm } from '../../server/minis/miniPlans';
 import { miniYarns, yarnsOfPieces } from '../../server/minis/miniParents';
 import type { MiniLogForm } from '../../server/minis/miniRuns';
 import { answerRun } from '../../server/logbook/runRequests';
@@ -12,7 +12,7 @@ import { aKey, NOW } from './serverTesting';
 
 /** What the tests of minis share, and the demo's minis with them. */
 
-type Asked = MiniJobForm['asked'];
+type Asked = MiniPlanForm['asked'];
 
 export function sizeValues(values: Partial<Asked['sizes'][number]> = {}): Asked['sizes'][number] {
   return { id: 'mini', name: '', yarnId: '', amount: '12 g', tolerance: '0.5 g', count: '', priority: 1, ...values };
@@ -34,7 +34,7 @@ export function askedValues(values: Partial<Asked> = {}): Asked {
 }
 
 /** The plan as the screen's worker makes it. */
-export function plannedMinis(highs: Highs, db: Db, asked: Asked): Pick<MiniJobForm, 'counts' | 'proven'> {
+export function plannedMinis(highs: Highs, db: Db, asked: Asked): Pick<MiniPlanForm, 'counts' | 'proven'> {
   const yarns = miniYarns(db, yarnsOfPieces(db, asked.pieceIds));
   const parents = asked.pieceIds.flatMap(
     (id) => yarns.flatMap((yarn) => yarn.parents).find(({ pieceId }) => pieceId === id)?.parent ?? [],
@@ -50,7 +50,12 @@ export function plannedMinis(highs: Highs, db: Db, asked: Asked): Pick<MiniJobFo
 }
 
 /** A whole plan, ready to be kept. */
-export function jobValues(highs: Highs, db: Db, asked: Partial<Asked>, more: Partial<MiniJobForm> = {}): MiniJobForm {
+export function miniPlanValues(
+  highs: Highs,
+  db: Db,
+  asked: Partial<Asked>,
+  more: Partial<MiniPlanForm> = {},
+): MiniPlanForm {
   const whole = askedValues(asked);
   return { requestKey: aKey(), name: 'Tests', asked: whole, ...plannedMinis(highs, db, whole), ...more };
 }
@@ -58,15 +63,15 @@ export function jobValues(highs: Highs, db: Db, asked: Partial<Asked>, more: Par
 let seq = 0;
 
 /** Sends what happened in a session, as its screen does. */
-export function miniScreenSends(db: Db, runId: number, happenings: readonly MiniHappening[], atMs = NOW.getTime()) {
-  const events = happenings.map(
-    (happening): MiniEvent => ({ ...happening, key: `mini-screen:${++seq}`, atMs: atMs + seq * 1000 }) as MiniEvent,
+export function miniScreenSends(db: Db, runId: number, newEvents: readonly NewMiniEvent[], atMs = NOW.getTime()) {
+  const events = newEvents.map(
+    (newEvent): MiniEvent => ({ ...newEvent, key: `mini-screen:${++seq}`, atMs: atMs + seq * 1000 }) as MiniEvent,
   );
   return answerRun(db, String(runId), JSON.stringify({ writer: 'mini-screen', events, wantState: true }), NOW);
 }
 
 /** One mini counted and cut; and weighed, where its mass is given. */
-export function miniMade(part: number, loops: number, massG: number | null): MiniHappening[] {
+export function miniMade(part: number, loops: number, massG: number | null): NewMiniEvent[] {
   return [
     { kind: 'stage', part, stage: 'count' },
     { kind: 'loops', part, amount: loops },

@@ -1,9 +1,9 @@
 import { type Db, openDatabase } from '../../db/common/connection';
-import type { Saved } from '../../server/common/result';
-import type { Happening, RunEvent, RunState } from '../../core/winding/run';
+import type { SaveResult } from '../../server/common/result';
+import type { NewRunEvent, RunEvent, RunState } from '../../core/winding/run';
 import type { RunNews } from '../../core/common/runSync';
-import { followRun, windingFold } from '../../server/winding/runEvents';
-import type { GoingForm } from '../../server/yarn/pieceOperations';
+import { syncRun, windingFold } from '../../server/winding/runEvents';
+import type { ConsumeForm } from '../../server/yarn/pieceOperations';
 import type { PlyForm } from '../../server/twist/plying';
 import type { LogForm } from '../../server/winding/runLog';
 import type { StartForm } from '../../server/winding/runStart';
@@ -55,12 +55,12 @@ export function yarnValues(values: Partial<YarnForm> = {}): YarnForm {
   };
 }
 
-export function idOf(saved: Saved): number {
+export function idOf(saved: SaveResult): number {
   if (!saved.ok) throw new Error(JSON.stringify(saved.errors));
   return saved.id;
 }
 
-export function errorsOf(saved: Saved): Record<string, string> {
+export function errorsOf(saved: SaveResult): Record<string, string> {
   if (saved.ok) throw new Error('this was expected to be refused');
   return saved.errors;
 }
@@ -87,10 +87,10 @@ export function startValues(values: Partial<StartForm> = {}): StartForm {
 export function screenOf(db: Db, runId: number, writer: string) {
   let seq = 0;
   return {
-    event: (bare: Happening, atMs = NOW.getTime()): RunEvent =>
+    event: (bare: NewRunEvent, atMs = NOW.getTime()): RunEvent =>
       ({ ...bare, key: `${writer}:${++seq}`, atMs }) as RunEvent,
     send: (events: RunEvent[], more = {}, now = NOW): RunNews<RunState> =>
-      followRun(db, runId, { writer, events, wantState: true, ...more }, now, windingFold)!,
+      syncRun(db, runId, { writer, events, wantState: true, ...more }, now, windingFold)!,
   };
 }
 
@@ -137,7 +137,7 @@ export function plyValues(pieceIds: number[], values: Partial<PlyForm> = {}): Pl
 }
 
 /** All of a piece used, for no project. */
-export function goingValues(values: Partial<GoingForm> = {}): GoingForm {
+export function consumeValues(values: Partial<ConsumeForm> = {}): ConsumeForm {
   return {
     requestKey: aKey(),
     howMuch: 'all',

@@ -7,7 +7,7 @@ import { Providers } from '../../ui/frame/Providers';
 const router = { refresh() {}, push() {}, replace() {}, prefetch() {}, back() {}, forward() {} } as never;
 
 /** What a screen says, as one line of plain words: its first paint at the server. */
-export function saidBy(screen: ReactNode, system: UnitSystem = 'metric'): string {
+export function textOf(screen: ReactNode, system: UnitSystem = 'metric'): string {
   const html = renderToStaticMarkup(
     <AppRouterContext value={router}>
       <Providers system={system} theme="light">

@@ -3,7 +3,7 @@
 import { Segmented } from 'antd';
 import { type KeyboardEvent, type ReactNode, useId } from 'react';
 import { DropSheet } from '../controls/DropSheet';
-import { useKept } from '../controls/useLocalStorage';
+import { useLocalStorage } from '../controls/useLocalStorage';
 import styles from './BenchSettings.module.css';
 import { PEDAL_ACTS, type PedalAct, usePedals } from './usePedals';
 
@@ -24,8 +24,8 @@ const PEDAL_WORDS: Record<PedalAct, string> = {
 };
 
 function Settings({ unit, children }: { unit: string; children: ReactNode }) {
-  const [perPress, setPerPress] = useKept(`${unit}s per press`, '1');
-  const [voice, setVoice] = useKept('voice', 'quiet');
+  const [perPress, setPerPress] = useLocalStorage(`${unit}s per press`, '1');
+  const [voice, setVoice] = useLocalStorage('voice', 'quiet');
   const [pedals, setPedal] = usePedals();
   const id = useId();
 

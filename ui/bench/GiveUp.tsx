@@ -3,7 +3,7 @@
 import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { Say } from '../feedback/Notice';
+import { Notice } from '../feedback/Notice';
 import { useUndoOffer } from '../feedback/UndoOffer';
 
 /** Gives up what is under way at a bench. Asks once more, in place: nothing floats over the bench. */
@@ -36,7 +36,7 @@ export function GiveUp({
       </Button>
     );
   return (
-    <Say tone="tight" role="alert">
+    <Notice tone="tight" role="alert">
       <strong>{question}</strong> {means}{' '}
       <Button
         onClick={async () => {
@@ -50,6 +50,6 @@ export function GiveUp({
       <Button type="text" onClick={() => setAsking(false)}>
         Keep it
       </Button>
-    </Say>
+    </Notice>
   );
 }

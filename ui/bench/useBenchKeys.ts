@@ -43,7 +43,7 @@ export function useBenchKeys<Act extends string>(
       if (event.repeat) return;
       if (!heard) return setHeard(true);
       // Its ring would promise that space is for it.
-      if (key === 'count' && event.target !== document.body) letGo(event.target);
+      if (key === 'count' && event.target !== document.body) consumePiece(event.target);
       act(key);
     };
     const touch = () => setHeard(true);
@@ -112,7 +112,7 @@ function isReachedByTab(target: EventTarget | null): boolean {
   return target instanceof Element && target.matches(`[${REACHED}]:not([data-count], [data-act])`);
 }
 
-function letGo(target: EventTarget | null): void {
+function consumePiece(target: EventTarget | null): void {
   const counting = document.querySelector<HTMLElement>('[data-count], [data-act]');
   if (counting) counting.focus();
   else if (target instanceof HTMLElement) target.blur();

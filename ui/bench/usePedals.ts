@@ -1,6 +1,6 @@
 'use client';
 
-import { useKept } from '../controls/useLocalStorage';
+import { useLocalStorage } from '../controls/useLocalStorage';
 
 /** What a foot may do. */
 export const PEDAL_ACTS = ['count', 'miscount', 'stop', 'knot'] as const;
@@ -10,7 +10,7 @@ export type PedalAct = (typeof PEDAL_ACTS)[number];
 export type Pedals = Partial<Record<PedalAct, string>>;
 
 export function usePedals(): [Pedals, (act: PedalAct, key: string) => void] {
-  const [kept, keep] = useKept('pedals', '{}');
+  const [kept, keep] = useLocalStorage('pedals', '{}');
   let pedals: Pedals = {};
   try {
     pedals = JSON.parse(kept) as Pedals;

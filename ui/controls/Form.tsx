@@ -2,7 +2,7 @@
 
 import { Button } from 'antd';
 import type { ReactNode } from 'react';
-import { Say } from '../feedback/Notice';
+import { Notice } from '../feedback/Notice';
 import type { FormState } from './useForm';
 
 type Submittable = Pick<FormState<object>, 'submit' | 'saving' | 'errors' | 'clear'>;
@@ -34,9 +34,9 @@ export function Form({
 /** What is wrong with the form as a whole. */
 export function FormError({ form: { errors } }: { form: Pick<Submittable, 'errors'> }) {
   return errors[''] ? (
-    <Say tone="bad" role="alert">
+    <Notice tone="bad" role="alert">
       {errors['']}
-    </Say>
+    </Notice>
   ) : null;
 }
 

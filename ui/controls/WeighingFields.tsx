@@ -3,7 +3,7 @@
 import { Segmented } from 'antd';
 import { useId } from 'react';
 import { TextField } from './Field';
-import { useKept } from './useLocalStorage';
+import { useLocalStorage } from './useLocalStorage';
 import styles from './WeighingFields.module.css';
 
 export interface ChosenScale {
@@ -96,7 +96,7 @@ export function stepOnBench(scales: readonly ChosenScale[], stepG: number): numb
 
 /** The step of the finest scale there is, until another is chosen for minis: they are small. */
 export function useFineScale(scales: readonly ChosenScale[]): [number, (resolutionG: number) => void] {
-  return useKeptScale(
+  return useRememberedScale(
     'fine scale',
     [...scales].sort((a, b) => a.resolutionG - b.resolutionG),
   );
@@ -104,11 +104,11 @@ export function useFineScale(scales: readonly ChosenScale[]): [number, (resoluti
 
 /** The step of the scale that was used last in this browser. */
 export function useLastScale(scales: readonly ChosenScale[]): [number, (resolutionG: number) => void] {
-  return useKeptScale('scale', scales);
+  return useRememberedScale('scale', scales);
 }
 
-function useKeptScale(name: string, scales: readonly ChosenScale[]): [number, (resolutionG: number) => void] {
-  const [kept, keep] = useKept(name, '');
+function useRememberedScale(name: string, scales: readonly ChosenScale[]): [number, (resolutionG: number) => void] {
+  const [kept, keep] = useLocalStorage(name, '');
   const known = scales.find(({ resolutionG }) => String(resolutionG) === kept) ?? scales[0]!;
   return [known.resolutionG, (resolutionG) => keep(String(resolutionG))];
 }

@@ -5,7 +5,7 @@ import { useCallback, useSyncExternalStore } from 'react';
 const listeners = new Set<() => void>();
 
 /** A small text that this browser keeps: what was last asked, which scale was last used. */
-export function useKept(key: string, initial: string): [string, (value: string) => void] {
+export function useLocalStorage(key: string, initial: string): [string, (value: string) => void] {
   const value = useSyncExternalStore(
     subscribe,
     () => read(key) ?? initial,

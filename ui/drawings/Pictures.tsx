@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { type ChangeEvent, useState } from 'react';
 import { upperFirst } from '../../core/common/format';
-import { Say } from '../feedback/Notice';
+import { Notice } from '../feedback/Notice';
 import { useUndoOffer } from '../feedback/UndoOffer';
 import styles from './Pictures.module.css';
 
@@ -69,7 +69,7 @@ export function Pictures({
         <input type="file" accept="image/*" onChange={(event) => void add(event)} disabled={busy} />
       </label>
       <div aria-live="polite" className={styles.problem}>
-        {problem && <Say tone="bad">{problem}</Say>}
+        {problem && <Notice tone="bad">{problem}</Notice>}
       </div>
     </div>
   );

@@ -1,5 +1,5 @@
 /** What a drawing looks like that stands by itself: without the page's styles, each of its shapes says its own. */
-const SAID = [
+const ATTRIBUTES = [
   'fill',
   'fill-opacity',
   'stroke',
@@ -25,7 +25,7 @@ export function standaloneSvg(svg: SVGSVGElement, title: string): string {
     own.removeAttribute('class');
     own.removeAttribute('style');
     own.removeAttribute('href');
-    for (const name of SAID) {
+    for (const name of ATTRIBUTES) {
       const value = style.getPropertyValue(name);
       if (value !== '' && value !== 'normal') own.setAttribute(name, value);
     }

@@ -1,6 +1,6 @@
 import type { MiniCaution } from '../../core/minis/miniTies';
 import styles from './Cautions.module.css';
-import { Say } from './Notice';
+import { Notice } from './Notice';
 
 const CAUTION_WORDS: Record<MiniCaution, { strong: string; more: string }> = {
   'plastic in hot dye': {
@@ -35,9 +35,9 @@ export function Cautions({ cautions }: { cautions: readonly MiniCaution[] }) {
   return (
     <div className={styles.cautions}>
       {cautions.map((caution) => (
-        <Say key={caution} tone="tight">
+        <Notice key={caution} tone="tight">
           <strong>{CAUTION_WORDS[caution].strong}</strong> {CAUTION_WORDS[caution].more}
-        </Say>
+        </Notice>
       ))}
     </div>
   );

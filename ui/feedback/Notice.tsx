@@ -11,7 +11,7 @@ const SIGNS: Record<Tone, Sign> = { good: 'yes', tight: 'care', bad: 'no', plain
 export const VERDICT_TONES: Record<Verdict, Tone> = { enough: 'good', tight: 'tight', short: 'bad' };
 
 /** A judgement in words, with its sign and colour: what fits, what is tight, what is wrong. */
-export function Say({ tone, children, role }: { tone: Tone; children: ReactNode; role?: 'status' | 'alert' }) {
+export function Notice({ tone, children, role }: { tone: Tone; children: ReactNode; role?: 'status' | 'alert' }) {
   return (
     <div className={styles.say} data-tone={tone} role={role}>
       <SignIcon sign={SIGNS[tone]} />

@@ -1,14 +1,14 @@
 import Link from 'next/link';
-import type { Form } from '../../core/yarn/piece';
+import type { PieceForm } from '../../core/yarn/piece';
 import { shortDate } from '../figures/dates';
 import { PieceGlyph } from '../thread/PieceGlyph';
 import styles from './PendingCare.module.css';
 
 /** Something that waits, and what for. */
-export interface Waiting {
+export interface PendingCareItem {
   href: string;
   what: string;
-  form: Form;
+  form: PieceForm;
   yarnName: string;
   colourHex: string;
   stage: 'resting' | 'to wash' | 'drying' | 'to measure';
@@ -19,10 +19,10 @@ export interface Waiting {
 }
 
 /** What waits, each with what for and until when; what is ready stands first and is marked. */
-export function Waits({ waits }: { waits: readonly Waiting[] }) {
+export function PendingCareList({ pendingCare }: { pendingCare: readonly PendingCareItem[] }) {
   return (
-    <ul className={styles.waits}>
-      {waits.map((wait) => (
+    <ul className={styles.pendingCare}>
+      {pendingCare.map((wait) => (
         <li key={`${wait.href} ${wait.what}`}>
           <Link href={wait.href} className={styles.wait} data-ready={wait.ready}>
             <svg width={56} height={56} aria-hidden="true">
@@ -38,7 +38,7 @@ export function Waits({ waits }: { waits: readonly Waiting[] }) {
               )}
             </svg>
             <span>
-              <strong>{wait.yarnName}</strong>, {wait.what}: {waitWords(wait)}
+              <strong>{wait.yarnName}</strong>, {wait.what}: {pendingCareWords(wait)}
             </span>
           </Link>
         </li>
@@ -48,13 +48,13 @@ export function Waits({ waits }: { waits: readonly Waiting[] }) {
 }
 
 /** "rests until 28 Nov; then it is washed." */
-export function waitWords({
+export function pendingCareWords({
   stage,
   wetBy = 'wash',
   since,
   until,
   ready = false,
-}: Pick<Waiting, 'stage' | 'since' | 'until'> & Partial<Pick<Waiting, 'wetBy' | 'ready'>>): string {
+}: Pick<PendingCareItem, 'stage' | 'since' | 'until'> & Partial<Pick<PendingCareItem, 'wetBy' | 'ready'>>): string {
   switch (stage) {
     case 'resting':
       return `rests until ${day(until!)}; then it is washed.`;

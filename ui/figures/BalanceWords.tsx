@@ -2,7 +2,7 @@
 
 import type { MassBalance } from '../../core/logbook/massBalance';
 import { FineMass } from './Figures';
-import { Say } from '../feedback/Notice';
+import { Notice } from '../feedback/Notice';
 
 /** Whether what came out weighs as much as what went in, said in words. */
 export function BalanceWords({ balance }: { balance: MassBalance }) {
@@ -21,31 +21,31 @@ export function BalanceWords({ balance }: { balance: MassBalance }) {
   switch (verdict) {
     case 'balances':
       return (
-        <Say tone="good" role="status">
+        <Notice tone="good" role="status">
           <strong>It balances.</strong> {sides}: the same, as far as the scale can tell (±&nbsp;
           <FineMass g={withinG} />
           ).
-        </Say>
+        </Notice>
       );
     case 'missing':
       return (
-        <Say tone="tight" role="status">
+        <Notice tone="tight" role="status">
           <strong>
             <FineMass g={-differenceG} /> are missing.
           </strong>{' '}
           {sides}. The scale alone explains ±&nbsp;
           <FineMass g={withinG} />. Ends cut off, ties weighed with the hank, a bowl not taken off, or a drier room?
-        </Say>
+        </Notice>
       );
     case 'too much':
       return (
-        <Say tone="tight" role="status">
+        <Notice tone="tight" role="status">
           <strong>
             <FineMass g={differenceG} /> too much came out.
           </strong>{' '}
           {sides}. The scale alone explains ±&nbsp;
           <FineMass g={withinG} />. A slip or band in the cake, a bowl not taken off, or a damper room?
-        </Say>
+        </Notice>
       );
   }
 }

@@ -2,68 +2,68 @@
 
 import Link from 'next/link';
 import type { MassBalance } from '../../core/logbook/massBalance';
-import type { Form, MassFact, OperationKind, Side } from '../../core/yarn/piece';
+import type { PieceForm, MassFact, OperationKind, Side } from '../../core/yarn/piece';
 import { dateAndTime, timeOfDay } from './dates';
 import styles from './OperationLine.module.css';
 import { KnownMass, Mass } from './Figures';
 import { operationWords } from './operationWords';
 import { type MeasuredSample, SampleWords } from './SampleWords';
 
-export interface LoggedEntry {
+export interface LoggedOperation {
   id: number;
   kind: OperationKind;
   at: string;
   note: string;
   live: boolean;
   yarn: { id: number; name: string; colourHex: string };
-  pieces: { id: number; label: string; form: Form; side: Side; mass: MassFact | null }[];
+  pieces: { id: number; label: string; form: PieceForm; side: Side; mass: MassFact | null }[];
   balance: MassBalance | null;
   sample: MeasuredSample | null;
   /** What went, and where to. */
-  went: { massG: number | null; why: string | null; project: { id: number; name: string } | null } | null;
+  consumption: { massG: number | null; why: string | null; project: { id: number; name: string } | null } | null;
 }
 
 /** One thing that happened, in a sentence. */
-export function EntryLine({
-  entry,
+export function OperationLine({
+  operation,
   underDay = false,
 }: {
-  entry: LoggedEntry;
+  operation: LoggedOperation;
   /** It stands under its day, with its note. */
   underDay?: boolean;
 }) {
   return (
-    <li className={styles.line} data-undone={!entry.live}>
-      <span className={styles.dot} style={{ background: entry.yarn.colourHex }} aria-hidden="true" />
+    <li className={styles.line} data-undone={!operation.live}>
+      <span className={styles.dot} style={{ background: operation.yarn.colourHex }} aria-hidden="true" />
       <span className={styles.words}>
-        <Link href={`/logbook/${entry.id}`} className={styles.what}>
-          <What entry={entry} />
+        <Link href={`/logbook/${operation.id}`} className={styles.what}>
+          <What operation={operation} />
         </Link>
-        <span className={styles.yarn}>{entry.yarn.name}</span>
-        {entry.balance && entry.balance.verdict !== 'balances' && (
+        <span className={styles.yarn}>{operation.yarn.name}</span>
+        {operation.balance && operation.balance.verdict !== 'balances' && (
           <span className={styles.off}>
-            {entry.balance.differenceG < 0 ? (
+            {operation.balance.differenceG < 0 ? (
               <>
-                <Mass g={-entry.balance.differenceG} /> missing
+                <Mass g={-operation.balance.differenceG} /> missing
               </>
             ) : (
               <>
-                <Mass g={entry.balance.differenceG} /> too much
+                <Mass g={operation.balance.differenceG} /> too much
               </>
             )}
           </span>
         )}
-        {!entry.live && <span className={styles.off}>undone</span>}
-        {underDay && entry.note && <span className={styles.note}>{entry.note}</span>}
+        {!operation.live && <span className={styles.off}>undone</span>}
+        {underDay && operation.note && <span className={styles.note}>{operation.note}</span>}
       </span>
-      <time dateTime={entry.at} className={styles.at}>
-        {underDay ? timeOfDay(entry.at) : dateAndTime(entry.at)}
+      <time dateTime={operation.at} className={styles.at}>
+        {underDay ? timeOfDay(operation.at) : dateAndTime(operation.at)}
       </time>
     </li>
   );
 }
 
-function What({ entry: { kind, pieces, sample, went } }: { entry: LoggedEntry }) {
+function What({ operation: { kind, pieces, sample, consumption } }: { operation: LoggedOperation }) {
   const on = (side: Side) => pieces.filter((piece) => piece.side === side);
   const names = (some: typeof pieces) =>
     some.length > 3 ? `${some.length} pieces` : listed(some.map(({ label }) => label.toLowerCase()));
@@ -138,13 +138,13 @@ function What({ entry: { kind, pieces, sample, went } }: { entry: LoggedEntry })
         <>
           {kind === 'use' ? 'Used' : 'Written off:'}{' '}
           {on('on').length > 0 ? `a part of ${names(on('on'))}` : names(on('in'))}
-          {typeof went?.massG === 'number' && (
+          {typeof consumption?.massG === 'number' && (
             <>
-              , <Mass g={went.massG} />
+              , <Mass g={consumption.massG} />
             </>
           )}
-          {went?.project && <>, for {went.project.name}</>}
-          {went?.why && <>, {went.why}</>}
+          {consumption?.project && <>, for {consumption.project.name}</>}
+          {consumption?.why && <>, {consumption.why}</>}
         </>
       );
     case 'undo':

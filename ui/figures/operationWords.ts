@@ -1,4 +1,4 @@
-import { type Form, type OperationKind, woundBefore } from '../../core/yarn/piece';
+import { type PieceForm, type OperationKind, woundBefore } from '../../core/yarn/piece';
 
 /** What happened, in the words that the thread, the story of a piece and the logbook have for it. */
 interface OperationWords {
@@ -34,7 +34,7 @@ const WORDS: Record<OperationKind, OperationWords> = {
  *
  * @param took what went into it
  */
-export function operationWords(kind: OperationKind, took: readonly { form: Form }[] = []): OperationWords {
+export function operationWords(kind: OperationKind, took: readonly { form: PieceForm }[] = []): OperationWords {
   if (kind === 'wind' && took.length > 0 && took.every(({ form }) => woundBefore(form)))
     return { ...WORDS.wind, verb: 'wound again', title: 'Wound again' };
   return WORDS[kind];

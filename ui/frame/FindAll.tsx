@@ -148,6 +148,6 @@ const KINDS: Record<string, string> = {
   project: 'project',
   minis: 'minis',
   tool: 'tool',
-  job: 'to do',
+  task: 'to do',
   entry: 'logbook',
 };

@@ -1,33 +1,33 @@
 'use client';
 
 import { Button } from 'antd';
-import { Say } from '../feedback/Notice';
-import type { Followed } from './useRunSync';
+import { Notice } from '../feedback/Notice';
+import type { RunSync } from './useRunSync';
 
 /** Whatever stands between this screen and the record, said at once. */
 export function LineNews({
   run: { holding, takeOver, trouble, unsent },
   what,
 }: {
-  run: Pick<Followed<unknown, unknown>, 'holding' | 'takeOver' | 'trouble' | 'unsent'>;
+  run: Pick<RunSync<unknown, unknown>, 'holding' | 'takeOver' | 'trouble' | 'unsent'>;
   /** What is counted here: "winding". */
   what: string;
 }) {
   if (holding === 'another')
     return (
-      <Say tone="tight" role="alert">
+      <Notice tone="tight" role="alert">
         <strong>This {what} is being counted on another screen.</strong> You see it here as it goes; no count is lost.{' '}
         <Button size="small" onClick={takeOver}>
           Count here instead
         </Button>
-      </Say>
+      </Notice>
     );
   if (trouble)
     return (
-      <Say tone="tight" role="status">
+      <Notice tone="tight" role="status">
         <strong>{trouble}.</strong> Go on: {unsent === 1 ? 'one entry is' : `${unsent} entries are`} kept in this
         browser and sent as soon as it is back.
-      </Say>
+      </Notice>
     );
   return null;
 }

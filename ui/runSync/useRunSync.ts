@@ -1,20 +1,20 @@
 'use client';
 
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { Bare, FollowedRun, RunEnd, RunMessage, RunNews } from '../../core/common/runSync';
+import type { NewEvent, SyncedRun, RunEnd, RunMessage, RunNews } from '../../core/common/runSync';
 import { newKey } from '../feedback/newKey';
 import { boxesLeftBehind, clearSentBox, keepOutbox, type Keyed, notArrived, type Outbox } from './outbox';
 
 export type Holding = 'asking' | 'mine' | 'another';
 
-export interface Followed<State, Event> {
+export interface RunSync<State, Event> {
   state: State;
   holding: Holding;
   /** Why nothing reaches the server just now; counts are kept here meanwhile. Null while all is well. */
   trouble: string | null;
   unsent: number;
   ended: RunEnd | null;
-  record: (happening: Bare<Event>) => void;
+  record: (newEvent: NewEvent<Event>) => void;
   takeOver: () => void;
   /** Resolves once everything that was recorded has arrived. */
   settled: () => Promise<boolean>;
@@ -29,10 +29,10 @@ const MOST_AT_ONCE = 500;
  * A run that is followed live. Each thing that happens is applied at once, kept in the browser, and sent in order;
  * nothing is forgotten until the server says that it has arrived.
  */
-export function useFollowed<State, Event extends Keyed>(
-  page: FollowedRun<State>,
+export function useRunSync<State, Event extends Keyed>(
+  page: SyncedRun<State>,
   after: (state: State, event: Event) => State,
-): Followed<State, Event> {
+): RunSync<State, Event> {
   const [state, setState] = useState(page.state);
   const [holding, setHolding] = useState<Holding>('asking');
   const [trouble, setTrouble] = useState<string | null>(null);
@@ -59,7 +59,7 @@ export function useFollowed<State, Event extends Keyed>(
     trouble,
     unsent,
     ended,
-    record: useCallback((happening: Bare<Event>) => line.current?.record(happening), []),
+    record: useCallback((newEvent: NewEvent<Event>) => line.current?.record(newEvent), []),
     takeOver: useCallback(() => line.current?.takeOver(), []),
     settled: useCallback(() => line.current?.settled() ?? Promise.resolve(false), []),
   };
@@ -74,7 +74,7 @@ interface Listeners<State> {
 }
 
 interface Line<Event> {
-  record: (happening: Bare<Event>) => void;
+  record: (newEvent: NewEvent<Event>) => void;
   takeOver: () => void;
   settled: () => Promise<boolean>;
   close: () => void;
@@ -92,7 +92,7 @@ async function complaintOf(answer: Response): Promise<Complaint> {
 
 /** The line between one screen and the server, without anything of React. */
 function openLine<State, Event extends Keyed>(
-  page: FollowedRun<State>,
+  page: SyncedRun<State>,
   after: (state: State, event: Event) => State,
   listeners: Listeners<State>,
 ): Line<Event> {
@@ -123,8 +123,8 @@ function openLine<State, Event extends Keyed>(
     listeners.setUnsent(pendingCount());
   }
 
-  function record(happening: Bare<Event>): void {
-    const event = { ...happening, key: `${outbox.writer}:${++seq}`, atMs: Date.now() } as unknown as Event;
+  function record(newEvent: NewEvent<Event>): void {
+    const event = { ...newEvent, key: `${outbox.writer}:${++seq}`, atMs: Date.now() } as unknown as Event;
     state = after(state, event);
     outbox.events.push(event);
     keepOutbox(page.id, outbox);
@@ -187,7 +187,7 @@ function openLine<State, Event extends Keyed>(
       wantState = false;
     } else if (othersWrote(news.arrived)) wantState = true;
     arrived = news.arrived;
-    holding = news.holder === 'you' ? 'mine' : news.holder === 'another' ? 'another' : 'asking';
+    holding = news.leaseOwner === 'you' ? 'mine' : news.leaseOwner === 'another' ? 'another' : 'asking';
     listeners.setHolding(holding);
     if (news.ended) listeners.setEnded(news.ended);
     show();

@@ -1,6 +1,6 @@
 import { memo } from 'react';
 import type { PackageEnd } from '../../core/yarn/faults';
-import type { Form } from '../../core/yarn/piece';
+import type { PieceForm } from '../../core/yarn/piece';
 import { isLoop, type LayingWay, layingOf, type LeavingWay } from '../../core/twist/strandWays';
 import type { Round } from '../../core/twist/twist';
 import { strandColour } from '../figures/colour';
@@ -17,7 +17,7 @@ export const LeavingPicture = memo(function LeavingPicture({
   colourHex,
 }: {
   way: LeavingWay;
-  form: Form;
+  form: PieceForm;
   end: PackageEnd;
   colourHex: string;
 }) {

@@ -1,5 +1,5 @@
 import type { PackageEnd } from '../../core/yarn/faults';
-import type { Form } from '../../core/yarn/piece';
+import type { PieceForm } from '../../core/yarn/piece';
 import { isLoop, type LayingWay, layingOf, type LeavingWay } from '../../core/twist/strandWays';
 import { ROUND_WORDS } from './wayWords';
 
@@ -15,7 +15,7 @@ export interface WayToTell {
 }
 
 /** From where and how something is worked: "from the centre, as it stands". */
-export function usingWords({ end, left }: { end: PackageEnd; left: LeavingWay }, form: Form): string {
+export function usingWords({ end, left }: { end: PackageEnd; left: LeavingWay }, form: PieceForm): string {
   const from = end === 'inner' ? 'from the centre' : 'from the outside';
   switch (left) {
     case 'turning':
@@ -31,7 +31,7 @@ export function usingWords({ end, left }: { end: PackageEnd; left: LeavingWay },
 }
 
 /** A way to go on, as one would tell it across the table. */
-export function wayWords({ rewind, use }: WayToTell, form: Form): string {
+export function wayWords({ rewind, use }: WayToTell, form: PieceForm): string {
   if (!rewind) return `Work it ${usingWords(use, form)}`;
   const { how, direction } = layingOf(rewind.laid);
   const round = direction ? ROUND_WORDS[direction] : '';

@@ -1,5 +1,5 @@
 import type { PackageEnd } from '../../core/yarn/faults';
-import type { Form } from '../../core/yarn/piece';
+import type { PieceForm } from '../../core/yarn/piece';
 import { isLoop, type LayingWay, layingOf, type LeavingWay } from '../../core/twist/strandWays';
 import type { Round } from '../../core/twist/twist';
 
@@ -11,7 +11,7 @@ export interface WayWords {
 
 export const ROUND_WORDS: Record<Round, string> = { cw: 'clockwise', ccw: 'counterclockwise' };
 
-export function leavingWords(way: LeavingWay, form: Form, end: PackageEnd): WayWords {
+export function leavingWords(way: LeavingWay, form: PieceForm, end: PackageEnd): WayWords {
   if (isLoop(form)) {
     if (way === 'cw' || way === 'ccw')
       return {

@@ -1,12 +1,12 @@
 import type { PackageEnd } from '../../core/yarn/faults';
-import type { Form } from '../../core/yarn/piece';
+import type { PieceForm } from '../../core/yarn/piece';
 import { type LayingWay, type LeavingWay, waysToLeave } from '../../core/twist/strandWays';
 import type { Picture } from './PictureChoice';
 import { LayingPicture, LeavingPicture } from './WayPictures';
 import { layingWords, leavingWords } from './wayWords';
 
 /** The ways that a strand can leave a piece from one of its ends, as pictures to choose from. */
-export function leavingPictures(form: Form, end: PackageEnd, colourHex: string): Picture<LeavingWay>[] {
+export function leavingPictures(form: PieceForm, end: PackageEnd, colourHex: string): Picture<LeavingWay>[] {
   return waysToLeave(form, end).map((way) => ({
     value: way,
     ...leavingWords(way, form, end),

@@ -1,5 +1,5 @@
 import { useId } from 'react';
-import type { Form } from '../../core/yarn/piece';
+import type { PieceForm } from '../../core/yarn/piece';
 import { strandColour } from '../figures/colour';
 
 /** The side of a drawing whose area stands for a mass: a piece of twice the mass has twice the area. */
@@ -8,7 +8,7 @@ export function glyphSide(massG: number | null): number {
 }
 
 export interface GlyphProps {
-  form: Form;
+  form: PieceForm;
   colourHex: string;
   /** Middle of the drawing. */
   x: number;
@@ -35,7 +35,7 @@ export function PieceGlyph({ form, colourHex, x, y, side, gone, knots }: GlyphPr
 }
 
 /** The whole of a piece in a box of 100 by 100 about the origin. */
-function Shape({ form, colourHex }: { form: Form; colourHex: string }) {
+function Shape({ form, colourHex }: { form: PieceForm; colourHex: string }) {
   switch (form) {
     case 'hank':
       return <Hank colour={colourHex} />;

@@ -4,7 +4,7 @@ import Link from 'next/link';
 import { useRef } from 'react';
 import { type Fault, faultsInWords } from '../../core/yarn/faults';
 import { inWords, lengthFigure, massFigure } from '../../core/common/format';
-import type { Form, MassFact, OperationKind } from '../../core/yarn/piece';
+import type { PieceForm, MassFact, OperationKind } from '../../core/yarn/piece';
 import { isLoop } from '../../core/twist/strandWays';
 import { strandColour } from '../figures/colour';
 import { useSystem } from '../frame/Providers';
@@ -18,11 +18,11 @@ import styles from './Thread.module.css';
 
 export interface DrawnPiece {
   id: number;
-  form: Form;
+  form: PieceForm;
   label: string;
   /** Where it is not the whole thread's. */
   colourHex?: string;
-  bornBy: number;
+  createdBy: number;
   consumedBy: number | null;
   mass: MassFact | null;
   lengthM: { mean: number } | null;

@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { layoutThread, type ThreadPiece, type ThreadStepShape } from './layout';
 
-const piece = (id: number, bornBy: number, consumedBy: number | null = null): ThreadPiece => ({
+const piece = (id: number, createdBy: number, consumedBy: number | null = null): ThreadPiece => ({
   id,
   form: 'hank',
-  bornBy,
+  createdBy,
   consumedBy,
 });
 

@@ -1,10 +1,10 @@
-import { type Form, FORMS } from '../../core/yarn/piece';
+import { type PieceForm, PIECE_FORMS } from '../../core/yarn/piece';
 
 /** What the drawing needs to know of a piece. */
 export interface ThreadPiece {
   id: number;
-  form: Form;
-  bornBy: number;
+  form: PieceForm;
+  createdBy: number;
   consumedBy: number | null;
 }
 
@@ -89,7 +89,10 @@ export function layoutThread(pieces: readonly ThreadPiece[], steps: readonly Thr
  * What came in and has not been touched since is drawn as one, form by form, with a count; of what was made, only minis
  * are so many.
  */
-function untouchedTogether(pieces: readonly ThreadPiece[], together: readonly Form[] = FORMS): ThreadPiece[][] {
+function untouchedTogether(
+  pieces: readonly ThreadPiece[],
+  together: readonly PieceForm[] = PIECE_FORMS,
+): ThreadPiece[][] {
   const isGrouped = ({ consumedBy, form }: ThreadPiece) => consumedBy === null && together.includes(form);
   const used = pieces.filter((piece) => !isGrouped(piece)).map((piece) => [piece]);
   const untouched = pieces.filter(isGrouped);

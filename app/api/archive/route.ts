@@ -1,5 +1,5 @@
 import { Readable } from 'node:stream';
-import { answer, queryOf } from '../../../server/common/jsonResponse';
+import { jsonResponse, queryOf } from '../../../server/common/jsonResponse';
 import { exportArchive, exportZip } from '../../../server/exchange/archive';
 import { database, databaseFile, pictureFolder, readingDatabase } from '../../../server/common/database';
 import { receiveArchive } from '../../../server/exchange/archiveUpload';
@@ -8,7 +8,7 @@ import { wholeBody } from '../../../server/common/readBody';
 
 /** Everything there is: a zip, written as it is read; or, asked `?as=json`, one document. */
 export async function GET(request: Request): Promise<Response> {
-  return answer(() => {
+  return jsonResponse(() => {
     const now = new Date();
     const name = `lazy-acorn-${now.toISOString().slice(0, 10)}`;
     if (queryOf(request).as === 'json')
@@ -23,7 +23,7 @@ export async function GET(request: Request): Promise<Response> {
 
 /** Looks at an archive; nothing of it is taken over yet. */
 export async function POST(request: Request): Promise<Response> {
-  return answer(() =>
+  return jsonResponse(() =>
     receiveArchive(database(), databaseFile(), wholeBody(request, LARGEST_ARCHIVE_BYTES, ''), new Date()),
   );
 }

@@ -1,4 +1,4 @@
-import { answer, textBody } from '../../../server/common/jsonResponse';
+import { jsonResponse, textBody } from '../../../server/common/jsonResponse';
 import { commandDevice, deviceStream } from '../../../server/bench/devices';
 
 export const dynamic = 'force-dynamic';
@@ -11,7 +11,7 @@ export function GET(request: Request): Response {
 }
 
 export async function POST(request: Request): Promise<Response> {
-  return answer(async () => {
+  return jsonResponse(async () => {
     const command = await textBody(request);
     const { status, body } = commandDevice(command, Date.now());
     return Response.json(body, { status });

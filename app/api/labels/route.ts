@@ -1,10 +1,10 @@
-import { answer, queryOf } from '../../../server/common/jsonResponse';
+import { jsonResponse, queryOf } from '../../../server/common/jsonResponse';
 import { database } from '../../../server/common/database';
 import { labelSheet } from '../../../server/exchange/labels';
 import { unitSystem } from '../../../server/common/preferences';
 
 export function GET(request: Request): Promise<Response> {
-  return answer(async () => {
+  return jsonResponse(async () => {
     const system = await unitSystem();
     const pdf = await labelSheet(
       database(),

@@ -1,21 +1,21 @@
 import type { Metadata } from 'next';
-import { JobFormScreen } from '../../../features/days/TaskFormScreen';
+import { TaskFormScreen } from '../../../features/days/TaskFormScreen';
 import { database } from '../../../server/common/database';
-import { found, type IdParams } from '../../../server/common/requireRecord';
-import { jobCard, jobChoices } from '../../../server/days/taskPage';
+import { requireRecord, type IdParams } from '../../../server/common/requireRecord';
+import { taskCard, taskChoices } from '../../../server/days/taskPage';
 
 export const metadata: Metadata = { title: 'What is to be done' };
 
 export default async function Page({ params }: IdParams) {
   const now = new Date();
-  const job = await found(params, (id) => jobCard(database(), now, id));
-  const pieceId = job.piece?.id ?? null;
+  const task = await requireRecord(params, (id) => taskCard(database(), now, id));
+  const pieceId = task.piece?.id ?? null;
   return (
-    <JobFormScreen
-      key={job.id}
-      job={job}
-      first={{ kind: job.kind, pieceId }}
-      choices={jobChoices(database(), now, job.id, pieceId)}
+    <TaskFormScreen
+      key={task.id}
+      task={task}
+      first={{ kind: task.kind, pieceId }}
+      choices={taskChoices(database(), now, task.id, pieceId)}
     />
   );
 }

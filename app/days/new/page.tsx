@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
-import { JOB_KINDS } from '../../../core/days/schedule';
-import { JobFormScreen } from '../../../features/days/TaskFormScreen';
+import { TASK_KINDS } from '../../../core/days/schedule';
+import { TaskFormScreen } from '../../../features/days/TaskFormScreen';
 import { database } from '../../../server/common/database';
-import { jobChoices } from '../../../server/days/taskPage';
+import { taskChoices } from '../../../server/days/taskPage';
 import { rowNumber } from '../../../server/common/rowNumber';
 
 export const metadata: Metadata = { title: 'Plan something' };
@@ -14,6 +14,6 @@ export default async function Page({
 }) {
   const { piece, kind } = await searchParams;
   const pieceId = rowNumber(piece);
-  const first = { kind: JOB_KINDS.find((each) => each === kind) ?? 'wind', pieceId };
-  return <JobFormScreen job={null} first={first} choices={jobChoices(database(), new Date(), null, pieceId)} />;
+  const first = { kind: TASK_KINDS.find((each) => each === kind) ?? 'wind', pieceId };
+  return <TaskFormScreen task={null} first={first} choices={taskChoices(database(), new Date(), null, pieceId)} />;
 }

@@ -3,9 +3,9 @@ import { MEASURES } from '../../../features/yarns/measure/measures';
 import { PieceScreen } from '../../../features/yarns/piece/PieceScreen';
 import { scales } from '../../../server/bench/bench';
 import { database } from '../../../server/common/database';
-import { familyOf } from '../../../server/yarn/lineage';
-import { found, type IdParams } from '../../../server/common/requireRecord';
-import { nextWay } from '../../../server/yarn/plannedUse';
+import { lineageOf } from '../../../server/yarn/lineage';
+import { requireRecord, type IdParams } from '../../../server/common/requireRecord';
+import { plannedUse } from '../../../server/yarn/plannedUse';
 import { stoodDays } from '../../../server/winding/planPages';
 import { schools } from '../../../server/bench/schools';
 import { piecePage } from '../../../server/yarn/yarnViews';
@@ -16,17 +16,17 @@ export default async function Page({
   params,
   searchParams,
 }: IdParams & { searchParams: Promise<{ how?: string | string[] }> }) {
-  const page = await found(params, (id) => piecePage(database(), id));
+  const page = await requireRecord(params, (id) => piecePage(database(), id));
   const { how } = await searchParams;
   const first = MEASURES.find((measure) => measure === how) ?? 'weigh';
   const stood = stoodDays(database(), page.piece.id, schools(database()).earliestDays, new Date());
   return (
     <PieceScreen
       page={page}
-      family={familyOf(database(), page.piece.id)}
+      family={lineageOf(database(), page.piece.id)}
       scales={scales(database())}
       how={first}
-      next={nextWay(database(), page.piece.id) ?? null}
+      next={plannedUse(database(), page.piece.id) ?? null}
       stood={page.piece.consumedBy === null ? stood : null}
     />
   );

@@ -1,11 +1,11 @@
 import type { Metadata } from 'next';
 import { ProjectScreen } from '../../../features/projects/ProjectScreen';
 import { database } from '../../../server/common/database';
-import { found, type IdParams } from '../../../server/common/requireRecord';
+import { requireRecord, type IdParams } from '../../../server/common/requireRecord';
 import { projectPage } from '../../../server/projects/projects';
 
 export const metadata: Metadata = { title: 'Project' };
 
 export default async function Page({ params }: IdParams) {
-  return <ProjectScreen project={await found(params, (id) => projectPage(database(), id))} />;
+  return <ProjectScreen project={await requireRecord(params, (id) => projectPage(database(), id))} />;
 }

@@ -4,7 +4,7 @@ import { Button, Checkbox } from 'antd';
 import { useRouter } from 'next/navigation';
 import type { ScaleTool } from '../../../server/bench/bench';
 import type { DryForm as DryValues } from '../../../server/minis/miniCare';
-import type { MadeMini, MiniJobPage } from '../../../server/minis/miniPlanPages';
+import type { MadeMini, MiniPlanPage } from '../../../server/minis/miniPlanPages';
 import { dateAndTime } from '../../../ui/figures/dates';
 import { TextField } from '../../../ui/controls/Field';
 import { KnownMass } from '../../../ui/figures/Figures';
@@ -26,7 +26,7 @@ export function DryForm({
 }: {
   minis: readonly MadeMini[];
   scales: ScaleTool[];
-  page: MiniJobPage;
+  page: MiniPlanPage;
 }) {
   const router = useRouter();
   const system = useSystem();

@@ -3,9 +3,9 @@
 import { Button } from 'antd';
 import Link from 'next/link';
 import type { Kit } from '../../../core/minis/kits';
-import type { MiniJobPage } from '../../../server/minis/miniPlanPages';
+import type { MiniPlanPage } from '../../../server/minis/miniPlanPages';
 import { useSystem } from '../../../ui/frame/Providers';
-import { Say } from '../../../ui/feedback/Notice';
+import { Notice } from '../../../ui/feedback/Notice';
 import { PieceGlyph } from '../../../ui/thread/PieceGlyph';
 import { useTask } from '../../../ui/feedback/useTask';
 import { pack } from '../actions';
@@ -13,7 +13,7 @@ import styles from './KitList.module.css';
 import { sizeName } from '../words';
 
 /** What goes into each kit, which mini that is, and what is missing for it. */
-export function KitList({ page }: { page: MiniJobPage }) {
+export function KitList({ page }: { page: MiniPlanPage }) {
   const { run, problem, busy } = useTask();
   const { kits } = page;
   const complete = kits.filter(({ missing, packed }) => missing === 0 && !packed).length;
@@ -31,9 +31,9 @@ export function KitList({ page }: { page: MiniJobPage }) {
       </h2>
       {kits.length === 0 && <p>Not one kit can be made of what was taken.</p>}
       {problem && (
-        <Say tone="bad" role="alert">
+        <Notice tone="bad" role="alert">
           {problem}
-        </Say>
+        </Notice>
       )}
       <ol className={styles.kits}>
         {kits.map((kit) => (
@@ -73,7 +73,7 @@ export function KitList({ page }: { page: MiniJobPage }) {
   );
 }
 
-function KitLineWords({ page, line: { sizeId, minis, missing } }: { page: MiniJobPage; line: Kit['lines'][number] }) {
+function KitLineWords({ page, line: { sizeId, minis, missing } }: { page: MiniPlanPage; line: Kit['lines'][number] }) {
   const system = useSystem();
   const size = page.plan.sizes.find(({ id }) => id === sizeId)!;
   const yarn = page.yarns.find(({ id }) => id === size.yarnId) ?? page.yarns[0]!;

@@ -2,17 +2,17 @@
 
 import { useSyncExternalStore } from 'react';
 import { LABEL_SHEET_NAMES, LABEL_SHEETS, type LabelSheetName } from '../../../core/exchange/labelSheet';
-import type { MiniJobPage } from '../../../server/minis/miniPlanPages';
+import type { MiniPlanPage } from '../../../server/minis/miniPlanPages';
 import { TextField } from '../../../ui/controls/Field';
 import { PlainSelect } from '../../../ui/controls/PlainSelect';
-import { Say } from '../../../ui/feedback/Notice';
-import { useKept } from '../../../ui/controls/useLocalStorage';
+import { Notice } from '../../../ui/feedback/Notice';
+import { useLocalStorage } from '../../../ui/controls/useLocalStorage';
 import styles from './LabelsPanel.module.css';
 
 /** A label for each mini, as a sheet to print: on label paper, or on plain paper to be cut. */
-export function LabelsPanel({ page }: { page: MiniJobPage }) {
-  const [kept, keep] = useKept('label sheet', 'a4-plain');
-  const [used, setUsed] = useKept('labels used', '');
+export function LabelsPanel({ page }: { page: MiniPlanPage }) {
+  const [kept, keep] = useLocalStorage('label sheet', 'a4-plain');
+  const [used, setUsed] = useLocalStorage('labels used', '');
   const here = useSyncExternalStore(
     () => () => {},
     () => ['localhost', '127.0.0.1'].includes(window.location.hostname),
@@ -64,10 +64,10 @@ export function LabelsPanel({ page }: { page: MiniJobPage }) {
       )}
       <p className={styles.soft}>Print at 100 %, not fitted to the page.</p>
       {here && (
-        <Say tone="plain">
+        <Notice tone="plain">
           You are on the app’s own computer, so the codes open on it alone. To scan them with a phone, open this page by
           the computer’s name or address in your network first.
-        </Say>
+        </Notice>
       )}
     </section>
   );

@@ -2,7 +2,7 @@
 
 import Link from 'next/link';
 import { inWords, fineMassFigure } from '../../../core/common/format';
-import type { MadeMini, MiniJobPage } from '../../../server/minis/miniPlanPages';
+import type { MadeMini, MiniPlanPage } from '../../../server/minis/miniPlanPages';
 import { KnownMass, Length } from '../../../ui/figures/Figures';
 import { useSystem } from '../../../ui/frame/Providers';
 import { PieceGlyph } from '../../../ui/thread/PieceGlyph';
@@ -10,7 +10,7 @@ import styles from './MadeMinis.module.css';
 import { VERDICT_WORDS } from '../words';
 
 /** Every mini of a plan as a ring to scale, with what it weighs and whether that is as wanted; each opens its piece. */
-export function MadeMinis({ page }: { page: MiniJobPage }) {
+export function MadeMinis({ page }: { page: MiniPlanPage }) {
   const largestG = Math.max(...page.minis.map(({ wantedG }) => wantedG));
   return (
     <ul className={styles.minis}>

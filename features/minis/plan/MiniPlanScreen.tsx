@@ -5,11 +5,11 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { inWords, fineMassFigure } from '../../../core/common/format';
 import type { ScaleTool } from '../../../server/bench/bench';
-import type { JobParent, MiniJobPage } from '../../../server/minis/miniPlanPages';
+import type { MiniPlanParent, MiniPlanPage } from '../../../server/minis/miniPlanPages';
 import { ActionLink } from '../../../ui/controls/ActionLink';
 import { FineMass } from '../../../ui/figures/Figures';
 import { useSystem } from '../../../ui/frame/Providers';
-import { Say } from '../../../ui/feedback/Notice';
+import { Notice } from '../../../ui/feedback/Notice';
 import { PageHead } from '../../../ui/frame/PageHead';
 import { useUndoOffer } from '../../../ui/feedback/UndoOffer';
 import { useTask } from '../../../ui/feedback/useTask';
@@ -26,7 +26,7 @@ import { TreatWays } from './TreatWays';
 import { minisInWords, sizeName } from '../words';
 
 /** One plan of minis: what is cut from what, what is made, where it waits, and the kits and labels that come of it. */
-export function MiniJobScreen({ page, scales }: { page: MiniJobPage; scales: ScaleTool[] }) {
+export function MiniPlanScreen({ page, scales }: { page: MiniPlanPage; scales: ScaleTool[] }) {
   const router = useRouter();
   const system = useSystem();
   const offer = useUndoOffer();
@@ -38,11 +38,11 @@ export function MiniJobScreen({ page, scales }: { page: MiniJobPage; scales: Sca
   const next = counting ?? parents.find(({ state, planned }) => state === 'waiting' && planned > 0);
   const untouched = parents.every(({ state }) => state === 'waiting' || state === 'gone');
   const wet = minis.filter((mini) => mini.wetBy !== null && !mini.gone);
-  const whole = ({ label, yarnId }: JobParent) =>
+  const whole = ({ label, yarnId }: MiniPlanParent) =>
     page.yarns.length > 1
       ? `${label.toLowerCase()} of ${page.yarns.find(({ id }) => id === yarnId)!.name}`
       : label.toLowerCase();
-  const begin = (parent: JobParent) =>
+  const begin = (parent: MiniPlanParent) =>
     run(
       () => countMinis(page.id, parent.pieceId),
       (id) => router.push(`/minis/run/${id}`),
@@ -60,9 +60,9 @@ export function MiniJobScreen({ page, scales }: { page: MiniJobPage; scales: Sca
           ))}
       </PageHead>
       {problem && (
-        <Say tone="bad" role="alert">
+        <Notice tone="bad" role="alert">
           {problem}
-        </Say>
+        </Notice>
       )}
       <section aria-label="Cut map" className={styles.section}>
         <CutMap
@@ -98,13 +98,13 @@ export function MiniJobScreen({ page, scales }: { page: MiniJobPage; scales: Sca
           </div>
         )}
         {parents.some(({ state }) => state === 'gone') && (
-          <Say tone="tight">
+          <Notice tone="tight">
             {parents
               .filter(({ state }) => state === 'gone')
               .map(({ label }) => label)
               .join(', ')}
             : wound or used for something else since this was planned.
-          </Say>
+          </Notice>
         )}
       </section>
       {page.balance && (
@@ -165,7 +165,7 @@ export function MiniJobScreen({ page, scales }: { page: MiniJobPage; scales: Sca
   );
 }
 
-function standing({ plan, kits }: MiniJobPage, made: number, toCome: number): string {
+function standing({ plan, kits }: MiniPlanPage, made: number, toCome: number): string {
   const wanted =
     toCome === 0
       ? `${minisInWords(made)}, all made`
@@ -175,7 +175,7 @@ function standing({ plan, kits }: MiniJobPage, made: number, toCome: number): st
   return `${plan.kits} kit${plan.kits === 1 ? '' : 's'}${packed > 0 ? `, ${packed} packed` : ''}: ${wanted}`;
 }
 
-function parentWords({ state, toCome, planned }: JobParent, about: string): string {
+function parentWords({ state, toCome, planned }: MiniPlanParent, about: string): string {
   switch (state) {
     case 'waiting':
       return planned === 0 ? `${about}, untouched` : about;

@@ -1,7 +1,7 @@
 'use client';
 
 import Link from 'next/link';
-import type { MiniJobLine } from '../../../server/minis/miniPlanPages';
+import type { MiniPlanLine } from '../../../server/minis/miniPlanPages';
 import { ActionLink } from '../../../ui/controls/ActionLink';
 import type { RunUnderWay } from '../../../core/logbook/runUnderWay';
 import { PageHead } from '../../../ui/frame/PageHead';
@@ -10,9 +10,9 @@ import { PieceGlyph } from '../../../ui/thread/PieceGlyph';
 import styles from './MinisScreen.module.css';
 
 /** What is being split, what waits to be, and what was. */
-export function MinisScreen({ jobs, runs }: { jobs: readonly MiniJobLine[]; runs: readonly RunUnderWay[] }) {
-  const open = jobs.filter(({ endedAt }) => endedAt === null);
-  const away = jobs.filter(({ endedAt }) => endedAt !== null);
+export function MinisScreen({ miniPlans, runs }: { miniPlans: readonly MiniPlanLine[]; runs: readonly RunUnderWay[] }) {
+  const open = miniPlans.filter(({ endedAt }) => endedAt === null);
+  const away = miniPlans.filter(({ endedAt }) => endedAt !== null);
   return (
     <>
       <PageHead title="Minis">
@@ -31,11 +31,11 @@ export function MinisScreen({ jobs, runs }: { jobs: readonly MiniJobLine[]; runs
           </p>
         </div>
       )}
-      <Jobs jobs={open} />
+      <MiniPlans miniPlans={open} />
       {away.length > 0 && (
         <>
           <h2 className={styles.sub}>Put away</h2>
-          <Jobs jobs={away} />
+          <MiniPlans miniPlans={away} />
         </>
       )}
     </>
@@ -45,17 +45,17 @@ export function MinisScreen({ jobs, runs }: { jobs: readonly MiniJobLine[]; runs
 /** So many rings stand for a job. */
 const MOST_RINGS = 24;
 
-function Jobs({ jobs }: { jobs: readonly MiniJobLine[] }) {
+function MiniPlans({ miniPlans }: { miniPlans: readonly MiniPlanLine[] }) {
   return (
-    <ul className={styles.jobs}>
-      {jobs.map((job) => (
-        <li key={job.id}>
-          <Link href={`/minis/${job.id}`} className={styles.job}>
+    <ul className={styles.miniPlans}>
+      {miniPlans.map((miniPlan) => (
+        <li key={miniPlan.id}>
+          <Link href={`/minis/${miniPlan.id}`} className={styles.miniPlan}>
             <span>
-              <strong>{job.name}</strong>
-              <span className={styles.soft}>{standing(job)}</span>
+              <strong>{miniPlan.name}</strong>
+              <span className={styles.soft}>{standing(miniPlan)}</span>
             </span>
-            <Rings job={job} />
+            <Rings miniPlan={miniPlan} />
           </Link>
         </li>
       ))}
@@ -64,7 +64,7 @@ function Jobs({ jobs }: { jobs: readonly MiniJobLine[] }) {
 }
 
 /** One ring for each mini, or for several where there are many: filled once it is made. */
-function Rings({ job: { made, planned, colours } }: { job: MiniJobLine }) {
+function Rings({ miniPlan: { made, planned, colours } }: { miniPlan: MiniPlanLine }) {
   const each = Math.max(1, Math.ceil(planned / MOST_RINGS));
   const rings = Math.ceil(planned / each);
   return (
@@ -96,7 +96,7 @@ function Rings({ job: { made, planned, colours } }: { job: MiniJobLine }) {
   );
 }
 
-function standing({ made, planned, kits, wet, countingRunId }: MiniJobLine): string {
+function standing({ made, planned, kits, wet, countingRunId }: MiniPlanLine): string {
   const parts = [
     made === 0 ? `${planned} planned` : made < planned ? `${made} of ${planned} made` : `${made} made`,
     ...(kits === null ? [] : [`${kits} kit${kits === 1 ? '' : 's'}`]),

@@ -1,16 +1,16 @@
 'use client';
 
-import type { JobBalance } from '../../../server/minis/miniPlanPages';
+import type { MiniPlanBalance } from '../../../server/minis/miniPlanPages';
 import { FineMass } from '../../../ui/figures/Figures';
-import { Say } from '../../../ui/feedback/Notice';
+import { Notice } from '../../../ui/feedback/Notice';
 
 /** Parent = minis + ties + ends + what is left, said in words, and by how much it is not. */
-export function SplitBalance({ balance, what }: { balance: JobBalance; what: string }) {
-  const { parentsG, minisG, tiesG, endsG, leftG, differenceG, withinG, byBand } = balance;
+export function SplitBalance({ balance, what }: { balance: MiniPlanBalance; what: string }) {
+  const { parentsG, minisG, tiesG, endsG, remainingG, differenceG, withinG, byBand } = balance;
   // Nothing balances against what only the band says.
   const adds = !byBand && Math.abs(differenceG) <= withinG + 1e-6;
   return (
-    <Say tone={adds ? 'good' : byBand ? 'plain' : 'tight'}>
+    <Notice tone={adds ? 'good' : byBand ? 'plain' : 'tight'}>
       <strong>
         <FineMass g={parentsG} /> of {what}
         {byBand && ', by the band,'}
@@ -21,7 +21,8 @@ export function SplitBalance({ balance, what }: { balance: JobBalance; what: str
           <FineMass g={tiesG} /> of ties,{' '}
         </>
       )}
-      <FineMass g={endsG} /> of ends and scraps, and {leftG > 0 ? <FineMass g={leftG} /> : 'nothing'} that is left
+      <FineMass g={endsG} /> of ends and scraps, and {remainingG > 0 ? <FineMass g={remainingG} /> : 'nothing'} that is
+      left
       {byBand ? (
         '. It was not weighed before, so there is nothing to balance against.'
       ) : adds ? (
@@ -37,6 +38,6 @@ export function SplitBalance({ balance, what }: { balance: JobBalance; what: str
           , and the scales account for <FineMass g={withinG} /> at most.
         </>
       )}
-    </Say>
+    </Notice>
   );
 }

@@ -1,9 +1,9 @@
 'use client';
 
 import { Button } from 'antd';
-import type { MiniJobPage } from '../../../server/minis/miniPlanPages';
+import type { MiniPlanPage } from '../../../server/minis/miniPlanPages';
 import { newKey } from '../../../ui/feedback/newKey';
-import { Say } from '../../../ui/feedback/Notice';
+import { Notice } from '../../../ui/feedback/Notice';
 import { useUndoOffer } from '../../../ui/feedback/UndoOffer';
 import { useTask } from '../../../ui/feedback/useTask';
 import { treat, untreat } from '../actions';
@@ -11,7 +11,7 @@ import styles from './TreatWays.module.css';
 import { minisInWords } from '../words';
 
 /** Into the pot or into the water, all that are dry: from then on they wait for the scale. */
-export function TreatWays({ page }: { page: MiniJobPage }) {
+export function TreatWays({ page }: { page: MiniPlanPage }) {
   const offer = useUndoOffer();
   const { run, problem, busy } = useTask();
   const dry = page.minis.filter(({ gone, wetBy }) => !gone && wetBy === null).map(({ pieceId }) => pieceId);
@@ -34,9 +34,9 @@ export function TreatWays({ page }: { page: MiniJobPage }) {
         into the wash now
       </Button>
       {problem && (
-        <Say tone="bad" role="alert">
+        <Notice tone="bad" role="alert">
           {problem}
-        </Say>
+        </Notice>
       )}
     </div>
   );

@@ -65,7 +65,9 @@ export function CutMap({
   const longestG = Math.max(
     1,
     ...parents.map(({ massG, segmentsG, counts }) => {
-      const overG = segmentsG.map((each, s) => Math.max(0, -segmentStanding({ massG: each }, counts[s]!, input).leftG));
+      const overG = segmentsG.map((each, s) =>
+        Math.max(0, -segmentStanding({ massG: each }, counts[s]!, input).remainingG),
+      );
       return massG + overG.reduce((sum, each) => sum + each, 0);
     }),
   );
@@ -122,7 +124,7 @@ interface Handling {
   begin: (event: ReactPointerEvent, size: number, from: MapPlace) => void;
   dragOver: (event: ReactPointerEvent) => void;
   drop: (event: ReactPointerEvent) => void;
-  letGo: () => void;
+  consumePiece: () => void;
 }
 
 function useHandling(hand: MapHand | undefined): { dragging: Dragging | null; handling: Handling } {
@@ -159,7 +161,7 @@ function useHandling(hand: MapHand | undefined): { dragging: Dragging | null; ha
         if (to && (to.parent !== start.from.parent || to.segment !== start.from.segment))
           latest.current?.move(start.size, start.from, to);
       },
-      letGo: () => {
+      consumePiece: () => {
         begun.current = null;
         setDragging(null);
       },
@@ -242,7 +244,7 @@ function DrawnBar({ parent, p, input, names, longestG, chosen: chosenSegment, dr
           const target = dragging?.over?.parent === p && dragging.over.segment === segment;
           // What is too much for it is drawn beyond its end.
           const cuts = cutsAlong([{ massG: Math.max(massG, standing.takenG) }], [counts], input);
-          const fits = !dragging || standing.leftG >= input.demands[dragging.size]!.massG + input.cutLossG - 1e-6;
+          const fits = !dragging || standing.remainingG >= input.demands[dragging.size]!.massG + input.cutLossG - 1e-6;
           return (
             <g
               key={segment}
@@ -252,7 +254,15 @@ function DrawnBar({ parent, p, input, names, longestG, chosen: chosenSegment, dr
               tabIndex={handling ? 0 : undefined}
               role={handling ? 'button' : 'img'}
               aria-pressed={handling ? chosen : undefined}
-              aria-label={stretchWords({ parent, segment, massG, counts, leftG: standing.leftG, names, system })}
+              aria-label={stretchWords({
+                parent,
+                segment,
+                massG,
+                counts,
+                remainingG: standing.remainingG,
+                names,
+                system,
+              })}
               onClick={() => handling?.choose(place)}
               onKeyDown={(event) => {
                 if (!handling) return;
@@ -312,18 +322,18 @@ function DrawnBar({ parent, p, input, names, longestG, chosen: chosenSegment, dr
       </svg>
       {stretches.map(({ segment, fromG, massG }) => {
         const counts = parent.counts[segment]!;
-        const { takenG, leftG } = segmentStanding({ massG }, counts, input);
+        const { takenG, remainingG } = segmentStanding({ massG }, counts, input);
         const words = countsInWords(counts, names);
         return (
           <div key={segment} aria-hidden="true">
             {(takenG / longestG) * TRACK_PX > words.length * LETTER_PX + 18 && (
-              <span className={styles.told} style={{ left: percent(fromG), width: percent(takenG) }}>
+              <span className={styles.reported} style={{ left: percent(fromG), width: percent(takenG) }}>
                 <span className={styles.chip}>{words}</span>
               </span>
             )}
-            {leftG / longestG > NARROWEST && (
-              <span className={styles.told} style={{ left: percent(fromG + takenG), width: percent(leftG) }}>
-                <span className={styles.leftChip}>{inWords(fineMassFigure(leftG, system))}</span>
+            {remainingG / longestG > NARROWEST && (
+              <span className={styles.reported} style={{ left: percent(fromG + takenG), width: percent(remainingG) }}>
+                <span className={styles.remainderChip}>{inWords(fineMassFigure(remainingG, system))}</span>
               </span>
             )}
           </div>
@@ -359,7 +369,7 @@ function MiniPiece({
       onPointerDown={onDown}
       onPointerMove={handling?.dragOver}
       onPointerUp={handling?.drop}
-      onPointerCancel={handling?.letGo}
+      onPointerCancel={handling?.consumePiece}
     >
       <rect
         x={x + gap / 2}
@@ -381,7 +391,7 @@ function stretchWords({
   segment,
   massG,
   counts,
-  leftG,
+  remainingG,
   names,
   system,
 }: {
@@ -389,7 +399,7 @@ function stretchWords({
   segment: number;
   massG: number;
   counts: readonly number[];
-  leftG: number;
+  remainingG: number;
   names: readonly string[];
   system: UnitSystem;
 }): string {
@@ -398,9 +408,9 @@ function stretchWords({
   const knot = parent.holdsKnot[segment] ? ', over a knot' : '';
   const what = countsInWords(counts, names) || 'nothing cut';
   const left =
-    leftG < 0
-      ? `${inWords(fineMassFigure(-leftG, system))} more than it has`
-      : `${inWords(fineMassFigure(leftG, system))} left, ${inWords(lengthFigure(leftG * parent.gristMPerG, system))}`;
+    remainingG < 0
+      ? `${inWords(fineMassFigure(-remainingG, system))} more than it has`
+      : `${inWords(fineMassFigure(remainingG, system))} left, ${inWords(lengthFigure(remainingG * parent.gristMPerG, system))}`;
   return `${where}, ${inWords(fineMassFigure(massG, system))}${knot}: ${what}; ${left}`;
 }
 

@@ -40,7 +40,7 @@ export function HandPanel({
       </p>
     );
   const here = counts[chosen.parent]![chosen.segment]!;
-  const { leftG } = segmentStanding({ massG }, here, input);
+  const { remainingG } = segmentStanding({ massG }, here, input);
   const yarn = String(parent.piece.yarnId);
   return (
     <div className={styles.panel} role="group" aria-label="The stretch that is chosen">
@@ -65,14 +65,14 @@ export function HandPanel({
           </span>
         );
       })}
-      <span className={styles.left} data-over={leftG < 0}>
-        {leftG < 0 ? (
+      <span className={styles.left} data-over={remainingG < 0}>
+        {remainingG < 0 ? (
           <>
-            <FineMass g={-leftG} /> more than it has
+            <FineMass g={-remainingG} /> more than it has
           </>
         ) : (
           <>
-            <FineMass g={leftG} /> left, <Length m={leftG * parent.piece.grist.mean} />
+            <FineMass g={remainingG} /> left, <Length m={remainingG * parent.piece.grist.mean} />
           </>
         )}
       </span>

@@ -7,14 +7,14 @@ import { gramsPerLoopByGrist, loopsForLength } from '../../../core/minis/miniLoo
 import type { ParentPiece, ReadMinis } from '../../../core/minis/miniPlan';
 import { scaleJudges } from '../../../core/minis/weighingChecks';
 import { MINI_NEXT, miniCautions, miniTies } from '../../../core/minis/miniTies';
-import type { MiniPlanPage } from '../../../server/minis/miniPlans';
+import type { PlanMinisPage } from '../../../server/minis/miniPlans';
 import type { MiniYarn } from '../../../server/minis/miniParents';
 import { TextField } from '../../../ui/controls/Field';
 import { FineMass, Span } from '../../../ui/figures/Figures';
 import { PlainSelect } from '../../../ui/controls/PlainSelect';
 import { useSystem } from '../../../ui/frame/Providers';
 import { ReelDrawing } from '../../../ui/drawings/ReelDrawing';
-import { Say } from '../../../ui/feedback/Notice';
+import { Notice } from '../../../ui/feedback/Notice';
 import { useFineScale } from '../../../ui/controls/WeighingFields';
 import styles from './LoopsPanel.module.css';
 import type { PlanValues } from './planValues';
@@ -31,7 +31,7 @@ export function LoopsPanel({
   autoName,
   errors,
 }: {
-  page: MiniPlanPage;
+  page: PlanMinisPage;
   values: PlanValues;
   set: <Name extends keyof PlanValues>(name: Name, value: PlanValues[Name]) => void;
   ready: ReadMinis & { parents: ParentPiece[] };
@@ -127,7 +127,7 @@ function SizeLoops({
 }: {
   ready: ReadMinis & { parents: ParentPiece[] };
   yarns: readonly MiniYarn[];
-  reel: MiniPlanPage['reels'][number];
+  reel: PlanMinisPage['reels'][number];
 }) {
   const system = useSystem();
   const rows = wanted.sizes.flatMap((size) =>
@@ -156,7 +156,7 @@ function SizeLoops({
   );
 }
 
-function ScaleWords({ page, ready: { wanted } }: { page: MiniPlanPage; ready: ReadMinis }) {
+function ScaleWords({ page, ready: { wanted } }: { page: PlanMinisPage; ready: ReadMinis }) {
   const system = useSystem();
   const [resolutionG, setResolution] = useFineScale(page.scales);
   const judged = wanted.sizes.map((size) => ({ size, ...scaleJudges(resolutionG, size.toleranceG) }));
@@ -173,20 +173,20 @@ function ScaleWords({ page, ready: { wanted } }: { page: MiniPlanPage; ready: Re
         />
       </div>
       {coarse.map(({ size, minisBetweenWeighings }) => (
-        <Say key={size.id} tone="tight">
+        <Notice key={size.id} tone="tight">
           <strong>
             Too coarse for {sizeName(size, system)} give or take <FineMass g={size.toleranceG} />.
           </strong>{' '}
           A reading is right to ±&nbsp;
           <FineMass g={resolutionG / 2} />. Leave what you cut from on the scale instead: what it loses by{' '}
           {minisBetweenWeighings} minis tells their mean well enough.
-        </Say>
+        </Notice>
       ))}
       {barely.map(({ size }) => (
-        <Say key={size.id} tone="plain">
+        <Notice key={size.id} tone="plain">
           For {sizeName(size, system)} give or take <FineMass g={size.toleranceG} /> it can tell the good from the bad,
           but not those at the edge.
-        </Say>
+        </Notice>
       ))}
     </div>
   );

@@ -6,7 +6,7 @@ import { memo, useCallback, useEffect, useRef } from 'react';
 import { faultsInWords } from '../../../core/yarn/faults';
 import type { MiniParentView, MiniYarn } from '../../../server/minis/miniParents';
 import { FineMass } from '../../../ui/figures/Figures';
-import { Say } from '../../../ui/feedback/Notice';
+import { Notice } from '../../../ui/feedback/Notice';
 import { PieceGlyph } from '../../../ui/thread/PieceGlyph';
 import { YarnPicker } from '../../../ui/controls/YarnPicker';
 import styles from './ParentsPicker.module.css';
@@ -56,9 +56,9 @@ export function ParentsPicker({
         </div>
       ))}
       {error && (
-        <Say tone="bad" role="alert">
+        <Notice tone="bad" role="alert">
           {error}
-        </Say>
+        </Notice>
       )}
       <YarnPicker
         label={yarns.length === 0 ? 'Which yarn?' : 'One more yarn'}

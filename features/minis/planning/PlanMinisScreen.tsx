@@ -8,7 +8,7 @@ import { fineMassFigure, inWords, massFigure } from '../../../core/common/format
 import { type ParentPiece, readMinis, readSize, type ReadMinis } from '../../../core/minis/miniPlan';
 import type { MinisWorth } from '../../../core/minis/minis';
 import { GRAMS_PER_OUNCE, type UnitSystem } from '../../../core/common/units';
-import type { MiniJobForm, MiniPlanPage } from '../../../server/minis/miniPlans';
+import type { MiniPlanForm, PlanMinisPage } from '../../../server/minis/miniPlans';
 import { FormError } from '../../../ui/controls/Form';
 import { newKey } from '../../../ui/feedback/newKey';
 import { useSystem } from '../../../ui/frame/Providers';
@@ -16,7 +16,7 @@ import { moveDraft, useForm } from '../../../ui/controls/useForm';
 import { keepMinis } from '../actions';
 import { HandPanel } from './HandPanel';
 import { CutMap } from './CutMap';
-import { LeftWords } from './RemainderWords';
+import { RemainderWords } from './RemainderWords';
 import { LoopsPanel } from './LoopsPanel';
 import styles from './PlanMinisScreen.module.css';
 import { ParentsPicker } from './ParentsPicker';
@@ -28,10 +28,10 @@ import { useMinisPlan } from './useMinisPlan';
 import { minisInWords, sizeName } from '../words';
 
 /** What minis are wanted, and from what: planned as one types, shown as a map of the cuts, and changed by hand. */
-export function MiniPlanScreen({ page }: { page: MiniPlanPage }) {
+export function PlanMinisScreen({ page }: { page: PlanMinisPage }) {
   // What is begun with one yarn, or one piece, is a draft of its own: whoever comes from another begins anew.
-  const draftKey = page.job
-    ? `minis ${page.job.id}`
+  const draftKey = page.miniPlan
+    ? `minis ${page.miniPlan.id}`
     : page.pieceIds.length > 0
       ? `minis of piece ${page.pieceIds[0]}`
       : draftKeyOf(page.yarns[0]?.id);
@@ -42,17 +42,17 @@ function draftKeyOf(firstYarnId: number | undefined): string {
   return `minis new ${firstYarnId ?? ''}`;
 }
 
-function Planning({ page, draftKey }: { page: MiniPlanPage; draftKey: string }) {
+function Planning({ page, draftKey }: { page: PlanMinisPage; draftKey: string }) {
   const router = useRouter();
   const system = useSystem();
-  const { job } = page;
-  const toSave = useRef<Pick<MiniJobForm, 'counts' | 'proven' | 'name'> | null>(null);
+  const { miniPlan } = page;
+  const toSave = useRef<Pick<MiniPlanForm, 'counts' | 'proven' | 'name'> | null>(null);
   const form = useForm<PlanValues>({
     draftKey,
     initial: () => initialValues(page),
     save: ({ requestKey, name: _name, yarnIds: _yarns, hand: _hand, ...asked }) =>
       toSave.current
-        ? keepMinis(job?.id ?? null, { requestKey, asked, ...toSave.current })
+        ? keepMinis(miniPlan?.id ?? null, { requestKey, asked, ...toSave.current })
         : Promise.resolve({ ok: false as const, errors: { '': 'there is no plan to keep yet' } }),
     saved: (id) => router.push(`/minis/${id}`),
   });
@@ -85,8 +85,8 @@ function Planning({ page, draftKey }: { page: MiniPlanPage; draftKey: string }) 
   const addYarn = (id: number) => {
     const yarnIds = [...values.yarnIds, id];
     // What was typed goes on under the first yarn's name.
-    if (!job) moveDraft(draftKey, draftKeyOf(yarnIds[0]), values);
-    const at = job ? `/minis/${job.id}/plan` : '/minis/new';
+    if (!miniPlan) moveDraft(draftKey, draftKeyOf(yarnIds[0]), values);
+    const at = miniPlan ? `/minis/${miniPlan.id}/plan` : '/minis/new';
     router.replace(`${at}?yarns=${yarnIds.join(',')}`, { scroll: false });
   };
 
@@ -103,8 +103,8 @@ function Planning({ page, draftKey }: { page: MiniPlanPage; draftKey: string }) 
       <div className={styles.head}>
         <h1>
           {total === 0
-            ? job
-              ? `Plan ${job.name} anew`
+            ? miniPlan
+              ? `Plan ${miniPlan.name} anew`
               : 'Plan minis'
             : planInWords({ total, worth, kits: hand.byHand ? null : (answer?.kits?.count ?? null) }, system)}
         </h1>
@@ -115,7 +115,7 @@ function Planning({ page, draftKey }: { page: MiniPlanPage; draftKey: string }) 
           loading={form.saving}
           disabled={total === 0 || !hand.feasible || planning.state === 'thinking'}
         >
-          {job ? 'Keep the new plan' : 'Keep this plan'}
+          {miniPlan ? 'Keep the new plan' : 'Keep this plan'}
         </Button>
       </div>
       <div className={styles.columns}>
@@ -186,9 +186,9 @@ function Planning({ page, draftKey }: { page: MiniPlanPage; draftKey: string }) 
                 onChange={(size, by) => hand.chosen && hand.map.change(hand.chosen, size, by)}
                 onClose={() => hand.map.choose(null)}
               />
-              <LeftWords answer={answer} counts={counts} />
+              <RemainderWords answer={answer} counts={counts} />
               <WhatIf
-                others={hand.byHand ? [] : planning.otherSizes}
+                others={hand.byHand ? [] : planning.sizeAlternatives}
                 sizes={read.ready?.wanted.sizes ?? []}
                 onTake={(id, massG) =>
                   set(
@@ -224,9 +224,9 @@ function Planning({ page, draftKey }: { page: MiniPlanPage; draftKey: string }) 
   );
 }
 
-function initialValues({ yarns, reels, pieceIds, job }: MiniPlanPage): PlanValues {
-  if (job) {
-    const { name, plan } = job;
+function initialValues({ yarns, reels, pieceIds, miniPlan }: PlanMinisPage): PlanValues {
+  if (miniPlan) {
+    const { name, plan } = miniPlan;
     const there = new Set(yarns.flatMap(({ parents }) => parents.map(({ pieceId }) => pieceId)));
     return {
       ...plan.asked,
@@ -254,13 +254,13 @@ function initialValues({ yarns, reels, pieceIds, job }: MiniPlanPage): PlanValue
   };
 }
 
-function allFree({ parents }: MiniPlanPage['yarns'][number]): number[] {
+function allFree({ parents }: PlanMinisPage['yarns'][number]): number[] {
   return parents.filter(({ busy, parent }) => !busy && parent !== null).map(({ pieceId }) => pieceId);
 }
 
 /** The page knows the yarns of its address; a draft may know more of them, and a yarn that comes to it is taken whole. */
 function useYarnsOfDraft(
-  page: MiniPlanPage,
+  page: PlanMinisPage,
   values: PlanValues,
   set: <Name extends keyof PlanValues>(name: Name, value: PlanValues[Name]) => void,
 ): void {
@@ -287,11 +287,11 @@ function useYarnsOfDraft(
 /** Everything that can be read of what was typed, and what is wrong with the rest. */
 function readAll(
   values: PlanValues,
-  page: MiniPlanPage,
+  page: PlanMinisPage,
   system: UnitSystem,
 ): { ready: (ReadMinis & { parents: ParentPiece[] }) | null; errors: Record<string, string> } {
   const errors: Record<string, string> = {};
-  const tried = <T,>(work: () => T): T | null => {
+  const readOr = <T,>(work: () => T): T | null => {
     try {
       return work();
     } catch (error) {
@@ -311,13 +311,13 @@ function readAll(
     return { ready: null, errors };
   const grists = new Map(parents.map(({ yarnId, grist }) => [yarnId, grist.mean]));
   values.sizes.forEach((size, i) => {
-    if (size.amount.trim() !== '') tried(() => readSize(size, grists, system, `sizes.${i}`));
+    if (size.amount.trim() !== '') readOr(() => readSize(size, grists, system, `sizes.${i}`));
   });
   const reel = page.reels.find(({ id }) => id === values.reelId) ?? page.reels[0]!;
   const strandsMm = new Map(page.yarns.map(({ id, strandMm }) => [id, strandMm]));
   const read =
     Object.keys(errors).length === 0
-      ? tried(() => readMinis({ ...values, sizes: typed }, parents, strandsMm, reel, system))
+      ? readOr(() => readMinis({ ...values, sizes: typed }, parents, strandsMm, reel, system))
       : null;
   return { ready: read && { ...read, parents }, errors };
 }

@@ -2,12 +2,12 @@
 
 import { Button } from 'antd';
 import type { MiniSize, Shortage } from '../../../core/minis/miniPlan';
-import type { OtherSize } from '../../../core/minis/sizeAlternatives';
+import type { SizeAlternative } from '../../../core/minis/sizeAlternatives';
 import type { MiniYarn } from '../../../server/minis/miniParents';
 import type { MinisAnswer } from '../../../solver/minisWanted';
 import { Length, FineMass } from '../../../ui/figures/Figures';
 import { useSystem } from '../../../ui/frame/Providers';
-import { Say } from '../../../ui/feedback/Notice';
+import { Notice } from '../../../ui/feedback/Notice';
 import styles from './PlanNews.module.css';
 import type { HandPlan } from './useHandPlan';
 import type { MinisPlanning } from './useMinisPlan';
@@ -34,17 +34,17 @@ export function PlanNews({
 }) {
   if (state === 'failed')
     return (
-      <Say tone="bad" role="alert">
+      <Notice tone="bad" role="alert">
         {error!.message}
-      </Say>
+      </Notice>
     );
   if (!answer)
     return (
-      <Say tone="plain">
+      <Notice tone="plain">
         {!taken
           ? 'Take a skein, or several, and say how large a mini is to be: what can be cut from what is drawn here.'
           : 'Say how large a mini is to be, in grams or metres, and what can be cut from what is drawn here.'}
-      </Say>
+      </Notice>
     );
   return (
     <div className={styles.news} aria-live="polite">
@@ -94,7 +94,7 @@ function HowGood({
         Planning …
       </div>
     );
-  if (plan.madeG === 0 && !thinking) return <Say tone="bad">Not one can be made of this.</Say>;
+  if (plan.madeG === 0 && !thinking) return <Notice tone="bad">Not one can be made of this.</Notice>;
   const gapG = plan.mostG - plan.madeG;
   const best =
     gapG < NOTHING_G ? (
@@ -114,7 +114,7 @@ function HowGood({
       </div>
     );
   return (
-    <Say tone={gapG < NOTHING_G ? 'good' : 'plain'}>
+    <Notice tone={gapG < NOTHING_G ? 'good' : 'plain'}>
       {best}
       {gapG >= NOTHING_G && ` (${((100 * gapG) / plan.mostG).toFixed(1)} % less)`}
       {plan.proven.grams && plan.proven.parents ? (
@@ -124,7 +124,7 @@ function HowGood({
       ) : (
         '. Whether fewer skeins would do is not proven.'
       )}
-    </Say>
+    </Notice>
   );
 }
 
@@ -137,7 +137,7 @@ function ByHand({
 }: { answer: MinisAnswer } & Pick<HandPlan, 'worth' | 'feasible' | 'undo' | 'back'>) {
   const lessG = plan.madeG - (worth?.madeG ?? 0);
   return (
-    <Say tone={feasible ? 'plain' : 'bad'} role="status">
+    <Notice tone={feasible ? 'plain' : 'bad'} role="status">
       {feasible ? (
         <>
           Changed by hand, and it can be cut so
@@ -161,7 +161,7 @@ function ByHand({
       <Button size="small" onClick={back}>
         Back to the best plan
       </Button>
-    </Say>
+    </Notice>
   );
 }
 
@@ -180,7 +180,7 @@ function Kits({
   const nameOf = (yarnId: number | null) => yarns.find(({ id }) => id === yarnId)?.name ?? 'what there is';
   const enough = asked !== null && count >= asked;
   return (
-    <Say tone={enough ? 'good' : asked === null ? 'plain' : 'tight'}>
+    <Notice tone={enough ? 'good' : asked === null ? 'plain' : 'tight'}>
       {asked !== null && count < asked ? (
         <strong>
           {count} of {asked} kits can be made.
@@ -224,7 +224,7 @@ function Kits({
           )}
         </>
       )}
-    </Say>
+    </Notice>
   );
 }
 
@@ -247,7 +247,7 @@ function Short({
   const gristMPerG = (yarns.find(({ id }) => id === size.yarnId) ?? yarns[0])?.gristMPerG ?? null;
   if (short.kind === 'longer than any stretch')
     return (
-      <Say tone="bad">
+      <Notice tone="bad">
         <strong>{sizeName(size, system)} is longer than any stretch without a knot</strong>: with its ends and ties it
         takes more than the longest, which is <FineMass g={short.longestG} />.{' '}
         {onOneKnot && (
@@ -255,11 +255,11 @@ function Short({
             Let it hold one knot
           </Button>
         )}
-      </Say>
+      </Notice>
     );
   if (!wanted) return null;
   return (
-    <Say tone="tight">
+    <Notice tone="tight">
       <strong>
         {short.missing} × {sizeName(size, system)} cannot be made
       </strong>
@@ -270,7 +270,7 @@ function Short({
         </>
       )}
       , in stretches that are long enough.
-    </Say>
+    </Notice>
   );
 }
 
@@ -283,19 +283,19 @@ export function WhatIf({
   sizes,
   onTake,
 }: {
-  others: readonly OtherSize[];
+  others: readonly SizeAlternative[];
   sizes: readonly MiniSize[];
   onTake: (sizeId: string, massG: number) => void;
 }) {
   const system = useSystem();
   if (others.length === 0) return null;
   const more = others.filter((other) => other.more > 0);
-  const told = [...more, ...others.filter((other) => other.more === 0).slice(0, MOST_LARGER)];
+  const reported = [...more, ...others.filter((other) => other.more === 0).slice(0, MOST_LARGER)];
   return (
     <section aria-label="What if" className={styles.whatIf}>
       <h2>What if</h2>
       <ul>
-        {told.map(({ demandId, massG, more }) => {
+        {reported.map(({ demandId, massG, more }) => {
           const size = sizes.find(({ id }) => id === demandId);
           if (!size) return null;
           return (

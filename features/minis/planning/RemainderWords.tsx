@@ -9,7 +9,7 @@ import styles from './RemainderWords.module.css';
 const USEFUL_M = 5;
 
 /** What is left of the skeins that are opened: useful lengths that stay whole, and scraps. */
-export function LeftWords({
+export function RemainderWords({
   answer: { input, parents },
   counts,
 }: {

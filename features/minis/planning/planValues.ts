@@ -1,7 +1,7 @@
-import type { MiniJobForm } from '../../../server/minis/miniPlans';
+import type { MiniPlanForm } from '../../../server/minis/miniPlans';
 import type { KeptHand } from './useHandPlan';
 
-type Asked = MiniJobForm['asked'];
+type Asked = MiniPlanForm['asked'];
 
 /** What was put in, and how it was changed by hand. */
 export interface PlanValues extends Asked {

@@ -3,10 +3,10 @@ import type { MiniSize, ParentPiece } from '../../../core/minis/miniPlan';
 import { MINI_NEXT, miniTies } from '../../../core/minis/miniTies';
 import type { MiniYarn } from '../../../server/minis/miniParents';
 import { type MinisAnswer, minisWanted } from '../../../solver/minisWanted';
-import { saidBy } from '../../../tests/support/uiTesting';
+import { textOf } from '../../../tests/support/uiTesting';
 import { CutMap } from './CutMap';
 import { HandPanel } from './HandPanel';
-import { LeftWords } from './RemainderWords';
+import { RemainderWords } from './RemainderWords';
 import { PlanNews, WhatIf } from './PlanNews';
 import { SplitBalance } from '../plan/SplitBalance';
 import { TiesWords } from '../plan/TiesWords';
@@ -58,9 +58,17 @@ function answered(
 }
 
 function news(answer: MinisAnswer | null, sizes: MiniSize[], planning: Partial<MinisPlanning> = {}, more = {}): string {
-  return saidBy(
+  return textOf(
     <PlanNews
-      planning={{ answer, state: 'done', seeking: null, error: null, otherSizes: [], stop: () => {}, ...planning }}
+      planning={{
+        answer,
+        state: 'done',
+        seeking: null,
+        error: null,
+        sizeAlternatives: [],
+        stop: () => {},
+        ...planning,
+      }}
       sizes={sizes}
       yarns={YARNS}
       oneKnot={false}
@@ -81,9 +89,9 @@ describe('how good a plan is', () => {
     ));
 
   test('while it is bettered, the best so far is there to be taken', () => {
-    const said = news(answered([parent(1, 104)], sizes), sizes, { state: 'thinking', seeking: 'parents' });
-    expect(said).toContain('Looking for one that opens fewer skeins');
-    expect(said).toContain('This one will do');
+    const shownText = news(answered([parent(1, 104)], sizes), sizes, { state: 'thinking', seeking: 'parents' });
+    expect(shownText).toContain('Looking for one that opens fewer skeins');
+    expect(shownText).toContain('This one will do');
   });
 
   test('stopped, or not proven, it says how far it may be from the best', () => {
@@ -159,10 +167,10 @@ test('what if: what makes more is told, of what only leaves less a little', () =
     { demandId: 'a', massG: 11.5, more: 2 },
     ...['a', 'b', 'c'].map((demandId) => ({ demandId, massG: 12.4, more: 0 })),
   ];
-  const said = saidBy(<WhatIf others={others} sizes={sizes} onTake={() => {}} />);
-  expect(said).toContain('11.5 g instead of 12 g (a) makes 2 more');
-  expect(said.match(/less is left over/g)).toHaveLength(2);
-  expect(saidBy(<WhatIf others={[]} sizes={sizes} onTake={() => {}} />)).toBe('');
+  const shownText = textOf(<WhatIf others={others} sizes={sizes} onTake={() => {}} />);
+  expect(shownText).toContain('11.5 g instead of 12 g (a) makes 2 more');
+  expect(shownText.match(/less is left over/g)).toHaveLength(2);
+  expect(textOf(<WhatIf others={[]} sizes={sizes} onTake={() => {}} />)).toBe('');
 });
 
 describe('the cut map', () => {
@@ -178,7 +186,7 @@ describe('the cut map', () => {
       holdsKnot: [false, false],
       counts: i < cut ? [[2], [1]] : [[0], [0]],
     }));
-    return saidBy(
+    return textOf(
       <CutMap
         parents={parents}
         input={{ demands: [{ id: 'a', massG: 12, count: 9 }], cutLossG: 0.5 }}
@@ -202,7 +210,7 @@ describe('the cut map', () => {
 test('one stretch by itself: what is in it, what is left, what would be too much', () => {
   const answer = answered([parent(1, 104)], [size('a', 12)]);
   const panel = (count: number, chosen = true) =>
-    saidBy(
+    textOf(
       <HandPanel
         answer={answer}
         counts={[[[count]]]}
@@ -222,22 +230,22 @@ test('one stretch by itself: what is in it, what is left, what would be too much
 test('what is left over: useful lengths by themselves, scraps together, skeins that stay whole', () => {
   const sizes = [size('a', 12, { count: 8 })];
   const answer = answered([parent(1, 104), parent(2, 60)], sizes);
-  const left = (counts: number[][][]) => saidBy(<LeftWords answer={answer} counts={counts} />);
+  const left = (counts: number[][][]) => textOf(<RemainderWords answer={answer} counts={counts} />);
   expect(left([[[8]], [[0]]])).toBe('Left over: 1 skein untouched; 17 m (5.6 g) whole.');
   expect(left([[[4]], [[4]]])).toMatch(/^Left over: 164 m \(54\.8 g\), 32 m \(10\.8 g\) whole\.$/);
   const scrap = answered([parent(1, 25.6)], sizes);
-  expect(saidBy(<LeftWords answer={scrap} counts={[[[2]]]} />)).toBe('Left over: one scrap, 1 g.');
+  expect(textOf(<RemainderWords answer={scrap} counts={[[[2]]]} />)).toBe('Left over: one scrap, 1 g.');
   const none = answered([parent(1, 24.6)], sizes);
-  expect(saidBy(<LeftWords answer={none} counts={[[[2]]]} />)).toBe('Nothing is left over.');
+  expect(textOf(<RemainderWords answer={none} counts={[[[2]]]} />)).toBe('Nothing is left over.');
 });
 
 test.each(MINI_NEXT)('ties for %s are told with their number, hold and yarn', (next) => {
   const ties = miniTies({ next, loopM: 0.76, loops: 50, strandMm: 2 });
-  const said = saidBy(<TiesWords ties={ties} next={next} cautions={['felting']} colourHex="#c9962c" finishing />);
-  expect(said).toContain(ties.count === 1 ? 'One figure eight' : `${ties.count} figure eights`);
-  expect(said).toContain(ties.hold);
-  expect(said).toContain('Untreated wool felts.');
-  expect(said).toContain('Then twist it up');
+  const shownText = textOf(<TiesWords ties={ties} next={next} cautions={['felting']} colourHex="#c9962c" finishing />);
+  expect(shownText).toContain(ties.count === 1 ? 'One figure eight' : `${ties.count} figure eights`);
+  expect(shownText).toContain(ties.hold);
+  expect(shownText).toContain('Untreated wool felts.');
+  expect(shownText).toContain('Then twist it up');
 });
 
 test('a sum that adds up, one that does not, and one that cannot be told', () => {
@@ -246,18 +254,18 @@ test('a sum that adds up, one that does not, and one that cannot be told', () =>
     minisG: 90,
     tiesG: 2,
     endsG: 1,
-    leftG: 7,
+    remainingG: 7,
     differenceG: 0,
     withinG: 0.5,
     byBand: false,
   };
-  const said = (more: Partial<typeof balance>) =>
-    saidBy(<SplitBalance balance={{ ...balance, ...more }} what="hank 1" />);
-  expect(said({})).toContain(
+  const shownText = (more: Partial<typeof balance>) =>
+    textOf(<SplitBalance balance={{ ...balance, ...more }} what="hank 1" />);
+  expect(shownText({})).toContain(
     '100 g of hank 1 became 90 g of minis, 2 g of ties, 1 g of ends and scraps, and 7 g that is left: it adds up',
   );
-  expect(said({ leftG: 0, differenceG: -7 })).toContain('and nothing that is left: 7 g are missing');
-  expect(said({ differenceG: 3 })).toContain('3 g are too much');
-  expect(said({ byBand: true, differenceG: -7 })).toContain('nothing to balance against');
-  expect(said({ tiesG: 0 })).not.toContain('ties');
+  expect(shownText({ remainingG: 0, differenceG: -7 })).toContain('and nothing that is left: 7 g are missing');
+  expect(shownText({ differenceG: 3 })).toContain('3 g are too much');
+  expect(shownText({ byBand: true, differenceG: -7 })).toContain('nothing to balance against');
+  expect(shownText({ tiesG: 0 })).not.toContain('ties');
 });

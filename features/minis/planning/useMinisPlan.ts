@@ -2,7 +2,7 @@
 
 import { startTransition, useCallback, useEffect, useRef, useState } from 'react';
 import type { MinisWanted } from '../../../core/minis/miniPlan';
-import type { OtherSize } from '../../../core/minis/sizeAlternatives';
+import type { SizeAlternative } from '../../../core/minis/sizeAlternatives';
 import type { MinisAnswer } from '../../../solver/minisWanted';
 import type { MinisQuestion, MinisReport } from '../../../workers/minis.worker';
 
@@ -14,7 +14,7 @@ export interface MinisPlanning {
   seeking: string | null;
   error: { message: string; path: string } | null;
   /** What other sizes would bring, once the plan is done. */
-  otherSizes: OtherSize[];
+  sizeAlternatives: SizeAlternative[];
   /** Takes the best that was found so far. */
   stop: () => void;
 }
@@ -24,7 +24,7 @@ const TYPING_PAUSE_MS = 120;
 
 /** Plans minis in a worker, so that the page answers to every key meanwhile; a new question ends the one before. */
 export function useMinisPlan(wanted: MinisWanted | null): MinisPlanning {
-  const [told, setTold] = useState<Told>(NOTHING);
+  const [reported, setReported] = useState<Reported>(NOTHING);
   const worker = useRef<Worker | null>(null);
   const busy = useRef(false);
   const question = useRef(0);
@@ -48,21 +48,21 @@ export function useMinisPlan(wanted: MinisWanted | null): MinisPlanning {
         switch (data.kind) {
           case 'so far':
             return startTransition(() =>
-              setTold({ ...NOTHING, key, answer: data.answer, state: 'thinking', seeking: data.seeking }),
+              setReported({ ...NOTHING, key, answer: data.answer, state: 'thinking', seeking: data.seeking }),
             );
           case 'done':
-            return startTransition(() => setTold({ ...NOTHING, key, answer: data.answer, state: 'done' }));
+            return startTransition(() => setReported({ ...NOTHING, key, answer: data.answer, state: 'done' }));
           case 'other sizes':
             busy.current = false;
-            return setTold((before) => ({ ...before, otherSizes: data.sizes }));
+            return setReported((before) => ({ ...before, sizeAlternatives: data.sizes }));
           case 'refused':
             busy.current = false;
-            return setTold({ ...NOTHING, key, state: 'failed', error: data });
+            return setReported({ ...NOTHING, key, state: 'failed', error: data });
         }
       };
       worker.current.onerror = () => {
         dismiss();
-        setTold({
+        setReported({
           ...NOTHING,
           key,
           state: 'failed',
@@ -84,27 +84,27 @@ export function useMinisPlan(wanted: MinisWanted | null): MinisPlanning {
   const stop = useCallback(() => {
     question.current++;
     dismiss();
-    setTold((before) => ({ ...before, state: 'stopped', seeking: null }));
+    setReported((before) => ({ ...before, state: 'stopped', seeking: null }));
   }, [dismiss]);
 
-  const { key: toldFor, ...answered } = told;
+  const { key: reportedFor, ...answered } = reported;
   if (key === '') return { ...NOTHING, stop };
   // What was told of another question is shown until this one is answered, but it is no answer.
   return {
     ...answered,
-    ...(toldFor !== key && { state: 'thinking', seeking: null, error: null, otherSizes: [] }),
+    ...(reportedFor !== key && { state: 'thinking', seeking: null, error: null, sizeAlternatives: [] }),
     stop,
   };
 }
 
 /** What was told last, and of which question. */
-type Told = Omit<MinisPlanning, 'stop'> & { key: string };
+type Reported = Omit<MinisPlanning, 'stop'> & { key: string };
 
-const NOTHING: Told = {
+const NOTHING: Reported = {
   key: '',
   answer: null,
   state: 'nothing asked',
   seeking: null,
   error: null,
-  otherSizes: [],
+  sizeAlternatives: [],
 };

@@ -5,7 +5,7 @@ import { useEffect, useRef, useState } from 'react';
 import { HALF_WIDTH_90 } from '../../../core/common/estimate';
 import { inWords, fineMassFigure } from '../../../core/common/format';
 import { loopsMassG } from '../../../core/minis/gramsPerLoop';
-import { loopsBefore, loopsOn, minisMade, type MiniHappening, type MiniRunState } from '../../../core/minis/miniRun';
+import { loopsBefore, loopsOn, minisMade, type NewMiniEvent, type MiniRunState } from '../../../core/minis/miniRun';
 import type { MiniRunPage } from '../../../server/minis/miniRuns';
 import { BenchSettings } from '../../../ui/bench/BenchSettings';
 import { CountButton, handHint } from '../../../ui/bench/CountButton';
@@ -19,8 +19,8 @@ import { Way } from '../../../ui/bench/Way';
 import { dateAndTime } from '../../../ui/figures/dates';
 import { Length, FineMass } from '../../../ui/figures/Figures';
 import { useSystem } from '../../../ui/frame/Providers';
-import { Say } from '../../../ui/feedback/Notice';
-import { useKept } from '../../../ui/controls/useLocalStorage';
+import { Notice } from '../../../ui/feedback/Notice';
+import { useLocalStorage } from '../../../ui/controls/useLocalStorage';
 import styles from './CountMini.module.css';
 import type { Session } from './useSession';
 import { sizeName } from '../words';
@@ -47,15 +47,15 @@ export function CountMini({
   state: MiniRunState;
   session: Session;
   enabled: boolean;
-  record: (happening: MiniHappening) => void;
+  record: (newEvent: NewMiniEvent) => void;
   onSkip: () => void;
   /** No more minis of this skein. */
   onEnd: () => void;
 }) {
   const system = useSystem();
   const [pedals] = usePedals();
-  const [voice] = useKept('voice', 'quiet');
-  const [perPress] = useKept('loops per press', '1');
+  const [voice] = useLocalStorage('voice', 'quiet');
+  const [perPress] = useLocalStorage('loops per press', '1');
   const by = Number(perPress) || 1;
   const { counted, say } = useVoice(voice as Voice);
   const countButton = useRef<HTMLButtonElement>(null);
@@ -67,14 +67,14 @@ export function CountMini({
   const words = paused ? `Paused at ${loops}` : cueWords(loops, next.loops, part, plan.minis.length);
   const cue = paused ? 'stopped' : cueOf(loops, next.loops);
   // Told as long as this one is counted: what vanished at the first press would slide the count away from the finger.
-  const leftBefore = plan.left.find(({ afterMini }) => afterMini === part && part < plan.minis.length);
+  const remainingBefore = plan.left.find(({ afterMini }) => afterMini === part && part < plan.minis.length);
   const [shortAtFirst] = useState(next.shortG > 0 && loops === 0);
   const knotBefore = part > 0 && plan.minis[part - 1]!.segment !== mini.segment;
 
-  const said = useRef(cue);
+  const spoken = useRef(cue);
   useEffect(() => {
-    if (said.current !== cue) say(words);
-    said.current = cue;
+    if (spoken.current !== cue) say(words);
+    spoken.current = cue;
   }, [cue, say, words]);
 
   const count = () => {
@@ -107,16 +107,16 @@ export function CountMini({
     <div className={styles.stage}>
       <Cue cue={cue}>{words}</Cue>
       <AwayNews state={state} loops={loops} />
-      {leftBefore && (
-        <Say tone="plain">
+      {remainingBefore && (
+        <Notice tone="plain">
           {loops === 0 ? 'First cut off what stays over' : 'Put aside before this one'}:{' '}
-          <FineMass g={leftBefore.massG} />, <Length m={leftBefore.massG * plan.gristMPerG} />
-          {knotBefore || leftBefore.knots === 0 ? ', up to the knot' : ''}. {loops === 0 && 'Put it aside; it'}
+          <FineMass g={remainingBefore.massG} />, <Length m={remainingBefore.massG * plan.gristMPerG} />
+          {knotBefore || remainingBefore.knots === 0 ? ', up to the knot' : ''}. {loops === 0 && 'Put it aside; it'}
           {loops > 0 && 'It'} is weighed at the end.
-        </Say>
+        </Notice>
       )}
       {next.shortG > 0 && (loops === 0 || shortAtFirst) && (
-        <Say tone="bad" role="alert">
+        <Notice tone="bad" role="alert">
           <strong>
             <FineMass g={next.shortG} /> are missing
           </strong>{' '}
@@ -124,7 +124,7 @@ export function CountMini({
           <Button size="small" onClick={onSkip} disabled={!enabled || loops > 0}>
             Leave this one out
           </Button>
-        </Say>
+        </Notice>
       )}
       {paused ? (
         <div className={styles.paused}>
@@ -194,10 +194,10 @@ function AwayNews({ state, loops }: { state: MiniRunState; loops: number }) {
   }));
   if (lastMs === null || at === 0 || state.part !== part || atMs - lastMs < AWAY_MS) return null;
   return (
-    <Say tone="tight" role="status">
+    <Notice tone="tight" role="status">
       You stopped at <strong>{at} loops</strong>, {dateAndTime(new Date(lastMs).toISOString())}. Count what is wound
       before you go on, if it was moved.
-    </Say>
+    </Notice>
   );
 }
 

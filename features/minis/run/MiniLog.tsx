@@ -4,7 +4,7 @@ import { Button, Checkbox } from 'antd';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { readOrNull } from '../../../core/common/inputError';
-import { leftPlaces, massOfMini, minisMade, type MiniRunState, parentAfterG } from '../../../core/minis/miniRun';
+import { remainderPlaces, massOfMini, minisMade, type MiniRunState, parentAfterG } from '../../../core/minis/miniRun';
 import { parseQuantity } from '../../../core/common/units';
 import type { ScaleTool } from '../../../server/bench/bench';
 import type { MiniLogForm } from '../../../server/minis/miniRuns';
@@ -15,7 +15,7 @@ import { Length, FineMass } from '../../../ui/figures/Figures';
 import { Form, FormError } from '../../../ui/controls/Form';
 import { newKey } from '../../../ui/feedback/newKey';
 import { useSystem } from '../../../ui/frame/Providers';
-import { Say } from '../../../ui/feedback/Notice';
+import { Notice } from '../../../ui/feedback/Notice';
 import { AskedWays } from '../../../ui/strand/AskedWays';
 import { PictureChoice } from '../../../ui/strand/PictureChoice';
 import { layingPictures, leavingPictures, ROUND_A_REEL } from '../../../ui/strand/ways';
@@ -76,16 +76,17 @@ export function MiniLog({
       if (!all) return { ok: false, errors: {} };
       return logMinis(page.id, { ...values, scaleResolutionG: resolutionG });
     },
-    saved: () => router.replace(`/minis/${page.jobId}`),
+    saved: () => router.replace(`/minis/${page.planId}`),
   });
   const { values, errors, set } = form;
   const made = minisMade(state);
-  const leftOut = state.skipped.filter(Boolean).length;
+  const skippedCount = state.skipped.filter(Boolean).length;
   const grams = (text: string) => readOrNull(() => parseQuantity(text, 'mass', system));
   const tareG = grams(values.tare) ?? 0;
-  const leftG = values.left.map(({ mass }) => (mass.trim() === '' ? 0 : Math.max(0, (grams(mass) ?? 0) - tareG)));
+  const remainingG = values.left.map(({ mass }) => (mass.trim() === '' ? 0 : Math.max(0, (grams(mass) ?? 0) - tareG)));
   const minisG = made.reduce((sum, part) => sum + massOfMini(state, session.learned, part).mean, 0);
-  const loose = (kept: boolean) => leftG.reduce((sum, each, i) => sum + (values.left[i]!.kept === kept ? each : 0), 0);
+  const loose = (kept: boolean) =>
+    remainingG.reduce((sum, each, i) => sum + (values.left[i]!.kept === kept ? each : 0), 0);
   const weighed = values.left.some(({ mass }) => mass.trim() !== '');
   const expectedG = places.reduce((sum, place) => sum + place.expectedG, 0);
   const setLeft = (at: number, next: Partial<Values['left'][number]>) =>
@@ -93,9 +94,9 @@ export function MiniLog({
       'left',
       values.left.map((each, i) => (i === at ? { ...each, ...next } : each)),
     );
-  const reckoned = { endsG: made.length * (plan.cutLossG - plan.tiesG), tiesG: made.length * plan.tiesG };
-  const endsG = grams(values.ends) ?? reckoned.endsG;
-  const tiesG = grams(values.ties) ?? reckoned.tiesG;
+  const estimated = { endsG: made.length * (plan.cutLossG - plan.tiesG), tiesG: made.length * plan.tiesG };
+  const endsG = grams(values.ends) ?? estimated.endsG;
+  const tiesG = grams(values.ties) ?? estimated.tiesG;
   return (
     <Form form={form} className={styles.log}>
       <div>
@@ -151,7 +152,7 @@ export function MiniLog({
             inputMode="decimal"
             hint={
               <>
-                empty: <FineMass g={reckoned.endsG} />, as reckoned
+                empty: <FineMass g={estimated.endsG} />, as reckoned
               </>
             }
           />
@@ -161,7 +162,7 @@ export function MiniLog({
             inputMode="decimal"
             hint={
               <>
-                empty: <FineMass g={reckoned.tiesG} />, as reckoned
+                empty: <FineMass g={estimated.tiesG} />, as reckoned
               </>
             }
           />
@@ -190,9 +191,9 @@ export function MiniLog({
         </AskedWays>
         <div className={styles.balance}>
           {!weighed && expectedG > plan.parent.resolutionG ? (
-            <Say tone="plain">
+            <Notice tone="plain">
               {page.pieceLabel} weighed <FineMass g={plan.parent.massG} />. What is left is compared with it here.
-            </Say>
+            </Notice>
           ) : (
             <SplitBalance
               balance={{
@@ -200,9 +201,9 @@ export function MiniLog({
                 minisG,
                 tiesG,
                 endsG: endsG + loose(false),
-                leftG: loose(true),
+                remainingG: loose(true),
                 differenceG: minisG + tiesG + endsG + loose(false) + loose(true) - plan.parent.massG,
-                withinG: plan.parent.resolutionG / 2 + ((made.length + leftG.length) * resolutionG) / 2,
+                withinG: plan.parent.resolutionG / 2 + ((made.length + remainingG.length) * resolutionG) / 2,
                 byBand: plan.parent.byBand,
               }}
               what={page.pieceLabel.toLowerCase()}
@@ -223,15 +224,15 @@ export function MiniLog({
         <Button size="large" type="text" onClick={onBack} disabled={!enabled}>
           Back to the last mini
         </Button>
-        {leftOut > 0 && (
+        {skippedCount > 0 && (
           <Button size="large" type="text" onClick={onTakeUp} disabled={!enabled}>
-            {leftOut === 1
+            {skippedCount === 1
               ? 'Make the one after all that was left out'
-              : `Make the ${leftOut} after all that were left out`}
+              : `Make the ${skippedCount} after all that were left out`}
           </Button>
         )}
         {unsettled && (
-          <Say tone="tight">Some counts have not reached the app yet. They are kept; try again in a moment.</Say>
+          <Notice tone="tight">Some counts have not reached the app yet. They are kept; try again in a moment.</Notice>
         )}
         <FormError form={form} />
       </div>
@@ -241,7 +242,7 @@ export function MiniLog({
 
 /** Where something is left: what was put aside on the way, and what is on the skein itself. */
 function placesOf({ plan, pieceLabel }: MiniRunPage, lastG: number): { words: string; expectedG: number }[] {
-  return leftPlaces(plan).map((afterMini, i) => {
+  return remainderPlaces(plan).map((afterMini, i) => {
     if (afterMini === plan.minis.length) return { words: `Left on ${pieceLabel.toLowerCase()}`, expectedG: lastG };
     return {
       words: afterMini === 0 ? 'Put aside before the first mini' : `Put aside after mini ${afterMini}`,

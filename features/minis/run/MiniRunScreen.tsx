@@ -9,7 +9,7 @@ import type { MiniRunPage } from '../../../server/minis/miniRuns';
 import { GiveUp } from '../../../ui/bench/GiveUp';
 import { useWakeLock } from '../../../ui/bench/useWakeLock';
 import { LineNews } from '../../../ui/runSync/LineNews';
-import { useFollowed } from '../../../ui/runSync/useRunSync';
+import { useRunSync } from '../../../ui/runSync/useRunSync';
 import { giveUpCounting, takeUpCounting } from '../actions';
 import { CountMini } from './CountMini';
 import { MiniLog } from './MiniLog';
@@ -22,15 +22,15 @@ import { REEL_WORDS } from '../words';
 /** The minis of one skein at the bench: count, cut, weigh, and the next one by what the last ones weighed. */
 export function MiniRunScreen({ page, scales }: { page: MiniRunPage; scales: ScaleTool[] }) {
   const router = useRouter();
-  const run = useFollowed(page, afterMiniEvent);
+  const run = useRunSync(page, afterMiniEvent);
   const { state, record } = run;
   const session = useSession(page.plan, state);
   const mine = run.holding === 'mine';
   useWakeLock(state.stage !== 'finish' && run.ended === null);
 
   useEffect(() => {
-    if (run.ended) router.replace(`/minis/${page.jobId}`);
-  }, [run.ended, page.jobId, router]);
+    if (run.ended) router.replace(`/minis/${page.planId}`);
+  }, [run.ended, page.planId, router]);
 
   /** On to the next mini that is to be made; after the last, to what is left. */
   const goOn = (leaving = state.part) => {
@@ -52,11 +52,11 @@ export function MiniRunScreen({ page, scales }: { page: MiniRunPage; scales: Sca
   };
 
   return (
-    <div className={styles.run}>
+    <div>
       <header className={styles.head}>
         <div>
           <h1>
-            <Link href={`/minis/${page.jobId}`}>{page.jobName}</Link>
+            <Link href={`/minis/${page.planId}`}>{page.planName}</Link>
           </h1>
           <p className={styles.soft}>
             {page.pieceLabel} of {page.yarnName}, {REEL_WORDS[page.plan.reel.kind]}
@@ -68,7 +68,7 @@ export function MiniRunScreen({ page, scales }: { page: MiniRunPage; scales: Sca
           done="The counting is given up."
           give={() => giveUpCounting(page.id)}
           take={() => takeUpCounting(page.id)}
-          to={`/minis/${page.jobId}`}
+          to={`/minis/${page.planId}`}
         />
       </header>
       <LineNews run={run} what="skein" />

@@ -6,7 +6,7 @@ import { loopsMassG } from '../../../core/minis/gramsPerLoop';
 import {
   loopsBefore,
   loopsOn,
-  type MiniHappening,
+  type NewMiniEvent,
   type MiniRunState,
   minisMade,
   minisToCome,
@@ -38,14 +38,14 @@ export function SessionSide({
   state: MiniRunState;
   session: Session;
   enabled: boolean;
-  record: (happening: MiniHappening) => void;
+  record: (newEvent: NewMiniEvent) => void;
 }) {
   const system = useSystem();
   const { plan } = page;
   const made = minisMade(state);
   const done = made.filter((part) => part !== state.part);
   // The one in hand tells something once it is weighed.
-  const told = made.filter((part) => part !== state.part || weighingNow(state, part) !== null);
+  const reported = made.filter((part) => part !== state.part || weighingNow(state, part) !== null);
   const rings = done.slice(-RINGS_SHOWN);
   const largestG = Math.max(...plan.minis.map(({ massG }) => massG));
   const massOf = (part: number) =>
@@ -55,7 +55,7 @@ export function SessionSide({
     <div className={styles.side}>
       <div className={styles.figures}>
         <Large figure={{ number: String(done.length), unit: `of ${plan.minis.length}` }} label="minis are made" />
-        <Large figure={fineMassFigure(session.next.leftG, system)} label="left for them in this stretch" />
+        <Large figure={fineMassFigure(session.next.remainingG, system)} label="left for them in this stretch" />
       </div>
       {done.length === 0 ? (
         <p className={styles.soft}>
@@ -103,9 +103,9 @@ export function SessionSide({
         </ol>
       )}
       <div className={styles.chart}>
-        {told.length > 1 && (
+        {reported.length > 1 && (
           <MassChart
-            points={told.map((part) => {
+            points={reported.map((part) => {
               const { massG, toleranceG } = plan.minis[part]!;
               return {
                 mini: part + 1,

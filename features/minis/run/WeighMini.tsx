@@ -8,7 +8,7 @@ import { loopsMassG } from '../../../core/minis/gramsPerLoop';
 import {
   loopsBefore,
   loopsOn,
-  type MiniHappening,
+  type NewMiniEvent,
   type MiniRunState,
   minisToCome,
   nextToCome,
@@ -28,8 +28,8 @@ import { FromScale } from '../../../ui/devices/FromScale';
 import { TextField } from '../../../ui/controls/Field';
 import { FineMass } from '../../../ui/figures/Figures';
 import { useSystem } from '../../../ui/frame/Providers';
-import { Say } from '../../../ui/feedback/Notice';
-import { useKept } from '../../../ui/controls/useLocalStorage';
+import { Notice } from '../../../ui/feedback/Notice';
+import { useLocalStorage } from '../../../ui/controls/useLocalStorage';
 import { ScaleChoice, stepOnBench, useFineScale } from '../../../ui/controls/WeighingFields';
 import styles from './WeighMini.module.css';
 import type { Session } from './useSession';
@@ -50,7 +50,7 @@ export function WeighMini({
   session: Session;
   scales: ScaleTool[];
   enabled: boolean;
-  record: (happening: MiniHappening) => void;
+  record: (newEvent: NewMiniEvent) => void;
   onNext: () => void;
 }) {
   const system = useSystem();
@@ -102,7 +102,7 @@ export function WeighMini({
         <>
           {weighing && <MiniWeighed weighing={weighing} wanted={mini} />}
           {tooMany > 0 && (
-            <Say tone="tight" role="status">
+            <Notice tone="tight" role="status">
               <strong>
                 Take {tooMany} loop{tooMany === 1 ? '' : 's'} off before you cut it.
               </strong>{' '}
@@ -115,7 +115,7 @@ export function WeighMini({
               >
                 They are off: {loops - tooMany} loops
               </Button>
-            </Say>
+            </Notice>
           )}
           {parentWeighing && <ParentWeighed page={page} state={state} session={session} part={part} />}
           <NextWords session={session} plan={plan} state={state} />
@@ -142,10 +142,10 @@ export function WeighMini({
             <ScaleChoice scales={scales} resolutionG={resolutionG} onResolution={setResolution} />
           </div>
           {coarse && (
-            <Say tone="tight">
+            <Notice tone="tight">
               A step of <FineMass g={resolutionG} /> cannot tell minis give or take <FineMass g={mini.toleranceG} />.
               Leave {page.pieceLabel.toLowerCase()} on the scale: what it loses from one mini to the next tells more.
-            </Say>
+            </Notice>
           )}
           {coarse ? parents : mine}
           <details className={styles.other}>
@@ -185,7 +185,7 @@ interface ReadingProps {
   session: Session;
   resolutionG: number;
   enabled: boolean;
-  record: (happening: MiniHappening) => void;
+  record: (newEvent: NewMiniEvent) => void;
   /** The one that is asked for first. */
   main: boolean;
 }
@@ -200,7 +200,7 @@ function MiniReading({
   main,
   onScale,
 }: ReadingProps & { onScale: (stepG: number) => void }) {
-  const [voice] = useKept('voice', 'quiet');
+  const [voice] = useLocalStorage('voice', 'quiet');
   const { say } = useVoice(voice as Voice);
   const { part } = state;
   const loops = loopsOn(state, part);
@@ -286,7 +286,7 @@ function ReadingForm({
   asked: { words: ReactNode; keep: () => void; forget: () => void; more?: ReactNode } | null;
 }) {
   const system = useSystem();
-  const [typed, setTyped] = useKept(keptAs, '');
+  const [typed, setTyped] = useLocalStorage(keptAs, '');
   const [error, setError] = useState('');
   const submit = (event: FormEvent) => {
     event.preventDefault();
@@ -331,7 +331,7 @@ function ReadingForm({
       )}
       {asked && (
         <div className={styles.asked}>
-          <Say tone="tight" role="alert">
+          <Notice tone="tight" role="alert">
             {asked.words}
             <div className={styles.doubtWays}>
               <Button
@@ -352,7 +352,7 @@ function ReadingForm({
                 Keep it as it is
               </Button>
             </div>
-          </Say>
+          </Notice>
         </div>
       )}
     </form>
@@ -479,13 +479,13 @@ function ParentWeighed({
   const weighing = state.parent.find(({ afterPart }) => afterPart === part)!;
   const mini = loopsMassG(learned, loopsBefore(state, part), loopsOn(state, part));
   return (
-    <Say tone="good" role="status">
+    <Notice tone="good" role="status">
       <FineMass g={weighing.massG} /> left of {page.pieceLabel.toLowerCase()}: by all its weighings this mini has{' '}
       <strong>
         <FineMass g={mini.mean} />
       </strong>
       .
-    </Say>
+    </Notice>
   );
 }
 

@@ -7,8 +7,8 @@ import type { PliedRecord, PlyFigures } from '../../../server/twist/plied';
 import type { TwistPage } from '../../../server/twist/twist';
 import { Length, Span, Twist } from '../../../ui/figures/Figures';
 import { newKey } from '../../../ui/feedback/newKey';
-import { waitWords } from '../../../ui/feedback/PendingCare';
-import { Say } from '../../../ui/feedback/Notice';
+import { pendingCareWords } from '../../../ui/feedback/PendingCare';
+import { Notice } from '../../../ui/feedback/Notice';
 import { useUndoOffer } from '../../../ui/feedback/UndoOffer';
 import { useTask } from '../../../ui/feedback/useTask';
 import { undoStep, wash } from '../actions';
@@ -47,8 +47,8 @@ export function PliedPanel({ page: { piece }, plied }: { page: TwistPage; plied:
         . <Link href={`/logbook/${plied.operationId}`}>Its entry in the log</Link>.
       </p>
       {stage !== 'done' && (
-        <Say tone="plain">
-          It {waitWords({ stage, since: plied.washedAt, until: stage === 'drying' ? null : plied.restUntil })}{' '}
+        <Notice tone="plain">
+          It {pendingCareWords({ stage, since: plied.washedAt, until: stage === 'drying' ? null : plied.restUntil })}{' '}
           {stage === 'drying' && measure('weigh', 'Weigh it')}
           {stage === 'to measure' && measure('reel', 'Count its loops')}
           {(stage === 'resting' || stage === 'to wash') && (
@@ -65,12 +65,12 @@ export function PliedPanel({ page: { piece }, plied }: { page: TwistPage; plied:
               It is in the water
             </Button>
           )}
-        </Say>
+        </Notice>
       )}
       {task.problem && (
-        <Say tone="bad" role="alert">
+        <Notice tone="bad" role="alert">
           {task.problem}
-        </Say>
+        </Notice>
       )}
       <table className={styles.figures}>
         <thead>

@@ -6,7 +6,7 @@ import { strandStateOf } from '../../../core/twist/twistAccount';
 import { scales } from '../../../server/bench/bench';
 import { plyPage } from '../../../server/twist/plying';
 import { emptyDatabase, NOW } from '../../../tests/support/serverTesting';
-import { saidBy } from '../../../tests/support/uiTesting';
+import { textOf } from '../../../tests/support/uiTesting';
 import { PlyScreen } from './PlyScreen';
 import { METHOD_WORDS, plySentences } from './plyWords';
 
@@ -17,7 +17,7 @@ const page = plyPage(db, []);
 const limits = STARTING_LIMITS.single;
 
 test('of both ends of a soft single: what each strand gets, their gap, the circling, and a figure to begin with', () => {
-  const words = saidBy(<PlyScreen page={page} scales={scales(db)} limits={limits} />);
+  const words = textOf(<PlyScreen page={page} scales={scales(db)} limits={limits} />);
   expect(words).toContain('About 200 m ± 60 m of ply.');
   expect(words).toContain('The strand from the centre loses up to 10 %: it may drift apart.');
   expect(words).toContain('The strand from the outside gains up to 4 %: firmer.');
@@ -33,7 +33,7 @@ test('of both ends of a soft single: what each strand gets, their gap, the circl
 });
 
 test('nothing to ply is said so', () => {
-  const words = saidBy(<PlyScreen page={plyPage(emptyDatabase(), [])} scales={[]} limits={limits} />);
+  const words = textOf(<PlyScreen page={plyPage(emptyDatabase(), [])} scales={[]} limits={limits} />);
   expect(words).toContain('There is nothing to ply yet');
 });
 

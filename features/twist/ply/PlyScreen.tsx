@@ -31,10 +31,10 @@ import { TextField } from '../../../ui/controls/Field';
 import { FineMass, Length, LengthWithin, Twist } from '../../../ui/figures/Figures';
 import { PlainSelect } from '../../../ui/controls/PlainSelect';
 import { useSystem } from '../../../ui/frame/Providers';
-import { Say } from '../../../ui/feedback/Notice';
+import { Notice } from '../../../ui/feedback/Notice';
 import { PictureChoice } from '../../../ui/strand/PictureChoice';
 import { leavingPictures } from '../../../ui/strand/ways';
-import { useKept } from '../../../ui/controls/useLocalStorage';
+import { useLocalStorage } from '../../../ui/controls/useLocalStorage';
 import { BobbinSplit } from './BobbinSplit';
 import type { PlyDraft } from './plyDraft';
 import { PlyLog } from './PlyLog';
@@ -155,7 +155,7 @@ export function PlyScreen({ page, scales, limits }: { page: PlyPage; scales: Sca
 const KEY = 'ply draft';
 
 function usePlyDraft(page: PlyPage): [PlyDraft, (change: Partial<PlyDraft>) => void, () => void] {
-  const [kept, keep] = useKept(KEY, '');
+  const [kept, keep] = useLocalStorage(KEY, '');
   const [first] = page.singles;
   const initial: PlyDraft = {
     pieceIds: page.chosen.length > 0 ? page.chosen : first ? [first.pieceId] : [],
@@ -400,14 +400,14 @@ function Outcome({
   if (!first) return null;
   if (!outcome.value)
     return (
-      <Say tone="tight" role="status">
+      <Notice tone="tight" role="status">
         {upperFirst(outcome.error!)}.
-      </Say>
+      </Notice>
     );
   const { strands, pliedM, leftoverM } = outcome.value;
   return (
     <>
-      {first.twist.gap && <Say tone="tight">{GAP_WORDS[first.twist.gap]} What follows is what plying adds.</Say>}
+      {first.twist.gap && <Notice tone="tight">{GAP_WORDS[first.twist.gap]} What follows is what plying adds.</Notice>}
       <div role="status" className={styles.sentences}>
         {lengthM && (
           <p className={styles.lead}>

@@ -39,8 +39,8 @@ test('the reason ends where the answer is', () => {
   for (const each of made.filter(({ kind }) => kind === 'least'))
     expect(reasonSentences(each, 'metric')[1]).toContain(choiceWords(each, each.answer, 'metric'));
   for (const each of made.filter(({ kind }) => kind === 'size')) {
-    const told = /is ([\d.]+)/.exec(reasonSentences(each, 'metric')[1]!)![1];
-    expect(Number(told) / Number(each.choices[each.answer])).toBeCloseTo(1, 1);
+    const reported = /is ([\d.]+)/.exec(reasonSentences(each, 'metric')[1]!)![1];
+    expect(Number(reported) / Number(each.choices[each.answer])).toBeCloseTo(1, 1);
   }
 });
 

@@ -13,7 +13,7 @@ import {
 } from '../../../core/twist/twistPractice';
 import type { PracticePage } from '../../../server/twist/practice';
 import { useSystem } from '../../../ui/frame/Providers';
-import { Say } from '../../../ui/feedback/Notice';
+import { Notice } from '../../../ui/feedback/Notice';
 import { PullScene } from '../../../ui/strand/PullScene';
 import { TwistedYarn } from '../../../ui/strand/TwistedYarn';
 import { answered as keepAnswer } from '../actions';
@@ -110,7 +110,7 @@ export default function Practice({ page }: { page: PracticePage }) {
       </section>
       <section className={styles.ask} aria-live="polite">
         {sceneSentences(asked).map((sentence, i) => (
-          <p key={i} className={styles.told}>
+          <p key={i} className={styles.reported}>
             {sentence}
           </p>
         ))}
@@ -135,16 +135,16 @@ export default function Practice({ page }: { page: PracticePage }) {
         </ol>
         {done && (
           <>
-            <Say tone={chosen === asked.answer ? 'good' : 'tight'}>
+            <Notice tone={chosen === asked.answer ? 'good' : 'tight'}>
               <p className={styles.verdict}>{chosen === asked.answer ? 'That is right.' : 'Not quite.'}</p>
               {reasonSentences(asked, system).map((sentence, i) => (
                 <p key={i}>{sentence}</p>
               ))}
-            </Say>
+            </Notice>
             {opened && (
-              <Say tone="good">You are sure of these. The next ones: {LEVEL_NAMES[reached]!.toLowerCase()}.</Say>
+              <Notice tone="good">You are sure of these. The next ones: {LEVEL_NAMES[reached]!.toLowerCase()}.</Notice>
             )}
-            {unkept && <Say tone="tight">This answer could not be kept: the app cannot be reached just now.</Say>}
+            {unkept && <Notice tone="tight">This answer could not be kept: the app cannot be reached just now.</Notice>}
             <Button
               type="primary"
               size="large"
@@ -173,7 +173,7 @@ export default function Practice({ page }: { page: PracticePage }) {
               }}
             >
               {name}
-              {LEVELS[i]!.every((kind) => isSure(answers, kind)) && <span className={styles.sure}> ✓ sure</span>}
+              {LEVELS[i]!.every((kind) => isSure(answers, kind)) && <span> ✓ sure</span>}
             </button>
           ))}
         </div>

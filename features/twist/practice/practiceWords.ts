@@ -23,8 +23,8 @@ export const LEVEL_NAMES = ['First pulls', 'Your yarn', 'Twice over', 'For spinn
 /** What was done, sentence by sentence. */
 export function sceneSentences({ kind, steps }: Exercise): string[] {
   // Which way of using it is what is asked.
-  const told = kind === 'least' ? steps.slice(0, -1) : steps;
-  const sentences = told.map((step, i) => stepSentence(step, i === 0));
+  const reported = kind === 'least' ? steps.slice(0, -1) : steps;
+  const sentences = reported.map((step, i) => stepSentence(step, i === 0));
   if (kind === 'ply') return [sentences[0]!, `Both its ends are pulled ${sideWords(steps[1]!)} and plied together.`];
   return sentences;
 }

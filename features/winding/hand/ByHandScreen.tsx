@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { durationInWords } from '../../../core/common/format';
 import { HAND_FORMS, type HandForm } from '../../../core/winding/run';
 import type { HandTool } from '../../../server/bench/bench';
-import { Say } from '../../../ui/feedback/Notice';
+import { Notice } from '../../../ui/feedback/Notice';
 import styles from './ByHandScreen.module.css';
 import { type HandStage, HandWinding } from './HandWinding';
 import { StepDrawing } from '../run/StepDrawing';
@@ -150,7 +150,7 @@ function MethodSteps({ form, tool }: { form: HandForm; tool: HandTool | undefine
           </p>
           <p className={styles.title}>{step.title}</p>
           <p className={styles.how}>{step.how}</p>
-          {care && (step.stage === 'lay' || step.stage === 'cross') && <Say tone="bad">{care}</Say>}
+          {care && (step.stage === 'lay' || step.stage === 'cross') && <Notice tone="bad">{care}</Notice>}
           <div className={styles.ways}>
             <Button size="large" disabled={at === 0} onClick={() => setAt(at - 1)}>
               Back<span className="visually-hidden"> {title.toLowerCase()}</span>

@@ -3,7 +3,7 @@
 import { inWords, massFigure } from '../../../core/common/format';
 import type { PlanTool } from '../../../core/winding/piecePlan';
 import { useSystem } from '../../../ui/frame/Providers';
-import { Say } from '../../../ui/feedback/Notice';
+import { Notice } from '../../../ui/feedback/Notice';
 import styles from './PlanScreen.module.css';
 import type { Planned, SplitDraft } from './usePlan';
 
@@ -18,33 +18,33 @@ export function FitAnswer({ planned, tools }: { planned: Planned; tools: readonl
   const name = tool.name.toLowerCase();
   if (isEmpty(choices.split))
     return (
-      <Say tone="plain" role="status">
+      <Notice tone="plain" role="status">
         Say how much each {choices.split.by === 'pieces' ? 'piece' : 'cake'} takes, in metres or grams, and it is
         planned.
-      </Say>
+      </Notice>
     );
   if (Object.keys(errors).some((path) => path.startsWith('split')))
     return (
-      <Say tone="bad" role="status">
+      <Notice tone="bad" role="status">
         <strong>That cannot be planned yet.</strong> {Object.values(errors).join('. ')}.
-      </Say>
+      </Notice>
     );
   const [large] = plan.tooLarge;
   if (large !== undefined) return <TooLarge planned={planned} tools={tools} part={large} />;
   const [first] = plan.cakes;
   if (choices.split.by !== 'equal')
     return (
-      <Say tone="good" role="status">
+      <Notice tone="good" role="status">
         <strong>
           {plan.cakes.length === 1 ? 'One' : plan.cakes.length} {plan.cakes.length === 1 ? 'cake' : 'cakes'}, each
           within what its tool holds.
         </strong>{' '}
         The fullest is {Math.round(Math.max(...plan.cakes.map(({ fillPercent }) => fillPercent)))} % full.
-      </Say>
+      </Notice>
     );
   if (plan.cakes.length === 1 && first!.massG > first!.usableMassG)
     return (
-      <Say tone="tight" role="status">
+      <Notice tone="tight" role="status">
         <strong>
           It is {mass(first!.massG)}, a little more than the {mass(first!.usableMassG)} that{' '}
           {tool.onto === 'winder' ? `the ${name} holds as far as we guess` : 'is easily held'}.
@@ -52,28 +52,28 @@ export function FitAnswer({ planned, tools }: { planned: Planned; tools: readonl
         {tool.onto === 'winder'
           ? 'You may wind it in one: watch the last layers, and stop before they slide. Or make two cakes.'
           : 'Wind it as long as it lies well in the hand, or make two.'}
-      </Say>
+      </Notice>
     );
   if (plan.cakes.length === 1)
     return (
-      <Say tone={first!.fillPercent > NEARLY_FULL_PERCENT ? 'tight' : 'good'} role="status">
+      <Notice tone={first!.fillPercent > NEARLY_FULL_PERCENT ? 'tight' : 'good'} role="status">
         <strong>It fits the {name}</strong>, which will be {Math.round(first!.fillPercent)} % full
         {first!.fillPercent > NEARLY_FULL_PERCENT ? ': watch the last layers, or make two cakes.' : '.'}
-      </Say>
+      </Notice>
     );
   const turns = Math.round(first!.crankTurns.mean);
   const cut = plan.faults.length > 0 && choices.cutAtKnots ? '' : `: cut after every ${turns} turns`;
   if (plan.fewest === 1)
     return (
-      <Say tone="good" role="status">
+      <Notice tone="good" role="status">
         <strong>It would fit in one.</strong> As {plan.cakes.length} cakes of {mass(first!.massG)}
         {cut}.
-      </Say>
+      </Notice>
     );
   const brimful = first!.fillPercent > NEARLY_FULL_PERCENT;
   const other = tools.find((each) => each.onto === 'winder' && each.key !== tool.key && planned.fewestOn(each) === 1);
   return (
-    <Say tone="tight" role="status">
+    <Notice tone="tight" role="status">
       <strong>It does not fit the {name} in one</strong>: that holds {mass(first!.usableMassG)}, and past it yarn slides
       off the base{tool.onto === 'winder' && ' into the gears'}. Make {plan.cakes.length} cakes of {mass(first!.massG)}
       {cut}.{brimful && ' They will be brimful: watch the last layers, or make one more.'}
@@ -89,7 +89,7 @@ export function FitAnswer({ planned, tools }: { planned: Planned; tools: readonl
           </button>
         </>
       )}
-    </Say>
+    </Notice>
   );
 }
 
@@ -108,7 +108,7 @@ function TooLarge({ planned, tools, part }: { planned: Planned; tools: readonly 
     ({ key, maxMassG }) => key !== tool.key && maxMassG >= cake.massG && key.startsWith('winder'),
   );
   return (
-    <Say tone="bad" role="status">
+    <Notice tone="bad" role="status">
       <strong>
         {cake.name || `Cake ${part + 1}`} is {inWords(massFigure(cake.massG, system))}, and the{' '}
         {tool.name.toLowerCase()} holds {inWords(massFigure(cake.usableMassG, system))}.
@@ -126,6 +126,6 @@ function TooLarge({ planned, tools, part }: { planned: Planned; tools: readonly 
           </button>
         </>
       )}
-    </Say>
+    </Notice>
   );
 }

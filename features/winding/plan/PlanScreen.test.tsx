@@ -16,81 +16,81 @@ import { logRun } from '../../../server/winding/runLog';
 import { startRun } from '../../../server/winding/runStart';
 import type { YarnForm } from '../../../server/yarn/yarns';
 import { normals } from '../../../tests/support/chance';
-import { saidBy } from '../../../tests/support/uiTesting';
+import { textOf } from '../../../tests/support/uiTesting';
 import { DEFAULT_SCHOOLS } from '../../../core/bench/schools';
 import { PlanScreen } from './PlanScreen';
 
 function plan(values: Partial<YarnForm> = {}) {
   const db = emptyDatabase();
   const [pieceId] = shelved(db, values).pieceIds as [number];
-  const said = (system: 'metric' | 'imperial' = 'metric', id = pieceId) =>
-    saidBy(<PlanScreen page={planPage(db, id)!} weighing={<p>weigh it here</p>} />, system);
-  return { db, pieceId, said };
+  const shownText = (system: 'metric' | 'imperial' = 'metric', id = pieceId) =>
+    textOf(<PlanScreen page={planPage(db, id)!} weighing={<p>weigh it here</p>} />, system);
+  return { db, pieceId, shownText };
 }
 
 test('the first glance tells what it comes to: how many cakes, how many turns, whether it fits', () => {
-  const said = plan().said();
-  expect(said).toMatch(/hank 1: one cake, \d{3} turns of the crank/);
-  expect(said).toContain('Wind it at the bench');
-  expect(said).toMatch(/full \d+ % of what it holds/);
+  const shownText = plan().shownText();
+  expect(shownText).toMatch(/hank 1: one cake, \d{3} turns of the crank/);
+  expect(shownText).toContain('Wind it at the bench');
+  expect(shownText).toMatch(/full \d+ % of what it holds/);
 });
 
 test('until cakes were measured every figure says that it is a starting one', () => {
-  const said = plan().said();
-  expect(said).toContain('a starting figure; measure a cake and it is yours');
-  expect(said).toContain('(a usual pace)');
-  expect(said).toContain('These figures are starting ones, not measured on yours');
+  const shownText = plan().shownText();
+  expect(shownText).toContain('a starting figure; measure a cake and it is yours');
+  expect(shownText).toContain('(a usual pace)');
+  expect(shownText).toContain('These figures are starting ones, not measured on yours');
 });
 
 test('after six of one’s own cakes it says so, and plans by them', () => {
-  const { db, said } = plan();
+  const { db, shownText } = plan();
   windAsKnown(db, A_HAND, 6, normals(11));
-  expect(said()).toContain('learned from 6 of your cakes');
-  expect(said()).toContain('(your pace)');
-  expect(said()).toMatch(/4\.[23]\d? turns of the spindle to one of the crank, by your cakes/);
+  expect(shownText()).toContain('learned from 6 of your cakes');
+  expect(shownText()).toContain('(your pace)');
+  expect(shownText()).toMatch(/4\.[23]\d? turns of the spindle to one of the crank, by your cakes/);
 });
 
 test('more than the winder holds is more cakes, and the page says why', () => {
-  const said = plan({ masses: ['236'] }).said();
-  expect(said).toMatch(/hank 1: 3 cakes/);
-  expect(said).toMatch(/each/);
+  const shownText = plan({ masses: ['236'] }).shownText();
+  expect(shownText).toMatch(/hank 1: 3 cakes/);
+  expect(shownText).toMatch(/each/);
 });
 
 test('what lies along the yarn is told, and so is how its fibre wants to be handled', () => {
-  const { db, pieceId, said } = plan({ fibres: '100 % mohair' });
+  const { db, pieceId, shownText } = plan({ fibres: '100 % mohair' });
   idOf(noteFault(db, pieceId, { requestKey: aKey(), kind: 'knot', at: '80 m', from: 'inner' }, 'metric', NOW));
-  expect(said()).toContain('1 knot along it');
-  expect(said()).toMatch(/sticks|cling|snag/i);
+  expect(shownText()).toContain('1 knot along it');
+  expect(shownText()).toMatch(/sticks|cling|snag/i);
 });
 
 test('the school that winds twice is begun from', () => {
-  const { db, said } = plan();
+  const { db, shownText } = plan();
   idOf(saveSchools(db, { ...DEFAULT_SCHOOLS, windings: 'twice', earliestDays: '3' }));
-  expect(said()).toContain('one cake, wound twice');
+  expect(shownText()).toContain('one cake, wound twice');
 });
 
 test('a cake is asked from which end it is taken, and comes out softer', () => {
-  const { db, pieceId, said } = plan();
+  const { db, pieceId, shownText } = plan();
   const runId = idOf(startRun(db, pieceId, startValues(), 'metric', NOW));
   const { send, event } = screenOf(db, runId, 'screen-one');
   send([event({ kind: 'turns', part: 0, amount: 9 })]);
   idOf(logRun(db, runId, logValues(['112']), 'metric', NOW));
-  const cake = said('metric', pieceId + 1);
+  const cake = shownText('metric', pieceId + 1);
   expect(cake).toContain('Take it from its');
   expect(cake).toContain('Wound a second time it comes out softer');
   expect(cake).not.toContain('Once round the open hank');
-  expect(said()).toContain('It is wound already');
+  expect(shownText()).toContain('It is wound already');
 });
 
 test('where nothing tells its length or its mass, that is asked for first', () => {
-  expect(plan({ putUpLength: '', weightClass: '', needle: '' }).said()).toContain(
+  expect(plan({ putUpLength: '', weightClass: '', needle: '' }).shownText()).toContain(
     'Nothing tells how long a gram of it is',
   );
-  expect(plan({ putUpMass: '', putUpLength: '', masses: [] }).said()).toContain('weigh it here');
+  expect(plan({ putUpMass: '', putUpLength: '', masses: [] }).shownText()).toContain('weigh it here');
 });
 
 test('in ounces and yards nothing metric is left but the firmness', () => {
-  const said = plan().said('imperial');
-  expect(said).toMatch(/\d yd/);
-  expect(said.replaceAll('g/cm³', '')).not.toMatch(/\d (m|g|mm|cm)\b/);
+  const shownText = plan().shownText('imperial');
+  expect(shownText).toMatch(/\d yd/);
+  expect(shownText.replaceAll('g/cm³', '')).not.toMatch(/\d (m|g|mm|cm)\b/);
 });

@@ -8,7 +8,7 @@ import { HALF_WIDTH_90 } from '../../../core/common/estimate';
 import { faultsInWords } from '../../../core/yarn/faults';
 import { handlingOf } from '../../../core/yarn/fibre';
 import { durationInWords, inWords, lowerFirst, sizeFigure, upperFirst } from '../../../core/common/format';
-import { massOf, needsSwift, type Form as PieceForm } from '../../../core/yarn/piece';
+import { massOf, needsSwift, type PieceForm as PieceForm } from '../../../core/yarn/piece';
 import { endsOf } from '../../../core/bench/schools';
 import type { PlannedCake } from '../../../core/winding/windingPlan';
 import type { PlanPage } from '../../../server/winding/planPages';
@@ -16,7 +16,7 @@ import { TextField } from '../../../ui/controls/Field';
 import { KnownMass, Length, LengthWithin, Mass, Size } from '../../../ui/figures/Figures';
 import { PlainSelect } from '../../../ui/controls/PlainSelect';
 import { useSystem } from '../../../ui/frame/Providers';
-import { Say } from '../../../ui/feedback/Notice';
+import { Notice } from '../../../ui/feedback/Notice';
 import { wayWords } from '../../../ui/strand/plannedUseWords';
 import { glyphSide, PieceGlyph } from '../../../ui/thread/PieceGlyph';
 import { beginRun } from '../actions';
@@ -46,9 +46,9 @@ export function PlanScreen({ page, weighing }: { page: PlanPage; weighing: React
         <h1>
           {piece.label} of <Link href={`/yarns/${yarn.id}`}>{yarn.name}</Link>
         </h1>
-        <Say tone="plain">
+        <Notice tone="plain">
           It is wound already. <Link href={`/logbook/${piece.consumedBy}`}>See how it went</Link>.
-        </Say>
+        </Notice>
       </>
     );
   if (piece.grist !== null) return <Planning page={page} />;
@@ -59,10 +59,10 @@ export function PlanScreen({ page, weighing }: { page: PlanPage; weighing: React
       </h1>
       <div className={styles.missing}>
         {yarn.grist === null && (
-          <Say tone="tight">
+          <Notice tone="tight">
             Nothing tells how long a gram of it is.{' '}
             <Link href={`/yarns/${yarn.id}/band`}>Give its length and mass, its weight class or a needle size</Link>.
-          </Say>
+          </Notice>
         )}
         {piece.mass === null && weighing}
       </div>
@@ -108,15 +108,15 @@ function Planning({ page }: { page: PlanPage }) {
         )}
       </div>
       {problem && (
-        <Say tone="bad" role="alert">
+        <Notice tone="bad" role="alert">
           {problem}
-        </Say>
+        </Notice>
       )}
       {page.next && (
-        <Say tone="plain">
+        <Notice tone="plain">
           For its twist you chose: {lowerFirst(wayWords(page.next, piece.form))}.{' '}
           <Link href={`/twist/${piece.id}`}>See why, or choose anew</Link>.
-        </Say>
+        </Notice>
       )}
       <FitAnswer planned={planned} tools={page.tools} />
 
@@ -160,9 +160,9 @@ function Planning({ page }: { page: PlanPage }) {
       />
       <PlanWays page={page} planned={planned} />
       {handlingOf(yarn.fibres).map((handling) => (
-        <Say key={handling} tone="tight">
+        <Notice key={handling} tone="tight">
           {HANDLING_WORDS[handling]}
-        </Say>
+        </Notice>
       ))}
     </>
   );
@@ -302,7 +302,7 @@ function ToolStation({ page, planned }: { page: PlanPage; planned: Planned }) {
           title={`a cake of ${Math.round(first!.outerDiameterMm)} mm where there is room to ${Math.round(tool.maxDiameterMm)} mm`}
         />
       </div>
-      <label className={styles.choice}>
+      <label>
         <span className={styles.label}>Wind it on</span>
         <PlainSelect
           value={tool.key}

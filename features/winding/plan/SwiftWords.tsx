@@ -4,7 +4,7 @@ import { type Reading, reading } from '../../../core/common/inputError';
 import { swift, type SwiftResult } from '../../../core/bench/swift';
 import type { SwiftTool } from '../../../server/bench/bench';
 import { Span } from '../../../ui/figures/Figures';
-import { Say } from '../../../ui/feedback/Notice';
+import { Notice } from '../../../ui/feedback/Notice';
 import styles from './PlanScreen.module.css';
 
 export type Setting = Reading<SwiftResult>;
@@ -16,11 +16,13 @@ export function settingOf(tool: SwiftTool, loopM: number): Setting {
 
 /** The same, in words. */
 export function SwiftWords({ tool, setting }: { tool: SwiftTool; setting: Setting }) {
-  if (setting.error !== undefined) return <Say tone="bad">{setting.error}.</Say>;
+  if (setting.error !== undefined) return <Notice tone="bad">{setting.error}.</Notice>;
   const { value } = setting;
   if ('hole' in value) {
     if (value.hole === null)
-      return <Say tone="bad">The loop is too small even for the first hole. Use two chairs or a helper’s hands.</Say>;
+      return (
+        <Notice tone="bad">The loop is too small even for the first hole. Use two chairs or a helper’s hands.</Notice>
+      );
     return (
       <p>
         <strong className={styles.figure}>Hole {value.hole}</strong> on every arm, counted from the middle;{' '}
@@ -42,9 +44,9 @@ export function SwiftWords({ tool, setting }: { tool: SwiftTool; setting: Settin
           across, until the loop just holds. Never taut.
         </p>
         {beyond && (
-          <Say tone="bad">
+          <Notice tone="bad">
             This one opens from <Span mm={opensMm.min} /> to <Span mm={opensMm.max} />: it does not hold this loop.
-          </Say>
+          </Notice>
         )}
       </>
     );

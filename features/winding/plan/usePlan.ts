@@ -18,7 +18,7 @@ import type { PlanPage } from '../../../server/winding/planPages';
 import type { StartForm } from '../../../server/winding/runStart';
 import type { PieceView } from '../../../server/yarn/yarnViews';
 import { useSystem } from '../../../ui/frame/Providers';
-import { useKept } from '../../../ui/controls/useLocalStorage';
+import { useLocalStorage } from '../../../ui/controls/useLocalStorage';
 
 /** A split that is being typed: what was put in for each way of splitting is kept while another is looked at. */
 export interface SplitDraft {
@@ -164,7 +164,7 @@ function attempted(work: () => PiecePlan): { plan?: PiecePlan; errors: Record<st
 
 /** The choices for one piece, kept in the browser. */
 function useChoices(pieceId: number, initial: Choices): [Choices, (change: Partial<Choices>) => void] {
-  const [kept, keep] = useKept(`plan of piece ${pieceId}`, '');
+  const [kept, keep] = useLocalStorage(`plan of piece ${pieceId}`, '');
   let choices = initial;
   if (kept) {
     try {

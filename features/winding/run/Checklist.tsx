@@ -2,7 +2,7 @@
 
 import { Button } from 'antd';
 import { type RunState, type RunStep, tickKey, type WoundOnto } from '../../../core/winding/run';
-import type { Form } from '../../../core/yarn/piece';
+import type { PieceForm } from '../../../core/yarn/piece';
 import type { Swift } from '../../../core/bench/swift';
 import { SignIcon } from '../../../ui/figures/icons';
 import styles from './Checklist.module.css';
@@ -44,7 +44,7 @@ export function Checklist({
   words: (step: RunStep) => StepWords;
   swift: Swift['kind'] | null;
   onto: WoundOnto;
-  form: Form;
+  form: PieceForm;
   colourHex: string;
   /** What this yarn on these tools adds to a step. */
   also?: Partial<Record<RunStep, string>>;

@@ -1,9 +1,9 @@
 'use client';
 
 import { Button } from 'antd';
-import { agreement } from '../../../core/winding/lengthCheck';
+import { lengthCheck } from '../../../core/winding/lengthCheck';
 import { inWords, lengthFigure } from '../../../core/common/format';
-import { counterLengthM, lengthsTold } from '../../../core/winding/lengthSources';
+import { counterLengthM, lengthSources } from '../../../core/winding/lengthSources';
 import type { RunState } from '../../../core/winding/run';
 import { spindleOf } from '../../../core/winding/windingPlan';
 import type { RunPage } from '../../../server/winding/runEvents';
@@ -11,7 +11,7 @@ import { CAUSE_WORDS } from '../../../ui/feedback/causeWords';
 import { tellDevice } from '../../../ui/devices/deviceLine';
 import { useDevices } from '../../../ui/devices/useDevices';
 import { useSystem } from '../../../ui/frame/Providers';
-import { Say } from '../../../ui/feedback/Notice';
+import { Notice } from '../../../ui/feedback/Notice';
 import type { Driver } from './DriverChoice';
 import { MOTOR_SPEED_PER_S } from './useMotor';
 import styles from './WindStage.module.css';
@@ -44,8 +44,8 @@ export function DeviceNews({
   const { counter } = live.devices;
   // Where the counter drives, the turns follow from it and can say nothing against it. Otherwise it is held against
   // the turns that there were when it was last kept.
-  const told = agreement(
-    lengthsTold({
+  const reported = lengthCheck(
+    lengthSources({
       winder: cake.tool,
       density: { mean: cake.densityGPerCm3, sd: cake.densitySd },
       crankRatioSd: cake.crankRatioSd,
@@ -59,22 +59,22 @@ export function DeviceNews({
   return (
     <>
       {silent && (
-        <Say tone="tight" role="alert">
+        <Notice tone="tight" role="alert">
           <strong>{DEVICE_WORDS[silent]} is silent.</strong> Count by hand meanwhile; when it is back, the larger of the
           two counts holds.
-        </Say>
+        </Notice>
       )}
       {motorState === 'jammed' && (
-        <Say tone="bad" role="alert">
+        <Notice tone="bad" role="alert">
           <strong>The motor is jammed.</strong> Unplug it before you clear the gears.
-        </Say>
+        </Notice>
       )}
-      {told?.verdict === 'differ' && (
-        <Say tone="tight" role="status">
+      {reported?.verdict === 'differ' && (
+        <Notice tone="tight" role="status">
           <strong>The counter says {inWords(lengthFigure(counterM ?? 0, system))}</strong>,{' '}
-          {inWords(lengthFigure(Math.abs(told.differenceM), system))} {told.differenceM < 0 ? 'less' : 'more'} than the
-          turns. Likely: {CAUSE_WORDS[told.cause]}. The mass will tell.
-        </Say>
+          {inWords(lengthFigure(Math.abs(reported.differenceM), system))} {reported.differenceM < 0 ? 'less' : 'more'}{' '}
+          than the turns. Likely: {CAUSE_WORDS[reported.cause]}. The mass will tell.
+        </Notice>
       )}
       {driver === 'motor' && motorState && motorState !== 'jammed' && (
         <div className={styles.motor}>

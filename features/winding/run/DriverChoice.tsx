@@ -2,14 +2,14 @@
 
 import { Segmented } from 'antd';
 import { useId } from 'react';
-import { useKept } from '../../../ui/controls/useLocalStorage';
+import { useLocalStorage } from '../../../ui/controls/useLocalStorage';
 
 /** Who or what counts the turns. */
 export const DRIVERS = ['hand', 'motor', 'counter'] as const;
 export type Driver = (typeof DRIVERS)[number];
 
 export function useDriverChoice(): [Driver, (driver: Driver) => void] {
-  const [kept, keep] = useKept('what counts', 'hand');
+  const [kept, keep] = useLocalStorage('what counts', 'hand');
   return [DRIVERS.find((driver) => driver === kept) ?? 'hand', keep];
 }
 

@@ -18,7 +18,7 @@ export interface RuledCake extends Pick<
   densityGPerCm3: number;
 }
 
-const MOST_TOLD = 10;
+const MOST_SHOWN = 10;
 
 /**
  * The whole strand as a ruler: where to go gently, where to slow down, where to cut, and what lies along it. In a run
@@ -96,7 +96,7 @@ export function LengthRuler({
       </div>
       {!at && (
         <ol className={styles.words}>
-          {cakes.slice(0, MOST_TOLD).map((cake, i) => (
+          {cakes.slice(0, MOST_SHOWN).map((cake, i) => (
             <li key={i} style={{ flexGrow: cake.lengthM }}>
               {(cakes.length > 1 || cake.name) && <strong>{cake.name || i + 1}</strong>}
               <span>
@@ -111,7 +111,7 @@ export function LengthRuler({
           ))}
         </ol>
       )}
-      {!at && cakes.length > MOST_TOLD && <p className={styles.caption}>and so on, {cakes.length} cakes in all</p>}
+      {!at && cakes.length > MOST_SHOWN && <p className={styles.caption}>and so on, {cakes.length} cakes in all</p>}
       {!at && <Legend faults={faults} />}
     </figure>
   );

@@ -18,7 +18,7 @@ import { KnownMass } from '../../../ui/figures/Figures';
 import { Form } from '../../../ui/controls/Form';
 import { newKey } from '../../../ui/feedback/newKey';
 import { useSystem } from '../../../ui/frame/Providers';
-import { Say } from '../../../ui/feedback/Notice';
+import { Notice } from '../../../ui/feedback/Notice';
 import { PieceGlyph } from '../../../ui/thread/PieceGlyph';
 import { useForm } from '../../../ui/controls/useForm';
 import { stepOnBench, useLastScale, WeighingFields } from '../../../ui/controls/WeighingFields';
@@ -178,9 +178,9 @@ export function LogForm({
         )}
         <div className={styles.balance}>
           {!complete ? (
-            <Say tone="plain">
+            <Notice tone="plain">
               {page.pieceLabel} was <KnownMass fact={whole} />. What comes out is compared with it here.
-            </Say>
+            </Notice>
           ) : (
             <>
               {whole.from === 'scale' ? (
@@ -192,10 +192,10 @@ export function LogForm({
                   })}
                 />
               ) : (
-                <Say tone="plain">
+                <Notice tone="plain">
                   It was not weighed before, so there is nothing to balance against. The band says{' '}
                   <KnownMass fact={whole} />.
-                </Say>
+                </Notice>
               )}
               <p className={styles.length}>
                 About{' '}
@@ -216,12 +216,12 @@ export function LogForm({
           Back
         </Button>
         {unsettled && (
-          <Say tone="tight">Some counts have not reached the app yet. They are kept; try again in a moment.</Say>
+          <Notice tone="tight">Some counts have not reached the app yet. They are kept; try again in a moment.</Notice>
         )}
         {(errors[''] ?? errors.masses) && (
-          <Say tone="bad" role="alert">
+          <Notice tone="bad" role="alert">
             {errors[''] ?? errors.masses}
-          </Say>
+          </Notice>
         )}
       </div>
     </Form>

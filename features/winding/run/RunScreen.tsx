@@ -14,7 +14,7 @@ import styles from './RunScreen.module.css';
 import { useWakeLock } from '../../../ui/bench/useWakeLock';
 import { GiveUp } from '../../../ui/bench/GiveUp';
 import { LineNews } from '../../../ui/runSync/LineNews';
-import { useFollowed } from '../../../ui/runSync/useRunSync';
+import { useRunSync } from '../../../ui/runSync/useRunSync';
 import { WindStage } from './WindStage';
 import { mountWords, START_STEPS, stepWords } from '../words';
 
@@ -22,7 +22,7 @@ import { mountWords, START_STEPS, stepWords } from '../words';
 export function RunScreen({ page, scales }: { page: RunPage; scales: ScaleTool[] }) {
   const router = useRouter();
   const system = useSystem();
-  const run = useFollowed(page, afterEvent);
+  const run = useRunSync(page, afterEvent);
   const { state, record } = run;
   const cakes = page.plan.cakes.length;
   const mine = run.holding === 'mine';

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import type { Form } from '../../../core/yarn/piece';
+import type { PieceForm } from '../../../core/yarn/piece';
 import type { RunStep, WoundOnto } from '../../../core/winding/run';
 import type { Swift } from '../../../core/bench/swift';
 import { strandColour } from '../../../ui/figures/colour';
@@ -17,7 +17,7 @@ export function StepDrawing({
   step: RunStep;
   swift: Swift['kind'] | null;
   onto: WoundOnto;
-  form: Form;
+  form: PieceForm;
   colourHex: string;
 }) {
   return (
@@ -45,7 +45,7 @@ function Picture({
   step: RunStep;
   swift: Swift['kind'] | null;
   onto: WoundOnto;
-  form: Form;
+  form: PieceForm;
   colour: string;
 }): ReactNode {
   switch (step) {

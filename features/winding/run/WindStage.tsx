@@ -8,7 +8,7 @@ import { durationInWords, inWords, lengthFigure, massFigure, sizeFigure } from '
 import {
   type Cue as CueName,
   cueAt,
-  type Happening,
+  type NewRunEvent,
   type MarkKind,
   MARK_KINDS,
   type RunState,
@@ -23,8 +23,8 @@ import type { RunPage } from '../../../server/winding/runEvents';
 import { tellDevice } from '../../../ui/devices/deviceLine';
 import { Large } from '../../../ui/figures/Figures';
 import { useSystem } from '../../../ui/frame/Providers';
-import { Say } from '../../../ui/feedback/Notice';
-import { useKept } from '../../../ui/controls/useLocalStorage';
+import { Notice } from '../../../ui/feedback/Notice';
+import { useLocalStorage } from '../../../ui/controls/useLocalStorage';
 import { BenchSettings } from '../../../ui/bench/BenchSettings';
 import { CountButton, handHint } from '../../../ui/bench/CountButton';
 import { Cue } from '../../../ui/bench/Cue';
@@ -70,14 +70,14 @@ export function WindStage({
   page: RunPage;
   state: RunState;
   enabled: boolean;
-  record: (happening: Happening) => void;
+  record: (newEvent: NewRunEvent) => void;
   onDone: () => void;
   onBack: () => void;
 }) {
   const system = useSystem();
   const [pedals] = usePedals();
-  const [voice] = useKept('voice', 'quiet');
-  const [perPress] = useKept('turns per press', '1');
+  const [voice] = useLocalStorage('voice', 'quiet');
+  const [perPress] = useLocalStorage('turns per press', '1');
   const [driver] = useDriverChoice();
   const by = Number(perPress) || 1;
   const { counted, say } = useVoice(voice as Voice);
@@ -105,17 +105,17 @@ export function WindStage({
   const words = cueWords(cue, turns, stopAt, last);
   const on = onSpindleAt(spindle, turns);
   const woundM = cake.startM + Math.min(on.lengthM, cake.lengthM);
-  const leftG = Math.max(0, cake.massG - on.massG);
+  const remainingG = Math.max(0, cake.massG - on.massG);
   const pace = secondsPerTurn(state) ?? cake.secondsPerTurn;
   const marksHere = state.marks.filter((mark) => mark.part === part);
   const unit = onWinder ? 'turns' : 'wraps';
   const reasons = stopReasons({ onSwift: plan.swift !== null && plan.swift.kind !== 'chairs', onto: tool.onto });
   const next = plan.faults.find(({ atM }) => atM > woundM && atM - woundM < ANNOUNCED_WITHIN_M);
 
-  const said = useRef(cue);
+  const spoken = useRef(cue);
   useEffect(() => {
-    if (said.current !== cue) say(words);
-    said.current = cue;
+    if (spoken.current !== cue) say(words);
+    spoken.current = cue;
   }, [cue, say, words]);
   const tickedAt = useRef(turns);
   useEffect(() => {
@@ -231,8 +231,8 @@ export function WindStage({
         <div className={styles.figures}>
           <Large figure={lengthFigure(on.lengthM, system)} label="are wound" />
           <Large figure={massFigure(on.massG, system)} label="are wound" />
-          <Large figure={lengthFigure(leftG * plan.gristMPerG, system)} label="left to wind" />
-          <Large figure={massFigure(leftG, system)} label="left to wind" />
+          <Large figure={lengthFigure(remainingG * plan.gristMPerG, system)} label="left to wind" />
+          <Large figure={massFigure(remainingG, system)} label="left to wind" />
         </div>
         <p className={styles.time}>
           {inWords(sizeFigure(on.diameterMm, system))} across of {inWords(sizeFigure(tool.maxDiameterMm, system))} ·{' '}
@@ -241,9 +241,9 @@ export function WindStage({
           {marksHere.length > 0 ? markedInWords(marksHere) : 'nothing marked'}
         </p>
         {next && (
-          <Say tone="plain" role="status">
+          <Notice tone="plain" role="status">
             A {next.kind} is expected in about {inWords(lengthFigure(next.atM - woundM, system))}.
-          </Say>
+          </Notice>
         )}
         <DeviceNews
           page={page}

@@ -3,7 +3,7 @@
 import { useEffect, useRef } from 'react';
 import { type DeviceReading, totalOf } from '../../../core/winding/deviceReading';
 import { counterLengthM } from '../../../core/winding/lengthSources';
-import { afterEvent, type CountingDevice, type Happening, type RunState } from '../../../core/winding/run';
+import { afterEvent, type CountingDevice, type NewRunEvent, type RunState } from '../../../core/winding/run';
 import { type CakeOnSpindle, turnsAtLength } from '../../../core/winding/windingPlan';
 import { type Heard, heardNow, subscribe } from '../../../ui/devices/deviceLine';
 import { useDevices } from '../../../ui/devices/useDevices';
@@ -36,7 +36,7 @@ export function useDriver({
   part: number;
   spindle: CakeOnSpindle;
   enabled: boolean;
-  record: (happening: Happening) => void;
+  record: (newEvent: NewRunEvent) => void;
 }): Driven {
   const latest = useRef({ driver, part, spindle, record });
   useEffect(() => {
@@ -50,7 +50,7 @@ export function useDriver({
     const keep = () => {
       const { driver, part, spindle, record } = latest.current;
       const now = Date.now();
-      const told = (['motor', 'counter'] as const).flatMap((device) => {
+      const reported = (['motor', 'counter'] as const).flatMap((device) => {
         const reading = readingOf(heardNow(), device);
         if (!reading) return [];
         const { session } = reading;
@@ -65,17 +65,17 @@ export function useDriver({
         return [{ device, session, total, due }];
       });
       // What is kept together can be compared.
-      if (!told.some(({ due }) => due)) return;
-      for (const { device, session, total } of told) {
+      if (!reported.some(({ due }) => due)) return;
+      for (const { device, session, total } of reported) {
         kept[device] = { atMs: now, total, session, part };
         record({ kind: 'reading', part, device, session, total, drives: driver === device });
       }
     };
-    const letGo = subscribe(keep, counts);
+    const consumePiece = subscribe(keep, counts);
     // What came last is kept too, though nothing comes after it.
     const timer = setInterval(keep, KEPT_EVERY_MS.driving);
     return () => {
-      letGo();
+      consumePiece();
       clearInterval(timer);
     };
   }, [enabled, part, counts]);

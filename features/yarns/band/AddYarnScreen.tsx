@@ -5,14 +5,14 @@ import { useRouter } from 'next/navigation';
 import { readOrNull } from '../../../core/common/inputError';
 import type { MassFact } from '../../../core/yarn/piece';
 import { parseQuantity } from '../../../core/common/units';
-import { lengthLeft } from '../../../core/yarn/yarnLength';
+import { remainingLength } from '../../../core/yarn/yarnLength';
 import type { ScaleTool } from '../../../server/bench/bench';
 import type { YarnForm } from '../../../server/yarn/yarns';
 import { TextField } from '../../../ui/controls/Field';
 import { KnownMass, LengthWithin } from '../../../ui/figures/Figures';
 import { Form, FormError } from '../../../ui/controls/Form';
 import { useSystem } from '../../../ui/frame/Providers';
-import { Say } from '../../../ui/feedback/Notice';
+import { Notice } from '../../../ui/feedback/Notice';
 import { useForm } from '../../../ui/controls/useForm';
 import { useLastScale } from '../../../ui/controls/WeighingFields';
 import { saveNewYarn } from '../actions';
@@ -76,14 +76,14 @@ function Foresight({ values, count, resolutionG }: { values: YarnForm; count: nu
     return facts.putUpG ? { from: 'band', massG: facts.putUpG } : null;
   }).flatMap((mass) => mass ?? []);
   if (!grist || masses.length === 0) return null;
-  const left = lengthLeft(grist, masses);
+  const left = remainingLength(grist, masses);
   return (
-    <Say tone="plain" role="status">
+    <Notice tone="plain" role="status">
       {masses.length === 1 ? <KnownMass fact={masses[0]!} /> : `${masses.length} together`} make about{' '}
       <strong>
         <LengthWithin m={left.lengthM} />
       </strong>
       {grist.guess && ', going by a guess'}.
-    </Say>
+    </Notice>
   );
 }

@@ -10,7 +10,7 @@ import type { GristSource } from '../../../core/yarn/yarnLength';
 import type { BandForm } from '../../../server/yarn/yarns';
 import { ChoiceField, Field, TextField } from '../../../ui/controls/Field';
 import { useSystem } from '../../../ui/frame/Providers';
-import { Say } from '../../../ui/feedback/Notice';
+import { Notice } from '../../../ui/feedback/Notice';
 import type { FormState } from '../../../ui/controls/useForm';
 import { readBand } from './bandValues';
 import { CareFields } from './CareFields';
@@ -143,7 +143,7 @@ export function BandFields<Values extends BandForm>({ form }: { form: FormState<
           />
         </div>
         <TextField label="Gauge" {...bind('gauge')} hint="22 sts x 30 rows to 10 cm" />
-        {doubt && <Say tone="tight">{doubt}</Say>}
+        {doubt && <Notice tone="tight">{doubt}</Notice>}
         <CareFields
           value={form.values.careSymbols}
           onChange={(codes) => form.set('careSymbols', codes as Values['careSymbols'])}

@@ -5,18 +5,18 @@ import { careInWords } from '../../../core/yarn/care';
 import { fibresInWords } from '../../../core/yarn/fibre';
 import { gaugeInWords } from '../../../core/yarn/gauge';
 import { toolSizeInWords } from '../../../core/yarn/needle';
-import type { YarnFront } from '../../../server/logbook/yarnOverview';
+import type { YarnOverview } from '../../../server/logbook/yarnOverview';
 import type { YarnView } from '../../../server/yarn/yarnViews';
 import { Length, LengthWithin, Mass } from '../../../ui/figures/Figures';
 import { useSystem } from '../../../ui/frame/Providers';
-import { Say } from '../../../ui/feedback/Notice';
+import { Notice } from '../../../ui/feedback/Notice';
 import styles from './BandSheet.module.css';
 import { takePictureAway } from '../actions';
 import { Pictures } from '../../../ui/drawings/Pictures';
 import { bandDoubt, classInWords, twistInWords } from '../words';
 
 /** The band as a paper band: what it says, and what it lets one guess where it is silent. */
-export function BandSheet({ yarn, pictures }: { yarn: YarnView; pictures: YarnFront['pictures'] }) {
+export function BandSheet({ yarn, pictures }: { yarn: YarnView; pictures: YarnOverview['pictures'] }) {
   const system = useSystem();
   const { guesses } = yarn;
   const doubt = bandDoubt(yarn);
@@ -75,7 +75,7 @@ export function BandSheet({ yarn, pictures }: { yarn: YarnView; pictures: YarnFr
               </div>
             ))}
         </dl>
-        {doubt && <Say tone="tight">{doubt}</Say>}
+        {doubt && <Notice tone="tight">{doubt}</Notice>}
         <Pictures
           of="the band"
           to={`/api/yarns/${yarn.id}/pictures`}

@@ -5,7 +5,7 @@ import type { ScaleTool } from '../../../server/bench/bench';
 import type { YarnView } from '../../../server/yarn/yarnViews';
 import type { IncomingForm } from '../../../server/yarn/yarns';
 import { Form, FormButtons, FormError } from '../../../ui/controls/Form';
-import { Say } from '../../../ui/feedback/Notice';
+import { Notice } from '../../../ui/feedback/Notice';
 import { useForm } from '../../../ui/controls/useForm';
 import { useLastScale } from '../../../ui/controls/WeighingFields';
 import { saveMore } from '../actions';
@@ -30,10 +30,10 @@ export function MoreScreen({ yarn, scales }: { yarn: YarnView; scales: ScaleTool
   return (
     <Form form={form} className={styles.more}>
       <h1>More of {yarn.name}</h1>
-      <Say tone="tight">
+      <Notice tone="tight">
         {yarn.dyeLot ? `Only what is of lot ${yarn.dyeLot}` : 'Only what is of the same dye lot'} belongs here; another
         lot is a yarn of its own, so that the two are never mixed unseen.
-      </Say>
+      </Notice>
       <fieldset className={styles.group}>
         <legend>What came in</legend>
         <PiecesFields form={form} scales={scales} resolutionG={resolutionG} onResolution={setResolution} />

@@ -1,7 +1,7 @@
 'use client';
 
 import { readOrNull } from '../../../core/common/inputError';
-import { FORMS } from '../../../core/yarn/piece';
+import { PIECE_FORMS } from '../../../core/yarn/piece';
 import { parseNumber } from '../../../core/common/units';
 import type { ScaleTool } from '../../../server/bench/bench';
 import type { IncomingForm } from '../../../server/yarn/yarns';
@@ -15,7 +15,7 @@ import styles from './YarnForm.module.css';
 /** More pieces than this are weighed one by one later, at their own pages. */
 const MOST_WEIGHED_HERE = 12;
 
-const FORM_OPTIONS = FORMS.map((form) => ({ value: form, label: form }));
+const FORM_OPTIONS = PIECE_FORMS.map((form) => ({ value: form, label: form }));
 
 /** One hank, not weighed. */
 export function onePiece(): IncomingForm {

@@ -5,7 +5,7 @@ import Link from 'next/link';
 import { type ChangeEvent, useEffect, useRef, useState } from 'react';
 import type { ImportPreview } from '../../../server/exchange/importYarns';
 import { newKey } from '../../../ui/feedback/newKey';
-import { Say } from '../../../ui/feedback/Notice';
+import { Notice } from '../../../ui/feedback/Notice';
 import { useUndoOffer } from '../../../ui/feedback/UndoOffer';
 import { undoImport } from '../actions';
 import styles from './ImportScreen.module.css';
@@ -118,7 +118,7 @@ export function ImportScreen({ columns }: { columns: CsvColumn[] }) {
       </div>
       <div role="status" aria-live="polite" className={styles.outcome}>
         {busy && !preview && 'Reading …'}
-        {problem && <Say tone="bad">{problem}</Say>}
+        {problem && <Notice tone="bad">{problem}</Notice>}
       </div>
       {preview && (
         <>

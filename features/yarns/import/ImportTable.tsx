@@ -3,7 +3,7 @@
 import Link from 'next/link';
 import type { ImportPreview } from '../../../server/exchange/importYarns';
 import { PlainSelect } from '../../../ui/controls/PlainSelect';
-import { Say } from '../../../ui/feedback/Notice';
+import { Notice } from '../../../ui/feedback/Notice';
 import { Swatch } from '../../../ui/figures/Swatch';
 import styles from './ImportScreen.module.css';
 
@@ -48,16 +48,16 @@ export function ImportTable({
           ))}
         </ul>
         {preview.encoding === 'Windows-1252' && (
-          <Say tone="tight">
+          <Notice tone="tight">
             The file is not in Unicode; it was read as Windows-1252. Look whether letters with accents are right.
-          </Say>
+          </Notice>
         )}
         {preview.formulaLines.length > 0 && (
-          <Say tone="plain">
+          <Notice tone="plain">
             Line {preview.formulaLines.slice(0, 8).join(', ')}
             {preview.formulaLines.length > 8 && ' and others'}: a cell looks like a formula. It is kept as the text it
             is; nothing is calculated.
-          </Say>
+          </Notice>
         )}
       </section>
       <section aria-labelledby="good">

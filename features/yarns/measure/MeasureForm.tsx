@@ -3,7 +3,7 @@
 import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
 import type { ReactNode } from 'react';
-import type { Saved } from '../../../server/common/result';
+import type { SaveResult } from '../../../server/common/result';
 import type { SampleForm } from '../../../server/yarn/samples';
 import { Form, FormError } from '../../../ui/controls/Form';
 import { useUndoOffer } from '../../../ui/feedback/UndoOffer';
@@ -19,7 +19,7 @@ export function useMeasurement<Values extends object>({
 }: {
   draftKey: string;
   initial: () => Values;
-  save: (values: Values) => Promise<Saved>;
+  save: (values: Values) => Promise<SaveResult>;
   /** What is said once it is saved. */
   kept: string;
   /** Where one goes then; left out: one stays. */

@@ -10,7 +10,7 @@ import type { YarnView } from '../../../server/yarn/yarnViews';
 import { TextField } from '../../../ui/controls/Field';
 import { newKey } from '../../../ui/feedback/newKey';
 import { useSystem } from '../../../ui/frame/Providers';
-import { Say } from '../../../ui/feedback/Notice';
+import { Notice } from '../../../ui/feedback/Notice';
 import { ScaleFields, useLastScale } from '../../../ui/controls/WeighingFields';
 import styles from './MeasureCard.module.css';
 import { MeasureForm, useMeasureForm, Washed } from './MeasureForm';
@@ -74,11 +74,11 @@ function Foresight({ values, resolutionG, yarn }: { values: Values; resolutionG:
   const contradicts = band && measuredGrist(band, [sample])?.contradiction;
   const percent = Math.round((100 * alone.sd) / alone.mean);
   return (
-    <Say tone={contradicts ? 'tight' : 'plain'} role="status">
+    <Notice tone={contradicts ? 'tight' : 'plain'} role="status">
       That makes {inWords(gristFigure(alone.mean, system))}, right to about {Math.max(1, percent)} %.
       {contradicts &&
         ` The band says ${inWords(gristFigure(contradicts.expected.mean, system))}. Look once more at the units, on both.`}
       {percent > 5 && ' A longer piece, or a finer scale, would tell more.'}
-    </Say>
+    </Notice>
   );
 }

@@ -13,7 +13,7 @@ import type { PieceView, YarnView } from '../../../server/yarn/yarnViews';
 import { TextField } from '../../../ui/controls/Field';
 import { newKey } from '../../../ui/feedback/newKey';
 import { useSystem } from '../../../ui/frame/Providers';
-import { Say } from '../../../ui/feedback/Notice';
+import { Notice } from '../../../ui/feedback/Notice';
 import { ScaleFields, useLastScale } from '../../../ui/controls/WeighingFields';
 import styles from './MeasureCard.module.css';
 import { MeasureForm, useMeasureForm, Washed } from './MeasureForm';
@@ -86,7 +86,7 @@ function Foresight({ values, yarn, pieceId }: { values: Values; yarn: YarnView; 
   const shrinkage =
     values.washed && before.length > 0 ? shrinkagePercent(before.at(-1)!.lengthM!, lengthM.mean) : undefined;
   return (
-    <Say tone="plain" role="status">
+    <Notice tone="plain" role="status">
       That is <strong>{inWords(lengthFigure(lengthM.mean, system))}</strong>
       {growthM > 0 &&
         `: about ${layers.toFixed(1)} strands lie on one another, so the mean loop is ${(growthM * 100).toFixed(1)} cm longer than the first`}
@@ -95,6 +95,6 @@ function Foresight({ values, yarn, pieceId }: { values: Values; yarn: YarnView; 
         (shrinkage >= 0
           ? ` It has drawn in by ${shrinkage.toFixed(1)} % in the wash.`
           : ` It has grown by ${(-shrinkage).toFixed(1)} % in the wash.`)}
-    </Say>
+    </Notice>
   );
 }

@@ -11,7 +11,7 @@ import type { YarnView } from '../../../server/yarn/yarnViews';
 import { TextField } from '../../../ui/controls/Field';
 import { newKey } from '../../../ui/feedback/newKey';
 import { useSystem } from '../../../ui/frame/Providers';
-import { Say } from '../../../ui/feedback/Notice';
+import { Notice } from '../../../ui/feedback/Notice';
 import { TwistedYarn } from '../../../ui/strand/TwistedYarn';
 import styles from './MeasureCard.module.css';
 import { MeasureForm, useMeasureForm, Washed } from './MeasureForm';
@@ -84,9 +84,9 @@ function Foresight({ values }: { values: Values }) {
   );
   if (perM === null) return null;
   return (
-    <Say tone="plain" role="status">
+    <Notice tone="plain" role="status">
       That is {inWords(twistFigure(perM, system))} {values.leans}. Two or three stretches tell more than one: singles
       above all have more of it in their thin places.
-    </Say>
+    </Notice>
   );
 }

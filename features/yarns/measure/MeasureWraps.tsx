@@ -10,7 +10,7 @@ import type { YarnView } from '../../../server/yarn/yarnViews';
 import { TextField } from '../../../ui/controls/Field';
 import { newKey } from '../../../ui/feedback/newKey';
 import { useSystem } from '../../../ui/frame/Providers';
-import { Say } from '../../../ui/feedback/Notice';
+import { Notice } from '../../../ui/feedback/Notice';
 import styles from './MeasureCard.module.css';
 import { MeasureForm, useMeasureForm, Washed } from './MeasureForm';
 import { classInWords } from '../words';
@@ -56,10 +56,10 @@ function Foresight({ values, known }: { values: Values; known: boolean }) {
   const grist = gristFromWpi(wpi);
   const weight = classFromGrist(grist.mean);
   return (
-    <Say tone="plain" role="status">
+    <Notice tone="plain" role="status">
       That is {wpi.toFixed(1)} wraps to the inch{weight && `, usually class ${classInWords(weight.number)}`}. By the
       rule of thumb it makes {inWords(gristFigure(grist.mean, system))}, give or take 30 %.
       {known && ' Its length is known better already, so this is kept beside it.'}
-    </Say>
+    </Notice>
   );
 }

@@ -4,8 +4,8 @@ import { Button, Segmented } from 'antd';
 import { WRITE_OFF_REASONS } from '../../../core/yarn/piece';
 import { endsOf } from '../../../core/bench/schools';
 import type { ScaleTool } from '../../../server/bench/bench';
-import type { ChangePage } from '../../../server/yarn/operationFormPage';
-import type { GoingForm } from '../../../server/yarn/pieceOperations';
+import type { OperationFormPage } from '../../../server/yarn/operationFormPage';
+import type { ConsumeForm } from '../../../server/yarn/pieceOperations';
 import { ChoiceField, TextField } from '../../../ui/controls/Field';
 import { KnownMass } from '../../../ui/figures/Figures';
 import { Form, FormError } from '../../../ui/controls/Form';
@@ -13,23 +13,23 @@ import { newKey } from '../../../ui/feedback/newKey';
 import { OnScale } from '../../../ui/controls/OnScale';
 import { useSystem } from '../../../ui/frame/Providers';
 import { useLastScale } from '../../../ui/controls/WeighingFields';
-import { saveGoing } from '../actions';
+import { saveConsumption } from '../actions';
 import styles from './PieceOperationScreen.module.css';
-import { useChange } from './useOperationForm';
+import { useOperationForm } from './useOperationForm';
 
 /** A piece, or a part of it, was used, or is gone in another way. */
-export function GoingChange({
+export function ConsumeOperation({
   gone,
   page: { piece, projects, end },
   scales,
 }: {
   gone: boolean;
-  page: ChangePage;
+  page: OperationFormPage;
   scales: ScaleTool[];
 }) {
   const system = useSystem();
   const [resolutionG, setResolution] = useLastScale(scales);
-  const form = useChange<GoingForm>({
+  const form = useOperationForm<ConsumeForm>({
     draftKey: `${gone ? 'gone' : 'use'} ${piece.id}`,
     initial: () => ({
       requestKey: newKey(),
@@ -44,7 +44,7 @@ export function GoingChange({
       projectId: null,
       note: '',
     }),
-    save: (values) => saveGoing(piece.id, { ...values, scaleResolutionG: resolutionG }),
+    save: (values) => saveConsumption(piece.id, { ...values, scaleResolutionG: resolutionG }),
     done: gone ? 'It is written off.' : 'It is noted as used.',
   });
   const { values, set } = form;
@@ -53,7 +53,7 @@ export function GoingChange({
     <Form form={form}>
       <fieldset className={styles.amount}>
         <legend>{gone ? 'How much is gone?' : 'How much was used?'}</legend>
-        <Segmented<GoingForm['howMuch']>
+        <Segmented<ConsumeForm['howMuch']>
           options={[
             { value: 'all', label: 'All of it' },
             { value: 'left', label: 'Weigh what is left' },
@@ -100,7 +100,7 @@ export function GoingChange({
           name="fromEnd"
           label="From its"
           value={values.fromEnd}
-          onChange={(fromEnd) => set('fromEnd', fromEnd as GoingForm['fromEnd'])}
+          onChange={(fromEnd) => set('fromEnd', fromEnd as ConsumeForm['fromEnd'])}
           options={[
             { value: 'inner', label: 'inner end' },
             { value: 'outer', label: 'outer end' },
@@ -113,7 +113,7 @@ export function GoingChange({
           name="why"
           label="It was"
           value={values.why ?? ''}
-          onChange={(why) => set('why', why as GoingForm['why'])}
+          onChange={(why) => set('why', why as ConsumeForm['why'])}
           options={WRITE_OFF_REASONS.map((why) => ({ value: why, label: why }))}
         />
       ) : (

@@ -4,7 +4,7 @@ import { Button } from 'antd';
 import { pieceTotal } from '../../../core/yarn/piece';
 import { massFigure, inWords } from '../../../core/common/format';
 import type { ScaleTool } from '../../../server/bench/bench';
-import type { ChangePage } from '../../../server/yarn/operationFormPage';
+import type { OperationFormPage } from '../../../server/yarn/operationFormPage';
 import type { JoinForm } from '../../../server/yarn/pieceOperations';
 import { ChoiceField, TextField } from '../../../ui/controls/Field';
 import { KnownMass, Length } from '../../../ui/figures/Figures';
@@ -16,14 +16,14 @@ import { PieceGlyph } from '../../../ui/thread/PieceGlyph';
 import { useLastScale } from '../../../ui/controls/WeighingFields';
 import { saveJoined } from '../actions';
 import styles from './PieceOperationScreen.module.css';
-import { useChange } from './useOperationForm';
+import { useOperationForm } from './useOperationForm';
 
 /** Several pieces of a yarn, one after the other, become one. */
-export function JoinChange({ page, scales }: { page: ChangePage; scales: ScaleTool[] }) {
+export function JoinOperation({ page, scales }: { page: OperationFormPage; scales: ScaleTool[] }) {
   const { piece, yarn, others } = page;
   const system = useSystem();
   const [resolutionG, setResolution] = useLastScale(scales);
-  const form = useChange<JoinForm>({
+  const form = useOperationForm<JoinForm>({
     draftKey: `join ${piece.id}`,
     initial: () => ({
       requestKey: newKey(),

@@ -1,10 +1,18 @@
-import type { Form } from '../../../core/yarn/piece';
+import type { PieceForm } from '../../../core/yarn/piece';
 import { PieceGlyph } from '../../../ui/thread/PieceGlyph';
 import { YarnLine } from '../../../ui/figures/YarnLine';
-import type { Change } from './pieceOperations';
+import type { PieceOperation } from './pieceOperations';
 
 /** A piece and what becomes of it, small enough to choose by. */
-export function ChangePicture({ change, form, colourHex }: { change: Change; form: Form; colourHex: string }) {
+export function OperationPicture({
+  change,
+  form,
+  colourHex,
+}: {
+  change: PieceOperation;
+  form: PieceForm;
+  colourHex: string;
+}) {
   return (
     <svg width={96} height={68} viewBox="0 0 96 68" aria-hidden="true">
       <Scene change={change} form={form} colourHex={colourHex} />
@@ -14,7 +22,7 @@ export function ChangePicture({ change, form, colourHex }: { change: Change; for
 
 const LINE = { fill: 'none', stroke: 'var(--ink)', strokeWidth: 2.4, strokeLinecap: 'round' } as const;
 
-function Scene({ change, form, colourHex }: { change: Change; form: Form; colourHex: string }) {
+function Scene({ change, form, colourHex }: { change: PieceOperation; form: PieceForm; colourHex: string }) {
   const piece = (x: number, y: number, side: number, gone = false) => (
     <PieceGlyph form={form} colourHex={colourHex} x={x} y={y} side={side} gone={gone} />
   );

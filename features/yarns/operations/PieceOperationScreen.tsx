@@ -4,21 +4,21 @@ import Link from 'next/link';
 import { useState } from 'react';
 import { isLoop } from '../../../core/twist/strandWays';
 import type { ScaleTool } from '../../../server/bench/bench';
-import type { ChangePage } from '../../../server/yarn/operationFormPage';
+import type { OperationFormPage } from '../../../server/yarn/operationFormPage';
 import { ActionLink } from '../../../ui/controls/ActionLink';
 import { KnownMass } from '../../../ui/figures/Figures';
 import { PageHead } from '../../../ui/frame/PageHead';
-import { Say } from '../../../ui/feedback/Notice';
+import { Notice } from '../../../ui/feedback/Notice';
 import { PictureChoice } from '../../../ui/strand/PictureChoice';
-import type { Change } from './pieceOperations';
-import { ChangePicture } from './OperationPicture';
+import type { PieceOperation } from './pieceOperations';
+import { OperationPicture } from './OperationPicture';
 import styles from './PieceOperationScreen.module.css';
-import { GoingChange } from './ConsumeOperation';
-import { JoinChange } from './JoinOperation';
-import { ReelChange } from './ReelOperation';
-import { DryChange, TreatChange } from './WetOperations';
+import { ConsumeOperation } from './ConsumeOperation';
+import { JoinOperation } from './JoinOperation';
+import { ReelOperation } from './ReelOperation';
+import { DryOperation, TreatOperation } from './WetOperations';
 
-const WORDS: Record<Change, { short: string; long: string }> = {
+const WORDS: Record<PieceOperation, { short: string; long: string }> = {
   use: { short: 'used', long: 'It was used, all of it or a part' },
   wash: { short: 'washed', long: 'It goes into the water' },
   dye: { short: 'dyed', long: 'It goes into the dye pot' },
@@ -30,19 +30,19 @@ const WORDS: Record<Change, { short: string; long: string }> = {
 };
 
 /** What becomes of a piece: chosen in pictures, then told. */
-export function ChangeScreen({
+export function PieceOperationScreen({
   page,
   scales,
   first,
 }: {
-  page: ChangePage;
+  page: OperationFormPage;
   scales: ScaleTool[];
   /** What is chosen already. */
-  first: Change | null;
+  first: PieceOperation | null;
 }) {
   const { yarn, piece } = page;
-  const [chosen, choose] = useState<Change | ''>(first ?? (page.wet ? 'dry' : ''));
-  const possible = changesOf(page);
+  const [chosen, choose] = useState<PieceOperation | ''>(first ?? (page.wet ? 'dry' : ''));
+  const possible = operationsFor(page);
   const change = possible.find((each) => each === chosen);
   const head = (
     <PageHead
@@ -63,18 +63,18 @@ export function ChangeScreen({
     return (
       <>
         {head}
-        <Say tone="plain">
+        <Notice tone="plain">
           It is no longer there: <Link href={`/logbook/${piece.consumedBy}`}>see what became of it</Link>.
-        </Say>
+        </Notice>
       </>
     );
   if (piece.openRunId !== null)
     return (
       <>
         {head}
-        <Say tone="plain">
+        <Notice tone="plain">
           It is on the bench just now. <Link href={`/winding/run/${piece.openRunId}`}>Go on there</Link>.
-        </Say>
+        </Notice>
       </>
     );
   return (
@@ -87,17 +87,17 @@ export function ChangeScreen({
         pictures={possible.map((each) => ({
           value: each,
           ...WORDS[each],
-          picture: <ChangePicture change={each} form={piece.form} colourHex={yarn.colourHex} />,
+          picture: <OperationPicture change={each} form={piece.form} colourHex={yarn.colourHex} />,
         }))}
       />
       <div className={styles.form}>
-        {change ? <ChangeForm change={change} page={page} scales={scales} /> : <Others page={page} />}
+        {change ? <OperationForm change={change} page={page} scales={scales} /> : <Others page={page} />}
       </div>
     </>
   );
 }
 
-function changesOf({ piece, others, wet }: ChangePage): Change[] {
+function operationsFor({ piece, others, wet }: OperationFormPage): PieceOperation[] {
   const loop = isLoop(piece.form);
   return [
     'use',
@@ -108,26 +108,34 @@ function changesOf({ piece, others, wet }: ChangePage): Change[] {
   ];
 }
 
-function ChangeForm({ change, page, scales }: { change: Change; page: ChangePage; scales: ScaleTool[] }) {
+function OperationForm({
+  change,
+  page,
+  scales,
+}: {
+  change: PieceOperation;
+  page: OperationFormPage;
+  scales: ScaleTool[];
+}) {
   switch (change) {
     case 'use':
     case 'write off':
-      return <GoingChange key={change} gone={change === 'write off'} page={page} scales={scales} />;
+      return <ConsumeOperation key={change} gone={change === 'write off'} page={page} scales={scales} />;
     case 'wash':
     case 'dye':
     case 'open':
-      return <TreatChange key={change} kind={change} page={page} />;
+      return <TreatOperation key={change} kind={change} page={page} />;
     case 'dry':
-      return <DryChange page={page} scales={scales} />;
+      return <DryOperation page={page} scales={scales} />;
     case 'reel':
-      return <ReelChange page={page} scales={scales} />;
+      return <ReelOperation page={page} scales={scales} />;
     case 'join':
-      return <JoinChange page={page} scales={scales} />;
+      return <JoinOperation page={page} scales={scales} />;
   }
 }
 
 /** What has a place of its own. */
-function Others({ page: { piece } }: { page: ChangePage }) {
+function Others({ page: { piece } }: { page: OperationFormPage }) {
   return (
     <>
       <p className={styles.soft}>Choose above, or:</p>

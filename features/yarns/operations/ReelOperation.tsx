@@ -6,26 +6,26 @@ import { parseLoopM } from '../../../core/bench/hankLoop';
 import { readOrNull } from '../../../core/common/inputError';
 import { parseNumber } from '../../../core/common/units';
 import type { ScaleTool } from '../../../server/bench/bench';
-import type { ChangePage } from '../../../server/yarn/operationFormPage';
+import type { OperationFormPage } from '../../../server/yarn/operationFormPage';
 import type { ReelForm } from '../../../server/yarn/pieceOperations';
 import { ChoiceField, TextField } from '../../../ui/controls/Field';
 import { KnownMass } from '../../../ui/figures/Figures';
 import { Form, FormError } from '../../../ui/controls/Form';
 import { newKey } from '../../../ui/feedback/newKey';
 import { useSystem } from '../../../ui/frame/Providers';
-import { Say } from '../../../ui/feedback/Notice';
+import { Notice } from '../../../ui/feedback/Notice';
 import { AskedWays } from '../../../ui/strand/AskedWays';
 import { PictureChoice } from '../../../ui/strand/PictureChoice';
 import { layingPictures, leavingPictures, ROUND_A_REEL } from '../../../ui/strand/ways';
 import { useFineScale, WeighingFields } from '../../../ui/controls/WeighingFields';
 import { saveReeled } from '../actions';
 import styles from './PieceOperationScreen.module.css';
-import { useChange } from './useOperationForm';
+import { useOperationForm } from './useOperationForm';
 
 type Values = ReelForm & { reelId: string };
 
 /** What is wound becomes a skein again: its loops, times once round, measure it by the way. */
-export function ReelChange({ page, scales }: { page: ChangePage; scales: ScaleTool[] }) {
+export function ReelOperation({ page, scales }: { page: OperationFormPage; scales: ScaleTool[] }) {
   const { piece, yarn, reels, ways, end } = page;
   const system = useSystem();
   const [resolutionG, setResolution] = useFineScale(scales);
@@ -35,7 +35,7 @@ export function ReelChange({ page, scales }: { page: ChangePage; scales: ScaleTo
     const reel = onReel(id);
     return reel ? `${Math.round(reel.loopM * 1000) / 10} cm` : '';
   };
-  const form = useChange<Values>({
+  const form = useOperationForm<Values>({
     draftKey: `reel ${piece.id}`,
     initial: () => ({
       requestKey: newKey(),
@@ -90,9 +90,9 @@ export function ReelChange({ page, scales }: { page: ChangePage; scales: ScaleTo
         <TextField label="Once round" {...form.field('loop')} hint={system === 'metric' ? '146 cm' : '57 in'} large />
       </div>
       {loops !== null && loopM !== null && (
-        <Say tone="plain" role="status">
+        <Notice tone="plain" role="status">
           That is <strong>{inWords(lengthFigure(loops * loopM, system))}</strong>, and its grist is learned from it.
-        </Say>
+        </Notice>
       )}
       <div className={styles.row}>
         <TextField

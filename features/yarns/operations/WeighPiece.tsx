@@ -13,7 +13,7 @@ import { Form, FormError } from '../../../ui/controls/Form';
 import { newKey } from '../../../ui/feedback/newKey';
 import { OnScale } from '../../../ui/controls/OnScale';
 import { useSystem } from '../../../ui/frame/Providers';
-import { Say } from '../../../ui/feedback/Notice';
+import { Notice } from '../../../ui/feedback/Notice';
 import { useLastScale } from '../../../ui/controls/WeighingFields';
 import { saveWeighing } from '../actions';
 import styles from '../measure/MeasureCard.module.css';
@@ -45,7 +45,7 @@ export function WeighPiece({
       <MoreThanBefore values={form.values} lastMass={lastMass} resolutionG={resolutionG} />
       <InUsualAir values={form.values} yarn={yarn} />
       {form.errors.isDry && (
-        <Say tone="tight" role="alert">
+        <Notice tone="tight" role="alert">
           {upperFirst(form.errors.isDry)} Weighed wet, its mass is mostly water; its metres stay what they are.{' '}
           <Button
             onClick={() => {
@@ -55,7 +55,7 @@ export function WeighPiece({
           >
             Keep it all the same
           </Button>
-        </Say>
+        </Notice>
       )}
       <FormError form={form} />
       <Button type="primary" htmlType="submit" loading={form.saving}>
@@ -82,10 +82,10 @@ function MoreThanBefore({
   const withinG = (resolutionG + lastMass.resolutionG) / 2 + 0.02 * lastMass.massG;
   if (grossG - tareG <= lastMass.massG + withinG) return null;
   return (
-    <Say tone="tight" role="status">
+    <Notice tone="tight" role="status">
       That is more than the {inWords(readingFigure(lastMass.massG, lastMass.resolutionG, system))} it had before. Is a
       bowl on the scale with it, the unit right, or the yarn damp? It is kept as you say.
-    </Say>
+    </Notice>
   );
 }
 
@@ -96,13 +96,13 @@ function InUsualAir({ values, yarn }: { values: WeighForm; yarn: YarnView }) {
   const massG = readOrNull(() => parseQuantity(values.mass, 'mass', system));
   if (humidityPercent === null || massG === null) return null;
   if (yarn.fibres.length === 0)
-    return <Say tone="plain">Its fibres are not known, so the air cannot be reckoned with.</Say>;
+    return <Notice tone="plain">Its fibres are not known, so the air cannot be reckoned with.</Notice>;
   const factor = readOrNull(() => standardAirFactor(yarn.fibres, humidityPercent));
   if (factor === null) return null;
   return (
-    <Say tone="plain" role="status">
+    <Notice tone="plain" role="status">
       In usual air (65 %) it would weigh about {inWords(readingFigure(massG * factor, 0.1, system))}: fibre takes up
       water from the air, and this room is {humidityPercent < 65 ? 'drier' : 'damper'}. A typical figure for its fibres.
-    </Say>
+    </Notice>
   );
 }

@@ -2,7 +2,7 @@
 
 import { Button } from 'antd';
 import type { ScaleTool } from '../../../server/bench/bench';
-import type { ChangePage } from '../../../server/yarn/operationFormPage';
+import type { OperationFormPage } from '../../../server/yarn/operationFormPage';
 import type { DriedForm, TreatForm } from '../../../server/yarn/pieceOperations';
 import { Cautions } from '../../../ui/feedback/Cautions';
 import { dateAndTime } from '../../../ui/figures/dates';
@@ -14,7 +14,7 @@ import { OnScale } from '../../../ui/controls/OnScale';
 import { useLastScale } from '../../../ui/controls/WeighingFields';
 import { saveDried, saveTreatment } from '../actions';
 import styles from './PieceOperationScreen.module.css';
-import { useChange } from './useOperationForm';
+import { useOperationForm } from './useOperationForm';
 
 const TREATMENTS: Record<TreatForm['kind'], { why: string; note: string; act: string; done: string }> = {
   wash: {
@@ -38,9 +38,9 @@ const TREATMENTS: Record<TreatForm['kind'], { why: string; note: string; act: st
 };
 
 /** A piece goes into the water or the pot, or is opened. */
-export function TreatChange({ kind, page }: { kind: TreatForm['kind']; page: ChangePage }) {
+export function TreatOperation({ kind, page }: { kind: TreatForm['kind']; page: OperationFormPage }) {
   const { why, note, act, done } = TREATMENTS[kind];
-  const form = useChange<TreatForm>({
+  const form = useOperationForm<TreatForm>({
     draftKey: `${kind} ${page.piece.id}`,
     initial: () => ({ requestKey: newKey(), kind, pieceIds: [page.piece.id], note: '' }),
     save: saveTreatment,
@@ -60,9 +60,9 @@ export function TreatChange({ kind, page }: { kind: TreatForm['kind']; page: Cha
 }
 
 /** It is dry again: weighed at once, or later. */
-export function DryChange({ page: { piece, wet }, scales }: { page: ChangePage; scales: ScaleTool[] }) {
+export function DryOperation({ page: { piece, wet }, scales }: { page: OperationFormPage; scales: ScaleTool[] }) {
   const [resolutionG, setResolution] = useLastScale(scales);
-  const form = useChange<DriedForm>({
+  const form = useOperationForm<DriedForm>({
     draftKey: `dry again ${piece.id}`,
     initial: () => ({ requestKey: newKey(), mass: '', tare: '', humidity: '', scaleResolutionG: 1, note: '' }),
     save: (values) => saveDried(piece.id, { ...values, scaleResolutionG: resolutionG }),

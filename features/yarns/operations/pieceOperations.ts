@@ -1,3 +1,3 @@
 /** What can become of a piece beside winding, cutting and plying. */
-export const CHANGES = ['use', 'wash', 'dye', 'dry', 'reel', 'join', 'open', 'write off'] as const;
-export type Change = (typeof CHANGES)[number];
+export const PIECE_OPERATIONS = ['use', 'wash', 'dye', 'dry', 'reel', 'join', 'open', 'write off'] as const;
+export type PieceOperation = (typeof PIECE_OPERATIONS)[number];

@@ -1,17 +1,17 @@
 'use client';
 
-import type { Saved } from '../../../server/common/result';
+import type { SaveResult } from '../../../server/common/result';
 import type { FormState } from '../../../ui/controls/useForm';
 import { useMeasurement } from '../measure/MeasureForm';
 
 /** The form of one change: once it is in the log one is shown its entry, and can take it back. */
-export function useChange<Values extends object>({
+export function useOperationForm<Values extends object>({
   done,
   ...form
 }: {
   draftKey: string;
   initial: () => Values;
-  save: (values: Values) => Promise<Saved>;
+  save: (values: Values) => Promise<SaveResult>;
   /** What is said once it is in the log. */
   done: string;
 }): FormState<Values> {

@@ -1,13 +1,13 @@
 'use client';
 
 import Link from 'next/link';
-import { type Difference, type Going, GOINGS, type ThreadBalance } from '../../../core/yarn/threadBalance';
+import { type Difference, type Consumption, CONSUMPTIONS, type ThreadBalance } from '../../../core/yarn/threadBalance';
 import { FineMass } from '../../../ui/figures/Figures';
 import { operationWords } from '../../../ui/figures/operationWords';
-import { Say } from '../../../ui/feedback/Notice';
+import { Notice } from '../../../ui/feedback/Notice';
 import styles from './AddsUp.module.css';
 
-const WENT: Record<Going, string> = {
+const CONSUMPTION_WORDS: Record<Consumption, string> = {
   used: 'used',
   'written off': 'written off',
   plied: 'plied into another yarn',
@@ -27,8 +27,8 @@ const SHOWN_FROM_G = 0.05;
 
 /** What became of every gram that came in, and what nobody can explain. */
 export function AddsUp({ balance }: { balance: ThreadBalance }) {
-  const { cameInG, thereG, wentG, differsG, unexplained, notWeighed } = balance;
-  const gone = GOINGS.filter((going) => wentG[going] >= SHOWN_FROM_G);
+  const { cameInG, thereG, consumedG, differsG, unexplained, notWeighed } = balance;
+  const gone = CONSUMPTIONS.filter((consumption) => consumedG[consumption] >= SHOWN_FROM_G);
   const differs = (['band', 'washed', 'air', 'scales'] as const).filter(
     (difference) => Math.abs(differsG[difference]) >= SHOWN_FROM_G,
   );
@@ -53,10 +53,10 @@ export function AddsUp({ balance }: { balance: ThreadBalance }) {
       </p>
       {(gone.length > 0 || differs.length > 0) && (
         <ul className={styles.list}>
-          {gone.map((going) => (
-            <li key={going}>
-              <i data-part={going} />
-              <FineMass g={wentG[going]} /> {WENT[going]}
+          {gone.map((consumption) => (
+            <li key={consumption}>
+              <i data-part={consumption} />
+              <FineMass g={consumedG[consumption]} /> {CONSUMPTION_WORDS[consumption]}
             </li>
           ))}
           {differs.map((difference) => (
@@ -69,13 +69,13 @@ export function AddsUp({ balance }: { balance: ThreadBalance }) {
         </ul>
       )}
       {unexplained.length === 0 ? (
-        !untouched && <Say tone="good">Nothing is unexplained.</Say>
+        !untouched && <Notice tone="good">Nothing is unexplained.</Notice>
       ) : (
-        <Say tone="tight">
+        <Notice tone="tight">
           {missing.length > 0 && <Unexplained steps={missing} words="nobody can explain" />}
           {missing.length > 0 && tooMuch.length > 0 && ' '}
           {tooMuch.length > 0 && <Unexplained steps={tooMuch} words="too much turned up" />}
-        </Say>
+        </Notice>
       )}
     </>
   );
@@ -101,11 +101,11 @@ function Unexplained({ steps, words }: { steps: ThreadBalance['unexplained']; wo
 }
 
 /** All that came in as one length of yarn, cut where it went. */
-function Bar({ balance: { cameInG, thereG, wentG, differsG } }: { balance: ThreadBalance }) {
+function Bar({ balance: { cameInG, thereG, consumedG, differsG } }: { balance: ThreadBalance }) {
   if (cameInG <= 0) return null;
   const parts = [
     { part: 'there', g: thereG },
-    ...Object.entries(wentG).map(([part, g]) => ({ part, g })),
+    ...Object.entries(consumedG).map(([part, g]) => ({ part, g })),
     ...Object.entries(differsG).map(([part, g]) => ({ part, g })),
   ].filter(({ g }) => g > 0);
   const totalG = parts.reduce((sum, { g }) => sum + g, 0);

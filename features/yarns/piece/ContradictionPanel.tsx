@@ -4,7 +4,7 @@ import { Button } from 'antd';
 import type { Contradiction, LikelyCause } from '../../../core/yarn/gristFacts';
 import type { SampleView, YarnView } from '../../../server/yarn/yarnViews';
 import { Grist, Length } from '../../../ui/figures/Figures';
-import { Say } from '../../../ui/feedback/Notice';
+import { Notice } from '../../../ui/feedback/Notice';
 import { useTask } from '../../../ui/feedback/useTask';
 import { trustFact, undoMeasurement } from '../actions';
 import styles from './ContradictionPanel.module.css';
@@ -37,7 +37,7 @@ export function ContradictionPanel({
   const settled = contradiction.against === 'band' && yarn.trust !== null;
   return (
     <section className={styles.panel} aria-labelledby="contradiction">
-      <Say tone={settled ? 'plain' : 'bad'}>
+      <Notice tone={settled ? 'plain' : 'bad'}>
         <h2 id="contradiction">
           {contradiction.against === 'band'
             ? 'The band and what was measured contradict each other'
@@ -99,7 +99,7 @@ export function ContradictionPanel({
           ))}
         </div>
         {problem && <p role="alert">{problem}</p>}
-      </Say>
+      </Notice>
     </section>
   );
 }

@@ -7,14 +7,14 @@ import { chanceInWords, inWords, lengthFigure } from '../../../core/common/forma
 import { reading } from '../../../core/common/inputError';
 import { parseQuantity } from '../../../core/common/units';
 import { DEFAULT_TOLERANCE_PERCENT, type Enough as Standing, isEnough, type Verdict } from '../../../core/yarn/yardage';
-import type { YarnFront } from '../../../server/logbook/yarnOverview';
+import type { YarnOverview } from '../../../server/logbook/yarnOverview';
 import type { YarnView } from '../../../server/yarn/yarnViews';
 import { BallsToBuy } from '../../../ui/figures/BallsToBuy';
 import { TextField } from '../../../ui/controls/Field';
 import { Length } from '../../../ui/figures/Figures';
 import { useSystem } from '../../../ui/frame/Providers';
-import { Say, VERDICT_TONES } from '../../../ui/feedback/Notice';
-import { useKept } from '../../../ui/controls/useLocalStorage';
+import { Notice, VERDICT_TONES } from '../../../ui/feedback/Notice';
+import { useLocalStorage } from '../../../ui/controls/useLocalStorage';
 import styles from './Enough.module.css';
 
 const SPARE = 1;
@@ -29,10 +29,10 @@ export function Enough({
 }: {
   yarn: YarnView;
   lengthM: Estimate;
-  promises: YarnFront['promises'];
+  promises: YarnOverview['promises'];
 }) {
   const system = useSystem();
-  const [asked, ask] = useKept(`need of yarn ${yarn.id}`, '');
+  const [asked, ask] = useLocalStorage(`need of yarn ${yarn.id}`, '');
   const { value: needM, error } = asked.trim() === '' ? {} : reading(() => parseQuantity(asked, 'length', system));
   const promised = promises.reduce((sum, { share }) => sum + share, 0);
   const part = Math.max(0, 1 - promised);
@@ -96,11 +96,11 @@ function Answer({ yarn, lengthM, needM }: { yarn: YarnView; lengthM: Estimate; n
     short: `No. About ${margin} are missing.`,
   };
   return (
-    <Say tone={VERDICT_TONES[verdict]} role="status">
+    <Notice tone={VERDICT_TONES[verdict]} role="status">
       <strong style={{ fontSize: '1.15rem' }}>{words[verdict]}</strong>
       <div>The chance that it reaches: {chanceInWords(probability)}.</div>
       {verdict !== 'enough' && <Buy yarn={yarn} lengthM={lengthM} needM={needM} enough={enough} />}
-    </Say>
+    </Notice>
   );
 }
 

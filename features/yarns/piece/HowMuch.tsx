@@ -9,7 +9,7 @@ import {
   ADVISED_RESOLUTION_G,
   ADVISED_SAMPLE_M,
   isOpen,
-  type LengthLeft,
+  type RemainingLength,
   type Surer,
 } from '../../../core/yarn/yarnLength';
 import type { SampleView } from '../../../server/yarn/yarnViews';
@@ -25,7 +25,7 @@ export function HowMuch({
   samples,
   fibres,
 }: {
-  left: LengthLeft;
+  left: RemainingLength;
   masses: readonly MassFact[];
   samples: readonly SampleView[];
   fibres: readonly FibreShare[];
@@ -42,7 +42,7 @@ export function HowMuch({
         <span className={styles.within}>{plusMinus(lengthM, system)}</span>
       </div>
       <RangeBar left={left} />
-      <p className={styles.said}>
+      <p className={styles.asserted}>
         Nine times out of ten between {inUnits(Math.max(0, lengthM.low90))} and {inUnits(lengthM.high90)}.
       </p>
       <dl className={styles.working}>
@@ -87,7 +87,7 @@ export function HowMuch({
 }
 
 /** How much each fact counts in the grist. */
-function Weights({ left: { grist }, samples }: { left: LengthLeft; samples: readonly SampleView[] }) {
+function Weights({ left: { grist }, samples }: { left: RemainingLength; samples: readonly SampleView[] }) {
   if (grist.parts.length < 2) return null;
   const percents = sharesInPercent(grist.parts.map(({ share }) => share));
   const counting = samples.filter(({ counts, lengthM }) => counts && lengthM !== null);
@@ -126,7 +126,7 @@ function adviceInWords(how: Surer['how'], system: UnitSystem): string {
 }
 
 /** Each source's part of the doubt. */
-function doubtInWords({ gristShare, grist }: LengthLeft, masses: readonly MassFact[]): string {
+function doubtInWords({ gristShare, grist }: RemainingLength, masses: readonly MassFact[]): string {
   if (isOpen(grist)) return 'two of its facts contradict each other';
   if (grist.guess) return 'the grist is only a guess';
   const what = {
@@ -148,7 +148,7 @@ function doubtInWords({ gristShare, grist }: LengthLeft, masses: readonly MassFa
 const HEATED_ROOM_PERCENT = 45;
 
 /** To which side an unnoted room has most likely put it: samples weighed in the same room cancel it, a band does not. */
-function indoorBias({ grist }: LengthLeft, masses: readonly MassFact[], fibres: readonly FibreShare[]): string {
+function indoorBias({ grist }: RemainingLength, masses: readonly MassFact[], fibres: readonly FibreShare[]): string {
   if (grist.source !== 'band' || fibres.length === 0 || !masses.some(airUnknown)) return '';
   const more = Math.round(100 * (standardAirFactor(fibres, HEATED_ROOM_PERCENT) - 1));
   if (more < 1) return '';
@@ -158,7 +158,7 @@ function indoorBias({ grist }: LengthLeft, masses: readonly MassFact[], fibres: 
 const airUnknown = (mass: MassFact): boolean => mass.from === 'scale' && (mass.humidityPercent ?? null) === null;
 
 /** Where the true length lies, on a line from nothing on. */
-function RangeBar({ left: { lengthM } }: { left: LengthLeft }) {
+function RangeBar({ left: { lengthM } }: { left: RemainingLength }) {
   const end = lengthM.high90 * 1.06;
   const at = (m: number) => `${(100 * Math.max(0, m)) / end}%`;
   return (

@@ -1,12 +1,12 @@
 'use client';
 
 import Link from 'next/link';
-import type { Family } from '../../../server/yarn/lineage';
+import type { Lineage } from '../../../server/yarn/lineage';
 import { Thread } from '../../../ui/thread/Thread';
 import styles from './LineagePanel.module.css';
 
 /** Where a piece comes from, back to the paper band, and what came of it. */
-export function FamilyPanel({ family: { pieces, steps, bands }, pieceId }: { family: Family; pieceId: number }) {
+export function LineagePanel({ family: { pieces, steps, bands }, pieceId }: { family: Lineage; pieceId: number }) {
   const own = pieces.find(({ id }) => id === pieceId)!;
   const labelled = pieces.map((piece) =>
     piece.yarnId === own.yarnId ? piece : { ...piece, label: `${piece.label} of ${piece.yarnName}` },

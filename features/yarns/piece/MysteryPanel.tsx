@@ -6,7 +6,7 @@ import type { LikeYarn } from '../../../server/yarn/yarnLifecycle';
 import type { YarnView } from '../../../server/yarn/yarnViews';
 import { ActionLink } from '../../../ui/controls/ActionLink';
 import { Grist } from '../../../ui/figures/Figures';
-import { Say } from '../../../ui/feedback/Notice';
+import { Notice } from '../../../ui/feedback/Notice';
 import { Swatch } from '../../../ui/figures/Swatch';
 import { useTask } from '../../../ui/feedback/useTask';
 import { YarnPicker } from '../../../ui/controls/YarnPicker';
@@ -85,9 +85,9 @@ export function MysteryPanel({
         </div>
       </div>
       {problem && (
-        <Say tone="bad" role="alert">
+        <Notice tone="bad" role="alert">
           {problem}
-        </Say>
+        </Notice>
       )}
     </section>
   );

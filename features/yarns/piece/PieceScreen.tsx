@@ -4,8 +4,8 @@ import Link from 'next/link';
 import { type massOf, type OperationKind } from '../../../core/yarn/piece';
 import { knownLengthFigure, lowerFirst, plusMinus, readingFigure } from '../../../core/common/format';
 import type { ScaleTool } from '../../../server/bench/bench';
-import type { Family } from '../../../server/yarn/lineage';
-import type { NextWay } from '../../../server/yarn/plannedUse';
+import type { Lineage } from '../../../server/yarn/lineage';
+import type { PlannedUse } from '../../../server/yarn/plannedUse';
 import type { PiecePage } from '../../../server/yarn/yarnViews';
 import { ActionLink } from '../../../ui/controls/ActionLink';
 import { dateAndTime } from '../../../ui/figures/dates';
@@ -13,10 +13,10 @@ import { KnownMass, Large, Mass, Span } from '../../../ui/figures/Figures';
 import { useSystem } from '../../../ui/frame/Providers';
 import { operationWords } from '../../../ui/figures/operationWords';
 import { SampleWords } from '../../../ui/figures/SampleWords';
-import { Say } from '../../../ui/feedback/Notice';
+import { Notice } from '../../../ui/feedback/Notice';
 import { wayWords } from '../../../ui/strand/plannedUseWords';
 import { glyphSide, PieceGlyph } from '../../../ui/thread/PieceGlyph';
-import { FamilyPanel } from './LineagePanel';
+import { LineagePanel } from './LineagePanel';
 import { FaultsPanel } from './FaultsPanel';
 import { MeasureCard } from '../measure/MeasureCard';
 import type { Measure } from '../measure/measures';
@@ -35,12 +35,12 @@ export function PieceScreen({
   stood,
 }: {
   page: PiecePage;
-  family: Family;
+  family: Lineage;
   scales: ScaleTool[];
   /** What is to be done with it first. */
   how: Measure;
   /** How it is meant to be gone on with, for the sake of its twist. */
-  next: NextWay | null;
+  next: PlannedUse | null;
   /** Days that this cake has stood, where the user's school lets it stand less. */
   stood: number | null;
 }) {
@@ -83,7 +83,7 @@ export function PieceScreen({
               )}
             </div>
           ) : (
-            <Say tone="plain">Nobody has weighed it yet, and the band does not say what one weighs.</Say>
+            <Notice tone="plain">Nobody has weighed it yet, and the band does not say what one weighs.</Notice>
           )}
           {piece.loopM !== null && (
             <p>
@@ -93,20 +93,20 @@ export function PieceScreen({
           {mini && (
             <p>
               {mini.loops} loops, {mini.place} of {mini.places} from {mini.parent.toLowerCase()}; of the minis{' '}
-              <Link href={`/minis/${mini.jobId}`}>{mini.jobName}</Link>.
+              <Link href={`/minis/${mini.planId}`}>{mini.planName}</Link>.
             </p>
           )}
           <FaultsPanel piece={piece} />
           {stood !== null && (
-            <Say tone="tight">
+            <Notice tone="tight">
               <strong>It has stood for {stood} days.</strong> A stored cake stretches its yarn: use it soon, or wind it
               again loosely.
-            </Say>
+            </Notice>
           )}
           {gone && (
-            <Say tone="plain">
+            <Notice tone="plain">
               It is no longer there: <Link href={`/logbook/${piece.consumedBy}`}>see what became of it</Link>.
-            </Say>
+            </Notice>
           )}
           <p data-screen-only>
             <Link href={`/twist/${piece.id}`}>What has become of its twist</Link>
@@ -178,7 +178,7 @@ export function PieceScreen({
           </ol>
         </section>
       </div>
-      <FamilyPanel family={family} pieceId={piece.id} />
+      <LineagePanel family={family} pieceId={piece.id} />
     </>
   );
 }

@@ -21,7 +21,7 @@ import { usePreferences } from '../../../ui/frame/Providers';
 Chart.register(LinearScale, LineElement, PointElement, Filler, Tooltip);
 
 /** How much was left after each change, in metres with what that is unsure by. */
-export default function LeftChart({
+export default function RemainingChart({
   history,
   grist,
   colourHex,

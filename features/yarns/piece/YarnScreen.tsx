@@ -6,13 +6,13 @@ import type { CSSProperties } from 'react';
 import { inWords, lengthFigure } from '../../../core/common/format';
 import { pieceTotal } from '../../../core/yarn/piece';
 import type { UnitSystem } from '../../../core/common/units';
-import type { YarnFront } from '../../../server/logbook/yarnOverview';
+import type { YarnOverview } from '../../../server/logbook/yarnOverview';
 import { ActionLink } from '../../../ui/controls/ActionLink';
 import { shortDate } from '../../../ui/figures/dates';
 import { LengthWithin } from '../../../ui/figures/Figures';
 import { PageHead } from '../../../ui/frame/PageHead';
 import { useSystem } from '../../../ui/frame/Providers';
-import { Say } from '../../../ui/feedback/Notice';
+import { Notice } from '../../../ui/feedback/Notice';
 import { lyingWords } from '../../../ui/strand/lyingWords';
 import { Thread } from '../../../ui/thread/Thread';
 import { useTask } from '../../../ui/feedback/useTask';
@@ -21,7 +21,7 @@ import { AddsUp } from './AddsUp';
 import { BandSheet } from '../band/BandSheet';
 import { ContradictionPanel } from './ContradictionPanel';
 import { Enough } from './Enough';
-import { EntryMenu } from '../shelf/YarnMenu';
+import { YarnMenu } from '../shelf/YarnMenu';
 import { HowMuch } from './HowMuch';
 import { MysteryPanel } from './MysteryPanel';
 import { SampleList } from '../measure/SampleList';
@@ -29,12 +29,12 @@ import { twistInWords } from '../words';
 import styles from './YarnScreen.module.css';
 
 /** Charts are large and none is needed to see how much there is. */
-const LeftChart = dynamic(() => import('./RemainingChart'), { ssr: false });
+const RemainingChart = dynamic(() => import('./RemainingChart'), { ssr: false });
 
 /** One yarn: its thread, how much there is, whether that is enough, and its band. */
-export function YarnScreen({ page }: { page: YarnFront }) {
+export function YarnScreen({ page }: { page: YarnOverview }) {
   const system = useSystem();
-  const { yarn, pieces, steps, left, history, pictures, promises, like, worked, twists, balance } = page;
+  const { yarn, pieces, steps, remaining, history, pictures, promises, like, worked, twists, balance } = page;
   const present = pieces.filter(({ consumedBy }) => consumedBy === null);
   const masses = present.flatMap(({ mass }) => mass ?? []);
   const unweighed = present.length - masses.length;
@@ -44,7 +44,7 @@ export function YarnScreen({ page }: { page: YarnFront }) {
   );
   return (
     <>
-      <PageHead title={yarn.name} under={<Under yarn={yarn} total={pieceTotal(present)} left={left} />}>
+      <PageHead title={yarn.name} under={<Under yarn={yarn} total={pieceTotal(present)} left={remaining} />}>
         {yarn.gone === null && next && (
           <ActionLink href={next.openRunId ? `/winding/run/${next.openRunId}` : `/winding/plan/${next.id}`}>
             {next.openRunId ? 'Go on with' : 'Plan to wind'} {next.label.toLowerCase()}
@@ -55,7 +55,7 @@ export function YarnScreen({ page }: { page: YarnFront }) {
             Cut minis
           </ActionLink>
         )}
-        {yarn.gone === null && <EntryMenu yarn={yarn} worked={worked} />}
+        {yarn.gone === null && <YarnMenu yarn={yarn} worked={worked} />}
       </PageHead>
       {yarn.gone && <GoneNotice yarn={yarn} />}
       <Thread
@@ -67,21 +67,25 @@ export function YarnScreen({ page }: { page: YarnFront }) {
         twistOf={(id) => twists[id] && lyingWords(twists[id], yarn.ownTwist, system)}
       />
       {yarn.grist?.contradiction && (
-        <ContradictionPanel yarn={yarn} contradiction={yarn.grist.contradiction} massG={left?.massG.mean ?? null} />
+        <ContradictionPanel
+          yarn={yarn}
+          contradiction={yarn.grist.contradiction}
+          massG={remaining?.massG.mean ?? null}
+        />
       )}
       {!yarn.grist && mystery}
       <div className={styles.columns}>
         <section aria-labelledby="how-much">
           <h2 id="how-much">How much there is</h2>
-          {left ? (
-            <HowMuch left={left} masses={masses} samples={yarn.samples} fibres={yarn.fibres} />
+          {remaining ? (
+            <HowMuch left={remaining} masses={masses} samples={yarn.samples} fibres={yarn.fibres} />
           ) : (
-            <Say tone="plain">{whyUnknown(yarn.grist !== null, present.length)}</Say>
+            <Notice tone="plain">{whyUnknown(yarn.grist !== null, present.length)}</Notice>
           )}
-          {left && unweighed > 0 && (
-            <Say tone="tight">
+          {remaining && unweighed > 0 && (
+            <Notice tone="tight">
               {unweighed === 1 ? 'One piece is' : `${unweighed} pieces are`} not weighed and not counted here.
-            </Say>
+            </Notice>
           )}
           {yarn.shrinkagePercent !== null && (
             <p className={styles.note}>
@@ -92,8 +96,8 @@ export function YarnScreen({ page }: { page: YarnFront }) {
         </section>
         <section aria-labelledby="enough">
           <h2 id="enough">Is it enough?</h2>
-          {left ? (
-            <Enough yarn={yarn} lengthM={left.lengthM} promises={promises} />
+          {remaining ? (
+            <Enough yarn={yarn} lengthM={remaining.lengthM} promises={promises} />
           ) : (
             <p>As soon as a length is known, ask here.</p>
           )}
@@ -108,7 +112,7 @@ export function YarnScreen({ page }: { page: YarnFront }) {
               <h2 id="left-over-time">What was left, over time</h2>
               <p className="visually-hidden">{historyInWords(history, yarn.grist.mean, system)}</p>
               <div className={styles.chart}>
-                <LeftChart history={history} grist={yarn.grist} colourHex={yarn.colourHex} />
+                <RemainingChart history={history} grist={yarn.grist} colourHex={yarn.colourHex} />
               </div>
             </section>
           )}
@@ -136,9 +140,9 @@ function Under({
   total,
   left,
 }: {
-  yarn: YarnFront['yarn'];
+  yarn: YarnOverview['yarn'];
   total: string;
-  left: YarnFront['left'];
+  left: YarnOverview['remaining'];
 }) {
   return (
     <>
@@ -164,7 +168,7 @@ function Under({
   );
 }
 
-function GoneNotice({ yarn }: { yarn: YarnFront['yarn'] }) {
+function GoneNotice({ yarn }: { yarn: YarnOverview['yarn'] }) {
   const { busy, problem, run } = useTask();
   const words = {
     'put away': 'This yarn is put away: its story is kept, and it is not on the shelf.',
@@ -172,18 +176,18 @@ function GoneNotice({ yarn }: { yarn: YarnFront['yarn'] }) {
     merged: 'This entry was merged into another yarn, where its pieces are now.',
   }[yarn.gone!];
   return (
-    <Say tone="tight">
+    <Notice tone="tight">
       {words}{' '}
       <button type="button" className={styles.back} disabled={busy} onClick={() => run(() => bringBack(yarn.id))}>
         Bring it back
       </button>{' '}
       or see <Link href="/yarns/gone">all that is off the shelf</Link>.{' '}
       {problem && <strong role="alert">{problem}</strong>}
-    </Say>
+    </Notice>
   );
 }
 
-function historyInWords(history: YarnFront['history'], gristMPerG: number, system: UnitSystem): string {
+function historyInWords(history: YarnOverview['history'], gristMPerG: number, system: UnitSystem): string {
   return history
     .map(
       ({ atMs, massG }) =>

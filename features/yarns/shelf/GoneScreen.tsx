@@ -4,7 +4,7 @@ import { Button } from 'antd';
 import Link from 'next/link';
 import type { GoneYarn } from '../../../server/yarn/yarnLifecycle';
 import { shortDate } from '../../../ui/figures/dates';
-import { Say } from '../../../ui/feedback/Notice';
+import { Notice } from '../../../ui/feedback/Notice';
 import { Swatch } from '../../../ui/figures/Swatch';
 import { useTask } from '../../../ui/feedback/useTask';
 import { bringBack } from '../actions';
@@ -25,9 +25,9 @@ export function GoneScreen({ yarns }: { yarns: GoneYarn[] }) {
         </p>
       )}
       {problem && (
-        <Say tone="bad" role="alert">
+        <Notice tone="bad" role="alert">
           {problem}
-        </Say>
+        </Notice>
       )}
       <ul className={styles.yarns}>
         {yarns.map(({ id, name, maker, dyeLot, colourHex, gone, goneAt, into }) => (

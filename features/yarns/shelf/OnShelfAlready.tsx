@@ -4,7 +4,7 @@ import Link from 'next/link';
 import { useEffect, useState } from 'react';
 import type { ShelfCard, ShelfPage } from '../../../server/yarn/shelf';
 import type { BandForm } from '../../../server/yarn/yarns';
-import { Say } from '../../../ui/feedback/Notice';
+import { Notice } from '../../../ui/feedback/Notice';
 
 const TYPING_PAUSE_MS = 250;
 
@@ -12,11 +12,11 @@ const TYPING_PAUSE_MS = 250;
 export function OnShelfAlready({ values }: { values: BandForm }) {
   const { maker, line, colourName, dyeLot } = values;
   const [same, setSame] = useState<ShelfCard | null>(null);
-  const told = [maker, line, colourName].filter((words) => words.trim() !== '').length >= 2;
+  const reported = [maker, line, colourName].filter((words) => words.trim() !== '').length >= 2;
 
   useEffect(() => {
     const asking = setTimeout(() => {
-      if (!told) return setSame(null);
+      if (!reported) return setSame(null);
       const words = [maker, line, colourName, dyeLot].join(' ');
       void fetch(`/api/shelf?q=${encodeURIComponent(words)}`)
         .then((answer) => answer.json() as Promise<ShelfPage>)
@@ -24,15 +24,15 @@ export function OnShelfAlready({ values }: { values: BandForm }) {
         .catch(() => setSame(null));
     }, TYPING_PAUSE_MS);
     return () => clearTimeout(asking);
-  }, [told, maker, line, colourName, dyeLot]);
+  }, [reported, maker, line, colourName, dyeLot]);
 
   if (!same) return null;
   return (
-    <Say tone="tight" role="status">
+    <Notice tone="tight" role="status">
       {same.name}
       {same.dyeLot && `, lot ${same.dyeLot}`}, is on the shelf already ({same.total}).{' '}
       <Link href={`/yarns/${same.id}/more`}>More of it came in</Link>?
-    </Say>
+    </Notice>
   );
 }
 

@@ -3,7 +3,7 @@ import { deleteYarn, goneFromShelf, mergeYarns, putAway } from '../../../server/
 import { previewImport } from '../../../server/exchange/importYarns';
 import { shelfFront } from '../../../server/yarn/shelf';
 import { aKey, emptyDatabase, idOf, NOW, shelved } from '../../../tests/support/serverTesting';
-import { saidBy } from '../../../tests/support/uiTesting';
+import { textOf } from '../../../tests/support/uiTesting';
 import { GoneScreen } from './GoneScreen';
 import { ImportTable } from '../import/ImportTable';
 import { ShelfScreen } from './ShelfScreen';
@@ -11,16 +11,18 @@ import { ShelfScreen } from './ShelfScreen';
 const db = emptyDatabase();
 ternRock(db, NOW);
 const shelf = (ask: Record<string, string> = {}, system: 'metric' | 'imperial' = 'metric') =>
-  saidBy(<ShelfScreen {...shelfFront(db, ask, system)} />, system);
+  textOf(<ShelfScreen {...shelfFront(db, ask, system)} />, system);
 
 test('every yarn stands there with its lot, its length and what there is of it', () => {
-  const said = shelf();
-  expect(said).toContain('11 yarns');
-  expect(said).toContain('Causeway, Low tide Gannet Lane Dyehouse · lot 2217 1470 m ± 30 m · 415 g 2 hanks, 3 cakes');
-  expect(said).toContain('The red from the loft');
-  expect(said).toContain('(a guess)');
-  expect(said).toContain('(contradicted)');
-  expect(said).toContain('1 hank · loft, blue chest');
+  const shownText = shelf();
+  expect(shownText).toContain('11 yarns');
+  expect(shownText).toContain(
+    'Causeway, Low tide Gannet Lane Dyehouse · lot 2217 1470 m ± 30 m · 415 g 2 hanks, 3 cakes',
+  );
+  expect(shownText).toContain('The red from the loft');
+  expect(shownText).toContain('(a guess)');
+  expect(shownText).toContain('(contradicted)');
+  expect(shownText).toContain('1 hank · loft, blue chest');
 });
 
 test('how words were understood is said in the units one reads', () => {
@@ -37,9 +39,9 @@ test('nothing found is said with what was sought', () => {
 test('one lot alone can be let go of', () => expect(shelf({ lot: '2217' })).toContain('lot 2217 ×'));
 
 test('an empty shelf tells how to begin', () => {
-  const said = saidBy(<ShelfScreen {...shelfFront(emptyDatabase(), {}, 'metric')} />);
-  expect(said).toContain('The shelf is empty');
-  expect(said).toContain('Read it in');
+  const shownText = textOf(<ShelfScreen {...shelfFront(emptyDatabase(), {}, 'metric')} />);
+  expect(shownText).toContain('The shelf is empty');
+  expect(shownText).toContain('Read it in');
 });
 
 test('what is off the shelf says why, and where it went', () => {
@@ -49,14 +51,14 @@ test('what is off the shelf says why, and where it went', () => {
     number,
     number,
   ];
-  expect(saidBy(<GoneScreen yarns={goneFromShelf(other)} />)).toContain('Nothing is put away');
+  expect(textOf(<GoneScreen yarns={goneFromShelf(other)} />)).toContain('Nothing is put away');
   idOf(putAway(other, one, NOW));
   idOf(mergeYarns(other, two, three, NOW));
   idOf(deleteYarn(other, three, NOW));
-  const said = saidBy(<GoneScreen yarns={goneFromShelf(other)} />);
-  expect(said).toMatch(/Line 1, Low tide .*put away 14 Mar/);
-  expect(said).toMatch(/Line 2, Low tide .*merged 14 Mar into Line 3, Low tide/);
-  expect(said).toMatch(/Line 3, Low tide .*deleted 14 Mar/);
+  const shownText = textOf(<GoneScreen yarns={goneFromShelf(other)} />);
+  expect(shownText).toMatch(/Line 1, Low tide .*put away 14 Mar/);
+  expect(shownText).toMatch(/Line 2, Low tide .*merged 14 Mar into Line 3, Low tide/);
+  expect(shownText).toMatch(/Line 3, Low tide .*deleted 14 Mar/);
 });
 
 test('a list is told column by column and line by line', () => {
@@ -65,14 +67,14 @@ test('a list is told column by column and line by line', () => {
     'Gannet Lane Dyehouse;Causeway;Low tide;2217;115;4';
   const ask = JSON.stringify({ columns: null, skipTwice: true, batch: aKey() });
   const preview = previewImport(db, { bytes: Buffer.from(list, 'latin1'), ask, system: 'metric' });
-  const said = saidBy(
+  const shownText = textOf(
     <ImportTable preview={preview} columns={[{ field: 'maker', label: 'Maker' }]} onColumn={() => {}} />,
   );
-  expect(said).toContain('One column is left out');
-  expect(said).toContain('2 yarns can be read');
-  expect(said).toContain('1 line cannot be read');
-  expect(said).toMatch(/line 2 ?, mass \(g\): cannot read this/);
-  expect(said).toContain('it was read as Windows-1252');
-  expect(said).toContain('Line 3: a cell looks like a formula');
-  expect(said).toMatch(/On the shelf already line 4 ?: Causeway, Low tide/);
+  expect(shownText).toContain('One column is left out');
+  expect(shownText).toContain('2 yarns can be read');
+  expect(shownText).toContain('1 line cannot be read');
+  expect(shownText).toMatch(/line 2 ?, mass \(g\): cannot read this/);
+  expect(shownText).toContain('it was read as Windows-1252');
+  expect(shownText).toContain('Line 3: a cell looks like a formula');
+  expect(shownText).toMatch(/On the shelf already line 4 ?: Causeway, Low tide/);
 });

@@ -5,14 +5,14 @@ import Link from 'next/link';
 import { useEffect, useRef } from 'react';
 import { FIBRE_NAMES } from '../../../core/yarn/fibre';
 import { gristFigure, inWords, lengthFigure } from '../../../core/common/format';
-import { FORMS } from '../../../core/yarn/piece';
+import { PIECE_FORMS } from '../../../core/yarn/piece';
 import { ABOUT_WITHIN } from '../../../core/projects/shelfNeed';
 import { WEIGHT_CLASSES } from '../../../core/yarn/weightClass';
 import type { ShelfPage } from '../../../server/yarn/shelf';
 import { ActionLink } from '../../../ui/controls/ActionLink';
 import { PageHead } from '../../../ui/frame/PageHead';
 import { useSystem } from '../../../ui/frame/Providers';
-import { Say } from '../../../ui/feedback/Notice';
+import { Notice } from '../../../ui/feedback/Notice';
 import { PieceGlyph } from '../../../ui/thread/PieceGlyph';
 import { ShelfGrid } from './ShelfGrid';
 import styles from './ShelfScreen.module.css';
@@ -77,9 +77,9 @@ export function ShelfScreen({
           </div>
           <Found shelf={shelf} />
           {shelf.unreachable && (
-            <Say tone="bad" role="alert">
+            <Notice tone="bad" role="alert">
               The app cannot be reached just now. What is shown may not be what you asked for.
-            </Say>
+            </Notice>
           )}
           <ShelfGrid shelf={shelf} />
         </>
@@ -117,7 +117,7 @@ function Filters({ shelf: { asked, ask }, places }: { shelf: Shelf; places: stri
         ['', 'any class'],
         ...WEIGHT_CLASSES.map(({ number, name }) => [String(number), `${number} ${name}`] as const),
       ])}
-      {choice('form', 'Form', [['', 'any form'], ...FORMS.map((form) => [form, `as ${form}`] as const)])}
+      {choice('form', 'Form', [['', 'any form'], ...PIECE_FORMS.map((form) => [form, `as ${form}`] as const)])}
       {places.length > 0 &&
         choice('place', 'Place', [['', 'any place'], ...places.map((place) => [place, place] as const)])}
       {asked.lot !== '' && (

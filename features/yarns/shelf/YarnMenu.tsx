@@ -12,7 +12,7 @@ import { bringBack, deleteYarn, mergeYarns, putAway } from '../actions';
 import styles from './YarnMenu.module.css';
 
 /** What can become of the entry as a whole. All of it can be taken back. */
-export function EntryMenu({ yarn, worked }: { yarn: YarnView; worked: boolean }) {
+export function YarnMenu({ yarn, worked }: { yarn: YarnView; worked: boolean }) {
   const router = useRouter();
   const offer = useUndoOffer();
   const { busy, problem, run } = useTask();

@@ -1,4 +1,4 @@
-import { answer, textBody } from '../../../../server/common/jsonResponse';
+import { jsonResponse, textBody } from '../../../../server/common/jsonResponse';
 import { calculate } from '../../../../server/api/calc';
 import { heavy } from '../../../../server/exchange/heavy';
 
@@ -8,11 +8,11 @@ const LIMIT_SECONDS = 15;
 
 export async function POST(request: Request, { params }: { params: Promise<{ name: string }> }): Promise<Response> {
   const { name } = await params;
-  return answer(async () => {
+  return jsonResponse(async () => {
     const body = await textBody(request);
-    const told = await calculate(name, body, SEARCH_SECONDS, (input, seconds) =>
+    const reported = await calculate(name, body, SEARCH_SECONDS, (input, seconds) =>
       heavy('minis', { input, seconds }, { seconds: LIMIT_SECONDS, signal: request.signal }),
     );
-    return told.ok ? Response.json(told.output) : Response.json({ error: told.error }, { status: 400 });
+    return reported.ok ? Response.json(reported.output) : Response.json({ error: reported.error }, { status: 400 });
   });
 }

@@ -1,5 +1,5 @@
 import { Readable } from 'node:stream';
-import { answer, fromOwn, NotThere, queryOf } from '../../../../server/common/jsonResponse';
+import { jsonResponse, fromOwn, NotFoundError, queryOf } from '../../../../server/common/jsonResponse';
 import { addWeighings, csvOf, weighingsOfCsv } from '../../../../server/exchange/csv';
 import { database, readingDatabase } from '../../../../server/common/database';
 import { LARGEST_LIST_BYTES } from '../../../../server/common/limits';
@@ -11,9 +11,9 @@ type Params = { params: Promise<{ table: string }> };
 /** A table as comma-separated values, written as it is read. */
 export async function GET(_: Request, { params }: Params): Promise<Response> {
   const { table } = await params;
-  return answer(() => {
+  return jsonResponse(() => {
     const name = (['yarns', ...CSV_TABLE_NAMES] as const).find((each) => each === table);
-    if (!name) throw new NotThere('there is no such table');
+    if (!name) throw new NotFoundError('there is no such table');
     const db = readingDatabase();
     const stream = Readable.from(fromOwn(db, csvOf(db, name)));
     return new Response(Readable.toWeb(stream) as ReadableStream, {
@@ -27,8 +27,8 @@ export async function GET(_: Request, { params }: Params): Promise<Response> {
 
 /** Adds a list of weighings; with `?look`, it is only read. */
 export async function POST(request: Request, { params }: Params): Promise<Response> {
-  return answer(async () => {
-    if ((await params).table !== 'weighings') throw new NotThere('only weighings can be added so');
+  return jsonResponse(async () => {
+    if ((await params).table !== 'weighings') throw new NotFoundError('only weighings can be added so');
     const { look } = queryOf(request);
     const bytes = await readBody(request, LARGEST_LIST_BYTES, 'file');
     const weighings = await weighingsOfCsv(bytes, request.signal);

@@ -1,4 +1,4 @@
-import { answer, queryOf } from '../../../../server/common/jsonResponse';
+import { jsonResponse, queryOf } from '../../../../server/common/jsonResponse';
 import { LARGEST_LIST_BYTES } from '../../../../server/common/limits';
 import { unitSystem } from '../../../../server/common/preferences';
 import { readBody } from '../../../../server/common/readBody';
@@ -6,7 +6,7 @@ import { lookAtList, putListOnShelf } from '../../../../server/exchange/wholesal
 
 /** The list is the body; how it is to be read stands in the address: `?ask=JSON`, and `&write` to do it. */
 export async function POST(request: Request): Promise<Response> {
-  return answer(async () => {
+  return jsonResponse(async () => {
     const system = await unitSystem();
     const { ask = null, write } = queryOf(request);
     const list = { bytes: await readBody(request, LARGEST_LIST_BYTES, 'file'), ask, system };

@@ -2,13 +2,13 @@ import type { Metadata } from 'next';
 import { PlanScreen } from '../../../../features/winding/plan/PlanScreen';
 import { WeighPiece } from '../../../../features/yarns/operations/WeighPiece';
 import { database } from '../../../../server/common/database';
-import { found, type IdParams } from '../../../../server/common/requireRecord';
+import { requireRecord, type IdParams } from '../../../../server/common/requireRecord';
 import { planPage } from '../../../../server/winding/planPages';
 
 export const metadata: Metadata = { title: 'Plan a winding' };
 
 export default async function Page({ params }: IdParams) {
-  const page = await found(params, (id) => planPage(database(), id));
+  const page = await requireRecord(params, (id) => planPage(database(), id));
   return (
     <PlanScreen
       page={page}

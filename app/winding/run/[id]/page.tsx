@@ -3,7 +3,7 @@ import { redirect } from 'next/navigation';
 import { RunScreen } from '../../../../features/winding/run/RunScreen';
 import { scales } from '../../../../server/bench/bench';
 import { database } from '../../../../server/common/database';
-import { found, type IdParams } from '../../../../server/common/requireRecord';
+import { requireRecord, type IdParams } from '../../../../server/common/requireRecord';
 import { miniRunPage } from '../../../../server/minis/miniRuns';
 import { runPage } from '../../../../server/winding/runEvents';
 
@@ -11,8 +11,8 @@ export const metadata: Metadata = { title: 'Winding' };
 
 export default async function Page({ params }: IdParams) {
   const db = database();
-  const page = await found(params, (id) => runPage(db, id) ?? miniRunPage(db, id));
+  const page = await requireRecord(params, (id) => runPage(db, id) ?? miniRunPage(db, id));
   // Whoever only knows that a piece is on the bench comes here; its minis are counted elsewhere.
-  if ('jobId' in page) redirect(`/minis/run/${page.id}`);
+  if ('planId' in page) redirect(`/minis/run/${page.id}`);
   return <RunScreen page={page} scales={scales(db)} />;
 }

@@ -1,11 +1,11 @@
 import type { Metadata } from 'next';
 import { EditBandScreen } from '../../../../features/yarns/band/EditBandScreen';
 import { database } from '../../../../server/common/database';
-import { found, type IdParams } from '../../../../server/common/requireRecord';
+import { requireRecord, type IdParams } from '../../../../server/common/requireRecord';
 import { yarnView } from '../../../../server/yarn/yarnViews';
 
 export const metadata: Metadata = { title: 'Band' };
 
 export default async function Page({ params }: IdParams) {
-  return <EditBandScreen yarn={await found(params, (id) => yarnView(database(), id))} />;
+  return <EditBandScreen yarn={await requireRecord(params, (id) => yarnView(database(), id))} />;
 }

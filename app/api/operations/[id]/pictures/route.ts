@@ -1,10 +1,10 @@
-import { answer, idOf } from '../../../../../server/common/jsonResponse';
+import { jsonResponse, idOf } from '../../../../../server/common/jsonResponse';
 import { database, pictureFolder } from '../../../../../server/common/database';
-import { addPictureOfDoing, pictureFrom } from '../../../../../server/logbook/pictures';
+import { addPictureOfOperation, pictureFrom } from '../../../../../server/logbook/pictures';
 
 export async function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
-  return answer(async () => {
+  return jsonResponse(async () => {
     const id = await idOf(params);
-    return pictureFrom(request, (upload) => addPictureOfDoing(database(), pictureFolder(), id, upload, new Date()));
+    return pictureFrom(request, (upload) => addPictureOfOperation(database(), pictureFolder(), id, upload, new Date()));
   });
 }

@@ -1,4 +1,4 @@
-import { answer, idOf, NotThere } from '../../../../../server/common/jsonResponse';
+import { jsonResponse, idOf, NotFoundError } from '../../../../../server/common/jsonResponse';
 import { database } from '../../../../../server/common/database';
 import { runSheet, storyPdf } from '../../../../../server/exchange/papers';
 import { unitSystem } from '../../../../../server/common/preferences';
@@ -13,10 +13,10 @@ export async function GET(
   request: Request,
   { params }: { params: Promise<{ what: string; id: string }> },
 ): Promise<Response> {
-  return answer(async () => {
+  return jsonResponse(async () => {
     const { what } = await params;
     const paper = PAPERS.get(what);
-    if (!paper) throw new NotThere('there is no such paper');
+    if (!paper) throw new NotFoundError('there is no such paper');
     const id = await idOf(params);
     const system = await unitSystem();
     const pdf = await paper(database(), id, system, `http://${request.headers.get('host')}`, request.signal);

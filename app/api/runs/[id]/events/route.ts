@@ -1,10 +1,10 @@
-import { answer, textBody } from '../../../../../server/common/jsonResponse';
+import { jsonResponse, textBody } from '../../../../../server/common/jsonResponse';
 import { database } from '../../../../../server/common/database';
 import { answerRun } from '../../../../../server/logbook/runRequests';
 
 export async function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
   const { id } = await params;
-  return answer(async () => {
+  return jsonResponse(async () => {
     const message = await textBody(request);
     const { status, body } = answerRun(database(), id, message, new Date());
     return Response.json(body, { status });
