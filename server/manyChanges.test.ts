@@ -91,9 +91,9 @@ test('every gram is accounted for after every step, and every piece is in its th
       const inThread = steps.flatMap(({ out }) => out).sort((a, b) => a - b);
       expect(inThread).toEqual(pieces.map(({ id }) => id));
       for (const { id, lengthM, faults } of there()) {
-        const { bands, pieces: kin } = lineageOf(db, id);
+        const { bands, pieces: relatives } = lineageOf(db, id);
         expect(bands.map((band) => band.yarnId)).toEqual([yarnId]);
-        expect(kin.some((each) => each.id === id)).toBe(true);
+        expect(relatives.some((each) => each.id === id)).toBe(true);
         for (const { atM } of faults) expect(atM).toBeLessThanOrEqual(lengthM!.high90);
       }
       // What is wet waits, and nothing else does.

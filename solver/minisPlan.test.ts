@@ -54,7 +54,7 @@ test('it is the best of all plans that there are, and says that this is proven',
     expect(plan.proven).toMatchObject({ grams: true });
     expect(plan.madeG).toBeCloseTo(best.madeG, 6);
     expect(plan.openedParents).toBe(best.openedParents);
-    expect(plan.largestLeftG).toBeCloseTo(best.largestLeftG, 4);
+    expect(plan.largestRemainderG).toBeCloseTo(best.largestRemainderG, 4);
   }
 });
 

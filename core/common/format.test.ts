@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import {
   chanceInWords,
-  durationInWords,
+  secondsInWords,
   type Figure,
   gristFigure,
   lengthFigure,
@@ -52,7 +52,7 @@ test.each([
   [59 * 60, '59 min'],
   [60 * 60, '1 h'],
   [125 * 60, '2 h 5 min'],
-])('%d seconds are %s', (seconds, words) => expect(durationInWords(seconds)).toBe(words));
+])('%d seconds are %s', (seconds, words) => expect(secondsInWords(seconds)).toBe(words));
 
 test('no chance is ever said to be certain', () => {
   fc.assert(

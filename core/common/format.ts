@@ -165,10 +165,13 @@ export function inWords({ number, unit }: Figure): string {
 /**
  * A stretch of time in words that people use.
  *
+ * @param finest what less than a minute is told in: minutes, of which it is at least one, or seconds
  * @example
- * durationInWords(4000) // => '1 h 7 min'
+ * secondsInWords(4000) // => '1 h 7 min'
  */
-export function durationInWords(seconds: number): string {
+export function secondsInWords(seconds: number, finest: 'min' | 's' = 'min'): string {
+  const whole = Math.round(seconds);
+  if (finest === 's' && whole < 60) return `${whole} s`;
   const minutes = Math.max(1, Math.round(seconds / 60));
   if (minutes < 60) return `${minutes} min`;
   const rest = minutes % 60;

@@ -91,11 +91,11 @@ test('a mini never spans a knot', () => {
 });
 
 test('plans are compared by grams first, then by parents opened, then by what is left whole', () => {
-  const worth = (madeG: number, openedParents: number, largestLeftG: number) => ({
+  const worth = (madeG: number, openedParents: number, largestRemainderG: number) => ({
     madeG,
     madeByPriorityG: [madeG],
     openedParents,
-    largestLeftG,
+    largestRemainderG,
   });
   const sorted = [worth(90, 1, 9), worth(96, 2, 1), worth(96, 1, 3), worth(96, 1, 6)].sort(compareMinis);
   expect(sorted).toEqual([worth(96, 1, 6), worth(96, 1, 3), worth(96, 2, 1), worth(90, 1, 9)]);
@@ -114,7 +114,7 @@ test('whatever plan can be made, the model takes for one, with the same worth', 
           madeG,
         ]),
         [{ seek: 'parents', heldG: worth.madeByPriorityG }, worth.openedParents],
-        [{ seek: 'left', heldG: worth.madeByPriorityG, openedParents: worth.openedParents }, worth.largestLeftG],
+        [{ seek: 'left', heldG: worth.madeByPriorityG, openedParents: worth.openedParents }, worth.largestRemainderG],
       ];
       for (const [goal, value] of goals) {
         const { columns, rows } = minisModel(given, segments, goal);

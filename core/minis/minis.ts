@@ -57,7 +57,7 @@ export interface MinisWorth {
   madeByPriorityG: readonly number[];
   openedParents: number;
   /** The largest stretch without a knot that is left of a parent that was opened. */
-  largestLeftG: number;
+  largestRemainderG: number;
 }
 
 /** A thousandth of a milligram: rounding of floats, not yarn. */
@@ -196,7 +196,7 @@ export function worthOf(
     const demands = input.demands.map((demand) => (priorityOf(demand) === priority ? demand : { ...demand, massG: 0 }));
     return counts.reduce((sum, each) => sum + takenG(each, { demands, cutLossG: 0 }), 0);
   });
-  return { madeG, madeByPriorityG, openedParents: opened.size, largestLeftG: Math.max(0, ...remainingG) };
+  return { madeG, madeByPriorityG, openedParents: opened.size, largestRemainderG: Math.max(0, ...remainingG) };
 }
 
 /**
@@ -224,7 +224,7 @@ export function compareMinis(a: MinisWorth, b: MinisWorth): number {
   const differing = differG.find((each) => Math.abs(each) > SLACK_G);
   if (differing !== undefined) return differing;
   if (a.openedParents !== b.openedParents) return a.openedParents - b.openedParents;
-  return Math.abs(a.largestLeftG - b.largestLeftG) > SLACK_G ? b.largestLeftG - a.largestLeftG : 0;
+  return Math.abs(a.largestRemainderG - b.largestRemainderG) > SLACK_G ? b.largestRemainderG - a.largestRemainderG : 0;
 }
 
 /**

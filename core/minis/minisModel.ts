@@ -151,11 +151,11 @@ export function minisColumns(
   );
   const openings = isOpen.map(Number);
   if (goal.seek === 'parents') return [...minis, ...openings];
-  const { largestLeftG } = worthOf(counts, segments, input);
+  const { largestRemainderG } = worthOf(counts, segments, input);
   const largest = segments.findIndex(
-    ({ parent, massG }, s) => isOpen[parent] && Math.abs(massG - takenG(counts[s]!, input) - largestLeftG) < 1e-9,
+    ({ parent, massG }, s) => isOpen[parent] && Math.abs(massG - takenG(counts[s]!, input) - largestRemainderG) < 1e-9,
   );
-  return [...minis, ...openings, ...segments.map((_, s) => Number(s === largest)), largestLeftG];
+  return [...minis, ...openings, ...segments.map((_, s) => Number(s === largest)), largestRemainderG];
 }
 
 /**

@@ -8,7 +8,7 @@ import { isPlan, readPlan } from '../../server/winding/runPlan';
 import { radiusAtMm } from '../../core/bench/cake';
 import { afterEvent, newRun } from '../../core/winding/run';
 import { runById, stateOfRun } from '../winding/runs';
-import { shelfCards, staleYarns } from '../yarn/shelf';
+import { shelfCards, dirtyYarns } from '../yarn/shelf';
 
 let folder: string;
 beforeEach(() => (folder = mkdtempSync(path.join(os.tmpdir(), 'lazy-acorn-db-'))));
@@ -112,7 +112,7 @@ test('yarns of an earlier version of the tables are all there after it is brough
   ]);
   expect(db.prepare('SELECT humidity_percent FROM operation_piece').all()).toEqual([{ humidity_percent: null }]);
   // The shelf is worked out before it is next looked at.
-  expect(staleYarns(db, 9)).toEqual([1]);
+  expect(dirtyYarns(db, 9)).toEqual([1]);
   db.close();
 });
 
@@ -126,7 +126,7 @@ test('a shelf that was worked out before cards lay by themselves need not be wor
     DELETE FROM yarn_stale;`,
   );
   const db = openDatabase(file);
-  expect(staleYarns(db, 9)).toEqual([]);
+  expect(dirtyYarns(db, 9)).toEqual([]);
   expect(shelfCards(db, { place: 'loft', lot: 'b12', form: 'hank', fibre: 'wool' }, 9)).toEqual(['{"id":7}']);
   // A card goes with its yarn's line.
   db.exec('DELETE FROM yarn_summary');
@@ -257,6 +257,6 @@ test('version 7: cakes and minis from before are as large as they were, what was
     "INSERT INTO sample (operation_id, piece_id, how, turns, over_mm, leans) VALUES (3, 2, 'twist', 40.5, 250, 'S')",
   )();
   // The shelf hears of it still.
-  expect(staleYarns(db, 9)).toEqual([1]);
+  expect(dirtyYarns(db, 9)).toEqual([1]);
   db.close();
 });

@@ -1,13 +1,13 @@
 import { openDatabase, type Db } from '../common/connection';
 import {
   countShelf,
-  isAnyStale,
+  isAnyDirty,
   placesOnShelf,
   putOnShelf,
   shelfCards,
   type ShelfQuery,
   type ShelfRow,
-  staleYarns,
+  dirtyYarns,
   takeOffShelf,
 } from './shelf';
 
@@ -54,12 +54,12 @@ const WRITES: [string, string, number[]][] = [
   ['a tool', `UPDATE winder SET name = 'x'`, []],
 ];
 
-test.each(WRITES)('%s', (_, sql, stale) => {
+test.each(WRITES)('%s', (_, sql, dirty) => {
   const db = settled();
-  expect(isAnyStale(db)).toBe(false);
+  expect(isAnyDirty(db)).toBe(false);
   db.exec(sql);
-  expect(staleYarns(db, 9)).toEqual(stale);
-  expect(isAnyStale(db)).toBe(stale.length > 0);
+  expect(dirtyYarns(db, 9)).toEqual(dirty);
+  expect(isAnyDirty(db)).toBe(dirty.length > 0);
 });
 
 const row = (yarnId: number, more: Partial<ShelfRow> = {}): ShelfRow => ({
@@ -81,7 +81,7 @@ test('a line that is put up again takes the place of the one before, its words t
   const db = settled();
   db.exec('INSERT INTO yarn_dirty VALUES (1)');
   putOnShelf(db, row(1, { lengthM: 5 }), 'peat coarse');
-  expect(isAnyStale(db)).toBe(false);
+  expect(isAnyDirty(db)).toBe(false);
   putOnShelf(db, row(1, { lengthM: 50 }), 'peat soft');
   expect(countShelf(db)).toBe(1);
   expect(countShelf(db, { words: ['coarse'] })).toBe(0);

@@ -23,13 +23,13 @@ export interface ShelfRow {
 }
 
 /** Yarns whose line no longer follows from what is known, the oldest first. */
-export function staleYarns(db: Db, most: number): number[] {
+export function dirtyYarns(db: Db, most: number): number[] {
   return prepared<{ id: number }>(db, sql`SELECT yarn_id AS id FROM yarn_dirty ORDER BY yarn_id LIMIT ?`)
     .all(most)
     .map(({ id }) => id);
 }
 
-export function isAnyStale(db: Db): boolean {
+export function isAnyDirty(db: Db): boolean {
   return prepared(db, sql`SELECT 1 FROM yarn_dirty LIMIT 1`).get() !== undefined;
 }
 

@@ -6,7 +6,8 @@ import { type Activity, ACTIVITIES } from '../../core/logbook/runStory';
 import type { EstimateAnswer, FullAnswer, SnagAnswer, TimeAnswer } from '../../core/logbook/benchAnswers';
 import type { BenchAnswers } from '../../server/logbook/benchAnswers';
 import { ActionLink } from '../../ui/controls/ActionLink';
-import { durationInWords, shortDate } from '../../ui/figures/dates';
+import { secondsInWords } from '../../core/common/format';
+import { shortDate } from '../../ui/figures/dates';
 import { Length } from '../../ui/figures/Figures';
 import { PageHead } from '../../ui/frame/PageHead';
 import styles from './AnswersScreen.module.css';
@@ -66,11 +67,11 @@ function Time({ answer: { wholeMs, spentMs, stopped } }: { answer: TimeAnswer })
     <section aria-labelledby="time">
       <h2 id="time">Where does the time go?</h2>
       <p className={styles.answer}>
-        Of <strong>{durationInWords(wholeMs)}</strong> at the bench, <strong>{share(spentMs.turning)} %</strong> was
-        winding
+        Of <strong>{secondsInWords(wholeMs / 1000, 's')}</strong> at the bench,{' '}
+        <strong>{share(spentMs.turning)} %</strong> was winding
         {worst && (
           <>
-            ; <strong>{durationInWords(worst.ms)}</strong> went on {reasonWords(worst.reason)} (
+            ; <strong>{secondsInWords(worst.ms / 1000, 's')}</strong> went on {reasonWords(worst.reason)} (
             {worst.times === 1 ? 'once' : `${worst.times} times`})
           </>
         )}
@@ -78,14 +79,14 @@ function Time({ answer: { wholeMs, spentMs, stopped } }: { answer: TimeAnswer })
       </p>
       <div className={styles.bar} aria-hidden="true">
         {ACTIVITIES.filter((activity) => spentMs[activity] > 0).map((activity) => (
-          <i key={activity} data-doing={activity} style={{ flexGrow: spentMs[activity] / wholeMs }} />
+          <i key={activity} data-activity={activity} style={{ flexGrow: spentMs[activity] / wholeMs }} />
         ))}
       </div>
       <ul className={styles.key}>
         {ACTIVITIES.filter((activity) => spentMs[activity] > 0).map((activity) => (
           <li key={activity}>
-            <i data-doing={activity} aria-hidden="true" />
-            {ACTIVITY_WORDS[activity]}: {durationInWords(spentMs[activity])}
+            <i data-activity={activity} aria-hidden="true" />
+            {ACTIVITY_WORDS[activity]}: {secondsInWords(spentMs[activity] / 1000, 's')}
           </li>
         ))}
       </ul>

@@ -2,7 +2,7 @@
 
 import dynamic from 'next/dynamic';
 import type { RunStory } from '../../core/logbook/runStory';
-import { durationInWords } from '../../ui/figures/dates';
+import { secondsInWords } from '../../core/common/format';
 import styles from './StoryPanel.module.css';
 
 const PaceChart = dynamic(() => import('./PaceChart'), { ssr: false });
@@ -17,7 +17,7 @@ export function StoryPanel({ story, what }: { story: RunStory; what: 'turns' | '
     <section className={styles.story} aria-labelledby="story">
       <h2 id="story">How it went</h2>
       <p>
-        {durationInWords(lastedMs)} in all, {durationInWords(spentMs.turning)} of it turning:{' '}
+        {secondsInWords(lastedMs / 1000, 's')} in all, {secondsInWords(spentMs.turning / 1000, 's')} of it turning:{' '}
         {slowest === fastest ? slowest : `${slowest} to ${fastest}`} {what} a minute
         {stops.length > 0 && <>, {stops.length === 1 ? 'stopped once' : `stopped ${stops.length} times`}</>}.
         {readings.length > 0 && ` A device was read ${readings.length} times.`}
@@ -32,7 +32,7 @@ export function StoryPanel({ story, what }: { story: RunStory; what: 'turns' | '
           {stops.map(({ fromMs, untilMs, reason, counted }, i) => (
             <li key={i}>
               <i aria-hidden="true" />
-              {reason}, after {counted} {what}, {durationInWords(untilMs - fromMs)}
+              {reason}, after {counted} {what}, {secondsInWords((untilMs - fromMs) / 1000, 's')}
             </li>
           ))}
         </ul>

@@ -287,7 +287,7 @@ function firstLeaving(form: PieceForm): ScenarioLeaving {
 
 function Card({ children, inScenario, narrow }: { children: ReactNode; inScenario?: boolean; narrow?: boolean }) {
   return (
-    <li className={styles.card} data-tried={inScenario} data-narrow={narrow}>
+    <li className={styles.card} data-scenario={inScenario} data-narrow={narrow}>
       {children}
     </li>
   );

@@ -4,7 +4,7 @@ import path from 'node:path';
 import Database from 'better-sqlite3';
 import { InputError } from '../../core/common/inputError';
 import { openDatabase } from '../../db/common/connection';
-import { countShelf, isAnyStale } from '../../db/yarn/shelf';
+import { countShelf, isAnyDirty } from '../../db/yarn/shelf';
 import { heavy } from './heavy';
 import { refreshAllSummaries } from '../yarn/shelf';
 import { storageTrouble } from '../common/storageTrouble';
@@ -80,7 +80,7 @@ test('a list is put on the shelf all at once, while others read what was there b
   clearInterval(meanwhile);
   expect(others).toBeGreaterThan(3);
   expect(countShelf(db)).toBe(1500);
-  expect(isAnyStale(db)).toBe(false);
+  expect(isAnyDirty(db)).toBe(false);
   const back = await heavy('list taken back', { file, batch: 'a-long-list', now: NOW }, { seconds: 60 });
   expect(back).toEqual({ deleted: 1500, kept: 0 });
   await refreshAllSummaries(db);

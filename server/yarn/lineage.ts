@@ -26,19 +26,19 @@ export interface Lineage {
 }
 
 /** More would be no drawing any more: what is further off is found from the pieces in between. */
-const MOST_KIN = 120;
+const MOST_RELATIVES = 120;
 
 export function lineageOf(db: Db, pieceId: number): Lineage {
-  const kin = new Map<number, PieceRow>();
+  const relatives = new Map<number, PieceRow>();
   const own = pieceById(db, pieceId);
-  if (own) kin.set(own.id, own);
+  if (own) relatives.set(own.id, own);
   const follow = (from: PieceRow | undefined, next: (row: PieceRow) => number[]) => {
     const waiting = from ? [from] : [];
-    for (let row = waiting.shift(); row && kin.size < MOST_KIN; row = waiting.shift())
+    for (let row = waiting.shift(); row && relatives.size < MOST_RELATIVES; row = waiting.shift())
       for (const id of next(row)) {
-        const other = kin.has(id) ? undefined : pieceById(db, id);
+        const other = relatives.has(id) ? undefined : pieceById(db, id);
         if (!other) continue;
-        kin.set(id, other);
+        relatives.set(id, other);
         waiting.push(other);
       }
   };
@@ -57,10 +57,10 @@ export function lineageOf(db: Db, pieceId: number): Lineage {
     yarns.set(row.yarnId, known);
     return known;
   };
-  const rows = [...kin.values()].sort((a, b) => a.id - b.id);
+  const rows = [...relatives.values()].sort((a, b) => a.id - b.id);
   const steps = stepsAmong(db, rows);
   const roots = new Set(
-    steps.filter((step) => step.in.length === 0).flatMap(({ out }) => out.map((id) => kin.get(id)!.yarnId)),
+    steps.filter((step) => step.in.length === 0).flatMap(({ out }) => out.map((id) => relatives.get(id)!.yarnId)),
   );
   return {
     pieces: rows.map((row) => {

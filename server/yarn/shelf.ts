@@ -13,7 +13,7 @@ import { piecesOfYarn } from '../../db/yarn/pieces';
 import { openRuns } from '../../db/winding/runs';
 import {
   countShelf,
-  isAnyStale,
+  isAnyDirty,
   placesOnShelf,
   putOnShelf,
   shelfCards,
@@ -21,7 +21,7 @@ import {
   type ShelfOrder,
   type ShelfQuery,
   type ShelfRow,
-  staleYarns,
+  dirtyYarns,
   takeOffShelf,
 } from '../../db/yarn/shelf';
 import { yarnById } from '../../db/yarn/yarns';
@@ -60,7 +60,7 @@ const MOST_AT_ONCE = 50;
  * @returns whether any were written
  */
 export function refreshSummaries(db: Db): boolean {
-  if (!isAnyStale(db)) return false;
+  if (!isAnyDirty(db)) return false;
   try {
     writeFresh(db);
     return true;
@@ -80,7 +80,7 @@ export async function refreshAllSummaries(db: Db): Promise<void> {
 function writeFresh(db: Db): void {
   db.transaction(() => {
     const runs = new Map(openRuns(db).map((run) => [run.pieceId, run.id]));
-    for (const yarnId of staleYarns(db, MOST_AT_ONCE)) {
+    for (const yarnId of dirtyYarns(db, MOST_AT_ONCE)) {
       const row = yarnById(db, yarnId);
       if (!row || row.gone) takeOffShelf(db, yarnId);
       else {

@@ -2,7 +2,7 @@
 
 import { Button } from 'antd';
 import { useState } from 'react';
-import { durationInWords } from '../../../core/common/format';
+import { secondsInWords } from '../../../core/common/format';
 import { HAND_FORMS, type HandForm } from '../../../core/winding/run';
 import type { HandTool } from '../../../server/bench/bench';
 import { Notice } from '../../../ui/feedback/Notice';
@@ -129,7 +129,7 @@ function MethodSteps({ form, tool }: { form: HandForm; tool: HandTool | undefine
     <section id={form} className={styles.method}>
       <h2>{title}</h2>
       <p className={styles.intro}>
-        {when} About {durationInWords(seconds)} for {ORDINARY_WRAPS} wraps
+        {when} About {secondsInWords(seconds)} for {ORDINARY_WRAPS} wraps
         {learned && learned.from > 0 ? `, at your own pace from ${learned.from}` : ', at a usual pace'}.
       </p>
       <div className={styles.step}>

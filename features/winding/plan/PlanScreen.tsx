@@ -7,7 +7,7 @@ import { type ReactNode, useState } from 'react';
 import { HALF_WIDTH_90 } from '../../../core/common/estimate';
 import { faultsInWords } from '../../../core/yarn/faults';
 import { handlingOf } from '../../../core/yarn/fibre';
-import { durationInWords, inWords, lowerFirst, sizeFigure, upperFirst } from '../../../core/common/format';
+import { secondsInWords, inWords, lowerFirst, sizeFigure, upperFirst } from '../../../core/common/format';
 import { massOf, needsSwift, type PieceForm as PieceForm } from '../../../core/yarn/piece';
 import { endsOf } from '../../../core/bench/schools';
 import type { PlannedCake } from '../../../core/winding/windingPlan';
@@ -399,7 +399,7 @@ function CakeFigures({
         </dd>
         <dt>time</dt>
         <dd>
-          about {durationInWords(plan.seconds)} in all, at {Math.round(60 / tool.secondsPerTurn)}{' '}
+          about {secondsInWords(plan.seconds)} in all, at {Math.round(60 / tool.secondsPerTurn)}{' '}
           {tool.onto === 'winder' ? 'turns' : 'wraps'} a minute ({paceFrom > 0 ? 'your pace' : 'a usual pace'}) with
           mounting and taking off
         </dd>

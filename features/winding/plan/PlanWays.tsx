@@ -1,7 +1,7 @@
 'use client';
 
 import { Checkbox, Segmented } from 'antd';
-import { durationInWords, upperFirst } from '../../../core/common/format';
+import { secondsInWords, upperFirst } from '../../../core/common/format';
 import { needsSwift } from '../../../core/yarn/piece';
 import type { PlanPage } from '../../../server/winding/planPages';
 import { SCHOOL_QUESTIONS } from '../../../ui/figures/schools';
@@ -99,7 +99,7 @@ function Following({
           <strong>
             {together.length} in all: {cakesInWords(sum(({ cakes }) => cakes.length))},{' '}
             {Math.round(sum(({ crankTurns }) => crankTurns))} turns, about{' '}
-            {durationInWords(sum(({ seconds }) => seconds))}.
+            {secondsInWords(sum(({ seconds }) => seconds))}.
           </strong>{' '}
           <span className={styles.soft}>Each is weighed and logged by itself, then the next one begins.</span>
         </p>

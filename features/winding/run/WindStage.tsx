@@ -4,7 +4,7 @@ import { Button } from 'antd';
 import { useEffect, useRef, useState } from 'react';
 import { crankTurnsAtG } from '../../../core/bench/cake';
 import { FAULT_KINDS, type Fault } from '../../../core/yarn/faults';
-import { durationInWords, inWords, lengthFigure, massFigure, sizeFigure } from '../../../core/common/format';
+import { secondsInWords, inWords, lengthFigure, massFigure, sizeFigure } from '../../../core/common/format';
 import {
   type Cue as CueName,
   cueAt,
@@ -236,7 +236,7 @@ export function WindStage({
         </div>
         <p className={styles.time}>
           {inWords(sizeFigure(on.diameterMm, system))} across of {inWords(sizeFigure(tool.maxDiameterMm, system))} ·{' '}
-          {turns < stopAt && <>about {durationInWords((stopAt - turns) * pace)} to go · </>}
+          {turns < stopAt && <>about {secondsInWords((stopAt - turns) * pace)} to go · </>}
           <Pace state={state} />
           {marksHere.length > 0 ? markedInWords(marksHere) : 'nothing marked'}
         </p>

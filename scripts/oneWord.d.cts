@@ -1,0 +1,4 @@
+import type { ESLint } from 'eslint';
+
+declare const vocabulary: ESLint.Plugin;
+export = vocabulary;
