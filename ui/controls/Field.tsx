@@ -56,6 +56,31 @@ export function Field({
   );
 }
 
+/** What a form gives a field of its own: see `useForm`. */
+export interface BoundField {
+  name: string;
+  value: string;
+  error: string | undefined;
+  onChange: (value: string) => void;
+}
+
+interface TextFieldProps extends FieldProps {
+  value: string;
+  onChange: (value: string) => void;
+  placeholder?: string;
+  autoFocus?: boolean;
+  suffix?: ReactNode;
+  large?: boolean;
+  inputMode?: 'text' | 'decimal' | 'numeric';
+  type?: 'date';
+}
+
+/** A mass: a bare number is grams or ounces, as the user weighs. */
+export function MassField(field: Omit<TextFieldProps, 'suffix' | 'inputMode' | 'type'>) {
+  const system = useSystem();
+  return <TextField {...field} suffix={system === 'metric' ? 'g' : 'oz'} inputMode="decimal" />;
+}
+
 /** A line of text. */
 export function TextField({
   value,
@@ -67,16 +92,7 @@ export function TextField({
   inputMode,
   type,
   ...field
-}: FieldProps & {
-  value: string;
-  onChange: (value: string) => void;
-  placeholder?: string;
-  autoFocus?: boolean;
-  suffix?: ReactNode;
-  large?: boolean;
-  inputMode?: 'text' | 'decimal' | 'numeric';
-  type?: 'date';
-}) {
+}: TextFieldProps) {
   const system = useSystem();
   const typedIn = useRef(system);
   useEffect(() => {

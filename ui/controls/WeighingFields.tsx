@@ -2,7 +2,7 @@
 
 import { Segmented } from 'antd';
 import { useId } from 'react';
-import { TextField } from './Field';
+import { type BoundField, TextField } from './Field';
 import { useLocalStorage } from './useLocalStorage';
 import styles from './WeighingFields.module.css';
 
@@ -12,66 +12,37 @@ export interface ChosenScale {
   resolutionG: number;
 }
 
-interface FieldOfForm {
-  name: string;
-  value: string;
-  error: string | undefined;
-  onChange: (value: string) => void;
+/** The bench's scales, and the step of the one that is weighed on. */
+export interface ScaleInUse {
+  scales: readonly ChosenScale[];
+  resolutionG: number;
+  choose: (resolutionG: number) => void;
 }
 
 /** The tare, the room, and on which of the bench's scales it was weighed: its step is what the figure is good to. */
 export function WeighingFields({
-  scales,
+  scale,
   tare,
   humidity,
-  resolutionG,
-  onResolution,
 }: {
-  scales: readonly ChosenScale[];
-  /** The form's fields for them. */
-  tare: FieldOfForm;
-  humidity: FieldOfForm;
-  resolutionG: number;
-  onResolution: (resolutionG: number) => void;
+  scale: ScaleInUse;
+  /** Left out where nothing can be on the scale with it. */
+  tare?: BoundField;
+  humidity: BoundField;
 }) {
   return (
     <>
-      <TextField label="Bowl or bag (tare)" {...tare} hint="empty: none" inputMode="decimal" />
-      <ScaleFields scales={scales} humidity={humidity} resolutionG={resolutionG} onResolution={onResolution} />
+      {tare && <TextField label="Bowl or bag (tare)" {...tare} hint="empty: none" inputMode="decimal" />}
+      <div className={styles.row}>
+        <TextField label="Room humidity" {...humidity} hint="in %; empty: not known" inputMode="numeric" />
+        <ScaleChoice scale={scale} />
+      </div>
     </>
   );
 }
 
-/** The room, and on which of the bench's scales. */
-export function ScaleFields({
-  scales,
-  humidity,
-  resolutionG,
-  onResolution,
-}: {
-  scales: readonly ChosenScale[];
-  humidity: FieldOfForm;
-  resolutionG: number;
-  onResolution: (resolutionG: number) => void;
-}) {
-  return (
-    <div className={styles.row}>
-      <TextField label="Room humidity" {...humidity} hint="in %; empty: not known" inputMode="numeric" />
-      <ScaleChoice scales={scales} resolutionG={resolutionG} onResolution={onResolution} />
-    </div>
-  );
-}
-
 /** On which of the bench's scales. */
-export function ScaleChoice({
-  scales,
-  resolutionG,
-  onResolution,
-}: {
-  scales: readonly ChosenScale[];
-  resolutionG: number;
-  onResolution: (resolutionG: number) => void;
-}) {
+export function ScaleChoice({ scale: { scales, resolutionG, choose } }: { scale: ScaleInUse }) {
   const id = useId();
   return (
     <div role="group" aria-labelledby={id}>
@@ -81,34 +52,26 @@ export function ScaleChoice({
       <Segmented
         options={scales.map((scale) => ({ value: scale.resolutionG, label: `to ${scale.resolutionG} g` }))}
         value={resolutionG}
-        onChange={(value) => onResolution(Number(value))}
+        onChange={(value) => choose(Number(value))}
         block
       />
     </div>
   );
 }
 
-/** The bench's scale that shows such steps: the finest of those that are no finer. */
-export function stepOnBench(scales: readonly ChosenScale[], stepG: number): number | undefined {
+/** Takes the bench's scale that shows such steps: the finest of those that are no finer. */
+export function chooseStep({ scales, choose }: ScaleInUse, stepG: number): void {
   const steps = scales.map(({ resolutionG }) => resolutionG).filter((resolutionG) => resolutionG >= stepG - 1e-9);
-  return steps.length === 0 ? undefined : Math.min(...steps);
+  if (steps.length > 0) choose(Math.min(...steps));
 }
 
-/** The step of the finest scale there is, until another is chosen for minis: they are small. */
-export function useFineScale(scales: readonly ChosenScale[]): [number, (resolutionG: number) => void] {
-  return useRememberedScale(
-    'fine scale',
-    [...scales].sort((a, b) => a.resolutionG - b.resolutionG),
-  );
-}
-
-/** The step of the scale that was used last in this browser. */
-export function useLastScale(scales: readonly ChosenScale[]): [number, (resolutionG: number) => void] {
-  return useRememberedScale('scale', scales);
-}
-
-function useRememberedScale(name: string, scales: readonly ChosenScale[]): [number, (resolutionG: number) => void] {
-  const [kept, keep] = useLocalStorage(name, '');
-  const known = scales.find(({ resolutionG }) => String(resolutionG) === kept) ?? scales[0]!;
-  return [known.resolutionG, (resolutionG) => keep(String(resolutionG))];
+/**
+ * The scale that is weighed on: the one that was used last in this browser, or what is small, like minis, until another
+ * is chosen for it the finest.
+ */
+export function useScale(scales: readonly ChosenScale[], which: 'last' | 'fine' = 'last'): ScaleInUse {
+  const [remembered, remember] = useLocalStorage(which === 'fine' ? 'fine scale' : 'scale', '');
+  const first = which === 'fine' ? [...scales].sort((a, b) => a.resolutionG - b.resolutionG)[0] : scales[0];
+  const { resolutionG } = scales.find((scale) => String(scale.resolutionG) === remembered) ?? first!;
+  return { scales, resolutionG, choose: (step) => remember(String(step)) };
 }

@@ -1,18 +1,18 @@
 'use client';
 
-import { Button, Checkbox } from 'antd';
+import { OperationForm } from '../../../ui/controls/OperationForm';
+import { MassField } from '../../../ui/controls/Field';
+import { Checkbox } from 'antd';
 import { useRouter } from 'next/navigation';
 import type { ScaleTool } from '../../../server/bench/bench';
 import type { DryForm as DryValues } from '../../../server/minis/miniCare';
 import type { MadeMini, MiniPlanPage } from '../../../server/minis/miniPlanPages';
 import { dateAndTime } from '../../../ui/figures/dates';
-import { TextField } from '../../../ui/controls/Field';
 import { KnownMass } from '../../../ui/figures/Figures';
-import { Form, FormError } from '../../../ui/controls/Form';
+
 import { newKey } from '../../../ui/feedback/newKey';
-import { useSystem } from '../../../ui/frame/Providers';
 import { useForm } from '../../../ui/controls/useForm';
-import { useFineScale, WeighingFields } from '../../../ui/controls/WeighingFields';
+import { useScale, WeighingFields } from '../../../ui/controls/WeighingFields';
 import { keepDried } from '../actions';
 import styles from './DryForm.module.css';
 
@@ -29,8 +29,7 @@ export function DryForm({
   page: MiniPlanPage;
 }) {
   const router = useRouter();
-  const system = useSystem();
-  const [resolutionG, setResolution] = useFineScale(scales);
+  const scale = useScale(scales, 'fine');
   const initial = (): Values => ({ requestKey: newKey(), masses: {}, tare: '', humidity: '', sure: false, note: '' });
   const form = useForm<Values>({
     draftKey: `dry ${page.id}`,
@@ -40,7 +39,7 @@ export function DryForm({
         ...values,
         pieceIds: minis.map(({ pieceId }) => pieceId),
         masses: minis.map(({ pieceId }) => values.masses[pieceId] ?? ''),
-        scaleResolutionG: resolutionG,
+        scaleResolutionG: scale.resolutionG,
       }),
     saved: () => {
       // Those that are not dry yet are asked for with a new form.
@@ -57,10 +56,10 @@ export function DryForm({
         {minis[0]!.wetBy!.kind === 'dye' ? 'Dyed' : 'Washed'} {dateAndTime(minis[0]!.wetBy!.at)}. Weigh each once it is
         dry through and has lain in the room for a day; leave those empty that are not.
       </p>
-      <Form form={form}>
+      <OperationForm form={form} notes={false}>
         <div className={styles.masses}>
           {minis.map((mini, i) => (
-            <TextField
+            <MassField
               key={mini.pieceId}
               name={`masses.${i}`}
               label={mini.label}
@@ -74,30 +73,18 @@ export function DryForm({
                   </>
                 ) : undefined
               }
-              suffix={system === 'metric' ? 'g' : 'oz'}
-              inputMode="decimal"
             />
           ))}
         </div>
         <div className={styles.scale}>
-          <WeighingFields
-            scales={scales}
-            tare={form.field('tare')}
-            humidity={form.field('humidity')}
-            resolutionG={resolutionG}
-            onResolution={setResolution}
-          />
+          <WeighingFields scale={scale} tare={form.field('tare')} humidity={form.field('humidity')} />
         </div>
         {damp && (
           <Checkbox checked={values.sure} onChange={({ target }) => set('sure', target.checked)}>
             they are dry: keep these as they are
           </Checkbox>
         )}
-        <FormError form={form} />
-        <Button type="primary" htmlType="submit" loading={form.saving}>
-          Into the log
-        </Button>
-      </Form>
+      </OperationForm>
     </section>
   );
 }

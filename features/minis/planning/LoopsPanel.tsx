@@ -15,7 +15,7 @@ import { PlainSelect } from '../../../ui/controls/PlainSelect';
 import { useSystem } from '../../../ui/frame/Providers';
 import { ReelDrawing } from '../../../ui/drawings/ReelDrawing';
 import { Notice } from '../../../ui/feedback/Notice';
-import { useFineScale } from '../../../ui/controls/WeighingFields';
+import { useScale, ScaleChoice } from '../../../ui/controls/WeighingFields';
 import styles from './LoopsPanel.module.css';
 import type { PlanValues } from './planValues';
 import { TiesWords } from '../plan/TiesWords';
@@ -158,20 +158,14 @@ function SizeLoops({
 
 function ScaleWords({ page, ready: { wanted } }: { page: PlanMinisPage; ready: ReadMinis }) {
   const system = useSystem();
-  const [resolutionG, setResolution] = useFineScale(page.scales);
+  const scale = useScale(page.scales, 'fine');
+  const { resolutionG } = scale;
   const judged = wanted.sizes.map((size) => ({ size, ...scaleJudges(resolutionG, size.toleranceG) }));
   const coarse = judged.filter(({ verdict }) => verdict === 'too coarse');
   const barely = judged.filter(({ verdict }) => verdict === 'barely');
   return (
     <div className={styles.scale}>
-      <div role="group" aria-labelledby="minis-scale">
-        <div id="minis-scale">Weighed on</div>
-        <Segmented
-          options={page.scales.map((scale) => ({ value: scale.resolutionG, label: `to ${scale.resolutionG} g` }))}
-          value={resolutionG}
-          onChange={(value) => setResolution(Number(value))}
-        />
-      </div>
+      <ScaleChoice scale={scale} />
       {coarse.map(({ size, minisBetweenWeighings }) => (
         <Notice key={size.id} tone="tight">
           <strong>

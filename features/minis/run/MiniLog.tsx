@@ -1,8 +1,8 @@
 'use client';
 
-import { Button, Checkbox } from 'antd';
+import { useRunLog, RunLog } from '../../../ui/bench/RunLog';
+import { Checkbox } from 'antd';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
 import { readOrNull } from '../../../core/common/inputError';
 import { remainderPlaces, massOfMini, minisMade, type MiniRunState, parentAfterG } from '../../../core/minis/miniRun';
 import { parseQuantity } from '../../../core/common/units';
@@ -10,17 +10,16 @@ import type { ScaleTool } from '../../../server/bench/bench';
 import type { MiniLogForm } from '../../../server/minis/miniRuns';
 import type { MiniRunPage } from '../../../server/minis/miniRuns';
 import { FromScale } from '../../../ui/devices/FromScale';
-import { TextField } from '../../../ui/controls/Field';
+import { TextField, MassField } from '../../../ui/controls/Field';
 import { Length, FineMass } from '../../../ui/figures/Figures';
-import { Form, FormError } from '../../../ui/controls/Form';
+
 import { newKey } from '../../../ui/feedback/newKey';
 import { useSystem } from '../../../ui/frame/Providers';
 import { Notice } from '../../../ui/feedback/Notice';
 import { AskedWays } from '../../../ui/strand/AskedWays';
 import { PictureChoice } from '../../../ui/strand/PictureChoice';
 import { layingPictures, leavingPictures, ROUND_A_REEL } from '../../../ui/strand/ways';
-import { useForm } from '../../../ui/controls/useForm';
-import { useFineScale, WeighingFields } from '../../../ui/controls/WeighingFields';
+import { useScale, WeighingFields } from '../../../ui/controls/WeighingFields';
 import { logMinis } from '../actions';
 import { SplitBalance } from '../plan/SplitBalance';
 import styles from './MiniLog.module.css';
@@ -52,12 +51,12 @@ export function MiniLog({
 }) {
   const router = useRouter();
   const system = useSystem();
-  const [resolutionG, setResolution] = useFineScale(scales);
-  const [unsettled, setUnsettled] = useState(false);
+  const scale = useScale(scales, 'fine');
   const { plan } = page;
   const places = placesOf(page, parentAfterG(plan, state, session.learned, plan.parent.massG, plan.minis.length - 1));
-  const form = useForm<Values>({
-    draftKey: `log of run ${page.id}`,
+  const log = useRunLog<Values>({
+    runId: page.id,
+    settled,
     initial: () => ({
       requestKey: newKey(),
       left: places.map(() => ({ mass: '', kept: true })),
@@ -69,15 +68,10 @@ export function MiniLog({
       leaving: page.ways.left,
       laid: page.ways.laid,
     }),
-    save: async (values) => {
-      // The log is made from the counts, so every one of them must be there first.
-      const all = await settled();
-      setUnsettled(!all);
-      if (!all) return { ok: false, errors: {} };
-      return logMinis(page.id, { ...values, scaleResolutionG: resolutionG });
-    },
+    save: (values) => logMinis(page.id, { ...values, scaleResolutionG: scale.resolutionG }),
     saved: () => router.replace(`/minis/${page.planId}`),
   });
+  const { form } = log;
   const { values, errors, set } = form;
   const made = minisMade(state);
   const skippedCount = state.skipped.filter(Boolean).length;
@@ -98,145 +92,133 @@ export function MiniLog({
   const endsG = grams(values.ends) ?? estimated.endsG;
   const tiesG = grams(values.ties) ?? estimated.tiesG;
   return (
-    <Form form={form} className={styles.log}>
-      <div>
-        <h2 className={styles.ask}>
-          {minisInWords(made.length)} {made.length === 1 ? 'is' : 'are'} cut. What is left?
-        </h2>
-        {places.map((place, i) => (
-          <div key={i} className={styles.left}>
+    <RunLog
+      log={log}
+      enabled={enabled}
+      ready={made.length > 0}
+      scale={
+        <>
+          <h2>
+            {minisInWords(made.length)} {made.length === 1 ? 'is' : 'are'} cut. What is left?
+          </h2>
+          {places.map((place, i) => (
+            <div key={i} className={styles.left}>
+              <MassField
+                name={`left.${i}.mass`}
+                label={place.words}
+                value={values.left[i]?.mass ?? ''}
+                onChange={(mass) => setLeft(i, { mass })}
+                error={errors[`left.${i}.mass`]}
+                hint={
+                  place.expectedG > 0.05 ? (
+                    <>
+                      about <FineMass g={place.expectedG} />, <Length m={place.expectedG * plan.gristMPerG} />; empty:
+                      nothing
+                    </>
+                  ) : (
+                    'empty: nothing'
+                  )
+                }
+                autoFocus={i === 0}
+                large
+              />
+              <Checkbox
+                checked={values.left[i]?.kept ?? true}
+                onChange={({ target }) => setLeft(i, { kept: target.checked })}
+              >
+                kept
+              </Checkbox>
+              <FromScale onTake={(massG) => setLeft(i, { mass: `${massG} g` })} />
+            </div>
+          ))}
+          <WeighingFields scale={scale} tare={form.field('tare')} humidity={form.field('humidity')} />
+        </>
+      }
+      rest={
+        <>
+          <h2>And what went with it</h2>
+          <div className={styles.pair}>
             <TextField
-              name={`left.${i}.mass`}
-              label={place.words}
-              value={values.left[i]?.mass ?? ''}
-              onChange={(mass) => setLeft(i, { mass })}
-              error={errors[`left.${i}.mass`]}
-              hint={
-                place.expectedG > 0.05 ? (
-                  <>
-                    about <FineMass g={place.expectedG} />, <Length m={place.expectedG * plan.gristMPerG} />; empty:
-                    nothing
-                  </>
-                ) : (
-                  'empty: nothing'
-                )
-              }
-              suffix={system === 'metric' ? 'g' : 'oz'}
+              label="Ends, cut off"
+              {...form.field('ends')}
               inputMode="decimal"
-              autoFocus={i === 0}
-              large
+              hint={
+                <>
+                  empty: <FineMass g={estimated.endsG} />, as reckoned
+                </>
+              }
             />
-            <Checkbox
-              checked={values.left[i]?.kept ?? true}
-              onChange={({ target }) => setLeft(i, { kept: target.checked })}
-            >
-              kept
-            </Checkbox>
-            <FromScale onTake={(massG) => setLeft(i, { mass: `${massG} g` })} />
+            <TextField
+              label="Ties"
+              {...form.field('ties')}
+              inputMode="decimal"
+              hint={
+                <>
+                  empty: <FineMass g={estimated.tiesG} />, as reckoned
+                </>
+              }
+            />
           </div>
-        ))}
-        <WeighingFields
-          scales={scales}
-          tare={form.field('tare')}
-          humidity={form.field('humidity')}
-          resolutionG={resolutionG}
-          onResolution={setResolution}
-        />
-      </div>
-      <div>
-        <h2 className={styles.ask}>And what went with it</h2>
-        <div className={styles.pair}>
-          <TextField
-            label="Ends, cut off"
-            {...form.field('ends')}
-            inputMode="decimal"
-            hint={
-              <>
-                empty: <FineMass g={estimated.endsG} />, as reckoned
-              </>
-            }
-          />
-          <TextField
-            label="Ties"
-            {...form.field('ties')}
-            inputMode="decimal"
-            hint={
-              <>
-                empty: <FineMass g={estimated.tiesG} />, as reckoned
-              </>
-            }
-          />
-        </div>
-        <TextField label="Notes" {...form.field('note')} placeholder="how it ran, what was snagged" />
-        <AskedWays
-          answered={values.leaving !== '' && values.laid !== ''}
-          wrong={Boolean(errors.leaving ?? errors.laid)}
-        >
-          <PictureChoice
-            question={`How did the strand leave ${page.pieceLabel.toLowerCase()}?`}
-            value={values.leaving}
-            onChange={(way) => set('leaving', way)}
-            unknown="did not look"
-            error={errors.leaving}
-            pictures={leavingPictures(page.form, plan.fromEnd, page.colourHex)}
-          />
-          <PictureChoice
-            question={`And how did it go round the ${plan.reel.name.toLowerCase()}?`}
-            value={values.laid}
-            onChange={(way) => set('laid', way)}
-            unknown="did not look"
-            error={errors.laid}
-            pictures={layingPictures(ROUND_A_REEL, page.colourHex)}
-          />
-        </AskedWays>
-        <div className={styles.balance}>
-          {!weighed && expectedG > plan.parent.resolutionG ? (
-            <Notice tone="plain">
-              {page.pieceLabel} weighed <FineMass g={plan.parent.massG} />. What is left is compared with it here.
-            </Notice>
-          ) : (
-            <SplitBalance
-              balance={{
-                parentsG: plan.parent.massG,
-                minisG,
-                tiesG,
-                endsG: endsG + loose(false),
-                remainingG: loose(true),
-                differenceG: minisG + tiesG + endsG + loose(false) + loose(true) - plan.parent.massG,
-                withinG: plan.parent.resolutionG / 2 + ((made.length + remainingG.length) * resolutionG) / 2,
-                byBand: plan.parent.byBand,
-              }}
-              what={page.pieceLabel.toLowerCase()}
+          <TextField label="Notes" {...form.field('note')} placeholder="how it ran, what was snagged" />
+          <AskedWays
+            answered={values.leaving !== '' && values.laid !== ''}
+            wrong={Boolean(errors.leaving ?? errors.laid)}
+          >
+            <PictureChoice
+              question={`How did the strand leave ${page.pieceLabel.toLowerCase()}?`}
+              value={values.leaving}
+              onChange={(way) => set('leaving', way)}
+              unknown="did not look"
+              error={errors.leaving}
+              pictures={leavingPictures(page.form, plan.fromEnd, page.colourHex)}
             />
-          )}
-        </div>
-      </div>
-      <div className={styles.foot}>
-        <Button
-          type="primary"
-          size="large"
-          htmlType="submit"
-          loading={form.saving}
-          disabled={!enabled || made.length === 0}
-        >
-          Into the log
-        </Button>
-        <Button size="large" type="text" onClick={onBack} disabled={!enabled}>
-          Back to the last mini
-        </Button>
-        {skippedCount > 0 && (
-          <Button size="large" type="text" onClick={onTakeUp} disabled={!enabled}>
-            {skippedCount === 1
-              ? 'Make the one after all that was left out'
-              : `Make the ${skippedCount} after all that were left out`}
-          </Button>
-        )}
-        {unsettled && (
-          <Notice tone="tight">Some counts have not reached the app yet. They are kept; try again in a moment.</Notice>
-        )}
-        <FormError form={form} />
-      </div>
-    </Form>
+            <PictureChoice
+              question={`And how did it go round the ${plan.reel.name.toLowerCase()}?`}
+              value={values.laid}
+              onChange={(way) => set('laid', way)}
+              unknown="did not look"
+              error={errors.laid}
+              pictures={layingPictures(ROUND_A_REEL, page.colourHex)}
+            />
+          </AskedWays>
+          <div className={styles.balance}>
+            {!weighed && expectedG > plan.parent.resolutionG ? (
+              <Notice tone="plain">
+                {page.pieceLabel} weighed <FineMass g={plan.parent.massG} />. What is left is compared with it here.
+              </Notice>
+            ) : (
+              <SplitBalance
+                balance={{
+                  parentsG: plan.parent.massG,
+                  minisG,
+                  tiesG,
+                  endsG: endsG + loose(false),
+                  remainingG: loose(true),
+                  differenceG: minisG + tiesG + endsG + loose(false) + loose(true) - plan.parent.massG,
+                  withinG: plan.parent.resolutionG / 2 + ((made.length + remainingG.length) * scale.resolutionG) / 2,
+                  byBand: plan.parent.byBand,
+                }}
+                what={page.pieceLabel.toLowerCase()}
+              />
+            )}
+          </div>
+        </>
+      }
+      acts={[
+        { words: 'Back to the last mini', act: onBack },
+        ...(skippedCount > 0
+          ? [
+              {
+                words:
+                  skippedCount === 1
+                    ? 'Make the one after all that was left out'
+                    : `Make the ${skippedCount} after all that were left out`,
+                act: onTakeUp,
+              },
+            ]
+          : []),
+      ]}
+    />
   );
 }
 

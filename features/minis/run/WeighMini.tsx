@@ -1,5 +1,6 @@
 'use client';
 
+import { MassField } from '../../../ui/controls/Field';
 import { Button } from 'antd';
 import { type FormEvent, type ReactNode, useState } from 'react';
 import { reading as readingOf } from '../../../core/common/inputError';
@@ -25,12 +26,11 @@ import { useBenchKeys } from '../../../ui/bench/useBenchKeys';
 import { usePedals } from '../../../ui/bench/usePedals';
 import { useVoice, type Voice } from '../../../ui/bench/useVoice';
 import { FromScale } from '../../../ui/devices/FromScale';
-import { TextField } from '../../../ui/controls/Field';
 import { FineMass } from '../../../ui/figures/Figures';
 import { useSystem } from '../../../ui/frame/Providers';
 import { Notice } from '../../../ui/feedback/Notice';
 import { useLocalStorage } from '../../../ui/controls/useLocalStorage';
-import { ScaleChoice, stepOnBench, useFineScale } from '../../../ui/controls/WeighingFields';
+import { chooseStep, ScaleChoice, useScale } from '../../../ui/controls/WeighingFields';
 import styles from './WeighMini.module.css';
 import type { Session } from './useSession';
 import { sizeName, VERDICT_TONE, VERDICT_WORDS } from '../words';
@@ -54,7 +54,8 @@ export function WeighMini({
   onNext: () => void;
 }) {
   const system = useSystem();
-  const [resolutionG, setResolution] = useFineScale(scales);
+  const scale = useScale(scales, 'fine');
+  const { resolutionG } = scale;
   const [pedals] = usePedals();
   const { part } = state;
   const { plan } = page;
@@ -79,15 +80,7 @@ export function WeighMini({
 
   const reading = { page, state, session, resolutionG, enabled, record };
   const mine = (
-    <MiniReading
-      key={`mini ${part}`}
-      {...reading}
-      onScale={(stepG) => {
-        const step = stepOnBench(scales, stepG);
-        if (step !== undefined) setResolution(step);
-      }}
-      main={!coarse}
-    />
+    <MiniReading key={`mini ${part}`} {...reading} onScale={(stepG) => chooseStep(scale, stepG)} main={!coarse} />
   );
   const parents = <ParentReading key={`parent ${part}`} {...reading} main={coarse} />;
   return (
@@ -139,7 +132,7 @@ export function WeighMini({
       ) : (
         <>
           <div className={styles.scale}>
-            <ScaleChoice scales={scales} resolutionG={resolutionG} onResolution={setResolution} />
+            <ScaleChoice scale={scale} />
           </div>
           {coarse && (
             <Notice tone="tight">
@@ -300,7 +293,7 @@ function ReadingForm({
   };
   return (
     <form onSubmit={submit} noValidate className={styles.reading}>
-      <TextField
+      <MassField
         name={name}
         label={label}
         value={typed}
@@ -311,8 +304,6 @@ function ReadingForm({
         }}
         error={error || undefined}
         hint={hint}
-        suffix={system === 'metric' ? 'g' : 'oz'}
-        inputMode="decimal"
         autoFocus={main}
         large
       />

@@ -1,6 +1,7 @@
 'use client';
 
-import { Button } from 'antd';
+import { MassField } from '../../../ui/controls/Field';
+import { blankWeighing, OperationForm } from '../../../ui/controls/OperationForm';
 import { useRouter } from 'next/navigation';
 import { readOrNull } from '../../../core/common/inputError';
 import { endsOf } from '../../../core/bench/schools';
@@ -8,15 +9,13 @@ import { isLoop } from '../../../core/twist/strandWays';
 import { parseQuantity } from '../../../core/common/units';
 import type { ScaleTool } from '../../../server/bench/bench';
 import type { BobbinSplitForm, PlySingle } from '../../../server/twist/plying';
-import { TextField } from '../../../ui/controls/Field';
 import { FineMass } from '../../../ui/figures/Figures';
-import { Form, FormError } from '../../../ui/controls/Form';
-import { newKey } from '../../../ui/feedback/newKey';
+
 import { useSystem } from '../../../ui/frame/Providers';
 import { PictureChoice } from '../../../ui/strand/PictureChoice';
 import { leavingPictures } from '../../../ui/strand/ways';
 import { useForm } from '../../../ui/controls/useForm';
-import { useFineScale, WeighingFields } from '../../../ui/controls/WeighingFields';
+import { useScale, WeighingFields } from '../../../ui/controls/WeighingFields';
 import { splitBobbins } from '../actions';
 import styles from './PlyScreen.module.css';
 
@@ -26,19 +25,16 @@ type Values = Omit<BobbinSplitForm, 'scaleResolutionG'>;
 export function BobbinSplit({ single, scales }: { single: PlySingle; scales: ScaleTool[] }) {
   const router = useRouter();
   const system = useSystem();
-  const [resolutionG, setResolution] = useFineScale(scales);
+  const scale = useScale(scales, 'fine');
   const form = useForm<Values>({
     draftKey: `bobbins of ${single.pieceId}`,
     initial: () => ({
-      requestKey: newKey(),
+      ...blankWeighing(),
       masses: ['', ''],
-      tare: '',
-      humidity: '',
       left: isLoop(single.form) ? 'turning' : 'near',
       end: endsOf(single.form)[0]!,
-      note: '',
     }),
-    save: (values) => splitBobbins(single.pieceId, { ...values, scaleResolutionG: resolutionG }),
+    save: (values) => splitBobbins(single.pieceId, { ...values, scaleResolutionG: scale.resolutionG }),
     saved: (operationId) => {
       form.clear();
       // On with the two that there are now.
@@ -63,29 +59,21 @@ export function BobbinSplit({ single, scales }: { single: PlySingle; scales: Sca
           </>
         )}
       </p>
-      <Form form={form} className={styles.form}>
+      <OperationForm form={form} act="They are on two bobbins" notes={false} quiet className={styles.form}>
         <div className={styles.pair}>
           {([0, 1] as const).map((i) => (
-            <TextField
+            <MassField
               key={i}
               name={`masses.${i}`}
               label={i === 0 ? 'On the first' : 'On the second'}
               value={values.masses[i]}
               onChange={(mass) => set('masses', i === 0 ? [mass, values.masses[1]] : [values.masses[0], mass])}
               error={errors[`masses.${i}`]}
-              suffix={system === 'metric' ? 'g' : 'oz'}
-              inputMode="decimal"
               large
             />
           ))}
         </div>
-        <WeighingFields
-          scales={scales}
-          tare={form.field('tare')}
-          humidity={form.field('humidity')}
-          resolutionG={resolutionG}
-          onResolution={setResolution}
-        />
+        <WeighingFields scale={scale} tare={form.field('tare')} humidity={form.field('humidity')} />
         <PictureChoice
           question={`How did the strand leave ${single.label.toLowerCase()}?`}
           value={values.left}
@@ -94,11 +82,7 @@ export function BobbinSplit({ single, scales }: { single: PlySingle; scales: Sca
           error={errors.left}
           pictures={leavingPictures(single.form, values.end, single.colourHex)}
         />
-        <FormError form={form} />
-        <Button htmlType="submit" loading={form.saving}>
-          They are on two bobbins
-        </Button>
-      </Form>
+      </OperationForm>
     </section>
   );
 }

@@ -1,18 +1,16 @@
 'use client';
 
-import { Button } from 'antd';
+import { blankWeighing, OperationForm } from '../../../ui/controls/OperationForm';
 import { useRouter } from 'next/navigation';
 import { opposite } from '../../../core/twist/plying';
 import { endsOf } from '../../../core/bench/schools';
 import type { ScaleTool } from '../../../server/bench/bench';
 import type { PlyForm, PlySingle } from '../../../server/twist/plying';
-import { TextField } from '../../../ui/controls/Field';
-import { Form, FormError } from '../../../ui/controls/Form';
-import { newKey } from '../../../ui/feedback/newKey';
+import { TextField, MassField } from '../../../ui/controls/Field';
+
 import { PlainSelect } from '../../../ui/controls/PlainSelect';
-import { useSystem } from '../../../ui/frame/Providers';
 import { useForm } from '../../../ui/controls/useForm';
-import { useFineScale, WeighingFields } from '../../../ui/controls/WeighingFields';
+import { useScale, WeighingFields } from '../../../ui/controls/WeighingFields';
 import { logPly } from '../actions';
 import type { PlyDraft } from './plyDraft';
 import styles from './PlyScreen.module.css';
@@ -38,22 +36,18 @@ export function PlyLog({
   onLogged: () => void;
 }) {
   const router = useRouter();
-  const system = useSystem();
-  const [resolutionG, setResolution] = useFineScale(scales);
+  const scale = useScale(scales, 'fine');
   const [first] = chosen as [PlySingle];
   const leans = draft.spun.trim() === '' ? (first.leans ?? draft.leans) : draft.leans;
   const form = useForm<Values>({
     draftKey: `log of plying ${first.pieceId}`,
     initial: () => ({
-      requestKey: newKey(),
+      ...blankWeighing(),
       name: '',
       form: 'hank',
       mass: '',
       rest: '',
-      tare: '',
-      humidity: '',
       restDays: '2',
-      note: '',
     }),
     save: (values) =>
       logPly({
@@ -65,7 +59,7 @@ export function PlyLog({
         left: draft.method === 'bobbins' ? 'turning' : draft.left,
         plied: opposite(leans),
         turns: turns === null ? '' : `${turns} t/m`,
-        scaleResolutionG: resolutionG,
+        scaleResolutionG: scale.resolutionG,
       }),
     saved: (id) => {
       form.clear();
@@ -77,7 +71,7 @@ export function PlyLog({
   return (
     <section className={styles.log} aria-labelledby="plied">
       <h2 id="plied">Once it is plied</h2>
-      <Form form={form} className={styles.form}>
+      <OperationForm form={form} placeholder="the wheel, the whorl, how it ran" className={styles.form}>
         <div className={styles.pair}>
           <TextField
             label="Call it"
@@ -100,13 +94,7 @@ export function PlyLog({
           </label>
         </div>
         <div className={styles.triple}>
-          <TextField
-            label="It weighs"
-            {...form.field('mass')}
-            hint="empty: later"
-            suffix={system === 'metric' ? 'g' : 'oz'}
-            inputMode="decimal"
-          />
+          <MassField label="It weighs" {...form.field('mass')} hint="empty: later" />
           <TextField label="Left over of a single" {...form.field('rest')} hint="empty: nothing" inputMode="decimal" />
           <TextField
             label="Let it rest, days"
@@ -115,14 +103,7 @@ export function PlyLog({
             inputMode="numeric"
           />
         </div>
-        <WeighingFields
-          scales={scales}
-          tare={form.field('tare')}
-          humidity={form.field('humidity')}
-          resolutionG={resolutionG}
-          onResolution={setResolution}
-        />
-        <TextField label="Notes" {...form.field('note')} placeholder="the wheel, the whorl, how it ran" />
+        <WeighingFields scale={scale} tare={form.field('tare')} humidity={form.field('humidity')} />
         {/* What was chosen above, and has no field of its own here. */}
         {(['pieceIds', 'left', 'turns'] as const).map(
           (path) =>
@@ -132,11 +113,7 @@ export function PlyLog({
               </p>
             ),
         )}
-        <FormError form={form} />
-        <Button type="primary" size="large" htmlType="submit" loading={form.saving}>
-          Into the log
-        </Button>
-      </Form>
+      </OperationForm>
     </section>
   );
 }

@@ -14,7 +14,7 @@ import { Form, FormError } from '../../../ui/controls/Form';
 import { useSystem } from '../../../ui/frame/Providers';
 import { Notice } from '../../../ui/feedback/Notice';
 import { useForm } from '../../../ui/controls/useForm';
-import { useLastScale } from '../../../ui/controls/WeighingFields';
+import { useScale } from '../../../ui/controls/WeighingFields';
 import { saveNewYarn } from '../actions';
 import { BandFields } from './BandFields';
 import { EMPTY_BAND, readBand } from './bandValues';
@@ -25,12 +25,16 @@ import styles from './YarnForm.module.css';
 /** A yarn from its band: what it is, what the band says, and what there is of it. */
 export function AddYarnScreen({ scales }: { scales: ScaleTool[] }) {
   const router = useRouter();
-  const [resolutionG, setResolution] = useLastScale(scales);
+  const scale = useScale(scales);
   const form = useForm<YarnForm>({
     draftKey: 'new yarn',
     initial: () => ({ ...EMPTY_BAND, ...onePiece() }),
     save: (values) =>
-      saveNewYarn({ ...values, masses: values.masses.slice(0, weighedHere(values)), scaleResolutionG: resolutionG }),
+      saveNewYarn({
+        ...values,
+        masses: values.masses.slice(0, weighedHere(values)),
+        scaleResolutionG: scale.resolutionG,
+      }),
     saved: (id) => router.push(`/yarns/${id}`),
   });
   const { values } = form;
@@ -43,10 +47,10 @@ export function AddYarnScreen({ scales }: { scales: ScaleTool[] }) {
         <BandFields form={form} />
         <fieldset className={styles.group}>
           <legend>What you have of it</legend>
-          <PiecesFields form={form} scales={scales} resolutionG={resolutionG} onResolution={setResolution} />
+          <PiecesFields form={form} scale={scale} />
           <OnShelfAlready values={values} />
           <TextField label="Notes" {...form.field('notes')} />
-          <Foresight values={values} count={count} resolutionG={resolutionG} />
+          <Foresight values={values} count={count} resolutionG={scale.resolutionG} />
         </fieldset>
       </div>
       <div className={styles.foot}>

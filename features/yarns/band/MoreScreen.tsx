@@ -7,7 +7,7 @@ import type { IncomingForm } from '../../../server/yarn/yarns';
 import { Form, FormButtons, FormError } from '../../../ui/controls/Form';
 import { Notice } from '../../../ui/feedback/Notice';
 import { useForm } from '../../../ui/controls/useForm';
-import { useLastScale } from '../../../ui/controls/WeighingFields';
+import { useScale } from '../../../ui/controls/WeighingFields';
 import { saveMore } from '../actions';
 import { onePiece, PiecesFields, weighedHere } from './PiecesFields';
 import styles from './YarnForm.module.css';
@@ -15,7 +15,7 @@ import styles from './YarnForm.module.css';
 /** More of a yarn that is on the shelf: bought again, or found behind it. */
 export function MoreScreen({ yarn, scales }: { yarn: YarnView; scales: ScaleTool[] }) {
   const router = useRouter();
-  const [resolutionG, setResolution] = useLastScale(scales);
+  const scale = useScale(scales);
   const form = useForm<IncomingForm>({
     draftKey: `more of ${yarn.id}`,
     initial: onePiece,
@@ -23,7 +23,7 @@ export function MoreScreen({ yarn, scales }: { yarn: YarnView; scales: ScaleTool
       saveMore(yarn.id, {
         ...values,
         masses: values.masses.slice(0, weighedHere(values)),
-        scaleResolutionG: resolutionG,
+        scaleResolutionG: scale.resolutionG,
       }),
     saved: (id) => router.push(`/yarns/${id}`),
   });
@@ -36,7 +36,7 @@ export function MoreScreen({ yarn, scales }: { yarn: YarnView; scales: ScaleTool
       </Notice>
       <fieldset className={styles.group}>
         <legend>What came in</legend>
-        <PiecesFields form={form} scales={scales} resolutionG={resolutionG} onResolution={setResolution} />
+        <PiecesFields form={form} scale={scale} />
       </fieldset>
       <FormError form={form} />
       <div className={styles.buttons}>

@@ -3,13 +3,12 @@
 import { readOrNull } from '../../../core/common/inputError';
 import { PIECE_FORMS } from '../../../core/yarn/piece';
 import { parseNumber } from '../../../core/common/units';
-import type { ScaleTool } from '../../../server/bench/bench';
 import type { IncomingForm } from '../../../server/yarn/yarns';
 import { ChoiceField, TextField } from '../../../ui/controls/Field';
 import { newKey } from '../../../ui/feedback/newKey';
 import { useSystem } from '../../../ui/frame/Providers';
 import type { FormState } from '../../../ui/controls/useForm';
-import { WeighingFields } from '../../../ui/controls/WeighingFields';
+import { type ScaleInUse, WeighingFields } from '../../../ui/controls/WeighingFields';
 import styles from './YarnForm.module.css';
 
 /** More pieces than this are weighed one by one later, at their own pages. */
@@ -44,14 +43,10 @@ export function weighedHere(values: Pick<IncomingForm, 'count'>): number {
 /** What came in: how many, as what, and what each weighs. */
 export function PiecesFields<Values extends IncomingForm>({
   form,
-  scales,
-  resolutionG,
-  onResolution,
+  scale,
 }: {
   form: FormState<Values>;
-  scales: ScaleTool[];
-  resolutionG: number;
-  onResolution: (resolutionG: number) => void;
+  scale: ScaleInUse;
 }) {
   const system = useSystem();
   const { values, errors } = form;
@@ -102,13 +97,7 @@ export function PiecesFields<Values extends IncomingForm>({
       ) : (
         <p className={styles.keys}>So many are weighed one by one, at each piece’s own page.</p>
       )}
-      <WeighingFields
-        scales={scales}
-        tare={bind('tare')}
-        humidity={bind('humidity')}
-        resolutionG={resolutionG}
-        onResolution={onResolution}
-      />
+      <WeighingFields scale={scale} tare={bind('tare')} humidity={bind('humidity')} />
     </>
   );
 }

@@ -7,11 +7,11 @@ import { parseQuantity } from '../../../core/common/units';
 import type { ScaleTool } from '../../../server/bench/bench';
 import type { SampleForm } from '../../../server/yarn/samples';
 import type { YarnView } from '../../../server/yarn/yarnViews';
-import { TextField } from '../../../ui/controls/Field';
+import { TextField, MassField } from '../../../ui/controls/Field';
 import { newKey } from '../../../ui/feedback/newKey';
 import { useSystem } from '../../../ui/frame/Providers';
 import { Notice } from '../../../ui/feedback/Notice';
-import { ScaleFields, useLastScale } from '../../../ui/controls/WeighingFields';
+import { useScale, WeighingFields } from '../../../ui/controls/WeighingFields';
 import styles from './MeasureCard.module.css';
 import { MeasureForm, useMeasureForm, Washed } from './MeasureForm';
 
@@ -20,7 +20,7 @@ type Values = Extract<SampleForm, { how: 'length' }>;
 /** Some metres of it, measured off and weighed. */
 export function MeasureLength({ yarn, pieceId, scales }: { yarn: YarnView; pieceId: number; scales: ScaleTool[] }) {
   const system = useSystem();
-  const [resolutionG, setResolution] = useLastScale(scales);
+  const scale = useScale(scales);
   const form = useMeasureForm<Values>(
     pieceId,
     () => ({
@@ -33,7 +33,7 @@ export function MeasureLength({ yarn, pieceId, scales }: { yarn: YarnView; piece
       note: '',
       washed: false,
     }),
-    { scaleResolutionG: resolutionG },
+    { scaleResolutionG: scale.resolutionG },
   );
   return (
     <MeasureForm
@@ -42,22 +42,11 @@ export function MeasureLength({ yarn, pieceId, scales }: { yarn: YarnView; piece
     >
       <div className={styles.pair}>
         <TextField label="Measured off" {...form.field('length')} hint={system === 'metric' ? '10 m' : '11 yd'} large />
-        <TextField
-          label="It weighs"
-          {...form.field('mass')}
-          suffix={system === 'metric' ? 'g' : 'oz'}
-          inputMode="decimal"
-          large
-        />
+        <MassField label="It weighs" {...form.field('mass')} large />
       </div>
-      <ScaleFields
-        scales={scales}
-        humidity={form.field('humidity')}
-        resolutionG={resolutionG}
-        onResolution={setResolution}
-      />
+      <WeighingFields scale={scale} humidity={form.field('humidity')} />
       <Washed on={form.values.washed} set={(on) => form.set('washed', on)} />
-      <Foresight values={form.values} resolutionG={resolutionG} yarn={yarn} />
+      <Foresight values={form.values} resolutionG={scale.resolutionG} yarn={yarn} />
     </MeasureForm>
   );
 }

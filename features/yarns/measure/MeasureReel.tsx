@@ -10,11 +10,11 @@ import { strandOfYarnMm } from '../../../core/yarn/weightClass';
 import type { ScaleTool } from '../../../server/bench/bench';
 import type { SampleForm } from '../../../server/yarn/samples';
 import type { PieceView, YarnView } from '../../../server/yarn/yarnViews';
-import { TextField } from '../../../ui/controls/Field';
+import { TextField, MassField } from '../../../ui/controls/Field';
 import { newKey } from '../../../ui/feedback/newKey';
 import { useSystem } from '../../../ui/frame/Providers';
 import { Notice } from '../../../ui/feedback/Notice';
-import { ScaleFields, useLastScale } from '../../../ui/controls/WeighingFields';
+import { useScale, WeighingFields } from '../../../ui/controls/WeighingFields';
 import styles from './MeasureCard.module.css';
 import { MeasureForm, useMeasureForm, Washed } from './MeasureForm';
 
@@ -22,8 +22,7 @@ type Values = Extract<SampleForm, { how: 'reel' }>;
 
 /** The whole piece as a skein: loops counted on a reel, an arm or a frame. */
 export function MeasureReel({ yarn, piece, scales }: { yarn: YarnView; piece: PieceView; scales: ScaleTool[] }) {
-  const system = useSystem();
-  const [resolutionG, setResolution] = useLastScale(scales);
+  const scale = useScale(scales);
   const form = useMeasureForm<Values>(
     piece.id,
     () => ({
@@ -38,7 +37,7 @@ export function MeasureReel({ yarn, piece, scales }: { yarn: YarnView; piece: Pi
       note: '',
       washed: false,
     }),
-    { scaleResolutionG: resolutionG },
+    { scaleResolutionG: scale.resolutionG },
   );
   const weighed = piece.mass?.from === 'scale';
   return (
@@ -51,19 +50,12 @@ export function MeasureReel({ yarn, piece, scales }: { yarn: YarnView; piece: Pi
         <TextField label="Once round" {...form.field('loop')} hint="162 cm, 64 in" large />
         <TextField label="Lying how wide" {...form.field('spread')} hint="6 cm; empty: not known" large />
       </div>
-      <TextField
+      <MassField
         label="The whole piece weighs"
         {...form.field('mass')}
         hint={weighed ? 'empty: as it was last weighed' : 'it has not been weighed yet'}
-        suffix={system === 'metric' ? 'g' : 'oz'}
-        inputMode="decimal"
       />
-      <ScaleFields
-        scales={scales}
-        humidity={form.field('humidity')}
-        resolutionG={resolutionG}
-        onResolution={setResolution}
-      />
+      <WeighingFields scale={scale} humidity={form.field('humidity')} />
       <Washed on={form.values.washed} set={(on) => form.set('washed', on)} />
       <Foresight values={form.values} yarn={yarn} pieceId={piece.id} />
     </MeasureForm>

@@ -1,6 +1,6 @@
 'use client';
 
-import { Button, Segmented } from 'antd';
+import { Segmented } from 'antd';
 import { WRITE_OFF_REASONS } from '../../../core/yarn/piece';
 import { endsOf } from '../../../core/bench/schools';
 import type { ScaleTool } from '../../../server/bench/bench';
@@ -8,11 +8,10 @@ import type { OperationFormPage } from '../../../server/yarn/operationFormPage';
 import type { ConsumeForm } from '../../../server/yarn/pieceOperations';
 import { ChoiceField, TextField } from '../../../ui/controls/Field';
 import { KnownMass } from '../../../ui/figures/Figures';
-import { Form, FormError } from '../../../ui/controls/Form';
-import { newKey } from '../../../ui/feedback/newKey';
+import { blankWeighing, OperationForm } from '../../../ui/controls/OperationForm';
 import { OnScale } from '../../../ui/controls/OnScale';
 import { useSystem } from '../../../ui/frame/Providers';
-import { useLastScale } from '../../../ui/controls/WeighingFields';
+import { useScale } from '../../../ui/controls/WeighingFields';
 import { saveConsumption } from '../actions';
 import styles from './PieceOperationScreen.module.css';
 import { useOperationForm } from './useOperationForm';
@@ -28,29 +27,25 @@ export function ConsumeOperation({
   scales: ScaleTool[];
 }) {
   const system = useSystem();
-  const [resolutionG, setResolution] = useLastScale(scales);
+  const scale = useScale(scales);
   const form = useOperationForm<ConsumeForm>({
     draftKey: `${gone ? 'gone' : 'use'} ${piece.id}`,
     initial: () => ({
-      requestKey: newKey(),
+      ...blankWeighing(),
       howMuch: gone ? 'all' : 'left',
       mass: '',
       took: '',
       fromEnd: end,
-      tare: '',
-      humidity: '',
-      scaleResolutionG: 1,
       why: gone ? 'given away' : null,
       projectId: null,
-      note: '',
     }),
-    save: (values) => saveConsumption(piece.id, { ...values, scaleResolutionG: resolutionG }),
+    save: (values) => saveConsumption(piece.id, { ...values, scaleResolutionG: scale.resolutionG }),
     done: gone ? 'It is written off.' : 'It is noted as used.',
   });
   const { values, set } = form;
   const part = values.howMuch !== 'all';
   return (
-    <Form form={form}>
+    <OperationForm form={form}>
       <fieldset className={styles.amount}>
         <legend>{gone ? 'How much is gone?' : 'How much was used?'}</legend>
         <Segmented<ConsumeForm['howMuch']>
@@ -78,8 +73,7 @@ export function ConsumeOperation({
                 'it was never weighed before'
               )
             }
-            scales={scales}
-            scale={[resolutionG, setResolution]}
+            scale={scale}
           />
         </>
       )}
@@ -130,11 +124,6 @@ export function ConsumeOperation({
           />
         )
       )}
-      <TextField label="Notes" {...form.field('note')} />
-      <FormError form={form} />
-      <Button type="primary" size="large" htmlType="submit" loading={form.saving} className={styles.act}>
-        Into the log
-      </Button>
-    </Form>
+    </OperationForm>
   );
 }

@@ -1,19 +1,17 @@
 'use client';
 
-import { Button } from 'antd';
 import { pieceTotal } from '../../../core/yarn/piece';
 import { massFigure, inWords } from '../../../core/common/format';
 import type { ScaleTool } from '../../../server/bench/bench';
 import type { OperationFormPage } from '../../../server/yarn/operationFormPage';
 import type { JoinForm } from '../../../server/yarn/pieceOperations';
-import { ChoiceField, TextField } from '../../../ui/controls/Field';
+import { ChoiceField } from '../../../ui/controls/Field';
 import { KnownMass, Length } from '../../../ui/figures/Figures';
-import { Form, FormError } from '../../../ui/controls/Form';
-import { newKey } from '../../../ui/feedback/newKey';
+import { blankWeighing, OperationForm } from '../../../ui/controls/OperationForm';
 import { OnScale } from '../../../ui/controls/OnScale';
 import { useSystem } from '../../../ui/frame/Providers';
 import { PieceGlyph } from '../../../ui/thread/PieceGlyph';
-import { useLastScale } from '../../../ui/controls/WeighingFields';
+import { useScale } from '../../../ui/controls/WeighingFields';
 import { saveJoined } from '../actions';
 import styles from './PieceOperationScreen.module.css';
 import { useOperationForm } from './useOperationForm';
@@ -22,21 +20,17 @@ import { useOperationForm } from './useOperationForm';
 export function JoinOperation({ page, scales }: { page: OperationFormPage; scales: ScaleTool[] }) {
   const { piece, yarn, others } = page;
   const system = useSystem();
-  const [resolutionG, setResolution] = useLastScale(scales);
+  const scale = useScale(scales);
   const form = useOperationForm<JoinForm>({
     draftKey: `join ${piece.id}`,
     initial: () => ({
-      requestKey: newKey(),
+      ...blankWeighing(),
       pieceIds: [piece.id],
       form: 'cake',
       joint: 'knot',
       mass: '',
-      tare: '',
-      humidity: '',
-      scaleResolutionG: 1,
-      note: '',
     }),
-    save: (values) => saveJoined({ ...values, scaleResolutionG: resolutionG }),
+    save: (values) => saveJoined({ ...values, scaleResolutionG: scale.resolutionG }),
     done: 'They are one now.',
   });
   const { values, errors, set } = form;
@@ -44,7 +38,7 @@ export function JoinOperation({ page, scales }: { page: OperationFormPage; scale
   const chosen = values.pieceIds.flatMap((id) => all.find((each) => each.id === id) ?? []);
   const massG = chosen.every(({ mass }) => mass) ? chosen.reduce((sum, { mass }) => sum + mass!.massG, 0) : null;
   return (
-    <Form form={form}>
+    <OperationForm form={form}>
       <fieldset className={styles.others}>
         <legend>In the order in which they lie, from the inner end</legend>
         <ol>
@@ -119,14 +113,8 @@ export function JoinOperation({ page, scales }: { page: OperationFormPage; scale
             ? `${pieceTotal(chosen)}: ${inWords(massFigure(massG, system))} together; empty: as much as that`
             : 'empty: weighed later'
         }
-        scales={scales}
-        scale={[resolutionG, setResolution]}
+        scale={scale}
       />
-      <TextField label="Notes" {...form.field('note')} />
-      <FormError form={form} />
-      <Button type="primary" size="large" htmlType="submit" loading={form.saving} className={styles.act}>
-        Into the log
-      </Button>
-    </Form>
+    </OperationForm>
   );
 }

@@ -1,6 +1,5 @@
 'use client';
 
-import { Button } from 'antd';
 import { inWords, lengthFigure } from '../../../core/common/format';
 import { parseLoopM } from '../../../core/bench/hankLoop';
 import { readOrNull } from '../../../core/common/inputError';
@@ -8,16 +7,15 @@ import { parseNumber } from '../../../core/common/units';
 import type { ScaleTool } from '../../../server/bench/bench';
 import type { OperationFormPage } from '../../../server/yarn/operationFormPage';
 import type { ReelForm } from '../../../server/yarn/pieceOperations';
-import { ChoiceField, TextField } from '../../../ui/controls/Field';
+import { ChoiceField, TextField, MassField } from '../../../ui/controls/Field';
 import { KnownMass } from '../../../ui/figures/Figures';
-import { Form, FormError } from '../../../ui/controls/Form';
-import { newKey } from '../../../ui/feedback/newKey';
+import { blankWeighing, OperationForm } from '../../../ui/controls/OperationForm';
 import { useSystem } from '../../../ui/frame/Providers';
 import { Notice } from '../../../ui/feedback/Notice';
 import { AskedWays } from '../../../ui/strand/AskedWays';
 import { PictureChoice } from '../../../ui/strand/PictureChoice';
 import { layingPictures, leavingPictures, ROUND_A_REEL } from '../../../ui/strand/ways';
-import { useFineScale, WeighingFields } from '../../../ui/controls/WeighingFields';
+import { useScale, WeighingFields } from '../../../ui/controls/WeighingFields';
 import { saveReeled } from '../actions';
 import styles from './PieceOperationScreen.module.css';
 import { useOperationForm } from './useOperationForm';
@@ -28,7 +26,7 @@ type Values = ReelForm & { reelId: string };
 export function ReelOperation({ page, scales }: { page: OperationFormPage; scales: ScaleTool[] }) {
   const { piece, yarn, reels, ways, end } = page;
   const system = useSystem();
-  const [resolutionG, setResolution] = useFineScale(scales);
+  const scale = useScale(scales, 'fine');
   const first = reels.find(({ kind }) => kind === 'reel') ?? reels[0];
   const onReel = (id: string) => reels.find((reel) => String(reel.id) === id);
   const loopOf = (id: string) => {
@@ -38,29 +36,25 @@ export function ReelOperation({ page, scales }: { page: OperationFormPage; scale
   const form = useOperationForm<Values>({
     draftKey: `reel ${piece.id}`,
     initial: () => ({
-      requestKey: newKey(),
+      ...blankWeighing(),
       reelId: String(first?.id ?? ''),
       form: 'hank',
       loops: '',
       loop: loopOf(String(first?.id ?? '')),
       mass: '',
       rest: '',
-      tare: '',
-      humidity: '',
-      scaleResolutionG: 1,
       fromEnd: end,
       left: (first && ways[first.id]?.left) ?? '',
       laid: (first && ways[first.id]?.laid) ?? '',
-      note: '',
     }),
-    save: ({ reelId, ...values }) => saveReeled(piece.id, { ...values, scaleResolutionG: resolutionG }),
+    save: ({ reelId, ...values }) => saveReeled(piece.id, { ...values, scaleResolutionG: scale.resolutionG }),
     done: 'The skein is in the log.',
   });
   const { values, errors, set } = form;
   const loops = readOrNull(() => parseNumber(values.loops, ''));
   const loopM = readOrNull(() => parseLoopM(values.loop, system, ''));
   return (
-    <Form form={form}>
+    <OperationForm form={form}>
       <div className={styles.row}>
         <ChoiceField
           name="reelId"
@@ -95,7 +89,7 @@ export function ReelOperation({ page, scales }: { page: OperationFormPage; scale
         </Notice>
       )}
       <div className={styles.row}>
-        <TextField
+        <MassField
           label="The skein weighs"
           {...form.field('mass')}
           hint={
@@ -105,26 +99,11 @@ export function ReelOperation({ page, scales }: { page: OperationFormPage; scale
               </>
             ) : undefined
           }
-          suffix={system === 'metric' ? 'g' : 'oz'}
-          inputMode="decimal"
           large
         />
-        <TextField
-          label="What is not reeled weighs"
-          {...form.field('rest')}
-          hint="empty: nothing is left"
-          suffix={system === 'metric' ? 'g' : 'oz'}
-          inputMode="decimal"
-          large
-        />
+        <MassField label="What is not reeled weighs" {...form.field('rest')} hint="empty: nothing is left" large />
       </div>
-      <WeighingFields
-        scales={scales}
-        tare={form.field('tare')}
-        humidity={form.field('humidity')}
-        resolutionG={resolutionG}
-        onResolution={setResolution}
-      />
+      <WeighingFields scale={scale} tare={form.field('tare')} humidity={form.field('humidity')} />
       <AskedWays answered={values.left !== '' && values.laid !== ''} wrong={'left' in errors || 'laid' in errors}>
         <PictureChoice
           question={`How did the strand leave ${piece.label.toLowerCase()}?`}
@@ -143,11 +122,6 @@ export function ReelOperation({ page, scales }: { page: OperationFormPage; scale
           pictures={layingPictures(ROUND_A_REEL, yarn.colourHex)}
         />
       </AskedWays>
-      <TextField label="Notes" {...form.field('note')} />
-      <FormError form={form} />
-      <Button type="primary" size="large" htmlType="submit" loading={form.saving} className={styles.act}>
-        Into the log
-      </Button>
-    </Form>
+    </OperationForm>
   );
 }

@@ -14,7 +14,7 @@ import { newKey } from '../../../ui/feedback/newKey';
 import { OnScale } from '../../../ui/controls/OnScale';
 import { useSystem } from '../../../ui/frame/Providers';
 import { Notice } from '../../../ui/feedback/Notice';
-import { useLastScale } from '../../../ui/controls/WeighingFields';
+import { useScale } from '../../../ui/controls/WeighingFields';
 import { saveWeighing } from '../actions';
 import styles from '../measure/MeasureCard.module.css';
 import { useMeasurement } from '../measure/MeasureForm';
@@ -32,17 +32,17 @@ export function WeighPiece({
   lastMass: MassFact | null;
   scales: ScaleTool[];
 }) {
-  const [resolutionG, setResolution] = useLastScale(scales);
+  const scale = useScale(scales);
   const form = useMeasurement<WeighForm>({
     draftKey: `weighing ${pieceId}`,
     initial: () => ({ requestKey: newKey(), mass: '', tare: '', humidity: '', scaleResolutionG: 1, note: '' }),
-    save: (values) => saveWeighing(pieceId, { ...values, scaleResolutionG: resolutionG }),
+    save: (values) => saveWeighing(pieceId, { ...values, scaleResolutionG: scale.resolutionG }),
     kept: 'The weighing is kept.',
   });
   return (
     <Form form={form} className={styles.form}>
-      <OnScale form={form} label="The scale shows" scales={scales} scale={[resolutionG, setResolution]} />
-      <MoreThanBefore values={form.values} lastMass={lastMass} resolutionG={resolutionG} />
+      <OnScale form={form} label="The scale shows" scale={scale} />
+      <MoreThanBefore values={form.values} lastMass={lastMass} resolutionG={scale.resolutionG} />
       <InUsualAir values={form.values} yarn={yarn} />
       {form.errors.isDry && (
         <Notice tone="tight" role="alert">

@@ -1,17 +1,15 @@
 'use client';
 
-import { Button } from 'antd';
 import type { ScaleTool } from '../../../server/bench/bench';
 import type { OperationFormPage } from '../../../server/yarn/operationFormPage';
 import type { DriedForm, TreatForm } from '../../../server/yarn/pieceOperations';
 import { Cautions } from '../../../ui/feedback/Cautions';
 import { dateAndTime } from '../../../ui/figures/dates';
-import { TextField } from '../../../ui/controls/Field';
 import { KnownMass } from '../../../ui/figures/Figures';
-import { Form, FormError } from '../../../ui/controls/Form';
+import { blankWeighing, OperationForm } from '../../../ui/controls/OperationForm';
 import { newKey } from '../../../ui/feedback/newKey';
 import { OnScale } from '../../../ui/controls/OnScale';
-import { useLastScale } from '../../../ui/controls/WeighingFields';
+import { useScale } from '../../../ui/controls/WeighingFields';
 import { saveDried, saveTreatment } from '../actions';
 import styles from './PieceOperationScreen.module.css';
 import { useOperationForm } from './useOperationForm';
@@ -47,29 +45,24 @@ export function TreatOperation({ kind, page }: { kind: TreatForm['kind']; page: 
     done,
   });
   return (
-    <Form form={form}>
+    <OperationForm form={form} act={act} placeholder={note}>
       {kind !== 'open' && <Cautions cautions={page.cautions[kind]} />}
       <p className={styles.soft}>{why}</p>
-      <TextField label="Notes" {...form.field('note')} placeholder={note} />
-      <FormError form={form} />
-      <Button type="primary" size="large" htmlType="submit" loading={form.saving} className={styles.act}>
-        {act}
-      </Button>
-    </Form>
+    </OperationForm>
   );
 }
 
 /** It is dry again: weighed at once, or later. */
 export function DryOperation({ page: { piece, wet }, scales }: { page: OperationFormPage; scales: ScaleTool[] }) {
-  const [resolutionG, setResolution] = useLastScale(scales);
+  const scale = useScale(scales);
   const form = useOperationForm<DriedForm>({
     draftKey: `dry again ${piece.id}`,
-    initial: () => ({ requestKey: newKey(), mass: '', tare: '', humidity: '', scaleResolutionG: 1, note: '' }),
-    save: (values) => saveDried(piece.id, { ...values, scaleResolutionG: resolutionG }),
+    initial: () => ({ ...blankWeighing(), mass: '' }),
+    save: (values) => saveDried(piece.id, { ...values, scaleResolutionG: scale.resolutionG }),
     done: 'It is dry again.',
   });
   return (
-    <Form form={form}>
+    <OperationForm form={form} act="It is dry" placeholder="bloomed, drew in, felted">
       <p className={styles.soft}>
         {wet?.kind === 'dye' ? 'Dyed' : 'Washed'} {wet && dateAndTime(wet.at)}. Dry through is when it does not feel
         cool any more, and has lain in the room for a day.
@@ -86,14 +79,8 @@ export function DryOperation({ page: { piece, wet }, scales }: { page: Operation
             'empty: weighed later'
           )
         }
-        scales={scales}
-        scale={[resolutionG, setResolution]}
+        scale={scale}
       />
-      <TextField label="Notes" {...form.field('note')} placeholder="bloomed, drew in, felted" />
-      <FormError form={form} />
-      <Button type="primary" size="large" htmlType="submit" loading={form.saving} className={styles.act}>
-        It is dry
-      </Button>
-    </Form>
+    </OperationForm>
   );
 }
