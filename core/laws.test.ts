@@ -319,11 +319,16 @@ describe('winding plan', () => {
 });
 
 describe('run', () => {
-  const turnEvents = fc
-    .array(fc.integer({ min: -2, max: 10 }), { maxLength: 60 })
-    .map((amounts) =>
-      amounts.map((amount, i): RunEvent => ({ key: `k${i}`, atMs: i * 900, part: i % 2, kind: 'turns', amount })),
-    );
+  const turnEvents = fc.array(fc.integer({ min: -2, max: 10 }), { maxLength: 60 }).map((amounts) =>
+    amounts.map((amount, i): RunEvent => ({
+      writer: 'k',
+      seq: i + 1,
+      atMs: i * 900,
+      part: i % 2,
+      kind: 'turns',
+      amount,
+    })),
+  );
 
   test('an event that arrives twice counts once', () => {
     fc.assert(
@@ -360,13 +365,20 @@ describe('run', () => {
   });
 
   test('a miscount never shows a count below zero', () => {
-    const state = runState([{ key: 'a', atMs: 0, part: 0, kind: 'turns', amount: -3 }], 1);
+    const state = runState([{ writer: 'a', seq: 1, atMs: 0, part: 0, kind: 'turns', amount: -3 }], 1);
     expect(turnsOn(state, 0)).toBe(0);
   });
 
   test('a rest is not counted into the pace', () => {
     const at = [0, 1000, 2000, 300_000, 301_000];
-    const events = at.map((atMs, i): RunEvent => ({ key: `${i}`, atMs, part: 0, kind: 'turns', amount: 1 }));
+    const events = at.map((atMs, i): RunEvent => ({
+      writer: 'k',
+      seq: i + 1,
+      atMs,
+      part: 0,
+      kind: 'turns',
+      amount: 1,
+    }));
     expect(runState(events, 1).windingMs).toEqual([3000]);
   });
 
@@ -374,13 +386,13 @@ describe('run', () => {
     const base = { atMs: 0, part: 0 };
     const state = runState(
       [
-        { ...base, key: 'a', kind: 'stage', stage: 'wind' },
-        { ...base, key: 'b', kind: 'turns', amount: 40 },
-        { ...base, key: 'c', kind: 'stop', reason: 'snag', atTurn: 40 },
-        { ...base, key: 'd', kind: 'resume' },
-        { ...base, key: 'e', kind: 'mark', mark: 'knot', atTurn: 41 },
-        { ...base, key: 'f', kind: 'mark', mark: 'thin spot', atTurn: 44 },
-        { ...base, key: 'g', kind: 'unmark' },
+        { ...base, writer: 'k', seq: 1, kind: 'stage', stage: 'wind' },
+        { ...base, writer: 'k', seq: 2, kind: 'turns', amount: 40 },
+        { ...base, writer: 'k', seq: 3, kind: 'stop', reason: 'snag', atTurn: 40 },
+        { ...base, writer: 'k', seq: 4, kind: 'resume' },
+        { ...base, writer: 'k', seq: 5, kind: 'mark', mark: 'knot', atTurn: 41 },
+        { ...base, writer: 'k', seq: 6, kind: 'mark', mark: 'thin spot', atTurn: 44 },
+        { ...base, writer: 'k', seq: 7, kind: 'unmark' },
       ],
       1,
     );

@@ -335,9 +335,10 @@ async function longRun(browser: Browser): Promise<void> {
   const post = (events: object[]) =>
     fetch(`${app.url}/api/runs/5/events`, { method: 'POST', body: JSON.stringify({ writer: 'bench', events }) });
   let seq = 0;
-  const turn = () => ({ key: `bench:${++seq}`, atMs: seq, part: 1, kind: 'turns', amount: 1 });
+  const turn = () => ({ writer: 'bench', seq: ++seq, atMs: seq, part: 1, kind: 'turns', amount: 1 });
   const reading = (i: number) => ({
-    key: `bench:${++seq}`,
+    writer: 'bench',
+    seq: ++seq,
     atMs: seq,
     part: 1,
     kind: 'reading',

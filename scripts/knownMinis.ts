@@ -67,7 +67,7 @@ export function sessionAsKnown(
   let state: MiniRunState = newMiniRun(minis);
   let seq = 0;
   const happen = (newEvent: NewMiniEvent) => {
-    state = afterMiniEvent(state, { ...newEvent, key: `sim-0000:${++seq}`, atMs: seq });
+    state = afterMiniEvent(state, { ...newEvent, writer: 'sim-0000', seq: ++seq, atMs: seq });
   };
   const byBand = nextMini(session, state, parent).loops;
   const { verdict } = scaleJudges(resolutionG, toleranceG);

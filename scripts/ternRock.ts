@@ -10,7 +10,9 @@ import type { MarkKind, RunEvent, StopReason } from '../core/winding/run';
 import { saveTool } from '../server/bench/bench';
 import { undoOperation, weighPiece } from '../server/yarn/pieces';
 import type { SaveResult } from '../server/common/result';
-import { syncRun, runPage, windingFold } from '../server/winding/runEvents';
+import { runById } from '../db/winding/runs';
+import { runPage, WINDING } from '../server/winding/runEvents';
+import { syncRun } from '../server/winding/runSync';
 import { logRun } from '../server/winding/runLog';
 import { type StartForm, startRun } from '../server/winding/runStart';
 import { addSample, type SampleForm } from '../server/yarn/samples';
@@ -85,7 +87,8 @@ export function ternRock(db: Db, now: Date): void {
     const events: RunEvent[] = [];
     const happen = (part: number, event: object, afterMs = turnMs) =>
       events.push({
-        key: `demo-${runId}:${++seq}`,
+        writer: `demo-${runId}`,
+        seq: ++seq,
         atMs: (clockMs += Math.round(afterMs)),
         part,
         ...event,
@@ -113,7 +116,7 @@ export function ternRock(db: Db, now: Date): void {
       }
     });
     for (let i = 0; i < events.length; i += 1000)
-      syncRun(db, runId, { writer: `demo-${runId}`, events: events.slice(i, i + 1000) }, at, windingFold);
+      syncRun(db, runById(db, runId)!, { writer: `demo-${runId}`, events: events.slice(i, i + 1000) }, at, WINDING);
     return runId;
   };
 

@@ -10,11 +10,12 @@ import { treatPieces } from '../server/yarn/pieceOperations';
 import { packKit } from '../server/minis/miniCare';
 import { miniPlanPage } from '../server/minis/miniPlanPages';
 import { type MiniPlanForm, saveMiniPlan } from '../server/minis/miniPlans';
-import { miniFold } from '../server/minis/miniRunEvents';
+import { MINI_COUNTING } from '../server/minis/miniRunEvents';
 import { logMiniRun, miniRunPage, startMiniRun } from '../server/minis/miniRuns';
 import { askedValues, miniLogValues, plannedMinis, sizeValues } from '../tests/support/minisTesting';
 import type { SaveResult } from '../server/common/result';
-import { syncRun } from '../server/winding/runEvents';
+import { runById } from '../db/winding/runs';
+import { syncRun } from '../server/winding/runSync';
 import { addYarn, type YarnForm } from '../server/yarn/yarns';
 import { yarnPage } from '../server/yarn/yarnViews';
 import { normals } from '../tests/support/chance';
@@ -74,16 +75,17 @@ export function ternRockMinis(db: Db, highs: Highs, now: Date): void {
   const count = (planId: number, pieceId: number, at: Date, most = Infinity, started = 0): number => {
     const runId = idOf(startMiniRun(db, planId, pieceId, at));
     const page = miniRunPage(db, runId)!;
-    const fold = miniFold(JSON.stringify(page.plan));
+    const fold = MINI_COUNTING.fold(JSON.stringify(page.plan));
     const events: MiniEvent[] = [];
     let state = fold.start;
     let clockMs = at.getTime();
     const happen = (newEvent: NewMiniEvent, afterMs = 1500) => {
       const event = {
         ...newEvent,
-        key: `demo-${runId}:${events.length + 1}`,
+        writer: `demo-${runId}`,
+        seq: events.length + 1,
         atMs: (clockMs += afterMs),
-      } as MiniEvent;
+      };
       events.push(event);
       state = fold.after(state, event);
     };
@@ -103,7 +105,7 @@ export function ternRockMinis(db: Db, highs: Highs, now: Date): void {
       happen({ kind: 'stage', part: last, stage: 'count' });
       if (started > 0) happen({ kind: 'loops', part: last, amount: started }, 40_000);
     } else happen({ kind: 'stage', part: last - 1, stage: 'finish' });
-    syncRun(db, runId, { writer: `demo-${runId}`, events }, at, miniFold);
+    syncRun(db, runById(db, runId)!, { writer: `demo-${runId}`, events }, at, MINI_COUNTING);
     if (last < page.plan.minis.length) return runId;
     const madeG = minisMade(state).reduce((sum, part) => sum + state.weighed[part]!.massG + page.plan.cutLossG, 0);
     const { plan } = page;

@@ -5,7 +5,9 @@ import { keepAnswer } from '../server/twist/practice';
 import { treatPieces } from '../server/yarn/pieceOperations';
 import { type PlyForm, plySingles, splitOverBobbins } from '../server/twist/plying';
 import type { SaveResult } from '../server/common/result';
-import { syncRun, runPage, windingFold } from '../server/winding/runEvents';
+import { runById } from '../db/winding/runs';
+import { runPage, WINDING } from '../server/winding/runEvents';
+import { syncRun } from '../server/winding/runSync';
 import { logRun } from '../server/winding/runLog';
 import { startRun } from '../server/winding/runStart';
 import { addSample, type SampleForm } from '../server/yarn/samples';
@@ -65,23 +67,24 @@ export function ternRockTwist(db: Db, now: Date): void {
   const { crankTurns } = runPage(db, softRun)!.plan.cakes[0]!;
   syncRun(
     db,
-    softRun,
+    runById(db, softRun)!,
     {
       writer: 'demo-twist',
       events: [
-        { key: 'demo-twist:1', atMs: daysAgo(7).getTime(), part: 0, kind: 'stage', stage: 'wind' },
+        { writer: 'demo-twist', seq: 1, atMs: daysAgo(7).getTime(), part: 0, kind: 'stage', stage: 'wind' },
         {
-          key: 'demo-twist:2',
+          writer: 'demo-twist',
+          seq: 2,
           atMs: daysAgo(7).getTime() + 600_000,
           part: 0,
           kind: 'turns',
           amount: Math.round(crankTurns.mean),
         },
-        { key: 'demo-twist:3', atMs: daysAgo(7).getTime() + 700_000, part: 0, kind: 'stage', stage: 'weigh' },
+        { writer: 'demo-twist', seq: 3, atMs: daysAgo(7).getTime() + 700_000, part: 0, kind: 'stage', stage: 'weigh' },
       ],
     },
     daysAgo(7),
-    windingFold,
+    WINDING,
   );
   const log = { ...logValues(['83.1']), ...runPage(db, softRun)!.ways, requestKey: key(), scaleResolutionG: 0.1 };
   idOf(logRun(db, softRun, log, 'metric', daysAgo(7, 11)));

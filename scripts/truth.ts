@@ -132,7 +132,7 @@ function miniStated(seed: number, after: number, uneven: number): Reported {
   let state = newMiniRun(12);
   let seq = 0;
   const happen = (newEvent: NewMiniEvent) => {
-    state = afterMiniEvent(state, { ...newEvent, key: `truth:${++seq}`, atMs: seq });
+    state = afterMiniEvent(state, { ...newEvent, writer: 'truth', seq: ++seq, atMs: seq });
   };
   for (let part = 0; ; part++) {
     happen({ kind: 'stage', part, stage: 'count' });

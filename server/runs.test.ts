@@ -6,7 +6,7 @@ import { operationPage } from './logbook/operationPage';
 import { latestOperations } from './logbook/logbook';
 import { redoOperation, undoOperation, whyNotUndo } from './yarn/pieces';
 import { jsonResponse } from './common/jsonResponse';
-import { answerRun } from './logbook/runRequests';
+import { answerRun } from './logbook/runKinds';
 import {
   emptyDatabase,
   errorsOf,
@@ -19,7 +19,9 @@ import {
   startValues,
 } from '../tests/support/serverTesting';
 import { runsUnderWay, today } from './days/today';
-import { syncRun, runPage, windingFold } from './winding/runEvents';
+import { runById } from '../db/winding/runs';
+import { runPage, WINDING } from './winding/runEvents';
+import { syncRun } from './winding/runSync';
 import { giveUpRun, logRun, takeUpRun } from './winding/runLog';
 import { startNext, type StartForm, startRun, stillToWind } from './winding/runStart';
 import type { YarnForm } from './yarn/yarns';
@@ -354,7 +356,7 @@ describe('counting', () => {
 
   test('the state is sent only to whom it is news', () => {
     const { db, runId } = running();
-    expect(syncRun(db, runId, { writer: 'quiet', events: [] }, NOW, windingFold)).not.toHaveProperty('state');
+    expect(syncRun(db, runById(db, runId)!, { writer: 'quiet', events: [] }, NOW, WINDING)).not.toHaveProperty('state');
   });
 
   test.each([
@@ -362,27 +364,27 @@ describe('counting', () => {
     ['a writer with no name', { writer: '', events: [] }, 400, 'writer'],
     [
       'an event of an unknown kind',
-      { writer: 'abcd', events: [{ key: 'abcd:1', atMs: 1, part: 0, kind: 'dance' }] },
+      { writer: 'abcd', events: [{ writer: 'abcd', seq: 1, atMs: 1, part: 0, kind: 'dance' }] },
       400,
       'events.0.kind',
     ],
     [
       'half a turn',
-      { writer: 'abcd', events: [{ key: 'abcd:1', atMs: 1, part: 0, kind: 'turns', amount: 0.5 }] },
+      { writer: 'abcd', events: [{ writer: 'abcd', seq: 1, atMs: 1, part: 0, kind: 'turns', amount: 0.5 }] },
       400,
       'events.0.amount',
     ],
     [
       'a cake that the plan does not have',
-      { writer: 'abcd', events: [{ key: 'abcd:1', atMs: 1, part: 3, kind: 'turns', amount: 1 }] },
+      { writer: 'abcd', events: [{ writer: 'abcd', seq: 1, atMs: 1, part: 3, kind: 'turns', amount: 1 }] },
       400,
       'events.0.part',
     ],
     [
       'an event without a number',
-      { writer: 'abcd', events: [{ key: 'abcd', atMs: 1, part: 0, kind: 'resume' }] },
+      { writer: 'abcd', events: [{ writer: 'abcd', atMs: 1, part: 0, kind: 'resume' }] },
       400,
-      'events.0.key',
+      'events.0.seq',
     ],
   ])('%s gets an answer with the place, and is not written', (_, message, status, path) => {
     const { db, runId } = running();

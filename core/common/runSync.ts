@@ -1,7 +1,14 @@
 /** What a screen that follows a run tells the server, and what it is told: the same whatever the run is of. */
 
-/** An event without its key and its time, which it gets when it is kept. */
-export type NewEvent<Event> = Event extends unknown ? Omit<Event, 'key' | 'atMs'> : never;
+/**
+ * What an event gets when it is kept: the name of the screen that wrote it, its number among those of that screen, from 1,
+ * and when it was. One that is sent twice counts once, and those of two screens add up.
+ */
+export interface EventStamp {
+  writer: string;
+  seq: number;
+  atMs: number;
+}
 
 export interface RunMessage<Event> {
   /** The name of this screen; its events are numbered under it. */

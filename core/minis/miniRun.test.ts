@@ -29,7 +29,7 @@ const PARENT = { massG: 200, resolutionG: 0.1 };
 
 function after(minis: number, ...newEvents: NewMiniEvent[]): MiniRunState {
   return newEvents.reduce(
-    (state, newEvent, i) => afterMiniEvent(state, { ...newEvent, key: `test:${i + 1}`, atMs: i } as MiniEvent),
+    (state, newEvent, i) => afterMiniEvent(state, { ...newEvent, writer: 'test', seq: i + 1, atMs: i }),
     newMiniRun(minis),
   );
 }
@@ -46,13 +46,14 @@ test('counts add up in whatever order they arrive, and no count is below none', 
   fc.assert(
     fc.property(fc.array(fc.integer({ min: -5, max: 10 }), { maxLength: 40 }), fc.func(fc.nat()), (amounts, order) => {
       const events = amounts.map((amount, i): MiniEvent => ({
-        key: `a:${i + 1}`,
+        writer: 'a',
+        seq: i + 1,
         atMs: i,
         part: 0,
         kind: 'loops',
         amount,
       }));
-      const shuffled = [...events].sort((a, b) => order(a.key) - order(b.key));
+      const shuffled = [...events].sort((a, b) => order(a.seq) - order(b.seq));
       const [one, other] = [events, shuffled].map((all) => all.reduce(afterMiniEvent, newMiniRun(1)));
       expect(loopsOn(one!, 0)).toBe(loopsOn(other!, 0));
       expect(loopsOn(one!, 0)).toBeGreaterThanOrEqual(0);
@@ -166,10 +167,7 @@ describe('a weighing belongs to the loops that it was made of', () => {
   const PARENT = { massG: 100, resolutionG: 0.1 };
   let key = 0;
   const after = (state: MiniRunState, ...newEvents: NewMiniEvent[]) =>
-    newEvents.reduce(
-      (next, each) => afterMiniEvent(next, { ...each, key: `a:${++key}`, atMs: key } as MiniEvent),
-      state,
-    );
+    newEvents.reduce((next, each) => afterMiniEvent(next, { ...each, writer: 'a', seq: ++key, atMs: key }), state);
   const weighed = after(
     newMiniRun(2),
     { kind: 'loops', part: 0, amount: 120 },

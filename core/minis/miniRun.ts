@@ -1,5 +1,5 @@
 import { type Estimate, readingSd, weightedMean } from '../common/estimate';
-import type { NewEvent } from '../common/runSync';
+import type { EventStamp } from '../common/runSync';
 import { type LoopMass, loopMass, loopsForMass, loopsMassG, type LoopsWeighed } from './gramsPerLoop';
 
 /** What is done with each mini of a session; after the last, what is left is weighed. */
@@ -30,8 +30,8 @@ export interface MiniSession {
   gramsPerLoop: Estimate;
 }
 
-/** One thing that happened in a session. Only ever added, each under its own key; `part` is the mini, counted from 0. */
-export type MiniEvent = { key: string; atMs: number; part: number } & (
+/** One thing that happens in a session, as a screen tells it; `part` is the mini, counted from 0. */
+export type NewMiniEvent = { part: number } & (
   | { kind: 'loops'; amount: number }
   | { kind: 'stage'; stage: MiniStage }
   /** `odd`: it contradicts the count and was kept all the same, so it teaches nothing. */
@@ -46,7 +46,8 @@ export type MiniEvent = { key: string; atMs: number; part: number } & (
   | { kind: 'resume' }
 );
 
-export type NewMiniEvent = NewEvent<MiniEvent>;
+/** The same as it is kept. Events are only ever added. */
+export type MiniEvent = NewMiniEvent & EventStamp;
 
 export interface MiniWeighing {
   massG: number;
@@ -93,7 +94,7 @@ export function newMiniRun(minis: number): MiniRunState {
  * Where a session stands after one more event.
  *
  * @example
- * afterMiniEvent(newMiniRun(1), { key: 'a:1', atMs: 5, part: 0, kind: 'loops', amount: 10 }).loops // => [10]
+ * afterMiniEvent(newMiniRun(1), { writer: 'a', seq: 1, atMs: 5, part: 0, kind: 'loops', amount: 10 }).loops // => [10]
  */
 export function afterMiniEvent(state: MiniRunState, event: MiniEvent): MiniRunState {
   const next = { ...state, lastMs: Math.max(state.lastMs ?? 0, event.atMs) };

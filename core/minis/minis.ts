@@ -180,7 +180,7 @@ export function fits(
  * What a plan is worth: grams made, parents opened, and the largest stretch that is left whole.
  *
  * @example
- * worthOf([[2]], [{ parent: 0, parentId: 'a', segment: 0, massG: 30 }], { demands: [{ id: 'm', massG: 12, count: 2 }], cutLossG: 0 }) // => { madeG: 24, madeByPriorityG: [24], openedParents: 1, largestLeftG: 6 }
+ * worthOf([[2]], [{ parent: 0, parentId: 'a', segment: 0, massG: 30 }], { demands: [{ id: 'm', massG: 12, count: 2 }], cutLossG: 0 }) // => { madeG: 24, madeByPriorityG: [24], openedParents: 1, largestRemainderG: 6 }
  */
 export function worthOf(
   counts: MiniCounts,
@@ -217,7 +217,7 @@ export function parentsNeeded(parents: readonly MiniParent[], neededG: number): 
  * else fewer parents opened, else a larger stretch left whole.
  *
  * @example
- * compareMinis({ madeG: 96, madeByPriorityG: [96], openedParents: 2, largestLeftG: 3 }, { madeG: 96, madeByPriorityG: [96], openedParents: 1, largestLeftG: 0 }) > 0 // => true
+ * compareMinis({ madeG: 96, madeByPriorityG: [96], openedParents: 2, largestRemainderG: 3 }, { madeG: 96, madeByPriorityG: [96], openedParents: 1, largestLeftG: 0 }) > 0 // => true
  */
 export function compareMinis(a: MinisWorth, b: MinisWorth): number {
   const differG = a.madeByPriorityG.map((madeG, i) => b.madeByPriorityG[i]! - madeG);

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { afterEvent, type NewRunEvent, newRun, type RunEvent, type RunState, steadiness, turnsOn } from './run';
+import { afterEvent, type NewRunEvent, newRun, type RunState, steadiness, turnsOn } from './run';
 import { counterLengthM } from './lengthSources';
 import { onSpindleAt, turnsAtLength } from './windingPlan';
 
@@ -7,7 +7,7 @@ import { onSpindleAt, turnsAtLength } from './windingPlan';
 function play(newEvents: readonly (NewRunEvent & { at?: number })[], cakes = 1): RunState {
   return newEvents.reduce<RunState>(
     (state, { at, ...newEvent }, i) =>
-      afterEvent(state, { ...newEvent, key: `k:${i}`, atMs: at ?? i * 1000 } as RunEvent),
+      afterEvent(state, { ...newEvent, writer: 'k', seq: i + 1, atMs: at ?? i * 1000 }),
     newRun(cakes),
   );
 }
@@ -89,18 +89,18 @@ describe('a length counter', () => {
 
   test('that drives and is off for a while goes on where the hand counted to', () => {
     const spindle = { coreDiameterMm: 24, heightMm: 68, gristMPerG: 4.1 };
-    const driven = (state: RunState, key: string, reading: NewRunEvent): RunState => {
-      const read = afterEvent(state, { ...reading, key, atMs: 0 } as RunEvent);
+    const driven = (state: RunState, seq: number, reading: NewRunEvent): RunState => {
+      const read = afterEvent(state, { ...reading, writer: 'k', seq, atMs: 0 });
       const turns = turnsAtLength(spindle, counterLengthM(read, 0, spindle)!);
-      return afterEvent(read, { kind: 'turns at least', part: 0, turns, key: `${key}+`, atMs: 0 });
+      return afterEvent(read, { kind: 'turns at least', part: 0, turns, writer: 'k', seq: seq + 1, atMs: 0 });
     };
-    let state = driven(newRun(1), 'a', counter(0));
-    state = driven(state, 'b', counter(60));
+    let state = driven(newRun(1), 1, counter(0));
+    state = driven(state, 3, counter(60));
     const before = turnsOn(state, 0);
-    state = afterEvent(state, { ...turn(25), key: 'hand', atMs: 0 });
-    state = driven(state, 'c', counter(0, 'two'));
+    state = afterEvent(state, { ...turn(25), writer: 'hand', seq: 1, atMs: 0 });
+    state = driven(state, 5, counter(0, 'two'));
     expect(turnsOn(state, 0)).toBe(before + 25);
-    state = driven(state, 'd', counter(5, 'two'));
+    state = driven(state, 7, counter(5, 'two'));
     const expected = turnsAtLength(spindle, onSpindleAt(spindle, before + 25).lengthM + 5);
     expect(Math.abs(turnsOn(state, 0) - expected)).toBeLessThan(1);
   });

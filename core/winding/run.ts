@@ -1,5 +1,5 @@
 import { FAULT_KINDS, type FaultKind } from '../yarn/faults';
-import type { NewEvent } from '../common/runSync';
+import type { EventStamp } from '../common/runSync';
 import { type PieceForm, needsSwift } from '../yarn/piece';
 import type { Schools } from '../bench/schools';
 
@@ -107,11 +107,8 @@ export type MarkKind = FaultKind | 'tension changed';
 export const COUNTING_DEVICES = ['counter', 'motor'] as const;
 export type CountingDevice = (typeof COUNTING_DEVICES)[number];
 
-/**
- * One thing that happened in a run. Events are only ever added, each under its own `key`, so that one that is sent
- * twice counts once, and those of two tabs add up.
- */
-export type RunEvent = { key: string; atMs: number; part: number } & (
+/** One thing that happens in a run, as a screen tells it. */
+export type NewRunEvent = { part: number } & (
   | { kind: 'tick'; step: RunStep; done: boolean }
   | { kind: 'stage'; stage: Stage }
   /** Turns of the crank; below zero it takes a miscount back. */
@@ -132,8 +129,8 @@ export type RunEvent = { key: string; atMs: number; part: number } & (
   | { kind: 'turns at least'; turns: number }
 );
 
-/** What a screen tells of what happened; key and time are added when it is kept. */
-export type NewRunEvent = NewEvent<RunEvent>;
+/** The same as it is kept. Events are only ever added. */
+export type RunEvent = NewRunEvent & EventStamp;
 
 export interface RunMark {
   part: number;
@@ -220,7 +217,7 @@ export function newRun(cakes: number): RunState {
  * The state of a run after one more thing has happened.
  *
  * @example
- * afterEvent(newRun(1), { key: 'a', atMs: 0, part: 0, kind: 'turns', amount: 3 }).turns // => [3]
+ * afterEvent(newRun(1), { writer: 'a', seq: 1, atMs: 0, part: 0, kind: 'turns', amount: 3 }).turns // => [3]
  */
 export function afterEvent(state: RunState, event: RunEvent): RunState {
   const { part, atMs } = event;
@@ -270,11 +267,11 @@ export function afterEvent(state: RunState, event: RunEvent): RunState {
  *
  * @param cakes how many the plan makes
  * @example
- * runState([{ key: 'a', atMs: 0, part: 0, kind: 'turns', amount: 3 }], 1).turns // => [3]
+ * runState([{ writer: 'a', seq: 1, atMs: 0, part: 0, kind: 'turns', amount: 3 }], 1).turns // => [3]
  */
 export function runState(events: readonly RunEvent[], cakes: number): RunState {
   const seen = new Set<string>();
-  const once = events.filter(({ key }) => !seen.has(key) && seen.add(key));
+  const once = events.filter(({ writer, seq }) => !seen.has(`${writer} ${seq}`) && seen.add(`${writer} ${seq}`));
   return once.reduce(afterEvent, newRun(cakes));
 }
 

@@ -1,3 +1,4 @@
+import type { EventStamp } from '../../core/common/runSync';
 import { type Db, prepared } from '../common/connection';
 import { sql } from '../common/sql';
 
@@ -75,10 +76,7 @@ export function setLease(db: Db, id: number, leaseOwner: string | null, seenMs: 
 }
 
 /** An event as it is kept, whatever the run is of. */
-export interface KeptEvent {
-  /** `writer:seq` */
-  key: string;
-  atMs: number;
+export interface KeptEvent extends EventStamp {
   part: number;
   kind: string;
 }
@@ -92,14 +90,12 @@ export interface Fold<State, Event extends KeptEvent> {
 }
 
 /** Keeps an event; one that is already there is left as it is. */
-export function insertEvent(db: Db, runId: number, event: KeptEvent): void {
-  const { key, atMs, part, kind, ...detail } = event;
-  const colon = key.lastIndexOf(':');
+export function insertEvent(db: Db, runId: number, { writer, seq, atMs, part, kind, ...detail }: KeptEvent): void {
   prepared(
     db,
     sql`INSERT INTO run_event (run_id, writer, seq, at_ms, part, kind, detail) VALUES (?, ?, ?, ?, ?, ?, ?)
      ON CONFLICT (run_id, writer, seq) DO NOTHING`,
-  ).run(runId, key.slice(0, colon), Number(key.slice(colon + 1)), atMs, part, kind, JSON.stringify(detail));
+  ).run(runId, writer, seq, atMs, part, kind, JSON.stringify(detail));
 }
 
 /** Those after the one with this id, in the order in which they were kept. */
@@ -108,50 +104,43 @@ export function eventsAfter<Event extends KeptEvent>(
   runId: number,
   id: number,
 ): { id: number; event: Event }[] {
-  return prepared<{ id: number; key: string; atMs: number; part: number; kind: string; detail: string }>(
+  return prepared<KeptEvent & { id: number; detail: string }>(
     db,
-    sql`SELECT id, writer || ':' || seq AS key, at_ms AS atMs, part, kind, detail FROM run_event
+    sql`SELECT id, writer, seq, at_ms AS atMs, part, kind, detail FROM run_event
      WHERE run_id = ? AND id > ? ORDER BY id`,
   )
     .all(runId, id)
     .map(({ id, detail, ...event }) => ({ id, event: { ...event, ...(JSON.parse(detail) as object) } as Event }));
 }
 
-/** After so many events the state is set down anew. */
-const SET_DOWN_EVERY = 200;
+/** After so many events the state is kept anew. */
+const CHECKPOINT_EVERY = 200;
 
-/**
- * Where a run stands after all that happened in it. Told from where it was last set down: events are only ever added
- * behind the others, each once, so what came after that is all that is missing. A migration that gives the state
- * another shape empties what is set down, and it is told anew.
- */
+/** A run's state from its last checkpoint, and the events since. */
 export function stateOfRun<State, Event extends KeptEvent>(db: Db, runId: number, fold: Fold<State, Event>): State {
-  return reported(db, runId, fold).state;
+  const { state, upto } = checkpointOf(db, runId);
+  const begun = state === null ? fold.start : (JSON.parse(state) as State);
+  return eventsAfter<Event>(db, runId, upto).reduce((before, { event }) => fold.after(before, event), begun);
 }
 
-/** Sets the state down, where much has happened since it last was; within the transaction that wrote the events. */
+/** Keeps the state beside the run, where much has happened since that was last done; in the transaction that wrote the events. */
 export function saveCheckpoint<State, Event extends KeptEvent>(db: Db, runId: number, fold: Fold<State, Event>): void {
-  const { state, since, upto } = reported(db, runId, fold);
-  if (since >= SET_DOWN_EVERY)
-    prepared(db, sql`UPDATE run SET state = ?, state_upto = ? WHERE id = ?`).run(JSON.stringify(state), upto, runId);
+  const { n, last } = prepared<{ n: number; last: number }>(
+    db,
+    sql`SELECT count(*) AS n, max(id) AS last FROM run_event WHERE run_id = ? AND id > ?`,
+  ).get(runId, checkpointOf(db, runId).upto)!;
+  if (n < CHECKPOINT_EVERY) return;
+  const state = JSON.stringify(stateOfRun(db, runId, fold));
+  prepared(db, sql`UPDATE run SET state = ?, state_upto = ? WHERE id = ?`).run(state, last, runId);
 }
 
-function reported<State, Event extends KeptEvent>(
-  db: Db,
-  runId: number,
-  { start, after }: Fold<State, Event>,
-): { state: State; since: number; upto: number } {
-  const kept = prepared<{ state: string | null; upto: number | null }>(
+/** The state that was last kept, as JSON, and the event that it was kept after; none: the beginning. */
+function checkpointOf(db: Db, runId: number): { state: string | null; upto: number } {
+  const row = prepared<{ state: string | null; upto: number }>(
     db,
-    sql`SELECT state, state_upto AS upto FROM run WHERE id = ?`,
+    sql`SELECT state, coalesce(state_upto, 0) AS upto FROM run WHERE id = ?`,
   ).get(runId);
-  const begun = kept?.state ? (JSON.parse(kept.state) as State) : start;
-  const rest = eventsAfter<Event>(db, runId, kept?.upto ?? 0);
-  return {
-    state: rest.reduce((before, { event }) => after(before, event), begun),
-    since: rest.length,
-    upto: rest.at(-1)?.id ?? kept?.upto ?? 0,
-  };
+  return row ?? { state: null, upto: 0 };
 }
 
 /** The last event that has arrived from each writer. A writer sends its events in order, so all before it have too. */

@@ -13,9 +13,8 @@ const MINUTE_MS = 60_000;
 /** Turns or loops a minute over the minutes at the bench, with what stopped it as marks across. */
 export default function PaceChart({ story: { pace, stops, readings }, what }: { story: RunStory; what: string }) {
   const { theme } = usePreferences();
-  const { ink, soft, line } = chartColours(theme);
+  const { ink, soft, line, stop } = chartColours(theme);
   const [foot, side] = [footAxis(soft), sideAxis(soft, line)];
-  const red = theme === 'dark' ? '#f19aa1' : '#9a1f33';
   const points = pace.flatMap(({ fromMs, untilMs, perMinute }) =>
     [fromMs, untilMs].map((ms) => ({ x: ms / MINUTE_MS, y: perMinute })),
   );
@@ -26,7 +25,7 @@ export default function PaceChart({ story: { pace, stops, readings }, what }: { 
       if (!x) return;
       for (const { fromMs, untilMs } of stops) {
         const left = x.getPixelForValue(fromMs / MINUTE_MS);
-        ctx.fillStyle = red;
+        ctx.fillStyle = stop;
         ctx.globalAlpha = 0.22;
         ctx.fillRect(
           left,

@@ -6,7 +6,7 @@ import { type OwnTwist, percentOfOwn } from '../../core/twist/twist';
 import { changesAlong, type TwistChange } from '../../core/twist/twistChange';
 import type { TwistLimits } from '../../core/twist/twistSeverity';
 import { METRES_PER_YARD, MILLIMETRES_PER_INCH, type UnitSystem } from '../../core/common/units';
-import { CHART_FONT, chartColours } from '../../ui/figures/chart';
+import { chartColours, footAxis, PLAIN_CHART, sideAxis } from '../../ui/figures/chart';
 import { usePreferences } from '../../ui/frame/Providers';
 
 Chart.register(LinearScale, LineElement, PointElement, Filler);
@@ -109,22 +109,18 @@ function optionsOf(
   // Above the middle lies what is gained; of a yarn that is not known, Z.
   const letters = own ? { up: 'gains', down: 'loses' } : { up: 'Z', down: 'S' };
   return {
-    animation: false,
+    ...PLAIN_CHART,
     events: [],
-    maintainAspectRatio: false,
     layout: { padding: { right: 14, top: 4 } },
     scales: {
       x: {
         type: 'linear',
         min: 0,
         max: longest,
-        grid: { display: false },
-        border: { color: soft },
+        ...footAxis(soft),
         ticks: {
-          color: soft,
-          font: CHART_FONT,
+          ...footAxis(soft).ticks,
           maxTicksLimit: 6,
-          maxRotation: 0,
           includeBounds: false,
           callback: (at) => `${at} ${unit}`,
         },
@@ -132,11 +128,9 @@ function optionsOf(
       y: {
         min: -most,
         max: most,
-        grid: { color: line },
-        border: { display: false },
+        ...sideAxis(soft, line),
         ticks: {
-          color: soft,
-          font: CHART_FONT,
+          ...sideAxis(soft, line).ticks,
           maxTicksLimit: 7,
           includeBounds: false,
           callback: (at) => {

@@ -5,6 +5,7 @@ import { pipeline } from 'node:stream/promises';
 import { InputError } from '../../core/common/inputError';
 import { leadsTo } from '../../core/common/leadsTo';
 import { type Db, openDatabase, prepared } from '../../db/common/connection';
+import type { RunKindName } from '../../db/winding/runs';
 import { clearTable, countRows, fillTable, type DumpedRow } from '../../db/exchange/dump';
 import {
   type Archive,
@@ -19,12 +20,11 @@ import {
 import { type OpenArchive, openArchiveZip } from '../../formats/archiveZip';
 import { isBenchTime } from '../days/benchTime';
 import { isMiniPlanContent } from '../minis/miniPlanContent';
-import { miniEvents } from '../minis/miniRunEvents';
 import { isMiniRunPlan } from '../minis/miniRunPlan';
 import { isPlannedUse } from '../yarn/plannedUse';
 import { keepFile, nameOf } from '../logbook/pictures';
 import { checked } from '../common/result';
-import { runEvents } from '../winding/runEvents';
+import { RUN_KINDS } from '../logbook/runKinds';
 import { isPlan } from '../winding/runPlan';
 import { isSchools } from '../bench/schools';
 import { isStrandHabits } from '../yarn/strandWays';
@@ -203,14 +203,14 @@ function checkMeaning(db: Db, table: ArchiveTable, row: DumpedRow, place: string
     case 'run_event': {
       const event = {
         ...(JSON.parse(String(row.detail)) as object),
-        key: `${row.writer}:${row.seq}`,
+        writer: row.writer,
+        seq: row.seq,
         atMs: row.at_ms,
         part: row.part,
         kind: row.kind,
       };
-      const run = prepared<{ kind: string }>(db, sql`SELECT kind FROM run WHERE id = ?`).get(row.run_id);
-      if (!(run?.kind === 'minis' ? miniEvents : runEvents).safeParse([event]).success)
-        refuse('this is not an event of a run');
+      const run = prepared<{ kind: RunKindName }>(db, sql`SELECT kind FROM run WHERE id = ?`).get(row.run_id);
+      if (!RUN_KINDS[run?.kind ?? 'wind'].isEvent(event)) refuse('this is not an event of a run');
       break;
     }
     case 'planned_use':

@@ -17,7 +17,7 @@ import { loggedRuns, type RunRow } from '../../db/winding/runs';
 import { yarnsById } from '../../db/yarn/yarns';
 import { stateOf } from '../winding/runEvents';
 import { readPlan } from '../winding/runPlan';
-import { storyOf } from './runStory';
+import { RUN_KINDS } from './runKinds';
 import { fromMg } from '../common/storageUnits';
 import { nameOfYarn } from '../yarn/yarnViews';
 
@@ -85,7 +85,7 @@ function reportOf(db: Db, run: RunRow): WindingReport {
     ];
   });
   return {
-    story: storyOf(db, run),
+    story: RUN_KINDS[run.kind].story(db, run),
     yarn: yarn ? nameOfYarn(yarn) : '',
     lengthM: cakes.reduce((sum, { massG }) => sum + massG, 0) * plan.gristMPerG,
     cakes,

@@ -30,7 +30,7 @@ import { fromMg, fromUm } from '../common/storageUnits';
 import { placeOnCake } from '../winding/runLog';
 import { stateOf } from '../winding/runEvents';
 import { balanceOf, type LogLine, type LogPiece, consumptionOf } from './logbook';
-import { storyOf } from './runStory';
+import { RUN_KINDS } from './runKinds';
 import { stillToWind } from '../winding/runStart';
 import { massFactOf } from '../common/weighing';
 import { treatedOfYarn } from '../yarn/treated';
@@ -116,7 +116,7 @@ export function operationPage(db: Db, operationId: number): OperationPage | unde
     run: run?.kind === 'wind' ? operationRun(db, run, operation.pieces) : null,
     strand: strandRan(db, operation),
     miniPlan: planOf(db, run),
-    story: run ? storyOf(db, run) : null,
+    story: run ? RUN_KINDS[run.kind].story(db, run) : null,
     pictures: picturesOfOperation(db, operationId).map(({ id, width, height }) => ({ id, width, height })),
     backTo: run ? `/${run.kind === 'wind' ? 'winding' : 'minis'}/run/${run.id}` : null,
     whyNotUndo: whyNotUndo(db, operationId),

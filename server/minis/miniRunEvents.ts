@@ -1,8 +1,9 @@
 import { z } from 'zod';
 import { afterMiniEvent, MINI_STAGES, type MiniEvent, type MiniRunState, newMiniRun } from '../../core/minis/miniRun';
 import type { Db } from '../../db/common/connection';
-import { type Fold, type RunRow, stateOfRun } from '../../db/winding/runs';
-import { eventBase } from '../common/eventBase';
+import { type RunRow, stateOfRun } from '../../db/winding/runs';
+import { eventBase, eventsOf } from '../common/eventBase';
+import type { RunKind } from '../winding/runSync';
 import { readMiniRunPlan } from './miniRunPlan';
 
 const reading = {
@@ -10,28 +11,30 @@ const reading = {
   resolutionG: z.number().positive().max(100),
 };
 
-export const miniEvents = z
-  .array(
-    z.discriminatedUnion('kind', [
-      z.strictObject({ ...eventBase, kind: z.literal('loops'), amount: z.int().min(-100_000).max(100_000) }),
-      z.strictObject({ ...eventBase, kind: z.literal('stage'), stage: z.enum(MINI_STAGES) }),
-      z.strictObject({ ...eventBase, kind: z.literal('weigh'), ...reading, odd: z.boolean() }),
-      z.strictObject({ ...eventBase, kind: z.literal('unweigh') }),
-      z.strictObject({ ...eventBase, kind: z.literal('weigh parent'), ...reading }),
-      z.strictObject({ ...eventBase, kind: z.literal('unweigh parent') }),
-      z.strictObject({ ...eventBase, kind: z.literal('skip'), skipped: z.boolean() }),
-      z.strictObject({ ...eventBase, kind: z.literal('pause') }),
-      z.strictObject({ ...eventBase, kind: z.literal('resume') }),
-    ]),
-  )
-  .max(5000) satisfies z.ZodType<MiniEvent[]>;
+const miniEvents = eventsOf<MiniEvent>(
+  z.discriminatedUnion('kind', [
+    z.strictObject({ ...eventBase, kind: z.literal('loops'), amount: z.int().min(-100_000).max(100_000) }),
+    z.strictObject({ ...eventBase, kind: z.literal('stage'), stage: z.enum(MINI_STAGES) }),
+    z.strictObject({ ...eventBase, kind: z.literal('weigh'), ...reading, odd: z.boolean() }),
+    z.strictObject({ ...eventBase, kind: z.literal('unweigh') }),
+    z.strictObject({ ...eventBase, kind: z.literal('weigh parent'), ...reading }),
+    z.strictObject({ ...eventBase, kind: z.literal('unweigh parent') }),
+    z.strictObject({ ...eventBase, kind: z.literal('skip'), skipped: z.boolean() }),
+    z.strictObject({ ...eventBase, kind: z.literal('pause') }),
+    z.strictObject({ ...eventBase, kind: z.literal('resume') }),
+  ]),
+);
 
-export function miniFold(plan: string): Fold<MiniRunState, MiniEvent> {
-  const parts = readMiniRunPlan(plan).minis.length;
-  return { parts, start: newMiniRun(parts), after: afterMiniEvent };
-}
+/** Minis are counted off a skein. */
+export const MINI_COUNTING: RunKind<MiniRunState, MiniEvent> = {
+  events: miniEvents,
+  fold: (plan) => {
+    const parts = readMiniRunPlan(plan).minis.length;
+    return { parts, start: newMiniRun(parts), after: afterMiniEvent };
+  },
+};
 
 /** Where the counting of a parent's minis stands now. */
 export function miniStateOf(db: Db, run: RunRow): MiniRunState {
-  return stateOfRun(db, run.id, miniFold(run.plan));
+  return stateOfRun(db, run.id, MINI_COUNTING.fold(run.plan));
 }

@@ -31,7 +31,7 @@ import { miniStateOf } from './miniRunEvents';
 import { type MiniRunPlan, readMiniRunPlan } from './miniRunPlan';
 import { keepMarks } from '../yarn/faults';
 import { runForm, ConflictError, type SaveResult } from '../common/result';
-import { type RunFrame, runFrame } from '../winding/runEvents';
+import { type RunFrame, runFrame } from '../winding/runSync';
 import { recordLaidLoops, recordLeaving, layingWay, leavingWay, miniWays } from '../yarn/strandWays';
 import { weighedMass, type WeighedMass, weighingFields } from '../common/weighing';
 import { fromMg, toMg, toMm } from '../common/storageUnits';

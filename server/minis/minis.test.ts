@@ -19,7 +19,7 @@ import { logMiniRun, type MiniLogForm, miniRunPage, startMiniRun } from './miniR
 import { miniPlanValues, miniLogValues, miniMade, miniScreenSends, sizeValues } from '../../tests/support/minisTesting';
 import { redoOperation, undoOperation, weighPiece, whyNotUndo } from '../yarn/pieces';
 import { giveUpRun, takeUpRun } from '../winding/runLog';
-import { answerRun } from '../logbook/runRequests';
+import { answerRun } from '../logbook/runKinds';
 import { startRun } from '../winding/runStart';
 import {
   aKey,
@@ -194,6 +194,7 @@ describe('counting', () => {
     const { db, planId, pieceIds } = planning();
     const runId = idOf(startMiniRun(db, planId, pieceIds[0]!, NOW));
     const events = Array.from({ length: 450 }, (_, i) => ({
+      // As a page sends it that was opened before an update.
       key: `twice-once:${i + 1}`,
       atMs: i,
       part: 0,

@@ -2,7 +2,9 @@
 import { writeSync } from 'node:fs';
 import { openDatabase } from '../../db/common/connection';
 import { consumePiece, treatPieces } from '../../server/yarn/pieceOperations';
-import { syncRun, windingFold } from '../../server/winding/runEvents';
+import { runById } from '../../db/winding/runs';
+import { WINDING } from '../../server/winding/runEvents';
+import { syncRun } from '../../server/winding/runSync';
 import { undoOperation, weighPiece } from '../../server/yarn/pieces';
 import { evens } from './chance';
 
@@ -21,9 +23,9 @@ for (let i = 0; ; i++) {
   const now = new Date();
   const what = chance();
   if (what < 0.4) {
-    const event = { key: `w${seed}w:${i + 1}`, atMs: now.getTime(), part: 0, kind: 'turns' as const, amount: 1 };
-    syncRun(db, Number(runId), { writer: `w${seed}w`, events: [event] }, now, windingFold);
-    say(`turn ${event.key}`);
+    const event = { writer: `w${seed}w`, seq: i + 1, atMs: now.getTime(), part: 0, kind: 'turns' as const, amount: 1 };
+    syncRun(db, runById(db, Number(runId))!, { writer: `w${seed}w`, events: [event] }, now, WINDING);
+    say(`turn ${event.writer}:${event.seq}`);
   } else if (what < 0.75) {
     const mass = (90 + chance() * 20).toFixed(1);
     const saved = weighPiece(db, piece, { ...scale, requestKey, mass }, 'metric', now);

@@ -7,7 +7,7 @@ import { reels } from '../../server/bench/bench';
 import type { MiniPlanForm } from '../../server/minis/miniPlans';
 import { miniYarns, yarnsOfPieces } from '../../server/minis/miniParents';
 import type { MiniLogForm } from '../../server/minis/miniRuns';
-import { answerRun } from '../../server/logbook/runRequests';
+import { answerRun } from '../../server/logbook/runKinds';
 import { aKey, NOW } from './serverTesting';
 
 /** What the tests of minis share, and the demo's minis with them. */
@@ -64,9 +64,12 @@ let seq = 0;
 
 /** Sends what happened in a session, as its screen does. */
 export function miniScreenSends(db: Db, runId: number, newEvents: readonly NewMiniEvent[], atMs = NOW.getTime()) {
-  const events = newEvents.map(
-    (newEvent): MiniEvent => ({ ...newEvent, key: `mini-screen:${++seq}`, atMs: atMs + seq * 1000 }) as MiniEvent,
-  );
+  const events = newEvents.map((newEvent): MiniEvent => ({
+    ...newEvent,
+    writer: 'mini-screen',
+    seq: ++seq,
+    atMs: atMs + seq * 1000,
+  }));
   return answerRun(db, String(runId), JSON.stringify({ writer: 'mini-screen', events, wantState: true }), NOW);
 }
 

@@ -2,7 +2,9 @@ import { type Db, openDatabase } from '../../db/common/connection';
 import type { SaveResult } from '../../server/common/result';
 import type { NewRunEvent, RunEvent, RunState } from '../../core/winding/run';
 import type { RunNews } from '../../core/common/runSync';
-import { syncRun, windingFold } from '../../server/winding/runEvents';
+import { runById } from '../../db/winding/runs';
+import { WINDING } from '../../server/winding/runEvents';
+import { syncRun } from '../../server/winding/runSync';
 import type { ConsumeForm } from '../../server/yarn/pieceOperations';
 import type { PlyForm } from '../../server/twist/plying';
 import type { LogForm } from '../../server/winding/runLog';
@@ -87,10 +89,9 @@ export function startValues(values: Partial<StartForm> = {}): StartForm {
 export function screenOf(db: Db, runId: number, writer: string) {
   let seq = 0;
   return {
-    event: (bare: NewRunEvent, atMs = NOW.getTime()): RunEvent =>
-      ({ ...bare, key: `${writer}:${++seq}`, atMs }) as RunEvent,
+    event: (bare: NewRunEvent, atMs = NOW.getTime()): RunEvent => ({ ...bare, writer, seq: ++seq, atMs }),
     send: (events: RunEvent[], more = {}, now = NOW): RunNews<RunState> =>
-      syncRun(db, runId, { writer, events, wantState: true, ...more }, now, windingFold)!,
+      syncRun(db, runById(db, runId)!, { writer, events, wantState: true, ...more }, now, WINDING),
   };
 }
 

@@ -15,7 +15,7 @@ class FakeStorage implements Storage {
 }
 
 const turns = (writer: string, ...seqs: number[]): RunEvent[] =>
-  seqs.map((seq) => ({ key: `${writer}:${seq}`, atMs: 0, part: 0, kind: 'turns', amount: 1 }));
+  seqs.map((seq) => ({ writer, seq, atMs: 0, part: 0, kind: 'turns', amount: 1 }));
 
 test('what one screen leaves behind, the next finds, run by run', () => {
   const storage = new FakeStorage();
@@ -23,6 +23,17 @@ test('what one screen leaves behind, the next finds, run by run', () => {
   keepOutbox(70, { writer: 'one', events: turns('one', 1) }, storage);
   expect(boxesLeftBehind(7, 'two', storage)).toEqual([{ writer: 'one', events: turns('one', 1, 2) }]);
   expect(boxesLeftBehind(7, 'one', storage)).toEqual([]);
+});
+
+test('a box from before an update is read as what it holds, and goes once it is sent', () => {
+  const storage = new FakeStorage();
+  const early = turns('one', 1, 2).map(({ writer, seq, ...event }) => ({ key: `${writer}:${seq}`, ...event }));
+  storage.setItem('run 7 one', JSON.stringify(early));
+  const [box] = boxesLeftBehind<RunEvent>(7, 'two', storage);
+  expect(box!.events).toEqual(turns('one', 1, 2));
+  expect(notArrived(box!.events, 1)).toEqual(turns('one', 2));
+  clearSentBox(7, box!, storage);
+  expect(storage.length).toBe(0);
 });
 
 test('an emptied box is gone', () => {

@@ -1,20 +1,20 @@
 'use client';
 
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { NewEvent, SyncedRun, RunEnd, RunMessage, RunNews } from '../../core/common/runSync';
+import type { EventStamp, SyncedRun, RunEnd, RunMessage, RunNews } from '../../core/common/runSync';
 import { newKey } from '../feedback/newKey';
-import { boxesLeftBehind, clearSentBox, keepOutbox, type Keyed, notArrived, type Outbox } from './outbox';
+import { boxesLeftBehind, clearSentBox, keepOutbox, notArrived, type Outbox } from './outbox';
 
 export type Holding = 'asking' | 'mine' | 'another';
 
-export interface RunSync<State, Event> {
+export interface RunSync<State, New> {
   state: State;
   holding: Holding;
   /** Why nothing reaches the server just now; counts are kept here meanwhile. Null while all is well. */
   trouble: string | null;
   unsent: number;
   ended: RunEnd | null;
-  record: (newEvent: NewEvent<Event>) => void;
+  record: (newEvent: New) => void;
   takeOver: () => void;
   /** Resolves once everything that was recorded has arrived. */
   settled: () => Promise<boolean>;
@@ -29,10 +29,10 @@ const MOST_AT_ONCE = 500;
  * A run that is followed live. Each thing that happens is applied at once, kept in the browser, and sent in order;
  * nothing is forgotten until the server says that it has arrived.
  */
-export function useRunSync<State, Event extends Keyed>(
+export function useRunSync<State, New extends object>(
   page: SyncedRun<State>,
-  after: (state: State, event: Event) => State,
-): RunSync<State, Event> {
+  after: (state: State, event: New & EventStamp) => State,
+): RunSync<State, New> {
   const [state, setState] = useState(page.state);
   const [holding, setHolding] = useState<Holding>('asking');
   const [trouble, setTrouble] = useState<string | null>(null);
@@ -40,7 +40,7 @@ export function useRunSync<State, Event extends Keyed>(
   const [ended, setEnded] = useState(page.ended);
 
   // Everything that changes without being shown lives in one box, made once the page is live.
-  const line = useRef<Line<Event> | null>(null);
+  const line = useRef<Line<New> | null>(null);
 
   useEffect(() => {
     const opened = openLine(page, after, { setState, setHolding, setTrouble, setUnsent, setEnded });
@@ -59,7 +59,7 @@ export function useRunSync<State, Event extends Keyed>(
     trouble,
     unsent,
     ended,
-    record: useCallback((newEvent: NewEvent<Event>) => line.current?.record(newEvent), []),
+    record: useCallback((newEvent: New) => line.current?.record(newEvent), []),
     takeOver: useCallback(() => line.current?.takeOver(), []),
     settled: useCallback(() => line.current?.settled() ?? Promise.resolve(false), []),
   };
@@ -73,8 +73,8 @@ interface Listeners<State> {
   setEnded: (ended: RunEnd | null) => void;
 }
 
-interface Line<Event> {
-  record: (newEvent: NewEvent<Event>) => void;
+interface Line<New> {
+  record: (newEvent: New) => void;
   takeOver: () => void;
   settled: () => Promise<boolean>;
   close: () => void;
@@ -91,11 +91,12 @@ async function complaintOf(answer: Response): Promise<Complaint> {
 }
 
 /** The line between one screen and the server, without anything of React. */
-function openLine<State, Event extends Keyed>(
+function openLine<State, New extends object>(
   page: SyncedRun<State>,
-  after: (state: State, event: Event) => State,
+  after: (state: State, event: New & EventStamp) => State,
   listeners: Listeners<State>,
-): Line<Event> {
+): Line<New> {
+  type Event = New & EventStamp;
   const url = `/api/runs/${page.id}/events`;
   const formerKey = `former screen of run ${page.id}`;
   const outbox: Outbox<Event> = { writer: newKey(), events: [] };
@@ -123,8 +124,8 @@ function openLine<State, Event extends Keyed>(
     listeners.setUnsent(pendingCount());
   }
 
-  function record(newEvent: NewEvent<Event>): void {
-    const event = { ...newEvent, key: `${outbox.writer}:${++seq}`, atMs: Date.now() } as unknown as Event;
+  function record(newEvent: New): void {
+    const event: Event = { ...newEvent, writer: outbox.writer, seq: ++seq, atMs: Date.now() };
     state = after(state, event);
     outbox.events.push(event);
     keepOutbox(page.id, outbox);

@@ -3,7 +3,7 @@
 import { Chart, Filler, LinearScale, LineElement, PointElement, Tooltip, type ChartOptions } from 'chart.js';
 import { Line } from 'react-chartjs-2';
 import { GRAMS_PER_OUNCE, type UnitSystem } from '../../../core/common/units';
-import { CHART_FONT, chartColours, chartPoint, PLAIN_TOOLTIP } from '../../../ui/figures/chart';
+import { chartColours, chartPoint, footAxis, PLAIN_CHART, PLAIN_TOOLTIP, sideAxis } from '../../../ui/figures/chart';
 import { usePreferences } from '../../../ui/frame/Providers';
 
 Chart.register(LinearScale, LineElement, PointElement, Filler, Tooltip);
@@ -74,19 +74,16 @@ function optionsOf(
 ): ChartOptions<'line'> {
   const unit = system === 'metric' ? 'g' : 'oz';
   return {
-    animation: false,
-    maintainAspectRatio: false,
+    ...PLAIN_CHART,
     layout: { padding: { right: 8, top: 4 } },
     scales: {
       x: {
         type: 'linear',
         min: 0.5,
         max: minis + 0.5,
-        grid: { display: false },
-        border: { color: soft },
+        ...footAxis(soft),
         ticks: {
-          color: soft,
-          font: CHART_FONT,
+          ...footAxis(soft).ticks,
           stepSize: 1,
           maxTicksLimit: 12,
           autoSkip: true,
@@ -100,9 +97,8 @@ function optionsOf(
       y: {
         min: -1.25 * most,
         max: 1.25 * most,
-        grid: { color: line },
-        border: { display: false },
-        ticks: { color: soft, font: CHART_FONT, callback: (off) => signed(Number(off), unit) },
+        ...sideAxis(soft, line),
+        ticks: { ...sideAxis(soft, line).ticks, callback: (off) => signed(Number(off), unit) },
         afterBuildTicks: (axis) => {
           // Where one lies far out, the band is too narrow for words.
           const edge = most > 2.5 * tolerance ? most : tolerance;

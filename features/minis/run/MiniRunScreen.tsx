@@ -3,7 +3,14 @@
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect } from 'react';
-import { afterMiniEvent, minisMade, minisToCome, nextToCome } from '../../../core/minis/miniRun';
+import {
+  afterMiniEvent,
+  type MiniRunState,
+  minisMade,
+  minisToCome,
+  type NewMiniEvent,
+  nextToCome,
+} from '../../../core/minis/miniRun';
 import type { ScaleTool } from '../../../server/bench/bench';
 import type { MiniRunPage } from '../../../server/minis/miniRuns';
 import { GiveUp } from '../../../ui/bench/GiveUp';
@@ -22,7 +29,7 @@ import { REEL_WORDS } from '../words';
 /** The minis of one skein at the bench: count, cut, weigh, and the next one by what the last ones weighed. */
 export function MiniRunScreen({ page, scales }: { page: MiniRunPage; scales: ScaleTool[] }) {
   const router = useRouter();
-  const run = useRunSync(page, afterMiniEvent);
+  const run = useRunSync<MiniRunState, NewMiniEvent>(page, afterMiniEvent);
   const { state, record } = run;
   const session = useSession(page.plan, state);
   const mine = run.holding === 'mine';

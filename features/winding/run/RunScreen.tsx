@@ -3,7 +3,15 @@
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect } from 'react';
-import { afterEvent, cakeInHand, prepareSteps, takeOffSteps, turnsOn } from '../../../core/winding/run';
+import {
+  afterEvent,
+  cakeInHand,
+  type NewRunEvent,
+  prepareSteps,
+  type RunState,
+  takeOffSteps,
+  turnsOn,
+} from '../../../core/winding/run';
 import type { ScaleTool } from '../../../server/bench/bench';
 import type { RunPage } from '../../../server/winding/runEvents';
 import { useSystem } from '../../../ui/frame/Providers';
@@ -22,7 +30,7 @@ import { mountWords, START_STEPS, stepWords } from '../words';
 export function RunScreen({ page, scales }: { page: RunPage; scales: ScaleTool[] }) {
   const router = useRouter();
   const system = useSystem();
-  const run = useRunSync(page, afterEvent);
+  const run = useRunSync<RunState, NewRunEvent>(page, afterEvent);
   const { state, record } = run;
   const cakes = page.plan.cakes.length;
   const mine = run.holding === 'mine';

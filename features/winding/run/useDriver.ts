@@ -109,7 +109,8 @@ function wholeTurns(heard: Heard, driver: Driver, state: RunState, part: number,
   const { session } = reading;
   const total = totalOf(reading, spindle.spindleTurnsPerCrank ?? 1);
   const next = afterEvent(state, {
-    key: '',
+    writer: '',
+    seq: 0,
     atMs: reading.atMs,
     part,
     kind: 'reading',

@@ -14,7 +14,7 @@ import { Line } from 'react-chartjs-2';
 import { HALF_WIDTH_90 } from '../../../core/common/estimate';
 import { METRES_PER_YARD, type UnitSystem } from '../../../core/common/units';
 import type { KnownGrist } from '../../../core/yarn/yarnLength';
-import { CHART_FONT, chartColours, chartPoint, PLAIN_TOOLTIP } from '../../../ui/figures/chart';
+import { chartColours, chartPoint, footAxis, PLAIN_CHART, PLAIN_TOOLTIP, sideAxis } from '../../../ui/figures/chart';
 import { shortDate } from '../../../ui/figures/dates';
 import { usePreferences } from '../../../ui/frame/Providers';
 
@@ -69,27 +69,22 @@ export default function RemainingChart({
 function optionsOf(system: UnitSystem, soft: string, line: string): ChartOptions<'line'> {
   const unit = system === 'metric' ? 'm' : 'yd';
   return {
-    animation: false,
-    maintainAspectRatio: false,
+    ...PLAIN_CHART,
     layout: { padding: { right: 12, top: 8 } },
     scales: {
       x: {
         type: 'linear',
-        grid: { display: false },
-        border: { color: soft },
+        ...footAxis(soft),
         ticks: {
-          color: soft,
-          font: CHART_FONT,
+          ...footAxis(soft).ticks,
           maxTicksLimit: 6,
-          maxRotation: 0,
           callback: (at, i, all) => dayOfTick(Number(at), all[i - 1]?.value),
         },
       },
       y: {
         beginAtZero: true,
-        grid: { color: line },
-        border: { display: false },
-        ticks: { color: soft, font: CHART_FONT, maxTicksLimit: 6, callback: (length) => `${length} ${unit}` },
+        ...sideAxis(soft, line),
+        ticks: { ...sideAxis(soft, line).ticks, maxTicksLimit: 6, callback: (length) => `${length} ${unit}` },
       },
     },
     plugins: {

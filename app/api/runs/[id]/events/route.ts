@@ -1,6 +1,6 @@
 import { jsonResponse, textBody } from '../../../../../server/common/jsonResponse';
 import { database } from '../../../../../server/common/database';
-import { answerRun } from '../../../../../server/logbook/runRequests';
+import { answerRun } from '../../../../../server/logbook/runKinds';
 
 export async function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
   const { id } = await params;
