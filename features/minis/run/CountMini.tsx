@@ -1,5 +1,6 @@
 'use client';
 
+import { Standstill } from '../../../ui/bench/RunStage';
 import { Button } from 'antd';
 import { useEffect, useRef, useState } from 'react';
 import { HALF_WIDTH_90 } from '../../../core/common/estimate';
@@ -127,7 +128,7 @@ export function CountMini({
         </Notice>
       )}
       {paused ? (
-        <div className={styles.paused}>
+        <Standstill>
           <p>
             {loops} of {next.loops} loops are on the {reelName(page)}. Lay a scrap of yarn at the last one, or hold it
             with a clip.
@@ -135,7 +136,7 @@ export function CountMini({
           <LargeAct onClick={pause} disabled={!enabled}>
             Go on at {loops}
           </LargeAct>
-        </div>
+        </Standstill>
       ) : (
         <CountButton
           ref={countButton}

@@ -1,8 +1,5 @@
 'use client';
 
-import Link from 'next/link';
-import { useRouter } from 'next/navigation';
-import { useEffect } from 'react';
 import {
   afterMiniEvent,
   type MiniRunState,
@@ -13,9 +10,7 @@ import {
 } from '../../../core/minis/miniRun';
 import type { ScaleTool } from '../../../server/bench/bench';
 import type { MiniRunPage } from '../../../server/minis/miniRuns';
-import { GiveUp } from '../../../ui/bench/GiveUp';
-import { useWakeLock } from '../../../ui/bench/useWakeLock';
-import { LineNews } from '../../../ui/runSync/LineNews';
+import { RunStage } from '../../../ui/bench/RunStage';
 import { useRunSync } from '../../../ui/runSync/useRunSync';
 import { giveUpCounting, takeUpCounting } from '../actions';
 import { CountMini } from './CountMini';
@@ -28,16 +23,10 @@ import { REEL_WORDS } from '../words';
 
 /** The minis of one skein at the bench: count, cut, weigh, and the next one by what the last ones weighed. */
 export function MiniRunScreen({ page, scales }: { page: MiniRunPage; scales: ScaleTool[] }) {
-  const router = useRouter();
   const run = useRunSync<MiniRunState, NewMiniEvent>(page, afterMiniEvent);
   const { state, record } = run;
   const session = useSession(page.plan, state);
   const mine = run.holding === 'mine';
-  useWakeLock(state.stage !== 'finish' && run.ended === null);
-
-  useEffect(() => {
-    if (run.ended) router.replace(`/minis/${page.planId}`);
-  }, [run.ended, page.planId, router]);
 
   /** On to the next mini that is to be made; after the last, to what is left. */
   const goOn = (leaving = state.part) => {
@@ -59,26 +48,22 @@ export function MiniRunScreen({ page, scales }: { page: MiniRunPage; scales: Sca
   };
 
   return (
-    <div>
-      <header className={styles.head}>
-        <div>
-          <h1>
-            <Link href={`/minis/${page.planId}`}>{page.planName}</Link>
-          </h1>
-          <p className={styles.soft}>
-            {page.pieceLabel} of {page.yarnName}, {REEL_WORDS[page.plan.reel.kind]}
-          </p>
-        </div>
-        <GiveUp
-          question="Give this up?"
-          means="The skein stays as it was; what was counted goes into no mini."
-          done="The counting is given up."
-          give={() => giveUpCounting(page.id)}
-          take={() => takeUpCounting(page.id)}
-          to={`/minis/${page.planId}`}
-        />
-      </header>
-      <LineNews run={run} what="skein" />
+    <RunStage
+      run={run}
+      what="skein"
+      over={state.stage === 'finish'}
+      title={page.planName}
+      href={`/minis/${page.planId}`}
+      under={`${page.pieceLabel} of ${page.yarnName}, ${REEL_WORDS[page.plan.reel.kind]}`}
+      giveUp={{
+        question: 'Give this up?',
+        means: 'The skein stays as it was; what was counted goes into no mini.',
+        done: 'The counting is given up.',
+        give: () => giveUpCounting(page.id),
+        take: () => takeUpCounting(page.id),
+        to: `/minis/${page.planId}`,
+      }}
+    >
       {state.stage === 'finish' ? (
         <MiniLog
           page={page}
@@ -121,6 +106,6 @@ export function MiniRunScreen({ page, scales }: { page: MiniRunPage; scales: Sca
           <SessionSide page={page} state={state} session={session} enabled={mine} record={record} />
         </div>
       )}
-    </div>
+    </RunStage>
   );
 }

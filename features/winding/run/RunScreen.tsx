@@ -1,14 +1,12 @@
 'use client';
 
-import Link from 'next/link';
-import { useRouter } from 'next/navigation';
-import { useEffect } from 'react';
 import {
   afterEvent,
   cakeInHand,
   type NewRunEvent,
   prepareSteps,
   type RunState,
+  type RunStep,
   takeOffSteps,
   turnsOn,
 } from '../../../core/winding/run';
@@ -19,27 +17,18 @@ import { giveUp, takeUp } from '../actions';
 import { Checklist } from './Checklist';
 import { LogForm } from './LogForm';
 import styles from './RunScreen.module.css';
-import { useWakeLock } from '../../../ui/bench/useWakeLock';
-import { GiveUp } from '../../../ui/bench/GiveUp';
-import { LineNews } from '../../../ui/runSync/LineNews';
+import { RunStage } from '../../../ui/bench/RunStage';
 import { useRunSync } from '../../../ui/runSync/useRunSync';
 import { WindStage } from './WindStage';
 import { mountWords, START_STEPS, stepWords } from '../words';
 
 /** A winding at the bench: prepare, wind, take off, weigh. */
 export function RunScreen({ page, scales }: { page: RunPage; scales: ScaleTool[] }) {
-  const router = useRouter();
   const system = useSystem();
   const run = useRunSync<RunState, NewRunEvent>(page, afterEvent);
   const { state, record } = run;
   const cakes = page.plan.cakes.length;
   const mine = run.holding === 'mine';
-  useWakeLock(state.stage !== 'weigh' && run.ended === null);
-
-  useEffect(() => {
-    if (run.ended)
-      router.replace(run.ended.operationId ? `/logbook/${run.ended.operationId}` : `/pieces/${page.pieceId}`);
-  }, [run.ended, page.pieceId, router]);
 
   const go = (stage: typeof state.stage, part = state.part) => record({ kind: 'stage', stage, part });
   const planned = page.plan.cakes[state.part]!;
@@ -51,48 +40,56 @@ export function RunScreen({ page, scales }: { page: RunPage; scales: ScaleTool[]
   // On another tool the end has to be seated there first.
   const toNext = () =>
     next && next.tool.name !== planned.tool.name ? go('prepare', state.part + 1) : go('wind', state.part + 1);
+  const checklist = {
+    part: state.part,
+    state,
+    enabled: mine,
+    words: (step: RunStep) => stepWords(step, page),
+    swift: page.plan.swift?.kind ?? null,
+    onto,
+    form: page.form,
+    colourHex: page.colourHex,
+    onTick: (step: RunStep, done: boolean) => record({ kind: 'tick', part: state.part, step, done }),
+  };
   const preparing = prepareSteps({ form: page.form, onto, ties: page.plan.schools.ties });
 
   return (
-    <div className={styles.run}>
-      <header className={styles.head}>
-        <div>
-          <h1>
-            <Link href={`/yarns/${page.yarnId}`}>{page.yarnName}</Link>
-          </h1>
-          <p className={styles.soft}>
-            {page.pieceLabel}, {cakeName}
-            {planned.name && `: ${planned.name}`}, {onto === 'winder' ? 'on the' : 'by hand:'}{' '}
-            {planned.tool.name.toLowerCase()}
-          </p>
-        </div>
-        <Trail stage={state.stage} cakeName={cakeName} />
-        <a href={`/api/papers/run/${page.id}`} target="_blank" rel="noreferrer" className={styles.sheet}>
-          Sheet for the wall
-        </a>
-        <GiveUp
-          question="Give this winding up?"
-          means="The piece stays as it was; the counts go into no cake."
-          done="This winding is given up."
-          give={() => giveUp(page.id)}
-          take={() => takeUp(page.id)}
-          to={`/pieces/${page.pieceId}`}
-        />
-      </header>
-      <LineNews run={run} what="winding" />
+    <RunStage
+      run={run}
+      what="winding"
+      over={state.stage === 'weigh'}
+      title={page.yarnName}
+      href={`/yarns/${page.yarnId}`}
+      under={
+        <>
+          {page.pieceLabel}, {cakeName}
+          {planned.name && `: ${planned.name}`}, {onto === 'winder' ? 'on the' : 'by hand:'}{' '}
+          {planned.tool.name.toLowerCase()}
+        </>
+      }
+      beside={
+        <>
+          <Trail stage={state.stage} cakeName={cakeName} />
+          <a href={`/api/papers/run/${page.id}`} target="_blank" rel="noreferrer" className={styles.sheet}>
+            Sheet for the wall
+          </a>
+        </>
+      }
+      logged={logbookPlace}
+      giveUp={{
+        question: 'Give this winding up?',
+        means: 'The piece stays as it was; the counts go into no cake.',
+        done: 'This winding is given up.',
+        give: () => giveUp(page.id),
+        take: () => takeUp(page.id),
+        to: `/pieces/${page.pieceId}`,
+      }}
+    >
       {state.stage === 'prepare' && (
         <Checklist
           steps={state.part === 0 ? preparing : preparing.filter((step) => START_STEPS.has(step))}
-          part={state.part}
-          state={state}
-          enabled={mine}
-          words={(step) => stepWords(step, page)}
-          swift={page.plan.swift?.kind ?? null}
-          onto={onto}
-          form={page.form}
-          colourHex={page.colourHex}
+          {...checklist}
           also={{ mount: mountWords(page.plan.swift, system) }}
-          onTick={(step, done) => record({ kind: 'tick', part: state.part, step, done })}
           next="Begin to wind"
           onNext={() => go('wind')}
         />
@@ -110,15 +107,7 @@ export function RunScreen({ page, scales }: { page: RunPage; scales: ScaleTool[]
       {state.stage === 'take off' && (
         <Checklist
           steps={takeOffSteps(onto, page.plan.schools.slip)}
-          part={state.part}
-          state={state}
-          enabled={mine}
-          words={(step) => stepWords(step, page)}
-          swift={page.plan.swift?.kind ?? null}
-          onto={onto}
-          form={page.form}
-          colourHex={page.colourHex}
-          onTick={(step, done) => record({ kind: 'tick', part: state.part, step, done })}
+          {...checklist}
           next={next ? `Wind ${nameOf(state.part + 1)}` : 'To the scale'}
           onNext={() => (next ? toNext() : go('weigh'))}
           other={next ? { label: `No more ${made}s: to the scale`, act: () => go('weigh') } : undefined}
@@ -135,9 +124,11 @@ export function RunScreen({ page, scales }: { page: RunPage; scales: ScaleTool[]
           onBack={() => go('take off')}
         />
       )}
-    </div>
+    </RunStage>
   );
 }
+
+const logbookPlace = (operationId: number) => `/logbook/${operationId}`;
 
 const TRAIL = [
   { stage: 'prepare', name: 'Prepare' },

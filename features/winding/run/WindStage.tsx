@@ -1,5 +1,6 @@
 'use client';
 
+import { Standstill } from '../../../ui/bench/RunStage';
 import { Button } from 'antd';
 import { useEffect, useRef, useState } from 'react';
 import { crankTurnsAtG } from '../../../core/bench/cake';
@@ -185,7 +186,7 @@ export function WindStage({
       </div>
 
       {state.stopped ? (
-        <div className={styles.stopped}>
+        <Standstill>
           <ol className={styles.checks}>
             {afterStop(state.stopped.reason, onWinder).map((check) => (
               <li key={check}>{check}</li>
@@ -202,7 +203,7 @@ export function WindStage({
               Take it off here
             </Button>
           </div>
-        </div>
+        </Standstill>
       ) : (
         <CountButton
           ref={countButton}

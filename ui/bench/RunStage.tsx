@@ -1,0 +1,67 @@
+'use client';
+
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { type ComponentProps, type ReactNode, useEffect } from 'react';
+import { LineNews } from '../runSync/LineNews';
+import type { RunSync } from '../runSync/useRunSync';
+import { GiveUp } from './GiveUp';
+import styles from './RunStage.module.css';
+import { useWakeLock } from './useWakeLock';
+
+/** The frame of a run at the bench: what is counted, where it stands, how to give it up, and news from the line. */
+export function RunStage<State, New>({
+  run,
+  what,
+  over,
+  title,
+  href,
+  under,
+  beside,
+  logged,
+  giveUp,
+  children,
+}: {
+  run: RunSync<State, New>;
+  /** What is counted here: "winding". */
+  what: string;
+  /** Nothing is counted any more: the screen may go dark. */
+  over: boolean;
+  title: string;
+  /** Where the title leads. */
+  href: string;
+  under: ReactNode;
+  beside?: ReactNode;
+  /** Where one goes once it is in the log; left out: where one goes who gives it up. */
+  logged?: (operationId: number) => string;
+  giveUp: ComponentProps<typeof GiveUp>;
+  children: ReactNode;
+}) {
+  const router = useRouter();
+  const { ended } = run;
+  useWakeLock(!over && ended === null);
+  useEffect(() => {
+    if (ended) router.replace((ended.operationId && logged?.(ended.operationId)) || giveUp.to);
+  }, [ended, logged, giveUp.to, router]);
+  return (
+    <div className={styles.run}>
+      <header className={styles.head}>
+        <div>
+          <h1>
+            <Link href={href}>{title}</Link>
+          </h1>
+          <p className={styles.under}>{under}</p>
+        </div>
+        {beside}
+        <GiveUp {...giveUp} />
+      </header>
+      <LineNews run={run} what={what} />
+      {children}
+    </div>
+  );
+}
+
+/** What stands where the count was while nothing is counted. */
+export function Standstill({ children }: { children: ReactNode }) {
+  return <div className={styles.standstill}>{children}</div>;
+}
