@@ -2,11 +2,11 @@
 import { existsSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { serve } from './serve.mjs';
-import { ensureBuilt, ROOT, run, say } from './setup.mjs';
+import { ensureReady, ROOT, run, say } from './setup.mjs';
 
 const DEMO_DB = path.join(ROOT, 'data', 'demo.sqlite');
 
-ensureBuilt();
+await ensureReady();
 if (process.argv.includes('--fresh')) {
   for (const end of ['', '-wal', '-shm']) rmSync(DEMO_DB + end, { force: true });
   rmSync(DEMO_DB.replace('.sqlite', '-pictures'), { recursive: true, force: true });

@@ -1,13 +1,13 @@
 /** Runs one of the TypeScript scripts, with what it needs in place: `node scripts/run.mjs calc.ts yardage`. */
 import { spawnSync } from 'node:child_process';
 import path from 'node:path';
-import { ensureBuilt, ensureInstalled, ROOT } from './setup.mjs';
+import { ensureInstalled, ensureReady, ROOT } from './setup.mjs';
 
 const [script, ...args] = process.argv.slice(2);
 if (args[0] === '--built') {
   args.shift();
-  ensureBuilt();
-} else ensureInstalled();
+  await ensureReady();
+} else await ensureInstalled();
 const { status } = spawnSync(process.execPath, ['--import', 'tsx', path.join(ROOT, 'scripts', script), ...args], {
   cwd: ROOT,
   stdio: 'inherit',

@@ -2,15 +2,16 @@
  * What the commands need on a fresh machine: packages, a build, a browser for the tests. Plain JavaScript, since it
  * runs before anything is installed. Everything it prints goes to standard error.
  */
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 
 export const ROOT = path.join(path.dirname(fileURLToPath(import.meta.url)), '..');
 
-const SOURCES = [
+/** Everything that is built; `next build` reads nothing else of ours. */
+export const SOURCES = [
   'app',
   'core',
   'db',
@@ -26,28 +27,38 @@ const SOURCES = [
   'package-lock.json',
   'tsconfig.json',
 ];
+const INSTALLED_FROM = path.join(ROOT, 'node_modules', '.installed-from');
 const BUILT_FROM = path.join(ROOT, '.next', 'built-from');
 const CHROMIUM_PLACES = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'];
 
-/** Installs the packages of the lock file, unless they are there. */
-export function ensureInstalled() {
-  const installed = path.join(ROOT, 'node_modules', '.package-lock.json');
-  const lock = path.join(ROOT, 'package-lock.json');
-  const native = path.join(ROOT, 'node_modules', 'better-sqlite3', 'build', 'Release', 'better_sqlite3.node');
-  if (existsSync(installed) && existsSync(native) && statSync(installed).mtimeMs >= statSync(lock).mtimeMs) return;
+/** Installs the packages of the lock file and compiles the database, unless both are there. */
+export async function ensureInstalled(meanwhile = () => Promise.resolve()) {
+  const wanted = hashOf(['package-lock.json']);
+  if (isOf(INSTALLED_FROM, wanted)) return meanwhile();
   say('Installing packages. The database is compiled on the way, which takes some minutes the first time.');
-  run('npm', ['ci', '--no-audit', '--no-fund']);
+  run('npm', ['ci', '--no-audit', '--no-fund', '--ignore-scripts']);
+  const compiled = start('npm', ['rebuild', 'better-sqlite3', '--no-audit', '--no-fund']);
+  await meanwhile();
+  if ((await compiled) !== 0) fail('npm rebuild better-sqlite3');
+  // Marked only now, so that what was stopped half way is begun anew.
+  writeFileSync(INSTALLED_FROM, wanted);
 }
 
 /** Builds the app, unless the build is of just these sources. */
-export function ensureBuilt() {
-  ensureInstalled();
-  const sources = hashOfSources();
-  if (existsSync(BUILT_FROM) && readFileSync(BUILT_FROM, 'utf8') === sources) return;
+export async function ensureBuilt() {
+  const sources = hashOf(SOURCES);
+  if (isOf(BUILT_FROM, sources)) return;
   say('Building the app.');
-  run(process.execPath, [nextBin(), 'build'], { NEXT_TELEMETRY_DISABLED: '1' });
-  mkdirSync(path.dirname(BUILT_FROM), { recursive: true });
+  // A build that is stopped half way is of no sources at all.
+  rmSync(BUILT_FROM, { force: true });
+  if ((await start(process.execPath, [nextBin(), 'build'], { NEXT_TELEMETRY_DISABLED: '1' })) !== 0) fail('next build');
   writeFileSync(BUILT_FROM, sources);
+}
+
+/** Packages, the database and a build: everything that the app needs to be served. */
+export async function ensureReady() {
+  await ensureInstalled();
+  await ensureBuilt();
 }
 
 /** Finds a Chromium for the browser tests, or installs Debian's; null, with words, where neither can be. */
@@ -80,23 +91,35 @@ export function say(words) {
 /** Runs a command to its end; ends this one where it fails. */
 export function run(command, args, env = {}) {
   const { status } = spawnSync(command, args, { cwd: ROOT, stdio: ['ignore', 2, 2], env: { ...process.env, ...env } });
-  if (status !== 0) {
-    say(`This failed: ${path.basename(command)} ${args.join(' ')}`);
-    process.exit(status ?? 1);
-  }
+  if (status !== 0) fail(`${path.basename(command)} ${args.join(' ')}`, status);
+}
+
+/** Runs a command beside this one; the promise is of how it ended. */
+export function start(command, args, env = {}, stdout = 2) {
+  const child = spawn(command, args, { cwd: ROOT, stdio: ['ignore', stdout, 2], env: { ...process.env, ...env } });
+  return new Promise((resolve) => child.once('error', () => resolve(1)).once('close', resolve));
+}
+
+function fail(what, status) {
+  say(`This failed: ${what}`);
+  process.exit(status || 1);
 }
 
 function findChromium() {
   return [process.env.CHROMIUM_PATH, ...CHROMIUM_PLACES].find((place) => place && existsSync(place));
 }
 
-function hashOfSources() {
-  const hash = createHash('sha256').update(process.version);
-  for (const source of SOURCES) addTo(hash, path.join(ROOT, source));
+const isOf = (mark, wanted) => existsSync(mark) && readFileSync(mark, 'utf8') === wanted;
+
+/** Tells two states of these files and folders apart, whatever the times of their files say. */
+export function hashOf(places, root = ROOT) {
+  const hash = createHash('sha256').update(`${process.version} ${process.arch}`);
+  for (const place of places) addTo(hash, root, path.join(root, place));
   return hash.digest('hex');
 }
 
-function addTo(hash, place) {
-  if (statSync(place).isDirectory()) for (const name of readdirSync(place).sort()) addTo(hash, path.join(place, name));
-  else if (!/\.test\.tsx?$/.test(place)) hash.update(path.relative(ROOT, place)).update(readFileSync(place));
+function addTo(hash, root, place) {
+  if (statSync(place).isDirectory())
+    for (const name of readdirSync(place).sort()) addTo(hash, root, path.join(place, name));
+  else if (!/\.test\.tsx?$/.test(place)) hash.update(path.relative(root, place)).update(readFileSync(place));
 }

@@ -1,6 +1,6 @@
 /** `npm start`: the app with the user's own database. */
 import { serve } from './serve.mjs';
-import { ensureBuilt } from './setup.mjs';
+import { ensureReady } from './setup.mjs';
 
-ensureBuilt();
+await ensureReady();
 await serve(process.env.LAZY_ACORN_DB);

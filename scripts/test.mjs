@@ -1,54 +1,62 @@
-/** `npm test`: all set-up, then every check and every test. The last line says how many passed and how many failed. */
-import { spawnSync } from 'node:child_process';
+/**
+ * `npm test`: all set-up, then every check and every test. The last line says how many passed and how many failed.
+ * `npm run soak`: what chance and kills are left to, tried fifty times as long.
+ */
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import { ensureBuilt, ensureChromium, ensureInstalled, ROOT, say } from './setup.mjs';
+import { ensureBuilt, ensureChromium, ensureInstalled, ROOT, say, start } from './setup.mjs';
 
 const count = { passed: 0, failed: 0 };
-
-ensureInstalled();
+const soak = process.argv.includes('--soak');
+/** How many files at a time. */
+const WORKERS = { unit: 2, browser: 3 };
 const bin = (name) => path.join(ROOT, 'node_modules', '.bin', name);
 
-check('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
-check('types', bin('tsc'), ['--noEmit']);
-check('lint', bin('eslint'), ['--max-warnings', '0', '.']);
-check('who may import whom', bin('depcruise'), ['--config', '.dependency-cruiser.cjs', '.']);
-check('nothing unused', bin('knip'), []);
-jest('unit');
 const chromium = ensureChromium();
-if (chromium) {
-  ensureBuilt();
-  jest('browser', { CHROMIUM_PATH: chromium });
-} else count.failed++;
+// The database is compiled by one processor while the other looks at the sources and builds.
+await ensureInstalled(async () => {
+  if (!soak) await checks();
+  await ensureBuilt();
+});
+if (!chromium) count.failed++;
+if (soak) {
+  await jest('unit', ['killed', 'manyChanges', 'laws'], { TRIES: '50' });
+  if (chromium) await jest('browser', ['doors'], { TRIES: '50', CHROMIUM_PATH: chromium });
+} else {
+  // A browser mostly waits, so its tests leave the processors to the others.
+  await Promise.all([jest('unit'), chromium && jest('browser', [], { CHROMIUM_PATH: chromium })]);
+}
 
 console.log(`${count.passed} passed, ${count.failed} failed`);
 process.exit(count.failed > 0 ? 1 : 0);
 
-function check(name, command, args) {
-  const { status } = spawnSync(command, args, { cwd: ROOT, stdio: ['ignore', 2, 2] });
+async function checks() {
+  await check('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
+  await check('types', bin('tsc'), ['--noEmit']);
+  await check('lint', bin('eslint'), ['--max-warnings', '0', '.']);
+  await check('who may import whom', bin('depcruise'), ['--config', '.dependency-cruiser.cjs', '.']);
+  await check('nothing unused', bin('knip'), []);
+}
+
+async function check(name, command, args) {
+  const status = await start(command, args);
   count[status === 0 ? 'passed' : 'failed']++;
   say(`${status === 0 ? 'ok' : 'FAILED'}: ${name}`);
 }
 
-function jest(project, env = {}) {
+/** Runs the tests of one project, or those of some files of it. */
+async function jest(project, files = [], env = {}) {
   const folder = mkdtempSync(path.join(os.tmpdir(), 'lazy-acorn-tests-'));
   const report = path.join(folder, 'report.json');
-  spawnSync(
+  await start(
     bin('jest'),
-    [
-      '--selectProjects',
-      project,
-      '--json',
-      `--outputFile=${report}`,
-      ...(project === 'browser' ? ['--runInBand'] : []),
-    ],
-    {
-      cwd: ROOT,
-      // Dates are told in the clock's own time; the tests must not depend on where it hangs.
-      env: { ...process.env, ...env, TZ: 'UTC' },
-      stdio: ['ignore', 'ignore', 2],
-    },
+    ['--selectProjects', project, '--json', `--outputFile=${report}`, `--maxWorkers=${WORKERS[project]}`].concat(
+      files.length > 0 ? ['--testPathPatterns', files.join('|')] : [],
+    ),
+    // Dates are told in the clock's own time; the tests must not depend on where it hangs.
+    { ...env, TZ: 'UTC' },
+    'ignore',
   );
   try {
     const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites } = JSON.parse(readFileSync(report, 'utf8'));

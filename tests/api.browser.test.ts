@@ -3,7 +3,7 @@ import { stage } from './support/stage';
 
 /** What the server answers to those who ask it without a page: right, or refused with the place of what is wrong. */
 
-jest.setTimeout(120_000);
+jest.setTimeout(600_000);
 
 const set = stage({ demo: true });
 

@@ -4,7 +4,7 @@ import path from 'node:path';
 
 /** The commands, as one types them. */
 
-jest.setTimeout(120_000);
+jest.setTimeout(600_000);
 
 const ROOT = path.join(__dirname, '..');
 

@@ -8,7 +8,7 @@ import { stage } from './support/stage';
 
 /** What is typed is never lost, and what is wrong is told at its field. */
 
-jest.setTimeout(180_000);
+jest.setTimeout(600_000);
 
 const set = stage({ demo: false });
 let folder: string;

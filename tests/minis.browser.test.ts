@@ -8,7 +8,7 @@ import { stage } from './support/stage';
 
 /** Minis from the plan to the kit: by keys, by hand, with everything that comes between. */
 
-jest.setTimeout(240_000);
+jest.setTimeout(600_000);
 
 const set = stage({ demo: true, minis: true });
 

@@ -13,7 +13,7 @@ import { stage } from './support/stage';
 
 /** Twist from the log to the plan: what is seen is what the core has, through reloads and a killed server. */
 
-jest.setTimeout(240_000);
+jest.setTimeout(600_000);
 
 const set = stage({ demo: true, minis: true, twist: true });
 

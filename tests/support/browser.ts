@@ -11,8 +11,8 @@ const ARGUMENTS = [
   '--disable-sync',
 ];
 
-/** Longer than a screen that was lost may hold a run. */
-const PATIENCE_MS = 20_000;
+/** Longer than a screen that was lost may hold a run, on a machine that does nine other things. */
+const PATIENCE_MS = 90_000;
 
 export function openBrowser(): Promise<Browser> {
   return puppeteer.launch({ executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium', args: ARGUMENTS });

@@ -13,5 +13,5 @@ export function normals(seed: number): () => number {
   return () => Array.from({ length: 12 }, even).reduce((sum, value) => sum + value, -6);
 }
 
-/** How many times as much chance is tried as in every run of the tests: `TRIES=10 npx jest …`, before a release. */
+/** How many times as much chance is tried as in every run of the tests: `npm run soak` tries fifty times as much. */
 export const TRIES = Number(process.env.TRIES ?? 1);
