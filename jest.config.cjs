@@ -19,6 +19,8 @@ const shared = {
 };
 
 module.exports = {
+  // Tests check results, never time: a machine that does other things besides may take its time.
+  testTimeout: 600_000,
   projects: [
     {
       ...shared,

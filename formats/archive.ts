@@ -3,6 +3,7 @@ import { DENSITY_WOUND_ONCE, DENSITY_WOUND_TWICE, radiusAtMm } from '../core/ben
 import { parseCare } from '../core/yarn/care';
 import { readOrNull } from '../core/common/inputError';
 import { FAULT_KINDS, PACKAGE_ENDS } from '../core/yarn/faults';
+import { BAND_COLUMNS, BAND_TEXTS } from '../core/yarn/band';
 import { FIBRE_NAMES, YARN_KINDS } from '../core/yarn/fibre';
 import { PIECE_FORMS, JOINTS, OPERATION_KINDS, WRITE_OFF_REASONS } from '../core/yarn/piece';
 import { REEL_KINDS } from '../core/minis/miniLoops';
@@ -50,15 +51,14 @@ const radii = json.refine(
   'must be an array of whole millimetres',
 );
 
+const bandTextColumns = Object.fromEntries(BAND_TEXTS.map((name) => [BAND_COLUMNS[name]!, z.string()]));
+
 /** One array a table, in the order in which the tables refer to one another. */
 export const archiveTables = {
   yarn: z.strictObject({
     id,
-    maker: z.string(),
-    line: z.string(),
-    colour_name: z.string(),
+    ...bandTextColumns,
     colour_hex: z.string().regex(/^#[0-9a-f]{6}$/),
-    dye_lot: z.string(),
     put_up_mg: wholeOrNone,
     put_up_mm: wholeOrNone,
     weight_class: z.int().min(0).max(7).nullable(),
@@ -70,15 +70,12 @@ export const archiveTables = {
     twist_turns_per_km: notNegative.nullable(),
     gauge_stitches_per_10m: wholeOrNone,
     gauge_rows_per_10m: wholeOrNone,
-    care: z.string(),
     care_symbols: z
       .string()
       .refine(
         (codes) => readOrNull(() => parseCare(codes, '')) !== null,
         'must be care symbols that are known, one of each kind',
       ),
-    place: z.string(),
-    notes: z.string(),
     like_yarn_id: id.nullable(),
     trust: z.enum(['band', 'samples']).nullable(),
     work_from: z.enum(['centre', 'outside']).nullable(),

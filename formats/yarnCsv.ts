@@ -1,35 +1,14 @@
 import Papa from 'papaparse';
+import { BAND_FIELDS } from '../core/yarn/band';
 import { InputError } from '../core/common/inputError';
 
 /** A list of yarns as comma-separated values: read into lines and cells, and its columns told apart by their heads. */
 
+const { careSymbols: _symbols, ...BAND } = BAND_FIELDS;
+
 /** What a column may hold: the fields of a band, and what there is of the yarn. Also the other names of each. */
 export const CSV_FIELDS = {
-  maker: { label: 'Maker', also: ['brand', 'company', 'manufacturer', 'producer', 'mill', 'dyer', 'spinner'] },
-  line: { label: 'Line', also: ['yarn', 'name', 'yarn name', 'product', 'base', 'quality'] },
-  colourName: { label: 'Colour', also: ['color', 'colour name', 'color name', 'colourway', 'colorway', 'shade'] },
-  colourHex: { label: 'Swatch', also: ['hex', 'colour hex', 'color hex', 'colour code', 'swatch colour'] },
-  dyeLot: { label: 'Dye lot', also: ['lot', 'dyelot', 'lot number', 'batch'] },
-  fibres: {
-    label: 'Fibre',
-    also: ['fiber', 'fibres', 'fibers', 'fibre content', 'fiber content', 'content', 'material'],
-  },
-  putUpMass: { label: 'Mass of one', also: ['mass', 'weight', 'grams', 'unit weight', 'put up', 'ball weight', 'g'] },
-  putUpLength: {
-    label: 'Length of one',
-    also: ['length', 'yardage', 'metres', 'meters', 'yards', 'meterage', 'm', 'yd'],
-  },
-  weightClass: { label: 'Weight class', also: ['class', 'weight category', 'yarn weight', 'thickness', 'category'] },
-  wpi: { label: 'Wraps per inch', also: ['wpi', 'wraps'] },
-  needle: { label: 'Needle', also: ['needles', 'needle size', 'suggested needle'] },
-  hook: { label: 'Hook', also: ['hook size', 'crochet hook'] },
-  gauge: { label: 'Gauge', also: ['tension'] },
-  plies: { label: 'Plies', also: ['ply count', 'number of plies'] },
-  twistDirection: { label: 'Twist', also: ['twist direction', 's or z'] },
-  twist: { label: 'Turns', also: ['tpi', 'turns per metre', 't/m', 'twist amount'] },
-  care: { label: 'Care', also: ['washing', 'care instructions'] },
-  place: { label: 'Place', also: ['location', 'where', 'storage', 'box', 'shelf', 'bin'] },
-  notes: { label: 'Notes', also: ['note', 'comment', 'comments', 'remarks'] },
+  ...BAND,
   form: { label: 'Form', also: ['as a', 'type', 'kind', 'put up as'] },
   count: {
     label: 'How many',

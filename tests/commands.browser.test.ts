@@ -4,8 +4,6 @@ import path from 'node:path';
 
 /** The commands, as one types them. */
 
-jest.setTimeout(600_000);
-
 const ROOT = path.join(__dirname, '..');
 
 function calc(name: string, input: string) {

@@ -3,8 +3,6 @@ import { stage } from './support/stage';
 
 /** Whatever was used of a bench, by pointer, by keys or by closing it, the next press counts; and nothing counts by chance. */
 
-jest.setTimeout(600_000);
-
 const set = stage({ demo: true });
 const RUN = '/winding/run/5';
 

@@ -8,8 +8,6 @@ import { stage } from './support/stage';
 
 /** Windings that a length counter or a motor counts, with everything that such devices do wrong. */
 
-jest.setTimeout(600_000);
-
 const set = stage({ demo: true });
 
 interface Reading {

@@ -8,8 +8,6 @@ import { stage } from './support/stage';
 
 /** Who may come in, how much may be sent, what goes on beside it, and what is said on a disk that will not do. */
 
-jest.setTimeout(600_000);
-
 const set = stage({ demo: true });
 
 const ask = async (path: string, init?: RequestInit) => {
@@ -139,123 +137,119 @@ test('while a long search goes on, everybody else is answered', async () => {
   expect((await search).status).toBe(200);
 });
 
-test(
-  'whatever is asked, nothing breaks',
-  async () => {
-    const even = evens(2026);
-    const pick = <T>(from: readonly T[]): T => from[Math.floor(even() * from.length)]!;
-    const odd = [
-      '',
-      '1',
-      '-1',
-      '1e9',
-      '0x1',
-      'null',
-      '[]',
-      '{}',
-      '"',
-      "';--",
-      '%00',
-      '%0a',
-      '%ff',
-      '9'.repeat(30),
-      'ä',
-      '../..',
-      '1,1',
-      'NaN',
-    ];
-    const paths = [
-      '/yarns/',
-      '/pieces/',
-      '/logbook/',
-      '/minis/',
-      '/minis/run/',
-      '/winding/run/',
-      '/twist/',
-      '/days/',
-      '/projects/',
-      '/api/pictures/',
-      '/api/v1/',
-      '/api/csv/',
-      '/api/drawings/minis/',
-      '/api/papers/run/',
-      '/api/papers/story/',
-      '/api/nothing/',
-    ];
-    const queries = [
-      '?q=',
-      '?from=',
-      '?pieces=',
-      '?yarns=',
-      '?kind=',
-      '?what=',
-      '?how=',
-      '?class=',
-      '?split=',
-      '?limit=',
-      '?day=',
-    ];
-    const writes = [
-      '/api/calc/cake',
-      '/api/calc/minis',
-      '/api/calc/twist',
-      '/api/v1/weighings',
-      '/api/v1/operations',
-      '/api/devices',
-      '/api/runs/5/events',
-      '/api/archive/take',
-      '/api/rescue',
-    ];
-    const values = [
-      null,
-      1,
-      -1,
-      1e308,
-      '',
-      'x',
-      [],
-      {},
-      [2, 2],
-      { massG: 1e308 },
-      { pieceId: '1' },
-      { events: [{}] },
-      { kind: 'use', pieceId: 1 },
-    ];
-    for (let i = 0; i < 200 * TRIES; i++) {
-      const path =
-        even() < 0.6
-          ? pick(paths) + pick(odd) + (even() < 0.4 ? pick(queries) + pick(odd) : '')
-          : pick([
-              '/',
-              '/yarns',
-              '/logbook',
-              '/days',
-              '/minis/new',
-              '/twist/ply',
-              '/api/shelf',
-              '/api/find',
-              '/api/labels',
-            ]) +
-            pick(queries) +
-            pick(odd);
-      const { status } = await ask(path);
-      if (status >= 500) throw new Error(`${status} for ${path}`);
-    }
-    for (let i = 0; i < 100 * TRIES; i++) {
-      const [path, value] = [pick(writes), pick(values)];
-      const body =
-        even() < 0.2
-          ? pick(odd)
-          : JSON.stringify({
-              ...(typeof value === 'object' ? value : {}),
-              [pick(['massG', 'parents', 'key', 'writer', 'do'])]: pick(values),
-            });
-      const { status } = await json(path, body);
-      if (status >= 500) throw new Error(`${status} for ${path} with ${body}`);
-    }
-  },
-  600_000 * TRIES,
-);
+test('whatever is asked, nothing breaks', async () => {
+  const even = evens(2026);
+  const pick = <T>(from: readonly T[]): T => from[Math.floor(even() * from.length)]!;
+  const odd = [
+    '',
+    '1',
+    '-1',
+    '1e9',
+    '0x1',
+    'null',
+    '[]',
+    '{}',
+    '"',
+    "';--",
+    '%00',
+    '%0a',
+    '%ff',
+    '9'.repeat(30),
+    'ä',
+    '../..',
+    '1,1',
+    'NaN',
+  ];
+  const paths = [
+    '/yarns/',
+    '/pieces/',
+    '/logbook/',
+    '/minis/',
+    '/minis/run/',
+    '/winding/run/',
+    '/twist/',
+    '/days/',
+    '/projects/',
+    '/api/pictures/',
+    '/api/v1/',
+    '/api/csv/',
+    '/api/drawings/minis/',
+    '/api/papers/run/',
+    '/api/papers/story/',
+    '/api/nothing/',
+  ];
+  const queries = [
+    '?q=',
+    '?from=',
+    '?pieces=',
+    '?yarns=',
+    '?kind=',
+    '?what=',
+    '?how=',
+    '?class=',
+    '?split=',
+    '?limit=',
+    '?day=',
+  ];
+  const writes = [
+    '/api/calc/cake',
+    '/api/calc/minis',
+    '/api/calc/twist',
+    '/api/v1/weighings',
+    '/api/v1/operations',
+    '/api/devices',
+    '/api/runs/5/events',
+    '/api/archive/take',
+    '/api/rescue',
+  ];
+  const values = [
+    null,
+    1,
+    -1,
+    1e308,
+    '',
+    'x',
+    [],
+    {},
+    [2, 2],
+    { massG: 1e308 },
+    { pieceId: '1' },
+    { events: [{}] },
+    { kind: 'use', pieceId: 1 },
+  ];
+  for (let i = 0; i < 200 * TRIES; i++) {
+    const path =
+      even() < 0.6
+        ? pick(paths) + pick(odd) + (even() < 0.4 ? pick(queries) + pick(odd) : '')
+        : pick([
+            '/',
+            '/yarns',
+            '/logbook',
+            '/days',
+            '/minis/new',
+            '/twist/ply',
+            '/api/shelf',
+            '/api/find',
+            '/api/labels',
+          ]) +
+          pick(queries) +
+          pick(odd);
+    const { status } = await ask(path);
+    if (status >= 500) throw new Error(`${status} for ${path}`);
+  }
+  for (let i = 0; i < 100 * TRIES; i++) {
+    const [path, value] = [pick(writes), pick(values)];
+    const body =
+      even() < 0.2
+        ? pick(odd)
+        : JSON.stringify({
+            ...(typeof value === 'object' ? value : {}),
+            [pick(['massG', 'parents', 'key', 'writer', 'do'])]: pick(values),
+          });
+    const { status } = await json(path, body);
+    if (status >= 500) throw new Error(`${status} for ${path} with ${body}`);
+  }
+});
 
 describe('a disk that will not do', () => {
   test('while another program holds the database, a write waits for it and is done once, or is refused in words', async () => {

@@ -8,8 +8,6 @@ import { stage } from './support/stage';
 
 /** What is typed is never lost, and what is wrong is told at its field. */
 
-jest.setTimeout(600_000);
-
 const set = stage({ demo: false });
 let folder: string;
 beforeAll(() => (folder = mkdtempSync(path.join(os.tmpdir(), 'lazy-acorn-files-'))));

@@ -8,8 +8,6 @@ import { stage } from './support/stage';
 
 /** Minis from the plan to the kit: by keys, by hand, with everything that comes between. */
 
-jest.setTimeout(600_000);
-
 const set = stage({ demo: true, minis: true });
 
 // A test that failed leaves its tab open, and with it the counting that it held.

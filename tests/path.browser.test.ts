@@ -3,8 +3,6 @@ import { stage } from './support/stage';
 
 /** From a band to a logged cake, as a maker goes: with a reload and a killed server on the way. */
 
-jest.setTimeout(600_000);
-
 const set = stage({ demo: false });
 let maker: Maker;
 beforeAll(async () => (maker = await set.maker()));

@@ -10,8 +10,6 @@ import { stage } from './support/stage';
 
 /** Today, the logbook, the days, and all that leaves the app and comes back. */
 
-jest.setTimeout(600_000);
-
 const set = stage({ demo: true, thread: true });
 const folder = mkdtempSync(path.join(os.tmpdir(), 'lazy-acorn-records-'));
 afterAll(() => rmSync(folder, { recursive: true }));

@@ -13,8 +13,6 @@ import { stage } from './support/stage';
 
 /** Twist from the log to the plan: what is seen is what the core has, through reloads and a killed server. */
 
-jest.setTimeout(600_000);
-
 const set = stage({ demo: true, minis: true, twist: true });
 
 afterEach(async () => {
@@ -351,7 +349,7 @@ test('a winding logs how its strand ran, as the bench has it or otherwise', asyn
     insert.run(runId, 'twist-test', 1, 'stage', '{"stage":"wind"}');
     insert.run(runId, 'twist-test', 2, 'turns', '{"amount":420}');
     insert.run(runId, 'twist-test', 3, 'stage', '{"stage":"weigh"}');
-    db.prepare('UPDATE run SET state = NULL, state_upto = NULL, holder = NULL WHERE id = ?').run(runId);
+    db.prepare('UPDATE run SET state = NULL, state_upto = NULL, lease_owner = NULL WHERE id = ?').run(runId);
   });
   await set.app.restart();
   await maker.page.reload();

@@ -3,8 +3,6 @@ import { stage } from './support/stage';
 
 /** One winding, two screens; closed tabs; a server that is away. No count is lost and none is doubled. */
 
-jest.setTimeout(600_000);
-
 const RUN = '/winding/run/5';
 
 const set = stage({ demo: true });

@@ -3,8 +3,6 @@ import { stage } from './support/stage';
 
 /** Plans of every kind, and what happens along a winding: pieces of a project, faults, hands, queues, thumbs. */
 
-jest.setTimeout(600_000);
-
 const HANK = 27;
 const MINI = 1;
 

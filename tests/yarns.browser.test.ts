@@ -10,8 +10,6 @@ import { stage } from './support/stage';
 
 /** What have I got, and is it enough: each path as a maker goes it. */
 
-jest.setTimeout(600_000);
-
 const set = stage({ demo: true });
 const folder = mkdtempSync(path.join(os.tmpdir(), 'lazy-acorn-lists-'));
 afterAll(() => rmSync(folder, { recursive: true }));

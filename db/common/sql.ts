@@ -23,14 +23,14 @@ export function sql(words: TemplateStringsArray, ...parts: readonly Sql[]): Sql 
 const made = new WeakMap<TemplateStringsArray, { parts: readonly Sql[]; text: Sql }>();
 
 /**
- * The plain name of a table or a column, as the archive lists them.
+ * The plain name of a table, a column or a parameter.
  *
  * @throws Error where it is anything else
  * @example
  * sqlName('yarn_merge') // => 'yarn_merge'
  */
 export function sqlName(name: string): Sql {
-  if (!/^[a-z][a-z0-9_]*$/.test(name)) throw new Error(`“${name}” is no name of a table or a column`);
+  if (!/^[a-z]\w*$/.test(name)) throw new Error(`“${name}” is no name of a table or a column`);
   return name as Sql;
 }
 

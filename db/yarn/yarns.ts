@@ -1,17 +1,14 @@
+import { BAND_COLUMNS, type BandText } from '../../core/yarn/band';
 import type { FibreName, FibreShare } from '../../core/yarn/fibre';
 import type { Trust } from '../../core/yarn/gristFacts';
 import type { TwistDirection } from '../../core/twist/twist';
 import type { WeightClassNumber } from '../../core/yarn/weightClass';
 import { type Db, prepared } from '../common/connection';
-import { columnNames, sql, sqlName } from '../common/sql';
+import { columnNames, type Sql, sql, sqlList, sqlName } from '../common/sql';
 
 /** What a band tells, as it is stored. */
-export interface BandRow {
-  maker: string;
-  line: string;
-  colourName: string;
+export interface BandRow extends Record<BandText, string> {
   colourHex: string;
-  dyeLot: string;
   putUpMg: number | null;
   putUpMm: number | null;
   weightClass: WeightClassNumber | null;
@@ -23,11 +20,8 @@ export interface BandRow {
   twistTurnsPerKm: number | null;
   gaugeStitchesPer10M: number | null;
   gaugeRowsPer10M: number | null;
-  care: string;
   /** Codes, parted by spaces. */
   careSymbols: string;
-  place: string;
-  notes: string;
 }
 
 /** What has become of a yarn's entry; null while it stands on the shelf. */
@@ -44,13 +38,16 @@ export interface YarnRow extends BandRow {
   createdAt: string;
 }
 
+const BAND = Object.entries(BAND_COLUMNS).map(([name, column]) => ({ name: sqlName(name), column: sqlName(column) }));
+const listed = (each: (field: { name: Sql; column: Sql }) => Sql) => sqlList(BAND.map(each));
+
 const COLUMNS = sql`
-  id, maker, line, colour_name AS colourName, colour_hex AS colourHex, dye_lot AS dyeLot,
-  put_up_mg AS putUpMg, put_up_mm AS putUpMm, weight_class AS weightClass, wpi,
-  needle_um AS needleUm, hook_um AS hookUm, plies, twist_direction AS twistDirection,
-  twist_turns_per_km AS twistTurnsPerKm, gauge_stitches_per_10m AS gaugeStitchesPer10M,
-  gauge_rows_per_10m AS gaugeRowsPer10M, care, care_symbols AS careSymbols, place, notes,
+  id, ${listed(({ name, column }) => sql`${column} AS ${name}`)},
   like_yarn_id AS likeYarnId, trust, work_from AS workFrom, gone, gone_at AS goneAt, created_at AS createdAt`;
+const INSERT = sql`
+  INSERT INTO yarn (${listed(({ column }) => column)}, created_at, batch)
+  VALUES (${listed(({ name }) => sql`@${name}`)}, @createdAt, @batch)`;
+const UPDATE = sql`UPDATE yarn SET ${listed(({ name, column }) => sql`${column} = @${name}`)} WHERE id = @id`;
 
 /** Every yarn on the shelf, the oldest first. */
 export function allYarnIds(db: Db): number[] {
@@ -72,28 +69,12 @@ export function yarnById(db: Db, id: number): YarnRow | undefined {
 
 /** @param batch the key of the list that it came in with others */
 export function insertYarn(db: Db, band: BandRow, createdAt: string, batch: string | null = null): number {
-  const { lastInsertRowid } = prepared(
-    db,
-    sql`INSERT INTO yarn (maker, line, colour_name, colour_hex, dye_lot, put_up_mg, put_up_mm, weight_class, wpi,
-       needle_um, hook_um, plies, twist_direction, twist_turns_per_km, gauge_stitches_per_10m, gauge_rows_per_10m,
-       care, care_symbols, place, notes, created_at, batch)
-     VALUES (@maker, @line, @colourName, @colourHex, @dyeLot, @putUpMg, @putUpMm, @weightClass, @wpi,
-       @needleUm, @hookUm, @plies, @twistDirection, @twistTurnsPerKm, @gaugeStitchesPer10M, @gaugeRowsPer10M,
-       @care, @careSymbols, @place, @notes, @createdAt, @batch)`,
-  ).run({ ...band, createdAt, batch });
+  const { lastInsertRowid } = prepared(db, INSERT).run({ ...band, createdAt, batch });
   return Number(lastInsertRowid);
 }
 
 export function updateBand(db: Db, id: number, band: BandRow): void {
-  prepared(
-    db,
-    sql`UPDATE yarn SET maker = @maker, line = @line, colour_name = @colourName, colour_hex = @colourHex,
-       dye_lot = @dyeLot, put_up_mg = @putUpMg, put_up_mm = @putUpMm, weight_class = @weightClass, wpi = @wpi,
-       needle_um = @needleUm, hook_um = @hookUm, plies = @plies, twist_direction = @twistDirection,
-       twist_turns_per_km = @twistTurnsPerKm, gauge_stitches_per_10m = @gaugeStitchesPer10M,
-       gauge_rows_per_10m = @gaugeRowsPer10M, care = @care, care_symbols = @careSymbols, place = @place, notes = @notes
-     WHERE id = @id`,
-  ).run({ ...band, id });
+  prepared(db, UPDATE).run({ ...band, id });
 }
 
 export function fibresOf(db: Db, yarnId: number): FibreShare[] {
@@ -174,27 +155,7 @@ export function sameYarn(
 }
 
 /** Columns that may be filled from another yarn's band where they are empty. */
-const FILLABLE = [
-  'maker',
-  'line',
-  'colour_name',
-  'dye_lot',
-  'put_up_mg',
-  'put_up_mm',
-  'weight_class',
-  'wpi',
-  'needle_um',
-  'hook_um',
-  'plies',
-  'twist_direction',
-  'twist_turns_per_km',
-  'gauge_stitches_per_10m',
-  'gauge_rows_per_10m',
-  'care',
-  'care_symbols',
-  'place',
-  'notes',
-];
+const FILLABLE = Object.values(BAND_COLUMNS).filter((column) => column !== 'colour_hex');
 
 /** Fills what is empty in one band from another; tells which columns. */
 export function fillBand(db: Db, id: number, fromId: number): string[] {

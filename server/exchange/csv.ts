@@ -1,3 +1,4 @@
+import { bandTexts } from '../../core/yarn/band';
 import { fibresInWords } from '../../core/yarn/fibre';
 import { InputError } from '../../core/common/inputError';
 import type { Db } from '../../db/common/connection';
@@ -42,11 +43,8 @@ function yarnCells({ yarn, pieces }: YarnPage): Record<CsvField, string> {
   const same = present.filter((piece) => piece.form === form);
   const text = (value: number | null, unit = '') => (value === null ? '' : `${value}${unit}`);
   return {
-    maker: yarn.maker,
-    line: yarn.line,
-    colourName: yarn.colourName,
+    ...bandTexts((name) => yarn[name]),
     colourHex: yarn.colourHex,
-    dyeLot: yarn.dyeLot,
     fibres: fibresInWords(yarn.fibres),
     putUpMass: text(yarn.putUpG, ' g'),
     putUpLength: text(yarn.putUpM, ' m'),
@@ -60,9 +58,6 @@ function yarnCells({ yarn, pieces }: YarnPage): Record<CsvField, string> {
     plies: text(yarn.plies),
     twistDirection: yarn.twistDirection ?? '',
     twist: text(yarn.turnsPerM, ' t/m'),
-    care: yarn.care,
-    place: yarn.place,
-    notes: yarn.notes,
     form,
     count: String(Math.max(1, same.length)),
     masses: same.every(({ mass }) => mass?.from === 'scale')

@@ -1,3 +1,4 @@
+import { bandTexts } from '../../core/yarn/band';
 import { z } from 'zod';
 import { colourFromWords } from '../../core/yarn/colourWords';
 import { InputError, reading } from '../../core/common/inputError';
@@ -203,11 +204,8 @@ function readRow(
     .filter(Boolean);
   const parsed = schema.safeParse({
     requestKey,
-    maker: cell('maker'),
-    line: cell('line'),
-    colourName: cell('colourName'),
+    ...bandTexts(cell),
     colourHex: cell('colourHex') || (colourFromWords(cell('colourName')) ?? '#8c9188'),
-    dyeLot: cell('dyeLot'),
     fibres: cell('fibres'),
     putUpMass: cell('putUpMass'),
     putUpLength: cell('putUpLength'),
@@ -221,10 +219,7 @@ function readRow(
     plies: cell('plies'),
     twistDirection: cell('twistDirection').toUpperCase() as YarnForm['twistDirection'],
     twist: cell('twist'),
-    care: cell('care'),
     careSymbols: '',
-    place: cell('place'),
-    notes: cell('notes'),
     form: form ?? 'hank',
     count: cell('count') || String(Math.max(1, masses.length)),
     loop: cell('loop'),

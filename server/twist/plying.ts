@@ -1,3 +1,4 @@
+import { bandTexts } from '../../core/yarn/band';
 import { z } from 'zod';
 import type { Estimate } from '../../core/common/estimate';
 import { PACKAGE_ENDS } from '../../core/yarn/faults';
@@ -203,11 +204,9 @@ function newPliedYarn(db: Db, yarn: YarnRow, rows: readonly PieceRow[], form: Pl
   const yarnId = insertYarn(
     db,
     {
-      maker: same('maker') ? yarn.maker : '',
+      ...bandTexts((name) => (same(name) ? yarn[name] : '')),
       line: form.name,
-      colourName: same('colourName') ? yarn.colourName : '',
       colourHex: yarn.colourHex,
-      dyeLot: same('dyeLot') ? yarn.dyeLot : '',
       putUpMg: null,
       putUpMm: null,
       weightClass: null,

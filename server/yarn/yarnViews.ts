@@ -1,3 +1,4 @@
+import { type BandText, bandTexts } from '../../core/yarn/band';
 import { type BandGuesses, bandGuesses } from '../../core/yarn/bandGuess';
 import type { Estimate } from '../../core/common/estimate';
 import type { Fault } from '../../core/yarn/faults';
@@ -38,15 +39,11 @@ import { fromMg, fromMm, fromUm } from '../common/storageUnits';
 import { endUsed } from './workedEnd';
 
 /** A yarn as its band describes it, in SI, with what follows from it. */
-export interface YarnView {
+export interface YarnView extends Record<BandText, string> {
   id: number;
   /** Line and colour, or the best there is. */
   name: string;
-  maker: string;
-  line: string;
-  colourName: string;
   colourHex: string;
-  dyeLot: string;
   fibres: FibreShare[];
   putUpG: number | null;
   putUpM: number | null;
@@ -64,11 +61,8 @@ export interface YarnView {
   /** As it was counted, or as the band says; null where neither tells both its lean and its turns. */
   ownTwist: KnownTwist | null;
   gauge: Gauge | null;
-  care: string;
   /** Codes of care symbols. */
   careSymbols: string[];
-  place: string;
-  notes: string;
   grist: KnownGrist | null;
   /** Everything that was measured on its pieces and still holds, oldest first. */
   samples: SampleView[];
@@ -163,11 +157,8 @@ export function viewOf(db: Db, row: YarnRow): YarnView {
   return {
     id: row.id,
     name: nameOfYarn(row),
-    maker: row.maker,
-    line: row.line,
-    colourName: row.colourName,
+    ...bandTexts((name) => row[name]),
     colourHex: row.colourHex,
-    dyeLot: row.dyeLot,
     fibres,
     putUpG: facts.putUpG,
     putUpM: facts.putUpM,
@@ -188,10 +179,7 @@ export function viewOf(db: Db, row: YarnRow): YarnView {
             stitchesPer10Cm: row.gaugeStitchesPer10M / 100,
             rowsPer10Cm: row.gaugeRowsPer10M === null ? null : row.gaugeRowsPer10M / 100,
           },
-    care: row.care,
     careSymbols: row.careSymbols.split(' ').filter(Boolean),
-    place: row.place,
-    notes: row.notes,
     grist,
     samples: rows.map((sample) => sampleView(sample, counting.has(sample.operationId))),
     trust: row.trust,

@@ -8,6 +8,7 @@ import { parseToolMm } from '../../core/yarn/needle';
 import { type PieceForm, PIECE_FORMS } from '../../core/yarn/piece';
 import { requireWithin } from '../../core/common/require';
 import { parseTurnsPerM } from '../../core/twist/twist';
+import { bandTexts } from '../../core/yarn/band';
 import { gristDoubt } from '../../core/yarn/bandGuess';
 import type { UnitSystem } from '../../core/common/units';
 import type { WeightClassNumber } from '../../core/yarn/weightClass';
@@ -25,11 +26,8 @@ const MOST_PIECES_AT_ONCE = 200;
 /** The band as it is typed. Every field may be left empty. */
 function bandFields(system: UnitSystem) {
   return {
-    maker: text,
-    line: text,
-    colourName: text,
+    ...bandTexts(() => text),
     colourHex: z.string().regex(/^#[0-9a-f]{6}$/i, 'a colour like #6b705c'),
-    dyeLot: text,
     fibres: read((typed) => parseFibres(typed, '')),
     putUpMass: readOptional(quantity('mass', system)),
     putUpLength: readOptional(quantity('length', system)),
@@ -43,9 +41,7 @@ function bandFields(system: UnitSystem) {
     twistDirection: z.enum(['', 'S', 'Z']),
     twist: readOptional((typed) => parseTurnsPerM(typed, system, '')),
     gauge: readOptional((typed) => parseGauge(typed, '')),
-    care: text,
     careSymbols: read((typed) => parseCare(typed, '')),
-    place: text,
     notes: longText,
   };
 }
@@ -186,11 +182,8 @@ export function checkedBand(form: Band): { band: BandRow; fibres: FibreShare[] }
   return {
     fibres: form.fibres,
     band: {
-      maker: form.maker,
-      line: form.line,
-      colourName: form.colourName,
+      ...bandTexts((name) => form[name]),
       colourHex: form.colourHex.toLowerCase(),
-      dyeLot: form.dyeLot,
       putUpMg: form.putUpMass === null ? null : toMg(form.putUpMass),
       putUpMm: form.putUpLength === null ? null : toMm(form.putUpLength),
       weightClass: form.weightClass === '' ? null : (Number(form.weightClass) as WeightClassNumber),
@@ -202,10 +195,7 @@ export function checkedBand(form: Band): { band: BandRow; fibres: FibreShare[] }
       twistTurnsPerKm: form.twist === null ? null : Math.round(requireWithin(form.twist, 0, 3000, 'twist') * 1000),
       gaugeStitchesPer10M: form.gauge && Math.round(form.gauge.stitchesPer10Cm * 100),
       gaugeRowsPer10M: form.gauge?.rowsPer10Cm ? Math.round(form.gauge.rowsPer10Cm * 100) : null,
-      care: form.care,
       careSymbols: form.careSymbols.join(' '),
-      place: form.place,
-      notes: form.notes,
     },
   };
 }

@@ -1,8 +1,8 @@
 import axe from 'axe-core';
 import { stage } from './stage';
 
-/** Every screen, with the demo data. */
-export const SCREENS = {
+/** Screens of yarns, projects, winding and minis, with the demo data. */
+export const YARN_SCREENS = {
   today: '/',
   shelf: '/yarns',
   'a new yarn': '/yarns/new',
@@ -32,6 +32,10 @@ export const SCREENS = {
   kits: '/minis/2',
   'minis being counted': '/minis/run/7',
   'a mini': '/pieces/41',
+};
+
+/** Screens of twist, pieces, the log, days and the bench. */
+export const TWIST_AND_LOG_SCREENS = {
   twist: '/twist',
   'the twist of a soft single': '/twist/78',
   'the twist of a four-ply': '/twist/19',
@@ -57,32 +61,59 @@ export const SCREENS = {
   nothing: '/yarns/999',
 };
 
-export function stageOfScreens() {
+const WIDTHS = [1280, 1024, 390];
+
+/** What axe looks for where the page is as most see it, and in other colours, where only what looks at colours can change. */
+const RULES = {
+  light: { type: 'tag' as const, values: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'] },
+  dark: { type: 'rule' as const, values: ['color-contrast', 'link-in-text-block'] },
+};
+
+/** Looks at each screen light and dark and at every width, and expects nothing to object to. */
+export function lookAtEach(screens: Record<string, string>): void {
   const set = stage({ demo: true, minis: true, twist: true, thread: true });
   // A test that failed leaves its tab open, and with it the run that it held.
   afterEach(async () => {
     const [, ...left] = await set.browser.pages();
     for (const page of left) await page.close();
   });
-  return set;
-}
 
-/** Looks at every screen in one theme, and expects axe to find nothing that these rules object to. */
-export function objectToNothing(theme: 'light' | 'dark', rules: { type: 'tag' | 'rule'; values: string[] }): void {
-  const set = stageOfScreens();
-  test.each(Object.entries(SCREENS))('%s has nothing that axe objects to', async (_, path) => {
+  test.each(Object.entries(screens))('%s is sound light and dark, and fits every width', async (_, path) => {
     const maker = await set.maker();
-    await set.browser.setCookie({ name: 'theme', value: theme, domain: '127.0.0.1' });
+    const { page } = maker;
     await maker.goTo(path);
     // A run asks first whether it may count; what it shows until then is gone in a blink.
     if (path.includes('/run/')) await maker.holds();
-    await maker.page.evaluate(axe.source);
-    const found = await maker.page.evaluate(async (runOnly) => {
-      const { violations } = await (window as unknown as { axe: typeof axe }).axe.run(document, { runOnly });
-      return violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 160)).join(' | ')}`);
-    }, rules);
-    expect(found).toEqual([]);
+    await page.evaluate(axe.source);
+    for (const [theme, rules] of Object.entries(RULES)) {
+      if (theme === 'dark') await maker.press('Change to dark');
+      await page.waitForSelector(`[data-theme="${theme}"]`);
+      const found = await page.evaluate(async (runOnly) => {
+        const { violations } = await (window as unknown as { axe: typeof axe }).axe.run(document, { runOnly });
+        return violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 160)).join(' | ')}`);
+      }, rules);
+      expect({ theme, found }).toEqual({ theme, found: [] });
+    }
+    // A plan shows all it has once it knows what is wanted.
+    if (path.startsWith('/minis/new')) {
+      await maker.fill('sizes.0.amount', '12 g');
+      await maker.sees('Then they are');
+    }
+    const over: Record<number, number> = {};
+    for (const width of WIDTHS) {
+      await page.setViewport({ width, height: 800 });
+      over[width] = await page.evaluate(
+        () =>
+          new Promise<number>((resolve) =>
+            requestAnimationFrame(() =>
+              requestAnimationFrame(() => resolve(document.documentElement.scrollWidth - window.innerWidth)),
+            ),
+          ),
+      );
+    }
+    expect(Math.max(...Object.values(over))).toBeLessThanOrEqual(0);
     expect(maker.troubles).toEqual([]);
+    await page.evaluate(() => (document.cookie = 'theme=light; path=/'));
     await maker.close();
   });
 }

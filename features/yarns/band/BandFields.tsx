@@ -1,6 +1,7 @@
 'use client';
 
 import { Checkbox } from 'antd';
+import { BAND_FIELDS, BAND_TEXTS, type BandText } from '../../../core/yarn/band';
 import { gristDoubt } from '../../../core/yarn/bandGuess';
 import { inWords, knownLengthFigure, plusMinus } from '../../../core/common/format';
 import { readOrNull } from '../../../core/common/inputError';
@@ -41,6 +42,9 @@ const TWIST_OPTIONS = [
   { value: 'S', label: 'S' },
   { value: 'Z', label: 'Z' },
 ];
+
+/** Texts that have a place of their own in a form of a band; any others stand after the gauge. */
+const PLACED = new Set<BandText>(['maker', 'line', 'colourName', 'dyeLot', 'place', 'care', 'notes']);
 
 /** The band, field by field, in the order in which one reads it. Whatever it leaves out is guessed beneath its field. */
 export function BandFields<Values extends BandForm>({ form }: { form: FormState<Values> }) {
@@ -144,6 +148,9 @@ export function BandFields<Values extends BandForm>({ form }: { form: FormState<
         </div>
         <TextField label="Gauge" {...bind('gauge')} hint="22 sts x 30 rows to 10 cm" />
         {doubt && <Notice tone="tight">{doubt}</Notice>}
+        {BAND_TEXTS.filter((name) => !PLACED.has(name)).map((name) => (
+          <TextField key={name} label={BAND_FIELDS[name].label} {...bind(name)} />
+        ))}
         <CareFields
           value={form.values.careSymbols}
           onChange={(codes) => form.set('careSymbols', codes as Values['careSymbols'])}

@@ -1,6 +1,7 @@
 'use client';
 
 import type { ReactNode } from 'react';
+import { BAND_FIELDS, BAND_TEXTS, type BandText } from '../../../core/yarn/band';
 import { careInWords } from '../../../core/yarn/care';
 import { fibresInWords } from '../../../core/yarn/fibre';
 import { gaugeInWords } from '../../../core/yarn/gauge';
@@ -14,6 +15,9 @@ import styles from './BandSheet.module.css';
 import { takePictureAway } from '../actions';
 import { Pictures } from '../../../ui/drawings/Pictures';
 import { bandDoubt, classInWords, twistInWords } from '../words';
+
+/** Texts that stand in the head of a yarn's page, or with the care symbols; the others have a line each. */
+const PLACED = new Set<BandText>(['maker', 'line', 'colourName', 'place', 'care']);
 
 /** The band as a paper band: what it says, and what it lets one guess where it is silent. */
 export function BandSheet({ yarn, pictures }: { yarn: YarnView; pictures: YarnOverview['pictures'] }) {
@@ -57,8 +61,10 @@ export function BandSheet({ yarn, pictures }: { yarn: YarnView; pictures: YarnOv
     },
     { label: 'Twist', value: twistInWords(yarn, system) },
     { label: 'Care', value: [yarn.care, careInWords(yarn.careSymbols)].filter(Boolean).join('; ') },
-    { label: 'Dye lot', value: yarn.dyeLot },
-    { label: 'Notes', value: yarn.notes },
+    ...BAND_TEXTS.filter((name) => !PLACED.has(name)).map((name) => ({
+      label: BAND_FIELDS[name].label,
+      value: yarn[name],
+    })),
   ];
   return (
     <section className={styles.band} aria-labelledby="band">

@@ -1,3 +1,4 @@
+import { bandTexts } from '../../../core/yarn/band';
 import { type BandGuesses, bandGuesses, gristDoubt } from '../../../core/yarn/bandGuess';
 import { fibresInWords } from '../../../core/yarn/fibre';
 import { readOrNull } from '../../../core/common/inputError';
@@ -9,11 +10,8 @@ import type { BandForm } from '../../../server/yarn/yarns';
 import type { YarnView } from '../../../server/yarn/yarnViews';
 
 export const EMPTY_BAND: BandForm = {
-  maker: '',
-  line: '',
-  colourName: '',
+  ...bandTexts(() => ''),
   colourHex: '#7d8471',
-  dyeLot: '',
   fibres: '',
   putUpMass: '',
   putUpLength: '',
@@ -25,21 +23,15 @@ export const EMPTY_BAND: BandForm = {
   twistDirection: '',
   twist: '',
   gauge: '',
-  care: '',
   careSymbols: '',
-  place: '',
-  notes: '',
 };
 
 /** A band that is known, as it would be typed. */
 export function bandValues(yarn: YarnView): BandForm {
   const text = (value: number | null, unit = '') => (value === null ? '' : `${Number(value.toFixed(4))}${unit}`);
   return {
-    maker: yarn.maker,
-    line: yarn.line,
-    colourName: yarn.colourName,
+    ...bandTexts((name) => yarn[name]),
     colourHex: yarn.colourHex,
-    dyeLot: yarn.dyeLot,
     fibres: fibresInWords(yarn.fibres),
     // In the unit it was stored in, so that saving without a change changes nothing.
     putUpMass: yarn.putUpG === null ? '' : `${yarn.putUpG} g`,
@@ -56,10 +48,7 @@ export function bandValues(yarn: YarnView): BandForm {
     gauge: yarn.gauge
       ? `${yarn.gauge.stitchesPer10Cm}${yarn.gauge.rowsPer10Cm ? ` x ${yarn.gauge.rowsPer10Cm}` : ''}`
       : '',
-    care: yarn.care,
     careSymbols: yarn.careSymbols.join(' '),
-    place: yarn.place,
-    notes: yarn.notes,
   };
 }
 

@@ -1,8 +1,6 @@
-import { SCREENS, stageOfScreens } from './support/screens';
+import { stage } from './support/stage';
 
-/** Every screen, with the demo data, at every width. */
-
-jest.setTimeout(600_000);
+/** The bench is read from an arm's length, and on a phone. */
 
 const WIDTHS = [
   { width: 1280, height: 800 },
@@ -10,24 +8,7 @@ const WIDTHS = [
   { width: 390, height: 844 },
 ];
 
-const set = stageOfScreens();
-
-test.each(WIDTHS)('at $width nothing runs out of the page sideways', async (size) => {
-  const maker = await set.maker(size);
-  const wide: string[] = [];
-  for (const path of Object.values(SCREENS)) {
-    await maker.goTo(path);
-    // A plan shows all it has once it knows what is wanted.
-    if (path.startsWith('/minis/new')) {
-      await maker.fill('sizes.0.amount', '12 g');
-      await maker.sees('Then they are');
-    }
-    const over = await maker.page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
-    if (over > 0) wide.push(`${path} by ${over} px`);
-  }
-  expect(wide).toEqual([]);
-  await maker.close();
-});
+const set = stage({ demo: true, minis: true, twist: true, thread: true });
 
 test.each(
   WIDTHS.slice(0, 2).flatMap((size) => [

@@ -1,0 +1,3 @@
+import { lookAtEach, TWIST_AND_LOG_SCREENS } from './support/screens';
+
+lookAtEach(TWIST_AND_LOG_SCREENS);

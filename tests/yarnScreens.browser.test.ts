@@ -1,0 +1,3 @@
+import { lookAtEach, YARN_SCREENS } from './support/screens';
+
+lookAtEach(YARN_SCREENS);
