@@ -1,3 +1,4 @@
+import type * as Band from '../../../core/yarn/band';
 import { BAND_FIELDS } from '../../../core/yarn/band';
 import { exportArchive } from '../../../server/exchange/archive';
 import { changeBand } from '../../../server/yarn/yarns';
@@ -14,13 +15,13 @@ import type { BandForm } from '../../../server/yarn/yarns';
 
 /** The worked example of CONTRIBUTING.md, done in a database of its own: a band gets a field that it did not have. */
 jest.mock('../../../core/yarn/band', () => {
-  const module = jest.requireActual<typeof import('../../../core/yarn/band')>('../../../core/yarn/band');
-  const mill = { label: 'Spinnery', also: ['spun at'], stored: { spinnery: 'spinnery' }, isText: true };
-  const names = [...module.BAND_TEXTS, 'spinnery'];
+  const real = jest.requireActual<typeof Band>('../../../core/yarn/band');
+  const spinnery = { label: 'Spinnery', also: ['spun at'], stored: { spinnery: 'spinnery' }, isText: true };
+  const names = [...real.BAND_TEXTS, 'spinnery'];
   return {
-    ...module,
-    BAND_FIELDS: { ...module.BAND_FIELDS, spinnery: mill },
-    BAND_COLUMNS: { ...module.BAND_COLUMNS, spinnery: 'spinnery' },
+    ...real,
+    BAND_FIELDS: { ...real.BAND_FIELDS, spinnery },
+    BAND_COLUMNS: { ...real.BAND_COLUMNS, spinnery: 'spinnery' },
     BAND_TEXTS: names,
     bandTexts: (of: (name: string) => unknown) => Object.fromEntries(names.map((name) => [name, of(name)])),
   };
