@@ -14,8 +14,8 @@ const shared = {
   },
   moduleNameMapper: { '\\.css$': '<rootDir>/tests/emptyModule.cjs', '^@/(.*)$': '<rootDir>/$1' },
   testEnvironment: 'node',
-  testPathIgnorePatterns: ['/node_modules/', '/.next/'],
-  modulePathIgnorePatterns: ['<rootDir>/.next/'],
+  testPathIgnorePatterns: ['/node_modules/', '/.next/', '/.stryker/'],
+  modulePathIgnorePatterns: ['<rootDir>/.next/', '<rootDir>/.stryker/'],
 };
 
 module.exports = {

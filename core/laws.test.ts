@@ -431,3 +431,14 @@ describe('weight classes', () => {
     expect(strandWidthMm(gristFromWpi(14).mean)).toBeCloseTo(25.4 / 14, 9);
   });
 });
+
+test('a band may be as exact as it likes: half a percent and less makes a narrower range', () => {
+  const sdAt = (tolerancePercent: number) =>
+    yardage({ band: { lengthM: 220, massG: 100, tolerancePercent }, measuredMassG: 62 }).lengthM.sd;
+  expect(sdAt(0.5)).toBeGreaterThan(0);
+  expect(sdAt(0.1)).toBeLessThan(sdAt(0.5));
+  expect(sdAt(0.5)).toBeLessThan(sdAt(1));
+  expect(sdAt(100)).toBeGreaterThan(sdAt(1));
+  for (const wrong of [0, -1, 100.1])
+    expect(() => sdAt(wrong)).toThrow(expect.objectContaining({ path: 'band.tolerancePercent' }) as Error);
+});

@@ -1,19 +1,10 @@
-import { readFileSync } from 'node:fs';
-import path from 'node:path';
-import { inflateSync } from 'node:zlib';
+import jsQR from 'jsqr';
 import QRCode from 'qrcode';
-import { cutMarks, LABEL_SHEETS, type LabelSheetName } from '../core/exchange/labelSheet';
+import { cutMarks, LABEL_SHEETS, labelPlaces, type LabelSheet, type LabelSheetName } from '../core/exchange/labelSheet';
+import { drawnPages, type DrawnPage, FONTS } from '../tests/support/pdfTesting';
 import { type Label, labelsPdf } from './labels';
 
-const file = (weight: number) =>
-  readFileSync(
-    path.join(
-      __dirname,
-      '../node_modules/@fontsource/atkinson-hyperlegible-next/files',
-      `atkinson-hyperlegible-next-latin-${weight}-normal.woff`,
-    ),
-  );
-const FONTS = { regular: file(400), bold: file(700) };
+const POINTS = 72 / 25.4;
 
 const label = (more: Partial<Label> = {}): Label => ({
   title: 'Lichen three-ply, Orchil violet',
@@ -23,49 +14,135 @@ const label = (more: Partial<Label> = {}): Label => ({
   ...more,
 });
 
-/** The drawing instructions of each page. */
-async function pagesOf(labels: Label[], name: LabelSheetName, skip = 0): Promise<string[]> {
-  const pdf = (await labelsPdf(labels, LABEL_SHEETS[name], FONTS, skip)).toString('latin1');
-  return [...pdf.matchAll(/stream\n([\s\S]*?)\nendstream/g)].flatMap(([, stream]) => {
-    try {
-      const text = inflateSync(Buffer.from(stream!, 'latin1')).toString('latin1');
-      return / re\b/.test(text) ? [text] : [];
-    } catch {
-      return [];
-    }
-  });
+async function pagesOf(labels: Label[], name: LabelSheetName, skip = 0): Promise<DrawnPage[]> {
+  return drawnPages(await labelsPdf(labels, LABEL_SHEETS[name], FONTS, skip));
 }
 
-const squares = (page: string) => page.match(/ re$/gm)?.length ?? 0;
-const lines = (page: string) => page.match(/ l$/gm)?.length ?? 0;
-const texts = (page: string) => page.match(/\bT[Jj]\b/g)?.length ?? 0;
+/** What a phone reads in the squares that lie in one place, and how large each of them is. */
+function codeIn({ boxes }: DrawnPage, place: { x: number; y: number; width: number; height: number }) {
+  const inside = boxes.filter(
+    ({ x, y }) => x >= place.x && x <= place.x + place.width && y >= place.y && y <= place.y + place.height,
+  );
+  const [left, top] = [Math.min(...inside.map(({ x }) => x)), Math.min(...inside.map(({ y }) => y))];
+  const right = Math.max(...inside.map(({ x, width }) => x + width));
+  const dot = Math.min(...inside.map(({ width }) => width)) / 1.02;
+  const size = Math.round((right - left) / dot);
+  // Four pixels to a module, and a quiet border.
+  const [scale, border] = [4, 16];
+  const side = size * scale + 2 * border;
+  const pixels = new Uint8ClampedArray(side * side * 4).fill(255);
+  for (const { x, y } of inside)
+    for (let i = 0; i < scale * scale; i++) {
+      const [column, row] = [
+        Math.round((x - left) / dot) * scale + (i % scale),
+        Math.round((y - top) / dot) * scale + Math.floor(i / scale),
+      ];
+      pixels.fill(0, 4 * ((row + border) * side + column + border), 4 * ((row + border) * side + column + border) + 3);
+    }
+  const dark = new Set(inside.map(({ x, y }) => `${Math.round((x - left) / dot)} ${Math.round((y - top) / dot)}`));
+  return {
+    dark,
+    reads: jsQR(pixels, side, side, { inversionAttempts: 'dontInvert' })?.data,
+    moduleMm: dot / POINTS,
+    left,
+    top,
+    right,
+  };
+}
 
-test('each label has its code, square by square, and its words', async () => {
-  const [page] = await pagesOf([label()], 'a4-21');
-  const dark = [...QRCode.create(label().url, { errorCorrectionLevel: 'M' }).modules.data].filter(Boolean).length;
-  expect(squares(page!)).toBe(dark);
-  expect(texts(page!)).toBeGreaterThanOrEqual(7);
-  expect(lines(page!)).toBe(0);
+/** The places of the labels of a page, in points. */
+const placesOf = (name: LabelSheetName, labels: number, skip = 0) => {
+  const { widthMm, heightMm } = LABEL_SHEETS[name];
+  return labelPlaces(LABEL_SHEETS[name], labels, skip).map(({ xMm, yMm, page }) => ({
+    page,
+    x: xMm * POINTS,
+    y: yMm * POINTS,
+    width: widthMm * POINTS,
+    height: heightMm * POINTS,
+  }));
+};
+
+describe.each(Object.keys(LABEL_SHEETS) as LabelSheetName[])('on %s', (name) => {
+  test('every code is read back, is no mirror image, and fine enough for a phone and no finer', async () => {
+    const urls = [65, 66, 6700].map((id) => `http://tern-rock.example/pieces/${id}`);
+    const pages = await pagesOf(
+      urls.map((url) => label({ url })),
+      name,
+    );
+    placesOf(name, urls.length).forEach((place, i) => {
+      const { reads, moduleMm, dark } = codeIn(pages[place.page]!, place);
+      expect(reads).toBe(urls[i]);
+      // A phone reads a mirrored one too; a simpler reader does not.
+      const { data, size } = QRCode.create(urls[i]!, { errorCorrectionLevel: 'M' }).modules;
+      expect(dark).toEqual(
+        new Set([...data].flatMap((on, at) => (on ? [`${at % size} ${Math.floor(at / size)}`] : []))),
+      );
+      expect(moduleMm).toBeGreaterThanOrEqual(0.3);
+    });
+  });
+
+  test('words and code stay on their label, beside each other or beneath, and never on one another', async () => {
+    const labels = Array.from({ length: 4 }, (_, i) =>
+      label({ title: i === 2 ? 'Reindeer lichen, a long name of a colour' : label().title }),
+    );
+    const pages = await pagesOf(labels, name);
+    for (const place of placesOf(name, labels.length)) {
+      const page = pages[place.page]!;
+      const { left, top, right } = codeIn(page, place);
+      expect(left).toBeGreaterThan(place.x);
+      expect(right).toBeLessThan(place.x + place.width);
+      const words = page.texts.filter(
+        ({ x, y }) => x > place.x && x < place.x + place.width && y > place.y && y < place.y + place.height,
+      );
+      expect(words.length).toBeGreaterThanOrEqual(3);
+      for (const { x, y, size, signs } of words) {
+        // No sign of this face is wider than its size.
+        const end = Math.min(x + signs * size * 0.62, place.x + place.width);
+        expect(y - size * 0.7).toBeGreaterThan(place.y);
+        expect(y).toBeLessThan(place.y + place.height);
+        expect(
+          (LABEL_SHEETS[name] as LabelSheet).upright ? y < top : end <= left + 1 || x + signs * size * 0.45 <= left,
+        ).toBe(true);
+      }
+    }
+    const inside = placesOf(name, labels.length);
+    const onSome = ({ x, y }: { x: number; y: number }) =>
+      inside.some((place) => x > place.x && x < place.x + place.width && y > place.y && y < place.y + place.height);
+    expect(pages.flatMap(({ texts }) => texts).filter((text) => !onSome(text))).toEqual([]);
+  });
 });
 
-test('plain paper has marks to cut along, on every page', async () => {
+test('plain paper has its marks where one cuts, on every page; a sheet of labels has none', async () => {
   const pages = await pagesOf(
     Array.from({ length: 22 }, () => label()),
     'a4-plain',
   );
   expect(pages).toHaveLength(2);
-  for (const page of pages) expect(lines(page)).toBe(cutMarks(LABEL_SHEETS['a4-plain']).length);
+  const marks = cutMarks(LABEL_SHEETS['a4-plain']).map(({ fromMm, toMm }) =>
+    [...fromMm, ...toMm].map((mm) => mm * POINTS),
+  );
+  for (const { lines } of pages) {
+    expect(lines).toHaveLength(marks.length);
+    lines.forEach(({ from, to }, i) => [...from, ...to].forEach((at, n) => expect(at).toBeCloseTo(marks[i]![n]!, 3)));
+  }
+  // They end before any label begins, and lie at its edges.
+  const [{ widthMm, heightMm }, edges] = [LABEL_SHEETS['a4-plain'], placesOf('a4-plain', 22)];
+  for (const { fromMm, toMm } of cutMarks(LABEL_SHEETS['a4-plain'])) {
+    const upright = fromMm[0] === toMm[0];
+    const at = (upright ? fromMm[0] : fromMm[1]) * POINTS;
+    const [start, far] = upright ? (['x', widthMm] as const) : (['y', heightMm] as const);
+    expect(
+      edges.some((place) => Math.abs(place[start] - at) < 0.01 || Math.abs(place[start] + far * POINTS - at) < 0.01),
+    ).toBe(true);
+  }
+  expect((await pagesOf([label()], 'a4-21'))[0]!.lines).toEqual([]);
 });
 
 test('a sheet that was begun goes on after what is used of it', async () => {
-  const places = (page: string) =>
-    [...page.matchAll(/^([\d.]+) ([\d.]+) [\d.]+ [\d.]+ re$/gm)].map(([, x, y]) => [Number(x), Number(y)] as const);
-  const [fresh] = await pagesOf([label()], 'a4-21');
   const [begun] = await pagesOf([label()], 'a4-21', 4);
-  const [first, fifth] = [places(fresh!)[0]!, places(begun!)[0]!];
-  const points = 72 / 25.4;
-  expect(fifth[0] - first[0]).toBeCloseTo((63.5 + 2.5) * points, 1);
-  expect(fifth[1] - first[1]).toBeCloseTo(38.1 * points, 1);
+  const [place] = placesOf('a4-21', 1, 4);
+  expect(codeIn(begun!, place!).reads).toBe(label().url);
+  expect(begun!.boxes.every(({ x, y }) => x > place!.x && y > place!.y)).toBe(true);
   await expect(labelsPdf([label()], LABEL_SHEETS['a4-21'], FONTS, 21)).rejects.toMatchObject({ path: 'skip' });
 });
 
@@ -74,6 +151,22 @@ test('what does not fit is left out from the last line on; a title that is longe
   const [full] = await pagesOf([label()], 'letter-30');
   const [crowded] = await pagesOf([label({ lines: [...label().lines, long(40)] })], 'letter-30');
   const [endless] = await pagesOf([label({ title: long(120) })], 'letter-30');
-  expect(texts(crowded!)).toBe(texts(full!));
-  expect(texts(endless!)).toBeGreaterThan(0);
+  const signs = (page: DrawnPage) => page.texts.map((text) => text.signs);
+  expect(signs(crowded!)).toEqual(signs(full!));
+  expect(endless!.texts.length).toBeGreaterThan(0);
+  const [place] = placesOf('letter-30', 1);
+  for (const { y } of endless!.texts) expect(y).toBeLessThan(place!.y + place!.height);
+});
+
+test('what is most read is largest, and all labels of a sheet are set in one size', async () => {
+  const sizes = (page: DrawnPage) => [...new Set(page.texts.map(({ size }) => size))];
+  const [short] = await pagesOf([label({ lines: [] })], 'a4-plain');
+  expect(sizes(short!)).toEqual([11, 12.65]);
+  const [two] = await pagesOf(
+    [label({ lines: [] }), label({ lines: Array.from({ length: 9 }, (_, i) => `line ${i}`) })],
+    'a4-21',
+  );
+  const titles = two!.texts.filter(({ size }) => size === two!.texts[0]!.size);
+  expect(titles.length).toBeGreaterThanOrEqual(2);
+  expect(two!.texts[0]!.size).toBeLessThan(11);
 });

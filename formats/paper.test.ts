@@ -1,12 +1,5 @@
-import { readFileSync } from 'node:fs';
-import { inflateSync } from 'node:zlib';
+import { drawnPages, FONTS } from '../tests/support/pdfTesting';
 import { type Paper, paperPdf } from './paper';
-
-const font = (weight: number) =>
-  readFileSync(
-    `node_modules/@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-${weight}-normal.woff`,
-  );
-const FONTS = { regular: font(400), bold: font(700) };
 
 const paper = (blocks: Paper['blocks'], more: Partial<Paper> = {}): Paper => ({
   title: 'Kelp, Wrack',
@@ -18,20 +11,6 @@ const paper = (blocks: Paper['blocks'], more: Partial<Paper> = {}): Paper => ({
 });
 const pages = (pdf: Buffer) => pdf.toString('latin1').match(/\/Type \/Page\b/g)!.length;
 
-/** How many streams of a PDF draw something. */
-function drawn(pdf: Buffer): string {
-  const text = pdf.toString('latin1');
-  return [...text.matchAll(/stream\r?\n([\s\S]*?)\r?\nendstream/g)]
-    .map(([, data]) => {
-      try {
-        return inflateSync(Buffer.from(data!, 'latin1')).toString('latin1');
-      } catch {
-        return '';
-      }
-    })
-    .join('\n');
-}
-
 test('one page of a few blocks, another as soon as there is no room', async () => {
   const rows = (count: number) => Array.from({ length: count }, (_, i) => [String(i), 'wound', 'steady']);
   const table = (count: number) => paper([{ kind: 'table', head: ['', 'what', 'how'], rows: rows(count) }]);
@@ -40,12 +19,36 @@ test('one page of a few blocks, another as soon as there is no room', async () =
   expect(pages(await paperPdf(table(120), FONTS, 'LETTER'))).toBeGreaterThan(2);
 });
 
-test('a box to tick for each item, and the strip in the yarn’s own colour', async () => {
-  const ops = drawn(await paperPdf(paper([{ kind: 'ticks', items: ['one', 'two', 'three'] }]), FONTS, 'A4'));
-  expect(ops.match(/ 11 11 re/g)).toHaveLength(3);
-  expect(ops).toContain('0 0 595.28 14 re');
-  const plain = drawn(await paperPdf(paper([], { colourHex: null }), FONTS, 'A4'));
-  expect(plain).not.toContain('0 0 595.28 14 re');
+test('a box to tick for each item, beside its words, and the strip in the yarn’s own colour', async () => {
+  const [page] = drawnPages(await paperPdf(paper([{ kind: 'ticks', items: ['one', 'two', 'three'] }]), FONTS, 'A4'));
+  const ticks = page!.boxes.filter(({ width }) => width === 11);
+  expect(ticks.map(({ x, height }) => [x, height])).toEqual([11, 11, 11].map((height) => [48, height]));
+  for (const { y } of ticks)
+    expect(page!.texts.some((text) => text.x === 68 && text.y > y && text.y < y + 14)).toBe(true);
+  expect(page!.boxes).toContainEqual({ x: 0, y: 0, width: 595.28, height: 14 });
+  const [plain] = drawnPages(await paperPdf(paper([], { colourHex: null }), FONTS, 'A4'));
+  expect(plain!.boxes.filter(({ width }) => width > 500)).toEqual([]);
+});
+
+test('a table has its head above its rows, in columns as wide as they are said to be, again on every page', async () => {
+  const rows = Array.from({ length: 90 }, (_, i) => [`${i}`, 'wound', 'steady']);
+  const table = { kind: 'table' as const, head: ['n', 'what', 'how'], rows, widths: [1, 2, 1] };
+  const pages = drawnPages(await paperPdf(paper([table]), FONTS, 'A4'));
+  expect(pages.length).toBeGreaterThan(1);
+  const width = 595.28 - 2 * 48;
+  const columns = [48, 48 + width / 4, 48 + (3 * width) / 4];
+  for (const [i, { texts }] of pages.entries()) {
+    const body = texts.filter(({ y }) => y > (i === 0 ? 140 : 40) && y < 780);
+    const [head] = body;
+    const first = body.filter(({ y }) => Math.abs(y - head!.y) < 1);
+    expect(first.map(({ signs }) => signs)).toEqual([1, 4, 3]);
+    first.forEach(({ x }, column) => expect(x).toBeCloseTo(columns[column]!, 0));
+    // Rows follow in order, none over another, and none beneath the margin.
+    const starts = body.filter(({ x }) => Math.abs(x - 48) < 1).map(({ y }) => y);
+    expect([...starts].sort((a, b) => a - b)).toEqual(starts);
+    expect(new Set(starts).size).toBe(starts.length);
+    expect(Math.max(...starts)).toBeLessThan(841.89 - 48);
+  }
 });
 
 test('the paper is the paper that was asked for', async () => {

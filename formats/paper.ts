@@ -58,11 +58,13 @@ export async function paperPdf(
   return done;
 }
 
-function room(document: PDFKit.PDFDocument, height: number): void {
-  if (document.y + height <= document.page.height - MARGIN) return;
+/** Begins a page where so much does not fit on this one; tells whether it did. */
+function room(document: PDFKit.PDFDocument, height: number): boolean {
+  if (document.y + height <= document.page.height - MARGIN) return false;
   document.addPage();
   document.x = MARGIN;
   document.y = MARGIN;
+  return true;
 }
 
 function draw(document: PDFKit.PDFDocument, block: PaperBlock, width: number): void {
@@ -139,7 +141,8 @@ function drawTable(
     const height = Math.max(
       ...cells.map((cell, i) => document.heightOfString(cell || ' ', { width: columns[i]! - 8 })),
     );
-    room(document, height + 6);
+    // Whoever reads the second page looks for the head there.
+    if (room(document, height + 6) && font === 'regular') drawHead();
     document
       .font(font)
       .fontSize(10.5)
@@ -158,7 +161,8 @@ function drawTable(
       .lineTo(MARGIN + width, document.y)
       .stroke();
   };
-  if (head.some((cell) => cell !== '')) row(head, 'bold');
+  const drawHead = () => head.some((cell) => cell !== '') && row(head, 'bold');
+  drawHead();
   for (const cells of rows) row(cells, 'regular');
   document.moveDown(0.4);
 }

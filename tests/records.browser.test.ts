@@ -4,8 +4,8 @@ import os from 'node:os';
 import path from 'node:path';
 import ICAL from 'ical.js';
 import { openDatabase } from '../db/common/connection';
+import { backupFolder, backups } from '../server/exchange/backup';
 import type { Maker } from './support/browser';
-import { pause } from './support/app';
 import { stage } from './support/stage';
 
 /** Today, the logbook, the days, and all that leaves the app and comes back. */
@@ -403,8 +403,10 @@ test('a damaged database is not touched: every page leads to the way out, and a 
   const before = await archived();
   const maker = await set.maker();
   await maker.goTo('/logbook/files');
+  const snapshots = () => backups(backupFolder(set.app.databaseFile)).filter(({ why }) => why === 'asked');
+  const had = snapshots().length;
   await maker.press('Take one now');
-  await pause(500);
+  await maker.until(() => Promise.resolve(snapshots().length > had));
   await set.app.kill();
   inDatabase((db) => db.pragma('wal_checkpoint(TRUNCATE)'));
   const bytes = readFileSync(set.app.databaseFile);

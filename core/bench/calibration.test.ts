@@ -98,3 +98,18 @@ test('of honest cakes hardly any is set aside, few or many', () => {
     expect(setAside / (300 * cakes)).toBeLessThan(0.01);
   }
 });
+
+test('what was learned and what is usual are weighted by how sure each is', () => {
+  // One cake: its spread is what is usual of single ones, over two: sd = 0.021; the mean of one is as unsure.
+  const one = learn([0.25], START);
+  const sd = Math.sqrt((2 * 0.021 ** 2) / 2);
+  const weight = 0.03 ** 2 / (0.03 ** 2 + sd ** 2);
+  expect(one.mean).toBeCloseTo(weight * 0.25 + (1 - weight) * 0.3, 12);
+  expect(one.sd).toBeCloseTo(Math.hypot(sd, Math.sqrt(weight) * sd), 12);
+  // Four: their own spread counts as well, and their mean twice as sure.
+  const four = learn([0.24, 0.25, 0.26, 0.25], START);
+  const spread = Math.sqrt((2 * 0.01 ** 2 + 2 * 0.021 ** 2) / 5);
+  const ofFour = 0.03 ** 2 / (0.03 ** 2 + spread ** 2 / 4);
+  expect(four.mean).toBeCloseTo(ofFour * 0.25 + (1 - ofFour) * 0.3, 12);
+  expect(four.from).toBe(4);
+});

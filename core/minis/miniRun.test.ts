@@ -201,3 +201,19 @@ describe('a weighing belongs to the loops that it was made of', () => {
     expect(weighingNow(again, 0)).toMatchObject({ massG: 20, loops: 113 });
   });
 });
+
+test('a skein that was weighed once tells what a loop weighs, and so what is left of it', () => {
+  // 20 loops of 0.22 g each, and 0.2 g of ends and ties.
+  const state = after(
+    3,
+    { kind: 'loops', part: 0, amount: 20 },
+    { kind: 'stage', part: 0, stage: 'weigh' },
+    { kind: 'weigh parent', part: 0, massG: 195.4, resolutionG: 0.1 },
+  );
+  const learned = loopMassOf(session(3), state, PARENT);
+  expect(learned.gramsPerLoop).toBeGreaterThan(0.21);
+  expect(learned.gramsPerLoop).toBeLessThan(0.221);
+  expect(parentAfterG(session(3), state, learned, 200, 0)).toBeCloseTo(195.4, 0);
+  // The two that are to come take theirs of it only once they are made.
+  expect(parentAfterG(session(3), state, learned, 200, 2)).toBe(parentAfterG(session(3), state, learned, 200, 0));
+});

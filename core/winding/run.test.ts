@@ -156,3 +156,18 @@ test('whoever takes over is kept with the turn', () =>
   expect(play([turn(7), { kind: 'hand over', part: 0, who: 'Ebba', atTurn: 7 }]).hands).toEqual([
     { part: 0, who: 'Ebba', atTurn: 7 },
   ]));
+
+test('each step is ticked and unticked by itself, for each cake', () => {
+  const ticks: NewRunEvent[] = [
+    { kind: 'tick', part: 0, step: 'open', done: true },
+    { kind: 'tick', part: 0, step: 'snap', done: true },
+    { kind: 'tick', part: 1, step: 'open', done: true },
+    { kind: 'tick', part: 0, step: 'open', done: true },
+    { kind: 'tick', part: 0, step: 'open', done: false },
+  ];
+  const state = ticks.reduce(
+    (before, tick, i) => afterEvent(before, { ...tick, writer: 'k', seq: i + 1, atMs: i }),
+    newRun(2),
+  );
+  expect([...state.ticked].sort()).toEqual(['0 snap', '1 open']);
+});

@@ -186,6 +186,14 @@ test('a run that was under way before knots were marks goes on with its count, i
     [0, 'Small winder'],
     [200, 'Small winder'],
   ]);
+  // One firmness and one winder for all of it, and the room that the winder had then.
+  expect(readPlan(kept)).toMatchObject({ gristMPerG: 3.6, faults: [], queue: [], yarnKind: 'mixed or not known' });
+  for (const cake of readPlan(kept).cakes) {
+    expect(cake).toMatchObject({ densityGPerCm3: 0.32, usableMassG: 113, massG: 56, name: '' });
+    expect(cake.densitySd).toBeCloseTo(0.032, 12);
+    expect(cake.crankRatioSd).toBeCloseTo(0.28, 12);
+    expect(cake.tool).toMatchObject({ onto: 'winder', spindleTurnsPerCrank: 4, maxDiameterMm: 98 });
+  }
   const figures = db.prepare('SELECT measured_figures FROM winder ORDER BY id').pluck().all() as string[];
   expect(figures.map((json) => (JSON.parse(json) as string[]).length)).toEqual([0, 6]);
   db.close();

@@ -159,3 +159,14 @@ test('places are told by how much lies there, without those of yarns that are go
   takeOffShelf(db, 3);
   expect(placesOnShelf(db)).toEqual(['loft']);
 });
+
+test('one that is taken off the shelf leaves the others as they are, their words too', () => {
+  const db = settled();
+  for (const id of [1, 2, 3]) putOnShelf(db, row(id), `peat ${['', 'coarse', 'soft', 'fine'][id]}`);
+  db.exec('INSERT INTO yarn_dirty VALUES (2), (3)');
+  takeOffShelf(db, 2);
+  expect(shelfCards(db, { words: ['peat'] }, 9)).toEqual(['3', '1']);
+  expect(shelfCards(db, { words: ['coarse'] }, 9)).toEqual(['1']);
+  expect(countShelf(db, { words: ['soft'] })).toBe(0);
+  expect(dirtyYarns(db, 9)).toEqual([3]);
+});

@@ -153,8 +153,21 @@ describe('added by other programs', () => {
     const [a, b] = yarnPage(db, yarnId)!.pieces;
     expect(a!.mass!.massG).toBeCloseTo(60 - 36 / ((412 / 115) * (112 / 108)), 2);
     expect(b!.consumedBy).toBe(gone);
-    enter({ kind: 'undo', operationId: gone });
+    const undone = enter({ kind: 'undo', operationId: gone });
     expect(yarnPage(db, yarnId)!.pieces[1]!.consumedBy).toBeNull();
+    // The list of operations has the undoing, and what it undid as undone.
+    const listed = readCsvOf('operations', [...csvOf(db, 'operations')].join(''));
+    expect(listed.find((row) => row.operation_id === undone)).toMatchObject({
+      kind: 'undo',
+      undoes: gone,
+      undone: false,
+    });
+    expect(listed.find((row) => row.operation_id === gone)).toMatchObject({
+      kind: 'write off',
+      undone: true,
+      undoes: null,
+    });
+    expect(listed.filter((row) => row.undone)).toHaveLength(1);
     expect(refusalOf(() => enter({ kind: 'use', pieceId: 77, howMuch: 'all', key: aKey() })).message).toMatch(
       /not there/,
     );

@@ -12,7 +12,7 @@ const ARGUMENTS = [
 ];
 
 /** Longer than a screen that was lost may hold a run, on a machine that does nine other things. */
-const PATIENCE_MS = 90_000;
+const PATIENCE_MS = 60_000;
 
 export function openBrowser(): Promise<Browser> {
   return puppeteer.launch({ executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium', args: ARGUMENTS });

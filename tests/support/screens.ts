@@ -81,13 +81,19 @@ export function lookAtEach(screens: Record<string, string>): void {
   test.each(Object.entries(screens))('%s is sound light and dark, and fits every width', async (_, path) => {
     const maker = await set.maker();
     const { page } = maker;
+    await set.browser.setCookie({ name: 'theme', value: 'light', domain: '127.0.0.1' });
     await maker.goTo(path);
     // A run asks first whether it may count; what it shows until then is gone in a blink.
     if (path.includes('/run/')) await maker.holds();
     await page.evaluate(axe.source);
     for (const [theme, rules] of Object.entries(RULES)) {
       if (theme === 'dark') await maker.press('Change to dark');
-      await page.waitForSelector(`[data-theme="${theme}"]`);
+      await page.waitForFunction(
+        (shown) =>
+          (document.documentElement.dataset.theme ?? 'light') === shown && document.getAnimations().length === 0,
+        {},
+        theme,
+      );
       const found = await page.evaluate(async (runOnly) => {
         const { violations } = await (window as unknown as { axe: typeof axe }).axe.run(document, { runOnly });
         return violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 160)).join(' | ')}`);
@@ -113,7 +119,6 @@ export function lookAtEach(screens: Record<string, string>): void {
     }
     expect(Math.max(...Object.values(over))).toBeLessThanOrEqual(0);
     expect(maker.troubles).toEqual([]);
-    await page.evaluate(() => (document.cookie = 'theme=light; path=/'));
     await maker.close();
   });
 }

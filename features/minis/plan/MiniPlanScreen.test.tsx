@@ -69,6 +69,16 @@ describe('a plan', () => {
     expect(shownText()).not.toContain('Labels');
   });
 
+  test('with one to come it is not all made, and with none it is', () => {
+    const { shownText, cut } = miniPlan({ sizes: [sizeValues({ count: '8' })] });
+    cut();
+    expect(shownText()).toMatch(/\d minis?, all made/);
+    const another = miniPlan({ sizes: [sizeValues({ count: '10' })] });
+    another.cut();
+    expect(another.shownText()).toContain('1 mini to come, 9 made');
+    expect(another.shownText()).not.toContain('all made');
+  });
+
   test('being counted: the way back to it, and no planning anew', () => {
     const { begin, shownText, listed } = miniPlan();
     begin();

@@ -94,3 +94,11 @@ test('in ounces and yards nothing metric is left but the firmness', () => {
   expect(shownText).toMatch(/\d yd/);
   expect(shownText.replaceAll('g/cm³', '')).not.toMatch(/\d (m|g|mm|cm)\b/);
 });
+
+test('one knot is enough to ask whether to cut there; none asks nothing', () => {
+  const asks = 'Cut at a knot where one is near';
+  const { db, pieceId, shownText } = plan({ putUpMass: '250 g', putUpLength: '900 m', masses: ['248'] });
+  expect(shownText()).not.toContain(asks);
+  idOf(noteFault(db, pieceId, { requestKey: aKey(), kind: 'knot', at: '380 m', from: 'inner' }, 'metric', NOW));
+  expect(shownText()).toContain(asks);
+});
