@@ -8,11 +8,11 @@ import {
   consumePiece,
   reelPiece,
   treatPieces,
+  weighPiece,
 } from '../server/yarn/pieceOperations';
 import { saveTime } from '../server/days/benchTime';
 import { dayOf } from '../server/common/days';
 import { type TaskForm, saveTask } from '../server/days/tasks';
-import { weighPiece } from '../server/yarn/pieces';
 import { saveProject } from '../server/projects/projects';
 import type { SaveResult } from '../server/common/result';
 import { addYarn, type YarnForm } from '../server/yarn/yarns';

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { wetBy } from '../db/yarn/pieces';
 import { exportArchive } from './exchange/archive';
-import { markDry, joinPieces, consumePiece, reelPiece, treatPieces } from './yarn/pieceOperations';
+import { markDry, joinPieces, consumePiece, reelPiece, treatPieces, weighPiece } from './yarn/pieceOperations';
 import { latestOperations } from './logbook/logbook';
-import { undoOperation, weighPiece } from './yarn/pieces';
+import { undoOperation } from './yarn/pieces';
 import type { SaveResult } from './common/result';
 import { aKey, emptyDatabase, idOf, NOW, shelved } from '../tests/support/serverTesting';
 import { balanceOfYarn } from './yarn/threadBalance';

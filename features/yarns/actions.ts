@@ -13,13 +13,15 @@ import {
   reelPiece,
   type TreatForm,
   treatPieces,
+  type WeighForm,
+  weighPiece,
 } from '../../server/yarn/pieceOperations';
 import { database } from '../../server/common/database';
 import * as lifecycle from '../../server/yarn/yarnLifecycle';
 import { takeListBack } from '../../server/exchange/wholesale';
 import { type FaultForm, noteFault } from '../../server/yarn/faults';
 import { removePicture } from '../../server/logbook/pictures';
-import { undoOperation, type WeighForm, weighPiece } from '../../server/yarn/pieces';
+import { undoOperation } from '../../server/yarn/pieces';
 import { unitSystem } from '../../server/common/preferences';
 import { addSample, type SampleForm } from '../../server/yarn/samples';
 import { addMore, addYarn, type BandForm, changeBand, type IncomingForm, type YarnForm } from '../../server/yarn/yarns';

@@ -7,7 +7,7 @@ import { csvLines, CSV_TABLE_NAMES, readCsvOf } from '../../formats/tablesCsv';
 import { ternRock } from '../../scripts/ternRock';
 import { ternRockThread } from '../../scripts/ternRockThread';
 import { ternRockTwist } from '../../scripts/ternRockTwist';
-import { type ApiPage, apiTable, checkedWeighings, recordOperation, openApi } from './api';
+import { type ApiPage, apiTable, checkedWeighings, enterOperation, openApi } from './api';
 import { addWeighings, csvOf, undoAll } from '../exchange/csv';
 import { weighingsRead } from '../exchange/csvRead';
 import { ARCHIVE_TABLES, columnsOf } from '../exchange/archiveStaging';
@@ -142,7 +142,7 @@ describe('added by other programs', () => {
     const db = emptyDatabase();
     const { yarnId, pieceIds } = shelved(db, { form: 'cake', loop: '', count: '2', masses: ['112', '96'] });
     const [first, second] = pieceIds as [number, number];
-    const enter = (body: object) => recordOperation(db, body, NOW).operationId;
+    const enter = (body: object) => enterOperation(db, body, NOW).operationId;
     const key = aKey();
     const washed = enter({ kind: 'wash', pieceIds: [first], key });
     expect(enter({ kind: 'wash', pieceIds: [first], key })).toBe(washed);

@@ -1,3 +1,5 @@
+import { type ScaleReading } from '../common/weighing';
+import { record, type Command, type Consumption } from '../yarn/operationCommands';
 import { z } from 'zod';
 import { PACKAGE_ENDS } from '../../core/yarn/faults';
 import { InputError } from '../../core/common/inputError';
@@ -9,11 +11,11 @@ import { CSV_TABLES, type CsvTableName } from '../../formats/tablesCsv';
 import { CSV_FIELDS } from '../../formats/yarnCsv';
 import { NotFoundError } from '../common/jsonResponse';
 import { ARCHIVE_TABLES, columnsOf } from '../exchange/archiveStaging';
-import { markDry, consumePiece, treatPieces } from '../yarn/pieceOperations';
+
 import { newWeighings, type NewWeighings, scaleG } from '../exchange/csvRead';
-import { fromMg, toMg } from '../common/storageUnits';
+
 import { undoOperation } from '../yarn/pieces';
-import { checked, type SaveResult } from '../common/result';
+import { checked, runForm } from '../common/result';
 
 /**
  * The local API for other programs on this machine: everything can be read as it is stored, table by table; weighings and
@@ -110,57 +112,59 @@ const newOperation = z.discriminatedUnion('kind', [
  * @returns its number
  * @throws InputError at the field that cannot be
  */
-export function recordOperation(db: Db, body: unknown, now: Date): { operationId: number } {
-  const saved = entered(db, checked(newOperation, body), now);
+export function enterOperation(db: Db, body: unknown, now: Date): { operationId: number } {
+  const operation = checked(newOperation, body);
+  const saved =
+    operation.kind === 'undo'
+      ? undoOperation(db, operation.operationId, now)
+      : runForm(z.unknown(), null, () => record(db, commandOf(operation), now));
   if (saved.ok) return { operationId: saved.id };
   const [path, message] = Object.entries(saved.errors)[0]!;
   throw new InputError(message, path);
 }
 
-function entered(db: Db, operation: z.output<typeof newOperation>, now: Date): SaveResult {
+type NewOperation = Exclude<z.output<typeof newOperation>, { kind: 'undo' }>;
+
+function commandOf({ key, note, ...operation }: NewOperation): Command {
+  const shared = { requestKey: key, note };
   switch (operation.kind) {
     case 'wash':
     case 'dye':
-    case 'open': {
-      const { kind, pieceIds, note, key } = operation;
-      return treatPieces(db, { requestKey: key, kind, pieceIds, note }, now);
-    }
+    case 'open':
+      return { ...shared, kind: operation.kind, pieceIds: operation.pieceIds };
     case 'dry':
-      return markDry(db, operation.pieceId, typed(operation), 'metric', now);
+      return { ...shared, kind: 'dry', pieceId: operation.pieceId, mass: readingOf(operation) };
     case 'use':
     case 'write off': {
-      const { kind, howMuch, tookG, tookM, fromEnd, why, projectId = null } = operation;
-      const took = tookG !== undefined ? `${tookG} g` : tookM !== undefined ? `${tookM} m` : '';
-      const consumption = { howMuch, took, fromEnd, why: kind === 'use' ? null : why, projectId };
-      return consumePiece(db, operation.pieceId, { ...typed(operation), ...consumption }, 'metric', now);
+      const { kind, pieceId, fromEnd, why, projectId = null } = operation;
+      const amount = amountOf(operation);
+      return { ...shared, kind, pieceId, amount, fromEnd, why: kind === 'use' ? null : why, projectId };
     }
-    case 'undo':
-      return undoOperation(db, operation.operationId, now);
   }
 }
 
-/** As the app's own forms have it. */
-function typed({
-  key,
-  note,
-  netG,
-  grossG,
-  tareG,
-  scaleStepG,
-  humidityPercent,
-}: z.output<z.ZodObject<typeof scaled & typeof shared>>) {
+function amountOf(operation: Omit<Extract<NewOperation, { howMuch: string }>, 'key' | 'note'>): Consumption['amount'] {
+  const { howMuch, tookG, tookM } = operation;
+  if (howMuch === 'all') return 'all';
+  if (howMuch === 'left') {
+    const remaining = readingOf(operation);
+    if (!remaining) throw new InputError('what does the rest weigh?', 'netG');
+    return { remaining };
+  }
+  if (tookG !== undefined) return { tookG };
+  if (tookM === undefined) throw new InputError('how much was taken?', 'tookG');
+  return { tookM };
+}
+
+type Scaled = z.output<z.ZodObject<typeof scaled>>;
+
+/** What a scale told; null where nothing was weighed. */
+function readingOf({ netG, grossG, tareG, scaleStepG, humidityPercent }: Scaled): ScaleReading | null {
   if (netG !== undefined && grossG !== undefined)
     throw new InputError('say the mass of the yarn alone (netG) or with its tare (grossG), not both', 'grossG');
-  // The forms take what the scale shows.
-  const shownG = grossG ?? (netG === undefined ? undefined : fromMg(toMg(netG) + toMg(tareG)));
-  return {
-    requestKey: key,
-    note,
-    mass: shownG === undefined ? '' : `${shownG} g`,
-    tare: tareG === 0 ? '' : `${tareG} g`,
-    scaleResolutionG: scaleStepG,
-    humidity: humidityPercent === undefined ? '' : String(humidityPercent),
-  };
+  const scale = { tareG, scaleStepG, humidityPercent: humidityPercent ?? null };
+  if (netG !== undefined) return { netG, ...scale };
+  return grossG === undefined ? null : { grossG, ...scale };
 }
 
 export function checkedWeighings(body: unknown): NewWeighings {

@@ -27,25 +27,43 @@ export type WeighedMass = Pick<
   massMg: number;
 };
 
+/** What a scale tells: of the yarn alone, or with the tare that is on it too. */
+export type ScaleReading = ({ netG: number } | { grossG: number }) & {
+  tareG: number;
+  scaleStepG: number;
+  humidityPercent: number | null;
+};
+
+/** What a form of weighing holds, as a scale tells it: forms take what the scale shows. */
+export function readingOfForm(
+  grossG: number,
+  { tare, scaleResolutionG, humidity }: { tare: number | null; scaleResolutionG: number; humidity: number | null },
+): ScaleReading {
+  return { grossG, tareG: tare ?? 0, scaleStepG: scaleResolutionG, humidityPercent: humidity };
+}
+
 /**
+ * What a scale told, as it is stored.
+ *
  * @param path of the mass's own field, which a tare that is too heavy is reported at
  * @throws InputError where the tare is not below what the scale showed
  */
-export function weighedMass(
-  grossG: number,
-  { tare, scaleResolutionG, humidity }: { tare: number | null; scaleResolutionG: number; humidity: number | null },
-  path: string,
-): WeighedMass {
-  const massMg = toMg(grossG) - toMg(tare ?? 0);
+export function massOfReading(reading: ScaleReading, path: string): WeighedMass {
+  const tareMg = toMg(reading.tareG);
+  const massMg = 'netG' in reading ? toMg(reading.netG) : toMg(reading.grossG) - tareMg;
   if (massMg <= 0) throw new InputError('the tare must be below the mass on the scale', path);
   return {
     massMg,
     massFrom: 'scale',
-    tareMg: toMg(tare ?? 0),
-    resolutionMg: Math.max(1, toMg(scaleResolutionG)),
-    humidityPercent: humidity,
+    tareMg,
+    resolutionMg: Math.max(1, toMg(reading.scaleStepG)),
+    humidityPercent: reading.humidityPercent,
   };
 }
+
+/** The same of what a form says. */
+export const weighedMass = (grossG: number, form: Parameters<typeof readingOfForm>[1], path: string): WeighedMass =>
+  massOfReading(readingOfForm(grossG, form), path);
 
 /** The mass of a piece as it is known now; null where it is not. */
 export function massFactOf(

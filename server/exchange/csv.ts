@@ -1,15 +1,16 @@
+import { recordWeighing } from '../yarn/operationCommands';
+import { massOfReading } from '../common/weighing';
 import { bandTexts } from '../../core/yarn/band';
 import { fibresInWords } from '../../core/yarn/fibre';
 import { InputError } from '../../core/common/inputError';
 import type { Db } from '../../db/common/connection';
 import { rowsForCsv } from '../../db/exchange/csv';
-import { insertOperation, insertOperationPiece, operationByRequest, weighedBefore } from '../../db/yarn/operations';
+import { operationByRequest, weighedBefore } from '../../db/yarn/operations';
 import { pieceById } from '../../db/yarn/pieces';
 import { CSV_FIELDS, CSV_FIELD_NAMES, type CsvField } from '../../formats/yarnCsv';
 import { csvLines, type CsvTableName } from '../../formats/tablesCsv';
 import type { NewWeighings } from './csvRead';
 import { heavy } from './heavy';
-import { toMg } from '../common/storageUnits';
 import { undoOperation } from '../yarn/pieces';
 import { allYarnIds } from '../../db/yarn/yarns';
 import { yarnPage, type YarnPage } from '../yarn/yarnViews';
@@ -84,25 +85,16 @@ export function addWeighings(db: Db, weighings: NewWeighings, now: Date): Entere
   const there = (id: number) => isThere.get(id) ?? isThere.set(id, pieceById(db, id)?.consumedBy === null).get(id)!;
   return db
     .transaction(() =>
-      weighings.map(({ key, pieceId, netG, grossG = 0, tareG, scaleStepG, humidityPercent, at, note }, i): Entered => {
-        const massMg = Math.max(1, netG === undefined ? toMg(grossG) - toMg(tareG) : toMg(netG));
+      weighings.map(({ key, pieceId, netG, grossG = 0, at, note, ...scale }, i): Entered => {
+        const mass = massOfReading({ ...(netG === undefined ? { grossG } : { netG }), ...scale }, `${i}.grossG`);
         const before =
           (key === undefined ? undefined : operationByRequest(db, key)?.id) ??
-          (at === undefined ? undefined : weighedBefore(db, pieceId, at, massMg));
+          (at === undefined ? undefined : weighedBefore(db, pieceId, at, mass.massMg));
         if (before !== undefined) return { operationId: before, isNew: false };
         if (!there(pieceId)) throw new InputError('this piece is not there', `${i}.pieceId`);
         if (at !== undefined && at > now.toISOString()) throw new InputError('that has not been yet', `${i}.at`);
-        const operationId = insertOperation(db, { kind: 'weigh', at: at ?? now.toISOString(), note, requestKey: key });
-        insertOperationPiece(db, {
-          operationId,
-          pieceId,
-          side: 'on',
-          massMg,
-          massFrom: 'scale',
-          tareMg: toMg(tareG),
-          resolutionMg: Math.max(1, toMg(scaleStepG)),
-          humidityPercent,
-        });
+        const moment = at ?? now.toISOString();
+        const operationId = recordWeighing(db, { pieceId, mass, note, requestKey: key, at: moment });
         return { operationId, isNew: true };
       }),
     )

@@ -1,10 +1,10 @@
 import fc from 'fast-check';
-import { consumePiece, treatPieces } from '../yarn/pieceOperations';
+import { consumePiece, treatPieces, weighPiece } from '../yarn/pieceOperations';
 import { addDays, addMonths, isDay } from '../../core/days/days';
 import { dayOf, startOfDay } from '../common/days';
 import { putAway } from '../yarn/yarnLifecycle';
 import { type LogAsked, logbookPage, latestOperations, readLogAsked } from './logbook';
-import { undoOperation, weighPiece } from '../yarn/pieces';
+import { undoOperation } from '../yarn/pieces';
 import { giveUpRun } from '../winding/runLog';
 import { startRun } from '../winding/runStart';
 import { addSample } from '../yarn/samples';

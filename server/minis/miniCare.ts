@@ -4,7 +4,7 @@ import type { UnitSystem } from '../../core/common/units';
 import type { Db } from '../../db/common/connection';
 import { miniPlanById, miniOfPiece, minisOfPlan, setKit } from '../../db/minis/minis';
 import { pieceById, type PieceRow, wetBy } from '../../db/yarn/pieces';
-import { recordTreatment } from '../yarn/pieceOperations';
+import { recordTreatment } from '../yarn/operationCommands';
 import { recordOnce, pieceThere } from '../yarn/recordOperation';
 import { longText, quantity, readOptional, requestKey } from '../common/fields';
 import { runForm, ConflictError, type SaveResult } from '../common/result';

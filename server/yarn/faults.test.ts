@@ -1,7 +1,8 @@
 import { DEFAULT_SCHOOLS } from '../../core/bench/schools';
 import type { Db } from '../../db/common/connection';
 import { type FaultForm, noteFault } from './faults';
-import { undoOperation, weighPiece, whyNotUndo } from './pieces';
+import { undoOperation, whyNotUndo } from './pieces';
+import { weighPiece } from './pieceOperations';
 import {
   aKey,
   emptyDatabase,

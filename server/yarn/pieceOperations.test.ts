@@ -8,12 +8,13 @@ import {
   type ReelForm,
   reelPiece,
   treatPieces,
+  weighPiece,
 } from './pieceOperations';
 import { operationFormPage } from './operationFormPage';
 import { lineageOf } from './lineage';
 import { noteFault } from './faults';
 import { operationPage } from '../logbook/operationPage';
-import { redoOperation, undoOperation, weighPiece } from './pieces';
+import { redoOperation, undoOperation } from './pieces';
 import { plySingles } from '../twist/plying';
 import { saveProject } from '../projects/projects';
 import { runPage } from '../winding/runEvents';

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { redoOperation, undoOperation, weighPiece, whyNotRedo, whyNotUndo } from './pieces';
+import { redoOperation, undoOperation, whyNotRedo, whyNotUndo } from './pieces';
+import { weighPiece } from './pieceOperations';
 import { aKey, emptyDatabase, errorsOf, everything, idOf, NOW, shelved } from '../../tests/support/serverTesting';
 import { piecePage, yarnPage } from './yarnViews';
 import { operationPage } from '../logbook/operationPage';

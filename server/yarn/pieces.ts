@@ -1,10 +1,7 @@
 import { z } from 'zod';
-import { InputError } from '../../core/common/inputError';
-import type { UnitSystem } from '../../core/common/units';
 import type { Db } from '../../db/common/connection';
 import {
   insertOperation,
-  insertOperationPiece,
   isLive,
   laterOperations,
   liveUndosOf,
@@ -12,53 +9,11 @@ import {
   type OperationPieceRow,
   operationPiecesOf,
 } from '../../db/yarn/operations';
-import { everMade, pieceById, wetBy } from '../../db/yarn/pieces';
+import { everMade, pieceById } from '../../db/yarn/pieces';
 import { openRunOfPiece, reopenRun, runOfOperation } from '../../db/winding/runs';
 import { setGone } from '../../db/yarn/yarns';
-import { recordOnce, pieceThere } from './recordOperation';
-import { longText, quantity, read, requestKey } from '../common/fields';
+
 import { runForm, ConflictError, type SaveResult } from '../common/result';
-import { weighedMass, weighingFields } from '../common/weighing';
-
-function weighForm(system: UnitSystem) {
-  return z.strictObject({
-    requestKey,
-    mass: read(quantity('mass', system)),
-    ...weighingFields(system),
-    note: longText,
-    /** Said where it came out of the pot only just now. */
-    isDry: z.boolean().optional(),
-  });
-}
-export type WeighForm = z.input<ReturnType<typeof weighForm>>;
-
-/** Keeps what the scale shows for a piece. */
-export function weighPiece(db: Db, pieceId: number, input: unknown, system: UnitSystem, now: Date): SaveResult {
-  return recordOnce(db, weighForm(system), input, (form) => {
-    pieceThere(db, pieceId);
-    if (!form.isDry) requireTimeToDry(db, pieceId, now);
-    const mass = weighedMass(form.mass, form, 'mass');
-    const operationId = insertOperation(db, {
-      kind: 'weigh',
-      at: now.toISOString(),
-      note: form.note,
-      requestKey: form.requestKey,
-    });
-    insertOperationPiece(db, { operationId, pieceId, side: 'on', ...mass });
-    return operationId;
-  });
-}
-
-const HOUR_MS = 3600_000;
-
-/** What was in water within the hour is hardly dry: whoever weighs it is asked. */
-function requireTimeToDry(db: Db, pieceId: number, now: Date): void {
-  const wet = wetBy(db, pieceId);
-  const at = wet === null ? null : operationById(db, wet)!.at;
-  if (at === null || now.getTime() - Date.parse(at) > HOUR_MS) return;
-  const minutes = Math.max(1, Math.round((now.getTime() - Date.parse(at)) / 60_000));
-  throw new InputError(`it came out of the water ${minutes} min ago: is it dry already?`, 'isDry');
-}
 
 /** A weighing or a sample turns no piece into another: whatever came after it stands without it. */
 function onlyMeasured(parts: readonly OperationPieceRow[]): boolean {

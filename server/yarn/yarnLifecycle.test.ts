@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { borrowFrom, bringBack, deleteYarn, goneFromShelf, hasHistory, mergeYarns, putAway } from './yarnLifecycle';
-import { undoOperation, weighPiece } from './pieces';
+import { undoOperation } from './pieces';
+import { weighPiece } from './pieceOperations';
 import { addSample } from './samples';
 import { refreshSummaries, newestOnShelf, shelfPage } from './shelf';
 import { aKey, emptyDatabase, errorsOf, idOf, NOW, shelved, startValues } from '../../tests/support/serverTesting';

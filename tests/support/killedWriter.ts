@@ -1,11 +1,11 @@
 /** Writes into a database until it is killed, and says of each thing that it is done once it is. */
 import { writeSync } from 'node:fs';
 import { openDatabase } from '../../db/common/connection';
-import { consumePiece, treatPieces } from '../../server/yarn/pieceOperations';
+import { consumePiece, treatPieces, weighPiece } from '../../server/yarn/pieceOperations';
 import { runById } from '../../db/winding/runs';
 import { WINDING } from '../../server/winding/runEvents';
 import { syncRun } from '../../server/winding/runSync';
-import { undoOperation, weighPiece } from '../../server/yarn/pieces';
+import { undoOperation } from '../../server/yarn/pieces';
 import { evens } from './chance';
 
 const [file, seed, yarnPieces, runId] = process.argv.slice(2) as [string, string, string, string];

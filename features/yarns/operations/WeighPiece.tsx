@@ -7,7 +7,7 @@ import { parseHumidityPercent, standardAirFactor } from '../../../core/yarn/mois
 import { parseQuantity } from '../../../core/common/units';
 import type { MassFact } from '../../../core/yarn/piece';
 import type { ScaleTool } from '../../../server/bench/bench';
-import type { WeighForm } from '../../../server/yarn/pieces';
+import type { WeighForm } from '../../../server/yarn/pieceOperations';
 import type { YarnView } from '../../../server/yarn/yarnViews';
 import { Form, FormError } from '../../../ui/controls/Form';
 import { newKey } from '../../../ui/feedback/newKey';

@@ -1,6 +1,6 @@
 import { scales } from '../../../server/bench/bench';
 import { lineageOf } from '../../../server/yarn/lineage';
-import { weighPiece } from '../../../server/yarn/pieces';
+import { weighPiece } from '../../../server/yarn/pieceOperations';
 import { addSample } from '../../../server/yarn/samples';
 import { aKey, emptyDatabase, idOf, NOW, shelved, startValues } from '../../../tests/support/serverTesting';
 import { startRun } from '../../../server/winding/runStart';
