@@ -1,4 +1,6 @@
-/** The unit tests alone, as `npm run mutate` runs them for each change that it makes. */
+/** The unit tests, or those that `npm run mutate` names, as it runs them for each change that it makes. */
 const { projects, testTimeout } = require('./jest.config.cjs');
 
-module.exports = { ...projects.find(({ displayName }) => displayName === 'unit'), testTimeout };
+const unit = projects.find(({ displayName }) => displayName === 'unit');
+
+module.exports = { ...unit, testMatch: process.env.MUTATE_TESTS?.split('\n') ?? unit.testMatch, testTimeout };

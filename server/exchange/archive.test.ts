@@ -296,14 +296,19 @@ test('what was spun, plied and practised comes back as it was', async () => {
   expect(twistHome(db).lines).toEqual(twistHome(spun).lines);
 });
 
+const piecesIn = (db: Db) =>
+  whole.tables.yarn.flatMap(({ id }) =>
+    yarnPage(db, id)!.pieces.map(({ label, form, mass }) => ({ label, form, mass })),
+  );
+const piecesAsTheyAre = piecesIn(full);
+
 test.each([1, 2, 3, 4, 5, 6])('an archive of version %i has every yarn, piece and gram', async (version) => {
   const db = emptyDatabase();
   expect(await readIn(db, FOLDER, JSON.stringify(asVersion(whole, version)))).toMatchObject({ yarns: 11 });
-  for (const { id } of whole.tables.yarn) {
-    const pieces = (from: Db) => yarnPage(from, id)!.pieces.map(({ label, form, mass }) => ({ label, form, mass }));
-    if (version > 1) expect(pieces(db)).toEqual(pieces(full));
-    else expect(pieces(db).map(({ label }) => label)).toEqual(pieces(full).map(({ label }) => label));
-  }
+  const [read, here] = [piecesIn(db), piecesAsTheyAre];
+  // Version 1 knew no samples, so its grams are others where one was cut off.
+  if (version > 1) expect(read).toEqual(here);
+  else expect(read.map(({ label }) => label)).toEqual(here.map(({ label }) => label));
 });
 
 test('an archive of version 1 is brought up to date', async () => {
