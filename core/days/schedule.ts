@@ -21,9 +21,9 @@ export interface BenchTime {
   days: Readonly<Record<string, number>>;
 }
 
-/** A day for each job, and what does not work out. */
+/** A day for each task, and what does not work out. */
 export interface Schedule {
-  /** By the number of the job: settled or proposed; null: no day has room for it. */
+  /** By the number of the task: settled or proposed; null: no day has room for it. */
   days: Map<number, string | null>;
   /** Settled for a day that has passed, and not done. */
   missed: number[];
@@ -49,10 +49,10 @@ export function minutesOn({ weekdays, days }: BenchTime, day: string): number {
 }
 
 /**
- * A day for each job: what is settled stays where it is; the rest is put where there is room, what is due first, first,
- * and nothing before what it waits for. A job that no single day has room for gets a day of its own.
+ * A day for each task: what is settled stays where it is; the rest is put where there is room, what is due first, first,
+ * and nothing before what it waits for. A task that no single day has room for gets a day of its own.
  *
- * @param jobs in any order; those done count as what others wait for
+ * @param tasks in any order; those done count as what others wait for
  * @example
  * proposeDays([{ id: 1, minutes: 40, dueOn: null, earliestOn: null, after: [], plannedOn: null, doneOn: null }], { weekdays: [0, 60, 0, 0, 0, 0, 0], days: {} }, '2026-11-27').days.get(1) // => '2026-12-01'
  */
@@ -121,7 +121,7 @@ export function proposeDays(tasks: readonly ScheduledTask[], time: BenchTime, to
 /** What others wait for is due as much earlier. */
 function effectiveDues(tasks: readonly ScheduledTask[]): Map<number, string> {
   const dues = new Map(tasks.flatMap(({ id, dueOn }) => (dueOn === null ? [] : [[id, dueOn] as const])));
-  // Each round carries dues one step further back; there are no more steps than jobs.
+  // Each round carries dues one step further back; there are no more steps than tasks.
   for (let round = 0; round < tasks.length; round++) {
     let moved = false;
     for (const { id, after } of tasks) {
@@ -139,7 +139,7 @@ function effectiveDues(tasks: readonly ScheduledTask[]): Map<number, string> {
   return dues;
 }
 
-/** Days from which a job that is longer than any evening takes the longest one. */
+/** Days from which a task that is longer than any evening takes the longest one. */
 const LOOKED_AT_FOR_LONG_TASKS = 14;
 
 function dayWithRoom(

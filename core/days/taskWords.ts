@@ -13,7 +13,7 @@ export const TASK_WORDS: Record<TaskKind, string> = {
 };
 
 /**
- * What a job is called.
+ * What a task is called.
  *
  * @example
  * taskTitle({ kind: 'wash', title: '', piece: { label: 'Hank 2', yarnName: 'Kelp' } }) // => 'Wash hank 2 of Kelp'

@@ -88,7 +88,7 @@ export const BAND_FIELDS = {
     stored: { twistTurnsPerKm: 'twist_turns_per_km' },
   },
   care: { label: 'Care', also: ['washing', 'care instructions'], stored: { care: 'care' }, isText: true },
-  careSymbols: { label: 'Care symbols', also: ['symbols'], stored: { careSymbols: 'care_symbols' } },
+  careSymbols: { label: 'Care symbols', also: [], stored: { careSymbols: 'care_symbols' } },
   place: {
     label: 'Place',
     also: ['location', 'where', 'storage', 'box', 'shelf', 'bin'],

@@ -63,7 +63,7 @@ export function setPlanned(db: Db, id: number, day: string | null): void {
   prepared(db, sql`UPDATE task SET planned_on = ? WHERE id = ?`).run(day, id);
 }
 
-/** What a job can be marked as, and the column that says when. */
+/** What a task can be marked as, and the column that says when. */
 const MARK_COLUMNS = { done: sql`done_at`, deleted: sql`deleted_at` };
 export type TaskMark = keyof typeof MARK_COLUMNS;
 export const TASK_MARKS = Object.keys(MARK_COLUMNS) as TaskMark[];

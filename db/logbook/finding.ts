@@ -56,7 +56,7 @@ export interface FoundNamed {
   about: string;
 }
 
-/** Projects, plans of minis, tools and jobs whose names hold all the words in their order. */
+/** Projects, plans of minis, tools and tasks whose names hold all the words in their order. */
 export function findNamed(db: Db, words: readonly string[], limit: number): FoundNamed[] {
   return prepared<FoundNamed>(
     db,

@@ -72,7 +72,7 @@ export function insertMini(db: Db, mini: Omit<MiniRow, 'kit'>): void {
   ).run(mini);
 }
 
-/** The minis of a job whose making holds, in the order in which they were made. */
+/** The minis of a mini plan whose making holds, in the order in which they were made. */
 export function minisOfPlan(db: Db, planId: number): MiniRow[] {
   return prepared<MiniRow>(
     db,

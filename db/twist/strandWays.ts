@@ -1,6 +1,5 @@
 import type { LeavingWay } from '../../core/twist/strandWays';
 import type { Round } from '../../core/twist/twist';
-
 import { type Db, prepared } from '../common/connection';
 import { sql } from '../common/sql';
 import { IS_BALL } from '../winding/woundCakes';

@@ -9,7 +9,7 @@ export interface RunRow {
   id: number;
   pieceId: number;
   kind: RunKindName;
-  /** The minis' job that it belongs to. */
+  /** The mini plan that it belongs to. */
   planId: number | null;
   /** JSON */
   plan: string;
@@ -47,7 +47,7 @@ export function openRunOfPiece(db: Db, pieceId: number): RunRow | undefined {
   return prepared<RunRow>(db, sql`SELECT ${COLUMNS} FROM run WHERE piece_id = ? AND ended_at IS NULL`).get(pieceId);
 }
 
-/** The counting of a job's minis, the oldest first; those that were given up are left out. */
+/** The counting of a mini plan's minis, the oldest first; those that were given up are left out. */
 export function runsOfPlan(db: Db, planId: number): RunRow[] {
   return prepared<RunRow>(
     db,

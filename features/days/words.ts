@@ -24,7 +24,7 @@ export function taskHref({ kind, piece }: Pick<TaskCard, 'kind' | 'piece'>): str
   }
 }
 
-/** What has to be said of a job's day. */
+/** What has to be said of a task's day. */
 export function taskNews(
   task: TaskCard,
   tasks: readonly TaskCard[],

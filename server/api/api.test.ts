@@ -2,7 +2,6 @@ import Papa from 'papaparse';
 import fc from 'fast-check';
 import { type DumpedRow, dumpTable } from '../../db/exchange/dump';
 import { liveOfYarn } from '../../db/yarn/operations';
-
 import { csvLines, CSV_TABLE_NAMES, readCsvOf } from '../../formats/tablesCsv';
 import { ternRock } from '../../scripts/ternRock';
 import { ternRockThread } from '../../scripts/ternRockThread';
@@ -12,7 +11,8 @@ import { addWeighings, csvOf, undoAll } from '../exchange/csv';
 import { weighingsRead } from '../exchange/csvRead';
 import { ARCHIVE_TABLES, columnsOf } from '../exchange/archiveStaging';
 import { importYarns, previewImport } from '../exchange/importYarns';
-import { aKey, emptyDatabase, everything, NOW, shelved } from '../../tests/support/serverTesting';
+import { aKey, emptyDatabase, everything, idOf, NOW, shelved } from '../../tests/support/serverTesting';
+import { treatPieces } from '../yarn/pieceOperations';
 import { yarnPage } from '../yarn/yarnViews';
 
 const demo = emptyDatabase();
@@ -137,6 +137,20 @@ describe('added by other programs', () => {
   ])('a mass that is not said to be with or without its tare, or is none, is refused: %j', (mass, path) =>
     expect(refusalOf(() => checkedWeighings([{ pieceId: 1, ...mass }])).path).toBe(path),
   );
+
+  test.each([
+    ['a piece that is named twice', { kind: 'wash', pieceIds: [1, 1] }, 'pieceIds', /there twice/],
+    ['a tare that no scale bears', { kind: 'dry', pieceId: 1, netG: 90, tareG: 1e300 }, 'tareG', /./],
+    ['a sign that cannot be shown', { kind: 'wash', pieceIds: [1], note: 'a\u0000b' }, 'note', /./],
+  ])('%s is refused at its place, as a form refuses it', (_, operation, path, message) => {
+    const db = emptyDatabase();
+    idOf(treatPieces(db, { requestKey: aKey(), kind: 'wash', pieceIds: shelved(db).pieceIds, note: '' }, NOW));
+    const before = everything(db);
+    const refusal = refusalOf(() => enterOperation(db, { ...operation, key: aKey() }, NOW));
+    expect(refusal.path).toBe(path);
+    expect(refusal.message).toMatch(message);
+    expect(everything(db)).toBe(before);
+  });
 
   test('operations, each once by its key, and undone', () => {
     const db = emptyDatabase();

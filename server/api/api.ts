@@ -1,4 +1,5 @@
-import { type ScaleReading } from '../common/weighing';
+import { readingFields, readingOfFields, scaleG } from '../common/weighing';
+import { requestKey, longText } from '../common/fields';
 import { record, type Command, type Consumption } from '../yarn/operationCommands';
 import { z } from 'zod';
 import { PACKAGE_ENDS } from '../../core/yarn/faults';
@@ -11,11 +12,9 @@ import { CSV_TABLES, type CsvTableName } from '../../formats/tablesCsv';
 import { CSV_FIELDS } from '../../formats/yarnCsv';
 import { NotFoundError } from '../common/jsonResponse';
 import { ARCHIVE_TABLES, columnsOf } from '../exchange/archiveStaging';
-
-import { newWeighings, type NewWeighings, scaleG } from '../exchange/csvRead';
-
+import { newWeighings, type NewWeighings } from '../exchange/csvRead';
 import { undoOperation } from '../yarn/pieces';
-import { checked, runForm } from '../common/result';
+import { checked, saving } from '../common/result';
 
 /**
  * The local API for other programs on this machine: everything can be read as it is stored, table by table; weighings and
@@ -43,7 +42,7 @@ export interface ApiPage {
 /**
  * Some rows of a table.
  *
- * @throws NotThere where there is no such table
+ * @throws NotFoundError where there is no such table
  * @throws InputError where the page cannot be read
  */
 export function apiTable(db: Db, table: string, query: Record<string, string>): ApiPage {
@@ -75,21 +74,13 @@ function readKey(table: ArchiveTable, key: readonly string[], from: string): (nu
   return parts.map(Number);
 }
 
-const shared = { key: z.string().min(8).max(80), note: z.string().max(10_000).default('') };
-const scaled = {
-  /** Of the yarn alone, or as the scale showed it with the tare: one of them. */
-  netG: scaleG.optional(),
-  grossG: scaleG.optional(),
-  tareG: z.number().min(0).default(0),
-  scaleStepG: z.number().positive().max(100).default(1),
-  humidityPercent: z.int().min(0).max(90).optional(),
-};
+const shared = { key: requestKey, note: longText.default('') };
 const pieceId = z.int().positive();
 
 /** What can be entered. `key` is chosen by whoever asks: sent twice with the same one, it is entered once. */
 const newOperation = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.enum(['wash', 'dye', 'open']), pieceIds: z.array(pieceId).min(1).max(500), ...shared }),
-  z.strictObject({ kind: z.literal('dry'), pieceId, ...scaled, ...shared }),
+  z.strictObject({ kind: z.literal('dry'), pieceId, ...readingFields, ...shared }),
   z.strictObject({
     kind: z.enum(['use', 'write off']),
     pieceId,
@@ -100,7 +91,7 @@ const newOperation = z.discriminatedUnion('kind', [
     fromEnd: z.enum(PACKAGE_ENDS).default('outer'),
     why: z.enum(WRITE_OFF_REASONS).default('given away'),
     projectId: z.int().positive().optional(),
-    ...scaled,
+    ...readingFields,
     ...shared,
   }),
   z.strictObject({ kind: z.literal('undo'), operationId: z.int().positive() }),
@@ -117,7 +108,7 @@ export function enterOperation(db: Db, body: unknown, now: Date): { operationId:
   const saved =
     operation.kind === 'undo'
       ? undoOperation(db, operation.operationId, now)
-      : runForm(z.unknown(), null, () => record(db, commandOf(operation), now));
+      : saving(() => record(db, commandOf(operation), now));
   if (saved.ok) return { operationId: saved.id };
   const [path, message] = Object.entries(saved.errors)[0]!;
   throw new InputError(message, path);
@@ -133,7 +124,7 @@ function commandOf({ key, note, ...operation }: NewOperation): Command {
     case 'open':
       return { ...shared, kind: operation.kind, pieceIds: operation.pieceIds };
     case 'dry':
-      return { ...shared, kind: 'dry', pieceId: operation.pieceId, mass: readingOf(operation) };
+      return { ...shared, kind: 'dry', pieceId: operation.pieceId, mass: readingOfFields(operation) };
     case 'use':
     case 'write off': {
       const { kind, pieceId, fromEnd, why, projectId = null } = operation;
@@ -147,24 +138,13 @@ function amountOf(operation: Omit<Extract<NewOperation, { howMuch: string }>, 'k
   const { howMuch, tookG, tookM } = operation;
   if (howMuch === 'all') return 'all';
   if (howMuch === 'left') {
-    const remaining = readingOf(operation);
+    const remaining = readingOfFields(operation);
     if (!remaining) throw new InputError('what does the rest weigh?', 'netG');
     return { remaining };
   }
   if (tookG !== undefined) return { tookG };
   if (tookM === undefined) throw new InputError('how much was taken?', 'tookG');
   return { tookM };
-}
-
-type Scaled = z.output<z.ZodObject<typeof scaled>>;
-
-/** What a scale told; null where nothing was weighed. */
-function readingOf({ netG, grossG, tareG, scaleStepG, humidityPercent }: Scaled): ScaleReading | null {
-  if (netG !== undefined && grossG !== undefined)
-    throw new InputError('say the mass of the yarn alone (netG) or with its tare (grossG), not both', 'grossG');
-  const scale = { tareG, scaleStepG, humidityPercent: humidityPercent ?? null };
-  if (netG !== undefined) return { netG, ...scale };
-  return grossG === undefined ? null : { grossG, ...scale };
 }
 
 export function checkedWeighings(body: unknown): NewWeighings {

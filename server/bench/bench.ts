@@ -21,7 +21,7 @@ import {
 import type { Db } from '../../db/common/connection';
 import { number, quantity, read, readOptional, text, wholeNumber } from '../common/fields';
 import { learnedOf, type LearnedTool } from './calibration';
-import { runForm, ConflictError, type SaveResult } from '../common/result';
+import { runForm, ConflictError, type SaveResult, saving } from '../common/result';
 import { fromMg, fromMm, fromUm, toMg, toMm, toUm } from '../common/storageUnits';
 
 interface ToolBase {
@@ -409,7 +409,7 @@ const LAST_ONE: Partial<Record<ToolTable, string>> = {
 
 /** Takes a tool off the bench; what was wound with it keeps its own figures. */
 export function removeTool(db: Db, kind: ToolKind, id: number, now: Date): SaveResult {
-  return runForm(z.null(), null, () => {
+  return saving(() => {
     const table = TABLE_OF[kind];
     const tools = toolsOf(db, table);
     if (!tools.some((tool) => tool.id === id)) throw new ConflictError('this tool is not on the bench');
@@ -421,7 +421,7 @@ export function removeTool(db: Db, kind: ToolKind, id: number, now: Date): SaveR
 
 /** Puts a tool back that was taken off. */
 export function returnTool(db: Db, kind: ToolKind, id: number): SaveResult {
-  return runForm(z.null(), null, () => {
+  return saving(() => {
     const table = TABLE_OF[kind];
     if (!toolById(db, table, id)) throw new ConflictError('there is no such tool');
     setRemoved(db, table, id, null);

@@ -40,7 +40,7 @@ function refused(status: number, message: string, path = ''): Response {
 /**
  * The number in an address, written as we write it.
  *
- * @throws NotThere where it is none
+ * @throws NotFoundError where it is none
  */
 export async function idOf(params: Promise<{ id: string }>): Promise<number> {
   const id = rowNumber((await params).id);

@@ -20,8 +20,13 @@ export class ConflictError extends Error {}
 export function runForm<Form>(schema: z.ZodType<Form>, input: unknown, work: (form: Form) => number): SaveResult {
   const parsed = schema.safeParse(input);
   if (!parsed.success) return { ok: false, errors: messagesByPath(parsed.error) };
+  return saving(() => work(parsed.data));
+}
+
+/** Does the work, turning a complaint about a field, and what cannot be done as things stand now, into words. */
+export function saving(work: () => number): SaveResult {
   try {
-    return { ok: true, id: work(parsed.data) };
+    return { ok: true, id: work() };
   } catch (error) {
     if (error instanceof InputError) return { ok: false, errors: { [error.path]: error.message } };
     if (error instanceof ConflictError) return { ok: false, errors: { '': error.message } };

@@ -20,7 +20,7 @@ export class Turns {
   /**
    * Does a work in its turn.
    *
-   * @throws NotPossible where the asker gave up before
+   * @throws ConflictError where the asker gave up before
    */
   async inTurn<T>(work: () => Promise<T>, gaveUp?: AbortSignal): Promise<T> {
     const done = await this.take(gaveUp);

@@ -34,11 +34,51 @@ export type ScaleReading = ({ netG: number } | { grossG: number }) & {
   humidityPercent: number | null;
 };
 
-/** What a form of weighing holds, as a scale tells it: forms take what the scale shows. */
+/** The same in grams, as other programs and lists say it. */
+export const scaleG = z.number().min(0.001).max(100_000);
+export const readingFields = {
+  /** Of the yarn alone; a tare was taken off already. */
+  netG: scaleG.optional(),
+  /** As the scale showed it, with the tare: one of the two. */
+  grossG: scaleG.optional(),
+  tareG: z.number().min(0).max(100_000).default(0),
+  scaleStepG: z.number().positive().max(100).default(1),
+  humidityPercent: z.int().min(0).max(90).nullable().default(null),
+};
+
+/**
+ * What was said in such fields; null where nothing was weighed.
+ *
+ * @throws InputError where both masses are said
+ */
+export function readingOfFields({
+  netG,
+  grossG,
+  tareG,
+  scaleStepG,
+  humidityPercent,
+}: z.output<z.ZodObject<typeof readingFields>>): ScaleReading | null {
+  if (netG !== undefined && grossG !== undefined)
+    throw new InputError('say the mass of the yarn alone (netG) or with its tare (grossG), not both', 'grossG');
+  const scale = { tareG, scaleStepG, humidityPercent };
+  if (netG !== undefined) return { netG, ...scale };
+  return grossG === undefined ? null : { grossG, ...scale };
+}
+
+interface FormScale {
+  tare: number | null;
+  scaleResolutionG: number;
+  humidity: number | null;
+}
+
+/** What a form says of a scale: forms take what it shows. Null where it was left empty. */
+export function readingOfForm(grossG: number, form: FormScale): ScaleReading;
+export function readingOfForm(grossG: number | null, form: FormScale): ScaleReading | null;
 export function readingOfForm(
-  grossG: number,
-  { tare, scaleResolutionG, humidity }: { tare: number | null; scaleResolutionG: number; humidity: number | null },
-): ScaleReading {
+  grossG: number | null,
+  { tare, scaleResolutionG, humidity }: FormScale,
+): ScaleReading | null {
+  if (grossG === null) return null;
   return { grossG, tareG: tare ?? 0, scaleStepG: scaleResolutionG, humidityPercent: humidity };
 }
 
@@ -62,7 +102,7 @@ export function massOfReading(reading: ScaleReading, path: string): WeighedMass 
 }
 
 /** The same of what a form says. */
-export const weighedMass = (grossG: number, form: Parameters<typeof readingOfForm>[1], path: string): WeighedMass =>
+export const weighedMass = (grossG: number, form: FormScale, path: string): WeighedMass =>
   massOfReading(readingOfForm(grossG, form), path);
 
 /** The mass of a piece as it is known now; null where it is not. */

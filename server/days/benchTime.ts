@@ -4,7 +4,7 @@ import type { BenchTime } from '../../core/days/schedule';
 import type { Db } from '../../db/common/connection';
 import { setSetting, settingOf } from '../../db/common/settings';
 import { read, readOptional, wholeNumber } from '../common/fields';
-import { runForm, ConflictError, type SaveResult } from '../common/result';
+import { runForm, ConflictError, type SaveResult, saving } from '../common/result';
 
 const day = z.string().refine(isDay, 'a day, like 2027-03-21');
 const minutes = z.int().min(0).max(1440);
@@ -42,7 +42,7 @@ export function saveTime(db: Db, input: unknown): SaveResult {
 
 /** One day that is otherwise than its weekday; null: as its weekday again. */
 export function saveDayTime(db: Db, onDay: string, typed: number | null): SaveResult {
-  return runForm(z.null(), null, () => {
+  return saving(() => {
     if (!isDay(onDay) || (typed !== null && !minutes.safeParse(typed).success))
       throw new ConflictError('a day, and minutes between 0 and 1440');
     const before = benchTime(db);

@@ -7,7 +7,7 @@ import { newestOnShelf } from '../yarn/shelf';
 import { nameOfYarn } from '../yarn/yarnViews';
 import { yarnsById } from '../../db/yarn/yarns';
 
-/** What a job's form chooses from. */
+/** What a task's form chooses from. */
 export interface TaskChoices {
   pieces: { id: number; label: string; form: PieceForm; yarnName: string; colourHex: string }[];
   projects: { id: number; name: string }[];

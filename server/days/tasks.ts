@@ -21,7 +21,7 @@ import { pieceById, piecesOfYarn } from '../../db/yarn/pieces';
 import { needsOf, projectById } from '../../db/projects/projects';
 import { openRunOfPiece } from '../../db/winding/runs';
 import { readOptional, requestKey, text, wholeNumber } from '../common/fields';
-import { runForm, ConflictError, type SaveResult } from '../common/result';
+import { runForm, ConflictError, type SaveResult, saving } from '../common/result';
 
 export { TASK_MARKS } from '../../db/days/tasks';
 
@@ -90,9 +90,9 @@ export function saveTask(db: Db, id: number | null, input: unknown, now: Date): 
   );
 }
 
-/** Settles days for jobs, or leaves them to be proposed again; all of them or none. */
+/** Settles days for tasks, or leaves them to be proposed again; all of them or none. */
 export function settleDays(db: Db, days: Readonly<Record<number, string | null>>): SaveResult {
-  return runForm(z.null(), null, () =>
+  return saving(() =>
     db
       .transaction(() => {
         const entries = Object.entries(days).map(([id, day]) => ({ id: Number(id), day }));
@@ -107,9 +107,9 @@ export function settleDays(db: Db, days: Readonly<Record<number, string | null>>
   );
 }
 
-/** Marks a job as done or deleted, or takes that back. */
+/** Marks a task as done or deleted, or takes that back. */
 export function markedTask(db: Db, id: number, mark: TaskMark, on: boolean, now: Date): SaveResult {
-  return runForm(z.null(), null, () => {
+  return saving(() => {
     if (!taskById(db, id)) throw new ConflictError('this is not on the list any more');
     markTask(db, id, mark, on ? now.toISOString() : null);
     return id;
@@ -125,7 +125,7 @@ function open(db: Db, id: number): TaskRow {
 
 /** Puts the winding of every hank that a project waits for on the list; those that are on it stay. */
 export function planWindingOf(db: Db, projectId: number, key: string, now: Date): SaveResult {
-  return runForm(z.null(), null, () =>
+  return saving(() =>
     db
       .transaction(() => {
         const project = projectById(db, projectId);

@@ -36,7 +36,7 @@ export interface Today {
   pendingCare: PendingCare[];
   /** What is to be done today, settled or proposed, and what was missed. */
   tasks: TaskCard[];
-  /** What is due within two weeks: projects, and jobs that would be late. */
+  /** What is due within two weeks: projects, and tasks that would be late. */
   due: { href: string; name: string; what: 'due' | 'cast on'; day: string; inDays: number }[];
   late: number;
   recent: LogLine[];

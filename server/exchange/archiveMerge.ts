@@ -191,7 +191,7 @@ function hasKey(db: Db, table: ArchiveTable, key: string): boolean {
   return prepared(db, sql`SELECT 1 FROM ${sqlName(table)} WHERE request_key = ?`).get(key) !== undefined;
 }
 
-/** A tool of the same name, a project, an answer or a job of the same moment is here already; others point at that. */
+/** A tool of the same name, a project, an answer or a task of the same moment is here already; others point at that. */
 function isHere(db: Db, table: ArchiveTable, row: DumpedRow, maps: Maps): boolean {
   const find = (text: Sql, ...values: unknown[]) => prepared<{ id: number }>(db, text).get(...values)?.id;
   const here = TOOLS.includes(table)

@@ -1,5 +1,5 @@
 import { recordWeighing } from '../yarn/operationCommands';
-import { massOfReading } from '../common/weighing';
+import { massOfReading, readingOfFields } from '../common/weighing';
 import { bandTexts } from '../../core/yarn/band';
 import { fibresInWords } from '../../core/yarn/fibre';
 import { InputError } from '../../core/common/inputError';
@@ -85,8 +85,8 @@ export function addWeighings(db: Db, weighings: NewWeighings, now: Date): Entere
   const there = (id: number) => isThere.get(id) ?? isThere.set(id, pieceById(db, id)?.consumedBy === null).get(id)!;
   return db
     .transaction(() =>
-      weighings.map(({ key, pieceId, netG, grossG = 0, at, note, ...scale }, i): Entered => {
-        const mass = massOfReading({ ...(netG === undefined ? { grossG } : { netG }), ...scale }, `${i}.grossG`);
+      weighings.map(({ key, pieceId, at, note, ...fields }, i): Entered => {
+        const mass = massOfReading(readingOfFields(fields)!, `${i}.grossG`);
         const before =
           (key === undefined ? undefined : operationByRequest(db, key)?.id) ??
           (at === undefined ? undefined : weighedBefore(db, pieceId, at, mass.massMg));

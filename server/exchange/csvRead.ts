@@ -1,21 +1,13 @@
 import { z } from 'zod';
 import { InputError } from '../../core/common/inputError';
+import { readingFields } from '../common/weighing';
 import { readCsvOf } from '../../formats/tablesCsv';
-
-/** What a scale can show, in grams, written without an exponent. */
-export const scaleG = z.number().min(0.001).max(100_000);
 
 const weighing = z.strictObject({
   /** Chosen by whoever asks: sent twice with the same one, it is entered once. */
   key: z.string().min(8).max(80).optional(),
   pieceId: z.int().positive(),
-  /** Of the yarn alone; a tare was taken off already. */
-  netG: scaleG.optional(),
-  /** As the scale showed it, with the tare. */
-  grossG: scaleG.optional(),
-  tareG: z.number().min(0).max(100_000).default(0),
-  scaleStepG: z.number().positive().max(100).default(1),
-  humidityPercent: z.int().min(0).max(90).nullable().default(null),
+  ...readingFields,
   at: z.iso.datetime().optional(),
   note: z.string().max(10_000).default(''),
 });

@@ -2,7 +2,6 @@ import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import sharp from 'sharp';
-import { z } from 'zod';
 import { InputError } from '../../core/common/inputError';
 import type { Db } from '../../db/common/connection';
 import { operationPiecesOf } from '../../db/yarn/operations';
@@ -11,7 +10,7 @@ import { insertPicture, pictureById, setRemoved } from '../../db/yarn/pictures';
 import { yarnById } from '../../db/yarn/yarns';
 import { LARGEST_PICTURE_BYTES } from '../common/limits';
 import { readBody } from '../common/readBody';
-import { runForm, ConflictError, type SaveResult } from '../common/result';
+import { ConflictError, type SaveResult, saving } from '../common/result';
 import { Turns } from '../common/turns';
 
 /** Enough to read the smallest print on a band by, and small enough to keep thousands. */
@@ -102,7 +101,7 @@ async function keepPicture(
     if (!(error instanceof InputError)) throw error;
     return { ok: false, errors: { [error.path]: error.message } };
   }
-  return runForm(z.null(), null, () => {
+  return saving(() => {
     const of = ofWhat();
     const { data, file, width, height } = picture;
     keepFile(folder, file, data);
@@ -112,7 +111,7 @@ async function keepPicture(
 
 /** Takes a picture away, or brings it back: its file stays. */
 export function removePicture(db: Db, id: number, removed: boolean, now: Date): SaveResult {
-  return runForm(z.null(), null, () => {
+  return saving(() => {
     if (!pictureById(db, id)) throw new ConflictError('this picture is not there');
     setRemoved(db, id, removed ? now.toISOString() : null);
     return id;

@@ -7,7 +7,7 @@ import { pieceById, type PieceRow, wetBy } from '../../db/yarn/pieces';
 import { recordTreatment } from '../yarn/operationCommands';
 import { recordOnce, pieceThere } from '../yarn/recordOperation';
 import { longText, quantity, readOptional, requestKey } from '../common/fields';
-import { runForm, ConflictError, type SaveResult } from '../common/result';
+import { ConflictError, type SaveResult, saving } from '../common/result';
 import { weighedMass, weighingFields } from '../common/weighing';
 import { fromMg } from '../common/storageUnits';
 
@@ -53,9 +53,9 @@ function stillThere(db: Db, pieceId: number): PieceRow {
   return piece;
 }
 
-/** Packs these minis into one kit of a job; with none, the kit is taken apart again. */
+/** Packs these minis into one kit of a mini plan; with none, the kit is taken apart again. */
 export function packKit(db: Db, planId: number, kit: number, pieceIds: readonly number[]): SaveResult {
-  return runForm(z.null(), null, () =>
+  return saving(() =>
     db
       .transaction(() => {
         if (!miniPlanById(db, planId)) throw new ConflictError('there is no such plan');

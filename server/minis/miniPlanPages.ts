@@ -42,7 +42,7 @@ export interface MadeMini {
   wetBy: { operationId: number; kind: 'dye' | 'wash'; at: string } | null;
 }
 
-/** One parent of a job, and how far its minis are. */
+/** One parent of a mini plan, and how far its minis are. */
 export interface MiniPlanParent {
   pieceId: number;
   label: string;
@@ -59,7 +59,7 @@ export interface MiniPlanParent {
   planned: number;
 }
 
-/** What all minis of a job came from and went into, in grams. */
+/** What all minis of a mini plan came from and went into, in grams. */
 export interface MiniPlanBalance {
   parentsG: number;
   minisG: number;
@@ -225,7 +225,7 @@ function balanceOf(db: Db, runs: readonly RunRow[]): MiniPlanBalance | null {
   };
 }
 
-/** A job in the list of them. */
+/** A mini plan in the list of them. */
 export interface MiniPlanLine {
   id: number;
   name: string;

@@ -17,7 +17,7 @@ import { reels, type ReelTool, scales, type ScaleTool } from '../bench/bench';
 import { requestKey, text } from '../common/fields';
 import { type MiniPlanContent, proven, readMiniPlanContent, typedMinis } from './miniPlanContent';
 import { type MiniYarn, miniYarns, yarnsOfPieces } from './miniParents';
-import { runForm, ConflictError, type SaveResult } from '../common/result';
+import { runForm, ConflictError, type SaveResult, saving } from '../common/result';
 import { rowNumber } from '../common/rowNumber';
 
 const miniPlanForm = z.strictObject({
@@ -37,7 +37,7 @@ export interface PlanMinisPage {
   scales: ScaleTool[];
   /** Those that are to be taken from the start. */
   pieceIds: number[];
-  /** The job that is planned anew, with what was asked for then. */
+  /** The mini plan that is planned anew, with what was asked for then. */
   miniPlan: { id: number; name: string; plan: MiniPlanContent } | null;
 }
 
@@ -47,7 +47,7 @@ export function planMinisPage(db: Db, ask: { yarns?: string; pieces?: string }):
   return { yarns: miniYarns(db, yarnIds), reels: reels(db), scales: scales(db), pieceIds, miniPlan: null };
 }
 
-/** The page on which a job is planned anew; undefined where there is none, or where its counting has begun. */
+/** The page on which a mini plan is planned anew; undefined where there is none, or where its counting has begun. */
 export function miniReplanPage(db: Db, planId: number, ask: { yarns?: string }): PlanMinisPage | undefined {
   const row = miniPlanById(db, planId);
   if (!row || runsOfPlan(db, planId).length > 0) return undefined;
@@ -176,9 +176,9 @@ function whyNotFits(
   return `one skein would have to give ${overG.toFixed(1)} g more than it has; move a mini to another`;
 }
 
-/** Puts a job away, or takes it up again; its minis stay what they are. */
+/** Puts a mini plan away, or takes it up again; its minis stay what they are. */
 export function endMiniPlan(db: Db, planId: number, ended: boolean, now: Date): SaveResult {
-  return runForm(z.null(), null, () =>
+  return saving(() =>
     db
       .transaction(() => {
         if (!miniPlanById(db, planId)) throw new ConflictError('there is no such plan');

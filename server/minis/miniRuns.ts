@@ -30,15 +30,15 @@ import { miniYarns } from './miniParents';
 import { miniStateOf } from './miniRunEvents';
 import { type MiniRunPlan, readMiniRunPlan } from './miniRunPlan';
 import { keepMarks } from '../yarn/faults';
-import { runForm, ConflictError, type SaveResult } from '../common/result';
+import { ConflictError, type SaveResult, saving } from '../common/result';
 import { type RunFrame, runFrame } from '../winding/runSync';
 import { recordLaidLoops, recordLeaving, layingWay, leavingWay, miniWays } from '../yarn/strandWays';
 import { weighedMass, type WeighedMass, weighingFields } from '../common/weighing';
 import { fromMg, toMg, toMm } from '../common/storageUnits';
 
-/** Begins to count the minis of one parent of a job; goes on with the open run if there is one. */
+/** Begins to count the minis of one parent of a mini plan; goes on with the open run if there is one. */
 export function startMiniRun(db: Db, planId: number, pieceId: number, now: Date): SaveResult {
-  return runForm(z.null(), null, () =>
+  return saving(() =>
     db
       .transaction(() => {
         const miniPlan = miniPlanById(db, planId);

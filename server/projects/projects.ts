@@ -25,7 +25,7 @@ import {
 } from '../../db/projects/projects';
 import { yarnById } from '../../db/yarn/yarns';
 import { longText, number, quantity, read, readOptional, requestKey, text, wholeNumber } from '../common/fields';
-import { runForm, ConflictError, type SaveResult } from '../common/result';
+import { runForm, ConflictError, type SaveResult, saving } from '../common/result';
 import { fromMg, fromMm, toMg, toMm } from '../common/storageUnits';
 import { massFactOf } from '../common/weighing';
 import { nameOfYarn, yarnView, type YarnView } from '../yarn/yarnViews';
@@ -347,7 +347,7 @@ export function saveProject(db: Db, id: number | null, input: unknown, system: U
 
 /** Finishes or deletes a project, or takes that back. */
 export function markedProject(db: Db, id: number, mark: ProjectMark, on: boolean, now: Date): SaveResult {
-  return runForm(z.null(), null, () => {
+  return saving(() => {
     if (!projectById(db, id)) throw new ConflictError('this project is not there');
     markProject(db, id, mark, on ? now.toISOString() : null);
     return id;

@@ -18,7 +18,6 @@ import { eventBase, eventsOf } from '../common/eventBase';
 import { type RunFrame, runFrame, type RunKind } from './runSync';
 import { readPlan, type RunPlan } from './runPlan';
 import { windingWays } from '../yarn/strandWays';
-
 import { labelsToCome } from '../yarn/yarns';
 
 const atTurn = z.int().min(0).max(10_000_000);

@@ -15,7 +15,7 @@ import { insertWoundCake } from '../../db/winding/woundCakes';
 import { recordOnce, pieceThere, putPiece } from '../yarn/recordOperation';
 import { longText, quantity, read, readOptional, requestKey } from '../common/fields';
 import { keepMarks } from '../yarn/faults';
-import { runForm, ConflictError, type SaveResult } from '../common/result';
+import { ConflictError, type SaveResult, saving } from '../common/result';
 import { readPlan, type RunPlan } from './runPlan';
 import { recordLaidCake, recordLeaving, layingWay, leavingWay } from '../yarn/strandWays';
 import { weighedMass, weighingFields } from '../common/weighing';
@@ -204,7 +204,7 @@ export function placeOnCake(plan: RunPlan, state: RunState, part: number, atTurn
 
 /** Gives a run up: the piece stays as it was, the counts stay in the record. */
 export function giveUpRun(db: Db, runId: number, now: Date): SaveResult {
-  return runForm(z.null(), null, () =>
+  return saving(() =>
     db
       .transaction(() => {
         if (runById(db, runId)?.endedAt !== null) throw new ConflictError('this winding is logged already');
@@ -217,7 +217,7 @@ export function giveUpRun(db: Db, runId: number, now: Date): SaveResult {
 
 /** Goes on with a run that was given up, with all its counts. */
 export function takeUpRun(db: Db, runId: number): SaveResult {
-  return runForm(z.null(), null, () =>
+  return saving(() =>
     db
       .transaction(() => {
         const run = runById(db, runId);

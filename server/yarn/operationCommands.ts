@@ -1,10 +1,9 @@
-import { type LeavingWay, type LayingWay } from '../../core/twist/strandWays';
+import type { LayingWay, LeavingWay } from '../../core/twist/strandWays';
 import { endsOf } from '../../core/bench/schools';
 import { type Fault, faultsAfter, type PackageEnd } from '../../core/yarn/faults';
 import { InputError } from '../../core/common/inputError';
 import { joinedFaults } from '../../core/yarn/faultPropagation';
-import { type OperationKind, type WriteOffReason, type PieceForm, type Joint } from '../../core/yarn/piece';
-
+import type { Joint, OperationKind, PieceForm, WriteOffReason } from '../../core/yarn/piece';
 import type { Db } from '../../db/common/connection';
 import { insertJoined, insertConsumption } from '../../db/yarn/consumption';
 import {
@@ -12,27 +11,23 @@ import {
   insertOperationPiece,
   insertUsedUp,
   type OperationPieceRow,
-  operationByRequest,
   operationById,
 } from '../../db/yarn/operations';
 import { pieceById, type PieceRow, wetBy } from '../../db/yarn/pieces';
 import { projectById } from '../../db/projects/projects';
 import { openRunOfPiece } from '../../db/winding/runs';
 import { insertSample, NO_SAMPLE } from '../../db/yarn/samples';
-import { pieceThere, putPiece } from './recordOperation';
+import { once, pieceThere, putPiece } from './recordOperation';
 import { keepMarks } from './faults';
-
 import { ConflictError } from '../common/result';
 import { recordLaidLoops, recordLeaving } from './strandWays';
 import { isTooMuch, type WeighedMass, type ScaleReading, massOfReading } from '../common/weighing';
 import { fromMg, toMg, toMm } from '../common/storageUnits';
 import { pieceView, yarnView } from './yarnViews';
 
-/** What becomes of pieces beside winding, cutting and plying: opened, washed, dyed, dried, reeled, joined, used, gone. */
-
 /**
- * Every operation on a piece that stands is recorded by one command, in numbers with their units: forms, the API and lists
- * only say it in their own ways.
+ * What becomes of pieces beside winding, cutting and plying: each is recorded by one command, in numbers with their units;
+ * forms, the API and lists only say it in their own ways.
  */
 
 interface Recorded {
@@ -108,7 +103,7 @@ export type Command = Weighing | Treatment | Drying | Consumption | Reeling | Jo
  * @throws ConflictError where it cannot be as things are now
  */
 export function record(db: Db, command: Command, now: Date): number {
-  return db.transaction(() => operationByRequest(db, command.requestKey)?.id ?? recorded(db, command, now)).immediate();
+  return once(db, command.requestKey, () => recorded(db, command, now));
 }
 
 function recorded(db: Db, command: Command, now: Date): number {
@@ -164,6 +159,7 @@ function requireTimeToDry(db: Db, pieceId: number, now: Date): void {
 
 /** Pieces are opened, or go into the dye pot or into water: from then on these wait to be dry. */
 function treat(db: Db, command: Treatment, now: Date): number {
+  requireEachOnce(command.pieceIds);
   const pieces = command.pieceIds.map((id) => stillThere(db, id));
   if (command.kind === 'open' && pieces.some(({ form }) => form !== 'hank' && form !== 'mini skein'))
     throw new ConflictError('only what lies in loops is opened');
@@ -302,7 +298,8 @@ function reel(db: Db, { pieceId, ...command }: Reeling, now: Date): number {
 
 /** Several pieces of one yarn become one. */
 function join(db: Db, command: Joining, now: Date): number {
-  const ids = [...new Set(command.pieceIds)];
+  const ids = command.pieceIds;
+  requireEachOnce(ids);
   if (ids.length < 2) throw new InputError('choose what is joined to it', 'pieceIds');
   const rows = ids.map((id) => stillThere(db, id));
   const [first] = rows as [PieceRow, ...PieceRow[]];
@@ -354,6 +351,10 @@ function faultsOfWhole(db: Db, rows: readonly PieceRow[], wholeId: number, joint
     joint,
     whole.lengthM?.mean,
   );
+}
+
+function requireEachOnce(pieceIds: readonly number[]): void {
+  if (new Set(pieceIds).size < pieceIds.length) throw new InputError('one of these is there twice', 'pieceIds');
 }
 
 function requireNoMore({ massMg }: Pick<PieceRow, 'massMg'>, outMg: number): void {

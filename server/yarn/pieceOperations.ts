@@ -6,22 +6,16 @@ import { InputError } from '../../core/common/inputError';
 import { JOINTS, WRITE_OFF_REASONS } from '../../core/yarn/piece';
 import { parseAmount, type UnitSystem } from '../../core/common/units';
 import type { Db } from '../../db/common/connection';
-
 import { wetBy } from '../../db/yarn/pieces';
-
 import { longText, quantity, read, readOptional, requestKey, wholeNumber } from '../common/fields';
 import { undoOperation } from './pieces';
-import { runForm, ConflictError, type SaveResult } from '../common/result';
+import { runForm, ConflictError, type SaveResult, saving } from '../common/result';
 import { layingWay, leavingWay } from './strandWays';
 import { weighingFields, readingOfForm } from '../common/weighing';
 
-/** What becomes of pieces beside winding, cutting and plying: opened, washed, dyed, dried, reeled, joined, used, gone. */
+/** The forms of what becomes of pieces, each read into its command. */
 
-const pieceIds = z
-  .array(z.int().positive())
-  .min(1, 'say which')
-  .max(500)
-  .refine((ids) => new Set(ids).size === ids.length, 'one of these is there twice');
+const pieceIds = z.array(z.int().positive()).min(1, 'say which').max(500);
 
 const treatForm = z.strictObject({
   requestKey,
@@ -38,7 +32,7 @@ export function treatPieces(db: Db, input: unknown, now: Date): SaveResult {
 
 /** Takes pieces out of the pot or the water again, of whichever yarns they are. */
 export function untreatPieces(db: Db, ids: readonly number[], now: Date): SaveResult {
-  return runForm(z.null(), null, () =>
+  return saving(() =>
     db
       .transaction(() => {
         const operations = new Set(ids.flatMap((id) => wetBy(db, id) ?? []));
@@ -97,7 +91,7 @@ export function markDry(db: Db, pieceId: number, input: unknown, system: UnitSys
         pieceId,
         requestKey: form.requestKey,
         note: form.note,
-        mass: form.mass === null ? null : readingOfForm(form.mass, form),
+        mass: readingOfForm(form.mass, form),
       },
       now,
     ),
@@ -172,7 +166,7 @@ export function reelPiece(db: Db, pieceId: number, input: unknown, system: UnitS
         loops: form.loops,
         loopM: form.loop,
         mass: readingOfForm(form.mass, form),
-        rest: form.rest === null ? null : readingOfForm(form.rest, form),
+        rest: readingOfForm(form.rest, form),
         fromEnd: form.fromEnd,
         leaving: form.left,
         laying: form.laid,
@@ -208,7 +202,7 @@ export function joinPieces(db: Db, input: unknown, system: UnitSystem, now: Date
         pieceIds,
         form,
         joint,
-        mass: scale.mass === null ? null : readingOfForm(scale.mass, scale),
+        mass: readingOfForm(scale.mass, scale),
       },
       now,
     ),

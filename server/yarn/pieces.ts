@@ -1,4 +1,3 @@
-import { z } from 'zod';
 import type { Db } from '../../db/common/connection';
 import {
   insertOperation,
@@ -12,8 +11,7 @@ import {
 import { everMade, pieceById } from '../../db/yarn/pieces';
 import { openRunOfPiece, reopenRun, runOfOperation } from '../../db/winding/runs';
 import { setGone } from '../../db/yarn/yarns';
-
-import { runForm, ConflictError, type SaveResult } from '../common/result';
+import { ConflictError, type SaveResult, saving } from '../common/result';
 
 /** A weighing or a sample turns no piece into another: whatever came after it stands without it. */
 function onlyMeasured(parts: readonly OperationPieceRow[]): boolean {
@@ -40,7 +38,7 @@ export function whyNotUndo(db: Db, operationId: number): string | null {
  * again, with all its counts.
  */
 export function undoOperation(db: Db, operationId: number, now: Date): SaveResult {
-  return runForm(z.null(), null, () =>
+  return saving(() =>
     db
       .transaction(() => {
         const reason = whyNotUndo(db, operationId);
@@ -82,7 +80,7 @@ export function whyNotRedo(db: Db, operationId: number): string | null {
 
 /** Brings an undone operation back, by undoing the undo. */
 export function redoOperation(db: Db, operationId: number, now: Date): SaveResult {
-  return runForm(z.null(), null, () =>
+  return saving(() =>
     db
       .transaction(() => {
         const reason = whyNotRedo(db, operationId);

@@ -4,7 +4,7 @@ import { LAYING_WAYS, LEAVING_WAYS } from '../../core/twist/strandWays';
 import type { Db } from '../../db/common/connection';
 import { clearPlannedUse, plannedUseOf, putPlannedUse } from '../../db/twist/plannedUse';
 import { pieceThere } from './recordOperation';
-import { runForm, type SaveResult } from '../common/result';
+import { runForm, type SaveResult, saving } from '../common/result';
 
 const leaves = z.strictObject({ end: z.enum(PACKAGE_ENDS), left: z.enum(LEAVING_WAYS) });
 
@@ -42,7 +42,7 @@ export function choosePlannedUse(db: Db, pieceId: number, input: unknown, now: D
 
 /** Takes it out of the plan again. */
 export function forgetPlannedUse(db: Db, pieceId: number): SaveResult {
-  return runForm(z.null(), null, () => {
+  return saving(() => {
     clearPlannedUse(db, pieceId);
     return pieceId;
   });

@@ -13,15 +13,18 @@ export function recordOnce<Form extends { requestKey: string }>(
   input: unknown,
   enter: (form: Form) => number,
 ): SaveResult {
-  return runForm(schema, input, (form) =>
-    db.transaction(() => operationByRequest(db, form.requestKey)?.id ?? enter(form)).immediate(),
-  );
+  return runForm(schema, input, (form) => once(db, form.requestKey, () => enter(form)));
+}
+
+/** In one transaction: what was done with this key before, or else the work. */
+export function once(db: Db, requestKey: string, enter: () => number): number {
+  return db.transaction(() => operationByRequest(db, requestKey)?.id ?? enter()).immediate();
 }
 
 /**
  * A piece as it is now.
  *
- * @throws NotPossible where it has become something else, or never was
+ * @throws ConflictError where it has become something else, or never was
  */
 export function pieceThere(db: Db, pieceId: number, which = 'this piece is'): PieceRow {
   const piece = pieceById(db, pieceId);

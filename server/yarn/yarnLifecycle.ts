@@ -1,4 +1,3 @@
-import { z } from 'zod';
 import { likeness } from '../../core/yarn/likeYarns';
 import type { Trust } from '../../core/yarn/gristFacts';
 import type { Db } from '../../db/common/connection';
@@ -18,7 +17,7 @@ import {
   yarnsOfBatch,
 } from '../../db/yarn/yarns';
 import { redoOperation, undoOperation } from './pieces';
-import { runForm, ConflictError, type SaveResult } from '../common/result';
+import { ConflictError, type SaveResult, saving } from '../common/result';
 import { onShelf } from './shelf';
 import { nextLabel } from './yarns';
 import { nameOfYarn, yarnView } from './yarnViews';
@@ -200,7 +199,7 @@ export function likeYarns(db: Db, yarnId: number): LikeYarn[] {
 }
 
 function onYarn(db: Db, yarnId: number, work: (gone: Gone | null) => void): SaveResult {
-  return runForm(z.null(), null, () =>
+  return saving(() =>
     db
       .transaction(() => {
         const yarn = yarnById(db, yarnId);

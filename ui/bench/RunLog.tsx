@@ -3,11 +3,9 @@
 import { Button } from 'antd';
 import { type ReactNode, useState } from 'react';
 import { Form, FormError } from '../controls/Form';
-import { type FormState, useForm } from '../controls/useForm';
+import { type FormState, type Outcome, useForm } from '../controls/useForm';
 import { Notice } from '../feedback/Notice';
 import styles from './RunLog.module.css';
-
-type Outcome = { ok: true; id: number } | { ok: false; errors: Record<string, string> };
 
 /** The form that ends a run. The log is made from the counts, so every one of them must have reached the server first. */
 export function useRunLog<Values extends object>({

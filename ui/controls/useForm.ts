@@ -5,7 +5,7 @@ import type { UnitSystem } from '../../core/common/units';
 import { withUnits } from './bareUnits';
 import { useSystem } from '../frame/Providers';
 
-type Outcome = { ok: true; id: number } | { ok: false; errors: Record<string, string> };
+export type Outcome = { ok: true; id: number } | { ok: false; errors: Record<string, string> };
 
 /** The fields that hold text. */
 type TextNames<Values> = { [Name in keyof Values & string]: Values[Name] extends string ? Name : never }[keyof Values &

@@ -9,7 +9,6 @@ import type { DryForm as DryValues } from '../../../server/minis/miniCare';
 import type { MadeMini, MiniPlanPage } from '../../../server/minis/miniPlanPages';
 import { dateAndTime } from '../../../ui/figures/dates';
 import { KnownMass } from '../../../ui/figures/Figures';
-
 import { newKey } from '../../../ui/feedback/newKey';
 import { useForm } from '../../../ui/controls/useForm';
 import { useScale, WeighingFields } from '../../../ui/controls/WeighingFields';

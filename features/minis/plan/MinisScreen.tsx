@@ -42,7 +42,7 @@ export function MinisScreen({ miniPlans, runs }: { miniPlans: readonly MiniPlanL
   );
 }
 
-/** So many rings stand for a job. */
+/** So many rings stand for a mini plan. */
 const MOST_RINGS = 24;
 
 function MiniPlans({ miniPlans }: { miniPlans: readonly MiniPlanLine[] }) {

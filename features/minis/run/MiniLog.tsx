@@ -1,5 +1,6 @@
 'use client';
 
+import { LeavingChoice } from '../../../ui/strand/LeavingChoice';
 import { useRunLog, RunLog } from '../../../ui/bench/RunLog';
 import { Checkbox } from 'antd';
 import { useRouter } from 'next/navigation';
@@ -12,13 +13,12 @@ import type { MiniRunPage } from '../../../server/minis/miniRuns';
 import { FromScale } from '../../../ui/devices/FromScale';
 import { TextField, MassField } from '../../../ui/controls/Field';
 import { Length, FineMass } from '../../../ui/figures/Figures';
-
 import { newKey } from '../../../ui/feedback/newKey';
 import { useSystem } from '../../../ui/frame/Providers';
 import { Notice } from '../../../ui/feedback/Notice';
 import { AskedWays } from '../../../ui/strand/AskedWays';
 import { PictureChoice } from '../../../ui/strand/PictureChoice';
-import { layingPictures, leavingPictures, ROUND_A_REEL } from '../../../ui/strand/ways';
+import { layingPictures, ROUND_A_REEL } from '../../../ui/strand/ways';
 import { useScale, WeighingFields } from '../../../ui/controls/WeighingFields';
 import { logMinis } from '../actions';
 import { SplitBalance } from '../plan/SplitBalance';
@@ -164,13 +164,13 @@ export function MiniLog({
             answered={values.leaving !== '' && values.laid !== ''}
             wrong={Boolean(errors.leaving ?? errors.laid)}
           >
-            <PictureChoice
-              question={`How did the strand leave ${page.pieceLabel.toLowerCase()}?`}
+            <LeavingChoice
+              piece={{ label: page.pieceLabel, form: page.form }}
+              fromEnd={plan.fromEnd}
+              colourHex={page.colourHex}
               value={values.leaving}
               onChange={(way) => set('leaving', way)}
-              unknown="did not look"
               error={errors.leaving}
-              pictures={leavingPictures(page.form, plan.fromEnd, page.colourHex)}
             />
             <PictureChoice
               question={`And how did it go round the ${plan.reel.name.toLowerCase()}?`}

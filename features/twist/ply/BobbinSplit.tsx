@@ -1,5 +1,6 @@
 'use client';
 
+import { LeavingChoice } from '../../../ui/strand/LeavingChoice';
 import { MassField } from '../../../ui/controls/Field';
 import { blankWeighing, OperationForm } from '../../../ui/controls/OperationForm';
 import { useRouter } from 'next/navigation';
@@ -10,10 +11,7 @@ import { parseQuantity } from '../../../core/common/units';
 import type { ScaleTool } from '../../../server/bench/bench';
 import type { BobbinSplitForm, PlySingle } from '../../../server/twist/plying';
 import { FineMass } from '../../../ui/figures/Figures';
-
 import { useSystem } from '../../../ui/frame/Providers';
-import { PictureChoice } from '../../../ui/strand/PictureChoice';
-import { leavingPictures } from '../../../ui/strand/ways';
 import { useForm } from '../../../ui/controls/useForm';
 import { useScale, WeighingFields } from '../../../ui/controls/WeighingFields';
 import { splitBobbins } from '../actions';
@@ -74,13 +72,13 @@ export function BobbinSplit({ single, scales }: { single: PlySingle; scales: Sca
           ))}
         </div>
         <WeighingFields scale={scale} tare={form.field('tare')} humidity={form.field('humidity')} />
-        <PictureChoice
-          question={`How did the strand leave ${single.label.toLowerCase()}?`}
+        <LeavingChoice
+          piece={single}
+          fromEnd={values.end}
+          colourHex={single.colourHex}
           value={values.left}
           onChange={(left) => set('left', left)}
-          unknown="did not look"
           error={errors.left}
-          pictures={leavingPictures(single.form, values.end, single.colourHex)}
         />
       </OperationForm>
     </section>

@@ -7,7 +7,6 @@ import { endsOf } from '../../../core/bench/schools';
 import type { ScaleTool } from '../../../server/bench/bench';
 import type { PlyForm, PlySingle } from '../../../server/twist/plying';
 import { TextField, MassField } from '../../../ui/controls/Field';
-
 import { PlainSelect } from '../../../ui/controls/PlainSelect';
 import { useForm } from '../../../ui/controls/useForm';
 import { useScale, WeighingFields } from '../../../ui/controls/WeighingFields';

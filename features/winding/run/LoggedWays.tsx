@@ -1,11 +1,12 @@
 'use client';
 
+import { LeavingChoice } from '../../../ui/strand/LeavingChoice';
 import type { LayingWay } from '../../../core/twist/strandWays';
 import type { RunPage } from '../../../server/winding/runEvents';
 import type { LogForm } from '../../../server/winding/runLog';
 import { AskedWays } from '../../../ui/strand/AskedWays';
 import { PictureChoice } from '../../../ui/strand/PictureChoice';
-import { BY_HAND, layingPictures, leavingPictures, ON_A_SPINDLE } from '../../../ui/strand/ways';
+import { BY_HAND, layingPictures, ON_A_SPINDLE } from '../../../ui/strand/ways';
 import type { FormState } from '../../../ui/controls/useForm';
 
 /** How the strand ran, for its twist: as the bench suggests it, to be put right. */
@@ -31,13 +32,13 @@ export function LoggedWays({
       answered={values.left !== '' && parts.every((part) => (values.laid[part] ?? '') !== '')}
       wrong={Object.keys(errors).some((path) => path === 'left' || path.startsWith('laid'))}
     >
-      <PictureChoice
-        question={`How did the strand leave ${pieceLabel.toLowerCase()}?`}
+      <LeavingChoice
+        piece={{ label: pieceLabel, form: pieceForm }}
+        fromEnd={plan.fromEnd}
+        colourHex={colourHex}
         value={values.left}
         onChange={(way) => set('left', way)}
-        unknown="did not look"
         error={errors.left}
-        pictures={leavingPictures(pieceForm, plan.fromEnd, colourHex)}
       />
       {wound.map(
         (those, i) =>

@@ -1,5 +1,6 @@
 'use client';
 
+import { LeavingChoice } from '../../../ui/strand/LeavingChoice';
 import { inWords, lengthFigure } from '../../../core/common/format';
 import { parseLoopM } from '../../../core/bench/hankLoop';
 import { readOrNull } from '../../../core/common/inputError';
@@ -14,7 +15,7 @@ import { useSystem } from '../../../ui/frame/Providers';
 import { Notice } from '../../../ui/feedback/Notice';
 import { AskedWays } from '../../../ui/strand/AskedWays';
 import { PictureChoice } from '../../../ui/strand/PictureChoice';
-import { layingPictures, leavingPictures, ROUND_A_REEL } from '../../../ui/strand/ways';
+import { layingPictures, ROUND_A_REEL } from '../../../ui/strand/ways';
 import { useScale, WeighingFields } from '../../../ui/controls/WeighingFields';
 import { saveReeled } from '../actions';
 import styles from './PieceOperationScreen.module.css';
@@ -105,13 +106,13 @@ export function ReelOperation({ page, scales }: { page: OperationFormPage; scale
       </div>
       <WeighingFields scale={scale} tare={form.field('tare')} humidity={form.field('humidity')} />
       <AskedWays answered={values.left !== '' && values.laid !== ''} wrong={'left' in errors || 'laid' in errors}>
-        <PictureChoice
-          question={`How did the strand leave ${piece.label.toLowerCase()}?`}
+        <LeavingChoice
+          piece={piece}
+          fromEnd={values.fromEnd}
+          colourHex={yarn.colourHex}
           value={values.left}
           onChange={(left) => set('left', left)}
-          unknown="did not look"
           error={errors.left}
-          pictures={leavingPictures(piece.form, values.fromEnd, yarn.colourHex)}
         />
         <PictureChoice
           question="How was it laid?"
