@@ -16,7 +16,7 @@ import { runPage, WINDING } from '../server/winding/runEvents';
 import { syncRun } from '../server/winding/runSync';
 import { logRun } from '../server/winding/runLog';
 import { type StartForm, startRun } from '../server/winding/runStart';
-import { addSample, type SampleForm } from '../server/yarn/samples';
+import { addSample, type SampleForm } from '../server/yarn/measurementForms';
 import { addPicture } from '../server/logbook/pictures';
 import { type ProjectForm, saveProject } from '../server/projects/projects';
 import { addYarn, type YarnForm } from '../server/yarn/yarns';

@@ -5,7 +5,7 @@ import type { Db } from '../db/common/connection';
 import { setLoop } from '../db/yarn/pieces';
 import { EMPTY_BAND } from '../features/yarns/band/bandValues';
 import { saveTool } from '../server/bench/bench';
-import { noteFault } from '../server/yarn/faults';
+import { noteFault } from '../server/yarn/measurementForms';
 import { treatPieces } from '../server/yarn/pieceOperations';
 import { packKit } from '../server/minis/miniCare';
 import { miniPlanPage } from '../server/minis/miniPlanPages';

@@ -10,7 +10,7 @@ import { runPage, WINDING } from '../server/winding/runEvents';
 import { syncRun } from '../server/winding/runSync';
 import { logRun } from '../server/winding/runLog';
 import { startRun } from '../server/winding/runStart';
-import { addSample, type SampleForm } from '../server/yarn/samples';
+import { addSample, type SampleForm } from '../server/yarn/measurementForms';
 import { logValues, plyValues, startValues } from '../tests/support/serverTesting';
 import { addYarn, type YarnForm } from '../server/yarn/yarns';
 import { yarnPage } from '../server/yarn/yarnViews';

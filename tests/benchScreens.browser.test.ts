@@ -67,7 +67,7 @@ test('the shelf is searched as one types', async () => {
   const maker = await set.maker();
   await maker.goTo('/yarns');
   await maker.page.locator('::-p-aria([name="Search the shelf"])').fill('gannet 2217');
-  await maker.page.waitForFunction(() => document.querySelectorAll('[data-shelf-place]').length === 1);
+  await maker.waitsFor(() => document.querySelectorAll('[data-shelf-place]').length === 1);
   await maker.page.locator('::-p-aria([name="Search the shelf"])').fill('nothing of the kind');
   await maker.sees('No yarn on the shelf');
   await maker.close();

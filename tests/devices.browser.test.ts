@@ -116,7 +116,7 @@ describe('by the length counter', () => {
     await maker.count(9);
     await maker.counts(before + 9);
     await plug('counter');
-    await maker.page.waitForFunction(() => !document.body.innerText.includes('is silent'));
+    await maker.waitsFor(() => !document.body.innerText.includes('is silent'));
     expect(await settled(maker, runId)).toBe(before + 9);
     await pull(4);
     await maker.until(async () => (await countOf(maker)) > before + 12);
@@ -187,7 +187,7 @@ describe('by the length counter', () => {
     expect(kept(runId).state.turns[0]).toBe(before);
     full = false;
     await maker.until(async () => kept(runId).state.turns[0] === before + 4);
-    await maker.page.waitForFunction(() => !document.body.innerText.includes('the disk is full'));
+    await maker.waitsFor(() => !document.body.innerText.includes('the disk is full'));
     maker.page.off('request', answer);
     await maker.page.setRequestInterception(false);
   });
@@ -294,8 +294,8 @@ describe('by the motor, watched by the counter', () => {
 
   test('near the end it slows down by itself, and stops at the cut', async () => {
     await bench({ device: 'motor', do: 'start', turnsPerS: 20 });
-    await maker.page.waitForSelector('[data-cue=slow]', { timeout: 60_000 });
-    await maker.page.waitForSelector('[data-cue=stop], [data-cue=past]', { timeout: 60_000 });
+    await maker.has('[data-cue=slow]');
+    await maker.has('[data-cue=stop], [data-cue=past]');
     await maker.sees('The end should be here');
     await maker.until(async () => (await shown('motor')).state === 'standing');
     const turns = await settled(maker, runId);

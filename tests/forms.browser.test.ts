@@ -92,7 +92,7 @@ test('a yarn whose grist nothing tells leads to what is missing', async () => {
   await maker.sees('can be planned');
   await maker.fill('mass', '81');
   await maker.press('Keep this weighing');
-  await maker.page.waitForFunction(() => document.querySelector('[id="mass"]') === null);
+  await maker.waitsFor(() => document.querySelector('[id="mass"]') === null);
   await maker.page.locator('::-p-text(Give its length and mass)').click();
   await maker.arrivesAt(/^\/yarns\/2\/band$/);
   await maker.choose('weightClass', '3');
@@ -118,7 +118,7 @@ test('the archive goes out, is refused where it is torn or not wanted, and comes
   const tables = (text: string) => (JSON.parse(text) as { tables: object }).tables;
   const document = async () => (await fetch(`${other.url}/api/archive?as=json`)).text();
   const give = async (file: string) => {
-    const input = await maker.page.waitForSelector('input[type=file]');
+    const input = await maker.has('input[type=file]');
     await (input as unknown as { uploadFile: (file: string) => Promise<void> }).uploadFile(file);
   };
 

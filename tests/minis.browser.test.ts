@@ -333,7 +333,7 @@ describe('a session', () => {
     await maker.goTo(`/minis/run/${runId}`);
     await maker.sees('What is left?');
     const { plan } = runNow(runId);
-    await maker.page.waitForSelector('button[type=submit]:not([disabled])');
+    await maker.has('button[type=submit]:not([disabled])');
     await maker.fill('left.0.mass', '990');
     await maker.sees('are too much');
     await maker.press('Into the log');

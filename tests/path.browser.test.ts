@@ -148,7 +148,7 @@ test('a killed server loses not one count, and counting goes on meanwhile', asyn
   await maker.sees('The app does not answer');
   await maker.count(2);
   await set.app.restart();
-  await maker.page.waitForFunction(() => !document.body.innerText.includes('The app does not answer'));
+  await maker.waitsFor(() => !document.body.innerText.includes('The app does not answer'));
   await maker.counts(42);
   await maker.page.reload();
   await maker.live();
@@ -223,7 +223,7 @@ test('weighed, it balances in words, and wrong masses are refused at the field',
   await maker.live();
   await maker.until(async () => (await maker.valueOf('masses.0')) === '100');
   expect(await maker.valueOf('note')).toBe('ran well');
-  await maker.page.waitForSelector('button[type=submit]:not([disabled])');
+  await maker.has('button[type=submit]:not([disabled])');
   await maker.press('Into the log');
   await maker.arrivesAt(/^\/logbook\/\d+$/);
 });
@@ -256,7 +256,7 @@ test('the log can be undone: back to the scale with every count, and logged agai
   await maker.sees('wound, to be weighed');
   await maker.page.click('a[href="/winding/run/1"]');
   await maker.arrivesAt(/^\/winding\/run\/1$/);
-  await maker.page.waitForSelector('button[type=submit]:not([disabled])');
+  await maker.has('button[type=submit]:not([disabled])');
   await maker.fill('masses.0', '101');
   await maker.press('Into the log');
   await maker.arrivesAt(/^\/logbook\/\d+$/);

@@ -179,7 +179,7 @@ describe('the logbook', () => {
         .toBuffer(),
     );
     await give(maker, 'input[type=file]', picture);
-    await maker.page.waitForSelector('img[alt="What was done, picture 1"]');
+    await maker.has('img[alt="What was done, picture 1"]');
     await maker.goTo('/yarns/12');
     expect(await maker.page.$$('img[alt^="The band"]')).toEqual([]);
     await maker.close();
@@ -251,9 +251,9 @@ test('what is on the bench is one key away on every screen, and so is everything
   expect(await maker.page.$('[aria-keyshortcuts="b"]')).toBeNull();
   await maker.goTo('/bench');
   await maker.keys('f');
-  await maker.page.waitForSelector('dialog[open] input');
+  await maker.has('dialog[open] input');
   await maker.page.keyboard.type('breakw cake 5');
-  await maker.page.waitForFunction(() => document.querySelectorAll('[role=option]').length > 0);
+  await maker.waitsFor(() => document.querySelectorAll('[role=option]').length > 0);
   await maker.until(async () =>
     (await maker.page.$eval('[role=listbox]', (list) => list.textContent)).includes('Cake 5 of Breakwater'),
   );

@@ -58,7 +58,7 @@ function sentencesOf(page: TwistPage, scenario: Scenario): string {
 
 /** The curve as it is drawn: the points of the thick line, in the chart's own figures. */
 async function curveOf(maker: Maker): Promise<{ x: number; y: number }[]> {
-  await maker.page.waitForSelector('canvas');
+  await maker.has('canvas');
   return maker.page.evaluate(() => {
     const canvas = document.querySelector('canvas')!;
     const fiber = Object.entries(canvas).find(([key]) => key.startsWith('__reactFiber'))![1] as Fiber;
@@ -165,7 +165,7 @@ describe('the twist of a cake', () => {
     await maker.live();
     await maker.sees('In the plan: work it from the outside');
     await maker.press('Take it out');
-    await maker.page.waitForFunction(() => !document.body.innerText.includes('In the plan'));
+    await maker.waitsFor(() => !document.body.innerText.includes('In the plan'));
     // One that winds it again is where the winding is planned.
     await maker.page.evaluate(() => {
       const ways = [...document.querySelectorAll<HTMLButtonElement>('button[aria-label^="Plan it: Wind it again"]')];
@@ -176,7 +176,7 @@ describe('the twist of a cake', () => {
     await maker.sees('For its twist you chose: wind it again');
     await maker.goTo(`/twist/${SOFT}`);
     await maker.press('Take it out');
-    await maker.page.waitForFunction(() => !document.body.innerText.includes('In the plan'));
+    await maker.waitsFor(() => !document.body.innerText.includes('In the plan'));
     await maker.close();
   });
 
@@ -211,7 +211,7 @@ test('a cake that came wound is not known; once one has looked how it lies, what
   await maker.sees('It is noted');
   // Taken back, and noted again.
   await maker.press('Undo');
-  await maker.page.waitForFunction(() => !document.body.innerText.includes('adds this'));
+  await maker.waitsFor(() => !document.body.innerText.includes('adds this'));
   expect(inDatabase((db) => twistOfYarn(db, yarnView(db, pageNow(FAIR).yarn.id)!).get(FAIR)!.laid)).toBeNull();
   await picture(maker, /^clockwise, seen from above/);
   const { operationId } = pageNow(FAIR).story[0]!;
@@ -220,7 +220,7 @@ test('a cake that came wound is not known; once one has looked how it lies, what
   await maker.sees('it is wider than that');
   await maker.fill(`size-${operationId}-outer`, '9.5 cm');
   await maker.press('That is how it was: note it');
-  await maker.page.waitForFunction(() => !document.body.innerText.includes('otherwise than it was noted'));
+  await maker.waitsFor(() => !document.body.innerText.includes('otherwise than it was noted'));
   const { gap, laid } = inDatabase((db) => twistOfYarn(db, yarnView(db, pageNow(FAIR).yarn.id)!).get(FAIR)!);
   // What was before it came stays unknown.
   expect(gap).toBe('came wound');
@@ -396,9 +396,7 @@ describe('practice', () => {
       expect(reason).toContain(letter ? `that is ${letter}.` : 'no turn is put in');
       expect(chosen).toBeTruthy();
       // Where no motion is wanted, it is drawn pulled at once.
-      await maker.page.waitForFunction(
-        () => document.querySelector<HTMLInputElement>('input[type=range]')!.value === '100',
-      );
+      await maker.waitsFor(() => document.querySelector<HTMLInputElement>('input[type=range]')!.value === '100');
       expect(await maker.page.$eval('svg[role=img]', (svg) => svg.getAttribute('aria-label'))).toMatch(
         letter ? `like ${letter}` : 'flat',
       );
@@ -432,7 +430,7 @@ describe('practice', () => {
     await maker.keys('1');
     await maker.sees('This answer could not be kept');
     await maker.press('The next one');
-    await maker.page.waitForFunction(() => document.querySelector('ol button[data-state]') === null);
+    await maker.waitsFor(() => document.querySelector('ol button[data-state]') === null);
     await maker.sees(/lean\?|gain or lose\?|change most\?/);
     await set.app.restart();
     await maker.close();

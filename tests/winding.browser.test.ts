@@ -29,7 +29,7 @@ test('what lies along a hank is noted at its place, and a slip is taken back', a
   await maker.sees('knot at 40 m from the end that leaves first');
   await maker.press('Undo');
   // The offer goes too: it could lie over the button that is pressed next.
-  await maker.page.waitForFunction(() => !/knot at 40 m|It is noted/.test(document.body.innerText));
+  await maker.waitsFor(() => !/knot at 40 m|It is noted/.test(document.body.innerText));
   // By the keyboard: the button moves up as the undone line above it goes, and a mouse can miss it then.
   await maker.page.focus('::-p-aria([name="Note a knot, a thin spot, a colour change"])');
   await maker.keys('Enter');
@@ -98,12 +98,12 @@ test('a pedal is taught its key by pressing it once', async () => {
   await maker.keys('z');
   await maker.sees('1 knot marked');
   await maker.keys('u');
-  await maker.page.waitForFunction(() => !document.body.innerText.includes('1 knot marked'));
+  await maker.waitsFor(() => !document.body.innerText.includes('1 knot marked'));
 });
 
 test('another pair of hands takes over, and that is kept', async () => {
   await maker.press('Hand over');
-  await maker.page.waitForSelector('form input');
+  await maker.has('form input');
   await maker.page.locator('form input').fill('Ebba');
   await maker.press('Takes over');
   await maker.sees('Ebba winds');
@@ -252,7 +252,7 @@ test('a tool is put on the bench and taken off again, and either can be undone',
   await maker.press('Undo');
   await maker.page.waitForSelector('::-p-aria([name="Take it off the bench (loft winder)"])');
   await maker.press('Take it off the bench (loft winder)');
-  await maker.page.waitForFunction(
+  await maker.waitsFor(
     () => ![...document.querySelectorAll('h3')].some((title) => title.textContent === 'Loft winder'),
   );
 });

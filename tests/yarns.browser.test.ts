@@ -25,7 +25,7 @@ test('a part ball goes on the scale: how many metres, is it enough, how many mor
   const maker = await set.maker();
   await maker.goTo('/yarns');
   await maker.page.locator('::-p-aria([name="Search the shelf"])').fill('slack water');
-  await maker.page.waitForFunction(() => document.querySelectorAll('[data-shelf-place]').length === 1);
+  await maker.waitsFor(() => document.querySelectorAll('[data-shelf-place]').length === 1);
   await maker.keys('ArrowDown', 'Enter');
   await maker.arrivesAt(/^\/yarns\/4$/);
   // The part ball: 18 g of what was a 25 g hank.
@@ -113,7 +113,7 @@ test('a contradiction is shown with what may lie behind it, and settled by the m
   await maker.press('Leave it open again');
   await maker.sees('110 m ± 60 m');
   await maker.press('Throw away the sample of 10\u00a0m');
-  await maker.page.waitForFunction(() => !document.body.innerText.includes('contradict'));
+  await maker.waitsFor(() => !document.body.innerText.includes('contradict'));
   await maker.sees('142 m');
   await maker.close();
 });
@@ -203,16 +203,16 @@ test('a picture of the band is kept; what is none, or is too large, is refused',
       .toBuffer(),
   );
   await upload(maker, '[class*="pictures"] input[type=file]', good);
-  await maker.page.waitForSelector('img[alt="The band, picture 1"]');
+  await maker.has('img[alt="The band, picture 1"]');
   await maker.until(() =>
     maker.page.$eval('img[alt="The band, picture 1"]', (image) => (image as HTMLImageElement).naturalWidth === 900),
   );
   await maker.page.reload();
   await maker.live();
   await maker.press('Take picture 1 away');
-  await maker.page.waitForFunction(() => !document.querySelector('img[alt="The band, picture 1"]'));
+  await maker.waitsFor(() => !document.querySelector('img[alt="The band, picture 1"]'));
   await maker.press('Undo');
-  await maker.page.waitForSelector('img[alt="The band, picture 1"]');
+  await maker.has('img[alt="The band, picture 1"]');
 
   const bad = path.join(folder, 'band.png');
   writeFileSync(bad, 'not a picture at all');
@@ -256,7 +256,7 @@ test('a project of two colours: begun, kept over a reload, changed, finished and
   await maker.press('It is finished');
   await maker.arrivesAt(/^\/projects$/);
   await maker.press('Undo');
-  await maker.page.waitForFunction(() =>
+  await maker.waitsFor(() =>
     [...document.querySelectorAll('ol a')].some((link) => link.textContent!.includes('Oar mitts')),
   );
   await maker.close();
@@ -294,7 +294,7 @@ test('a yarn entered twice is merged, deleted, and each is taken back', async ()
   await maker.sees('Undertow, Twice is deleted');
   await maker.goTo('/yarns/gone');
   await maker.press('Bring back Undertow, Twice');
-  await maker.page.waitForFunction(() => !document.querySelector('main')!.innerText.includes('Undertow'));
+  await maker.waitsFor(() => !document.querySelector('main')!.innerText.includes('Undertow'));
   await maker.close();
 });
 
@@ -347,9 +347,8 @@ test('10,000 yarns: found as one types, scrolled without end, walked with the ar
   await maker.page.focus('[data-place="0"] a');
   for (let i = 0; i < 12; i++) {
     await maker.keys('ArrowDown');
-    await maker.page.waitForFunction(
+    await maker.waitsFor(
       (place) => document.activeElement?.closest('[data-place]')?.getAttribute('data-place') === place,
-      {},
       String((i + 1) * 4),
     );
   }

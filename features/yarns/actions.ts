@@ -19,11 +19,11 @@ import {
 import { database } from '../../server/common/database';
 import * as lifecycle from '../../server/yarn/yarnLifecycle';
 import { takeListBack } from '../../server/exchange/wholesale';
-import { type FaultForm, noteFault } from '../../server/yarn/faults';
+import { type FaultForm, noteFault } from '../../server/yarn/measurementForms';
 import { removePicture } from '../../server/logbook/pictures';
 import { undoOperation } from '../../server/yarn/pieces';
 import { unitSystem } from '../../server/common/preferences';
-import { addSample, type SampleForm } from '../../server/yarn/samples';
+import { addSample, type SampleForm } from '../../server/yarn/measurementForms';
 import { addMore, addYarn, type BandForm, changeBand, type IncomingForm, type YarnForm } from '../../server/yarn/yarns';
 
 export const saveNewYarn = action([formOf<YarnForm>()], async (form) =>

@@ -101,10 +101,6 @@ export function massOfReading(reading: ScaleReading, path: string): WeighedMass 
   };
 }
 
-/** The same of what a form says. */
-export const weighedMass = (grossG: number, form: FormScale, path: string): WeighedMass =>
-  massOfReading(readingOfForm(grossG, form), path);
-
 /** The mass of a piece as it is known now; null where it is not. */
 export function massFactOf(
   row: Pick<PieceRow, 'massMg' | 'massFrom' | 'tareMg' | 'resolutionMg' | 'humidityPercent'>,

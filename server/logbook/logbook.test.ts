@@ -7,7 +7,7 @@ import { type LogAsked, logbookPage, latestOperations, readLogAsked } from './lo
 import { undoOperation } from '../yarn/pieces';
 import { giveUpRun } from '../winding/runLog';
 import { startRun } from '../winding/runStart';
-import { addSample } from '../yarn/samples';
+import { addSample } from '../yarn/measurementForms';
 import { aKey, emptyDatabase, idOf, NOW, shelved, startValues } from '../../tests/support/serverTesting';
 
 const asked = (more: Partial<LogAsked> = {}): LogAsked => ({

@@ -5,10 +5,10 @@ import type { Db } from '../../db/common/connection';
 import { miniPlanById, miniOfPiece, minisOfPlan, setKit } from '../../db/minis/minis';
 import { pieceById, type PieceRow, wetBy } from '../../db/yarn/pieces';
 import { recordTreatment } from '../yarn/operationCommands';
-import { recordOnce, pieceThere } from '../yarn/recordOperation';
+import { once, pieceThere, type Recorded } from '../yarn/recordOperation';
 import { longText, quantity, readOptional, requestKey } from '../common/fields';
-import { ConflictError, type SaveResult, saving } from '../common/result';
-import { weighedMass, weighingFields } from '../common/weighing';
+import { ConflictError, runForm, type SaveResult, saving } from '../common/result';
+import { massOfReading, readingOfForm, type ScaleReading, weighingFields } from '../common/weighing';
 import { fromMg } from '../common/storageUnits';
 
 function dryForm(system: UnitSystem) {
@@ -28,22 +28,38 @@ export type DryForm = z.input<ReturnType<typeof dryForm>>;
 /** Heavier by more than this share than before: it may be damp still. */
 const DAMP_FROM = 0.03;
 
-/** Keeps what dyed or washed minis weigh, now that they are dry. */
+/** The same, by what a form says. */
 export function weighDried(db: Db, input: unknown, system: UnitSystem, now: Date): SaveResult {
-  return recordOnce(db, dryForm(system), input, (form) => {
-    const weighed = form.pieceIds.flatMap((id, i) => {
-      const massG = form.masses[i] ?? null;
-      if (massG === null) return [];
+  return runForm(dryForm(system), input, (form) => {
+    const { requestKey, note, sure } = form;
+    const masses = form.pieceIds.map((_, i) => readingOfForm(form.masses[i] ?? null, form));
+    return recordDried(db, { requestKey, note, sure, pieceIds: form.pieceIds, masses }, now);
+  });
+}
+
+interface MiniDrying extends Recorded {
+  pieceIds: readonly number[];
+  /** Of each, in the same order; null: not weighed yet. */
+  masses: readonly (ScaleReading | null)[];
+  sure: boolean;
+}
+
+/** Keeps what dyed or washed minis weigh, now that they are dry. */
+function recordDried(db: Db, { pieceIds, masses, sure, ...command }: MiniDrying, now: Date): number {
+  return once(db, command.requestKey, () => {
+    const weighed = pieceIds.flatMap((id, i) => {
+      const reading = masses[i] ?? null;
+      if (reading === null) return [];
       const piece = stillThere(db, id);
       if (wetBy(db, id) === null) throw new InputError('this one is weighed already', `masses.${i}`);
-      const mass = weighedMass(massG, form, `masses.${i}`);
+      const mass = massOfReading(reading, `masses.${i}`);
       const beforeG = piece.massMg === null ? null : fromMg(piece.massMg);
-      if (beforeG !== null && !form.sure && fromMg(mass.massMg) > beforeG * (1 + DAMP_FROM) + form.scaleResolutionG)
+      if (beforeG !== null && !sure && fromMg(mass.massMg) > beforeG * (1 + DAMP_FROM) + reading.scaleStepG)
         throw new InputError(`it was ${Number(beforeG.toFixed(1))} g before: still damp?`, `masses.${i}`);
       return [{ piece, mass }];
     });
     if (weighed.length === 0) throw new InputError('weigh at least one', 'masses.0');
-    return recordTreatment(db, weighed, { ...form, kind: 'weigh' }, now);
+    return recordTreatment(db, weighed, { ...command, kind: 'weigh' }, now);
   });
 }
 

@@ -15,6 +15,7 @@ import {
   type MiniRunState,
   weighingNow,
 } from '../../core/minis/miniRun';
+import type { LayingWay, LeavingWay } from '../../core/twist/strandWays';
 import type { PieceForm } from '../../core/yarn/piece';
 import { fits } from '../../core/minis/minis';
 import type { UnitSystem } from '../../core/common/units';
@@ -23,17 +24,17 @@ import { insertMini, loopsLastWeighed, miniPlanById } from '../../db/minis/minis
 import { insertOperation, insertUsedUp } from '../../db/yarn/operations';
 import { pieceById, type PieceRow } from '../../db/yarn/pieces';
 import { endRun, insertRun, openRunOfPiece, runById } from '../../db/winding/runs';
-import { recordOnce, pieceThere, putPiece } from '../yarn/recordOperation';
+import { once, pieceThere, putPiece, type Recorded } from '../yarn/recordOperation';
 import { longText, quantity, readOptional, requestKey } from '../common/fields';
 import { type MiniPlanContent, readMiniPlanContent } from './miniPlanContent';
 import { miniYarns } from './miniParents';
 import { miniStateOf } from './miniRunEvents';
 import { type MiniRunPlan, readMiniRunPlan } from './miniRunPlan';
 import { keepMarks } from '../yarn/faults';
-import { ConflictError, type SaveResult, saving } from '../common/result';
+import { ConflictError, runForm, type SaveResult, saving } from '../common/result';
 import { type RunFrame, runFrame } from '../winding/runSync';
 import { recordLaidLoops, recordLeaving, layingWay, leavingWay, miniWays } from '../yarn/strandWays';
-import { weighedMass, type WeighedMass, weighingFields } from '../common/weighing';
+import { massOfReading, readingOfForm, type ScaleReading, type WeighedMass, weighingFields } from '../common/weighing';
 import { fromMg, toMg, toMm } from '../common/storageUnits';
 
 /** Begins to count the minis of one parent of a mini plan; goes on with the open run if there is one. */
@@ -165,9 +166,43 @@ function logForm(system: UnitSystem) {
 }
 export type MiniLogForm = z.input<ReturnType<typeof logForm>>;
 
-/** Logs a counting: its parent becomes the minis and what is left of it, with ends and ties told apart. */
+/** What a counting came to. */
+interface MiniCutting extends Recorded {
+  /** What is left at each place where something was to be left, in the order of the yarn. */
+  left: readonly { mass: ScaleReading | null; kept: boolean }[];
+  /** What was cut off at the ends, and what went into ties; null: as it was reckoned. */
+  endsG: number | null;
+  tiesG: number | null;
+  humidityPercent: number | null;
+  /** Empty: nobody looked. */
+  leaving: LeavingWay | '';
+  laying: LayingWay | '';
+}
+
+/** Logs a counting by what its form says. */
 export function logMiniRun(db: Db, runId: number, input: unknown, system: UnitSystem, now: Date): SaveResult {
-  return recordOnce(db, logForm(system), input, (form) => {
+  return runForm(logForm(system), input, (form) =>
+    recordMinis(
+      db,
+      runId,
+      {
+        requestKey: form.requestKey,
+        note: form.note,
+        left: form.left.map(({ mass, kept }) => ({ mass: readingOfForm(mass, form), kept })),
+        endsG: form.ends,
+        tiesG: form.ties,
+        humidityPercent: form.humidity,
+        leaving: form.leaving,
+        laying: form.laid,
+      },
+      now,
+    ),
+  );
+}
+
+/** Logs a counting: its parent becomes the minis and what is left of it, with ends and ties told apart. */
+function recordMinis(db: Db, runId: number, cutting: MiniCutting, now: Date): number {
+  return once(db, cutting.requestKey, () => {
     const run = runById(db, runId);
     if (run?.kind !== 'minis' || run.endedAt !== null) throw new ConflictError('these minis are logged already');
     const row = pieceThere(db, run.pieceId, 'the piece is');
@@ -176,27 +211,27 @@ export function logMiniRun(db: Db, runId: number, input: unknown, system: UnitSy
     const made = minisMade(state);
     if (made.length === 0) throw new ConflictError('no mini was made; give it up instead');
     const places = remainderPlaces(plan);
-    const left = form.left.map(({ mass, kept }, i) => ({
+    const left = cutting.left.map(({ mass, kept }, i) => ({
       afterMini: places[i] ?? plan.minis.length,
       kept,
-      mass: mass === null ? null : weighedMass(mass, form, `left.${i}.mass`),
+      mass: mass && massOfReading(mass, `left.${i}.mass`),
     }));
     const thrownMg = left.reduce((sum, { mass, kept }) => sum + (mass && !kept ? mass.massMg : 0), 0);
-    const endsMg = toMg(form.ends ?? made.length * (plan.cutLossG - plan.tiesG));
-    const tiesMg = toMg(form.ties ?? made.length * plan.tiesG);
+    const endsMg = toMg(cutting.endsG ?? made.length * (plan.cutLossG - plan.tiesG));
+    const tiesMg = toMg(cutting.tiesG ?? made.length * plan.tiesG);
     const learned = loopMassOf(plan, state, plan.parent);
     requireNotMore(row, left, state, learned);
     const operationId = insertOperation(db, {
       kind: 'split',
       at: now.toISOString(),
-      note: form.note,
+      note: cutting.note,
       wasteMg: endsMg + thrownMg,
       tiesMg,
-      requestKey: form.requestKey,
+      requestKey: cutting.requestKey,
       fromEnd: plan.fromEnd,
     });
     insertUsedUp(db, operationId, row);
-    recordLeaving(db, operationId, { form: row.form, fromEnd: plan.fromEnd }, form.leaving, 'leaving');
+    recordLeaving(db, operationId, { form: row.form, fromEnd: plan.fromEnd }, cutting.leaving, 'leaving');
     const cut: Cut = {
       operationId,
       planId: run.planId!,
@@ -206,8 +241,8 @@ export function logMiniRun(db: Db, runId: number, input: unknown, system: UnitSy
       learned,
       made,
       left,
-      humidity: form.humidity,
-      laid: form.laid,
+      humidity: cutting.humidityPercent,
+      laid: cutting.laying,
     };
     const pieces = along(cut);
     const faults = faultsAlong(cut, pieces);
@@ -249,7 +284,7 @@ interface Cut {
   made: readonly number[];
   left: readonly Left[];
   humidity: number | null;
-  laid: z.output<typeof layingWay>;
+  laid: LayingWay | '';
 }
 
 type CutOff = { massG: number } & ({ kind: 'mini'; part: number } | { kind: 'left'; left: Left });

@@ -8,7 +8,7 @@ import { ternRockMinis } from '../../scripts/ternRockMinis';
 import { exportArchive } from '../exchange/archive';
 import { readIn } from '../../tests/support/archiveTesting';
 import { reels, removeTool, saveTool } from '../bench/bench';
-import { noteFault } from '../yarn/faults';
+import { noteFault } from '../yarn/measurementForms';
 import { labelOf, labelSheet } from '../exchange/labels';
 import { operationPage } from '../logbook/operationPage';
 import { treatPieces, untreatPieces, weighPiece } from '../yarn/pieceOperations';

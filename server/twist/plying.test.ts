@@ -8,7 +8,7 @@ import { redoOperation, undoOperation } from '../yarn/pieces';
 import { weighPiece, treatPieces } from '../yarn/pieceOperations';
 import { plyWaits } from './plied';
 import { type BobbinSplitForm, type PlyForm, plyPage, plySingles, splitOverBobbins } from './plying';
-import { addSample, type SampleForm } from '../yarn/samples';
+import { addSample, type SampleForm } from '../yarn/measurementForms';
 import {
   aKey,
   emptyDatabase,

@@ -1,12 +1,12 @@
 import { bandTexts } from '../../core/yarn/band';
 import { z } from 'zod';
 import type { Estimate } from '../../core/common/estimate';
-import { PACKAGE_ENDS } from '../../core/yarn/faults';
+import { PACKAGE_ENDS, type PackageEnd } from '../../core/yarn/faults';
 import { InputError } from '../../core/common/inputError';
 import type { KnownTwist } from '../../core/twist/ownTwist';
 import { type PieceForm, type MassFact, massOf } from '../../core/yarn/piece';
 import { PLY_METHODS, type PlyMethod } from '../../core/twist/plying';
-import { LEAVING_WAYS } from '../../core/twist/strandWays';
+import { LEAVING_WAYS, type LeavingWay } from '../../core/twist/strandWays';
 import type { TakeUp } from '../../core/twist/takeUp';
 import { parseTurnsPerM, type TwistDirection } from '../../core/twist/twist';
 import type { PieceTwist } from '../../core/twist/twistAccount';
@@ -17,14 +17,21 @@ import { pieceById, piecesOfYarn, type PieceRow } from '../../db/yarn/pieces';
 import { insertPly } from '../../db/twist/plies';
 import { openRunOfPiece } from '../../db/winding/runs';
 import { fibresOf, insertYarn, replaceFibres, type YarnRow, yarnById } from '../../db/yarn/yarns';
-import { recordOnce, pieceThere, putPiece } from '../yarn/recordOperation';
+import { once, pieceThere, putPiece, type Recorded } from '../yarn/recordOperation';
 import { longText, quantity, read, readOptional, requestKey, text, wholeNumber } from '../common/fields';
 import { takeUp } from '../yarn/pliedGrist';
-import { ConflictError, type SaveResult } from '../common/result';
+import { ConflictError, runForm, type SaveResult } from '../common/result';
 import { recordLaidTurning, recordLeaving, leavingWay } from '../yarn/strandWays';
 import { newestOnShelf, onShelf } from '../yarn/shelf';
 import { strandFigures, twistOfYarn } from './twist';
-import { isTooMuch, weighedMass, type WeighedMass, weighingFields } from '../common/weighing';
+import {
+  isTooMuch,
+  massOfReading,
+  readingOfForm,
+  type ScaleReading,
+  type WeighedMass,
+  weighingFields,
+} from '../common/weighing';
 import { nameOfYarn, pieceView, yarnView, type YarnView } from '../yarn/yarnViews';
 
 /** A single, or any yarn, that can be plied. */
@@ -138,42 +145,67 @@ function plyForm(system: UnitSystem) {
   });
 }
 export type PlyForm = z.input<ReturnType<typeof plyForm>>;
-type Ply = z.output<ReturnType<typeof plyForm>>;
+
+interface Plying extends Recorded {
+  method: PlyMethod;
+  /** One that is plied with itself, or two. */
+  pieceIds: readonly number[];
+  end: PackageEnd;
+  leaving: LeavingWay;
+  plied: TwistDirection;
+  /** The ply twist that was meant; null: by feel. */
+  turnsPerM: number | null;
+  name: string;
+  form: 'hank' | 'cake' | 'ball' | 'bobbin';
+  mass: ScaleReading | null;
+  /** What is left on the longer one. */
+  rest: ScaleReading | null;
+  restDays: number;
+}
 
 const DAY_MS = 24 * 3600 * 1000;
 
-/** Plies singles: they become one piece of a new yarn, that rests, is washed and measured. */
+/** Plies singles, by what a form says. */
 export function plySingles(db: Db, input: unknown, system: UnitSystem, now: Date): SaveResult {
-  return recordOnce(db, plyForm(system), input, (form) => {
-    requireMany(form.method, form.pieceIds);
-    const rows = form.pieceIds.map((id) => stillThere(db, id));
-    const mass = form.mass === null ? null : weighedMass(form.mass, form, 'mass');
-    const rest = form.rest === null ? null : weighedMass(form.rest, form, 'rest');
+  return runForm(plyForm(system), input, ({ left, turns, tare, humidity, scaleResolutionG, ...form }) => {
+    const scale = { tare, humidity, scaleResolutionG };
+    const masses = { mass: readingOfForm(form.mass, scale), rest: readingOfForm(form.rest, scale) };
+    return ply(db, { ...form, ...masses, leaving: left, turnsPerM: turns }, now);
+  });
+}
+
+/** Plies singles: they become one piece of a new yarn, that rests, is washed and measured. */
+function ply(db: Db, plying: Plying, now: Date): number {
+  return once(db, plying.requestKey, () => {
+    requireMany(plying.method, plying.pieceIds);
+    const rows = plying.pieceIds.map((id) => stillThere(db, id));
+    const mass = plying.mass && massOfReading(plying.mass, 'mass');
+    const rest = plying.rest && massOfReading(plying.rest, 'rest');
     requireNotMore(rows, mass, rest);
     const operationId = insertOperation(db, {
       kind: 'ply',
       at: now.toISOString(),
-      note: form.note,
-      requestKey: form.requestKey,
-      fromEnd: form.left === 'turning' ? 'outer' : form.end,
+      note: plying.note,
+      requestKey: plying.requestKey,
+      fromEnd: plying.leaving === 'turning' ? 'outer' : plying.end,
     });
     for (const row of rows) insertUsedUp(db, operationId, row);
     const [first] = rows as [PieceRow, ...PieceRow[]];
-    const fromEnd = form.left === 'turning' && first.form !== 'hank' ? 'outer' : form.end;
-    recordLeaving(db, operationId, { form: first.form, fromEnd }, form.left);
+    const fromEnd = plying.leaving === 'turning' && first.form !== 'hank' ? 'outer' : plying.end;
+    recordLeaving(db, operationId, { form: first.form, fromEnd }, plying.leaving);
     const yarn = yarnById(db, first.yarnId)!;
-    const yarnId = newPliedYarn(db, yarn, rows, form, now);
-    putPiece(db, operationId, { yarnId, form: form.form, loopMm: null }, mass);
+    const yarnId = newPliedYarn(db, yarn, rows, plying, now);
+    putPiece(db, operationId, { yarnId, form: plying.form, loopMm: null }, mass);
     if (rest) putPiece(db, operationId, rows.at(-1)!, rest);
     const { ownTwist, twistDirection } = yarnView(db, yarn.id)!;
     insertPly(db, {
       operationId,
-      method: form.method,
+      method: plying.method,
       spun: ownTwist?.direction ?? twistDirection,
       spunTurnsPerKm: ownTwist ? Math.round(ownTwist.turnsPerM * 1000) : null,
-      plied: form.plied,
-      pliedTurnsPerKm: form.turns === null ? null : Math.max(1, Math.round(form.turns * 1000)),
-      restUntil: form.restDays === 0 ? null : new Date(now.getTime() + form.restDays * DAY_MS).toISOString(),
+      plied: plying.plied,
+      pliedTurnsPerKm: plying.turnsPerM === null ? null : Math.max(1, Math.round(plying.turnsPerM * 1000)),
+      restUntil: plying.restDays === 0 ? null : new Date(now.getTime() + plying.restDays * DAY_MS).toISOString(),
     });
     return operationId;
   });
@@ -198,14 +230,14 @@ function requireNotMore(rows: readonly PieceRow[], mass: WeighedMass | null, res
     throw new InputError('that is more than went in; weigh it again', 'mass');
 }
 
-function newPliedYarn(db: Db, yarn: YarnRow, rows: readonly PieceRow[], form: Ply, now: Date): number {
+function newPliedYarn(db: Db, yarn: YarnRow, rows: readonly PieceRow[], plying: Plying, now: Date): number {
   const others = rows.map(({ yarnId }) => yarnById(db, yarnId)!);
   const same = <Key extends keyof YarnRow>(key: Key) => others.every((each) => each[key] === yarn[key]);
   const yarnId = insertYarn(
     db,
     {
       ...bandTexts((name) => (same(name) ? yarn[name] : '')),
-      line: form.name,
+      line: plying.name,
       colourHex: yarn.colourHex,
       putUpMg: null,
       putUpMm: null,
@@ -213,8 +245,8 @@ function newPliedYarn(db: Db, yarn: YarnRow, rows: readonly PieceRow[], form: Pl
       wpi: null,
       needleUm: null,
       hookUm: null,
-      plies: form.method === 'chain' ? 3 : 2,
-      twistDirection: form.plied,
+      plies: plying.method === 'chain' ? 3 : 2,
+      twistDirection: plying.plied,
       // Only what is counted of it is its twist; what was meant stands with the plying.
       twistTurnsPerKm: null,
       gaugeStitchesPer10M: null,
@@ -244,21 +276,34 @@ function splitForm(system: UnitSystem) {
 }
 export type BobbinSplitForm = z.input<ReturnType<typeof splitForm>>;
 
-/** A single that was split by mass over two bobbins, which turned. */
+interface BobbinSplit extends Recorded {
+  pieceId: number;
+  /** What is on each bobbin. */
+  masses: readonly [ScaleReading, ScaleReading];
+  fromEnd: PackageEnd;
+  /** Empty: nobody looked. */
+  leaving: LeavingWay | '';
+}
+
+/** A single that was split over two bobbins, by what a form says. */
 export function splitOverBobbins(db: Db, pieceId: number, input: unknown, system: UnitSystem, now: Date): SaveResult {
-  return recordOnce(db, splitForm(system), input, (form) => {
+  return runForm(splitForm(system), input, (form) => {
+    const { requestKey, note, end, left } = form;
+    const masses = [readingOfForm(form.masses[0], form), readingOfForm(form.masses[1], form)] as const;
+    return splitSingle(db, { pieceId, requestKey, note, masses, fromEnd: end, leaving: left }, now);
+  });
+}
+
+/** A single that was split by mass over two bobbins, which turned. */
+function splitSingle(db: Db, { pieceId, fromEnd, leaving, ...split }: BobbinSplit, now: Date): number {
+  return once(db, split.requestKey, () => {
     const row = stillThere(db, pieceId);
-    const masses = form.masses.map((mass, i) => weighedMass(mass, form, `masses.${i}`));
+    const masses = split.masses.map((mass, i) => massOfReading(mass, `masses.${i}`));
     requireNotMore([row], masses[0]!, masses[1]!);
-    const operationId = insertOperation(db, {
-      kind: 'wind',
-      at: now.toISOString(),
-      note: form.note,
-      requestKey: form.requestKey,
-      fromEnd: form.end,
-    });
+    const { note, requestKey } = split;
+    const operationId = insertOperation(db, { kind: 'wind', at: now.toISOString(), note, requestKey, fromEnd });
     insertUsedUp(db, operationId, row);
-    recordLeaving(db, operationId, { form: row.form, fromEnd: form.end }, form.left);
+    recordLeaving(db, operationId, { form: row.form, fromEnd }, leaving);
     for (const mass of masses) {
       const bobbinId = putPiece(db, operationId, { yarnId: row.yarnId, form: 'bobbin', loopMm: null }, mass);
       recordLaidTurning(db, { operationId, pieceId: bobbinId });

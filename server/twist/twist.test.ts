@@ -9,7 +9,7 @@ import { keepAnswer, practicePage } from './practice';
 import { runPage } from '../winding/runEvents';
 import { logRun } from '../winding/runLog';
 import { startRun } from '../winding/runStart';
-import { addSample } from '../yarn/samples';
+import { addSample } from '../yarn/measurementForms';
 import {
   aKey,
   emptyDatabase,

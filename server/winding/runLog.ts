@@ -5,6 +5,7 @@ import { InputError } from '../../core/common/inputError';
 import { type RunState, turnsOn, woundParts } from '../../core/winding/run';
 import { counterLengthM } from '../../core/winding/lengthSources';
 import { parseSizeMm } from '../../core/common/span';
+import type { LayingWay, LeavingWay } from '../../core/twist/strandWays';
 import type { UnitSystem } from '../../core/common/units';
 import { placeAlongM, spindleOf } from '../../core/winding/windingPlan';
 import type { Db } from '../../db/common/connection';
@@ -12,13 +13,13 @@ import { insertOperation, insertUsedUp } from '../../db/yarn/operations';
 import { pieceById } from '../../db/yarn/pieces';
 import { endRun, openRunOfPiece, reopenRun, runById } from '../../db/winding/runs';
 import { insertWoundCake } from '../../db/winding/woundCakes';
-import { recordOnce, pieceThere, putPiece } from '../yarn/recordOperation';
+import { once, pieceThere, putPiece, type Recorded } from '../yarn/recordOperation';
 import { longText, quantity, read, readOptional, requestKey } from '../common/fields';
 import { keepMarks } from '../yarn/faults';
-import { ConflictError, type SaveResult, saving } from '../common/result';
+import { ConflictError, runForm, type SaveResult, saving } from '../common/result';
 import { readPlan, type RunPlan } from './runPlan';
 import { recordLaidCake, recordLeaving, layingWay, leavingWay } from '../yarn/strandWays';
-import { weighedMass, weighingFields } from '../common/weighing';
+import { massOfReading, readingOfForm, type ScaleReading, weighingFields } from '../common/weighing';
 import { fromMg, toMg, toMm, toUm } from '../common/storageUnits';
 import { stateOf } from './runEvents';
 
@@ -47,54 +48,96 @@ function logForm(system: UnitSystem) {
   });
 }
 export type LogForm = z.input<ReturnType<typeof logForm>>;
-type Log = z.output<ReturnType<typeof logForm>>;
+
+/** What a winding came to, cake by cake in the order of winding. */
+interface Winding extends Recorded {
+  cakes: readonly {
+    mass: ScaleReading;
+    /** How large it came out, measured across and in height; null: nobody measured. */
+    diameterMm: number | null;
+    heightMm: number | null;
+    laying: LayingWay | '';
+  }[];
+  /** What is left of the piece, unwound. */
+  rest: ScaleReading | null;
+  /** What was cut off and thrown away. */
+  wasteG: number;
+  /** Empty: nobody looked. */
+  leaving: LeavingWay | '';
+}
+
+/** Logs a run by what its form says. */
+export function logRun(db: Db, runId: number, input: unknown, system: UnitSystem, now: Date): SaveResult {
+  return runForm(logForm(system), input, (form) =>
+    recordWinding(
+      db,
+      runId,
+      {
+        requestKey: form.requestKey,
+        note: form.note,
+        cakes: form.masses.map((mass, i) => ({
+          mass: readingOfForm(mass, form),
+          diameterMm: form.diameters[i] ?? null,
+          heightMm: form.heights[i] ?? null,
+          laying: form.laid[i] ?? '',
+        })),
+        rest: readingOfForm(form.rest, form),
+        wasteG: form.waste ?? 0,
+        leaving: form.left,
+      },
+      now,
+    ),
+  );
+}
 
 /**
  * Logs a run: its piece becomes the cakes that were weighed, every fault along it is kept at its place in them, what
  * they teach of their tool is set down, and the run ends.
  */
-export function logRun(db: Db, runId: number, input: unknown, system: UnitSystem, now: Date): SaveResult {
-  return recordOnce(db, logForm(system), input, (form) => {
+function recordWinding(db: Db, runId: number, winding: Winding, now: Date): number {
+  return once(db, winding.requestKey, () => {
     const run = runById(db, runId);
     if (!run || run.endedAt !== null) throw new ConflictError('this winding is logged already');
     const row = pieceThere(db, run.pieceId, 'the piece is');
     const plan = readPlan(run.plan);
     const state = stateOf(db, run);
     const wound = woundParts(state);
-    if (form.masses.length !== wound.length) throw new ConflictError(`${wound.length} cakes were wound; weigh each`);
+    if (winding.cakes.length !== wound.length) throw new ConflictError(`${wound.length} cakes were wound; weigh each`);
     const operationId = insertOperation(db, {
       kind: 'wind',
       at: now.toISOString(),
-      note: form.note,
-      wasteMg: form.waste === null ? 0 : toMg(form.waste),
-      requestKey: form.requestKey,
+      note: winding.note,
+      wasteMg: toMg(winding.wasteG),
+      requestKey: winding.requestKey,
       fromEnd: plan.fromEnd,
     });
     insertUsedUp(db, operationId, row);
-    recordLeaving(db, operationId, { form: row.form, fromEnd: plan.fromEnd }, form.left);
+    recordLeaving(db, operationId, { form: row.form, fromEnd: plan.fromEnd }, winding.leaving);
     const cakes = wound.map((part, i) => {
       const tool = plan.cakes[part]!.tool;
-      const mass = weighedMass(form.masses[i]!, form, `masses.${i}`);
+      const cake = winding.cakes[i]!;
+      const mass = massOfReading(cake.mass, `masses.${i}`);
       const made = tool.onto === 'winder' ? 'cake' : 'ball';
       const pieceId = putPiece(db, operationId, { yarnId: row.yarnId, form: made, loopMm: null }, mass);
       const lengthM = fromMg(mass.massMg) * plan.gristMPerG;
-      const size = sizeGiven(form, i, tool);
-      keepLesson(db, { operationId, pieceId, part, lengthM, plan, state, ...size });
+      const { diameterMm, heightMm } = cake;
+      requireSize(cake, i, tool);
+      keepLesson(db, { operationId, pieceId, part, lengthM, plan, state, diameterMm, heightMm });
       recordLaidCake(
         db,
         {
           operationId,
           pieceId,
           massG: fromMg(mass.massMg),
-          diameterMm: size.diameterMm,
-          way: form.laid[i] ?? '',
+          diameterMm,
+          way: cake.laying,
           path: `laid.${i}`,
         },
         plan.cakes[part]!,
       );
       return { part, pieceId, lengthM };
     });
-    const rest = form.rest === null ? null : weighedMass(form.rest, form, 'rest');
+    const rest = winding.rest && massOfReading(winding.rest, 'rest');
     const restId = rest && putPiece(db, operationId, row, rest);
     const restM = rest ? fromMg(rest.massMg) * plan.gristMPerG : 0;
     keepFaults(db, { operationId, plan, state, cakes, restId, restM });
@@ -103,8 +146,12 @@ export function logRun(db: Db, runId: number, input: unknown, system: UnitSystem
   });
 }
 
-function sizeGiven(form: Log, i: number, tool: RunPlan['cakes'][number]['tool']) {
-  const [diameterMm = null, heightMm = null] = [form.diameters[i], form.heights[i]];
+/** @throws InputError where no cake on such a tool can have been measured so */
+function requireSize(
+  { diameterMm, heightMm }: Winding['cakes'][number],
+  i: number,
+  tool: RunPlan['cakes'][number]['tool'],
+): void {
   if (diameterMm !== null && diameterMm <= tool.coreDiameterMm)
     throw new InputError('a cake is wider than what it was wound on', `diameters.${i}`);
   if ((diameterMm === null) !== (heightMm === null))
@@ -112,7 +159,6 @@ function sizeGiven(form: Log, i: number, tool: RunPlan['cakes'][number]['tool'])
       'both, or neither: it takes its width and its height',
       diameterMm === null ? `diameters.${i}` : `heights.${i}`,
     );
-  return { diameterMm, heightMm };
 }
 
 /** Sets down what a cake teaches of the tool that it was wound on; one of no tool that is known teaches nothing. */

@@ -1,6 +1,6 @@
 import { DEFAULT_SCHOOLS } from '../../core/bench/schools';
 import type { Db } from '../../db/common/connection';
-import { type FaultForm, noteFault } from './faults';
+import { type FaultForm, noteFault } from './measurementForms';
 import { undoOperation, whyNotUndo } from './pieces';
 import { weighPiece } from './pieceOperations';
 import {

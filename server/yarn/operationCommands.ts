@@ -17,24 +17,16 @@ import { pieceById, type PieceRow, wetBy } from '../../db/yarn/pieces';
 import { projectById } from '../../db/projects/projects';
 import { openRunOfPiece } from '../../db/winding/runs';
 import { insertSample, NO_SAMPLE } from '../../db/yarn/samples';
-import { once, pieceThere, putPiece } from './recordOperation';
-import { keepMarks } from './faults';
+import { once, pieceThere, putPiece, type Recorded } from './recordOperation';
+import { inspect, type Inspection, keepMarks } from './faults';
+import { sample, type Sampling } from './samples';
 import { ConflictError } from '../common/result';
 import { recordLaidLoops, recordLeaving } from './strandWays';
 import { isTooMuch, type WeighedMass, type ScaleReading, massOfReading } from '../common/weighing';
 import { fromMg, toMg, toMm } from '../common/storageUnits';
 import { pieceView, yarnView } from './yarnViews';
 
-/**
- * What becomes of pieces beside winding, cutting and plying: each is recorded by one command, in numbers with their units;
- * forms, the API and lists only say it in their own ways.
- */
-
-interface Recorded {
-  /** Chosen by whoever asks: sent twice with the same one, it is recorded once. */
-  requestKey: string;
-  note: string;
-}
+/** What becomes of pieces beside winding, cutting and plying: each is recorded by one command. */
 
 /** How much of a piece is gone: all of it, but for what is left on the scale, or so much of it. */
 type Amount = 'all' | { remaining: ScaleReading } | { tookG: number } | { tookM: number };
@@ -93,7 +85,7 @@ interface Joining extends Recorded {
   mass: ScaleReading | null;
 }
 
-export type Command = Weighing | Treatment | Drying | Consumption | Reeling | Joining;
+export type Command = Weighing | Treatment | Drying | Consumption | Reeling | Joining | Sampling | Inspection;
 
 /**
  * Records an operation, once by its key.
@@ -123,6 +115,10 @@ function recorded(db: Db, command: Command, now: Date): number {
       return reel(db, command, now);
     case 'join':
       return join(db, command, now);
+    case 'sample':
+      return sample(db, command, now);
+    case 'inspect':
+      return inspect(db, command, now);
   }
 }
 

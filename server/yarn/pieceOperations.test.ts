@@ -12,7 +12,7 @@ import {
 } from './pieceOperations';
 import { operationFormPage } from './operationFormPage';
 import { lineageOf } from './lineage';
-import { noteFault } from './faults';
+import { noteFault } from './measurementForms';
 import { operationPage } from '../logbook/operationPage';
 import { redoOperation, undoOperation } from './pieces';
 import { plySingles } from '../twist/plying';

@@ -1,19 +1,18 @@
-import type { z } from 'zod';
 import type { Db } from '../../db/common/connection';
 import { insertOperationPiece, operationByRequest } from '../../db/yarn/operations';
 import { insertPiece, pieceById, type PieceRow } from '../../db/yarn/pieces';
-import { runForm, ConflictError, type SaveResult } from '../common/result';
+import { ConflictError } from '../common/result';
 import type { WeighedMass } from '../common/weighing';
 import { nextLabel } from './yarns';
 
-/** Checks a form, and enters what it says in one transaction, and once: sent again, it is answered with the same entry. */
-export function recordOnce<Form extends { requestKey: string }>(
-  db: Db,
-  schema: z.ZodType<Form>,
-  input: unknown,
-  enter: (form: Form) => number,
-): SaveResult {
-  return runForm(schema, input, (form) => once(db, form.requestKey, () => enter(form)));
+/**
+ * What every command that records an operation has. A command is in numbers with their units; forms, the API and lists
+ * only say it in their own ways.
+ */
+export interface Recorded {
+  /** Chosen by whoever asks: sent twice with the same one, it is recorded once. */
+  requestKey: string;
+  note: string;
 }
 
 /** In one transaction: what was done with this key before, or else the work. */

@@ -1,6 +1,6 @@
 import { bandValues } from '../../features/yarns/band/bandValues';
 import { undoOperation } from './pieces';
-import { addSample } from './samples';
+import { addSample } from './measurementForms';
 import { borrowFrom, likeYarns, trustFact } from './yarnLifecycle';
 import { aKey, emptyDatabase, errorsOf, everything, idOf, NOW, shelved } from '../../tests/support/serverTesting';
 import { piecePage, yarnPage, yarnView } from './yarnViews';

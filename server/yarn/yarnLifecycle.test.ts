@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { borrowFrom, bringBack, deleteYarn, goneFromShelf, hasHistory, mergeYarns, putAway } from './yarnLifecycle';
 import { undoOperation } from './pieces';
 import { weighPiece } from './pieceOperations';
-import { addSample } from './samples';
+import { addSample } from './measurementForms';
 import { refreshSummaries, newestOnShelf, shelfPage } from './shelf';
 import { aKey, emptyDatabase, errorsOf, idOf, NOW, shelved, startValues } from '../../tests/support/serverTesting';
 import { startRun } from '../winding/runStart';

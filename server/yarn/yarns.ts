@@ -18,7 +18,7 @@ import { insertPiece, pieceById, piecesOfYarn } from '../../db/yarn/pieces';
 import { type BandRow, insertYarn, replaceFibres, updateBand, yarnById } from '../../db/yarn/yarns';
 import { longText, number, quantity, read, readOptional, requestKey, text, wholeNumber } from '../common/fields';
 import { runForm, ConflictError, type SaveResult } from '../common/result';
-import { weighedMass, weighingFields } from '../common/weighing';
+import { massOfReading, readingOfForm, type ScaleReading, weighingFields } from '../common/weighing';
 import { toMg, toMm, toUm } from '../common/storageUnits';
 
 const MOST_PIECES_AT_ONCE = 200;
@@ -69,7 +69,20 @@ function incomingForm(system: UnitSystem) {
   return z.strictObject(incomingFields(system));
 }
 export type IncomingForm = z.input<ReturnType<typeof incomingForm>>;
-type Incoming = z.output<ReturnType<typeof incomingForm>>;
+
+/** Pieces of one form that came in. */
+interface Receipt {
+  requestKey: string;
+  form: PieceForm;
+  loopM: number | null;
+  /** Of each; null: nobody weighed it. */
+  masses: readonly (ScaleReading | null)[];
+}
+
+function receiptOf(form: z.output<ReturnType<typeof incomingForm>>): Receipt {
+  const masses = Array.from({ length: form.count }, (_, i) => readingOfForm(form.masses[i] ?? null, form));
+  return { requestKey: form.requestKey, form: form.form, loopM: form.loop, masses };
+}
 
 /** A new yarn: its band, and the pieces of it that there are. */
 export function yarnForm(system: UnitSystem) {
@@ -101,7 +114,7 @@ export function putYarn(db: Db, form: NewYarn, now: Date, batch: string | null =
   const { band, fibres } = checkedBand(form);
   const yarnId = insertYarn(db, band, now.toISOString(), batch);
   replaceFibres(db, yarnId, fibres);
-  putPieces(db, yarnId, form, band.putUpMg, now);
+  receive(db, yarnId, receiptOf(form), band.putUpMg, now);
   return yarnId;
 }
 
@@ -112,7 +125,7 @@ export function addMore(db: Db, yarnId: number, input: unknown, system: UnitSyst
       .transaction(() => {
         const yarn = yarnById(db, yarnId);
         if (!yarn || yarn.gone) throw new ConflictError('this yarn is not on the shelf');
-        if (!operationByRequest(db, form.requestKey)) putPieces(db, yarnId, form, yarn.putUpMg, now);
+        if (!operationByRequest(db, form.requestKey)) receive(db, yarnId, receiptOf(form), yarn.putUpMg, now);
         return yarnId;
       })
       .immediate(),
@@ -120,8 +133,9 @@ export function addMore(db: Db, yarnId: number, input: unknown, system: UnitSyst
 }
 
 /** Pieces that nobody weighed have the mass that the band says, if it says one. */
-function putPieces(db: Db, yarnId: number, form: Incoming, putUpMg: number | null, now: Date): void {
-  const operationId = insertOperation(db, { kind: 'receive', at: now.toISOString(), requestKey: form.requestKey });
+function receive(db: Db, yarnId: number, receipt: Receipt, putUpMg: number | null, now: Date): void {
+  const { requestKey, form, loopM, masses } = receipt;
+  const operationId = insertOperation(db, { kind: 'receive', at: now.toISOString(), requestKey });
   const byTheBand = {
     massMg: putUpMg,
     massFrom: putUpMg ? ('band' as const) : null,
@@ -129,19 +143,18 @@ function putPieces(db: Db, yarnId: number, form: Incoming, putUpMg: number | nul
     resolutionMg: null,
     humidityPercent: null,
   };
-  const before = piecesOfYarn(db, yarnId).filter((piece) => piece.form === form.form).length;
-  for (let i = 0; i < form.count; i++) {
-    const weighed = form.masses[i];
+  const before = piecesOfYarn(db, yarnId).filter((piece) => piece.form === form).length;
+  masses.forEach((weighed, i) => {
     const pieceId = insertPiece(db, {
       yarnId,
-      form: form.form,
-      label: labelled(form.form, before + i + 1),
-      loopMm: form.loop === null ? null : toMm(form.loop),
+      form,
+      label: labelled(form, before + i + 1),
+      loopMm: loopM === null ? null : toMm(loopM),
       createdBy: operationId,
     });
-    const mass = weighed ? weighedMass(weighed, form, `masses.${i}`) : byTheBand;
+    const mass = weighed ? massOfReading(weighed, `masses.${i}`) : byTheBand;
     insertOperationPiece(db, { operationId, pieceId, side: 'out', ...mass });
-  }
+  });
 }
 
 /** Corrects what was read from a band. */

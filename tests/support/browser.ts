@@ -1,4 +1,4 @@
-import puppeteer, { type Browser, type Page } from 'puppeteer-core';
+import puppeteer, { type Browser, type EvaluateFunc, type Page } from 'puppeteer-core';
 import { pause } from './app';
 
 const ARGUMENTS = [
@@ -45,7 +45,7 @@ export class Maker {
 
   /** Waits until the page answers: React has taken it over, to its last button. */
   async live(): Promise<void> {
-    await this.page.waitForFunction(() => {
+    await this.waitsFor(() => {
       const main = document.querySelector('main');
       const last = [...(main?.querySelectorAll('button, input, a') ?? [])].slice(-1);
       return (
@@ -67,18 +67,17 @@ export class Maker {
   async sees(words: string | RegExp): Promise<void> {
     const pattern = typeof words === 'string' ? escapeRegExp(words) : words.source;
     try {
-      await this.page.waitForFunction(
+      await this.waitsFor(
         (source) => new RegExp(source, 'i').test(document.body.innerText.replace(/\s+/g, ' ')),
-        {},
         pattern,
       );
-    } catch {
-      throw new Error(`"${words}" is not on the page; it says: ${await this.text()}`);
+    } catch (cause) {
+      throw new Error(`"${words}" is not on the page; it says: ${await this.text()}`, { cause });
     }
   }
 
   async arrivesAt(path: RegExp): Promise<void> {
-    await this.page.waitForFunction((source) => new RegExp(source).test(location.pathname), {}, path.source);
+    await this.waitsFor((source) => new RegExp(source).test(location.pathname), path.source);
     await this.live();
   }
 
@@ -121,7 +120,7 @@ export class Maker {
 
   /** The large count; waits until it is this. */
   async counts(turns: number): Promise<void> {
-    await this.page.waitForSelector(`[data-count="${turns}"]`).catch(async () => {
+    await this.has(`[data-count="${turns}"]`).catch(async () => {
       const shown = await this.page
         .$eval('[data-count]', (button) => button.getAttribute('data-count'))
         .catch(() => 'none');
@@ -138,7 +137,25 @@ export class Maker {
 
   /** Waits until this screen is the one that counts. */
   async holds(): Promise<void> {
-    await this.page.waitForSelector('[data-count]:not([disabled])');
+    await this.has('[data-count]:not([disabled])');
+  }
+
+  /** Waits until the page has such an element. */
+  has(selector: string): Promise<void> {
+    return this.waitsFor((wanted) => document.querySelector(wanted) !== null, selector);
+  }
+
+  /**
+   * Waits until this holds in the page. A page that is reloaded meanwhile, or left for another, is asked anew: a
+   * question that waits inside a page is lost with it.
+   */
+  waitsFor<Given extends unknown[]>(holds: EvaluateFunc<Given>, ...given: Given): Promise<void> {
+    return this.until(() =>
+      this.page.evaluate(holds, ...given).then(
+        (held) => held === true,
+        () => false,
+      ),
+    );
   }
 
   async until(condition: () => Promise<boolean>): Promise<void> {

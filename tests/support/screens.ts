@@ -88,10 +88,9 @@ export function lookAtEach(screens: Record<string, string>): void {
     await page.evaluate(axe.source);
     for (const [theme, rules] of Object.entries(RULES)) {
       if (theme === 'dark') await maker.press('Change to dark');
-      await page.waitForFunction(
+      await maker.waitsFor(
         (shown) =>
           (document.documentElement.dataset.theme ?? 'light') === shown && document.getAnimations().length === 0,
-        {},
         theme,
       );
       const found = await page.evaluate(async (runOnly) => {
@@ -108,8 +107,8 @@ export function lookAtEach(screens: Record<string, string>): void {
     for (const width of WIDTHS) {
       await page.setViewport({ width, height: 800 });
       // A chart takes its new width a moment after its box.
-      await page
-        .waitForFunction((wide) => innerWidth === wide && document.documentElement.scrollWidth <= wide, {}, width)
+      await maker
+        .waitsFor((wide) => innerWidth === wide && document.documentElement.scrollWidth <= wide, width)
         .catch(() => Promise.reject(new Error(`it runs out of the page sideways at ${width}`)));
     }
     expect(maker.troubles).toEqual([]);

@@ -1,7 +1,7 @@
 import loadHighs, { type Highs } from 'highs';
 import type { NewMiniEvent } from '../../../core/minis/miniRun';
 import { scales } from '../../../server/bench/bench';
-import { noteFault } from '../../../server/yarn/faults';
+import { noteFault } from '../../../server/yarn/measurementForms';
 import { saveMiniPlan } from '../../../server/minis/miniPlans';
 import { miniRunPage, startMiniRun } from '../../../server/minis/miniRuns';
 import {

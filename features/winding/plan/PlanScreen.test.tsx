@@ -1,6 +1,6 @@
 import { A_HAND, windAsKnown } from '../../../scripts/knownHand';
 import { saveSchools } from '../../../server/bench/schools';
-import { noteFault } from '../../../server/yarn/faults';
+import { noteFault } from '../../../server/yarn/measurementForms';
 import { planPage } from '../../../server/winding/planPages';
 import {
   aKey,

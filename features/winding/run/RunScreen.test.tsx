@@ -1,6 +1,6 @@
 import type { NewRunEvent } from '../../../core/winding/run';
 import { saveSchools } from '../../../server/bench/schools';
-import { noteFault } from '../../../server/yarn/faults';
+import { noteFault } from '../../../server/yarn/measurementForms';
 import { scales } from '../../../server/bench/bench';
 import { aKey, emptyDatabase, idOf, NOW, screenOf, shelved, startValues } from '../../../tests/support/serverTesting';
 import { runPage } from '../../../server/winding/runEvents';

@@ -4,7 +4,7 @@ import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
 import type { ReactNode } from 'react';
 import type { SaveResult } from '../../../server/common/result';
-import type { SampleForm } from '../../../server/yarn/samples';
+import type { SampleForm } from '../../../server/yarn/measurementForms';
 import { Form, FormError } from '../../../ui/controls/Form';
 import { useUndoOffer } from '../../../ui/feedback/UndoOffer';
 import { type FormState, useForm } from '../../../ui/controls/useForm';

@@ -5,7 +5,7 @@ import { measuredGrist } from '../../../core/yarn/gristFacts';
 import { readOrNull } from '../../../core/common/inputError';
 import { parseQuantity } from '../../../core/common/units';
 import type { ScaleTool } from '../../../server/bench/bench';
-import type { SampleForm } from '../../../server/yarn/samples';
+import type { SampleForm } from '../../../server/yarn/measurementForms';
 import type { YarnView } from '../../../server/yarn/yarnViews';
 import { TextField, MassField } from '../../../ui/controls/Field';
 import { newKey } from '../../../ui/feedback/newKey';

@@ -8,7 +8,7 @@ import { parseSpanMm } from '../../../core/common/span';
 import { parseNumber } from '../../../core/common/units';
 import { strandOfYarnMm } from '../../../core/yarn/weightClass';
 import type { ScaleTool } from '../../../server/bench/bench';
-import type { SampleForm } from '../../../server/yarn/samples';
+import type { SampleForm } from '../../../server/yarn/measurementForms';
 import type { PieceView, YarnView } from '../../../server/yarn/yarnViews';
 import { TextField, MassField } from '../../../ui/controls/Field';
 import { newKey } from '../../../ui/feedback/newKey';

@@ -6,7 +6,7 @@ import { readOrNull } from '../../../core/common/inputError';
 import { turnsPerMCounted } from '../../../core/twist/plying';
 import { parseSpanMm } from '../../../core/common/span';
 import { parseNumber } from '../../../core/common/units';
-import type { SampleForm } from '../../../server/yarn/samples';
+import type { SampleForm } from '../../../server/yarn/measurementForms';
 import type { YarnView } from '../../../server/yarn/yarnViews';
 import { TextField } from '../../../ui/controls/Field';
 import { newKey } from '../../../ui/feedback/newKey';

@@ -5,7 +5,7 @@ import { readOrNull } from '../../../core/common/inputError';
 import { parseSpanMm } from '../../../core/common/span';
 import { MILLIMETRES_PER_INCH, parseNumber } from '../../../core/common/units';
 import { classFromGrist, gristFromWpi } from '../../../core/yarn/weightClass';
-import type { SampleForm } from '../../../server/yarn/samples';
+import type { SampleForm } from '../../../server/yarn/measurementForms';
 import type { YarnView } from '../../../server/yarn/yarnViews';
 import { TextField } from '../../../ui/controls/Field';
 import { newKey } from '../../../ui/feedback/newKey';

@@ -3,7 +3,7 @@
 import { Button } from 'antd';
 import { useState } from 'react';
 import { FAULT_KINDS } from '../../../core/yarn/faults';
-import type { FaultForm } from '../../../server/yarn/faults';
+import type { FaultForm } from '../../../server/yarn/measurementForms';
 import type { PieceView } from '../../../server/yarn/yarnViews';
 import { ChoiceField, TextField } from '../../../ui/controls/Field';
 import { Length } from '../../../ui/figures/Figures';

@@ -1,7 +1,7 @@
 import { scales } from '../../../server/bench/bench';
 import { lineageOf } from '../../../server/yarn/lineage';
 import { weighPiece } from '../../../server/yarn/pieceOperations';
-import { addSample } from '../../../server/yarn/samples';
+import { addSample } from '../../../server/yarn/measurementForms';
 import { aKey, emptyDatabase, idOf, NOW, shelved, startValues } from '../../../tests/support/serverTesting';
 import { startRun } from '../../../server/winding/runStart';
 import { piecePage } from '../../../server/yarn/yarnViews';

@@ -1,6 +1,6 @@
 import { putAway, trustFact } from '../../../server/yarn/yarnLifecycle';
 import { saveProject } from '../../../server/projects/projects';
-import { addSample } from '../../../server/yarn/samples';
+import { addSample } from '../../../server/yarn/measurementForms';
 import { aKey, emptyDatabase, idOf, NOW, shelved } from '../../../tests/support/serverTesting';
 import { yarnOverview } from '../../../server/logbook/yarnOverview';
 import type { YarnForm } from '../../../server/yarn/yarns';
