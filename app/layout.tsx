@@ -10,6 +10,7 @@ import { AntRegistry } from '../ui/frame/AntRegistry';
 import { EARLY_THEME_SCRIPT } from '../ui/frame/earlyTheme';
 import { Frame } from '../ui/frame/Frame';
 import '../ui/frame/global.css';
+import { PALETTE_CSS } from '../ui/frame/palette';
 import { Providers } from '../ui/frame/Providers';
 import { UndoOffer } from '../ui/feedback/UndoOffer';
 
@@ -30,6 +31,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
   return (
     <html lang="en" data-theme={theme ?? undefined} suppressHydrationWarning>
       <head>
+        <style dangerouslySetInnerHTML={{ __html: PALETTE_CSS }} />
         <script nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: EARLY_THEME_SCRIPT }} />
       </head>
       <body>

@@ -24,6 +24,7 @@ export const SOURCES = [
   'workers',
   'instrumentation.ts',
   'next.config.ts',
+  'postcss.config.mjs',
   'package-lock.json',
   'tsconfig.json',
 ];

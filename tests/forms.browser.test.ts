@@ -118,7 +118,7 @@ test('the archive goes out, is refused where it is torn or not wanted, and comes
   const tables = (text: string) => (JSON.parse(text) as { tables: object }).tables;
   const document = async () => (await fetch(`${other.url}/api/archive?as=json`)).text();
   const give = async (file: string) => {
-    const input = await maker.has('input[type=file]');
+    const input = await maker.page.waitForSelector('input[type=file]');
     await (input as unknown as { uploadFile: (file: string) => Promise<void> }).uploadFile(file);
   };
 

@@ -1,10 +1,11 @@
+import { PALETTE } from '../frame/palette';
 import type { Theme } from '../frame/Providers';
 
 /** The quiet colours of a chart: the yarn's own is the only strong one. */
 export function chartColours(theme: Theme): Record<'ink' | 'soft' | 'line' | 'good' | 'goodWash' | 'stop', string> {
-  return theme === 'dark'
-    ? { ink: '#eaf0ea', soft: '#b3c0b7', line: '#38463d', good: '#a4cc90', goodWash: '#22331f', stop: '#f19aa1' }
-    : { ink: '#14211b', soft: '#43524a', line: '#c7d0c8', good: '#2f6231', goodWash: '#dfebd6', stop: '#9a1f33' };
+  const shades = PALETTE[theme];
+  const { ink, line, lichen: good, madder: stop } = shades;
+  return { ink, soft: shades['ink-soft'], line, good, goodWash: shades['lichen-wash'], stop };
 }
 
 export const CHART_FONT = { family: 'Atkinson Hyperlegible Next Variable', size: 14 };

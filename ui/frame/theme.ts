@@ -1,53 +1,31 @@
 import { theme, type ThemeConfig } from 'antd';
+import { PALETTE } from './palette';
 
-/** The palette of global.css as Ant Design's seeds; it derives its own shades from them. */
-const LIGHT = {
-  ink: '#14211b',
-  paper: '#fbfcfa',
-  line: '#8d9a91',
-  acorn: '#85451a',
-  lichen: '#2f6231',
-  amber: '#7a4d00',
-  madder: '#9a1f33',
-  onAcorn: '#ffffff',
-  soft: '#43524a',
-};
-const DARK = {
-  ink: '#eaf0ea',
-  paper: '#18211b',
-  line: '#7b8a80',
-  acorn: '#d99a62',
-  lichen: '#a4cc90',
-  amber: '#e8bd69',
-  madder: '#f19aa1',
-  onAcorn: '#1d0f04',
-  soft: '#b3c0b7',
-};
-
+/** The palette as Ant Design's seeds; it derives its own shades from them. */
 export function antTheme(dark: boolean): ThemeConfig {
-  const colours = dark ? DARK : LIGHT;
+  const shades = PALETTE[dark ? 'dark' : 'light'];
   return {
     algorithm: dark ? theme.darkAlgorithm : theme.defaultAlgorithm,
     cssVar: { key: dark ? 'acorn-dark' : 'acorn-light' },
     token: {
-      fontFamily: 'var(--text)',
+      fontFamily: 'var(--font-text)',
       fontSize: 17,
       borderRadius: 8,
       controlHeight: 42,
       lineWidth: 1.5,
       wireframe: false,
-      colorPrimary: colours.acorn,
-      colorSuccess: colours.lichen,
-      colorWarning: colours.amber,
-      colorError: colours.madder,
-      colorInfo: colours.soft,
-      colorTextBase: colours.ink,
-      colorBgBase: colours.paper,
-      colorBgContainer: colours.paper,
-      colorBgElevated: dark ? '#1f2a23' : '#ffffff',
-      colorBorder: colours.line,
-      colorTextPlaceholder: colours.soft,
-      colorTextLightSolid: colours.onAcorn,
+      colorPrimary: shades.acorn,
+      colorSuccess: shades.lichen,
+      colorWarning: shades.amber,
+      colorError: shades.madder,
+      colorInfo: shades['ink-soft'],
+      colorTextBase: shades.ink,
+      colorBgBase: shades.card,
+      colorBgContainer: shades.card,
+      colorBgElevated: dark ? shades.sunk : '#ffffff',
+      colorBorder: shades.edge,
+      colorTextPlaceholder: shades['ink-soft'],
+      colorTextLightSolid: shades['on-acorn'],
       // Nothing of theirs moves: what waits for the end of a motion can miss it, where motions are asked to be short.
       motion: false,
     },
@@ -58,16 +36,16 @@ export function antTheme(dark: boolean): ThemeConfig {
         defaultShadow: 'none',
         contentFontSizeLG: 18,
         controlHeightLG: 52,
-        colorPrimary: colours.acorn,
-        colorPrimaryHover: dark ? '#eab584' : '#6b3512',
-        colorPrimaryActive: dark ? '#eab584' : '#55290d',
+        colorPrimary: shades.acorn,
+        colorPrimaryHover: shades['acorn-strong'],
+        colorPrimaryActive: dark ? shades['acorn-strong'] : '#55290d',
       },
       Segmented: {
-        itemColor: colours.ink,
-        itemHoverColor: colours.ink,
+        itemColor: shades.ink,
+        itemHoverColor: shades.ink,
         trackBg: dark ? '#26322a' : '#dfe5de',
-        itemSelectedBg: colours.ink,
-        itemSelectedColor: colours.paper,
+        itemSelectedBg: shades.ink,
+        itemSelectedColor: shades.card,
         trackPadding: 3,
       },
     },
