@@ -5,7 +5,6 @@ import { type ReactNode, useState } from 'react';
 import type { Schools } from '../../core/bench/schools';
 import type { Bench, ToolKind } from '../../server/bench/bench';
 import { DevicePanels } from '../../ui/devices/DevicePanels';
-import styles from './BenchScreen.module.css';
 import { SchoolsPanel } from './SchoolsPanel';
 import { ToolCard } from './ToolCard';
 import { ToolForm } from './ToolForm';
@@ -34,7 +33,7 @@ export function BenchScreen({ bench, schools }: { bench: Bench; schools: Schools
   return (
     <>
       <h1>My tools</h1>
-      <p className={styles.intro}>
+      <p className="max-w-[44em] mt-1 text-ink-soft">
         Every plan rests on these figures. They start as common ones; put in what you measure on yours, and the plans
         are yours.
       </p>
@@ -54,8 +53,8 @@ export function BenchScreen({ bench, schools }: { bench: Bench; schools: Schools
         {bench.scales.map((tool) => card('scale', tool))}
         {bench.counters.map((tool) => card('counter', tool))}
       </Kind>
-      <h2 className={styles.kind}>Devices</h2>
-      <p className={styles.intro}>
+      <h2 className="mt-6 mr-0 mb-3 ml-0">Devices</h2>
+      <p className="max-w-[44em] mt-1 text-ink-soft">
         Stand-ins for a scale, a length counter and a motor winder, to be tried before one buys any. What is plugged in
         here can count a winding or weigh a cake.
       </p>
@@ -68,8 +67,8 @@ export function BenchScreen({ bench, schools }: { bench: Bench; schools: Schools
 function Kind({ title, adding, children }: { title: string; adding: ReactNode; children: ReactNode }) {
   return (
     <section aria-label={title}>
-      <h2 className={styles.kind}>{title}</h2>
-      <ul className={styles.tools}>{children}</ul>
+      <h2 className="mt-6 mr-0 mb-3 ml-0">{title}</h2>
+      <ul className="grid grid-cols-[repeat(auto-fill,minmax(min(390px,100%),1fr))] gap-y-6 gap-x-10">{children}</ul>
       {adding}
     </section>
   );
@@ -89,13 +88,13 @@ function Adding({
   const kind = kinds.find((each) => open === `new ${each}`);
   if (kind)
     return (
-      <div className={styles.new}>
+      <div className="mt-4 py-4 px-6 border-2 border-line rounded-lg">
         <h3>{`Add ${NEW_TOOLS[kind].title}`}</h3>
         <ToolForm kind={kind} id={null} initial={NEW_TOOLS[kind].values} measured={[]} close={onClose} />
       </div>
     );
   return (
-    <p className={styles.add}>
+    <p className="mt-2 mr-0 mb-0 -ml-2">
       {kinds.map((each) => (
         <Button key={each} type="text" onClick={() => onOpen(each)}>
           + {NEW_TOOLS[each].title}

@@ -18,7 +18,7 @@ export function LearnedWords({
   const { learned } = tool;
   if (learned.cakes === 0)
     return (
-      <p className={styles.none}>
+      <p className="text-ink-soft text-small">
         Nothing learned yet. Measure a cake across and in height when it is weighed, and its firmness is known.
       </p>
     );
@@ -42,7 +42,7 @@ export function LearnedWords({
         <>
           <Reported title="Spindle turns to one of the crank" figure={ratio} digits={2} unit="" />
           {apart && (
-            <p className={styles.apart}>
+            <p className="mt-1 pl-3 border-l-[3px] border-amber">
               {counted
                 ? `You counted ${tool.spindleTurnsPerCrank}. Plans go by that; cakes that say otherwise hint at missed counts, or at a strand that crosses more steeply.`
                 : `It came with ${tool.spindleTurnsPerCrank}; plans go by what your cakes say.`}
@@ -68,7 +68,7 @@ function Reported({
 }) {
   if (figure.lessons.length === 0) return null;
   return (
-    <div className={styles.reported}>
+    <div className="mt-1">
       <p>
         <strong>{title}:</strong> {range(figure, digits)} {unit}, from {figure.from} of {figure.lessons.length}
       </p>

@@ -11,7 +11,6 @@ import { useForm } from '../../ui/controls/useForm';
 import { useState } from 'react';
 import type { SchoolsForm } from '../../server/bench/schools';
 import { keepSchools } from './actions';
-import styles from './SchoolsPanel.module.css';
 
 /** Where good makers disagree, what this one does: plans and the bench follow it, and each plan may still differ. */
 export function SchoolsPanel({ schools }: { schools: Schools }) {
@@ -32,17 +31,20 @@ export function SchoolsPanel({ schools }: { schools: Schools }) {
   ][];
   return (
     <section aria-labelledby="schools">
-      <h2 id="schools" className={styles.title}>
+      <h2 id="schools" className="mt-10 mr-0 mb-1 ml-0">
         How I like to work
       </h2>
-      <p className={styles.intro}>
+      <p className="max-w-[44em] text-ink-soft">
         Good makers differ here, each with reasons. Plans start from what you choose, and any of them may be wound
         otherwise.
       </p>
-      <Form form={form} className={styles.questions}>
+      <Form
+        form={form}
+        className="grid grid-cols-[repeat(auto-fill,minmax(min(380px,100%),1fr))] gap-y-4 gap-x-10 mt-3"
+      >
         {questions.map(([name, { question, schools }]) => (
           <div key={name}>
-            <div className={styles.asked}>{question}</div>
+            <div className="mb-1 font-semibold">{question}</div>
             <Segmented
               aria-label={question}
               options={schools.map(({ value, name }) => ({ value, label: name }))}
@@ -52,7 +54,9 @@ export function SchoolsPanel({ schools }: { schools: Schools }) {
                 form.set(name, value as never);
               }}
             />
-            <p className={styles.why}>{schools.find(({ value }) => value === form.values[name])?.why}</p>
+            <p className="max-w-[44em] text-ink-soft text-small">
+              {schools.find(({ value }) => value === form.values[name])?.why}
+            </p>
           </div>
         ))}
         <TextField
@@ -61,7 +65,7 @@ export function SchoolsPanel({ schools }: { schools: Schools }) {
           hint="a cake that is stored stretches its yarn; 0: only just before use"
           inputMode="numeric"
         />
-        <div className={styles.foot}>
+        <div className="flex items-center gap-4 col-span-full">
           <FormError form={form} />
           <Button htmlType="submit" loading={form.saving}>
             Work like this

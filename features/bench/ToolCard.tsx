@@ -80,10 +80,15 @@ export function ToolCard({
 function MeasuredWords({ kind, measured }: { kind: ToolKind; measured: readonly string[] }) {
   const figures = TOOL_FIELDS[kind].filter(({ name }) => name !== 'knownG' && name !== 'shownG');
   const done = figures.filter(({ name }) => measured.includes(name));
-  if (done.length === 0) return <p className={styles.starting}>guess: starting figures</p>;
-  if (done.length === figures.length) return <p className={styles.measured}>measured on yours</p>;
+  if (done.length === 0)
+    return (
+      <p className="w-max py-0 px-2 border-[1.5px] border-dashed border-ink-soft rounded-md text-ink-soft italic">
+        guess: starting figures
+      </p>
+    );
+  if (done.length === figures.length) return <p className="text-lichen font-semibold">measured on yours</p>;
   return (
-    <p className={styles.measured}>
+    <p className="text-lichen font-semibold">
       {done.length} of {figures.length} figures measured on yours
     </p>
   );
@@ -96,7 +101,7 @@ function Fact({ label, known, children }: { label: string; known: boolean; child
       <dt>{label}</dt>
       <dd>
         {children}
-        {!known && <span className={styles.guess}> a guess</span>}
+        {!known && <span className="text-ink-soft italic text-small"> a guess</span>}
       </dd>
     </>
   );

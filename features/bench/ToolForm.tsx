@@ -164,7 +164,7 @@ function Figure({
   };
   const optional = name === 'knownG' || name === 'shownG';
   return (
-    <div className={styles.figure}>
+    <div className="grid gap-1 pb-3">
       <TextField label={label} {...form.field(name)} />
       {!optional && (
         <Checkbox checked={marked || changed} disabled={changed} onChange={({ target }) => onMark(target.checked)}>

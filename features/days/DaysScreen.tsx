@@ -82,7 +82,7 @@ export function DaysScreen({ page }: { page: DaysPage }) {
           →
         </Link>
       </div>
-      <ol className={styles.days}>
+      <ol className="grid grid-cols-[repeat(7,minmax(0,1fr))] gap-2 mt-1 max-tablet:grid-cols-[minmax(0,1fr)]">
         {days.map((day) => (
           <Day key={day.day} day={day} page={page} onMove={move} />
         ))}
@@ -100,12 +100,12 @@ export function DaysScreen({ page }: { page: DaysPage }) {
       <p role="status" className="visually-hidden">
         {announced}
       </p>
-      <p className={styles.how} data-screen-only>
+      <p className="mt-3 mr-0 mb-6 ml-0 text-ink-soft" data-screen-only>
         Drag a card to another day, or use the arrow keys on it. Dashed cards are proposals: they may change; what is
         settled stays where it is until you move it.{' '}
         {pendingCare.some(({ ready }) => ready) && <Link href="/">Something waits to be gone on with.</Link>}
       </p>
-      <div className={styles.below}>
+      <div className="grid grid-cols-[1.3fr_1fr] gap-[clamp(24px,4vw,40px)] pt-4 border-t-[1.5px] border-line max-tablet:grid-cols-[minmax(0,1fr)]">
         <TimePanel time={page.time} />
         <FeedPanel />
       </div>
@@ -133,7 +133,7 @@ function Trouble({ page: { tasks, helps, overfull } }: { page: DaysPage }) {
   const late = tasks.filter(isLate);
   const title = (id: number) => taskTitle(tasks.find((task) => task.id === id)!);
   return (
-    <div className={styles.trouble}>
+    <div className="grid gap-2 mb-3">
       {late.length > 0 && (
         <Notice tone="bad">
           <strong>
@@ -217,7 +217,7 @@ function Day({
       )}
       {!past && <DayMinutes day={day} has={has} taken={taken} otherwise={otherwise} />}
       {dates.map(({ projectId, name, what }) => (
-        <p key={`${projectId} ${what}`} className={styles.date}>
+        <p key={`${projectId} ${what}`} className="py-1 px-2 rounded-sm bg-amber-wash text-small">
           <Link href={`/projects/${projectId}`}>{name}</Link> {what === 'due' ? 'is due' : 'is cast on'}
         </p>
       ))}

@@ -1,7 +1,6 @@
 'use client';
 
 import { useSyncExternalStore } from 'react';
-import styles from './DaysScreen.module.css';
 
 /** What is settled, as a file for any calendar, or as a feed that one subscribes to. */
 export function FeedPanel() {
@@ -21,7 +20,9 @@ export function FeedPanel() {
         , or let a calendar on this machine follow it:
       </p>
       <p>
-        <code className={styles.feed}>{origin}/api/calendar</code>
+        <code className="inline-block py-1 px-3 rounded-md bg-sunk text-small wrap-anywhere">
+          {origin}/api/calendar
+        </code>
       </p>
     </section>
   );

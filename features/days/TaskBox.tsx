@@ -73,15 +73,19 @@ export function TaskBox({
       <div className={styles.words}>
         <Link href={`/days/${task.id}`}>{title}</Link>
         {!done && (
-          <span className={styles.soft}>
+          <span className="text-ink-soft text-small">
             {task.minutes}&nbsp;min{task.minutesFrom === 'learned' && ', as you wind'}
             {task.dueOn && task.lateDays === null && `, due ${shortDay(task.dueOn).slice(4)}`}
           </span>
         )}
-        {done && <span className={styles.soft}>✓ done</span>}
+        {done && <span className="text-ink-soft text-small">✓ done</span>}
         {!done &&
           taskNews(task, tasks).map(({ tone, words }) => (
-            <span key={words} className={styles.news} data-tone={tone}>
+            <span
+              key={words}
+              className="text-small data-[tone=bad]:text-madder data-[tone=bad]:font-semibold data-[tone=tight]:text-amber data-[tone=tight]:font-semibold"
+              data-tone={tone}
+            >
               {words}
             </span>
           ))}

@@ -170,7 +170,7 @@ export function TaskFormScreen({
             );
           })}
           <FormError form={form} />
-          <div className={styles.acting}>
+          <div className="flex flex-wrap gap-3 mt-3">
             <Button type="primary" size="large" htmlType="submit" loading={form.saving}>
               {task ? 'Keep it so' : 'Onto the list'}
             </Button>

@@ -10,7 +10,6 @@ import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { useForm } from '../../ui/controls/useForm';
 import type { TimeForm } from '../../server/days/benchTime';
 import { keepTime } from './actions';
-import styles from './DaysScreen.module.css';
 
 /** When there is time: so many minutes on each evening of the week. */
 export function TimePanel({ time }: { time: KeptTime }) {
@@ -32,8 +31,8 @@ export function TimePanel({ time }: { time: KeptTime }) {
   return (
     <section data-screen-only aria-labelledby="time">
       <h2 id="time">When you have time</h2>
-      <Form form={form} className={styles.time}>
-        <div className={styles.week}>
+      <Form form={form} className="max-w-[620px]">
+        <div className="grid grid-cols-[repeat(7,minmax(0,1fr))] gap-y-0 gap-x-2 mt-1">
           {WEEKDAYS.map((name, i) => (
             <TextField
               key={name}
@@ -51,7 +50,7 @@ export function TimePanel({ time }: { time: KeptTime }) {
             />
           ))}
         </div>
-        <div className={styles.from}>
+        <div className="flex flex-wrap items-center gap-y-1 gap-x-4">
           <TextField label="An evening begins at" {...form.field('from')} hint="for your calendar" />
           <FormError form={form} />
           <Button htmlType="submit" loading={form.saving}>

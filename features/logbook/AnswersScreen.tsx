@@ -136,7 +136,7 @@ function Snags({ answers }: { answers: SnagAnswer[] }) {
         )}
       </p>
       {worst && (
-        <div className={styles.chart} style={{ height: 46 + 34 * Math.min(held.length, YARNS_SHOWN) }}>
+        <div className="relative" style={{ height: 46 + 34 * Math.min(held.length, YARNS_SHOWN) }}>
           <SnagChart answers={held.slice(0, YARNS_SHOWN)} />
         </div>
       )}
@@ -157,7 +157,7 @@ function Full({ answers }: { answers: FullAnswer[] }) {
           ? 'None was too large.'
           : `${over === 1 ? 'One cake was' : `${over} cakes were`} more than the tool holds.`}
       </p>
-      <div className={styles.chart} style={{ height: 70 + 44 * answers.length }}>
+      <div className="relative" style={{ height: 70 + 44 * answers.length }}>
         <FullChart answers={answers} />
       </div>
     </section>
@@ -172,7 +172,7 @@ function Estimates({ turns, mass }: { turns: EstimateAnswer | null; mass: Estima
         {turns && <EstimateWords answer={turns} what="turns" was="counted" />}
         {mass && <EstimateWords answer={mass} what="grams of a cake" was="weighed" />}
       </div>
-      <div className={styles.chart} style={{ height: 250 }}>
+      <div className="relative" style={{ height: 250 }}>
         <EstimateChart turns={turns} mass={mass} />
       </div>
     </section>

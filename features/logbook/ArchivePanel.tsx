@@ -68,7 +68,7 @@ export function ArchivePanel({ empty }: { empty: boolean }) {
         <a href="/api/archive" download className={styles.button}>
           Take an archive
         </a>
-        <a href="/api/archive?as=json" download className={styles.soft}>
+        <a href="/api/archive?as=json" download className="text-ink-soft">
           or as one JSON document
         </a>
       </p>
@@ -106,7 +106,7 @@ function Preview({
   const { exportedAt, yarns, pieces, operations, projects, pictures, fresh, already, names } = preview;
   const rest = yarns - names.length;
   return (
-    <div className={styles.preview}>
+    <div className="grid gap-3 pt-3 border-t-[1.5px] border-line">
       <p>
         Taken {dateAndTime(exportedAt)}: <strong>{yarns} yarns</strong>, {pieces} pieces, {operations} entries,{' '}
         {projects} projects, {pictures} pictures. It is whole, and can be read.
@@ -122,10 +122,10 @@ function Preview({
         {names.map(({ name, already: here }, i) => (
           <li key={i}>
             {name}
-            {!empty && here && <span className={styles.soft}> here already</span>}
+            {!empty && here && <span className="text-ink-soft"> here already</span>}
           </li>
         ))}
-        {rest > 0 && <li className={styles.soft}>and {rest} more</li>}
+        {rest > 0 && <li className="text-ink-soft">and {rest} more</li>}
       </ul>
       <p className={styles.ways}>
         {empty ? (
@@ -146,7 +146,7 @@ function Preview({
           Leave it
         </Button>
       </p>
-      {!empty && <p className={styles.soft}>A snapshot of what is here is taken first; you can go back to it.</p>}
+      {!empty && <p className="text-ink-soft">A snapshot of what is here is taken first; you can go back to it.</p>}
     </div>
   );
 }

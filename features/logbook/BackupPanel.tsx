@@ -67,18 +67,18 @@ export function BackupPanel({ page: { backups, folder } }: { page: FilesPage }) 
           {problem}
         </Notice>
       )}
-      {backups.length === 0 && <p className={styles.soft}>There is none yet.</p>}
+      {backups.length === 0 && <p className="text-ink-soft">There is none yet.</p>}
       <ul className={styles.backups}>
         {backups.slice(0, all ? undefined : SHOWN).map(({ name, takenAt, why, bytes }) => (
           <li key={name}>
             <span>
               {dateAndTime(takenAt)}{' '}
-              <span className={styles.soft}>
+              <span className="text-ink-soft">
                 {WHY[why]}, {(bytes / 1_000_000).toFixed(1)} MB
               </span>
             </span>
             {looked?.name === name ? (
-              <span className={styles.looked}>
+              <span className="basis-full">
                 {looked.look.yarns} yarns, {looked.look.operations} entries
                 {looked.look.lastAt && `, the last of ${dateAndTime(looked.look.lastAt)}`}.{' '}
                 <Button size="small" danger onClick={() => void goBack(name)} loading={busy}>
@@ -109,7 +109,7 @@ export function BackupPanel({ page: { backups, folder } }: { page: FilesPage }) 
           </Button>
         </p>
       )}
-      <p className={styles.soft}>
+      <p className="text-ink-soft">
         They lie beside the database, in <code>{folder}</code>: copy that folder to somewhere else now and then.
       </p>
     </section>

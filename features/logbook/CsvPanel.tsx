@@ -39,7 +39,7 @@ export function CsvPanel() {
   return (
     <section className={styles.panel} aria-labelledby="csv">
       <h2 id="csv">Tables for a spreadsheet</h2>
-      <ul className={styles.tables}>
+      <ul className="flex flex-wrap gap-y-1 gap-x-4 font-semibold">
         {TABLES.map((table) => (
           <li key={table}>
             <a href={`/api/csv/${table}`} download>
@@ -48,7 +48,7 @@ export function CsvPanel() {
           </li>
         ))}
       </ul>
-      <p className={styles.soft}>
+      <p className="text-ink-soft">
         Grams, centimetres and metres with a decimal point, times in UTC; the first line names the columns.{' '}
         <a href="/api/v1/openapi" download="openapi.json">
           All columns are described

@@ -9,7 +9,7 @@ export function EventLine({ event }: { event: LogEvent }) {
   return (
     <li className={styles.event}>
       <span>
-        {href ? <Link href={href}>{words}</Link> : words} <span className={styles.soft}>{event.name}</span>
+        {href ? <Link href={href}>{words}</Link> : words} <span className="text-ink-soft">{event.name}</span>
       </span>
       <time dateTime={event.at}>{timeOfDay(event.at)}</time>
     </li>

@@ -12,7 +12,7 @@ export function FilesScreen({ page }: { page: FilesPage }) {
   return (
     <>
       <PageHead title="Take it along" under="All of it is yours, in formats that any program can read." />
-      <div className={styles.page}>
+      <div className="grid grid-cols-[repeat(auto-fit,minmax(min(100%,480px),1fr))] gap-4 items-start">
         <ArchivePanel empty={page.empty} />
         <BackupPanel page={page} />
         <CsvPanel />
@@ -26,7 +26,7 @@ export function FilesScreen({ page }: { page: FilesPage }) {
             is made from the schemas that check it. The archive has <a href="/api/archive/schema">its own</a>. The
             calendar is at <a href="/api/calendar">/api/calendar</a>.
           </p>
-          <p className={styles.soft}>A thread or a cut map is taken as a drawing where it is shown.</p>
+          <p className="text-ink-soft">A thread or a cut map is taken as a drawing where it is shown.</p>
         </section>
       </div>
     </>

@@ -28,12 +28,12 @@ export function LogbookScreen({ asked, page }: { asked: LogAsked; page: LogbookP
           Take it along
         </ActionLink>
       </PageHead>
-      <div className={styles.page}>
+      <div className="grid grid-cols-[minmax(0,1fr)_370px] gap-[clamp(24px,4vw,40px)] items-start max-tablet:grid-cols-[minmax(0,1fr)]">
         <section aria-label="Entries">
           <Filters asked={asked} yarn={page.yarn} />
           <Days page={page} asked={asked} />
           {page.older && (
-            <p className={styles.older}>
+            <p className="mt-6">
               <Link href={addressOf({ ...asked, before: page.older })}>Older entries</Link>
             </p>
           )}
@@ -127,7 +127,7 @@ function Days({ page: { lines, events, today }, asked }: { page: LogbookPage; as
   ].sort((a, b) => (a.at < b.at ? 1 : a.at > b.at ? -1 : 0));
   if (reported.length === 0)
     return (
-      <p className={styles.none}>
+      <p className="mt-6">
         Nothing of that kind was logged{asked.day ? ' on that day' : ''}. <Link href="/logbook">See all entries</Link>.
       </p>
     );

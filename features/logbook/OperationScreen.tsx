@@ -37,11 +37,14 @@ export function OperationScreen({ operation }: { operation: OperationPage }) {
         <Link href={`/yarns/${operation.yarn.id}`}>{operation.yarn.name}</Link>
       </p>
       <h1>{operationWords(operation.kind, on('in')).title}</h1>
-      <p className={styles.soft}>
+      <p className="text-ink-soft">
         <time dateTime={operation.at}>{dateAndTime(operation.at)}</time>
         {!operation.live && ' · undone'}
       </p>
-      <div className={styles.sides} data-undone={!operation.live}>
+      <div
+        className="flex flex-wrap items-center gap-y-2 gap-x-6 my-4 mx-0 data-[undone=true]:opacity-55"
+        data-undone={!operation.live}
+      >
         {before.length > 0 && (
           <>
             <Side pieces={before} operation={operation} gone />
@@ -54,25 +57,25 @@ export function OperationScreen({ operation }: { operation: OperationPage }) {
         )}
         {after.length > 0 && <Side pieces={after} operation={operation} />}
         {operation.wasteG > 0 && (
-          <p className={styles.waste}>
+          <p className="self-center text-ink-soft">
             and <Mass g={operation.wasteG} /> {operation.kind === 'split' ? 'of ends' : 'thrown away'}
           </p>
         )}
         {operation.tiesG > 0 && (
-          <p className={styles.waste}>
+          <p className="self-center text-ink-soft">
             and <Mass g={operation.tiesG} /> in ties
           </p>
         )}
       </div>
-      <div className={styles.columns}>
-        <div className={styles.reported}>
+      <div className="grid grid-cols-[1.4fr_1fr] gap-[clamp(24px,4vw,40px)] max-tablet:grid-cols-[minmax(0,1fr)]">
+        <div className="grid gap-4 content-start justify-items-start">
           {operation.kind === 'receive' && <p>This is where its thread begins.</p>}
           {operation.consumption && <ConsumptionWords consumption={operation.consumption} part={on('on').length > 0} />}
           {operation.joint && (
             <p>{operation.joint === 'knot' ? 'Their ends were knotted.' : 'Their ends were spliced.'}</p>
           )}
           {operation.sample && (
-            <p className={styles.measured}>
+            <p className="text-title font-heavy">
               <SampleWords sample={operation.sample} />
               {!operation.sample.counts && ', measured again since'}
             </p>
@@ -89,12 +92,14 @@ export function OperationScreen({ operation }: { operation: OperationPage }) {
           {operation.strand && ASKED.includes(operation.kind) && (
             <StrandWords operation={operation} strand={operation.strand} />
           )}
-          {operation.note && <blockquote className={styles.note}>{operation.note}</blockquote>}
+          {operation.note && (
+            <blockquote className="m-0 pl-4 border-l-[4px] border-line text-body">{operation.note}</blockquote>
+          )}
           {operation.run && <RunFigures run={operation.run} />}
           {operation.run && operation.live && <WhatNext run={operation.run} />}
           {operation.live && MADE.includes(operation.kind) && <Slips ids={on('out').map(({ id }) => id)} />}
         </div>
-        <div className={styles.reported}>
+        <div className="grid gap-4 content-start justify-items-start">
           {operation.live
             ? operation.whyNotUndo === null && (
                 <Button
@@ -112,10 +117,10 @@ export function OperationScreen({ operation }: { operation: OperationPage }) {
                 <Button onClick={() => change(() => redo(operation.id))}>Bring this entry back</Button>
               )}
           {operation.live && operation.whyNotUndo !== null && (
-            <p className={styles.soft}>Cannot be undone now: {operation.whyNotUndo}.</p>
+            <p className="text-ink-soft">Cannot be undone now: {operation.whyNotUndo}.</p>
           )}
           {!operation.live && operation.whyNotRedo !== null && (
-            <p className={styles.soft}>Cannot be brought back now: {operation.whyNotRedo}.</p>
+            <p className="text-ink-soft">Cannot be brought back now: {operation.whyNotRedo}.</p>
           )}
           {problem && (
             <Notice tone="bad" role="alert">
@@ -123,7 +128,7 @@ export function OperationScreen({ operation }: { operation: OperationPage }) {
             </Notice>
           )}
           <section aria-labelledby="pictures">
-            <h2 id="pictures" className={styles.small}>
+            <h2 id="pictures" className="text-body">
               Pictures
             </h2>
             <Pictures
@@ -209,7 +214,7 @@ function StrandWords({
 
 function Side({ pieces, operation, gone }: { pieces: OperationPiece[]; operation: OperationPage; gone?: boolean }) {
   return (
-    <ul className={styles.side}>
+    <ul className="flex flex-wrap gap-y-2 gap-x-4">
       {pieces.slice(0, 8).map((piece) => {
         const side = glyphSide(piece.mass?.massG ?? null);
         return (
@@ -231,12 +236,12 @@ function Side({ pieces, operation, gone }: { pieces: OperationPiece[]; operation
                 <span>{piece.mass ? <KnownMass fact={piece.mass} /> : 'mass not known'}</span>
               )}
               {piece.lengthM !== null && (
-                <span className={styles.soft}>
+                <span className="text-ink-soft">
                   <Length m={piece.lengthM} />
                 </span>
               )}
               {piece.faults.map(({ kind, atM }, i) => (
-                <span key={i} className={styles.soft}>
+                <span key={i} className="text-ink-soft">
                   {kind} at <Length m={atM} />
                 </span>
               ))}
@@ -244,7 +249,7 @@ function Side({ pieces, operation, gone }: { pieces: OperationPiece[]; operation
           </li>
         );
       })}
-      {pieces.length > 8 && <li className={styles.more}>and {pieces.length - 8} more</li>}
+      {pieces.length > 8 && <li className="self-center text-ink-soft">and {pieces.length - 8} more</li>}
     </ul>
   );
 }
@@ -367,7 +372,7 @@ function WhatNext({ run }: { run: NonNullable<OperationPage['run']> }) {
   const router = useRouter();
   const { busy, problem, run: begin } = useTask();
   return (
-    <div className={styles.next}>
+    <div className="flex flex-wrap gap-3 mt-2">
       {run.plan.twice &&
         run.cakes.map(({ pieceId, name }, i) => (
           <ActionLink key={pieceId} href={`/winding/plan/${pieceId}`} quiet>

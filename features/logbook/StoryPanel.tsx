@@ -14,7 +14,7 @@ export function StoryPanel({ story, what }: { story: RunStory; what: 'turns' | '
   if (moved.length === 0) return null;
   const [slowest, fastest] = [Math.round(Math.min(...moved)), Math.round(Math.max(...moved))];
   return (
-    <section className={styles.story} aria-labelledby="story">
+    <section className="mt-6 pt-4 border-t-[1.5px] border-line" aria-labelledby="story">
       <h2 id="story">How it went</h2>
       <p>
         {secondsInWords(lastedMs / 1000, 's')} in all, {secondsInWords(spentMs.turning / 1000, 's')} of it turning:{' '}
@@ -23,7 +23,7 @@ export function StoryPanel({ story, what }: { story: RunStory; what: 'turns' | '
         {readings.length > 0 && ` A device was read ${readings.length} times.`}
       </p>
       {pace.length > 2 && (
-        <div className={styles.chart}>
+        <div className="relative h-[210px] mt-3">
           <PaceChart story={story} what={what} />
         </div>
       )}

@@ -57,7 +57,7 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
     );
 
   return (
-    <Form form={form} className={styles.form}>
+    <Form form={form} className="flex flex-col gap-3 max-w-[980px]">
       <h1>{id === null ? 'Begin a project' : 'Change the project'}</h1>
       <div className={styles.top}>
         <TextField
@@ -76,10 +76,10 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
           inputMode="numeric"
         />
       </div>
-      <ul className={styles.needs}>
+      <ul className="grid gap-4">
         {needs.map((need, i) => (
-          <li key={i} className={styles.need}>
-            <div className={styles.row}>
+          <li key={i} className="pt-4 pr-4 pb-1 pl-4 border-[1.5px] border-line rounded-md bg-card">
+            <div className="grid grid-cols-[1.4fr_1.2fr_0.9fr_auto] gap-y-0 gap-x-4 max-tablet:grid-cols-[1fr_1fr]">
               <TextField
                 name={`needs.${i}.colour`}
                 label={needs.length > 1 ? `Colour ${i + 1}` : 'Colour or part'}
@@ -108,7 +108,7 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
               {needs.length > 1 && (
                 <Button
                   type="text"
-                  className={styles.drop}
+                  className="mt-6 max-tablet:mt-0"
                   onClick={() =>
                     form.set(
                       'needs',
@@ -120,7 +120,7 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
                 </Button>
               )}
             </div>
-            <div className={styles.with}>
+            <div className="flex flex-wrap gap-2 mt-0 mr-0 mb-1 ml-0">
               {need.yarns.map((yarn) => (
                 <span key={yarn.id} className={styles.yarn}>
                   <Swatch hex={yarn.colourHex} size={24} />
@@ -149,7 +149,7 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
           </li>
         ))}
       </ul>
-      <Button onClick={() => form.set('needs', [...needs, EMPTY_NEED])} className={styles.more}>
+      <Button onClick={() => form.set('needs', [...needs, EMPTY_NEED])} className="self-start">
         Another colour
       </Button>
       <TextField label="Notes" {...form.field('notes')} />
@@ -158,7 +158,7 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
           {form.errors[''] ?? form.errors.needs}
         </Notice>
       )}
-      <div className={styles.foot}>
+      <div className="flex gap-3 pb-3">
         <FormButtons
           form={form}
           save={id === null ? 'Begin it' : 'Keep the change'}

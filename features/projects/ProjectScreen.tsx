@@ -45,7 +45,7 @@ export function ProjectScreen({ project }: { project: ProjectView }) {
           It is past and takes nothing from the shelf. What stands here is how it would be if it were begun today.
         </Notice>
       )}
-      <ul className={styles.needs}>
+      <ul className="grid grid-cols-[repeat(auto-fit,minmax(min(460px,100%),640px))] gap-y-6 gap-x-[clamp(24px,4vw,40px)] mt-4">
         {project.needs.map((need) => (
           <li key={need.id}>
             <NeedCard need={need} marginPercent={project.marginPercent} />
@@ -53,7 +53,7 @@ export function ProjectScreen({ project }: { project: ProjectView }) {
         ))}
       </ul>
       {project.used.length > 0 && (
-        <section className={styles.notes} aria-labelledby="used">
+        <section className="max-w-[70ch] mt-6 whitespace-pre-wrap" aria-labelledby="used">
           <h2 id="used">Used so far</h2>
           <p>
             {project.used.map(({ yarnId, yarnName, massG }, i) => (
@@ -67,7 +67,7 @@ export function ProjectScreen({ project }: { project: ProjectView }) {
         </section>
       )}
       {project.notes && (
-        <section className={styles.notes} aria-labelledby="notes">
+        <section className="max-w-[70ch] mt-6 whitespace-pre-wrap" aria-labelledby="notes">
           <h2 id="notes">Notes</h2>
           <p>{project.notes}</p>
         </section>
@@ -99,7 +99,7 @@ function Actions({ project }: { project: ProjectView }) {
   return (
     <>
       <Button
-        className={styles.button}
+        className="h-[46px]"
         loading={busy}
         onClick={() =>
           run(
@@ -110,10 +110,10 @@ function Actions({ project }: { project: ProjectView }) {
       >
         Plan its winding
       </Button>
-      <Button type="text" className={styles.button} loading={busy} onClick={() => mark('deleted', true)}>
+      <Button type="text" className="h-[46px]" loading={busy} onClick={() => mark('deleted', true)}>
         Delete
       </Button>
-      <Button className={styles.button} loading={busy} onClick={() => mark('finished', true)}>
+      <Button className="h-[46px]" loading={busy} onClick={() => mark('finished', true)}>
         It is finished
       </Button>
       <ActionLink href={`/projects/${id}/edit`}>Change it</ActionLink>
@@ -135,17 +135,17 @@ function NeedCard({ need, marginPercent }: { need: NeedView; marginPercent: numb
     need.donePercent > 0 && `${need.donePercent} % made already`,
   ].filter(Boolean);
   return (
-    <article className={styles.need}>
-      <div className={styles.ask}>
+    <article className="flex flex-col gap-3">
+      <div className="flex flex-wrap items-baseline justify-between gap-y-1 gap-x-4">
         <h2>{need.colour || 'What it takes'}</h2>
         <p className={styles.target}>
           <span>{inUnits(target)}</span>
-          {working.length > 1 && <span className={styles.soft}> = {working.join(', ')}</span>}
+          {working.length > 1 && <span className="text-ink-soft"> = {working.join(', ')}</span>}
         </p>
       </div>
       <NeedBar need={need} />
       <Notice tone={VERDICT_TONES[enough.verdict]}>
-        <strong className={styles.verdict}>{verdictInWords(need, inUnits)}</strong>
+        <strong className="text-lead">{verdictInWords(need, inUnits)}</strong>
         {yarns.length > 0 && (
           <div>
             The chance that it reaches: {chanceInWords(enough.probability)}. There are {inUnits(available.mean)} ±{' '}
@@ -179,7 +179,7 @@ function NeedCard({ need, marginPercent }: { need: NeedView; marginPercent: numb
             <Swatch hex={yarn.colourHex} size={34} />
             <span>
               <Link href={`/yarns/${yarn.id}`}>{yarn.name}</Link>{' '}
-              <span className={styles.soft}>{yarn.dyeLot ? `lot ${yarn.dyeLot}` : 'lot not known'}</span>
+              <span className="text-ink-soft">{yarn.dyeLot ? `lot ${yarn.dyeLot}` : 'lot not known'}</span>
               <br />
               {yarn.whole === null ? (
                 'Not counted: none of it is left, or its mass or length is not known.'
@@ -236,7 +236,7 @@ function NeedBar({ need: { standing, yarns } }: { need: NeedView }) {
     known.slice(0, i).reduce((sum, { whole, spokenFor }) => sum + whole! - spokenFor, 0),
   );
   return (
-    <svg viewBox={`0 0 ${BAR_WIDTH} 46`} className={styles.bar} role="presentation" preserveAspectRatio="none">
+    <svg viewBox={`0 0 ${BAR_WIDTH} 46`} className="w-full h-[46px]" role="presentation" preserveAspectRatio="none">
       <rect
         x={0}
         y={10}

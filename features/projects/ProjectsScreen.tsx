@@ -30,11 +30,11 @@ export function ProjectsScreen({ page: { underWay, past } }: { page: ProjectsPag
         </div>
       )}
       {underWay.length > 1 && (
-        <p className={styles.soft}>
+        <p className="text-ink-soft">
           Served in this order: the one that is due first has its yarn first, and what it takes is not counted again.
         </p>
       )}
-      <ol className={styles.projects}>
+      <ol className="grid gap-3 mt-3">
         {underWay.map((project) => (
           <li key={project.id}>
             <Line project={project} />
@@ -48,7 +48,7 @@ export function ProjectsScreen({ page: { underWay, past } }: { page: ProjectsPag
             {past.map(({ id, name, finishedAt, deletedAt }) => (
               <li key={id}>
                 <Link href={`/projects/${id}`}>{name}</Link>{' '}
-                <span className={styles.soft}>
+                <span className="text-ink-soft">
                   {deletedAt ? `deleted ${shortDate(deletedAt)}` : `finished ${shortDate(finishedAt!)}`}
                 </span>
               </li>
@@ -63,14 +63,14 @@ export function ProjectsScreen({ page: { underWay, past } }: { page: ProjectsPag
 function Line({ project: { id, name, dueOn, verdict, probability, colours } }: { project: ProjectLine }) {
   return (
     <Link href={`/projects/${id}`} className={styles.project}>
-      <span className={styles.colours} aria-hidden="true">
+      <span className="flex flex-wrap" aria-hidden="true">
         {colours.map(({ hexes, verdict: own }, i) => (
           <Balls key={i} hexes={hexes} verdict={own} />
         ))}
       </span>
-      <span className={styles.words}>
+      <span className="flex flex-[1_1_260px] flex-col">
         <strong className={styles.name}>{name}</strong>
-        <span className={styles.soft}>
+        <span className="text-ink-soft">
           {[
             dueOn && `due ${dayInWords(dueOn)}`,
             colours.length > 1 && `${colours.length} colours`,

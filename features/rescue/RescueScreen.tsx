@@ -63,7 +63,7 @@ export function RescueScreen({ trouble, ways }: { trouble: Trouble; ways: Return
     <main className={styles.page} id="main">
       <h1>{words.title}</h1>
       <p>{words.what}</p>
-      <p className={styles.fault}>
+      <p className="text-ink-soft wrap-anywhere">
         <code>{trouble.file}</code>: {trouble.fault}
       </p>
       {problem && (

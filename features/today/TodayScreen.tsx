@@ -19,7 +19,7 @@ export function TodayScreen({ today }: { today: Today }) {
   const { runs, hanks, hankYarns, short, pendingCare, tasks, due, late, recent, yarns } = today;
   if (yarns === 0) return <FirstDay />;
   return (
-    <div className={styles.today}>
+    <div className="grid grid-cols-[1.05fr_1fr] gap-y-6 gap-x-[clamp(24px,5vw,40px)] items-start max-tablet:grid-cols-[minmax(0,1fr)]">
       <section aria-labelledby="bench" className={styles.wide}>
         <div className={styles.head}>
           <h1 id="bench">{runs.length > 0 ? 'On the bench' : 'The bench is free'}</h1>
@@ -30,7 +30,9 @@ export function TodayScreen({ today }: { today: Today }) {
         {runs.length > 0 ? (
           <RunsUnderWay runs={runs} />
         ) : (
-          <p className={styles.soft}>Nothing is on the winder. Choose a hank below, or put a new yarn on the shelf.</p>
+          <p className="text-ink-soft">
+            Nothing is on the winder. Choose a hank below, or put a new yarn on the shelf.
+          </p>
         )}
       </section>
       {(tasks.length > 0 || due.length > 0 || late > 0) && <ToDo tasks={tasks} due={due} late={late} />}
@@ -43,7 +45,7 @@ export function TodayScreen({ today }: { today: Today }) {
       {short.length > 0 && (
         <section aria-labelledby="short" className={styles.wide}>
           <h2 id="short">What runs short</h2>
-          <ul className={styles.short}>
+          <ul className="grid grid-cols-[repeat(auto-fill,minmax(min(420px,100%),1fr))] gap-3">
             {short.map(({ id, name, verdict, probability }) => (
               <li key={id}>
                 <Notice tone={verdict === 'tight' ? 'tight' : 'bad'}>
@@ -64,8 +66,8 @@ export function TodayScreen({ today }: { today: Today }) {
             Add a yarn
           </ActionLink>
         </div>
-        {hanks.length === 0 && <p className={styles.soft}>Every hank is wound.</p>}
-        <ul className={styles.hanks}>
+        {hanks.length === 0 && <p className="text-ink-soft">Every hank is wound.</p>}
+        <ul className="grid gap-1">
           {hanks.map(({ id, name, colourHex, pieces, waitingHanks, left }) => (
             <li key={id}>
               <Link href={`/yarns/${id}`} className={styles.hank}>
@@ -125,7 +127,7 @@ function ToDo({ tasks, due, late }: Pick<Today, 'tasks' | 'due' | 'late'>) {
         <Link href="/days">all days</Link>
       </div>
       {tasks.length > 0 && (
-        <ul className={styles.tasks}>
+        <ul className="grid grid-cols-[repeat(auto-fill,minmax(min(100%,380px),1fr))] gap-y-1 gap-x-6">
           {tasks.map((task) => (
             <li key={task.id} className={styles.task}>
               {task.piece && (
@@ -185,7 +187,7 @@ function FirstDay() {
         Take a hank, its paper band and a kitchen scale. Type what the band says; whatever it leaves out is guessed and
         marked as a guess. Then see whether it fits your winder, and wind it with the count kept for you.
       </p>
-      <p className={styles.actions}>
+      <p className="flex flex-wrap justify-center gap-3 mt-6">
         <ActionLink href="/yarns/new">Add your first yarn</ActionLink>
         <ActionLink href="/bench" quiet>
           Look at the bench

@@ -33,7 +33,7 @@ export function LimitsPanel({
     <details className={styles.limits}>
       <summary>
         How much matters: in {BUILD_WORDS[build]}, {seenPercent} % is seen and {troublePercent} % is trouble{' '}
-        <span className={styles.soft}>
+        <span className="text-ink-soft">
           (a rule of thumb{plies === null && '; its plies are not known, so it is taken for a two-ply'})
         </span>
       </summary>
@@ -60,8 +60,8 @@ function LimitsForm({ limits }: { limits: Record<YarnBuild, TwistLimits> }) {
   });
   const { values, errors, set } = form;
   return (
-    <Form form={form} className={styles.form}>
-      <p className={styles.why}>
+    <Form form={form} className="grid gap-1 max-w-[620px] mt-2">
+      <p className="mb-2 text-ink-soft">
         Nobody has measured where an eye begins to see it; singles show most, since nothing else holds them together.
         Put in what you see in your own fabric.
       </p>
@@ -83,7 +83,7 @@ function LimitsForm({ limits }: { limits: Record<YarnBuild, TwistLimits> }) {
         </div>
       ))}
       <FormError form={form} />
-      <div className={styles.foot}>
+      <div className="flex gap-3">
         <Button htmlType="submit" loading={form.saving}>
           Go by these
         </Button>

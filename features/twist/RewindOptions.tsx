@@ -43,7 +43,7 @@ export const RewindOptions = memo(function RewindOptions({ page, left, laid, acc
     <section>
       <h2>Which way next?</h2>
       {next && <Planned page={page} way={next} />}
-      {ways.length === 0 && <p className={styles.soft}>There is no way that can be told of yet.</p>}
+      {ways.length === 0 && <p className="text-ink-soft">There is no way that can be told of yet.</p>}
       <ol className={styles.ways}>
         {ways.slice(0, SHOWN).map((way, i) => (
           <Way key={i} page={page} way={way} onTry={onTry} first={i === 0 && !next} />
@@ -117,12 +117,18 @@ function Way({
   const kept = forForm(plannedUseOf(way, page), page);
   const words = wayWords(kept, page.piece.form);
   return (
-    <li className={styles.way}>
+    <li className="grid grid-cols-[minmax(0,1fr)_auto] gap-y-1 gap-x-4 items-center py-2 px-0 border-t-[1.5px] border-line leading-[1.35] first:border-t-0">
       <div>
-        {words}.{way.bySchool && <span className={styles.school}> Your way</span>}
+        {words}.
+        {way.bySchool && (
+          <span className="ml-1 py-[1px] px-2 border-[1.5px] border-lichen rounded-lg text-small text-lichen whitespace-nowrap">
+            {' '}
+            Your way
+          </span>
+        )}
         <Leaves page={page} way={way} />
       </div>
-      <div className={styles.actions}>
+      <div className="flex gap-1">
         <Button size="small" onClick={() => onTry({ again: kept.rewind, use: kept.use })} aria-label={`Try: ${words}`}>
           Try
         </Button>

@@ -36,7 +36,10 @@ export function StepCards(tries: Tries) {
   // A hank is wound before it is used.
   const used = scenario.again ? formOn(toolOf(tools, scenario.again.toolKey)) : isLoop(piece.form) ? null : piece.form;
   return (
-    <ol className={styles.steps} aria-label="What was done with it, in order">
+    <ol
+      className="flex gap-3 my-0 -mx-1 pt-1 pr-1 pb-3 pl-1 overflow-x-auto list-none"
+      aria-label="What was done with it, in order"
+    >
       {story.map((logged, at) => {
         switch (logged.event.kind) {
           case 'measured':
@@ -50,7 +53,7 @@ export function StepCards(tries: Tries) {
       {scenario.again ? (
         <AgainCard {...tries} again={scenario.again} />
       ) : (
-        <li className={styles.add}>
+        <li className="flex items-center flex-[0_0_auto]">
           <Button
             onClick={() =>
               change({
@@ -92,10 +95,10 @@ function CameCard({ page, scenario, change, at: i }: Tries & { at: number }) {
         under={shortDate(at)}
       />
       {event.asMade ? (
-        <p className={styles.soft}>Its twist is as it was made.</p>
+        <p className="text-ink-soft">Its twist is as it was made.</p>
       ) : (
         <>
-          <p className={styles.soft}>How it was wound before is not known. See how it lies:</p>
+          <p className="text-ink-soft">How it was wound before is not known. See how it lies:</p>
           <RunsRound
             colourHex={page.yarn.colourHex}
             value={scenario.laid[operationId] ?? ''}
@@ -160,7 +163,7 @@ function Sizes({
   const [inner, whole] =
     form === 'cone' ? ['Across its nose', 'Across its base'] : ['Across its hole', 'Across it all'];
   return (
-    <div className={styles.sizes}>
+    <div className="grid grid-cols-[1fr_1fr] gap-2">
       <TextField
         name={`${name}-core`}
         label={inner}
@@ -253,7 +256,7 @@ function AgainCard({ page, change, again }: Tries & { again: NonNullable<Scenari
           yarn.colourHex,
         )}
       />
-      <div className={styles.foot}>
+      <div className="flex items-center gap-1">
         <label className={styles.tool}>
           <span className={styles.hidden}>Onto which tool</span>
           <PlainSelect

@@ -2,12 +2,11 @@
 
 import type { TwistLine } from '../../server/twist/twist';
 import { Twist } from '../../ui/figures/Figures';
-import styles from './TwistHome.module.css';
 import { percentWords } from '../../ui/strand/lyingWords';
 
 /** What working a piece does to its twist, in a line. */
 export function TwistLineWords({ line: { gap, worked } }: { line: TwistLine }) {
-  if (gap || !worked) return <span className={styles.soft}>not known: see what is missing</span>;
+  if (gap || !worked) return <span className="text-ink-soft">not known: see what is missing</span>;
   const { end, mostPerM, percent, grade } = worked;
   const from = `pulled from the ${end === 'inner' ? 'centre' : 'outside'}`;
   if (percent === null)
@@ -17,7 +16,10 @@ export function TwistLineWords({ line: { gap, worked } }: { line: TwistLine }) {
       </>
     );
   return (
-    <span data-grade={grade} className={styles.graded}>
+    <span
+      data-grade={grade}
+      className="font-semibold data-[grade=seen]:text-amber data-[grade=trouble]:text-madder data-[grade=hardly]:text-lichen"
+    >
       {from}: {percent > 0 ? 'gains' : 'loses'} up to {percentWords(percent)} %
       {grade === 'trouble' ? ', trouble' : grade === 'seen' ? ', to be seen' : ', hardly seen'}
     </span>

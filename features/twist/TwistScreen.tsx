@@ -76,13 +76,13 @@ export function TwistScreen({ page }: { page: TwistPage }) {
       <Answer page={page} scenario={scenario} outcome={outcome} />
       <StepCards page={page} scenario={scenario} change={change} />
       <ScenarioFoot page={page} scenario={scenario} reset={() => setScenario(noted)} />
-      <div className={styles.columns}>
+      <div className="grid grid-cols-[minmax(0,1.75fr)_minmax(320px,1fr)] gap-y-4 gap-x-[clamp(24px,3vw,40px)] mt-2 max-desk:grid-cols-[minmax(0,1fr)]">
         <Along page={page} scenario={scenario} outcome={outcome} />
         <RewindOptions page={page} left={settled.left} laid={settled.laid} access={settled.access} onTry={change} />
       </div>
       <LimitsPanel limits={page.limits} build={page.build} plies={yarn.plies} />
       {page.others.length > 0 && (
-        <nav className={styles.others} aria-label="Other pieces of this yarn">
+        <nav className="flex flex-wrap gap-y-1 gap-x-4 mt-4" aria-label="Other pieces of this yarn">
           <span>Also of this yarn:</span>
           {page.others.map(({ id, label }) => (
             <Link key={id} href={`/twist/${id}`}>
@@ -140,7 +140,7 @@ function Answer({ page, scenario, outcome }: { page: TwistPage; scenario: Scenar
   const single = along && singleWords(along, yarn.ownTwist, limits, build);
   const cone = coneSize(page, scenario);
   return (
-    <div className={styles.answer} role="status">
+    <div className="grid gap-2 mt-2 mr-0 mb-3 ml-0" role="status">
       {!known && (
         <Notice tone="tight">
           <strong>Not known.</strong> {GAP_WORDS[piece.gap!]}{' '}
@@ -157,9 +157,9 @@ function Answer({ page, scenario, outcome }: { page: TwistPage; scenario: Scenar
         )
       ) : (
         <Notice tone={known ? worst : 'plain'}>
-          <p className={styles.first}>
+          <p className="text-lead leading-[1.35]">
             {!unwound && scenario.use.left !== '' && (
-              <span className={styles.soft}>
+              <span className="text-ink-soft">
                 Worked {usingWords({ end: scenario.use.end, left: scenario.use.left }, piece.form)}:{' '}
               </span>
             )}
@@ -182,11 +182,11 @@ function ScenarioFoot({ page, scenario, reset }: { page: TwistPage; scenario: Sc
   if (!differs(page, scenario)) return null;
   const { notes, otherEnd } = notesOf(page, scenario);
   return (
-    <p className={styles.foot}>
+    <p className="flex flex-wrap gap-y-2 gap-x-3 items-center mt-1 mr-0 mb-3 ml-0">
       <span>Some of this is otherwise than it was noted.</span>
       <Button onClick={reset}>Back to what was noted</Button>
       {otherEnd ? (
-        <span className={styles.soft}>From which end it was taken stays as it was logged.</span>
+        <span className="text-ink-soft">From which end it was taken stays as it was logged.</span>
       ) : (
         <Button
           loading={task.busy}
@@ -225,7 +225,7 @@ function Along({ page, scenario, outcome }: { page: TwistPage; scenario: Scenari
     return (
       <section>
         <h2>Along the yarn</h2>
-        <p className={styles.soft}>There is nothing to draw until the steps are known.</p>
+        <p className="text-ink-soft">There is nothing to draw until the steps are known.</p>
       </section>
     );
   if (along.wraps.length === 0 && piece.gap === null)
@@ -241,9 +241,9 @@ function Along({ page, scenario, outcome }: { page: TwistPage; scenario: Scenari
   return (
     <section className={styles.along}>
       <YarnHere page={page} changePerM={there} place={place} known={piece.gap === null} />
-      <div className={styles.curve}>
+      <div className="min-w-0">
         <h2>Along the yarn</h2>
-        <div className={styles.chart}>
+        <div className="relative h-[196px]">
           <TwistCurve
             curves={[{ change: along, colour: 'ink', dashed: piece.gap !== null }]}
             own={yarn.ownTwist}
@@ -272,7 +272,7 @@ function Along({ page, scenario, outcome }: { page: TwistPage; scenario: Scenari
 
 /** How much of it is changed how much, looked at centimetre by centimetre. */
 function SurveyWords({ survey }: { survey: TwistSurvey | null }) {
-  if (!survey?.metres) return <p className={styles.survey} />;
+  if (!survey?.metres) return <p className="min-h-[1.5em] text-ink-soft" />;
   const { hardly, seen, trouble } = survey.metres;
   const words = [
     [hardly, 'hardly to be seen'],
@@ -280,7 +280,7 @@ function SurveyWords({ survey }: { survey: TwistSurvey | null }) {
     [trouble, 'trouble'],
   ] as const;
   return (
-    <p className={styles.survey}>
+    <p className="min-h-[1.5em] text-ink-soft">
       Centimetre by centimetre:{' '}
       {words
         .filter(([metres]) => metres > 0)

@@ -44,8 +44,8 @@ export function YarnHere({
   return (
     <figure className={styles.yarns}>
       {drawn.map(({ title, turns }, i) => (
-        <div key={i} className={styles.one}>
-          <div className={styles.title}>{title}</div>
+        <div key={i} className="grid justify-items-center gap-1 w-[104px]">
+          <div className="min-h-[2.5em] flex items-end text-small leading-[1.2] text-center text-ink-soft">{title}</div>
           <svg
             width={WIDTH + 4}
             height={HEIGHT}
@@ -63,10 +63,12 @@ export function YarnHere({
             />
           </svg>
           <strong>{twistWords(turns!, system)}</strong>
-          <span className={styles.angle}>{Math.abs(strandAngleDeg(turns!, strandMm)).toFixed(1)}°</span>
+          <span className="text-ink-soft">{Math.abs(strandAngleDeg(turns!, strandMm)).toFixed(1)}°</span>
         </div>
       ))}
-      <figcaption className={styles.scale}>{Math.round(WIDTH / 3.78 / strandMm)} times as large</figcaption>
+      <figcaption className="col-span-full text-small text-ink-soft text-center">
+        {Math.round(WIDTH / 3.78 / strandMm)} times as large
+      </figcaption>
     </figure>
   );
 }

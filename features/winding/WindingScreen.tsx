@@ -25,11 +25,11 @@ export function WindingScreen({
   const others = waiting.filter(({ piece }) => piece.form !== 'hank');
   return (
     <>
-      <h1 className={styles.head}>Winding</h1>
+      <h1 className="mb-4">Winding</h1>
       <RunsUnderWay runs={runs} />
-      <h2 className={styles.sub}>Hanks to wind</h2>
+      <h2 className="mt-6 mr-0 mb-3 ml-0">Hanks to wind</h2>
       {hanks.length === 0 ? (
-        <div className={styles.none}>
+        <div className="flex flex-wrap items-center gap-y-3 gap-x-6">
           <p>No hank is waiting.</p>
           <ActionLink href="/yarns/new" quiet>
             Add a yarn
@@ -45,7 +45,7 @@ export function WindingScreen({
       )}
       {others.length > 0 && (
         <>
-          <h2 className={styles.sub}>Cakes, balls and cones to wind again</h2>
+          <h2 className="mt-6 mr-0 mb-3 ml-0">Cakes, balls and cones to wind again</h2>
           <Pieces waiting={others} stoodDays={stoodDays} />
           {Object.keys(stoodDays).length > 0 && (
             <p>
@@ -55,7 +55,7 @@ export function WindingScreen({
           )}
         </>
       )}
-      <p className={styles.hand}>
+      <p className="mt-6">
         No winder at hand? <Link href="/winding/by-hand">On a nostepinne, a tube or a thumb, step by step</Link>.
       </p>
     </>
@@ -70,7 +70,7 @@ function Pieces({
   stoodDays?: Record<number, number>;
 }) {
   return (
-    <ul className={styles.list}>
+    <ul className="grid grid-cols-[repeat(auto-fill,minmax(min(300px,100%),1fr))] gap-y-1 gap-x-6">
       {waiting.map(({ yarn, piece }) => (
         <li key={piece.id}>
           <Link href={`/winding/plan/${piece.id}`} className={styles.piece}>

@@ -31,8 +31,8 @@ export function CountButton({
       <span className={styles.number} data-long={count > 999}>
         {count}
       </span>
-      <span className={styles.of}>{of}</span>
-      <span className={styles.hint}>{hint}</span>
+      <span className="text-large font-semibold max-tablet:text-title">{of}</span>
+      <span className="mt-1 text-ink-soft">{hint}</span>
     </button>
   );
 }

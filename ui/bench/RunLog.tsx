@@ -56,7 +56,7 @@ export function RunLog({
     <Form form={form} className={styles.log}>
       <div>{scale}</div>
       <div>{rest}</div>
-      <div className={styles.foot}>
+      <div className="col-span-full flex flex-wrap items-center gap-3">
         <Button type="primary" size="large" htmlType="submit" loading={form.saving} disabled={!enabled || !ready}>
           Into the log
         </Button>

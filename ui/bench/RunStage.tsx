@@ -44,13 +44,13 @@ export function RunStage<State, New>({
     if (ended) router.replace((ended.operationId && logged?.(ended.operationId)) || giveUp.to);
   }, [ended, logged, giveUp.to, router]);
   return (
-    <div className={styles.run}>
+    <div className="flex flex-col gap-3">
       <header className={styles.head}>
         <div>
           <h1>
             <Link href={href}>{title}</Link>
           </h1>
-          <p className={styles.under}>{under}</p>
+          <p className="text-ink-soft">{under}</p>
         </div>
         {beside}
         <GiveUp {...giveUp} />

@@ -53,10 +53,10 @@ export function DropSheet({
   }, [open]);
 
   return (
-    <div className={styles.frame} ref={frame}>
+    <div className="relative" ref={frame}>
       <Button
         type={quiet ? 'text' : 'default'}
-        className={styles.open}
+        className="h-[46px]"
         aria-expanded={open}
         aria-controls={id}
         onClick={() => setOpen(!open)}

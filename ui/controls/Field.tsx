@@ -35,21 +35,23 @@ export function Field({
 }: FieldProps & { children: (links: FieldLinks) => ReactNode }) {
   const aboutId = `${name}-about`;
   return (
-    <div className={styles.field}>
-      <label htmlFor={name} className={styles.label}>
+    <div className="flex flex-col min-w-0">
+      <label htmlFor={name} className="font-semibold text-small mb-1">
         {label}
       </label>
       {children({ id: name, 'aria-invalid': error !== undefined, 'aria-describedby': aboutId })}
-      <div id={aboutId} className={styles.about} aria-live="polite">
+      <div id={aboutId} className="min-h-[1.35rem] pt-1 text-small leading-[1.25]" aria-live="polite">
         {error ? (
-          <span className={styles.error}>
+          <span className="flex gap-1 text-madder font-semibold">
             <SignIcon sign="no" size={16} />
             {error}
           </span>
         ) : guess ? (
-          <span className={styles.guess}>guess: {guess}</span>
+          <span className="inline-block py-0 px-2 border-[1.5px] border-dashed border-ink-soft rounded-md text-ink-soft italic">
+            guess: {guess}
+          </span>
         ) : (
-          hint && <span className={styles.hint}>{hint}</span>
+          hint && <span className="text-ink-soft">{hint}</span>
         )}
       </div>
     </div>

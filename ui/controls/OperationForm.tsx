@@ -5,7 +5,6 @@ import type { ReactNode } from 'react';
 import { newKey } from '../feedback/newKey';
 import { TextField } from './Field';
 import { Form, FormError } from './Form';
-import styles from './OperationForm.module.css';
 import type { FormState } from './useForm';
 
 /** What every form that logs something weighed begins with. */
@@ -51,7 +50,7 @@ export function OperationForm<Values extends { note: string }>({
         size="large"
         htmlType="submit"
         loading={form.saving}
-        className={styles.act}
+        className="self-start mt-2"
       >
         {act}
       </Button>

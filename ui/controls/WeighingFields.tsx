@@ -4,7 +4,6 @@ import { Segmented } from 'antd';
 import { useId } from 'react';
 import { type BoundField, TextField } from './Field';
 import { useLocalStorage } from './useLocalStorage';
-import styles from './WeighingFields.module.css';
 
 export interface ChosenScale {
   id: number;
@@ -33,7 +32,7 @@ export function WeighingFields({
   return (
     <>
       {tare && <TextField label="Bowl or bag (tare)" {...tare} hint="empty: none" inputMode="decimal" />}
-      <div className={styles.row}>
+      <div className="grid grid-cols-[1fr_1.3fr] gap-y-0 gap-x-4">
         <TextField label="Room humidity" {...humidity} hint="in %; empty: not known" inputMode="numeric" />
         <ScaleChoice scale={scale} />
       </div>
@@ -46,7 +45,7 @@ export function ScaleChoice({ scale: { scales, resolutionG, choose } }: { scale:
   const id = useId();
   return (
     <div role="group" aria-labelledby={id}>
-      <div id={id} className={styles.label}>
+      <div id={id} className="font-semibold text-small mb-1">
         Weighed on
       </div>
       <Segmented

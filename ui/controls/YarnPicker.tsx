@@ -75,7 +75,7 @@ export function YarnPicker({
   const offered = found.filter((yarn) => !without.includes(yarn.id)).slice(0, MOST_SHOWN);
   return (
     <div
-      className={styles.picker}
+      className="min-w-0"
       ref={frame}
       onFocus={() => setOpen(true)}
       onKeyDown={(event) => {
@@ -110,7 +110,9 @@ export function YarnPicker({
               </button>
             </li>
           ))}
-          {offered.length === 0 && words !== '' && <li className={styles.none}>No yarn on the shelf is like that.</li>}
+          {offered.length === 0 && words !== '' && (
+            <li className="text-ink-soft">No yarn on the shelf is like that.</li>
+          )}
         </ul>
       )}
     </div>

@@ -13,7 +13,7 @@ import { useDevices } from './useDevices';
 /** The stand-ins, to be played with as one would handle the real ones. */
 export function DevicePanels() {
   return (
-    <div className={styles.panels}>
+    <div className="grid grid-cols-[repeat(auto-fit,minmax(min(300px,100%),1fr))] gap-4">
       <ScalePanel />
       <CounterPanel />
       <MotorPanel />
@@ -24,18 +24,22 @@ export function DevicePanels() {
 function Panel({ device, title, children }: { device: DeviceKind; title: string; children: ReactNode }) {
   const reading = useDevices((heard) => heard.readings[device]);
   return (
-    <section className={styles.panel} aria-label={title} data-plugged={reading !== undefined}>
-      <header className={styles.head}>
+    <section
+      className="p-4 border-2 border-dashed border-line rounded-lg data-[plugged=true]:border-solid data-[plugged=true]:border-ink-soft"
+      aria-label={title}
+      data-plugged={reading !== undefined}
+    >
+      <header className="flex justify-between items-center gap-3">
         <h3>{title}</h3>
         <Button onClick={() => void tellDevice({ device, do: 'plug', in: !reading })}>
           {reading ? 'Pull the plug' : 'Plug it in'}
           <span className="visually-hidden"> of the {title.toLowerCase()}</span>
         </Button>
       </header>
-      <div className={styles.display} aria-live="off">
-        {reading ? <Display reading={reading} /> : <span className={styles.off}>off</span>}
+      <div className="flex items-baseline gap-3 min-h-[62px] my-3 mx-0 py-1 px-4 rounded-md bg-sunk" aria-live="off">
+        {reading ? <Display reading={reading} /> : <span className="self-center text-ink-soft">off</span>}
       </div>
-      {reading && <div className={styles.ways}>{children}</div>}
+      {reading && <div className="flex flex-wrap items-center gap-2">{children}</div>}
     </section>
   );
 }
@@ -56,7 +60,7 @@ function Display({ reading }: { reading: DeviceReading }) {
       return (
         <>
           <Large figure={readingFigure(reading.massG, reading.resolutionG, system)} />
-          <span className={styles.state}>{reading.state === 'steady' ? 'steady' : 'settling …'}</span>
+          <span className="text-ink-soft">{reading.state === 'steady' ? 'steady' : 'settling …'}</span>
         </>
       );
     case 'counter':
@@ -65,7 +69,7 @@ function Display({ reading }: { reading: DeviceReading }) {
       return (
         <>
           <Large figure={{ number: String(Math.floor(reading.spindleTurns)), unit: 'turns' }} />
-          <span className={styles.state}>it {MOTOR_WORDS[reading.state]}</span>
+          <span className="text-ink-soft">it {MOTOR_WORDS[reading.state]}</span>
         </>
       );
   }
@@ -151,7 +155,7 @@ function MotorPanel() {
   const state = useDevices((heard) => heard.readings.motor?.state);
   return (
     <Panel device="motor" title="Motor winder">
-      <p className={styles.care}>
+      <p className="basis-full text-ink-soft text-small">
         Fingers, hair, sleeves and cords away from it. Unplug it before you clear the gears.
       </p>
       <Button
@@ -180,7 +184,7 @@ function Choice({
   onChange: (value: string) => void;
 }) {
   return (
-    <div className={styles.choice}>
+    <div className="flex flex-wrap items-center gap-y-1 gap-x-2 basis-full">
       <span>{title}</span>
       <Segmented
         aria-label={title}

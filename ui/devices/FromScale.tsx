@@ -3,7 +3,6 @@
 import { Button } from 'antd';
 import { useSystem } from '../frame/Providers';
 import { deviceInWords } from './DevicePanels';
-import styles from './FromScale.module.css';
 import { useDevices } from './useDevices';
 
 /** Takes the mass from the scale that is plugged in, once it is steady. */
@@ -12,7 +11,7 @@ export function FromScale({ onTake }: { onTake: (massG: number, stepG: number) =
   const scale = useDevices((heard) => heard.readings.scale);
   if (!scale) return null;
   return (
-    <div className={styles.scale}>
+    <div className="flex items-center gap-3 mb-2">
       <Button
         onClick={() => onTake(scale.massG, scale.resolutionG)}
         disabled={scale.state !== 'steady' || scale.massG <= 0}

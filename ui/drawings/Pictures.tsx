@@ -68,7 +68,7 @@ export function Pictures({
         <span>{busy ? 'Keeping it …' : pictures.length > 0 ? 'Another picture' : `Picture of ${of}`}</span>
         <input type="file" accept="image/*" onChange={(event) => void add(event)} disabled={busy} />
       </label>
-      <div aria-live="polite" className={styles.problem}>
+      <div aria-live="polite" className="w-full">
         {problem && <Notice tone="bad">{problem}</Notice>}
       </div>
     </div>

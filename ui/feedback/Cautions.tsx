@@ -1,5 +1,4 @@
 import type { MiniCaution } from '../../core/minis/miniTies';
-import styles from './Cautions.module.css';
 import { Notice } from './Notice';
 
 const CAUTION_WORDS: Record<MiniCaution, { strong: string; more: string }> = {
@@ -33,7 +32,7 @@ const CAUTION_WORDS: Record<MiniCaution, { strong: string; more: string }> = {
 export function Cautions({ cautions }: { cautions: readonly MiniCaution[] }) {
   if (cautions.length === 0) return null;
   return (
-    <div className={styles.cautions}>
+    <div className="col-span-full grid gap-1">
       {cautions.map((caution) => (
         <Notice key={caution} tone="tight">
           <strong>{CAUTION_WORDS[caution].strong}</strong> {CAUTION_WORDS[caution].more}

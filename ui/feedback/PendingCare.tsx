@@ -21,7 +21,7 @@ export interface PendingCareItem {
 /** What waits, each with what for and until when; what is ready stands first and is marked. */
 export function PendingCareList({ pendingCare }: { pendingCare: readonly PendingCareItem[] }) {
   return (
-    <ul className={styles.pendingCare}>
+    <ul className="grid grid-cols-[repeat(auto-fill,minmax(min(100%,380px),1fr))] gap-y-1 gap-x-6">
       {pendingCare.map((wait) => (
         <li key={`${wait.href} ${wait.what}`}>
           <Link href={wait.href} className={styles.wait} data-ready={wait.ready}>

@@ -28,7 +28,7 @@ export function Calendar({
   const [year, number] = month.split('-').map(Number) as [number, number];
   return (
     <div className={styles.calendar}>
-      <div className={styles.head}>
+      <div className="flex items-center justify-between mb-1">
         <Link href={hrefOfMonth(addMonths(month, -1))} aria-label="The month before" className={styles.turn}>
           ←
         </Link>
@@ -95,7 +95,7 @@ function Day({
       aria-label={`${number}: ${content.spoken}`}
     >
       {number}
-      <span className={styles.drawn}>{content.drawn}</span>
+      <span className="flex flex-wrap gap-1">{content.drawn}</span>
     </Link>
   );
 }

@@ -69,12 +69,12 @@ export function KnownMass({ fact }: { fact: MassFact }) {
 /** A figure to be read across the table: a large number with a small unit. */
 export function Large({ figure, label }: { figure: Figure; label?: string }) {
   return (
-    <span className={styles.large}>
+    <span className="leading-[1.2]">
       <span className={styles.number} data-figure>
         {figure.number}
       </span>{' '}
       <span className={styles.unit}>{figure.unit}</span>
-      {label && <span className={styles.label}>{label}</span>}
+      {label && <span className="block text-ink-soft">{label}</span>}
     </span>
   );
 }

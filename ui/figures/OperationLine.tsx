@@ -35,11 +35,11 @@ export function OperationLine({
   return (
     <li className={styles.line} data-undone={!operation.live}>
       <span className={styles.dot} style={{ background: operation.yarn.colourHex }} aria-hidden="true" />
-      <span className={styles.words}>
+      <span className="flex flex-wrap gap-y-0 gap-x-3">
         <Link href={`/logbook/${operation.id}`} className={styles.what}>
           <What operation={operation} />
         </Link>
-        <span className={styles.yarn}>{operation.yarn.name}</span>
+        <span className="text-ink-soft">{operation.yarn.name}</span>
         {operation.balance && operation.balance.verdict !== 'balances' && (
           <span className={styles.off}>
             {operation.balance.differenceG < 0 ? (
@@ -54,9 +54,11 @@ export function OperationLine({
           </span>
         )}
         {!operation.live && <span className={styles.off}>undone</span>}
-        {underDay && operation.note && <span className={styles.note}>{operation.note}</span>}
+        {underDay && operation.note && (
+          <span className="basis-full text-ink-soft italic wrap-anywhere">{operation.note}</span>
+        )}
       </span>
-      <time dateTime={operation.at} className={styles.at}>
+      <time dateTime={operation.at} className="text-ink-soft max-phone:col-[2]">
         {underDay ? timeOfDay(operation.at) : dateAndTime(operation.at)}
       </time>
     </li>

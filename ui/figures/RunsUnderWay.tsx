@@ -10,7 +10,7 @@ import { glyphSide, PieceGlyph } from '../thread/PieceGlyph';
 /** What waits on the bench, each with the count at which it stands. */
 export function RunsUnderWay({ runs }: { runs: readonly RunUnderWay[] }) {
   return (
-    <ul className={styles.runs}>
+    <ul className="grid gap-3">
       {runs.map((run) => (
         <li key={run.id}>
           <Link href={`/${run.kind === 'wind' ? 'winding' : 'minis'}/run/${run.id}`} className={styles.run}>
@@ -43,7 +43,7 @@ export function RunsUnderWay({ runs }: { runs: readonly RunUnderWay[] }) {
                 of {run.toCount} {run.kind === 'wind' ? 'turns' : 'loops'}
               </span>
             </span>
-            <span className={styles.go}>Go on</span>
+            <span className="py-3 px-6 rounded-md bg-acorn text-on-acorn font-semibold">Go on</span>
           </Link>
         </li>
       ))}

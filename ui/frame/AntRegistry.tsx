@@ -25,7 +25,11 @@ export function AntRegistry({ children }: { children: ReactNode }) {
       />
     );
   });
-  return <StyleProvider cache={cache} layer>{children}</StyleProvider>;
+  return (
+    <StyleProvider cache={cache} layer>
+      {children}
+    </StyleProvider>
+  );
 }
 
 const ofTheServer = createCache();

@@ -75,7 +75,7 @@ export function FindAll() {
     <>
       <button
         type="button"
-        className={styles.open}
+        className="grid place-items-center w-10 h-10 border-[1.5px] border-line rounded-lg bg-transparent text-ink cursor-pointer"
         onClick={open}
         aria-label="Look for anything"
         aria-keyshortcuts="f"
@@ -120,13 +120,13 @@ export function FindAll() {
                 <i style={{ background: thing.colourHex ?? 'transparent' }} data-none={thing.colourHex === null} />
                 <span>
                   <strong>{thing.title}</strong>
-                  {thing.about && <span className={styles.about}>{thing.about}</span>}
+                  {thing.about && <span className="block text-ink-soft text-small">{thing.about}</span>}
                 </span>
-                <span className={styles.kind}>{KINDS[thing.kind] ?? ''}</span>
+                <span className="text-ink-soft text-small">{KINDS[thing.kind] ?? ''}</span>
               </li>
             ))}
           </ul>
-          <p role="status" className={styles.news}>
+          <p role="status" className="min-h-[1.5em] pt-1 pr-3 pb-0 pl-3 text-ink-soft text-small">
             {state === 'away'
               ? 'The app cannot be reached just now.'
               : state === 'looked' && found.length === 0

@@ -48,7 +48,10 @@ export function Frame({ onBench, children }: { onBench: BenchWay[]; children: Re
         <WayToBench first={onBench} />
         <Switches />
       </header>
-      <main id="main" className={styles.main}>
+      <main
+        id="main"
+        className="py-6 px-[clamp(16px,2.5vw,40px)] max-w-[1400px] my-0 mx-auto max-tablet:pt-4 max-tablet:pr-4 max-tablet:pb-10 max-tablet:pl-4"
+      >
         {children}
       </main>
     </>
@@ -64,7 +67,7 @@ function isAt(path: string, href: string): boolean {
 function Switches() {
   const { system, setSystem, theme, setTheme } = usePreferences();
   return (
-    <div className={styles.switches}>
+    <div className="flex gap-2">
       <FindAll />
       <div role="group" aria-label="Units" className={styles.switch}>
         {UNITS.map((unit) => (

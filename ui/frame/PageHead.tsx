@@ -1,15 +1,14 @@
 import type { ReactNode } from 'react';
-import styles from './PageHead.module.css';
 
 /** What a page is about, and what can be done there. */
 export function PageHead({ title, under, children }: { title: ReactNode; under?: ReactNode; children?: ReactNode }) {
   return (
-    <div className={styles.head}>
+    <div className="flex flex-wrap items-center justify-between gap-y-3 gap-x-6 mb-4">
       <div>
         <h1>{title}</h1>
-        {under && <p className={styles.under}>{under}</p>}
+        {under && <p className="mt-1 text-ink-soft">{under}</p>}
       </div>
-      {children && <div className={styles.actions}>{children}</div>}
+      {children && <div className="flex flex-wrap items-center gap-y-3 gap-x-4">{children}</div>}
     </div>
   );
 }

@@ -20,13 +20,13 @@ export function AskedWays({
     <details className={styles.asked} open={openAtFirst || wrong}>
       <summary>
         How the strand ran
-        <span className={styles.soft}>
+        <span className="font-normal text-ink-soft">
           {openAtFirst
             ? ': its twist is kept account of, and what nobody saw stays unknown'
             : ': as your bench has it; open this if it was otherwise'}
         </span>
       </summary>
-      <div className={styles.ways}>{children}</div>
+      <div className="grid gap-4 mt-2">{children}</div>
     </details>
   );
 }

@@ -52,7 +52,7 @@ export function PictureChoice<Value extends string>({
       <legend>
         {question}
         {small && (
-          <span className={styles.chosen} aria-hidden="true">
+          <span className="ml-2 font-normal text-ink-soft" aria-hidden="true">
             {pictures.find((each) => each.value === value)?.short ?? 'not known'}
           </span>
         )}
@@ -62,7 +62,7 @@ export function PictureChoice<Value extends string>({
         {unknown !== undefined && option('', unknown, unknown)}
       </div>
       {error && (
-        <p id={errorId} role="alert" className={styles.error}>
+        <p id={errorId} role="alert" className="mt-1 text-madder">
           {error}
         </p>
       )}

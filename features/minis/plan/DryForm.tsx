@@ -13,7 +13,6 @@ import { newKey } from '../../../ui/feedback/newKey';
 import { useForm } from '../../../ui/controls/useForm';
 import { useScale, WeighingFields } from '../../../ui/controls/WeighingFields';
 import { keepDried } from '../actions';
-import styles from './DryForm.module.css';
 
 type Values = Omit<DryValues, 'pieceIds' | 'masses' | 'scaleResolutionG'> & { masses: Record<string, string> };
 
@@ -49,14 +48,14 @@ export function DryForm({
   const { values, errors, set } = form;
   const damp = Object.values(errors).some((message) => message.includes('damp'));
   return (
-    <section aria-label="Drying" className={styles.drying}>
+    <section aria-label="Drying" className="mt-1 mr-0 mb-4 ml-0 p-4 border-[1.5px] border-amber rounded-lg">
       <h2>Drying</h2>
-      <p className={styles.soft}>
+      <p className="mt-1 mr-0 mb-2 ml-0 text-ink-soft">
         {minis[0]!.wetBy!.kind === 'dye' ? 'Dyed' : 'Washed'} {dateAndTime(minis[0]!.wetBy!.at)}. Weigh each once it is
         dry through and has lain in the room for a day; leave those empty that are not.
       </p>
       <OperationForm form={form} notes={false}>
-        <div className={styles.masses}>
+        <div className="grid grid-cols-[repeat(auto-fill,minmax(150px,1fr))] gap-y-1 gap-x-4">
           {minis.map((mini, i) => (
             <MassField
               key={mini.pieceId}
@@ -75,7 +74,7 @@ export function DryForm({
             />
           ))}
         </div>
-        <div className={styles.scale}>
+        <div className="max-w-[560px]">
           <WeighingFields scale={scale} tare={form.field('tare')} humidity={form.field('humidity')} />
         </div>
         {damp && (

@@ -35,9 +35,13 @@ export function KitList({ page }: { page: MiniPlanPage }) {
           {problem}
         </Notice>
       )}
-      <ol className={styles.kits}>
+      <ol className="grid grid-cols-[repeat(auto-fill,minmax(260px,1fr))] gap-3">
         {kits.map((kit) => (
-          <li key={kit.number} className={styles.kit} data-packed={kit.packed}>
+          <li
+            key={kit.number}
+            className="grid gap-1 content-start justify-items-start py-3 px-4 border-[1.5px] border-line rounded-lg bg-card data-[packed=true]:border-lichen data-[packed=true]:bg-lichen-wash"
+            data-packed={kit.packed}
+          >
             <h3>Kit {kit.number}</h3>
             <ul className={styles.lines}>
               {kit.lines.map((line) => (
@@ -64,7 +68,7 @@ export function KitList({ page }: { page: MiniPlanPage }) {
                 Packed<span className="visually-hidden"> kit {kit.number}</span>
               </Button>
             ) : (
-              <span className={styles.missing}>{kit.missing} missing</span>
+              <span className="text-amber font-semibold">{kit.missing} missing</span>
             )}
           </li>
         ))}

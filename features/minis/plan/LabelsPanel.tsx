@@ -7,7 +7,6 @@ import { TextField } from '../../../ui/controls/Field';
 import { PlainSelect } from '../../../ui/controls/PlainSelect';
 import { Notice } from '../../../ui/feedback/Notice';
 import { useLocalStorage } from '../../../ui/controls/useLocalStorage';
-import styles from './LabelsPanel.module.css';
 
 /** A label for each mini, as a sheet to print: on label paper, or on plain paper to be cut. */
 export function LabelsPanel({ page }: { page: MiniPlanPage }) {
@@ -28,12 +27,12 @@ export function LabelsPanel({ page }: { page: MiniPlanPage }) {
   const sheets = Math.ceil((there.length + (error ? 0 : skip)) / perPage);
   if (there.length === 0) return null;
   return (
-    <section aria-label="Labels" className={styles.labels}>
+    <section aria-label="Labels" className="grid gap-2 content-start justify-items-start">
       <h2>Labels</h2>
-      <p className={styles.soft}>
+      <p className="text-ink-soft">
         Name, mass, length, fibre, lot, care, its place in the skein, and a code that opens its page.
       </p>
-      <label className={styles.choice}>
+      <label className="font-semibold">
         <span>Paper</span>
         <PlainSelect
           value={name}
@@ -54,7 +53,7 @@ export function LabelsPanel({ page }: { page: MiniPlanPage }) {
       )}
       {!error && (
         <a
-          className={styles.print}
+          className="py-2 px-6 border-2 border-acorn rounded-md font-heavy no-underline"
           target="_blank"
           rel="noreferrer"
           href={`/api/labels?pieces=${there.map(({ pieceId }) => pieceId).join(',')}&sheet=${name}&skip=${sheet.cutMarks ? 0 : skip}`}
@@ -62,7 +61,7 @@ export function LabelsPanel({ page }: { page: MiniPlanPage }) {
           {there.length} label{there.length === 1 ? '' : 's'} on {sheets} sheet{sheets === 1 ? '' : 's'} (PDF)
         </a>
       )}
-      <p className={styles.soft}>Print at 100 %, not fitted to the page.</p>
+      <p className="text-ink-soft">Print at 100 %, not fitted to the page.</p>
       {here && (
         <Notice tone="plain">
           You are on the app’s own computer, so the codes open on it alone. To scan them with a phone, open this page by

@@ -13,7 +13,7 @@ import { VERDICT_WORDS } from '../words';
 export function MadeMinis({ page }: { page: MiniPlanPage }) {
   const largestG = Math.max(...page.minis.map(({ wantedG }) => wantedG));
   return (
-    <ul className={styles.minis}>
+    <ul className="grid grid-cols-[repeat(auto-fill,minmax(128px,1fr))] gap-3">
       {page.minis.map((mini) => (
         <li key={mini.pieceId} data-gone={mini.gone}>
           <Link href={`/pieces/${mini.pieceId}`} className={styles.mini}>
@@ -30,7 +30,7 @@ export function MadeMinis({ page }: { page: MiniPlanPage }) {
             <strong>{mini.label}</strong>
             <span>{mini.mass ? <KnownMass fact={mini.mass} /> : 'not weighed'}</span>
             {mini.lengthM !== null && (
-              <span className={styles.soft}>
+              <span className="text-ink-soft text-small">
                 <Length m={mini.lengthM} />
               </span>
             )}
@@ -45,14 +45,16 @@ export function MadeMinis({ page }: { page: MiniPlanPage }) {
 function Standing({ mini }: { mini: MadeMini }) {
   const system = useSystem();
   const offG = (mini.cut?.massG ?? 0) - mini.wantedG;
-  if (mini.gone) return <span className={styles.soft}>used</span>;
+  if (mini.gone) return <span className="text-ink-soft text-small">used</span>;
   if (mini.wetBy)
-    return <span className={styles.wet}>{mini.wetBy.kind === 'dye' ? 'dyed' : 'washed'}, to be dried</span>;
-  const inKit = mini.kit !== null && <span className={styles.soft}>in kit {mini.kit}</span>;
+    return (
+      <span className="text-amber font-semibold">{mini.wetBy.kind === 'dye' ? 'dyed' : 'washed'}, to be dried</span>
+    );
+  const inKit = mini.kit !== null && <span className="text-ink-soft text-small">in kit {mini.kit}</span>;
   if (mini.verdict === 'light' || mini.verdict === 'heavy')
     return (
       <>
-        <span className={styles.off}>
+        <span className="text-madder font-semibold">
           {VERDICT_WORDS[mini.verdict]}, {offG > 0 ? '+' : '−'}
           {inWords(fineMassFigure(Math.abs(offG), system))}
         </span>
@@ -61,7 +63,7 @@ function Standing({ mini }: { mini: MadeMini }) {
     );
   if (inKit) return inKit;
   return (
-    <span className={styles.soft}>
+    <span className="text-ink-soft text-small">
       {mini.place} of {mini.places} from {mini.parentLabel.toLowerCase()}
     </span>
   );

@@ -123,7 +123,7 @@ export function MiniPlanScreen({ page, scales }: { page: MiniPlanPage; scales: S
       )}
       {wet.length > 0 && <DryForm minis={wet} scales={scales} page={page} />}
       {plan.kits !== null && <KitList page={page} />}
-      <div className={styles.columns}>
+      <div className="grid grid-cols-[minmax(0,7fr)_minmax(0,5fr)] gap-y-6 gap-x-[clamp(24px,3vw,40px)] mt-6 pt-4 border-t-[1.5px] border-line max-tablet:grid-cols-[minmax(0,1fr)]">
         <section aria-label="Ties" className={styles.section}>
           <h2>Tie and finish</h2>
           <TiesWords
@@ -137,7 +137,7 @@ export function MiniPlanScreen({ page, scales }: { page: MiniPlanPage; scales: S
         </section>
         {minis.length > 0 && <LabelsPanel page={page} />}
       </div>
-      <div className={styles.foot}>
+      <div className="flex flex-wrap gap-y-2 gap-x-6 items-center mt-3">
         {untouched && page.endedAt === null && <Link href={`/minis/${page.id}/plan`}>Plan it anew</Link>}
         <Button
           type="text"
@@ -156,7 +156,7 @@ export function MiniPlanScreen({ page, scales }: { page: MiniPlanPage; scales: S
         <a href={`/api/drawings/minis/${page.id}`} download>
           Take the cut map (SVG)
         </a>
-        <span className={styles.soft}>
+        <span className="text-ink-soft">
           {plan.reel.name}, <FineMass g={plan.cutLossG} /> of ends and ties to a mini
           {plan.proven.byHand ? ', changed by hand' : plan.proven.grams && plan.proven.parents ? ', proven best' : ''}.
         </span>

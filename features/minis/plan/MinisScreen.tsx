@@ -20,7 +20,7 @@ export function MinisScreen({ miniPlans, runs }: { miniPlans: readonly MiniPlanL
       </PageHead>
       <RunsUnderWay runs={runs} />
       {open.length === 0 && away.length === 0 && (
-        <div className={styles.none}>
+        <div className="grid gap-3 max-w-[560px] mt-6">
           <svg width={120} height={80} aria-hidden="true">
             <PieceGlyph form="mini skein" colourHex="#7a8f5a" x={34} y={40} side={50} />
             <PieceGlyph form="mini skein" colourHex="#a86b3c" x={84} y={40} side={62} />
@@ -34,7 +34,7 @@ export function MinisScreen({ miniPlans, runs }: { miniPlans: readonly MiniPlanL
       <MiniPlans miniPlans={open} />
       {away.length > 0 && (
         <>
-          <h2 className={styles.sub}>Put away</h2>
+          <h2 className="mt-6 mr-0 mb-2 ml-0">Put away</h2>
           <MiniPlans miniPlans={away} />
         </>
       )}
@@ -47,13 +47,13 @@ const MOST_RINGS = 24;
 
 function MiniPlans({ miniPlans }: { miniPlans: readonly MiniPlanLine[] }) {
   return (
-    <ul className={styles.miniPlans}>
+    <ul className="grid gap-3 mt-3">
       {miniPlans.map((miniPlan) => (
         <li key={miniPlan.id}>
           <Link href={`/minis/${miniPlan.id}`} className={styles.miniPlan}>
             <span>
               <strong>{miniPlan.name}</strong>
-              <span className={styles.soft}>{standing(miniPlan)}</span>
+              <span className="text-ink-soft">{standing(miniPlan)}</span>
             </span>
             <Rings miniPlan={miniPlan} />
           </Link>
@@ -68,7 +68,12 @@ function Rings({ miniPlan: { made, planned, colours } }: { miniPlan: MiniPlanLin
   const each = Math.max(1, Math.ceil(planned / MOST_RINGS));
   const rings = Math.ceil(planned / each);
   return (
-    <svg viewBox={`0 0 ${Math.max(1, rings) * 26} 28`} height={28} aria-hidden="true" className={styles.rings}>
+    <svg
+      viewBox={`0 0 ${Math.max(1, rings) * 26} 28`}
+      height={28}
+      aria-hidden="true"
+      className="max-w-full justify-self-start"
+    >
       {Array.from({ length: rings }, (_, i) =>
         (i + 1) * each <= made ? (
           <PieceGlyph

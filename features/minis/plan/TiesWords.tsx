@@ -4,7 +4,6 @@ import type { MiniCaution, MiniNext, MiniTies } from '../../../core/minis/miniTi
 import { Cautions } from '../../../ui/feedback/Cautions';
 import { Span } from '../../../ui/figures/Figures';
 import { TiesDrawing } from './TiesDrawing';
-import styles from './TiesWords.module.css';
 
 /** How a mini is tied for what comes next, drawn, and what to mind there. */
 export function TiesWords({
@@ -22,7 +21,7 @@ export function TiesWords({
   finishing?: boolean;
 }) {
   return (
-    <div className={styles.ties}>
+    <div className="grid grid-cols-[190px_minmax(0,1fr)] gap-y-1 gap-x-4 items-center max-phone:grid-cols-[minmax(0,1fr)]">
       <TiesDrawing ties={ties} colourHex={colourHex} />
       <div>
         <p>
@@ -33,9 +32,9 @@ export function TiesWords({
           <Span mm={ties.tieM * 1000} /> of yarn to one, <Span mm={ties.allM * 1000} /> in all. The two ends are tied
           together where they meet{ties.count > 2 ? ', with some room too' : ''}.
         </p>
-        <p className={styles.soft}>{HOLD_WORDS[next]}</p>
+        <p className="mt-1 text-ink-soft">{HOLD_WORDS[next]}</p>
         {finishing && (
-          <p className={styles.soft}>
+          <p className="mt-1 text-ink-soft">
             Then twist it up: one end of the loop over a hook or a knob, turn the other until the mini folds back on
             itself, fold it in half, and put one end through the other. Not before it is dry.
           </p>

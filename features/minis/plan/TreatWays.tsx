@@ -7,7 +7,6 @@ import { Notice } from '../../../ui/feedback/Notice';
 import { useUndoOffer } from '../../../ui/feedback/UndoOffer';
 import { useTask } from '../../../ui/feedback/useTask';
 import { treat, untreat } from '../actions';
-import styles from './TreatWays.module.css';
 import { minisInWords } from '../words';
 
 /** Into the pot or into the water, all that are dry: from then on they wait for the scale. */
@@ -26,7 +25,7 @@ export function TreatWays({ page }: { page: MiniPlanPage }) {
         }),
     );
   return (
-    <div className={styles.ways}>
+    <div className="flex flex-wrap gap-2 mt-3">
       <Button onClick={() => put('dye')} disabled={busy}>
         {dry.length === 1 ? 'It goes' : `All ${dry.length} go`} into the dye pot now
       </Button>

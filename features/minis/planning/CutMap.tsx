@@ -77,7 +77,7 @@ export function CutMap({
   const folded = !all && untouched > FOLDED_FROM;
   return (
     <>
-      <ul className={styles.map} aria-label="What is cut from what">
+      <ul className="grid gap-3" aria-label="What is cut from what">
         {parents.map((parent, p) =>
           folded && isUntouched(parent.counts) ? null : (
             <li key={parent.id} className={styles.parent}>
@@ -215,7 +215,7 @@ function DrawnBar({ parent, p, input, names, longestG, chosen: chosenSegment, dr
   const label = `${parent.name}, ${inWords(fineMassFigure(parent.massG, system))}`;
   const percent = (g: number) => `${(100 * g) / longestG}%`;
   return (
-    <div className={styles.track}>
+    <div className="relative">
       <svg
         viewBox={`0 0 ${WIDTH} ${BAR + NOTCH + 4}`}
         className={styles.bar}

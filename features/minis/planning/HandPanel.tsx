@@ -5,7 +5,6 @@ import { segmentStanding } from '../../../core/minis/cutMap';
 import type { MinisAnswer } from '../../../solver/minisWanted';
 import { Length, FineMass } from '../../../ui/figures/Figures';
 import type { MapPlace } from './CutMap';
-import styles from './HandPanel.module.css';
 
 /** One stretch of the map, and its minis one by one: what a drag does, by buttons and keys. */
 export function HandPanel({
@@ -33,7 +32,7 @@ export function HandPanel({
   const massG = parent?.segmentsG[chosen!.segment];
   if (!chosen || !parent || massG === undefined)
     return (
-      <p className={styles.hint}>
+      <p className="text-ink-soft text-small">
         Drag a mini to another stretch, or choose a stretch to change it here. With the keys: tab to a stretch;{' '}
         {names.length === 1 ? '1 puts a mini in' : `1 to ${Math.min(9, names.length)} puts in a mini of that size`},
         with shift it takes one out.
@@ -43,12 +42,16 @@ export function HandPanel({
   const { remainingG } = segmentStanding({ massG }, here, input);
   const yarn = String(parent.piece.yarnId);
   return (
-    <div className={styles.panel} role="group" aria-label="The stretch that is chosen">
+    <div
+      className="flex flex-wrap gap-y-2 gap-x-4 items-center py-2 px-3 border-2 border-acorn rounded-md"
+      role="group"
+      aria-label="The stretch that is chosen"
+    >
       {names.map((name, size) => {
         const demand = input.demands[size]!;
         if (demand.yarn !== undefined && demand.yarn !== yarn) return null;
         return (
-          <span key={demand.id} className={styles.size}>
+          <span key={demand.id} className="flex gap-2 items-center whitespace-nowrap">
             <Button aria-label={`One ${name} fewer`} disabled={here[size] === 0} onClick={() => onChange(size, -1)}>
               −
             </Button>
@@ -65,7 +68,7 @@ export function HandPanel({
           </span>
         );
       })}
-      <span className={styles.left} data-over={remainingG < 0}>
+      <span className="font-semibold data-[over=true]:text-madder" data-over={remainingG < 0}>
         {remainingG < 0 ? (
           <>
             <FineMass g={-remainingG} /> more than it has

@@ -51,12 +51,12 @@ export function LoopsPanel({
     <div className={styles.panels}>
       <section aria-label="Loops">
         <h2>Loops</h2>
-        <div className={styles.reel}>
+        <div className="grid grid-cols-[110px_minmax(0,1fr)] gap-4 items-center">
           <svg width={110} height={110} viewBox="0 0 150 150" aria-hidden="true">
             <ReelDrawing kind={reel.kind} colour={yarn.colourHex} />
           </svg>
           <div>
-            <label className={styles.choice}>
+            <label className="grid gap-1 font-semibold">
               <span>Wound round</span>
               <PlainSelect
                 value={String(reel.id)}
@@ -64,7 +64,7 @@ export function LoopsPanel({
                 onChange={(id) => set('reelId', Number(id))}
               />
             </label>
-            <p className={styles.soft}>
+            <p className="mt-1 text-ink-soft">
               <Span mm={reel.loopM * 1000} /> once round
               {reel.measured.includes('loopM') ? ', measured on yours' : ', a guess'}.{' '}
               {!reel.measured.includes('loopM') && <Link href="/bench">Measure it</Link>}
@@ -143,7 +143,7 @@ function SizeLoops({
       }),
   );
   return (
-    <ul className={styles.loops}>
+    <ul className="grid gap-1">
       {rows.slice(0, 12).map(({ size, yarn, loops, massG, sdG }) => (
         <li key={`${size.id} ${yarn.id}`}>
           <strong>{loops} loops</strong> for {sizeName(size, system)}
@@ -151,7 +151,9 @@ function SizeLoops({
           <FineMass g={sdG * HALF_WIDTH_90} />
         </li>
       ))}
-      <li className={styles.soft}>By the grist; after the first mini on the scale the count follows what it weighs.</li>
+      <li className="mt-1 text-ink-soft">
+        By the grist; after the first mini on the scale the count follows what it weighs.
+      </li>
     </ul>
   );
 }
@@ -164,7 +166,7 @@ function ScaleWords({ page, ready: { wanted } }: { page: PlanMinisPage; ready: R
   const coarse = judged.filter(({ verdict }) => verdict === 'too coarse');
   const barely = judged.filter(({ verdict }) => verdict === 'barely');
   return (
-    <div className={styles.scale}>
+    <div className="grid gap-2">
       <ScaleChoice scale={scale} />
       {coarse.map(({ size, minisBetweenWeighings }) => (
         <Notice key={size.id} tone="tight">

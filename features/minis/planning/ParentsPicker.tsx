@@ -34,14 +34,14 @@ export function ParentsPicker({
     onTaken(on ? [...taken, pieceId] : taken.filter((each) => each !== pieceId));
   }, []);
   return (
-    <div className={styles.picker}>
+    <div className="grid gap-3">
       {yarns.map((yarn) => (
         <div key={yarn.id} className={styles.yarn}>
           <h3>
             <Link href={`/yarns/${yarn.id}`}>{yarn.name}</Link>
           </h3>
-          {yarn.parents.length === 0 && <p className={styles.soft}>There is nothing left of it to cut.</p>}
-          <ul className={styles.pieces}>
+          {yarn.parents.length === 0 && <p className="text-ink-soft">There is nothing left of it to cut.</p>}
+          <ul className="flex flex-wrap gap-y-2 gap-x-4">
             {yarn.parents.map((view) => (
               <li key={view.pieceId}>
                 <PieceBox
@@ -88,7 +88,7 @@ const PieceBox = memo(function PieceBox({
       disabled={view.busy || view.parent === null}
       onChange={({ target }) => onToggle(view.pieceId, target.checked)}
     >
-      <span className={styles.piece}>
+      <span className="flex gap-2 items-center leading-[1.2]">
         <svg width={36} height={36} aria-hidden="true">
           <PieceGlyph form={view.form} colourHex={colourHex} x={18} y={18} side={34} knots={view.faults.length > 0} />
         </svg>

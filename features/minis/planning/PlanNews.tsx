@@ -47,7 +47,7 @@ export function PlanNews({
       </Notice>
     );
   return (
-    <div className={styles.news} aria-live="polite">
+    <div className="grid gap-2" aria-live="polite">
       {hand ? (
         <ByHand answer={answer} {...hand} />
       ) : (

@@ -3,7 +3,6 @@
 import { cutsAlong, isUntouched } from '../../../core/minis/cutMap';
 import type { MinisAnswer } from '../../../solver/minisWanted';
 import { Length, FineMass } from '../../../ui/figures/Figures';
-import styles from './RemainderWords.module.css';
 
 /** A length from here on is of use for something; less is a scrap. */
 const USEFUL_M = 5;
@@ -34,9 +33,9 @@ export function RemainderWords({
   const untouched = parents.filter((_, p) => isUntouched(counts[p]!)).length;
   const useful = left.filter(({ lengthM }) => lengthM >= USEFUL_M).sort((a, b) => b.lengthM - a.lengthM);
   const scraps = left.filter(({ lengthM }) => lengthM < USEFUL_M);
-  if (left.length === 0 && untouched === 0) return <p className={styles.left}>Nothing is left over.</p>;
+  if (left.length === 0 && untouched === 0) return <p className="font-semibold">Nothing is left over.</p>;
   return (
-    <p className={styles.left}>
+    <p className="font-semibold">
       Left over:{' '}
       {untouched > 0 && `${untouched} skein${untouched === 1 ? '' : 's'} untouched${left.length > 0 ? '; ' : '.'}`}
       {useful.slice(0, 4).map(({ massG, lengthM, knots }, i) => (

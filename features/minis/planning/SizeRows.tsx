@@ -38,8 +38,8 @@ export function SizeRows({
     onSizes(sizes.map((size, i) => (i === at ? { ...size, ...next } : size)));
   const several = sizes.length > 1;
   return (
-    <div className={styles.wanted}>
-      <div className={styles.row}>
+    <div className="grid gap-2 justify-items-start">
+      <div className="flex flex-wrap gap-y-1 gap-x-4 items-end">
         <Segmented
           aria-label="What is made"
           options={[
@@ -50,7 +50,7 @@ export function SizeRows({
           onChange={(value) => onKits(value === 'kits')}
         />
         {kits && (
-          <div className={styles.kits}>
+          <div className="w-[170px]">
             <TextField
               name="kitCount"
               label="Kits"
@@ -99,7 +99,7 @@ export function SizeRows({
             placeholder="by its size"
           />
           {yarns.length > 1 && (
-            <div className={styles.yarn}>
+            <div className="col-[span_2]">
               <ChoiceField
                 name={`sizes.${i}.yarnId`}
                 label="Of which yarn"
@@ -114,7 +114,7 @@ export function SizeRows({
             </div>
           )}
           {several && !kits && (
-            <div className={styles.priority}>
+            <div className="col-[span_2]">
               <ChoiceField
                 name={`sizes.${i}.priority`}
                 label="If not all can be"
@@ -131,7 +131,7 @@ export function SizeRows({
           {several && (
             <Button
               type="text"
-              className={styles.without}
+              className="col-[5] row-[1] self-center min-w-10 text-title max-phone:col-[3]"
               aria-label={`Without size ${i + 1}`}
               onClick={() => onSizes(sizes.filter((_, at) => at !== i))}
             >

@@ -147,7 +147,7 @@ export function CountMini({
           disabled={!enabled}
         />
       )}
-      <p className={styles.aim}>
+      <p className="text-lead">
         <strong>{sizeName(mini, system)}</strong>: {next.loops} loops make <FineMass g={next.expected.mean} /> ±&nbsp;
         <FineMass g={next.expected.sd * HALF_WIDTH_90} />, {taughtWords(taughtBy, plan.learnedFrom)}
         {next.aimG < mini.massG - 0.005 && (
@@ -162,7 +162,7 @@ export function CountMini({
           </>
         )}
       </p>
-      <div className={styles.ways}>
+      <div className="flex flex-wrap gap-3 items-center">
         <Way onClick={pause} disabled={!enabled} letter="P">
           {paused ? 'Go on' : 'Pause'}
         </Way>
@@ -170,7 +170,7 @@ export function CountMini({
           Miscounted: −{Math.min(by, Math.max(loops, 1))}
         </Way>
         <BenchSettings unit="loop" />
-        <span className={styles.gap} />
+        <span className="flex-1" />
         {minisMade(state).length > 0 && (
           <Button size="large" type="text" onClick={onEnd} disabled={!enabled || loops > 0}>
             No more of them

@@ -137,7 +137,7 @@ export function MiniLog({
       rest={
         <>
           <h2>And what went with it</h2>
-          <div className={styles.pair}>
+          <div className="grid grid-cols-[1fr_1fr] gap-4">
             <TextField
               label="Ends, cut off"
               {...form.field('ends')}
@@ -181,7 +181,7 @@ export function MiniLog({
               pictures={layingPictures(ROUND_A_REEL, page.colourHex)}
             />
           </AskedWays>
-          <div className={styles.balance}>
+          <div className="mt-3">
             {!weighed && expectedG > plan.parent.resolutionG ? (
               <Notice tone="plain">
                 {page.pieceLabel} weighed <FineMass g={plan.parent.massG} />. What is left is compared with it here.

@@ -15,7 +15,6 @@ import { useRunSync } from '../../../ui/runSync/useRunSync';
 import { giveUpCounting, takeUpCounting } from '../actions';
 import { CountMini } from './CountMini';
 import { MiniLog } from './MiniLog';
-import styles from './MiniRunScreen.module.css';
 import { SessionSide } from './SessionSide';
 import { useSession } from './useSession';
 import { WeighMini } from './WeighMini';
@@ -76,7 +75,7 @@ export function MiniRunScreen({ page, scales }: { page: MiniRunPage; scales: Sca
           onTakeUp={takeUpAgain}
         />
       ) : (
-        <div className={styles.bench}>
+        <div className="grid grid-cols-[minmax(0,1.2fr)_minmax(0,1fr)] gap-y-3 gap-x-6 min-h-[min(620px,calc(100dvh_-_182px))] max-tablet:grid-cols-[minmax(0,1fr)] max-tablet:min-h-0">
           {state.stage === 'count' ? (
             <CountMini
               key={state.part}

@@ -52,17 +52,17 @@ export function SessionSide({
     weighingNow(state, part)?.massG ?? loopsMassG(session.learned, loopsBefore(state, part), loopsOn(state, part)).mean;
   const toCome = minisToCome(state).length;
   return (
-    <div className={styles.side}>
-      <div className={styles.figures}>
+    <div className="flex flex-col gap-3 min-w-0">
+      <div className="grid grid-cols-[1fr_1fr] gap-y-3 gap-x-4 leading-[1.2]">
         <Large figure={{ number: String(done.length), unit: `of ${plan.minis.length}` }} label="minis are made" />
         <Large figure={fineMassFigure(session.next.remainingG, system)} label="left for them in this stretch" />
       </div>
       {done.length === 0 ? (
-        <p className={styles.soft}>
+        <p className="text-ink-soft text-body">
           Each mini comes to stand here as a ring, as large as it weighs, and the next one’s count follows from it.
         </p>
       ) : (
-        <ol className={styles.rings} aria-label="Minis that are made">
+        <ol className="grid grid-cols-[repeat(4,minmax(0,1fr))] gap-y-1 gap-x-2" aria-label="Minis that are made">
           {rings.map((part) => {
             const wanted = plan.minis[part]!;
             const weighed = weighingNow(state, part);
@@ -102,7 +102,7 @@ export function SessionSide({
           })}
         </ol>
       )}
-      <div className={styles.chart}>
+      <div className="flex-[1_1_150px] min-h-[150px] max-h-[230px] relative max-tablet:basis-[170px]">
         {reported.length > 1 && (
           <MassChart
             points={reported.map((part) => {
@@ -119,7 +119,7 @@ export function SessionSide({
           />
         )}
       </div>
-      <p className={styles.soft}>
+      <p className="text-ink-soft text-body">
         {toCome > 0 ? `${toCome} to come` : 'none to come'}
         {state.skipped.some(Boolean) && `, ${state.skipped.filter(Boolean).length} left out`}.
         {session.learned.driftPerLoop !== 0 && session.taughtBy > 2 && ` ${driftWords(session, state)}`}

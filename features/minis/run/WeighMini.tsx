@@ -84,11 +84,11 @@ export function WeighMini({
   );
   const parents = <ParentReading key={`parent ${part}`} {...reading} main={coarse} />;
   return (
-    <div className={styles.weigh}>
-      <h2 className={styles.ask}>
+    <div className="grid gap-3 content-start min-w-0">
+      <h2 className="text-large">
         {coarse ? `What is left of ${page.pieceLabel.toLowerCase()}` : `Mini ${part + 1} on the scale`}
       </h2>
-      <p className={styles.soft}>
+      <p className="text-ink-soft text-body">
         {sizeName(mini, system)} give or take <FineMass g={mini.toleranceG} />; {loops} loops.
       </p>
       {done ? (
@@ -131,7 +131,7 @@ export function WeighMini({
         </>
       ) : (
         <>
-          <div className={styles.scale}>
+          <div className="max-w-[340px]">
             <ScaleChoice scale={scale} />
           </div>
           {coarse && (
@@ -321,10 +321,10 @@ function ReadingForm({
         />
       )}
       {asked && (
-        <div className={styles.asked}>
+        <div className="col-span-full">
           <Notice tone="tight" role="alert">
             {asked.words}
-            <div className={styles.doubtWays}>
+            <div className="flex flex-wrap gap-3 items-center mt-2">
               <Button
                 onClick={() => {
                   asked.forget();
@@ -484,11 +484,11 @@ function ParentWeighed({
 function NextWords({ session, plan, state }: { session: Session; plan: MiniRunPage['plan']; state: MiniRunState }) {
   const system = useSystem();
   const next = nextToCome(state, state.part);
-  if (next === undefined) return <p className={styles.soft}>That was the last one.</p>;
+  if (next === undefined) return <p className="text-ink-soft text-body">That was the last one.</p>;
   // Here, not at the beginning of the skein, from which it may have drifted.
   const perLoopG = loopsMassG(session.learned, loopsBefore(state, next), 1).mean;
   return (
-    <p className={styles.soft}>
+    <p className="text-ink-soft text-body">
       {minisToCome(state).length} to come. A loop weighs{' '}
       {system === 'metric' ? `${perLoopG.toFixed(3)} g` : `${(perLoopG / GRAMS_PER_OUNCE).toFixed(4)} oz`} by what was
       weighed; next: {sizeName(plan.minis[next]!, system)}.

@@ -22,7 +22,7 @@ export function PliedPanel({ page: { piece }, plied }: { page: TwistPage; plied:
   const { singles, spun, spunTurnsPerM, meantTurnsPerM, stage, before, after } = plied;
   const measure = (how: string, words: string) => <Link href={`/pieces/${piece.id}?how=${how}#measure`}>{words}</Link>;
   return (
-    <section className={styles.panel} aria-labelledby="plied">
+    <section className="grid gap-2 max-w-[860px] mt-2 mr-0 mb-4 ml-0" aria-labelledby="plied">
       <h2 id="plied">How it was plied</h2>
       <p>
         {METHOD_WORDS[plied.method].done} of{' '}

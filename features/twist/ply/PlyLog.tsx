@@ -92,7 +92,7 @@ export function PlyLog({
             />
           </label>
         </div>
-        <div className={styles.triple}>
+        <div className="grid grid-cols-[repeat(3,minmax(0,1fr))] gap-4 max-tablet:grid-cols-[minmax(0,1fr)]">
           <MassField label="It weighs" {...form.field('mass')} hint="empty: later" />
           <TextField label="Left over of a single" {...form.field('rest')} hint="empty: nothing" inputMode="decimal" />
           <TextField
@@ -107,7 +107,7 @@ export function PlyLog({
         {(['pieceIds', 'left', 'turns'] as const).map(
           (path) =>
             errors[path] && (
-              <p key={path} role="alert" className={styles.error}>
+              <p key={path} role="alert" className="text-madder">
                 {errors[path]}
               </p>
             ),

@@ -57,7 +57,7 @@ export function PlyScreen({ page, scales, limits }: { page: PlyPage; scales: Sca
     return (
       <>
         <h1>Ply</h1>
-        <p className={styles.soft}>
+        <p className="text-ink-soft">
           There is nothing to ply yet: wind a single into a cake, or put it on the shelf on its bobbin.{' '}
           <Link href="/yarns/new">Add a yarn</Link>.
         </p>
@@ -67,8 +67,8 @@ export function PlyScreen({ page, scales, limits }: { page: PlyPage; scales: Sca
   return (
     <>
       <h1>Ply</h1>
-      <div className={styles.columns}>
-        <section className={styles.ask}>
+      <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] gap-y-4 gap-x-[clamp(24px,4vw,40px)] mt-3 max-tablet:grid-cols-[minmax(0,1fr)]">
+        <section className="grid grid-cols-[minmax(0,1fr)] gap-4 content-start">
           <label className={styles.pick}>
             <span>{two ? 'The first strand' : 'What is plied'}</span>
             <PieceSelect
@@ -86,7 +86,7 @@ export function PlyScreen({ page, scales, limits }: { page: PlyPage; scales: Sca
                 set({ method, left: method === 'bobbins' ? 'turning' : draft.left === 'turning' ? 'near' : draft.left })
               }
             />
-            <p className={styles.soft}>{METHOD_WORDS[draft.method].why}.</p>
+            <p className="text-ink-soft">{METHOD_WORDS[draft.method].why}.</p>
           </div>
           {two && (
             <label className={styles.pick}>
@@ -116,9 +116,9 @@ export function PlyScreen({ page, scales, limits }: { page: PlyPage; scales: Sca
           {first && <SinglesTwist draft={draft} set={set} single={first} own={own} />}
           {first && <StartFigure draft={draft} set={set} own={own} outcome={outcome} />}
         </section>
-        <section className={styles.answer} aria-label="What it comes to">
+        <section className="grid grid-cols-[minmax(0,1fr)] gap-4 content-start" aria-label="What it comes to">
           {!first ? (
-            <p className={styles.soft}>Choose what is to be plied.</p>
+            <p className="text-ink-soft">Choose what is to be plied.</p>
           ) : (
             <>
               <Outcome
@@ -318,7 +318,7 @@ function SinglesTwist({
           </div>
         )}
       </div>
-      {own && <p className={styles.soft}>{LIVELINESS_WORDS[livelinessOf(own, single.strandMm)]}</p>}
+      {own && <p className="text-ink-soft">{LIVELINESS_WORDS[livelinessOf(own, single.strandMm)]}</p>}
     </div>
   );
 }
@@ -352,9 +352,9 @@ function StartFigure({
           {folded === null ? 'to begin with' : 'as your sample has it'}
         </p>
       ) : (
-        <p className={styles.soft}>How much is told once the singles’ twist is known, or by a sample.</p>
+        <p className="text-ink-soft">How much is told once the singles’ twist is known, or by a sample.</p>
       )}
-      <div className={styles.triple}>
+      <div className="grid grid-cols-[repeat(3,minmax(0,1fr))] gap-4 max-tablet:grid-cols-[minmax(0,1fr)]">
         <TextField
           name="share"
           label="Share of theirs"
@@ -374,7 +374,7 @@ function StartFigure({
         />
         <TextField name="foldOver" label="over" value={draft.foldOver} onChange={(foldOver) => set({ foldOver })} />
       </div>
-      <p className={styles.soft}>
+      <p className="text-ink-soft">
         The sample is the judge: let a fresh length of the single fold back on itself and twist up until it rests. Count
         its turns: that is the ply twist at which it lies quiet.
       </p>
@@ -408,9 +408,9 @@ function Outcome({
   return (
     <>
       {first.twist.gap && <Notice tone="tight">{GAP_WORDS[first.twist.gap]} What follows is what plying adds.</Notice>}
-      <div role="status" className={styles.sentences}>
+      <div role="status" className="grid gap-1">
         {lengthM && (
-          <p className={styles.lead}>
+          <p className="text-title font-semibold">
             About <LengthWithin m={lengthM} /> of ply
             {leftoverM > 0.5 ? (
               <>
@@ -426,7 +426,7 @@ function Outcome({
           <p key={i}>{sentence}</p>
         ))}
       </div>
-      <div className={styles.chart}>
+      <div className="relative h-[260px]">
         <TwistCurve
           curves={strands.map(({ change }, i) => ({
             change,
@@ -455,7 +455,7 @@ function Compared({ single: { massG, lengthM, gristMPerG }, scales }: { single: 
   if (massG === null || lengthM === null) return null;
   const resolutionG = Math.min(...scales.map(({ resolutionG }) => resolutionG), 1);
   return (
-    <p className={styles.soft}>
+    <p className="text-ink-soft">
       Split over two bobbins it would be <FineMass g={massG / 2} /> on each; about{' '}
       <Length m={leftoverExpectedM({ massG, gristMPerG, resolutionG })} /> of one would be left over, as the scale and a
       single that is finer here and coarser there have it. Both ends of one cake leave nothing.

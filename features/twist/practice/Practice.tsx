@@ -81,7 +81,7 @@ export default function Practice({ page }: { page: PracticePage }) {
   const reached = levelOf(answers);
   const opened = done && reached > level;
   return (
-    <div className={styles.practice}>
+    <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] gap-y-4 gap-x-[clamp(24px,4vw,40px)] mt-3 max-tablet:grid-cols-[minmax(0,1fr)]">
       <section className={styles.scene}>
         <PullScene
           source={sourceOf(asked, done)}
@@ -108,14 +108,14 @@ export default function Practice({ page }: { page: PracticePage }) {
         </label>
         <Rule open={!isSure(answers, 'letter')} />
       </section>
-      <section className={styles.ask} aria-live="polite">
+      <section className="grid gap-2 content-start" aria-live="polite">
         {sceneSentences(asked).map((sentence, i) => (
-          <p key={i} className={styles.reported}>
+          <p key={i} className="text-lead leading-[1.4]">
             {sentence}
           </p>
         ))}
-        <h2 className={styles.question}>{questionWords(asked)}</h2>
-        <ol className={styles.choices}>
+        <h2 className="mt-1 text-large">{questionWords(asked)}</h2>
+        <ol className="grid gap-2 my-1 mx-0 p-0 list-none">
           {asked.choices.map((choice, i) => (
             <li key={choice}>
               <button
@@ -127,8 +127,10 @@ export default function Practice({ page }: { page: PracticePage }) {
               >
                 <kbd aria-hidden="true">{i + 1}</kbd>
                 <span>{choiceWords(asked, i, system)}</span>
-                {done && i === asked.answer && <span className={styles.mark}>✓ right</span>}
-                {done && i === chosen && i !== asked.answer && <span className={styles.mark}>✗ not this</span>}
+                {done && i === asked.answer && <span className="ml-auto text-body whitespace-nowrap">✓ right</span>}
+                {done && i === chosen && i !== asked.answer && (
+                  <span className="ml-auto text-body whitespace-nowrap">✗ not this</span>
+                )}
               </button>
             </li>
           ))}
@@ -136,7 +138,7 @@ export default function Practice({ page }: { page: PracticePage }) {
         {done && (
           <>
             <Notice tone={chosen === asked.answer ? 'good' : 'tight'}>
-              <p className={styles.verdict}>{chosen === asked.answer ? 'That is right.' : 'Not quite.'}</p>
+              <p className="font-bold">{chosen === asked.answer ? 'That is right.' : 'Not quite.'}</p>
               {reasonSentences(asked, system).map((sentence, i) => (
                 <p key={i}>{sentence}</p>
               ))}
@@ -160,7 +162,10 @@ export default function Practice({ page }: { page: PracticePage }) {
           </>
         )}
       </section>
-      <section className={styles.progress} aria-label="How far you have come">
+      <section
+        className="col-span-full flex flex-wrap gap-y-3 gap-x-6 items-center pt-3 border-t-[1.5px] border-line"
+        aria-label="How far you have come"
+      >
         <div role="group" aria-label="Which questions" className={styles.levels}>
           {LEVEL_NAMES.map((name, i) => (
             <button
@@ -202,7 +207,7 @@ export default function Practice({ page }: { page: PracticePage }) {
             );
           })}
         </ul>
-        <p className={styles.soft}>
+        <p className="text-ink-soft">
           {total === 0
             ? 'Nothing answered yet. Five of six right, and it is sure.'
             : `${total} answered in all. Five of the last six right, and it is sure.`}

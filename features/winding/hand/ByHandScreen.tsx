@@ -94,7 +94,7 @@ export function ByHandScreen({ forms }: { forms: readonly HandTool[] }) {
   return (
     <>
       <h1>By hand</h1>
-      <p className={styles.intro}>
+      <p className="max-w-[46em] text-ink-soft">
         A ball that is pulled from its centre needs no winder. Every wrap goes round loosely: yarn that is wound tight
         is stretched, knits up tight, and shrinks later.
       </p>
@@ -103,7 +103,7 @@ export function ByHandScreen({ forms }: { forms: readonly HandTool[] }) {
       ))}
       <section id="chairs" className={styles.method}>
         <h2>With two chairs</h2>
-        <p className={styles.intro}>
+        <p className="max-w-[46em] text-ink-soft">
           What holds the hank, where there is no swift. One chair is not enough: the loop falls off it.
         </p>
         <StepDrawing step="mount" swift="chairs" onto="winder" form="hank" colourHex={DRAWN_IN} />
@@ -128,7 +128,7 @@ function MethodSteps({ form, tool }: { form: HandForm; tool: HandTool | undefine
   return (
     <section id={form} className={styles.method}>
       <h2>{title}</h2>
-      <p className={styles.intro}>
+      <p className="max-w-[46em] text-ink-soft">
         {when} About {secondsInWords(seconds)} for {ORDINARY_WRAPS} wraps
         {learned && learned.from > 0 ? `, at your own pace from ${learned.from}` : ', at a usual pace'}.
       </p>
@@ -144,14 +144,14 @@ function MethodSteps({ form, tool }: { form: HandForm; tool: HandTool | undefine
         >
           <HandWinding form={form} stage={step.stage} colourHex={DRAWN_IN} />
         </svg>
-        <div className={styles.words} aria-live="polite">
-          <p className={styles.count}>
+        <div className="flex-[1_1_320px] min-h-[210px]" aria-live="polite">
+          <p className="text-ink-soft">
             {at + 1} of {steps.length}
           </p>
           <p className={styles.title}>{step.title}</p>
-          <p className={styles.how}>{step.how}</p>
+          <p className="max-w-[34em] text-lead">{step.how}</p>
           {care && (step.stage === 'lay' || step.stage === 'cross') && <Notice tone="bad">{care}</Notice>}
-          <div className={styles.ways}>
+          <div className="flex gap-3 mt-4">
             <Button size="large" disabled={at === 0} onClick={() => setAt(at - 1)}>
               Back<span className="visually-hidden"> {title.toLowerCase()}</span>
             </Button>

@@ -57,7 +57,7 @@ export function PlanScreen({ page, weighing }: { page: PlanPage; weighing: React
       <h1>
         Before {piece.label.toLowerCase()} of <Link href={`/yarns/${yarn.id}`}>{yarn.name}</Link> can be planned
       </h1>
-      <div className={styles.missing}>
+      <div className="grid gap-4 max-w-[560px] mt-4">
         {yarn.grist === null && (
           <Notice tone="tight">
             Nothing tells how long a gram of it is.{' '}
@@ -120,7 +120,10 @@ function Planning({ page }: { page: PlanPage }) {
       )}
       <FitAnswer planned={planned} tools={page.tools} />
 
-      <ol className={styles.stations} data-swift={needsSwift(piece.form)}>
+      <ol
+        className="grid grid-cols-[repeat(4,minmax(0,1fr))] gap-6 mt-4 data-[swift=false]:grid-cols-[repeat(3,minmax(0,1fr))] max-tablet:grid-cols-[1fr_1fr] max-tablet:data-[swift=false]:grid-cols-[1fr_1fr] max-phone:grid-cols-[minmax(0,1fr)] max-phone:data-[swift=false]:grid-cols-[minmax(0,1fr)]"
+        data-swift={needsSwift(piece.form)}
+      >
         <PieceStation page={page} planned={planned} />
         {needsSwift(piece.form) && <SwiftStation page={page} planned={planned} />}
         <ToolStation page={page} planned={planned} />
@@ -142,7 +145,7 @@ function Planning({ page }: { page: PlanPage }) {
         about={
           plan.cakes.length > 1 && plan.cakes.length <= 10
             ? (part) => (
-                <label className={styles.onto}>
+                <label className="flex max-w-[230px] items-center gap-1 mt-1 text-small">
                   <span>on</span>
                   <PlainSelect
                     value={choices.toolOfPart[part] ?? tool.key}
@@ -201,9 +204,9 @@ function PieceStation({ page: { yarn, piece }, planned }: { page: PlanPage; plan
         about <LengthWithin m={plan.lengthM} />
         {yarn.grist!.guess && ', by a guess'}
       </p>
-      {piece.faults.length > 0 && <p className={styles.soft}>{faultsInWords(piece.faults)} along it</p>}
+      {piece.faults.length > 0 && <p className="text-ink-soft">{faultsInWords(piece.faults)} along it</p>}
       {piece.mass!.from === 'band' && (
-        <p className={styles.soft}>
+        <p className="text-ink-soft">
           Not weighed. <Link href={`/pieces/${piece.id}`}>Weigh it first</Link>, and its cakes can be checked against
           it.
         </p>
@@ -228,14 +231,14 @@ function PieceStation({ page: { yarn, piece }, planned }: { page: PlanPage; plan
 function FromEnd({ form, planned: { choices, choose } }: { form: PieceForm; planned: Planned }) {
   if (endsOf(form).length === 1)
     return (
-      <p className={styles.soft}>
+      <p className="text-ink-soft">
         A {form} gives its yarn from outside: what was outside comes to lie inside, and the order is turned round.
       </p>
     );
   return (
     <>
       <div role="group" aria-labelledby="from-end">
-        <div id="from-end" className={styles.label}>
+        <div id="from-end" className="mb-1 font-semibold text-small">
           Take it from its
         </div>
         <Segmented
@@ -248,7 +251,7 @@ function FromEnd({ form, planned: { choices, choose } }: { form: PieceForm; plan
           onChange={(fromEnd) => choose({ fromEnd })}
         />
       </div>
-      <p className={styles.soft}>
+      <p className="text-ink-soft">
         {choices.fromEnd === 'inner'
           ? 'The order of the yarn stays as it is.'
           : 'The order of the yarn is turned round: what was outside comes to lie inside.'}
@@ -268,9 +271,9 @@ function SwiftStation({ page: { yarn, swifts }, planned }: { page: PlanPage; pla
         {tool && setting?.value && loop.value !== undefined && (
           <SwiftDrawing swift={tool} setting={setting.value} loopM={loop.value} colourHex={yarn.colourHex} />
         )}
-        {!tool && <p className={styles.soft}>A helper’s two hands, thumbs up, loosely apart; or two knees.</p>}
+        {!tool && <p className="text-ink-soft">A helper’s two hands, thumbs up, loosely apart; or two knees.</p>}
         {tool && loop.value === undefined && (
-          <p className={styles.soft}>Measure the hank once round, and its setting is here.</p>
+          <p className="text-ink-soft">Measure the hank once round, and its setting is here.</p>
         )}
       </div>
       <Segmented
@@ -303,14 +306,14 @@ function ToolStation({ page, planned }: { page: PlanPage; planned: Planned }) {
         />
       </div>
       <label>
-        <span className={styles.label}>Wind it on</span>
+        <span className="mb-1 font-semibold text-small">Wind it on</span>
         <PlainSelect
           value={tool.key}
           options={page.tools.map(({ key, name }) => [key, name] as const)}
           onChange={(toolKey) => choose({ toolKey, toolOfPart: {} })}
         />
       </label>
-      <p className={styles.soft}>
+      <p className="text-ink-soft">
         {tool.onto === 'winder'
           ? `${Number(tool.spindleTurnsPerCrank.toFixed(2))} turns of the spindle to one of the crank${learned.ratio > 0 ? ', by your cakes' : ''}; `
           : ''}
@@ -329,7 +332,7 @@ function ToolStation({ page, planned }: { page: PlanPage; planned: Planned }) {
           </>
         )}
       </p>
-      <p className={styles.soft}>
+      <p className="text-ink-soft">
         Firmness {tool.density.mean.toFixed(2)} ± {(tool.density.sd * HALF_WIDTH_90).toFixed(2)} g/cm³,{' '}
         {learned.density > 0
           ? `learned from ${learned.density} of your cakes`
@@ -359,12 +362,12 @@ function CakeFigures({
         <dd>
           {alike ? (
             <>
-              <strong className={styles.turns}>{Math.round(first.crankTurns.mean)}</strong> ±{' '}
+              <strong className="text-huge leading-none">{Math.round(first.crankTurns.mean)}</strong> ±{' '}
               {Math.round(first.crankTurns.sd * HALF_WIDTH_90)}
               {each}
             </>
           ) : (
-            <strong className={styles.turns}>{Math.round(plan.crankTurns)}</strong>
+            <strong className="text-huge leading-none">{Math.round(plan.crankTurns)}</strong>
           )}
         </dd>
         {alike && (
@@ -405,7 +408,7 @@ function CakeFigures({
         </dd>
       </dl>
       <div role="group" aria-labelledby="firmness">
-        <div id="firmness" className={styles.label}>
+        <div id="firmness" className="mb-1 font-semibold text-small">
           How firm you wind it
         </div>
         <Segmented

@@ -12,7 +12,10 @@ import type { Planned } from './usePlan';
 export function PlanWays({ page: { piece, alike, schools }, planned }: { page: PlanPage; planned: Planned }) {
   const { choices, choose, plan } = planned;
   return (
-    <section className={styles.ways} aria-label="How it is wound">
+    <section
+      className="grid grid-cols-[repeat(auto-fit,minmax(min(270px,100%),1fr))] gap-y-4 gap-x-10 mt-6 mr-0 mb-3 ml-0"
+      aria-label="How it is wound"
+    >
       {needsSwift(piece.form) && (
         <Way
           title="Wind it"
@@ -34,7 +37,7 @@ export function PlanWays({ page: { piece, alike, schools }, planned }: { page: P
         more="Kept with the yarn."
       />
       <div className={styles.way}>
-        <div className={styles.title}>When</div>
+        <div className="font-heavy">When</div>
         <p className={styles.soft}>
           {schools.earliestDays === 0
             ? 'Not before you cast on: stored cakes stretch the yarn.'
@@ -67,10 +70,10 @@ function Following({
   const sum = (of: (plan: Planned['plan']) => number) => together.reduce((total, each) => total + of(each), 0);
   return (
     <div className={styles.way} role="group" aria-labelledby="queue">
-      <div id="queue" className={styles.title}>
+      <div id="queue" className="font-heavy">
         And after it, in the same way
       </div>
-      <div className={styles.queue}>
+      <div className="flex flex-col gap-1 max-h-[220px] overflow-y-auto">
         {alike.map(({ id, label }) => {
           const next = comesTo(id);
           return (
@@ -126,7 +129,7 @@ function Way({
   const chosen = options.find((option) => option.value === value);
   return (
     <div className={styles.way}>
-      <div className={styles.title}>{title}</div>
+      <div className="font-heavy">{title}</div>
       <Segmented
         aria-label={title}
         options={options.map(({ value, name }) => ({ value, label: name }))}

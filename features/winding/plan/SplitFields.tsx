@@ -16,15 +16,15 @@ export function SplitFields({ planned: { choices, choose, plan, errors } }: { pl
   const { split } = choices;
   const change = (next: Partial<SplitDraft>) => choose({ split: { ...split, ...next }, toolOfPart: {} });
   return (
-    <div className={styles.split}>
+    <div className="grid gap-2">
       <div role="group" aria-labelledby="split">
-        <div id="split" className={styles.label}>
+        <div id="split" className="mb-1 font-semibold text-small">
           Into
         </div>
         <Segmented block options={[...WAYS]} value={split.by} onChange={(by) => change({ by })} />
       </div>
       {split.by === 'equal' && (
-        <div className={styles.count}>
+        <div className="flex items-center justify-between gap-3 font-semibold">
           <Button
             onClick={() => change({ extraCakes: split.extraCakes - 1 })}
             disabled={split.extraCakes === 0}
@@ -108,8 +108,8 @@ function Pieces({
           )}
         </div>
       ))}
-      {errors['split.pieces'] && <p className={styles.error}>{errors['split.pieces']}</p>}
-      <div className={styles.row}>
+      {errors['split.pieces'] && <p className="text-madder font-semibold">{errors['split.pieces']}</p>}
+      <div className="flex flex-wrap gap-2">
         <Button onClick={() => change({ pieces: [...split.pieces, { name: '', count: '', amount: '' }] })}>
           One more piece
         </Button>

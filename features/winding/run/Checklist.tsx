@@ -66,7 +66,7 @@ export function Checklist({
   });
 
   return (
-    <div className={styles.bench}>
+    <div className="grid grid-cols-[minmax(240px,0.8fr)_2fr] gap-[clamp(24px,4vw,40px)] items-stretch max-tablet:grid-cols-[minmax(0,1fr)]">
       <ol className={styles.list}>
         {steps.map((step) => (
           <li key={step} data-current={step === current}>
@@ -83,17 +83,21 @@ export function Checklist({
           </li>
         ))}
       </ol>
-      <div className={styles.now}>
+      <div className="flex flex-col gap-4 min-h-[min(520px,calc(100dvh_-_240px))] max-tablet:order--1 max-tablet:min-h-0">
         <div className={styles.telling}>
-          <div aria-live="polite" className={styles.words}>
+          <div aria-live="polite" className="flex-[1_1_300px] min-w-0 max-tablet:flex-none">
             {current ? (
               <>
                 <p className={styles.title}>{words(current).title}</p>
-                <p className={styles.how}>
+                <p className="mt-4 text-title leading-[1.35] max-w-[34em] max-tablet:mt-2">
                   {also?.[current] && <strong>{also[current]} </strong>}
                   {words(current).how}
                 </p>
-                {words(current).care && <p className={styles.care}>{words(current).care}</p>}
+                {words(current).care && (
+                  <p className="mt-6 py-3 px-4 border-l-[6px] border-amber bg-amber-wash text-lead max-tablet:mt-3 max-tablet:py-1 max-tablet:px-3 max-tablet:text-body">
+                    {words(current).care}
+                  </p>
+                )}
               </>
             ) : (
               <p className={styles.title}>All done. {next}?</p>
@@ -105,7 +109,7 @@ export function Checklist({
           {current ? 'Done' : next}
           <kbd>space</kbd>
         </button>
-        <div className={styles.ways}>
+        <div className="flex flex-wrap gap-y-1 gap-x-3">
           {current && (
             <Button type="text" onClick={onNext} disabled={!enabled}>
               {next} at once

@@ -14,7 +14,6 @@ import { useSystem } from '../../../ui/frame/Providers';
 import { Notice } from '../../../ui/feedback/Notice';
 import type { Driver } from './DriverChoice';
 import { MOTOR_SPEED_PER_S } from './useMotor';
-import styles from './WindStage.module.css';
 import { DEVICE_WORDS } from '../words';
 
 /** What the devices have to say: silence, disagreement, and the motor's own switch. */
@@ -77,7 +76,7 @@ export function DeviceNews({
         </Notice>
       )}
       {driver === 'motor' && motorState && motorState !== 'jammed' && (
-        <div className={styles.motor}>
+        <div className="flex items-center gap-3">
           <Button
             size="large"
             disabled={!motor}

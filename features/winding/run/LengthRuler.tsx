@@ -47,15 +47,15 @@ export function LengthRuler({
   const place = (m: number) => `${Math.min(100, Math.max(0, (100 * m) / totalM))}%`;
   const cuts = cakes.slice(1).map(({ startM }) => startM);
   return (
-    <figure className={styles.map}>
+    <figure className="mt-6 mr-0 mb-0 ml-0">
       {!at && (
-        <figcaption className={styles.caption}>
+        <figcaption className="mb-1 text-ink-soft">
           The whole strand, {inWords(lengthFigure(totalM, system))}
           {cuts.length > 0 && `, to be cut ${timesInWords(cuts.length)}`}
         </figcaption>
       )}
       <div
-        className={styles.ruler}
+        className="relative h-[66px] my-0 mx-2 data-[slim=true]:h-[56px]"
         data-slim={at !== undefined}
         role="img"
         aria-label={rulerInWords(cakes, faults, at, (m) => inWords(lengthFigure(m, system)))}
@@ -102,7 +102,7 @@ export function LengthRuler({
               <span>
                 {inWords(massFigure(cake.massG, system))} · {inWords(lengthFigure(cake.lengthM, system))}
               </span>
-              <span className={styles.end}>
+              <span className="text-ink-soft">
                 {i < cakes.length - 1 ? 'cut at ' : 'ends near '}
                 {Math.round(cake.crankTurns.mean)} turns
               </span>
@@ -111,7 +111,7 @@ export function LengthRuler({
           ))}
         </ol>
       )}
-      {!at && cakes.length > MOST_SHOWN && <p className={styles.caption}>and so on, {cakes.length} cakes in all</p>}
+      {!at && cakes.length > MOST_SHOWN && <p className="mb-1 text-ink-soft">and so on, {cakes.length} cakes in all</p>}
       {!at && <Legend faults={faults} />}
     </figure>
   );
@@ -158,11 +158,11 @@ function FaultSign({ kind }: { kind: Fault['kind'] }) {
 function Legend({ faults }: { faults: readonly Fault[] }) {
   const kinds = [...new Set(faults.map(({ kind }) => kind))];
   return (
-    <p className={styles.legend} aria-hidden="true">
+    <p className="flex flex-wrap items-center gap-y-1 gap-x-2 mt-2 text-ink-soft text-small" aria-hidden="true">
       <span className={styles.swatch} data-kind="gentle" /> gently
       <span className={styles.swatch} data-kind="slow" /> slowly
       {kinds.map((kind) => (
-        <span key={kind} className={styles.sign}>
+        <span key={kind} className="ml-4 inline-flex items-center gap-1">
           <FaultSign kind={kind} /> {kind}
         </span>
       ))}

@@ -146,7 +146,7 @@ export function LogForm({
       rest={
         <>
           <h2>And what else there was</h2>
-          <div className={styles.pair}>
+          <div className="grid grid-cols-[1fr_1fr] gap-4">
             <TextField
               label="Left over, unwound"
               {...form.field('rest')}
@@ -163,13 +163,13 @@ export function LogForm({
           <TextField label="Notes" {...form.field('note')} placeholder="thin spots, how it ran, how firm it came out" />
           <LoggedWays page={page} parts={parts} form={form} />
           {state.marks.length > 0 && (
-            <p className={styles.soft}>
+            <p className="text-ink-soft">
               {state.marks.length === 1
                 ? 'What was marked goes into the log at its place.'
                 : `The ${state.marks.length} things that were marked go into the log, each at its place.`}
             </p>
           )}
-          <div className={styles.balance}>
+          <div className="mt-3">
             {!complete ? (
               <Notice tone="plain">
                 {page.pieceLabel} was <KnownMass fact={whole} />. What comes out is compared with it here.
@@ -190,7 +190,7 @@ export function LogForm({
                     <KnownMass fact={whole} />.
                   </Notice>
                 )}
-                <p className={styles.length}>
+                <p className="mt-3 text-title font-semibold">
                   About{' '}
                   {inWords(
                     lengthFigure(outG.reduce<number>((sum, massG) => sum + massG!, 0) * page.plan.gristMPerG, system),

@@ -70,7 +70,12 @@ export function RunScreen({ page, scales }: { page: RunPage; scales: ScaleTool[]
       beside={
         <>
           <Trail stage={state.stage} cakeName={cakeName} />
-          <a href={`/api/papers/run/${page.id}`} target="_blank" rel="noreferrer" className={styles.sheet}>
+          <a
+            href={`/api/papers/run/${page.id}`}
+            target="_blank"
+            rel="noreferrer"
+            className="text-ink-soft text-small max-desk:hidden"
+          >
             Sheet for the wall
           </a>
         </>

@@ -178,8 +178,8 @@ export function WindStage({
   });
 
   return (
-    <div className={styles.stage}>
-      <div className={styles.wholeRow}>
+    <div className="grid grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto_auto] gap-y-3 gap-x-6 min-h-[min(640px,calc(100dvh_-_176px))] max-tablet:grid-cols-[minmax(0,1fr)] max-tablet:grid-rows-[none] max-tablet:min-h-0 max-tablet:gap-2">
+      <div className="col-span-full">
         <Cue cue={state.stopped ? 'stopped' : cue}>
           {state.stopped ? `Stopped at ${turns}: ${STOP_WORDS[state.stopped.reason]}` : words}
         </Cue>
@@ -187,7 +187,7 @@ export function WindStage({
 
       {state.stopped ? (
         <Standstill>
-          <ol className={styles.checks}>
+          <ol className="grid gap-2 m-0 pl-[1.3em] list-decimal max-desk:gap-1">
             {afterStop(state.stopped.reason, onWinder).map((check) => (
               <li key={check}>{check}</li>
             ))}
@@ -219,7 +219,7 @@ export function WindStage({
         />
       )}
 
-      <div className={styles.side}>
+      <div className="flex flex-col justify-between gap-3 min-w-0 max-tablet:gap-2">
         <div className={styles.drawing}>
           <WinderDrawing
             winder={tool}
@@ -235,7 +235,7 @@ export function WindStage({
           <Large figure={lengthFigure(remainingG * plan.gristMPerG, system)} label="left to wind" />
           <Large figure={massFigure(remainingG, system)} label="left to wind" />
         </div>
-        <p className={styles.time}>
+        <p className="text-ink-soft text-body max-tablet:text-body">
           {inWords(sizeFigure(on.diameterMm, system))} across of {inWords(sizeFigure(tool.maxDiameterMm, system))} ·{' '}
           {turns < stopAt && <>about {secondsInWords((stopAt - turns) * pace)} to go · </>}
           <Pace state={state} />
@@ -268,7 +268,7 @@ export function WindStage({
       </div>
 
       {asking ? (
-        <div className={styles.reasons} role="group" aria-label="Why do you stop?">
+        <div className="col-span-full flex flex-wrap items-center gap-3" role="group" aria-label="Why do you stop?">
           <strong>Stop, because of</strong>
           {reasons.map((reason, i) => (
             <Button key={reason} size="large" onClick={() => stop(reason)} autoFocus={i === 0}>
@@ -280,7 +280,7 @@ export function WindStage({
           </Button>
         </div>
       ) : (
-        <div className={styles.ways}>
+        <div className="col-span-full flex flex-wrap items-center gap-3">
           <div className={styles.events} role="group" aria-label="What happened just now">
             <Way onClick={() => setAsking(true)} disabled={!enabled || state.stopped !== null} letter="S">
               Stop
@@ -306,7 +306,7 @@ export function WindStage({
           <Way onClick={miscount} disabled={!enabled || turns === 0 || measured} letter="⌫">
             Miscounted: −{Math.min(by, Math.max(turns, 1))}
           </Way>
-          <span className={styles.gap} />
+          <span className="flex-1" />
           <HandOver
             hands={state.hands}
             enabled={enabled}

@@ -74,14 +74,14 @@ export function BandFields<Values extends BandForm>({ form }: { form: FormState<
         <legend>Which yarn it is</legend>
         <TextField label="Maker" {...bind('maker')} autoFocus />
         <TextField label="Line" {...bind('line')} />
-        <div className={styles.colourRow}>
+        <div className="grid grid-cols-[1fr_74px] gap-4">
           <TextField label="Colour" {...bind('colourName')} />
           <Field name="colourHex" label="Swatch" error={form.errors.colourHex}>
             {(links) => (
               <input
                 {...links}
                 type="color"
-                className={styles.swatch}
+                className="w-full h-[42px] p-1 border-[1.5px] border-edge rounded-md bg-card cursor-pointer"
                 value={form.values.colourHex}
                 onChange={(event) => form.set('colourHex', event.target.value as Values['colourHex'])}
               />
@@ -94,7 +94,7 @@ export function BandFields<Values extends BandForm>({ form }: { form: FormState<
       </fieldset>
       <fieldset className={styles.group}>
         <legend>What the band says</legend>
-        <div className={styles.pair}>
+        <div className="grid grid-cols-[1fr_1fr] gap-4">
           <TextField label="Mass of one" {...bind('putUpMass')} hint={massHint} />
           <TextField
             label="Length of one"
@@ -127,7 +127,7 @@ export function BandFields<Values extends BandForm>({ form }: { form: FormState<
             }), from ${guesses.weightClass.from === 'grist' ? 'its length and mass' : 'its needle, give or take a class'}`
           }
         />
-        <div className={styles.triple}>
+        <div className="grid grid-cols-[1fr_1fr_1.1fr] gap-4">
           <TextField
             label="Needle"
             {...bind('needle')}
@@ -137,7 +137,7 @@ export function BandFields<Values extends BandForm>({ form }: { form: FormState<
           <TextField label="Hook" {...bind('hook')} hint={sizeOrHint('hook')} />
           <TextField label="Wraps per inch" {...bind('wpi')} inputMode="decimal" />
         </div>
-        <div className={styles.triple}>
+        <div className="grid grid-cols-[1fr_1fr_1.1fr] gap-4">
           <TextField label="Plies" {...bind('plies')} inputMode="numeric" />
           <ChoiceField label="Twist" {...bind('twistDirection')} options={TWIST_OPTIONS} />
           <TextField

@@ -67,9 +67,9 @@ export function BandSheet({ yarn, pictures }: { yarn: YarnView; pictures: YarnOv
     })),
   ];
   return (
-    <section className={styles.band} aria-labelledby="band">
-      <div className={styles.stripe} style={{ background: yarn.colourHex }} aria-hidden="true" />
-      <div className={styles.paper}>
+    <section className="flex border-[1.5px] border-line rounded-sm overflow-hidden bg-card" aria-labelledby="band">
+      <div className="flex-none w-[26px]" style={{ background: yarn.colourHex }} aria-hidden="true" />
+      <div className="flex-1 min-w-0 p-4">
         <h2 id="band">Its band</h2>
         <dl className={styles.rows}>
           {rows

@@ -28,7 +28,7 @@ export function MoreScreen({ yarn, scales }: { yarn: YarnView; scales: ScaleTool
     saved: (id) => router.push(`/yarns/${id}`),
   });
   return (
-    <Form form={form} className={styles.more}>
+    <Form form={form} className="flex flex-col gap-4 max-w-[640px]">
       <h1>More of {yarn.name}</h1>
       <Notice tone="tight">
         {yarn.dyeLot ? `Only what is of lot ${yarn.dyeLot}` : 'Only what is of the same dye lot'} belongs here; another
@@ -39,7 +39,7 @@ export function MoreScreen({ yarn, scales }: { yarn: YarnView; scales: ScaleTool
         <PiecesFields form={form} scale={scale} />
       </fieldset>
       <FormError form={form} />
-      <div className={styles.buttons}>
+      <div className="flex gap-3">
         <FormButtons form={form} save="Put it to the rest" onLeave={() => router.push(`/yarns/${yarn.id}`)} />
       </div>
     </Form>

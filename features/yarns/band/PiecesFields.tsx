@@ -67,7 +67,7 @@ export function PiecesFields<Values extends IncomingForm>({
     );
   return (
     <>
-      <div className={styles.triple}>
+      <div className="grid grid-cols-[1fr_1fr_1.1fr] gap-4">
         <TextField label="How many" {...bind('count')} inputMode="numeric" />
         <ChoiceField
           name="form"
@@ -80,7 +80,7 @@ export function PiecesFields<Values extends IncomingForm>({
         <TextField label="Once round" {...bind('loop')} hint="162 cm, 64 in" />
       </div>
       {piecesTyped(values) <= MOST_WEIGHED_HERE ? (
-        <div className={styles.masses}>
+        <div className="grid grid-cols-[repeat(auto-fill,minmax(104px,1fr))] gap-y-0 gap-x-3">
           {Array.from({ length: shown }, (_, i) => (
             <TextField
               key={i}

@@ -91,11 +91,11 @@ export function ImportScreen({ columns }: { columns: CsvColumn[] }) {
   return (
     <>
       <h1>Read a list of yarns in</h1>
-      <p className={styles.lead}>
+      <p className="max-w-[70ch] mt-2 mr-0 mb-4 ml-0 text-ink-soft">
         From a spreadsheet saved as CSV, or copied and pasted. The first line names the columns; each other line is a
         yarn. Nothing is written until you have seen what it makes.
       </p>
-      <div className={styles.sources}>
+      <div className="grid grid-cols-[260px_1fr] gap-6 max-tablet:grid-cols-[minmax(0,1fr)]">
         <label className={styles.file}>
           <strong>Choose a file</strong>
           <span>{source && !text ? source.name : 'CSV, up to 20,000 lines'}</span>
@@ -116,7 +116,7 @@ export function ImportScreen({ columns }: { columns: CsvColumn[] }) {
           </Button>
         </div>
       </div>
-      <div role="status" aria-live="polite" className={styles.outcome}>
+      <div role="status" aria-live="polite" className="my-4 mx-0">
         {busy && !preview && 'Reading …'}
         {problem && <Notice tone="bad">{problem}</Notice>}
       </div>

@@ -29,7 +29,7 @@ export function ImportTable({
       <section aria-labelledby="columns">
         <h2 id="columns">What each column holds</h2>
         {unknown > 0 && (
-          <p className={styles.soft}>
+          <p className="text-ink-soft">
             {unknown === 1 ? 'One column is' : `${unknown} columns are`} left out; say what it is, if it is of use.
           </p>
         )}
@@ -73,12 +73,12 @@ export function ImportTable({
                 <br />
                 {[maker, dyeLot && `lot ${dyeLot}`, pieces].filter(Boolean).join(' · ')}
               </span>
-              <span className={styles.soft}>line {line}</span>
+              <span className="text-ink-soft">line {line}</span>
             </li>
           ))}
         </ul>
         {preview.good > preview.rows.length && (
-          <p className={styles.soft}>and {(preview.good - preview.rows.length).toLocaleString('en-GB')} more</p>
+          <p className="text-ink-soft">and {(preview.good - preview.rows.length).toLocaleString('en-GB')} more</p>
         )}
       </section>
       <section aria-labelledby="bad">

@@ -15,7 +15,6 @@ import { newKey } from '../../../ui/feedback/newKey';
 import { useSystem } from '../../../ui/frame/Providers';
 import { Notice } from '../../../ui/feedback/Notice';
 import { useScale, WeighingFields } from '../../../ui/controls/WeighingFields';
-import styles from './MeasureCard.module.css';
 import { MeasureForm, useMeasureForm, Washed } from './MeasureForm';
 
 type Values = Extract<SampleForm, { how: 'reel' }>;
@@ -45,7 +44,7 @@ export function MeasureReel({ yarn, piece, scales }: { yarn: YarnView; piece: Pi
       form={form}
       why="Count the loops of the whole piece, and measure the bare reel once round. Later loops lie on earlier ones and are longer: say how wide they lie side by side, and that is counted in. Do it again after washing, and the shrinkage is kept."
     >
-      <div className={styles.triple}>
+      <div className="grid grid-cols-[1fr_1fr_1fr] gap-y-0 gap-x-4 max-phone:grid-cols-[1fr_1fr]">
         <TextField label="Loops" {...form.field('loops')} inputMode="numeric" large />
         <TextField label="Once round" {...form.field('loop')} hint="162 cm, 64 in" large />
         <TextField label="Lying how wide" {...form.field('spread')} hint="6 cm; empty: not known" large />

@@ -52,7 +52,7 @@ export function MeasureTwist({ yarn, pieceId }: { yarn: YarnView; pieceId: numbe
           options={(['S', 'Z'] as const).map((letter) => ({
             value: letter,
             label: (
-              <span className={styles.lean}>
+              <span className="inline-flex items-center gap-2 p-1 font-bold">
                 <svg width={16} height={30} aria-hidden="true">
                   <TwistedYarn
                     turnsPerM={letter === 'S' ? -200 : 200}

@@ -19,7 +19,7 @@ export function SampleList({ samples }: { samples: readonly SampleView[] }) {
           <li key={sample.operationId} data-counts={sample.counts}>
             <span>
               <SampleWords sample={sample} />
-              <span className={styles.soft}>
+              <span className="text-ink-soft">
                 {' '}
                 · {sample.pieceLabel.toLowerCase()}, {shortDate(sample.at)}
                 {!sample.counts && ' · measured again since'}

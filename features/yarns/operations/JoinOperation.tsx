@@ -75,13 +75,13 @@ export function JoinOperation({ page, scales }: { page: OperationFormPage; scale
                     )}
                   </span>
                 </label>
-                <span className={styles.place}>{place >= 0 && `${place + 1}.`}</span>
+                <span className="min-w-[1.6em] font-bold text-right">{place >= 0 && `${place + 1}.`}</span>
               </li>
             );
           })}
         </ol>
         {errors.pieceIds && (
-          <p role="alert" className={styles.error}>
+          <p role="alert" className="text-madder">
             {errors.pieceIds}
           </p>
         )}

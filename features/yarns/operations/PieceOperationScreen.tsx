@@ -138,8 +138,8 @@ function OperationForm({
 function Others({ page: { piece } }: { page: OperationFormPage }) {
   return (
     <>
-      <p className={styles.soft}>Choose above, or:</p>
-      <p className={styles.ways}>
+      <p className="text-ink-soft">Choose above, or:</p>
+      <p className="flex flex-wrap gap-3 mt-3">
         <ActionLink href={`/winding/plan/${piece.id}`} quiet>
           {isLoop(piece.form) ? 'Wind it' : 'Wind it again'}
         </ActionLink>

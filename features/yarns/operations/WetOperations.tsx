@@ -11,7 +11,6 @@ import { newKey } from '../../../ui/feedback/newKey';
 import { OnScale } from '../../../ui/controls/OnScale';
 import { useScale } from '../../../ui/controls/WeighingFields';
 import { saveDried, saveTreatment } from '../actions';
-import styles from './PieceOperationScreen.module.css';
 import { useOperationForm } from './useOperationForm';
 
 const TREATMENTS: Record<TreatForm['kind'], { why: string; note: string; act: string; done: string }> = {
@@ -47,7 +46,7 @@ export function TreatOperation({ kind, page }: { kind: TreatForm['kind']; page: 
   return (
     <OperationForm form={form} act={act} placeholder={note}>
       {kind !== 'open' && <Cautions cautions={page.cautions[kind]} />}
-      <p className={styles.soft}>{why}</p>
+      <p className="text-ink-soft">{why}</p>
     </OperationForm>
   );
 }
@@ -63,7 +62,7 @@ export function DryOperation({ page: { piece, wet }, scales }: { page: Operation
   });
   return (
     <OperationForm form={form} act="It is dry" placeholder="bloomed, drew in, felted">
-      <p className={styles.soft}>
+      <p className="text-ink-soft">
         {wet?.kind === 'dye' ? 'Dyed' : 'Washed'} {wet && dateAndTime(wet.at)}. Dry through is when it does not feel
         cool any more, and has lain in the room for a day.
       </p>

@@ -67,12 +67,12 @@ export function ContradictionPanel({
           {settled && ` You go by ${yarn.trust === 'band' ? 'the band' : 'what was measured'}.`}
         </p>
         <p>What may lie behind it:</p>
-        <ul className={styles.causes}>
+        <ul className="mt-1 mr-0 mb-3 ml-[1.2em] list-disc">
           {contradiction.causes.map((cause) => (
             <li key={cause}>{CAUSES[cause]}</li>
           ))}
         </ul>
-        <div className={styles.ways}>
+        <div className="flex flex-wrap gap-2">
           {contradiction.against === 'band' &&
             (settled ? (
               <Button onClick={() => run(() => trustFact(yarn.id, null))} loading={busy}>

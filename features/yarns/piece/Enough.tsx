@@ -15,7 +15,6 @@ import { Length } from '../../../ui/figures/Figures';
 import { useSystem } from '../../../ui/frame/Providers';
 import { Notice, VERDICT_TONES } from '../../../ui/feedback/Notice';
 import { useLocalStorage } from '../../../ui/controls/useLocalStorage';
-import styles from './Enough.module.css';
 
 const SPARE = 1;
 /** Less than this is a rounding, not a length of yarn. */
@@ -41,7 +40,7 @@ export function Enough({
   return (
     <div>
       {promises.length > 0 && (
-        <ul className={styles.promises}>
+        <ul className="mb-3">
           {promises.map(({ projectId, project, share }) => (
             <li key={projectId}>
               <Link href={`/projects/${projectId}`}>{project}</Link> takes <Length m={lengthM.mean * share} />
@@ -72,7 +71,7 @@ export function Enough({
         large
       />
       {needM !== undefined && <Answer yarn={yarn} lengthM={free} needM={needM} />}
-      <p className={styles.project}>
+      <p className="mt-4 text-ink-soft">
         <Link href={`/projects/new?yarn=${yarn.id}${needM ? `&needs=${encodeURIComponent(asked)}` : ''}`}>
           Make it a project
         </Link>

@@ -83,7 +83,7 @@ function NoteFault({ piece, close }: { piece: PieceView; close: () => void }) {
         }
       />
       <FormError form={form} />
-      <div className={styles.actions}>
+      <div className="flex flex-wrap gap-3 mt-4">
         <FormButtons form={form} save="Note it" onLeave={close} />
       </div>
     </Form>

@@ -37,12 +37,15 @@ export function HowMuch({
   const corrected = Math.abs(asWeighedG - massG.mean) > 1e-9;
   return (
     <div>
-      <div className={styles.answer} data-guess={grist.guess || isOpen(grist)}>
+      <div
+        className="flex flex-wrap items-baseline gap-3 data-[guess=true]:inline-flex data-[guess=true]:py-1 data-[guess=true]:px-3 data-[guess=true]:border-2 data-[guess=true]:border-dashed data-[guess=true]:border-ink-soft data-[guess=true]:rounded-md"
+        data-guess={grist.guess || isOpen(grist)}
+      >
         <Large figure={knownLengthFigure(lengthM, system)} />{' '}
-        <span className={styles.within}>{plusMinus(lengthM, system)}</span>
+        <span className="text-title text-ink-soft">{plusMinus(lengthM, system)}</span>
       </div>
       <RangeBar left={left} />
-      <p className={styles.asserted}>
+      <p className="text-ink-soft">
         Nine times out of ten between {inUnits(Math.max(0, lengthM.low90))} and {inUnits(lengthM.high90)}.
       </p>
       <dl className={styles.working}>
@@ -92,12 +95,16 @@ function Weights({ left: { grist }, samples }: { left: RemainingLength; samples:
   const percents = sharesInPercent(grist.parts.map(({ share }) => share));
   const counting = samples.filter(({ counts, lengthM }) => counts && lengthM !== null);
   return (
-    <ul className={styles.weights}>
+    <ul className="grid gap-1 mt-1 text-ink-soft text-small">
       {grist.parts.map((part, i) => {
         const sample = part.sample === undefined ? undefined : counting[part.sample];
         return (
           <li key={part.sample ?? 'band'}>
-            <span className={styles.weight} style={{ width: `${Math.max(2, 64 * part.share)}px` }} aria-hidden="true" />
+            <span
+              className="inline-block h-[9px] mr-2 rounded-sm bg-lichen"
+              style={{ width: `${Math.max(2, 64 * part.share)}px` }}
+              aria-hidden="true"
+            />
             {sample ? (
               <>
                 {sample.how === 'reel' ? 'the reel, ' : 'the sample of '}
@@ -163,12 +170,12 @@ function RangeBar({ left: { lengthM } }: { left: RemainingLength }) {
   const at = (m: number) => `${(100 * Math.max(0, m)) / end}%`;
   return (
     <div className={styles.bar} aria-hidden="true">
-      <div className={styles.sure} style={{ width: at(lengthM.low90) }} />
+      <div className="left-0 bg-lichen" style={{ width: at(lengthM.low90) }} />
       <div
         className={styles.range}
         style={{ left: at(lengthM.low90), width: `calc(${at(lengthM.high90)} - ${at(lengthM.low90)})` }}
       />
-      <div className={styles.mean} style={{ left: at(lengthM.mean) }} />
+      <div className="w-[3px] -ml-1 bg-ink" style={{ left: at(lengthM.mean) }} />
     </div>
   );
 }

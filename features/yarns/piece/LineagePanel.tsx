@@ -12,9 +12,9 @@ export function LineagePanel({ family: { pieces, steps, bands }, pieceId }: { fa
     piece.yarnId === own.yarnId ? piece : { ...piece, label: `${piece.label} of ${piece.yarnName}` },
   );
   return (
-    <section className={styles.family} aria-labelledby="family">
+    <section className="mt-10 pt-6 border-t-[1.5px] border-line" aria-labelledby="family">
       <h2 id="family">Where it comes from{own.consumedBy !== null && ', and what became of it'}</h2>
-      <ul className={styles.bands} aria-label="The bands that it begins with">
+      <ul className="flex flex-wrap gap-3 mt-3 mr-0 mb-1 ml-0" aria-label="The bands that it begins with">
         {bands.map(({ yarnId, yarnName, maker, dyeLot, pictureId }) => (
           <li key={yarnId}>
             <Link href={`/yarns/${yarnId}/band`} className={styles.band}>
@@ -24,7 +24,7 @@ export function LineagePanel({ family: { pieces, steps, bands }, pieceId }: { fa
               )}
               <span>
                 <strong>{yarnName}</strong>
-                <span className={styles.soft}>
+                <span className="block text-ink-soft">
                   {[maker, dyeLot && `lot ${dyeLot}`].filter(Boolean).join(' · ') || 'its band'}
                 </span>
               </span>

@@ -49,16 +49,16 @@ export function PieceScreen({
   const side = glyphSide(piece.mass?.massG ?? null) * 1.6;
   return (
     <>
-      <div className={styles.columns}>
+      <div className="grid grid-cols-[1fr_1fr] gap-[clamp(24px,5vw,40px)] items-start max-tablet:grid-cols-[minmax(0,1fr)]">
         <section>
-          <p className={styles.path}>
+          <p className="mb-1">
             <Link href={`/yarns/${yarn.id}`}>{yarn.name}</Link>
           </p>
           <h1>{piece.label}</h1>
           <svg
             width={side + 12}
             height={side + 12}
-            className={styles.drawing}
+            className="block my-4 mx-0 max-w-full"
             role="img"
             aria-label={`a ${piece.form}`}
           >
@@ -73,7 +73,7 @@ export function PieceScreen({
             />
           </svg>
           {piece.mass ? (
-            <div className={styles.figures}>
+            <div className="flex flex-wrap gap-y-3 gap-x-10 mb-3">
               <Large
                 figure={massOrBand(piece.mass, system)}
                 label={piece.mass.from === 'band' ? 'by the band, not weighed' : 'on the scale'}
@@ -113,7 +113,7 @@ export function PieceScreen({
             {next && !gone && <>; in the plan: {lowerFirst(wayWords(next, piece.form))}</>}.
           </p>
           {!gone && (
-            <div className={styles.actions}>
+            <div className="flex flex-wrap gap-3 mt-4">
               {piece.openRunId ? (
                 <ActionLink href={`/winding/run/${piece.openRunId}`}>Go on at the bench</ActionLink>
               ) : (
@@ -136,7 +136,11 @@ export function PieceScreen({
           )}
           {!gone && <Printed pieceId={piece.id} />}
           {others.length > 0 && (
-            <nav className={styles.others} data-screen-only aria-label="Other pieces of this yarn">
+            <nav
+              className="flex flex-wrap gap-y-1 gap-x-4 mt-6 text-ink-soft"
+              data-screen-only
+              aria-label="Other pieces of this yarn"
+            >
               <span>Also of this yarn:</span>
               {others.map(({ id, label }) => (
                 <Link key={id} href={`/pieces/${id}`}>
@@ -148,7 +152,7 @@ export function PieceScreen({
         </section>
         <section>
           {!gone && <MeasureCard yarn={yarn} piece={piece} scales={scales} first={how} />}
-          <h2 className={styles.historyHead}>What it went through</h2>
+          <h2 className="mt-6 mr-0 mb-1 ml-0">What it went through</h2>
           <ol className={styles.history}>
             {history.map(({ operationId, kind, at, side, mass }) => (
               <li key={operationId}>
@@ -188,7 +192,7 @@ function Printed({ pieceId }: { pieceId: number }) {
   const paper = useSystem() === 'imperial' ? 'letter' : 'a4';
   const on = (sheet: string) => `/api/labels?pieces=${pieceId}&sheet=${paper}-${sheet}`;
   return (
-    <p className={styles.printed} data-screen-only>
+    <p className="mt-4" data-screen-only>
       Print{' '}
       <a href={on('slips')} target="_blank" rel="noreferrer">
         a slip for the hole

@@ -88,7 +88,7 @@ export function YarnScreen({ page }: { page: YarnOverview }) {
             </Notice>
           )}
           {yarn.shrinkagePercent !== null && (
-            <p className={styles.note}>
+            <p className="mt-3">
               It {yarn.shrinkagePercent >= 0 ? 'drew in' : 'grew'} by {Math.abs(yarn.shrinkagePercent).toFixed(1)} % in
               the wash. Expect the same of what is not washed yet.
             </p>
@@ -111,7 +111,7 @@ export function YarnScreen({ page }: { page: YarnOverview }) {
             <section aria-labelledby="left-over-time">
               <h2 id="left-over-time">What was left, over time</h2>
               <p className="visually-hidden">{historyInWords(history, yarn.grist.mean, system)}</p>
-              <div className={styles.chart}>
+              <div className="relative h-[250px]">
                 <RemainingChart history={history} grist={yarn.grist} colourHex={yarn.colourHex} />
               </div>
             </section>
@@ -157,7 +157,7 @@ function Under({
       {left && (
         <>
           {', '}
-          <strong className={styles.length}>
+          <strong className="text-ink text-lead">
             <LengthWithin m={left.lengthM} />
           </strong>
           {left.grist.guess && ' (a guess)'}

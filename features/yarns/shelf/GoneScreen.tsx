@@ -20,7 +20,7 @@ export function GoneScreen({ yarns }: { yarns: GoneYarn[] }) {
       </p>
       <h1>Off the shelf</h1>
       {yarns.length === 0 && (
-        <p className={styles.none}>
+        <p className="max-w-[60ch] mt-3">
           Nothing is put away. A yarn with a story is never deleted: it is put away, and waits here.
         </p>
       )}
@@ -36,7 +36,7 @@ export function GoneScreen({ yarns }: { yarns: GoneYarn[] }) {
             <span>
               <Link href={`/yarns/${id}`}>{name}</Link>
               <br />
-              <span className={styles.soft}>
+              <span className="text-ink-soft">
                 {[maker, dyeLot && `lot ${dyeLot}`, `${gone} ${shortDate(goneAt)}`].filter(Boolean).join(' · ')}
                 {into && (
                   <>

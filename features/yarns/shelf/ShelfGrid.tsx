@@ -62,7 +62,7 @@ export function ShelfGrid({ shelf }: { shelf: Shelf }) {
     );
   return (
     <div ref={frame} onKeyDown={onKeyDown} role="presentation">
-      <ul className={styles.boards} style={{ height: virtual.getTotalSize() }} aria-label="The shelf">
+      <ul className="relative" style={{ height: virtual.getTotalSize() }} aria-label="The shelf">
         {inSight.flatMap(({ index, start }) =>
           Array.from({ length: Math.min(columns, total - index * columns) }, (_, column) => {
             const place = index * columns + column;
@@ -73,14 +73,14 @@ export function ShelfGrid({ shelf }: { shelf: Shelf }) {
                 data-place={place}
                 aria-setsize={total}
                 aria-posinset={place + 1}
-                className={styles.at}
+                className="absolute top-0 h-[246px]"
                 style={{
                   transform: `translateY(${start - virtual.options.scrollMargin}px)`,
                   left: `calc(${column} * (100% + ${COLUMN_GAP}px) / ${columns})`,
                   width: `calc((100% - ${(columns - 1) * COLUMN_GAP}px) / ${columns})`,
                 }}
               >
-                {card ? <ShelfPlace card={card} /> : <div className={styles.waiting} />}
+                {card ? <ShelfPlace card={card} /> : <div className="h-[106px] border-b-[9px] border-line" />}
               </li>
             );
           }),

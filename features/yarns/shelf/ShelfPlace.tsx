@@ -45,7 +45,7 @@ function ShelfDrawing({ card: { pieces, pieceCount, colourHex } }: { card: Shelf
   // Many or heavy pieces stand closer, one before the other.
   const squeeze = Math.min(1, (BOARD_WIDTH - 10 - last) / Math.max(1, before));
   return (
-    <svg viewBox={`0 0 ${BOARD_WIDTH} ${BOARD_HEIGHT}`} className={styles.drawing} aria-hidden="true">
+    <svg viewBox={`0 0 ${BOARD_WIDTH} ${BOARD_HEIGHT}`} className="w-full h-[106px] block" aria-hidden="true">
       {drawn.map((piece, i) => {
         const at = sides.slice(0, i).reduce((sum, side) => sum + side * squeeze, 0);
         const side = sides[i]!;

@@ -55,7 +55,7 @@ export function ShelfScreen({
         <EmptyShelf />
       ) : (
         <>
-          <div className={styles.seek}>
+          <div className="grid grid-cols-[minmax(300px,1fr)_auto] gap-y-3 gap-x-4 items-center max-desk:grid-cols-[minmax(0,1fr)]">
             <Input
               ref={search}
               className={styles.search}
@@ -111,7 +111,11 @@ function Filters({ shelf: { asked, ask }, places }: { shelf: Shelf; places: stri
   );
   const on = Object.entries(asked).some(([name, value]) => value !== '' && name !== 'order');
   return (
-    <div className={styles.filters} role="group" aria-label="Show only">
+    <div
+      className="flex flex-wrap gap-2 max-tablet:flex-nowrap max-tablet:my-0 max-tablet:-mx-4 max-tablet:py-1 max-tablet:px-4 max-tablet:overflow-x-auto"
+      role="group"
+      aria-label="Show only"
+    >
       {choice('fibre', 'Fibre', [['', 'any fibre'], ...FIBRE_NAMES.map((name) => [name, name] as const)])}
       {choice('class', 'Weight class', [
         ['', 'any class'],
@@ -151,7 +155,7 @@ function Found({ shelf: { total, understood, asked } }: { shelf: Shelf }) {
     fibre !== null && `with ${fibre} in it`,
   ].filter(Boolean);
   return (
-    <p id="understood" role="status" className={styles.found}>
+    <p id="understood" role="status" className="mt-3 mr-0 mb-4 ml-0 text-ink-soft">
       {total === 0
         ? `No yarn on the shelf is like that${asked.q ? `: “${asked.q}”` : ''}.`
         : `${total.toLocaleString('en-GB')} ${total === 1 ? 'yarn' : 'yarns'}`}

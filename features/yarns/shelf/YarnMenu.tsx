@@ -9,7 +9,6 @@ import { useUndoOffer } from '../../../ui/feedback/UndoOffer';
 import { useTask } from '../../../ui/feedback/useTask';
 import { YarnPicker } from '../../../ui/controls/YarnPicker';
 import { bringBack, deleteYarn, mergeYarns, putAway } from '../actions';
-import styles from './YarnMenu.module.css';
 
 /** What can become of the entry as a whole. All of it can be taken back. */
 export function YarnMenu({ yarn, worked }: { yarn: YarnView; worked: boolean }) {
@@ -57,7 +56,7 @@ export function YarnMenu({ yarn, worked }: { yarn: YarnView; worked: boolean }) 
           Delete it
         </Button>
       )}
-      <p className={styles.why}>
+      <p className="text-ink-soft text-small">
         {worked
           ? 'It has a story, so it is put away rather than deleted.'
           : 'Nothing was done with it yet, so it can be deleted.'}
