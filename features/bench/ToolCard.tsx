@@ -37,11 +37,11 @@ export function ToolCard({
       () => offer({ words: `${tool.name} is off the bench.`, undo: () => putBack(kind, tool.id) }),
     );
   return (
-    <li className={styles.tool} data-open={open}>
-      <div className={styles.drawing}>
+    <li className={`${styles.tool} flex gap-6 data-[open=true]:col-span-full`} data-open={open}>
+      <div className={`${styles.drawing} flex-none`}>
         <ToolDrawing kind={kind} tool={tool} />
       </div>
-      <div className={styles.about}>
+      <div className={`${styles.about} flex-1 min-w-0 grid gap-1 content-start justify-items-start`}>
         <h3>{tool.name}</h3>
         <MeasuredWords kind={kind} measured={tool.measured} />
         {open ? (
@@ -56,7 +56,7 @@ export function ToolCard({
           <>
             <Facts kind={kind} tool={tool} />
             {'learned' in tool && <LearnedWords tool={tool} />}
-            <div className={styles.ways}>
+            <div className={`${styles.ways} flex flex-wrap gap-2`}>
               <Button onClick={onOpen}>
                 {tool.measured.length > 0 ? 'Change' : 'Put in what I measured'}
                 <span className="visually-hidden"> on the {tool.name.toLowerCase()}</span>

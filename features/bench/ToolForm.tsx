@@ -51,7 +51,10 @@ export function ToolForm({
       on ? [...known.filter((each) => each !== name), name] : known.filter((each) => each !== name),
     );
   return (
-    <Form form={form} className={styles.form}>
+    <Form
+      form={form}
+      className={`${styles.form} grid grid-cols-[repeat(auto-fill,minmax(min(270px,100%),1fr))] gap-y-1 gap-x-6 items-start w-full`}
+    >
       <TextField label="Name" {...form.field('name')} autoFocus />
       {kind === 'hand_form' && (
         <ChoiceField
@@ -117,7 +120,7 @@ export function ToolForm({
         </>
       )}
       <FormError form={form} />
-      <div className={styles.ways}>
+      <div className={`${styles.ways} flex flex-wrap gap-2`}>
         <Button type="primary" htmlType="submit" loading={form.saving}>
           {id === null ? 'Onto the bench' : 'Keep these figures'}
         </Button>

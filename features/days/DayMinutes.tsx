@@ -36,7 +36,11 @@ export function DayMinutes({
     );
   if (typed === null)
     return (
-      <button type="button" className={styles.minutes} onClick={() => setTyped(String(has))}>
+      <button
+        type="button"
+        className={`${styles.minutes} text-ink-soft text-small`}
+        onClick={() => setTyped(String(has))}
+      >
         {minutesWords(has, taken)}
         {otherwise && ', this day'}
         <span className="visually-hidden">: change it for this day</span>
@@ -48,7 +52,7 @@ export function DayMinutes({
     keep(minutes);
   };
   return (
-    <form onSubmit={submit} className={styles.other}>
+    <form onSubmit={submit} className={`${styles.other} flex flex-wrap gap-1`}>
       <label>
         <span className="visually-hidden">Minutes on {shortDay(day)}; empty: as every week</span>
         <input

@@ -71,7 +71,7 @@ export function DaysScreen({ page }: { page: DaysPage }) {
         </Notice>
       )}
       <Trouble page={page} />
-      <div className={styles.turn}>
+      <div className={`${styles.turn} flex items-center gap-3 font-semibold`}>
         <Link href={`/days?from=${addDays(from, -7)}`} aria-label="A week earlier">
           ←
         </Link>
@@ -88,9 +88,9 @@ export function DaysScreen({ page }: { page: DaysPage }) {
         ))}
       </ol>
       {unshown.length > 0 && (
-        <section className={styles.never} aria-labelledby="never">
+        <section className={`${styles.never} mt-4`} aria-labelledby="never">
           <h2 id="never">Without a day</h2>
-          <ul className={styles.list}>
+          <ul className={`${styles.list} grid gap-1`}>
             {unshown.map((task) => (
               <TaskBox key={task.id} task={task} tasks={tasks} today={today} onMove={move} />
             ))}
@@ -207,7 +207,7 @@ function Day({
       </h2>
       {!past && (
         <div
-          className={styles.room}
+          className={`${styles.room} h-[7px] rounded-sm bg-sunk overflow-hidden`}
           role="img"
           aria-label={has === 0 ? 'no time' : `${taken} of ${has} minutes taken`}
           data-full={taken > has}
@@ -221,7 +221,7 @@ function Day({
           <Link href={`/projects/${projectId}`}>{name}</Link> {what === 'due' ? 'is due' : 'is cast on'}
         </p>
       ))}
-      <ul className={styles.list}>
+      <ul className={`${styles.list} grid gap-1`}>
         {here.map((task) => (
           <TaskBox key={task.id} task={task} tasks={tasks} today={today} onMove={onMove} />
         ))}

@@ -70,7 +70,7 @@ export function TaskBox({
           <PieceGlyph form={task.piece.form} colourHex={task.piece.colourHex} x={15} y={15} side={28} />
         </svg>
       )}
-      <div className={styles.words}>
+      <div className={`${styles.words} grid gap-1 min-w-0 wrap-anywhere`}>
         <Link href={`/days/${task.id}`}>{title}</Link>
         {!done && (
           <span className="text-ink-soft text-small">
@@ -90,7 +90,7 @@ export function TaskBox({
             </span>
           ))}
         {!done && (
-          <span className={styles.acts}>
+          <span className={`${styles.acts} flex flex-wrap gap-y-1 gap-x-3`}>
             {!settled && task.on !== null && (
               <button type="button" onClick={() => onMove(task, task.on)}>
                 Settle

@@ -68,7 +68,7 @@ export function TaskFormScreen({
   return (
     <>
       <PageHead title={task ? taskTitle(task) : 'Plan something'} />
-      <div className={styles.form}>
+      <div className={`${styles.form} max-w-[640px]`}>
         <Form form={form}>
           <div className={styles.row}>
             <ChoiceField

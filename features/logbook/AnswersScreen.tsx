@@ -42,7 +42,9 @@ export function AnswersScreen({ answers }: { answers: BenchAnswers }) {
           </>
         }
       />
-      <div className={styles.answers}>
+      <div
+        className={`${styles.answers} grid grid-cols-[repeat(auto-fit,minmax(min(100%,460px),1fr))] gap-y-10 gap-x-[clamp(24px,5vw,40px)]`}
+      >
         {time && <Time answer={time} />}
         <Snags answers={snags} />
         {full.length > 0 && <Full answers={full} />}
@@ -77,7 +79,7 @@ function Time({ answer: { wholeMs, spentMs, stopped } }: { answer: TimeAnswer })
         )}
         .
       </p>
-      <div className={styles.bar} aria-hidden="true">
+      <div className={`${styles.bar} flex gap-1 h-[26px] mb-3`} aria-hidden="true">
         {ACTIVITIES.filter((activity) => spentMs[activity] > 0).map((activity) => (
           <i key={activity} data-activity={activity} style={{ flexGrow: spentMs[activity] / wholeMs }} />
         ))}

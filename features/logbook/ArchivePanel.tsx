@@ -65,14 +65,18 @@ export function ArchivePanel({ empty }: { empty: boolean }) {
       <h2 id="archive">The whole of it in one file</h2>
       <p>Every yarn, piece, weighing, winding and count, with the pictures. Keep a copy where this machine is not.</p>
       <p className={styles.ways}>
-        <a href="/api/archive" download className={styles.button}>
+        <a
+          href="/api/archive"
+          download
+          className="inline-flex items-center min-h-[44px] py-0 px-4 rounded-md shadow-[inset_0_0_0_1.5px_var(--ink-soft)] font-semibold no-underline"
+        >
           Take an archive
         </a>
         <a href="/api/archive?as=json" download className="text-ink-soft">
           or as one JSON document
         </a>
       </p>
-      <label className={styles.pick}>
+      <label className={`${styles.pick} grid grid-cols-[minmax(0,1fr)] gap-1 font-semibold`}>
         <span>Read an archive in</span>
         <input
           id="archive-file"
@@ -118,7 +122,7 @@ function Preview({
             : `${already} of its yarns are here already, or belong to one that is; ${fresh} would come in.`}
         </Notice>
       )}
-      <ul className={styles.names}>
+      <ul className="columns-2">
         {names.map(({ name, already: here }, i) => (
           <li key={i}>
             {name}

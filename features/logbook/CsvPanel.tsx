@@ -59,7 +59,7 @@ export function CsvPanel() {
         <Link href="/yarns/import">Read a list of yarns in</Link>, with a preview of each line. A list of weighings, in
         the columns of weighings.csv:
       </p>
-      <label className={styles.pick}>
+      <label className={`${styles.pick} grid grid-cols-[minmax(0,1fr)] gap-1 font-semibold`}>
         <span>Read weighings in</span>
         <input id="weighings-file" type="file" accept=".csv,text/csv" onChange={(event) => void pick(event)} />
       </label>

@@ -38,7 +38,7 @@ export function LogbookScreen({ asked, page }: { asked: LogAsked; page: LogbookP
             </p>
           )}
         </section>
-        <aside className={styles.side}>
+        <aside className={`${styles.side} sticky top-4 max-tablet:static max-tablet:row-[1]`}>
           <Calendar
             month={page.month}
             today={page.today}
@@ -89,7 +89,7 @@ function Filters({ asked, yarn }: { asked: LogAsked; yarn: LogbookPage['yarn'] }
         placeholder="a yarn, or words of a note"
         aria-label="Look for entries"
       />
-      <nav className={styles.kinds} aria-label="Kinds of entries">
+      <nav className={`${styles.kinds} flex flex-wrap gap-y-1 gap-x-4 mt-2`} aria-label="Kinds of entries">
         {KINDS.map((kind) => (
           <Link
             key={kind}
@@ -101,7 +101,7 @@ function Filters({ asked, yarn }: { asked: LogAsked; yarn: LogbookPage['yarn'] }
         ))}
       </nav>
       {isNarrowed && (
-        <p className={styles.narrowed}>
+        <p className={`${styles.narrowed} mt-2`}>
           {[
             asked.day && `of ${weekdayInWords(asked.day)}`,
             yarn && `of ${yarn.name}`,
@@ -135,7 +135,7 @@ function Days({ page: { lines, events, today }, asked }: { page: LogbookPage; as
   return (
     <>
       {days.map((day) => (
-        <section key={day} aria-labelledby={`day-${day}`} className={styles.day}>
+        <section key={day} aria-labelledby={`day-${day}`} className={`${styles.day} mt-6`}>
           <h2 id={`day-${day}`}>{day === today ? `Today, ${dayInWords(day)}` : weekdayInWords(day)}</h2>
           <ol>{reported.filter(({ at }) => dayOfMoment(at) === day).map(({ line }) => line)}</ol>
         </section>

@@ -219,7 +219,10 @@ function Side({ pieces, operation, gone }: { pieces: OperationPiece[]; operation
         const side = glyphSide(piece.mass?.massG ?? null);
         return (
           <li key={piece.id}>
-            <Link href={`/pieces/${piece.id}`} className={styles.piece}>
+            <Link
+              href={`/pieces/${piece.id}`}
+              className={`${styles.piece} flex flex-col items-center min-w-[124px] no-underline`}
+            >
               <svg width={124} height={112} aria-hidden="true">
                 <PieceGlyph
                   form={piece.form}
@@ -259,7 +262,7 @@ function RunFigures({ run }: { run: NonNullable<OperationPage['run']> }) {
   const unit = (turn: number) => `turn ${turn}`;
   return (
     <>
-      <dl className={styles.figures}>
+      <dl className={`${styles.figures} grid grid-cols-[max-content_1fr] gap-y-1 gap-x-4 m-0`}>
         <dt>wound on</dt>
         <dd>
           {[...new Set(cakes.map(({ tool }) => tool))].join(' and ')}

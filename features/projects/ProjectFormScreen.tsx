@@ -59,7 +59,9 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
   return (
     <Form form={form} className="flex flex-col gap-3 max-w-[980px]">
       <h1>{id === null ? 'Begin a project' : 'Change the project'}</h1>
-      <div className={styles.top}>
+      <div
+        className={`${styles.top} grid grid-cols-[2.2fr_1.3fr_1.3fr_1fr_1fr] gap-y-0 gap-x-4 max-tablet:grid-cols-[1fr_1fr]`}
+      >
         <TextField
           label="What it is"
           {...form.field('name')}

@@ -173,7 +173,7 @@ function NeedCard({ need, marginPercent }: { need: NeedView; marginPercent: numb
           or keep the odd lot for an edge. Compare them in daylight first.
         </Notice>
       )}
-      <ul className={styles.yarns}>
+      <ul className={`${styles.yarns} grid gap-3`}>
         {yarns.map((yarn) => (
           <li key={yarn.id}>
             <Swatch hex={yarn.colourHex} size={34} />

@@ -21,7 +21,7 @@ export function ProjectsScreen({ page: { underWay, past } }: { page: ProjectsPag
         <ActionLink href="/projects/new">Begin a project</ActionLink>
       </PageHead>
       {underWay.length === 0 && (
-        <div className={styles.empty}>
+        <div className={`${styles.empty} max-w-[36rem] my-10 mx-auto text-center`}>
           <h2>No project is under way</h2>
           <p>
             A project says how many metres or grams of each colour it takes. Give it yarns from the shelf, and it tells
@@ -42,7 +42,7 @@ export function ProjectsScreen({ page: { underWay, past } }: { page: ProjectsPag
         ))}
       </ol>
       {past.length > 0 && (
-        <section className={styles.past} aria-labelledby="past">
+        <section className={`${styles.past} mt-10`} aria-labelledby="past">
           <h2 id="past">Past</h2>
           <ul>
             {past.map(({ id, name, finishedAt, deletedAt }) => (
@@ -69,7 +69,7 @@ function Line({ project: { id, name, dueOn, verdict, probability, colours } }: {
         ))}
       </span>
       <span className="flex flex-[1_1_260px] flex-col">
-        <strong className={styles.name}>{name}</strong>
+        <strong className="font-heading font-heavy text-title leading-[1.25]">{name}</strong>
         <span className="text-ink-soft">
           {[
             dueOn && `due ${dayInWords(dueOn)}`,

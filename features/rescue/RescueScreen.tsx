@@ -60,7 +60,7 @@ export function RescueScreen({ trouble, ways }: { trouble: Trouble; ways: Return
     setBusy(false);
   };
   return (
-    <main className={styles.page} id="main">
+    <main className={`${styles.page} grid gap-4 max-w-[720px] my-[8vh] mx-auto py-0 px-6`} id="main">
       <h1>{words.title}</h1>
       <p>{words.what}</p>
       <p className="text-ink-soft wrap-anywhere">

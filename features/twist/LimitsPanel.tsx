@@ -30,7 +30,7 @@ export function LimitsPanel({
 }) {
   const { seenPercent, troublePercent } = limits[build];
   return (
-    <details className={styles.limits}>
+    <details className={`${styles.limits} mt-4`}>
       <summary>
         How much matters: in {BUILD_WORDS[build]}, {seenPercent} % is seen and {troublePercent} % is trouble{' '}
         <span className="text-ink-soft">
@@ -66,7 +66,12 @@ function LimitsForm({ limits }: { limits: Record<YarnBuild, TwistLimits> }) {
         Put in what you see in your own fabric.
       </p>
       {YARN_BUILDS.map((build) => (
-        <div key={build} className={styles.row} role="group" aria-label={BUILD_WORDS[build]}>
+        <div
+          key={build}
+          className={`${styles.row} grid grid-cols-[minmax(0,1.2fr)_minmax(0,1fr)_minmax(0,1fr)] gap-4 items-center max-phone:grid-cols-[1fr_1fr]`}
+          role="group"
+          aria-label={BUILD_WORDS[build]}
+        >
           <span>In {BUILD_WORDS[build]}</span>
           {(['seenPercent', 'troublePercent'] as const).map((name) => (
             <TextField

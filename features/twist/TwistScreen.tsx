@@ -252,7 +252,9 @@ function Along({ page, scenario, outcome }: { page: TwistPage; scenario: Scenari
             label={`The change of twist along ${inWords(lengthFigure(along.lengthM, system))}`}
           />
         </div>
-        <label className={styles.slider}>
+        <label
+          className={`${styles.slider} grid grid-cols-[auto_minmax(0,1fr)_190px] gap-3 items-center mt-1 max-phone:grid-cols-[auto_minmax(0,1fr)]`}
+        >
           <span>Look at</span>
           <input
             type="range"

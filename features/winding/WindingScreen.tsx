@@ -73,7 +73,10 @@ function Pieces({
     <ul className="grid grid-cols-[repeat(auto-fill,minmax(min(300px,100%),1fr))] gap-y-1 gap-x-6">
       {waiting.map(({ yarn, piece }) => (
         <li key={piece.id}>
-          <Link href={`/winding/plan/${piece.id}`} className={styles.piece}>
+          <Link
+            href={`/winding/plan/${piece.id}`}
+            className={`${styles.piece} flex items-center gap-4 p-1 rounded-md no-underline hover:bg-sunk hover:text-ink`}
+          >
             <svg width={92} height={92} aria-hidden="true">
               <PieceGlyph
                 form={piece.form}

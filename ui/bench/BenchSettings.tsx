@@ -36,7 +36,7 @@ function Settings({ unit, children }: { unit: string; children: ReactNode }) {
   };
 
   return (
-    <div className={styles.settings}>
+    <div className={`${styles.settings} grid gap-4 min-w-[280px] font-semibold`}>
       {children}
       <div>
         <div id={`${id}press`}>One press counts</div>
@@ -60,7 +60,7 @@ function Settings({ unit, children }: { unit: string; children: ReactNode }) {
           onChange={setVoice}
         />
       </div>
-      <fieldset className={styles.pedals}>
+      <fieldset className={`${styles.pedals} grid grid-cols-[1fr_1fr] gap-y-1 gap-x-3 max-w-[420px] m-0 p-0 border-0`}>
         <legend>Pedals: click into one and press it once; backspace empties it</legend>
         {PEDAL_ACTS.map((act) => (
           <label key={act}>

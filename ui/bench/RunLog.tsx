@@ -53,7 +53,10 @@ export function RunLog({
   acts: readonly { words: string; act: () => void }[];
 }) {
   return (
-    <Form form={form} className={styles.log}>
+    <Form
+      form={form}
+      className={`${styles.log} grid grid-cols-[1fr_1fr] gap-y-4 gap-x-[clamp(24px,5vw,40px)] mt-3 max-tablet:grid-cols-[minmax(0,1fr)]`}
+    >
       <div>{scale}</div>
       <div>{rest}</div>
       <div className="col-span-full flex flex-wrap items-center gap-3">

@@ -1,7 +1,5 @@
 'use client';
 
-import styles from './PlainSelect.module.css';
-
 /** The browser's own list, where it stands in a row with others and has its label beside it. */
 export function PlainSelect({
   value,
@@ -13,7 +11,11 @@ export function PlainSelect({
   onChange: (value: string) => void;
 }) {
   return (
-    <select className={styles.select} value={value} onChange={(event) => onChange(event.target.value)}>
+    <select
+      className="w-full min-w-0 h-[38px] py-0 px-2 border-[1.5px] border-edge rounded-md bg-card text-ink [font:inherit] text-small"
+      value={value}
+      onChange={(event) => onChange(event.target.value)}
+    >
       {options.map(([each, words]) => (
         <option key={each} value={each}>
           {words}

@@ -97,7 +97,7 @@ export function YarnPicker({
         autoFocus={autoFocus}
       />
       {open && (
-        <ul className={styles.found}>
+        <ul className={`${styles.found} grid gap-1 mb-2`}>
           {offered.map((yarn) => (
             <li key={yarn.id}>
               <button type="button" onClick={() => pick(yarn)}>

@@ -80,7 +80,7 @@ function ScalePanel() {
   const [drift, setDrift] = useState('0');
   return (
     <Panel device="scale" title="Scale">
-      <label className={styles.load}>
+      <label className={`${styles.load} flex items-center gap-2 basis-full`}>
         <span>Lies on it, in g</span>
         <input
           value={typed}

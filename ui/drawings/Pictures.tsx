@@ -46,7 +46,7 @@ export function Pictures({
   };
 
   return (
-    <div className={styles.pictures}>
+    <div className={`${styles.pictures} flex flex-wrap gap-3 mt-3`}>
       {pictures.map(({ id, width, height }, i) => (
         <figure key={id}>
           <a href={`/api/pictures/${id}`} target="_blank" rel="noreferrer">

@@ -2,7 +2,6 @@
 
 import type { RefObject } from 'react';
 import { handOver, standaloneSvg } from './standaloneSvg';
-import styles from './TakeDrawing.module.css';
 
 /** Hands the drawing in a box of the page over as a file. */
 export function TakeDrawing({ of, name }: { of: RefObject<HTMLElement | null>; name: string }) {
@@ -11,7 +10,11 @@ export function TakeDrawing({ of, name }: { of: RefObject<HTMLElement | null>; n
     if (svg) handOver(standaloneSvg(svg, name), 'image/svg+xml', `${name.replaceAll(/[^\p{L}\p{N}]+/gu, '-')}.svg`);
   };
   return (
-    <button type="button" className={styles.take} onClick={take}>
+    <button
+      type="button"
+      className="min-h-[32px] py-1 px-0 border-0 bg-transparent text-ink-soft [font:inherit] text-small underline underline-offset-[3px] cursor-pointer hover:text-ink"
+      onClick={take}
+    >
       Take this drawing (SVG)
     </button>
   );

@@ -24,7 +24,11 @@ export function PendingCareList({ pendingCare }: { pendingCare: readonly Pending
     <ul className="grid grid-cols-[repeat(auto-fill,minmax(min(100%,380px),1fr))] gap-y-1 gap-x-6">
       {pendingCare.map((wait) => (
         <li key={`${wait.href} ${wait.what}`}>
-          <Link href={wait.href} className={styles.wait} data-ready={wait.ready}>
+          <Link
+            href={wait.href}
+            className={`${styles.wait} flex items-center gap-4 p-1 rounded-md no-underline hover:bg-sunk hover:text-ink`}
+            data-ready={wait.ready}
+          >
             <svg width={56} height={56} aria-hidden="true">
               <PieceGlyph form={wait.form} colourHex={wait.colourHex} x={28} y={28} side={50} />
               {wait.stage === 'drying' && (

@@ -37,7 +37,10 @@ export function UndoOffer({ children }: { children: ReactNode }) {
   return (
     <OfferContext value={makeOffer}>
       {children}
-      <div role="status" className={styles.place}>
+      <div
+        role="status"
+        className={`${styles.place} fixed z-30 left-[50%] bottom-[22px] w-max max-w-[calc(100vw_-_28px)] -translate-x-1/2 max-tablet:bottom-[72px]`}
+      >
         {offer && (
           <div className={styles.offer}>
             <span>{failed ? 'It could not be undone just now. Try again, or look in the logbook.' : offer.words}</span>

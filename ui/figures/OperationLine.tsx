@@ -36,7 +36,7 @@ export function OperationLine({
     <li className={styles.line} data-undone={!operation.live}>
       <span className={styles.dot} style={{ background: operation.yarn.colourHex }} aria-hidden="true" />
       <span className="flex flex-wrap gap-y-0 gap-x-3">
-        <Link href={`/logbook/${operation.id}`} className={styles.what}>
+        <Link href={`/logbook/${operation.id}`} className={`${styles.what} font-semibold`}>
           <What operation={operation} />
         </Link>
         <span className="text-ink-soft">{operation.yarn.name}</span>

@@ -23,12 +23,14 @@ export function RunsUnderWay({ runs }: { runs: readonly RunUnderWay[] }) {
                 side={glyphSide(run.massG)}
               />
             </svg>
-            <span className={styles.words}>
-              <strong className={styles.name}>{run.yarnName}</strong>
+            <span className={`${styles.words} flex flex-[1_1_240px] flex-col gap-1`}>
+              <strong className="font-heading font-heavy text-title leading-[1.2]">{run.yarnName}</strong>
               <span>
                 {run.pieceLabel}, <Mass g={run.massG} />, {whereItStands(run)}
               </span>
-              <span className={styles.bar}>
+              <span
+                className={`${styles.bar} h-3 mt-2 rounded-md bg-sunk shadow-[inset_0_0_0_1px_var(--line)] overflow-hidden`}
+              >
                 <span
                   style={{
                     width: `${Math.min(100, (100 * run.counted) / run.toCount)}%`,
@@ -37,7 +39,9 @@ export function RunsUnderWay({ runs }: { runs: readonly RunUnderWay[] }) {
                 />
               </span>
             </span>
-            <span className={styles.count}>
+            <span
+              className={`${styles.count} flex flex-col items-end leading-[1.1] max-phone:items-start max-phone:flex-1`}
+            >
               <strong>{run.counted}</strong>
               <span>
                 of {run.toCount} {run.kind === 'wind' ? 'turns' : 'loops'}

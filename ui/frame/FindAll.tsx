@@ -93,7 +93,7 @@ export function FindAll() {
         onClose={() => setWords('')}
         onClick={({ target, currentTarget }) => target === currentTarget && dialog.current?.close()}
       >
-        <div className={styles.box}>
+        <div className={`${styles.box} flex flex-col max-h-[80vh] p-4`}>
           <input
             type="search"
             role="combobox"
@@ -107,7 +107,7 @@ export function FindAll() {
             onKeyDown={press}
             autoComplete="off"
           />
-          <ul id={`${id}-found`} role="listbox" aria-label="Found" className={styles.found}>
+          <ul id={`${id}-found`} role="listbox" aria-label="Found" className={`${styles.found} mt-2 overflow-y-auto`}>
             {found.map((thing, i) => (
               <li
                 key={`${thing.href} ${thing.title}`}

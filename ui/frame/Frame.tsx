@@ -30,11 +30,15 @@ export function Frame({ onBench, children }: { onBench: BenchWay[]; children: Re
   const path = usePathname();
   return (
     <>
-      <a className={styles.skip} href="#main">
+      <a className={`${styles.skip} absolute left-2 top-[-60px] z-20 py-2 px-4 bg-ink text-paper`} href="#main">
         Skip to the page
       </a>
       <header className={styles.bar}>
-        <Link href="/" className={styles.mark} aria-label="Lazy Acorn, to today">
+        <Link
+          href="/"
+          className="flex items-center gap-2 font-heading font-bold text-lead leading-none no-underline whitespace-nowrap"
+          aria-label="Lazy Acorn, to today"
+        >
           <AcornMark />
           <span>Lazy Acorn</span>
         </Link>

@@ -17,7 +17,7 @@ export function AskedWays({
   // As it was when the page came: it must not close under the hand that answers.
   const [openAtFirst] = useState(!answered);
   return (
-    <details className={styles.asked} open={openAtFirst || wrong}>
+    <details className={`${styles.asked} my-3 mx-0`} open={openAtFirst || wrong}>
       <summary>
         How the strand ran
         <span className="font-normal text-ink-soft">

@@ -48,7 +48,7 @@ export function PictureChoice<Value extends string>({
     </label>
   );
   return (
-    <fieldset className={styles.choice} data-small={small}>
+    <fieldset className={`${styles.choice} min-w-0 m-0 p-0 border-0`} data-small={small}>
       <legend>
         {question}
         {small && (
@@ -57,7 +57,7 @@ export function PictureChoice<Value extends string>({
           </span>
         )}
       </legend>
-      <div className={styles.options}>
+      <div className={`${styles.options} flex flex-wrap gap-2`}>
         {pictures.map(({ value, short, long, picture }) => option(value, short, long, picture))}
         {unknown !== undefined && option('', unknown, unknown)}
       </div>

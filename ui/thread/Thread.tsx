@@ -101,7 +101,13 @@ export function Thread({
 
   return (
     <>
-      <div ref={box} className={styles.scroll} tabIndex={0} role="group" aria-label={label}>
+      <div
+        ref={box}
+        className={`${styles.scroll} overflow-x-auto my-0 -mx-2 p-2`}
+        tabIndex={0}
+        role="group"
+        aria-label={label}
+      >
         <svg width={width} height={height} viewBox={`0 0 ${width} ${height}`}>
           {layout.starts.map(({ operationId, to }) => {
             const from = { x: 20, y: middleOf(to[0]!).y };
@@ -226,7 +232,7 @@ function Piece({
     ? { x, y: y + side * 0.41 + 20, anchor: 'middle' as const }
     : { x: x + side * 0.5 + 12, y: y - lines.length * (LINE / 2) + 5, anchor: 'start' as const };
   return (
-    <Link href={`/pieces/${first.id}`} className={styles.piece}>
+    <Link href={`/pieces/${first.id}`} className={`${styles.piece} no-underline cursor-pointer`}>
       <rect x={x - side / 2} y={y - side / 2} width={side} height={side} fill="transparent" />
       {group.length > 1 && <PieceGlyph form={first.form} colourHex={colourHex} x={x + 7} y={y - 5} side={side} gone />}
       <PieceGlyph

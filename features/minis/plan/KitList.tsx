@@ -19,7 +19,7 @@ export function KitList({ page }: { page: MiniPlanPage }) {
   const complete = kits.filter(({ missing, packed }) => missing === 0 && !packed).length;
   const packed = kits.filter((kit) => kit.packed).length;
   return (
-    <section aria-label="Kits" className={styles.section}>
+    <section aria-label="Kits" className={`${styles.section} my-4 mx-0`}>
       <h2>
         {packed === kits.length && kits.length > 0
           ? kits.length === 1
@@ -43,7 +43,7 @@ export function KitList({ page }: { page: MiniPlanPage }) {
             data-packed={kit.packed}
           >
             <h3>Kit {kit.number}</h3>
-            <ul className={styles.lines}>
+            <ul className={`${styles.lines} grid gap-1`}>
               {kit.lines.map((line) => (
                 <KitLineWords key={line.sizeId} page={page} line={line} />
               ))}

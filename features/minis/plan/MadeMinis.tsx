@@ -16,7 +16,10 @@ export function MadeMinis({ page }: { page: MiniPlanPage }) {
     <ul className="grid grid-cols-[repeat(auto-fill,minmax(128px,1fr))] gap-3">
       {page.minis.map((mini) => (
         <li key={mini.pieceId} data-gone={mini.gone}>
-          <Link href={`/pieces/${mini.pieceId}`} className={styles.mini}>
+          <Link
+            href={`/pieces/${mini.pieceId}`}
+            className={`${styles.mini} grid justify-items-center text-center no-underline leading-[1.25]`}
+          >
             <svg viewBox="0 0 72 72" aria-hidden="true">
               <PieceGlyph
                 form="mini skein"

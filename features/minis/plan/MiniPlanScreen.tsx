@@ -64,7 +64,7 @@ export function MiniPlanScreen({ page, scales }: { page: MiniPlanPage; scales: S
           {problem}
         </Notice>
       )}
-      <section aria-label="Cut map" className={styles.section}>
+      <section aria-label="Cut map" className={`${styles.section} mb-4`}>
         <CutMap
           parents={parents.map((parent) => {
             const yarn = page.yarns.find(({ id }) => id === parent.yarnId)!;
@@ -87,7 +87,7 @@ export function MiniPlanScreen({ page, scales }: { page: MiniPlanPage; scales: S
           names={names}
         />
         {parents.length > 1 && (
-          <div className={styles.parents}>
+          <div className={`${styles.parents} flex flex-wrap gap-2 my-3 mx-0`}>
             {parents
               .filter((parent) => parent !== next && parent.state === 'waiting' && parent.planned > 0)
               .map((parent) => (
@@ -108,7 +108,7 @@ export function MiniPlanScreen({ page, scales }: { page: MiniPlanPage; scales: S
         )}
       </section>
       {page.balance && (
-        <div className={styles.section}>
+        <div className={`${styles.section} mb-4`}>
           <SplitBalance
             balance={page.balance}
             what={parents.filter(({ state }) => state === 'done').length === 1 ? 'the skein' : 'the skeins'}
@@ -116,7 +116,7 @@ export function MiniPlanScreen({ page, scales }: { page: MiniPlanPage; scales: S
         </div>
       )}
       {minis.length > 0 && (
-        <section aria-label="Minis that are made" className={styles.section}>
+        <section aria-label="Minis that are made" className={`${styles.section} mb-4`}>
           <h2>{minisInWords(minis.length)} made</h2>
           <MadeMinis page={page} />
         </section>
@@ -124,7 +124,7 @@ export function MiniPlanScreen({ page, scales }: { page: MiniPlanPage; scales: S
       {wet.length > 0 && <DryForm minis={wet} scales={scales} page={page} />}
       {plan.kits !== null && <KitList page={page} />}
       <div className="grid grid-cols-[minmax(0,7fr)_minmax(0,5fr)] gap-y-6 gap-x-[clamp(24px,3vw,40px)] mt-6 pt-4 border-t-[1.5px] border-line max-tablet:grid-cols-[minmax(0,1fr)]">
-        <section aria-label="Ties" className={styles.section}>
+        <section aria-label="Ties" className={`${styles.section} mb-4`}>
           <h2>Tie and finish</h2>
           <TiesWords
             ties={page.ties}

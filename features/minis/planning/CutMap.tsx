@@ -81,7 +81,7 @@ export function CutMap({
         {parents.map((parent, p) =>
           folded && isUntouched(parent.counts) ? null : (
             <li key={parent.id} className={styles.parent}>
-              <div className={styles.name}>
+              <div className={`${styles.name} grid leading-[1.25]`}>
                 <strong>{parent.name}</strong>
                 <span>{parent.about}</span>
               </div>
@@ -218,7 +218,7 @@ function DrawnBar({ parent, p, input, names, longestG, chosen: chosenSegment, dr
     <div className="relative">
       <svg
         viewBox={`0 0 ${WIDTH} ${BAR + NOTCH + 4}`}
-        className={styles.bar}
+        className={`${styles.bar} block w-full h-[62px] overflow-visible max-phone:h-[54px]`}
         role="group"
         aria-label={label}
         preserveAspectRatio="none"
@@ -312,7 +312,7 @@ function DrawnBar({ parent, p, input, names, longestG, chosen: chosenSegment, dr
               {segment > 0 && (
                 <path
                   d={`M${x(fromG) - 6} 0H${x(fromG) + 6}L${x(fromG)} ${NOTCH + 9}Z M${x(fromG)} ${NOTCH}V${NOTCH + BAR}`}
-                  className={styles.notch}
+                  className="fill-amber stroke-ink stroke-[2px]"
                   vectorEffect="non-scaling-stroke"
                 />
               )}
@@ -363,7 +363,7 @@ function MiniPiece({
   const gap = Math.min(5, width / 5);
   return (
     <g
-      className={styles.mini}
+      className={`${styles.mini} data-[lifted=true]:opacity-45`}
       data-over={over}
       data-lifted={lifted}
       onPointerDown={onDown}

@@ -84,7 +84,9 @@ export function LoopsPanel({
           onChange={(next) => set('next', next)}
         />
         <TiesWords ties={ties} next={values.next} cautions={cautions} colourHex={yarn.colourHex} />
-        <div className={styles.costs}>
+        <div
+          className={`${styles.costs} grid grid-cols-[minmax(0,200px)_minmax(0,1fr)] gap-y-1 gap-x-6 items-center max-phone:grid-cols-[minmax(0,1fr)]`}
+        >
           <TextField
             name="ends"
             label="Ends of each mini"

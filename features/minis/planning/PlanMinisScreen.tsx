@@ -100,7 +100,7 @@ function Planning({ page, draftKey }: { page: PlanMinisPage; draftKey: string })
         form.submit();
       }}
     >
-      <div className={styles.head}>
+      <div className={`${styles.head} flex flex-wrap gap-y-3 gap-x-6 justify-between items-center mb-4`}>
         <h1>
           {total === 0
             ? miniPlan
@@ -119,7 +119,7 @@ function Planning({ page, draftKey }: { page: PlanMinisPage; draftKey: string })
         </Button>
       </div>
       <div className="grid grid-cols-[minmax(0,5fr)_minmax(0,7fr)] gap-y-6 gap-x-[clamp(24px,3vw,40px)] max-tablet:grid-cols-[minmax(0,1fr)]">
-        <div className={styles.ask}>
+        <div className={`${styles.ask} grid gap-4 content-start`}>
           <section aria-label="From what">
             <h2>From</h2>
             <ParentsPicker

@@ -105,7 +105,7 @@ export function CountMini({
   });
 
   return (
-    <div className={styles.stage}>
+    <div className={`${styles.stage} flex flex-col gap-3 min-w-0`}>
       <Cue cue={cue}>{words}</Cue>
       <AwayNews state={state} loops={loops} />
       {remainingBefore && (

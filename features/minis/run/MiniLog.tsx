@@ -102,7 +102,7 @@ export function MiniLog({
             {minisInWords(made.length)} {made.length === 1 ? 'is' : 'are'} cut. What is left?
           </h2>
           {places.map((place, i) => (
-            <div key={i} className={styles.left}>
+            <div key={i} className={`${styles.left} grid grid-cols-[minmax(0,1fr)_auto] gap-y-1 gap-x-4 items-center`}>
               <MassField
                 name={`left.${i}.mass`}
                 label={place.words}

@@ -112,7 +112,7 @@ export function WeighMini({
           )}
           {parentWeighing && <ParentWeighed page={page} state={state} session={session} part={part} />}
           <NextWords session={session} plan={plan} state={state} />
-          <div className={styles.ways}>
+          <div className={`${styles.ways} flex flex-wrap gap-3 items-center`}>
             <LargeAct onClick={onNext} disabled={!enabled}>
               {goOn}
             </LargeAct>
@@ -147,7 +147,7 @@ export function WeighMini({
             </summary>
             {coarse ? mine : parents}
           </details>
-          <div className={styles.ways}>
+          <div className={`${styles.ways} flex flex-wrap gap-3 items-center`}>
             <Button size="large" onClick={onNext} disabled={!enabled}>
               {last ? 'Without weighing: to what is left' : 'Next, without weighing'}
             </Button>
@@ -292,7 +292,11 @@ function ReadingForm({
     else if (taken !== 'asked') setError(taken.refused);
   };
   return (
-    <form onSubmit={submit} noValidate className={styles.reading}>
+    <form
+      onSubmit={submit}
+      noValidate
+      className={`${styles.reading} grid grid-cols-[minmax(0,320px)_auto] gap-y-1 gap-x-4 items-center justify-start max-phone:grid-cols-[minmax(0,1fr)]`}
+    >
       <MassField
         name={name}
         label={label}
@@ -443,7 +447,11 @@ function MiniWeighed({
   const verdict = miniVerdict(weighing, wanted);
   const offG = weighing.massG - wanted.massG;
   return (
-    <div role="status" className={styles.verdict} data-verdict={VERDICT_TONE[verdict]}>
+    <div
+      role="status"
+      className="grid py-4 px-6 rounded-lg bg-lichen-wash text-title font-semibold leading-[1.2] data-[verdict=bad]:bg-madder-wash data-[verdict=bad]:shadow-[inset_8px_0_0_var(--madder)] data-[verdict=tight]:bg-amber-wash data-[verdict=tight]:shadow-[inset_8px_0_0_var(--amber)]"
+      data-verdict={VERDICT_TONE[verdict]}
+    >
       <span className={styles.mass}>{inWords(fineMassFigure(weighing.massG, system))}</span>
       <span>
         {VERDICT_WORDS[verdict]}:{' '}

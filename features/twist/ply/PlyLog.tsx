@@ -70,7 +70,11 @@ export function PlyLog({
   return (
     <section className={styles.log} aria-labelledby="plied">
       <h2 id="plied">Once it is plied</h2>
-      <OperationForm form={form} placeholder="the wheel, the whorl, how it ran" className={styles.form}>
+      <OperationForm
+        form={form}
+        placeholder="the wheel, the whorl, how it ran"
+        className={`${styles.form} grid grid-cols-[minmax(0,1fr)] gap-2 justify-items-start`}
+      >
         <div className={styles.pair}>
           <TextField
             label="Call it"
@@ -78,7 +82,7 @@ export function PlyLog({
             placeholder={nameFor(first, draft)}
             hint="it becomes a yarn of its own"
           />
-          <label className={styles.pick}>
+          <label className={`${styles.pick} grid gap-1`}>
             <span>It is now a</span>
             <PlainSelect
               value={values.form}

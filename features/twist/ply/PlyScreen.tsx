@@ -69,7 +69,7 @@ export function PlyScreen({ page, scales, limits }: { page: PlyPage; scales: Sca
       <h1>Ply</h1>
       <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] gap-y-4 gap-x-[clamp(24px,4vw,40px)] mt-3 max-tablet:grid-cols-[minmax(0,1fr)]">
         <section className="grid grid-cols-[minmax(0,1fr)] gap-4 content-start">
-          <label className={styles.pick}>
+          <label className={`${styles.pick} grid gap-1`}>
             <span>{two ? 'The first strand' : 'What is plied'}</span>
             <PieceSelect
               page={page}
@@ -89,7 +89,7 @@ export function PlyScreen({ page, scales, limits }: { page: PlyPage; scales: Sca
             <p className="text-ink-soft">{METHOD_WORDS[draft.method].why}.</p>
           </div>
           {two && (
-            <label className={styles.pick}>
+            <label className={`${styles.pick} grid gap-1`}>
               <span>The second strand</span>
               <PieceSelect
                 page={page}
@@ -345,7 +345,7 @@ function StartFigure({
     <div className={styles.start}>
       <h2>Ply it {direction}</h2>
       {start.value ? (
-        <p className={styles.figure}>
+        <p className={`${styles.figure} text-lead`}>
           <strong>
             <Twist perM={start.value} />
           </strong>{' '}
@@ -439,7 +439,7 @@ function Outcome({
           label={`What each strand gets along ${inWords(lengthFigure(pliedM, system))} of ply`}
         />
       </div>
-      <p className={styles.legend}>
+      <p className={`${styles.legend} flex flex-wrap gap-y-1 gap-x-6`}>
         {strands.map(({ name }, i) => (
           <span key={name} data-dashed={i > 0}>
             {name}

@@ -94,7 +94,7 @@ export default function Practice({ page }: { page: PracticePage }) {
               : 'The cake from above, with the strand to be pulled; beside it a ribbon that turns as the strand does'
           }
         />
-        <label className={styles.pull}>
+        <label className={`${styles.pull} grid grid-cols-[auto_minmax(0,1fr)] gap-4 items-center mt-1 font-semibold`}>
           <span>{done ? 'Pull it' : 'Answer, then pull it and see'}</span>
           <input
             type="range"
@@ -166,7 +166,7 @@ export default function Practice({ page }: { page: PracticePage }) {
         className="col-span-full flex flex-wrap gap-y-3 gap-x-6 items-center pt-3 border-t-[1.5px] border-line"
         aria-label="How far you have come"
       >
-        <div role="group" aria-label="Which questions" className={styles.levels}>
+        <div role="group" aria-label="Which questions" className={`${styles.levels} flex flex-wrap gap-1`}>
           {LEVEL_NAMES.map((name, i) => (
             <button
               key={name}
@@ -182,14 +182,14 @@ export default function Practice({ page }: { page: PracticePage }) {
             </button>
           ))}
         </div>
-        <ul className={styles.kinds}>
+        <ul className={`${styles.kinds} flex flex-wrap gap-y-1 gap-x-6 m-0 p-0 list-none`}>
           {LEVELS[level]!.map((kind) => {
             const last = answers.filter((each) => each.kind === kind).slice(-6);
             return (
               <li key={kind}>
                 <span>{KIND_WORDS[kind]}</span>
                 <span
-                  className={styles.dots}
+                  className={`${styles.dots} inline-flex gap-1`}
                   role="img"
                   aria-label={
                     last.length === 0
@@ -221,9 +221,11 @@ export default function Practice({ page }: { page: PracticePage }) {
 function Rule({ open }: { open: boolean }) {
   const [openAtFirst] = useState(open);
   return (
-    <details className={styles.rule} open={openAtFirst}>
+    <details className={`${styles.rule} mt-2`} open={openAtFirst}>
       <summary>The rule</summary>
-      <div className={styles.letters}>
+      <div
+        className={`${styles.letters} grid grid-cols-[auto_auto_minmax(0,1fr)] gap-4 items-center mt-1 max-tablet:grid-cols-[auto_auto]`}
+      >
         {(['S', 'Z'] as const).map((letter) => (
           <figure key={letter}>
             <svg width={34} height={64} role="img" aria-label={`a yarn whose strands lean like ${letter}`}>

@@ -101,13 +101,13 @@ export function ByHandScreen({ forms }: { forms: readonly HandTool[] }) {
       {HAND_FORMS.map((form) => (
         <MethodSteps key={form} form={form} tool={forms.find(({ kind }) => kind === form)} />
       ))}
-      <section id="chairs" className={styles.method}>
+      <section id="chairs" className="mt-6 scroll-mt-[16px]">
         <h2>With two chairs</h2>
         <p className="max-w-[46em] text-ink-soft">
           What holds the hank, where there is no swift. One chair is not enough: the loop falls off it.
         </p>
         <StepDrawing step="mount" swift="chairs" onto="winder" form="hank" colourHex={DRAWN_IN} />
-        <ol className={styles.chairs}>
+        <ol className={`${styles.chairs} grid gap-1 max-w-[46em] text-body`}>
           <li>Two chairs of one height, back to back, on a floor that they do not slide on.</li>
           <li>Lay the open hank over both backs, its ties still on, and move the chairs apart until it just holds.</li>
           <li>Look for strands that cross the middle. Only now cut the ties.</li>
@@ -126,13 +126,13 @@ function MethodSteps({ form, tool }: { form: HandForm; tool: HandTool | undefine
   const learned = tool?.learned.secondsPerTurn;
   const seconds = ORDINARY_WRAPS * (learned?.mean ?? 1);
   return (
-    <section id={form} className={styles.method}>
+    <section id={form} className="mt-6 scroll-mt-[16px]">
       <h2>{title}</h2>
       <p className="max-w-[46em] text-ink-soft">
         {when} About {secondsInWords(seconds)} for {ORDINARY_WRAPS} wraps
         {learned && learned.from > 0 ? `, at your own pace from ${learned.from}` : ', at a usual pace'}.
       </p>
-      <div className={styles.step}>
+      <div className={`${styles.step} flex flex-wrap items-center gap-y-4 gap-x-10 mt-3`}>
         <svg
           viewBox="0 0 360 190"
           width={360}
@@ -148,7 +148,7 @@ function MethodSteps({ form, tool }: { form: HandForm; tool: HandTool | undefine
           <p className="text-ink-soft">
             {at + 1} of {steps.length}
           </p>
-          <p className={styles.title}>{step.title}</p>
+          <p className="font-heading font-heavy text-large leading-[1.15]">{step.title}</p>
           <p className="max-w-[34em] text-lead">{step.how}</p>
           {care && (step.stage === 'lay' || step.stage === 'cross') && <Notice tone="bad">{care}</Notice>}
           <div className="flex gap-3 mt-4">

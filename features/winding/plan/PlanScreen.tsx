@@ -94,7 +94,7 @@ function Planning({ page }: { page: PlanPage }) {
 
   return (
     <>
-      <div className={styles.head}>
+      <div className={`${styles.head} flex flex-wrap gap-y-3 gap-x-6 justify-between items-center mb-3`}>
         <h1>
           <Link href={`/yarns/${yarn.id}`}>{yarn.name}</Link>, {piece.label.toLowerCase()}: {madeInWords(planned)},{' '}
           {Math.round(plan.crankTurns)} {tool.onto === 'winder' ? 'turns of the crank' : 'wraps by hand'}
@@ -424,7 +424,7 @@ function CakeFigures({
 
 function Station({ title, children }: { title: string; children: ReactNode }) {
   return (
-    <li className={styles.station}>
+    <li className={`${styles.station} relative flex flex-col gap-2`}>
       <h2>{upperFirst(title)}</h2>
       {children}
     </li>

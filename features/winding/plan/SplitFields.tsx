@@ -72,7 +72,10 @@ function Pieces({
   return (
     <>
       {split.pieces.map((piece, i) => (
-        <div key={i} className={styles.piece}>
+        <div
+          key={i}
+          className={`${styles.piece} grid grid-cols-[minmax(0,1.2fr)_minmax(0,0.9fr)_minmax(0,1fr)_auto] gap-1 items-start`}
+        >
           <TextField
             name={`split.pieces.${i}.name`}
             label="Piece"

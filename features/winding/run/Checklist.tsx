@@ -77,14 +77,20 @@ export function Checklist({
               disabled={!enabled}
               onClick={() => onTick(step, !done(step))}
             >
-              <span className={styles.box}>{done(step) && <SignIcon sign="yes" size={22} />}</span>
+              <span
+                className={`${styles.box} grid place-items-center flex-none w-[32px] h-[32px] border-2 border-ink-soft rounded-md`}
+              >
+                {done(step) && <SignIcon sign="yes" size={22} />}
+              </span>
               {words(step).title}
             </button>
           </li>
         ))}
       </ol>
       <div className="flex flex-col gap-4 min-h-[min(520px,calc(100dvh_-_240px))] max-tablet:order--1 max-tablet:min-h-0">
-        <div className={styles.telling}>
+        <div
+          className={`${styles.telling} flex flex-1 items-center gap-y-4 gap-x-10 max-tablet:flex-col max-tablet:items-stretch max-tablet:gap-2`}
+        >
           <div aria-live="polite" className="flex-[1_1_300px] min-w-0 max-tablet:flex-none">
             {current ? (
               <>

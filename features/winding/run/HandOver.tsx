@@ -45,7 +45,7 @@ function Names({
   const [who, setWho] = useState('');
   return (
     <form
-      className={styles.settings}
+      className={`${styles.settings} grid gap-4 min-w-[280px] font-semibold`}
       onSubmit={(event) => {
         event.preventDefault();
         if (who.trim()) onHand(who.trim());

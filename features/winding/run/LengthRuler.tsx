@@ -88,14 +88,18 @@ export function LengthRuler({
         ))}
         {at && <div className={styles.now} style={{ left: place(at.woundM) }} />}
         {ticks(totalM, system === 'metric' ? 1 : METRES_PER_YARD).map(({ m, label }) => (
-          <span key={m} className={styles.tick} style={{ left: place(m) }}>
+          <span
+            key={m}
+            className={`${styles.tick} absolute top-[45px] text-ink-soft text-small tabular-nums -translate-x-1/2`}
+            style={{ left: place(m) }}
+          >
             {label}
           </span>
         ))}
         <span className={styles.unit}>{system === 'metric' ? 'm' : 'yd'}</span>
       </div>
       {!at && (
-        <ol className={styles.words}>
+        <ol className={`${styles.words} flex gap-4 mt-2 max-tablet:flex-wrap`}>
           {cakes.slice(0, MOST_SHOWN).map((cake, i) => (
             <li key={i} style={{ flexGrow: cake.lengthM }}>
               {(cakes.length > 1 || cake.name) && <strong>{cake.name || i + 1}</strong>}

@@ -91,14 +91,16 @@ export function LogForm({
       scale={
         <>
           <h2>{parts.length === 1 ? 'Put the cake on the scale' : 'Put each cake on the scale'}</h2>
-          <div className={styles.masses}>
+          <div className={`${styles.masses} grid gap-1 mb-3`}>
             {parts.map((part, i) => (
-              <div key={part} className={styles.cake}>
+              <div key={part} className={`${styles.cake} grid grid-cols-[74px_1fr] gap-4 items-center`}>
                 <svg width={74} height={74} aria-hidden="true">
                   <PieceGlyph form="cake" colourHex={page.colourHex} x={37} y={37} side={70} />
                 </svg>
                 <div>
-                  <div className={styles.measures}>
+                  <div
+                    className={`${styles.measures} grid grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)_minmax(0,1fr)] gap-3`}
+                  >
                     <MassField
                       name={`masses.${i}`}
                       label={labelOf(page, part, parts.length)}

@@ -144,7 +144,10 @@ const TRAIL = [
 
 function Trail({ stage, cakeName }: { stage: string; cakeName: string }) {
   return (
-    <ol className={styles.trail} aria-label="Where this winding stands">
+    <ol
+      className={`${styles.trail} flex gap-1 max-tablet:order-3 max-tablet:w-full max-tablet:justify-between`}
+      aria-label="Where this winding stands"
+    >
       {TRAIL.map((place) => (
         <li key={place.stage} aria-current={place.stage === stage ? 'step' : undefined}>
           {place.name}

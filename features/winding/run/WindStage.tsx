@@ -192,7 +192,7 @@ export function WindStage({
               <li key={check}>{check}</li>
             ))}
           </ol>
-          <div className={styles.stoppedWays}>
+          <div className={`${styles.stoppedWays} flex flex-wrap gap-3`}>
             <LargeAct onClick={resume} disabled={!enabled}>
               Go on winding at {turns}
             </LargeAct>
@@ -220,7 +220,7 @@ export function WindStage({
       )}
 
       <div className="flex flex-col justify-between gap-3 min-w-0 max-tablet:gap-2">
-        <div className={styles.drawing}>
+        <div className={`${styles.drawing} relative flex-[1_1_0] min-h-0 max-h-[230px] max-tablet:hidden`}>
           <WinderDrawing
             winder={tool}
             cakeDiameterMm={on.diameterMm}
@@ -229,7 +229,9 @@ export function WindStage({
             bare
           />
         </div>
-        <div className={styles.figures}>
+        <div
+          className={`${styles.figures} grid grid-cols-[1fr_1fr] gap-y-3 gap-x-4 leading-[1.2] max-tablet:text-small`}
+        >
           <Large figure={lengthFigure(on.lengthM, system)} label="are wound" />
           <Large figure={massFigure(on.massG, system)} label="are wound" />
           <Large figure={lengthFigure(remainingG * plan.gristMPerG, system)} label="left to wind" />
@@ -257,7 +259,7 @@ export function WindStage({
         />
       </div>
 
-      <div className={styles.progress}>
+      <div className={`${styles.progress} col-span-full`}>
         <LengthRuler
           cakes={plan.cakes.map((each) => ({ ...each, winder: each.tool }))}
           gristMPerG={plan.gristMPerG}
@@ -281,7 +283,11 @@ export function WindStage({
         </div>
       ) : (
         <div className="col-span-full flex flex-wrap items-center gap-3">
-          <div className={styles.events} role="group" aria-label="What happened just now">
+          <div
+            className={`${styles.events} flex flex-[1_1_100%] flex-wrap gap-2`}
+            role="group"
+            aria-label="What happened just now"
+          >
             <Way onClick={() => setAsking(true)} disabled={!enabled || state.stopped !== null} letter="S">
               Stop
             </Way>

@@ -60,7 +60,9 @@ export function AddYarnScreen({ scales }: { scales: ScaleTool[] }) {
         <Button size="large" type="text" onClick={form.clear}>
           Clear
         </Button>
-        <span className={styles.keys}>Enter saves. What is typed here is kept until you save or clear it.</span>
+        <span className={`${styles.keys} text-ink-soft text-small`}>
+          Enter saves. What is typed here is kept until you save or clear it.
+        </span>
         <div>
           <FormError form={form} />
         </div>

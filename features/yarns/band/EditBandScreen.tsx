@@ -33,7 +33,7 @@ export function EditBandScreen({ yarn }: { yarn: YarnView }) {
         <fieldset className={styles.group}>
           <legend>Your own words</legend>
           <TextField label="Notes" {...form.field('notes')} />
-          <p className={styles.keys}>
+          <p className={`${styles.keys} text-ink-soft text-small`}>
             Lengths already logged follow the band: correct it and they are worked out again.
           </p>
         </fieldset>

@@ -95,7 +95,9 @@ export function PiecesFields<Values extends IncomingForm>({
           ))}
         </div>
       ) : (
-        <p className={styles.keys}>So many are weighed one by one, at each piece’s own page.</p>
+        <p className={`${styles.keys} text-ink-soft text-small`}>
+          So many are weighed one by one, at each piece’s own page.
+        </p>
       )}
       <WeighingFields scale={scale} tare={bind('tare')} humidity={bind('humidity')} />
     </>

@@ -75,7 +75,7 @@ export function ImportScreen({ columns }: { columns: CsvColumn[] }) {
 
   if (written)
     return (
-      <section className={styles.done}>
+      <section className={`${styles.done} max-w-[40rem] my-[6vh] mx-auto text-center`}>
         <h1>{written.written} yarns are on the shelf</h1>
         <p>
           <Link href="/yarns">Look at them</Link>, or{' '}
@@ -101,7 +101,7 @@ export function ImportScreen({ columns }: { columns: CsvColumn[] }) {
           <span>{source && !text ? source.name : 'CSV, up to 20,000 lines'}</span>
           <input type="file" accept=".csv,.tsv,.txt,text/csv" onChange={pick} />
         </label>
-        <div className={styles.paste}>
+        <div className={`${styles.paste} flex flex-col gap-1 items-start min-w-0`}>
           <label htmlFor="pasted">or paste it here</label>
           <Input.TextArea
             id="pasted"
@@ -131,7 +131,7 @@ export function ImportScreen({ columns }: { columns: CsvColumn[] }) {
           />
           <div className={styles.foot}>
             {preview.twice.length > 0 && (
-              <label className={styles.twice}>
+              <label className={`${styles.twice} flex items-center gap-3 min-h-10 cursor-pointer`}>
                 <input type="checkbox" checked={skipTwice} onChange={(event) => setSkipTwice(event.target.checked)} />
                 Leave out what is on the shelf already ({preview.twice.length})
               </label>

@@ -33,7 +33,7 @@ export function ImportTable({
             {unknown === 1 ? 'One column is' : `${unknown} columns are`} left out; say what it is, if it is of use.
           </p>
         )}
-        <ul className={styles.columns}>
+        <ul className={`${styles.columns} grid gap-1 mb-3`}>
           {preview.header.map((head, at) => (
             <li key={at}>
               <label>
@@ -87,7 +87,7 @@ export function ImportTable({
             ? 'Every line can be read'
             : `${preview.problemCount} ${preview.problemCount === 1 ? 'line' : 'lines'} cannot be read`}
         </h2>
-        <ul className={styles.problems}>
+        <ul className={`${styles.problems} max-h-[460px] overflow-auto`}>
           {preview.problems.map(({ line, column, message }, i) => (
             <li key={i}>
               <strong>line {line}</strong>
@@ -98,7 +98,7 @@ export function ImportTable({
         {preview.twice.length > 0 && (
           <>
             <h3>On the shelf already</h3>
-            <ul className={styles.problems}>
+            <ul className={`${styles.problems} max-h-[460px] overflow-auto`}>
               {preview.twice.slice(0, 20).map(({ line, yarnId, name }) => (
                 <li key={line}>
                   <strong>line {line}</strong>: <Link href={`/yarns/${yarnId}`}>{name}</Link>

@@ -35,14 +35,18 @@ export function MeasureCard({
 }) {
   const [how, choose] = useState(first);
   return (
-    <div className={styles.card} id="measure" data-screen-only>
+    <div
+      className="py-4 px-6 border-[1.5px] border-line rounded-md bg-card scroll-m-[16px]"
+      id="measure"
+      data-screen-only
+    >
       <Segmented
         options={MEASURES.map((value) => ({
           value,
           label: (
             <>
               <span className={styles.long}>{NAMES[value].long}</span>
-              <span className={styles.short}>{NAMES[value].short}</span>
+              <span className={`${styles.short} hidden`}>{NAMES[value].short}</span>
             </>
           ),
         }))}

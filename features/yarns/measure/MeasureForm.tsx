@@ -65,7 +65,7 @@ export function MeasureForm<Values extends SampleForm>({
   children: ReactNode;
 }) {
   return (
-    <Form form={form} className={styles.form}>
+    <Form form={form} className={`${styles.form} flex flex-col gap-1 mt-4`}>
       <p>{why}</p>
       {children}
       <FormError form={form} />
@@ -79,7 +79,7 @@ export function MeasureForm<Values extends SampleForm>({
 /** Yarn is another yarn after washing. */
 export function Washed({ on, set }: { on: boolean; set: (on: boolean) => void }) {
   return (
-    <label className={styles.washed}>
+    <label className={`${styles.washed} flex items-center gap-3 min-h-10 mb-1 cursor-pointer`}>
       <input type="checkbox" checked={on} onChange={(event) => set(event.target.checked)} />
       It has been washed and is dry again
     </label>

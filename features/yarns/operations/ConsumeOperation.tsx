@@ -46,7 +46,7 @@ export function ConsumeOperation({
   const part = values.howMuch !== 'all';
   return (
     <OperationForm form={form}>
-      <fieldset className={styles.amount}>
+      <fieldset className={`${styles.amount} m-0 p-0 border-0`}>
         <legend>{gone ? 'How much is gone?' : 'How much was used?'}</legend>
         <Segmented<ConsumeForm['howMuch']>
           options={[

@@ -39,7 +39,7 @@ export function JoinOperation({ page, scales }: { page: OperationFormPage; scale
   const massG = chosen.every(({ mass }) => mass) ? chosen.reduce((sum, { mass }) => sum + mass!.massG, 0) : null;
   return (
     <OperationForm form={form}>
-      <fieldset className={styles.others}>
+      <fieldset className={`${styles.others} m-0 p-0 border-0`}>
         <legend>In the order in which they lie, from the inner end</legend>
         <ol>
           {all.map((each) => {

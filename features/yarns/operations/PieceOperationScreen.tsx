@@ -90,7 +90,7 @@ export function PieceOperationScreen({
           picture: <OperationPicture change={each} form={piece.form} colourHex={yarn.colourHex} />,
         }))}
       />
-      <div className={styles.form}>
+      <div className={`${styles.form} max-w-[680px] mt-6`}>
         {change ? <OperationForm change={change} page={page} scales={scales} /> : <Others page={page} />}
       </div>
     </>

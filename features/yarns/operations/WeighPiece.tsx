@@ -40,7 +40,7 @@ export function WeighPiece({
     kept: 'The weighing is kept.',
   });
   return (
-    <Form form={form} className={styles.form}>
+    <Form form={form} className={`${styles.form} flex flex-col gap-1 mt-4`}>
       <OnScale form={form} label="The scale shows" scale={scale} />
       <MoreThanBefore values={form.values} lastMass={lastMass} resolutionG={scale.resolutionG} />
       <InUsualAir values={form.values} yarn={yarn} />

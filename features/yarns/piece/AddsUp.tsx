@@ -52,7 +52,7 @@ export function AddsUp({ balance }: { balance: ThreadBalance }) {
         )}
       </p>
       {(gone.length > 0 || differs.length > 0) && (
-        <ul className={styles.list}>
+        <ul className={`${styles.list} mt-2 mr-0 mb-3 ml-0`}>
           {gone.map((consumption) => (
             <li key={consumption}>
               <i data-part={consumption} />
@@ -110,7 +110,7 @@ function Bar({ balance: { cameInG, thereG, consumedG, differsG } }: { balance: T
   ].filter(({ g }) => g > 0);
   const totalG = parts.reduce((sum, { g }) => sum + g, 0);
   return (
-    <div className={styles.bar} aria-hidden="true">
+    <div className={`${styles.bar} flex gap-1 h-[22px] mt-1 mr-0 mb-3 ml-0`} aria-hidden="true">
       {parts.map(({ part, g }) => (
         <i key={part} data-part={part} style={{ flexGrow: g / totalG }} />
       ))}

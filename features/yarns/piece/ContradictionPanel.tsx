@@ -36,7 +36,7 @@ export function ContradictionPanel({
   const odd = contradiction.samples.flatMap((at) => counting[at] ?? []);
   const settled = contradiction.against === 'band' && yarn.trust !== null;
   return (
-    <section className={styles.panel} aria-labelledby="contradiction">
+    <section className={`${styles.panel} my-4 mx-0`} aria-labelledby="contradiction">
       <Notice tone={settled ? 'plain' : 'bad'}>
         <h2 id="contradiction">
           {contradiction.against === 'band'

@@ -20,7 +20,7 @@ export function FaultsPanel({ piece }: { piece: PieceView }) {
   const [open, setOpen] = useState(false);
   const here = piece.consumedBy === null && piece.openRunId === null && piece.lengthM !== null;
   return (
-    <div className={styles.faults}>
+    <div className={`${styles.faults} my-2 mx-0`}>
       {piece.faults.length > 0 && (
         <ul>
           {piece.faults.map(({ kind, atM }, i) => (
@@ -56,7 +56,10 @@ function NoteFault({ piece, close }: { piece: PieceView; close: () => void }) {
     },
   });
   return (
-    <Form form={form} className={styles.fault}>
+    <Form
+      form={form}
+      className={`${styles.fault} grid grid-cols-[repeat(auto-fit,minmax(150px,1fr))] gap-y-0 gap-x-4 max-w-[580px] py-3 px-0`}
+    >
       <ChoiceField
         label="What"
         name="kind"

@@ -48,7 +48,7 @@ export function HowMuch({
       <p className="text-ink-soft">
         Nine times out of ten between {inUnits(Math.max(0, lengthM.low90))} and {inUnits(lengthM.high90)}.
       </p>
-      <dl className={styles.working}>
+      <dl className={`${styles.working} grid grid-cols-[max-content_1fr] gap-y-1 gap-x-4 mt-4 mr-0 mb-0 ml-0`}>
         <dt>on the scale</dt>
         <dd>
           <Mass g={asWeighedG} />

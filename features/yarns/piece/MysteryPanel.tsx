@@ -28,7 +28,9 @@ export function MysteryPanel({
   return (
     <section className={styles.panel} aria-labelledby="mystery">
       <h2 id="mystery">No band to go by? Three ways to know its length</h2>
-      <div className={styles.ways}>
+      <div
+        className={`${styles.ways} grid grid-cols-[1fr_1fr_1.15fr] gap-y-4 gap-x-[clamp(16px,3vw,40px)] max-tablet:grid-cols-[minmax(0,1fr)]`}
+      >
         <div>
           <h3>1. Measure some of it</h3>
           <p>
@@ -63,7 +65,7 @@ export function MysteryPanel({
           ) : (
             <>
               {like.length > 0 && <p>These on your shelf look most like it; press one to borrow its figures:</p>}
-              <ul className={styles.like}>
+              <ul className={`${styles.like} grid gap-1 mb-2`}>
                 {like.map((other) => (
                   <li key={other.id}>
                     <button type="button" disabled={busy} onClick={() => run(() => borrowFrom(yarn.id, other.id))}>

@@ -106,7 +106,9 @@ export function YarnScreen({ page }: { page: YarnOverview }) {
       </div>
       {yarn.grist && mystery}
       {(yarn.samples.length > 0 || history.length > 0) && (
-        <div className={styles.below}>
+        <div
+          className={`${styles.below} grid grid-cols-[1.15fr_1fr] gap-[clamp(24px,3vw,40px)] mt-6 pt-6 border-t-[1.5px] border-line max-tablet:grid-cols-[minmax(0,1fr)]`}
+        >
           {history.length > 1 && yarn.grist && (
             <section aria-labelledby="left-over-time">
               <h2 id="left-over-time">What was left, over time</h2>
@@ -178,7 +180,12 @@ function GoneNotice({ yarn }: { yarn: YarnOverview['yarn'] }) {
   return (
     <Notice tone="tight">
       {words}{' '}
-      <button type="button" className={styles.back} disabled={busy} onClick={() => run(() => bringBack(yarn.id))}>
+      <button
+        type="button"
+        className="p-0 border-0 bg-transparent text-inherit [font:inherit] font-bold underline underline-offset-[3px] cursor-pointer"
+        disabled={busy}
+        onClick={() => run(() => bringBack(yarn.id))}
+      >
         Bring it back
       </button>{' '}
       or see <Link href="/yarns/gone">all that is off the shelf</Link>.{' '}

@@ -29,7 +29,7 @@ export function GoneScreen({ yarns }: { yarns: GoneYarn[] }) {
           {problem}
         </Notice>
       )}
-      <ul className={styles.yarns}>
+      <ul className={`${styles.yarns} max-w-[760px] mt-4`}>
         {yarns.map(({ id, name, maker, dyeLot, colourHex, gone, goneAt, into }) => (
           <li key={id}>
             <Swatch hex={colourHex} size={40} />

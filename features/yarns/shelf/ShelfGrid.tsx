@@ -52,7 +52,9 @@ export function ShelfGrid({ shelf }: { shelf: Shelf }) {
   if (columns === undefined)
     return (
       <div ref={frame}>
-        <ul className={styles.shelf}>
+        <ul
+          className={`${styles.shelf} grid grid-cols-[repeat(auto-fill,minmax(min(270px,100%),1fr))] gap-y-0 gap-x-6`}
+        >
           {Array.from({ length: Math.min(total, FIRST_SHOWN) }, (_, place) => {
             const card = cardAt(place);
             return <li key={place}>{card && <ShelfPlace card={card} />}</li>;

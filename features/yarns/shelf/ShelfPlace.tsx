@@ -8,14 +8,23 @@ import styles from './ShelfScreen.module.css';
 export function ShelfPlace({ card }: { card: ShelfCard }) {
   const { left } = card;
   return (
-    <Link href={`/yarns/${card.id}`} className={styles.place} data-shelf-place prefetch={false}>
+    <Link
+      href={`/yarns/${card.id}`}
+      className={`${styles.place} flex flex-col no-underline rounded-md scroll-m-[40px] hover:text-ink`}
+      data-shelf-place
+      prefetch={false}
+    >
       <ShelfDrawing card={card} />
       <span className={styles.board} style={{ borderColor: card.colourHex }} />
-      <strong className={styles.name}>{card.name}</strong>
-      <span className={styles.soft}>
+      <strong
+        className={`${styles.name} font-heading font-heavy text-body leading-[1.25] overflow-hidden whitespace-nowrap text-ellipsis`}
+      >
+        {card.name}
+      </strong>
+      <span className={`${styles.soft} text-ink-soft`}>
         {[card.maker, card.dyeLot && `lot ${card.dyeLot}`].filter(Boolean).join(' · ')}
       </span>
-      <span className={styles.amount}>
+      <span className="overflow-hidden whitespace-nowrap text-ellipsis">
         {left ? (
           <>
             <strong>
@@ -27,7 +36,7 @@ export function ShelfPlace({ card }: { card: ShelfCard }) {
           'length not known yet'
         )}
       </span>
-      <span className={styles.soft}>{[card.total, card.place].filter(Boolean).join(' · ')}</span>
+      <span className={`${styles.soft} text-ink-soft`}>{[card.total, card.place].filter(Boolean).join(' · ')}</span>
     </Link>
   );
 }

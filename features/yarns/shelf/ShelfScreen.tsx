@@ -98,7 +98,7 @@ const ORDERS = {
 
 function Filters({ shelf: { asked, ask }, places }: { shelf: Shelf; places: string[] }) {
   const choice = (name: keyof Asked, label: string, options: readonly (readonly [string, string])[]) => (
-    <label className={styles.filter} data-on={asked[name] !== ''}>
+    <label className={`${styles.filter} relative max-tablet:flex-none`} data-on={asked[name] !== ''}>
       <span className="visually-hidden">{label}</span>
       <select value={asked[name]} onChange={(event) => ask({ [name]: event.target.value })}>
         {options.map(([value, words]) => (
@@ -127,7 +127,7 @@ function Filters({ shelf: { asked, ask }, places }: { shelf: Shelf; places: stri
       {asked.lot !== '' && (
         <button
           type="button"
-          className={styles.lot}
+          className="h-[42px] py-0 px-4 border-[1.5px] border-ink rounded-lg bg-sunk text-ink [font:inherit] font-heavy cursor-pointer"
           onClick={() => ask({ lot: '' })}
           aria-label={`Not only lot ${asked.lot}`}
         >
@@ -166,14 +166,14 @@ function Found({ shelf: { total, understood, asked } }: { shelf: Shelf }) {
 
 function EmptyShelf() {
   return (
-    <div className={styles.empty}>
+    <div className={`${styles.empty} max-w-[34rem] my-10 mx-auto text-center`}>
       <svg width={220} height={130} aria-hidden="true">
         <PieceGlyph form="hank" colourHex="#8a9a86" x={70} y={66} side={118} gone />
         <PieceGlyph form="cake" colourHex="#b08d57" x={168} y={76} side={92} gone />
       </svg>
       <h2>The shelf is empty</h2>
       <p>Take a hank, its paper band and a scale. Type what the band says, as far as it says anything, and begin.</p>
-      <p className={styles.soft}>
+      <p className={`${styles.soft} text-ink-soft`}>
         Have you kept a list so far? <Link href="/yarns/import">Read it in</Link>. Coming from another machine? An
         archive can be read in from the <Link href="/logbook">logbook</Link>.
       </p>
