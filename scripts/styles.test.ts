@@ -39,3 +39,27 @@ test('no class and no style sheet is left that no screen asks for', () => {
   );
   expect(unused).toEqual([]);
 });
+
+describe('one scale', () => {
+  const sheets = files('.css').map((file) => [file, read(file)] as const);
+  const screens = files('.tsx').map((file) => [file, read(file)] as const);
+  const found = (sources: readonly (readonly [string, string])[], pattern: RegExp) =>
+    sources.flatMap(([file, source]) => [...source.matchAll(pattern)].map(([it]) => `${file}: ${it}`));
+  const named = (kind: string) =>
+    [...read('ui/frame/global.css').matchAll(new RegExp(`^ +--${kind}-[\\w]+:`, 'gm'))].length;
+
+  test('has seven sizes of type, three roundings beside the circle, six spaces and the room between columns', () => {
+    expect([named('text'), named('radius'), named('spacing')]).toEqual([7, 3, 8]);
+  });
+
+  test('and no screen goes beside it', () => {
+    expect(found(sheets, /(font-size|font|border-radius): [^;]*\d(px|rem)[^;]*/g)).toEqual([]);
+    expect(found(sheets, /(gap|margin|padding)[\w-]*: [^;]*(?<![\w.])(?!(1|4|8|12|16|24|40)px)[\d.]+px[^;]*/g)).toEqual(
+      [],
+    );
+    expect(found(screens, /[\s"'`:](text|rounded|gap|[pm][trblxy]?)-\[\d[^\]]*(px|rem)\]/g)).toEqual([]);
+    expect(found([...sheets, ...screens.filter(([file]) => !file.includes('palette'))], /: #[0-9a-f]{3,6};/g)).toEqual(
+      [],
+    );
+  });
+});

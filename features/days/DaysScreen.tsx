@@ -105,7 +105,7 @@ export function DaysScreen({ page }: { page: DaysPage }) {
         settled stays where it is until you move it.{' '}
         {pendingCare.some(({ ready }) => ready) && <Link href="/">Something waits to be gone on with.</Link>}
       </p>
-      <div className="grid grid-cols-[1.3fr_1fr] gap-[clamp(24px,4vw,40px)] pt-4 border-t-[1.5px] border-line max-tablet:grid-cols-[minmax(0,1fr)]">
+      <div className="grid grid-cols-[1.3fr_1fr] gap-wide pt-4 border-t-[1.5px] border-line max-tablet:grid-cols-[minmax(0,1fr)]">
         <TimePanel time={page.time} />
         <FeedPanel />
       </div>

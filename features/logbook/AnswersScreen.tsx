@@ -43,7 +43,7 @@ export function AnswersScreen({ answers }: { answers: BenchAnswers }) {
         }
       />
       <div
-        className={`${styles.answers} grid grid-cols-[repeat(auto-fit,minmax(min(100%,460px),1fr))] gap-y-10 gap-x-[clamp(24px,5vw,40px)]`}
+        className={`${styles.answers} grid grid-cols-[repeat(auto-fit,minmax(min(100%,460px),1fr))] gap-y-10 gap-x-wide`}
       >
         {time && <Time answer={time} />}
         <Snags answers={snags} />

@@ -28,7 +28,7 @@ export function LogbookScreen({ asked, page }: { asked: LogAsked; page: LogbookP
           Take it along
         </ActionLink>
       </PageHead>
-      <div className="grid grid-cols-[minmax(0,1fr)_370px] gap-[clamp(24px,4vw,40px)] items-start max-tablet:grid-cols-[minmax(0,1fr)]">
+      <div className="grid grid-cols-[minmax(0,1fr)_370px] gap-wide items-start max-tablet:grid-cols-[minmax(0,1fr)]">
         <section aria-label="Entries">
           <Filters asked={asked} yarn={page.yarn} />
           <Days page={page} asked={asked} />

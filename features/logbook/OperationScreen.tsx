@@ -67,7 +67,7 @@ export function OperationScreen({ operation }: { operation: OperationPage }) {
           </p>
         )}
       </div>
-      <div className="grid grid-cols-[1.4fr_1fr] gap-[clamp(24px,4vw,40px)] max-tablet:grid-cols-[minmax(0,1fr)]">
+      <div className="grid grid-cols-[1.4fr_1fr] gap-wide max-tablet:grid-cols-[minmax(0,1fr)]">
         <div className="grid gap-4 content-start justify-items-start">
           {operation.kind === 'receive' && <p>This is where its thread begins.</p>}
           {operation.consumption && <ConsumptionWords consumption={operation.consumption} part={on('on').length > 0} />}

@@ -45,7 +45,7 @@ export function ProjectScreen({ project }: { project: ProjectView }) {
           It is past and takes nothing from the shelf. What stands here is how it would be if it were begun today.
         </Notice>
       )}
-      <ul className="grid grid-cols-[repeat(auto-fit,minmax(min(460px,100%),640px))] gap-y-6 gap-x-[clamp(24px,4vw,40px)] mt-4">
+      <ul className="grid grid-cols-[repeat(auto-fit,minmax(min(460px,100%),640px))] gap-y-6 gap-x-wide mt-4">
         {project.needs.map((need) => (
           <li key={need.id}>
             <NeedCard need={need} marginPercent={project.marginPercent} />

@@ -19,7 +19,7 @@ export function TodayScreen({ today }: { today: Today }) {
   const { runs, hanks, hankYarns, short, pendingCare, tasks, due, late, recent, yarns } = today;
   if (yarns === 0) return <FirstDay />;
   return (
-    <div className="grid grid-cols-[1.05fr_1fr] gap-y-6 gap-x-[clamp(24px,5vw,40px)] items-start max-tablet:grid-cols-[minmax(0,1fr)]">
+    <div className="grid grid-cols-[1.05fr_1fr] gap-y-6 gap-x-wide items-start max-tablet:grid-cols-[minmax(0,1fr)]">
       <section aria-labelledby="bench" className={styles.wide}>
         <div className={styles.head}>
           <h1 id="bench">{runs.length > 0 ? 'On the bench' : 'The bench is free'}</h1>

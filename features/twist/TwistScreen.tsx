@@ -76,7 +76,7 @@ export function TwistScreen({ page }: { page: TwistPage }) {
       <Answer page={page} scenario={scenario} outcome={outcome} />
       <StepCards page={page} scenario={scenario} change={change} />
       <ScenarioFoot page={page} scenario={scenario} reset={() => setScenario(noted)} />
-      <div className="grid grid-cols-[minmax(0,1.75fr)_minmax(320px,1fr)] gap-y-4 gap-x-[clamp(24px,3vw,40px)] mt-2 max-desk:grid-cols-[minmax(0,1fr)]">
+      <div className="grid grid-cols-[minmax(0,1.75fr)_minmax(320px,1fr)] gap-y-4 gap-x-wide mt-2 max-desk:grid-cols-[minmax(0,1fr)]">
         <Along page={page} scenario={scenario} outcome={outcome} />
         <RewindOptions page={page} left={settled.left} laid={settled.laid} access={settled.access} onTry={change} />
       </div>

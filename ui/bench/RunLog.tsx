@@ -55,7 +55,7 @@ export function RunLog({
   return (
     <Form
       form={form}
-      className={`${styles.log} grid grid-cols-[1fr_1fr] gap-y-4 gap-x-[clamp(24px,5vw,40px)] mt-3 max-tablet:grid-cols-[minmax(0,1fr)]`}
+      className={`${styles.log} grid grid-cols-[1fr_1fr] gap-y-4 gap-x-wide mt-3 max-tablet:grid-cols-[minmax(0,1fr)]`}
     >
       <div>{scale}</div>
       <div>{rest}</div>

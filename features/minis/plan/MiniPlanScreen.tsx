@@ -123,7 +123,7 @@ export function MiniPlanScreen({ page, scales }: { page: MiniPlanPage; scales: S
       )}
       {wet.length > 0 && <DryForm minis={wet} scales={scales} page={page} />}
       {plan.kits !== null && <KitList page={page} />}
-      <div className="grid grid-cols-[minmax(0,7fr)_minmax(0,5fr)] gap-y-6 gap-x-[clamp(24px,3vw,40px)] mt-6 pt-4 border-t-[1.5px] border-line max-tablet:grid-cols-[minmax(0,1fr)]">
+      <div className="grid grid-cols-[minmax(0,7fr)_minmax(0,5fr)] gap-y-6 gap-x-wide mt-6 pt-4 border-t-[1.5px] border-line max-tablet:grid-cols-[minmax(0,1fr)]">
         <section aria-label="Ties" className={`${styles.section} mb-4`}>
           <h2>Tie and finish</h2>
           <TiesWords

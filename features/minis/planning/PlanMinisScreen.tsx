@@ -118,7 +118,7 @@ function Planning({ page, draftKey }: { page: PlanMinisPage; draftKey: string })
           {miniPlan ? 'Keep the new plan' : 'Keep this plan'}
         </Button>
       </div>
-      <div className="grid grid-cols-[minmax(0,5fr)_minmax(0,7fr)] gap-y-6 gap-x-[clamp(24px,3vw,40px)] max-tablet:grid-cols-[minmax(0,1fr)]">
+      <div className="grid grid-cols-[minmax(0,5fr)_minmax(0,7fr)] gap-y-6 gap-x-wide max-tablet:grid-cols-[minmax(0,1fr)]">
         <div className={`${styles.ask} grid gap-4 content-start`}>
           <section aria-label="From what">
             <h2>From</h2>

@@ -67,7 +67,7 @@ export function PlyScreen({ page, scales, limits }: { page: PlyPage; scales: Sca
   return (
     <>
       <h1>Ply</h1>
-      <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] gap-y-4 gap-x-[clamp(24px,4vw,40px)] mt-3 max-tablet:grid-cols-[minmax(0,1fr)]">
+      <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] gap-y-4 gap-x-wide mt-3 max-tablet:grid-cols-[minmax(0,1fr)]">
         <section className="grid grid-cols-[minmax(0,1fr)] gap-4 content-start">
           <label className={`${styles.pick} grid gap-1`}>
             <span>{two ? 'The first strand' : 'What is plied'}</span>

@@ -81,7 +81,7 @@ export default function Practice({ page }: { page: PracticePage }) {
   const reached = levelOf(answers);
   const opened = done && reached > level;
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] gap-y-4 gap-x-[clamp(24px,4vw,40px)] mt-3 max-tablet:grid-cols-[minmax(0,1fr)]">
+    <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] gap-y-4 gap-x-wide mt-3 max-tablet:grid-cols-[minmax(0,1fr)]">
       <section className={styles.scene}>
         <PullScene
           source={sourceOf(asked, done)}

@@ -66,7 +66,7 @@ export function Checklist({
   });
 
   return (
-    <div className="grid grid-cols-[minmax(240px,0.8fr)_2fr] gap-[clamp(24px,4vw,40px)] items-stretch max-tablet:grid-cols-[minmax(0,1fr)]">
+    <div className="grid grid-cols-[minmax(240px,0.8fr)_2fr] gap-wide items-stretch max-tablet:grid-cols-[minmax(0,1fr)]">
       <ol className={styles.list}>
         {steps.map((step) => (
           <li key={step} data-current={step === current}>

@@ -49,7 +49,7 @@ export function PieceScreen({
   const side = glyphSide(piece.mass?.massG ?? null) * 1.6;
   return (
     <>
-      <div className="grid grid-cols-[1fr_1fr] gap-[clamp(24px,5vw,40px)] items-start max-tablet:grid-cols-[minmax(0,1fr)]">
+      <div className="grid grid-cols-[1fr_1fr] gap-wide items-start max-tablet:grid-cols-[minmax(0,1fr)]">
         <section>
           <p className="mb-1">
             <Link href={`/yarns/${yarn.id}`}>{yarn.name}</Link>

@@ -107,7 +107,7 @@ export function YarnScreen({ page }: { page: YarnOverview }) {
       {yarn.grist && mystery}
       {(yarn.samples.length > 0 || history.length > 0) && (
         <div
-          className={`${styles.below} grid grid-cols-[1.15fr_1fr] gap-[clamp(24px,3vw,40px)] mt-6 pt-6 border-t-[1.5px] border-line max-tablet:grid-cols-[minmax(0,1fr)]`}
+          className={`${styles.below} grid grid-cols-[1.15fr_1fr] gap-wide mt-6 pt-6 border-t-[1.5px] border-line max-tablet:grid-cols-[minmax(0,1fr)]`}
         >
           {history.length > 1 && yarn.grist && (
             <section aria-labelledby="left-over-time">
