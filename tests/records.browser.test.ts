@@ -251,7 +251,7 @@ test('what is on the bench is one key away on every screen, and so is everything
   expect(await maker.page.$('[aria-keyshortcuts="b"]')).toBeNull();
   await maker.goTo('/bench');
   await maker.keys('f');
-  await maker.has('dialog[open] input');
+  await maker.has('[role=dialog] input');
   await maker.page.keyboard.type('breakw cake 5');
   await maker.waitsFor(() => document.querySelectorAll('[role=option]').length > 0);
   await maker.until(async () =>

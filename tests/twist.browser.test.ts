@@ -130,10 +130,10 @@ describe('the twist of a cake', () => {
     };
     await agrees(maker, page, scenario);
     const { used } = scenarioOutcome(page, scenario);
-    await maker.page.focus('input[type=range]');
+    await maker.page.focus('[role=slider]');
     await maker.keys('End');
     const there = Math.abs(changeAt(used!, used!.lengthM));
-    const valueText = await maker.page.$eval('input[type=range]', (input) => input.getAttribute('aria-valuetext'));
+    const valueText = await maker.page.$eval('[role=slider]', (input) => input.getAttribute('aria-valuetext'));
     expect(valueText).toContain(there.toFixed(1));
     await maker.close();
   });
@@ -396,7 +396,7 @@ describe('practice', () => {
       expect(reason).toContain(letter ? `that is ${letter}.` : 'no turn is put in');
       expect(chosen).toBeTruthy();
       // Where no motion is wanted, it is drawn pulled at once.
-      await maker.waitsFor(() => document.querySelector<HTMLInputElement>('input[type=range]')!.value === '100');
+      await maker.waitsFor(() => document.querySelector('[role=slider]')!.getAttribute('aria-valuenow') === '100');
       expect(await maker.page.$eval('svg[role=img]', (svg) => svg.getAttribute('aria-label'))).toMatch(
         letter ? `like ${letter}` : 'flat',
       );

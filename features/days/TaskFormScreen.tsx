@@ -7,6 +7,7 @@ import type { TaskCard } from '../../server/days/daysPage';
 import type { TaskChoices } from '../../server/days/taskPage';
 import type { TaskForm } from '../../server/days/tasks';
 import { ChoiceField, TextField } from '../../ui/controls/Field';
+import { DateField } from '../../ui/controls/DateField';
 import { Form, FormError } from '../../ui/controls/Form';
 import { newKey } from '../../ui/feedback/newKey';
 import { PageHead } from '../../ui/frame/PageHead';
@@ -111,8 +112,8 @@ export function TaskFormScreen({
               }
               inputMode="numeric"
             />
-            <TextField label="Due" {...form.field('dueOn')} type="date" hint="empty: whenever there is time" />
-            <TextField label="On" {...form.field('plannedOn')} type="date" hint="empty: a day is proposed" />
+            <DateField label="Due" {...form.field('dueOn')} hint="empty: whenever there is time" />
+            <DateField label="On" {...form.field('plannedOn')} hint="empty: a day is proposed" />
           </div>
           <div className={styles.row}>
             {projects.length > 0 && (

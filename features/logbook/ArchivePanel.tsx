@@ -2,13 +2,14 @@
 
 import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
-import { type ChangeEvent, useState } from 'react';
+import { useState } from 'react';
 import type { ArchivePreview, TakenOver } from '../../server/exchange/archiveUpload';
 import { dateAndTime } from '../../ui/figures/dates';
 import { Notice } from '../../ui/feedback/Notice';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { goBackTo } from './actions';
 import styles from './FilesScreen.module.css';
+import { FilePick } from '../../ui/controls/FilePick';
 
 /** Everything out as one file; and in again, looked at before it is taken over. */
 export function ArchivePanel({ empty }: { empty: boolean }) {
@@ -19,17 +20,13 @@ export function ArchivePanel({ empty }: { empty: boolean }) {
   const [done, setDone] = useState('');
   const [busy, setBusy] = useState(false);
 
-  const look = async (event: ChangeEvent<HTMLInputElement>) => {
-    const input = event.target;
-    const file = input.files?.[0];
-    if (!file) return;
+  const look = async (file: File) => {
     setBusy(true);
     setProblem('');
     setDone('');
     setPreview(null);
     const answer = await ask<ArchivePreview>('/api/archive', { method: 'POST', body: file });
     setBusy(false);
-    input.value = '';
     if ('problem' in answer) setProblem(`Nothing was read in: ${answer.problem}.`);
     else setPreview(answer);
   };
@@ -76,16 +73,14 @@ export function ArchivePanel({ empty }: { empty: boolean }) {
           or as one JSON document
         </a>
       </p>
-      <label className={`${styles.pick} grid grid-cols-[minmax(0,1fr)] gap-1 font-semibold`}>
-        <span>Read an archive in</span>
-        <input
-          id="archive-file"
-          type="file"
-          accept=".zip,.json,application/zip,application/json"
-          onChange={(event) => void look(event)}
-          disabled={busy}
-        />
-      </label>
+      <FilePick
+        id="archive-file"
+        accept=".zip,.json,application/zip,application/json"
+        onPick={(file) => void look(file)}
+        disabled={busy}
+      >
+        Read an archive in
+      </FilePick>
       <div aria-live="polite" className={styles.news}>
         {busy && <p>{preview ? 'Taking it over …' : 'Looking at it …'}</p>}
         {problem && <Notice tone="bad">{problem}</Notice>}

@@ -3,11 +3,12 @@
 import { Button } from 'antd';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { type ChangeEvent, useState } from 'react';
+import { useState } from 'react';
 import { Notice } from '../../ui/feedback/Notice';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { undoWeighings } from './actions';
 import styles from './FilesScreen.module.css';
+import { FilePick } from '../../ui/controls/FilePick';
 
 const TABLES = ['yarns', 'pieces', 'weighings', 'operations'] as const;
 
@@ -18,10 +19,7 @@ export function CsvPanel() {
   const [list, setList] = useState<{ file: File; rows: number } | null>(null);
   const [news, setNews] = useState<{ tone: 'good' | 'bad'; words: string } | null>(null);
 
-  const pick = async (event: ChangeEvent<HTMLInputElement>) => {
-    const file = event.target.files?.[0];
-    event.target.value = '';
-    if (!file) return;
+  const pick = async (file: File) => {
     setNews(null);
     const answer = await send(file, '?look');
     if ('problem' in answer) setNews({ tone: 'bad', words: answer.problem });
@@ -59,10 +57,9 @@ export function CsvPanel() {
         <Link href="/yarns/import">Read a list of yarns in</Link>, with a preview of each line. A list of weighings, in
         the columns of weighings.csv:
       </p>
-      <label className={`${styles.pick} grid grid-cols-[minmax(0,1fr)] gap-1 font-semibold`}>
-        <span>Read weighings in</span>
-        <input id="weighings-file" type="file" accept=".csv,text/csv" onChange={(event) => void pick(event)} />
-      </label>
+      <FilePick id="weighings-file" accept=".csv,text/csv" onPick={(file) => void pick(file)}>
+        Read weighings in
+      </FilePick>
       {list && (
         <p className={styles.ways}>
           {list.rows} weighings can be read.{' '}

@@ -4,6 +4,7 @@ import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
 import { useRef } from 'react';
 import type { ProjectForm, YarnTag } from '../../server/projects/projects';
+import { DateField } from '../../ui/controls/DateField';
 import { TextField } from '../../ui/controls/Field';
 import { Form, FormButtons } from '../../ui/controls/Form';
 import { newKey } from '../../ui/feedback/newKey';
@@ -68,8 +69,8 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
           placeholder="Waiting-room blanket"
           autoFocus={id === null}
         />
-        <TextField label="Cast on" {...form.field('castOn')} type="date" hint="cakes are wound for it" />
-        <TextField label="Due" {...form.field('dueOn')} type="date" hint="served first if due first" />
+        <DateField label="Cast on" {...form.field('castOn')} hint="cakes are wound for it" />
+        <DateField label="Due" {...form.field('dueOn')} hint="served first if due first" />
         <TextField label="Margin" {...form.field('margin')} hint="% on top of what it takes" inputMode="decimal" />
         <TextField
           label="To spare"

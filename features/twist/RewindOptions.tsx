@@ -121,7 +121,7 @@ function Way({
       <div>
         {words}.
         {way.bySchool && (
-          <span className="ml-1 py-[1px] px-2 border-[1.5px] border-lichen rounded-lg text-small text-lichen whitespace-nowrap">
+          <span className="ml-1 py-1 px-2 border-[1.5px] border-lichen rounded-lg text-small text-lichen whitespace-nowrap">
             {' '}
             Your way
           </span>

@@ -15,7 +15,7 @@ import { formInStory, partOnWay } from '../../core/twist/twistAccount';
 import type { TwistPage, TwistTool } from '../../server/twist/twist';
 import { shortDate } from '../../ui/figures/dates';
 import { TextField } from '../../ui/controls/Field';
-import { PlainSelect } from '../../ui/controls/PlainSelect';
+import { Choice } from '../../ui/controls/Choice';
 import { useSystem } from '../../ui/frame/Providers';
 import { PictureChoice } from '../../ui/strand/PictureChoice';
 import { BY_HAND, layingPictures, leavingPictures, ON_A_SPINDLE, ROUND_A_REEL } from '../../ui/strand/ways';
@@ -259,7 +259,7 @@ function AgainCard({ page, change, again }: Tries & { again: NonNullable<Scenari
       <div className="flex items-center gap-1">
         <label className={`${styles.tool} flex-1 min-w-0`}>
           <span className={styles.hidden}>Onto which tool</span>
-          <PlainSelect
+          <Choice
             value={again.toolKey}
             options={tools.map(({ key, name }) => [key, name] as const)}
             onChange={(toolKey) => change({ again: { ...again, toolKey, laid: layingOn(toolOf(tools, toolKey)) } })}

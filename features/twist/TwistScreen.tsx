@@ -1,6 +1,6 @@
 'use client';
 
-import { Button } from 'antd';
+import { Button, Slider } from 'antd';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useCallback, useDeferredValue, useMemo, useState } from 'react';
@@ -256,13 +256,14 @@ function Along({ page, scenario, outcome }: { page: TwistPage; scenario: Scenari
           className={`${styles.slider} grid grid-cols-[auto_minmax(0,1fr)_190px] gap-3 items-center mt-1 max-phone:grid-cols-[auto_minmax(0,1fr)]`}
         >
           <span>Look at</span>
-          <input
-            type="range"
+          <Slider
             min={0}
             max={1000}
             value={Math.round(share * 1000)}
-            onChange={({ target }) => setShare(Number(target.value) / 1000)}
-            aria-valuetext={`${place}: ${twistWords(there, system)}`}
+            onChange={(permille) => setShare(permille / 1000)}
+            tooltip={{ open: false }}
+            ariaLabelForHandle="Look at"
+            ariaValueTextFormatterForHandle={() => `${place}: ${twistWords(there, system)}`}
           />
           <strong>{place}</strong>
         </label>

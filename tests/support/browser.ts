@@ -96,8 +96,10 @@ export class Maker {
     else await this.page.keyboard.type(text);
   }
 
+  /** Opens the list of this id and takes the choice with this value. */
   async choose(id: string, value: string): Promise<void> {
-    await this.page.select(`[id="${id}"]`, value);
+    await this.page.locator(`[id="${id}"]`).click();
+    await this.page.locator(`.ant-select-dropdown:not(.ant-select-dropdown-hidden) [data-value="${value}"]`).click();
   }
 
   valueOf(id: string): Promise<string> {

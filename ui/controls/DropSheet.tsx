@@ -33,7 +33,9 @@ export function DropSheet({
   useEffect(() => {
     if (!open) return;
     const outside = (event: PointerEvent) => {
-      if (frame.current?.contains(event.target as Node)) return;
+      // A list that a field in it has opened lies elsewhere in the document.
+      const target = event.target as Element;
+      if (frame.current?.contains(target) || target.closest('.ant-select-dropdown')) return;
       setOpen(false);
       // The press only closes it: whatever lies beneath the finger is not pressed as well.
       document.addEventListener('click', swallow, { capture: true, once: true });

@@ -3,7 +3,7 @@
 import { Input } from 'antd';
 import { type ReactNode, useEffect, useRef } from 'react';
 import { withUnit } from './bareUnits';
-import styles from './Field.module.css';
+import { Choice } from './Choice';
 import { SignIcon } from '../figures/icons';
 import { useSystem } from '../frame/Providers';
 
@@ -74,11 +74,10 @@ interface TextFieldProps extends FieldProps {
   suffix?: ReactNode;
   large?: boolean;
   inputMode?: 'text' | 'decimal' | 'numeric';
-  type?: 'date';
 }
 
 /** A mass: a bare number is grams or ounces, as the user weighs. */
-export function MassField(field: Omit<TextFieldProps, 'suffix' | 'inputMode' | 'type'>) {
+export function MassField(field: Omit<TextFieldProps, 'suffix' | 'inputMode'>) {
   const system = useSystem();
   return <TextField {...field} suffix={system === 'metric' ? 'g' : 'oz'} inputMode="decimal" />;
 }
@@ -92,7 +91,6 @@ export function TextField({
   suffix,
   large,
   inputMode,
-  type,
   ...field
 }: TextFieldProps) {
   const system = useSystem();
@@ -114,7 +112,6 @@ export function TextField({
           autoFocus={autoFocus}
           suffix={suffix}
           inputMode={inputMode}
-          type={type}
           autoComplete="off"
           size={large ? 'large' : 'middle'}
           status={field.error ? 'error' : undefined}
@@ -124,33 +121,26 @@ export function TextField({
   );
 }
 
-/** One of a few, as the browser's own list: quick by keyboard, and at home on a phone. */
-export function ChoiceField({
+/** One of a few, from a list. */
+export function ChoiceField<Value extends string>({
   value,
   onChange,
   options,
   ...field
 }: FieldProps & {
-  value: string;
-  onChange: (value: string) => void;
-  options: readonly { value: string; label: string }[];
+  value: Value;
+  onChange: (value: Value) => void;
+  options: readonly { value: Value; label: string }[];
 }) {
   return (
     <Field {...field}>
       {(links) => (
-        <select
+        <Choice
           {...links}
-          className={styles.choice}
-          data-empty={value === ''}
           value={value}
-          onChange={(event) => onChange(event.target.value)}
-        >
-          {options.map((option) => (
-            <option key={option.value} value={option.value}>
-              {option.label}
-            </option>
-          ))}
-        </select>
+          onChange={onChange}
+          options={options.map(({ value, label }) => [value, label] as const)}
+        />
       )}
     </Field>
   );

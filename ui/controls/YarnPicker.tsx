@@ -1,9 +1,9 @@
 'use client';
 
+import { AutoComplete } from 'antd';
 import { useEffect, useId, useRef, useState } from 'react';
-import { TextField } from './Field';
+import { Field } from './Field';
 import { Swatch } from '../figures/Swatch';
-import styles from './YarnPicker.module.css';
 
 export interface PickedYarn {
   id: number;
@@ -17,7 +17,7 @@ export interface PickedYarn {
 const MOST_SHOWN = 6;
 const TYPING_PAUSE_MS = 90;
 
-/** Finds a yarn on the shelf by a few words; what is found stands beneath, each a button. */
+/** Finds a yarn on the shelf by a few words; what is found is offered beneath. */
 export function YarnPicker({
   label,
   hint,
@@ -41,13 +41,8 @@ export function YarnPicker({
   const id = useId();
   const [words, setWords] = useState('');
   const [found, setFound] = useState<PickedYarn[]>([]);
-  const [open, setOpen] = useState(false);
+  const [open, setOpen] = useState(autoFocus ?? false);
   const question = useRef(0);
-  const frame = useRef<HTMLDivElement>(null);
-  // On a page that was just loaded the field may have the focus before anybody listens.
-  useEffect(() => {
-    if (frame.current?.contains(document.activeElement)) setOpen(true);
-  }, []);
   const type = (next: string) => {
     setWords(next);
     onTyping?.(next.trim());
@@ -74,47 +69,38 @@ export function YarnPicker({
 
   const offered = found.filter((yarn) => !without.includes(yarn.id)).slice(0, MOST_SHOWN);
   return (
-    <div
-      className="min-w-0"
-      ref={frame}
-      onFocus={() => setOpen(true)}
-      onKeyDown={(event) => {
-        if (event.key === 'Escape') return setOpen(false);
-        if (event.key !== 'Enter' || !(event.target instanceof HTMLInputElement)) return;
-        // Enter takes what is shown; it never saves the form around it.
-        event.preventDefault();
-        if (words.trim() !== '' && offered[0]) pick(offered[0]);
-      }}
-    >
-      <TextField
-        name={`find ${id}`}
-        label={label}
-        hint={hint}
-        error={error}
-        value={words}
-        onChange={type}
-        placeholder="Maker, line, colour, lot"
-        autoFocus={autoFocus}
-      />
-      {open && (
-        <ul className={`${styles.found} grid gap-1 mb-2`}>
-          {offered.map((yarn) => (
-            <li key={yarn.id}>
-              <button type="button" onClick={() => pick(yarn)}>
+    <Field name={`find ${id}`} label={label} hint={hint} error={error}>
+      {(links) => (
+        <AutoComplete
+          {...links}
+          className="w-full"
+          value={words}
+          onSearch={type}
+          open={open}
+          onOpenChange={setOpen}
+          onSelect={(value: string) => pick(offered.find(({ id }) => String(id) === value)!)}
+          // Enter takes what is shown; it never saves the form around it.
+          onInputKeyDown={(event) => event.key === 'Enter' && event.preventDefault()}
+          defaultActiveFirstOption={words.trim() !== ''}
+          notFoundContent={words !== '' && 'No yarn on the shelf is like that.'}
+          placeholder="Maker, line, colour, lot"
+          autoFocus={autoFocus}
+          virtual={false}
+          options={offered.map((yarn) => ({
+            value: String(yarn.id),
+            label: (
+              <span className="flex items-center gap-2">
                 <Swatch hex={yarn.colourHex} />
                 <span>
                   <strong>{yarn.name}</strong>
                   <br />
                   {[yarn.maker, yarn.dyeLot && `lot ${yarn.dyeLot}`, yarn.total].filter(Boolean).join(' · ')}
                 </span>
-              </button>
-            </li>
-          ))}
-          {offered.length === 0 && words !== '' && (
-            <li className="text-ink-soft">No yarn on the shelf is like that.</li>
-          )}
-        </ul>
+              </span>
+            ),
+          }))}
+        />
       )}
-    </div>
+    </Field>
   );
 }

@@ -1,11 +1,12 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { type ChangeEvent, useState } from 'react';
+import { useState } from 'react';
 import { upperFirst } from '../../core/common/format';
 import { Notice } from '../feedback/Notice';
 import { useUndoOffer } from '../feedback/UndoOffer';
 import styles from './Pictures.module.css';
+import { FilePick } from '../controls/FilePick';
 
 /** Pictures that are kept with a yarn or with what was done, and a place to add one. */
 export function Pictures({
@@ -27,14 +28,10 @@ export function Pictures({
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState('');
 
-  const add = async (event: ChangeEvent<HTMLInputElement>) => {
-    const input = event.target;
-    const file = input.files?.[0];
-    if (!file) return;
+  const add = async (file: File) => {
     setBusy(true);
     setProblem(await send(to, file));
     setBusy(false);
-    input.value = '';
     router.refresh();
   };
 
@@ -64,10 +61,9 @@ export function Pictures({
           </button>
         </figure>
       ))}
-      <label className={styles.add} data-busy={busy}>
-        <span>{busy ? 'Keeping it …' : pictures.length > 0 ? 'Another picture' : `Picture of ${of}`}</span>
-        <input type="file" accept="image/*" onChange={(event) => void add(event)} disabled={busy} />
-      </label>
+      <FilePick accept="image/*" onPick={(file) => void add(file)} disabled={busy}>
+        {busy ? 'Keeping it …' : pictures.length > 0 ? 'Another picture' : `Picture of ${of}`}
+      </FilePick>
       <div aria-live="polite" className="w-full">
         {problem && <Notice tone="bad">{problem}</Notice>}
       </div>

@@ -41,12 +41,27 @@ export const PALETTE = {
   },
 } as const;
 
-type Shades = (typeof PALETTE)['light' | 'dark'];
+type Shades = Partial<Record<keyof (typeof PALETTE)['light'], string>>;
 
-/** The palette as CSS has it, light and dark. */
+/** On paper: black on white, and no ink spent on grounds. */
+const PRINTED: Shades = {
+  ...PALETTE.light,
+  paper: '#ffffff',
+  card: '#ffffff',
+  sunk: '#f2f2f2',
+  ink: '#000000',
+  'ink-soft': '#333333',
+  line: '#bbbbbb',
+  'lichen-wash': '#ffffff',
+  'amber-wash': '#ffffff',
+  'madder-wash': '#ffffff',
+};
+
+/** The palette as CSS has it: light, dark and printed. */
 export const PALETTE_CSS = `@layer base{
   :root{color-scheme:light;${variables(PALETTE.light)}}
   :root[data-theme='dark']{color-scheme:dark;${variables(PALETTE.dark)}}
+  @media print{:root,:root[data-theme='dark']{color-scheme:light;${variables(PRINTED)}}}
 }`;
 
 function variables(shades: Shades): string {

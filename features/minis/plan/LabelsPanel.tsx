@@ -4,7 +4,7 @@ import { useSyncExternalStore } from 'react';
 import { LABEL_SHEET_NAMES, LABEL_SHEETS, type LabelSheetName } from '../../../core/exchange/labelSheet';
 import type { MiniPlanPage } from '../../../server/minis/miniPlanPages';
 import { TextField } from '../../../ui/controls/Field';
-import { PlainSelect } from '../../../ui/controls/PlainSelect';
+import { Choice } from '../../../ui/controls/Choice';
 import { Notice } from '../../../ui/feedback/Notice';
 import { useLocalStorage } from '../../../ui/controls/useLocalStorage';
 
@@ -34,7 +34,7 @@ export function LabelsPanel({ page }: { page: MiniPlanPage }) {
       </p>
       <label className="font-semibold">
         <span>Paper</span>
-        <PlainSelect
+        <Choice
           value={name}
           options={LABEL_SHEET_NAMES.map((each) => [each, LABEL_SHEETS[each].name] as const)}
           onChange={keep}

@@ -11,7 +11,7 @@ import type { PlanMinisPage } from '../../../server/minis/miniPlans';
 import type { MiniYarn } from '../../../server/minis/miniParents';
 import { TextField } from '../../../ui/controls/Field';
 import { FineMass, Span } from '../../../ui/figures/Figures';
-import { PlainSelect } from '../../../ui/controls/PlainSelect';
+import { Choice } from '../../../ui/controls/Choice';
 import { useSystem } from '../../../ui/frame/Providers';
 import { ReelDrawing } from '../../../ui/drawings/ReelDrawing';
 import { Notice } from '../../../ui/feedback/Notice';
@@ -58,7 +58,7 @@ export function LoopsPanel({
           <div>
             <label className="grid gap-1 font-semibold">
               <span>Wound round</span>
-              <PlainSelect
+              <Choice
                 value={String(reel.id)}
                 options={page.reels.map(({ id, name }) => [String(id), name] as const)}
                 onChange={(id) => set('reelId', Number(id))}

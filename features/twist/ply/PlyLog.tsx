@@ -7,7 +7,7 @@ import { endsOf } from '../../../core/bench/schools';
 import type { ScaleTool } from '../../../server/bench/bench';
 import type { PlyForm, PlySingle } from '../../../server/twist/plying';
 import { TextField, MassField } from '../../../ui/controls/Field';
-import { PlainSelect } from '../../../ui/controls/PlainSelect';
+import { Choice } from '../../../ui/controls/Choice';
 import { useForm } from '../../../ui/controls/useForm';
 import { useScale, WeighingFields } from '../../../ui/controls/WeighingFields';
 import { logPly } from '../actions';
@@ -84,7 +84,7 @@ export function PlyLog({
           />
           <label className={`${styles.pick} grid gap-1`}>
             <span>It is now a</span>
-            <PlainSelect
+            <Choice
               value={values.form}
               options={[
                 ['hank', 'hank'],

@@ -29,7 +29,7 @@ import type { ScaleTool } from '../../../server/bench/bench';
 import type { PlyPage, PlySingle } from '../../../server/twist/plying';
 import { TextField } from '../../../ui/controls/Field';
 import { FineMass, Length, LengthWithin, Twist } from '../../../ui/figures/Figures';
-import { PlainSelect } from '../../../ui/controls/PlainSelect';
+import { Choice } from '../../../ui/controls/Choice';
 import { useSystem } from '../../../ui/frame/Providers';
 import { Notice } from '../../../ui/feedback/Notice';
 import { PictureChoice } from '../../../ui/strand/PictureChoice';
@@ -197,7 +197,7 @@ function PieceSelect({
   onPick: (id: number) => void;
 }) {
   return (
-    <PlainSelect
+    <Choice
       value={value === undefined ? '' : String(value)}
       options={[
         ...(value === undefined ? [['', 'choose'] as const] : []),

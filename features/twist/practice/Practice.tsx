@@ -1,6 +1,6 @@
 'use client';
 
-import { Button } from 'antd';
+import { Button, Slider } from 'antd';
 import { useCallback, useEffect, useState } from 'react';
 import {
   exercise,
@@ -96,14 +96,13 @@ export default function Practice({ page }: { page: PracticePage }) {
         />
         <label className={`${styles.pull} grid grid-cols-[auto_minmax(0,1fr)] gap-4 items-center mt-1 font-semibold`}>
           <span>{done ? 'Pull it' : 'Answer, then pull it and see'}</span>
-          <input
-            type="range"
-            min={0}
-            max={100}
+          <Slider
             value={Math.round(pull.share * 100)}
             disabled={!done}
-            onChange={({ target }) => pull.to(Number(target.value) / 100)}
-            aria-valuetext={`${pull.wraps.toFixed(1)} times round`}
+            onChange={(percent) => pull.to(percent / 100)}
+            tooltip={{ open: false }}
+            ariaLabelForHandle="Pull it"
+            ariaValueTextFormatterForHandle={() => `${pull.wraps.toFixed(1)} times round`}
           />
         </label>
         <Rule open={!isSure(answers, 'letter')} />

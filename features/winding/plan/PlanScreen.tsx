@@ -14,7 +14,7 @@ import type { PlannedCake } from '../../../core/winding/windingPlan';
 import type { PlanPage } from '../../../server/winding/planPages';
 import { TextField } from '../../../ui/controls/Field';
 import { KnownMass, Length, LengthWithin, Mass, Size } from '../../../ui/figures/Figures';
-import { PlainSelect } from '../../../ui/controls/PlainSelect';
+import { Choice } from '../../../ui/controls/Choice';
 import { useSystem } from '../../../ui/frame/Providers';
 import { Notice } from '../../../ui/feedback/Notice';
 import { wayWords } from '../../../ui/strand/plannedUseWords';
@@ -147,7 +147,7 @@ function Planning({ page }: { page: PlanPage }) {
             ? (part) => (
                 <label className="flex max-w-[230px] items-center gap-1 mt-1 text-small">
                   <span>on</span>
-                  <PlainSelect
+                  <Choice
                     value={choices.toolOfPart[part] ?? tool.key}
                     options={page.tools.map(({ key, name }) => [key, name] as const)}
                     onChange={(key) =>
@@ -307,7 +307,7 @@ function ToolStation({ page, planned }: { page: PlanPage; planned: Planned }) {
       </div>
       <label>
         <span className="mb-1 font-semibold text-small">Wind it on</span>
-        <PlainSelect
+        <Choice
           value={tool.key}
           options={page.tools.map(({ key, name }) => [key, name] as const)}
           onChange={(toolKey) => choose({ toolKey, toolOfPart: {} })}

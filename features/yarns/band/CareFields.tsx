@@ -1,7 +1,7 @@
 'use client';
 
 import { CARE_KINDS, CARE_LOOKS, CARE_SYMBOLS, type CareKind, careInWords } from '../../../core/yarn/care';
-import { PlainSelect } from '../../../ui/controls/PlainSelect';
+import { Choice } from '../../../ui/controls/Choice';
 import styles from './CareFields.module.css';
 
 /** The small pictures on a band, chosen by what they look like and read out in words. */
@@ -22,7 +22,7 @@ export function CareFields({ value, onChange }: { value: string; onChange: (code
             <span>
               <CareSign kind={kind} /> {CARE_LOOKS[kind]}
             </span>
-            <PlainSelect
+            <Choice
               value={codes.find((code) => code.startsWith(`${kind}-`)) ?? ''}
               options={[['', 'not there'], ...Object.entries(CARE_SYMBOLS[kind])]}
               onChange={(code) => choose(kind, code)}

@@ -1,8 +1,8 @@
 'use client';
 
-import { Button, Input } from 'antd';
+import { Button, Checkbox, Input, Upload } from 'antd';
 import Link from 'next/link';
-import { type ChangeEvent, useEffect, useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { ImportPreview } from '../../../server/exchange/importYarns';
 import { newKey } from '../../../ui/feedback/newKey';
 import { Notice } from '../../../ui/feedback/Notice';
@@ -55,12 +55,6 @@ export function ImportScreen({ columns }: { columns: CsvColumn[] }) {
     setSource({ name, data, batch: newKey() });
   };
 
-  const pick = (event: ChangeEvent<HTMLInputElement>) => {
-    const file = event.target.files?.[0];
-    if (file) take(file.name, file);
-    event.target.value = '';
-  };
-
   const write = async () => {
     setBusy(true);
     const answer = await send<{ batch: string; written: number }>(source!, chosen, skipTwice, true);
@@ -96,11 +90,18 @@ export function ImportScreen({ columns }: { columns: CsvColumn[] }) {
         yarn. Nothing is written until you have seen what it makes.
       </p>
       <div className="grid grid-cols-[260px_1fr] gap-6 max-tablet:grid-cols-[minmax(0,1fr)]">
-        <label className={styles.file}>
-          <strong>Choose a file</strong>
-          <span>{source && !text ? source.name : 'CSV, up to 20,000 lines'}</span>
-          <input type="file" accept=".csv,.tsv,.txt,text/csv" onChange={pick} />
-        </label>
+        <Upload.Dragger
+          accept=".csv,.tsv,.txt,text/csv"
+          showUploadList={false}
+          beforeUpload={(file) => {
+            take(file.name, file);
+            return false;
+          }}
+        >
+          <strong>Choose a file</strong>, or drop it here
+          <br />
+          <span className="text-ink-soft">{source && !text ? source.name : 'CSV, up to 20,000 lines'}</span>
+        </Upload.Dragger>
         <div className={`${styles.paste} flex flex-col gap-1 items-start min-w-0`}>
           <label htmlFor="pasted">or paste it here</label>
           <Input.TextArea
@@ -131,10 +132,9 @@ export function ImportScreen({ columns }: { columns: CsvColumn[] }) {
           />
           <div className={styles.foot}>
             {preview.twice.length > 0 && (
-              <label className={`${styles.twice} flex items-center gap-3 min-h-10 cursor-pointer`}>
-                <input type="checkbox" checked={skipTwice} onChange={(event) => setSkipTwice(event.target.checked)} />
+              <Checkbox checked={skipTwice} onChange={({ target }) => setSkipTwice(target.checked)}>
                 Leave out what is on the shelf already ({preview.twice.length})
-              </label>
+              </Checkbox>
             )}
             <Button type="primary" size="large" disabled={wanted === 0} loading={busy} onClick={() => void write()}>
               {wanted === 0

@@ -2,7 +2,7 @@
 
 import Link from 'next/link';
 import type { ImportPreview } from '../../../server/exchange/importYarns';
-import { PlainSelect } from '../../../ui/controls/PlainSelect';
+import { Choice } from '../../../ui/controls/Choice';
 import { Notice } from '../../../ui/feedback/Notice';
 import { Swatch } from '../../../ui/figures/Swatch';
 import styles from './ImportScreen.module.css';
@@ -38,7 +38,7 @@ export function ImportTable({
             <li key={at}>
               <label>
                 <span>{head || `column ${at + 1}`}</span>
-                <PlainSelect
+                <Choice
                   value={preview.columns[at]}
                   options={[['', 'left out'], ...columns.map(({ field, label }) => [field, label] as const)]}
                   onChange={(field) => onColumn(at, field)}

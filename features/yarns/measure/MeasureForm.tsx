@@ -1,6 +1,6 @@
 'use client';
 
-import { Button } from 'antd';
+import { Button, Checkbox } from 'antd';
 import { useRouter } from 'next/navigation';
 import type { ReactNode } from 'react';
 import type { SaveResult } from '../../../server/common/result';
@@ -79,9 +79,8 @@ export function MeasureForm<Values extends SampleForm>({
 /** Yarn is another yarn after washing. */
 export function Washed({ on, set }: { on: boolean; set: (on: boolean) => void }) {
   return (
-    <label className={`${styles.washed} flex items-center gap-3 min-h-10 mb-1 cursor-pointer`}>
-      <input type="checkbox" checked={on} onChange={(event) => set(event.target.checked)} />
+    <Checkbox className="items-center min-h-10 mb-1" checked={on} onChange={({ target }) => set(target.checked)}>
       It has been washed and is dry again
-    </label>
+    </Checkbox>
   );
 }

@@ -1,5 +1,6 @@
 'use client';
 
+import { Checkbox } from 'antd';
 import { pieceTotal } from '../../../core/yarn/piece';
 import { massFigure, inWords } from '../../../core/common/format';
 import type { ScaleTool } from '../../../server/bench/bench';
@@ -46,18 +47,16 @@ export function JoinOperation({ page, scales }: { page: OperationFormPage; scale
             const place = values.pieceIds.indexOf(each.id);
             return (
               <li key={each.id}>
-                <label>
-                  <input
-                    type="checkbox"
-                    checked={place >= 0}
-                    disabled={each.id === piece.id}
-                    onChange={({ target }) =>
-                      set(
-                        'pieceIds',
-                        target.checked ? [...values.pieceIds, each.id] : values.pieceIds.filter((id) => id !== each.id),
-                      )
-                    }
-                  />
+                <Checkbox
+                  checked={place >= 0}
+                  disabled={each.id === piece.id}
+                  onChange={({ target }) =>
+                    set(
+                      'pieceIds',
+                      target.checked ? [...values.pieceIds, each.id] : values.pieceIds.filter((id) => id !== each.id),
+                    )
+                  }
+                >
                   <svg width={40} height={40} aria-hidden="true">
                     <PieceGlyph form={each.form} colourHex={yarn.colourHex} x={20} y={20} side={36} />
                   </svg>
@@ -74,7 +73,7 @@ export function JoinOperation({ page, scales }: { page: OperationFormPage; scale
                       </>
                     )}
                   </span>
-                </label>
+                </Checkbox>
                 <span className="min-w-[1.6em] font-bold text-right">{place >= 0 && `${place + 1}.`}</span>
               </li>
             );

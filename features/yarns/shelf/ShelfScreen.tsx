@@ -17,6 +17,7 @@ import { PieceGlyph } from '../../../ui/thread/PieceGlyph';
 import { ShelfGrid } from './ShelfGrid';
 import styles from './ShelfScreen.module.css';
 import { type Asked, NOTHING_ASKED, type Shelf, useShelf } from './useShelf';
+import { Choice } from '../../../ui/controls/Choice';
 
 /** What have I got: every yarn as it lies on the shelf, its pieces to scale and in its colour. */
 export function ShelfScreen({
@@ -100,13 +101,7 @@ function Filters({ shelf: { asked, ask }, places }: { shelf: Shelf; places: stri
   const choice = (name: keyof Asked, label: string, options: readonly (readonly [string, string])[]) => (
     <label className={`${styles.filter} relative max-tablet:flex-none`} data-on={asked[name] !== ''}>
       <span className="visually-hidden">{label}</span>
-      <select value={asked[name]} onChange={(event) => ask({ [name]: event.target.value })}>
-        {options.map(([value, words]) => (
-          <option key={value} value={value}>
-            {words}
-          </option>
-        ))}
-      </select>
+      <Choice value={asked[name]} options={options} onChange={(value) => ask({ [name]: value })} aria-label={label} />
     </label>
   );
   const on = Object.entries(asked).some(([name, value]) => value !== '' && name !== 'order');

@@ -1,0 +1,34 @@
+'use client';
+
+import { Select } from 'antd';
+import type { FieldLinks } from './Field';
+
+/** From this many on, one types to find. */
+const SEARCHED_FROM = 9;
+
+/** One of a few from a list, where it stands in a row with others and has its label beside it. */
+export function Choice<Value extends string>({
+  value,
+  options,
+  onChange,
+  ...links
+}: Partial<FieldLinks> & {
+  value: Value | undefined;
+  options: readonly (readonly [value: Value, words: string])[];
+  onChange: (value: Value) => void;
+  'aria-label'?: string;
+}) {
+  return (
+    <Select<Value>
+      {...links}
+      className="w-full"
+      value={value}
+      onChange={onChange}
+      options={options.map(([each, label]) => ({ value: each, label, 'data-value': each }))}
+      showSearch={options.length >= SEARCHED_FROM && { optionFilterProp: 'label' }}
+      status={links['aria-invalid'] ? 'error' : undefined}
+      popupMatchSelectWidth={false}
+      virtual={false}
+    />
+  );
+}

@@ -1,0 +1,124 @@
+'use client';
+
+import { Input, Modal } from 'antd';
+import { useRouter } from 'next/navigation';
+import { type KeyboardEvent, useEffect, useId, useRef, useState } from 'react';
+import styles from './FindDialog.module.css';
+
+interface FoundThing {
+  kind: string;
+  href: string;
+  title: string;
+  about: string;
+  colourHex: string | null;
+}
+
+const TYPING_PAUSE_MS = 80;
+
+/** Some words, and what has them in it. */
+export function FindDialog({ open, onLeave }: { open: boolean; onLeave: () => void }) {
+  const router = useRouter();
+  const id = useId();
+  const [words, setWords] = useState('');
+  const [found, setFound] = useState<FoundThing[]>([]);
+  const [at, setAt] = useState(0);
+  const [state, setState] = useState<'still' | 'looked' | 'away'>('still');
+  const asked = useRef('');
+
+  useEffect(() => {
+    asked.current = words;
+    const wait = setTimeout(() => {
+      if (words.trim() === '') {
+        setFound([]);
+        setState('still');
+        return;
+      }
+      fetch(`/api/find?q=${encodeURIComponent(words)}`)
+        .then((answer) => answer.json() as Promise<FoundThing[]>)
+        .then((things) => {
+          // An answer to an earlier question comes too late.
+          if (asked.current !== words) return;
+          setFound(things);
+          setAt(0);
+          setState('looked');
+        })
+        .catch(() => setState('away'));
+    }, TYPING_PAUSE_MS);
+    return () => clearTimeout(wait);
+  }, [words]);
+
+  const go = (thing: FoundThing | undefined) => {
+    if (!thing) return;
+    onLeave();
+    router.push(thing.href);
+  };
+  const press = (event: KeyboardEvent) => {
+    const steps: Record<string, number> = { ArrowDown: 1, ArrowUp: -1 };
+    const step = steps[event.key];
+    if (step !== undefined && found.length > 0) {
+      event.preventDefault();
+      setAt((at + step + found.length) % found.length);
+    } else if (event.key === 'Enter') {
+      event.preventDefault();
+      go(found[at]);
+    }
+  };
+
+  return (
+    <Modal title="Look for anything" open={open} onCancel={onLeave} afterClose={() => setWords('')} footer={null}>
+      <Input
+        size="large"
+        role="combobox"
+        aria-expanded={found.length > 0}
+        aria-controls={`${id}-found`}
+        aria-activedescendant={found.length > 0 ? `${id}-${at}` : undefined}
+        aria-label="What are you looking for?"
+        placeholder="a yarn, cake 2, a note, a tool, a page"
+        value={words}
+        onChange={({ target }) => setWords(target.value)}
+        onKeyDown={press}
+        autoComplete="off"
+        autoFocus
+      />
+      <ul id={`${id}-found`} role="listbox" aria-label="Found" className={`${styles.found} mt-2 overflow-y-auto`}>
+        {found.map((thing, i) => (
+          <li
+            key={`${thing.href} ${thing.title}`}
+            id={`${id}-${i}`}
+            role="option"
+            aria-selected={i === at}
+            onClick={() => go(thing)}
+            onPointerMove={() => setAt(i)}
+          >
+            <i style={{ background: thing.colourHex ?? 'transparent' }} data-none={thing.colourHex === null} />
+            <span>
+              <strong>{thing.title}</strong>
+              {thing.about && <span className="block text-ink-soft text-small">{thing.about}</span>}
+            </span>
+            <span className="text-ink-soft text-small">{KINDS[thing.kind] ?? ''}</span>
+          </li>
+        ))}
+      </ul>
+      <p role="status" className="min-h-[1.5em] pt-1 pr-3 pb-0 pl-3 text-ink-soft text-small">
+        {state === 'away'
+          ? 'The app cannot be reached just now.'
+          : state === 'looked' && found.length === 0
+            ? 'Nothing has these words in it.'
+            : state === 'still'
+              ? 'Arrow keys and Enter; Escape to leave. Key: f'
+              : ''}
+      </p>
+    </Modal>
+  );
+}
+
+const KINDS: Record<string, string> = {
+  place: 'go to',
+  yarn: 'yarn',
+  piece: 'piece',
+  project: 'project',
+  minis: 'minis',
+  tool: 'tool',
+  task: 'to do',
+  entry: 'logbook',
+};
