@@ -15,7 +15,7 @@ export const CSV_FIELDS = {
     also: ['count', 'quantity', 'number', 'qty', 'balls', 'skeins', 'pieces', 'amount', 'stock'],
   },
   masses: { label: 'On the scale', also: ['weighed', 'masses', 'weights', 'total weight', 'measured'] },
-  loop: { label: 'Once round', also: ['loop', 'circumference'] },
+  loop: { label: 'Hank circumference', also: ['once round', 'loop', 'circumference'] },
 } as const satisfies Record<string, { label: string; also: readonly string[] }>;
 
 export type CsvField = keyof typeof CSV_FIELDS;

@@ -77,7 +77,7 @@ const VIEWS: View[] = [
 /** Two sizes of minis out of what there is of one yarn, knots and all. */
 async function minisPlanned(maker: Maker): Promise<void> {
   await maker.fill('sizes.0.amount', '12 g');
-  await maker.press('One more size');
+  await maker.press('Another size');
   await maker.fill('sizes.1.amount', '5 g');
   await maker.fill('sizes.1.count', '8');
   await maker.fill('sizes.1.name', 'swatch');

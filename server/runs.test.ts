@@ -515,7 +515,7 @@ describe('logging', () => {
   test('given up by mistake it is taken up again with all its counts, unless the hank has gone another way', () => {
     const { db, pieceId, runId, send, event } = running();
     send([event({ kind: 'turns', part: 0, amount: 60 })]);
-    expect(errorsOf(takeUpRun(db, runId))['']).toMatch('was not given up');
+    expect(errorsOf(takeUpRun(db, runId))['']).toMatch('was not cancelled');
     idOf(giveUpRun(db, runId, NOW));
     idOf(takeUpRun(db, runId));
     expect(runPage(db, runId)).toMatchObject({ ended: null, state: { turns: [60] } });
@@ -524,7 +524,7 @@ describe('logging', () => {
     expect(errorsOf(takeUpRun(db, runId))['']).toMatch('another winding of it is under way');
     idOf(logRun(db, other, logValues(['112']), 'metric', NOW));
     expect(errorsOf(takeUpRun(db, runId))['']).toMatch('not there any more');
-    expect(errorsOf(takeUpRun(db, other))['']).toMatch('was not given up');
+    expect(errorsOf(takeUpRun(db, other))['']).toMatch('was not cancelled');
   });
 
   test('whatever is wound and weighed, nothing of the mass is lost between the pieces', () => {

@@ -325,7 +325,7 @@ describe('by the motor, watched by the counter', () => {
     expect(Number.parseFloat(await maker.valueOf('masses.0'))).toBeCloseTo(massG, 1);
     await maker.fill('diameters.0', '88 mm');
     await maker.fill('heights.0', '68 mm');
-    await maker.press('Into the log');
+    await maker.press('Log it');
     await maker.arrivesAt(/^\/logbook\/\d+$/);
   });
 

@@ -282,7 +282,7 @@ describe('a disk that will not do', () => {
     await maker.sees('The database is not where it was');
     renameSync(`${set.app.databaseFile}.away`, set.app.databaseFile);
     await maker.page.locator('::-p-aria([name="Try again"][role="button"])').click();
-    await maker.sees('What there is');
+    await maker.sees('My yarn');
     expect(await entries()).toBe(before);
     expect((await json('/api/v1/operations', aBath())).status).toBe(200);
     await maker.close();
@@ -291,7 +291,7 @@ describe('a disk that will not do', () => {
   test('damaged under way, the next page offers the ways out without a restart', async () => {
     const maker = await set.maker();
     await maker.goTo('/logbook/files');
-    await maker.press('Take one now');
+    await maker.press('Take a snapshot now');
     await maker.sees('asked for');
     const direct = new Database(set.app.databaseFile);
     direct.pragma('wal_checkpoint(TRUNCATE)');
@@ -306,7 +306,7 @@ describe('a disk that will not do', () => {
     await maker.page.goto(`${set.app.url}/yarns`);
     await maker.sees('The database is damaged');
     await maker.press('Go on with this one');
-    await maker.sees('What there is');
+    await maker.sees('My yarn');
     await maker.close();
   });
 });

@@ -21,7 +21,7 @@ test('wrong fields are told each at its place, the first has the focus, and all 
   await maker.fill('putUpMass', '4 stone');
   await maker.fill('masses.0', '30');
   await maker.fill('tare', '35');
-  await maker.press('Put it on the shelf');
+  await maker.press('Save this yarn');
   await maker.sees('percents must add up to 100');
   expect(await maker.about('fibres')).toMatch(/add up to 90/);
   expect(await maker.about('putUpMass')).toMatch(/"stone" is not a unit we know/);
@@ -29,7 +29,7 @@ test('wrong fields are told each at its place, the first has the focus, and all 
   expect(await maker.valueOf('line')).toBe('Squall');
   await maker.fill('fibres', '80 % wool, 20 % nylon');
   await maker.fill('putUpMass', '100 g');
-  await maker.press('Put it on the shelf');
+  await maker.press('Save this yarn');
   await maker.sees('the tare must be below');
   expect(await maker.about('masses.0')).toMatch(/tare must be below/);
   expect(
@@ -44,10 +44,10 @@ test('a draft outlives a closed tab; saving while the server is away loses nothi
   await maker.until(async () => (await maker.valueOf('line')) === 'Squall');
   await maker.fill('tare', '');
   await set.app.kill();
-  await maker.press('Put it on the shelf');
+  await maker.press('Save this yarn');
   await maker.sees('The app cannot be reached just now. All that you typed is kept');
   await set.app.restart();
-  await maker.press('Put it on the shelf');
+  await maker.press('Save this yarn');
   await maker.arrivesAt(/^\/yarns\/1$/);
   await maker.goTo('/yarns');
   expect(await maker.page.$$eval('main li', (yarns) => yarns.length)).toBe(1);
@@ -70,7 +70,7 @@ test('a piece is weighed again and the slip undone', async () => {
   const maker = await set.maker();
   await maker.goTo('/pieces/1');
   await maker.fill('mass', '300');
-  await maker.press('Keep this weighing');
+  await maker.press('Save this weighing');
   await maker.sees(/300 g on the scale/);
   await maker.page.locator('::-p-text(weighed)').click();
   await maker.arrivesAt(/^\/logbook\/\d+$/);
@@ -84,14 +84,14 @@ test('a piece is weighed again and the slip undone', async () => {
 test('a yarn whose grist nothing tells leads to what is missing', async () => {
   const maker = await set.maker();
   await maker.goTo('/yarns/new');
-  await maker.press('Put it on the shelf');
+  await maker.press('Save this yarn');
   await maker.arrivesAt(/^\/yarns\/2$/);
   await maker.sees('Yarn without a band');
   await maker.sees('Nothing on the band tells how long a gram of it is');
   await maker.goTo('/winding/plan/2');
   await maker.sees('can be planned');
   await maker.fill('mass', '81');
-  await maker.press('Keep this weighing');
+  await maker.press('Save this weighing');
   await maker.waitsFor(() => document.querySelector('[id="mass"]') === null);
   await maker.page.locator('::-p-text(Give its length and mass)').click();
   await maker.arrivesAt(/^\/yarns\/2\/band$/);
@@ -129,7 +129,7 @@ test('the archive goes out, is refused where it is torn or not wanted, and comes
   await give(good);
   await maker.sees('It is whole, and can be read');
   expect(tables(await document())).not.toEqual(tables(taken));
-  await maker.press('Take it over');
+  await maker.press('Restore it');
   await maker.sees(/Taken over: \d+ yarns/);
 
   expect(tables(await document())).toEqual(tables(taken));

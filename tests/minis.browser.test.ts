@@ -30,7 +30,7 @@ const idIn = (maker: Maker) => Number(maker.path.split('/').at(-1));
 async function plan(maker: Maker, yarns: string, sizes: Record<string, string>[]): Promise<void> {
   await maker.goTo(`/minis/new?yarns=${yarns}`);
   for (const [i, size] of sizes.entries()) {
-    if (i > 0) await maker.press('One more size');
+    if (i > 0) await maker.press('Another size');
     for (const [field, typed] of Object.entries(size))
       if (field === 'yarnId') await maker.choose(`sizes.${i}.yarnId`, typed);
       else await maker.fill(`sizes.${i}.${field}`, typed);
@@ -89,7 +89,7 @@ describe('planning', () => {
     await maker.sees('move a mini');
     await maker.press('Back to the best plan');
     await maker.sees('proven');
-    await maker.press('Keep this plan');
+    await maker.press('Save this plan');
     await maker.arrivesAt(/^\/minis\/\d+$/);
     await maker.sees('29 minis to come');
     expect(planNow(idIn(maker)).plan.proven).toMatchObject({ grams: true, byHand: false });
@@ -130,7 +130,7 @@ describe('planning', () => {
     await maker.sees(/30 minis/);
     expect(await maker.valueOf('sizes.0.amount')).toBe(offered);
     expect(offered).toMatch(/^11\.\d g$/);
-    await maker.press('Begin anew');
+    await maker.press('Start again');
     await maker.until(async () => (await maker.valueOf('sizes.0.amount')) === '');
     await maker.close();
   });
@@ -154,7 +154,7 @@ describe('planning', () => {
     await maker.page.reload();
     await maker.live();
     await maker.sees(/1 mini, 40 g/);
-    await maker.press('Begin anew');
+    await maker.press('Start again');
     await maker.until(async () => (await maker.valueOf('sizes.0.amount')) === '');
     await maker.close();
   });
@@ -187,17 +187,17 @@ describe('planning', () => {
     await maker.sees('Looking for one');
     await maker.press('This one will do');
     await maker.sees(/You stopped the search here|none of these opens fewer/);
-    await maker.press('Keep this plan');
+    await maker.press('Save this plan');
     await maker.arrivesAt(/^\/minis\/\d+$/);
     const planId = idIn(maker);
     expect(planNow(planId).parents).toHaveLength(90);
-    await maker.page.locator('::-p-text(Plan it anew)').click();
+    await maker.page.locator('::-p-text(Plan again)').click();
     await maker.arrivesAt(/^\/minis\/\d+\/plan$/);
     for (let i = 0; i < 8; i++) await maker.press('Without size 2');
     await maker.fill('sizes.0.amount', '40 g');
     await maker.fill('sizes.0.count', '12');
     await maker.sees(/12 minis, 480 g/);
-    await maker.press('Keep the new plan');
+    await maker.press('Save the new plan');
     await maker.arrivesAt(/^\/minis\/\d+$/);
     await maker.sees('12 minis to come');
     expect(planNow(planId).plan.sizes).toHaveLength(1);
@@ -229,7 +229,7 @@ describe('a session', () => {
     const maker = await set.maker();
     await plan(maker, '5', [{ amount: '4 g', count: '3' }]);
     await maker.sees('3 minis');
-    await maker.press('Keep this plan');
+    await maker.press('Save this plan');
     await maker.arrivesAt(/^\/minis\/\d+$/);
     planId = idIn(maker);
     await press(maker, 'Count off');
@@ -336,7 +336,7 @@ describe('a session', () => {
     await maker.has('button[type=submit]:not([disabled])');
     await maker.fill('left.0.mass', '990');
     await maker.sees('are too much');
-    await maker.press('Into the log');
+    await maker.press('Log it');
     await maker.until(async () => (await maker.about('left.0.mass')).includes('more than there was'));
     // Back to the count and here again: nothing of it is lost.
     await maker.press('Back to the last mini');
@@ -346,7 +346,7 @@ describe('a session', () => {
     await press(maker, 'All cut: weigh what is left');
     await maker.fill('left.0.mass', (plan.parent.massG - 12.3 - 3 * plan.cutLossG).toFixed(1));
     await maker.sees('it adds up');
-    await maker.press('Into the log');
+    await maker.press('Log it');
     await maker.arrivesAt(/^\/minis\/\d+$/);
     await maker.sees('3 minis, all made');
     await maker.sees(/of minis, .* of ties, .* of ends and scraps/);
@@ -368,7 +368,7 @@ test('a kit over four colours: planned, counted off skein by skein, packed, and 
   await maker.goTo(`/minis/new?yarns=${yarns.join(',')}`);
   await press(maker, 'kits of several');
   for (const [i, yarnId] of yarns.entries()) {
-    if (i > 0) await maker.press('One more size');
+    if (i > 0) await maker.press('Another size');
     await maker.fill(`sizes.${i}.amount`, i === 1 ? '1.5 g' : '3 g');
     await maker.choose(`sizes.${i}.yarnId`, yarnId);
   }
@@ -377,7 +377,7 @@ test('a kit over four colours: planned, counted off skein by skein, packed, and 
   await maker.sees('For one more:');
   await maker.fill('kitCount', '1');
   await maker.sees('1 kit, 4 minis');
-  await maker.press('Keep this plan');
+  await maker.press('Save this plan');
   await maker.arrivesAt(/^\/minis\/\d+$/);
   const planId = idIn(maker);
   await maker.sees('4 missing');
@@ -400,7 +400,7 @@ test('a kit over four colours: planned, counted off skein by skein, packed, and 
     const left = plan.parent.massG - plan.minis[0]!.massG - plan.cutLossG;
     const last = plan.left.length - 1;
     await maker.fill(`left.${Math.max(0, last)}.mass`, left.toFixed(1));
-    await maker.press('Into the log');
+    await maker.press('Log it');
     await maker.arrivesAt(/^\/minis\/\d+$/);
   }
   await maker.sees('1 kit is complete and can be packed');
@@ -420,7 +420,7 @@ test('on a phone a session is counted by taps, in ounces, and its figures are la
   const maker = await set.maker({ width: 390, height: 844 });
   await maker.goTo('/minis/run/7');
   await maker.holds();
-  await maker.press('oz yd');
+  await maker.units('oz', 'yd');
   await maker.sees(/0\.388 oz: \d+ loops make 0\.\d+ oz/);
   const before = runNow(7).state.loops[4]!;
   await maker.page.locator('[data-count]').click();
@@ -432,7 +432,7 @@ test('on a phone a session is counted by taps, in ounces, and its figures are la
   expect(await maker.page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)).toBeLessThanOrEqual(
     0,
   );
-  await maker.press('g m');
+  await maker.units('g', 'm');
   await maker.sees('11 g: ');
   await maker.close();
 });
@@ -448,7 +448,7 @@ test('one stops early: what was not made is left out, and can be made after all'
   await weigh(maker, '11.0');
   await press(maker, 'Next mini');
   await maker.holds();
-  await press(maker, 'No more of them');
+  await press(maker, 'Stop making minis');
   await maker.sees('5 minis are cut. What is left?');
   await maker.sees('What is left is compared with it here');
   expect(runNow(7).state.skipped).toEqual([false, false, false, false, false, true]);
@@ -465,11 +465,11 @@ test('dyed minis come back into the log once they are dry; a damp one is asked a
   await maker.sees('Drying');
   await maker.fill('masses.0', '11.1');
   await maker.fill('masses.1', '13.5');
-  await maker.press('Into the log');
+  await maker.press('Log it');
   await maker.until(async () => (await maker.about('masses.1')).includes('still damp'));
   expect(await maker.valueOf('masses.0')).toBe('11.1');
   await press(maker, 'they are dry');
-  await maker.press('Into the log');
+  await maker.press('Log it');
   await maker.until(() => Promise.resolve(planNow(1).minis.filter(({ wetBy }) => wetBy).length === 4));
   expect(
     planNow(1)

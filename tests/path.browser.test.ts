@@ -99,7 +99,7 @@ test('at the bench, the steps are ticked off by the space bar', async () => {
     'Cut the ties',
     'Choose the end',
     'Park the other end',
-    'Seat it on the winder',
+    'Catch the end in the notch',
   ]) {
     await maker.count(1);
     await maker.sees(step);
@@ -205,7 +205,7 @@ test('near the end it says slowly, and the cake comes off step by step', async (
 test('weighed, it balances in words, and wrong masses are refused at the field', async () => {
   await maker.fill('masses.0', '40');
   await maker.fill('tare', '44');
-  await maker.press('Into the log');
+  await maker.press('Log it');
   await maker.sees('the tare must be below');
   expect(await maker.valueOf('masses.0')).toBe('40');
   expect(await maker.valueOf('tare')).toBe('44');
@@ -224,7 +224,7 @@ test('weighed, it balances in words, and wrong masses are refused at the field',
   await maker.until(async () => (await maker.valueOf('masses.0')) === '100');
   expect(await maker.valueOf('note')).toBe('ran well');
   await maker.has('button[type=submit]:not([disabled])');
-  await maker.press('Into the log');
+  await maker.press('Log it');
   await maker.arrivesAt(/^\/logbook\/\d+$/);
 });
 
@@ -258,7 +258,7 @@ test('the log can be undone: back to the scale with every count, and logged agai
   await maker.arrivesAt(/^\/winding\/run\/1$/);
   await maker.has('button[type=submit]:not([disabled])');
   await maker.fill('masses.0', '101');
-  await maker.press('Into the log');
+  await maker.press('Log it');
   await maker.arrivesAt(/^\/logbook\/\d+$/);
   await maker.sees(/101 g in, 101 g out/);
 });
@@ -281,16 +281,16 @@ test('a cake is wound a second time from where it stands, and the winding can be
   await maker.holds();
   await maker.sees('It comes off the cake evenly');
   expect(await maker.text()).not.toMatch(/Cut the ties/);
-  await maker.press('Give up');
+  await maker.press('Cancel winding');
   await maker.sees('Give this winding up?');
-  await maker.press('Give it up');
+  await maker.press('Discard the count');
   await maker.arrivesAt(/^\/pieces\/\d+$/);
   await maker.press('Undo');
   await maker.sees('Go on at the bench');
   await maker.goTo('/winding/run/2');
   await maker.holds();
-  await maker.press('Give up');
-  await maker.press('Give it up');
+  await maker.press('Cancel winding');
+  await maker.press('Discard the count');
   await maker.arrivesAt(/^\/pieces\/\d+$/);
   await maker.goTo('/');
   await maker.sees('The bench is free');

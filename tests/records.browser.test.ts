@@ -49,11 +49,11 @@ describe('what becomes of a piece', () => {
     const maker = await set.maker();
     const cake = pieceOf('Breakwater', 'Cake 5');
     await maker.goTo(`/pieces/${cake}`);
-    await maker.press('What becomes of it');
+    await maker.press('Record a change');
     await maker.arrivesAt(/\/change$/);
     await maker.press('It was used, all of it or a part');
     await maker.fill('mass', '180');
-    await maker.press('Into the log');
+    await maker.press('Log it');
     await maker.sees('it weighed 149 g before');
     await maker.fill('mass', '120');
     await maker.page.reload();
@@ -61,7 +61,7 @@ describe('what becomes of a piece', () => {
     await maker.press('It was used, all of it or a part');
     await maker.until(async () => (await maker.valueOf('mass')) === '120');
     await maker.page.select('select[name="projectId"], [id="projectId"]', '4').catch(() => undefined);
-    await maker.press('Into the log');
+    await maker.press('Log it');
     await maker.arrivesAt(/^\/logbook\/\d+$/);
     await maker.sees('29 g were used');
     await maker.press('Undo');
@@ -117,7 +117,7 @@ describe('what becomes of a piece', () => {
         return 'blob:none';
       };
     });
-    await maker.press('Take this drawing (SVG)');
+    await maker.press('Download this drawing (SVG)');
     const svg = await maker.page.evaluate(() => (window as unknown as { drawing: Promise<string> }).drawing);
     const drawn = await maker.page.evaluate((text) => {
       const parsed = new DOMParser().parseFromString(text, 'image/svg+xml');
@@ -193,7 +193,7 @@ describe('days', () => {
     await maker.choose('kind', 'other');
     await maker.fill('title', 'Card the grey fleece');
     await maker.fill('minutes', '20');
-    await maker.press('Onto the list');
+    await maker.press('Add');
     await maker.arrivesAt(/^\/days$/);
     const card = () => maker.page.$('li[aria-label^="Card the grey fleece"]');
     const stateOf = () =>
@@ -284,7 +284,7 @@ describe('out of the app and back', () => {
     await maker.goTo('/logbook/files');
     await give(maker, 'input#archive-file', file);
     await maker.sees('1 would come in');
-    await maker.press('Put it beside what is here');
+    await maker.press('Add it to what is here');
     await maker.sees('Taken over: 1 yarn');
     await maker.goTo('/yarns?q=breakwater');
     await maker.sees('Breakwater, Deep water');
@@ -318,7 +318,7 @@ describe('out of the app and back', () => {
   test('a snapshot is taken; weighings come in from a list, and are taken back', async () => {
     const maker = await set.maker();
     await maker.goTo('/logbook/files');
-    await maker.press('Take one now');
+    await maker.press('Take a snapshot now');
     await maker.sees('asked for');
     const list = path.join(folder, 'weighings.csv');
     const cake = pieceOf('Breakwater', 'Cake 5');
@@ -405,7 +405,7 @@ test('a damaged database is not touched: every page leads to the way out, and a 
   await maker.goTo('/logbook/files');
   const snapshots = () => backups(backupFolder(set.app.databaseFile)).filter(({ why }) => why === 'asked');
   const had = snapshots().length;
-  await maker.press('Take one now');
+  await maker.press('Take a snapshot now');
   await maker.until(() => Promise.resolve(snapshots().length > had));
   await set.app.kill();
   inDatabase((db) => db.pragma('wal_checkpoint(TRUNCATE)'));

@@ -102,7 +102,7 @@ describe('the twist of a cake', () => {
     await maker.sees('its twist is as it was made, all along');
 
     // The hank hung still instead.
-    await picture(maker, 'It hung still, and the strand ran round it counterclockwise');
+    await picture(maker, 'It hung still, and the strand ran round it anticlockwise');
     const [, wound] = page.story;
     scenario = {
       ...scenario,
@@ -143,8 +143,8 @@ describe('the twist of a cake', () => {
     await maker.goTo(`/twist/${SOFT}`);
     const page = pageNow(SOFT);
     const { used } = scenarioOutcome(page, scenarioOf(page));
-    await maker.sees(/Centimetre by centimetre: \d+ m to be seen, \d+ m trouble/);
-    const metres = /(\d+) m to be seen, (\d+) m trouble/
+    await maker.sees(/Centimetre by centimetre: \d+ m noticeable, \d+ m a problem/);
+    const metres = /(\d+) m noticeable, (\d+) m a problem/
       .exec(await maker.text())!
       .slice(1)
       .map(Number);
@@ -192,7 +192,7 @@ describe('the twist of a cake', () => {
     await maker.fill('single.troublePercent', '40');
     await maker.press('Go by these');
     await maker.sees('in a single, 20 % is seen and 40 % is trouble');
-    await maker.sees(/All of it, 414 m, loses 10 to 3 % of its Z: hardly to be seen/);
+    await maker.sees(/All of it, 414 m, loses 10 to 3 % of its Z: hardly noticeable/);
     await maker.press('Put the starting ones in');
     await maker.press('Go by these');
     await maker.sees('in a single, 3 % is seen and 8 % is trouble');
@@ -265,20 +265,20 @@ describe('plying', () => {
     await maker.fill('foldTurns', '9');
     await maker.sees('90 t/m as your sample has it');
     await maker.fill('mass', '8000');
-    await maker.press('Into the log');
+    await maker.press('Log it');
     await maker.sees('that is more than went in');
     await maker.fill('mass', '82.6');
 
     // The server dies with everything typed; it is all there when it comes back.
     await set.app.kill();
-    await maker.press('Into the log');
+    await maker.press('Log it');
     await maker.sees('cannot be reached');
     await set.app.restart();
     await maker.page.reload();
     await maker.live();
     expect(await maker.valueOf('mass')).toBe('82.6');
     expect(await maker.valueOf('foldTurns')).toBe('9');
-    await maker.press('Into the log');
+    await maker.press('Log it');
     await maker.arrivesAt(/^\/logbook\/\d+$/);
     await maker.sees('Plied');
     const [wait] = inDatabase((db) =>
@@ -355,11 +355,11 @@ test('a winding logs how its strand ran, as the bench has it or otherwise', asyn
   await maker.page.reload();
   await maker.live();
   await maker.sees('Put the cake on the scale');
-  await maker.sees('How the strand ran: as your bench has it');
-  await maker.page.locator('::-p-text(How the strand ran)').click();
+  await maker.sees('how did the yarn come off?: as your bench has it');
+  await maker.page.locator('::-p-text(Twist \\(optional\\))').click();
   await picture(maker, 'It hung still, and the strand ran round it clockwise');
   await maker.fill('masses.0', '113');
-  await maker.press('Into the log');
+  await maker.press('Log it');
   await maker.arrivesAt(/^\/logbook\/\d+$/);
   const cake = inDatabase((db) => yarnPage(db, 6)!.pieces.at(-1)!);
   const { change, gap, laid } = inDatabase((db) => twistOfYarn(db, yarnView(db, 6)!).get(cake.id)!);

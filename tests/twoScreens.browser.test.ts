@@ -139,7 +139,7 @@ test('the last cut: the next cake begins at nothing, and each is weighed', async
   for (const [i, mass] of ['76', '60', '4'].entries()) await maker.fill(`masses.${i}`, mass);
   await maker.fill('rest', '88');
   await maker.sees('It balances');
-  await maker.press('Into the log');
+  await maker.press('Log it');
   await maker.arrivesAt(/^\/logbook\/\d+$/);
   await maker.sees('76 g');
   await maker.close();

@@ -19,22 +19,22 @@ async function countTens(tens: number): Promise<void> {
 
 test('what lies along a hank is noted at its place, and a slip is taken back', async () => {
   await maker.goTo(`/pieces/${HANK}`);
-  await maker.press('Note a knot, a thin spot, a colour change');
+  await maker.press('Mark a knot, a thin spot or a colour change');
   await maker.fill('at', '9 km');
-  await maker.press('Note it');
+  await maker.press('Mark it');
   await maker.sees(/it is only about 37\d m long/);
   expect(await maker.valueOf('at')).toBe('9 km');
   await maker.fill('at', '40 m');
-  await maker.press('Note it');
+  await maker.press('Mark it');
   await maker.sees('knot at 40 m from the end that leaves first');
   await maker.press('Undo');
   // The offer goes too: it could lie over the button that is pressed next.
   await maker.waitsFor(() => !/knot at 40 m|It is noted/.test(document.body.innerText));
   // By the keyboard: the button moves up as the undone line above it goes, and a mouse can miss it then.
-  await maker.page.focus('::-p-aria([name="Note a knot, a thin spot, a colour change"])');
+  await maker.page.focus('::-p-aria([name="Mark a knot, a thin spot or a colour change"])');
   await maker.keys('Enter');
   await maker.fill('at', '100 m');
-  await maker.press('Note it');
+  await maker.press('Mark it');
   await maker.sees('knot at 100 m');
 });
 
@@ -148,7 +148,7 @@ test('on another winder the end is seated anew, and the next cake begins at noth
   await maker.sees('All done');
   await maker.count(1);
   await maker.sees('Body, on the large winder');
-  await maker.sees('Seat it on the winder');
+  await maker.sees('Catch the end in the notch');
   expect(await maker.text()).not.toMatch(/Put it on the swift/);
   await maker.count(2);
   await maker.counts(0);
@@ -162,15 +162,15 @@ test('each cake is weighed under its name, measured, and its places go into the 
   await maker.fill('rest', '21');
   await maker.fill('diameters.0', '20 mm');
   await maker.fill('heights.0', '68 mm');
-  await maker.press('Into the log');
+  await maker.press('Log it');
   await maker.sees('a cake is wider than what it was wound on');
   await maker.fill('diameters.0', '62 mm');
   await maker.fill('heights.0', '');
-  await maker.press('Into the log');
+  await maker.press('Log it');
   await maker.sees('both, or neither');
   await maker.fill('heights.0', '68 mm');
   await maker.sees('It balances');
-  await maker.press('Into the log');
+  await maker.press('Log it');
   await maker.arrivesAt(/^\/logbook\/\d+$/);
   await maker.sees('thin spot');
   await maker.sees('colour change');
@@ -192,8 +192,8 @@ test('the next hank of the queue begins in the same way', async () => {
   await maker.arrivesAt(/^\/winding\/run\/\d+$/);
   await maker.holds();
   await maker.sees('Hank 4');
-  await maker.press('Give up');
-  await maker.press('Give it up');
+  await maker.press('Cancel winding');
+  await maker.press('Discard the count');
   await maker.arrivesAt(/^\/pieces\/\d+$/);
 });
 
@@ -224,7 +224,7 @@ test('a mini is wound on the thumb, with care for it, and becomes a ball', async
   await maker.sees('All done');
   await maker.count(1);
   await maker.fill('masses.0', '20');
-  await maker.press('Into the log');
+  await maker.press('Log it');
   await maker.arrivesAt(/^\/logbook\/\d+$/);
   await maker.sees('Ball 1');
 });
@@ -244,7 +244,7 @@ test('a tool is put on the bench and taken off again, and either can be undone',
   expect(await maker.valueOf('spindleTurnsPerCrank')).toBe('5.2');
   await maker.fill('coreDiameterMm-counted', '10 cm');
   expect(await maker.valueOf('coreDiameterMm')).toBe('31.83 mm');
-  await maker.press('Onto the bench');
+  await maker.press('Add to my tools');
   await maker.sees('Loft winder');
   await maker.sees('5.2 turns of the spindle to one');
   await maker.press('Take it off the bench (loft winder)');

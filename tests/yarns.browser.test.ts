@@ -60,7 +60,7 @@ test('a yarn without a band: wraps, a like yarn’s figures, then a measured sam
   await maker.fill('colourName', 'Found in the ferry');
   await maker.fill('fibres', 'wool');
   await maker.fill('masses.0', '92');
-  await maker.press('Put it on the shelf');
+  await maker.press('Save this yarn');
   await maker.arrivesAt(/^\/yarns\/\d+$/);
   const yarn = maker.path;
   await maker.sees('No band to go by? Three ways');
@@ -241,13 +241,13 @@ test('a project of two colours: begun, kept over a reload, changed, finished and
   await maker.page.reload();
   await maker.live();
   await maker.until(async () => (await maker.valueOf('name')) === 'Oar mitts');
-  await maker.press('Begin it');
+  await maker.press('Start it');
   await maker.until(async () => (await maker.about('needs.1.amount')).includes('cannot read this'));
   await maker.fill('needs.1.amount', '40 g');
   await maker.page.locator('li:nth-child(2) [id^="find"]').click();
   await maker.keys(...'kelp');
   await maker.page.locator('[class*="_found"] button').click();
-  await maker.press('Begin it');
+  await maker.press('Start it');
   await maker.arrivesAt(/^\/projects\/\d+$/);
   await maker.sees('Palm');
   // The blanket's edge has the slate first.
@@ -277,10 +277,10 @@ test('a yarn entered twice is merged, deleted, and each is taken back', async ()
     await maker.fill('line', 'Undertow');
     await maker.fill('colourName', colour);
     await maker.fill('masses.0', '50');
-    await maker.press('Put it on the shelf');
+    await maker.press('Save this yarn');
     await maker.arrivesAt(/^\/yarns\/\d+$/);
   }
-  await maker.press('Its entry');
+  await maker.press('More');
   await maker.page.locator('[id^="find"]').click();
   await maker.keys(...'undertow');
   await maker.page.locator('[class*="_found"] button').click();
@@ -288,7 +288,7 @@ test('a yarn entered twice is merged, deleted, and each is taken back', async ()
   await maker.sees('2 hanks');
   await maker.press('Undo');
   await maker.sees('1 hank');
-  await maker.press('Its entry');
+  await maker.press('More');
   await maker.press('Delete it');
   await maker.arrivesAt(/^\/yarns$/);
   await maker.sees('Undertow, Twice is deleted');
@@ -310,10 +310,10 @@ test('what is on the shelf already is told while one types, and more of it is pu
   await maker.fill('count', '2');
   await maker.fill('masses.0', '249');
   await maker.fill('masses.1', '-5');
-  await maker.press('Put it to the rest');
+  await maker.press('Add to this lot');
   await maker.until(async () => (await maker.about('masses.1')).includes('cannot read this'));
   await maker.fill('masses.1', '251');
-  await maker.press('Put it to the rest');
+  await maker.press('Add to this lot');
   await maker.arrivesAt(/^\/yarns\/8$/);
   await maker.sees('4 hanks');
   await maker.close();

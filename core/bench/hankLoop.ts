@@ -1,5 +1,5 @@
 import { InputError } from '../common/inputError';
-import { MILLIMETRES_PER_INCH, parseNumber, parseQuantity, type UnitSystem } from '../common/units';
+import { inMetres, MILLIMETRES_PER_INCH, parseNumber, parseQuantity, type UnitSystem } from '../common/units';
 
 /** Once round a hank: shorter is a ring, longer no swift holds. */
 const SHORTEST_M = 0.2;
@@ -28,6 +28,6 @@ function isBare(text: string): boolean {
 }
 
 function bareLoopM(value: number, system: UnitSystem): number {
-  const [smallM, largeM] = system === 'metric' ? [0.01, 1] : [MILLIMETRES_PER_INCH / 1000, 0.9144];
+  const [smallM, largeM] = inMetres(system) ? [0.01, 1] : [MILLIMETRES_PER_INCH / 1000, 0.9144];
   return value * largeM <= LONGEST_M ? value * largeM : value * smallM;
 }

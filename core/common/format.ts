@@ -1,6 +1,6 @@
 import type { Estimate } from './estimate';
 import { HALF_WIDTH_90 } from './estimate';
-import { GRAMS_PER_OUNCE, METRES_PER_YARD, MILLIMETRES_PER_INCH, type UnitSystem } from './units';
+import { GRAMS_PER_OUNCE, inGrams, inMetres, METRES_PER_YARD, MILLIMETRES_PER_INCH, type UnitSystem } from './units';
 
 /** A space at which no line breaks: a number stays with its unit. */
 const NO_BREAK = '\u00a0';
@@ -18,8 +18,7 @@ export interface Figure {
  * massFigure(113, 'imperial') // => { number: '3.99', unit: 'oz' }
  */
 export function massFigure(massG: number, system: UnitSystem): Figure {
-  if (system === 'metric')
-    return { number: rounded(massG, Math.abs(massG) < 10 ? 1 : 0).replace(/\.0$/, ''), unit: 'g' };
+  if (inGrams(system)) return { number: rounded(massG, Math.abs(massG) < 10 ? 1 : 0).replace(/\.0$/, ''), unit: 'g' };
   return { number: rounded(massG / GRAMS_PER_OUNCE, 2), unit: 'oz' };
 }
 
@@ -32,7 +31,7 @@ export function massFigure(massG: number, system: UnitSystem): Figure {
  * fineMassFigure(0.24, 'metric').number // => '0.24'
  */
 export function fineMassFigure(massG: number, system: UnitSystem): Figure {
-  if (system === 'imperial') return { number: rounded(massG / GRAMS_PER_OUNCE, 3), unit: 'oz' };
+  if (!inGrams(system)) return { number: rounded(massG / GRAMS_PER_OUNCE, 3), unit: 'oz' };
   return { number: String(Number(massG.toFixed(Math.abs(massG) < 0.995 ? 2 : 1))), unit: 'g' };
 }
 
@@ -43,7 +42,7 @@ export function fineMassFigure(massG: number, system: UnitSystem): Figure {
  * readingFigure(48.3, 0.1, 'metric').number // => '48.3'
  */
 export function readingFigure(massG: number, resolutionG: number, system: UnitSystem): Figure {
-  if (system === 'imperial') return massFigure(massG, system);
+  if (!inGrams(system)) return massFigure(massG, system);
   return { number: rounded(massG, Math.max(0, Math.ceil(-Math.log10(resolutionG)))), unit: 'g' };
 }
 
@@ -54,8 +53,8 @@ export function readingFigure(massG: number, resolutionG: number, system: UnitSy
  * lengthFigure(137.16, 'imperial') // => { number: '150', unit: 'yd' }
  */
 export function lengthFigure(lengthM: number, system: UnitSystem): Figure {
-  const value = system === 'metric' ? lengthM : lengthM / METRES_PER_YARD;
-  return { number: rounded(value, Math.abs(value) < 10 ? 1 : 0), unit: system === 'metric' ? 'm' : 'yd' };
+  const value = inMetres(system) ? lengthM : lengthM / METRES_PER_YARD;
+  return { number: rounded(value, Math.abs(value) < 10 ? 1 : 0), unit: inMetres(system) ? 'm' : 'yd' };
 }
 
 /**
@@ -65,7 +64,7 @@ export function lengthFigure(lengthM: number, system: UnitSystem): Figure {
  * sizeFigure(81.04, 'metric') // => { number: '81', unit: 'mm' }
  */
 export function sizeFigure(sizeMm: number, system: UnitSystem): Figure {
-  if (system === 'metric') return { number: rounded(sizeMm, 0), unit: 'mm' };
+  if (inMetres(system)) return { number: rounded(sizeMm, 0), unit: 'mm' };
   return { number: rounded(sizeMm / MILLIMETRES_PER_INCH, 1), unit: 'in' };
 }
 
@@ -76,19 +75,23 @@ export function sizeFigure(sizeMm: number, system: UnitSystem): Figure {
  * spanFigure(765, 'metric') // => { number: '76.5', unit: 'cm' }
  */
 export function spanFigure(sizeMm: number, system: UnitSystem): Figure {
-  if (system === 'metric') return { number: rounded(sizeMm / 10, sizeMm % 10 === 0 ? 0 : 1), unit: 'cm' };
+  if (inMetres(system)) return { number: rounded(sizeMm / 10, sizeMm % 10 === 0 ? 0 : 1), unit: 'cm' };
   return { number: rounded(sizeMm / MILLIMETRES_PER_INCH, 1), unit: 'in' };
 }
 
 /**
- * Grist, as metres to 100 g or yards to the ounce.
+ * Grist, as metres or yards to 100 g or to the ounce.
  *
  * @example
  * gristFigure(4.1, 'metric') // => { number: '410', unit: 'm/100 g' }
  */
 export function gristFigure(gristMPerG: number, system: UnitSystem): Figure {
-  if (system === 'metric') return { number: rounded(gristMPerG * 100, 0), unit: 'm/100 g' };
-  return { number: rounded((gristMPerG * GRAMS_PER_OUNCE) / METRES_PER_YARD, 0), unit: 'yd/oz' };
+  const long = inMetres(system) ? gristMPerG : gristMPerG / METRES_PER_YARD;
+  const to = inGrams(system) ? '100 g' : 'oz';
+  return {
+    number: rounded(long * (inGrams(system) ? 100 : GRAMS_PER_OUNCE), 0),
+    unit: `${inMetres(system) ? 'm' : 'yd'}/${to}`,
+  };
 }
 
 /**
@@ -101,7 +104,7 @@ export function gristFigure(gristMPerG: number, system: UnitSystem): Figure {
  */
 export function twistFigure(turnsPerM: number, system: UnitSystem): Figure {
   const more = Math.abs(turnsPerM) < SMALL_TWIST_PER_M ? 1 : 0;
-  if (system === 'metric') return { number: rounded(turnsPerM, more), unit: 't/m' };
+  if (inMetres(system)) return { number: rounded(turnsPerM, more), unit: 't/m' };
   return { number: rounded((turnsPerM * MILLIMETRES_PER_INCH) / 1000, 1 + more), unit: 'tpi' };
 }
 
@@ -142,12 +145,12 @@ export function knownLengthFigure(lengthM: Estimate, system: UnitSystem): Figure
 const LEAST_DOUBT = 0.1;
 
 function doubtOf({ sd }: Estimate, system: UnitSystem) {
-  const inUnit = system === 'metric' ? 1 : METRES_PER_YARD;
+  const inUnit = inMetres(system) ? 1 : METRES_PER_YARD;
   const exact = Math.max(LEAST_DOUBT, (sd * HALF_WIDTH_90) / inUnit);
   const power = 10 ** Math.floor(Math.log10(exact));
   const startsWithOne = Math.round((exact / power) * 10) < 20;
   const step = Math.max(LEAST_DOUBT, startsWithOne ? power / 10 : power);
-  return { half: Math.round(exact / step) * step, step, inUnit, unit: system === 'metric' ? 'm' : 'yd' };
+  return { half: Math.round(exact / step) * step, step, inUnit, unit: inMetres(system) ? 'm' : 'yd' };
 }
 
 const decimalsOf = (step: number): number => (step < 1 ? 1 : 0);

@@ -1,5 +1,5 @@
 import { InputError } from './inputError';
-import { MILLIMETRES_PER_INCH, parseNumber, parseQuantity, type UnitSystem } from './units';
+import { inMetres, MILLIMETRES_PER_INCH, parseNumber, parseQuantity, type UnitSystem } from './units';
 
 interface Bounds {
   lowMm: number;
@@ -44,7 +44,7 @@ export function parseSizeMm(text: string, system: UnitSystem, bounds: Bounds, pa
 
 function readMm(text: string, system: UnitSystem, bareMetricMm: number, path: string): number {
   const bare = /^[\d.,\s/]+$/.test(text) && text.trim() !== '';
-  const bareMm = system === 'metric' ? bareMetricMm : MILLIMETRES_PER_INCH;
+  const bareMm = inMetres(system) ? bareMetricMm : MILLIMETRES_PER_INCH;
   return bare ? parseNumber(text, path) * bareMm : parseQuantity(text, 'length', system, path) * 1000;
 }
 

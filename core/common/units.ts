@@ -1,7 +1,34 @@
 import { InputError } from './inputError';
 
-/** What the user reads and, where a bare number is typed, what is meant. */
-export type UnitSystem = 'metric' | 'imperial';
+/** What the user reads and, where a bare number is typed, what is meant: masses and lengths are chosen apart. */
+export const UNIT_SYSTEMS = ['metric', 'imperial', 'g yd', 'oz m'] as const;
+export type UnitSystem = (typeof UNIT_SYSTEMS)[number];
+
+/**
+ * Whether masses are in grams; or else in ounces.
+ *
+ * @example
+ * inGrams('g yd') // => true
+ */
+export const inGrams = (system: UnitSystem): boolean => system === 'metric' || system === 'g yd';
+
+/**
+ * Whether lengths, and all that is measured with a ruler, are metric; or else in yards and inches.
+ *
+ * @example
+ * inMetres('g yd') // => false
+ */
+export const inMetres = (system: UnitSystem): boolean => system === 'metric' || system === 'oz m';
+
+/**
+ * The system with these units.
+ *
+ * @example
+ * systemOf(true, false) // => 'g yd'
+ */
+export function systemOf(grams: boolean, metres: boolean): UnitSystem {
+  return UNIT_SYSTEMS.find((system) => inGrams(system) === grams && inMetres(system) === metres)!;
+}
 
 export type Quantity = 'mass' | 'length';
 
@@ -29,10 +56,11 @@ const UNITS: Record<Quantity, Record<string, number>> = {
   }),
 };
 
-const BARE_UNIT: Record<UnitSystem, Record<Quantity, string>> = {
-  metric: { mass: 'g', length: 'm' },
-  imperial: { mass: 'oz', length: 'yd' },
-};
+/** The unit of a bare number. */
+function bareUnit(system: UnitSystem, quantity: Quantity): string {
+  if (quantity === 'mass') return inGrams(system) ? 'g' : 'oz';
+  return inMetres(system) ? 'm' : 'yd';
+}
 
 /** The smaller units that a larger one is added to: "1 lb 2 oz". Any other two units say one amount twice. */
 const GOES_ON_IN: Record<string, readonly string[]> = {
@@ -186,7 +214,7 @@ function parseDecimal(text: string): number {
 }
 
 function sizeOfUnit(unit: string, quantity: Quantity, system: UnitSystem, path: string): number {
-  const name = unit === '' ? BARE_UNIT[system][quantity] : unit.toLowerCase();
+  const name = unit === '' ? bareUnit(system, quantity) : unit.toLowerCase();
   const size = UNITS[quantity][name];
   if (size !== undefined) return size;
   const other: Quantity = quantity === 'mass' ? 'length' : 'mass';

@@ -72,7 +72,7 @@ export function plied({ method, packages, from, side, gristMPerG }: PlyInput): P
     }
     case 'two cakes':
     case 'bobbins': {
-      if (!second) throw new InputError('it takes two', 'packages');
+      if (!second) throw new InputError('choose a second strand', 'packages');
       const leaving: Leaving = method === 'bobbins' ? { mode: 'rotating' } : from;
       const strands = [off(first, leaving), off(second, leaving)] as const;
       const lengths = strands.map(({ lengthM }) => lengthM);

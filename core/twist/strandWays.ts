@@ -4,7 +4,7 @@ import type { Leaving, Round } from './twist';
 
 /**
  * How a strand left what it was on: that turned; a package stood and it was pulled over the end at its near or far
- * side; an open hank stood and it went round clockwise or counterclockwise, seen from where it was pulled to.
+ * side; an open hank stood and it went round clockwise or anticlockwise, seen from where it was pulled to.
  */
 export const LEAVING_WAYS = ['turning', 'near', 'far', 'cw', 'ccw'] as const;
 export type LeavingWay = (typeof LEAVING_WAYS)[number];

@@ -326,7 +326,7 @@ test('without a twist of its own there is no percent of it', () => {
   expect(percentOfOwn(9, { direction: 'S', turnsPerM: 180 })).toBe(-5);
 });
 
-test('a clockwise spindle lays counterclockwise, a clockwise hand clockwise', () => {
+test('a clockwise spindle lays anticlockwise, a clockwise hand clockwise', () => {
   const shape = { coreDiameterMm: 24, heightMm: 68, crossingAngleDeg: 60 };
   expect(laidBy({ mode: 'spindle', direction: 'cw', ...shape }, GRIST).sense).toBeCloseTo(-0.5, 12);
   expect(laidBy({ mode: 'carried', direction: 'cw', ...shape }, GRIST).sense).toBeCloseTo(0.5, 12);

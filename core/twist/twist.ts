@@ -13,12 +13,12 @@ import {
   wrapped,
   type Wraps,
 } from './twistChange';
-import { MILLIMETRES_PER_INCH, parseNumber, type UnitSystem } from '../common/units';
+import { inMetres, MILLIMETRES_PER_INCH, parseNumber, type UnitSystem } from '../common/units';
 
 /** The way the strand leans, like the middle stroke of the letter. */
 export type TwistDirection = 'S' | 'Z';
 
-/** Which way round: clockwise, counterclockwise. */
+/** Which way round: clockwise, anticlockwise. */
 export type Round = 'cw' | 'ccw';
 
 /** The side of a package that faced up while it was wound is the near one, the other the far one. */
@@ -298,7 +298,7 @@ export function laidBy(onto: Exclude<Laying, { mode: 'reel' }>, gristMPerG: numb
 /**
  * Which way round a strand lies on a package, seen from the near side: opposite to a spindle's turning, with the hand.
  *
- * @returns +1 clockwise, -1 counterclockwise
+ * @returns +1 clockwise, -1 anticlockwise
  * @example
  * senseOfLaying('spindle', 'cw') // => -1
  */
@@ -330,6 +330,6 @@ const INCHES_PER_METRE = 1000 / MILLIMETRES_PER_INCH;
 export function parseTurnsPerM(text: string, system: UnitSystem, path: string): number {
   const match = /^([\d.,]+)\s*(tpi|t\/in|tpm|t\/m)?$/i.exec(text.trim());
   if (!match) throw new InputError('write it like 180 t/m or 4.5 tpi', path);
-  const perInch = match[2] ? /i/i.test(match[2]) : system === 'imperial';
+  const perInch = match[2] ? /i/i.test(match[2]) : !inMetres(system);
   return requireWithin(parseNumber(match[1]!, path) * (perInch ? INCHES_PER_METRE : 1), 0, MOST_TURNS_PER_M, path);
 }

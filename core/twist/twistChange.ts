@@ -5,7 +5,7 @@ import { wrapsPerM } from '../bench/cake';
  * so the change per metre is one turn over the way once round, wherever along the strand.
  */
 export interface Wraps {
-  /** Clockwise +1, counterclockwise -1, seen from where the strand is held; times the cosine of the crossing angle. */
+  /** Clockwise +1, anticlockwise -1, seen from where the strand is held; times the cosine of the crossing angle. */
   sense: number;
   /** The square of the radius (m2) at the start of the strand; in a ball its cube (m3), */
   start: number;
@@ -50,7 +50,7 @@ export function unchanged(lengthM: number): TwistChange {
 /**
  * Wraps round a loop that does not grow: a hank, a reel, an arm.
  *
- * @param sense +1 clockwise, -1 counterclockwise
+ * @param sense +1 clockwise, -1 anticlockwise
  * @example
  * changeAt(wrapped(unchanged(100), roundLoop(-1, 1.6)), 40) // => -0.625
  */

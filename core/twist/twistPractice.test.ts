@@ -15,7 +15,7 @@ import {
 
 /**
  * The answers once more, from where a strand is in space and not from the rule: it is laid and pulled off bit by bit,
- * the turns of the strand round the package are added up, and seen from the other side clockwise is counterclockwise.
+ * the turns of the strand round the package are added up, and seen from the other side clockwise is anticlockwise.
  */
 function simulated(steps: readonly TwistStep[]): Float64Array {
   const bits = 240;

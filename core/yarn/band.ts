@@ -50,13 +50,13 @@ export const BAND_FIELDS = {
     stored: {},
   },
   putUpMass: {
-    label: 'Mass of one',
-    also: ['mass', 'weight', 'grams', 'unit weight', 'put up', 'ball weight', 'g'],
+    label: 'Weight per ball',
+    also: ['mass of one', 'mass', 'weight', 'grams', 'unit weight', 'put up', 'ball weight', 'g'],
     stored: { putUpMg: 'put_up_mg' },
   },
   putUpLength: {
-    label: 'Length of one',
-    also: ['length', 'yardage', 'metres', 'meters', 'yards', 'meterage', 'm', 'yd'],
+    label: 'Length per ball',
+    also: ['length of one', 'length', 'yardage', 'metres', 'meters', 'yards', 'meterage', 'm', 'yd'],
     stored: { putUpMm: 'put_up_mm' },
   },
   weightClass: {

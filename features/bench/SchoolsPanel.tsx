@@ -32,7 +32,7 @@ export function SchoolsPanel({ schools }: { schools: Schools }) {
   return (
     <section aria-labelledby="schools">
       <h2 id="schools" className="mt-10 mr-0 mb-1 ml-0">
-        How I like to work
+        My way of working
       </h2>
       <p className="max-w-[44em] text-ink-soft">
         Good makers differ here, each with reasons. Plans start from what you choose, and any of them may be wound
@@ -68,7 +68,7 @@ export function SchoolsPanel({ schools }: { schools: Schools }) {
         <div className="flex items-center gap-4 col-span-full">
           <FormError form={form} />
           <Button htmlType="submit" loading={form.saving}>
-            Work like this
+            Save
           </Button>
           {kept && (
             <Notice tone="good" role="status">

@@ -13,6 +13,9 @@ import { ToolDrawing } from './ToolDrawing';
 import { TOOL_FIELDS, typedFigures } from './toolFigures';
 import { ToolForm } from './ToolForm';
 
+/** The way a spindle turns, as it is stored, in words. */
+const TURNING_WORDS = { clockwise: 'clockwise', counterclockwise: 'anticlockwise' };
+
 type AnyTool = Bench[keyof Bench][number];
 
 /** One tool: its drawing, its figures, which of them were measured, and what its cakes have taught. */
@@ -58,7 +61,7 @@ export function ToolCard({
             {'learned' in tool && <LearnedWords tool={tool} />}
             <div className={`${styles.ways} flex flex-wrap gap-2`}>
               <Button onClick={onOpen}>
-                {tool.measured.length > 0 ? 'Change' : 'Put in what I measured'}
+                {tool.measured.length > 0 ? 'Change' : 'Enter what I measured'}
                 <span className="visually-hidden"> on the {tool.name.toLowerCase()}</span>
               </Button>
               <Button type="text" onClick={remove}>
@@ -163,7 +166,7 @@ function WinderFacts({ winder }: { winder: WinderTool }) {
         {winder.crossingAngleDeg}°
       </Fact>
       <dt>turns</dt>
-      <dd>{winder.turning ? `${winder.turning}, seen from above` : 'which way is not said yet'}</dd>
+      <dd>{winder.turning ? `${TURNING_WORDS[winder.turning]}, seen from above` : 'which way is not said yet'}</dd>
       <dt>base</dt>
       <dd>{BASES[winder.base]}</dd>
     </dl>

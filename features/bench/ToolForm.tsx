@@ -5,7 +5,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { readOrNull } from '../../core/common/inputError';
 import { parseSizeMm } from '../../core/common/span';
-import { parseNumber } from '../../core/common/units';
+import { inMetres, parseNumber } from '../../core/common/units';
 import type { ToolKind } from '../../server/bench/bench';
 import { ChoiceField, TextField } from '../../ui/controls/Field';
 import { Form, FormError } from '../../ui/controls/Form';
@@ -97,7 +97,7 @@ export function ToolForm({
             options={[
               { value: '', label: 'not looked yet' },
               { value: 'clockwise', label: 'clockwise, as a clock’s hands' },
-              { value: 'counterclockwise', label: 'counterclockwise' },
+              { value: 'counterclockwise', label: 'anticlockwise' },
             ]}
           />
           <ChoiceField
@@ -122,7 +122,7 @@ export function ToolForm({
       <FormError form={form} />
       <div className={`${styles.ways} flex flex-wrap gap-2`}>
         <Button type="primary" htmlType="submit" loading={form.saving}>
-          {id === null ? 'Onto the bench' : 'Keep these figures'}
+          {id === null ? 'Add to my tools' : 'Save'}
         </Button>
         <Button
           type="text"
@@ -131,7 +131,7 @@ export function ToolForm({
             close();
           }}
         >
-          Leave it
+          Cancel
         </Button>
       </div>
     </Form>
@@ -187,7 +187,7 @@ function Figure({
             value={counted}
             onChange={take}
             inputMode="decimal"
-            placeholder={instead.read === 'count' ? undefined : system === 'metric' ? '75 mm' : '3 in'}
+            placeholder={instead.read === 'count' ? undefined : inMetres(system) ? '75 mm' : '3 in'}
             hint="the figure above follows"
           />
         )}

@@ -153,7 +153,7 @@ export const TOOL_FIELDS: Record<ToolKind, readonly ToolField[]> = {
   reel: [
     {
       name: 'loopM',
-      label: 'Once round it, bare',
+      label: 'Circumference, bare',
       how: 'Wind ten loops of a smooth thread as you wind a mini, mark the first and the last, unwind it and measure between the marks. A tenth of it is one loop.',
       instead: { label: 'Ten loops, unwound', read: 'size', figure: (tenMm) => `${tidy(tenMm / 100)} cm` },
     },

@@ -47,7 +47,7 @@ test('a proposal is one, with its minutes and a way to settle it', () => {
   add();
   const words = shownText();
   expect(words).toContain('One thing to do, their days are proposed.');
-  expect(words).toMatch(/Wind hank 1 of Causeway, Low tide 20 min Settle Begin Done/);
+  expect(words).toMatch(/Wind hank 1 of Causeway, Low tide 20 min Confirm Start Done/);
   expect(words).toContain('20 of 30 min');
 });
 

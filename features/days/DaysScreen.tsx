@@ -39,7 +39,7 @@ export function DaysScreen({ page }: { page: DaysPage }) {
           day === null ? `${taskTitle(task)}: its day is proposed again.` : `${taskTitle(task)}: ${shortDay(day)}.`,
         );
         offer({
-          words: day === null ? 'Its day is proposed again.' : `Settled for ${shortDay(day)}.`,
+          words: day === null ? 'Its day is proposed again.' : `Confirmed for ${shortDay(day)}.`,
           undo: () => settle({ [task.id]: task.plannedOn }),
         });
       },
@@ -58,10 +58,10 @@ export function DaysScreen({ page }: { page: DaysPage }) {
   return (
     <>
       <PageHead title="Days" under={inShort(page)}>
-        <ActionLink href="/days/new">Plan something</ActionLink>
+        <ActionLink href="/days/new">Add a task</ActionLink>
         {proposed.length > 0 && (
           <Button size="large" onClick={takeAll} loading={busy}>
-            Settle what is proposed
+            Confirm what is proposed
           </Button>
         )}
       </PageHead>

@@ -93,10 +93,10 @@ export function TaskBox({
           <span className={`${styles.acts} flex flex-wrap gap-y-1 gap-x-3`}>
             {!settled && task.on !== null && (
               <button type="button" onClick={() => onMove(task, task.on)}>
-                Settle
+                Confirm
               </button>
             )}
-            {href && task.on === today && <Link href={href}>Begin</Link>}
+            {href && task.on === today && <Link href={href}>Start</Link>}
             <button type="button" onClick={finish} disabled={busy}>
               Done
             </button>

@@ -68,7 +68,7 @@ export function TaskFormScreen({
     );
   return (
     <>
-      <PageHead title={task ? taskTitle(task) : 'Plan something'} />
+      <PageHead title={task ? taskTitle(task) : 'Add a task'} />
       <div className={`${styles.form} max-w-[640px]`}>
         <Form form={form}>
           <div className={styles.row}>
@@ -173,11 +173,11 @@ export function TaskFormScreen({
           <FormError form={form} />
           <div className="flex flex-wrap gap-3 mt-3">
             <Button type="primary" size="large" htmlType="submit" loading={form.saving}>
-              {task ? 'Keep it so' : 'Onto the list'}
+              {task ? 'Save' : 'Add'}
             </Button>
             {task && (
               <Button size="large" onClick={remove} loading={work.busy}>
-                Off the list
+                Remove
               </Button>
             )}
           </div>

@@ -24,8 +24,8 @@ export function AnswersScreen({ answers }: { answers: BenchAnswers }) {
     return (
       <>
         <PageHead
-          title="What the logbook tells"
-          under="Nothing yet: no winding has been logged. From the first one on, this page tells where the time goes, what snags, how full cakes are, and how good estimates are."
+          title="What the log shows"
+          under="Nothing yet: no winding has been logged. From the first one on, this page shows where the time goes, what snags, how full cakes are, and how good estimates are."
         >
           <ActionLink href="/winding">Wind something</ActionLink>
         </PageHead>
@@ -34,7 +34,7 @@ export function AnswersScreen({ answers }: { answers: BenchAnswers }) {
   return (
     <>
       <PageHead
-        title="What the logbook tells"
+        title="What the log shows"
         under={
           <>
             From the last {windings === 1 ? 'winding' : `${windings} windings`}, since {shortDate(since!)}.{' '}

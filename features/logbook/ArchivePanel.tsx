@@ -67,7 +67,7 @@ export function ArchivePanel({ empty }: { empty: boolean }) {
           download
           className="inline-flex items-center min-h-[44px] py-0 px-4 rounded-md shadow-[inset_0_0_0_1.5px_var(--ink-soft)] font-semibold no-underline"
         >
-          Take an archive
+          Download an archive
         </a>
         <a href="/api/archive?as=json" download className="text-ink-soft">
           or as one JSON document
@@ -79,7 +79,7 @@ export function ArchivePanel({ empty }: { empty: boolean }) {
         onPick={(file) => void look(file)}
         disabled={busy}
       >
-        Read an archive in
+        Restore from an archive
       </FilePick>
       <div aria-live="polite" className={styles.news}>
         {busy && <p>{preview ? 'Taking it over …' : 'Looking at it …'}</p>}
@@ -129,20 +129,20 @@ function Preview({
       <p className={styles.ways}>
         {empty ? (
           <Button type="primary" size="large" onClick={() => onTake('replace')}>
-            Take it over
+            Restore it
           </Button>
         ) : (
           <>
             <Button type="primary" size="large" onClick={() => onTake('merge')} disabled={fresh === 0}>
-              Put it beside what is here
+              Add it to what is here
             </Button>
             <Button size="large" danger onClick={() => onTake('replace')}>
-              In place of everything here
+              Replace everything here
             </Button>
           </>
         )}
         <Button size="large" type="text" onClick={onDrop}>
-          Leave it
+          Cancel
         </Button>
       </p>
       {!empty && <p className="text-ink-soft">A snapshot of what is here is taken first; you can go back to it.</p>}

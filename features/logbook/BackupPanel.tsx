@@ -59,7 +59,7 @@ export function BackupPanel({ page: { backups, folder } }: { page: FilesPage }) 
       </p>
       <p>
         <Button onClick={() => void run(takeSnapshot, () => undefined)} loading={busy}>
-          Take one now
+          Take a snapshot now
         </Button>
       </p>
       {problem && (

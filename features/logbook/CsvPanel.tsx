@@ -54,11 +54,11 @@ export function CsvPanel() {
         for other programs.
       </p>
       <p>
-        <Link href="/yarns/import">Read a list of yarns in</Link>, with a preview of each line. A list of weighings, in
+        <Link href="/yarns/import">Import a list of yarns</Link>, with a preview of each line. A list of weighings, in
         the columns of weighings.csv:
       </p>
       <FilePick id="weighings-file" accept=".csv,text/csv" onPick={(file) => void pick(file)}>
-        Read weighings in
+        Import weighings
       </FilePick>
       {list && (
         <p className={styles.ways}>

@@ -19,7 +19,7 @@ export function EventLine({ event }: { event: LogEvent }) {
 function reported({ what, id }: LogEvent): { words: string; href: string } {
   switch (what) {
     case 'given up':
-      return { words: 'Given up', href: `/winding/run/${id}` };
+      return { words: 'Winding cancelled', href: `/winding/run/${id}` };
     case 'put away':
       return { words: 'Put away', href: `/yarns/${id}` };
     case 'deleted':

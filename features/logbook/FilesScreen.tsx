@@ -11,7 +11,7 @@ import styles from './FilesScreen.module.css';
 export function FilesScreen({ page }: { page: FilesPage }) {
   return (
     <>
-      <PageHead title="Take it along" under="All of it is yours, in formats that any program can read." />
+      <PageHead title="Export and backup" under="All of it is yours, in formats that any program can read." />
       <div className="grid grid-cols-[repeat(auto-fit,minmax(min(100%,480px),1fr))] gap-4 items-start">
         <ArchivePanel empty={page.empty} />
         <BackupPanel page={page} />

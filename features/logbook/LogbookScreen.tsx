@@ -22,10 +22,10 @@ export function LogbookScreen({ asked, page }: { asked: LogAsked; page: LogbookP
     <>
       <PageHead title="Logbook" under="All that happened, newest first.">
         <ActionLink href="/logbook/answers" quiet>
-          What it tells
+          What the log shows
         </ActionLink>
         <ActionLink href="/logbook/files" quiet>
-          Take it along
+          Export and backup
         </ActionLink>
       </PageHead>
       <div className="grid grid-cols-[minmax(0,1fr)_370px] gap-wide items-start max-tablet:grid-cols-[minmax(0,1fr)]">
@@ -153,7 +153,7 @@ function NothingYet() {
       >
         <ActionLink href="/yarns/new">Add a yarn</ActionLink>
         <ActionLink href="/logbook/files" quiet>
-          Read an archive in
+          Restore from an archive
         </ActionLink>
       </PageHead>
     </>

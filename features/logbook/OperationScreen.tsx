@@ -22,6 +22,7 @@ import { useTask } from '../../ui/feedback/useTask';
 import { redo, takePictureAway, undo, windNext } from './actions';
 import styles from './OperationScreen.module.css';
 import { StoryPanel } from './StoryPanel';
+import { inMetres } from '../../core/common/units';
 
 /** One entry of the logbook: what went in, what came out, and whether that agrees. */
 export function OperationScreen({ operation }: { operation: OperationPage }) {
@@ -149,7 +150,7 @@ export function OperationScreen({ operation }: { operation: OperationPage }) {
 const MADE: readonly OperationKind[] = ['wind', 'reel', 'join', 'ply'];
 
 function Slips({ ids }: { ids: readonly number[] }) {
-  const paper = useSystem() === 'imperial' ? 'letter' : 'a4';
+  const paper = !inMetres(useSystem()) ? 'letter' : 'a4';
   return (
     <p>
       <a href={`/api/labels?pieces=${ids.join(',')}&sheet=${paper}-slips`} target="_blank" rel="noreferrer">
@@ -203,7 +204,7 @@ function StrandWords({
   ];
   return (
     <p>
-      {words.length > 0 ? `${words.join('. ')}. ` : 'Nobody noted how the strand ran. '}
+      {words.length > 0 ? `${words.join('. ')}. ` : 'Nobody noted how the yarn came off. '}
       <Link href={`/twist/${pieceId}`}>
         {words.length > 0 ? 'What that did to its twist' : 'Say how, for its twist'}
       </Link>

@@ -87,6 +87,6 @@ test('four questions have their answers in sentences', () => {
 
 test('what can be taken along, and that there is no snapshot yet', () => {
   const words = textOf(<FilesScreen page={{ empty: true, backups: [], folder: 'bench-backups' }} />);
-  for (const part of ['Take an archive', 'There is none yet', 'operations.csv', '/api/v1'])
+  for (const part of ['Download an archive', 'There is none yet', 'operations.csv', '/api/v1'])
     expect(words).toContain(part);
 });

@@ -16,6 +16,7 @@ import { useForm } from '../../ui/controls/useForm';
 import { YarnPicker } from '../../ui/controls/YarnPicker';
 import { keepProject } from './actions';
 import styles from './ProjectFormScreen.module.css';
+import { inMetres } from '../../core/common/units';
 
 /** The form as it stands in the browser: its yarns with their names, so that a draft can show them. */
 type Values = Omit<ProjectForm, 'needs'> & {
@@ -59,7 +60,7 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
 
   return (
     <Form form={form} className="flex flex-col gap-3 max-w-[980px]">
-      <h1>{id === null ? 'Begin a project' : 'Change the project'}</h1>
+      <h1>{id === null ? 'Start a project' : 'Change the project'}</h1>
       <div
         className={`${styles.top} grid grid-cols-[2.2fr_1.3fr_1.3fr_1fr_1fr] gap-y-0 gap-x-4 max-tablet:grid-cols-[1fr_1fr]`}
       >
@@ -97,7 +98,7 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
                 value={need.amount}
                 onChange={(amount) => change(i, { amount })}
                 error={form.errors[`needs.${i}.amount`]}
-                hint={system === 'metric' ? '640 m, or 300 g' : '700 yd, or 10 oz'}
+                hint={inMetres(system) ? '640 m, or 300 g' : '700 yd, or 10 oz'}
               />
               <TextField
                 name={`needs.${i}.done`}
@@ -164,7 +165,7 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
       <div className="flex gap-3 pb-3">
         <FormButtons
           form={form}
-          save={id === null ? 'Begin it' : 'Keep the change'}
+          save={id === null ? 'Start it' : 'Save'}
           onLeave={() => router.push(id === null ? '/projects' : `/projects/${id}`)}
         />
       </div>

@@ -43,7 +43,7 @@ const need = (amount: string, yarnIds: number[], more: object = {}) => ({
 });
 
 test.each([
-  ['250 m', 'Enough: about 151 m will be left over. The chance that it reaches: over 99 %'],
+  ['250 m', 'Enough: about 151 m will be left over. Chance it is enough: over 99 %'],
   ['395 m', 'Tight: about 6.3 m to spare, less than the figures can promise'],
   ['600 m', 'Short: about 199 m are missing'],
 ])('for %s it says: %s', (amount, words) => expect(reported([need(amount, [1])]).shownText).toContain(words));

@@ -148,7 +148,7 @@ function NeedCard({ need, marginPercent }: { need: NeedView; marginPercent: numb
         <strong className="text-lead">{verdictInWords(need, inUnits)}</strong>
         {yarns.length > 0 && (
           <div>
-            The chance that it reaches: {chanceInWords(enough.probability)}. There are {inUnits(available.mean)} ±{' '}
+            Chance it is enough: {chanceInWords(enough.probability)}. There are {inUnits(available.mean)} ±{' '}
             {inUnits(available.sd * HALF_WIDTH_90)} for it.
           </div>
         )}

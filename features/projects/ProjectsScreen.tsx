@@ -17,8 +17,8 @@ const WORDS: Record<Verdict, string> = { enough: 'enough', tight: 'tight', short
 export function ProjectsScreen({ page: { underWay, past } }: { page: ProjectsPage }) {
   return (
     <>
-      <PageHead title="What it is for">
-        <ActionLink href="/projects/new">Begin a project</ActionLink>
+      <PageHead title="Projects">
+        <ActionLink href="/projects/new">Start a project</ActionLink>
       </PageHead>
       {underWay.length === 0 && (
         <div className={`${styles.empty} max-w-[36rem] my-10 mx-auto text-center`}>
@@ -31,7 +31,8 @@ export function ProjectsScreen({ page: { underWay, past } }: { page: ProjectsPag
       )}
       {underWay.length > 1 && (
         <p className="text-ink-soft">
-          Served in this order: the one that is due first has its yarn first, and what it takes is not counted again.
+          Yarn is reserved in this order: the project that is due first comes first, and what it takes is not counted
+          again.
         </p>
       )}
       <ol className="grid gap-3 mt-3">

@@ -33,7 +33,7 @@ const WORDS: Record<Trouble['kind'], { title: string; what: string; tryAgain?: s
   unreadable: {
     title: 'The disk does not answer as it should',
     what: 'The database could not be read. Nothing was changed.',
-    tryAgain: 'See to the disk, then try again.',
+    tryAgain: 'Check the disk, then try again.',
   },
 };
 

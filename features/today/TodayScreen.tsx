@@ -50,7 +50,7 @@ export function TodayScreen({ today }: { today: Today }) {
               <li key={id}>
                 <Notice tone={verdict === 'tight' ? 'tight' : 'bad'}>
                   <Link href={`/projects/${id}`}>{name}</Link>{' '}
-                  {verdict === 'tight' ? 'will be tight' : 'does not have enough'}: the chance that it reaches is{' '}
+                  {verdict === 'tight' ? 'will be tight' : 'does not have enough'}: the chance it is enough is{' '}
                   {chanceInWords(probability!)}.
                 </Notice>
               </li>

@@ -407,8 +407,8 @@ function RunsRound({
         },
         {
           value: 'spindle cw' as LayingWay,
-          short: 'counterclockwise',
-          long: 'counterclockwise, seen from above',
+          short: 'anticlockwise',
+          long: 'anticlockwise, seen from above',
           picture: <SpiralPicture round="ccw" colourHex={colourHex} />,
         },
       ]}

@@ -21,7 +21,7 @@ export function TwistLineWords({ line: { gap, worked } }: { line: TwistLine }) {
       className="font-semibold data-[grade=seen]:text-amber data-[grade=trouble]:text-madder data-[grade=hardly]:text-lichen"
     >
       {from}: {percent > 0 ? 'gains' : 'loses'} up to {percentWords(percent)} %
-      {grade === 'trouble' ? ', trouble' : grade === 'seen' ? ', to be seen' : ', hardly seen'}
+      {grade === 'trouble' ? ', a problem' : grade === 'seen' ? ', noticeable' : ', hardly noticeable'}
     </span>
   );
 }

@@ -42,7 +42,7 @@ describe('what the screen says', () => {
   });
 
   test('of a four-ply: hardly to be seen', () => {
-    expect(shownText(pageOf('Causeway'))).toMatch(/All of it, \d+ m, gains 2 to 1 % S: hardly to be seen/);
+    expect(shownText(pageOf('Causeway'))).toMatch(/All of it, \d+ m, gains 2 to 1 % S: hardly noticeable/);
   });
 
   test('of a cake from a fair: that it is not known, and never that nothing was changed', () => {
@@ -93,7 +93,7 @@ describe('what the screen says', () => {
 
 test('the list: what working each does, unknown as unknown', () => {
   const words = textOf(<TwistHome lines={lines} older={false} />);
-  expect(words).toMatch(/Cake 1 Skerry single, Sea thrift pulled from the centre: loses up to 10 %, trouble/);
+  expect(words).toMatch(/Cake 1 Skerry single, Sea thrift pulled from the centre: loses up to 10 %, a problem/);
   expect(words).toMatch(/Cake 1 Fair single, Gorse not known: see what is missing/);
   expect(textOf(<TwistHome lines={[]} older={false} />)).toContain('Nothing is wound yet');
 });

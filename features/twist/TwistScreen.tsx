@@ -278,8 +278,8 @@ function SurveyWords({ survey }: { survey: TwistSurvey | null }) {
   if (!survey?.metres) return <p className="min-h-[1.5em] text-ink-soft" />;
   const { hardly, seen, trouble } = survey.metres;
   const words = [
-    [hardly, 'hardly to be seen'],
-    [seen, 'to be seen'],
+    [hardly, 'hardly noticeable'],
+    [seen, 'noticeable'],
     [trouble, 'trouble'],
   ] as const;
   return (

@@ -24,7 +24,7 @@ export interface StretchWords {
 
 /**
  * What the steps have done, stretch by stretch from the end that is used first: "The first 38 m from the centre gain
- * 4 to 7 % S: firmer, to be seen in smooth stitches."
+ * 4 to 7 % S: firmer, noticeable in smooth stitches."
  */
 export function changeSentences(
   change: TwistChange,
@@ -89,11 +89,11 @@ function seenWords({ grade, gains }: Stretch, build: YarnBuild): string {
     case null:
       return '.';
     case 'hardly':
-      return ': hardly to be seen.';
+      return ': hardly noticeable.';
     case 'seen':
       return gains
-        ? ': firmer, to be seen in smooth stitches.'
-        : ': softer and flatter, to be seen in smooth stitches.';
+        ? ': firmer, noticeable in smooth stitches.'
+        : ': softer and flatter, noticeable in smooth stitches.';
     case 'trouble':
       if (gains) return ': it will kink where it runs slack.';
       return build === 'single' ? ': it may drift apart.' : ': it opens, and the needle splits it.';

@@ -137,7 +137,7 @@ const STEP_WORDS: Record<RunStep, StepWords> = {
     title: 'Park the other end',
     how: 'Tuck it under a few strands, away from the post, so that it does not wrap round it.',
   },
-  seat: { title: 'Seat it on the winder', how: 'Guide arm out and clicked in, strand through the guide.' },
+  seat: { title: 'Catch the end in the notch', how: 'Guide arm out and clicked in, strand through the guide.' },
   tail: { title: 'Leave a tail', how: 'A forearm’s length of the end hangs down: it will be the inner end.' },
   lay: { title: 'Lay the first wraps', how: 'Ten wraps, loosely, one beside the other over a thumb’s width.' },
   cross: {

@@ -4,7 +4,7 @@ import { fineMassFigure, gristFigure, inWords, lengthFigure, massFigure, sizeFig
 import { InputError } from '../../core/common/inputError';
 import { takeOffSteps } from '../../core/winding/run';
 import { DIFFERENCES, CONSUMPTIONS } from '../../core/yarn/threadBalance';
-import type { UnitSystem } from '../../core/common/units';
+import { inMetres, type UnitSystem } from '../../core/common/units';
 import type { Db } from '../../db/common/connection';
 import { findOperations } from '../../db/logbook/logbook';
 import type { Paper } from '../../formats/paper';
@@ -31,7 +31,7 @@ export async function runSheet(
 }
 
 async function printed(paper: Paper, system: UnitSystem, signal?: AbortSignal): Promise<Buffer> {
-  const size = system === 'imperial' ? 'LETTER' : 'A4';
+  const size = !inMetres(system) ? 'LETTER' : 'A4';
   return Buffer.from(await heavy('paper', { paper, fonts: fonts(), size }, { signal }));
 }
 
@@ -59,7 +59,7 @@ export function runPaper(db: Db, runId: number, system: UnitSystem, origin: stri
       },
       {
         kind: 'table',
-        head: ['Cake', 'Turns', 'Give or take', 'Mass', 'Length', 'Counted'],
+        head: ['Cake', 'Turns', 'Tolerance', 'Mass', 'Length', 'Counted'],
         rows: plan.cakes.map(({ name, crankTurns, massG, lengthM }, i) => [
           name || run.labels[i]!.toLowerCase(),
           turns(crankTurns.mean),

@@ -34,15 +34,15 @@ test('a note, a project, a tool, a job, a place of the app', () => {
   expect(titles('pilot')).toContain('project: Pilot’s pullover');
   expect(titles('umbrella')).toContain('tool: Umbrella swift');
   expect(titles('oil the')).toContain('job: Oil the large winder');
-  expect(titles('backup')).toEqual(['place: Take it along']);
-  expect(titles('snapshot')).toEqual(['place: Take it along']);
+  expect(titles('backup')).toEqual(['place: Export and backup']);
+  expect(titles('snapshot')).toEqual(['place: Export and backup']);
 });
 
 test('a yarn off the shelf is found as that', () => {
   const { id } = db.prepare("SELECT id FROM yarn WHERE line = 'Undyed lace'").get() as { id: number };
   idOf(putAway(db, id, NOW));
   expect(findAll(db, 'undyed lace')).toContainEqual(
-    expect.objectContaining({ title: 'Undyed lace, Raw', about: 'off the shelf: put away' }),
+    expect.objectContaining({ title: 'Undyed lace, Raw', about: 'archived: by you' }),
   );
 });
 

@@ -183,7 +183,7 @@ export function endMiniPlan(db: Db, planId: number, ended: boolean, now: Date): 
       .transaction(() => {
         if (!miniPlanById(db, planId)) throw new ConflictError('there is no such plan');
         if (ended && runsOfPlan(db, planId).some(({ endedAt }) => endedAt === null))
-          throw new ConflictError('its minis are being counted; finish that first, or give it up');
+          throw new ConflictError('its minis are being counted; finish that first, or cancel it');
         setMiniPlanEnded(db, planId, ended ? now.toISOString() : null);
         return planId;
       })

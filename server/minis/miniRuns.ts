@@ -209,7 +209,7 @@ function recordMinis(db: Db, runId: number, cutting: MiniCutting, now: Date): nu
     const plan = readMiniRunPlan(run.plan);
     const state = miniStateOf(db, run);
     const made = minisMade(state);
-    if (made.length === 0) throw new ConflictError('no mini was made; give it up instead');
+    if (made.length === 0) throw new ConflictError('no mini was made; cancel the counting instead');
     const places = remainderPlaces(plan);
     const left = cutting.left.map(({ mass, kept }, i) => ({
       afterMini: places[i] ?? plan.minis.length,

@@ -330,7 +330,7 @@ describe('the log', () => {
   test('a session without a mini is no log', () => {
     const { db, planId, pieceIds } = planning();
     const runId = idOf(startMiniRun(db, planId, pieceIds[0]!, NOW));
-    expect(errorsOf(logMiniRun(db, runId, logValues([]), 'metric', NOW))['']).toMatch(/give it up/);
+    expect(errorsOf(logMiniRun(db, runId, logValues([]), 'metric', NOW))['']).toMatch(/cancel the counting/);
   });
 
   test('what the last minis weighed is where the next skein of the yarn begins', () => {

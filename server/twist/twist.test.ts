@@ -86,7 +86,7 @@ describe('what is noted as a winding is logged', () => {
     const { gap, change, laid } = twistOf(db, yarnId, cakeId);
     expect(gap).toBeNull();
     expect(change.wraps).toEqual([]);
-    // A clockwise spindle lays counterclockwise; its guide keeps the lead of 20 degrees on the bare core.
+    // A clockwise spindle lays anticlockwise; its guide keeps the lead of 20 degrees on the bare core.
     expect(laid!.sense).toBe(-1);
     const leadM = Math.PI * 0.024 * Math.tan((20 * Math.PI) / 180);
     expect(laid!.start).toBeCloseTo(0.012 ** 2 + (leadM / (2 * Math.PI)) ** 2, 12);

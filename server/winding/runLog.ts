@@ -268,7 +268,7 @@ export function takeUpRun(db: Db, runId: number): SaveResult {
       .transaction(() => {
         const run = runById(db, runId);
         if (!run || run.endedAt === null || run.operationId !== null)
-          throw new ConflictError('this winding was not given up');
+          throw new ConflictError('this winding was not cancelled');
         if (pieceById(db, run.pieceId)?.consumedBy !== null) throw new ConflictError('the piece is not there any more');
         if (openRunOfPiece(db, run.pieceId)) throw new ConflictError('another winding of it is under way');
         reopenRun(db, runId);

@@ -29,7 +29,7 @@ export function whyNotUndo(db: Db, operationId: number): string | null {
   if (onlyMeasured(pieces)) return null;
   if (laterOperations(db, operationId).length > 0) return 'something was done with these pieces since; undo that first';
   if (pieces.some(({ pieceId }) => openRunOfPiece(db, pieceId)))
-    return 'a winding of one of these pieces is under way; finish it or give it up first';
+    return 'a winding of one of these pieces is under way; finish or cancel it first';
   return null;
 }
 

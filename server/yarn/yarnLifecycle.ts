@@ -41,7 +41,7 @@ export function borrowFrom(db: Db, yarnId: number, likeYarnId: number | null): S
 /** Takes a yarn off the shelf; its story stays, and it can come back. */
 export function putAway(db: Db, yarnId: number, now: Date): SaveResult {
   return onYarn(db, yarnId, () => {
-    if (runsOf(db, yarnId) > 0) throw new ConflictError('a winding of it is under way; finish it or give it up first');
+    if (runsOf(db, yarnId) > 0) throw new ConflictError('a winding of it is under way; finish or cancel it first');
     setGone(db, yarnId, 'put away', now.toISOString());
   });
 }
@@ -55,7 +55,7 @@ export function hasHistory(db: Db, yarnId: number): boolean {
 export function deleteYarn(db: Db, yarnId: number, now: Date): SaveResult {
   return onYarn(db, yarnId, () => {
     if (hasHistory(db, yarnId)) throw new ConflictError('it has a story; put it away instead');
-    if (runsOf(db, yarnId) > 0) throw new ConflictError('a winding of it is under way; give it up first');
+    if (runsOf(db, yarnId) > 0) throw new ConflictError('a winding of it is under way; cancel it first');
     for (const { id } of operationsOfYarn(db, yarnId).filter(({ kind }) => kind === 'receive'))
       mustDo(undoOperation(db, id, now));
     setGone(db, yarnId, 'deleted', now.toISOString());
@@ -81,7 +81,7 @@ export function mergeYarns(db: Db, fromId: number, intoId: number, now: Date): S
   return onYarn(db, fromId, (gone) => {
     const into = yarnById(db, intoId);
     if (!into || into.gone || gone || fromId === intoId) throw new ConflictError('choose another yarn on the shelf');
-    if (runsOf(db, fromId) > 0) throw new ConflictError('a winding of it is under way; finish it or give it up first');
+    if (runsOf(db, fromId) > 0) throw new ConflictError('a winding of it is under way; finish or cancel it first');
     const filled = fillBand(db, intoId, fromId);
     const merge = { fromYarn: fromId, intoYarn: intoId, at: now.toISOString(), filled: JSON.stringify(filled) };
     const taken = new Map<string, number>();

@@ -86,6 +86,11 @@ export class Maker {
     await this.page.locator(`::-p-aria([name="${name}"])`).click();
   }
 
+  /** Switches to these units, each by itself. */
+  async units(mass: 'g' | 'oz', length: 'm' | 'yd'): Promise<void> {
+    for (const unit of [mass, length]) await this.page.locator(`header ::-p-text(${unit})`).click();
+  }
+
   /** Puts text into the field of this id in place of what it held. */
   async fill(id: string, text: string): Promise<void> {
     const field = `[id="${id}"]`;

@@ -8,6 +8,7 @@ import { useUndoOffer } from '../feedback/UndoOffer';
 
 /** Gives up what is under way at a bench. Asks once more, in place: nothing floats over the bench. */
 export function GiveUp({
+  what,
   question,
   means,
   done,
@@ -15,7 +16,9 @@ export function GiveUp({
   take,
   to,
 }: {
-  /** "Give this winding up?" */
+  /** What is under way: "winding". */
+  what: string;
+  /** "Cancel this winding?" */
   question: string;
   /** What becomes of the piece and of what was counted. */
   means: string;
@@ -32,23 +35,24 @@ export function GiveUp({
   if (!asking)
     return (
       <Button type="text" onClick={() => setAsking(true)}>
-        Give up
+        Cancel {what}
       </Button>
     );
   return (
     <Notice tone="tight" role="alert">
       <strong>{question}</strong> {means}{' '}
       <Button
+        danger
         onClick={async () => {
           const { ok } = await give();
           if (ok) offer({ words: done, undo: take });
           router.push(to);
         }}
       >
-        Give it up
+        Discard the count
       </Button>{' '}
       <Button type="text" onClick={() => setAsking(false)}>
-        Keep it
+        Keep {what}
       </Button>
     </Notice>
   );

@@ -61,7 +61,7 @@ export function RunLog({
       <div>{rest}</div>
       <div className="col-span-full flex flex-wrap items-center gap-3">
         <Button type="primary" size="large" htmlType="submit" loading={form.saving} disabled={!enabled || !ready}>
-          Into the log
+          Log it
         </Button>
         {acts.map(({ words, act }) => (
           <Button key={words} size="large" type="text" onClick={act} disabled={!enabled}>

@@ -6,6 +6,7 @@ import { withUnit } from './bareUnits';
 import { Choice } from './Choice';
 import { SignIcon } from '../figures/icons';
 import { useSystem } from '../frame/Providers';
+import { inGrams } from '../../core/common/units';
 
 export interface FieldProps {
   /** The path under which errors come back; also the element's id. */
@@ -79,7 +80,7 @@ interface TextFieldProps extends FieldProps {
 /** A mass: a bare number is grams or ounces, as the user weighs. */
 export function MassField(field: Omit<TextFieldProps, 'suffix' | 'inputMode'>) {
   const system = useSystem();
-  return <TextField {...field} suffix={system === 'metric' ? 'g' : 'oz'} inputMode="decimal" />;
+  return <TextField {...field} suffix={inGrams(system) ? 'g' : 'oz'} inputMode="decimal" />;
 }
 
 /** A line of text. */

@@ -21,7 +21,7 @@ export function blankWeighing(): {
 /** The frame of a form that logs an operation: what was done, notes, what is wrong with it, and into the log. */
 export function OperationForm<Values extends { note: string }>({
   form,
-  act = 'Into the log',
+  act = 'Log it',
   notes = true,
   placeholder,
   quiet,

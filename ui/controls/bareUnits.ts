@@ -1,4 +1,4 @@
-import type { UnitSystem } from '../../core/common/units';
+import { inGrams, inMetres, type UnitSystem } from '../../core/common/units';
 
 /** What a bare number means in each field, by the last part of its name; fields that are not here hold no such amount. */
 const KINDS: Record<string, 'mass' | 'length' | 'span' | 'loop' | 'twist'> = {
@@ -31,13 +31,11 @@ const KINDS: Record<string, 'mass' | 'length' | 'span' | 'loop' | 'twist'> = {
   spun: 'twist',
 };
 
-const UNITS: Record<UnitSystem, Record<'mass' | 'length' | 'span' | 'twist', string>> = {
-  metric: { mass: 'g', length: 'm', span: 'cm', twist: 't/m' },
-  imperial: { mass: 'oz', length: 'yd', span: 'in', twist: 'tpi' },
-};
+const METRIC = { mass: 'g', length: 'm', span: 'cm', twist: 't/m' };
+const IMPERIAL: typeof METRIC = { mass: 'oz', length: 'yd', span: 'in', twist: 'tpi' };
 
 /** A loop is typed in the large unit up to this, and in the small one beyond. */
-const LARGEST_LOOP: Record<UnitSystem, number> = { metric: 5, imperial: 5.4 };
+const LARGEST_LOOP = { metric: 5, imperial: 5.4 };
 
 /**
  * What was typed, with the unit that it was typed in, for when another system of units is switched to: an amount stays
@@ -49,9 +47,10 @@ const LARGEST_LOOP: Record<UnitSystem, number> = { metric: 5, imperial: 5.4 };
 export function withUnit(name: string, typed: string, typedIn: UnitSystem): string {
   const kind = KINDS[name.split('.').findLast((part) => !/^\d+$/.test(part)) ?? ''];
   if (!kind || !/^\s*(?=.*\d)[\d.,/ ]+$/.test(typed)) return typed;
-  if (kind !== 'loop') return `${typed.trim()} ${UNITS[typedIn][kind]}`;
-  const small = Number(typed.replace(',', '.')) > LARGEST_LOOP[typedIn];
-  return `${typed.trim()} ${UNITS[typedIn][small ? 'span' : 'length']}`;
+  if (kind === 'mass') return `${typed.trim()} ${(inGrams(typedIn) ? METRIC : IMPERIAL).mass}`;
+  const [units, largestLoop] = inMetres(typedIn) ? [METRIC, LARGEST_LOOP.metric] : [IMPERIAL, LARGEST_LOOP.imperial];
+  if (kind !== 'loop') return `${typed.trim()} ${units[kind]}`;
+  return `${typed.trim()} ${units[Number(typed.replace(',', '.')) > largestLoop ? 'span' : 'length']}`;
 }
 
 /** The same for all that was typed into a form. */

@@ -4,6 +4,7 @@ import { Button, Segmented } from 'antd';
 import { type ReactNode, useState } from 'react';
 import type { DeviceKind, DeviceReading } from '../../core/winding/deviceReading';
 import { inWords, lengthFigure, readingFigure } from '../../core/common/format';
+import type { UnitSystem } from '../../core/common/units';
 import { Large } from '../figures/Figures';
 import { useSystem } from '../frame/Providers';
 import { tellDevice } from './deviceLine';
@@ -197,7 +198,7 @@ function Choice({
 }
 
 /** What one device shows, in a few words; for a line on another screen. */
-export function deviceInWords(reading: DeviceReading, system: 'metric' | 'imperial'): string {
+export function deviceInWords(reading: DeviceReading, system: UnitSystem): string {
   switch (reading.device) {
     case 'scale':
       if (reading.state === 'overload') return 'too heavy for the scale';

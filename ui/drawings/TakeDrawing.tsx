@@ -15,7 +15,7 @@ export function TakeDrawing({ of, name }: { of: RefObject<HTMLElement | null>; n
       className="min-h-[32px] py-1 px-0 border-0 bg-transparent text-ink-soft [font:inherit] text-small underline underline-offset-[3px] cursor-pointer hover:text-ink"
       onClick={take}
     >
-      Take this drawing (SVG)
+      Download this drawing (SVG)
     </button>
   );
 }

@@ -19,7 +19,7 @@ export function FindAll() {
       <Button
         icon={<SearchOutlined />}
         onClick={() => setOpen(true)}
-        aria-label="Look for anything"
+        aria-label="Search everything"
         aria-keyshortcuts="f"
         title="Key: f"
       />

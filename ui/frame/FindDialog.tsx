@@ -65,14 +65,14 @@ export function FindDialog({ open, onLeave }: { open: boolean; onLeave: () => vo
   };
 
   return (
-    <Modal title="Look for anything" open={open} onCancel={onLeave} afterClose={() => setWords('')} footer={null}>
+    <Modal title="Search everything" open={open} onCancel={onLeave} afterClose={() => setWords('')} footer={null}>
       <Input
         size="large"
         role="combobox"
         aria-expanded={found.length > 0}
         aria-controls={`${id}-found`}
         aria-activedescendant={found.length > 0 ? `${id}-${at}` : undefined}
-        aria-label="What are you looking for?"
+        aria-label="Search everything for"
         placeholder="a yarn, cake 2, a note, a tool, a page"
         value={words}
         onChange={({ target }) => setWords(target.value)}

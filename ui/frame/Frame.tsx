@@ -1,8 +1,13 @@
 'use client';
 
+import { CalendarOutlined, EllipsisOutlined, MoonOutlined, SunOutlined } from '@ant-design/icons';
+import { Button, Dropdown, Segmented } from 'antd';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import type { ReactNode } from 'react';
+import { inGrams, inMetres, systemOf } from '../../core/common/units';
+import type { PieceForm } from '../../core/yarn/piece';
+import { PieceGlyph } from '../thread/PieceGlyph';
 import { AcornMark } from './AcornMark';
 import { FindAll } from './FindAll';
 import styles from './Frame.module.css';
@@ -12,18 +17,23 @@ import { type BenchWay, WayToBench } from './WayToBench';
 const PLACES = [
   { href: '/', name: 'Today' },
   { href: '/yarns', name: 'Yarns' },
-  { href: '/projects', name: 'Projects' },
   { href: '/winding', name: 'Winding' },
   { href: '/minis', name: 'Minis' },
+  { href: '/projects', name: 'Projects' },
+  { href: '/days', name: 'Days' },
   { href: '/twist', name: 'Twist' },
   { href: '/logbook', name: 'Logbook' },
   { href: '/bench', name: 'Bench' },
 ] as const;
 
-const UNITS = [
-  { system: 'metric', name: 'g m' },
-  { system: 'imperial', name: 'oz yd' },
-] as const;
+/** So many stand at the foot of a phone; the others open from More. */
+const TABS = 4;
+const TAB_DRAWINGS: Partial<Record<string, ReactNode>> = {
+  '/': <CalendarOutlined />,
+  '/yarns': <TabGlyph form="hank" />,
+  '/winding': <TabGlyph form="cake" />,
+  '/minis': <TabGlyph form="mini skein" />,
+};
 
 /** The quiet rim of every screen: where one is, and the two switches. */
 export function Frame({ onBench, children }: { onBench: BenchWay[]; children: ReactNode }) {
@@ -40,21 +50,23 @@ export function Frame({ onBench, children }: { onBench: BenchWay[]; children: Re
           aria-label="Lazy Acorn, to today"
         >
           <AcornMark />
-          <span>Lazy Acorn</span>
+          <span className="max-desk:hidden">Lazy Acorn</span>
         </Link>
         <nav className={styles.places} aria-label="Places">
           {PLACES.map(({ href, name }) => (
             <Link key={href} href={href} aria-current={isAt(path, href) ? 'page' : undefined} className={styles.place}>
+              <span className={styles.tab}>{TAB_DRAWINGS[href]}</span>
               {name}
             </Link>
           ))}
+          <MorePlaces path={path} />
         </nav>
         <WayToBench first={onBench} />
         <Switches />
       </header>
       <main
         id="main"
-        className="py-6 px-[clamp(16px,2.5vw,40px)] max-w-[1400px] my-0 mx-auto max-tablet:pt-4 max-tablet:pr-4 max-tablet:pb-10 max-tablet:pl-4"
+        className="py-6 px-[clamp(16px,2.5vw,40px)] max-w-[1400px] my-0 mx-auto max-tablet:pt-4 max-tablet:pr-4 max-tablet:pb-[88px] max-tablet:pl-4"
       >
         {children}
       </main>
@@ -68,34 +80,61 @@ function isAt(path: string, href: string): boolean {
   return path.startsWith(href) || (href === '/yarns' && path.startsWith('/pieces'));
 }
 
-function Switches() {
-  const { system, setSystem, theme, setTheme } = usePreferences();
+function TabGlyph({ form }: { form: PieceForm }) {
   return (
-    <div className="flex gap-2">
-      <FindAll />
-      <div role="group" aria-label="Units" className={styles.switch}>
-        {UNITS.map((unit) => (
-          <button
-            key={unit.system}
-            type="button"
-            aria-pressed={system === unit.system}
-            onClick={() => setSystem(unit.system)}
-          >
-            {unit.name}
-          </button>
-        ))}
-      </div>
+    <svg width={26} height={26} aria-hidden="true">
+      <PieceGlyph form={form} colourHex="#8a9a86" x={13} y={13} side={24} />
+    </svg>
+  );
+}
+
+/** On a phone: the places that have no tab of their own. */
+function MorePlaces({ path }: { path: string }) {
+  const others = PLACES.slice(TABS);
+  return (
+    <Dropdown
+      trigger={['click']}
+      menu={{ items: others.map(({ href, name }) => ({ key: href, label: <Link href={href}>{name}</Link> })) }}
+    >
       <button
         type="button"
-        className={styles.switch}
+        className={`${styles.place} ${styles.more}`}
+        aria-current={others.some(({ href }) => isAt(path, href)) ? 'page' : undefined}
+      >
+        <span className={styles.tab}>
+          <EllipsisOutlined />
+        </span>
+        More
+      </button>
+    </Dropdown>
+  );
+}
+
+function Switches() {
+  const { system, setSystem, theme, setTheme } = usePreferences();
+  const [grams, metres] = [inGrams(system), inMetres(system)];
+  return (
+    <div className="flex items-center gap-2 max-desk:gap-1">
+      <FindAll />
+      <Segmented
+        size="small"
+        aria-label="Mass in"
+        options={['g', 'oz']}
+        value={grams ? 'g' : 'oz'}
+        onChange={(unit) => setSystem(systemOf(unit === 'g', metres))}
+      />
+      <Segmented
+        size="small"
+        aria-label="Length in"
+        options={['m', 'yd']}
+        value={metres ? 'm' : 'yd'}
+        onChange={(unit) => setSystem(systemOf(grams, unit === 'm'))}
+      />
+      <Button
+        icon={theme === 'light' ? <MoonOutlined /> : <SunOutlined />}
         onClick={() => setTheme(theme === 'light' ? 'dark' : 'light')}
         aria-label={`Change to ${theme === 'light' ? 'dark' : 'light'}`}
-      >
-        <svg width="20" height="20" viewBox="0 0 20 20" aria-hidden="true">
-          <circle cx="10" cy="10" r="8" fill="none" stroke="currentColor" strokeWidth="1.8" />
-          <path d="M10 2a8 8 0 0 1 0 16z" fill="currentColor" />
-        </svg>
-      </button>
+      />
     </div>
   );
 }

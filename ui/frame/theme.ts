@@ -55,6 +55,7 @@ export function antTheme(dark: boolean): ThemeConfig {
         itemSelectedBg: shades.ink,
         itemSelectedColor: shades.card,
         trackPadding: 3,
+        controlHeightSM: 32,
       },
     },
   };

@@ -19,7 +19,7 @@ export function AskedWays({
   return (
     <details className={`${styles.asked} my-3 mx-0`} open={openAtFirst || wrong}>
       <summary>
-        How the strand ran
+        Twist (optional): how did the yarn come off?
         <span className="font-normal text-ink-soft">
           {openAtFirst
             ? ': its twist is kept account of, and what nobody saw stays unknown'

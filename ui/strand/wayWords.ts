@@ -9,7 +9,7 @@ export interface WayWords {
   long: string;
 }
 
-export const ROUND_WORDS: Record<Round, string> = { cw: 'clockwise', ccw: 'counterclockwise' };
+export const ROUND_WORDS: Record<Round, string> = { cw: 'clockwise', ccw: 'anticlockwise' };
 
 export function leavingWords(way: LeavingWay, form: PieceForm, end: PackageEnd): WayWords {
   if (isLoop(form)) {

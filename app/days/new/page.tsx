@@ -5,7 +5,7 @@ import { database } from '../../../server/common/database';
 import { taskChoices } from '../../../server/days/taskPage';
 import { rowNumber } from '../../../server/common/rowNumber';
 
-export const metadata: Metadata = { title: 'Plan something' };
+export const metadata: Metadata = { title: 'Add a task' };
 
 export default async function Page({
   searchParams,

@@ -5,7 +5,7 @@ import { database } from '../../../server/common/database';
 import { rowNumber } from '../../../server/common/rowNumber';
 import { yarnView } from '../../../server/yarn/yarnViews';
 
-export const metadata: Metadata = { title: 'Begin a project' };
+export const metadata: Metadata = { title: 'Start a project' };
 
 /** `?yarn=ID&needs=190 m` begins with that yarn and that need. */
 export default async function Page({ searchParams }: { searchParams: Promise<{ yarn?: string; needs?: string }> }) {

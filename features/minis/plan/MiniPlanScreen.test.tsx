@@ -61,7 +61,7 @@ describe('a plan', () => {
     const { shownText } = miniPlan();
     expect(shownText()).toContain('16 minis to come');
     expect(shownText()).toContain('Count off hank 1');
-    expect(shownText()).toContain('Plan it anew');
+    expect(shownText()).toContain('Plan again');
     expect(shownText()).toContain('9 × 12 g');
     expect(shownText()).toContain('figure eights, loose');
     expect(shownText()).toContain('Tie loosely.');
@@ -84,7 +84,7 @@ describe('a plan', () => {
     begin();
     expect(shownText()).toContain('Go on counting hank 1');
     expect(shownText()).toContain('112 g, 9 to come');
-    expect(shownText()).not.toContain('Plan it anew');
+    expect(shownText()).not.toContain('Plan again');
     expect(listed()).toContain('Hank 1, 112 g, mini 1 of 9, being counted');
   });
 
@@ -93,7 +93,7 @@ describe('a plan', () => {
     cut();
     expect(shownText()).toContain('7 minis to come, 9 made');
     expect(shownText()).toMatch(
-      /112 g of the skein became 108 g of minis, [\d.]+ g of ties, [\d.]+ g of ends and scraps, and [\d.]+ g that is left: it adds up/,
+      /112 g of the skein became 108 g of minis, [\d.]+ g of ties, [\d.]+ g of ends and scraps, and [\d.]+ g that is left: all accounted for/,
     );
     expect(shownText()).toContain('Mini skein 9 12.0 g 43 m 9 of 9 from hank 1');
     expect(shownText()).toContain('9 labels on 1 sheet (PDF)');
@@ -172,8 +172,8 @@ describe('the list', () => {
   test('what was put away stands beneath, and its page takes it up again', () => {
     const { db, planId, shownText, listed } = miniPlan();
     idOf(endMiniPlan(db, planId, true, NOW));
-    expect(listed()).toMatch(/Put away Tests 16 planned/);
-    expect(shownText()).toContain('Take it up again');
+    expect(listed()).toMatch(/Archived Tests 16 planned/);
+    expect(shownText()).toContain('Bring it back');
   });
 });
 

@@ -138,7 +138,7 @@ export function MiniPlanScreen({ page, scales }: { page: MiniPlanPage; scales: S
         {minis.length > 0 && <LabelsPanel page={page} />}
       </div>
       <div className="flex flex-wrap gap-y-2 gap-x-6 items-center mt-3">
-        {untouched && page.endedAt === null && <Link href={`/minis/${page.id}/plan`}>Plan it anew</Link>}
+        {untouched && page.endedAt === null && <Link href={`/minis/${page.id}/plan`}>Plan again</Link>}
         <Button
           type="text"
           onClick={() =>
@@ -146,15 +146,15 @@ export function MiniPlanScreen({ page, scales }: { page: MiniPlanPage; scales: S
               () => putAway(page.id, page.endedAt === null),
               () => {
                 if (page.endedAt === null)
-                  offer({ words: `${page.name} is put away.`, undo: () => putAway(page.id, false) });
+                  offer({ words: `${page.name} is archived.`, undo: () => putAway(page.id, false) });
               },
             )
           }
         >
-          {page.endedAt === null ? 'Put this plan away' : 'Take it up again'}
+          {page.endedAt === null ? 'Archive this plan' : 'Bring it back'}
         </Button>
         <a href={`/api/drawings/minis/${page.id}`} download>
-          Take the cut map (SVG)
+          Download the cut map (SVG)
         </a>
         <span className="text-ink-soft">
           {plan.reel.name}, <FineMass g={plan.cutLossG} /> of ends and ties to a mini

@@ -34,7 +34,7 @@ export function MinisScreen({ miniPlans, runs }: { miniPlans: readonly MiniPlanL
       <MiniPlans miniPlans={open} />
       {away.length > 0 && (
         <>
-          <h2 className="mt-6 mr-0 mb-2 ml-0">Put away</h2>
+          <h2 className="mt-6 mr-0 mb-2 ml-0">Archived</h2>
           <MiniPlans miniPlans={away} />
         </>
       )}

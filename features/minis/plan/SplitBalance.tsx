@@ -27,7 +27,13 @@ export function SplitBalance({ balance, what }: { balance: MiniPlanBalance; what
         '. It was not weighed before, so there is nothing to balance against.'
       ) : adds ? (
         <>
-          : it adds up, to <FineMass g={Math.abs(differenceG)} />, within what the scales can tell.
+          : all accounted for
+          {Math.abs(differenceG) >= 0.05 && (
+            <>
+              , within <FineMass g={Math.abs(differenceG)} />
+            </>
+          )}
+          , as near as the scales can tell.
         </>
       ) : (
         <>

@@ -7,7 +7,7 @@ import { InputError } from '../../../core/common/inputError';
 import { fineMassFigure, inWords, massFigure } from '../../../core/common/format';
 import { type ParentPiece, readMinis, readSize, type ReadMinis } from '../../../core/minis/miniPlan';
 import type { MinisWorth } from '../../../core/minis/minis';
-import { GRAMS_PER_OUNCE, type UnitSystem } from '../../../core/common/units';
+import { GRAMS_PER_OUNCE, inGrams, type UnitSystem } from '../../../core/common/units';
 import type { MiniPlanForm, PlanMinisPage } from '../../../server/minis/miniPlans';
 import { FormError } from '../../../ui/controls/Form';
 import { newKey } from '../../../ui/feedback/newKey';
@@ -115,7 +115,7 @@ function Planning({ page, draftKey }: { page: PlanMinisPage; draftKey: string })
           loading={form.saving}
           disabled={total === 0 || !hand.feasible || planning.state === 'thinking'}
         >
-          {miniPlan ? 'Keep the new plan' : 'Keep this plan'}
+          {miniPlan ? 'Save the new plan' : 'Save this plan'}
         </Button>
       </div>
       <div className="grid grid-cols-[minmax(0,5fr)_minmax(0,7fr)] gap-y-6 gap-x-wide max-tablet:grid-cols-[minmax(0,1fr)]">
@@ -203,7 +203,7 @@ function Planning({ page, draftKey }: { page: PlanMinisPage; draftKey: string })
           {total > 0 && (
             <p>
               <Button type="text" onClick={form.clear}>
-                Begin anew
+                Start again
               </Button>
             </p>
           )}
@@ -346,5 +346,5 @@ function nameFor(made: readonly number[], yarns: readonly string[]): string {
 }
 
 function typedMass(massG: number, system: UnitSystem): string {
-  return system === 'metric' ? `${massG} g` : `${(massG / GRAMS_PER_OUNCE).toFixed(2)} oz`;
+  return inGrams(system) ? `${massG} g` : `${(massG / GRAMS_PER_OUNCE).toFixed(2)} oz`;
 }

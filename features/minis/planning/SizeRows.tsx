@@ -7,6 +7,7 @@ import { ChoiceField, TextField } from '../../../ui/controls/Field';
 import { useSystem } from '../../../ui/frame/Providers';
 import { newKey } from '../../../ui/feedback/newKey';
 import styles from './SizeRows.module.css';
+import { inGrams } from '../../../core/common/units';
 
 /** A size that nothing is said of yet. */
 export function emptySize(): TypedSize {
@@ -72,11 +73,11 @@ export function SizeRows({
             value={size.amount}
             onChange={(amount) => set(i, { amount })}
             error={errors[`sizes.${i}.amount`]}
-            placeholder={system === 'metric' ? '12 g' : '0.4 oz'}
+            placeholder={inGrams(system) ? '12 g' : '0.4 oz'}
           />
           <TextField
             name={`sizes.${i}.tolerance`}
-            label="Give or take"
+            label="Tolerance"
             value={size.tolerance}
             onChange={(tolerance) => set(i, { tolerance })}
             error={errors[`sizes.${i}.tolerance`]}
@@ -144,7 +145,7 @@ export function SizeRows({
         onClick={() => onSizes([...sizes, { ...emptySize(), yarnId: sizes.at(-1)?.yarnId ?? '' }])}
         disabled={sizes.length >= 60}
       >
-        One more size
+        Another size
       </Button>
     </div>
   );

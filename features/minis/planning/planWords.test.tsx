@@ -262,7 +262,7 @@ test('a sum that adds up, one that does not, and one that cannot be told', () =>
   const shownText = (more: Partial<typeof balance>) =>
     textOf(<SplitBalance balance={{ ...balance, ...more }} what="hank 1" />);
   expect(shownText({})).toContain(
-    '100 g of hank 1 became 90 g of minis, 2 g of ties, 1 g of ends and scraps, and 7 g that is left: it adds up',
+    '100 g of hank 1 became 90 g of minis, 2 g of ties, 1 g of ends and scraps, and 7 g that is left: all accounted for',
   );
   expect(shownText({ remainingG: 0, differenceG: -7 })).toContain('and nothing that is left: 7 g are missing');
   expect(shownText({ differenceG: 3 })).toContain('3 g are too much');

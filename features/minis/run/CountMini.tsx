@@ -173,7 +173,7 @@ export function CountMini({
         <span className="flex-1" />
         {minisMade(state).length > 0 && (
           <Button size="large" type="text" onClick={onEnd} disabled={!enabled || loops > 0}>
-            No more of them
+            Stop making minis
           </Button>
         )}
         <Way onClick={cut} disabled={!enabled || paused || loops === 0} letter="C" primary={loops >= next.loops}>

@@ -55,9 +55,10 @@ export function MiniRunScreen({ page, scales }: { page: MiniRunPage; scales: Sca
       href={`/minis/${page.planId}`}
       under={`${page.pieceLabel} of ${page.yarnName}, ${REEL_WORDS[page.plan.reel.kind]}`}
       giveUp={{
-        question: 'Give this up?',
-        means: 'The skein stays as it was; what was counted goes into no mini.',
-        done: 'The counting is given up.',
+        what: 'counting',
+        question: 'Cancel this counting?',
+        means: 'The skein stays as it was; the count is discarded.',
+        done: 'The counting is cancelled.',
         give: () => giveUpCounting(page.id),
         take: () => takeUpCounting(page.id),
         to: `/minis/${page.planId}`,

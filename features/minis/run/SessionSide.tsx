@@ -55,7 +55,7 @@ export function SessionSide({
     <div className="flex flex-col gap-3 min-w-0">
       <div className="grid grid-cols-[1fr_1fr] gap-y-3 gap-x-4 leading-[1.2]">
         <Large figure={{ number: String(done.length), unit: `of ${plan.minis.length}` }} label="minis are made" />
-        <Large figure={fineMassFigure(session.next.remainingG, system)} label="left for them in this stretch" />
+        <Large figure={fineMassFigure(session.next.remainingG, system)} label="usable before the next knot" />
       </div>
       {done.length === 0 ? (
         <p className="text-ink-soft text-body">

@@ -18,7 +18,7 @@ import {
   weighingNow,
 } from '../../../core/minis/miniRun';
 import { miniVerdict, scaleJudges, type WeighingDoubt, weighingDoubt } from '../../../core/minis/weighingChecks';
-import { GRAMS_PER_OUNCE, parseQuantity } from '../../../core/common/units';
+import { GRAMS_PER_OUNCE, inGrams, parseQuantity } from '../../../core/common/units';
 import type { ScaleTool } from '../../../server/bench/bench';
 import type { MiniRunPage } from '../../../server/minis/miniRuns';
 import { LargeAct } from '../../../ui/bench/LargeAct';
@@ -498,7 +498,7 @@ function NextWords({ session, plan, state }: { session: Session; plan: MiniRunPa
   return (
     <p className="text-ink-soft text-body">
       {minisToCome(state).length} to come. A loop weighs{' '}
-      {system === 'metric' ? `${perLoopG.toFixed(3)} g` : `${(perLoopG / GRAMS_PER_OUNCE).toFixed(4)} oz`} by what was
+      {inGrams(system) ? `${perLoopG.toFixed(3)} g` : `${(perLoopG / GRAMS_PER_OUNCE).toFixed(4)} oz`} by what was
       weighed; next: {sizeName(plan.minis[next]!, system)}.
     </p>
   );

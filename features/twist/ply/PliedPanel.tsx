@@ -44,7 +44,7 @@ export function PliedPanel({ page: { piece }, plied }: { page: TwistPage; plied:
             , meant to have <Twist perM={meantTurnsPerM} />
           </>
         )}
-        . <Link href={`/logbook/${plied.operationId}`}>Its entry in the log</Link>.
+        . <Link href={`/logbook/${plied.operationId}`}>See it in the logbook</Link>.
       </p>
       {stage !== 'done' && (
         <Notice tone="plain">

@@ -24,7 +24,7 @@ import { type OwnTwist, parseTurnsPerM } from '../../../core/twist/twist';
 import { lengthKept, strandsOf, type TakeUp } from '../../../core/twist/takeUp';
 import { strandStateOf } from '../../../core/twist/twistAccount';
 import type { TwistLimits } from '../../../core/twist/twistSeverity';
-import { parseNumber, type UnitSystem } from '../../../core/common/units';
+import { inMetres, parseNumber, type UnitSystem } from '../../../core/common/units';
 import type { ScaleTool } from '../../../server/bench/bench';
 import type { PlyPage, PlySingle } from '../../../server/twist/plying';
 import { TextField } from '../../../ui/controls/Field';
@@ -292,7 +292,7 @@ function SinglesTwist({
           value={draft.spun}
           onChange={(spun) => set({ spun })}
           error={error}
-          placeholder={system === 'metric' ? 't/m' : 'tpi'}
+          placeholder={inMetres(system) ? 't/m' : 'tpi'}
           hint={
             single.own ? (
               <>
@@ -357,7 +357,7 @@ function StartFigure({
       <div className="grid grid-cols-[repeat(3,minmax(0,1fr))] gap-4 max-tablet:grid-cols-[minmax(0,1fr)]">
         <TextField
           name="share"
-          label="Share of theirs"
+          label="Ply twist as a share of the singles'"
           value={draft.share}
           onChange={(share) => set({ share })}
           error={start.error}
@@ -366,7 +366,7 @@ function StartFigure({
         />
         <TextField
           name="foldTurns"
-          label="Folded back: turns"
+          label="Plyback sample: turns"
           value={draft.foldTurns}
           onChange={(foldTurns) => set({ foldTurns })}
           error={foldError}

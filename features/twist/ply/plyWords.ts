@@ -53,7 +53,7 @@ function strandSentence(
   if (!own) return `${who} gets up to ${inWords(twistFigure(Math.abs(most), system))} ${letter}.`;
   const percent = percentOfOwn(most, own);
   const seen = {
-    hardly: 'hardly to be seen',
+    hardly: 'hardly noticeable',
     seen: percent > 0 ? 'firmer' : 'loftier',
     trouble: percent > 0 ? 'it will kink' : 'it may drift apart',
   };

@@ -239,13 +239,13 @@ function Rule({ open }: { open: boolean }) {
             </svg>
             <figcaption>
               <strong>{letter}</strong>
-              {letter === 'S' ? 'counterclockwise' : 'clockwise'}
+              {letter === 'S' ? 'anticlockwise' : 'clockwise'}
             </figcaption>
           </figure>
         ))}
         <p>
           Look from where you hold the strand. Each time it goes round is one turn: clockwise leans like Z,
-          counterclockwise like S. What turns by itself goes round nothing, and puts in none.
+          anticlockwise like S. What turns by itself goes round nothing, and puts in none.
         </p>
       </div>
     </details>

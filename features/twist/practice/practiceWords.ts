@@ -73,7 +73,7 @@ export function questionWords({ kind, own }: Exercise): string {
 const CHOICES: Record<string, string> = {
   S: 'like S',
   Z: 'like Z',
-  neither: 'there is no new twist',
+  neither: 'no twist is added',
   gains: 'it gains',
   loses: 'it loses',
   stays: 'it stays as it was',

@@ -30,6 +30,7 @@ import { settingOf, SwiftWords } from './SwiftWords';
 import { type Planned, usePlan } from './usePlan';
 import { WinderDrawing } from './WinderDrawing';
 import { HANDLING_WORDS } from '../words';
+import { inMetres } from '../../../core/common/units';
 
 const FIRMNESS = [
   { value: 'loose', label: 'loose' },
@@ -214,11 +215,11 @@ function PieceStation({ page: { yarn, piece }, planned }: { page: PlanPage; plan
       {needsSwift(piece.form) ? (
         <TextField
           name="loop"
-          label="Once round the open hank"
+          label="Hank circumference"
           value={choices.loop}
           onChange={(value) => choose({ loop: value })}
           error={loop.error}
-          placeholder={system === 'metric' ? '162 cm' : '64 in'}
+          placeholder={inMetres(system) ? '162 cm' : '64 in'}
           hint={plan.loops ? `about ${Math.round(plan.loops)} loops` : 'measure it once; the swift is set from it'}
         />
       ) : (
@@ -318,7 +319,7 @@ function ToolStation({ page, planned }: { page: PlanPage; planned: Planned }) {
           ? `${Number(tool.spindleTurnsPerCrank.toFixed(2))} turns of the spindle to one of the crank${learned.ratio > 0 ? ', by your cakes' : ''}; `
           : ''}
         holds <Mass g={first!.usableMassG} />
-        {first!.limitedBy === 'diameter' ? ', limited by its width' : ', limited by its strength'}.
+        {first!.limitedBy === 'diameter' ? ', by its width' : ', by its weight limit'}.
         {page.guessed[tool.key] && (
           <>
             {' '}

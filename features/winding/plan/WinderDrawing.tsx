@@ -2,7 +2,7 @@
 
 import { useId } from 'react';
 import { inWords, sizeFigure } from '../../../core/common/format';
-import { MILLIMETRES_PER_INCH } from '../../../core/common/units';
+import { inMetres, MILLIMETRES_PER_INCH } from '../../../core/common/units';
 import type { WinderFigures } from '../../../core/winding/windingPlan';
 import { strandColour } from '../../../ui/figures/colour';
 import { useSystem } from '../../../ui/frame/Providers';
@@ -94,7 +94,7 @@ export function WinderDrawing({
             y={foot + 24}
             words={inWords(sizeFigure(cakeDiameterMm, system))}
           />
-          <Ruler middle={middle} y={height - 22} {...RULERS[system]} />
+          <Ruler middle={middle} y={height - 22} {...RULERS[inMetres(system) ? 'metric' : 'imperial']} />
         </>
       )}
     </svg>

@@ -4,7 +4,7 @@ import type { ReactNode } from 'react';
 import type { Fault } from '../../../core/yarn/faults';
 import { inWords, lengthFigure, massFigure } from '../../../core/common/format';
 import { GENTLE_TURNS, onSpindleAt, type PlannedCake, type WinderFigures } from '../../../core/winding/windingPlan';
-import { METRES_PER_YARD } from '../../../core/common/units';
+import { inMetres, METRES_PER_YARD } from '../../../core/common/units';
 import { strandColour } from '../../../ui/figures/colour';
 import { useSystem } from '../../../ui/frame/Providers';
 import styles from './LengthRuler.module.css';
@@ -87,7 +87,7 @@ export function LengthRuler({
           </div>
         ))}
         {at && <div className={styles.now} style={{ left: place(at.woundM) }} />}
-        {ticks(totalM, system === 'metric' ? 1 : METRES_PER_YARD).map(({ m, label }) => (
+        {ticks(totalM, inMetres(system) ? 1 : METRES_PER_YARD).map(({ m, label }) => (
           <span
             key={m}
             className={`${styles.tick} absolute top-[45px] text-ink-soft text-small tabular-nums -translate-x-1/2`}
@@ -96,7 +96,7 @@ export function LengthRuler({
             {label}
           </span>
         ))}
-        <span className={styles.unit}>{system === 'metric' ? 'm' : 'yd'}</span>
+        <span className={styles.unit}>{inMetres(system) ? 'm' : 'yd'}</span>
       </div>
       {!at && (
         <ol className={`${styles.words} flex gap-4 mt-2 max-tablet:flex-wrap`}>

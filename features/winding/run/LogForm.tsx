@@ -6,7 +6,7 @@ import { massBalance } from '../../../core/logbook/massBalance';
 import { inWords, lengthFigure, upperFirst } from '../../../core/common/format';
 import { type RunState, turnsOn, woundParts } from '../../../core/winding/run';
 import { readOrNull } from '../../../core/common/inputError';
-import { parseQuantity } from '../../../core/common/units';
+import { inMetres, parseQuantity } from '../../../core/common/units';
 import type { ScaleTool } from '../../../server/bench/bench';
 import type { LogForm as LogValues } from '../../../server/winding/runLog';
 import type { RunPage } from '../../../server/winding/runEvents';
@@ -117,7 +117,7 @@ export function LogForm({
                       value={values.diameters[i] ?? ''}
                       onChange={(value) => setAt('diameters', i, value)}
                       error={errors[`diameters.${i}`]}
-                      placeholder={system === 'metric' ? 'mm' : 'in'}
+                      placeholder={inMetres(system) ? 'mm' : 'in'}
                       hint={i === 0 ? 'teaches how firm you wind' : undefined}
                       inputMode="decimal"
                     />
@@ -127,7 +127,7 @@ export function LogForm({
                       value={values.heights[i] ?? ''}
                       onChange={(value) => setAt('heights', i, value)}
                       error={errors[`heights.${i}`]}
-                      placeholder={system === 'metric' ? 'mm' : 'in'}
+                      placeholder={inMetres(system) ? 'mm' : 'in'}
                       hint={i === 0 ? 'empty: not measured' : undefined}
                       inputMode="decimal"
                     />

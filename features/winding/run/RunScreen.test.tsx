@@ -53,7 +53,7 @@ describe('prepare', () => {
       .shownText();
     expect(byHand).toContain('by hand: nostepinne');
     expect(byHand).toContain('Leave a tail');
-    expect(byHand).not.toContain('Seat it on the winder');
+    expect(byHand).not.toContain('Catch the end in the notch');
   });
 });
 

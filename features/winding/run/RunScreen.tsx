@@ -76,15 +76,16 @@ export function RunScreen({ page, scales }: { page: RunPage; scales: ScaleTool[]
             rel="noreferrer"
             className="text-ink-soft text-small max-desk:hidden"
           >
-            Sheet for the wall
+            Run sheet
           </a>
         </>
       }
       logged={logbookPlace}
       giveUp={{
-        question: 'Give this winding up?',
-        means: 'The piece stays as it was; the counts go into no cake.',
-        done: 'This winding is given up.',
+        what: 'winding',
+        question: 'Cancel this winding?',
+        means: 'The piece stays as it was; the count is discarded.',
+        done: 'The winding is cancelled.',
         give: () => giveUp(page.id),
         take: () => takeUp(page.id),
         to: `/pieces/${page.pieceId}`,

@@ -55,7 +55,7 @@ export function AddYarnScreen({ scales }: { scales: ScaleTool[] }) {
       </div>
       <div className={styles.foot}>
         <Button type="primary" size="large" htmlType="submit" loading={form.saving}>
-          Put it on the shelf
+          Save this yarn
         </Button>
         <Button size="large" type="text" onClick={form.clear}>
           Clear

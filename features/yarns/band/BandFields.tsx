@@ -17,6 +17,7 @@ import { readBand } from './bandValues';
 import { CareFields } from './CareFields';
 import { bandDoubt } from '../words';
 import styles from './YarnForm.module.css';
+import { inGrams, inMetres } from '../../../core/common/units';
 
 const SOURCE_WORDS: Record<GristSource, string> = {
   band: 'the band',
@@ -67,7 +68,7 @@ export function BandFields<Values extends BandForm>({ form }: { form: FormState<
     const sizeMm = readOrNull(() => parseToolMm(form.values[tool], tool, ''));
     return sizeMm === null ? (tool === 'needle' ? '4 mm, US 6, UK 8' : '4 mm, US G') : toolSizeInWords(sizeMm, tool);
   };
-  const massHint = system === 'metric' ? '100 g, 3.5 oz, 1/4 lb' : '4 oz, 1/4 lb, 100 g';
+  const massHint = inGrams(system) ? '100 g, 3.5 oz, 1/4 lb' : '4 oz, 1/4 lb, 100 g';
   return (
     <>
       <fieldset className={styles.group}>
@@ -90,16 +91,16 @@ export function BandFields<Values extends BandForm>({ form }: { form: FormState<
         </div>
         <TextField label="Dye lot" {...bind('dyeLot')} />
         <TextField label="Fibre" {...bind('fibres')} placeholder="80 % wool, 20 % nylon" />
-        <TextField label="Where it lies" {...bind('place')} placeholder="loft, blue chest" />
+        <TextField label="Kept in" {...bind('place')} placeholder="loft, blue chest" />
       </fieldset>
       <fieldset className={styles.group}>
         <legend>What the band says</legend>
         <div className="grid grid-cols-[1fr_1fr] gap-4">
-          <TextField label="Mass of one" {...bind('putUpMass')} hint={massHint} />
+          <TextField label="Weight per ball" {...bind('putUpMass')} hint={massHint} />
           <TextField
-            label="Length of one"
+            label="Length per ball"
             {...bind('putUpLength')}
-            hint={system === 'metric' ? '190 m, 210 yd' : '210 yd, 190 m'}
+            hint={inMetres(system) ? '190 m, 210 yd' : '210 yd, 190 m'}
             guess={
               guesses.putUpM &&
               `${inWords(knownLengthFigure(guesses.putUpM, system))} ${plusMinus(guesses.putUpM, system)}, by ${
@@ -143,7 +144,7 @@ export function BandFields<Values extends BandForm>({ form }: { form: FormState<
           <TextField
             label="Turns"
             {...bind('twist')}
-            hint={system === 'metric' ? '180 t/m, 4.5 tpi' : '4.5 tpi, 180 t/m'}
+            hint={inMetres(system) ? '180 t/m, 4.5 tpi' : '4.5 tpi, 180 t/m'}
           />
         </div>
         <TextField label="Gauge" {...bind('gauge')} hint="22 sts x 30 rows to 10 cm" />

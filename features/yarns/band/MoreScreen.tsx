@@ -40,7 +40,7 @@ export function MoreScreen({ yarn, scales }: { yarn: YarnView; scales: ScaleTool
       </fieldset>
       <FormError form={form} />
       <div className="flex gap-3">
-        <FormButtons form={form} save="Put it to the rest" onLeave={() => router.push(`/yarns/${yarn.id}`)} />
+        <FormButtons form={form} save="Add to this lot" onLeave={() => router.push(`/yarns/${yarn.id}`)} />
       </div>
     </Form>
   );

@@ -2,7 +2,7 @@
 
 import { readOrNull } from '../../../core/common/inputError';
 import { PIECE_FORMS } from '../../../core/yarn/piece';
-import { parseNumber } from '../../../core/common/units';
+import { inGrams, parseNumber } from '../../../core/common/units';
 import type { IncomingForm } from '../../../server/yarn/yarns';
 import { ChoiceField, TextField } from '../../../ui/controls/Field';
 import { newKey } from '../../../ui/feedback/newKey';
@@ -77,7 +77,7 @@ export function PiecesFields<Values extends IncomingForm>({
           options={FORM_OPTIONS}
           error={errors.form}
         />
-        <TextField label="Once round" {...bind('loop')} hint="162 cm, 64 in" />
+        <TextField label="Circumference" {...bind('loop')} hint="162 cm, 64 in" />
       </div>
       {piecesTyped(values) <= MOST_WEIGHED_HERE ? (
         <div className="grid grid-cols-[repeat(auto-fill,minmax(104px,1fr))] gap-y-0 gap-x-3">
@@ -89,7 +89,7 @@ export function PiecesFields<Values extends IncomingForm>({
               value={values.masses[i] ?? ''}
               onChange={(mass) => weigh(i, mass)}
               error={errors[`masses.${i}`]}
-              placeholder={system === 'metric' ? 'g' : 'oz'}
+              placeholder={inGrams(system) ? 'g' : 'oz'}
               inputMode="decimal"
             />
           ))}

@@ -20,7 +20,7 @@ interface Source {
 
 type Answer<Body> = { ok: true; body: Body } | { ok: false; problem: string };
 
-const EXAMPLE = `Maker,Line,Colour,Dye lot,Fibre,Mass of one,Length of one,How many,Place
+const EXAMPLE = `Maker,Line,Colour,Dye lot,Fibre,Weight per ball,Length per ball,How many,Place
 Northstack Mill,Slack Water,Fog,08,70 % mohair 30 % silk,25 g,212 m,3,loft
 Limpet Hill Farm,Ferry aran,Oatmeal,3,wool,8 oz,410 yd,5,blue chest`;
 
@@ -72,9 +72,9 @@ export function ImportScreen({ columns }: { columns: CsvColumn[] }) {
       <section className={`${styles.done} max-w-[40rem] my-[6vh] mx-auto text-center`}>
         <h1>{written.written} yarns are on the shelf</h1>
         <p>
-          <Link href="/yarns">Look at them</Link>, or{' '}
+          <Link href="/yarns">Show them</Link>, or{' '}
           <button type="button" onClick={() => (setWritten(null), setSource(null), setPreview(null), setText(''))}>
-            read another list in
+            import another list
           </button>
           . All of them can be taken back below, as long as nothing was done with them.
         </p>
@@ -84,7 +84,7 @@ export function ImportScreen({ columns }: { columns: CsvColumn[] }) {
   const wanted = preview ? preview.good - (skipTwice ? preview.twice.length : 0) : 0;
   return (
     <>
-      <h1>Read a list of yarns in</h1>
+      <h1>Import a list of yarns</h1>
       <p className="max-w-[70ch] mt-2 mr-0 mb-4 ml-0 text-ink-soft">
         From a spreadsheet saved as CSV, or copied and pasted. The first line names the columns; each other line is a
         yarn. Nothing is written until you have seen what it makes.
@@ -113,7 +113,7 @@ export function ImportScreen({ columns }: { columns: CsvColumn[] }) {
             spellCheck={false}
           />
           <Button disabled={text.trim() === ''} onClick={() => take('what was pasted', new Blob([text]))}>
-            Look at what I pasted
+            Preview what I pasted
           </Button>
         </div>
       </div>

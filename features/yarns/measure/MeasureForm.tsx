@@ -70,7 +70,7 @@ export function MeasureForm<Values extends SampleForm>({
       {children}
       <FormError form={form} />
       <Button type="primary" htmlType="submit" loading={form.saving}>
-        Keep this measurement
+        Save this measurement
       </Button>
     </Form>
   );

@@ -3,7 +3,7 @@
 import { inWords, gristFigure } from '../../../core/common/format';
 import { measuredGrist } from '../../../core/yarn/gristFacts';
 import { readOrNull } from '../../../core/common/inputError';
-import { parseQuantity } from '../../../core/common/units';
+import { inMetres, parseQuantity } from '../../../core/common/units';
 import type { ScaleTool } from '../../../server/bench/bench';
 import type { SampleForm } from '../../../server/yarn/measurementForms';
 import type { YarnView } from '../../../server/yarn/yarnViews';
@@ -41,7 +41,7 @@ export function MeasureLength({ yarn, pieceId, scales }: { yarn: YarnView; piece
       why="Lay some metres along a ruler or a table’s edge, straight but not pulled, and weigh just these. The longer the piece and the finer the scale, the surer. You need not cut it off: weigh the whole before and after winding it off, if you like."
     >
       <div className={styles.pair}>
-        <TextField label="Measured off" {...form.field('length')} hint={system === 'metric' ? '10 m' : '11 yd'} large />
+        <TextField label="Measured off" {...form.field('length')} hint={inMetres(system) ? '10 m' : '11 yd'} large />
         <MassField label="It weighs" {...form.field('mass')} large />
       </div>
       <WeighingFields scale={scale} humidity={form.field('humidity')} />

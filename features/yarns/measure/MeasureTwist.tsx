@@ -5,7 +5,7 @@ import { inWords, twistFigure } from '../../../core/common/format';
 import { readOrNull } from '../../../core/common/inputError';
 import { turnsPerMCounted } from '../../../core/twist/plying';
 import { parseSpanMm } from '../../../core/common/span';
-import { parseNumber } from '../../../core/common/units';
+import { inMetres, parseNumber } from '../../../core/common/units';
 import type { SampleForm } from '../../../server/yarn/measurementForms';
 import type { YarnView } from '../../../server/yarn/yarnViews';
 import { TextField } from '../../../ui/controls/Field';
@@ -28,7 +28,7 @@ export function MeasureTwist({ yarn, pieceId }: { yarn: YarnView; pieceId: numbe
       how: 'twist',
       requestKey: newKey(),
       turns: '',
-      over: system === 'metric' ? '25 cm' : '10 in',
+      over: inMetres(system) ? '25 cm' : '10 in',
       leans: yarn.ownTwist?.direction ?? yarn.twistDirection ?? 'S',
       note: '',
       washed: false,
@@ -43,7 +43,7 @@ export function MeasureTwist({ yarn, pieceId }: { yarn: YarnView; pieceId: numbe
     >
       <div className={styles.pair}>
         <TextField label="Turns" {...form.field('turns')} inputMode="decimal" large />
-        <TextField label="Over" {...form.field('over')} hint={system === 'metric' ? '25 cm' : '10 in'} large />
+        <TextField label="Over" {...form.field('over')} hint={inMetres(system) ? '25 cm' : '10 in'} large />
       </div>
       <div role="group" aria-labelledby={`leans-${pieceId}`}>
         <div id={`leans-${pieceId}`}>Held upright, before you untwist it, it leans like the middle of the letter</div>

@@ -3,7 +3,7 @@
 import { gristFigure, inWords } from '../../../core/common/format';
 import { readOrNull } from '../../../core/common/inputError';
 import { parseSpanMm } from '../../../core/common/span';
-import { MILLIMETRES_PER_INCH, parseNumber } from '../../../core/common/units';
+import { inMetres, MILLIMETRES_PER_INCH, parseNumber } from '../../../core/common/units';
 import { classFromGrist, gristFromWpi } from '../../../core/yarn/weightClass';
 import type { SampleForm } from '../../../server/yarn/measurementForms';
 import type { YarnView } from '../../../server/yarn/yarnViews';
@@ -26,7 +26,7 @@ export function MeasureWraps({ yarn, pieceId }: { yarn: YarnView; pieceId: numbe
       how: 'wraps',
       requestKey: newKey(),
       wraps: '',
-      over: system === 'metric' ? '5 cm' : '2 in',
+      over: inMetres(system) ? '5 cm' : '2 in',
       note: '',
       washed: false,
     }),
@@ -39,7 +39,7 @@ export function MeasureWraps({ yarn, pieceId }: { yarn: YarnView; pieceId: numbe
     >
       <div className={styles.pair}>
         <TextField label="Wraps" {...form.field('wraps')} inputMode="numeric" large />
-        <TextField label="Over" {...form.field('over')} hint={system === 'metric' ? '5 cm' : '2 in'} large />
+        <TextField label="Over" {...form.field('over')} hint={inMetres(system) ? '5 cm' : '2 in'} large />
       </div>
       <Washed on={form.values.washed} set={(on) => form.set('washed', on)} />
       <Foresight values={form.values} known={yarn.grist?.guess === false} />

@@ -15,6 +15,7 @@ import { useScale } from '../../../ui/controls/WeighingFields';
 import { saveConsumption } from '../actions';
 import styles from './PieceOperationScreen.module.css';
 import { useOperationForm } from './useOperationForm';
+import { inMetres } from '../../../core/common/units';
 
 /** A piece, or a part of it, was used, or is gone in another way. */
 export function ConsumeOperation({
@@ -82,7 +83,7 @@ export function ConsumeOperation({
           label={gone ? 'So much is gone' : 'So much was used'}
           {...form.field('took')}
           hint={
-            system === 'metric'
+            inMetres(system)
               ? '38 m, or 12 g; what is left is reckoned, until it is weighed'
               : '42 yd, or 1/2 oz; what is left is reckoned, until it is weighed'
           }

@@ -61,7 +61,7 @@ test('in ounces and yards, so are its hints', () => {
   expect(shown({ ...cakes, masses: [...cakes.masses] }).shownText('reel', 'imperial')).toContain('57 in');
 });
 
-test('where every gram went is said, with what nobody can explain', () => {
+test('where every gram went is said, with what are unexplained', () => {
   const { db, yarnId, pieceIds } = shown({ ...cakes, masses: [...cakes.masses] });
   idOf(consumePiece(db, pieceIds[0]!, consumeValues({ howMuch: 'left', mass: '80' }), 'metric', NOW));
   const shownText = () => textOf(<AddsUp balance={balanceOfYarn(db, yarnView(db, yarnId)!)} />);

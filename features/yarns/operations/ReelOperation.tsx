@@ -4,7 +4,7 @@ import { LeavingChoice } from '../../../ui/strand/LeavingChoice';
 import { inWords, lengthFigure } from '../../../core/common/format';
 import { parseLoopM } from '../../../core/bench/hankLoop';
 import { readOrNull } from '../../../core/common/inputError';
-import { parseNumber } from '../../../core/common/units';
+import { inMetres, parseNumber } from '../../../core/common/units';
 import type { ScaleTool } from '../../../server/bench/bench';
 import type { OperationFormPage } from '../../../server/yarn/operationFormPage';
 import type { ReelForm } from '../../../server/yarn/pieceOperations';
@@ -82,7 +82,12 @@ export function ReelOperation({ page, scales }: { page: OperationFormPage; scale
       </div>
       <div className={styles.row}>
         <TextField label="Loops" {...form.field('loops')} inputMode="numeric" large />
-        <TextField label="Once round" {...form.field('loop')} hint={system === 'metric' ? '146 cm' : '57 in'} large />
+        <TextField
+          label="Hank circumference"
+          {...form.field('loop')}
+          hint={inMetres(system) ? '146 cm' : '57 in'}
+          large
+        />
       </div>
       {loops !== null && loopM !== null && (
         <Notice tone="plain" role="status">

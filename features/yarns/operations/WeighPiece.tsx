@@ -53,13 +53,13 @@ export function WeighPiece({
               form.submit();
             }}
           >
-            Keep it all the same
+            Save it anyway
           </Button>
         </Notice>
       )}
       <FormError form={form} />
       <Button type="primary" htmlType="submit" loading={form.saving}>
-        Keep this weighing
+        Save this weighing
       </Button>
     </Form>
   );

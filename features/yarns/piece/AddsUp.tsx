@@ -25,7 +25,7 @@ const DIFFERS: Record<Exclude<Difference, 'unexplained'>, { lighter: string; hea
 /** Less is not worth a line. */
 const SHOWN_FROM_G = 0.05;
 
-/** What became of every gram that came in, and what nobody can explain. */
+/** What became of every gram that came in, and what are unexplained. */
 export function AddsUp({ balance }: { balance: ThreadBalance }) {
   const { cameInG, thereG, consumedG, differsG, unexplained, notWeighed } = balance;
   const gone = CONSUMPTIONS.filter((consumption) => consumedG[consumption] >= SHOWN_FROM_G);
@@ -72,7 +72,7 @@ export function AddsUp({ balance }: { balance: ThreadBalance }) {
         !untouched && <Notice tone="good">Nothing is unexplained.</Notice>
       ) : (
         <Notice tone="tight">
-          {missing.length > 0 && <Unexplained steps={missing} words="nobody can explain" />}
+          {missing.length > 0 && <Unexplained steps={missing} words="are unexplained" />}
           {missing.length > 0 && tooMuch.length > 0 && ' '}
           {tooMuch.length > 0 && <Unexplained steps={tooMuch} words="too much turned up" />}
         </Notice>

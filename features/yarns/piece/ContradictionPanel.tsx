@@ -62,7 +62,7 @@ export function ContradictionPanel({
               </>
             )}
           </strong>
-          . They lie {contradiction.sigmas.toFixed(1)} times as far apart as their errors usually put them.
+          . They differ far more than measuring can explain ({contradiction.sigmas.toFixed(1)} times the usual error).
           {!settled && ' Until you say which is right, the length lies between the two and is as unsure as that.'}
           {settled && ` You go by ${yarn.trust === 'band' ? 'the band' : 'what was measured'}.`}
         </p>

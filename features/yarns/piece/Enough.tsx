@@ -5,7 +5,7 @@ import { ballsToBuy, onePutUp } from '../../../core/projects/allotment';
 import type { Estimate } from '../../../core/common/estimate';
 import { chanceInWords, inWords, lengthFigure } from '../../../core/common/format';
 import { reading } from '../../../core/common/inputError';
-import { parseQuantity } from '../../../core/common/units';
+import { inMetres, parseQuantity } from '../../../core/common/units';
 import { DEFAULT_TOLERANCE_PERCENT, type Enough as Standing, isEnough, type Verdict } from '../../../core/yarn/yardage';
 import type { YarnOverview } from '../../../server/logbook/yarnOverview';
 import type { YarnView } from '../../../server/yarn/yarnViews';
@@ -62,11 +62,15 @@ export function Enough({
       )}
       <TextField
         name="need"
-        label={promises.length > 0 ? 'Is what is free enough for' : 'Is it enough for something that takes'}
+        label={
+          promises.length > 0
+            ? 'Is what is free enough? Length or weight needed'
+            : 'Is it enough? Length or weight needed'
+        }
         value={asked}
         onChange={ask}
         error={error}
-        placeholder={system === 'metric' ? '190 m' : '210 yd'}
+        placeholder={inMetres(system) ? '190 m' : '210 yd'}
         hint={`the need itself is taken to be right to ${DEFAULT_TOLERANCE_PERCENT} %`}
         large
       />
@@ -97,7 +101,7 @@ function Answer({ yarn, lengthM, needM }: { yarn: YarnView; lengthM: Estimate; n
   return (
     <Notice tone={VERDICT_TONES[verdict]} role="status">
       <strong style={{ fontSize: '1.15rem' }}>{words[verdict]}</strong>
-      <div>The chance that it reaches: {chanceInWords(probability)}.</div>
+      <div>Chance it is enough: {chanceInWords(probability)}.</div>
       {verdict !== 'enough' && <Buy yarn={yarn} lengthM={lengthM} needM={needM} enough={enough} />}
     </Notice>
   );

@@ -35,7 +35,7 @@ export function FaultsPanel({ piece }: { piece: PieceView }) {
           <NoteFault piece={piece} close={() => setOpen(false)} />
         ) : (
           <Button type="text" onClick={() => setOpen(true)}>
-            Note a knot, a thin spot, a colour change
+            Mark a knot, a thin spot or a colour change
           </Button>
         ))}
     </div>

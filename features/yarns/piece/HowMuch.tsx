@@ -49,14 +49,14 @@ export function HowMuch({
         Nine times out of ten between {inUnits(Math.max(0, lengthM.low90))} and {inUnits(lengthM.high90)}.
       </p>
       <dl className={`${styles.working} grid grid-cols-[max-content_1fr] gap-y-1 gap-x-4 mt-4 mr-0 mb-0 ml-0`}>
-        <dt>on the scale</dt>
+        <dt>On the scale</dt>
         <dd>
           <Mass g={asWeighedG} />
           {masses.length > 1 && ` in ${masses.length} pieces`}
         </dd>
         {corrected && (
           <>
-            <dt>in usual air</dt>
+            <dt>In usual air</dt>
             <dd>
               <Mass g={massG.mean} />. Fibre takes up water from the air: the same yarn is{' '}
               {massG.mean > asWeighedG ? 'lighter in a dry room' : 'heavier in a damp room'}. Reckoned for air of 65 %,
@@ -64,20 +64,20 @@ export function HowMuch({
             </dd>
           </>
         )}
-        <dt>grist</dt>
+        <dt>Grist</dt>
         <dd>
           <Grist mPerG={grist.mean} />, {!grist.guess && 'from '}
           {SOURCE_WORDS[grist.source]}
           <Weights left={left} samples={samples} />
         </dd>
-        <dt>unsure because</dt>
+        <dt>Why it is uncertain</dt>
         <dd>
           {doubtInWords(left, masses)}
           {indoorBias(left, masses, fibres)}
         </dd>
         {surer && (
           <>
-            <dt>surer by</dt>
+            <dt>How to narrow it</dt>
             <dd>
               {adviceInWords(surer.how, system)}: {plusMinus({ mean: 0, sd: surer.lengthSdM }, system)} instead of{' '}
               {plusMinus(lengthM, system)}

@@ -21,6 +21,7 @@ import { FaultsPanel } from './FaultsPanel';
 import { MeasureCard } from '../measure/MeasureCard';
 import type { Measure } from '../measure/measures';
 import styles from './PieceScreen.module.css';
+import { inMetres } from '../../../core/common/units';
 
 /** What a piece may go through without being weighed. */
 const PASSES: readonly OperationKind[] = ['dye', 'wash', 'dry', 'open'];
@@ -125,7 +126,7 @@ export function PieceScreen({
                     </ActionLink>
                   )}
                   <ActionLink href={`/pieces/${piece.id}/change`} quiet>
-                    What becomes of it
+                    Record a change
                   </ActionLink>
                   <ActionLink href={`/days/new?piece=${piece.id}`} quiet>
                     Plan a day for it
@@ -189,7 +190,7 @@ export function PieceScreen({
 
 /** On paper: a slip for the hole of the cake, a tag for the outside, a label. */
 function Printed({ pieceId }: { pieceId: number }) {
-  const paper = useSystem() === 'imperial' ? 'letter' : 'a4';
+  const paper = !inMetres(useSystem()) ? 'letter' : 'a4';
   const on = (sheet: string) => `/api/labels?pieces=${pieceId}&sheet=${paper}-${sheet}`;
   return (
     <p className="mt-4" data-screen-only>

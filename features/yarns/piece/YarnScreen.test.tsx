@@ -69,15 +69,15 @@ test('a contradiction takes the figure’s certainty away until it is settled', 
   expect(shownText()).toContain('The band and what was measured contradict each other');
   expect(shownText()).toContain('two strands were measured as one, or one as two');
   expect(shownText()).toContain('two of its facts contradict each other');
-  expect(shownText()).not.toContain('surer by');
+  expect(shownText()).not.toContain('How to narrow it');
   idOf(trustFact(db, yarnId, 'band'));
   expect(shownText()).toContain('You go by the band');
-  expect(shownText()).toContain('surer by');
+  expect(shownText()).toContain('How to narrow it');
 });
 
 test('a dry room is explained in a sentence', () => {
   const { shownText } = yarn({ humidity: '30' });
-  expect(shownText()).toMatch(/on the scale 112 g in usual air 118 g\. Fibre takes up water from the air/);
+  expect(shownText()).toMatch(/On the scale 112 g In usual air 118 g\. Fibre takes up water from the air/);
   expect(shownText()).toContain('lighter in a dry room');
   expect(yarn({ humidity: '85' }).shownText()).toContain('heavier in a damp room');
   expect(yarn({ humidity: '30', fibres: '' }).shownText()).not.toContain('usual air');
@@ -119,6 +119,6 @@ test('everything on a band is told in words', () => {
 test('a yarn that is put away says so and can be brought back', () => {
   const { db, yarnId, shownText } = yarn();
   idOf(putAway(db, yarnId, NOW));
-  expect(shownText()).toContain('This yarn is put away: its story is kept');
+  expect(shownText()).toContain('This yarn is archived: its history is kept');
   expect(shownText()).not.toContain('Plan to wind');
 });

@@ -120,7 +120,7 @@ export function YarnScreen({ page }: { page: YarnOverview }) {
           )}
           {history.length > 0 && (
             <section aria-labelledby="adds-up" style={{ '--yarn': yarn.colourHex } as CSSProperties}>
-              <h2 id="adds-up">Does it add up?</h2>
+              <h2 id="adds-up">Where every gram went</h2>
               <AddsUp balance={balance} />
             </section>
           )}
@@ -173,7 +173,7 @@ function Under({
 function GoneNotice({ yarn }: { yarn: YarnOverview['yarn'] }) {
   const { busy, problem, run } = useTask();
   const words = {
-    'put away': 'This yarn is put away: its story is kept, and it is not on the shelf.',
+    'put away': 'This yarn is archived: its history is kept, and it is not among your yarn.',
     deleted: 'This entry was deleted.',
     merged: 'This entry was merged into another yarn, where its pieces are now.',
   }[yarn.gone!];
@@ -188,8 +188,7 @@ function GoneNotice({ yarn }: { yarn: YarnOverview['yarn'] }) {
       >
         Bring it back
       </button>{' '}
-      or see <Link href="/yarns/gone">all that is off the shelf</Link>.{' '}
-      {problem && <strong role="alert">{problem}</strong>}
+      or see <Link href="/yarns/gone">all archived yarn</Link>. {problem && <strong role="alert">{problem}</strong>}
     </Notice>
   );
 }

@@ -18,10 +18,10 @@ export function GoneScreen({ yarns }: { yarns: GoneYarn[] }) {
       <p>
         <Link href="/yarns">The shelf</Link>
       </p>
-      <h1>Off the shelf</h1>
+      <h1>Archived</h1>
       {yarns.length === 0 && (
         <p className="max-w-[60ch] mt-3">
-          Nothing is put away. A yarn with a story is never deleted: it is put away, and waits here.
+          Nothing is archived. A yarn with a history is never deleted: it is archived, and waits here.
         </p>
       )}
       {problem && (

@@ -31,7 +31,7 @@ export function OnShelfAlready({ values }: { values: BandForm }) {
     <Notice tone="tight" role="status">
       {same.name}
       {same.dyeLot && `, lot ${same.dyeLot}`}, is on the shelf already ({same.total}).{' '}
-      <Link href={`/yarns/${same.id}/more`}>More of it came in</Link>?
+      <Link href={`/yarns/${same.id}/more`}>Add more of it</Link>?
     </Notice>
   );
 }

@@ -41,7 +41,7 @@ test('one lot alone can be let go of', () => expect(shelf({ lot: '2217' })).toCo
 test('an empty shelf tells how to begin', () => {
   const shownText = textOf(<ShelfScreen {...shelfFront(emptyDatabase(), {}, 'metric')} />);
   expect(shownText).toContain('The shelf is empty');
-  expect(shownText).toContain('Read it in');
+  expect(shownText).toContain('Import it');
 });
 
 test('what is off the shelf says why, and where it went', () => {
@@ -51,7 +51,7 @@ test('what is off the shelf says why, and where it went', () => {
     number,
     number,
   ];
-  expect(textOf(<GoneScreen yarns={goneFromShelf(other)} />)).toContain('Nothing is put away');
+  expect(textOf(<GoneScreen yarns={goneFromShelf(other)} />)).toContain('Nothing is archived');
   idOf(putAway(other, one, NOW));
   idOf(mergeYarns(other, two, three, NOW));
   idOf(deleteYarn(other, three, NOW));

@@ -47,9 +47,9 @@ export function ShelfScreen({
 
   return (
     <>
-      <PageHead title="What there is">
-        <Link href="/yarns/gone">Off the shelf</Link>
-        <Link href="/yarns/import">Read a list in</Link>
+      <PageHead title="My yarn">
+        <Link href="/yarns/gone">Archived</Link>
+        <Link href="/yarns/import">Import a list</Link>
         <ActionLink href="/yarns/new">Add a yarn</ActionLink>
       </PageHead>
       {yarns === 0 ? (
@@ -169,7 +169,7 @@ function EmptyShelf() {
       <h2>The shelf is empty</h2>
       <p>Take a hank, its paper band and a scale. Type what the band says, as far as it says anything, and begin.</p>
       <p className={`${styles.soft} text-ink-soft`}>
-        Have you kept a list so far? <Link href="/yarns/import">Read it in</Link>. Coming from another machine? An
+        Have you kept a list so far? <Link href="/yarns/import">Import it</Link>. Coming from another machine? An
         archive can be read in from the <Link href="/logbook">logbook</Link>.
       </p>
     </div>

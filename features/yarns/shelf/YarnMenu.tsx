@@ -17,12 +17,12 @@ export function YarnMenu({ yarn, worked }: { yarn: YarnView; worked: boolean }) 
   const { busy, problem, run } = useTask();
   const back = { undo: () => bringBack(yarn.id) };
   return (
-    <DropSheet label="Its entry">
-      <Link href={`/yarns/${yarn.id}/more`}>More of it came in</Link>
+    <DropSheet label="More">
+      <Link href={`/yarns/${yarn.id}/more`}>Add more of it</Link>
       <Link href={`/yarns/${yarn.id}/band`}>Correct the band</Link>
-      <Link href={`/logbook?yarn=${yarn.id}`}>What happened to it</Link>
+      <Link href={`/logbook?yarn=${yarn.id}`}>Show in logbook</Link>
       <a href={`/api/papers/story/${yarn.id}`} target="_blank" rel="noreferrer">
-        Print its story
+        Print its history
       </a>
       {worked ? (
         <Button
@@ -31,13 +31,13 @@ export function YarnMenu({ yarn, worked }: { yarn: YarnView; worked: boolean }) 
             run(
               () => putAway(yarn.id),
               () => {
-                offer({ words: `${yarn.name} is put away.`, ...back });
+                offer({ words: `${yarn.name} is archived.`, ...back });
                 router.push('/yarns');
               },
             )
           }
         >
-          Put it away
+          Archive it
         </Button>
       ) : (
         <Button
@@ -58,7 +58,7 @@ export function YarnMenu({ yarn, worked }: { yarn: YarnView; worked: boolean }) 
       )}
       <p className="text-ink-soft text-small">
         {worked
-          ? 'It has a story, so it is put away rather than deleted.'
+          ? 'It has a history, so it is archived rather than deleted.'
           : 'Nothing was done with it yet, so it can be deleted.'}
       </p>
       <YarnPicker

@@ -6,7 +6,7 @@ import { operationFormPage } from '../../../../server/yarn/operationFormPage';
 import { database } from '../../../../server/common/database';
 import { requireRecord, type IdParams } from '../../../../server/common/requireRecord';
 
-export const metadata: Metadata = { title: 'What becomes of it' };
+export const metadata: Metadata = { title: 'Record a change' };
 
 export default async function Page({
   params,
