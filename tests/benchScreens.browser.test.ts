@@ -76,7 +76,7 @@ test('the shelf is searched as one types', async () => {
 test('the tools’ figures can be measured, and impossible ones are refused at the field', async () => {
   const maker = await set.maker();
   await maker.goTo('/bench');
-  await maker.press('Put in what I measured on the large winder');
+  await maker.press('Enter what I measured on the large winder');
   await maker.fill('maxDiameterMm', '31 mm');
   await maker.fill('coreDiameterMm', '4 cm');
   await maker.press('Save');

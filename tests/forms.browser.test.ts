@@ -123,20 +123,20 @@ test('the archive goes out, is refused where it is torn or not wanted, and comes
   };
 
   await give(torn);
-  await maker.sees('Nothing was read in: this file is torn');
+  await maker.sees('Nothing was restored: this file is torn');
   await give(foreign);
   await maker.sees('this is not a Lazy Acorn archive (at format)');
   await give(good);
   await maker.sees('It is whole, and can be read');
   expect(tables(await document())).not.toEqual(tables(taken));
   await maker.press('Restore it');
-  await maker.sees(/Taken over: \d+ yarns/);
+  await maker.sees(/Restored: \d+ yarns/);
 
   expect(tables(await document())).toEqual(tables(taken));
   // Handed in again, all of it is known to be here.
   await give(good);
   await maker.sees('All of its yarns are here already');
-  await maker.press('Leave it');
+  await maker.press('Cancel');
   await maker.close();
   await other.end();
 });

@@ -145,7 +145,7 @@ describe('planning', () => {
     await maker.press('Let it hold one knot');
     await maker.sees(/1 mini, 40 g, out of 1 skein/);
     await maker.press('No knots in minis');
-    await maker.sees('Not one can be made of this');
+    await maker.sees('Not a single mini can be made from this');
     // One more yarn comes to it, and what was typed stays.
     await maker.page.locator('::-p-aria([name="One more yarn"])').fill('squall slate');
     await maker.page.locator('::-p-text(lot C14)').click();
@@ -185,7 +185,7 @@ describe('planning', () => {
     );
     await maker.goTo(`/minis/new?yarns=${yarnId}`);
     await maker.sees('Looking for one');
-    await maker.press('This one will do');
+    await maker.press('Use this plan');
     await maker.sees(/You stopped the search here|none of these opens fewer/);
     await maker.press('Save this plan');
     await maker.arrivesAt(/^\/minis\/\d+$/);
@@ -345,7 +345,7 @@ describe('a session', () => {
     await maker.keys('c');
     await press(maker, 'All cut: weigh what is left');
     await maker.fill('left.0.mass', (plan.parent.massG - 12.3 - 3 * plan.cutLossG).toFixed(1));
-    await maker.sees('it adds up');
+    await maker.sees('all accounted for');
     await maker.press('Log it');
     await maker.arrivesAt(/^\/minis\/\d+$/);
     await maker.sees('3 minis, all made');

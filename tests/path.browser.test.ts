@@ -282,7 +282,7 @@ test('a cake is wound a second time from where it stands, and the winding can be
   await maker.sees('It comes off the cake evenly');
   expect(await maker.text()).not.toMatch(/Cut the ties/);
   await maker.press('Cancel winding');
-  await maker.sees('Give this winding up?');
+  await maker.sees('Cancel this winding?');
   await maker.press('Discard the count');
   await maker.arrivesAt(/^\/pieces\/\d+$/);
   await maker.press('Undo');

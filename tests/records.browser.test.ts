@@ -253,11 +253,11 @@ test('what is on the bench is one key away on every screen, and so is everything
   await maker.keys('f');
   await maker.has('[role=dialog] input');
   await maker.page.keyboard.type('breakw cake 5');
-  await maker.waitsFor(() => document.querySelectorAll('[role=option]').length > 0);
+  await maker.waitsFor(() => document.querySelectorAll('[role=dialog] [role=option]').length > 0);
   await maker.until(async () =>
-    (await maker.page.$eval('[role=listbox]', (list) => list.textContent)).includes('Cake 5 of Breakwater'),
+    (await maker.page.$eval('[role=dialog] [role=listbox]', (list) => list.textContent)).includes('Cake 5 of Breakwater'),
   );
-  const at = await maker.page.$$eval('[role=option]', (found) =>
+  const at = await maker.page.$$eval('[role=dialog] [role=option]', (found) =>
     found.findIndex((each) => each.textContent.startsWith('Cake 5')),
   );
   for (let i = 0; i < at; i++) await maker.keys('ArrowDown');
@@ -285,7 +285,7 @@ describe('out of the app and back', () => {
     await give(maker, 'input#archive-file', file);
     await maker.sees('1 would come in');
     await maker.press('Add it to what is here');
-    await maker.sees('Taken over: 1 yarn');
+    await maker.sees('Restored: 1 yarn');
     await maker.goTo('/yarns?q=breakwater');
     await maker.sees('Breakwater, Deep water');
     inDatabase((db) => expect(db.pragma('foreign_key_check')).toEqual([]));
@@ -310,7 +310,7 @@ describe('out of the app and back', () => {
     const maker = await set.maker();
     await maker.goTo('/logbook/files');
     await give(maker, 'input#archive-file', file);
-    await maker.sees('Nothing was read in: this file is torn');
+    await maker.sees('Nothing was restored: this file is torn');
     expect((await archived()).tables).toEqual(before.tables);
     await maker.close();
   });

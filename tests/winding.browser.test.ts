@@ -247,11 +247,11 @@ test('a tool is put on the bench and taken off again, and either can be undone',
   await maker.press('Add to my tools');
   await maker.sees('Loft winder');
   await maker.sees('5.2 turns of the spindle to one');
-  await maker.press('Take it off the bench (loft winder)');
+  await maker.press('Remove this tool (loft winder)');
   await maker.sees('Loft winder is off the bench');
   await maker.press('Undo');
-  await maker.page.waitForSelector('::-p-aria([name="Take it off the bench (loft winder)"])');
-  await maker.press('Take it off the bench (loft winder)');
+  await maker.page.waitForSelector('::-p-aria([name="Remove this tool (loft winder)"])');
+  await maker.press('Remove this tool (loft winder)');
   await maker.waitsFor(
     () => ![...document.querySelectorAll('h3')].some((title) => title.textContent === 'Loft winder'),
   );

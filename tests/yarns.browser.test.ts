@@ -209,7 +209,7 @@ test('a picture of the band is kept; what is none, or is too large, is refused',
   );
   await maker.page.reload();
   await maker.live();
-  await maker.press('Take picture 1 away');
+  await maker.press('Remove picture 1');
   await maker.waitsFor(() => !document.querySelector('img[alt="The band, picture 1"]'));
   await maker.press('Undo');
   await maker.has('img[alt="The band, picture 1"]');

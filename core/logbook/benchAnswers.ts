@@ -111,7 +111,7 @@ export function howFull(windings: readonly Pick<WindingReport, 'cakes'>[]): Full
 
 /** How what was weighed or counted compares with what had been told beforehand. */
 export interface EstimateAnswer {
-  /** Each as a share of what was told: 0.03 is three in a hundred more. */
+  /** Each as a share of what was predicted: 0.03 is three in a hundred more. */
   errors: number[];
   /** The middle one: on which side they lie. */
   bias: number;

@@ -55,8 +55,8 @@ export function BenchScreen({ bench, schools }: { bench: Bench; schools: Schools
       </Kind>
       <h2 className="mt-6 mr-0 mb-3 ml-0">Devices</h2>
       <p className="max-w-[44em] mt-1 text-ink-soft">
-        Stand-ins for a scale, a length counter and a motor winder, to be tried before one buys any. What is plugged in
-        here can count a winding or weigh a cake.
+        Stand-ins for a scale, a length counter and a motor winder, to try before you buy any. What is plugged in here
+        can count a winding or weigh a cake.
       </p>
       <DevicePanels />
       <SchoolsPanel schools={schools} />

@@ -19,7 +19,7 @@ export function LearnedWords({
   if (learned.cakes === 0)
     return (
       <p className="text-ink-soft text-small">
-        Nothing learned yet. Measure a cake across and in height when it is weighed, and its firmness is known.
+        Nothing learned yet. Measure a cake’s width and height when you weigh it, and its firmness is known.
       </p>
     );
   const counted = tool.measured.includes('spindleTurnsPerCrank');

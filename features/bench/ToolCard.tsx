@@ -37,7 +37,7 @@ export function ToolCard({
   const remove = () =>
     run(
       () => takeOffBench(kind, tool.id),
-      () => offer({ words: `${tool.name} is off the bench.`, undo: () => putBack(kind, tool.id) }),
+      () => offer({ words: `${tool.name} is removed.`, undo: () => putBack(kind, tool.id) }),
     );
   return (
     <li className={`${styles.tool} flex gap-6 data-[open=true]:col-span-full`} data-open={open}>
@@ -65,7 +65,7 @@ export function ToolCard({
                 <span className="visually-hidden"> on the {tool.name.toLowerCase()}</span>
               </Button>
               <Button type="text" onClick={remove}>
-                Take it off the bench<span className="visually-hidden"> ({tool.name.toLowerCase()})</span>
+                Remove this tool<span className="visually-hidden"> ({tool.name.toLowerCase()})</span>
               </Button>
             </div>
             {problem && (
@@ -166,7 +166,7 @@ function WinderFacts({ winder }: { winder: WinderTool }) {
         {winder.crossingAngleDeg}°
       </Fact>
       <dt>turns</dt>
-      <dd>{winder.turning ? `${TURNING_WORDS[winder.turning]}, seen from above` : 'which way is not said yet'}</dd>
+      <dd>{winder.turning ? `${TURNING_WORDS[winder.turning]}, seen from above` : 'direction not entered yet'}</dd>
       <dt>base</dt>
       <dd>{BASES[winder.base]}</dd>
     </dl>

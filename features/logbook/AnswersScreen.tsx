@@ -189,7 +189,7 @@ function EstimateWords({ answer, what, was }: { answer: EstimateAnswer; what: st
   const { usual, bias, usualLately } = answer;
   return (
     <p>
-      Half of the {what} {was} are within <strong>{percent(usual)}</strong> of what was told
+      Half of the {what} {was} are within <strong>{percent(usual)}</strong> of what was predicted
       {Math.abs(bias) >= WORTH_TELLING && `, mostly ${percent(bias)} ${bias > 0 ? 'more' : 'fewer'}`}
       {usualLately &&
         (usualLately.later < usualLately.earlier - WORTH_TELLING

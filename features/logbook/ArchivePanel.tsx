@@ -27,7 +27,7 @@ export function ArchivePanel({ empty }: { empty: boolean }) {
     setPreview(null);
     const answer = await ask<ArchivePreview>('/api/archive', { method: 'POST', body: file });
     setBusy(false);
-    if ('problem' in answer) setProblem(`Nothing was read in: ${answer.problem}.`);
+    if ('problem' in answer) setProblem(`Nothing was restored: ${answer.problem}.`);
     else setPreview(answer);
   };
 
@@ -39,15 +39,15 @@ export function ArchivePanel({ empty }: { empty: boolean }) {
       body: JSON.stringify({ token: preview!.token, how }),
     });
     setBusy(false);
-    if ('problem' in answer) return setProblem(`Nothing was taken over: ${answer.problem}.`);
+    if ('problem' in answer) return setProblem(`Nothing was restored: ${answer.problem}.`);
     setPreview(null);
     setDone(
-      `Taken over: ${answer.yarns} ${answer.yarns === 1 ? 'yarn' : 'yarns'} and ${answer.operations} entries of the logbook.`,
+      `Restored: ${answer.yarns} ${answer.yarns === 1 ? 'yarn' : 'yarns'} and ${answer.operations} entries of the logbook.`,
     );
     const { before } = answer;
     if (before)
       offer({
-        words: 'The archive is taken over.',
+        words: 'The archive is restored.',
         undo: async () => {
           const back = await goBackTo(before);
           if (back.ok) setDone('It is as it was before.');
@@ -59,7 +59,7 @@ export function ArchivePanel({ empty }: { empty: boolean }) {
 
   return (
     <section className={styles.panel} aria-labelledby="archive">
-      <h2 id="archive">The whole of it in one file</h2>
+      <h2 id="archive">Everything in one file</h2>
       <p>Every yarn, piece, weighing, winding and count, with the pictures. Keep a copy where this machine is not.</p>
       <p className={styles.ways}>
         <a
@@ -82,7 +82,7 @@ export function ArchivePanel({ empty }: { empty: boolean }) {
         Restore from an archive
       </FilePick>
       <div aria-live="polite" className={styles.news}>
-        {busy && <p>{preview ? 'Taking it over …' : 'Looking at it …'}</p>}
+        {busy && <p>{preview ? 'Restoring …' : 'Reading …'}</p>}
         {problem && <Notice tone="bad">{problem}</Notice>}
         {done && <Notice tone="good">{done}</Notice>}
       </div>

@@ -8,7 +8,7 @@ import { usePreferences } from '../../ui/frame/Providers';
 
 Chart.register(Legend, LinearScale, PointElement, Tooltip);
 
-/** By how much each cake differed from what had been told, one after another. */
+/** By how much each cake differed from what was predicted, one after another. */
 export default function EstimateChart({ turns, mass }: { turns: EstimateAnswer | null; mass: EstimateAnswer | null }) {
   const { theme } = usePreferences();
   const { ink, soft, line, good } = chartColours(theme);
@@ -19,7 +19,7 @@ export default function EstimateChart({ turns, mass }: { turns: EstimateAnswer |
   return (
     <Scatter
       role="img"
-      aria-label="By how much each cake differed from what had been told, in the order in which they were wound"
+      aria-label="By how much each cake differed from what was predicted, in the order in which they were wound"
       data={{
         datasets: [
           {
@@ -72,5 +72,5 @@ export default function EstimateChart({ turns, mass }: { turns: EstimateAnswer |
 
 function signed(percent: number): string {
   const size = Number(Math.abs(percent).toFixed(1));
-  return size === 0 ? 'as told' : `${percent > 0 ? '+' : '−'}${size} %`;
+  return size === 0 ? 'as predicted' : `${percent > 0 ? '+' : '−'}${size} %`;
 }

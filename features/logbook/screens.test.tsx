@@ -79,7 +79,7 @@ test('four questions have their answers in sentences', () => {
   expect(words).toMatch(/Of \d+ min at the bench, \d+ % was winding; 2 min went on yarn over the base \(once\)/);
   expect(words).toMatch(/Squall, Wet slate most: once in \d+ m/);
   expect(words).toMatch(/On Small winder a cake is usually \d+ % of what it holds\. None was too large\./);
-  expect(words).toMatch(/Half of the turns counted are within [\d.]+ % of what was told/);
+  expect(words).toMatch(/Half of the turns counted are within [\d.]+ % of what was predicted/);
   expect(textOf(<AnswersScreen answers={benchAnswers(emptyDatabase())} />)).toContain(
     'Nothing yet: no winding has been logged',
   );

@@ -71,7 +71,7 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
           autoFocus={id === null}
         />
         <DateField label="Cast on" {...form.field('castOn')} hint="cakes are wound for it" />
-        <DateField label="Due" {...form.field('dueOn')} hint="served first if due first" />
+        <DateField label="Due" {...form.field('dueOn')} hint="reserved first if due first" />
         <TextField label="Margin" {...form.field('margin')} hint="% on top of what it takes" inputMode="decimal" />
         <TextField
           label="To spare"
@@ -94,7 +94,7 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
               />
               <TextField
                 name={`needs.${i}.amount`}
-                label="It takes"
+                label="Needs"
                 value={need.amount}
                 onChange={(amount) => change(i, { amount })}
                 error={form.errors[`needs.${i}.amount`]}
@@ -102,7 +102,7 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
               />
               <TextField
                 name={`needs.${i}.done`}
-                label="Made already"
+                label="Done already"
                 value={need.done}
                 onChange={(done) => change(i, { done })}
                 error={form.errors[`needs.${i}.done`]}
@@ -141,7 +141,7 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
               ))}
             </div>
             <YarnPicker
-              label={need.yarns.length > 0 ? 'And with' : 'With which yarn'}
+              label={need.yarns.length > 0 ? 'Another yarn' : 'Yarn'}
               hint="the first is taken first"
               error={form.errors[`needs.${i}.yarnIds`]}
               without={need.yarns.map(({ id }) => id)}

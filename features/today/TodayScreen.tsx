@@ -44,7 +44,7 @@ export function TodayScreen({ today }: { today: Today }) {
       )}
       {short.length > 0 && (
         <section aria-labelledby="short" className={styles.wide}>
-          <h2 id="short">What runs short</h2>
+          <h2 id="short">Running short</h2>
           <ul className="grid grid-cols-[repeat(auto-fill,minmax(min(420px,100%),1fr))] gap-3">
             {short.map(({ id, name, verdict, probability }) => (
               <li key={id}>

@@ -90,10 +90,10 @@ function LimitsForm({ limits }: { limits: Record<YarnBuild, TwistLimits> }) {
       <FormError form={form} />
       <div className="flex gap-3">
         <Button htmlType="submit" loading={form.saving}>
-          Go by these
+          Use these
         </Button>
         <Button type="text" onClick={() => YARN_BUILDS.forEach((build) => set(build, typed(STARTING_LIMITS)[build]))}>
-          Put the starting ones in
+          Back to the starting figures
         </Button>
       </div>
     </Form>

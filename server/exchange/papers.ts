@@ -141,7 +141,7 @@ export function storyPaper(db: Db, yarnId: number, system: UnitSystem, origin: s
     ['Dye lot', yarn.dyeLot],
     ['Fibre', fibresInWords(yarn.fibres)],
     [
-      'One is',
+      'Per ball',
       [yarn.putUpG && inWords(massFigure(yarn.putUpG, system)), yarn.putUpM && length(yarn.putUpM)]
         .filter(Boolean)
         .join(', '),

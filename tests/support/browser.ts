@@ -88,7 +88,7 @@ export class Maker {
 
   /** Switches to these units, each by itself. */
   async units(mass: 'g' | 'oz', length: 'm' | 'yd'): Promise<void> {
-    for (const unit of [mass, length]) await this.page.locator(`header ::-p-text(${unit})`).click();
+    for (const unit of [mass, length]) await this.page.locator(`header [title="${unit}"]`).click();
   }
 
   /** Puts text into the field of this id in place of what it held. */

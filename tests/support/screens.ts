@@ -102,7 +102,7 @@ export function lookAtEach(screens: Record<string, string>): void {
     // A plan shows all it has once it knows what is wanted.
     if (path.startsWith('/minis/new')) {
       await maker.fill('sizes.0.amount', '12 g');
-      await maker.sees('Then they are');
+      await maker.sees('Next they will be');
     }
     for (const width of WIDTHS) {
       await page.setViewport({ width, height: 800 });

@@ -44,7 +44,7 @@ export function FormError({ form: { errors } }: { form: Pick<Submittable, 'error
 export function FormButtons({
   form,
   save,
-  leave = 'Leave it',
+  leave = 'Cancel',
   onLeave,
 }: {
   form: Submittable;

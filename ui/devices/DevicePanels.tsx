@@ -147,7 +147,7 @@ function CounterPanel() {
         }}
       />
       <Button onClick={() => void tellDevice({ device: 'counter', do: 'miss', pulses: 50 })}>Miss 50 pulses</Button>
-      <Button onClick={() => void tellDevice({ device: 'counter', do: 'reset' })}>Set to nothing</Button>
+      <Button onClick={() => void tellDevice({ device: 'counter', do: 'reset' })}>Reset to zero</Button>
     </Panel>
   );
 }

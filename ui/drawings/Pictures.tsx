@@ -37,7 +37,7 @@ export function Pictures({
 
   const takeAway = async (id: number) => {
     const done = await takePictureAway(id, true).catch(() => ({ ok: false }));
-    if (done.ok) offer({ words: 'The picture is taken away.', undo: () => takePictureAway(id, false) });
+    if (done.ok) offer({ words: 'The picture is removed.', undo: () => takePictureAway(id, false) });
     else setProblem('The app cannot be reached just now.');
     router.refresh();
   };
@@ -56,7 +56,7 @@ export function Pictures({
               loading="lazy"
             />
           </a>
-          <button type="button" onClick={() => void takeAway(id)} aria-label={`Take picture ${i + 1} away`}>
+          <button type="button" onClick={() => void takeAway(id)} aria-label={`Remove picture ${i + 1}`}>
             ×
           </button>
         </figure>

@@ -65,7 +65,14 @@ export function FindDialog({ open, onLeave }: { open: boolean; onLeave: () => vo
   };
 
   return (
-    <Modal title="Search everything" open={open} onCancel={onLeave} afterClose={() => setWords('')} footer={null}>
+    <Modal
+      title="Search everything"
+      open={open}
+      closable={false}
+      onCancel={onLeave}
+      afterClose={() => setWords('')}
+      footer={null}
+    >
       <Input
         size="large"
         role="combobox"

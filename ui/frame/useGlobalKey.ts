@@ -12,7 +12,11 @@ export function useGlobalKey(key: string, on: boolean, act: () => void): void {
     if (!on) return;
     const press = (event: KeyboardEvent) => {
       if (event.key !== key || event.ctrlKey || event.altKey || event.metaKey || event.defaultPrevented) return;
-      if (event.target instanceof Element && event.target.closest('input, textarea, select, [contenteditable]')) return;
+      if (
+        event.target instanceof Element &&
+        event.target.closest('input, textarea, select, [contenteditable], [role=dialog]')
+      )
+        return;
       event.preventDefault();
       latest.current();
     };

@@ -75,7 +75,7 @@ export function LoopsPanel({
         <ScaleWords page={page} ready={ready} />
       </section>
       <section aria-label="Ties">
-        <h2>Then they are</h2>
+        <h2>Next they will be</h2>
         <Segmented
           block
           aria-label="What comes next"

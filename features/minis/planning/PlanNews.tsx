@@ -94,7 +94,7 @@ function HowGood({
         Planning …
       </div>
     );
-  if (plan.madeG === 0 && !thinking) return <Notice tone="bad">Not one can be made of this.</Notice>;
+  if (plan.madeG === 0 && !thinking) return <Notice tone="bad">Not a single mini can be made from this.</Notice>;
   const gapG = plan.mostG - plan.madeG;
   const best =
     gapG < NOTHING_G ? (
@@ -109,7 +109,7 @@ function HowGood({
       <div className={styles.thinking} role="status">
         <span>{best}. Looking for one that opens fewer skeins or leaves a longer end …</span>
         <Button size="small" onClick={stop}>
-          This one will do
+          Use this plan
         </Button>
       </div>
     );

@@ -91,7 +91,7 @@ describe('how good a plan is', () => {
   test('while it is bettered, the best so far is there to be taken', () => {
     const shownText = news(answered([parent(1, 104)], sizes), sizes, { state: 'thinking', seeking: 'parents' });
     expect(shownText).toContain('Looking for one that opens fewer skeins');
-    expect(shownText).toContain('This one will do');
+    expect(shownText).toContain('Use this plan');
   });
 
   test('stopped, or not proven, it says how far it may be from the best', () => {
@@ -108,7 +108,7 @@ describe('how good a plan is', () => {
 
   test('nothing can be made; nothing was asked; something was refused', () => {
     const large = [size('a', 300, { count: 1 })];
-    expect(news(answered([parent(1, 104)], large), large)).toContain('Not one can be made of this.');
+    expect(news(answered([parent(1, 104)], large), large)).toContain('Not a single mini can be made from this.');
     expect(news(null, [])).toContain('Say how large a mini is to be');
     expect(news(null, [], {}, { taken: false })).toContain('Take a skein, or several');
     expect(news(null, [], { state: 'failed', error: { message: 'must be a number above zero', path: '' } })).toContain(

@@ -144,7 +144,7 @@ export function MiniLog({
               inputMode="decimal"
               hint={
                 <>
-                  empty: <FineMass g={estimated.endsG} />, as reckoned
+                  empty: <FineMass g={estimated.endsG} />, as estimated
                 </>
               }
             />
@@ -154,7 +154,7 @@ export function MiniLog({
               inputMode="decimal"
               hint={
                 <>
-                  empty: <FineMass g={estimated.tiesG} />, as reckoned
+                  empty: <FineMass g={estimated.tiesG} />, as estimated
                 </>
               }
             />

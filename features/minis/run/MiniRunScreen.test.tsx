@@ -166,7 +166,7 @@ describe('at the end', () => {
     happen(...plan.minis.flatMap((_, part) => miniMade(part, 56, 12)), { kind: 'stage', part: 8, stage: 'finish' });
     expect(shownText()).toContain('9 minis are cut. What is left?');
     expect(shownText()).toContain('Left on hank 1');
-    expect(shownText()).toMatch(/empty: [\d.]+ g, as reckoned/);
+    expect(shownText()).toMatch(/empty: [\d.]+ g, as estimated/);
     expect(shownText()).not.toContain('are missing');
   });
 

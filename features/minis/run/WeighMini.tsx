@@ -149,7 +149,7 @@ export function WeighMini({
           </details>
           <div className={`${styles.ways} flex flex-wrap gap-3 items-center`}>
             <Button size="large" onClick={onNext} disabled={!enabled}>
-              {last ? 'Without weighing: to what is left' : 'Next, without weighing'}
+              {last ? 'Skip weighing: on to what is left' : 'Next, skip weighing'}
             </Button>
             <Button
               size="large"

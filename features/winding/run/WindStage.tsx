@@ -178,7 +178,7 @@ export function WindStage({
   });
 
   return (
-    <div className="grid grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto_auto] gap-y-3 gap-x-6 min-h-[min(640px,calc(100dvh_-_176px))] max-tablet:grid-cols-[minmax(0,1fr)] max-tablet:grid-rows-[none] max-tablet:min-h-0 max-tablet:gap-2">
+    <div className="grid grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto_auto] gap-y-3 gap-x-6 min-h-[min(640px,calc(100dvh_-_200px))] max-tablet:grid-cols-[minmax(0,1fr)] max-tablet:grid-rows-[none] max-tablet:min-h-0 max-tablet:gap-2">
       <div className="col-span-full">
         <Cue cue={state.stopped ? 'stopped' : cue}>
           {state.stopped ? `Stopped at ${turns}: ${STOP_WORDS[state.stopped.reason]}` : words}
@@ -282,7 +282,7 @@ export function WindStage({
           </Button>
         </div>
       ) : (
-        <div className="col-span-full flex flex-wrap items-center gap-3">
+        <div className="col-span-full flex flex-wrap items-center gap-2">
           <div
             className={`${styles.events} flex flex-[1_1_100%] flex-wrap gap-2`}
             role="group"

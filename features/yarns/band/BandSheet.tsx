@@ -27,7 +27,7 @@ export function BandSheet({ yarn, pictures }: { yarn: YarnView; pictures: YarnOv
   const rows: { label: string; value: ReactNode; guess?: boolean }[] = [
     { label: 'Fibre', value: yarn.fibres.length > 0 && fibresInWords(yarn.fibres) },
     {
-      label: 'One is',
+      label: 'Per ball',
       value: (yarn.putUpG ?? yarn.putUpM) !== null && (
         <>
           {yarn.putUpG !== null && <Mass g={yarn.putUpG} />}
@@ -37,7 +37,7 @@ export function BandSheet({ yarn, pictures }: { yarn: YarnView; pictures: YarnOv
       ),
     },
     {
-      label: 'so it is',
+      label: 'That makes',
       value: guesses.putUpM && <LengthWithin m={guesses.putUpM} />,
       guess: true,
     },

@@ -80,12 +80,12 @@ export function ConsumeOperation({
       )}
       {values.howMuch === 'took' && (
         <TextField
-          label={gone ? 'So much is gone' : 'So much was used'}
+          label={gone ? 'Amount gone' : 'Amount used'}
           {...form.field('took')}
           hint={
             inMetres(system)
-              ? '38 m, or 12 g; what is left is reckoned, until it is weighed'
-              : '42 yd, or 1/2 oz; what is left is reckoned, until it is weighed'
+              ? '38 m, or 12 g; what is left is worked out, until it is weighed'
+              : '42 yd, or 1/2 oz; what is left is worked out, until it is weighed'
           }
           large
         />

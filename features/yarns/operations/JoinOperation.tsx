@@ -32,7 +32,7 @@ export function JoinOperation({ page, scales }: { page: OperationFormPage; scale
       mass: '',
     }),
     save: (values) => saveJoined({ ...values, scaleResolutionG: scale.resolutionG }),
-    done: 'They are one now.',
+    done: 'They are joined.',
   });
   const { values, errors, set } = form;
   const all = [piece, ...others];

@@ -96,7 +96,7 @@ function InUsualAir({ values, yarn }: { values: WeighForm; yarn: YarnView }) {
   const massG = readOrNull(() => parseQuantity(values.mass, 'mass', system));
   if (humidityPercent === null || massG === null) return null;
   if (yarn.fibres.length === 0)
-    return <Notice tone="plain">Its fibres are not known, so the air cannot be reckoned with.</Notice>;
+    return <Notice tone="plain">Its fibres are not known, so the room’s humidity cannot be allowed for.</Notice>;
   const factor = readOrNull(() => standardAirFactor(yarn.fibres, humidityPercent));
   if (factor === null) return null;
   return (

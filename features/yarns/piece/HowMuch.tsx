@@ -59,8 +59,8 @@ export function HowMuch({
             <dt>In usual air</dt>
             <dd>
               <Mass g={massG.mean} />. Fibre takes up water from the air: the same yarn is{' '}
-              {massG.mean > asWeighedG ? 'lighter in a dry room' : 'heavier in a damp room'}. Reckoned for air of 65 %,
-              by typical figures for its fibres.
+              {massG.mean > asWeighedG ? 'lighter in a dry room' : 'heavier in a damp room'}. Worked out for air of 65 %
+              humidity, by typical figures for its fibres.
             </dd>
           </>
         )}
@@ -159,7 +159,7 @@ function indoorBias({ grist }: RemainingLength, masses: readonly MassFact[], fib
   if (grist.source !== 'band' || fibres.length === 0 || !masses.some(airUnknown)) return '';
   const more = Math.round(100 * (standardAirFactor(fibres, HEATED_ROOM_PERCENT) - 1));
   if (more < 1) return '';
-  return `. A heated room is mostly drier than a band reckons with: at ${HEATED_ROOM_PERCENT}\u00a0% it would be ${more}\u00a0% more`;
+  return `. A heated room is mostly drier than a band allows for: at ${HEATED_ROOM_PERCENT}\u00a0% it would be ${more}\u00a0% more`;
 }
 
 const airUnknown = (mass: MassFact): boolean => mass.from === 'scale' && (mass.humidityPercent ?? null) === null;

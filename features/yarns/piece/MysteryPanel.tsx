@@ -34,8 +34,8 @@ export function MysteryPanel({
         <div>
           <h3>1. Measure some of it</h3>
           <p>
-            Lay off ten metres or so without pulling, and weigh just that on the finest scale you have. Right to 1 or 2
-            %.
+            Measure off ten metres or so without pulling, and weigh just that on the finest scale you have. Right to 1
+            or 2 %.
           </p>
           {pieceId !== null && (
             <ActionLink href={`/pieces/${pieceId}?how=length#measure`} quiet>

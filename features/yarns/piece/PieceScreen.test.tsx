@@ -43,7 +43,7 @@ test('a weighed piece: its mass as the scale showed it, its length, its loop, it
   expect(shownText()).toContain('112 g on the scale');
   expect(shownText()).toContain('400 m ± 20 m');
   expect(shownText()).toContain('162 cm once round.');
-  expect(shownText()).toMatch(/What it went through came in 112 g/);
+  expect(shownText()).toMatch(/Its history came in 112 g/);
 });
 
 test('by the band, or not at all, it says so', () => {

@@ -153,7 +153,7 @@ export function PieceScreen({
         </section>
         <section>
           {!gone && <MeasureCard yarn={yarn} piece={piece} scales={scales} first={how} />}
-          <h2 className="mt-6 mr-0 mb-1 ml-0">What it went through</h2>
+          <h2 className="mt-6 mr-0 mb-1 ml-0">Its history</h2>
           <ol className={styles.history}>
             {history.map(({ operationId, kind, at, side, mass }) => (
               <li key={operationId}>
