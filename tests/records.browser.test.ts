@@ -255,7 +255,9 @@ test('what is on the bench is one key away on every screen, and so is everything
   await maker.page.keyboard.type('breakw cake 5');
   await maker.waitsFor(() => document.querySelectorAll('[role=dialog] [role=option]').length > 0);
   await maker.until(async () =>
-    (await maker.page.$eval('[role=dialog] [role=listbox]', (list) => list.textContent)).includes('Cake 5 of Breakwater'),
+    (await maker.page.$eval('[role=dialog] [role=listbox]', (list) => list.textContent)).includes(
+      'Cake 5 of Breakwater',
+    ),
   );
   const at = await maker.page.$$eval('[role=dialog] [role=option]', (found) =>
     found.findIndex((each) => each.textContent.startsWith('Cake 5')),

@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { cameByKey } from './arrival';
 import type { PedalAct, Pedals } from './usePedals';
 
@@ -25,12 +25,13 @@ export function useBenchKeys<Act extends string>(
 ): boolean {
   const [heard, setHeard] = useState(() => !cameByKey());
   const latest = useRef({ act, pedals, letters, heard });
-  useEffect(() => {
+  useLayoutEffect(() => {
     latest.current = { act, pedals, letters, heard };
   });
   useReachedByTab();
 
-  useEffect(() => {
+  // With the button that it presses, not a moment later: a press in between would be lost.
+  useLayoutEffect(() => {
     if (!on) return;
     const press = (event: KeyboardEvent) => {
       if (event.ctrlKey || event.altKey || event.metaKey || isField(event.target)) return;
@@ -43,7 +44,7 @@ export function useBenchKeys<Act extends string>(
       if (event.repeat) return;
       if (!heard) return setHeard(true);
       // Its ring would promise that space is for it.
-      if (key === 'count' && event.target !== document.body) consumePiece(event.target);
+      if (key === 'count' && event.target !== document.body) dropFocus(event.target);
       act(key);
     };
     const touch = () => setHeard(true);
@@ -112,7 +113,7 @@ function isReachedByTab(target: EventTarget | null): boolean {
   return target instanceof Element && target.matches(`[${REACHED}]:not([data-count], [data-act])`);
 }
 
-function consumePiece(target: EventTarget | null): void {
+function dropFocus(target: EventTarget | null): void {
   const counting = document.querySelector<HTMLElement>('[data-count], [data-act]');
   if (counting) counting.focus();
   else if (target instanceof HTMLElement) target.blur();

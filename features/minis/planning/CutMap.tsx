@@ -124,7 +124,7 @@ interface Handling {
   begin: (event: ReactPointerEvent, size: number, from: MapPlace) => void;
   dragOver: (event: ReactPointerEvent) => void;
   drop: (event: ReactPointerEvent) => void;
-  consumePiece: () => void;
+  release: () => void;
 }
 
 function useHandling(hand: MapHand | undefined): { dragging: Dragging | null; handling: Handling } {
@@ -161,7 +161,7 @@ function useHandling(hand: MapHand | undefined): { dragging: Dragging | null; ha
         if (to && (to.parent !== start.from.parent || to.segment !== start.from.segment))
           latest.current?.move(start.size, start.from, to);
       },
-      consumePiece: () => {
+      release: () => {
         begun.current = null;
         setDragging(null);
       },
@@ -369,7 +369,7 @@ function MiniPiece({
       onPointerDown={onDown}
       onPointerMove={handling?.dragOver}
       onPointerUp={handling?.drop}
-      onPointerCancel={handling?.consumePiece}
+      onPointerCancel={handling?.release}
     >
       <rect
         x={x + gap / 2}
