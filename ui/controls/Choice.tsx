@@ -1,7 +1,7 @@
 'use client';
 
 import { Select } from 'antd';
-import type { FieldLinks } from './Field';
+import { Field, type FieldLinks, type FieldProps } from './Field';
 
 /** From this many on, one types to find. */
 const SEARCHED_FROM = 9;
@@ -30,5 +30,30 @@ export function Choice<Value extends string>({
       popupMatchSelectWidth={false}
       virtual={false}
     />
+  );
+}
+
+/** The same as a field of a form. */
+export function ChoiceField<Value extends string>({
+  value,
+  onChange,
+  options,
+  ...field
+}: FieldProps & {
+  value: Value;
+  onChange: (value: Value) => void;
+  options: readonly { value: Value; label: string }[];
+}) {
+  return (
+    <Field {...field}>
+      {(links) => (
+        <Choice
+          {...links}
+          value={value}
+          onChange={onChange}
+          options={options.map(({ value, label }) => [value, label] as const)}
+        />
+      )}
+    </Field>
   );
 }

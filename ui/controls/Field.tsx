@@ -3,7 +3,6 @@
 import { Input } from 'antd';
 import { type ReactNode, useEffect, useRef } from 'react';
 import { withUnit } from './bareUnits';
-import { Choice } from './Choice';
 import { SignIcon } from '../figures/icons';
 import { useSystem } from '../frame/Providers';
 import { inGrams } from '../../core/common/units';
@@ -116,31 +115,6 @@ export function TextField({
           autoComplete="off"
           size={large ? 'large' : 'middle'}
           status={field.error ? 'error' : undefined}
-        />
-      )}
-    </Field>
-  );
-}
-
-/** One of a few, from a list. */
-export function ChoiceField<Value extends string>({
-  value,
-  onChange,
-  options,
-  ...field
-}: FieldProps & {
-  value: Value;
-  onChange: (value: Value) => void;
-  options: readonly { value: Value; label: string }[];
-}) {
-  return (
-    <Field {...field}>
-      {(links) => (
-        <Choice
-          {...links}
-          value={value}
-          onChange={onChange}
-          options={options.map(({ value, label }) => [value, label] as const)}
         />
       )}
     </Field>

@@ -3,7 +3,8 @@
 import { Button, Segmented } from 'antd';
 import type { TypedSize } from '../../../core/minis/miniPlan';
 import type { MiniYarn } from '../../../server/minis/miniParents';
-import { ChoiceField, TextField } from '../../../ui/controls/Field';
+import { ChoiceField } from '../../../ui/controls/Choice';
+import { TextField } from '../../../ui/controls/Field';
 import { useSystem } from '../../../ui/frame/Providers';
 import { newKey } from '../../../ui/feedback/newKey';
 import styles from './SizeRows.module.css';

@@ -6,7 +6,7 @@ import { massFigure, inWords } from '../../../core/common/format';
 import type { ScaleTool } from '../../../server/bench/bench';
 import type { OperationFormPage } from '../../../server/yarn/operationFormPage';
 import type { JoinForm } from '../../../server/yarn/pieceOperations';
-import { ChoiceField } from '../../../ui/controls/Field';
+import { ChoiceField } from '../../../ui/controls/Choice';
 import { KnownMass, Length } from '../../../ui/figures/Figures';
 import { blankWeighing, OperationForm } from '../../../ui/controls/OperationForm';
 import { OnScale } from '../../../ui/controls/OnScale';
