@@ -41,6 +41,10 @@ test('one switch changes every figure, and it is remembered', async () => {
   expect(await maker.text()).not.toMatch(/\d m\b/);
   await maker.page.reload();
   await maker.sees('1606 yd');
+  await maker.units('g', 'yd');
+  await maker.sees('415 g in 5 pieces');
+  await maker.sees('1606 yd');
+  await maker.sees('yd/100 g');
   await maker.units('g', 'm');
   await maker.sees('1468 m');
   await maker.close();

@@ -191,11 +191,11 @@ describe('the twist of a cake', () => {
     expect(await maker.valueOf('single.troublePercent')).toBe('12');
     await maker.fill('single.troublePercent', '40');
     await maker.press('Use these');
-    await maker.sees('in a single, 20 % is seen and 40 % is trouble');
+    await maker.sees('in a single, 20 % is noticeable and 40 % is a problem');
     await maker.sees(/All of it, 414 m, loses 10 to 3 % of its Z: hardly noticeable/);
     await maker.press('Back to the starting figures');
     await maker.press('Use these');
-    await maker.sees('in a single, 3 % is seen and 8 % is trouble');
+    await maker.sees('in a single, 3 % is noticeable and 8 % is a problem');
     await maker.close();
   });
 });

@@ -33,6 +33,12 @@ test.each([
   [spanFigure(529.16, 'imperial'), '20.8 in'],
   [gristFigure(1.8435, 'metric'), '184 m/100 g'],
   [gristFigure(1.8435, 'imperial'), '57 yd/oz'],
+  [gristFigure(1.8435, 'g yd'), '202 yd/100 g'],
+  [gristFigure(1.8435, 'oz m'), '52 m/oz'],
+  [massFigure(113.4, 'g yd'), '113 g'],
+  [lengthFigure(91.44, 'g yd'), '100 yd'],
+  [massFigure(113.4, 'oz m'), '4.00 oz'],
+  [lengthFigure(91.44, 'oz m'), '91 m'],
   [twistFigure(196.85, 'metric'), '197 t/m'],
   [twistFigure(196.85, 'imperial'), '5.0 tpi'],
 ])('%j is said %s', (figure, words) => expect(inWords(figure)).toBe(words));

@@ -2,7 +2,17 @@ import fc from 'fast-check';
 import { parseFibres } from '../yarn/fibre';
 import { parseLoopM } from '../bench/hankLoop';
 import { InputError } from './inputError';
-import { GRAMS_PER_OUNCE, METRES_PER_YARD, parseNumber, parseQuantity, parseAmount } from './units';
+import {
+  GRAMS_PER_OUNCE,
+  inGrams,
+  inMetres,
+  METRES_PER_YARD,
+  parseAmount,
+  parseNumber,
+  parseQuantity,
+  systemOf,
+  UNIT_SYSTEMS,
+} from './units';
 
 describe('parseQuantity reads what bands and hands write', () => {
   test.each([
@@ -197,4 +207,14 @@ describe('a typed amount is never silently something else', () => {
   test.each(['50 gm', '1 kilo', '½ lb'])('%s is a mass', (text) =>
     expect(parseAmount(text, 'metric', 'a')).toHaveProperty('grams'),
   );
+});
+
+describe('masses and lengths have units of their own', () => {
+  test.each(UNIT_SYSTEMS)('%s: a bare number is in them, and any other unit stays what it is', (system) => {
+    expect(systemOf(inGrams(system), inMetres(system))).toBe(system);
+    expect(parseQuantity('50', 'mass', system, 'a')).toBeCloseTo(inGrams(system) ? 50 : 50 * GRAMS_PER_OUNCE, 9);
+    expect(parseQuantity('50', 'length', system, 'a')).toBeCloseTo(inMetres(system) ? 50 : 50 * METRES_PER_YARD, 9);
+    expect(parseQuantity('50 g', 'mass', system, 'a')).toBe(50);
+    expect(parseQuantity('50 yd', 'length', system, 'a')).toBeCloseTo(50 * METRES_PER_YARD, 9);
+  });
 });

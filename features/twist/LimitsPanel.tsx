@@ -32,7 +32,7 @@ export function LimitsPanel({
   return (
     <details className={`${styles.limits} mt-4`}>
       <summary>
-        How much matters: in {BUILD_WORDS[build]}, {seenPercent} % is seen and {troublePercent} % is trouble{' '}
+        How much matters: in {BUILD_WORDS[build]}, {seenPercent} % is noticeable and {troublePercent} % is a problem{' '}
         <span className="text-ink-soft">
           (a rule of thumb{plies === null && '; its plies are not known, so it is taken for a two-ply'})
         </span>
@@ -77,7 +77,7 @@ function LimitsForm({ limits }: { limits: Record<YarnBuild, TwistLimits> }) {
             <TextField
               key={name}
               name={`${build}.${name}`}
-              label={name === 'seenPercent' ? 'seen from' : 'trouble from'}
+              label={name === 'seenPercent' ? 'noticeable from' : 'a problem from'}
               value={values[build][name]}
               onChange={(value) => set(build, { ...values[build], [name]: value })}
               error={errors[`${build}.${name}`]}

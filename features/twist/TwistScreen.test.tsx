@@ -34,7 +34,7 @@ describe('what the screen says', () => {
     );
     expect(words).toContain('Work it from the outside, on a peg that turns');
     expect(words).toContain('leaves it as it was made');
-    expect(words).toContain('in a single, 3 % is seen and 8 % is trouble (a rule of thumb)');
+    expect(words).toContain('in a single, 3 % is noticeable and 8 % is a problem (a rule of thumb)');
   });
 
   test('in turns to the inch for whoever thinks in those', () => {

@@ -280,7 +280,7 @@ function SurveyWords({ survey }: { survey: TwistSurvey | null }) {
   const words = [
     [hardly, 'hardly noticeable'],
     [seen, 'noticeable'],
-    [trouble, 'trouble'],
+    [trouble, 'a problem'],
   ] as const;
   return (
     <p className="min-h-[1.5em] text-ink-soft">
