@@ -239,13 +239,13 @@ test('counting its twist: a bad count is refused beside its field, a good one is
   await maker.goTo(`/pieces/${FAIR}?how=twist`);
   await maker.fill('turns', '4000');
   await maker.fill('over', '25 cm');
-  await maker.press('Keep this measurement');
+  await maker.press('Save this measurement');
   await maker.sees(/3,?000/);
   expect(await maker.valueOf('turns')).toBe('4000');
   await maker.fill('turns', '41');
   await maker.page.locator('::-p-aria([name="It leans like the letter"]) ::-p-text(Z)').click();
   await maker.sees('That is 164 t/m Z');
-  await maker.press('Keep this measurement');
+  await maker.press('Save this measurement');
   await maker.sees('The measurement is kept');
   await maker.goTo(`/twist/${FAIR}`);
   await maker.sees('Its own twist: 164 t/m Z, counted once');

@@ -69,7 +69,7 @@ test('a yarn without a band: wraps, a like yarn’s figures, then a measured sam
   await maker.fill('wraps', '22');
   await maker.fill('over', '2 in');
   await maker.sees('11.0 wraps to the inch');
-  await maker.press('Keep this measurement');
+  await maker.press('Save this measurement');
   await maker.sees('The measurement is kept');
   await maker.goTo(yarn);
   await maker.sees('a guess from wraps per inch');
@@ -80,7 +80,7 @@ test('a yarn without a band: wraps, a like yarn’s figures, then a measured sam
   await maker.fill('length', '10 m');
   await maker.fill('mass', '4.4');
   await maker.page.locator('::-p-text(to 0.1 g)').click();
-  await maker.press('Keep this measurement');
+  await maker.press('Save this measurement');
   await maker.sees('The measurement is kept');
   await maker.goTo(yarn);
   await maker.sees('what was measured');
@@ -162,7 +162,7 @@ describe('a list of 500 lines', () => {
     await maker.sees('493 yarns are on the shelf');
     expect(await (await fetch(`${set.app.url}/api/shelf?q=breakwater`)).json()).toMatchObject({ total: 493 });
 
-    await maker.press('Look at them');
+    await maker.press('Show them');
     await maker.arrivesAt(/^\/yarns$/);
     await maker.press('Undo');
     await maker.until(async () => {
@@ -246,7 +246,7 @@ test('a project of two colours: begun, kept over a reload, changed, finished and
   await maker.fill('needs.1.amount', '40 g');
   await maker.page.locator('li:nth-child(2) [id^="find"]').click();
   await maker.keys(...'kelp');
-  await maker.page.locator('[class*="_found"] button').click();
+  await maker.page.locator('.ant-select-item-option').click();
   await maker.press('Start it');
   await maker.arrivesAt(/^\/projects\/\d+$/);
   await maker.sees('Palm');
@@ -283,7 +283,7 @@ test('a yarn entered twice is merged, deleted, and each is taken back', async ()
   await maker.press('More');
   await maker.page.locator('[id^="find"]').click();
   await maker.keys(...'undertow');
-  await maker.page.locator('[class*="_found"] button').click();
+  await maker.page.locator('.ant-select-item-option').click();
   await maker.sees('Merged into Undertow, Twice');
   await maker.sees('2 hanks');
   await maker.press('Undo');
@@ -305,7 +305,7 @@ test('what is on the shelf already is told while one types, and more of it is pu
   await maker.fill('line', 'Peat');
   await maker.fill('colourName', 'Deep cut');
   await maker.sees('Peat, Deep cut, is on the shelf already (2 hanks)');
-  await maker.press('More of it came in');
+  await maker.press('Add more of it');
   await maker.arrivesAt(/^\/yarns\/8\/more$/);
   await maker.fill('count', '2');
   await maker.fill('masses.0', '249');

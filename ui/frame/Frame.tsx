@@ -66,7 +66,7 @@ export function Frame({ onBench, children }: { onBench: BenchWay[]; children: Re
       </header>
       <main
         id="main"
-        className="py-6 px-[clamp(16px,2.5vw,40px)] max-w-[1400px] my-0 mx-auto max-tablet:pt-4 max-tablet:pr-4 max-tablet:pb-[88px] max-tablet:pl-4"
+        className="py-6 px-[clamp(16px,2.5vw,40px)] max-w-[1400px] my-0 mx-auto max-tablet:pt-4 max-tablet:pr-4 max-tablet:pb-[calc(var(--tabs)_+_24px)] max-tablet:pl-4"
       >
         {children}
       </main>
