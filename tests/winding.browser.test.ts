@@ -204,8 +204,8 @@ test('the bench has learned from the cake, and says from which', async () => {
 
 test('a mini is wound on the thumb, with care for it, and becomes a ball', async () => {
   await maker.goTo(`/winding/plan/${MINI}`);
-  const select = await maker.page.$('ol select');
-  await select!.select('form 3');
+  await maker.page.locator('::-p-aria([role="combobox"])').click();
+  await maker.page.locator('.ant-select-dropdown:not(.ant-select-dropdown-hidden) [data-value="form 3"]').click();
   await maker.sees('Wind it by hand');
   await maker.sees(/wraps by hand/);
   await maker.press('Wind it by hand');
@@ -248,7 +248,7 @@ test('a tool is put on the bench and taken off again, and either can be undone',
   await maker.sees('Loft winder');
   await maker.sees('5.2 turns of the spindle to one');
   await maker.press('Remove this tool (loft winder)');
-  await maker.sees('Loft winder is off the bench');
+  await maker.sees('Loft winder is removed');
   await maker.press('Undo');
   await maker.page.waitForSelector('::-p-aria([name="Remove this tool (loft winder)"])');
   await maker.press('Remove this tool (loft winder)');
