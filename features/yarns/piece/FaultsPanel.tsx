@@ -88,7 +88,7 @@ function NoteFault({ piece, close }: { piece: PieceView; close: () => void }) {
       />
       <FormError form={form} />
       <div className="flex flex-wrap gap-3 mt-4">
-        <FormButtons form={form} save="Note it" onLeave={close} />
+        <FormButtons form={form} save="Mark it" onLeave={close} />
       </div>
     </Form>
   );
