@@ -1,6 +1,6 @@
 import type { Estimate } from './estimate';
 import { HALF_WIDTH_90 } from './estimate';
-import { GRAMS_PER_OUNCE, inGrams, inMetres, METRES_PER_YARD, MILLIMETRES_PER_INCH, type UnitSystem } from './units';
+import { bareUnit, GRAMS_PER_OUNCE, inGrams, inMetres, MILLIMETRES_PER_INCH, type UnitSystem } from './units';
 
 /** A space at which no line breaks: a number stays with its unit. */
 const NO_BREAK = '\u00a0';
@@ -53,8 +53,9 @@ export function readingFigure(massG: number, resolutionG: number, system: UnitSy
  * lengthFigure(137.16, 'imperial') // => { number: '150', unit: 'yd' }
  */
 export function lengthFigure(lengthM: number, system: UnitSystem): Figure {
-  const value = inMetres(system) ? lengthM : lengthM / METRES_PER_YARD;
-  return { number: rounded(value, Math.abs(value) < 10 ? 1 : 0), unit: inMetres(system) ? 'm' : 'yd' };
+  const { name, size } = bareUnit(system, 'length');
+  const value = lengthM / size;
+  return { number: rounded(value, Math.abs(value) < 10 ? 1 : 0), unit: name };
 }
 
 /**
@@ -86,12 +87,9 @@ export function spanFigure(sizeMm: number, system: UnitSystem): Figure {
  * gristFigure(4.1, 'metric') // => { number: '410', unit: 'm/100 g' }
  */
 export function gristFigure(gristMPerG: number, system: UnitSystem): Figure {
-  const long = inMetres(system) ? gristMPerG : gristMPerG / METRES_PER_YARD;
-  const to = inGrams(system) ? '100 g' : 'oz';
-  return {
-    number: rounded(long * (inGrams(system) ? 100 : GRAMS_PER_OUNCE), 0),
-    unit: `${inMetres(system) ? 'm' : 'yd'}/${to}`,
-  };
+  const { name, size } = bareUnit(system, 'length');
+  const [massG, to] = inGrams(system) ? [100, '100 g'] : [GRAMS_PER_OUNCE, 'oz'];
+  return { number: rounded((gristMPerG * massG) / size, 0), unit: `${name}/${to}` };
 }
 
 /**
@@ -145,12 +143,12 @@ export function knownLengthFigure(lengthM: Estimate, system: UnitSystem): Figure
 const LEAST_DOUBT = 0.1;
 
 function doubtOf({ sd }: Estimate, system: UnitSystem) {
-  const inUnit = inMetres(system) ? 1 : METRES_PER_YARD;
+  const { name: unit, size: inUnit } = bareUnit(system, 'length');
   const exact = Math.max(LEAST_DOUBT, (sd * HALF_WIDTH_90) / inUnit);
   const power = 10 ** Math.floor(Math.log10(exact));
   const startsWithOne = Math.round((exact / power) * 10) < 20;
   const step = Math.max(LEAST_DOUBT, startsWithOne ? power / 10 : power);
-  return { half: Math.round(exact / step) * step, step, inUnit, unit: inMetres(system) ? 'm' : 'yd' };
+  return { half: Math.round(exact / step) * step, step, inUnit, unit };
 }
 
 const decimalsOf = (step: number): number => (step < 1 ? 1 : 0);

@@ -56,10 +56,15 @@ const UNITS: Record<Quantity, Record<string, number>> = {
   }),
 };
 
-/** The unit of a bare number. */
-function bareUnit(system: UnitSystem, quantity: Quantity): string {
-  if (quantity === 'mass') return inGrams(system) ? 'g' : 'oz';
-  return inMetres(system) ? 'm' : 'yd';
+/**
+ * The unit of a bare number, typed or shown, and its size in grams or metres.
+ *
+ * @example
+ * bareUnit('g yd', 'length') // => { name: 'yd', size: 0.9144 }
+ */
+export function bareUnit(system: UnitSystem, quantity: Quantity): { name: string; size: number } {
+  if (quantity === 'mass') return inGrams(system) ? { name: 'g', size: 1 } : { name: 'oz', size: GRAMS_PER_OUNCE };
+  return inMetres(system) ? { name: 'm', size: 1 } : { name: 'yd', size: METRES_PER_YARD };
 }
 
 /** The smaller units that a larger one is added to: "1 lb 2 oz". Any other two units say one amount twice. */
@@ -214,7 +219,7 @@ function parseDecimal(text: string): number {
 }
 
 function sizeOfUnit(unit: string, quantity: Quantity, system: UnitSystem, path: string): number {
-  const name = unit === '' ? bareUnit(system, quantity) : unit.toLowerCase();
+  const name = unit === '' ? bareUnit(system, quantity).name : unit.toLowerCase();
   const size = UNITS[quantity][name];
   if (size !== undefined) return size;
   const other: Quantity = quantity === 'mass' ? 'length' : 'mass';

@@ -150,7 +150,7 @@ export function OperationScreen({ operation }: { operation: OperationPage }) {
 const MADE: readonly OperationKind[] = ['wind', 'reel', 'join', 'ply'];
 
 function Slips({ ids }: { ids: readonly number[] }) {
-  const paper = !inMetres(useSystem()) ? 'letter' : 'a4';
+  const paper = inMetres(useSystem()) ? 'a4' : 'letter';
   return (
     <p>
       <a href={`/api/labels?pieces=${ids.join(',')}&sheet=${paper}-slips`} target="_blank" rel="noreferrer">

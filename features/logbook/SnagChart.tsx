@@ -3,7 +3,7 @@
 import { BarElement, CategoryScale, Chart, LinearScale, Tooltip } from 'chart.js';
 import { Bar } from 'react-chartjs-2';
 import type { SnagAnswer } from '../../core/logbook/benchAnswers';
-import { inMetres, METRES_PER_YARD } from '../../core/common/units';
+import { bareUnit } from '../../core/common/units';
 import { chartColours, footAxis, PLAIN_CHART, PLAIN_TOOLTIP, sideAxis } from '../../ui/figures/chart';
 import { usePreferences } from '../../ui/frame/Providers';
 
@@ -13,8 +13,8 @@ Chart.register(BarElement, CategoryScale, LinearScale, Tooltip);
 export default function SnagChart({ answers }: { answers: readonly SnagAnswer[] }) {
   const { system, theme } = usePreferences();
   const { ink, soft, line, goodWash } = chartColours(theme);
-  const per = inMetres(system) ? 1 : METRES_PER_YARD;
-  const unit = inMetres(system) ? '100 m' : '100 yd';
+  const { name, size: per } = bareUnit(system, 'length');
+  const unit = `100 ${name}`;
   const foot = footAxis(soft);
   return (
     <Bar

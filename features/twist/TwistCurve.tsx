@@ -5,7 +5,7 @@ import { Line } from 'react-chartjs-2';
 import { type OwnTwist, percentOfOwn } from '../../core/twist/twist';
 import { changesAlong, type TwistChange } from '../../core/twist/twistChange';
 import type { TwistLimits } from '../../core/twist/twistSeverity';
-import { inMetres, METRES_PER_YARD, MILLIMETRES_PER_INCH, type UnitSystem } from '../../core/common/units';
+import { bareUnit, inMetres, MILLIMETRES_PER_INCH, type UnitSystem } from '../../core/common/units';
 import { chartColours, footAxis, PLAIN_CHART, sideAxis } from '../../ui/figures/chart';
 import { usePreferences } from '../../ui/frame/Providers';
 
@@ -39,7 +39,7 @@ export default function TwistCurve({
   const { system, theme } = usePreferences();
   const colours = chartColours(theme);
   const lengthM = curves[0]?.change.lengthM ?? 1;
-  const metres = inMetres(system) ? 1 : METRES_PER_YARD;
+  const metres = bareUnit(system, 'length').size;
   const toX = (m: number) => m / metres;
   const toY = (perM: number) =>
     own ? percentOfOwn(perM, own) : inMetres(system) ? perM : (perM * MILLIMETRES_PER_INCH) / 1000;
@@ -104,7 +104,7 @@ function optionsOf(
   most: number,
   own: OwnTwist | null,
 ): ChartOptions<'line'> {
-  const unit = inMetres(system) ? 'm' : 'yd';
+  const unit = bareUnit(system, 'length').name;
   const turns = inMetres(system) ? 't/m' : 'tpi';
   // Above the middle lies what is gained; of a yarn that is not known, Z.
   const letters = own ? { up: 'gains', down: 'loses' } : { up: 'Z', down: 'S' };

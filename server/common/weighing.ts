@@ -66,7 +66,8 @@ export function readingOfFields({
 }
 
 interface FormScale {
-  tare: number | null;
+  /** Null, or left out: nothing was on the scale with it. */
+  tare?: number | null;
   scaleResolutionG: number;
   humidity: number | null;
 }

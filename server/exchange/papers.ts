@@ -31,7 +31,7 @@ export async function runSheet(
 }
 
 async function printed(paper: Paper, system: UnitSystem, signal?: AbortSignal): Promise<Buffer> {
-  const size = !inMetres(system) ? 'LETTER' : 'A4';
+  const size = inMetres(system) ? 'A4' : 'LETTER';
   return Buffer.from(await heavy('paper', { paper, fonts: fonts(), size }, { signal }));
 }
 

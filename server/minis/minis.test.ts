@@ -268,7 +268,7 @@ describe('counting', () => {
 });
 
 describe('the log', () => {
-  test('parent = minis + ties + ends + what is left, to the milligram of what was predicted', () => {
+  test('parent = minis + ties + ends + what is left, to the milligram of what was told', () => {
     const { db, planId, operationId, pieceIds, plan } = counted();
     const { balance, parents, minis } = miniPlanPage(db, planId)!;
     expect(parents[0]).toMatchObject({ state: 'done', operationId, toCome: 0 });

@@ -64,9 +64,9 @@ export function addSample(db: Db, pieceId: number, input: unknown, system: UnitS
 function measurementOf(form: z.output<ReturnType<typeof sampleForm>>): Measurement {
   switch (form.how) {
     case 'length':
-      return { how: 'length', lengthM: form.length, mass: readingOfForm(form.mass, { ...form, tare: null }) };
+      return { how: 'length', lengthM: form.length, mass: readingOfForm(form.mass, form) };
     case 'reel': {
-      const mass = readingOfForm(form.mass, { ...form, tare: null });
+      const mass = readingOfForm(form.mass, form);
       return { how: 'reel', loops: form.loops, loopM: form.loop, spreadMm: form.spread, mass };
     }
     case 'wraps':

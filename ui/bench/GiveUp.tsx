@@ -9,21 +9,15 @@ import { useUndoOffer } from '../feedback/UndoOffer';
 /** Gives up what is under way at a bench. Asks once more, in place: nothing floats over the bench. */
 export function GiveUp({
   what,
-  question,
   means,
-  done,
   give,
   take,
   to,
 }: {
   /** What is under way: "winding". */
   what: string;
-  /** "Cancel this winding?" */
-  question: string;
   /** What becomes of the piece and of what was counted. */
   means: string;
-  /** Said once it is done, with the way back. */
-  done: string;
   give: () => Promise<{ ok: boolean }>;
   take: () => Promise<unknown>;
   /** Where one goes from there. */
@@ -40,12 +34,12 @@ export function GiveUp({
     );
   return (
     <Notice tone="tight" role="alert">
-      <strong>{question}</strong> {means}{' '}
+      <strong>Cancel this {what}?</strong> {means}{' '}
       <Button
         danger
         onClick={async () => {
           const { ok } = await give();
-          if (ok) offer({ words: done, undo: take });
+          if (ok) offer({ words: `The ${what} is cancelled.`, undo: take });
           router.push(to);
         }}
       >

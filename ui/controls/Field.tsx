@@ -5,7 +5,7 @@ import { type ReactNode, useEffect, useRef } from 'react';
 import { withUnit } from './bareUnits';
 import { SignIcon } from '../figures/icons';
 import { useSystem } from '../frame/Providers';
-import { inGrams } from '../../core/common/units';
+import { bareUnit } from '../../core/common/units';
 
 export interface FieldProps {
   /** The path under which errors come back; also the element's id. */
@@ -79,7 +79,7 @@ interface TextFieldProps extends FieldProps {
 /** A mass: a bare number is grams or ounces, as the user weighs. */
 export function MassField(field: Omit<TextFieldProps, 'suffix' | 'inputMode'>) {
   const system = useSystem();
-  return <TextField {...field} suffix={inGrams(system) ? 'g' : 'oz'} inputMode="decimal" />;
+  return <TextField {...field} suffix={bareUnit(system, 'mass').name} inputMode="decimal" />;
 }
 
 /** A line of text. */

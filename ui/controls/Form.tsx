@@ -41,17 +41,7 @@ export function FormError({ form: { errors } }: { form: Pick<Submittable, 'error
 }
 
 /** Save, or leave everything as it was. */
-export function FormButtons({
-  form,
-  save,
-  leave = 'Cancel',
-  onLeave,
-}: {
-  form: Submittable;
-  save: string;
-  leave?: string;
-  onLeave: () => void;
-}) {
+export function FormButtons({ form, save, onLeave }: { form: Submittable; save: string; onLeave: () => void }) {
   return (
     <>
       <Button type="primary" size="large" htmlType="submit" loading={form.saving}>
@@ -65,7 +55,7 @@ export function FormButtons({
           onLeave();
         }}
       >
-        {leave}
+        Cancel
       </Button>
     </>
   );

@@ -1,4 +1,4 @@
-import { inGrams, inMetres, type UnitSystem } from '../../core/common/units';
+import { bareUnit, inMetres, type UnitSystem } from '../../core/common/units';
 
 /** What a bare number means in each field, by the last part of its name; fields that are not here hold no such amount. */
 const KINDS: Record<string, 'mass' | 'length' | 'span' | 'loop' | 'twist'> = {
@@ -31,8 +31,8 @@ const KINDS: Record<string, 'mass' | 'length' | 'span' | 'loop' | 'twist'> = {
   spun: 'twist',
 };
 
-const METRIC = { mass: 'g', length: 'm', span: 'cm', twist: 't/m' };
-const IMPERIAL: typeof METRIC = { mass: 'oz', length: 'yd', span: 'in', twist: 'tpi' };
+const METRIC = { length: 'm', span: 'cm', twist: 't/m' };
+const IMPERIAL: typeof METRIC = { length: 'yd', span: 'in', twist: 'tpi' };
 
 /** A loop is typed in the large unit up to this, and in the small one beyond. */
 const LARGEST_LOOP = { metric: 5, imperial: 5.4 };
@@ -47,7 +47,7 @@ const LARGEST_LOOP = { metric: 5, imperial: 5.4 };
 export function withUnit(name: string, typed: string, typedIn: UnitSystem): string {
   const kind = KINDS[name.split('.').findLast((part) => !/^\d+$/.test(part)) ?? ''];
   if (!kind || !/^\s*(?=.*\d)[\d.,/ ]+$/.test(typed)) return typed;
-  if (kind === 'mass') return `${typed.trim()} ${(inGrams(typedIn) ? METRIC : IMPERIAL).mass}`;
+  if (kind === 'mass') return `${typed.trim()} ${bareUnit(typedIn, 'mass').name}`;
   const [units, largestLoop] = inMetres(typedIn) ? [METRIC, LARGEST_LOOP.metric] : [IMPERIAL, LARGEST_LOOP.imperial];
   if (kind !== 'loop') return `${typed.trim()} ${units[kind]}`;
   return `${typed.trim()} ${units[Number(typed.replace(',', '.')) > largestLoop ? 'span' : 'length']}`;

@@ -53,8 +53,14 @@ export function Frame({ onBench, children }: { onBench: BenchWay[]; children: Re
           <span className="max-desk:hidden">Lazy Acorn</span>
         </Link>
         <nav className={styles.places} aria-label="Places">
-          {PLACES.map(({ href, name }) => (
-            <Link key={href} href={href} aria-current={isAt(path, href) ? 'page' : undefined} className={styles.place}>
+          {PLACES.map(({ href, name }, i) => (
+            <Link
+              key={href}
+              href={href}
+              aria-current={isAt(path, href) ? 'page' : undefined}
+              className={styles.place}
+              data-tab={i < TABS}
+            >
               <span className={styles.tab}>{TAB_DRAWINGS[href]}</span>
               {name}
             </Link>

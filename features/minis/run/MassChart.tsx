@@ -2,7 +2,7 @@
 
 import { Chart, Filler, LinearScale, LineElement, PointElement, Tooltip, type ChartOptions } from 'chart.js';
 import { Line } from 'react-chartjs-2';
-import { GRAMS_PER_OUNCE, inGrams, type UnitSystem } from '../../../core/common/units';
+import { bareUnit, type UnitSystem } from '../../../core/common/units';
 import { chartColours, chartPoint, footAxis, PLAIN_CHART, PLAIN_TOOLTIP, sideAxis } from '../../../ui/figures/chart';
 import { usePreferences } from '../../../ui/frame/Providers';
 
@@ -20,7 +20,7 @@ export default function MassChart({
 }) {
   const { system, theme } = usePreferences();
   const colours = chartColours(theme);
-  const per = inGrams(system) ? 1 : 1 / GRAMS_PER_OUNCE;
+  const per = 1 / bareUnit(system, 'mass').size;
   const edge = (sign: number) => [
     { x: 0.5, y: sign * (points[0]?.toleranceG ?? 0) * per },
     ...points.map(({ mini, toleranceG }) => ({ x: mini, y: sign * toleranceG * per })),
@@ -72,7 +72,7 @@ function optionsOf(
   most: number,
   tolerance: number,
 ): ChartOptions<'line'> {
-  const unit = inGrams(system) ? 'g' : 'oz';
+  const unit = bareUnit(system, 'mass').name;
   return {
     ...PLAIN_CHART,
     layout: { padding: { right: 8, top: 4 } },

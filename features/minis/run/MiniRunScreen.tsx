@@ -56,9 +56,7 @@ export function MiniRunScreen({ page, scales }: { page: MiniRunPage; scales: Sca
       under={`${page.pieceLabel} of ${page.yarnName}, ${REEL_WORDS[page.plan.reel.kind]}`}
       giveUp={{
         what: 'counting',
-        question: 'Cancel this counting?',
         means: 'The skein stays as it was; the count is discarded.',
-        done: 'The counting is cancelled.',
         give: () => giveUpCounting(page.id),
         take: () => takeUpCounting(page.id),
         to: `/minis/${page.planId}`,

@@ -4,7 +4,7 @@ import type { ReactNode } from 'react';
 import type { Fault } from '../../../core/yarn/faults';
 import { inWords, lengthFigure, massFigure } from '../../../core/common/format';
 import { GENTLE_TURNS, onSpindleAt, type PlannedCake, type WinderFigures } from '../../../core/winding/windingPlan';
-import { inMetres, METRES_PER_YARD } from '../../../core/common/units';
+import { bareUnit } from '../../../core/common/units';
 import { strandColour } from '../../../ui/figures/colour';
 import { useSystem } from '../../../ui/frame/Providers';
 import styles from './LengthRuler.module.css';
@@ -43,6 +43,7 @@ export function LengthRuler({
   about?: (part: number) => ReactNode;
 }) {
   const system = useSystem();
+  const unit = bareUnit(system, 'length');
   const totalM = cakes.reduce((sum, { lengthM }) => sum + lengthM, 0);
   const place = (m: number) => `${Math.min(100, Math.max(0, (100 * m) / totalM))}%`;
   const cuts = cakes.slice(1).map(({ startM }) => startM);
@@ -87,7 +88,7 @@ export function LengthRuler({
           </div>
         ))}
         {at && <div className={styles.now} style={{ left: place(at.woundM) }} />}
-        {ticks(totalM, inMetres(system) ? 1 : METRES_PER_YARD).map(({ m, label }) => (
+        {ticks(totalM, unit.size).map(({ m, label }) => (
           <span
             key={m}
             className={`${styles.tick} absolute top-[45px] text-ink-soft text-small tabular-nums -translate-x-1/2`}
@@ -96,7 +97,7 @@ export function LengthRuler({
             {label}
           </span>
         ))}
-        <span className={styles.unit}>{inMetres(system) ? 'm' : 'yd'}</span>
+        <span className={styles.unit}>{unit.name}</span>
       </div>
       {!at && (
         <ol className={`${styles.words} flex gap-4 mt-2 max-tablet:flex-wrap`}>

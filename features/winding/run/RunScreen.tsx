@@ -83,9 +83,7 @@ export function RunScreen({ page, scales }: { page: RunPage; scales: ScaleTool[]
       logged={logbookPlace}
       giveUp={{
         what: 'winding',
-        question: 'Cancel this winding?',
         means: 'The piece stays as it was; the count is discarded.',
-        done: 'The winding is cancelled.',
         give: () => giveUp(page.id),
         take: () => takeUp(page.id),
         to: `/pieces/${page.pieceId}`,

@@ -39,7 +39,7 @@ export function EditBandScreen({ yarn }: { yarn: YarnView }) {
         </fieldset>
       </div>
       <div className={styles.foot}>
-        <FormButtons form={form} save="Save the band" leave="Cancel" onLeave={() => router.push(`/yarns/${yarn.id}`)} />
+        <FormButtons form={form} save="Save the band" onLeave={() => router.push(`/yarns/${yarn.id}`)} />
         <div>
           <FormError form={form} />
         </div>

@@ -2,7 +2,7 @@
 
 import { readOrNull } from '../../../core/common/inputError';
 import { PIECE_FORMS } from '../../../core/yarn/piece';
-import { inGrams, parseNumber } from '../../../core/common/units';
+import { bareUnit, parseNumber } from '../../../core/common/units';
 import type { IncomingForm } from '../../../server/yarn/yarns';
 import { ChoiceField } from '../../../ui/controls/Choice';
 import { TextField } from '../../../ui/controls/Field';
@@ -90,7 +90,7 @@ export function PiecesFields<Values extends IncomingForm>({
               value={values.masses[i] ?? ''}
               onChange={(mass) => weigh(i, mass)}
               error={errors[`masses.${i}`]}
-              placeholder={inGrams(system) ? 'g' : 'oz'}
+              placeholder={bareUnit(system, 'mass').name}
               inputMode="decimal"
             />
           ))}

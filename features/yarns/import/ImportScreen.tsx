@@ -10,6 +10,7 @@ import { useUndoOffer } from '../../../ui/feedback/UndoOffer';
 import { undoImport } from '../actions';
 import styles from './ImportScreen.module.css';
 import { type CsvColumn, ImportTable } from './ImportTable';
+import { picking } from '../../../ui/controls/FilePick';
 
 interface Source {
   name: string;
@@ -90,14 +91,7 @@ export function ImportScreen({ columns }: { columns: CsvColumn[] }) {
         yarn. Nothing is written until you have seen what it makes.
       </p>
       <div className="grid grid-cols-[260px_1fr] gap-6 max-tablet:grid-cols-[minmax(0,1fr)]">
-        <Upload.Dragger
-          accept=".csv,.tsv,.txt,text/csv"
-          showUploadList={false}
-          beforeUpload={(file) => {
-            take(file.name, file);
-            return false;
-          }}
-        >
+        <Upload.Dragger accept=".csv,.tsv,.txt,text/csv" {...picking((file) => take(file.name, file))}>
           <strong>Choose a file</strong>, or drop it here
           <br />
           <span className="text-ink-soft">{source && !text ? source.name : 'CSV, up to 20,000 lines'}</span>

@@ -190,7 +190,7 @@ export function PieceScreen({
 
 /** On paper: a slip for the hole of the cake, a tag for the outside, a label. */
 function Printed({ pieceId }: { pieceId: number }) {
-  const paper = !inMetres(useSystem()) ? 'letter' : 'a4';
+  const paper = inMetres(useSystem()) ? 'a4' : 'letter';
   const on = (sheet: string) => `/api/labels?pieces=${pieceId}&sheet=${paper}-${sheet}`;
   return (
     <p className="mt-4" data-screen-only>

@@ -12,7 +12,7 @@ import {
 } from 'chart.js';
 import { Line } from 'react-chartjs-2';
 import { HALF_WIDTH_90 } from '../../../core/common/estimate';
-import { inMetres, METRES_PER_YARD, type UnitSystem } from '../../../core/common/units';
+import { bareUnit, type UnitSystem } from '../../../core/common/units';
 import type { KnownGrist } from '../../../core/yarn/yarnLength';
 import { chartColours, chartPoint, footAxis, PLAIN_CHART, PLAIN_TOOLTIP, sideAxis } from '../../../ui/figures/chart';
 import { shortDate } from '../../../ui/figures/dates';
@@ -33,7 +33,7 @@ export default function RemainingChart({
   const { system, theme } = usePreferences();
   const { ink, soft, line } = chartColours(theme);
   const lengthOf = (massG: number, sigmas = 0) =>
-    Math.max(0, (massG * (grist.mean + sigmas * grist.sd)) / (inMetres(system) ? 1 : METRES_PER_YARD));
+    Math.max(0, (massG * (grist.mean + sigmas * grist.sd)) / bareUnit(system, 'length').size);
   const along = (sigmas: number) => history.map(({ atMs, massG }) => ({ x: atMs, y: lengthOf(massG, sigmas) }));
   return (
     <Line
@@ -67,7 +67,7 @@ export default function RemainingChart({
 }
 
 function optionsOf(system: UnitSystem, soft: string, line: string): ChartOptions<'line'> {
-  const unit = inMetres(system) ? 'm' : 'yd';
+  const unit = bareUnit(system, 'length').name;
   return {
     ...PLAIN_CHART,
     layout: { padding: { right: 12, top: 8 } },
