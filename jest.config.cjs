@@ -25,7 +25,7 @@ module.exports = {
     {
       ...shared,
       displayName: 'unit',
-      testMatch: ['<rootDir>/{core,db,server,solver,formats,features,ui,scripts,devices}/**/*.test.{ts,tsx}'],
+      testMatch: ['<rootDir>/{core,db,server,solver,formats,features,ui,scripts,devices,workers}/**/*.test.{ts,tsx}'],
     },
     { ...shared, displayName: 'browser', testMatch: ['<rootDir>/tests/**/*.browser.test.ts'] },
   ],

@@ -281,6 +281,7 @@ describe('a session', () => {
     await maker.keys('c');
     await weigh(maker, '8.4');
     await maker.sees('contradicts the count');
+    await maker.kept();
     expect(runNow(runId).state.weighed[0]).toBeNull();
     await maker.press('Weigh it again');
     await weigh(maker, 'heavy');
@@ -356,6 +357,7 @@ describe('a session', () => {
     await maker.press('Undo, and back to the scale');
     // It says where it leads, and leads there.
     await maker.arrivesAt(/^\/minis\/run\/\d+$/);
+    await maker.kept();
     expect(runNow(runId)).toMatchObject({ ended: null, state: { stage: 'finish' } });
     await maker.close();
   });
@@ -422,6 +424,7 @@ test('on a phone a session is counted by taps, in ounces, and its figures are la
   await maker.holds();
   await maker.units('oz', 'yd');
   await maker.sees(/0\.388 oz: \d+ loops make 0\.\d+ oz/);
+  await maker.kept();
   const before = runNow(7).state.loops[4]!;
   await maker.page.locator('[data-count]').click();
   await maker.counts(before + 1);
@@ -451,10 +454,12 @@ test('one stops early: what was not made is left out, and can be made after all'
   await press(maker, 'Stop making minis');
   await maker.sees('5 minis are cut. What is left?');
   await maker.sees('What is left is compared with it here');
+  await maker.kept();
   expect(runNow(7).state.skipped).toEqual([false, false, false, false, false, true]);
   await press(maker, 'Make the one after all');
   await maker.holds();
   await maker.counts(0);
+  await maker.kept();
   expect(runNow(7).state.skipped.some(Boolean)).toBe(false);
   await maker.close();
 });

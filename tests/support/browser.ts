@@ -147,6 +147,11 @@ export class Maker {
     await this.has('[data-count]:not([disabled])');
   }
 
+  /** Waits until the server has everything that was counted in this browser. */
+  async kept(): Promise<void> {
+    await this.waitsFor(() => !Object.keys(localStorage).some((key) => /^run \d/.test(key)));
+  }
+
   /** Waits until the page has such an element. */
   has(selector: string): Promise<void> {
     return this.waitsFor((wanted) => document.querySelector(wanted) !== null, selector);

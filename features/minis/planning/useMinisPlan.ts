@@ -1,9 +1,10 @@
 'use client';
 
-import { startTransition, useCallback, useEffect, useRef, useState } from 'react';
+import { startTransition, useCallback, useEffect, useState } from 'react';
 import type { MinisWanted } from '../../../core/minis/miniPlan';
 import type { SizeAlternative } from '../../../core/minis/sizeAlternatives';
 import type { MinisAnswer } from '../../../solver/minisWanted';
+import { LastQuestion } from '../../../workers/lastQuestion';
 import type { MinisQuestion, MinisReport } from '../../../workers/minis.worker';
 
 /** How the planning stands: the best plan so far, and whether it is still being bettered. */
@@ -19,73 +20,59 @@ export interface MinisPlanning {
   stop: () => void;
 }
 
+const openMinisWorker = () =>
+  new LastQuestion<MinisQuestion, MinisReport>(
+    () => new Worker(new URL('../../../workers/minis.worker.ts', import.meta.url), { type: 'module' }),
+    'break off',
+  );
+
 const SECONDS = 10;
 const TYPING_PAUSE_MS = 120;
 
 /** Plans minis in a worker, so that the page answers to every key meanwhile; a new question ends the one before. */
 export function useMinisPlan(wanted: MinisWanted | null): MinisPlanning {
   const [reported, setReported] = useState<Reported>(NOTHING);
-  const worker = useRef<Worker | null>(null);
-  const busy = useRef(false);
-  const question = useRef(0);
-
-  const dismiss = useCallback(() => {
-    worker.current?.terminate();
-    worker.current = null;
-    busy.current = false;
-  }, []);
+  const [worker] = useState(openMinisWorker);
 
   // What is wanted is plain data: the same words are the same question.
   const key = wanted === null ? '' : JSON.stringify(wanted);
   useEffect(() => {
-    if (key === '') return dismiss();
-    const asking = setTimeout(() => {
-      if (busy.current) dismiss();
-      const mine = ++question.current;
-      worker.current ??= new Worker(new URL('../../../workers/minis.worker.ts', import.meta.url), { type: 'module' });
-      worker.current.onmessage = ({ data }: MessageEvent<MinisReport>) => {
-        if (data.question !== question.current) return;
-        switch (data.kind) {
-          case 'so far':
-            return startTransition(() =>
-              setReported({ ...NOTHING, key, answer: data.answer, state: 'thinking', seeking: data.seeking }),
-            );
-          case 'done':
-            return startTransition(() => setReported({ ...NOTHING, key, answer: data.answer, state: 'done' }));
-          case 'other sizes':
-            busy.current = false;
-            return setReported((before) => ({ ...before, sizeAlternatives: data.sizes }));
-          case 'refused':
-            busy.current = false;
-            return setReported({ ...NOTHING, key, state: 'failed', error: data });
-        }
-      };
-      worker.current.onerror = () => {
-        dismiss();
-        setReported({
-          ...NOTHING,
-          key,
-          state: 'failed',
-          error: { message: 'the planning broke off; change something and it begins anew', path: '' },
-        });
-      };
-      busy.current = true;
-      worker.current.postMessage({
-        question: mine,
-        wanted: JSON.parse(key) as MinisWanted,
-        seconds: SECONDS,
-      } satisfies MinisQuestion);
-    }, TYPING_PAUSE_MS);
+    if (key === '') return worker.stop();
+    const fail = (error: { message: string; path: string }) => setReported({ ...NOTHING, key, state: 'failed', error });
+    const hear = (report: MinisReport) => {
+      switch (report.kind) {
+        case 'so far':
+          return startTransition(() =>
+            setReported({ ...NOTHING, key, answer: report.answer, state: 'thinking', seeking: report.seeking }),
+          );
+        case 'done':
+          return startTransition(() => setReported({ ...NOTHING, key, answer: report.answer, state: 'done' }));
+        case 'other sizes':
+          return setReported((before) => ({ ...before, sizeAlternatives: report.sizes }));
+        case 'refused':
+          return fail(report);
+      }
+    };
+    const asking = setTimeout(
+      () =>
+        worker.ask(
+          { wanted: JSON.parse(key) as MinisWanted, seconds: SECONDS },
+          {
+            report: hear,
+            failed: () => fail({ message: 'the planning broke off; change something and it begins anew', path: '' }),
+          },
+        ),
+      TYPING_PAUSE_MS,
+    );
     return () => clearTimeout(asking);
-  }, [key, dismiss]);
+  }, [key, worker]);
 
-  useEffect(() => dismiss, [dismiss]);
+  useEffect(() => () => worker.stop(), [worker]);
 
   const stop = useCallback(() => {
-    question.current++;
-    dismiss();
+    worker.stop();
     setReported((before) => ({ ...before, state: 'stopped', seeking: null }));
-  }, [dismiss]);
+  }, [worker]);
 
   const { key: reportedFor, ...answered } = reported;
   if (key === '') return { ...NOTHING, stop };
