@@ -33,6 +33,9 @@ export function askedValues(values: Partial<Asked> = {}): Asked {
   };
 }
 
+/** For the proof, so that the demo and the tests have the same plans on a machine that is slow just then. */
+const LONG_ENOUGH_S = 600;
+
 /** The plan as the screen's worker makes it. */
 export function plannedMinis(highs: Highs, db: Db, asked: Asked): Pick<MiniPlanForm, 'counts' | 'proven'> {
   const yarns = miniYarns(db, yarnsOfPieces(db, asked.pieceIds));
@@ -41,7 +44,7 @@ export function plannedMinis(highs: Highs, db: Db, asked: Asked): Pick<MiniPlanF
   );
   const strandsMm = new Map(yarns.map(({ id, strandMm }) => [id, strandMm]));
   const reel = reels(db).find(({ id }) => id === asked.reelId)!;
-  const answer = minisWanted(highs, readMinis(asked, parents, strandsMm, reel, 'metric').wanted, 5);
+  const answer = minisWanted(highs, readMinis(asked, parents, strandsMm, reel, 'metric').wanted, LONG_ENOUGH_S);
   let segment = 0;
   return {
     counts: answer.parents.map(({ segmentsG }) => segmentsG.map(() => [...answer.plan.counts[segment++]!])),

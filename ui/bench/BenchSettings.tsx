@@ -1,18 +1,17 @@
 'use client';
 
-import { Segmented } from 'antd';
+import { Input, Segmented } from 'antd';
 import { type KeyboardEvent, type ReactNode, useId } from 'react';
-import { DropSheet } from '../controls/DropSheet';
+import { SideSheet } from '../controls/SideSheet';
 import { useLocalStorage } from '../controls/useLocalStorage';
-import styles from './BenchSettings.module.css';
 import { PEDAL_ACTS, type PedalAct, usePedals } from './usePedals';
 
 /** How one counts at this bench: how many to a press, sound, and the pedals' keys. Kept in this browser. */
 export function BenchSettings({ unit, children }: { unit: 'turn' | 'loop'; children?: ReactNode }) {
   return (
-    <DropSheet label="How I count" above quiet>
+    <SideSheet label="How I count" quiet>
       <Settings unit={unit}>{children}</Settings>
-    </DropSheet>
+    </SideSheet>
   );
 }
 
@@ -36,7 +35,7 @@ function Settings({ unit, children }: { unit: string; children: ReactNode }) {
   };
 
   return (
-    <div className={`${styles.settings} grid gap-4 min-w-[280px] font-semibold`}>
+    <div className="grid gap-4 font-semibold">
       {children}
       <div>
         <div id={`${id}press`}>One press counts</div>
@@ -60,12 +59,12 @@ function Settings({ unit, children }: { unit: string; children: ReactNode }) {
           onChange={setVoice}
         />
       </div>
-      <fieldset className={`${styles.pedals} grid grid-cols-[1fr_1fr] gap-y-1 gap-x-3 max-w-[420px] m-0 p-0 border-0`}>
-        <legend>Pedals: click into one and press it once; backspace empties it</legend>
+      <fieldset className="grid grid-cols-2 gap-y-1 gap-x-3 m-0 p-0 border-0">
+        <legend className="p-0 mb-1">Pedals: click into one and press it once; backspace empties it</legend>
         {PEDAL_ACTS.map((act) => (
-          <label key={act}>
-            <span>{PEDAL_WORDS[act]}</span>
-            <input
+          <label key={act} className="grid gap-1 font-normal">
+            {PEDAL_WORDS[act]}
+            <Input
               readOnly
               value={pedals[act] ?? ''}
               placeholder={act === 'count' ? 'space, enter, arrows' : 'none'}

@@ -1,10 +1,9 @@
 'use client';
 
-import { Button } from 'antd';
+import { Button, Input } from 'antd';
 import { useState } from 'react';
 import type { RunState } from '../../../core/winding/run';
-import { DropSheet } from '../../../ui/controls/DropSheet';
-import styles from '../../../ui/bench/BenchSettings.module.css';
+import { SideSheet } from '../../../ui/controls/SideSheet';
 
 /** Who winds from here on: two people may take turns at one cake. */
 export function HandOver({
@@ -18,7 +17,7 @@ export function HandOver({
 }) {
   const now = hands.at(-1)?.who;
   return (
-    <DropSheet label={now ? `${now} winds` : 'Hand over'} above quiet>
+    <SideSheet label={now ? `${now} winds` : 'Hand over'} quiet>
       {(close) => (
         <Names
           names={[...new Set(hands.map(({ who }) => who))]}
@@ -29,7 +28,7 @@ export function HandOver({
           }}
         />
       )}
-    </DropSheet>
+    </SideSheet>
   );
 }
 
@@ -45,18 +44,18 @@ function Names({
   const [who, setWho] = useState('');
   return (
     <form
-      className={`${styles.settings} grid gap-4 min-w-[280px] font-semibold`}
+      className="grid gap-4"
       onSubmit={(event) => {
         event.preventDefault();
         if (who.trim()) onHand(who.trim());
       }}
     >
-      <label>
-        <span>Who winds from here on?</span>
-        <input value={who} maxLength={60} onChange={({ target }) => setWho(target.value)} autoFocus />
+      <label className="grid gap-1">
+        Who winds from here on?
+        <Input value={who} maxLength={60} onChange={({ target }) => setWho(target.value)} autoFocus />
       </label>
       {names.length > 0 && (
-        <div>
+        <div className="flex flex-wrap gap-2">
           {names.map((name) => (
             <Button key={name} onClick={() => onHand(name)} disabled={!enabled}>
               {name}

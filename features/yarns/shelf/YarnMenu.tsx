@@ -4,7 +4,7 @@ import { Button } from 'antd';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import type { YarnView } from '../../../server/yarn/yarnViews';
-import { DropSheet } from '../../../ui/controls/DropSheet';
+import { SideSheet } from '../../../ui/controls/SideSheet';
 import { useUndoOffer } from '../../../ui/feedback/UndoOffer';
 import { useTask } from '../../../ui/feedback/useTask';
 import { YarnPicker } from '../../../ui/controls/YarnPicker';
@@ -17,7 +17,7 @@ export function YarnMenu({ yarn, worked }: { yarn: YarnView; worked: boolean }) 
   const { busy, problem, run } = useTask();
   const back = { undo: () => bringBack(yarn.id) };
   return (
-    <DropSheet label="More">
+    <SideSheet label="More">
       <Link href={`/yarns/${yarn.id}/more`}>Add more of it</Link>
       <Link href={`/yarns/${yarn.id}/band`}>Correct the band</Link>
       <Link href={`/logbook?yarn=${yarn.id}`}>Show in logbook</Link>
@@ -76,6 +76,6 @@ export function YarnMenu({ yarn, worked }: { yarn: YarnView; worked: boolean }) 
         }
       />
       {problem && <p role="alert">{problem}</p>}
-    </DropSheet>
+    </SideSheet>
   );
 }
