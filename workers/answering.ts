@@ -14,8 +14,8 @@ export function answerWith<Question, Report>(
       await work(data, (report) => say({ report }));
       say('done');
     } catch (error) {
-      console.error(error);
       say('failed');
+      throw error;
     }
   };
   say('ready');

@@ -26,7 +26,7 @@ export function LearnedWords({
   const ratio = learned.crankRatio;
   const apart = Math.abs(ratio.mean - tool.spindleTurnsPerCrank) > 2 * ratio.sd && ratio.from >= 3;
   return (
-    <details className={`${styles.learned} w-full`}>
+    <details className="w-full">
       <summary>
         Learned from {learned.cakes} of your cakes
         {learned.density.once.from > 0 && <>: {range(learned.density.once, 2)} g/cm³ firm</>}
@@ -72,7 +72,9 @@ function Reported({
       <p>
         <strong>{title}:</strong> {range(figure, digits)} {unit}, from {figure.from} of {figure.lessons.length}
       </p>
-      <ol className={`${styles.lessons} flex flex-wrap gap-y-1 gap-x-3 tabular-nums`}>
+      <ol
+        className={`${styles.lessons} [&_li]:data-[aside=true]:text-ink-soft [&_li]:data-[aside=true]:italic flex flex-wrap gap-y-1 gap-x-3 tabular-nums`}
+      >
         {figure.lessons.slice(-12).map(({ operationId, label, at, value, setAside }, i) => (
           <li key={i} data-aside={setAside}>
             <Link href={`/logbook/${operationId}`} title={`${label}, ${shortDate(at)}`}>

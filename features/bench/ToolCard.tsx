@@ -3,7 +3,7 @@
 import { Button } from 'antd';
 import type { Bench, HandTool, ReelTool, ScaleTool, SwiftTool, ToolKind, WinderTool } from '../../server/bench/bench';
 import { Mass, Size, Span } from '../../ui/figures/Figures';
-import { Notice } from '../../ui/feedback/Notice';
+import { Notice, Problem } from '../../ui/feedback/Notice';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { useTask } from '../../ui/feedback/useTask';
 import { putBack, takeOffBench } from './actions';
@@ -41,10 +41,10 @@ export function ToolCard({
     );
   return (
     <li className={`${styles.tool} flex gap-6 data-[open=true]:col-span-full`} data-open={open}>
-      <div className={`${styles.drawing} flex-none`}>
+      <div className="max-phone:[&_svg]:w-[84px] max-phone:[&_svg]:h-[84px] flex-none">
         <ToolDrawing kind={kind} tool={tool} />
       </div>
-      <div className={`${styles.about} flex-1 min-w-0 grid gap-1 content-start justify-items-start`}>
+      <div className={`${styles.about} [&_h3]:text-lead flex-1 min-w-0 grid gap-1 content-start justify-items-start`}>
         <h3>{tool.name}</h3>
         <MeasuredWords kind={kind} measured={tool.measured} />
         {open ? (
@@ -68,11 +68,7 @@ export function ToolCard({
                 Remove this tool<span className="visually-hidden"> ({tool.name.toLowerCase()})</span>
               </Button>
             </div>
-            {problem && (
-              <Notice tone="bad" role="alert">
-                {problem}
-              </Notice>
-            )}
+            <Problem words={problem} />
           </>
         )}
       </div>

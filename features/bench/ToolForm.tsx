@@ -176,7 +176,7 @@ function Figure({
         </Checkbox>
       )}
       {/* Open where it was never measured: whoever has done it knows how. */}
-      <details className={styles.how} open={unmeasured}>
+      <details className="[&_p]:mt-1 [&_p]:mr-0 [&_p]:mb-2 [&_p]:ml-0" open={unmeasured}>
         <summary>
           How to measure it<span className="visually-hidden"> ({label.toLowerCase()})</span>
         </summary>

@@ -1,11 +1,12 @@
 'use client';
 
+import { Button, Input } from 'antd';
 import { type FormEvent, useState } from 'react';
+import { InlineButton } from '../../ui/controls/InlineButton';
 import { shortDay } from '../../ui/figures/dates';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { useTask } from '../../ui/feedback/useTask';
 import { keepDayTime } from './actions';
-import styles from './DaysScreen.module.css';
 
 /** The minutes that there are on a day; this one can have more or fewer than its weekday. */
 export function DayMinutes({
@@ -36,15 +37,13 @@ export function DayMinutes({
     );
   if (typed === null)
     return (
-      <button
-        type="button"
-        className={`${styles.minutes} text-ink-soft text-small`}
-        onClick={() => setTyped(String(has))}
-      >
-        {minutesWords(has, taken)}
-        {otherwise && ', this day'}
-        <span className="visually-hidden">: change it for this day</span>
-      </button>
+      <span className="text-ink-soft text-small">
+        <InlineButton onClick={() => setTyped(String(has))}>
+          {minutesWords(has, taken)}
+          {otherwise && ', this day'}
+          <span className="visually-hidden">: change it for this day</span>
+        </InlineButton>
+      </span>
     );
   const submit = (event: FormEvent) => {
     event.preventDefault();
@@ -52,10 +51,12 @@ export function DayMinutes({
     keep(minutes);
   };
   return (
-    <form onSubmit={submit} className={`${styles.other} flex flex-wrap gap-1`}>
+    <form onSubmit={submit} className="flex flex-wrap gap-1">
       <label>
         <span className="visually-hidden">Minutes on {shortDay(day)}; empty: as every week</span>
-        <input
+        <Input
+          size="small"
+          className="w-[58px]"
           value={typed}
           onChange={({ target }) => setTyped(target.value)}
           onKeyDown={({ key }) => key === 'Escape' && setTyped(null)}
@@ -63,9 +64,9 @@ export function DayMinutes({
           autoFocus
         />
       </label>
-      <button type="submit" disabled={busy}>
+      <Button htmlType="submit" size="small" disabled={busy}>
         Keep
-      </button>
+      </Button>
       {problem && <span role="alert">{problem}</span>}
     </form>
   );

@@ -9,7 +9,7 @@ import type { DayOfBench, DaysPage, TaskCard } from '../../server/days/daysPage'
 import { ActionLink } from '../../ui/controls/ActionLink';
 import { shortDay, WEEKDAYS } from '../../ui/figures/dates';
 import { PageHead } from '../../ui/frame/PageHead';
-import { Notice } from '../../ui/feedback/Notice';
+import { Notice, Problem } from '../../ui/feedback/Notice';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { useTask } from '../../ui/feedback/useTask';
 import { settle } from './actions';
@@ -65,13 +65,9 @@ export function DaysScreen({ page }: { page: DaysPage }) {
           </Button>
         )}
       </PageHead>
-      {problem && (
-        <Notice tone="bad" role="alert">
-          {problem}
-        </Notice>
-      )}
+      <Problem words={problem} />
       <Trouble page={page} />
-      <div className={`${styles.turn} flex items-center gap-3 font-semibold`}>
+      <div className={`${styles.turn} [&_a]:hover:bg-sunk flex items-center gap-3 font-semibold`}>
         <Link href={`/days?from=${addDays(from, -7)}`} aria-label="A week earlier">
           ←
         </Link>
@@ -207,7 +203,7 @@ function Day({
       </h2>
       {!past && (
         <div
-          className={`${styles.room} h-[7px] rounded-sm bg-sunk overflow-hidden`}
+          className={`${styles.room} data-[full=true]:[&_i]:bg-amber h-[7px] rounded-sm bg-sunk overflow-hidden`}
           role="img"
           aria-label={has === 0 ? 'no time' : `${taken} of ${has} minutes taken`}
           data-full={taken > has}

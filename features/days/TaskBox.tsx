@@ -5,6 +5,7 @@ import type { KeyboardEvent } from 'react';
 import { addDays } from '../../core/days/days';
 import type { TaskCard } from '../../server/days/daysPage';
 import { shortDay } from '../../ui/figures/dates';
+import { InlineButton } from '../../ui/controls/InlineButton';
 import { PieceGlyph } from '../../ui/thread/PieceGlyph';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { useTask } from '../../ui/feedback/useTask';
@@ -70,7 +71,7 @@ export function TaskBox({
           <PieceGlyph form={task.piece.form} colourHex={task.piece.colourHex} x={15} y={15} side={28} />
         </svg>
       )}
-      <div className={`${styles.words} grid gap-1 min-w-0 wrap-anywhere`}>
+      <div className="[&>a]:font-semibold [&>a]:no-underline [&>a]:hover:underline grid gap-1 min-w-0 wrap-anywhere">
         <Link href={`/days/${task.id}`}>{title}</Link>
         {!done && (
           <span className="text-ink-soft text-small">
@@ -90,16 +91,12 @@ export function TaskBox({
             </span>
           ))}
         {!done && (
-          <span className={`${styles.acts} flex flex-wrap gap-y-1 gap-x-3`}>
-            {!settled && task.on !== null && (
-              <button type="button" onClick={() => onMove(task, task.on)}>
-                Confirm
-              </button>
-            )}
+          <span className="[&_a]:font-semibold flex flex-wrap gap-y-1 gap-x-3">
+            {!settled && task.on !== null && <InlineButton onClick={() => onMove(task, task.on)}>Confirm</InlineButton>}
             {href && task.on === today && <Link href={href}>Start</Link>}
-            <button type="button" onClick={finish} disabled={busy}>
+            <InlineButton onClick={finish} disabled={busy}>
               Done
-            </button>
+            </InlineButton>
           </span>
         )}
       </div>

@@ -17,7 +17,6 @@ import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { useForm } from '../../ui/controls/useForm';
 import { useTask } from '../../ui/feedback/useTask';
 import { saveTaskForm, markTask } from './actions';
-import styles from './DaysScreen.module.css';
 import { TASK_WORDS, taskTitle } from '../../core/days/taskWords';
 import { daysInWords } from './words';
 
@@ -70,9 +69,9 @@ export function TaskFormScreen({
   return (
     <>
       <PageHead title={task ? taskTitle(task) : 'Add a task'} />
-      <div className={`${styles.form} max-w-[640px]`}>
+      <div className="max-w-[640px] [&>form]:grid [&>form]:gap-1">
         <Form form={form}>
-          <div className={styles.row}>
+          <div className="grid grid-cols-[repeat(auto-fit,minmax(170px,1fr))] gap-x-4">
             <ChoiceField
               name="kind"
               label="What is to be done"
@@ -102,7 +101,7 @@ export function TaskFormScreen({
             {...form.field('title')}
             placeholder={values.kind === 'other' ? 'fetch soap, mend the swift' : ''}
           />
-          <div className={styles.row}>
+          <div className="grid grid-cols-[repeat(auto-fit,minmax(170px,1fr))] gap-x-4">
             <TextField
               label="Minutes it takes"
               {...form.field('minutes')}
@@ -116,7 +115,7 @@ export function TaskFormScreen({
             <DateField label="Due" {...form.field('dueOn')} hint="empty: whenever there is time" />
             <DateField label="On" {...form.field('plannedOn')} hint="empty: a day is proposed" />
           </div>
-          <div className={styles.row}>
+          <div className="grid grid-cols-[repeat(auto-fit,minmax(170px,1fr))] gap-x-4">
             {projects.length > 0 && (
               <ChoiceField
                 name="projectId"

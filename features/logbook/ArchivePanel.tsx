@@ -5,7 +5,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { ArchivePreview, TakenOver } from '../../server/exchange/archiveUpload';
 import { dateAndTime } from '../../ui/figures/dates';
-import { Notice } from '../../ui/feedback/Notice';
+import { Notice, Problem } from '../../ui/feedback/Notice';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { goBackTo } from './actions';
 import styles from './FilesScreen.module.css';
@@ -83,7 +83,7 @@ export function ArchivePanel({ empty }: { empty: boolean }) {
       </FilePick>
       <div aria-live="polite" className={styles.news}>
         {busy && <p>{preview ? 'Restoring …' : 'Reading …'}</p>}
-        {problem && <Notice tone="bad">{problem}</Notice>}
+        <Problem words={problem} />
         {done && <Notice tone="good">{done}</Notice>}
       </div>
       {preview && !busy && <Preview preview={preview} empty={empty} onTake={take} onDrop={() => setPreview(null)} />}

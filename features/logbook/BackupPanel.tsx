@@ -6,7 +6,7 @@ import { useState } from 'react';
 import type { BackupLook, BackupReason } from '../../server/exchange/backup';
 import type { FilesPage } from '../../server/exchange/filesPage';
 import { dateAndTime } from '../../ui/figures/dates';
-import { Notice } from '../../ui/feedback/Notice';
+import { Problem } from '../../ui/feedback/Notice';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { goBackTo, lookAtSnapshot, takeSnapshot } from './actions';
 import styles from './FilesScreen.module.css';
@@ -62,11 +62,7 @@ export function BackupPanel({ page: { backups, folder } }: { page: FilesPage }) 
           Take a snapshot now
         </Button>
       </p>
-      {problem && (
-        <Notice tone="bad" role="alert">
-          {problem}
-        </Notice>
-      )}
+      <Problem words={problem} />
       {backups.length === 0 && <p className="text-ink-soft">There is none yet.</p>}
       <ul className={styles.backups}>
         {backups.slice(0, all ? undefined : SHOWN).map(({ name, takenAt, why, bytes }) => (

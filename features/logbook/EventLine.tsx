@@ -1,13 +1,12 @@
 import Link from 'next/link';
 import type { LogEvent } from '../../server/logbook/logbook';
 import { timeOfDay } from '../../ui/figures/dates';
-import styles from './LogbookScreen.module.css';
 
 /** Something that happened and turned no yarn into another. */
 export function EventLine({ event }: { event: LogEvent }) {
   const { words, href } = reported(event);
   return (
-    <li className={styles.event}>
+    <li className="flex flex-wrap justify-between gap-y-1 gap-x-3 pt-2 pr-0 pb-2 pl-6 border-t border-line text-ink-soft [&_a]:text-ink">
       <span>
         {href ? <Link href={href}>{words}</Link> : words} <span className="text-ink-soft">{event.name}</span>
       </span>

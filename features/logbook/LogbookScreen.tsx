@@ -1,5 +1,6 @@
 'use client';
 
+import { Input } from 'antd';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
@@ -38,7 +39,7 @@ export function LogbookScreen({ asked, page }: { asked: LogAsked; page: LogbookP
             </p>
           )}
         </section>
-        <aside className={`${styles.side} sticky top-4 max-tablet:static max-tablet:row-[1]`}>
+        <aside className="max-tablet:[&_td]:h-[44px] sticky top-4 max-tablet:static max-tablet:row-[1]">
           <Calendar
             month={page.month}
             today={page.today}
@@ -81,15 +82,20 @@ function Filters({ asked, yarn }: { asked: LogAsked; yarn: LogbookPage['yarn'] }
   };
   const isNarrowed = asked.q !== '' || asked.what !== '' || asked.yarn !== null || asked.day !== '';
   return (
-    <search className={styles.filters}>
-      <input
+    <search>
+      <Input
         type="search"
+        allowClear
+        className="max-w-[460px]"
         value={words}
         onChange={({ target }) => look(target.value)}
         placeholder="a yarn, or words of a note"
         aria-label="Look for entries"
       />
-      <nav className={`${styles.kinds} flex flex-wrap gap-y-1 gap-x-4 mt-2`} aria-label="Kinds of entries">
+      <nav
+        className={`${styles.kinds} [&_a]:hover:text-ink [&_a]:hover:underline flex flex-wrap gap-y-1 gap-x-4 mt-2`}
+        aria-label="Kinds of entries"
+      >
         {KINDS.map((kind) => (
           <Link
             key={kind}
@@ -135,7 +141,7 @@ function Days({ page: { lines, events, today }, asked }: { page: LogbookPage; as
   return (
     <>
       {days.map((day) => (
-        <section key={day} aria-labelledby={`day-${day}`} className={`${styles.day} mt-6`}>
+        <section key={day} aria-labelledby={`day-${day}`} className="[&_h2]:mb-1 [&_h2]:text-body mt-6">
           <h2 id={`day-${day}`}>{day === today ? `Today, ${dayInWords(day)}` : weekdayInWords(day)}</h2>
           <ol>{reported.filter(({ at }) => dayOfMoment(at) === day).map(({ line }) => line)}</ol>
         </section>

@@ -15,12 +15,11 @@ import { operationWords } from '../../ui/figures/operationWords';
 import { Pictures } from '../../ui/drawings/Pictures';
 import { useSystem } from '../../ui/frame/Providers';
 import { SampleWords } from '../../ui/figures/SampleWords';
-import { Notice } from '../../ui/feedback/Notice';
+import { Notice, Problem } from '../../ui/feedback/Notice';
 import { glyphSide, PieceGlyph } from '../../ui/thread/PieceGlyph';
 import { layingWords, leavingWords } from '../../ui/strand/wayWords';
 import { useTask } from '../../ui/feedback/useTask';
 import { redo, takePictureAway, undo, windNext } from './actions';
-import styles from './OperationScreen.module.css';
 import { StoryPanel } from './StoryPanel';
 import { inMetres } from '../../core/common/units';
 
@@ -123,11 +122,7 @@ export function OperationScreen({ operation }: { operation: OperationPage }) {
           {!operation.live && operation.whyNotRedo !== null && (
             <p className="text-ink-soft">Cannot be brought back now: {operation.whyNotRedo}.</p>
           )}
-          {problem && (
-            <Notice tone="bad" role="alert">
-              {problem}
-            </Notice>
-          )}
+          <Problem words={problem} />
           <section aria-labelledby="pictures">
             <h2 id="pictures" className="text-body">
               Pictures
@@ -222,7 +217,7 @@ function Side({ pieces, operation, gone }: { pieces: OperationPiece[]; operation
           <li key={piece.id}>
             <Link
               href={`/pieces/${piece.id}`}
-              className={`${styles.piece} flex flex-col items-center min-w-[124px] no-underline`}
+              className="hover:[&_strong]:underline flex flex-col items-center min-w-[124px] no-underline"
             >
               <svg width={124} height={112} aria-hidden="true">
                 <PieceGlyph
@@ -263,7 +258,7 @@ function RunFigures({ run }: { run: NonNullable<OperationPage['run']> }) {
   const unit = (turn: number) => `turn ${turn}`;
   return (
     <>
-      <dl className={`${styles.figures} grid grid-cols-[max-content_1fr] gap-y-1 gap-x-4 m-0`}>
+      <dl className="[&_dt]:text-ink-soft [&_dd]:m-0 grid grid-cols-[max-content_1fr] gap-y-1 gap-x-4 m-0">
         <dt>wound on</dt>
         <dd>
           {[...new Set(cakes.map(({ tool }) => tool))].join(' and ')}
@@ -398,11 +393,7 @@ function WhatNext({ run }: { run: NonNullable<OperationPage['run']> }) {
           Wind the next one: {run.next.length} {run.next.length === 1 ? 'waits' : 'wait'}
         </Button>
       )}
-      {problem && (
-        <Notice tone="bad" role="alert">
-          {problem}
-        </Notice>
-      )}
+      <Problem words={problem} />
     </div>
   );
 }

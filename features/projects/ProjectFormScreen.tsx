@@ -1,5 +1,6 @@
 'use client';
 
+import { CloseOutlined } from '@ant-design/icons';
 import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
 import { useRef } from 'react';
@@ -9,7 +10,7 @@ import { TextField } from '../../ui/controls/Field';
 import { Form, FormButtons } from '../../ui/controls/Form';
 import { newKey } from '../../ui/feedback/newKey';
 import { useSystem } from '../../ui/frame/Providers';
-import { Notice } from '../../ui/feedback/Notice';
+import { Problem } from '../../ui/feedback/Notice';
 import { Swatch } from '../../ui/figures/Swatch';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { useForm } from '../../ui/controls/useForm';
@@ -126,17 +127,18 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
             </div>
             <div className="flex flex-wrap gap-2 mt-0 mr-0 mb-1 ml-0">
               {need.yarns.map((yarn) => (
-                <span key={yarn.id} className={styles.yarn}>
+                <span key={yarn.id} className="inline-flex items-center gap-2 pt-1 pr-1 pb-1 pl-2 rounded-lg bg-sunk">
                   <Swatch hex={yarn.colourHex} size={24} />
                   {yarn.name}
                   {yarn.dyeLot && `, lot ${yarn.dyeLot}`}
-                  <button
-                    type="button"
+                  <Button
+                    type="text"
+                    shape="circle"
+                    size="small"
+                    icon={<CloseOutlined />}
                     aria-label={`Not with ${yarn.name}`}
                     onClick={() => change(i, { yarns: need.yarns.filter(({ id }) => id !== yarn.id) })}
-                  >
-                    ×
-                  </button>
+                  />
                 </span>
               ))}
             </div>
@@ -157,11 +159,7 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
         Another colour
       </Button>
       <TextField label="Notes" {...form.field('notes')} />
-      {(form.errors[''] ?? form.errors.needs) && (
-        <Notice tone="bad" role="alert">
-          {form.errors[''] ?? form.errors.needs}
-        </Notice>
-      )}
+      <Problem words={form.errors[''] ?? form.errors.needs} />
       <div className="flex gap-3 pb-3">
         <FormButtons
           form={form}

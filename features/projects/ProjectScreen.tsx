@@ -13,12 +13,11 @@ import { dayInWords, shortDate } from '../../ui/figures/dates';
 import { newKey } from '../../ui/feedback/newKey';
 import { PageHead } from '../../ui/frame/PageHead';
 import { useSystem } from '../../ui/frame/Providers';
-import { Notice, VERDICT_TONES } from '../../ui/feedback/Notice';
+import { Notice, VERDICT_TONES, Problem } from '../../ui/feedback/Notice';
 import { Swatch } from '../../ui/figures/Swatch';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { useTask } from '../../ui/feedback/useTask';
 import { markProject, planWinding } from './actions';
-import styles from './ProjectScreen.module.css';
 
 /** One project: does each colour reach, with what, and what to get if it does not. */
 export function ProjectScreen({ project }: { project: ProjectView }) {
@@ -117,7 +116,7 @@ function Actions({ project }: { project: ProjectView }) {
         It is finished
       </Button>
       <ActionLink href={`/projects/${id}/edit`}>Change it</ActionLink>
-      {problem && <p role="alert">{problem}</p>}
+      <Problem words={problem} />
     </>
   );
 }
@@ -138,7 +137,7 @@ function NeedCard({ need, marginPercent }: { need: NeedView; marginPercent: numb
     <article className="flex flex-col gap-3">
       <div className="flex flex-wrap items-baseline justify-between gap-y-1 gap-x-4">
         <h2>{need.colour || 'What it takes'}</h2>
-        <p className={styles.target}>
+        <p className="[&>span]:first:text-title [&>span]:first:font-bold">
           <span>{inUnits(target)}</span>
           {working.length > 1 && <span className="text-ink-soft"> = {working.join(', ')}</span>}
         </p>
@@ -173,7 +172,7 @@ function NeedCard({ need, marginPercent }: { need: NeedView; marginPercent: numb
           or keep the odd lot for an edge. Compare them in daylight first.
         </Notice>
       )}
-      <ul className={`${styles.yarns} grid gap-3`}>
+      <ul className="[&_li]:flex [&_li]:gap-3 grid gap-3">
         {yarns.map((yarn) => (
           <li key={yarn.id}>
             <Swatch hex={yarn.colourHex} size={34} />

@@ -21,7 +21,7 @@ export function ProjectsScreen({ page: { underWay, past } }: { page: ProjectsPag
         <ActionLink href="/projects/new">Start a project</ActionLink>
       </PageHead>
       {underWay.length === 0 && (
-        <div className={`${styles.empty} max-w-[36rem] my-10 mx-auto text-center`}>
+        <div className="[&_h2]:mb-2 max-w-[36rem] my-10 mx-auto text-center">
           <h2>No project is under way</h2>
           <p>
             A project says how many metres or grams of each colour it takes. Give it yarns from the shelf, and it tells
@@ -43,7 +43,7 @@ export function ProjectsScreen({ page: { underWay, past } }: { page: ProjectsPag
         ))}
       </ol>
       {past.length > 0 && (
-        <section className={`${styles.past} mt-10`} aria-labelledby="past">
+        <section className="[&_h2]:mb-1 mt-10" aria-labelledby="past">
           <h2 id="past">Past</h2>
           <ul>
             {past.map(({ id, name, finishedAt, deletedAt }) => (
@@ -63,7 +63,10 @@ export function ProjectsScreen({ page: { underWay, past } }: { page: ProjectsPag
 
 function Line({ project: { id, name, dueOn, verdict, probability, colours } }: { project: ProjectLine }) {
   return (
-    <Link href={`/projects/${id}`} className={styles.project}>
+    <Link
+      href={`/projects/${id}`}
+      className="flex flex-wrap items-center gap-y-2 gap-x-6 py-3 px-6 rounded-lg bg-card shadow-[inset_0_0_0_1.5px_var(--line)] no-underline hover:shadow-[inset_0_0_0_2px_var(--acorn)] hover:text-ink"
+    >
       <span className="flex flex-wrap" aria-hidden="true">
         {colours.map(({ hexes, verdict: own }, i) => (
           <Balls key={i} hexes={hexes} verdict={own} />

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import type { Trouble } from '../../server/common/database';
 import type { waysOut } from '../../server/exchange/rescue';
 import { dateAndTime } from '../../ui/figures/dates';
-import { Notice } from '../../ui/feedback/Notice';
+import { Problem } from '../../ui/feedback/Notice';
 import styles from './RescueScreen.module.css';
 
 const WORDS: Record<Trouble['kind'], { title: string; what: string; tryAgain?: string; open?: string }> = {
@@ -60,17 +60,13 @@ export function RescueScreen({ trouble, ways }: { trouble: Trouble; ways: Return
     setBusy(false);
   };
   return (
-    <main className={`${styles.page} grid gap-4 max-w-[720px] my-[8vh] mx-auto py-0 px-6`} id="main">
+    <main className="[&_code]:wrap-anywhere grid gap-4 max-w-[720px] my-[8vh] mx-auto py-0 px-6" id="main">
       <h1>{words.title}</h1>
       <p>{words.what}</p>
       <p className="text-ink-soft wrap-anywhere">
         <code>{trouble.file}</code>: {trouble.fault}
       </p>
-      {problem && (
-        <Notice tone="bad" role="alert">
-          {problem}
-        </Notice>
-      )}
+      <Problem words={problem} />
       {words.tryAgain && (
         <>
           <h2>Try again</h2>

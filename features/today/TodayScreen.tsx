@@ -72,7 +72,7 @@ export function TodayScreen({ today }: { today: Today }) {
             <li key={id}>
               <Link
                 href={`/yarns/${id}`}
-                className={`${styles.hank} flex items-center gap-4 p-1 rounded-md no-underline hover:bg-sunk hover:text-ink`}
+                className="[&_svg]:flex-none flex items-center gap-4 p-1 rounded-md no-underline hover:bg-sunk hover:text-ink"
               >
                 <svg width={104} height={84} aria-hidden="true">
                   <PieceGlyph
@@ -132,7 +132,7 @@ function ToDo({ tasks, due, late }: Pick<Today, 'tasks' | 'due' | 'late'>) {
       {tasks.length > 0 && (
         <ul className="grid grid-cols-[repeat(auto-fill,minmax(min(100%,380px),1fr))] gap-y-1 gap-x-6">
           {tasks.map((task) => (
-            <li key={task.id} className={`${styles.task} flex items-center gap-4`}>
+            <li key={task.id} className="[&_svg]:flex-none flex items-center gap-4">
               {task.piece && (
                 <svg width={48} height={48} aria-hidden="true">
                   <PieceGlyph form={task.piece.form} colourHex={task.piece.colourHex} x={24} y={24} side={44} />
@@ -180,7 +180,7 @@ function inDaysWords(days: number): string {
 
 function FirstDay() {
   return (
-    <div className={`${styles.first} max-w-[38rem] mt-[6vh] mr-auto mb-0 ml-auto text-center`}>
+    <div className="[&_h1]:mb-3 max-w-[38rem] mt-[6vh] mr-auto mb-0 ml-auto text-center">
       <svg width={250} height={150} aria-hidden="true">
         <PieceGlyph form="hank" colourHex="#8a9a86" x={72} y={76} side={128} />
         <PieceGlyph form="cake" colourHex="#b08d57" x={188} y={82} side={104} />

@@ -7,7 +7,6 @@ import { Form, FormError } from '../../ui/controls/Form';
 import { useForm } from '../../ui/controls/useForm';
 import { useRouter } from 'next/navigation';
 import { saveLimits } from './actions';
-import styles from './LimitsPanel.module.css';
 
 const BUILD_WORDS: Record<YarnBuild, string> = {
   single: 'a single',
@@ -30,7 +29,7 @@ export function LimitsPanel({
 }) {
   const { seenPercent, troublePercent } = limits[build];
   return (
-    <details className={`${styles.limits} mt-4`}>
+    <details className="mt-4">
       <summary>
         How much matters: in {BUILD_WORDS[build]}, {seenPercent} % is noticeable and {troublePercent} % is a problem{' '}
         <span className="text-ink-soft">
@@ -68,7 +67,7 @@ function LimitsForm({ limits }: { limits: Record<YarnBuild, TwistLimits> }) {
       {YARN_BUILDS.map((build) => (
         <div
           key={build}
-          className={`${styles.row} grid grid-cols-[minmax(0,1.2fr)_minmax(0,1fr)_minmax(0,1fr)] gap-4 items-center max-phone:grid-cols-[1fr_1fr]`}
+          className="max-phone:[&>span]:col-span-full grid grid-cols-[minmax(0,1.2fr)_minmax(0,1fr)_minmax(0,1fr)] gap-4 items-center max-phone:grid-cols-[1fr_1fr]"
           role="group"
           aria-label={BUILD_WORDS[build]}
         >

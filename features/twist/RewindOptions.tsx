@@ -11,7 +11,7 @@ import { type RewindOption, rewindOptions } from '../../core/twist/rewindOptions
 import type { PlannedUse } from '../../server/yarn/plannedUse';
 import type { TwistPage } from '../../server/twist/twist';
 import { Twist } from '../../ui/figures/Figures';
-import { Notice, type Tone } from '../../ui/feedback/Notice';
+import { Notice, type Tone, Problem } from '../../ui/feedback/Notice';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { useTask } from '../../ui/feedback/useTask';
 import { planWay, unplanWay } from './actions';
@@ -50,7 +50,7 @@ export const RewindOptions = memo(function RewindOptions({ page, left, laid, acc
         ))}
       </ol>
       {ways.length > SHOWN && (
-        <details className={styles.more} onToggle={({ currentTarget }) => setMore(currentTarget.open)}>
+        <details onToggle={({ currentTarget }) => setMore(currentTarget.open)}>
           <summary>and {ways.length - SHOWN} more</summary>
           {more && (
             <ol className={styles.ways} start={SHOWN + 1}>
@@ -147,7 +147,7 @@ function Way({
           Plan it
         </Button>
       </div>
-      {task.problem && <Notice tone="bad">{task.problem}</Notice>}
+      <Problem words={task.problem} />
     </li>
   );
 }

@@ -257,7 +257,7 @@ function AgainCard({ page, change, again }: Tries & { again: NonNullable<Scenari
         )}
       />
       <div className="flex items-center gap-1">
-        <label className={`${styles.tool} flex-1 min-w-0`}>
+        <label className="flex-1 min-w-0">
           <span className={styles.hidden}>Onto which tool</span>
           <Choice
             value={again.toolKey}
@@ -298,7 +298,7 @@ function Card({ children, inScenario, narrow }: { children: ReactNode; inScenari
 
 function Head({ title, under, href }: { title: string; under: string; href?: string }) {
   return (
-    <div className={`${styles.head} flex justify-between items-baseline gap-2`}>
+    <div className={`${styles.head} [&_h2]:text-body flex justify-between items-baseline gap-2`}>
       <h2>{title}</h2>
       {href ? <Link href={href}>{under}</Link> : <span>{under}</span>}
     </div>
@@ -354,7 +354,7 @@ function LeavingFields({
 function Reach({ form, access, onChange }: { form: PieceForm; access: Access; onChange: (access: Access) => void }) {
   if (!endsOf(form).includes('inner')) return null;
   return (
-    <details className={`${styles.reach} text-small`}>
+    <details className="[&_summary]:text-ink-soft text-small">
       <summary>{reachWords(access)}</summary>
       <Checkbox
         checked={access.innerEnd === 'buried'}

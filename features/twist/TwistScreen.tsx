@@ -14,7 +14,7 @@ import { ActionLink } from '../../ui/controls/ActionLink';
 import { Length } from '../../ui/figures/Figures';
 import { PageHead } from '../../ui/frame/PageHead';
 import { useSystem } from '../../ui/frame/Providers';
-import { Notice } from '../../ui/feedback/Notice';
+import { Notice, Problem } from '../../ui/feedback/Notice';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { useTask } from '../../ui/feedback/useTask';
 import { noteWays } from './actions';
@@ -204,11 +204,7 @@ function ScenarioFoot({ page, scenario, reset }: { page: TwistPage; scenario: Sc
           That is how it was: note it
         </Button>
       )}
-      {task.problem && (
-        <Notice tone="bad" role="alert">
-          {task.problem}
-        </Notice>
-      )}
+      <Problem words={task.problem} />
     </p>
   );
 }
@@ -252,9 +248,7 @@ function Along({ page, scenario, outcome }: { page: TwistPage; scenario: Scenari
             label={`The change of twist along ${inWords(lengthFigure(along.lengthM, system))}`}
           />
         </div>
-        <label
-          className={`${styles.slider} grid grid-cols-[auto_minmax(0,1fr)_190px] gap-3 items-center mt-1 max-phone:grid-cols-[auto_minmax(0,1fr)]`}
-        >
+        <label className="max-phone:[&_strong]:col-span-full grid grid-cols-[auto_minmax(0,1fr)_190px] gap-3 items-center mt-1 max-phone:grid-cols-[auto_minmax(0,1fr)]">
           <span>Look at</span>
           <Slider
             min={0}

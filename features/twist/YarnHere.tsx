@@ -34,7 +34,7 @@ export function YarnHere({
   if (asMade === null || !known)
     return (
       <figure className={styles.yarns}>
-        <figcaption className={`${styles.alone} grid gap-1 max-w-[200px] text-ink-soft`}>
+        <figcaption className="[&_strong]:text-large [&_strong]:text-ink grid gap-1 max-w-[200px] text-ink-soft">
           {place}
           <strong>{twistWords(changePerM, system)}</strong>
           {asMade === null ? 'on top of a twist of its own that is not known' : 'on top of what nobody noted'}

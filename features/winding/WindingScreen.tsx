@@ -8,7 +8,6 @@ import { ActionLink } from '../../ui/controls/ActionLink';
 import { Mass } from '../../ui/figures/Figures';
 import { RunsUnderWay } from '../../ui/figures/RunsUnderWay';
 import { glyphSide, PieceGlyph } from '../../ui/thread/PieceGlyph';
-import styles from './WindingScreen.module.css';
 
 /** What is on the winder, and what could go on it next. */
 export function WindingScreen({
@@ -75,7 +74,7 @@ function Pieces({
         <li key={piece.id}>
           <Link
             href={`/winding/plan/${piece.id}`}
-            className={`${styles.piece} flex items-center gap-4 p-1 rounded-md no-underline hover:bg-sunk hover:text-ink`}
+            className="[&_svg]:flex-none flex items-center gap-4 p-1 rounded-md no-underline hover:bg-sunk hover:text-ink"
           >
             <svg width={92} height={92} aria-hidden="true">
               <PieceGlyph

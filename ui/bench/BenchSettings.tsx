@@ -59,7 +59,7 @@ function Settings({ unit, children }: { unit: string; children: ReactNode }) {
           onChange={setVoice}
         />
       </div>
-      <fieldset className="grid grid-cols-2 gap-y-1 gap-x-3 m-0 p-0 border-0">
+      <fieldset className="grid grid-cols-2 gap-y-1 gap-x-3">
         <legend className="p-0 mb-1">Pedals: click into one and press it once; backspace empties it</legend>
         {PEDAL_ACTS.map((act) => (
           <label key={act} className="grid gap-1 font-normal">

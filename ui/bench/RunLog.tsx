@@ -5,7 +5,6 @@ import { type ReactNode, useState } from 'react';
 import { Form, FormError } from '../controls/Form';
 import { type FormState, type Outcome, useForm } from '../controls/useForm';
 import { Notice } from '../feedback/Notice';
-import styles from './RunLog.module.css';
 
 /** The form that ends a run. The log is made from the counts, so every one of them must have reached the server first. */
 export function useRunLog<Values extends object>({
@@ -55,7 +54,7 @@ export function RunLog({
   return (
     <Form
       form={form}
-      className={`${styles.log} grid grid-cols-[1fr_1fr] gap-y-4 gap-x-wide mt-3 max-tablet:grid-cols-[minmax(0,1fr)]`}
+      className="[&_h2]:mb-3 [&_h2]:text-title grid grid-cols-[1fr_1fr] gap-y-4 gap-x-wide mt-3 max-tablet:grid-cols-[minmax(0,1fr)]"
     >
       <div>{scale}</div>
       <div>{rest}</div>

@@ -45,7 +45,7 @@ export function RunStage<State, New>({
   }, [ended, logged, giveUp.to, router]);
   return (
     <div className="flex flex-col gap-3">
-      <header className={`${styles.head} flex flex-wrap items-center gap-y-1 gap-x-6`}>
+      <header className="[&>div]:flex-1 [&>div]:min-w-[220px] [&_h1]:text-title [&_a]:no-underline flex flex-wrap items-center gap-y-1 gap-x-6">
         <div>
           <h1>
             <Link href={href}>{title}</Link>

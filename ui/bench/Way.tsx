@@ -2,7 +2,6 @@
 
 import { Button } from 'antd';
 import type { ReactNode } from 'react';
-import styles from './Way.module.css';
 
 /** Something that can happen at a bench, with its key beside it. */
 export function Way({
@@ -26,7 +25,7 @@ export function Way({
       type={quiet ? 'text' : primary ? 'primary' : 'default'}
       onClick={onClick}
       disabled={disabled}
-      className={styles.way}
+      className="max-desk:[&_kbd]:hidden"
     >
       {children} <kbd>{letter}</kbd>
     </Button>

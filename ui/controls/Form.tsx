@@ -2,7 +2,7 @@
 
 import { Button } from 'antd';
 import type { ReactNode } from 'react';
-import { Notice } from '../feedback/Notice';
+import { Problem } from '../feedback/Notice';
 import type { FormState } from './useForm';
 
 type Submittable = Pick<FormState<object>, 'submit' | 'saving' | 'errors' | 'clear'>;
@@ -33,11 +33,7 @@ export function Form({
 
 /** What is wrong with the form as a whole. */
 export function FormError({ form: { errors } }: { form: Pick<Submittable, 'errors'> }) {
-  return errors[''] ? (
-    <Notice tone="bad" role="alert">
-      {errors['']}
-    </Notice>
-  ) : null;
+  return <Problem words={errors['']} />;
 }
 
 /** Save, or leave everything as it was. */

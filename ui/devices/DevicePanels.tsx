@@ -1,6 +1,6 @@
 'use client';
 
-import { Button, Segmented } from 'antd';
+import { Button, Input, Segmented } from 'antd';
 import { type ReactNode, useState } from 'react';
 import type { DeviceKind, DeviceReading } from '../../core/winding/deviceReading';
 import { inWords, lengthFigure, readingFigure } from '../../core/common/format';
@@ -8,7 +8,6 @@ import type { UnitSystem } from '../../core/common/units';
 import { Large } from '../figures/Figures';
 import { useSystem } from '../frame/Providers';
 import { tellDevice } from './deviceLine';
-import styles from './DevicePanels.module.css';
 import { useDevices } from './useDevices';
 
 /** The stand-ins, to be played with as one would handle the real ones. */
@@ -81,9 +80,10 @@ function ScalePanel() {
   const [drift, setDrift] = useState('0');
   return (
     <Panel device="scale" title="Scale">
-      <label className={`${styles.load} flex items-center gap-2 basis-full`}>
+      <label className="flex items-center gap-2 basis-full">
         <span>Lies on it, in g</span>
-        <input
+        <Input
+          className="w-[96px]"
           value={typed}
           inputMode="decimal"
           onChange={({ target }) => {

@@ -1,9 +1,11 @@
 'use client';
 
+import { CloseOutlined } from '@ant-design/icons';
+import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { upperFirst } from '../../core/common/format';
-import { Notice } from '../feedback/Notice';
+import { Problem } from '../feedback/Notice';
 import { useUndoOffer } from '../feedback/UndoOffer';
 import styles from './Pictures.module.css';
 import { FilePick } from '../controls/FilePick';
@@ -43,7 +45,7 @@ export function Pictures({
   };
 
   return (
-    <div className={`${styles.pictures} flex flex-wrap gap-3 mt-3`}>
+    <div className={`${styles.pictures} [&_figure]:relative [&_figure]:m-0 flex flex-wrap gap-3 mt-3`}>
       {pictures.map(({ id, width, height }, i) => (
         <figure key={id}>
           <a href={`/api/pictures/${id}`} target="_blank" rel="noreferrer">
@@ -56,16 +58,21 @@ export function Pictures({
               loading="lazy"
             />
           </a>
-          <button type="button" onClick={() => void takeAway(id)} aria-label={`Remove picture ${i + 1}`}>
-            ×
-          </button>
+          <Button
+            className="absolute top-1 right-1"
+            shape="circle"
+            size="small"
+            icon={<CloseOutlined />}
+            onClick={() => void takeAway(id)}
+            aria-label={`Remove picture ${i + 1}`}
+          />
         </figure>
       ))}
       <FilePick accept="image/*" onPick={(file) => void add(file)} disabled={busy}>
         {busy ? 'Keeping it …' : pictures.length > 0 ? 'Another picture' : `Picture of ${of}`}
       </FilePick>
       <div aria-live="polite" className="w-full">
-        {problem && <Notice tone="bad">{problem}</Notice>}
+        <Problem words={problem} />
       </div>
     </div>
   );

@@ -20,3 +20,14 @@ export function Notice({ tone, children, role }: { tone: Tone; children: ReactNo
   const { type, sign } = LOOKS[tone];
   return <Alert type={type} title={children} role={role ?? 'note'} showIcon icon={<SignIcon sign={sign} />} />;
 }
+
+/** What went wrong just now, if something did; read aloud at once. */
+export function Problem({ words }: { words: string | null | undefined }) {
+  return (
+    words && (
+      <Notice tone="bad" role="alert">
+        {words}
+      </Notice>
+    )
+  );
+}

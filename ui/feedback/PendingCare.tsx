@@ -2,7 +2,6 @@ import Link from 'next/link';
 import type { PieceForm } from '../../core/yarn/piece';
 import { shortDate } from '../figures/dates';
 import { PieceGlyph } from '../thread/PieceGlyph';
-import styles from './PendingCare.module.css';
 
 /** Something that waits, and what for. */
 export interface PendingCareItem {
@@ -26,7 +25,7 @@ export function PendingCareList({ pendingCare }: { pendingCare: readonly Pending
         <li key={`${wait.href} ${wait.what}`}>
           <Link
             href={wait.href}
-            className={`${styles.wait} flex items-center gap-4 p-1 rounded-md no-underline hover:bg-sunk hover:text-ink`}
+            className="[&_svg]:flex-none flex items-center gap-4 p-1 rounded-md no-underline hover:bg-sunk hover:text-ink"
             data-ready={wait.ready}
           >
             <svg width={56} height={56} aria-hidden="true">

@@ -33,7 +33,10 @@ export function OperationLine({
   underDay?: boolean;
 }) {
   return (
-    <li className={styles.line} data-undone={!operation.live}>
+    <li
+      className={`${styles.line} grid grid-cols-[14px_1fr_auto] gap-y-1 gap-x-3 items-baseline py-2 px-0 border-t border-line max-phone:grid-cols-[14px_1fr]`}
+      data-undone={!operation.live}
+    >
       <span className={styles.dot} style={{ background: operation.yarn.colourHex }} aria-hidden="true" />
       <span className="flex flex-wrap gap-y-0 gap-x-3">
         <Link href={`/logbook/${operation.id}`} className={`${styles.what} font-semibold`}>

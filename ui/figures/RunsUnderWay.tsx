@@ -39,9 +39,7 @@ export function RunsUnderWay({ runs }: { runs: readonly RunUnderWay[] }) {
                 />
               </span>
             </span>
-            <span
-              className={`${styles.count} flex flex-col items-end leading-[1.1] max-phone:items-start max-phone:flex-1`}
-            >
+            <span className="[&_strong]:text-huge [&_span]:text-ink-soft flex flex-col items-end leading-[1.1] max-phone:items-start max-phone:flex-1">
               <strong>{run.counted}</strong>
               <span>
                 of {run.toCount} {run.kind === 'wind' ? 'turns' : 'loops'}

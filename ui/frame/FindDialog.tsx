@@ -87,7 +87,12 @@ export function FindDialog({ open, onLeave }: { open: boolean; onLeave: () => vo
         autoComplete="off"
         autoFocus
       />
-      <ul id={`${id}-found`} role="listbox" aria-label="Found" className={`${styles.found} mt-2 overflow-y-auto`}>
+      <ul
+        id={`${id}-found`}
+        role="listbox"
+        aria-label="Found"
+        className={`${styles.found} [&_li]:aria-selected:bg-sunk [&_li]:aria-selected:shadow-[inset_3px_0_0_var(--acorn)] [&_i]:data-[none=true]:shadow-none mt-2 overflow-y-auto`}
+      >
         {found.map((thing, i) => (
           <li
             key={`${thing.href} ${thing.title}`}

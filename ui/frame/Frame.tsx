@@ -43,7 +43,9 @@ export function Frame({ onBench, children }: { onBench: BenchWay[]; children: Re
       <a className={`${styles.skip} absolute left-2 top-[-60px] z-20 py-2 px-4 bg-ink text-paper`} href="#main">
         Skip to the page
       </a>
-      <header className={styles.bar}>
+      <header
+        className={`${styles.bar} flex items-center gap-4 h-[60px] py-0 px-[var(--spacing-wide)] border-b-[1.5px] border-line max-desk:gap-3 max-tablet:gap-3 max-tablet:justify-between`}
+      >
         <Link
           href="/"
           className="flex items-center gap-2 font-heading font-bold text-lead leading-none no-underline whitespace-nowrap"
@@ -104,7 +106,7 @@ function MorePlaces({ path }: { path: string }) {
     >
       <button
         type="button"
-        className={`${styles.place} ${styles.more}`}
+        className={`${styles.place} hidden border-0 bg-transparent [font:inherit] cursor-pointer`}
         aria-current={others.some(({ href }) => isAt(path, href)) ? 'page' : undefined}
       >
         <span className={styles.tab}>

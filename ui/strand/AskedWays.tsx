@@ -1,7 +1,6 @@
 'use client';
 
 import { type ReactNode, useState } from 'react';
-import styles from './AskedWays.module.css';
 
 /** How the strand ran, in a log: folded away where the bench has answered for the user, open where it could not. */
 export function AskedWays({
@@ -17,7 +16,7 @@ export function AskedWays({
   // As it was when the page came: it must not close under the hand that answers.
   const [openAtFirst] = useState(!answered);
   return (
-    <details className={`${styles.asked} my-3 mx-0`} open={openAtFirst || wrong}>
+    <details className="my-3 mx-0" open={openAtFirst || wrong}>
       <summary>
         Twist (optional): how did the yarn come off?
         <span className="font-normal text-ink-soft">

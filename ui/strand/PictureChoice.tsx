@@ -48,7 +48,10 @@ export function PictureChoice<Value extends string>({
     </label>
   );
   return (
-    <fieldset className={`${styles.choice} min-w-0 m-0 p-0 border-0`} data-small={small}>
+    <fieldset
+      className={`${styles.choice} data-[small=true]:[&_legend]:mb-1 data-[small=true]:[&_legend]:text-small min-w-0 m-0 p-0 border-0`}
+      data-small={small}
+    >
       <legend>
         {question}
         {small && (

@@ -103,7 +103,7 @@ export function Thread({
     <>
       <div
         ref={box}
-        className={`${styles.scroll} overflow-x-auto my-0 -mx-2 p-2`}
+        className="[&_svg]:block overflow-x-auto my-0 -mx-2 p-2"
         tabIndex={0}
         role="group"
         aria-label={label}
@@ -192,12 +192,12 @@ function StepMark({
 }: Point & { step: DrawnStep; took: readonly DrawnPiece[]; anchor: 'start' | 'middle' }) {
   const textX = anchor === 'start' ? x - 8 : x;
   return (
-    <Link href={`/logbook/${step.operationId}`} className={styles.step}>
+    <Link href={`/logbook/${step.operationId}`} className={`${styles.step} hover:[&_circle]:stroke-acorn`}>
       <circle cx={x} cy={y} r={7} />
-      <text x={textX} y={y - 30} textAnchor={anchor} className={styles.verb}>
+      <text x={textX} y={y - 30} textAnchor={anchor} className={`${styles.verb} text-small font-semibold fill-ink`}>
         {`${operationWords(step.kind, took).verb} `}
       </text>
-      <text x={textX} y={y - 14} textAnchor={anchor} className={styles.small}>
+      <text x={textX} y={y - 14} textAnchor={anchor} className="text-small fill-ink-soft">
         {shortDate(step.at)}
       </text>
     </Link>
@@ -244,12 +244,23 @@ function Piece({
         gone={gone}
         knots={faults.length > 0}
       />
-      <text x={words.x} y={words.y} textAnchor={words.anchor} className={styles.title}>
+      <text
+        x={words.x}
+        y={words.y}
+        textAnchor={words.anchor}
+        className={`${styles.title} text-body font-bold fill-ink`}
+      >
         {/* Text in drawings has no spaces between its lines; read aloud it needs them. */}
         {`${title} `}
       </text>
       {lines.map((line, i) => (
-        <text key={i} x={words.x} y={words.y + (i + 1) * LINE} textAnchor={words.anchor} className={styles.small}>
+        <text
+          key={i}
+          x={words.x}
+          y={words.y + (i + 1) * LINE}
+          textAnchor={words.anchor}
+          className="text-small fill-ink-soft"
+        >
           {`${line} `}
         </text>
       ))}

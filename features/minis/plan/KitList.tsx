@@ -5,7 +5,7 @@ import Link from 'next/link';
 import type { Kit } from '../../../core/minis/kits';
 import type { MiniPlanPage } from '../../../server/minis/miniPlanPages';
 import { useSystem } from '../../../ui/frame/Providers';
-import { Notice } from '../../../ui/feedback/Notice';
+import { Problem } from '../../../ui/feedback/Notice';
 import { PieceGlyph } from '../../../ui/thread/PieceGlyph';
 import { useTask } from '../../../ui/feedback/useTask';
 import { pack } from '../actions';
@@ -19,7 +19,7 @@ export function KitList({ page }: { page: MiniPlanPage }) {
   const complete = kits.filter(({ missing, packed }) => missing === 0 && !packed).length;
   const packed = kits.filter((kit) => kit.packed).length;
   return (
-    <section aria-label="Kits" className={`${styles.section} my-4 mx-0`}>
+    <section aria-label="Kits" className="[&_h2]:mb-2 my-4 mx-0">
       <h2>
         {packed === kits.length && kits.length > 0
           ? kits.length === 1
@@ -30,11 +30,7 @@ export function KitList({ page }: { page: MiniPlanPage }) {
             : 'Kits'}
       </h2>
       {kits.length === 0 && <p>Not one kit can be made of what was taken.</p>}
-      {problem && (
-        <Notice tone="bad" role="alert">
-          {problem}
-        </Notice>
-      )}
+      <Problem words={problem} />
       <ol className="grid grid-cols-[repeat(auto-fill,minmax(260px,1fr))] gap-3">
         {kits.map((kit) => (
           <li
@@ -43,7 +39,7 @@ export function KitList({ page }: { page: MiniPlanPage }) {
             data-packed={kit.packed}
           >
             <h3>Kit {kit.number}</h3>
-            <ul className={`${styles.lines} grid gap-1`}>
+            <ul className={`${styles.lines} [&_svg]:flex-none grid gap-1`}>
               {kit.lines.map((line) => (
                 <KitLineWords key={line.sizeId} page={page} line={line} />
               ))}

@@ -6,7 +6,6 @@ import type { MadeMini, MiniPlanPage } from '../../../server/minis/miniPlanPages
 import { KnownMass, Length } from '../../../ui/figures/Figures';
 import { useSystem } from '../../../ui/frame/Providers';
 import { PieceGlyph } from '../../../ui/thread/PieceGlyph';
-import styles from './MadeMinis.module.css';
 import { VERDICT_WORDS } from '../words';
 
 /** Every mini of a plan as a ring to scale, with what it weighs and whether that is as wanted; each opens its piece. */
@@ -18,7 +17,7 @@ export function MadeMinis({ page }: { page: MiniPlanPage }) {
         <li key={mini.pieceId} data-gone={mini.gone}>
           <Link
             href={`/pieces/${mini.pieceId}`}
-            className={`${styles.mini} grid justify-items-center text-center no-underline leading-[1.25]`}
+            className="[&_svg]:w-[72px] [&_svg]:h-[72px] grid justify-items-center text-center no-underline leading-[1.25]"
           >
             <svg viewBox="0 0 72 72" aria-hidden="true">
               <PieceGlyph

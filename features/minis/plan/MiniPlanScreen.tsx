@@ -9,7 +9,7 @@ import type { MiniPlanParent, MiniPlanPage } from '../../../server/minis/miniPla
 import { ActionLink } from '../../../ui/controls/ActionLink';
 import { FineMass } from '../../../ui/figures/Figures';
 import { useSystem } from '../../../ui/frame/Providers';
-import { Notice } from '../../../ui/feedback/Notice';
+import { Notice, Problem } from '../../../ui/feedback/Notice';
 import { PageHead } from '../../../ui/frame/PageHead';
 import { useUndoOffer } from '../../../ui/feedback/UndoOffer';
 import { useTask } from '../../../ui/feedback/useTask';
@@ -59,12 +59,8 @@ export function MiniPlanScreen({ page, scales }: { page: MiniPlanPage; scales: S
             </Button>
           ))}
       </PageHead>
-      {problem && (
-        <Notice tone="bad" role="alert">
-          {problem}
-        </Notice>
-      )}
-      <section aria-label="Cut map" className={`${styles.section} mb-4`}>
+      <Problem words={problem} />
+      <section aria-label="Cut map" className="[&_h2]:mb-2 mb-4">
         <CutMap
           parents={parents.map((parent) => {
             const yarn = page.yarns.find(({ id }) => id === parent.yarnId)!;
@@ -108,7 +104,7 @@ export function MiniPlanScreen({ page, scales }: { page: MiniPlanPage; scales: S
         )}
       </section>
       {page.balance && (
-        <div className={`${styles.section} mb-4`}>
+        <div className="[&_h2]:mb-2 mb-4">
           <SplitBalance
             balance={page.balance}
             what={parents.filter(({ state }) => state === 'done').length === 1 ? 'the skein' : 'the skeins'}
@@ -116,7 +112,7 @@ export function MiniPlanScreen({ page, scales }: { page: MiniPlanPage; scales: S
         </div>
       )}
       {minis.length > 0 && (
-        <section aria-label="Minis that are made" className={`${styles.section} mb-4`}>
+        <section aria-label="Minis that are made" className="[&_h2]:mb-2 mb-4">
           <h2>{minisInWords(minis.length)} made</h2>
           <MadeMinis page={page} />
         </section>
@@ -124,7 +120,7 @@ export function MiniPlanScreen({ page, scales }: { page: MiniPlanPage; scales: S
       {wet.length > 0 && <DryForm minis={wet} scales={scales} page={page} />}
       {plan.kits !== null && <KitList page={page} />}
       <div className="grid grid-cols-[minmax(0,7fr)_minmax(0,5fr)] gap-y-6 gap-x-wide mt-6 pt-4 border-t-[1.5px] border-line max-tablet:grid-cols-[minmax(0,1fr)]">
-        <section aria-label="Ties" className={`${styles.section} mb-4`}>
+        <section aria-label="Ties" className="[&_h2]:mb-2 mb-4">
           <h2>Tie and finish</h2>
           <TiesWords
             ties={page.ties}

@@ -3,7 +3,7 @@
 import { Button } from 'antd';
 import type { MiniPlanPage } from '../../../server/minis/miniPlanPages';
 import { newKey } from '../../../ui/feedback/newKey';
-import { Notice } from '../../../ui/feedback/Notice';
+import { Problem } from '../../../ui/feedback/Notice';
 import { useUndoOffer } from '../../../ui/feedback/UndoOffer';
 import { useTask } from '../../../ui/feedback/useTask';
 import { treat, untreat } from '../actions';
@@ -32,11 +32,7 @@ export function TreatWays({ page }: { page: MiniPlanPage }) {
       <Button onClick={() => put('wash')} disabled={busy}>
         into the wash now
       </Button>
-      {problem && (
-        <Notice tone="bad" role="alert">
-          {problem}
-        </Notice>
-      )}
+      <Problem words={problem} />
     </div>
   );
 }

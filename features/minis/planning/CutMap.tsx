@@ -81,7 +81,7 @@ export function CutMap({
         {parents.map((parent, p) =>
           folded && isUntouched(parent.counts) ? null : (
             <li key={parent.id} className={styles.parent}>
-              <div className={`${styles.name} grid leading-[1.25]`}>
+              <div className="[&_span]:text-ink-soft [&_span]:text-small grid leading-[1.25]">
                 <strong>{parent.name}</strong>
                 <span>{parent.about}</span>
               </div>
@@ -328,7 +328,11 @@ function DrawnBar({ parent, p, input, names, longestG, chosen: chosenSegment, dr
           <div key={segment} aria-hidden="true">
             {(takenG / longestG) * TRACK_PX > words.length * LETTER_PX + 18 && (
               <span className={styles.reported} style={{ left: percent(fromG), width: percent(takenG) }}>
-                <span className={styles.chip}>{words}</span>
+                <span
+                  className={`${styles.chip} max-w-[96%] py-0 px-2 rounded-md bg-card overflow-hidden text-small font-heavy leading-[1.5] text-ellipsis whitespace-nowrap`}
+                >
+                  {words}
+                </span>
               </span>
             )}
             {remainingG / longestG > NARROWEST && (

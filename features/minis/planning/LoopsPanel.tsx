@@ -48,7 +48,9 @@ export function LoopsPanel({
   const ties = miniTies({ next: values.next, loopM: reel.loopM, loops, strandMm: yarn.strandMm });
   const cautions = [...new Set(yarns.flatMap(({ fibres }) => miniCautions(fibres, values.next)))];
   return (
-    <div className={styles.panels}>
+    <div
+      className={`${styles.panels} grid grid-cols-[minmax(0,5fr)_minmax(0,7fr)] gap-y-6 gap-x-[var(--spacing-wide)] mt-6 pt-4 border-t-[1.5px] border-line max-tablet:grid-cols-[minmax(0,1fr)]`}
+    >
       <section aria-label="Loops">
         <h2>Loops</h2>
         <div className="grid grid-cols-[110px_minmax(0,1fr)] gap-4 items-center">
@@ -84,9 +86,7 @@ export function LoopsPanel({
           onChange={(next) => set('next', next)}
         />
         <TiesWords ties={ties} next={values.next} cautions={cautions} colourHex={yarn.colourHex} />
-        <div
-          className={`${styles.costs} grid grid-cols-[minmax(0,200px)_minmax(0,1fr)] gap-y-1 gap-x-6 items-center max-phone:grid-cols-[minmax(0,1fr)]`}
-        >
+        <div className="[&_p]:col-span-full grid grid-cols-[minmax(0,200px)_minmax(0,1fr)] gap-y-1 gap-x-6 items-center max-phone:grid-cols-[minmax(0,1fr)]">
           <TextField
             name="ends"
             label="Ends of each mini"

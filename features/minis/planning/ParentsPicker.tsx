@@ -6,7 +6,7 @@ import { memo, useCallback, useEffect, useRef } from 'react';
 import { faultsInWords } from '../../../core/yarn/faults';
 import type { MiniParentView, MiniYarn } from '../../../server/minis/miniParents';
 import { FineMass } from '../../../ui/figures/Figures';
-import { Notice } from '../../../ui/feedback/Notice';
+import { Problem } from '../../../ui/feedback/Notice';
 import { PieceGlyph } from '../../../ui/thread/PieceGlyph';
 import { YarnPicker } from '../../../ui/controls/YarnPicker';
 import styles from './ParentsPicker.module.css';
@@ -36,7 +36,7 @@ export function ParentsPicker({
   return (
     <div className="grid gap-3">
       {yarns.map((yarn) => (
-        <div key={yarn.id} className={styles.yarn}>
+        <div key={yarn.id} className={`${styles.yarn} [&_h3]:mb-1`}>
           <h3>
             <Link href={`/yarns/${yarn.id}`}>{yarn.name}</Link>
           </h3>
@@ -55,11 +55,7 @@ export function ParentsPicker({
           </ul>
         </div>
       ))}
-      {error && (
-        <Notice tone="bad" role="alert">
-          {error}
-        </Notice>
-      )}
+      <Problem words={error} />
       <YarnPicker
         label={yarns.length === 0 ? 'Which yarn?' : 'One more yarn'}
         without={yarns.map(({ id }) => id)}

@@ -18,7 +18,6 @@ import { HandPanel } from './HandPanel';
 import { CutMap } from './CutMap';
 import { RemainderWords } from './RemainderWords';
 import { LoopsPanel } from './LoopsPanel';
-import styles from './PlanMinisScreen.module.css';
 import { ParentsPicker } from './ParentsPicker';
 import { PlanNews, WhatIf } from './PlanNews';
 import { emptySize, SizeRows } from './SizeRows';
@@ -100,7 +99,7 @@ function Planning({ page, draftKey }: { page: PlanMinisPage; draftKey: string })
         form.submit();
       }}
     >
-      <div className={`${styles.head} flex flex-wrap gap-y-3 gap-x-6 justify-between items-center mb-4`}>
+      <div className="[&_h1]:text-large flex flex-wrap gap-y-3 gap-x-6 justify-between items-center mb-4">
         <h1>
           {total === 0
             ? miniPlan
@@ -119,7 +118,7 @@ function Planning({ page, draftKey }: { page: PlanMinisPage; draftKey: string })
         </Button>
       </div>
       <div className="grid grid-cols-[minmax(0,5fr)_minmax(0,7fr)] gap-y-6 gap-x-wide max-tablet:grid-cols-[minmax(0,1fr)]">
-        <div className={`${styles.ask} grid gap-4 content-start`}>
+        <div className="[&_h2]:mb-1 grid gap-4 content-start">
           <section aria-label="From what">
             <h2>From</h2>
             <ParentsPicker

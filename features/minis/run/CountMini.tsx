@@ -22,7 +22,6 @@ import { Length, FineMass } from '../../../ui/figures/Figures';
 import { useSystem } from '../../../ui/frame/Providers';
 import { Notice } from '../../../ui/feedback/Notice';
 import { useLocalStorage } from '../../../ui/controls/useLocalStorage';
-import styles from './CountMini.module.css';
 import type { Session } from './useSession';
 import { sizeName } from '../words';
 
@@ -105,7 +104,7 @@ export function CountMini({
   });
 
   return (
-    <div className={`${styles.stage} flex flex-col gap-3 min-w-0`}>
+    <div className="[&>button]:flex-1 flex flex-col gap-3 min-w-0">
       <Cue cue={cue}>{words}</Cue>
       <AwayNews state={state} loops={loops} />
       {remainingBefore && (
@@ -133,7 +132,7 @@ export function CountMini({
             {loops} of {next.loops} loops are on the {reelName(page)}. Lay a scrap of yarn at the last one, or hold it
             with a clip.
           </p>
-          <LargeAct onClick={pause} disabled={!enabled}>
+          <LargeAct onClick={pause} disabled={!enabled} autoFocus>
             Go on at {loops}
           </LargeAct>
         </Standstill>

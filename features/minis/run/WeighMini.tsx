@@ -112,8 +112,8 @@ export function WeighMini({
           )}
           {parentWeighing && <ParentWeighed page={page} state={state} session={session} part={part} />}
           <NextWords session={session} plan={plan} state={state} />
-          <div className={`${styles.ways} flex flex-wrap gap-3 items-center`}>
-            <LargeAct onClick={onNext} disabled={!enabled}>
+          <div className="[&>[data-act]]:flex-[1_1_100%] flex flex-wrap gap-3 items-center">
+            <LargeAct onClick={onNext} disabled={!enabled} autoFocus>
               {goOn}
             </LargeAct>
             <Button size="large" onClick={takeBack} disabled={!enabled}>
@@ -141,13 +141,13 @@ export function WeighMini({
             </Notice>
           )}
           {coarse ? parents : mine}
-          <details className={styles.other}>
+          <details>
             <summary>
               {coarse ? 'Weigh the mini itself' : `Weigh what is left of ${page.pieceLabel.toLowerCase()} instead`}
             </summary>
             {coarse ? mine : parents}
           </details>
-          <div className={`${styles.ways} flex flex-wrap gap-3 items-center`}>
+          <div className="[&>[data-act]]:flex-[1_1_100%] flex flex-wrap gap-3 items-center">
             <Button size="large" onClick={onNext} disabled={!enabled}>
               {last ? 'Skip weighing: on to what is left' : 'Next, skip weighing'}
             </Button>

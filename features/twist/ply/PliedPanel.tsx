@@ -8,7 +8,7 @@ import type { TwistPage } from '../../../server/twist/twist';
 import { Length, Span, Twist } from '../../../ui/figures/Figures';
 import { newKey } from '../../../ui/feedback/newKey';
 import { pendingCareWords } from '../../../ui/feedback/PendingCare';
-import { Notice } from '../../../ui/feedback/Notice';
+import { Notice, Problem } from '../../../ui/feedback/Notice';
 import { useUndoOffer } from '../../../ui/feedback/UndoOffer';
 import { useTask } from '../../../ui/feedback/useTask';
 import { undoStep, wash } from '../actions';
@@ -67,11 +67,7 @@ export function PliedPanel({ page: { piece }, plied }: { page: TwistPage; plied:
           )}
         </Notice>
       )}
-      {task.problem && (
-        <Notice tone="bad" role="alert">
-          {task.problem}
-        </Notice>
-      )}
+      <Problem words={task.problem} />
       <table className={styles.figures}>
         <thead>
           <tr>

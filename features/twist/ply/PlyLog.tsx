@@ -73,7 +73,7 @@ export function PlyLog({
       <OperationForm
         form={form}
         placeholder="the wheel, the whorl, how it ran"
-        className={`${styles.form} grid grid-cols-[minmax(0,1fr)] gap-2 justify-items-start`}
+        className={`${styles.form} [&>button]:w-auto grid grid-cols-[minmax(0,1fr)] gap-2 justify-items-start`}
       >
         <div className={styles.pair}>
           <TextField
@@ -82,7 +82,7 @@ export function PlyLog({
             placeholder={nameFor(first, draft)}
             hint="it becomes a yarn of its own"
           />
-          <label className={`${styles.pick} grid gap-1`}>
+          <label className="[&_span]:font-semibold grid gap-1">
             <span>It is now a</span>
             <Choice
               value={values.form}

@@ -69,7 +69,7 @@ export function PlyScreen({ page, scales, limits }: { page: PlyPage; scales: Sca
       <h1>Ply</h1>
       <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] gap-y-4 gap-x-wide mt-3 max-tablet:grid-cols-[minmax(0,1fr)]">
         <section className="grid grid-cols-[minmax(0,1fr)] gap-4 content-start">
-          <label className={`${styles.pick} grid gap-1`}>
+          <label className="[&_span]:font-semibold grid gap-1">
             <span>{two ? 'The first strand' : 'What is plied'}</span>
             <PieceSelect
               page={page}
@@ -89,7 +89,7 @@ export function PlyScreen({ page, scales, limits }: { page: PlyPage; scales: Sca
             <p className="text-ink-soft">{METHOD_WORDS[draft.method].why}.</p>
           </div>
           {two && (
-            <label className={`${styles.pick} grid gap-1`}>
+            <label className="[&_span]:font-semibold grid gap-1">
               <span>The second strand</span>
               <PieceSelect
                 page={page}
@@ -342,10 +342,10 @@ function StartFigure({
   const foldError =
     draft.foldTurns.trim() !== '' && folded === null ? 'turns over a length, like 14 over 10 cm' : undefined;
   return (
-    <div className={styles.start}>
+    <div className="[&_h2]:text-title">
       <h2>Ply it {direction}</h2>
       {start.value ? (
-        <p className={`${styles.figure} text-lead`}>
+        <p className="[&_strong]:text-huge [&_strong]:font-bold text-lead">
           <strong>
             <Twist perM={start.value} />
           </strong>{' '}

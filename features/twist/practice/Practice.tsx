@@ -1,6 +1,6 @@
 'use client';
 
-import { Button, Slider } from 'antd';
+import { Button, Segmented, Slider } from 'antd';
 import { useCallback, useEffect, useState } from 'react';
 import {
   exercise,
@@ -82,7 +82,7 @@ export default function Practice({ page }: { page: PracticePage }) {
   const opened = done && reached > level;
   return (
     <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] gap-y-4 gap-x-wide mt-3 max-tablet:grid-cols-[minmax(0,1fr)]">
-      <section className={styles.scene}>
+      <section className="[&>svg]:max-h-[330px] max-tablet:[&>svg]:max-h-[250px]">
         <PullScene
           source={sourceOf(asked, done)}
           wraps={pull.wraps}
@@ -94,7 +94,7 @@ export default function Practice({ page }: { page: PracticePage }) {
               : 'The cake from above, with the strand to be pulled; beside it a ribbon that turns as the strand does'
           }
         />
-        <label className={`${styles.pull} grid grid-cols-[auto_minmax(0,1fr)] gap-4 items-center mt-1 font-semibold`}>
+        <label className="grid grid-cols-[auto_minmax(0,1fr)] gap-4 items-center mt-1 font-semibold">
           <span>{done ? 'Pull it' : 'Answer, then pull it and see'}</span>
           <Slider
             value={Math.round(pull.share * 100)}
@@ -165,30 +165,26 @@ export default function Practice({ page }: { page: PracticePage }) {
         className="col-span-full flex flex-wrap gap-y-3 gap-x-6 items-center pt-3 border-t-[1.5px] border-line"
         aria-label="How far you have come"
       >
-        <div role="group" aria-label="Which questions" className={`${styles.levels} flex flex-wrap gap-1`}>
-          {LEVEL_NAMES.map((name, i) => (
-            <button
-              key={name}
-              type="button"
-              aria-pressed={level === i}
-              onClick={() => {
-                setLevel(i);
-                next(i);
-              }}
-            >
-              {name}
-              {LEVELS[i]!.every((kind) => isSure(answers, kind)) && <span> ✓ sure</span>}
-            </button>
-          ))}
-        </div>
-        <ul className={`${styles.kinds} flex flex-wrap gap-y-1 gap-x-6 m-0 p-0 list-none`}>
+        <Segmented
+          aria-label="Which questions"
+          value={level}
+          onChange={(at) => {
+            setLevel(at);
+            next(at);
+          }}
+          options={LEVEL_NAMES.map((name, value) => ({
+            value,
+            label: LEVELS[value]!.every((kind) => isSure(answers, kind)) ? `${name} ✓ sure` : name,
+          }))}
+        />
+        <ul className="flex flex-wrap gap-y-1 gap-x-6">
           {LEVELS[level]!.map((kind) => {
             const last = answers.filter((each) => each.kind === kind).slice(-6);
             return (
-              <li key={kind}>
-                <span>{KIND_WORDS[kind]}</span>
+              <li key={kind} className="flex gap-3 items-center">
+                {KIND_WORDS[kind]}
                 <span
-                  className={`${styles.dots} inline-flex gap-1`}
+                  className={`${styles.dots} [&_i]:data-[right=true]:border-lichen [&_i]:data-[right=true]:text-lichen [&_i]:data-[right=false]:border-amber [&_i]:data-[right=false]:text-amber inline-flex gap-1`}
                   role="img"
                   aria-label={
                     last.length === 0
@@ -220,10 +216,10 @@ export default function Practice({ page }: { page: PracticePage }) {
 function Rule({ open }: { open: boolean }) {
   const [openAtFirst] = useState(open);
   return (
-    <details className={`${styles.rule} mt-2`} open={openAtFirst}>
+    <details className="mt-2" open={openAtFirst}>
       <summary>The rule</summary>
       <div
-        className={`${styles.letters} grid grid-cols-[auto_auto_minmax(0,1fr)] gap-4 items-center mt-1 max-tablet:grid-cols-[auto_auto]`}
+        className={`${styles.letters} [&_p]:leading-[1.35] max-tablet:[&_p]:col-span-full grid grid-cols-[auto_auto_minmax(0,1fr)] gap-4 items-center mt-1 max-tablet:grid-cols-[auto_auto]`}
       >
         {(['S', 'Z'] as const).map((letter) => (
           <figure key={letter}>

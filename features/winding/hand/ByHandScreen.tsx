@@ -6,7 +6,6 @@ import { secondsInWords } from '../../../core/common/format';
 import { HAND_FORMS, type HandForm } from '../../../core/winding/run';
 import type { HandTool } from '../../../server/bench/bench';
 import { Notice } from '../../../ui/feedback/Notice';
-import styles from './ByHandScreen.module.css';
 import { type HandStage, HandWinding } from './HandWinding';
 import { StepDrawing } from '../run/StepDrawing';
 import { THUMB_CARE } from '../words';
@@ -107,7 +106,7 @@ export function ByHandScreen({ forms }: { forms: readonly HandTool[] }) {
           What holds the hank, where there is no swift. One chair is not enough: the loop falls off it.
         </p>
         <StepDrawing step="mount" swift="chairs" onto="winder" form="hank" colourHex={DRAWN_IN} />
-        <ol className={`${styles.chairs} grid gap-1 max-w-[46em] text-body`}>
+        <ol className="[&_li]:ml-[1.4em] [&_li]:list-decimal grid gap-1 max-w-[46em] text-body">
           <li>Two chairs of one height, back to back, on a floor that they do not slide on.</li>
           <li>Lay the open hank over both backs, its ties still on, and move the chairs apart until it just holds.</li>
           <li>Look for strands that cross the middle. Only now cut the ties.</li>
@@ -132,7 +131,7 @@ function MethodSteps({ form, tool }: { form: HandForm; tool: HandTool | undefine
         {when} About {secondsInWords(seconds)} for {ORDINARY_WRAPS} wraps
         {learned && learned.from > 0 ? `, at your own pace from ${learned.from}` : ', at a usual pace'}.
       </p>
-      <div className={`${styles.step} flex flex-wrap items-center gap-y-4 gap-x-10 mt-3`}>
+      <div className="[&_svg]:max-w-full [&_svg]:h-auto flex flex-wrap items-center gap-y-4 gap-x-10 mt-3">
         <svg
           viewBox="0 0 360 190"
           width={360}

@@ -2,9 +2,9 @@
 
 import { inWords, massFigure } from '../../../core/common/format';
 import type { PlanTool } from '../../../core/winding/piecePlan';
+import { InlineButton } from '../../../ui/controls/InlineButton';
 import { useSystem } from '../../../ui/frame/Providers';
 import { Notice } from '../../../ui/feedback/Notice';
-import styles from './PlanScreen.module.css';
 import type { Planned, SplitDraft } from './usePlan';
 
 /** Fuller than this, and the last layers are to be watched. */
@@ -80,13 +80,11 @@ export function FitAnswer({ planned, tools }: { planned: Planned; tools: readonl
       {other && (
         <>
           {' '}
-          <button
-            type="button"
-            className={styles.inline}
+          <InlineButton
             onClick={() => choose({ toolKey: other.key, toolOfPart: {}, split: { ...choices.split, extraCakes: 0 } })}
           >
             The {other.name.toLowerCase()} takes it in one.
-          </button>
+          </InlineButton>
         </>
       )}
     </Notice>
@@ -117,13 +115,9 @@ function TooLarge({ planned, tools, part }: { planned: Planned; tools: readonly 
       {larger && (
         <>
           {' '}
-          <button
-            type="button"
-            className={styles.inline}
-            onClick={() => choose({ toolOfPart: { ...choices.toolOfPart, [part]: larger.key } })}
-          >
+          <InlineButton onClick={() => choose({ toolOfPart: { ...choices.toolOfPart, [part]: larger.key } })}>
             Wind this one on the {larger.name.toLowerCase()}.
-          </button>
+          </InlineButton>
         </>
       )}
     </Notice>

@@ -16,7 +16,7 @@ import { TextField } from '../../../ui/controls/Field';
 import { KnownMass, Length, LengthWithin, Mass, Size } from '../../../ui/figures/Figures';
 import { Choice } from '../../../ui/controls/Choice';
 import { useSystem } from '../../../ui/frame/Providers';
-import { Notice } from '../../../ui/feedback/Notice';
+import { Notice, Problem } from '../../../ui/feedback/Notice';
 import { wayWords } from '../../../ui/strand/plannedUseWords';
 import { glyphSide, PieceGlyph } from '../../../ui/thread/PieceGlyph';
 import { beginRun } from '../actions';
@@ -95,7 +95,9 @@ function Planning({ page }: { page: PlanPage }) {
 
   return (
     <>
-      <div className={`${styles.head} flex flex-wrap gap-y-3 gap-x-6 justify-between items-center mb-3`}>
+      <div
+        className={`${styles.head} [&_h1]:text-large flex flex-wrap gap-y-3 gap-x-6 justify-between items-center mb-3`}
+      >
         <h1>
           <Link href={`/yarns/${yarn.id}`}>{yarn.name}</Link>, {piece.label.toLowerCase()}: {madeInWords(planned)},{' '}
           {Math.round(plan.crankTurns)} {tool.onto === 'winder' ? 'turns of the crank' : 'wraps by hand'}
@@ -108,11 +110,7 @@ function Planning({ page }: { page: PlanPage }) {
           <Link href={`/winding/run/${piece.openRunId}`}>It is on the bench already: go on there</Link>
         )}
       </div>
-      {problem && (
-        <Notice tone="bad" role="alert">
-          {problem}
-        </Notice>
-      )}
+      <Problem words={problem} />
       {page.next && (
         <Notice tone="plain">
           For its twist you chose: {lowerFirst(wayWords(page.next, piece.form))}.{' '}
@@ -358,7 +356,7 @@ function CakeFigures({
   const each = plan.cakes.length > 1 && alike ? ' each' : '';
   return (
     <>
-      <dl className={styles.cake}>
+      <dl className="grid grid-cols-[max-content_1fr] gap-y-1 gap-x-4 items-baseline mt-1 mr-0 mb-2 ml-0 [&_dt]:text-ink-soft [&_dd]:m-0">
         <dt>{tool.onto === 'winder' ? 'turns' : 'wraps'}</dt>
         <dd>
           {alike ? (

@@ -2,7 +2,6 @@
 
 import { Button, Segmented } from 'antd';
 import { TextField } from '../../../ui/controls/Field';
-import styles from './SplitFields.module.css';
 import type { Planned, SplitDraft } from './usePlan';
 
 const WAYS = [
@@ -74,7 +73,7 @@ function Pieces({
       {split.pieces.map((piece, i) => (
         <div
           key={i}
-          className={`${styles.piece} grid grid-cols-[minmax(0,1.2fr)_minmax(0,0.9fr)_minmax(0,1fr)_auto] gap-1 items-start`}
+          className="[&_button]:mt-6 grid grid-cols-[minmax(0,1.2fr)_minmax(0,0.9fr)_minmax(0,1fr)_auto] gap-1 items-start"
         >
           <TextField
             name={`split.pieces.${i}.name`}

@@ -4,6 +4,7 @@ import { Button } from 'antd';
 import { type RunState, type RunStep, tickKey, type WoundOnto } from '../../../core/winding/run';
 import type { PieceForm } from '../../../core/yarn/piece';
 import type { Swift } from '../../../core/bench/swift';
+import { LargeAct } from '../../../ui/bench/LargeAct';
 import { SignIcon } from '../../../ui/figures/icons';
 import styles from './Checklist.module.css';
 import { StepDrawing } from './StepDrawing';
@@ -67,7 +68,9 @@ export function Checklist({
 
   return (
     <div className="grid grid-cols-[minmax(240px,0.8fr)_2fr] gap-wide items-stretch max-tablet:grid-cols-[minmax(0,1fr)]">
-      <ol className={styles.list}>
+      <ol
+        className={`${styles.list} [&_li]:border-b-[1.5px] [&_li]:border-line max-tablet:[&_button]:min-h-[46px] max-tablet:[&_button]:text-body`}
+      >
         {steps.map((step) => (
           <li key={step} data-current={step === current}>
             <button
@@ -89,7 +92,7 @@ export function Checklist({
       </ol>
       <div className="flex flex-col gap-4 min-h-[min(520px,calc(100dvh_-_240px))] max-tablet:order--1 max-tablet:min-h-0">
         <div
-          className={`${styles.telling} flex flex-1 items-center gap-y-4 gap-x-10 max-tablet:flex-col max-tablet:items-stretch max-tablet:gap-2`}
+          className={`${styles.telling} max-tablet:[&>svg]:flex-none max-tablet:[&>svg]:max-h-[116px] flex flex-1 items-center gap-y-4 gap-x-10 max-tablet:flex-col max-tablet:items-stretch max-tablet:gap-2`}
         >
           <div aria-live="polite" className="flex-[1_1_300px] min-w-0 max-tablet:flex-none">
             {current ? (
@@ -111,10 +114,9 @@ export function Checklist({
           </div>
           {current && <StepDrawing step={current} swift={swift} onto={onto} form={form} colourHex={colourHex} />}
         </div>
-        <button type="button" className={styles.main} data-count onClick={goOn} disabled={!enabled}>
-          {current ? 'Done' : next}
-          <kbd>space</kbd>
-        </button>
+        <LargeAct data-count onClick={goOn} disabled={!enabled}>
+          {current ? 'Done' : next} <kbd>space</kbd>
+        </LargeAct>
         <div className="flex flex-wrap gap-y-1 gap-x-3">
           {current && (
             <Button type="text" onClick={onNext} disabled={!enabled}>

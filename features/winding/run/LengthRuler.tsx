@@ -100,7 +100,7 @@ export function LengthRuler({
         <span className={styles.unit}>{unit.name}</span>
       </div>
       {!at && (
-        <ol className={`${styles.words} flex gap-4 mt-2 max-tablet:flex-wrap`}>
+        <ol className={`${styles.words} max-tablet:[&_li]:flex-[1_1_150px] flex gap-4 mt-2 max-tablet:flex-wrap`}>
           {cakes.slice(0, MOST_SHOWN).map((cake, i) => (
             <li key={i} style={{ flexGrow: cake.lengthM }}>
               {(cakes.length > 1 || cake.name) && <strong>{cake.name || i + 1}</strong>}

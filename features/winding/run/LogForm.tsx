@@ -16,7 +16,7 @@ import { TextField, MassField } from '../../../ui/controls/Field';
 import { KnownMass } from '../../../ui/figures/Figures';
 import { newKey } from '../../../ui/feedback/newKey';
 import { useSystem } from '../../../ui/frame/Providers';
-import { Notice } from '../../../ui/feedback/Notice';
+import { Notice, Problem } from '../../../ui/feedback/Notice';
 import { PieceGlyph } from '../../../ui/thread/PieceGlyph';
 import { chooseStep, useScale, WeighingFields } from '../../../ui/controls/WeighingFields';
 import { saveLog } from '../actions';
@@ -93,7 +93,10 @@ export function LogForm({
           <h2>{parts.length === 1 ? 'Put the cake on the scale' : 'Put each cake on the scale'}</h2>
           <div className={`${styles.masses} grid gap-1 mb-3`}>
             {parts.map((part, i) => (
-              <div key={part} className={`${styles.cake} grid grid-cols-[74px_1fr] gap-4 items-center`}>
+              <div
+                key={part}
+                className={`${styles.cake} [&_input]:text-large [&_input]:font-bold grid grid-cols-[74px_1fr] gap-4 items-center`}
+              >
                 <svg width={74} height={74} aria-hidden="true">
                   <PieceGlyph form="cake" colourHex={page.colourHex} x={37} y={37} side={70} />
                 </svg>
@@ -202,11 +205,7 @@ export function LogForm({
               </>
             )}
           </div>
-          {errors.masses && (
-            <Notice tone="bad" role="alert">
-              {errors.masses}
-            </Notice>
-          )}
+          <Problem words={errors.masses} />
         </>
       }
       acts={[{ words: 'Back', act: onBack }]}

@@ -144,7 +144,7 @@ const TRAIL = [
 function Trail({ stage, cakeName }: { stage: string; cakeName: string }) {
   return (
     <ol
-      className={`${styles.trail} flex gap-1 max-tablet:order-3 max-tablet:w-full max-tablet:justify-between`}
+      className={`${styles.trail} max-tablet:[&_li]:py-1 max-tablet:[&_li]:px-2 max-tablet:[&_li]:text-small max-tablet:[&_span]:hidden flex gap-1 max-tablet:order-3 max-tablet:w-full max-tablet:justify-between`}
       aria-label="Where this winding stands"
     >
       {TRAIL.map((place) => (

@@ -192,8 +192,8 @@ export function WindStage({
               <li key={check}>{check}</li>
             ))}
           </ol>
-          <div className={`${styles.stoppedWays} flex flex-wrap gap-3`}>
-            <LargeAct onClick={resume} disabled={!enabled}>
+          <div className="[&>[data-act]]:flex-[1_1_100%] flex flex-wrap gap-3">
+            <LargeAct onClick={resume} disabled={!enabled} autoFocus>
               Go on winding at {turns}
             </LargeAct>
             <Button size="large" onClick={() => mark('knot')} disabled={!enabled}>
@@ -259,7 +259,7 @@ export function WindStage({
         />
       </div>
 
-      <div className={`${styles.progress} col-span-full`}>
+      <div className="[&_figure]:m-0 col-span-full">
         <LengthRuler
           cakes={plan.cakes.map((each) => ({ ...each, winder: each.tool }))}
           gristMPerG={plan.gristMPerG}
@@ -284,7 +284,7 @@ export function WindStage({
       ) : (
         <div className="col-span-full flex flex-wrap items-center gap-2">
           <div
-            className={`${styles.events} flex flex-[1_1_100%] flex-wrap gap-2`}
+            className="[&_button]:flex-[1_0_auto] [&_button]:px-3 max-tablet:[&_button]:flex-[1_0_30%] flex flex-[1_1_100%] flex-wrap gap-2"
             role="group"
             aria-label="What happened just now"
           >

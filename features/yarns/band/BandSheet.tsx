@@ -71,7 +71,7 @@ export function BandSheet({ yarn, pictures }: { yarn: YarnView; pictures: YarnOv
       <div className="flex-none w-[26px]" style={{ background: yarn.colourHex }} aria-hidden="true" />
       <div className="flex-1 min-w-0 p-4">
         <h2 id="band">Its band</h2>
-        <dl className={`${styles.rows} mt-2 mr-0 mb-0 ml-0`}>
+        <dl className={`${styles.rows} [&_dt]:text-ink-soft [&_dd]:m-0 [&_dd]:wrap-anywhere mt-2 mr-0 mb-0 ml-0`}>
           {rows
             .filter(({ value }) => Boolean(value))
             .map(({ label, value, guess }) => (

@@ -14,7 +14,7 @@ export function CareFields({ value, onChange }: { value: string; onChange: (code
         .join(' '),
     );
   return (
-    <details className={`${styles.care} mt-1 mr-0 mb-3 ml-0`} open={codes.length > 0 || undefined}>
+    <details className="mt-1 mr-0 mb-3 ml-0" open={codes.length > 0 || undefined}>
       <summary>{codes.length > 0 ? careInWords(codes) : 'Care symbols'}</summary>
       <div className={`${styles.kinds} grid gap-1`}>
         {CARE_KINDS.map((kind) => (

@@ -4,11 +4,11 @@ import { Button, Checkbox, Input, Upload } from 'antd';
 import Link from 'next/link';
 import { useEffect, useRef, useState } from 'react';
 import type { ImportPreview } from '../../../server/exchange/importYarns';
+import { InlineButton } from '../../../ui/controls/InlineButton';
 import { newKey } from '../../../ui/feedback/newKey';
-import { Notice } from '../../../ui/feedback/Notice';
+import { Problem } from '../../../ui/feedback/Notice';
 import { useUndoOffer } from '../../../ui/feedback/UndoOffer';
 import { undoImport } from '../actions';
-import styles from './ImportScreen.module.css';
 import { type CsvColumn, ImportTable } from './ImportTable';
 import { picking } from '../../../ui/controls/FilePick';
 
@@ -70,13 +70,13 @@ export function ImportScreen({ columns }: { columns: CsvColumn[] }) {
 
   if (written)
     return (
-      <section className={`${styles.done} max-w-[40rem] my-[6vh] mx-auto text-center`}>
+      <section className="[&_p]:mt-3 max-w-[40rem] my-[6vh] mx-auto text-center">
         <h1>{written.written} yarns are on the shelf</h1>
         <p>
           <Link href="/yarns">Show them</Link>, or{' '}
-          <button type="button" onClick={() => (setWritten(null), setSource(null), setPreview(null), setText(''))}>
+          <InlineButton onClick={() => (setWritten(null), setSource(null), setPreview(null), setText(''))}>
             import another list
-          </button>
+          </InlineButton>
           . All of them can be taken back below, as long as nothing was done with them.
         </p>
       </section>
@@ -96,7 +96,7 @@ export function ImportScreen({ columns }: { columns: CsvColumn[] }) {
           <br />
           <span className="text-ink-soft">{source && !text ? source.name : 'CSV, up to 20,000 lines'}</span>
         </Upload.Dragger>
-        <div className={`${styles.paste} flex flex-col gap-1 items-start min-w-0`}>
+        <div className="[&_label]:font-semibold [&_textarea]:text-small flex flex-col gap-1 items-start min-w-0">
           <label htmlFor="pasted">or paste it here</label>
           <Input.TextArea
             id="pasted"
@@ -113,7 +113,7 @@ export function ImportScreen({ columns }: { columns: CsvColumn[] }) {
       </div>
       <div role="status" aria-live="polite" className="my-4 mx-0">
         {busy && !preview && 'Reading …'}
-        {problem && <Notice tone="bad">{problem}</Notice>}
+        <Problem words={problem} />
       </div>
       {preview && (
         <>
@@ -124,7 +124,7 @@ export function ImportScreen({ columns }: { columns: CsvColumn[] }) {
               choose(preview.columns.map((known, i) => (i === at ? field : known === field && field ? '' : known)))
             }
           />
-          <div className={styles.foot}>
+          <div className="sticky bottom-0 flex flex-wrap items-center gap-y-3 gap-x-6 mt-4 py-3 px-0 border-t-[1.5px] border-line bg-paper">
             {preview.twice.length > 0 && (
               <Checkbox checked={skipTwice} onChange={({ target }) => setSkipTwice(target.checked)}>
                 Leave out what is on the shelf already ({preview.twice.length})

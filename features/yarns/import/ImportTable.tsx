@@ -25,7 +25,7 @@ export function ImportTable({
 }) {
   const unknown = preview.columns.filter((column) => column === '').length;
   return (
-    <div className={styles.preview}>
+    <div className="grid grid-cols-[1fr_1fr_1.1fr] gap-y-6 gap-x-[var(--spacing-wide)] items-start pt-4 border-t-[1.5px] border-line [&_h2]:mb-2 [&_h3]:mt-4 [&_h3]:mr-0 [&_h3]:mb-1 [&_h3]:ml-0 max-tablet:grid-cols-[minmax(0,1fr)]">
       <section aria-labelledby="columns">
         <h2 id="columns">What each column holds</h2>
         {unknown > 0 && (
@@ -87,7 +87,7 @@ export function ImportTable({
             ? 'Every line can be read'
             : `${preview.problemCount} ${preview.problemCount === 1 ? 'line' : 'lines'} cannot be read`}
         </h2>
-        <ul className={`${styles.problems} max-h-[460px] overflow-auto`}>
+        <ul className="[&_li]:py-1 [&_li]:px-0 [&_li]:border-t [&_li]:border-line max-h-[460px] overflow-auto">
           {preview.problems.map(({ line, column, message }, i) => (
             <li key={i}>
               <strong>line {line}</strong>
@@ -98,7 +98,7 @@ export function ImportTable({
         {preview.twice.length > 0 && (
           <>
             <h3>On the shelf already</h3>
-            <ul className={`${styles.problems} max-h-[460px] overflow-auto`}>
+            <ul className="[&_li]:py-1 [&_li]:px-0 [&_li]:border-t [&_li]:border-line max-h-[460px] overflow-auto">
               {preview.twice.slice(0, 20).map(({ line, yarnId, name }) => (
                 <li key={line}>
                   <strong>line {line}</strong>: <Link href={`/yarns/${yarnId}`}>{name}</Link>

@@ -9,7 +9,6 @@ import { Form, FormError } from '../../../ui/controls/Form';
 import { useUndoOffer } from '../../../ui/feedback/UndoOffer';
 import { type FormState, useForm } from '../../../ui/controls/useForm';
 import { saveSample, undoMeasurement } from '../actions';
-import styles from './MeasureCard.module.css';
 
 /** A form for something that is found out at the table: kept as a draft, saved with an offer to take it back. */
 export function useMeasurement<Values extends object>({
@@ -65,7 +64,7 @@ export function MeasureForm<Values extends SampleForm>({
   children: ReactNode;
 }) {
   return (
-    <Form form={form} className={`${styles.form} flex flex-col gap-1 mt-4`}>
+    <Form form={form} className="[&>p]:max-w-[60ch] [&>p]:text-ink-soft flex flex-col gap-1 mt-4">
       <p>{why}</p>
       {children}
       <FormError form={form} />

@@ -5,6 +5,7 @@ import type { SampleView } from '../../../server/yarn/yarnViews';
 import { shortDate } from '../../../ui/figures/dates';
 import { Grist } from '../../../ui/figures/Figures';
 import { SampleWords } from '../../../ui/figures/SampleWords';
+import { Problem } from '../../../ui/feedback/Notice';
 import { useTask } from '../../../ui/feedback/useTask';
 import { undoMeasurement } from '../actions';
 import styles from './SampleList.module.css';
@@ -14,7 +15,7 @@ export function SampleList({ samples }: { samples: readonly SampleView[] }) {
   const { busy, problem, run } = useTask();
   return (
     <>
-      <ul className={styles.samples}>
+      <ul className={`${styles.samples} [&_li]:data-[counts=false]:text-ink-soft`}>
         {samples.map((sample) => (
           <li key={sample.operationId} data-counts={sample.counts}>
             <span>
@@ -38,7 +39,7 @@ export function SampleList({ samples }: { samples: readonly SampleView[] }) {
           </li>
         ))}
       </ul>
-      {problem && <p role="alert">{problem}</p>}
+      <Problem words={problem} />
     </>
   );
 }

@@ -14,7 +14,6 @@ import { OnScale } from '../../../ui/controls/OnScale';
 import { useSystem } from '../../../ui/frame/Providers';
 import { useScale } from '../../../ui/controls/WeighingFields';
 import { saveConsumption } from '../actions';
-import styles from './PieceOperationScreen.module.css';
 import { useOperationForm } from './useOperationForm';
 import { inMetres } from '../../../core/common/units';
 
@@ -48,7 +47,7 @@ export function ConsumeOperation({
   const part = values.howMuch !== 'all';
   return (
     <OperationForm form={form}>
-      <fieldset className={`${styles.amount} m-0 p-0 border-0`}>
+      <fieldset>
         <legend>{gone ? 'How much is gone?' : 'How much was used?'}</legend>
         <Segmented<ConsumeForm['howMuch']>
           options={[

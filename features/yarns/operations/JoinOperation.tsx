@@ -40,7 +40,7 @@ export function JoinOperation({ page, scales }: { page: OperationFormPage; scale
   const massG = chosen.every(({ mass }) => mass) ? chosen.reduce((sum, { mass }) => sum + mass!.massG, 0) : null;
   return (
     <OperationForm form={form}>
-      <fieldset className={`${styles.others} m-0 p-0 border-0`}>
+      <fieldset className={`${styles.others} [&_ol]:border-t [&_ol]:border-line`}>
         <legend>In the order in which they lie, from the inner end</legend>
         <ol>
           {all.map((each) => {
@@ -85,7 +85,7 @@ export function JoinOperation({ page, scales }: { page: OperationFormPage; scale
           </p>
         )}
       </fieldset>
-      <div className={styles.row}>
+      <div className="grid grid-cols-[repeat(auto-fit,minmax(170px,1fr))] gap-x-4">
         <ChoiceField
           name="joint"
           label="Their ends are"

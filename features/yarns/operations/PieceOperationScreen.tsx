@@ -12,7 +12,6 @@ import { Notice } from '../../../ui/feedback/Notice';
 import { PictureChoice } from '../../../ui/strand/PictureChoice';
 import type { PieceOperation } from './pieceOperations';
 import { OperationPicture } from './OperationPicture';
-import styles from './PieceOperationScreen.module.css';
 import { ConsumeOperation } from './ConsumeOperation';
 import { JoinOperation } from './JoinOperation';
 import { ReelOperation } from './ReelOperation';
@@ -90,7 +89,7 @@ export function PieceOperationScreen({
           picture: <OperationPicture change={each} form={piece.form} colourHex={yarn.colourHex} />,
         }))}
       />
-      <div className={`${styles.form} max-w-[680px] mt-6`}>
+      <div className="max-w-[680px] mt-6 [&>form]:grid [&>form]:gap-2">
         {change ? <OperationForm change={change} page={page} scales={scales} /> : <Others page={page} />}
       </div>
     </>

@@ -19,7 +19,6 @@ import { PictureChoice } from '../../../ui/strand/PictureChoice';
 import { layingPictures, ROUND_A_REEL } from '../../../ui/strand/ways';
 import { useScale, WeighingFields } from '../../../ui/controls/WeighingFields';
 import { saveReeled } from '../actions';
-import styles from './PieceOperationScreen.module.css';
 import { useOperationForm } from './useOperationForm';
 
 type Values = ReelForm & { reelId: string };
@@ -57,7 +56,7 @@ export function ReelOperation({ page, scales }: { page: OperationFormPage; scale
   const loopM = readOrNull(() => parseLoopM(values.loop, system, ''));
   return (
     <OperationForm form={form}>
-      <div className={styles.row}>
+      <div className="grid grid-cols-[repeat(auto-fit,minmax(170px,1fr))] gap-x-4">
         <ChoiceField
           name="reelId"
           label="Wound round"
@@ -81,7 +80,7 @@ export function ReelOperation({ page, scales }: { page: OperationFormPage; scale
           ]}
         />
       </div>
-      <div className={styles.row}>
+      <div className="grid grid-cols-[repeat(auto-fit,minmax(170px,1fr))] gap-x-4">
         <TextField label="Loops" {...form.field('loops')} inputMode="numeric" large />
         <TextField
           label="Hank circumference"
@@ -95,7 +94,7 @@ export function ReelOperation({ page, scales }: { page: OperationFormPage; scale
           That is <strong>{inWords(lengthFigure(loops * loopM, system))}</strong>, and its grist is learned from it.
         </Notice>
       )}
-      <div className={styles.row}>
+      <div className="grid grid-cols-[repeat(auto-fit,minmax(170px,1fr))] gap-x-4">
         <MassField
           label="The skein weighs"
           {...form.field('mass')}

@@ -16,7 +16,6 @@ import { useSystem } from '../../../ui/frame/Providers';
 import { Notice } from '../../../ui/feedback/Notice';
 import { useScale } from '../../../ui/controls/WeighingFields';
 import { saveWeighing } from '../actions';
-import styles from '../measure/MeasureCard.module.css';
 import { useMeasurement } from '../measure/MeasureForm';
 
 /** Puts a piece on the scale. */
@@ -40,7 +39,7 @@ export function WeighPiece({
     kept: 'The weighing is kept.',
   });
   return (
-    <Form form={form} className={`${styles.form} flex flex-col gap-1 mt-4`}>
+    <Form form={form} className="[&>p]:max-w-[60ch] [&>p]:text-ink-soft flex flex-col gap-1 mt-4">
       <OnScale form={form} label="The scale shows" scale={scale} />
       <MoreThanBefore values={form.values} lastMass={lastMass} resolutionG={scale.resolutionG} />
       <InUsualAir values={form.values} yarn={yarn} />

@@ -4,10 +4,9 @@ import { Button } from 'antd';
 import type { Contradiction, LikelyCause } from '../../../core/yarn/gristFacts';
 import type { SampleView, YarnView } from '../../../server/yarn/yarnViews';
 import { Grist, Length } from '../../../ui/figures/Figures';
-import { Notice } from '../../../ui/feedback/Notice';
+import { Notice, Problem } from '../../../ui/feedback/Notice';
 import { useTask } from '../../../ui/feedback/useTask';
 import { trustFact, undoMeasurement } from '../actions';
-import styles from './ContradictionPanel.module.css';
 
 const CAUSES: Record<LikelyCause, string> = {
   'yards for metres': 'yards were taken for metres, on the band or while measuring',
@@ -36,7 +35,7 @@ export function ContradictionPanel({
   const odd = contradiction.samples.flatMap((at) => counting[at] ?? []);
   const settled = contradiction.against === 'band' && yarn.trust !== null;
   return (
-    <section className={`${styles.panel} my-4 mx-0`} aria-labelledby="contradiction">
+    <section className="[&_p]:max-w-[74ch] my-4 mx-0" aria-labelledby="contradiction">
       <Notice tone={settled ? 'plain' : 'bad'}>
         <h2 id="contradiction">
           {contradiction.against === 'band'
@@ -98,7 +97,7 @@ export function ContradictionPanel({
             </Button>
           ))}
         </div>
-        {problem && <p role="alert">{problem}</p>}
+        <Problem words={problem} />
       </Notice>
     </section>
   );

@@ -21,7 +21,7 @@ export function FaultsPanel({ piece }: { piece: PieceView }) {
   const [open, setOpen] = useState(false);
   const here = piece.consumedBy === null && piece.openRunId === null && piece.lengthM !== null;
   return (
-    <div className={`${styles.faults} my-2 mx-0`}>
+    <div className="[&_ul]:pl-4 [&_ul]:list-disc my-2 mx-0">
       {piece.faults.length > 0 && (
         <ul>
           {piece.faults.map(({ kind, atM }, i) => (

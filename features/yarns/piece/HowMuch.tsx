@@ -48,7 +48,7 @@ export function HowMuch({
       <p className="text-ink-soft">
         Nine times out of ten between {inUnits(Math.max(0, lengthM.low90))} and {inUnits(lengthM.high90)}.
       </p>
-      <dl className={`${styles.working} grid grid-cols-[max-content_1fr] gap-y-1 gap-x-4 mt-4 mr-0 mb-0 ml-0`}>
+      <dl className="[&_dt]:text-ink-soft [&_dd]:m-0 grid grid-cols-[max-content_1fr] gap-y-1 gap-x-4 mt-4 mr-0 mb-0 ml-0">
         <dt>On the scale</dt>
         <dd>
           <Mass g={asWeighedG} />
@@ -169,7 +169,10 @@ function RangeBar({ left: { lengthM } }: { left: RemainingLength }) {
   const end = lengthM.high90 * 1.06;
   const at = (m: number) => `${(100 * Math.max(0, m)) / end}%`;
   return (
-    <div className={styles.bar} aria-hidden="true">
+    <div
+      className={`${styles.bar} relative h-[18px] mt-3 mr-0 mb-1 ml-0 rounded-md bg-sunk overflow-hidden`}
+      aria-hidden="true"
+    >
       <div className="left-0 bg-lichen" style={{ width: at(lengthM.low90) }} />
       <div
         className={styles.range}

@@ -6,12 +6,11 @@ import type { LikeYarn } from '../../../server/yarn/yarnLifecycle';
 import type { YarnView } from '../../../server/yarn/yarnViews';
 import { ActionLink } from '../../../ui/controls/ActionLink';
 import { Grist } from '../../../ui/figures/Figures';
-import { Notice } from '../../../ui/feedback/Notice';
+import { Problem } from '../../../ui/feedback/Notice';
 import { Swatch } from '../../../ui/figures/Swatch';
 import { useTask } from '../../../ui/feedback/useTask';
 import { YarnPicker } from '../../../ui/controls/YarnPicker';
 import { borrowFrom } from '../actions';
-import styles from './MysteryPanel.module.css';
 
 /** The band is lost or silent: three ways to learn how long a gram of it is, the surest first. */
 export function MysteryPanel({
@@ -26,11 +25,12 @@ export function MysteryPanel({
 }) {
   const { busy, problem, run } = useTask();
   return (
-    <section className={styles.panel} aria-labelledby="mystery">
+    <section
+      className="mt-4 mr-0 mb-1 ml-0 pt-4 pr-6 pb-3 pl-6 border-2 border-dashed border-ink-soft rounded-md [&_h2]:mb-3"
+      aria-labelledby="mystery"
+    >
       <h2 id="mystery">No band to go by? Three ways to know its length</h2>
-      <div
-        className={`${styles.ways} grid grid-cols-[1fr_1fr_1.15fr] gap-y-4 gap-x-[clamp(16px,3vw,40px)] max-tablet:grid-cols-[minmax(0,1fr)]`}
-      >
+      <div className="[&_h3]:mb-1 [&_p]:mb-3 grid grid-cols-[1fr_1fr_1.15fr] gap-y-4 gap-x-[clamp(16px,3vw,40px)] max-tablet:grid-cols-[minmax(0,1fr)]">
         <div>
           <h3>1. Measure some of it</h3>
           <p>
@@ -65,15 +65,16 @@ export function MysteryPanel({
           ) : (
             <>
               {like.length > 0 && <p>These on your shelf look most like it; press one to borrow its figures:</p>}
-              <ul className={`${styles.like} grid gap-1 mb-2`}>
+              <ul className="grid gap-1 mb-2">
                 {like.map((other) => (
                   <li key={other.id}>
-                    <button type="button" disabled={busy} onClick={() => run(() => borrowFrom(yarn.id, other.id))}>
-                      <Swatch hex={other.colourHex} size={22} />
-                      <span>
-                        {other.name}, <Grist mPerG={other.gristMPerG} />
-                      </span>
-                    </button>
+                    <Button
+                      disabled={busy}
+                      icon={<Swatch hex={other.colourHex} size={22} />}
+                      onClick={() => run(() => borrowFrom(yarn.id, other.id))}
+                    >
+                      {other.name}, <Grist mPerG={other.gristMPerG} />
+                    </Button>
                   </li>
                 ))}
               </ul>
@@ -86,11 +87,7 @@ export function MysteryPanel({
           )}
         </div>
       </div>
-      {problem && (
-        <Notice tone="bad" role="alert">
-          {problem}
-        </Notice>
-      )}
+      <Problem words={problem} />
     </section>
   );
 }

@@ -154,7 +154,7 @@ export function PieceScreen({
         <section>
           {!gone && <MeasureCard yarn={yarn} piece={piece} scales={scales} first={how} />}
           <h2 className="mt-6 mr-0 mb-1 ml-0">Its history</h2>
-          <ol className={styles.history}>
+          <ol className={`${styles.history} [&_time]:ml-auto [&_time]:text-ink-soft`}>
             {history.map(({ operationId, kind, at, side, mass }) => (
               <li key={operationId}>
                 <Link href={`/logbook/${operationId}`}>{operationWords(kind, side === 'in' ? [piece] : []).verb}</Link>

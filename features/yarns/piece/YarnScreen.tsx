@@ -8,6 +8,7 @@ import { pieceTotal } from '../../../core/yarn/piece';
 import type { UnitSystem } from '../../../core/common/units';
 import type { YarnOverview } from '../../../server/logbook/yarnOverview';
 import { ActionLink } from '../../../ui/controls/ActionLink';
+import { InlineButton } from '../../../ui/controls/InlineButton';
 import { shortDate } from '../../../ui/figures/dates';
 import { LengthWithin } from '../../../ui/figures/Figures';
 import { PageHead } from '../../../ui/frame/PageHead';
@@ -74,7 +75,9 @@ export function YarnScreen({ page }: { page: YarnOverview }) {
         />
       )}
       {!yarn.grist && mystery}
-      <div className={styles.columns}>
+      <div
+        className={`${styles.columns} grid grid-cols-[1.15fr_1fr_1fr] gap-[var(--spacing-wide)] mt-4 pt-6 border-t-[1.5px] border-line items-start [&_h2]:mb-2 max-desk:grid-cols-[1fr_1fr] max-desk:grid-rows-[auto_1fr] max-tablet:grid-cols-[minmax(0,1fr)]`}
+      >
         <section aria-labelledby="how-much">
           <h2 id="how-much">How much there is</h2>
           {remaining ? (
@@ -106,9 +109,7 @@ export function YarnScreen({ page }: { page: YarnOverview }) {
       </div>
       {yarn.grist && mystery}
       {(yarn.samples.length > 0 || history.length > 0) && (
-        <div
-          className={`${styles.below} grid grid-cols-[1.15fr_1fr] gap-wide mt-6 pt-6 border-t-[1.5px] border-line max-tablet:grid-cols-[minmax(0,1fr)]`}
-        >
+        <div className="[&_h2]:mb-2 grid grid-cols-[1.15fr_1fr] gap-wide mt-6 pt-6 border-t-[1.5px] border-line max-tablet:grid-cols-[minmax(0,1fr)]">
           {history.length > 1 && yarn.grist && (
             <section aria-labelledby="left-over-time">
               <h2 id="left-over-time">What was left, over time</h2>
@@ -180,14 +181,9 @@ function GoneNotice({ yarn }: { yarn: YarnOverview['yarn'] }) {
   return (
     <Notice tone="tight">
       {words}{' '}
-      <button
-        type="button"
-        className="p-0 border-0 bg-transparent text-inherit [font:inherit] font-bold underline underline-offset-[3px] cursor-pointer"
-        disabled={busy}
-        onClick={() => run(() => bringBack(yarn.id))}
-      >
+      <InlineButton disabled={busy} onClick={() => run(() => bringBack(yarn.id))}>
         Bring it back
-      </button>{' '}
+      </InlineButton>{' '}
       or see <Link href="/yarns/gone">all archived yarn</Link>. {problem && <strong role="alert">{problem}</strong>}
     </Notice>
   );

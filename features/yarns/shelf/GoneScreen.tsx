@@ -4,7 +4,7 @@ import { Button } from 'antd';
 import Link from 'next/link';
 import type { GoneYarn } from '../../../server/yarn/yarnLifecycle';
 import { shortDate } from '../../../ui/figures/dates';
-import { Notice } from '../../../ui/feedback/Notice';
+import { Problem } from '../../../ui/feedback/Notice';
 import { Swatch } from '../../../ui/figures/Swatch';
 import { useTask } from '../../../ui/feedback/useTask';
 import { bringBack } from '../actions';
@@ -24,11 +24,7 @@ export function GoneScreen({ yarns }: { yarns: GoneYarn[] }) {
           Nothing is archived. A yarn with a history is never deleted: it is archived, and waits here.
         </p>
       )}
-      {problem && (
-        <Notice tone="bad" role="alert">
-          {problem}
-        </Notice>
-      )}
+      <Problem words={problem} />
       <ul className={`${styles.yarns} max-w-[760px] mt-4`}>
         {yarns.map(({ id, name, maker, dyeLot, colourHex, gone, goneAt, into }) => (
           <li key={id}>

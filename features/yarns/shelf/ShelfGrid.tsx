@@ -3,7 +3,6 @@
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
 import { type KeyboardEvent, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { ShelfPlace } from './ShelfPlace';
-import styles from './ShelfScreen.module.css';
 import type { Shelf } from './useShelf';
 
 /** As the style sheet has them. */
@@ -52,9 +51,7 @@ export function ShelfGrid({ shelf }: { shelf: Shelf }) {
   if (columns === undefined)
     return (
       <div ref={frame}>
-        <ul
-          className={`${styles.shelf} grid grid-cols-[repeat(auto-fill,minmax(min(270px,100%),1fr))] gap-y-0 gap-x-6`}
-        >
+        <ul className="[&_li]:h-[246px] grid grid-cols-[repeat(auto-fill,minmax(min(270px,100%),1fr))] gap-y-0 gap-x-6">
           {Array.from({ length: Math.min(total, FIRST_SHOWN) }, (_, place) => {
             const card = cardAt(place);
             return <li key={place}>{card && <ShelfPlace card={card} />}</li>;

@@ -59,7 +59,7 @@ export function ShelfScreen({
           <div className="grid grid-cols-[minmax(300px,1fr)_auto] gap-y-3 gap-x-4 items-center max-desk:grid-cols-[minmax(0,1fr)]">
             <Input
               ref={search}
-              className={styles.search}
+
               placeholder="On its band, or: at least 300 m, wool"
               aria-label="Search the shelf"
               aria-describedby="understood"
@@ -99,7 +99,7 @@ const ORDERS = {
 
 function Filters({ shelf: { asked, ask }, places }: { shelf: Shelf; places: string[] }) {
   const choice = (name: keyof Asked, label: string, options: readonly (readonly [string, string])[]) => (
-    <label className={`${styles.filter} relative max-tablet:flex-none`} data-on={asked[name] !== ''}>
+    <label className="relative max-tablet:flex-none" data-on={asked[name] !== ''}>
       <span className="visually-hidden">{label}</span>
       <Choice value={asked[name]} options={options} onChange={(value) => ask({ [name]: value })} aria-label={label} />
     </label>
@@ -120,14 +120,9 @@ function Filters({ shelf: { asked, ask }, places }: { shelf: Shelf; places: stri
       {places.length > 0 &&
         choice('place', 'Place', [['', 'any place'], ...places.map((place) => [place, place] as const)])}
       {asked.lot !== '' && (
-        <button
-          type="button"
-          className="h-[42px] py-0 px-4 border-[1.5px] border-ink rounded-lg bg-sunk text-ink [font:inherit] font-heavy cursor-pointer"
-          onClick={() => ask({ lot: '' })}
-          aria-label={`Not only lot ${asked.lot}`}
-        >
+        <Button onClick={() => ask({ lot: '' })} aria-label={`Not only lot ${asked.lot}`}>
           lot {asked.lot} ×
-        </button>
+        </Button>
       )}
       {choice('order', 'Order', Object.entries(ORDERS))}
       {on && (
@@ -161,7 +156,7 @@ function Found({ shelf: { total, understood, asked } }: { shelf: Shelf }) {
 
 function EmptyShelf() {
   return (
-    <div className={`${styles.empty} max-w-[34rem] my-10 mx-auto text-center`}>
+    <div className="[&_h2]:mb-2 max-w-[34rem] my-10 mx-auto text-center">
       <svg width={220} height={130} aria-hidden="true">
         <PieceGlyph form="hank" colourHex="#8a9a86" x={70} y={66} side={118} gone />
         <PieceGlyph form="cake" colourHex="#b08d57" x={168} y={76} side={92} gone />

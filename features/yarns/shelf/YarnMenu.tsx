@@ -6,6 +6,7 @@ import { useRouter } from 'next/navigation';
 import type { YarnView } from '../../../server/yarn/yarnViews';
 import { SideSheet } from '../../../ui/controls/SideSheet';
 import { useUndoOffer } from '../../../ui/feedback/UndoOffer';
+import { Problem } from '../../../ui/feedback/Notice';
 import { useTask } from '../../../ui/feedback/useTask';
 import { YarnPicker } from '../../../ui/controls/YarnPicker';
 import { bringBack, deleteYarn, mergeYarns, putAway } from '../actions';
@@ -75,7 +76,7 @@ export function YarnMenu({ yarn, worked }: { yarn: YarnView; worked: boolean }) 
           )
         }
       />
-      {problem && <p role="alert">{problem}</p>}
+      <Problem words={problem} />
     </SideSheet>
   );
 }

@@ -1,0 +1,12 @@
+import { Button, type ButtonProps } from 'antd';
+
+/** A button that is a part of a sentence, or no louder than one. */
+export function InlineButton(props: Pick<ButtonProps, 'onClick' | 'disabled' | 'htmlType' | 'children'>) {
+  return (
+    <Button
+      type="link"
+      className="h-auto p-0 border-0 [font:inherit] font-semibold text-inherit whitespace-normal text-left underline underline-offset-[3px] decoration-acorn"
+      {...props}
+    />
+  );
+}
