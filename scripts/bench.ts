@@ -21,7 +21,7 @@ import loadHighs from 'highs';
 import { type MinisPlan, minisPlan } from '../solver/minisPlan';
 import { App } from '../tests/support/app';
 import { Maker, openBrowser } from '../tests/support/browser';
-import { withDemo } from '../tests/support/demo';
+import { layOutDemo } from '../tests/support/demo';
 import { shelved } from '../tests/support/serverTesting';
 import { evens, normals } from '../tests/support/chance';
 import { A_HAND, windAsKnown } from './knownHand';
@@ -80,8 +80,7 @@ const PARTS = {
 /** All of it, or the parts that are named: `npm run bench -- run learning`. */
 async function main(): Promise<void> {
   const asked = process.argv.slice(2);
-  app = await App.start();
-  await withDemo(app, { minis: true, twist: true, thread: true });
+  app = await App.start((databaseFile) => layOutDemo(databaseFile, { minis: true, twist: true, thread: true }));
   const browser = await openBrowser();
   try {
     for (const [name, part] of Object.entries(PARTS))

@@ -4,7 +4,7 @@ import path from 'node:path';
 import type { Browser } from 'puppeteer-core';
 import { App } from '../tests/support/app';
 import { Maker, openBrowser } from '../tests/support/browser';
-import { withDemo } from '../tests/support/demo';
+import { layOutDemo } from '../tests/support/demo';
 
 const FOLDER = path.join(process.cwd(), 'docs', 'screenshots');
 const DESK = { width: 1280, height: 800 };
@@ -85,8 +85,7 @@ async function minisPlanned(maker: Maker): Promise<void> {
 }
 
 async function main(): Promise<void> {
-  const app = await App.start();
-  await withDemo(app, { minis: true, twist: true, thread: true });
+  const app = await App.start((databaseFile) => layOutDemo(databaseFile, { minis: true, twist: true, thread: true }));
   const browser = await openBrowser();
   mkdirSync(FOLDER, { recursive: true });
   try {

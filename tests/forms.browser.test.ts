@@ -3,7 +3,7 @@ import os from 'node:os';
 import path from 'node:path';
 import { App } from './support/app';
 import { Maker } from './support/browser';
-import { withDemo } from './support/demo';
+import { layOutDemo } from './support/demo';
 import { stage } from './support/stage';
 
 /** What is typed is never lost, and what is wrong is told at its field. */
@@ -103,7 +103,9 @@ test('a yarn whose grist nothing tells leads to what is missing', async () => {
 });
 
 test('the archive goes out, is refused where it is torn or not wanted, and comes back equal', async () => {
-  await withDemo(set.app);
+  await set.app.kill();
+  await layOutDemo(set.app.databaseFile);
+  await set.app.restart();
   const taken = await (await fetch(`${set.app.url}/api/archive?as=json`)).text();
   const other = await App.start();
   const maker = await Maker.at(set.browser, other.url);

@@ -281,7 +281,7 @@ test('a yarn entered twice is merged, deleted, and each is taken back', async ()
     await maker.arrivesAt(/^\/yarns\/\d+$/);
   }
   await maker.press('More');
-  await maker.page.locator('[id^="find"]').click();
+  await maker.page.locator('.ant-drawer [id^="find"]').click();
   await maker.keys(...'undertow');
   await maker.page.locator('.ant-select-item-option').click();
   await maker.sees('Merged into Undertow, Twice');

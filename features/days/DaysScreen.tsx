@@ -203,7 +203,7 @@ function Day({
       </h2>
       {!past && (
         <div
-          className={`${styles.room} data-[full=true]:[&_i]:bg-amber h-[7px] rounded-sm bg-sunk overflow-hidden`}
+          className="[&_i]:block [&_i]:h-full [&_i]:bg-lichen data-[full=true]:[&_i]:bg-amber h-[7px] rounded-sm bg-sunk overflow-hidden"
           role="img"
           aria-label={has === 0 ? 'no time' : `${taken} of ${has} minutes taken`}
           data-full={taken > has}

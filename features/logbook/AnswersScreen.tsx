@@ -84,7 +84,9 @@ function Time({ answer: { wholeMs, spentMs, stopped } }: { answer: TimeAnswer })
           <i key={activity} data-activity={activity} style={{ flexGrow: spentMs[activity] / wholeMs }} />
         ))}
       </div>
-      <ul className={`${styles.key} [&_i]:bg-line [&_i]:shadow-[inset_0_0_0_1px_var(--ink-soft)]`}>
+      <ul
+        className={`${styles.key} [&_li]:flex [&_li]:items-baseline [&_li]:gap-2 [&_i]:bg-line [&_i]:shadow-[inset_0_0_0_1px_var(--ink-soft)]`}
+      >
         {ACTIVITIES.filter((activity) => spentMs[activity] > 0).map((activity) => (
           <li key={activity}>
             <i data-activity={activity} aria-hidden="true" />

@@ -93,7 +93,7 @@ function Filters({ asked, yarn }: { asked: LogAsked; yarn: LogbookPage['yarn'] }
         aria-label="Look for entries"
       />
       <nav
-        className={`${styles.kinds} [&_a]:hover:text-ink [&_a]:hover:underline flex flex-wrap gap-y-1 gap-x-4 mt-2`}
+        className={`${styles.kinds} [&_a]:py-1 [&_a]:px-0 [&_a]:text-ink-soft [&_a]:no-underline [&_a]:hover:text-ink [&_a]:hover:underline flex flex-wrap gap-y-1 gap-x-4 mt-2`}
         aria-label="Kinds of entries"
       >
         {KINDS.map((kind) => (

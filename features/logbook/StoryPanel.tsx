@@ -28,7 +28,7 @@ export function StoryPanel({ story, what }: { story: RunStory; what: 'turns' | '
         </div>
       )}
       {stops.length > 0 && (
-        <ul className={`${styles.stops} mt-3`}>
+        <ul className={`${styles.stops} [&_li]:flex [&_li]:items-center [&_li]:gap-2 mt-3`}>
           {stops.map(({ fromMs, untilMs, reason, counted }, i) => (
             <li key={i}>
               <i aria-hidden="true" />

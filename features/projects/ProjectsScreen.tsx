@@ -8,7 +8,6 @@ import { ActionLink } from '../../ui/controls/ActionLink';
 import { dayInWords, shortDate } from '../../ui/figures/dates';
 import { SignIcon } from '../../ui/figures/icons';
 import { PageHead } from '../../ui/frame/PageHead';
-import styles from './ProjectsScreen.module.css';
 
 const SIGNS = { enough: 'yes', tight: 'care', short: 'no' } as const;
 const WORDS: Record<Verdict, string> = { enough: 'enough', tight: 'tight', short: 'short' };
@@ -88,7 +87,10 @@ function Line({ project: { id, name, dueOn, verdict, probability, colours } }: {
         </span>
       </span>
       {verdict && (
-        <span className={styles.verdict} data-verdict={verdict}>
+        <span
+          className="flex items-center gap-3 min-w-[150px] py-2 px-4 rounded-md leading-[1.3] [&_strong]:text-lead data-[verdict=enough]:bg-lichen-wash data-[verdict=enough]:[&_svg]:text-lichen data-[verdict=tight]:bg-amber-wash data-[verdict=tight]:[&_svg]:text-amber data-[verdict=short]:bg-madder-wash data-[verdict=short]:[&_svg]:text-madder"
+          data-verdict={verdict}
+        >
           <SignIcon sign={SIGNS[verdict]} size={24} />
           <span>
             <strong>{WORDS[verdict]}</strong>

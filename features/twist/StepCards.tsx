@@ -290,7 +290,11 @@ function firstLeaving(form: PieceForm): ScenarioLeaving {
 
 function Card({ children, inScenario, narrow }: { children: ReactNode; inScenario?: boolean; narrow?: boolean }) {
   return (
-    <li className={styles.card} data-scenario={inScenario} data-narrow={narrow}>
+    <li
+      className={`${styles.card} relative grid content-start gap-2 flex-[0_0_auto] w-[258px] p-3 border-[1.5px] border-line rounded-md bg-card data-[narrow=true]:w-[172px] data-[scenario=true]:border-dashed data-[scenario=true]:border-ink-soft`}
+      data-scenario={inScenario}
+      data-narrow={narrow}
+    >
       {children}
     </li>
   );

@@ -18,9 +18,11 @@ export class App {
     private readonly folder: string,
   ) {}
 
-  static async start(): Promise<App> {
+  /** @param layOut fills the database before the server sees it */
+  static async start(layOut?: (databaseFile: string) => Promise<void>): Promise<App> {
     const folder = mkdtempSync(path.join(os.tmpdir(), 'lazy-acorn-app-'));
     const app = new App(path.join(folder, 'test.sqlite'), await freePort(), folder);
+    await layOut?.(app.databaseFile);
     await app.restart();
     return app;
   }

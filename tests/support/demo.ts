@@ -5,7 +5,6 @@ import { ternRock, ternRockPictures } from '../../scripts/ternRock';
 import { ternRockMinis } from '../../scripts/ternRockMinis';
 import { ternRockThread } from '../../scripts/ternRockThread';
 import { ternRockTwist } from '../../scripts/ternRockTwist';
-import type { App } from './app';
 
 /** What is laid out beside the demo's own yarns. */
 export interface More {
@@ -14,15 +13,16 @@ export interface More {
   thread?: boolean;
 }
 
-/** Lays the demo data out in the app's database, while its server is away. */
-export async function withDemo(app: App, { minis = false, twist = false, thread = false }: More = {}): Promise<void> {
-  await app.kill();
-  const db = openDatabase(app.databaseFile);
+/** Lays the demo data out in this database, which no server is to have open. */
+export async function layOutDemo(
+  databaseFile: string,
+  { minis = false, twist = false, thread = false }: More = {},
+): Promise<void> {
+  const db = openDatabase(databaseFile);
   ternRock(db, new Date());
   if (minis) ternRockMinis(db, await loadHighs(), new Date());
   if (twist) ternRockTwist(db, new Date());
   if (thread) ternRockThread(db, new Date());
-  await ternRockPictures(db, pictureFolder(app.databaseFile), new Date());
+  await ternRockPictures(db, pictureFolder(databaseFile), new Date());
   db.close();
-  await app.restart();
 }

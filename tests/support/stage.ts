@@ -1,7 +1,7 @@
 import type { Browser } from 'puppeteer-core';
 import { App } from './app';
 import { Maker, openBrowser } from './browser';
-import { type More, withDemo } from './demo';
+import { type More, layOutDemo } from './demo';
 
 /** What one file of browser tests plays on: an app with a database of its own, and a browser. */
 export interface Stage {
@@ -15,8 +15,7 @@ export interface Stage {
 export function stage({ demo, ...more }: { demo: boolean } & More): Stage {
   const set = {} as Stage;
   beforeAll(async () => {
-    set.app = await App.start();
-    if (demo) await withDemo(set.app, more);
+    set.app = await App.start(demo ? (databaseFile) => layOutDemo(databaseFile, more) : undefined);
     set.browser = await openBrowser();
     set.maker = (size) => Maker.at(set.browser, set.app.url, size);
   });

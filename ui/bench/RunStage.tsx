@@ -6,7 +6,6 @@ import { type ComponentProps, type ReactNode, useEffect } from 'react';
 import { LineNews } from '../runSync/LineNews';
 import type { RunSync } from '../runSync/useRunSync';
 import { GiveUp } from './GiveUp';
-import styles from './RunStage.module.css';
 import { useWakeLock } from './useWakeLock';
 
 /** The frame of a run at the bench: what is counted, where it stands, how to give it up, and news from the line. */
@@ -63,5 +62,9 @@ export function RunStage<State, New>({
 
 /** What stands where the count was while nothing is counted. */
 export function Standstill({ children }: { children: ReactNode }) {
-  return <div className={styles.standstill}>{children}</div>;
+  return (
+    <div className="flex flex-1 flex-col justify-between gap-4 p-6 border-[3px] border-amber rounded-lg bg-amber-wash text-large leading-[1.35] max-desk:gap-3 max-desk:py-4 max-desk:px-6 max-desk:text-title">
+      {children}
+    </div>
+  );
 }

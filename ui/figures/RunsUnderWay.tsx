@@ -28,9 +28,7 @@ export function RunsUnderWay({ runs }: { runs: readonly RunUnderWay[] }) {
               <span>
                 {run.pieceLabel}, <Mass g={run.massG} />, {whereItStands(run)}
               </span>
-              <span
-                className={`${styles.bar} h-3 mt-2 rounded-md bg-sunk shadow-[inset_0_0_0_1px_var(--line)] overflow-hidden`}
-              >
+              <span className="[&_span]:block [&_span]:h-full [&_span]:border-r-[3px] [&_span]:border-ink h-3 mt-2 rounded-md bg-sunk shadow-[inset_0_0_0_1px_var(--line)] overflow-hidden">
                 <span
                   style={{
                     width: `${Math.min(100, (100 * run.counted) / run.toCount)}%`,

@@ -54,7 +54,10 @@ export function Frame({ onBench, children }: { onBench: BenchWay[]; children: Re
           <AcornMark />
           <span className="max-desk:hidden">Lazy Acorn</span>
         </Link>
-        <nav className={styles.places} aria-label="Places">
+        <nav
+          className="flex gap-1 flex-1 max-tablet:fixed max-tablet:z-10 max-tablet:inset-[auto_0_0_0] max-tablet:gap-0 max-tablet:justify-around max-tablet:pt-0 max-tablet:pr-1 max-tablet:pb-[env(safe-area-inset-bottom)] max-tablet:pl-1 max-tablet:bg-card max-tablet:border-t-[1.5px] max-tablet:border-line"
+          aria-label="Places"
+        >
           {PLACES.map(({ href, name }, i) => (
             <Link
               key={href}

@@ -192,7 +192,10 @@ function StepMark({
 }: Point & { step: DrawnStep; took: readonly DrawnPiece[]; anchor: 'start' | 'middle' }) {
   const textX = anchor === 'start' ? x - 8 : x;
   return (
-    <Link href={`/logbook/${step.operationId}`} className={`${styles.step} hover:[&_circle]:stroke-acorn`}>
+    <Link
+      href={`/logbook/${step.operationId}`}
+      className={`${styles.step} [&_circle]:fill-card [&_circle]:stroke-ink [&_circle]:stroke-[2.5] hover:[&_circle]:stroke-acorn`}
+    >
       <circle cx={x} cy={y} r={7} />
       <text x={textX} y={y - 30} textAnchor={anchor} className={`${styles.verb} text-small font-semibold fill-ink`}>
         {`${operationWords(step.kind, took).verb} `}

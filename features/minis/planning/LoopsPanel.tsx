@@ -16,7 +16,6 @@ import { useSystem } from '../../../ui/frame/Providers';
 import { ReelDrawing } from '../../../ui/drawings/ReelDrawing';
 import { Notice } from '../../../ui/feedback/Notice';
 import { useScale, ScaleChoice } from '../../../ui/controls/WeighingFields';
-import styles from './LoopsPanel.module.css';
 import type { PlanValues } from './planValues';
 import { TiesWords } from '../plan/TiesWords';
 import { NEXT_SHORT, sizeName } from '../words';
@@ -48,9 +47,7 @@ export function LoopsPanel({
   const ties = miniTies({ next: values.next, loopM: reel.loopM, loops, strandMm: yarn.strandMm });
   const cautions = [...new Set(yarns.flatMap(({ fibres }) => miniCautions(fibres, values.next)))];
   return (
-    <div
-      className={`${styles.panels} grid grid-cols-[minmax(0,5fr)_minmax(0,7fr)] gap-y-6 gap-x-[var(--spacing-wide)] mt-6 pt-4 border-t-[1.5px] border-line max-tablet:grid-cols-[minmax(0,1fr)]`}
-    >
+    <div className="[&_section]:grid [&_section]:gap-3 [&_section]:content-start grid grid-cols-[minmax(0,5fr)_minmax(0,7fr)] gap-y-6 gap-x-[var(--spacing-wide)] mt-6 pt-4 border-t-[1.5px] border-line max-tablet:grid-cols-[minmax(0,1fr)]">
       <section aria-label="Loops">
         <h2>Loops</h2>
         <div className="grid grid-cols-[110px_minmax(0,1fr)] gap-4 items-center">

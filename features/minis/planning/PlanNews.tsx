@@ -292,7 +292,10 @@ export function WhatIf({
   const more = others.filter((other) => other.more > 0);
   const reported = [...more, ...others.filter((other) => other.more === 0).slice(0, MOST_LARGER)];
   return (
-    <section aria-label="What if" className={`${styles.whatIf} [&_h2]:mb-1 [&_h2]:text-body`}>
+    <section
+      aria-label="What if"
+      className="[&_ul]:flex [&_ul]:flex-wrap [&_ul]:gap-y-1 [&_ul]:gap-x-6 [&_h2]:mb-1 [&_h2]:text-body"
+    >
       <h2>What if</h2>
       <ul>
         {reported.map(({ demandId, massG, more }) => {

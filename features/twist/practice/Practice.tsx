@@ -219,7 +219,7 @@ function Rule({ open }: { open: boolean }) {
     <details className="mt-2" open={openAtFirst}>
       <summary>The rule</summary>
       <div
-        className={`${styles.letters} [&_p]:leading-[1.35] max-tablet:[&_p]:col-span-full grid grid-cols-[auto_auto_minmax(0,1fr)] gap-4 items-center mt-1 max-tablet:grid-cols-[auto_auto]`}
+        className={`${styles.letters} [&_figcaption]:grid [&_figcaption]:text-small [&_figcaption]:text-ink-soft [&_p]:leading-[1.35] max-tablet:[&_p]:col-span-full grid grid-cols-[auto_auto_minmax(0,1fr)] gap-4 items-center mt-1 max-tablet:grid-cols-[auto_auto]`}
       >
         {(['S', 'Z'] as const).map((letter) => (
           <figure key={letter}>

@@ -16,7 +16,6 @@ import { useSystem } from '../../../ui/frame/Providers';
 import { giveUp, takeUp } from '../actions';
 import { Checklist } from './Checklist';
 import { LogForm } from './LogForm';
-import styles from './RunScreen.module.css';
 import { RunStage } from '../../../ui/bench/RunStage';
 import { useRunSync } from '../../../ui/runSync/useRunSync';
 import { WindStage } from './WindStage';
@@ -144,7 +143,7 @@ const TRAIL = [
 function Trail({ stage, cakeName }: { stage: string; cakeName: string }) {
   return (
     <ol
-      className={`${styles.trail} max-tablet:[&_li]:py-1 max-tablet:[&_li]:px-2 max-tablet:[&_li]:text-small max-tablet:[&_span]:hidden flex gap-1 max-tablet:order-3 max-tablet:w-full max-tablet:justify-between`}
+      className="[&_li]:py-2 [&_li]:px-4 [&_li]:rounded-lg [&_li]:text-ink-soft [&_li]:aria-[current=step]:bg-ink [&_li]:aria-[current=step]:text-paper [&_li]:aria-[current=step]:font-bold max-tablet:[&_li]:py-1 max-tablet:[&_li]:px-2 max-tablet:[&_li]:text-small max-tablet:[&_span]:hidden flex gap-1 max-tablet:order-3 max-tablet:w-full max-tablet:justify-between"
       aria-label="Where this winding stands"
     >
       {TRAIL.map((place) => (

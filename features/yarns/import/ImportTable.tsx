@@ -33,7 +33,9 @@ export function ImportTable({
             {unknown === 1 ? 'One column is' : `${unknown} columns are`} left out; say what it is, if it is of use.
           </p>
         )}
-        <ul className={`${styles.columns} grid gap-1 mb-3`}>
+        <ul
+          className={`${styles.columns} [&_span]:overflow-hidden [&_span]:text-ellipsis [&_span]:whitespace-nowrap grid gap-1 mb-3`}
+        >
           {preview.header.map((head, at) => (
             <li key={at}>
               <label>

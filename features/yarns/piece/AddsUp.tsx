@@ -53,7 +53,7 @@ export function AddsUp({ balance }: { balance: ThreadBalance }) {
       </p>
       {(gone.length > 0 || differs.length > 0) && (
         <ul
-          className={`${styles.list} [&_i]:bg-ink-soft [&_i]:data-[part=used]:bg-lichen [&_i]:data-[part=plied]:bg-lichen mt-2 mr-0 mb-3 ml-0`}
+          className={`${styles.list} [&_li]:flex [&_li]:items-baseline [&_li]:gap-2 [&_i]:bg-ink-soft [&_i]:data-[part=used]:bg-lichen [&_i]:data-[part=plied]:bg-lichen mt-2 mr-0 mb-3 ml-0`}
         >
           {gone.map((consumption) => (
             <li key={consumption}>

@@ -170,7 +170,7 @@ function RangeBar({ left: { lengthM } }: { left: RemainingLength }) {
   const at = (m: number) => `${(100 * Math.max(0, m)) / end}%`;
   return (
     <div
-      className={`${styles.bar} relative h-[18px] mt-3 mr-0 mb-1 ml-0 rounded-md bg-sunk overflow-hidden`}
+      className="[&>div]:absolute [&>div]:top-0 [&>div]:bottom-0 relative h-[18px] mt-3 mr-0 mb-1 ml-0 rounded-md bg-sunk overflow-hidden"
       aria-hidden="true"
     >
       <div className="left-0 bg-lichen" style={{ width: at(lengthM.low90) }} />

@@ -17,7 +17,10 @@ export function LineagePanel({ family: { pieces, steps, bands }, pieceId }: { fa
       <ul className="flex flex-wrap gap-3 mt-3 mr-0 mb-1 ml-0" aria-label="The bands that it begins with">
         {bands.map(({ yarnId, yarnName, maker, dyeLot, pictureId }) => (
           <li key={yarnId}>
-            <Link href={`/yarns/${yarnId}/band`} className={styles.band}>
+            <Link
+              href={`/yarns/${yarnId}/band`}
+              className={`${styles.band} flex items-center gap-3 min-h-[52px] py-2 px-4 border-[1.5px] border-line rounded-sm bg-card no-underline hover:border-acorn [&_strong]:block`}
+            >
               {pictureId !== null && (
                 // eslint-disable-next-line @next/next/no-img-element -- served by the app itself, at the size it has
                 <img src={`/api/pictures/${pictureId}`} alt="" />

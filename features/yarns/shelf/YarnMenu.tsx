@@ -19,64 +19,69 @@ export function YarnMenu({ yarn, worked }: { yarn: YarnView; worked: boolean }) 
   const back = { undo: () => bringBack(yarn.id) };
   return (
     <SideSheet label="More">
-      <Link href={`/yarns/${yarn.id}/more`}>Add more of it</Link>
-      <Link href={`/yarns/${yarn.id}/band`}>Correct the band</Link>
-      <Link href={`/logbook?yarn=${yarn.id}`}>Show in logbook</Link>
-      <a href={`/api/papers/story/${yarn.id}`} target="_blank" rel="noreferrer">
-        Print its history
-      </a>
-      {worked ? (
-        <Button
-          loading={busy}
-          onClick={() =>
-            run(
-              () => putAway(yarn.id),
-              () => {
-                offer({ words: `${yarn.name} is archived.`, ...back });
-                router.push('/yarns');
-              },
-            )
-          }
-        >
-          Archive it
-        </Button>
-      ) : (
-        <Button
-          danger
-          loading={busy}
-          onClick={() =>
-            run(
-              () => deleteYarn(yarn.id),
-              () => {
-                offer({ words: `${yarn.name} is deleted.`, ...back });
-                router.push('/yarns');
-              },
-            )
-          }
-        >
-          Delete it
-        </Button>
+      {(close) => (
+        <>
+          <Link href={`/yarns/${yarn.id}/more`}>Add more of it</Link>
+          <Link href={`/yarns/${yarn.id}/band`}>Correct the band</Link>
+          <Link href={`/logbook?yarn=${yarn.id}`}>Show in logbook</Link>
+          <a href={`/api/papers/story/${yarn.id}`} target="_blank" rel="noreferrer">
+            Print its history
+          </a>
+          {worked ? (
+            <Button
+              loading={busy}
+              onClick={() =>
+                run(
+                  () => putAway(yarn.id),
+                  () => {
+                    offer({ words: `${yarn.name} is archived.`, ...back });
+                    router.push('/yarns');
+                  },
+                )
+              }
+            >
+              Archive it
+            </Button>
+          ) : (
+            <Button
+              danger
+              loading={busy}
+              onClick={() =>
+                run(
+                  () => deleteYarn(yarn.id),
+                  () => {
+                    offer({ words: `${yarn.name} is deleted.`, ...back });
+                    router.push('/yarns');
+                  },
+                )
+              }
+            >
+              Delete it
+            </Button>
+          )}
+          <p className="text-ink-soft text-small">
+            {worked
+              ? 'It has a history, so it is archived rather than deleted.'
+              : 'Nothing was done with it yet, so it can be deleted.'}
+          </p>
+          <YarnPicker
+            label="Entered twice? It is the same yarn as"
+            hint="its pieces go there, and what only this band says is filled in"
+            without={[yarn.id]}
+            onPick={({ id, name }) =>
+              run(
+                () => mergeYarns(yarn.id, id),
+                () => {
+                  close();
+                  offer({ words: `Merged into ${name}.`, ...back });
+                  router.push(`/yarns/${id}`);
+                },
+              )
+            }
+          />
+          <Problem words={problem} />
+        </>
       )}
-      <p className="text-ink-soft text-small">
-        {worked
-          ? 'It has a history, so it is archived rather than deleted.'
-          : 'Nothing was done with it yet, so it can be deleted.'}
-      </p>
-      <YarnPicker
-        label="Entered twice? It is the same yarn as"
-        hint="its pieces go there, and what only this band says is filled in"
-        without={[yarn.id]}
-        onPick={({ id, name }) =>
-          run(
-            () => mergeYarns(yarn.id, id),
-            () => {
-              offer({ words: `Merged into ${name}.`, ...back });
-              router.push(`/yarns/${id}`);
-            },
-          )
-        }
-      />
-      <Problem words={problem} />
     </SideSheet>
   );
 }
