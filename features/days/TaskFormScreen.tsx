@@ -69,7 +69,7 @@ export function TaskFormScreen({
   return (
     <>
       <PageHead title={task ? taskTitle(task) : 'Add a task'} />
-      <div className="max-w-[640px] [&>form]:grid [&>form]:gap-1">
+      <div className="max-w-[640px] [&>form]:flex [&>form]:flex-col [&>form]:gap-1">
         <Form form={form}>
           <div className="grid grid-cols-[repeat(auto-fit,minmax(170px,1fr))] gap-x-4">
             <ChoiceField

@@ -9,6 +9,7 @@ import { ActionLink } from '../../ui/controls/ActionLink';
 import { Calendar } from '../../ui/figures/Calendar';
 import { dayInWords, dayOfMoment, weekdayInWords } from '../../ui/figures/dates';
 import { OperationLine } from '../../ui/figures/OperationLine';
+import { Swatch } from '../../ui/figures/Swatch';
 import { PageHead } from '../../ui/frame/PageHead';
 import { addressOf } from './address';
 import { EventLine } from './EventLine';
@@ -60,9 +61,7 @@ function dayContent(day: LogDay | undefined) {
   if (!day) return null;
   return {
     spoken: day.operations === 1 ? 'one entry' : `${day.operations} entries`,
-    drawn: day.yarns
-      .slice(0, YARNS_DRAWN)
-      .map(({ id, colourHex }) => <i key={id} className={styles.dot} style={{ background: colourHex }} />),
+    drawn: day.yarns.slice(0, YARNS_DRAWN).map(({ id, colourHex }) => <Swatch key={id} hex={colourHex} size={9} />),
   };
 }
 

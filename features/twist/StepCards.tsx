@@ -20,7 +20,6 @@ import { useSystem } from '../../ui/frame/Providers';
 import { PictureChoice } from '../../ui/strand/PictureChoice';
 import { BY_HAND, layingPictures, leavingPictures, ON_A_SPINDLE, ROUND_A_REEL } from '../../ui/strand/ways';
 import { SpiralPicture } from '../../ui/strand/WayPictures';
-import styles from './StepCards.module.css';
 import { type PackageSize, supposedPackage, type Scenario, type ScenarioLeaving } from './scenario';
 
 interface Tries {
@@ -258,7 +257,7 @@ function AgainCard({ page, change, again }: Tries & { again: NonNullable<Scenari
       />
       <div className="flex items-center gap-1">
         <label className="flex-1 min-w-0">
-          <span className={styles.hidden}>Onto which tool</span>
+          <span className="visually-hidden">Onto which tool</span>
           <Choice
             value={again.toolKey}
             options={tools.map(({ key, name }) => [key, name] as const)}
@@ -291,7 +290,7 @@ function firstLeaving(form: PieceForm): ScenarioLeaving {
 function Card({ children, inScenario, narrow }: { children: ReactNode; inScenario?: boolean; narrow?: boolean }) {
   return (
     <li
-      className={`${styles.card} relative grid content-start gap-2 flex-[0_0_auto] w-[258px] p-3 border-[1.5px] border-line rounded-md bg-card data-[narrow=true]:w-[172px] data-[scenario=true]:border-dashed data-[scenario=true]:border-ink-soft`}
+      className="group relative grid content-start gap-2 flex-[0_0_auto] w-[258px] p-3 border-[1.5px] border-line rounded-md bg-card data-[narrow=true]:w-[172px] data-[scenario=true]:border-dashed data-[scenario=true]:border-ink-soft"
       data-scenario={inScenario}
       data-narrow={narrow}
     >
@@ -302,7 +301,7 @@ function Card({ children, inScenario, narrow }: { children: ReactNode; inScenari
 
 function Head({ title, under, href }: { title: string; under: string; href?: string }) {
   return (
-    <div className={`${styles.head} [&_h2]:text-body flex justify-between items-baseline gap-2`}>
+    <div className="[&_h2]:text-body [&>:last-child]:text-small [&>:last-child]:text-ink-soft [&>:last-child]:whitespace-nowrap group-data-[narrow=true]:grid flex justify-between items-baseline gap-2">
       <h2>{title}</h2>
       {href ? <Link href={href}>{under}</Link> : <span>{under}</span>}
     </div>

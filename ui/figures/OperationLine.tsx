@@ -5,6 +5,7 @@ import type { MassBalance } from '../../core/logbook/massBalance';
 import type { PieceForm, MassFact, OperationKind, Side } from '../../core/yarn/piece';
 import { dateAndTime, timeOfDay } from './dates';
 import styles from './OperationLine.module.css';
+import { Swatch } from './Swatch';
 import { KnownMass, Mass } from './Figures';
 import { operationWords } from './operationWords';
 import { type MeasuredSample, SampleWords } from './SampleWords';
@@ -37,7 +38,7 @@ export function OperationLine({
       className={`${styles.line} grid grid-cols-[14px_1fr_auto] gap-y-1 gap-x-3 items-baseline py-2 px-0 border-t border-line max-phone:grid-cols-[14px_1fr]`}
       data-undone={!operation.live}
     >
-      <span className={styles.dot} style={{ background: operation.yarn.colourHex }} aria-hidden="true" />
+      <Swatch hex={operation.yarn.colourHex} size={14} />
       <span className="flex flex-wrap gap-y-0 gap-x-3">
         <Link href={`/logbook/${operation.id}`} className={`${styles.what} font-semibold`}>
           <What operation={operation} />

@@ -3,6 +3,7 @@
 import { Input, Modal } from 'antd';
 import { useRouter } from 'next/navigation';
 import { type KeyboardEvent, useEffect, useId, useRef, useState } from 'react';
+import { Swatch } from '../figures/Swatch';
 import styles from './FindDialog.module.css';
 
 interface FoundThing {
@@ -91,7 +92,7 @@ export function FindDialog({ open, onLeave }: { open: boolean; onLeave: () => vo
         id={`${id}-found`}
         role="listbox"
         aria-label="Found"
-        className={`${styles.found} [&_li]:aria-selected:bg-sunk [&_li]:aria-selected:shadow-[inset_3px_0_0_var(--acorn)] [&_i]:data-[none=true]:shadow-none mt-2 overflow-y-auto`}
+        className={`${styles.found} [&_li]:aria-selected:bg-sunk [&_li]:aria-selected:shadow-[inset_3px_0_0_var(--acorn)] mt-2 overflow-y-auto`}
       >
         {found.map((thing, i) => (
           <li
@@ -102,7 +103,7 @@ export function FindDialog({ open, onLeave }: { open: boolean; onLeave: () => vo
             onClick={() => go(thing)}
             onPointerMove={() => setAt(i)}
           >
-            <i style={{ background: thing.colourHex ?? 'transparent' }} data-none={thing.colourHex === null} />
+            {thing.colourHex === null ? <span /> : <Swatch hex={thing.colourHex} size={14} />}
             <span>
               <strong>{thing.title}</strong>
               {thing.about && <span className="block text-ink-soft text-small">{thing.about}</span>}

@@ -62,7 +62,7 @@ export function BobbinSplit({ single, scales }: { single: PlySingle; scales: Sca
         act="They are on two bobbins"
         notes={false}
         quiet
-        className={`${styles.form} [&>button]:w-auto grid grid-cols-[minmax(0,1fr)] gap-2 justify-items-start`}
+        className="[&>button]:w-auto grid grid-cols-[minmax(0,1fr)] gap-2 justify-items-start"
       >
         <div className={styles.pair}>
           {([0, 1] as const).map((i) => (

@@ -73,7 +73,7 @@ export function PlyLog({
       <OperationForm
         form={form}
         placeholder="the wheel, the whorl, how it ran"
-        className={`${styles.form} [&>button]:w-auto grid grid-cols-[minmax(0,1fr)] gap-2 justify-items-start`}
+        className="*:w-full [&>button]:w-auto grid grid-cols-[minmax(0,1fr)] gap-2 justify-items-start"
       >
         <div className={styles.pair}>
           <TextField

@@ -166,6 +166,7 @@ export default function Practice({ page }: { page: PracticePage }) {
         aria-label="How far you have come"
       >
         <Segmented
+          size="small"
           aria-label="Which questions"
           value={level}
           onChange={(at) => {
@@ -184,7 +185,7 @@ export default function Practice({ page }: { page: PracticePage }) {
               <li key={kind} className="flex gap-3 items-center">
                 {KIND_WORDS[kind]}
                 <span
-                  className={`${styles.dots} [&_i]:data-[right=true]:border-lichen [&_i]:data-[right=true]:text-lichen [&_i]:data-[right=false]:border-amber [&_i]:data-[right=false]:text-amber inline-flex gap-1`}
+                  className="inline-flex gap-1"
                   role="img"
                   aria-label={
                     last.length === 0
@@ -193,7 +194,11 @@ export default function Practice({ page }: { page: PracticePage }) {
                   }
                 >
                   {Array.from({ length: 6 }, (_, i) => last[i]).map((each, i) => (
-                    <i key={i} data-right={each?.right}>
+                    <i
+                      key={i}
+                      className="inline-grid place-items-center w-[20px] h-[20px] border-[1.5px] border-line rounded-full text-small font-bold leading-none not-italic data-[right=true]:border-lichen data-[right=true]:text-lichen data-[right=false]:border-amber data-[right=false]:text-amber"
+                      data-right={each?.right}
+                    >
                       {each === undefined ? '' : each.right ? '✓' : '✗'}
                     </i>
                   ))}

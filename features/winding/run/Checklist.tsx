@@ -68,21 +68,19 @@ export function Checklist({
 
   return (
     <div className="grid grid-cols-[minmax(240px,0.8fr)_2fr] gap-wide items-stretch max-tablet:grid-cols-[minmax(0,1fr)]">
-      <ol
-        className={`${styles.list} [&_li]:border-b-[1.5px] [&_li]:border-line max-tablet:[&_button]:min-h-[46px] max-tablet:[&_button]:text-body`}
-      >
+      <ol className="[&_li]:border-b-[1.5px] [&_li]:border-line">
         {steps.map((step) => (
-          <li key={step} data-current={step === current}>
+          <li key={step}>
             <button
               type="button"
               role="checkbox"
+              className="group flex items-center gap-4 w-full min-h-[56px] p-1 border-0 bg-transparent text-lead text-left text-ink-soft cursor-pointer data-[current=true]:text-ink data-[current=true]:font-bold max-tablet:min-h-[46px] max-tablet:text-body"
+              data-current={step === current}
               aria-checked={done(step)}
               disabled={!enabled}
               onClick={() => onTick(step, !done(step))}
             >
-              <span
-                className={`${styles.box} grid place-items-center flex-none w-[32px] h-[32px] border-2 border-ink-soft rounded-md`}
-              >
+              <span className="grid place-items-center flex-none w-[32px] h-[32px] border-2 border-ink-soft rounded-md group-aria-checked:bg-lichen group-aria-checked:border-lichen group-aria-checked:text-paper">
                 {done(step) && <SignIcon sign="yes" size={22} />}
               </span>
               {words(step).title}
@@ -90,10 +88,8 @@ export function Checklist({
           </li>
         ))}
       </ol>
-      <div className="flex flex-col gap-4 min-h-[min(520px,calc(100dvh_-_240px))] max-tablet:order--1 max-tablet:min-h-0">
-        <div
-          className={`${styles.telling} max-tablet:[&>svg]:flex-none max-tablet:[&>svg]:max-h-[116px] flex flex-1 items-center gap-y-4 gap-x-10 max-tablet:flex-col max-tablet:items-stretch max-tablet:gap-2`}
-        >
+      <div className="flex flex-col gap-4 min-h-[min(520px,calc(100dvh_-_240px))] max-tablet:-order-1 max-tablet:min-h-0">
+        <div className="[&>svg]:flex-[0_2_320px] [&>svg]:min-w-[180px] [&>svg]:max-w-full max-tablet:[&>svg]:flex-none max-tablet:[&>svg]:max-h-[116px] flex flex-1 items-center gap-y-4 gap-x-10 max-tablet:flex-col max-tablet:items-stretch max-tablet:gap-2">
           <div aria-live="polite" className="flex-[1_1_300px] min-w-0 max-tablet:flex-none">
             {current ? (
               <>

@@ -100,9 +100,13 @@ export function LengthRuler({
         <span className={styles.unit}>{unit.name}</span>
       </div>
       {!at && (
-        <ol className={`${styles.words} max-tablet:[&_li]:flex-[1_1_150px] flex gap-4 mt-2 max-tablet:flex-wrap`}>
+        <ol className="flex gap-4 mt-2 max-tablet:flex-wrap">
           {cakes.slice(0, MOST_SHOWN).map((cake, i) => (
-            <li key={i} style={{ flexGrow: cake.lengthM }}>
+            <li
+              key={i}
+              className="flex flex-col basis-0 min-w-[124px] leading-[1.35] max-tablet:basis-[150px]"
+              style={{ flexGrow: cake.lengthM }}
+            >
               {(cakes.length > 1 || cake.name) && <strong>{cake.name || i + 1}</strong>}
               <span>
                 {inWords(massFigure(cake.massG, system))} · {inWords(lengthFigure(cake.lengthM, system))}

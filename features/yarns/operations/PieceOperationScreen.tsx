@@ -89,7 +89,7 @@ export function PieceOperationScreen({
           picture: <OperationPicture change={each} form={piece.form} colourHex={yarn.colourHex} />,
         }))}
       />
-      <div className="max-w-[680px] mt-6 [&>form]:grid [&>form]:gap-2">
+      <div className="max-w-[680px] mt-6 [&>form]:flex [&>form]:flex-col [&>form]:gap-2">
         {change ? <OperationForm change={change} page={page} scales={scales} /> : <Others page={page} />}
       </div>
     </>

@@ -69,6 +69,8 @@ export function MysteryPanel({
                 {like.map((other) => (
                   <li key={other.id}>
                     <Button
+                      block
+                      className="h-auto min-h-[42px] whitespace-normal justify-start text-left"
                       disabled={busy}
                       icon={<Swatch hex={other.colourHex} size={22} />}
                       onClick={() => run(() => borrowFrom(yarn.id, other.id))}
