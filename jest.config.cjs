@@ -17,6 +17,7 @@ const shared = {
     '^@/(.*)$': '<rootDir>/$1',
     // In one file it is read in a tenth of the time that its thousand modules take.
     '^antd$': '<rootDir>/node_modules/antd/dist/antd.min.js',
+    '^@ant-design/icons$': '<rootDir>/tests/noIcons.cjs',
   },
   testEnvironment: 'node',
   testPathIgnorePatterns: ['/node_modules/', '/.next/', '/.stryker/'],

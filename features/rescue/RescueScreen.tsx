@@ -6,7 +6,6 @@ import type { Trouble } from '../../server/common/database';
 import type { waysOut } from '../../server/exchange/rescue';
 import { dateAndTime } from '../../ui/figures/dates';
 import { Problem } from '../../ui/feedback/Notice';
-import styles from './RescueScreen.module.css';
 
 const WORDS: Record<Trouble['kind'], { title: string; what: string; tryAgain?: string; open?: string }> = {
   damaged: {
@@ -84,9 +83,12 @@ export function RescueScreen({ trouble, ways }: { trouble: Trouble; ways: Return
           {ways.length === 0 ? (
             <p>There is no sound snapshot on this machine. If you keep copies elsewhere, put one in its place.</p>
           ) : (
-            <ul className={styles.ways}>
+            <ul>
               {ways.map(({ name, takenAt, yarns, operations }, i) => (
-                <li key={name}>
+                <li
+                  className="flex flex-wrap items-center justify-between gap-y-1 gap-x-4 min-h-[52px] border-t border-line"
+                  key={name}
+                >
                   <span>
                     {dateAndTime(takenAt)}: {yarns} yarns, {operations} entries
                   </span>

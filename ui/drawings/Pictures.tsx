@@ -7,7 +7,6 @@ import { useState } from 'react';
 import { upperFirst } from '../../core/common/format';
 import { Problem } from '../feedback/Notice';
 import { useUndoOffer } from '../feedback/UndoOffer';
-import styles from './Pictures.module.css';
 import { FilePick } from '../controls/FilePick';
 
 /** Pictures that are kept with a yarn or with what was done, and a place to add one. */
@@ -45,12 +44,13 @@ export function Pictures({
   };
 
   return (
-    <div className={`${styles.pictures} [&_figure]:relative [&_figure]:m-0 flex flex-wrap gap-3 mt-3`}>
+    <div className="[&_figure]:relative [&_figure]:m-0 flex flex-wrap gap-3 mt-3">
       {pictures.map(({ id, width, height }, i) => (
         <figure key={id}>
           <a href={`/api/pictures/${id}`} target="_blank" rel="noreferrer">
             {/* eslint-disable-next-line @next/next/no-img-element -- it is ready for the screen as it is kept */}
             <img
+              className="block w-[120px] h-[90px] object-cover border-[1.5px] border-line rounded-md"
               src={`/api/pictures/${id}`}
               width={width}
               height={height}

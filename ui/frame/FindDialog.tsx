@@ -4,7 +4,6 @@ import { Input, Modal } from 'antd';
 import { useRouter } from 'next/navigation';
 import { type KeyboardEvent, useEffect, useId, useRef, useState } from 'react';
 import { Swatch } from '../figures/Swatch';
-import styles from './FindDialog.module.css';
 
 interface FoundThing {
   kind: string;
@@ -92,10 +91,11 @@ export function FindDialog({ open, onLeave }: { open: boolean; onLeave: () => vo
         id={`${id}-found`}
         role="listbox"
         aria-label="Found"
-        className={`${styles.found} [&_li]:aria-selected:bg-sunk [&_li]:aria-selected:shadow-[inset_3px_0_0_var(--acorn)] mt-2 overflow-y-auto`}
+        className="[&_li]:aria-selected:bg-sunk [&_li]:aria-selected:shadow-[inset_3px_0_0_var(--acorn)] mt-2 overflow-y-auto"
       >
         {found.map((thing, i) => (
           <li
+            className="grid grid-cols-[16px_1fr_auto] items-center gap-3 min-h-[46px] py-1 px-3 rounded-md cursor-pointer"
             key={`${thing.href} ${thing.title}`}
             id={`${id}-${i}`}
             role="option"

@@ -48,7 +48,11 @@ export function WayToBench({ first }: { first: BenchWay[] }) {
   if (!run || hidden) return null;
   return (
     <Link href={run.href} className={styles.way} aria-keyshortcuts="b" title="Key: b">
-      <i style={{ background: run.colourHex }} aria-hidden="true" />
+      <i
+        className="flex-none w-[14px] h-[14px] rounded-full shadow-[0_0_0_1.5px_var(--paper)]"
+        style={{ background: run.colourHex }}
+        aria-hidden="true"
+      />
       <span>
         <span className={styles.on}>On the bench: </span>
         {run.yarnName}

@@ -166,7 +166,7 @@ export default function Practice({ page }: { page: PracticePage }) {
         aria-label="How far you have come"
       >
         <Segmented
-          size="small"
+          className="[&_.ant-segmented-group]:flex-wrap"
           aria-label="Which questions"
           value={level}
           onChange={(at) => {
@@ -227,7 +227,7 @@ function Rule({ open }: { open: boolean }) {
         className={`${styles.letters} [&_figcaption]:grid [&_figcaption]:text-small [&_figcaption]:text-ink-soft [&_p]:leading-[1.35] max-tablet:[&_p]:col-span-full grid grid-cols-[auto_auto_minmax(0,1fr)] gap-4 items-center mt-1 max-tablet:grid-cols-[auto_auto]`}
       >
         {(['S', 'Z'] as const).map((letter) => (
-          <figure key={letter}>
+          <figure className="grid grid-cols-[auto_auto] gap-3 items-center m-0" key={letter}>
             <svg width={34} height={64} role="img" aria-label={`a yarn whose strands lean like ${letter}`}>
               <TwistedYarn
                 turnsPerM={letter === 'S' ? -230 : 230}

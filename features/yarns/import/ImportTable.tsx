@@ -33,12 +33,10 @@ export function ImportTable({
             {unknown === 1 ? 'One column is' : `${unknown} columns are`} left out; say what it is, if it is of use.
           </p>
         )}
-        <ul
-          className={`${styles.columns} [&_span]:overflow-hidden [&_span]:text-ellipsis [&_span]:whitespace-nowrap grid gap-1 mb-3`}
-        >
+        <ul className="[&_span]:overflow-hidden [&_span]:text-ellipsis [&_span]:whitespace-nowrap grid gap-1 mb-3">
           {preview.header.map((head, at) => (
             <li key={at}>
-              <label>
+              <label className="grid grid-cols-[1fr_1.1fr] items-center gap-3">
                 <span>{head || `column ${at + 1}`}</span>
                 <Choice
                   value={preview.columns[at]}

@@ -8,16 +8,19 @@ import { SampleWords } from '../../../ui/figures/SampleWords';
 import { Problem } from '../../../ui/feedback/Notice';
 import { useTask } from '../../../ui/feedback/useTask';
 import { undoMeasurement } from '../actions';
-import styles from './SampleList.module.css';
 
 /** Everything that was measured on a yarn's pieces. */
 export function SampleList({ samples }: { samples: readonly SampleView[] }) {
   const { busy, problem, run } = useTask();
   return (
     <>
-      <ul className={`${styles.samples} [&_li]:data-[counts=false]:text-ink-soft`}>
+      <ul className="[&_li]:data-[counts=false]:text-ink-soft">
         {samples.map((sample) => (
-          <li key={sample.operationId} data-counts={sample.counts}>
+          <li
+            className="grid grid-cols-[1fr_auto_auto] items-center gap-y-1 gap-x-4 py-1 px-0 border-t border-line"
+            key={sample.operationId}
+            data-counts={sample.counts}
+          >
             <span>
               <SampleWords sample={sample} />
               <span className="text-ink-soft">

@@ -14,7 +14,6 @@ import { useSystem } from '../../../ui/frame/Providers';
 import { PieceGlyph } from '../../../ui/thread/PieceGlyph';
 import { useScale } from '../../../ui/controls/WeighingFields';
 import { saveJoined } from '../actions';
-import styles from './PieceOperationScreen.module.css';
 import { useOperationForm } from './useOperationForm';
 
 /** Several pieces of a yarn, one after the other, become one. */
@@ -40,13 +39,13 @@ export function JoinOperation({ page, scales }: { page: OperationFormPage; scale
   const massG = chosen.every(({ mass }) => mass) ? chosen.reduce((sum, { mass }) => sum + mass!.massG, 0) : null;
   return (
     <OperationForm form={form}>
-      <fieldset className={`${styles.others} [&_ol]:border-t [&_ol]:border-line`}>
+      <fieldset className="[&_ol]:border-t [&_ol]:border-line">
         <legend>In the order in which they lie, from the inner end</legend>
         <ol>
           {all.map((each) => {
             const place = values.pieceIds.indexOf(each.id);
             return (
-              <li key={each.id}>
+              <li className="flex items-center gap-3 min-h-[52px] border-b border-line" key={each.id}>
                 <Checkbox
                   checked={place >= 0}
                   disabled={each.id === piece.id}

@@ -3,7 +3,6 @@
 import Link from 'next/link';
 import type { Lineage } from '../../../server/yarn/lineage';
 import { Thread } from '../../../ui/thread/Thread';
-import styles from './LineagePanel.module.css';
 
 /** Where a piece comes from, back to the paper band, and what came of it. */
 export function LineagePanel({ family: { pieces, steps, bands }, pieceId }: { family: Lineage; pieceId: number }) {
@@ -19,11 +18,11 @@ export function LineagePanel({ family: { pieces, steps, bands }, pieceId }: { fa
           <li key={yarnId}>
             <Link
               href={`/yarns/${yarnId}/band`}
-              className={`${styles.band} flex items-center gap-3 min-h-[52px] py-2 px-4 border-[1.5px] border-line rounded-sm bg-card no-underline hover:border-acorn [&_strong]:block`}
+              className="flex items-center gap-3 min-h-[52px] py-2 px-4 border-[1.5px] border-line rounded-sm bg-card no-underline hover:border-acorn [&_strong]:block"
             >
               {pictureId !== null && (
                 // eslint-disable-next-line @next/next/no-img-element -- served by the app itself, at the size it has
-                <img src={`/api/pictures/${pictureId}`} alt="" />
+                <img className="w-[44px] h-[44px] object-cover rounded-sm" src={`/api/pictures/${pictureId}`} alt="" />
               )}
               <span>
                 <strong>{yarnName}</strong>

@@ -8,7 +8,6 @@ import { Problem } from '../../../ui/feedback/Notice';
 import { Swatch } from '../../../ui/figures/Swatch';
 import { useTask } from '../../../ui/feedback/useTask';
 import { bringBack } from '../actions';
-import styles from './GoneScreen.module.css';
 
 /** What is off the shelf: put away, deleted, merged. Any of it can come back. */
 export function GoneScreen({ yarns }: { yarns: GoneYarn[] }) {
@@ -25,9 +24,9 @@ export function GoneScreen({ yarns }: { yarns: GoneYarn[] }) {
         </p>
       )}
       <Problem words={problem} />
-      <ul className={`${styles.yarns} max-w-[760px] mt-4`}>
+      <ul className="max-w-[760px] mt-4">
         {yarns.map(({ id, name, maker, dyeLot, colourHex, gone, goneAt, into }) => (
-          <li key={id}>
+          <li className="grid grid-cols-[auto_1fr_auto] items-center gap-4 py-3 px-0 border-t border-line" key={id}>
             <Swatch hex={colourHex} size={40} />
             <span>
               <Link href={`/yarns/${id}`}>{name}</Link>
