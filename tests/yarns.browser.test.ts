@@ -202,7 +202,7 @@ test('a picture of the band is kept; what is none, or is too large, is refused',
       .jpeg()
       .toBuffer(),
   );
-  await upload(maker, '[class*="pictures"] input[type=file]', good);
+  await upload(maker, 'input[type=file][accept="image/*"]', good);
   await maker.has('img[alt="The band, picture 1"]');
   await maker.until(() =>
     maker.page.$eval('img[alt="The band, picture 1"]', (image) => (image as HTMLImageElement).naturalWidth === 900),
@@ -216,7 +216,7 @@ test('a picture of the band is kept; what is none, or is too large, is refused',
 
   const bad = path.join(folder, 'band.png');
   writeFileSync(bad, 'not a picture at all');
-  await upload(maker, '[class*="pictures"] input[type=file]', bad);
+  await upload(maker, 'input[type=file][accept="image/*"]', bad);
   await maker.sees('this is not a picture that can be read');
   const answer = await fetch(`${set.app.url}/api/yarns/6/pictures`, {
     method: 'POST',

@@ -5,7 +5,7 @@ export function InlineButton(props: Pick<ButtonProps, 'onClick' | 'disabled' | '
   return (
     <Button
       type="link"
-      className="h-auto p-0 border-0 text-[length:inherit] leading-[inherit] font-semibold text-inherit whitespace-normal text-left underline underline-offset-[3px] decoration-acorn"
+      className="h-auto min-h-[24px] p-0 border-0 text-[length:inherit] leading-[inherit] font-semibold text-inherit whitespace-normal text-left underline underline-offset-[3px] decoration-acorn"
       {...props}
     />
   );
