@@ -7,12 +7,13 @@ import { type Sql, sql } from './sql';
 export type Db = Database.Database;
 
 /**
- * Opens the database in `file`, made if it is not there, and brings it up to date.
+ * Opens the database in `file`, made if it is not there, and brings it up to date; or a copy in memory of one that was
+ * serialized.
  *
  * @throws NewerDatabaseError where a later version of the app has written it
  */
-export function openDatabase(file: string): Db {
-  if (file !== ':memory:') mkdirSync(path.dirname(file), { recursive: true });
+export function openDatabase(file: string | Buffer): Db {
+  if (typeof file === 'string' && file !== ':memory:') mkdirSync(path.dirname(file), { recursive: true });
   const db = new Database(file);
   try {
     db.pragma('journal_mode = WAL');
