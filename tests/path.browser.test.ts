@@ -30,7 +30,7 @@ test('a yarn goes on the shelf by keyboard alone, its gaps guessed and marked', 
     await type(text);
   for (const text of ['3.5 oz', '', '', '4 mm']) await type(text);
   await maker.sees(/guess: 3 Light .*from its needle/);
-  expect(await maker.about('putUpLength')).toMatch(/guess: 250 m ± 60 m, by its needle/);
+  expect(await maker.about('putUpLength')).toMatch(/guess: 250 m ± 60 m, by its needle/i);
   await maker.fill('putUpLength', '225 yd');
   await maker.sees(/guess: 4 Medium .*from its length and mass/);
   await maker.fill('count', '2');

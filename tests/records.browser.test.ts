@@ -221,6 +221,22 @@ describe('days', () => {
     await maker.press('Undo');
     await maker.until(() => Promise.resolve(planned() === first));
 
+    // Its bead is dragged by two days and a little, and taken back.
+    const bead = (await (await card())!.$('[aria-hidden] > b'))!;
+    await maker.until(async () => (await stateOf()).includes('settled'));
+    await bead.scrollIntoView();
+    const dayPx = await bead.evaluate((it) => it.parentElement!.getBoundingClientRect().width);
+    const { x, y, width, height } = (await bead.boundingBox())!;
+    const at = { x: x + width / 2, y: y + height / 2 };
+    await maker.page.mouse.move(at.x, at.y);
+    await maker.page.mouse.down();
+    await maker.page.mouse.move(at.x + 2.2 * dayPx, at.y, { steps: 8 });
+    await maker.page.mouse.up();
+    await maker.until(() => Promise.resolve(planned() !== first));
+    expect((Date.parse(planned()!) - Date.parse(first)) / 86_400_000).toBe(2);
+    await maker.press('Undo');
+    await maker.until(() => Promise.resolve(planned() === first));
+
     const events = new ICAL.Component(ICAL.parse(await (await fetch(`${set.app.url}/api/calendar`)).text()))
       .getAllSubcomponents('vevent')
       .map((event) => new ICAL.Event(event));
@@ -250,6 +266,12 @@ test('what is on the bench is one key away on every screen, and so is everything
   await maker.arrivesAt(/^\/winding\/run\/\d+$/);
   expect(await maker.page.$('[aria-keyshortcuts="b"]')).toBeNull();
   await maker.goTo('/bench');
+  await maker.keys('?');
+  await maker.sees('take one back');
+  await maker.keys('Escape');
+  await maker.waitsFor(
+    () => document.querySelector('[role=dialog]') === null || !document.body.innerText.includes('take one back'),
+  );
   await maker.keys('f');
   await maker.has('[role=dialog] input');
   await maker.page.keyboard.type('breakw cake 5');

@@ -1,9 +1,10 @@
 'use client';
 
-import { Button, Input } from 'antd';
+import { Button, Input, Popover } from 'antd';
 import { type FormEvent, useState } from 'react';
 import { InlineButton } from '../../ui/controls/InlineButton';
 import { shortDay } from '../../ui/figures/dates';
+import { Problem } from '../../ui/feedback/Notice';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { useTask } from '../../ui/feedback/useTask';
 import { keepDayTime } from './actions';
@@ -24,7 +25,9 @@ export function DayMinutes({
   const { run, busy, problem } = useTask();
   const offer = useUndoOffer();
   const [typed, setTyped] = useState<string | null>(null);
-  const keep = (minutes: number | null) =>
+  const keep = (event: FormEvent) => {
+    event.preventDefault();
+    const minutes = typed!.trim() === '' ? null : Number(typed);
     run(
       () => keepDayTime(day, minutes),
       () => {
@@ -35,40 +38,41 @@ export function DayMinutes({
         });
       },
     );
-  if (typed === null)
-    return (
-      <span className="text-ink-soft text-small">
-        <InlineButton onClick={() => setTyped(String(has))}>
-          {minutesWords(has, taken)}
-          {otherwise && ', this day'}
-          <span className="visually-hidden">: change it for this day</span>
-        </InlineButton>
-      </span>
-    );
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    const minutes = typed.trim() === '' ? null : Number(typed);
-    keep(minutes);
   };
   return (
-    <form onSubmit={submit} className="flex flex-wrap gap-1">
-      <label>
-        <span className="visually-hidden">Minutes on {shortDay(day)}; empty: as every week</span>
-        <Input
-          size="small"
-          className="w-[58px]"
-          value={typed}
-          onChange={({ target }) => setTyped(target.value)}
-          onKeyDown={({ key }) => key === 'Escape' && setTyped(null)}
-          inputMode="numeric"
-          autoFocus
-        />
-      </label>
-      <Button htmlType="submit" size="small" disabled={busy}>
-        Keep
-      </Button>
-      {problem && <span role="alert">{problem}</span>}
-    </form>
+    <Popover
+      trigger="click"
+      open={typed !== null}
+      onOpenChange={(open) => setTyped(open ? String(has) : null)}
+      content={
+        <form onSubmit={keep} className="grid gap-2">
+          <label className="grid gap-1">
+            Minutes on {shortDay(day)}; empty: as every week
+            <Input
+              value={typed ?? ''}
+              onChange={({ target }) => setTyped(target.value)}
+              onKeyDown={({ key }) => key === 'Escape' && setTyped(null)}
+              inputMode="numeric"
+              autoFocus
+            />
+          </label>
+          <Button htmlType="submit" loading={busy}>
+            Keep
+          </Button>
+          <Problem words={problem} />
+        </form>
+      }
+    >
+      <span>
+        <InlineButton>
+          <span aria-hidden="true">{has === 0 && taken === 0 ? '–' : `${taken}/${has}`}</span>
+          <span className="visually-hidden">
+            {minutesWords(has, taken)}
+            {otherwise && ', this day'}: change it for this day
+          </span>
+        </InlineButton>
+      </span>
+    </Popover>
   );
 }
 

@@ -1,13 +1,16 @@
 'use client';
 
+import { DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import { Button } from 'antd';
 import Link from 'next/link';
 import { useState } from 'react';
-import { addDays } from '../../core/days/days';
+import { upperFirst } from '../../core/common/format';
+import { addDays, daysBetween } from '../../core/days/days';
 import { isLate } from '../../core/days/schedule';
 import type { DayOfBench, DaysPage, TaskCard } from '../../server/days/daysPage';
 import { ActionLink } from '../../ui/controls/ActionLink';
-import { shortDay, WEEKDAYS } from '../../ui/figures/dates';
+import { dayOfMoment, shortDay, WEEKDAYS } from '../../ui/figures/dates';
+import { pendingCareWords } from '../../ui/feedback/PendingCare';
 import { PageHead } from '../../ui/frame/PageHead';
 import { Notice, Problem } from '../../ui/feedback/Notice';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
@@ -16,14 +19,20 @@ import { settle } from './actions';
 import styles from './DaysScreen.module.css';
 import { DayMinutes } from './DayMinutes';
 import { FeedPanel } from './FeedPanel';
-import { TaskBox } from './TaskBox';
+import { stretchWithin, strandOf } from './strands';
+import { DaysRow, Part, TaskRow } from './TaskRow';
 import { TimePanel } from './TimePanel';
 import { taskTitle } from '../../core/days/taskWords';
 
 /** What is to be done, day by day: what is settled, what is proposed, what would be late and what would help. */
 export function DaysScreen({ page }: { page: DaysPage }) {
   const { today, from, days, tasks, pendingCare } = page;
+  const shown = { from, count: days.length, today };
   const open = tasks.filter(({ doneOn }) => doneOn === null);
+  const shownTasks = tasks
+    .filter((task) => task.on !== null || task.doneOn !== null)
+    .filter((task) => Object.values(strandOf(task, shown)).some((part) => part !== null))
+    .sort((a, b) => ((a.doneOn ?? a.on)! < (b.doneOn ?? b.on)! ? -1 : 1));
   const proposed = open.filter(({ on, plannedOn, missed }) => on !== null && (plannedOn === null || missed));
   const unshown = open.filter(({ on }) => on === null);
   const { run, problem, busy } = useTask();
@@ -44,6 +53,14 @@ export function DaysScreen({ page }: { page: DaysPage }) {
         });
       },
     );
+  };
+  // A tap opens; only what moves is dragged.
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
+  const drop = ({ active, delta }: DragEndEvent) => {
+    const task = tasks.find(({ id }) => id === active.id);
+    const dayPx = active.rect.current.initial?.width ?? 0;
+    const moved = dayPx > 0 ? Math.round(delta.x / dayPx) : 0;
+    if (task?.on && moved !== 0) move(task, addDays(task.on, moved));
   };
   const takeAll = () =>
     run(
@@ -67,39 +84,78 @@ export function DaysScreen({ page }: { page: DaysPage }) {
       </PageHead>
       <Problem words={problem} />
       <Trouble page={page} />
-      <div className={`${styles.turn} [&_a]:hover:bg-sunk flex items-center gap-3 font-semibold`}>
-        <Link href={`/days?from=${addDays(from, -7)}`} aria-label="A week earlier">
-          ←
-        </Link>
-        <span>
-          {shortDay(from)} to {shortDay(addDays(from, days.length - 1))}
-        </span>
-        <Link href={`/days?from=${addDays(from, 7)}`} aria-label="A week later">
-          →
-        </Link>
-      </div>
-      <ol className="grid grid-cols-[repeat(7,minmax(0,1fr))] gap-2 mt-1 max-tablet:grid-cols-[minmax(0,1fr)]">
-        {days.map((day) => (
-          <Day key={day.day} day={day} page={page} onMove={move} />
-        ))}
-      </ol>
-      {unshown.length > 0 && (
-        <section className={`${styles.never} mt-4`} aria-labelledby="never">
-          <h2 id="never">Without a day</h2>
-          <ul className={`${styles.list} grid gap-1`}>
-            {unshown.map((task) => (
-              <TaskBox key={task.id} task={task} tasks={tasks} today={today} onMove={move} />
+      <DndContext sensors={sensors} onDragEnd={drop}>
+        <section aria-label="Days" className={styles.board}>
+          <div className={styles.row}>
+            <div className={`${styles.turn} [&_a]:hover:bg-sunk flex items-center gap-1 font-semibold text-small`}>
+              <Link href={`/days?from=${addDays(from, -7)}`} aria-label="A week earlier">
+                ←
+              </Link>
+              <span>
+                {shortDay(from)}
+                <span className="max-tablet:hidden"> to {shortDay(addDays(from, days.length - 1))}</span>
+              </span>
+              <Link href={`/days?from=${addDays(from, 7)}`} aria-label="A week later">
+                →
+              </Link>
+            </div>
+            <ol className={styles.heads}>
+              {days.map((day) => (
+                <DayHead key={day.day} day={day} today={today} />
+              ))}
+            </ol>
+          </div>
+          <ul>
+            {pendingCare.map((wait) => {
+              const until = wait.until === null ? today : dayOfMoment(wait.until);
+              const lies = stretchWithin(
+                daysBetween(from, wait.since === null ? today : dayOfMoment(wait.since)),
+                daysBetween(from, until < today ? today : until) + 1,
+                days.length,
+              );
+              return (
+                lies && (
+                  <li key={`${wait.href} ${wait.what}`} className={styles.row}>
+                    <DaysRow
+                      glyph={wait}
+                      words={
+                        <>
+                          <Link href={wait.href}>
+                            {wait.yarnName}, {wait.what}
+                          </Link>
+                          <span className="text-ink-soft">{upperFirst(pendingCareWords(wait))}</span>
+                        </>
+                      }
+                    >
+                      <Part of={lies} is="waits" />
+                    </DaysRow>
+                  </li>
+                )
+              );
+            })}
+            {shownTasks.map((task) => (
+              <TaskRow key={task.id} task={task} tasks={tasks} shown={shown} onMove={move} />
             ))}
           </ul>
         </section>
-      )}
+        {unshown.length > 0 && (
+          <section className={`${styles.board} mt-4`} aria-labelledby="never">
+            <h2 id="never">Without a day</h2>
+            <ul>
+              {unshown.map((task) => (
+                <TaskRow key={task.id} task={task} tasks={tasks} shown={shown} onMove={move} />
+              ))}
+            </ul>
+          </section>
+        )}
+      </DndContext>
       <p role="status" className="visually-hidden">
         {announced}
       </p>
       <p className="mt-3 mr-0 mb-6 ml-0 text-ink-soft" data-screen-only>
-        Drag a card to another day, or use the arrow keys on it. Dashed cards are proposals: they may change; what is
-        settled stays where it is until you move it.{' '}
-        {pendingCare.some(({ ready }) => ready) && <Link href="/">Something waits to be gone on with.</Link>}
+        Drag a bead along its strand to another day, or choose a task and use the arrow keys. A dashed bead is a
+        proposal and may change; a whole one stays where it is until you move it. Dots: it rests, dries, or is not
+        wanted yet. A thin line: the cake stands until its project is cast on. The flag: it is due.
       </p>
       <div className="grid grid-cols-[1.3fr_1fr] gap-wide pt-4 border-t-[1.5px] border-line max-tablet:grid-cols-[minmax(0,1fr)]">
         <TimePanel time={page.time} />
@@ -164,64 +220,34 @@ function Trouble({ page: { tasks, helps, overfull } }: { page: DaysPage }) {
   );
 }
 
-function Day({
-  day: { day, weekday, has, otherwise, taken, dates },
-  page: { tasks, today },
-  onMove,
-}: {
-  day: DayOfBench;
-  page: DaysPage;
-  onMove: (task: TaskCard, day: string | null) => void;
-}) {
-  const [over, setOver] = useState(false);
-  const here = tasks.filter(({ on, doneOn }) => on === day || doneOn === day);
+/** The top of a day's column: its name, how much of its time is taken, and what is due or begun on it. */
+function DayHead({ day: { day, weekday, has, otherwise, taken, dates }, today }: { day: DayOfBench; today: string }) {
   const past = day < today;
   return (
-    <li
-      className={styles.day}
-      data-today={day === today}
-      data-past={past}
-      data-over={over}
-      onDragOver={(event) => {
-        if (past || !event.dataTransfer.types.includes('application/x-job')) return;
-        event.preventDefault();
-        setOver(true);
-      }}
-      onDragLeave={() => setOver(false)}
-      onDrop={(event) => {
-        setOver(false);
-        const id = Number(event.dataTransfer.getData('application/x-job'));
-        const task = tasks.find((each) => each.id === id);
-        if (!task) return;
-        event.preventDefault();
-        onMove(task, day);
-      }}
-    >
+    <li className={styles.head} data-today={day === today} data-past={past}>
       <h2>
         <span>{WEEKDAYS[weekday]}</span> {shortDay(day).slice(4)}
-        {day === today && <em>today</em>}
+        {day === today && <span className="visually-hidden">, today</span>}
       </h2>
       {!past && (
-        <div
-          className="[&_i]:block [&_i]:h-full [&_i]:bg-lichen data-[full=true]:[&_i]:bg-amber h-[7px] rounded-sm bg-sunk overflow-hidden"
-          role="img"
-          aria-label={has === 0 ? 'no time' : `${taken} of ${has} minutes taken`}
-          data-full={taken > has}
-        >
-          {has > 0 && <i style={{ width: `${Math.min(100, (100 * taken) / has)}%` }} />}
-        </div>
+        <>
+          <div
+            className="[&_i]:block [&_i]:h-full [&_i]:bg-lichen data-[full=true]:[&_i]:bg-amber h-[7px] rounded-sm bg-sunk overflow-hidden"
+            role="img"
+            aria-label={has === 0 ? 'no time' : `${taken} of ${has} minutes taken`}
+            data-full={taken > has}
+          >
+            {has > 0 && <i style={{ width: `${Math.min(100, (100 * taken) / has)}%` }} />}
+          </div>
+          <DayMinutes day={day} has={has} taken={taken} otherwise={otherwise} />
+        </>
       )}
-      {!past && <DayMinutes day={day} has={has} taken={taken} otherwise={otherwise} />}
       {dates.map(({ projectId, name, what }) => (
-        <p key={`${projectId} ${what}`} className="py-1 px-2 rounded-sm bg-amber-wash text-small">
-          <Link href={`/projects/${projectId}`}>{name}</Link> {what === 'due' ? 'is due' : 'is cast on'}
-        </p>
+        <Link key={`${projectId} ${what}`} href={`/projects/${projectId}`} title={name}>
+          {what}
+          <span className="visually-hidden"> is {name}</span>
+        </Link>
       ))}
-      <ul className={`${styles.list} grid gap-1`}>
-        {here.map((task) => (
-          <TaskBox key={task.id} task={task} tasks={tasks} today={today} onMove={onMove} />
-        ))}
-      </ul>
     </li>
   );
 }

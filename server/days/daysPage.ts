@@ -28,7 +28,7 @@ export interface TaskCard {
   kind: TaskKind;
   title: string;
   piece: { id: number; label: string; form: PieceForm; yarnId: number; yarnName: string; colourHex: string } | null;
-  project: { id: number; name: string } | null;
+  project: { id: number; name: string; castOn: string | null } | null;
   minutes: number;
   /** How the minutes are known. */
   minutesFrom: 'entered' | 'learned' | 'usual';
@@ -159,7 +159,7 @@ function listed(db: Db, now: Date): Unplaced[] {
       kind: row.kind,
       title: row.title,
       piece: made && yarn ? { id: row.pieceId!, ...made, yarnName: yarn.name, colourHex: yarn.colourHex } : null,
-      project: project ? { id: project.id, name: project.name } : null,
+      project: project ? { id: project.id, name: project.name, castOn: project.castOn } : null,
       minutes: row.minutes ?? usual.minutes,
       minutesFrom: row.minutes !== null ? 'entered' : usual.learned ? 'learned' : 'usual',
       dueOn: row.dueOn,

@@ -44,14 +44,14 @@ export function Field({
         {error ? (
           <span className="flex gap-1 text-madder font-semibold">
             <SignIcon sign="no" size={16} />
-            {error}
+            <span className="first-letter:uppercase">{error}</span>
           </span>
         ) : guess ? (
-          <span className="inline-block py-0 px-2 border-[1.5px] border-dashed border-ink-soft rounded-md text-ink-soft italic">
+          <span className="inline-block first-letter:uppercase py-0 px-2 border-[1.5px] border-dashed border-ink-soft rounded-md text-ink-soft italic">
             guess: {guess}
           </span>
         ) : (
-          hint && <span className="text-ink-soft">{hint}</span>
+          hint && <span className="block first-letter:uppercase text-ink-soft">{hint}</span>
         )}
       </div>
     </div>

@@ -7,13 +7,16 @@ import { usePathname } from 'next/navigation';
 import { useState } from 'react';
 import { isAtBench, useGlobalKey } from './useGlobalKey';
 
+const KeysDialog = dynamic(() => import('./KeysDialog').then((module) => module.KeysDialog), { ssr: false });
 const FindDialog = dynamic(() => import('./FindDialog').then((module) => module.FindDialog), { ssr: false });
 
-/** Looks for anything, anywhere: one key, some words, and on. The dialog is loaded once the page is there. */
+/** Looks for anything, anywhere: one key, some words, and on; another key lists the keys. Both are loaded once the page is there. */
 export function FindAll() {
   const path = usePathname();
   const [open, setOpen] = useState(false);
+  const [keysShown, showKeys] = useState(false);
   useGlobalKey('f', !isAtBench(path), () => setOpen(true));
+  useGlobalKey('?', true, () => showKeys(true));
   return (
     <>
       <Button
@@ -24,6 +27,7 @@ export function FindAll() {
         title="Key: f"
       />
       <FindDialog open={open} onLeave={() => setOpen(false)} />
+      <KeysDialog open={keysShown} onLeave={() => showKeys(false)} />
     </>
   );
 }
