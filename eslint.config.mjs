@@ -3,7 +3,7 @@ import typescript from 'eslint-config-next/typescript';
 import vocabulary from './scripts/oneWord.cjs';
 
 const config = [
-  { ignores: ['.next/**', 'node_modules/**', 'data/**', 'next-env.d.ts'] },
+  { ignores: ['.next/**', 'node_modules/**', 'data/**', '.stryker/**', 'next-env.d.ts'] },
   ...next,
   ...typescript,
   {
