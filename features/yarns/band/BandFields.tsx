@@ -10,6 +10,7 @@ import { WEIGHT_CLASSES } from '../../../core/yarn/weightClass';
 import type { GristSource } from '../../../core/yarn/yarnLength';
 import type { BandForm } from '../../../server/yarn/yarns';
 import { ChoiceField } from '../../../ui/controls/Choice';
+import { ColourPick } from '../../../ui/controls/ColourPick';
 import { Field, TextField } from '../../../ui/controls/Field';
 import { useSystem } from '../../../ui/frame/Providers';
 import { Notice } from '../../../ui/feedback/Notice';
@@ -80,12 +81,10 @@ export function BandFields<Values extends BandForm>({ form }: { form: FormState<
           <TextField label="Colour" {...bind('colourName')} />
           <Field name="colourHex" label="Swatch" error={form.errors.colourHex}>
             {(links) => (
-              <input
+              <ColourPick
                 {...links}
-                type="color"
-                className="w-full h-[42px] p-1 border-[1.5px] border-edge rounded-md bg-card cursor-pointer"
-                value={form.values.colourHex}
-                onChange={(event) => form.set('colourHex', event.target.value as Values['colourHex'])}
+                hex={form.values.colourHex}
+                onChange={(hex) => form.set('colourHex', hex as Values['colourHex'])}
               />
             )}
           </Field>
