@@ -1,6 +1,7 @@
 import Link from 'next/link';
 import type { ShelfCard } from '../../../server/yarn/shelf';
 import { LengthWithin, Mass } from '../../../ui/figures/Figures';
+import { Swatch } from '../../../ui/figures/Swatch';
 import { glyphSide, PieceGlyph } from '../../../ui/thread/PieceGlyph';
 import styles from './ShelfScreen.module.css';
 
@@ -15,12 +16,15 @@ export function ShelfPlace({ card }: { card: ShelfCard }) {
       prefetch={false}
     >
       <ShelfDrawing card={card} />
-      <span className={styles.board} style={{ borderColor: card.colourHex }} />
-      <strong
-        className={`${styles.name} font-heading font-heavy text-body leading-[1.25] overflow-hidden whitespace-nowrap text-ellipsis`}
-      >
-        {card.name}
-      </strong>
+      <span className="h-[5px] mb-2 rounded-sm bg-line" />
+      <span className="flex gap-2 items-center">
+        <Swatch hex={card.colourHex} size={14} />
+        <strong
+          className={`${styles.name} font-heading font-heavy text-body leading-[1.25] overflow-hidden whitespace-nowrap text-ellipsis`}
+        >
+          {card.name}
+        </strong>
+      </span>
       <span className={`${styles.soft} text-ink-soft`}>
         {[card.maker, card.dyeLot && `lot ${card.dyeLot}`].filter(Boolean).join(' · ')}
       </span>
@@ -33,7 +37,7 @@ export function ShelfPlace({ card }: { card: ShelfCard }) {
             {left.contradicted ? ' (contradicted)' : left.guess && ' (a guess)'} · <Mass g={left.massG} />
           </>
         ) : (
-          'length not known yet'
+          card.pieceCount > 0 && 'length not known yet'
         )}
       </span>
       <span className={`${styles.soft} text-ink-soft`}>{[card.total, card.place].filter(Boolean).join(' · ')}</span>
@@ -72,7 +76,7 @@ function ShelfDrawing({ card: { pieces, pieceCount, colourHex } }: { card: Shelf
         );
       })}
       {pieceCount > MOST_DRAWN && (
-        <text x={BOARD_WIDTH - 4} y={20} textAnchor="end" fontSize={16} fill="var(--ink-soft)">
+        <text x={BOARD_WIDTH - 4} y={BOARD_HEIGHT - 8} textAnchor="end" fontSize={16} fill="var(--ink-soft)">
           + {pieceCount - MOST_DRAWN} more
         </text>
       )}
