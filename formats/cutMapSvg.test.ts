@@ -30,6 +30,12 @@ test('stretches lie one after another, to scale by mass', () => {
     [20, 480],
   ]);
   expect(svg).toContain('M221.6 ');
+  // Each with its words in its middle, over the bar and on its own row.
+  const words = [...svg.matchAll(/<text x="([\d.]+)" y="(\d+)"[^>]*text-anchor="middle"[^>]*>([^<]*)</g)];
+  expect(words.map(([, x, y, text]) => [Number(x), Number(y), text])).toEqual([
+    [20 + 192 / 2, 64 + 33, 'swatch, 20 g'],
+    [221.6 + 758.4 / 2, 64 + 33, 'left: 79 g'],
+  ]);
 });
 
 test('words that have no room are left out, and still spoken', () => {

@@ -51,6 +51,33 @@ test('a table has its head above its rows, in columns as wide as they are said t
   }
 });
 
+test('every page says at its foot which of how many it is; words stay within the margins', async () => {
+  const words = 'wool '.repeat(1800).trim();
+  const pages = drawnPages(await paperPdf(paper([{ kind: 'text', words }]), FONTS, 'A4'));
+  expect(pages.length).toBeGreaterThan(1);
+  for (const [i, { texts }] of pages.entries()) {
+    const foot = texts.filter(({ y }) => y > 841.89 - 48);
+    expect(foot.map(({ x, size, signs }) => [x, size, signs])).toEqual([
+      [48, 9, `Kelp, Wrack · page ${i + 1} of ${pages.length}`.length],
+    ]);
+  }
+  // Broken into many lines, each of which begins at the margin and could not be longer than the page is wide.
+  const lines = pages.flatMap(({ texts }) => texts.filter(({ size, x, y }) => size === 11 && x === 48 && y < 790));
+  expect(lines.length).toBeGreaterThan(60);
+  expect(Math.max(...lines.map(({ signs }) => signs))).toBeLessThan((595.28 - 2 * 48) / 4);
+});
+
+test('a table without a head begins with its rows', async () => {
+  const drawn = async (head: string[]) => {
+    const table = { kind: 'table' as const, head, rows: [['1', 'wound']] };
+    const [page] = drawnPages(await paperPdf(paper([table]), FONTS, 'A4'));
+    return { lines: page!.lines.length, texts: page!.texts.length };
+  };
+  const [bare, half, whole] = [await drawn(['', '']), await drawn(['', 'what']), await drawn(['n', 'what'])];
+  expect([half.lines - bare.lines, whole.lines - bare.lines]).toEqual([1, 1]);
+  expect(whole.texts - bare.texts).toBe(2);
+});
+
 test('the paper is the paper that was asked for', async () => {
   const size = async (name: 'A4' | 'LETTER') =>
     /MediaBox \[0 0 ([\d.]+) ([\d.]+)\]/.exec((await paperPdf(paper([]), FONTS, name)).toString('latin1'))!.slice(1, 3);

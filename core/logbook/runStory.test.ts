@@ -64,6 +64,14 @@ test('a run in which nothing happened has no story', () => {
   expect(runStory([])).toMatchObject({ lastedMs: 0, pace: [], stops: [] });
 });
 
+test.each([
+  ['count', 'counting'],
+  ['weigh', 'finishing'],
+  ['finish', 'finishing'],
+] as const)('minis at the stage "%s" are %s', (stage, told) => {
+  expect(momentOfMinis(9, { ...newMiniRun(1), stage })).toMatchObject({ stage: told, stopped: null });
+});
+
 test('a pause of minis is a stop', () => {
   expect(momentOfMinis(9, { ...newMiniRun(1), pausedSinceMs: 4 }).stopped).toBe('a pause');
 });

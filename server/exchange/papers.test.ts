@@ -41,6 +41,7 @@ test('a story has every entry of the yarn and where every gram went', async () =
   const id = yarnOf('Breakwater');
   const paper = storyPaper(db, id, 'metric', ORIGIN);
   const words = plain(JSON.stringify(paper.blocks));
+  expect(words).toContain('["Kept in","Loft, chest by the stairs"]');
   for (const part of [
     'Gannet Lane Dyehouse',
     'To the lifeboat station',

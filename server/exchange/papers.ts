@@ -152,7 +152,7 @@ export function storyPaper(db: Db, yarnId: number, system: UnitSystem, origin: s
     ],
     ['Needle', yarn.needleMm ? `${yarn.needleMm} mm` : ''],
     ['Care', careInWords(yarn.careSymbols) || yarn.care],
-    ['Place', yarn.place],
+    ['Kept in', yarn.place],
     ['Notes', yarn.notes],
   ];
   const entries = linesOf(db, findOperations(db, { yarnId }, MOST_ENTRIES)).reverse();

@@ -5,6 +5,7 @@ import loadHighs, { type Highs } from 'highs';
 import { changeAt } from '../../core/twist/twistChange';
 import { ternRock } from '../../scripts/ternRock';
 import { ternRockMinis } from '../../scripts/ternRockMinis';
+import { pieceById } from '../../db/yarn/pieces';
 import { exportArchive } from '../exchange/archive';
 import { readIn } from '../../tests/support/archiveTesting';
 import { reels, removeTool, saveTool } from '../bench/bench';
@@ -325,6 +326,22 @@ describe('the log', () => {
     const before = everything(db);
     expect(errorsOf(logMiniRun(db, runId, logValues(left, more), 'metric', NOW))[field]).toMatch(message);
     expect(everything(db)).toBe(before);
+  });
+
+  test.each([
+    [0.09, true],
+    [0.11, false],
+  ])('with %f of the skein more than it had, it is logged: %p', (share, logged) => {
+    const { db, planId, pieceIds } = planning();
+    const massG = pieceById(db, pieceIds[0]!)!.massMg! / 1000;
+    const runId = idOf(startMiniRun(db, planId, pieceIds[0]!, NOW));
+    sends(
+      db,
+      runId,
+      [0, 1, 2, 3].flatMap((part) => made(part, 60, 12)),
+    );
+    const mass = (massG * (1 + share) - 4 * 12).toFixed(1);
+    expect(logMiniRun(db, runId, logValues([{ mass, kept: true }]), 'metric', NOW).ok).toBe(logged);
   });
 
   test('a session without a mini is no log', () => {
