@@ -68,8 +68,8 @@ test.each([
   ['count', 'counting'],
   ['weigh', 'finishing'],
   ['finish', 'finishing'],
-] as const)('minis at the stage "%s" are %s', (stage, told) => {
-  expect(momentOfMinis(9, { ...newMiniRun(1), stage })).toMatchObject({ stage: told, stopped: null });
+] as const)('minis at the stage "%s" are %s', (stage, reported) => {
+  expect(momentOfMinis(9, { ...newMiniRun(1), stage })).toMatchObject({ stage: reported, stopped: null });
 });
 
 test('a pause of minis is a stop', () => {
