@@ -10,8 +10,6 @@ import { refreshAllSummaries } from '../yarn/shelf';
 import { storageTrouble } from '../common/storageTrouble';
 import { NOW } from '../../tests/support/serverTesting';
 
-jest.setTimeout(60_000);
-
 const MINIS = {
   parents: [{ id: 'a', massG: 104 }],
   demands: [{ id: 'mini', massG: 12, count: 20 }],

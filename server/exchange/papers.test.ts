@@ -10,7 +10,6 @@ import { emptyDatabase, NOW } from '../../tests/support/serverTesting';
 import { yarnOverview } from '../logbook/yarnOverview';
 
 // A thread is begun for the first of them, on a machine that may be busy.
-jest.setTimeout(60_000);
 
 const db = emptyDatabase();
 beforeAll(async () => {
