@@ -111,9 +111,9 @@ export class Maker {
     return this.page.$eval(`[id="${id}"]`, (input) => (input as HTMLInputElement).value);
   }
 
-  /** What stands beneath a field. */
+  /** What stands beneath a field, before its first letter is made a capital. */
   about(id: string): Promise<string> {
-    return this.page.$eval(`[id="${id}-about"]`, (about) => (about as HTMLElement).innerText.replaceAll('\u00a0', ' '));
+    return this.page.$eval(`[id="${id}-about"]`, (about) => about.textContent.replaceAll('\u00a0', ' '));
   }
 
   async keys(...keys: string[]): Promise<void> {
