@@ -44,7 +44,8 @@ export function Field({
         {error ? (
           <span className="flex gap-1 text-madder font-semibold">
             <SignIcon sign="no" size={16} />
-            <span className="first-letter:uppercase">{error}</span>
+            {/* What was typed is quoted as it was typed. */}
+            <span className={error.startsWith('"') ? undefined : 'first-letter:uppercase'}>{error}</span>
           </span>
         ) : guess ? (
           <span className="inline-block first-letter:uppercase py-0 px-2 border-[1.5px] border-dashed border-ink-soft rounded-md text-ink-soft italic">
