@@ -214,6 +214,7 @@ describe('days', () => {
     await maker.keys('ArrowRight');
     await maker.until(async () => (await stateOf()).includes('settled'));
     const first = planned()!;
+    const atFirst = await stateOf();
     await (await card())!.focus();
     await maker.keys('ArrowDown');
     await maker.until(() => Promise.resolve(planned() !== first));
@@ -221,9 +222,9 @@ describe('days', () => {
     await maker.press('Undo');
     await maker.until(() => Promise.resolve(planned() === first));
 
-    // Its bead is dragged by two days and a little, and taken back.
+    // Its bead, once it is back where it was, is dragged by two days and a little, and taken back.
+    await maker.until(async () => (await stateOf()) === atFirst);
     const bead = (await (await card())!.$('[aria-hidden] > b'))!;
-    await maker.until(async () => (await stateOf()).includes('settled'));
     await bead.scrollIntoView();
     const dayPx = await bead.evaluate((it) => it.parentElement!.getBoundingClientRect().width);
     const { x, y, width, height } = (await bead.boundingBox())!;
