@@ -5,7 +5,7 @@ import { Button } from 'antd';
 import Link from 'next/link';
 import { useState } from 'react';
 import { upperFirst } from '../../core/common/format';
-import { addDays, daysBetween } from '../../core/days/days';
+import { addDays } from '../../core/days/days';
 import { isLate } from '../../core/days/schedule';
 import type { DayOfBench, DaysPage, TaskCard } from '../../server/days/daysPage';
 import { ActionLink } from '../../ui/controls/ActionLink';
@@ -19,7 +19,7 @@ import { settle } from './actions';
 import styles from './DaysScreen.module.css';
 import { DayMinutes } from './DayMinutes';
 import { FeedPanel } from './FeedPanel';
-import { stretchWithin, strandOf } from './strands';
+import { strandOf, waitStretch } from './strands';
 import { DaysRow, Part, TaskRow } from './TaskRow';
 import { TimePanel } from './TimePanel';
 import { taskTitle } from '../../core/days/taskWords';
@@ -29,12 +29,13 @@ export function DaysScreen({ page }: { page: DaysPage }) {
   const { today, from, days, tasks, pendingCare } = page;
   const shown = { from, count: days.length, today };
   const open = tasks.filter(({ doneOn }) => doneOn === null);
-  const shownTasks = tasks
-    .filter((task) => task.on !== null || task.doneOn !== null)
-    .filter((task) => Object.values(strandOf(task, shown)).some((part) => part !== null))
-    .sort((a, b) => ((a.doneOn ?? a.on)! < (b.doneOn ?? b.on)! ? -1 : 1));
+  const rows = tasks.map((task) => ({ task, strand: strandOf(task, shown) }));
+  const rowsShown = rows
+    .filter(({ task }) => task.on !== null || task.doneOn !== null)
+    .filter(({ strand }) => Object.values(strand).some((part) => part !== null))
+    .sort(({ task: a }, { task: b }) => ((a.doneOn ?? a.on)! < (b.doneOn ?? b.on)! ? -1 : 1));
   const proposed = open.filter(({ on, plannedOn, missed }) => on !== null && (plannedOn === null || missed));
-  const unshown = open.filter(({ on }) => on === null);
+  const unshown = rows.filter(({ task }) => task.doneOn === null && task.on === null);
   const { run, problem, busy } = useTask();
   const offer = useUndoOffer();
   const [announced, setAnnounced] = useState('');
@@ -107,12 +108,8 @@ export function DaysScreen({ page }: { page: DaysPage }) {
           </div>
           <ul>
             {pendingCare.map((wait) => {
-              const until = wait.until === null ? today : dayOfMoment(wait.until);
-              const lies = stretchWithin(
-                daysBetween(from, wait.since === null ? today : dayOfMoment(wait.since)),
-                daysBetween(from, until < today ? today : until) + 1,
-                days.length,
-              );
+              const day = (iso: string | null) => (iso === null ? null : dayOfMoment(iso));
+              const lies = waitStretch(day(wait.since), day(wait.until), shown);
               return (
                 lies && (
                   <li key={`${wait.href} ${wait.what}`} className={styles.row}>
@@ -133,8 +130,8 @@ export function DaysScreen({ page }: { page: DaysPage }) {
                 )
               );
             })}
-            {shownTasks.map((task) => (
-              <TaskRow key={task.id} task={task} tasks={tasks} shown={shown} onMove={move} />
+            {rowsShown.map(({ task, strand }) => (
+              <TaskRow key={task.id} task={task} strand={strand} tasks={tasks} today={today} onMove={move} />
             ))}
           </ul>
         </section>
@@ -142,8 +139,8 @@ export function DaysScreen({ page }: { page: DaysPage }) {
           <section className={`${styles.board} mt-4`} aria-labelledby="never">
             <h2 id="never">Without a day</h2>
             <ul>
-              {unshown.map((task) => (
-                <TaskRow key={task.id} task={task} tasks={tasks} shown={shown} onMove={move} />
+              {unshown.map(({ task, strand }) => (
+                <TaskRow key={task.id} task={task} strand={strand} tasks={tasks} today={today} onMove={move} />
               ))}
             </ul>
           </section>

@@ -14,7 +14,7 @@ import { useTask } from '../../ui/feedback/useTask';
 import { PieceGlyph } from '../../ui/thread/PieceGlyph';
 import { markTask } from './actions';
 import styles from './DaysScreen.module.css';
-import { type DaysShown, type Stretch, strandOf } from './strands';
+import type { Stretch, TaskStrand } from './strands';
 import { taskHref, taskNews } from './words';
 
 /** What is drawn beside a task's words: its yarn, and its strand across the days. */
@@ -60,23 +60,23 @@ function placed(from: number, days: number): CSSProperties {
 /** Something on the list, as a strand across the days: its bead is dragged, moved by the arrow keys, done, and opened. */
 export function TaskRow({
   task,
+  strand,
   tasks,
-  shown,
+  today,
   onMove,
 }: {
   task: TaskCard;
+  strand: TaskStrand;
   tasks: readonly TaskCard[];
-  shown: DaysShown;
+  today: string;
   onMove: (task: TaskCard, day: string | null) => void;
 }) {
   const { run, busy } = useTask();
   const offer = useUndoOffer();
-  const { today } = shown;
   const done = task.doneOn !== null;
   const settled = task.plannedOn !== null && !task.missed;
   const title = taskTitle(task);
   const href = taskHref(task);
-  const strand = strandOf(task, shown);
   const { setNodeRef, listeners, transform } = useDraggable({ id: task.id, disabled: done });
   const keys: Record<string, number | 'propose'> = {
     ArrowLeft: -1,

@@ -1,5 +1,5 @@
 import type { TaskCard } from '../../server/days/daysPage';
-import { strandOf, stretchWithin } from './strands';
+import { strandOf, stretchWithin, waitStretch } from './strands';
 
 const TASK: TaskCard = {
   id: 1,
@@ -65,6 +65,12 @@ test('a cake stands from the day after it is wound until its project is cast on'
     bead: 1,
     due: null,
   });
+});
+
+test('what rests or dries lies from when it began to its end, and to today where that has passed', () => {
+  expect(waitStretch('2026-03-03', '2026-03-06', SHOWN)).toEqual({ from: 1, to: 5 });
+  expect(waitStretch('2026-02-20', '2026-03-01', SHOWN)).toEqual({ from: 0, to: 3 });
+  expect(waitStretch(null, null, SHOWN)).toEqual({ from: 2, to: 3 });
 });
 
 test('what lies on no day that is shown is not drawn', () => {

@@ -62,6 +62,16 @@ export function strandOf(
   };
 }
 
+/** Where something lies that rests, dries or waits to be gone on with: up to today at least, as it is not gone on with yet. */
+export function waitStretch(
+  since: string | null,
+  until: string | null,
+  { from, count, today }: DaysShown,
+): Stretch | null {
+  const end = until !== null && until > today ? until : today;
+  return stretchWithin(daysBetween(from, since ?? today), daysBetween(from, end) + 1, count);
+}
+
 /** The part of it that lies within so many days, or null. */
 export function stretchWithin(start: number, end: number, count: number): Stretch | null {
   const [from, to] = [Math.max(0, start), Math.min(count, end)];

@@ -15,7 +15,6 @@ import { useSystem } from '../../../ui/frame/Providers';
 import { Notice } from '../../../ui/feedback/Notice';
 import { PieceGlyph } from '../../../ui/thread/PieceGlyph';
 import { ShelfGrid } from './ShelfGrid';
-import styles from './ShelfScreen.module.css';
 import { type Asked, NOTHING_ASKED, type Shelf, useShelf } from './useShelf';
 import { Choice } from '../../../ui/controls/Choice';
 
@@ -59,7 +58,6 @@ export function ShelfScreen({
           <div className="grid grid-cols-[minmax(300px,1fr)_auto] gap-y-3 gap-x-4 items-center max-desk:grid-cols-[minmax(0,1fr)]">
             <Input
               ref={search}
-
               placeholder="On its band, or: at least 300 m, wool"
               aria-label="Search the shelf"
               aria-describedby="understood"
@@ -99,7 +97,7 @@ const ORDERS = {
 
 function Filters({ shelf: { asked, ask }, places }: { shelf: Shelf; places: string[] }) {
   const choice = (name: keyof Asked, label: string, options: readonly (readonly [string, string])[]) => (
-    <label className="relative max-tablet:flex-none" data-on={asked[name] !== ''}>
+    <label className="relative max-tablet:flex-none">
       <span className="visually-hidden">{label}</span>
       <Choice value={asked[name]} options={options} onChange={(value) => ask({ [name]: value })} aria-label={label} />
     </label>
@@ -163,7 +161,7 @@ function EmptyShelf() {
       </svg>
       <h2>The shelf is empty</h2>
       <p>Take a hank, its paper band and a scale. Type what the band says, as far as it says anything, and begin.</p>
-      <p className={`${styles.soft} text-ink-soft`}>
+      <p className="text-ink-soft">
         Have you kept a list so far? <Link href="/yarns/import">Import it</Link>. Coming from another machine? An
         archive can be read in from the <Link href="/logbook">logbook</Link>.
       </p>

@@ -17,6 +17,14 @@ export function YarnMenu({ yarn, worked }: { yarn: YarnView; worked: boolean }) 
   const offer = useUndoOffer();
   const { busy, problem, run } = useTask();
   const back = { undo: () => bringBack(yarn.id) };
+  const takeOff = (act: typeof putAway, done: string) =>
+    run(
+      () => act(yarn.id),
+      () => {
+        offer({ words: `${yarn.name} is ${done}.`, ...back });
+        router.push('/yarns');
+      },
+    );
   return (
     <SideSheet label="More">
       {(close) => (
@@ -28,34 +36,11 @@ export function YarnMenu({ yarn, worked }: { yarn: YarnView; worked: boolean }) 
             Print its history
           </a>
           {worked ? (
-            <Button
-              loading={busy}
-              onClick={() =>
-                run(
-                  () => putAway(yarn.id),
-                  () => {
-                    offer({ words: `${yarn.name} is archived.`, ...back });
-                    router.push('/yarns');
-                  },
-                )
-              }
-            >
+            <Button loading={busy} onClick={() => takeOff(putAway, 'archived')}>
               Archive it
             </Button>
           ) : (
-            <Button
-              danger
-              loading={busy}
-              onClick={() =>
-                run(
-                  () => deleteYarn(yarn.id),
-                  () => {
-                    offer({ words: `${yarn.name} is deleted.`, ...back });
-                    router.push('/yarns');
-                  },
-                )
-              }
-            >
+            <Button danger loading={busy} onClick={() => takeOff(deleteYarn, 'deleted')}>
               Delete it
             </Button>
           )}
