@@ -8,14 +8,44 @@ let maker: Maker;
 beforeAll(async () => (maker = await set.maker()));
 
 test('an empty app says how to begin', async () => {
-  await maker.goTo('/');
-  await maker.sees('From a band to a cake');
   await maker.goTo('/yarns');
   await maker.sees('The shelf is empty');
   await maker.goTo('/winding');
   await maker.sees('No hank is waiting');
   await maker.goTo('/logbook');
   await maker.sees('Nothing has happened yet');
+});
+
+test('a first visit answers five questions from what is typed, and saves nothing until it is kept', async () => {
+  await maker.goTo('/');
+  await maker.sees('Begin with one yarn');
+  await maker.press('Next');
+  await maker.sees('Each answers itself as you type');
+  await maker.press('Next');
+  await maker.press('Finish');
+  await maker.sees('Type the weight of your yarn.');
+  for (const [name, text] of Object.entries({ mass: '101', putUpMass: '3.5 oz', putUpLength: '225 yd' }))
+    await maker.fill(name, text);
+  // 225 yd = 205.74 m to 99.223 g; 101 g are 209.4 m, by hand.
+  await maker.sees(/101 g make about 209 m ± 10 m/);
+  await maker.fill('need', '180');
+  await maker.sees('Yes. About 29 m will be left over');
+  await maker.sees('Yes, in one cake');
+  await maker.fill('mini', '20');
+  await maker.sees('5 minis, and 1 g left over');
+  await maker.sees(/It gets [SZ] twist/);
+  // Enter in a question asks it; only the button keeps the yarn.
+  await maker.keys('Enter');
+  await maker.page.reload();
+  await maker.sees('5 minis');
+  expect(await maker.text()).not.toContain('Begin with one yarn');
+  await maker.goTo('/yarns');
+  await maker.sees('The shelf is empty');
+  await maker.goTo('/');
+  await maker.press('Keep this yarn');
+  await maker.arrivesAt(/^\/yarns\/new$/);
+  await maker.sees(/101 g make about 209 m/);
+  await maker.press('Clear');
 });
 
 test('a yarn goes on the shelf by keyboard alone, its gaps guessed and marked', async () => {

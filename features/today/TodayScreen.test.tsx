@@ -4,10 +4,6 @@ import { emptyDatabase, NOW } from '../../tests/support/serverTesting';
 import { textOf } from '../../tests/support/uiTesting';
 import { TodayScreen } from './TodayScreen';
 
-test('the first day says how to begin', () => {
-  expect(textOf(<TodayScreen today={today(emptyDatabase(), NOW)} />)).toContain('From a band to a cake');
-});
-
 test('the demo’s day: what is on the bench, what runs short, what waits, what happened', () => {
   const db = emptyDatabase();
   ternRock(db, NOW);

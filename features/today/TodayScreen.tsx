@@ -16,16 +16,20 @@ import styles from './TodayScreen.module.css';
 
 /** What is on the bench, what waits to be wound, and what happened last. */
 export function TodayScreen({ today }: { today: Today }) {
-  const { runs, hanks, hankYarns, short, pendingCare, tasks, due, late, recent, yarns } = today;
-  if (yarns === 0) return <FirstDay />;
+  const { runs, hanks, hankYarns, short, pendingCare, tasks, due, late, recent } = today;
   return (
     <div className="grid grid-cols-[1.05fr_1fr] gap-y-6 gap-x-wide items-start max-tablet:grid-cols-[minmax(0,1fr)]">
       <section aria-labelledby="bench" className={styles.wide}>
         <div className={styles.head}>
           <h1 id="bench">{runs.length > 0 ? 'On the bench' : 'The bench is free'}</h1>
-          <ActionLink href="/days" quiet>
-            Plan days
-          </ActionLink>
+          <p className="flex flex-wrap gap-3">
+            <ActionLink href="/quick" quiet>
+              Quick answers
+            </ActionLink>
+            <ActionLink href="/days" quiet>
+              Plan days
+            </ActionLink>
+          </p>
         </div>
         {runs.length > 0 ? (
           <RunsUnderWay runs={runs} />
@@ -176,26 +180,4 @@ function ToDo({ tasks, due, late }: Pick<Today, 'tasks' | 'due' | 'late'>) {
 function inDaysWords(days: number): string {
   if (days < 0) return days === -1 ? 'since yesterday' : `since ${-days} days`;
   return days === 0 ? 'today' : days === 1 ? 'tomorrow' : `in ${days} days`;
-}
-
-function FirstDay() {
-  return (
-    <div className="[&_h1]:mb-3 max-w-[38rem] mt-[6vh] mr-auto mb-0 ml-auto text-center">
-      <svg width={250} height={150} aria-hidden="true">
-        <PieceGlyph form="hank" colourHex="#8a9a86" x={72} y={76} side={128} />
-        <PieceGlyph form="cake" colourHex="#b08d57" x={188} y={82} side={104} />
-      </svg>
-      <h1>From a band to a cake</h1>
-      <p>
-        Take a hank, its paper band and a kitchen scale. Type what the band says; whatever it leaves out is guessed and
-        marked as a guess. Then see whether it fits your winder, and wind it with the count kept for you.
-      </p>
-      <p className="flex flex-wrap justify-center gap-3 mt-6">
-        <ActionLink href="/yarns/new">Add your first yarn</ActionLink>
-        <ActionLink href="/bench" quiet>
-          Look at the bench
-        </ActionLink>
-      </p>
-    </div>
-  );
 }

@@ -4,6 +4,7 @@ import { stage } from './stage';
 /** Screens of yarns, projects, winding and minis, with the demo data. */
 export const YARN_SCREENS = {
   today: '/',
+  'quick answers': '/quick',
   shelf: '/yarns',
   'a new yarn': '/yarns/new',
   'a yarn with a long thread': '/yarns/6',

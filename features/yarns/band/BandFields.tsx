@@ -21,7 +21,7 @@ import { bandDoubt } from '../words';
 import styles from './YarnForm.module.css';
 import { inGrams, inMetres } from '../../../core/common/units';
 
-const SOURCE_WORDS: Record<GristSource, string> = {
+export const SOURCE_WORDS: Record<GristSource, string> = {
   band: 'the band',
   samples: 'what was measured',
   'band and samples': 'the band',
@@ -32,7 +32,7 @@ const SOURCE_WORDS: Record<GristSource, string> = {
   needle: 'its needle',
 };
 
-const CLASS_OPTIONS = [
+export const CLASS_OPTIONS = [
   { value: '', label: 'not on the band' },
   ...WEIGHT_CLASSES.map(({ number, name, names }) => ({
     value: String(number),

@@ -3,17 +3,16 @@
 import Link from 'next/link';
 import { ballsToBuy, onePutUp } from '../../../core/projects/allotment';
 import type { Estimate } from '../../../core/common/estimate';
-import { chanceInWords, inWords, lengthFigure } from '../../../core/common/format';
 import { reading } from '../../../core/common/inputError';
 import { inMetres, parseQuantity } from '../../../core/common/units';
-import { DEFAULT_TOLERANCE_PERCENT, type Enough as Standing, isEnough, type Verdict } from '../../../core/yarn/yardage';
+import { DEFAULT_TOLERANCE_PERCENT, type Enough as Standing, isEnough } from '../../../core/yarn/yardage';
 import type { YarnOverview } from '../../../server/logbook/yarnOverview';
 import type { YarnView } from '../../../server/yarn/yarnViews';
 import { BallsToBuy } from '../../../ui/figures/BallsToBuy';
 import { TextField } from '../../../ui/controls/Field';
 import { Length } from '../../../ui/figures/Figures';
 import { useSystem } from '../../../ui/frame/Providers';
-import { Notice, VERDICT_TONES } from '../../../ui/feedback/Notice';
+import { EnoughVerdict } from './EnoughVerdict';
 import { useLocalStorage } from '../../../ui/controls/useLocalStorage';
 
 const SPARE = 1;
@@ -86,24 +85,11 @@ export function Enough({
 }
 
 function Answer({ yarn, lengthM, needM }: { yarn: YarnView; lengthM: Estimate; needM: number }) {
-  const system = useSystem();
   const enough = isEnough(lengthM, needM);
-  const { verdict, probability, marginM } = enough;
-  const margin = inWords(lengthFigure(Math.abs(marginM), system));
-  const words: Record<Verdict, string> = {
-    enough: `Yes. About ${margin} will be left over.`,
-    tight:
-      marginM >= 0
-        ? `It will be tight: about ${margin} to spare, less than the figures can promise.`
-        : `It will be tight.`,
-    short: `No. About ${margin} are missing.`,
-  };
   return (
-    <Notice tone={VERDICT_TONES[verdict]} role="status">
-      <strong style={{ fontSize: '1.15rem' }}>{words[verdict]}</strong>
-      <div>Chance it is enough: {chanceInWords(probability)}.</div>
-      {verdict !== 'enough' && <Buy yarn={yarn} lengthM={lengthM} needM={needM} enough={enough} />}
-    </Notice>
+    <EnoughVerdict enough={enough}>
+      {enough.verdict !== 'enough' && <Buy yarn={yarn} lengthM={lengthM} needM={needM} enough={enough} />}
+    </EnoughVerdict>
   );
 }
 

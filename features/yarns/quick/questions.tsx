@@ -1,0 +1,301 @@
+'use client';
+
+import type { ReactNode } from 'react';
+import { Segmented } from 'antd';
+import { parseLoopM } from '../../../core/bench/hankLoop';
+import { inWords, secondsInWords, twistFigure } from '../../../core/common/format';
+import { type Reading, reading } from '../../../core/common/inputError';
+import { bareUnit, inGrams, inMetres } from '../../../core/common/units';
+import { HALF_WIDTH_90 } from '../../../core/common/estimate';
+import { letterOf, twist } from '../../../core/twist/twist';
+import { type PiecePlan, planPiece } from '../../../core/winding/piecePlan';
+import { isEnough } from '../../../core/yarn/yardage';
+import type { QuickPage } from '../../../server/yarn/quickPage';
+import { ChoiceField } from '../../../ui/controls/Choice';
+import { TextField } from '../../../ui/controls/Field';
+import type { FormState } from '../../../ui/controls/useForm';
+import { Notice } from '../../../ui/feedback/Notice';
+import { FineMass, Mass, Size } from '../../../ui/figures/Figures';
+import { useSystem } from '../../../ui/frame/Providers';
+import { EnoughVerdict } from '../piece/EnoughVerdict';
+import { type QuickForm, readAmount, type YarnInHand } from './yarnInHand';
+
+export interface Asked {
+  page: QuickPage;
+  form: FormState<QuickForm>;
+  yarn: YarnInHand;
+}
+
+export function IsItEnough({ form, yarn: { lengthM } }: Asked) {
+  const system = useSystem();
+  const need = readAmount(form.values.need, 'length', system);
+  return (
+    <Question title="Is it enough?">
+      <TextField
+        label="Length needed"
+        {...form.field('need')}
+        error={need.error}
+        hint={inMetres(system) ? '190 m, 210 yd' : '210 yd, 190 m'}
+      />
+      {!lengthM ? (
+        <Missing>its weight and what the band says</Missing>
+      ) : !need.value ? (
+        <Missing>the length that the pattern asks for</Missing>
+      ) : (
+        <EnoughVerdict enough={isEnough(lengthM, need.value)} />
+      )}
+    </Question>
+  );
+}
+
+export function Fit({ page, form, yarn }: Asked) {
+  const plan = planOf(page, form.values, yarn, {});
+  const tool = plan?.tools[0];
+  const [cake] = plan?.cakes ?? [];
+  return (
+    <Question title="Will it fit my winder?">
+      <ChoiceField
+        label="Onto"
+        {...form.field('toolKey')}
+        options={page.tools.map(({ key, name }) => ({ value: key, label: name }))}
+      />
+      {!plan || !cake || !tool ? (
+        <Missing>its weight and what the band says</Missing>
+      ) : plan.fewest > 1 ? (
+        <Notice tone="tight" role="status">
+          <strong>
+            No: make {plan.fewest} cakes of <Mass g={cake.massG} />.
+          </strong>{' '}
+          It holds about <Mass g={cake.usableMassG} />.
+        </Notice>
+      ) : cake.massG > cake.usableMassG ? (
+        <Notice tone="tight" role="status">
+          <strong>
+            Just over the <Mass g={cake.usableMassG} /> it holds
+          </strong>
+          , as far as we guess: watch the last layers, or make two cakes.
+        </Notice>
+      ) : (
+        <Notice tone="good" role="status">
+          <strong>Yes, in one cake</strong>, <Size mm={cake.outerDiameterMm} /> across; {Math.round(cake.fillPercent)} %
+          full.
+        </Notice>
+      )}
+    </Question>
+  );
+}
+
+export function Wind({ page, form, yarn }: Asked) {
+  const system = useSystem();
+  const { loop } = form.values;
+  const loopM: Partial<Reading<number>> = loop.trim() === '' ? {} : reading(() => parseLoopM(loop, system, 'loop'));
+  const plan = planOf(page, form.values, yarn, { hankLoopM: loopM.value });
+  const turns = plan?.cakes[0]?.crankTurns;
+  const count = plan?.tools[0]?.onto === 'winder' ? 'turns of the crank' : 'wraps';
+  return (
+    <Question title="Wind a hank">
+      <TextField
+        label="Hank circumference (optional)"
+        {...form.field('loop')}
+        error={loopM.error}
+        hint={inMetres(system) ? '162 cm' : '64 in'}
+      />
+      {!plan || !turns ? (
+        <Missing>its weight and what the band says</Missing>
+      ) : (
+        <Notice tone="plain" role="status">
+          <strong>
+            {Math.round(turns.mean)} ± {Math.round(HALF_WIDTH_90 * turns.sd)} {count}
+            {plan.cakes.length > 1 && ' for each cake'}
+          </strong>
+          , about {secondsInWords(plan.seconds)} in all
+          {plan.loops !== undefined && `; the strand goes about ${Math.round(plan.loops)} times round the swift`}.
+        </Notice>
+      )}
+    </Question>
+  );
+}
+
+/** About what the ends and ties of one mini take. */
+const ENDS_AND_TIES_G = 0.2;
+
+export function Minis({ form, yarn: { massG } }: Asked) {
+  const system = useSystem();
+  const mini = readAmount(form.values.mini, 'mass', system);
+  const many = massG && mini.value ? Math.floor(massG.mean / mini.value) : 0;
+  const overG = massG && mini.value ? massG.mean - many * mini.value : 0;
+  return (
+    <Question title="Split into minis">
+      <TextField
+        label="Weight of each mini"
+        {...form.field('mini')}
+        error={mini.error}
+        hint={inGrams(system) ? '12 g, 1/2 oz' : '1/2 oz, 12 g'}
+        suffix={bareUnit(system, 'mass').name}
+      />
+      {!massG || !mini.value ? (
+        <Missing>{massG ? 'what each mini is to weigh' : 'the weight of your yarn'}</Missing>
+      ) : many === 0 ? (
+        <Notice tone="bad" role="status">
+          <strong>None:</strong> there is less than one mini.
+        </Notice>
+      ) : (
+        <Notice tone="plain" role="status">
+          <strong>
+            {many} {many === 1 ? 'mini' : 'minis'}
+          </strong>
+          {overG < ENDS_AND_TIES_G * many ? (
+            ', and nothing left over: tie them with other yarn, or make one less.'
+          ) : (
+            <>
+              , and <FineMass g={overG} /> left over for ends and ties.
+            </>
+          )}
+        </Notice>
+      )}
+    </Question>
+  );
+}
+
+export function Twist({ page, form, yarn }: Asked) {
+  const system = useSystem();
+  const { end, side, direction } = form.values;
+  const plan = planOf(page, form.values, yarn, {});
+  const gained = plan && twistOfCake(plan, yarn, form.values);
+  const perM = (twist: number) => inWords(twistFigure(Math.abs(twist), system));
+  return (
+    <Question title="Which way does the twist go?" wide>
+      <div className="grid grid-cols-[repeat(auto-fit,minmax(min(240px,100%),1fr))] gap-x-4">
+        <Either
+          label="The spindle turns"
+          value={direction}
+          options={{ cw: 'clockwise', ccw: 'anticlockwise' }}
+          onChange={(value) => form.set('direction', value)}
+        />
+        <Either
+          label="Pulled from"
+          value={end}
+          options={{ inner: 'the centre', outer: 'the outside' }}
+          onChange={(value) => form.set('end', value)}
+        />
+        <Either
+          label="The cake stands"
+          value={side}
+          options={{ near: 'as wound', far: 'turned over' }}
+          onChange={(value) => form.set('side', value)}
+        />
+      </div>
+      {!gained ? (
+        <Missing>its weight and what the band says</Missing>
+      ) : (
+        <Notice tone="plain" role="status">
+          <strong>It gets {letterOf(gained.first)} twist</strong>: {perM(gained.first)} in the first metres,{' '}
+          {perM(gained.last)} in the last. Yarn plied {letterOf(gained.first)} becomes firmer, yarn plied{' '}
+          {letterOf(-gained.first)} softer.
+        </Notice>
+      )}
+    </Question>
+  );
+}
+
+/** Wound in as few cakes as the chosen tool takes; null until enough is known of the yarn. */
+function planOf(
+  { tools }: QuickPage,
+  { toolKey }: QuickForm,
+  { massG, grist }: YarnInHand,
+  piece: { hankLoopM?: number },
+): PiecePlan | null {
+  if (!massG || !grist) return null;
+  return planPiece(
+    { massG, grist, faults: [], fromEnd: 'inner', ...piece },
+    {
+      split: { by: 'equal', cakes: 1 },
+      toolKey: (tools.find(({ key }) => key === toolKey) ?? tools[0]!).key,
+      toolOfPart: {},
+      firmness: 'usual',
+      cutAtKnots: false,
+      twice: false,
+    },
+    tools,
+  );
+}
+
+/** What pulling the first cake does to its twist (turns/m), where it is used first and where last. */
+function twistOfCake(
+  { cakes, tools }: PiecePlan,
+  { grist }: YarnInHand,
+  { end, side, direction }: QuickForm,
+): { first: number; last: number } {
+  const { onto, density, ...shape } = tools[0]!;
+  const { startTurnsPerM, endTurnsPerM } = twist({
+    lengthM: cakes[0]!.lengthM,
+    gristMPerG: grist!.mean,
+    steps: [
+      {
+        from: { mode: 'rotating' },
+        onto: {
+          mode: onto === 'winder' ? 'spindle' : 'carried',
+          direction,
+          coreDiameterMm: shape.coreDiameterMm,
+          heightMm: shape.heightMm,
+          densityGPerCm3: density.mean,
+          crossingAngleDeg: shape.crossingAngleDeg,
+          leadMm: shape.leadMm,
+          ...(shape.ball && { ball: true }),
+        },
+      },
+      { from: { mode: 'over-end', end, side } },
+    ],
+  });
+  // The inner end was wound first.
+  return end === 'inner'
+    ? { first: startTurnsPerM, last: endTurnsPerM }
+    : { first: endTurnsPerM, last: startTurnsPerM };
+}
+
+function Question({ title, wide, children }: { title: string; wide?: boolean; children: ReactNode }) {
+  return (
+    <section
+      className={`flex flex-col gap-2 py-3 px-4 border-[1.5px] border-line rounded-md bg-card ${wide ? 'col-span-full' : ''}`}
+      aria-label={title}
+    >
+      <h2>{title}</h2>
+      {children}
+    </section>
+  );
+}
+
+/** What an answer waits for. */
+function Missing({ children }: { children: ReactNode }) {
+  return (
+    <p className="text-ink-soft" role="status">
+      Type {children}.
+    </p>
+  );
+}
+
+function Either<Value extends string>({
+  label,
+  value,
+  options,
+  onChange,
+}: {
+  label: string;
+  value: Value;
+  options: Record<Value, string>;
+  onChange: (value: Value) => void;
+}) {
+  return (
+    <div className="mb-2" role="group" aria-label={label}>
+      <div className="font-semibold text-small mb-1" aria-hidden="true">
+        {label}
+      </div>
+      <Segmented
+        block
+        options={(Object.entries(options) as [Value, string][]).map(([value, label]) => ({ value, label }))}
+        value={value}
+        onChange={(value) => onChange(value)}
+      />
+    </div>
+  );
+}

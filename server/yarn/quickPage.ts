@@ -1,0 +1,21 @@
+import { kindOfYarn } from '../../core/yarn/fibre';
+import type { PlanTool } from '../../core/winding/piecePlan';
+import type { Db } from '../../db/common/connection';
+import { bench, type ScaleTool } from '../bench/bench';
+import { planTools } from '../bench/planTools';
+
+/** The tools that quick answers reckon with. */
+export interface QuickPage {
+  tools: PlanTool[];
+  scales: ScaleTool[];
+}
+
+/** No yarn has this number. */
+const NOT_KEPT = 0;
+
+/** The bench for a yarn that is not kept: what all its cakes have taught, nothing of any one yarn. */
+export function quickPage(db: Db): QuickPage {
+  const tools = bench(db);
+  const yarn = { id: NOT_KEPT, kind: kindOfYarn([]), grist: { mean: 1, sd: 0 }, again: false };
+  return { tools: planTools(tools, yarn), scales: tools.scales };
+}
