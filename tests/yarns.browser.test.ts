@@ -339,6 +339,7 @@ test('10,000 yarns: found as one types, scrolled without end, walked with the ar
   ).toContain('300 m');
   await maker.press('Show all');
   await maker.sees(/10,0\d\d yarns/);
+  await listed(maker);
   await maker.page.evaluate(() => window.scrollTo(0, document.body.scrollHeight / 2));
   await maker.until(async () => (await shown(maker)) > 8);
   expect(await shown(maker)).toBeLessThan(60);
@@ -357,3 +358,30 @@ test('10,000 yarns: found as one types, scrolled without end, walked with the ar
   expect(maker.troubles).toEqual([]);
   await maker.close();
 });
+
+/** As a list: sorted by the head of a column, by mouse and by key, and read page by page; then the shelf again. */
+async function listed(maker: Maker): Promise<void> {
+  const lengths = () =>
+    maker.page.$$eval('tbody tr td:nth-child(2)', (cells) => cells.map((cell) => parseFloat(cell.textContent)));
+  const sorted = async (by: (a: number, b: number) => number) => {
+    await maker.until(async () => {
+      const found = await lengths();
+      return found.length === 24 && found.every((each, i) => i === 0 || by(found[i - 1]!, each) <= 0);
+    });
+    return lengths();
+  };
+  await maker.page.locator('::-p-text(List)').click();
+  await maker.page.locator('th::-p-text(Length)').click();
+  const [least] = await sorted((a, b) => a - b);
+  await maker.page.focus('th[aria-label="Length"], th:nth-child(2)');
+  await maker.keys('Enter');
+  const most = await sorted((a, b) => b - a);
+  expect(most[0]).toBeGreaterThan(least!);
+  await maker.page.locator('.ant-pagination-next button').click();
+  await maker.until(async () => (await lengths()).length === 24 && (await lengths())[0]! <= most.at(-1)!);
+  expect(maker.page.url()).toContain('order=most+of+it');
+  await maker.page.locator('th::-p-text(Length)').click();
+  await maker.until(() => Promise.resolve(!maker.page.url().includes('order')));
+  await maker.page.locator('::-p-text(Shelf)').click();
+  await maker.until(async () => (await shown(maker)) > 8);
+}

@@ -137,12 +137,14 @@ test('a form is found whole, not as a part of another’s name', () => {
 
 test('what is not known comes last, whichever way one sorts', () => {
   const db = settled();
-  putOnShelf(db, row(1, { lengthM: null }), '');
-  putOnShelf(db, row(2, { lengthM: 10 }), '');
-  putOnShelf(db, row(3, { lengthM: 400 }), '');
-  const order = (by: 'most of it' | 'least of it') => shelfCards(db, { order: by }, 9).map(Number);
+  putOnShelf(db, row(1, { lengthM: null, place: '' }), '');
+  putOnShelf(db, row(2, { lengthM: 10, place: 'attic' }), '');
+  putOnShelf(db, row(3, { lengthM: 400, place: 'loft' }), '');
+  const order = (by: ShelfQuery['order']) => shelfCards(db, { order: by }, 9).map(Number);
   expect(order('most of it')).toEqual([3, 2, 1]);
   expect(order('least of it')).toEqual([2, 3, 1]);
+  expect(order('place')).toEqual([2, 3, 1]);
+  expect(order('place backwards')).toEqual([3, 2, 1]);
 });
 
 test('pages follow one another without a gap or a double', () => {

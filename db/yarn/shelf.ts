@@ -66,9 +66,12 @@ export function takeOffShelf(db: Db, yarnId: number): void {
 export const SHELF_ORDERS = {
   newest: sql`n.yarn_id DESC`,
   name: sql`n.sort_name, n.yarn_id`,
+  'name backwards': sql`n.sort_name DESC, n.yarn_id DESC`,
   colour: sql`n.hue, n.yarn_id`,
   'most of it': sql`n.length_m DESC NULLS LAST, n.yarn_id DESC`,
   'least of it': sql`n.length_m ASC NULLS LAST, n.yarn_id DESC`,
+  place: sql`n.place = '', n.place, n.yarn_id`,
+  'place backwards': sql`n.place = '', n.place DESC, n.yarn_id DESC`,
 } as const;
 export type ShelfOrder = keyof typeof SHELF_ORDERS;
 

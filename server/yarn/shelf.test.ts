@@ -57,6 +57,7 @@ test.each([
   [{ lot: '8' }, [lace]],
   [{ q: 'causeway', fibre: 'silk' }, []],
   [{ order: 'name' }, [sock, mini, lace, unknown]],
+  [{ order: 'name backwards' }, [unknown, lace, mini, sock]],
   [{ order: 'most of it' }, [mini, lace, sock, unknown]],
   [{ order: 'least of it' }, [sock, lace, mini, unknown]],
   [{ order: 'colour' }, [mini, lace, sock, unknown]],

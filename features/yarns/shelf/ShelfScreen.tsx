@@ -1,6 +1,7 @@
 'use client';
 
-import { Button, Input, type InputRef } from 'antd';
+import { Button, Input, type InputRef, Segmented } from 'antd';
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useEffect, useRef } from 'react';
 import { FIBRE_NAMES } from '../../../core/yarn/fibre';
@@ -17,6 +18,9 @@ import { PieceGlyph } from '../../../ui/thread/PieceGlyph';
 import { ShelfGrid } from './ShelfGrid';
 import { type Asked, NOTHING_ASKED, type Shelf, useShelf } from './useShelf';
 import { Choice } from '../../../ui/controls/Choice';
+import { useLocalStorage } from '../../../ui/controls/useLocalStorage';
+
+const ShelfTable = dynamic(() => import('./ShelfTable').then((module) => module.ShelfTable), { ssr: false });
 
 /** What have I got: every yarn as it lies on the shelf, its pieces to scale and in its colour. */
 export function ShelfScreen({
@@ -32,6 +36,7 @@ export function ShelfScreen({
 }) {
   const shelf = useShelf(page, { ...NOTHING_ASKED, ...asked });
   const search = useRef<InputRef>(null);
+  const [as, setAs] = useLocalStorage('shelf as', 'pictures');
 
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -74,13 +79,25 @@ export function ShelfScreen({
             />
             <Filters shelf={shelf} places={places} />
           </div>
-          <Found shelf={shelf} />
+          <div className="flex flex-wrap items-center justify-between gap-x-4 mt-3 mb-4">
+            <Found shelf={shelf} />
+            <Segmented
+              aria-label="Show as"
+              size="small"
+              options={[
+                { value: 'pictures', label: 'Shelf' },
+                { value: 'list', label: 'List' },
+              ]}
+              value={as}
+              onChange={setAs}
+            />
+          </div>
           {shelf.unreachable && (
             <Notice tone="bad" role="alert">
               The app cannot be reached just now. What is shown may not be what you asked for.
             </Notice>
           )}
-          <ShelfGrid shelf={shelf} />
+          {as === 'list' ? <ShelfTable shelf={shelf} /> : <ShelfGrid shelf={shelf} />}
         </>
       )}
     </>
@@ -90,9 +107,12 @@ export function ShelfScreen({
 const ORDERS = {
   '': 'newest first',
   name: 'by name',
+  'name backwards': 'by name, from Z',
   colour: 'by colour',
   'most of it': 'most of it first',
   'least of it': 'least of it first',
+  place: 'by place',
+  'place backwards': 'by place, from Z',
 };
 
 function Filters({ shelf: { asked, ask }, places }: { shelf: Shelf; places: string[] }) {
@@ -143,7 +163,7 @@ function Found({ shelf: { total, understood, asked } }: { shelf: Shelf }) {
     fibre !== null && `with ${fibre} in it`,
   ].filter(Boolean);
   return (
-    <p id="understood" role="status" className="mt-3 mr-0 mb-4 ml-0 text-ink-soft">
+    <p id="understood" role="status" className="text-ink-soft">
       {total === 0
         ? `No yarn on the shelf is like that${asked.q ? `: “${asked.q}”` : ''}.`
         : `${total.toLocaleString('en-GB')} ${total === 1 ? 'yarn' : 'yarns'}`}

@@ -9,7 +9,7 @@ export type Asked = Record<'q' | 'fibre' | 'class' | 'form' | 'place' | 'lot' | 
 export const NOTHING_ASKED: Asked = { q: '', fibre: '', class: '', form: '', place: '', lot: '', order: '' };
 
 /** Cards come in pages of so many. */
-const PAGE = 24;
+export const PAGE = 24;
 /** Pages that are kept in the browser; those farthest from the eye go first. */
 const MOST_PAGES = 14;
 const TYPING_PAUSE_MS = 90;
