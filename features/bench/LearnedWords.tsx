@@ -5,6 +5,7 @@ import { HALF_WIDTH_90 } from '../../core/common/estimate';
 import type { LearnedFigure, LearnedTool } from '../../server/bench/calibration';
 import { shortDate } from '../../ui/figures/dates';
 import styles from './LearnedWords.module.css';
+import { Fold } from '../../ui/controls/Fold';
 
 const range = ({ mean, sd }: { mean: number; sd: number }, digits: number) =>
   `${mean.toFixed(digits)} ± ${(sd * HALF_WIDTH_90).toFixed(digits)}`;
@@ -26,11 +27,15 @@ export function LearnedWords({
   const ratio = learned.crankRatio;
   const apart = Math.abs(ratio.mean - tool.spindleTurnsPerCrank) > 2 * ratio.sd && ratio.from >= 3;
   return (
-    <details className="w-full">
-      <summary>
-        Learned from {learned.cakes} of your cakes
-        {learned.density.once.from > 0 && <>: {range(learned.density.once, 2)} g/cm³ firm</>}
-      </summary>
+    <Fold
+      className="w-full"
+      title={
+        <>
+          Learned from {learned.cakes} of your cakes
+          {learned.density.once.from > 0 && <>: {range(learned.density.once, 2)} g/cm³ firm</>}
+        </>
+      }
+    >
       <Reported title="Firmness, wound once" figure={learned.density.once} digits={2} unit="g/cm³" />
       <Reported title="Firmness, wound again" figure={learned.density.again} digits={2} unit="g/cm³" />
       {Object.entries(learned.density.byKind).map(([kind, figure]) => (
@@ -51,7 +56,7 @@ export function LearnedWords({
         </>
       )}
       <Reported title="Seconds for one turn" figure={learned.secondsPerTurn} digits={2} unit="s" />
-    </details>
+    </Fold>
   );
 }
 

@@ -15,6 +15,7 @@ import { type FormState, useForm } from '../../ui/controls/useForm';
 import { keepTool } from './actions';
 import styles from './BenchScreen.module.css';
 import { TOOL_FIELDS, type ToolField, toolForm } from './toolFigures';
+import { Fold } from '../../ui/controls/Fold';
 
 type Values = Record<string, string>;
 
@@ -176,11 +177,15 @@ function Figure({
         </Checkbox>
       )}
       {/* Open where it was never measured: whoever has done it knows how. */}
-      <details className="[&_p]:mt-1 [&_p]:mr-0 [&_p]:mb-2 [&_p]:ml-0" open={unmeasured}>
-        <summary>
-          How to measure it<span className="visually-hidden"> ({label.toLowerCase()})</span>
-        </summary>
-        <p>{how}</p>
+      <Fold
+        title={
+          <>
+            How to measure it<span className="visually-hidden"> ({label.toLowerCase()})</span>
+          </>
+        }
+        openAtFirst={unmeasured}
+      >
+        <p className="mb-2">{how}</p>
         {instead && (
           <TextField
             name={`${name}-counted`}
@@ -192,7 +197,7 @@ function Figure({
             hint="the figure above follows"
           />
         )}
-      </details>
+      </Fold>
     </div>
   );
 }

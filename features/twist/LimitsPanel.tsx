@@ -7,6 +7,7 @@ import { Form, FormError } from '../../ui/controls/Form';
 import { useForm } from '../../ui/controls/useForm';
 import { useRouter } from 'next/navigation';
 import { saveLimits } from './actions';
+import { Fold } from '../../ui/controls/Fold';
 
 const BUILD_WORDS: Record<YarnBuild, string> = {
   single: 'a single',
@@ -29,15 +30,19 @@ export function LimitsPanel({
 }) {
   const { seenPercent, troublePercent } = limits[build];
   return (
-    <details className="mt-4">
-      <summary>
-        How much matters: in {BUILD_WORDS[build]}, {seenPercent} % is noticeable and {troublePercent} % is a problem{' '}
-        <span className="text-ink-soft">
-          (a rule of thumb{plies === null && '; its plies are not known, so it is taken for a two-ply'})
-        </span>
-      </summary>
+    <Fold
+      className="mt-4"
+      title={
+        <>
+          How much matters: in {BUILD_WORDS[build]}, {seenPercent} % is noticeable and {troublePercent} % is a problem{' '}
+          <span className="text-ink-soft">
+            (a rule of thumb{plies === null && '; its plies are not known, so it is taken for a two-ply'})
+          </span>
+        </>
+      }
+    >
       <LimitsForm limits={limits} />
-    </details>
+    </Fold>
   );
 }
 

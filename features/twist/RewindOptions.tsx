@@ -2,7 +2,7 @@
 
 import { Button } from 'antd';
 import Link from 'next/link';
-import { memo, useMemo, useState } from 'react';
+import { memo, useMemo } from 'react';
 import { lowerFirst } from '../../core/common/format';
 import { isLoop, type LayingWay, type LeavingWay, wayOfLeaving } from '../../core/twist/strandWays';
 import { type Leaving, percentOfOwn } from '../../core/twist/twist';
@@ -19,6 +19,7 @@ import { nextTools, type Scenario, scenarioOutcome, scenarioOf } from './scenari
 import { percentWords } from '../../ui/strand/lyingWords';
 import { wayWords } from '../../ui/strand/plannedUseWords';
 import styles from './RewindOptions.module.css';
+import { Fold } from '../../ui/controls/Fold';
 
 const SHOWN = 4;
 /** Further down nobody looks. */
@@ -37,7 +38,6 @@ interface Shown {
 export const RewindOptions = memo(function RewindOptions({ page, left, laid, access, onTry }: Shown) {
   const { piece, next } = page;
   const ways = useMemo(() => waysFrom(page, { left, laid, access }), [page, left, laid, access]);
-  const [more, setMore] = useState(false);
   if (piece.consumedBy !== null) return <section />;
   return (
     <section>
@@ -50,16 +50,13 @@ export const RewindOptions = memo(function RewindOptions({ page, left, laid, acc
         ))}
       </ol>
       {ways.length > SHOWN && (
-        <details onToggle={({ currentTarget }) => setMore(currentTarget.open)}>
-          <summary>and {ways.length - SHOWN} more</summary>
-          {more && (
-            <ol className={styles.ways} start={SHOWN + 1}>
-              {ways.slice(SHOWN).map((way, i) => (
-                <Way key={i} page={page} way={way} onTry={onTry} />
-              ))}
-            </ol>
-          )}
-        </details>
+        <Fold lazy title={`and ${ways.length - SHOWN} more`}>
+          <ol className={styles.ways} start={SHOWN + 1}>
+            {ways.slice(SHOWN).map((way, i) => (
+              <Way key={i} page={page} way={way} onTry={onTry} />
+            ))}
+          </ol>
+        </Fold>
       )}
     </section>
   );

@@ -21,6 +21,7 @@ import { PictureChoice } from '../../ui/strand/PictureChoice';
 import { BY_HAND, layingPictures, leavingPictures, ON_A_SPINDLE, ROUND_A_REEL } from '../../ui/strand/ways';
 import { SpiralPicture } from '../../ui/strand/WayPictures';
 import { type PackageSize, supposedPackage, type Scenario, type ScenarioLeaving } from './scenario';
+import { Fold } from '../../ui/controls/Fold';
 
 interface Tries {
   page: TwistPage;
@@ -357,8 +358,7 @@ function LeavingFields({
 function Reach({ form, access, onChange }: { form: PieceForm; access: Access; onChange: (access: Access) => void }) {
   if (!endsOf(form).includes('inner')) return null;
   return (
-    <details className="[&_summary]:text-ink-soft text-small">
-      <summary>{reachWords(access)}</summary>
+    <Fold className="text-small" title={<span className="text-ink-soft">{reachWords(access)}</span>}>
       <Checkbox
         checked={access.innerEnd === 'buried'}
         onChange={({ target }) => onChange({ ...access, innerEnd: target.checked ? 'buried' : 'free' })}
@@ -371,7 +371,7 @@ function Reach({ form, access, onChange }: { form: PieceForm; access: Access; on
       >
         far side closed
       </Checkbox>
-    </details>
+    </Fold>
   );
 }
 

@@ -1,6 +1,7 @@
 'use client';
 
 import { type ReactNode, useState } from 'react';
+import { Fold } from '../controls/Fold';
 
 /** How the strand ran, in a log: folded away where the bench has answered for the user, open where it could not. */
 export function AskedWays({
@@ -16,16 +17,22 @@ export function AskedWays({
   // As it was when the page came: it must not close under the hand that answers.
   const [openAtFirst] = useState(!answered);
   return (
-    <details className="my-3 mx-0" open={openAtFirst || wrong}>
-      <summary>
-        Twist (optional): how did the yarn come off?
-        <span className="font-normal text-ink-soft">
-          {openAtFirst
-            ? ': its twist is kept account of, and what nobody saw stays unknown'
-            : ': as your bench has it; open this if it was otherwise'}
-        </span>
-      </summary>
-      <div className="grid gap-4 mt-2">{children}</div>
-    </details>
+    <Fold
+      className="my-3"
+      openAtFirst={openAtFirst}
+      keptOpen={wrong}
+      title={
+        <>
+          Twist (optional): how did the yarn come off?
+          <span className="font-normal text-ink-soft">
+            {openAtFirst
+              ? ': its twist is kept account of, and what nobody saw stays unknown'
+              : ': as your bench has it; open this if it was otherwise'}
+          </span>
+        </>
+      }
+    >
+      <div className="grid gap-4">{children}</div>
+    </Fold>
   );
 }

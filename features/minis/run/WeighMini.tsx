@@ -34,6 +34,7 @@ import { chooseStep, ScaleChoice, useScale } from '../../../ui/controls/Weighing
 import styles from './WeighMini.module.css';
 import type { Session } from './useSession';
 import { sizeName, VERDICT_TONE, VERDICT_WORDS } from '../words';
+import { Fold } from '../../../ui/controls/Fold';
 
 /** The mini on the scale, or what is left of its skein: what it weighs, whether that is as wanted, and on to the next. */
 export function WeighMini({
@@ -141,12 +142,11 @@ export function WeighMini({
             </Notice>
           )}
           {coarse ? parents : mine}
-          <details>
-            <summary>
-              {coarse ? 'Weigh the mini itself' : `Weigh what is left of ${page.pieceLabel.toLowerCase()} instead`}
-            </summary>
+          <Fold
+            title={coarse ? 'Weigh the mini itself' : `Weigh what is left of ${page.pieceLabel.toLowerCase()} instead`}
+          >
             {coarse ? mine : parents}
-          </details>
+          </Fold>
           <div className="[&>[data-act]]:flex-[1_1_100%] flex flex-wrap gap-3 items-center">
             <Button size="large" onClick={onNext} disabled={!enabled}>
               {last ? 'Skip weighing: on to what is left' : 'Next, skip weighing'}

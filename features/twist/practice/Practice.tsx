@@ -29,6 +29,7 @@ import {
   sourceOf,
 } from './practiceWords';
 import { usePull } from './usePull';
+import { Fold } from '../../../ui/controls/Fold';
 
 const COLOUR = '#6f8f72';
 
@@ -219,10 +220,8 @@ export default function Practice({ page }: { page: PracticePage }) {
 
 /** The whole of it, for whoever begins. */
 function Rule({ open }: { open: boolean }) {
-  const [openAtFirst] = useState(open);
   return (
-    <details className="mt-2" open={openAtFirst}>
-      <summary>The rule</summary>
+    <Fold className="mt-2" title="The rule" openAtFirst={open}>
       <div
         className={`${styles.letters} [&_figcaption]:grid [&_figcaption]:text-small [&_figcaption]:text-ink-soft [&_p]:leading-[1.35] max-tablet:[&_p]:col-span-full grid grid-cols-[auto_auto_minmax(0,1fr)] gap-4 items-center mt-1 max-tablet:grid-cols-[auto_auto]`}
       >
@@ -249,6 +248,6 @@ function Rule({ open }: { open: boolean }) {
           anticlockwise like S. What turns by itself goes round nothing, and puts in none.
         </p>
       </div>
-    </details>
+    </Fold>
   );
 }

@@ -3,6 +3,7 @@
 import { CARE_KINDS, CARE_LOOKS, CARE_SYMBOLS, type CareKind, careInWords } from '../../../core/yarn/care';
 import { Choice } from '../../../ui/controls/Choice';
 import styles from './CareFields.module.css';
+import { Fold } from '../../../ui/controls/Fold';
 
 /** The small pictures on a band, chosen by what they look like and read out in words. */
 export function CareFields({ value, onChange }: { value: string; onChange: (codes: string) => void }) {
@@ -14,8 +15,11 @@ export function CareFields({ value, onChange }: { value: string; onChange: (code
         .join(' '),
     );
   return (
-    <details className="mt-1 mr-0 mb-3 ml-0" open={codes.length > 0 || undefined}>
-      <summary>{codes.length > 0 ? careInWords(codes) : 'Care symbols'}</summary>
+    <Fold
+      className="mt-1 mb-3"
+      title={codes.length > 0 ? careInWords(codes) : 'Care symbols'}
+      openAtFirst={codes.length > 0}
+    >
       <div className={`${styles.kinds} grid gap-1`}>
         {CARE_KINDS.map((kind) => (
           <label key={kind}>
@@ -30,7 +34,7 @@ export function CareFields({ value, onChange }: { value: string; onChange: (code
           </label>
         ))}
       </div>
-    </details>
+    </Fold>
   );
 }
 
