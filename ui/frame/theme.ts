@@ -32,7 +32,11 @@ export function antTheme(dark: boolean): ThemeConfig {
       colorBgContainer: shades.card,
       colorBgElevated: dark ? shades.sunk : '#ffffff',
       colorBorder: shades.edge,
+      // Nothing is fainter than what is beside the point.
       colorTextPlaceholder: shades['ink-soft'],
+      colorTextSecondary: shades['ink-soft'],
+      colorTextTertiary: shades['ink-soft'],
+      colorTextDescription: shades['ink-soft'],
       colorTextLightSolid: shades['on-acorn'],
       // Nothing of theirs moves: what waits for the end of a motion can miss it, where motions are asked to be short.
       motion: false,

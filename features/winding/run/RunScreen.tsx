@@ -1,5 +1,6 @@
 'use client';
 
+import { Steps } from 'antd';
 import {
   afterEvent,
   cakeInHand,
@@ -68,7 +69,7 @@ export function RunScreen({ page, scales }: { page: RunPage; scales: ScaleTool[]
       }
       beside={
         <>
-          <Trail stage={state.stage} cakeName={cakeName} />
+          <Trail stage={state.stage} />
           <a
             href={`/api/papers/run/${page.id}`}
             target="_blank"
@@ -140,18 +141,21 @@ const TRAIL = [
   { stage: 'weigh', name: 'Weigh' },
 ] as const;
 
-function Trail({ stage, cakeName }: { stage: string; cakeName: string }) {
+/** Where this winding stands. */
+function Trail({ stage }: { stage: string }) {
   return (
-    <ol
-      className="[&_li]:py-2 [&_li]:px-4 [&_li]:rounded-lg [&_li]:text-ink-soft [&_li]:aria-[current=step]:bg-ink [&_li]:aria-[current=step]:text-paper [&_li]:aria-[current=step]:font-bold max-tablet:[&_li]:py-1 max-tablet:[&_li]:px-2 max-tablet:[&_li]:text-small max-tablet:[&_span]:hidden flex gap-1 max-tablet:order-3 max-tablet:w-full max-tablet:justify-between"
+    <Steps
       aria-label="Where this winding stands"
-    >
-      {TRAIL.map((place) => (
-        <li key={place.stage} aria-current={place.stage === stage ? 'step' : undefined}>
-          {place.name}
-          {place.stage === stage && (stage === 'wind' || stage === 'take off') && <span> {cakeName}</span>}
-        </li>
-      ))}
-    </ol>
+      className="flex-none w-[560px] max-desk:w-full max-tablet:order-3"
+      classNames={{ itemTitle: 'whitespace-nowrap' }}
+      size="small"
+      responsive={false}
+      current={TRAIL.findIndex((place) => place.stage === stage)}
+      // On a phone there is room for one number alone.
+      items={TRAIL.map((place) => ({
+        title: place.name,
+        ...(place.stage !== stage && { classNames: { icon: 'max-tablet:hidden' } }),
+      }))}
+    />
   );
 }

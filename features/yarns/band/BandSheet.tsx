@@ -1,5 +1,6 @@
 'use client';
 
+import { Descriptions } from 'antd';
 import type { ReactNode } from 'react';
 import { BAND_FIELDS, BAND_TEXTS, type BandText } from '../../../core/yarn/band';
 import { careInWords } from '../../../core/yarn/care';
@@ -71,16 +72,20 @@ export function BandSheet({ yarn, pictures }: { yarn: YarnView; pictures: YarnOv
       <div className="flex-none w-[26px]" style={{ background: yarn.colourHex }} aria-hidden="true" />
       <div className="flex-1 min-w-0 p-4">
         <h2 id="band">Its band</h2>
-        <dl className={`${styles.rows} [&_dt]:text-ink-soft [&_dd]:m-0 [&_dd]:wrap-anywhere mt-2 mr-0 mb-0 ml-0`}>
-          {rows
+        <Descriptions
+          className="mt-2"
+          size="small"
+          column={1}
+          colon={false}
+          styles={{ label: { minWidth: 76 } }}
+          items={rows
             .filter(({ value }) => Boolean(value))
-            .map(({ label, value, guess }) => (
-              <div key={label}>
-                <dt>{label}</dt>
-                <dd>{guess ? <span className={styles.guess}>guess: {value}</span> : value}</dd>
-              </div>
-            ))}
-        </dl>
+            .map(({ label, value, guess }) => ({
+              key: label,
+              label,
+              children: guess ? <span className={styles.guess}>guess: {value}</span> : value,
+            }))}
+        />
         {doubt && <Notice tone="tight">{doubt}</Notice>}
         <Pictures
           of="the band"

@@ -139,7 +139,7 @@ function doubtInWords({ gristShare, grist }: RemainingLength, masses: readonly M
   const what = {
     band: 'bands are only right to about 5\u00a0%',
     samples: 'measuring is only right to about 1\u00a0%',
-    'band and samples': 'of what the band and the samples leave open',
+    'band and samples': 'neither the band nor the samples are exact',
   }[grist.source as 'band' | 'samples' | 'band and samples'];
   if (gristShare >= 0.985) return what;
   const [ofGrist, ofMass] = sharesInPercent([gristShare, 1 - gristShare]);

@@ -44,7 +44,7 @@ test('each fact says how much it counts', () => {
   measure('20 m', '5.6');
   expect(shownText()).toMatch(/the band: 358 m\/100 g, counts \d+ %/);
   expect(shownText()).toMatch(/the sample of 20 m: 357 m\/100 g, counts \d+ %/);
-  expect(shownText()).toContain('of what the band and the samples leave open');
+  expect(shownText()).toContain('neither the band nor the samples are exact');
 });
 
 test.each([
