@@ -44,33 +44,35 @@ export function ProjectScreen({ project }: { project: ProjectView }) {
           It is past and takes nothing from the shelf. What stands here is how it would be if it were begun today.
         </Notice>
       )}
-      <ul className="grid grid-cols-[repeat(auto-fit,minmax(min(460px,100%),640px))] gap-y-6 gap-x-wide mt-4">
-        {project.needs.map((need) => (
-          <li key={need.id}>
-            <NeedCard need={need} marginPercent={project.marginPercent} />
-          </li>
-        ))}
-      </ul>
-      {project.used.length > 0 && (
-        <section className="max-w-[70ch] mt-6 whitespace-pre-wrap" aria-labelledby="used">
-          <h2 id="used">Used so far</h2>
-          <p>
-            {project.used.map(({ yarnId, yarnName, massG }, i) => (
-              <span key={yarnId}>
-                {i > 0 && ', '}
-                {inWords(massFigure(massG, system))} of <Link href={`/yarns/${yarnId}`}>{yarnName}</Link>
-              </span>
-            ))}
-            .
-          </p>
-        </section>
-      )}
-      {project.notes && (
-        <section className="max-w-[70ch] mt-6 whitespace-pre-wrap" aria-labelledby="notes">
-          <h2 id="notes">Notes</h2>
-          <p>{project.notes}</p>
-        </section>
-      )}
+      <div className="grid grid-cols-[repeat(auto-fit,minmax(min(460px,100%),1fr))] gap-y-6 gap-x-wide items-start mt-4">
+        <ul className="contents">
+          {project.needs.map((need) => (
+            <li key={need.id}>
+              <NeedCard need={need} marginPercent={project.marginPercent} />
+            </li>
+          ))}
+        </ul>
+        {project.used.length > 0 && (
+          <section className="max-w-[70ch] whitespace-pre-wrap" aria-labelledby="used">
+            <h2 id="used">Used so far</h2>
+            <p>
+              {project.used.map(({ yarnId, yarnName, massG }, i) => (
+                <span key={yarnId}>
+                  {i > 0 && ', '}
+                  {inWords(massFigure(massG, system))} of <Link href={`/yarns/${yarnId}`}>{yarnName}</Link>
+                </span>
+              ))}
+              .
+            </p>
+          </section>
+        )}
+        {project.notes && (
+          <section className="max-w-[70ch] whitespace-pre-wrap" aria-labelledby="notes">
+            <h2 id="notes">Notes</h2>
+            <p>{project.notes}</p>
+          </section>
+        )}
+      </div>
     </>
   );
 }

@@ -23,11 +23,11 @@ export function AskedWays({
       keptOpen={wrong}
       title={
         <>
-          Twist (optional): how did the yarn come off?
+          Twist (optional): how did the yarn come off?{' '}
           <span className="font-normal text-ink-soft">
             {openAtFirst
-              ? ': its twist is kept account of, and what nobody saw stays unknown'
-              : ': as your bench has it; open this if it was otherwise'}
+              ? 'Its twist is kept account of, and what nobody saw stays unknown.'
+              : 'As your bench has it; open this if it was otherwise.'}
           </span>
         </>
       }

@@ -120,13 +120,16 @@ function Planning({ page }: { page: PlanPage }) {
       <FitAnswer planned={planned} tools={page.tools} />
 
       <ol
-        className="grid grid-cols-[repeat(4,minmax(0,1fr))] gap-6 mt-4 data-[swift=false]:grid-cols-[repeat(3,minmax(0,1fr))] max-tablet:grid-cols-[1fr_1fr] max-tablet:data-[swift=false]:grid-cols-[1fr_1fr] max-phone:grid-cols-[minmax(0,1fr)] max-phone:data-[swift=false]:grid-cols-[minmax(0,1fr)]"
+        className="grid grid-cols-[repeat(4,minmax(0,1fr))] gap-6 mt-4 data-[swift=false]:grid-cols-[repeat(3,minmax(0,1fr))] max-tablet:grid-cols-[1fr_1fr] max-tablet:data-[swift=false]:grid-cols-[1fr_1fr] max-tablet:gap-4"
         data-swift={needsSwift(piece.form)}
       >
         <PieceStation page={page} planned={planned} />
         {needsSwift(piece.form) && <SwiftStation page={page} planned={planned} />}
         <ToolStation page={page} planned={planned} />
-        <Station title={plan.cakes.length === 1 ? madeForm(tool.onto) : `${plan.cakes.length} ${madeForm(tool.onto)}s`}>
+        <Station
+          title={plan.cakes.length === 1 ? madeForm(tool.onto) : `${plan.cakes.length} ${madeForm(tool.onto)}s`}
+          className={styles.answer}
+        >
           <CakeFigures planned={planned} paceFrom={page.learnedFrom[tool.key]!.pace} />
           <SplitFields planned={planned} />
         </Station>
@@ -185,7 +188,7 @@ function PieceStation({ page: { yarn, piece }, planned }: { page: PlanPage; plan
   return (
     <Station title={piece.form}>
       <div className={styles.drawing}>
-        <svg width={150} height={150} role="img" aria-label={`the ${piece.form}`}>
+        <svg width={150} height={150} viewBox="0 0 150 150" role="img" aria-label={`the ${piece.form}`}>
           <PieceGlyph
             form={piece.form}
             colourHex={yarn.colourHex}
@@ -295,7 +298,7 @@ function ToolStation({ page, planned }: { page: PlanPage; planned: Planned }) {
   const [first] = plan.cakes;
   const learned = page.learnedFrom[tool.key]!;
   return (
-    <Station title={tool.onto === 'winder' ? 'winder' : 'by hand'}>
+    <Station title={tool.onto === 'winder' ? 'winder' : 'by hand'} className={styles.tool}>
       <div className={styles.drawing}>
         <WinderDrawing
           winder={tool}
@@ -402,8 +405,8 @@ function CakeFigures({
         <dt>time</dt>
         <dd>
           about {secondsInWords(plan.seconds)} in all, at {Math.round(60 / tool.secondsPerTurn)}{' '}
-          {tool.onto === 'winder' ? 'turns' : 'wraps'} a minute ({paceFrom > 0 ? 'your pace' : 'a usual pace'}) with
-          mounting and taking off
+          {tool.onto === 'winder' ? 'turns' : 'wraps'} a minute ({paceFrom > 0 ? 'your pace' : 'a usual pace'})
+          <span className="max-phone:hidden"> with mounting and taking off</span>
         </dd>
       </dl>
       <div role="group" aria-labelledby="firmness">
@@ -421,9 +424,9 @@ function CakeFigures({
   );
 }
 
-function Station({ title, children }: { title: string; children: ReactNode }) {
+function Station({ title, className = '', children }: { title: string; className?: string; children: ReactNode }) {
   return (
-    <li className={`${styles.station} relative flex flex-col gap-2`}>
+    <li className={`${styles.station} ${className} relative flex flex-col gap-2`}>
       <h2>{upperFirst(title)}</h2>
       {children}
     </li>

@@ -1,6 +1,7 @@
 'use client';
 
 import { Checkbox, Segmented } from 'antd';
+import { Fold } from '../../../ui/controls/Fold';
 import { secondsInWords, upperFirst } from '../../../core/common/format';
 import { needsSwift } from '../../../core/yarn/piece';
 import type { PlanPage } from '../../../server/winding/planPages';
@@ -11,47 +12,51 @@ import type { Planned } from './usePlan';
 /** The questions on which good makers differ, for this piece: each with its reason and with what the user does otherwise. */
 export function PlanWays({ page: { piece, alike, schools }, planned }: { page: PlanPage; planned: Planned }) {
   const { choices, choose, plan } = planned;
+  const { earliestDays } = schools;
   return (
-    <section
-      className="grid grid-cols-[repeat(auto-fit,minmax(min(270px,100%),1fr))] gap-y-4 gap-x-10 mt-6 mr-0 mb-3 ml-0"
-      aria-label="How it is wound"
-    >
-      {needsSwift(piece.form) && (
-        <Way
-          title="Wind it"
-          value={choices.twice ? 'twice' : 'once'}
-          options={SCHOOL_QUESTIONS.windings.schools}
-          onChange={(value) => choose({ twice: value === 'twice' })}
-          more={
-            choices.twice
-              ? 'Second time from the inner end where it stands, cranked the same way; then worked from the outer end, near side up, the two changes of twist nearly cancel.'
-              : 'Pulled from a standing cake, each wrap changes one turn of twist; wound twice, that can be taken back.'
-          }
-        />
-      )}
-      <Way
-        title="You will work it from"
-        value={choices.workFrom}
-        options={SCHOOL_QUESTIONS.workFrom.schools.filter(({ value }) => value !== 'as the yarn asks')}
-        onChange={(value) => choose({ workFrom: value === 'outside' ? 'outside' : 'centre' })}
-        more="Kept with the yarn."
-      />
-      <div className={styles.way}>
-        <div className="font-heavy">When</div>
-        <p className={styles.soft}>
-          {schools.earliestDays === 0
-            ? 'Not before you cast on: stored cakes stretch the yarn.'
-            : `Not earlier than ${schools.earliestDays} days before you cast on: a cake that is stored stretches its yarn. Longer than that, and Lazy Acorn reminds you.`}
-        </p>
-      </div>
-      {plan.faults.length > 0 && plan.cakes.length > 1 && (
-        <div className={styles.way}>
-          <Checkbox checked={choices.cutAtKnots} onChange={({ target }) => choose({ cutAtKnots: target.checked })}>
-            Cut at a knot where one is near
-          </Checkbox>
-          <p className={styles.soft}>A join then lies at the end of a cake and not in the middle of a row.</p>
+    <section className="mt-4 mb-3" aria-label="How it is wound">
+      <Fold
+        title={`How it is wound: ${choices.twice ? 'twice' : 'once'}, from the ${choices.workFrom}${earliestDays === 0 ? ', not before you cast on' : `, within ${earliestDays} days of casting on`}`}
+      >
+        <div className="grid grid-cols-[repeat(auto-fit,minmax(min(270px,100%),1fr))] gap-y-4 gap-x-10">
+          {needsSwift(piece.form) && (
+            <Way
+              title="Wind it"
+              value={choices.twice ? 'twice' : 'once'}
+              options={SCHOOL_QUESTIONS.windings.schools}
+              onChange={(value) => choose({ twice: value === 'twice' })}
+              more={
+                choices.twice
+                  ? 'Second time from the inner end where it stands, cranked the same way; then worked from the outer end, near side up, the two changes of twist nearly cancel.'
+                  : 'Pulled from a standing cake, each wrap changes one turn of twist; wound twice, that can be taken back.'
+              }
+            />
+          )}
+          <Way
+            title="You will work it from"
+            value={choices.workFrom}
+            options={SCHOOL_QUESTIONS.workFrom.schools.filter(({ value }) => value !== 'as the yarn asks')}
+            onChange={(value) => choose({ workFrom: value === 'outside' ? 'outside' : 'centre' })}
+            more="Kept with the yarn."
+          />
+          <div className={styles.way}>
+            <div className="font-heavy">When</div>
+            <p className={styles.soft}>
+              {earliestDays === 0
+                ? 'Not before you cast on: stored cakes stretch the yarn.'
+                : `Not earlier than ${earliestDays} days before you cast on: a cake that is stored stretches its yarn. Longer than that, and Lazy Acorn reminds you.`}
+            </p>
+          </div>
+          {plan.faults.length > 0 && plan.cakes.length > 1 && (
+            <div className={styles.way}>
+              <Checkbox checked={choices.cutAtKnots} onChange={({ target }) => choose({ cutAtKnots: target.checked })}>
+                Cut at a knot where one is near
+              </Checkbox>
+              <p className={styles.soft}>A join then lies at the end of a cake and not in the middle of a row.</p>
+            </div>
+          )}
         </div>
-      )}
+      </Fold>
       {alike.length > 0 && <Following alike={alike} planned={planned} />}
     </section>
   );

@@ -89,7 +89,7 @@ export function PieceOperationScreen({
           picture: <OperationPicture change={each} form={piece.form} colourHex={yarn.colourHex} />,
         }))}
       />
-      <div className="max-w-[680px] mt-6 [&>form]:flex [&>form]:flex-col [&>form]:gap-2">
+      <div className="mt-6 [&>form]:columns-[380px] [&>form]:gap-wide [&>form>*]:break-inside-avoid [&>form>*]:mb-2">
         {change ? <OperationForm change={change} page={page} scales={scales} /> : <Others page={page} />}
       </div>
     </>
