@@ -355,7 +355,7 @@ test('a winding logs how its strand ran, as the bench has it or otherwise', asyn
   await maker.page.reload();
   await maker.live();
   await maker.sees('Put the cake on the scale');
-  await maker.sees('how did the yarn come off?: as your bench has it');
+  await maker.sees('how did the yarn come off? As your bench has it');
   await maker.page.locator('::-p-text(Twist \\(optional\\))').click();
   await picture(maker, 'It hung still, and the strand ran round it clockwise');
   await maker.fill('masses.0', '113');

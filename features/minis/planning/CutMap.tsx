@@ -1,7 +1,19 @@
 'use client';
 
+import {
+  type Active,
+  DndContext,
+  type DndContextProps,
+  type Over,
+  PointerSensor,
+  pointerWithin,
+  useDraggable,
+  useDroppable,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core';
 import { Button } from 'antd';
-import { memo, type PointerEvent as ReactPointerEvent, useEffect, useMemo, useRef, useState } from 'react';
+import { type ComponentProps, memo, type Ref, useEffect, useMemo, useRef, useState } from 'react';
 import { cutsAlong, isUntouched, segmentStanding } from '../../../core/minis/cutMap';
 import { inWords, lengthFigure, fineMassFigure } from '../../../core/common/format';
 import type { MinisInput } from '../../../core/minis/minis';
@@ -71,11 +83,11 @@ export function CutMap({
       return massG + overG.reduce((sum, each) => sum + each, 0);
     }),
   );
-  const { dragging, handling } = useHandling(hand);
+  const { dragging, handling, drag } = useHandling(hand);
   const [all, setAll] = useState(false);
   const untouched = parents.filter((parent) => isUntouched(parent.counts)).length;
   const folded = !all && untouched > FOLDED_FROM;
-  return (
+  const map = (
     <>
       <ul className="grid gap-3" aria-label="What is cut from what">
         {parents.map((parent, p) =>
@@ -106,75 +118,63 @@ export function CutMap({
       )}
     </>
   );
+  return hand ? <DndContext {...drag}>{map}</DndContext> : map;
 }
 
 /** So many skeins that nothing is cut from are shown; more are told in one line. */
 const FOLDED_FROM = 4;
 
-interface Dragging {
+/** A mini that is moved, and where it came from. */
+interface Lifted {
   size: number;
   from: MapPlace;
+}
+
+interface Dragging extends Lifted {
   over: MapPlace | null;
 }
 
 /** What a bar does with its minis; the same functions for good, so that a bar is drawn anew only when it changes. */
-interface Handling {
-  choose: (place: MapPlace | null) => void;
-  change: (place: MapPlace, size: number, by: number) => void;
-  begin: (event: ReactPointerEvent, size: number, from: MapPlace) => void;
-  dragOver: (event: ReactPointerEvent) => void;
-  drop: (event: ReactPointerEvent) => void;
-  release: () => void;
-}
+type Handling = Pick<MapHand, 'choose' | 'change'>;
 
-function useHandling(hand: MapHand | undefined): { dragging: Dragging | null; handling: Handling } {
+function useHandling(hand: MapHand | undefined): {
+  dragging: Dragging | null;
+  handling: Handling;
+  drag: DndContextProps;
+} {
   const [dragging, setDragging] = useState<Dragging | null>(null);
   const latest = useRef(hand);
   useEffect(() => {
     latest.current = hand;
   });
-  const begun = useRef<{ x: number; y: number; size: number; from: MapPlace; dragged: boolean } | null>(null);
   const handling = useMemo(
     (): Handling => ({
       choose: (place) => latest.current?.choose(place),
       change: (place, size, by) => latest.current?.change(place, size, by),
-      begin: (event, size, from) => {
-        if (!latest.current || event.button !== 0) return;
-        begun.current = { x: event.clientX, y: event.clientY, size, from, dragged: false };
-        event.currentTarget.setPointerCapture(event.pointerId);
-      },
-      dragOver: (event) => {
-        const start = begun.current;
-        if (!start) return;
-        // A hand that only taps trembles a little.
-        if (!start.dragged && Math.hypot(event.clientX - start.x, event.clientY - start.y) < 6) return;
-        start.dragged = true;
-        setDragging({ size: start.size, from: start.from, over: placeAt(event.clientX, event.clientY) });
-      },
-      drop: (event) => {
-        const start = begun.current;
-        begun.current = null;
-        setDragging(null);
-        if (!start) return;
-        if (!start.dragged) return latest.current?.choose(start.from);
-        const to = placeAt(event.clientX, event.clientY);
-        if (to && (to.parent !== start.from.parent || to.segment !== start.from.segment))
-          latest.current?.move(start.size, start.from, to);
-      },
-      release: () => {
-        begun.current = null;
-        setDragging(null);
-      },
     }),
     [],
   );
-  return { dragging, handling };
-}
-
-function placeAt(x: number, y: number): MapPlace | null {
-  const found = document.elementsFromPoint(x, y).find((element) => element.closest('[data-place]'));
-  const place = found?.closest('[data-place]')?.getAttribute('data-place')?.split(' ').map(Number);
-  return place ? { parent: place[0]!, segment: place[1]! } : null;
+  const movedOver = (active: Active, over: Over | null): Dragging => ({
+    ...(active.data.current as Lifted),
+    over: (over?.data.current as MapPlace | undefined) ?? null,
+  });
+  return {
+    dragging,
+    handling,
+    drag: {
+      // A hand that only taps trembles a little.
+      sensors: useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } })),
+      collisionDetection: pointerWithin,
+      onDragStart: ({ active }) => setDragging(movedOver(active, null)),
+      onDragOver: ({ active, over }) => setDragging(movedOver(active, over)),
+      onDragCancel: () => setDragging(null),
+      onDragEnd: ({ active, over: under }) => {
+        setDragging(null);
+        const { size, from, over } = movedOver(active, under);
+        if (over && (over.parent !== from.parent || over.segment !== from.segment)) hand?.move(size, from, over);
+      },
+    },
+  };
 }
 
 interface BarProps {
@@ -246,9 +246,9 @@ function DrawnBar({ parent, p, input, names, longestG, chosen: chosenSegment, dr
           const cuts = cutsAlong([{ massG: Math.max(massG, standing.takenG) }], [counts], input);
           const fits = !dragging || standing.remainingG >= input.demands[dragging.size]!.massG + input.cutLossG - 1e-6;
           return (
-            <g
+            <Stretch
               key={segment}
-              data-place={`${p} ${segment}`}
+              place={place}
               className={styles.stretch}
               data-chosen={chosen}
               tabIndex={handling ? 0 : undefined}
@@ -288,14 +288,8 @@ function DrawnBar({ parent, p, input, names, longestG, chosen: chosenSegment, dr
                     width={x(cut.toG - cut.fromG)}
                     colourHex={parent.colourHex}
                     over={cut.toG > massG + 1e-6}
-                    onDown={(event) => handling?.begin(event, cut.demand, place)}
-                    handling={handling}
-                    lifted={
-                      dragging?.from.parent === p &&
-                      dragging.from.segment === segment &&
-                      dragging.size === cut.demand &&
-                      cuts.findIndex((each) => each.kind === 'mini' && each.demand === cut.demand) === i
-                    }
+                    id={`${p} ${segment} ${i}`}
+                    lifts={handling && { size: cut.demand, from: place }}
                   />
                 ) : null,
               )}
@@ -316,7 +310,7 @@ function DrawnBar({ parent, p, input, names, longestG, chosen: chosenSegment, dr
                   vectorEffect="non-scaling-stroke"
                 />
               )}
-            </g>
+            </Stretch>
           );
         })}
       </svg>
@@ -347,33 +341,45 @@ function DrawnBar({ parent, p, input, names, longestG, chosen: chosenSegment, dr
   );
 }
 
+/** A stretch between two knots: minis can be put down there. */
+function Stretch({ place, ...drawn }: ComponentProps<'g'> & { place: MapPlace }) {
+  const key = `${place.parent} ${place.segment}`;
+  const { setNodeRef } = useDroppable({ id: key, data: place });
+  return <g ref={drawing(setNodeRef)} data-place={key} {...drawn} />;
+}
+
+/** What is drawn can be held as well as what is written. */
+const drawing = (setNodeRef: (node: HTMLElement | null) => void) => setNodeRef as unknown as Ref<SVGGElement>;
+
 function MiniPiece({
+  id,
   x,
   width,
   colourHex,
   over,
-  onDown,
-  handling,
-  lifted,
+  lifts,
 }: {
+  id: string;
   x: number;
   width: number;
   colourHex: string;
   over: boolean;
-  onDown: (event: ReactPointerEvent) => void;
-  handling: Handling | null;
-  lifted: boolean;
+  /** What a hand takes up with it; null where nothing can be moved. */
+  lifts: Lifted | null;
 }) {
   const gap = Math.min(5, width / 5);
+  const { setNodeRef, listeners, isDragging } = useDraggable({
+    id: `mini ${id}`,
+    data: lifts ?? undefined,
+    disabled: lifts === null,
+  });
   return (
     <g
+      ref={drawing(setNodeRef)}
       className={`${styles.mini} data-[lifted=true]:opacity-45`}
       data-over={over}
-      data-lifted={lifted}
-      onPointerDown={onDown}
-      onPointerMove={handling?.dragOver}
-      onPointerUp={handling?.drop}
-      onPointerCancel={handling?.release}
+      data-lifted={isDragging}
+      {...listeners}
     >
       <rect
         x={x + gap / 2}
