@@ -581,7 +581,7 @@ function laidBalls(tables: OldTables): OldRow[] {
 /** Brings an archive of an earlier version up to date, step by step; what is no such archive stays as it is. */
 export function upgraded(document: unknown): unknown {
   const old = document as { version?: unknown; tables?: unknown; pictures?: unknown } | null;
-  if (typeof old !== 'object' || !isVersion(old?.version) || !isTables(old?.tables)) return document;
+  if (!isVersion(old?.version) || !isTables(old.tables)) return document;
   let tables = old.tables;
   try {
     for (let version = old.version; version < ARCHIVE_VERSION; version++) tables = UPGRADES[version]!(tables);

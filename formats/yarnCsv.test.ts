@@ -65,6 +65,13 @@ test('100,000 lines are refused with the line to split before', () => {
   expect(readCsv('maker,line\n' + 'A,B\n'.repeat(MOST_CSV_ROWS)).rows).toHaveLength(MOST_CSV_ROWS);
 });
 
+test('an empty list is refused as a file', () => {
+  for (const text of ['', '\n\n'])
+    expect(() => readCsv(text)).toThrow(
+      expect.objectContaining({ message: expect.stringMatching(/is empty/), path: 'file' }),
+    );
+});
+
 test('encodings: Unicode with and without a mark, UTF-16, the letters of Western spreadsheets', () => {
   const text = 'maker\nÉlan';
   expect(decodeCsv(bytes(text))).toEqual({ text, encoding: 'UTF-8' });

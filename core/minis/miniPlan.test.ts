@@ -9,6 +9,7 @@ import { filledWell } from './minisByHand';
 import { type MinisInput, segmentsOf, worthOf } from './minis';
 import {
   type ParentPiece,
+  mostKits,
   planningOf,
   readMinis,
   readSize,
@@ -359,4 +360,16 @@ test.each(Object.values(LABEL_SHEETS))('$name: every label lies on the paper, an
         ).toBe(true),
       ),
   );
+});
+
+test('as many kits as the scarcest yarn allows', () => {
+  const sizes = [readSize(size({ yarnId: '7', count: '2' }), new Map([[7, 3.5]]), 'metric', 'sizes.0')].flatMap(
+    (each) => [each, { ...each, yarnId: 8, count: 1 }],
+  );
+  const wanted = { kits: { count: null }, oneKnot: false, cutLossG: 0, sizes };
+  const [plenty, little] = [parent({ massG: 240 }), parent({ pieceId: 2, yarnId: 8, massG: 37 })];
+  // 240 g are ten of 2 x 12 g, 37 g are three of 12 g.
+  expect(mostKits({ ...wanted, parents: [plenty, little] })).toBe(3);
+  expect(mostKits({ ...wanted, parents: [plenty, little, parent({ pieceId: 3, yarnId: 8, massG: 13 })] })).toBe(4);
+  expect(mostKits({ ...wanted, parents: [plenty] })).toBe(0);
 });

@@ -20,6 +20,12 @@ const close = (a: readonly Fault[], b: readonly Fault[]) => {
   a.forEach(({ atM }, i) => expect(atM).toBeCloseTo(b[i]!.atM, 6));
 };
 
+test('what lies just where one cuts belongs to what comes after the cut', () => {
+  const knot: Fault = { kind: 'knot', atM: 100 };
+  const { parts } = faultsAfter({ lengthM: LENGTH_M, faults: [knot], fromEnd: 'inner', partsM: [100, 300] });
+  expect(parts).toEqual([[], [{ kind: 'knot', atM: 0 }]]);
+});
+
 test('wound whole from its outer end and again from its outer end, every fault is where it was', () => {
   fc.assert(
     fc.property(faults, (before) => {

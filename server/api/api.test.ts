@@ -68,6 +68,7 @@ describe('read by other programs', () => {
       if (row) expect(Object.keys(properties)).toEqual(Object.keys(row));
     }
     expect(JSON.stringify(api.paths['/api/v1/operations']!.post!.requestBody)).toContain('write off');
+    expect(JSON.stringify(api)).toContain('Maker (as the import of a list reads it)');
   });
 });
 

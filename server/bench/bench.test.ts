@@ -123,6 +123,14 @@ test('what is measured on a swift is kept', () => {
   ]);
 });
 
+test('an umbrella opens wider than it is closed', () => {
+  const db = emptyDatabase();
+  for (const maxOpenMm of ['20 cm', '19 cm'])
+    expect(errorsOf(saveTool(db, 2, { ...umbrella, minOpenMm: '20 cm', maxOpenMm }, 'metric'))).toEqual({
+      maxOpenMm: 'must be wider than when it is closed',
+    });
+});
+
 test('holes are read with and without units, parted by commas or spaces', () => {
   const db = emptyDatabase();
   for (const holeRadiiMm of ['170 200 231', '170 mm, 200 mm, 231 mm', '17 cm; 20 cm; 23.1 cm']) {

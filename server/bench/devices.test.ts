@@ -57,3 +57,29 @@ test('a motor that nobody listens to any more is stopped', async () => {
   two.abort();
   expect(devicesNow(Date.now() + 5000)).toMatchObject([{ state: 'standing' }]);
 });
+
+test('where nothing is plugged in, a listener hears it once, then only that the line is alive; and of what is plugged in', async () => {
+  jest.useFakeTimers();
+  const gone = new AbortController();
+  const reader = deviceStream(gone.signal).getReader();
+  const heard: string[] = [];
+  const listening = (async () => {
+    for (let next = await reader.read(); !next.done; next = await reader.read())
+      heard.push(new TextDecoder().decode(next.value));
+  })();
+  await jest.advanceTimersByTimeAsync(60_000);
+  const [first, ...later] = heard;
+  expect(first).toBe('data: []\n\n');
+  expect(later.length).toBeGreaterThan(1);
+  expect(new Set(later)).toEqual(new Set([': still here\n\n']));
+  heard.length = 0;
+  tell({ device: 'scale', do: 'plug', in: true }, Date.now());
+  await jest.advanceTimersByTimeAsync(1000);
+  tell({ device: 'scale', do: 'plug', in: false }, Date.now());
+  await jest.advanceTimersByTimeAsync(1000);
+  expect(heard[0]).toContain('scale');
+  expect(heard.filter((each) => each === 'data: []\n\n')).toHaveLength(1);
+  gone.abort();
+  jest.useRealTimers();
+  await listening;
+});

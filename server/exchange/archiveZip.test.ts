@@ -228,6 +228,16 @@ describe('refused with the reason, and nothing is written', () => {
     expect((await refusal(await madeOf(newer))).message).toMatch(/only versions 1 to/);
   });
 
+  test('a first page that is a book', async () => {
+    const head = files['archive.json']!.toString();
+    const long = { ...files, 'archive.json': head.padEnd((1 << 20) + 1) };
+    expect(await refusal(await madeOf(long))).toMatchObject({
+      message: 'this file is longer than any we know',
+      path: 'archive.json',
+    });
+    await expect(madeOf({ ...files, 'archive.json': head.padEnd(1 << 20) }).then(refusal)).rejects.toBeDefined();
+  });
+
   test('names that climb out of it, or into the system', async () => {
     const good = await madeOf({ ...files, 'pictures/0123456789abcdef0123456789abcdef01234567.webp': 'x' }, 'named.zip');
     const name = 'pictures/0123456789abcdef0123456789abcdef01234567.webp';

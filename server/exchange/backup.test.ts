@@ -64,6 +64,12 @@ test('a damaged snapshot, or none of that name, is refused and nothing is change
   expect(() => lookAt(folder, name)).toThrow(/damaged/);
   await expect(restore(db, folder, name, later(1))).rejects.toThrow(/damaged/);
   await expect(restore(db, folder, '../../etc/passwd', later(1))).rejects.toThrow(/no such snapshot/);
+  // Neither a file that is there under another name than a snapshot's, nor such a name without a file.
+  writeFileSync(path.join(folder, 'notes.txt'), 'mine');
+  for (const none of ['notes.txt', name.replace('asked', 'daily')])
+    expect(() => lookAt(folder, none)).toThrow(
+      expect.objectContaining({ message: 'there is no such snapshot', path: 'name' }),
+    );
   expect(backups(folder)).toHaveLength(1);
 });
 

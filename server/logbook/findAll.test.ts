@@ -19,6 +19,9 @@ test('a piece by its label and its yarn’s words, or by its number', () => {
   expect(titles('cake 2 breakw').filter((title) => title.startsWith('piece'))).toEqual([
     'piece: Cake 2 of Breakwater, Deep water',
   ]);
+  expect(titles('deep breakwater cake 5')).toContain('piece: Cake 5 of Breakwater, Deep water');
+  expect(titles('breakwater - cake 5')).toContain('piece: Cake 5 of Breakwater, Deep water');
+  expect(titles('breakwater kelp cake 5').filter((title) => title.startsWith('piece'))).toEqual([]);
   const { id } = db
     .prepare(
       "SELECT p.id FROM piece p JOIN yarn y ON y.id = p.yarn_id WHERE p.label = 'Cone 1' AND y.line = 'Undyed lace'",

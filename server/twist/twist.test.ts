@@ -264,6 +264,13 @@ describe('the way next', () => {
     expect(runPage(db, runId)!.ways).toEqual({ left: 'far', laid: ['spindle cw'] });
   });
 
+  test('not into a plan from the other end, where it cannot be', () => {
+    const { db, cakeId } = withCake();
+    idOf(choosePlannedUse(db, cakeId, { ...way, rewind: { ...way.rewind!, end: 'outer', left: 'turning' } }, NOW));
+    const runId = idOf(startRun(db, cakeId, startValues({ swiftId: null }), 'metric', NOW));
+    expect(runPage(db, runId)!.ways).toEqual({ left: 'near', laid: ['spindle cw'] });
+  });
+
   test('and out of it again', () => {
     const { db, cakeId } = withCake();
     idOf(choosePlannedUse(db, cakeId, way, NOW));

@@ -146,7 +146,7 @@ const MOST_GONE_SHOWN = 200;
 
 export function goneFromShelf(db: Db): GoneYarn[] {
   return goneYarns(db, MOST_GONE_SHOWN).map((row) => {
-    const merge = row.gone === 'merged' ? liveMergeFrom(db, row.id) : undefined;
+    const merge = liveMergeFrom(db, row.id);
     const into = merge && yarnById(db, merge.intoYarn);
     return {
       id: row.id,
