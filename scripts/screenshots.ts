@@ -41,7 +41,21 @@ const VIEWS: View[] = [
   { name: 'run', path: '/winding/run/5', act: (maker) => maker.holds() },
   { name: 'minis-plan', path: '/minis/new?yarns=6', act: minisPlanned },
   { name: 'minis-count', path: '/minis/run/7', act: (maker) => maker.holds() },
-  { name: 'minis-kits', path: '/minis/2', size: { width: 1280, height: 1500 } },
+  {
+    name: 'quick',
+    path: '/quick',
+    act: async (maker) => {
+      const typed = {
+        mass: '104',
+        putUpMass: '3.5 oz',
+        putUpLength: '225 yd',
+        need: '180 m',
+        mini: '15',
+        loop: '162 cm',
+      };
+      for (const [name, text] of Object.entries(typed)) await maker.fill(name, text);
+    },
+  },
   { name: 'twist', path: '/twist/78', act: (maker) => maker.sees('Centimetre by centimetre') },
   { name: 'ply', path: '/twist/ply?pieces=78', act: (maker) => maker.page.waitForSelector('canvas') },
   {

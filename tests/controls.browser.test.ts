@@ -66,6 +66,21 @@ test('what was reached by Tab takes the space bar for itself, until something co
   await maker.close();
 });
 
+test('on a phone More leads to the places that have no tab, and Escape back to it', async () => {
+  const maker = await set.maker();
+  await maker.page.setViewport({ width: 390, height: 844, hasTouch: true });
+  await maker.goTo('/');
+  await click(maker, 'More');
+  await maker.sees('More places');
+  await maker.keys('Escape');
+  await maker.waitsFor(() => document.activeElement?.textContent === 'More');
+  await click(maker, 'More');
+  await maker.page.locator('.ant-drawer a::-p-text(Logbook)').click();
+  await maker.arrivesAt(/^\/logbook$/);
+  await maker.waitsFor(() => document.querySelector('.ant-drawer-open') === null);
+  await maker.close();
+});
+
 test('twice the same button does twice the same: nothing slides under the finger', async () => {
   const maker = await set.maker();
   await maker.goTo(RUN);

@@ -1,7 +1,9 @@
 'use client';
 
-import { Button, Input, Popover } from 'antd';
-import { type FormEvent, useState } from 'react';
+import { Button, Popover } from 'antd';
+import { useState } from 'react';
+import { TextField } from '../../ui/controls/Field';
+import { Form } from '../../ui/controls/Form';
 import { InlineButton } from '../../ui/controls/InlineButton';
 import { shortDay } from '../../ui/figures/dates';
 import { Problem } from '../../ui/feedback/Notice';
@@ -25,8 +27,7 @@ export function DayMinutes({
   const { run, busy, problem } = useTask();
   const offer = useUndoOffer();
   const [typed, setTyped] = useState<string | null>(null);
-  const keep = (event: FormEvent) => {
-    event.preventDefault();
+  const keep = () => {
     const minutes = typed!.trim() === '' ? null : Number(typed);
     run(
       () => keepDayTime(day, minutes),
@@ -45,22 +46,23 @@ export function DayMinutes({
       open={typed !== null}
       onOpenChange={(open) => setTyped(open ? String(has) : null)}
       content={
-        <form onSubmit={keep} className="grid gap-2">
-          <label className="grid gap-1">
-            Minutes on {shortDay(day)}; empty: as every week
-            <Input
+        <div onKeyDown={({ key }) => key === 'Escape' && setTyped(null)}>
+          <Form form={{ submit: keep }} className="grid gap-2">
+            <TextField
+              name={`minutes of ${day}`}
+              label={`Minutes on ${shortDay(day)}`}
+              hint="empty: as every week"
               value={typed ?? ''}
-              onChange={({ target }) => setTyped(target.value)}
-              onKeyDown={({ key }) => key === 'Escape' && setTyped(null)}
+              onChange={setTyped}
               inputMode="numeric"
               autoFocus
             />
-          </label>
-          <Button htmlType="submit" loading={busy}>
-            Keep
-          </Button>
-          <Problem words={problem} />
-        </form>
+            <Button htmlType="submit" loading={busy}>
+              Keep
+            </Button>
+            <Problem words={problem} />
+          </Form>
+        </div>
       }
     >
       <span>

@@ -1,6 +1,6 @@
 'use client';
 
-import { Input } from 'antd';
+import { Form, Input } from 'antd';
 import { type ReactNode, useEffect, useRef } from 'react';
 import { withUnit } from './bareUnits';
 import { SignIcon } from '../figures/icons';
@@ -35,27 +35,34 @@ export function Field({
 }: FieldProps & { children: (links: FieldLinks) => ReactNode }) {
   const aboutId = `${name}-about`;
   return (
-    <div className="flex flex-col min-w-0">
-      <label htmlFor={name} className="font-semibold text-small mb-1">
-        {label}
-      </label>
+    <Form.Item
+      layout="vertical"
+      colon={false}
+      className="min-w-0 m-0"
+      htmlFor={name}
+      label={<span className="font-semibold text-small">{label}</span>}
+      validateStatus={error ? 'error' : undefined}
+      extra={
+        // Of a height of its own, so that a guess pushes nothing about.
+        <div id={aboutId} className="min-h-[1.35rem] pt-1 text-small leading-[1.25]" aria-live="polite">
+          {error ? (
+            <span className="flex gap-1 text-madder font-semibold">
+              <SignIcon sign="no" size={16} />
+              {/* What was typed is quoted as it was typed. */}
+              <span className={error.startsWith('"') ? undefined : 'first-letter:uppercase'}>{error}</span>
+            </span>
+          ) : guess ? (
+            <span className="inline-block first-letter:uppercase py-0 px-2 border-[1.5px] border-dashed border-ink-soft rounded-md text-ink-soft italic">
+              guess: {guess}
+            </span>
+          ) : (
+            hint && <span className="block first-letter:uppercase text-ink-soft">{hint}</span>
+          )}
+        </div>
+      }
+    >
       {children({ id: name, 'aria-invalid': error !== undefined, 'aria-describedby': aboutId })}
-      <div id={aboutId} className="min-h-[1.35rem] pt-1 text-small leading-[1.25]" aria-live="polite">
-        {error ? (
-          <span className="flex gap-1 text-madder font-semibold">
-            <SignIcon sign="no" size={16} />
-            {/* What was typed is quoted as it was typed. */}
-            <span className={error.startsWith('"') ? undefined : 'first-letter:uppercase'}>{error}</span>
-          </span>
-        ) : guess ? (
-          <span className="inline-block first-letter:uppercase py-0 px-2 border-[1.5px] border-dashed border-ink-soft rounded-md text-ink-soft italic">
-            guess: {guess}
-          </span>
-        ) : (
-          hint && <span className="block first-letter:uppercase text-ink-soft">{hint}</span>
-        )}
-      </div>
-    </div>
+    </Form.Item>
   );
 }
 

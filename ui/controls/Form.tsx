@@ -1,6 +1,6 @@
 'use client';
 
-import { Button } from 'antd';
+import { Button, Form as AntForm } from 'antd';
 import type { ReactNode } from 'react';
 import { Problem } from '../feedback/Notice';
 import type { FormState } from './useForm';
@@ -18,16 +18,9 @@ export function Form({
   children: ReactNode;
 }) {
   return (
-    <form
-      noValidate
-      className={className}
-      onSubmit={(event) => {
-        event.preventDefault();
-        form.submit();
-      }}
-    >
+    <AntForm noValidate layout="vertical" className={className} onFinish={form.submit}>
       {children}
-    </form>
+    </AntForm>
   );
 }
 

@@ -10,11 +10,12 @@ import { isAtBench, useGlobalKey } from './useGlobalKey';
 const KeysDialog = dynamic(() => import('./KeysDialog').then((module) => module.KeysDialog), { ssr: false });
 const FindDialog = dynamic(() => import('./FindDialog').then((module) => module.FindDialog), { ssr: false });
 
-/** Looks for anything, anywhere: one key, some words, and on; another key lists the keys. Both are loaded once the page is there. */
+/** Looks for anything, anywhere: one key, some words, and on; another key lists the keys. Each is loaded when it is first asked for. */
 export function FindAll() {
   const path = usePathname();
-  const [open, setOpen] = useState(false);
-  const [keysShown, showKeys] = useState(false);
+  // Undefined until it is asked for.
+  const [open, setOpen] = useState<boolean>();
+  const [keysShown, showKeys] = useState<boolean>();
   useGlobalKey('f', !isAtBench(path), () => setOpen(true));
   useGlobalKey('?', true, () => showKeys(true));
   return (
@@ -26,8 +27,8 @@ export function FindAll() {
         aria-keyshortcuts="f"
         title="Key: f"
       />
-      <FindDialog open={open} onLeave={() => setOpen(false)} />
-      <KeysDialog open={keysShown} onLeave={() => showKeys(false)} />
+      {open !== undefined && <FindDialog open={open} onLeave={() => setOpen(false)} />}
+      {keysShown !== undefined && <KeysDialog open={keysShown} onLeave={() => showKeys(false)} />}
     </>
   );
 }

@@ -1,10 +1,11 @@
 'use client';
 
 import { CalendarOutlined, EllipsisOutlined, MoonOutlined, SunOutlined } from '@ant-design/icons';
-import { Button, Dropdown, Segmented } from 'antd';
+import { Button, Segmented } from 'antd';
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
-import type { ReactNode } from 'react';
+import { type ReactNode, useState } from 'react';
 import { inGrams, inMetres, systemOf } from '../../core/common/units';
 import type { PieceForm } from '../../core/yarn/piece';
 import { PieceGlyph } from '../thread/PieceGlyph';
@@ -13,6 +14,8 @@ import { FindAll } from './FindAll';
 import styles from './Frame.module.css';
 import { usePreferences } from './Providers';
 import { type BenchWay, WayToBench } from './WayToBench';
+
+const PlacesSheet = dynamic(() => import('./PlacesSheet').then((module) => module.PlacesSheet), { ssr: false });
 
 const PLACES = [
   { href: '/', name: 'Today' },
@@ -99,25 +102,26 @@ function TabGlyph({ form }: { form: PieceForm }) {
   );
 }
 
-/** On a phone: the places that have no tab of their own. */
+/** On a phone: the way to the places that have no tab of their own; their sheet is loaded when it is first opened. */
 function MorePlaces({ path }: { path: string }) {
+  const [open, setOpen] = useState<boolean>();
   const others = PLACES.slice(TABS);
   return (
-    <Dropdown
-      trigger={['click']}
-      menu={{ items: others.map(({ href, name }) => ({ key: href, label: <Link href={href}>{name}</Link> })) }}
-    >
+    <>
       <button
         type="button"
         className={`${styles.place} hidden border-0 bg-transparent [font:inherit] cursor-pointer`}
         aria-current={others.some(({ href }) => isAt(path, href)) ? 'page' : undefined}
+        aria-haspopup="dialog"
+        onClick={() => setOpen(true)}
       >
         <span className={styles.tab}>
           <EllipsisOutlined />
         </span>
         More
       </button>
-    </Dropdown>
+      {open !== undefined && <PlacesSheet places={others} open={open} onLeave={() => setOpen(false)} />}
+    </>
   );
 }
 

@@ -42,6 +42,7 @@ export function antTheme(dark: boolean): ThemeConfig {
       motion: false,
     },
     components: {
+      Form: { itemMarginBottom: 0, verticalLabelPadding: '0 0 4px', labelHeight: 'auto', labelColor: shades.ink },
       Button: {
         fontWeight: 600,
         primaryShadow: 'none',

@@ -9,7 +9,7 @@ import { type ParentPiece, readMinis, readSize, type ReadMinis } from '../../../
 import type { MinisWorth } from '../../../core/minis/minis';
 import { GRAMS_PER_OUNCE, inGrams, type UnitSystem } from '../../../core/common/units';
 import type { MiniPlanForm, PlanMinisPage } from '../../../server/minis/miniPlans';
-import { FormError } from '../../../ui/controls/Form';
+import { Form, FormError } from '../../../ui/controls/Form';
 import { newKey } from '../../../ui/feedback/newKey';
 import { useSystem } from '../../../ui/frame/Providers';
 import { moveDraft, useForm } from '../../../ui/controls/useForm';
@@ -92,13 +92,7 @@ function Planning({ page, draftKey }: { page: PlanMinisPage; draftKey: string })
   const errors = { ...read.errors, ...form.errors };
   const total = made.reduce((sum, count) => sum + count, 0);
   return (
-    <form
-      noValidate
-      onSubmit={(event) => {
-        event.preventDefault();
-        form.submit();
-      }}
-    >
+    <Form form={form}>
       <div className="[&_h1]:text-large flex flex-wrap gap-y-3 gap-x-6 justify-between items-center mb-4">
         <h1>
           {total === 0
@@ -219,7 +213,7 @@ function Planning({ page, draftKey }: { page: PlanMinisPage; draftKey: string })
           errors={errors}
         />
       )}
-    </form>
+    </Form>
   );
 }
 

@@ -2,7 +2,7 @@
 
 import { MassField } from '../../../ui/controls/Field';
 import { Button } from 'antd';
-import { type FormEvent, type ReactNode, useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { reading as readingOf } from '../../../core/common/inputError';
 import { inWords, fineMassFigure } from '../../../core/common/format';
 import { loopsMassG } from '../../../core/minis/gramsPerLoop';
@@ -34,6 +34,7 @@ import { chooseStep, ScaleChoice, useScale } from '../../../ui/controls/Weighing
 import styles from './WeighMini.module.css';
 import type { Session } from './useSession';
 import { sizeName, VERDICT_TONE, VERDICT_WORDS } from '../words';
+import { Form } from '../../../ui/controls/Form';
 import { Fold } from '../../../ui/controls/Fold';
 
 /** The mini on the scale, or what is left of its skein: what it weighs, whether that is as wanted, and on to the next. */
@@ -281,8 +282,7 @@ function ReadingForm({
   const system = useSystem();
   const [typed, setTyped] = useLocalStorage(keptAs, '');
   const [error, setError] = useState('');
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
+  const submit = () => {
     const read = readingOf(() => parseQuantity(typed, 'mass', system, ''));
     if (read.error !== undefined) setError(read.error);
     else after(onRead(read.value));
@@ -292,9 +292,8 @@ function ReadingForm({
     else if (taken !== 'asked') setError(taken.refused);
   };
   return (
-    <form
-      onSubmit={submit}
-      noValidate
+    <Form
+      form={{ submit }}
       className={`${styles.reading} grid grid-cols-[minmax(0,320px)_auto] gap-y-1 gap-x-4 items-center justify-start max-phone:grid-cols-[minmax(0,1fr)]`}
     >
       <MassField
@@ -350,7 +349,7 @@ function ReadingForm({
           </Notice>
         </div>
       )}
-    </form>
+    </Form>
   );
 }
 

@@ -1,8 +1,7 @@
 'use client';
 
-import { Button } from 'antd';
+import { Button, Table } from 'antd';
 import Link from 'next/link';
-import type { ReactNode } from 'react';
 import type { PliedRecord, PlyFigures } from '../../../server/twist/plied';
 import type { TwistPage } from '../../../server/twist/twist';
 import { Length, Span, Twist } from '../../../ui/figures/Figures';
@@ -12,7 +11,6 @@ import { Notice, Problem } from '../../../ui/feedback/Notice';
 import { useUndoOffer } from '../../../ui/feedback/UndoOffer';
 import { useTask } from '../../../ui/feedback/useTask';
 import { undoStep, wash } from '../actions';
-import styles from './PliedPanel.module.css';
 import { METHOD_WORDS } from './plyWords';
 
 /** How a piece was plied, what was measured of it before and after washing, and what it waits for. */
@@ -68,43 +66,22 @@ export function PliedPanel({ page: { piece }, plied }: { page: TwistPage; plied:
         </Notice>
       )}
       <Problem words={task.problem} />
-      <table className={styles.figures}>
-        <thead>
-          <tr>
-            <td />
-            <th scope="col">before washing</th>
-            <th scope="col">after</th>
-          </tr>
-        </thead>
-        <tbody>
-          <Row name="ply twist" of={twistOf} before={before} after={after} ask={measure('twist', 'count it')} />
-          <Row name="loops" of={loopsOf} before={before} after={after} ask={measure('reel', 'count them')} />
-          <Row name="wraps to the inch" of={wpiOf} before={before} after={after} ask={measure('wraps', 'count them')} />
-        </tbody>
-      </table>
+      <Table
+        size="small"
+        rowKey="name"
+        pagination={false}
+        dataSource={[
+          { name: 'ply twist', of: twistOf, ask: measure('twist', 'count it') },
+          { name: 'loops', of: loopsOf, ask: measure('reel', 'count them') },
+          { name: 'wraps to the inch', of: wpiOf, ask: measure('wraps', 'count them') },
+        ]}
+        columns={[
+          { title: 'Figure', dataIndex: 'name', rowScope: 'row' },
+          { title: 'Before washing', render: (_, { of, ask }) => of(before) ?? ask },
+          { title: 'After', render: (_, { of, ask }) => of(after) ?? ask },
+        ]}
+      />
     </section>
-  );
-}
-
-function Row({
-  name,
-  of,
-  before,
-  after,
-  ask,
-}: {
-  name: string;
-  of: (figures: PlyFigures) => ReactNode;
-  before: PlyFigures;
-  after: PlyFigures;
-  ask: ReactNode;
-}) {
-  return (
-    <tr>
-      <th scope="row">{name}</th>
-      <td>{of(before) ?? ask}</td>
-      <td>{of(after) ?? ask}</td>
-    </tr>
   );
 }
 

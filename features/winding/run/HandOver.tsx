@@ -1,8 +1,10 @@
 'use client';
 
-import { Button, Input } from 'antd';
+import { Button } from 'antd';
 import { useState } from 'react';
 import type { RunState } from '../../../core/winding/run';
+import { TextField } from '../../../ui/controls/Field';
+import { Form } from '../../../ui/controls/Form';
 import { SideSheet } from '../../../ui/controls/SideSheet';
 
 /** Who winds from here on: two people may take turns at one cake. */
@@ -32,6 +34,8 @@ export function HandOver({
   );
 }
 
+const LONGEST_NAME = 60;
+
 function Names({
   names,
   enabled,
@@ -43,17 +47,14 @@ function Names({
 }) {
   const [who, setWho] = useState('');
   return (
-    <form
-      className="grid gap-4"
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (who.trim()) onHand(who.trim());
-      }}
-    >
-      <label className="grid gap-1">
-        Who winds from here on?
-        <Input value={who} maxLength={60} onChange={({ target }) => setWho(target.value)} autoFocus />
-      </label>
+    <Form form={{ submit: () => who.trim() && onHand(who.trim()) }} className="grid gap-4">
+      <TextField
+        name="who"
+        label="Who winds from here on?"
+        value={who}
+        onChange={(name) => setWho(name.slice(0, LONGEST_NAME))}
+        autoFocus
+      />
       {names.length > 0 && (
         <div className="flex flex-wrap gap-2">
           {names.map((name) => (
@@ -67,6 +68,6 @@ function Names({
         Takes over
       </Button>
       <p>The count stays on this screen. On another one, open this winding and press “Count here instead”.</p>
-    </form>
+    </Form>
   );
 }

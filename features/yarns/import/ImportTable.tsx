@@ -1,17 +1,20 @@
 'use client';
 
+import { Table } from 'antd';
 import Link from 'next/link';
 import type { ImportPreview } from '../../../server/exchange/importYarns';
 import { Choice } from '../../../ui/controls/Choice';
 import { Notice } from '../../../ui/feedback/Notice';
 import { Swatch } from '../../../ui/figures/Swatch';
-import styles from './ImportScreen.module.css';
 
 /** A column that a list may have. */
 export interface CsvColumn {
   field: string;
   label: string;
 }
+
+/** Higher than this, a list of lines is scrolled by itself. */
+const MOST_HIGH = 460;
 
 /** What a list was understood to say: its columns, its first yarns, and line by line what is wrong. */
 export function ImportTable({
@@ -64,19 +67,30 @@ export function ImportTable({
         <h2 id="good">
           {preview.good.toLocaleString('en-GB')} {preview.good === 1 ? 'yarn' : 'yarns'} can be read
         </h2>
-        <ul className={styles.rows}>
-          {preview.rows.map(({ line, name, maker, dyeLot, colourHex, pieces }) => (
-            <li key={line}>
-              <Swatch hex={colourHex} />
-              <span>
-                <strong>{name}</strong>
-                <br />
-                {[maker, dyeLot && `lot ${dyeLot}`, pieces].filter(Boolean).join(' · ')}
-              </span>
-              <span className="text-ink-soft">line {line}</span>
-            </li>
-          ))}
-        </ul>
+        <Table
+          size="small"
+          rowKey="line"
+          pagination={false}
+          scroll={{ y: MOST_HIGH }}
+          dataSource={preview.rows}
+          columns={[
+            { title: 'Line', dataIndex: 'line', width: 64 },
+            {
+              title: 'Yarn',
+              render: (_, { name, maker, dyeLot, colourHex }) => (
+                <span className="flex gap-2 items-center">
+                  <Swatch hex={colourHex} />
+                  <span>
+                    <strong>{name}</strong>
+                    <br />
+                    {[maker, dyeLot && `lot ${dyeLot}`].filter(Boolean).join(' · ')}
+                  </span>
+                </span>
+              ),
+            },
+            { title: 'Pieces', dataIndex: 'pieces' },
+          ]}
+        />
         {preview.good > preview.rows.length && (
           <p className="text-ink-soft">and {(preview.good - preview.rows.length).toLocaleString('en-GB')} more</p>
         )}
@@ -87,14 +101,20 @@ export function ImportTable({
             ? 'Every line can be read'
             : `${preview.problemCount} ${preview.problemCount === 1 ? 'line' : 'lines'} cannot be read`}
         </h2>
-        <ul className="[&_li]:py-1 [&_li]:px-0 [&_li]:border-t [&_li]:border-line max-h-[460px] overflow-auto">
-          {preview.problems.map(({ line, column, message }, i) => (
-            <li key={i}>
-              <strong>line {line}</strong>
-              {column && `, ${column}`}: {message}
-            </li>
-          ))}
-        </ul>
+        {preview.problemCount > 0 && (
+          <Table
+            size="small"
+            rowKey={({ line, column, message }) => `${line} ${column} ${message}`}
+            pagination={false}
+            scroll={{ y: MOST_HIGH }}
+            dataSource={preview.problems}
+            columns={[
+              { title: 'Line', dataIndex: 'line', width: 64 },
+              { title: 'Column', dataIndex: 'column', width: 110 },
+              { title: 'What is wrong', dataIndex: 'message' },
+            ]}
+          />
+        )}
         {preview.twice.length > 0 && (
           <>
             <h3>On the shelf already</h3>
