@@ -1,7 +1,7 @@
 import type { Metadata, Viewport } from 'next';
-import dynamicImport from 'next/dynamic';
 import { headers } from 'next/headers';
 import type { ReactNode } from 'react';
+import { Rescue } from '../features/rescue/Rescue';
 import { database, trouble } from '../server/common/database';
 import { preferences } from '../server/common/preferences';
 import { waysOut } from '../server/exchange/rescue';
@@ -13,11 +13,6 @@ import '../ui/frame/global.css';
 import { PALETTE_CSS } from '../ui/frame/palette';
 import { Providers } from '../ui/frame/Providers';
 import { UndoOffer } from '../ui/feedback/UndoOffer';
-
-/** Hardly ever seen, and so not sent with every page. */
-const RescueScreen = dynamicImport(() =>
-  import('../features/rescue/RescueScreen').then((module) => module.RescueScreen),
-);
 
 /** Every page shows what the database holds now; none can be made while building. */
 export const dynamic = 'force-dynamic';
@@ -44,7 +39,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
           <Providers system={system} theme={theme}>
             <UndoOffer>
               {damaged ? (
-                <RescueScreen trouble={damaged} ways={waysOut()} />
+                <Rescue trouble={damaged} ways={waysOut()} />
               ) : (
                 <Frame onBench={onBench(database())}>{children}</Frame>
               )}

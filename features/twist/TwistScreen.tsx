@@ -19,7 +19,6 @@ import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { useTask } from '../../ui/feedback/useTask';
 import { noteWays } from './actions';
 import { LimitsPanel } from './LimitsPanel';
-import { PliedPanel } from './ply/PliedPanel';
 import { StepCards } from './StepCards';
 import { notesOf } from './notes';
 import {
@@ -39,6 +38,9 @@ import { usingWords } from '../../ui/strand/plannedUseWords';
 import { YarnHere } from './YarnHere';
 
 const TwistCurve = dynamic(() => import('./TwistCurve'), { ssr: false });
+
+/** Only what was plied has one. */
+const PliedPanel = dynamic(() => import('./ply/PliedPanel').then((module) => module.PliedPanel));
 
 /** What has become of a piece's twist, what if it were done otherwise, and which way to go on. */
 export function TwistScreen({ page }: { page: TwistPage }) {

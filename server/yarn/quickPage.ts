@@ -1,11 +1,14 @@
 import { kindOfYarn } from '../../core/yarn/fibre';
 import type { PlanTool } from '../../core/winding/piecePlan';
 import type { Db } from '../../db/common/connection';
+import { countShelf } from '../../db/yarn/shelf';
 import { bench, type ScaleTool } from '../bench/bench';
 import { planTools } from '../bench/planTools';
 
-/** The tools that quick answers reckon with. */
+/** What quick answers are worked out with. */
 export interface QuickPage {
+  /** No yarn is kept yet. */
+  firstVisit: boolean;
   tools: PlanTool[];
   scales: ScaleTool[];
 }
@@ -17,5 +20,5 @@ const NOT_KEPT = 0;
 export function quickPage(db: Db): QuickPage {
   const tools = bench(db);
   const yarn = { id: NOT_KEPT, kind: kindOfYarn([]), grist: { mean: 1, sd: 0 }, again: false };
-  return { tools: planTools(tools, yarn), scales: tools.scales };
+  return { firstVisit: countShelf(db) === 0, tools: planTools(tools, yarn), scales: tools.scales };
 }

@@ -1,9 +1,12 @@
 'use client';
 
-import { Button, Drawer } from 'antd';
+import { Button } from 'antd';
+import dynamic from 'next/dynamic';
 import { type ReactNode, useState } from 'react';
 
-/** A button that opens a sheet at the side; Escape, or a press anywhere else, closes it and does nothing more. */
+const Sheet = dynamic(() => import('./Sheet').then((module) => module.Sheet), { ssr: false });
+
+/** A button that opens a sheet at the side, which is loaded when it is first opened. */
 export function SideSheet({
   label,
   quiet,
@@ -14,18 +17,23 @@ export function SideSheet({
   /** What stands in it; it may be given the way to close the sheet. */
   children: ReactNode | ((close: () => void) => ReactNode);
 }) {
-  const [open, setOpen] = useState(false);
+  const [open, setOpen] = useState<boolean>();
   const close = () => setOpen(false);
   return (
     <>
-      <Button type={quiet ? 'text' : 'default'} className="h-[46px]" aria-expanded={open} onClick={() => setOpen(true)}>
+      <Button
+        type={quiet ? 'text' : 'default'}
+        className="h-[46px]"
+        aria-expanded={open ?? false}
+        onClick={() => setOpen(true)}
+      >
         {label}
       </Button>
-      <Drawer title={label} open={open} onClose={close} size={420} destroyOnHidden>
-        <div className="grid gap-4 content-start justify-items-start">
+      {open !== undefined && (
+        <Sheet title={label} open={open} onLeave={close}>
           {typeof children === 'function' ? children(close) : children}
-        </div>
-      </Drawer>
+        </Sheet>
+      )}
     </>
   );
 }

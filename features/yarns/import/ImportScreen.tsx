@@ -9,7 +9,7 @@ import { newKey } from '../../../ui/feedback/newKey';
 import { Problem } from '../../../ui/feedback/Notice';
 import { useUndoOffer } from '../../../ui/feedback/UndoOffer';
 import { undoImport } from '../actions';
-import { type CsvColumn, ImportTable } from './ImportTable';
+import { type CsvColumn } from './ImportTable';
 import { picking } from '../../../ui/controls/FilePick';
 
 interface Source {
@@ -24,6 +24,9 @@ type Answer<Body> = { ok: true; body: Body } | { ok: false; problem: string };
 const EXAMPLE = `Maker,Line,Colour,Dye lot,Fibre,Weight per ball,Length per ball,How many,Place
 Northstack Mill,Slack Water,Fog,08,70 % mohair 30 % silk,25 g,212 m,3,loft
 Limpet Hill Farm,Ferry aran,Oatmeal,3,wool,8 oz,410 yd,5,blue chest`;
+
+/** A table is large, and there is none before a file is chosen. */
+const ImportTable = dynamic(() => import('./ImportTable').then((module) => module.ImportTable));
 
 /** A list of yarns from elsewhere: looked at first, written only when one says so. */
 export function ImportScreen({ columns }: { columns: CsvColumn[] }) {

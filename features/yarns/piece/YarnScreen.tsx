@@ -24,11 +24,12 @@ import { ContradictionPanel } from './ContradictionPanel';
 import { Enough } from './Enough';
 import { YarnMenu } from '../shelf/YarnMenu';
 import { HowMuch } from './HowMuch';
-import { MysteryPanel } from './MysteryPanel';
 import { SampleList } from '../measure/SampleList';
 import { twistInWords } from '../words';
 import styles from './YarnScreen.module.css';
 
+/** Only few yarns have no band. */
+const MysteryPanel = dynamic(() => import('./MysteryPanel').then((module) => module.MysteryPanel));
 /** Charts are large and none is needed to see how much there is. */
 const RemainingChart = dynamic(() => import('./RemainingChart'), { ssr: false });
 

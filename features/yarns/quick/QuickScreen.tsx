@@ -19,7 +19,7 @@ import { NOTHING_TYPED, type QuickForm, toKeep, yarnInHand } from './yarnInHand'
 const FirstTour = dynamic(() => import('./FirstTour').then((module) => module.FirstTour), { ssr: false });
 
 /** Five questions about a yarn in the hand, answered from what is typed of it; nothing is saved until it is kept. */
-export function QuickScreen({ page, firstVisit = false }: { page: QuickPage; firstVisit?: boolean }) {
+export function QuickScreen({ page }: { page: QuickPage }) {
   const router = useRouter();
   const system = useSystem();
   const scale = useScale(page.scales);
@@ -41,7 +41,7 @@ export function QuickScreen({ page, firstVisit = false }: { page: QuickPage; fir
       <div className="grid grid-cols-[minmax(280px,1fr)_minmax(0,2.6fr)] gap-y-6 gap-x-wide items-start max-tablet:grid-cols-[minmax(0,1fr)]">
         <section ref={figures} aria-labelledby="in-hand">
           <Form form={form}>
-            <h1 id="in-hand">{firstVisit ? 'Welcome. What is in your hand?' : 'The yarn in your hand'}</h1>
+            <h1 id="in-hand">{page.firstVisit ? 'Welcome. What is in your hand?' : 'The yarn in your hand'}</h1>
             <p className="mt-1 mb-4 text-ink-soft">Type what you know. Nothing is saved until you keep it.</p>
             <MassField label="Weight on your scale" {...field('mass')} hint="without its band" autoFocus />
             <ScaleChoice scale={scale} />
@@ -90,7 +90,7 @@ export function QuickScreen({ page, firstVisit = false }: { page: QuickPage; fir
           <Twist {...asked} />
         </section>
       </div>
-      {firstVisit && <FirstTour stops={[figures, answers, keep]} />}
+      {page.firstVisit && <FirstTour stops={[figures, answers, keep]} />}
     </>
   );
 }

@@ -1,6 +1,7 @@
 'use client';
 
 import { Button } from 'antd';
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import type { YarnView } from '../../../server/yarn/yarnViews';
@@ -8,8 +9,9 @@ import { SideSheet } from '../../../ui/controls/SideSheet';
 import { useUndoOffer } from '../../../ui/feedback/UndoOffer';
 import { Problem } from '../../../ui/feedback/Notice';
 import { useTask } from '../../../ui/feedback/useTask';
-import { YarnPicker } from '../../../ui/controls/YarnPicker';
 import { bringBack, deleteYarn, mergeYarns, putAway } from '../actions';
+
+const YarnPicker = dynamic(() => import('../../../ui/controls/YarnPicker').then((module) => module.YarnPicker));
 
 /** What can become of the entry as a whole. All of it can be taken back. */
 export function YarnMenu({ yarn, worked }: { yarn: YarnView; worked: boolean }) {
