@@ -38,7 +38,7 @@ export function Field({
     <Form.Item
       layout="vertical"
       colon={false}
-      className="min-w-0 m-0"
+      className="min-w-0 m-0 [&_label]:h-auto [&_.ant-form-item-label]:leading-[1.1] [&_.ant-form-item-extra]:min-h-0"
       htmlFor={name}
       label={<span className="font-semibold text-small">{label}</span>}
       validateStatus={error ? 'error' : undefined}

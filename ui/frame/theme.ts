@@ -28,6 +28,7 @@ export function antTheme(dark: boolean): ThemeConfig {
       colorInfoBg: shades.sunk,
       colorInfoBorder: 'transparent',
       colorTextBase: shades.ink,
+      colorText: shades.ink,
       colorBgBase: shades.card,
       colorBgContainer: shades.card,
       colorBgElevated: dark ? shades.sunk : '#ffffff',

@@ -1,6 +1,7 @@
 'use client';
 
 import { Button, Checkbox, Input, Upload } from 'antd';
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useEffect, useRef, useState } from 'react';
 import type { ImportPreview } from '../../../server/exchange/importYarns';
