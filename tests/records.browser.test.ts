@@ -187,7 +187,7 @@ describe('the logbook', () => {
 });
 
 describe('days', () => {
-  test('something is put on the list, settled and moved by keys, done, taken back, and follows into a calendar', async () => {
+  test('something is put on the list, confirmed and moved by keys, done, taken back, and follows into a calendar', async () => {
     const maker = await set.maker();
     await maker.goTo('/days/new');
     await maker.choose('kind', 'other');
@@ -212,7 +212,7 @@ describe('days', () => {
     expect(planned()).toBeNull();
     await (await card())!.focus();
     await maker.keys('ArrowRight');
-    await maker.until(async () => (await stateOf()).includes('settled'));
+    await maker.until(async () => (await stateOf()).includes('confirmed'));
     const first = planned()!;
     const atFirst = await stateOf();
     await (await card())!.focus();
@@ -241,20 +241,20 @@ describe('days', () => {
     const events = new ICAL.Component(ICAL.parse(await (await fetch(`${set.app.url}/api/calendar`)).text()))
       .getAllSubcomponents('vevent')
       .map((event) => new ICAL.Event(event));
-    // When the evening begins, or after what else is settled for it: which day it is depends on today.
+    // When the evening begins, or after what else is confirmed for it: which day it is depends on today.
     const start = events.find(({ summary }) => summary === 'Card the grey fleece')!.startDate.toString();
     expect(start >= `${first}T19:30:00` && start < `${first}T21:00:00`).toBe(true);
 
     // So it stays through a reload, which also waits until the card is back where it was.
     await maker.page.reload();
     await maker.live();
-    expect(await stateOf()).toContain('settled');
+    expect(await stateOf()).toContain('confirmed');
     await maker.page.$eval('li[aria-label^="Card the grey fleece"] button:last-of-type', (button) =>
       (button as HTMLElement).click(),
     );
     await maker.until(async () => (await stateOf()).includes('done'));
     await maker.press('Undo');
-    await maker.until(async () => (await stateOf()).includes('settled'));
+    await maker.until(async () => (await stateOf()).includes('confirmed'));
     expect(maker.troubles).toEqual([]);
     await maker.close();
   });

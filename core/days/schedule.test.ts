@@ -49,7 +49,7 @@ test('what others with a date wait for goes first itself', () => {
   expect(days[2]).toBe('2026-11-30');
 });
 
-test('what is settled stays, even where that is too much or too early, and that is said', () => {
+test('what is confirmed stays, even where that is too much or too early, and that is said', () => {
   const { days, overfull, tooEarly, missed } = proposeDays(
     [
       task(1, { plannedOn: '2026-11-28' }),
@@ -149,8 +149,8 @@ test('whatever is to be done: no proposed day is before its time, and none has m
           const there = tasks.filter(({ id }) => days.get(id) === day);
           const total = there.reduce((sum, { minutes }) => sum + minutes, 0);
           const alone = there.length === 1;
-          const settled = there.some(({ plannedOn }) => plannedOn !== null && plannedOn >= TODAY);
-          expect(alone || settled || total <= minutesOn(time, day)).toBe(true);
+          const confirmed = there.some(({ plannedOn }) => plannedOn !== null && plannedOn >= TODAY);
+          expect(alone || confirmed || total <= minutesOn(time, day)).toBe(true);
         }
         for (const { taskId } of late) expect(tasks[taskId - 1]!.dueOn).not.toBeNull();
         // The order in which they were entered makes no difference.

@@ -9,7 +9,7 @@ export interface ScheduledTask {
   earliestOn: string | null;
   /** What must have been done so many days before. */
   after: readonly { taskId: number; waitDays: number }[];
-  /** The day that was settled. */
+  /** The day that was confirmed. */
   plannedOn: string | null;
   /** When it was done; null: it is still to be done. */
   doneOn: string | null;
@@ -23,15 +23,15 @@ export interface BenchTime {
 
 /** A day for each task, and what does not work out. */
 export interface Schedule {
-  /** By the number of the task: settled or proposed; null: no day has room for it. */
+  /** By the number of the task: confirmed or proposed; null: no day has room for it. */
   days: Map<number, string | null>;
-  /** Settled for a day that has passed, and not done. */
+  /** Confirmed for a day that has passed, and not done. */
   missed: number[];
   /** By so many days; null: there is no day at all. */
   late: { taskId: number; byDays: number | null }[];
-  /** Settled before what it waits for, or before its time. */
+  /** Confirmed before what it waits for, or before its time. */
   tooEarly: number[];
-  /** Days with more settled than there is time. */
+  /** Days with more confirmed than there is time. */
   overfull: { day: string; minutes: number; has: number }[];
 }
 
@@ -49,7 +49,7 @@ export function minutesOn({ weekdays, days }: BenchTime, day: string): number {
 }
 
 /**
- * A day for each task: what is settled stays where it is; the rest is put where there is room, what is due first, first,
+ * A day for each task: what is confirmed stays where it is; the rest is put where there is room, what is due first, first,
  * and nothing before what it waits for. A task that no single day has room for gets a day of its own.
  *
  * @param tasks in any order; those done count as what others wait for
@@ -59,11 +59,11 @@ export function minutesOn({ weekdays, days }: BenchTime, day: string): number {
 export function proposeDays(tasks: readonly ScheduledTask[], time: BenchTime, today: string): Schedule {
   const byId = new Map(tasks.map((task) => [task.id, task]));
   const open = tasks.filter(({ doneOn }) => doneOn === null);
-  const settled = open.filter(({ plannedOn }) => plannedOn !== null && plannedOn >= today);
-  const days = new Map<number, string | null>(settled.map(({ id, plannedOn }) => [id, plannedOn]));
+  const confirmed = open.filter(({ plannedOn }) => plannedOn !== null && plannedOn >= today);
+  const days = new Map<number, string | null>(confirmed.map(({ id, plannedOn }) => [id, plannedOn]));
   const taken = new Map<string, number>();
   const take = (day: string, minutes: number) => taken.set(day, (taken.get(day) ?? 0) + minutes);
-  for (const { plannedOn, minutes } of settled) take(plannedOn!, minutes);
+  for (const { plannedOn, minutes } of confirmed) take(plannedOn!, minutes);
 
   const earliestOf = (task: ScheduledTask): string | null => {
     let earliest = later(today, task.earliestOn ?? today);
@@ -105,7 +105,7 @@ export function proposeDays(tasks: readonly ScheduledTask[], time: BenchTime, to
       if (dueOn === null || (day !== null && day <= dueOn)) return [];
       return [{ taskId: id, byDays: day === null ? null : daysBetween(dueOn, day) }];
     }),
-    tooEarly: settled
+    tooEarly: confirmed
       .filter((task) => {
         const earliest = earliestOf(task);
         return earliest !== null && task.plannedOn! < earliest;
@@ -113,7 +113,7 @@ export function proposeDays(tasks: readonly ScheduledTask[], time: BenchTime, to
       .map(({ id }) => id),
     overfull: [...taken]
       .map(([day, minutes]) => ({ day, minutes, has: minutesOn(time, day) }))
-      .filter(({ minutes, has, day }) => minutes > has && settled.some(({ plannedOn }) => plannedOn === day))
+      .filter(({ minutes, has, day }) => minutes > has && confirmed.some(({ plannedOn }) => plannedOn === day))
       .sort((a, b) => a.day.localeCompare(b.day)),
   };
 }

@@ -42,7 +42,7 @@ test('nothing planned, it says what the page is for', () => {
   expect(bench().shownText()).toContain('Nothing is planned. Put on the list what is to be done');
 });
 
-test('a proposal is one, with its minutes and a way to settle it', () => {
+test('a proposal is one, with its minutes and a way to confirm it', () => {
   const { add, shownText } = bench();
   add();
   const words = shownText();
@@ -61,7 +61,7 @@ test('what would be late is said first, with what would help', () => {
   expect(shownText()).toContain('A day late');
 });
 
-test('what is settled too early, missed, or too much for its day', () => {
+test('what is confirmed too early, missed, or too much for its day', () => {
   const { add, shownText } = bench();
   const first = add({ kind: 'wash', plannedOn: addDays(TODAY, 2) });
   add({ plannedOn: addDays(TODAY, 2), after: [{ taskId: first, waitDays: '1' }] });
@@ -69,7 +69,7 @@ test('what is settled too early, missed, or too much for its day', () => {
   const words = shownText();
   expect(words).toContain('Too early: it waits for “wash hank 1 of causeway, low tide” and one day');
   expect(words).toMatch(/It was to be done on/);
-  expect(words).toMatch(/has 40 minutes settled and 30 minutes of time/);
+  expect(words).toMatch(/has 40 minutes confirmed and 30 minutes of time/);
 });
 
 test('without any time there is no day, and that is said', () => {

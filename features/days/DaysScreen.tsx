@@ -15,7 +15,7 @@ import { PageHead } from '../../ui/frame/PageHead';
 import { Notice, Problem } from '../../ui/feedback/Notice';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { useTask } from '../../ui/feedback/useTask';
-import { settle } from './actions';
+import { keepDays } from './actions';
 import styles from './DaysScreen.module.css';
 import { DayMinutes } from './DayMinutes';
 import { FeedPanel } from './FeedPanel';
@@ -24,7 +24,7 @@ import { DaysRow, Part, TaskRow } from './TaskRow';
 import { TimePanel } from './TimePanel';
 import { taskTitle } from '../../core/days/taskWords';
 
-/** What is to be done, day by day: what is settled, what is proposed, what would be late and what would help. */
+/** What is to be done, day by day: what is confirmed, what is proposed, what would be late and what would help. */
 export function DaysScreen({ page }: { page: DaysPage }) {
   const { today, from, days, tasks, pendingCare } = page;
   const shown = { from, count: days.length, today };
@@ -43,14 +43,14 @@ export function DaysScreen({ page }: { page: DaysPage }) {
   const move = (task: TaskCard, day: string | null) => {
     if (day !== null && day < today) return setAnnounced('A day that has passed cannot be chosen.');
     run(
-      () => settle({ [task.id]: day }),
+      () => keepDays({ [task.id]: day }),
       () => {
         setAnnounced(
           day === null ? `${taskTitle(task)}: its day is proposed again.` : `${taskTitle(task)}: ${shortDay(day)}.`,
         );
         offer({
           words: day === null ? 'Its day is proposed again.' : `Confirmed for ${shortDay(day)}.`,
-          undo: () => settle({ [task.id]: task.plannedOn }),
+          undo: () => keepDays({ [task.id]: task.plannedOn }),
         });
       },
     );
@@ -65,11 +65,11 @@ export function DaysScreen({ page }: { page: DaysPage }) {
   };
   const takeAll = () =>
     run(
-      () => settle(Object.fromEntries(proposed.map(({ id, on }) => [id, on]))),
+      () => keepDays(Object.fromEntries(proposed.map(({ id, on }) => [id, on]))),
       () =>
         offer({
-          words: `${proposed.length === 1 ? 'One day is' : `${proposed.length} days are`} settled.`,
-          undo: () => settle(Object.fromEntries(proposed.map(({ id, plannedOn }) => [id, plannedOn]))),
+          words: `${proposed.length === 1 ? 'One day is' : `${proposed.length} days are`} confirmed.`,
+          undo: () => keepDays(Object.fromEntries(proposed.map(({ id, plannedOn }) => [id, plannedOn]))),
         }),
     );
 
@@ -210,7 +210,7 @@ function Trouble({ page: { tasks, helps, overfull } }: { page: DaysPage }) {
       )}
       {overfull.map(({ day, minutes, has }) => (
         <Notice key={day} tone="tight">
-          {shortDay(day)} has {minutes} minutes settled and {has === 0 ? 'no time' : `${has} minutes of time`}.
+          {shortDay(day)} has {minutes} minutes confirmed and {has === 0 ? 'no time' : `${has} minutes of time`}.
         </Notice>
       ))}
     </div>

@@ -2,7 +2,7 @@
 
 import { useSyncExternalStore } from 'react';
 
-/** What is settled, as a file for any calendar, or as a feed that one subscribes to. */
+/** What is confirmed, as a file for any calendar, or as a feed that one subscribes to. */
 export function FeedPanel() {
   const origin = useSyncExternalStore(
     () => () => undefined,
@@ -13,7 +13,7 @@ export function FeedPanel() {
     <section data-screen-only aria-labelledby="feed">
       <h2 id="feed">In your own calendar</h2>
       <p>
-        What is settled, what is due, and when something will have rested or be dry, with a reminder.{' '}
+        What is confirmed, what is due, and when something will have rested or be dry, with a reminder.{' '}
         <a href="/api/calendar" download="lazy-acorn.ics">
           Take it as a file
         </a>

@@ -74,7 +74,7 @@ export function TaskRow({
   const { run, busy } = useTask();
   const offer = useUndoOffer();
   const done = task.doneOn !== null;
-  const settled = task.plannedOn !== null && !task.missed;
+  const confirmed = task.plannedOn !== null && !task.missed;
   const title = taskTitle(task);
   const href = taskHref(task);
   const { setNodeRef, listeners, transform } = useDraggable({ id: task.id, disabled: done });
@@ -101,7 +101,7 @@ export function TaskRow({
     <li
       className={styles.row}
       tabIndex={done ? undefined : 0}
-      aria-label={`${title}, ${task.minutes} minutes, ${done ? 'done' : settled ? 'settled' : 'proposed'}${task.on ? ` for ${shortDay(task.on)}` : ''}`}
+      aria-label={`${title}, ${task.minutes} minutes, ${done ? 'done' : confirmed ? 'confirmed' : 'proposed'}${task.on ? ` for ${shortDay(task.on)}` : ''}`}
       aria-roledescription={done ? undefined : 'task to move'}
       onKeyDown={press}
     >
@@ -130,7 +130,7 @@ export function TaskRow({
               ))}
             {!done && (
               <span className="[&_a]:font-semibold flex flex-wrap items-center gap-y-1 gap-x-3">
-                {!settled && task.on !== null && (
+                {!confirmed && task.on !== null && (
                   <InlineButton onClick={() => onMove(task, task.on)}>Confirm</InlineButton>
                 )}
                 {href && task.on === today && <Link href={href}>Start</Link>}
@@ -153,7 +153,7 @@ export function TaskRow({
             {...listeners}
             className={styles.bead}
             style={{ ...placed(strand.bead, 1), transform: transform ? `translateX(${transform.x}px)` : undefined }}
-            data-settled={settled}
+            data-confirmed={confirmed}
             data-done={done}
             aria-hidden="true"
           >

@@ -5,14 +5,14 @@ import { action, flag, formOf, id, idOrNew } from '../../server/common/action';
 import { saveDayTime, saveTime, type TimeForm } from '../../server/days/benchTime';
 import { database } from '../../server/common/database';
 import { ROW_NUMBER } from '../../server/common/rowNumber';
-import { type TaskForm, TASK_MARKS, markedTask, saveTask, settleDays } from '../../server/days/tasks';
+import { type TaskForm, TASK_MARKS, markedTask, saveTask, confirmDays } from '../../server/days/tasks';
 
 export const saveTaskForm = action([idOrNew, formOf<TaskForm>()], (id, form) =>
   saveTask(database(), id, form, new Date()),
 );
 
-export const settle = action([z.record(z.string().regex(ROW_NUMBER), z.iso.date().nullable())], (days) =>
-  settleDays(database(), days),
+export const keepDays = action([z.record(z.string().regex(ROW_NUMBER), z.iso.date().nullable())], (days) =>
+  confirmDays(database(), days),
 );
 
 export const markTask = action([id, z.enum(TASK_MARKS), flag], (id, mark, on) =>

@@ -10,7 +10,7 @@ import { pendingCare } from './pendingCare';
 /** Before an evening begins, and on the morning of a day. */
 const REMIND_MIN = 15;
 
-/** What is settled, due, and ready to be gone on with, for a calendar. */
+/** What is confirmed, due, and ready to be gone on with, for a calendar. */
 export function calendarOf(db: Db, now: Date): string {
   return calendarFile(calendarEntries(db, now));
 }
@@ -18,12 +18,12 @@ export function calendarOf(db: Db, now: Date): string {
 function calendarEntries(db: Db, now: Date): CalendarEntry[] {
   const tasks = taskCards(db, now);
   const { from } = benchTime(db);
-  const settled = tasks.filter(({ plannedOn, doneOn }) => plannedOn !== null && doneOn === null);
-  const days = [...new Set(settled.map(({ plannedOn }) => plannedOn!))].sort();
+  const confirmed = tasks.filter(({ plannedOn, doneOn }) => plannedOn !== null && doneOn === null);
+  const days = [...new Set(confirmed.map(({ plannedOn }) => plannedOn!))].sort();
   return [
     ...days.flatMap((day) =>
       evening(
-        settled.filter(({ plannedOn }) => plannedOn === day),
+        confirmed.filter(({ plannedOn }) => plannedOn === day),
         day,
         from,
         now,
@@ -52,7 +52,7 @@ function calendarEntries(db: Db, now: Date): CalendarEntry[] {
   ];
 }
 
-/** What is settled for one evening, one after another. */
+/** What is confirmed for one evening, one after another. */
 function evening(tasks: readonly TaskCard[], day: string, from: string, now: Date): CalendarEntry[] {
   const [hours, minutes] = from.split(':').map(Number) as [number, number];
   let atMin = hours * 60 + minutes;

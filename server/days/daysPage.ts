@@ -38,7 +38,7 @@ export interface TaskCard {
   earliestWhy: 'cast on' | 'rests' | 'dries' | null;
   after: { taskId: number; waitDays: number; entered: boolean }[];
   plannedOn: string | null;
-  /** Settled or proposed; null: there is no day for it, or it is done. */
+  /** Confirmed or proposed; null: there is no day for it, or it is done. */
   on: string | null;
   doneOn: string | null;
   /** Days after its due date. */
@@ -107,7 +107,7 @@ export function daysPage(db: Db, now: Date, fromAsked?: string): DaysPage {
   };
 }
 
-/** Everything on the list, each with its day, settled or proposed. */
+/** Everything on the list, each with its day, confirmed or proposed. */
 export function taskCards(db: Db, now: Date): TaskCard[] {
   return placed(db, now).tasks;
 }

@@ -5,7 +5,7 @@ import { calendarOf } from './calendar';
 import { treatPieces } from '../yarn/pieceOperations';
 import { dayOf } from '../common/days';
 import { daysPage } from './daysPage';
-import { type TaskForm, markedTask, planWindingOf, saveTask, settleDays } from './tasks';
+import { type TaskForm, markedTask, planWindingOf, saveTask, confirmDays } from './tasks';
 import { plySingles } from '../twist/plying';
 import { saveProject } from '../projects/projects';
 import {
@@ -46,13 +46,13 @@ function bench() {
   return { db, yarnId, pieceIds, hank: pieceIds[0]!, add, card };
 }
 
-test('a job is proposed for the first day with room, and stays where it was settled', () => {
+test('a job is proposed for the first day with room, and stays where it was confirmed', () => {
   const { db, hank, add, card } = bench();
   const id = add({ pieceId: hank });
   expect(card(id)).toMatchObject({ on: DAY, plannedOn: null, minutesFrom: 'usual', never: false });
-  idOf(settleDays(db, { [id]: day(3) }));
+  idOf(confirmDays(db, { [id]: day(3) }));
   expect(card(id)).toMatchObject({ on: day(3), plannedOn: day(3) });
-  idOf(settleDays(db, { [id]: null }));
+  idOf(confirmDays(db, { [id]: null }));
   expect(card(id).on).toBe(DAY);
 });
 
@@ -66,7 +66,7 @@ test('a job that was entered twice is there once; changed, deleted and brought b
   expect(card(id)).toMatchObject({ minutes: 40, dueOn: day(5) });
   idOf(markedTask(db, id, 'deleted', true, NOW));
   expect(card(id)).toBeUndefined();
-  expect(errorsOf(settleDays(db, { [id]: DAY }))['']).toMatch(/not on the list/);
+  expect(errorsOf(confirmDays(db, { [id]: DAY }))['']).toMatch(/not on the list/);
   idOf(markedTask(db, id, 'deleted', false, NOW));
   idOf(markedTask(db, id, 'done', true, NOW));
   expect(card(id)).toMatchObject({ doneOn: DAY, on: null });
@@ -123,7 +123,7 @@ test('not wound earlier than the school allows before casting on', () => {
   );
   const id = add({ pieceId: hank, projectId });
   expect(card(id)).toMatchObject({ earliestOn: day(16), earliestWhy: 'cast on', on: day(16) });
-  idOf(settleDays(db, { [id]: day(2) }));
+  idOf(confirmDays(db, { [id]: day(2) }));
   expect(card(id)).toMatchObject({ on: day(2), tooEarly: true });
 
   // Its other hank comes onto the list, due when it is cast on; and not twice.
@@ -184,7 +184,7 @@ describe('the calendar, read by another program', () => {
   const read = (text: string) =>
     new ICAL.Component(ICAL.parse(text)).getAllSubcomponents('vevent').map((event) => new ICAL.Event(event));
 
-  test('settled jobs one after another in the evening, with a reminder; what is due on its day', () => {
+  test('confirmed jobs one after another in the evening, with a reminder; what is due on its day', () => {
     const { db, hank, pieceIds, add } = bench();
     add({ pieceId: hank, plannedOn: day(1), minutes: '25', dueOn: day(4) });
     add({

@@ -90,8 +90,8 @@ export function saveTask(db: Db, id: number | null, input: unknown, now: Date): 
   );
 }
 
-/** Settles days for tasks, or leaves them to be proposed again; all of them or none. */
-export function settleDays(db: Db, days: Readonly<Record<number, string | null>>): SaveResult {
+/** Confirms days for tasks, or leaves them to be proposed again; all of them or none. */
+export function confirmDays(db: Db, days: Readonly<Record<number, string | null>>): SaveResult {
   return saving(() =>
     db
       .transaction(() => {

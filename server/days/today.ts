@@ -34,7 +34,7 @@ export interface Today {
   short: ProjectLine[];
   /** What rests, dries, or is to be washed or measured. */
   pendingCare: PendingCare[];
-  /** What is to be done today, settled or proposed, and what was missed. */
+  /** What is to be done today, confirmed or proposed, and what was missed. */
   tasks: TaskCard[];
   /** What is due within two weeks: projects, and tasks that would be late. */
   due: { href: string; name: string; what: 'due' | 'cast on'; day: string; inDays: number }[];
