@@ -3,7 +3,12 @@
 import { Button, notification } from 'antd';
 import { useRouter } from 'next/navigation';
 import { useEffect } from 'react';
-import type { Offer } from './UndoOffer';
+
+export interface Offer {
+  /** What was done: "Squall, Wet slate is put away." */
+  words: string;
+  undo: () => Promise<unknown>;
+}
 
 /** There is one offer at a time: the last thing that was done. */
 const KEY = 'undo';

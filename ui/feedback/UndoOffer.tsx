@@ -2,12 +2,7 @@
 
 import dynamic from 'next/dynamic';
 import { createContext, type ReactNode, use, useState } from 'react';
-
-export interface Offer {
-  /** What was done: "Squall, Wet slate is put away." */
-  words: string;
-  undo: () => Promise<unknown>;
-}
+import type { Offer } from './OfferNotice';
 
 const OfferContext = createContext<(offer: Offer) => void>(() => {});
 const OfferNotice = dynamic(() => import('./OfferNotice').then((module) => module.OfferNotice), { ssr: false });
