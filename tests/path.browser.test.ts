@@ -327,3 +327,51 @@ test('a cake is wound a second time from where it stands, and the winding can be
 });
 
 test('nothing on the way broke in the browser', () => expect(maker.troubles).toEqual([]));
+
+describe('from an empty program to a first cake in the log', () => {
+  const empty = stage({ demo: false });
+
+  test('takes at most thirty actions besides the count, with every step at the bench ticked off', async () => {
+    const newcomer = await empty.maker();
+    let actions = 0;
+    const then = async (act: Promise<unknown>) => {
+      actions++;
+      await act;
+    };
+    await newcomer.goTo('/');
+    await newcomer.arrivesAt(/^\/quick$/);
+    for (const [name, text] of Object.entries({ mass: '101', putUpMass: '100 g', putUpLength: '206 m' }))
+      await then(newcomer.fill(name, text));
+    await newcomer.sees('Yes, in one cake');
+    await then(newcomer.press('Keep this yarn'));
+    await newcomer.arrivesAt(/^\/yarns\/new$/);
+    await then(newcomer.fill('line', 'Squall'));
+    await then(newcomer.press('Save this yarn'));
+    await newcomer.arrivesAt(/^\/yarns\/1$/);
+    await then(newcomer.press('Plan to wind hank 1'));
+    await newcomer.arrivesAt(/^\/winding\/plan\/1$/);
+    await then(newcomer.press('Wind it at the bench'));
+    await newcomer.arrivesAt(/^\/winding\/run\/1$/);
+    await newcomer.holds();
+    const stepsDone = async (next: string) => {
+      while (!(await newcomer.text()).includes(next)) {
+        const before = (await newcomer.page.$$('[aria-checked="true"]')).length;
+        await then(newcomer.keys('Space'));
+        await newcomer.until(async () => (await newcomer.page.$$('[aria-checked="true"]')).length === before + 1);
+      }
+      await then(newcomer.keys('Space'));
+    };
+    await stepsDone('All done. Begin to wind?');
+    await newcomer.sees('Gently: the first dozen turns');
+    await newcomer.count(20);
+    await newcomer.counts(20);
+    await then(newcomer.press('Cut: take it off'));
+    await stepsDone('All done. To the scale?');
+    await newcomer.sees('Put the cake on the scale');
+    await then(newcomer.fill('masses.0', '100'));
+    await then(newcomer.press('Log it'));
+    await newcomer.arrivesAt(/^\/logbook\/\d+$/);
+    expect(actions).toBeLessThanOrEqual(30);
+    expect(newcomer.troubles).toEqual([]);
+  });
+});
