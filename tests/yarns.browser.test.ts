@@ -149,7 +149,12 @@ describe('a list of 500 lines', () => {
     await upload(maker, 'input[type=file]', file);
     await maker.sees('493 yarns can be read');
     await maker.sees('7 lines cannot be read');
-    for (const line of [7, 78, 149, 220, 291, 362, 433]) await maker.sees(`line ${line}, `);
+    const wrong = await maker.page.$$eval('[aria-labelledby="bad"] tr[data-row-key]', (rows) =>
+      rows.map((row) => [...row.querySelectorAll('td')].map(({ textContent }) => textContent)),
+    );
+    expect(wrong.map(([line]) => Number(line))).toEqual([7, 78, 149, 220, 291, 362, 433]);
+    // Each names its column and says why.
+    expect(wrong.every(([, column, why]) => column !== '' && why !== '')).toBe(true);
     const before = await (await fetch(`${set.app.url}/api/shelf?q=breakwater`)).json();
     expect(before).toMatchObject({ total: 0 });
 

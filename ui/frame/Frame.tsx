@@ -69,7 +69,7 @@ export function Frame({ onBench, children }: { onBench: BenchWay[]; children: Re
               className={styles.place}
               data-tab={i < TABS}
             >
-              <span className={styles.tab}>{TAB_DRAWINGS[href]}</span>
+              <span className={styles.tab} aria-hidden="true">{TAB_DRAWINGS[href]}</span>
               {name}
             </Link>
           ))}
@@ -115,7 +115,7 @@ function MorePlaces({ path }: { path: string }) {
         aria-haspopup="dialog"
         onClick={() => setOpen(true)}
       >
-        <span className={styles.tab}>
+        <span className={styles.tab} aria-hidden="true">
           <EllipsisOutlined />
         </span>
         More

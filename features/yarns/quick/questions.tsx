@@ -57,6 +57,7 @@ export function Fit({ page, form, yarn }: Asked) {
       <ChoiceField
         label="Onto"
         {...form.field('toolKey')}
+        value={toolOf(page, form.values).key}
         options={page.tools.map(({ key, name }) => ({ value: key, label: name }))}
       />
       {!plan || !cake || !tool ? (
@@ -200,8 +201,8 @@ export function Twist({ page, form, yarn }: Asked) {
 
 /** Wound in as few cakes as the chosen tool takes; null until enough is known of the yarn. */
 function planOf(
-  { tools }: QuickPage,
-  { toolKey }: QuickForm,
+  page: QuickPage,
+  form: QuickForm,
   { massG, grist }: YarnInHand,
   piece: { hankLoopM?: number },
 ): PiecePlan | null {
@@ -210,14 +211,19 @@ function planOf(
     { massG, grist, faults: [], fromEnd: 'inner', ...piece },
     {
       split: { by: 'equal', cakes: 1 },
-      toolKey: (tools.find(({ key }) => key === toolKey) ?? tools[0]!).key,
+      toolKey: toolOf(page, form).key,
       toolOfPart: {},
       firmness: 'usual',
       cutAtKnots: false,
       twice: false,
     },
-    tools,
+    page.tools,
   );
+}
+
+/** What was chosen may have been taken off the bench since. */
+function toolOf({ tools }: QuickPage, { toolKey }: QuickForm): QuickPage['tools'][number] {
+  return tools.find(({ key }) => key === toolKey) ?? tools[0]!;
 }
 
 /** What pulling the first cake does to its twist (turns/m), where it is used first and where last. */
