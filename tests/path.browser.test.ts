@@ -365,7 +365,7 @@ describe('from an empty program to a first cake in the log', () => {
     await newcomer.sees('Gently: the first dozen turns');
     await newcomer.count(20);
     await newcomer.counts(20);
-    await then(newcomer.press('Cut: take it off'));
+    await then(newcomer.press('All wound: take it off'));
     await stepsDone('All done. To the scale?');
     await newcomer.sees('Put the cake on the scale');
     await then(newcomer.fill('masses.0', '100'));

@@ -161,7 +161,7 @@ function Sizes({
     setTyped(before);
   const narrow = core!.value && outer!.value && outer!.value <= core!.value;
   const [inner, whole] =
-    form === 'cone' ? ['Across its nose', 'Across its base'] : ['Across its hole', 'Across it all'];
+    form === 'cone' ? ['Across its nose', 'Across its base'] : ['Its hole', 'Its width'];
   return (
     <div className="grid grid-cols-[1fr_1fr] gap-2">
       <TextField

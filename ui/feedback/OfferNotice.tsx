@@ -13,8 +13,8 @@ export interface Offer {
 /** There is one offer at a time: the last thing that was done. */
 const KEY = 'undo';
 
-/** Shows what was done, and a button that takes it back. */
-export function OfferNotice({ offer }: { offer: Offer }) {
+/** Shows what was done, and a button that takes it back; once it was used or closed, the offer is gone. */
+export function OfferNotice({ offer, onGone }: { offer: Offer; onGone: () => void }) {
   const router = useRouter();
   const [notices, place] = notification.useNotification({ placement: 'bottom', duration: false });
 
@@ -25,7 +25,7 @@ export function OfferNotice({ offer }: { offer: Offer }) {
         () => false,
       );
       if (!done) return show('It could not be undone just now. Try again, or look in the logbook.');
-      notices.destroy(KEY);
+      onGone();
       router.refresh();
     };
     const show = (title: string) =>
@@ -33,11 +33,11 @@ export function OfferNotice({ offer }: { offer: Offer }) {
         key: KEY,
         title,
         role: 'status',
-        closable: { 'aria-label': 'Close' },
+        closable: { 'aria-label': 'Close', onClose: onGone },
         actions: <Button onClick={() => void takeBack()}>Undo</Button>,
       });
     show(offer.words);
-  }, [offer, notices, router]);
+  }, [offer, onGone, notices, router]);
 
   return <>{place}</>;
 }

@@ -1,7 +1,7 @@
 'use client';
 
 import dynamic from 'next/dynamic';
-import { createContext, type ReactNode, use, useState } from 'react';
+import { createContext, type ReactNode, use, useCallback, useState } from 'react';
 import type { Offer } from './OfferNotice';
 
 const OfferContext = createContext<(offer: Offer) => void>(() => {});
@@ -10,10 +10,11 @@ const OfferNotice = dynamic(() => import('./OfferNotice').then((module) => modul
 /** Holds the last thing that was done and can be taken back, on whatever page one goes on to. */
 export function UndoOffer({ children }: { children: ReactNode }) {
   const [offer, makeOffer] = useState<Offer | null>(null);
+  const forget = useCallback(() => makeOffer(null), []);
   return (
     <OfferContext value={makeOffer}>
       {children}
-      {offer && <OfferNotice offer={offer} />}
+      {offer && <OfferNotice offer={offer} onGone={forget} />}
     </OfferContext>
   );
 }

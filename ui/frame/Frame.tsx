@@ -69,7 +69,9 @@ export function Frame({ onBench, children }: { onBench: BenchWay[]; children: Re
               className={styles.place}
               data-tab={i < TABS}
             >
-              <span className={styles.tab} aria-hidden="true">{TAB_DRAWINGS[href]}</span>
+              <span className={styles.tab} aria-hidden="true">
+                {TAB_DRAWINGS[href]}
+              </span>
               {name}
             </Link>
           ))}
