@@ -160,8 +160,7 @@ function Sizes({
   if (!given && core!.value && outer!.value && outer!.value > core!.value && typed.join() !== before.join())
     setTyped(before);
   const narrow = core!.value && outer!.value && outer!.value <= core!.value;
-  const [inner, whole] =
-    form === 'cone' ? ['Across its nose', 'Across its base'] : ['Its hole', 'Its width'];
+  const [inner, whole] = form === 'cone' ? ['Across its nose', 'Across its base'] : ['Its hole', 'Its width'];
   return (
     <div className="grid grid-cols-[1fr_1fr] gap-2">
       <TextField

@@ -29,6 +29,7 @@ const PLACES: readonly { href: string; title: string; words: string }[] = [
   { href: '/winding/by-hand', title: 'Winding by hand', words: 'hand nostepinne tube thumb' },
   { href: '/minis', title: 'Minis', words: 'minis mini skeins cut map kits' },
   { href: '/minis/new', title: 'Plan minis', words: 'new minis plan cut' },
+  { href: '/quick', title: 'Quick answers', words: 'quick enough fit turns minis twist question' },
   { href: '/twist', title: 'Twist', words: 'twist s z' },
   { href: '/twist/ply', title: 'Ply', words: 'ply plying bobbins singles' },
   { href: '/twist/practice', title: 'Practise twist', words: 'practice practise learn exercise twist' },
