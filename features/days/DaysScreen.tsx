@@ -220,10 +220,11 @@ function Trouble({ page: { tasks, helps, overfull } }: { page: DaysPage }) {
 /** The top of a day's column: its name, how much of its time is taken, and what is due or begun on it. */
 function DayHead({ day: { day, weekday, has, otherwise, taken, dates }, today }: { day: DayOfBench; today: string }) {
   const past = day < today;
+  const [number, month] = shortDay(day).slice(4).split(' ');
   return (
     <li className={styles.head} data-today={day === today} data-past={past}>
       <h2>
-        <span>{WEEKDAYS[weekday]}</span> {shortDay(day).slice(4)}
+        <span>{WEEKDAYS[weekday]}</span> {number} <i className="not-italic max-desk:block">{month}</i>
         {day === today && <span className="visually-hidden">, today</span>}
       </h2>
       {!past && (

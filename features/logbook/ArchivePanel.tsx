@@ -1,6 +1,6 @@
 'use client';
 
-import { Button } from 'antd';
+import { Button, Popconfirm } from 'antd';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { ArchivePreview, TakenOver } from '../../server/exchange/archiveUpload';
@@ -136,9 +136,18 @@ function Preview({
             <Button type="primary" size="large" onClick={() => onTake('merge')} disabled={fresh === 0}>
               Add it to what is here
             </Button>
-            <Button size="large" danger onClick={() => onTake('replace')}>
-              Replace everything here
-            </Button>
+            <Popconfirm
+              title="Replace everything here?"
+              description="A snapshot of what is here is taken first."
+              okText="Replace it"
+              cancelText="Keep what is here"
+              okButtonProps={{ danger: true }}
+              onConfirm={() => onTake('replace')}
+            >
+              <Button size="large" danger>
+                Replace everything here
+              </Button>
+            </Popconfirm>
           </>
         )}
         <Button size="large" type="text" onClick={onDrop}>
