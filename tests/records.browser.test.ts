@@ -309,6 +309,11 @@ describe('out of the app and back', () => {
     await maker.goTo('/logbook/files');
     await give(maker, 'input#archive-file', file);
     await maker.sees('1 would come in');
+    // Replacing is asked once more, and one may think better of it.
+    await maker.press('Replace everything here');
+    await maker.sees('A snapshot of what is here is taken first.');
+    await maker.press('Keep what is here');
+    expect((await archived()).tables).toEqual(renamed.tables);
     await maker.press('Add it to what is here');
     await maker.sees('Restored: 1 yarn');
     await maker.goTo('/yarns?q=breakwater');
