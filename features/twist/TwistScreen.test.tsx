@@ -12,6 +12,7 @@ import { textOf } from '../../tests/support/uiTesting';
 import { notesOf } from './notes';
 import { coneSize, differs, type Scenario, scenarioOutcome, scenarioOf } from './scenario';
 import { TwistHome } from './TwistHome';
+import { PliedPanel } from './ply/PliedPanel';
 import { TwistScreen } from './TwistScreen';
 import { plannedUseOf, waysFrom } from './RewindOptions';
 import { changeSentences, noseWords, singleWords } from './words';
@@ -82,7 +83,8 @@ describe('what the screen says', () => {
     const [{ id }] = db
       .prepare("SELECT p.id FROM piece p JOIN yarn y ON y.id = p.yarn_id WHERE y.line = 'Lookout two-ply'")
       .all() as [{ id: number }];
-    const words = shownText(twistPage(db, id, NOW)!);
+    const page = twistPage(db, id, NOW)!;
+    const words = textOf(<PliedPanel page={page} plied={page.plied!} />);
     expect(words).toContain('Turning bobbins of bobbin 1, Lookout single, Storm');
     expect(words).toContain('spun Z, 384 t/m; plied S, meant to have 250 t/m');
     expect(words).toContain('It dries since 13 Mar; once it is dry, weigh it');
