@@ -138,9 +138,9 @@ export function moveDraft(from: string, to: string, values: object): void {
   keepDraft(from, null);
 }
 
-/** Puts into the draft of another form what is known already; what else was typed there stays. */
-export function addToDraft(key: string, values: object, system: UnitSystem): void {
-  keepDraft(key, { ...readDraft(key, system), ...values }, system);
+/** Begins the draft of another form with what is known already. */
+export function beginDraft(key: string, values: object, system: UnitSystem): void {
+  keepDraft(key, values, system);
 }
 
 /** Under this name a draft says in which units its bare numbers were typed. */

@@ -5,6 +5,8 @@ import { database } from '../../../server/common/database';
 
 export const metadata: Metadata = { title: 'Add a yarn' };
 
-export default function Page() {
-  return <AddYarnScreen scales={scales(database())} />;
+/** `?asked` goes on with the yarn that quick answers were about. */
+export default async function Page({ searchParams }: { searchParams: Promise<{ asked?: string }> }) {
+  const { asked } = await searchParams;
+  return <AddYarnScreen scales={scales(database())} asked={asked !== undefined} />;
 }

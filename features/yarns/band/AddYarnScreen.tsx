@@ -17,17 +17,17 @@ import { useForm } from '../../../ui/controls/useForm';
 import { useScale } from '../../../ui/controls/WeighingFields';
 import { saveNewYarn } from '../actions';
 import { BandFields } from './BandFields';
-import { EMPTY_BAND, readBand } from './bandValues';
+import { ASKED_ABOUT, EMPTY_BAND, readBand } from './bandValues';
 import { OnShelfAlready } from '../shelf/OnShelfAlready';
 import { onePiece, PiecesFields, piecesTyped, weighedHere } from './PiecesFields';
 import styles from './YarnForm.module.css';
 
 /** A yarn from its band: what it is, what the band says, and what there is of it. */
-export function AddYarnScreen({ scales }: { scales: ScaleTool[] }) {
+export function AddYarnScreen({ scales, asked = false }: { scales: ScaleTool[]; asked?: boolean }) {
   const router = useRouter();
   const scale = useScale(scales);
   const form = useForm<YarnForm>({
-    draftKey: 'new yarn',
+    draftKey: asked ? ASKED_ABOUT : 'new yarn',
     initial: () => ({ ...EMPTY_BAND, ...onePiece() }),
     save: (values) =>
       saveNewYarn({

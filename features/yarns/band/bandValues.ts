@@ -9,6 +9,9 @@ import { type GristFacts, gristOfYarn, type KnownGrist } from '../../../core/yar
 import type { BandForm } from '../../../server/yarn/yarns';
 import type { YarnView } from '../../../server/yarn/yarnViews';
 
+/** Under this key lies the draft of a yarn that was asked about first; a yarn that was begun otherwise keeps its own. */
+export const ASKED_ABOUT = 'new yarn, asked about';
+
 export const EMPTY_BAND: BandForm = {
   ...bandTexts(() => ''),
   colourHex: '#7d8471',
