@@ -3,11 +3,15 @@ import { parentPort } from 'node:worker_threads';
 import { InputError } from '../../core/common/inputError';
 import { HEAVY_WORK, type HeavyName } from './heavyWork';
 
-/** What came of a work. */
+/** That a work begins, and what came of it. */
 export type HeavyReport =
-  { value: unknown } | { refused: { message: string; path: string } } | { failed: string; code?: string };
+  | { begun: true }
+  | { value: unknown }
+  | { refused: { message: string; path: string } }
+  | { failed: string; code?: string };
 
 parentPort!.on('message', ({ name, input }: { name: HeavyName; input: never }) => {
+  parentPort!.postMessage({ begun: true } satisfies HeavyReport);
   void Promise.resolve()
     .then((): unknown => HEAVY_WORK[name](input))
     .then((value): HeavyReport => ({ value }), complaint)
