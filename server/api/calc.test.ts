@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
+import { LONG_ENOUGH_S } from '../../tests/support/minisTesting';
 import { calculate } from './calc';
 
 interface Case {
@@ -24,7 +25,7 @@ for (const name of ['yardage', 'cake', 'winder-fit', 'swift', 'twist', 'ply-both
   });
 
 test.each(casesOf('minis'))('minis, called from outside: $name', async ({ input, output }) => {
-  const answer = await calculate('minis', JSON.stringify(input));
+  const answer = await calculate('minis', JSON.stringify(input), LONG_ENOUGH_S);
   if (!answer.ok) throw new Error(answer.error.message);
   expect(answer.output).toMatchObject(output);
   expect(answer.output).toHaveProperty('proven', { grams: true, parents: true, left: true });

@@ -1,3 +1,4 @@
+import { availableParallelism, loadavg } from 'node:os';
 import { Worker } from 'node:worker_threads';
 import { InputError } from '../../core/common/inputError';
 import { ConflictError } from '../common/result';
@@ -53,6 +54,11 @@ function begun(): Worker {
   return worker;
 }
 
+/** How many times longer the same work takes where others keep the machine busy. */
+function busyness(): number {
+  return Math.max(1, loadavg()[0]! / availableParallelism());
+}
+
 function inThread<Name extends HeavyName>(
   name: Name,
   input: HeavyInput<Name>,
@@ -73,15 +79,20 @@ function inThread<Name extends HeavyName>(
     const gone = () => refuse(new ConflictError(NOBODY_WAITS));
     // From when the work begins: on a busy machine a thread takes long to begin, which says nothing of the work.
     let limit: NodeJS.Timeout | undefined;
-    const timed = () => {
-      limit = setTimeout(
-        () => refuse(new InputError(`this takes longer than the ${seconds} seconds it may; ask for less`, '')),
-        seconds * 1000,
-      );
+    let begunAtMs = 0;
+    const timed = (forMs: number) => {
+      limit = setTimeout(() => {
+        const moreMs = seconds * 1000 * busyness() - (performance.now() - begunAtMs);
+        if (moreMs > 0) timed(moreMs);
+        else refuse(new InputError(`this takes longer than the ${seconds} seconds it may; ask for less`, ''));
+      }, forMs);
     };
     signal?.addEventListener('abort', gone);
     const reported = (answer: HeavyReport) => {
-      if ('begun' in answer) return timed();
+      if ('begun' in answer) {
+        begunAtMs = performance.now();
+        return timed(seconds * 1000);
+      }
       end(() => {
         if ('value' in answer) resolve(answer.value as HeavyOutput<Name>);
         else if ('refused' in answer) reject(new InputError(answer.refused.message, answer.refused.path));

@@ -34,7 +34,7 @@ export function askedValues(values: Partial<Asked> = {}): Asked {
 }
 
 /** For the proof, so that the demo and the tests have the same plans on a machine that is slow just then. */
-const LONG_ENOUGH_S = 600;
+export const LONG_ENOUGH_S = 600;
 
 /** The plan as the screen's worker makes it. */
 export function plannedMinis(highs: Highs, db: Db, asked: Asked): Pick<MiniPlanForm, 'counts' | 'proven'> {
