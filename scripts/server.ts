@@ -2,6 +2,7 @@
 import { randomBytes } from 'node:crypto';
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
 import next from 'next';
+import sirv from 'sirv';
 import { guardHeaders, turnedAway } from '../server/common/gate';
 import { Turns } from '../server/common/turns';
 
@@ -18,6 +19,11 @@ const inCase = new Turns(1);
 
 /** Headers by which a proxy speaks for another; here nobody does. */
 const SPOKEN_FOR = ['x-forwarded-host', 'x-forwarded-proto', 'x-forwarded-port', 'x-forwarded-for', 'forwarded'];
+
+/** What was built never changes under its name, and lies there packed small. */
+const BUILT = '/_next/static/';
+const ONE_YEAR_SECONDS = 365 * 24 * 3600;
+const built = dev ? null : sirv('.next/static', { brotli: true, immutable: true, maxAge: ONE_YEAR_SECONDS });
 
 const app = next({ dev, hostname: HOST, port });
 const answer = app.getRequestHandler();
@@ -39,6 +45,13 @@ async function enter(request: IncomingMessage, response: ServerResponse): Promis
   // The pages read the nonce for their scripts from here.
   headers['content-security-policy'] = String(response.getHeader('content-security-policy'));
   headers['x-nonce'] = nonce;
+  if (built && url.startsWith(BUILT)) {
+    request.url = url.slice(BUILT.length - 1);
+    return built(request, response, () => {
+      request.url = url;
+      return answer(request, response);
+    });
+  }
   if (!isPage(method, url)) return answer(request, response);
   const gone = new AbortController();
   response.once('close', () => gone.abort());
