@@ -112,6 +112,51 @@ describe.each(Object.keys(LABEL_SHEETS) as LabelSheetName[])('on %s', (name) => 
   });
 });
 
+test.each(Object.keys(LABEL_SHEETS) as LabelSheetName[])(
+  'on %s a hole is marked where one is punched, words and code keep clear of it and are as large as the label bears',
+  async (name) => {
+    const sheet = LABEL_SHEETS[name] as LabelSheet;
+    const [page] = await pagesOf([label(), label()], name);
+    const places = placesOf(name, 2);
+    expect(page!.circles).toHaveLength(sheet.hole ? 2 : 0);
+    places.forEach((place, i) => {
+      const { left, right, top, moduleMm } = codeIn(page!, place);
+      const side = right - left;
+      const words = page!.texts.filter(
+        ({ x, y }) => x > place.x && x < place.x + place.width && y > place.y && y < place.y + place.height,
+      );
+      const hole = page!.circles[i];
+      if (hole) {
+        expect(hole.x).toBeCloseTo(place.x + place.width / 2, 2);
+        expect(hole.radius / POINTS).toBeGreaterThan(1.5);
+        expect(hole.radius / POINTS).toBeLessThan(4);
+        expect(hole.y - hole.radius).toBeGreaterThan(place.y + 0.5 * hole.radius);
+        for (const { y, size } of words) expect(y - size * 0.75).toBeGreaterThan(hole.y + hole.radius);
+      }
+      if (sheet.upright) {
+        // In the middle, and above the label's foot by a border.
+        expect((left + right) / 2).toBeCloseTo(place.x + place.width / 2, 0);
+        expect(side / place.width).toBeGreaterThan(0.39);
+        expect(side / place.width).toBeLessThan(0.63);
+        const foot = place.y + place.height - (top + side);
+        expect(foot).toBeGreaterThan(0);
+        expect(foot).toBeLessThan(4 * POINTS);
+      } else {
+        expect(side / place.width).toBeLessThan(0.41);
+        expect(top + side / 2).toBeCloseTo(place.y + place.height / 2, 0);
+      }
+      // As large as a phone likes it, where the label has the room.
+      if (side / place.width < 0.39) expect(moduleMm).toBeGreaterThan(0.3);
+      // One row beneath the other, the largest at most a sixth larger than the next.
+      const sizes = [...new Set(words.map(({ size }) => size))].sort((a, b) => b - a);
+      expect(sizes[0]! / sizes[1]!).toBeCloseTo(1.15, 1);
+      expect(sizes.at(-1)! / sizes[1]!).toBeCloseTo(0.8, 1);
+      const rows = [...new Set(words.map(({ y }) => Number(y.toFixed(1))))].sort((a, b) => a - b);
+      rows.slice(1).forEach((y, at) => expect(y - rows[at]!).toBeGreaterThan(sizes.at(-1)! * 0.9));
+    });
+  },
+);
+
 test('plain paper has its marks where one cuts, on every page; a sheet of labels has none', async () => {
   const pages = await pagesOf(
     Array.from({ length: 22 }, () => label()),

@@ -49,6 +49,27 @@ test('a quote that is never closed is told at the line where it opens, and what 
   expect(table.problems).toMatchObject([{ line: 3, message: /quote/ }].map(() => ({ line: 3 })));
 });
 
+test('quotes that are wrong are told as that; a lone column with nothing but such a quote is no list', () => {
+  const wrong = 'a quote is opened here and not closed as it should be';
+  expect(readCsv('maker,line\nA,"B\n').problems).toEqual([{ line: 2, message: wrong }]);
+  expect(() => readCsv('maker\n"A\nB\n')).toThrow('is empty');
+  expect(readCsv('maker\nA\n"B\n')).toMatchObject({ rows: [{ line: 2, cells: ['A'] }], problems: [{ line: 3 }] });
+  // A head alone is a list without a yarn.
+  expect(readCsv('maker\n').rows).toEqual([]);
+});
+
+test('lines end in whatever way they end', () => {
+  for (const end of ['\n', '\r\n', '\r']) {
+    const table = readCsv(['maker,line', 'A,B', 'C,D,E', 'F,G'].join(end));
+    expect(table.rows.map(({ line }) => line)).toEqual([2, 4]);
+    expect(table.problems.map(({ line }) => line)).toEqual([3]);
+  }
+});
+
+test('cells beyond the head that are empty are none', () => {
+  expect(readCsv('maker,line\nA,B,,\n')).toMatchObject({ problems: [], rows: [{ line: 2 }] });
+});
+
 test('a cell too many is told at its line', () => {
   const table = readCsv('maker,line\nA,B,C\nD,E\n');
   expect(table.problems).toEqual([{ line: 2, message: '3 cells, but only 2 columns' }]);
@@ -61,7 +82,12 @@ test.each(['', '\n\n', '   \n'])('an empty list is refused: %j', (text) =>
 
 test('100,000 lines are refused with the line to split before', () => {
   const text = 'maker,line\n' + 'A,B\n'.repeat(100_000);
-  expect(() => readCsv(text)).toThrow(`split the list before line ${MOST_CSV_ROWS + 2}`);
+  expect(() => readCsv(text)).toThrow(
+    expect.objectContaining({
+      message: `at most 20,000 yarns at once; split the list before line ${MOST_CSV_ROWS + 2}`,
+      path: 'file',
+    }),
+  );
   expect(readCsv('maker,line\n' + 'A,B\n'.repeat(MOST_CSV_ROWS)).rows).toHaveLength(MOST_CSV_ROWS);
 });
 
@@ -78,12 +104,23 @@ test('encodings: Unicode with and without a mark, UTF-16, the letters of Western
   expect(decodeCsv(bytes(`\ufeff${text}`))).toEqual({ text, encoding: 'UTF-8' });
   const utf16 = Buffer.from(`\ufeff${text}`, 'utf16le');
   expect(decodeCsv(utf16)).toEqual({ text, encoding: 'UTF-16' });
+  expect(decodeCsv(utf16.swap16())).toEqual({ text, encoding: 'UTF-16' });
   expect(decodeCsv(Buffer.from(text, 'latin1'))).toEqual({ text, encoding: 'Windows-1252' });
+  // Half a mark is a letter.
+  for (const letters of ['ÿa', 'þa', 'aþ', 'aÿ', 'ÿÿ', 'þþ'])
+    expect(decodeCsv(Buffer.from(letters, 'latin1'))).toEqual({ text: letters, encoding: 'Windows-1252' });
 });
 
 test('what is no text is refused, with the line', () => {
-  expect(() => decodeCsv(Buffer.from('maker\nA\0B', 'latin1'))).toThrow('line 2');
-  expect(() => decodeCsv(new Uint8Array(17 * 1024 * 1024))).toThrow('too large');
+  const refused = (bytes: Uint8Array, message: string) =>
+    expect(() => decodeCsv(bytes)).toThrow(
+      expect.objectContaining({ message: expect.stringContaining(message), path: 'file' }),
+    );
+  refused(Buffer.from('maker\nA\0B', 'latin1'), 'line 2 holds no letters');
+  refused(Buffer.from('\0', 'latin1'), 'line 1 holds no letters');
+  const most = 16 * 1024 * 1024;
+  refused(new Uint8Array(most + 1).fill(97), 'too large: at most 16 MB');
+  expect(decodeCsv(new Uint8Array(most).fill(97)).encoding).toBe('UTF-8');
 });
 
 test('every label is matched to its own field, each once', () => {

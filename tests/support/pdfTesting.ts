@@ -16,6 +16,7 @@ export const FONTS = { regular: face(400), bold: face(700) };
 export interface DrawnPage {
   /** Filled or outlined rectangles. */
   boxes: { x: number; y: number; width: number; height: number }[];
+  circles: { x: number; y: number; radius: number }[];
   lines: { from: [number, number]; to: [number, number] }[];
   /** Where each piece of text begins, on its line, and how many signs it has. */
   texts: { x: number; y: number; size: number; signs: number }[];
@@ -36,15 +37,19 @@ export function drawnPages(pdf: Buffer): DrawnPage[] {
 }
 
 function pageOf(instructions: string): DrawnPage {
-  const page: DrawnPage = { boxes: [], lines: [], texts: [] };
+  const page: DrawnPage = { boxes: [], circles: [], lines: [], texts: [] };
+  let arcs: [number, number][] = [];
   // pdfkit turns the page round once, so that y runs down; for text it turns it back, and counts from the foot.
   const height = Number(/1 0 0 -1 0 ([\d.]+) cm/.exec(instructions)![1]);
   let at: [number, number] = [0, 0];
   let [textAt, size]: [[number, number], number] = [[0, 0], 0];
   for (const line of instructions.split('\n')) {
     const numbers = line.match(/-?[\d.]+(?= |$)/g)?.map(Number) ?? [];
-    if (/ m$/.test(line)) at = [numbers[0]!, numbers[1]!];
-    else if (/ l$/.test(line)) page.lines.push({ from: at, to: [numbers[0]!, numbers[1]!] });
+    if (/ m$/.test(line)) [at, arcs] = [[numbers[0]!, numbers[1]!], []];
+    else if (/ c$/.test(line)) {
+      // A circle is drawn in four of them.
+      if (arcs.push([numbers.at(-2)!, numbers.at(-1)!]) === 4) page.circles.push(circleThrough(arcs));
+    } else if (/ l$/.test(line)) page.lines.push({ from: at, to: [numbers[0]!, numbers[1]!] });
     else if (/ re$/.test(line)) {
       const [x, y, width, h] = numbers as [number, number, number, number];
       page.boxes.push({ x, y, width, height: h });
@@ -56,4 +61,11 @@ function pageOf(instructions: string): DrawnPage {
     }
   }
   return page;
+}
+
+function circleThrough(points: readonly (readonly [number, number])[]): DrawnPage['circles'][number] {
+  const [xs, ys] = [points.map(([x]) => x), points.map(([, y]) => y)];
+  const [left, right, top, foot] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
+  expect(right - left).toBeCloseTo(foot - top, 3);
+  return { x: (left + right) / 2, y: (top + foot) / 2, radius: (right - left) / 2 };
 }
