@@ -138,15 +138,11 @@ export function moveDraft(from: string, to: string, values: object): void {
   keepDraft(from, null);
 }
 
-/** Begins the draft of another form with what is known already. */
-export function beginDraft(key: string, values: object, system: UnitSystem): void {
-  keepDraft(key, values, system);
-}
-
 /** Under this name a draft says in which units its bare numbers were typed. */
 const TYPED_IN = 'typed in';
 
-function keepDraft(key: string, values: object | null, typedIn?: UnitSystem): void {
+/** Keeps a draft for whichever form has this key, or throws it away; `typedIn` says what its bare numbers are. */
+export function keepDraft(key: string, values: object | null, typedIn?: UnitSystem): void {
   try {
     if (values)
       localStorage.setItem(`draft ${key}`, JSON.stringify(typedIn ? { ...values, [TYPED_IN]: typedIn } : values));

@@ -2,7 +2,7 @@ import { cake } from '../../../core/bench/cake';
 import { quickPage } from '../../../server/yarn/quickPage';
 import { emptyDatabase } from '../../../tests/support/serverTesting';
 import { textOf } from '../../../tests/support/uiTesting';
-import { Fit, IsItEnough, Minis, Twist, Wind } from './questions';
+import { Fit, IsItEnough, Minis, planOf, Twist, Wind } from './questions';
 import { NOTHING_TYPED, type QuickForm, yarnInHand } from './yarnInHand';
 
 const page = quickPage(emptyDatabase());
@@ -19,7 +19,8 @@ function asked(fields: Partial<QuickForm>) {
     submit: () => {},
     clear: () => {},
   };
-  return { page, form: form as never, yarn: yarnInHand(values, 1, 'metric') };
+  const yarn = yarnInHand(values, 1, 'metric');
+  return { page, form: form as never, yarn, plan: planOf(page, values, yarn, 'metric') };
 }
 
 test('is it enough: what is left over, and how likely', () => {

@@ -8,13 +8,13 @@ import type { QuickPage } from '../../../server/yarn/quickPage';
 import { ChoiceField } from '../../../ui/controls/Choice';
 import { MassField, TextField } from '../../../ui/controls/Field';
 import { Form } from '../../../ui/controls/Form';
-import { beginDraft, useForm } from '../../../ui/controls/useForm';
+import { keepDraft, useForm } from '../../../ui/controls/useForm';
 import { ScaleChoice, useScale } from '../../../ui/controls/WeighingFields';
 import { KnownMass, LengthWithin } from '../../../ui/figures/Figures';
 import { useSystem } from '../../../ui/frame/Providers';
 import { ASKED_ABOUT } from '../band/bandValues';
 import { CLASS_OPTIONS, SOURCE_WORDS } from '../band/BandFields';
-import { Fit, IsItEnough, Minis, Twist, Wind } from './questions';
+import { Fit, IsItEnough, Minis, planOf, Twist, Wind } from './questions';
 import { NOTHING_TYPED, type QuickForm, toKeep, yarnInHand } from './yarnInHand';
 
 const FirstTour = dynamic(() => import('./FirstTour').then((module) => module.FirstTour), { ssr: false });
@@ -28,14 +28,14 @@ export function QuickScreen({ page }: { page: QuickPage }) {
     draftKey: 'quick yarn',
     initial: () => ({ ...NOTHING_TYPED, toolKey: page.tools[0]!.key }),
     save: (values) => {
-      beginDraft(ASKED_ABOUT, toKeep(values), system);
+      keepDraft(ASKED_ABOUT, toKeep(values), system);
       return Promise.resolve({ ok: true, id: 0 });
     },
     saved: () => router.push('/yarns/new?asked'),
   });
   const yarn = yarnInHand(form.values, scale.resolutionG, system);
   const field = (name: 'mass' | 'putUpMass' | 'putUpLength') => ({ ...form.field(name), error: yarn.errors[name] });
-  const asked = { page, form, yarn };
+  const asked = { page, form, yarn, plan: planOf(page, form.values, yarn, system) };
   const [figures, answers, keep] = [useRef<HTMLElement>(null), useRef<HTMLElement>(null), useRef<HTMLDivElement>(null)];
   return (
     <>

@@ -4,8 +4,8 @@ import type { ReactNode } from 'react';
 import { Segmented } from 'antd';
 import { parseLoopM } from '../../../core/bench/hankLoop';
 import { inWords, secondsInWords, twistFigure } from '../../../core/common/format';
-import { type Reading, reading } from '../../../core/common/inputError';
-import { bareUnit, inGrams, inMetres } from '../../../core/common/units';
+import { type Reading, reading, readOrNull } from '../../../core/common/inputError';
+import { bareUnit, inGrams, inMetres, type UnitSystem } from '../../../core/common/units';
 import { HALF_WIDTH_90 } from '../../../core/common/estimate';
 import { letterOf, twist } from '../../../core/twist/twist';
 import { type PiecePlan, planPiece } from '../../../core/winding/piecePlan';
@@ -24,6 +24,8 @@ export interface Asked {
   page: QuickPage;
   form: FormState<QuickForm>;
   yarn: YarnInHand;
+  /** Wound in as few cakes as the chosen tool takes; null until enough is known of the yarn. */
+  plan: PiecePlan | null;
 }
 
 export function IsItEnough({ form, yarn: { lengthM } }: Asked) {
@@ -48,9 +50,7 @@ export function IsItEnough({ form, yarn: { lengthM } }: Asked) {
   );
 }
 
-export function Fit({ page, form, yarn }: Asked) {
-  const plan = planOf(page, form.values, yarn, {});
-  const tool = plan?.tools[0];
+export function Fit({ page, form, plan }: Asked) {
   const [cake] = plan?.cakes ?? [];
   return (
     <Question title="Will it fit my winder?">
@@ -60,7 +60,7 @@ export function Fit({ page, form, yarn }: Asked) {
         value={toolOf(page, form.values).key}
         options={page.tools.map(({ key, name }) => ({ value: key, label: name }))}
       />
-      {!plan || !cake || !tool ? (
+      {!plan || !cake ? (
         <Missing>its weight and what the band says</Missing>
       ) : plan.fewest > 1 ? (
         <Notice tone="tight" role="status">
@@ -86,11 +86,10 @@ export function Fit({ page, form, yarn }: Asked) {
   );
 }
 
-export function Wind({ page, form, yarn }: Asked) {
+export function Wind({ form, plan }: Asked) {
   const system = useSystem();
   const { loop } = form.values;
   const loopM: Partial<Reading<number>> = loop.trim() === '' ? {} : reading(() => parseLoopM(loop, system, 'loop'));
-  const plan = planOf(page, form.values, yarn, { hankLoopM: loopM.value });
   const turns = plan?.cakes[0]?.crankTurns;
   const count = plan?.tools[0]?.onto === 'winder' ? 'turns of the crank' : 'wraps';
   return (
@@ -158,10 +157,9 @@ export function Minis({ form, yarn: { massG } }: Asked) {
   );
 }
 
-export function Twist({ page, form, yarn }: Asked) {
+export function Twist({ form, yarn, plan }: Asked) {
   const system = useSystem();
   const { end, side, direction } = form.values;
-  const plan = planOf(page, form.values, yarn, {});
   const gained = plan && twistOfCake(plan, yarn, form.values);
   const perM = (twist: number) => inWords(twistFigure(Math.abs(twist), system));
   return (
@@ -199,16 +197,17 @@ export function Twist({ page, form, yarn }: Asked) {
   );
 }
 
-/** Wound in as few cakes as the chosen tool takes; null until enough is known of the yarn. */
-function planOf(
+/** The plan that three of the questions are answered from. */
+export function planOf(
   page: QuickPage,
   form: QuickForm,
   { massG, grist }: YarnInHand,
-  piece: { hankLoopM?: number },
+  system: UnitSystem,
 ): PiecePlan | null {
   if (!massG || !grist) return null;
+  const hankLoopM = readOrNull(() => parseLoopM(form.loop, system, 'loop')) ?? undefined;
   return planPiece(
-    { massG, grist, faults: [], fromEnd: 'inner', ...piece },
+    { massG, grist, faults: [], fromEnd: 'inner', hankLoopM },
     {
       split: { by: 'equal', cakes: 1 },
       toolKey: toolOf(page, form).key,
