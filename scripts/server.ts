@@ -25,6 +25,9 @@ const BUILT = '/_next/static/';
 const ONE_YEAR_SECONDS = 365 * 24 * 3600;
 const built = dev ? null : sirv('.next/static', { brotli: true, immutable: true, maxAge: ONE_YEAR_SECONDS });
 
+// The maps of all that was built would be read at the start, which would take a fifth longer.
+if (!dev) process.setSourceMapsEnabled(false);
+
 const app = next({ dev, hostname: HOST, port });
 const answer = app.getRequestHandler();
 void app.prepare().then(() => createServer((request, response) => void enter(request, response)).listen(port, HOST));

@@ -15,12 +15,22 @@ export function* eachRow(db: Db, table: string, columns: readonly string[]): Gen
   yield* db.prepare<[], DumpedRow>(inOrder(db, table, columns)).iterate();
 }
 
-export function fillTable(db: Db, table: string, columns: readonly string[], rows: Iterable<DumpedRow>): void {
+/** @param step is called after each row */
+export function fillTable(
+  db: Db,
+  table: string,
+  columns: readonly string[],
+  rows: Iterable<DumpedRow>,
+  step?: () => void,
+): void {
   const insert = prepared(
     db,
     sql`INSERT INTO ${sqlName(table)} (${columnNames(columns)}) VALUES (${columnValues(columns)})`,
   );
-  for (const row of rows) insert.run(row);
+  for (const row of rows) {
+    insert.run(row);
+    step?.();
+  }
 }
 
 export function clearTable(db: Db, table: string): void {

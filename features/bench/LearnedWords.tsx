@@ -1,5 +1,6 @@
 'use client';
 
+import { Tooltip } from 'antd';
 import Link from 'next/link';
 import { HALF_WIDTH_90 } from '../../core/common/estimate';
 import type { LearnedFigure, LearnedTool } from '../../server/bench/calibration';
@@ -82,9 +83,9 @@ function Reported({
       >
         {figure.lessons.slice(-12).map(({ operationId, label, at, value, setAside }, i) => (
           <li key={i} data-aside={setAside}>
-            <Link href={`/logbook/${operationId}`} title={`${label}, ${shortDate(at)}`}>
-              {value.toFixed(digits)}
-            </Link>
+            <Tooltip title={`${label}, ${shortDate(at)}`}>
+              <Link href={`/logbook/${operationId}`}>{value.toFixed(digits)}</Link>
+            </Tooltip>
             {setAside && <span> set aside: too far from the others</span>}
           </li>
         ))}

@@ -1,7 +1,7 @@
 'use client';
 
 import { DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
-import { Button } from 'antd';
+import { Button, Tooltip } from 'antd';
 import Link from 'next/link';
 import { useState } from 'react';
 import { upperFirst } from '../../core/common/format';
@@ -241,10 +241,12 @@ function DayHead({ day: { day, weekday, has, otherwise, taken, dates }, today }:
         </>
       )}
       {dates.map(({ projectId, name, what }) => (
-        <Link key={`${projectId} ${what}`} href={`/projects/${projectId}`} title={name}>
-          {what}
-          <span className="visually-hidden"> is {name}</span>
-        </Link>
+        <Tooltip key={`${projectId} ${what}`} title={name}>
+          <Link href={`/projects/${projectId}`}>
+            {what}
+            <span className="visually-hidden"> is {name}</span>
+          </Link>
+        </Tooltip>
       ))}
     </li>
   );

@@ -11,11 +11,12 @@ import { shortDate } from '../../ui/figures/dates';
 import { Length } from '../../ui/figures/Figures';
 import { PageHead } from '../../ui/frame/PageHead';
 import styles from './AnswersScreen.module.css';
+import { Loading } from '../../ui/feedback/Loading';
 
 /** Charts are large and the sentences above them are the answer. */
-const SnagChart = dynamic(() => import('./SnagChart'), { ssr: false });
-const FullChart = dynamic(() => import('./FullChart'), { ssr: false });
-const EstimateChart = dynamic(() => import('./EstimateChart'), { ssr: false });
+const SnagChart = dynamic(() => import('./SnagChart'), { ssr: false, loading: () => <Loading rows={7} /> });
+const FullChart = dynamic(() => import('./FullChart'), { ssr: false, loading: () => <Loading rows={7} /> });
+const EstimateChart = dynamic(() => import('./EstimateChart'), { ssr: false, loading: () => <Loading rows={7} /> });
 
 /** Four questions that the logbook can answer, each with a sentence and a drawing of what it rests on. */
 export function AnswersScreen({ answers }: { answers: BenchAnswers }) {

@@ -5,6 +5,8 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { ArchivePreview, TakenOver } from '../../server/exchange/archiveUpload';
 import { dateAndTime } from '../../ui/figures/dates';
+import { useLongWork } from '../../ui/feedback/useLongWork';
+import { WorkProgress } from '../../ui/feedback/WorkProgress';
 import { Notice, Problem } from '../../ui/feedback/Notice';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { goBackTo } from './actions';
@@ -17,34 +19,29 @@ export function ArchivePanel({ empty }: { empty: boolean }) {
   const offer = useUndoOffer();
   const [preview, setPreview] = useState<ArchivePreview | null>(null);
   const [problem, setProblem] = useState('');
-  const [done, setDone] = useState('');
-  const [busy, setBusy] = useState(false);
+  const [done, setDone] = useState<string | null>(null);
+  const { underWay, ask } = useLongWork();
+  const busy = underWay !== null;
 
   const look = async (file: File) => {
-    setBusy(true);
     setProblem('');
-    setDone('');
+    setDone(null);
     setPreview(null);
     const answer = await ask<ArchivePreview>('/api/archive', { method: 'POST', body: file });
-    setBusy(false);
-    if ('problem' in answer) setProblem(`Nothing was restored: ${answer.problem}.`);
-    else setPreview(answer);
+    if (answer.ok) setPreview(answer.body);
+    else setProblem(`Nothing was restored: ${answer.problem}.`);
   };
 
   const take = async (how: 'replace' | 'merge') => {
-    setBusy(true);
     const answer = await ask<TakenOver>('/api/archive/take', {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify({ token: preview!.token, how }),
     });
-    setBusy(false);
-    if ('problem' in answer) return setProblem(`Nothing was restored: ${answer.problem}.`);
+    if (!answer.ok) return setProblem(`Nothing was restored: ${answer.problem}.`);
     setPreview(null);
-    setDone(
-      `Restored: ${answer.yarns} ${answer.yarns === 1 ? 'yarn' : 'yarns'} and ${answer.operations} entries of the logbook.`,
-    );
-    const { before } = answer;
+    const { yarns, operations, before } = answer.body;
+    setDone(`Restored: ${yarns} ${yarns === 1 ? 'yarn' : 'yarns'} and ${operations} entries of the logbook.`);
     if (before)
       offer({
         words: 'The archive is restored.',
@@ -82,7 +79,12 @@ export function ArchivePanel({ empty }: { empty: boolean }) {
         Restore from an archive
       </FilePick>
       <div aria-live="polite" className={styles.news}>
-        {busy && <p>{preview ? 'Restoring …' : 'Reading …'}</p>}
+        {underWay && (
+          <>
+            <p>{preview ? 'Restoring …' : 'Reading …'}</p>
+            <WorkProgress underWay={underWay} label={preview ? 'Restoring' : 'Reading'} />
+          </>
+        )}
         <Problem words={problem} />
         {done && <Notice tone="good">{done}</Notice>}
       </div>
@@ -157,16 +159,4 @@ function Preview({
       {!empty && <p className="text-ink-soft">A snapshot of what is here is taken first; you can go back to it.</p>}
     </div>
   );
-}
-
-async function ask<T extends object>(url: string, request: RequestInit): Promise<T | { problem: string }> {
-  try {
-    const answer = await fetch(url, request);
-    const body = (await answer.json()) as T & { error?: { message: string; path: string } };
-    if (answer.ok) return body;
-    const where = body.error?.path ? ` (at ${body.error.path})` : '';
-    return { problem: `${body.error?.message ?? 'the app refused it'}${where}` };
-  } catch {
-    return { problem: 'the app cannot be reached just now; try again in a moment' };
-  }
 }

@@ -4,8 +4,9 @@ import dynamic from 'next/dynamic';
 import type { RunStory } from '../../core/logbook/runStory';
 import { secondsInWords } from '../../core/common/format';
 import styles from './StoryPanel.module.css';
+import { Loading } from '../../ui/feedback/Loading';
 
-const PaceChart = dynamic(() => import('./PaceChart'), { ssr: false });
+const PaceChart = dynamic(() => import('./PaceChart'), { ssr: false, loading: () => <Loading rows={5} /> });
 
 /** How a run went, minute by minute: its pace, and where it stood still. */
 export function StoryPanel({ story, what }: { story: RunStory; what: 'turns' | 'loops' }) {

@@ -36,8 +36,9 @@ import { RewindOptions } from './RewindOptions';
 import { changeSentences, GAP_WORDS, noseWords, singleWords, twistWords } from './words';
 import { usingWords } from '../../ui/strand/plannedUseWords';
 import { YarnHere } from './YarnHere';
+import { Loading } from '../../ui/feedback/Loading';
 
-const TwistCurve = dynamic(() => import('./TwistCurve'), { ssr: false });
+const TwistCurve = dynamic(() => import('./TwistCurve'), { ssr: false, loading: () => <Loading rows={7} /> });
 
 /** Only what was plied has one. */
 const PliedPanel = dynamic(() => import('./ply/PliedPanel').then((module) => module.PliedPanel));

@@ -8,7 +8,8 @@ import { pictureFiles } from '../../db/yarn/pictures';
 import { type Archive, ARCHIVE_FORMAT, ARCHIVE_VERSION } from '../../formats/archive';
 import { writeArchiveZip } from '../../formats/archiveZip';
 import { mergeStaged, type TakenIn } from './archiveMerge';
-import { ARCHIVE_TABLES, columnsOf, isUntouched, type Staged } from './archiveStaging';
+import { reportSteps, type Tell, TELL_NOBODY } from '../common/progress';
+import { ARCHIVE_TABLES, columnsOf, isUntouched, rowsOf, type Staged } from './archiveStaging';
 import { keepFile } from '../logbook/pictures';
 
 /**
@@ -61,26 +62,34 @@ function picturesThere(db: Db, folder: string): string[] {
  *
  * @throws InputError where the database is not empty, and should be
  */
-export function takeStaged(db: Db, folder: string, staged: Staged, how: 'into empty' | 'replace' | 'merge'): TakenIn {
+export function takeStaged(
+  db: Db,
+  folder: string,
+  staged: Staged,
+  how: 'into empty' | 'replace' | 'merge',
+  tell: Tell = TELL_NOBODY,
+): TakenIn {
   // Named after what is in them: one that is there already is the same, and one too many does no harm.
   const pictures = path.join(staged.folder, 'pictures');
   for (const file of readdirSync(pictures)) keepFile(folder, file, readFileSync(path.join(pictures, file)));
   return db
     .transaction((): TakenIn => {
-      if (how === 'merge') return mergeStaged(db, staged.db);
+      if (how === 'merge') return mergeStaged(db, staged.db, tell);
       if (how === 'into empty' && !isUntouched(db))
         throw new InputError('an archive can only be read into an empty database; this one has yarns in it', '');
-      replaceAll(db, staged.db);
+      replaceAll(db, staged.db, tell);
       return { yarns: countRows(db, 'yarn'), operations: countRows(db, 'operation'), already: 0 };
     })
     .immediate();
 }
 
 /** Puts everything that is staged in place of what is there. */
-export function replaceAll(db: Db, from: Db): void {
+export function replaceAll(db: Db, from: Db, tell: Tell = TELL_NOBODY): void {
   // Pieces and operations point at each other's rows in an order that only the whole has.
   db.pragma('defer_foreign_keys = ON');
   for (const table of [...ARCHIVE_TABLES].reverse()) clearTable(db, table);
   clearTable(db, 'yarn_text');
-  for (const table of ARCHIVE_TABLES) fillTable(db, table, columnsOf(table), eachRow(from, table, columnsOf(table)));
+  const step = reportSteps(rowsOf(from, ARCHIVE_TABLES), tell);
+  for (const table of ARCHIVE_TABLES)
+    fillTable(db, table, columnsOf(table), eachRow(from, table, columnsOf(table)), step);
 }

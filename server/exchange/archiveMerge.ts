@@ -1,7 +1,8 @@
 import { type Db, prepared } from '../../db/common/connection';
 import { type DumpedRow, eachRow, fillTable } from '../../db/exchange/dump';
 import type { ArchiveTable } from '../../formats/archive';
-import { ARCHIVE_TABLES, columnsOf } from './archiveStaging';
+import { ARCHIVE_TABLES, columnsOf, rowsOf } from './archiveStaging';
+import { reportSteps, type Tell } from '../common/progress';
 import { columnNames, columnValues, type Sql, sql, sqlName } from '../../db/common/sql';
 
 /** What was read in. */
@@ -12,18 +13,24 @@ export interface TakenIn {
   already: number;
 }
 
+/** What is settled here stays as it is. */
+const MERGED = ARCHIVE_TABLES.filter((table) => table !== 'setting');
+
 /**
  * Puts what is staged beside what is there. Every row gets a number of its own; what points at another follows it. A
  * yarn that is there already (it came from here, or was read in before) is left out, with everything that it had to
  * do with; tools of the same name are taken for the same.
  */
-export function mergeStaged(db: Db, from: Db): TakenIn {
+export function mergeStaged(db: Db, from: Db, tell: Tell): TakenIn {
   const yarns = newYarns(db, from);
   const maps = new Maps(db, from, yarns);
-  for (const table of ARCHIVE_TABLES) {
-    if (table === 'setting') continue;
+  const step = reportSteps(rowsOf(from, MERGED), tell);
+  for (const table of MERGED) {
     const references = referencesOf(from, table);
-    for (const row of eachRow(from, table, columnsOf(table))) mergeRow(db, table, row, references, maps);
+    for (const row of eachRow(from, table, columnsOf(table))) {
+      mergeRow(db, table, row, references, maps);
+      step();
+    }
   }
   return { yarns: yarns.fresh.size, operations: maps.count('operation'), already: yarns.there.size };
 }

@@ -23,6 +23,7 @@ import { isMiniPlanContent } from '../minis/miniPlanContent';
 import { isMiniRunPlan } from '../minis/miniRunPlan';
 import { isPlannedUse } from '../yarn/plannedUse';
 import { keepFile, nameOf } from '../logbook/pictures';
+import { reportSteps, type Tell, TELL_NOBODY } from '../common/progress';
 import { checked } from '../common/result';
 import { RUN_KINDS } from '../logbook/runKinds';
 import { isPlan } from '../winding/runPlan';
@@ -42,6 +43,10 @@ export const ARCHIVE_TABLES = Object.keys(archiveTables) as ArchiveTable[];
 const BENCH_TABLES: readonly ArchiveTable[] = ['winder', 'swift', 'hand_form', 'scale', 'counter', 'reel', 'setting'];
 
 export const columnsOf = (table: ArchiveTable): string[] => Object.keys(archiveTables[table].shape);
+
+/** How many rows there are in these tables. */
+export const rowsOf = (db: Db, tables: readonly ArchiveTable[]): number =>
+  tables.reduce((rows, table) => rows + countRows(db, table), 0);
 
 /** An archive in a database of its own. */
 export interface Staged {
@@ -64,18 +69,23 @@ const SETTINGS: Record<string, ((json: string) => boolean) | undefined> = {
  *
  * @throws InputError with the place of what is wrong; the folder is empty again then
  */
-export async function stageZip(file: string, folder: string): Promise<Staged> {
+export async function stageZip(file: string, folder: string, tell: Tell = TELL_NOBODY): Promise<Staged> {
   return inFolder(folder, async (db) => {
     const zip = await openArchiveZip(file);
     try {
       const { head } = zip;
+      const step = reportSteps(
+        Object.values(head.rows).reduce((sum, rows) => sum + rows, zip.pictures.length),
+        tell,
+      );
       if (head.version !== ARCHIVE_VERSION && !canUpgrade(head.version))
         throw new InputError(`only versions 1 to ${ARCHIVE_VERSION} can be read`, 'archive.json');
       if (head.version === ARCHIVE_VERSION)
         for (const table of ARCHIVE_TABLES)
-          await eachRow(zip, table, (row, place) =>
-            put(db, table, checked<DumpedRow>(archiveTables[table], row, place), place),
-          );
+          await eachRow(zip, table, (row, place) => {
+            put(db, table, checked<DumpedRow>(archiveTables[table], row, place), place);
+            step();
+          });
       else {
         // What has to be brought up to date is held as a whole: each step may look at all tables, of whatever name then.
         const tables: Record<string, unknown[]> = {};
@@ -89,6 +99,7 @@ export async function stageZip(file: string, folder: string): Promise<Staged> {
       for (const name of zip.pictures) {
         const place = path.join(folder, 'pictures', name);
         await pipeline(await zip.picture(name), createWriteStream(place));
+        step();
       }
       await checkPictures(folder, zip.pictures);
       return head.exportedAt;

@@ -21,6 +21,7 @@ import { takeStaged } from './archive';
 import { newYarns, type TakenIn } from './archiveMerge';
 import { isUntouched, stageDocument, type Staged, stageZip } from './archiveStaging';
 import { backupFolder, takeBackup } from './backup';
+import { type Tell, TELL_NOBODY } from '../common/progress';
 import { checked } from '../common/result';
 import { nameOfYarn } from '../yarn/yarnViews';
 import { yarnsById } from '../../db/yarn/yarns';
@@ -59,6 +60,7 @@ export async function receiveArchive(
   file: string,
   body: AsyncIterable<Uint8Array>,
   now: Date,
+  tell: Tell = TELL_NOBODY,
 ): Promise<ArchivePreview> {
   const folder = incomingFolder(file);
   clearOld(folder, now);
@@ -67,7 +69,7 @@ export async function receiveArchive(
   mkdirSync(folder, { recursive: true });
   try {
     await pipeline(body, createWriteStream(upload));
-    const staged = await stage(upload, path.join(folder, token));
+    const staged = await stage(upload, path.join(folder, token), tell);
     try {
       return previewOf(db, staged, token);
     } finally {
@@ -78,8 +80,8 @@ export async function receiveArchive(
   }
 }
 
-async function stage(upload: string, folder: string): Promise<Staged> {
-  if (isZip(upload)) return stageZip(upload, folder);
+async function stage(upload: string, folder: string, tell: Tell): Promise<Staged> {
+  if (isZip(upload)) return stageZip(upload, folder, tell);
   if (statSync(upload).size > LARGEST_DOCUMENT_BYTES)
     throw new InputError('a document of this size is no archive; take it as a zip', '');
   return stageDocument(readFileSync(upload, 'utf8'), folder);
@@ -137,6 +139,7 @@ export async function takeArchive(
   token: string,
   how: 'replace' | 'merge',
   now: Date,
+  tell: Tell = TELL_NOBODY,
 ): Promise<TakenOver> {
   const folder = path.join(incomingFolder(file), TOKEN.test(token) ? token : '-');
   const database = path.join(folder, 'staged.sqlite');
@@ -145,7 +148,7 @@ export async function takeArchive(
   const before = empty ? null : await takeBackup(db, backupFolder(file), 'before import', now);
   const staged: Staged = { db: openDatabase(database), folder, exportedAt: '' };
   try {
-    const taken = takeStaged(db, pictures, staged, empty ? 'into empty' : how);
+    const taken = takeStaged(db, pictures, staged, empty ? 'into empty' : how, tell);
     return { ...taken, before: before?.name ?? null };
   } finally {
     staged.db.close();

@@ -303,6 +303,13 @@ describe('refused with the reason, and nothing is written', () => {
 });
 
 describe('handed in, looked at, taken over', () => {
+  /** From the first hundredth to the last, none of them twice. */
+  function expectReported(shares: readonly number[]) {
+    expect(shares).toHaveLength(100);
+    expect(shares).toEqual([...new Set(shares)].sort((a, b) => a - b));
+    expect(shares.at(-1)).toBe(1);
+  }
+
   const streamOf = (file: string) => Readable.from([readFileSync(file)]) as AsyncIterable<Uint8Array>;
 
   test('a preview tells what is in it; merged, and taken back by the snapshot from before', async () => {
@@ -311,13 +318,17 @@ describe('handed in, looked at, taken over', () => {
     const db = emptyDatabase();
     shelved(db, { line: 'Mine' });
     const before = documentOf(db);
-    const preview = await receiveArchive(db, file, streamOf(demoZip), NOW);
+    const read: number[] = [];
+    const preview = await receiveArchive(db, file, streamOf(demoZip), NOW, (share) => read.push(share));
+    expectReported(read);
     const yarns = (demo.prepare('SELECT count(*) AS n FROM yarn').get() as { n: number }).n;
     expect(preview).toMatchObject({ yarns, fresh: yarns, already: 0, empty: false });
     expect(preview.names[0]).toEqual({ name: expect.any(String) as string, already: false });
     expect(documentOf(db)).toBe(before);
 
-    const taken = await takeArchive(db, { file, pictures }, preview.token, 'merge', NOW);
+    const merged: number[] = [];
+    const taken = await takeArchive(db, { file, pictures }, preview.token, 'merge', NOW, (share) => merged.push(share));
+    expectReported(merged);
     expect(taken).toMatchObject({ yarns, before: expect.stringContaining('before import') as string });
     expect(documentOf(db)).not.toBe(before);
     await expect(takeArchive(db, { file, pictures }, preview.token, 'merge', NOW)).rejects.toThrow(/choose it again/);
@@ -333,7 +344,9 @@ describe('handed in, looked at, taken over', () => {
     writeFileSync(fileOf('whole.json'), documentOf(demo));
     const preview = await receiveArchive(db, file, streamOf(fileOf('whole.json')), NOW);
     expect(preview.empty).toBe(true);
-    await takeArchive(db, { file, pictures: fileOf('p') }, preview.token, 'replace', NOW);
+    const put: number[] = [];
+    await takeArchive(db, { file, pictures: fileOf('p') }, preview.token, 'replace', NOW, (share) => put.push(share));
+    expectReported(put);
     expect(documentOf(db)).toBe(documentOf(demo));
     writeFileSync(fileOf('no.json'), 'no');
     await expect(receiveArchive(db, file, streamOf(fileOf('no.json')), NOW)).rejects.toThrow(/torn/);

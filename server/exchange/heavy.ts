@@ -1,6 +1,7 @@
 import { availableParallelism, loadavg } from 'node:os';
 import { Worker } from 'node:worker_threads';
 import { InputError } from '../../core/common/inputError';
+import { type Tell, TELL_NOBODY } from '../common/progress';
 import { ConflictError } from '../common/result';
 import type { HeavyReport } from './heavyThread';
 import type { HeavyInput, HeavyName, HeavyOutput } from './heavyWork';
@@ -26,11 +27,11 @@ const BEGIN = `require('tsx/cjs'); require(require('node:path').join(process.cwd
 export async function heavy<Name extends HeavyName>(
   name: Name,
   input: HeavyInput<Name>,
-  { seconds = USUAL_SECONDS, signal }: { seconds?: number; signal?: AbortSignal },
+  { seconds = USUAL_SECONDS, signal, tell = TELL_NOBODY }: { seconds?: number; signal?: AbortSignal; tell?: Tell },
 ): Promise<HeavyOutput<Name>> {
   if (turns.queue >= MOST_WAITING)
     throw new ConflictError('too many have asked for something large; try again in a moment');
-  return turns.inTurn(() => inThread(name, input, seconds, signal), signal);
+  return turns.inTurn(() => inThread(name, input, seconds, tell, signal), signal);
 }
 
 /** A thread that has done its work waits for the next: to begin one takes longer than most works. */
@@ -63,6 +64,7 @@ function inThread<Name extends HeavyName>(
   name: Name,
   input: HeavyInput<Name>,
   seconds: number,
+  tell: Tell,
   signal?: AbortSignal,
 ): Promise<HeavyOutput<Name>> {
   return new Promise((resolve, reject) => {
@@ -93,6 +95,7 @@ function inThread<Name extends HeavyName>(
         begunAtMs = performance.now();
         return timed(seconds * 1000);
       }
+      if ('share' in answer) return tell(answer.share);
       end(() => {
         if ('value' in answer) resolve(answer.value as HeavyOutput<Name>);
         else if ('refused' in answer) reject(new InputError(answer.refused.message, answer.refused.path));

@@ -3,9 +3,10 @@ import { parentPort } from 'node:worker_threads';
 import { InputError } from '../../core/common/inputError';
 import { HEAVY_WORK, type HeavyName } from './heavyWork';
 
-/** That a work begins, and what came of it. */
+/** That a work begins, how much of it is done, and what came of it. */
 export type HeavyReport =
   | { begun: true }
+  | { share: number }
   | { value: unknown }
   | { refused: { message: string; path: string } }
   | { failed: string; code?: string };
@@ -13,7 +14,7 @@ export type HeavyReport =
 parentPort!.on('message', ({ name, input }: { name: HeavyName; input: never }) => {
   parentPort!.postMessage({ begun: true } satisfies HeavyReport);
   void Promise.resolve()
-    .then((): unknown => HEAVY_WORK[name](input))
+    .then((): unknown => HEAVY_WORK[name](input, (share) => parentPort!.postMessage({ share } satisfies HeavyReport)))
     .then((value): HeavyReport => ({ value }), complaint)
     .then((reported) => parentPort!.postMessage(reported));
 });

@@ -10,6 +10,7 @@ import { weighingsRead } from './csvRead';
 import { undoImport } from '../yarn/yarnLifecycle';
 import { importYarns, type ListToRead, previewImport } from './importYarns';
 import { takeArchive } from './archiveUpload';
+import type { Tell } from '../common/progress';
 import { minisAnswer } from '../minis/minis';
 
 /** Work that takes long enough to hold up others: from plain data to plain data, so that a thread of its own can do it. */
@@ -20,12 +21,12 @@ export const HEAVY_WORK = {
   paper: ({ paper, fonts, size }: { paper: Paper; fonts: PaperFonts; size: 'A4' | 'LETTER' }) =>
     paperPdf(paper, buffers(fonts), size),
   'list looked at': ({ file, ...list }: ListOfYarns) => inDatabase(file, (db) => previewImport(db, list)),
-  'list put on the shelf': ({ file, now, ...list }: ListOfYarns & { now: Date }) =>
-    inDatabase(file, (db) => importYarns(db, list, now)),
+  'list put on the shelf': ({ file, now, ...list }: ListOfYarns & { now: Date }, tell: Tell) =>
+    inDatabase(file, (db) => importYarns(db, list, now, tell)),
   'list taken back': ({ file, batch, now }: { file: string; batch: string; now: Date }) =>
     inDatabase(file, (db) => undoImport(db, batch, now)),
-  'archive taken over': ({ token, how, now, ...places }: ArchiveToTake) =>
-    inDatabase(places.file, (db) => takeArchive(db, places, token, how, now)),
+  'archive taken over': ({ token, how, now, ...places }: ArchiveToTake, tell: Tell) =>
+    inDatabase(places.file, (db) => takeArchive(db, places, token, how, now, tell)),
   'gone back to a snapshot': ({ file, name, now }: { file: string; name: string; now: Date }) =>
     inDatabase(file, (db) => restore(db, backupFolder(file), name, now)),
   'list of weighings': (bytes: Uint8Array) => weighingsRead(decodeCsv(bytes).text),

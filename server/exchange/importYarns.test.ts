@@ -61,7 +61,9 @@ test('500 lines with 7 bad ones: looked at, nothing is written; then the good on
   expect(everything(db)).toBe(before);
 
   const asked = ask();
-  expect(importYarns(db, read(list, asked), NOW).written).toBe(493);
+  const reported: number[] = [];
+  expect(importYarns(db, read(list, asked), NOW, (share) => reported.push(share)).written).toBe(493);
+  expect([reported.length, reported.at(-1)]).toEqual([100, 1]);
   await refreshAllSummaries(db);
   expect(shelfPage(db, {}, 'metric').total).toBe(494);
   // Its answer was lost, so it is asked again.

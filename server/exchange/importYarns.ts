@@ -1,3 +1,4 @@
+import { reportSteps, type Tell, TELL_NOBODY } from '../common/progress';
 import { bandTexts } from '../../core/yarn/band';
 import { z } from 'zod';
 import { colourFromWords } from '../../core/yarn/colourWords';
@@ -88,7 +89,12 @@ export function previewImport(db: Db, list: ListToRead): ImportPreview {
 }
 
 /** Puts every row that can be read on the shelf, all of them or, where it fails, none. */
-export function importYarns(db: Db, list: ListToRead, now: Date): { batch: string; written: number } {
+export function importYarns(
+  db: Db,
+  list: ListToRead,
+  now: Date,
+  tell: Tell = TELL_NOBODY,
+): { batch: string; written: number } {
   const checked = checkedAsk(list.ask);
   return db
     .transaction(() => {
@@ -97,7 +103,11 @@ export function importYarns(db: Db, list: ListToRead, now: Date): { batch: strin
       const { yarns } = readList(db, list, checked);
       const wanted = yarns.filter(({ twice }) => !twice || !checked.skipTwice);
       if (wanted.length === 0) throw new InputError('there is nothing in this list to put on the shelf', 'file');
-      for (const { form } of wanted) putYarn(db, form, now, checked.batch);
+      const step = reportSteps(wanted.length, tell);
+      for (const { form } of wanted) {
+        putYarn(db, form, now, checked.batch);
+        step();
+      }
       return { batch: checked.batch, written: wanted.length };
     })
     .immediate();

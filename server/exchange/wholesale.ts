@@ -1,3 +1,4 @@
+import type { Tell } from '../common/progress';
 import { database, databaseFile, pictureFolder } from '../common/database';
 import { heavy } from './heavy';
 import type { HeavyOutput } from './heavyWork';
@@ -20,9 +21,9 @@ export function lookAtList(list: ListToRead, signal: AbortSignal): Promise<Heavy
 }
 
 /** Puts it there; once it is begun, whether anybody waits for it or not. */
-export function putListOnShelf(list: ListToRead): Promise<HeavyOutput<'list put on the shelf'>> {
+export function putListOnShelf(list: ListToRead, tell: Tell): Promise<HeavyOutput<'list put on the shelf'>> {
   return laidOut(() =>
-    heavy('list put on the shelf', { ...list, file: databaseFile(), now: new Date() }, { seconds: LIST_SECONDS }),
+    heavy('list put on the shelf', { ...list, file: databaseFile(), now: new Date() }, { seconds: LIST_SECONDS, tell }),
   );
 }
 
@@ -33,10 +34,13 @@ export function takeListBack(batch: string): Promise<HeavyOutput<'list taken bac
   );
 }
 
-export function takeArchiveOver(asked: ReturnType<typeof takeRequest>): Promise<HeavyOutput<'archive taken over'>> {
+export function takeArchiveOver(
+  asked: ReturnType<typeof takeRequest>,
+  tell: Tell,
+): Promise<HeavyOutput<'archive taken over'>> {
   const places = { file: databaseFile(), pictures: pictureFolder() };
   return laidOut(() =>
-    heavy('archive taken over', { ...places, ...asked, now: new Date() }, { seconds: ARCHIVE_SECONDS }),
+    heavy('archive taken over', { ...places, ...asked, now: new Date() }, { seconds: ARCHIVE_SECONDS, tell }),
   );
 }
 

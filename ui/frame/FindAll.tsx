@@ -1,7 +1,7 @@
 'use client';
 
 import { SearchOutlined } from '@ant-design/icons';
-import { Button } from 'antd';
+import { Button, Tooltip } from 'antd';
 import dynamic from 'next/dynamic';
 import { usePathname } from 'next/navigation';
 import { useState } from 'react';
@@ -20,13 +20,14 @@ export function FindAll() {
   useGlobalKey('?', true, () => showKeys(true));
   return (
     <>
-      <Button
-        icon={<SearchOutlined />}
-        onClick={() => setOpen(true)}
-        aria-label="Search everything"
-        aria-keyshortcuts="f"
-        title="Key: f"
-      />
+      <Tooltip title="Search everything: f">
+        <Button
+          icon={<SearchOutlined />}
+          onClick={() => setOpen(true)}
+          aria-label="Search everything"
+          aria-keyshortcuts="f"
+        />
+      </Tooltip>
       {open !== undefined && <FindDialog open={open} onLeave={() => setOpen(false)} />}
       {keysShown !== undefined && <KeysDialog open={keysShown} onLeave={() => showKeys(false)} />}
     </>

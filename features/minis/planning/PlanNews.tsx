@@ -1,6 +1,7 @@
 'use client';
 
 import { Button } from 'antd';
+import dynamic from 'next/dynamic';
 import type { MiniSize, Shortage } from '../../../core/minis/miniPlan';
 import type { SizeAlternative } from '../../../core/minis/sizeAlternatives';
 import type { MiniYarn } from '../../../server/minis/miniParents';
@@ -13,9 +14,12 @@ import type { HandPlan } from './useHandPlan';
 import type { MinisPlanning } from './useMinisPlan';
 import { sizeName } from '../words';
 
+/** Most searches are over before it would be seen. */
+const WorkProgress = dynamic(() => import('../../../ui/feedback/WorkProgress').then((module) => module.WorkProgress));
+
 /** How good the plan is, and what cannot be made, and why. */
 export function PlanNews({
-  planning: { answer, state, seeking, error, stop },
+  planning: { answer, state, seeking, search, error, stop },
   sizes,
   yarns,
   oneKnot,
@@ -51,7 +55,7 @@ export function PlanNews({
       {hand ? (
         <ByHand answer={answer} {...hand} />
       ) : (
-        <HowGood answer={answer} state={state} seeking={seeking} stop={stop} />
+        <HowGood answer={answer} state={state} seeking={seeking} search={search} stop={stop} />
       )}
       {answer.kits && !hand && <Kits answer={answer} sizes={sizes} yarns={yarns} />}
       {!hand &&
@@ -85,8 +89,9 @@ function HowGood({
   answer: { plan },
   state,
   seeking,
+  search,
   stop,
-}: { answer: MinisAnswer } & Pick<MinisPlanning, 'state' | 'seeking' | 'stop'>) {
+}: { answer: MinisAnswer } & Pick<MinisPlanning, 'state' | 'seeking' | 'search' | 'stop'>) {
   const thinking = state === 'thinking';
   if (thinking && seeking === null)
     return (
@@ -111,6 +116,7 @@ function HowGood({
         <Button size="small" onClick={stop}>
           Use this plan
         </Button>
+        <WorkProgress underWay={search} label="The search" />
       </div>
     );
   return (

@@ -64,6 +64,7 @@ function news(answer: MinisAnswer | null, sizes: MiniSize[], planning: Partial<M
         answer,
         state: 'done',
         seeking: null,
+        search: { sinceMs: 0, mostMs: 10_000 },
         error: null,
         sizeAlternatives: [],
         stop: () => {},

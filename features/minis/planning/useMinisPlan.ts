@@ -13,6 +13,8 @@ export interface MinisPlanning {
   state: 'nothing asked' | 'thinking' | 'done' | 'stopped' | 'failed';
   /** What it is looking for just now; null where nothing is known yet of what was asked last. */
   seeking: string | null;
+  /** Since when it has been under way, and when it ends at the latest. */
+  search: { sinceMs: number; mostMs: number };
   error: { message: string; path: string } | null;
   /** What other sizes would bring, once the plan is done. */
   sizeAlternatives: SizeAlternative[];
@@ -43,7 +45,14 @@ export function useMinisPlan(wanted: MinisWanted | null): MinisPlanning {
       switch (report.kind) {
         case 'so far':
           return startTransition(() =>
-            setReported({ ...NOTHING, key, answer: report.answer, state: 'thinking', seeking: report.seeking }),
+            setReported({
+              ...NOTHING,
+              key,
+              answer: report.answer,
+              state: 'thinking',
+              seeking: report.seeking,
+              search: { sinceMs, mostMs: 1000 * SECONDS },
+            }),
           );
         case 'done':
           return startTransition(() => setReported({ ...NOTHING, key, answer: report.answer, state: 'done' }));
@@ -53,17 +62,17 @@ export function useMinisPlan(wanted: MinisWanted | null): MinisPlanning {
           return fail(report);
       }
     };
-    const asking = setTimeout(
-      () =>
-        worker.ask(
-          { wanted: JSON.parse(key) as MinisWanted, seconds: SECONDS },
-          {
-            report: hear,
-            failed: () => fail({ message: 'the planning broke off; change something and it begins anew', path: '' }),
-          },
-        ),
-      TYPING_PAUSE_MS,
-    );
+    let sinceMs = 0;
+    const asking = setTimeout(() => {
+      sinceMs = Date.now();
+      worker.ask(
+        { wanted: JSON.parse(key) as MinisWanted, seconds: SECONDS },
+        {
+          report: hear,
+          failed: () => fail({ message: 'the planning broke off; change something and it begins anew', path: '' }),
+        },
+      );
+    }, TYPING_PAUSE_MS);
     return () => clearTimeout(asking);
   }, [key, worker]);
 
@@ -92,6 +101,7 @@ const NOTHING: Reported = {
   answer: null,
   state: 'nothing asked',
   seeking: null,
+  search: { sinceMs: 0, mostMs: 0 },
   error: null,
   sizeAlternatives: [],
 };

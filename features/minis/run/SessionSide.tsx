@@ -20,8 +20,9 @@ import { PieceGlyph } from '../../../ui/thread/PieceGlyph';
 import styles from './SessionSide.module.css';
 import type { Session } from './useSession';
 import { VERDICT_WORDS } from '../words';
+import { Loading } from '../../../ui/feedback/Loading';
 
-const MassChart = dynamic(() => import('./MassChart'), { ssr: false });
+const MassChart = dynamic(() => import('./MassChart'), { ssr: false, loading: () => <Loading rows={5} /> });
 
 /** So many rings stand in view; the older ones are in the chart. */
 const RINGS_SHOWN = 8;

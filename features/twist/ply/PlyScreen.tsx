@@ -41,8 +41,9 @@ import { PlyLog } from './PlyLog';
 import styles from './PlyScreen.module.css';
 import { LIVELINESS_WORDS, METHOD_WORDS, plySentences } from './plyWords';
 import { GAP_WORDS } from '../words';
+import { Loading } from '../../../ui/feedback/Loading';
 
-const TwistCurve = dynamic(() => import('../TwistCurve'), { ssr: false });
+const TwistCurve = dynamic(() => import('../TwistCurve'), { ssr: false, loading: () => <Loading rows={7} /> });
 
 /** How singles come together, what each gets, which way and how much to ply: figures to begin with, and a sample that judges. */
 export function PlyScreen({ page, scales, limits }: { page: PlyPage; scales: ScaleTool[]; limits: TwistLimits }) {

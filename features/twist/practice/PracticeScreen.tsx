@@ -2,9 +2,10 @@
 
 import dynamic from 'next/dynamic';
 import type { PracticePage } from '../../../server/twist/practice';
+import { Loading } from '../../../ui/feedback/Loading';
 
 // Each question is made by chance in the browser, so there is none to paint before.
-const Practice = dynamic(() => import('./Practice'), { ssr: false });
+const Practice = dynamic(() => import('./Practice'), { ssr: false, loading: () => <Loading rows={12} /> });
 
 export function PracticeScreen({ page }: { page: PracticePage }) {
   return (

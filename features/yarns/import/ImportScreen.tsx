@@ -1,12 +1,14 @@
 'use client';
 
-import { Button, Checkbox, Input, Upload } from 'antd';
+import { Button, Checkbox, Input, Result, Upload } from 'antd';
 import dynamic from 'next/dynamic';
-import Link from 'next/link';
 import { useEffect, useRef, useState } from 'react';
 import type { ImportPreview } from '../../../server/exchange/importYarns';
-import { InlineButton } from '../../../ui/controls/InlineButton';
+import { ActionLink } from '../../../ui/controls/ActionLink';
 import { newKey } from '../../../ui/feedback/newKey';
+import { Loading } from '../../../ui/feedback/Loading';
+import { useLongWork } from '../../../ui/feedback/useLongWork';
+import { WorkProgress } from '../../../ui/feedback/WorkProgress';
 import { Problem } from '../../../ui/feedback/Notice';
 import { useUndoOffer } from '../../../ui/feedback/UndoOffer';
 import { undoImport } from '../actions';
@@ -20,14 +22,14 @@ interface Source {
   batch: string;
 }
 
-type Answer<Body> = { ok: true; body: Body } | { ok: false; problem: string };
-
 const EXAMPLE = `Maker,Line,Colour,Dye lot,Fibre,Weight per ball,Length per ball,How many,Place
 Northstack Mill,Slack Water,Fog,08,70 % mohair 30 % silk,25 g,212 m,3,loft
 Limpet Hill Farm,Ferry aran,Oatmeal,3,wool,8 oz,410 yd,5,blue chest`;
 
 /** A table is large, and there is none before a file is chosen. */
-const ImportTable = dynamic(() => import('./ImportTable').then((module) => module.ImportTable));
+const ImportTable = dynamic(() => import('./ImportTable').then((module) => module.ImportTable), {
+  loading: () => <Loading rows={8} />,
+});
 
 /** A list of yarns from elsewhere: looked at first, written only when one says so. */
 export function ImportScreen({ columns }: { columns: CsvColumn[] }) {
@@ -37,34 +39,30 @@ export function ImportScreen({ columns }: { columns: CsvColumn[] }) {
   const [skipTwice, setSkipTwice] = useState(true);
   const [preview, setPreview] = useState<ImportPreview | null>(null);
   const [problem, setProblem] = useState('');
-  const [busy, setBusy] = useState(false);
   const [written, setWritten] = useState<{ batch: string; written: number } | null>(null);
+  const { underWay, ask } = useLongWork();
   const offer = useUndoOffer();
   const question = useRef(0);
 
   useEffect(() => {
     if (!source) return;
     const mine = ++question.current;
-    void send<ImportPreview>(source, chosen, skipTwice, false).then((answer) => {
+    void ask<ImportPreview>(...asked(source, chosen, skipTwice, false)).then((answer) => {
       if (mine !== question.current) return;
-      setBusy(false);
-      setProblem(answer.ok ? '' : answer.problem);
+      setProblem(answer.ok ? '' : `Nothing was written: ${answer.problem}.`);
       setPreview(answer.ok ? answer.body : null);
     });
-  }, [source, chosen, skipTwice]);
+  }, [source, chosen, skipTwice, ask]);
 
   const take = (name: string, data: Blob) => {
     choose(null);
     setPreview(null);
-    setBusy(true);
     setSource({ name, data, batch: newKey() });
   };
 
   const write = async () => {
-    setBusy(true);
-    const answer = await send<{ batch: string; written: number }>(source!, chosen, skipTwice, true);
-    setBusy(false);
-    if (!answer.ok) return setProblem(answer.problem);
+    const answer = await ask<{ batch: string; written: number }>(...asked(source!, chosen, skipTwice, true));
+    if (!answer.ok) return setProblem(`Nothing was written: ${answer.problem}.`);
     setWritten(answer.body);
     offer({
       words: `${answer.body.written} yarns are on the shelf.`,
@@ -74,16 +72,19 @@ export function ImportScreen({ columns }: { columns: CsvColumn[] }) {
 
   if (written)
     return (
-      <section className="[&_p]:mt-3 max-w-[40rem] my-[6vh] mx-auto text-center">
-        <h1>{written.written} yarns are on the shelf</h1>
-        <p>
-          <Link href="/yarns">Show them</Link>, or{' '}
-          <InlineButton onClick={() => (setWritten(null), setSource(null), setPreview(null), setText(''))}>
-            import another list
-          </InlineButton>
-          . All of them can be taken back below, as long as nothing was done with them.
-        </p>
-      </section>
+      <Result
+        status="success"
+        title={<h1>{written.written} yarns are on the shelf</h1>}
+        subTitle="All of them can be taken back below, as long as nothing was done with them."
+        extra={[
+          <ActionLink key="shelf" href="/yarns">
+            Show them
+          </ActionLink>,
+          <Button key="again" onClick={() => (setWritten(null), setSource(null), setPreview(null), setText(''))}>
+            Import another list
+          </Button>,
+        ]}
+      />
     );
 
   const wanted = preview ? preview.good - (skipTwice ? preview.twice.length : 0) : 0;
@@ -116,7 +117,8 @@ export function ImportScreen({ columns }: { columns: CsvColumn[] }) {
         </div>
       </div>
       <div role="status" aria-live="polite" className="my-4 mx-0">
-        {busy && !preview && 'Reading …'}
+        {underWay && !preview && 'Reading …'}
+        {underWay && preview && <WorkProgress underWay={underWay} label="Putting it on the shelf" />}
         <Problem words={problem} />
       </div>
       {preview && (
@@ -134,7 +136,13 @@ export function ImportScreen({ columns }: { columns: CsvColumn[] }) {
                 Leave out what is on the shelf already ({preview.twice.length})
               </Checkbox>
             )}
-            <Button type="primary" size="large" disabled={wanted === 0} loading={busy} onClick={() => void write()}>
+            <Button
+              type="primary"
+              size="large"
+              disabled={wanted === 0}
+              loading={underWay !== null}
+              onClick={() => void write()}
+            >
               {wanted === 0
                 ? 'Nothing to put on the shelf'
                 : `Put ${preview.problemCount > 0 ? 'the ' : ''}${wanted} ${wanted === 1 ? 'yarn' : 'yarns'} on the shelf`}
@@ -149,18 +157,8 @@ export function ImportScreen({ columns }: { columns: CsvColumn[] }) {
   );
 }
 
-async function send<Body>(
-  { data, batch }: Source,
-  columns: string[] | null,
-  skipTwice: boolean,
-  write: boolean,
-): Promise<Answer<Body>> {
-  try {
-    const ask = encodeURIComponent(JSON.stringify({ columns, skipTwice, batch }));
-    const answer = await fetch(`/api/yarns/import?ask=${ask}${write ? '&write' : ''}`, { method: 'POST', body: data });
-    const body = (await answer.json()) as Body & { error?: { message: string } };
-    return answer.ok ? { ok: true, body } : { ok: false, problem: `Nothing was written: ${body.error?.message}.` };
-  } catch {
-    return { ok: false, problem: 'The app cannot be reached just now. Nothing was written; try again in a moment.' };
-  }
+/** What is asked of the app: how the list is to be read, and whether it is put on the shelf. */
+function asked({ data, batch }: Source, columns: string[] | null, skipTwice: boolean, write: boolean) {
+  const ask = encodeURIComponent(JSON.stringify({ columns, skipTwice, batch }));
+  return [`/api/yarns/import?ask=${ask}${write ? '&write' : ''}`, { method: 'POST', body: data }] as const;
 }

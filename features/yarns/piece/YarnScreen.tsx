@@ -27,11 +27,12 @@ import { HowMuch } from './HowMuch';
 import { SampleList } from '../measure/SampleList';
 import { twistInWords } from '../words';
 import styles from './YarnScreen.module.css';
+import { Loading } from '../../../ui/feedback/Loading';
 
 /** Only few yarns have no band. */
 const MysteryPanel = dynamic(() => import('./MysteryPanel').then((module) => module.MysteryPanel));
 /** Charts are large and none is needed to see how much there is. */
-const RemainingChart = dynamic(() => import('./RemainingChart'), { ssr: false });
+const RemainingChart = dynamic(() => import('./RemainingChart'), { ssr: false, loading: () => <Loading rows={7} /> });
 
 /** One yarn: its thread, how much there is, whether that is enough, and its band. */
 export function YarnScreen({ page }: { page: YarnOverview }) {

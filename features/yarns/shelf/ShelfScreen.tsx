@@ -19,8 +19,12 @@ import { ShelfGrid } from './ShelfGrid';
 import { type Asked, NOTHING_ASKED, type Shelf, useShelf } from './useShelf';
 import { Choice } from '../../../ui/controls/Choice';
 import { useLocalStorage } from '../../../ui/controls/useLocalStorage';
+import { Loading } from '../../../ui/feedback/Loading';
 
-const ShelfTable = dynamic(() => import('./ShelfTable').then((module) => module.ShelfTable), { ssr: false });
+const ShelfTable = dynamic(() => import('./ShelfTable').then((module) => module.ShelfTable), {
+  ssr: false,
+  loading: () => <Loading rows={10} />,
+});
 
 /** What have I got: every yarn as it lies on the shelf, its pieces to scale and in its colour. */
 export function ShelfScreen({

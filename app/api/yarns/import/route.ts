@@ -1,6 +1,7 @@
 import { jsonResponse, queryOf } from '../../../../server/common/jsonResponse';
 import { LARGEST_LIST_BYTES } from '../../../../server/common/limits';
 import { unitSystem } from '../../../../server/common/preferences';
+import { followed } from '../../../../server/common/progress';
 import { readBody } from '../../../../server/common/readBody';
 import { lookAtList, putListOnShelf } from '../../../../server/exchange/wholesale';
 
@@ -8,8 +9,9 @@ import { lookAtList, putListOnShelf } from '../../../../server/exchange/wholesal
 export async function POST(request: Request): Promise<Response> {
   return jsonResponse(async () => {
     const system = await unitSystem();
-    const { ask = null, write } = queryOf(request);
+    const { ask = null, write, work } = queryOf(request);
     const list = { bytes: await readBody(request, LARGEST_LIST_BYTES, 'file'), ask, system };
-    return write === undefined ? lookAtList(list, request.signal) : putListOnShelf(list);
+    if (write === undefined) return lookAtList(list, request.signal);
+    return followed(work, (tell) => putListOnShelf(list, tell));
   });
 }
