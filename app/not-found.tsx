@@ -1,15 +1,12 @@
-'use client';
-
-import { Result } from 'antd';
 import { ActionLink } from '../ui/controls/ActionLink';
 
+/** It comes with every page, and so is no more than this. */
 export default function NotFound() {
   return (
-    <Result
-      status="info"
-      title={<h1>There is nothing here</h1>}
-      subTitle="It may have been undone, or the address has a slip in it."
-      extra={<ActionLink href="/yarns">To the shelf</ActionLink>}
-    />
+    <>
+      <h1>There is nothing here</h1>
+      <p className="mt-3 mb-4">It may have been undone, or the address has a slip in it.</p>
+      <ActionLink href="/yarns">To the shelf</ActionLink>
+    </>
   );
 }

@@ -63,7 +63,7 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
     <Form form={form} className="flex flex-col gap-3 max-w-[980px]">
       <h1>{id === null ? 'Start a project' : 'Change the project'}</h1>
       <div
-        className={`${styles.top} grid grid-cols-[2.2fr_1.3fr_1.3fr_1fr_1fr] gap-y-0 gap-x-4 max-tablet:grid-cols-[1fr_1fr]`}
+        className={`${styles.top} grid grid-cols-[2.2fr_1.3fr_1.3fr_1fr_1fr] gap-y-2 gap-x-4 max-tablet:grid-cols-[1fr_1fr]`}
       >
         <TextField
           label="What it is"
@@ -73,7 +73,7 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
         />
         <DateField label="Cast on" {...form.field('castOn')} hint="cakes are wound for it" />
         <DateField label="Due" {...form.field('dueOn')} hint="reserved first if due first" />
-        <TextField label="Margin" {...form.field('margin')} hint="% on top of what it takes" inputMode="decimal" />
+        <TextField label="Margin" {...form.field('margin')} hint="in %, on top of the need" inputMode="decimal" />
         <TextField
           label="To spare"
           {...form.field('spare')}
@@ -84,7 +84,7 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
       <ul className="grid gap-4">
         {needs.map((need, i) => (
           <li key={i} className="pt-4 pr-4 pb-1 pl-4 border-[1.5px] border-line rounded-md bg-card">
-            <div className="grid grid-cols-[1.4fr_1.2fr_0.9fr_auto] gap-y-0 gap-x-4 max-tablet:grid-cols-[1fr_1fr]">
+            <div className="grid grid-cols-[1.4fr_1.2fr_0.9fr_auto] gap-y-2 gap-x-4 max-tablet:grid-cols-[1fr_1fr]">
               <TextField
                 name={`needs.${i}.colour`}
                 label={needs.length > 1 ? `Colour ${i + 1}` : 'Colour or part'}
@@ -107,7 +107,7 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
                 value={need.done}
                 onChange={(done) => change(i, { done })}
                 error={form.errors[`needs.${i}.done`]}
-                hint="%; empty: none"
+                hint="in %; empty: none"
                 inputMode="decimal"
               />
               {needs.length > 1 && (

@@ -38,6 +38,12 @@ export function antTheme(dark: boolean): ThemeConfig {
       colorTextSecondary: shades['ink-soft'],
       colorTextTertiary: shades['ink-soft'],
       colorTextDescription: shades['ink-soft'],
+      colorLink: shades.ink,
+      colorLinkHover: shades.acorn,
+      colorLinkActive: shades.acorn,
+      linkDecoration: 'underline',
+      linkHoverDecoration: 'underline',
+      linkFocusDecoration: 'underline',
       colorTextLightSolid: shades['on-acorn'],
       // Nothing of theirs moves: what waits for the end of a motion can miss it, where motions are asked to be short.
       motion: false,

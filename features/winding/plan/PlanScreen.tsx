@@ -44,7 +44,7 @@ export function PlanScreen({ page, weighing }: { page: PlanPage; weighing: React
   if (piece.consumedBy !== null)
     return (
       <>
-        <h1>
+        <h1 className="mb-3">
           {piece.label} of <Link href={`/yarns/${yarn.id}`}>{yarn.name}</Link>
         </h1>
         <Notice tone="plain">

@@ -109,7 +109,7 @@ export function PieceScreen({
               It is no longer there: <Link href={`/logbook/${piece.consumedBy}`}>see what became of it</Link>.
             </Notice>
           )}
-          <p data-screen-only>
+          <p data-screen-only className="mt-2">
             <Link href={`/twist/${piece.id}`}>What has become of its twist</Link>
             {next && !gone && <>; in the plan: {lowerFirst(wayWords(next, piece.form))}</>}.
           </p>

@@ -41,12 +41,12 @@ export function QuickScreen({ page }: { page: QuickPage }) {
     <>
       <div className="grid grid-cols-[minmax(280px,1fr)_minmax(0,2.6fr)] gap-y-6 gap-x-wide items-start max-tablet:grid-cols-[minmax(0,1fr)]">
         <section ref={figures} aria-labelledby="in-hand">
-          <Form form={form}>
+          <Form form={form} className="grid gap-3">
             <h1 id="in-hand">{page.firstVisit ? 'Welcome. What is in your hand?' : 'The yarn in your hand'}</h1>
-            <p className="mt-1 mb-4 text-ink-soft">Type what you know. Nothing is saved until you keep it.</p>
+            <p className="mb-2 text-ink-soft">Type what you know. Nothing is saved until you keep it.</p>
             <MassField label="Weight on your scale" {...field('mass')} hint="without its band" autoFocus />
             <ScaleChoice scale={scale} />
-            <div className="grid grid-cols-[1fr_1fr] gap-4 mt-4">
+            <div className="grid grid-cols-[1fr_1fr] gap-4">
               <TextField label="Weight per ball" {...field('putUpMass')} hint="on its band" />
               <TextField label="Length per ball" {...field('putUpLength')} hint="on its band" />
             </div>
