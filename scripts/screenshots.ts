@@ -58,17 +58,7 @@ const VIEWS: View[] = [
   },
   { name: 'twist', path: '/twist/78', act: (maker) => maker.sees('Centimetre by centimetre') },
   { name: 'ply', path: '/twist/ply?pieces=78', act: (maker) => maker.page.waitForSelector('canvas') },
-  {
-    name: 'practice',
-    path: '/twist/practice',
-    act: async (maker) => {
-      await maker.sees('First pulls');
-      await maker.until(async () => {
-        await maker.keys('1');
-        return (await maker.text()).includes('The next one');
-      });
-    },
-  },
+  { name: 'trouble', path: '/trouble?what=in%20the%20gears', act: (maker) => maker.sees('Try, in this order') },
   {
     name: 'thread',
     path: '/yarns/23',

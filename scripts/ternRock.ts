@@ -29,6 +29,9 @@ const LARGE_WINDER = 2;
 const PEGS = 1;
 const UMBRELLA = 2;
 
+/** What helped when a cake spilled. */
+const LIFTED_BACK = { trouble: 'over the base', attempt: 'unwind', minutes: 2, lostM: 0, then: 'go on' } as const;
+
 /** A sample's own fields; the rest is as the form leaves it. */
 type MeasuredSample = { how: SampleForm['how'] } & Record<string, unknown>;
 
@@ -108,7 +111,8 @@ export function ternRock(db: Db, now: Date): void {
         const stop = i === share.length - 1 && stops.find(({ atTurn }) => atTurn === turn);
         if (stop) {
           happen(i, { kind: 'stop', ...stop });
-          happen(i, { kind: 'resume' }, 96_000);
+          if (stop.reason === 'over the base') happen(i, { kind: 'trouble', ...LIFTED_BACK, atTurn: turn }, 90_000);
+          happen(i, { kind: 'resume' }, stop.reason === 'over the base' ? 6_000 : 96_000);
         }
       }
       if (part >= 0.97) {

@@ -216,6 +216,15 @@ describe('what can go wrong in the middle', () => {
       fc.record({ kind: fc.constant('stop' as const), reason: fc.constant('snag' as const), atTurn: fc.nat(900) }),
       fc.record({ kind: fc.constant('resume' as const) }),
       fc.record({
+        kind: fc.constant('trouble' as const),
+        trouble: fc.constant('lump'),
+        attempt: fc.constant('outer end'),
+        minutes: fc.nat(40),
+        lostM: fc.nat(3),
+        then: fc.constantFrom('go on' as const, 'join' as const),
+        atTurn: fc.nat(900),
+      }),
+      fc.record({
         kind: fc.constant('reading' as const),
         device: fc.constantFrom('motor' as const, 'counter' as const),
         session: fc.constantFrom('one', 'two'),

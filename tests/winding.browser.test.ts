@@ -115,6 +115,25 @@ test('another pair of hands takes over, and that is kept', async () => {
   await maker.holds();
 });
 
+test('when something goes wrong, help is one key away; what helped is logged, and the knot is marked', async () => {
+  await maker.keys('?');
+  await maker.page.locator('::-p-aria([name="What do you see?"])').fill('grease');
+  await maker.press('Yarn is in the gears Yarn is in the gears');
+  await maker.sees('Never crank on, and never crank back by force');
+  await click('a motor');
+  await maker.sees('1. Unplug the motor');
+  // Behind the sheet nothing is counted.
+  await maker.keys(' ');
+  await maker.fill('lost Cut out what is greasy or worn', '2 bananas');
+  await maker.sees('Write it like 1.5 m or 2 yd');
+  await maker.fill('lost Cut out what is greasy or worn', '1.5 m');
+  await maker.page.locator('li:last-child > div ::-p-text(This helped: log it)').click();
+  await maker.sees('1 knot marked');
+  await maker.counts(40);
+  await maker.keys('u');
+  await maker.waitsFor(() => !document.body.innerText.includes('1 knot marked'));
+});
+
 test('too much on a winder is told before it spills over', async () => {
   const [, planned] = /of (\d+) turns/.exec(await maker.text())!;
   await countTens(Math.ceil(Number(planned) / 10) - 4);
@@ -176,6 +195,7 @@ test('each cake is weighed under its name, measured, and its places go into the 
   await maker.sees('colour change');
   await maker.sees('Ebba');
   await maker.sees('62 mm across, 68 mm high');
+  await maker.sees('Yarn is in the gears, after 40 turns: cut out what is greasy or worn; 1 min, 1.5 m lost');
 });
 
 test('the knot lies in the cake that it went into, and is seen on its page', async () => {

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { howFull, howGood, whatSnags, whereTimeGoes, type WindingReport } from './benchAnswers';
+import { howFull, howGood, whatHelped, whatSnags, whereTimeGoes, type WindingReport } from './benchAnswers';
 import { median } from '../common/median';
 
 const NOTHING = { preparing: 0, turning: 0, stopped: 0, resting: 0, finishing: 0 };
@@ -7,12 +7,44 @@ const NOTHING = { preparing: 0, turning: 0, stopped: 0, resting: 0, finishing: 0
 const estimated = (more: Partial<WindingReport> = {}): WindingReport => ({
   story: { spentMs: NOTHING, stops: [] },
   yarn: 'Kelp',
+  troubles: [],
   lengthM: 300,
   cakes: [],
   ...more,
 });
 
 const stop = (reason: string, ms: number) => ({ reason, fromMs: 0, untilMs: ms, counted: 5 });
+
+const trouble = (trouble: string, attempt: string, minutes: number, tool = 'Small', lostM = 0) => ({
+  ...{ trouble, attempt, minutes, tool, lostM },
+  then: 'go on' as const,
+});
+
+test('what goes wrong most often stands first, with where, and what helped how often and how soon', () => {
+  const answers = whatHelped([
+    estimated({ troubles: [trouble('lump', 'outer end', 3), trouble('gears', 'cut', 20, 'Large', 1.5)] }),
+    estimated({
+      yarn: 'Peat',
+      troubles: [trouble('lump', 'work it off', 9), trouble('lump', 'outer end', 1, 'Large')],
+    }),
+    estimated(),
+  ]);
+  expect(answers).toEqual([
+    {
+      trouble: 'lump',
+      times: 3,
+      tools: ['Small', 'Large'],
+      yarns: ['Peat', 'Kelp'],
+      helped: [
+        { attempt: 'outer end', times: 2, minutes: 2 },
+        { attempt: 'work it off', times: 1, minutes: 9 },
+      ],
+      lostM: 0,
+    },
+    expect.objectContaining({ trouble: 'gears', times: 1, tools: ['Large'], lostM: 1.5 }),
+  ]);
+  expect(whatHelped([estimated()])).toEqual([]);
+});
 
 test('the time of all windings, and what held longest, first', () => {
   const answer = whereTimeGoes([

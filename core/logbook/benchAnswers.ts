@@ -1,10 +1,13 @@
+import { grouped } from '../common/grouped';
 import { median } from '../common/median';
+import type { TroubleReport } from '../trouble/trouble';
 import { ACTIVITIES, type Activity, type RunStory } from './runStory';
 
 /** What one logged winding says of the four questions that the logbook answers. */
 export interface WindingReport {
   story: Pick<RunStory, 'spentMs' | 'stops'>;
   yarn: string;
+  troubles: (TroubleReport & { tool: string })[];
   /** What was wound, and how often something other than a pause held it up. */
   lengthM: number;
   cakes: {
@@ -77,6 +80,44 @@ export function whatSnags(windings: readonly Pick<WindingReport, 'story' | 'yarn
   return [...yarns]
     .map(([yarn, { stops, lengthM }]) => ({ yarn, stops, lengthM, per100M: lengthM > 0 ? (stops * 100) / lengthM : 0 }))
     .sort((a, b) => b.per100M - a.per100M || b.lengthM - a.lengthM);
+}
+
+/** How often one thing went wrong, on which tools and yarns, and what helped. */
+export interface TroubleAnswer {
+  trouble: string;
+  times: number;
+  /** On which of them most often. */
+  tools: string[];
+  yarns: string[];
+  helped: { attempt: string; times: number; minutes: number }[];
+  lostM: number;
+}
+
+/**
+ * What goes wrong, and what helps? The most frequent first; what helped most often, and how long it took at the median.
+ *
+ * @example
+ * whatHelped([{ yarn: 'Kelp', troubles: [{ trouble: 'lump', attempt: 'outer end', minutes: 3, lostM: 0, then: 'go on', tool: 'Small' }] }])[0]?.helped // => [{ attempt: 'outer end', times: 1, minutes: 3 }]
+ */
+export function whatHelped(windings: readonly Pick<WindingReport, 'yarn' | 'troubles'>[]): TroubleAnswer[] {
+  const all = windings.flatMap(({ yarn, troubles }) => troubles.map((each) => ({ ...each, yarn })));
+  return byFrequency(all, ({ trouble }) => trouble).map(([trouble, reports]) => ({
+    trouble,
+    times: reports.length,
+    tools: byFrequency(reports, ({ tool }) => tool).map(([tool]) => tool),
+    yarns: byFrequency(reports, ({ yarn }) => yarn).map(([yarn]) => yarn),
+    helped: byFrequency(reports, ({ attempt }) => attempt).map(([attempt, same]) => ({
+      attempt,
+      times: same.length,
+      minutes: median(same.map(({ minutes }) => minutes)),
+    })),
+    lostM: reports.reduce((sum, { lostM }) => sum + lostM, 0),
+  }));
+}
+
+/** In groups, the largest first; among equals the one that came first. */
+function byFrequency<T>(all: readonly T[], by: (each: T) => string): [string, T[]][] {
+  return [...grouped(all, by)].sort(([, a], [, b]) => b.length - a.length);
 }
 
 /** How full the cakes of one tool were, in the order in which they were wound. */

@@ -152,6 +152,34 @@ test('the last mark of this cake is taken back, not one of another', () => {
   expect(state.marks).toEqual([{ part: 1, atTurn: 9, mark: 'knot' }]);
 });
 
+const trouble = (then: 'go on' | 'join', atTurn: number) =>
+  ({
+    kind: 'trouble',
+    part: 0,
+    atTurn,
+    trouble: 'in the gears',
+    attempt: 'cut out',
+    minutes: 8,
+    lostM: 1.5,
+    then,
+  }) as const;
+
+test('what went wrong is kept with what helped; where ends were joined there is a knot', () => {
+  const state = play([turn(40), trouble('go on', 40), trouble('join', 41)]);
+  expect(state.troubles.map(({ atTurn, then, lostM }) => [atTurn, then, lostM])).toEqual([
+    [40, 'go on', 1.5],
+    [41, 'join', 1.5],
+  ]);
+  expect(state.marks).toEqual([{ part: 0, atTurn: 41, mark: 'knot' }]);
+  expect(turnsOn(state, 0)).toBe(40);
+});
+
+test('the time that a trouble took is not taken for a slow turn', () => {
+  const steady = [turn(), turn(), turn()].map((each, i) => ({ ...each, at: 1000 * (i + 1) }));
+  const after = play([...steady, { ...trouble('go on', 3), at: 4000 }, { ...turn(), at: 9000 }]);
+  expect(after.windingMs).toEqual([2000]);
+});
+
 test('whoever takes over is kept with the turn', () =>
   expect(play([turn(7), { kind: 'hand over', part: 0, who: 'Ebba', atTurn: 7 }]).hands).toEqual([
     { part: 0, who: 'Ebba', atTurn: 7 },

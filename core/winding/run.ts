@@ -1,6 +1,7 @@
 import { FAULT_KINDS, type FaultKind } from '../yarn/faults';
 import type { EventStamp } from '../common/runSync';
 import { type PieceForm, needsSwift } from '../yarn/piece';
+import type { TroubleReport } from '../trouble/trouble';
 import type { Schools } from '../bench/schools';
 
 /** Where a winding run stands. Each cake of the plan goes from `wind` to `take off`; then all are weighed together. */
@@ -120,6 +121,8 @@ export type NewRunEvent = { part: number } & (
   | { kind: 'unmark' }
   /** Whoever winds from here on. */
   | { kind: 'hand over'; who: string; atTurn: number }
+  /** What went wrong, and what helped. */
+  | ({ kind: 'trouble'; atTurn: number } & TroubleReport)
   /**
    * What a device shows: its own total since it was switched on, under the name of that session. Totals, not steps:
    * one that is lost, late or sent by two screens changes nothing.
@@ -161,6 +164,8 @@ export interface RunState {
   stopped: { reason: StopReason; sinceMs: number } | null;
   stops: (RunMark & { reason: StopReason })[];
   marks: (RunMark & { mark: MarkKind })[];
+  /** What went wrong where, and what helped. */
+  troubles: (RunMark & TroubleReport)[];
   /** Who has wound from which turn on, where it was said. */
   hands: (RunMark & { who: string })[];
   /** Time spent turning for each cake, stops and rests left out. */
@@ -201,6 +206,7 @@ export function newRun(cakes: number): RunState {
     stopped: null,
     stops: [],
     marks: [],
+    troubles: [],
     hands: [],
     windingMs: Array.from({ length: cakes }, () => 0),
     lastTurnMs: null,
@@ -255,6 +261,8 @@ export function afterEvent(state: RunState, event: RunEvent): RunState {
     }
     case 'hand over':
       return { ...state, hands: [...state.hands, { part, atTurn: event.atTurn, who: event.who }], lastTurnMs: null };
+    case 'trouble':
+      return afterTrouble(state, event);
     case 'reading':
       return afterReading(state, event);
     case 'turns at least':
@@ -295,6 +303,14 @@ export function turnsOn({ turns }: Pick<RunState, 'turns'>, part: number): numbe
 export function woundParts(state: Pick<RunState, 'turns'>): number[] {
   const wound = state.turns.map((_, part) => part).filter((part) => turnsOn(state, part) > 0);
   return wound.length > 0 ? wound : [0];
+}
+
+/** Where two ends were joined, there is a knot. */
+function afterTrouble(state: RunState, event: RunEvent & { kind: 'trouble' }): RunState {
+  const { part, atTurn, trouble, attempt, minutes, lostM, then } = event;
+  const troubles = [...state.troubles, { part, atTurn, trouble, attempt, minutes, lostM, then }];
+  const marks = then === 'join' ? [...state.marks, { part, atTurn, mark: 'knot' as const }] : state.marks;
+  return { ...state, troubles, marks, lastTurnMs: null };
 }
 
 function afterTurns(state: RunState, part: number, amount: number, atMs: number): RunState {

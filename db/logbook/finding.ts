@@ -50,7 +50,7 @@ export function findPieces(db: Db, words: readonly string[], limit: number): Fou
 }
 
 export interface FoundNamed {
-  kind: 'project' | 'minis' | 'tool' | 'job';
+  kind: 'project' | 'minis' | 'tool' | 'task';
   id: number;
   name: string;
   about: string;
@@ -68,7 +68,7 @@ export function findNamed(db: Db, words: readonly string[], limit: number): Foun
      UNION ALL SELECT 'tool', id, name, 'a scale' FROM scale WHERE removed_at IS NULL AND name LIKE @like
      UNION ALL SELECT 'tool', id, name, 'a counter' FROM counter WHERE removed_at IS NULL AND name LIKE @like
      UNION ALL SELECT 'tool', id, name, 'a reel' FROM reel WHERE removed_at IS NULL AND name LIKE @like
-     UNION ALL SELECT 'job', id, title, kind FROM task WHERE deleted_at IS NULL AND title <> '' AND title LIKE @like
+     UNION ALL SELECT 'task', id, title, kind FROM task WHERE deleted_at IS NULL AND title <> '' AND title LIKE @like
      LIMIT @limit`,
   ).all({ like: `%${words.map((word) => word.replaceAll(/[%_]/g, '')).join('%')}%`, limit });
 }

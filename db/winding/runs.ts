@@ -119,7 +119,8 @@ const CHECKPOINT_EVERY = 200;
 /** A run's state from its last checkpoint, and the events since. */
 export function stateOfRun<State, Event extends KeptEvent>(db: Db, runId: number, fold: Fold<State, Event>): State {
   const { state, upto } = checkpointOf(db, runId);
-  const begun = state === null ? fold.start : (JSON.parse(state) as State);
+  // What an earlier version kept lacks what came since.
+  const begun = state === null ? fold.start : { ...fold.start, ...(JSON.parse(state) as State) };
   return eventsAfter<Event>(db, runId, upto).reduce((before, { event }) => fold.after(before, event), begun);
 }
 

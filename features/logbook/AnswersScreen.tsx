@@ -3,10 +3,18 @@
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { type Activity, ACTIVITIES } from '../../core/logbook/runStory';
-import type { EstimateAnswer, FullAnswer, SnagAnswer, TimeAnswer } from '../../core/logbook/benchAnswers';
+import type {
+  EstimateAnswer,
+  FullAnswer,
+  SnagAnswer,
+  TimeAnswer,
+  TroubleAnswer,
+} from '../../core/logbook/benchAnswers';
 import type { BenchAnswers } from '../../server/logbook/benchAnswers';
 import { ActionLink } from '../../ui/controls/ActionLink';
-import { secondsInWords } from '../../core/common/format';
+import { inWords, lengthFigure, lowerFirst, secondsInWords } from '../../core/common/format';
+import { reportWords } from '../../core/trouble/troubles';
+import { useSystem } from '../../ui/frame/Providers';
 import { shortDate } from '../../ui/figures/dates';
 import { Length } from '../../ui/figures/Figures';
 import { PageHead } from '../../ui/frame/PageHead';
@@ -20,7 +28,7 @@ const EstimateChart = dynamic(() => import('./EstimateChart'), { ssr: false, loa
 
 /** Four questions that the logbook can answer, each with a sentence and a drawing of what it rests on. */
 export function AnswersScreen({ answers }: { answers: BenchAnswers }) {
-  const { windings, since, time, snags, full, turns, mass } = answers;
+  const { windings, since, time, snags, troubles, full, turns, mass } = answers;
   if (windings === 0)
     return (
       <>
@@ -48,6 +56,7 @@ export function AnswersScreen({ answers }: { answers: BenchAnswers }) {
       >
         {time && <Time answer={time} />}
         <Snags answers={snags} />
+        {troubles.length > 0 && <Troubles answers={troubles} />}
         {full.length > 0 && <Full answers={full} />}
         {(turns || mass) && <Estimates turns={turns} mass={mass} />}
       </div>
@@ -145,6 +154,36 @@ function Snags({ answers }: { answers: SnagAnswer[] }) {
           <SnagChart answers={held.slice(0, YARNS_SHOWN)} />
         </div>
       )}
+    </section>
+  );
+}
+
+const TROUBLES_SHOWN = 5;
+
+function Troubles({ answers }: { answers: TroubleAnswer[] }) {
+  const system = useSystem();
+  return (
+    <section aria-labelledby="troubles">
+      <h2 id="troubles">What goes wrong, and what helps?</h2>
+      <ul className="grid gap-3 mt-2">
+        {answers.slice(0, TROUBLES_SHOWN).map(({ trouble, times, tools, yarns, helped, lostM }) => (
+          <li key={trouble}>
+            <strong>{reportWords({ trouble, attempt: '' }).trouble}</strong>, {times === 1 ? 'once' : `${times} times`}:
+            most on {tools[0]} and with {yarns[0]}
+            {lostM > 0 && `; ${inWords(lengthFigure(lostM, system))} lost`}.
+            <br />
+            <span className="text-ink-soft">
+              What helped:{' '}
+              {helped
+                .map(
+                  ({ attempt, times: often, minutes }) =>
+                    `${lowerFirst(reportWords({ trouble, attempt }).helped)} (${often === 1 ? 'once' : `${often} times`}, ${secondsInWords(60 * minutes)})`,
+                )
+                .join('; ')}
+            </span>
+          </li>
+        ))}
+      </ul>
     </section>
   );
 }

@@ -136,7 +136,13 @@ export function OperationScreen({ operation }: { operation: OperationPage }) {
           </section>
         </div>
       </div>
-      {operation.story && <StoryPanel story={operation.story} what={operation.miniPlan ? 'loops' : 'turns'} />}
+      {operation.story && (
+        <StoryPanel
+          story={operation.story}
+          troubles={operation.troubles}
+          what={operation.miniPlan ? 'loops' : 'turns'}
+        />
+      )}
     </article>
   );
 }

@@ -15,6 +15,13 @@ test('the windings that hold are told: their time, what held them up, how full, 
   expect(answers.windings).toBe(windings.length);
   expect(answers.time!.spentMs.turning).toBeGreaterThan(20 * 60_000);
   expect(answers.time!.stopped).toEqual([{ reason: 'over the base', ms: 96_000, times: 1 }]);
+  expect(answers.troubles).toEqual([
+    expect.objectContaining({
+      trouble: 'over the base',
+      tools: ['Small winder'],
+      helped: [{ attempt: 'unwind', times: 1, minutes: 2 }],
+    }),
+  ]);
   expect(answers.snags[0]).toMatchObject({ yarn: 'Squall, Wet slate', stops: 1 });
   const cakes = answers.full.reduce((sum, { full }) => sum + full.length, 0);
   expect(answers.turns!.errors).toHaveLength(cakes);
@@ -46,6 +53,7 @@ test('nothing wound, nothing told', () => {
     since: null,
     time: null,
     snags: [],
+    troubles: [],
     full: [],
     turns: null,
     mass: null,

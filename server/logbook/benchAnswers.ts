@@ -5,6 +5,8 @@ import {
   howGood,
   type SnagAnswer,
   type TimeAnswer,
+  type TroubleAnswer,
+  whatHelped,
   whatSnags,
   whereTimeGoes,
   type WindingReport,
@@ -28,6 +30,7 @@ export interface BenchAnswers {
   since: string | null;
   time: TimeAnswer | null;
   snags: SnagAnswer[];
+  troubles: TroubleAnswer[];
   full: FullAnswer[];
   turns: EstimateAnswer | null;
   mass: EstimateAnswer | null;
@@ -46,6 +49,7 @@ export function benchAnswers(db: Db): BenchAnswers {
     since: runs[0]?.endedAt ?? null,
     time: whereTimeGoes(reported),
     snags: whatSnags(reported),
+    troubles: whatHelped(reported),
     full: howFull(reported),
     turns: howGood(cakes.map(({ plannedTurns, turns }) => ({ estimated: plannedTurns, was: turns }))),
     mass: howGood(cakes.map(({ plannedG, massG }) => ({ estimated: plannedG, was: massG }))),
@@ -87,6 +91,7 @@ function reportOf(db: Db, run: RunRow): WindingReport {
   return {
     story: RUN_KINDS[run.kind].story(db, run),
     yarn: yarn ? nameOfYarn(yarn) : '',
+    troubles: state.troubles.map((each) => ({ ...each, tool: plan.cakes[each.part]?.tool.name ?? '' })),
     lengthM: cakes.reduce((sum, { massG }) => sum + massG, 0) * plan.gristMPerG,
     cakes,
   };

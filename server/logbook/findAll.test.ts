@@ -32,11 +32,16 @@ test('a piece by its label and its yarn’s words, or by its number', () => {
   );
 });
 
-test('a note, a project, a tool, a job, a place of the app', () => {
+test('a mess is found by a maker’s own words', () => {
+  expect(titles('barf')).toContain('trouble: A lump comes out of the centre');
+  expect(findAll(db, 'gears').find(({ kind }) => kind === 'trouble')?.href).toBe('/trouble?what=in%20the%20gears');
+});
+
+test('a note, a project, a tool, a task, a place of the app', () => {
   expect(titles('lifeboat')).toEqual(['entry: To the lifeboat station, for hats.']);
   expect(titles('pilot')).toContain('project: Pilot’s pullover');
   expect(titles('umbrella')).toContain('tool: Umbrella swift');
-  expect(titles('oil the')).toContain('job: Oil the large winder');
+  expect(titles('oil the')).toContain('task: Oil the large winder');
   expect(titles('backup')).toEqual(['place: Export and backup']);
   expect(titles('snapshot')).toEqual(['place: Export and backup']);
 });
@@ -54,7 +59,7 @@ test.each(['', '   ', '"', "'); DROP TABLE yarn; --", '%', '*', 'NEARQ(', '\u000
   (words) => {
     expect(
       findAll(db, words).filter(
-        ({ kind }) => kind !== 'project' && kind !== 'tool' && kind !== 'minis' && kind !== 'job' && kind !== 'yarn',
+        ({ kind }) => kind !== 'project' && kind !== 'tool' && kind !== 'minis' && kind !== 'task' && kind !== 'yarn',
       ),
     ).toEqual([]);
   },

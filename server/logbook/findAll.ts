@@ -1,4 +1,6 @@
 import { TASK_WORDS } from '../../core/days/taskWords';
+import { findTroubles } from '../../core/trouble/trouble';
+import { TROUBLES } from '../../core/trouble/troubles';
 import type { Db } from '../../db/common/connection';
 import { findOperations } from '../../db/logbook/logbook';
 import { findPieces, findNamed } from '../../db/logbook/finding';
@@ -9,7 +11,7 @@ import { nameOfYarn } from '../yarn/yarnViews';
 
 /** Something that was found, wherever it is. */
 export interface Found {
-  kind: 'place' | 'yarn' | 'piece' | 'project' | 'minis' | 'tool' | 'job' | 'entry';
+  kind: 'place' | 'yarn' | 'piece' | 'project' | 'minis' | 'tool' | 'task' | 'entry' | 'trouble';
   href: string;
   title: string;
   about: string;
@@ -42,10 +44,12 @@ const PLACES: readonly { href: string; title: string; words: string }[] = [
     title: 'Export and backup',
     words: 'archive export import backup snapshot restore csv api files',
   },
+  { href: '/trouble', title: 'Something went wrong', words: 'trouble help wrong mess tangled broken' },
   { href: '/bench', title: 'Bench', words: 'bench tools winders swifts scales settings schools' },
 ];
 
 const MOST_OF_A_KIND = 6;
+const MOST_TROUBLES = 3;
 
 /** Everything that words find: places of the app first, then what is nearest to the hand. */
 export function findAll(db: Db, asked: string): Found[] {
@@ -94,7 +98,7 @@ export function findAll(db: Db, asked: string): Found[] {
         return { kind, href: `/minis/${id}`, title: name, about: 'minis', colourHex: null };
       case 'tool':
         return { kind, href: '/bench', title: name, about: `${about} on the bench`, colourHex: null };
-      case 'job':
+      case 'task':
         return {
           kind,
           href: `/days/${id}`,
@@ -113,5 +117,14 @@ export function findAll(db: Db, asked: string): Found[] {
       colourHex: yarn.colourHex,
     }),
   );
-  return [...places.slice(0, 4), ...yarns, ...pieces, ...named, ...entries, ...gone];
+  const troubles = findTroubles(TROUBLES, asked)
+    .slice(0, MOST_TROUBLES)
+    .map(({ id, name, cause }): Found => ({
+      kind: 'trouble',
+      href: `/trouble?what=${encodeURIComponent(id)}`,
+      title: name,
+      about: cause,
+      colourHex: null,
+    }));
+  return [...places.slice(0, 4), ...troubles, ...yarns, ...pieces, ...named, ...entries, ...gone];
 }

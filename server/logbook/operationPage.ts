@@ -99,6 +99,8 @@ export interface OperationPage extends LoggedOperation {
   miniPlan: { id: number; name: string } | null;
   /** How the run went, minute by minute; null where it was no run. */
   story: RunStory | null;
+  /** What went wrong meanwhile, and what helped. */
+  troubles: RunState['troubles'];
   pictures: { id: number; width: number; height: number }[];
   /** The screen of the run that it is opened again on, once it is undone; null where it was no run. */
   backTo: string | null;
@@ -117,6 +119,7 @@ export function operationPage(db: Db, operationId: number): OperationPage | unde
     strand: strandRan(db, operation),
     miniPlan: planOf(db, run),
     story: run ? RUN_KINDS[run.kind].story(db, run) : null,
+    troubles: run?.kind === 'wind' ? stateOf(db, run).troubles : [],
     pictures: picturesOfOperation(db, operationId).map(({ id, width, height }) => ({ id, width, height })),
     backTo: run ? `/${run.kind === 'wind' ? 'winding' : 'minis'}/run/${run.id}` : null,
     whyNotUndo: whyNotUndo(db, operationId),

@@ -12,6 +12,7 @@ import {
   STOP_REASONS,
   TAKE_OFF_STEPS,
 } from '../../core/winding/run';
+import { SEQUELS } from '../../core/trouble/trouble';
 import type { Db } from '../../db/common/connection';
 import { type RunRow, stateOfRun } from '../../db/winding/runs';
 import { eventBase, eventsOf } from '../common/eventBase';
@@ -37,6 +38,17 @@ const runEvents = eventsOf<RunEvent>(
     z.strictObject({ ...eventBase, kind: z.literal('mark'), mark: z.enum(MARK_KINDS), atTurn }),
     z.strictObject({ ...eventBase, kind: z.literal('unmark') }),
     z.strictObject({ ...eventBase, kind: z.literal('hand over'), who: z.string().trim().min(1).max(60), atTurn }),
+    z.strictObject({
+      ...eventBase,
+      kind: z.literal('trouble'),
+      // By name: what was reported of a trouble that is not told apart any more can still be read.
+      trouble: z.string().min(1).max(60),
+      attempt: z.string().min(1).max(60),
+      minutes: z.number().min(0).max(10_000),
+      lostM: z.number().min(0).max(100_000),
+      then: z.enum(SEQUELS),
+      atTurn,
+    }),
     z.strictObject({
       ...eventBase,
       kind: z.literal('reading'),

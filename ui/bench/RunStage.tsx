@@ -1,12 +1,20 @@
 'use client';
 
+import { Button } from 'antd';
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { type ComponentProps, type ReactNode, useEffect } from 'react';
 import { LineNews } from '../runSync/LineNews';
 import type { RunSync } from '../runSync/useRunSync';
 import { GiveUp } from './GiveUp';
+import { useGlobalKey } from '../frame/useGlobalKey';
+import type { Helper } from './useHelper';
 import { useWakeLock } from './useWakeLock';
+
+const TroubleSheet = dynamic(() => import('../trouble/TroubleSheet').then((module) => module.TroubleSheet), {
+  ssr: false,
+});
 
 /** The frame of a run at the bench: what is counted, where it stands, how to give it up, and news from the line. */
 export function RunStage<State, New>({
@@ -19,6 +27,7 @@ export function RunStage<State, New>({
   beside,
   logged,
   giveUp,
+  helper,
   children,
 }: {
   run: RunSync<State, New>;
@@ -34,26 +43,36 @@ export function RunStage<State, New>({
   /** Where one goes once it is in the log; left out: where one goes who gives it up. */
   logged?: (operationId: number) => string;
   giveUp: ComponentProps<typeof GiveUp>;
+  helper: Helper;
   children: ReactNode;
 }) {
   const router = useRouter();
   const { ended } = run;
+  useGlobalKey('?', true, () => helper.show(true));
   useWakeLock(!over && ended === null);
   useEffect(() => {
     if (ended) router.replace((ended.operationId && logged?.(ended.operationId)) || giveUp.to);
   }, [ended, logged, giveUp.to, router]);
   return (
     <div className="flex flex-col gap-3">
-      <header className="[&>div]:flex-1 [&>div]:min-w-[220px] [&_h1]:text-title [&_a]:no-underline flex flex-wrap items-center gap-y-1 gap-x-6">
-        <div>
+      <header className="[&_h1]:text-title [&_a]:no-underline flex flex-wrap items-center gap-y-1 gap-x-6">
+        <div className="flex-1 min-w-[220px]">
           <h1>
             <Link href={href}>{title}</Link>
           </h1>
           <p className="text-ink-soft">{under}</p>
         </div>
         {beside}
-        <GiveUp {...giveUp} />
+        <span className="flex flex-wrap items-center">
+          <Button type="text" aria-keyshortcuts="?" onClick={() => helper.show(true)}>
+            Trouble? <kbd className="max-desk:hidden">?</kbd>
+          </Button>
+          <GiveUp {...giveUp} />
+        </span>
       </header>
+      {helper.open !== undefined && (
+        <TroubleSheet open={helper.open} onLeave={() => helper.show(false)} onHelped={helper.onHelped} />
+      )}
       <LineNews run={run} what={what} />
       {children}
     </div>

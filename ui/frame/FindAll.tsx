@@ -17,7 +17,7 @@ export function FindAll() {
   const [open, setOpen] = useState<boolean>();
   const [keysShown, showKeys] = useState<boolean>();
   useGlobalKey('f', !isAtBench(path), () => setOpen(true));
-  useGlobalKey('?', true, () => showKeys(true));
+  useGlobalKey('?', !isAtBench(path), () => showKeys(true));
   return (
     <>
       <Tooltip title="Search everything: f">

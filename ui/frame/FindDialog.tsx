@@ -133,5 +133,6 @@ const KINDS: Record<string, string> = {
   minis: 'minis',
   tool: 'tool',
   task: 'to do',
+  trouble: 'trouble',
   entry: 'logbook',
 };

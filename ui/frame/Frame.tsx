@@ -27,6 +27,7 @@ const PLACES = [
   { href: '/twist', name: 'Twist' },
   { href: '/logbook', name: 'Logbook' },
   { href: '/bench', name: 'Bench' },
+  { href: '/trouble', name: 'Trouble' },
 ] as const;
 
 /** So many stand at the foot of a phone; the others open from More. */

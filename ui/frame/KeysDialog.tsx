@@ -6,7 +6,7 @@ const KEYS: Record<string, readonly (readonly [keys: string, does: string])[]> =
   'On every page': [
     ['f', 'search everything'],
     ['b', 'to the bench, where something is being wound or cut'],
-    ['?', 'show these keys'],
+    ['?', 'show these keys; beside a run: help when something goes wrong'],
   ],
   'My yarn': [
     ['/', 'search your yarn'],

@@ -39,6 +39,7 @@ export function CountMini({
   state,
   session: { next, learned, taughtBy },
   enabled,
+  keysRest,
   record,
   onSkip,
   onEnd,
@@ -47,6 +48,8 @@ export function CountMini({
   state: MiniRunState;
   session: Session;
   enabled: boolean;
+  /** Something lies over the count, and has the keys. */
+  keysRest: boolean;
   record: (newEvent: NewMiniEvent) => void;
   onSkip: () => void;
   /** No more minis of this skein. */
@@ -98,7 +101,7 @@ export function CountMini({
     cut,
     'full screen': toggleFullScreen,
   };
-  const heard = useBenchKeys(enabled, pedals, LETTERS, (key) => {
+  const heard = useBenchKeys(enabled && !keysRest, pedals, LETTERS, (key) => {
     // Nothing is counted while it stands still.
     if (!paused || key === 'pause' || key === 'stop' || key === 'full screen') acts[key]();
   });

@@ -10,6 +10,7 @@ import {
 } from '../../../core/minis/miniRun';
 import type { ScaleTool } from '../../../server/bench/bench';
 import type { MiniRunPage } from '../../../server/minis/miniRuns';
+import { useHelper } from '../../../ui/bench/useHelper';
 import { RunStage } from '../../../ui/bench/RunStage';
 import { useRunSync } from '../../../ui/runSync/useRunSync';
 import { giveUpCounting, takeUpCounting } from '../actions';
@@ -26,6 +27,7 @@ export function MiniRunScreen({ page, scales }: { page: MiniRunPage; scales: Sca
   const { state, record } = run;
   const session = useSession(page.plan, state);
   const mine = run.holding === 'mine';
+  const helper = useHelper();
 
   /** On to the next mini that is to be made; after the last, to what is left. */
   const goOn = (leaving = state.part) => {
@@ -54,6 +56,7 @@ export function MiniRunScreen({ page, scales }: { page: MiniRunPage; scales: Sca
       title={page.planName}
       href={`/minis/${page.planId}`}
       under={`${page.pieceLabel} of ${page.yarnName}, ${REEL_WORDS[page.plan.reel.kind]}`}
+      helper={helper}
       giveUp={{
         what: 'counting',
         means: 'The skein stays as it was; the count is discarded.',
@@ -82,6 +85,7 @@ export function MiniRunScreen({ page, scales }: { page: MiniRunPage; scales: Sca
               state={state}
               session={session}
               enabled={mine}
+              keysRest={helper.open === true}
               record={record}
               onEnd={endHere}
               onSkip={() => {

@@ -17,6 +17,7 @@ import { useSystem } from '../../../ui/frame/Providers';
 import { giveUp, takeUp } from '../actions';
 import { Checklist } from './Checklist';
 import { LogForm } from './LogForm';
+import { useHelper } from '../../../ui/bench/useHelper';
 import { RunStage } from '../../../ui/bench/RunStage';
 import { useRunSync } from '../../../ui/runSync/useRunSync';
 import { WindStage } from './WindStage';
@@ -31,6 +32,11 @@ export function RunScreen({ page, scales }: { page: RunPage; scales: ScaleTool[]
   const mine = run.holding === 'mine';
 
   const go = (stage: typeof state.stage, part = state.part) => record({ kind: 'stage', stage, part });
+  const helper = useHelper(
+    mine
+      ? (report) => record({ kind: 'trouble', part: state.part, atTurn: turnsOn(state, state.part), ...report })
+      : undefined,
+  );
   const planned = page.plan.cakes[state.part]!;
   const { onto } = planned.tool;
   const made = onto === 'winder' ? 'cake' : 'ball';
@@ -81,6 +87,7 @@ export function RunScreen({ page, scales }: { page: RunPage; scales: ScaleTool[]
         </>
       }
       logged={logbookPlace}
+      helper={helper}
       giveUp={{
         what: 'winding',
         means: 'The piece stays as it was; the count is discarded.',
@@ -103,6 +110,7 @@ export function RunScreen({ page, scales }: { page: RunPage; scales: ScaleTool[]
           page={page}
           state={state}
           enabled={mine}
+          keysRest={helper.open === true}
           record={record}
           onDone={() => go('take off')}
           onBack={() => go(state.part === 0 ? 'prepare' : 'take off', Math.max(0, state.part - 1))}
@@ -146,7 +154,7 @@ function Trail({ stage }: { stage: string }) {
   return (
     <Steps
       aria-label="Where this winding stands"
-      className="flex-none w-[560px] max-desk:w-full max-tablet:order-3"
+      className="flex-none w-[520px] max-desk:w-[420px] max-tablet:w-full max-tablet:order-3"
       classNames={{ itemTitle: 'whitespace-nowrap' }}
       size="small"
       responsive={false}

@@ -64,6 +64,7 @@ export function WindStage({
   page,
   state,
   enabled,
+  keysRest,
   record,
   onDone,
   onBack,
@@ -71,6 +72,8 @@ export function WindStage({
   page: RunPage;
   state: RunState;
   enabled: boolean;
+  /** Something lies over the count, and has the keys. */
+  keysRest: boolean;
   record: (newEvent: NewRunEvent) => void;
   onDone: () => void;
   onBack: () => void;
@@ -171,7 +174,7 @@ export function WindStage({
     unmark,
     'full screen': toggleFullScreen,
   };
-  const heard = useBenchKeys(enabled && !asking, pedals, LETTERS, (key) => {
+  const heard = useBenchKeys(enabled && !asking && !keysRest, pedals, LETTERS, (key) => {
     // Nothing is counted while it stands still, and a pedal that is touched must not start it.
     const still = MARK_KINDS.some((kind) => kind === key) || key === 'unmark' || key === 'full screen';
     if (!state.stopped || still) acts[key]();
