@@ -127,6 +127,8 @@ test('every label is matched to its own field, each once', () => {
   expect(matchColumns(CSV_FIELD_NAMES.map((name) => CSV_FIELDS[name].label))).toEqual(CSV_FIELD_NAMES);
   for (const name of CSV_FIELD_NAMES)
     for (const also of CSV_FIELDS[name].also) expect(matchColumns([also.toUpperCase()])).toEqual([name]);
+  // Two heads that mean nothing leave every field free.
+  expect(matchColumns(['Mood', 'Price', 'Mood', 'Maker'])).toEqual(['', '', '', 'maker']);
   expect(matchColumns(['Weight (g)', 'Yarn weight', 'Price', 'Brand', 'maker'])).toEqual([
     'putUpMass',
     'weightClass',

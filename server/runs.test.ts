@@ -21,7 +21,7 @@ import {
 import { runsUnderWay, today } from './days/today';
 import { runById } from '../db/winding/runs';
 import { runPage, WINDING } from './winding/runEvents';
-import { syncRun } from './winding/runSync';
+import { runFrame, syncRun } from './winding/runSync';
 import { giveUpRun, logRun, takeUpRun } from './winding/runLog';
 import { startNext, type StartForm, startRun, stillToWind } from './winding/runStart';
 import type { YarnForm } from './yarn/yarns';
@@ -39,6 +39,13 @@ function running(values = {}, form: Partial<StartForm> = {}) {
 }
 
 describe('starting', () => {
+  test('a run is served as what it is, and as nothing else', () => {
+    const { db, runId } = running();
+    expect(runFrame(db, runId, 'wind')!.frame.id).toBe(runId);
+    expect(runFrame(db, runId, 'minis')).toBeUndefined();
+    expect(runFrame(db, 999, 'wind')).toBeUndefined();
+  });
+
   test('a run keeps the figures that it was begun with', () => {
     const { db, runId } = running();
     db.prepare('UPDATE winder SET core_um = 99000, max_diameter_um = 200000').run();

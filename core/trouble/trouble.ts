@@ -133,7 +133,7 @@ export type Answers = Readonly<Record<string, string>>;
  * What to try, in order, for these answers; a question that was not answered leaves open what is for one answer only.
  *
  * @example
- * attemptsFor(lump, { size: 'small' }).map(({ id }) => id) // => ['as it lies', 'work it off', 'outer end']
+ * attemptsFor({ attempts: [{ id: 'as it lies', where: { size: ['small'] } }, { id: 'outer end' }] }, { size: 'large' }).map(({ id }) => id) // => ['outer end']
  */
 export function attemptsFor(trouble: Trouble, answers: Answers): Attempt[] {
   return trouble.attempts.filter(({ where = {} }) =>
@@ -174,7 +174,7 @@ export function waysToAnswer({ questions }: Pick<Trouble, 'questions'>): Answers
  * The troubles whose name, cause or other names hold every one of these words; the closest first.
  *
  * @example
- * findTroubles(TROUBLES, 'barf')[0]?.id // => 'lump'
+ * findTroubles([{ id: 'lump', name: 'A lump comes out', alsoCalled: ['barf'], cause: '', place: 'the cake' }], 'barf').map(({ id }) => id) // => ['lump']
  */
 export function findTroubles(troubles: readonly Trouble[], asked: string): Trouble[] {
   const words = asked.toLowerCase().split(/\s+/).filter(Boolean);

@@ -1,6 +1,7 @@
 import type { Estimate } from '../common/estimate';
 import { type Fault, type PackageEnd } from '../yarn/faults';
 import { InputError } from '../common/inputError';
+import type { WinderLimit } from '../bench/winderLimit';
 import type { WoundOnto } from './run';
 import { cutsAtFaults, type Split, splitParts } from './split';
 import { winderFit } from '../bench/winderFit';
@@ -21,6 +22,8 @@ export interface PlanTool extends WinderFigures {
   secondsPerTurn: number;
   /** By so much of its limit a cake may be over it: where the limit is a guess, or only a hand's. */
   limitSlack?: number;
+  /** How well its strength is known, and from what; a hand has none. */
+  limit?: WinderLimit;
 }
 
 /** How firm a maker means to wind, against what their cakes are like otherwise. */
@@ -37,6 +40,8 @@ export interface PlanChoices {
   /** Cuts are moved to a knot that lies near. */
   cutAtKnots: boolean;
   twice: boolean;
+  /** What a tool holds is a judgement; this one is the maker's own. */
+  anyway?: boolean;
 }
 
 export interface PieceToPlan {
@@ -77,7 +82,7 @@ export function planPiece(piece: PieceToPlan, choices: PlanChoices, tools: reado
   const main = toolCalled(choices.toolKey);
   const fit = winderFit({ massG: massG.mean, densityGPerCm3: main.density.mean, winder: main });
   // One that is a little too full is less trouble than two; several are made so that none is.
-  const fewest = massG.mean <= mostOn(main, fit.usableMassG) ? 1 : fit.cakes;
+  const fewest = choices.anyway || massG.mean <= mostOn(main, fit.usableMassG) ? 1 : fit.cakes;
   const parts = splitParts(massG.mean, atLeast(choices.split, fewest));
   const onTools = parts.map((_, i) => toolCalled(choices.toolOfPart[i] ?? choices.toolKey));
   const faults = fromLeavingEnd(piece.faults, massG.mean * grist.mean, piece.fromEnd);
@@ -107,7 +112,7 @@ export function planPiece(piece: PieceToPlan, choices: PlanChoices, tools: reado
     faults,
     fewest,
     tooLarge: plan.cakes.flatMap(({ massG, usableMassG }, i) =>
-      massG > mostOn(onTools[i]!, usableMassG) + SLACK_G ? [i] : [],
+      !choices.anyway && massG > mostOn(onTools[i]!, usableMassG) + SLACK_G ? [i] : [],
     ),
   };
 }

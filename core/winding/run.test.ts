@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { afterEvent, type NewRunEvent, newRun, type RunState, steadiness, turnsOn } from './run';
+import { afterEvent, isPaced, type NewRunEvent, newRun, type RunState, steadiness, turnsOn, turnsSeen } from './run';
 import { counterLengthM } from './lengthSources';
 import { onSpindleAt, turnsAtLength } from './windingPlan';
 
@@ -144,6 +144,17 @@ describe('time', () => {
     expect(steadiness(even.map((ms, i) => ms * (1 + i / 12)))).toBe('slowing');
     expect(steadiness([1000, 1000])).toBeUndefined();
   });
+});
+
+test('turns that a clock ticked count as any others, but nobody has seen them', () => {
+  const ticked = { kind: 'turns', part: 0, amount: 1, by: 'pace' } as const;
+  const state = play([turn(10), ticked, ticked, turn(-1)], 2);
+  expect([turnsOn(state, 0), state.paced]).toEqual([11, [2, 0]]);
+  // Fewer than a fifth of them: it was wound by hand.
+  expect([isPaced(state, 0), turnsSeen(state, 0)]).toEqual([false, 11]);
+  const more = play([turn(8), ticked, ticked, ticked]);
+  expect([isPaced(more, 0), turnsSeen(more, 0)]).toEqual([true, 0]);
+  expect(turnsSeen(play([counter(0), { kind: 'turns at least', part: 0, turns: 30 }]), 0)).toBe(0);
 });
 
 test('the last mark of this cake is taken back, not one of another', () => {

@@ -75,19 +75,39 @@ export function takeOffSteps(onto: WoundOnto, slip: Schools['slip']): readonly R
   return ['inner end', off, 'hole', 'outer end', ...(slip === 'in the hole' ? (['slip'] as const) : [])];
 }
 
-export const STOP_REASONS = ['snag', 'slipped off the swift', 'over the base', 'broke', 'a knot', 'a pause'] as const;
+export const STOP_REASONS = [
+  'snag',
+  'caught at a peg',
+  'round the post',
+  'slipped off the swift',
+  'out of the notch',
+  'over the base',
+  'broke',
+  'a knot',
+  'a pause',
+] as const;
 export type StopReason = (typeof STOP_REASONS)[number];
+
+/** What a hank is held by; null where it is none, or hands hold it. */
+export type HeldBy = 'pegs' | 'umbrella' | 'chairs' | null;
+
+const SWIFTS: readonly HeldBy[] = ['pegs', 'umbrella'];
+const ONLY_ON: Partial<Record<StopReason, (held: HeldBy, onto: WoundOnto) => boolean>> = {
+  'caught at a peg': (held) => held === 'pegs',
+  'round the post': (held) => SWIFTS.includes(held),
+  'slipped off the swift': (held) => SWIFTS.includes(held),
+  'out of the notch': (_, onto) => onto === 'winder',
+  'over the base': (_, onto) => onto === 'winder',
+};
 
 /**
  * What can go wrong where this is wound so: without a swift nothing slips off it, and a hand has no base.
  *
  * @example
- * stopReasons({ onSwift: false, onto: 'thumb' }) // => ['snag', 'broke', 'a knot', 'a pause']
+ * stopReasons({ heldBy: 'chairs', onto: 'thumb' }) // => ['snag', 'broke', 'a knot', 'a pause']
  */
-export function stopReasons({ onSwift, onto }: { onSwift: boolean; onto: WoundOnto }): StopReason[] {
-  return STOP_REASONS.filter(
-    (reason) => (reason !== 'slipped off the swift' || onSwift) && (reason !== 'over the base' || onto === 'winder'),
-  );
+export function stopReasons({ heldBy, onto }: { heldBy: HeldBy; onto: WoundOnto }): StopReason[] {
+  return STOP_REASONS.filter((reason) => ONLY_ON[reason]?.(heldBy, onto) ?? true);
 }
 
 /**
@@ -112,8 +132,8 @@ export type CountingDevice = (typeof COUNTING_DEVICES)[number];
 export type NewRunEvent = { part: number } & (
   | { kind: 'tick'; step: RunStep; done: boolean }
   | { kind: 'stage'; stage: Stage }
-  /** Turns of the crank; below zero it takes a miscount back. */
-  | { kind: 'turns'; amount: number }
+  /** Turns of the crank; below zero it takes a miscount back. By a pace: ticked by a clock that a hand follows. */
+  | { kind: 'turns'; amount: number; by?: 'pace' }
   | { kind: 'stop'; reason: StopReason; atTurn: number }
   | { kind: 'resume' }
   | { kind: 'mark'; mark: MarkKind; atTurn: number }
@@ -121,6 +141,8 @@ export type NewRunEvent = { part: number } & (
   | { kind: 'unmark' }
   /** Whoever winds from here on. */
   | { kind: 'hand over'; who: string; atTurn: number }
+  /** A cake is weighed before the next is wound; null: not weighed after all. */
+  | { kind: 'weighed'; massG: number | null }
   /** What went wrong, and what helped. */
   | ({ kind: 'trouble'; atTurn: number } & TroubleReport)
   /**
@@ -166,8 +188,12 @@ export interface RunState {
   marks: (RunMark & { mark: MarkKind })[];
   /** What went wrong where, and what helped. */
   troubles: (RunMark & TroubleReport)[];
+  /** What a cake weighed before the next was wound, its tare taken off; null where nobody looked. */
+  weighedG: (number | null)[];
   /** Who has wound from which turn on, where it was said. */
   hands: (RunMark & { who: string })[];
+  /** How many of each cake's turns a pace has ticked. */
+  paced: number[];
   /** Time spent turning for each cake, stops and rests left out. */
   windingMs: number[];
   lastTurnMs: number | null;
@@ -207,7 +233,9 @@ export function newRun(cakes: number): RunState {
     stops: [],
     marks: [],
     troubles: [],
+    weighedG: Array.from({ length: cakes }, () => null),
     hands: [],
+    paced: Array.from({ length: cakes }, () => 0),
     windingMs: Array.from({ length: cakes }, () => 0),
     lastTurnMs: null,
     lately: [],
@@ -243,7 +271,14 @@ export function afterEvent(state: RunState, event: RunEvent): RunState {
         lately: [],
       };
     case 'turns':
-      return afterTurns(state, part, event.amount, atMs);
+      return event.by === 'pace'
+        ? afterTurns(
+            { ...state, paced: replaced(state.paced, part, state.paced[part]! + event.amount) },
+            part,
+            event.amount,
+            atMs,
+          )
+        : afterTurns(state, part, event.amount, atMs);
     case 'stop':
       return {
         ...state,
@@ -261,6 +296,8 @@ export function afterEvent(state: RunState, event: RunEvent): RunState {
     }
     case 'hand over':
       return { ...state, hands: [...state.hands, { part, atTurn: event.atTurn, who: event.who }], lastTurnMs: null };
+    case 'weighed':
+      return { ...state, weighedG: replaced(state.weighedG, part, event.massG) };
     case 'trouble':
       return afterTrouble(state, event);
     case 'reading':
@@ -292,6 +329,30 @@ export function runState(events: readonly RunEvent[], cakes: number): RunState {
  */
 export function turnsOn({ turns }: Pick<RunState, 'turns'>, part: number): number {
   return Math.max(0, turns[part] ?? 0);
+}
+
+/** From this share on, a cake counts as one that was wound to a pace. */
+const PACED_SHARE = 0.2;
+
+/**
+ * Whether a clock has counted a cake's turns rather than a hand or a device.
+ *
+ * @example
+ * isPaced({ turns: [560], paced: [40] }, 0) // => false
+ */
+export function isPaced(state: Pick<RunState, 'turns' | 'paced'>, part: number): boolean {
+  return (state.paced[part] ?? 0) > PACED_SHARE * turnsOn(state, part);
+}
+
+/**
+ * The turns of a cake that somebody or something saw; none where they follow from the counter's metres or from a clock,
+ * and so say nothing of length, gears or pace.
+ *
+ * @example
+ * turnsSeen({ turns: [560], paced: [540], turnsByCounter: [false] }, 0) // => 0
+ */
+export function turnsSeen(state: Pick<RunState, 'turns' | 'paced' | 'turnsByCounter'>, part: number): number {
+  return state.turnsByCounter[part] || isPaced(state, part) ? 0 : turnsOn(state, part);
 }
 
 /**

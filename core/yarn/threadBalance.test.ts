@@ -33,6 +33,15 @@ test('all that came in is there, is used, or is thrown away', () => {
   expect(balance.consumedG).toMatchObject({ used: 157, waste: 2 });
 });
 
+test('what went into ties is told apart from what was thrown away', () => {
+  const balance = threadBalance([
+    step('receive', [part(1, 'out', 100)]),
+    step('split', [part(1, 'in', 100), part(2, 'out', 40), part(3, 'out', 57)], { wasteG: 1, tiesG: 2 }),
+  ]);
+  expect(balance.consumedG).toMatchObject({ ties: 2, waste: 1 });
+  expect(balance).toMatchObject({ thereG: 97, unexplained: [] });
+});
+
 test('what went into another yarn is not missing, and what is left over of it is there', () => {
   const balance = threadBalance([
     step('receive', [part(1, 'out', 60), part(2, 'out', 58)]),

@@ -116,6 +116,12 @@ function reasonWords(reason: string): string {
       return 'breaks';
     case 'a knot':
       return 'knots';
+    case 'caught at a peg':
+      return 'strands caught at a peg';
+    case 'round the post':
+      return 'ends round the swift’s post';
+    case 'out of the notch':
+      return 'ends that slipped out of the notch';
     case 'slipped off the swift':
       return 'hanks that slipped off the swift';
     case 'over the base':

@@ -77,9 +77,12 @@ test('held by hands or chairs, wound in the hand: nothing of swifts, clamps, spi
       expect(`${title} ${how} ${care}`).not.toMatch(MACHINES);
     }
   }
-  for (const reason of stopReasons({ onSwift: false, onto: 'thumb' })) {
+  for (const reason of stopReasons({ heldBy: null, onto: 'thumb' })) {
     expect(STOP_WORDS[reason]).not.toMatch(MACHINES);
     expect(afterStop(reason, false).join(' ')).not.toMatch(MACHINES);
   }
-  expect(stopReasons({ onSwift: true, onto: 'winder' })).toEqual([...STOP_REASONS]);
+  expect(stopReasons({ heldBy: 'pegs', onto: 'winder' })).toEqual([...STOP_REASONS]);
+  expect(stopReasons({ heldBy: 'umbrella', onto: 'winder' })).not.toContain('caught at a peg');
+  expect(stopReasons({ heldBy: 'chairs', onto: 'winder' })).not.toContain('round the post');
+  expect(stopReasons({ heldBy: null, onto: 'nostepinne' })).toEqual(['snag', 'broke', 'a knot', 'a pause']);
 });

@@ -1,5 +1,7 @@
 import type { Handling } from '../../core/yarn/fibre';
-import { inWords, spanFigure } from '../../core/common/format';
+import { chanceToSpill, type WinderLimit } from '../../core/bench/winderLimit';
+import { HALF_WIDTH_90 } from '../../core/common/estimate';
+import { chanceInWords, inWords, massFigure, spanFigure } from '../../core/common/format';
 import { needsSwift } from '../../core/yarn/piece';
 import type { CountingDevice, Cue, MarkKind, RunStep, Steadiness, StopReason } from '../../core/winding/run';
 import type { SwiftResult } from '../../core/bench/swift';
@@ -15,7 +17,10 @@ export const HANDLING_WORDS: Record<Handling, string> = {
 
 export const STOP_WORDS: Record<StopReason, string> = {
   snag: 'a snag',
+  'caught at a peg': 'caught at a peg',
+  'round the post': 'the end round the post',
   'slipped off the swift': 'slipped off the swift',
+  'out of the notch': 'out of the notch',
   'over the base': 'yarn over the base',
   broke: 'it broke',
   'a knot': 'a knot',
@@ -29,10 +34,25 @@ const AFTER_STOP: Record<StopReason, readonly string[]> = {
     'See that no other strand crosses it.',
     'Take up the slack by hand before you turn.',
   ],
+  'caught at a peg': [
+    'Do not pull. Spread the strands at that peg with two fingers.',
+    'Lift the one that crosses over the peg.',
+    'Caught here before? Take the hank off, snap it, and mount it anew.',
+  ],
+  'round the post': [
+    'Turn the swift back by hand until the end hangs free.',
+    'Tie it to an outer strand, well away from the post.',
+    'Take up the slack by hand before you turn.',
+  ],
   'slipped off the swift': [
     'Hold the loop open and lay it back strand by strand.',
     'Open the swift until it just holds.',
     'See that no strand crosses the middle, then take up the slack.',
+  ],
+  'out of the notch': [
+    'Double the end, or tie a small knot in it, and seat it again.',
+    'Half a dozen slow turns with a finger on it.',
+    'What slipped was not wound: take those turns back.',
   ],
   'over the base': [
     'Turn no further. Unplug a motor before your fingers go near the gears.',
@@ -241,3 +261,27 @@ export function stepWords(step: RunStep, { form, plan }: StepRun): StepWords {
 /** Said wherever yarn goes round a thumb. */
 export const THUMB_CARE =
   'Never tight: the wraps must slip over the thumb with ease. If it turns pale, blue or numb, take them off at once; if that does not pass, see a doctor.';
+
+/** From what it is known what a winder holds, as the end of a sentence that says how much. */
+export function limitWords(limit: WinderLimit | undefined, system: UnitSystem): string {
+  if (!limit) return '';
+  const give = (massG: number) => inWords(massFigure(massG, system));
+  switch (limit.known) {
+    case 'rule of thumb':
+      return ', by a rule of thumb';
+    case 'entered':
+      return ', as entered for it';
+    case 'cakes': {
+      const seen = [
+        limit.cleanG !== null && `${give(limit.cleanG)} came off clean`,
+        limit.spilledG !== null && `${give(limit.spilledG)} spilled`,
+      ].filter(Boolean);
+      return `, give or take ${give(HALF_WIDTH_90 * limit.sd)}, by your cakes (${seen.join(', ')})`;
+    }
+  }
+}
+
+/** "it spills about as likely as not" */
+export function spillWords(massG: number, limit: WinderLimit): string {
+  return `the chance that it spills is ${chanceInWords(chanceToSpill(massG, limit))}`;
+}

@@ -125,6 +125,15 @@ test.each<[string, unknown, string]>([
 });
 
 test('what is no JSON is refused, and so are numbers beyond all bounds', async () => {
+  const many = {
+    parents: Array.from({ length: 150 }, (_, i) => ({ id: `p${i}`, massG: 100, segmentsG: Array.from({ length: 20 }, () => 5) })),
+    demands: Array.from({ length: 150 }, (_, i) => ({ id: `d${i}`, massG: 5, count: 1 })),
+    cutLossG: 0.1,
+  };
+  expect(await calculate('minis', JSON.stringify(many))).toMatchObject({
+    ok: false,
+    error: { path: 'parents', message: expect.stringContaining('too many at once') as string },
+  });
   expect(await calculate('cake', 'massG: 3')).toEqual({ ok: false, error: { message: 'this is not JSON', path: '' } });
   expect(
     await calculate('cake', '{"massG": 1e999, "gristMPerG": 4, "coreDiameterMm": 24, "heightMm": 68}'),

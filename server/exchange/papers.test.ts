@@ -29,6 +29,12 @@ test('a run sheet has the setting of the swift, the turns of each cake, and what
   expect(figures).toMatchObject({ figures: [{ label: 'on Umbrella swift' }, {}, {}, {}] });
   const table = paper.blocks.find(({ kind }) => kind === 'table');
   expect(table!.kind === 'table' && table!.rows).toHaveLength(3);
+  const headings = paper.blocks.flatMap((block) => (block.kind === 'heading' ? [block.words] : []));
+  expect(headings).toContain('Look to');
+  // What is looked to stands beneath its heading, to be ticked.
+  expect(
+    paper.blocks[paper.blocks.findIndex((block) => block.kind === 'heading' && block.words === 'Look to') + 1]!.kind,
+  ).toBe('ticks');
   expect(paper.url).toBe(`${ORIGIN}/winding/run/${run.id}`);
   const pdf = await runSheet(db, run.id, 'metric', ORIGIN);
   expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');

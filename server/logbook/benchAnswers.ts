@@ -12,7 +12,7 @@ import {
   type WindingReport,
 } from '../../core/logbook/benchAnswers';
 import type { TimedWinding } from '../../core/days/taskMinutes';
-import { turnsOn, woundParts } from '../../core/winding/run';
+import { turnsSeen, woundParts } from '../../core/winding/run';
 import type { Db } from '../../db/common/connection';
 import { namedOperationPieces } from '../../db/logbook/logbook';
 import { loggedRuns, type RunRow } from '../../db/winding/runs';
@@ -83,7 +83,7 @@ function reportOf(db: Db, run: RunRow): WindingReport {
         maxG: planned.tool.maxMassG,
         massG: fromMg(massMg),
         plannedG: planned.massG,
-        turns: turnsOn(state, part),
+        turns: turnsSeen(state, part),
         plannedTurns: Math.round(planned.crankTurns.mean),
       },
     ];

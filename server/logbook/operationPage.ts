@@ -8,6 +8,7 @@ import {
   secondsPerTurn,
   type StopReason,
   turnsOn,
+  turnsSeen,
   woundParts,
 } from '../../core/winding/run';
 import { type LayingWay, layingWayOf, type LeavingWay } from '../../core/twist/strandWays';
@@ -222,7 +223,7 @@ function operationRun(db: Db, run: RunRow, pieces: readonly OperationPiece[]): O
           density: { mean: planned.densityGPerCm3, sd: planned.densitySd },
           crankRatioSd: planned.crankRatioSd,
           grist: { mean: plan.gristMPerG, sd: plan.gristSdMPerG },
-          turns: state.turnsByCounter[part] ? 0 : turnsOn(state, part),
+          turns: turnsSeen(state, part),
           counterM,
           mass: made[i]?.mass ?? null,
         }),

@@ -7,6 +7,7 @@ import { woundAs } from '../../db/winding/woundCakes';
 import { bench, type ScaleTool, type SwiftTool } from '../bench/bench';
 import { densityFor } from '../bench/calibration';
 import { type PlannedUse, plannedUse } from '../yarn/plannedUse';
+import { withLimits } from './limits';
 import { planTools } from '../bench/planTools';
 import { schools } from '../bench/schools';
 import { newestOnShelf, type ShelfCard } from '../yarn/shelf';
@@ -44,7 +45,7 @@ export function planPage(db: Db, pieceId: number): PlanPage | undefined {
     yarn,
     piece,
     alike: others.filter(({ form, openRunId, mass }) => form === piece.form && openRunId === null && mass !== null),
-    tools: piece.grist ? planTools(tools, { id: yarn.id, kind, grist: piece.grist, again }) : [],
+    tools: piece.grist ? withLimits(db, planTools(tools, { id: yarn.id, kind, grist: piece.grist, again }), tools) : [],
     swifts: tools.swifts,
     scales: tools.scales,
     schools: schools(db),

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { angleOnCoreDeg } from '../../core/bench/cake';
 import { faultsAfter, FAULT_KINDS, type Fault, placeWithinM, reconciled } from '../../core/yarn/faults';
 import { InputError } from '../../core/common/inputError';
-import { type RunState, turnsOn, woundParts } from '../../core/winding/run';
+import { type RunState, turnsOn, turnsSeen, woundParts } from '../../core/winding/run';
 import { counterLengthM } from '../../core/winding/lengthSources';
 import { parseSizeMm } from '../../core/common/span';
 import type { LayingWay, LeavingWay } from '../../core/twist/strandWays';
@@ -188,7 +188,7 @@ function keepLesson(
     again: plan.again ? 1 : 0,
     coreUm: toUm(tool.coreDiameterMm),
     crossingMillideg: Math.round(angleOnCoreDeg(tool) * 1000),
-    turns: turnsOn(state, part),
+    turns: turnsSeen(state, part),
     plannedTurns: Math.round(crankTurns.mean),
     windingMs: state.windingMs[part]! > 0 ? Math.round(state.windingMs[part]!) : null,
     lengthMm: toMm(cake.lengthM),

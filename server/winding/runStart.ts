@@ -17,6 +17,7 @@ import { bench } from '../bench/bench';
 import { readOptional, text } from '../common/fields';
 import { planTools, toolOfKey } from '../bench/planTools';
 import { runForm, ConflictError, type SaveResult } from '../common/result';
+import { withLimits } from './limits';
 import { readPlan, type RunPlan } from './runPlan';
 import { schools } from '../bench/schools';
 import { pieceView, yarnView } from '../yarn/yarnViews';
@@ -49,6 +50,8 @@ function startForm(system: UnitSystem) {
     split: typedSplit,
     cutAtKnots: z.boolean(),
     twice: z.boolean(),
+    /** Fuller than the tool is thought to hold, and wound all the same. */
+    anyway: z.boolean().default(false),
     fromEnd: z.enum(PACKAGE_ENDS),
     workFrom: z.enum(['centre', 'outside']),
     /** Other pieces of the yarn, to be wound in the same way after this one. */
@@ -135,7 +138,7 @@ function planOf(
   const planned = planPiece(
     { massG: massOf(fact), grist, faults: piece.faults, fromEnd: form.fromEnd },
     { ...form, split: readSplit(form.split, grist.mean, system) },
-    planTools(tools, { id: yarn.id, kind: kindOfYarn(yarn.fibres), grist, again }),
+    withLimits(db, planTools(tools, { id: yarn.id, kind: kindOfYarn(yarn.fibres), grist, again }), tools),
   );
   if (more === 'refused' && form.split.by === 'equal' && form.split.cakes < planned.fewest)
     throw new InputError(`this much needs at least ${planned.fewest} cakes here`, 'split.cakes');
@@ -173,6 +176,7 @@ function planOf(
           crankRatioSd,
           gristCancels: _cancels,
           limitSlack: _slack,
+          limit: _limit,
           key,
           ...tool
         } = planned.tools[i]!;

@@ -23,7 +23,7 @@ const PEDAL_WORDS: Record<PedalAct, string> = {
 };
 
 function Settings({ unit, children }: { unit: string; children: ReactNode }) {
-  const [perPress, setPerPress] = useLocalStorage(`${unit}s per press`, '1');
+  const [perPress, setPerPress] = useLocalStorage(`${unit}s per press`, '');
   const [voice, setVoice] = useLocalStorage('voice', 'quiet');
   const [pedals, setPedal] = usePedals();
   const id = useId();
@@ -42,7 +42,7 @@ function Settings({ unit, children }: { unit: string; children: ReactNode }) {
         <Segmented
           aria-labelledby={`${id}press`}
           options={['1', '5', '10'].map((n) => ({ value: n, label: n === '1' ? `1 ${unit}` : `${n} ${unit}s` }))}
-          value={perPress}
+          value={perPress || '1'}
           onChange={setPerPress}
         />
       </div>

@@ -5,7 +5,11 @@ import { useCallback, useRef } from 'react';
 export type Voice = 'quiet' | 'tick' | 'speak';
 
 /** A tick for each count, or the number spoken every tenth turn and every announcement; quiet unless it is asked for. */
-export function useVoice(voice: Voice): { counted: (turns: number, by: number) => void; say: (words: string) => void } {
+export function useVoice(voice: Voice): {
+  counted: (turns: number, by: number) => void;
+  say: (words: string) => void;
+  tick: () => void;
+} {
   const audio = useRef<AudioContext | null>(null);
 
   const tick = useCallback(() => {
@@ -39,5 +43,5 @@ export function useVoice(voice: Voice): { counted: (turns: number, by: number) =
     [voice, tick, say],
   );
 
-  return { counted, say };
+  return { counted, say, tick };
 }

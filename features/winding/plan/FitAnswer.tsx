@@ -1,10 +1,12 @@
 'use client';
 
-import { inWords, massFigure } from '../../../core/common/format';
+import { inWords, massFigure, upperFirst } from '../../../core/common/format';
 import type { PlanTool } from '../../../core/winding/piecePlan';
 import { InlineButton } from '../../../ui/controls/InlineButton';
 import { useSystem } from '../../../ui/frame/Providers';
 import { Notice } from '../../../ui/feedback/Notice';
+import { chanceToSpill } from '../../../core/bench/winderLimit';
+import { limitWords, spillWords } from '../words';
 import type { Planned, SplitDraft } from './usePlan';
 
 /** Fuller than this, and the last layers are to be watched. */
@@ -42,6 +44,17 @@ export function FitAnswer({ planned, tools }: { planned: Planned; tools: readonl
         The fullest is {Math.round(Math.max(...plan.cakes.map(({ fillPercent }) => fillPercent)))} % full.
       </Notice>
     );
+  if (plan.cakes.length === 1 && choices.anyway && first!.massG > first!.usableMassG * (1 + (tool.limitSlack ?? 0)))
+    return (
+      <Notice tone={tool.limit && chanceToSpill(first!.massG, tool.limit) > 0.5 ? 'bad' : 'tight'} role="status">
+        <strong>
+          In one, though it is {mass(first!.massG)} and the {name} holds about {mass(first!.usableMassG)}.
+        </strong>{' '}
+        {tool.limit && `${upperFirst(spillWords(first!.massG, tool.limit))}. `}
+        Watch the last layers, stop before they slide, and keep fingers and cords away from the gears.{' '}
+        <InlineButton onClick={() => choose({ anyway: false })}>Split it after all.</InlineButton>
+      </Notice>
+    );
   if (plan.cakes.length === 1 && first!.massG > first!.usableMassG)
     return (
       <Notice tone="tight" role="status">
@@ -74,8 +87,9 @@ export function FitAnswer({ planned, tools }: { planned: Planned; tools: readonl
   const other = tools.find((each) => each.onto === 'winder' && each.key !== tool.key && planned.fewestOn(each) === 1);
   return (
     <Notice tone="tight" role="status">
-      <strong>It does not fit the {name} in one</strong>: that holds {mass(first!.usableMassG)}, and past it yarn slides
-      off the base{tool.onto === 'winder' && ' into the gears'}. Make {plan.cakes.length} cakes of {mass(first!.massG)}
+      <strong>It does not fit the {name} in one</strong>: that holds {mass(first!.usableMassG)}
+      {first!.limitedBy === 'mass' && limitWords(tool.limit, system)}, and past it yarn slides off the base
+      {tool.onto === 'winder' && ' into the gears'}. Make {plan.cakes.length} cakes of {mass(first!.massG)}
       {cut}.{brimful && ' They will be brimful: watch the last layers, or make one more.'}
       {other && (
         <>
@@ -86,7 +100,13 @@ export function FitAnswer({ planned, tools }: { planned: Planned; tools: readonl
             The {other.name.toLowerCase()} takes it in one.
           </InlineButton>
         </>
-      )}
+      )}{' '}
+      <InlineButton
+        onClick={() => choose({ anyway: true, toolOfPart: {}, split: { ...choices.split, extraCakes: 0 } })}
+      >
+        Wind it in one anyway.
+      </InlineButton>
+      {tool.limit && first!.limitedBy === 'mass' && ` ${upperFirst(spillWords(planned.wholeG, tool.limit))}.`}
     </Notice>
   );
 }
@@ -111,7 +131,8 @@ function TooLarge({ planned, tools, part }: { planned: Planned; tools: readonly 
         {cake.name || `Cake ${part + 1}`} is {inWords(massFigure(cake.massG, system))}, and the{' '}
         {tool.name.toLowerCase()} holds {inWords(massFigure(cake.usableMassG, system))}.
       </strong>{' '}
-      Past that yarn slides off the base. Make it smaller, or two of it.
+      Past that yarn slides off the base. Make it smaller, or two of it.{' '}
+      <InlineButton onClick={() => choose({ anyway: true })}>Wind it anyway.</InlineButton>
       {larger && (
         <>
           {' '}

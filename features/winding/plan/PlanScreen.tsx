@@ -29,7 +29,7 @@ import { SwiftDrawing } from './SwiftDrawing';
 import { settingOf, SwiftWords } from './SwiftWords';
 import { type Planned, usePlan } from './usePlan';
 import { WinderDrawing } from './WinderDrawing';
-import { HANDLING_WORDS } from '../words';
+import { HANDLING_WORDS, limitWords } from '../words';
 import { inMetres } from '../../../core/common/units';
 
 const FIRMNESS = [
@@ -294,6 +294,7 @@ function SwiftStation({ page: { yarn, swifts }, planned }: { page: PlanPage; pla
 }
 
 function ToolStation({ page, planned }: { page: PlanPage; planned: Planned }) {
+  const system = useSystem();
   const { plan, tool, choose } = planned;
   const [first] = plan.cakes;
   const learned = page.learnedFrom[tool.key]!;
@@ -320,7 +321,7 @@ function ToolStation({ page, planned }: { page: PlanPage; planned: Planned }) {
           ? `${Number(tool.spindleTurnsPerCrank.toFixed(2))} turns of the spindle to one of the crank${learned.ratio > 0 ? ', by your cakes' : ''}; `
           : ''}
         holds <Mass g={first!.usableMassG} />
-        {first!.limitedBy === 'diameter' ? ', by its width' : ', by its weight limit'}.
+        {first!.limitedBy === 'diameter' ? ', by the room round it' : limitWords(tool.limit, system)}.
         {page.guessed[tool.key] && (
           <>
             {' '}

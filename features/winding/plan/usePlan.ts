@@ -39,6 +39,7 @@ export interface Choices {
   firmness: Firmness;
   split: SplitDraft;
   cutAtKnots: boolean;
+  anyway: boolean;
   twice: boolean;
   fromEnd: PackageEnd;
   workFrom: 'centre' | 'outside';
@@ -51,6 +52,8 @@ export interface Planned {
   tool: PlanTool;
   /** Of what was chosen; where that cannot be, of the fewest equal cakes. */
   plan: PiecePlan;
+  /** All of the piece. */
+  wholeG: number;
   /** What stands against beginning, by field. */
   errors: Record<string, string>;
   loop: Partial<Reading<number>>;
@@ -74,6 +77,7 @@ export function usePlan(page: PlanPage): Planned {
     firmness: 'usual',
     split: { by: 'equal', extraCakes: 0, size: '', pieces: [{ name: '', count: '', amount: '' }], over: 'own cake' },
     cutAtKnots: true,
+    anyway: false,
     twice: needsSwift(piece.form) && schools.windings === 'twice',
     fromEnd: needsSwift(piece.form) ? 'inner' : (rewind?.end ?? endToRewind(piece.form)),
     workFrom: next
@@ -129,6 +133,7 @@ export function usePlan(page: PlanPage): Planned {
     following,
     loop,
     plan: chosen.plan ?? fewest,
+    wholeG: subject.massG.mean,
     errors: { ...chosen.errors, ...(loop.error && { loop: loop.error }) },
     fewestOn: (other) => planWith({ by: 'equal', cakes: 1 }, other.key, {}).fewest,
     form: {

@@ -1,6 +1,7 @@
 'use client';
 
 import { Button } from 'antd';
+import type { ReactNode } from 'react';
 import { type RunState, type RunStep, tickKey, type WoundOnto } from '../../../core/winding/run';
 import type { PieceForm } from '../../../core/yarn/piece';
 import type { Swift } from '../../../core/bench/swift';
@@ -37,6 +38,7 @@ export function Checklist({
   onNext,
   other,
   back,
+  aside,
 }: {
   steps: readonly RunStep[];
   part: number;
@@ -54,6 +56,8 @@ export function Checklist({
   onNext: () => void;
   other?: Way;
   back?: Way;
+  /** What may be done as well, and need not be. */
+  aside?: ReactNode;
 }) {
   const [pedals] = usePedals();
   const done = (step: RunStep) => state.ticked.includes(tickKey(part, step));
@@ -130,6 +134,7 @@ export function Checklist({
             </Button>
           )}
         </div>
+        {aside}
       </div>
     </div>
   );

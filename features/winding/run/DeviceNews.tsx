@@ -12,7 +12,7 @@ import { tellDevice } from '../../../ui/devices/deviceLine';
 import { useDevices } from '../../../ui/devices/useDevices';
 import { useSystem } from '../../../ui/frame/Providers';
 import { Notice } from '../../../ui/feedback/Notice';
-import type { Driver } from './DriverChoice';
+import type { DeviceDriver } from './DriverChoice';
 import { MOTOR_SPEED_PER_S } from './useMotor';
 import { DEVICE_WORDS } from '../words';
 
@@ -28,7 +28,7 @@ export function DeviceNews({
 }: {
   page: RunPage;
   live: RunState;
-  driver: Driver;
+  driver: DeviceDriver;
   silent: 'motor' | 'counter' | null;
   enabled: boolean;
   motor: boolean;

@@ -5,8 +5,12 @@ import { useId } from 'react';
 import { useLocalStorage } from '../../../ui/controls/useLocalStorage';
 
 /** Who or what counts the turns. */
-export const DRIVERS = ['hand', 'motor', 'counter'] as const;
+const DRIVERS = ['hand', 'pace', 'motor', 'counter'] as const;
 export type Driver = (typeof DRIVERS)[number];
+
+/** A tick is followed by a hand: no device takes part. */
+export type DeviceDriver = Exclude<Driver, 'pace'>;
+export const deviceOf = (driver: Driver): DeviceDriver => (driver === 'pace' ? 'hand' : driver);
 
 export function useDriverChoice(): [Driver, (driver: Driver) => void] {
   const [kept, keep] = useLocalStorage('what counts', 'hand');
@@ -24,12 +28,19 @@ export function DriverChoice() {
         aria-labelledby={`${id}driver`}
         options={[
           { value: 'hand', label: 'me' },
+          { value: 'pace', label: 'my pace' },
           { value: 'motor', label: 'the motor' },
           { value: 'counter', label: 'the length counter' },
         ]}
         value={driver}
         onChange={setDriver}
       />
+      {driver === 'pace' && (
+        <p className="mt-1 font-normal text-ink-soft">
+          It ticks at your own pace, and you crank to it: space starts and holds it. If you fall behind, backspace takes
+          a turn back.
+        </p>
+      )}
     </div>
   );
 }

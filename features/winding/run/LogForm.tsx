@@ -47,7 +47,12 @@ export function LogForm({
   const log = useRunLog<LogValues>({
     runId: page.id,
     settled,
-    initial: () => ({ ...EMPTY_LOG, ...page.ways, requestKey: newKey() }),
+    initial: () => ({
+      ...EMPTY_LOG,
+      ...page.ways,
+      masses: parts.map((part) => (state.weighedG[part] ? `${state.weighedG[part]} g` : '')),
+      requestKey: newKey(),
+    }),
     save: (values) => {
       const each = (texts: readonly string[]) => parts.map((_, i) => texts[i] ?? '');
       return saveLog(page.id, {

@@ -3,6 +3,7 @@ import { saveSchools } from '../../../server/bench/schools';
 import { noteFault } from '../../../server/yarn/measurementForms';
 import { scales } from '../../../server/bench/bench';
 import { aKey, emptyDatabase, idOf, NOW, screenOf, shelved, startValues } from '../../../tests/support/serverTesting';
+import { paceDrift } from '../../../server/winding/paceDrift';
 import { runPage } from '../../../server/winding/runEvents';
 import { type StartForm, startRun } from '../../../server/winding/runStart';
 import type { YarnForm } from '../../../server/yarn/yarns';
@@ -19,7 +20,7 @@ function run(values: Partial<YarnForm> = {}, form: Partial<StartForm> = {}) {
     return {
       happen: (...newEvents: NewRunEvent[]) => send(newEvents.map((each) => event(each))),
       shownText: (system: 'metric' | 'imperial' = 'metric') =>
-        textOf(<RunScreen page={runPage(db, runId)!} scales={scales(db)} />, system),
+        textOf(<RunScreen page={runPage(db, runId)!} scales={scales(db)} drift={paceDrift(db)} />, system),
       plan: runPage(db, runId)!.plan,
     };
   };

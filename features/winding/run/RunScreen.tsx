@@ -11,6 +11,8 @@ import {
   takeOffSteps,
   turnsOn,
 } from '../../../core/winding/run';
+import type { Learned } from '../../../core/bench/calibration';
+import { correctedCakes } from '../../../core/winding/nextCake';
 import type { ScaleTool } from '../../../server/bench/bench';
 import type { RunPage } from '../../../server/winding/runEvents';
 import { useSystem } from '../../../ui/frame/Providers';
@@ -20,11 +22,12 @@ import { LogForm } from './LogForm';
 import { useHelper } from '../../../ui/bench/useHelper';
 import { RunStage } from '../../../ui/bench/RunStage';
 import { useRunSync } from '../../../ui/runSync/useRunSync';
+import { WeighCake } from './WeighCake';
 import { WindStage } from './WindStage';
 import { mountWords, START_STEPS, stepWords } from '../words';
 
 /** A winding at the bench: prepare, wind, take off, weigh. */
-export function RunScreen({ page, scales }: { page: RunPage; scales: ScaleTool[] }) {
+export function RunScreen({ page, scales, drift }: { page: RunPage; scales: ScaleTool[]; drift: Learned }) {
   const system = useSystem();
   const run = useRunSync<RunState, NewRunEvent>(page, afterEvent);
   const { state, record } = run;
@@ -37,12 +40,14 @@ export function RunScreen({ page, scales }: { page: RunPage; scales: ScaleTool[]
       ? (report) => record({ kind: 'trouble', part: state.part, atTurn: turnsOn(state, state.part), ...report })
       : undefined,
   );
-  const planned = page.plan.cakes[state.part]!;
+  // Cakes that were weighed correct those to come.
+  const plan = { ...page.plan, cakes: correctedCakes(page.plan, state) };
+  const planned = plan.cakes[state.part]!;
   const { onto } = planned.tool;
   const made = onto === 'winder' ? 'cake' : 'ball';
   const nameOf = (part: number) => cakeInHand(page.labels[part]!, part, cakes);
   const cakeName = nameOf(state.part);
-  const next = page.plan.cakes[state.part + 1];
+  const next = plan.cakes[state.part + 1];
   // On another tool the end has to be seated there first.
   const toNext = () =>
     next && next.tool.name !== planned.tool.name ? go('prepare', state.part + 1) : go('wind', state.part + 1);
@@ -107,10 +112,11 @@ export function RunScreen({ page, scales }: { page: RunPage; scales: ScaleTool[]
       )}
       {state.stage === 'wind' && (
         <WindStage
-          page={page}
+          page={{ ...page, plan }}
           state={state}
           enabled={mine}
           keysRest={helper.open === true}
+          drift={drift}
           record={record}
           onDone={() => go('take off')}
           onBack={() => go(state.part === 0 ? 'prepare' : 'take off', Math.max(0, state.part - 1))}
@@ -123,6 +129,22 @@ export function RunScreen({ page, scales }: { page: RunPage; scales: ScaleTool[]
           next={next ? `Wind ${nameOf(state.part + 1)}` : 'To the scale'}
           onNext={() => (next ? toNext() : go('weigh'))}
           other={next ? { label: `No more ${made}s: to the scale`, act: () => go('weigh') } : undefined}
+          aside={
+            next && (
+              <WeighCake
+                key={state.part}
+                weighedG={state.weighedG[state.part] ?? null}
+                turns={turnsOn(state, state.part)}
+                next={{
+                  massG: next.massG,
+                  turns: Math.round(next.crankTurns.mean),
+                  unit: next.tool.onto === 'winder' ? 'turns' : 'wraps',
+                }}
+                enabled={mine}
+                onWeighed={(massG) => record({ kind: 'weighed', part: state.part, massG })}
+              />
+            )
+          }
           back={{ label: `Back to winding, ${turnsOn(state, state.part)} turns`, act: () => go('wind') }}
         />
       )}

@@ -2,8 +2,11 @@
 
 import { Standstill } from '../../../ui/bench/RunStage';
 import { Button } from 'antd';
+import Link from 'next/link';
 import { useEffect, useRef, useState } from 'react';
+import type { Learned } from '../../../core/bench/calibration';
 import { crankTurnsAtG } from '../../../core/bench/cake';
+import { HALF_WIDTH_90 } from '../../../core/common/estimate';
 import { FAULT_KINDS, type Fault } from '../../../core/yarn/faults';
 import { secondsInWords, inWords, lengthFigure, massFigure, sizeFigure } from '../../../core/common/format';
 import {
@@ -32,13 +35,14 @@ import { Cue } from '../../../ui/bench/Cue';
 import { toggleFullScreen } from '../../../ui/bench/toggleFullScreen';
 import { LargeAct } from '../../../ui/bench/LargeAct';
 import { Way } from '../../../ui/bench/Way';
-import { DriverChoice, useDriverChoice } from './DriverChoice';
+import { deviceOf, DriverChoice, useDriverChoice } from './DriverChoice';
 import { DeviceNews } from './DeviceNews';
 import { HandOver } from './HandOver';
 import { LengthRuler } from './LengthRuler';
 import { useBenchKeys } from '../../../ui/bench/useBenchKeys';
 import { LETTERS, type WindingAct } from './windingKeys';
 import { useDriver } from './useDriver';
+import { usePace } from './usePace';
 import { READY_TO_CUT, useMotor, useWoundOnto } from './useMotor';
 import { usePedals } from '../../../ui/bench/usePedals';
 import { useVoice, type Voice } from '../../../ui/bench/useVoice';
@@ -65,6 +69,7 @@ export function WindStage({
   state,
   enabled,
   keysRest,
+  drift,
   record,
   onDone,
   onBack,
@@ -74,6 +79,8 @@ export function WindStage({
   enabled: boolean;
   /** Something lies over the count, and has the keys. */
   keysRest: boolean;
+  /** Turns that are made for each that a pace ticks. */
+  drift: Learned;
   record: (newEvent: NewRunEvent) => void;
   onDone: () => void;
   onBack: () => void;
@@ -81,10 +88,10 @@ export function WindStage({
   const system = useSystem();
   const [pedals] = usePedals();
   const [voice] = useLocalStorage('voice', 'quiet');
-  const [perPress] = useLocalStorage('turns per press', '1');
-  const [driver] = useDriverChoice();
+  const [perPress, setPerPress] = useLocalStorage('turns per press', '');
+  const [driver, setDriver] = useDriverChoice();
   const by = Number(perPress) || 1;
-  const { counted, say } = useVoice(voice as Voice);
+  const { counted, say, tick } = useVoice(voice as Voice);
   const countButton = useRef<HTMLButtonElement>(null);
   const [asking, setAsking] = useState(false);
 
@@ -94,26 +101,32 @@ export function WindStage({
   const { tool } = cake;
   const onWinder = tool.onto === 'winder';
   const spindle = spindleOf(plan, part);
-  const { live, silent } = useDriver({ driver, state, part, spindle, enabled, record });
+  const device = deviceOf(driver);
+  // What is counted may be a little more than what was turned, where hands follow a tick.
+  const madeOfCounted = driver === 'pace' ? drift.mean : 1;
+  const { live, silent } = useDriver({ driver: device, state, part, spindle, enabled, record });
   const turns = turnsOn(live, part);
   const last = part === plan.cakes.length - 1;
-  const stopAt = Math.round(cake.crankTurns.mean);
-  const turnsAt = (massG: number) => Math.floor(crankTurnsAtG(spindle, massG, plan.gristMPerG));
+  const stopAt = Math.round(cake.crankTurns.mean / madeOfCounted);
+  const turnsAt = (massG: number) => Math.floor(crankTurnsAtG(spindle, massG, plan.gristMPerG) / madeOfCounted);
   const cue = cueAt(turns, {
     gentleUntil: GENTLE_TURNS,
-    slowFrom: Math.floor(cake.slowFromTurn),
+    slowFrom: Math.floor(cake.slowFromTurn / madeOfCounted),
     stopAt,
     // A ball in the hand has no base to slide over.
     ...(onWinder && { nearlyFullFrom: turnsAt(NEARLY_FULL * cake.usableMassG), fullAt: turnsAt(cake.usableMassG) }),
   });
   const words = cueWords(cue, turns, stopAt, last);
-  const on = onSpindleAt(spindle, turns);
+  const on = onSpindleAt(spindle, turns * madeOfCounted);
+  // There is no more than the strand, whatever was counted.
+  const wound = last ? { lengthM: Math.min(on.lengthM, cake.lengthM), massG: Math.min(on.massG, cake.massG) } : on;
+  const tooMuch = last && turns * madeOfCounted > cake.crankTurns.mean + HALF_WIDTH_90 * cake.crankTurns.sd;
   const woundM = cake.startM + Math.min(on.lengthM, cake.lengthM);
   const remainingG = Math.max(0, cake.massG - on.massG);
   const pace = secondsPerTurn(state) ?? cake.secondsPerTurn;
   const marksHere = state.marks.filter((mark) => mark.part === part);
   const unit = onWinder ? 'turns' : 'wraps';
-  const reasons = stopReasons({ onSwift: plan.swift !== null && plan.swift.kind !== 'chairs', onto: tool.onto });
+  const reasons = stopReasons({ heldBy: plan.swift?.kind ?? null, onto: tool.onto });
   const next = plan.faults.find(({ atM }) => atM > woundM && atM - woundM < ANNOUNCED_WITHIN_M);
 
   const spoken = useRef(cue);
@@ -124,14 +137,26 @@ export function WindStage({
   const tickedAt = useRef(turns);
   useEffect(() => {
     // What a device counts is heard too.
-    if (driver !== 'hand' && turns > tickedAt.current) counted(turns, turns - tickedAt.current);
+    if (device !== 'hand' && turns > tickedAt.current) counted(turns, turns - tickedAt.current);
     tickedAt.current = turns;
-  }, [driver, turns, counted]);
-  useMotor({ driver, cue, stopped: state.stopped !== null, enabled });
+  }, [device, turns, counted]);
+  useMotor({ driver: device, cue, stopped: state.stopped !== null, enabled });
   useWoundOnto(enabled, part, spindle);
 
+  const ticker = usePace({
+    on: driver === 'pace' && enabled && !state.stopped && !asking && !keysRest,
+    secondsPerTurn: cake.secondsPerTurn,
+    slow: cue === 'gentle' || cue === 'slow' || cue === 'nearly full' || READY_TO_CUT.has(cue),
+    halt: READY_TO_CUT.has(cue),
+    beat: () => {
+      record({ kind: 'turns', part, amount: 1, by: 'pace' });
+      counted(turns + 1, 1);
+      if (voice !== 'tick') tick();
+    },
+  });
   const count = () => {
     if (!enabled || state.stopped) return;
+    if (driver === 'pace') return ticker.ticking ? ticker.hold() : ticker.start();
     record({ kind: 'turns', part, amount: by });
     counted(turns + by, by);
   };
@@ -172,6 +197,7 @@ export function WindStage({
     'colour change': () => mark('colour change'),
     'tension changed': () => mark('tension changed'),
     unmark,
+    cut: () => enabled && turns > 0 && onDone(),
     'full screen': toggleFullScreen,
   };
   const heard = useBenchKeys(enabled && !asking && !keysRest, pedals, LETTERS, (key) => {
@@ -213,9 +239,13 @@ export function WindStage({
           count={turns}
           of={`of ${last ? 'about ' : ''}${stopAt} ${unit}`}
           hint={
-            !heard || driver === 'hand' || silent
-              ? handHint(heard, by, unit)
-              : `${DEVICE_WORDS[driver].toLowerCase()} counts`
+            heard && driver === 'pace'
+              ? ticker.ticking
+                ? `crank to the tick, ${Math.round(60 / cake.secondsPerTurn)} a minute: space holds it`
+                : 'space starts the tick'
+              : !heard || device === 'hand' || silent
+                ? handHint(heard, by, unit)
+                : `${DEVICE_WORDS[device].toLowerCase()} counts`
           }
           onClick={count}
           disabled={!enabled}
@@ -235,8 +265,8 @@ export function WindStage({
         <div
           className={`${styles.figures} grid grid-cols-[1fr_1fr] gap-y-3 gap-x-4 leading-[1.2] max-tablet:text-small`}
         >
-          <Large figure={lengthFigure(on.lengthM, system)} label="are wound" />
-          <Large figure={massFigure(on.massG, system)} label="are wound" />
+          <Large figure={lengthFigure(wound.lengthM, system)} label="are wound" />
+          <Large figure={massFigure(wound.massG, system)} label="are wound" />
           <Large figure={lengthFigure(remainingG * plan.gristMPerG, system)} label="left to wind" />
           <Large figure={massFigure(remainingG, system)} label="left to wind" />
         </div>
@@ -246,6 +276,39 @@ export function WindStage({
           <Pace state={state} />
           {marksHere.length > 0 ? markedInWords(marksHere) : 'nothing marked'}
         </p>
+        {driver === 'hand' && perPress === '' && turns === 0 && (
+          <Notice tone="plain">
+            <strong>
+              How will you count {stopAt} {unit}?
+            </strong>
+            <span className="flex flex-wrap gap-2 mt-2">
+              <Button onClick={() => setPerPress('10')}>Ten to a press</Button>
+              <Button onClick={() => setDriver('pace')}>Crank to my pace</Button>
+              <Button onClick={() => setPerPress('1')}>One to a press</Button>
+            </span>
+          </Notice>
+        )}
+        {driver === 'pace' && turns > 0 && (
+          <p className="text-ink-soft">
+            By the tick, give or take {Math.max(1, Math.round(HALF_WIDTH_90 * drift.sd * turns))} {unit}
+            {drift.from > 0 && `, as your last ${drift.from === 1 ? 'cake was' : `${drift.from} cakes were`}`}.
+          </p>
+        )}
+        {ticker.slept && (
+          <Notice tone="tight" role="alert">
+            <strong>The tick stood still for a while.</strong> Nothing was counted meanwhile: see that {turns} is right.
+          </Notice>
+        )}
+        {tooMuch && (
+          <Notice tone="bad" role="status">
+            <strong>
+              {inWords(lengthFigure(on.lengthM, system))} are counted, and there are{' '}
+              {inWords(lengthFigure(cake.lengthM, system))}.
+            </strong>{' '}
+            One of three is wrong: the count (take turns back), the weight (weigh the {onWinder ? 'cake' : 'ball'} once
+            it is off) or the metres in a gram (<Link href={`/yarns/${page.yarnId}`}>measure ten metres</Link>).
+          </Notice>
+        )}
         {next && (
           <Notice tone="plain" role="status">
             A {next.kind} is expected in about {inWords(lengthFigure(next.atM - woundM, system))}.
@@ -254,7 +317,7 @@ export function WindStage({
         <DeviceNews
           page={page}
           live={live}
-          driver={driver}
+          driver={device}
           silent={silent}
           enabled={enabled}
           motor={!state.stopped && enabled}
@@ -333,7 +396,10 @@ export function WindStage({
             onClick={onDone}
             disabled={!enabled || turns === 0}
           >
-            {last ? 'All wound: take it off' : 'Cut: take it off'}
+            {last ? 'All wound: take it off' : 'Cut: take it off'}{' '}
+            <kbd aria-hidden="true" className="max-desk:hidden">
+              X
+            </kbd>
           </Button>
         </div>
       )}

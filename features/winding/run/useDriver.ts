@@ -7,7 +7,7 @@ import { afterEvent, type CountingDevice, type NewRunEvent, type RunState } from
 import { type CakeOnSpindle, turnsAtLength } from '../../../core/winding/windingPlan';
 import { type Heard, heardNow, subscribe } from '../../../ui/devices/deviceLine';
 import { useDevices } from '../../../ui/devices/useDevices';
-import type { Driver } from './DriverChoice';
+import type { DeviceDriver } from './DriverChoice';
 
 /** How often a device's total is kept while it drives the run, and while it only looks on. */
 const KEPT_EVERY_MS = { driving: 500, watching: 5000 };
@@ -31,7 +31,7 @@ export function useDriver({
   enabled,
   record,
 }: {
-  driver: Driver;
+  driver: DeviceDriver;
   state: RunState;
   part: number;
   spindle: CakeOnSpindle;
@@ -102,7 +102,7 @@ function readingOf<Device extends CountingDevice>(heard: Heard, device: Device) 
 }
 
 /** The whole turns that the driving device shows just now. */
-function wholeTurns(heard: Heard, driver: Driver, state: RunState, part: number, spindle: CakeOnSpindle): number {
+function wholeTurns(heard: Heard, driver: DeviceDriver, state: RunState, part: number, spindle: CakeOnSpindle): number {
   const counted = state.turns[part] ?? 0;
   const reading = driver === 'hand' ? undefined : readingOf(heard, driver);
   if (!reading) return counted;

@@ -4,7 +4,7 @@ import { useEffect, useRef } from 'react';
 import type { Cue } from '../../../core/winding/run';
 import { tellDevice } from '../../../ui/devices/deviceLine';
 import { useDevices } from '../../../ui/devices/useDevices';
-import type { Driver } from './DriverChoice';
+import type { DeviceDriver } from './DriverChoice';
 
 /** Turns of the spindle a second. */
 export const MOTOR_SPEED_PER_S = { steady: 6, slow: 2 };
@@ -19,7 +19,7 @@ export function useMotor({
   stopped,
   enabled,
 }: {
-  driver: Driver;
+  driver: DeviceDriver;
   cue: Cue;
   stopped: boolean;
   enabled: boolean;

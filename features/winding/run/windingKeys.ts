@@ -11,6 +11,7 @@ export const LETTERS = {
   c: 'colour change',
   w: 'tension changed',
   u: 'unmark',
+  x: 'cut',
   f: 'full screen',
 } as const;
 

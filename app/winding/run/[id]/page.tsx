@@ -5,6 +5,7 @@ import { scales } from '../../../../server/bench/bench';
 import { database } from '../../../../server/common/database';
 import { requireRecord, type IdParams } from '../../../../server/common/requireRecord';
 import { miniRunPage } from '../../../../server/minis/miniRuns';
+import { paceDrift } from '../../../../server/winding/paceDrift';
 import { runPage } from '../../../../server/winding/runEvents';
 
 export const metadata: Metadata = { title: 'Winding' };
@@ -14,5 +15,5 @@ export default async function Page({ params }: IdParams) {
   const page = await requireRecord(params, (id) => runPage(db, id) ?? miniRunPage(db, id));
   // Whoever only knows that a piece is on the bench comes here; its minis are counted elsewhere.
   if ('planId' in page) redirect(`/minis/run/${page.id}`);
-  return <RunScreen page={page} scales={scales(db)} />;
+  return <RunScreen page={page} scales={scales(db)} drift={paceDrift(db)} />;
 }

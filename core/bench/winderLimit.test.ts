@@ -1,0 +1,57 @@
+import fc from 'fast-check';
+import { chanceToSpill, winderLimit } from './winderLimit';
+
+const clean = (massG: number) => ({ massG, spilled: false });
+const spilled = (massG: number) => ({ massG, spilled: true });
+
+test('without a cake it is what it is said to be, and less sure by a rule of thumb', () => {
+  expect(winderLimit(113, 'rule of thumb', [])).toMatchObject({ mean: 113, known: 'rule of thumb', cleanG: null });
+  expect(winderLimit(113, 'entered', []).sd).toBeLessThan(winderLimit(113, 'rule of thumb', []).sd / 2);
+  // Light cakes say nothing.
+  expect(winderLimit(113, 'rule of thumb', [clean(50), clean(60)])).toMatchObject({
+    mean: 113,
+    known: 'rule of thumb',
+    cleanG: 60,
+  });
+});
+
+test('a clean 120 g is evidence of a larger winder, a spill at 100 g of a smaller one', () => {
+  const said = winderLimit(113, 'rule of thumb', []);
+  const more = winderLimit(113, 'rule of thumb', [clean(120)]);
+  const less = winderLimit(113, 'rule of thumb', [spilled(100)]);
+  expect(more.mean).toBeGreaterThan(120);
+  expect(less.mean).toBeLessThan(105);
+  for (const each of [more, less]) expect(each.sd).toBeLessThan(said.sd);
+  expect(more).toMatchObject({ known: 'cakes', cleanG: 120, spilledG: null });
+});
+
+test('between a clean one and a spilled one it is known well', () => {
+  const both = winderLimit(113, 'rule of thumb', [clean(120), clean(121), spilled(130), spilled(129)]);
+  expect(both.mean).toBeGreaterThan(120);
+  expect(both.mean).toBeLessThan(130);
+  expect(both.sd).toBeLessThan(5);
+  expect(chanceToSpill(115, both)).toBeLessThan(0.1);
+  expect(chanceToSpill(140, both)).toBeGreaterThan(0.95);
+});
+
+test('one that spilled long before it was full has other causes: loose wraps, a guide out of place', () => {
+  expect(winderLimit(113, 'rule of thumb', [spilled(40)]).mean).toBeGreaterThan(100);
+});
+
+test('clean cakes never make it smaller, spilled ones never larger', () => {
+  const masses = fc.array(fc.double({ min: 60, max: 180, noNaN: true }), { minLength: 1, maxLength: 8 });
+  fc.assert(
+    fc.property(masses, masses, (before, more) => {
+      const seen = before.map((massG, i) => (i % 2 ? clean(massG) : spilled(massG)));
+      const limit = (extra: typeof seen) => winderLimit(113, 'rule of thumb', [...seen, ...extra]).mean;
+      expect(limit(more.map(clean))).toBeGreaterThanOrEqual(limit([]) - 0.5);
+      expect(limit(more.map(spilled))).toBeLessThanOrEqual(limit([]) + 0.5);
+    }),
+  );
+});
+
+test('half of those of just its limit spill, and more the heavier they are', () => {
+  const limit = winderLimit(113, 'entered', []);
+  expect(chanceToSpill(113, limit)).toBeCloseTo(0.5, 9);
+  expect(chanceToSpill(118, limit)).toBeGreaterThan(chanceToSpill(114, limit));
+});

@@ -1,0 +1,72 @@
+import { type Estimate, normalCdf } from '../common/estimate';
+
+/** What one cake said of a winder's limit: it came off clean at this mass, or had spilled at it. */
+export interface LimitSeen {
+  massG: number;
+  spilled: boolean;
+}
+
+/** What a winder holds by its strength, and what that is known from. */
+export interface WinderLimit extends Estimate {
+  known: 'rule of thumb' | 'entered' | 'cakes';
+  /** The heaviest that came off clean, and the lightest that spilled; null where there was none. */
+  cleanG: number | null;
+  spilledG: number | null;
+}
+
+/** A limit that nobody has tried is right to so much; one that was entered as measured, to less. */
+const RELATIVE_SD = { 'rule of thumb': 0.12, entered: 0.04 } as const;
+/** The same winder spills a little sooner or later, as the yarn is and as the hand goes. */
+const CAKES_DIFFER = 0.03;
+/** Some spill long before they are full, by loose wraps or a guide out of place; and some hold by luck. */
+const OTHER_CAUSES = 0.05;
+const GRID = 400;
+
+/**
+ * What a winder holds, from what it is said to hold and from every cake that came off it: a clean one says that it holds
+ * at least so much, a spilled one that it holds less. Worked out on a grid of limits by Bayes' rule.
+ *
+ * @param saidG by its maker, a rule of thumb, or the user
+ * @example
+ * winderLimit(113, 'rule of thumb', []).mean // => 113
+ * @example
+ * Math.round(winderLimit(113, 'rule of thumb', [{ massG: 120, spilled: false }]).mean) // => 126
+ */
+export function winderLimit(saidG: number, said: keyof typeof RELATIVE_SD, seen: readonly LimitSeen[]): WinderLimit {
+  const sd = RELATIVE_SD[said] * saidG;
+  const clean = seen.filter(({ spilled }) => !spilled).map(({ massG }) => massG);
+  const spilled = seen.filter((each) => each.spilled).map(({ massG }) => massG);
+  // What weighs well below the limit says nothing of it.
+  const telling = seen.filter((each) => each.spilled || each.massG > saidG - 3 * sd);
+  const figures = {
+    cleanG: clean.length > 0 ? Math.max(...clean) : null,
+    spilledG: spilled.length > 0 ? Math.min(...spilled) : null,
+  };
+  if (telling.length === 0) return { mean: saidG, sd, known: said, ...figures };
+  const [low, high] = [0.3 * saidG, Math.max(3 * saidG, 1.5 * (figures.cleanG ?? 0))];
+  const limits = Array.from({ length: GRID + 1 }, (_, i) => low + ((high - low) * i) / GRID);
+  const logs = limits.map(
+    (limit) =>
+      -0.5 * ((limit - saidG) / sd) ** 2 +
+      telling.reduce((sum, { massG, spilled }) => {
+        const holds = normalCdf((limit - massG) / (CAKES_DIFFER * massG));
+        return sum + Math.log(OTHER_CAUSES + (1 - OTHER_CAUSES) * (spilled ? 1 - holds : holds));
+      }, 0),
+  );
+  const top = Math.max(...logs);
+  const weights = logs.map((log) => Math.exp(log - top));
+  const total = weights.reduce((sum, weight) => sum + weight, 0);
+  const mean = limits.reduce((sum, limit, i) => sum + limit * weights[i]!, 0) / total;
+  const variance = limits.reduce((sum, limit, i) => sum + (limit - mean) ** 2 * weights[i]!, 0) / total;
+  return { mean, sd: Math.sqrt(variance), known: 'cakes', ...figures };
+}
+
+/**
+ * How likely a cake of this mass spills over a winder.
+ *
+ * @example
+ * chanceToSpill(113, { mean: 113, sd: 5 }) // => 0.5
+ */
+export function chanceToSpill(massG: number, { mean, sd }: Estimate): number {
+  return normalCdf((massG - mean) / Math.hypot(sd, CAKES_DIFFER * massG));
+}

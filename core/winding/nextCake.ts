@@ -1,0 +1,110 @@
+import type { Estimate } from '../common/estimate';
+import { crankTurnsAtG } from '../bench/cake';
+import { type MassFact, massOf } from '../yarn/piece';
+import { type RunState, turnsSeen } from './run';
+import { spindleOf, type WinderFigures, windingPlan } from './windingPlan';
+
+/** A cake of a plan that was set down with its run, as far as the ones before it can correct it. */
+export interface CakeSetDown {
+  name: string;
+  massG: number;
+  lengthM: number;
+  startM: number;
+  outerDiameterMm: number;
+  crankTurns: Estimate;
+  slowFromTurn: number;
+  usableMassG: number;
+  densityGPerCm3: number;
+  tool: WinderFigures;
+}
+
+/** Cakes of one hand, one yarn and one tool still differ by so much in their turns to the gram. */
+const CAKES_DIFFER = 0.02;
+/** Less than this is an end, not a cake. */
+const SMALLEST_CAKE_G = 1;
+
+/**
+ * The cakes of a run, those still to come corrected by those that were weighed: what is left is shared out anew, so that the
+ * last is no runt, and their turns follow from the turns that the weighed ones took to the gram. Unchanged as long as none
+ * was weighed.
+ *
+ * @param plan as it was set down
+ * @example
+ * correctedCakes({ mass: { massG: 100, tareG: 0, from: 'scale', resolutionG: 1 }, gristMPerG: 2, cakes: [] }, { weighedG: [], turns: [], paced: [], turnsByCounter: [] }) // => []
+ */
+export function correctedCakes<Cake extends CakeSetDown>(
+  plan: { mass: MassFact; gristMPerG: number; cakes: readonly Cake[] },
+  state: Pick<RunState, 'weighedG' | 'turns' | 'paced' | 'turnsByCounter'>,
+): Cake[] {
+  const { cakes, gristMPerG } = plan;
+  const weighed = cakes.map((_, part) => state.weighedG[part] ?? null);
+  const lastWeighed = weighed.findLastIndex((massG) => massG !== null);
+  const done = cakes.slice(0, lastWeighed + 1).map((cake, part) => ({ ...cake, massG: weighed[part] ?? cake.massG }));
+  const toCome = cakes.slice(lastWeighed + 1);
+  if (done.length === 0) return [...cakes];
+  if (toCome.length === 0) return placed(done, gristMPerG);
+
+  const restG = massOf(plan.mass).mean - done.reduce((sum, { massG }) => sum + massG, 0);
+  const factor = turnsFactor(plan, state, weighed);
+  const corrected = windingPlan({
+    massG: { mean: Math.max(restG, SMALLEST_CAKE_G), sd: 0 },
+    grist: { mean: gristMPerG, sd: 0 },
+    parts: shares(toCome, restG).map((massG, i) => {
+      const { tool, name, densityGPerCm3 } = toCome[i]!;
+      const spindleTurnsPerCrank = tool.spindleTurnsPerCrank / factor.mean;
+      return {
+        name,
+        massG,
+        winder: { ...tool, spindleTurnsPerCrank },
+        density: { mean: densityGPerCm3, sd: 0 },
+        crankRatioSd: spindleTurnsPerCrank * factor.sd,
+      };
+    }),
+  }).cakes.map(({ massG, outerDiameterMm, crankTurns, slowFromTurn, usableMassG }, i) => {
+    const cake = toCome[i]!;
+    const tool = { ...cake.tool, spindleTurnsPerCrank: cake.tool.spindleTurnsPerCrank / factor.mean };
+    return { ...cake, massG, outerDiameterMm, crankTurns, slowFromTurn, usableMassG, tool };
+  });
+  return placed([...done, ...corrected], gristMPerG);
+}
+
+/** Of equal cakes each gets as much of what is left; where each was to have its own, the last takes the difference. */
+function shares(toCome: readonly CakeSetDown[], restG: number): number[] {
+  const plannedG = toCome.reduce((sum, { massG }) => sum + massG, 0);
+  const equal = toCome.every(({ massG, name }) => name === '' && Math.abs(massG / toCome[0]!.massG - 1) < 0.25);
+  if (equal) return toCome.map(({ massG }) => Math.max(SMALLEST_CAKE_G, (massG * restG) / plannedG));
+  return toCome.map(({ massG }, i) =>
+    i < toCome.length - 1 ? massG : Math.max(SMALLEST_CAKE_G, massG + restG - plannedG),
+  );
+}
+
+/** Turns that were made for each that the plan had, by the cakes that were counted and weighed, against the plan's own doubt. */
+function turnsFactor(
+  plan: { gristMPerG: number; cakes: readonly CakeSetDown[] },
+  state: Pick<RunState, 'turns' | 'paced' | 'turnsByCounter'>,
+  weighed: readonly (number | null)[],
+): Estimate {
+  const seen = weighed.flatMap((massG, part) => {
+    const turns = turnsSeen(state, part);
+    return massG !== null && turns > 0 ? [turns / crankTurnsAtG(spindleOf(plan, part), massG, plan.gristMPerG)] : [];
+  });
+  const { mean, sd } = plan.cakes[0]!.crankTurns;
+  const before = Math.max(sd / mean, 1e-3) ** -2;
+  const each = CAKES_DIFFER ** -2;
+  const precision = before + seen.length * each;
+  return {
+    mean: (before + each * seen.reduce((sum, ratio) => sum + ratio, 0)) / precision,
+    sd: Math.hypot(precision ** -0.5, CAKES_DIFFER),
+  };
+}
+
+/** Each where the one before it ends. */
+function placed<Cake extends CakeSetDown>(cakes: readonly Cake[], gristMPerG: number): Cake[] {
+  let startM = 0;
+  return cakes.map((cake) => {
+    const lengthM = cake.massG * gristMPerG;
+    const here = { ...cake, startM, lengthM };
+    startM += lengthM;
+    return here;
+  });
+}

@@ -1,0 +1,25 @@
+import { InputError } from '../../core/common/inputError';
+import { quantity } from './fields';
+
+const refusal = (typed: string, kind: 'mass' | 'length') => {
+  try {
+    return quantity(kind, 'metric')(typed);
+  } catch (error) {
+    expect(error).toBeInstanceOf(InputError);
+    expect((error as InputError).path).toBe('');
+    return (error as InputError).message;
+  }
+};
+
+test('a milligram and a millimetre are kept, less is told to be too little', () => {
+  expect(refusal('0.001 g', 'mass')).toBe(0.001);
+  expect(refusal('0.0009 g', 'mass')).toBe('too little to be kept');
+  expect(refusal('0.5 mm', 'length')).toBe('too little to be kept');
+});
+
+test('what no piece of yarn can weigh or measure is asked about', () => {
+  expect(refusal('5 kg', 'mass')).toBe(5000);
+  expect(refusal('90 t', 'mass')).toMatch(/unit|read/);
+  expect(refusal('900000 g', 'mass')).toMatch(/is the unit right\?/);
+  expect(refusal('9000 km', 'length')).toMatch(/is the unit right\?/);
+});

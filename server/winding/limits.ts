@@ -1,0 +1,62 @@
+import { massAtTurnsG } from '../../core/bench/cake';
+import { type LimitSeen, winderLimit } from '../../core/bench/winderLimit';
+import type { PlanTool } from '../../core/winding/piecePlan';
+import { type RunState, woundParts } from '../../core/winding/run';
+import { spindleOf } from '../../core/winding/windingPlan';
+import type { Db } from '../../db/common/connection';
+import { namedOperationPieces } from '../../db/logbook/logbook';
+import { loggedRuns } from '../../db/winding/runs';
+import type { Bench } from '../bench/bench';
+import { fromMg } from '../common/storageUnits';
+import { stateOf } from './runEvents';
+import { readPlan, type RunPlan } from './runPlan';
+
+const RUNS_REMEMBERED = 60;
+/** Troubles that a cake has which is larger than its winder holds. */
+const SPILLS: readonly string[] = ['over the base', 'in the gears'];
+/** So far beyond its limit a cake is planned in one without asking, with a warning. */
+const MOST_SLACK = 0.05;
+
+/** The same tools, each winder with what it holds by all that came off it: clean, or over its base. */
+export function withLimits(db: Db, tools: readonly PlanTool[], { winders }: Pick<Bench, 'winders'>): PlanTool[] {
+  const seen = limitsSeen(db);
+  return tools.map((tool) => {
+    const winder = winders.find(({ id }) => tool.key === `winder ${id}`);
+    if (!winder) return tool;
+    const said = winder.measured.includes('maxMassG') ? 'entered' : 'rule of thumb';
+    const limit = winderLimit(winder.maxMassG, said, seen.get(winder.id) ?? []);
+    return {
+      ...tool,
+      limit,
+      maxMassG: limit.mean,
+      limitSlack: limit.known === 'entered' ? 0 : Math.min(MOST_SLACK, limit.sd / limit.mean),
+    };
+  });
+}
+
+/** What every cake of the last windings said of its winder, by the winder's number. */
+function limitsSeen(db: Db): Map<number, LimitSeen[]> {
+  const seen = new Map<number, LimitSeen[]>();
+  for (const run of loggedRuns(db, 'wind', RUNS_REMEMBERED)) {
+    const [plan, state] = [readPlan(run.plan), stateOf(db, run)];
+    const made = namedOperationPieces(db, [run.operationId!]).filter(({ side }) => side === 'out');
+    woundParts(state).forEach((part, i) => {
+      const cake = plan.cakes[part];
+      const massMg = made[i]?.massMg;
+      if (!cake || cake.tool.onto !== 'winder' || cake.tool.id === null || !massMg) return;
+      const spilledG = spilledAtG(plan, state, part);
+      const each = spilledG === null ? { massG: fromMg(massMg), spilled: false } : { massG: spilledG, spilled: true };
+      seen.set(cake.tool.id, [...(seen.get(cake.tool.id) ?? []), each]);
+    });
+  }
+  return seen;
+}
+
+/** What lay on the spindle when it first spilled; null where it did not. */
+function spilledAtG(plan: RunPlan, state: RunState, part: number): number | null {
+  const turns = [
+    ...state.stops.filter(({ reason }) => reason === 'over the base'),
+    ...state.troubles.filter(({ trouble }) => SPILLS.includes(trouble)),
+  ].flatMap((each) => (each.part === part && each.atTurn > 0 ? [each.atTurn] : []));
+  return turns.length === 0 ? null : massAtTurnsG(spindleOf(plan, part), Math.min(...turns), plan.gristMPerG);
+}
