@@ -16,12 +16,12 @@ test('without a cake it is what it is said to be, and less sure by a rule of thu
 });
 
 test('a clean 120 g is evidence of a larger winder, a spill at 100 g of a smaller one', () => {
-  const said = winderLimit(113, 'rule of thumb', []);
+  const before = winderLimit(113, 'rule of thumb', []);
   const more = winderLimit(113, 'rule of thumb', [clean(120)]);
   const less = winderLimit(113, 'rule of thumb', [spilled(100)]);
   expect(more.mean).toBeGreaterThan(120);
   expect(less.mean).toBeLessThan(105);
-  for (const each of [more, less]) expect(each.sd).toBeLessThan(said.sd);
+  for (const each of [more, less]) expect(each.sd).toBeLessThan(before.sd);
   expect(more).toMatchObject({ known: 'cakes', cleanG: 120, spilledG: null });
 });
 

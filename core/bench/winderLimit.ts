@@ -26,28 +26,32 @@ const GRID = 400;
  * What a winder holds, from what it is said to hold and from every cake that came off it: a clean one says that it holds
  * at least so much, a spilled one that it holds less. Worked out on a grid of limits by Bayes' rule.
  *
- * @param saidG by its maker, a rule of thumb, or the user
+ * @param enteredG by its maker, a rule of thumb, or the user
  * @example
  * winderLimit(113, 'rule of thumb', []).mean // => 113
  * @example
  * Math.round(winderLimit(113, 'rule of thumb', [{ massG: 120, spilled: false }]).mean) // => 126
  */
-export function winderLimit(saidG: number, said: keyof typeof RELATIVE_SD, seen: readonly LimitSeen[]): WinderLimit {
-  const sd = RELATIVE_SD[said] * saidG;
+export function winderLimit(
+  enteredG: number,
+  basis: keyof typeof RELATIVE_SD,
+  seen: readonly LimitSeen[],
+): WinderLimit {
+  const sd = RELATIVE_SD[basis] * enteredG;
   const clean = seen.filter(({ spilled }) => !spilled).map(({ massG }) => massG);
   const spilled = seen.filter((each) => each.spilled).map(({ massG }) => massG);
   // What weighs well below the limit says nothing of it.
-  const telling = seen.filter((each) => each.spilled || each.massG > saidG - 3 * sd);
+  const telling = seen.filter((each) => each.spilled || each.massG > enteredG - 3 * sd);
   const figures = {
     cleanG: clean.length > 0 ? Math.max(...clean) : null,
     spilledG: spilled.length > 0 ? Math.min(...spilled) : null,
   };
-  if (telling.length === 0) return { mean: saidG, sd, known: said, ...figures };
-  const [low, high] = [0.3 * saidG, Math.max(3 * saidG, 1.5 * (figures.cleanG ?? 0))];
+  if (telling.length === 0) return { mean: enteredG, sd, known: basis, ...figures };
+  const [low, high] = [0.3 * enteredG, Math.max(3 * enteredG, 1.5 * (figures.cleanG ?? 0))];
   const limits = Array.from({ length: GRID + 1 }, (_, i) => low + ((high - low) * i) / GRID);
   const logs = limits.map(
     (limit) =>
-      -0.5 * ((limit - saidG) / sd) ** 2 +
+      -0.5 * ((limit - enteredG) / sd) ** 2 +
       telling.reduce((sum, { massG, spilled }) => {
         const holds = normalCdf((limit - massG) / (CAKES_DIFFER * massG));
         return sum + Math.log(OTHER_CAUSES + (1 - OTHER_CAUSES) * (spilled ? 1 - holds : holds));

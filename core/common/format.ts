@@ -55,7 +55,9 @@ export function readingFigure(massG: number, resolutionG: number, system: UnitSy
 export function lengthFigure(lengthM: number, system: UnitSystem): Figure {
   const { name, size } = bareUnit(system, 'length');
   const value = lengthM / size;
-  return { number: rounded(value, Math.abs(value) < 10 ? 1 : 0), unit: name };
+  // Nothing is nothing, not nothing to a tenth.
+  const fine = Math.abs(value) < 10 && Math.abs(value) >= 0.05;
+  return { number: rounded(value, fine ? 1 : 0), unit: name };
 }
 
 /**

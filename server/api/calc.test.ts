@@ -126,7 +126,11 @@ test.each<[string, unknown, string]>([
 
 test('what is no JSON is refused, and so are numbers beyond all bounds', async () => {
   const many = {
-    parents: Array.from({ length: 150 }, (_, i) => ({ id: `p${i}`, massG: 100, segmentsG: Array.from({ length: 20 }, () => 5) })),
+    parents: Array.from({ length: 150 }, (_, i) => ({
+      id: `p${i}`,
+      massG: 100,
+      segmentsG: Array.from({ length: 20 }, () => 5),
+    })),
     demands: Array.from({ length: 150 }, (_, i) => ({ id: `d${i}`, massG: 5, count: 1 })),
     cutLossG: 0.1,
   };

@@ -23,8 +23,8 @@ export function withLimits(db: Db, tools: readonly PlanTool[], { winders }: Pick
   return tools.map((tool) => {
     const winder = winders.find(({ id }) => tool.key === `winder ${id}`);
     if (!winder) return tool;
-    const said = winder.measured.includes('maxMassG') ? 'entered' : 'rule of thumb';
-    const limit = winderLimit(winder.maxMassG, said, seen.get(winder.id) ?? []);
+    const basis = winder.measured.includes('maxMassG') ? 'entered' : 'rule of thumb';
+    const limit = winderLimit(winder.maxMassG, basis, seen.get(winder.id) ?? []);
     return {
       ...tool,
       limit,
