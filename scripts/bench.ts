@@ -52,6 +52,7 @@ const SCREENS = {
   'take along': '/logbook/files',
   entry: '/logbook/6',
   bench: '/bench',
+  trouble: '/trouble',
   projects: '/projects',
   project: '/projects/1',
   'list read in': '/yarns/import',

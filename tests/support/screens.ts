@@ -59,6 +59,8 @@ export const TWIST_AND_LOG_SCREENS = {
   'something new to be done': '/days/new?piece=91',
   'an entry with yarn missing': '/logbook/6',
   bench: '/bench',
+  trouble: '/trouble',
+  'yarn in the gears': '/trouble?what=in%20the%20gears',
   nothing: '/yarns/999',
 };
 
