@@ -220,8 +220,7 @@ test('on another winder the end is seated anew, and the next cake begins at noth
 });
 
 test('each cake is weighed under its name, measured, and its places go into the log', async () => {
-  // What was weighed at the bench stands there already.
-  await maker.until(async () => (await maker.valueOf('masses.0')) === '45 g');
+  await maker.sees('45 g when it came off, without a bowl');
   for (const [i, mass] of ['45', '40', '120'].entries()) await maker.fill(`masses.${i}`, mass);
   await maker.fill('rest', '21');
   await maker.fill('diameters.0', '20 mm');

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { QuickScreen } from '../../features/yarns/quick/QuickScreen';
 import { database } from '../../server/common/database';
-import { quickPage } from '../../server/yarn/quickPage';
+import { quickPage } from '../../server/winding/quickPage';
 
 export const metadata: Metadata = { title: 'Quick answers' };
 

@@ -3,7 +3,7 @@
 import { useRunLog, RunLog } from '../../../ui/bench/RunLog';
 import { useRouter } from 'next/navigation';
 import { massBalance } from '../../../core/logbook/massBalance';
-import { inWords, lengthFigure, upperFirst } from '../../../core/common/format';
+import { inWords, lengthFigure, massFigure, upperFirst } from '../../../core/common/format';
 import { type RunState, turnsOn, woundParts } from '../../../core/winding/run';
 import { readOrNull } from '../../../core/common/inputError';
 import { inMetres, parseQuantity } from '../../../core/common/units';
@@ -47,12 +47,7 @@ export function LogForm({
   const log = useRunLog<LogValues>({
     runId: page.id,
     settled,
-    initial: () => ({
-      ...EMPTY_LOG,
-      ...page.ways,
-      masses: parts.map((part) => (state.weighedG[part] ? `${state.weighedG[part]} g` : '')),
-      requestKey: newKey(),
-    }),
+    initial: () => ({ ...EMPTY_LOG, ...page.ways, requestKey: newKey() }),
     save: (values) => {
       const each = (texts: readonly string[]) => parts.map((_, i) => texts[i] ?? '');
       return saveLog(page.id, {
@@ -115,7 +110,14 @@ export function LogForm({
                       value={values.masses[i] ?? ''}
                       onChange={(value) => setAt('masses', i, value)}
                       error={errors[`masses.${i}`]}
-                      hint={`${turnsOn(state, part)} ${page.plan.cakes[part]!.tool.onto === 'winder' ? 'turns' : 'wraps'}`}
+                      hint={[
+                        `${turnsOn(state, part)} ${page.plan.cakes[part]!.tool.onto === 'winder' ? 'turns' : 'wraps'}`,
+                        // Not put into the field: there the bowl is on the scale as well.
+                        state.weighedG[part] &&
+                          `${inWords(massFigure(state.weighedG[part], system))} when it came off, without a bowl`,
+                      ]
+                        .filter(Boolean)
+                        .join('; ')}
                       autoFocus={i === 0}
                       large
                     />

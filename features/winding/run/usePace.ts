@@ -61,7 +61,9 @@ export function usePace({
         return setTicking(false);
       }
       latest.current.beat();
-      dueMs += latest.current.everyMs;
+      const { everyMs } = latest.current;
+      // A beat that came late is not made up for: no hand could follow two at once.
+      dueMs = Math.max(dueMs + everyMs, performance.now() + everyMs / 2);
       wait();
     };
     wait();

@@ -1,5 +1,5 @@
 import { cake } from '../../../core/bench/cake';
-import { quickPage } from '../../../server/yarn/quickPage';
+import { quickPage } from '../../../server/winding/quickPage';
 import { emptyDatabase } from '../../../tests/support/serverTesting';
 import { textOf } from '../../../tests/support/uiTesting';
 import { Fit, IsItEnough, Minis, planOf, Twist, Wind } from './questions';

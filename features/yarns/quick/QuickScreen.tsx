@@ -4,7 +4,7 @@ import { Button } from 'antd';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useRef } from 'react';
-import type { QuickPage } from '../../../server/yarn/quickPage';
+import type { QuickPage } from '../../../server/winding/quickPage';
 import { ChoiceField } from '../../../ui/controls/Choice';
 import { MassField, TextField } from '../../../ui/controls/Field';
 import { Form } from '../../../ui/controls/Form';

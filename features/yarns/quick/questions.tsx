@@ -10,7 +10,7 @@ import { HALF_WIDTH_90 } from '../../../core/common/estimate';
 import { letterOf, twist } from '../../../core/twist/twist';
 import { type PiecePlan, planPiece } from '../../../core/winding/piecePlan';
 import { isEnough } from '../../../core/yarn/yardage';
-import type { QuickPage } from '../../../server/yarn/quickPage';
+import type { QuickPage } from '../../../server/winding/quickPage';
 import { ChoiceField } from '../../../ui/controls/Choice';
 import { TextField } from '../../../ui/controls/Field';
 import type { FormState } from '../../../ui/controls/useForm';

@@ -4,6 +4,7 @@ import type { Db } from '../../db/common/connection';
 import { countShelf } from '../../db/yarn/shelf';
 import { bench, type ScaleTool } from '../bench/bench';
 import { planTools } from '../bench/planTools';
+import { withLimits } from './limits';
 
 /** What quick answers are worked out with. */
 export interface QuickPage {
@@ -20,5 +21,5 @@ const NOT_KEPT = 0;
 export function quickPage(db: Db): QuickPage {
   const tools = bench(db);
   const yarn = { id: NOT_KEPT, kind: kindOfYarn([]), grist: { mean: 1, sd: 0 }, again: false };
-  return { firstVisit: countShelf(db) === 0, tools: planTools(tools, yarn), scales: tools.scales };
+  return { firstVisit: countShelf(db) === 0, tools: withLimits(db, planTools(tools, yarn), tools), scales: tools.scales };
 }
