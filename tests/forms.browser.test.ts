@@ -143,6 +143,30 @@ test('the archive goes out, is refused where it is torn or not wanted, and comes
   await other.end();
 });
 
+test('while a list is put on the shelf, another route tells how much of it is done', async () => {
+  const other = await App.start();
+  const lines = Array.from({ length: 3000 }, (_, i) => `Skua Mill,Line ${i},Fog,${i}`);
+  const ask = JSON.stringify({ columns: null, skipTwice: false, batch: 'a-list-of-many' });
+  const share = async () =>
+    ((await (await fetch(`${other.url}/api/work?work=mine`)).json()) as { share: number | null }).share;
+  expect(await share()).toBeNull();
+  let done = false;
+  const put = fetch(`${other.url}/api/yarns/import?ask=${encodeURIComponent(ask)}&write&work=mine`, {
+    method: 'POST',
+    body: ['maker,line,colour,lot', ...lines].join('\n'),
+  }).finally(() => (done = true));
+  const seen = new Set<number>();
+  while (!done) {
+    const now = await share();
+    if (now !== null) seen.add(now);
+  }
+  expect((await put).status).toBe(200);
+  expect(seen.size).toBeGreaterThan(1);
+  expect([...seen]).toEqual([...seen].sort((a, b) => a - b));
+  expect(await share()).toBeNull();
+  await other.end();
+});
+
 test('calculations can be called from outside', async () => {
   const post = (name: string, body: string) => fetch(`${set.app.url}/api/calc/${name}`, { method: 'POST', body });
   const good = await post('swift', '{"kind":"chairs","hankLoopM":1.62,"backDepthMm":45}');

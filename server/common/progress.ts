@@ -26,8 +26,11 @@ export function reportSteps(steps: number, tell: Tell): () => void {
   };
 }
 
+/** Routes are bundled apart: what one tells another hangs on the process. */
+const kept = globalThis as { lazyAcornShares?: Map<string, number> };
+
 /** The works under way, by the name that each asker gave. */
-const sharesDone = new Map<string, number>();
+const sharesDone = (kept.lazyAcornShares ??= new Map<string, number>());
 
 /** Does a work whose progress can be asked for by a name that whoever wants it made up. */
 export async function followed<T>(name: string | undefined, work: (tell: Tell) => Promise<T>): Promise<T> {

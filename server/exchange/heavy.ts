@@ -7,8 +7,11 @@ import type { HeavyReport } from './heavyThread';
 import type { HeavyInput, HeavyName, HeavyOutput } from './heavyWork';
 import { NOBODY_WAITS, Turns } from '../common/turns';
 
+/** Routes are bundled apart; their turns are the process's. */
+const kept = globalThis as { lazyAcornHeavy?: Turns };
+
 /** One core for them, the other for everybody else. */
-const turns = new Turns(1);
+const turns = (kept.lazyAcornHeavy ??= new Turns(1));
 /** Whoever comes when so many wait already would wait for too long. */
 const MOST_WAITING = 40;
 /** No list or sheet takes longer, unless something is wrong with it. */

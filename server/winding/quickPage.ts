@@ -21,5 +21,9 @@ const NOT_KEPT = 0;
 export function quickPage(db: Db): QuickPage {
   const tools = bench(db);
   const yarn = { id: NOT_KEPT, kind: kindOfYarn([]), grist: { mean: 1, sd: 0 }, again: false };
-  return { firstVisit: countShelf(db) === 0, tools: withLimits(db, planTools(tools, yarn), tools), scales: tools.scales };
+  return {
+    firstVisit: countShelf(db) === 0,
+    tools: withLimits(db, planTools(tools, yarn), tools),
+    scales: tools.scales,
+  };
 }
