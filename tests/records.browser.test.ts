@@ -274,7 +274,7 @@ test('what is on the bench is one key away on every screen, and so is everything
     () => document.querySelector('[role=dialog]') === null || !document.body.innerText.includes('take one back'),
   );
   await maker.keys('f');
-  await maker.has('[role=dialog] input');
+  await maker.has('[role=dialog] input:focus');
   await maker.page.keyboard.type('breakw cake 5');
   await maker.waitsFor(() => document.querySelectorAll('[role=dialog] [role=option]').length > 0);
   await maker.until(async () =>
