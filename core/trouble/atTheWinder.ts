@@ -1,4 +1,26 @@
-import type { Trouble } from './trouble';
+import type { Attempt, Question, Trouble } from './trouble';
+
+const WHAT_TURNS_IT: Question = {
+  id: 'driven',
+  words: 'What turns it?',
+  answers: [
+    ['hand', 'a hand'],
+    ['motor', 'a motor'],
+  ],
+};
+
+/** Before anything that goes near the gears of a motor. */
+const unplug = (step: string): Attempt => ({
+  id: 'unplug',
+  name: 'Unplug the motor',
+  steps: [step],
+  act: 'unplug',
+  minutes: [1, 1],
+  stopWhen: 'Go on only when it cannot start by itself.',
+  hazards: ['gears of a motor', 'moving parts'],
+  where: { driven: ['motor'] },
+  then: 'go on',
+});
 
 /** What goes wrong where the yarn is wound: winder, guide, spindle, count. */
 export const AT_THE_WINDER: readonly Trouble[] = [
@@ -10,14 +32,7 @@ export const AT_THE_WINDER: readonly Trouble[] = [
     first: 'Stop. Never crank on, and never crank back by force.',
     cause: 'The winder was overfull, the first wraps were loose, or the guide was out of its place.',
     questions: [
-      {
-        id: 'driven',
-        words: 'What turns it?',
-        answers: [
-          ['hand', 'a hand'],
-          ['motor', 'a motor'],
-        ],
-      },
+      WHAT_TURNS_IT,
       {
         id: 'lifts',
         words: 'Does the cake still lift off?',
@@ -28,17 +43,7 @@ export const AT_THE_WINDER: readonly Trouble[] = [
       },
     ],
     attempts: [
-      {
-        id: 'unplug',
-        name: 'Unplug the motor',
-        steps: ['Pull the plug, and wait until nothing moves.'],
-        act: 'unplug',
-        minutes: [1, 1],
-        stopWhen: 'Go on only when it cannot start by itself.',
-        hazards: ['gears of a motor', 'moving parts'],
-        where: { driven: ['motor'] },
-        then: 'go on',
-      },
+      unplug('Pull the plug, and wait until nothing moves.'),
       {
         id: 'lift off',
         name: 'Take the cake off',
@@ -96,27 +101,10 @@ export const AT_THE_WINDER: readonly Trouble[] = [
           ['much', 'more'],
         ],
       },
-      {
-        id: 'driven',
-        words: 'What turns it?',
-        answers: [
-          ['hand', 'a hand'],
-          ['motor', 'a motor'],
-        ],
-      },
+      WHAT_TURNS_IT,
     ],
     attempts: [
-      {
-        id: 'unplug',
-        name: 'Unplug the motor',
-        steps: ['Pull the plug before you put a finger beneath the cake.'],
-        act: 'unplug',
-        minutes: [1, 1],
-        stopWhen: 'Go on only when it cannot start by itself.',
-        hazards: ['gears of a motor', 'moving parts'],
-        where: { driven: ['motor'] },
-        then: 'go on',
-      },
+      unplug('Pull the plug before you put a finger beneath the cake.'),
       {
         id: 'unwind',
         name: 'Unwind to the spill, and lift it back',

@@ -2,18 +2,10 @@ import type { Estimate } from '../common/estimate';
 import { crankTurnsAtG } from '../bench/cake';
 import { type MassFact, massOf } from '../yarn/piece';
 import { type RunState, turnsSeen } from './run';
-import { spindleOf, type WinderFigures, windingPlan } from './windingPlan';
+import { type PlannedCake, spindleOf, type WinderFigures, windingPlan } from './windingPlan';
 
 /** A cake of a plan that was set down with its run, as far as the ones before it can correct it. */
-export interface CakeSetDown {
-  name: string;
-  massG: number;
-  lengthM: number;
-  startM: number;
-  outerDiameterMm: number;
-  crankTurns: Estimate;
-  slowFromTurn: number;
-  usableMassG: number;
+export interface CakeSetDown extends Omit<PlannedCake, 'limitedBy' | 'fillPercent'> {
   densityGPerCm3: number;
   tool: WinderFigures;
 }
@@ -40,31 +32,30 @@ export function correctedCakes<Cake extends CakeSetDown>(
   const weighed = cakes.map((_, part) => state.weighedG[part] ?? null);
   const lastWeighed = weighed.findLastIndex((massG) => massG !== null);
   const done = cakes.slice(0, lastWeighed + 1).map((cake, part) => ({ ...cake, massG: weighed[part] ?? cake.massG }));
-  const toCome = cakes.slice(lastWeighed + 1);
   if (done.length === 0) return [...cakes];
+  const factor = turnsFactor(plan, state, weighed);
+  const toCome = cakes.slice(lastWeighed + 1).map((cake) => ({
+    ...cake,
+    tool: { ...cake.tool, spindleTurnsPerCrank: cake.tool.spindleTurnsPerCrank / factor.mean },
+  }));
   if (toCome.length === 0) return placed(done, gristMPerG);
 
   const restG = massOf(plan.mass).mean - done.reduce((sum, { massG }) => sum + massG, 0);
-  const factor = turnsFactor(plan, state, weighed);
+  const shareG = shares(toCome, restG);
   const corrected = windingPlan({
     massG: { mean: Math.max(restG, SMALLEST_CAKE_G), sd: 0 },
     grist: { mean: gristMPerG, sd: 0 },
-    parts: shares(toCome, restG).map((massG, i) => {
-      const { tool, name, densityGPerCm3 } = toCome[i]!;
-      const spindleTurnsPerCrank = tool.spindleTurnsPerCrank / factor.mean;
-      return {
-        name,
-        massG,
-        winder: { ...tool, spindleTurnsPerCrank },
-        density: { mean: densityGPerCm3, sd: 0 },
-        crankRatioSd: spindleTurnsPerCrank * factor.sd,
-      };
-    }),
-  }).cakes.map(({ massG, outerDiameterMm, crankTurns, slowFromTurn, usableMassG }, i) => {
-    const cake = toCome[i]!;
-    const tool = { ...cake.tool, spindleTurnsPerCrank: cake.tool.spindleTurnsPerCrank / factor.mean };
-    return { ...cake, massG, outerDiameterMm, crankTurns, slowFromTurn, usableMassG, tool };
-  });
+    parts: toCome.map(({ name, tool, densityGPerCm3 }, i) => ({
+      name,
+      massG: shareG[i]!,
+      winder: tool,
+      density: { mean: densityGPerCm3, sd: 0 },
+      crankRatioSd: tool.spindleTurnsPerCrank * factor.sd,
+    })),
+  }).cakes.map(({ massG, outerDiameterMm, crankTurns, slowFromTurn, usableMassG }, i) => ({
+    ...toCome[i]!,
+    ...{ massG, outerDiameterMm, crankTurns, slowFromTurn, usableMassG },
+  }));
   return placed([...done, ...corrected], gristMPerG);
 }
 

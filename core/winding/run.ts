@@ -271,14 +271,7 @@ export function afterEvent(state: RunState, event: RunEvent): RunState {
         lately: [],
       };
     case 'turns':
-      return event.by === 'pace'
-        ? afterTurns(
-            { ...state, paced: replaced(state.paced, part, state.paced[part]! + event.amount) },
-            part,
-            event.amount,
-            atMs,
-          )
-        : afterTurns(state, part, event.amount, atMs);
+      return afterTurns(event.by === 'pace' ? ticked(state, part, event.amount) : state, part, event.amount, atMs);
     case 'stop':
       return {
         ...state,
@@ -364,6 +357,10 @@ export function turnsSeen(state: Pick<RunState, 'turns' | 'paced' | 'turnsByCoun
 export function woundParts(state: Pick<RunState, 'turns'>): number[] {
   const wound = state.turns.map((_, part) => part).filter((part) => turnsOn(state, part) > 0);
   return wound.length > 0 ? wound : [0];
+}
+
+function ticked(state: RunState, part: number, amount: number): RunState {
+  return { ...state, paced: replaced(state.paced, part, (state.paced[part] ?? 0) + amount) };
 }
 
 /** Where two ends were joined, there is a knot. */

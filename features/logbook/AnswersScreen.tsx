@@ -84,7 +84,7 @@ function Time({ answer: { wholeMs, spentMs, stopped } }: { answer: TimeAnswer })
         {worst && (
           <>
             ; <strong>{secondsInWords(worst.ms / 1000, 's')}</strong> went on {reasonWords(worst.reason)} (
-            {worst.times === 1 ? 'once' : `${worst.times} times`})
+            {timesWords(worst.times)})
           </>
         )}
         .
@@ -107,6 +107,8 @@ function Time({ answer: { wholeMs, spentMs, stopped } }: { answer: TimeAnswer })
     </section>
   );
 }
+
+const timesWords = (times: number) => (times === 1 ? 'once' : `${times} times`);
 
 function reasonWords(reason: string): string {
   switch (reason) {
@@ -142,8 +144,7 @@ function Snags({ answers }: { answers: SnagAnswer[] }) {
       <p className={styles.answer}>
         {worst ? (
           <>
-            <strong>{worst.yarn}</strong> most: {worst.stops === 1 ? 'once' : `${worst.stops} times`} in{' '}
-            <Length m={worst.lengthM} />.
+            <strong>{worst.yarn}</strong> most: {timesWords(worst.stops)} in <Length m={worst.lengthM} />.
           </>
         ) : (
           'Nothing did: no winding was held up.'
@@ -174,8 +175,8 @@ function Troubles({ answers }: { answers: TroubleAnswer[] }) {
       <ul className="grid gap-3 mt-2">
         {answers.slice(0, TROUBLES_SHOWN).map(({ trouble, times, tools, yarns, helped, lostM }) => (
           <li key={trouble}>
-            <strong>{reportWords({ trouble, attempt: '' }).trouble}</strong>, {times === 1 ? 'once' : `${times} times`}:
-            most on {tools[0]} and with {yarns[0]}
+            <strong>{reportWords({ trouble, attempt: '' }).trouble}</strong>, {timesWords(times)}: most on {tools[0]}{' '}
+            and with {yarns[0]}
             {lostM > 0 && `; ${inWords(lengthFigure(lostM, system))} lost`}.
             <br />
             <span className="text-ink-soft">
@@ -183,7 +184,7 @@ function Troubles({ answers }: { answers: TroubleAnswer[] }) {
               {helped
                 .map(
                   ({ attempt, times: often, minutes }) =>
-                    `${lowerFirst(reportWords({ trouble, attempt }).helped)} (${often === 1 ? 'once' : `${often} times`}, ${secondsInWords(60 * minutes)})`,
+                    `${lowerFirst(reportWords({ trouble, attempt }).helped)} (${timesWords(often)}, ${secondsInWords(60 * minutes)})`,
                 )
                 .join('; ')}
             </span>

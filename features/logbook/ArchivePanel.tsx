@@ -19,13 +19,13 @@ export function ArchivePanel({ empty }: { empty: boolean }) {
   const offer = useUndoOffer();
   const [preview, setPreview] = useState<ArchivePreview | null>(null);
   const [problem, setProblem] = useState('');
-  const [done, setDone] = useState<string | null>(null);
+  const [done, setDone] = useState('');
   const { underWay, ask } = useLongWork();
   const busy = underWay !== null;
 
   const look = async (file: File) => {
     setProblem('');
-    setDone(null);
+    setDone('');
     setPreview(null);
     const answer = await ask<ArchivePreview>('/api/archive', { method: 'POST', body: file });
     if (answer.ok) setPreview(answer.body);

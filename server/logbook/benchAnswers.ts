@@ -12,15 +12,12 @@ import {
   type WindingReport,
 } from '../../core/logbook/benchAnswers';
 import type { TimedWinding } from '../../core/days/taskMinutes';
-import { turnsSeen, woundParts } from '../../core/winding/run';
+import { turnsSeen } from '../../core/winding/run';
 import type { Db } from '../../db/common/connection';
-import { namedOperationPieces } from '../../db/logbook/logbook';
 import { loggedRuns, type RunRow } from '../../db/winding/runs';
 import { yarnsById } from '../../db/yarn/yarns';
-import { stateOf } from '../winding/runEvents';
-import { readPlan } from '../winding/runPlan';
+import { loggedWinding } from '../winding/loggedWinding';
 import { RUN_KINDS } from './runKinds';
-import { fromMg } from '../common/storageUnits';
 import { nameOfYarn } from '../yarn/yarnViews';
 
 /** What the windings of late say: where the time goes, what snags, how full cakes are, how good estimates are. */
@@ -66,28 +63,19 @@ export function timedWindings(db: Db): TimedWinding[] {
 }
 
 function reportOf(db: Db, run: RunRow): WindingReport {
-  const plan = readPlan(run.plan);
-  const state = stateOf(db, run);
-  const made = namedOperationPieces(db, [run.operationId!]).filter(({ side }) => side === 'out');
+  const { plan, state, made, cakes: weighed } = loggedWinding(db, run);
   const [yarn] = yarnsById(
     db,
     made.slice(0, 1).map(({ yarnId }) => yarnId),
   );
-  const cakes = woundParts(state).flatMap((part, i): WindingReport['cakes'] => {
-    const planned = plan.cakes[part];
-    const massMg = made[i]?.massMg ?? null;
-    if (!planned || massMg === null) return [];
-    return [
-      {
-        tool: planned.tool.name,
-        maxG: planned.tool.maxMassG,
-        massG: fromMg(massMg),
-        plannedG: planned.massG,
-        turns: turnsSeen(state, part),
-        plannedTurns: Math.round(planned.crankTurns.mean),
-      },
-    ];
-  });
+  const cakes = weighed.map(({ part, planned, massG }) => ({
+    tool: planned.tool.name,
+    maxG: planned.tool.maxMassG,
+    massG,
+    plannedG: planned.massG,
+    turns: turnsSeen(state, part),
+    plannedTurns: Math.round(planned.crankTurns.mean),
+  }));
   return {
     story: RUN_KINDS[run.kind].story(db, run),
     yarn: yarn ? nameOfYarn(yarn) : '',

@@ -1,15 +1,13 @@
 import { massAtTurnsG } from '../../core/bench/cake';
 import { type LimitSeen, winderLimit } from '../../core/bench/winderLimit';
 import type { PlanTool } from '../../core/winding/piecePlan';
-import { type RunState, woundParts } from '../../core/winding/run';
+import type { RunState } from '../../core/winding/run';
 import { spindleOf } from '../../core/winding/windingPlan';
 import type { Db } from '../../db/common/connection';
-import { namedOperationPieces } from '../../db/logbook/logbook';
 import { loggedRuns } from '../../db/winding/runs';
 import type { Bench } from '../bench/bench';
-import { fromMg } from '../common/storageUnits';
-import { stateOf } from './runEvents';
-import { readPlan, type RunPlan } from './runPlan';
+import { loggedWinding } from './loggedWinding';
+import type { RunPlan } from './runPlan';
 
 const RUNS_REMEMBERED = 60;
 /** Troubles that a cake has which is larger than its winder holds. */
@@ -38,16 +36,14 @@ export function withLimits(db: Db, tools: readonly PlanTool[], { winders }: Pick
 function limitsSeen(db: Db): Map<number, LimitSeen[]> {
   const seen = new Map<number, LimitSeen[]>();
   for (const run of loggedRuns(db, 'wind', RUNS_REMEMBERED)) {
-    const [plan, state] = [readPlan(run.plan), stateOf(db, run)];
-    const made = namedOperationPieces(db, [run.operationId!]).filter(({ side }) => side === 'out');
-    woundParts(state).forEach((part, i) => {
-      const cake = plan.cakes[part];
-      const massMg = made[i]?.massMg;
-      if (!cake || cake.tool.onto !== 'winder' || cake.tool.id === null || !massMg) return;
+    const { plan, state, cakes } = loggedWinding(db, run);
+    for (const { part, planned, massG } of cakes) {
+      const { onto, id } = planned.tool;
+      if (onto !== 'winder' || id === null) continue;
       const spilledG = spilledAtG(plan, state, part);
-      const each = spilledG === null ? { massG: fromMg(massMg), spilled: false } : { massG: spilledG, spilled: true };
-      seen.set(cake.tool.id, [...(seen.get(cake.tool.id) ?? []), each]);
-    });
+      const each = spilledG === null ? { massG, spilled: false } : { massG: spilledG, spilled: true };
+      seen.set(id, [...(seen.get(id) ?? []), each]);
+    }
   }
   return seen;
 }

@@ -1,13 +1,10 @@
 import { crankTurnsAtG } from '../../core/bench/cake';
 import { learn, type Learned, type StartingFigure } from '../../core/bench/calibration';
-import { isPaced, turnsOn, woundParts } from '../../core/winding/run';
+import { isPaced, turnsOn } from '../../core/winding/run';
 import { spindleOf } from '../../core/winding/windingPlan';
 import type { Db } from '../../db/common/connection';
-import { namedOperationPieces } from '../../db/logbook/logbook';
 import { loggedRuns } from '../../db/winding/runs';
-import { fromMg } from '../common/storageUnits';
-import { readPlan } from './runPlan';
-import { stateOf } from './runEvents';
+import { loggedWinding } from './loggedWinding';
 
 /** Whoever follows a tick keeps to it; how well, the scale tells. */
 const STARTING: StartingFigure = { mean: 1, sd: 0.04, single: 0.04 };
@@ -20,13 +17,10 @@ const RUNS_REMEMBERED = 30;
  */
 export function paceDrift(db: Db): Learned {
   const seen = loggedRuns(db, 'wind', RUNS_REMEMBERED).flatMap((run) => {
-    const [plan, state] = [readPlan(run.plan), stateOf(db, run)];
-    const cakes = namedOperationPieces(db, [run.operationId!]).filter(({ side }) => side === 'out');
-    return woundParts(state).flatMap((part, i) => {
-      const massMg = cakes[i]?.massMg;
-      if (!massMg || !plan.cakes[part] || !isPaced(state, part)) return [];
-      return [crankTurnsAtG(spindleOf(plan, part), fromMg(massMg), plan.gristMPerG) / turnsOn(state, part)];
-    });
+    const { plan, state, cakes } = loggedWinding(db, run);
+    return cakes
+      .filter(({ part }) => isPaced(state, part))
+      .map(({ part, massG }) => crankTurnsAtG(spindleOf(plan, part), massG, plan.gristMPerG) / turnsOn(state, part));
   });
   return learn(seen, STARTING);
 }

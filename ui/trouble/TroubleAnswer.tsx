@@ -2,6 +2,7 @@
 
 import { Button, Segmented } from 'antd';
 import { type ReactNode, useState } from 'react';
+import { lowerFirst } from '../../core/common/format';
 import { readOrNull } from '../../core/common/inputError';
 import { parseQuantity } from '../../core/common/units';
 import {
@@ -49,7 +50,7 @@ export function TroubleAnswer({
           <Terms text={trouble.first} />
         </strong>
       </Notice>
-      <p className="text-ink-soft">Likely cause: {lowerCause(trouble.cause)}</p>
+      <p className="text-ink-soft">Likely cause: {lowerFirst(trouble.cause)}</p>
       {trouble.questions.map(({ id, words, answers: options }) => (
         <div key={id} role="group" aria-labelledby={`ask ${id}`} className="grid gap-1 justify-items-start">
           <div id={`ask ${id}`} className="font-semibold">
@@ -92,9 +93,6 @@ export function TroubleAnswer({
     </article>
   );
 }
-
-/** A cause stands in a sentence. */
-const lowerCause = (cause: string) => cause[0]!.toLowerCase() + cause.slice(1);
 
 function AttemptWords({ attempt, at, cautions }: { attempt: Attempt; at: number; cautions: readonly string[] }) {
   const system = useSystem();
