@@ -1,3 +1,4 @@
+import type { HTTPRequest } from 'puppeteer-core';
 import type { Maker } from './support/browser';
 import { stage } from './support/stage';
 
@@ -114,5 +115,58 @@ test('who was led here by a key elsewhere presses or touches once before anythin
   await maker.counts(before);
   await maker.sees('space bar, tap or pedal');
   await nextPressCounts(maker, 'the first press');
+  await maker.close();
+});
+
+test('a sheet that is still to come is closed by a press or Escape, and does not come after all', async () => {
+  const maker = await set.maker({ width: 390, height: 844 });
+  await maker.goTo('/');
+  // Its script comes late, as on a busy machine.
+  await maker.page.setRequestInterception(true);
+  const held: HTTPRequest[] = [];
+  maker.page.on('request', (request) => {
+    if (request.resourceType() === 'script') held.push(request);
+    else void request.continue();
+  });
+  const isAsked = (asked: boolean) => maker.has(`button[aria-haspopup="dialog"][aria-expanded="${asked}"]`);
+  await click(maker, 'More');
+  await isAsked(true);
+  // On the tab beneath: it is not followed.
+  await maker.page.click('nav a[href="/yarns"]');
+  await isAsked(false);
+  await click(maker, 'More');
+  await isAsked(true);
+  await maker.keys('Escape');
+  await isAsked(false);
+  expect(maker.path).toBe('/');
+  expect(held.length).toBeGreaterThan(0);
+  maker.page.removeAllListeners('request');
+  await Promise.all(held.map((request) => request.continue()));
+  await maker.page.setRequestInterception(false);
+  expect(await maker.page.$('.ant-drawer-open')).toBeNull();
+  await click(maker, 'More');
+  await maker.sees('More places');
+  await maker.close();
+});
+
+test('once a bench is there, its sheets open with the app away, and the next press counts', async () => {
+  const maker = await set.maker();
+  await maker.goTo(RUN);
+  await maker.holds();
+  await maker.page.waitForNetworkIdle();
+  await set.app.kill();
+  for (const [sheet, says] of [
+    ['How I count', 'One press counts'],
+    ['Hand over', 'Who winds from here on?'],
+    ['Trouble? ?', 'Something went wrong'],
+  ] as const) {
+    await click(maker, sheet);
+    await maker.sees(says);
+    await maker.keys('Escape');
+    await maker.waitsFor(() => document.querySelector('.ant-drawer-open') === null);
+    await nextPressCounts(maker, sheet);
+  }
+  await set.app.restart();
+  await maker.kept();
   await maker.close();
 });

@@ -17,7 +17,19 @@ export function stage({ demo, ...more }: { demo: boolean } & More): Stage {
   beforeAll(async () => {
     set.app = await App.start(demo ? (databaseFile) => layOutDemo(databaseFile, more) : undefined);
     set.browser = await openBrowser();
-    set.maker = (size) => Maker.at(set.browser, set.app.url, size);
+    set.maker = async (size) => {
+      const maker = await Maker.at(set.browser, set.app.url, size);
+      opened.push(maker);
+      return maker;
+    };
+  });
+  // A test that failed half way must not hold what the next one needs: a run counts on one screen alone.
+  let opened: Maker[] = [];
+  beforeEach(() => {
+    opened = [];
+  });
+  afterEach(async () => {
+    for (const maker of opened) if (!maker.page.isClosed()) await maker.close();
   });
   afterAll(async () => {
     await set.browser?.close();

@@ -9,7 +9,7 @@ import { PEDAL_ACTS, type PedalAct, usePedals } from './usePedals';
 /** How one counts at this bench: how many to a press, sound, and the pedals' keys. Kept in this browser. */
 export function BenchSettings({ unit, children }: { unit: 'turn' | 'loop'; children?: ReactNode }) {
   return (
-    <SideSheet label="How I count" quiet>
+    <SideSheet label="How I count" quiet ahead>
       <Settings unit={unit}>{children}</Settings>
     </SideSheet>
   );

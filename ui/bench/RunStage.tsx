@@ -1,10 +1,10 @@
 'use client';
 
 import { Button } from 'antd';
-import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { type ComponentProps, type ReactNode, useEffect } from 'react';
+import { Opening } from '../controls/Opening';
 import { LineNews } from '../runSync/LineNews';
 import type { RunSync } from '../runSync/useRunSync';
 import { GiveUp } from './GiveUp';
@@ -12,9 +12,7 @@ import { useGlobalKey } from '../frame/useGlobalKey';
 import type { Helper } from './useHelper';
 import { useWakeLock } from './useWakeLock';
 
-const TroubleSheet = dynamic(() => import('../trouble/TroubleSheet').then((module) => module.TroubleSheet), {
-  ssr: false,
-});
+const loadTrouble = () => import('../trouble/TroubleSheet').then((module) => module.TroubleSheet);
 
 /** The frame of a run at the bench: what is counted, where it stands, how to give it up, and news from the line. */
 export function RunStage<State, New>({
@@ -70,9 +68,9 @@ export function RunStage<State, New>({
           <GiveUp {...giveUp} />
         </span>
       </header>
-      {helper.open !== undefined && (
-        <TroubleSheet open={helper.open} onLeave={() => helper.show(false)} onHelped={helper.onHelped} />
-      )}
+      <Opening load={loadTrouble} ahead open={helper.open} onLeave={() => helper.show(false)}>
+        {(Sheet) => <Sheet open={helper.open === true} onLeave={() => helper.show(false)} onHelped={helper.onHelped} />}
+      </Opening>
       <LineNews run={run} what={what} />
       {children}
     </div>

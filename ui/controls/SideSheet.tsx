@@ -1,19 +1,21 @@
 'use client';
 
 import { Button } from 'antd';
-import dynamic from 'next/dynamic';
 import { type ReactNode, useState } from 'react';
+import { Opening } from './Opening';
 
-const Sheet = dynamic(() => import('./Sheet').then((module) => module.Sheet), { ssr: false });
+const loadSheet = () => import('./Sheet').then((module) => module.Sheet);
 
 /** A button that opens a sheet at the side, which is loaded when it is first opened. */
 export function SideSheet({
   label,
   quiet,
+  ahead,
   children,
 }: {
   label: string;
   quiet?: boolean;
+  ahead?: boolean;
   /** What stands in it; it may be given the way to close the sheet. */
   children: ReactNode | ((close: () => void) => ReactNode);
 }) {
@@ -29,11 +31,13 @@ export function SideSheet({
       >
         {label}
       </Button>
-      {open !== undefined && (
-        <Sheet title={label} open={open} onLeave={close}>
-          {typeof children === 'function' ? children(close) : children}
-        </Sheet>
-      )}
+      <Opening load={loadSheet} ahead={ahead} open={open} onLeave={close}>
+        {(Sheet) => (
+          <Sheet title={label} open={open === true} onLeave={close}>
+            {typeof children === 'function' ? children(close) : children}
+          </Sheet>
+        )}
+      </Opening>
     </>
   );
 }

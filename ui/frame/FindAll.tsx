@@ -2,13 +2,13 @@
 
 import { SearchOutlined } from '@ant-design/icons';
 import { Button, Tooltip } from 'antd';
-import dynamic from 'next/dynamic';
 import { usePathname } from 'next/navigation';
 import { useState } from 'react';
+import { Opening } from '../controls/Opening';
 import { isAtBench, useGlobalKey } from './useGlobalKey';
 
-const KeysDialog = dynamic(() => import('./KeysDialog').then((module) => module.KeysDialog), { ssr: false });
-const FindDialog = dynamic(() => import('./FindDialog').then((module) => module.FindDialog), { ssr: false });
+const loadKeys = () => import('./KeysDialog').then((module) => module.KeysDialog);
+const loadFind = () => import('./FindDialog').then((module) => module.FindDialog);
 
 /** Looks for anything, anywhere: one key, some words, and on; another key lists the keys. Each is loaded when it is first asked for. */
 export function FindAll() {
@@ -28,8 +28,12 @@ export function FindAll() {
           aria-keyshortcuts="f"
         />
       </Tooltip>
-      {open !== undefined && <FindDialog open={open} onLeave={() => setOpen(false)} />}
-      {keysShown !== undefined && <KeysDialog open={keysShown} onLeave={() => showKeys(false)} />}
+      <Opening load={loadFind} open={open} onLeave={() => setOpen(false)}>
+        {(Dialog) => <Dialog open={open === true} onLeave={() => setOpen(false)} />}
+      </Opening>
+      <Opening load={loadKeys} open={keysShown} onLeave={() => showKeys(false)}>
+        {(Dialog) => <Dialog open={keysShown === true} onLeave={() => showKeys(false)} />}
+      </Opening>
     </>
   );
 }

@@ -2,12 +2,12 @@
 
 import { CalendarOutlined, EllipsisOutlined, MoonOutlined, SunOutlined } from '@ant-design/icons';
 import { Button, Segmented } from 'antd';
-import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import { type ReactNode, useState } from 'react';
 import { inGrams, inMetres, systemOf } from '../../core/common/units';
 import type { PieceForm } from '../../core/yarn/piece';
+import { Opening } from '../controls/Opening';
 import { PieceGlyph } from '../thread/PieceGlyph';
 import { AcornMark } from './AcornMark';
 import { FindAll } from './FindAll';
@@ -15,7 +15,7 @@ import styles from './Frame.module.css';
 import { usePreferences } from './Providers';
 import { type BenchWay, WayToBench } from './WayToBench';
 
-const PlacesSheet = dynamic(() => import('./PlacesSheet').then((module) => module.PlacesSheet), { ssr: false });
+const loadPlaces = () => import('./PlacesSheet').then((module) => module.PlacesSheet);
 
 const PLACES = [
   { href: '/', name: 'Today' },
@@ -116,6 +116,7 @@ function MorePlaces({ path }: { path: string }) {
         className={`${styles.place} hidden border-0 bg-transparent [font:inherit] cursor-pointer`}
         aria-current={others.some(({ href }) => isAt(path, href)) ? 'page' : undefined}
         aria-haspopup="dialog"
+        aria-expanded={open === true}
         onClick={() => setOpen(true)}
       >
         <span className={styles.tab} aria-hidden="true">
@@ -123,7 +124,9 @@ function MorePlaces({ path }: { path: string }) {
         </span>
         More
       </button>
-      {open !== undefined && <PlacesSheet places={others} open={open} onLeave={() => setOpen(false)} />}
+      <Opening load={loadPlaces} open={open} onLeave={() => setOpen(false)}>
+        {(Sheet) => <Sheet places={others} open={open === true} onLeave={() => setOpen(false)} />}
+      </Opening>
     </>
   );
 }
