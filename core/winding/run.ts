@@ -125,8 +125,12 @@ export const MARK_KINDS = [...FAULT_KINDS, 'tension changed'] as const;
 export type MarkKind = FaultKind | 'tension changed';
 
 /** A device that counts, and can drive the run in place of the space bar. */
-export const COUNTING_DEVICES = ['counter', 'motor'] as const;
+export const COUNTING_DEVICES = ['counter', 'motor', 'microphone', 'camera'] as const;
 export type CountingDevice = (typeof COUNTING_DEVICES)[number];
+
+/** A device that hears or sees the crank from outside: what a hand counts beside it corrects it. */
+export const LISTENERS = ['microphone', 'camera'] as const;
+export type Listener = (typeof LISTENERS)[number];
 
 /** One thing that happens in a run, as a screen tells it. */
 export type NewRunEvent = { part: number } & (
@@ -166,13 +170,15 @@ export interface RunMark {
 export interface DeviceBase {
   session: string;
   part: number;
-  /** Turns of the motor, or metres of the counter, that the part had then. */
+  /** Turns, or metres of the counter, that the part had then. */
   had: number;
   totalThen: number;
   /** The last total, and the turns that the part had when it came. */
   total: number;
   turns: number;
   atMs: number;
+  /** It counts for the run, and does not only look on. */
+  drives: boolean;
 }
 
 /** Where a run stands; plain data, so that it can be sent and gone on from. */
@@ -271,7 +277,12 @@ export function afterEvent(state: RunState, event: RunEvent): RunState {
         lately: [],
       };
     case 'turns':
-      return afterTurns(event.by === 'pace' ? ticked(state, part, event.amount) : state, part, event.amount, atMs);
+      return afterTurns(
+        corrected(event.by === 'pace' ? ticked(state, part, event.amount) : state, part, event.amount),
+        part,
+        event.amount,
+        atMs,
+      );
     case 'stop':
       return {
         ...state,
@@ -371,14 +382,22 @@ function afterTrouble(state: RunState, event: RunEvent & { kind: 'trouble' }): R
   return { ...state, troubles, marks, lastTurnMs: null };
 }
 
+/**
+ * What a hand takes back is taken from the count of each device too, or its next reading would bring it back; what it adds,
+ * a microphone or a camera has missed.
+ */
+function corrected(state: RunState, part: number, amount: number): RunState {
+  const devices = { ...state.devices };
+  for (const device of amount > 0 ? LISTENERS : (['motor', ...LISTENERS] as const)) {
+    const base = devices[device];
+    if (base?.part === part && (amount < 0 || base.drives)) devices[device] = { ...base, had: base.had + amount };
+  }
+  return { ...state, devices };
+}
+
 function afterTurns(state: RunState, part: number, amount: number, atMs: number): RunState {
   const turns = replaced(state.turns, part, (state.turns[part] ?? 0) + amount);
-  // What is taken back is taken from a motor's count too, or its next reading would bring it back.
-  const { motor } = state.devices;
-  if (amount <= 0)
-    return motor?.part === part
-      ? { ...state, turns, devices: { ...state.devices, motor: { ...motor, had: motor.had + amount } } }
-      : { ...state, turns };
+  if (amount <= 0) return { ...state, turns };
   const gapMs = state.lastTurnMs === null ? 0 : atMs - state.lastTurnMs;
   // A clock that was set back, or a rest, tells nothing of the pace.
   const turning = gapMs > 0 && gapMs <= LONGEST_TURN_MS * amount;
@@ -416,17 +435,18 @@ function afterReading(state: RunState, event: RunEvent & { kind: 'reading' }): R
   const { device, session, total, part, atMs, drives } = event;
   const known = state.devices[device];
   const turns = state.turns[part] ?? 0;
-  const had = device === 'motor' ? turns : (state.counterM[part] ?? 0);
+  const had = device === 'counter' ? (state.counterM[part] ?? 0) : turns;
   const here = known?.part === part;
   const goesOn = here && known.session === session && total >= known.total;
-  const base = goesOn ? { ...known, total, turns, atMs } : { session, part, had, totalThen: total, total, turns, atMs };
+  const latest = { total, turns, atMs, drives };
+  const base = goesOn ? { ...known, ...latest } : { session, part, had, totalThen: total, ...latest };
   const now = base.had + (total - base.totalThen);
   const read: RunState = {
     ...state,
     devices: { ...state.devices, [device]: base },
     deviceGaps: state.deviceGaps + (here && !goesOn ? 1 : 0),
   };
-  if (device === 'motor') return drives ? atLeast(read, part, now, atMs) : read;
+  if (device !== 'counter') return drives ? atLeast(read, part, now, atMs) : read;
   const sawUpTo = here ? known.turns : 0;
   const unseen = state.counterUnseen[part] ?? [];
   return {

@@ -1,3 +1,4 @@
+import type { Listener } from '../../core/winding/run';
 import { type DeviceKind, type DeviceReading, SILENT_AFTER_MS } from '../../core/winding/deviceReading';
 
 type ReadingOf<Kind extends DeviceKind> = Extract<DeviceReading, { device: Kind }>;
@@ -13,6 +14,9 @@ export interface Heard {
 const NOTHING: Heard = { readings: {}, silentSinceMs: {}, connected: false };
 
 let heard = NOTHING;
+/** What came by the line, and what this page itself hears or sees. */
+let byLine = NOTHING;
+const here: Pick<Heard['readings'], Listener> = {};
 let source: EventSource | undefined;
 let lastHeardMs = 0;
 let watch: ReturnType<typeof setInterval> | undefined;
@@ -21,7 +25,8 @@ const listeners = new Set<() => void>();
 const counting = new Set<() => void>();
 
 function change(next: Heard): void {
-  heard = next;
+  byLine = next;
+  heard = { ...next, readings: { ...next.readings, ...here } };
   for (const listener of listeners) listener();
 }
 
@@ -83,13 +88,13 @@ function open(): void {
   lastHeardMs = Date.now();
   source.onmessage = ({ data }) => {
     lastHeardMs = Date.now();
-    change(hear(heard, JSON.parse(String(data)) as DeviceReading[], lastHeardMs));
+    change(hear(byLine, JSON.parse(String(data)) as DeviceReading[], lastHeardMs));
   };
-  source.onerror = () => change(lineLost(heard, Date.now()));
+  source.onerror = () => change(lineLost(byLine, Date.now()));
   // A line may also go quiet without an error.
   watch = setInterval(() => {
-    if (Object.keys(heard.readings).length > 0 && Math.abs(Date.now() - lastHeardMs) > SILENT_AFTER_MS)
-      change(lineLost(heard, Date.now()));
+    if (Object.keys(byLine.readings).length > 0 && Math.abs(Date.now() - lastHeardMs) > SILENT_AFTER_MS)
+      change(lineLost(byLine, Date.now()));
   }, SILENT_AFTER_MS / 4);
 }
 
@@ -97,7 +102,14 @@ function close(): void {
   source?.close();
   source = undefined;
   clearInterval(watch);
-  heard = NOTHING;
+  byLine = NOTHING;
+  heard = { ...NOTHING, readings: { ...here } };
+}
+
+/** Takes what this page's own microphone hears or its camera sees; undefined: it is put away. */
+export function hearHere<Kind extends Listener>(device: Kind, reading: ReadingOf<Kind> | undefined): void {
+  Object.assign(here, { [device]: reading });
+  change(byLine);
 }
 
 /** Tells a device what to do. What cannot be sent is not done; the device shows as much. */

@@ -1,0 +1,113 @@
+import { MOMENT_S, type Moment } from './hearing';
+import { likeness, PLACES_IN_TURN, type TurnPattern } from './turnPattern';
+
+/** Speeds that are told apart, in turns a second. */
+const SPEEDS = Array.from({ length: 26 }, (_, i) => 0.22 * 1.115 ** i);
+/** Chances within one moment: that the hand goes a step faster or slower, that it stops, that it begins. */
+const CHANGE = 0.2;
+/** What fits worse than so many times the usual spread is something else. */
+const STRANGE = 1;
+const STOP = { slow: 0.006, fast: 0.003 };
+const BEGIN = 0.06;
+/** That a voice or a jolt has led it astray, and the crank is anywhere. */
+const ASTRAY = 0.0005;
+/** A hand begins slowly. */
+const BEGINS_BELOW = 22;
+/** How much of what is heard counts: neighbours in time are not independent witnesses. */
+const TRUST = 0.6;
+
+/**
+ * Follows the crank by ear. At each moment it holds how likely every place of the turn is at every speed, moves that on
+ * by the speed, and weighs it by how well what is heard fits there: a hidden Markov model of a hand on a crank. Speech or
+ * a radio fit no place better than another, and so move nothing.
+ */
+export class TurnTracker {
+  /** Turns since it began, with the part of the one in hand; a whole number where the taught turns began. */
+  turned = 0;
+  /** How narrowly the place is known, from 0 to 1. */
+  sure = 0;
+  /** How likely the crank stands still. */
+  still = 1;
+  private likely: Float64Array[];
+  private angle: number | undefined;
+
+  constructor(private readonly pattern: TurnPattern) {
+    const all = (SPEEDS.length + 1) * PLACES_IN_TURN;
+    this.likely = Array.from({ length: SPEEDS.length + 1 }, () => new Float64Array(PLACES_IN_TURN).fill(1 / all));
+  }
+
+  hear(moment: Moment): void {
+    this.move();
+    this.weigh(moment);
+    this.unwind();
+  }
+
+  private move(): void {
+    const moved = this.likely.map((row, s) => (s === 0 ? row : shifted(row, SPEEDS[s - 1]! * MOMENT_S * PLACES_IN_TURN)));
+    const next = moved.map(() => new Float64Array(PLACES_IN_TURN));
+    const last = SPEEDS.length;
+    for (let p = 0; p < PLACES_IN_TURN; p++) {
+      const begun = moved[0]![p]! * BEGIN;
+      next[0]![p]! += moved[0]![p]! - begun;
+      for (let s = 1; s <= last; s++) {
+        const here = moved[s]![p]! + (s <= BEGINS_BELOW ? begun / BEGINS_BELOW : 0);
+        const stops = here * (s < 8 ? STOP.slow : STOP.fast);
+        const changes = (here - stops) * CHANGE;
+        next[0]![p]! += stops;
+        next[s]![p]! += here - stops - 2 * changes;
+        next[Math.max(1, s - 1)]![p]! += changes;
+        next[Math.min(last, s + 1)]![p]! += changes;
+      }
+    }
+    for (const row of next) {
+      const anywhere = (ASTRAY * row.reduce((sum, value) => sum + value, 0)) / PLACES_IN_TURN;
+      for (let p = 0; p < PLACES_IN_TURN; p++) row[p] = (1 - ASTRAY) * row[p]! + anywhere;
+    }
+    this.likely = next;
+  }
+
+  private weigh(moment: Moment): void {
+    const still = likeness(moment, this.pattern, 'still');
+    const at = Array.from({ length: PLACES_IN_TURN }, (_, p) => likeness(moment, this.pattern, p));
+    const best = Math.max(still, ...at);
+    const { mean, sd } = this.pattern.fit;
+    const trust = TRUST * Math.exp(Math.min(0, (best - mean) / sd / STRANGE + 1));
+    const weight = at.map((value) => Math.exp(trust * (value - best)));
+    const stillWeight = Math.exp(trust * (still - best));
+    let sum = 0;
+    this.likely.forEach((row, s) => {
+      for (let p = 0; p < PLACES_IN_TURN; p++) sum += row[p]! *= s === 0 ? stillWeight : weight[p]!;
+    });
+    for (const row of this.likely) for (let p = 0; p < PLACES_IN_TURN; p++) row[p]! /= sum;
+    this.still = this.likely[0]!.reduce((total, value) => total + value, 0);
+  }
+
+  private unwind(): void {
+    let [x, y] = [0, 0];
+    for (let p = 0; p < PLACES_IN_TURN; p++) {
+      let here = 0;
+      for (const row of this.likely) here += row[p]!;
+      x += here * COS[p]!;
+      y += here * SIN[p]!;
+    }
+    this.sure = Math.hypot(x, y);
+    const angle = Math.atan2(y, x) / (2 * Math.PI);
+    const on = angle - (this.angle ?? 0);
+    this.turned += on - Math.round(on);
+    this.angle = angle;
+  }
+}
+
+const COS = Array.from({ length: PLACES_IN_TURN }, (_, p) => Math.cos((2 * Math.PI * p) / PLACES_IN_TURN));
+const SIN = Array.from({ length: PLACES_IN_TURN }, (_, p) => Math.sin((2 * Math.PI * p) / PLACES_IN_TURN));
+
+/** A row of places moved on round the turn, by parts of a place too. */
+function shifted(row: Float64Array, by: number): Float64Array {
+  const whole = Math.floor(by);
+  const part = by - whole;
+  return row.map(
+    (_, p) =>
+      (1 - part) * row[(p - whole + 2 * PLACES_IN_TURN) % PLACES_IN_TURN]! +
+      part * row[(p - whole - 1 + 2 * PLACES_IN_TURN) % PLACES_IN_TURN]!,
+  );
+}
