@@ -28,7 +28,14 @@ export interface StandInSound {
 }
 
 /** The sound of the scene, and when its turns were done. */
-export function standInSound({ seed, stretches, noise = 0.02, speech = 0, radio = 0, quietS = 0 }: SoundScene): StandInSound {
+export function standInSound({
+  seed,
+  stretches,
+  noise = 0.02,
+  speech = 0,
+  radio = 0,
+  quietS = 0,
+}: SoundScene): StandInSound {
   const chance = even(seed);
   const seconds = stretches.reduce((sum, stretch) => sum + stretch.seconds, 0);
   const samples = new Float32Array(Math.ceil(seconds * SAMPLES_PER_S));
@@ -59,7 +66,9 @@ function voiceOf(chance: () => number): Tick[] {
   });
   return [
     tick(0, 1),
-    ...Array.from({ length: small }, (_, i) => tick((i + 1 + 0.4 * (chance() - 0.5)) / (small + 1), 0.15 + 0.4 * chance())),
+    ...Array.from({ length: small }, (_, i) =>
+      tick((i + 1 + 0.4 * (chance() - 0.5)) / (small + 1), 0.15 + 0.4 * chance()),
+    ),
   ];
 }
 
@@ -79,7 +88,14 @@ function crank(samples: Float32Array, ticks: readonly Tick[], stretches: readonl
       samples[at]! += 0.06 * Math.min(1.5, speed) * hiss;
       for (const { phase, loud, hz, decayS } of ticks)
         if (Math.floor(turned - phase) > Math.floor(before - phase))
-          burst(samples, at + Math.round(0.004 * (chance() - 0.5) * SAMPLES_PER_S), loud * (0.75 + 0.5 * chance()) * 0.3, hz, decayS, chance);
+          burst(
+            samples,
+            at + Math.round(0.004 * (chance() - 0.5) * SAMPLES_PER_S),
+            loud * (0.75 + 0.5 * chance()) * 0.3,
+            hz,
+            decayS,
+            chance,
+          );
       if (Math.floor(turned) > Math.floor(before)) turnsAtS.push(at / SAMPLES_PER_S);
     }
   }
@@ -110,7 +126,14 @@ function speak(samples: Float32Array, loud: number, chance: () => number) {
   }
 }
 
-function vowel(samples: Float32Array, from: number, length: number, loud: number, pitchHz: number, chance: () => number) {
+function vowel(
+  samples: Float32Array,
+  from: number,
+  length: number,
+  loud: number,
+  pitchHz: number,
+  chance: () => number,
+) {
   const [first, second] = [300 + 500 * chance(), 900 + 1400 * chance()];
   const harmonics = Array.from({ length: 24 }, (_, k) => {
     const hz = (k + 1) * pitchHz;
@@ -137,7 +160,7 @@ function hissing(samples: Float32Array, from: number, length: number, loud: numb
 /** A radio: a steady beat of its own, and chords. */
 function play(samples: Float32Array, loud: number, chance: () => number) {
   const beatS = 60 / (92 + 40 * chance());
-  const root = 110 * 2 ** Math.floor(12 * chance()) ** 0.5;
+  const root = 110 * 2 ** (Math.floor(12 * chance()) ** 0.5);
   for (let beat = 0; beat * beatS * SAMPLES_PER_S < samples.length; beat++) {
     const at = Math.round(beat * beatS * SAMPLES_PER_S);
     burst(samples, at, 0.3 * loud, beat % 2 ? 190 : 75, beat % 2 ? 0.05 : 0.09, chance);

@@ -1,5 +1,5 @@
 import { Hearing, type Moment, MOMENT_S } from './hearing';
-import { learnPattern, type TurnPattern } from './turnPattern';
+import { learnPattern, learnPatternBetween, type TurnPattern } from './turnPattern';
 import { TurnTracker } from './turnTracker';
 
 /** So many turns teach it how one sounds. */
@@ -18,7 +18,7 @@ const PAST = 0.1;
 /** What the ear can say at any moment. */
 export interface EarReport {
   stage: 'waiting' | 'teaching' | 'counting' | 'unclear';
-  /** Turns: those of the teaching, or those counted since. */
+  /** Turns since it began to listen, those of the teaching among them. */
   turns: number;
   /** The turns counted while it was not sure; null where it is. */
   doubtful: number | null;
@@ -38,6 +38,7 @@ export class Ear {
   private marks: number[] = [];
   private tracker: TurnTracker | undefined;
   private startedAt = 0;
+  private taught = 0;
   private counted = 0;
   private unclear = false;
   private unsureS = 0;
@@ -61,15 +62,14 @@ export class Ear {
     if (this.tracker) return;
     this.unclear = false;
     this.marks.push(this.moments.length);
-    if (this.marks.length > TAUGHT_TURNS) this.learn(this.marks);
+    if (this.marks.length > TAUGHT_TURNS) this.learn(learnPattern(this.moments, this.marks));
   }
 
   /** Ten turns are done since the first mark. */
   markTen(): void {
     const [from] = this.marks;
     if (this.tracker || from === undefined) return;
-    const length = (this.moments.length - from) / TAUGHT_TURNS;
-    this.learn(Array.from({ length: TAUGHT_TURNS + 1 }, (_, i) => from + i * length));
+    this.learn(learnPatternBetween(this.moments, from, this.moments.length, TAUGHT_TURNS));
   }
 
   /** What was counted in doubt has been looked at. */
@@ -81,7 +81,7 @@ export class Ear {
   report(): EarReport {
     return {
       stage: this.tracker ? 'counting' : this.marks.length > 0 ? 'teaching' : this.unclear ? 'unclear' : 'waiting',
-      turns: this.tracker ? this.counted : Math.max(0, this.marks.length - 1),
+      turns: this.taught + (this.tracker ? this.counted : Math.max(0, this.marks.length - 1)),
       doubtful: this.doubtfulFrom === null ? null : this.counted - this.doubtfulFrom,
       silent: this.silentS > SILENT_AFTER_S,
       standing: (this.tracker?.still ?? 1) > SURE,
@@ -89,8 +89,9 @@ export class Ear {
     };
   }
 
-  private learn(marks: readonly number[]): void {
-    const pattern = learnPattern(this.moments, marks);
+  private learn(pattern: TurnPattern): void {
+    // They were turned, whether or not they taught it anything.
+    this.taught += TAUGHT_TURNS;
     if (pattern.clarity >= CLEAR_ENOUGH) {
       const tracker = new TurnTracker(pattern);
       for (const moment of this.moments) tracker.hear(moment);

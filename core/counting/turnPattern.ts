@@ -1,4 +1,4 @@
-import { BANDS_HZ, type Moment } from './hearing';
+import { BANDS_HZ, MOMENT_S, type Moment } from './hearing';
 
 /** Places in a turn that are told apart. */
 export const PLACES_IN_TURN = 64;
@@ -24,7 +24,9 @@ const MOST_SPREAD = 0.45;
 const SMOOTH = 1.2;
 /** How far a turn that was counted by hand may lie beside the real one, as a share of a turn. */
 const OFF_BY = 0.3;
-const ROUNDS = 4;
+/** How often the turns are shifted, and in steps of so many moments. */
+const CLOSELY = { rounds: 4, step: 0.5 };
+const ROUGHLY = { rounds: 1, step: 1 };
 
 /**
  * Learns how a turn sounds from some that were counted. Hands and voices count a little early or late, so each turn is
@@ -32,22 +34,65 @@ const ROUNDS = 4;
  *
  * @param moments what was heard
  * @param turnAt at which moment each turn began, and the last one ended
+ * @example
+ * learnPattern([], [0, 50, 100]).power.length // => 64
  */
 export function learnPattern(moments: readonly Moment[], turnAt: readonly number[]): TurnPattern {
-  let at = [...turnAt];
-  let pattern = patternOf(moments, at);
-  for (let round = 0; round < ROUNDS; round++) {
-    at = at.map((_, i) => shifted(moments, at, i, pattern));
-    pattern = patternOf(moments, at);
-  }
+  const at = aligned(moments, turnAt, CLOSELY);
+  const pattern = patternOf(moments, at);
   return { ...pattern, fit: fitOf(moments, at, pattern), clarity: clarityOf(moments, at) };
 }
 
-function shifted(moments: readonly Moment[], at: readonly number[], i: number, pattern: TurnPattern): number {
+function aligned(moments: readonly Moment[], turnAt: readonly number[], { rounds, step } = CLOSELY): number[] {
+  let at = [...turnAt];
+  for (let round = 0; round < rounds; round++) {
+    const pattern = patternOf(moments, at);
+    at = at.map((_, i) => shifted(moments, at, i, pattern, step));
+  }
+  return at;
+}
+
+/** How late the first turn may begin and how early the last may end, in seconds, and how much longer the first one takes. */
+const LATE_S = [0, 0.3, 0.6, 1, 1.5];
+const EARLY_S = [0, 0.4];
+const SLOW_START = [0, 0.6];
+
+/**
+ * The same, where only the beginning of the first turn and the end of the last are known, and those roughly: of several
+ * ways in which they may lie between, the one in which the turns are most alike.
+ *
+ * @param from the moment before the first turn
+ * @param to the moment after the last
+ * @param turns how many lie between
+ * @example
+ * learnPatternBetween([], 0, 500, 10).power.length // => 64
+ */
+export function learnPatternBetween(moments: readonly Moment[], from: number, to: number, turns: number): TurnPattern {
+  let best: { clarity: number; at: number[] } | undefined;
+  for (const late of LATE_S)
+    for (const early of EARLY_S)
+      for (const slow of SLOW_START) {
+        const [start, end] = [from + late / MOMENT_S, to - early / MOMENT_S];
+        const at = Array.from({ length: turns + 1 }, (_, i) =>
+          i === 0 ? start : start + ((end - start) * (i + slow)) / (turns + slow),
+        );
+        const clarity = clarityOf(moments, aligned(moments, at, ROUGHLY));
+        if (best === undefined || clarity > best.clarity) best = { clarity, at };
+      }
+  return learnPattern(moments, best!.at);
+}
+
+function shifted(
+  moments: readonly Moment[],
+  at: readonly number[],
+  i: number,
+  pattern: TurnPattern,
+  step: number,
+): number {
   const length = (at.at(-1)! - at[0]!) / (at.length - 1);
   const reach = OFF_BY * length;
   let best = { at: at[i]!, fit: -Infinity };
-  for (let offset = -reach; offset <= reach; offset += 0.5) {
+  for (let offset = -reach; offset <= reach; offset += step) {
     const here = at[i]! + offset;
     // Held against the half turns on either side of it.
     let fit = -((offset / reach) ** 2) * 2;
@@ -57,9 +102,9 @@ function shifted(moments: readonly Moment[], at: readonly number[], i: number, p
     ] as const) {
       if (next === undefined) continue;
       const span = Math.abs(next - at[i]!);
-      for (let step = 0; step < span / 2; step++) {
-        const moment = moments[Math.round(here + side * step)];
-        if (moment) fit += likeness(moment, pattern, Math.floor((((side * step) / span + 1) % 1) * PLACES_IN_TURN));
+      for (let apart = 0; apart < span / 2; apart += 2 * step) {
+        const moment = moments[Math.round(here + side * apart)];
+        if (moment) fit += likeness(moment, pattern, Math.floor((((side * apart) / span + 1) % 1) * PLACES_IN_TURN));
       }
     }
     if (fit > best.fit) best = { at: here, fit };
@@ -100,8 +145,20 @@ function patternOf(moments: readonly Moment[], at: readonly number[], only?: (tu
     squares.map((value, b) => Math.max(LEAST_SPREAD, Math.sqrt(Math.max(0, value / weight - mean[p]![b]! ** 2)))),
   );
   const rise = mean.map((place, p) => place.map((value, b) => value - around[p]![b]!));
-  const lift = Array.from({ length: BANDS }, (_, b) => quantile(rise.map((place) => place[b]!), 0.25));
-  const usual = Array.from({ length: BANDS }, (_, b) => quantile(around.map((place) => place[b]!), 0.5) + lift[b]!);
+  const lift = Array.from({ length: BANDS }, (_, b) =>
+    quantile(
+      rise.map((place) => place[b]!),
+      0.25,
+    ),
+  );
+  const usual = Array.from(
+    { length: BANDS },
+    (_, b) =>
+      quantile(
+        around.map((place) => place[b]!),
+        0.5,
+      ) + lift[b]!,
+  );
   const power = mean.map((place) => place.map((value, b) => Math.max(0, 10 ** value - 10 ** (usual[b]! + NOTHING))));
   const fit = { mean: 0, sd: 1 };
   return { power, lift, spread, fit, clarity: 0 };
@@ -126,11 +183,13 @@ function clarityOf(moments: readonly Moment[], at: readonly number[]): number {
       }
     }
   }
-  return sum / count;
+  return count === 0 ? 0 : sum / count;
 }
 
 function fitOf(moments: readonly Moment[], at: readonly number[], pattern: TurnPattern): TurnPattern['fit'] {
-  const fits = moments.slice(Math.max(0, Math.ceil(at[0]!)), Math.ceil(at.at(-1)!)).map((moment) => bestFit(moment, pattern));
+  const fits = moments
+    .slice(Math.max(0, Math.ceil(at[0]!)), Math.ceil(at.at(-1)!))
+    .map((moment) => bestFit(moment, pattern));
   const mean = fits.reduce((sum, fit) => sum + fit, 0) / fits.length;
   return { mean, sd: Math.sqrt(fits.reduce((sum, fit) => sum + (fit - mean) ** 2, 0) / fits.length) };
 }
@@ -150,7 +209,12 @@ function quantile(values: number[], share: number): number {
 const ON_TOP = 0.2;
 const QUIETER = 0.05;
 
-/** How well a moment fits a place of the turn, or standing still: the logarithm of its likelihood. */
+/**
+ * How well a moment fits a place of the turn, or standing still: the logarithm of its likelihood.
+ *
+ * @example
+ * likeness({ now: Array(9).fill(-4), around: Array(9).fill(-4) }, learnPattern([], [0, 50]), 7) // => likeness({ now: Array(9).fill(-4), around: Array(9).fill(-4) }, learnPattern([], [0, 50]), 'still')
+ */
 export function likeness(moment: Moment, pattern: TurnPattern, place: number | 'still'): number {
   let sum = 0;
   for (let b = 0; b < BANDS; b++) {

@@ -43,7 +43,9 @@ export class TurnTracker {
   }
 
   private move(): void {
-    const moved = this.likely.map((row, s) => (s === 0 ? row : shifted(row, SPEEDS[s - 1]! * MOMENT_S * PLACES_IN_TURN)));
+    const moved = this.likely.map((row, s) =>
+      s === 0 ? row : shifted(row, SPEEDS[s - 1]! * MOMENT_S * PLACES_IN_TURN),
+    );
     const next = moved.map(() => new Float64Array(PLACES_IN_TURN));
     const last = SPEEDS.length;
     for (let p = 0; p < PLACES_IN_TURN; p++) {
@@ -55,8 +57,8 @@ export class TurnTracker {
         const changes = (here - stops) * CHANGE;
         next[0]![p]! += stops;
         next[s]![p]! += here - stops - 2 * changes;
-        next[Math.max(1, s - 1)]![p]! += changes;
-        next[Math.min(last, s + 1)]![p]! += changes;
+        next[s > 1 ? s - 1 : 1]![p]! += changes;
+        next[s < last ? s + 1 : last]![p]! += changes;
       }
     }
     for (const row of next) {

@@ -117,7 +117,12 @@ export const STEADY_WORDS: Record<Steadiness, string> = {
   slowing: 'getting slower',
 };
 
-export const DEVICE_WORDS: Record<CountingDevice, string> = { motor: 'The motor', counter: 'The length counter' };
+export const DEVICE_WORDS: Record<CountingDevice, string> = {
+  motor: 'The motor',
+  counter: 'The length counter',
+  microphone: 'The microphone',
+  camera: 'The camera',
+};
 
 export interface StepWords {
   title: string;

@@ -207,5 +207,7 @@ export function deviceInWords(reading: DeviceReading, system: UnitSystem): strin
       return inWords(lengthFigure(reading.metres, system));
     case 'motor':
       return `the motor ${MOTOR_WORDS[reading.state]}`;
+    default:
+      return `${reading.turns} turns`;
   }
 }

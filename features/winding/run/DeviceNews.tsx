@@ -4,7 +4,7 @@ import { Button } from 'antd';
 import { lengthCheck } from '../../../core/winding/lengthCheck';
 import { inWords, lengthFigure } from '../../../core/common/format';
 import { counterLengthM, lengthSources } from '../../../core/winding/lengthSources';
-import type { RunState } from '../../../core/winding/run';
+import type { CountingDevice, RunState } from '../../../core/winding/run';
 import { spindleOf } from '../../../core/winding/windingPlan';
 import type { RunPage } from '../../../server/winding/runEvents';
 import { CAUSE_WORDS } from '../../../ui/feedback/causeWords';
@@ -15,6 +15,7 @@ import { Notice } from '../../../ui/feedback/Notice';
 import type { DeviceDriver } from './DriverChoice';
 import { MOTOR_SPEED_PER_S } from './useMotor';
 import { DEVICE_WORDS } from '../words';
+import { isListener } from './DriverChoice';
 
 /** What the devices have to say: silence, disagreement, and the motor's own switch. */
 export function DeviceNews({
@@ -29,7 +30,7 @@ export function DeviceNews({
   page: RunPage;
   live: RunState;
   driver: DeviceDriver;
-  silent: 'motor' | 'counter' | null;
+  silent: CountingDevice | null;
   enabled: boolean;
   motor: boolean;
   /** Turns that one press counts. */
@@ -57,7 +58,7 @@ export function DeviceNews({
   );
   return (
     <>
-      {silent && (
+      {silent && !isListener(silent) && (
         <Notice tone="tight" role="alert">
           <strong>{DEVICE_WORDS[silent]} is silent.</strong> Count by hand meanwhile; when it is back, the larger of the
           two counts holds.

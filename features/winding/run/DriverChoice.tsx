@@ -2,20 +2,30 @@
 
 import { Segmented } from 'antd';
 import { useId } from 'react';
+import { type Listener, LISTENERS } from '../../../core/winding/run';
 import { useLocalStorage } from '../../../ui/controls/useLocalStorage';
 
 /** Who or what counts the turns. */
-const DRIVERS = ['hand', 'pace', 'motor', 'counter'] as const;
+const DRIVERS = ['hand', 'pace', 'microphone', 'camera', 'motor', 'counter'] as const;
 export type Driver = (typeof DRIVERS)[number];
 
 /** A tick is followed by a hand: no device takes part. */
 export type DeviceDriver = Exclude<Driver, 'pace'>;
 export const deviceOf = (driver: Driver): DeviceDriver => (driver === 'pace' ? 'hand' : driver);
 
+/** This page's own microphone or camera: until it counts, its panel says so. */
+export const isListener = (driver: Driver): driver is Listener => LISTENERS.some((each) => each === driver);
+
 export function useDriverChoice(): [Driver, (driver: Driver) => void] {
   const [kept, keep] = useLocalStorage('what counts', 'hand');
   return [DRIVERS.find((driver) => driver === kept) ?? 'hand', keep];
 }
+
+const LISTENER_WORDS: Record<Listener, string> = {
+  microphone:
+    'The microphone hears the winder, once ten turns have shown it what one sounds like. Nothing is kept or sent.',
+  camera: 'The camera sees a bright sticker on the crank come by. No picture is kept or sent.',
+};
 
 /** Whether a hand or a device counts. */
 export function DriverChoice() {
@@ -29,12 +39,17 @@ export function DriverChoice() {
         options={[
           { value: 'hand', label: 'me' },
           { value: 'pace', label: 'my pace' },
+          { value: 'microphone', label: 'its sound' },
+          { value: 'camera', label: 'the camera' },
           { value: 'motor', label: 'the motor' },
           { value: 'counter', label: 'the length counter' },
         ]}
         value={driver}
         onChange={setDriver}
       />
+      {(driver === 'microphone' || driver === 'camera') && (
+        <p className="mt-1 font-normal text-ink-soft">{LISTENER_WORDS[driver]}</p>
+      )}
       {driver === 'pace' && (
         <p className="mt-1 font-normal text-ink-soft">
           It ticks at your own pace, and you crank to it: space starts and holds it. If you fall behind, backspace takes

@@ -2,6 +2,7 @@
 
 import { Standstill } from '../../../ui/bench/RunStage';
 import { Button } from 'antd';
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useEffect, useRef, useState } from 'react';
 import type { Learned } from '../../../core/bench/calibration';
@@ -35,13 +36,14 @@ import { Cue } from '../../../ui/bench/Cue';
 import { toggleFullScreen } from '../../../ui/bench/toggleFullScreen';
 import { LargeAct } from '../../../ui/bench/LargeAct';
 import { Way } from '../../../ui/bench/Way';
-import { deviceOf, DriverChoice, useDriverChoice } from './DriverChoice';
+import { deviceOf, DriverChoice, isListener, useDriverChoice } from './DriverChoice';
 import { DeviceNews } from './DeviceNews';
 import { HandOver } from './HandOver';
 import { LengthRuler } from './LengthRuler';
 import { useBenchKeys } from '../../../ui/bench/useBenchKeys';
 import { LETTERS, type WindingAct } from './windingKeys';
 import { useDriver } from './useDriver';
+import { useListeners } from '../listening/useListeners';
 import { usePace } from './usePace';
 import { READY_TO_CUT, useMotor, useWoundOnto } from './useMotor';
 import { usePedals } from '../../../ui/bench/usePedals';
@@ -49,6 +51,8 @@ import { useVoice, type Voice } from '../../../ui/bench/useVoice';
 import { WinderDrawing } from '../plan/WinderDrawing';
 import styles from './WindStage.module.css';
 import { afterStop, CUE_WORDS, DEVICE_WORDS, MARK_WORDS, STEADY_WORDS, STOP_WORDS } from '../words';
+
+const ListenerPanel = dynamic(() => import('../listening/ListenerPanel').then((module) => module.ListenerPanel), { ssr: false });
 
 /** From so much of what the tool holds, the last layers are to be watched. */
 const NEARLY_FULL = 0.94;
@@ -90,7 +94,8 @@ export function WindStage({
   const [voice] = useLocalStorage('voice', 'quiet');
   const [perPress, setPerPress] = useLocalStorage('turns per press', '');
   const [driver, setDriver] = useDriverChoice();
-  const by = Number(perPress) || 1;
+  // Beside an ear or an eye a press only sets right what it missed.
+  const by = isListener(driver) ? 1 : Number(perPress) || 1;
   const { counted, say, tick } = useVoice(voice as Voice);
   const countButton = useRef<HTMLButtonElement>(null);
   const [asking, setAsking] = useState(false);
@@ -105,6 +110,7 @@ export function WindStage({
   // What is counted may be a little more than what was turned, where hands follow a tick.
   const madeOfCounted = driver === 'pace' ? drift.mean : 1;
   const { live, silent } = useDriver({ driver: device, state, part, spindle, enabled, record });
+  const listeners = useListeners({ driver, winder: tool.name, spindleTurnsPerCrank: spindle.spindleTurnsPerCrank });
   const turns = turnsOn(live, part);
   const last = part === plan.cakes.length - 1;
   const stopAt = Math.round(cake.crankTurns.mean / madeOfCounted);
@@ -157,6 +163,7 @@ export function WindStage({
   const count = () => {
     if (!enabled || state.stopped) return;
     if (driver === 'pace') return ticker.ticking ? ticker.hold() : ticker.start();
+    if (listeners.mark()) return;
     record({ kind: 'turns', part, amount: by });
     counted(turns + by, by);
   };
@@ -284,6 +291,7 @@ export function WindStage({
             <span className="flex flex-wrap gap-2 mt-2">
               <Button onClick={() => setPerPress('10')}>Ten to a press</Button>
               <Button onClick={() => setDriver('pace')}>Crank to my pace</Button>
+              <Button onClick={() => setDriver('microphone')}>By its sound</Button>
               <Button onClick={() => setPerPress('1')}>One to a press</Button>
             </span>
           </Notice>
@@ -294,6 +302,7 @@ export function WindStage({
             {drift.from > 0 && `, as your last ${drift.from === 1 ? 'cake was' : `${drift.from} cakes were`}`}.
           </p>
         )}
+        {isListener(driver) && <ListenerPanel driver={driver} listeners={listeners} enabled={enabled} />}
         {ticker.slept && (
           <Notice tone="tight" role="alert">
             <strong>The tick stood still for a while.</strong> Nothing was counted meanwhile: see that {turns} is right.

@@ -3,7 +3,13 @@
 import { useEffect, useRef } from 'react';
 import { type DeviceReading, totalOf } from '../../../core/winding/deviceReading';
 import { counterLengthM } from '../../../core/winding/lengthSources';
-import { afterEvent, type CountingDevice, type NewRunEvent, type RunState } from '../../../core/winding/run';
+import {
+  afterEvent,
+  COUNTING_DEVICES,
+  type CountingDevice,
+  type NewRunEvent,
+  type RunState,
+} from '../../../core/winding/run';
 import { type CakeOnSpindle, turnsAtLength } from '../../../core/winding/windingPlan';
 import { type Heard, heardNow, subscribe } from '../../../ui/devices/deviceLine';
 import { useDevices } from '../../../ui/devices/useDevices';
@@ -50,7 +56,7 @@ export function useDriver({
     const keep = () => {
       const { driver, part, spindle, record } = latest.current;
       const now = Date.now();
-      const reported = (['motor', 'counter'] as const).flatMap((device) => {
+      const reported = COUNTING_DEVICES.flatMap((device) => {
         const reading = readingOf(heardNow(), device);
         if (!reading) return [];
         const { session } = reading;
@@ -119,7 +125,7 @@ function wholeTurns(heard: Heard, driver: DeviceDriver, state: RunState, part: n
     total,
     drives: true,
   });
-  if (driver === 'motor') return next.turns[part] ?? 0;
+  if (driver !== 'counter') return next.turns[part] ?? 0;
   return Math.max(counted, turnsByCounter(next, part, spindle));
 }
 

@@ -63,8 +63,7 @@ export function useEar(onLearned: (pattern: TurnPattern) => void): EarLine {
       ear.onmessage = ({ data }: MessageEvent<FromEar>) => {
         setReport(data);
         if (data.learned) latest.current(data.learned);
-        if (data.stage === 'counting')
-          hearHere('microphone', { device: 'microphone', session, atMs: Date.now(), turns: data.turns });
+        hearHere('microphone', { device: 'microphone', session, atMs: Date.now(), turns: data.turns });
       };
       // Taken by another program, or pulled out.
       for (const track of stream.getAudioTracks()) track.onended = () => fail('gone');

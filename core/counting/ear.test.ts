@@ -1,0 +1,125 @@
+import { SAMPLES_PER_S, type SoundScene, standInSound, type Stretch } from '../../devices/standInSound';
+import { Ear, type EarReport, TAUGHT_TURNS } from './ear';
+
+/** Seeds that the ear was not tuned on: that was done on even ones. */
+const SEEDS = [1, 3];
+const PIECE = 1600;
+
+const evenly = (seconds: number, turnsPerS: number): Stretch => ({
+  seconds,
+  fromTurnsPerS: turnsPerS,
+  toTurnsPerS: turnsPerS,
+});
+
+/** Plays a scene to an ear that a hand teaches by a mark after each of the first turns; tells what it counted then, and what was turned. */
+function played(scene: SoundScene, hand: { late?: number; ten?: boolean } = {}) {
+  const { samples, turnsAtS } = standInSound(scene);
+  const ear = new Ear();
+  const marks = turnsAtS.slice(1, TAUGHT_TURNS + 2).map((at, i) => at + (hand.late ?? 0.06) * Math.sin(7 * i));
+  let marked = 0;
+  const reports: EarReport[] = [];
+  for (let i = 0; i < samples.length; i += PIECE) {
+    for (; i / SAMPLES_PER_S >= (marks[marked] ?? Infinity); marked++) {
+      if (!hand.ten || marked === 0) ear.mark();
+      else if (marked === TAUGHT_TURNS) ear.markTen();
+    }
+    ear.hear(samples.subarray(i, i + PIECE));
+    reports.push(ear.report());
+  }
+  const counted = ear.report().turns - TAUGHT_TURNS;
+  const turned = turnsAtS.filter((at) => at > marks[TAUGHT_TURNS]!).length;
+  return { ear, reports, counted, turned, off: counted - turned };
+}
+
+describe.each(SEEDS)('the winder of seed %i', (seed) => {
+  const stretches = [evenly(9, 1.5), evenly(9, 1.3)];
+
+  test('its turns are counted in a quiet room, each of them within a second', () => {
+    const { off, ear } = played({ seed, stretches });
+    expect(Math.abs(off)).toBeLessThanOrEqual(1);
+    expect(ear.report()).toMatchObject({ stage: 'counting', silent: false });
+  });
+
+  test('beside a fan', () => expect(Math.abs(played({ seed, stretches, noise: 0.2 }).off)).toBeLessThanOrEqual(1));
+
+  test('beside a radio', () =>
+    expect(Math.abs(played({ seed, stretches, radio: 0.2, quietS: 9 }).off)).toBeLessThanOrEqual(1));
+
+  test('while somebody speaks they are counted, or it says that it is not sure', () => {
+    const { off, reports } = played({ seed, stretches, speech: 0.3, quietS: 9 });
+    expect(Math.abs(off) <= 1 || reports.some(({ doubtful }) => doubtful !== null)).toBe(true);
+  });
+
+  test('faster and slower', () => {
+    const to = (turnsPerS: number, from: number): Stretch => ({
+      seconds: 3,
+      fromTurnsPerS: from,
+      toTurnsPerS: turnsPerS,
+    });
+    const { off } = played({
+      seed,
+      stretches: [evenly(9, 1.5), to(1.9, 1.5), evenly(3, 1.9), to(0.9, 1.9), evenly(4, 0.9)],
+    });
+    expect(Math.abs(off)).toBeLessThanOrEqual(1);
+  });
+
+  test('a crank that stands still is not counted on', () => {
+    const { reports, off } = played({
+      seed,
+      stretches: [evenly(12, 1.4), { seconds: 0.6, fromTurnsPerS: 1.4, toTurnsPerS: 0 }, evenly(7, 0)],
+    });
+    expect(reports.at(-1)!.standing).toBe(true);
+    expect(reports.at(-1)!.turns).toBe(reports.at(-60)!.turns);
+    expect(Math.abs(off)).toBeLessThanOrEqual(1);
+  });
+
+  test('ten turns of which only the first and the last press are known teach it too', () =>
+    expect(Math.abs(played({ seed, stretches }, { ten: true, late: 0.15 }).off)).toBeLessThanOrEqual(1));
+});
+
+test('what it counts never falls', () => {
+  const { reports } = played({ seed: 7, stretches: [evenly(17, 1.5)], speech: 1, quietS: 9 });
+  reports.forEach(({ turns }, i) => expect(turns).toBeGreaterThanOrEqual(reports[i - 1]?.turns ?? 0));
+});
+
+describe('where there is nothing to count by', () => {
+  const taughtBy = (samples: Float32Array) => {
+    const ear = new Ear();
+    ear.hear(samples.subarray(0, 2 * SAMPLES_PER_S));
+    ear.mark();
+    ear.hear(samples.subarray(2 * SAMPLES_PER_S, 12 * SAMPLES_PER_S));
+    ear.markTen();
+    return ear.report();
+  };
+
+  test.each([
+    ['a fan alone', { noise: 0.5 }],
+    ['somebody who speaks', { speech: 1 }],
+  ])('%s teaches it no turn, and the ten stay counted', (_, more) => {
+    const { samples } = standInSound({ seed: 9, stretches: [evenly(14, 0)], ...more });
+    expect(taughtBy(samples)).toMatchObject({ stage: 'unclear', turns: TAUGHT_TURNS });
+  });
+
+  test('a dead microphone is noticed within two seconds', () => {
+    const ear = new Ear();
+    ear.hear(new Float32Array(1.9 * SAMPLES_PER_S));
+    expect(ear.report()).toMatchObject({ silent: true, level: 0 });
+  });
+});
+
+test('what it learned is enough to go on with another day', () => {
+  const scene = { seed: 5, stretches: [evenly(15, 1.5)] };
+  const { pattern } = played(scene).ear;
+  const { samples, turnsAtS } = standInSound(scene);
+  const ear = new Ear(JSON.parse(JSON.stringify(pattern)) as typeof pattern);
+  ear.hear(samples);
+  expect(Math.abs(ear.report().turns - turnsAtS.length)).toBeLessThanOrEqual(1);
+});
+
+test('a doubt goes once somebody has looked', () => {
+  const scene = { seed: 3, stretches: [evenly(16, 1.5)], speech: 3, quietS: 9 };
+  const { ear, reports } = played(scene);
+  expect(reports.some(({ doubtful }) => doubtful !== null)).toBe(true);
+  ear.trust();
+  expect(ear.report().doubtful).toBeNull();
+});

@@ -1,0 +1,78 @@
+import { HEIGHT, type PictureScene, standInPicture, STICKER_AT, WIDTH } from '../../devices/standInPicture';
+import { Eye, type EyeReport, type Patch } from './eye';
+
+const SIDE = 26;
+
+/** The piece of a frame about the place that was tapped. */
+function patchOf(frame: Uint8ClampedArray): Patch {
+  const rgba = new Uint8ClampedArray(4 * SIDE * SIDE);
+  const [left, top] = [Math.round(STICKER_AT.x * WIDTH - SIDE / 2), Math.round(STICKER_AT.y * HEIGHT - SIDE / 2)];
+  for (let y = 0; y < SIDE; y++)
+    rgba.set(frame.subarray(4 * ((y + top) * WIDTH + left), 4 * ((y + top) * WIDTH + left + SIDE)), 4 * y * SIDE);
+  return { side: SIDE, rgba };
+}
+
+function watched(scene: Omit<PictureScene, 'seed'>) {
+  let eye: Eye | undefined;
+  let [n, done] = [0, 0];
+  const reports: EyeReport[] = [];
+  for (const { frame, turned } of standInPicture({ seed: 3, ...scene })) {
+    if (eye) eye.see(patchOf(frame), n / 30);
+    else eye = new Eye(patchOf(frame));
+    reports.push(eye.report());
+    [n, done] = [n + 1, turned];
+  }
+  return { eye: eye!, reports, passes: reports.at(-1)!.passes, turned: Math.floor(done) };
+}
+
+const evenly = (seconds: number, turnsPerS: number) => ({ seconds, fromTurnsPerS: turnsPerS, toTurnsPerS: turnsPerS });
+const begin = (turnsPerS: number) => [evenly(0.5, 0), { seconds: 1, fromTurnsPerS: 0, toTurnsPerS: turnsPerS }];
+
+test.each([
+  ['by day', {}],
+  ['under a light that flickers', { flicker: 0.5 }],
+  ['in a dim room', { light: 0.3, grain: 20 }],
+])('%s each turn is counted once, slow or fast', (_, light) => {
+  for (const turnsPerS of [0.6, 1.5, 2.5]) {
+    const { passes, turned, reports } = watched({ stretches: [...begin(turnsPerS), evenly(6, turnsPerS)], ...light });
+    expect(passes).toBe(turned);
+    expect(reports.at(-1)!.doubtful).toBeNull();
+  }
+});
+
+test('a sticker that stands at its place is not counted again, and is said to stand', () => {
+  const { passes, reports } = watched({ stretches: [...begin(1), evenly(5.5, 1), evenly(5, 0)], flicker: 0.6 });
+  expect(passes).toBe(6);
+  expect(reports.at(-1)!).toMatchObject({ away: true, doubtful: null });
+});
+
+test('a hand before the place makes it doubt, until somebody has looked', () => {
+  const { eye, reports } = watched({ stretches: [...begin(1), evenly(13, 1)], hand: true });
+  expect(reports.at(-1)!.doubtful).not.toBeNull();
+  eye.trust();
+  expect(eye.report().doubtful).toBeNull();
+});
+
+test('a hand that rocks the sticker at its place turns nothing', () => {
+  const rock = Array.from({ length: 6 }, (_, i) => ({
+    seconds: 0.2,
+    fromTurnsPerS: i % 2 ? 1.2 : -1.2,
+    toTurnsPerS: i % 2 ? 1.2 : -1.2,
+  }));
+  // Whole turns, then to and fro across the place.
+  const { passes } = watched({ stretches: [evenly(0.5, 0), evenly(8, 1), ...rock] });
+  expect(passes).toBeLessThanOrEqual(9);
+});
+
+test('light that goes out is noticed within two seconds, and the count stays', () => {
+  const day = [...standInPicture({ seed: 1, stretches: [...begin(1), evenly(4, 1)] })];
+  const night = [...standInPicture({ seed: 1, stretches: [evenly(2, 1)], light: 0.02 })];
+  const eye = new Eye(patchOf(day[0]!.frame));
+  [...day, ...night].forEach(({ frame }, n) => eye.see(patchOf(frame), n / 30));
+  expect(eye.report()).toMatchObject({ dark: true, passes: 4 });
+});
+
+test('a sticker of the colour of the table is refused', () => {
+  const table = new Uint8ClampedArray(4 * SIDE * SIDE).fill(110);
+  expect(() => new Eye({ side: SIDE, rgba: table })).toThrow(RangeError);
+});

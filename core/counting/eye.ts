@@ -1,0 +1,156 @@
+import { median } from '../common/median';
+
+/** A small piece of a picture: red, green, blue and an unused byte for each of its points, row by row. */
+export interface Patch {
+  side: number;
+  rgba: Uint8ClampedArray;
+}
+
+/** A colour without its brightness, so that light that flickers changes nothing: the shares of red and green. */
+interface Hue {
+  red: number;
+  green: number;
+}
+
+/** Points this near to a colour have it. */
+const NEAR = 0.09;
+/** A point darker than this has no colour that could be told. */
+const DARK = 14;
+/** The sticker has come when so much of what was there at the tap is there again, and gone at so much. */
+const COME = 0.5;
+const GONE = 0.2;
+/** Passes closer than this share of the usual time are a hand that rocks; a gap within these has one missed in it. */
+const ROCKS = 0.45;
+const MISSED = [1.7, 2.6] as const;
+const USUAL_OF = 5;
+/** Something else is before the place once its colour is so far from the usual for so long; the usual follows slowly. */
+const COVERED = 0.015;
+const COVERED_AFTER_S = 0.3;
+const FOLLOWS = 0.02;
+const DARK_AFTER_S = 1;
+const AWAY_AFTER_S = 2;
+
+/** What the eye can say at any moment. */
+export interface EyeReport {
+  /** How often the sticker has come by. */
+  passes: number;
+  /** The passes since it was not sure of one; null where it is. */
+  doubtful: number | null;
+  dark: boolean;
+  /** Not come by for a while: it stands still, or is out of sight. */
+  away: boolean;
+}
+
+/** Counts how often a bright sticker comes by a place that was tapped while the sticker was there. */
+export class Eye {
+  private readonly hue: Hue;
+  private readonly atTap: number;
+  private here = true;
+  private passes = 0;
+  private lastS: number | undefined;
+  private gaps: number[] = [];
+  private doubtfulFrom: number | null = null;
+  private darkFromS: number | undefined;
+  private usual: Hue | undefined;
+  private openS: number | undefined;
+  private nowS = 0;
+  private cameS: number | undefined;
+
+  /**
+   * @param tapped the piece of the picture about the tap, the sticker in its middle
+   * @throws RangeError where the sticker's colour is like that of what is around it
+   */
+  constructor(tapped: Patch) {
+    this.hue = hueOf(tapped, (x, y) => Math.hypot(x, y) < 0.2);
+    this.atTap = shareOf(tapped, this.hue);
+    if (this.atTap < 0.04 || this.atTap > 0.6) throw new RangeError('the sticker looks like what is around it');
+  }
+
+  see(patch: Patch, atS: number): void {
+    this.nowS = atS;
+    this.cameS ??= atS;
+    this.darkFromS = brightness(patch) < DARK ? (this.darkFromS ?? atS) : undefined;
+    const share = shareOf(patch, this.hue) / this.atTap;
+    if (this.here && share < GONE) this.here = false;
+    else if (!this.here && share > COME) {
+      this.here = true;
+      this.come(atS);
+    }
+    this.watchPlace(patch, share, atS);
+  }
+
+  trust(): void {
+    this.doubtfulFrom = null;
+  }
+
+  report(): EyeReport {
+    return {
+      passes: this.passes,
+      doubtful: this.doubtfulFrom === null ? null : this.passes - this.doubtfulFrom,
+      dark: this.darkFromS !== undefined && this.nowS - this.darkFromS > DARK_AFTER_S,
+      away: this.nowS - (this.cameS ?? this.nowS) > AWAY_AFTER_S,
+    };
+  }
+
+  /** What covers the place hides the sticker too. */
+  private watchPlace(patch: Patch, share: number, atS: number): void {
+    const hue = hueOf(patch, (_x, _y, hue) => apart(hue, this.hue) > 2 * NEAR);
+    if (share < GONE && this.usual === undefined) this.usual = hue;
+    const covered = share < GONE && this.usual !== undefined && apart(hue, this.usual) > COVERED;
+    if (!covered) this.openS = atS;
+    else if (atS - (this.openS ?? atS) > COVERED_AFTER_S) this.doubtfulFrom ??= this.passes;
+    if (covered || share >= GONE || this.usual === undefined) return;
+    this.usual.red += FOLLOWS * (hue.red - this.usual.red);
+    this.usual.green += FOLLOWS * (hue.green - this.usual.green);
+  }
+
+  private come(atS: number): void {
+    const usual = this.gaps.length >= USUAL_OF ? median(this.gaps.slice(-USUAL_OF)) : undefined;
+    const gap = this.lastS === undefined ? undefined : atS - this.lastS;
+    this.cameS = atS;
+    if (gap !== undefined && usual !== undefined) {
+      if (gap < ROCKS * usual) {
+        this.doubtfulFrom ??= this.passes;
+        return;
+      }
+      if (gap > MISSED[0] * usual && gap < MISSED[1] * usual) this.doubtfulFrom ??= this.passes;
+    }
+    this.passes++;
+    this.lastS = atS;
+    if (gap !== undefined) this.gaps.push(gap);
+  }
+}
+
+/** The colour of the points that are wanted: by their place, from the middle in parts of the patch's side, or their colour. */
+function hueOf({ side, rgba }: Patch, wanted: (x: number, y: number, hue: Hue) => boolean): Hue {
+  let [red, green, all] = [0, 0, 1e-9];
+  for (let i = 0; i < side * side; i++) {
+    const [r, g, b] = [rgba[4 * i]!, rgba[4 * i + 1]!, rgba[4 * i + 2]!];
+    const sum = Math.max(1, r + g + b);
+    if (!wanted((i % side) / side - 0.5, Math.floor(i / side) / side - 0.5, { red: r / sum, green: g / sum })) continue;
+    red += r;
+    green += g;
+    all += sum;
+  }
+  return { red: red / all, green: green / all };
+}
+
+function apart(one: Hue, other: Hue): number {
+  return Math.hypot(one.red - other.red, one.green - other.green);
+}
+
+/** How much of a patch has this colour, as a share. */
+function shareOf({ side, rgba }: Patch, hue: Hue): number {
+  let near = 0;
+  for (let i = 0; i < 4 * side * side; i += 4) {
+    const all = rgba[i]! + rgba[i + 1]! + rgba[i + 2]!;
+    if (all > 3 * DARK && apart({ red: rgba[i]! / all, green: rgba[i + 1]! / all }, hue) < NEAR) near++;
+  }
+  return near / (side * side);
+}
+
+function brightness({ side, rgba }: Patch): number {
+  let sum = 0;
+  for (let i = 0; i < 4 * side * side; i += 4) sum += rgba[i]! + rgba[i + 1]! + rgba[i + 2]!;
+  return sum / (3 * side * side);
+}

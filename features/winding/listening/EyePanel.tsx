@@ -1,0 +1,117 @@
+'use client';
+
+import { Button, Segmented } from 'antd';
+import { type MouseEvent, useRef } from 'react';
+import { Notice } from '../../../ui/feedback/Notice';
+import { refusalWords } from './mediaRefusal';
+import { type EyeLine, PATCH_SHARE } from './useEye';
+
+/** The camera beside the count: where the sticker is seen, and when it is not. */
+export function EyePanel({
+  eye: { state, report, place, stalled, look, tap, trust, leave },
+  on,
+  setOn,
+  enabled,
+}: {
+  eye: EyeLine;
+  /** What the sticker is on; left out where only the crank can be counted. */
+  on?: 'crank' | 'spindle';
+  setOn: (on: 'crank' | 'spindle') => void;
+  enabled: boolean;
+}) {
+  const video = useRef<HTMLVideoElement>(null);
+  const refused = state !== 'off' && state !== 'asking' && state !== 'on';
+  const mark = (event: MouseEvent<HTMLElement>) => {
+    const box = event.currentTarget.getBoundingClientRect();
+    tap({ x: (event.clientX - box.left) / box.width, y: (event.clientY - box.top) / box.height });
+  };
+  return (
+    <>
+      {state !== 'on' && (
+        <Notice tone={refused ? 'bad' : 'plain'} role={refused ? 'alert' : 'status'}>
+          <strong>{refused ? refusalWords(state, 'camera') : 'The camera can count by a bright sticker.'}</strong>{' '}
+          {refused ? 'The keys count as before.' : 'Stick one on the crank, in a colour that is nowhere else.'}
+          <span className="block mt-2">
+            <Button loading={state === 'asking'} disabled={!enabled} onClick={() => look(video.current!)}>
+              {refused ? 'Try again' : 'Look'}
+            </Button>
+          </span>
+        </Notice>
+      )}
+      <div className={state === 'on' ? 'flex gap-4 items-start' : 'hidden'}>
+        <button
+          type="button"
+          aria-label="The picture: tap on the sticker"
+          className="relative flex-none p-0 border-0 bg-transparent cursor-crosshair"
+          onClick={mark}
+        >
+          <video ref={video} muted playsInline className="block w-[150px] rounded-md" />
+          {place && (
+            <span
+              className="absolute border-[3px] border-acorn rounded-full -translate-x-1/2 -translate-y-1/2 aspect-square"
+              style={{ left: `${100 * place.x}%`, top: `${100 * place.y}%`, width: `${100 * PATCH_SHARE}%` }}
+            />
+          )}
+        </button>
+        <div className="grid gap-2 justify-items-start">
+          <EyeWords report={report} placed={place !== null} stalled={stalled} trust={trust} />
+          {on && (
+            <Segmented
+              size="small"
+              aria-label="The sticker is on"
+              options={[
+                { value: 'crank', label: 'on the crank' },
+                { value: 'spindle', label: 'on the spindle' },
+              ]}
+              value={on}
+              onChange={setOn}
+            />
+          )}
+          <Button type="text" onClick={leave}>
+            Stop looking
+          </Button>
+        </div>
+      </div>
+    </>
+  );
+}
+
+function EyeWords({
+  report,
+  placed,
+  stalled,
+  trust,
+}: {
+  report: EyeLine['report'];
+  placed: boolean;
+  stalled: boolean;
+  trust: () => void;
+}) {
+  if (stalled) return <Alarm>No picture comes. Count by the keys until it does.</Alarm>;
+  if (!placed) return <p>Hold the crank where its sticker is in full view, and tap on the sticker in the picture.</p>;
+  if (report === 'indistinct')
+    return <Alarm>The sticker looks like what is around it. Take another colour, and tap on it again.</Alarm>;
+  if (report?.dark) return <Alarm>The picture is dark. Make light, or count by the keys.</Alarm>;
+  if (report && report.doubtful !== null)
+    return (
+      <>
+        <Alarm>
+          Not sure of the last {Math.max(1, report.doubtful)}. Set the count right with space and backspace.
+        </Alarm>
+        <Button onClick={trust}>The count is right now</Button>
+      </>
+    );
+  return (
+    <p className="text-ink-soft" data-eye="counting">
+      {report?.away ? 'The sticker has not come by: it stands still, or is out of sight.' : 'Sees the sticker come by.'}
+    </p>
+  );
+}
+
+function Alarm({ children }: { children: React.ReactNode }) {
+  return (
+    <Notice tone="tight" role="alert">
+      <strong>{children}</strong>
+    </Notice>
+  );
+}
