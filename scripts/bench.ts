@@ -26,6 +26,7 @@ import { shelved } from '../tests/support/serverTesting';
 import { evens, normals } from '../tests/support/chance';
 import { A_HAND, windAsKnown } from './knownHand';
 import { A_SESSION, type KnownSession, sessionsAsKnown, type Way } from './knownMinis';
+import { listening } from './listening';
 import { manyYarns } from './manyYarns';
 import { truth } from './truth';
 
@@ -68,6 +69,7 @@ const PARTS = {
   screens,
   run: longRun,
   learning,
+  listening,
   truth,
   minis,
   'minis page': minisPage,

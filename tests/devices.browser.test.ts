@@ -283,7 +283,7 @@ describe('by the motor, watched by the counter', () => {
   test('a closed tab stops the motor; opened again, the count is what the motor turned', async () => {
     await maker.close();
     for (;;) if ((await shown('motor')).state === 'standing') break;
-    maker = await set.maker();
+    maker = await set.maker(undefined, 'lasts');
     await maker.goTo(`/winding/run/${runId}`);
     await maker.holds();
     const turns = await settled(maker, runId);

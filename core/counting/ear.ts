@@ -62,14 +62,15 @@ export class Ear {
     if (this.tracker) return;
     this.unclear = false;
     this.marks.push(this.moments.length);
-    if (this.marks.length > TAUGHT_TURNS) this.learn(learnPattern(this.moments, this.marks));
+    if (this.marks.length <= TAUGHT_TURNS) return;
+    // A hand that presses at each turn may be less even than the crank.
+    const [byMarks, evenly] = [learnPattern(this.moments, this.marks), this.learnEvenly()];
+    this.learn(byMarks.clarity > evenly.clarity ? byMarks : evenly);
   }
 
   /** Ten turns are done since the first mark. */
   markTen(): void {
-    const [from] = this.marks;
-    if (this.tracker || from === undefined) return;
-    this.learn(learnPatternBetween(this.moments, from, this.moments.length, TAUGHT_TURNS));
+    if (!this.tracker && this.marks.length > 0) this.learn(this.learnEvenly());
   }
 
   /** What was counted in doubt has been looked at. */
@@ -87,6 +88,10 @@ export class Ear {
       standing: (this.tracker?.still ?? 1) > SURE,
       level: Math.min(1, Math.max(0, (this.hearing.level + 7) / 6)),
     };
+  }
+
+  private learnEvenly(): TurnPattern {
+    return learnPatternBetween(this.moments, this.marks[0]!, this.moments.length, TAUGHT_TURNS);
   }
 
   private learn(pattern: TurnPattern): void {

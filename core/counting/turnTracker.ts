@@ -32,8 +32,10 @@ export class TurnTracker {
   private angle: number | undefined;
 
   constructor(private readonly pattern: TurnPattern) {
-    const all = (SPEEDS.length + 1) * PLACES_IN_TURN;
-    this.likely = Array.from({ length: SPEEDS.length + 1 }, () => new Float64Array(PLACES_IN_TURN).fill(1 / all));
+    // Anywhere, and as likely still as at any speed.
+    this.likely = Array.from({ length: SPEEDS.length + 1 }, (_, s) =>
+      new Float64Array(PLACES_IN_TURN).fill(0.5 / PLACES_IN_TURN / (s === 0 ? 1 : SPEEDS.length)),
+    );
   }
 
   hear(moment: Moment): void {

@@ -1,5 +1,15 @@
 import fc from 'fast-check';
-import { afterEvent, isPaced, type NewRunEvent, newRun, type RunState, steadiness, turnsOn, turnsSeen } from './run';
+import {
+  afterEvent,
+  isPaced,
+  LISTENERS,
+  type NewRunEvent,
+  newRun,
+  type RunState,
+  steadiness,
+  turnsOn,
+  turnsSeen,
+} from './run';
 import { counterLengthM } from './lengthSources';
 import { onSpindleAt, turnsAtLength } from './windingPlan';
 
@@ -68,6 +78,33 @@ describe('a motor that counts', () => {
 
   test('that only looks on counts nothing', () =>
     expect(turnsOn(play([motor(0), { ...motor(50), drives: false }]), 0)).toBe(0));
+});
+
+describe.each(LISTENERS)('a %s that counts', (device) => {
+  const reading = (total: number, session = 'one', drives = true) =>
+    ({ kind: 'reading', part: 0, device, session, total, drives }) as const;
+
+  test('goes on from what was counted before, and what a hand adds or takes back sets it right for good', () => {
+    const before = [turn(12), reading(0), reading(20)];
+    expect(turnsOn(play(before), 0)).toBe(32);
+    expect(turnsOn(play([...before, turn(1), reading(21)]), 0)).toBe(34);
+    expect(turnsOn(play([...before, turn(-2), reading(21)]), 0)).toBe(31);
+  });
+
+  test('that came late with its count adds what it heard beside what a hand corrected, never the same turn twice', () => {
+    // Kept at 20; three more were heard, and shown, when the hand corrected by one.
+    expect(turnsOn(play([reading(0), reading(20), turn(1), reading(23), reading(23)]), 0)).toBe(24);
+  });
+
+  test('begun anew goes on from the count, and its old session with it', () =>
+    expect(turnsOn(play([reading(0), reading(20), reading(0, 'two'), reading(4, 'two')]), 0)).toBe(24));
+
+  test('that only looks on neither counts nor adds to what a hand counts', () => {
+    const state = play([reading(0, 'one', false), turn(10), reading(10, 'one', false), reading(10)]);
+    expect(turnsOn(state, 0)).toBe(10);
+  });
+
+  test('has seen its turns', () => expect(turnsSeen(play([reading(0), reading(20)]), 0)).toBe(20));
 });
 
 describe('a length counter', () => {

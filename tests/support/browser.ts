@@ -14,8 +14,9 @@ const ARGUMENTS = [
 /** Longer than a screen that was lost may hold a run, on a machine that does nine other things. */
 const PATIENCE_MS = 60_000;
 
-export function openBrowser(): Promise<Browser> {
-  return puppeteer.launch({ executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium', args: ARGUMENTS });
+export function openBrowser(more: string[] = []): Promise<Browser> {
+  const executablePath = process.env.CHROMIUM_PATH ?? '/usr/bin/chromium';
+  return puppeteer.launch({ executablePath, args: [...ARGUMENTS, ...more] });
 }
 
 /** A page as a maker works it: by what it says, with the keys of a keyboard. */

@@ -7,8 +7,8 @@ import { type More, layOutDemo } from './demo';
 export interface Stage {
   app: App;
   browser: Browser;
-  /** A new tab. */
-  maker: (size?: { width: number; height: number }) => Promise<Maker>;
+  /** A new tab, closed after the test that opened it unless it lasts. */
+  maker: (size?: { width: number; height: number }, lasts?: 'lasts') => Promise<Maker>;
 }
 
 /** Sets the stage before the tests of a file and clears it after them. */
@@ -17,9 +17,9 @@ export function stage({ demo, ...more }: { demo: boolean } & More): Stage {
   beforeAll(async () => {
     set.app = await App.start(demo ? (databaseFile) => layOutDemo(databaseFile, more) : undefined);
     set.browser = await openBrowser();
-    set.maker = async (size) => {
+    set.maker = async (size, lasts) => {
       const maker = await Maker.at(set.browser, set.app.url, size);
-      opened.push(maker);
+      if (!lasts) opened.push(maker);
       return maker;
     };
   });

@@ -1,5 +1,5 @@
 import type { DeviceReading } from '../../core/winding/deviceReading';
-import { hear, type Heard, lineLost, nothingHeard } from './deviceLine';
+import { hear, hearHere, type Heard, heardNow, lineLost, nothingHeard } from './deviceLine';
 
 const counter = (metres: number): DeviceReading => ({ device: 'counter', session: 'c1', atMs: 0, metres });
 const motor: DeviceReading = { device: 'motor', session: 'm1', atMs: 0, state: 'running', spindleTurns: 12 };
@@ -28,4 +28,14 @@ test('with the line itself lost, all are silent, each since it was last missed',
   const lost = lineLost(after([[counter(1), motor], 10], [[motor], 60]), 900);
   expect(lost).toEqual({ readings: {}, silentSinceMs: { counter: 60, motor: 900 }, connected: false });
   expect(lineLost(lost, 2000)).toBe(lost);
+});
+
+test('what this page hears itself is beside what the line tells, until it is put away', () => {
+  const microphone = { device: 'microphone', session: 'e1', atMs: 0, turns: 4 } as const;
+  hearHere('microphone', microphone);
+  expect(heardNow().readings.microphone).toBe(microphone);
+  hearHere('camera', { device: 'camera', session: 'e2', atMs: 0, turns: 9 });
+  hearHere('microphone', undefined);
+  expect(heardNow().readings).toMatchObject({ microphone: undefined, camera: { turns: 9 } });
+  hearHere('camera', undefined);
 });

@@ -5,7 +5,7 @@ import { SAMPLES_PER_S } from '../../../core/counting/hearing';
 import type { TurnPattern } from '../../../core/counting/turnPattern';
 import { hearHere } from '../../../ui/devices/deviceLine';
 import type { FromEar, ToEar } from '../../../workers/ear.worker';
-import { mediaRefusal, type MediaRefusal } from './mediaRefusal';
+import { AppAway, mediaRefusal, type MediaRefusal } from './mediaRefusal';
 
 export interface EarLine {
   state: 'off' | 'asking' | 'on' | MediaRefusal;
@@ -50,7 +50,9 @@ export function useEar(onLearned: (pattern: TurnPattern) => void): EarLine {
       if (left) return stream.getTracks().forEach((track) => track.stop());
       const context = new AudioContext({ sampleRate: SAMPLES_PER_S });
       ending.push(() => void context.close());
-      await context.audioWorklet.addModule(new URL('../../../workers/listen.worklet.js', import.meta.url));
+      await context.audioWorklet.addModule(new URL('../../../workers/listen.worklet.js', import.meta.url)).catch(() => {
+        throw new AppAway();
+      });
       if (left) return;
       const ear = new Worker(new URL('../../../workers/ear.worker.ts', import.meta.url), { type: 'module' });
       ending.push(() => ear.terminate());
@@ -60,6 +62,7 @@ export function useEar(onLearned: (pattern: TurnPattern) => void): EarLine {
       ear.postMessage({ sound: port2, pattern } satisfies ToEar, [port2]);
       context.createMediaStreamSource(stream).connect(node);
       const session = crypto.randomUUID();
+      ear.onerror = () => fail('app away');
       ear.onmessage = ({ data }: MessageEvent<FromEar>) => {
         setReport(data);
         if (data.learned) latest.current(data.learned);

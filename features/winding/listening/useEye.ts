@@ -75,6 +75,7 @@ export function useEye(passesPerTurn: number): EyeLine {
         for (const track of stream.getVideoTracks()) track.onended = () => fail('gone');
         const eye = new Worker(new URL('../../../workers/eye.worker.ts', import.meta.url), { type: 'module' });
         ending.push(() => eye.terminate());
+        eye.onerror = () => fail('app away');
         eye.onmessage = ({ data }: MessageEvent<FromEye>) => {
           setReport(data);
           const session = at.current?.session;

@@ -2,7 +2,6 @@
 
 import { Standstill } from '../../../ui/bench/RunStage';
 import { Button } from 'antd';
-import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useEffect, useRef, useState } from 'react';
 import type { Learned } from '../../../core/bench/calibration';
@@ -43,6 +42,7 @@ import { LengthRuler } from './LengthRuler';
 import { useBenchKeys } from '../../../ui/bench/useBenchKeys';
 import { LETTERS, type WindingAct } from './windingKeys';
 import { useDriver } from './useDriver';
+import { ListenerPanel } from '../listening/ListenerPanel';
 import { useListeners } from '../listening/useListeners';
 import { usePace } from './usePace';
 import { READY_TO_CUT, useMotor, useWoundOnto } from './useMotor';
@@ -51,8 +51,6 @@ import { useVoice, type Voice } from '../../../ui/bench/useVoice';
 import { WinderDrawing } from '../plan/WinderDrawing';
 import styles from './WindStage.module.css';
 import { afterStop, CUE_WORDS, DEVICE_WORDS, MARK_WORDS, STEADY_WORDS, STOP_WORDS } from '../words';
-
-const ListenerPanel = dynamic(() => import('../listening/ListenerPanel').then((module) => module.ListenerPanel), { ssr: false });
 
 /** From so much of what the tool holds, the last layers are to be watched. */
 const NEARLY_FULL = 0.94;

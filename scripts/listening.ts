@@ -1,0 +1,146 @@
+/** `npm run bench -- listening`: how well made-up winders are counted by their sound and by a picture of them. */
+import { Ear, TAUGHT_TURNS } from '../core/counting/ear';
+import { Eye } from '../core/counting/eye';
+import { FRAMES_PER_S, HEIGHT, type PictureScene, standInPicture, STICKER_AT, WIDTH } from '../devices/standInPicture';
+import { SAMPLES_PER_S, type SoundScene, standInSound, type Stretch } from '../devices/standInSound';
+import { evens } from '../tests/support/chance';
+
+/** The ear was tuned on even seeds: these were kept apart. */
+const SEEDS = [1, 3, 5, 7, 9, 11, 13, 15];
+const SOUNDS: Record<string, Partial<SoundScene>> = {
+  'a quiet room': {},
+  'a fan': { noise: 0.2 },
+  'a radio': { radio: 0.3 },
+  'somebody speaks': { speech: 0.3 },
+  'speech as loud as the winder': { speech: 1 },
+};
+const LIGHTS: Record<string, Partial<PictureScene>> = {
+  'by day': {},
+  'a light that flickers': { flicker: 0.5 },
+  'a dim room': { light: 0.3, grain: 25 },
+  'a hand comes by': { hand: true },
+};
+
+const evenly = (seconds: number, turnsPerS: number): Stretch => ({
+  seconds,
+  fromTurnsPerS: turnsPerS,
+  toTurnsPerS: turnsPerS,
+});
+const change = (seconds: number, fromTurnsPerS: number, toTurnsPerS: number): Stretch => ({
+  seconds,
+  fromTurnsPerS,
+  toTurnsPerS,
+});
+
+/** How one cranks after the ten turns that teach. */
+const WAYS: Record<string, (turnsPerS: number, chance: () => number) => Stretch[]> = {
+  evenly: (v) => [evenly(40, v)],
+  'faster and slower': (v, chance) =>
+    Array.from({ length: 4 }).flatMap(() => {
+      const other = v * (0.6 + 0.9 * chance());
+      return [change(2, v, other), evenly(5, other), change(2, other, v)];
+    }),
+  'with pauses': (v, chance) =>
+    Array.from({ length: 4 }).flatMap(() => [
+      change(0.7, v, 0),
+      evenly(1 + 3 * chance(), 0),
+      change(0.9, 0, v),
+      evenly(6, v),
+    ]),
+};
+
+interface Tally {
+  turns: number;
+  missed: number;
+  doubled: number;
+  /** Scenes in which the count was wrong and nothing was said of it. */
+  silently: number;
+  msPerS: number;
+}
+
+export function listening(): void {
+  for (const [way, stretchesOf] of Object.entries(WAYS)) {
+    for (const [name, scene] of Object.entries(SOUNDS))
+      report(
+        `ear, ${way}, ${name}`,
+        SEEDS.map((seed) => heard(seed, stretchesOf, scene)),
+      );
+    for (const [name, scene] of Object.entries(LIGHTS))
+      report(
+        `eye, ${way}, ${name}`,
+        SEEDS.slice(0, 3).map((seed) => seen(seed, stretchesOf, scene)),
+      );
+  }
+}
+
+function heard(seed: number, stretchesOf: (typeof WAYS)[string], scene: Partial<SoundScene>): Tally {
+  const chance = evens(seed);
+  const v = 0.8 + 0.9 * ((0.37 * seed) % 1);
+  const quietS = 13 / v;
+  const { samples, turnsAtS } = standInSound({
+    seed,
+    stretches: [evenly(quietS, v), ...stretchesOf(v, chance)],
+    quietS,
+    ...scene,
+  });
+  const marks = turnsAtS.slice(1, TAUGHT_TURNS + 2).map((at) => at + 0.2 * (chance() - 0.5));
+  const ear = new Ear();
+  let [marked, doubted, spentMs] = [0, false, 0];
+  const piece = SAMPLES_PER_S / 10;
+  for (let i = 0; i < samples.length; i += piece) {
+    for (; i / SAMPLES_PER_S >= (marks[marked] ?? Infinity); marked++) ear.mark();
+    const fromMs = performance.now();
+    ear.hear(samples.subarray(i, i + piece));
+    spentMs += performance.now() - fromMs;
+    doubted ||= ear.report().doubtful !== null;
+  }
+  const turned = turnsAtS.filter((at) => at > marks[TAUGHT_TURNS]!).length;
+  const off = ear.report().turns - TAUGHT_TURNS - turned;
+  return tally(turned, off, doubted, (spentMs * SAMPLES_PER_S) / samples.length);
+}
+
+function seen(seed: number, stretchesOf: (typeof WAYS)[string], scene: Partial<PictureScene>): Tally {
+  const chance = evens(seed);
+  const v = 0.8 + 1.5 * ((0.37 * seed) % 1);
+  const side = Math.round(0.16 * WIDTH);
+  const [left, top] = [Math.round(STICKER_AT.x * WIDTH - side / 2), Math.round(STICKER_AT.y * HEIGHT - side / 2)];
+  let eye: Eye | undefined;
+  let [n, done, spentMs] = [0, 0, 0];
+  const stretches = [evenly(0.5, 0), change(1, 0, v), ...stretchesOf(v, chance)];
+  for (const { frame, turned } of standInPicture({ seed, stretches, ...scene })) {
+    const rgba = new Uint8ClampedArray(4 * side * side);
+    for (let y = 0; y < side; y++) {
+      const from = 4 * ((y + top) * WIDTH + left);
+      rgba.set(frame.subarray(from, from + 4 * side), 4 * y * side);
+    }
+    const fromMs = performance.now();
+    if (eye) eye.see({ side, rgba }, n / FRAMES_PER_S);
+    else eye = new Eye({ side, rgba });
+    spentMs += performance.now() - fromMs;
+    [n, done] = [n + 1, turned];
+  }
+  const { passes, doubtful } = eye!.report();
+  return tally(Math.floor(done), passes - Math.floor(done), doubtful !== null, (spentMs * FRAMES_PER_S) / n);
+}
+
+/** Where a turn ends is a matter of taste: one more or less at the end is none. */
+function tally(turns: number, off: number, doubted: boolean, msPerS: number): Tally {
+  const wrong = Math.max(0, Math.abs(off) - 1);
+  return {
+    turns,
+    missed: off < 0 ? wrong : 0,
+    doubled: off > 0 ? wrong : 0,
+    silently: wrong > 0 && !doubted ? 1 : 0,
+    msPerS,
+  };
+}
+
+function report(name: string, tallies: readonly Tally[]): void {
+  const sum = (of: (tally: Tally) => number) => tallies.reduce((total, tally) => total + of(tally), 0);
+  const perThousand = (of: (tally: Tally) => number) => ((1000 * sum(of)) / sum(({ turns }) => turns)).toFixed(1);
+  console.log(
+    `${name.padEnd(56)} ${sum(({ turns }) => turns)} turns, of 1,000 missed ${perThousand(({ missed }) => missed)}, ` +
+      `doubled ${perThousand(({ doubled }) => doubled)}; wrong without a word ${sum(({ silently }) => silently)} of ${tallies.length}; ` +
+      `${(sum(({ msPerS }) => msPerS) / tallies.length / 10).toFixed(1)} % of a core`,
+  );
+}

@@ -1,0 +1,163 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import type { Browser } from 'puppeteer-core';
+import { Ear } from '../core/counting/ear';
+import { writeWav, writeY4m } from '../devices/recording';
+import { standInPicture, STICKER_AT } from '../devices/standInPicture';
+import { SAMPLES_PER_S, standInSound } from '../devices/standInSound';
+import { Maker, openBrowser } from './support/browser';
+import { stage } from './support/stage';
+
+/** A real browser hears and sees a made-up winder as its microphone and its camera, and a run is counted by them. */
+
+const set = stage({ demo: true });
+const RUN = '/winding/run/5';
+const WINDER = 'Small winder';
+const stand = (seconds: number) => ({ seconds, fromTurnsPerS: 0, toTurnsPerS: 0 });
+const evenly = (seconds: number, turnsPerS: number) => ({ seconds, fromTurnsPerS: turnsPerS, toTurnsPerS: turnsPerS });
+const begin = (turnsPerS: number) => ({ seconds: 0.8, fromTurnsPerS: 0, toTurnsPerS: turnsPerS });
+
+let folder: string;
+let browser: Browser | undefined;
+beforeAll(() => (folder = mkdtempSync(path.join(os.tmpdir(), 'lazy-acorn-recordings-'))));
+afterEach(async () => {
+  await browser?.close();
+  browser = undefined;
+});
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+/** A bench that counts by this, in a browser with these devices. */
+async function benchWith(driver: string, devices: string[], kept: Record<string, string> = {}): Promise<Maker> {
+  browser = await openBrowser(devices);
+  const maker = await Maker.at(browser, set.app.url);
+  await maker.page.evaluateOnNewDocument(
+    (entries) => entries.forEach(([key, value]) => localStorage.setItem(key, value)),
+    Object.entries({ 'what counts': driver, ...kept }),
+  );
+  await maker.goTo(RUN);
+  await maker.holds();
+  return maker;
+}
+
+const FAKE = ['--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream'];
+const countOf = (maker: Maker) =>
+  maker.page.$eval('[data-count]', (button) => Number(button.getAttribute('data-count')));
+
+/** What the winder of a seed sounds like, learned from ten turns that were counted. */
+function learned(seed: number): string {
+  const { samples, turnsAtS } = standInSound({ seed, stretches: [evenly(8, 1.5)] });
+  const ear = new Ear();
+  let at = 0;
+  for (const turnAt of turnsAtS.slice(0, 11)) {
+    const to = Math.round(turnAt * SAMPLES_PER_S);
+    ear.hear(samples.subarray(at, to));
+    ear.mark();
+    at = to;
+  }
+  return JSON.stringify(ear.pattern);
+}
+
+test('the microphone counts a winder that it knows, and a press sets right what it missed', async () => {
+  const recording = path.join(folder, 'winder.wav');
+  const { samples, turnsAtS } = standInSound({
+    seed: 11,
+    stretches: [stand(3), begin(1.5), evenly(12, 1.5), stand(600)],
+  });
+  writeWav(recording, samples);
+  const maker = await benchWith('microphone', [...FAKE, `--use-file-for-fake-audio-capture=${recording}%noloop`], {
+    [`sound of ${WINDER}`]: learned(11),
+  });
+  const before = await countOf(maker);
+  await maker.press('Listen to this winder');
+  await maker.until(async () => (await countOf(maker)) >= before + turnsAtS.length - 2);
+  await maker.sees('hears the winder stand still');
+  // A busy machine may lose a part of the sound itself.
+  const heard = (await countOf(maker)) - before;
+  expect(Math.abs(heard - turnsAtS.length)).toBeLessThanOrEqual(2);
+  await maker.keys('Space');
+  await maker.counts(before + heard + 1);
+  await maker.keys('Backspace', 'Backspace');
+  await maker.counts(before + heard - 1);
+  await maker.kept();
+  await maker.page.reload();
+  await maker.counts(before + heard - 1);
+  await maker.close();
+});
+
+test('ten turns are shown it by two presses; where no turn stands out they are counted all the same', async () => {
+  const recording = path.join(folder, 'fan.wav');
+  writeWav(recording, standInSound({ seed: 5, stretches: [stand(30)], noise: 0.5 }).samples);
+  const maker = await benchWith('microphone', [...FAKE, `--use-file-for-fake-audio-capture=${recording}`]);
+  const before = await countOf(maker);
+  await maker.press('Listen');
+  await maker.press('Begin');
+  await maker.sees('0 of 10');
+  await maker.keys('Space');
+  await maker.sees('1 of 10');
+  await maker.counts(before + 1);
+  await maker.press('Ten are done');
+  await maker.sees('No turn stands out');
+  await maker.counts(before + 10);
+  await maker.press('Stop listening');
+  await maker.sees('Listen');
+  await maker.close();
+});
+
+test('a microphone that gives nothing is said to be silent, and the keys count', async () => {
+  const recording = path.join(folder, 'dead.wav');
+  writeWav(recording, new Float32Array(SAMPLES_PER_S));
+  const maker = await benchWith('microphone', [...FAKE, `--use-file-for-fake-audio-capture=${recording}`], {
+    [`sound of ${WINDER}`]: learned(11),
+  });
+  const before = await countOf(maker);
+  await maker.press('Listen to this winder');
+  await maker.sees('Nothing is heard');
+  await maker.keys('Space');
+  await maker.counts(before + 1);
+  await maker.close();
+});
+
+test.each([
+  ['microphone', 'Listen'],
+  ['camera', 'Look'],
+])('without leave, the %s says so and how to give it; the keys count', async (device, button) => {
+  const maker = await benchWith(device, ['--deny-permission-prompts']);
+  const before = await countOf(maker);
+  await maker.press(button);
+  await maker.sees(/(does not allow the|No) (microphone|camera)/);
+  await maker.sees('The keys count as before');
+  await maker.keys('Space');
+  await maker.counts(before + 1);
+  await maker.close();
+});
+
+test('the camera counts a sticker that was tapped, over a light that flickers', async () => {
+  const recording = path.join(folder, 'crank.y4m');
+  const scene = { seed: 3, stretches: [stand(12), begin(1), evenly(9, 1), stand(6)], flicker: 0.4 };
+  let turned = 0;
+  writeY4m(
+    recording,
+    (function* () {
+      for (const picture of standInPicture(scene)) {
+        turned = picture.turned;
+        yield picture.frame;
+      }
+    })(),
+  );
+  const maker = await benchWith('camera', [...FAKE, `--use-file-for-fake-video-capture=${recording}`]);
+  const before = await countOf(maker);
+  await maker.press('Look');
+  await maker.waitsFor(() => (document.querySelector('video')?.getBoundingClientRect().height ?? 0) > 50);
+  const { x, y, width, height } = (await (await maker.page.$('video'))!.boundingBox())!;
+  await maker.page.mouse.click(x + STICKER_AT.x * width, y + STICKER_AT.y * height);
+  await maker.sees('Sees the sticker come by');
+  const whole = Math.floor(turned);
+  await maker.until(async () => (await countOf(maker)) >= before + whole - 1);
+  await maker.sees('The sticker has not come by');
+  // A busy machine may lose frames.
+  expect(Math.abs((await countOf(maker)) - before - whole)).toBeLessThanOrEqual(1);
+  await maker.press('Stop looking');
+  await maker.sees('Look');
+  await maker.close();
+});
