@@ -12,7 +12,20 @@ const mayImport = (folder, ...others) => ({
 
 /** The rooms of a floor, from the ground up: each may import those before it, so that no two lean on each other. */
 const ROOMS = {
-  core: ['common', 'counting', 'trouble', 'yarn', 'bench', 'twist', 'winding', 'days', 'projects', 'exchange', 'minis', 'logbook'],
+  core: [
+    'common',
+    'counting',
+    'trouble',
+    'yarn',
+    'bench',
+    'twist',
+    'winding',
+    'days',
+    'projects',
+    'exchange',
+    'minis',
+    'logbook',
+  ],
   db: ['common', 'yarn', 'bench', 'winding', 'twist', 'minis', 'projects', 'days', 'logbook', 'exchange'],
   server: [
     ...['common', 'bench', 'yarn', 'projects', 'twist', 'winding', 'minis', 'logbook', 'days'],

@@ -154,7 +154,7 @@ test('the camera counts a sticker that was tapped, over a light that flickers', 
   await maker.sees('Sees the sticker come by');
   const whole = Math.floor(turned);
   await maker.until(async () => (await countOf(maker)) >= before + whole - 1);
-  await maker.sees('The sticker has not come by');
+  await maker.sees(/has not come by|Not sure/);
   // A busy machine may lose frames.
   expect(Math.abs((await countOf(maker)) - before - whole)).toBeLessThanOrEqual(1);
   await maker.press('Stop looking');

@@ -23,9 +23,13 @@ const GONE = 0.2;
 const ROCKS = 0.45;
 const MISSED = [1.7, 2.6] as const;
 const USUAL_OF = 5;
-/** Something else is before the place once its colour is so far from the usual for so long; the usual follows slowly. */
-const COVERED = 0.015;
+/**
+ * Something else is before the place once it is by such a share brighter or darker than usual, for so long. Light flickers,
+ * so that is told from some frames together; the usual follows slowly.
+ */
+const COVERED = 0.25;
 const COVERED_AFTER_S = 0.3;
+const TOGETHER = 0.08;
 const FOLLOWS = 0.02;
 const DARK_AFTER_S = 1;
 const AWAY_AFTER_S = 2;
@@ -51,7 +55,8 @@ export class Eye {
   private gaps: number[] = [];
   private doubtfulFrom: number | null = null;
   private darkFromS: number | undefined;
-  private usual: Hue | undefined;
+  private usual: number | undefined;
+  private bright: number;
   private openS: number | undefined;
   private nowS = 0;
   private cameS: number | undefined;
@@ -63,6 +68,7 @@ export class Eye {
   constructor(tapped: Patch) {
     this.hue = hueOf(tapped, (x, y) => Math.hypot(x, y) < 0.2);
     this.atTap = shareOf(tapped, this.hue);
+    this.bright = brightness(tapped);
     if (this.atTap < 0.04 || this.atTap > 0.6) throw new RangeError('the sticker looks like what is around it');
   }
 
@@ -94,14 +100,16 @@ export class Eye {
 
   /** What covers the place hides the sticker too. */
   private watchPlace(patch: Patch, share: number, atS: number): void {
-    const hue = hueOf(patch, (_x, _y, hue) => apart(hue, this.hue) > 2 * NEAR);
-    if (share < GONE && this.usual === undefined) this.usual = hue;
-    const covered = share < GONE && this.usual !== undefined && apart(hue, this.usual) > COVERED;
-    if (!covered) this.openS = atS;
-    else if (atS - (this.openS ?? atS) > COVERED_AFTER_S) this.doubtfulFrom ??= this.passes;
-    if (covered || share >= GONE || this.usual === undefined) return;
-    this.usual.red += FOLLOWS * (hue.red - this.usual.red);
-    this.usual.green += FOLLOWS * (hue.green - this.usual.green);
+    if (share >= GONE) {
+      this.openS = atS;
+      return;
+    }
+    this.bright += TOGETHER * (brightness(patch) - this.bright);
+    this.usual ??= this.bright;
+    if (Math.abs(this.bright / this.usual - 1) < COVERED) {
+      this.openS = atS;
+      this.usual += FOLLOWS * (this.bright - this.usual);
+    } else if (atS - (this.openS ?? atS) > COVERED_AFTER_S) this.doubtfulFrom ??= this.passes;
   }
 
   private come(atS: number): void {
@@ -121,16 +129,15 @@ export class Eye {
   }
 }
 
-/** The colour of the points that are wanted: by their place, from the middle in parts of the patch's side, or their colour. */
-function hueOf({ side, rgba }: Patch, wanted: (x: number, y: number, hue: Hue) => boolean): Hue {
+/** The colour of the points within, seen from the middle in parts of the patch's side. */
+function hueOf({ side, rgba }: Patch, within: (x: number, y: number) => boolean): Hue {
   let [red, green, all] = [0, 0, 1e-9];
   for (let i = 0; i < side * side; i++) {
     const [r, g, b] = [rgba[4 * i]!, rgba[4 * i + 1]!, rgba[4 * i + 2]!];
-    const sum = Math.max(1, r + g + b);
-    if (!wanted((i % side) / side - 0.5, Math.floor(i / side) / side - 0.5, { red: r / sum, green: g / sum })) continue;
+    if (!within((i % side) / side - 0.5, Math.floor(i / side) / side - 0.5)) continue;
     red += r;
     green += g;
-    all += sum;
+    all += r + g + b;
   }
   return { red: red / all, green: green / all };
 }
