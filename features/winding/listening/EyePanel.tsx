@@ -38,7 +38,7 @@ export function EyePanel({
           </span>
         </Notice>
       )}
-      <div className={state === 'on' ? 'flex gap-4 items-start' : 'hidden'}>
+      <div className={state === 'on' ? 'flex gap-4 items-start min-w-0' : 'hidden'}>
         <button
           type="button"
           aria-label="The picture: tap on the sticker"
@@ -53,15 +53,15 @@ export function EyePanel({
             />
           )}
         </button>
-        <div className="grid gap-2 justify-items-start">
+        <div className="grid gap-2 justify-items-start min-w-0">
           <EyeWords report={report} placed={place !== null} stalled={stalled} trust={trust} />
           {on && (
             <Segmented
               size="small"
               aria-label="The sticker is on"
               options={[
-                { value: 'crank', label: 'on the crank' },
-                { value: 'spindle', label: 'on the spindle' },
+                { value: 'crank', label: 'crank' },
+                { value: 'spindle', label: 'spindle' },
               ]}
               value={on}
               onChange={setOn}

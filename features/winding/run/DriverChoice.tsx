@@ -35,11 +35,12 @@ export function DriverChoice() {
     <div>
       <div id={`${id}driver`}>The turns are counted by</div>
       <Segmented
+        vertical
         aria-labelledby={`${id}driver`}
         options={[
           { value: 'hand', label: 'me' },
           { value: 'pace', label: 'my pace' },
-          { value: 'microphone', label: 'its sound' },
+          { value: 'microphone', label: 'the winder’s sound' },
           { value: 'camera', label: 'the camera' },
           { value: 'motor', label: 'the motor' },
           { value: 'counter', label: 'the length counter' },
