@@ -149,7 +149,7 @@ test.each([
 
 test('the camera counts a sticker that was tapped, over a light that flickers', async () => {
   const recording = path.join(folder, 'crank.y4m');
-  const scene = { seed: 3, stretches: [stand(20), begin(1), evenly(9, 1), stand(6)], flicker: 0.4 };
+  const scene = { seed: 3, stretches: [stand(20), begin(1), evenly(9, 1), stand(6)], flicker: 0.25 };
   let turned = 0;
   writeY4m(
     recording,

@@ -72,6 +72,14 @@ test('light that goes out is noticed within two seconds, and the count stays', (
   expect(eye.report()).toMatchObject({ dark: true, passes: 4 });
 });
 
+test('a sticker that stands where a light hides it for a frame now and then is not counted', () => {
+  const frames = [...standInPicture({ seed: 2, stretches: [evenly(6, 0)] })].map(({ frame }) => patchOf(frame));
+  const eye = new Eye(frames[0]!);
+  const grey = { side: SIDE, rgba: new Uint8ClampedArray(4 * SIDE * SIDE).fill(120) };
+  frames.forEach((patch, n) => eye.see(n % 3 === 0 ? grey : patch, n / 30));
+  expect(eye.report().passes).toBe(0);
+});
+
 test('a sticker of the colour of the table is refused', () => {
   const table = new Uint8ClampedArray(4 * SIDE * SIDE).fill(110);
   expect(() => new Eye({ side: SIDE, rgba: table })).toThrow(RangeError);

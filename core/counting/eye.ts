@@ -12,13 +12,15 @@ interface Hue {
   green: number;
 }
 
-/** Points this near to a colour have it. */
-const NEAR = 0.09;
+/** Points this near to a colour have it: what is too bright or too dark for a camera changes its hue a little. */
+const NEAR = 0.13;
 /** A point darker than this has no colour that could be told. */
 const DARK = 14;
 /** The sticker has come when so much of what was there at the tap is there again, and gone at so much. */
 const COME = 0.5;
 const GONE = 0.2;
+/** For so long none of it is seen before it is gone: a light that flickers may hide it for a frame or two. */
+const GONE_AFTER_S = 0.1;
 /** Passes closer than this share of the usual time are a hand that rocks; a gap within these has one missed in it. */
 const ROCKS = 0.45;
 const MISSED = [1.7, 2.6] as const;
@@ -50,6 +52,7 @@ export class Eye {
   private readonly hue: Hue;
   private readonly atTap: number;
   private here = true;
+  private seenS: number | undefined;
   private passes = 0;
   private lastS: number | undefined;
   private gaps: number[] = [];
@@ -77,7 +80,9 @@ export class Eye {
     this.cameS ??= atS;
     this.darkFromS = brightness(patch) < DARK ? (this.darkFromS ?? atS) : undefined;
     const share = shareOf(patch, this.hue) / this.atTap;
-    if (this.here && share < GONE) this.here = false;
+    if (share >= GONE) this.seenS = atS;
+    this.seenS ??= atS;
+    if (this.here && atS - this.seenS > GONE_AFTER_S) this.here = false;
     else if (!this.here && share > COME) {
       this.here = true;
       this.come(atS);
