@@ -1,6 +1,6 @@
 import { closeSync, openSync, writeFileSync, writeSync } from 'node:fs';
+import { SAMPLES_PER_S } from '../core/counting/hearing';
 import { type Frame, FRAMES_PER_S, HEIGHT, WIDTH } from './standInPicture';
-import { SAMPLES_PER_S } from './standInSound';
 
 /** Writes sound as a file that a browser takes for its microphone: one channel of sixteen bits. */
 export function writeWav(file: string, samples: Float32Array): void {

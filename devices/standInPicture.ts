@@ -1,4 +1,5 @@
-import type { Stretch } from './standInSound';
+import type { Patch } from '../core/counting/eye';
+import { even, type Stretch } from './standInSound';
 
 /** Pictures of a crank with a sticker, made up: what a counter that looks is tried on. */
 
@@ -32,8 +33,7 @@ export const STICKER_AT = { x: MIDDLE.x / WIDTH, y: (MIDDLE.y - ARM) / HEIGHT };
 /** The frames of the scene, each with the turns that are done by then. */
 export function* standInPicture(scene: PictureScene): Generator<{ frame: Frame; turned: number }> {
   const { stretches, seed, flicker = 0.25, light = 1, grain = 12, hand = false } = scene;
-  let state = (seed * 2654435761) >>> 0;
-  const chance = () => (state = (Math.imul(state, 1664525) + 1013904223) >>> 0) / 2 ** 32;
+  const chance = even(seed);
   let turned = 0;
   let n = 0;
   for (const { seconds, fromTurnsPerS, toTurnsPerS } of stretches) {
@@ -63,4 +63,18 @@ function draw(turned: number, bright: number, grain: number, hand: boolean, chan
       frame[4 * (y * WIDTH + x) + 3] = 255;
     }
   return frame;
+}
+
+const PATCH_SIDE = 26;
+
+/** The piece of a frame about the place where the sticker comes by. */
+export function patchOf(frame: Frame): Patch {
+  const rgba = new Uint8ClampedArray(4 * PATCH_SIDE * PATCH_SIDE);
+  const left = Math.round(STICKER_AT.x * WIDTH - PATCH_SIDE / 2);
+  const top = Math.round(STICKER_AT.y * HEIGHT - PATCH_SIDE / 2);
+  for (let y = 0; y < PATCH_SIDE; y++) {
+    const from = 4 * ((y + top) * WIDTH + left);
+    rgba.set(frame.subarray(from, from + 4 * PATCH_SIDE), 4 * y * PATCH_SIDE);
+  }
+  return { side: PATCH_SIDE, rgba };
 }

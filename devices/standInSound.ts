@@ -1,6 +1,6 @@
-/** Sounds of a winder at a table, made up: what a counter that listens is tried on, since no recording of a real one ships. */
+import { SAMPLES_PER_S } from '../core/counting/hearing';
 
-export const SAMPLES_PER_S = 16_000;
+/** Sounds of a winder at a table, made up: what a counter that listens is tried on, since no recording of a real one ships. */
 
 /** A stretch of cranking: it goes evenly from one speed to another. Standing still: both 0. */
 export interface Stretch {
@@ -8,6 +8,16 @@ export interface Stretch {
   fromTurnsPerS: number;
   toTurnsPerS: number;
 }
+
+/** Cranking that goes from one speed to another. */
+export const change = (seconds: number, fromTurnsPerS: number, toTurnsPerS: number): Stretch => ({
+  seconds,
+  fromTurnsPerS,
+  toTurnsPerS,
+});
+
+/** Cranking at one speed; standing still at none. */
+export const evenly = (seconds: number, turnsPerS: number): Stretch => change(seconds, turnsPerS, turnsPerS);
 
 export interface SoundScene {
   /** The winder's own voice, and every chance in the scene. */
@@ -172,7 +182,7 @@ function play(samples: Float32Array, loud: number, chance: () => number) {
 }
 
 /** Repeatable chance: even between 0 and 1. */
-function even(seed: number): () => number {
+export function even(seed: number): () => number {
   let state = (Math.imul(seed, 2654435761) + 12345) >>> 0;
   return () => {
     state = (Math.imul(state, 1664525) + 1013904223) >>> 0;

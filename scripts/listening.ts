@@ -1,8 +1,9 @@
 /** `npm run bench -- listening`: how well made-up winders are counted by their sound and by a picture of them. */
 import { Ear, TAUGHT_TURNS } from '../core/counting/ear';
 import { Eye } from '../core/counting/eye';
-import { FRAMES_PER_S, HEIGHT, type PictureScene, standInPicture, STICKER_AT, WIDTH } from '../devices/standInPicture';
-import { SAMPLES_PER_S, type SoundScene, standInSound, type Stretch } from '../devices/standInSound';
+import { SAMPLES_PER_S } from '../core/counting/hearing';
+import { FRAMES_PER_S, patchOf, type PictureScene, standInPicture } from '../devices/standInPicture';
+import { change, evenly, type SoundScene, standInSound, type Stretch } from '../devices/standInSound';
 import { evens } from '../tests/support/chance';
 
 /** The ear was tuned on even seeds: these were kept apart. */
@@ -20,17 +21,6 @@ const LIGHTS: Record<string, Partial<PictureScene>> = {
   'a dim room': { light: 0.3, grain: 25 },
   'a hand comes by': { hand: true },
 };
-
-const evenly = (seconds: number, turnsPerS: number): Stretch => ({
-  seconds,
-  fromTurnsPerS: turnsPerS,
-  toTurnsPerS: turnsPerS,
-});
-const change = (seconds: number, fromTurnsPerS: number, toTurnsPerS: number): Stretch => ({
-  seconds,
-  fromTurnsPerS,
-  toTurnsPerS,
-});
 
 /** How one cranks after the ten turns that teach. */
 const WAYS: Record<string, (turnsPerS: number, chance: () => number) => Stretch[]> = {
@@ -102,20 +92,14 @@ function heard(seed: number, stretchesOf: (typeof WAYS)[string], scene: Partial<
 function seen(seed: number, stretchesOf: (typeof WAYS)[string], scene: Partial<PictureScene>): Tally {
   const chance = evens(seed);
   const v = 0.8 + 1.5 * ((0.37 * seed) % 1);
-  const side = Math.round(0.16 * WIDTH);
-  const [left, top] = [Math.round(STICKER_AT.x * WIDTH - side / 2), Math.round(STICKER_AT.y * HEIGHT - side / 2)];
   let eye: Eye | undefined;
   let [n, done, spentMs] = [0, 0, 0];
   const stretches = [evenly(0.5, 0), change(1, 0, v), ...stretchesOf(v, chance)];
   for (const { frame, turned } of standInPicture({ seed, stretches, ...scene })) {
-    const rgba = new Uint8ClampedArray(4 * side * side);
-    for (let y = 0; y < side; y++) {
-      const from = 4 * ((y + top) * WIDTH + left);
-      rgba.set(frame.subarray(from, from + 4 * side), 4 * y * side);
-    }
+    const patch = patchOf(frame);
     const fromMs = performance.now();
-    if (eye) eye.see({ side, rgba }, n / FRAMES_PER_S);
-    else eye = new Eye({ side, rgba });
+    if (eye) eye.see(patch, n / FRAMES_PER_S);
+    else eye = new Eye(patch);
     spentMs += performance.now() - fromMs;
     [n, done] = [n + 1, turned];
   }

@@ -1,15 +1,10 @@
-import { SAMPLES_PER_S, type SoundScene, standInSound, type Stretch } from '../../devices/standInSound';
+import { change, evenly, type SoundScene, standInSound } from '../../devices/standInSound';
+import { SAMPLES_PER_S } from './hearing';
 import { Ear, type EarReport, TAUGHT_TURNS } from './ear';
 
 /** Seeds that the ear was not tuned on: that was done on even ones. */
 const SEEDS = [1, 3];
 const PIECE = 1600;
-
-const evenly = (seconds: number, turnsPerS: number): Stretch => ({
-  seconds,
-  fromTurnsPerS: turnsPerS,
-  toTurnsPerS: turnsPerS,
-});
 
 /** Plays a scene to an ear that a hand teaches by a mark after each of the first turns; tells what it counted then, and what was turned. */
 function played(scene: SoundScene, hand: { late?: number; ten?: boolean } = {}) {
@@ -51,14 +46,9 @@ describe.each(SEEDS)('the winder of seed %i', (seed) => {
   });
 
   test('faster and slower', () => {
-    const to = (turnsPerS: number, from: number): Stretch => ({
-      seconds: 3,
-      fromTurnsPerS: from,
-      toTurnsPerS: turnsPerS,
-    });
     const { off } = played({
       seed,
-      stretches: [evenly(9, 1.5), to(1.9, 1.5), evenly(3, 1.9), to(0.9, 1.9), evenly(4, 0.9)],
+      stretches: [evenly(9, 1.5), change(3, 1.5, 1.9), evenly(3, 1.9), change(3, 1.9, 0.9), evenly(4, 0.9)],
     });
     expect(Math.abs(off)).toBeLessThanOrEqual(1);
   });
@@ -66,7 +56,7 @@ describe.each(SEEDS)('the winder of seed %i', (seed) => {
   test('a crank that stands still is not counted on', () => {
     const { reports, off } = played({
       seed,
-      stretches: [evenly(12, 1.4), { seconds: 0.6, fromTurnsPerS: 1.4, toTurnsPerS: 0 }, evenly(7, 0)],
+      stretches: [evenly(12, 1.4), change(0.6, 1.4, 0), evenly(7, 0)],
     });
     expect(reports.at(-1)!.standing).toBe(true);
     expect(reports.at(-1)!.turns).toBe(reports.at(-60)!.turns);

@@ -1,16 +1,6 @@
-import { HEIGHT, type PictureScene, standInPicture, STICKER_AT, WIDTH } from '../../devices/standInPicture';
-import { Eye, type EyeReport, type Patch } from './eye';
-
-const SIDE = 26;
-
-/** The piece of a frame about the place that was tapped. */
-function patchOf(frame: Uint8ClampedArray): Patch {
-  const rgba = new Uint8ClampedArray(4 * SIDE * SIDE);
-  const [left, top] = [Math.round(STICKER_AT.x * WIDTH - SIDE / 2), Math.round(STICKER_AT.y * HEIGHT - SIDE / 2)];
-  for (let y = 0; y < SIDE; y++)
-    rgba.set(frame.subarray(4 * ((y + top) * WIDTH + left), 4 * ((y + top) * WIDTH + left + SIDE)), 4 * y * SIDE);
-  return { side: SIDE, rgba };
-}
+import { patchOf, type PictureScene, standInPicture } from '../../devices/standInPicture';
+import { change, evenly } from '../../devices/standInSound';
+import { Eye, type EyeReport } from './eye';
 
 function watched(scene: Omit<PictureScene, 'seed'>) {
   let eye: Eye | undefined;
@@ -25,8 +15,7 @@ function watched(scene: Omit<PictureScene, 'seed'>) {
   return { eye: eye!, reports, passes: reports.at(-1)!.passes, turned: Math.floor(done) };
 }
 
-const evenly = (seconds: number, turnsPerS: number) => ({ seconds, fromTurnsPerS: turnsPerS, toTurnsPerS: turnsPerS });
-const begin = (turnsPerS: number) => [evenly(0.5, 0), { seconds: 1, fromTurnsPerS: 0, toTurnsPerS: turnsPerS }];
+const begin = (turnsPerS: number) => [evenly(0.5, 0), change(1, 0, turnsPerS)];
 
 test.each([
   ['by day', {}],
@@ -75,12 +64,12 @@ test('light that goes out is noticed within two seconds, and the count stays', (
 test('a sticker that stands where a light hides it for a frame now and then is not counted', () => {
   const frames = [...standInPicture({ seed: 2, stretches: [evenly(6, 0)] })].map(({ frame }) => patchOf(frame));
   const eye = new Eye(frames[0]!);
-  const grey = { side: SIDE, rgba: new Uint8ClampedArray(4 * SIDE * SIDE).fill(120) };
+  const grey = { ...frames[0]!, rgba: new Uint8ClampedArray(frames[0]!.rgba.length).fill(120) };
   frames.forEach((patch, n) => eye.see(n % 3 === 0 ? grey : patch, n / 30));
   expect(eye.report().passes).toBe(0);
 });
 
 test('a sticker of the colour of the table is refused', () => {
-  const table = new Uint8ClampedArray(4 * SIDE * SIDE).fill(110);
-  expect(() => new Eye({ side: SIDE, rgba: table })).toThrow(RangeError);
+  const table = new Uint8ClampedArray(4 * 26 * 26).fill(110);
+  expect(() => new Eye({ side: 26, rgba: table })).toThrow(RangeError);
 });

@@ -78,7 +78,8 @@ export class Eye {
   see(patch: Patch, atS: number): void {
     this.nowS = atS;
     this.cameS ??= atS;
-    this.darkFromS = brightness(patch) < DARK ? (this.darkFromS ?? atS) : undefined;
+    const bright = brightness(patch);
+    this.darkFromS = bright < DARK ? (this.darkFromS ?? atS) : undefined;
     const share = shareOf(patch, this.hue) / this.atTap;
     if (share >= GONE) this.seenS = atS;
     this.seenS ??= atS;
@@ -87,7 +88,7 @@ export class Eye {
       this.here = true;
       this.come(atS);
     }
-    this.watchPlace(patch, share, atS);
+    this.watchPlace(bright, share, atS);
   }
 
   trust(): void {
@@ -104,12 +105,12 @@ export class Eye {
   }
 
   /** What covers the place hides the sticker too. */
-  private watchPlace(patch: Patch, share: number, atS: number): void {
+  private watchPlace(bright: number, share: number, atS: number): void {
     if (share >= GONE) {
       this.openS = atS;
       return;
     }
-    this.bright += TOGETHER * (brightness(patch) - this.bright);
+    this.bright += TOGETHER * (bright - this.bright);
     this.usual ??= this.bright;
     if (Math.abs(this.bright / this.usual - 1) < COVERED) {
       this.openS = atS;
@@ -118,7 +119,7 @@ export class Eye {
   }
 
   private come(atS: number): void {
-    const usual = this.gaps.length >= USUAL_OF ? median(this.gaps.slice(-USUAL_OF)) : undefined;
+    const usual = this.gaps.length >= USUAL_OF ? median(this.gaps) : undefined;
     const gap = this.lastS === undefined ? undefined : atS - this.lastS;
     this.cameS = atS;
     if (gap !== undefined && usual !== undefined) {
@@ -130,7 +131,7 @@ export class Eye {
     }
     this.passes++;
     this.lastS = atS;
-    if (gap !== undefined) this.gaps.push(gap);
+    if (gap !== undefined) this.gaps = [...this.gaps, gap].slice(-USUAL_OF);
   }
 }
 

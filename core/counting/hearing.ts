@@ -44,16 +44,12 @@ interface Band {
 
 /** Takes sound as it comes, in pieces of any length, and gives the moments that are whole. */
 export class Hearing {
-  private readonly bands: Band[];
+  private readonly bands = BANDS_HZ.map(bandPass);
   private started = false;
   private inMoment = 0;
   private power = 0;
   /** How loud the last whole moment was, in decades of power below a full one. */
   level = Math.log10(FLOOR);
-
-  constructor(samplesPerS = SAMPLES_PER_S) {
-    this.bands = BANDS_HZ.map((hz) => bandPass(hz, samplesPerS));
-  }
 
   hear(samples: Float32Array): Moment[] {
     const moments: Moment[] = [];
@@ -93,8 +89,8 @@ export class Hearing {
 }
 
 /** A second-order band-pass of unit gain at its middle, by the usual bilinear form. */
-function bandPass(hz: number, samplesPerS: number): Band {
-  const turn = (2 * Math.PI * hz) / samplesPerS;
+function bandPass(hz: number): Band {
+  const turn = (2 * Math.PI * hz) / SAMPLES_PER_S;
   const alpha = Math.sin(turn) / (2 * SHARPNESS);
   const a0 = 1 + alpha;
   return {

@@ -3,14 +3,18 @@ import { BANDS_HZ, MOMENT_S, type Moment } from './hearing';
 /** Places in a turn that are told apart. */
 export const PLACES_IN_TURN = 64;
 
-/** How a winder sounds round one turn of its crank. */
-export interface TurnPattern {
+/** What a winder adds to what is heard, round one turn of its crank. */
+export interface TurnSound {
   /** The power that it adds to each band at each place of the turn. */
   power: number[][];
   /** How much louder each band is than around it while nothing is added, in decades: noise is never quite even. */
   lift: number[];
   /** How much that varies, in decades. */
   spread: number[][];
+}
+
+/** The same, with how far it is to be trusted. */
+export interface TurnPattern extends TurnSound {
   /** How well what was heard fitted its place; what fits much worse is not the winder. */
   fit: { mean: number; sd: number };
   /** How much better each taught turn fits what the others sound like than standing still: below 0 not at all. */
@@ -43,7 +47,7 @@ export function learnPattern(moments: readonly Moment[], turnAt: readonly number
   return { ...pattern, fit: fitOf(moments, at, pattern), clarity: clarityOf(moments, at) };
 }
 
-function aligned(moments: readonly Moment[], turnAt: readonly number[], { rounds, step } = CLOSELY): number[] {
+function aligned(moments: readonly Moment[], turnAt: readonly number[], { rounds, step }: typeof CLOSELY): number[] {
   let at = [...turnAt];
   for (let round = 0; round < rounds; round++) {
     const pattern = patternOf(moments, at);
@@ -86,7 +90,7 @@ function shifted(
   moments: readonly Moment[],
   at: readonly number[],
   i: number,
-  pattern: TurnPattern,
+  pattern: TurnSound,
   step: number,
 ): number {
   const length = (at.at(-1)! - at[0]!) / (at.length - 1);
@@ -112,7 +116,7 @@ function shifted(
   return best.at;
 }
 
-function patternOf(moments: readonly Moment[], at: readonly number[], only?: (turn: number) => boolean): TurnPattern {
+function patternOf(moments: readonly Moment[], at: readonly number[], only?: (turn: number) => boolean): TurnSound {
   const cells = Array.from({ length: PLACES_IN_TURN }, () => ({
     weight: 1e-6,
     sum: new Array<number>(BANDS).fill(0),
@@ -160,8 +164,7 @@ function patternOf(moments: readonly Moment[], at: readonly number[], only?: (tu
       ) + lift[b]!,
   );
   const power = mean.map((place) => place.map((value, b) => Math.max(0, 10 ** value - 10 ** (usual[b]! + NOTHING))));
-  const fit = { mean: 0, sd: 1 };
-  return { power, lift, spread, fit, clarity: 0 };
+  return { power, lift, spread };
 }
 
 /** Places as likely as the right one where there is no turn to be heard, as shares of a turn. */
@@ -186,7 +189,7 @@ function clarityOf(moments: readonly Moment[], at: readonly number[]): number {
   return count === 0 ? 0 : sum / count;
 }
 
-function fitOf(moments: readonly Moment[], at: readonly number[], pattern: TurnPattern): TurnPattern['fit'] {
+function fitOf(moments: readonly Moment[], at: readonly number[], pattern: TurnSound): TurnPattern['fit'] {
   const fits = moments
     .slice(Math.max(0, Math.ceil(at[0]!)), Math.ceil(at.at(-1)!))
     .map((moment) => bestFit(moment, pattern));
@@ -194,7 +197,7 @@ function fitOf(moments: readonly Moment[], at: readonly number[], pattern: TurnP
   return { mean, sd: Math.sqrt(fits.reduce((sum, fit) => sum + (fit - mean) ** 2, 0) / fits.length) };
 }
 
-function bestFit(moment: Moment, pattern: TurnPattern): number {
+function bestFit(moment: Moment, pattern: TurnSound): number {
   return Math.max(...Array.from({ length: PLACES_IN_TURN }, (_, place) => likeness(moment, pattern, place)));
 }
 
@@ -215,7 +218,7 @@ const QUIETER = 0.05;
  * @example
  * likeness({ now: Array(9).fill(-4), around: Array(9).fill(-4) }, learnPattern([], [0, 50]), 7) // => likeness({ now: Array(9).fill(-4), around: Array(9).fill(-4) }, learnPattern([], [0, 50]), 'still')
  */
-export function likeness(moment: Moment, pattern: TurnPattern, place: number | 'still'): number {
+export function likeness(moment: Moment, pattern: TurnSound, place: number | 'still'): number {
   let sum = 0;
   for (let b = 0; b < BANDS; b++) {
     const around = moment.around[b]! + pattern.lift[b]!;

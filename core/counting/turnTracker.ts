@@ -5,13 +5,13 @@ import { likeness, PLACES_IN_TURN, type TurnPattern } from './turnPattern';
 const SPEEDS = Array.from({ length: 26 }, (_, i) => 0.22 * 1.115 ** i);
 /** Chances within one moment: that the hand goes a step faster or slower, that it stops, that it begins. */
 const CHANGE = 0.2;
-/** What fits worse than so many times the usual spread is something else. */
-const STRANGE = 1;
 const STOP = { slow: 0.006, fast: 0.003 };
 const BEGIN = 0.06;
+/** The speeds from which a hand stops most easily. */
+const SLOW = 8;
 /** That a voice or a jolt has led it astray, and the crank is anywhere. */
 const ASTRAY = 0.0005;
-/** A hand begins slowly. */
+/** A hand begins at any speed but the highest. */
 const BEGINS_BELOW = 22;
 /** How much of what is heard counts: neighbours in time are not independent witnesses. */
 const TRUST = 0.6;
@@ -55,7 +55,7 @@ export class TurnTracker {
       next[0]![p]! += moved[0]![p]! - begun;
       for (let s = 1; s <= last; s++) {
         const here = moved[s]![p]! + (s <= BEGINS_BELOW ? begun / BEGINS_BELOW : 0);
-        const stops = here * (s < 8 ? STOP.slow : STOP.fast);
+        const stops = here * (s < SLOW ? STOP.slow : STOP.fast);
         const changes = (here - stops) * CHANGE;
         next[0]![p]! += stops;
         next[s]![p]! += here - stops - 2 * changes;
@@ -75,7 +75,8 @@ export class TurnTracker {
     const at = Array.from({ length: PLACES_IN_TURN }, (_, p) => likeness(moment, this.pattern, p));
     const best = Math.max(still, ...at);
     const { mean, sd } = this.pattern.fit;
-    const trust = TRUST * Math.exp(Math.min(0, (best - mean) / sd / STRANGE + 1));
+    // What fits worse than it usually does, by more than its spread, is something else.
+    const trust = TRUST * Math.exp(Math.min(0, (best - mean) / sd + 1));
     const weight = at.map((value) => Math.exp(trust * (value - best)));
     const stillWeight = Math.exp(trust * (still - best));
     let sum = 0;

@@ -59,7 +59,7 @@ export function EarPanel({
         </Notice>
       )}
       {report.stage === 'counting' ? (
-        <p className="flex items-center gap-3 text-ink-soft" data-ear="counting">
+        <p className="flex items-center gap-3 text-ink-soft">
           <Level level={report.level} />
           {report.standing ? 'hears the winder stand still' : 'hears the winder turn'}
           <Button type="text" onClick={leave}>

@@ -102,7 +102,7 @@ function EyeWords({
       </>
     );
   return (
-    <p className="text-ink-soft" data-eye="counting">
+    <p className="text-ink-soft">
       {report?.away ? 'The sticker has not come by: it stands still, or is out of sight.' : 'Sees the sticker come by.'}
     </p>
   );
