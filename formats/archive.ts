@@ -19,7 +19,7 @@ import { EXERCISE_KINDS } from '../core/twist/twistPractice';
  */
 
 export const ARCHIVE_FORMAT = 'lazy-acorn archive';
-export const ARCHIVE_VERSION = 7;
+export const ARCHIVE_VERSION = 8;
 
 const id = z.int().positive();
 const whole = z.int().positive();
@@ -460,7 +460,17 @@ const UPGRADES: Record<number, (tables: OldTables) => OldTables> = {
         return [TABLES_BEFORE_7[table] ?? table, names ? rows.map((row) => renamed(row, names)) : rows];
       }),
     ),
+  // Two fingers were not known as a form; what a new bench has, one gets.
+  7: (tables) => ({
+    ...tables,
+    hand_form: [
+      ...tables.hand_form!,
+      handForm(nextId(tables.hand_form!), 'Two fingers', 'fingers', [36_000, 70_000, 110_000], 120_000),
+    ],
+  }),
 };
+
+const nextId = (rows: readonly OldRow[]) => 1 + Math.max(0, ...rows.map(({ id }) => Number(id)));
 
 /** What was called otherwise until version 6, by its earlier name. */
 const TABLES_BEFORE_7: Record<string, ArchiveTable> = {

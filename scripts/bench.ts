@@ -446,7 +446,7 @@ function learning(): void {
       const [entry] = windAsKnown(db, A_HAND, 1, normal);
       const { turns, plannedTurns } = operationPage(db, entry!)!.run!.cakes[0]!;
       const { sd } = operationPage(db, entry!)!.run!.plan.cakes[0]!.crankTurns;
-      if (Math.abs(turns - plannedTurns) <= HALF_WIDTH_90 * sd) within++;
+      if (Math.abs(turns! - plannedTurns) <= HALF_WIDTH_90 * sd) within++;
       db.close();
     }
     const percent = (sum: number) => `${((100 * sum) / MAKERS).toFixed(1)} %`;

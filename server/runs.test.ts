@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { runState } from '../core/winding/run';
 import type { RunEvent } from '../core/winding/run';
 import { eventsAfter } from '../db/winding/runs';
+import { bench } from './bench/bench';
 import { operationPage } from './logbook/operationPage';
 import { latestOperations } from './logbook/logbook';
 import { redoOperation, undoOperation, whyNotUndo } from './yarn/pieces';
@@ -444,6 +445,44 @@ describe('logging', () => {
     expect(runPage(db, runId)!.ended).toEqual({ operationId: id });
     expect(pieceId).toBe(pieces[0]!.id);
     expect(runsUnderWay(db)).toEqual([]);
+  });
+
+  test('just wound, the cake is what the scale says: it teaches nothing of turns, and time places its knot', () => {
+    const { db, yarnId, runId, send, event } = running();
+    const { crankTurns, secondsPerTurn } = runPage(db, runId)!.plan.cakes[0]!;
+    const at = (seconds: number) => NOW.getTime() + 1000 * seconds;
+    const lasts = Math.round(crankTurns.mean * secondsPerTurn);
+    send([
+      event({ kind: 'stage', part: 0, stage: 'wind' }, at(0)),
+      event({ kind: 'uncounted', part: 0, is: true }, at(10)),
+      event({ kind: 'mark', mark: 'knot', part: 0, atTurn: Math.round(crankTurns.mean / 2) }, at(10 + lasts / 2)),
+      event({ kind: 'stage', part: 0, stage: 'take off' }, at(10 + lasts)),
+    ]);
+    const id = idOf(logRun(db, runId, logValues(['111']), 'metric', NOW));
+    const { pieces, remaining } = yarnPage(db, yarnId)!;
+    expect(remaining!.lengthM.mean).toBeCloseTo((111 * 412) / 115, 6);
+    const knotM = pieces[1]!.faults[0]!.atM;
+    expect(knotM).toBeGreaterThan(60);
+    expect(knotM).toBeLessThan((111 * 412) / 115 / 2);
+    const { run, balance } = operationPage(db, id)!;
+    expect(balance!.verdict).toBe('balances');
+    expect(run!.cakes).toMatchObject([{ turns: null, lengthCheck: null }]);
+    expect(run!.places).toMatchObject([{ what: 'knot', atTurn: null }]);
+    expect(run!.secondsPerTurn).toBeNull();
+    const { learned } = bench(db).winders[0]!;
+    expect([learned.crankRatio.from, learned.secondsPerTurn.from]).toEqual([0, 0]);
+  });
+
+  test('of two cakes one is counted and one just wound: both are weighed, and only the count teaches', () => {
+    const { db, runId, send, event } = running({}, equal(2));
+    send([
+      event({ kind: 'turns', part: 0, amount: 300 }),
+      event({ kind: 'stage', part: 1, stage: 'wind' }),
+      event({ kind: 'uncounted', part: 1, is: true }),
+    ]);
+    expect(errorsOf(logRun(db, runId, logValues(['111']), 'metric', NOW))).not.toEqual({});
+    const id = idOf(logRun(db, runId, logValues(['56', '55']), 'metric', NOW));
+    expect(operationPage(db, id)!.run!.cakes.map(({ turns }) => turns)).toEqual([300, null]);
   });
 
   test('what is missing is said; what was thrown away accounts for it', () => {

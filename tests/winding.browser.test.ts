@@ -275,15 +275,15 @@ test('a mini is wound on the thumb, with care for it, and becomes a ball', async
   await maker.press('Wind it by hand');
   await maker.arrivesAt(/^\/winding\/run\/\d+$/);
   await maker.holds();
-  await maker.sees('Leave a tail');
-  for (let step = 0; step < 12 && !(await maker.text()).includes('If it turns pale, blue or numb'); step++)
+  await maker.sees('Hold the end in your palm');
+  for (let step = 0; step < 12 && !(await maker.text()).includes('turns pale, blue or numb'); step++)
     await maker.count(1);
-  await maker.sees('If it turns pale, blue or numb');
+  await maker.sees('turns pale, blue or numb');
   await maker.press('Begin to wind at once');
   await countTens(3);
   await maker.counts(30);
   await maker.press('All wound: take it off');
-  await maker.sees('Slide it off');
+  await maker.sees('Lift it off the thumb');
   await maker.count(5);
   await maker.sees('All done');
   await maker.count(1);
@@ -293,11 +293,74 @@ test('a mini is wound on the thumb, with care for it, and becomes a ball', async
   await maker.sees('Ball 1');
 });
 
-test('by hand every way is shown step by step', async () => {
-  await maker.goTo('/winding/by-hand');
-  for (const words of ['On a nostepinne', 'On a card tube', 'On a thumb', 'With two chairs']) await maker.sees(words);
-  for (let step = 0; step < 2; step++) await maker.press('Next on a thumb');
-  await maker.sees('If it turns pale, blue or numb');
+test('a cake is just wound: nobody counts, a reload takes nothing away, and the scale tells what it is', async () => {
+  await maker.goTo(`/winding/plan/${MINI + 1}`);
+  await maker.press('Wind it at the bench');
+  await maker.arrivesAt(/^\/winding\/run\/\d+$/);
+  await maker.holds();
+  await maker.press('Begin to wind at once');
+  await maker.press('How I count');
+  await click('nobody: I just wind');
+  await maker.keys('Escape');
+  // Nothing has begun: it can neither be taken off nor lose its way back.
+  expect(await maker.page.$eval('::-p-text(take it off)', (b) => b.closest('button')!.disabled)).toBe(true);
+  await maker.page.focus('[data-count]');
+  await maker.keys('Space');
+  await maker.sees('A knot that you mark now is placed by the time');
+  await maker.keys('Space', 'Space');
+  await maker.keys('KeyK');
+  await maker.sees('1 knot marked');
+  await maker.page.reload();
+  await maker.holds();
+  await maker.sees('A knot that you mark now is placed by the time');
+  await maker.sees('1 knot marked');
+  await maker.press('All wound: take it off');
+  await maker.press('To the scale at once');
+  await maker.sees('not counted');
+  await maker.fill('masses.0', '20');
+  await maker.press('Log it');
+  await maker.arrivesAt(/^\/logbook\/\d+$/);
+  await maker.sees('not counted, planned');
+  await maker.sees(/knot by the time/);
+  await maker.page.evaluate(() => localStorage.setItem('what counts', 'hand'));
+});
+
+test('by hand every way is shown: moving, step by step, or still beside each other; a left hand sees its mirror', async () => {
+  await maker.goTo('/winding/by-hand?method=thumb');
+  // Nothing is to move here: every step stands there with its words.
+  for (const words of [
+    'Hold the end in your palm',
+    'Figures of eight',
+    'Fold it, and wind round it',
+    'Lift it off the thumb',
+  ])
+    await maker.sees(words);
+  await maker.sees('turns pale, blue or numb');
+  await maker.sees(/about \d+ min: \d+ wraps/);
+  await maker.fill('amount-mass', '5 hours');
+  await maker.sees('An amount with its unit');
+  await maker.fill('amount-mass', '25 g');
+  await maker.sees(/about \d+ min: \d+ wraps/);
+  const mirrored = () => document.querySelectorAll('svg > g[transform^="matrix(-1"]').length;
+  expect(await maker.page.evaluate(mirrored)).toBe(0);
+  await click('Left-handed');
+  await maker.waitsFor(() => document.querySelectorAll('svg > g[transform^="matrix(-1"]').length > 8);
+  await maker.page.reload();
+  await maker.waitsFor(() => document.querySelectorAll('svg > g[transform^="matrix(-1"]').length > 8);
+  await click('Left-handed');
+  await click('Over two chairs');
+  await maker.arrivesAt(/^\/winding\/by-hand/);
+  await maker.sees('Back to back, with a weight on each seat');
+  await maker.page.emulateMediaFeatures([{ name: 'prefers-reduced-motion', value: 'no-preference' }]);
+  await maker.sees('1 of 4');
+  await maker.press('Next');
+  await maker.sees('2 of 4');
+  await click('Lift the strand off');
+  await maker.sees('3 of 4');
+  await maker.sees('Never pull: chairs tip');
+  await maker.page.emulateMediaFeatures([{ name: 'prefers-reduced-motion', value: 'reduce' }]);
+  await click('Corner snag');
+  await maker.arrivesAt(/^\/trouble/);
 });
 
 test('a tool is put on the bench and taken off again, and either can be undone', async () => {

@@ -22,11 +22,11 @@ const SMALLEST_CAKE_G = 1;
  *
  * @param plan as it was set down
  * @example
- * correctedCakes({ mass: { massG: 100, tareG: 0, from: 'scale', resolutionG: 1 }, gristMPerG: 2, cakes: [] }, { weighedG: [], turns: [], paced: [], turnsByCounter: [] }) // => []
+ * correctedCakes({ mass: { massG: 100, tareG: 0, from: 'scale', resolutionG: 1 }, gristMPerG: 2, cakes: [] }, { weighedG: [], turns: [], paced: [], turnsByCounter: [], uncounted: [] }) // => []
  */
 export function correctedCakes<Cake extends CakeSetDown>(
   plan: { mass: MassFact; gristMPerG: number; cakes: readonly Cake[] },
-  state: Pick<RunState, 'weighedG' | 'turns' | 'paced' | 'turnsByCounter'>,
+  state: Pick<RunState, 'weighedG' | 'turns' | 'paced' | 'turnsByCounter' | 'uncounted'>,
 ): Cake[] {
   const { cakes, gristMPerG } = plan;
   const weighed = cakes.map((_, part) => state.weighedG[part] ?? null);
@@ -72,7 +72,7 @@ function shares(toCome: readonly CakeSetDown[], restG: number): number[] {
 /** Turns that were made for each that the plan had, by the cakes that were counted and weighed, against the plan's own doubt. */
 function turnsFactor(
   plan: { gristMPerG: number; cakes: readonly CakeSetDown[] },
-  state: Pick<RunState, 'turns' | 'paced' | 'turnsByCounter'>,
+  state: Pick<RunState, 'turns' | 'paced' | 'turnsByCounter' | 'uncounted'>,
   weighed: readonly (number | null)[],
 ): Estimate {
   const seen = weighed.flatMap((massG, part) => {

@@ -9,6 +9,8 @@ import {
   steadiness,
   turnsOn,
   turnsSeen,
+  turnsSoFar,
+  woundParts,
 } from './run';
 import { counterLengthM } from './lengthSources';
 import { onSpindleAt, turnsAtLength } from './windingPlan';
@@ -192,6 +194,61 @@ test('turns that a clock ticked count as any others, but nobody has seen them', 
   const more = play([turn(8), ticked, ticked, ticked]);
   expect([isPaced(more, 0), turnsSeen(more, 0)]).toEqual([true, 0]);
   expect(turnsSeen(play([counter(0), { kind: 'turns at least', part: 0, turns: 30 }]), 0)).toBe(0);
+});
+
+describe('a cake that is just wound', () => {
+  const MINUTE = 60_000;
+  const uncounted = (is: boolean, at: number, part = 0) => ({ kind: 'uncounted', part, is, at }) as const;
+  const stage = (name: 'wind' | 'take off', at: number, part = 0) =>
+    ({ kind: 'stage', part, stage: name, at }) as const;
+  const stop = (at: number) => ({ kind: 'stop', part: 0, reason: 'snag', atTurn: 0, at }) as const;
+  const resume = (at: number) => ({ kind: 'resume', part: 0, at }) as const;
+
+  test('is wound, though nobody counted, and its time is that of the winding without stops', () => {
+    const state = play([
+      stage('wind', 0),
+      uncounted(true, MINUTE),
+      stop(4 * MINUTE),
+      resume(9 * MINUTE),
+      stage('take off', 10 * MINUTE),
+      stage('wind', 20 * MINUTE),
+      stage('take off', 21 * MINUTE),
+    ]);
+    expect(state.windingMs).toEqual([5 * MINUTE]);
+    expect(turnsSeen(state, 0)).toBe(0);
+    expect(turnsSoFar(state, 0, 99 * MINUTE, 0.5)).toBe(600);
+  });
+
+  test('has come as far as its time says, while it goes on and not while it stands', () => {
+    const going = play([stage('wind', 0), uncounted(true, MINUTE)]);
+    expect(turnsSoFar(going, 0, 3 * MINUTE, 1)).toBe(120);
+    expect(turnsSoFar(going, 0, 0, 1)).toBe(0);
+    expect(
+      turnsSoFar(afterEvent(going, { ...stop(3 * MINUTE), writer: 'k', seq: 9, atMs: 3 * MINUTE }), 0, 8 * MINUTE, 1),
+    ).toBe(120);
+    // Another cake has not begun.
+    expect(turnsSoFar(play([uncounted(true, 0)], 2), 1, MINUTE, 1)).toBe(0);
+  });
+
+  test('beside counted ones: each keeps its own, and all of them are weighed', () => {
+    const state = play([turn(40), stage('wind', 1000, 1), uncounted(true, 2000, 1), stage('take off', 62_000, 1)], 3);
+    expect(woundParts(state)).toEqual([0, 1]);
+    expect(turnsSeen(state, 0)).toBe(40);
+    expect(turnsSoFar(state, 0, 0, 1)).toBe(40);
+    expect(state.windingMs).toEqual([0, 60_000, 0]);
+  });
+
+  test('counts again where that is taken back; what was counted before and after holds', () => {
+    const state = play([turn(7), uncounted(true, 1000), uncounted(false, 5000), { ...turn(3), at: 6000 }]);
+    expect(state.uncounted).toEqual([]);
+    expect(turnsSeen(state, 0)).toBe(10);
+    expect(turnsSeen(play([turn(7), uncounted(true, 1000), uncounted(true, 2000)]), 0)).toBe(0);
+  });
+
+  test('a page left open over night, or a clock set back, is no winding', () => {
+    expect(play([uncounted(true, 0), stage('take off', 8 * 60 * MINUTE)]).windingMs).toEqual([0]);
+    expect(play([uncounted(true, MINUTE), stage('take off', 0)]).windingMs).toEqual([0]);
+  });
 });
 
 test('the last mark of this cake is taken back, not one of another', () => {

@@ -10,10 +10,12 @@ export type Stage = (typeof STAGES)[number];
 
 /** What is looked to before the crank turns, or the hand. */
 export const PREPARE_STEPS = [
+  'band',
   'open',
   'folded',
   'crossing',
   'snap',
+  'clamp',
   'mount',
   'ties',
   'end',
@@ -25,23 +27,33 @@ export const PREPARE_STEPS = [
 ] as const;
 
 /** What is done once the yarn is on the spindle or the form. */
-export const TAKE_OFF_STEPS = ['inner end', 'lift', 'slide', 'hole', 'outer end', 'slip'] as const;
+export const TAKE_OFF_STEPS = ['inner end', 'lift', 'close', 'outer end', 'slide', 'hole', 'slip'] as const;
 
 export type RunStep = (typeof PREPARE_STEPS)[number] | (typeof TAKE_OFF_STEPS)[number];
 
 /** What yarn is wound onto: a winder, or a form that is held in the hand. */
-export const HAND_FORMS = ['nostepinne', 'tube', 'thumb'] as const;
+export const HAND_FORMS = ['nostepinne', 'tube', 'thumb', 'fingers'] as const;
 export type HandForm = (typeof HAND_FORMS)[number];
 export type WoundOnto = 'winder' | HandForm;
 
 /**
- * The steps before winding, in the order of the user's school: only a hank is opened, snapped, mounted and untied; a
- * winder is threaded, a form in the hand is begun with a tail.
+ * Wound round itself every way it becomes a ball; round a spindle, a stick or a tube it keeps a height.
  *
  * @example
- * prepareSteps({ form: 'cake', onto: 'winder', ties: 'after mounting' }) // => ['end', 'seat']
+ * isWoundAsBall('thumb') // => true
+ */
+export function isWoundAsBall(onto: WoundOnto): boolean {
+  return onto === 'thumb' || onto === 'fingers';
+}
+
+/**
+ * The steps before winding, in the order of the user's school: only a hank is opened, snapped, mounted and untied; what comes
+ * with a band loses it first; a winder is set up and threaded, a form in the hand is begun with a tail.
+ *
  * @example
- * prepareSteps({ form: 'hank', onto: 'thumb', ties: 'before mounting' }) // => ['open', 'folded', 'crossing', 'snap', 'ties', 'mount', 'end', 'park', 'tail', 'lay', 'cross']
+ * prepareSteps({ form: 'cake', onto: 'winder', ties: 'after mounting' }) // => ['clamp', 'end', 'seat']
+ * @example
+ * prepareSteps({ form: 'hank', onto: 'thumb', ties: 'before mounting' }) // => ['band', 'open', 'folded', 'crossing', 'snap', 'ties', 'mount', 'end', 'park', 'tail', 'lay', 'cross']
  */
 export function prepareSteps({
   form,
@@ -52,9 +64,11 @@ export function prepareSteps({
   onto: WoundOnto;
   ties: Schools['ties'];
 }): readonly RunStep[] {
+  const band: RunStep[] = form === 'hank' || form === 'shop skein' ? ['band'] : [];
+  const clamp: RunStep[] = onto === 'winder' ? ['clamp'] : [];
   const held: RunStep[] = ties === 'after mounting' ? ['mount', 'ties'] : ['ties', 'mount'];
-  const hank: RunStep[] = ['open', 'folded', 'crossing', 'snap', ...held, 'end', 'park'];
-  return [...(needsSwift(form) ? hank : (['end'] as const)), ...startSteps(onto)];
+  const loop: RunStep[] = ['open', 'folded', 'crossing', 'snap', ...clamp, ...held, 'end', 'park'];
+  return [...band, ...(needsSwift(form) ? loop : [...clamp, 'end' as const]), ...startSteps(onto)];
 }
 
 function startSteps(onto: WoundOnto): readonly RunStep[] {
@@ -62,17 +76,18 @@ function startSteps(onto: WoundOnto): readonly RunStep[] {
 }
 
 /**
- * The steps by which a finished cake comes off.
+ * The steps by which a finished cake or ball comes off.
  *
  * @example
  * takeOffSteps('winder', 'in the hole') // => ['inner end', 'lift', 'hole', 'outer end', 'slip']
  * @example
- * takeOffSteps('thumb', 'in the hole')[1] // => 'slide'
+ * takeOffSteps('thumb', 'apart') // => ['close', 'outer end', 'slide', 'hole']
  */
 export function takeOffSteps(onto: WoundOnto, slip: Schools['slip']): readonly RunStep[] {
-  const off: RunStep = onto === 'winder' ? 'lift' : 'slide';
+  const off: RunStep[] =
+    onto === 'winder' ? ['inner end', 'lift', 'hole', 'outer end'] : ['close', 'outer end', 'slide', 'hole'];
   // Kept apart, the slip is nothing to be done at the bench.
-  return ['inner end', off, 'hole', 'outer end', ...(slip === 'in the hole' ? (['slip'] as const) : [])];
+  return slip === 'in the hole' ? [...off, 'slip'] : off;
 }
 
 export const STOP_REASONS = [
@@ -147,6 +162,8 @@ export type NewRunEvent = { part: number } & (
   | { kind: 'hand over'; who: string; atTurn: number }
   /** A cake is weighed before the next is wound; null: not weighed after all. */
   | { kind: 'weighed'; massG: number | null }
+  /** From here on a cake is just wound, and nobody counts; `false` takes that back. */
+  | { kind: 'uncounted'; is: boolean }
   /** What went wrong, and what helped. */
   | ({ kind: 'trouble'; atTurn: number } & TroubleReport)
   /**
@@ -198,6 +215,8 @@ export interface RunState {
   weighedG: (number | null)[];
   /** Who has wound from which turn on, where it was said. */
   hands: (RunMark & { who: string })[];
+  /** Cakes that were just wound, without a count, or with one that is not whole. */
+  uncounted: number[];
   /** How many of each cake's turns a pace has ticked. */
   paced: number[];
   /** Time spent turning for each cake, stops and rests left out. */
@@ -241,6 +260,7 @@ export function newRun(cakes: number): RunState {
     troubles: [],
     weighedG: Array.from({ length: cakes }, () => null),
     hands: [],
+    uncounted: [],
     paced: Array.from({ length: cakes }, () => 0),
     windingMs: Array.from({ length: cakes }, () => 0),
     lastTurnMs: null,
@@ -267,15 +287,17 @@ export function afterEvent(state: RunState, event: RunEvent): RunState {
       const others = state.ticked.filter((ticked) => ticked !== key);
       return { ...state, ticked: event.done ? [...others, key] : others };
     }
-    case 'stage':
+    case 'stage': {
+      const next = Math.min(part, state.turns.length - 1);
       return {
-        ...state,
+        ...untilNow(state, atMs),
         stage: event.stage,
-        part: Math.min(part, state.turns.length - 1),
+        part: next,
         stopped: null,
-        lastTurnMs: null,
+        lastTurnMs: event.stage === 'wind' && state.uncounted.includes(next) ? atMs : null,
         lately: [],
       };
+    }
     case 'turns':
       return afterTurns(
         corrected(event.by === 'pace' ? ticked(state, part, event.amount) : state, part, event.amount),
@@ -285,13 +307,13 @@ export function afterEvent(state: RunState, event: RunEvent): RunState {
       );
     case 'stop':
       return {
-        ...state,
+        ...untilNow(state, atMs),
         stopped: { reason: event.reason, sinceMs: atMs },
         stops: [...state.stops, { part, atTurn: event.atTurn, reason: event.reason }],
         lastTurnMs: null,
       };
     case 'resume':
-      return { ...state, stopped: null };
+      return { ...state, stopped: null, lastTurnMs: state.uncounted.includes(state.part) ? atMs : state.lastTurnMs };
     case 'mark':
       return { ...state, marks: [...state.marks, { part, atTurn: event.atTurn, mark: event.mark }] };
     case 'unmark': {
@@ -302,6 +324,14 @@ export function afterEvent(state: RunState, event: RunEvent): RunState {
       return { ...state, hands: [...state.hands, { part, atTurn: event.atTurn, who: event.who }], lastTurnMs: null };
     case 'weighed':
       return { ...state, weighedG: replaced(state.weighedG, part, event.massG) };
+    case 'uncounted': {
+      const others = state.uncounted.filter((each) => each !== part);
+      return {
+        ...untilNow(state, atMs),
+        uncounted: event.is ? [...others, part] : others,
+        lastTurnMs: event.is && state.stopped === null ? atMs : null,
+      };
+    }
     case 'trouble':
       return afterTrouble(state, event);
     case 'reading':
@@ -349,25 +379,60 @@ export function isPaced(state: Pick<RunState, 'turns' | 'paced'>, part: number):
 }
 
 /**
- * The turns of a cake that somebody or something saw; none where they follow from the counter's metres or from a clock,
- * and so say nothing of length, gears or pace.
+ * The turns of a cake that somebody or something saw; none where it was just wound, or where they follow from the counter's
+ * metres or from a clock, and so say nothing of length, gears or pace.
  *
  * @example
- * turnsSeen({ turns: [560], paced: [540], turnsByCounter: [false] }, 0) // => 0
+ * turnsSeen({ turns: [560], paced: [540], turnsByCounter: [false], uncounted: [] }, 0) // => 0
  */
-export function turnsSeen(state: Pick<RunState, 'turns' | 'paced' | 'turnsByCounter'>, part: number): number {
-  return state.turnsByCounter[part] || isPaced(state, part) ? 0 : turnsOn(state, part);
+export function turnsSeen(
+  state: Pick<RunState, 'turns' | 'paced' | 'turnsByCounter' | 'uncounted'>,
+  part: number,
+): number {
+  const guessed = state.turnsByCounter[part] || state.uncounted.includes(part) || isPaced(state, part);
+  return guessed ? 0 : turnsOn(state, part);
 }
 
 /**
  * The cakes that anything was wound onto, by their place in the plan; the first, where nothing was counted.
  *
  * @example
- * woundParts({ turns: [40, 0, 12] }) // => [0, 2]
+ * woundParts({ turns: [40, 0, 12, 0], uncounted: [3] }) // => [0, 2, 3]
  */
-export function woundParts(state: Pick<RunState, 'turns'>): number[] {
-  const wound = state.turns.map((_, part) => part).filter((part) => turnsOn(state, part) > 0);
+export function woundParts(state: Pick<RunState, 'turns' | 'uncounted'>): number[] {
+  const wound = state.turns
+    .map((_, part) => part)
+    .filter((part) => turnsOn(state, part) > 0 || state.uncounted.includes(part));
   return wound.length > 0 ? wound : [0];
+}
+
+/**
+ * How far a cake has come, in turns: as they were counted or, where it is just wound, by the time that went into it.
+ *
+ * @example
+ * turnsSoFar({ turns: [0], uncounted: [0], windingMs: [30_000], lastTurnMs: 5_000, part: 0 }, 0, 15_000, 0.8) // => 50
+ */
+export function turnsSoFar(
+  state: Pick<RunState, 'turns' | 'uncounted' | 'windingMs' | 'lastTurnMs' | 'part'>,
+  part: number,
+  nowMs: number,
+  secondsPerTurn: number,
+): number {
+  if (!state.uncounted.includes(part)) return turnsOn(state, part);
+  const { lastTurnMs } = state;
+  const runningMs = lastTurnMs === null || part !== state.part ? 0 : Math.max(0, nowMs - lastTurnMs);
+  return Math.round(((state.windingMs[part] ?? 0) + runningMs) / 1000 / secondsPerTurn);
+}
+
+/** Nobody winds for longer without a rest; a page that was left open is no winding. */
+const LONGEST_STRETCH_MS = 3 * 3_600_000;
+
+/** A cake that is just wound has gone on until now: nothing else tells how long it took. */
+function untilNow(state: RunState, atMs: number): RunState {
+  const { part, lastTurnMs, uncounted } = state;
+  const spentMs = lastTurnMs === null ? 0 : atMs - lastTurnMs;
+  if (!uncounted.includes(part) || spentMs <= 0 || spentMs > LONGEST_STRETCH_MS) return state;
+  return { ...state, windingMs: replaced(state.windingMs, part, state.windingMs[part]! + spentMs) };
 }
 
 function ticked(state: RunState, part: number, amount: number): RunState {
@@ -505,14 +570,20 @@ export function cueAt(turns: number, plan: CuePlan): Cue {
 }
 
 /**
- * Seconds for one turn of the crank in this run; undefined while there is too little to tell.
+ * Seconds for one turn of the crank in this run, by the cakes that were counted; undefined while there is too little to tell.
  *
  * @example
- * secondsPerTurn({ turns: [100], windingMs: [80_000] }) // => 0.8
+ * secondsPerTurn({ turns: [100], windingMs: [80_000], uncounted: [] }) // => 0.8
  */
-export function secondsPerTurn({ turns, windingMs }: Pick<RunState, 'turns' | 'windingMs'>): number | undefined {
-  const counted = turns.reduce((sum, n) => sum + n, 0);
-  const spentMs = windingMs.reduce((sum, ms) => sum + ms, 0);
+export function secondsPerTurn({
+  turns,
+  windingMs,
+  uncounted,
+}: Pick<RunState, 'turns' | 'windingMs' | 'uncounted'>): number | undefined {
+  const overCounted = (values: readonly number[]) =>
+    values.reduce((sum, value, part) => (uncounted.includes(part) ? sum : sum + value), 0);
+  const counted = overCounted(turns);
+  const spentMs = overCounted(windingMs);
   return counted >= 20 && spentMs > 0 ? spentMs / 1000 / counted : undefined;
 }
 

@@ -103,13 +103,13 @@ test('past the cut with room left, it is only past', () =>
   expect(cueAt(301, { gentleUntil: 12, slowFrom: 280, stopAt: 300, nearlyFullFrom: 600, fullAt: 700 })).toBe('past'));
 
 test('a pace is told only once there is enough to tell it from', () => {
-  expect(secondsPerTurn({ turns: [19], windingMs: [20_000] })).toBeUndefined();
-  expect(secondsPerTurn({ turns: [40, 40], windingMs: [0, 0] })).toBeUndefined();
-  expect(secondsPerTurn({ turns: [40, 40], windingMs: [60_000, 60_000] })).toBe(1.5);
+  expect(secondsPerTurn({ uncounted: [], turns: [19], windingMs: [20_000] })).toBeUndefined();
+  expect(secondsPerTurn({ uncounted: [], turns: [40, 40], windingMs: [0, 0] })).toBeUndefined();
+  expect(secondsPerTurn({ uncounted: [], turns: [40, 40], windingMs: [60_000, 60_000] })).toBe(1.5);
 });
 
 test('the cakes to weigh are those that were wound, the first where nothing was counted', () => {
-  expect(woundParts({ turns: [0, 0] })).toEqual([0]);
-  expect(woundParts({ turns: [0, 3] })).toEqual([1]);
-  expect(woundParts({ turns: [-2, 3, 5] })).toEqual([1, 2]);
+  expect(woundParts({ uncounted: [], turns: [0, 0] })).toEqual([0]);
+  expect(woundParts({ uncounted: [], turns: [0, 3] })).toEqual([1]);
+  expect(woundParts({ uncounted: [], turns: [-2, 3, 5] })).toEqual([1, 2]);
 });

@@ -31,7 +31,7 @@ export interface SwiftRow extends ToolRow {
 }
 
 export interface HandFormRow extends ToolRow {
-  kind: 'nostepinne' | 'tube' | 'thumb';
+  kind: 'nostepinne' | 'tube' | 'thumb' | 'fingers';
   coreUm: number;
   heightUm: number;
   maxDiameterUm: number;

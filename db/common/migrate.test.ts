@@ -8,6 +8,7 @@ import { isPlan, readPlan } from '../../server/winding/runPlan';
 import { radiusAtMm } from '../../core/bench/cake';
 import { afterEvent, newRun } from '../../core/winding/run';
 import { runById, stateOfRun } from '../winding/runs';
+import { woundBy } from '../winding/woundCakes';
 import { shelfCards, dirtyYarns } from '../yarn/shelf';
 
 let folder: string;
@@ -131,6 +132,48 @@ test('a shelf that was worked out before cards lay by themselves need not be wor
   // A card goes with its yarn's line.
   db.exec('DELETE FROM yarn_summary');
   expect(db.prepare('SELECT count(*) AS n FROM yarn_card').get()).toEqual({ n: 0 });
+  db.close();
+});
+
+test('forms in the hand and what they taught are all there after a ball may be begun round two fingers', () => {
+  const file = asOf(
+    12,
+    `
+    INSERT INTO yarn (id, colour_hex, created_at) VALUES (1, '#5f4632', '2026-03-01T10:00:00.000Z');
+    INSERT INTO operation (id, kind, at) VALUES (1, 'receive', '2026-03-01T10:00:00.000Z'), (2, 'wind', '2026-03-02T10:00:00.000Z');
+    INSERT INTO piece (id, yarn_id, form, label, created_by) VALUES (1, 1, 'hank', 'Hank 1', 1), (2, 1, 'ball', 'Ball 1', 2);
+    INSERT INTO operation_piece (operation_id, piece_id, side, mass_mg, mass_from, resolution_mg)
+      VALUES (1, 1, 'out', 112000, 'scale', 1000), (2, 1, 'in', 112000, 'scale', 1000), (2, 2, 'out', 111000, 'scale', 1000);
+    INSERT INTO hand_form (id, name, kind, core_um, height_um, max_diameter_um, max_mg, measured_figures, removed_at)
+      VALUES (9, 'Driftwood', 'nostepinne', 25000, 70000, 105000, 140000, '["coreDiameterMm"]', '2026-03-05T10:00:00.000Z');
+    INSERT INTO wound_cake VALUES (2, 2, NULL, 3, 'wool', 0, 26000, 25000, 900, 910, 81000, 410000, NULL, 80000, 70000);`,
+  );
+  const before = new Database(file).prepare('SELECT * FROM wound_cake').all();
+  const db = openDatabase(file);
+  expect(db.prepare('SELECT id, kind FROM hand_form ORDER BY id').all()).toEqual([
+    { id: 1, kind: 'nostepinne' },
+    { id: 2, kind: 'tube' },
+    { id: 3, kind: 'thumb' },
+    { id: 9, kind: 'nostepinne' },
+    { id: 10, kind: 'fingers' },
+  ]);
+  expect(db.prepare('SELECT * FROM hand_form WHERE id = 9').get()).toMatchObject({
+    name: 'Driftwood',
+    measured_figures: '["coreDiameterMm"]',
+    removed_at: '2026-03-05T10:00:00.000Z',
+  });
+  expect(db.prepare('SELECT * FROM wound_cake').all()).toEqual(before);
+  expect(woundBy(db, 2)).toMatchObject([{ handFormId: 3, turns: 900, ball: 1 }]);
+  expect(db.pragma('foreign_key_check')).toEqual([]);
+  expect(() => db.exec('UPDATE wound_cake SET hand_form_id = 77')).toThrow(/FOREIGN KEY/);
+  expect(() => db.exec("UPDATE hand_form SET kind = 'knee' WHERE id = 9")).toThrow(/CHECK/);
+  expect(
+    db
+      .prepare(
+        "SELECT count(*) AS n FROM sqlite_schema WHERE tbl_name = 'wound_cake' AND type = 'index' AND sql IS NOT NULL",
+      )
+      .get(),
+  ).toEqual({ n: 3 });
   db.close();
 });
 

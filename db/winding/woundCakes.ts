@@ -39,8 +39,8 @@ export function insertWoundCake(db: Db, cake: WoundCakeRow): void {
   ).run(cake);
 }
 
-/** Of a wound cake "w" that was wound by hand: round a thumb it turns every way and becomes a ball. */
-export const IS_BALL = sql`(SELECT f.kind = 'thumb' FROM hand_form f WHERE f.id = w.hand_form_id)`;
+/** Of a wound cake "w" that was wound by hand: round a thumb or two fingers it turns every way and becomes a ball. */
+export const IS_BALL = sql`(SELECT f.kind IN ('thumb', 'fingers') FROM hand_form f WHERE f.id = w.hand_form_id)`;
 
 const SELECT = sql`
   SELECT w.operation_id AS operationId, w.piece_id AS pieceId, w.winder_id AS winderId,

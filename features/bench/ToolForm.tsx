@@ -4,6 +4,7 @@ import { Button, Checkbox } from 'antd';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { readOrNull } from '../../core/common/inputError';
+import { isWoundAsBall, type WoundOnto } from '../../core/winding/run';
 import { parseSizeMm } from '../../core/common/span';
 import { inMetres, parseNumber } from '../../core/common/units';
 import type { ToolKind } from '../../server/bench/bench';
@@ -46,8 +47,8 @@ export function ToolForm({
       close();
     },
   });
-  /** Round a thumb it becomes a ball, and that has no height. */
-  const asked = ({ name }: ToolField) => name !== 'heightMm' || form.values.kind !== 'thumb';
+  /** A ball has no height. */
+  const asked = ({ name }: ToolField) => name !== 'heightMm' || !isWoundAsBall(form.values.kind as WoundOnto);
   const mark = (name: string, on: boolean) =>
     setMarked((known) =>
       on ? [...known.filter((each) => each !== name), name] : known.filter((each) => each !== name),
@@ -66,6 +67,7 @@ export function ToolForm({
             { value: 'nostepinne', label: 'nostepinne, a tapered stick' },
             { value: 'tube', label: 'card tube' },
             { value: 'thumb', label: 'thumb' },
+            { value: 'fingers', label: 'two fingers, for a flat foot' },
           ]}
         />
       )}

@@ -272,7 +272,7 @@ function RunFigures({ run }: { run: NonNullable<OperationPage['run']> }) {
         </dd>
         <dt>turns</dt>
         <dd>
-          {cakes.map(({ turns }) => turns).join(' and ')}, planned{' '}
+          {cakes.map(({ turns }) => turns ?? 'not counted').join(' and ')}, planned{' '}
           {cakes.map(({ plannedTurns }) => plannedTurns).join(' and ')}
         </dd>
         {run.secondsPerTurn !== null && (
@@ -337,7 +337,7 @@ function Places({ places, none }: { places: NonNullable<OperationPage['run']>['p
       {places.map(({ what, atTurn, atM }, i) => (
         <span key={i}>
           {i > 0 && ', '}
-          {what} at turn {atTurn} (<Length m={atM} />)
+          {what} {atTurn === null ? 'by the time' : `at turn ${atTurn}`} (<Length m={atM} />)
         </span>
       ))}
     </>

@@ -4,7 +4,7 @@ import dynamic from 'next/dynamic';
 import type { RunStory } from '../../core/logbook/runStory';
 import { inWords, lengthFigure, lowerFirst, secondsInWords } from '../../core/common/format';
 import { reportWords } from '../../core/trouble/troubles';
-import type { RunState } from '../../core/winding/run';
+import type { OperationPage } from '../../server/logbook/operationPage';
 import { useSystem } from '../../ui/frame/Providers';
 import styles from './StoryPanel.module.css';
 import { Loading } from '../../ui/feedback/Loading';
@@ -18,7 +18,7 @@ export function StoryPanel({
   what,
 }: {
   story: RunStory;
-  troubles: RunState['troubles'];
+  troubles: OperationPage['troubles'];
   what: 'turns' | 'loops';
 }) {
   const system = useSystem();
@@ -48,7 +48,8 @@ export function StoryPanel({
             const { trouble, helped } = reportWords(report);
             return (
               <li key={i}>
-                <strong>{trouble}</strong>, after {report.atTurn} {what}: {lowerFirst(helped)};{' '}
+                <strong>{trouble}</strong>
+                {report.atTurn !== null && `, after ${report.atTurn} ${what}`}: {lowerFirst(helped)};{' '}
                 {secondsInWords(60 * report.minutes)}
                 {report.lostM > 0 && `, ${inWords(lengthFigure(report.lostM, system))} lost`}.
               </li>

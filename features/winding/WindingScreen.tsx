@@ -55,7 +55,7 @@ export function WindingScreen({
         </>
       )}
       <p className="mt-6">
-        No winder at hand? <Link href="/winding/by-hand">On a nostepinne, a tube or a thumb, step by step</Link>.
+        No winder or swift at hand? <Link href="/winding/by-hand">By hand, in moving drawings</Link>.
       </p>
     </>
   );

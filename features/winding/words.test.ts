@@ -1,28 +1,39 @@
 import { DEFAULT_SCHOOLS } from '../../core/bench/schools';
-import { prepareSteps, PREPARE_STEPS, STOP_REASONS, stopReasons, TAKE_OFF_STEPS } from '../../core/winding/run';
+import {
+  HAND_FORMS,
+  isWoundAsBall,
+  prepareSteps,
+  PREPARE_STEPS,
+  type RunStep,
+  STOP_REASONS,
+  stopReasons,
+  TAKE_OFF_STEPS,
+  takeOffSteps,
+} from '../../core/winding/run';
 import type { RunPlan } from '../../server/winding/runPlan';
 import { afterStop, mountWords, stepWords, STOP_WORDS } from './words';
 
-const run = (change: { form?: 'hank' | 'cone' | 'cake'; onto?: 'winder' | 'thumb' } & Partial<RunPlan> = {}) => {
-  const { form = 'hank', onto = 'winder', ...plan } = change;
-  const cakes = [{ tool: { onto } }] as unknown as RunPlan['cakes'];
+const run = ({ form = 'hank', ...plan }: { form?: 'hank' | 'cone' | 'cake' } & Partial<RunPlan> = {}) => {
   const swift: RunPlan['swift'] = { name: 'Umbrella swift', kind: 'umbrella', setting: null };
-  return { form, plan: { handling: [], schools: DEFAULT_SCHOOLS, fromEnd: 'outer' as const, cakes, swift, ...plan } };
+  return { form, plan: { handling: [], schools: DEFAULT_SCHOOLS, fromEnd: 'outer' as const, swift, ...plan } };
 };
+const onWinder = (step: RunStep, ...of: Parameters<typeof run>) => stepWords(step, run(...of), { onto: 'winder' });
 
 test('every step says what to do, and the dangerous ones say what to mind', () => {
-  for (const step of [...PREPARE_STEPS, ...TAKE_OFF_STEPS]) expect(stepWords(step, run()).how).toMatch(/\.$/);
-  expect(stepWords('ties', run()).care).toMatch(/Scissors closed.*children and animals/);
-  expect(stepWords('mount', run()).care).toMatch(/Hair, sleeves/);
+  for (const onto of ['winder', ...HAND_FORMS] as const)
+    for (const step of [...PREPARE_STEPS, ...TAKE_OFF_STEPS])
+      expect(stepWords(step, run(), { onto }).how).toMatch(/\.$/);
+  expect(onWinder('ties').care).toMatch(/Scissors closed.*children and animals/);
+  for (const step of ['clamp', 'mount'] as const) expect(onWinder(step).care).toMatch(/Hair, sleeves/);
 });
 
 test('a fragile yarn is not snapped, and what is no hank is not opened, mounted or untied', () => {
-  expect(stepWords('snap', run({ handling: ['fragile'] })).title).toBe('Shake it gently');
-  expect(stepWords('snap', run()).title).toBe('Snap it');
-  expect(stepWords('open', run({ handling: ['sticky'] })).how).toMatch(/loosen them/);
-  expect(prepareSteps({ form: 'cone', onto: 'winder', ties: 'after mounting' })).toEqual(['end', 'seat']);
-  expect(stepWords('end', run({ form: 'cone' })).how).toContain('off the cone');
-  expect(stepWords('end', run({ form: 'cake', fromEnd: 'inner' })).title).toBe('Take the inner end');
+  expect(onWinder('snap', { handling: ['fragile'] }).title).toBe('Shake it gently');
+  expect(onWinder('snap').title).toBe('Snap it');
+  expect(onWinder('open', { handling: ['sticky'] }).how).toMatch(/loosen them/);
+  expect(prepareSteps({ form: 'cone', onto: 'winder', ties: 'after mounting' })).toEqual(['clamp', 'end', 'seat']);
+  expect(onWinder('end', { form: 'cone' }).how).toContain('off the cone');
+  expect(onWinder('end', { form: 'cake', fromEnd: 'inner' }).title).toBe('Take the inner end');
 });
 
 test('the steps follow the user’s schools', () => {
@@ -32,18 +43,30 @@ test('the steps follow the user’s schools', () => {
     startingEnd: 'knotted',
     joinedEnds: 'untied',
   } as const;
-  expect(stepWords('ties', run({ schools })).title).toMatch(/before it is mounted/);
-  expect(stepWords('ties', run({ schools })).how).toMatch(/untie that one/);
-  expect(stepWords('ties', run()).how).toMatch(/cut at the knot/);
-  expect(stepWords('seat', run({ schools })).how).toMatch(/small knot/);
-  expect(stepWords('seat', run()).how).toMatch(/Double the end/);
+  expect(onWinder('ties', { schools }).title).toMatch(/before it is mounted/);
+  expect(onWinder('ties', { schools }).how).toMatch(/untie that one/);
+  expect(onWinder('ties').how).toMatch(/cut at the knot/);
+  expect(onWinder('seat', { schools }).how).toMatch(/small knot/);
+  expect(onWinder('seat').how).toMatch(/Double the end/);
 });
 
-test('wherever yarn goes round a thumb, its care is said; nowhere else', () => {
-  for (const step of ['lay', 'cross'] as const) {
-    expect(stepWords(step, run({ onto: 'thumb' })).care).toMatch(/pale, blue or numb/);
-    expect(stepWords(step, run()).care).toBeUndefined();
-  }
+test('wherever yarn goes round a thumb or fingers, their care is said; nowhere else', () => {
+  for (const onto of HAND_FORMS)
+    for (const step of ['lay', 'cross'] as const) {
+      const { care } = stepWords(step, run(), { onto });
+      if (isWoundAsBall(onto)) expect(care).toMatch(/pale, blue or numb/);
+      else expect(care).toBeUndefined();
+    }
+});
+
+test('a winder that is known to turn one way is set up so, and an umbrella is loaded half open', () => {
+  const clamp = stepWords('clamp', run(), { onto: 'winder', turning: 'clockwise' }).how;
+  expect(clamp).toMatch(/spindle turns clockwise, seen from above/);
+  expect(onWinder('clamp').how).not.toMatch(/clockwise/);
+  expect(onWinder('mount').how).toMatch(/Half open.*just holds/);
+  expect(onWinder('mount', { swift: { name: 'Peg swift', kind: 'pegs', setting: null } }).how).not.toMatch(/open/i);
+  expect(onWinder('slip').how).toMatch(/inner end.*out of the way/);
+  expect(stepWords('slip', run(), { onto: 'tube' }).how).toMatch(/in the tube/);
 });
 
 test('every stop has its name and says what to check before going on', () => {
@@ -71,9 +94,11 @@ test('where the setting is not known, nothing is made up', () => {
 test('held by hands or chairs, wound in the hand: nothing of swifts, clamps, spindles or bases', () => {
   const MACHINES = /swift|clamp|spindle|base|guide|crank|winder|gears|notch/i;
   for (const swift of [null, { name: 'Two chairs', kind: 'chairs' as const, setting: null }]) {
-    const hand = run({ swift, onto: 'thumb' });
-    for (const step of prepareSteps({ form: 'hank', onto: 'thumb', ties: 'after mounting' })) {
-      const { title, how, care = '' } = stepWords(step, hand);
+    for (const step of [
+      ...prepareSteps({ form: 'hank', onto: 'thumb', ties: 'after mounting' }),
+      ...takeOffSteps('thumb', 'in the hole'),
+    ]) {
+      const { title, how, care = '' } = stepWords(step, run({ swift }), { onto: 'thumb' });
       expect(`${title} ${how} ${care}`).not.toMatch(MACHINES);
     }
   }

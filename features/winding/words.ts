@@ -3,10 +3,22 @@ import { chanceToSpill, type WinderLimit } from '../../core/bench/winderLimit';
 import { HALF_WIDTH_90 } from '../../core/common/estimate';
 import { chanceInWords, inWords, massFigure, spanFigure } from '../../core/common/format';
 import { needsSwift } from '../../core/yarn/piece';
-import type { CountingDevice, Cue, MarkKind, RunStep, Steadiness, StopReason } from '../../core/winding/run';
+import type {
+  CountingDevice,
+  Cue,
+  HeldBy,
+  MarkKind,
+  RunStep,
+  Steadiness,
+  StopReason,
+  WoundOnto,
+} from '../../core/winding/run';
 import type { SwiftResult } from '../../core/bench/swift';
 import type { UnitSystem } from '../../core/common/units';
 import type { RunPage } from '../../server/winding/runEvents';
+import { HAND_WORDS, type HandStep, isHandStep, type StepWords } from './hand/methods';
+
+export type { StepWords };
 
 export const HANDLING_WORDS: Record<Handling, string> = {
   sticky: 'These fibres cling to each other: loosen the strands before mounting, and wind slowly.',
@@ -124,13 +136,11 @@ export const DEVICE_WORDS: Record<CountingDevice, string> = {
   camera: 'The camera',
 };
 
-export interface StepWords {
-  title: string;
-  how: string;
-  care?: string;
-}
-
-const STEP_WORDS: Record<RunStep, StepWords> = {
+const STEP_WORDS: Record<Exclude<RunStep, HandStep>, StepWords> = {
+  band: {
+    title: 'Take the band off, and keep it',
+    how: 'Slide it off whole and put it with the yarn, or take a picture of it: fibre, care and dye lot stand nowhere else.',
+  },
   open: { title: 'Open the hank fully', how: 'Untwist it, hold it as one large loop, and find every tie.' },
   folded: {
     title: 'No strand folded back',
@@ -144,9 +154,14 @@ const STEP_WORDS: Record<RunStep, StepWords> = {
     title: 'Snap it',
     how: 'Both hands inside the loop, one sharp tug or a shake, so that the strands line up.',
   },
+  clamp: {
+    title: 'Set the winder up',
+    how: 'On the edge of a sturdy table, screwed tight, the crank free to go round. Guide arm out and clicked in.',
+    care: 'Hair, sleeves, cords and jewellery away from all that turns.',
+  },
   mount: {
     title: 'Put it on the swift',
-    how: 'The largest setting that does not stretch it. Clamp winder and swift with some space between.',
+    how: 'The largest setting that does not stretch it.',
     care: 'Clamp to a sturdy edge. Hair, sleeves, cords and jewellery away from all that turns.',
   },
   ties: {
@@ -162,23 +177,22 @@ const STEP_WORDS: Record<RunStep, StepWords> = {
     title: 'Park the other end',
     how: 'Tuck it under a few strands, away from the post, so that it does not wrap round it.',
   },
-  seat: { title: 'Catch the end in the notch', how: 'Guide arm out and clicked in, strand through the guide.' },
-  tail: { title: 'Leave a tail', how: 'A forearm’s length of the end hangs down: it will be the inner end.' },
-  lay: { title: 'Lay the first wraps', how: 'Ten wraps, loosely, one beside the other over a thumb’s width.' },
-  cross: {
-    title: 'Then cross them',
-    how: 'Slanting over and over, and turn the form a little after each few wraps, so that the ball grows evenly.',
+  seat: {
+    title: 'Catch the end in the notch',
+    how: 'Strand through the guide, end in the notch, and a few slow turns.',
   },
   'inner end': { title: 'Free the inner end', how: 'Out of the notch first, and pull it clear, or it is lost inside.' },
   lift: { title: 'Lift it from beneath', how: 'Both hands under the cake, straight up. Do not pull at the strands.' },
-  slide: { title: 'Slide it off', how: 'Ease it up from beneath with a little turn; the tail comes with it.' },
   hole: { title: 'Leave the hole open', how: 'Do not squeeze it: a squeezed cake grips its own centre.' },
   'outer end': { title: 'Tuck the outer end', how: 'Under a few strands of the outside, where you will find it.' },
-  slip: { title: 'Put the slip in', how: 'The band, or a note of the yarn, in the hole: it stays with the cake.' },
+  slip: {
+    title: 'Put the slip in',
+    how: 'The band, or a note of the yarn, in the hole beside the inner end: hold that end out of the way, so that it is not pushed inside.',
+  },
 };
 
 /** Steps that are done again where the next cake goes onto another tool. */
-export const START_STEPS: ReadonlySet<RunStep> = new Set<RunStep>(['seat', 'tail', 'lay', 'cross']);
+export const START_STEPS: ReadonlySet<RunStep> = new Set<RunStep>(['clamp', 'seat', 'tail', 'lay', 'cross']);
 
 /** How this swift is set for this hank; undefined where that is not known. */
 export function mountWords(
@@ -194,14 +208,20 @@ export function mountWords(
 }
 
 type StepRun = Pick<RunPage, 'form'> & {
-  plan: Pick<RunPage['plan'], 'handling' | 'schools' | 'fromEnd' | 'cakes' | 'swift'>;
+  plan: Pick<RunPage['plan'], 'handling' | 'schools' | 'fromEnd' | 'swift'>;
 };
 
-/** What to do at a step, for this piece, with this yarn, in the user's own way. */
-export function stepWords(step: RunStep, { form, plan }: StepRun): StepWords {
+/** What is wound onto, and which way round a winder's spindle turns, where that is known. */
+interface StepTool {
+  onto: WoundOnto;
+  turning?: 'clockwise' | 'counterclockwise' | null;
+}
+
+/** What to do at a step, for this piece, with this yarn, on this tool, in the user's own way. */
+export function stepWords(step: RunStep, { form, plan }: StepRun, { onto, turning }: StepTool): StepWords {
+  if (isHandStep(step)) return HAND_WORDS[onto === 'winder' ? 'nostepinne' : onto][step];
   const words = STEP_WORDS[step];
   const { handling, schools, fromEnd } = plan;
-  const thumb = plan.cakes.some(({ tool }) => tool.onto === 'thumb');
   switch (step) {
     case 'open':
       return handling.includes('sticky')
@@ -214,6 +234,12 @@ export function stepWords(step: RunStep, { form, plan }: StepRun): StepWords {
             how: 'A fragile yarn takes no snap. Shake the loop until the strands line up.',
           }
         : words;
+    case 'clamp': {
+      const far =
+        plan.swift && plan.swift.kind !== 'chairs' ? ' The swift stands an arm’s length away, at its height.' : '';
+      const way = turning ? ` Crank so that the spindle turns ${turning}, seen from above.` : '';
+      return { ...words, how: `${words.how}${far}${way}` };
+    }
     case 'ties':
       return {
         ...words,
@@ -223,17 +249,7 @@ export function stepWords(step: RunStep, { form, plan }: StepRun): StepWords {
         }`,
       };
     case 'mount':
-      if (plan.swift === null)
-        return {
-          title: 'Let it be held',
-          how: 'A helper holds it over both hands, dipping each in turn; or lay it round your knees. Wide enough that no strand hangs.',
-        };
-      return plan.swift.kind === 'chairs'
-        ? {
-            title: 'Put it over two chair backs',
-            how: 'Back to back, as far apart as holds it without stretching. One chair alone is not enough.',
-          }
-        : words;
+      return mountedOn(plan.swift?.kind ?? null) ?? words;
     case 'park':
       return plan.swift === null || plan.swift.kind === 'chairs'
         ? { ...words, how: 'Tuck it under a few strands, where nothing catches it.' }
@@ -255,17 +271,37 @@ export function stepWords(step: RunStep, { form, plan }: StepRun): StepWords {
             : 'Double the end and seat it in the notch.'
         }`,
       };
-    case 'lay':
-    case 'cross':
-      return thumb ? { ...words, care: THUMB_CARE } : words;
+    case 'slip':
+      return onto === 'tube'
+        ? { ...words, how: 'The band, or a note of the yarn, rolled up in the tube, beside the inner end.' }
+        : words;
     default:
       return words;
   }
 }
 
-/** Said wherever yarn goes round a thumb. */
-export const THUMB_CARE =
-  'Never tight: the wraps must slip over the thumb with ease. If it turns pale, blue or numb, take them off at once; if that does not pass, see a doctor.';
+/** How a hank is put onto what holds it, where that is no swift with pegs. */
+function mountedOn(held: HeldBy): StepWords | undefined {
+  switch (held) {
+    case 'umbrella':
+      return {
+        ...STEP_WORDS.mount,
+        how: 'Half open, no more: lay the hank round it, its ties in order, then open it slowly until it just holds, and lock it there.',
+      };
+    case 'chairs':
+      return {
+        title: 'Put it over two chair backs',
+        how: 'Back to back, a weight on each seat, as far apart as holds it without stretching. One chair alone is not enough.',
+      };
+    case null:
+      return {
+        title: 'Let it be held',
+        how: 'A helper holds it over both hands, thumbs up, dipping each in turn; or lay it round your knees. Wide enough that no strand hangs.',
+      };
+    case 'pegs':
+      return undefined;
+  }
+}
 
 /** From what it is known what a winder holds, as the end of a sentence that says how much. */
 export function limitWords(limit: WinderLimit | undefined, system: UnitSystem): string {

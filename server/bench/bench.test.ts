@@ -26,7 +26,7 @@ test('from the start there is a bench to plan with, none of it measured', () => 
   ]);
   expect(winders[0]!.maxMassG).toBe(113);
   expect(winders[1]!.maxMassG / winders[0]!.maxMassG).toBeGreaterThanOrEqual(2);
-  expect(handForms.map(({ kind }) => kind)).toEqual(['nostepinne', 'tube', 'thumb']);
+  expect(handForms.map(({ kind }) => kind)).toEqual(['nostepinne', 'tube', 'thumb', 'fingers']);
   expect(swifts.map(({ kind }) => kind)).toEqual(['pegs', 'umbrella', 'chairs']);
   expect(scales.map(({ resolutionG }) => resolutionG)).toEqual([1, 0.1]);
   expect(counters).toHaveLength(1);

@@ -1,5 +1,6 @@
 import { leadOfGuideMm } from '../../core/bench/cake';
 import type { PlanTool } from '../../core/winding/piecePlan';
+import { isWoundAsBall } from '../../core/winding/run';
 import type { Bench, HandTool, WinderTool } from './bench';
 import { densityFor, ratioFor, type YarnToWind } from './calibration';
 
@@ -21,7 +22,7 @@ export function planTools({ winders, handForms }: Bench, yarn: YarnToWind): Plan
       crankRatioSd: 0,
       limitSlack: HAND_SLACK,
       crossingAngleDeg: form.crossingAngleDeg,
-      ...(form.kind === 'thumb' && { ball: true as const }),
+      ...(isWoundAsBall(form.kind) && { ball: true as const }),
       key: `form ${form.id}`,
       onto: form.kind,
     })),

@@ -8,6 +8,7 @@ import { ARCHIVE_VERSION, archiveJsonSchema } from '../../formats/archive';
 import { ternRock } from '../../scripts/ternRock';
 import { ternRockTwist } from '../../scripts/ternRockTwist';
 import { exportArchive } from './archive';
+import { bench } from '../bench/bench';
 import { asVersion, readIn } from '../../tests/support/archiveTesting';
 import { plyWaits } from '../twist/plied';
 import { emptyDatabase, everything, NOW, shelved } from '../../tests/support/serverTesting';
@@ -302,13 +303,23 @@ const piecesIn = (db: Db) =>
   );
 const piecesAsTheyAre = piecesIn(full);
 
-test.each([1, 2, 3, 4, 5, 6])('an archive of version %i has every yarn, piece and gram', async (version) => {
+test.each([1, 2, 3, 4, 5, 6, 7])('an archive of version %i has every yarn, piece and gram', async (version) => {
   const db = emptyDatabase();
   expect(await readIn(db, FOLDER, JSON.stringify(asVersion(whole, version)))).toMatchObject({ yarns: 11 });
   const [read, here] = [piecesIn(db), piecesAsTheyAre];
   // Version 1 knew no samples, so its grams are others where one was cut off.
   if (version > 1) expect(read).toEqual(here);
   else expect(read.map(({ label }) => label)).toEqual(here.map(({ label }) => label));
+});
+
+test('an archive of version 7 knew no ball begun round two fingers: that form comes beside the others', async () => {
+  const earlier = asVersion(whole, 7);
+  expect(earlier.tables.hand_form!.map(({ kind }) => kind)).not.toContain('fingers');
+  const db = emptyDatabase();
+  await readIn(db, FOLDER, JSON.stringify(earlier));
+  const { handForms } = bench(db);
+  expect(handForms.map(({ kind }) => kind)).toEqual(['nostepinne', 'tube', 'thumb', 'fingers']);
+  expect(handForms.at(-1)).toMatchObject({ name: 'Two fingers', coreDiameterMm: 36, maxMassG: 120, measured: [] });
 });
 
 test('an archive of version 1 is brought up to date', async () => {

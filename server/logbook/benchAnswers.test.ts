@@ -38,7 +38,7 @@ test('an undone winding tells nothing', () => {
 test('each winding has its story: as many turns as were counted, and its stop', () => {
   const operation = operationPage(db, windings[0]!)!;
   const { story, run } = operation;
-  const counted = run!.cakes.reduce((sum, { turns }) => sum + turns, 0);
+  const counted = run!.cakes.reduce((sum, { turns }) => sum + turns!, 0);
   const reported = story!.pace.reduce(
     (sum, { perMinute, fromMs, untilMs }) => sum + ((perMinute ?? 0) * (untilMs - fromMs)) / 60_000,
     0,

@@ -28,7 +28,11 @@ const PLACES: readonly { href: string; title: string; words: string }[] = [
   { href: '/projects', title: 'Projects', words: 'projects enough' },
   { href: '/projects/new', title: 'Start a project', words: 'new project begin' },
   { href: '/winding', title: 'Winding', words: 'winding wind cake ball winder swift' },
-  { href: '/winding/by-hand', title: 'Winding by hand', words: 'hand nostepinne tube thumb' },
+  {
+    href: '/winding/by-hand',
+    title: 'Winding by hand',
+    words: 'hand nostepinne tube thumb fingers butterfly flat ball chairs helper knees elbow skein left-handed',
+  },
   { href: '/minis', title: 'Minis', words: 'minis mini skeins cut map kits' },
   { href: '/minis/new', title: 'Plan minis', words: 'new minis plan cut' },
   { href: '/quick', title: 'Quick answers', words: 'quick enough fit turns minis twist question' },

@@ -4,6 +4,7 @@ import type { Fault, PackageEnd } from '../../core/yarn/faults';
 import { counterLengthM, lengthSources } from '../../core/winding/lengthSources';
 import {
   type MarkKind,
+  type RunMark,
   type RunState,
   secondsPerTurn,
   type StopReason,
@@ -58,7 +59,8 @@ export interface LoggedOperation extends Omit<LogLine, 'pieces'> {
 /** One thing that was noted along a cake, and where it lies in it. */
 export interface NotedPlace {
   part: number;
-  atTurn: number;
+  /** Null where nobody counted: then time tells the place. */
+  atTurn: number | null;
   atM: number;
   what: MarkKind | StopReason;
   stopped: boolean;
@@ -69,7 +71,8 @@ export interface OperationCake {
   pieceId: number;
   name: string;
   tool: string;
-  turns: number;
+  /** Null where nobody counted. */
+  turns: number | null;
   plannedTurns: number;
   counterM: number | null;
   lengthM: number;
@@ -101,7 +104,7 @@ export interface OperationPage extends LoggedOperation {
   /** How the run went, minute by minute; null where it was no run. */
   story: RunStory | null;
   /** What went wrong meanwhile, and what helped. */
-  troubles: RunState['troubles'];
+  troubles: (Omit<RunState['troubles'][number], 'atTurn'> & Pick<NotedPlace, 'atTurn'>)[];
   pictures: { id: number; width: number; height: number }[];
   /** The screen of the run that it is opened again on, once it is undone; null where it was no run. */
   backTo: string | null;
@@ -120,7 +123,7 @@ export function operationPage(db: Db, operationId: number): OperationPage | unde
     strand: strandRan(db, operation),
     miniPlan: planOf(db, run),
     story: run ? RUN_KINDS[run.kind].story(db, run) : null,
-    troubles: run?.kind === 'wind' ? stateOf(db, run).troubles : [],
+    troubles: run?.kind === 'wind' ? troublesOf(stateOf(db, run)) : [],
     pictures: picturesOfOperation(db, operationId).map(({ id, width, height }) => ({ id, width, height })),
     backTo: run ? `/${run.kind === 'wind' ? 'winding' : 'minis'}/run/${run.id}` : null,
     whyNotUndo: whyNotUndo(db, operationId),
@@ -197,6 +200,12 @@ function strandRan(db: Db, { id, pieces }: LoggedOperation): OperationPage['stra
   return { left, laid: [...new Set(laid.flatMap((row) => layingWayOf(row) ?? []))], pieceId: made.id };
 }
 
+function troublesOf(state: RunState): OperationPage['troubles'] {
+  return state.troubles.map((each) => ({ ...each, atTurn: countedTurn(state, each) }));
+}
+
+const countedTurn = ({ uncounted }: RunState, { part, atTurn }: RunMark) => (uncounted.includes(part) ? null : atTurn);
+
 function operationRun(db: Db, run: RunRow, pieces: readonly OperationPiece[]): OperationRun {
   const plan = readPlan(run.plan);
   const state = stateOf(db, run);
@@ -211,7 +220,7 @@ function operationRun(db: Db, run: RunRow, pieces: readonly OperationPiece[]): O
       pieceId: made[i]?.id ?? 0,
       name: planned.name,
       tool: planned.tool.name,
-      turns: turnsOn(state, part),
+      turns: state.uncounted.includes(part) ? null : turnsOn(state, part),
       plannedTurns: Math.round(planned.crankTurns.mean),
       counterM,
       lengthM: (made[i]?.mass?.massG ?? planned.massG) * plan.gristMPerG,
@@ -230,9 +239,9 @@ function operationRun(db: Db, run: RunRow, pieces: readonly OperationPiece[]): O
       ),
     };
   });
-  const place = ({ part, atTurn }: { part: number; atTurn: number }) => ({
+  const place = ({ part, atTurn }: RunMark) => ({
     part,
-    atTurn,
+    atTurn: countedTurn(state, { part, atTurn }),
     atM: placeOnCake(plan, state, part, atTurn, cakes[parts.indexOf(part)]?.lengthM ?? 0),
   });
   return {
@@ -241,7 +250,7 @@ function operationRun(db: Db, run: RunRow, pieces: readonly OperationPiece[]): O
     places: [
       ...state.marks.map((mark) => ({ ...place(mark), what: mark.mark, stopped: false })),
       ...state.stops.map((stop) => ({ ...place(stop), what: stop.reason, stopped: true })),
-    ].sort((a, b) => a.part - b.part || a.atTurn - b.atTurn),
+    ].sort((a, b) => a.part - b.part || a.atM - b.atM),
     hands: state.hands,
     secondsPerTurn: secondsPerTurn(state) ?? null,
     deviceGaps: state.deviceGaps,

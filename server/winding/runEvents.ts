@@ -18,7 +18,7 @@ import { type RunRow, stateOfRun } from '../../db/winding/runs';
 import { eventBase, eventsOf } from '../common/eventBase';
 import { type RunFrame, runFrame, type RunKind } from './runSync';
 import { readPlan, type RunPlan } from './runPlan';
-import { windingWays } from '../yarn/strandWays';
+import { spindleTurning, windingWays } from '../yarn/strandWays';
 import { labelsToCome } from '../yarn/yarns';
 
 const atTurn = z.int().min(0).max(10_000_000);
@@ -44,6 +44,7 @@ const runEvents = eventsOf<RunEvent>(
     z.strictObject({ ...eventBase, kind: z.literal('unmark') }),
     z.strictObject({ ...eventBase, kind: z.literal('hand over'), who: z.string().trim().min(1).max(60), atTurn }),
     z.strictObject({ ...eventBase, kind: z.literal('weighed'), massG: z.number().min(0.1).max(100_000).nullable() }),
+    z.strictObject({ ...eventBase, kind: z.literal('uncounted'), is: z.boolean() }),
     z.strictObject({
       ...eventBase,
       kind: z.literal('trouble'),
@@ -88,6 +89,8 @@ export interface RunPage extends RunFrame, SyncedRun<RunState> {
   labels: string[];
   /** How the strand will have left and been laid, most likely. */
   ways: ReturnType<typeof windingWays>;
+  /** Which way round the spindle of each cake turns, where that is known. */
+  turning: ReturnType<typeof spindleTurning>[];
 }
 
 export function runPage(db: Db, runId: number): RunPage | undefined {
@@ -96,7 +99,8 @@ export function runPage(db: Db, runId: number): RunPage | undefined {
   const { run, frame } = found;
   const plan = readPlan(run.plan);
   const labels = labelsToCome(db, frame.yarnId, plan.cakes.map(formMade));
-  return { ...frame, plan, labels, state: stateOf(db, run), ways: windingWays(db, { ...frame, plan }) };
+  const turning = plan.cakes.map(({ tool }) => spindleTurning(db, tool));
+  return { ...frame, plan, labels, state: stateOf(db, run), ways: windingWays(db, { ...frame, plan }), turning };
 }
 
 /** What a cake of a plan becomes: on a winder a cake, in the hand a ball. */

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { angleOnCoreDeg } from '../../core/bench/cake';
 import { faultsAfter, FAULT_KINDS, type Fault, placeWithinM, reconciled } from '../../core/yarn/faults';
 import { InputError } from '../../core/common/inputError';
-import { type RunState, turnsOn, turnsSeen, woundParts } from '../../core/winding/run';
+import { type RunState, turnsSeen, turnsSoFar, woundParts } from '../../core/winding/run';
 import { counterLengthM } from '../../core/winding/lengthSources';
 import { parseSizeMm } from '../../core/common/span';
 import type { LayingWay, LeavingWay } from '../../core/twist/strandWays';
@@ -231,7 +231,8 @@ function keepFaults(
       if (mark.part !== part || !kind) return [];
       return [{ kind, atM: placeOnCake(plan, state, part, mark.atTurn, lengthM) }];
     });
-    keepMarks(db, operationId, pieceId, reconciled(after.parts[i]!, seen, placeWithinM(lengthM)));
+    const withinM = state.uncounted.includes(part) ? PLACE_BY_TIME * lengthM : placeWithinM(lengthM);
+    keepMarks(db, operationId, pieceId, reconciled(after.parts[i]!, seen, withinM));
   });
   // What is left of a cake that was taken from outside keeps its own inner end; of any other, the end where it was cut.
   if (restId !== null)
@@ -243,9 +244,13 @@ function keepFaults(
     );
 }
 
-/** Where along a finished cake the strand lay at one of its turns. */
+/** Where nobody counts, time tells the place of a fault, and a hand is not a clock. */
+const PLACE_BY_TIME = 0.15;
+
+/** Where along a finished cake the strand lay at one of its turns, or, where nobody counted, after so much of its time. */
 export function placeOnCake(plan: RunPlan, state: RunState, part: number, atTurn: number, lengthM: number): number {
-  return placeAlongM(spindleOf(plan, part), atTurn, turnsOn(state, part), lengthM);
+  const turns = turnsSoFar({ ...state, lastTurnMs: null }, part, 0, plan.cakes[part]!.secondsPerTurn);
+  return placeAlongM(spindleOf(plan, part), atTurn, turns, lengthM);
 }
 
 /** Gives a run up: the piece stays as it was, the counts stay in the record. */

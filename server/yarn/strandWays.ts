@@ -15,7 +15,7 @@ import {
   waysToLeave,
 } from '../../core/twist/strandWays';
 import type { Db } from '../../db/common/connection';
-import { toolById } from '../../db/bench/bench';
+import { toolById, type WinderRow } from '../../db/bench/bench';
 import { setSetting, settingOf } from '../../db/common/settings';
 import { noteLaid, noteLeaving } from '../../db/twist/strandWays';
 import { plannedUse } from './plannedUse';
@@ -116,6 +116,11 @@ export function recordLaidTurning(db: Db, { operationId, pieceId }: { operationI
   noteLaid(db, { ...NOT_LOOKED, operationId, pieceId, how: 'spindle' });
 }
 
+/** Which way round a winder's spindle turns, seen from above; null where that is not known, or it is no winder. */
+export function spindleTurning(db: Db, { onto, id }: Pick<ToolThen, 'onto' | 'id'>): WinderRow['turning'] {
+  return onto === 'winder' && id !== null ? (toolById(db, 'winder', id)?.turning ?? null) : null;
+}
+
 /** What the bench's tools and the user's own ways suggest, to be put right where it was otherwise. */
 export function windingWays(
   db: Db,
@@ -124,7 +129,7 @@ export function windingWays(
   const { hanging } = habits(db);
   const laid = plan.cakes.map(({ tool }): LayingWay | '' => {
     if (tool.onto !== 'winder') return handWay(db);
-    const turning = tool.id === null ? null : (toolById(db, 'winder', tool.id)?.turning ?? null);
+    const turning = spindleTurning(db, tool);
     return turning === null ? '' : turning === 'clockwise' ? 'spindle cw' : 'spindle ccw';
   });
   const meant = plannedUse(db, pieceId)?.rewind?.left;

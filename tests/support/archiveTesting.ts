@@ -110,6 +110,9 @@ function without(tables: Tables, kind: string): void {
 export function asVersion(whole: Archive, version: number): { version: number; tables: Tables } {
   const old = structuredClone(whole) as unknown as { version: number; tables: Tables; pictures?: unknown };
   old.version = version;
+  // No form of version 7 was begun round two fingers.
+  old.tables.hand_form = old.tables.hand_form!.filter(({ kind }) => kind !== 'fingers');
+  if (version === 7) return old;
   old.tables = Object.fromEntries(
     Object.entries(old.tables).map(([table, rows]) => [
       NAMES_BEFORE_7[table] ?? table,

@@ -1,11 +1,11 @@
 import type { Metadata } from 'next';
 import { ByHandScreen } from '../../../features/winding/hand/ByHandScreen';
-import { bench } from '../../../server/bench/bench';
+import { byHandPage } from '../../../server/winding/byHandPage';
 import { database } from '../../../server/common/database';
 
 export const metadata: Metadata = { title: 'By hand' };
-export const dynamic = 'force-dynamic';
 
-export default function Page() {
-  return <ByHandScreen forms={bench(database()).handForms} />;
+export default async function Page({ searchParams }: { searchParams: Promise<{ method?: string }> }) {
+  const { method } = await searchParams;
+  return <ByHandScreen asked={method} {...byHandPage(database())} />;
 }

@@ -1,165 +1,278 @@
 'use client';
 
-import { Button } from 'antd';
-import { useState } from 'react';
+import { Checkbox } from 'antd';
+import Link from 'next/link';
+import type { ReactNode } from 'react';
 import { secondsInWords } from '../../../core/common/format';
-import { HAND_FORMS, type HandForm } from '../../../core/winding/run';
+import { readOrNull } from '../../../core/common/inputError';
+import { inMetres, parseQuantity } from '../../../core/common/units';
+import { HALF_WIDTH_90 } from '../../../core/common/estimate';
+import { reportWords } from '../../../core/trouble/troubles';
+import { roundsOf, SECONDS_PER_ROUND, woundByHand } from '../../../core/winding/byHand';
+import { HAND_FORMS, isWoundAsBall } from '../../../core/winding/run';
 import type { HandTool } from '../../../server/bench/bench';
-import { Notice } from '../../../ui/feedback/Notice';
-import { type HandStage, HandWinding } from './HandWinding';
-import { StepDrawing } from '../run/StepDrawing';
-import { THUMB_CARE } from '../words';
+import type { ByHandPage } from '../../../server/winding/byHandPage';
+import { TextField } from '../../../ui/controls/Field';
+import { useLocalStorage } from '../../../ui/controls/useLocalStorage';
+import { Length, Mass, Size, Span, Twist } from '../../../ui/figures/Figures';
+import { PageHead } from '../../../ui/frame/PageHead';
+import { useSystem } from '../../../ui/frame/Providers';
+import { isHolding, MethodDrawing, type MethodId } from './MethodDrawing';
+import { MethodPlayer } from './MethodPlayer';
+import { HAND_METHODS, HAND_STEPS, HAND_WORDS, HOLDING_METHODS, type Holding, HOLDINGS, type Method } from './methods';
+import { useLeftHanded } from './useLeftHanded';
 
 const DRAWN_IN = '#7c8f6a';
 
-interface Method {
-  title: string;
-  when: string;
-  steps: readonly { stage: HandStage; title: string; how: string }[];
-  care?: string;
-}
+/** Once round a hank as most are, where nobody has measured one. */
+const USUAL_LOOP_M = 1.6;
 
-const METHODS: Record<HandForm, Method> = {
-  nostepinne: {
-    title: 'On a nostepinne',
-    when: 'A tapered stick: the neatest ball by hand, pulled from its centre.',
-    steps: [
-      {
-        stage: 'tail',
-        title: 'Leave a tail',
-        how: 'Hold the stick by its thick end. Catch a forearm’s length of the yarn under your thumb: it becomes the inner end.',
-      },
-      { stage: 'lay', title: 'Lay the first wraps', how: 'Ten wraps side by side over a thumb’s width, loosely.' },
-      {
-        stage: 'cross',
-        title: 'Cross them',
-        how: 'Wind slanting, from low on one side to high on the other. After every few wraps turn the stick a little in your fingers; the ball grows round by itself.',
-      },
-      {
-        stage: 'slide',
-        title: 'Slide it off',
-        how: 'Over the thin end, with a little turn. Pull the tail free at once.',
-      },
-    ],
-  },
-  tube: {
-    title: 'On a card tube',
-    when: 'From a kitchen roll or cut from card: wide, light, and the ball may stay on it.',
-    steps: [
-      {
-        stage: 'tail',
-        title: 'Leave a tail',
-        how: 'Cut a notch in the rim, lay the end in it and let the tail hang inside.',
-      },
-      { stage: 'lay', title: 'Lay the first wraps', how: 'Ten wraps round the middle, not to the rims.' },
-      {
-        stage: 'cross',
-        title: 'Cross them',
-        how: 'Slanting, turning the tube a little after every few wraps. Keep a finger’s width free at both rims.',
-      },
-      {
-        stage: 'slide',
-        title: 'Slide it off, or leave it',
-        how: 'Press the tube together a little and draw it out; or leave the ball on it, where it cannot fall in.',
-      },
-    ],
-  },
-  thumb: {
-    title: 'On a thumb',
-    when: 'Nothing else at hand, and not much yarn: up to half a skein.',
-    steps: [
-      { stage: 'tail', title: 'Leave a tail', how: 'Hold a forearm’s length against the palm with the other fingers.' },
-      {
-        stage: 'lay',
-        title: 'Lay the first wraps',
-        how: 'Round the thumb, so loosely that they slip over its tip with ease.',
-      },
-      {
-        stage: 'cross',
-        title: 'Cross them',
-        how: 'Slanting. After each ten, lift the ball off with two fingers, turn it a little, and put it back: that keeps it loose.',
-      },
-      { stage: 'slide', title: 'Slide it off', how: 'It must come without pulling. The tail is the inner end.' },
-    ],
-    care: THUMB_CARE,
-  },
-};
+const METHODS: Record<MethodId, Method> = { ...HAND_METHODS, ...HOLDING_METHODS };
 
-/** Wraps that an ordinary ball takes, for a first idea of the time. */
-const ORDINARY_WRAPS = 900;
+const GROUPS: readonly (readonly [title: string, methods: readonly MethodId[]])[] = [
+  ['Wind a ball', HAND_FORMS],
+  ['Hold the hank', HOLDINGS.filter((holding) => holding !== 'elbow')],
+  ['Make a skein again', ['elbow']],
+];
 
-/** Winding without a winder, step by step, with drawings that move. */
-export function ByHandScreen({ forms }: { forms: readonly HandTool[] }) {
+const methodOf = (asked: string | undefined): MethodId =>
+  GROUPS.flatMap(([, methods]) => methods).find((method) => method === asked) ?? 'nostepinne';
+
+/** Winding without a winder and a swift: each way in moving drawings, with what it comes to and what can go wrong. */
+export function ByHandScreen({ asked, forms, armLoopM }: ByHandPage & { asked: string | undefined }) {
+  const method = methodOf(asked);
+  const [leftHanded, setLeftHanded] = useLeftHanded();
+  const { title, when, troubles } = METHODS[method];
+  const steps = isHolding(method)
+    ? HOLDING_METHODS[method].steps
+    : HAND_STEPS.map((id) => ({ id, ...HAND_WORDS[method][id] }));
   return (
     <>
-      <h1>By hand</h1>
-      <p className="max-w-[46em] text-ink-soft">
-        A ball that is pulled from its centre needs no winder. Every wrap goes round loosely: yarn that is wound tight
-        is stretched, knits up tight, and shrinks later.
-      </p>
-      {HAND_FORMS.map((form) => (
-        <MethodSteps key={form} form={form} tool={forms.find(({ kind }) => kind === form)} />
-      ))}
-      <section id="chairs" className="mt-6 scroll-mt-[16px]">
-        <h2>With two chairs</h2>
-        <p className="max-w-[46em] text-ink-soft">
-          What holds the hank, where there is no swift. One chair is not enough: the loop falls off it.
-        </p>
-        <StepDrawing step="mount" swift="chairs" onto="winder" form="hank" colourHex={DRAWN_IN} />
-        <ol className="[&_li]:ml-[1.4em] [&_li]:list-decimal grid gap-1 max-w-[46em] text-body">
-          <li>Two chairs of one height, back to back, on a floor that they do not slide on.</li>
-          <li>Lay the open hank over both backs, its ties still on, and move the chairs apart until it just holds.</li>
-          <li>Look for strands that cross the middle. Only now cut the ties.</li>
-          <li>Walk the strand off, round and round; or unwind an arm’s length at a time, and wind that.</li>
-          <li>If the loop grows slack, move a chair. Never pull: chairs tip.</li>
-        </ol>
-      </section>
+      <PageHead
+        title="By hand"
+        under="Every wrap goes round loosely: yarn that is wound tight is stretched, knits up tight, and shrinks later."
+      >
+        <Checkbox checked={leftHanded} onChange={({ target }) => setLeftHanded(target.checked)}>
+          Left-handed
+        </Checkbox>
+      </PageHead>
+      <div className="grid grid-cols-[216px_minmax(0,1fr)] gap-wide items-start max-tablet:grid-cols-[minmax(0,1fr)] max-tablet:gap-3">
+        <Methods at={method} leftHanded={leftHanded} />
+        <section aria-labelledby="method">
+          <h2 id="method" className="mt-0">
+            {title}
+          </h2>
+          <p className="max-w-[46em] mb-4 text-ink-soft">{when}</p>
+          <MethodPlayer key={method} method={method} steps={steps} colourHex={DRAWN_IN} leftHanded={leftHanded} />
+          {isHolding(method) ? (
+            <HoldingFacts holding={method} loopM={method === 'elbow' ? armLoopM : USUAL_LOOP_M} troubles={troubles} />
+          ) : (
+            <WindingFacts tool={forms.find(({ kind }) => kind === method)} troubles={troubles} />
+          )}
+        </section>
+      </div>
     </>
   );
 }
 
-function MethodSteps({ form, tool }: { form: HandForm; tool: HandTool | undefined }) {
-  const { title, when, steps, care } = METHODS[form];
-  const [at, setAt] = useState(0);
-  const step = steps[at]!;
-  const learned = tool?.learned.secondsPerTurn;
-  const seconds = ORDINARY_WRAPS * (learned?.mean ?? 1);
+function Methods({ at, leftHanded }: { at: MethodId; leftHanded: boolean }) {
   return (
-    <section id={form} className="mt-6 scroll-mt-[16px]">
-      <h2>{title}</h2>
-      <p className="max-w-[46em] text-ink-soft">
-        {when} About {secondsInWords(seconds)} for {ORDINARY_WRAPS} wraps
-        {learned && learned.from > 0 ? `, at your own pace from ${learned.from}` : ', at a usual pace'}.
-      </p>
-      <div className="[&_svg]:max-w-full [&_svg]:h-auto flex flex-wrap items-center gap-y-4 gap-x-10 mt-3">
-        <svg
-          viewBox="0 0 360 190"
-          width={360}
-          height={190}
-          role="img"
-          aria-label={`${title}: ${step.title}`}
-          fill="none"
-          strokeLinecap="round"
-        >
-          <HandWinding form={form} stage={step.stage} colourHex={DRAWN_IN} />
-        </svg>
-        <div className="flex-[1_1_320px] min-h-[210px]" aria-live="polite">
-          <p className="text-ink-soft">
-            {at + 1} of {steps.length}
-          </p>
-          <p className="font-heading font-heavy text-large leading-[1.15]">{step.title}</p>
-          <p className="max-w-[34em] text-lead">{step.how}</p>
-          {care && (step.stage === 'lay' || step.stage === 'cross') && <Notice tone="bad">{care}</Notice>}
-          <div className="flex gap-3 mt-4">
-            <Button size="large" disabled={at === 0} onClick={() => setAt(at - 1)}>
-              Back<span className="visually-hidden"> {title.toLowerCase()}</span>
-            </Button>
-            <Button size="large" type="primary" disabled={at === steps.length - 1} onClick={() => setAt(at + 1)}>
-              Next<span className="visually-hidden"> {title.toLowerCase()}</span>
-            </Button>
-          </div>
+    <nav aria-label="Ways to do it" className="grid gap-3 max-tablet:flex max-tablet:overflow-x-auto max-tablet:pb-2">
+      {GROUPS.map(([title, methods]) => (
+        <div key={title} className="max-tablet:flex-none">
+          <h3 className="mt-0 mb-1 text-small text-ink-soft">{title}</h3>
+          <ul className="grid gap-1 m-0 p-0 list-none max-tablet:flex">
+            {methods.map((method) => (
+              <li key={method} className="max-tablet:w-[132px]">
+                <Link
+                  href={`/winding/by-hand?method=${method}`}
+                  aria-current={method === at ? 'page' : undefined}
+                  className="flex items-center gap-2 h-full p-1 pr-2 border-2 border-transparent rounded-md text-ink text-small no-underline leading-[1.2] hover:border-line aria-[current=page]:border-acorn aria-[current=page]:bg-card aria-[current=page]:font-bold max-tablet:flex-col max-tablet:items-start"
+                >
+                  <MethodDrawing
+                    method={method}
+                    step={PICTURED[method]}
+                    colourHex={DRAWN_IN}
+                    width={84}
+                    still
+                    leftHanded={leftHanded}
+                  />
+                  {METHODS[method].title}
+                </Link>
+              </li>
+            ))}
+          </ul>
         </div>
-      </div>
-    </section>
+      ))}
+    </nav>
+  );
+}
+
+/** The step by which a method is known at a glance. */
+const PICTURED: Record<MethodId, string> = {
+  nostepinne: 'cross',
+  tube: 'cross',
+  thumb: 'lay',
+  fingers: 'cross',
+  chairs: 'on',
+  hands: 'hold',
+  knees: 'round',
+  elbow: 'round',
+};
+
+/** So much yarn, as it was typed last; the lengths of the page are of it. */
+function useAmount() {
+  const system = useSystem();
+  const [mass, setMass] = useLocalStorage('by hand, mass', '50 g');
+  const [length, setLength] = useLocalStorage('by hand, length', '210 m');
+  const massG = readOrNull(() => parseQuantity(mass, 'mass', system));
+  const lengthM = readOrNull(() => parseQuantity(length, 'length', system));
+  const wrong = (value: number | null) => (value !== null && value > 0 ? undefined : 'an amount with its unit');
+  const fields = (
+    <div className="grid grid-cols-[140px_140px] gap-3">
+      <TextField name="amount-mass" label="For" value={mass} onChange={setMass} error={wrong(massG)} hint="of yarn" />
+      <TextField
+        name="amount-length"
+        label="With"
+        value={length}
+        onChange={setLength}
+        error={wrong(lengthM)}
+        hint={inMetres(system) ? 'metres in it' : 'yards in it'}
+      />
+    </div>
+  );
+  return { fields, amount: massG && lengthM && massG > 0 && lengthM > 0 ? { massG, lengthM } : null };
+}
+
+function WindingFacts({ tool, troubles }: { tool: HandTool | undefined; troubles: readonly string[] }) {
+  const { fields, amount } = useAmount();
+  const pace = tool?.learned.secondsPerTurn;
+  const density = tool?.learned.density.once;
+  const ball =
+    tool &&
+    amount &&
+    woundByHand(
+      { ...tool, densityGPerCm3: density!.mean, ...(isWoundAsBall(tool.kind) && { ball: true as const }) },
+      { massG: amount.massG, gristMPerG: amount.lengthM / amount.massG, secondsPerWrap: pace!.mean },
+    );
+  return (
+    <Facts
+      fields={fields}
+      troubles={troubles}
+      rows={
+        tool && ball
+          ? [
+              [
+                'How long',
+                <>
+                  about {secondsInWords(ball.seconds)}: {Math.round(ball.wraps)} wraps,{' '}
+                  {pace!.from > 0 ? `at your own pace from ${pace!.from}` : 'at a usual pace'}
+                </>,
+              ],
+              [
+                'How firm',
+                <>
+                  <Size mm={ball.diameterMm} /> across, at {density!.mean.toFixed(2)} ±{' '}
+                  {(density!.sd * HALF_WIDTH_90).toFixed(2)} g/cm³,{' '}
+                  {density!.from > 0
+                    ? `learned from ${density!.from} of yours`
+                    : 'a starting figure: measure one, and it is yours'}
+                </>,
+              ],
+              [
+                'Twist',
+                <>
+                  none where the ball is turned and the strand only runs on; carried round a ball that stands still, a
+                  turn a wrap: <Twist perM={ball.twistPerM.core} /> at its core, <Twist perM={ball.twistPerM.outside} />{' '}
+                  outside
+                </>,
+              ],
+              [
+                'How much',
+                <>
+                  to <Size mm={tool.maxDiameterMm} /> across or <Mass g={tool.maxMassG} />, as you have it{' '}
+                  <Link href="/bench">on your bench</Link>; your hand says when it is too large to turn
+                </>,
+              ],
+            ]
+          : []
+      }
+    />
+  );
+}
+
+function HoldingFacts({ holding, loopM, troubles }: { holding: Holding; loopM: number; troubles: readonly string[] }) {
+  const { fields, amount } = useAmount();
+  const rounds = amount && roundsOf({ lengthM: amount.lengthM, loopM, secondsPerRound: SECONDS_PER_ROUND[holding] });
+  const again = holding === 'elbow';
+  return (
+    <Facts
+      fields={fields}
+      troubles={troubles}
+      rows={
+        rounds
+          ? [
+              [
+                'How long',
+                <>
+                  about {secondsInWords(rounds.seconds)} for <Length m={amount.lengthM} />: {Math.round(rounds.rounds)}{' '}
+                  rounds of <Span mm={1000 * loopM} />, by a rule of thumb
+                  {again && (
+                    <>
+                      , as you have it <Link href="/bench">on your bench</Link>
+                    </>
+                  )}
+                </>,
+              ],
+              [
+                'How firm',
+                again
+                  ? 'a skein lies loosely; let no round be tighter than the one before'
+                  : 'the loop is held, never stretched',
+              ],
+              [
+                'Twist',
+                <>
+                  the loop stands still, so that {again ? 'each round that is laid' : 'each round that is lifted'} makes
+                  one turn: <Twist perM={rounds.twistPerM} />, which is hardly ever seen
+                </>,
+              ],
+            ]
+          : []
+      }
+    />
+  );
+}
+
+/** What a method comes to, for so much yarn, and what goes wrong with it. */
+function Facts({
+  fields,
+  rows,
+  troubles,
+}: {
+  fields: ReactNode;
+  rows: readonly (readonly [name: string, words: ReactNode])[];
+  troubles: readonly string[];
+}) {
+  return (
+    <div className="flex flex-wrap items-start gap-y-3 gap-x-10 mt-6 pt-4 border-t-2 border-line">
+      {fields}
+      <dl className="flex-[1_1_420px] grid grid-cols-[max-content_minmax(0,1fr)] gap-y-2 gap-x-4 m-0 [&_dt]:text-ink-soft [&_dd]:m-0">
+        {rows.map(([name, words]) => (
+          <div key={name} className="contents">
+            <dt>{name}</dt>
+            <dd>{words}</dd>
+          </div>
+        ))}
+        <dt>Goes wrong</dt>
+        <dd className="flex flex-wrap gap-x-4">
+          {troubles.map((trouble) => (
+            <Link key={trouble} href={`/trouble?what=${encodeURIComponent(trouble)}`}>
+              {reportWords({ trouble, attempt: '' }).trouble}
+            </Link>
+          ))}
+        </dd>
+      </dl>
+    </div>
   );
 }

@@ -273,7 +273,13 @@ function SwiftStation({ page: { yarn, swifts }, planned }: { page: PlanPage; pla
         {tool && setting?.value && loop.value !== undefined && (
           <SwiftDrawing swift={tool} setting={setting.value} loopM={loop.value} colourHex={yarn.colourHex} />
         )}
-        {!tool && <p className="text-ink-soft">A helper’s two hands, thumbs up, loosely apart; or two knees.</p>}
+        {!tool && (
+          <p className="text-ink-soft">
+            <Link href="/winding/by-hand?method=hands">A helper’s two hands</Link>, thumbs up, loosely apart; or{' '}
+            <Link href="/winding/by-hand?method=knees">two knees</Link>.
+          </p>
+        )}
+        {tool?.kind === 'chairs' && <Link href="/winding/by-hand?method=chairs">How two chairs hold it</Link>}
         {tool && loop.value === undefined && (
           <p className="text-ink-soft">Measure the hank once round, and its setting is here.</p>
         )}
@@ -331,7 +337,7 @@ function ToolStation({ page, planned }: { page: PlanPage; planned: Planned }) {
         {tool.onto !== 'winder' && (
           <>
             {' '}
-            <Link href={`/winding/by-hand#${tool.onto}`}>How it is done, step by step</Link>.
+            <Link href={`/winding/by-hand?method=${tool.onto}`}>How it is done, step by step</Link>.
           </>
         )}
       </p>

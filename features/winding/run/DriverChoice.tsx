@@ -6,12 +6,12 @@ import { type Listener, LISTENERS } from '../../../core/winding/run';
 import { useLocalStorage } from '../../../ui/controls/useLocalStorage';
 
 /** Who or what counts the turns. */
-const DRIVERS = ['hand', 'pace', 'microphone', 'camera', 'motor', 'counter'] as const;
+const DRIVERS = ['hand', 'pace', 'microphone', 'camera', 'motor', 'counter', 'nobody'] as const;
 export type Driver = (typeof DRIVERS)[number];
 
-/** A tick is followed by a hand: no device takes part. */
-export type DeviceDriver = Exclude<Driver, 'pace'>;
-export const deviceOf = (driver: Driver): DeviceDriver => (driver === 'pace' ? 'hand' : driver);
+/** A tick is followed by a hand, and where nobody counts no device does. */
+export type DeviceDriver = Exclude<Driver, 'pace' | 'nobody'>;
+export const deviceOf = (driver: Driver): DeviceDriver => (driver === 'pace' || driver === 'nobody' ? 'hand' : driver);
 
 /** This page's own microphone or camera: until it counts, its panel says so. */
 export const isListener = (driver: Driver): driver is Listener => LISTENERS.some((each) => each === driver);
@@ -44,12 +44,18 @@ export function DriverChoice() {
           { value: 'camera', label: 'the camera' },
           { value: 'motor', label: 'the motor' },
           { value: 'counter', label: 'the length counter' },
+          { value: 'nobody', label: 'nobody: I just wind' },
         ]}
         value={driver}
         onChange={setDriver}
       />
       {(driver === 'microphone' || driver === 'camera') && (
         <p className="mt-1 font-normal text-ink-soft">{LISTENER_WORDS[driver]}</p>
+      )}
+      {driver === 'nobody' && (
+        <p className="mt-1 font-normal text-ink-soft">
+          No count: weigh the yarn before and after, and its length is known from that.
+        </p>
       )}
       {driver === 'pace' && (
         <p className="mt-1 font-normal text-ink-soft">

@@ -111,7 +111,9 @@ export function LogForm({
                       onChange={(value) => setAt('masses', i, value)}
                       error={errors[`masses.${i}`]}
                       hint={[
-                        `${turnsOn(state, part)} ${page.plan.cakes[part]!.tool.onto === 'winder' ? 'turns' : 'wraps'}`,
+                        state.uncounted.includes(part)
+                          ? 'not counted'
+                          : `${turnsOn(state, part)} ${page.plan.cakes[part]!.tool.onto === 'winder' ? 'turns' : 'wraps'}`,
                         // Not put into the field: there the bowl is on the scale as well.
                         state.weighedG[part] &&
                           `${inWords(massFigure(state.weighedG[part], system))} when it came off, without a bowl`,

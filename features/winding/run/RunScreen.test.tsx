@@ -53,7 +53,7 @@ describe('prepare', () => {
       .begin()
       .shownText();
     expect(byHand).toContain('by hand: nostepinne');
-    expect(byHand).toContain('Leave a tail');
+    expect(byHand).toContain('Lay the end in the groove');
     expect(byHand).not.toContain('Catch the end in the notch');
   });
 });

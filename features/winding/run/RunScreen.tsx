@@ -10,6 +10,7 @@ import {
   type RunStep,
   takeOffSteps,
   turnsOn,
+  turnsSoFar,
 } from '../../../core/winding/run';
 import type { Learned } from '../../../core/bench/calibration';
 import { correctedCakes } from '../../../core/winding/nextCake';
@@ -37,7 +38,11 @@ export function RunScreen({ page, scales, drift }: { page: RunPage; scales: Scal
   const go = (stage: typeof state.stage, part = state.part) => record({ kind: 'stage', stage, part });
   const helper = useHelper(
     mine
-      ? (report) => record({ kind: 'trouble', part: state.part, atTurn: turnsOn(state, state.part), ...report })
+      ? (report) => {
+          const { part } = state;
+          const atTurn = turnsSoFar(state, part, Date.now(), page.plan.cakes[part]!.secondsPerTurn);
+          record({ kind: 'trouble', part, atTurn, ...report });
+        }
       : undefined,
   );
   // Cakes that were weighed correct those to come.
@@ -55,7 +60,7 @@ export function RunScreen({ page, scales, drift }: { page: RunPage; scales: Scal
     part: state.part,
     state,
     enabled: mine,
-    words: (step: RunStep) => stepWords(step, page),
+    words: (step: RunStep) => stepWords(step, page, { onto, turning: page.turning[state.part] }),
     swift: page.plan.swift?.kind ?? null,
     onto,
     form: page.form,
@@ -134,7 +139,7 @@ export function RunScreen({ page, scales, drift }: { page: RunPage; scales: Scal
               <WeighCake
                 key={state.part}
                 weighedG={state.weighedG[state.part] ?? null}
-                turns={turnsOn(state, state.part)}
+                turns={state.uncounted.includes(state.part) ? null : turnsOn(state, state.part)}
                 next={{
                   massG: next.massG,
                   turns: Math.round(next.crankTurns.mean),
@@ -145,7 +150,12 @@ export function RunScreen({ page, scales, drift }: { page: RunPage; scales: Scal
               />
             )
           }
-          back={{ label: `Back to winding, ${turnsOn(state, state.part)} turns`, act: () => go('wind') }}
+          back={{
+            label: state.uncounted.includes(state.part)
+              ? 'Back to winding'
+              : `Back to winding, ${turnsOn(state, state.part)} ${onto === 'winder' ? 'turns' : 'wraps'}`,
+            act: () => go('wind'),
+          }}
         />
       )}
       {state.stage === 'weigh' && (

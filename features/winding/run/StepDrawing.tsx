@@ -4,7 +4,10 @@ import type { RunStep, WoundOnto } from '../../../core/winding/run';
 import type { Swift } from '../../../core/bench/swift';
 import { strandColour } from '../../../ui/figures/colour';
 import { YarnLine } from '../../../ui/figures/YarnLine';
-import { HandWinding } from '../hand/HandWinding';
+import { Moved, Turned } from '../hand/shapes';
+import { MethodDrawing } from '../hand/MethodDrawing';
+import { type HandStep, isHandStep } from '../hand/methods';
+import { useLeftHanded } from '../hand/useLeftHanded';
 
 /** What is to be done, drawn: the yarn in its colour, the hand's part in brown, what must not be in red. */
 export function StepDrawing({
@@ -20,6 +23,18 @@ export function StepDrawing({
   form: PieceForm;
   colourHex: string;
 }) {
+  const [leftHanded] = useLeftHanded();
+  if (isHandStep(step))
+    return (
+      <MethodDrawing
+        method={onto === 'winder' ? 'nostepinne' : onto}
+        step={step}
+        colourHex={colourHex}
+        leftHanded={leftHanded}
+      />
+    );
+  if (step === 'mount' && swift === null) return <MethodDrawing method="hands" step="dip" colourHex={colourHex} />;
+  if (step === 'mount' && swift === 'chairs') return <MethodDrawing method="chairs" step="on" colourHex={colourHex} />;
   return (
     <svg
       viewBox="0 0 360 190"
@@ -30,7 +45,7 @@ export function StepDrawing({
       strokeLinecap="round"
       strokeLinejoin="round"
     >
-      <Picture step={step} swift={swift} onto={onto} form={form} colour={colourHex} />
+      <Picture step={step} swift={swift} form={form} colour={colourHex} />
     </svg>
   );
 }
@@ -38,17 +53,40 @@ export function StepDrawing({
 function Picture({
   step,
   swift,
-  onto,
   form,
   colour,
 }: {
-  step: RunStep;
+  step: Exclude<RunStep, HandStep>;
   swift: Swift['kind'] | null;
-  onto: WoundOnto;
   form: PieceForm;
   colour: string;
 }): ReactNode {
   switch (step) {
+    case 'band':
+      return (
+        <>
+          <YarnLine d="M40 96C90 60 130 130 180 96S270 62 320 96" colourHex={colour} width={34} />
+          <Moved dx={0} dy={-52}>
+            <path d="M150 70h60v54h-60z" fill="var(--card)" stroke="var(--ink)" strokeWidth={2.5} />
+            <path d="M160 84h40M160 96h32M160 108h36" stroke="var(--ink)" strokeWidth={2.5} />
+          </Moved>
+          <Arrow d="M240 62V26" />
+        </>
+      );
+    case 'clamp':
+      return (
+        <>
+          <path d="M20 154H250V168H20Z" fill="var(--line)" stroke="var(--ink)" strokeWidth={2.5} />
+          <g transform="translate(0 0)">
+            <Winder />
+          </g>
+          <path d="M232 154v-14h26v44h-36v-8h22" stroke="var(--ink)" strokeWidth={5} />
+          <path d="M222 172v14M214 186h16" stroke="var(--acorn)" strokeWidth={6} />
+          <Turned by={-24} about="left">
+            <Arrow d="M296 120a34 20 0 1 1 -52 18" />
+          </Turned>
+        </>
+      );
     case 'open':
       return (
         <>
@@ -138,11 +176,6 @@ function Picture({
           <path d="M206 66l28 30M234 66l-28 30" stroke="var(--madder)" strokeWidth={5} />
         </>
       );
-    case 'tail':
-    case 'lay':
-    case 'cross':
-    case 'slide':
-      return <HandWinding form={onto === 'winder' ? 'nostepinne' : onto} stage={step} colourHex={colour} />;
     case 'seat':
       return (
         <>
@@ -201,7 +234,7 @@ function Picture({
   }
 }
 
-/** The loop on what holds it, from above; without a swift, two chairs serve. */
+/** The loop on what turns with it, from above. */
 function Mounted({ on, colour }: { on: Swift['kind'] | null; colour: string }) {
   switch (on) {
     case 'pegs':
@@ -229,14 +262,7 @@ function Mounted({ on, colour }: { on: Swift['kind'] | null; colour: string }) {
       );
     case 'chairs':
     case null:
-      return (
-        <>
-          <path d="M84 40h34v110H84zM242 40h34v110h-34z" fill="var(--line)" stroke="var(--ink)" strokeWidth={2.5} />
-          <YarnLine d="M74 72H286V118H74Z" colourHex={colour} width={14} />
-          <Arrow d="M150 95H128" />
-          <Arrow d="M210 95H232" />
-        </>
-      );
+      return null;
   }
 }
 

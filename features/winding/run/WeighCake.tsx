@@ -23,8 +23,8 @@ export function WeighCake({
   onWeighed,
 }: {
   weighedG: number | null;
-  /** Counted for this cake. */
-  turns: number;
+  /** Counted for this cake; null where nobody counted. */
+  turns: number | null;
   /** The next one, as it is planned now. */
   next: { massG: number; turns: number; unit: string };
   enabled: boolean;
@@ -38,7 +38,8 @@ export function WeighCake({
     return (
       <Notice tone="good" role="status">
         <strong>
-          {inWords(massFigure(weighedG, system))} for {turns} {next.unit}.
+          {inWords(massFigure(weighedG, system))}
+          {turns !== null && ` for ${turns} ${next.unit}`}.
         </strong>{' '}
         The next gets {inWords(massFigure(next.massG, system))}: {next.turns} {next.unit}.{' '}
         <InlineButton disabled={!enabled} onClick={() => onWeighed(null)}>

@@ -20,7 +20,7 @@ import {
   steadiness,
   stopReasons,
   type StopReason,
-  turnsOn,
+  turnsSoFar,
 } from '../../../core/winding/run';
 import { GENTLE_TURNS, onSpindleAt, spindleOf } from '../../../core/winding/windingPlan';
 import type { RunPage } from '../../../server/winding/runEvents';
@@ -37,6 +37,7 @@ import { LargeAct } from '../../../ui/bench/LargeAct';
 import { Way } from '../../../ui/bench/Way';
 import { deviceOf, DriverChoice, isListener, useDriverChoice } from './DriverChoice';
 import { DeviceNews } from './DeviceNews';
+import { JustWind, useNow } from './JustWind';
 import { HandOver } from './HandOver';
 import { LengthRuler } from './LengthRuler';
 import { useBenchKeys } from '../../../ui/bench/useBenchKeys';
@@ -109,29 +110,32 @@ export function WindStage({
   const madeOfCounted = driver === 'pace' ? drift.mean : 1;
   const { live, silent } = useDriver({ driver: device, state, part, spindle, enabled, record });
   const listeners = useListeners({ driver, winder: tool.name, spindleTurnsPerCrank: spindle.spindleTurnsPerCrank });
-  const turns = turnsOn(live, part);
+  const uncounted = state.uncounted.includes(part);
+  const turns = turnsSoFar(live, part, useNow(uncounted), cake.secondsPerTurn);
+  const begun = uncounted || turns > 0;
   const last = part === plan.cakes.length - 1;
   const stopAt = Math.round(cake.crankTurns.mean / madeOfCounted);
   const turnsAt = (massG: number) => Math.floor(crankTurnsAtG(spindle, massG, plan.gristMPerG) / madeOfCounted);
-  const cue = cueAt(turns, {
+  const cue = cueAt(uncounted ? GENTLE_TURNS : turns, {
     gentleUntil: GENTLE_TURNS,
     slowFrom: Math.floor(cake.slowFromTurn / madeOfCounted),
     stopAt,
     // A ball in the hand has no base to slide over.
     ...(onWinder && { nearlyFullFrom: turnsAt(NEARLY_FULL * cake.usableMassG), fullAt: turnsAt(cake.usableMassG) }),
   });
-  const words = cueWords(cue, turns, stopAt, last);
+  const words = uncounted ? CUE_WORDS.steady : cueWords(cue, turns, stopAt, last);
   const on = onSpindleAt(spindle, turns * madeOfCounted);
   // There is no more than the strand, whatever was counted.
   const wound = last ? { lengthM: Math.min(on.lengthM, cake.lengthM), massG: Math.min(on.massG, cake.massG) } : on;
-  const tooMuch = last && turns * madeOfCounted > cake.crankTurns.mean + HALF_WIDTH_90 * cake.crankTurns.sd;
+  const tooMuch =
+    !uncounted && last && turns * madeOfCounted > cake.crankTurns.mean + HALF_WIDTH_90 * cake.crankTurns.sd;
   const woundM = cake.startM + Math.min(on.lengthM, cake.lengthM);
   const remainingG = Math.max(0, cake.massG - on.massG);
   const pace = secondsPerTurn(state) ?? cake.secondsPerTurn;
   const marksHere = state.marks.filter((mark) => mark.part === part);
   const unit = onWinder ? 'turns' : 'wraps';
   const reasons = stopReasons({ heldBy: plan.swift?.kind ?? null, onto: tool.onto });
-  const next = plan.faults.find(({ atM }) => atM > woundM && atM - woundM < ANNOUNCED_WITHIN_M);
+  const next = !uncounted && plan.faults.find(({ atM }) => atM > woundM && atM - woundM < ANNOUNCED_WITHIN_M);
 
   const spoken = useRef(cue);
   useEffect(() => {
@@ -148,7 +152,7 @@ export function WindStage({
   useWoundOnto(enabled, part, spindle);
 
   const ticker = usePace({
-    on: driver === 'pace' && enabled && !state.stopped && !asking && !keysRest,
+    on: driver === 'pace' && !uncounted && enabled && !state.stopped && !asking && !keysRest,
     secondsPerTurn: cake.secondsPerTurn,
     slow: cue === 'gentle' || cue === 'slow' || cue === 'nearly full' || READY_TO_CUT.has(cue),
     halt: READY_TO_CUT.has(cue),
@@ -159,7 +163,8 @@ export function WindStage({
     },
   });
   const count = () => {
-    if (!enabled || state.stopped) return;
+    if (!enabled || state.stopped || uncounted) return;
+    if (driver === 'nobody') return record({ kind: 'uncounted', part, is: true });
     if (driver === 'pace') return ticker.ticking ? ticker.hold() : ticker.start();
     if (listeners.mark()) return;
     record({ kind: 'turns', part, amount: by });
@@ -168,7 +173,7 @@ export function WindStage({
   // What a counter has measured is not miscounted: it would only be counted again.
   const measured = driver === 'counter' && silent === null;
   const miscount = () => {
-    if (enabled && turns > 0 && !measured) record({ kind: 'turns', part, amount: -Math.min(by, turns) });
+    if (enabled && turns > 0 && !measured && !uncounted) record({ kind: 'turns', part, amount: -Math.min(by, turns) });
     countButton.current?.focus();
   };
   const mark = (kind: MarkKind) => {
@@ -184,6 +189,10 @@ export function WindStage({
     if (!enabled) return;
     if (driver === 'motor') void tellDevice({ device: 'motor', do: 'stop' });
     record({ kind: 'stop', part, reason, atTurn: turns });
+  };
+  const countAfterAll = () => {
+    if (driver === 'nobody') setDriver('hand');
+    if (uncounted) record({ kind: 'uncounted', part, is: false });
   };
   const resume = () => {
     record({ kind: 'resume', part });
@@ -202,7 +211,7 @@ export function WindStage({
     'colour change': () => mark('colour change'),
     'tension changed': () => mark('tension changed'),
     unmark,
-    cut: () => enabled && turns > 0 && onDone(),
+    cut: () => enabled && begun && onDone(),
     'full screen': toggleFullScreen,
   };
   const heard = useBenchKeys(enabled && !asking && !keysRest, pedals, LETTERS, (key) => {
@@ -215,7 +224,7 @@ export function WindStage({
     <div className="grid grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto_auto] gap-y-3 gap-x-6 min-h-[min(640px,calc(100dvh_-_200px))] max-tablet:grid-cols-[minmax(0,1fr)] max-tablet:grid-rows-[none] max-tablet:min-h-0 max-tablet:gap-2">
       <div className="col-span-full">
         <Cue cue={state.stopped ? 'stopped' : cue}>
-          {state.stopped ? `Stopped at ${turns}: ${STOP_WORDS[state.stopped.reason]}` : words}
+          {state.stopped ? `Stopped${uncounted ? '' : ` at ${turns}`}: ${STOP_WORDS[state.stopped.reason]}` : words}
         </Cue>
       </div>
 
@@ -228,7 +237,7 @@ export function WindStage({
           </ol>
           <div className="[&>[data-act]]:flex-[1_1_100%] flex flex-wrap gap-3">
             <LargeAct onClick={resume} disabled={!enabled} autoFocus>
-              Go on winding at {turns}
+              Go on winding{!uncounted && ` at ${turns}`}
             </LargeAct>
             <Button size="large" onClick={() => mark('knot')} disabled={!enabled}>
               Mark a knot here
@@ -238,6 +247,16 @@ export function WindStage({
             </Button>
           </div>
         </Standstill>
+      ) : uncounted || driver === 'nobody' ? (
+        <JustWind
+          cake={cake}
+          seconds={turns * cake.secondsPerTurn}
+          begun={uncounted}
+          last={last}
+          enabled={enabled}
+          onBegin={count}
+          onCount={countAfterAll}
+        />
       ) : (
         <CountButton
           ref={countButton}
@@ -261,26 +280,33 @@ export function WindStage({
         <div className={`${styles.drawing} relative flex-[1_1_0] min-h-0 max-h-[230px] max-tablet:hidden`}>
           <WinderDrawing
             winder={tool}
-            cakeDiameterMm={on.diameterMm}
+            cakeDiameterMm={uncounted ? cake.outerDiameterMm : on.diameterMm}
             colourHex={page.colourHex}
-            title={`so far ${Math.round(on.diameterMm)} mm across`}
+            title={`${uncounted ? 'when done' : 'so far'} ${Math.round(uncounted ? cake.outerDiameterMm : on.diameterMm)} mm across`}
             bare
           />
         </div>
-        <div
-          className={`${styles.figures} grid grid-cols-[1fr_1fr] gap-y-3 gap-x-4 leading-[1.2] max-tablet:text-small`}
-        >
-          <Large figure={lengthFigure(wound.lengthM, system)} label="are wound" />
-          <Large figure={massFigure(wound.massG, system)} label="are wound" />
-          <Large figure={lengthFigure(remainingG * plan.gristMPerG, system)} label="left to wind" />
-          <Large figure={massFigure(remainingG, system)} label="left to wind" />
-        </div>
-        <p className="text-ink-soft text-body max-tablet:text-body">
-          {inWords(sizeFigure(on.diameterMm, system))} across of {inWords(sizeFigure(tool.maxDiameterMm, system))} ·{' '}
-          {turns < stopAt && <>about {secondsInWords((stopAt - turns) * pace)} to go · </>}
-          <Pace state={state} />
-          {marksHere.length > 0 ? markedInWords(marksHere) : 'nothing marked'}
-        </p>
+        {!uncounted && (
+          <>
+            <div
+              className={`${styles.figures} grid grid-cols-[1fr_1fr] gap-y-3 gap-x-4 leading-[1.2] max-tablet:text-small`}
+            >
+              <Large figure={lengthFigure(wound.lengthM, system)} label="are wound" />
+              <Large figure={massFigure(wound.massG, system)} label="are wound" />
+              <Large figure={lengthFigure(remainingG * plan.gristMPerG, system)} label="left to wind" />
+              <Large figure={massFigure(remainingG, system)} label="left to wind" />
+            </div>
+            <p className="text-ink-soft text-body max-tablet:text-body">
+              {inWords(sizeFigure(on.diameterMm, system))} across of {inWords(sizeFigure(tool.maxDiameterMm, system))} ·{' '}
+              {turns < stopAt && <>about {secondsInWords((stopAt - turns) * pace)} to go · </>}
+              <Pace state={state} />
+              {marksHere.length > 0 ? markedInWords(marksHere) : 'nothing marked'}
+            </p>
+          </>
+        )}
+        {uncounted && (
+          <p className="text-ink-soft">{marksHere.length > 0 ? markedInWords(marksHere) : 'Nothing marked'}</p>
+        )}
         {driver === 'hand' && perPress === '' && turns === 0 && (
           <Notice tone="plain">
             <strong>
@@ -291,10 +317,11 @@ export function WindStage({
               <Button onClick={() => setDriver('pace')}>Crank to my pace</Button>
               <Button onClick={() => setDriver('microphone')}>By its sound</Button>
               <Button onClick={() => setPerPress('1')}>One to a press</Button>
+              <Button onClick={() => setDriver('nobody')}>Just wind</Button>
             </span>
           </Notice>
         )}
-        {driver === 'pace' && turns > 0 && (
+        {driver === 'pace' && turns > 0 && !uncounted && (
           <p className="text-ink-soft">
             By the tick, give or take {Math.max(1, Math.round(HALF_WIDTH_90 * drift.sd * turns))} {unit}
             {drift.from > 0 && `, as your last ${drift.from === 1 ? 'cake was' : `${drift.from} cakes were`}`}.
@@ -338,7 +365,7 @@ export function WindStage({
           gristMPerG={plan.gristMPerG}
           faults={[...plan.faults, ...seenAlong(page, state)]}
           colourHex={page.colourHex}
-          at={{ woundM }}
+          at={uncounted ? undefined : { woundM }}
         />
       </div>
 
@@ -382,7 +409,7 @@ export function WindStage({
               Unmark
             </Way>
           </div>
-          <Way onClick={miscount} disabled={!enabled || turns === 0 || measured} letter="⌫">
+          <Way onClick={miscount} disabled={!enabled || turns === 0 || measured || uncounted} letter="⌫">
             Miscounted: −{Math.min(by, Math.max(turns, 1))}
           </Way>
           <span className="flex-1" />
@@ -394,14 +421,14 @@ export function WindStage({
           <BenchSettings unit="turn">
             <DriverChoice />
           </BenchSettings>
-          <Button size="large" type="text" onClick={onBack} disabled={!enabled || turns > 0}>
+          <Button size="large" type="text" onClick={onBack} disabled={!enabled || begun}>
             Back
           </Button>
           <Button
             size="large"
             type={READY_TO_CUT.has(cue) || (last && cue === 'slow') ? 'primary' : 'default'}
             onClick={onDone}
-            disabled={!enabled || turns === 0}
+            disabled={!enabled || !begun}
           >
             {last ? 'All wound: take it off' : 'Cut: take it off'}{' '}
             <kbd aria-hidden="true" className="max-desk:hidden">
