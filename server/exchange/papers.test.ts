@@ -6,7 +6,9 @@ import { cutMapDrawing } from '../minis/drawings';
 import { labelSheet, slipOf } from './labels';
 import { runPaper, runSheet, storyPaper, storyPdf } from './papers';
 import { runsUnderWay } from '../days/today';
-import { emptyDatabase, NOW } from '../../tests/support/serverTesting';
+import { emptyDatabase, idOf, NOW, shelved, startValues } from '../../tests/support/serverTesting';
+import { bench } from '../bench/bench';
+import { startRun } from '../winding/runStart';
 import { yarnOverview } from '../logbook/yarnOverview';
 
 // A thread is begun for the first of them, on a machine that may be busy.
@@ -40,6 +42,23 @@ test('a run sheet has the setting of the swift, the turns of each cake, and what
   expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');
   expect(pages(pdf)).toBe(1);
   expect(() => runPaper(db, 999, 'metric', ORIGIN)).toThrow(/no such winding/);
+});
+
+test('the run sheet of a ball on two fingers speaks of wraps and of fingers, and of nothing that spins', () => {
+  const own = emptyDatabase();
+  const { pieceIds } = shelved(own, { masses: ['60'] });
+  const fingers = bench(own).handForms.find(({ kind }) => kind === 'fingers')!;
+  const form = startValues({ toolKey: `form ${fingers.id}`, swiftId: null });
+  const paper = JSON.stringify(runPaper(own, idOf(startRun(own, pieceIds[0]!, form, 'metric', NOW)), 'metric', ORIGIN));
+  for (const words of [
+    'wraps, then stop',
+    '"Ball","Wraps"',
+    'pale, blue or numb',
+    'level round the middle',
+    'Weigh each ball',
+  ])
+    expect(paper).toContain(words);
+  expect(paper).not.toMatch(/clamp|guide arm|spins|motor|beneath|turns, then/i);
 });
 
 test('a story has every entry of the yarn and where every gram went', async () => {

@@ -1,8 +1,16 @@
 import { careInWords } from '../../core/yarn/care';
 import { fibresInWords } from '../../core/yarn/fibre';
-import { fineMassFigure, gristFigure, inWords, lengthFigure, massFigure, sizeFigure } from '../../core/common/format';
+import {
+  fineMassFigure,
+  gristFigure,
+  inWords,
+  lengthFigure,
+  massFigure,
+  sizeFigure,
+  upperFirst,
+} from '../../core/common/format';
 import { InputError } from '../../core/common/inputError';
-import { takeOffSteps } from '../../core/winding/run';
+import { isWoundAsBall, takeOffSteps } from '../../core/winding/run';
 import { DIFFERENCES, CONSUMPTIONS } from '../../core/yarn/threadBalance';
 import { inMetres, type UnitSystem } from '../../core/common/units';
 import type { Db } from '../../db/common/connection';
@@ -41,6 +49,10 @@ export function runPaper(db: Db, runId: number, system: UnitSystem, origin: stri
   const { plan } = run;
   const turns = (mean: number) => String(Math.round(mean));
   const tools = [...new Set(plan.cakes.map(({ tool }) => tool.name))].join(' and ');
+  const ontos = [...new Set(plan.cakes.map(({ tool }) => tool.onto))];
+  const onWinder = ontos.includes('winder');
+  const unit = onWinder ? 'turns' : 'wraps';
+  const spins = onWinder || (plan.swift !== null && plan.swift.kind !== 'chairs');
   return {
     title: `Wind ${run.pieceLabel.toLowerCase()} of ${run.yarnName}`,
     under: `${inWords(massFigure(plan.mass.massG, system))}, ${inWords(lengthFigure(plan.mass.massG * plan.gristMPerG, system))}, on ${tools}. Begun ${dayOf(new Date(run.startedAt))}.`,
@@ -53,13 +65,13 @@ export function runPaper(db: Db, runId: number, system: UnitSystem, origin: stri
           ...(plan.swift ? [{ number: swiftFigure(plan.swift, system), label: `on ${plan.swift.name}` }] : []),
           ...plan.cakes.slice(0, 5).map(({ crankTurns, name }, i) => ({
             number: turns(crankTurns.mean),
-            label: `turns, then stop${plan.cakes.length > 1 ? `: ${name || run.labels[i]!.toLowerCase()}` : ''}`,
+            label: `${unit}, then stop${plan.cakes.length > 1 ? `: ${name || run.labels[i]!.toLowerCase()}` : ''}`,
           })),
         ],
       },
       {
         kind: 'table',
-        head: ['Cake', 'Turns', 'Tolerance', 'Mass', 'Length', 'Counted'],
+        head: [onWinder ? 'Cake' : 'Ball', upperFirst(unit), 'Tolerance', 'Mass', 'Length', 'Counted'],
         rows: plan.cakes.map(({ name, crankTurns, massG, lengthM }, i) => [
           name || run.labels[i]!.toLowerCase(),
           turns(crankTurns.mean),
@@ -83,19 +95,36 @@ export function runPaper(db: Db, runId: number, system: UnitSystem, origin: stri
       {
         kind: 'ticks',
         items: [
-          'The clamp holds, the guide arm is out and clicked in, the end is seated.',
-          'Gently for the first dozen turns; then steadily. Even tension matters, speed does not.',
+          ...(onWinder
+            ? [
+                'The clamp holds, the guide arm is out and clicked in, the end is seated.',
+                'Gently for the first dozen turns; then steadily. Even tension matters, speed does not.',
+              ]
+            : [
+                'A forearm’s length of the inner end hangs free.',
+                'Every wrap loosely, turned a little after every few.',
+              ]),
+          ...(ontos.some(isWoundAsBall)
+            ? ['Wraps slip off the fingers with ease; pale, blue or numb: off at once, and to a doctor if it stays so.']
+            : []),
           'At a snag, stop and spread the strands at the corner. Note where.',
           'Slow down for the last few metres.',
-          ...takeOffSteps('winder', plan.schools.slip).map((step) => OFF_WORDS[step] ?? step),
-          'Weigh each cake, and log it.',
+          ...new Set(
+            ontos.flatMap((onto) => takeOffSteps(onto, plan.schools.slip).map((step) => OFF_WORDS[step] ?? step)),
+          ),
+          `Weigh each ${onWinder ? 'cake' : 'ball'}, and log it.`,
         ],
       },
-      {
-        kind: 'text',
-        soft: true,
-        words: 'Fingers, hair, sleeves and cords stay away from what spins. Unplug a motor before clearing its gears.',
-      },
+      ...(spins
+        ? [
+            {
+              kind: 'text' as const,
+              soft: true,
+              words:
+                'Fingers, hair, sleeves and cords stay away from what spins. Unplug a motor before clearing its gears.',
+            },
+          ]
+        : []),
     ],
   };
 }
@@ -103,6 +132,8 @@ export function runPaper(db: Db, runId: number, system: UnitSystem, origin: stri
 const OFF_WORDS: Record<string, string> = {
   'inner end': 'First free the inner end and pull it clear.',
   lift: 'Lift it from beneath.',
+  close: 'The last dozen wraps go level round the middle.',
+  slide: 'Slide it off; the inner end comes with it.',
   hole: 'Leave the hole open.',
   'outer end': 'Tuck the outer end under a few strands.',
   slip: 'Put the slip in the hole.',

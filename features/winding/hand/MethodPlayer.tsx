@@ -70,7 +70,7 @@ export function MethodPlayer({
             <button
               type="button"
               aria-pressed={i === at}
-              className="[font-family:inherit] w-full h-full p-2 border-2 border-line rounded-md bg-card text-ink text-small text-left cursor-pointer aria-pressed:border-acorn aria-pressed:font-bold"
+              className="w-full h-full p-2 border-2 border-line rounded-md bg-card text-ink text-small text-left cursor-pointer aria-pressed:border-acorn aria-pressed:font-bold"
               onClick={() => pick(i)}
             >
               <MethodDrawing {...drawing} step={id} width={126} still />

@@ -76,15 +76,15 @@ function Picture({
     case 'clamp':
       return (
         <>
-          <path d="M20 154H250V168H20Z" fill="var(--line)" stroke="var(--ink)" strokeWidth={2.5} />
-          <g transform="translate(0 0)">
+          <path d="M84 160H344V174H84Z" fill="var(--line)" stroke="var(--ink)" strokeWidth={2.5} />
+          <g transform="translate(0 6)">
             <Winder />
           </g>
-          <path d="M232 154v-14h26v44h-36v-8h22" stroke="var(--ink)" strokeWidth={5} />
-          <path d="M222 172v14M214 186h16" stroke="var(--acorn)" strokeWidth={6} />
-          <Turned by={-24} about="left">
-            <Arrow d="M296 120a34 20 0 1 1 -52 18" />
+          <path d="M120 146H66V186H104" stroke="var(--ink)" strokeWidth={7} />
+          <Turned by={20}>
+            <path d="M98 176v12M88 188h20" stroke="var(--acorn)" strokeWidth={6} />
           </Turned>
+          <Arrow d="M146 40C156 14 214 14 226 38" />
         </>
       );
     case 'open':

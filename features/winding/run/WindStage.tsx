@@ -365,7 +365,7 @@ export function WindStage({
           gristMPerG={plan.gristMPerG}
           faults={[...plan.faults, ...seenAlong(page, state)]}
           colourHex={page.colourHex}
-          at={uncounted ? undefined : { woundM }}
+          at={{ woundM }}
         />
       </div>
 
