@@ -485,6 +485,25 @@ describe('logging', () => {
     expect(operationPage(db, id)!.run!.cakes.map(({ turns }) => turns)).toEqual([300, null]);
   });
 
+  test('what is to be wound again, or written off, can be begun from the log until it is done', () => {
+    const { db, runId, send, event } = running();
+    const report = { trouble: 'too tight', attempt: 'again', minutes: 4, lostM: 0 } as const;
+    send([
+      event({ kind: 'turns', part: 0, amount: 560 }),
+      event({ kind: 'trouble', part: 0, atTurn: 560, ...report, then: 'wind again' }),
+    ]);
+    const id = idOf(logRun(db, runId, logValues(['112']), 'metric', NOW));
+    const cakeId = operationPage(db, id)!.pieces.find(({ side }) => side === 'out')!.id;
+    expect(operationPage(db, id)!.troubles).toEqual([
+      { ...report, part: 0, at: 560, then: 'wind again', pieceId: cakeId },
+    ]);
+    const again = idOf(startRun(db, cakeId, startValues({ fromEnd: 'outer' }), 'metric', NOW));
+    const more = screenOf(db, again, 'screen-two');
+    more.send([more.event({ kind: 'turns', part: 0, amount: 500 })]);
+    idOf(logRun(db, again, logValues(['112']), 'metric', NOW));
+    expect(operationPage(db, id)!.troubles[0]!.pieceId).toBeNull();
+  });
+
   test('what is missing is said; what was thrown away accounts for it', () => {
     const missing = running();
     const id = idOf(logRun(missing.db, missing.runId, logValues(['100']), 'metric', NOW));

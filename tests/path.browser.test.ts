@@ -122,11 +122,13 @@ test('at the bench, the steps are ticked off by the space bar', async () => {
   await maker.press('Wind it at the bench');
   await maker.arrivesAt(/^\/winding\/run\/1$/);
   await maker.holds();
-  await maker.sees('Open the hank fully');
+  await maker.sees('Slide it off whole');
   for (const step of [
+    'Open the hank fully',
     'No strand folded back',
     'No strand across the middle',
     'Snap it',
+    'Set the winder up',
     'Put it over two chair backs',
     'Cut the ties',
     'Choose the end',
@@ -139,7 +141,7 @@ test('at the bench, the steps are ticked off by the space bar', async () => {
   await maker.count(1);
   await maker.sees('All done. Begin to wind?');
   await maker.keys('Backspace');
-  await maker.sees('Guide arm out and clicked in');
+  await maker.sees('Strand through the guide');
   await maker.count(2);
   await maker.sees('Gently: the first dozen turns');
 });

@@ -1,5 +1,6 @@
 import { type Estimate, readingSd, weightedMean } from '../common/estimate';
 import type { EventStamp } from '../common/runSync';
+import type { TroubleReport } from '../trouble/trouble';
 import { type LoopMass, loopMass, loopsForMass, loopsMassG, type LoopsWeighed } from './gramsPerLoop';
 
 /** What is done with each mini of a session; after the last, what is left is weighed. */
@@ -44,6 +45,8 @@ export type NewMiniEvent = { part: number } & (
   | { kind: 'skip'; skipped: boolean }
   | { kind: 'pause' }
   | { kind: 'resume' }
+  /** What went wrong, and what helped. */
+  | ({ kind: 'trouble'; atLoop: number } & TroubleReport)
 );
 
 /** The same as it is kept. Events are only ever added. */
@@ -67,6 +70,8 @@ export interface MiniRunState {
   weighed: (MiniWeighing | null)[];
   parent: { afterPart: number; massG: number; resolutionG: number }[];
   skipped: boolean[];
+  /** What went wrong at which loop of which mini, and what helped. */
+  troubles: ({ part: number; atLoop: number } & TroubleReport)[];
   pausedSinceMs: number | null;
   lastMs: number | null;
 }
@@ -85,6 +90,7 @@ export function newMiniRun(minis: number): MiniRunState {
     weighed: Array.from({ length: minis }, () => null),
     parent: [],
     skipped: Array.from({ length: minis }, () => false),
+    troubles: [],
     pausedSinceMs: null,
     lastMs: null,
   };
@@ -128,6 +134,10 @@ export function afterMiniEvent(state: MiniRunState, event: MiniEvent): MiniRunSt
       return { ...next, pausedSinceMs: event.atMs };
     case 'resume':
       return { ...next, pausedSinceMs: null };
+    case 'trouble': {
+      const { atLoop, trouble, attempt, minutes, lostM, then } = event;
+      return { ...next, troubles: [...state.troubles, { part, atLoop, trouble, attempt, minutes, lostM, then }] };
+    }
   }
 }
 

@@ -220,11 +220,16 @@ describe('a cake that is just wound', () => {
   });
 
   test('has come as far as its time says, while it goes on and not while it stands', () => {
-    const going = play([stage('wind', 0), uncounted(true, MINUTE)]);
-    expect(turnsSoFar(going, 0, 3 * MINUTE, 1)).toBe(120);
-    expect(turnsSoFar(going, 0, 0, 1)).toBe(0);
+    const underWay = play([stage('wind', 0), uncounted(true, MINUTE)]);
+    expect(turnsSoFar(underWay, 0, 3 * MINUTE, 1)).toBe(120);
+    expect(turnsSoFar(underWay, 0, 0, 1)).toBe(0);
     expect(
-      turnsSoFar(afterEvent(going, { ...stop(3 * MINUTE), writer: 'k', seq: 9, atMs: 3 * MINUTE }), 0, 8 * MINUTE, 1),
+      turnsSoFar(
+        afterEvent(underWay, { ...stop(3 * MINUTE), writer: 'k', seq: 9, atMs: 3 * MINUTE }),
+        0,
+        8 * MINUTE,
+        1,
+      ),
     ).toBe(120);
     // Another cake has not begun.
     expect(turnsSoFar(play([uncounted(true, 0)], 2), 1, MINUTE, 1)).toBe(0);

@@ -2,6 +2,7 @@ import { DEFAULT_SCHOOLS } from '../../core/bench/schools';
 import { A_HAND, windAsKnown } from '../../scripts/knownHand';
 import { bench, saveTool } from '../../server/bench/bench';
 import { emptyDatabase, idOf, logValues, NOW, screenOf, shelved, startValues } from '../../tests/support/serverTesting';
+import { winderLimits } from '../../server/winding/limits';
 import { logRun } from '../../server/winding/runLog';
 import { startRun } from '../../server/winding/runStart';
 import { normals } from '../../tests/support/chance';
@@ -9,7 +10,7 @@ import { textOf } from '../../tests/support/uiTesting';
 import { BenchScreen } from './BenchScreen';
 
 const shownText = (db: ReturnType<typeof emptyDatabase>, system: 'metric' | 'imperial' = 'metric') =>
-  textOf(<BenchScreen bench={bench(db)} schools={DEFAULT_SCHOOLS} />, system);
+  textOf(<BenchScreen bench={bench(db)} limits={winderLimits(db, bench(db))} schools={DEFAULT_SCHOOLS} />, system);
 
 test('every kind of tool is there, and what each came with is called so', () => {
   const words = shownText(emptyDatabase());
@@ -19,6 +20,7 @@ test('every kind of tool is there, and what each came with is called so', () => 
     'Nostepinne',
     'Card tube',
     'Thumb',
+    'Two fingers',
     'Length counter',
     'Hand reel',
     'Chair back',
@@ -58,4 +60,20 @@ test('what minis are wound round is a guess until its loop is measured', () => {
   idOf(saveTool(db, 2, reel, 'metric'));
   expect(shownText(db)).toMatch(/Small frame 1 of 2 figures measured on yours once round 74\.5 cm room/);
   expect(shownText(db, 'imperial')).toContain('once round 29.3 in');
+});
+
+test('what a winder holds by its cakes stands beside what was entered for it', () => {
+  const db = emptyDatabase();
+  expect(shownText(db)).toContain('room to 98 mm across, 113 g a guess crossing');
+  const { pieceIds } = shelved(db, { count: '2', masses: ['122', '124'] });
+  for (const [i, mass] of ['122', '124'].entries()) {
+    const runId = idOf(startRun(db, pieceIds[i]!, { ...startValues(), anyway: true }, 'metric', NOW));
+    const { send, event } = screenOf(db, runId, 'screen-one');
+    send([event({ kind: 'turns', part: 0, amount: 560 })]);
+    idOf(logRun(db, runId, logValues([mass]), 'metric', NOW));
+  }
+  const { mean } = winderLimits(db, bench(db))[1]!;
+  expect(mean).toBeGreaterThan(120);
+  expect(shownText(db)).toContain(`holds ${Math.round(mean)} g, give or take`);
+  expect(shownText(db)).toContain('by your cakes (124 g came off clean)');
 });

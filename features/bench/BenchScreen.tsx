@@ -2,6 +2,7 @@
 
 import { Button } from 'antd';
 import { type ReactNode, useState } from 'react';
+import type { WinderLimit } from '../../core/bench/winderLimit';
 import type { Schools } from '../../core/bench/schools';
 import type { Bench, ToolKind } from '../../server/bench/bench';
 import { DevicePanels } from '../../ui/devices/DevicePanels';
@@ -11,7 +12,16 @@ import { ToolForm } from './ToolForm';
 import { NEW_TOOLS } from './toolFigures';
 
 /** My tools and their figures: what they came with, until they are measured; and what my own cakes have taught. */
-export function BenchScreen({ bench, schools }: { bench: Bench; schools: Schools }) {
+export function BenchScreen({
+  bench,
+  limits,
+  schools,
+}: {
+  bench: Bench;
+  /** What each winder holds, as far as it is known, by its number. */
+  limits: Record<number, WinderLimit>;
+  schools: Schools;
+}) {
   // One form at a time: its fields have one name each on the page.
   const [open, setOpen] = useState<string | null>(null);
   const card = (kind: ToolKind, tool: Bench[keyof Bench][number]) => {
@@ -21,6 +31,7 @@ export function BenchScreen({ bench, schools }: { bench: Bench; schools: Schools
         key={key}
         kind={kind}
         tool={tool}
+        limit={kind === 'winder' ? limits[tool.id] : undefined}
         open={open === key}
         onOpen={() => setOpen(key)}
         onClose={() => setOpen(null)}

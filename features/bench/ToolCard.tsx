@@ -1,8 +1,11 @@
 'use client';
 
 import { Button } from 'antd';
+import type { WinderLimit } from '../../core/bench/winderLimit';
 import type { Bench, HandTool, ReelTool, ScaleTool, SwiftTool, ToolKind, WinderTool } from '../../server/bench/bench';
 import { Mass, Size, Span } from '../../ui/figures/Figures';
+import { limitWords, TURNING_WORDS } from '../../ui/figures/toolWords';
+import { useSystem } from '../../ui/frame/Providers';
 import { Notice, Problem } from '../../ui/feedback/Notice';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { useTask } from '../../ui/feedback/useTask';
@@ -13,21 +16,21 @@ import { ToolDrawing } from './ToolDrawing';
 import { TOOL_FIELDS, typedFigures } from './toolFigures';
 import { ToolForm } from './ToolForm';
 
-/** The way a spindle turns, as it is stored, in words. */
-const TURNING_WORDS = { clockwise: 'clockwise', counterclockwise: 'anticlockwise' };
-
 type AnyTool = Bench[keyof Bench][number];
 
 /** One tool: its drawing, its figures, which of them were measured, and what its cakes have taught. */
 export function ToolCard({
   kind,
   tool,
+  limit,
   open,
   onOpen,
   onClose,
 }: {
   kind: ToolKind;
   tool: AnyTool;
+  /** Of a winder: what it holds, as far as it is known. */
+  limit: WinderLimit | undefined;
   open: boolean;
   onOpen: () => void;
   onClose: () => void;
@@ -57,7 +60,7 @@ export function ToolCard({
           />
         ) : (
           <>
-            <Facts kind={kind} tool={tool} />
+            <Facts kind={kind} tool={tool} limit={limit} />
             {'learned' in tool && <LearnedWords tool={tool} />}
             <div className={`${styles.ways} flex flex-wrap gap-2`}>
               <Button onClick={onOpen}>
@@ -106,10 +109,10 @@ function Fact({ label, known, children }: { label: string; known: boolean; child
   );
 }
 
-function Facts({ kind, tool }: { kind: ToolKind; tool: AnyTool }) {
+function Facts({ kind, tool, limit }: { kind: ToolKind; tool: AnyTool; limit: WinderLimit | undefined }) {
   switch (kind) {
     case 'winder':
-      return <WinderFacts winder={tool as WinderTool} />;
+      return <WinderFacts winder={tool as WinderTool} limit={limit} />;
     case 'hand_form':
       return <HandFacts form={tool as HandTool} />;
     case 'pegs':
@@ -145,7 +148,8 @@ function ReelFacts({ reel }: { reel: ReelTool }) {
 
 const BASES = { flat: 'a flat plate', dished: 'a dished plate', rimmed: 'a plate with a rim' };
 
-function WinderFacts({ winder }: { winder: WinderTool }) {
+function WinderFacts({ winder, limit }: { winder: WinderTool; limit: WinderLimit | undefined }) {
+  const system = useSystem();
   const known = (figure: string) => winder.measured.includes(figure);
   return (
     <dl className={styles.facts}>
@@ -158,6 +162,15 @@ function WinderFacts({ winder }: { winder: WinderTool }) {
       <Fact label="room" known={known('maxDiameterMm') && known('maxMassG')}>
         to <Size mm={winder.maxDiameterMm} /> across, <Mass g={winder.maxMassG} />
       </Fact>
+      {limit?.known === 'cakes' && (
+        <>
+          <dt>holds</dt>
+          <dd>
+            <Mass g={limit.mean} />
+            {limitWords(limit, system)}
+          </dd>
+        </>
+      )}
       <Fact label="crossing" known={known('crossingAngleDeg')}>
         {winder.crossingAngleDeg}°
       </Fact>

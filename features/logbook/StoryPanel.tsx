@@ -1,8 +1,10 @@
 'use client';
 
 import dynamic from 'next/dynamic';
+import Link from 'next/link';
 import type { RunStory } from '../../core/logbook/runStory';
 import { inWords, lengthFigure, lowerFirst, secondsInWords } from '../../core/common/format';
+import type { Sequel } from '../../core/trouble/trouble';
 import { reportWords } from '../../core/trouble/troubles';
 import type { OperationPage } from '../../server/logbook/operationPage';
 import { useSystem } from '../../ui/frame/Providers';
@@ -49,9 +51,10 @@ export function StoryPanel({
             return (
               <li key={i}>
                 <strong>{trouble}</strong>
-                {report.atTurn !== null && `, after ${report.atTurn} ${what}`}: {lowerFirst(helped)};{' '}
+                {report.at !== null && `, after ${report.at} ${what}`}: {lowerFirst(helped)};{' '}
                 {secondsInWords(60 * report.minutes)}
                 {report.lostM > 0 && `, ${inWords(lengthFigure(report.lostM, system))} lost`}.
+                {report.pieceId !== null && <WhatNext then={report.then} pieceId={report.pieceId} />}
               </li>
             );
           })}
@@ -69,4 +72,17 @@ export function StoryPanel({
       )}
     </section>
   );
+}
+
+/** What was to be done once it helped, and is not done yet. */
+function WhatNext({ then, pieceId }: { then: Sequel; pieceId: number }) {
+  switch (then) {
+    case 'wind again':
+      return <Link href={`/winding/plan/${pieceId}`}> Wind it again</Link>;
+    case 'write off':
+      return <Link href={`/pieces/${pieceId}/change?what=write%20off`}> Write it off</Link>;
+    case 'go on':
+    case 'join':
+      return null;
+  }
 }

@@ -1,7 +1,5 @@
 import type { Handling } from '../../core/yarn/fibre';
-import { chanceToSpill, type WinderLimit } from '../../core/bench/winderLimit';
-import { HALF_WIDTH_90 } from '../../core/common/estimate';
-import { chanceInWords, inWords, massFigure, spanFigure } from '../../core/common/format';
+import { inWords, spanFigure } from '../../core/common/format';
 import { needsSwift } from '../../core/yarn/piece';
 import type {
   CountingDevice,
@@ -16,6 +14,7 @@ import type {
 import type { SwiftResult } from '../../core/bench/swift';
 import type { UnitSystem } from '../../core/common/units';
 import type { RunPage } from '../../server/winding/runEvents';
+import { TURNING_WORDS } from '../../ui/figures/toolWords';
 import { HAND_WORDS, type HandStep, isHandStep, type StepWords } from './hand/methods';
 
 export type { StepWords };
@@ -237,7 +236,7 @@ export function stepWords(step: RunStep, { form, plan }: StepRun, { onto, turnin
     case 'clamp': {
       const far =
         plan.swift && plan.swift.kind !== 'chairs' ? ' The swift stands an arm’s length away, at its height.' : '';
-      const way = turning ? ` Crank so that the spindle turns ${turning}, seen from above.` : '';
+      const way = turning ? ` Crank so that the spindle turns ${TURNING_WORDS[turning]}, seen from above.` : '';
       return { ...words, how: `${words.how}${far}${way}` };
     }
     case 'ties':
@@ -301,28 +300,4 @@ function mountedOn(held: HeldBy): StepWords | undefined {
     case 'pegs':
       return undefined;
   }
-}
-
-/** From what it is known what a winder holds, as the end of a sentence that says how much. */
-export function limitWords(limit: WinderLimit | undefined, system: UnitSystem): string {
-  if (!limit) return '';
-  const give = (massG: number) => inWords(massFigure(massG, system));
-  switch (limit.known) {
-    case 'rule of thumb':
-      return ', by a rule of thumb';
-    case 'entered':
-      return ', as entered for it';
-    case 'cakes': {
-      const seen = [
-        limit.cleanG !== null && `${give(limit.cleanG)} came off clean`,
-        limit.spilledG !== null && `${give(limit.spilledG)} spilled`,
-      ].filter(Boolean);
-      return `, give or take ${give(HALF_WIDTH_90 * limit.sd)}, by your cakes (${seen.join(', ')})`;
-    }
-  }
-}
-
-/** "it spills about as likely as not" */
-export function spillWords(massG: number, limit: WinderLimit): string {
-  return `the chance that it spills is ${chanceInWords(chanceToSpill(massG, limit))}`;
 }

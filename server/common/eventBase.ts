@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { SEQUELS } from '../../core/trouble/trouble';
 
 /** What every event of a run carries: whose it is, when it was, and of which part of the run. */
 export const eventBase = {
@@ -6,6 +7,15 @@ export const eventBase = {
   seq: z.int().min(1).max(999_999_999),
   atMs: z.int().nonnegative(),
   part: z.int().min(0).max(998),
+};
+
+/** What went wrong in a run, as its screen tells it. By name: what is not told apart any more can still be read. */
+export const troubleReport = {
+  trouble: z.string().min(1).max(60),
+  attempt: z.string().min(1).max(60),
+  minutes: z.number().min(0).max(10_000),
+  lostM: z.number().min(0).max(100_000),
+  then: z.enum(SEQUELS),
 };
 
 /**

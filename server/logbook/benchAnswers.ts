@@ -15,7 +15,10 @@ import type { TimedWinding } from '../../core/days/taskMinutes';
 import { turnsSeen } from '../../core/winding/run';
 import type { Db } from '../../db/common/connection';
 import { loggedRuns, type RunRow } from '../../db/winding/runs';
+import { pieceById } from '../../db/yarn/pieces';
 import { yarnsById } from '../../db/yarn/yarns';
+import { miniStateOf } from '../minis/miniRunEvents';
+import { readMiniRunPlan } from '../minis/miniRunPlan';
 import { loggedWinding } from '../winding/loggedWinding';
 import { RUN_KINDS } from './runKinds';
 import { nameOfYarn } from '../yarn/yarnViews';
@@ -46,7 +49,7 @@ export function benchAnswers(db: Db): BenchAnswers {
     since: runs[0]?.endedAt ?? null,
     time: whereTimeGoes(reported),
     snags: whatSnags(reported),
-    troubles: whatHelped(reported),
+    troubles: whatHelped([...reported, ...miniTroubles(db)]),
     full: howFull(reported),
     turns: howGood(cakes.map(({ plannedTurns, turns }) => ({ estimated: plannedTurns, was: turns }))),
     mass: howGood(cakes.map(({ plannedG, massG }) => ({ estimated: plannedG, was: massG }))),
@@ -60,6 +63,19 @@ export function timedWindings(db: Db): TimedWinding[] {
     const { turning, stopped, resting, preparing, finishing } = story.spentMs;
     return { lengthM, windingMin: (turning + stopped + resting) / 60_000, aboutMin: (preparing + finishing) / 60_000 };
   });
+}
+
+/** What went wrong while minis were counted of late. */
+function miniTroubles(db: Db): Pick<WindingReport, 'yarn' | 'troubles'>[] {
+  return loggedRuns(db, 'minis', WINDINGS_REMEMBERED)
+    .reverse()
+    .flatMap((run) => {
+      const { troubles } = miniStateOf(db, run);
+      if (troubles.length === 0) return [];
+      const [yarn] = yarnsById(db, [pieceById(db, run.pieceId)!.yarnId]);
+      const tool = readMiniRunPlan(run.plan).reel.name;
+      return [{ yarn: yarn ? nameOfYarn(yarn) : '', troubles: troubles.map((each) => ({ ...each, tool })) }];
+    });
 }
 
 function reportOf(db: Db, run: RunRow): WindingReport {

@@ -13,6 +13,8 @@ import {
   woundParts,
 } from '../../core/winding/run';
 import { type LayingWay, layingWayOf, type LeavingWay } from '../../core/twist/strandWays';
+import type { TroubleReport } from '../../core/trouble/trouble';
+import { miniStateOf } from '../minis/miniRunEvents';
 import type { TreatedMasses } from '../../core/yarn/treated';
 import { spindleOf } from '../../core/winding/windingPlan';
 import { remainingLength } from '../../core/yarn/yarnLength';
@@ -25,6 +27,7 @@ import { everMade } from '../../db/yarn/pieces';
 import { picturesOfOperation } from '../../db/yarn/pictures';
 import { runOfOperation, type RunRow } from '../../db/winding/runs';
 import { strandOf } from '../../db/twist/strandWays';
+import { pieceById } from '../../db/yarn/pieces';
 import { woundBy } from '../../db/winding/woundCakes';
 import { whyNotRedo, whyNotUndo } from '../yarn/pieces';
 import { readPlan, type RunPlan } from '../winding/runPlan';
@@ -104,7 +107,13 @@ export interface OperationPage extends LoggedOperation {
   /** How the run went, minute by minute; null where it was no run. */
   story: RunStory | null;
   /** What went wrong meanwhile, and what helped. */
-  troubles: (Omit<RunState['troubles'][number], 'atTurn'> & Pick<NotedPlace, 'atTurn'>)[];
+  troubles: (TroubleReport & {
+    part: number;
+    /** After how many turns or loops; null where nobody counted. */
+    at: number | null;
+    /** The piece that came of it, as long as it is there. */
+    pieceId: number | null;
+  })[];
   pictures: { id: number; width: number; height: number }[];
   /** The screen of the run that it is opened again on, once it is undone; null where it was no run. */
   backTo: string | null;
@@ -123,7 +132,7 @@ export function operationPage(db: Db, operationId: number): OperationPage | unde
     strand: strandRan(db, operation),
     miniPlan: planOf(db, run),
     story: run ? RUN_KINDS[run.kind].story(db, run) : null,
-    troubles: run?.kind === 'wind' ? troublesOf(stateOf(db, run)) : [],
+    troubles: run ? troublesOf(db, run, operation.pieces) : [],
     pictures: picturesOfOperation(db, operationId).map(({ id, width, height }) => ({ id, width, height })),
     backTo: run ? `/${run.kind === 'wind' ? 'winding' : 'minis'}/run/${run.id}` : null,
     whyNotUndo: whyNotUndo(db, operationId),
@@ -200,8 +209,17 @@ function strandRan(db: Db, { id, pieces }: LoggedOperation): OperationPage['stra
   return { left, laid: [...new Set(laid.flatMap((row) => layingWayOf(row) ?? []))], pieceId: made.id };
 }
 
-function troublesOf(state: RunState): OperationPage['troubles'] {
-  return state.troubles.map((each) => ({ ...each, atTurn: countedTurn(state, each) }));
+function troublesOf(db: Db, run: RunRow, pieces: readonly OperationPiece[]): OperationPage['troubles'] {
+  if (run.kind === 'minis')
+    return miniStateOf(db, run).troubles.map(({ atLoop, ...each }) => ({ ...each, at: atLoop, pieceId: null }));
+  const state = stateOf(db, run);
+  const made = pieces.filter(({ side }) => side === 'out');
+  const parts = woundParts(state);
+  return state.troubles.map(({ atTurn, ...each }) => {
+    const piece = made[parts.indexOf(each.part)];
+    const there = piece !== undefined && pieceById(db, piece.id)?.consumedBy === null;
+    return { ...each, at: countedTurn(state, { ...each, atTurn }), pieceId: there ? piece.id : null };
+  });
 }
 
 const countedTurn = ({ uncounted }: RunState, { part, atTurn }: RunMark) => (uncounted.includes(part) ? null : atTurn);

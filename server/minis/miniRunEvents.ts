@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { afterMiniEvent, MINI_STAGES, type MiniEvent, type MiniRunState, newMiniRun } from '../../core/minis/miniRun';
 import type { Db } from '../../db/common/connection';
 import { type RunRow, stateOfRun } from '../../db/winding/runs';
-import { eventBase, eventsOf } from '../common/eventBase';
+import { eventBase, eventsOf, troubleReport } from '../common/eventBase';
 import type { RunKind } from '../winding/runSync';
 import { readMiniRunPlan } from './miniRunPlan';
 
@@ -22,6 +22,12 @@ const miniEvents = eventsOf<MiniEvent>(
     z.strictObject({ ...eventBase, kind: z.literal('skip'), skipped: z.boolean() }),
     z.strictObject({ ...eventBase, kind: z.literal('pause') }),
     z.strictObject({ ...eventBase, kind: z.literal('resume') }),
+    z.strictObject({
+      ...eventBase,
+      kind: z.literal('trouble'),
+      ...troubleReport,
+      atLoop: z.int().min(0).max(10_000_000),
+    }),
   ]),
 );
 

@@ -1,6 +1,7 @@
 import { mkdtempSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
+import { benchAnswers } from '../logbook/benchAnswers';
 import loadHighs, { type Highs } from 'highs';
 import { changeAt } from '../../core/twist/twistChange';
 import { ternRock } from '../../scripts/ternRock';
@@ -223,6 +224,30 @@ describe('counting', () => {
     );
     expect([status, (body as { error: { path: string } }).error.path]).toEqual([400, place]);
     expect(everything(db)).toBe(before);
+  });
+
+  test('what goes wrong while counting is kept at its loop, stands in the log, and the logbook knows what helped', () => {
+    const setting = planning();
+    const { db, planId, pieceIds } = setting;
+    const runId = idOf(startMiniRun(db, planId, pieceIds[0]!, NOW));
+    const { minis, reel } = miniRunPage(db, runId)!.plan;
+    const helped = { trouble: 'miscounted', attempt: 'weigh', minutes: 2, lostM: 0, then: 'go on' } as const;
+    sends(db, runId, [
+      { kind: 'loops', part: 0, amount: 31 },
+      { kind: 'trouble', part: 0, atLoop: 31, ...helped },
+      { kind: 'loops', part: 0, amount: 29 },
+      ...minis.flatMap((_, part) => made(part, part === 0 ? 0 : 60, 12)),
+    ]);
+    // The count is what it would be without it.
+    expect(miniRunPage(db, runId)!.state).toMatchObject({
+      loops: minis.map(() => 60),
+      troubles: [{ part: 0, atLoop: 31 }],
+    });
+    const id = idOf(logMiniRun(db, runId, logValues([{ mass: '4', kept: true }]), 'metric', NOW));
+    expect(operationPage(db, id)!.troubles).toEqual([{ part: 0, at: 31, pieceId: null, ...helped }]);
+    expect(benchAnswers(db).troubles).toMatchObject([
+      { trouble: 'miscounted', times: 1, tools: [reel.name], helped: [{ attempt: 'weigh', times: 1, minutes: 2 }] },
+    ]);
   });
 
   test('given up, the skein is whole; taken up again, every count is there', () => {

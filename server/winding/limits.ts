@@ -1,11 +1,12 @@
 import { massAtTurnsG } from '../../core/bench/cake';
-import { type LimitSeen, winderLimit } from '../../core/bench/winderLimit';
+import { type LimitSeen, type WinderLimit, winderLimit } from '../../core/bench/winderLimit';
 import type { PlanTool } from '../../core/winding/piecePlan';
 import type { RunState } from '../../core/winding/run';
 import { spindleOf } from '../../core/winding/windingPlan';
 import type { Db } from '../../db/common/connection';
 import { loggedRuns } from '../../db/winding/runs';
 import type { Bench } from '../bench/bench';
+import { toolOfKey } from '../bench/planTools';
 import { loggedWinding } from './loggedWinding';
 import type { RunPlan } from './runPlan';
 
@@ -15,14 +16,24 @@ const SPILLS: readonly string[] = ['over the base', 'in the gears'];
 /** So far beyond its limit a cake is planned in one without asking, with a warning. */
 const MOST_SLACK = 0.05;
 
-/** The same tools, each winder with what it holds by all that came off it: clean, or over its base. */
-export function withLimits(db: Db, tools: readonly PlanTool[], { winders }: Pick<Bench, 'winders'>): PlanTool[] {
+/** What each winder holds by all that came off it, clean or over its base; by the winder's number. */
+export function winderLimits(db: Db, { winders }: Pick<Bench, 'winders'>): Record<number, WinderLimit> {
   const seen = limitsSeen(db);
+  return Object.fromEntries(
+    winders.map(({ id, maxMassG, measured }) => {
+      const basis = measured.includes('maxMassG') ? 'entered' : 'rule of thumb';
+      return [id, winderLimit(maxMassG, basis, seen.get(id) ?? [])];
+    }),
+  );
+}
+
+/** The same tools, each winder with what it holds. */
+export function withLimits(db: Db, tools: readonly PlanTool[], bench: Pick<Bench, 'winders'>): PlanTool[] {
+  const limits = winderLimits(db, bench);
   return tools.map((tool) => {
-    const winder = winders.find(({ id }) => tool.key === `winder ${id}`);
-    if (!winder) return tool;
-    const basis = winder.measured.includes('maxMassG') ? 'entered' : 'rule of thumb';
-    const limit = winderLimit(winder.maxMassG, basis, seen.get(winder.id) ?? []);
+    const { table, id } = toolOfKey(tool.key);
+    const limit = table === 'winder' ? limits[id] : undefined;
+    if (!limit) return tool;
     return {
       ...tool,
       limit,
@@ -41,6 +52,8 @@ function limitsSeen(db: Db): Map<number, LimitSeen[]> {
       const { onto, id } = planned.tool;
       if (onto !== 'winder' || id === null) continue;
       const spilledG = spilledAtG(plan, state, part);
+      // Where nobody counted, nobody knows when it spilled.
+      if (spilledG !== null && state.uncounted.includes(part)) continue;
       const each = spilledG === null ? { massG, spilled: false } : { massG: spilledG, spilled: true };
       seen.set(id, [...(seen.get(id) ?? []), each]);
     }

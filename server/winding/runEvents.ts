@@ -12,10 +12,9 @@ import {
   STOP_REASONS,
   TAKE_OFF_STEPS,
 } from '../../core/winding/run';
-import { SEQUELS } from '../../core/trouble/trouble';
 import type { Db } from '../../db/common/connection';
 import { type RunRow, stateOfRun } from '../../db/winding/runs';
-import { eventBase, eventsOf } from '../common/eventBase';
+import { eventBase, eventsOf, troubleReport } from '../common/eventBase';
 import { type RunFrame, runFrame, type RunKind } from './runSync';
 import { readPlan, type RunPlan } from './runPlan';
 import { spindleTurning, windingWays } from '../yarn/strandWays';
@@ -45,17 +44,7 @@ const runEvents = eventsOf<RunEvent>(
     z.strictObject({ ...eventBase, kind: z.literal('hand over'), who: z.string().trim().min(1).max(60), atTurn }),
     z.strictObject({ ...eventBase, kind: z.literal('weighed'), massG: z.number().min(0.1).max(100_000).nullable() }),
     z.strictObject({ ...eventBase, kind: z.literal('uncounted'), is: z.boolean() }),
-    z.strictObject({
-      ...eventBase,
-      kind: z.literal('trouble'),
-      // By name: what was reported of a trouble that is not told apart any more can still be read.
-      trouble: z.string().min(1).max(60),
-      attempt: z.string().min(1).max(60),
-      minutes: z.number().min(0).max(10_000),
-      lostM: z.number().min(0).max(100_000),
-      then: z.enum(SEQUELS),
-      atTurn,
-    }),
+    z.strictObject({ ...eventBase, kind: z.literal('trouble'), ...troubleReport, atTurn }),
     z.strictObject({
       ...eventBase,
       kind: z.literal('reading'),

@@ -2,6 +2,7 @@
 
 import {
   afterMiniEvent,
+  loopsOn,
   type MiniRunState,
   minisMade,
   minisToCome,
@@ -27,7 +28,11 @@ export function MiniRunScreen({ page, scales }: { page: MiniRunPage; scales: Sca
   const { state, record } = run;
   const session = useSession(page.plan, state);
   const mine = run.holding === 'mine';
-  const helper = useHelper();
+  const helper = useHelper(
+    mine
+      ? (report) => record({ kind: 'trouble', part: state.part, atLoop: loopsOn(state, state.part), ...report })
+      : undefined,
+  );
 
   /** On to the next mini that is to be made; after the last, to what is left. */
   const goOn = (leaving = state.part) => {

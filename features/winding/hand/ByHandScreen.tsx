@@ -80,7 +80,7 @@ function Methods({ at, leftHanded }: { at: MethodId; leftHanded: boolean }) {
     <nav aria-label="Ways to do it" className="grid gap-3 max-tablet:flex max-tablet:overflow-x-auto max-tablet:pb-2">
       {GROUPS.map(([title, methods]) => (
         <div key={title} className="max-tablet:flex-none">
-          <h3 className="mt-0 mb-1 text-small text-ink-soft">{title}</h3>
+          <h2 className="mt-0 mb-1 text-small text-ink-soft">{title}</h2>
           <ul className="grid gap-1 m-0 p-0 list-none max-tablet:flex">
             {methods.map((method) => (
               <li key={method} className="max-tablet:w-[132px]">

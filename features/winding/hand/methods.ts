@@ -18,7 +18,7 @@ export interface StepWords {
 }
 
 /** Said wherever yarn goes round a thumb or a finger. */
-export const FINGER_CARE =
+const FINGER_CARE =
   'Never tight: the wraps must slip off with ease. If a thumb or finger turns pale, blue or numb, take them off at once; if that does not pass, see a doctor.';
 
 const CLOSE: StepWords = {

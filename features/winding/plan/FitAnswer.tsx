@@ -6,7 +6,7 @@ import { InlineButton } from '../../../ui/controls/InlineButton';
 import { useSystem } from '../../../ui/frame/Providers';
 import { Notice } from '../../../ui/feedback/Notice';
 import { chanceToSpill } from '../../../core/bench/winderLimit';
-import { limitWords, spillWords } from '../words';
+import { limitWords, spillWords } from '../../../ui/figures/toolWords';
 import type { Planned, SplitDraft } from './usePlan';
 
 /** Fuller than this, and the last layers are to be watched. */

@@ -29,7 +29,8 @@ import { SwiftDrawing } from './SwiftDrawing';
 import { settingOf, SwiftWords } from './SwiftWords';
 import { type Planned, usePlan } from './usePlan';
 import { WinderDrawing } from './WinderDrawing';
-import { HANDLING_WORDS, limitWords } from '../words';
+import { HANDLING_WORDS } from '../words';
+import { limitWords } from '../../../ui/figures/toolWords';
 import { inMetres } from '../../../core/common/units';
 
 const FIRMNESS = [

@@ -44,10 +44,12 @@ export function LogForm({
   const system = useSystem();
   const scale = useScale(scales);
   const parts = woundParts(state);
+  const lostM = state.troubles.reduce((sum, trouble) => sum + trouble.lostM, 0);
+  const lostG = Number((lostM / page.plan.gristMPerG).toFixed(1));
   const log = useRunLog<LogValues>({
     runId: page.id,
     settled,
-    initial: () => ({ ...EMPTY_LOG, ...page.ways, requestKey: newKey() }),
+    initial: () => ({ ...EMPTY_LOG, ...page.ways, waste: lostG > 0 ? `${lostG} g` : '', requestKey: newKey() }),
     save: (values) => {
       const each = (texts: readonly string[]) => parts.map((_, i) => texts[i] ?? '');
       return saveLog(page.id, {
@@ -170,7 +172,7 @@ export function LogForm({
             <TextField
               label="Cut off, thrown away"
               {...form.field('waste')}
-              hint="empty: nothing"
+              hint={lostG > 0 ? `${inWords(lengthFigure(lostM, system))} were cut out on the way` : 'empty: nothing'}
               inputMode="decimal"
             />
           </div>
