@@ -313,6 +313,8 @@ test('a cake is wound a second time from where it stands, and the winding can be
   await maker.press('Wind it at the bench');
   await maker.arrivesAt(/^\/winding\/run\/2$/);
   await maker.holds();
+  await maker.sees('Set the winder up');
+  await maker.count(1);
   await maker.sees('It comes off the cake evenly');
   expect(await maker.text()).not.toMatch(/Cut the ties/);
   await maker.press('Cancel winding');
