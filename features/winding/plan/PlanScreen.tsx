@@ -280,7 +280,6 @@ function SwiftStation({ page: { yarn, swifts }, planned }: { page: PlanPage; pla
             <Link href="/winding/by-hand?method=knees">two knees</Link>.
           </p>
         )}
-        {tool?.kind === 'chairs' && <Link href="/winding/by-hand?method=chairs">How two chairs hold it</Link>}
         {tool && loop.value === undefined && (
           <p className="text-ink-soft">Measure the hank once round, and its setting is here.</p>
         )}
@@ -296,6 +295,11 @@ function SwiftStation({ page: { yarn, swifts }, planned }: { page: PlanPage; pla
         onChange={(id) => choose({ swiftId: Number(id) || null })}
       />
       {tool && setting && <SwiftWords tool={tool} setting={setting} />}
+      {tool?.kind === 'chairs' && (
+        <p>
+          <Link href="/winding/by-hand?method=chairs">How two chairs hold it</Link>
+        </p>
+      )}
     </Station>
   );
 }
