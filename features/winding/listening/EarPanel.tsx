@@ -3,7 +3,7 @@
 import { Button, Progress } from 'antd';
 import { TAUGHT_TURNS } from '../../../core/counting/ear';
 import { Notice } from '../../../ui/feedback/Notice';
-import { refusalWords } from './mediaRefusal';
+import { DoubtNotice, MediaOffer } from './MediaNotices';
 import type { EarLine } from './useEar';
 import { useKeptPattern } from './useKeptPattern';
 
@@ -21,24 +21,23 @@ export function EarPanel({
   const [readKept] = useKeptPattern(winder);
   if (state !== 'on' || !report) {
     const kept = readKept();
-    const refused = state !== 'off' && state !== 'asking' && state !== 'on';
     return (
-      <Notice tone={refused ? 'bad' : 'plain'} role={refused ? 'alert' : 'status'}>
-        <strong>
-          {refused ? refusalWords(state, 'microphone') : 'The microphone can count by the winder’s sound.'}
-        </strong>{' '}
-        {refused ? 'The keys count as before.' : 'Lay it near the winder. Nothing that it hears is kept or sent.'}
-        <span className="flex flex-wrap gap-2 mt-2">
-          <Button loading={state === 'asking'} disabled={!enabled} onClick={() => listen(kept)}>
-            {refused ? 'Try again' : kept ? 'Listen to this winder' : 'Listen'}
-          </Button>
-          {kept && !refused && (
+      <MediaOffer
+        state={state === 'on' ? 'asking' : state}
+        device="microphone"
+        can="The microphone can count by the winder’s sound."
+        takes="Lay it near the winder. Nothing that it hears is kept or sent."
+        act={kept ? 'Listen to this winder' : 'Listen'}
+        enabled={enabled}
+        onOpen={() => listen(kept)}
+        other={
+          kept && (
             <Button type="text" disabled={!enabled} onClick={() => listen(null)}>
               Teach it anew
             </Button>
-          )}
-        </span>
-      </Notice>
+          )
+        }
+      />
     );
   }
 
@@ -50,13 +49,11 @@ export function EarPanel({
         </Notice>
       )}
       {report.doubtful !== null && (
-        <Notice tone="tight" role="alert">
-          <strong>Not sure of the last {Math.max(1, report.doubtful)}.</strong> Something else was louder than the
-          winder. Set the count right with space and backspace.
-          <span className="block mt-2">
-            <Button onClick={() => tell('trust')}>The count is right now</Button>
-          </span>
-        </Notice>
+        <DoubtNotice
+          doubtful={report.doubtful}
+          why="Something else was louder than the winder."
+          trust={() => tell('trust')}
+        />
       )}
       {report.stage === 'counting' ? (
         <p className="flex items-center gap-3 text-ink-soft">

@@ -3,7 +3,7 @@
 import { Button, Segmented } from 'antd';
 import { type MouseEvent, useRef } from 'react';
 import { Notice } from '../../../ui/feedback/Notice';
-import { refusalWords } from './mediaRefusal';
+import { DoubtNotice, MediaOffer } from './MediaNotices';
 import { type EyeLine, PATCH_SHARE } from './useEye';
 
 /** The camera beside the count: where the sticker is seen, and when it is not. */
@@ -20,7 +20,6 @@ export function EyePanel({
   enabled: boolean;
 }) {
   const video = useRef<HTMLVideoElement>(null);
-  const refused = state !== 'off' && state !== 'asking' && state !== 'on';
   const mark = (event: MouseEvent<HTMLElement>) => {
     const box = event.currentTarget.getBoundingClientRect();
     tap({ x: (event.clientX - box.left) / box.width, y: (event.clientY - box.top) / box.height });
@@ -28,15 +27,15 @@ export function EyePanel({
   return (
     <>
       {state !== 'on' && (
-        <Notice tone={refused ? 'bad' : 'plain'} role={refused ? 'alert' : 'status'}>
-          <strong>{refused ? refusalWords(state, 'camera') : 'The camera can count by a bright sticker.'}</strong>{' '}
-          {refused ? 'The keys count as before.' : 'Stick one on the crank, in a colour that is nowhere else.'}
-          <span className="block mt-2">
-            <Button loading={state === 'asking'} disabled={!enabled} onClick={() => look(video.current!)}>
-              {refused ? 'Try again' : 'Look'}
-            </Button>
-          </span>
-        </Notice>
+        <MediaOffer
+          state={state}
+          device="camera"
+          can="The camera can count by a bright sticker."
+          takes="Stick one on the crank, in a colour that is nowhere else."
+          act="Look"
+          enabled={enabled}
+          onOpen={() => look(video.current!)}
+        />
       )}
       <div className={state === 'on' ? 'flex gap-4 items-start min-w-0' : 'hidden'}>
         <button
@@ -93,14 +92,7 @@ function EyeWords({
     return <Alarm>The sticker looks like what is around it. Take another colour, and tap on it again.</Alarm>;
   if (report?.dark) return <Alarm>The picture is dark. Make light, or count by the keys.</Alarm>;
   if (report && report.doubtful !== null)
-    return (
-      <>
-        <Alarm>
-          Not sure of the last {Math.max(1, report.doubtful)}. Set the count right with space and backspace.
-        </Alarm>
-        <Button onClick={trust}>The count is right now</Button>
-      </>
-    );
+    return <DoubtNotice doubtful={report.doubtful} why="The sticker was out of sight for a while." trust={trust} />;
   return (
     <p className="text-ink-soft">
       {report?.away ? 'The sticker has not come by: it stands still, or is out of sight.' : 'Sees the sticker come by.'}

@@ -3,7 +3,7 @@
 import { type RefObject, useCallback, useEffect, useRef, useState } from 'react';
 import { hearHere } from '../../../ui/devices/deviceLine';
 import type { FromEye, ToEye } from '../../../workers/eye.worker';
-import { mediaRefusal, type MediaRefusal } from './mediaRefusal';
+import { type MediaState, useMedia } from './useMedia';
 
 /** What is looked at of each frame: a square about the place, as a share of the picture's width, in so many points. */
 export const PATCH_SHARE = 0.16;
@@ -18,7 +18,7 @@ export interface Place {
 }
 
 export interface EyeLine {
-  state: 'off' | 'asking' | 'on' | MediaRefusal;
+  state: MediaState;
   report: FromEye | null;
   place: Place | null;
   /** No frame comes: the page is hidden, or the camera hangs. */
@@ -29,74 +29,47 @@ export interface EyeLine {
   leave: () => void;
 }
 
+const THIRTY_FRAMES = { width: 640, height: 480, frameRate: 30, facingMode: 'environment' };
+
 /** The camera of this page as a counter: a worker looks at a piece of each frame, and nothing leaves the page. */
 export function useEye(passesPerTurn: number): EyeLine {
-  const [state, setState] = useState<EyeLine['state']>('off');
   const [report, setReport] = useState<FromEye | null>(null);
   const [place, setPlace] = useState<Place | null>(null);
   const [stalled, setStalled] = useState(false);
-  const close = useRef<(() => void) | undefined>(undefined);
   const worker = useRef<Worker | undefined>(undefined);
   const at = useRef<{ place: Place; tapped: boolean; session: string } | undefined>(undefined);
   const perTurn = useRef(passesPerTurn);
   useEffect(() => {
     perTurn.current = passesPerTurn;
   });
-
-  const leave = useCallback(() => {
-    close.current?.();
-    close.current = undefined;
+  const { state, open, fail, leave } = useMedia('camera', () => {
     worker.current = undefined;
     at.current = undefined;
-    setState('off');
     setReport(null);
     setPlace(null);
     setStalled(false);
-  }, []);
-  useEffect(() => leave, [leave]);
+  });
 
   const look = useCallback(
-    (video: HTMLVideoElement) => {
-      close.current?.();
-      setState('asking');
-      let left = false;
-      const ending: (() => void)[] = [() => (left = true), () => hearHere('camera', undefined)];
-      close.current = () => ending.forEach((end) => end());
-      const fail = (why: MediaRefusal) => {
-        leave();
-        setState(why);
-      };
-      const begin = async () => {
-        const stream = await navigator.mediaDevices.getUserMedia({
-          video: { width: 640, height: 480, frameRate: 30, facingMode: 'environment' },
-        });
-        ending.push(() => stream.getTracks().forEach((track) => track.stop()));
-        if (left) return stream.getTracks().forEach((track) => track.stop());
-        for (const track of stream.getVideoTracks()) track.onended = () => fail('gone');
+    (video: HTMLVideoElement) =>
+      open({ video: THIRTY_FRAMES }, async ({ stream, isLeft, until }) => {
         const eye = new Worker(new URL('../../../workers/eye.worker.ts', import.meta.url), { type: 'module' });
-        ending.push(() => eye.terminate());
+        until(() => eye.terminate());
         eye.onerror = () => fail('app away');
         eye.onmessage = ({ data }: MessageEvent<FromEye>) => {
           setReport(data);
           const session = at.current?.session;
-          if (data !== 'indistinct' && session !== undefined)
-            hearHere('camera', {
-              device: 'camera',
-              session,
-              atMs: Date.now(),
-              turns: Math.floor(data.passes / perTurn.current),
-            });
+          if (data === 'indistinct' || session === undefined) return;
+          const turns = Math.floor(data.passes / perTurn.current);
+          hearHere('camera', { device: 'camera', session, atMs: Date.now(), turns });
         };
         video.srcObject = stream;
         await video.play();
-        if (left) return;
+        if (isLeft()) return;
         worker.current = eye;
-        setState('on');
-        watch(video, eye, at, ending, setStalled);
-      };
-      begin().catch((error: unknown) => !left && fail(mediaRefusal(error)));
-    },
-    [leave],
+        watch(video, eye, at, until, setStalled);
+      }),
+    [open, fail],
   );
 
   const tap = useCallback((next: Place) => {
@@ -113,7 +86,7 @@ function watch(
   video: HTMLVideoElement,
   eye: Worker,
   at: RefObject<{ place: Place; tapped: boolean } | undefined>,
-  ending: (() => void)[],
+  until: (end: () => void) => void,
   setStalled: (stalled: boolean) => void,
 ): void {
   let lastMs = performance.now();
@@ -135,8 +108,6 @@ function watch(
   };
   waiting = video.requestVideoFrameCallback((now) => void frame(now));
   const timer = setInterval(() => setStalled(performance.now() - lastMs > NO_FRAME_MS), NO_FRAME_MS / 3);
-  ending.push(
-    () => video.cancelVideoFrameCallback(waiting),
-    () => clearInterval(timer),
-  );
+  until(() => video.cancelVideoFrameCallback(waiting));
+  until(() => clearInterval(timer));
 }
