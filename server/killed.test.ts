@@ -49,7 +49,7 @@ function killed(file: string, seed: number, pieces: string, runId: number, after
   });
 }
 
-test('killed a hundred times while it writes: what was acknowledged is there, once, and the database is sound', async () => {
+test('killed again and again while it writes: what was acknowledged is there, once, and the database is sound', async () => {
   const file = path.join(FOLDER, 'bench.sqlite');
   const db = openDatabase(file);
   const { yarnId, pieceIds } = shelved(db, { count: '4', masses: ['100', '100', '100', '100'] });

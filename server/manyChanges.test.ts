@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { TRIES } from '../tests/support/chance';
 import { wetBy } from '../db/yarn/pieces';
 import { exportArchive } from './exchange/archive';
 import { markDry, joinPieces, consumePiece, reelPiece, treatPieces, weighPiece } from './yarn/pieceOperations';
@@ -101,7 +102,7 @@ test('every gram is accounted for after every step, and every piece is in its th
       expect(pendingCare(db, NOW).length > 0).toBe(wet.length > 0);
       expect(db.pragma('foreign_key_check')).toEqual([]);
     }),
-    { numRuns: 60 },
+    { numRuns: 60 * TRIES },
   );
 });
 
@@ -122,7 +123,7 @@ test('undone from the last to the first, everything is as it was when it came in
         if (live && kind !== 'receive') idOf(undoOperation(db, id, new Date(NOW.getTime() + 3600_000)));
       expect(reported()).toBe(before);
     }),
-    { numRuns: 40 },
+    { numRuns: 40 * TRIES },
   );
 });
 
@@ -136,6 +137,6 @@ test('whatever was done, its archive is sound', () => {
       for (const { piece_id, operation_id, side } of tables.operation_piece)
         expect(side === 'out' ? made.get(piece_id) === operation_id : operation_id > made.get(piece_id)!).toBe(true);
     }),
-    { numRuns: 25 },
+    { numRuns: 25 * TRIES },
   );
 });

@@ -165,11 +165,13 @@ function Planning({ page }: { page: PlanPage }) {
         }
       />
       <PlanWays page={page} planned={planned} />
-      {handlingOf(yarn.fibres).map((handling) => (
-        <Notice key={handling} tone="tight">
-          {HANDLING_WORDS[handling]}
-        </Notice>
-      ))}
+      <div className="grid gap-2">
+        {handlingOf(yarn.fibres).map((handling) => (
+          <Notice key={handling} tone="tight">
+            {HANDLING_WORDS[handling]}
+          </Notice>
+        ))}
+      </div>
     </>
   );
 }

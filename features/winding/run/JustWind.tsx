@@ -7,13 +7,17 @@ import type { RunPlan } from '../../../server/winding/runPlan';
 import { LargeAct } from '../../../ui/bench/LargeAct';
 import { useSystem } from '../../../ui/frame/Providers';
 
-/** The time just now, once a second for as long as it matters. */
+/** The time just now, once a second for as long as it matters; 0 at first, since a server has another clock. */
 export function useNow(on: boolean): number {
-  const [nowMs, setNowMs] = useState(() => Date.now());
+  const [nowMs, setNowMs] = useState(0);
   useEffect(() => {
     if (!on) return;
-    const timer = setInterval(() => setNowMs(Date.now()), 1000);
-    return () => clearInterval(timer);
+    const look = () => setNowMs(Date.now());
+    const [soon, timer] = [setTimeout(look), setInterval(look, 1000)];
+    return () => {
+      clearTimeout(soon);
+      clearInterval(timer);
+    };
   }, [on]);
   return nowMs;
 }
@@ -66,7 +70,7 @@ export function JustWind({
       )}
       <div>
         <Button onClick={onCount} disabled={!enabled}>
-          Count after all
+          {begun ? 'Nothing is wound yet: count it' : 'Count after all'}
         </Button>
       </div>
     </div>
