@@ -362,6 +362,25 @@ test('by hand every way is shown: moving, step by step, or still beside each oth
   await maker.arrivesAt(/^\/trouble/);
 });
 
+test('what goes wrong with a piece away from the bench is logged by one press, and taken back by another', async () => {
+  await maker.goTo('/pieces/9');
+  await maker.press('Something went wrong');
+  await maker.arrivesAt(/^\/trouble/);
+  await maker.sees('With hank 1 of Slack Water');
+  await click('The strand broke');
+  await maker.sees('Something else');
+  await maker.page.click('::-p-text(This helped: log it)');
+  await maker.arrivesAt(/^\/pieces\/9/);
+  await maker.sees('It is in the log, with what helped');
+  await maker.sees('looked over');
+  await maker.press('Undo');
+  await maker.waitsFor(() => !/looked over/i.test(document.body.innerText));
+  // A piece that is not there is helped all the same, and nothing is offered to be logged.
+  await maker.goTo('/trouble?piece=999&what=lump');
+  await maker.sees('Try, in this order');
+  expect(await maker.text()).not.toMatch(/log it/);
+});
+
 test('a tool is put on the bench and taken off again, and either can be undone', async () => {
   await maker.goTo('/bench');
   await maker.press('+ a winder');

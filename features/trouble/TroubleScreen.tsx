@@ -1,19 +1,62 @@
 'use client';
 
+import Link from 'next/link';
 import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import type { TroubleReport } from '../../core/trouble/trouble';
+import type { TroubledPiece } from '../../server/yarn/pieceTrouble';
+import { Problem } from '../../ui/feedback/Notice';
+import { newKey } from '../../ui/feedback/newKey';
+import { useTask } from '../../ui/feedback/useTask';
+import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { PageHead } from '../../ui/frame/PageHead';
 import { TroubleHelper } from '../../ui/trouble/TroubleHelper';
+import { keepTrouble, undoTrouble } from './actions';
 
-/** Help for whoever stands before a mess, away from any run. */
-export function TroubleScreen({ at }: { at: string | undefined }) {
+/** Help for whoever stands before a mess, away from any run; what helped a piece is kept in its history. */
+export function TroubleScreen({ at, piece }: { at: string | undefined; piece: TroubledPiece | undefined }) {
   const router = useRouter();
+  const offer = useUndoOffer();
+  const { run, problem } = useTask();
+  // Pressed twice it is kept once.
+  const [requestKey] = useState(newKey);
+  const go = (what?: string) => {
+    const asked = new URLSearchParams({ ...(what && { what }), ...(piece && { piece: String(piece.id) }) });
+    router.push(`/trouble${asked.size > 0 ? `?${asked}` : ''}`);
+  };
+  const keep = (id: number) => (report: TroubleReport) =>
+    run(
+      () => keepTrouble(id, { ...report, requestKey }),
+      (operationId) => {
+        offer({ words: 'It is in the log, with what helped.', undo: () => undoTrouble(operationId) });
+        router.push(SEQUELS_AT[report.then](id));
+      },
+    );
   return (
     <>
-      <PageHead title="Something went wrong" under="Stop pulling, and pick what you see." />
-      <TroubleHelper
-        at={at}
-        go={(id) => router.push(id === undefined ? '/trouble' : `/trouble?what=${encodeURIComponent(id)}`)}
+      <PageHead
+        title="Something went wrong"
+        under={
+          piece ? (
+            <>
+              With <Link href={`/pieces/${piece.id}`}>{piece.label.toLowerCase()}</Link> of {piece.yarnName}. Stop
+              pulling, and pick what you see.
+            </>
+          ) : (
+            'Stop pulling, and pick what you see.'
+          )
+        }
       />
+      <Problem words={problem} />
+      <TroubleHelper at={at} go={go} onHelped={piece && keep(piece.id)} />
     </>
   );
 }
+
+/** Where one goes on once it helped. */
+const SEQUELS_AT: Record<TroubleReport['then'], (pieceId: number) => string> = {
+  'go on': (id) => `/pieces/${id}`,
+  'wind again': (id) => `/winding/plan/${id}`,
+  join: (id) => `/pieces/${id}`,
+  'write off': (id) => `/pieces/${id}/change?what=write%20off`,
+};

@@ -1,8 +1,8 @@
-import type { Fault, FaultKind, PackageEnd } from '../../core/yarn/faults';
+import type { Fault, PackageEnd } from '../../core/yarn/faults';
 import { InputError } from '../../core/common/inputError';
 import type { Db } from '../../db/common/connection';
 import { insertOperation, insertOperationPiece } from '../../db/yarn/operations';
-import { insertMark } from '../../db/yarn/pieces';
+import { insertMark, type PieceRow } from '../../db/yarn/pieces';
 import { pieceThere, type Recorded } from './recordOperation';
 import { ConflictError } from '../common/result';
 import { toMm } from '../common/storageUnits';
@@ -11,23 +11,25 @@ import { pieceView, yarnView } from './yarnViews';
 export interface Inspection extends Recorded {
   kind: 'inspect';
   pieceId: number;
-  fault: FaultKind;
-  atM: number;
-  /** The end that the place was measured from. */
-  from: PackageEnd;
+  /** What lies along it and where, and the end that the place was measured from; null where only a note is made. */
+  seen: (Fault & { from: PackageEnd }) | null;
 }
 
-/** Notes something that lies along a piece; from then on it follows the yarn. */
-export function inspect(db: Db, { pieceId, fault, requestKey, note, ...place }: Inspection, now: Date): number {
+/** Notes something about a piece or along it; what lies along it follows the yarn from then on. */
+export function inspect(db: Db, { pieceId, seen, requestKey, note }: Inspection, now: Date): number {
   const row = pieceThere(db, pieceId);
-  const { lengthM } = pieceView(db, yarnView(db, row.yarnId)!, row);
-  if (!lengthM) throw new ConflictError('its length must be known before a place along it can be');
-  if (place.atM > lengthM.high90) throw new InputError(`it is only about ${Math.round(lengthM.mean)} m long`, 'at');
-  const atM = place.from === 'inner' ? place.atM : Math.max(0, lengthM.mean - place.atM);
+  const mark = seen && { kind: seen.kind, atMm: toMm(placeFromInnerM(db, row, seen)) };
   const operationId = insertOperation(db, { kind: 'inspect', at: now.toISOString(), note, requestKey });
   insertOperationPiece(db, { operationId, pieceId, side: 'on' });
-  insertMark(db, operationId, { pieceId, kind: fault, atMm: toMm(atM) });
+  if (mark) insertMark(db, operationId, { pieceId, ...mark });
   return operationId;
+}
+
+function placeFromInnerM(db: Db, row: PieceRow, { atM, from }: NonNullable<Inspection['seen']>): number {
+  const { lengthM } = pieceView(db, yarnView(db, row.yarnId)!, row);
+  if (!lengthM) throw new ConflictError('its length must be known before a place along it can be');
+  if (atM > lengthM.high90) throw new InputError(`it is only about ${Math.round(lengthM.mean)} m long`, 'at');
+  return from === 'inner' ? atM : Math.max(0, lengthM.mean - atM);
 }
 
 /** Sets down what lies along a piece that an operation made. */

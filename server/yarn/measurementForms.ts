@@ -90,6 +90,6 @@ export type FaultForm = z.input<ReturnType<typeof faultForm>>;
 /** Notes something that lies along a piece. */
 export function noteFault(db: Db, pieceId: number, input: unknown, system: UnitSystem, now: Date): SaveResult {
   return runForm(faultForm(system), input, ({ kind, at, from, requestKey }) =>
-    record(db, { kind: 'inspect', pieceId, fault: kind, atM: at, from, requestKey, note: '' }, now),
+    record(db, { kind: 'inspect', pieceId, seen: { kind, atM: at, from }, requestKey, note: '' }, now),
   );
 }

@@ -131,6 +131,9 @@ export function PieceScreen({
                   <ActionLink href={`/days/new?piece=${piece.id}`} quiet>
                     Plan a day for it
                   </ActionLink>
+                  <ActionLink href={`/trouble?piece=${piece.id}`} quiet>
+                    Something went wrong
+                  </ActionLink>
                 </>
               )}
             </div>
