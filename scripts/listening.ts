@@ -46,7 +46,12 @@ interface Tally {
   /** Scenes in which the count was wrong and nothing was said of it. */
   silently: number;
   msPerS: number;
+  /** Seconds from the end of a turn until it is counted, where that was looked at. */
+  lateS: number[];
 }
+
+/** So many samples at a time come from the microphone. */
+const PIECE = 512;
 
 export function listening(): void {
   for (const [way, stretchesOf] of Object.entries(WAYS)) {
@@ -76,17 +81,22 @@ function heard(seed: number, stretchesOf: (typeof WAYS)[string], scene: Partial<
   const marks = turnsAtS.slice(1, TAUGHT_TURNS + 2).map((at) => at + 0.2 * (chance() - 0.5));
   const ear = new Ear();
   let [marked, doubted, spentMs] = [0, false, 0];
-  const piece = SAMPLES_PER_S / 10;
-  for (let i = 0; i < samples.length; i += piece) {
+  const lateS: number[] = [];
+  for (let i = 0; i < samples.length; i += PIECE) {
+    const before = ear.report();
     for (; i / SAMPLES_PER_S >= (marks[marked] ?? Infinity); marked++) ear.mark();
     const fromMs = performance.now();
-    ear.hear(samples.subarray(i, i + piece));
+    ear.hear(samples.subarray(i, i + PIECE));
     spentMs += performance.now() - fromMs;
-    doubted ||= ear.report().doubtful !== null;
+    const { stage, turns, doubtful } = ear.report();
+    doubted ||= doubtful !== null;
+    const endedS = turnsAtS[turns + 1];
+    if (before.stage === 'counting' && stage === 'counting' && turns === before.turns + 1 && endedS !== undefined)
+      lateS.push((i + PIECE) / SAMPLES_PER_S - endedS);
   }
   const turned = turnsAtS.filter((at) => at > marks[TAUGHT_TURNS]!).length;
   const off = ear.report().turns - TAUGHT_TURNS - turned;
-  return tally(turned, off, doubted, (spentMs * SAMPLES_PER_S) / samples.length);
+  return { ...tally(turned, off, doubted, (spentMs * SAMPLES_PER_S) / samples.length), lateS };
 }
 
 function seen(seed: number, stretchesOf: (typeof WAYS)[string], scene: Partial<PictureScene>): Tally {
@@ -116,15 +126,20 @@ function tally(turns: number, off: number, doubted: boolean, msPerS: number): Ta
     doubled: off > 0 ? wrong : 0,
     silently: wrong > 0 && !doubted ? 1 : 0,
     msPerS,
+    lateS: [],
   };
 }
 
 function report(name: string, tallies: readonly Tally[]): void {
   const sum = (of: (tally: Tally) => number) => tallies.reduce((total, tally) => total + of(tally), 0);
+  // One that was missed puts all that follow a turn late; of them nothing can be told.
+  const lateS = tallies.flatMap((each) => (each.missed + each.doubled > 0 ? [] : each.lateS)).sort((a, b) => a - b);
+  const lateWords = [0.5, 0.95].map((share) => lateS[Math.floor(share * lateS.length)]?.toFixed(2)).join(' and ');
   const perThousand = (of: (tally: Tally) => number) => ((1000 * sum(of)) / sum(({ turns }) => turns)).toFixed(1);
   console.log(
     `${name.padEnd(56)} ${sum(({ turns }) => turns)} turns, of 1,000 missed ${perThousand(({ missed }) => missed)}, ` +
       `doubled ${perThousand(({ doubled }) => doubled)}; wrong without a word ${sum(({ silently }) => silently)} of ${tallies.length}; ` +
-      `${(sum(({ msPerS }) => msPerS) / tallies.length / 10).toFixed(1)} % of a core`,
+      `${(sum(({ msPerS }) => msPerS) / tallies.length / 10).toFixed(1)} % of a core` +
+      (lateS.length > 0 ? `; ${lateWords} s late (half and 95 % of them)` : ''),
   );
 }

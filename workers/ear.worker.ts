@@ -9,6 +9,11 @@ export type FromEar = EarReport & { learned?: TurnPattern };
 let ear = new Ear();
 let learned: TurnPattern | undefined;
 
+/** A turn is shown at once; how loud it is, only after so many pieces of sound: a page need not be drawn more often. */
+const PIECES_UNSHOWN = 3;
+let shownTurns: number | undefined;
+let unshownPieces = 0;
+
 self.onmessage = ({ data }: MessageEvent<ToEar>) => {
   if (data === 'mark') ear.mark();
   else if (data === 'mark ten') ear.markTen();
@@ -18,7 +23,7 @@ self.onmessage = ({ data }: MessageEvent<ToEar>) => {
     learned = ear.pattern;
     data.sound.onmessage = ({ data: samples }: MessageEvent<Float32Array>) => {
       ear.hear(samples);
-      say();
+      if (++unshownPieces >= PIECES_UNSHOWN || ear.report().turns !== shownTurns) say();
     };
   }
   if (typeof data === 'string') say();
@@ -26,6 +31,8 @@ self.onmessage = ({ data }: MessageEvent<ToEar>) => {
 
 function say(): void {
   const report: FromEar = ear.report();
+  shownTurns = report.turns;
+  unshownPieces = 0;
   if (ear.pattern !== learned) report.learned = learned = ear.pattern;
   self.postMessage(report);
 }
