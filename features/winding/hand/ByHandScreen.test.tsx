@@ -2,7 +2,7 @@ import { renderToStaticMarkup } from 'react-dom/server';
 import { TROUBLES } from '../../../core/trouble/troubles';
 import { HAND_FORMS } from '../../../core/winding/run';
 import { byHandPage } from '../../../server/winding/byHandPage';
-import { saveTool } from '../../../server/bench/bench';
+import { bench, saveTool } from '../../../server/bench/bench';
 import { emptyDatabase, idOf } from '../../../tests/support/serverTesting';
 import { textOf } from '../../../tests/support/uiTesting';
 import { ByHandScreen } from './ByHandScreen';
@@ -79,4 +79,13 @@ test('the figures are those of the maker’s own tool', () => {
   );
   const wraps = (text: string) => Number(/(\d+) wraps/.exec(text)![1]);
   expect(wraps(screen('tube', db))).toBeLessThan(0.75 * wraps(wide));
+});
+
+test('two chairs stand as far apart as the maker’s own backs are deep', () => {
+  const db = emptyDatabase();
+  const { id } = bench(db).swifts.find(({ kind }) => kind === 'chairs')!;
+  expect(screen('chairs', db)).toContain('the backs about 75.5 cm for a hank of that round');
+  idOf(saveTool(db, id, { tool: 'chairs', name: 'Kitchen chairs', measured: [], backDepthMm: '100 mm' }, 'metric'));
+  expect(screen('chairs', db)).toContain('the backs about 70 cm');
+  expect(screen('knees', db)).not.toContain('apart about');
 });

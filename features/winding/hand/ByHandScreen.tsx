@@ -2,10 +2,11 @@
 
 import { Checkbox } from 'antd';
 import Link from 'next/link';
-import type { ReactNode } from 'react';
+import { type ReactNode, useEffect, useRef } from 'react';
 import { secondsInWords } from '../../../core/common/format';
 import { readOrNull } from '../../../core/common/inputError';
 import { inMetres, parseQuantity } from '../../../core/common/units';
+import { swiftSetting } from '../../../core/bench/swift';
 import { HALF_WIDTH_90 } from '../../../core/common/estimate';
 import { reportWords } from '../../../core/trouble/troubles';
 import { roundsOf, SECONDS_PER_ROUND, woundByHand } from '../../../core/winding/byHand';
@@ -39,7 +40,7 @@ const methodOf = (asked: string | undefined): MethodId =>
   GROUPS.flatMap(([, methods]) => methods).find((method) => method === asked) ?? 'nostepinne';
 
 /** Winding without a winder and a swift: each way in moving drawings, with what it comes to and what can go wrong. */
-export function ByHandScreen({ asked, forms, armLoopM }: ByHandPage & { asked: string | undefined }) {
+export function ByHandScreen({ asked, forms, armLoopM, chairDepthMm }: ByHandPage & { asked: string | undefined }) {
   const method = methodOf(asked);
   const [leftHanded, setLeftHanded] = useLeftHanded();
   const { title, when, troubles } = METHODS[method];
@@ -65,7 +66,12 @@ export function ByHandScreen({ asked, forms, armLoopM }: ByHandPage & { asked: s
           <p className="max-w-[46em] mb-4 text-ink-soft">{when}</p>
           <MethodPlayer key={method} method={method} steps={steps} colourHex={DRAWN_IN} leftHanded={leftHanded} />
           {isHolding(method) ? (
-            <HoldingFacts holding={method} loopM={method === 'elbow' ? armLoopM : USUAL_LOOP_M} troubles={troubles} />
+            <HoldingFacts
+              holding={method}
+              loopM={method === 'elbow' ? armLoopM : USUAL_LOOP_M}
+              gapMm={method === 'chairs' ? chairsApartMm(chairDepthMm) : null}
+              troubles={troubles}
+            />
           ) : (
             <WindingFacts tool={forms.find(({ kind }) => kind === method)} troubles={troubles} />
           )}
@@ -76,8 +82,17 @@ export function ByHandScreen({ asked, forms, armLoopM }: ByHandPage & { asked: s
 }
 
 function Methods({ at, leftHanded }: { at: MethodId; leftHanded: boolean }) {
+  const ways = useRef<HTMLElement>(null);
+  // On a phone they stand in a row that is longer than the page is wide.
+  useEffect(() => {
+    ways.current!.querySelector('[aria-current]')?.scrollIntoView({ inline: 'center', block: 'nearest' });
+  }, [at]);
   return (
-    <nav aria-label="Ways to do it" className="grid gap-3 max-tablet:flex max-tablet:overflow-x-auto max-tablet:pb-2">
+    <nav
+      ref={ways}
+      aria-label="Ways to do it"
+      className="grid gap-3 max-tablet:flex max-tablet:overflow-x-auto max-tablet:pb-2"
+    >
       {GROUPS.map(([title, methods]) => (
         <div key={title} className="max-tablet:flex-none">
           <h2 className="mt-0 mb-1 text-small text-ink-soft">{title}</h2>
@@ -201,7 +216,24 @@ function WindingFacts({ tool, troubles }: { tool: HandTool | undefined; troubles
   );
 }
 
-function HoldingFacts({ holding, loopM, troubles }: { holding: Holding; loopM: number; troubles: readonly string[] }) {
+/** Null where the chairs are too deep for such a hank. */
+function chairsApartMm(backDepthMm: number): number | null {
+  const setting = swiftSetting({ kind: 'chairs', hankLoopM: USUAL_LOOP_M, backDepthMm });
+  return setting && 'gapMm' in setting ? setting.gapMm : null;
+}
+
+function HoldingFacts({
+  holding,
+  loopM,
+  gapMm,
+  troubles,
+}: {
+  holding: Holding;
+  loopM: number;
+  /** Between the backs of two chairs. */
+  gapMm: number | null;
+  troubles: readonly string[];
+}) {
   const { fields, amount } = useAmount();
   const rounds = amount && roundsOf({ lengthM: amount.lengthM, loopM, secondsPerRound: SECONDS_PER_ROUND[holding] });
   const again = holding === 'elbow';
@@ -224,6 +256,16 @@ function HoldingFacts({ holding, loopM, troubles }: { holding: Holding; loopM: n
                   )}
                 </>,
               ],
+              ...(gapMm === null
+                ? []
+                : [
+                    [
+                      'How far apart',
+                      <>
+                        the backs about <Span mm={gapMm} /> for a hank of that round; a plan says it for yours
+                      </>,
+                    ] as const,
+                  ]),
               [
                 'How firm',
                 again
