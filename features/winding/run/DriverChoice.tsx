@@ -16,10 +16,23 @@ export const deviceOf = (driver: Driver): DeviceDriver => (driver === 'pace' || 
 /** This page's own microphone or camera: until it counts, its panel says so. */
 export const isListener = (driver: Driver): driver is Listener => LISTENERS.some((each) => each === driver);
 
-export function useDriverChoice(): [Driver, (driver: Driver) => void] {
+/** What can count wraps that a hand lays: a winder's sound, its crank and its motor are not there. */
+const BY_HAND: readonly Driver[] = ['hand', 'pace', 'counter', 'nobody'];
+
+export function useDriverChoice(onWinder: boolean): [Driver, (driver: Driver) => void] {
   const [kept, keep] = useLocalStorage('what counts', 'hand');
-  return [DRIVERS.find((driver) => driver === kept) ?? 'hand', keep];
+  return [(onWinder ? DRIVERS : BY_HAND).find((driver) => driver === kept) ?? 'hand', keep];
 }
+
+const DRIVER_WORDS: Record<Driver, string> = {
+  hand: 'me',
+  pace: 'my pace',
+  microphone: 'the winder’s sound',
+  camera: 'the camera',
+  motor: 'the motor',
+  counter: 'the length counter',
+  nobody: 'nobody: I just wind',
+};
 
 const LISTENER_WORDS: Record<Listener, string> = {
   microphone:
@@ -28,24 +41,16 @@ const LISTENER_WORDS: Record<Listener, string> = {
 };
 
 /** Whether a hand or a device counts. */
-export function DriverChoice() {
-  const [driver, setDriver] = useDriverChoice();
+export function DriverChoice({ onWinder }: { onWinder: boolean }) {
+  const [driver, setDriver] = useDriverChoice(onWinder);
   const id = useId();
   return (
     <div>
-      <div id={`${id}driver`}>The turns are counted by</div>
+      <div id={`${id}driver`}>The {onWinder ? 'turns' : 'wraps'} are counted by</div>
       <Segmented
         vertical
         aria-labelledby={`${id}driver`}
-        options={[
-          { value: 'hand', label: 'me' },
-          { value: 'pace', label: 'my pace' },
-          { value: 'microphone', label: 'the winder’s sound' },
-          { value: 'camera', label: 'the camera' },
-          { value: 'motor', label: 'the motor' },
-          { value: 'counter', label: 'the length counter' },
-          { value: 'nobody', label: 'nobody: I just wind' },
-        ]}
+        options={(onWinder ? DRIVERS : BY_HAND).map((each) => ({ value: each, label: DRIVER_WORDS[each] }))}
         value={driver}
         onChange={setDriver}
       />
@@ -59,8 +64,8 @@ export function DriverChoice() {
       )}
       {driver === 'pace' && (
         <p className="mt-1 font-normal text-ink-soft">
-          It ticks at your own pace, and you crank to it: space starts and holds it. If you fall behind, backspace takes
-          a turn back.
+          It ticks at your own pace, and you {onWinder ? 'crank' : 'wind'} to it: space starts and holds it. If you fall
+          behind, backspace takes a turn back.
         </p>
       )}
     </div>

@@ -59,6 +59,27 @@ describe('prepare', () => {
 });
 
 describe('wind', () => {
+  test('a hand is offered what a hand can count by, and a winder its sound as well', () => {
+    const begun = (form: Partial<StartForm>) => {
+      const { happen, shownText } = run({ masses: ['40'] }, form).begin();
+      happen(wind);
+      return shownText();
+    };
+    for (const words of ['By its sound', 'Crank to my pace', 'Just wind']) expect(begun({})).toContain(words);
+    const byHand = begun({ toolKey: 'form 3', swiftId: null });
+    for (const words of ['wraps?', 'Wind to my pace', 'Just wind']) expect(byHand).toContain(words);
+    expect(byHand).not.toMatch(/By its sound|Crank to|base/);
+  });
+
+  test('just wound, it says what it is to become and nothing of a count', () => {
+    const { happen, shownText } = run({ masses: ['40'] }).begin();
+    happen(wind, { kind: 'uncounted', part: 0, is: true });
+    const words = shownText();
+    expect(words).toMatch(/Until the yarn ends: about 143 m, and a cake \d+ mm across/);
+    expect(words).toContain('Nothing marked');
+    expect(words).not.toMatch(/left to wind|of about \d+ turns|to a press/);
+  });
+
   test('the count, what is on the cake and what is left', () => {
     const { happen, shownText, plan } = run().begin();
     happen(wind, turns(200));

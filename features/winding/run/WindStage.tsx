@@ -90,20 +90,20 @@ export function WindStage({
 }) {
   const system = useSystem();
   const [pedals] = usePedals();
+  const { plan } = page;
+  const { part } = state;
+  const cake = plan.cakes[part]!;
+  const { tool } = cake;
+  const onWinder = tool.onto === 'winder';
+  const [driver, setDriver] = useDriverChoice(onWinder);
   const [voice] = useLocalStorage('voice', 'quiet');
   const [perPress, setPerPress] = useLocalStorage('turns per press', '');
-  const [driver, setDriver] = useDriverChoice();
   // Beside an ear or an eye a press only sets right what it missed.
   const by = isListener(driver) ? 1 : Number(perPress) || 1;
   const { counted, say, tick } = useVoice(voice as Voice);
   const countButton = useRef<HTMLButtonElement>(null);
   const [asking, setAsking] = useState(false);
 
-  const { plan } = page;
-  const { part } = state;
-  const cake = plan.cakes[part]!;
-  const { tool } = cake;
-  const onWinder = tool.onto === 'winder';
   const spindle = spindleOf(plan, part);
   const device = deviceOf(driver);
   // What is counted may be a little more than what was turned, where hands follow a tick.
@@ -265,7 +265,7 @@ export function WindStage({
           hint={
             heard && driver === 'pace'
               ? ticker.ticking
-                ? `crank to the tick, ${Math.round(60 / cake.secondsPerTurn)} a minute: space holds it`
+                ? `${onWinder ? 'crank' : 'wind'} to the tick, ${Math.round(60 / cake.secondsPerTurn)} a minute: space holds it`
                 : 'space starts the tick'
               : !heard || device === 'hand' || silent
                 ? handHint(heard, by, unit)
@@ -307,15 +307,15 @@ export function WindStage({
         {uncounted && (
           <p className="text-ink-soft">{marksHere.length > 0 ? markedInWords(marksHere) : 'Nothing marked'}</p>
         )}
-        {driver === 'hand' && perPress === '' && turns === 0 && (
+        {driver === 'hand' && perPress === '' && !begun && (
           <Notice tone="plain">
             <strong>
               How will you count {stopAt} {unit}?
             </strong>
             <span className="flex flex-wrap gap-2 mt-2">
               <Button onClick={() => setPerPress('10')}>Ten to a press</Button>
-              <Button onClick={() => setDriver('pace')}>Crank to my pace</Button>
-              <Button onClick={() => setDriver('microphone')}>By its sound</Button>
+              <Button onClick={() => setDriver('pace')}>{onWinder ? 'Crank' : 'Wind'} to my pace</Button>
+              {onWinder && <Button onClick={() => setDriver('microphone')}>By its sound</Button>}
               <Button onClick={() => setPerPress('1')}>One to a press</Button>
               <Button onClick={() => setDriver('nobody')}>Just wind</Button>
             </span>
@@ -419,7 +419,7 @@ export function WindStage({
             onHand={(who) => record({ kind: 'hand over', part, who, atTurn: turns })}
           />
           <BenchSettings unit="turn">
-            <DriverChoice />
+            <DriverChoice onWinder={onWinder} />
           </BenchSettings>
           <Button size="large" type="text" onClick={onBack} disabled={!enabled || begun}>
             Back
