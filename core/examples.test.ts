@@ -9,6 +9,9 @@ const files = readdirSync(__dirname, { recursive: true, encoding: 'utf8' }).filt
   (file) => file.endsWith('.ts') && !file.endsWith('.test.ts'),
 );
 
+/** While the code is changed on purpose (`npm run mutate`), its text is not as it was written: then examples alone count. */
+const asWritten = process.env.MUTATE_TESTS === undefined ? test : test.skip;
+
 for (const file of files) {
   const source = readFileSync(path.join(__dirname, file), 'utf8');
   const examples = [...source.matchAll(/^ \* @example\n((?: \* .*\n)*?) \* (.+) \/\/ => (.+)$/gm)].map(
@@ -30,11 +33,11 @@ for (const file of files) {
     });
   });
 
-  test(`every example of ${file} is run`, () => {
+  asWritten(`every example of ${file} is run`, () => {
     expect(examples).toHaveLength([...source.matchAll(/^ \* .*\/\/ => /gm)].length);
   });
 
-  test(`every exported function of ${file} has an example`, () => {
+  asWritten(`every exported function of ${file} has an example`, () => {
     const withoutExample = [...source.matchAll(/(\/\*\*(?:(?!\*\/)[\s\S])*\*\/\n)?export function (\w+)/g)]
       .filter(([, docstring]) => !docstring?.includes('@example'))
       .map(([, , name]) => name);

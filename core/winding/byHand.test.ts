@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import type { InputError } from '../common/inputError';
 import { roundsOf, woundByHand } from './byHand';
 
 const some = (min: number, max: number) => fc.double({ min, max, noNaN: true });
@@ -37,4 +38,19 @@ test('a loop that stands still gives a turn for every round', () => {
   expect([rounds, seconds]).toEqual([140, 280]);
   expect(twistPerM * 210).toBeCloseTo(rounds, 9);
   expect(() => roundsOf({ lengthM: 210, loopM: 0, secondsPerRound: 2 })).toThrow('must be a number above zero');
+});
+
+test('a figure that cannot be is named', () => {
+  const form = { coreDiameterMm: 20, heightMm: 70 };
+  const pathOf = (work: () => unknown) => {
+    try {
+      work();
+    } catch (error) {
+      return (error as InputError).path;
+    }
+  };
+  expect(pathOf(() => woundByHand(form, { massG: 50, gristMPerG: 4, secondsPerWrap: 0 }))).toBe('secondsPerWrap');
+  const rounds = { lengthM: 200, loopM: 1.6, secondsPerRound: 4 };
+  for (const figure of ['lengthM', 'loopM', 'secondsPerRound'])
+    expect(pathOf(() => roundsOf({ ...rounds, [figure]: 0 }))).toBe(figure);
 });

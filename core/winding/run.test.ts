@@ -78,6 +78,11 @@ describe('a motor that counts', () => {
     expect(state.deviceGaps).toBe(0);
   });
 
+  test('that looked on while a miscount was taken back does not bring it back once it counts', () => {
+    const looksOn = { ...motor(10), drives: false };
+    expect(turnsOn(play([looksOn, turn(10), { ...motor(20), drives: false }, turn(-4), motor(20)]), 0)).toBe(6);
+  });
+
   test('that only looks on counts nothing', () =>
     expect(turnsOn(play([motor(0), { ...motor(50), drives: false }]), 0)).toBe(0));
 });
@@ -248,6 +253,19 @@ describe('a cake that is just wound', () => {
     expect(state.uncounted).toEqual([]);
     expect(turnsSeen(state, 0)).toBe(10);
     expect(turnsSeen(play([turn(7), uncounted(true, 1000), uncounted(true, 2000)]), 0)).toBe(0);
+  });
+
+  test('begun while it stands, its time begins once it goes on; taken back, none runs on', () => {
+    const stopped = play([stop(0), uncounted(true, MINUTE), resume(5 * MINUTE), stage('take off', 6 * MINUTE)]);
+    expect(stopped.windingMs).toEqual([MINUTE]);
+    const taken = play([uncounted(true, 0), uncounted(false, MINUTE), { ...turn(1), at: MINUTE + 5000 }]);
+    expect(taken.windingMs).toEqual([MINUTE]);
+  });
+
+  test('a cake that is not in hand stands still', () => {
+    const state = play([uncounted(true, 0), stage('wind', MINUTE, 1), uncounted(true, 2 * MINUTE, 1)], 2);
+    expect(turnsSoFar(state, 0, 9 * MINUTE, 1)).toBe(60);
+    expect(turnsSoFar(state, 1, 3 * MINUTE, 1)).toBe(60);
   });
 
   test('a page left open over night, or a clock set back, is no winding', () => {
