@@ -8,6 +8,7 @@ import type { Sequel } from '../../core/trouble/trouble';
 import { reportWords } from '../../core/trouble/troubles';
 import type { OperationPage } from '../../server/logbook/operationPage';
 import { useSystem } from '../../ui/frame/Providers';
+import { sequelLink } from '../../ui/trouble/words';
 import styles from './StoryPanel.module.css';
 import { Loading } from '../../ui/feedback/Loading';
 
@@ -76,13 +77,6 @@ export function StoryPanel({
 
 /** What was to be done once it helped, and is not done yet. */
 function WhatNext({ then, pieceId }: { then: Sequel; pieceId: number }) {
-  switch (then) {
-    case 'wind again':
-      return <Link href={`/winding/plan/${pieceId}`}> Wind it again</Link>;
-    case 'write off':
-      return <Link href={`/pieces/${pieceId}/change?what=write%20off`}> Write it off</Link>;
-    case 'go on':
-    case 'join':
-      return null;
-  }
+  const link = sequelLink(then, pieceId);
+  return link && <Link href={link.href}> {link.words}</Link>;
 }

@@ -11,6 +11,7 @@ import { useTask } from '../../ui/feedback/useTask';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { PageHead } from '../../ui/frame/PageHead';
 import { TroubleHelper } from '../../ui/trouble/TroubleHelper';
+import { sequelLink } from '../../ui/trouble/words';
 import { keepTrouble, undoTrouble } from './actions';
 
 /** Help for whoever stands before a mess, away from any run; what helped a piece is kept in its history. */
@@ -29,7 +30,7 @@ export function TroubleScreen({ at, piece }: { at: string | undefined; piece: Tr
       () => keepTrouble(id, { ...report, requestKey }),
       (operationId) => {
         offer({ words: 'It is in the log, with what helped.', undo: () => undoTrouble(operationId) });
-        router.push(SEQUELS_AT[report.then](id));
+        router.push(sequelLink(report.then, id)?.href ?? `/pieces/${id}`);
       },
     );
   return (
@@ -37,14 +38,14 @@ export function TroubleScreen({ at, piece }: { at: string | undefined; piece: Tr
       <PageHead
         title="Something went wrong"
         under={
-          piece ? (
-            <>
-              With <Link href={`/pieces/${piece.id}`}>{piece.label.toLowerCase()}</Link> of {piece.yarnName}. Stop
-              pulling, and pick what you see.
-            </>
-          ) : (
-            'Stop pulling, and pick what you see.'
-          )
+          <>
+            {piece && (
+              <>
+                With <Link href={`/pieces/${piece.id}`}>{piece.label.toLowerCase()}</Link> of {piece.yarnName}.{' '}
+              </>
+            )}
+            Stop pulling, and pick what you see.
+          </>
         }
       />
       <Problem words={problem} />
@@ -52,11 +53,3 @@ export function TroubleScreen({ at, piece }: { at: string | undefined; piece: Tr
     </>
   );
 }
-
-/** Where one goes on once it helped. */
-const SEQUELS_AT: Record<TroubleReport['then'], (pieceId: number) => string> = {
-  'go on': (id) => `/pieces/${id}`,
-  'wind again': (id) => `/winding/plan/${id}`,
-  join: (id) => `/pieces/${id}`,
-  'write off': (id) => `/pieces/${id}/change?what=write%20off`,
-};

@@ -15,7 +15,7 @@ import type { SwiftResult } from '../../core/bench/swift';
 import type { UnitSystem } from '../../core/common/units';
 import type { RunPage } from '../../server/winding/runEvents';
 import { TURNING_WORDS } from '../../ui/figures/toolWords';
-import { HAND_WORDS, type HandStep, isHandStep, type StepWords } from './hand/methods';
+import { HAND_WORDS, type HandStep, isHandStep, type StepWords, TIES_CARE } from './hand/methods';
 
 export type { StepWords };
 
@@ -166,7 +166,7 @@ const STEP_WORDS: Record<Exclude<RunStep, HandStep>, StepWords> = {
   ties: {
     title: 'Cut the ties',
     how: 'Close to each knot, and never the yarn.',
-    care: 'Scissors closed when not cutting. Pick the ties up: children and animals swallow them.',
+    care: TIES_CARE,
   },
   end: {
     title: 'Choose the end',

@@ -23,11 +23,10 @@ import type { Db } from '../../db/common/connection';
 import { joinedBy } from '../../db/yarn/consumption';
 import { isLive, operationById, type OperationRow, operationPiecesOf } from '../../db/yarn/operations';
 import { miniPlanById } from '../../db/minis/minis';
-import { everMade } from '../../db/yarn/pieces';
+import { everMade, pieceById } from '../../db/yarn/pieces';
 import { picturesOfOperation } from '../../db/yarn/pictures';
 import { runOfOperation, type RunRow } from '../../db/winding/runs';
 import { strandOf } from '../../db/twist/strandWays';
-import { pieceById } from '../../db/yarn/pieces';
 import { woundBy } from '../../db/winding/woundCakes';
 import { whyNotRedo, whyNotUndo } from '../yarn/pieces';
 import { readPlan, type RunPlan } from '../winding/runPlan';
@@ -126,13 +125,14 @@ export function operationPage(db: Db, operationId: number): OperationPage | unde
   if (!row || row.kind === 'undo') return undefined;
   const operation = operationOf(db, row);
   const run = runOfOperation(db, operationId);
+  const winding = run?.kind === 'wind' ? { run, state: stateOf(db, run) } : null;
   return {
     ...operation,
-    run: run?.kind === 'wind' ? operationRun(db, run, operation.pieces) : null,
+    run: winding && operationRun(db, winding, operation.pieces),
     strand: strandRan(db, operation),
     miniPlan: planOf(db, run),
     story: run ? RUN_KINDS[run.kind].story(db, run) : null,
-    troubles: run ? troublesOf(db, run, operation.pieces) : [],
+    troubles: winding ? windingTroubles(db, winding.state, operation.pieces) : run ? miniTroubles(db, run) : [],
     pictures: picturesOfOperation(db, operationId).map(({ id, width, height }) => ({ id, width, height })),
     backTo: run ? `/${run.kind === 'wind' ? 'winding' : 'minis'}/run/${run.id}` : null,
     whyNotUndo: whyNotUndo(db, operationId),
@@ -209,10 +209,11 @@ function strandRan(db: Db, { id, pieces }: LoggedOperation): OperationPage['stra
   return { left, laid: [...new Set(laid.flatMap((row) => layingWayOf(row) ?? []))], pieceId: made.id };
 }
 
-function troublesOf(db: Db, run: RunRow, pieces: readonly OperationPiece[]): OperationPage['troubles'] {
-  if (run.kind === 'minis')
-    return miniStateOf(db, run).troubles.map(({ atLoop, ...each }) => ({ ...each, at: atLoop, pieceId: null }));
-  const state = stateOf(db, run);
+function miniTroubles(db: Db, run: RunRow): OperationPage['troubles'] {
+  return miniStateOf(db, run).troubles.map(({ atLoop, ...each }) => ({ ...each, at: atLoop, pieceId: null }));
+}
+
+function windingTroubles(db: Db, state: RunState, pieces: readonly OperationPiece[]): OperationPage['troubles'] {
   const made = pieces.filter(({ side }) => side === 'out');
   const parts = woundParts(state);
   return state.troubles.map(({ atTurn, ...each }) => {
@@ -224,9 +225,12 @@ function troublesOf(db: Db, run: RunRow, pieces: readonly OperationPiece[]): Ope
 
 const countedTurn = ({ uncounted }: RunState, { part, atTurn }: RunMark) => (uncounted.includes(part) ? null : atTurn);
 
-function operationRun(db: Db, run: RunRow, pieces: readonly OperationPiece[]): OperationRun {
+function operationRun(
+  db: Db,
+  { run, state }: { run: RunRow; state: RunState },
+  pieces: readonly OperationPiece[],
+): OperationRun {
   const plan = readPlan(run.plan);
-  const state = stateOf(db, run);
   const made = pieces.filter(({ side }) => side === 'out');
   const seen = woundBy(db, run.operationId!);
   const parts = woundParts(state);

@@ -20,6 +20,24 @@ export const SEQUEL_WORDS: Record<Sequel, string> = {
 };
 
 /**
+ * What is still to be done with the piece once an attempt has helped, and where; null where it is simply gone on with.
+ *
+ * @example
+ * sequelLink('wind again', 7) // => { href: '/winding/plan/7', words: 'Wind it again' }
+ */
+export function sequelLink(then: Sequel, pieceId: number): { href: string; words: string } | null {
+  switch (then) {
+    case 'wind again':
+      return { href: `/winding/plan/${pieceId}`, words: 'Wind it again' };
+    case 'write off':
+      return { href: `/pieces/${pieceId}/change?what=write%20off`, words: 'Write it off' };
+    case 'go on':
+    case 'join':
+      return null;
+  }
+}
+
+/**
  * How long an attempt takes.
  *
  * @example

@@ -224,12 +224,6 @@ const BentArm = () => (
   </>
 );
 
-const round = (out: number) => (
-  <g key={out} transform={`translate(${out} ${out / 3})`}>
-    <Laid paths={[AROUND_ARM]} colour="currentColor" />
-  </g>
-);
-
 function Elbow({ step, colour }: { step: string; colour: string }) {
   switch (step) {
     case 'begin':
@@ -244,7 +238,11 @@ function Elbow({ step, colour }: { step: string; colour: string }) {
       return (
         <>
           <BentArm />
-          <g style={{ color: colour }}>{[0, 5, 10].map(round)}</g>
+          {[0, 5, 10].map((out) => (
+            <g key={out} transform={`translate(${out} ${out / 3})`}>
+              <Laid paths={[AROUND_ARM]} colour={colour} />
+            </g>
+          ))}
           <Running d="M338 40C290 36 250 42 204 58" colour={colour} />
           <HandGoes d={AROUND_ARM} />
         </>

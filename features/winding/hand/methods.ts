@@ -17,9 +17,17 @@ export interface StepWords {
   care?: string;
 }
 
+/** Said wherever ties are cut. */
+export const TIES_CARE = 'Scissors closed when not cutting. Pick the ties up: children and animals swallow them.';
+
 /** Said wherever yarn goes round a thumb or a finger. */
 const FINGER_CARE =
   'Never tight: the wraps must slip off with ease. If a thumb or finger turns pale, blue or numb, take them off at once; if that does not pass, see a doctor.';
+
+const IN_THE_PALM: StepWords = {
+  title: 'Hold the end in your palm',
+  how: 'A forearm’s length under the folded fingers: it becomes the inner end.',
+};
 
 const CLOSE: StepWords = {
   title: 'Close it round the middle',
@@ -58,10 +66,7 @@ export const HAND_WORDS: Record<HandForm, Record<HandStep, StepWords>> = {
     },
   },
   thumb: {
-    tail: {
-      title: 'Hold the end in your palm',
-      how: 'A forearm’s length under the folded fingers: it becomes the inner end.',
-    },
+    tail: IN_THE_PALM,
     lay: {
       title: 'Figures of eight',
       how: 'Round the thumb, across the palm, round the little finger and back, twenty times, loosely.',
@@ -79,10 +84,7 @@ export const HAND_WORDS: Record<HandForm, Record<HandStep, StepWords>> = {
     },
   },
   fingers: {
-    tail: {
-      title: 'Hold the end in your palm',
-      how: 'A forearm’s length under the folded fingers: it becomes the inner end.',
-    },
+    tail: IN_THE_PALM,
     lay: {
       title: 'Wrap two spread fingers',
       how: 'First and second finger wide apart, thirty wraps round both, so loosely that they slip off.',
@@ -147,7 +149,7 @@ export const HOLDING_METHODS: Record<Holding, Method & { steps: readonly (StepWo
         id: 'on',
         title: 'Lay the hank over, its ties still on',
         how: 'Move the chairs apart until it just holds, and no more. Look for strands that cross the middle; only then cut the ties.',
-        care: 'Scissors closed when not cutting. Pick the ties up: children and animals swallow them.',
+        care: TIES_CARE,
       },
       {
         id: 'off',
@@ -192,7 +194,7 @@ export const HOLDING_METHODS: Record<Holding, Method & { steps: readonly (StepWo
         id: 'round',
         title: 'Round both knees, its ties still on',
         how: 'Sit with the knees a little apart and press outwards until the loop just holds. Cut the ties now.',
-        care: 'Scissors closed when not cutting. Pick the ties up: children and animals swallow them.',
+        care: TIES_CARE,
       },
       {
         id: 'off',

@@ -5,6 +5,7 @@ import type { Swift } from '../../../core/bench/swift';
 import { strandColour } from '../../../ui/figures/colour';
 import { YarnLine } from '../../../ui/figures/YarnLine';
 import { Moved, Turned } from '../hand/shapes';
+import { HoldingDrawing } from '../hand/HoldingDrawing';
 import { MethodDrawing } from '../hand/MethodDrawing';
 import { type HandStep, isHandStep } from '../hand/methods';
 import { useLeftHanded } from '../hand/useLeftHanded';
@@ -33,8 +34,6 @@ export function StepDrawing({
         leftHanded={leftHanded}
       />
     );
-  if (step === 'mount' && swift === null) return <MethodDrawing method="hands" step="dip" colourHex={colourHex} />;
-  if (step === 'mount' && swift === 'chairs') return <MethodDrawing method="chairs" step="on" colourHex={colourHex} />;
   return (
     <svg
       viewBox="0 0 360 190"
@@ -234,7 +233,7 @@ function Picture({
   }
 }
 
-/** The loop on what turns with it, from above. */
+/** The loop on what holds it: a swift from above, two chairs or a helper's hands from the side. */
 function Mounted({ on, colour }: { on: Swift['kind'] | null; colour: string }) {
   switch (on) {
     case 'pegs':
@@ -261,8 +260,9 @@ function Mounted({ on, colour }: { on: Swift['kind'] | null; colour: string }) {
         </>
       );
     case 'chairs':
+      return <HoldingDrawing holding="chairs" step="on" colour={colour} />;
     case null:
-      return null;
+      return <HoldingDrawing holding="hands" step="dip" colour={colour} />;
   }
 }
 
