@@ -6,6 +6,8 @@ import { TurnTracker } from './turnTracker';
 export const TAUGHT_TURNS = 10;
 /** Below this a turn does not stand out from what else is heard. */
 const CLEAR_ENOUGH = 0.08;
+/** No hand turns faster; what is alike in so few moments is chance. */
+const FEWEST_MOMENTS = (TAUGHT_TURNS * 0.2) / MOMENT_S;
 /** It says that it is not sure once it has not been for so long, and that nothing is heard after as much silence. */
 const DOUBTS_AFTER_S = 1;
 const SILENT_AFTER_S = 1.5;
@@ -97,7 +99,7 @@ export class Ear {
   private learn(pattern: TurnPattern): void {
     // They were turned, whether or not they taught it anything.
     this.taught += TAUGHT_TURNS;
-    if (pattern.clarity >= CLEAR_ENOUGH) {
+    if (pattern.clarity >= CLEAR_ENOUGH && this.moments.length >= FEWEST_MOMENTS) {
       const tracker = new TurnTracker(pattern);
       for (const moment of this.moments) tracker.hear(moment);
       this.pattern = pattern;
