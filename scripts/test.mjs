@@ -18,7 +18,7 @@ const chromium = ensureChromium();
 await ensureInstalled(() => (soak ? Promise.resolve() : checks()));
 if (!chromium) count.failed++;
 if (soak) {
-  await jest('unit', ['killed', 'manyChanges', 'laws', 'knownMinis'], { TRIES: '50' });
+  await jest('unit', ['killed', 'manyChanges', 'laws', 'knownMinis', 'counting/ear'], { TRIES: '50' });
   await inBrowser(['doors'], { TRIES: '50' });
 } else {
   // A browser mostly waits, so its tests leave the processors to the others.
