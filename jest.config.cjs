@@ -29,6 +29,7 @@ const shared = {
 module.exports = {
   // Tests check results, never time: a machine that does other things besides may take its time.
   testTimeout: 600_000 * Number(process.env.TRIES ?? 1),
+  testSequencer: '<rootDir>/tests/support/longestFirst.cjs',
   projects: [
     {
       ...shared,

@@ -35,6 +35,14 @@ test('a sticker that stands at its place is not counted again, and is said to st
   expect(reports.at(-1)!).toMatchObject({ away: true, doubtful: null });
 });
 
+test('one on a swift, that is long in coming round, is not away meanwhile; once it comes no more, it is', () => {
+  const { passes, reports } = watched({ stretches: [...begin(1), evenly(24, 1 / 3), evenly(7, 0)] });
+  expect(passes).toBeGreaterThanOrEqual(8);
+  // How long it takes is known once it has come round.
+  const awayAt = reports.findIndex(({ passes, away }) => passes > 1 && away);
+  expect(awayAt).toBeGreaterThan(24 * 30);
+});
+
 test('a hand before the place makes it doubt, until somebody has looked', () => {
   const { eye, reports } = watched({ stretches: [...begin(1), evenly(13, 1)], hand: true });
   expect(reports.at(-1)!.doubtful).not.toBeNull();

@@ -34,6 +34,7 @@ const COVERED_AFTER_S = 0.3;
 const TOGETHER = 0.08;
 const FOLLOWS = 0.02;
 const DARK_AFTER_S = 1;
+/** Away for longer than this, and than it takes to come round. */
 const AWAY_AFTER_S = 2;
 
 /** What the eye can say at any moment. */
@@ -100,8 +101,13 @@ export class Eye {
       passes: this.passes,
       doubtful: this.doubtfulFrom === null ? null : this.passes - this.doubtfulFrom,
       dark: this.darkFromS !== undefined && this.nowS - this.darkFromS > DARK_AFTER_S,
-      away: this.nowS - (this.cameS ?? this.nowS) > AWAY_AFTER_S,
+      away: this.nowS - (this.cameS ?? this.nowS) > Math.max(AWAY_AFTER_S, MISSED[0] * this.shortestGapS()),
     };
+  }
+
+  /** A rest makes one gap long, and not the next. */
+  private shortestGapS(): number {
+    return this.gaps.length === 0 ? 0 : Math.min(...this.gaps);
   }
 
   /** What covers the place hides the sticker too. */

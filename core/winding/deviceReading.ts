@@ -8,9 +8,9 @@ export type DeviceReading = { session: string; atMs: number } & (
   | { device: 'scale'; state: 'steady' | 'settling' | 'overload'; massG: number; resolutionG: number }
   | { device: 'counter'; metres: number }
   | { device: 'motor'; state: 'standing' | 'starting' | 'running' | 'stopping' | 'jammed'; spindleTurns: number }
-  /** Turns of the crank, as this page's own microphone hears or its camera sees them. */
+  /** Turns of the crank, as this page's own microphone hears or its camera sees them, or as they follow from the rounds of a swift. */
   | { device: 'microphone'; turns: number }
-  | { device: 'camera'; turns: number }
+  | { device: 'camera'; turns: number; byLength?: true }
 );
 
 export type DeviceKind = DeviceReading['device'];

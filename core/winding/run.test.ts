@@ -114,6 +114,16 @@ describe.each(LISTENERS)('a %s that counts', (device) => {
   test('has seen its turns', () => expect(turnsSeen(play([reading(0), reading(20)]), 0)).toBe(20));
 });
 
+test('turns that a camera has from the rounds of a swift are counted, and set right by hand, but say nothing of length', () => {
+  const seen = (total: number, byLength?: true) =>
+    ({ kind: 'reading', part: 0, device: 'camera', session: 'one', total, drives: true, byLength }) as const;
+  const rounds = play([seen(0, true), seen(5, true), { kind: 'turns', part: 0, amount: 1 }, seen(8, true)]);
+  expect([rounds.turns[0], turnsSeen(rounds, 0)]).toEqual([9, 0]);
+  const cranked = play([seen(0), seen(5), { kind: 'turns', part: 0, amount: 1 }, seen(8)]);
+  expect([cranked.turns[0], turnsSeen(cranked, 0)]).toEqual([9, 9]);
+  expect(turnsSeen(play([seen(0, true), { kind: 'turns', part: 0, amount: 1 }]), 0)).toBe(1);
+});
+
 describe('a length counter', () => {
   test('adds up its metres, over a reset too, and says that there was one', () => {
     const state = play([counter(5), counter(65), counter(0), counter(30)]);

@@ -170,7 +170,7 @@ export type NewRunEvent = { part: number } & (
    * What a device shows: its own total since it was switched on, under the name of that session. Totals, not steps:
    * one that is lost, late or sent by two screens changes nothing.
    */
-  | { kind: 'reading'; device: CountingDevice; session: string; total: number; drives: boolean }
+  | { kind: 'reading'; device: CountingDevice; session: string; total: number; drives: boolean; byLength?: true }
   /** The least that must have been turned by now, as a counter's metres tell it. */
   | { kind: 'turns at least'; turns: number }
 );
@@ -227,7 +227,7 @@ export interface RunState {
   devices: Partial<Record<CountingDevice, DeviceBase>>;
   /** Metres that the counter has told for each cake; null where it told nothing. */
   counterM: (number | null)[];
-  /** Cakes whose turns follow from the counter's metres, and so are no second witness of their length. */
+  /** Cakes whose turns follow from a counter's metres or a swift's rounds, and so are no second witness of their length. */
   turnsByCounter: boolean[];
   /** Stretches of each cake that the counter did not see, by their turns: before it was there, or while it was off. */
   counterUnseen: (readonly [fromTurn: number, toTurn: number])[][];
@@ -379,8 +379,8 @@ export function isPaced(state: Pick<RunState, 'turns' | 'paced'>, part: number):
 }
 
 /**
- * The turns of a cake that somebody or something saw; none where it was just wound, or where they follow from the counter's
- * metres or from a clock, and so say nothing of length, gears or pace.
+ * The turns of a cake that somebody or something saw; none where it was just wound, or where they follow from metres
+ * or from a clock, and so say nothing of length, gears or pace.
  *
  * @example
  * turnsSeen({ turns: [560], paced: [540], turnsByCounter: [false], uncounted: [] }, 0) // => 0
@@ -497,7 +497,7 @@ function atLeastByCounter(state: RunState, part: number, turns: number, atMs: nu
  * silent is not counted again when it comes back: the larger of the two holds.
  */
 function afterReading(state: RunState, event: RunEvent & { kind: 'reading' }): RunState {
-  const { device, session, total, part, atMs, drives } = event;
+  const { device, session, total, part, atMs, drives, byLength } = event;
   const known = state.devices[device];
   const turns = state.turns[part] ?? 0;
   const had = device === 'counter' ? (state.counterM[part] ?? 0) : turns;
@@ -511,7 +511,12 @@ function afterReading(state: RunState, event: RunEvent & { kind: 'reading' }): R
     devices: { ...state.devices, [device]: base },
     deviceGaps: state.deviceGaps + (here && !goesOn ? 1 : 0),
   };
-  if (device !== 'counter') return drives ? atLeast(read, part, now, atMs) : read;
+  if (device !== 'counter') {
+    const after = drives ? atLeast(read, part, now, atMs) : read;
+    return byLength && after !== read
+      ? { ...after, turnsByCounter: replaced(after.turnsByCounter, part, true) }
+      : after;
+  }
   const sawUpTo = here ? known.turns : 0;
   const unseen = state.counterUnseen[part] ?? [];
   return {

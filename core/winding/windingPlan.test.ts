@@ -1,7 +1,7 @@
 import { SMALL_WINDER } from '../../tests/support/winders';
 import type { Estimate } from '../common/estimate';
 import { cueAt, secondsPerTurn, woundParts } from './run';
-import { DEFAULT_SECONDS_PER_TURN, onSpindleAt, turnsAtLength, windingPlan } from './windingPlan';
+import { DEFAULT_SECONDS_PER_TURN, onSpindleAt, turnsAtLength, turnsToRound, windingPlan } from './windingPlan';
 
 const part = (massG: number, density?: Estimate) => ({ name: '', massG, winder: SMALL_WINDER, density });
 const input = { massG: { mean: 96, sd: 0.3 }, grist: { mean: 4.1, sd: 0.12 }, parts: [part(96)] };
@@ -21,6 +21,19 @@ test('the figures of a plan are those of its parts', () => {
 
 test('without a loop the loops are not told', () => {
   expect(windingPlan(input)).not.toHaveProperty('loops');
+});
+
+test('round by round of the hank a cake takes the turns that its length takes, fewer to each', () => {
+  const shape = { ...SMALL_WINDER, densityGPerCm3: 0.3, gristMPerG: 4.1 };
+  let turns = 0;
+  const each = Array.from({ length: 200 }, () => {
+    const more = turnsToRound(shape, turns, 1.64);
+    turns += more;
+    return more;
+  });
+  expect(turns).toBeCloseTo(turnsAtLength(shape, 200 * 1.64), 6);
+  expect(each).toEqual(each.toSorted((a, b) => b - a));
+  expect(each[0]).toBeGreaterThan(1.5 * each.at(-1)!);
 });
 
 test('wound twice it takes the turns again, and a change between', () => {

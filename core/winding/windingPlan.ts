@@ -154,6 +154,17 @@ export function turnsAtLength(shape: CakeOnSpindle, lengthM: number): number {
 }
 
 /**
+ * Turns of the crank that wind one round of the hank, where so many are on the cake: fewer as it grows.
+ *
+ * @param roundM once round the hank, in metres
+ * @example
+ * turnsToRound({ coreDiameterMm: 24, heightMm: 68, gristMPerG: 4.1 }, 500, 0) // => 0
+ */
+export function turnsToRound(shape: CakeOnSpindle, crankTurns: number, roundM: number): number {
+  return turnsAtLength(shape, onSpindleAt(shape, crankTurns).lengthM + roundM) - crankTurns;
+}
+
+/**
  * Where along a finished cake the strand lay at one turn of the crank, in metres from its inner end.
  * The cake's own length is the ruler, so that an error of the plan's cancels.
  *

@@ -15,6 +15,8 @@ import {
 import type { Db } from '../../db/common/connection';
 import { type RunRow, stateOfRun } from '../../db/winding/runs';
 import { eventBase, eventsOf, troubleReport } from '../common/eventBase';
+import { fromMm } from '../common/storageUnits';
+import { pieceById } from '../../db/yarn/pieces';
 import { type RunFrame, runFrame, type RunKind } from './runSync';
 import { readPlan, type RunPlan } from './runPlan';
 import { spindleTurning, windingWays } from '../yarn/strandWays';
@@ -52,6 +54,7 @@ const runEvents = eventsOf<RunEvent>(
       session: z.string().min(1).max(60),
       total: z.number().min(0).max(10_000_000),
       drives: z.boolean(),
+      byLength: z.literal(true).optional(),
     }),
     z.strictObject({ ...eventBase, kind: z.literal('turns at least'), turns: z.number().min(0).max(10_000_000) }),
   ]),
@@ -80,6 +83,8 @@ export interface RunPage extends RunFrame, SyncedRun<RunState> {
   ways: ReturnType<typeof windingWays>;
   /** Which way round the spindle of each cake turns, where that is known. */
   turning: ReturnType<typeof spindleTurning>[];
+  /** Once round the hank, where that is known and something turns that holds it. */
+  roundM: number | null;
 }
 
 export function runPage(db: Db, runId: number): RunPage | undefined {
@@ -89,7 +94,16 @@ export function runPage(db: Db, runId: number): RunPage | undefined {
   const plan = readPlan(run.plan);
   const labels = labelsToCome(db, frame.yarnId, plan.cakes.map(formMade));
   const turning = plan.cakes.map(({ tool }) => spindleTurning(db, tool));
-  return { ...frame, plan, labels, state: stateOf(db, run), ways: windingWays(db, { ...frame, plan }), turning };
+  const loopMm = plan.swift && plan.swift.kind !== 'chairs' ? pieceById(db, run.pieceId)?.loopMm : null;
+  return {
+    ...frame,
+    plan,
+    labels,
+    state: stateOf(db, run),
+    ways: windingWays(db, { ...frame, plan }),
+    turning,
+    roundM: loopMm ? fromMm(loopMm) : null,
+  };
 }
 
 /** What a cake of a plan becomes: on a winder a cake, in the hand a ball. */

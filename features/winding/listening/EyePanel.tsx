@@ -5,18 +5,23 @@ import { type MouseEvent, useRef } from 'react';
 import { Notice } from '../../../ui/feedback/Notice';
 import { DoubtNotice, MediaOffer } from './MediaNotices';
 import { type EyeLine, PATCH_SHARE } from './useEye';
+import type { Sticker, StickerPlace } from './useListeners';
+
+const ANY_OF = new Intl.ListFormat('en-GB', { type: 'disjunction' });
+const PLACE_WORDS: Record<StickerPlace, string> = {
+  crank: 'the crank',
+  spindle: 'the spindle',
+  swift: 'an arm of the swift',
+};
 
 /** The camera beside the count: where the sticker is seen, and when it is not. */
 export function EyePanel({
   eye: { state, report, place, stalled, look, tap, trust, leave },
-  on,
-  setOn,
+  sticker,
   enabled,
 }: {
   eye: EyeLine;
-  /** What the sticker is on; left out where only the crank can be counted. */
-  on?: 'crank' | 'spindle';
-  setOn: (on: 'crank' | 'spindle') => void;
+  sticker: Sticker;
   enabled: boolean;
 }) {
   const video = useRef<HTMLVideoElement>(null);
@@ -31,7 +36,7 @@ export function EyePanel({
           state={state}
           device="camera"
           can="The camera can count by a bright sticker."
-          takes="Stick one on the crank, in a colour that is nowhere else."
+          takes={`Stick one on ${ANY_OF.format(sticker.places.map((place) => PLACE_WORDS[place]))}, in a colour that is nowhere else.`}
           act="Look"
           enabled={enabled}
           onOpen={() => look(video.current!)}
@@ -53,17 +58,14 @@ export function EyePanel({
           )}
         </button>
         <div className="grid gap-2 justify-items-start min-w-0">
-          <EyeWords report={report} placed={place !== null} stalled={stalled} trust={trust} />
-          {on && (
+          <EyeWords report={report} on={sticker.on} placed={place !== null} stalled={stalled} trust={trust} />
+          {sticker.places.length > 1 && (
             <Segmented
               size="small"
               aria-label="The sticker is on"
-              options={[
-                { value: 'crank', label: 'crank' },
-                { value: 'spindle', label: 'spindle' },
-              ]}
-              value={on}
-              onChange={setOn}
+              options={sticker.places}
+              value={sticker.on}
+              onChange={sticker.put}
             />
           )}
           <Button type="text" onClick={leave}>
@@ -77,17 +79,19 @@ export function EyePanel({
 
 function EyeWords({
   report,
+  on,
   placed,
   stalled,
   trust,
 }: {
   report: EyeLine['report'];
+  on: StickerPlace;
   placed: boolean;
   stalled: boolean;
   trust: () => void;
 }) {
   if (stalled) return <Alarm>No picture comes. Count by the keys until it does.</Alarm>;
-  if (!placed) return <p>Hold the crank where its sticker is in full view, and tap on the sticker in the picture.</p>;
+  if (!placed) return <p>Hold the {on} where its sticker is in full view, and tap on the sticker in the picture.</p>;
   if (report === 'indistinct')
     return <Alarm>The sticker looks like what is around it. Take another colour, and tap on it again.</Alarm>;
   if (report?.dark) return <Alarm>The picture is dark. Make light, or count by the keys.</Alarm>;

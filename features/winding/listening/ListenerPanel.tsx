@@ -6,7 +6,7 @@ import type { Listeners } from './useListeners';
 /** What the microphone or the camera has to say, beside the count. */
 export function ListenerPanel({
   driver,
-  listeners: { ear, eye, winder, stickerOn, setStickerOn },
+  listeners: { ear, eye, winder, sticker },
   enabled,
 }: {
   driver: Listener;
@@ -16,6 +16,6 @@ export function ListenerPanel({
   return driver === 'microphone' ? (
     <EarPanel ear={ear} winder={winder} enabled={enabled} />
   ) : (
-    <EyePanel eye={eye} on={stickerOn} setOn={setStickerOn} enabled={enabled} />
+    <EyePanel eye={eye} sticker={sticker} enabled={enabled} />
   );
 }

@@ -1,6 +1,7 @@
 'use client';
 
 import { type RefObject, useCallback, useEffect, useRef, useState } from 'react';
+import type { EyeReport } from '../../../core/counting/eye';
 import { hearHere } from '../../../ui/devices/deviceLine';
 import type { FromEye, ToEye } from '../../../workers/eye.worker';
 import { type MediaState, useMedia } from './useMedia';
@@ -25,22 +26,43 @@ export interface EyeLine {
   stalled: boolean;
   look: (video: HTMLVideoElement) => void;
   tap: (place: Place) => void;
+  /** From here on a pass stands for something else. */
+  anew: () => void;
   trust: () => void;
   leave: () => void;
 }
 
 const THIRTY_FRAMES = { width: 640, height: 480, frameRate: 30, facingMode: 'environment' };
 
+/** What a pass of the sticker stands for. */
+export interface PassMeaning {
+  turnsPerPass: number;
+  /** Yarn went by, and the turns follow from it. */
+  byLength?: true;
+}
+
+/** Where the eye looks, and what it has counted there. */
+interface Watched {
+  place: Place;
+  tapped: boolean;
+  session: string;
+  passes: number;
+  turns: number;
+}
+
+/** As many passes as cannot be told from a whole turn: sums of thirds and sevenths are never quite whole. */
+const NEARLY = 1e-6;
+
 /** The camera of this page as a counter: a worker looks at a piece of each frame, and nothing leaves the page. */
-export function useEye(passesPerTurn: number): EyeLine {
+export function useEye(meaning: PassMeaning): EyeLine {
   const [report, setReport] = useState<FromEye | null>(null);
   const [place, setPlace] = useState<Place | null>(null);
   const [stalled, setStalled] = useState(false);
   const worker = useRef<Worker | undefined>(undefined);
-  const at = useRef<{ place: Place; tapped: boolean; session: string } | undefined>(undefined);
-  const perTurn = useRef(passesPerTurn);
+  const at = useRef<Watched | undefined>(undefined);
+  const latest = useRef(meaning);
   useEffect(() => {
-    perTurn.current = passesPerTurn;
+    latest.current = meaning;
   });
   const { state, open, fail, leave } = useMedia('camera', () => {
     worker.current = undefined;
@@ -58,10 +80,7 @@ export function useEye(passesPerTurn: number): EyeLine {
         eye.onerror = () => fail('app away');
         eye.onmessage = ({ data }: MessageEvent<FromEye>) => {
           setReport(data);
-          const session = at.current?.session;
-          if (data === 'indistinct' || session === undefined) return;
-          const turns = Math.floor(data.passes / perTurn.current);
-          hearHere('camera', { device: 'camera', session, atMs: Date.now(), turns });
+          if (data !== 'indistinct' && at.current) tellRun(at.current, data, latest.current);
         };
         video.srcObject = stream;
         await video.play();
@@ -73,12 +92,22 @@ export function useEye(passesPerTurn: number): EyeLine {
   );
 
   const tap = useCallback((next: Place) => {
-    at.current = { place: next, tapped: true, session: crypto.randomUUID() };
+    at.current = { place: next, tapped: true, session: crypto.randomUUID(), passes: 0, turns: 0 };
     setReport(null);
     setPlace(next);
   }, []);
+  const anew = useCallback(() => {
+    if (at.current) Object.assign(at.current, { session: crypto.randomUUID(), turns: 0 });
+  }, []);
   const trust = useCallback(() => worker.current?.postMessage('trust' satisfies ToEye), []);
-  return { state, report, place, stalled, look, tap, trust, leave };
+  return { state, report, place, stalled, look, tap, anew, trust, leave };
+}
+
+function tellRun(watched: Watched, { passes }: EyeReport, { turnsPerPass, byLength }: PassMeaning): void {
+  watched.turns += (passes - watched.passes) * turnsPerPass;
+  watched.passes = passes;
+  const turns = Math.max(0, Math.floor(watched.turns + NEARLY));
+  hearHere('camera', { device: 'camera', session: watched.session, atMs: Date.now(), turns, byLength });
 }
 
 /** Shows the worker the piece of each frame about the place. */

@@ -10,11 +10,18 @@ export interface Listeners {
   ear: EarLine;
   eye: EyeLine;
   winder: string;
-  /** What the sticker is on; undefined where the winder's gears are not known. */
-  stickerOn: 'crank' | 'spindle' | undefined;
-  setStickerOn: (on: 'crank' | 'spindle') => void;
+  sticker: Sticker;
   /** A press shows the ear a turn, where it is being taught; tells whether it did. */
   mark: () => boolean;
+}
+
+export type StickerPlace = 'crank' | 'spindle' | 'swift';
+
+/** What the sticker is on, and what else it may be on here. */
+export interface Sticker {
+  on: StickerPlace;
+  places: StickerPlace[];
+  put: (on: StickerPlace) => void;
 }
 
 /** The microphone and the camera of this page; each is let go once something else counts. */
@@ -22,15 +29,25 @@ export function useListeners({
   driver,
   winder,
   spindleTurnsPerCrank,
+  turnsToRound,
 }: {
   driver: Driver;
   winder: string;
   spindleTurnsPerCrank: number | undefined;
+  /** Turns of the crank for one round of the swift, just now; null where that cannot be known. */
+  turnsToRound: number | null;
 }): Listeners {
   const [, keepPattern] = useKeptPattern(winder);
-  const [stickerOn, setStickerOn] = useState<'crank' | 'spindle'>('crank');
+  const turnsPerPass: Record<StickerPlace, number | null> = {
+    crank: 1,
+    spindle: spindleTurnsPerCrank ? 1 / spindleTurnsPerCrank : null,
+    swift: turnsToRound,
+  };
+  const places = (['crank', 'spindle', 'swift'] as const).filter((place) => turnsPerPass[place] !== null);
+  const [wanted, setWanted] = useState<StickerPlace>('crank');
+  const on = places.includes(wanted) ? wanted : 'crank';
   const ear = useEar(keepPattern);
-  const eye = useEye(stickerOn === 'spindle' ? (spindleTurnsPerCrank ?? 1) : 1);
+  const eye = useEye({ turnsPerPass: turnsPerPass[on] ?? 1, ...(on === 'swift' && { byLength: true }) });
   const { leave: leaveEar } = ear;
   const { leave: leaveEye } = eye;
   useEffect(() => () => (driver === 'microphone' ? leaveEar() : leaveEye()), [driver, leaveEar, leaveEye]);
@@ -40,5 +57,9 @@ export function useListeners({
     ear.tell('mark');
     return true;
   };
-  return { ear, eye, winder, stickerOn: spindleTurnsPerCrank ? stickerOn : undefined, setStickerOn, mark };
+  const put = (next: StickerPlace) => {
+    setWanted(next);
+    eye.anew();
+  };
+  return { ear, eye, winder, sticker: { on, places, put }, mark };
 }

@@ -37,7 +37,7 @@ const DRIVER_WORDS: Record<Driver, string> = {
 const LISTENER_WORDS: Record<Listener, string> = {
   microphone:
     'The microphone hears the winder, once ten turns have shown it what one sounds like. Nothing is kept or sent.',
-  camera: 'The camera sees a bright sticker on the crank come by. No picture is kept or sent.',
+  camera: 'The camera sees a bright sticker come by, on the crank or an arm of the swift. No picture is kept or sent.',
 };
 
 /** Whether a hand or a device counts. */

@@ -20,9 +20,10 @@ import {
   steadiness,
   stopReasons,
   type StopReason,
+  turnsOn,
   turnsSoFar,
 } from '../../../core/winding/run';
-import { GENTLE_TURNS, onSpindleAt, spindleOf } from '../../../core/winding/windingPlan';
+import { GENTLE_TURNS, onSpindleAt, spindleOf, turnsToRound } from '../../../core/winding/windingPlan';
 import type { RunPage } from '../../../server/winding/runEvents';
 import { tellDevice } from '../../../ui/devices/deviceLine';
 import { Large } from '../../../ui/figures/Figures';
@@ -109,7 +110,12 @@ export function WindStage({
   // What is counted may be a little more than what was turned, where hands follow a tick.
   const madeOfCounted = driver === 'pace' ? drift.mean : 1;
   const { live, silent } = useDriver({ driver: device, state, part, spindle, enabled, record });
-  const listeners = useListeners({ driver, winder: tool.name, spindleTurnsPerCrank: spindle.spindleTurnsPerCrank });
+  const listeners = useListeners({
+    driver,
+    winder: tool.name,
+    spindleTurnsPerCrank: spindle.spindleTurnsPerCrank,
+    turnsToRound: page.roundM && turnsToRound(spindle, turnsOn(live, part), page.roundM),
+  });
   const uncounted = state.uncounted.includes(part);
   const turns = turnsSoFar(live, part, useNow(uncounted), cake.secondsPerTurn);
   const begun = uncounted || turns > 0;

@@ -68,13 +68,13 @@ export function useDriver({
           before?.session !== session ||
           before.part !== part ||
           (before.total !== total && Math.abs(now - before.atMs) >= every);
-        return [{ device, session, total, due }];
+        return [{ device, session, total, due, ...('byLength' in reading && { byLength: reading.byLength }) }];
       });
       // What is kept together can be compared.
       if (!reported.some(({ due }) => due)) return;
-      for (const { device, session, total } of reported) {
+      for (const { device, session, total, byLength } of reported) {
         kept[device] = { atMs: now, total, session, part };
-        record({ kind: 'reading', part, device, session, total, drives: driver === device });
+        record({ kind: 'reading', part, device, session, total, drives: driver === device, byLength });
       }
     };
     const consumePiece = subscribe(keep, counts);
