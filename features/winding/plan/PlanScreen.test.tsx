@@ -12,6 +12,7 @@ import {
   shelved,
   startValues,
 } from '../../../tests/support/serverTesting';
+import { setLoop } from '../../../db/yarn/pieces';
 import { logRun } from '../../../server/winding/runLog';
 import { startRun } from '../../../server/winding/runStart';
 import type { YarnForm } from '../../../server/yarn/yarns';
@@ -33,6 +34,14 @@ test('the first glance tells what it comes to: how many cakes, how many turns, w
   expect(shownText).toMatch(/hank 1: one cake, \d{3} turns of the crank/);
   expect(shownText).toContain('Wind it at the bench');
   expect(shownText).toMatch(/full \d+ % of what it holds/);
+});
+
+test('how it is held and on what it is wound is one sentence', () => {
+  const { db, pieceId, shownText } = plan();
+  expect(shownText()).toMatch(/From the peg swift, hole \d+, onto the small winder/);
+  // Smaller than the first hole: nothing is set.
+  setLoop(db, pieceId, 100);
+  expect(shownText()).toContain('From the peg swift, onto the small winder');
 });
 
 test('until cakes were measured every figure says that it is a starting one', () => {

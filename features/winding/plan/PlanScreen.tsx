@@ -1,6 +1,7 @@
 'use client';
 
 import { Button, Segmented } from 'antd';
+import { DownOutlined, UpOutlined } from '@ant-design/icons';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { type ReactNode, useState } from 'react';
@@ -26,7 +27,7 @@ import styles from './PlanScreen.module.css';
 import { PlanWays } from './PlanWays';
 import { SplitFields } from './SplitFields';
 import { SwiftDrawing } from './SwiftDrawing';
-import { settingOf, SwiftWords } from './SwiftWords';
+import { holdsLoop, settingFigure, settingOf, SwiftWords } from './SwiftWords';
 import { type Planned, usePlan } from './usePlan';
 import { WinderDrawing } from './WinderDrawing';
 import { HANDLING_WORDS } from '../words';
@@ -79,6 +80,7 @@ function Planning({ page }: { page: PlanPage }) {
   const { plan, tool, choose, choices, errors } = planned;
   const [problem, setProblem] = useState('');
   const [starting, setStarting] = useState(false);
+  const handling = handlingOf(yarn.fibres);
   const stuck = Object.keys(errors).length > 0 || plan.tooLarge.length > 0;
 
   const begin = async () => {
@@ -124,6 +126,7 @@ function Planning({ page }: { page: PlanPage }) {
         className="grid grid-cols-[repeat(4,minmax(0,1fr))] gap-6 mt-4 data-[swift=false]:grid-cols-[repeat(3,minmax(0,1fr))] max-tablet:grid-cols-[1fr_1fr] max-tablet:data-[swift=false]:grid-cols-[1fr_1fr] max-tablet:gap-4"
         data-swift={needsSwift(piece.form)}
       >
+        <SetUp page={page} planned={planned} />
         <PieceStation page={page} planned={planned} />
         {needsSwift(piece.form) && <SwiftStation page={page} planned={planned} />}
         <ToolStation page={page} planned={planned} />
@@ -165,14 +168,41 @@ function Planning({ page }: { page: PlanPage }) {
         }
       />
       <PlanWays page={page} planned={planned} />
-      <div className="grid gap-2">
-        {handlingOf(yarn.fibres).map((handling) => (
-          <Notice key={handling} tone="tight">
-            {HANDLING_WORDS[handling]}
-          </Notice>
-        ))}
-      </div>
+      {handling.length > 0 && <Notice tone="tight">{handling.map((each) => HANDLING_WORDS[each]).join(' ')}</Notice>}
     </>
+  );
+}
+
+/**
+ * How it is held and on what it is wound, in a sentence. A phone shows the rest of that only when it is asked for, so that
+ * the plan is read at a glance; what stands in the way is shown without being asked for.
+ */
+function SetUp({ page: { piece, swifts }, planned }: { page: PlanPage; planned: Planned }) {
+  const system = useSystem();
+  const [asked, setAsked] = useState(false);
+  const { choices, loop, tool } = planned;
+  const swift = swifts.find(({ id }) => id === choices.swiftId);
+  const setting = swift && loop.value !== undefined ? settingOf(swift, loop.value) : undefined;
+  const amiss = loop.error !== undefined || (setting !== undefined && !holdsLoop(swift!, setting));
+  const from = !needsSwift(piece.form)
+    ? `its ${choices.fromEnd} end`
+    : !swift
+      ? 'a helper’s hands'
+      : [`the ${lowerFirst(swift.name)}`, ...(setting && !amiss ? [settingFigure(setting, system)] : [])].join(', ');
+  const shown = asked || amiss;
+  return (
+    <li className={styles.setUp} data-shown={shown}>
+      <Button
+        block
+        className="h-auto py-2 justify-between text-left whitespace-normal"
+        aria-expanded={shown}
+        onClick={() => setAsked(!asked)}
+        icon={shown ? <UpOutlined /> : <DownOutlined />}
+        iconPlacement="end"
+      >
+        From {from}, onto the {lowerFirst(tool.name)}
+      </Button>
+    </li>
   );
 }
 

@@ -2,6 +2,8 @@
 
 import { type Reading, reading } from '../../../core/common/inputError';
 import { swift, type SwiftResult } from '../../../core/bench/swift';
+import { inWords, spanFigure } from '../../../core/common/format';
+import type { UnitSystem } from '../../../core/common/units';
 import type { SwiftTool } from '../../../server/bench/bench';
 import { Span } from '../../../ui/figures/Figures';
 import { Notice } from '../../../ui/feedback/Notice';
@@ -12,6 +14,23 @@ export type Setting = Reading<SwiftResult>;
 /** How a swift is set for a loop of this length, or why it cannot be. */
 export function settingOf(tool: SwiftTool, loopM: number): Setting {
   return reading(() => swift({ ...tool, hankLoopM: loopM }));
+}
+
+/** Whether the swift can take the loop at all. */
+export function holdsLoop(tool: SwiftTool, { value }: Setting): boolean {
+  if (value === undefined || ('hole' in value && value.hole === null)) return false;
+  const opensMm = tool.kind === 'umbrella' ? tool.opensMm : undefined;
+  return !opensMm || !('openDiameterMm' in value) || isWithin(value.openDiameterMm, opensMm);
+}
+
+const isWithin = (mm: number, { min, max }: { min: number; max: number }) => mm >= min && mm <= max;
+
+/** How it is set, in a word or two. */
+export function settingFigure({ value }: Setting, system: UnitSystem): string {
+  if (value === undefined) return '';
+  if ('hole' in value) return value.hole === null ? '' : `hole ${value.hole}`;
+  const mm = 'gapMm' in value ? value.gapMm : value.openDiameterMm;
+  return `${inWords(spanFigure(mm, system))} ${'gapMm' in value ? 'apart' : 'across'}`;
 }
 
 /** The same, in words. */
@@ -33,7 +52,6 @@ export function SwiftWords({ tool, setting }: { tool: SwiftTool; setting: Settin
   }
   if ('openDiameterMm' in value) {
     const opensMm = tool.kind === 'umbrella' ? tool.opensMm : undefined;
-    const beyond = opensMm && (value.openDiameterMm > opensMm.max || value.openDiameterMm < opensMm.min);
     return (
       <>
         <p>
@@ -43,7 +61,7 @@ export function SwiftWords({ tool, setting }: { tool: SwiftTool; setting: Settin
           </strong>{' '}
           across, until the loop just holds. Never taut.
         </p>
-        {beyond && (
+        {opensMm && !isWithin(value.openDiameterMm, opensMm) && (
           <Notice tone="bad">
             This one opens from <Span mm={opensMm.min} /> to <Span mm={opensMm.max} />: it does not hold this loop.
           </Notice>
