@@ -1,5 +1,6 @@
 /** `npm run bench`: what each screen costs with the demo data, a long run, a large shelf; and how well a bench learns. */
-import { createWriteStream, readFileSync, statSync } from 'node:fs';
+import { createWriteStream, mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs';
+import os from 'node:os';
 import path from 'node:path';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
@@ -11,6 +12,10 @@ import { filledWell, firstFitDecreasing } from '../core/minis/minisByHand';
 import { afterSteps, type TwistStep } from '../core/twist/twist';
 import { unchanged } from '../core/twist/twistChange';
 import { type Db, openDatabase } from '../db/common/connection';
+import { learnedSound } from '../devices/learnedSound';
+import { writeWav, writeY4m } from '../devices/recording';
+import { standInPicture, STICKER_AT } from '../devices/standInPicture';
+import { evenly, standInSound } from '../devices/standInSound';
 import { exportZip, takeStaged } from '../server/exchange/archive';
 import { type Staged, stageZip, unstage } from '../server/exchange/archiveStaging';
 import { backups, faultOf, restore, takeBackup } from '../server/exchange/backup';
@@ -70,6 +75,7 @@ const PARTS = {
   run: longRun,
   learning,
   listening,
+  'keys beside': keysBeside,
   truth,
   minis,
   'minis page': minisPage,
@@ -402,6 +408,56 @@ async function streaming(maker: Maker): Promise<void> {
   }
   console.log(`memory of its page, and after each ${LONG_RUN_COUNTS / 4} counts more: ${heaps.join(', ')} MB`);
   for (const device of ['motor', 'counter', 'scale']) await tell({ device, do: 'plug', in: false });
+}
+
+/** Counts by key while the microphone hears, and then the camera sees, a winder that stands still. */
+async function keysBeside(): Promise<void> {
+  const folder = mkdtempSync(path.join(os.tmpdir(), 'lazy-acorn-recordings-'));
+  const [sound, picture] = [path.join(folder, 'fan.wav'), path.join(folder, 'crank.y4m')];
+  const still = { seed: 5, stretches: [evenly(20, 0)] };
+  writeWav(sound, standInSound({ ...still, noise: 0.2 }).samples);
+  writeY4m(
+    picture,
+    (function* () {
+      for (const { frame } of standInPicture({ ...still, flicker: 0.25 })) yield frame;
+    })(),
+  );
+  const browser = await openBrowser([
+    '--use-fake-device-for-media-stream',
+    '--use-fake-ui-for-media-stream',
+    `--use-file-for-fake-audio-capture=${sound}`,
+    `--use-file-for-fake-video-capture=${picture}`,
+  ]);
+  for (const [driver, act] of [
+    ['hand', undefined],
+    ['microphone', 'Listen to this winder'],
+    ['camera', 'Look'],
+  ] as const) {
+    const maker = await Maker.at(browser, app.url);
+    await maker.page.evaluateOnNewDocument(
+      (entries) => entries.forEach(([key, value]) => localStorage.setItem(key, value)),
+      Object.entries({ 'what counts': driver, 'turns per press': '1', 'sound of Small winder': learnedSound(5) }),
+    );
+    await maker.goTo('/winding/run/5');
+    await maker.holds();
+    if (act) await maker.press(act);
+    if (driver === 'microphone') await maker.sees('hears the winder');
+    if (driver === 'camera') {
+      const { x, y, width, height } = (await (await maker.page.waitForSelector('video', {
+        visible: true,
+      }))!.boundingBox())!;
+      await maker.page.mouse.click(x + STICKER_AT.x * width, y + STICKER_AT.y * height);
+      await maker.sees(/sticker/);
+    }
+    const shown = await pressed(maker, 500, 40);
+    const figures = [0.5, 0.99].map((share) => quantile(shown, share).toFixed(1));
+    console.log(
+      `key to count on screen, beside ${driver === 'hand' ? 'nothing' : `the ${driver}`}: ${figures[0]} ms (median), ${figures[1]} ms (99 %)`,
+    );
+    await maker.close();
+  }
+  await browser.close();
+  rmSync(folder, { recursive: true });
 }
 
 /** Presses the counting key so many times; the milliseconds until each count was seen. */

@@ -2,11 +2,11 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import type { Browser } from 'puppeteer-core';
-import { Ear } from '../core/counting/ear';
 import { SAMPLES_PER_S } from '../core/counting/hearing';
 import { writeWav, writeY4m } from '../devices/recording';
 import { standInPicture, STICKER_AT } from '../devices/standInPicture';
 import { change, evenly, standInSound } from '../devices/standInSound';
+import { learnedSound } from '../devices/learnedSound';
 import { pause } from './support/app';
 import { Maker, openBrowser } from './support/browser';
 import { stage } from './support/stage';
@@ -60,20 +60,6 @@ async function standing(maker: Maker): Promise<number> {
   }
 }
 
-/** What the winder of a seed sounds like, learned from ten turns that were counted. */
-function learned(seed: number): string {
-  const { samples, turnsAtS } = standInSound({ seed, stretches: [evenly(8, 1.5)] });
-  const ear = new Ear();
-  let at = 0;
-  for (const turnAt of turnsAtS.slice(0, 11)) {
-    const to = Math.round(turnAt * SAMPLES_PER_S);
-    ear.hear(samples.subarray(at, to));
-    ear.mark();
-    at = to;
-  }
-  return JSON.stringify(ear.pattern);
-}
-
 test('the microphone counts a winder that it knows, and a press sets right what it missed', async () => {
   const recording = path.join(folder, 'winder.wav');
   const { samples, turnsAtS } = standInSound({
@@ -82,7 +68,7 @@ test('the microphone counts a winder that it knows, and a press sets right what 
   });
   writeWav(recording, samples);
   const maker = await benchWith('microphone', [...FAKE, `--use-file-for-fake-audio-capture=${recording}%noloop`], {
-    [`sound of ${WINDER}`]: learned(11),
+    [`sound of ${WINDER}`]: learnedSound(11),
   });
   const before = await countOf(maker);
   await maker.press('Listen to this winder');
@@ -123,7 +109,7 @@ test('a microphone that gives nothing is said to be silent, and the keys count',
   const recording = path.join(folder, 'dead.wav');
   writeWav(recording, new Float32Array(SAMPLES_PER_S));
   const maker = await benchWith('microphone', [...FAKE, `--use-file-for-fake-audio-capture=${recording}`], {
-    [`sound of ${WINDER}`]: learned(11),
+    [`sound of ${WINDER}`]: learnedSound(11),
   });
   const before = await countOf(maker);
   await maker.press('Listen to this winder');

@@ -14,6 +14,8 @@ const SILENT_AFTER_S = 1.5;
 /** Decades of power: what a microphone gives that is muted or broken. */
 const SILENCE = -7.5;
 const SURE = 0.5;
+/** As many levels of loudness are told apart: a page is not drawn anew for less. */
+const LEVELS = 10;
 /** A turn counts a little after its place, so that a hand that rocks there counts it once. */
 const PAST = 0.1;
 
@@ -88,7 +90,7 @@ export class Ear {
       doubtful: this.doubtfulFrom === null ? null : this.counted - this.doubtfulFrom,
       silent: this.silentS > SILENT_AFTER_S,
       standing: (this.tracker?.still ?? 1) > SURE,
-      level: Math.min(1, Math.max(0, (this.hearing.level + 7) / 6)),
+      level: Math.round(LEVELS * Math.min(1, Math.max(0, (this.hearing.level + 7) / 6))) / LEVELS,
     };
   }
 

@@ -6,7 +6,7 @@ import type { TurnPattern } from '../../../core/counting/turnPattern';
 import { hearHere } from '../../../ui/devices/deviceLine';
 import type { FromEar, ToEar } from '../../../workers/ear.worker';
 import { AppAway } from './mediaRefusal';
-import { type MediaState, useMedia } from './useMedia';
+import { type MediaState, orTheSame, useMedia } from './useMedia';
 
 export interface EarLine {
   state: MediaState;
@@ -53,7 +53,7 @@ export function useEar(onLearned: (pattern: TurnPattern) => void): EarLine {
         const session = crypto.randomUUID();
         ear.onerror = () => fail('app away');
         ear.onmessage = ({ data }: MessageEvent<FromEar>) => {
-          setReport(data);
+          setReport(orTheSame<FromEar | null>(data));
           if (data.learned) latest.current(data.learned);
           hearHere('microphone', { device: 'microphone', session, atMs: Date.now(), turns: data.turns });
         };

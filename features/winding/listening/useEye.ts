@@ -4,7 +4,7 @@ import { type RefObject, useCallback, useEffect, useRef, useState } from 'react'
 import type { EyeReport } from '../../../core/counting/eye';
 import { hearHere } from '../../../ui/devices/deviceLine';
 import type { FromEye, ToEye } from '../../../workers/eye.worker';
-import { type MediaState, useMedia } from './useMedia';
+import { type MediaState, orTheSame, useMedia } from './useMedia';
 
 /** What is looked at of each frame: a square about the place, as a share of the picture's width, in so many points. */
 export const PATCH_SHARE = 0.16;
@@ -79,7 +79,7 @@ export function useEye(meaning: PassMeaning): EyeLine {
         until(() => eye.terminate());
         eye.onerror = () => fail('app away');
         eye.onmessage = ({ data }: MessageEvent<FromEye>) => {
-          setReport(data);
+          setReport(orTheSame<FromEye | null>(data));
           if (data !== 'indistinct' && at.current) tellRun(at.current, data, latest.current);
         };
         video.srcObject = stream;
