@@ -46,6 +46,7 @@ export class Ear {
   private counted = 0;
   private unclear = false;
   private unsureS = 0;
+  private leaps = 0;
   private silentS = 0;
   private doubtfulFrom: number | null = null;
 
@@ -116,7 +117,8 @@ export class Ear {
     tracker.hear(moment);
     const now = Math.floor(tracker.turned - PAST) - this.startedAt;
     this.unsureS = tracker.sure < SURE && tracker.still < SURE ? this.unsureS + MOMENT_S : 0;
-    if (this.unsureS > DOUBTS_AFTER_S) this.doubtfulFrom ??= this.counted;
+    if (this.unsureS > DOUBTS_AFTER_S || tracker.leaps > this.leaps) this.doubtfulFrom ??= this.counted;
+    this.leaps = tracker.leaps;
     this.counted = Math.max(this.counted, now);
   }
 }

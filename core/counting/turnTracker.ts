@@ -15,6 +15,8 @@ const ASTRAY = 0.0005;
 const BEGINS_BELOW = 22;
 /** How much of what is heard counts: neighbours in time are not independent witnesses. */
 const TRUST = 0.6;
+/** No crank is turned back: a place so far behind the furthest, in turns, is rather that far short of one turn more. */
+const BEHIND = 0.5;
 
 /**
  * Follows the crank by ear. At each moment it holds how likely every place of the turn is at every speed, moves that on
@@ -28,6 +30,9 @@ export class TurnTracker {
   sure = 0;
   /** How likely the crank stands still. */
   still = 1;
+  /** How often it found itself elsewhere than it thought, and may be a turn out. */
+  leaps = 0;
+  private furthest = 0;
   private likely: Float64Array[];
   private angle: number | undefined;
 
@@ -100,6 +105,11 @@ export class TurnTracker {
     const on = angle - (this.angle ?? 0);
     this.turned += on - Math.round(on);
     this.angle = angle;
+    if (this.turned < this.furthest - BEHIND) {
+      this.turned += 1;
+      this.leaps++;
+    }
+    this.furthest = Math.max(this.furthest, this.turned);
   }
 }
 

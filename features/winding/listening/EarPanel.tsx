@@ -51,7 +51,7 @@ export function EarPanel({
       {report.doubtful !== null && (
         <DoubtNotice
           doubtful={report.doubtful}
-          why="Something else was louder than the winder."
+          why="It lost its place: something else was louder, or the winder stood and began again."
           trust={() => tell('trust')}
         />
       )}
