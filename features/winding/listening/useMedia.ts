@@ -24,7 +24,7 @@ export interface Media {
 }
 
 /** What was said before, where this says the same: the whole bench need not be drawn anew thirty times a second. */
-export function orTheSame<Said>(next: Said): (before: Said) => Said {
+export function orTheSame<Report>(next: Report): (before: Report) => Report {
   return (before) => (JSON.stringify(before) === JSON.stringify(next) ? before : next);
 }
 
