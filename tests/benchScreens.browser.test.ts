@@ -50,6 +50,28 @@ test('one switch changes every figure, and it is remembered', async () => {
   await maker.close();
 });
 
+test.each(['/yarns/new', '/winding/plan/9'])(
+  '%s: on a phone nothing that Tab reaches lies beneath the tabs',
+  async (path) => {
+    const maker = await set.maker(WIDTHS[2]);
+    await maker.goTo(path);
+    const hidden: string[] = [];
+    for (let i = 0; i < 30; i++) {
+      await maker.keys('Tab');
+      const covered = await maker.page.evaluate(() => {
+        const focused = document.activeElement!;
+        if (!focused.closest('main')) return null;
+        const { bottom } = focused.getBoundingClientRect();
+        const tabs = document.querySelector('header nav')!.getBoundingClientRect();
+        return bottom > tabs.top ? (focused.getAttribute('aria-label') ?? focused.id) : null;
+      });
+      if (covered !== null) hidden.push(covered);
+    }
+    expect(hidden).toEqual([]);
+    await maker.close();
+  },
+);
+
 test('a link for the keyboard leads past the frame', async () => {
   const maker = await set.maker();
   await maker.goTo('/yarns');

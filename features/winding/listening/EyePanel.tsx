@@ -42,7 +42,7 @@ export function EyePanel({
           onOpen={() => look(video.current!)}
         />
       )}
-      <div className={state === 'on' ? 'flex gap-4 items-start min-w-0' : 'hidden'}>
+      <div className={state === 'on' ? 'flex gap-4 items-start min-w-0 max-phone:min-h-[190px]' : 'hidden'}>
         <button
           type="button"
           aria-label="The picture: tap on the sticker"
