@@ -17,6 +17,8 @@ const BEGINS_BELOW = 22;
 const TRUST = 0.6;
 /** No crank is turned back: a place so far behind the furthest, in turns, is rather that far short of one turn more. */
 const BEHIND = 0.5;
+/** While it does not know where it is, it may come back by itself. */
+const SURE_OF_A_LEAP = 0.8;
 
 /**
  * Follows the crank by ear. At each moment it holds how likely every place of the turn is at every speed, moves that on
@@ -105,7 +107,7 @@ export class TurnTracker {
     const on = angle - (this.angle ?? 0);
     this.turned += on - Math.round(on);
     this.angle = angle;
-    if (this.turned < this.furthest - BEHIND) {
+    if (this.turned < this.furthest - BEHIND && this.sure > SURE_OF_A_LEAP) {
       this.turned += 1;
       this.leaps++;
     }
