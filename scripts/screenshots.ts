@@ -39,6 +39,7 @@ const VIEWS: View[] = [
   { name: 'project', path: '/projects/1' },
   { name: 'plan', path: '/winding/plan/27' },
   { name: 'run', path: '/winding/run/5', act: (maker) => maker.holds() },
+  { name: 'by-hand', path: '/winding/by-hand?method=nostepinne', size: { width: 1280, height: 1350 } },
   { name: 'minis-plan', path: '/minis/new?yarns=6', act: minisPlanned },
   { name: 'minis-count', path: '/minis/run/7', act: (maker) => maker.holds() },
   {
@@ -65,7 +66,6 @@ const VIEWS: View[] = [
     size: { width: 1280, height: 1480 },
     act: (maker) => maker.page.waitForSelector('canvas'),
   },
-  { name: 'what-becomes', path: '/pieces/91/change', act: (maker) => maker.press('It was used, all of it or a part') },
   { name: 'days', path: '/days', size: { width: 1280, height: 1000 } },
   { name: 'logbook', path: '/logbook' },
   {
