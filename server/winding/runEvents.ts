@@ -16,7 +16,6 @@ import type { Db } from '../../db/common/connection';
 import { type RunRow, stateOfRun } from '../../db/winding/runs';
 import { eventBase, eventsOf, troubleReport } from '../common/eventBase';
 import { fromMm } from '../common/storageUnits';
-import { pieceById } from '../../db/yarn/pieces';
 import { type RunFrame, runFrame, type RunKind } from './runSync';
 import { readPlan, type RunPlan } from './runPlan';
 import { spindleTurning, windingWays } from '../yarn/strandWays';
@@ -90,11 +89,11 @@ export interface RunPage extends RunFrame, SyncedRun<RunState> {
 export function runPage(db: Db, runId: number): RunPage | undefined {
   const found = runFrame(db, runId, 'wind');
   if (!found) return undefined;
-  const { run, frame } = found;
+  const { run, piece, frame } = found;
   const plan = readPlan(run.plan);
   const labels = labelsToCome(db, frame.yarnId, plan.cakes.map(formMade));
   const turning = plan.cakes.map(({ tool }) => spindleTurning(db, tool));
-  const loopMm = plan.swift && plan.swift.kind !== 'chairs' ? pieceById(db, run.pieceId)?.loopMm : null;
+  const loopMm = plan.swift && plan.swift.kind !== 'chairs' ? piece.loopMm : null;
   return {
     ...frame,
     plan,

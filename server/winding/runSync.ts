@@ -14,7 +14,7 @@ import {
   setLease,
   stateOfRun,
 } from '../../db/winding/runs';
-import { pieceById } from '../../db/yarn/pieces';
+import { pieceById, type PieceRow } from '../../db/yarn/pieces';
 import { yarnView, type YarnView } from '../yarn/yarnViews';
 
 /** A screen that has not been heard of for so long has been closed, or lost its way here. */
@@ -96,7 +96,7 @@ export function runFrame(
   db: Db,
   runId: number,
   kind: RunRow['kind'],
-): { run: RunRow; yarn: YarnView; frame: RunFrame } | undefined {
+): { run: RunRow; piece: PieceRow; yarn: YarnView; frame: RunFrame } | undefined {
   const run = runById(db, runId);
   const piece = run && pieceById(db, run.pieceId);
   if (run?.kind !== kind || !piece) return undefined;
@@ -113,5 +113,5 @@ export function runFrame(
     arrived: lastSeqs(db, runId),
     ended: run.endedAt === null ? null : { operationId: run.operationId },
   };
-  return { run, yarn, frame };
+  return { run, piece, yarn, frame };
 }

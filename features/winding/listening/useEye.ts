@@ -36,7 +36,7 @@ const THIRTY_FRAMES = { width: 640, height: 480, frameRate: 30, facingMode: 'env
 
 /** What a pass of the sticker stands for. */
 export interface PassMeaning {
-  turnsPerPass: number;
+  turnsPerPass: () => number;
   /** Yarn went by, and the turns follow from it. */
   byLength?: true;
 }
@@ -104,7 +104,7 @@ export function useEye(meaning: PassMeaning): EyeLine {
 }
 
 function tellRun(watched: Watched, { passes }: EyeReport, { turnsPerPass, byLength }: PassMeaning): void {
-  watched.turns += (passes - watched.passes) * turnsPerPass;
+  if (passes !== watched.passes) watched.turns += (passes - watched.passes) * turnsPerPass();
   watched.passes = passes;
   const turns = Math.max(0, Math.floor(watched.turns + NEARLY));
   hearHere('camera', { device: 'camera', session: watched.session, atMs: Date.now(), turns, byLength });

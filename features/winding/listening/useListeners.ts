@@ -35,19 +35,20 @@ export function useListeners({
   winder: string;
   spindleTurnsPerCrank: number | undefined;
   /** Turns of the crank for one round of the swift, just now; null where that cannot be known. */
-  turnsToRound: number | null;
+  turnsToRound: (() => number) | null;
 }): Listeners {
   const [, keepPattern] = useKeptPattern(winder);
-  const turnsPerPass: Record<StickerPlace, number | null> = {
-    crank: 1,
-    spindle: spindleTurnsPerCrank ? 1 / spindleTurnsPerCrank : null,
+  const aTurn = () => 1;
+  const turnsPerPass: Record<StickerPlace, (() => number) | null> = {
+    crank: aTurn,
+    spindle: spindleTurnsPerCrank ? () => 1 / spindleTurnsPerCrank : null,
     swift: turnsToRound,
   };
   const places = (['crank', 'spindle', 'swift'] as const).filter((place) => turnsPerPass[place] !== null);
   const [wanted, setWanted] = useState<StickerPlace>('crank');
   const on = places.includes(wanted) ? wanted : 'crank';
   const ear = useEar(keepPattern);
-  const eye = useEye({ turnsPerPass: turnsPerPass[on] ?? 1, ...(on === 'swift' && { byLength: true }) });
+  const eye = useEye({ turnsPerPass: turnsPerPass[on] ?? aTurn, ...(on === 'swift' && { byLength: true }) });
   const { leave: leaveEar } = ear;
   const { leave: leaveEye } = eye;
   useEffect(() => () => (driver === 'microphone' ? leaveEar() : leaveEye()), [driver, leaveEar, leaveEye]);

@@ -173,6 +173,12 @@ function Planning({ page }: { page: PlanPage }) {
   );
 }
 
+/** The swift that is chosen, and how it is set; neither where a helper holds the hank, no setting where it was not measured. */
+function chosenSwift(swifts: PlanPage['swifts'], { choices, loop }: Planned) {
+  const swift = swifts.find(({ id }) => id === choices.swiftId);
+  return { swift, setting: swift && loop.value !== undefined ? settingOf(swift, loop.value) : undefined };
+}
+
 /**
  * How it is held and on what it is wound, in a sentence. A phone shows the rest of that only when it is asked for, so that
  * the plan is read at a glance; what stands in the way is shown without being asked for.
@@ -181,14 +187,14 @@ function SetUp({ page: { piece, swifts }, planned }: { page: PlanPage; planned: 
   const system = useSystem();
   const [asked, setAsked] = useState(false);
   const { choices, loop, tool } = planned;
-  const swift = swifts.find(({ id }) => id === choices.swiftId);
-  const setting = swift && loop.value !== undefined ? settingOf(swift, loop.value) : undefined;
-  const amiss = loop.error !== undefined || (setting !== undefined && !holdsLoop(swift!, setting));
+  const { swift, setting } = chosenSwift(swifts, planned);
+  const holds = swift !== undefined && setting !== undefined && holdsLoop(swift, setting);
+  const amiss = loop.error !== undefined || (setting !== undefined && !holds);
   const from = !needsSwift(piece.form)
     ? `its ${choices.fromEnd} end`
     : !swift
       ? 'a helper’s hands'
-      : [`the ${lowerFirst(swift.name)}`, ...(setting && !amiss ? [settingFigure(setting, system)] : [])].join(', ');
+      : [`the ${lowerFirst(swift.name)}`, ...(holds ? [settingFigure(setting.value!, system)] : [])].join(', ');
   const shown = asked || amiss;
   return (
     <li className={styles.setUp} data-shown={shown}>
@@ -297,9 +303,8 @@ function FromEnd({ form, planned: { choices, choose } }: { form: PieceForm; plan
 }
 
 function SwiftStation({ page: { yarn, swifts }, planned }: { page: PlanPage; planned: Planned }) {
-  const { choices, choose, loop } = planned;
-  const tool = swifts.find(({ id }) => id === choices.swiftId) ?? null;
-  const setting = loop.value !== undefined && tool ? settingOf(tool, loop.value) : undefined;
+  const { choose, loop } = planned;
+  const { swift: tool, setting } = chosenSwift(swifts, planned);
   return (
     <Station title="swift">
       <div className={styles.drawing}>

@@ -18,17 +18,18 @@ export function settingOf(tool: SwiftTool, loopM: number): Setting {
 
 /** Whether the swift can take the loop at all. */
 export function holdsLoop(tool: SwiftTool, { value }: Setting): boolean {
-  if (value === undefined || ('hole' in value && value.hole === null)) return false;
-  const opensMm = tool.kind === 'umbrella' ? tool.opensMm : undefined;
+  if (value === undefined) return false;
+  if ('hole' in value) return value.hole !== null;
+  const opensMm = opensOf(tool);
   return !opensMm || !('openDiameterMm' in value) || isWithin(value.openDiameterMm, opensMm);
 }
 
+const opensOf = (tool: SwiftTool) => (tool.kind === 'umbrella' ? tool.opensMm : undefined);
 const isWithin = (mm: number, { min, max }: { min: number; max: number }) => mm >= min && mm <= max;
 
-/** How it is set, in a word or two. */
-export function settingFigure({ value }: Setting, system: UnitSystem): string {
-  if (value === undefined) return '';
-  if ('hole' in value) return value.hole === null ? '' : `hole ${value.hole}`;
+/** How one that holds its loop is set, in a word or two. */
+export function settingFigure(value: SwiftResult, system: UnitSystem): string {
+  if ('hole' in value) return `hole ${value.hole}`;
   const mm = 'gapMm' in value ? value.gapMm : value.openDiameterMm;
   return `${inWords(spanFigure(mm, system))} ${'gapMm' in value ? 'apart' : 'across'}`;
 }
@@ -51,7 +52,7 @@ export function SwiftWords({ tool, setting }: { tool: SwiftTool; setting: Settin
     );
   }
   if ('openDiameterMm' in value) {
-    const opensMm = tool.kind === 'umbrella' ? tool.opensMm : undefined;
+    const opensMm = opensOf(tool);
     return (
       <>
         <p>

@@ -91,7 +91,7 @@ export function WindStage({
 }) {
   const system = useSystem();
   const [pedals] = usePedals();
-  const { plan } = page;
+  const { plan, roundM } = page;
   const { part } = state;
   const cake = plan.cakes[part]!;
   const { tool } = cake;
@@ -114,7 +114,7 @@ export function WindStage({
     driver,
     winder: tool.name,
     spindleTurnsPerCrank: spindle.spindleTurnsPerCrank,
-    turnsToRound: page.roundM && turnsToRound(spindle, turnsOn(live, part), page.roundM),
+    turnsToRound: roundM === null ? null : () => turnsToRound(spindle, turnsOn(live, part), roundM),
   });
   const uncounted = state.uncounted.includes(part);
   const turns = turnsSoFar(live, part, useNow(uncounted), cake.secondsPerTurn);

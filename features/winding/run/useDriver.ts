@@ -68,7 +68,7 @@ export function useDriver({
           before?.session !== session ||
           before.part !== part ||
           (before.total !== total && Math.abs(now - before.atMs) >= every);
-        return [{ device, session, total, due, ...('byLength' in reading && { byLength: reading.byLength }) }];
+        return [{ device, session, total, due, byLength: 'byLength' in reading ? reading.byLength : undefined }];
       });
       // What is kept together can be compared.
       if (!reported.some(({ due }) => due)) return;
