@@ -34,15 +34,17 @@ const INSTALLED_FROM = path.join(ROOT, 'node_modules', '.installed-from');
 const BUILT_FROM = path.join(ROOT, '.next', 'built-from');
 const CHROMIUM_PLACES = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'];
 
-/** Installs the packages of the lock file and compiles the database, unless both are there. */
-export async function ensureInstalled(meanwhile = () => Promise.resolve()) {
+/**
+ * Installs the packages of the lock file and compiles the database, unless both are there. The packages are there when
+ * it returns, the database when its promise resolves.
+ */
+export async function ensureInstalled() {
   const wanted = hashOf(['package-lock.json']);
-  if (isOf(INSTALLED_FROM, wanted)) return meanwhile();
+  if (isOf(INSTALLED_FROM, wanted)) return;
   say('Installing packages. The database is compiled on the way, which takes some minutes the first time.');
   run('npm', ['ci', '--no-audit', '--no-fund', '--ignore-scripts']);
-  const compiled = start('npm', ['rebuild', 'better-sqlite3', '--no-audit', '--no-fund']);
-  await meanwhile();
-  if ((await compiled) !== 0) fail('npm rebuild better-sqlite3');
+  if ((await start('npm', ['rebuild', 'better-sqlite3', '--no-audit', '--no-fund'])) !== 0)
+    fail('npm rebuild better-sqlite3');
   // Marked only now, so that what was stopped half way is begun anew.
   writeFileSync(INSTALLED_FROM, wanted);
 }

@@ -14,15 +14,19 @@ const WORKERS = { unit: 2, browser: 3 };
 const bin = (name) => path.join(ROOT, 'node_modules', '.bin', name);
 
 const chromium = ensureChromium();
-// The database is compiled by one processor while the other looks at the sources.
-await ensureInstalled(() => (soak ? Promise.resolve() : checks()));
+const installed = ensureInstalled();
 if (!chromium) count.failed++;
 if (soak) {
+  await installed;
   await jest('unit', ['killed', 'manyChanges', 'laws', 'knownMinis', 'counting/ear'], { TRIES: '50' });
+  await ensureBuilt();
   await inBrowser(['doors'], { TRIES: '50' });
 } else {
-  // A browser mostly waits, so its tests leave the processors to the others.
-  await Promise.all([jest('unit'), inBrowser()]);
+  // One processor looks at the sources while the other compiles the database and builds the app.
+  const unitTests = checks()
+    .then(() => installed)
+    .then(() => jest('unit'));
+  await Promise.all([unitTests, installed.then(ensureBuilt).then(() => inBrowser())]);
 }
 
 console.log(`${count.passed} passed, ${count.failed} failed`);
@@ -30,7 +34,6 @@ process.exit(count.failed > 0 ? 1 : 0);
 
 async function inBrowser(files = [], env = {}) {
   if (!chromium) return;
-  await ensureBuilt();
   await jest('browser', files, { ...env, CHROMIUM_PATH: chromium });
 }
 
