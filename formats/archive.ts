@@ -11,6 +11,7 @@ import { PLY_METHODS } from '../core/twist/plying';
 import { HAND_FORMS } from '../core/winding/run';
 import { TASK_KINDS } from '../core/days/schedule';
 import { LEAVING_WAYS } from '../core/twist/strandWays';
+import { SEQUELS } from '../core/trouble/trouble';
 import { EXERCISE_KINDS } from '../core/twist/twistPractice';
 
 /**
@@ -283,6 +284,14 @@ export const archiveTables = {
     why: z.enum(WRITE_OFF_REASONS).nullable(),
     project_id: id.nullable(),
   }),
+  trouble: z.strictObject({
+    operation_id: id,
+    trouble: z.string(),
+    attempt: z.string(),
+    seconds: notNegative,
+    lost_mm: notNegative,
+    sequel: z.enum(SEQUELS),
+  }),
   joined: z.strictObject({
     operation_id: id,
     joint: z.enum(JOINTS),
@@ -463,6 +472,7 @@ const UPGRADES: Record<number, (tables: OldTables) => OldTables> = {
   // Two fingers were not known as a form; what a new bench has, one gets.
   7: (tables) => ({
     ...tables,
+    trouble: [],
     hand_form: [
       ...tables.hand_form!,
       handForm(nextId(tables.hand_form!), 'Two fingers', 'fingers', [36_000, 70_000, 110_000], 120_000),

@@ -62,6 +62,27 @@ test.each([
   [125 * 60, '2 h 5 min'],
 ])('%d seconds are %s', (seconds, words) => expect(secondsInWords(seconds)).toBe(words));
 
+test('a figure is written as the language’s own formatter writes it, halves rounded up as they are written', () => {
+  expect(readingFigure(1.005, 0.01, 'metric').number).toBe('1.01');
+  fc.assert(
+    fc.property(
+      fc.integer({ min: -2_000_000_000, max: 2_000_000_000 }),
+      fc.integer({ min: 0, max: 7 }),
+      fc.integer({ min: 0, max: 4 }),
+      (units, places, decimals) => {
+        const value = units / 10 ** places;
+        const format = new Intl.NumberFormat('en-GB', {
+          minimumFractionDigits: decimals,
+          maximumFractionDigits: decimals,
+          useGrouping: Math.abs(value) >= 10_000,
+        });
+        const { number } = readingFigure(value, 10 ** -decimals, 'metric');
+        expect(number).toBe(format.format(value).replace(/^-(?=[0.]+$)/, ''));
+      },
+    ),
+  );
+});
+
 test('no chance is ever said to be certain', () => {
   fc.assert(
     fc.property(fc.double({ min: 0, max: 1, noNaN: true }), (probability) => {

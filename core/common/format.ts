@@ -211,23 +211,18 @@ export function chanceInWords(probability: number): string {
   return `${Math.floor(probability * 100 + 1e-9)}${NO_BREAK}%`;
 }
 
-/** Making a formatter costs far more than using it. */
-const FORMATTERS = new Map<string, Intl.NumberFormat>();
-
+/**
+ * As a formatter of the language would write it; but to make one takes a page 20 ms. Halves are rounded up as they are
+ * written: in binary 1.005 is a little less.
+ */
 function rounded(value: number, decimals: number): string {
-  const useGrouping = Math.abs(value) >= 10_000;
-  const key = `${decimals} ${useGrouping}`;
-  let formatter = FORMATTERS.get(key);
-  if (!formatter) {
-    formatter = new Intl.NumberFormat('en-GB', {
-      minimumFractionDigits: decimals,
-      maximumFractionDigits: decimals,
-      useGrouping,
-    });
-    FORMATTERS.set(key, formatter);
-  }
+  const size = Math.abs(value);
+  const units = Math.round(Number(`${size}e${decimals}`));
+  // What is written with an exponent is far beyond any yarn, or nothing.
+  const digits = (Number.isNaN(units) ? size : units / 10 ** decimals).toFixed(decimals);
+  const figure = size >= 10_000 ? digits.replace(/\B(?<!\.\d*)(?=(\d{3})+(?!\d))/g, ',') : digits;
   // What rounds to nothing has no sign.
-  return formatter.format(value).replace(/^-(?=[0.]+$)/, '');
+  return value < 0 && /[1-9]/.test(digits) ? `-${figure}` : figure;
 }
 
 /**

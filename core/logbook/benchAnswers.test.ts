@@ -15,7 +15,7 @@ const estimated = (more: Partial<WindingReport> = {}): WindingReport => ({
 
 const stop = (reason: string, ms: number) => ({ reason, fromMs: 0, untilMs: ms, counted: 5 });
 
-const trouble = (trouble: string, attempt: string, minutes: number, tool = 'Small', lostM = 0) => ({
+const trouble = (trouble: string, attempt: string, minutes: number, tool: string | null = 'Small', lostM = 0) => ({
   ...{ trouble, attempt, minutes, tool, lostM },
   then: 'go on' as const,
 });
@@ -44,6 +44,14 @@ test('what goes wrong most often stands first, with where, and what helped how o
     expect.objectContaining({ trouble: 'gears', times: 1, tools: ['Large'], lostM: 1.5 }),
   ]);
   expect(whatHelped([estimated()])).toEqual([]);
+});
+
+test('where no tool was at hand none is named, and what was on one still is', () => {
+  const [answer] = whatHelped([
+    estimated({ troubles: [trouble('lump', 'outer end', 3, null), trouble('lump', 'outer end', 5, null)] }),
+    estimated({ troubles: [trouble('lump', 'outer end', 4, 'Large')] }),
+  ]);
+  expect(answer).toMatchObject({ times: 3, tools: ['Large'], helped: [{ times: 3, minutes: 4 }] });
 });
 
 test('the time of all windings, and what held longest, first', () => {

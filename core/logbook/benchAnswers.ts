@@ -7,7 +7,8 @@ import { ACTIVITIES, type Activity, type RunStory } from './runStory';
 export interface WindingReport {
   story: Pick<RunStory, 'spentMs' | 'stops'>;
   yarn: string;
-  troubles: (TroubleReport & { tool: string })[];
+  /** Null where no tool was at hand. */
+  troubles: (TroubleReport & { tool: string | null })[];
   /** What was wound, and how often something other than a pause held it up. */
   lengthM: number;
   cakes: {
@@ -104,7 +105,7 @@ export function whatHelped(windings: readonly Pick<WindingReport, 'yarn' | 'trou
   return byFrequency(all, ({ trouble }) => trouble).map(([trouble, reports]) => ({
     trouble,
     times: reports.length,
-    tools: byFrequency(reports, ({ tool }) => tool).map(([tool]) => tool),
+    tools: byFrequency(reports, ({ tool }) => tool).flatMap(([tool]) => tool ?? []),
     yarns: byFrequency(reports, ({ yarn }) => yarn).map(([yarn]) => yarn),
     helped: byFrequency(reports, ({ attempt }) => attempt).map(([attempt, same]) => ({
       attempt,
@@ -116,7 +117,7 @@ export function whatHelped(windings: readonly Pick<WindingReport, 'yarn' | 'trou
 }
 
 /** In groups, the largest first; among equals the one that came first. */
-function byFrequency<T>(all: readonly T[], by: (each: T) => string): [string, T[]][] {
+function byFrequency<T, Key>(all: readonly T[], by: (each: T) => Key): [Key, T[]][] {
   return [...grouped(all, by)].sort(([, a], [, b]) => b.length - a.length);
 }
 

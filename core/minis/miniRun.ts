@@ -1,6 +1,7 @@
 import { type Estimate, readingSd, weightedMean } from '../common/estimate';
 import type { EventStamp } from '../common/runSync';
 import type { TroubleReport } from '../trouble/trouble';
+import type { Fault } from '../yarn/faults';
 import { type LoopMass, loopMass, loopsForMass, loopsMassG, type LoopsWeighed } from './gramsPerLoop';
 
 /** What is done with each mini of a session; after the last, what is left is weighed. */
@@ -153,6 +154,19 @@ function replaced<T>(values: readonly T[], at: number, value: T): T[] {
  */
 export function loopsOn(state: MiniRunState, part: number): number {
   return Math.max(0, state.loops[part] ?? 0);
+}
+
+/**
+ * Where in a mini of this length two ends were joined after trouble: a loop that was taken off again since lies at its end.
+ *
+ * @example
+ * knotsTied({ ...newMiniRun(1), loops: [10], troubles: [{ part: 0, atLoop: 4, trouble: 'snapped', attempt: 'join', minutes: 2, lostM: 0, then: 'join' }] }, 0, 15) // => [{ kind: 'knot', atM: 6 }]
+ */
+export function knotsTied(state: MiniRunState, part: number, lengthM: number): Fault[] {
+  const loops = loopsOn(state, part);
+  return state.troubles
+    .filter((each) => each.part === part && each.then === 'join' && loops > 0)
+    .map(({ atLoop }) => ({ kind: 'knot', atM: (lengthM * Math.min(atLoop, loops)) / loops }));
 }
 
 /**

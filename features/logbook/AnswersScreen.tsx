@@ -29,7 +29,7 @@ const EstimateChart = dynamic(() => import('./EstimateChart'), { ssr: false, loa
 /** Four questions that the logbook can answer, each with a sentence and a drawing of what it rests on. */
 export function AnswersScreen({ answers }: { answers: BenchAnswers }) {
   const { windings, since, time, snags, troubles, full, turns, mass } = answers;
-  if (windings === 0)
+  if (windings === 0 && troubles.length === 0)
     return (
       <>
         <PageHead
@@ -45,17 +45,21 @@ export function AnswersScreen({ answers }: { answers: BenchAnswers }) {
       <PageHead
         title="What the log shows"
         under={
-          <>
-            From the last {windings === 1 ? 'winding' : `${windings} windings`}, since {shortDate(since!)}.{' '}
-            <Link href="/logbook?what=wound">See them</Link>.
-          </>
+          since ? (
+            <>
+              From the last {windings === 1 ? 'winding' : `${windings} windings`}, since {shortDate(since)}.{' '}
+              <Link href="/logbook?what=wound">See them</Link>.
+            </>
+          ) : (
+            'No winding has been logged yet.'
+          )
         }
       />
       <div
         className={`${styles.answers} grid grid-cols-[repeat(auto-fit,minmax(min(100%,460px),1fr))] gap-y-10 gap-x-wide`}
       >
         {time && <Time answer={time} />}
-        <Snags answers={snags} />
+        {snags.length > 0 && <Snags answers={snags} />}
         {troubles.length > 0 && <Troubles answers={troubles} />}
         {full.length > 0 && <Full answers={full} />}
         {(turns || mass) && <Estimates turns={turns} mass={mass} />}
@@ -175,8 +179,8 @@ function Troubles({ answers }: { answers: TroubleAnswer[] }) {
       <ul className="grid gap-3 mt-2">
         {answers.slice(0, TROUBLES_SHOWN).map(({ trouble, times, tools, yarns, helped, lostM }) => (
           <li key={trouble}>
-            <strong>{reportWords({ trouble, attempt: '' }).trouble}</strong>, {timesWords(times)}: most on {tools[0]}{' '}
-            and with {yarns[0]}
+            <strong>{reportWords({ trouble, attempt: '' }).trouble}</strong>, {timesWords(times)}: most
+            {tools[0] && ` on ${tools[0]} and`} with {yarns[0]}
             {lostM > 0 && `; ${inWords(lengthFigure(lostM, system))} lost`}.
             <br />
             <span className="text-ink-soft">

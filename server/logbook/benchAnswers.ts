@@ -15,6 +15,9 @@ import type { TimedWinding } from '../../core/days/taskMinutes';
 import { turnsSeen } from '../../core/winding/run';
 import type { Db } from '../../db/common/connection';
 import { loggedRuns, type RunRow } from '../../db/winding/runs';
+import { toolById } from '../../db/bench/bench';
+import { lastTroubles } from '../../db/logbook/troubles';
+import { woundAs } from '../../db/winding/woundCakes';
 import { pieceById } from '../../db/yarn/pieces';
 import { yarnsById } from '../../db/yarn/yarns';
 import { miniStateOf } from '../minis/miniRunEvents';
@@ -49,7 +52,7 @@ export function benchAnswers(db: Db): BenchAnswers {
     since: runs[0]?.endedAt ?? null,
     time: whereTimeGoes(reported),
     snags: whatSnags(reported),
-    troubles: whatHelped([...reported, ...miniTroubles(db)]),
+    troubles: whatHelped([...reported, ...miniTroubles(db), ...pieceTroubles(db)]),
     full: howFull(reported),
     turns: howGood(cakes.map(({ plannedTurns, turns }) => ({ estimated: plannedTurns, was: turns }))),
     mass: howGood(cakes.map(({ plannedG, massG }) => ({ estimated: plannedG, was: massG }))),
@@ -78,6 +81,23 @@ function miniTroubles(db: Db): Pick<WindingReport, 'yarn' | 'troubles'>[] {
     });
 }
 
+/** What went wrong away from a run; the tool is the one that the piece was wound on. */
+function pieceTroubles(db: Db): Pick<WindingReport, 'yarn' | 'troubles'>[] {
+  return lastTroubles(db, WINDINGS_REMEMBERED).map(({ pieceId, trouble, attempt, seconds, lostMm, sequel }) => {
+    const [yarn] = yarnsById(db, [pieceById(db, pieceId)!.yarnId]);
+    const report = { trouble, attempt, minutes: seconds / 60, lostM: lostMm / 1000, then: sequel };
+    return { yarn: yarn ? nameOfYarn(yarn) : '', troubles: [{ ...report, tool: toolOf(db, pieceId) }] };
+  });
+}
+
+function toolOf(db: Db, pieceId: number): string | null {
+  const wound = woundAs(db, pieceId);
+  if (!wound) return null;
+  const { winderId, handFormId } = wound;
+  const tool = winderId === null ? toolById(db, 'hand_form', handFormId!) : toolById(db, 'winder', winderId);
+  return tool!.name;
+}
+
 function reportOf(db: Db, run: RunRow): WindingReport {
   const { plan, state, made, cakes: weighed } = loggedWinding(db, run);
   const [yarn] = yarnsById(
@@ -95,7 +115,7 @@ function reportOf(db: Db, run: RunRow): WindingReport {
   return {
     story: RUN_KINDS[run.kind].story(db, run),
     yarn: yarn ? nameOfYarn(yarn) : '',
-    troubles: state.troubles.map((each) => ({ ...each, tool: plan.cakes[each.part]?.tool.name ?? '' })),
+    troubles: state.troubles.map((each) => ({ ...each, tool: plan.cakes[each.part]?.tool.name ?? null })),
     lengthM: cakes.reduce((sum, { massG }) => sum + massG, 0) * plan.gristMPerG,
     cakes,
   };

@@ -9,6 +9,7 @@ import type { LoopMass } from '../../core/minis/gramsPerLoop';
 import {
   remainderPlaces,
   loopMassOf,
+  knotsTied,
   loopsOn,
   massOfMini,
   minisMade,
@@ -332,12 +333,13 @@ function keepMini(
   const mini = plan.minis[part]!;
   const weighing = weighingNow(state, part);
   const byLoops = massOfMini(state, learned, part);
+  const massG = weighing?.massG ?? byLoops.mean;
   const pieceId = putPiece(
     db,
     operationId,
     { yarnId: row.yarnId, form: 'mini skein', loopMm: toMm(plan.reel.loopM) },
     {
-      massMg: Math.max(1, toMg(weighing?.massG ?? byLoops.mean)),
+      massMg: Math.max(1, toMg(massG)),
       massFrom: 'scale',
       tareMg: 0,
       // Not weighed by itself: as sure as its loops tell, put as the step of a scale.
@@ -359,12 +361,8 @@ function keepMini(
     toleranceMg: toMg(mini.toleranceG),
   });
   // A knot at the end of its stretch was cut out; one within it stays only where it was allowed.
-  keepMarks(
-    db,
-    operationId,
-    pieceId,
-    faults.filter(({ kind }) => kind !== 'knot' || mini.mayHoldKnot),
-  );
+  const known = faults.filter(({ kind }) => kind !== 'knot' || mini.mayHoldKnot);
+  keepMarks(db, operationId, pieceId, [...known, ...knotsTied(state, part, massG * plan.gristMPerG)]);
 }
 
 /** What is left stays what it was where the parent ends, and is a small ball where it was cut out; knots go with it. */

@@ -236,18 +236,35 @@ describe('counting', () => {
       { kind: 'loops', part: 0, amount: 31 },
       { kind: 'trouble', part: 0, atLoop: 31, ...helped },
       { kind: 'loops', part: 0, amount: 29 },
+      { kind: 'trouble', part: 1, atLoop: 15, ...helped, trouble: 'snapped', attempt: 'knot', then: 'join' },
       ...minis.flatMap((_, part) => made(part, part === 0 ? 0 : 60, 12)),
     ]);
     // The count is what it would be without it.
     expect(miniRunPage(db, runId)!.state).toMatchObject({
       loops: minis.map(() => 60),
-      troubles: [{ part: 0, atLoop: 31 }],
+      troubles: [
+        { part: 0, atLoop: 31 },
+        { part: 1, atLoop: 15 },
+      ],
     });
     const id = idOf(logMiniRun(db, runId, logValues([{ mass: '4', kept: true }]), 'metric', NOW));
-    expect(operationPage(db, id)!.troubles).toEqual([{ part: 0, at: 31, pieceId: null, ...helped }]);
+    expect(operationPage(db, id)!.troubles).toMatchObject([
+      { part: 0, at: 31, pieceId: null, ...helped },
+      { part: 1, at: 15, pieceId: null, then: 'join' },
+    ]);
     expect(benchAnswers(db).troubles).toMatchObject([
       { trouble: 'miscounted', times: 1, tools: [reel.name], helped: [{ attempt: 'weigh', times: 1, minutes: 2 }] },
+      { trouble: 'snapped', times: 1 },
     ]);
+    // Joined in the middle of the second mini's 60 loops, the knot lies a quarter of the way along it.
+    const views = yarnPage(db, setting.yarnId)!
+      .pieces.filter(({ form }) => form === 'mini skein')
+      .sort((one, other) => one.id - other.id);
+    const knots = views.map(({ faults }) => faults);
+    expect(knots.map(({ length }) => length)).toEqual(minis.map((_, part) => (part === 1 ? 1 : 0)));
+    const { lengthM } = views[1]!;
+    expect(knots[1]![0]).toMatchObject({ kind: 'knot' });
+    expect(knots[1]![0]!.atM / lengthM!.mean).toBeCloseTo(15 / 60, 2);
   });
 
   test('given up, the skein is whole; taken up again, every count is there', () => {

@@ -1,6 +1,8 @@
 import type { Fault, PackageEnd } from '../../core/yarn/faults';
 import { InputError } from '../../core/common/inputError';
 import type { Db } from '../../db/common/connection';
+import type { TroubleReport } from '../../core/trouble/trouble';
+import { insertTrouble } from '../../db/logbook/troubles';
 import { insertOperation, insertOperationPiece } from '../../db/yarn/operations';
 import { insertMark, type PieceRow } from '../../db/yarn/pieces';
 import { pieceThere, type Recorded } from './recordOperation';
@@ -13,15 +15,22 @@ export interface Inspection extends Recorded {
   pieceId: number;
   /** What lies along it and where, and the end that the place was measured from; null where only a note is made. */
   seen: (Fault & { from: PackageEnd }) | null;
+  /** What went wrong with it, and what helped. */
+  report?: TroubleReport;
 }
 
 /** Notes something about a piece or along it; what lies along it follows the yarn from then on. */
-export function inspect(db: Db, { pieceId, seen, requestKey, note }: Inspection, now: Date): number {
+export function inspect(db: Db, { pieceId, seen, report, requestKey, note }: Inspection, now: Date): number {
   const row = pieceThere(db, pieceId);
   const mark = seen && { kind: seen.kind, atMm: toMm(placeFromInnerM(db, row, seen)) };
   const operationId = insertOperation(db, { kind: 'inspect', at: now.toISOString(), note, requestKey });
   insertOperationPiece(db, { operationId, pieceId, side: 'on' });
   if (mark) insertMark(db, operationId, { pieceId, ...mark });
+  if (report) {
+    const { trouble, attempt, minutes, lostM, then } = report;
+    const seconds = Math.round(60 * minutes);
+    insertTrouble(db, { operationId, trouble, attempt, seconds, lostMm: toMm(lostM), sequel: then });
+  }
   return operationId;
 }
 

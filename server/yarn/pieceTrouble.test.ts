@@ -1,6 +1,9 @@
 import { aKey, emptyDatabase, errorsOf, everything, idOf, NOW, shelved } from '../../tests/support/serverTesting';
+import { pieceById } from '../../db/yarn/pieces';
 import { findOperations } from '../../db/logbook/logbook';
 import { linesOf } from '../logbook/logbook';
+import { ternRock } from '../../scripts/ternRock';
+import { benchAnswers } from '../logbook/benchAnswers';
 import { undoOperation } from './pieces';
 import { logTrouble, troubledPiece } from './pieceTrouble';
 import { yarnPage } from './yarnViews';
@@ -25,6 +28,24 @@ test('what went wrong stands in the piece’s history with what helped, and noth
   expect(yarnPage(db, yarnId)!.pieces[0]!.faults).toEqual([]);
   idOf(undoOperation(db, id, NOW));
   expect(findOperations(db, { yarnId }, 9).filter(({ kind }) => kind === 'inspect')).toHaveLength(1);
+});
+
+test('the log’s answers know it, with the winder that the piece came from, until it is undone', () => {
+  const { db, pieceId } = setting();
+  const answered = () => benchAnswers(db).troubles;
+  const id = idOf(logTrouble(db, pieceId, { ...REPORT, minutes: 2.5, requestKey: aKey() }, 'metric', NOW));
+  const lump = { trouble: 'lump', times: 1, lostM: 1.5, helped: [{ attempt: 'outer end', times: 1, minutes: 2.5 }] };
+  expect(answered()).toEqual([{ ...lump, tools: [], yarns: [expect.any(String)] }]);
+  idOf(undoOperation(db, id, NOW));
+  expect(answered()).toEqual([]);
+  const full = emptyDatabase();
+  ternRock(full, NOW);
+  const cakes = full
+    .prepare('SELECT w.piece_id AS pieceId, t.name FROM wound_cake w JOIN winder t ON t.id = w.winder_id')
+    .all() as { pieceId: number; name: string }[];
+  const cake = cakes.find(({ pieceId }) => pieceById(full, pieceId)!.consumedBy === null)!;
+  idOf(logTrouble(full, cake.pieceId, { ...REPORT, requestKey: aKey() }, 'metric', NOW));
+  expect(benchAnswers(full).troubles.find(({ trouble }) => trouble === 'lump')).toMatchObject({ tools: [cake.name] });
 });
 
 test('said twice it is kept once; in yards where yards are read; nothing lost is not said', () => {

@@ -19,7 +19,7 @@ export function logTrouble(db: Db, pieceId: number, input: unknown, system: Unit
     const { trouble, helped } = reportWords(report);
     const lost = report.lostM > 0 ? `, ${inWords(lengthFigure(report.lostM, system))} lost` : '';
     const note = `${trouble}: ${lowerFirst(helped)}; ${secondsInWords(60 * report.minutes)}${lost}.`;
-    return record(db, { kind: 'inspect', pieceId, seen: null, requestKey, note }, now);
+    return record(db, { kind: 'inspect', pieceId, seen: null, report, requestKey, note }, now);
   });
 }
 
