@@ -18,6 +18,11 @@ const config = [
       'no-console': 'error',
     },
   },
+  {
+    files: ['{app,features,ui}/**/*.tsx'],
+    ignores: ['ui/controls/Link.tsx'],
+    rules: { 'no-restricted-imports': ['error', { name: 'next/link', message: 'Use ui/controls/Link.' }] },
+  },
   // Tables and columns of earlier versions of the archive keep the names that they were written with.
   { files: ['formats/archive.ts', 'tests/support/archiveTesting.ts'], rules: { 'vocabulary/one-word': 'off' } },
   { files: ['scripts/**'], rules: { 'no-console': 'off' } },

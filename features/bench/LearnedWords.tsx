@@ -1,7 +1,7 @@
 'use client';
 
 import { Tooltip } from 'antd';
-import Link from 'next/link';
+import { Link } from '../../ui/controls/Link';
 import { HALF_WIDTH_90 } from '../../core/common/estimate';
 import type { LearnedFigure, LearnedTool } from '../../server/bench/calibration';
 import { shortDate } from '../../ui/figures/dates';

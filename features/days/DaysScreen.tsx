@@ -2,7 +2,7 @@
 
 import { DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import { Button, Tooltip } from 'antd';
-import Link from 'next/link';
+import { Link } from '../../ui/controls/Link';
 import { useState } from 'react';
 import { upperFirst } from '../../core/common/format';
 import { addDays } from '../../core/days/days';

@@ -1,7 +1,7 @@
 'use client';
 
 import { useDraggable } from '@dnd-kit/core';
-import Link from 'next/link';
+import { Link } from '../../ui/controls/Link';
 import type { CSSProperties, KeyboardEvent, ReactNode } from 'react';
 import { addDays } from '../../core/days/days';
 import { taskTitle } from '../../core/days/taskWords';

@@ -1,7 +1,7 @@
 'use client';
 
 import dynamic from 'next/dynamic';
-import Link from 'next/link';
+import { Link } from '../../ui/controls/Link';
 import { type Activity, ACTIVITIES } from '../../core/logbook/runStory';
 import type {
   EstimateAnswer,

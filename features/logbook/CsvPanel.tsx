@@ -1,7 +1,7 @@
 'use client';
 
 import { Button } from 'antd';
-import Link from 'next/link';
+import { Link } from '../../ui/controls/Link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { Notice } from '../../ui/feedback/Notice';

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '../../ui/controls/Link';
 import type { LogEvent } from '../../server/logbook/logbook';
 import { timeOfDay } from '../../ui/figures/dates';
 

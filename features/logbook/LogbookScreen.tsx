@@ -1,7 +1,7 @@
 'use client';
 
 import { Input } from 'antd';
-import Link from 'next/link';
+import { Link } from '../../ui/controls/Link';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
 import type { LogAsked, LogbookPage, LogDay, LogKind } from '../../server/logbook/logbook';

@@ -1,7 +1,7 @@
 'use client';
 
 import { Button } from 'antd';
-import Link from 'next/link';
+import { Link } from '../../ui/controls/Link';
 import { useRouter } from 'next/navigation';
 import type { OperationKind } from '../../core/yarn/piece';
 import type { LengthWitness } from '../../core/winding/lengthCheck';

@@ -1,7 +1,7 @@
 'use client';
 
 import dynamic from 'next/dynamic';
-import Link from 'next/link';
+import { Link } from '../../ui/controls/Link';
 import type { RunStory } from '../../core/logbook/runStory';
 import { inWords, lengthFigure, lowerFirst, secondsInWords } from '../../core/common/format';
 import type { Sequel } from '../../core/trouble/trouble';

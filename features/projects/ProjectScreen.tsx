@@ -1,7 +1,7 @@
 'use client';
 
 import { Button } from 'antd';
-import Link from 'next/link';
+import { Link } from '../../ui/controls/Link';
 import { useRouter } from 'next/navigation';
 import { chanceInWords, type Figure, inWords, lengthFigure, massFigure } from '../../core/common/format';
 import { HALF_WIDTH_90 } from '../../core/common/estimate';

@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '../../ui/controls/Link';
 import { chanceInWords } from '../../core/common/format';
 import type { Verdict } from '../../core/yarn/yardage';
 import type { ProjectLine, ProjectsPage } from '../../server/projects/projects';

@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '../../ui/controls/Link';
 import type { Today } from '../../server/days/today';
 import { chanceInWords } from '../../core/common/format';
 import { taskTitle } from '../../core/days/taskWords';

@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '../../ui/controls/Link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { TroubleReport } from '../../core/trouble/trouble';

@@ -1,7 +1,7 @@
 'use client';
 
 import { Button } from 'antd';
-import Link from 'next/link';
+import { Link } from '../../ui/controls/Link';
 import { memo, useMemo } from 'react';
 import { lowerFirst } from '../../core/common/format';
 import { isLoop, type LayingWay, type LeavingWay, wayOfLeaving } from '../../core/twist/strandWays';

@@ -1,7 +1,7 @@
 'use client';
 
 import { Button, Checkbox, Segmented } from 'antd';
-import Link from 'next/link';
+import { Link } from '../../ui/controls/Link';
 import { type ReactNode, useState } from 'react';
 import type { PackageEnd } from '../../core/yarn/faults';
 import { inWords, sizeFigure } from '../../core/common/format';

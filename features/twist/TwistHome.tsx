@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '../../ui/controls/Link';
 import type { TwistLine } from '../../server/twist/twist';
 import { ActionLink } from '../../ui/controls/ActionLink';
 import { PageHead } from '../../ui/frame/PageHead';

@@ -2,7 +2,7 @@
 
 import { Button, Slider } from 'antd';
 import dynamic from 'next/dynamic';
-import Link from 'next/link';
+import { Link } from '../../ui/controls/Link';
 import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { inWords, lengthFigure, upperFirst } from '../../core/common/format';
 import { isLoop } from '../../core/twist/strandWays';

@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '../../ui/controls/Link';
 import type { BenchRun } from '../../server/days/today';
 import type { WindingPage } from '../../server/winding/planPages';
 import type { ShelfCard } from '../../server/yarn/shelf';

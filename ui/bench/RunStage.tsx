@@ -1,7 +1,7 @@
 'use client';
 
 import { Button } from 'antd';
-import Link from 'next/link';
+import { Link } from '../controls/Link';
 import { useRouter } from 'next/navigation';
 import { type ComponentProps, type ReactNode, useEffect } from 'react';
 import { Opening } from '../controls/Opening';

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '../controls/Link';
 import type { PieceForm } from '../../core/yarn/piece';
 import { shortDate } from '../figures/dates';
 import { PieceGlyph } from '../thread/PieceGlyph';

@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '../controls/Link';
 import type { ReactNode } from 'react';
 import styles from './Calendar.module.css';
 import { addMonths, weekdayOf } from '../../core/days/days';

@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '../controls/Link';
 import type { MassBalance } from '../../core/logbook/massBalance';
 import type { PieceForm, MassFact, OperationKind, Side } from '../../core/yarn/piece';
 import { dateAndTime, timeOfDay } from './dates';

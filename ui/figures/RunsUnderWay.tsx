@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '../controls/Link';
 import { cakeInHand } from '../../core/winding/run';
 import type { RunUnderWay } from '../../core/logbook/runUnderWay';
 import { Mass } from './Figures';

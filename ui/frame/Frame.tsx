@@ -2,7 +2,7 @@
 
 import { CalendarOutlined, EllipsisOutlined, MoonOutlined, SunOutlined } from '@ant-design/icons';
 import { Button, Segmented } from 'antd';
-import Link from 'next/link';
+import { Link } from '../controls/Link';
 import { usePathname } from 'next/navigation';
 import { type ReactNode, useState } from 'react';
 import { inGrams, inMetres, systemOf } from '../../core/common/units';

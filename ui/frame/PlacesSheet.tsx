@@ -1,7 +1,7 @@
 'use client';
 
 import { Drawer } from 'antd';
-import Link from 'next/link';
+import { Link } from '../controls/Link';
 
 /** On a phone: the places that have no tab of their own. */
 export function PlacesSheet({

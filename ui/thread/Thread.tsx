@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '../controls/Link';
 import { useRef } from 'react';
 import { type Fault, faultsInWords } from '../../core/yarn/faults';
 import { inWords, lengthFigure, massFigure } from '../../core/common/format';

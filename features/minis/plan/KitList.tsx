@@ -1,7 +1,7 @@
 'use client';
 
 import { Button } from 'antd';
-import Link from 'next/link';
+import { Link } from '../../../ui/controls/Link';
 import type { Kit } from '../../../core/minis/kits';
 import type { MiniPlanPage } from '../../../server/minis/miniPlanPages';
 import { useSystem } from '../../../ui/frame/Providers';

@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '../../../ui/controls/Link';
 import { inWords, fineMassFigure } from '../../../core/common/format';
 import type { MadeMini, MiniPlanPage } from '../../../server/minis/miniPlanPages';
 import { KnownMass, Length } from '../../../ui/figures/Figures';

@@ -1,7 +1,7 @@
 'use client';
 
 import { Button } from 'antd';
-import Link from 'next/link';
+import { Link } from '../../../ui/controls/Link';
 import { useRouter } from 'next/navigation';
 import { inWords, fineMassFigure } from '../../../core/common/format';
 import type { ScaleTool } from '../../../server/bench/bench';

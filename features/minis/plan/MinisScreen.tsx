@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '../../../ui/controls/Link';
 import type { MiniPlanLine } from '../../../server/minis/miniPlanPages';
 import { ActionLink } from '../../../ui/controls/ActionLink';
 import type { RunUnderWay } from '../../../core/logbook/runUnderWay';

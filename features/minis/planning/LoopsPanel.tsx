@@ -1,7 +1,7 @@
 'use client';
 
 import { Checkbox, Segmented } from 'antd';
-import Link from 'next/link';
+import { Link } from '../../../ui/controls/Link';
 import { HALF_WIDTH_90 } from '../../../core/common/estimate';
 import { gramsPerLoopByGrist, loopsForLength } from '../../../core/minis/miniLoops';
 import type { ParentPiece, ReadMinis } from '../../../core/minis/miniPlan';

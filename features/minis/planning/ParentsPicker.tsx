@@ -1,7 +1,7 @@
 'use client';
 
 import { Checkbox } from 'antd';
-import Link from 'next/link';
+import { Link } from '../../../ui/controls/Link';
 import { memo, useCallback, useEffect, useRef } from 'react';
 import { faultsInWords } from '../../../core/yarn/faults';
 import type { MiniParentView, MiniYarn } from '../../../server/minis/miniParents';

@@ -1,7 +1,7 @@
 'use client';
 
 import { Button, Table } from 'antd';
-import Link from 'next/link';
+import { Link } from '../../../ui/controls/Link';
 import type { PliedRecord, PlyFigures } from '../../../server/twist/plied';
 import type { TwistPage } from '../../../server/twist/twist';
 import { Length, Span, Twist } from '../../../ui/figures/Figures';

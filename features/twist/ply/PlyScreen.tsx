@@ -2,7 +2,7 @@
 
 import { Segmented } from 'antd';
 import dynamic from 'next/dynamic';
-import Link from 'next/link';
+import { Link } from '../../../ui/controls/Link';
 import { type Estimate, product } from '../../../core/common/estimate';
 import { inWords, lengthFigure, upperFirst } from '../../../core/common/format';
 import { readOrNull, reading } from '../../../core/common/inputError';

@@ -1,7 +1,7 @@
 'use client';
 
 import { Checkbox } from 'antd';
-import Link from 'next/link';
+import { Link } from '../../../ui/controls/Link';
 import { type ReactNode, useEffect, useRef } from 'react';
 import { secondsInWords } from '../../../core/common/format';
 import { readOrNull } from '../../../core/common/inputError';

@@ -2,7 +2,7 @@
 
 import { Button, Segmented } from 'antd';
 import { DownOutlined, UpOutlined } from '@ant-design/icons';
-import Link from 'next/link';
+import { Link } from '../../../ui/controls/Link';
 import { useRouter } from 'next/navigation';
 import { type ReactNode, useState } from 'react';
 import { HALF_WIDTH_90 } from '../../../core/common/estimate';

@@ -2,7 +2,7 @@
 
 import { Standstill } from '../../../ui/bench/RunStage';
 import { Button } from 'antd';
-import Link from 'next/link';
+import { Link } from '../../../ui/controls/Link';
 import { useEffect, useRef, useState } from 'react';
 import type { Learned } from '../../../core/bench/calibration';
 import { crankTurnsAtG } from '../../../core/bench/cake';

@@ -1,7 +1,7 @@
 'use client';
 
 import { Table } from 'antd';
-import Link from 'next/link';
+import { Link } from '../../../ui/controls/Link';
 import type { ImportPreview } from '../../../server/exchange/importYarns';
 import { Choice } from '../../../ui/controls/Choice';
 import { Notice } from '../../../ui/feedback/Notice';

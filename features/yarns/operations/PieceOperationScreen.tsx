@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '../../../ui/controls/Link';
 import { useState } from 'react';
 import { isLoop } from '../../../core/twist/strandWays';
 import type { ScaleTool } from '../../../server/bench/bench';

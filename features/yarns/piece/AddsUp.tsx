@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '../../../ui/controls/Link';
 import { type Difference, type Consumption, CONSUMPTIONS, type ThreadBalance } from '../../../core/yarn/threadBalance';
 import { FineMass } from '../../../ui/figures/Figures';
 import { operationWords } from '../../../ui/figures/operationWords';

@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '../../../ui/controls/Link';
 import { ballsToBuy, onePutUp } from '../../../core/projects/allotment';
 import type { Estimate } from '../../../core/common/estimate';
 import { reading } from '../../../core/common/inputError';

@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '../../../ui/controls/Link';
 import type { Lineage } from '../../../server/yarn/lineage';
 import { Thread } from '../../../ui/thread/Thread';
 

@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '../../../ui/controls/Link';
 import { type massOf, type OperationKind } from '../../../core/yarn/piece';
 import { knownLengthFigure, lowerFirst, plusMinus, readingFigure } from '../../../core/common/format';
 import type { ScaleTool } from '../../../server/bench/bench';

@@ -1,7 +1,7 @@
 'use client';
 
 import dynamic from 'next/dynamic';
-import Link from 'next/link';
+import { Link } from '../../../ui/controls/Link';
 import type { CSSProperties } from 'react';
 import { inWords, lengthFigure } from '../../../core/common/format';
 import { pieceTotal } from '../../../core/yarn/piece';

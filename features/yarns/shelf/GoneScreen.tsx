@@ -1,7 +1,7 @@
 'use client';
 
 import { Button } from 'antd';
-import Link from 'next/link';
+import { Link } from '../../../ui/controls/Link';
 import type { GoneYarn } from '../../../server/yarn/yarnLifecycle';
 import { shortDate } from '../../../ui/figures/dates';
 import { Problem } from '../../../ui/feedback/Notice';

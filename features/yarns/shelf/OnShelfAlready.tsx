@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '../../../ui/controls/Link';
 import { useEffect, useState } from 'react';
 import type { ShelfCard, ShelfPage } from '../../../server/yarn/shelf';
 import type { BandForm } from '../../../server/yarn/yarns';

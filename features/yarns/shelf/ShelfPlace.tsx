@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '../../../ui/controls/Link';
 import type { ShelfCard } from '../../../server/yarn/shelf';
 import { LengthWithin, Mass } from '../../../ui/figures/Figures';
 import { Swatch } from '../../../ui/figures/Swatch';
@@ -13,7 +13,6 @@ export function ShelfPlace({ card }: { card: ShelfCard }) {
       href={`/yarns/${card.id}`}
       className={`${styles.place} flex flex-col no-underline rounded-md scroll-m-[40px] hover:text-ink`}
       data-shelf-place
-      prefetch={false}
     >
       <ShelfDrawing card={card} />
       <span className="h-[5px] mb-2 rounded-sm bg-line" />

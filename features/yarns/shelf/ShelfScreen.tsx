@@ -2,7 +2,7 @@
 
 import { Button, Empty, Input, type InputRef, Segmented } from 'antd';
 import dynamic from 'next/dynamic';
-import Link from 'next/link';
+import { Link } from '../../../ui/controls/Link';
 import { useEffect, useRef } from 'react';
 import { FIBRE_NAMES } from '../../../core/yarn/fibre';
 import { gristFigure, inWords, lengthFigure } from '../../../core/common/format';

@@ -1,7 +1,7 @@
 'use client';
 
 import { Table, type TableProps } from 'antd';
-import Link from 'next/link';
+import { Link } from '../../../ui/controls/Link';
 import { useEffect, useState } from 'react';
 import type { ShelfCard } from '../../../server/yarn/shelf';
 import { LengthWithin, Mass } from '../../../ui/figures/Figures';
@@ -47,7 +47,7 @@ export function ShelfTable({ shelf: { asked, ask, total, cardAt, look } }: { she
       ...sorting('name'),
       render: (_, { card }) =>
         card && (
-          <Link href={`/yarns/${card.id}`} prefetch={false} className="inline-flex gap-2 items-center">
+          <Link href={`/yarns/${card.id}`} className="inline-flex gap-2 items-center">
             <Swatch hex={card.colourHex} size={14} />
             {card.name}
           </Link>

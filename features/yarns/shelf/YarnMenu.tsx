@@ -2,7 +2,7 @@
 
 import { Button } from 'antd';
 import dynamic from 'next/dynamic';
-import Link from 'next/link';
+import { Link } from '../../../ui/controls/Link';
 import { useRouter } from 'next/navigation';
 import type { YarnView } from '../../../server/yarn/yarnViews';
 import { SideSheet } from '../../../ui/controls/SideSheet';
