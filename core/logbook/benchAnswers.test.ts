@@ -112,6 +112,12 @@ test('how good estimates are, and whether they became better', () => {
   expect(later).toBeCloseTo(0.01, 9);
   expect(howGood(pairs.slice(0, 3))!.usualLately).toBeNull();
   expect(howGood([{ estimated: 0, was: 4 }])).toBeNull();
+  // One that nobody counted keeps its place, so that turns and masses of one cake stand above each other.
+  expect(howGood([{ estimated: 100, was: 0 }, ...pairs.slice(4)])).toMatchObject({
+    errors: [null, expect.closeTo(0.01), expect.closeTo(-0.01)],
+    bias: 0,
+    usual: 0.01,
+  });
 });
 
 test('half of the figures lie on either side of the median', () => {

@@ -153,8 +153,8 @@ export function howFull(windings: readonly Pick<WindingReport, 'cakes'>[]): Full
 
 /** How what was weighed or counted compares with what had been told beforehand. */
 export interface EstimateAnswer {
-  /** Each as a share of what was predicted: 0.03 is three in a hundred more. */
-  errors: number[];
+  /** Each as a share of what was predicted: 0.03 is three in a hundred more. One that nobody counted has none. */
+  errors: (number | null)[];
   /** The middle one: on which side they lie. */
   bias: number;
   /** Half of them are nearer than this. */
@@ -174,20 +174,17 @@ const FEWEST_TO_COMPARE = 6;
  * howGood([{ estimated: 100, was: 103 }, { estimated: 100, was: 99 }, { estimated: 100, was: 101 }])?.usual // => 0.01
  */
 export function howGood(pairs: readonly { estimated: number; was: number }[]): EstimateAnswer | null {
-  const errors = pairs
-    .filter(({ estimated, was }) => estimated > 0 && was > 0)
-    .map(({ estimated, was }) => was / estimated - 1);
-  if (errors.length === 0) return null;
-  const off = errors.map(Math.abs);
-  const half = errors.length >> 1;
+  const errors = pairs.map(({ estimated, was }) => (estimated > 0 && was > 0 ? was / estimated - 1 : null));
+  const known = errors.filter((error) => error !== null);
+  if (known.length === 0) return null;
+  const off = known.map(Math.abs);
+  const half = known.length >> 1;
   return {
     errors,
-    bias: rounded(median(errors)),
+    bias: rounded(median(known)),
     usual: rounded(median(off)),
     usualLately:
-      errors.length < FEWEST_TO_COMPARE
-        ? null
-        : { earlier: median(off.slice(0, half)), later: median(off.slice(half)) },
+      known.length < FEWEST_TO_COMPARE ? null : { earlier: median(off.slice(0, half)), later: median(off.slice(half)) },
   };
 }
 

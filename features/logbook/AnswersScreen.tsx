@@ -179,7 +179,7 @@ function Troubles({ answers }: { answers: TroubleAnswer[] }) {
       <ul className="grid gap-3 mt-2">
         {answers.slice(0, TROUBLES_SHOWN).map(({ trouble, times, tools, yarns, helped, lostM }) => (
           <li key={trouble}>
-            <strong>{reportWords({ trouble, attempt: '' }).trouble}</strong>, {timesWords(times)}: most
+            <strong>{reportWords({ trouble, attempt: '' }).trouble}</strong>, {timesWords(times)}:{times > 1 && ' most'}
             {tools[0] && ` on ${tools[0]} and`} with {yarns[0]}
             {lostM > 0 && `; ${inWords(lengthFigure(lostM, system))} lost`}.
             <br />

@@ -14,8 +14,11 @@ export default function EstimateChart({ turns, mass }: { turns: EstimateAnswer |
   const { ink, soft, line, good } = chartColours(theme);
   const [foot, side] = [footAxis(soft), sideAxis(soft, line)];
   const points = (answer: EstimateAnswer | null) =>
-    (answer?.errors ?? []).map((share, i) => ({ x: i + 1, y: share * 100 }));
-  const most = 5 * Math.ceil(Math.max(5, ...[...points(turns), ...points(mass)].map(({ y }) => Math.abs(y))) / 5);
+    (answer?.errors ?? []).flatMap((share, i) => (share === null ? [] : { x: i + 1, y: share * 100 }));
+  const cakes = (turns ?? mass)?.errors.length ?? 0;
+  // So far that no mark is cut off at the edge.
+  const most =
+    5 * Math.ceil((1.1 * Math.max(4.5, ...[...points(turns), ...points(mass)].map(({ y }) => Math.abs(y)))) / 5);
   return (
     <Scatter
       role="img"
@@ -47,6 +50,7 @@ export default function EstimateChart({ turns, mass }: { turns: EstimateAnswer |
           x: {
             ...foot,
             min: 0.5,
+            max: cakes + 0.5,
             ticks: { ...foot.ticks, precision: 0, callback: (cake) => (Number.isInteger(cake) ? `${cake}.` : '') },
             title: { display: true, text: 'cakes, the oldest first', color: soft, font: CHART_FONT },
           },
