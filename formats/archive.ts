@@ -575,7 +575,9 @@ function measuredFigures({ measured, ...row }: OldRow, figures: string[]): OldRo
 }
 
 function renamedEvent(row: OldRow): OldRow {
-  const detail = readOrNull(() => JSON.parse(String(row.detail)) as OldRow) ?? {};
+  // What is torn stays as it is: the schema says so, and where.
+  if (!json.safeParse(row.detail).success) return row;
+  const detail = JSON.parse(String(row.detail)) as OldRow;
   if (row.kind === 'knot') return { ...row, kind: 'mark', detail: JSON.stringify({ ...detail, mark: 'knot' }) };
   if (row.kind === 'unknot') return { ...row, kind: 'unmark' };
   if (row.kind === 'tick' && detail.step === 'strands')
