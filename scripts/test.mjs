@@ -10,7 +10,7 @@ import { ensureBuilt, ensureChromium, ensureInstalled, ROOT, say, start } from '
 const count = { passed: 0, failed: 0 };
 const soak = process.argv.includes('--soak');
 /** How many files at a time. */
-const WORKERS = { unit: 2, browser: 4 };
+const WORKERS = { unit: 2, browser: 3 };
 const bin = (name) => path.join(ROOT, 'node_modules', '.bin', name);
 
 const chromium = ensureChromium();

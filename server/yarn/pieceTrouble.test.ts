@@ -1,3 +1,8 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { exportArchive } from '../exchange/archive';
+import { readIn } from '../../tests/support/archiveTesting';
 import { aKey, emptyDatabase, errorsOf, everything, idOf, NOW, shelved } from '../../tests/support/serverTesting';
 import { pieceById } from '../../db/yarn/pieces';
 import { findOperations } from '../../db/logbook/logbook';
@@ -46,6 +51,17 @@ test('the log’s answers know it, with the winder that the piece came from, unt
   const cake = cakes.find(({ pieceId }) => pieceById(full, pieceId)!.consumedBy === null)!;
   idOf(logTrouble(full, cake.pieceId, { ...REPORT, requestKey: aKey() }, 'metric', NOW));
   expect(benchAnswers(full).troubles.find(({ trouble }) => trouble === 'lump')).toMatchObject({ tools: [cake.name] });
+});
+
+test('it goes out with the archive and comes back', async () => {
+  const { db, pieceId } = setting();
+  idOf(logTrouble(db, pieceId, { ...REPORT, requestKey: aKey() }, 'metric', NOW));
+  const folder = mkdtempSync(path.join(os.tmpdir(), 'lazy-acorn-trouble-'));
+  const again = emptyDatabase();
+  await readIn(again, folder, JSON.stringify(exportArchive(db, folder, NOW)));
+  expect(benchAnswers(again).troubles).toEqual(benchAnswers(db).troubles);
+  expect(everything(again)).toBe(everything(db));
+  rmSync(folder, { recursive: true });
 });
 
 test('said twice it is kept once; in yards where yards are read; nothing lost is not said', () => {
