@@ -129,3 +129,9 @@ export const GAP_WORDS: Record<TwistGap, string> = {
 export function twistWords(perM: number, system: UnitSystem): string {
   return `${inWords(twistFigure(Math.abs(perM), system))}\u00a0${letterOf(perM)}`;
 }
+
+export const BUILD_WORDS: Record<YarnBuild, string> = {
+  single: 'a single',
+  'two-ply': 'a two-ply',
+  'more plies': 'three plies and more',
+};
