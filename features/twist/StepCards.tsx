@@ -3,15 +3,19 @@
 import { Button, Checkbox, Segmented } from 'antd';
 import dynamic from 'next/dynamic';
 import { Link } from '../../ui/controls/Link';
-import type { ReactNode } from 'react';
+import { type ReactNode, useState } from 'react';
 import type { PackageEnd } from '../../core/yarn/faults';
+import { inWords, sizeFigure } from '../../core/common/format';
+import { reading } from '../../core/common/inputError';
 import type { PieceForm } from '../../core/yarn/piece';
 import { endsOf } from '../../core/bench/schools';
+import { parseSizeMm } from '../../core/common/span';
 import { isLoop, type LayingWay, waysToLeave } from '../../core/twist/strandWays';
 import type { Access } from '../../core/twist/twist';
 import { formInStory, partOnWay } from '../../core/twist/twistAccount';
 import type { TwistPage, TwistTool } from '../../server/twist/twist';
 import { shortDate } from '../../ui/figures/dates';
+import { useSystem } from '../../ui/frame/Providers';
 import { PictureChoice } from '../../ui/strand/PictureChoice';
 import { BY_HAND, layingPictures, leavingPictures, ON_A_SPINDLE, ROUND_A_REEL } from '../../ui/strand/ways';
 import { SpiralPicture } from '../../ui/strand/WayPictures';
@@ -25,13 +29,11 @@ interface Tries {
   change: (next: Partial<Scenario>) => void;
 }
 
+const loading = () => <Loading rows={1} />;
+
 /** Lists and fields to type in are large, and most stories need none. */
-const ToolChoice = dynamic(() => import('./ToolChoice').then((module) => module.ToolChoice), {
-  loading: () => <Loading rows={1} />,
-});
-const SizeFields = dynamic(() => import('./SizeFields').then((module) => module.SizeFields), {
-  loading: () => <Loading rows={2} />,
-});
+const Choice = dynamic(() => import('../../ui/controls/Choice').then((module) => module.Choice), { loading });
+const TextField = dynamic(() => import('../../ui/controls/Field').then((module) => module.TextField), { loading });
 
 /** The steps that led to a piece, and what may come next, each to be changed on the spot. */
 export function StepCards(tries: Tries) {
@@ -108,7 +110,7 @@ function CameCard({ page, scenario, change, at: i }: Tries & { at: number }) {
             value={scenario.laid[operationId] ?? ''}
             onChange={(way) => change({ laid: { ...scenario.laid, [operationId]: way } })}
           />
-          <SizeFields
+          <Sizes
             name={`size-${operationId}`}
             form={form}
             given={scenario.sizes[operationId]}
@@ -131,6 +133,63 @@ function withOrWithout(sizes: Scenario['sizes'], operationId: number, size: Pack
   const { [operationId]: _before, ...others } = sizes;
   return size ? { ...others, [operationId]: size } : others;
 }
+
+/** How large it is: the narrower it is, the more often a metre of it goes round. */
+function Sizes({
+  name,
+  form,
+  given,
+  noted,
+  supposed,
+  onChange,
+}: {
+  name: string;
+  form: PieceForm;
+  given: PackageSize | undefined;
+  noted: PackageSize | null;
+  supposed: PackageSize;
+  onChange: (size: PackageSize | null) => void;
+}) {
+  const system = useSystem();
+  const figure = (mm: number | null | undefined) => (mm ? inWords(sizeFigure(mm, system)) : '');
+  const before = [figure(noted?.coreDiameterMm), figure(noted?.outerDiameterMm)];
+  const [typed, setTyped] = useState(given ? [figure(given.coreDiameterMm), figure(given.outerDiameterMm)] : before);
+  const read = (texts: readonly string[]) =>
+    texts.map((text) => reading(() => (text.trim() === '' ? null : parseSizeMm(text, system, SIZES, ''))));
+  const [core, outer] = read(typed);
+  const type = (next: string[]) => {
+    setTyped(next);
+    const [coreMm, outerMm] = read(next).map(({ value }) => value);
+    onChange(coreMm && outerMm && outerMm > coreMm ? { coreDiameterMm: coreMm, outerDiameterMm: outerMm } : null);
+  };
+  // What was given was taken back, or is noted now.
+  if (!given && core!.value && outer!.value && outer!.value > core!.value && typed.join() !== before.join())
+    setTyped(before);
+  const narrow = core!.value && outer!.value && outer!.value <= core!.value;
+  const [inner, whole] = form === 'cone' ? ['Across its nose', 'Across its base'] : ['Its hole', 'Its width'];
+  return (
+    <div className="grid grid-cols-[1fr_1fr] gap-2">
+      <TextField
+        name={`${name}-core`}
+        label={inner}
+        value={typed[0]!}
+        onChange={(text) => type([text, typed[1]!])}
+        placeholder={figure(supposed.coreDiameterMm)}
+        error={core!.error}
+      />
+      <TextField
+        name={`${name}-outer`}
+        label={whole}
+        value={typed[1]!}
+        onChange={(text) => type([typed[0]!, text])}
+        placeholder={figure(supposed.outerDiameterMm)}
+        error={outer!.error ?? (narrow ? 'it is wider than that' : undefined)}
+      />
+    </div>
+  );
+}
+
+const SIZES = { lowMm: 5, highMm: 1000 };
 
 /** Something that was wound, split or cut: how the strand left, and how it was laid on the way to the piece. */
 function TakenCard({ page, scenario, change, at: i }: Tries & { at: number }) {
@@ -205,9 +264,9 @@ function AgainCard({ page, change, again }: Tries & { again: NonNullable<Scenari
       <div className="flex items-center gap-1">
         <label className="flex-1 min-w-0">
           <span className="visually-hidden">Onto which tool</span>
-          <ToolChoice
-            tools={tools}
+          <Choice
             value={again.toolKey}
+            options={tools.map(({ key, name }) => [key, name] as const)}
             onChange={(toolKey) => change({ again: { ...again, toolKey, laid: layingOn(toolOf(tools, toolKey)) } })}
           />
         </label>

@@ -19,10 +19,11 @@ import { toolById } from '../../db/bench/bench';
 import { lastTroubles } from '../../db/logbook/troubles';
 import { woundAs } from '../../db/winding/woundCakes';
 import { pieceById } from '../../db/yarn/pieces';
-import { yarnsById } from '../../db/yarn/yarns';
+import { yarnById, yarnsById } from '../../db/yarn/yarns';
 import { miniStateOf } from '../minis/miniRunEvents';
 import { readMiniRunPlan } from '../minis/miniRunPlan';
 import { loggedWinding } from '../winding/loggedWinding';
+import { fromMm } from '../common/storageUnits';
 import { RUN_KINDS } from './runKinds';
 import { nameOfYarn } from '../yarn/yarnViews';
 
@@ -75,19 +76,22 @@ function miniTroubles(db: Db): Pick<WindingReport, 'yarn' | 'troubles'>[] {
     .flatMap((run) => {
       const { troubles } = miniStateOf(db, run);
       if (troubles.length === 0) return [];
-      const [yarn] = yarnsById(db, [pieceById(db, run.pieceId)!.yarnId]);
       const tool = readMiniRunPlan(run.plan).reel.name;
-      return [{ yarn: yarn ? nameOfYarn(yarn) : '', troubles: troubles.map((each) => ({ ...each, tool })) }];
+      return [{ yarn: yarnOf(db, run.pieceId), troubles: troubles.map((each) => ({ ...each, tool })) }];
     });
 }
 
 /** What went wrong away from a run; the tool is the one that the piece was wound on. */
 function pieceTroubles(db: Db): Pick<WindingReport, 'yarn' | 'troubles'>[] {
   return lastTroubles(db, WINDINGS_REMEMBERED).map(({ pieceId, trouble, attempt, seconds, lostMm, sequel }) => {
-    const [yarn] = yarnsById(db, [pieceById(db, pieceId)!.yarnId]);
-    const report = { trouble, attempt, minutes: seconds / 60, lostM: lostMm / 1000, then: sequel };
-    return { yarn: yarn ? nameOfYarn(yarn) : '', troubles: [{ ...report, tool: toolOf(db, pieceId) }] };
+    const report = { trouble, attempt, minutes: seconds / 60, lostM: fromMm(lostMm), then: sequel };
+    return { yarn: yarnOf(db, pieceId), troubles: [{ ...report, tool: toolOf(db, pieceId) }] };
   });
+}
+
+function yarnOf(db: Db, pieceId: number): string {
+  const yarn = yarnById(db, pieceById(db, pieceId)!.yarnId);
+  return yarn ? nameOfYarn(yarn) : '';
 }
 
 function toolOf(db: Db, pieceId: number): string | null {
