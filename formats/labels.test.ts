@@ -157,6 +157,19 @@ test.each(Object.keys(LABEL_SHEETS) as LabelSheetName[])(
   },
 );
 
+test('of a title that no label holds as much is printed as its place has room for, ending in dots', async () => {
+  const words = 'Reindeer lichen over sea thrift';
+  const title = Array.from({ length: 30 }, () => words).join(', ');
+  const [page] = await pagesOf([label({ title })], 'a4-21');
+  const [place] = placesOf('a4-21', 1);
+  const rows = page!.texts.filter(({ x }) => x < place!.x + place!.width);
+  expect(rows.length).toBeGreaterThan(3);
+  expect(Math.max(...rows.map(({ y }) => y))).toBeLessThan(place!.y + place!.height);
+  // Broken into rows as wide as what the code leaves free, and one sign longer than the words that fit.
+  expect(Math.max(...rows.map(({ signs }) => signs))).toBeLessThan(2 * words.length);
+  expect(rows.at(-1)!.signs).toBeGreaterThan(0);
+});
+
 test('plain paper has its marks where one cuts, on every page; a sheet of labels has none', async () => {
   const pages = await pagesOf(
     Array.from({ length: 22 }, () => label()),

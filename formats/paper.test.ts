@@ -67,6 +67,18 @@ test('every page says at its foot which of how many it is; words stay within the
   expect(Math.max(...lines.map(({ signs }) => signs))).toBeLessThan((595.28 - 2 * 48) / 4);
 });
 
+test('the line beneath a row lies clear of its words and of those of the next', async () => {
+  const rows = Array.from({ length: 6 }, (_, i) => [
+    `${i}`,
+    'wound once more, in a sentence that takes two lines of it '.repeat(3),
+  ]);
+  const [page] = drawnPages(await paperPdf(paper([{ kind: 'table', head: ['n', 'what'], rows }]), FONTS, 'A4'));
+  const ruled = page!.lines.map(({ from }) => from[1]);
+  expect(ruled).toHaveLength(7);
+  for (const y of ruled)
+    for (const text of page!.texts) expect(y > text.y + 2 || y < text.y - text.size * 0.75).toBe(true);
+});
+
 test('a table without a head begins with its rows', async () => {
   const drawn = async (head: string[]) => {
     const table = { kind: 'table' as const, head, rows: [['1', 'wound']] };

@@ -11,7 +11,7 @@ export async function serve(databaseFile) {
   const port = process.env.PORT ? Number(process.env.PORT) : await freePort(FIRST_PORT);
   const env = { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1', PORT: String(port) };
   if (databaseFile) env.LAZY_ACORN_DB = databaseFile;
-  const server = spawn(process.execPath, ['--import', 'tsx', path.join(ROOT, 'scripts', 'server.ts')], {
+  const server = spawn(process.execPath, [path.join(ROOT, 'scripts', 'launch.mjs')], {
     cwd: ROOT,
     env,
     stdio: ['ignore', 'ignore', 'inherit'],

@@ -17,7 +17,7 @@ const SURE = 0.5;
 /** As many levels of loudness are told apart: a page is not drawn anew for less. */
 const LEVELS = 10;
 /** A turn counts a little after its place, so that a hand that rocks there counts it once. */
-const PAST = 0.1;
+const PAST = 0.04;
 
 /** What the ear can say at any moment. */
 export interface EarReport {

@@ -37,6 +37,7 @@ import { changeSentences, GAP_WORDS, noseWords, singleWords, twistWords } from '
 import { usingWords } from '../../ui/strand/plannedUseWords';
 import { YarnHere } from './YarnHere';
 import { Loading } from '../../ui/feedback/Loading';
+import { WhenSeen } from '../../ui/feedback/WhenSeen';
 
 const TwistCurve = dynamic(() => import('./TwistCurve'), { ssr: false, loading: () => <Loading rows={7} /> });
 
@@ -243,13 +244,15 @@ function Along({ page, scenario, outcome }: { page: TwistPage; scenario: Scenari
       <div className="min-w-0">
         <h2>Along the yarn</h2>
         <div className="relative h-[196px]">
-          <TwistCurve
-            curves={[{ change: along, colour: 'ink', dashed: piece.gap !== null }]}
-            own={yarn.ownTwist}
-            limits={limits[build]}
-            atM={atM}
-            label={`The change of twist along ${inWords(lengthFigure(along.lengthM, system))}`}
-          />
+          <WhenSeen rows={5}>
+            <TwistCurve
+              curves={[{ change: along, colour: 'ink', dashed: piece.gap !== null }]}
+              own={yarn.ownTwist}
+              limits={limits[build]}
+              atM={atM}
+              label={`The change of twist along ${inWords(lengthFigure(along.lengthM, system))}`}
+            />
+          </WhenSeen>
         </div>
         <label className="max-phone:[&_strong]:col-span-full grid grid-cols-[auto_minmax(0,1fr)_190px] gap-3 items-center mt-1 max-phone:grid-cols-[auto_minmax(0,1fr)]">
           <span>Look at</span>

@@ -64,7 +64,7 @@ export class App {
   }
 
   private launch(): void {
-    this.server = spawn(process.execPath, ['--import', 'tsx', path.join(ROOT, 'scripts', 'server.ts')], {
+    this.server = spawn(process.execPath, [path.join(ROOT, 'scripts', 'launch.mjs')], {
       cwd: ROOT,
       env: {
         ...process.env,

@@ -15,7 +15,7 @@ export function Opening<Props>({
   children,
 }: {
   load: () => Promise<ComponentType<Props>>;
-  /** Loaded as soon as the page has nothing else to do. */
+  /** Loaded once somebody has begun to work here, when the page has nothing else to do. */
   ahead?: boolean;
   /** Undefined until it is first asked for. */
   open: boolean | undefined;
@@ -31,8 +31,13 @@ export function Opening<Props>({
 
   useEffect(() => {
     if (!ahead) return;
-    const idle = requestIdleCallback(() => void latest.current.load().catch(() => {}), { timeout: AHEAD_MS });
-    return () => cancelIdleCallback(idle);
+    const begun = new AbortController();
+    const loadAhead = () => {
+      begun.abort();
+      requestIdleCallback(() => void latest.current.load().catch(() => {}), { timeout: AHEAD_MS });
+    };
+    for (const act of ['keydown', 'pointerdown']) document.addEventListener(act, loadAhead, { signal: begun.signal });
+    return () => begun.abort();
   }, [ahead]);
 
   const loading = open === true && overlay === undefined;

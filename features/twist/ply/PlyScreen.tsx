@@ -42,6 +42,7 @@ import styles from './PlyScreen.module.css';
 import { LIVELINESS_WORDS, METHOD_WORDS, plySentences } from './plyWords';
 import { GAP_WORDS } from '../words';
 import { Loading } from '../../../ui/feedback/Loading';
+import { WhenSeen } from '../../../ui/feedback/WhenSeen';
 
 const TwistCurve = dynamic(() => import('../TwistCurve'), { ssr: false, loading: () => <Loading rows={7} /> });
 
@@ -428,17 +429,19 @@ function Outcome({
         ))}
       </div>
       <div className="relative h-[260px]">
-        <TwistCurve
-          curves={strands.map(({ change }, i) => ({
-            change,
-            colour: i === 0 ? 'ink' : first.colourHex,
-            dashed: i > 0,
-          }))}
-          own={own}
-          limits={limits}
-          atM={null}
-          label={`What each strand gets along ${inWords(lengthFigure(pliedM, system))} of ply`}
-        />
+        <WhenSeen rows={7}>
+          <TwistCurve
+            curves={strands.map(({ change }, i) => ({
+              change,
+              colour: i === 0 ? 'ink' : first.colourHex,
+              dashed: i > 0,
+            }))}
+            own={own}
+            limits={limits}
+            atM={null}
+            label={`What each strand gets along ${inWords(lengthFigure(pliedM, system))} of ply`}
+          />
+        </WhenSeen>
       </div>
       <p className={`${styles.legend} flex flex-wrap gap-y-1 gap-x-6`}>
         {strands.map(({ name }, i) => (

@@ -28,6 +28,7 @@ import { SampleList } from '../measure/SampleList';
 import { twistInWords } from '../words';
 import styles from './YarnScreen.module.css';
 import { Loading } from '../../../ui/feedback/Loading';
+import { WhenSeen } from '../../../ui/feedback/WhenSeen';
 
 /** Only few yarns have no band. */
 const MysteryPanel = dynamic(() => import('./MysteryPanel').then((module) => module.MysteryPanel));
@@ -117,7 +118,9 @@ export function YarnScreen({ page }: { page: YarnOverview }) {
               <h2 id="left-over-time">What was left, over time</h2>
               <p className="visually-hidden">{historyInWords(history, yarn.grist.mean, system)}</p>
               <div className="relative h-[250px]">
-                <RemainingChart history={history} grist={yarn.grist} colourHex={yarn.colourHex} />
+                <WhenSeen rows={7}>
+                  <RemainingChart history={history} grist={yarn.grist} colourHex={yarn.colourHex} />
+                </WhenSeen>
               </div>
             </section>
           )}
