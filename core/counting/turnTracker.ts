@@ -15,10 +15,9 @@ const ASTRAY = 0.0005;
 const BEGINS_BELOW = 22;
 /** How much of what is heard counts: neighbours in time are not independent witnesses. */
 const TRUST = 0.6;
-/** No crank is turned back: a place so far behind the furthest, in turns, is rather that far short of one turn more. */
-const BEHIND = 0.5;
-/** While it does not know where it is, it may come back by itself. */
-const SURE_OF_A_LEAP = 0.8;
+/** No crank is turned back: so far behind the furthest that it was surely at, in turns, it was a turn out there or is here. */
+const BEHIND = 0.3;
+const SURE = 0.8;
 
 /**
  * Follows the crank by ear. At each moment it holds how likely every place of the turn is at every speed, moves that on
@@ -32,11 +31,12 @@ export class TurnTracker {
   sure = 0;
   /** How likely the crank stands still. */
   still = 1;
-  /** How often it found itself elsewhere than it thought, and may be a turn out. */
+  /** How often it found itself behind where it had surely been, and may be a turn out. */
   leaps = 0;
   private furthest = 0;
   private likely: Float64Array[];
-  private angle: number | undefined;
+  /** Where it should be by now, by its speed and by where it was surely. */
+  private expected = 0;
 
   constructor(private readonly pattern: TurnPattern) {
     // Anywhere, and as likely still as at any speed.
@@ -94,6 +94,14 @@ export class TurnTracker {
     this.still = this.likely[0]!.reduce((total, value) => total + value, 0);
   }
 
+  /** How fast the crank most likely turns, in turns a second: the mean of all speeds. */
+  private speed(): number {
+    return this.likely.reduce(
+      (sum, row, s) => sum + (s === 0 ? 0 : SPEEDS[s - 1]! * row.reduce((total, value) => total + value, 0)),
+      0,
+    );
+  }
+
   private unwind(): void {
     let [x, y] = [0, 0];
     for (let p = 0; p < PLACES_IN_TURN; p++) {
@@ -103,17 +111,20 @@ export class TurnTracker {
       y += here * SIN[p]!;
     }
     this.sure = Math.hypot(x, y);
-    const angle = Math.atan2(y, x) / (2 * Math.PI);
-    const on = angle - (this.angle ?? 0);
-    this.turned += on - Math.round(on);
-    this.angle = angle;
-    if (this.turned < this.furthest - BEHIND && this.sure > SURE_OF_A_LEAP) {
-      this.turned += 1;
-      this.leaps++;
-    }
-    this.furthest = Math.max(this.furthest, this.turned);
+    this.expected += this.speed() * MOMENT_S;
+    const beside = Math.atan2(y, x) / (2 * Math.PI) - this.expected;
+    const off = beside - Math.round(beside);
+    this.turned = this.expected + off;
+    this.expected += off * this.sure ** TAKEN_WHEN_SURE;
+    if (this.sure < SURE) return;
+    const back = this.turned < this.furthest - BEHIND;
+    if (back) this.leaps++;
+    this.furthest = back ? this.turned : Math.max(this.furthest, this.turned);
   }
 }
+
+/** Where hardly anything is known of the place, nothing is taken from it: half sure is a sixteenth. */
+const TAKEN_WHEN_SURE = 4;
 
 const COS = Array.from({ length: PLACES_IN_TURN }, (_, p) => Math.cos((2 * Math.PI * p) / PLACES_IN_TURN));
 const SIN = Array.from({ length: PLACES_IN_TURN }, (_, p) => Math.sin((2 * Math.PI * p) / PLACES_IN_TURN));
