@@ -11,6 +11,8 @@ import { type MinisInput, segmentsOf } from './minis/minis';
 import { plied } from './twist/plying';
 import { afterSteps, parseTurnsPerM, type StrandState, twist, type TwistStep } from './twist/twist';
 import { type Split, splitParts } from './winding/split';
+import { type FibreShare, requireWhole } from './yarn/fibre';
+import { classCalled } from './yarn/weightClass';
 import { gristFromFacts, netMass } from './yarn/yardage';
 
 /** What cannot be is refused in words, beside the figure that is wrong; the last that can be is taken. */
@@ -45,7 +47,19 @@ const size = (more: Partial<Parameters<typeof readSize>[0]>, grists: [number, nu
 const pieces = (...pieces: Extract<Split, { by: 'pieces' }>['pieces']) =>
   splitParts(100, { by: 'pieces', pieces, over: 'shared' });
 
+const MIXED: FibreShare[] = [
+  { name: 'wool', percent: 80 },
+  { name: 'nylon', percent: 19.85 },
+];
+const NO_CLASS = 'weightClass: we do not know this weight class; write 0 to 7, or a name such as DK, aran or 8 ply';
+
 test.each<[string, () => unknown, string]>([
+  ['requireWhole', () => requireWhole(MIXED, 'fibres'), 'fibres: percents must add up to 100; they add up to 99.85'],
+  ...['about 4 ply', '4 ply yarn', '40 ply', 'ply', 'x ply', '8'].map((name): [string, () => unknown, string] => [
+    'classCalled',
+    () => classCalled(name, 'weightClass'),
+    NO_CLASS,
+  ]),
   ['pegHole', () => pegHole(1620, []), 'holeRadiiMm: give the radius of at least one hole'],
   ['pegHole', () => pegHole(1620, [180, 0]), `holeRadiiMm.1: ${POSITIVE}`],
   ['umbrella', () => umbrellaDiameterMm(1620, 2), 'ribs: an umbrella swift has three ribs or more'],
@@ -356,3 +370,12 @@ test('loops grow where both the strand and its spread are known, and only there'
   expect(reelLength({ ...count, strandMm: 2, spreadMm: 600 })).toMatchObject({ layers: 1 });
   expect(shrinkagePercent(200, 210)).toBeCloseTo(-5, 9);
 });
+
+test.each<[string, number]>([
+  ['1 ply', 0],
+  ['4 ply', 1],
+  [' 4-Ply ', 1],
+  ['16 ply', 7],
+  ['class 5', 5],
+  ['Aran', 4],
+])('%s is class %d', (name, number) => expect(classCalled(name, 'weightClass')).toBe(number));

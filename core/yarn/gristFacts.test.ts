@@ -67,10 +67,12 @@ describe('a sample of half the band’s grist', () => {
 
   test('until then nothing is said to make it surer but settling it', () => {
     const facts = { putUpG: 105, putUpM: 236, samples };
-    const left = (trust?: 'band') => remainingLength(gristOfYarn({ ...facts, trust })!, [{ from: 'band', massG: 105 }]);
+    const left = (trust?: 'band' | 'samples') =>
+      remainingLength(gristOfYarn({ ...facts, trust })!, [{ from: 'band', massG: 105 }]);
     expect(isOpen(left().grist)).toBe(true);
     expect(left().surer).toBeUndefined();
     expect(isOpen(left('band').grist)).toBe(false);
+    expect(isOpen(left('samples').grist)).toBe(false);
     expect(left('band').surer?.how).toBe('weigh');
   });
 });

@@ -34,6 +34,9 @@ test('from the first cut or use on, what is left is read by what each gram has b
   expect(metres(48.25, came(100), on('wash'), on('dry', 96.5), on('use', 48.25))).toBeCloseTo(110, 9);
   // Without a word, but plainly lighter than it was when it was dry.
   expect(metres(48.25, came(100), on('wash'), on('dry', 96.5), on('weigh', 48.25))).toBeCloseTo(110, 9);
+  // Dye has made it a tenth heavier, and dry it is: lighter than that, some of it was used.
+  expect(metres(80, came(100), on('dye'), on('dry', 110), on('weigh', 80))).toBeCloseTo(160, 9);
+  expect(metres(80, came(100), on('dye'), on('weigh', 110), on('weigh', 80))).toBeCloseTo(220, 9);
   // Never weighed since the bath, then half of it is gone: nobody knows what the water took.
   expect(metres(50, came(100), on('wash'), on('use', 50))).toBeCloseTo(110, 9);
 });

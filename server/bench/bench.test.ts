@@ -1,3 +1,5 @@
+import type { YarnToWind } from './calibration';
+import { planTools } from './planTools';
 import { bench, removeTool, returnTool, saveTool, type ToolForm } from './bench';
 import { emptyDatabase, errorsOf, everything, idOf, NOW } from '../../tests/support/serverTesting';
 
@@ -49,6 +51,15 @@ test('what is measured on a winder is kept, in whatever unit it was measured', (
   });
   idOf(saveTool(db, 1, { ...winder, coreDiameterMm: '1', maxDiameterMm: '3 3/4 in' }, 'imperial'));
   expect(bench(db).winders[0]).toMatchObject({ coreDiameterMm: 25.4, maxDiameterMm: 95.25 });
+});
+
+test('a limit that was guessed may be passed a little, one that was measured may not', () => {
+  const db = emptyDatabase();
+  const YARN: YarnToWind = { id: 1, kind: 'wool and hair', grist: { mean: 2.2, sd: 0.1 }, again: false };
+  const slack = () => planTools(bench(db), YARN)[0]!.limitSlack;
+  expect(slack()).toBe(0.05);
+  idOf(saveTool(db, 1, { ...winder, measured: ['maxMassG'] }, 'metric'));
+  expect(slack()).toBe(0);
 });
 
 test('a figure counts as measured once it is changed, or said to be; the others stay starting ones', () => {
