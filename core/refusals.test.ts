@@ -12,6 +12,8 @@ import { plied } from './twist/plying';
 import { afterSteps, parseTurnsPerM, type StrandState, twist, type TwistStep } from './twist/twist';
 import { type Split, splitParts } from './winding/split';
 import { type FibreShare, requireWhole } from './yarn/fibre';
+import { parseHumidityPercent } from './yarn/moisture';
+import { parseToolMm } from './yarn/needle';
 import { classCalled } from './yarn/weightClass';
 import { gristFromFacts, netMass } from './yarn/yardage';
 
@@ -55,6 +57,14 @@ const NO_CLASS = 'weightClass: we do not know this weight class; write 0 to 7, o
 
 test.each<[string, () => unknown, string]>([
   ['requireWhole', () => requireWhole(MIXED, 'fibres'), 'fibres: percents must add up to 100; they add up to 99.85'],
+  [
+    'parseHumidityPercent',
+    () => parseHumidityPercent('0.455', 'humidity'),
+    'humidity: in percent: is it 45.5 %? No room is as dry as 0.455 %',
+  ],
+  ['parseHumidityPercent', () => parseHumidityPercent('91 %', 'humidity'), 'humidity: must lie between 0 and 90'],
+  ['parseToolMm', () => parseToolMm('thick', 'needle', 'needleMm'), 'needleMm: write it like 4 mm, US 6 or UK 8'],
+  ['parseToolMm', () => parseToolMm('thick', 'hook', 'hookMm'), 'hookMm: write it like 4 mm, US G or UK 8'],
   ...['about 4 ply', '4 ply yarn', '40 ply', 'ply', 'x ply', '8'].map((name): [string, () => unknown, string] => [
     'classCalled',
     () => classCalled(name, 'weightClass'),

@@ -60,15 +60,20 @@ function sentencesOf(page: TwistPage, scenario: Scenario): string {
 async function curveOf(maker: Maker): Promise<{ x: number; y: number }[]> {
   await maker.has('canvas');
   return maker.page.evaluate(() => {
-    const canvas = document.querySelector('canvas')!;
-    const fiber = Object.entries(canvas).find(([key]) => key.startsWith('__reactFiber'))![1] as Fiber;
     interface Fiber {
-      return: Fiber | null;
-      memoizedProps: { data?: { datasets: { borderWidth: number; data: { x: number; y: number }[] }[] } };
+      child: Fiber | null;
+      sibling: Fiber | null;
+      memoizedProps: { data?: { datasets: { borderWidth: number; data: { x: number; y: number }[] }[] } } | null;
     }
-    let at: Fiber | null = fiber;
-    while (at && !at.memoizedProps?.data?.datasets) at = at.return;
-    return at!.memoizedProps.data!.datasets.find(({ borderWidth }) => borderWidth === 4)!.data;
+    // From the root of what is shown: a part of the page may still hold what it was drawn from before.
+    const [, host] = Object.entries(document).find(([key]) => key.startsWith('__reactContainer'))!;
+    const left = [(host as { stateNode: { current: Fiber } }).stateNode.current];
+    for (let fiber = left.pop(); fiber; fiber = left.pop()) {
+      const thick = fiber.memoizedProps?.data?.datasets?.find(({ borderWidth }) => borderWidth === 4);
+      if (thick) return thick.data;
+      left.push(...[fiber.sibling, fiber.child].filter((next) => next !== null));
+    }
+    throw new Error('there is no curve');
   });
 }
 

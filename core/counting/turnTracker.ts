@@ -37,6 +37,7 @@ export class TurnTracker {
   private likely: Float64Array[];
   /** Where it should be by now, by its speed and by where it was surely. */
   private expected = 0;
+  private astrayS = 0;
 
   constructor(private readonly pattern: TurnPattern) {
     // Anywhere, and as likely still as at any speed.
@@ -111,7 +112,8 @@ export class TurnTracker {
       y += here * SIN[p]!;
     }
     this.sure = Math.hypot(x, y);
-    this.expected += this.speed() * MOMENT_S;
+    this.astrayS = this.sure < HALF_SURE ? this.astrayS + MOMENT_S : 0;
+    if (this.astrayS < GOES_ON_S) this.expected += this.speed() * MOMENT_S;
     const beside = Math.atan2(y, x) / (2 * Math.PI) - this.expected;
     const off = beside - Math.round(beside);
     this.turned = this.expected + off;
@@ -125,6 +127,9 @@ export class TurnTracker {
 
 /** Where hardly anything is known of the place, nothing is taken from it: half sure is a sixteenth. */
 const TAKEN_WHEN_SURE = 4;
+/** A crank goes on while a word drowns it; after so many seconds nobody can say whether it still does. */
+const GOES_ON_S = 2;
+const HALF_SURE = 0.5;
 
 const COS = Array.from({ length: PLACES_IN_TURN }, (_, p) => Math.cos((2 * Math.PI * p) / PLACES_IN_TURN));
 const SIN = Array.from({ length: PLACES_IN_TURN }, (_, p) => Math.sin((2 * Math.PI * p) / PLACES_IN_TURN));

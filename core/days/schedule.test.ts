@@ -27,6 +27,14 @@ test('the first evening with room, what is due first, first', () => {
   });
 });
 
+test('what no evening has room for overfills none by being proposed, only where somebody put it', () => {
+  const [long, short] = [task(1, { minutes: 600 }), task(2, { plannedOn: '2026-12-02' })];
+  const { days, overfull } = proposeDays([long, short], EVENINGS, TODAY);
+  expect([days.get(1), overfull]).toEqual(['2026-11-30', []]);
+  const put = proposeDays([{ ...long, plannedOn: '2026-11-30' }, short], EVENINGS, TODAY);
+  expect(put.overfull).toEqual([{ day: '2026-11-30', minutes: 600, has: 60 }]);
+});
+
 test('not before its time, nor before what it waits for has waited long enough', () => {
   expect(
     daysOf([
