@@ -32,6 +32,21 @@ test('a piece by its label and its yarn’s words, or by its number', () => {
   );
 });
 
+test('a number alone is a piece’s, with or without its sign; beside a word it is part of a label', () => {
+  const pieces = (words: string) => findAll(db, words).filter(({ kind }) => kind === 'piece');
+  expect(pieces('#12').map(({ href }) => href)).toContain('/pieces/12');
+  expect(pieces('#12')).toEqual(pieces('12'));
+  expect(pieces('12 breakwater').map(({ href }) => href)).not.toContain('/pieces/12');
+});
+
+test.each(['Hank', 'Cake', 'Ball', 'Mini', 'Skein', 'Cone', 'Bobbin', 'Shop'])(
+  '%s and a number is a piece’s label, by its first three letters',
+  (form) => {
+    db.prepare('UPDATE piece SET label = ? WHERE id = 12').run(`${form} 77`);
+    expect(titles(`${form.slice(0, 3).toLowerCase()} 77`).join()).toContain(`piece: ${form} 77 of`);
+  },
+);
+
 test('a mess is found by a maker’s own words', () => {
   expect(titles('barf')).toContain('trouble: A lump comes out of the centre');
   expect(findAll(db, 'gears').find(({ kind }) => kind === 'trouble')?.href).toBe('/trouble?what=in%20the%20gears');
