@@ -1,7 +1,7 @@
 import { changeAt, rangeOf, turnsWithin } from '../../core/twist/twistChange';
 import { STARTING_LIMITS } from '../../core/twist/twistSeverity';
 import type { Db } from '../../db/common/connection';
-import { saveTool } from '../bench/bench';
+import { bench, saveTool } from '../bench/bench';
 import { planPage } from '../winding/planPages';
 import { choosePlannedUse, forgetPlannedUse, type PlannedUse, plannedUse } from '../yarn/plannedUse';
 import { undoOperation } from '../yarn/pieces';
@@ -205,6 +205,14 @@ describe('a cake that came wound', () => {
     idOf(noteTwist(db, cakeId, { steps: [{ ...step, coreDiameterMm: 30 }] }));
     expect(twistOf(db, yarnId, cakeId).laid!.start).toBeCloseTo(0.015 ** 2, 12);
   });
+});
+
+test('a cake may be wound anew on each winder of the bench, and on each form by hand', () => {
+  const { db, cakeId } = withCake();
+  expect(twistPage(db, cakeId)!.tools.map(({ key, onto }) => `${onto}: ${key.split(' ')[0]}`)).toEqual([
+    ...bench(db).winders.map(() => 'winder: winder'),
+    ...bench(db).handForms.map(() => 'hand: form'),
+  ]);
 });
 
 describe('what was noted can be put right', () => {
