@@ -454,3 +454,19 @@ test('a damaged database is not touched: every page leads to the way out, and a 
   expect(set.app.complaints).toContain('is damaged');
   await maker.close();
 });
+
+test('a chart further down waits until one comes near it; with the app away it says so, and the page stays', async () => {
+  const maker = await set.maker({ width: 1280, height: 500 });
+  const down = () => maker.page.$eval('#left-over-time', (head) => head.scrollIntoView());
+  await maker.goTo('/yarns/6');
+  expect(await maker.page.$('canvas')).toBeNull();
+  await set.app.kill();
+  await down();
+  await maker.sees('This part cannot be loaded just now');
+  await maker.sees('What was left, over time');
+  await set.app.restart();
+  await maker.page.reload();
+  await maker.live();
+  await down();
+  await maker.has('canvas');
+});
