@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { borrowFrom, bringBack, deleteYarn, goneFromShelf, hasHistory, mergeYarns, putAway } from './yarnLifecycle';
 import { undoOperation } from './pieces';
+import { liveMergeFrom } from '../../db/yarn/merges';
 import { weighPiece } from './pieceOperations';
 import { addSample } from './measurementForms';
 import { refreshSummaries, newestOnShelf, shelfPage } from './shelf';
@@ -96,6 +97,36 @@ describe('a yarn that was entered twice', () => {
     expect(errorsOf(mergeYarns(db, from, into, NOW))['']).toMatch('another');
   });
 
+  test('in two windows it goes one way only, so that it comes back whole', () => {
+    const { db, into, from } = twice();
+    const before = yarnPage(db, from);
+    const { yarnId: other } = shelved(db);
+    idOf(mergeYarns(db, from, into, NOW));
+    for (const refused of [putAway(db, from, NOW), deleteYarn(db, from, NOW), mergeYarns(db, from, other, NOW)])
+      expect(errorsOf(refused)['']).toMatch(/merged by now|another yarn/);
+    idOf(bringBack(db, from, NOW));
+    expect(yarnPage(db, from)).toEqual(before);
+    idOf(deleteYarn(db, from, NOW));
+    expect(errorsOf(putAway(db, from, NOW))['']).toBe('it is deleted by now; bring it back first');
+    idOf(bringBack(db, from, NOW));
+    expect(yarnPage(db, from)).toEqual(before);
+    idOf(putAway(db, from, NOW));
+    expect(errorsOf(deleteYarn(db, from, NOW))['']).toMatch('archived by now');
+  });
+
+  test('is not parted from one that was deleted with its pieces', () => {
+    const db = emptyDatabase();
+    const { yarnId: into } = shelved(db, { count: '2', masses: [] });
+    const { yarnId: from } = shelved(db, { count: '2', masses: ['99', '98'] });
+    const before = yarnPage(db, from);
+    idOf(mergeYarns(db, from, into, NOW));
+    idOf(deleteYarn(db, into, NOW));
+    expect(errorsOf(bringBack(db, from, NOW))['']).toMatch('deleted itself since; bring that back first');
+    idOf(bringBack(db, into, NOW));
+    idOf(bringBack(db, from, NOW));
+    expect(yarnPage(db, from)).toEqual(before);
+  });
+
   test('of a chain, the last link is parted first', () => {
     const { db, into, from } = twice();
     const { yarnId: last } = shelved(db);
@@ -144,6 +175,7 @@ test('whatever happens, the shelf shows what follows from it', () => {
         if (what === 'borrow') borrowFrom(db, one(yarns), yarns[0]!);
         if (what === 'run') startRun(db, one(pieces), run, 'metric', NOW);
         refreshSummaries(db);
+        for (const id of yarns) expect(yarnView(db, id)!.gone === 'merged').toBe(liveMergeFrom(db, id) !== undefined);
       }
       const kept = shelfPage(db, {}, 'metric');
       // Everything worked out anew, as on the first day.

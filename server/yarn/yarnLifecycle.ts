@@ -40,7 +40,8 @@ export function borrowFrom(db: Db, yarnId: number, likeYarnId: number | null): S
 
 /** Takes a yarn off the shelf; its story stays, and it can come back. */
 export function putAway(db: Db, yarnId: number, now: Date): SaveResult {
-  return onYarn(db, yarnId, () => {
+  return onYarn(db, yarnId, (gone) => {
+    mustBeOnShelf(gone);
     if (runsOf(db, yarnId) > 0) throw new ConflictError('a winding of it is under way; finish or cancel it first');
     setGone(db, yarnId, 'put away', now.toISOString());
   });
@@ -53,7 +54,8 @@ export function hasHistory(db: Db, yarnId: number): boolean {
 
 /** Deletes an entry that was never worked with: its coming in is undone. It can be brought back. */
 export function deleteYarn(db: Db, yarnId: number, now: Date): SaveResult {
-  return onYarn(db, yarnId, () => {
+  return onYarn(db, yarnId, (gone) => {
+    mustBeOnShelf(gone);
     if (hasHistory(db, yarnId)) throw new ConflictError('it has a story; put it away instead');
     if (runsOf(db, yarnId) > 0) throw new ConflictError('a winding of it is under way; cancel it first');
     for (const { id } of operationsOfYarn(db, yarnId).filter(({ kind }) => kind === 'receive'))
@@ -101,8 +103,10 @@ export function mergeYarns(db: Db, fromId: number, intoId: number, now: Date): S
 function separate(db: Db, fromId: number, now: Date): void {
   const merge = liveMergeFrom(db, fromId);
   if (!merge) throw new ConflictError('this yarn is not merged');
-  if (yarnById(db, merge.intoYarn)?.gone === 'merged')
-    throw new ConflictError('the yarn it went into was merged itself since; bring that back first');
+  // Merged, its pieces are under a third yarn; deleted, their coming in is undone with it.
+  const into = yarnById(db, merge.intoYarn)?.gone;
+  if (into === 'merged' || into === 'deleted')
+    throw new ConflictError(`the yarn it went into was ${into} itself since; bring that back first`);
   const moved = new Set(piecesOfMerge(db, merge.id));
   // What was wound from them since has a life of its own under the other yarn, and would be torn from its beginnings.
   const since = piecesOfYarn(db, merge.intoYarn).some(
@@ -210,6 +214,13 @@ function onYarn(db: Db, yarnId: number, work: (gone: Gone | null) => void): Save
       .immediate(),
   );
 }
+
+/** Another window may have taken it off the shelf by now; what brings it back must know the one way it went. */
+function mustBeOnShelf(gone: Gone | null): void {
+  if (gone) throw new ConflictError(`it is ${GONE_WORDS[gone]} by now; bring it back first`);
+}
+
+const GONE_WORDS: Record<Gone, string> = { 'put away': 'archived', deleted: 'deleted', merged: 'merged' };
 
 function runsOf(db: Db, yarnId: number): number {
   const pieces = new Set(piecesOfYarn(db, yarnId).map(({ id }) => id));
