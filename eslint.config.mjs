@@ -21,7 +21,17 @@ const config = [
   {
     files: ['{app,features,ui}/**/*.tsx'],
     ignores: ['ui/controls/Link.tsx'],
-    rules: { 'no-restricted-imports': ['error', { name: 'next/link', message: 'Use ui/controls/Link.' }] },
+    rules: {
+      'no-restricted-imports': ['error', { name: 'next/link', message: 'Use ui/controls/Link.' }],
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: ':not(CallExpression[callee.name="contained"]) > CallExpression[callee.name="dynamic"]',
+          message:
+            'Use contained(dynamic(...)): with the app away a part that cannot be loaded takes its page with it.',
+        },
+      ],
+    },
   },
   // Tables and columns of earlier versions of the archive keep the names that they were written with.
   { files: ['formats/archive{,.test}.ts', 'tests/support/archiveTesting.ts'], rules: { 'vocabulary/one-word': 'off' } },

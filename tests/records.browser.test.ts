@@ -470,3 +470,18 @@ test('a chart further down waits until one comes near it; with the app away it s
   await down();
   await maker.has('canvas');
 });
+
+test('what is loaded when asked for says where the app is away, and another press leads back', async () => {
+  const maker = await set.maker();
+  await maker.goTo('/yarns');
+  await set.app.kill();
+  await maker.page.locator('[title="List"]').click();
+  await maker.sees('This part cannot be loaded just now');
+  await maker.page.locator('[title="Shelf"]').click();
+  await maker.sees('Breakwater, Deep water');
+  await set.app.restart();
+  await maker.page.reload();
+  await maker.live();
+  await maker.page.locator('[title="List"]').click();
+  await maker.has('table');
+});

@@ -1,6 +1,7 @@
 'use client';
 
 import dynamic from 'next/dynamic';
+import { contained } from '../../ui/feedback/contained';
 import { Link } from '../../ui/controls/Link';
 import { type Activity, ACTIVITIES } from '../../core/logbook/runStory';
 import type {
@@ -22,9 +23,11 @@ import styles from './AnswersScreen.module.css';
 import { Loading } from '../../ui/feedback/Loading';
 
 /** Charts are large and the sentences above them are the answer. */
-const SnagChart = dynamic(() => import('./SnagChart'), { ssr: false, loading: () => <Loading rows={7} /> });
-const FullChart = dynamic(() => import('./FullChart'), { ssr: false, loading: () => <Loading rows={7} /> });
-const EstimateChart = dynamic(() => import('./EstimateChart'), { ssr: false, loading: () => <Loading rows={7} /> });
+const SnagChart = contained(dynamic(() => import('./SnagChart'), { ssr: false, loading: () => <Loading rows={7} /> }));
+const FullChart = contained(dynamic(() => import('./FullChart'), { ssr: false, loading: () => <Loading rows={7} /> }));
+const EstimateChart = contained(
+  dynamic(() => import('./EstimateChart'), { ssr: false, loading: () => <Loading rows={7} /> }),
+);
 
 /** Four questions that the logbook can answer, each with a sentence and a drawing of what it rests on. */
 export function AnswersScreen({ answers }: { answers: BenchAnswers }) {

@@ -1,6 +1,7 @@
 'use client';
 
 import dynamic from 'next/dynamic';
+import { contained } from '../../ui/feedback/contained';
 import { Link } from '../../ui/controls/Link';
 import type { RunStory } from '../../core/logbook/runStory';
 import { inWords, lengthFigure, lowerFirst, secondsInWords } from '../../core/common/format';
@@ -12,7 +13,7 @@ import { sequelLink } from '../../ui/trouble/words';
 import styles from './StoryPanel.module.css';
 import { Loading } from '../../ui/feedback/Loading';
 
-const PaceChart = dynamic(() => import('./PaceChart'), { ssr: false, loading: () => <Loading rows={5} /> });
+const PaceChart = contained(dynamic(() => import('./PaceChart'), { ssr: false, loading: () => <Loading rows={5} /> }));
 
 /** How a run went, minute by minute: its pace, and where it stood still. */
 export function StoryPanel({

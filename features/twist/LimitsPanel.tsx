@@ -1,15 +1,18 @@
 'use client';
 
 import dynamic from 'next/dynamic';
+import { contained } from '../../ui/feedback/contained';
 import type { TwistLimits, YarnBuild } from '../../core/twist/twistSeverity';
 import { Fold } from '../../ui/controls/Fold';
 import { Loading } from '../../ui/feedback/Loading';
 import { BUILD_WORDS } from './words';
 
 /** Seldom opened, and all that a form takes comes with it. */
-const LimitsForm = dynamic(() => import('./LimitsForm').then((module) => module.LimitsForm), {
-  loading: () => <Loading rows={5} />,
-});
+const LimitsForm = contained(
+  dynamic(() => import('./LimitsForm').then((module) => module.LimitsForm), {
+    loading: () => <Loading rows={5} />,
+  }),
+);
 
 /** From what change on it matters: a rule of thumb, for the maker to change. */
 export function LimitsPanel({

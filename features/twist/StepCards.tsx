@@ -2,6 +2,7 @@
 
 import { Button, Checkbox, Segmented } from 'antd';
 import dynamic from 'next/dynamic';
+import { contained } from '../../ui/feedback/contained';
 import { Link } from '../../ui/controls/Link';
 import { type ReactNode, useState } from 'react';
 import type { PackageEnd } from '../../core/yarn/faults';
@@ -32,8 +33,12 @@ interface Tries {
 const loading = () => <Loading rows={1} />;
 
 /** Lists and fields to type in are large, and most stories need none. */
-const Choice = dynamic(() => import('../../ui/controls/Choice').then((module) => module.Choice), { loading });
-const TextField = dynamic(() => import('../../ui/controls/Field').then((module) => module.TextField), { loading });
+const Choice = contained(
+  dynamic(() => import('../../ui/controls/Choice').then((module) => module.Choice), { loading }),
+);
+const TextField = contained(
+  dynamic(() => import('../../ui/controls/Field').then((module) => module.TextField), { loading }),
+);
 
 /** The steps that led to a piece, and what may come next, each to be changed on the spot. */
 export function StepCards(tries: Tries) {

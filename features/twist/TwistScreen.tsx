@@ -2,6 +2,7 @@
 
 import { Button, Slider } from 'antd';
 import dynamic from 'next/dynamic';
+import { contained } from '../../ui/feedback/contained';
 import { Link } from '../../ui/controls/Link';
 import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { inWords, lengthFigure, upperFirst } from '../../core/common/format';
@@ -39,10 +40,12 @@ import { YarnHere } from './YarnHere';
 import { Loading } from '../../ui/feedback/Loading';
 import { WhenSeen } from '../../ui/feedback/WhenSeen';
 
-const TwistCurve = dynamic(() => import('./TwistCurve'), { ssr: false, loading: () => <Loading rows={7} /> });
+const TwistCurve = contained(
+  dynamic(() => import('./TwistCurve'), { ssr: false, loading: () => <Loading rows={7} /> }),
+);
 
 /** Only what was plied has one. */
-const PliedPanel = dynamic(() => import('./ply/PliedPanel').then((module) => module.PliedPanel));
+const PliedPanel = contained(dynamic(() => import('./ply/PliedPanel').then((module) => module.PliedPanel)));
 
 /** What has become of a piece's twist, what if it were done otherwise, and which way to go on. */
 export function TwistScreen({ page }: { page: TwistPage }) {

@@ -2,11 +2,12 @@
 
 import { Button } from 'antd';
 import dynamic from 'next/dynamic';
+import { contained } from '../feedback/contained';
 import { useState } from 'react';
 import { Swatch } from '../figures/Swatch';
 import type { FieldLinks } from './Field';
 
-const ColorPicker = dynamic(() => import('antd/es/color-picker'), { ssr: false });
+const ColorPicker = contained(dynamic(() => import('antd/es/color-picker'), { ssr: false }));
 
 /** The colour of a yarn, chosen by eye or typed. What it is chosen in is loaded when it is asked for. */
 export function ColourPick({ hex, onChange, ...links }: FieldLinks & { hex: string; onChange: (hex: string) => void }) {

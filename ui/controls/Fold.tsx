@@ -2,7 +2,6 @@
 
 import { Collapse } from 'antd';
 import { type ReactNode, useState } from 'react';
-import { Contained } from '../feedback/Contained';
 
 /** What most need not see, folded away under its title. */
 export function Fold({
@@ -29,9 +28,7 @@ export function Fold({
       className={className}
       activeKey={open || keptOpen ? ['it'] : []}
       onChange={(keys) => setOpen(keys.length > 0)}
-      items={[
-        { key: 'it', label: title, children: lazy ? <Contained>{children}</Contained> : children, forceRender: !lazy },
-      ]}
+      items={[{ key: 'it', label: title, children, forceRender: !lazy }]}
       styles={{ header: { padding: '4px 0' }, body: { padding: '4px 0 8px' } }}
     />
   );

@@ -1,11 +1,14 @@
 'use client';
 
 import dynamic from 'next/dynamic';
+import { contained } from './contained';
 import { createContext, type ReactNode, use, useCallback, useState } from 'react';
 import type { Offer } from './OfferNotice';
 
 const OfferContext = createContext<(offer: Offer) => void>(() => {});
-const OfferNotice = dynamic(() => import('./OfferNotice').then((module) => module.OfferNotice), { ssr: false });
+const OfferNotice = contained(
+  dynamic(() => import('./OfferNotice').then((module) => module.OfferNotice), { ssr: false }),
+);
 
 /** Holds the last thing that was done and can be taken back, on whatever page one goes on to. */
 export function UndoOffer({ children }: { children: ReactNode }) {

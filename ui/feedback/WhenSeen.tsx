@@ -2,7 +2,6 @@
 
 import type { ReactNode } from 'react';
 import { useInView } from 'react-intersection-observer';
-import { Contained } from './Contained';
 import { Loading } from './Loading';
 
 /** A part that is heavy to load and stands far down the page: made once it is about to be seen, and then kept. */
@@ -10,7 +9,7 @@ export function WhenSeen({ rows, children }: { rows: number; children: ReactNode
   const { ref, inView } = useInView({ triggerOnce: true, rootMargin: '80px' });
   return (
     <div ref={ref} className="h-full">
-      {inView ? <Contained>{children}</Contained> : <Loading rows={rows} />}
+      {inView ? children : <Loading rows={rows} />}
     </div>
   );
 }

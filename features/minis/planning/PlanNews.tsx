@@ -2,6 +2,7 @@
 
 import { Button } from 'antd';
 import dynamic from 'next/dynamic';
+import { contained } from '../../../ui/feedback/contained';
 import type { MiniSize, Shortage } from '../../../core/minis/miniPlan';
 import type { SizeAlternative } from '../../../core/minis/sizeAlternatives';
 import type { MiniYarn } from '../../../server/minis/miniParents';
@@ -15,7 +16,9 @@ import type { MinisPlanning } from './useMinisPlan';
 import { sizeName } from '../words';
 
 /** Most searches are over before it would be seen. */
-const WorkProgress = dynamic(() => import('../../../ui/feedback/WorkProgress').then((module) => module.WorkProgress));
+const WorkProgress = contained(
+  dynamic(() => import('../../../ui/feedback/WorkProgress').then((module) => module.WorkProgress)),
+);
 
 /** How good the plan is, and what cannot be made, and why. */
 export function PlanNews({

@@ -1,6 +1,7 @@
 'use client';
 
 import dynamic from 'next/dynamic';
+import { contained } from '../../../ui/feedback/contained';
 import { inWords, fineMassFigure } from '../../../core/common/format';
 import { loopsMassG } from '../../../core/minis/gramsPerLoop';
 import {
@@ -22,7 +23,7 @@ import type { Session } from './useSession';
 import { VERDICT_WORDS } from '../words';
 import { Loading } from '../../../ui/feedback/Loading';
 
-const MassChart = dynamic(() => import('./MassChart'), { ssr: false, loading: () => <Loading rows={5} /> });
+const MassChart = contained(dynamic(() => import('./MassChart'), { ssr: false, loading: () => <Loading rows={5} /> }));
 
 /** So many rings stand in view; the older ones are in the chart. */
 const RINGS_SHOWN = 8;

@@ -2,6 +2,7 @@
 
 import { Segmented } from 'antd';
 import dynamic from 'next/dynamic';
+import { contained } from '../../../ui/feedback/contained';
 import { Link } from '../../../ui/controls/Link';
 import { type Estimate, product } from '../../../core/common/estimate';
 import { inWords, lengthFigure, upperFirst } from '../../../core/common/format';
@@ -44,7 +45,9 @@ import { GAP_WORDS } from '../words';
 import { Loading } from '../../../ui/feedback/Loading';
 import { WhenSeen } from '../../../ui/feedback/WhenSeen';
 
-const TwistCurve = dynamic(() => import('../TwistCurve'), { ssr: false, loading: () => <Loading rows={7} /> });
+const TwistCurve = contained(
+  dynamic(() => import('../TwistCurve'), { ssr: false, loading: () => <Loading rows={7} /> }),
+);
 
 /** How singles come together, what each gets, which way and how much to ply: figures to begin with, and a sample that judges. */
 export function PlyScreen({ page, scales, limits }: { page: PlyPage; scales: ScaleTool[]; limits: TwistLimits }) {

@@ -2,6 +2,7 @@
 
 import { Button, Checkbox, Input, Result, Upload } from 'antd';
 import dynamic from 'next/dynamic';
+import { contained } from '../../../ui/feedback/contained';
 import { useEffect, useRef, useState } from 'react';
 import type { ImportPreview } from '../../../server/exchange/importYarns';
 import { ActionLink } from '../../../ui/controls/ActionLink';
@@ -27,9 +28,11 @@ Northstack Mill,Slack Water,Fog,08,70 % mohair 30 % silk,25 g,212 m,3,loft
 Limpet Hill Farm,Ferry aran,Oatmeal,3,wool,8 oz,410 yd,5,blue chest`;
 
 /** A table is large, and there is none before a file is chosen. */
-const ImportTable = dynamic(() => import('./ImportTable').then((module) => module.ImportTable), {
-  loading: () => <Loading rows={8} />,
-});
+const ImportTable = contained(
+  dynamic(() => import('./ImportTable').then((module) => module.ImportTable), {
+    loading: () => <Loading rows={8} />,
+  }),
+);
 
 /** A list of yarns from elsewhere: looked at first, written only when one says so. */
 export function ImportScreen({ columns }: { columns: CsvColumn[] }) {

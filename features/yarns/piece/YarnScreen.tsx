@@ -1,6 +1,7 @@
 'use client';
 
 import dynamic from 'next/dynamic';
+import { contained } from '../../../ui/feedback/contained';
 import { Link } from '../../../ui/controls/Link';
 import type { CSSProperties } from 'react';
 import { inWords, lengthFigure } from '../../../core/common/format';
@@ -31,9 +32,11 @@ import { Loading } from '../../../ui/feedback/Loading';
 import { WhenSeen } from '../../../ui/feedback/WhenSeen';
 
 /** Only few yarns have no band. */
-const MysteryPanel = dynamic(() => import('./MysteryPanel').then((module) => module.MysteryPanel));
+const MysteryPanel = contained(dynamic(() => import('./MysteryPanel').then((module) => module.MysteryPanel)));
 /** Charts are large and none is needed to see how much there is. */
-const RemainingChart = dynamic(() => import('./RemainingChart'), { ssr: false, loading: () => <Loading rows={7} /> });
+const RemainingChart = contained(
+  dynamic(() => import('./RemainingChart'), { ssr: false, loading: () => <Loading rows={7} /> }),
+);
 
 /** One yarn: its thread, how much there is, whether that is enough, and its band. */
 export function YarnScreen({ page }: { page: YarnOverview }) {

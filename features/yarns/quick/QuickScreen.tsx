@@ -2,6 +2,7 @@
 
 import { Button } from 'antd';
 import dynamic from 'next/dynamic';
+import { contained } from '../../../ui/feedback/contained';
 import { useRouter } from 'next/navigation';
 import { useRef } from 'react';
 import type { QuickPage } from '../../../server/winding/quickPage';
@@ -17,7 +18,7 @@ import { CLASS_OPTIONS, SOURCE_WORDS } from '../band/BandFields';
 import { Fit, IsItEnough, Minis, planOf, Twist, Wind } from './questions';
 import { NOTHING_TYPED, type QuickForm, toKeep, yarnInHand } from './yarnInHand';
 
-const FirstTour = dynamic(() => import('./FirstTour').then((module) => module.FirstTour), { ssr: false });
+const FirstTour = contained(dynamic(() => import('./FirstTour').then((module) => module.FirstTour), { ssr: false }));
 
 /** Five questions about a yarn in the hand, answered from what is typed of it; nothing is saved until it is kept. */
 export function QuickScreen({ page }: { page: QuickPage }) {

@@ -2,6 +2,7 @@
 
 import { Button, Empty, Input, type InputRef, Segmented } from 'antd';
 import dynamic from 'next/dynamic';
+import { contained } from '../../../ui/feedback/contained';
 import { Link } from '../../../ui/controls/Link';
 import { useEffect, useRef } from 'react';
 import { FIBRE_NAMES } from '../../../core/yarn/fibre';
@@ -21,10 +22,12 @@ import { Choice } from '../../../ui/controls/Choice';
 import { useLocalStorage } from '../../../ui/controls/useLocalStorage';
 import { Loading } from '../../../ui/feedback/Loading';
 
-const ShelfTable = dynamic(() => import('./ShelfTable').then((module) => module.ShelfTable), {
-  ssr: false,
-  loading: () => <Loading rows={10} />,
-});
+const ShelfTable = contained(
+  dynamic(() => import('./ShelfTable').then((module) => module.ShelfTable), {
+    ssr: false,
+    loading: () => <Loading rows={10} />,
+  }),
+);
 
 /** What have I got: every yarn as it lies on the shelf, its pieces to scale and in its colour. */
 export function ShelfScreen({

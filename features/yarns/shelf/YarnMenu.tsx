@@ -2,6 +2,7 @@
 
 import { Button } from 'antd';
 import dynamic from 'next/dynamic';
+import { contained } from '../../../ui/feedback/contained';
 import { Link } from '../../../ui/controls/Link';
 import { useRouter } from 'next/navigation';
 import type { YarnView } from '../../../server/yarn/yarnViews';
@@ -11,7 +12,9 @@ import { Problem } from '../../../ui/feedback/Notice';
 import { useTask } from '../../../ui/feedback/useTask';
 import { bringBack, deleteYarn, mergeYarns, putAway } from '../actions';
 
-const YarnPicker = dynamic(() => import('../../../ui/controls/YarnPicker').then((module) => module.YarnPicker));
+const YarnPicker = contained(
+  dynamic(() => import('../../../ui/controls/YarnPicker').then((module) => module.YarnPicker)),
+);
 
 /** What can become of the entry as a whole. All of it can be taken back. */
 export function YarnMenu({ yarn, worked }: { yarn: YarnView; worked: boolean }) {
