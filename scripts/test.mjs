@@ -18,7 +18,7 @@ const installed = ensureInstalled();
 if (!chromium) count.failed++;
 if (soak) {
   await installed;
-  await jest('unit', ['killed', 'manyChanges', 'laws', 'knownMinis', 'counting/ear'], { TRIES: '50' });
+  await jest('unit', ['killed', 'manyChanges', 'anyOrder', 'laws', 'knownMinis', 'counting/ear'], { TRIES: '50' });
   await inBrowser(['doors'], { TRIES: '50' });
 } else {
   // One processor looks at the sources while the other compiles the database and builds the app.

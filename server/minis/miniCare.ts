@@ -4,7 +4,7 @@ import type { UnitSystem } from '../../core/common/units';
 import type { Db } from '../../db/common/connection';
 import { miniPlanById, miniOfPiece, minisOfPlan, setKit } from '../../db/minis/minis';
 import { pieceById, type PieceRow, wetBy } from '../../db/yarn/pieces';
-import { recordTreatment } from '../yarn/operationCommands';
+import { recordTreatment, requireEachOnce } from '../yarn/operationCommands';
 import { once, pieceThere, type Recorded } from '../yarn/recordOperation';
 import { longText, quantity, readOptional, requestKey } from '../common/fields';
 import { ConflictError, runForm, type SaveResult, saving } from '../common/result';
@@ -47,6 +47,7 @@ interface MiniDrying extends Recorded {
 /** Keeps what dyed or washed minis weigh, now that they are dry. */
 function recordDried(db: Db, { pieceIds, masses, sure, ...command }: MiniDrying, now: Date): number {
   return once(db, command.requestKey, () => {
+    requireEachOnce(pieceIds);
     const weighed = pieceIds.flatMap((id, i) => {
       const reading = masses[i] ?? null;
       if (reading === null) return [];

@@ -20,15 +20,16 @@ import { endMiniPlan, type MiniPlanForm, planMinisPage, miniReplanPage, saveMini
 import { logMiniRun, type MiniLogForm, miniRunPage, startMiniRun } from './miniRuns';
 import { miniPlanValues, miniLogValues, miniMade, miniScreenSends, sizeValues } from '../../tests/support/minisTesting';
 import { redoOperation, undoOperation, whyNotUndo } from '../yarn/pieces';
-import { giveUpRun, takeUpRun } from '../winding/runLog';
+import { giveUpRun, logRun, takeUpRun } from '../winding/runLog';
 import { answerRun } from '../logbook/runKinds';
-import { startRun } from '../winding/runStart';
+import { startNext, startRun } from '../winding/runStart';
 import {
   aKey,
   emptyDatabase,
   errorsOf,
   everything,
   idOf,
+  logValues as windingValues,
   NOW,
   shelved,
   startValues,
@@ -277,6 +278,15 @@ describe('counting', () => {
     expect(miniRunPage(db, runId)!.state.loops[0]).toBe(30);
   });
 
+  test('a counting is no winding: it is neither logged as one, nor is the next begun from it', () => {
+    const { db, planId, pieceIds } = planning();
+    const runId = idOf(startMiniRun(db, planId, pieceIds[0]!, NOW));
+    const before = everything(db);
+    expect(errorsOf(logRun(db, runId, windingValues(['40']), 'metric', NOW))['']).toMatch('logged already');
+    expect(errorsOf(startNext(db, runId, 'metric', NOW))['']).toMatch('no other piece waits');
+    expect(everything(db)).toBe(before);
+  });
+
   test('weighed again since it was planned, a skein is counted as it weighs now, or has to be planned anew', () => {
     const { db, planId, pieceIds } = planning();
     const weigh = (mass: string) =>
@@ -496,6 +506,9 @@ describe('dye, wash and dry', () => {
     const damp = weighDried(db, dried(ids.slice(0, 2), ['12.1', '13.9']), 'metric', NOW);
     expect(errorsOf(damp)['masses.1']).toMatch(/still damp/);
     expect(wet()).toHaveLength(2);
+    expect(errorsOf(weighDried(db, dried([ids[0]!, ids[0]!], ['12.1', '12.1']), 'metric', NOW)).pieceIds).toMatch(
+      'twice',
+    );
     idOf(weighDried(db, dried(ids.slice(0, 2), ['12.2', '']), 'metric', NOW));
     expect(wet()).toHaveLength(1);
     expect(miniPlanPage(db, planId)!.minis[0]).toMatchObject({ mass: { massG: 12.2 }, cut: { massG: 12 } });

@@ -8,6 +8,7 @@ import { redoOperation, undoOperation } from '../yarn/pieces';
 import { weighPiece, treatPieces } from '../yarn/pieceOperations';
 import { plyWaits } from './plied';
 import { type BobbinSplitForm, type PlyForm, plyPage, plySingles, splitOverBobbins } from './plying';
+import { borrowFrom, mergeYarns } from '../yarn/yarnLifecycle';
 import { addSample, type SampleForm } from '../yarn/measurementForms';
 import {
   aKey,
@@ -48,6 +49,20 @@ function madeBy(db: Db, operationId: number) {
   const { pieces } = operationPage(db, operationId)!;
   return pieces.filter(({ side }) => side === 'out').map(({ id }) => piecePage(db, id)!);
 }
+
+/** Counted on the reel before it was washed. */
+const onReel = (): SampleForm => ({
+  how: 'reel',
+  requestKey: aKey(),
+  note: '',
+  washed: false,
+  scaleResolutionG: 1,
+  humidity: '',
+  loops: '130',
+  loop: '150 cm',
+  spread: '',
+  mass: '',
+});
 
 describe('plying', () => {
   test('makes one piece of a new yarn: its plies, its direction, and no twist that nobody counted', () => {
@@ -101,6 +116,11 @@ describe('plying', () => {
   test.each([
     ['both ends of two', { method: 'both ends' as const }, 'pieceIds'],
     ['one bobbin for two', (ids: number[]) => ({ pieceIds: [ids[0]!, ids[0]!] }), 'pieceIds'],
+    [
+      'one twice for both its ends',
+      (ids: number[]) => ({ method: 'both ends' as const, pieceIds: [ids[0]!, ids[0]!] }),
+      'pieceIds',
+    ],
     ['no name', { name: ' ' }, 'name'],
     ['more than went in', { mass: '150' }, 'mass'],
     ['a rest of a year', { restDays: '400' }, 'restDays'],
@@ -306,22 +326,65 @@ describe('how long a ply is', () => {
     const first = idOf(ply(db, plyValues(pieceIds.slice(0, 2), { mass: '100', turns: '85 t/m' })));
     const [made] = madeBy(db, first);
     const before = plyPage(db, []).takeUp;
-    const counted: SampleForm = {
-      how: 'reel',
-      requestKey: aKey(),
-      note: '',
-      washed: false,
-      scaleResolutionG: 1,
-      humidity: '',
-      loops: '130',
-      loop: '150 cm',
-      spread: '',
-      mass: '',
-    };
-    idOf(addSample(db, made!.piece.id, counted, 'metric', NOW));
+    idOf(addSample(db, made!.piece.id, onReel(), 'metric', NOW));
     expect(lengthOf(db, first).mean).toBeCloseTo(195, -1);
     const after = plyPage(db, []).takeUp;
     expect([before.from, after.from]).toEqual([0, 1]);
     expect(after.sd).toBeLessThan(before.sd);
+  });
+
+  describe('a yarn does not lend itself its own figures, by whatever way', () => {
+    const bare = { putUpMass: '', putUpLength: '', weightClass: '' as const, needle: '' };
+
+    test('where a single borrows from what it was plied into', () => {
+      const db = emptyDatabase();
+      const { pieceIds, yarnId } = singles(db, bare);
+      const [made] = madeBy(db, idOf(ply(db, plyValues(pieceIds, { mass: '95.5' }))));
+      idOf(borrowFrom(db, yarnId, made!.yarn.id));
+      expect(yarnView(db, yarnId)!.grist).toBeNull();
+      expect(yarnView(db, made!.yarn.id)!.grist).toBeNull();
+      idOf(addSample(db, made!.piece.id, onReel(), 'metric', NOW));
+      // 195 m of 95.5 g.
+      expect(yarnView(db, yarnId)!.grist!.mean).toBeCloseTo(yarnView(db, made!.yarn.id)!.grist!.mean, 6);
+      expect(yarnView(db, made!.yarn.id)!.grist!.mean).toBeCloseTo(195 / 95.5, 2);
+    });
+
+    test('where a cable is counted, and what it was plied from is not', () => {
+      const db = emptyDatabase();
+      const { pieceIds } = singles(db, {
+        count: '4',
+        masses: ['50', '50', '50', '50'],
+        putUpMass: '50 g',
+        putUpLength: '207 m',
+      });
+      const plied = [pieceIds.slice(0, 2), pieceIds.slice(2)].map(
+        (ids) => madeBy(db, idOf(ply(db, plyValues(ids, { form: 'bobbin', mass: '100', turns: '85 t/m' }))))[0]!,
+      );
+      const grists = () => plied.map(({ yarn }) => yarnView(db, yarn.id)!.grist!.mean);
+      const before = grists();
+      const cable = idOf(
+        ply(
+          db,
+          plyValues(
+            plied.map(({ piece }) => piece.id),
+            { plied: 'Z', mass: '200' },
+          ),
+        ),
+      );
+      idOf(addSample(db, madeBy(db, cable)[0]!.piece.id, onReel(), 'metric', NOW));
+      expect(plyPage(db, []).takeUp.from).toBe(1);
+      for (const [i, grist] of grists().entries()) expect(grist).toBeCloseTo(before[i]!, 0);
+    });
+
+    test('where a single and what it was plied into are merged', () => {
+      for (const way of ['into the single', 'into the plied']) {
+        const db = emptyDatabase();
+        const { pieceIds, yarnId } = singles(db, bare);
+        const plied = madeBy(db, idOf(ply(db, plyValues(pieceIds))))[0]!.yarn.id;
+        const [from, into] = way === 'into the single' ? [plied, yarnId] : [yarnId, plied];
+        idOf(mergeYarns(db, from, into, NOW));
+        expect([yarnView(db, from)!.grist, yarnView(db, into)!.grist]).toEqual([null, null]);
+      }
+    });
   });
 });

@@ -213,7 +213,7 @@ function ply(db: Db, plying: Plying, now: Date): number {
 
 function requireMany(method: PlyMethod, pieceIds: readonly number[]): void {
   const wanted = method === 'both ends' || method === 'chain' ? 1 : 2;
-  if (new Set(pieceIds).size !== wanted)
+  if (pieceIds.length !== wanted || new Set(pieceIds).size !== wanted)
     throw new InputError(wanted === 1 ? 'choose one' : 'choose two, one for each strand', 'pieceIds');
 }
 

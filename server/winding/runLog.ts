@@ -97,7 +97,7 @@ export function logRun(db: Db, runId: number, input: unknown, system: UnitSystem
 function recordWinding(db: Db, runId: number, winding: Winding, now: Date): number {
   return once(db, winding.requestKey, () => {
     const run = runById(db, runId);
-    if (!run || run.endedAt !== null) throw new ConflictError('this winding is logged already');
+    if (run?.kind !== 'wind' || run.endedAt !== null) throw new ConflictError('this winding is logged already');
     const row = pieceThere(db, run.pieceId, 'the piece is');
     const plan = readPlan(run.plan);
     const state = stateOf(db, run);

@@ -92,7 +92,7 @@ export function startRun(
  */
 export function startNext(db: Db, runId: number, system: UnitSystem, now: Date): SaveResult {
   const run = runById(db, runId);
-  const plan = run && readPlan(run.plan);
+  const plan = run?.kind === 'wind' ? readPlan(run.plan) : null;
   const [next, ...queue] = plan ? stillToWind(db, plan) : [];
   if (!plan?.asked || next === undefined) return { ok: false, errors: { '': 'no other piece waits to be wound' } };
   const asked = plan.asked as unknown as StartForm;

@@ -349,7 +349,7 @@ function faultsOfWhole(db: Db, rows: readonly PieceRow[], wholeId: number, joint
   );
 }
 
-function requireEachOnce(pieceIds: readonly number[]): void {
+export function requireEachOnce(pieceIds: readonly number[]): void {
   if (new Set(pieceIds).size < pieceIds.length) throw new InputError('one of these is there twice', 'pieceIds');
 }
 

@@ -147,13 +147,19 @@ export function nameOfYarn({ line, maker, colourName }: Pick<YarnRow, 'line' | '
   return [line || maker, colourName].filter(Boolean).join(', ') || 'Yarn without a band';
 }
 
-export function viewOf(db: Db, row: YarnRow): YarnView {
+/**
+ * What is known of a yarn.
+ *
+ * @param within those whose figures are being worked out from it: none of them lends it any
+ */
+export function viewOf(db: Db, row: YarnRow, within: readonly number[] = []): YarnView {
   const fibres = fibresOf(db, row.id);
   const rows = samplesOfYarn(db, row.id);
   const treated = treatedOfYarn(db, row.id, fibres);
-  const { facts, counting, washing, wraps } = knownOf(db, row, rows, fibres, treated);
+  const { facts, counting, washing, wraps } = knownOf(db, row, rows, fibres, treated, within);
   const like = row.likeYarnId === null ? undefined : yarnById(db, row.likeYarnId);
-  const grist = gristOfYarn({ ...facts, likeMPerG: like ? gristAlone(db, like) : null }) ?? null;
+  const lends = like && !within.includes(like.id);
+  const grist = gristOfYarn({ ...facts, likeMPerG: lends ? gristAlone(db, like, [...within, row.id]) : null }) ?? null;
   return {
     id: row.id,
     name: nameOfYarn(row),
@@ -214,7 +220,12 @@ function knownOf(
   rows: readonly SampleOfYarn[],
   fibres: readonly FibreShare[],
   treated: TreatedMasses,
+  within: readonly number[],
 ) {
+  const strand = (db: Db, id: number) => {
+    const single = yarnById(db, id);
+    return single && viewOf(db, single, [...within, row.id]);
+  };
   // A skein is counted again after washing: the later count is what it is now. So with wraps.
   const latest = new Map(
     rows.map((sample) => [
@@ -238,7 +249,7 @@ function knownOf(
       needleMm: row.needleUm === null ? null : fromUm(row.needleUm),
       samples: lengths.map((sample) => sampleFact(sample, treated)),
       fibres,
-      plied: lengths.length > 0 ? null : pliedGrist(db, row.id, yarnView),
+      plied: lengths.length > 0 || within.includes(row.id) ? null : pliedGrist(db, row.id, strand),
       trust: row.trust,
     },
   };
@@ -288,9 +299,9 @@ export function sampleView(sample: SampleOfYarn, counts: boolean): SampleView {
 }
 
 /** A yarn's grist without what it borrows itself, so that no two can lean on each other. */
-function gristAlone(db: Db, row: YarnRow): number | null {
+function gristAlone(db: Db, row: YarnRow, within: readonly number[]): number | null {
   const fibres = fibresOf(db, row.id);
-  const { facts } = knownOf(db, row, samplesOfYarn(db, row.id), fibres, treatedOfYarn(db, row.id, fibres));
+  const { facts } = knownOf(db, row, samplesOfYarn(db, row.id), fibres, treatedOfYarn(db, row.id, fibres), within);
   return gristOfYarn(facts)?.mean ?? null;
 }
 
