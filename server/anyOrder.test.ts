@@ -20,9 +20,19 @@ import {
   yarnValues,
 } from '../tests/support/serverTesting';
 import { InputError } from '../core/common/inputError';
-import { remainderPlaces } from '../core/minis/miniRun';
+import { MINI_STAGES, type NewMiniEvent, remainderPlaces } from '../core/minis/miniRun';
 import { PLY_METHODS } from '../core/twist/plying';
-import { STAGES, woundParts } from '../core/winding/run';
+import {
+  COUNTING_DEVICES,
+  MARK_KINDS,
+  type NewRunEvent,
+  PREPARE_STEPS,
+  STAGES,
+  STOP_REASONS,
+  TAKE_OFF_STEPS,
+  woundParts,
+} from '../core/winding/run';
+import { SEQUELS } from '../core/trouble/trouble';
 import type { Db } from '../db/common/connection';
 import { miniOfPiece } from '../db/minis/minis';
 import { openRuns, runById } from '../db/winding/runs';
@@ -152,6 +162,52 @@ const FOLDER = mkdtempSync(path.join(os.tmpdir(), 'lazy-acorn-any-order-'));
 afterAll(() => rmSync(FOLDER, { recursive: true }));
 
 const scaled = { tare: '', humidity: '', scaleResolutionG: 0.1, note: '' };
+
+const helped = { attempt: 'anew', minutes: 3, lostM: 0.4 };
+
+/** A few things that happen in a winding, one after another. */
+function windingEvents(part: number, from: number, grams: number): NewRunEvent[] {
+  const atTurn = from * 7;
+  const device = one(COUNTING_DEVICES, from)!;
+  const all: NewRunEvent[] = [
+    { kind: 'turns', part, amount: grams },
+    { kind: 'turns', part, amount: grams * 20, by: 'pace' },
+    { kind: 'mark', part, mark: one(MARK_KINDS, grams)!, atTurn },
+    { kind: 'stage', part, stage: one(STAGES, grams)! },
+    { kind: 'turns', part, amount: -grams },
+    { kind: 'stop', part, reason: one(STOP_REASONS, grams)!, atTurn },
+    { kind: 'reading', part, device, session: `session ${grams % 3}`, total: atTurn, drives: grams % 4 > 0 },
+    { kind: 'reading', part, device, session: 'session 1', total: atTurn / 2, drives: true, byLength: true },
+    { kind: 'resume', part },
+    { kind: 'unmark', part },
+    { kind: 'weighed', part, massG: grams % 3 ? grams : null },
+    { kind: 'uncounted', part, is: grams % 2 === 0 },
+    { kind: 'hand over', part, who: 'Ailsa', atTurn },
+    { kind: 'trouble', part, trouble: 'lump', ...helped, then: one(SEQUELS, grams)!, atTurn },
+    { kind: 'turns at least', part, turns: atTurn },
+    { kind: 'tick', part, step: one([...PREPARE_STEPS, ...TAKE_OFF_STEPS], grams)!, done: grams % 5 > 0 },
+  ];
+  return [0, 1, 2, 3].map((i) => one(all, from + i * (1 + (grams % 5)))!);
+}
+
+/** The same of a counting of minis. */
+function miniEvents(part: number, from: number, grams: number): NewMiniEvent[] {
+  const reading = { massG: grams / 7, resolutionG: 0.1 };
+  const all: NewMiniEvent[] = [
+    { kind: 'loops', part, amount: grams % 70 },
+    { kind: 'loops', part, amount: -(grams % 9) },
+    { kind: 'stage', part, stage: one(MINI_STAGES, grams)! },
+    { kind: 'weigh', part, ...reading, odd: grams % 2 === 0 },
+    { kind: 'unweigh', part },
+    { kind: 'weigh parent', part, ...reading },
+    { kind: 'unweigh parent', part },
+    { kind: 'skip', part, skipped: grams % 3 > 0 },
+    { kind: 'pause', part },
+    { kind: 'resume', part },
+    { kind: 'trouble', part, trouble: 'tangled hank', ...helped, then: one(SEQUELS, grams)!, atLoop: grams },
+  ];
+  return [0, 1, 2].map((i) => one(all, from + i * (1 + (grams % 4)))!);
+}
 
 /** Where a refusal is thrown rather than answered. */
 function unlessRefused<T>(work: () => T): T | undefined {
@@ -387,17 +443,8 @@ class House {
       case 'count': {
         if (runById(db, run)?.kind !== 'wind') return undefined;
         const screen = screenOf(db, run, `screen-${aKey()}`);
-        unlessRefused(() =>
-          screen.send(
-            [
-              screen.event({ kind: 'turns', part: b % 3, amount: a % 4 === 0 ? -grams : grams }, now.getTime()),
-              screen.event({ kind: 'mark', part: b % 3, mark: 'knot', atTurn: a }, now.getTime()),
-              screen.event({ kind: 'stage', part: b % 3, stage: one(STAGES, a)! }, now.getTime()),
-            ],
-            {},
-            now,
-          ),
-        );
+        const events = windingEvents(b % 3, a, grams).map((each, i) => screen.event(each, now.getTime() + i * (a - 9)));
+        unlessRefused(() => screen.send(events, {}, now));
         return undefined;
       }
       case 'log': {
@@ -422,7 +469,12 @@ class House {
         return startMiniRun(db, plan, one(miniPlanPage(db, plan)?.parents ?? [], b)?.pieceId ?? piece, now);
       case 'count minis': {
         if (runById(db, run)?.kind !== 'minis') return undefined;
-        miniScreenSends(db, run, miniMade(b % 4, grams % 50, a % 2 ? grams / 10 : null), now.getTime());
+        miniScreenSends(
+          db,
+          run,
+          b % 2 ? miniMade(b % 4, grams % 50, a % 2 ? grams / 10 : null) : miniEvents(b % 4, a, grams),
+          now.getTime(),
+        );
         return undefined;
       }
       case 'log minis': {
@@ -595,6 +647,11 @@ test('whatever is done in whatever order is done or refused, and every page says
         }
       }
       expect(oddFigures(house.pages(now), 'page')).toEqual([]);
+      for (const id of house.ids('yarn')) {
+        const { cameInG, thereG, consumedG, differsG } = yarnOverview(db, id)!.balance;
+        const parts = [...Object.values(consumedG), ...Object.values(differsG)].reduce((sum, g) => sum + g, 0);
+        expect(thereG + parts).toBeCloseTo(cameInG, 6);
+      }
       expect(db.pragma('foreign_key_check')).toEqual([]);
       const archive = exportArchive(db, FOLDER, NOW);
       const fresh = emptyDatabase();
