@@ -39,9 +39,8 @@ const VIEWS: View[] = [
   { name: 'project', path: '/projects/1' },
   { name: 'plan', path: '/winding/plan/27' },
   { name: 'run', path: '/winding/run/5', act: (maker) => maker.holds() },
-  { name: 'by-hand', path: '/winding/by-hand?method=nostepinne', size: { width: 1280, height: 1350 } },
   { name: 'minis-plan', path: '/minis/new?yarns=6', act: minisPlanned },
-  { name: 'minis-count', path: '/minis/run/7', act: (maker) => maker.holds() },
+  { name: 'minis-count', path: '/minis/run/7', act: (maker) => maker.holds().then(() => maker.has('canvas')) },
   {
     name: 'quick',
     path: '/quick',
@@ -59,7 +58,6 @@ const VIEWS: View[] = [
   },
   { name: 'twist', path: '/twist/78', act: (maker) => maker.sees('Centimetre by centimetre') },
   { name: 'ply', path: '/twist/ply?pieces=78', act: (maker) => maker.page.waitForSelector('canvas') },
-  { name: 'trouble', path: '/trouble?what=in%20the%20gears', act: (maker) => maker.sees('Try, in this order') },
   {
     name: 'thread',
     path: '/yarns/23',
@@ -78,6 +76,34 @@ const VIEWS: View[] = [
   { name: 'bench', path: '/bench' },
 ];
 
+/** Several answers of one view, in one picture. */
+interface Sheet {
+  name: string;
+  /** What of each is pictured. */
+  selector: string;
+  columns: number;
+  paths: string[];
+}
+
+const SHEETS: Sheet[] = [
+  {
+    name: 'by-hand',
+    selector: 'section[aria-labelledby="method"]',
+    columns: 2,
+    paths: ['nostepinne', 'tube', 'thumb', 'fingers', 'chairs', 'hands', 'knees', 'elbow'].map(
+      (method) => `/winding/by-hand?method=${method}`,
+    ),
+  },
+  {
+    name: 'trouble',
+    selector: 'article',
+    columns: 2,
+    paths: ['tangled hank', 'in the gears', 'lump', 'collapsed', 'over the base', 'single drifts'].map(
+      (what) => `/trouble?what=${encodeURIComponent(what)}`,
+    ),
+  },
+];
+
 /** Two sizes of minis out of what there is of one yarn, knots and all. */
 async function minisPlanned(maker: Maker): Promise<void> {
   await maker.fill('sizes.0.amount', '12 g');
@@ -94,6 +120,7 @@ async function main(): Promise<void> {
   mkdirSync(FOLDER, { recursive: true });
   try {
     for (const view of VIEWS) await takePicture(browser, app.url, view);
+    for (const sheet of SHEETS) await takeSheet(browser, app.url, sheet);
   } finally {
     await browser.close();
     await app.end();
@@ -108,6 +135,23 @@ async function takePicture(browser: Browser, url: string, view: View): Promise<v
   await act?.(maker);
   await maker.page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
   await maker.page.screenshot({ path: path.join(FOLDER, `${name}.png`) as `${string}.png` });
+  await maker.close();
+  console.log(`${name}.png`);
+}
+
+async function takeSheet(browser: Browser, url: string, { name, selector, columns, paths }: Sheet): Promise<void> {
+  const maker = await Maker.at(browser, url, DESK);
+  const pictures: string[] = [];
+  for (const at of paths) {
+    await maker.goTo(at);
+    await maker.has(selector);
+    pictures.push(await (await maker.page.$(selector))!.screenshot({ encoding: 'base64' }));
+  }
+  await maker.page.setContent(
+    `<!doctype html><body style="display: grid; grid-template-columns: repeat(${columns}, 1fr); gap: 24px; margin: 16px">
+     ${pictures.map((picture) => `<img src="data:image/png;base64,${picture}" style="width: 100%">`).join('')}`,
+  );
+  await maker.page.screenshot({ path: path.join(FOLDER, `${name}.png`) as `${string}.png`, fullPage: true });
   await maker.close();
   console.log(`${name}.png`);
 }

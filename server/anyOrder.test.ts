@@ -32,6 +32,7 @@ import {
   TAKE_OFF_STEPS,
   woundParts,
 } from '../core/winding/run';
+import { CSV_TABLE_NAMES } from '../formats/tablesCsv';
 import { SEQUELS } from '../core/trouble/trouble';
 import type { Db } from '../db/common/connection';
 import { miniOfPiece } from '../db/minis/minis';
@@ -39,16 +40,21 @@ import { openRuns, runById } from '../db/winding/runs';
 import { pieceById, wetBy } from '../db/yarn/pieces';
 import { bench } from './bench/bench';
 import type { SaveResult } from './common/result';
+import { calendarOf } from './days/calendar';
 import { daysPage } from './days/daysPage';
 import { confirmDays, markedTask, planWindingOf, saveTask } from './days/tasks';
 import { today } from './days/today';
 import { exportArchive } from './exchange/archive';
+import { csvOf } from './exchange/csv';
 import { importYarns } from './exchange/importYarns';
+import { labelOf, slipOf } from './exchange/labels';
+import { runPaper, storyPaper } from './exchange/papers';
 import { benchAnswers } from './logbook/benchAnswers';
 import { findAll } from './logbook/findAll';
 import { logbookPage, readLogAsked } from './logbook/logbook';
 import { operationPage } from './logbook/operationPage';
 import { yarnOverview } from './logbook/yarnOverview';
+import { cutMapDrawing } from './minis/drawings';
 import { packKit, weighDried } from './minis/miniCare';
 import { miniPlanPage } from './minis/miniPlanPages';
 import { endMiniPlan, planMinisPage, saveMiniPlan } from './minis/miniPlans';
@@ -606,6 +612,18 @@ class House {
       yarns: yarns.map((id) => [yarnView(db, id), yarnOverview(db, id)]),
       pieces: pieces.map((id) => [piecePage(db, id), planPage(db, id), twistPage(db, id, now), lineageOf(db, id)]),
       operations: this.ids('operation').map((id) => operationPage(db, id)),
+      calendar: calendarOf(db, now),
+      tables: (['yarns', ...CSV_TABLE_NAMES] as const).map((table) => [...csvOf(db, table)].join('')),
+      drawings: this.ids('mini_plan').map((id) => cutMapDrawing(db, id, 'imperial')),
+      stories: yarns.map((id) => storyPaper(db, id, 'imperial', 'http://localhost')),
+      sheets: this.ids('run').flatMap((id) =>
+        runPage(db, id) ? [runPaper(db, id, 'metric', 'http://localhost')] : [],
+      ),
+      labels: pieces.flatMap((id) =>
+        pieceById(db, id)
+          ? [labelOf(db, id, 'metric', 'http://localhost'), slipOf(db, id, 'imperial', 'http://localhost')]
+          : [],
+      ),
     };
   }
 }

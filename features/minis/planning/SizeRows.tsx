@@ -101,7 +101,7 @@ export function SizeRows({
             label="Called"
             value={size.name}
             onChange={(name) => set(i, { name })}
-            placeholder="by its size"
+            placeholder="its size"
           />
           {yarns.length > 1 && (
             <div className="col-[span_2]">
@@ -122,7 +122,7 @@ export function SizeRows({
             <div className="col-[span_2]">
               <ChoiceField
                 name={`sizes.${i}.priority`}
-                label="If not all can be"
+                label="If not all can be made"
                 value={String(size.priority)}
                 onChange={(priority) => set(i, { priority: Number(priority) })}
                 options={[
