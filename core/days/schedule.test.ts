@@ -27,6 +27,15 @@ test('the first evening with room, what is due first, first', () => {
   });
 });
 
+test('of what is due on one day, and of what has no day, the one that was put on the list first', () => {
+  expect(daysOf([task(4), task(3), task(2, { dueOn: '2026-12-01' }), task(1, { dueOn: '2026-12-01' })])).toEqual({
+    1: '2026-11-27',
+    2: '2026-11-30',
+    3: '2026-11-30',
+    4: '2026-12-02',
+  });
+});
+
 test('what no evening has room for overfills none by being proposed, only where somebody put it', () => {
   const [long, short] = [task(1, { minutes: 600 }), task(2, { plannedOn: '2026-12-02' })];
   const { days, overfull } = proposeDays([long, short], EVENINGS, TODAY);

@@ -73,6 +73,29 @@ test('a mini is made once it is cut; the one in hand and those left out are not'
   expect([minisMade(cut), minisToCome(cut)]).toEqual([[0, 1], [3]]);
 });
 
+test('a weighing of the skein, and leaving one mini out, say nothing of the others', () => {
+  const rest = (part: number, massG: number): NewMiniEvent => ({ kind: 'weigh parent', part, massG, resolutionG: 0.1 });
+  // The later of two after the same mini stands; in the order of the yarn, whichever was sent first.
+  const weighed = after(4, rest(2, 160), rest(0, 189), rest(0, 188));
+  const kept = [
+    { afterPart: 0, massG: 188, resolutionG: 0.1 },
+    { afterPart: 2, massG: 160, resolutionG: 0.1 },
+  ];
+  expect(weighed.parent).toEqual(kept);
+  expect(after(4, rest(2, 160), rest(0, 188), { kind: 'unweigh parent', part: 0 }).parent).toEqual([kept[1]]);
+  expect(after(3, { kind: 'skip', part: 1, skipped: true }).skipped).toEqual([false, true, false]);
+  expect(after(2, { kind: 'skip', part: 1, skipped: true }, { kind: 'skip', part: 1, skipped: false }).skipped).toEqual(
+    [false, false],
+  );
+});
+
+test('what went wrong is kept where it was', () => {
+  const trouble = { trouble: 'lump', attempt: 'size', minutes: 4, lostM: 0.3, then: 'join' as const };
+  expect(after(2, { kind: 'trouble', part: 1, atLoop: 17, ...trouble }).troubles).toEqual([
+    { part: 1, atLoop: 17, ...trouble },
+  ]);
+});
+
 test('a pause is remembered until something is counted again', () => {
   const paused = after(1, { kind: 'loops', part: 0, amount: 12 }, { kind: 'pause', part: 0 });
   expect(paused).toMatchObject({ pausedSinceMs: 1, loops: [12] });
