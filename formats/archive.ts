@@ -29,28 +29,26 @@ const notNegative = z.int().nonnegative();
 const time = z.iso.datetime();
 const humidity = z.int().min(0).max(90).nullable();
 const flag = z.union([z.literal(0), z.literal(1)]);
-const json = z.string().refine((text) => {
+/** What stands in a column as JSON; undefined where it is torn. */
+function parsed(text: string): unknown {
   try {
-    JSON.parse(text);
-    return true;
+    return JSON.parse(text) as unknown;
   } catch {
-    return false;
+    return undefined;
   }
-}, 'must be JSON');
+}
+
+const json = z.string().refine((text) => parsed(text) !== undefined, 'must be JSON');
+const jsonHolding = (schema: z.ZodType, message: string) =>
+  z.string().refine((text) => schema.safeParse(parsed(text)).success, message);
 
 /** Which of a tool's figures were measured; and whether it is still on the bench. */
 const tool = {
-  measured_figures: json.refine(
-    (text) => z.array(z.string()).safeParse(JSON.parse(text)).success,
-    'must be an array of names of figures',
-  ),
+  measured_figures: jsonHolding(z.array(z.string()), 'must be an array of names of figures'),
   removed_at: time.nullable(),
 };
 
-const radii = json.refine(
-  (text) => z.array(whole).min(1).safeParse(JSON.parse(text)).success,
-  'must be an array of whole millimetres',
-);
+const radii = jsonHolding(z.array(whole).min(1), 'must be an array of whole millimetres');
 
 const bandTextColumns = Object.fromEntries(BAND_TEXTS.map((name) => [BAND_COLUMNS[name]!, z.string()]));
 
@@ -153,10 +151,7 @@ export const archiveTables = {
     from_yarn: id,
     into_yarn: id,
     at: time,
-    filled: json.refine(
-      (text) => z.array(z.string()).safeParse(JSON.parse(text)).success,
-      'must be an array of names of columns',
-    ),
+    filled: jsonHolding(z.array(z.string()), 'must be an array of names of columns'),
     undone_at: time.nullable(),
   }),
   yarn_merge_piece: z.strictObject({ merge_id: id, piece_id: id, label: z.string() }),
@@ -295,10 +290,7 @@ export const archiveTables = {
   joined: z.strictObject({
     operation_id: id,
     joint: z.enum(JOINTS),
-    pieces: json.refine(
-      (text) => z.array(id).min(2).safeParse(JSON.parse(text)).success,
-      'must be an array of numbers of pieces',
-    ),
+    pieces: jsonHolding(z.array(id).min(2), 'must be an array of numbers of pieces'),
   }),
   task: z.strictObject({
     id,

@@ -121,6 +121,18 @@ test.each([
     /contradicts/,
   ],
   [
+    'holes that are not even JSON',
+    changed((a) => (a.tables.swift[0]!.hole_radii_mm = 'x')),
+    'tables.swift.0.hole_radii_mm',
+    /whole millimetres/,
+  ],
+  [
+    'measured figures that are torn',
+    changed((a) => (a.tables.winder[0]!.measured_figures = '["heightMm"')),
+    'tables.winder.0.measured_figures',
+    /names of figures/,
+  ],
+  [
     'a way to go on that is none',
     changed((a) => a.tables.planned_use.push({ piece_id: 1, way: '{"use":"somehow"}', chosen_at: NOW.toISOString() })),
     'tables.planned_use.0.way',
