@@ -48,3 +48,11 @@ test('a cake that was wound as planned agrees with itself', () => {
   expect(lengthCheck(lengths)).toEqual({ verdict: 'agree', witnesses: 3 });
   expect(lengthCheck(lengthSources({ ...cake, counterM: 310 }))).toMatchObject({ cause: 'counter slipped' });
 });
+
+test('where all else is exact, the turns are right to one count', () => {
+  const exact = { grist: { mean: 4.1, sd: 0 }, density: { mean: 0.3, sd: 0 }, counterM: null, mass: null };
+  const { mean, sd } = lengthSources({ winder: SMALL_WINDER, ...exact, turns: 500 }).turns!;
+  expect(sd).toBeCloseTo(mean / 500, 9);
+  const byTens = lengthSources({ winder: SMALL_WINDER, ...exact, turns: 500, turnsPerCount: 10 }).turns!;
+  expect(byTens.sd).toBeCloseTo(10 * sd, 9);
+});

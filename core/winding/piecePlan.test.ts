@@ -36,6 +36,17 @@ test('equal cakes are as few as the tool takes, or more where more are wanted', 
   expect(planPiece(piece, { ...choices, toolKey: 'winder 2' }, tools).cakes).toHaveLength(1);
 });
 
+test('one that is a little too full is less trouble than two, by what is not known of the limit, or because somebody says so', () => {
+  const usableG = planPiece({ ...piece, massG: { mean: 10, sd: 0 } }, choices, tools).cakes[0]!.usableMassG;
+  const over = (share: number) => ({ ...piece, massG: { mean: usableG * (1 + share), sd: 0 } });
+  const guessed = [{ ...small, limitSlack: 0.1 }];
+  expect(planPiece(over(0.09), choices, guessed)).toMatchObject({ fewest: 1, tooLarge: [] });
+  expect(planPiece(over(0.11), choices, guessed).fewest).toBe(2);
+  expect(planPiece(over(0.09), choices, tools).fewest).toBe(2);
+  expect(planPiece(over(0), choices, tools).fewest).toBe(1);
+  expect(planPiece(over(0.6), { ...choices, anyway: true }, tools)).toMatchObject({ fewest: 1, tooLarge: [] });
+});
+
 test('parts go over different winders, each with its own limit and turns', () => {
   const pieces = [
     { name: 'body', count: 1, massG: 140 },
