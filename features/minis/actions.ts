@@ -34,6 +34,6 @@ export const keepDried = action([formOf<DryForm>()], async (form) =>
   weighDried(database(), form, await unitSystem(), new Date()),
 );
 
-export const pack = action([id, z.int().min(0).max(100_000), ids], (planId, kit, pieceIds) =>
+export const pack = action([id, z.int().min(1).max(100_000), ids], (planId, kit, pieceIds) =>
   packKit(database(), planId, kit, pieceIds),
 );

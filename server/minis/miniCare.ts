@@ -76,6 +76,7 @@ export function packKit(db: Db, planId: number, kit: number, pieceIds: readonly 
     db
       .transaction(() => {
         if (!miniPlanById(db, planId)) throw new ConflictError('there is no such plan');
+        if (kit < 1) throw new ConflictError('kits are numbered from 1');
         const minis = minisOfPlan(db, planId);
         for (const id of pieceIds) {
           const mini = minis.find(({ pieceId }) => pieceId === id);

@@ -560,6 +560,7 @@ test('kits: packed minis stay in their kit, and none is in two', () => {
   expect(miniPlanPage(db, planId)!.kits[1]).toMatchObject({ packed: true, missing: 0 });
   expect(errorsOf(packKit(db, planId, 1, ids))['']).toMatch(/in kit 2/);
   expect(errorsOf(packKit(db, planId, 1, [999]))['']).toMatch(/not of this plan/);
+  expect(errorsOf(packKit(db, planId, 0, []))['']).toMatch(/from 1/);
   idOf(packKit(db, planId, 2, []));
   expect(miniPlanPage(db, planId)!.kits[1]!.packed).toBe(false);
 });
