@@ -68,7 +68,7 @@ export function SizeRows({
       {sizes.map((size, i) => (
         <fieldset
           key={size.id}
-          className={`${styles.size} grid grid-cols-[minmax(0,1fr)_minmax(88px,1.2fr)_repeat(2,minmax(0,1fr))_40px] gap-y-1 gap-x-3 w-full m-0 pt-0 pr-0 pb-1 pl-0 border-0 border-b-[1.5px] border-line max-phone:grid-cols-[1fr_1fr_40px]`}
+          className={`${styles.size} grid grid-cols-[minmax(0,1fr)_minmax(88px,1.2fr)_repeat(2,minmax(0,1fr))_40px] gap-y-1 gap-x-3 w-full m-0 pt-0 pr-0 pb-1 pl-0 border-0 border-b-[1.5px] border-line max-desk:grid-cols-[1fr_1fr_40px]`}
         >
           <legend className="visually-hidden">Size {i + 1}</legend>
           <TextField
@@ -136,7 +136,7 @@ export function SizeRows({
           {several && (
             <Button
               type="text"
-              className="col-[5] row-[1] self-center min-w-10 text-title max-phone:col-[3]"
+              className="col-[5] row-[1] self-center min-w-10 text-title max-desk:col-[3]"
               aria-label={`Without size ${i + 1}`}
               onClick={() => onSizes(sizes.filter((_, at) => at !== i))}
             >
