@@ -33,16 +33,18 @@ import {
   woundParts,
 } from '../core/winding/run';
 import { CSV_TABLE_NAMES } from '../formats/tablesCsv';
+import { WRITE_OFF_REASONS } from '../core/yarn/piece';
 import { SEQUELS } from '../core/trouble/trouble';
 import type { Db } from '../db/common/connection';
 import { miniOfPiece } from '../db/minis/minis';
 import { openRuns, runById } from '../db/winding/runs';
 import { pieceById, wetBy } from '../db/yarn/pieces';
+import { bandValues } from '../features/yarns/band/bandValues';
 import { bench } from './bench/bench';
 import type { SaveResult } from './common/result';
 import { calendarOf } from './days/calendar';
 import { daysPage } from './days/daysPage';
-import { confirmDays, markedTask, planWindingOf, saveTask } from './days/tasks';
+import { confirmDays, markedTask, planWindingOf, saveTask, TASK_MARKS } from './days/tasks';
 import { today } from './days/today';
 import { exportArchive } from './exchange/archive';
 import { csvOf } from './exchange/csv';
@@ -60,7 +62,7 @@ import { miniPlanPage } from './minis/miniPlanPages';
 import { endMiniPlan, planMinisPage, saveMiniPlan } from './minis/miniPlans';
 import { readMiniRunPlan } from './minis/miniRunPlan';
 import { logMiniRun, miniRunPage, startMiniRun } from './minis/miniRuns';
-import { markedProject, projectPage, projectsPage, saveProject } from './projects/projects';
+import { markedProject, PROJECT_MARKS, projectPage, projectsPage, saveProject } from './projects/projects';
 import { plyPage, plySingles, splitOverBobbins } from './twist/plying';
 import { twistHome, twistPage } from './twist/twist';
 import { choosePlannedUse, forgetPlannedUse } from './yarn/plannedUse';
@@ -284,28 +286,14 @@ class House {
             tare: '',
             humidity: b % 3 === 0 ? '70' : '',
             scaleResolutionG: 1,
-          } as never,
+          },
           'metric',
           now,
         );
       case 'band': {
-        const {
-          requestKey: _,
-          form: __,
-          count,
-          loop,
-          masses,
-          tare,
-          humidity,
-          scaleResolutionG,
-          ...band
-        } = yarnValues({
-          line: `Line ${b % 4}`,
-          putUpLength: b % 3 === 0 ? '' : `${200 + 10 * a} m`,
-          twist: b % 2 === 0 ? '' : '240 t/m',
-        });
-        void [count, loop, masses, tare, humidity, scaleResolutionG];
-        return changeBand(db, yarn, band as never, 'metric');
+        const entered = { line: `Line ${b % 4}`, twist: b % 2 === 0 ? '' : '240 t/m' };
+        const putUpLength = b % 3 === 0 ? '' : `${200 + 10 * a} m`;
+        return changeBand(db, yarn, { ...bandValues(yarnView(db, yarn)!), ...entered, putUpLength }, 'metric');
       }
       case 'weigh':
         return weighPiece(db, piece, { ...scaled, requestKey, mass, humidity: a % 4 === 0 ? '60' : '' }, 'metric', now);
@@ -363,7 +351,7 @@ class House {
             howMuch: one(['all', 'left', 'took'] as const, b)!,
             mass,
             took: a % 2 ? `${grams} m` : mass,
-            why: one([null, 'lost', 'given away'] as never[], a) ?? null,
+            why: one([null, ...WRITE_OFF_REASONS], a) ?? null,
             projectId: one([null, ...this.ids('project')], b) ?? null,
           }),
           'metric',
@@ -559,7 +547,7 @@ class House {
           now,
         );
       case 'mark project':
-        return markedProject(db, project, one(['finished', 'deleted'] as never[], b)!, a % 2 === 0, now);
+        return markedProject(db, project, one(PROJECT_MARKS, b)!, a % 2 === 0, now);
       case 'plan winding':
         return planWindingOf(db, project, requestKey, now);
       case 'task':
@@ -582,7 +570,7 @@ class House {
           now,
         );
       case 'mark task':
-        return markedTask(db, task, one(['done', 'deleted'] as never[], b)!, a % 2 === 0, now);
+        return markedTask(db, task, one(TASK_MARKS, b)!, a % 2 === 0, now);
       case 'confirm':
         return confirmDays(db, { [task]: b % 3 === 0 ? null : '2026-03-21' });
     }
@@ -595,7 +583,7 @@ class House {
     const [yarns, pieces] = [this.ids('yarn'), this.ids('piece')];
     return {
       today: today(db, now),
-      shelf: shelfFront(db, {} as never, 'metric'),
+      shelf: shelfFront(db, {}, 'metric'),
       gone: goneFromShelf(db),
       days: daysPage(db, now),
       bench: bench(db),

@@ -50,6 +50,9 @@ function madeBy(db: Db, operationId: number) {
   return pieces.filter(({ side }) => side === 'out').map(({ id }) => piecePage(db, id)!);
 }
 
+/** Enough for two plies, or for a cable of both. */
+const FOUR = { count: '4', masses: ['50', '50', '50', '50'], putUpMass: '50 g', putUpLength: '207 m' };
+
 /** Counted on the reel before it was washed. */
 const onReel = (): SampleForm => ({
   how: 'reel',
@@ -317,12 +320,7 @@ describe('how long a ply is', () => {
 
   test('what the reel counts stands for it, and teaches the next', () => {
     const db = emptyDatabase();
-    const { pieceIds } = singles(db, {
-      count: '4',
-      masses: ['50', '50', '50', '50'],
-      putUpMass: '50 g',
-      putUpLength: '207 m',
-    });
+    const { pieceIds } = singles(db, FOUR);
     const first = idOf(ply(db, plyValues(pieceIds.slice(0, 2), { mass: '100', turns: '85 t/m' })));
     const [made] = madeBy(db, first);
     const before = plyPage(db, []).takeUp;
@@ -351,12 +349,7 @@ describe('how long a ply is', () => {
 
     test('where a cable is counted, and what it was plied from is not', () => {
       const db = emptyDatabase();
-      const { pieceIds } = singles(db, {
-        count: '4',
-        masses: ['50', '50', '50', '50'],
-        putUpMass: '50 g',
-        putUpLength: '207 m',
-      });
+      const { pieceIds } = singles(db, FOUR);
       const plied = [pieceIds.slice(0, 2), pieceIds.slice(2)].map(
         (ids) => madeBy(db, idOf(ply(db, plyValues(ids, { form: 'bobbin', mass: '100', turns: '85 t/m' }))))[0]!,
       );

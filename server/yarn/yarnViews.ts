@@ -137,9 +137,14 @@ export interface YarnPage {
   pictures: { id: number; width: number; height: number }[];
 }
 
-export function yarnView(db: Db, id: number): YarnView | undefined {
+/**
+ * What is known of a yarn; undefined where there is none.
+ *
+ * @param within those whose figures are being worked out from it: none of them lends it any
+ */
+export function yarnView(db: Db, id: number, within: readonly number[] = []): YarnView | undefined {
   const row = yarnById(db, id);
-  return row && viewOf(db, row);
+  return row && viewOf(db, row, within);
 }
 
 /** Line and colour, or the best there is. */
@@ -147,11 +152,7 @@ export function nameOfYarn({ line, maker, colourName }: Pick<YarnRow, 'line' | '
   return [line || maker, colourName].filter(Boolean).join(', ') || 'Yarn without a band';
 }
 
-/**
- * What is known of a yarn.
- *
- * @param within those whose figures are being worked out from it: none of them lends it any
- */
+/** The same of a row that was read already. */
 export function viewOf(db: Db, row: YarnRow, within: readonly number[] = []): YarnView {
   const fibres = fibresOf(db, row.id);
   const rows = samplesOfYarn(db, row.id);
@@ -222,10 +223,7 @@ function knownOf(
   treated: TreatedMasses,
   within: readonly number[],
 ) {
-  const strand = (db: Db, id: number) => {
-    const single = yarnById(db, id);
-    return single && viewOf(db, single, [...within, row.id]);
-  };
+  const strand = (db: Db, id: number) => yarnView(db, id, [...within, row.id]);
   // A skein is counted again after washing: the later count is what it is now. So with wraps.
   const latest = new Map(
     rows.map((sample) => [
