@@ -104,8 +104,8 @@ export function replaceNeeds(db: Db, projectId: number, needs: readonly NewNeed[
   });
 }
 
-/** What a project can be marked as, and the column that says when. */
-const MARK_COLUMNS = { finished: sql`finished_at`, deleted: sql`deleted_at` };
+/** What a project, or a knitting, can be marked as, and the column that says when. */
+export const MARK_COLUMNS = { finished: sql`finished_at`, deleted: sql`deleted_at` };
 export type ProjectMark = keyof typeof MARK_COLUMNS;
 export const PROJECT_MARKS = Object.keys(MARK_COLUMNS) as ProjectMark[];
 

@@ -72,3 +72,9 @@ export function yarnWithMerged(db: Db, yarnId: number): number[] {
     .all(yarnId)
     .map(({ id }) => id);
 }
+
+/** Where a yarn is now: one that was merged into another is found there. */
+export function whereItIs(db: Db, yarnId: number): number {
+  const merge = liveMergeFrom(db, yarnId);
+  return merge ? whereItIs(db, merge.intoYarn) : yarnId;
+}

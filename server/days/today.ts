@@ -15,6 +15,7 @@ import { latestOperations, type LogLine } from '../logbook/logbook';
 import { miniStateOf } from '../minis/miniRunEvents';
 import { readMiniRunPlan } from '../minis/miniRunPlan';
 import { readPlan } from '../winding/runPlan';
+import { type KnittingLine, onNeedles } from '../projects/knitting';
 import { type ProjectLine, projectsPage } from '../projects/projects';
 import { type ShelfCard, waitingOnShelf } from '../yarn/shelf';
 import { formMade, stateOf } from '../winding/runEvents';
@@ -27,6 +28,8 @@ export type BenchRun = RunUnderWay & { startedAt: string };
 
 export interface Today {
   runs: BenchRun[];
+  /** What is knitted and weighed meanwhile, the latest begun first. */
+  needles: KnittingLine[];
   /** The newest yarns that still have hanks, and how many such yarns there are. */
   hanks: ShelfCard[];
   hankYarns: number;
@@ -49,6 +52,7 @@ export function today(db: Db, now: Date): Today {
   const { cards, total } = waitingOnShelf(db, MOST_HANKS_SHOWN);
   return {
     runs: runsUnderWay(db),
+    needles: onNeedles(db),
     hanks: cards,
     hankYarns: total,
     pendingCare: pendingCare(db, now),

@@ -7,7 +7,7 @@ import type { Verdict } from '../../core/yarn/yardage';
 import { massBefore } from '../../core/yarn/yarnLength';
 import type { Db } from '../../db/common/connection';
 import { usedForProject } from '../../db/yarn/consumption';
-import { liveMergeFrom } from '../../db/yarn/merges';
+import { whereItIs } from '../../db/yarn/merges';
 import { piecesOfYarn } from '../../db/yarn/pieces';
 import {
   insertProject,
@@ -29,6 +29,7 @@ import { runForm, ConflictError, type SaveResult, saving } from '../common/resul
 import { fromMg, fromMm, toMg, toMm } from '../common/storageUnits';
 import { massFactOf } from '../common/weighing';
 import { nameOfYarn, yarnView, type YarnView } from '../yarn/yarnViews';
+import { type KnittingLine, knittingLines, yarnsWeighedFor } from './knitting';
 
 export { PROJECT_MARKS } from '../../db/projects/projects';
 
@@ -46,7 +47,9 @@ export interface NeedView {
   id: number;
   colour: string;
   amount: { metres: number } | { grams: number };
+  /** As it was entered; or by what was weighed off its yarns as they were knitted. */
   donePercent: number;
+  doneBy: 'entered' | 'weighed';
   standing: NeedStanding;
   yarns: (YarnTag & {
     /** What there is of it in all, in metres or grams as the need is given; null where that is not known. */
@@ -83,6 +86,11 @@ export interface ProjectView {
   probability: number | null;
 }
 
+export interface ProjectPage extends ProjectView {
+  /** What is knitted for it and weighed meanwhile. */
+  knittings: KnittingLine[];
+}
+
 /** A project in a list. */
 export type ProjectLine = Pick<ProjectView, 'id' | 'name' | 'dueOn' | 'verdict' | 'probability'> & {
   colours: { colour: string; hexes: string[]; verdict: Verdict }[];
@@ -111,9 +119,9 @@ export function projectsPage(db: Db): ProjectsPage {
   };
 }
 
-export function projectPage(db: Db, id: number): ProjectView | undefined {
+export function projectPage(db: Db, id: number): ProjectPage | undefined {
   const row = projectById(db, id);
-  return row && viewOf(db, row, serve(db, projectsUnderWay(db)));
+  return row && { ...viewOf(db, row, serve(db, projectsUnderWay(db))), knittings: knittingLines(db, id) };
 }
 
 /** What of a yarn the projects under way have spoken for, as parts of the whole, 0 to 1. */
@@ -130,7 +138,7 @@ export function promisesOf(db: Db, yarnId: number): { projectId: number; project
 }
 
 interface Served {
-  needs: Map<number, { row: NeedRow; need: Need }[]>;
+  needs: Map<number, { row: NeedRow; need: Need; doneBy: NeedView['doneBy'] }[]>;
   standings: Map<number, NeedStanding>;
   yarns: Map<number, { view: YarnView; stock: Stock }>;
   /** Which projects take from a yarn, in the order in which they do. */
@@ -142,7 +150,7 @@ function serve(db: Db, projects: readonly ProjectRow[]): Served {
   const needs = new Map(
     projects.map((project) => [
       project.id,
-      needsOf(db, project.id).map((row) => ({ row, need: needOf(db, row, project) })),
+      needsOf(db, project.id).map((row) => ({ row, ...needOf(db, row, project) })),
     ]),
   );
   const inOrder = [...needs.values()].flat();
@@ -164,20 +172,30 @@ function serve(db: Db, projects: readonly ProjectRow[]): Served {
   return { needs, standings, yarns, takers };
 }
 
-function needOf(db: Db, row: NeedRow, project: ProjectRow): Need {
+function needOf(db: Db, row: NeedRow, project: ProjectRow): { need: Need; doneBy: NeedView['doneBy'] } {
+  const yarnIds = [...new Set(row.yarnIds.map((id) => whereItIs(db, id)))];
+  const weighed = weighedPercent(db, row, project, yarnIds);
   return {
-    id: row.id,
-    amount: row.needMm === null ? { grams: fromMg(row.needMg!) } : { metres: fromMm(row.needMm) },
-    marginPercent: project.marginPerMille / 10,
-    donePercent: row.donePerMille / 10,
-    yarnIds: [...new Set(row.yarnIds.map((id) => whereItIs(db, id)))],
+    need: {
+      id: row.id,
+      amount: row.needMm === null ? { grams: fromMg(row.needMg!) } : { metres: fromMm(row.needMm) },
+      marginPercent: project.marginPerMille / 10,
+      donePercent: weighed ?? row.donePerMille / 10,
+      yarnIds,
+    },
+    doneBy: weighed === null ? 'entered' : 'weighed',
   };
 }
 
-/** A yarn that was merged into another is found there. */
-function whereItIs(db: Db, yarnId: number): number {
-  const merge = liveMergeFrom(db, yarnId);
-  return merge ? whereItIs(db, merge.intoYarn) : yarnId;
+/** What was used of its yarns for the project, in percent of the need; null where none of them is weighed as it is knitted. */
+function weighedPercent(db: Db, row: NeedRow, { id }: ProjectRow, yarnIds: readonly number[]): number | null {
+  const weighed = yarnsWeighedFor(db, id);
+  if (!yarnIds.some((yarnId) => weighed.has(yarnId))) return null;
+  const used = usedForProject(db, id).filter(({ yarnId }) => yarnIds.includes(yarnId));
+  const needs = row.needMm === null ? fromMg(row.needMg!) : fromMm(row.needMm);
+  const perGram = (yarnId: number) => (row.needMm === null ? 1 : (yarnView(db, yarnId)!.grist?.mean ?? 0));
+  const made = used.reduce((sum, { yarnId, massMg }) => sum + fromMg(massMg) * perGram(yarnId), 0);
+  return Math.min(100, (100 * made) / needs);
 }
 
 function stocksOf(db: Db, yarnIds: readonly number[]): Served['yarns'] {
@@ -203,7 +221,7 @@ function viewOf(db: Db, row: ProjectRow, served: Served): ProjectView {
   const underWay = served.needs.has(row.id);
   // A project that is past takes nothing; what it would take is worked out by itself.
   const own = underWay ? served : serve(db, [row]);
-  const needs = own.needs.get(row.id)!.map(({ row: needRow, need }) => needView(needRow, need, row, own));
+  const needs = own.needs.get(row.id)!.map((each) => needView(each, row, own));
   const worst = needs.reduce<NeedView | null>(
     (a, b) => (a && a.standing.enough.probability <= b.standing.enough.probability ? a : b),
     null,
@@ -229,7 +247,11 @@ function viewOf(db: Db, row: ProjectRow, served: Served): ProjectView {
   };
 }
 
-function needView(row: NeedRow, need: Need, project: ProjectRow, served: Served): NeedView {
+function needView(
+  { row, need, doneBy }: { row: NeedRow; need: Need; doneBy: NeedView['doneBy'] },
+  project: ProjectRow,
+  served: Served,
+): NeedView {
   const standing = served.standings.get(need.id)!;
   const inMetres = 'metres' in need.amount;
   const yarns = need.yarnIds.map((yarnId) => {
@@ -259,6 +281,7 @@ function needView(row: NeedRow, need: Need, project: ProjectRow, served: Served)
     colour: row.colour,
     amount: need.amount,
     donePercent: need.donePercent,
+    doneBy,
     standing,
     yarns,
     buy: bought && buy ? { yarn: tagOf(bought), ...buy } : null,

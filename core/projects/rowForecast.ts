@@ -1,0 +1,218 @@
+import { type Estimate, normalCdf, uniformSd } from '../common/estimate';
+import { ballAt, type ConsumptionFit, consumptionFit, type RowWeighing, seenAgain } from './consumptionFit';
+import { type RowPattern, rowSums } from './rowPattern';
+
+/** What is kept for a border, an edging or the cast-off. */
+export type Border =
+  /** So much of the yarn. */
+  | { kind: 'amount'; amount: { grams: number } | { metres: number } }
+  /** As much as so many rows take that are as wide as the last one. */
+  | { kind: 'rows'; rows: number }
+  /** So many times as long as the last row is wide. */
+  | { kind: 'width'; times: number; stitchesPer10Cm: number };
+
+export const BORDER_KINDS = ['amount', 'rows', 'width'] as const satisfies Border['kind'][];
+
+/** Something that is knitted row by row, and its yarn weighed meanwhile. */
+export interface Knitting {
+  pattern: RowPattern;
+  /** The row after which the border or the cast-off begins; null: as far as the yarn goes. */
+  lastRow: number | null;
+  border: Border | null;
+  /** Metres in a gram of its yarn; null where nothing tells. */
+  gristMPerG: number | null;
+  /** In the order of their rows. */
+  weighings: readonly RowWeighing[];
+  /** What there is for it beside the ball that was weighed last. */
+  reserveG: Estimate;
+}
+
+/** How it goes on, as far as the weighings tell. */
+export interface RowForecast {
+  /** The row that was weighed last. */
+  row: number;
+  /** What a row takes there. */
+  rowG: Estimate;
+  /** Rows that the yarn still makes, with nothing kept back: nine times in ten between low and high. */
+  rowsLeft: { low90: number; likely: number; high90: number };
+  /** All rows of the pattern are likely to be made before the yarn is gone. */
+  outlasts: boolean;
+  /** The last row after which the border can still be begun; null without a border. */
+  border: { surely: number | null; likely: number | null; takesG: Estimate } | null;
+  /** Whether the yarn reaches over the last row and the border; null where no last row is set. */
+  reaches: { chance: number; overG: Estimate } | null;
+  /** What is made already, as a share of the yarn that it takes in all, 0 to 1. */
+  doneShare: number;
+  usedG: number;
+  /** When to weigh again, and how many rows that is likely to win; null where it wins none. */
+  weighAgain: { row: number; winsRows: number } | null;
+  /** The last weighing hardly fits the others. */
+  isOdd: boolean;
+  /** What will be left, row by row, and what the border would take there. */
+  ahead: { row: number; remainingG: Estimate; borderG: number }[];
+}
+
+/** So sure is "surely". */
+const SURELY = 0.95;
+/** A weighing as odd as this is asked about. */
+const ODD = 0.002;
+/** What a border takes is typed about as well as a pattern's need; by its width it is a rule of thumb. */
+const TYPED_WITHIN = 0.05;
+const BY_WIDTH_WITHIN = 0.15;
+
+/**
+ * What the weighings tell of the rows to come.
+ *
+ * @returns undefined while there are too few weighings
+ * @throws InputError where the chart cannot be read
+ * @see docs/calculations.md, knitting
+ * @example
+ * rowForecast({ pattern: { kind: 'even', stitches: null }, lastRow: null, border: null, gristMPerG: null, reserveG: { mean: 0, sd: 0 },
+ *   weighings: [{ row: 0, massG: { mean: 100, sd: 0.03 }, ballId: 1 }, { row: 20, massG: { mean: 80, sd: 0.03 }, ballId: 1 }]
+ * }).rowsLeft.likely // => 80
+ */
+export function rowForecast(knitting: Knitting): RowForecast | undefined {
+  const fit = consumptionFit(knitting.weighings, rowSums(knitting.pattern));
+  if (!fit) return undefined;
+  const { row } = fit;
+  const last = Math.min(knitting.lastRow ?? Infinity, fit.sums.rows);
+  const withoutBorder = { ...knitting, border: null };
+  const rowsLeft = rowsLeftOf(fit, withoutBorder);
+  const likely = lastRowWith(fit, knitting, 0.5);
+  const takesG = borderG(fit, knitting, Math.max(row, likely ?? row));
+  const over = knitting.lastRow === null || last < row ? null : remainingAt(fit, knitting, last);
+  const now = estimateOf(remainingAt(fit, withoutBorder, row)).mean;
+  const toGoG = over ? now - estimateOf(over).mean : now;
+  const usedG = usedIn(knitting.weighings, fit);
+  const [here, next] = [row, Math.min(row + 1, fit.sums.rows)].map((at) => estimateOf(ballAt(fit, at)));
+  return {
+    row,
+    rowG: { mean: here!.mean - next!.mean, sd: Math.sqrt(Math.max(0, next!.sd ** 2 - here!.sd ** 2)) },
+    rowsLeft,
+    outlasts: rowsLeft.likely === fit.sums.rows - row,
+    border: takesG && { surely: lastRowWith(fit, knitting, SURELY), likely, takesG },
+    reaches: over && { chance: chanceOf(over), overG: estimateOf(over) },
+    doneShare: toGoG <= 0 ? 1 : usedG / (usedG + toGoG),
+    usedG,
+    weighAgain: weighAgain(fit, knitting),
+    isOdd: fit.oddness < ODD,
+    ahead: ahead(fit, knitting, row + rowsLeft.high90),
+  };
+}
+
+type Mixture = ReturnType<typeof ballAt>;
+
+/** What will be left once a row and, after it, the border are done. */
+function remainingAt(fit: ConsumptionFit, knitting: Knitting, row: number): Mixture {
+  const { border, reserveG } = knitting;
+  const inRows = border?.kind === 'rows' ? border.rows : 0;
+  const kept = inRows > 0 ? null : borderG(fit, knitting, row);
+  return ballAt(fit, row, inRows).map(({ weight, mean, sd }) => ({
+    weight,
+    mean: mean + reserveG.mean - (kept?.mean ?? 0),
+    sd: Math.hypot(sd, reserveG.sd, kept?.sd ?? 0),
+  }));
+}
+
+/** What the border takes that is begun after a row; null where there is none, or where grist or stitches are not known. */
+function borderG(fit: ConsumptionFit, { border, gristMPerG }: Knitting, row: number): Estimate | null {
+  if (border === null) return null;
+  if (border.kind === 'rows') {
+    const [without, withIt] = [0, border.rows].map((rows) => estimateOf(ballAt(fit, row, rows)));
+    return { mean: without!.mean - withIt!.mean, sd: Math.sqrt(Math.max(0, withIt!.sd ** 2 - without!.sd ** 2)) };
+  }
+  const known = (grams: number, within: number) => ({ mean: grams, sd: uniformSd(within * grams) });
+  if (border.kind === 'amount') {
+    if ('grams' in border.amount) return known(border.amount.grams, TYPED_WITHIN);
+    return gristMPerG === null ? null : known(border.amount.metres / gristMPerG, TYPED_WITHIN);
+  }
+  const stitches = fit.sums.stitchesIn(Math.max(1, row));
+  if (stitches === null || gristMPerG === null) return null;
+  const widthM = (0.1 * stitches) / border.stitchesPer10Cm;
+  return known((border.times * widthM) / gristMPerG, BY_WIDTH_WITHIN);
+}
+
+function chanceOf(mixture: Mixture): number {
+  return mixture.reduce(
+    (sum, { weight, mean, sd }) => sum + weight * (sd > 0 ? normalCdf(mean / sd) : mean >= 0 ? 1 : 0),
+    0,
+  );
+}
+
+function estimateOf(mixture: Mixture): Estimate {
+  const mean = mixture.reduce((sum, each) => sum + each.weight * each.mean, 0);
+  const variance = mixture.reduce((sum, each) => sum + each.weight * (each.sd ** 2 + (each.mean - mean) ** 2), 0);
+  return { mean, sd: Math.sqrt(variance) };
+}
+
+/** The last row that can be done with so much of a chance that the yarn still reaches over the border; null if not one more. */
+function lastRowWith(fit: ConsumptionFit, knitting: Knitting, chance: number): number | null {
+  const holds = (row: number) => chanceOf(remainingAt(fit, knitting, row)) >= chance;
+  if (!holds(fit.row)) return null;
+  let [low, high] = [fit.row, fit.sums.rows];
+  while (low < high) {
+    const middle = Math.ceil((low + high) / 2);
+    if (holds(middle)) low = middle;
+    else high = middle - 1;
+  }
+  return low;
+}
+
+/**
+ * How many rows the yarn still makes. Rows are whole: an end of the range lies at the row nearest to it, for rounded outwards
+ * the range would hold more often than it says.
+ */
+function rowsLeftOf(fit: ConsumptionFit, knitting: Knitting): RowForecast['rowsLeft'] {
+  const end = (chance: number) => {
+    const last = lastRowWith(fit, knitting, chance);
+    if (last === null || last === fit.sums.rows) return (last ?? fit.row) - fit.row;
+    const [here, next] = [last, last + 1].map((row) => chanceOf(remainingAt(fit, knitting, row)));
+    return last - fit.row + (here! - chance) / (here! - next!);
+  };
+  const likely = Math.floor(end(0.5));
+  return {
+    low90: Math.min(likely, Math.round(end(SURELY))),
+    likely,
+    // So many rows and a part of the next one: that part is no row.
+    high90: Math.max(likely, Math.round(end(1 - SURELY)) - (likely < fit.sums.rows - fit.row ? 1 : 0)),
+  };
+}
+
+/** All that was used: what the balls lost between weighings, and about as much as the rows before the first one take. */
+function usedIn(weighings: readonly RowWeighing[], { about }: ConsumptionFit): number {
+  return weighings.reduce((sum, { ballId, massG, row }, i) => {
+    const before = weighings[i - 1];
+    if (before?.ballId === ballId) return sum + before.massG.mean - massG.mean;
+    return sum + about.throughG[row]! - about.throughG[before?.row ?? 0]!;
+  }, 0);
+}
+
+/** Worth it from so many rows on. */
+const WORTH_ROWS = 2;
+/** So far towards the last sure row: late enough to tell more, early enough to act on it. */
+const WEIGH_AGAIN_AT = 0.7;
+
+/** What one more weighing would win, if it showed just what is likely. */
+function weighAgain(fit: ConsumptionFit, knitting: Knitting): RowForecast['weighAgain'] {
+  const surely = lastRowWith(fit, knitting, SURELY);
+  if (surely === null || surely - fit.row < WORTH_ROWS) return null;
+  const row = fit.row + Math.max(1, Math.round(WEIGH_AGAIN_AT * (surely - fit.row)));
+  const then = lastRowWith(seenAgain(fit, row, knitting.weighings.at(-1)!.massG.sd), knitting, SURELY);
+  const winsRows = (then ?? surely) - surely;
+  return winsRows >= WORTH_ROWS ? { row, winsRows } : null;
+}
+
+const POINTS = 40;
+
+function ahead(fit: ConsumptionFit, knitting: Knitting, until: number): RowForecast['ahead'] {
+  const rows = until - fit.row;
+  const points = Math.min(POINTS, rows);
+  return Array.from({ length: points + 1 }, (_, i) => {
+    const row = fit.row + Math.round((i * rows) / Math.max(1, points));
+    return {
+      row,
+      remainingG: estimateOf(remainingAt(fit, { ...knitting, border: null }, row)),
+      borderG: borderG(fit, knitting, row)?.mean ?? 0,
+    };
+  });
+}

@@ -1,0 +1,263 @@
+import type { Estimate } from '../../core/common/estimate';
+import type { RowWeighing } from '../../core/projects/consumptionFit';
+import { type Border, type Knitting, type RowForecast, rowForecast } from '../../core/projects/rowForecast';
+import type { RowPattern } from '../../core/projects/rowPattern';
+import { massOf } from '../../core/yarn/piece';
+import type { Db } from '../../db/common/connection';
+import {
+  knittingById,
+  type KnittingRow,
+  knittingsOfProject,
+  knittingsUnderWay,
+  type RowWeighingRow,
+  rowWeighingsOf,
+} from '../../db/projects/knittings';
+import { needsOf, projectById, projectsUnderWay } from '../../db/projects/projects';
+import { openRunOfPiece } from '../../db/winding/runs';
+import { takeoffsOfYarn } from '../../db/yarn/consumption';
+import { whereItIs } from '../../db/yarn/merges';
+import { everMade, pieceById, type PieceRow, piecesOfYarn } from '../../db/yarn/pieces';
+import { fromMg } from '../common/storageUnits';
+import { massFactOf } from '../common/weighing';
+import { type YarnView, yarnView } from '../yarn/yarnViews';
+
+/** One weighing, as it is told. */
+export interface RowWeighingView {
+  operationId: number;
+  row: number;
+  at: string;
+  ballLabel: string;
+  massG: number;
+  resolutionG: number;
+  usedUp: boolean;
+  /** False where the rows were ripped back since. */
+  counts: boolean;
+}
+
+/** A ball that it can be knitted from. */
+export interface BallChoice {
+  id: number;
+  label: string;
+  dyeLot: string;
+  massG: number | null;
+}
+
+export interface KnittingPage {
+  id: number;
+  name: string;
+  finishedAt: string | null;
+  deletedAt: string | null;
+  project: { id: number; name: string } | null;
+  yarn: Pick<YarnView, 'id' | 'name' | 'colourHex' | 'dyeLot' | 'gauge'> & { gristMPerG: number | null };
+  pattern: RowPattern;
+  lastRow: number | null;
+  border: Border | null;
+  /** The ball that it is knitted from; null once it is used up or has become something else. */
+  ballId: number | null;
+  balls: BallChoice[];
+  /** The newest first. */
+  weighings: RowWeighingView[];
+  forecast: RowForecast | null;
+  /** How far it goes with the rest of its yarn; null where there is none. */
+  withOthers: { pieces: number; massG: number; rowsLeft: number; reaches: RowForecast['reaches'] } | null;
+}
+
+/** A knitting in a list. */
+export interface KnittingLine {
+  id: number;
+  name: string;
+  colourHex: string;
+  /** The row that was weighed last; null while nothing was. */
+  row: number | null;
+  rowsLeft: RowForecast['rowsLeft'] | null;
+  /** The last row after which the border can surely be begun; undefined without one, null where it is too late. */
+  borderAfter: number | null | undefined;
+  /** Whether it reaches over its last row; null where that is not known. */
+  chance: number | null;
+  weighAgainAfter: number | null;
+}
+
+export function knittingPage(db: Db, id: number): KnittingPage | undefined {
+  const row = knittingById(db, id);
+  if (!row) return undefined;
+  const { yarn, rows, counted, knitting, forecast } = followed(db, row);
+  const project = row.projectId === null ? undefined : projectById(db, row.projectId);
+  const balls = ballsFor(db, row);
+  const current = pieceById(db, rows.at(-1)?.pieceId ?? row.pieceId);
+  const ballId = current && current.consumedBy === null ? current.id : null;
+  const others = balls.filter((ball) => ball.id !== ballId && ball.yarnId === yarn.id && ball.mass !== null);
+  const reserveG = sumOf(others.map(({ mass }) => mass!));
+  const withAll = others.length > 0 ? rowForecast({ ...knitting, reserveG }) : undefined;
+  const { id: yarnId, name, colourHex, dyeLot, gauge, grist } = yarn;
+  return {
+    id,
+    name: row.name,
+    finishedAt: row.finishedAt,
+    deletedAt: row.deletedAt,
+    project: project ? { id: project.id, name: project.name } : null,
+    yarn: { id: yarnId, name, colourHex, dyeLot, gauge, gristMPerG: grist?.mean ?? null },
+    pattern: row.pattern,
+    lastRow: row.lastRow,
+    border: row.border,
+    ballId,
+    balls: balls.map(({ id, label, dyeLot, mass }) => ({ id, label, dyeLot, massG: mass?.mean ?? null })),
+    weighings: rows.map((weighing) => viewOf(db, weighing, counted.includes(weighing))).reverse(),
+    forecast: forecast ?? null,
+    withOthers: withAll
+      ? {
+          pieces: others.length,
+          massG: reserveG.mean,
+          rowsLeft: withAll.rowsLeft.likely,
+          reaches: withAll.reaches,
+        }
+      : null,
+  };
+}
+
+/** What a new one can be begun from, and what it may be for. */
+export interface NewKnittingPage {
+  piece: BallChoice;
+  yarn: Pick<YarnView, 'id' | 'name' | 'colourHex' | 'gauge'>;
+  projects: { id: number; name: string }[];
+}
+
+export function newKnittingPage(db: Db, pieceId: number): NewKnittingPage | undefined {
+  const piece = pieceById(db, pieceId);
+  if (!piece || piece.consumedBy !== null) return undefined;
+  const { id, name, colourHex, gauge, dyeLot } = yarnView(db, piece.yarnId)!;
+  const mass = massFactOf(piece);
+  return {
+    piece: { id: piece.id, label: piece.label, dyeLot, massG: mass ? massOf(mass).mean : null },
+    yarn: { id, name, colourHex, gauge },
+    projects: projectChoices(db),
+  };
+}
+
+export function projectChoices(db: Db): { id: number; name: string }[] {
+  return projectsUnderWay(db).map(({ id, name }) => ({ id, name }));
+}
+
+/** What is on the needles, the latest begun first. */
+export function onNeedles(db: Db): KnittingLine[] {
+  return knittingsUnderWay(db).map((row) => lineOf(db, row));
+}
+
+export function knittingLines(db: Db, projectId: number): KnittingLine[] {
+  return knittingsOfProject(db, projectId).map((row) => lineOf(db, row));
+}
+
+/** The yarns that a project is knitted from while they are weighed. */
+export function yarnsWeighedFor(db: Db, projectId: number): ReadonlySet<number> {
+  return new Set(
+    knittingsOfProject(db, projectId)
+      .filter(({ id }) => rowWeighingsOf(db, id).length > 0)
+      .map(({ pieceId }) => everMade(db, pieceId).yarnId),
+  );
+}
+
+function lineOf(db: Db, row: KnittingRow): KnittingLine {
+  const { yarn, rows, forecast } = followed(db, row);
+  return {
+    id: row.id,
+    name: row.name,
+    colourHex: yarn.colourHex,
+    row: rows.at(-1)?.rowsDone ?? null,
+    rowsLeft: forecast?.rowsLeft ?? null,
+    borderAfter: forecast?.border ? forecast.border.surely : undefined,
+    chance: forecast?.reaches?.chance ?? null,
+    weighAgainAfter: forecast?.weighAgain?.row ?? null,
+  };
+}
+
+/** A knitting with its weighings, those of them that count, and what they tell. */
+function followed(db: Db, row: KnittingRow) {
+  const yarn = yarnView(db, everMade(db, row.pieceId).yarnId)!;
+  const rows = rowWeighingsOf(db, row.id);
+  // Rows that were ripped back since are knitted anew.
+  const counted = rows.filter(({ rowsDone }, i) => rows.slice(i + 1).every((later) => later.rowsDone >= rowsDone));
+  const knitting: Knitting = {
+    pattern: row.pattern,
+    lastRow: row.lastRow,
+    border: row.border,
+    gristMPerG: yarn.grist?.mean ?? null,
+    weighings: weighingsOf(db, yarn, counted),
+    reserveG: { mean: 0, sd: 0 },
+  };
+  return { yarn, rows, counted, knitting, forecast: rowForecast(knitting) };
+}
+
+/** Where a ball ends is known to a hand's breadth. */
+const END_WITHIN_G = 0.02;
+
+/** Weighings in the order of their rows. What was taken from the ball for something else begins it anew, lighter by that. */
+function weighingsOf(db: Db, yarn: YarnView, rows: readonly RowWeighingRow[]): RowWeighing[] {
+  const own = new Set(rows.map(({ operationId }) => operationId));
+  const yarnIds = new Set(rows.map(({ pieceId }) => everMade(db, pieceId).yarnId));
+  const foreign = [...yarnIds]
+    .flatMap((yarnId) => takeoffsOfYarn(db, yarnId))
+    .filter(({ operationId }) => !own.has(operationId));
+  let ballId = 0;
+  return rows.flatMap((row, i) => {
+    const before = rows[i - 1];
+    const weighed = { row: row.rowsDone, massG: readingOf(yarn, row) };
+    if (before?.pieceId !== row.pieceId) return [{ ...weighed, ballId: ++ballId }];
+    const takenMg = foreign
+      .filter(({ pieceId }) => pieceId === row.pieceId)
+      .filter(({ operationId }) => operationId > before.operationId && operationId < row.operationId)
+      .reduce((sum, { tookMg }) => sum + tookMg, 0);
+    if (takenMg === 0) return [{ ...weighed, ballId }];
+    const { mean, sd } = readingOf(yarn, before);
+    ballId++;
+    return [
+      { row: before.rowsDone, massG: { mean: mean - fromMg(takenMg), sd }, ballId },
+      { ...weighed, ballId },
+    ];
+  });
+}
+
+function readingOf({ fibres }: YarnView, { massMg, ...scale }: RowWeighingRow): Estimate {
+  if (massMg === null) return { mean: 0, sd: END_WITHIN_G };
+  return massOf(massFactOf({ ...scale, massMg, massFrom: 'scale' })!, fibres);
+}
+
+function viewOf(db: Db, row: RowWeighingRow, counts: boolean): RowWeighingView {
+  const { operationId, rowsDone, at, pieceId, massMg, resolutionMg } = row;
+  return {
+    operationId,
+    row: rowsDone,
+    at,
+    ballLabel: everMade(db, pieceId).label,
+    massG: fromMg(massMg ?? 0),
+    resolutionG: fromMg(resolutionMg ?? 1),
+    usedUp: massMg === null,
+    counts,
+  };
+}
+
+const sumOf = (masses: readonly Estimate[]): Estimate => ({
+  mean: masses.reduce((sum, { mean }) => sum + mean, 0),
+  sd: Math.hypot(...masses.map(({ sd }) => sd)),
+});
+
+/** Pieces of its yarn, and of the other yarns of its project's colour, that are there. */
+function ballsFor(db: Db, row: KnittingRow): (Omit<BallChoice, 'massG'> & { yarnId: number; mass: Estimate | null })[] {
+  return [...yarnsFor(db, row)].flatMap((yarnId) => {
+    const yarn = yarnView(db, yarnId)!;
+    return piecesOfYarn(db, yarnId)
+      .filter((piece) => isFree(db, piece))
+      .map((piece) => {
+        const fact = massFactOf(piece);
+        return { id: piece.id, label: piece.label, dyeLot: yarn.dyeLot, yarnId, mass: fact && massOf(fact) };
+      });
+  });
+}
+
+const isFree = (db: Db, { id, consumedBy }: PieceRow) => consumedBy === null && !openRunOfPiece(db, id);
+
+/** Its own yarn, and the others that its project has for the same colour. */
+export function yarnsFor(db: Db, { pieceId, projectId }: Pick<KnittingRow, 'pieceId' | 'projectId'>): Set<number> {
+  const { yarnId } = everMade(db, pieceId);
+  const colours =
+    projectId === null ? [] : needsOf(db, projectId).map(({ yarnIds }) => yarnIds.map((id) => whereItIs(db, id)));
+  return new Set([yarnId, ...(colours.find((yarnIds) => yarnIds.includes(yarnId)) ?? [])]);
+}
