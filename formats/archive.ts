@@ -13,6 +13,8 @@ import { TASK_KINDS } from '../core/days/schedule';
 import { LEAVING_WAYS } from '../core/twist/strandWays';
 import { SEQUELS } from '../core/trouble/trouble';
 import { EXERCISE_KINDS } from '../core/twist/twistPractice';
+import { MOST_ROWS, parseChart, type RowPattern } from '../core/projects/rowPattern';
+import type { Border } from '../core/projects/rowForecast';
 
 /**
  * The archive: everything the app keeps, as one JSON document, in whole milligrams, millimetres and micrometres as it
@@ -20,7 +22,7 @@ import { EXERCISE_KINDS } from '../core/twist/twistPractice';
  */
 
 export const ARCHIVE_FORMAT = 'lazy-acorn archive';
-export const ARCHIVE_VERSION = 8;
+export const ARCHIVE_VERSION = 9;
 
 const id = z.int().positive();
 const whole = z.int().positive();
@@ -51,6 +53,25 @@ const tool = {
 const radii = jsonHolding(z.array(whole).min(1), 'must be an array of whole millimetres');
 
 const bandTextColumns = Object.fromEntries(BAND_TEXTS.map((name) => [BAND_COLUMNS[name]!, z.string()]));
+
+const positive = z.number().positive();
+const rowPattern = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('even'), stitches: wholeOrNone }),
+  z.strictObject({ kind: z.literal('stepped'), stitches: whole, change: z.int(), every: whole }),
+  z.strictObject({
+    kind: z.literal('chart'),
+    text: z.string().refine((text) => readOrNull(() => parseChart(text, '')) !== null),
+  }),
+  z.strictObject({ kind: z.literal('unknown') }),
+]) satisfies z.ZodType<RowPattern>;
+const border = z.discriminatedUnion('kind', [
+  z.strictObject({
+    kind: z.literal('amount'),
+    amount: z.union([z.strictObject({ grams: positive }), z.strictObject({ metres: positive })]),
+  }),
+  z.strictObject({ kind: z.literal('rows'), rows: whole }),
+  z.strictObject({ kind: z.literal('width'), times: positive, stitchesPer10Cm: positive }),
+]) satisfies z.ZodType<Border>;
 
 /** One array a table, in the order in which the tables refer to one another. */
 export const archiveTables = {
@@ -287,6 +308,25 @@ export const archiveTables = {
     lost_mm: notNegative,
     sequel: z.enum(SEQUELS),
   }),
+  knitting: z.strictObject({
+    id,
+    name: z.string(),
+    piece_id: id,
+    project_id: id.nullable(),
+    pattern: jsonHolding(rowPattern, 'must tell how wide its rows are'),
+    last_row: z.int().min(1).max(MOST_ROWS).nullable(),
+    border: jsonHolding(border, 'must tell what is kept for the border').nullable(),
+    created_at: time,
+    finished_at: time.nullable(),
+    deleted_at: time.nullable(),
+    request_key: z.string().nullable(),
+  }),
+  row_weighing: z.strictObject({
+    operation_id: id,
+    knitting_id: id,
+    piece_id: id,
+    rows_done: z.int().min(0).max(MOST_ROWS),
+  }),
   joined: z.strictObject({
     operation_id: id,
     joint: z.enum(JOINTS),
@@ -470,6 +510,7 @@ const UPGRADES: Record<number, (tables: OldTables) => OldTables> = {
       handForm(nextId(tables.hand_form!), 'Two fingers', 'fingers', [36_000, 70_000, 110_000], 120_000),
     ],
   }),
+  8: (tables) => ({ ...tables, knitting: [], row_weighing: [] }),
 };
 
 const nextId = (rows: readonly OldRow[]) => 1 + Math.max(0, ...rows.map(({ id }) => Number(id)));

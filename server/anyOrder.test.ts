@@ -5,6 +5,7 @@ import os from 'node:os';
 import path from 'node:path';
 import { TRIES } from '../tests/support/chance';
 import { readIn } from '../tests/support/archiveTesting';
+import { knittingValues, rowsWeighed } from '../tests/support/knittingForms';
 import { miniLogValues, miniMade, miniPlanValues, miniScreenSends } from '../tests/support/minisTesting';
 import {
   aKey,
@@ -62,6 +63,8 @@ import { miniPlanPage } from './minis/miniPlanPages';
 import { endMiniPlan, planMinisPage, saveMiniPlan } from './minis/miniPlans';
 import { readMiniRunPlan } from './minis/miniRunPlan';
 import { logMiniRun, miniRunPage, startMiniRun } from './minis/miniRuns';
+import { knittingPage } from './projects/knitting';
+import { beginKnitting, changeKnitting, markedKnitting, weighRow } from './projects/knittingForms';
 import { markedProject, PROJECT_MARKS, projectPage, projectsPage, saveProject } from './projects/projects';
 import { plyPage, plySingles, splitOverBobbins } from './twist/plying';
 import { twistHome, twistPage } from './twist/twist';
@@ -144,6 +147,10 @@ const WHAT = [
   'project',
   'change project',
   'mark project',
+  'knit',
+  'change knitting',
+  'weigh row',
+  'mark knitting',
   'plan winding',
   'task',
   'mark task',
@@ -151,7 +158,17 @@ const WHAT = [
 ] as const;
 
 /** What takes several acts to come to something is tried the more often. */
-const IN_STEPS = ['wind', 'count', 'log', 'minis', 'start minis', 'count minis', 'log minis', 'weigh dried'] as const;
+const IN_STEPS = [
+  'wind',
+  'count',
+  'log',
+  'minis',
+  'start minis',
+  'count minis',
+  'log minis',
+  'weigh dried',
+  'weigh row',
+] as const;
 
 const act = fc.record({
   what: fc.constantFrom(...WHAT, ...IN_STEPS, ...IN_STEPS),
@@ -254,6 +271,7 @@ class House {
     const minis = there.filter((id) => miniOfPiece(db, id));
     const plan = one(this.ids('mini_plan'), a) ?? 999;
     const project = one(this.ids('project'), a) ?? 999;
+    const knitting = one(this.ids('knitting'), b) ?? 999;
     const task = one(this.ids('task'), a) ?? 999;
     const requestKey = aKey();
     const mass = String(grams);
@@ -548,6 +566,28 @@ class House {
         );
       case 'mark project':
         return markedProject(db, project, one(PROJECT_MARKS, b)!, a % 2 === 0, now);
+      case 'knit':
+      case 'change knitting': {
+        const fields = {
+          ...knittingValues(),
+          projectId: one([null, ...this.ids('project')], b) ?? null,
+          rows: one(['even', 'grow', 'shrink', 'chart', 'unknown'] as const, a)!,
+          stitches: b % 4 ? '24' : '',
+          chart: b % 5 ? '(40 42) x 60' : '40 x 3',
+          border: one(['none', 'amount', 'rows', 'width'] as const, b)!,
+          lastRow: a % 2 ? String(grams) : '',
+        };
+        return what === 'knit'
+          ? beginKnitting(db, piece, { ...fields, ...rowsWeighed(String(b), b % 3 ? mass : '') }, 'metric', now)
+          : changeKnitting(db, knitting, fields, 'metric');
+      }
+      case 'weigh row': {
+        const pieceId = a % 3 ? (knittingPage(db, knitting)?.ballId ?? piece) : piece;
+        const values = { ...rowsWeighed(String(a * 4), mass), requestKey, pieceId, usedUp: b % 6 === 0, note: '' };
+        return weighRow(db, knitting, values, 'metric', now);
+      }
+      case 'mark knitting':
+        return markedKnitting(db, knitting, one(PROJECT_MARKS, b)!, a % 2 === 0, now);
       case 'plan winding':
         return planWindingOf(db, project, requestKey, now);
       case 'task':
@@ -592,6 +632,7 @@ class House {
       found: findAll(db, 'line hank'),
       projects: projectsPage(db),
       project: this.ids('project').map((id) => projectPage(db, id)),
+      knittings: this.ids('knitting').map((id) => knittingPage(db, id)),
       twist: twistHome(db),
       plying: plyPage(db, pieces.slice(0, 2)),
       minis: planMinisPage(db, { yarns: yarns.slice(0, 3).join(',') }),

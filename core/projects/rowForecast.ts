@@ -1,6 +1,7 @@
 import { type Estimate, normalCdf, uniformSd } from '../common/estimate';
 import { ballAt, type ConsumptionFit, consumptionFit, type RowWeighing, seenAgain } from './consumptionFit';
 import { type RowPattern, rowSums } from './rowPattern';
+import { type Verdict, verdictOf } from '../yarn/yardage';
 
 /** What is kept for a border, an edging or the cast-off. */
 export type Border =
@@ -40,7 +41,7 @@ export interface RowForecast {
   /** The last row after which the border can still be begun; null without a border. */
   border: { surely: number | null; likely: number | null; takesG: Estimate } | null;
   /** Whether the yarn reaches over the last row and the border; null where no last row is set. */
-  reaches: { chance: number; overG: Estimate } | null;
+  reaches: { chance: number; verdict: Verdict; overG: Estimate } | null;
   /** What is made already, as a share of the yarn that it takes in all, 0 to 1. */
   doneShare: number;
   usedG: number;
@@ -50,6 +51,15 @@ export interface RowForecast {
   isOdd: boolean;
   /** What will be left, row by row, and what the border would take there. */
   ahead: { row: number; remainingG: Estimate; borderG: number }[];
+}
+
+/** A knitting in a list. */
+export interface KnittingLine extends Partial<Pick<RowForecast, 'rowsLeft' | 'border' | 'reaches' | 'weighAgain'>> {
+  id: number;
+  name: string;
+  colourHex: string;
+  /** The row that was weighed last; null while nothing was. */
+  row: number | null;
 }
 
 /** So sure is "surely". */
@@ -72,10 +82,12 @@ const BY_WIDTH_WITHIN = 0.15;
  * }).rowsLeft.likely // => 80
  */
 export function rowForecast(knitting: Knitting): RowForecast | undefined {
-  const fit = consumptionFit(knitting.weighings, rowSums(knitting.pattern));
+  const sums = rowSums(knitting.pattern);
+  const weighings = knitting.weighings.filter(({ row }) => row <= sums.rows);
+  const fit = consumptionFit(weighings, sums);
   if (!fit) return undefined;
   const { row } = fit;
-  const last = Math.min(knitting.lastRow ?? Infinity, fit.sums.rows);
+  const last = Math.min(knitting.lastRow ?? Infinity, sums.rows);
   const withoutBorder = { ...knitting, border: null };
   const rowsLeft = rowsLeftOf(fit, withoutBorder);
   const likely = lastRowWith(fit, knitting, 0.5);
@@ -83,15 +95,15 @@ export function rowForecast(knitting: Knitting): RowForecast | undefined {
   const over = knitting.lastRow === null || last < row ? null : remainingAt(fit, knitting, last);
   const now = estimateOf(remainingAt(fit, withoutBorder, row)).mean;
   const toGoG = over ? now - estimateOf(over).mean : now;
-  const usedG = usedIn(knitting.weighings, fit);
-  const [here, next] = [row, Math.min(row + 1, fit.sums.rows)].map((at) => estimateOf(ballAt(fit, at)));
+  const usedG = usedIn(weighings, fit);
+  const [here, next] = [row, Math.min(row + 1, sums.rows)].map((at) => estimateOf(ballAt(fit, at)));
   return {
     row,
     rowG: { mean: here!.mean - next!.mean, sd: Math.sqrt(Math.max(0, next!.sd ** 2 - here!.sd ** 2)) },
     rowsLeft,
-    outlasts: rowsLeft.likely === fit.sums.rows - row,
+    outlasts: rowsLeft.likely === sums.rows - row,
     border: takesG && { surely: lastRowWith(fit, knitting, SURELY), likely, takesG },
-    reaches: over && { chance: chanceOf(over), overG: estimateOf(over) },
+    reaches: over && { chance: chanceOf(over), verdict: verdictOf(chanceOf(over)), overG: estimateOf(over) },
     doneShare: toGoG <= 0 ? 1 : usedG / (usedG + toGoG),
     usedG,
     weighAgain: weighAgain(fit, knitting),

@@ -207,7 +207,13 @@ export function isEnough(lengthM: Estimate, needM: number, needTolerancePercent 
   return { probability, verdict: verdictOf(probability), marginM };
 }
 
-function verdictOf(probability: number): Verdict {
+/**
+ * A chance as a judgement.
+ *
+ * @example
+ * verdictOf(0.95) // => 'enough'
+ */
+export function verdictOf(probability: number): Verdict {
   if (probability >= 0.95) return 'enough';
   return probability >= 0.5 ? 'tight' : 'short';
 }

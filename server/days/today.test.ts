@@ -15,6 +15,7 @@ ternRock(db, NOW);
 test('an empty database has an empty day', () => {
   expect(today(emptyDatabase(), NOW)).toEqual({
     runs: [],
+    needles: [],
     hanks: [],
     hankYarns: 0,
     short: [],

@@ -1,5 +1,6 @@
 import { addDays, daysBetween } from '../../core/days/days';
 import { isLate } from '../../core/days/schedule';
+import type { KnittingLine } from '../../core/projects/rowForecast';
 import type { RunUnderWay } from '../../core/logbook/runUnderWay';
 import { loopsOn, nextMini } from '../../core/minis/miniRun';
 import { turnsOn } from '../../core/winding/run';
@@ -15,7 +16,7 @@ import { latestOperations, type LogLine } from '../logbook/logbook';
 import { miniStateOf } from '../minis/miniRunEvents';
 import { readMiniRunPlan } from '../minis/miniRunPlan';
 import { readPlan } from '../winding/runPlan';
-import { type KnittingLine, onNeedles } from '../projects/knitting';
+import { onNeedles } from '../projects/knitting';
 import { type ProjectLine, projectsPage } from '../projects/projects';
 import { type ShelfCard, waitingOnShelf } from '../yarn/shelf';
 import { formMade, stateOf } from '../winding/runEvents';

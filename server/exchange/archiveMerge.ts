@@ -141,6 +141,7 @@ function referencesOf(from: Db, table: ArchiveTable): { column: string; table: A
 const MAY_BE_NONE: Partial<Record<ArchiveTable, readonly string[]>> = {
   yarn: ['like_yarn_id'],
   consumption: ['project_id'],
+  knitting: ['project_id'],
   task: ['project_id'],
 };
 

@@ -1,6 +1,12 @@
 import type { Estimate } from '../../core/common/estimate';
 import type { RowWeighing } from '../../core/projects/consumptionFit';
-import { type Border, type Knitting, type RowForecast, rowForecast } from '../../core/projects/rowForecast';
+import {
+  type Border,
+  type Knitting,
+  type KnittingLine,
+  type RowForecast,
+  rowForecast,
+} from '../../core/projects/rowForecast';
 import type { RowPattern } from '../../core/projects/rowPattern';
 import { massOf } from '../../core/yarn/piece';
 import type { Db } from '../../db/common/connection';
@@ -38,6 +44,7 @@ export interface RowWeighingView {
 export interface BallChoice {
   id: number;
   label: string;
+  yarnName: string;
   dyeLot: string;
   massG: number | null;
 }
@@ -62,27 +69,12 @@ export interface KnittingPage {
   withOthers: { pieces: number; massG: number; rowsLeft: number; reaches: RowForecast['reaches'] } | null;
 }
 
-/** A knitting in a list. */
-export interface KnittingLine {
-  id: number;
-  name: string;
-  colourHex: string;
-  /** The row that was weighed last; null while nothing was. */
-  row: number | null;
-  rowsLeft: RowForecast['rowsLeft'] | null;
-  /** The last row after which the border can surely be begun; undefined without one, null where it is too late. */
-  borderAfter: number | null | undefined;
-  /** Whether it reaches over its last row; null where that is not known. */
-  chance: number | null;
-  weighAgainAfter: number | null;
-}
-
 export function knittingPage(db: Db, id: number): KnittingPage | undefined {
   const row = knittingById(db, id);
   if (!row) return undefined;
   const { yarn, rows, counted, knitting, forecast } = followed(db, row);
   const project = row.projectId === null ? undefined : projectById(db, row.projectId);
-  const balls = ballsFor(db, row);
+  const balls = ballsOf(db, yarnsFor(db, row));
   const current = pieceById(db, rows.at(-1)?.pieceId ?? row.pieceId);
   const ballId = current && current.consumedBy === null ? current.id : null;
   const others = balls.filter((ball) => ball.id !== ballId && ball.yarnId === yarn.id && ball.mass !== null);
@@ -100,7 +92,7 @@ export function knittingPage(db: Db, id: number): KnittingPage | undefined {
     lastRow: row.lastRow,
     border: row.border,
     ballId,
-    balls: balls.map(({ id, label, dyeLot, mass }) => ({ id, label, dyeLot, massG: mass?.mean ?? null })),
+    balls: balls.map(choiceOf),
     weighings: rows.map((weighing) => viewOf(db, weighing, counted.includes(weighing))).reverse(),
     forecast: forecast ?? null,
     withOthers: withAll
@@ -116,21 +108,20 @@ export function knittingPage(db: Db, id: number): KnittingPage | undefined {
 
 /** What a new one can be begun from, and what it may be for. */
 export interface NewKnittingPage {
-  piece: BallChoice;
-  yarn: Pick<YarnView, 'id' | 'name' | 'colourHex' | 'gauge'>;
+  balls: BallChoice[];
   projects: { id: number; name: string }[];
 }
 
-export function newKnittingPage(db: Db, pieceId: number): NewKnittingPage | undefined {
-  const piece = pieceById(db, pieceId);
-  if (!piece || piece.consumedBy !== null) return undefined;
-  const { id, name, colourHex, gauge, dyeLot } = yarnView(db, piece.yarnId)!;
-  const mass = massFactOf(piece);
-  return {
-    piece: { id: piece.id, label: piece.label, dyeLot, massG: mass ? massOf(mass).mean : null },
-    yarn: { id, name, colourHex, gauge },
-    projects: projectChoices(db),
-  };
+/** A knitting from one piece, or from whatever a project has; undefined where the piece is not there any more. */
+export function newKnittingPage(
+  db: Db,
+  { pieceId, projectId }: { pieceId: number | null; projectId: number | null },
+): NewKnittingPage | undefined {
+  const piece = pieceId === null ? undefined : pieceById(db, pieceId);
+  if (pieceId !== null && (!piece || !isFree(db, piece))) return undefined;
+  const yarnIds = piece ? [piece.yarnId] : yarnsOfProject(db, projectId);
+  const balls = ballsOf(db, new Set(yarnIds)).filter(({ id }) => pieceId === null || id === pieceId);
+  return { balls: balls.map(choiceOf), projects: projectChoices(db) };
 }
 
 export function projectChoices(db: Db): { id: number; name: string }[] {
@@ -157,16 +148,10 @@ export function yarnsWeighedFor(db: Db, projectId: number): ReadonlySet<number> 
 
 function lineOf(db: Db, row: KnittingRow): KnittingLine {
   const { yarn, rows, forecast } = followed(db, row);
-  return {
-    id: row.id,
-    name: row.name,
-    colourHex: yarn.colourHex,
-    row: rows.at(-1)?.rowsDone ?? null,
-    rowsLeft: forecast?.rowsLeft ?? null,
-    borderAfter: forecast?.border ? forecast.border.surely : undefined,
-    chance: forecast?.reaches?.chance ?? null,
-    weighAgainAfter: forecast?.weighAgain?.row ?? null,
-  };
+  const { rowsLeft, border, reaches, weighAgain } = forecast ?? {};
+  const { id, name } = row;
+  const about = { id, name, colourHex: yarn.colourHex, row: rows.at(-1)?.rowsDone ?? null };
+  return { ...about, rowsLeft, border, reaches, weighAgain };
 }
 
 /** A knitting with its weighings, those of them that count, and what they tell. */
@@ -180,7 +165,7 @@ function followed(db: Db, row: KnittingRow) {
     lastRow: row.lastRow,
     border: row.border,
     gristMPerG: yarn.grist?.mean ?? null,
-    weighings: weighingsOf(db, yarn, counted),
+    weighings: weighingsOf(db, yarn, rows, counted),
     reserveG: { mean: 0, sd: 0 },
   };
   return { yarn, rows, counted, knitting, forecast: rowForecast(knitting) };
@@ -190,15 +175,20 @@ function followed(db: Db, row: KnittingRow) {
 const END_WITHIN_G = 0.02;
 
 /** Weighings in the order of their rows. What was taken from the ball for something else begins it anew, lighter by that. */
-function weighingsOf(db: Db, yarn: YarnView, rows: readonly RowWeighingRow[]): RowWeighing[] {
-  const own = new Set(rows.map(({ operationId }) => operationId));
-  const yarnIds = new Set(rows.map(({ pieceId }) => everMade(db, pieceId).yarnId));
+function weighingsOf(
+  db: Db,
+  yarn: YarnView,
+  all: readonly RowWeighingRow[],
+  counted: readonly RowWeighingRow[],
+): RowWeighing[] {
+  const own = new Set(all.map(({ operationId }) => operationId));
+  const yarnIds = new Set(counted.map(({ pieceId }) => everMade(db, pieceId).yarnId));
   const foreign = [...yarnIds]
-    .flatMap((yarnId) => takeoffsOfYarn(db, yarnId))
+    .flatMap((each) => takeoffsOfYarn(db, each))
     .filter(({ operationId }) => !own.has(operationId));
   let ballId = 0;
-  return rows.flatMap((row, i) => {
-    const before = rows[i - 1];
+  return counted.flatMap((row, i) => {
+    const before = counted[i - 1];
     const weighed = { row: row.rowsDone, massG: readingOf(yarn, row) };
     if (before?.pieceId !== row.pieceId) return [{ ...weighed, ballId: ++ballId }];
     const takenMg = foreign
@@ -239,25 +229,45 @@ const sumOf = (masses: readonly Estimate[]): Estimate => ({
   sd: Math.hypot(...masses.map(({ sd }) => sd)),
 });
 
-/** Pieces of its yarn, and of the other yarns of its project's colour, that are there. */
-function ballsFor(db: Db, row: KnittingRow): (Omit<BallChoice, 'massG'> & { yarnId: number; mass: Estimate | null })[] {
-  return [...yarnsFor(db, row)].flatMap((yarnId) => {
-    const yarn = yarnView(db, yarnId)!;
+interface Ball extends Omit<BallChoice, 'massG'> {
+  yarnId: number;
+  yarnName: string;
+  mass: Estimate | null;
+}
+
+/** Pieces of these yarns that are there to knit from. */
+function ballsOf(db: Db, yarnIds: ReadonlySet<number>): Ball[] {
+  return [...yarnIds].flatMap((yarnId) => {
+    const { dyeLot, name } = yarnView(db, yarnId)!;
     return piecesOfYarn(db, yarnId)
       .filter((piece) => isFree(db, piece))
       .map((piece) => {
         const fact = massFactOf(piece);
-        return { id: piece.id, label: piece.label, dyeLot: yarn.dyeLot, yarnId, mass: fact && massOf(fact) };
+        return { id: piece.id, label: piece.label, dyeLot, yarnId, yarnName: name, mass: fact && massOf(fact) };
       });
   });
 }
+
+const choiceOf = ({ id, label, dyeLot, yarnName, mass }: Ball) => ({
+  id,
+  label,
+  dyeLot,
+  yarnName,
+  massG: mass?.mean ?? null,
+});
 
 const isFree = (db: Db, { id, consumedBy }: PieceRow) => consumedBy === null && !openRunOfPiece(db, id);
 
 /** Its own yarn, and the others that its project has for the same colour. */
 export function yarnsFor(db: Db, { pieceId, projectId }: Pick<KnittingRow, 'pieceId' | 'projectId'>): Set<number> {
   const { yarnId } = everMade(db, pieceId);
-  const colours =
-    projectId === null ? [] : needsOf(db, projectId).map(({ yarnIds }) => yarnIds.map((id) => whereItIs(db, id)));
-  return new Set([yarnId, ...(colours.find((yarnIds) => yarnIds.includes(yarnId)) ?? [])]);
+  return new Set([yarnId, ...(coloursOf(db, projectId).find((yarnIds) => yarnIds.includes(yarnId)) ?? [])]);
+}
+
+const yarnsOfProject = (db: Db, projectId: number | null) => coloursOf(db, projectId).flat();
+
+/** The yarns of each colour of a project, where they are now. */
+function coloursOf(db: Db, projectId: number | null): number[][] {
+  const needs = projectId === null ? [] : needsOf(db, projectId);
+  return needs.map(({ yarnIds }) => yarnIds.map((id) => whereItIs(db, id)));
 }

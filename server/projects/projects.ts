@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { allot, ballsToBuy, type Need, type NeedStanding, onePutUp, type Stock } from '../../core/projects/allotment';
 import type { Estimate } from '../../core/common/estimate';
 import { InputError } from '../../core/common/inputError';
+import type { KnittingLine } from '../../core/projects/rowForecast';
 import { parseAmount, type UnitSystem } from '../../core/common/units';
 import type { Verdict } from '../../core/yarn/yardage';
 import { massBefore } from '../../core/yarn/yarnLength';
@@ -29,7 +30,7 @@ import { runForm, ConflictError, type SaveResult, saving } from '../common/resul
 import { fromMg, fromMm, toMg, toMm } from '../common/storageUnits';
 import { massFactOf } from '../common/weighing';
 import { nameOfYarn, yarnView, type YarnView } from '../yarn/yarnViews';
-import { type KnittingLine, knittingLines, yarnsWeighedFor } from './knitting';
+import { knittingLines, yarnsWeighedFor } from './knitting';
 
 export { PROJECT_MARKS } from '../../db/projects/projects';
 

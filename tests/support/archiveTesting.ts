@@ -110,6 +110,8 @@ function without(tables: Tables, kind: string): void {
 export function asVersion(whole: Archive, version: number): { version: number; tables: Tables } {
   const old = structuredClone(whole) as unknown as { version: number; tables: Tables; pictures?: unknown };
   old.version = version;
+  for (const table of ['knitting', 'row_weighing']) Reflect.deleteProperty(old.tables, table);
+  if (version === 8) return old;
   // No form of version 7 was begun round two fingers.
   old.tables.hand_form = old.tables.hand_form!.filter(({ kind }) => kind !== 'fingers');
   if (version === 7) return old;
