@@ -2,6 +2,7 @@ import loadHighs from 'highs';
 import { yarnOverview } from '../server/logbook/yarnOverview';
 import { emptyDatabase, NOW } from '../tests/support/serverTesting';
 import { ternRock } from './ternRock';
+import { ternRockKnitting } from './ternRockKnitting';
 import { ternRockMinis } from './ternRockMinis';
 import { ternRockThread } from './ternRockThread';
 import { ternRockTwist } from './ternRockTwist';
@@ -12,6 +13,7 @@ test('Tern Rock can be laid out, and what became of each of its yarns adds up', 
   ternRockMinis(db, await loadHighs(), NOW);
   ternRockTwist(db, NOW);
   ternRockThread(db, NOW);
+  ternRockKnitting(db, NOW);
   const yarns = db.prepare('SELECT id FROM yarn').all() as { id: number }[];
   for (const { id } of yarns) {
     const { balance } = yarnOverview(db, id)!;

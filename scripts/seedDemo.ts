@@ -4,6 +4,7 @@ import loadHighs from 'highs';
 import { openDatabase } from '../db/common/connection';
 import { pictureFolder } from '../server/common/database';
 import { ternRock, ternRockPictures } from './ternRock';
+import { ternRockKnitting } from './ternRockKnitting';
 import { ternRockMinis } from './ternRockMinis';
 import { ternRockThread } from './ternRockThread';
 import { ternRockTwist } from './ternRockTwist';
@@ -17,6 +18,7 @@ async function main(file: string | undefined): Promise<void> {
   ternRockMinis(db, await loadHighs(), new Date());
   ternRockTwist(db, new Date());
   ternRockThread(db, new Date());
+  ternRockKnitting(db, new Date());
   await ternRockPictures(db, pictureFolder(file), new Date());
   db.pragma('wal_checkpoint(TRUNCATE)');
   db.close();

@@ -28,23 +28,23 @@ function forecast(knitting: Partial<Knitting>) {
  * 5 g: it can be begun 130 rows later, after row 190.
  */
 test('even rows: what is left over what a row takes', () => {
-  const told = forecast({
+  const foretold = forecast({
     weighings: [exactly(0, 100), exactly(60, 70)],
     border: { kind: 'rows', rows: 10 },
     lastRow: 150,
   })!;
-  expect(told.rowG.mean).toBeCloseTo(0.5, 3);
-  expect(told.rowsLeft.likely).toBeGreaterThanOrEqual(139);
-  expect(told.rowsLeft.likely).toBeLessThanOrEqual(140);
-  expect(told.border!.likely).toBeGreaterThanOrEqual(189);
-  expect(told.border!.likely).toBeLessThanOrEqual(190);
-  expect(told.border!.takesG.mean).toBeCloseTo(5, 2);
-  expect(told.border!.surely!).toBeLessThan(told.border!.likely!);
+  expect(foretold.rowG.mean).toBeCloseTo(0.5, 3);
+  expect(foretold.rowsLeft.likely).toBeGreaterThanOrEqual(139);
+  expect(foretold.rowsLeft.likely).toBeLessThanOrEqual(140);
+  expect(foretold.border!.likely).toBeGreaterThanOrEqual(189);
+  expect(foretold.border!.likely).toBeLessThanOrEqual(190);
+  expect(foretold.border!.takesG.mean).toBeCloseTo(5, 2);
+  expect(foretold.border!.surely!).toBeLessThan(foretold.border!.likely!);
   // 90 more rows and the border take 50 g of the 70 g.
-  expect(told.reaches!.overG.mean).toBeCloseTo(20, 1);
-  expect(told.reaches!.chance).toBeGreaterThan(0.999);
-  expect(told.usedG).toBeCloseTo(30, 6);
-  expect(told.doneShare).toBeCloseTo(30 / 80, 3);
+  expect(foretold.reaches!.overG.mean).toBeCloseTo(20, 1);
+  expect(foretold.reaches!.chance).toBeGreaterThan(0.999);
+  expect(foretold.usedG).toBeCloseTo(30, 6);
+  expect(foretold.doneShare).toBeCloseTo(30 / 80, 3);
 });
 
 /*
@@ -53,11 +53,11 @@ test('even rows: what is left over what a row takes', () => {
  */
 test('rows that grow by what is known', () => {
   const pattern: RowPattern = { kind: 'stepped', stitches: 2, change: 1, every: 1 };
-  const told = forecast({ pattern, weighings: [exactly(10, 103), exactly(30, 60)] })!;
-  expect(told.rowG.mean).toBeCloseTo(3.2, 3);
-  expect(told.rowsLeft.likely).toBe(15);
+  const foretold = forecast({ pattern, weighings: [exactly(10, 103), exactly(30, 60)] })!;
+  expect(foretold.rowG.mean).toBeCloseTo(3.2, 3);
+  expect(foretold.rowsLeft.likely).toBe(15);
   // What the ten rows before the first weighing took is worked out.
-  expect(told.usedG).toBeCloseTo(43 + 6.5, 3);
+  expect(foretold.usedG).toBeCloseTo(43 + 6.5, 3);
 });
 
 test('growth that nobody knows shows in three weighings', () => {
@@ -65,10 +65,12 @@ test('growth that nobody knows shows in three weighings', () => {
   const known: RowPattern = { kind: 'stepped', stitches: 2, change: 1, every: 1 };
   const weighings = [exactly(10, 103), exactly(20, 86.5), exactly(30, 60)];
   expect(forecast({ pattern, weighings: weighings.slice(1) })).toBeUndefined();
-  const told = forecast({ pattern, weighings })!;
+  const foretold = forecast({ pattern, weighings })!;
   const sure = forecast({ pattern: known, weighings })!;
-  expect(Math.abs(told.rowsLeft.likely - sure.rowsLeft.likely)).toBeLessThanOrEqual(1);
-  expect(told.rowsLeft.high90 - told.rowsLeft.low90).toBeGreaterThan(sure.rowsLeft.high90 - sure.rowsLeft.low90);
+  expect(Math.abs(foretold.rowsLeft.likely - sure.rowsLeft.likely)).toBeLessThanOrEqual(1);
+  expect(foretold.rowsLeft.high90 - foretold.rowsLeft.low90).toBeGreaterThan(
+    sure.rowsLeft.high90 - sure.rowsLeft.low90,
+  );
 });
 
 test('one weighing tells nothing, nor do two balls weighed once each, nor one that grew', () => {
@@ -79,11 +81,11 @@ test('one weighing tells nothing, nor do two balls weighed once each, nor one th
 });
 
 test('another ball goes on at the same pace; what the one before took counts as used', () => {
-  const told = forecast({ weighings: [exactly(0, 50), exactly(80, 10), exactly(100, 0), exactly(100, 50, 2)] })!;
-  expect(told.row).toBe(100);
-  expect(told.usedG).toBeCloseTo(50, 6);
-  expect(told.rowsLeft.likely).toBeGreaterThanOrEqual(99);
-  expect(told.rowsLeft.likely).toBeLessThanOrEqual(100);
+  const foretold = forecast({ weighings: [exactly(0, 50), exactly(80, 10), exactly(100, 0), exactly(100, 50, 2)] })!;
+  expect(foretold.row).toBe(100);
+  expect(foretold.usedG).toBeCloseTo(50, 6);
+  expect(foretold.rowsLeft.likely).toBeGreaterThanOrEqual(99);
+  expect(foretold.rowsLeft.likely).toBeLessThanOrEqual(100);
 });
 
 test('a border in metres, or as long as a row is wide, goes by grist and gauge', () => {
@@ -112,10 +114,10 @@ test('too late for the border, and all rows made before the yarn is gone', () =>
 });
 
 test('a further weighing is asked for while it wins rows, and not on the last ones', () => {
-  const told = forecast({ weighings: [toTheGram(0, 100), toTheGram(20, 84)] })!;
-  expect(told.weighAgain!.winsRows).toBeGreaterThanOrEqual(2);
-  expect(told.weighAgain!.row).toBeGreaterThan(20);
-  expect(told.weighAgain!.row).toBeLessThan(20 + told.rowsLeft.low90);
+  const foretold = forecast({ weighings: [toTheGram(0, 100), toTheGram(20, 84)] })!;
+  expect(foretold.weighAgain!.winsRows).toBeGreaterThanOrEqual(2);
+  expect(foretold.weighAgain!.row).toBeGreaterThan(20);
+  expect(foretold.weighAgain!.row).toBeLessThan(20 + foretold.rowsLeft.low90);
   const nearly = forecast({ weighings: [toTheGram(0, 100), toTheGram(50, 50), toTheGram(90, 8)] })!;
   expect(nearly.weighAgain).toBeNull();
 });

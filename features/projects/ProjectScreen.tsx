@@ -6,10 +6,11 @@ import { useRouter } from 'next/navigation';
 import { chanceInWords, type Figure, inWords, lengthFigure, massFigure } from '../../core/common/format';
 import { HALF_WIDTH_90 } from '../../core/common/estimate';
 import type { UnitSystem } from '../../core/common/units';
-import type { NeedView, ProjectView } from '../../server/projects/projects';
+import type { NeedView, ProjectPage } from '../../server/projects/projects';
 import { ActionLink } from '../../ui/controls/ActionLink';
 import { BallsToBuy } from '../../ui/figures/BallsToBuy';
 import { dayInWords, shortDate } from '../../ui/figures/dates';
+import { KnittingLines } from '../../ui/figures/KnittingLines';
 import { newKey } from '../../ui/feedback/newKey';
 import { PageHead } from '../../ui/frame/PageHead';
 import { useSystem } from '../../ui/frame/Providers';
@@ -20,7 +21,7 @@ import { useTask } from '../../ui/feedback/useTask';
 import { markProject, planWinding } from './actions';
 
 /** One project: does each colour reach, with what, and what to get if it does not. */
-export function ProjectScreen({ project }: { project: ProjectView }) {
+export function ProjectScreen({ project }: { project: ProjectPage }) {
   const system = useSystem();
   const past = project.finishedAt ?? project.deletedAt;
   return (
@@ -52,6 +53,22 @@ export function ProjectScreen({ project }: { project: ProjectView }) {
             </li>
           ))}
         </ul>
+        {(project.knittings.length > 0 || !past) && (
+          <section className="max-w-[70ch]" aria-labelledby="needles">
+            <div className="flex flex-wrap items-baseline justify-between gap-x-4 mb-1">
+              <h2 id="needles">On the needles</h2>
+              {!past && <Link href={`/projects/knitting/new?project=${project.id}`}>Weigh as you knit</Link>}
+            </div>
+            {project.knittings.length > 0 ? (
+              <KnittingLines knittings={project.knittings} />
+            ) : (
+              <p className="text-ink-soft">
+                Weigh the ball after a row now and again: you see how many rows it still makes, and when to begin the
+                border.
+              </p>
+            )}
+          </section>
+        )}
         {project.used.length > 0 && (
           <section className="max-w-[70ch] whitespace-pre-wrap" aria-labelledby="used">
             <h2 id="used">Used so far</h2>
@@ -77,7 +94,7 @@ export function ProjectScreen({ project }: { project: ProjectView }) {
   );
 }
 
-function Actions({ project }: { project: ProjectView }) {
+function Actions({ project }: { project: ProjectPage }) {
   const router = useRouter();
   const offer = useUndoOffer();
   const { busy, problem, run } = useTask();
@@ -133,7 +150,8 @@ function NeedCard({ need, marginPercent }: { need: NeedView; marginPercent: numb
   const working = [
     inUnits(whole),
     marginPercent > 0 && `${marginPercent} % on top`,
-    need.donePercent > 0 && `${need.donePercent} % made already`,
+    need.donePercent > 0 &&
+      `${Math.round(need.donePercent)} % made already${need.doneBy === 'weighed' ? ', by what was weighed off' : ''}`,
   ].filter(Boolean);
   return (
     <article className="flex flex-col gap-3">

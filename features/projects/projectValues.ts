@@ -27,10 +27,10 @@ export function projectFirst(project: ProjectView): ProjectFirst {
     castOn: project.castOn ?? '',
     margin: String(project.marginPercent),
     spare: String(project.spare),
-    needs: project.needs.map(({ colour, amount, donePercent, yarns }) => ({
+    needs: project.needs.map(({ colour, amount, enteredPercent, yarns }) => ({
       colour,
       amount: 'metres' in amount ? `${amount.metres} m` : `${amount.grams} g`,
-      done: donePercent === 0 ? '' : String(donePercent),
+      done: enteredPercent === 0 ? '' : String(enteredPercent),
       yarns: yarns.map(tagOf),
     })),
   };

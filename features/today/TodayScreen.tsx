@@ -6,6 +6,7 @@ import { chanceInWords } from '../../core/common/format';
 import { taskTitle } from '../../core/days/taskWords';
 import { ActionLink } from '../../ui/controls/ActionLink';
 import { shortDay } from '../../ui/figures/dates';
+import { KnittingLines } from '../../ui/figures/KnittingLines';
 import { OperationLine } from '../../ui/figures/OperationLine';
 import { LengthWithin } from '../../ui/figures/Figures';
 import { PendingCareList } from '../../ui/feedback/PendingCare';
@@ -16,7 +17,7 @@ import styles from './TodayScreen.module.css';
 
 /** What is on the bench, what waits to be wound, and what happened last. */
 export function TodayScreen({ today }: { today: Today }) {
-  const { runs, hanks, hankYarns, short, pendingCare, tasks, due, late, recent } = today;
+  const { runs, needles, hanks, hankYarns, short, pendingCare, tasks, due, late, recent } = today;
   return (
     <div className="grid grid-cols-[1.05fr_1fr] gap-y-6 gap-x-wide items-start max-tablet:grid-cols-[minmax(0,1fr)]">
       <section aria-labelledby="bench" className={styles.wide}>
@@ -40,6 +41,12 @@ export function TodayScreen({ today }: { today: Today }) {
         )}
       </section>
       {(tasks.length > 0 || due.length > 0 || late > 0) && <ToDo tasks={tasks} due={due} late={late} />}
+      {needles.length > 0 && (
+        <section aria-labelledby="needles" className={styles.wide}>
+          <h2 id="needles">On the needles</h2>
+          <KnittingLines knittings={needles} />
+        </section>
+      )}
       {pendingCare.length > 0 && (
         <section aria-labelledby="waits" className={styles.wide}>
           <h2 id="waits">What waits</h2>

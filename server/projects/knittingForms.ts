@@ -174,9 +174,9 @@ function patternOf({ rows, stitches, change, every, chart }: Fields): RowPattern
     case 'shrink':
       return {
         kind: 'stepped',
-        stitches: said(stitches, 'stitches', 'how many has the first row?'),
-        change: said(change, 'change', 'by how many?') * (rows === 'grow' ? 1 : -1),
-        every: said(every, 'every', 'after how many rows?'),
+        stitches: entered(stitches, 'stitches', 'how many has the first row?'),
+        change: entered(change, 'change', 'by how many?') * (rows === 'grow' ? 1 : -1),
+        every: entered(every, 'every', 'after how many rows?'),
       };
   }
 }
@@ -186,9 +186,9 @@ function borderOf({ border, borderAmount, borderRows, borderTimes, gauge, rows, 
     case 'none':
       return null;
     case 'amount':
-      return { kind: border, amount: said(borderAmount, 'borderAmount', 'how much does it take?') };
+      return { kind: border, amount: entered(borderAmount, 'borderAmount', 'how much does it take?') };
     case 'rows':
-      return { kind: border, rows: said(borderRows, 'borderRows', 'as much as how many rows?') };
+      return { kind: border, rows: entered(borderRows, 'borderRows', 'as much as how many rows?') };
     case 'width':
       if (rows === 'unknown' || (rows === 'even' && stitches === null))
         throw new InputError(
@@ -197,13 +197,13 @@ function borderOf({ border, borderAmount, borderRows, borderTimes, gauge, rows, 
         );
       return {
         kind: border,
-        times: said(borderTimes, 'borderTimes', 'how many times as long as the row?'),
-        stitchesPer10Cm: said(gauge, 'gauge', 'at which gauge?').stitchesPer10Cm,
+        times: entered(borderTimes, 'borderTimes', 'how many times as long as the row?'),
+        stitchesPer10Cm: entered(gauge, 'gauge', 'at which gauge?').stitchesPer10Cm,
       };
   }
 }
 
-function said<T>(value: T | null, path: string, question: string): T {
+function entered<T>(value: T | null, path: string, question: string): T {
   if (value === null) throw new InputError(question, path);
   return value;
 }

@@ -51,6 +51,7 @@ export interface NeedView {
   /** As it was entered; or by what was weighed off its yarns as they were knitted. */
   donePercent: number;
   doneBy: 'entered' | 'weighed';
+  enteredPercent: number;
   standing: NeedStanding;
   yarns: (YarnTag & {
     /** What there is of it in all, in metres or grams as the need is given; null where that is not known. */
@@ -283,6 +284,7 @@ function needView(
     amount: need.amount,
     donePercent: need.donePercent,
     doneBy,
+    enteredPercent: row.donePerMille / 10,
     standing,
     yarns,
     buy: bought && buy ? { yarn: tagOf(bought), ...buy } : null,

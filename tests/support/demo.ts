@@ -2,6 +2,7 @@ import loadHighs from 'highs';
 import { openDatabase } from '../../db/common/connection';
 import { pictureFolder } from '../../server/common/database';
 import { ternRock, ternRockPictures } from '../../scripts/ternRock';
+import { ternRockKnitting } from '../../scripts/ternRockKnitting';
 import { ternRockMinis } from '../../scripts/ternRockMinis';
 import { ternRockThread } from '../../scripts/ternRockThread';
 import { ternRockTwist } from '../../scripts/ternRockTwist';
@@ -11,18 +12,20 @@ export interface More {
   minis?: boolean;
   twist?: boolean;
   thread?: boolean;
+  knitting?: boolean;
 }
 
 /** Lays the demo data out in this database, which no server is to have open. */
 export async function layOutDemo(
   databaseFile: string,
-  { minis = false, twist = false, thread = false }: More = {},
+  { minis = false, twist = false, thread = false, knitting = false }: More = {},
 ): Promise<void> {
   const db = openDatabase(databaseFile);
   ternRock(db, new Date());
   if (minis) ternRockMinis(db, await loadHighs(), new Date());
   if (twist) ternRockTwist(db, new Date());
   if (thread) ternRockThread(db, new Date());
+  if (knitting) ternRockKnitting(db, new Date());
   await ternRockPictures(db, pictureFolder(databaseFile), new Date());
   db.close();
 }

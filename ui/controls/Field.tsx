@@ -1,7 +1,7 @@
 'use client';
 
 import { Form, Input } from 'antd';
-import { type ReactNode, useEffect, useRef } from 'react';
+import { type ChangeEvent, type ReactNode, useEffect, useRef } from 'react';
 import { withUnit } from './bareUnits';
 import { SignIcon } from '../figures/icons';
 import { useSystem } from '../frame/Providers';
@@ -81,6 +81,8 @@ interface TextFieldProps extends FieldProps {
   autoFocus?: boolean;
   suffix?: ReactNode;
   large?: boolean;
+  /** Of so many lines: what is pasted keeps its line breaks. */
+  lines?: number;
   inputMode?: 'text' | 'decimal' | 'numeric';
 }
 
@@ -98,6 +100,7 @@ export function TextField({
   autoFocus,
   suffix,
   large,
+  lines,
   inputMode,
   ...field
 }: TextFieldProps) {
@@ -111,20 +114,23 @@ export function TextField({
   }, [system, field.name, value, onChange]);
   return (
     <Field {...field}>
-      {(links) => (
-        <Input
-          {...links}
-          value={value}
-          onChange={(event) => onChange(event.target.value)}
-          placeholder={placeholder}
-          autoFocus={autoFocus}
-          suffix={suffix}
-          inputMode={inputMode}
-          autoComplete="off"
-          size={large ? 'large' : 'middle'}
-          status={field.error ? 'error' : undefined}
-        />
-      )}
+      {(links) => {
+        const shared = {
+          ...links,
+          value,
+          onChange: (event: ChangeEvent<HTMLInputElement | HTMLTextAreaElement>) => onChange(event.target.value),
+          placeholder,
+          autoFocus,
+          inputMode,
+          autoComplete: 'off',
+          status: field.error ? ('error' as const) : undefined,
+        };
+        return lines ? (
+          <Input.TextArea {...shared} rows={lines} />
+        ) : (
+          <Input {...shared} suffix={suffix} size={large ? 'large' : 'middle'} />
+        );
+      }}
     </Field>
   );
 }

@@ -1,7 +1,7 @@
 'use client';
 
 import { Link } from '../../../ui/controls/Link';
-import { type massOf, type OperationKind } from '../../../core/yarn/piece';
+import { type massOf, needsSwift, type OperationKind } from '../../../core/yarn/piece';
 import { knownLengthFigure, lowerFirst, plusMinus, readingFigure } from '../../../core/common/format';
 import type { ScaleTool } from '../../../server/bench/bench';
 import type { Lineage } from '../../../server/yarn/lineage';
@@ -123,6 +123,11 @@ export function PieceScreen({
                   {piece.form !== 'mini skein' && (
                     <ActionLink href={`/minis/new?pieces=${piece.id}`} quiet>
                       Cut minis from it
+                    </ActionLink>
+                  )}
+                  {!needsSwift(piece.form) && (
+                    <ActionLink href={`/projects/knitting/new?piece=${piece.id}`} quiet>
+                      Knit from it
                     </ActionLink>
                   )}
                   <ActionLink href={`/pieces/${piece.id}/change`} quiet>

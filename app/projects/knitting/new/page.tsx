@@ -1,0 +1,18 @@
+import type { Metadata } from 'next';
+import { notFound } from 'next/navigation';
+import { BeginKnittingScreen } from '../../../../features/projects/knitting/BeginKnittingScreen';
+import { scales } from '../../../../server/bench/bench';
+import { database } from '../../../../server/common/database';
+import { rowNumber } from '../../../../server/common/rowNumber';
+import { newKnittingPage } from '../../../../server/projects/knitting';
+
+export const metadata: Metadata = { title: 'Weigh as you knit' };
+
+/** `?piece=ID` begins from that piece, `?project=ID` from whatever that project has. */
+export default async function Page({ searchParams }: { searchParams: Promise<{ piece?: string; project?: string }> }) {
+  const asked = await searchParams;
+  const [pieceId, projectId] = [rowNumber(asked.piece), rowNumber(asked.project)];
+  const page = newKnittingPage(database(), { pieceId, projectId });
+  if (!page) notFound();
+  return <BeginKnittingScreen page={page} projectId={projectId} scales={scales(database())} />;
+}
