@@ -36,7 +36,6 @@ const VIEWS: View[] = [
     },
   },
   { name: 'yarn', path: '/yarns/6', size: { width: 1280, height: 1040 }, act: (maker) => maker.fill('need', '390 m') },
-  { name: 'project', path: '/projects/1' },
   { name: 'plan', path: '/winding/plan/27' },
   { name: 'run', path: '/winding/run/5', act: (maker) => maker.holds() },
   { name: 'minis-plan', path: '/minis/new?yarns=6', act: minisPlanned },
@@ -76,7 +75,7 @@ const VIEWS: View[] = [
   { name: 'bench', path: '/bench' },
 ];
 
-/** Several answers of one view, in one picture. */
+/** Several views that belong together, in one picture. */
 interface Sheet {
   name: string;
   /** What of each is pictured. */
@@ -86,6 +85,7 @@ interface Sheet {
 }
 
 const SHEETS: Sheet[] = [
+  { name: 'project', selector: 'main', columns: 1, paths: ['/projects/1', '/projects/knitting/1'] },
   {
     name: 'by-hand',
     selector: 'section[aria-labelledby="method"]',
@@ -115,7 +115,9 @@ async function minisPlanned(maker: Maker): Promise<void> {
 }
 
 async function main(): Promise<void> {
-  const app = await App.start((databaseFile) => layOutDemo(databaseFile, { minis: true, twist: true, thread: true }));
+  const app = await App.start((databaseFile) =>
+    layOutDemo(databaseFile, { minis: true, twist: true, thread: true, knitting: true }),
+  );
   const browser = await openBrowser();
   mkdirSync(FOLDER, { recursive: true });
   try {

@@ -6,8 +6,11 @@ import { gramsPerLoopByGrist } from '../core/minis/miniLoops';
 import { afterMiniEvent, type NewMiniEvent, type MiniSession, newMiniRun, nextMini } from '../core/minis/miniRun';
 import { WEIGHT_CLASSES, gristFromClass, gristFromNeedle, gristFromWpi } from '../core/yarn/weightClass';
 import { STARTING_DENSITY, windingPlan } from '../core/winding/windingPlan';
+import { rowForecast } from '../core/projects/rowForecast';
+import type { RowPattern } from '../core/projects/rowPattern';
 import { gristOfYarn, remainingLength } from '../core/yarn/yarnLength';
 import { evens, normals } from '../tests/support/chance';
+import { knitted } from '../tests/support/knitting';
 
 /** Between these a range of ninety percent is honest; outside of them the table says so. */
 const WANTED_PERCENT = { low: 88, high: 92 };
@@ -35,6 +38,37 @@ export function truth(): void {
   row('grist by wraps', (seed) => gristStated(seed, 'wraps'));
   row('grist by weight class', (seed) => gristStated(seed, 'class'));
   row('grist by needle', (seed) => gristStated(seed, 'needle'));
+  for (const [name, pattern] of ROW_PATTERNS)
+    for (const weighings of name === 'unknown' ? [3, 5] : [2, 3, 5])
+      for (const stepG of [0.1, 1])
+        knittingRow(`${name} rows, ${weighings} weighings to ${stepG} g`, pattern, { weighings, stepG });
+}
+
+const ROW_PATTERNS: [string, RowPattern][] = [
+  ['even', { kind: 'even', stitches: null }],
+  ['growing', { kind: 'stepped', stitches: 40, change: 1, every: 2 }],
+  ['unknown', { kind: 'unknown' }],
+];
+const KNITTERS = 2000;
+
+/** Yarn left over a last row and the border; rows left; and how often a border that is begun at its last sure row runs out. */
+function knittingRow(name: string, pattern: RowPattern, how: { weighings: number; stepG: number }): void {
+  const count = { yarn: 0, rows: 0, ranOut: 0, foretold: 0 };
+  for (let seed = 1; seed <= KNITTERS; seed++) {
+    const { knitting, remainingG, end, made, weighedAt } = knitted(seed, pattern, how);
+    const forecast = rowForecast(knitting);
+    if (!forecast) continue;
+    count.foretold++;
+    const { reaches, rowsLeft, border } = forecast;
+    const overG = reaches!.overG;
+    if (Math.abs(remainingG(end) - overG.mean) <= HALF_WIDTH_90 * overG.sd) count.yarn++;
+    if (made - weighedAt >= rowsLeft.low90 && made - weighedAt <= rowsLeft.high90) count.rows++;
+    if (border!.surely !== null && remainingG(border!.surely) < 0) count.ranOut++;
+  }
+  const percent = (times: number) => `${((100 * times) / count.foretold).toFixed(1).padStart(5)} %`;
+  console.log(
+    `${name.padEnd(44)} yarn ${percent(count.yarn)}, rows ${percent(count.rows)}, border ran out ${percent(count.ranOut)}`,
+  );
 }
 
 function row(name: string, simulation: (seed: number) => Reported): void {

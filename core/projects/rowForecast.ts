@@ -45,7 +45,7 @@ export interface RowForecast {
   /** What is made already, as a share of the yarn that it takes in all, 0 to 1. */
   doneShare: number;
   usedG: number;
-  /** When to weigh again, and how many rows that is likely to win; null where it wins none. */
+  /** When to weigh again, and how many rows that is likely to win (none: it tells whether the last row is reached); null: never. */
   weighAgain: { row: number; winsRows: number } | null;
   /** The last weighing hardly fits the others. */
   isOdd: boolean;
@@ -204,8 +204,17 @@ const WORTH_ROWS = 2;
 /** So far towards the last sure row: late enough to tell more, early enough to act on it. */
 const WEIGH_AGAIN_AT = 0.7;
 
+/** Between these chances it is open whether the last row is reached. */
+const OPEN = { low: 0.05, high: SURELY };
+
 /** What one more weighing would win, if it showed just what is likely. */
 function weighAgain(fit: ConsumptionFit, knitting: Knitting): RowForecast['weighAgain'] {
+  if (knitting.lastRow !== null) {
+    const rows = Math.min(knitting.lastRow, fit.sums.rows) - fit.row;
+    const chance = rows > 0 ? chanceOf(remainingAt(fit, knitting, fit.row + rows)) : 1;
+    const isOpen = rows > WORTH_ROWS && chance > OPEN.low && chance < OPEN.high;
+    return isOpen ? { row: fit.row + Math.round(rows / 2), winsRows: 0 } : null;
+  }
   const surely = lastRowWith(fit, knitting, SURELY);
   if (surely === null || surely - fit.row < WORTH_ROWS) return null;
   const row = fit.row + Math.max(1, Math.round(WEIGH_AGAIN_AT * (surely - fit.row)));

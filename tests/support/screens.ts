@@ -21,6 +21,9 @@ export const YARN_SCREENS = {
   'a project': '/projects/1',
   'a new project': '/projects/new?yarn=6',
   'a project that is changed': '/projects/1/edit',
+  'weighed as it is knitted': '/projects/knitting/1',
+  'a knitting that is changed': '/projects/knitting/1/edit',
+  'a knitting that is begun': '/projects/knitting/new?piece=91',
   'a piece': '/pieces/13',
   winding: '/winding',
   'a plan that fits': '/winding/plan/13',
@@ -74,7 +77,7 @@ const RULES = {
 
 /** Looks at each screen light and dark and at every width, and expects nothing to object to. */
 export function lookAtEach(screens: Record<string, string>): void {
-  const set = stage({ demo: true, minis: true, twist: true, thread: true });
+  const set = stage({ demo: true, minis: true, twist: true, thread: true, knitting: true });
   // A test that failed leaves its tab open, and with it the run that it held.
   afterEach(async () => {
     const [, ...left] = await set.browser.pages();

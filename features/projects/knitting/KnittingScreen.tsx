@@ -161,8 +161,10 @@ function Answer({ page, forecast }: { page: KnittingPage; forecast: RowForecast 
       <p>
         {weighAgain ? (
           <>
-            <strong>Weigh again after row {weighAgain.row}</strong>: you can then be sure of about {weighAgain.winsRows}{' '}
-            rows more.
+            <strong>Weigh again after row {weighAgain.row}</strong>:{' '}
+            {weighAgain.winsRows > 0
+              ? `you can then be sure of about ${weighAgain.winsRows} rows more.`
+              : 'then it shows whether the yarn reaches.'}
           </>
         ) : (
           'Another weighing would hardly tell more.'

@@ -1,0 +1,73 @@
+import { stage } from './support/stage';
+
+/** A shawl from its first weighing to the cast-off. */
+
+const set = stage({ demo: true, knitting: true });
+
+test('from the first weighing over a reload and a killed server to the border, and off the needles', async () => {
+  const maker = await set.maker();
+  await maker.goTo('/projects');
+  await maker.page.locator('a::-p-text(Lamp room shawl)').click();
+  await maker.press('Weigh as you knit');
+  await maker.arrivesAt(/\/projects\/knitting\/new/);
+  await maker.fill('name', '');
+  await maker.choose('border', 'rows');
+  await maker.fill('borderRows', '10');
+  await maker.press('Begin');
+  await maker.sees('Give it a name');
+  await maker.fill('name', 'Harbour scarf');
+  await maker.page.locator('[id="pieceId"]').click();
+  await maker.page.locator('.ant-select-item ::-p-text(Cake 2)').click();
+  await maker.fill('mass', '100');
+  await maker.press('Begin');
+  await maker.arrivesAt(/\/projects\/knitting\/\d+$/);
+  await maker.sees('Knit some rows, and weigh it again');
+
+  // What was typed outlives a reload, and a server that is killed just then.
+  await maker.fill('rowsDone', '60');
+  await maker.fill('mass', '70');
+  await maker.page.reload();
+  await maker.live();
+  expect(await maker.valueOf('mass')).toBe('70');
+  await set.app.kill();
+  await maker.press('Log the weighing');
+  await maker.sees('cannot be reached just now');
+  await set.app.restart();
+  await maker.press('Log the weighing');
+  await maker.sees(/begin the border after row 1[78]\d at the latest/);
+  await maker.sees(/14\d rows left|13\d rows left/);
+  expect(await maker.valueOf('mass')).toBe('');
+
+  // Heavier with more rows done cannot be; nothing of what was typed is lost.
+  await maker.fill('rowsDone', '100');
+  await maker.fill('mass', '95');
+  await maker.press('Log the weighing');
+  await maker.sees('is this another ball, or were rows ripped back?');
+  expect(await maker.about('mass')).toMatch(/after row 60 it weighed/i);
+  await maker.fill('mass', '50');
+  await maker.press('Log the weighing');
+  await maker.sees('Row 100: 50 g');
+
+  // Taken back where it was offered.
+  await maker.press('Undo');
+  await maker.waitsFor(() => !document.body.innerText.includes('Row 100: 50'), null);
+
+  // Units are mixed as one likes.
+  await maker.units('oz', 'm');
+  await maker.fill('rowsDone', '170');
+  await maker.fill('mass', '15 g');
+  await maker.press('Log the weighing');
+  await maker.sees(/begin the border (after row 1[78]\d|now)/);
+  await maker.units('g', 'm');
+
+  await maker.fill('rowsDone', '199');
+  await maker.page.locator('label::-p-text(This ball ended with that row)').click();
+  await maker.press('Log the weighing');
+  await maker.sees('Row 199: used up');
+  await maker.press('It is finished');
+  await maker.sees('Bring it back');
+  await maker.goTo('/projects');
+  await maker.page.locator('a::-p-text(Lamp room shawl)').click();
+  await maker.sees(/made already, by what was weighed off/);
+  await maker.sees('Harbour scarf');
+});
