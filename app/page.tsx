@@ -1,5 +1,6 @@
 import { redirect } from 'next/navigation';
 import { TodayScreen } from '../features/today/TodayScreen';
+import { EnoughLine } from '../features/yarns/enough/EnoughLine';
 import { database } from '../server/common/database';
 import { today } from '../server/days/today';
 
@@ -7,5 +8,5 @@ import { today } from '../server/days/today';
 export default function Page() {
   const day = today(database(), new Date());
   if (day.yarns === 0) redirect('/quick');
-  return <TodayScreen today={day} />;
+  return <TodayScreen today={day} reach={<EnoughLine />} />;
 }

@@ -1,5 +1,6 @@
 'use client';
 
+import type { ReactNode } from 'react';
 import { Link } from '../../ui/controls/Link';
 import type { Today } from '../../server/days/today';
 import { chanceInWords } from '../../core/common/format';
@@ -16,7 +17,7 @@ import { PieceGlyph, glyphSide } from '../../ui/thread/PieceGlyph';
 import styles from './TodayScreen.module.css';
 
 /** What is on the bench, what waits to be wound, and what happened last. */
-export function TodayScreen({ today }: { today: Today }) {
+export function TodayScreen({ today, reach }: { today: Today; /** Asks whether a yarn reaches. */ reach: ReactNode }) {
   const { runs, needles, hanks, hankYarns, short, pendingCare, tasks, due, late, recent } = today;
   return (
     <div className="grid grid-cols-[1.05fr_1fr] gap-y-6 gap-x-wide items-start max-tablet:grid-cols-[minmax(0,1fr)]">
@@ -40,6 +41,7 @@ export function TodayScreen({ today }: { today: Today }) {
           </p>
         )}
       </section>
+      <div className={styles.wide}>{reach}</div>
       {(tasks.length > 0 || due.length > 0 || late > 0) && <ToDo tasks={tasks} due={due} late={late} />}
       {needles.length > 0 && (
         <section aria-labelledby="needles" className={styles.wide}>

@@ -2,6 +2,7 @@
 
 import { AutoComplete } from 'antd';
 import { useEffect, useId, useRef, useState } from 'react';
+import type { Estimate } from '../../core/common/estimate';
 import { Field } from './Field';
 import { Swatch } from '../figures/Swatch';
 
@@ -12,10 +13,13 @@ export interface PickedYarn {
   dyeLot: string;
   colourHex: string;
   total: string;
+  /** What there is of it, where that is known. */
+  left: { lengthM: Estimate; massG: number } | null;
 }
 
 const MOST_SHOWN = 6;
 const TYPING_PAUSE_MS = 90;
+const NEVER = () => false;
 
 /** Finds a yarn on the shelf by a few words; what is found is offered beneath. */
 export function YarnPicker({
@@ -24,6 +28,8 @@ export function YarnPicker({
   error,
   without,
   autoFocus,
+  placeholder = 'Maker, line, colour, lot',
+  isFigures = NEVER,
   onPick,
   onTyping,
 }: {
@@ -34,6 +40,9 @@ export function YarnPicker({
   without: readonly number[];
   /** It is what the page is for: what there is stands beneath at once. */
   autoFocus?: boolean;
+  placeholder?: string;
+  /** Whether what is typed is a yarn's own figures: then nothing is looked for. */
+  isFigures?: (words: string) => boolean;
   onPick: (yarn: PickedYarn) => void;
   /** Told what is typed and not picked yet, so that nobody saves without it. */
   onTyping?: (words: string) => void;
@@ -54,7 +63,7 @@ export function YarnPicker({
   };
 
   useEffect(() => {
-    if (!open) return;
+    if (!open || isFigures(words)) return;
     const mine = ++question.current;
     const asking = setTimeout(() => {
       void fetch(`/api/shelf?q=${encodeURIComponent(words)}`)
@@ -65,7 +74,7 @@ export function YarnPicker({
         .catch(() => setFound([]));
     }, TYPING_PAUSE_MS);
     return () => clearTimeout(asking);
-  }, [words, open]);
+  }, [words, open, isFigures]);
 
   const offered = found.filter((yarn) => !without.includes(yarn.id)).slice(0, MOST_SHOWN);
   return (
@@ -76,14 +85,14 @@ export function YarnPicker({
           className="w-full"
           value={words}
           onSearch={type}
-          open={open}
+          open={open && !isFigures(words)}
           onOpenChange={setOpen}
           onSelect={(value: string) => pick(offered.find(({ id }) => String(id) === value)!)}
           // Enter takes what is shown; it never saves the form around it.
           onInputKeyDown={(event) => event.key === 'Enter' && event.preventDefault()}
           defaultActiveFirstOption={words.trim() !== ''}
           notFoundContent={words !== '' && 'No yarn on the shelf is like that.'}
-          placeholder="Maker, line, colour, lot"
+          placeholder={placeholder}
           autoFocus={autoFocus}
           virtual={false}
           options={offered.map((yarn) => ({

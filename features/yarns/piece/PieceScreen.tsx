@@ -1,7 +1,7 @@
 'use client';
 
 import { Link } from '../../../ui/controls/Link';
-import { type massOf, needsSwift, type OperationKind } from '../../../core/yarn/piece';
+import { massOf, needsSwift, type OperationKind } from '../../../core/yarn/piece';
 import { knownLengthFigure, lowerFirst, plusMinus, readingFigure } from '../../../core/common/format';
 import type { ScaleTool } from '../../../server/bench/bench';
 import type { Lineage } from '../../../server/yarn/lineage';
@@ -16,6 +16,7 @@ import { SampleWords } from '../../../ui/figures/SampleWords';
 import { Notice } from '../../../ui/feedback/Notice';
 import { wayWords } from '../../../ui/strand/plannedUseWords';
 import { glyphSide, PieceGlyph } from '../../../ui/thread/PieceGlyph';
+import { Enough } from '../enough/Enough';
 import { LineagePanel } from './LineagePanel';
 import { FaultsPanel } from './FaultsPanel';
 import { MeasureCard } from '../measure/MeasureCard';
@@ -96,6 +97,14 @@ export function PieceScreen({
               {mini.loops} loops, {mini.place} of {mini.places} from {mini.parent.toLowerCase()}; of the minis{' '}
               <Link href={`/minis/${mini.planId}`}>{mini.planName}</Link>.
             </p>
+          )}
+          {!gone && piece.mass && piece.lengthM && (
+            <Enough
+              yarn={yarn}
+              about={`piece ${piece.id}`}
+              lengthM={piece.lengthM}
+              massG={massOf(piece.mass, yarn.fibres)}
+            />
           )}
           <FaultsPanel piece={piece} />
           {stood !== null && (

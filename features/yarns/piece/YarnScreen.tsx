@@ -22,7 +22,7 @@ import { bringBack } from '../actions';
 import { AddsUp } from './AddsUp';
 import { BandSheet } from '../band/BandSheet';
 import { ContradictionPanel } from './ContradictionPanel';
-import { Enough } from './Enough';
+import { Enough } from '../enough/Enough';
 import { YarnMenu } from '../shelf/YarnMenu';
 import { HowMuch } from './HowMuch';
 import { SampleList } from '../measure/SampleList';
@@ -106,7 +106,7 @@ export function YarnScreen({ page }: { page: YarnOverview }) {
         <section aria-labelledby="enough">
           <h2 id="enough">Is it enough?</h2>
           {remaining ? (
-            <Enough yarn={yarn} lengthM={remaining.lengthM} promises={promises} />
+            <Enough yarn={yarn} lengthM={remaining.lengthM} massG={remaining.massG} promises={promises} />
           ) : (
             <p>As soon as a length is known, ask here.</p>
           )}

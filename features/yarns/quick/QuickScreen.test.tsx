@@ -26,7 +26,13 @@ function asked(fields: Partial<QuickForm>) {
 test('is it enough: what is left over, and how likely', () => {
   expect(textOf(<IsItEnough {...asked({ need: '350' })} />)).toContain('Yes. About 44 m will be left over.');
   expect(textOf(<IsItEnough {...asked({ need: '500' })} />)).toContain('No. About 106 m are missing.');
-  expect(textOf(<IsItEnough {...asked({})} />)).toContain('Type the length that the pattern asks for.');
+  expect(textOf(<IsItEnough {...asked({})} />)).toContain('Type what the pattern asks for.');
+  // In the units that were asked in: 96 g of 410 m to 100 g are 393.6 m.
+  expect(textOf(<IsItEnough {...asked({ need: '380 yd' })} />)).toContain('About 50 yd will be left over.');
+  expect(textOf(<IsItEnough {...asked({ need: '60 g' })} />)).toContain('About 36 g will be left over.');
+  expect(textOf(<IsItEnough {...asked({ need: '4 x 50 g/125 m' })} />)).toContain('About 106 m are missing.');
+  expect(textOf(<IsItEnough {...asked({ mass: 'half', need: '150 m' })} />)).toContain('About 55 m will be left over.');
+  expect(yarnInHand({ ...NOTHING_TYPED, mass: 'half' }, 1, 'metric').errors.mass).toMatch(/of how much/);
   expect(textOf(<IsItEnough {...asked({ mass: '', putUpMass: '', need: '350' })} />)).toContain('Type its weight');
 });
 

@@ -7,9 +7,9 @@ import { inWords, secondsInWords, twistFigure } from '../../../core/common/forma
 import { type Reading, reading, readOrNull } from '../../../core/common/inputError';
 import { bareUnit, inGrams, inMetres, type UnitSystem } from '../../../core/common/units';
 import { HALF_WIDTH_90 } from '../../../core/common/estimate';
+import { answerNeed, type AskedNeed, parseNeed } from '../../../core/projects/askedNeed';
 import { letterOf, twist } from '../../../core/twist/twist';
 import { type PiecePlan, planPiece } from '../../../core/winding/piecePlan';
-import { isEnough } from '../../../core/yarn/yardage';
 import type { QuickPage } from '../../../server/winding/quickPage';
 import { ChoiceField } from '../../../ui/controls/Choice';
 import { TextField } from '../../../ui/controls/Field';
@@ -17,7 +17,7 @@ import type { FormState } from '../../../ui/controls/useForm';
 import { Notice } from '../../../ui/feedback/Notice';
 import { FineMass, Mass, Size } from '../../../ui/figures/Figures';
 import { useSystem } from '../../../ui/frame/Providers';
-import { EnoughVerdict } from '../piece/EnoughVerdict';
+import { EnoughVerdict } from '../enough/EnoughVerdict';
 import { type QuickForm, readAmount, type YarnInHand } from './yarnInHand';
 
 export interface Asked {
@@ -28,23 +28,25 @@ export interface Asked {
   plan: PiecePlan | null;
 }
 
-export function IsItEnough({ form, yarn: { lengthM } }: Asked) {
+export function IsItEnough({ form, yarn: { lengthM, massG } }: Asked) {
   const system = useSystem();
-  const need = readAmount(form.values.need, 'length', system);
+  const asked = form.values.need;
+  const need: Partial<Reading<AskedNeed>> = asked.trim() === '' ? {} : reading(() => parseNeed(asked, system, ''));
+  const enough = need.value && massG && answerNeed(need.value.amount, { massG, lengthM });
   return (
     <Question title="Is it enough?">
       <TextField
-        label="Length needed"
+        label="Length or weight needed"
         {...form.field('need')}
         error={need.error}
-        hint={inMetres(system) ? '190 m, 210 yd' : '210 yd, 190 m'}
+        hint={inMetres(system) ? '190 m, 60 g, 4 x 50 g/125 m' : '210 yd, 2 oz, 4 x 50 g/140 yd'}
       />
-      {!lengthM ? (
+      {!massG || (!lengthM && !enough) ? (
         <Missing>its weight and what the band says</Missing>
-      ) : !need.value ? (
-        <Missing>the length that the pattern asks for</Missing>
+      ) : enough ? (
+        <EnoughVerdict enough={enough} need={need.value!} />
       ) : (
-        <EnoughVerdict enough={isEnough(lengthM, need.value)} />
+        <Missing>what the pattern asks for</Missing>
       )}
     </Question>
   );

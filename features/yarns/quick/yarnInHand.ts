@@ -3,6 +3,7 @@ import type { Estimate } from '../../../core/common/estimate';
 import { gristDoubt } from '../../../core/yarn/bandGuess';
 import { massOf, type MassFact } from '../../../core/yarn/piece';
 import { parseQuantity, type UnitSystem } from '../../../core/common/units';
+import { parsePart, parseShare } from '../../../core/projects/askedNeed';
 import type { WeightClassNumber } from '../../../core/yarn/weightClass';
 import { gristOfYarn, type KnownGrist, remainingLength } from '../../../core/yarn/yarnLength';
 import type { BandForm, YarnForm } from '../../../server/yarn/yarns';
@@ -52,9 +53,12 @@ export interface YarnInHand {
  * @param resolutionG the smallest step of the scale
  */
 export function yarnInHand(form: QuickForm, resolutionG: number, system: UnitSystem): YarnInHand {
-  const mass = readAmount(form.mass, 'mass', system);
   const putUpG = readAmount(form.putUpMass, 'mass', system);
   const putUpM = readAmount(form.putUpLength, 'length', system);
+  const mass: Partial<Reading<MassFact>> =
+    form.mass.trim() === ''
+      ? {}
+      : reading(() => parsePart(form.mass, putUpG.value ?? null, resolutionG, system, 'mass'));
   const doubt = gristDoubt({ putUpG: putUpG.value, putUpM: putUpM.value });
   const errors = {
     mass: mass.error,
@@ -62,11 +66,8 @@ export function yarnInHand(form: QuickForm, resolutionG: number, system: UnitSys
     putUpLength: putUpM.error ?? doubt?.question,
   };
   const weightClass = form.weightClass === '' ? null : (Number(form.weightClass) as WeightClassNumber);
-  const fact: MassFact | null = mass.value
-    ? { from: 'scale', massG: mass.value, tareG: 0, resolutionG }
-    : putUpG.value && !mass.error
-      ? { from: 'band', massG: putUpG.value }
-      : null;
+  const fact: MassFact | null =
+    mass.value ?? (putUpG.value && !mass.error ? { from: 'band', massG: putUpG.value } : null);
   const known = doubt ? null : (gristOfYarn({ putUpG: putUpG.value, putUpM: putUpM.value, weightClass }) ?? null);
   return {
     mass: fact,
@@ -89,6 +90,7 @@ export function toKeep({ mass, putUpMass, putUpLength, weightClass, loop }: Quic
     ...(putUpLength && { putUpLength }),
     ...(weightClass && { weightClass }),
     ...(loop && { loop }),
-    ...(mass && { masses: [mass] }),
+    // A share of a ball is no weighing.
+    ...(mass && parseShare(mass) === null && { masses: [mass] }),
   };
 }

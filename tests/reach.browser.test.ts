@@ -1,8 +1,37 @@
 import { stage } from './support/stage';
 
-/** A shawl from its first weighing to the cast-off. */
+/** Will it reach? Asked in a line; and a scarf from its first weighing to the cast-off. */
 
 const set = stage({ demo: true, knitting: true });
+
+test('in a line: from figures, a share of a ball, and a yarn of the shelf; in the units that were asked in', async () => {
+  const maker = await set.maker();
+  await maker.goTo('/');
+  const yarn = await maker.page.waitForSelector('[aria-labelledby="reach"] input');
+  await yarn!.type('62 g of 100 g/220 m');
+  await maker.fill('reach.need', '120 m');
+  await maker.sees('About 16 m will be left over');
+  await maker.fill('reach.need', '165 yd');
+  await maker.sees('No. About 16 yd are missing');
+  await maker.fill('reach.mass', 'about a third');
+  await maker.fill('reach.need', '40 g');
+  await maker.sees(/About (7|6.7) g are missing/);
+  await maker.fill('reach.mass', 'a handful');
+  expect(await maker.about('reach.mass')).toMatch(/cannot read|write it like/);
+  await maker.fill('reach.mass', '');
+
+  // A yarn of the shelf, by its name and Enter.
+  await yarn!.click({ count: 3 });
+  await maker.page.keyboard.type('Driftline');
+  await maker.sees('2 cakes');
+  await maker.keys('Enter');
+  await maker.waitsFor(() => document.querySelector('[aria-labelledby="reach"] a') !== null);
+  await maker.fill('reach.need', '4 balls of 50 g/125 m');
+  await maker.sees(/Yes. About [56]\d m will be left over/);
+  await maker.fill('reach.mass', '50 g');
+  await maker.sees(/No. About 3\d\d m are missing/);
+  expect(maker.troubles).toEqual([]);
+});
 
 test('from the first weighing over a reload and a killed server to the border, and off the needles', async () => {
   const maker = await set.maker();

@@ -1,15 +1,23 @@
 'use client';
 
 import type { ReactNode } from 'react';
-import { chanceInWords, inWords, lengthFigure } from '../../../core/common/format';
+import { chanceInWords, inWords, lengthFigure, massFigure } from '../../../core/common/format';
+import type { AskedNeed } from '../../../core/projects/askedNeed';
 import type { Enough, Verdict } from '../../../core/yarn/yardage';
 import { Notice, VERDICT_TONES } from '../../../ui/feedback/Notice';
-import { useSystem } from '../../../ui/frame/Providers';
 
-/** Is it enough, by how much, and how likely is that? */
-export function EnoughVerdict({ enough, children }: { enough: Enough; children?: ReactNode }) {
-  const { verdict, probability, marginM } = enough;
-  const margin = inWords(lengthFigure(Math.abs(marginM), useSystem()));
+/** Is it enough, by how much, and how likely is that? In the units that were asked in. */
+export function EnoughVerdict({
+  enough: { verdict, probability, marginM },
+  need: { amount, shownIn },
+  children,
+}: {
+  enough: Enough;
+  need: AskedNeed;
+  children?: ReactNode;
+}) {
+  const figure = 'grams' in amount ? massFigure : lengthFigure;
+  const margin = inWords(figure(Math.abs(marginM), shownIn));
   const words: Record<Verdict, string> = {
     enough: `Yes. About ${margin} will be left over.`,
     tight:

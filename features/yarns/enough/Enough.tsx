@@ -4,8 +4,9 @@ import { Link } from '../../../ui/controls/Link';
 import { ballsToBuy, onePutUp } from '../../../core/projects/allotment';
 import type { Estimate } from '../../../core/common/estimate';
 import { reading } from '../../../core/common/inputError';
-import { inMetres, parseQuantity } from '../../../core/common/units';
-import { DEFAULT_TOLERANCE_PERCENT, type Enough as Standing, isEnough } from '../../../core/yarn/yardage';
+import { inMetres } from '../../../core/common/units';
+import { answerNeed, type AskedNeed, parseNeed } from '../../../core/projects/askedNeed';
+import { DEFAULT_TOLERANCE_PERCENT } from '../../../core/yarn/yardage';
 import type { YarnOverview } from '../../../server/logbook/yarnOverview';
 import type { YarnView } from '../../../server/yarn/yarnViews';
 import { BallsToBuy } from '../../../ui/figures/BallsToBuy';
@@ -22,19 +23,25 @@ const NOTHING_M = 0.05;
 /** "Is it enough for ...?", answered as it is asked; what projects have spoken for is not offered twice. */
 export function Enough({
   yarn,
+  about = `yarn ${yarn.id}`,
   lengthM,
-  promises,
+  massG,
+  promises = [],
 }: {
   yarn: YarnView;
+  /** What is asked about, where it is not all of the yarn. */
+  about?: string;
   lengthM: Estimate;
-  promises: YarnOverview['promises'];
+  massG: Estimate;
+  promises?: YarnOverview['promises'];
 }) {
   const system = useSystem();
-  const [asked, ask] = useLocalStorage(`need of yarn ${yarn.id}`, '');
-  const { value: needM, error } = asked.trim() === '' ? {} : reading(() => parseQuantity(asked, 'length', system));
+  const [asked, ask] = useLocalStorage(`need of ${about}`, '');
+  const { value: need, error } = asked.trim() === '' ? {} : reading(() => parseNeed(asked, system, ''));
   const promised = promises.reduce((sum, { share }) => sum + share, 0);
   const part = Math.max(0, 1 - promised);
-  const free = { mean: lengthM.mean * part, sd: lengthM.sd * part };
+  const partOf = ({ mean, sd }: Estimate) => ({ mean: mean * part, sd: sd * part });
+  const free = { lengthM: partOf(lengthM), massG: partOf(massG) };
 
   return (
     <div>
@@ -46,12 +53,12 @@ export function Enough({
             </li>
           ))}
           <li>
-            {free.mean < NOTHING_M ? (
+            {free.lengthM.mean < NOTHING_M ? (
               <strong>none is free</strong>
             ) : (
               <>
                 <strong>
-                  <Length m={free.mean} />
+                  <Length m={free.lengthM.mean} />
                 </strong>{' '}
                 are free
               </>
@@ -69,13 +76,15 @@ export function Enough({
         value={asked}
         onChange={ask}
         error={error}
-        placeholder={inMetres(system) ? '190 m' : '210 yd'}
+        placeholder={
+          inMetres(system) ? '190 m, 60 g, or 4 balls of 50 g/125 m' : '210 yd, 2 oz, or 4 balls of 50 g/140 yd'
+        }
         hint={`the need itself is taken to be right to ${DEFAULT_TOLERANCE_PERCENT} %`}
         large
       />
-      {needM !== undefined && <Answer yarn={yarn} lengthM={free} needM={needM} />}
+      {need && <Answer yarn={yarn} available={free} need={need} />}
       <p className="mt-4 text-ink-soft">
-        <Link href={`/projects/new?yarn=${yarn.id}${needM ? `&needs=${encodeURIComponent(asked)}` : ''}`}>
+        <Link href={`/projects/new?yarn=${yarn.id}${need ? `&needs=${encodeURIComponent(asked)}` : ''}`}>
           Make it a project
         </Link>
         : several colours, your own margin, and nothing promised twice.
@@ -84,18 +93,28 @@ export function Enough({
   );
 }
 
-function Answer({ yarn, lengthM, needM }: { yarn: YarnView; lengthM: Estimate; needM: number }) {
-  const enough = isEnough(lengthM, needM);
+interface Answered {
+  yarn: YarnView;
+  available: { lengthM: Estimate; massG: Estimate };
+  need: AskedNeed;
+}
+
+function Answer({ yarn, available, need }: Answered) {
+  const enough = answerNeed(need.amount, available)!;
   return (
-    <EnoughVerdict enough={enough}>
-      {enough.verdict !== 'enough' && <Buy yarn={yarn} lengthM={lengthM} needM={needM} enough={enough} />}
+    <EnoughVerdict enough={enough} need={need}>
+      {enough.verdict !== 'enough' && <Buy yarn={yarn} available={available} need={need} />}
     </EnoughVerdict>
   );
 }
 
-function Buy({ yarn, lengthM, needM, enough }: { yarn: YarnView; lengthM: Estimate; needM: number; enough: Standing }) {
-  const putUpM = yarn.putUpM ?? yarn.guesses.putUpM?.mean;
-  if (!putUpM) return null;
-  const buy = ballsToBuy({ available: lengthM, target: needM, enough }, onePutUp(putUpM), SPARE);
+function Buy({ yarn, available, need: { amount } }: Answered) {
+  const [putUp, stock, target] =
+    'grams' in amount
+      ? [yarn.putUpG, available.massG, amount.grams]
+      : [yarn.putUpM ?? yarn.guesses.putUpM?.mean, available.lengthM, amount.metres];
+  if (!putUp) return null;
+  const enough = answerNeed(amount, available)!;
+  const buy = ballsToBuy({ available: stock, target, enough }, onePutUp(putUp), SPARE);
   return buy ? <BallsToBuy toReach={buy.toReach} spare={buy.spare} lot={yarn.dyeLot} /> : null;
 }
