@@ -33,6 +33,9 @@ describe('parseQuantity reads what bands and hands write', () => {
     ['100g/3.5oz', 100],
     ['3.5 oz (100 g)', 99.223],
     ['50 G', 50],
+    ['2 x 50 g', 100],
+    ['3×1.5oz', 127.573],
+    ['about 50-ish g', 50],
   ])('mass %s', (text, grams) => {
     expect(parseQuantity(text, 'mass', 'metric')).toBeCloseTo(grams, 2);
   });
@@ -40,6 +43,9 @@ describe('parseQuantity reads what bands and hands write', () => {
   test.each([
     ['210 yd', 192.024],
     ['190 m', 190],
+    ['200ish', 200],
+    ['approx. 200 -ish m', 200],
+    ['4 x 125 m', 500],
     ['190m / 208 yds', 190],
     ['12 in', 0.3048],
     ['162 cm', 1.62],
@@ -58,6 +64,9 @@ describe('parseQuantity reads what bands and hands write', () => {
     ['100 m', 'mass', /is a length/],
     ['4 oz', 'length', /is a mass/],
     ['4 stone', 'mass', /not a unit/],
+    ['2 x 2 x 50 g', 'mass', /cannot read|not a unit/],
+    ['0 x 50 g', 'mass', /between 1 and 500/],
+    ['2 x', 'mass', /cannot read|not a unit/],
     ['', 'mass', /write it like/],
     ['lots', 'mass', /cannot read/],
     ['100 50 g', 'mass', /cannot read/],

@@ -1,4 +1,5 @@
 import { InputError } from './inputError';
+import { requireWithin } from './require';
 
 /** What the user reads and, where a bare number is typed, what is meant: masses and lengths are chosen apart. */
 export const UNIT_SYSTEMS = ['metric', 'imperial', 'g yd', 'oz m'] as const;
@@ -102,19 +103,28 @@ const TERM = new RegExp(String.raw`^\s*(${NUMBER})\s*([a-z"]*)\.?\s*`, 'i');
 /**
  * Reads a mass or a length as people write it: "4 oz", "3.5oz", "1/4 lb", "1 lb 2 oz", "190 m", "100 g / 3.5 oz".
  * A bare number is in the unit of `system`. Where two figures are given for one thing ("100 g 3.5 oz") they must agree,
- * and the first counts.
+ * and the first counts. "2 x 50 g" is so many times that.
  *
  * @returns grams or metres
  * @throws InputError at `path`, in words for the person who typed it
+ * @example
+ * parseQuantity('2 x 50 g', 'mass', 'metric') // => 100
  * @example
  * parseQuantity('1/4 lb', 'mass', 'metric') // => 113.3980925
  * @example
  * parseQuantity('150 yd', 'length', 'metric') // => 137.16
  */
 export function parseQuantity(text: string, quantity: Quantity, system: UnitSystem, path: string = quantity): number {
+  const [, times, each] = SO_MANY.exec(text) ?? [];
+  const many = times === undefined ? 1 : requireWithin(Number(times), 1, MOST_OF_ONE, path);
+  return many * parseOne(each ?? text, quantity, system, path);
+}
+
+function parseOne(text: string, quantity: Quantity, system: UnitSystem, path: string): number {
   const plain = text
     .trim()
     .replace(ABOUT, '')
+    .replace(ISH, '$1')
     .replace(/[¼½¾⅓⅔⅛⅜⅝⅞]/g, (sign) => ` ${VULGAR_FRACTIONS[sign]}`);
   // A slash after a unit parts two figures for one thing; after a digit it makes a fraction.
   const alternatives = plain.replace(/\)\s*$/, '').split(/(?<=[a-z"]\.?\s*)\/|=|\(|\bor\b/i);
@@ -126,7 +136,12 @@ export function parseQuantity(text: string, quantity: Quantity, system: UnitSyst
   return first;
 }
 
+/** "2 x 50 g": so many of one amount. */
+const SO_MANY = /^\s*(\d{1,3})\s*[x×*]\s*(?=[\d¼½¾⅓⅔⅛⅜⅝⅞.])(.*)$/i;
+const MOST_OF_ONE = 500;
+
 /** Words that say that a figure is round; how sure it is follows from what it was measured with. */
+const ISH = /(\d)\s*-?\s*ish\b/i;
 const ABOUT = /^(?:approx(?:imately)?\.?|about|around|roughly|circa|ca?\.|ca\b|~|≈)\s*/i;
 
 const IN_MASS = new RegExp(String.raw`[\d¼½¾⅓⅔⅛⅜⅝⅞]\s*(?:${Object.keys(UNITS.mass).join('|')})\b`, 'i');

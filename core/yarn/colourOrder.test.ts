@@ -1,4 +1,4 @@
-import { colourOrder } from './colourOrder';
+import { colourNames, colourOrder } from './colourOrder';
 
 test('round the wheel: red, yellow, green, cyan, blue, magenta', () => {
   expect(['#c00000', '#c0c000', '#00c000', '#00c0c0', '#0000c0', '#c000c0'].map(colourOrder)).toEqual([
@@ -18,4 +18,34 @@ test('what is next to grey is a grey: by its share of the lightest part, and by 
   // Dark: 9 of 60 is a large share, and still nothing to see; 10 is.
   expect(colourOrder('#3c3c33')).toBe(1060);
   expect(colourOrder('#3c3c32')).toBe(60);
+});
+
+test.each([
+  ['#1f2d4a', 'blue'],
+  ['#84abc9', 'blue'],
+  ['#2f7480', 'teal'],
+  ['#47734a', 'green'],
+  ['#dcb93a', 'yellow'],
+  ['#cf6f2a', 'orange'],
+  ['#a32a30', 'red'],
+  ['#d48a9c', 'pink'],
+  ['#6a4380', 'purple'],
+  ['#6d4a30', 'brown'],
+  ['#ece3cd', 'cream'],
+  ['#f1efe8', 'white'],
+  ['#8b8f90', 'grey'],
+  ['#23211f', 'black'],
+])('a swatch of %s is called %s', (hex, name) => expect(colourNames(hex)).toContain(name));
+
+test('every colour has a name', () => {
+  for (let hue = 0; hue < 360; hue += 3)
+    for (const value of [40, 120, 200, 255])
+      for (const least of [0, 0.5, 0.85]) {
+        const channel = (shift: number) => {
+          const k = (shift + hue / 60) % 6;
+          return Math.round(value * (1 - (1 - least) * Math.max(0, Math.min(k, 4 - k, 1))));
+        };
+        const hex = `#${[5, 3, 1].map((shift) => channel(shift).toString(16).padStart(2, '0')).join('')}`;
+        expect(colourNames(hex).length).toBeGreaterThan(0);
+      }
 });

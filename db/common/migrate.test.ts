@@ -117,7 +117,7 @@ test('yarns of an earlier version of the tables are all there after it is brough
   db.close();
 });
 
-test('a shelf that was worked out before cards lay by themselves need not be worked out again', () => {
+test('a shelf that was worked out before cards lay by themselves is there at once, and worked out anew when there is time', () => {
   const file = asOf(
     10,
     `
@@ -127,7 +127,9 @@ test('a shelf that was worked out before cards lay by themselves need not be wor
     DELETE FROM yarn_stale;`,
   );
   const db = openDatabase(file);
-  expect(dirtyYarns(db, 9)).toEqual([]);
+  // Grams were not asked for then.
+  expect(dirtyYarns(db, 9)).toEqual([7]);
+  expect(shelfCards(db, { atLeastG: 1 }, 9)).toEqual([]);
   expect(shelfCards(db, { place: 'loft', lot: 'b12', form: 'hank', fibre: 'wool' }, 9)).toEqual(['{"id":7}']);
   // A card goes with its yarn's line.
   db.exec('DELETE FROM yarn_summary');

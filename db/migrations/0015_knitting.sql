@@ -28,3 +28,7 @@ CREATE TABLE row_weighing (
 ) STRICT;
 
 CREATE INDEX row_weighing_knitting ON row_weighing (knitting_id);
+
+-- The shelf is asked for grams too, and for what was begun; what stands on it is worked out anew.
+ALTER TABLE yarn_summary ADD COLUMN mass_g REAL;
+INSERT OR IGNORE INTO yarn_dirty SELECT id FROM yarn;

@@ -69,6 +69,7 @@ const row = (yarnId: number, more: Partial<ShelfRow> = {}): ShelfRow => ({
   weightClass: null,
   gristMPerG: null,
   lengthM: null,
+  massG: null,
   forms: '||',
   fibres: '  ',
   place: '',
@@ -98,14 +99,15 @@ test('whatever is asked, what is listed is what is counted, and what one would p
       weightClass: id === 3 ? null : id,
       lengthM: id * 100,
       gristMPerG: id,
-      forms: id === 2 ? '|hank|waiting hank|' : '|cake|',
+      massG: id === 2 ? null : id * 10,
+      forms: id === 2 ? '|hank|waiting hank|' : id === 3 ? '|cake|begun|' : '|cake|',
       fibres: id === 1 ? ' wool silk ' : ' silk ',
       place: id === 1 ? '' : 'loft',
       dyeLot: `B${id}`,
     }),
   );
   for (const each of rows) putOnShelf(db, each, `word${each.yarnId}`);
-  db.exec('UPDATE yarn SET plies = id');
+  db.exec('UPDATE yarn SET plies = id, needle_um = 1000 * id, hook_um = 4500');
   const asked: [ShelfQuery, number[]][] = [
     [{}, [3, 2, 1]],
     [{ fibre: 'wool' }, [1]],
@@ -118,6 +120,12 @@ test('whatever is asked, what is listed is what is counted, and what one would p
     [{ atMostM: 200, order: 'least of it' }, [1, 2]],
     [{ gristMPerG: { low: 1.5, high: 3 } }, [3, 2]],
     [{ singles: true }, [1]],
+    [{ begun: true }, [3]],
+    [{ atLeastG: 10 }, [3, 1]],
+    [{ atMostG: 10 }, [1]],
+    [{ needleMm: 2 }, [2]],
+    [{ hookMm: 4.5, atLeastG: 30 }, [3]],
+    [{ hookMm: 5 }, []],
     [{ words: ['word1'], fibre: 'silk', lot: 'B1', atLeastM: 100, atMostM: 100 }, [1]],
     [{ place: 'attic' }, []],
   ];

@@ -12,6 +12,7 @@ export interface ShelfRow {
   weightClass: number | null;
   gristMPerG: number | null;
   lengthM: number | null;
+  massG: number | null;
   /** Names between bars, so that one is found whole. */
   forms: string;
   /** Names between spaces. */
@@ -38,10 +39,10 @@ export function putOnShelf(db: Db, row: ShelfRow, words: string): void {
   prepared(
     db,
     sql`INSERT INTO yarn_summary
-       (yarn_id, sort_name, hue, weight_class, grist_m_per_g, length_m, forms, fibres, place, dye_lot)
-     VALUES (@yarnId, @sortName, @hue, @weightClass, @gristMPerG, @lengthM, @forms, @fibres, @place, @dyeLot)
+       (yarn_id, sort_name, hue, weight_class, grist_m_per_g, length_m, mass_g, forms, fibres, place, dye_lot)
+     VALUES (@yarnId, @sortName, @hue, @weightClass, @gristMPerG, @lengthM, @massG, @forms, @fibres, @place, @dyeLot)
      ON CONFLICT DO UPDATE SET sort_name = excluded.sort_name, hue = excluded.hue, weight_class = excluded.weight_class,
-       grist_m_per_g = excluded.grist_m_per_g, length_m = excluded.length_m, forms = excluded.forms,
+       grist_m_per_g = excluded.grist_m_per_g, length_m = excluded.length_m, mass_g = excluded.mass_g, forms = excluded.forms,
        fibres = excluded.fibres, place = excluded.place, dye_lot = excluded.dye_lot`,
   ).run(row);
   prepared(
@@ -81,10 +82,17 @@ export interface ShelfQuery {
   fibre?: FibreName;
   weightClass?: WeightClassNumber;
   form?: PieceForm | 'waiting hank';
+  /** Only what was begun. */
+  begun?: boolean;
   place?: string;
   lot?: string;
   atLeastM?: number;
   atMostM?: number;
+  atLeastG?: number;
+  atMostG?: number;
+  /** The size that its band suggests, in millimetres. */
+  needleMm?: number;
+  hookMm?: number;
   gristMPerG?: { low: number; high: number };
   /** Only yarns of one strand. */
   singles?: boolean;
@@ -122,6 +130,10 @@ function asked({ words = [], gristMPerG, ...query }: ShelfQuery): { where: Sql; 
     lot: query.lot || undefined,
     atLeastM: query.atLeastM,
     atMostM: query.atMostM,
+    atLeastG: query.atLeastG,
+    atMostG: query.atMostG,
+    needleUm: query.needleMm && Math.round(1000 * query.needleMm),
+    hookUm: query.hookMm && Math.round(1000 * query.hookMm),
     low: gristMPerG?.low,
     high: gristMPerG?.high,
   };
@@ -136,6 +148,11 @@ function asked({ words = [], gristMPerG, ...query }: ShelfQuery): { where: Sql; 
     values.lot && sql`n.dye_lot = @lot COLLATE NOCASE`,
     values.atLeastM !== undefined && sql`n.length_m >= @atLeastM`,
     values.atMostM !== undefined && sql`n.length_m <= @atMostM`,
+    values.atLeastG !== undefined && sql`n.mass_g >= @atLeastG`,
+    values.atMostG !== undefined && sql`n.mass_g <= @atMostG`,
+    query.begun && sql`instr(n.forms, '|begun|') > 0`,
+    values.needleUm !== undefined && sql`n.yarn_id IN (SELECT id FROM yarn WHERE needle_um = @needleUm)`,
+    values.hookUm !== undefined && sql`n.yarn_id IN (SELECT id FROM yarn WHERE hook_um = @hookUm)`,
     query.singles && sql`n.yarn_id IN (SELECT id FROM yarn WHERE plies = 1)`,
     gristMPerG && sql`n.grist_m_per_g BETWEEN @low AND @high`,
   ]);

@@ -1,15 +1,16 @@
 import { setImmediate } from 'node:timers/promises';
 import { z } from 'zod';
 import { careInWords } from '../../core/yarn/care';
-import { colourOrder } from '../../core/yarn/colourOrder';
+import { colourNames, colourOrder, NO_SWATCH } from '../../core/yarn/colourOrder';
 import type { Estimate } from '../../core/common/estimate';
 import { FIBRE_NAMES, fibresInWords } from '../../core/yarn/fibre';
 import { type PieceForm, PIECE_FORMS, pieceTotal } from '../../core/yarn/piece';
-import { ABOUT_WITHIN, readNeed } from '../../core/projects/shelfNeed';
+import { ABOUT_WITHIN, readNeed, type ShelfNeed } from '../../core/projects/shelfNeed';
 import type { UnitSystem } from '../../core/common/units';
 import { weightClass, type WeightClassNumber } from '../../core/yarn/weightClass';
 import type { Db } from '../../db/common/connection';
 import { piecesOfYarn } from '../../db/yarn/pieces';
+import { takeoffsOfYarn } from '../../db/yarn/consumption';
 import { openRuns } from '../../db/winding/runs';
 import {
   countShelf,
@@ -105,6 +106,7 @@ function shelfLine(db: Db, yarn: YarnView, runs: Map<number, number>): { line: S
     massG: massMg === null ? null : fromMg(massMg),
     openRunId: runs.get(id) ?? null,
   }));
+  const known = pieces.flatMap(({ massG }) => massG ?? []);
   const waitingHanks = pieces.filter(({ form, openRunId }) => form === 'hank' && openRunId === null).length;
   const number = yarn.weightClass ?? yarn.guesses.weightClass?.is.number ?? null;
   const card: ShelfCard = {
@@ -125,7 +127,11 @@ function shelfLine(db: Db, yarn: YarnView, runs: Map<number, number>): { line: S
       contradicted: left.grist.contradiction !== undefined,
     },
   };
-  const forms = [...new Set<string>(pieces.map(({ form }) => form)), ...(waitingHanks > 0 ? ['waiting hank'] : [])];
+  const forms = [
+    ...new Set<string>(pieces.map(({ form }) => form)),
+    ...(waitingHanks > 0 ? ['waiting hank'] : []),
+    ...(isBegun(db, yarn, pieces) ? ['begun'] : []),
+  ];
   return {
     line: {
       yarnId: yarn.id,
@@ -134,6 +140,7 @@ function shelfLine(db: Db, yarn: YarnView, runs: Map<number, number>): { line: S
       weightClass: number,
       gristMPerG: yarn.grist?.mean ?? null,
       lengthM: left?.lengthM.mean ?? null,
+      massG: known.length > 0 ? known.reduce((sum, massG) => sum + massG, 0) : null,
       forms: `|${forms.join('|')}|`,
       fibres: ` ${yarn.fibres.map(({ name }) => name).join(' ')} `,
       place: yarn.place,
@@ -144,13 +151,31 @@ function shelfLine(db: Db, yarn: YarnView, runs: Map<number, number>): { line: S
   };
 }
 
-/** Everything that is on its band, as it is looked for. */
+/** Less than this of a put-up is no whole ball any more. */
+const BEGUN_BELOW = 0.85;
+
+/** Is any of it a part of what it was: something was taken from it, or it is far lighter than a whole one? */
+function isBegun(
+  db: Db,
+  { id, putUpG }: YarnView,
+  pieces: readonly { id: number; form: PieceForm; massG: number | null }[],
+) {
+  const taken = new Set(takeoffsOfYarn(db, id).map(({ pieceId }) => pieceId));
+  return pieces.some(
+    (piece) =>
+      taken.has(piece.id) ||
+      (piece.form !== 'mini skein' && putUpG !== null && piece.massG !== null && piece.massG < BEGUN_BELOW * putUpG),
+  );
+}
+
+/** Everything that is on its band, and its colour, as it is looked for. */
 function wordsOf(yarn: YarnView, number: WeightClassNumber | null): string {
   const named = number === null ? undefined : weightClass(number);
   return [
     yarn.maker,
     yarn.line,
     yarn.colourName,
+    ...(yarn.colourHex === NO_SWATCH ? [] : colourNames(yarn.colourHex)),
     yarn.dyeLot,
     fibresInWords(yarn.fibres),
     named?.name,
@@ -205,7 +230,7 @@ function readAsk(asked: ShelfAsk): z.output<typeof shelfAsk> {
 export interface ShelfPage {
   cards: ShelfCard[];
   total: number;
-  understood: { atLeastM: number | null; atMostM: number | null; aboutMPerG: number | null; fibre: string | null };
+  understood: Omit<ShelfNeed, 'words'>;
 }
 
 /** As many as fill a large screen. */
@@ -219,17 +244,23 @@ export function onShelf(db: Db, query: ShelfQuery, limit: number, from = 0): She
 
 export function shelfPage(db: Db, ask: ShelfAsk, system: UnitSystem): ShelfPage {
   const { from = 0, q, ...filters } = readAsk(ask);
-  const need = readNeed(q, system);
+  const { words, ...need } = readNeed(q, system);
   const fibre = filters.fibre ?? need.fibre ?? undefined;
   const query: ShelfQuery = {
-    words: need.words,
+    words,
     fibre,
     weightClass: filters.class as WeightClassNumber | undefined,
-    form: filters.form,
+    form: filters.form ?? need.form ?? undefined,
+    begun: need.begun,
+    singles: need.singles,
     place: filters.place || undefined,
-    lot: filters.lot || undefined,
+    lot: filters.lot || need.lot || undefined,
     atLeastM: need.atLeastM ?? undefined,
     atMostM: need.atMostM ?? undefined,
+    atLeastG: need.atLeastG ?? undefined,
+    atMostG: need.atMostG ?? undefined,
+    needleMm: need.tool?.tool === 'needle' ? need.tool.sizeMm : undefined,
+    hookMm: need.tool?.tool === 'hook' ? need.tool.sizeMm : undefined,
     gristMPerG: need.aboutMPerG
       ? { low: need.aboutMPerG * (1 - ABOUT_WITHIN), high: need.aboutMPerG * (1 + ABOUT_WITHIN) }
       : undefined,
@@ -238,7 +269,7 @@ export function shelfPage(db: Db, ask: ShelfAsk, system: UnitSystem): ShelfPage 
   return {
     cards: onShelf(db, query, SHELF_PAGE, from),
     total: countShelf(db, query),
-    understood: { atLeastM: need.atLeastM, atMostM: need.atMostM, aboutMPerG: need.aboutMPerG, fibre: need.fibre },
+    understood: need,
   };
 }
 

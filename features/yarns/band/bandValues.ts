@@ -1,3 +1,4 @@
+import { NO_SWATCH } from '../../../core/yarn/colourOrder';
 import { bandTexts } from '../../../core/yarn/band';
 import { type BandGuesses, bandGuesses, gristDoubt } from '../../../core/yarn/bandGuess';
 import { fibresInWords } from '../../../core/yarn/fibre';
@@ -14,7 +15,7 @@ export const ASKED_ABOUT = 'new yarn, asked about';
 
 export const EMPTY_BAND: BandForm = {
   ...bandTexts(() => ''),
-  colourHex: '#7d8471',
+  colourHex: NO_SWATCH,
   fibres: '',
   putUpMass: '',
   putUpLength: '',

@@ -6,7 +6,7 @@ import { contained } from '../../../ui/feedback/contained';
 import { Link } from '../../../ui/controls/Link';
 import { useEffect, useRef } from 'react';
 import { FIBRE_NAMES } from '../../../core/yarn/fibre';
-import { gristFigure, inWords, lengthFigure } from '../../../core/common/format';
+import { gristFigure, inWords, lengthFigure, massFigure } from '../../../core/common/format';
 import { PIECE_FORMS } from '../../../core/yarn/piece';
 import { ABOUT_WITHIN } from '../../../core/projects/shelfNeed';
 import { WEIGHT_CLASSES } from '../../../core/yarn/weightClass';
@@ -162,10 +162,17 @@ function Filters({ shelf: { asked, ask }, places }: { shelf: Shelf; places: stri
 /** How many were found, and how the words were understood. */
 function Found({ shelf: { total, understood, asked } }: { shelf: Shelf }) {
   const system = useSystem();
-  const { atLeastM, atMostM, aboutMPerG, fibre } = understood;
+  const { atLeastM, atMostM, atLeastG, atMostG, aboutMPerG, fibre, lot, form, tool, singles, begun } = understood;
   const parts = [
     atMostM !== null && `at most ${inWords(lengthFigure(atMostM, system))} of it`,
     atLeastM !== null && `at least ${inWords(lengthFigure(atLeastM, system))} of it`,
+    atMostG !== null && `at most ${inWords(massFigure(atMostG, system))} of it`,
+    atLeastG !== null && `at least ${inWords(massFigure(atLeastG, system))} of it`,
+    form !== null && `with a ${form}`,
+    begun && 'begun',
+    singles && 'singles',
+    lot !== null && `lot ${lot}`,
+    tool !== null && `for a ${tool.sizeMm} mm ${tool.tool}`,
     aboutMPerG !== null && `${inWords(gristFigure(aboutMPerG, system))} within ${Math.round(ABOUT_WITHIN * 100)} %`,
     fibre !== null && `with ${fibre} in it`,
   ].filter(Boolean);
