@@ -113,6 +113,23 @@ test('too late for the border, and all rows made before the yarn is gone', () =>
   expect(forecast({ weighings })!.outlasts).toBe(false);
 });
 
+/*
+ * By hand: at half a gram a row 70 g last 140 rows, to row 200. To row 300 are 240 rows: in turn with another ball from row R
+ * on, this one takes (R - 60) + (300 - R) / 2 rows of the 140, which is so for R = 100.
+ */
+test('where the ball ends before the last row, another comes in; rows in turn from early enough let it last', () => {
+  const weighings = [exactly(0, 100), exactly(60, 70)];
+  const { nextBall } = forecast({ weighings, lastRow: 300 })!;
+  expect(nextBall!.afterRow).toBeGreaterThan(190);
+  expect(nextBall!.afterRow).toBeLessThan(200);
+  expect(nextBall!.alternateAfter).toBeGreaterThan(86);
+  expect(nextBall!.alternateAfter).toBeLessThan(100);
+  expect(forecast({ weighings, lastRow: 500 })!.nextBall!.alternateAfter).toBeNull();
+  expect(forecast({ weighings, lastRow: 150 })!.nextBall).toBeNull();
+  // However much lies beside it: it is this ball that ends.
+  expect(forecast({ weighings, lastRow: 300, reserveG: { mean: 100, sd: 1 } })!.nextBall).toEqual(nextBall);
+});
+
 test('a further weighing is asked for while it wins rows, and not on the last ones', () => {
   const foretold = forecast({ weighings: [toTheGram(0, 100), toTheGram(20, 84)] })!;
   expect(foretold.weighAgain!.winsRows).toBeGreaterThanOrEqual(2);

@@ -42,6 +42,11 @@ export interface RowForecast {
   border: { surely: number | null; likely: number | null; takesG: Estimate } | null;
   /** Whether the yarn reaches over the last row and the border; null where no last row is set. */
   reaches: { chance: number; verdict: Verdict; overG: Estimate } | null;
+  /**
+   * Where the ball ends before the last row: the row after which another surely must come in, and the one after which rows
+   * of both in turn let this one last to the end (null: it is too late for that). Null where it lasts.
+   */
+  nextBall: { afterRow: number; alternateAfter: number | null } | null;
   /** What is made already, as a share of the yarn that it takes in all, 0 to 1. */
   doneShare: number;
   usedG: number;
@@ -54,7 +59,9 @@ export interface RowForecast {
 }
 
 /** A knitting in a list. */
-export interface KnittingLine extends Partial<Pick<RowForecast, 'rowsLeft' | 'border' | 'reaches' | 'weighAgain'>> {
+export interface KnittingLine extends Partial<
+  Pick<RowForecast, 'rowsLeft' | 'border' | 'reaches' | 'nextBall' | 'weighAgain'>
+> {
   id: number;
   name: string;
   colourHex: string;
@@ -104,6 +111,7 @@ export function rowForecast(knitting: Knitting): RowForecast | undefined {
     outlasts: rowsLeft.likely === sums.rows - row,
     border: takesG && { surely: lastRowWith(fit, knitting, SURELY), likely, takesG },
     reaches: over && { chance: chanceOf(over), verdict: verdictOf(chanceOf(over)), overG: estimateOf(over) },
+    nextBall: nextBall(fit, { ...withoutBorder, reserveG: NOTHING }),
     doneShare: toGoG <= 0 ? 1 : usedG / (usedG + toGoG),
     usedG,
     weighAgain: weighAgain(fit, knitting),
@@ -113,6 +121,8 @@ export function rowForecast(knitting: Knitting): RowForecast | undefined {
 }
 
 type Mixture = ReturnType<typeof ballAt>;
+
+const NOTHING: Estimate = { mean: 0, sd: 0 };
 
 /** What will be left once a row and, after it, the border are done. */
 function remainingAt(fit: ConsumptionFit, knitting: Knitting, row: number): Mixture {
@@ -159,9 +169,13 @@ function estimateOf(mixture: Mixture): Estimate {
 
 /** The last row that can be done with so much of a chance that the yarn still reaches over the border; null if not one more. */
 function lastRowWith(fit: ConsumptionFit, knitting: Knitting, chance: number): number | null {
-  const holds = (row: number) => chanceOf(remainingAt(fit, knitting, row)) >= chance;
-  if (!holds(fit.row)) return null;
-  let [low, high] = [fit.row, fit.sums.rows];
+  return lastHolding(fit.row, fit.sums.rows, (row) => chanceOf(remainingAt(fit, knitting, row)) >= chance);
+}
+
+/** The last of some rows for which something holds that once does no longer; null if it does for none. */
+function lastHolding(first: number, last: number, holds: (row: number) => boolean): number | null {
+  if (!holds(first)) return null;
+  let [low, high] = [first, last];
   while (low < high) {
     const middle = Math.ceil((low + high) / 2);
     if (holds(middle)) low = middle;
@@ -188,6 +202,24 @@ function rowsLeftOf(fit: ConsumptionFit, knitting: Knitting): RowForecast['rowsL
     // So many rows and a part of the next one: that part is no row.
     high90: Math.max(likely, Math.round(end(1 - SURELY)) - (likely < fit.sums.rows - fit.row ? 1 : 0)),
   };
+}
+
+/** Another ball, where this one alone does not surely last to the last row. */
+function nextBall(fit: ConsumptionFit, ball: Knitting): RowForecast['nextBall'] {
+  const last = Math.min(ball.lastRow ?? fit.row, fit.sums.rows);
+  const afterRow = lastRowWith(fit, ball, SURELY) ?? fit.row;
+  if (last <= afterRow) return null;
+  const atEnd = remainingAt(fit, ball, last);
+  // Rows in turn take half of what rows from this one alone would: what is left then lies half way between.
+  const inTurnFrom = (row: number) =>
+    chanceOf(
+      remainingAt(fit, ball, row).map(({ weight, mean, sd }, i) => ({
+        weight,
+        mean: (mean + atEnd[i]!.mean) / 2,
+        sd: (sd + atEnd[i]!.sd) / 2,
+      })),
+    );
+  return { afterRow, alternateAfter: lastHolding(fit.row, last, (row) => inTurnFrom(row) >= SURELY) };
 }
 
 /** All that was used: what the balls lost between weighings, and about as much as the rows before the first one take. */

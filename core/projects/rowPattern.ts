@@ -11,8 +11,6 @@ export type RowPattern =
   /** They grow or shrink steadily, nobody says by how much: the weighings tell. */
   | { kind: 'unknown' };
 
-export const PATTERN_KINDS = ['even', 'stepped', 'chart', 'unknown'] as const satisfies RowPattern['kind'][];
-
 /** More rows than this nobody makes of one thing. */
 export const MOST_ROWS = 5000;
 const MOST_STITCHES = 5000;

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { bandGuesses } from './bandGuess';
+import { bandGuesses, needleDoubt } from './bandGuess';
 import type { WeightClassNumber } from './weightClass';
 import { gristOfYarn } from './yarnLength';
 
@@ -47,4 +47,22 @@ test('a class suggests needles, and a length where the mass is known', () => {
 test('weight class 0 is a class, not a missing one', () => {
   expect(bandGuesses({ weightClass: 0 }).needleMm).toEqual({ low: 1.25, high: 2.25 });
   expect(gristOfYarn({ weightClass: 0 })?.source).toBe('weight class');
+});
+
+test.each([
+  [4, 100, 225, null],
+  [5, 50, 400, null],
+  [12, 100, 225, null],
+  [15, 100, 225, /fine as this is hardly worked on 15 mm. Is it US 15 \(10 mm\)\?/],
+  [35, 100, 225, /Is it another size\?/],
+  [2, 100, 225, null],
+  [1.5, 100, 225, /thick as this is hardly worked on 1.5 mm/],
+  [3, 100, 80, /thick as this is hardly worked on 3 mm. Is it another size/],
+  [40, null, 225, null],
+  [null, 100, 225, null],
+  [20, 100, 9000, null],
+] as const)('a needle of %s mm for %s g to %s m', (needleMm, putUpG, putUpM, asked) => {
+  const question = needleDoubt({ needleMm, putUpG, putUpM });
+  if (asked === null) expect(question).toBeNull();
+  else expect(question ?? '').toMatch(asked);
 });

@@ -1,5 +1,7 @@
 import type { Estimate } from '../common/estimate';
+import { readOrNull } from '../common/inputError';
 import { GRAMS_PER_OUNCE } from '../common/units';
+import { parseToolMm } from './needle';
 import { classFromGrist, classFromNeedle, type WeightClass, weightClass } from './weightClass';
 import { type GristFacts, type GristSource, gristOfYarn } from './yarnLength';
 
@@ -80,4 +82,31 @@ export function gristDoubt({
     question: `${unlikely}: ${Number(gristMPerG.toPrecision(2))} m to the gram.${guess} Is one of the two units wrong?`,
     possible,
   };
+}
+
+/** Lace is often knitted on needles three times as thick as its class has them; beyond, a size was mistaken. */
+const NEEDLE_WITHIN = { low: 0.5, high: 3.2 };
+
+/**
+ * What is asked where a band names a needle that no yarn of its length and mass takes; null where it may be so.
+ *
+ * @example
+ * needleDoubt({ needleMm: 12, putUpG: 100, putUpM: 400 }) // => 'yarn as fine as this is hardly worked on 12 mm. Is it another size?'
+ * @example
+ * needleDoubt({ needleMm: 1, putUpG: 100, putUpM: 180 }) // => 'yarn as thick as this is hardly worked on 1 mm. Is it US 1 (2.25 mm)?'
+ */
+export function needleDoubt({
+  needleMm,
+  putUpG,
+  putUpM,
+}: Pick<GristFacts, 'needleMm' | 'putUpG' | 'putUpM'>): string | null {
+  const usual = putUpG && putUpM ? classFromGrist(putUpM / putUpG) : undefined;
+  if (!needleMm || !usual) return null;
+  const [low, high] = usual.needleMm;
+  const tooThick = needleMm > NEEDLE_WITHIN.high * high;
+  if (!tooThick && needleMm >= NEEDLE_WITHIN.low * low) return null;
+  const asUs = readOrNull(() => parseToolMm(`US ${needleMm}`, 'needle', ''));
+  const isUs = asUs !== null && asUs <= NEEDLE_WITHIN.high * high && asUs >= NEEDLE_WITHIN.low * low;
+  const meant = isUs ? `Is it US ${needleMm} (${asUs} mm)?` : 'Is it another size?';
+  return `yarn as ${tooThick ? 'fine' : 'thick'} as this is hardly worked on ${needleMm} mm. ${meant}`;
 }

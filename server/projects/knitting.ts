@@ -66,20 +66,14 @@ export interface KnittingPage {
   weighings: RowWeighingView[];
   forecast: RowForecast | null;
   /** How far it goes with the rest of its yarn; null where there is none. */
-  withOthers: { pieces: number; massG: number; rowsLeft: number; reaches: RowForecast['reaches'] } | null;
+  withOthers: { pieces: number; massG: number; rowsLeft: number } | null;
 }
 
 export function knittingPage(db: Db, id: number): KnittingPage | undefined {
   const row = knittingById(db, id);
   if (!row) return undefined;
-  const { yarn, rows, counted, knitting, forecast } = followed(db, row);
+  const { yarn, rows, counted, balls, ballId, others, forecast, withAll } = followed(db, row);
   const project = row.projectId === null ? undefined : projectById(db, row.projectId);
-  const balls = ballsOf(db, yarnsFor(db, row));
-  const current = pieceById(db, rows.at(-1)?.pieceId ?? row.pieceId);
-  const ballId = current && current.consumedBy === null ? current.id : null;
-  const others = balls.filter((ball) => ball.id !== ballId && ball.yarnId === yarn.id && ball.mass !== null);
-  const reserveG = sumOf(others.map(({ mass }) => mass!));
-  const withAll = others.length > 0 ? rowForecast({ ...knitting, reserveG }) : undefined;
   const { id: yarnId, name, colourHex, dyeLot, gauge, grist } = yarn;
   return {
     id,
@@ -98,9 +92,8 @@ export function knittingPage(db: Db, id: number): KnittingPage | undefined {
     withOthers: withAll
       ? {
           pieces: others.length,
-          massG: reserveG.mean,
+          massG: sumOf(others.map(({ mass }) => mass!)).mean,
           rowsLeft: withAll.rowsLeft.likely,
-          reaches: withAll.reaches,
         }
       : null,
   };
@@ -148,10 +141,10 @@ export function yarnsWeighedFor(db: Db, projectId: number): ReadonlySet<number> 
 
 function lineOf(db: Db, row: KnittingRow): KnittingLine {
   const { yarn, rows, forecast } = followed(db, row);
-  const { rowsLeft, border, reaches, weighAgain } = forecast ?? {};
+  const { rowsLeft, border, reaches, nextBall, weighAgain } = forecast ?? {};
   const { id, name } = row;
   const about = { id, name, colourHex: yarn.colourHex, row: rows.at(-1)?.rowsDone ?? null };
-  return { ...about, rowsLeft, border, reaches, weighAgain };
+  return { ...about, rowsLeft, border, reaches, nextBall, weighAgain };
 }
 
 /** A knitting with its weighings, those of them that count, and what they tell. */
@@ -168,7 +161,20 @@ function followed(db: Db, row: KnittingRow) {
     weighings: weighingsOf(db, yarn, rows, counted),
     reserveG: { mean: 0, sd: 0 },
   };
-  return { yarn, rows, counted, knitting, forecast: rowForecast(knitting) };
+  const balls = ballsOf(db, yarnsFor(db, row));
+  const current = pieceById(db, rows.at(-1)?.pieceId ?? row.pieceId);
+  const ballId = current && current.consumedBy === null ? current.id : null;
+  const others = balls.filter((ball) => ball.id !== ballId && ball.yarnId === yarn.id && ball.mass !== null);
+  const alone = rowForecast(knitting);
+  const withAll =
+    others.length > 0 ? rowForecast({ ...knitting, reserveG: sumOf(others.map(({ mass }) => mass!)) }) : undefined;
+  // How many rows a ball makes is asked of that ball; whether a last row is reached, of all there is.
+  const { reaches, weighAgain, doneShare } = withAll ?? alone ?? {};
+  const forecast =
+    alone && row.lastRow !== null
+      ? { ...alone, reaches: reaches!, weighAgain: weighAgain!, doneShare: doneShare! }
+      : alone;
+  return { yarn, rows, counted, balls, ballId, others, forecast, withAll };
 }
 
 /** Where a ball ends is known to a hand's breadth. */

@@ -14,6 +14,7 @@ export const YARN_SCREENS = {
   'a handspun yarn': '/yarns/7',
   'a band': '/yarns/6/band',
   'more of a yarn': '/yarns/6/more',
+  'another lot of a yarn': '/yarns/new?lot=6',
   'a list read in': '/yarns/import',
   'off the shelf': '/yarns/gone',
   'a reel': '/pieces/20?how=reel',

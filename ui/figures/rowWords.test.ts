@@ -18,7 +18,13 @@ test('where a knitting stands, by the most that is known of it', () => {
     'row 60 · begin the border now: it may just reach',
   );
   const reaches = { chance: 0.97, verdict: 'enough', overG: { mean: 6, sd: 2 } } as const;
-  expect(knittingWords({ ...knitting, rowsLeft, border, reaches })).toMatch(/^row 60 · enough: 97/);
+  expect(knittingWords({ ...knitting, rowsLeft, border, reaches })).toMatch(/^row 60 · enough: 97[^·]*$/);
+  const nextBall = { afterRow: 95, alternateAfter: null };
+  expect(knittingWords({ ...knitting, rowsLeft, reaches, nextBall })).toContain(
+    ' · next ball after row 95 at the latest',
+  );
+  const short = { ...reaches, chance: 0.2, verdict: 'short' } as const;
+  expect(knittingWords({ ...knitting, rowsLeft, reaches: short, nextBall })).not.toContain('next ball');
 });
 
 test('one row, and any number of them', () => {

@@ -26,7 +26,7 @@ function rowsLeftWords(left: RowForecast['rowsLeft']): string {
 }
 
 /** Where a knitting stands, in a line. */
-export function knittingWords({ row, rowsLeft, border, reaches, weighAgain }: KnittingLine): string {
+export function knittingWords({ row, rowsLeft, border, reaches, nextBall, weighAgain }: KnittingLine): string {
   if (row === null) return 'not weighed yet';
   if (!rowsLeft) return `row ${row}; weigh it again, to see how far it goes`;
   const answer = reaches
@@ -34,7 +34,9 @@ export function knittingWords({ row, rowsLeft, border, reaches, weighAgain }: Kn
     : border
       ? borderWords(border)
       : rowsLeftWords(rowsLeft);
-  return `row ${row} · ${answer}${weighAgain ? ` · weigh again after row ${weighAgain.row}` : ''}`;
+  const next =
+    reaches?.verdict !== 'short' && nextBall ? ` · next ball after row ${nextBall.afterRow} at the latest` : '';
+  return `row ${row} · ${answer}${next}${weighAgain ? ` · weigh again after row ${weighAgain.row}` : ''}`;
 }
 
 /** Until when the border can be begun. */

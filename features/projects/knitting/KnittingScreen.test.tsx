@@ -113,3 +113,11 @@ test('a new one is begun from a piece, or there is none', () => {
   const none = textOf(<BeginKnittingScreen page={{ balls: [], projects: [] }} projectId={null} scales={scales(db)} />);
   expect(none).toContain('None of this project’s yarns has a piece');
 });
+
+test('over several balls it reaches by all of them, and says when the next one comes in', () => {
+  const { db, id, shown, weigh } = begun({ lastRow: '300' }, ['100', '95']);
+  weigh(60, '70');
+  expect(shown()).toMatch(/Enough: about 4\d g/);
+  expect(shown()).toMatch(/The next ball comes in after row 19\d at the latest\. (?!It may be)/);
+  expect(knittingPage(db, id)!.forecast!.doneShare).toBeCloseTo(30 / 150, 1);
+});

@@ -107,7 +107,7 @@ function NotYet({ page: { weighings, pattern } }: { page: KnittingPage }) {
 
 function Answer({ page, forecast }: { page: KnittingPage; forecast: RowForecast }) {
   const { yarn, withOthers, lastRow } = page;
-  const { rowsLeft, border, reaches, rowG, doneShare, usedG, weighAgain, isOdd, outlasts, row } = forecast;
+  const { rowsLeft, border, reaches, nextBall, rowG, doneShare, usedG, weighAgain, isOdd, outlasts, row } = forecast;
   return (
     <>
       {isOdd && (
@@ -154,10 +154,10 @@ function Answer({ page, forecast }: { page: KnittingPage; forecast: RowForecast 
         <p>
           With {withOthers.pieces === 1 ? 'the other piece' : `the other ${withOthers.pieces} pieces`} of this yarn (
           <Mass g={withOthers.massG} />
-          ): {withOthers.rowsLeft} rows left
-          {withOthers.reaches && <>, and enough with a chance of {chanceInWords(withOthers.reaches.chance)}</>}.
+          ): {withOthers.rowsLeft} rows left.
         </p>
       )}
+      {nextBall && <NextBall page={page} nextBall={nextBall} />}
       <p>
         {weighAgain ? (
           <>
@@ -171,6 +171,28 @@ function Answer({ page, forecast }: { page: KnittingPage; forecast: RowForecast 
         )}
       </p>
     </>
+  );
+}
+
+/** Until when another ball must come in; of another lot it is mixed in before. */
+function NextBall({
+  page: { balls, ballId, yarn, lastRow },
+  nextBall: { afterRow, alternateAfter },
+}: {
+  page: KnittingPage;
+  nextBall: NonNullable<RowForecast['nextBall']>;
+}) {
+  const others = balls.filter(({ id }) => id !== ballId);
+  if (others.length === 0) return null;
+  const isOtherLot = others.some(({ dyeLot }) => dyeLot !== yarn.dyeLot);
+  return (
+    <p>
+      <strong>The next ball comes in after row {afterRow} at the latest.</strong>
+      {isOtherLot &&
+        (alternateAfter === null
+          ? ' It may be of another lot: knit two rows of each in turn from now on, and this one lasts as long as it can.'
+          : ` It may be of another lot: knit two rows of each in turn after row ${alternateAfter}, and this one lasts to row ${lastRow}.`)}
+    </p>
   );
 }
 

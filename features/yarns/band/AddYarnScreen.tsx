@@ -7,7 +7,7 @@ import type { MassFact } from '../../../core/yarn/piece';
 import { parseQuantity } from '../../../core/common/units';
 import { remainingLength } from '../../../core/yarn/yarnLength';
 import type { ScaleTool } from '../../../server/bench/bench';
-import type { YarnForm } from '../../../server/yarn/yarns';
+import type { BandForm, YarnForm } from '../../../server/yarn/yarns';
 import { TextField } from '../../../ui/controls/Field';
 import { KnownMass, LengthWithin } from '../../../ui/figures/Figures';
 import { Form, FormError } from '../../../ui/controls/Form';
@@ -23,12 +23,21 @@ import { onePiece, PiecesFields, piecesTyped, weighedHere } from './PiecesFields
 import styles from './YarnForm.module.css';
 
 /** A yarn from its band: what it is, what the band says, and what there is of it. */
-export function AddYarnScreen({ scales, asked = false }: { scales: ScaleTool[]; asked?: boolean }) {
+export function AddYarnScreen({
+  scales,
+  asked = false,
+  like,
+}: {
+  scales: ScaleTool[];
+  asked?: boolean;
+  /** A yarn of the same line, whose band is carried over. */
+  like?: { name: string; key: string; band: BandForm };
+}) {
   const router = useRouter();
   const scale = useScale(scales);
   const form = useForm<YarnForm>({
-    draftKey: asked ? ASKED_ABOUT : 'new yarn',
-    initial: () => ({ ...EMPTY_BAND, ...onePiece() }),
+    draftKey: asked ? ASKED_ABOUT : `new yarn${like ? ` ${like.key}` : ''}`,
+    initial: () => ({ ...(like?.band ?? EMPTY_BAND), ...onePiece() }),
     save: (values) =>
       saveNewYarn({
         ...values,
@@ -42,7 +51,7 @@ export function AddYarnScreen({ scales, asked = false }: { scales: ScaleTool[]; 
 
   return (
     <Form form={form}>
-      <h1 style={{ marginBottom: 14 }}>A yarn from its band</h1>
+      <h1 style={{ marginBottom: 14 }}>{like ? `Another of ${like.name}` : 'A yarn from its band'}</h1>
       <div className={styles.form}>
         <BandFields form={form} />
         <fieldset className={styles.group}>

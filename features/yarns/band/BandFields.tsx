@@ -2,8 +2,8 @@
 
 import { Checkbox } from 'antd';
 import { BAND_FIELDS, BAND_TEXTS, type BandText } from '../../../core/yarn/band';
-import { gristDoubt } from '../../../core/yarn/bandGuess';
-import { inWords, knownLengthFigure, plusMinus } from '../../../core/common/format';
+import { gristDoubt, needleDoubt } from '../../../core/yarn/bandGuess';
+import { inWords, knownLengthFigure, plusMinus, upperFirst } from '../../../core/common/format';
 import { readOrNull } from '../../../core/common/inputError';
 import { parseToolMm, toolSizeInWords } from '../../../core/yarn/needle';
 import { WEIGHT_CLASSES } from '../../../core/yarn/weightClass';
@@ -54,6 +54,7 @@ export function BandFields<Values extends BandForm>({ form }: { form: FormState<
   const system = useSystem();
   const { facts, guesses } = readBand(form.values, system);
   const unlikely = gristDoubt(facts);
+  const unusual = needleDoubt(facts);
   const bind = <Name extends Exclude<keyof BandForm, 'isGristMeant'> & string>(name: Name) => ({
     name,
     value: form.values[name],
@@ -149,6 +150,11 @@ export function BandFields<Values extends BandForm>({ form }: { form: FormState<
         </div>
         <TextField label="Gauge" {...bind('gauge')} hint="22 sts x 30 rows to 10 cm" />
         {doubt && <Notice tone="tight">{doubt}</Notice>}
+        {unusual && (
+          <Notice tone="tight" role="status">
+            {upperFirst(unusual)}
+          </Notice>
+        )}
         {BAND_TEXTS.filter((name) => !PLACED.has(name)).map((name) => (
           <TextField key={name} label={BAND_FIELDS[name].label} {...bind(name)} />
         ))}

@@ -1,7 +1,7 @@
 import { emptyDatabase, idOf, shelved } from '../../../tests/support/serverTesting';
 import { changeBand } from '../../../server/yarn/yarns';
 import { yarnView } from '../../../server/yarn/yarnViews';
-import { bandValues, EMPTY_BAND, readBand } from './bandValues';
+import { bandOfAnother, bandValues, EMPTY_BAND, readBand } from './bandValues';
 
 test('a band that is opened and saved without a change stays as it was, in either system', () => {
   const db = emptyDatabase();
@@ -30,4 +30,20 @@ test('while a field cannot be read yet, the others still tell what they can', ()
   expect(guesses.weightClass?.is.number).toBe(3);
   expect(guesses.putUpM?.from).toBe('needle');
   expect(guesses.needleMm).toBeUndefined();
+});
+
+test('another lot carries all of a band over but its lot; another colour not its colour either', () => {
+  const db = emptyDatabase();
+  const yarn = yarnView(db, shelved(db, { notes: 'for the socks', place: 'loft' }).yarnId)!;
+  const { dyeLot, notes, ...same } = bandValues(yarn);
+  expect([dyeLot, notes]).toEqual(['2217', 'for the socks']);
+  expect(bandOfAnother(yarn, 'lot')).toEqual({ ...same, dyeLot: '', notes: '' });
+  expect(bandOfAnother(yarn, 'colour')).toMatchObject({
+    line: 'Causeway',
+    putUpLength: '412 m',
+    place: 'loft',
+    dyeLot: '',
+    colourName: '',
+    colourHex: '#7d8471',
+  });
 });

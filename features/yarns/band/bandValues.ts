@@ -56,6 +56,12 @@ export function bandValues(yarn: YarnView): BandForm {
   };
 }
 
+/** The band of another dye lot of a yarn, or of another of its colours: what differs is left to be typed. */
+export function bandOfAnother(yarn: YarnView, what: 'lot' | 'colour'): BandForm {
+  const another = { ...bandValues(yarn), dyeLot: '', notes: '' };
+  return what === 'lot' ? another : { ...another, colourName: '', colourHex: NO_SWATCH };
+}
+
 /** What has been typed so far, as far as it can be read, and what it lets one guess. */
 export function readBand(
   values: BandForm,

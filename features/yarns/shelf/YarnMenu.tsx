@@ -35,6 +35,8 @@ export function YarnMenu({ yarn, worked }: { yarn: YarnView; worked: boolean }) 
       {(close) => (
         <>
           <Link href={`/yarns/${yarn.id}/more`}>Add more of it</Link>
+          <Link href={`/yarns/new?lot=${yarn.id}`}>Add another lot</Link>
+          <Link href={`/yarns/new?colour=${yarn.id}`}>Add another colour</Link>
           <Link href={`/yarns/${yarn.id}/band`}>Correct the band</Link>
           <Link href={`/logbook?yarn=${yarn.id}`}>Show in logbook</Link>
           <a href={`/api/papers/story/${yarn.id}`} target="_blank" rel="noreferrer">
