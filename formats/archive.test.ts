@@ -206,5 +206,7 @@ test('from 6 to 7 tables and columns got the field’s own words, and nothing el
     strand_leaving: [],
     mini_plan: [{ id: 3 }],
     trouble: [],
+    knitting: [],
+    row_weighing: [],
   });
 });

@@ -9,8 +9,18 @@ test('at most is not at least, and units may be written out', () => {
 test.each([
   ['lot 3', { lot: '3', words: [] }],
   ['Gannet dye lot no. 22-A', { lot: '22-A', words: ['gannet'] }],
-  ['cakes of blue wool', { form: 'cake', fibre: 'wool', words: ['blue'] }],
+  ['cakes of blue wool', { form: 'cake', fibre: 'wool', colours: [{ name: 'blue', before: 'wool' }], words: [] }],
   ['mini skeins', { form: 'mini skein', words: [] }],
+  [
+    'Gray and blue gannet',
+    {
+      colours: [
+        { name: 'grey', before: 'blue' },
+        { name: 'blue', before: 'gannet' },
+      ],
+      words: ['gannet'],
+    },
+  ],
   ['singles, leftover', { singles: true, begun: true, words: [] }],
   ['part balls in the loft', { begun: true, form: null, words: ['loft'] }],
   ['part-used skeins', { begun: true }],

@@ -1,5 +1,6 @@
 import { FIBRE_NAMES, type FibreName } from '../yarn/fibre';
 import { readOrNull } from '../common/inputError';
+import { COLOUR_NAMES } from '../yarn/colourOrder';
 import { parseToolMm, type WorkingTool } from '../yarn/needle';
 import type { PieceForm } from '../yarn/piece';
 import { GRAMS_PER_OUNCE, METRES_PER_YARD, parseNumber, parseQuantity, type UnitSystem } from '../common/units';
@@ -26,7 +27,9 @@ export interface ShelfNeed {
   singles: boolean;
   /** Only what was begun: part balls, leftovers. */
   begun: boolean;
-  /** What is left: to be found on its band, or its colour. */
+  /** Only what has these colours, by its swatch or its name; the word that followed, for "blue chest" may be where it lies. */
+  colours: { name: string; before: string | null }[];
+  /** What is left: to be found on its band. */
   words: string[];
 }
 
@@ -69,7 +72,7 @@ const BETWEEN = new Set(['and', 'in', 'on', 'at', 'the', 'of', 'with', 'for', 'a
  * @example
  * readNeed('under 50 g', 'metric').atMostG // => 50
  * @example
- * readNeed('blue part balls in the loft', 'metric').words // => ['blue', 'loft']
+ * readNeed('blue part balls in the loft', 'metric').words // => ['loft']
  */
 export function readNeed(text: string, system: UnitSystem): ShelfNeed {
   let rest = text;
@@ -94,7 +97,8 @@ export function readNeed(text: string, system: UnitSystem): ShelfNeed {
   const words = rest
     .toLowerCase()
     .split(/[\s,;]+/)
-    .filter((word) => word !== '' && !BETWEEN.has(word));
+    .filter((word) => word !== '' && !BETWEEN.has(word))
+    .map((word) => (word === 'gray' ? 'grey' : word));
   const fibre = FIBRE_NAMES.find((name) => words.includes(name)) ?? null;
   return {
     ...lengths,
@@ -106,7 +110,8 @@ export function readNeed(text: string, system: UnitSystem): ShelfNeed {
     tool,
     singles,
     begun,
-    words: words.filter((word) => word !== fibre),
+    colours: words.flatMap((name, i) => (COLOUR_NAMES.has(name) ? [{ name, before: words[i + 1] ?? null }] : [])),
+    words: words.filter((word) => word !== fibre && !COLOUR_NAMES.has(word)),
   };
 }
 

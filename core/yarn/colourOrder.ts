@@ -40,6 +40,12 @@ const WHEEL: readonly [until: number, names: readonly string[]][] = [
   [361, ['red']],
 ];
 
+/** Every name that a swatch may go by. */
+export const COLOUR_NAMES: ReadonlySet<string> = new Set([
+  ...WHEEL.flatMap(([, names]) => names),
+  ...['black', 'grey', 'white', 'cream', 'beige', 'brown'],
+]);
+
 /**
  * What a maker would call a swatch, in plain words; several where it lies between two.
  *

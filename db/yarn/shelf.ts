@@ -79,6 +79,8 @@ export type ShelfOrder = keyof typeof SHELF_ORDERS;
 /** What is looked for. Whatever is left out does not count. */
 export interface ShelfQuery {
   words?: readonly string[];
+  /** Each one of its alternatives: words, or several of them in a row. */
+  anyOf?: readonly (readonly string[])[];
   fibre?: FibreName;
   weightClass?: WeightClassNumber;
   form?: PieceForm | 'waiting hank';
@@ -120,9 +122,15 @@ export function countShelf(db: Db, query: ShelfQuery = {}): number {
   return prepared<{ n: number }>(db, sql`SELECT count(*) AS n FROM yarn_summary n ${where}`).get(values)!.n;
 }
 
-function asked({ words = [], gristMPerG, ...query }: ShelfQuery): { where: Sql; values: Record<string, unknown> } {
+function asked({ words = [], anyOf = [], gristMPerG, ...query }: ShelfQuery): {
+  where: Sql;
+  values: Record<string, unknown>;
+} {
   const values = {
-    match: words.map(ftsPrefix).filter(Boolean).join(' ') || undefined,
+    match:
+      [...words.map(ftsPrefix), ...anyOf.map((each) => `(${each.map(ftsPrefix).join(' OR ')})`)]
+        .filter(Boolean)
+        .join(' AND ') || undefined,
     fibre: query.fibre && ` ${query.fibre} `,
     weightClass: query.weightClass,
     form: query.form && query.form !== 'waiting hank' ? `|${query.form}|` : undefined,

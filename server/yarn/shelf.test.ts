@@ -7,7 +7,7 @@ import { startRun } from '../winding/runStart';
 
 const db = emptyDatabase();
 const thin = { putUpMass: '100 g', putUpLength: '800 m', weightClass: '0', masses: ['60'] } as const;
-const sock = shelved(db, { place: 'loft', notes: 'half of it frogged' }).yarnId;
+const sock = shelved(db, { place: 'loft, red chest', notes: 'half of it frogged' }).yarnId;
 const lace = shelved(db, {
   ...thin,
   line: 'Slack Water',
@@ -68,7 +68,10 @@ test.each([
   [{ fibre: 'nylon' }, [mini, sock]],
   [{ class: '0' }, [lace]],
   [{ form: 'mini skein' }, [mini]],
-  [{ place: 'loft' }, [sock]],
+  [{ place: 'loft, red chest' }, [sock]],
+  [{ q: 'red' }, []],
+  [{ q: 'red chest' }, [sock]],
+  [{ q: 'Blue hanks in the loft' }, [sock]],
   [{ lot: '8' }, [lace]],
   [{ q: 'causeway', fibre: 'silk' }, []],
   [{ order: 'name' }, [sock, mini, lace, unknown]],

@@ -1,7 +1,7 @@
 import { setImmediate } from 'node:timers/promises';
 import { z } from 'zod';
 import { careInWords } from '../../core/yarn/care';
-import { colourNames, colourOrder, NO_SWATCH } from '../../core/yarn/colourOrder';
+import { COLOUR_NAMES, colourNames, colourOrder, NO_SWATCH } from '../../core/yarn/colourOrder';
 import type { Estimate } from '../../core/common/estimate';
 import { FIBRE_NAMES, fibresInWords } from '../../core/yarn/fibre';
 import { type PieceForm, PIECE_FORMS, pieceTotal } from '../../core/yarn/piece';
@@ -168,14 +168,22 @@ function isBegun(
   );
 }
 
-/** Everything that is on its band, and its colour, as it is looked for. */
+/** A colour is looked for by a word that stands nowhere else: a blue chest makes no yarn blue. */
+const asSwatch = (colour: string) => `swatch${colour}`;
+
+function coloursOf({ colourHex, maker, line, colourName }: YarnView): string[] {
+  const named = `${maker} ${line} ${colourName}`.toLowerCase().split(/[^\p{L}]+/u);
+  const seen = colourHex === NO_SWATCH ? [] : colourNames(colourHex);
+  return [...new Set([...seen, ...named.filter((word) => COLOUR_NAMES.has(word))])];
+}
+
+/** Everything that is on its band, and its colours, as it is looked for. */
 function wordsOf(yarn: YarnView, number: WeightClassNumber | null): string {
   const named = number === null ? undefined : weightClass(number);
   return [
     yarn.maker,
     yarn.line,
     yarn.colourName,
-    ...(yarn.colourHex === NO_SWATCH ? [] : colourNames(yarn.colourHex)),
     yarn.dyeLot,
     fibresInWords(yarn.fibres),
     named?.name,
@@ -185,6 +193,7 @@ function wordsOf(yarn: YarnView, number: WeightClassNumber | null): string {
     careInWords(yarn.careSymbols),
     yarn.place,
     yarn.notes,
+    ...coloursOf(yarn).map(asSwatch),
   ]
     .filter(Boolean)
     .join(' ');
@@ -248,6 +257,7 @@ export function shelfPage(db: Db, ask: ShelfAsk, system: UnitSystem): ShelfPage 
   const fibre = filters.fibre ?? need.fibre ?? undefined;
   const query: ShelfQuery = {
     words,
+    anyOf: need.colours.map(({ name, before }) => [asSwatch(name), ...(before ? [`${name} ${before}`] : [])]),
     fibre,
     weightClass: filters.class as WeightClassNumber | undefined,
     form: filters.form ?? need.form ?? undefined,

@@ -162,12 +162,14 @@ function Filters({ shelf: { asked, ask }, places }: { shelf: Shelf; places: stri
 /** How many were found, and how the words were understood. */
 function Found({ shelf: { total, understood, asked } }: { shelf: Shelf }) {
   const system = useSystem();
-  const { atLeastM, atMostM, atLeastG, atMostG, aboutMPerG, fibre, lot, form, tool, singles, begun } = understood;
+  const { atLeastM, atMostM, atLeastG, atMostG, aboutMPerG, fibre, lot, form, tool, singles, begun, colours } =
+    understood;
   const parts = [
     atMostM !== null && `at most ${inWords(lengthFigure(atMostM, system))} of it`,
     atLeastM !== null && `at least ${inWords(lengthFigure(atLeastM, system))} of it`,
     atMostG !== null && `at most ${inWords(massFigure(atMostG, system))} of it`,
     atLeastG !== null && `at least ${inWords(massFigure(atLeastG, system))} of it`,
+    ...colours.map(({ name }) => name),
     form !== null && `with a ${form}`,
     begun && 'begun',
     singles && 'singles',
