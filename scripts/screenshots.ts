@@ -81,26 +81,31 @@ interface Sheet {
   /** What of each is pictured. */
   selector: string;
   columns: number;
-  paths: string[];
+  pages: { path: string; /** What takes a moment to be there. */ shows?: string }[];
 }
 
 const SHEETS: Sheet[] = [
-  { name: 'project', selector: 'main', columns: 1, paths: ['/projects/1', '/projects/knitting/1'] },
+  {
+    name: 'project',
+    selector: 'main',
+    columns: 1,
+    pages: [{ path: '/projects/1' }, { path: '/projects/knitting/1', shows: 'canvas' }],
+  },
   {
     name: 'by-hand',
     selector: 'section[aria-labelledby="method"]',
     columns: 2,
-    paths: ['nostepinne', 'tube', 'thumb', 'fingers', 'chairs', 'hands', 'knees', 'elbow'].map(
-      (method) => `/winding/by-hand?method=${method}`,
-    ),
+    pages: ['nostepinne', 'tube', 'thumb', 'fingers', 'chairs', 'hands', 'knees', 'elbow'].map((method) => ({
+      path: `/winding/by-hand?method=${method}`,
+    })),
   },
   {
     name: 'trouble',
     selector: 'article',
     columns: 2,
-    paths: ['tangled hank', 'in the gears', 'lump', 'collapsed', 'over the base', 'single drifts'].map(
-      (what) => `/trouble?what=${encodeURIComponent(what)}`,
-    ),
+    pages: ['tangled hank', 'in the gears', 'lump', 'collapsed', 'over the base', 'single drifts'].map((what) => ({
+      path: `/trouble?what=${encodeURIComponent(what)}`,
+    })),
   },
 ];
 
@@ -141,12 +146,12 @@ async function takePicture(browser: Browser, url: string, view: View): Promise<v
   console.log(`${name}.png`);
 }
 
-async function takeSheet(browser: Browser, url: string, { name, selector, columns, paths }: Sheet): Promise<void> {
+async function takeSheet(browser: Browser, url: string, { name, selector, columns, pages }: Sheet): Promise<void> {
   const maker = await Maker.at(browser, url, DESK);
   const pictures: string[] = [];
-  for (const at of paths) {
+  for (const { path: at, shows = selector } of pages) {
     await maker.goTo(at);
-    await maker.has(selector);
+    await maker.has(shows);
     pictures.push(await (await maker.page.$(selector))!.screenshot({ encoding: 'base64' }));
   }
   await maker.page.setContent(

@@ -110,6 +110,12 @@ test('too late for the border, and all rows made before the yarn is gone', () =>
     weighings: [exactly(0, 100), exactly(60, 70)],
   })!;
   expect(short).toMatchObject({ outlasts: true, rowsLeft: { likely: 20, high90: 20 } });
+  const done = forecast({
+    pattern: { kind: 'chart', text: '60 x 60' },
+    weighings: [exactly(0, 100), exactly(60, 70)],
+  })!;
+  expect(done).toMatchObject({ outlasts: true, rowsLeft: { low90: 0, likely: 0, high90: 0 }, weighAgain: null });
+  expect(done.rowG.mean).toBeCloseTo(0.5, 6);
   expect(forecast({ weighings })!.outlasts).toBe(false);
 });
 

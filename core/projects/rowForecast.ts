@@ -103,10 +103,9 @@ export function rowForecast(knitting: Knitting): RowForecast | undefined {
   const now = estimateOf(remainingAt(fit, withoutBorder, row)).mean;
   const toGoG = over ? now - estimateOf(over).mean : now;
   const usedG = usedIn(weighings, fit);
-  const [here, next] = [row, Math.min(row + 1, sums.rows)].map((at) => estimateOf(ballAt(fit, at)));
   return {
     row,
-    rowG: { mean: here!.mean - next!.mean, sd: Math.sqrt(Math.max(0, next!.sd ** 2 - here!.sd ** 2)) },
+    rowG: rowG(fit),
     rowsLeft,
     outlasts: rowsLeft.likely === sums.rows - row,
     border: takesG && { surely: lastRowWith(fit, knitting, SURELY), likely, takesG },
@@ -123,6 +122,14 @@ export function rowForecast(knitting: Knitting): RowForecast | undefined {
 type Mixture = ReturnType<typeof ballAt>;
 
 const NOTHING: Estimate = { mean: 0, sd: 0 };
+
+/** What the next row takes; after the last one of the pattern, what that took. */
+function rowG(fit: ConsumptionFit): Estimate {
+  const { row, sums, about } = fit;
+  if (row === sums.rows) return { mean: about.throughG[row]! - about.throughG[row - 1]!, sd: 0 };
+  const [here, next] = [row, row + 1].map((at) => estimateOf(ballAt(fit, at)));
+  return { mean: here!.mean - next!.mean, sd: Math.sqrt(Math.max(0, next!.sd ** 2 - here!.sd ** 2)) };
+}
 
 /** What will be left once a row and, after it, the border are done. */
 function remainingAt(fit: ConsumptionFit, knitting: Knitting, row: number): Mixture {

@@ -50,17 +50,18 @@ export function findPieces(db: Db, words: readonly string[], limit: number): Fou
 }
 
 export interface FoundNamed {
-  kind: 'project' | 'minis' | 'tool' | 'task';
+  kind: 'project' | 'knitting' | 'minis' | 'tool' | 'task';
   id: number;
   name: string;
   about: string;
 }
 
-/** Projects, plans of minis, tools and tasks whose names hold all the words in their order. */
+/** Projects, knittings, plans of minis, tools and tasks whose names hold all the words in their order. */
 export function findNamed(db: Db, words: readonly string[], limit: number): FoundNamed[] {
   return prepared<FoundNamed>(
     db,
     sql`SELECT 'project' AS kind, id, name, '' AS about FROM project WHERE deleted_at IS NULL AND name || ' ' || notes LIKE @like
+     UNION ALL SELECT 'knitting', id, name, '' FROM knitting WHERE deleted_at IS NULL AND name LIKE @like
      UNION ALL SELECT 'minis', id, name, '' FROM mini_plan WHERE name LIKE @like
      UNION ALL SELECT 'tool', id, name, 'a winder' FROM winder WHERE removed_at IS NULL AND name LIKE @like
      UNION ALL SELECT 'tool', id, name, 'a swift' FROM swift WHERE removed_at IS NULL AND name LIKE @like

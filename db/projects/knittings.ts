@@ -48,6 +48,17 @@ export function knittingsUnderWay(db: Db): KnittingRow[] {
     .map(rowOf);
 }
 
+/** Those that were finished or deleted, the latest first. */
+export function knittingsPast(db: Db): KnittingRow[] {
+  return prepared<Stored>(
+    db,
+    sql`${SELECT} WHERE finished_at IS NOT NULL OR deleted_at IS NOT NULL
+     ORDER BY coalesce(deleted_at, finished_at) DESC, id DESC`,
+  )
+    .all()
+    .map(rowOf);
+}
+
 /** Those of a project that were not deleted, the latest begun first. */
 export function knittingsOfProject(db: Db, projectId: number): KnittingRow[] {
   return prepared<Stored>(db, sql`${SELECT} WHERE project_id = ? AND deleted_at IS NULL ORDER BY id DESC`)

@@ -8,6 +8,7 @@ import {
 import { aKey, emptyDatabase, idOf, NOW, shelved } from '../../tests/support/serverTesting';
 import { textOf } from '../../tests/support/uiTesting';
 import { ProjectScreen } from './ProjectScreen';
+import { needles } from '../../server/projects/knitting';
 import { ProjectsScreen } from './ProjectsScreen';
 
 /** What a maker reads of a project; 112 g of 412 m to 115 g are 401 m. */
@@ -89,7 +90,7 @@ test('a finished project says that it takes nothing', () => {
   expect(textOf(<ProjectScreen project={projectPage(db, id)!} />)).toContain(
     'It is past and takes nothing from the shelf',
   );
-  expect(textOf(<ProjectsScreen page={projectsPage(db)} />)).toContain('No project is under way');
+  expect(textOf(<ProjectsScreen page={projectsPage(db)} needles={needles(db)} />)).toContain('No project is under way');
 });
 
 test('the list tells each project’s verdict, in the order of serving', () => {
@@ -105,6 +106,6 @@ test('the list tells each project’s verdict, in the order of serving', () => {
     needs: [need('300 m', [1])],
   };
   idOf(saveProject(db, null, later, 'metric', NOW));
-  const shownText = textOf(<ProjectsScreen page={projectsPage(db)} />);
+  const shownText = textOf(<ProjectsScreen page={projectsPage(db)} needles={needles(db)} />);
   expect(shownText).toMatch(/Hat.*due 1 May 2026.*enough.*Mitts.*short/);
 });

@@ -3,9 +3,11 @@
 import { Link } from '../../ui/controls/Link';
 import { chanceInWords } from '../../core/common/format';
 import type { Verdict } from '../../core/yarn/yardage';
+import type { Needles } from '../../server/projects/knitting';
 import type { ProjectLine, ProjectsPage } from '../../server/projects/projects';
 import { ActionLink } from '../../ui/controls/ActionLink';
 import { dayInWords, shortDate } from '../../ui/figures/dates';
+import { KnittingLines } from '../../ui/figures/KnittingLines';
 import { SignIcon } from '../../ui/figures/icons';
 import { PageHead } from '../../ui/frame/PageHead';
 
@@ -13,7 +15,7 @@ const SIGNS = { enough: 'yes', tight: 'care', short: 'no' } as const;
 const WORDS: Record<Verdict, string> = { enough: 'enough', tight: 'tight', short: 'short' };
 
 /** What the yarn is for, and whether it reaches: in the order in which the projects are served. */
-export function ProjectsScreen({ page: { underWay, past } }: { page: ProjectsPage }) {
+export function ProjectsScreen({ page: { underWay, past }, needles }: { page: ProjectsPage; needles: Needles }) {
   return (
     <>
       <PageHead title="Projects">
@@ -41,13 +43,22 @@ export function ProjectsScreen({ page: { underWay, past } }: { page: ProjectsPag
           </li>
         ))}
       </ol>
-      {past.length > 0 && (
+      {needles.underWay.length > 0 && (
+        <section className="[&_h2]:mb-1 mt-10" aria-labelledby="needles">
+          <h2 id="needles">On the needles</h2>
+          <KnittingLines knittings={needles.underWay} />
+        </section>
+      )}
+      {past.length + needles.past.length > 0 && (
         <section className="[&_h2]:mb-1 mt-10" aria-labelledby="past">
           <h2 id="past">Past</h2>
           <ul>
-            {past.map(({ id, name, finishedAt, deletedAt }) => (
-              <li key={id}>
-                <Link href={`/projects/${id}`}>{name}</Link>{' '}
+            {[
+              ...past.map((each) => ({ ...each, href: `/projects/${each.id}` })),
+              ...needles.past.map((each) => ({ ...each, href: `/projects/knitting/${each.id}` })),
+            ].map(({ href, name, finishedAt, deletedAt }) => (
+              <li key={href}>
+                <Link href={href}>{name}</Link>{' '}
                 <span className="text-ink-soft">
                   {deletedAt ? `deleted ${shortDate(deletedAt)}` : `finished ${shortDate(finishedAt!)}`}
                 </span>

@@ -1,4 +1,5 @@
 import { ternRock } from '../../scripts/ternRock';
+import { ternRockKnitting } from '../../scripts/ternRockKnitting';
 import { ternRockThread } from '../../scripts/ternRockThread';
 import { putAway } from '../yarn/yarnLifecycle';
 import { findAll } from './findAll';
@@ -7,6 +8,7 @@ import { emptyDatabase, idOf, NOW } from '../../tests/support/serverTesting';
 const db = emptyDatabase();
 ternRock(db, NOW);
 ternRockThread(db, NOW);
+ternRockKnitting(db, NOW);
 const titles = (words: string) => findAll(db, words).map(({ kind, title }) => `${kind}: ${title}`);
 
 test('a yarn by any of its words, from their beginnings', () => {
@@ -55,6 +57,10 @@ test('a mess is found by a maker’s own words', () => {
 test('a note, a project, a tool, a task, a place of the app', () => {
   expect(titles('lifeboat')).toEqual(['entry: To the lifeboat station, for hats.']);
   expect(titles('pilot')).toContain('project: Pilot’s pullover');
+  expect(titles('lamp shawl')).toEqual(
+    expect.arrayContaining(['project: Lamp room shawl', 'knitting: Lamp room shawl']),
+  );
+  expect(titles('crochet')).toEqual(['place: Projects']);
   expect(titles('umbrella')).toContain('tool: Umbrella swift');
   expect(titles('oil the')).toContain('task: Oil the large winder');
   expect(titles('backup')).toEqual(['place: Export and backup']);

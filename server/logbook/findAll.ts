@@ -11,7 +11,7 @@ import { nameOfYarn } from '../yarn/yarnViews';
 
 /** Something that was found, wherever it is. */
 export interface Found {
-  kind: 'place' | 'yarn' | 'piece' | 'project' | 'minis' | 'tool' | 'task' | 'entry' | 'trouble';
+  kind: 'place' | 'yarn' | 'piece' | 'project' | 'knitting' | 'minis' | 'tool' | 'task' | 'entry' | 'trouble';
   href: string;
   title: string;
   about: string;
@@ -20,12 +20,12 @@ export interface Found {
 
 /** Where one may want to go, with the words that one may have for it. */
 const PLACES: readonly { href: string; title: string; words: string }[] = [
-  { href: '/', title: 'Today', words: 'today home start now' },
+  { href: '/', title: 'Today', words: 'today home start now reach' },
   { href: '/yarns', title: 'Yarns', words: 'yarns shelf stash store' },
   { href: '/yarns/new', title: 'Add a yarn', words: 'add new yarn band' },
   { href: '/yarns/import', title: 'Import a list of yarns', words: 'import list csv spreadsheet read' },
   { href: '/yarns/gone', title: 'Archived yarn', words: 'archive archived gone deleted put away merged off shelf' },
-  { href: '/projects', title: 'Projects', words: 'projects enough' },
+  { href: '/projects', title: 'Projects', words: 'projects enough knit knitting crochet needles rows border' },
   { href: '/projects/new', title: 'Start a project', words: 'new project begin' },
   { href: '/winding', title: 'Winding', words: 'winding wind cake ball winder swift' },
   {
@@ -98,6 +98,8 @@ export function findAll(db: Db, asked: string): Found[] {
     switch (kind) {
       case 'project':
         return { kind, href: `/projects/${id}`, title: name, about: 'project', colourHex: null };
+      case 'knitting':
+        return { kind, href: `/projects/knitting/${id}`, title: name, about: 'on the needles', colourHex: null };
       case 'minis':
         return { kind, href: `/minis/${id}`, title: name, about: 'minis', colourHex: null };
       case 'tool':

@@ -17,7 +17,7 @@ import { yarnOverview } from '../logbook/yarnOverview';
 import { consumePiece } from '../yarn/pieceOperations';
 import { undoOperation } from '../yarn/pieces';
 import { mergeYarns } from '../yarn/yarnLifecycle';
-import { knittingPage, newKnittingPage } from './knitting';
+import { knittingPage, needles, newKnittingPage } from './knitting';
 import {
   beginKnitting,
   type BeginKnittingForm,
@@ -194,6 +194,7 @@ test('changed as long as what was weighed fits it; finished and brought back', (
   });
   idOf(markedKnitting(db, id, 'finished', true, NOW));
   expect(today(db, NOW).needles).toEqual([]);
+  expect(needles(db)).toMatchObject({ underWay: [], past: [{ id, name: 'Sea shawl' }] });
   expect(errorsOf(weighed(id, 70, '65'))['']).toMatch(/off the needles/);
   idOf(markedKnitting(db, id, 'finished', false, NOW));
   idOf(weighed(id, 70, '65'));

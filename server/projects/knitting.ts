@@ -14,6 +14,7 @@ import {
   knittingById,
   type KnittingRow,
   knittingsOfProject,
+  knittingsPast,
   knittingsUnderWay,
   type RowWeighingRow,
   rowWeighingsOf,
@@ -124,6 +125,17 @@ export function projectChoices(db: Db): { id: number; name: string }[] {
 /** What is on the needles, the latest begun first. */
 export function onNeedles(db: Db): KnittingLine[] {
   return knittingsUnderWay(db).map((row) => lineOf(db, row));
+}
+
+/** What is on the needles, and what is off them again. */
+export interface Needles {
+  underWay: KnittingLine[];
+  past: Pick<KnittingRow, 'id' | 'name' | 'finishedAt' | 'deletedAt'>[];
+}
+
+export function needles(db: Db): Needles {
+  const past = knittingsPast(db).map(({ id, name, finishedAt, deletedAt }) => ({ id, name, finishedAt, deletedAt }));
+  return { underWay: onNeedles(db), past };
 }
 
 export function knittingLines(db: Db, projectId: number): KnittingLine[] {

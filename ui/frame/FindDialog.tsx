@@ -130,6 +130,7 @@ const KINDS: Record<string, string> = {
   yarn: 'yarn',
   piece: 'piece',
   project: 'project',
+  knitting: 'knitting',
   minis: 'minis',
   tool: 'tool',
   task: 'to do',
