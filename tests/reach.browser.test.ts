@@ -33,6 +33,37 @@ test('in a line: from figures, a share of a ball, and a yarn of the shelf; in th
   expect(maker.troubles).toEqual([]);
 });
 
+test('what a project takes, worked out from a gauge, a swatch and an earlier one, and put into its form', async () => {
+  const maker = await set.maker();
+  await maker.goTo('/projects/new');
+  await maker.fill('name', 'Breakwater wrap');
+  await maker.press('Work it out');
+  await maker.fill('need by massG', '6 g');
+  await maker.fill('need by width', '12');
+  await maker.fill('need by height', '10');
+  await maker.fill('side 0.0', '50 cm');
+  await maker.fill('side 0.1', '1.6 m');
+  await maker.sees(/About 400 g, 3[67]\d g to 4[234]\d g nine times in ten/);
+  await maker.page.locator('[aria-label="By"] ::-p-text(a gauge)').click();
+  await maker.fill('need by gauge', '22 sts x 30 rows');
+  // 8000 cm² at the root of 19 x 6.6 cm each.
+  await maker.sees('About 896 m');
+  await maker.fill('side 0.1', 'long');
+  expect(await maker.about('side 0.1')).toMatch(/cannot read|like/);
+  await maker.fill('side 0.1', '160');
+  await maker.press('Use it');
+  await maker.waitsFor(() => document.querySelector<HTMLInputElement>('[id="needs.0.amount"]')?.value === '896 m');
+  await maker.press('Work it out');
+  await maker.page.locator('[aria-label="By"] ::-p-text(an earlier one)').click();
+  await maker.fill('need by earlier', '400 yd');
+  await maker.fill('need by wider', '125');
+  await maker.press('Use it');
+  await maker.waitsFor(() => document.querySelector<HTMLInputElement>('[id="needs.0.amount"]')?.value === '500 yd');
+  await maker.press('Start it');
+  await maker.arrivesAt(/\/projects\/\d+$/);
+  await maker.sees('457 m');
+});
+
 test('from the first weighing over a reload and a killed server to the border, and off the needles', async () => {
   const maker = await set.maker();
   await maker.goTo('/projects');

@@ -16,6 +16,7 @@ import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { useForm } from '../../ui/controls/useForm';
 import { YarnPicker } from '../../ui/controls/YarnPicker';
 import { keepProject } from './actions';
+import { WorkOutNeed } from './WorkOutNeed';
 import styles from './ProjectFormScreen.module.css';
 import { inMetres } from '../../core/common/units';
 
@@ -110,20 +111,23 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
                 hint="in %; empty: none"
                 inputMode="decimal"
               />
-              {needs.length > 1 && (
-                <Button
-                  type="text"
-                  className="mt-6 max-tablet:mt-0"
-                  onClick={() =>
-                    form.set(
-                      'needs',
-                      needs.filter((_, at) => at !== i),
-                    )
-                  }
-                >
-                  Leave out <span className="visually-hidden">colour {i + 1}</span>
-                </Button>
-              )}
+              <div className="flex flex-wrap mt-5 max-tablet:mt-0">
+                <WorkOutNeed onUse={(amount) => change(i, { amount })} />
+                {needs.length > 1 && (
+                  <Button
+                    type="text"
+                    className="h-[46px]"
+                    onClick={() =>
+                      form.set(
+                        'needs',
+                        needs.filter((_, at) => at !== i),
+                      )
+                    }
+                  >
+                    Leave out <span className="visually-hidden">colour {i + 1}</span>
+                  </Button>
+                )}
+              </div>
             </div>
             <div className="flex flex-wrap gap-2 mt-0 mr-0 mb-1 ml-0">
               {need.yarns.map((yarn) => (
