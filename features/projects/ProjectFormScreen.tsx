@@ -85,7 +85,7 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
       <ul className="grid gap-4">
         {needs.map((need, i) => (
           <li key={i} className="pt-4 pr-4 pb-1 pl-4 border-[1.5px] border-line rounded-md bg-card">
-            <div className="grid grid-cols-[1.4fr_1.2fr_0.9fr_auto] gap-y-2 gap-x-4 max-tablet:grid-cols-[1fr_1fr]">
+            <div className="grid grid-cols-[1.4fr_1.2fr_auto_0.9fr_auto] gap-y-2 gap-x-4 max-tablet:grid-cols-[1fr_1fr]">
               <TextField
                 name={`needs.${i}.colour`}
                 label={needs.length > 1 ? `Colour ${i + 1}` : 'Colour or part'}
@@ -102,6 +102,9 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
                 error={form.errors[`needs.${i}.amount`]}
                 hint={inMetres(system) ? '640 m, or 300 g' : '700 yd, or 10 oz'}
               />
+              <div className="mt-6 max-tablet:order-last max-tablet:mt-0">
+                <WorkOutNeed onUse={(amount) => change(i, { amount })} />
+              </div>
               <TextField
                 name={`needs.${i}.done`}
                 label="Done already"
@@ -111,23 +114,20 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
                 hint="in %; empty: none"
                 inputMode="decimal"
               />
-              <div className="flex flex-wrap mt-5 max-tablet:mt-0">
-                <WorkOutNeed onUse={(amount) => change(i, { amount })} />
-                {needs.length > 1 && (
-                  <Button
-                    type="text"
-                    className="h-[46px]"
-                    onClick={() =>
-                      form.set(
-                        'needs',
-                        needs.filter((_, at) => at !== i),
-                      )
-                    }
-                  >
-                    Leave out <span className="visually-hidden">colour {i + 1}</span>
-                  </Button>
-                )}
-              </div>
+              {needs.length > 1 && (
+                <Button
+                  type="text"
+                  className="mt-6 h-[46px] max-tablet:mt-0"
+                  onClick={() =>
+                    form.set(
+                      'needs',
+                      needs.filter((_, at) => at !== i),
+                    )
+                  }
+                >
+                  Leave out <span className="visually-hidden">colour {i + 1}</span>
+                </Button>
+              )}
             </div>
             <div className="flex flex-wrap gap-2 mt-0 mr-0 mb-1 ml-0">
               {need.yarns.map((yarn) => (

@@ -24,7 +24,7 @@ import { SideSheet } from '../../ui/controls/SideSheet';
 import { Notice } from '../../ui/feedback/Notice';
 import { useSystem } from '../../ui/frame/Providers';
 
-const WAYS = { swatch: 'a swatch', gauge: 'a gauge', earlier: 'an earlier one' };
+const WAYS = { swatch: 'swatch', gauge: 'gauge', earlier: 'earlier one' };
 type Way = keyof typeof WAYS;
 
 interface Part {

@@ -68,7 +68,7 @@ export function KnittingFields<Values extends ChangeKnittingForm>({
           picture: <RowsPicture rows={value} />,
         }))}
       />
-      <p className="text-ink-soft -mt-1">{ROWS[values.rows].long}.</p>
+      <p className="text-ink-soft">{ROWS[values.rows].long}.</p>
       <div className="grid grid-cols-[repeat(auto-fit,minmax(min(200px,100%),1fr))] gap-x-4 gap-y-2">
         {values.rows === 'even' && (
           <TextField label="Stitches in a row" {...field('stitches')} inputMode="numeric" hint="may stay empty" />
