@@ -4,7 +4,10 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { newKey } from './newKey';
 
 /** What the app answered, or why it did not. */
-export type Answer<Body> = { ok: true; body: Body } | { ok: false; problem: string };
+export type Answer<Body> =
+  | { ok: true; body: Body }
+  /** `unsure`: no answer came, so that it may have been done all the same. */
+  | { ok: false; problem: string; unsure: boolean };
 
 const ASKED_EVERY_MS = 500;
 
@@ -35,9 +38,9 @@ export function useLongWork(): {
         const body = (await answer.json()) as Body & { error?: { message: string; path: string } };
         if (answer.ok) return { ok: true, body };
         const where = body.error?.path ? ` (at ${body.error.path})` : '';
-        return { ok: false, problem: `${body.error?.message ?? 'the app refused it'}${where}` };
+        return { ok: false, problem: `${body.error?.message ?? 'the app refused it'}${where}`, unsure: false };
       } catch {
-        return { ok: false, problem: 'the app cannot be reached just now; try again in a moment' };
+        return { ok: false, problem: 'the app cannot be reached just now; try again in a moment', unsure: true };
       } finally {
         stop();
       }

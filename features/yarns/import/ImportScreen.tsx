@@ -65,7 +65,12 @@ export function ImportScreen({ columns }: { columns: CsvColumn[] }) {
 
   const write = async () => {
     const answer = await ask<{ batch: string; written: number }>(...asked(source!, chosen, skipTwice, true));
-    if (!answer.ok) return setProblem(`Nothing was written: ${answer.problem}.`);
+    if (!answer.ok)
+      return setProblem(
+        answer.unsure
+          ? 'The app cannot be reached just now. Press again in a moment: what is on the shelf already is not written twice.'
+          : `Nothing was written: ${answer.problem}.`,
+      );
     setWritten(answer.body);
     offer({
       words: `${answer.body.written} yarns are on the shelf.`,
