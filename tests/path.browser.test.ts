@@ -88,8 +88,10 @@ test('the yarn page tells how much there is, and whether it is enough', async ()
   await maker.sees(/It will be tight/);
   await maker.fill('need', '520 m');
   await maker.sees(/No\. About 107 m are missing/);
-  await maker.fill('need', '5 kg');
-  expect(await maker.about('need')).toMatch(/is a mass/);
+  await maker.fill('need', '150 g');
+  await maker.sees(/Yes\. About 49 g will be left over/);
+  await maker.fill('need', 'a lot');
+  expect(await maker.about('need')).toMatch(/cannot read this/);
   const thread = await maker.page.$$eval('svg a', (links) =>
     links.map((link) => link.textContent?.replaceAll('\u00a0', ' ')),
   );
