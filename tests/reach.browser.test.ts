@@ -124,6 +124,11 @@ test('from the first weighing over a reload and a killed server to the border, a
   await maker.page.locator('label::-p-text(This ball ended with that row)').click();
   await maker.press('Log the weighing');
   await maker.sees('Row 199: used up');
+  // The next ball is offered, and it is that one which is weighed.
+  await maker.fill('rowsDone', '199');
+  await maker.fill('mass', '44 g');
+  await maker.press('Log the weighing');
+  await maker.sees('Row 199: 44 g, cake 1');
   await maker.press('It is finished');
   await maker.sees('Bring it back');
   await maker.goTo('/projects');

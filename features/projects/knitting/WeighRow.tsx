@@ -30,10 +30,12 @@ export function WeighRow({
   const offer = useUndoOffer();
   const scale = useScale(scales);
   const first = ballId ?? balls[0]?.id ?? 0;
+  // A draft, or what stood here before the last weighing, may name a ball that is gone since.
+  const ballOf = ({ pieceId }: RowWeighingForm) => (balls.some(({ id }) => id === pieceId) ? pieceId : first);
   const form = useForm<RowWeighingForm>({
     draftKey: `row of knitting ${id}`,
     initial: () => ({ ...blankWeighing(), pieceId: first, rowsDone: '', mass: '', usedUp: false }),
-    save: (values) => logRow(id, { ...values, scaleResolutionG: scale.resolutionG }),
+    save: (values) => logRow(id, { ...values, pieceId: ballOf(values), scaleResolutionG: scale.resolutionG }),
     saved: (operationId) => {
       form.clear();
       offer({ words: 'The weighing is kept.', undo: () => undoRow(operationId) });
@@ -41,8 +43,6 @@ export function WeighRow({
     },
   });
   const { values, set, field } = form;
-  // A draft may name a ball that is gone since.
-  const pieceId = balls.some((ball) => ball.id === values.pieceId) ? values.pieceId : first;
   const last = weighings[0];
   return (
     <Form form={form} className="flex flex-col gap-1">
@@ -69,7 +69,7 @@ export function WeighRow({
         <ChoiceField
           name="pieceId"
           label="Knitted from"
-          value={String(pieceId)}
+          value={String(ballOf(values))}
           onChange={(chosen) => set('pieceId', Number(chosen))}
           options={balls.map(({ id, label, dyeLot, massG }) => ({
             value: String(id),
