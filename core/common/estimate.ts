@@ -30,6 +30,16 @@ export function readingSd(resolution: number): number {
 }
 
 /**
+ * The step of a scale (or ruler) whose readings have this standard deviation: how sure a figure is that was never read off one.
+ *
+ * @example
+ * Number(stepOfSd(readingSd(0.5)).toFixed(9)) // => 0.5
+ */
+export function stepOfSd(sd: number): number {
+  return sd * Math.sqrt(12);
+}
+
+/**
  * The range that holds the true figure nine times out of ten.
  *
  * @example
@@ -74,6 +84,19 @@ export function weightedMean(estimates: readonly Estimate[]): Estimate {
   const total = weights.reduce((sum, weight) => sum + weight, 0);
   const mean = estimates.reduce((sum, { mean }, i) => sum + mean * (weights[i] ?? 0), 0) / total;
   return { mean, sd: 1 / Math.sqrt(total) };
+}
+
+/**
+ * Independent estimates of several things, together.
+ *
+ * @example
+ * sumOf([{ mean: 4, sd: 3 }, { mean: 6, sd: 4 }]) // => { mean: 10, sd: 5 }
+ */
+export function sumOf(estimates: readonly Estimate[]): Estimate {
+  return {
+    mean: estimates.reduce((sum, { mean }) => sum + mean, 0),
+    sd: Math.hypot(...estimates.map(({ sd }) => sd)),
+  };
 }
 
 /**

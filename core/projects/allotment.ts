@@ -1,4 +1,4 @@
-import { type Estimate, product, uniformSd } from '../common/estimate';
+import { type Estimate, product, sumOf, uniformSd } from '../common/estimate';
 import type { KnownGrist } from '../yarn/yarnLength';
 import { DEFAULT_TOLERANCE_PERCENT, type Enough, isEnough } from '../yarn/yardage';
 
@@ -87,13 +87,6 @@ function amountOf({ grist, massG }: Stock, { amount }: Need): Estimate | undefin
   if (massG.mean <= 0) return undefined;
   if ('grams' in amount) return massG;
   return grist ? product(grist, massG) : undefined;
-}
-
-function sumOf(amounts: readonly Estimate[]): Estimate {
-  return {
-    mean: amounts.reduce((sum, { mean }) => sum + mean, 0),
-    sd: Math.hypot(...amounts.map(({ sd }) => sd)),
-  };
 }
 
 /**

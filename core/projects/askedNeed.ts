@@ -1,4 +1,4 @@
-import { type Estimate, uniformSd } from '../common/estimate';
+import { type Estimate, stepOfSd, uniformSd } from '../common/estimate';
 import { InputError, readOrNull } from '../common/inputError';
 import { inGrams, inMetres, parseAmount, parseNumber, parseQuantity, systemOf, type UnitSystem } from '../common/units';
 import type { MassFact } from '../yarn/piece';
@@ -82,7 +82,6 @@ export interface TypedYarn {
 
 /** "About a third" is within so much of the whole, either way: a rule of thumb. */
 const SHARE_WITHIN = 0.08;
-const STEPS_PER_SD = Math.sqrt(12);
 
 /**
  * Reads a yarn in one line: "62 g of 100 g/220 m", "about a third of 50 g/125 m", or a whole one, "100 g/220 m".
@@ -116,15 +115,16 @@ export function parseYarnLine(text: string, resolutionG: number, system: UnitSys
 export function parsePart(
   text: string,
   wholeG: number | null,
-  resolutionG: number,
+  scaleStepG: number,
   system: UnitSystem,
   path: string,
 ): MassFact {
   const share = parseShare(text);
-  if (share === null) return { from: 'scale', massG: parseQuantity(text, 'mass', system, path), tareG: 0, resolutionG };
+  if (share === null)
+    return { from: 'scale', massG: parseQuantity(text, 'mass', system, path), tareG: 0, resolutionG: scaleStepG };
   if (wholeG === null) throw new InputError('of how much? Say what its band says it weighs', path);
-  const sdG = uniformSd(SHARE_WITHIN * wholeG);
-  return { from: 'scale', massG: share * wholeG, tareG: 0, resolutionG: sdG * STEPS_PER_SD };
+  const resolutionG = stepOfSd(uniformSd(SHARE_WITHIN * wholeG));
+  return { from: 'scale', massG: share * wholeG, tareG: 0, resolutionG };
 }
 
 const PARTS: Record<string, number> = { half: 2, third: 3, quarter: 4, fifth: 5, sixth: 6, tenth: 10 };

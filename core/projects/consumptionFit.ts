@@ -39,7 +39,7 @@ interface Spread {
 
 /**
  * Rules of thumb, before the weighings say more: rows of one hand are mostly some hundredths apart, and yarn of one ball
- * drifts by one to three hundredths over some fifteen grams.
+ * drifts by one to three hundredths over some eight grams.
  */
 const UNEVENNESS = [
   { value: 0.025, weight: 0.35 },

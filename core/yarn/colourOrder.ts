@@ -10,7 +10,7 @@
  * colourOrder('#808080') // => 1128
  */
 export function colourOrder(hex: string): number {
-  const [r, g, b] = [1, 3, 5].map((at) => parseInt(hex.slice(at, at + 2), 16)) as [number, number, number];
+  const [r, g, b] = channelsOf(hex);
   const [low, high] = [Math.min(r, g, b), Math.max(r, g, b)];
   const spread = high - low;
   // Next to grey the hue says nothing to the eye.
@@ -56,7 +56,8 @@ export const COLOUR_NAMES: ReadonlySet<string> = new Set([
  * colourNames('#6d4a30') // => ['brown']
  */
 export function colourNames(hex: string): string[] {
-  const [low, high] = rangeOf(hex);
+  const channels = channelsOf(hex);
+  const [low, high] = [Math.min(...channels), Math.max(...channels)];
   const order = colourOrder(hex);
   if (order >= 1000) return high < 60 ? ['black', 'grey'] : high < 205 ? ['grey'] : ['white', 'grey'];
   const saturation = (high - low) / high;
@@ -69,7 +70,6 @@ export function colourNames(hex: string): string[] {
   return pale ? ['pink', ...names.filter((name) => name !== 'pink')] : [...names];
 }
 
-function rangeOf(hex: string): [low: number, high: number] {
-  const channels = [1, 3, 5].map((at) => parseInt(hex.slice(at, at + 2), 16));
-  return [Math.min(...channels), Math.max(...channels)];
+function channelsOf(hex: string): [r: number, g: number, b: number] {
+  return [1, 3, 5].map((at) => parseInt(hex.slice(at, at + 2), 16)) as [number, number, number];
 }

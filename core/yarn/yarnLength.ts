@@ -1,4 +1,4 @@
-import { type Estimate, product, range90, readingSd, uniformSd, weightedMean } from '../common/estimate';
+import { type Estimate, product, range90, readingSd, sumOf, uniformSd, weightedMean } from '../common/estimate';
 import { type FibreShare, regainOf } from './fibre';
 import { type Contradiction, type GristShare, measuredGrist, type Trust } from './gristFacts';
 import { type MassFact, massOf } from './piece';
@@ -127,7 +127,7 @@ export function remainingLength(
   const variance = (length.sd / length.mean) ** 2;
   return {
     lengthM: { ...length, ...range90(length) },
-    massG: total(masses.map((fact) => massOf(fact, fibres))),
+    massG: sumOf(masses.map((fact) => massOf(fact, fibres))),
     grist,
     gristShare: variance > 0 ? gristVariance / variance : 0,
     // While its facts contradict each other, settling that comes first.
@@ -185,7 +185,7 @@ function massToMeasure(
   fibres: readonly FibreShare[],
 ): Estimate {
   const estimates = masses.map((fact) => massBefore(fact, fibres));
-  const mass = total(estimates);
+  const mass = sumOf(estimates);
   // A sample and a weighing of rooms that nobody looked at are off alike: only where one of them is known they part.
   const unknownShare = parts.reduce((sum, { airKnown, share }) => sum + (airKnown ? 0 : share), 0);
   const airG = masses.reduce((sum, fact, i) => {
@@ -194,13 +194,6 @@ function massToMeasure(
   }, 0);
   const relativeSd = fibres.length > 0 ? (AIR_RELATIVE_SD * regainOf(fibres)) / REGAIN_OF_WOOL : 0;
   return { mean: mass.mean, sd: Math.hypot(mass.sd, airG * relativeSd) };
-}
-
-function total(estimates: readonly Estimate[]): Estimate {
-  return {
-    mean: estimates.reduce((sum, { mean }) => sum + mean, 0),
-    sd: Math.hypot(...estimates.map(({ sd }) => sd)),
-  };
 }
 
 function surer(

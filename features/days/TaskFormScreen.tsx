@@ -7,6 +7,7 @@ import type { TaskCard } from '../../server/days/daysPage';
 import type { TaskChoices } from '../../server/days/taskPage';
 import type { TaskForm } from '../../server/days/tasks';
 import { ChoiceField } from '../../ui/controls/Choice';
+import { ProjectChoice } from '../../ui/controls/ProjectChoice';
 import { TextField } from '../../ui/controls/Field';
 import { DateField } from '../../ui/controls/DateField';
 import { Form, FormError } from '../../ui/controls/Form';
@@ -116,19 +117,13 @@ export function TaskFormScreen({
             <DateField label="On" {...form.field('plannedOn')} hint="empty: a day is proposed" />
           </div>
           <div className="grid grid-cols-[repeat(auto-fit,minmax(170px,1fr))] gap-x-4">
-            {projects.length > 0 && (
-              <ChoiceField
-                name="projectId"
-                label="For"
-                value={values.projectId === null ? '' : String(values.projectId)}
-                onChange={(id) => set('projectId', id === '' ? null : Number(id))}
-                error={errors.projectId}
-                options={[
-                  { value: '', label: 'no project' },
-                  ...projects.map(({ id, name }) => ({ value: String(id), label: name })),
-                ]}
-              />
-            )}
+            <ProjectChoice
+              projects={projects}
+              projectId={values.projectId}
+              none="no project"
+              onChoose={(id) => set('projectId', id)}
+              error={errors.projectId}
+            />
             {others.length > 0 && (
               <ChoiceField
                 name="after.0.jobId"

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { InputError } from '../../core/common/inputError';
 import { requireWithin } from '../../core/common/require';
-import { parseNumber, parseQuantity, type Quantity, type UnitSystem } from '../../core/common/units';
+import { parseAmount, parseNumber, parseQuantity, type Quantity, type UnitSystem } from '../../core/common/units';
 
 /** The building blocks of form schemas: what was typed in, what it means out. */
 
@@ -55,6 +55,14 @@ export function quantity(kind: Quantity, system: UnitSystem): (typed: string) =>
     if (value > LARGEST[kind]) throw new InputError('more than one piece of yarn can be; is the unit right?', '');
     return value;
   };
+}
+
+/** Reads an amount of yarn that may be a mass (g) or a length (m), in any unit. */
+export function amount(system: UnitSystem): (typed: string) => { grams: number } | { metres: number } {
+  return (typed) =>
+    'grams' in parseAmount(typed, system, '')
+      ? { grams: quantity('mass', system)(typed) }
+      : { metres: quantity('length', system)(typed) };
 }
 
 /** Reads a whole number within bounds. */

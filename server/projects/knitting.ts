@@ -1,4 +1,4 @@
-import type { Estimate } from '../../core/common/estimate';
+import { type Estimate, sumOf } from '../../core/common/estimate';
 import type { RowWeighing } from '../../core/projects/consumptionFit';
 import {
   type Border,
@@ -56,7 +56,7 @@ export interface KnittingPage {
   finishedAt: string | null;
   deletedAt: string | null;
   project: { id: number; name: string } | null;
-  yarn: Pick<YarnView, 'id' | 'name' | 'colourHex' | 'dyeLot' | 'gauge'> & { gristMPerG: number | null };
+  yarn: Pick<YarnView, 'id' | 'name' | 'colourHex' | 'dyeLot'> & { gristMPerG: number | null };
   pattern: RowPattern;
   lastRow: number | null;
   border: Border | null;
@@ -75,14 +75,14 @@ export function knittingPage(db: Db, id: number): KnittingPage | undefined {
   if (!row) return undefined;
   const { yarn, rows, counted, balls, ballId, others, forecast, withAll } = followed(db, row);
   const project = row.projectId === null ? undefined : projectById(db, row.projectId);
-  const { id: yarnId, name, colourHex, dyeLot, gauge, grist } = yarn;
+  const { id: yarnId, name, colourHex, dyeLot, grist } = yarn;
   return {
     id,
     name: row.name,
     finishedAt: row.finishedAt,
     deletedAt: row.deletedAt,
     project: project ? { id: project.id, name: project.name } : null,
-    yarn: { id: yarnId, name, colourHex, dyeLot, gauge, gristMPerG: grist?.mean ?? null },
+    yarn: { id: yarnId, name, colourHex, dyeLot, gristMPerG: grist?.mean ?? null },
     pattern: row.pattern,
     lastRow: row.lastRow,
     border: row.border,
@@ -241,11 +241,6 @@ function viewOf(db: Db, row: RowWeighingRow, counts: boolean): RowWeighingView {
     counts,
   };
 }
-
-const sumOf = (masses: readonly Estimate[]): Estimate => ({
-  mean: masses.reduce((sum, { mean }) => sum + mean, 0),
-  sd: Math.hypot(...masses.map(({ sd }) => sd)),
-});
 
 interface Ball extends Omit<BallChoice, 'massG'> {
   yarnId: number;

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { inWords, readingFigure } from '../../core/common/format';
 import { InputError } from '../../core/common/inputError';
-import { parseAmount, type UnitSystem } from '../../core/common/units';
+import type { UnitSystem } from '../../core/common/units';
 import { type Border, BORDER_KINDS } from '../../core/projects/rowForecast';
 import { MOST_ROWS, type RowPattern, rowSums } from '../../core/projects/rowPattern';
 import { parseGauge } from '../../core/yarn/gauge';
@@ -19,7 +19,17 @@ import {
 } from '../../db/projects/knittings';
 import { projectById, type ProjectMark } from '../../db/projects/projects';
 import type { PieceRow } from '../../db/yarn/pieces';
-import { longText, number, quantity, read, readOptional, requestKey, text, wholeNumber } from '../common/fields';
+import {
+  amount,
+  longText,
+  number,
+  quantity,
+  read,
+  readOptional,
+  requestKey,
+  text,
+  wholeNumber,
+} from '../common/fields';
 import { ConflictError, runForm, type SaveResult, saving } from '../common/result';
 import { fromMg } from '../common/storageUnits';
 import { massOfReading, readingOfForm, type ScaleReading, weighingFields } from '../common/weighing';
@@ -47,17 +57,11 @@ function knittingFields(system: UnitSystem) {
     chart: longText,
     lastRow: optionalCount(MOST_ROWS),
     border: z.enum(['none', ...BORDER_KINDS]),
-    borderAmount: readOptional((typed) => amountOf(typed, system)),
+    borderAmount: readOptional(amount(system)),
     borderRows: optionalCount(1000),
     borderTimes: readOptional(number(0.5, 100)),
     gauge: readOptional((typed) => parseGauge(typed, '')),
   };
-}
-
-function amountOf(typed: string, system: UnitSystem): { grams: number } | { metres: number } {
-  return 'grams' in parseAmount(typed, system, '')
-    ? { grams: quantity('mass', system)(typed) }
-    : { metres: quantity('length', system)(typed) };
 }
 
 function rowWeighingFields(system: UnitSystem) {

@@ -1,9 +1,9 @@
 import { z } from 'zod';
 import { allot, ballsToBuy, type Need, type NeedStanding, onePutUp, type Stock } from '../../core/projects/allotment';
-import type { Estimate } from '../../core/common/estimate';
+import { sumOf } from '../../core/common/estimate';
 import { InputError } from '../../core/common/inputError';
 import type { KnittingLine } from '../../core/projects/rowForecast';
-import { parseAmount, type UnitSystem } from '../../core/common/units';
+import type { UnitSystem } from '../../core/common/units';
 import type { Verdict } from '../../core/yarn/yardage';
 import { massBefore } from '../../core/yarn/yarnLength';
 import type { Db } from '../../db/common/connection';
@@ -25,7 +25,7 @@ import {
   updateProject,
 } from '../../db/projects/projects';
 import { yarnById } from '../../db/yarn/yarns';
-import { longText, number, quantity, read, readOptional, requestKey, text, wholeNumber } from '../common/fields';
+import { amount, longText, number, read, readOptional, requestKey, text, wholeNumber } from '../common/fields';
 import { runForm, ConflictError, type SaveResult, saving } from '../common/result';
 import { fromMg, fromMm, toMg, toMm } from '../common/storageUnits';
 import { massFactOf } from '../common/weighing';
@@ -210,10 +210,7 @@ function stocksOf(db: Db, yarnIds: readonly number[]): Served['yarns'] {
           const fact = massFactOf(row);
           return fact ? [massBefore({ ...fact, treated: view.treated[row.id] }, view.fibres)] : [];
         });
-      const massG: Estimate = {
-        mean: view.gone === 'deleted' ? 0 : masses.reduce((sum, { mean }) => sum + mean, 0),
-        sd: Math.hypot(...masses.map(({ sd }) => sd)),
-      };
+      const massG = { ...sumOf(masses), ...(view.gone === 'deleted' && { mean: 0 }) };
       return [yarnId, { view, stock: { yarnId, grist: view.grist, massG } }];
     }),
   );
@@ -327,9 +324,8 @@ export type ProjectForm = z.input<ReturnType<typeof projectForm>>;
 
 /** What a project takes. */
 function metresOrGrams(typed: string, system: UnitSystem): { needMm: number | null; needMg: number | null } {
-  return 'grams' in parseAmount(typed, system, '')
-    ? { needMm: null, needMg: toMg(quantity('mass', system)(typed)) }
-    : { needMm: toMm(quantity('length', system)(typed)), needMg: null };
+  const need = amount(system)(typed);
+  return 'grams' in need ? { needMm: null, needMg: toMg(need.grams) } : { needMm: toMm(need.metres), needMg: null };
 }
 
 /** Begins a project, or changes one. */

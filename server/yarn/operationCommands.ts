@@ -1,6 +1,7 @@
 import type { LayingWay, LeavingWay } from '../../core/twist/strandWays';
 import { endsOf } from '../../core/bench/schools';
 import { type Fault, faultsAfter, type PackageEnd } from '../../core/yarn/faults';
+import { readingSd, stepOfSd } from '../../core/common/estimate';
 import { InputError } from '../../core/common/inputError';
 import { joinedFaults } from '../../core/yarn/faultPropagation';
 import type { Joint, OperationKind, PieceForm, WriteOffReason } from '../../core/yarn/piece';
@@ -211,7 +212,6 @@ function consume(db: Db, command: Consumption, now: Date): number {
 
 /** How far what is said to have been taken may be out. */
 const REPORTED_SHARE = 0.05;
-const STEPS_PER_SD = Math.sqrt(12);
 
 /** What is left of a piece, as it was weighed, or less what was taken. */
 function remainderOf(db: Db, piece: PieceRow, amount: Exclude<Amount, 'all'>): WeighedMass {
@@ -229,12 +229,12 @@ function remainderOf(db: Db, piece: PieceRow, amount: Exclude<Amount, 'all'>): W
   const remainingMg = piece.massMg - toMg(tookG);
   if (remainingMg <= 0) throw new InputError(`it weighed ${grams(piece.massMg)}: then all of it is gone`, 'took');
   // Not weighed by itself: as sure as what was said, put as the step of a scale.
-  const sdG = Math.hypot(tookG * REPORTED_SHARE, fromMg(piece.resolutionMg ?? 0) / STEPS_PER_SD);
+  const sdG = Math.hypot(tookG * REPORTED_SHARE, readingSd(fromMg(piece.resolutionMg ?? 0)));
   return {
     massMg: remainingMg,
     massFrom: 'scale',
     tareMg: 0,
-    resolutionMg: Math.max(1, toMg(sdG * STEPS_PER_SD)),
+    resolutionMg: Math.max(1, toMg(stepOfSd(sdG))),
     humidityPercent: piece.humidityPercent,
   };
 }

@@ -4,6 +4,7 @@ import { inMetres } from '../../../core/common/units';
 import type { ChangeKnittingForm } from '../../../server/projects/knittingForms';
 import { ChoiceField } from '../../../ui/controls/Choice';
 import { TextField } from '../../../ui/controls/Field';
+import { ProjectChoice } from '../../../ui/controls/ProjectChoice';
 import type { FormState } from '../../../ui/controls/useForm';
 import { useSystem } from '../../../ui/frame/Providers';
 import { PictureChoice } from '../../../ui/strand/PictureChoice';
@@ -43,19 +44,12 @@ export function KnittingFields<Values extends ChangeKnittingForm>({
     <>
       <div className="grid grid-cols-[repeat(auto-fit,minmax(min(260px,100%),1fr))] gap-x-4 gap-y-2">
         <TextField label="What it is" {...field('name')} placeholder="Harbour shawl" />
-        {projects.length > 0 && (
-          <ChoiceField
-            name="projectId"
-            label="For"
-            value={values.projectId === null ? '' : String(values.projectId)}
-            onChange={(id) => set('projectId', id === '' ? null : Number(id))}
-            options={[
-              { value: '', label: 'no project that is kept here' },
-              ...projects.map(({ id, name }) => ({ value: String(id), label: name })),
-            ]}
-            hint="what is used counts as done there"
-          />
-        )}
+        <ProjectChoice
+          projects={projects}
+          projectId={values.projectId}
+          onChoose={(id) => set('projectId', id)}
+          hint="what is used counts as done there"
+        />
       </div>
       <PictureChoice<Rows>
         question="Its rows or rounds"

@@ -3,7 +3,7 @@
 import { Button } from 'antd';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
-import { chanceInWords, inWords, readingFigure } from '../../../core/common/format';
+import { chanceInWords, inWords, readingFigure, upperFirst } from '../../../core/common/format';
 import type { RowForecast } from '../../../core/projects/rowForecast';
 import type { ScaleTool } from '../../../server/bench/bench';
 import type { KnittingPage } from '../../../server/projects/knitting';
@@ -222,8 +222,7 @@ function Reaches({
   return (
     <Notice tone={VERDICT_TONES[verdict]}>
       <strong className="text-lead">
-        {verdict === 'enough' ? 'Enough: about ' : verdict === 'tight' ? 'Tight: about ' : 'Short: about '}
-        {amount} {overG.mean >= 0 ? 'will be left over.' : 'are missing.'}
+        {upperFirst(verdict)}: about {amount} {overG.mean >= 0 ? 'will be left over.' : 'are missing.'}
       </strong>
       <div>
         Chance it is enough for row {lastRow}

@@ -8,6 +8,7 @@ import type { OperationFormPage } from '../../../server/yarn/operationFormPage';
 import type { ConsumeForm } from '../../../server/yarn/pieceOperations';
 import { ChoiceField } from '../../../ui/controls/Choice';
 import { TextField } from '../../../ui/controls/Field';
+import { ProjectChoice } from '../../../ui/controls/ProjectChoice';
 import { KnownMass } from '../../../ui/figures/Figures';
 import { blankWeighing, OperationForm } from '../../../ui/controls/OperationForm';
 import { OnScale } from '../../../ui/controls/OnScale';
@@ -112,18 +113,7 @@ export function ConsumeOperation({
           options={WRITE_OFF_REASONS.map((why) => ({ value: why, label: why }))}
         />
       ) : (
-        projects.length > 0 && (
-          <ChoiceField
-            name="projectId"
-            label="For"
-            value={values.projectId === null ? '' : String(values.projectId)}
-            onChange={(id) => set('projectId', id === '' ? null : Number(id))}
-            options={[
-              { value: '', label: 'no project that is kept here' },
-              ...projects.map(({ id, name }) => ({ value: String(id), label: name })),
-            ]}
-          />
-        )
+        <ProjectChoice projects={projects} projectId={values.projectId} onChoose={(id) => set('projectId', id)} />
       )}
     </OperationForm>
   );
