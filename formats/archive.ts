@@ -22,7 +22,7 @@ import type { Border } from '../core/projects/rowForecast';
  */
 
 export const ARCHIVE_FORMAT = 'lazy-acorn archive';
-export const ARCHIVE_VERSION = 9;
+export const ARCHIVE_VERSION = 10;
 
 const id = z.int().positive();
 const whole = z.int().positive();
@@ -30,6 +30,7 @@ const wholeOrNone = whole.nullable();
 const notNegative = z.int().nonnegative();
 const time = z.iso.datetime();
 const humidity = z.int().min(0).max(90).nullable();
+const hex = z.string().regex(/^#[0-9a-f]{6}$/);
 const flag = z.union([z.literal(0), z.literal(1)]);
 /** What stands in a column as JSON; undefined where it is torn. */
 function parsed(text: string): unknown {
@@ -78,7 +79,7 @@ export const archiveTables = {
   yarn: z.strictObject({
     id,
     ...bandTextColumns,
-    colour_hex: z.string().regex(/^#[0-9a-f]{6}$/),
+    colour_hex: hex,
     put_up_mg: wholeOrNone,
     put_up_mm: wholeOrNone,
     weight_class: z.int().min(0).max(7).nullable(),
@@ -199,7 +200,22 @@ export const archiveTables = {
     done_per_mille: z.int().min(0).max(1000),
   }),
   project_need_yarn: z.strictObject({ need_id: id, position: notNegative, yarn_id: id }),
-  mark: z.strictObject({ id, operation_id: id, piece_id: id, kind: z.enum(FAULT_KINDS), at_mm: notNegative }),
+  mark: z.strictObject({
+    id,
+    operation_id: id,
+    piece_id: id,
+    kind: z.enum(FAULT_KINDS),
+    at_mm: notNegative,
+    inner_hex: hex.nullable(),
+    outer_hex: hex.nullable(),
+  }),
+  colour_stretch: z.strictObject({
+    operation_id: id,
+    piece_id: id,
+    position: notNegative,
+    colour_hex: hex,
+    length_mm: wholeOrNone,
+  }),
   winder: z.strictObject({
     id,
     name: z.string(),
@@ -511,6 +527,10 @@ const UPGRADES: Record<number, (tables: OldTables) => OldTables> = {
     ],
   }),
   8: (tables) => ({ ...tables, knitting: [], row_weighing: [] }),
+  9: (tables) => ({
+    ...withColumns(tables, { mark: { inner_hex: null, outer_hex: null } }),
+    colour_stretch: [],
+  }),
 };
 
 const nextId = (rows: readonly OldRow[]) => 1 + Math.max(0, ...rows.map(({ id }) => Number(id)));

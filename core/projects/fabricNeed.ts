@@ -1,4 +1,4 @@
-import { type Estimate, readingSd, uniformSd } from '../common/estimate';
+import { type Estimate, product, readingSd, uniformSd } from '../common/estimate';
 import { requirePositive } from '../common/require';
 import type { Gauge } from '../yarn/gauge';
 
@@ -104,6 +104,18 @@ export function needByGauge(wantedCm2: number, { stitchesPer10Cm, rowsPer10Cm }:
     uniformSd(AREA_WITHIN),
   );
   return { mean, sd: mean * relativeSd };
+}
+
+/**
+ * What one stitch takes, by its gauge alone.
+ *
+ * @returns metres
+ * @example
+ * (1000 * metresAStitch({ stitchesPer10Cm: 22, rowsPer10Cm: 30 }).mean).toFixed(1) // => '17.0'
+ */
+export function metresAStitch(gauge: Gauge): Estimate {
+  const rows = gauge.rowsPer10Cm ?? USUAL_ROWS * gauge.stitchesPer10Cm;
+  return product(needByGauge(100, gauge), { mean: 1 / (gauge.stitchesPer10Cm * rows), sd: 0 });
 }
 
 const ALIKE_WITHIN = 0.08;

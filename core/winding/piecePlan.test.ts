@@ -27,6 +27,7 @@ const choices: PlanChoices = {
   firmness: 'usual',
   cutAtKnots: true,
   twice: false,
+  workFrom: 'centre',
 };
 const piece = { massG: { mean: 210, sd: 0.3 }, grist: { mean: 2, sd: 0.05 }, faults: [], fromEnd: 'inner' as const };
 

@@ -1,5 +1,6 @@
 import type { Estimate } from '../common/estimate';
-import { type Fault, type PackageEnd } from '../yarn/faults';
+import { type ColourAlong, coloursFrom } from '../yarn/coloursAlong';
+import { type Fault, mirrored, type PackageEnd } from '../yarn/faults';
 import { InputError } from '../common/inputError';
 import type { WinderLimit } from '../bench/winderLimit';
 import type { WoundOnto } from './run';
@@ -40,6 +41,8 @@ export interface PlanChoices {
   /** Cuts are moved to a knot that lies near. */
   cutAtKnots: boolean;
   twice: boolean;
+  /** The end that the cakes will be worked from. */
+  workFrom: 'centre' | 'outside';
   /** What a tool holds is a judgement; this one is the maker's own. */
   anyway?: boolean;
 }
@@ -49,6 +52,8 @@ export interface PieceToPlan {
   grist: Estimate;
   /** Along the piece from its inner end, and the end that will leave it first. */
   faults: readonly Fault[];
+  /** Along it from its inner end, where that is known. */
+  colours?: readonly ColourAlong[];
   fromEnd: PackageEnd;
   hankLoopM?: number;
 }
@@ -58,6 +63,8 @@ export interface PiecePlan extends WindingPlan {
   tools: PlanTool[];
   /** Along the strand from the end that leaves first. */
   faults: Fault[];
+  /** The same of its colours. */
+  colours: ColourAlong[];
   /** Parts that are more than their tool holds. */
   tooLarge: number[];
   /** As few equal cakes as the chosen tool takes. */
@@ -70,7 +77,7 @@ export interface PiecePlan extends WindingPlan {
  *
  * @throws InputError where more is wanted than there is, or a tool is not there
  * @example
- * planPiece({ massG: { mean: 150, sd: 0 }, grist: { mean: 2, sd: 0 }, faults: [], fromEnd: 'inner' }, { split: { by: 'equal', cakes: 1 }, toolKey: 'a', toolOfPart: {}, firmness: 'usual', cutAtKnots: true, twice: false }, [{ key: 'a', name: 'a', onto: 'winder', maxMassG: 113, maxDiameterMm: 98, coreDiameterMm: 24, heightMm: 68, spindleTurnsPerCrank: 4, crossingAngleDeg: 20, density: { mean: 0.3, sd: 0 }, crankRatioSd: 0, secondsPerTurn: 1 }]).cakes.length // => 2
+ * planPiece({ massG: { mean: 150, sd: 0 }, grist: { mean: 2, sd: 0 }, faults: [], fromEnd: 'inner' }, { split: { by: 'equal', cakes: 1 }, toolKey: 'a', toolOfPart: {}, firmness: 'usual', cutAtKnots: true, twice: false, workFrom: 'centre' }, [{ key: 'a', name: 'a', onto: 'winder', maxMassG: 113, maxDiameterMm: 98, coreDiameterMm: 24, heightMm: 68, spindleTurnsPerCrank: 4, crossingAngleDeg: 20, density: { mean: 0.3, sd: 0 }, crankRatioSd: 0, secondsPerTurn: 1 }]).cakes.length // => 2
  */
 export function planPiece(piece: PieceToPlan, choices: PlanChoices, tools: readonly PlanTool[]): PiecePlan {
   const { massG, grist } = piece;
@@ -83,9 +90,11 @@ export function planPiece(piece: PieceToPlan, choices: PlanChoices, tools: reado
   const fit = winderFit({ massG: massG.mean, densityGPerCm3: main.density.mean, winder: main });
   // One that is a little too full is less trouble than two; several are made so that none is.
   const fewest = choices.anyway || massG.mean <= mostOn(main, fit.usableMassG) ? 1 : fit.cakes;
-  const parts = splitParts(massG.mean, atLeast(choices.split, fewest));
+  const colours = coloursFrom(piece.fromEnd, piece.colours ?? []);
+  const strand = { gristMPerG: grist.mean, colours, worked: choices.workFrom };
+  const parts = splitParts(massG.mean, atLeast(choices.split, fewest), strand);
   const onTools = parts.map((_, i) => toolCalled(choices.toolOfPart[i] ?? choices.toolKey));
-  const faults = fromLeavingEnd(piece.faults, massG.mean * grist.mean, piece.fromEnd);
+  const faults = piece.fromEnd === 'inner' ? [...piece.faults] : mirrored(piece.faults, massG.mean * grist.mean);
   const mostG = parts.map(
     ({ massG }, i) => winderFit({ massG, densityGPerCm3: onTools[i]!.density.mean, winder: onTools[i]! }).usableMassG,
   );
@@ -110,6 +119,7 @@ export function planPiece(piece: PieceToPlan, choices: PlanChoices, tools: reado
     ...plan,
     tools: onTools,
     faults,
+    colours,
     fewest,
     tooLarge: plan.cakes.flatMap(({ massG, usableMassG }, i) =>
       !choices.anyway && massG > mostOn(onTools[i]!, usableMassG) + SLACK_G ? [i] : [],
@@ -136,13 +146,5 @@ function atLeast(split: Split, fewest: number): Split {
 
 /** A piece of a project must not come out short: only cakes that are not for something may give up a little. */
 function leastShareOf(split: Split): number {
-  return split.by === 'pieces' ? 1 : 0.9;
-}
-
-/**
- * Faults by where they come off the piece, when it is taken from one of its ends.
- */
-function fromLeavingEnd(faults: readonly Fault[], lengthM: number, fromEnd: PackageEnd): Fault[] {
-  if (fromEnd === 'inner') return [...faults];
-  return faults.map(({ kind, atM }) => ({ kind, atM: Math.max(0, lengthM - atM) })).reverse();
+  return split.by === 'pieces' || split.by === 'matched' ? 1 : 0.9;
 }

@@ -155,7 +155,8 @@ export type NewRunEvent = { part: number } & (
   | { kind: 'turns'; amount: number; by?: 'pace' }
   | { kind: 'stop'; reason: StopReason; atTurn: number }
   | { kind: 'resume' }
-  | { kind: 'mark'; mark: MarkKind; atTurn: number }
+  /** Of a change of colour also the colour that begins there, where it was chosen. */
+  | { kind: 'mark'; mark: MarkKind; atTurn: number; hex?: string }
   /** Takes the last mark of this part back. */
   | { kind: 'unmark' }
   /** Whoever winds from here on. */
@@ -208,7 +209,7 @@ export interface RunState {
   ticked: string[];
   stopped: { reason: StopReason; sinceMs: number } | null;
   stops: (RunMark & { reason: StopReason })[];
-  marks: (RunMark & { mark: MarkKind })[];
+  marks: (RunMark & { mark: MarkKind; hex?: string })[];
   /** What went wrong where, and what helped. */
   troubles: (RunMark & TroubleReport)[];
   /** What a cake weighed before the next was wound, its tare taken off; null where nobody looked. */
@@ -315,7 +316,10 @@ export function afterEvent(state: RunState, event: RunEvent): RunState {
     case 'resume':
       return { ...state, stopped: null, lastTurnMs: state.uncounted.includes(state.part) ? atMs : state.lastTurnMs };
     case 'mark':
-      return { ...state, marks: [...state.marks, { part, atTurn: event.atTurn, mark: event.mark }] };
+      return {
+        ...state,
+        marks: [...state.marks, { part, atTurn: event.atTurn, mark: event.mark, ...(event.hex && { hex: event.hex }) }],
+      };
     case 'unmark': {
       const last = state.marks.findLastIndex((mark) => mark.part === part);
       return { ...state, marks: state.marks.filter((_, i) => i !== last) };

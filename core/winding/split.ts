@@ -1,4 +1,6 @@
+import type { ColourAlong } from '../yarn/coloursAlong';
 import type { Fault } from '../yarn/faults';
+import { type CutAt, type MatchedPart, matchedParts } from './matchedParts';
 import { InputError } from '../common/inputError';
 import { requirePositive } from '../common/require';
 import { parseAmount, parseNumber, type UnitSystem } from '../common/units';
@@ -10,7 +12,9 @@ export type Split =
   /** For the pieces of a project: two sleeves and a body. What is over becomes a cake of its own or is shared out. */
   | { by: 'pieces'; pieces: readonly WantedPiece[]; over: 'own cake' | 'shared' }
   /** Cakes of one size, as many as there are; the last takes what is over. */
-  | { by: 'size'; massG: number };
+  | { by: 'size'; massG: number }
+  /** So many that begin at the same place of the colour repeat; see `matchedParts`. */
+  | { by: 'matched'; name: string; count: number; massG: number; begin: number | null };
 
 export interface WantedPiece {
   name: string;
@@ -23,13 +27,16 @@ export interface WantedPiece {
 export interface SplitPart {
   name: string;
   massG: number;
+  /** The change of colour that its end is found by. */
+  cutAt?: CutAt;
 }
 
 /** A split as it is typed: amounts in grams or metres, in any unit. */
 export type TypedSplit =
   | { by: 'equal'; cakes: number }
   | { by: 'pieces'; pieces: readonly { name: string; count: string; amount: string }[]; over: 'own cake' | 'shared' }
-  | { by: 'size'; size: string };
+  | { by: 'size'; size: string }
+  | { by: 'matched'; name: string; count: string; amount: string; begin: number | null };
 
 /**
  * Reads a split as it was typed. Amounts in metres become grams by the yarn's grist.
@@ -48,6 +55,14 @@ export function readSplit(typed: TypedSplit, gristMPerG: number, system: UnitSys
       return typed;
     case 'size':
       return { by: 'size', massG: massOf(typed.size, 'split.size') };
+    case 'matched':
+      return {
+        by: 'matched',
+        name: typed.name.trim(),
+        count: typed.count.trim() === '' ? 2 : parseNumber(typed.count, 'split.count'),
+        massG: massOf(typed.amount, 'split.amount'),
+        begin: typed.begin,
+      };
     case 'pieces':
       return {
         by: 'pieces',
@@ -67,9 +82,13 @@ const MOST_PARTS = 99;
 /** Less than this is an end, not a cake. */
 const SMALLEST_CAKE_G = 1;
 
+/** What is not asked of it: how its colours lie. */
+const NO_STRAND = { gristMPerG: 1, colours: [], worked: 'centre' } as const;
+
 /**
  * The parts of a split, in the order of winding.
  *
+ * @param strand its colours, for parts that begin alike
  * @param path of the split in the caller's own input, for errors
  * @throws InputError where more is wanted than there is, or where a part is nothing
  * @example
@@ -77,7 +96,7 @@ const SMALLEST_CAKE_G = 1;
  * @example
  * splitParts(90, { by: 'equal', cakes: 2 }) // => [{ name: '', massG: 45 }, { name: '', massG: 45 }]
  */
-export function splitParts(totalG: number, split: Split, path = 'split'): SplitPart[] {
+export function splitParts(totalG: number, split: Split, strand: Strand = NO_STRAND, path = 'split'): SplitPart[] {
   requirePositive(totalG, 'massG');
   switch (split.by) {
     case 'equal':
@@ -86,7 +105,37 @@ export function splitParts(totalG: number, split: Split, path = 'split'): SplitP
       return partsOfSize(totalG, requirePositive(split.massG, `${path}.size`), `${path}.size`);
     case 'pieces':
       return piecesOfProject(totalG, split, path);
+    case 'matched':
+      return partsThatMatch(split, strand, path);
   }
+}
+
+/** What parts are cut along. */
+export interface Strand {
+  gristMPerG: number;
+  /** From the end that leaves first. */
+  colours: readonly ColourAlong[];
+  /** The end of each cake that it will be worked from. */
+  worked: 'centre' | 'outside';
+}
+
+function partsThatMatch(
+  { name, count, massG, begin }: Extract<Split, { by: 'matched' }>,
+  { gristMPerG, colours, worked }: Strand,
+  path: string,
+): SplitPart[] {
+  if (!Number.isInteger(count) || count < 2 || count > MOST_PARTS)
+    throw new InputError(`a whole number, 2 to ${MOST_PARTS}`, `${path}.count`);
+  const eachM = requirePositive(massG, `${path}.amount`) * gristMPerG;
+  const nameOf = (is: MatchedPart['is']) => {
+    if (is === 'before') return 'what comes before';
+    return is === 'over' ? 'what is over' : `${name} ${is}`.trim();
+  };
+  return matchedParts(colours, { count, eachM, begin, worked }).map(({ is, lengthM, cutAt }) => ({
+    name: nameOf(is),
+    massG: lengthM / gristMPerG,
+    ...(cutAt && { cutAt }),
+  }));
 }
 
 function equalParts(totalG: number, cakes: number, path: string): SplitPart[] {
@@ -179,7 +228,7 @@ export function cutsAtFaults<Part extends SplitPart>(
 
 /**
  * How the next piece is split, where several are wound one after another: in the same way, but whole where the first
- * was split for the pieces of a project, which it has given already.
+ * was split for the pieces of a project or for a pair, which it has given already.
  *
  * @example
  * splitOfNext({ by: 'size', sizeG: 50 }) // => { by: 'size', sizeG: 50 }
@@ -187,5 +236,5 @@ export function cutsAtFaults<Part extends SplitPart>(
  * splitOfNext({ by: 'pieces', pieces: [] }) // => { by: 'equal', cakes: 1 }
  */
 export function splitOfNext<Asked extends { by: string }>(asked: Asked): Asked | { by: 'equal'; cakes: 1 } {
-  return asked.by === 'pieces' ? { by: 'equal', cakes: 1 } : asked;
+  return asked.by === 'pieces' || asked.by === 'matched' ? { by: 'equal', cakes: 1 } : asked;
 }

@@ -1,6 +1,7 @@
 import { type CakeShape, crankTurnsAtG, DENSITY_WOUND_ONCE, massAtTurnsG, radiusAtMm } from '../bench/cake';
 import { type Estimate, HALF_WIDTH_90, product } from '../common/estimate';
 import { requirePositive } from '../common/require';
+import type { CutAt } from './matchedParts';
 import type { SplitPart } from './split';
 import { winderFit, type WinderFitResult, type WinderLimits } from '../bench/winderFit';
 
@@ -38,6 +39,7 @@ export interface WindingPlanInput {
 /** One cake of the plan. */
 export interface PlannedCake {
   name: string;
+  cutAt?: CutAt;
   massG: number;
   lengthM: number;
   /** Where it begins along the strand, in metres from the end that leaves first. */
@@ -191,6 +193,7 @@ function plannedCake(part: PartToWind, grist: Estimate, startM: number, last: bo
   const slowFromTurn = crankTurnsAtG(shape, slowFromG, grist.mean);
   return {
     name,
+    ...(part.cutAt && { cutAt: part.cutAt }),
     massG,
     lengthM: massG * grist.mean,
     startM,

@@ -25,7 +25,7 @@ export function joinedFaults(parts: readonly JoinedPiece[], joint: Joint, length
     const [mine] = faultsAfter({ ...part, partsM: [part.lengthM] }).parts as [Fault[]];
     const placed = [
       ...(i > 0 && joint === 'knot' ? [{ kind: 'knot' as const, atM: startM * stretch }] : []),
-      ...mine.map(({ kind, atM }) => ({ kind, atM: (startM + atM) * stretch })),
+      ...mine.map((fault) => ({ ...fault, atM: (startM + fault.atM) * stretch })),
     ];
     startM += part.lengthM;
     return placed;
@@ -43,7 +43,7 @@ export function remainingFaults(faults: readonly Fault[], takenM: readonly Taken
   return takenM.reduce<Fault[]>(
     (still, { took, remaining, fromEnd }) =>
       still
-        .map(({ kind, atM }) => ({ kind, atM: fromEnd === 'inner' ? atM - took : atM }))
+        .map((fault) => ({ ...fault, atM: fromEnd === 'inner' ? fault.atM - took : fault.atM }))
         .filter(({ atM }) => atM >= 0 && atM <= remaining),
     [...faults],
   );

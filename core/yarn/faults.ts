@@ -10,6 +10,9 @@ export interface Fault {
   kind: FaultKind;
   /** Metres from the inner end. */
   atM: number;
+  /** Of a change of colour: the colour on the side of the inner end, and on the side of the outer one, where they were seen. */
+  innerHex?: string;
+  outerHex?: string;
 }
 
 export interface WoundFrom {
@@ -42,14 +45,14 @@ export function faultsAfter({ lengthM, faults, fromEnd, partsM, restM = 0 }: Wou
   const totalM = takenM + restM;
   const parts = partsM.map((): Fault[] => []);
   const rest: Fault[] = [];
-  for (const { kind, atM } of faults) {
-    const share = Math.min(1, Math.max(0, atM / lengthM));
+  for (const fault of faults) {
+    const share = Math.min(1, Math.max(0, fault.atM / lengthM));
     const leavesAtM = (fromEnd === 'inner' ? share : 1 - share) * totalM;
     const { part, startM } = partAt(leavesAtM, partsM);
     if (leavesAtM > takenM)
       // What stays behind keeps its other end: seen from the inner one, only a part that left there moves the places.
-      rest.push({ kind, atM: fromEnd === 'inner' ? leavesAtM - takenM : totalM - leavesAtM });
-    else parts[part]!.push({ kind, atM: leavesAtM - startM });
+      rest.push({ ...fault, atM: fromEnd === 'inner' ? leavesAtM - takenM : totalM - leavesAtM });
+    else parts[part]!.push({ ...(fromEnd === 'inner' ? fault : turned(fault)), atM: leavesAtM - startM });
   }
   return { parts: parts.map(inOrder), rest: inOrder(rest) };
 }
@@ -64,6 +67,20 @@ function partAt(leavesAtM: number, partsM: readonly number[]): { part: number; s
 }
 
 /**
+ * The same faults seen from the other end.
+ *
+ * @example
+ * mirrored([{ kind: 'colour change', atM: 30, innerHex: '#8a8f6a', outerHex: '#a4552e' }], 100) // => [{ kind: 'colour change', atM: 70, innerHex: '#a4552e', outerHex: '#8a8f6a' }]
+ */
+export function mirrored(faults: readonly Fault[], lengthM: number): Fault[] {
+  return inOrder(faults.map((fault) => ({ ...turned(fault), atM: Math.max(0, lengthM - fault.atM) })));
+}
+
+function turned({ innerHex, outerHex, ...fault }: Fault): Fault {
+  return { ...fault, ...(outerHex && { innerHex: outerHex }), ...(innerHex && { outerHex: innerHex }) };
+}
+
+/**
  * Faults that were known beforehand together with those that were seen in passing. One that was seen where one of its
  * kind was expected is the same one, and its place is the one just seen.
  *
@@ -73,13 +90,20 @@ function partAt(leavesAtM: number, partsM: readonly number[]): { part: number; s
  */
 export function reconciled(expected: readonly Fault[], seen: readonly Fault[], withinM: number): Fault[] {
   const unmet = [...expected];
-  for (const fault of seen) {
+  const met = seen.map((fault) => {
     const near = unmet
-      .filter(({ kind, atM }) => kind === fault.kind && Math.abs(atM - fault.atM) <= withinM)
+      .filter((each) => mayBeTheSame(each, fault) && Math.abs(each.atM - fault.atM) <= withinM)
       .sort((a, b) => Math.abs(a.atM - fault.atM) - Math.abs(b.atM - fault.atM))[0];
     if (near) unmet.splice(unmet.indexOf(near), 1);
-  }
-  return inOrder([...unmet, ...seen]);
+    return { ...near, ...fault };
+  });
+  return inOrder([...unmet, ...met]);
+}
+
+/** Of one kind, and of the same colours as far as they were seen. */
+function mayBeTheSame(a: Fault, b: Fault): boolean {
+  const agree = (one?: string, other?: string) => !one || !other || one === other;
+  return a.kind === b.kind && agree(a.innerHex, b.innerHex) && agree(a.outerHex, b.outerHex);
 }
 
 /**

@@ -75,22 +75,26 @@ export interface MarkRow {
   pieceId: number;
   kind: FaultKind;
   atMm: number;
+  /** Of a change of colour, where they were seen: the colours towards the inner end and towards the outer one. */
+  innerHex: string | null;
+  outerHex: string | null;
 }
 
 export function insertMark(db: Db, operationId: number, mark: MarkRow): void {
-  prepared(db, sql`INSERT INTO mark (operation_id, piece_id, kind, at_mm) VALUES (?, ?, ?, ?)`).run(
-    operationId,
-    mark.pieceId,
-    mark.kind,
-    mark.atMm,
-  );
+  prepared(
+    db,
+    sql`INSERT INTO mark (operation_id, piece_id, kind, at_mm, inner_hex, outer_hex)
+     VALUES (@operationId, @pieceId, @kind, @atMm, @innerHex, @outerHex)`,
+  ).run({ operationId, ...mark });
 }
 
 /** The marks along the pieces of a yarn, of operations that still hold, and which of them set each down. */
 export function marksOfYarn(db: Db, yarnId: number): (MarkRow & { operationId: number })[] {
   return prepared<MarkRow & { operationId: number }>(
     db,
-    sql`SELECT m.piece_id AS pieceId, m.kind, m.at_mm AS atMm, m.operation_id AS operationId FROM mark m
+    sql`SELECT m.piece_id AS pieceId, m.kind, m.at_mm AS atMm, m.inner_hex AS innerHex, m.outer_hex AS outerHex,
+       m.operation_id AS operationId
+     FROM mark m
      JOIN piece p ON p.id = m.piece_id JOIN live_operation o ON o.id = m.operation_id
      WHERE p.yarn_id = ? ORDER BY m.piece_id, m.at_mm`,
   ).all(yarnId);

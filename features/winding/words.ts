@@ -1,5 +1,5 @@
 import type { Handling } from '../../core/yarn/fibre';
-import { inWords, spanFigure } from '../../core/common/format';
+import { inWords, lengthFigure, spanFigure } from '../../core/common/format';
 import { needsSwift } from '../../core/yarn/piece';
 import type {
   CountingDevice,
@@ -11,6 +11,7 @@ import type {
   StopReason,
   WoundOnto,
 } from '../../core/winding/run';
+import type { CutAt } from '../../core/winding/matchedParts';
 import type { SwiftResult } from '../../core/bench/swift';
 import type { UnitSystem } from '../../core/common/units';
 import type { RunPage } from '../../server/winding/runEvents';
@@ -120,6 +121,16 @@ export const MARK_WORDS: Record<MarkKind, string> = {
   'colour change': 'Colour',
   'tension changed': 'Tension',
 };
+
+/** Where to cut by a colour: "where grey begins", "1.2 m before grey begins". */
+export function cutInWords(
+  { hex, beforeM }: CutAt,
+  names: Readonly<Record<string, string>>,
+  system: UnitSystem,
+): string {
+  const begins = `${names[hex] ?? 'the next colour'} begins`;
+  return beforeM < 0.05 ? `where ${begins}` : `${inWords(lengthFigure(beforeM, system))} before ${begins}`;
+}
 
 export const STEADY_WORDS: Record<Steadiness, string> = {
   steady: 'steady',

@@ -17,6 +17,7 @@ import {
   weighPiece,
 } from '../../server/yarn/pieceOperations';
 import { database } from '../../server/common/database';
+import { type ColoursForm, measureColours } from '../../server/yarn/colours';
 import * as lifecycle from '../../server/yarn/yarnLifecycle';
 import { takeListBack } from '../../server/exchange/wholesale';
 import { type FaultForm, noteFault } from '../../server/yarn/measurementForms';
@@ -91,6 +92,10 @@ export const undoImport = action([z.string().min(8).max(80)], async (batch) => (
 
 export const takePictureAway = action([id, flag], (pictureId, away) =>
   removePicture(database(), pictureId, away, new Date()),
+);
+
+export const keepColours = action([id, formOf<ColoursForm>()], async (pieceId, form) =>
+  measureColours(database(), pieceId, form, await unitSystem(), new Date()),
 );
 
 export const keepFault = action([id, formOf<FaultForm>()], async (pieceId, form) =>

@@ -26,6 +26,13 @@ export const longText = z
   .max(10_000, 'at most 10,000 characters')
   .regex(...SHOWN_IN_LINES);
 
+/** The colour of a swatch. */
+export const colourHex = z
+  .string()
+  .trim()
+  .toLowerCase()
+  .regex(/^#[0-9a-f]{6}$/, 'a colour like #6b705c');
+
 export const requestKey = z.string().min(8).max(80);
 
 /** A field read by one of core's own readers; its complaint becomes the field's message. */

@@ -25,7 +25,14 @@ const miniRunPlan = z.strictObject({
   reel: reelThen,
   fromEnd: z.enum(PACKAGE_ENDS),
   /** From the end that leaves first. */
-  faults: z.array(z.strictObject({ kind: z.enum(FAULT_KINDS), atM: notNegative })),
+  faults: z.array(
+    z.strictObject({
+      kind: z.enum(FAULT_KINDS),
+      atM: notNegative,
+      innerHex: z.string().optional(),
+      outerHex: z.string().optional(),
+    }),
+  ),
   segmentsG: z.array(positive).min(1),
   cutLossG: notNegative,
   /** Of that, what goes into ties. */

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { SyncedRun } from '../../core/common/runSync';
-import { type Fault, faultsAfter } from '../../core/yarn/faults';
+import { type Fault, faultsAfter, mirrored } from '../../core/yarn/faults';
 import { gramsPerLoopByGrist } from '../../core/minis/miniLoops';
 import { cutsAlong } from '../../core/minis/cutMap';
 import type { Estimate } from '../../core/common/estimate';
@@ -102,12 +102,10 @@ function runPlanOf(db: Db, miniPlan: MiniPlanContent, pieceId: number): MiniRunP
     strandMm: yarn.strandMm,
     reel: miniPlan.reel,
     fromEnd: planned.fromEnd,
-    faults: parent.faults
-      .map(({ kind, atM }) => ({
-        kind,
-        atM: Math.min(lengthM, Math.max(0, planned.fromEnd === 'inner' ? atM : lengthM - atM)),
-      }))
-      .sort((a, b) => a.atM - b.atM),
+    faults: (planned.fromEnd === 'inner' ? parent.faults : mirrored(parent.faults, lengthM)).map((fault) => ({
+      ...fault,
+      atM: Math.min(lengthM, fault.atM),
+    })),
     segmentsG,
     cutLossG: miniPlan.cutLossG,
     tiesG: miniPlan.tiesG,
@@ -320,8 +318,7 @@ function faultsAlong(cut: Cut, pieces: readonly CutOff[]): ReturnType<typeof fau
     restM,
   });
   // What is left of a cake that was taken from outside keeps its own inner end; of any other, the end where it was cut.
-  const rest = plan.fromEnd === 'inner' ? after.rest : after.rest.map(({ kind, atM }) => ({ kind, atM: restM - atM }));
-  return { ...after, rest };
+  return { ...after, rest: plan.fromEnd === 'inner' ? after.rest : mirrored(after.rest, restM) };
 }
 
 function keepMini(

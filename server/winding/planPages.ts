@@ -1,3 +1,5 @@
+import type { ColourRepeat } from '../../core/yarn/colourRepeat';
+import type { ColourAlong } from '../../core/yarn/coloursAlong';
 import { kindOfYarn } from '../../core/yarn/fibre';
 import type { PlanTool } from '../../core/winding/piecePlan';
 import { needsSwift, woundBefore } from '../../core/yarn/piece';
@@ -10,6 +12,7 @@ import { type PlannedUse, plannedUse } from '../yarn/plannedUse';
 import { withLimits } from './limits';
 import { planTools } from '../bench/planTools';
 import { schools } from '../bench/schools';
+import { coloursOfPiece, coloursOfYarn } from '../yarn/colours';
 import { newestOnShelf, type ShelfCard } from '../yarn/shelf';
 import { piecePage, type PieceView, type YarnView } from '../yarn/yarnViews';
 
@@ -17,6 +20,10 @@ import { piecePage, type PieceView, type YarnView } from '../yarn/yarnViews';
 export interface PlanPage {
   yarn: YarnView;
   piece: PieceView;
+  /** Along the piece from its inner end; empty where nobody looked. */
+  colours: ColourAlong[];
+  /** How its colours repeat; null where that was not measured. */
+  repeat: ColourRepeat | null;
   /** Other pieces of the yarn in the same form, that may be wound after it in the same way. */
   alike: PieceView[];
   tools: PlanTool[];
@@ -44,6 +51,8 @@ export function planPage(db: Db, pieceId: number): PlanPage | undefined {
   return {
     yarn,
     piece,
+    colours: coloursOfPiece(db, piece),
+    repeat: coloursOfYarn(db, yarn.id).repeat,
     alike: others.filter(({ form, openRunId, mass }) => form === piece.form && openRunId === null && mass !== null),
     tools: piece.grist ? withLimits(db, planTools(tools, { id: yarn.id, kind, grist: piece.grist, again }), tools) : [],
     swifts: tools.swifts,

@@ -19,6 +19,7 @@ import { fromMm } from '../common/storageUnits';
 import { type RunFrame, runFrame, type RunKind } from './runSync';
 import { readPlan, type RunPlan } from './runPlan';
 import { spindleTurning, windingWays } from '../yarn/strandWays';
+import { colourHex } from '../common/fields';
 import { labelsToCome } from '../yarn/yarns';
 
 const atTurn = z.int().min(0).max(10_000_000);
@@ -40,7 +41,13 @@ const runEvents = eventsOf<RunEvent>(
     }),
     z.strictObject({ ...eventBase, kind: z.literal('stop'), reason: z.enum(STOP_REASONS), atTurn }),
     z.strictObject({ ...eventBase, kind: z.literal('resume') }),
-    z.strictObject({ ...eventBase, kind: z.literal('mark'), mark: z.enum(MARK_KINDS), atTurn }),
+    z.strictObject({
+      ...eventBase,
+      kind: z.literal('mark'),
+      mark: z.enum(MARK_KINDS),
+      atTurn,
+      hex: colourHex.optional(),
+    }),
     z.strictObject({ ...eventBase, kind: z.literal('unmark') }),
     z.strictObject({ ...eventBase, kind: z.literal('hand over'), who: z.string().trim().min(1).max(60), atTurn }),
     z.strictObject({ ...eventBase, kind: z.literal('weighed'), massG: z.number().min(0.1).max(100_000).nullable() }),

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { angleOnCoreDeg } from '../../core/bench/cake';
-import { faultsAfter, FAULT_KINDS, type Fault, placeWithinM, reconciled } from '../../core/yarn/faults';
+import { faultsAfter, FAULT_KINDS, type Fault, mirrored, placeWithinM, reconciled } from '../../core/yarn/faults';
+import { stretchesSeen } from '../../core/yarn/coloursAlong';
 import { InputError } from '../../core/common/inputError';
 import { type RunState, turnsSeen, turnsSoFar, woundParts } from '../../core/winding/run';
 import { counterLengthM } from '../../core/winding/lengthSources';
@@ -15,6 +16,7 @@ import { endRun, openRunOfPiece, reopenRun, runById } from '../../db/winding/run
 import { insertWoundCake } from '../../db/winding/woundCakes';
 import { once, pieceThere, putPiece, type Recorded } from '../yarn/recordOperation';
 import { longText, quantity, read, readOptional, requestKey } from '../common/fields';
+import { keepStretches } from '../yarn/colours';
 import { keepMarks } from '../yarn/faults';
 import { ConflictError, runForm, type SaveResult, saving } from '../common/result';
 import { readPlan, type RunPlan } from './runPlan';
@@ -226,22 +228,34 @@ function keepFaults(
     restM,
   });
   cakes.forEach(({ part, pieceId, lengthM }, i) => {
-    const seen = state.marks.flatMap((mark): Fault[] => {
-      const kind = FAULT_KINDS.find((kind) => kind === mark.mark);
-      if (mark.part !== part || !kind) return [];
-      return [{ kind, atM: placeOnCake(plan, state, part, mark.atTurn, lengthM) }];
-    });
-    const withinM = state.uncounted.includes(part) ? PLACE_BY_TIME * lengthM : placeWithinM(lengthM);
+    const seen = faultsSeen(plan, state, part, lengthM);
+    const uncounted = state.uncounted.includes(part);
+    const withinM = uncounted ? PLACE_BY_TIME * lengthM : placeWithinM(lengthM);
     keepMarks(db, operationId, pieceId, reconciled(after.parts[i]!, seen, withinM));
+    const changes = seen.filter(({ outerHex }) => outerHex);
+    // A hand is no clock: where nobody counted, no stretch is measured.
+    if (!uncounted && changes.length > 0) keepStretches(db, operationId, pieceId, stretchesSeen(changes, plan.palette));
   });
   // What is left of a cake that was taken from outside keeps its own inner end; of any other, the end where it was cut.
   if (restId !== null)
-    keepMarks(
-      db,
-      operationId,
-      restId,
-      plan.fromEnd === 'inner' ? after.rest : after.rest.map(({ kind, atM }) => ({ kind, atM: restM - atM })),
-    );
+    keepMarks(db, operationId, restId, plan.fromEnd === 'inner' ? after.rest : mirrored(after.rest, restM));
+}
+
+/** What was marked while a cake was wound, from its inner end. A colour that begins somewhere ends at the next change. */
+function faultsSeen(plan: RunPlan, state: RunState, part: number, lengthM: number): Fault[] {
+  let colour: string | undefined;
+  return state.marks
+    .filter((mark) => mark.part === part)
+    .sort((a, b) => a.atTurn - b.atTurn)
+    .flatMap(({ mark, atTurn, hex }): Fault[] => {
+      const kind = FAULT_KINDS.find((kind) => kind === mark);
+      if (!kind) return [];
+      const fault = { kind, atM: placeOnCake(plan, state, part, atTurn, lengthM) };
+      if (kind !== 'colour change') return [fault];
+      const before = colour;
+      colour = hex;
+      return [{ ...fault, ...(before && { innerHex: before }), ...(hex && { outerHex: hex }) }];
+    });
 }
 
 /** Where nobody counts, time tells the place of a fault, and a hand is not a clock. */

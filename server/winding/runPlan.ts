@@ -43,7 +43,13 @@ const tool = z.strictObject({
   leadMm: notNegative.optional(),
 });
 
-const fault = z.strictObject({ kind: z.enum(FAULT_KINDS), atM: notNegative });
+const hex = z.string().regex(/^#[0-9a-f]{6}$/);
+const fault = z.strictObject({
+  kind: z.enum(FAULT_KINDS),
+  atM: notNegative,
+  innerHex: hex.optional(),
+  outerHex: hex.optional(),
+});
 
 /** The figures that a run was begun with. They stay as they were, whatever becomes of the tools. */
 const plan = z.strictObject({
@@ -70,6 +76,19 @@ const plan = z.strictObject({
   }),
   /** What was known to lie along the strand, from the end that leaves first. */
   faults: z.array(fault),
+  /** Its colours, in the same order. */
+  colours: z
+    .array(
+      z.strictObject({
+        hex: hex.nullable(),
+        fromM: notNegative,
+        toM: notNegative,
+        place: z.int().nonnegative().nullable(),
+      }),
+    )
+    .default([]),
+  /** Those that may be marked, in the order in which they come again. */
+  palette: z.array(hex).default([]),
   /** Pieces to be wound after this one in the same way. */
   queue: z.array(z.int().positive()),
   /** What was asked for, so that the next can be asked for alike. */
@@ -78,6 +97,7 @@ const plan = z.strictObject({
     .array(
       z.strictObject({
         name: z.string(),
+        cutAt: z.strictObject({ hex, beforeM: notNegative }).optional(),
         massG: positive,
         lengthM: positive,
         startM: notNegative,

@@ -20,6 +20,7 @@ import { runForm, ConflictError, type SaveResult } from '../common/result';
 import { withLimits } from './limits';
 import { readPlan, type RunPlan } from './runPlan';
 import { schools } from '../bench/schools';
+import { coloursOfPiece, coloursOfYarn } from '../yarn/colours';
 import { pieceView, yarnView } from '../yarn/yarnViews';
 import { fromMm, toMm } from '../common/storageUnits';
 
@@ -28,6 +29,13 @@ const toolKey = z.string().regex(/^(winder|form) \d{1,9}$/);
 const typedSplit = z.discriminatedUnion('by', [
   z.strictObject({ by: z.literal('equal'), cakes: z.int().min(1).max(99) }),
   z.strictObject({ by: z.literal('size'), size: text }),
+  z.strictObject({
+    by: z.literal('matched'),
+    name: text,
+    count: text,
+    amount: text,
+    begin: z.int().min(0).max(999).nullable(),
+  }),
   z.strictObject({
     by: z.literal('pieces'),
     over: z.enum(['own cake', 'shared']),
@@ -136,7 +144,13 @@ function planOf(
   const swift = tools.swifts.find(({ id }) => id === form.swiftId) ?? null;
   const loopM = row.loopMm === null ? null : fromMm(row.loopMm);
   const planned = planPiece(
-    { massG: massOf(fact), grist, faults: piece.faults, fromEnd: form.fromEnd },
+    {
+      massG: massOf(fact),
+      grist,
+      faults: piece.faults,
+      colours: coloursOfPiece(db, piece),
+      fromEnd: form.fromEnd,
+    },
     { ...form, split: readSplit(form.split, grist.mean, system) },
     withLimits(db, planTools(tools, { id: yarn.id, kind: kindOfYarn(yarn.fibres), grist, again }), tools),
   );
@@ -167,6 +181,8 @@ function planOf(
       workFrom: form.workFrom,
       schools: { ties, startingEnd, joinedEnds, slip },
       faults: planned.faults,
+      colours: planned.colours,
+      palette: coloursOfYarn(db, yarn.id).order,
       queue: form.queue,
       asked,
       cakes: planned.cakes.map((cake, i) => {

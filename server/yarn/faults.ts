@@ -22,16 +22,22 @@ export interface Inspection extends Recorded {
 /** Notes something about a piece or along it; what lies along it follows the yarn from then on. */
 export function inspect(db: Db, { pieceId, seen, report, requestKey, note }: Inspection, now: Date): number {
   const row = pieceThere(db, pieceId);
-  const mark = seen && { kind: seen.kind, atMm: toMm(placeFromInnerM(db, row, seen)) };
+  const mark = seen && markOf(seen, placeFromInnerM(db, row, seen));
   const operationId = insertOperation(db, { kind: 'inspect', at: now.toISOString(), note, requestKey });
   insertOperationPiece(db, { operationId, pieceId, side: 'on' });
-  if (mark) insertMark(db, operationId, { pieceId, ...mark });
+  if (mark) keepMarks(db, operationId, pieceId, [mark]);
   if (report) {
     const { trouble, attempt, minutes, lostM, then } = report;
     const seconds = Math.round(60 * minutes);
     insertTrouble(db, { operationId, trouble, attempt, seconds, lostMm: toMm(lostM), sequel: then });
   }
   return operationId;
+}
+
+/** Its colours are given as they come from the end that it was measured from. */
+function markOf({ kind, from, innerHex, outerHex }: NonNullable<Inspection['seen']>, atM: number): Fault {
+  if (kind !== 'colour change') return { kind, atM };
+  return from === 'inner' ? { kind, atM, innerHex, outerHex } : { kind, atM, innerHex: outerHex, outerHex: innerHex };
 }
 
 function placeFromInnerM(db: Db, row: PieceRow, { atM, from }: NonNullable<Inspection['seen']>): number {
@@ -43,5 +49,6 @@ function placeFromInnerM(db: Db, row: PieceRow, { atM, from }: NonNullable<Inspe
 
 /** Sets down what lies along a piece that an operation made. */
 export function keepMarks(db: Db, operationId: number, pieceId: number, faults: readonly Fault[]): void {
-  for (const { kind, atM } of faults) insertMark(db, operationId, { pieceId, kind, atMm: toMm(atM) });
+  for (const { kind, atM, innerHex = null, outerHex = null } of faults)
+    insertMark(db, operationId, { pieceId, kind, atMm: toMm(atM), innerHex, outerHex });
 }

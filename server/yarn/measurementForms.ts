@@ -1,11 +1,12 @@
 import { z } from 'zod';
 import { parseLoopM } from '../../core/bench/hankLoop';
 import { SPREAD_BOUNDS_MM } from '../../core/bench/reel';
+import { InputError } from '../../core/common/inputError';
 import { parseSpanMm } from '../../core/common/span';
 import type { UnitSystem } from '../../core/common/units';
 import { FAULT_KINDS, PACKAGE_ENDS } from '../../core/yarn/faults';
 import type { Db } from '../../db/common/connection';
-import { longText, number, quantity, read, readOptional, requestKey, wholeNumber } from '../common/fields';
+import { colourHex, longText, number, quantity, read, readOptional, requestKey, wholeNumber } from '../common/fields';
 import { runForm, type SaveResult } from '../common/result';
 import { readingOfForm, weighingFields } from '../common/weighing';
 import { record } from './operationCommands';
@@ -83,13 +84,19 @@ function faultForm(system: UnitSystem) {
     at: read(quantity('length', system)),
     /** The end that the place was measured from. */
     from: z.enum(PACKAGE_ENDS),
+    /** Of a change of colour, from that end on: the colour before it and the one after; empty where nobody noted them. */
+    before: z.union([z.literal(''), colourHex]).default(''),
+    after: z.union([z.literal(''), colourHex]).default(''),
   });
 }
 export type FaultForm = z.input<ReturnType<typeof faultForm>>;
 
 /** Notes something that lies along a piece. */
 export function noteFault(db: Db, pieceId: number, input: unknown, system: UnitSystem, now: Date): SaveResult {
-  return runForm(faultForm(system), input, ({ kind, at, from, requestKey }) =>
-    record(db, { kind: 'inspect', pieceId, seen: { kind, atM: at, from }, requestKey, note: '' }, now),
-  );
+  return runForm(faultForm(system), input, ({ kind, at, from, before, after, requestKey }) => {
+    if (kind === 'colour change' && before && before === after)
+      throw new InputError('a change leads to another colour', 'after');
+    const seen = { kind, atM: at, from, innerHex: before || undefined, outerHex: after || undefined };
+    return record(db, { kind: 'inspect', pieceId, seen, requestKey, note: '' }, now);
+  });
 }

@@ -409,16 +409,21 @@ export function faultsOfYarn(db: Db, yarn: YarnView): (pieceId: number) => Fault
           remaining: lengthM(part.remainingMg, part.operationId, pieceId),
           fromEnd: part.fromEnd ?? 'inner',
         }));
-    return mine.flatMap(({ kind, atMm, operationId }) => {
+    return mine.flatMap((mark) => {
+      const { operationId } = mark;
       const then = known.findLast((part) => part.operationId <= operationId) ?? known[0]!;
       const taken = takenSince(then.lengthM, reportedSince(operationId), nowM, endUsed(db, yarn, pieceId));
-      return remainingFaults([{ kind, atM: fromMm(atMm) }], taken);
+      return remainingFaults([faultOf(mark)], taken);
     });
   };
 }
 
 function faultsOf(marks: readonly MarkRow[], pieceId: number): Fault[] {
-  return marks.filter((mark) => mark.pieceId === pieceId).map(({ kind, atMm }) => ({ kind, atM: fromMm(atMm) }));
+  return marks.filter((mark) => mark.pieceId === pieceId).map(faultOf);
+}
+
+function faultOf({ kind, atMm, innerHex, outerHex }: MarkRow): Fault {
+  return { kind, atM: fromMm(atMm), ...(innerHex && { innerHex }), ...(outerHex && { outerHex }) };
 }
 
 /** The operations of a yarn that hold and that turn pieces into pieces, oldest first. */

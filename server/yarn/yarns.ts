@@ -16,7 +16,17 @@ import type { Db } from '../../db/common/connection';
 import { insertOperation, insertOperationPiece, operationByRequest, operationPiecesOf } from '../../db/yarn/operations';
 import { insertPiece, pieceById, piecesOfYarn } from '../../db/yarn/pieces';
 import { type BandRow, insertYarn, replaceFibres, updateBand, yarnById } from '../../db/yarn/yarns';
-import { longText, number, quantity, read, readOptional, requestKey, text, wholeNumber } from '../common/fields';
+import {
+  colourHex,
+  longText,
+  number,
+  quantity,
+  read,
+  readOptional,
+  requestKey,
+  text,
+  wholeNumber,
+} from '../common/fields';
 import { runForm, ConflictError, type SaveResult } from '../common/result';
 import { massOfReading, readingOfForm, type ScaleReading, weighingFields } from '../common/weighing';
 import { toMg, toMm, toUm } from '../common/storageUnits';
@@ -27,7 +37,7 @@ const MOST_PIECES_AT_ONCE = 200;
 function bandFields(system: UnitSystem) {
   return {
     ...bandTexts(() => text),
-    colourHex: z.string().regex(/^#[0-9a-f]{6}$/i, 'a colour like #6b705c'),
+    colourHex,
     fibres: read((typed) => parseFibres(typed, '')),
     putUpMass: readOptional(quantity('mass', system)),
     putUpLength: readOptional(quantity('length', system)),
@@ -196,7 +206,7 @@ export function checkedBand(form: Band): { band: BandRow; fibres: FibreShare[] }
     fibres: form.fibres,
     band: {
       ...bandTexts((name) => form[name]),
-      colourHex: form.colourHex.toLowerCase(),
+      colourHex: form.colourHex,
       putUpMg: form.putUpMass === null ? null : toMg(form.putUpMass),
       putUpMm: form.putUpLength === null ? null : toMm(form.putUpLength),
       weightClass: form.weightClass === '' ? null : (Number(form.weightClass) as WeightClassNumber),

@@ -25,6 +25,23 @@ export function useLocalStorage(key: string, initial: string): [string, (value: 
   return [value, keep];
 }
 
+/** The same for several choices that belong together. */
+export function useKeptChoices<Choices extends object>(
+  key: string,
+  initial: Choices,
+): [Choices, (change: Partial<Choices>) => void] {
+  const [kept, keep] = useLocalStorage(key, '');
+  let choices = initial;
+  if (kept) {
+    try {
+      choices = { ...initial, ...(JSON.parse(kept) as Partial<Choices>) };
+    } catch {
+      // An older or torn note: begin afresh.
+    }
+  }
+  return [choices, (change) => keep(JSON.stringify({ ...choices, ...change }))];
+}
+
 function subscribe(listener: () => void): () => void {
   listeners.add(listener);
   return () => listeners.delete(listener);

@@ -5,6 +5,7 @@ import { scales } from '../../../server/bench/bench';
 import { database } from '../../../server/common/database';
 import { lineageOf } from '../../../server/yarn/lineage';
 import { requireRecord, type IdParams } from '../../../server/common/requireRecord';
+import { coloursOfPiece, coloursOfYarn } from '../../../server/yarn/colours';
 import { plannedUse } from '../../../server/yarn/plannedUse';
 import { stoodDays } from '../../../server/winding/planPages';
 import { schools } from '../../../server/bench/schools';
@@ -27,6 +28,8 @@ export default async function Page({
       scales={scales(database())}
       how={first}
       next={plannedUse(database(), page.piece.id) ?? null}
+      along={coloursOfPiece(database(), page.piece)}
+      palette={coloursOfYarn(database(), page.yarn.id).order}
       stood={page.piece.consumedBy === null ? stood : null}
     />
   );

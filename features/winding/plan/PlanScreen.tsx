@@ -148,6 +148,7 @@ function Planning({ page }: { page: PlanPage }) {
         gristMPerG={page.piece.grist!.mean}
         faults={plan.faults}
         colourHex={yarn.colourHex}
+        colours={plan.colours}
         about={
           plan.cakes.length > 1 && plan.cakes.length <= 10
             ? (part) => (

@@ -1,14 +1,19 @@
 'use client';
 
 import { Button, Segmented } from 'antd';
+import { namesApart } from '../../../core/yarn/colourOrder';
+import type { ColourAlong } from '../../../core/yarn/coloursAlong';
+import { ChoiceField } from '../../../ui/controls/Choice';
 import { TextField } from '../../../ui/controls/Field';
-import type { Planned, SplitDraft } from './usePlan';
+import { NOT_ASKED, type Planned, type SplitDraft } from './usePlan';
 
 const WAYS = [
   { value: 'equal', label: 'equal' },
   { value: 'pieces', label: 'pieces' },
   { value: 'size', label: 'size' },
 ] as const;
+/** For yarn whose colours are known along it. */
+const PAIR = { value: 'matched', label: 'a pair' } as const;
 
 /** Into what it is wound: equal cakes, the pieces of a project, or cakes of one size. */
 export function SplitFields({ planned: { choices, choose, plan, errors } }: { planned: Planned }) {
@@ -20,7 +25,12 @@ export function SplitFields({ planned: { choices, choose, plan, errors } }: { pl
         <div id="split" className="mb-1 font-semibold text-small">
           Into
         </div>
-        <Segmented block options={[...WAYS]} value={split.by} onChange={(by) => change({ by })} />
+        <Segmented
+          block
+          options={plan.colours.length > 0 || split.by === 'matched' ? [...WAYS, PAIR] : [...WAYS]}
+          value={split.by}
+          onChange={(by) => change({ by })}
+        />
       </div>
       {split.by === 'equal' && (
         <div className="flex items-center justify-between gap-3 font-semibold">
@@ -52,7 +62,73 @@ export function SplitFields({ planned: { choices, choose, plan, errors } }: { pl
           hint="the last one takes what is over"
         />
       )}
+      {split.by === 'matched' && (
+        <Pair
+          pair={split.matched ?? NOT_ASKED}
+          change={(next) => change({ matched: { ...(split.matched ?? NOT_ASKED), ...next } })}
+          colours={plan.colours}
+          worked={choices.workFrom}
+          errors={errors}
+        />
+      )}
       {split.by === 'pieces' && <Pieces split={split} change={change} errors={errors} />}
+    </div>
+  );
+}
+
+/** Socks, sleeves or mittens that begin at the same place of the colour repeat. */
+function Pair({
+  pair,
+  change,
+  colours,
+  worked,
+  errors,
+}: {
+  pair: SplitDraft['matched'];
+  change: (next: Partial<SplitDraft['matched']>) => void;
+  colours: readonly ColourAlong[];
+  worked: 'centre' | 'outside';
+  errors: Record<string, string>;
+}) {
+  const places = colours.flatMap(({ hex, place }) => (hex !== null && place !== null ? [{ hex, place }] : []));
+  const names = namesApart(places.map(({ hex }) => hex));
+  const each = [...new Map(places.map(({ hex, place }) => [place, hex]))].sort(([a], [b]) => a - b);
+  return (
+    <div className="grid grid-cols-2 gap-x-2">
+      <TextField name="split.name" label="Each is a" value={pair.name} onChange={(name) => change({ name })} />
+      <TextField
+        name="split.count"
+        label="How many"
+        value={pair.count}
+        onChange={(count) => change({ count })}
+        error={pair.count.trim() === '' ? undefined : errors['split.count']}
+        inputMode="numeric"
+      />
+      <TextField
+        name="split.amount"
+        label="Of each"
+        value={pair.amount}
+        onChange={(amount) => change({ amount })}
+        error={pair.amount.trim() === '' ? undefined : errors['split.amount']}
+        placeholder="140 m"
+      />
+      <ChoiceField
+        name="split.begin"
+        label="Each begins"
+        value={pair.begin === null ? '' : String(pair.begin)}
+        onChange={(value) => change({ begin: value === '' ? null : Number(value) })}
+        error={errors['split.begin']}
+        options={[
+          { value: '', label: 'as the yarn does' },
+          ...each.map(([place, hex]) => ({ value: String(place), label: `with ${names[hex]}` })),
+        ]}
+      />
+      <p className="col-span-full text-ink-soft text-small">
+        {worked === 'centre'
+          ? 'Work each from its centre: there they are alike.'
+          : 'Work each from its outside: there they are alike.'}{' '}
+        Cut by the colour, not by the count. What is left between them stays at the far end of a cake.
+      </p>
     </div>
   );
 }

@@ -18,7 +18,7 @@ import type { PlanPage } from '../../../server/winding/planPages';
 import type { StartForm } from '../../../server/winding/runStart';
 import type { PieceView } from '../../../server/yarn/yarnViews';
 import { useSystem } from '../../../ui/frame/Providers';
-import { useLocalStorage } from '../../../ui/controls/useLocalStorage';
+import { useKeptChoices } from '../../../ui/controls/useLocalStorage';
 
 /** A split that is being typed: what was put in for each way of splitting is kept while another is looked at. */
 export interface SplitDraft {
@@ -28,6 +28,8 @@ export interface SplitDraft {
   size: string;
   pieces: { name: string; count: string; amount: string }[];
   over: 'own cake' | 'shared';
+  /** A pair, or more, that begin at the same place of the colour repeat. */
+  matched: { name: string; count: string; amount: string; begin: number | null };
 }
 
 /** What the maker has chosen; kept in the browser until the run begins. */
@@ -64,18 +66,27 @@ export interface Planned {
   form: StartForm;
 }
 
+export const NOT_ASKED: SplitDraft['matched'] = { name: 'sock', count: '2', amount: '', begin: null };
+
 /** The plan of one piece, as it follows from what has been chosen so far. */
 export function usePlan(page: PlanPage): Planned {
   const { yarn, piece, tools, swifts, schools, next } = page;
   const rewind = next?.rewind;
   const system = useSystem();
-  const [choices, choose] = useChoices(piece.id, {
+  const [choices, choose] = useKeptChoices<Choices>(`plan of piece ${piece.id}`, {
     toolKey: tools.find(({ key }) => key === rewind?.toolKey)?.key ?? tools[0]!.key,
     toolOfPart: {},
     swiftId: needsSwift(piece.form) ? swifts[0]!.id : null,
     loop: piece.loopM === null ? '' : `${Math.round(piece.loopM * 1000) / 10} cm`,
     firmness: 'usual',
-    split: { by: 'equal', extraCakes: 0, size: '', pieces: [{ name: '', count: '', amount: '' }], over: 'own cake' },
+    split: {
+      by: 'equal',
+      extraCakes: 0,
+      size: '',
+      pieces: [{ name: '', count: '', amount: '' }],
+      over: 'own cake',
+      matched: NOT_ASKED,
+    },
     cutAtKnots: true,
     anyway: false,
     twice: needsSwift(piece.form) && schools.windings === 'twice',
@@ -95,6 +106,7 @@ export function usePlan(page: PlanPage): Planned {
     massG: massOf(piece.mass!),
     grist,
     faults: piece.faults,
+    colours: page.colours,
     fromEnd: choices.fromEnd,
     hankLoopM: loop.value,
   };
@@ -155,6 +167,9 @@ function typedSplit(draft: SplitDraft, fewest: number): TypedSplit & StartForm['
       return { by: 'size', size: draft.size };
     case 'pieces':
       return { by: 'pieces', pieces: draft.pieces, over: draft.over };
+    case 'matched':
+      // A plan that was begun before there were any has none.
+      return { by: 'matched', ...(draft.matched ?? NOT_ASKED) };
   }
 }
 
@@ -165,18 +180,4 @@ function attempted(work: () => PiecePlan): { plan?: PiecePlan; errors: Record<st
     if (!(error instanceof InputError)) throw error;
     return { errors: { [error.path]: error.message } };
   }
-}
-
-/** The choices for one piece, kept in the browser. */
-function useChoices(pieceId: number, initial: Choices): [Choices, (change: Partial<Choices>) => void] {
-  const [kept, keep] = useLocalStorage(`plan of piece ${pieceId}`, '');
-  let choices = initial;
-  if (kept) {
-    try {
-      choices = { ...initial, ...(JSON.parse(kept) as Partial<Choices>) };
-    } catch {
-      // An older or torn note: begin afresh.
-    }
-  }
-  return [choices, (change) => keep(JSON.stringify({ ...choices, ...change }))];
 }

@@ -1,10 +1,14 @@
 'use client';
 
 import type { ReactNode } from 'react';
+import { namesApart } from '../../../core/yarn/colourOrder';
+import type { ColourAlong } from '../../../core/yarn/coloursAlong';
 import type { Fault } from '../../../core/yarn/faults';
+import { cutInWords } from '../words';
 import { inWords, lengthFigure, massFigure } from '../../../core/common/format';
 import { GENTLE_TURNS, onSpindleAt, type PlannedCake, type WinderFigures } from '../../../core/winding/windingPlan';
 import { bareUnit } from '../../../core/common/units';
+import { stripBackground } from '../../../ui/drawings/ColourStrip';
 import { strandColour } from '../../../ui/figures/colour';
 import { useSystem } from '../../../ui/frame/Providers';
 import styles from './LengthRuler.module.css';
@@ -12,7 +16,7 @@ import styles from './LengthRuler.module.css';
 /** A cake as the ruler draws it. */
 export interface RuledCake extends Pick<
   PlannedCake,
-  'name' | 'massG' | 'lengthM' | 'startM' | 'crankTurns' | 'slowFromTurn'
+  'name' | 'cutAt' | 'massG' | 'lengthM' | 'startM' | 'crankTurns' | 'slowFromTurn'
 > {
   winder: WinderFigures;
   densityGPerCm3: number;
@@ -29,6 +33,7 @@ export function LengthRuler({
   gristMPerG,
   faults,
   colourHex,
+  colours = [],
   at,
   about,
 }: {
@@ -37,6 +42,8 @@ export function LengthRuler({
   /** From the end that leaves first. */
   faults: readonly Fault[];
   colourHex: string;
+  /** The same of its colours, where they are known. */
+  colours?: readonly ColourAlong[];
   /** What has been wound already, of all of it. */
   at?: { woundM: number };
   /** Something to choose for each cake, beneath its figures. */
@@ -44,8 +51,11 @@ export function LengthRuler({
 }) {
   const system = useSystem();
   const unit = bareUnit(system, 'length');
+  // Where the strip itself shows the colours, their changes need no signs.
+  const signs = colours.length > 0 ? faults.filter(({ kind }) => kind !== 'colour change') : faults;
   const totalM = cakes.reduce((sum, { lengthM }) => sum + lengthM, 0);
   const place = (m: number) => `${Math.min(100, Math.max(0, (100 * m) / totalM))}%`;
+  const names = namesApart(colours.flatMap(({ hex }) => hex ?? []));
   const cuts = cakes.slice(1).map(({ startM }) => startM);
   return (
     <figure className="mt-6 mr-0 mb-0 ml-0">
@@ -59,14 +69,18 @@ export function LengthRuler({
         className="relative h-[66px] my-0 mx-2 data-[slim=true]:h-[56px]"
         data-slim={at !== undefined}
         role="img"
-        aria-label={rulerInWords(cakes, faults, at, (m) => inWords(lengthFigure(m, system)))}
+        aria-label={rulerInWords(cakes, signs, at, (m) => inWords(lengthFigure(m, system)))}
       >
         <div
           className={styles.strand}
-          style={{
-            backgroundColor: colourHex,
-            backgroundImage: `repeating-linear-gradient(112deg, transparent 0 5px, ${strandColour(colourHex)} 5px 7px)`,
-          }}
+          style={
+            colours.length > 0
+              ? { background: stripBackground(colours) }
+              : {
+                  backgroundColor: colourHex,
+                  backgroundImage: `repeating-linear-gradient(112deg, transparent 0 5px, ${strandColour(colourHex)} 5px 7px)`,
+                }
+          }
         />
         {at && <div className={styles.towind} style={{ left: place(at.woundM) }} />}
         {cakes.flatMap((cake, i) =>
@@ -82,7 +96,7 @@ export function LengthRuler({
         {cuts.map((m) => (
           <div key={m} className={styles.cut} style={{ left: place(m) }} />
         ))}
-        {faults.map(({ kind, atM }, i) => (
+        {signs.map(({ kind, atM }, i) => (
           <div key={i} className={styles.fault} data-kind={kind} style={{ left: place(atM) }}>
             <FaultSign kind={kind} />
           </div>
@@ -112,7 +126,8 @@ export function LengthRuler({
                 {inWords(massFigure(cake.massG, system))} · {inWords(lengthFigure(cake.lengthM, system))}
               </span>
               <span className="text-ink-soft">
-                {i < cakes.length - 1 ? 'cut at ' : 'ends near '}
+                {cake.cutAt && `cut ${cutInWords(cake.cutAt, names, system)}, near `}
+                {!cake.cutAt && (i < cakes.length - 1 ? 'cut at ' : 'ends near ')}
                 {Math.round(cake.crankTurns.mean)} turns
               </span>
               {about?.(i)}
@@ -121,7 +136,7 @@ export function LengthRuler({
         </ol>
       )}
       {!at && cakes.length > MOST_SHOWN && <p className="mb-1 text-ink-soft">and so on, {cakes.length} cakes in all</p>}
-      {!at && <Legend faults={faults} />}
+      {!at && <Legend faults={signs} />}
     </figure>
   );
 }

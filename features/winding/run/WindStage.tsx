@@ -8,7 +8,9 @@ import type { Learned } from '../../../core/bench/calibration';
 import { crankTurnsAtG } from '../../../core/bench/cake';
 import { HALF_WIDTH_90 } from '../../../core/common/estimate';
 import { FAULT_KINDS, type Fault } from '../../../core/yarn/faults';
-import { secondsInWords, inWords, lengthFigure, massFigure, sizeFigure } from '../../../core/common/format';
+import { namesApart } from '../../../core/yarn/colourOrder';
+import { coloursAlong } from '../../../core/yarn/coloursAlong';
+import { secondsInWords, inWords, lengthFigure, massFigure, sizeFigure, upperFirst } from '../../../core/common/format';
 import {
   type Cue as CueName,
   cueAt,
@@ -27,6 +29,7 @@ import { GENTLE_TURNS, onSpindleAt, spindleOf, turnsToRound } from '../../../cor
 import type { RunPage } from '../../../server/winding/runEvents';
 import { tellDevice } from '../../../ui/devices/deviceLine';
 import { Large } from '../../../ui/figures/Figures';
+import { Swatch } from '../../../ui/figures/Swatch';
 import { useSystem } from '../../../ui/frame/Providers';
 import { Notice } from '../../../ui/feedback/Notice';
 import { useLocalStorage } from '../../../ui/controls/useLocalStorage';
@@ -42,7 +45,7 @@ import { JustWind, useNow } from './JustWind';
 import { HandOver } from './HandOver';
 import { LengthRuler } from './LengthRuler';
 import { useBenchKeys } from '../../../ui/bench/useBenchKeys';
-import { LETTERS, type WindingAct } from './windingKeys';
+import { KEYS, MOST_COLOUR_KEYS, type WindingAct } from './windingKeys';
 import { useDriver } from './useDriver';
 import { ListenerPanel } from '../listening/ListenerPanel';
 import { useListeners } from '../listening/useListeners';
@@ -52,7 +55,7 @@ import { usePedals } from '../../../ui/bench/usePedals';
 import { useVoice, type Voice } from '../../../ui/bench/useVoice';
 import { WinderDrawing } from '../plan/WinderDrawing';
 import styles from './WindStage.module.css';
-import { afterStop, CUE_WORDS, DEVICE_WORDS, MARK_WORDS, STEADY_WORDS, STOP_WORDS } from '../words';
+import { afterStop, CUE_WORDS, cutInWords, DEVICE_WORDS, MARK_WORDS, STEADY_WORDS, STOP_WORDS } from '../words';
 
 /** From so much of what the tool holds, the last layers are to be watched. */
 const NEARLY_FULL = 0.94;
@@ -129,7 +132,8 @@ export function WindStage({
     // A ball in the hand has no base to slide over.
     ...(onWinder && { nearlyFullFrom: turnsAt(NEARLY_FULL * cake.usableMassG), fullAt: turnsAt(cake.usableMassG) }),
   });
-  const words = uncounted ? CUE_WORDS.steady : cueWords(cue, turns, stopAt, last);
+  const cutBy = cake.cutAt && cutInWords(cake.cutAt, namesApart(plan.colours.flatMap(({ hex }) => hex ?? [])), system);
+  const words = uncounted ? CUE_WORDS.steady : cueWords(cue, { turns, stopAt, last, cutBy });
   const on = onSpindleAt(spindle, turns * madeOfCounted);
   // There is no more than the strand, whatever was counted.
   const wound = last ? { lengthM: Math.min(on.lengthM, cake.lengthM), massG: Math.min(on.massG, cake.massG) } : on;
@@ -139,6 +143,9 @@ export function WindStage({
   const remainingG = Math.max(0, cake.massG - on.massG);
   const pace = secondsPerTurn(state) ?? cake.secondsPerTurn;
   const marksHere = state.marks.filter((mark) => mark.part === part);
+  const along = [...plan.faults, ...seenAlong(page, state)];
+  const strandM = plan.cakes.at(-1)!.startM + plan.cakes.at(-1)!.lengthM;
+  const names = namesApart([...plan.palette, ...along.flatMap(({ outerHex }) => outerHex ?? [])]);
   const unit = onWinder ? 'turns' : 'wraps';
   const reasons = stopReasons({ heldBy: plan.swift?.kind ?? null, onto: tool.onto });
   const next = !uncounted && plan.faults.find(({ atM }) => atM > woundM && atM - woundM < ANNOUNCED_WITHIN_M);
@@ -182,9 +189,13 @@ export function WindStage({
     if (enabled && turns > 0 && !measured && !uncounted) record({ kind: 'turns', part, amount: -Math.min(by, turns) });
     countButton.current?.focus();
   };
-  const mark = (kind: MarkKind) => {
-    if (enabled) record({ kind: 'mark', part, mark: kind, atTurn: turns });
+  const mark = (kind: MarkKind, hex?: string) => {
+    if (enabled) record({ kind: 'mark', part, mark: kind, atTurn: turns, ...(hex && { hex }) });
     countButton.current?.focus();
+  };
+  const markColour = (number: number) => {
+    const hex = plan.palette[number - 1];
+    if (hex && number <= MOST_COLOUR_KEYS) mark('colour change', hex);
   };
   const unmark = () => {
     if (enabled && marksHere.length > 0) record({ kind: 'unmark', part });
@@ -220,10 +231,11 @@ export function WindStage({
     cut: () => enabled && begun && onDone(),
     'full screen': toggleFullScreen,
   };
-  const heard = useBenchKeys(enabled && !asking && !keysRest, pedals, LETTERS, (key) => {
+  const heard = useBenchKeys(enabled && !asking && !keysRest, pedals, KEYS, (key) => {
+    if (key.startsWith('colour ')) return markColour(Number(key.slice(7)));
     // Nothing is counted while it stands still, and a pedal that is touched must not start it.
     const still = MARK_KINDS.some((kind) => kind === key) || key === 'unmark' || key === 'full screen';
-    if (!state.stopped || still) acts[key]();
+    if (!state.stopped || still) acts[key as WindingAct]();
   });
 
   return (
@@ -351,7 +363,8 @@ export function WindStage({
         )}
         {next && (
           <Notice tone="plain" role="status">
-            A {next.kind} is expected in about {inWords(lengthFigure(next.atM - woundM, system))}.
+            {next.outerHex ? upperFirst(names[next.outerHex]!) : `A ${next.kind}`} is expected in about{' '}
+            {inWords(lengthFigure(next.atM - woundM, system))}.
           </Notice>
         )}
         <DeviceNews
@@ -369,7 +382,8 @@ export function WindStage({
         <LengthRuler
           cakes={plan.cakes.map((each) => ({ ...each, winder: each.tool }))}
           gristMPerG={plan.gristMPerG}
-          faults={[...plan.faults, ...seenAlong(page, state)]}
+          faults={along}
+          colours={plan.colours.length > 0 ? plan.colours : coloursAlong(strandM, along, null)}
           colourHex={page.colourHex}
           at={{ woundM }}
         />
@@ -415,6 +429,17 @@ export function WindStage({
               Unmark
             </Way>
           </div>
+          {plan.palette.length > 0 && (
+            <div className="flex flex-[1_1_100%] flex-wrap gap-2" role="group" aria-label="A colour that begins here">
+              {plan.palette.slice(0, MOST_COLOUR_KEYS).map((hex, i) => (
+                <Way key={hex} onClick={() => markColour(i + 1)} disabled={!enabled} letter={String(i + 1)}>
+                  <span className="inline-flex items-center gap-1">
+                    <Swatch hex={hex} size={18} /> {names[hex]}
+                  </span>
+                </Way>
+              ))}
+            </div>
+          )}
           <Way onClick={miscount} disabled={!enabled || turns === 0 || measured || uncounted} letter="⌫">
             Miscounted: −{Math.min(by, Math.max(turns, 1))}
           </Way>
@@ -470,15 +495,21 @@ function markedInWords(marks: RunState['marks']): string {
 
 /** What was marked so far, along the whole strand. */
 function seenAlong({ plan }: RunPage, { marks }: RunState): Fault[] {
-  return marks.flatMap(({ mark, part, atTurn }) => {
+  return marks.flatMap(({ mark, part, atTurn, hex }) => {
     const kind = FAULT_KINDS.find((kind) => kind === mark);
     const cake = plan.cakes[part];
     if (!kind || !cake) return [];
-    return [{ kind, atM: cake.startM + onSpindleAt(spindleOf(plan, part), atTurn).lengthM }];
+    const atM = cake.startM + onSpindleAt(spindleOf(plan, part), atTurn).lengthM;
+    return [{ kind, atM, ...(hex && { outerHex: hex }) }];
   });
 }
 
-function cueWords(cue: CueName, turns: number, stopAt: number, last: boolean): string {
+function cueWords(
+  cue: CueName,
+  { turns, stopAt, last, cutBy }: { turns: number; stopAt: number; last: boolean; cutBy?: string },
+): string {
+  // A change that is seen is surer than any count.
+  if (cutBy && (cue === 'slow' || cue === 'stop' || cue === 'past')) return `Slowly: cut ${cutBy}`;
   if (last && cue === 'slow') return 'Slowly now: the end may come any time';
   if (last && (cue === 'stop' || cue === 'past')) return 'The end should be here: go on slowly until it comes';
   if (cue === 'stop') return `Stop at ${stopAt}: cut here`;

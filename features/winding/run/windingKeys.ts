@@ -1,3 +1,4 @@
+import type { Letters } from '../../../ui/bench/useBenchKeys';
 import type { PedalAct } from '../../../ui/bench/usePedals';
 
 /** One letter for each thing that can happen while yarn is wound. */
@@ -14,5 +15,16 @@ export const LETTERS = {
   x: 'cut',
   f: 'full screen',
 } as const;
+
+/** Colours that have a key: the first with 1. */
+export const MOST_COLOUR_KEYS = 9;
+const COLOUR_KEYS = Array.from({ length: MOST_COLOUR_KEYS }, (_, i) => i + 1);
+export type ColourAct = `colour ${number}`;
+
+/** The same, and a figure for each colour of the yarn. */
+export const KEYS: Letters<(typeof LETTERS)[keyof typeof LETTERS] | ColourAct> = {
+  ...LETTERS,
+  ...Object.fromEntries(COLOUR_KEYS.map((n) => [String(n), `colour ${n}` as const])),
+};
 
 export type WindingAct = PedalAct | (typeof LETTERS)[keyof typeof LETTERS];

@@ -2,11 +2,13 @@
 
 import { Button } from 'antd';
 import { useState } from 'react';
+import { namesApart } from '../../../core/yarn/colourOrder';
 import { FAULT_KINDS } from '../../../core/yarn/faults';
 import type { FaultForm } from '../../../server/yarn/measurementForms';
 import type { PieceView } from '../../../server/yarn/yarnViews';
 import { ChoiceField } from '../../../ui/controls/Choice';
-import { TextField } from '../../../ui/controls/Field';
+import { ColourPick } from '../../../ui/controls/ColourPick';
+import { Field, TextField } from '../../../ui/controls/Field';
 import { Length } from '../../../ui/figures/Figures';
 import { Form, FormButtons, FormError } from '../../../ui/controls/Form';
 import { newKey } from '../../../ui/feedback/newKey';
@@ -17,23 +19,26 @@ import { keepFault, undoMeasurement } from '../actions';
 import styles from './PieceScreen.module.css';
 
 /** What lies along a piece, and where; it follows the yarn through every later winding. */
-export function FaultsPanel({ piece }: { piece: PieceView }) {
+export function FaultsPanel({ piece, palette }: { piece: PieceView; palette: readonly string[] }) {
   const [open, setOpen] = useState(false);
+  const shown = piece.faults.slice(0, MOST_LISTED);
   const here = piece.consumedBy === null && piece.openRunId === null && piece.lengthM !== null;
   return (
     <div className="[&_ul]:pl-4 [&_ul]:list-disc my-2 mx-0">
       {piece.faults.length > 0 && (
         <ul>
-          {piece.faults.map(({ kind, atM }, i) => (
+          {shown.map(({ kind, atM, innerHex, outerHex }, i) => (
             <li key={i}>
               {kind} at <Length m={atM} /> from the {piece.form === 'hank' ? 'end that leaves first' : 'inner end'}
+              {(innerHex || outerHex) && `: ${changeInWords(innerHex, outerHex)}`}
             </li>
           ))}
+          {piece.faults.length > shown.length && <li>and {piece.faults.length - shown.length} more</li>}
         </ul>
       )}
       {here &&
         (open ? (
-          <NoteFault piece={piece} close={() => setOpen(false)} />
+          <NoteFault piece={piece} palette={palette} close={() => setOpen(false)} />
         ) : (
           <Button type="text" onClick={() => setOpen(true)}>
             Mark a knot, a thin spot or a colour change
@@ -43,12 +48,28 @@ export function FaultsPanel({ piece }: { piece: PieceView }) {
   );
 }
 
-function NoteFault({ piece, close }: { piece: PieceView; close: () => void }) {
+/** More than so many are no list to be read. */
+const MOST_LISTED = 12;
+
+function changeInWords(innerHex?: string, outerHex?: string): string {
+  const names = namesApart([innerHex, outerHex].flatMap((hex) => hex ?? []));
+  if (!outerHex) return `${names[innerHex!]} before it`;
+  return innerHex ? `${names[innerHex]} to ${names[outerHex]}` : `${names[outerHex]} begins`;
+}
+
+function NoteFault({ piece, palette, close }: { piece: PieceView; palette: readonly string[]; close: () => void }) {
   const router = useRouter();
   const offer = useUndoOffer();
   const form = useForm<FaultForm>({
     draftKey: `fault of piece ${piece.id}`,
-    initial: () => ({ requestKey: newKey(), kind: 'knot', at: '', from: piece.form === 'hank' ? 'inner' : 'outer' }),
+    initial: () => ({
+      requestKey: newKey(),
+      kind: 'knot',
+      at: '',
+      from: piece.form === 'hank' ? 'inner' : 'outer',
+      before: '',
+      after: '',
+    }),
     save: (values) => keepFault(piece.id, values),
     saved: (id) => {
       offer({ words: 'It is noted, and will follow the yarn.', undo: () => undoMeasurement(id) });
@@ -86,6 +107,30 @@ function NoteFault({ piece, close }: { piece: PieceView; close: () => void }) {
               ]
         }
       />
+      {form.values.kind === 'colour change' && (
+        <>
+          <Field name="before" label="Colour before it, from that end" error={form.errors.before}>
+            {(links) => (
+              <ColourPick
+                {...links}
+                hex={form.values.before ?? ''}
+                known={palette}
+                onChange={(hex) => form.set('before', hex)}
+              />
+            )}
+          </Field>
+          <Field name="after" label="Colour after it" error={form.errors.after}>
+            {(links) => (
+              <ColourPick
+                {...links}
+                hex={form.values.after ?? ''}
+                known={palette}
+                onChange={(hex) => form.set('after', hex)}
+              />
+            )}
+          </Field>
+        </>
+      )}
       <FormError form={form} />
       <div className="flex flex-wrap gap-3 mt-4">
         <FormButtons form={form} save="Mark it" onLeave={close} />

@@ -7,6 +7,7 @@ import { startRun } from '../../../server/winding/runStart';
 import { piecePage } from '../../../server/yarn/yarnViews';
 import type { YarnForm } from '../../../server/yarn/yarns';
 import { textOf } from '../../../tests/support/uiTesting';
+import { coloursOfPiece } from '../../../server/yarn/colours';
 import { type Measure, MEASURES } from '../measure/measures';
 import { PieceScreen } from './PieceScreen';
 
@@ -22,6 +23,8 @@ function piece(values: Partial<YarnForm> = {}) {
         how={how}
         next={null}
         stood={null}
+        along={coloursOfPiece(db, piecePage(db, pieceId)!.piece)}
+        palette={[]}
       />,
       system,
     );

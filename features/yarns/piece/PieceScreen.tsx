@@ -3,10 +3,12 @@
 import { Link } from '../../../ui/controls/Link';
 import { massOf, needsSwift, type OperationKind } from '../../../core/yarn/piece';
 import { knownLengthFigure, lowerFirst, plusMinus, readingFigure } from '../../../core/common/format';
+import type { ColourAlong } from '../../../core/yarn/coloursAlong';
 import type { ScaleTool } from '../../../server/bench/bench';
 import type { Lineage } from '../../../server/yarn/lineage';
 import type { PlannedUse } from '../../../server/yarn/plannedUse';
 import type { PiecePage } from '../../../server/yarn/yarnViews';
+import { ColourStrip } from '../../../ui/drawings/ColourStrip';
 import { ActionLink } from '../../../ui/controls/ActionLink';
 import { dateAndTime } from '../../../ui/figures/dates';
 import { KnownMass, Large, Mass, Span } from '../../../ui/figures/Figures';
@@ -35,6 +37,8 @@ export function PieceScreen({
   scales,
   how,
   stood,
+  along,
+  palette,
 }: {
   page: PiecePage;
   family: Lineage;
@@ -43,6 +47,10 @@ export function PieceScreen({
   how: Measure;
   /** How it is meant to be gone on with, for the sake of its twist. */
   next: PlannedUse | null;
+  /** Its colours from the inner end; empty where no change was seen. */
+  along: readonly ColourAlong[];
+  /** The yarn's colours, in their order. */
+  palette: readonly string[];
   /** Days that this cake has stood, where the user's school lets it stand less. */
   stood: number | null;
 }) {
@@ -106,7 +114,17 @@ export function PieceScreen({
               massG={massOf(piece.mass, yarn.fibres)}
             />
           )}
-          <FaultsPanel piece={piece} />
+          {along.length > 0 && (
+            <div className="my-3 max-w-[620px]">
+              <ColourStrip stretches={along} title="Its colours from the inner end" />
+              <p className="flex justify-between text-ink-soft text-small mt-1">
+                <span>{piece.form === 'hank' ? 'the end that leaves first' : 'inner end'}</span>
+                <Link href={`/yarns/${yarn.id}/colours`}>the repeat, and its fabric</Link>
+                <span>{piece.form === 'hank' ? 'the other end' : 'outer end'}</span>
+              </p>
+            </div>
+          )}
+          <FaultsPanel piece={piece} palette={palette} />
           {stood !== null && (
             <Notice tone="tight">
               <strong>It has stood for {stood} days.</strong> A stored cake stretches its yarn: use it soon, or wind it

@@ -11,7 +11,7 @@ import type { YarnOverview } from '../../../server/logbook/yarnOverview';
 import { ActionLink } from '../../../ui/controls/ActionLink';
 import { InlineButton } from '../../../ui/controls/InlineButton';
 import { shortDate } from '../../../ui/figures/dates';
-import { LengthWithin } from '../../../ui/figures/Figures';
+import { Length, LengthWithin } from '../../../ui/figures/Figures';
 import { PageHead } from '../../../ui/frame/PageHead';
 import { useSystem } from '../../../ui/frame/Providers';
 import { Notice } from '../../../ui/feedback/Notice';
@@ -41,7 +41,7 @@ const RemainingChart = contained(
 /** One yarn: its thread, how much there is, whether that is enough, and its band. */
 export function YarnScreen({ page }: { page: YarnOverview }) {
   const system = useSystem();
-  const { yarn, pieces, steps, remaining, history, pictures, promises, like, worked, twists, balance } = page;
+  const { yarn, pieces, steps, remaining, history, pictures, promises, like, worked, twists, balance, colours } = page;
   const present = pieces.filter(({ consumedBy }) => consumedBy === null);
   const masses = present.flatMap(({ mass }) => mass ?? []);
   const unweighed = present.length - masses.length;
@@ -73,6 +73,16 @@ export function YarnScreen({ page }: { page: YarnOverview }) {
         twist={twistInWords(yarn, system)}
         twistOf={(id) => twists[id] && lyingWords(twists[id], yarn.ownTwist, system)}
       />
+      {colours.order.length > 0 && (
+        <p className="mt-3">
+          <Link href={`/yarns/${yarn.id}/colours`}>{colours.order.length} colours along it</Link>
+          {colours.repeat && (
+            <>
+              , again every <Length m={colours.repeat.lengthM.mean} />
+            </>
+          )}
+        </p>
+      )}
       {yarn.grist?.contradiction && (
         <ContradictionPanel
           yarn={yarn}

@@ -217,6 +217,7 @@ export function planOf(
       firmness: 'usual',
       cutAtKnots: false,
       twice: false,
+      workFrom: 'centre',
     },
     page.tools,
   );

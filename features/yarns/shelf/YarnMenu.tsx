@@ -38,6 +38,7 @@ export function YarnMenu({ yarn, worked }: { yarn: YarnView; worked: boolean }) 
           <Link href={`/yarns/new?lot=${yarn.id}`}>Add another lot</Link>
           <Link href={`/yarns/new?colour=${yarn.id}`}>Add another colour</Link>
           <Link href={`/yarns/${yarn.id}/band`}>Correct the band</Link>
+          <Link href={`/yarns/${yarn.id}/colours`}>Colours along it</Link>
           <Link href={`/logbook?yarn=${yarn.id}`}>Show in logbook</Link>
           <a href={`/api/papers/story/${yarn.id}`} target="_blank" rel="noreferrer">
             Print its history
