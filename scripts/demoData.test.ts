@@ -2,6 +2,7 @@ import loadHighs from 'highs';
 import { yarnOverview } from '../server/logbook/yarnOverview';
 import { emptyDatabase, NOW } from '../tests/support/serverTesting';
 import { ternRock } from './ternRock';
+import { ternRockColours } from './ternRockColours';
 import { ternRockKnitting } from './ternRockKnitting';
 import { ternRockMinis } from './ternRockMinis';
 import { ternRockThread } from './ternRockThread';
@@ -14,6 +15,7 @@ test('Tern Rock can be laid out, and what became of each of its yarns adds up', 
   ternRockTwist(db, NOW);
   ternRockThread(db, NOW);
   ternRockKnitting(db, NOW);
+  ternRockColours(db, NOW);
   const yarns = db.prepare('SELECT id FROM yarn').all() as { id: number }[];
   for (const { id } of yarns) {
     const { balance } = yarnOverview(db, id)!;

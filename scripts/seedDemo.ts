@@ -4,6 +4,7 @@ import loadHighs from 'highs';
 import { openDatabase } from '../db/common/connection';
 import { pictureFolder } from '../server/common/database';
 import { ternRock, ternRockPictures } from './ternRock';
+import { ternRockColours } from './ternRockColours';
 import { ternRockKnitting } from './ternRockKnitting';
 import { ternRockMinis } from './ternRockMinis';
 import { ternRockThread } from './ternRockThread';
@@ -19,6 +20,7 @@ async function main(file: string | undefined): Promise<void> {
   ternRockTwist(db, new Date());
   ternRockThread(db, new Date());
   ternRockKnitting(db, new Date());
+  ternRockColours(db, new Date());
   await ternRockPictures(db, pictureFolder(file), new Date());
   db.pragma('wal_checkpoint(TRUNCATE)');
   db.close();

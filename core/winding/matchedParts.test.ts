@@ -14,6 +14,9 @@ const STRETCHES = [
 const strand = (lengthM: number, untilGreenM: number): ColourAlong[] =>
   coloursAlong(lengthM, [{ kind: 'colour change', atM: untilGreenM, innerHex: RUST, outerHex: GREEN }], {
     stretches: STRETCHES,
+    lengthM: { mean: 6, sd: 0 },
+    spreadM: 0.1,
+    measured: 3,
   });
 const worked = 'centre';
 
@@ -69,7 +72,7 @@ test.each([
 
 test('where no change is known, it says what to note first', () => {
   expect(() => matchedParts([], { count: 2, eachM: 5, begin: null, worked })).toThrow(InputError);
-  const unknown = [{ hex: GREEN, fromM: 0, toM: 60, place: null }];
+  const unknown = [{ hex: GREEN, fromM: 0, toM: 60, place: null, sure: true }];
   expect(() => matchedParts(unknown, { count: 2, eachM: 5, begin: null, worked })).toThrow(
     expect.objectContaining({ path: 'split.begin' }) as Error,
   );

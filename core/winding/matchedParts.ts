@@ -39,7 +39,7 @@ const SLACK_M = 1e-9;
  * @param strand its colours from the end that leaves first
  * @throws InputError where they are not known, or there is too little for so many
  * @example
- * matchedParts([{ hex: 'a', fromM: 0, toM: 2, place: 0 }, { hex: 'b', fromM: 2, toM: 4, place: 1 }, { hex: 'a', fromM: 4, toM: 6, place: 0 }, { hex: 'b', fromM: 6, toM: 9, place: 1 }], { count: 2, eachM: 3, begin: null, worked: 'centre' }) // => [{ is: 1, lengthM: 4, cutAt: { hex: 'a', beforeM: 0 } }, { is: 2, lengthM: 3 }, { is: 'over', lengthM: 2 }]
+ * matchedParts([{ hex: 'a', fromM: 0, toM: 2, place: 0, sure: true }, { hex: 'b', fromM: 2, toM: 4, place: 1, sure: true }, { hex: 'a', fromM: 4, toM: 6, place: 0, sure: true }, { hex: 'b', fromM: 6, toM: 9, place: 1, sure: true }], { count: 2, eachM: 3, begin: null, worked: 'centre' }) // => [{ is: 1, lengthM: 4, cutAt: { hex: 'a', beforeM: 0 } }, { is: 2, lengthM: 3 }, { is: 'over', lengthM: 2 }]
  */
 export function matchedParts(
   strand: readonly ColourAlong[],

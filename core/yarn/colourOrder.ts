@@ -70,33 +70,12 @@ export function colourNames(hex: string): string[] {
   return pale ? ['pink', ...names.filter((name) => name !== 'pink')] : [...names];
 }
 
-function channelsOf(hex: string): [r: number, g: number, b: number] {
-  return [1, 3, 5].map((at) => parseInt(hex.slice(at, at + 2), 16)) as [number, number, number];
-}
-
 /**
- * What to call each of some colours so that they can be told apart: by its plain name, where two share one by how light
- * they are, and where that does not do by number.
+ * Red, green and blue of a swatch, 0 to 255.
  *
  * @example
- * namesApart(['#34608f', '#a32a30', '#84abc9']) // => { '#34608f': 'dark blue', '#a32a30': 'red', '#84abc9': 'light blue' }
+ * channelsOf('#2f7480') // => [47, 116, 128]
  */
-export function namesApart(hexes: readonly string[]): Record<string, string> {
-  const distinct = [...new Set(hexes)];
-  const plain = new Map(distinct.map((hex) => [hex, colourNames(hex)[0]!]));
-  const alike = (hex: string) =>
-    distinct.filter((other) => plain.get(other) === plain.get(hex)).sort((a, b) => lightness(a) - lightness(b));
-  return Object.fromEntries(
-    distinct.map((hex) => {
-      const [name, among] = [plain.get(hex)!, alike(hex)];
-      if (among.length === 1) return [hex, name];
-      if (among.length === 2) return [hex, `${among[0] === hex ? 'dark' : 'light'} ${name}`];
-      return [hex, `${name} ${among.indexOf(hex) + 1}`];
-    }),
-  );
-}
-
-function lightness(hex: string): number {
-  const [r, g, b] = channelsOf(hex);
-  return 0.3 * r + 0.59 * g + 0.11 * b;
+export function channelsOf(hex: string): [r: number, g: number, b: number] {
+  return [1, 3, 5].map((at) => parseInt(hex.slice(at, at + 2), 16)) as [number, number, number];
 }

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { colourOrderOf, type ColourStretch, colourRepeat, placeSdM } from './colourRepeat';
+import { colourOrderOf, type ColourStretch, colourRepeat, sureWithinM } from './colourRepeat';
 
 const [GREEN, GREY, RUST] = ['#5f7a4c', '#8b8f90', '#9c4a24'];
 const of = (...list: [hex: string, lengthM: number | null][]) => list.map(([hex, lengthM]) => ({ hex, lengthM }));
@@ -90,12 +90,18 @@ test('whatever it is begun with and whichever way it is measured, the same repea
   );
 });
 
-test('a place is the less sure the further it is from what was seen', () => {
+test('the more often a repeat was measured, the further a place is told from it', () => {
   fc.assert(
-    fc.property(repeats, fc.double({ min: 0, max: 100, noNaN: true }), (repeat, awayM) => {
-      const found = colourRepeat([repeat])!;
-      expect(placeSdM(found, awayM + 1)).toBeGreaterThan(placeSdM(found, awayM));
-      expect(placeSdM(found, -awayM)).toBe(placeSdM(found, awayM));
+    fc.property(repeats, fc.integer({ min: 1, max: 6 }), (repeat, times) => {
+      const measured = (count: number) => sureWithinM(colourRepeat(Array.from({ length: count }, () => repeat))!);
+      expect(measured(times + 1)).toBeGreaterThan(measured(times));
     }),
   );
+});
+
+test('so far away its place is known to half a stretch, nine times in ten', () => {
+  const [repeat, stretchM] = [colourRepeat([of([GREEN, 2.4], [GREY, 1.8], [RUST, 3])])!, 7.2 / 3];
+  const repeats = sureWithinM(repeat) / 7.2;
+  const sdM = Math.hypot(repeat.spreadM * Math.sqrt(repeats), repeat.lengthM.sd * repeats);
+  expect(1.6448536 * sdM).toBeCloseTo(stretchM / 2, 9);
 });

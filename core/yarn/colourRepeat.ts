@@ -1,4 +1,4 @@
-import type { Estimate } from '../common/estimate';
+import { type Estimate, HALF_WIDTH_90 } from '../common/estimate';
 
 /** So much of one colour along a yarn, from one change to the next. */
 export interface ColourStretch {
@@ -136,16 +136,19 @@ function relativeSpread(seen: readonly (readonly number[])[], means: readonly nu
 }
 
 /**
- * How well a place is known that lies so far from one that was seen: the repeats between them vary, and their mean is not
- * quite known either.
+ * How far from a change that was seen each stretch can still be placed: as long as the place is known to half a stretch,
+ * nine times in ten.
  *
- * @returns a standard deviation, in metres
+ * @returns metres
  * @example
- * placeSdM({ lengthM: { mean: 4, sd: 0.1 }, spreadM: 0.2 }, 16).toFixed(3) // => '0.566'
+ * sureWithinM({ stretches: [{ hex: 'a', lengthM: 2 }, { hex: 'b', lengthM: 2 }], lengthM: { mean: 4, sd: 0 }, spreadM: 0.3 }).toFixed(1) // => '16.4'
  */
-export function placeSdM({ lengthM, spreadM }: Pick<ColourRepeat, 'lengthM' | 'spreadM'>, awayM: number): number {
-  const repeats = Math.abs(awayM) / lengthM.mean;
-  return Math.hypot(spreadM * Math.sqrt(repeats), lengthM.sd * repeats);
+export function sureWithinM({ stretches, lengthM, spreadM }: Omit<ColourRepeat, 'measured'>): number {
+  const mostSd = lengthM.mean / stretches.length / 2 / HALF_WIDTH_90;
+  // The repeats between n add spread² n and sd² n²: where that reaches mostSd².
+  const [a, b] = [lengthM.sd ** 2, spreadM ** 2];
+  const repeats = a > 0 ? (-b + Math.sqrt(b * b + 4 * a * mostSd ** 2)) / (2 * a) : mostSd ** 2 / b;
+  return repeats * lengthM.mean;
 }
 
 function mean(values: readonly number[]): number {

@@ -1,3 +1,5 @@
+import { channelsOf } from './colourOrder';
+
 /** Colours by the words that names of colourways are made of; the last word that is known counts ("fog blue": blue). */
 const HEX: Record<string, string> = {
   white: '#f1efe8',
@@ -60,4 +62,44 @@ export function colourFromWords(name: string): string | undefined {
     .split(/[^a-z]+/)
     .flatMap((word) => HEX[word] ?? [])
     .at(-1);
+}
+
+/**
+ * What to call each of some colours so that they can be told apart: by the word that comes nearest; where two share one, by
+ * how light they are, and where more do, by number.
+ *
+ * @example
+ * namesApart(['#34608f', '#a4552e', '#b3bdc6']) // => { '#34608f': 'blue', '#a4552e': 'rust', '#b3bdc6': 'fog' }
+ */
+export function namesApart(hexes: readonly string[]): Record<string, string> {
+  const distinct = [...new Set(hexes)];
+  const words = new Map(distinct.map((hex) => [hex, nearestWord(hex)]));
+  return Object.fromEntries(
+    distinct.map((hex) => {
+      const word = words.get(hex)!;
+      const among = distinct
+        .filter((other) => words.get(other) === word)
+        .sort((a, b) => lightness(channelsOf(a)) - lightness(channelsOf(b)));
+      if (among.length === 1) return [hex, word];
+      if (among.length === 2) return [hex, `${among[0] === hex ? 'dark' : 'light'} ${word}`];
+      return [hex, `${word} ${among.indexOf(hex) + 1}`];
+    }),
+  );
+}
+
+/** Spelt two ways, one is enough. */
+const WORDS = Object.entries(HEX).filter(([word]) => word !== 'gray');
+
+function nearestWord(hex: string): string {
+  const colour = channelsOf(hex);
+  const away = (other: string) => {
+    const [r, g, b] = channelsOf(other).map((channel, i) => channel - colour[i]!) as [number, number, number];
+    // To the eye, green counts for most.
+    return 2 * r * r + 4 * g * g + 3 * b * b;
+  };
+  return WORDS.map(([word, other]) => ({ word, away: away(other) })).sort((a, b) => a.away - b.away)[0]!.word;
+}
+
+function lightness([r, g, b]: readonly [number, number, number]): number {
+  return 0.3 * r + 0.59 * g + 0.11 * b;
 }

@@ -1,16 +1,20 @@
 import fc from 'fast-check';
-import type { ColourStretch } from './colourRepeat';
+import { type ColourRepeat, type ColourStretch, sureWithinM } from './colourRepeat';
 import { type ColourAlong, changesMeasured, coloursAlong, coloursFrom, stretchesSeen } from './coloursAlong';
 import { type Fault, mirrored } from './faults';
 
 const [GREEN, GREY, RUST] = ['#5f7a4c', '#8b8f90', '#9c4a24'];
-const REPEAT = {
-  stretches: [
-    { hex: GREEN, lengthM: 2 },
-    { hex: GREY, lengthM: 1 },
-    { hex: RUST, lengthM: 3 },
-  ],
-};
+const repeatOf = (stretches: ColourStretch[]): ColourRepeat => ({
+  stretches,
+  lengthM: { mean: stretches.reduce((sum, { lengthM }) => sum + lengthM, 0), sd: 0.02 },
+  spreadM: 0.05,
+  measured: 1,
+});
+const REPEAT = repeatOf([
+  { hex: GREEN, lengthM: 2 },
+  { hex: GREY, lengthM: 1 },
+  { hex: RUST, lengthM: 3 },
+]);
 const change = (atM: number, innerHex?: string, outerHex?: string): Fault => ({
   kind: 'colour change',
   atM,
@@ -69,8 +73,17 @@ test('a colour that the repeat does not have stays where it was seen', () => {
   expect(along.at(-1)).toMatchObject({ hex: '#ffffff', toM: 10 });
 });
 
+test('far from what was seen the places are no longer sure', () => {
+  const along = coloursAlong(400, [change(200, GREEN, GREY)], REPEAT);
+  const sureM = sureWithinM(REPEAT);
+  expect(sureM).toBeGreaterThan(20);
+  expect(sureM).toBeLessThan(190);
+  for (const { fromM, toM, sure } of along) expect(sure).toBe(fromM - sureM <= 200 && 200 <= toM + sureM);
+  expect(along.filter(({ sure }) => !sure).length).toBeGreaterThan(10);
+});
+
 test('only so many are told: what lies further off is not known', () => {
-  const fine = { stretches: [GREEN, GREY].map((hex) => ({ hex, lengthM: 0.01 })) };
+  const fine = repeatOf([GREEN, GREY].map((hex) => ({ hex, lengthM: 0.01 })));
   const along = coloursAlong(5000, [change(1, GREEN, GREY)], fine);
   expect(along.length).toBeLessThan(2500);
   expect(along.at(-1)).toMatchObject({ hex: null, toM: 5000 });
@@ -102,7 +115,7 @@ test('of a yarn that keeps to its repeat, any changes that were seen tell all th
       const changes = changesOf(order, startM, lengthM);
       const some = changes.filter(() => seen.next().value);
       fc.pre(some.length > 0);
-      const along = coloursAlong(lengthM, some, { stretches: order });
+      const along = coloursAlong(lengthM, some, repeatOf(order));
       expect(along[0]!.fromM).toBeCloseTo(0, 6);
       expect(along.at(-1)!.toM).toBeCloseTo(lengthM, 6);
       along.slice(1).forEach(({ fromM }, i) => expect(fromM).toBeCloseTo(along[i]!.toM, 6));
@@ -118,8 +131,8 @@ test('seen from the other end the same colours lie the other way round', () => {
     fc.property(yarns, ({ order, lengthM, startM, seen }) => {
       const changes = changesOf(order, startM, lengthM).filter(() => seen.next().value);
       fc.pre(order.length > 2);
-      const there = coloursFrom('outer', coloursAlong(lengthM, changes, { stretches: order }));
-      const back = coloursAlong(lengthM, mirrored(changes, lengthM), { stretches: order });
+      const there = coloursFrom('outer', coloursAlong(lengthM, changes, repeatOf(order)));
+      const back = coloursAlong(lengthM, mirrored(changes, lengthM), repeatOf(order));
       expect(strip(back)).toEqual(strip(there));
     }),
   );

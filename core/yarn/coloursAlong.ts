@@ -1,4 +1,4 @@
-import { type ColourRepeat, type ColourStretch, placeIn, type SeenStretch } from './colourRepeat';
+import { type ColourRepeat, type ColourStretch, placeIn, type SeenStretch, sureWithinM } from './colourRepeat';
 import { type Fault, mirrored, type PackageEnd } from './faults';
 
 /** So much of one colour at its place along a piece. */
@@ -9,7 +9,12 @@ export interface ColourAlong {
   toM: number;
   /** Which stretch of the repeat it is; null where the yarn has no repeat that it could belong to. */
   place: number | null;
+  /** Near enough to a change that was seen; further off the order is right and the place is not. */
+  sure: boolean;
 }
+
+/** A stretch as it is laid, before it is looked at how far it is from what was seen. */
+type Laid = Omit<ColourAlong, 'sure'>;
 
 /** A stretch of the repeat next to a change, and which way round the repeat runs. */
 interface Standing {
@@ -26,13 +31,9 @@ interface Standing {
  * @param changes along the piece, of any kind: what is no change of colour, or one whose colours nobody noted, is passed over
  * @returns all of the piece; empty where no change tells where in the repeat it begins
  * @example
- * coloursAlong(5, [{ kind: 'colour change', atM: 2, innerHex: 'a', outerHex: 'b' }], null) // => [{ hex: 'a', fromM: 0, toM: 2, place: null }, { hex: 'b', fromM: 2, toM: 5, place: null }]
+ * coloursAlong(5, [{ kind: 'colour change', atM: 2, innerHex: 'a', outerHex: 'b' }], null) // => [{ hex: 'a', fromM: 0, toM: 2, place: null, sure: true }, { hex: 'b', fromM: 2, toM: 5, place: null, sure: true }]
  */
-export function coloursAlong(
-  lengthM: number,
-  changes: readonly Fault[],
-  repeat: Pick<ColourRepeat, 'stretches'> | null,
-): ColourAlong[] {
+export function coloursAlong(lengthM: number, changes: readonly Fault[], repeat: ColourRepeat | null): ColourAlong[] {
   const seen = changes
     .filter(({ kind, innerHex, outerHex, atM }) => kind === 'colour change' && (innerHex ?? outerHex) && atM <= lengthM)
     .sort((a, b) => a.atM - b.atM);
@@ -56,10 +57,12 @@ export function coloursAlong(
   });
   const after = shifted(onwards(order, standings.at(-1) ?? null, lengthM - last.atM, last.outerHex ?? null), last.atM);
   const all = merged([...before, ...between, ...after]);
+  const sureM = repeat ? sureWithinM(repeat) : Infinity;
   return all.map((each, i) => ({
     ...each,
     fromM: i === 0 ? 0 : each.fromM,
     toM: i === all.length - 1 ? lengthM : each.toM,
+    sure: seen.some(({ atM }) => each.fromM - sureM <= atM && atM <= each.toM + sureM),
   }));
 }
 
@@ -67,7 +70,7 @@ export function coloursAlong(
  * The same colours seen from the end that leaves first.
  *
  * @example
- * coloursFrom('outer', [{ hex: 'a', fromM: 0, toM: 2, place: 0 }, { hex: 'b', fromM: 2, toM: 5, place: 1 }]) // => [{ hex: 'b', fromM: 0, toM: 3, place: 1 }, { hex: 'a', fromM: 3, toM: 5, place: 0 }]
+ * coloursFrom('outer', [{ hex: 'a', fromM: 0, toM: 2, place: 0, sure: true }]) // => [{ hex: 'a', fromM: 0, toM: 2, place: 0, sure: true }]
  */
 export function coloursFrom(end: PackageEnd, colours: readonly ColourAlong[]): ColourAlong[] {
   return end === 'inner' ? [...colours] : turnedRound(colours, colours.at(-1)?.toM ?? 0);
@@ -203,7 +206,7 @@ function spanning(
   to: Standing | null,
   lengthM: number,
   [hex, lastHex]: readonly [string | null, string | null],
-): ColourAlong[] {
+): Laid[] {
   if (lengthM <= 0) return [];
   if (from && to && from.step === to.step) {
     const stretches = stretchesBetween(order, from, to, lengthM);
@@ -225,7 +228,7 @@ function onwards(
   from: Standing | null | undefined,
   lengthM: number,
   hex: string | null,
-): ColourAlong[] {
+): Laid[] {
   if (lengthM <= SHORTEST_M) return [];
   if (!from) return laid([{ hex, lengthM, place: null }]);
   const stretches: (ColourStretch & { place: number })[] = [];
@@ -243,7 +246,7 @@ function against({ place, step }: Standing, places: number): Standing {
   return { place: placeIn(places, place - step), step: step === 1 ? -1 : 1 };
 }
 
-function laid(stretches: readonly { hex: string | null; lengthM: number; place: number | null }[]): ColourAlong[] {
+function laid(stretches: readonly { hex: string | null; lengthM: number; place: number | null }[]): Laid[] {
   let fromM = 0;
   return stretches.map(({ hex, lengthM, place }) => {
     const along = { hex, fromM, toM: fromM + lengthM, place };
@@ -252,17 +255,17 @@ function laid(stretches: readonly { hex: string | null; lengthM: number; place: 
   });
 }
 
-function shifted(colours: readonly ColourAlong[], byM: number): ColourAlong[] {
+function shifted(colours: readonly Laid[], byM: number): Laid[] {
   return colours.map((each) => ({ ...each, fromM: each.fromM + byM, toM: each.toM + byM }));
 }
 
-function turnedRound(colours: readonly ColourAlong[], lengthM: number): ColourAlong[] {
+function turnedRound<Colour extends Laid>(colours: readonly Colour[], lengthM: number): Colour[] {
   return colours.map((each) => ({ ...each, fromM: lengthM - each.toM, toM: lengthM - each.fromM })).reverse();
 }
 
 /** What goes on in the same colour is one stretch. */
-function merged(colours: readonly ColourAlong[]): ColourAlong[] {
-  const list: ColourAlong[] = [];
+function merged(colours: readonly Laid[]): Laid[] {
+  const list: Laid[] = [];
   for (const each of colours) {
     const last = list.at(-1);
     if (last && last.hex === each.hex && last.place === each.place) list[list.length - 1] = { ...last, toM: each.toM };

@@ -121,6 +121,16 @@ function inOrder(faults: readonly Fault[]): Fault[] {
 }
 
 /**
+ * Whether anything along it weakens it: a change of colour does not.
+ *
+ * @example
+ * hasFlaw([{ kind: 'colour change' }]) // => false
+ */
+export function hasFlaw(faults: readonly Pick<Fault, 'kind'>[]): boolean {
+  return faults.some(({ kind }) => kind !== 'colour change');
+}
+
+/**
  * Counted in words: "2 knots, 1 thin spot".
  *
  * @example

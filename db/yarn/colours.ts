@@ -26,6 +26,15 @@ interface Found {
   pieceLabel: string;
 }
 
+/** What one operation found, undone or not. */
+export function colourStretchesOfOperation(db: Db, operationId: number): ColourStretchRow[] {
+  return prepared<ColourStretchRow>(
+    db,
+    sql`SELECT operation_id AS operationId, piece_id AS pieceId, position, colour_hex AS colourHex, length_mm AS lengthMm
+     FROM colour_stretch WHERE operation_id = ? ORDER BY piece_id, position`,
+  ).all(operationId);
+}
+
 /** All that was found along a yarn's pieces and still holds, oldest first, with where and when. */
 export function colourStretchesOfYarn(db: Db, yarnId: number): (ColourStretchRow & Found)[] {
   return prepared<ColourStretchRow & Found>(

@@ -1,5 +1,6 @@
 'use client';
 
+import { hasFlaw } from '../../core/yarn/faults';
 import { Button } from 'antd';
 import { Link } from '../../ui/controls/Link';
 import { useRouter } from 'next/navigation';
@@ -14,6 +15,7 @@ import { KnownMass, Length, Mass, Size } from '../../ui/figures/Figures';
 import { operationWords } from '../../ui/figures/operationWords';
 import { Pictures } from '../../ui/drawings/Pictures';
 import { useSystem } from '../../ui/frame/Providers';
+import { StretchesWords } from '../../ui/figures/StretchesWords';
 import { SampleWords } from '../../ui/figures/SampleWords';
 import { Notice, Problem } from '../../ui/feedback/Notice';
 import { glyphSide, PieceGlyph } from '../../ui/thread/PieceGlyph';
@@ -78,6 +80,11 @@ export function OperationScreen({ operation }: { operation: OperationPage }) {
             <p className="text-title font-heavy">
               <SampleWords sample={operation.sample} />
               {!operation.sample.counts && ', measured again since'}
+            </p>
+          )}
+          {operation.colours.length > 0 && (
+            <p className="flex flex-wrap items-center gap-x-3">
+              Colours: <StretchesWords stretches={operation.colours} />
             </p>
           )}
           {operation.balance && <BalanceWords balance={operation.balance} />}
@@ -233,7 +240,7 @@ function Side({ pieces, operation, gone }: { pieces: OperationPiece[]; operation
                   y={58}
                   side={side}
                   gone={gone}
-                  knots={piece.faults.length > 0}
+                  knots={hasFlaw(piece.faults)}
                 />
               </svg>
               <strong>{piece.label}</strong>

@@ -1,5 +1,6 @@
 import type { Joint } from '../../core/yarn/piece';
 import { lengthCheck, type LengthCheck } from '../../core/winding/lengthCheck';
+import type { SeenStretch } from '../../core/yarn/colourRepeat';
 import type { Fault, PackageEnd } from '../../core/yarn/faults';
 import { counterLengthM, lengthSources } from '../../core/winding/lengthSources';
 import {
@@ -27,6 +28,7 @@ import { everMade, pieceById } from '../../db/yarn/pieces';
 import { picturesOfOperation } from '../../db/yarn/pictures';
 import { runOfOperation, type RunRow } from '../../db/winding/runs';
 import { strandOf } from '../../db/twist/strandWays';
+import { colourStretchesOfOperation } from '../../db/yarn/colours';
 import { woundBy } from '../../db/winding/woundCakes';
 import { whyNotRedo, whyNotUndo } from '../yarn/pieces';
 import { readPlan, type RunPlan } from '../winding/runPlan';
@@ -38,6 +40,7 @@ import { RUN_KINDS } from './runKinds';
 import { stillToWind } from '../winding/runStart';
 import { massFactOf } from '../common/weighing';
 import { treatedOfYarn } from '../yarn/treated';
+import { seenStretch } from '../yarn/colours';
 import { faultsOfYarn, yarnView, type YarnView } from '../yarn/yarnViews';
 
 /** A piece's part in an entry, with what lies along it. */
@@ -54,6 +57,8 @@ export interface LoggedOperation extends Omit<LogLine, 'pieces'> {
   /** What went into ties. */
   tiesG: number;
   fromEnd: PackageEnd | null;
+  /** The colours that it found along a piece. */
+  colours: SeenStretch[];
   /** How several were joined. */
   joint: Joint | null;
 }
@@ -179,6 +184,7 @@ function operationOf(db: Db, operation: OperationRow): LoggedOperation {
     tiesG,
     fromEnd: operation.fromEnd,
     sample: yarn.samples.find(({ operationId }) => operationId === operation.id) ?? null,
+    colours: colourStretchesOfOperation(db, operation.id).map(seenStretch),
     consumption: consumptionOf(db, operation.id),
     joint: joinedBy(db, operation.id)?.joint ?? null,
     balance: balanceOf(pieces, wasteG + tiesG),

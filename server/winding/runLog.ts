@@ -231,7 +231,8 @@ function keepFaults(
     const seen = faultsSeen(plan, state, part, lengthM);
     const uncounted = state.uncounted.includes(part);
     const withinM = uncounted ? PLACE_BY_TIME * lengthM : placeWithinM(lengthM);
-    keepMarks(db, operationId, pieceId, reconciled(after.parts[i]!, seen, withinM));
+    const known = [...changeAtItsStart(plan, part, lengthM), ...after.parts[i]!];
+    keepMarks(db, operationId, pieceId, reconciled(known, seen, withinM));
     const changes = seen.filter(({ outerHex }) => outerHex);
     // A hand is no clock: where nobody counted, no stretch is measured.
     if (!uncounted && changes.length > 0) keepStretches(db, operationId, pieceId, stretchesSeen(changes, plan.palette));
@@ -239,6 +240,16 @@ function keepFaults(
   // What is left of a cake that was taken from outside keeps its own inner end; of any other, the end where it was cut.
   if (restId !== null)
     keepMarks(db, operationId, restId, plan.fromEnd === 'inner' ? after.rest : mirrored(after.rest, restM));
+}
+
+/** Where the cake before was cut by a colour, this one begins so far before that colour. */
+function changeAtItsStart({ cakes, colours }: RunPlan, part: number, lengthM: number): Fault[] {
+  const cutAt = cakes[part - 1]?.cutAt;
+  if (!cutAt || cutAt.beforeM > lengthM) return [];
+  const changeM = cakes[part]!.startM + cutAt.beforeM;
+  const before = colours.findLast(({ toM }) => toM <= changeM + 1e-3)?.hex;
+  const fault = { kind: 'colour change' as const, atM: cutAt.beforeM, outerHex: cutAt.hex };
+  return [before ? { ...fault, innerHex: before } : fault];
 }
 
 /** What was marked while a cake was wound, from its inner end. A colour that begins somewhere ends at the next change. */

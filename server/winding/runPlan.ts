@@ -84,6 +84,7 @@ const plan = z.strictObject({
         fromM: notNegative,
         toM: notNegative,
         place: z.int().nonnegative().nullable(),
+        sure: z.boolean(),
       }),
     )
     .default([]),

@@ -5,7 +5,7 @@ import { colourOrderOf, type ColourRepeat, colourRepeat, type SeenStretch } from
 import { type ColourAlong, changesMeasured, coloursAlong } from '../../core/yarn/coloursAlong';
 import { PACKAGE_ENDS, type PackageEnd } from '../../core/yarn/faults';
 import { type Db, remembered } from '../../db/common/connection';
-import { colourStretchesOfYarn, insertColourStretch } from '../../db/yarn/colours';
+import { type ColourStretchRow, colourStretchesOfYarn, insertColourStretch } from '../../db/yarn/colours';
 import { insertOperation, insertOperationPiece } from '../../db/yarn/operations';
 import { colourHex, quantity, readOptional, requestKey } from '../common/fields';
 import { ConflictError, runForm, type SaveResult } from '../common/result';
@@ -40,8 +40,8 @@ export function coloursOfYarn(db: Db, yarnId: number): YarnColours {
     const lists: SeenStretch[][] = [];
     let last: { operationId: number; pieceId: number; position: number } | null = null;
     for (const row of colourStretchesOfYarn(db, yarnId)) {
-      const { operationId, pieceId, position, colourHex, lengthMm, at, kind, pieceLabel } = row;
-      const stretch = { hex: colourHex, lengthM: lengthMm === null ? null : fromMm(lengthMm) };
+      const { operationId, pieceId, position, at, kind, pieceLabel } = row;
+      const stretch = seenStretch(row);
       const sameLook = last?.operationId === operationId && last.pieceId === pieceId;
       if (!sameLook) looks.push({ operationId, at, pieceId, pieceLabel, measured: kind === 'inspect', stretches: [] });
       looks.at(-1)!.stretches.push(stretch);
@@ -51,6 +51,10 @@ export function coloursOfYarn(db: Db, yarnId: number): YarnColours {
     }
     return { order: colourOrderOf(lists), repeat: colourRepeat(lists), looks };
   });
+}
+
+export function seenStretch({ colourHex, lengthMm }: Pick<ColourStretchRow, 'colourHex' | 'lengthMm'>): SeenStretch {
+  return { hex: colourHex, lengthM: lengthMm === null ? null : fromMm(lengthMm) };
 }
 
 /** A yarn's colours, and how they lie along what there is of it. */

@@ -110,6 +110,10 @@ function without(tables: Tables, kind: string): void {
 export function asVersion(whole: Archive, version: number): { version: number; tables: Tables } {
   const old = structuredClone(whole) as unknown as { version: number; tables: Tables; pictures?: unknown };
   old.version = version;
+  Reflect.deleteProperty(old.tables, 'colour_stretch');
+  for (const mark of old.tables.mark!)
+    for (const column of ['inner_hex', 'outer_hex']) Reflect.deleteProperty(mark, column);
+  if (version === 9) return old;
   for (const table of ['knitting', 'row_weighing']) Reflect.deleteProperty(old.tables, table);
   if (version === 8) return old;
   // No form of version 7 was begun round two fingers.

@@ -2,6 +2,7 @@ import loadHighs from 'highs';
 import { openDatabase } from '../../db/common/connection';
 import { pictureFolder } from '../../server/common/database';
 import { ternRock, ternRockPictures } from '../../scripts/ternRock';
+import { ternRockColours } from '../../scripts/ternRockColours';
 import { ternRockKnitting } from '../../scripts/ternRockKnitting';
 import { ternRockMinis } from '../../scripts/ternRockMinis';
 import { ternRockThread } from '../../scripts/ternRockThread';
@@ -13,12 +14,13 @@ export interface More {
   twist?: boolean;
   thread?: boolean;
   knitting?: boolean;
+  colours?: boolean;
 }
 
 /** Lays the demo data out in this database, which no server is to have open. */
 export async function layOutDemo(
   databaseFile: string,
-  { minis = false, twist = false, thread = false, knitting = false }: More = {},
+  { minis = false, twist = false, thread = false, knitting = false, colours = false }: More = {},
 ): Promise<void> {
   const db = openDatabase(databaseFile);
   ternRock(db, new Date());
@@ -26,6 +28,7 @@ export async function layOutDemo(
   if (twist) ternRockTwist(db, new Date());
   if (thread) ternRockThread(db, new Date());
   if (knitting) ternRockKnitting(db, new Date());
+  if (colours) ternRockColours(db, new Date());
   await ternRockPictures(db, pictureFolder(databaseFile), new Date());
   db.close();
 }

@@ -24,6 +24,7 @@ export const YARN_SCREENS = {
   'a project that is changed': '/projects/1/edit',
   'weighed as it is knitted': '/projects/knitting/1',
   'a knitting that is changed': '/projects/knitting/1/edit',
+  'colours along a yarn': '/yarns/26/colours',
   'a knitting that is begun': '/projects/knitting/new?piece=91',
   'a piece': '/pieces/13',
   winding: '/winding',
@@ -78,7 +79,7 @@ const RULES = {
 
 /** Looks at each screen light and dark and at every width, and expects nothing to object to. */
 export function lookAtEach(screens: Record<string, string>): void {
-  const set = stage({ demo: true, minis: true, twist: true, thread: true, knitting: true });
+  const set = stage({ demo: true, minis: true, twist: true, thread: true, knitting: true, colours: true });
   // A test that failed leaves its tab open, and with it the run that it held.
   afterEach(async () => {
     const [, ...left] = await set.browser.pages();

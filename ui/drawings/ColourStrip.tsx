@@ -1,10 +1,12 @@
-import { namesApart } from '../../core/yarn/colourOrder';
+import { namesApart } from '../../core/yarn/colourWords';
 
 /** So much of one colour; null: nobody knows which. */
 interface Stretch {
   hex: string | null;
   fromM: number;
   toM: number;
+  /** Its place is a guess. */
+  sure?: boolean;
 }
 
 /** Yarn of several colours as a strip, to scale. */
@@ -22,12 +24,14 @@ export function ColourStrip({ stretches, title }: { stretches: readonly Stretch[
 /** What is not known is hatched. */
 const NOT_KNOWN = 'color-mix(in srgb, var(--ink) 14%, var(--card))';
 
-/** The colours as a background, hard edge by hard edge. */
+/** The colours as a background, hard edge by hard edge; pale where their places are guesses. */
 export function stripBackground(stretches: readonly Stretch[]): string {
   const [startM, endM] = [stretches[0]?.fromM ?? 0, stretches.at(-1)?.toM ?? 1];
   const share = (m: number) => `${((100 * (m - startM)) / (endM - startM)).toFixed(3)}%`;
+  const shown = ({ hex, sure = true }: Stretch) =>
+    hex === null ? NOT_KNOWN : sure ? hex : `color-mix(in oklab, ${hex} 38%, var(--card))`;
   return `linear-gradient(90deg, ${stretches
-    .map(({ hex, fromM, toM }) => `${hex ?? NOT_KNOWN} ${share(fromM)} ${share(toM)}`)
+    .map((each) => `${shown(each)} ${share(each.fromM)} ${share(each.toM)}`)
     .join(', ')})`;
 }
 

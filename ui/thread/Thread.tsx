@@ -2,7 +2,7 @@
 
 import { Link } from '../controls/Link';
 import { useRef } from 'react';
-import { type Fault, faultsInWords } from '../../core/yarn/faults';
+import { type Fault, faultsInWords, hasFlaw } from '../../core/yarn/faults';
 import { inWords, lengthFigure, massFigure } from '../../core/common/format';
 import type { PieceForm, MassFact, OperationKind } from '../../core/yarn/piece';
 import { isLoop } from '../../core/twist/strandWays';
@@ -238,15 +238,7 @@ function Piece({
     <Link href={`/pieces/${first.id}`} className={`${styles.piece} no-underline cursor-pointer`}>
       <rect x={x - side / 2} y={y - side / 2} width={side} height={side} fill="transparent" />
       {group.length > 1 && <PieceGlyph form={first.form} colourHex={colourHex} x={x + 7} y={y - 5} side={side} gone />}
-      <PieceGlyph
-        form={first.form}
-        colourHex={colourHex}
-        x={x}
-        y={y}
-        side={side}
-        gone={gone}
-        knots={faults.length > 0}
-      />
+      <PieceGlyph form={first.form} colourHex={colourHex} x={x} y={y} side={side} gone={gone} knots={hasFlaw(faults)} />
       <text
         x={words.x}
         y={words.y}

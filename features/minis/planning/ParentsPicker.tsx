@@ -3,7 +3,7 @@
 import { Checkbox } from 'antd';
 import { Link } from '../../../ui/controls/Link';
 import { memo, useCallback, useEffect, useRef } from 'react';
-import { faultsInWords } from '../../../core/yarn/faults';
+import { faultsInWords, hasFlaw } from '../../../core/yarn/faults';
 import type { MiniParentView, MiniYarn } from '../../../server/minis/miniParents';
 import { FineMass } from '../../../ui/figures/Figures';
 import { Problem } from '../../../ui/feedback/Notice';
@@ -86,7 +86,7 @@ const PieceBox = memo(function PieceBox({
     >
       <span className="flex gap-2 items-center leading-[1.2]">
         <svg width={36} height={36} aria-hidden="true">
-          <PieceGlyph form={view.form} colourHex={colourHex} x={18} y={18} side={34} knots={view.faults.length > 0} />
+          <PieceGlyph form={view.form} colourHex={colourHex} x={18} y={18} side={34} knots={hasFlaw(view.faults)} />
         </svg>
         <span>
           <strong>{view.label}</strong>

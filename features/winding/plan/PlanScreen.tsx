@@ -6,7 +6,7 @@ import { Link } from '../../../ui/controls/Link';
 import { useRouter } from 'next/navigation';
 import { type ReactNode, useState } from 'react';
 import { HALF_WIDTH_90 } from '../../../core/common/estimate';
-import { faultsInWords } from '../../../core/yarn/faults';
+import { faultsInWords, hasFlaw } from '../../../core/yarn/faults';
 import { handlingOf } from '../../../core/yarn/fibre';
 import { secondsInWords, inWords, lowerFirst, sizeFigure, upperFirst } from '../../../core/common/format';
 import { massOf, needsSwift, type PieceForm as PieceForm } from '../../../core/yarn/piece';
@@ -235,7 +235,7 @@ function PieceStation({ page: { yarn, piece }, planned }: { page: PlanPage; plan
             x={75}
             y={75}
             side={Math.min(146, glyphSide(massG.mean) * 1.3)}
-            knots={piece.faults.length > 0}
+            knots={hasFlaw(piece.faults)}
           />
         </svg>
       </div>

@@ -1,7 +1,7 @@
 'use client';
 
 import { Button, Segmented } from 'antd';
-import { namesApart } from '../../../core/yarn/colourOrder';
+import { namesApart } from '../../../core/yarn/colourWords';
 import type { ColourAlong } from '../../../core/yarn/coloursAlong';
 import { ChoiceField } from '../../../ui/controls/Choice';
 import { TextField } from '../../../ui/controls/Field';

@@ -1,7 +1,7 @@
 'use client';
 
 import type { ReactNode } from 'react';
-import { namesApart } from '../../../core/yarn/colourOrder';
+import { namesApart } from '../../../core/yarn/colourWords';
 import type { ColourAlong } from '../../../core/yarn/coloursAlong';
 import type { Fault } from '../../../core/yarn/faults';
 import { cutInWords } from '../words';

@@ -8,7 +8,7 @@ import type { Learned } from '../../../core/bench/calibration';
 import { crankTurnsAtG } from '../../../core/bench/cake';
 import { HALF_WIDTH_90 } from '../../../core/common/estimate';
 import { FAULT_KINDS, type Fault } from '../../../core/yarn/faults';
-import { namesApart } from '../../../core/yarn/colourOrder';
+import { namesApart } from '../../../core/yarn/colourWords';
 import { coloursAlong } from '../../../core/yarn/coloursAlong';
 import { secondsInWords, inWords, lengthFigure, massFigure, sizeFigure, upperFirst } from '../../../core/common/format';
 import {

@@ -4,7 +4,8 @@ import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
 import { HALF_WIDTH_90 } from '../../../core/common/estimate';
 import { inWords, lengthFigure } from '../../../core/common/format';
-import { namesApart } from '../../../core/yarn/colourOrder';
+import { namesApart } from '../../../core/yarn/colourWords';
+import { type ColourAlong, coloursFrom } from '../../../core/yarn/coloursAlong';
 import type { ColourRepeat } from '../../../core/yarn/colourRepeat';
 import type { ColourLook, ColoursPage } from '../../../server/yarn/colours';
 import { Link } from '../../../ui/controls/Link';
@@ -13,7 +14,7 @@ import { Notice, Problem } from '../../../ui/feedback/Notice';
 import { useTask } from '../../../ui/feedback/useTask';
 import { shortDate } from '../../../ui/figures/dates';
 import { Length, LengthWithin } from '../../../ui/figures/Figures';
-import { Swatch } from '../../../ui/figures/Swatch';
+import { StretchesWords } from '../../../ui/figures/StretchesWords';
 import { PageHead } from '../../../ui/frame/PageHead';
 import { useSystem } from '../../../ui/frame/Providers';
 import { undoMeasurement } from '../actions';
@@ -32,12 +33,6 @@ export function ColoursScreen({ page }: { page: ColoursPage }) {
       <PageHead title="Colours along it" under={<Under page={page} />} />
       {colours.repeat && <Repeat repeat={colours.repeat} />}
       <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] gap-wide items-start mt-6 max-tablet:grid-cols-[minmax(0,1fr)]">
-        <section aria-labelledby="measure">
-          <h2 id="measure" className="mb-2">
-            {colours.repeat ? 'Measure once more' : 'Measure a repeat'}
-          </h2>
-          <MeasureColours page={page} />
-        </section>
         <section aria-labelledby="fabric">
           <h2 id="fabric" className="mb-2">
             In the fabric
@@ -50,6 +45,12 @@ export function ColoursScreen({ page }: { page: ColoursPage }) {
               width avoids that.
             </p>
           )}
+        </section>
+        <section aria-labelledby="measure">
+          <h2 id="measure" className="mb-2">
+            {colours.repeat ? 'Measure once more' : 'Measure a repeat'}
+          </h2>
+          <MeasureColours page={page} />
         </section>
       </div>
       <section aria-labelledby="pieces" className="mt-6 pt-6 border-t-[1.5px] border-line">
@@ -76,9 +77,19 @@ export function ColoursScreen({ page }: { page: ColoursPage }) {
                   <Link href={`/winding/plan/${piece.id}`}>Wind a pair that begin alike</Link>
                 </p>
                 <ColourStrip stretches={along} title={`${piece.label}, from the left`} />
+                <p className="flex flex-wrap justify-between gap-x-4 mt-1 text-small text-ink-soft">
+                  <Beginning colours={along} />
+                  <Beginning colours={coloursFrom('outer', along)} />
+                </p>
               </li>
             ))}
           </ul>
+        )}
+        {known.some(({ along }) => along.some(({ sure }) => !sure)) && (
+          <p className="mt-3 text-ink-soft">
+            Where a strip is pale, no change was seen near: the order is right, the places are not. What is marked while
+            it is wound, or measured more often, makes them sure.
+          </p>
         )}
       </section>
       {colours.looks.length > 0 && <Looks looks={colours.looks} />}
@@ -98,7 +109,7 @@ function Under({ page: { colours } }: { page: ColoursPage }) {
         <strong className="text-ink text-lead">
           <Length m={repeat.lengthM.mean} /> ± {within}
         </strong>
-        ; from one to the next it varies by ± <Length m={HALF_WIDTH_90 * repeat.spreadM} />, by{' '}
+        ; from one to the next it varies by ± <Length m={HALF_WIDTH_90 * repeat.spreadM} />. Measured{' '}
         {timesInWords(repeat.measured)}.
       </>
     );
@@ -111,7 +122,23 @@ function Under({ page: { colours } }: { page: ColoursPage }) {
 
 function timesInWords(measured: number): string {
   const times = Number(measured.toFixed(1));
-  return times === 1 ? 'one that was measured' : `${times} that were measured`;
+  return times === 1 ? 'once' : `${times} times over`;
+}
+
+/** The first colours from one end, where they are sure. */
+function Beginning({ colours }: { colours: readonly ColourAlong[] }) {
+  const system = useSystem();
+  const first = colours.slice(0, 3);
+  const names = namesApart(first.flatMap(({ hex }) => hex ?? []));
+  if (!first[0]?.sure) return <span>not known here</span>;
+  return (
+    <span>
+      {first
+        .map(({ hex, fromM, toM }) => `${hex ? names[hex] : 'not known'} ${inWords(lengthFigure(toM - fromM, system))}`)
+        .join(', ')}
+      , …
+    </span>
+  );
 }
 
 /** One repeat to scale, each colour with its name and length beneath. */
@@ -157,13 +184,7 @@ function Looks({ looks }: { looks: readonly ColourLook[] }) {
             className="grid grid-cols-[1fr_auto] items-center gap-y-1 gap-x-4 py-1 border-t border-line"
           >
             <span className="flex flex-wrap items-center gap-x-3">
-              {stretches.slice(0, 24).map(({ hex, lengthM }, i) => (
-                <span key={i} className="inline-flex items-center gap-1">
-                  <Swatch hex={hex} size={16} />
-                  {lengthM === null ? 'not whole' : <Length m={lengthM} />}
-                </span>
-              ))}
-              {stretches.length > 24 && <span>and {stretches.length - 24} more</span>}
+              <StretchesWords stretches={stretches} />
               <span className="text-ink-soft">
                 {pieceLabel.toLowerCase()}, {shortDate(at)}
               </span>

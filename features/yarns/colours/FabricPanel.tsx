@@ -59,17 +59,17 @@ export function FabricPanel({ yarn, repeat }: { yarn: YarnView; repeat: ColourRe
       <p className="text-ink-soft">
         Knit some stitches of a swatch, unravel them and measure their yarn. By a gauge alone it is a rough guess.
       </p>
-      <div className="grid grid-cols-3 gap-x-4 max-phone:grid-cols-1">
+      <div className="grid grid-cols-3 gap-y-2 gap-x-4 max-phone:grid-cols-1">
         <TextField label="Stitches" {...field('stitches')} inputMode="numeric" />
-        <TextField label="take" {...field('take')} hint={inMetres(system) ? '0.34 m' : '13.4 in'} />
+        <TextField label="Yarn they take" {...field('take')} hint={inMetres(system) ? '0.34 m' : '13.4 in'} />
         <TextField
-          label="or a gauge"
+          label="Or the gauge"
           {...field('gauge')}
           placeholder={yarn.gauge ? gaugeInWords(yarn.gauge) : '22 x 30'}
           hint="stitches x rows to 10 cm"
         />
         <TextField label="Stitches a row" {...field('width')} inputMode="numeric" hint="how wide it is" />
-        <TextField label="in steps of" {...field('step')} inputMode="numeric" hint="what its pattern repeats over" />
+        <TextField label="In steps of" {...field('step')} inputMode="numeric" hint="what its pattern repeats over" />
         <div>
           <div id="worked" className="mb-1 font-semibold text-small">
             Worked in

@@ -93,9 +93,9 @@ export function MeasureColours({ page: { yarn, colours, pieces, pictures } }: { 
           options={[{ value: '' as const, label: 'from one change to the next' }, ...ends]}
         />
       </div>
-      <ol className="grid gap-1">
+      <ol className="grid grid-cols-2 gap-x-4 max-phone:grid-cols-1 [&_.ant-form-item]:mb-3">
         {stretches.map(({ hex, length }, i) => (
-          <li key={i} className="grid grid-cols-[88px_minmax(0,1fr)_auto] gap-x-3 items-start">
+          <li key={i} className="grid grid-cols-[64px_minmax(0,1fr)_auto] gap-x-2 items-start">
             <div className="pt-6">
               <ColourPick
                 hex={hex}

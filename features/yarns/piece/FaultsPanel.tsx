@@ -2,7 +2,7 @@
 
 import { Button } from 'antd';
 import { useState } from 'react';
-import { namesApart } from '../../../core/yarn/colourOrder';
+import { namesApart } from '../../../core/yarn/colourWords';
 import { FAULT_KINDS } from '../../../core/yarn/faults';
 import type { FaultForm } from '../../../server/yarn/measurementForms';
 import type { PieceView } from '../../../server/yarn/yarnViews';

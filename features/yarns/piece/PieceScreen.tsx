@@ -1,6 +1,7 @@
 'use client';
 
 import { Link } from '../../../ui/controls/Link';
+import { hasFlaw } from '../../../core/yarn/faults';
 import { massOf, needsSwift, type OperationKind } from '../../../core/yarn/piece';
 import { knownLengthFigure, lowerFirst, plusMinus, readingFigure } from '../../../core/common/format';
 import type { ColourAlong } from '../../../core/yarn/coloursAlong';
@@ -79,7 +80,7 @@ export function PieceScreen({
               y={side / 2 + 6}
               side={side}
               gone={gone}
-              knots={piece.faults.length > 0}
+              knots={hasFlaw(piece.faults)}
             />
           </svg>
           {piece.mass ? (
