@@ -208,5 +208,14 @@ test('from 6 to 7 tables and columns got the field’s own words, and nothing el
     trouble: [],
     knitting: [],
     row_weighing: [],
+    colour_stretch: [],
+  });
+});
+
+test('from 9 to 10 a mark may have colours, and none had any', () => {
+  const mark = { id: 1, operation_id: 2, piece_id: 3, kind: 'colour change', at_mm: 4000 };
+  expect(tablesOf(9, { mark: [mark] })).toEqual({
+    mark: [{ ...mark, inner_hex: null, outer_hex: null }],
+    colour_stretch: [],
   });
 });

@@ -73,6 +73,7 @@ import { planPage } from './winding/planPages';
 import { runPage, stateOf } from './winding/runEvents';
 import { giveUpRun, logRun, takeUpRun } from './winding/runLog';
 import { startNext, startRun } from './winding/runStart';
+import { coloursPage, measureColours } from './yarn/colours';
 import { addSample, noteFault } from './yarn/measurementForms';
 import {
   consumePiece,
@@ -111,6 +112,7 @@ const WHAT = [
   'weigh',
   'sample',
   'fault',
+  'colours',
   'treat',
   'untreat',
   'dry',
@@ -188,6 +190,8 @@ afterAll(() => rmSync(FOLDER, { recursive: true }));
 
 const scaled = { tare: '', humidity: '', scaleResolutionG: 0.1, note: '' };
 
+const COLOURS = ['#5f7a4c', '#8b8f90', '#9c4a24'];
+
 const helped = { attempt: 'anew', minutes: 3, lostM: 0.4 };
 
 /** A few things that happen in a winding, one after another. */
@@ -198,6 +202,7 @@ function windingEvents(part: number, from: number, grams: number): NewRunEvent[]
     { kind: 'turns', part, amount: grams },
     { kind: 'turns', part, amount: grams * 20, by: 'pace' },
     { kind: 'mark', part, mark: one(MARK_KINDS, grams)!, atTurn },
+    { kind: 'mark', part, mark: 'colour change', atTurn, hex: one(COLOURS, grams)! },
     { kind: 'stage', part, stage: one(STAGES, grams)! },
     { kind: 'turns', part, amount: -grams },
     { kind: 'stop', part, reason: one(STOP_REASONS, grams)!, atTurn },
@@ -338,6 +343,21 @@ class House {
         );
         return addSample(db, piece, how, 'metric', now);
       }
+      case 'colours':
+        return measureColours(
+          db,
+          piece,
+          {
+            requestKey: aKey(),
+            from: one(['', 'inner', 'outer'] as const, b)!,
+            stretches: Array.from({ length: 2 + (grams % 4) }, (_, i) => ({
+              hex: one(COLOURS, a + i * (1 + (b % 2)))!,
+              length: i > 1 + (b % 3) ? '' : `${(grams / 10).toFixed(1)} m`,
+            })),
+          },
+          'metric',
+          now,
+        );
       case 'fault':
         return noteFault(
           db,
@@ -444,7 +464,10 @@ class House {
           startValues({
             toolKey: one(['winder 1', 'winder 2', 'form 1', 'form 2', 'winder 99'], a)!,
             swiftId: b % 3 === 0 ? null : 1,
-            split: { by: 'equal', cakes: 1 + (b % 3) },
+            split:
+              b % 4 === 0
+                ? { by: 'matched', name: '', count: '', amount: `${grams} m`, begin: b % 3 || null }
+                : { by: 'equal', cakes: 1 + (b % 3) },
             twice: a % 5 === 0,
             fromEnd: b % 2 ? 'inner' : 'outer',
           }),
@@ -638,7 +661,7 @@ class House {
       minis: planMinisPage(db, { yarns: yarns.slice(0, 3).join(',') }),
       miniPlans: this.ids('mini_plan').map((id) => miniPlanPage(db, id)),
       runs: this.ids('run').map((id) => runPage(db, id) ?? miniRunPage(db, id)),
-      yarns: yarns.map((id) => [yarnView(db, id), yarnOverview(db, id)]),
+      yarns: yarns.map((id) => [yarnView(db, id), yarnOverview(db, id), coloursPage(db, id)]),
       pieces: pieces.map((id) => [piecePage(db, id), planPage(db, id), twistPage(db, id, now), lineageOf(db, id)]),
       operations: this.ids('operation').map((id) => operationPage(db, id)),
       calendar: calendarOf(db, now),

@@ -49,7 +49,7 @@ test('a repeat is measured, with what is missing told beside it; a draft outlive
   await maker.fill('stretches.1.length', '31.5 in');
   await maker.press('Keep it');
   // 1.2 m and 0.8 m.
-  await maker.sees(/A repeat is 2 m ± 0.2 m/);
+  await maker.sees(/A repeat is 2.0 m ± 0.2 m/);
   await maker.press('Undo');
   await maker.sees('Measure a repeat');
   expect(maker.troubles).toEqual([]);

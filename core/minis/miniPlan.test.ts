@@ -136,6 +136,22 @@ test('stretches add up to the parent, from either end', () => {
   expect(segmentsBetweenKnots(parent({ faults: thin }))).toEqual([100]);
 });
 
+test('where each mini is to be of one colour, a change that was seen is an end as well; then none goes over a knot', () => {
+  const faults = [
+    { kind: 'colour change' as const, atM: 35 },
+    { kind: 'knot' as const, atM: 175 },
+  ];
+  // 3.5 m to a gram: 10 g, 40 g and 50 g.
+  expect(segmentsBetweenKnots({ ...parent({ faults }), oneColour: true })).toEqual([10, 40, 50]);
+  expect(segmentsBetweenKnots(parent({ faults }))).toEqual([50, 50]);
+  const wanted = { parents: [parent({ faults })], sizes: [], kits: null, cutLossG: 0 };
+  expect(planningOf({ ...wanted, oneKnot: true, oneColour: true }).parents[0]!.holdsKnot).toEqual([
+    false,
+    false,
+    false,
+  ]);
+});
+
 test('a knot is allowed only where no stretch is long enough, and never two in one', () => {
   expect(withOneKnot([20, 5, 6], 15)).toEqual({ segmentsG: [20, 5, 6], holdsKnot: [false, false, false] });
   expect(withOneKnot([8, 9, 10, 4], 15)).toEqual({ segmentsG: [8, 19, 4], holdsKnot: [false, true, false] });

@@ -123,7 +123,8 @@ function toleranceG(typed: string, massG: number, system: UnitSystem, path: stri
 }
 
 /**
- * Grams between the knots of a parent, from the end that it is worked from.
+ * Grams between the knots of a parent, from the end that it is worked from; where each mini is to be of one colour, between
+ * the changes of colour that were seen as well.
  *
  * @example
  * segmentsBetweenKnots({ massG: 60, grist: { mean: 3, sd: 0 }, faults: [{ kind: 'knot', atM: 45 }], fromEnd: 'outer' }) // => [45, 15]
@@ -133,9 +134,10 @@ export function segmentsBetweenKnots({
   grist,
   faults,
   fromEnd,
-}: Pick<ParentPiece, 'massG' | 'grist' | 'faults' | 'fromEnd'>): number[] {
+  oneColour = false,
+}: Pick<ParentPiece, 'massG' | 'grist' | 'faults' | 'fromEnd'> & { oneColour?: boolean }): number[] {
   const knotsG = faults
-    .filter(({ kind }) => kind === 'knot')
+    .filter(({ kind }) => kind === 'knot' || (oneColour && kind === 'colour change'))
     .map(({ atM }) => Math.min(massG, Math.max(0, atM / grist.mean)))
     .map((atG) => (fromEnd === 'inner' ? atG : massG - atG))
     .sort((a, b) => a - b);
@@ -143,6 +145,18 @@ export function segmentsBetweenKnots({
   return ends
     .map((endG, i) => Number((endG - (ends[i - 1] ?? 0)).toFixed(6)))
     .filter((segmentG) => segmentG > LEAST_SEGMENT_G);
+}
+
+/**
+ * What a stretch of a parent ends at, in a word.
+ *
+ * @example
+ * whereItEnds([{ kind: 'colour change' }, { kind: 'thin spot' }]) // => 'change of colour'
+ */
+export function whereItEnds(faults: readonly Pick<Fault, 'kind'>[]): string {
+  const has = (wanted: Fault['kind']) => faults.some(({ kind }) => kind === wanted);
+  if (!has('colour change')) return 'knot';
+  return has('knot') ? 'knot or the change of colour' : 'change of colour';
 }
 
 /** A knot at the very end cuts nothing off. */
@@ -156,6 +170,8 @@ export interface TypedMinis {
   /** Empty: as many as there can be. */
   kitCount: string;
   oneKnot: boolean;
+  /** No mini goes over a change of colour that was seen; left out, they may. */
+  oneColour?: boolean;
   next: MiniNext;
   tiesOfOwn: boolean;
   /** What the two ends of a mini take together. */
@@ -212,6 +228,7 @@ export function readMinis(
       sizes,
       kits: typed.kits ? { count: readKitCount(typed.kitCount) } : null,
       oneKnot: typed.oneKnot,
+      oneColour: typed.oneColour,
       cutLossG: Number(cutLossG.toFixed(4)),
     },
     tiesG: Number(tiesG.toFixed(4)),
@@ -244,6 +261,8 @@ export interface MinisWanted {
   kits: { count: number | null } | null;
   /** A mini may hold one knot, where no stretch is long enough for it. */
   oneKnot: boolean;
+  /** None goes over a change of colour that was seen; then none holds a knot either. Left out, they may. */
+  oneColour?: boolean;
   /** What each mini costs beyond its own mass. */
   cutLossG: number;
 }
@@ -259,10 +278,13 @@ export interface MinisWanted {
 export function planningOf(wanted: MinisWanted, kits = 1): { input: MinisInput; parents: PlannedParent[] } {
   const largestG = Math.max(0, ...wanted.sizes.map(({ massG }) => massG + wanted.cutLossG));
   const parents = wanted.parents.map((piece): PlannedParent => {
-    const segmentsG = segmentsBetweenKnots(piece);
+    const { oneColour } = wanted;
+    const segmentsG = segmentsBetweenKnots({ ...piece, oneColour });
     return {
       piece,
-      ...(wanted.oneKnot ? withOneKnot(segmentsG, largestG) : { segmentsG, holdsKnot: segmentsG.map(() => false) }),
+      ...(wanted.oneKnot && !oneColour
+        ? withOneKnot(segmentsG, largestG)
+        : { segmentsG, holdsKnot: segmentsG.map(() => false) }),
     };
   });
   const totalG = (yarnId: number | null) =>

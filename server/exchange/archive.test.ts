@@ -315,7 +315,7 @@ const piecesIn = (db: Db) =>
   );
 const piecesAsTheyAre = piecesIn(full);
 
-test.each([1, 2, 3, 4, 5, 6, 7, 8])('an archive of version %i has every yarn, piece and gram', async (version) => {
+test.each([1, 2, 3, 4, 5, 6, 7, 8, 9])('an archive of version %i has every yarn, piece and gram', async (version) => {
   const db = emptyDatabase();
   expect(await readIn(db, FOLDER, JSON.stringify(asVersion(whole, version)))).toMatchObject({ yarns: 11 });
   const [read, here] = [piecesIn(db), piecesAsTheyAre];

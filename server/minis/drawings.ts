@@ -33,7 +33,15 @@ export function cutMapDrawing(db: Db, planId: number, system: UnitSystem): strin
       stretches: cuts.flatMap((cut, i): DrawnParent['stretches'][number][] => {
         const before = cuts[i - 1];
         const knot =
-          before && segmentOf(before) !== segmentOf(cut) ? [{ kind: 'knot' as const, massG: 0, words: 'a knot' }] : [];
+          before && segmentOf(before) !== segmentOf(cut)
+            ? [
+                {
+                  kind: 'knot' as const,
+                  massG: 0,
+                  words: plan.asked.oneColour ? 'a knot or a change of colour' : 'a knot',
+                },
+              ]
+            : [];
         if (cut.kind === 'left')
           return [...knot, { kind: 'left', massG: cut.toG - cut.fromG, words: `left: ${grams(cut.toG - cut.fromG)}` }];
         const { massG, name: size } = plan.sizes[cut.demand]!;

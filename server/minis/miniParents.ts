@@ -1,3 +1,4 @@
+import { type ColourAlong, coloursFrom } from '../../core/yarn/coloursAlong';
 import type { Fault } from '../../core/yarn/faults';
 import type { FibreShare } from '../../core/yarn/fibre';
 import type { PieceForm } from '../../core/yarn/piece';
@@ -6,6 +7,7 @@ import { endsOf } from '../../core/bench/schools';
 import { strandOfYarnMm } from '../../core/yarn/weightClass';
 import type { Db } from '../../db/common/connection';
 import { pieceById } from '../../db/yarn/pieces';
+import { coloursOfPiece } from '../yarn/colours';
 import { endWorked, workFromOf } from '../yarn/workedEnd';
 import { yarnPage, type YarnView } from '../yarn/yarnViews';
 
@@ -27,6 +29,8 @@ export interface MiniParentView {
   label: string;
   form: PieceForm;
   faults: Fault[];
+  /** Its colours from the end that it is worked from; empty where nobody looked. */
+  colours: ColourAlong[];
   parent: ParentPiece | null;
   /** It is on the bench already. */
   busy: boolean;
@@ -52,12 +56,14 @@ export function miniYarns(db: Db, yarnIds: readonly number[]): MiniYarn[] {
         .filter(({ consumedBy, form }) => consumedBy === null && form !== 'mini skein')
         .map((piece): MiniParentView => {
           const ends = endsOf(piece.form);
-          const from = endWorked(workFromOf(db, yarn));
+          const wanted = endWorked(workFromOf(db, yarn));
+          const fromEnd = ends.includes(wanted) ? wanted : ends[0]!;
           return {
             pieceId: piece.id,
             label: piece.label,
             form: piece.form,
             faults: piece.faults,
+            colours: coloursFrom(fromEnd, coloursOfPiece(db, piece)),
             busy: piece.openRunId !== null,
             parent:
               piece.mass && piece.grist
@@ -68,7 +74,7 @@ export function miniYarns(db: Db, yarnIds: readonly number[]): MiniYarn[] {
                     resolutionG: piece.mass.from === 'scale' ? piece.mass.resolutionG : BAND_STEP_G,
                     grist: piece.grist,
                     faults: piece.faults,
-                    fromEnd: ends.includes(from) ? from : ends[0]!,
+                    fromEnd,
                   }
                 : null,
           };

@@ -26,6 +26,7 @@ export const typedMinis = z.strictObject({
   kits: z.boolean(),
   kitCount: text,
   oneKnot: z.boolean(),
+  oneColour: z.boolean().default(false),
   next: z.enum(MINI_NEXT),
   tiesOfOwn: z.boolean(),
   ends: text,

@@ -4,6 +4,7 @@ import { minisToCome } from '../../core/minis/miniRun';
 import { type MiniVerdict, miniVerdict } from '../../core/minis/weighingChecks';
 import { type MiniCaution, miniCautions, type MiniTies, miniTies } from '../../core/minis/miniTies';
 import { loopsForLength } from '../../core/minis/miniLoops';
+import { type ColourAlong, coloursFrom } from '../../core/yarn/coloursAlong';
 import type { MassFact } from '../../core/yarn/piece';
 import type { Db } from '../../db/common/connection';
 import { type MiniPlanRow, miniPlanById, miniPlans, type MiniRow, minisOfPlan } from '../../db/minis/minis';
@@ -15,6 +16,7 @@ import { strandOf } from './miniParents';
 import { miniStateOf } from './miniRunEvents';
 import { yarnById } from '../../db/yarn/yarns';
 import { massFactOf } from '../common/weighing';
+import { coloursOfPiece, coloursOfYarn } from '../yarn/colours';
 import { pieceView, yarnView, type YarnView } from '../yarn/yarnViews';
 import { fromMg } from '../common/storageUnits';
 
@@ -50,6 +52,8 @@ export interface MiniPlanParent {
   massG: number;
   segmentsG: number[];
   holdsKnot: boolean[];
+  /** From the end that it is worked from; empty where nobody looked, or it is gone. */
+  colours: ColourAlong[];
   counts: number[][];
   state: 'waiting' | 'counting' | 'done' | 'gone';
   runId: number | null;
@@ -149,6 +153,7 @@ function planParents(db: Db, plan: MiniPlanContent, runs: readonly RunRow[]): Mi
     const state = run ? (run.endedAt === null ? 'counting' : 'done') : isThere(db, parent.pieceId) ? 'waiting' : 'gone';
     return {
       ...parent,
+      colours: coloursOfParent(db, parent),
       label: everMade(db, parent.pieceId).label,
       state,
       runId: run?.id ?? null,
@@ -157,6 +162,15 @@ function planParents(db: Db, plan: MiniPlanContent, runs: readonly RunRow[]): Mi
       toCome: state === 'done' ? 0 : run ? minisToCome(miniStateOf(db, run)).length : planned,
     };
   });
+}
+
+function coloursOfParent(
+  db: Db,
+  { pieceId, yarnId, fromEnd }: MiniPlanContent['parents'][number],
+): MiniPlanParent['colours'] {
+  const row = pieceById(db, pieceId);
+  if (!row || coloursOfYarn(db, yarnId).order.length === 0) return [];
+  return coloursFrom(fromEnd, coloursOfPiece(db, pieceView(db, yarnView(db, row.yarnId)!, row)));
 }
 
 function isThere(db: Db, pieceId: number): boolean {

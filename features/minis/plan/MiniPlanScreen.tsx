@@ -72,6 +72,7 @@ export function MiniPlanScreen({ page, scales }: { page: MiniPlanPage; scales: S
                 page.yarns.length > 1 ? yarn.name : inWords(fineMassFigure(parent.massG, system)),
               ),
               colourHex: yarn.colourHex,
+              colours: parent.colours,
               gristMPerG: yarn.gristMPerG ?? 1,
               massG: parent.massG,
               segmentsG: parent.segmentsG,

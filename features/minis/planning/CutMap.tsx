@@ -16,6 +16,7 @@ import { Button } from 'antd';
 import { type ComponentProps, memo, type Ref, useEffect, useMemo, useRef, useState } from 'react';
 import { cutsAlong, isUntouched, segmentStanding } from '../../../core/minis/cutMap';
 import { inWords, lengthFigure, fineMassFigure } from '../../../core/common/format';
+import type { ColourAlong } from '../../../core/yarn/coloursAlong';
 import type { MinisInput } from '../../../core/minis/minis';
 import type { UnitSystem } from '../../../core/common/units';
 import { useSystem } from '../../../ui/frame/Providers';
@@ -28,6 +29,8 @@ export interface MapParent {
   /** What stands under its name: its yarn, or how far it is. */
   about: string;
   colourHex: string;
+  /** Along it from the end that is worked from, where that is known. */
+  colours: readonly ColourAlong[];
   gristMPerG: number;
   massG: number;
   segmentsG: readonly number[];
@@ -213,6 +216,7 @@ function DrawnBar({ parent, p, input, names, longestG, chosen: chosenSegment, dr
     fromG: parent.segmentsG.slice(0, segment).reduce((sum, each) => sum + each, 0),
   }));
   const label = `${parent.name}, ${inWords(fineMassFigure(parent.massG, system))}`;
+  const fill = parent.colours.length > 0 ? `url(#colours-${parent.id})` : parent.colourHex;
   const percent = (g: number) => `${(100 * g) / longestG}%`;
   return (
     <div className="relative">
@@ -235,6 +239,15 @@ function DrawnBar({ parent, p, input, names, longestG, chosen: chosenSegment, dr
             <rect width="9" height="9" fill="var(--card)" />
             <path d="M0 0V9" stroke={parent.colourHex} strokeWidth="3" opacity="0.75" />
           </pattern>
+          {parent.colours.length > 0 && (
+            <linearGradient id={`colours-${parent.id}`} gradientUnits="userSpaceOnUse" x1={0} x2={x(parent.massG)}>
+              {parent.colours.flatMap(({ hex, fromM, toM }, i) =>
+                [fromM, toM].map((m) => (
+                  <stop key={`${i} ${m}`} offset={m / parent.colours.at(-1)!.toM} stopColor={hex ?? 'var(--line)'} />
+                )),
+              )}
+            </linearGradient>
+          )}
         </defs>
         {stretches.map(({ segment, fromG, massG }) => {
           const counts = parent.counts[segment]!;
@@ -286,7 +299,7 @@ function DrawnBar({ parent, p, input, names, longestG, chosen: chosenSegment, dr
                     key={i}
                     x={x(fromG + cut.fromG)}
                     width={x(cut.toG - cut.fromG)}
-                    colourHex={parent.colourHex}
+                    fill={fill}
                     over={cut.toG > massG + 1e-6}
                     id={`${p} ${segment} ${i}`}
                     lifts={handling && { size: cut.demand, from: place }}
@@ -355,14 +368,14 @@ function MiniPiece({
   id,
   x,
   width,
-  colourHex,
+  fill,
   over,
   lifts,
 }: {
   id: string;
   x: number;
   width: number;
-  colourHex: string;
+  fill: string;
   over: boolean;
   /** What a hand takes up with it; null where nothing can be moved. */
   lifts: Lifted | null;
@@ -387,7 +400,7 @@ function MiniPiece({
         width={Math.max(0.5, width - gap)}
         height={BAR}
         rx={4}
-        fill={over ? 'var(--madder-wash)' : colourHex}
+        fill={over ? 'var(--madder-wash)' : fill}
         stroke={over ? 'var(--madder)' : 'var(--ink)'}
         strokeOpacity={over ? 1 : 0.6}
         vectorEffect="non-scaling-stroke"

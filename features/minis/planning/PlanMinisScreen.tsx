@@ -90,6 +90,7 @@ function Planning({ page, draftKey }: { page: PlanMinisPage; draftKey: string })
   };
 
   const errors = { ...read.errors, ...form.errors };
+  const taken = page.yarns.flatMap(({ parents }) => parents).filter(({ pieceId }) => values.pieceIds.includes(pieceId));
   const total = made.reduce((sum, count) => sum + count, 0);
   return (
     <Form form={form}>
@@ -144,6 +145,9 @@ function Planning({ page, draftKey }: { page: PlanMinisPage; draftKey: string })
             yarns={yarns}
             oneKnot={values.oneKnot}
             onOneKnot={(oneKnot) => set('oneKnot', oneKnot)}
+            colours={taken.some(({ faults }) => faults.some(({ kind }) => kind === 'colour change'))}
+            oneColour={values.oneColour ?? false}
+            onOneColour={(oneColour) => set('oneColour', oneColour)}
             hand={hand.byHand ? hand : null}
             taken={values.pieceIds.length > 0}
           />
@@ -158,6 +162,7 @@ function Planning({ page, draftKey }: { page: PlanMinisPage; draftKey: string })
                     name: view.label,
                     about: yarns.length > 1 ? yarn.name : inWords(fineMassFigure(piece.massG, system)),
                     colourHex: yarn.colourHex,
+                    colours: view.colours,
                     gristMPerG: piece.grist.mean,
                     massG: piece.massG,
                     segmentsG,
@@ -239,6 +244,7 @@ function initialValues({ yarns, reels, pieceIds, miniPlan }: PlanMinisPage): Pla
     kits: false,
     kitCount: '',
     oneKnot: false,
+    oneColour: false,
     next: 'dye',
     tiesOfOwn: true,
     ends: '20 cm',

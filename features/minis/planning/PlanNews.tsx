@@ -27,6 +27,9 @@ export function PlanNews({
   yarns,
   oneKnot,
   onOneKnot,
+  colours,
+  oneColour,
+  onOneColour,
   hand,
   taken,
 }: {
@@ -35,6 +38,10 @@ export function PlanNews({
   yarns: readonly MiniYarn[];
   oneKnot: boolean;
   onOneKnot: (oneKnot: boolean) => void;
+  /** What is taken changes its colour somewhere. */
+  colours: boolean;
+  oneColour: boolean;
+  onOneColour: (oneColour: boolean) => void;
   /** Where a hand has changed it. */
   hand: Pick<HandPlan, 'worth' | 'feasible' | 'undo' | 'back'> | null;
   taken: boolean;
@@ -73,7 +80,17 @@ export function PlanNews({
             onOneKnot={oneKnot ? null : () => onOneKnot(true)}
           />
         ))}
-      {oneKnot && (
+      {(colours || oneColour) && (
+        <p>
+          {oneColour
+            ? 'Cut at changes of colour too, so that each mini is of one.'
+            : 'A mini may go over a change of colour.'}{' '}
+          <Button size="small" onClick={() => onOneColour(!oneColour)}>
+            {oneColour ? 'Colours may change in a mini' : 'One colour to a mini'}
+          </Button>
+        </p>
+      )}
+      {oneKnot && !oneColour && (
         <p>
           A mini may hold one knot where no stretch is long enough.{' '}
           <Button size="small" onClick={() => onOneKnot(false)}>

@@ -74,6 +74,9 @@ function news(answer: MinisAnswer | null, sizes: MiniSize[], planning: Partial<M
       yarns={YARNS}
       oneKnot={false}
       onOneKnot={() => {}}
+      colours={false}
+      oneColour={false}
+      onOneColour={() => {}}
       hand={null}
       taken
       {...more}
@@ -181,6 +184,7 @@ describe('the cut map', () => {
       name: `Hank ${i + 1}`,
       about: '50 g',
       colourHex: '#c9962c',
+      colours: [],
       gristMPerG: 3,
       massG: 50,
       segmentsG: [30, 20],

@@ -6,6 +6,7 @@ import { useEffect, useRef, useState } from 'react';
 import { HALF_WIDTH_90 } from '../../../core/common/estimate';
 import { inWords, fineMassFigure } from '../../../core/common/format';
 import { loopsMassG } from '../../../core/minis/gramsPerLoop';
+import { whereItEnds } from '../../../core/minis/miniPlan';
 import { loopsBefore, loopsOn, minisMade, type NewMiniEvent, type MiniRunState } from '../../../core/minis/miniRun';
 import type { MiniRunPage } from '../../../server/minis/miniRuns';
 import { BenchSettings } from '../../../ui/bench/BenchSettings';
@@ -114,7 +115,8 @@ export function CountMini({
         <Notice tone="plain">
           {loops === 0 ? 'First cut off what stays over' : 'Put aside before this one'}:{' '}
           <FineMass g={remainingBefore.massG} />, <Length m={remainingBefore.massG * plan.gristMPerG} />
-          {knotBefore || remainingBefore.knots === 0 ? ', up to the knot' : ''}. {loops === 0 && 'Put it aside; it'}
+          {knotBefore || remainingBefore.knots === 0 ? `, up to the ${whereItEnds(plan.faults)}` : ''}.{' '}
+          {loops === 0 && 'Put it aside; it'}
           {loops > 0 && 'It'} is weighed at the end.
         </Notice>
       )}
