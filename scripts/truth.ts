@@ -4,7 +4,7 @@ import { type Estimate, HALF_WIDTH_90, uniformSd } from '../core/common/estimate
 import { crankRatioSeen, learn, packageDensity, type RatioSeen, ratioOnYarn } from '../core/bench/calibration';
 import { gramsPerLoopByGrist } from '../core/minis/miniLoops';
 import { afterMiniEvent, type NewMiniEvent, type MiniSession, newMiniRun, nextMini } from '../core/minis/miniRun';
-import { WEIGHT_CLASSES, gristFromClass, gristFromNeedle, gristFromWpi } from '../core/yarn/weightClass';
+import { WEIGHT_CLASSES, gristFromClass, gristFromWpi, gristRecommended } from '../core/yarn/weightClass';
 import { STARTING_DENSITY, windingPlan } from '../core/winding/windingPlan';
 import { rowForecast } from '../core/projects/rowForecast';
 import type { RowPattern } from '../core/projects/rowPattern';
@@ -213,5 +213,5 @@ function gristStated(seed: number, by: 'wraps' | 'class' | 'needle'): Reported {
   // One band in four names a needle of the next class, finer or thicker, for the fabric that it wants.
   const shift = even() < 0.25 ? (even() < 0.5 ? -1 : 1) : 0;
   const [thin, thick] = (WEIGHT_CLASSES[weight.number + shift] ?? weight).needleMm;
-  return { reported: gristFromNeedle(thin + (thick - thin) * 0.999 * even())!, truth: grist };
+  return { reported: gristRecommended('needle', thin + (thick - thin) * 0.999 * even())!, truth: grist };
 }

@@ -37,6 +37,22 @@ test('each guess rests on the best there is', () => {
   expect(gristOfYarn({ putUpG: 50, putUpM: 125, wpi: 9 })).toMatchObject({ source: 'band', guess: false, mean: 2.5 });
 });
 
+test.each([
+  [{ gauge: { stitchesPer10Cm: 22, rowsPer10Cm: 30 } }, 'Light', 'gauge'],
+  [{ gauge: { stitchesPer10Cm: 9, rowsPer10Cm: null } }, 'Super bulky', 'gauge'],
+  [{ hookMm: 6 }, 'Medium', 'hook'],
+  [{ hookMm: 2 }, 'Lace', 'hook'],
+  [{ hookMm: 6, needleMm: 3 }, 'Super fine', 'needle'],
+  [{ hookMm: 6, needleMm: 3, gauge: { stitchesPer10Cm: 18, rowsPer10Cm: null } }, 'Medium', 'gauge'],
+  // A gauge of no class at all leaves the word to the needle.
+  [{ needleMm: 4, gauge: { stitchesPer10Cm: 80, rowsPer10Cm: null } }, 'Light', 'needle'],
+])('%j alone: %s, by its %s, and a length as unsure as that', (facts, name, from) => {
+  expect(bandGuesses({ ...facts, putUpG: 50 }).weightClass).toMatchObject({ is: { name }, from });
+  const grist = gristOfYarn(facts)!;
+  expect(grist).toMatchObject({ source: from, guess: true });
+  expect(grist.sd / grist.mean).toBeGreaterThan(0.15);
+});
+
 test('a class suggests needles, and a length where the mass is known', () => {
   const guesses = bandGuesses({ weightClass: 5, putUpG: 100 });
   expect(guesses.needleMm).toEqual({ low: 5.5, high: 8 });

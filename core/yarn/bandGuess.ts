@@ -2,12 +2,12 @@ import type { Estimate } from '../common/estimate';
 import { readOrNull } from '../common/inputError';
 import { GRAMS_PER_OUNCE } from '../common/units';
 import { parseToolMm } from './needle';
-import { classFromGrist, classFromNeedle, type WeightClass, weightClass } from './weightClass';
-import { type GristFacts, type GristSource, gristOfYarn } from './yarnLength';
+import { classFromGrist, classRecommended, type Recommended, type WeightClass, weightClass } from './weightClass';
+import { type GristFacts, type GristSource, gristOfYarn, recommendedIn } from './yarnLength';
 
 /** What a band does not say, as far as the rest of it lets one guess. */
 export interface BandGuesses {
-  weightClass?: { is: WeightClass; from: 'grist' | 'needle' };
+  weightClass?: { is: WeightClass; from: 'grist' | Recommended };
   /** Length of one put-up, in metres. */
   putUpM?: Estimate & { from: GristSource };
   /** The needles that yarns of its class are usually knitted with. */
@@ -37,11 +37,13 @@ export function bandGuesses(facts: GristFacts): BandGuesses {
 
 function guessClass(facts: GristFacts, gristMPerG: number | undefined): BandGuesses['weightClass'] {
   if (facts.weightClass !== null && facts.weightClass !== undefined) return undefined;
-  // What was measured on the yarn tells more than the needle that somebody recommends for it.
+  // What was measured on the yarn tells more than what somebody recommends for it.
   const fromGrist = gristMPerG === undefined ? undefined : classFromGrist(gristMPerG);
   if (fromGrist) return { is: fromGrist, from: 'grist' };
-  const fromNeedle = facts.needleMm ? classFromNeedle(facts.needleMm) : undefined;
-  return fromNeedle && { is: fromNeedle, from: 'needle' };
+  return recommendedIn(facts).flatMap(({ by, size }) => {
+    const is = classRecommended(by, size);
+    return is ? [{ is, from: by }] : [];
+  })[0];
 }
 
 function needlesOf({ needleMm: [low, high] }: WeightClass): { low: number; high: number } {

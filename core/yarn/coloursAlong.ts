@@ -246,10 +246,18 @@ function against({ place, step }: Standing, places: number): Standing {
   return { place: placeIn(places, place - step), step: step === 1 ? -1 : 1 };
 }
 
-function laid(stretches: readonly { hex: string | null; lengthM: number; place: number | null }[]): Laid[] {
+/**
+ * Stretches one after another, from nothing on.
+ *
+ * @example
+ * laid([{ hex: 'a', lengthM: 2 }, { hex: 'b', lengthM: 1 }]) // => [{ hex: 'a', fromM: 0, toM: 2 }, { hex: 'b', fromM: 2, toM: 3 }]
+ */
+export function laid<Stretch extends { lengthM: number }>(
+  stretches: readonly Stretch[],
+): (Omit<Stretch, 'lengthM'> & { fromM: number; toM: number })[] {
   let fromM = 0;
-  return stretches.map(({ hex, lengthM, place }) => {
-    const along = { hex, fromM, toM: fromM + lengthM, place };
+  return stretches.map(({ lengthM, ...stretch }) => {
+    const along = { ...stretch, fromM, toM: fromM + lengthM };
     fromM += lengthM;
     return along;
   });

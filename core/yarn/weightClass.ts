@@ -13,6 +13,9 @@ export interface WeightClass {
   names: { us: string; uk: string; australia: string; german: string };
   /** Knitting needle on a usual band, in millimetres, low end in, high end out. */
   needleMm: readonly [low: number, high: number];
+  /** Crochet hook, and stitches of a plain swatch of 10 cm, in the same way. */
+  hookMm: readonly [low: number, high: number];
+  stitchesPer10Cm: readonly [low: number, high: number];
   /** Grist, in metres to the gram. */
   gristMPerG: readonly [low: number, high: number];
   /** Wraps to the inch: what the rule for WPI makes of that grist, to a whole wrap. */
@@ -26,6 +29,8 @@ export const WEIGHT_CLASSES: readonly WeightClass[] = [
     name: 'Lace',
     names: { us: 'lace, thread', uk: '1 to 2 ply, cobweb', australia: '2 ply', german: 'Lace' },
     needleMm: [1.25, 2.25],
+    hookMm: [1, 2.25],
+    stitchesPer10Cm: [32.5, 60],
     gristMPerG: [6, 30],
     wpi: [19, 47],
   },
@@ -34,6 +39,8 @@ export const WEIGHT_CLASSES: readonly WeightClass[] = [
     name: 'Super fine',
     names: { us: 'fingering, sock', uk: '3 to 4 ply', australia: '3 to 4 ply', german: 'Sockenwolle' },
     needleMm: [2.25, 3.25],
+    hookMm: [2.25, 3.5],
+    stitchesPer10Cm: [26.5, 32.5],
     gristMPerG: [3.5, 6],
     wpi: [14, 19],
   },
@@ -42,6 +49,8 @@ export const WEIGHT_CLASSES: readonly WeightClass[] = [
     name: 'Fine',
     names: { us: 'sport, baby', uk: '5 ply, light DK', australia: '5 ply', german: 'Sport' },
     needleMm: [3.25, 3.75],
+    hookMm: [3.5, 4.5],
+    stitchesPer10Cm: [23.5, 26.5],
     gristMPerG: [2.8, 3.5],
     wpi: [12, 14],
   },
@@ -50,6 +59,8 @@ export const WEIGHT_CLASSES: readonly WeightClass[] = [
     name: 'Light',
     names: { us: 'DK, light worsted', uk: 'DK, 8 ply', australia: '8 ply', german: 'DK' },
     needleMm: [3.75, 4.5],
+    hookMm: [4.5, 5.5],
+    stitchesPer10Cm: [20.5, 23.5],
     gristMPerG: [2.15, 2.8],
     wpi: [11, 12],
   },
@@ -58,6 +69,8 @@ export const WEIGHT_CLASSES: readonly WeightClass[] = [
     name: 'Medium',
     names: { us: 'worsted, aran', uk: 'aran', australia: '10 ply', german: 'Aran' },
     needleMm: [4.5, 5.5],
+    hookMm: [5.5, 6.5],
+    stitchesPer10Cm: [15.5, 20.5],
     gristMPerG: [1.55, 2.15],
     wpi: [9, 11],
   },
@@ -66,6 +79,8 @@ export const WEIGHT_CLASSES: readonly WeightClass[] = [
     name: 'Bulky',
     names: { us: 'bulky, rug', uk: 'chunky', australia: '12 ply', german: 'dickes Garn' },
     needleMm: [5.5, 8],
+    hookMm: [6.5, 9],
+    stitchesPer10Cm: [11.5, 15.5],
     gristMPerG: [0.95, 1.55],
     wpi: [7, 9],
   },
@@ -74,6 +89,8 @@ export const WEIGHT_CLASSES: readonly WeightClass[] = [
     name: 'Super bulky',
     names: { us: 'super bulky, roving', uk: 'super chunky', australia: '14 ply', german: 'sehr dickes Garn' },
     needleMm: [8, 12.75],
+    hookMm: [9, 15],
+    stitchesPer10Cm: [6.5, 11.5],
     gristMPerG: [0.45, 0.95],
     wpi: [4, 7],
   },
@@ -82,6 +99,8 @@ export const WEIGHT_CLASSES: readonly WeightClass[] = [
     name: 'Jumbo',
     names: { us: 'jumbo, roving', uk: 'giant', australia: '16 ply and up', german: 'Riesengarn' },
     needleMm: [12.75, 40],
+    hookMm: [15, 40],
+    stitchesPer10Cm: [1, 6.5],
     gristMPerG: [0.1, 0.45],
     wpi: [2, 4],
   },
@@ -137,14 +156,29 @@ const CLASS_OF_PLY: Record<number, WeightClassNumber> = {
   16: 7,
 };
 
+/** What a band recommends, and the class usually goes by. */
+export type Recommended = 'needle' | 'hook' | 'gauge';
+
+const RANGE_OF = {
+  needle: 'needleMm',
+  hook: 'hookMm',
+  gauge: 'stitchesPer10Cm',
+} as const satisfies Record<Recommended, keyof WeightClass>;
+
 /**
- * The class whose bands usually name this needle; undefined outside all of them.
+ * The class whose bands usually recommend this; undefined outside all of them.
  *
+ * @param size of the needle or the hook in millimetres, or stitches to 10 cm
  * @example
- * classFromNeedle(4)?.name // => 'Light'
+ * classRecommended('needle', 4)?.name // => 'Light'
+ * @example
+ * classRecommended('gauge', 18)?.name // => 'Medium'
  */
-export function classFromNeedle(needleMm: number): WeightClass | undefined {
-  return WEIGHT_CLASSES.find(({ needleMm: [low, high] }) => needleMm >= low && needleMm < high);
+export function classRecommended(by: Recommended, size: number): WeightClass | undefined {
+  return WEIGHT_CLASSES.find((each) => {
+    const [low, high] = each[RANGE_OF[by]];
+    return size >= low && size < high;
+  });
 }
 
 /**
@@ -170,15 +204,15 @@ export function gristFromClass(number: WeightClassNumber): Estimate {
 }
 
 /**
- * The grist that a needle suggests: bands name needles by the fabric that they want, so a yarn is often a class finer or
- * thicker than its needle alone would tell.
+ * The grist that a needle, a hook or a gauge suggests: bands name them by the fabric that they want, so a yarn is often a
+ * class finer or thicker than one of them alone would tell.
  *
- * @returns m/g; undefined where no class names such a needle
+ * @returns m/g; undefined where no class goes by such a one
  * @example
- * Number(gristFromNeedle(4)?.mean.toFixed(2)) // => 2.48
+ * Number(gristRecommended('needle', 4)?.mean.toFixed(2)) // => 2.48
  */
-export function gristFromNeedle(needleMm: number): Estimate | undefined {
-  const named = classFromNeedle(needleMm);
+export function gristRecommended(by: Recommended, size: number): Estimate | undefined {
+  const named = classRecommended(by, size);
   if (!named) return undefined;
   const beside = [named.number + 1, named.number - 1].map((number) => WEIGHT_CLASSES[number] ?? named);
   const parts = [
@@ -190,7 +224,7 @@ export function gristFromNeedle(needleMm: number): Estimate | undefined {
   return { mean, sd: Math.sqrt(variance) };
 }
 
-/** So many bands name a needle of the class next to theirs. */
+/** So many bands name a needle, a hook or a gauge of the class next to theirs. */
 const ANOTHER_CLASS = 0.25;
 
 /** Laces that are finer than so many metres to the gram are rare. */

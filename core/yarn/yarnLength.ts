@@ -3,7 +3,14 @@ import { type FibreShare, regainOf } from './fibre';
 import { type Contradiction, type GristShare, measuredGrist, type Trust } from './gristFacts';
 import { type MassFact, massOf } from './piece';
 import type { Sample } from './yardage';
-import { gristFromClass, gristFromNeedle, gristFromWpi, type WeightClassNumber } from './weightClass';
+import type { Gauge } from './gauge';
+import {
+  gristFromClass,
+  gristFromWpi,
+  gristRecommended,
+  type Recommended,
+  type WeightClassNumber,
+} from './weightClass';
 
 /** What is known of a yarn that bears on its grist. Any of it may be missing. */
 export interface GristFacts {
@@ -12,6 +19,8 @@ export interface GristFacts {
   wpi?: number | null;
   weightClass?: WeightClassNumber | null;
   needleMm?: number | null;
+  hookMm?: number | null;
+  gauge?: Gauge | null;
   /** Lengths that were measured and weighed. */
   samples?: readonly Sample[];
   fibres?: readonly FibreShare[];
@@ -32,7 +41,9 @@ export const GRIST_SOURCES = [
   'wpi',
   'like yarn',
   'weight class',
+  'gauge',
   'needle',
+  'hook',
 ] as const;
 export type GristSource = (typeof GRIST_SOURCES)[number];
 
@@ -50,7 +61,7 @@ export const LIKE_YARN_WITHIN = 0.15;
 
 /**
  * The grist of a yarn from the best that is known of it: its band and what was measured; else WPI, else a like yarn,
- * else its weight class, else its needle.
+ * else its weight class, else its gauge, its needle or its hook.
  *
  * @returns undefined where nothing tells it
  * @example
@@ -68,7 +79,27 @@ export function gristOfYarn(facts: GristFacts): KnownGrist | undefined {
   return { ...measured, source, guess: false };
 }
 
-function guessedGrist({ plied, wpi, likeMPerG, weightClass, needleMm }: GristFacts): KnownGrist | undefined {
+/**
+ * What a band recommends, each with its size, in the order in which it is gone by.
+ *
+ * @example
+ * recommendedIn({ hookMm: 5 }) // => [{ by: 'hook', size: 5 }]
+ */
+export function recommendedIn({
+  gauge,
+  needleMm,
+  hookMm,
+}: Pick<GristFacts, 'gauge' | 'needleMm' | 'hookMm'>): { by: Recommended; size: number }[] {
+  const all = [
+    { by: 'gauge' as const, size: gauge?.stitchesPer10Cm },
+    { by: 'needle' as const, size: needleMm },
+    { by: 'hook' as const, size: hookMm },
+  ];
+  return all.flatMap(({ by, size }) => (size ? [{ by, size }] : []));
+}
+
+function guessedGrist(facts: GristFacts): KnownGrist | undefined {
+  const { plied, wpi, likeMPerG, weightClass } = facts;
   const guess = (source: GristSource, estimate: Estimate): KnownGrist => ({
     ...estimate,
     source,
@@ -79,8 +110,10 @@ function guessedGrist({ plied, wpi, likeMPerG, weightClass, needleMm }: GristFac
   if (wpi) return guess('wpi', gristFromWpi(wpi));
   if (likeMPerG) return guess('like yarn', { mean: likeMPerG, sd: uniformSd(LIKE_YARN_WITHIN * likeMPerG) });
   if (weightClass !== null && weightClass !== undefined) return guess('weight class', gristFromClass(weightClass));
-  const fromNeedle = needleMm ? gristFromNeedle(needleMm) : undefined;
-  return fromNeedle && guess('needle', fromNeedle);
+  return recommendedIn(facts).flatMap(({ by, size }) => {
+    const grist = gristRecommended(by, size);
+    return grist ? [guess(by, grist)] : [];
+  })[0];
 }
 
 /** How long some pieces of one yarn are together, and what the figure rests on. */

@@ -16,3 +16,6 @@ CREATE TABLE colour_stretch (
 ) STRICT, WITHOUT ROWID;
 
 CREATE INDEX colour_stretch_piece ON colour_stretch (piece_id);
+
+-- A gauge or a hook alone tells a class too: what stands on the shelf is worked out anew.
+INSERT OR IGNORE INTO yarn_dirty SELECT id FROM yarn;

@@ -23,7 +23,7 @@ test('a class is named as three countries name it', () => {
 
 test('every source of a grist has its words, and guesses say so', () => {
   for (const source of GRIST_SOURCES) expect(SOURCE_WORDS[source]).not.toBe('');
-  for (const guess of ['wpi', 'like yarn', 'weight class', 'needle'] as const)
+  for (const guess of ['wpi', 'like yarn', 'weight class', 'gauge', 'needle', 'hook'] as const)
     expect(SOURCE_WORDS[guess]).toContain('guess');
 });
 

@@ -174,18 +174,12 @@ export function viewOf(db: Db, row: YarnRow, within: readonly number[] = []): Ya
     measuredWpi: wraps?.wpi ?? null,
     needleMm: facts.needleMm,
     guesses: bandGuesses(facts),
-    hookMm: row.hookUm === null ? null : fromUm(row.hookUm),
+    hookMm: facts.hookMm,
     plies: row.plies,
     twistDirection: row.twistDirection,
     turnsPerM: row.twistTurnsPerKm === null ? null : row.twistTurnsPerKm / 1000,
     ownTwist: ownTwistOf(row, rows),
-    gauge:
-      row.gaugeStitchesPer10M === null
-        ? null
-        : {
-            stitchesPer10Cm: row.gaugeStitchesPer10M / 100,
-            rowsPer10Cm: row.gaugeRowsPer10M === null ? null : row.gaugeRowsPer10M / 100,
-          },
+    gauge: facts.gauge,
     careSymbols: row.careSymbols.split(' ').filter(Boolean),
     grist,
     samples: rows.map((sample) => sampleView(sample, counting.has(sample.operationId))),
@@ -245,6 +239,14 @@ function knownOf(
       weightClass: row.weightClass,
       wpi: wraps?.wpi ?? row.wpi,
       needleMm: row.needleUm === null ? null : fromUm(row.needleUm),
+      hookMm: row.hookUm === null ? null : fromUm(row.hookUm),
+      gauge:
+        row.gaugeStitchesPer10M === null
+          ? null
+          : {
+              stitchesPer10Cm: row.gaugeStitchesPer10M / 100,
+              rowsPer10Cm: row.gaugeRowsPer10M === null ? null : row.gaugeRowsPer10M / 100,
+            },
       samples: lengths.map((sample) => sampleFact(sample, treated)),
       fibres,
       plied: lengths.length > 0 || within.includes(row.id) ? null : pliedGrist(db, row.id, strand),

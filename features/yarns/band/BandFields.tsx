@@ -29,7 +29,9 @@ export const SOURCE_WORDS: Record<GristSource, string> = {
   wpi: 'wraps per inch',
   'like yarn': 'a like yarn',
   'weight class': 'its weight class',
+  gauge: 'its gauge',
   needle: 'its needle',
+  hook: 'its hook',
 };
 
 export const CLASS_OPTIONS = [
@@ -126,7 +128,7 @@ export function BandFields<Values extends BandForm>({ form }: { form: FormState<
             guesses.weightClass &&
             `${guesses.weightClass.is.number} ${guesses.weightClass.is.name} (US ${guesses.weightClass.is.names.us}; UK ${
               guesses.weightClass.is.names.uk
-            }), from ${guesses.weightClass.from === 'grist' ? 'its length and mass' : 'its needle, give or take a class'}`
+            }), from ${guesses.weightClass.from === 'grist' ? 'its length and mass' : `its ${guesses.weightClass.from}, give or take a class`}`
           }
         />
         <div className="grid grid-cols-[1fr_1fr_1.1fr] gap-4">

@@ -3,6 +3,7 @@ import { bandTexts } from '../../../core/yarn/band';
 import { type BandGuesses, bandGuesses, gristDoubt } from '../../../core/yarn/bandGuess';
 import { fibresInWords } from '../../../core/yarn/fibre';
 import { readOrNull } from '../../../core/common/inputError';
+import { parseGauge } from '../../../core/yarn/gauge';
 import { parseToolMm } from '../../../core/yarn/needle';
 import { parseNumber, parseQuantity, type UnitSystem } from '../../../core/common/units';
 import type { WeightClassNumber } from '../../../core/yarn/weightClass';
@@ -72,6 +73,8 @@ export function readBand(
     putUpM: readOrNull(() => parseQuantity(values.putUpLength, 'length', system)),
     wpi: readOrNull(() => parseNumber(values.wpi, '')),
     needleMm: readOrNull(() => parseToolMm(values.needle, 'needle', '')),
+    hookMm: readOrNull(() => parseToolMm(values.hook, 'hook', '')),
+    gauge: readOrNull(() => parseGauge(values.gauge, '')),
     weightClass: values.weightClass === '' ? null : (Number(values.weightClass) as WeightClassNumber),
   };
   return { facts, guesses: bandGuesses(facts), grist: gristOfYarn(facts) };

@@ -5,7 +5,7 @@ import { useRouter } from 'next/navigation';
 import { HALF_WIDTH_90 } from '../../../core/common/estimate';
 import { inWords, lengthFigure } from '../../../core/common/format';
 import { namesApart } from '../../../core/yarn/colourWords';
-import { type ColourAlong, coloursFrom } from '../../../core/yarn/coloursAlong';
+import { type ColourAlong, coloursFrom, laid } from '../../../core/yarn/coloursAlong';
 import type { ColourRepeat } from '../../../core/yarn/colourRepeat';
 import type { ColourLook, ColoursPage } from '../../../server/yarn/colours';
 import { Link } from '../../../ui/controls/Link';
@@ -144,15 +144,9 @@ function Beginning({ colours }: { colours: readonly ColourAlong[] }) {
 /** One repeat to scale, each colour with its name and length beneath. */
 function Repeat({ repeat }: { repeat: ColourRepeat }) {
   const names = namesApart(repeat.stretches.map(({ hex }) => hex));
-  let fromM = 0;
-  const strip = repeat.stretches.map(({ hex, lengthM }) => {
-    const stretch = { hex, fromM, toM: fromM + lengthM };
-    fromM += lengthM;
-    return stretch;
-  });
   return (
     <figure className="m-0 mt-4">
-      <ColourStrip stretches={strip} title="One repeat, to scale" />
+      <ColourStrip stretches={laid(repeat.stretches)} title="One repeat, to scale" />
       <ol className="flex gap-1 mt-1">
         {repeat.stretches.map(({ hex, lengthM }, i) => (
           <li key={i} className="basis-0 min-w-[56px] leading-[1.3] text-small" style={{ flexGrow: lengthM }}>

@@ -9,5 +9,7 @@ export const SOURCE_WORDS: Record<GristSource, string> = {
   wpi: 'a guess from wraps per inch',
   'like yarn': 'a yarn that is like it: a guess',
   'weight class': 'a guess from its weight class',
+  gauge: 'a guess from its gauge',
   needle: 'a guess from its needle',
+  hook: 'a guess from its hook',
 };
