@@ -1,3 +1,7 @@
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import sharp from 'sharp';
 import type { Maker } from './support/browser';
 import { stage } from './support/stage';
 
@@ -53,6 +57,39 @@ test('a repeat is measured, with what is missing told beside it; a draft outlive
   await maker.press('Undo');
   await maker.sees('Measure a repeat');
   expect(maker.troubles).toEqual([]);
+});
+
+test('colours are taken from a picture of the yarn, by a press or by keys, in their order', async () => {
+  const maker = await set.maker();
+  await opensYarn(maker, 'Waiting-room warp');
+  await maker.goTo(`${new URL(maker.page.url()).pathname}/colours`);
+  const folder = mkdtempSync(path.join(os.tmpdir(), 'lazy-acorn-colours-'));
+  const half = { create: { width: 60, height: 80, channels: 3 as const, background: '#a4552e' } };
+  await sharp(half).extend({ right: 60, background: '#2b3766' }).png().toFile(path.join(folder, 'yarn.png'));
+  writeFileSync(path.join(folder, 'torn.png'), 'no picture at all');
+  await maker.press('Take the colours from a picture');
+  const give = async (name: string) => {
+    const input = await maker.page.waitForSelector('input[type="file"]');
+    await (input as unknown as { uploadFile: (file: string) => Promise<void> }).uploadFile(path.join(folder, name));
+  };
+  await give('yarn.png');
+  await maker.sees('Press each colour once');
+  const canvas = maker.page.locator('canvas');
+  await canvas.click({ offset: { x: 20, y: 20 } });
+  // By keys from there to the right; a fold of the picture in between is passed over.
+  for (let i = 0; i < 45; i++) await maker.keys('ArrowRight');
+  await maker.keys('Enter');
+  const hexes = () =>
+    maker.page.$$eval('[aria-label^="Colour "] span[style]', (swatches) =>
+      swatches.map((swatch) => (swatch as HTMLElement).style.background),
+    );
+  expect(await hexes()).toEqual(['rgb(164, 85, 46)', 'rgb(43, 55, 102)']);
+  // A third is a stretch of its own.
+  await canvas.click({ offset: { x: 20, y: 20 } });
+  await maker.sees('Stretch 3');
+  await give('torn.png');
+  await maker.sees('This is no picture that can be shown here');
+  expect(await hexes()).toHaveLength(3);
 });
 
 test('how it falls in a fabric: it pools at one width, and a press goes to one that mixes', async () => {

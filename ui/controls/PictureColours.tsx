@@ -21,7 +21,8 @@ export function PictureColours({
   onPick: (hex: string) => void;
 }) {
   const canvas = useRef<HTMLCanvasElement>(null);
-  const [shown, setShown] = useState(false);
+  /** In pixels; 0: no picture is shown. */
+  const [width, setWidth] = useState(0);
   const [problem, setProblem] = useState('');
   const [at, setAt] = useState<{ x: number; y: number }>({ x: 0.5, y: 0.5 });
   const [hex, setHex] = useState('');
@@ -37,7 +38,7 @@ export function PictureColours({
       board.height = Math.max(1, Math.round(image.naturalHeight * size));
       board.getContext('2d', { willReadFrequently: true })!.drawImage(image, 0, 0, board.width, board.height);
       setProblem('');
-      setShown(true);
+      setWidth(board.width);
     };
     image.onerror = () => setProblem('This is no picture that can be shown here.');
     image.src = source;
@@ -76,14 +77,14 @@ export function PictureColours({
           </Button>
         ))}
         <FilePick accept="image/*" onPick={open}>
-          {shown ? 'Another picture' : 'Open a picture of it'}
+          {width > 0 ? 'Another picture' : 'Open a picture of it'}
         </FilePick>
       </div>
       <Problem words={problem} />
-      <div className="relative w-fit max-w-full" hidden={!shown}>
+      <div className="relative" style={{ maxWidth: width }} hidden={width === 0}>
         <canvas
           ref={canvas}
-          className="block max-w-full rounded-md cursor-crosshair"
+          className="block w-full rounded-md cursor-crosshair"
           tabIndex={0}
           role="application"
           aria-label="The picture: arrow keys move the place, Enter takes its colour"
@@ -96,7 +97,7 @@ export function PictureColours({
           aria-hidden="true"
         />
       </div>
-      {shown && (
+      {width > 0 && (
         <p className="flex items-center gap-2 text-ink-soft" aria-live="polite">
           {hex && <Swatch hex={hex} size={20} />}
           Press each colour once, in the order in which they follow one another along the yarn.

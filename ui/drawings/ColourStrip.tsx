@@ -21,17 +21,21 @@ export function ColourStrip({ stretches, title }: { stretches: readonly Stretch[
   );
 }
 
-/** What is not known is hatched. */
+/** Where nobody knows. */
 const NOT_KNOWN = 'color-mix(in srgb, var(--ink) 14%, var(--card))';
 
-/** The colours as a background, hard edge by hard edge; pale where their places are guesses. */
+/** A stretch's own colour; pale where its place is a guess. */
+export function colourShown({ hex, sure = true }: Pick<Stretch, 'hex' | 'sure'>): string {
+  if (hex === null) return NOT_KNOWN;
+  return sure ? hex : `color-mix(in oklab, ${hex} 38%, var(--card))`;
+}
+
+/** The colours as a background, hard edge by hard edge. */
 export function stripBackground(stretches: readonly Stretch[]): string {
   const [startM, endM] = [stretches[0]?.fromM ?? 0, stretches.at(-1)?.toM ?? 1];
   const share = (m: number) => `${((100 * (m - startM)) / (endM - startM)).toFixed(3)}%`;
-  const shown = ({ hex, sure = true }: Stretch) =>
-    hex === null ? NOT_KNOWN : sure ? hex : `color-mix(in oklab, ${hex} 38%, var(--card))`;
   return `linear-gradient(90deg, ${stretches
-    .map((each) => `${shown(each)} ${share(each.fromM)} ${share(each.toM)}`)
+    .map((each) => `${colourShown(each)} ${share(each.fromM)} ${share(each.toM)}`)
     .join(', ')})`;
 }
 

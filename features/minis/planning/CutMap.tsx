@@ -20,6 +20,7 @@ import type { ColourAlong } from '../../../core/yarn/coloursAlong';
 import type { MinisInput } from '../../../core/minis/minis';
 import type { UnitSystem } from '../../../core/common/units';
 import { useSystem } from '../../../ui/frame/Providers';
+import { colourShown } from '../../../ui/drawings/ColourStrip';
 import styles from './CutMap.module.css';
 
 /** A parent as it is drawn. */
@@ -241,9 +242,9 @@ function DrawnBar({ parent, p, input, names, longestG, chosen: chosenSegment, dr
           </pattern>
           {parent.colours.length > 0 && (
             <linearGradient id={`colours-${parent.id}`} gradientUnits="userSpaceOnUse" x1={0} x2={x(parent.massG)}>
-              {parent.colours.flatMap(({ hex, fromM, toM }, i) =>
-                [fromM, toM].map((m) => (
-                  <stop key={`${i} ${m}`} offset={m / parent.colours.at(-1)!.toM} stopColor={hex ?? 'var(--line)'} />
+              {parent.colours.flatMap((stretch, i) =>
+                [stretch.fromM, stretch.toM].map((m) => (
+                  <stop key={`${i} ${m}`} offset={m / parent.colours.at(-1)!.toM} stopColor={colourShown(stretch)} />
                 )),
               )}
             </linearGradient>
