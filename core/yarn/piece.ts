@@ -1,6 +1,7 @@
 import type { FibreShare } from './fibre';
-import { type Estimate, uniformSd } from '../common/estimate';
-import { DEFAULT_TOLERANCE_PERCENT, netMass } from './yardage';
+import type { Estimate } from '../common/estimate';
+import { type PutUpMass, putUpByBand } from './putUp';
+import { netMass } from './yardage';
 
 /** What a piece is now. */
 export const PIECE_FORMS = ['hank', 'cake', 'ball', 'mini skein', 'cone', 'bobbin', 'shop skein'] as const;
@@ -57,13 +58,13 @@ export type MassFact =
       /** The room's, where somebody looked. */
       humidityPercent?: number | null;
     }
-  /** What the band says of a whole put-up. */
-  | { from: 'band'; massG: number };
+  /** What the band says of a whole put-up; and what others of its lot make of that, where they were weighed. */
+  | { from: 'band'; massG: number; seen?: PutUpMass };
 
 /**
  * A piece's net mass in grams and how sure it is; in standard air, where its fibres and the room's humidity are known.
  *
- * What was never weighed weighs what its band says within the usual tolerance: it is not exact.
+ * What was never weighed weighs what others of its lot do, or else what its band says, within the usual tolerance.
  *
  * @example
  * massOf({ from: 'scale', massG: 95, tareG: 0, resolutionG: 1 }).sd // => 0.2886751345948129
@@ -71,13 +72,30 @@ export type MassFact =
  * massOf({ from: 'band', massG: 100 }).sd // => 2.886751345948129
  */
 export function massOf(fact: MassFact, fibres: readonly FibreShare[] = []): Estimate {
-  if (fact.from === 'band') return { mean: fact.massG, sd: uniformSd((DEFAULT_TOLERANCE_PERCENT / 100) * fact.massG) };
+  if (fact.from === 'band') {
+    const { mean, sd } = putUpOf(fact);
+    return { mean, sd };
+  }
   return netMass({
     measuredMassG: fact.massG + fact.tareG,
     tareG: fact.tareG,
     scaleResolutionG: fact.resolutionG,
     ...(fibres.length > 0 && fact.humidityPercent !== null && { fibres, humidityPercent: fact.humidityPercent }),
   });
+}
+
+function putUpOf({ massG, seen }: Extract<MassFact, { from: 'band' }>): PutUpMass {
+  return seen ?? putUpByBand(massG);
+}
+
+/**
+ * What is off alike with every put-up of a lot that nobody weighed, as a standard deviation in grams; 0 for what was weighed.
+ *
+ * @example
+ * offWithLotG({ from: 'band', massG: 100 }) // => 2.4
+ */
+export function offWithLotG(fact: MassFact): number {
+  return fact.from === 'band' ? putUpOf(fact).lotSd : 0;
 }
 
 /**

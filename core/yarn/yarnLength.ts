@@ -1,7 +1,7 @@
 import { type Estimate, product, range90, readingSd, sumOf, uniformSd, weightedMean } from '../common/estimate';
 import { type FibreShare, regainOf } from './fibre';
 import { type Contradiction, type GristShare, measuredGrist, type Trust } from './gristFacts';
-import { type MassFact, massOf } from './piece';
+import { type MassFact, massOf, offWithLotG } from './piece';
 import type { Sample } from './yardage';
 import type { Gauge } from './gauge';
 import {
@@ -160,7 +160,7 @@ export function remainingLength(
   const variance = (length.sd / length.mean) ** 2;
   return {
     lengthM: { ...length, ...range90(length) },
-    massG: sumOf(masses.map((fact) => massOf(fact, fibres))),
+    massG: sumOfMasses(masses, (fact) => massOf(fact, fibres)),
     grist,
     gristShare: variance > 0 ? gristVariance / variance : 0,
     // While its facts contradict each other, settling that comes first.
@@ -211,6 +211,23 @@ export function massBefore({ treated = 1, ...fact }: MassToMeasure, fibres: read
   return { mean: mean / treated, sd: sd / treated };
 }
 
+/**
+ * Several masses together. Each weighing errs by itself; put-ups that nobody weighed are off with their lot, all alike.
+ *
+ * @example
+ * sumOfMasses([{ from: 'band', massG: 50 }, { from: 'band', massG: 50 }], massBefore).sd.toFixed(2) // => '2.65'
+ */
+export function sumOfMasses<Fact extends MassToMeasure>(
+  masses: readonly Fact[],
+  massOfOne: (fact: Fact) => Estimate,
+): Estimate {
+  const { mean, sd } = sumOf(masses.map(massOfOne));
+  const lots = masses.map((fact) => offWithLotG(fact) / (fact.treated ?? 1));
+  const together = lots.reduce((sum, each) => sum + each, 0);
+  const apart = lots.reduce((sum, each) => sum + each ** 2, 0);
+  return { mean, sd: Math.sqrt(sd ** 2 + together ** 2 - apart) };
+}
+
 /** Masses as the grist takes them, together. */
 function massToMeasure(
   { parts }: KnownGrist,
@@ -218,7 +235,7 @@ function massToMeasure(
   fibres: readonly FibreShare[],
 ): Estimate {
   const estimates = masses.map((fact) => massBefore(fact, fibres));
-  const mass = sumOf(estimates);
+  const mass = sumOfMasses(masses, (fact) => massBefore(fact, fibres));
   // A sample and a weighing of rooms that nobody looked at are off alike: only where one of them is known they part.
   const unknownShare = parts.reduce((sum, { airKnown, share }) => sum + (airKnown ? 0 : share), 0);
   const airG = masses.reduce((sum, fact, i) => {
@@ -241,7 +258,7 @@ function surer(
     masses.map((fact): MassToMeasure =>
       fact.from === 'scale'
         ? { ...fact, resolutionG: Math.min(fact.resolutionG, resolutionG) }
-        : { from: 'scale', massG: fact.massG, tareG: 0, resolutionG, treated: fact.treated },
+        : { from: 'scale', massG: massOf(fact).mean, tareG: 0, resolutionG, treated: fact.treated },
     );
   const unweighed = masses.some(({ from }) => from === 'band');
   const offers: Surer[] = [

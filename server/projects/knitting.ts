@@ -26,7 +26,7 @@ import { whereItIs } from '../../db/yarn/merges';
 import { everMade, pieceById, type PieceRow, piecesOfYarn } from '../../db/yarn/pieces';
 import { fromMg } from '../common/storageUnits';
 import { massFactOf } from '../common/weighing';
-import { type YarnView, yarnView } from '../yarn/yarnViews';
+import { massNow, type YarnView, yarnView } from '../yarn/yarnViews';
 
 /** One weighing, as it is told. */
 export interface RowWeighingView {
@@ -251,11 +251,12 @@ interface Ball extends Omit<BallChoice, 'massG'> {
 /** Pieces of these yarns that are there to knit from. */
 function ballsOf(db: Db, yarnIds: ReadonlySet<number>): Ball[] {
   return [...yarnIds].flatMap((yarnId) => {
-    const { dyeLot, name } = yarnView(db, yarnId)!;
+    const yarn = yarnView(db, yarnId)!;
+    const { dyeLot, name } = yarn;
     return piecesOfYarn(db, yarnId)
       .filter((piece) => isFree(db, piece))
       .map((piece) => {
-        const fact = massFactOf(piece);
+        const fact = massNow(yarn, piece);
         return { id: piece.id, label: piece.label, dyeLot, yarnId, yarnName: name, mass: fact && massOf(fact) };
       });
   });

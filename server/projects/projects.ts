@@ -1,11 +1,10 @@
 import { z } from 'zod';
 import { allot, ballsToBuy, type Need, type NeedStanding, onePutUp, type Stock } from '../../core/projects/allotment';
-import { sumOf } from '../../core/common/estimate';
 import { InputError } from '../../core/common/inputError';
 import type { KnittingLine } from '../../core/projects/rowForecast';
 import type { UnitSystem } from '../../core/common/units';
 import type { Verdict } from '../../core/yarn/yardage';
-import { massBefore } from '../../core/yarn/yarnLength';
+import { massBefore, sumOfMasses } from '../../core/yarn/yarnLength';
 import type { Db } from '../../db/common/connection';
 import { usedForProject } from '../../db/yarn/consumption';
 import { whereItIs } from '../../db/yarn/merges';
@@ -28,8 +27,7 @@ import { yarnById } from '../../db/yarn/yarns';
 import { amount, longText, number, read, readOptional, requestKey, text, wholeNumber } from '../common/fields';
 import { runForm, ConflictError, type SaveResult, saving } from '../common/result';
 import { fromMg, fromMm, toMg, toMm } from '../common/storageUnits';
-import { massFactOf } from '../common/weighing';
-import { nameOfYarn, yarnView, type YarnView } from '../yarn/yarnViews';
+import { massNow, nameOfYarn, yarnView, type YarnView } from '../yarn/yarnViews';
 import { knittingLines, yarnsWeighedFor } from './knitting';
 
 export { PROJECT_MARKS } from '../../db/projects/projects';
@@ -207,10 +205,13 @@ function stocksOf(db: Db, yarnIds: readonly number[]): Served['yarns'] {
       const masses = piecesOfYarn(db, yarnId)
         .filter(({ consumedBy }) => consumedBy === null)
         .flatMap((row) => {
-          const fact = massFactOf(row);
-          return fact ? [massBefore({ ...fact, treated: view.treated[row.id] }, view.fibres)] : [];
+          const fact = massNow(view, row);
+          return fact ? [{ ...fact, treated: view.treated[row.id] }] : [];
         });
-      const massG = { ...sumOf(masses), ...(view.gone === 'deleted' && { mean: 0 }) };
+      const massG = {
+        ...sumOfMasses(masses, (fact) => massBefore(fact, view.fibres)),
+        ...(view.gone === 'deleted' && { mean: 0 }),
+      };
       return [yarnId, { view, stock: { yarnId, grist: view.grist, massG } }];
     }),
   );

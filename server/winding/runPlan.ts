@@ -16,7 +16,11 @@ const massFact = z.discriminatedUnion('from', [
     resolutionG: positive,
     humidityPercent: z.number().min(0).max(90).nullish(),
   }),
-  z.strictObject({ from: z.literal('band'), massG: positive }),
+  z.strictObject({
+    from: z.literal('band'),
+    massG: positive,
+    seen: z.strictObject({ mean: positive, sd: notNegative, lotSd: notNegative }).optional(),
+  }),
 ]);
 
 /** How the swift is set; null where the hank's loop was not measured, or is not for this swift. */

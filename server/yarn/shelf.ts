@@ -29,8 +29,7 @@ import { yarnById } from '../../db/yarn/yarns';
 import { fromMg } from '../common/storageUnits';
 import { checked } from '../common/result';
 import { storageTrouble } from '../common/storageTrouble';
-import { massFactOf } from '../common/weighing';
-import { leftOf, viewOf, type YarnView } from './yarnViews';
+import { leftOf, massNow, viewOf, type YarnView } from './yarnViews';
 
 /** One yarn as it lies on the shelf. */
 export interface ShelfCard {
@@ -97,7 +96,7 @@ function shelfLine(db: Db, yarn: YarnView, runs: Map<number, number>): { line: S
   const rows = piecesOfYarn(db, yarn.id).filter(({ consumedBy }) => consumedBy === null);
   const left = leftOf(
     yarn,
-    rows.map((row) => ({ id: row.id, mass: massFactOf(row) })),
+    rows.map((row) => ({ id: row.id, mass: massNow(yarn, row) })),
   );
   const pieces = rows.map(({ id, form, label, massMg }) => ({
     id,

@@ -10,6 +10,7 @@ import { massHistory, type MassStep } from '../../core/logbook/massHistory';
 import { type PieceForm, type MassFact, massOf, type OperationKind } from '../../core/yarn/piece';
 import type { TreatedMasses } from '../../core/yarn/treated';
 import { remainingFaults, takenSince } from '../../core/yarn/faultPropagation';
+import { type PutUpMass, putUpSeen } from '../../core/yarn/putUp';
 import { shrinkagePercent } from '../../core/bench/reel';
 import { type KnownTwist, ownTwist } from '../../core/twist/ownTwist';
 import type { TwistDirection } from '../../core/twist/twist';
@@ -67,6 +68,8 @@ export interface YarnView extends Record<BandText, string> {
   /** Everything that was measured on its pieces and still holds, oldest first. */
   samples: SampleView[];
   trust: Trust | null;
+  /** What one of its put-ups weighs that nobody weighed, by those that were. */
+  putUpSeen: PutUpMass | null;
   /** Where its cakes are worked from, once it was said. */
   workFrom: 'centre' | 'outside' | null;
   /** The yarn whose figures it borrows. */
@@ -184,6 +187,7 @@ export function viewOf(db: Db, row: YarnRow, within: readonly number[] = []): Ya
     grist,
     samples: rows.map((sample) => sampleView(sample, counting.has(sample.operationId))),
     trust: row.trust,
+    putUpSeen: facts.putUpG === null ? null : putUpSeen(facts.putUpG, weighedUntouched(db, row.id)),
     workFrom: row.workFrom,
     treated: Object.fromEntries([...treated.now].filter(([, factor]) => factor !== 1)),
     like: like ? { id: like.id, name: nameOfYarn(like) } : null,
@@ -334,6 +338,27 @@ function massSteps(db: Db, yarn: YarnView): MassStep[] {
   );
 }
 
+/** The mass of a piece now: what nobody weighed weighs what others of its lot do. */
+export function massNow({ putUpG, putUpSeen }: Pick<YarnView, 'putUpG' | 'putUpSeen'>, row: PieceRow): MassFact | null {
+  const fact = massFactOf(row);
+  return fact?.from === 'band' && fact.massG === putUpG && putUpSeen ? { ...fact, seen: putUpSeen } : fact;
+}
+
+const TOUCHES_NOTHING: readonly OperationKind[] = ['receive', 'weigh', 'sample', 'inspect'];
+
+/** What each put-up of a yarn weighed first, in grams, where it came in whole and nothing had been done with it. */
+function weighedUntouched(db: Db, yarnId: number): number[] {
+  const weighed = new Map<number, number | null>();
+  for (const { kind, parts } of liveOfYarn(db, yarnId))
+    for (const { pieceId, side, massMg, massFrom } of parts) {
+      const isNew = kind === 'receive' && side === 'out';
+      if (!isNew && weighed.get(pieceId) !== 0) continue;
+      const massG = massFrom === 'scale' ? fromMg(massMg!) : 0;
+      weighed.set(pieceId, TOUCHES_NOTHING.includes(kind) ? massG : null);
+    }
+  return [...weighed.values()].filter((massG): massG is number => massG !== null && massG > 0);
+}
+
 /** How much there is of some pieces of a yarn together; null where nothing tells. */
 export function leftOf(
   yarn: Pick<YarnView, 'grist' | 'fibres' | 'treated'>,
@@ -357,7 +382,7 @@ function viewer(db: Db, yarn: YarnView): (row: PieceRow) => PieceView {
   const faults = faultsOfYarn(db, yarn);
   const runs = new Map(openRuns(db).map(({ pieceId, id }) => [pieceId, id]));
   return (row) => {
-    const mass = massFactOf(row);
+    const mass = massNow(yarn, row);
     const lengthM = leftOf(yarn, [{ id: row.id, mass }])?.lengthM ?? null;
     return {
       id: row.id,

@@ -1,4 +1,14 @@
-import { errorsOf, emptyDatabase, everything, idOf, NOW, shelved, yarnValues } from '../../tests/support/serverTesting';
+import {
+  aKey,
+  errorsOf,
+  emptyDatabase,
+  everything,
+  idOf,
+  NOW,
+  shelved,
+  yarnValues,
+} from '../../tests/support/serverTesting';
+import { weighPiece } from './pieceOperations';
 import { addMore, addYarn, changeBand, type YarnForm } from './yarns';
 import { newestOnShelf } from './shelf';
 import { yarnPage, yarnView } from './yarnViews';
@@ -69,7 +79,14 @@ test('each piece has its own mass, weighed or by the band', () => {
   const { yarnId } = shelved(db, { count: '3', masses: ['112', '', '118.5'], tare: '4', scaleResolutionG: 0.5 });
   expect(yarnPage(db, yarnId)!.pieces.map(({ label, mass }) => [label, mass])).toEqual([
     ['Hank 1', { from: 'scale', massG: 108, tareG: 4, resolutionG: 0.5 }],
-    ['Hank 2', { from: 'band', massG: 115 }],
+    [
+      'Hank 2',
+      {
+        from: 'band',
+        massG: 115,
+        seen: expect.objectContaining({ mean: expect.closeTo(112.5, 0) as number }) as object,
+      },
+    ],
     ['Hank 3', { from: 'scale', massG: 114.5, tareG: 4, resolutionG: 0.5 }],
   ]);
 });
@@ -180,7 +197,14 @@ test('more of it comes in beside what there is, once, with numbers that go on', 
   expect(pieces.map(({ label, mass }) => [label, mass])).toEqual([
     ['Hank 1', { from: 'scale', massG: 112, tareG: 0, resolutionG: 1 }],
     ['Hank 2', { from: 'scale', massG: 110, tareG: 0, resolutionG: 1 }],
-    ['Hank 3', { from: 'band', massG: 115 }],
+    [
+      'Hank 3',
+      {
+        from: 'band',
+        massG: 115,
+        seen: expect.objectContaining({ mean: expect.closeTo(111.7, 0) as number }) as object,
+      },
+    ],
   ]);
   expect(steps).toHaveLength(2);
   const before = everything(db);
@@ -196,3 +220,34 @@ function bandOnly(values: YarnForm) {
   const { requestKey, form, count, loop, masses, tare, humidity, scaleResolutionG, ...band } = values;
   return band;
 }
+
+test('what nobody weighed weighs what the others of its lot did, untouched; once weighed, what it weighs', () => {
+  const db = emptyDatabase();
+  const { yarnId, pieceIds } = shelved(db, {
+    putUpMass: '100 g',
+    putUpLength: '400 m',
+    count: '4',
+    masses: ['96', '97', '', ''],
+  });
+  const massOf = () => yarnPage(db, yarnId)!.remaining!.massG;
+  expect(massOf().mean).toBeCloseTo(96 + 97 + 2 * 96.9, 0);
+  // Two that nobody weighed are off alike, as far as their lot is.
+  const { putUpSeen } = yarnPage(db, yarnId)!.yarn;
+  expect(massOf().sd).toBeGreaterThan(Math.SQRT2 * putUpSeen!.sd);
+  const weigh = (pieceId: number, mass: string) =>
+    idOf(
+      weighPiece(
+        db,
+        pieceId,
+        { requestKey: aKey(), mass, tare: '', humidity: '', scaleResolutionG: 1, note: '' },
+        'metric',
+        NOW,
+      ),
+    );
+  // A later weighing, of what was used meanwhile, says nothing of a whole one.
+  weigh(pieceIds[0]!, '40');
+  expect(yarnPage(db, yarnId)!.yarn.putUpSeen).toEqual(putUpSeen);
+  weigh(pieceIds[2]!, '95');
+  expect(yarnPage(db, yarnId)!.yarn.putUpSeen!.mean).toBeLessThan(putUpSeen!.mean);
+  expect(yarnPage(db, yarnId)!.pieces[2]!.mass).toMatchObject({ from: 'scale', massG: 95 });
+});

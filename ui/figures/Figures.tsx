@@ -62,7 +62,12 @@ export function Twist({ perM }: { perM: number }) {
 /** A mass as it is known: as the scale showed it, or as the band says. */
 export function KnownMass({ fact }: { fact: MassFact }) {
   const system = useSystem();
-  if (fact.from === 'band') return <>{inWords(massFigure(fact.massG, system))} by the band</>;
+  if (fact.from === 'band')
+    return fact.seen ? (
+      <>about {inWords(massFigure(fact.seen.mean, system))}, as the others weigh</>
+    ) : (
+      <>{inWords(massFigure(fact.massG, system))} by the band</>
+    );
   return <>{inWords(readingFigure(fact.massG, fact.resolutionG, system))}</>;
 }
 

@@ -2,7 +2,7 @@
 
 import { Link } from '../../../ui/controls/Link';
 import { hasFlaw } from '../../../core/yarn/faults';
-import { massOf, needsSwift, type OperationKind } from '../../../core/yarn/piece';
+import { type MassFact, massOf, needsSwift, type OperationKind } from '../../../core/yarn/piece';
 import { knownLengthFigure, lowerFirst, plusMinus, readingFigure } from '../../../core/common/format';
 import type { ColourAlong } from '../../../core/yarn/coloursAlong';
 import type { ScaleTool } from '../../../server/bench/bench';
@@ -85,10 +85,7 @@ export function PieceScreen({
           </svg>
           {piece.mass ? (
             <div className="flex flex-wrap gap-y-3 gap-x-10 mb-3">
-              <Large
-                figure={massOrBand(piece.mass, system)}
-                label={piece.mass.from === 'band' ? 'by the band, not weighed' : 'on the scale'}
-              />
+              <Large figure={massOrBand(piece.mass, system)} label={massSourceWords(piece.mass)} />
               {piece.lengthM && (
                 <Large figure={knownLengthFigure(piece.lengthM, system)} label={plusMinus(piece.lengthM, system)} />
               )}
@@ -247,6 +244,13 @@ function Printed({ pieceId }: { pieceId: number }) {
   );
 }
 
+function massSourceWords(mass: MassFact): string {
+  if (mass.from === 'scale') return 'on the scale';
+  return mass.seen ? 'not weighed: as the others of its lot weigh' : 'by the band, not weighed';
+}
+
 function massOrBand(mass: Parameters<typeof massOf>[0], system: Parameters<typeof readingFigure>[2]) {
-  return readingFigure(mass.massG, mass.from === 'scale' ? mass.resolutionG : 1, system);
+  return mass.from === 'scale'
+    ? readingFigure(mass.massG, mass.resolutionG, system)
+    : readingFigure(mass.seen?.mean ?? mass.massG, 1, system);
 }
