@@ -212,10 +212,11 @@ test('from 6 to 7 tables and columns got the field’s own words, and nothing el
   });
 });
 
-test('from 9 to 10 a mark may have colours, and none had any', () => {
+test('from 9 to 10 a mark may have colours and a project a place of its own, and none had any', () => {
   const mark = { id: 1, operation_id: 2, piece_id: 3, kind: 'colour change', at_mm: 4000 };
-  expect(tablesOf(9, { mark: [mark] })).toEqual({
+  expect(tablesOf(9, { mark: [mark], project: [{ id: 7 }] })).toEqual({
     mark: [{ ...mark, inner_hex: null, outer_hex: null }],
+    project: [{ id: 7, by_hand: null }],
     colour_stretch: [],
   });
 });

@@ -185,6 +185,7 @@ export const archiveTables = {
     cast_on: z.iso.date().nullable(),
     margin_per_mille: z.int().min(0).max(1000),
     spare: z.int().min(0).max(20),
+    by_hand: wholeOrNone,
     created_at: time,
     finished_at: time.nullable(),
     deleted_at: time.nullable(),
@@ -528,7 +529,7 @@ const UPGRADES: Record<number, (tables: OldTables) => OldTables> = {
   }),
   8: (tables) => ({ ...tables, knitting: [], row_weighing: [] }),
   9: (tables) => ({
-    ...withColumns(tables, { mark: { inner_hex: null, outer_hex: null } }),
+    ...withColumns(tables, { mark: { inner_hex: null, outer_hex: null }, project: { by_hand: null } }),
     colour_stretch: [],
   }),
 };

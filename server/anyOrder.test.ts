@@ -65,7 +65,14 @@ import { readMiniRunPlan } from './minis/miniRunPlan';
 import { logMiniRun, miniRunPage, startMiniRun } from './minis/miniRuns';
 import { knittingPage } from './projects/knitting';
 import { beginKnitting, changeKnitting, markedKnitting, weighRow } from './projects/knittingForms';
-import { markedProject, PROJECT_MARKS, projectPage, projectsPage, saveProject } from './projects/projects';
+import {
+  markedProject,
+  orderProjects,
+  PROJECT_MARKS,
+  projectPage,
+  projectsPage,
+  saveProject,
+} from './projects/projects';
 import { plyPage, plySingles, splitOverBobbins } from './twist/plying';
 import { twistHome, twistPage } from './twist/twist';
 import { choosePlannedUse, forgetPlannedUse } from './yarn/plannedUse';
@@ -149,6 +156,7 @@ const WHAT = [
   'project',
   'change project',
   'mark project',
+  'order projects',
   'knit',
   'change knitting',
   'weigh row',
@@ -587,6 +595,8 @@ class House {
           'metric',
           now,
         );
+      case 'order projects':
+        return orderProjects(db, b % 4 ? [one(this.ids('project'), a) ?? 1, one(this.ids('project'), b) ?? 2] : []);
       case 'mark project':
         return markedProject(db, project, one(PROJECT_MARKS, b)!, a % 2 === 0, now);
       case 'knit':

@@ -104,7 +104,8 @@ function changesOf(order: readonly ColourStretch[], startM: number, lengthM: num
   for (let i = 0; atM < lengthM; i++) {
     const [before, after] = [order[i % order.length]!, order[(i + 1) % order.length]!];
     atM += before.lengthM;
-    if (atM > 0 && atM < lengthM) changes.push(change(atM, before.hex, after.hex));
+    // One at the very end is none.
+    if (atM > 1e-3 && atM < lengthM - 1e-3) changes.push(change(atM, before.hex, after.hex));
   }
   return changes;
 }

@@ -31,11 +31,15 @@ export type NewNeed = Omit<NeedRow, 'id' | 'projectId'>;
 const SELECT = sql`SELECT id, name, notes, due_on AS dueOn, cast_on AS castOn, margin_per_mille AS marginPerMille, spare,
   created_at AS createdAt, finished_at AS finishedAt, deleted_at AS deletedAt FROM project`;
 
-/** Those under way, in the order in which they are served: by due date, those without one last; then by age. */
+/**
+ * Those under way, in the order in which they are served: as it was set by hand; then by due date, those without one last;
+ * then by age.
+ */
 export function projectsUnderWay(db: Db): ProjectRow[] {
   return prepared<ProjectRow>(
     db,
-    sql`${SELECT} WHERE finished_at IS NULL AND deleted_at IS NULL ORDER BY due_on IS NULL, due_on, id`,
+    sql`${SELECT} WHERE finished_at IS NULL AND deleted_at IS NULL 
+     ORDER BY by_hand IS NULL, by_hand, due_on IS NULL, due_on, id`,
   ).all();
 }
 
@@ -102,6 +106,21 @@ export function replaceNeeds(db: Db, projectId: number, needs: readonly NewNeed[
       ),
     );
   });
+}
+
+/** Sets the order of projects by hand; an empty one: none has a place of its own. */
+export function orderByHand(db: Db, ids: readonly number[]): void {
+  prepared(db, sql`UPDATE project SET by_hand = NULL WHERE by_hand IS NOT NULL`).run();
+  ids.forEach((id, i) => prepared(db, sql`UPDATE project SET by_hand = ? WHERE id = ?`).run(i + 1, id));
+}
+
+export function isOrderedByHand(db: Db): boolean {
+  return (
+    prepared(
+      db,
+      sql`SELECT 1 FROM project WHERE by_hand IS NOT NULL AND finished_at IS NULL AND deleted_at IS NULL LIMIT 1`,
+    ).get() !== undefined
+  );
 }
 
 /** What a project, or a knitting, can be marked as, and the column that says when. */

@@ -1,6 +1,13 @@
 'use client';
 
+import { ArrowDownOutlined, ArrowUpOutlined } from '@ant-design/icons';
+import { Button } from 'antd';
+import { InlineButton } from '../../ui/controls/InlineButton';
 import { Link } from '../../ui/controls/Link';
+import { Problem } from '../../ui/feedback/Notice';
+import { useUndoOffer } from '../../ui/feedback/UndoOffer';
+import { useTask } from '../../ui/feedback/useTask';
+import { setOrder } from './actions';
 import { chanceInWords } from '../../core/common/format';
 import type { Verdict } from '../../core/yarn/yardage';
 import type { Needles } from '../../server/projects/knitting';
@@ -15,7 +22,27 @@ const SIGNS = { enough: 'yes', tight: 'care', short: 'no' } as const;
 const WORDS: Record<Verdict, string> = { enough: 'enough', tight: 'tight', short: 'short' };
 
 /** What the yarn is for, and whether it reaches: in the order in which the projects are served. */
-export function ProjectsScreen({ page: { underWay, past }, needles }: { page: ProjectsPage; needles: Needles }) {
+export function ProjectsScreen({
+  page: { underWay, isByHand, past },
+  needles,
+}: {
+  page: ProjectsPage;
+  needles: Needles;
+}) {
+  const offer = useUndoOffer();
+  const { busy, problem, run } = useTask();
+  const order = underWay.map(({ id }) => id);
+  const change = (next: readonly number[], words: string) =>
+    run(
+      () => setOrder([...next]),
+      () => offer({ words, undo: () => setOrder(isByHand ? order : []) }),
+    );
+  /** Changes places with the one before or after it. */
+  const move = (at: number, by: 1 | -1) => {
+    const next = [...order];
+    [next[at], next[at + by]] = [next[at + by]!, next[at]!];
+    change(next, `${underWay[at]!.name} gets its yarn ${by < 0 ? 'sooner' : 'later'}.`);
+  };
   return (
     <>
       <PageHead title="Projects">
@@ -32,17 +59,42 @@ export function ProjectsScreen({ page: { underWay, past }, needles }: { page: Pr
       )}
       {underWay.length > 1 && (
         <p className="text-ink-soft">
-          Yarn is reserved in this order: the project that is due first comes first, and what it takes is not counted
-          again.
+          Yarn is reserved in this order, and what one takes is not counted again.{' '}
+          {isByHand ? (
+            <InlineButton disabled={busy} onClick={() => change([], 'They are in the order of their due dates.')}>
+              Go by their due dates
+            </InlineButton>
+          ) : (
+            'The project that is due first comes first; the arrows change that.'
+          )}
         </p>
       )}
       <ol className="grid gap-3 mt-3">
-        {underWay.map((project) => (
-          <li key={project.id}>
+        {underWay.map((project, i) => (
+          <li key={project.id} className="grid grid-cols-[minmax(0,1fr)_auto] gap-2 items-center">
             <Line project={project} />
+            {underWay.length > 1 && (
+              <span className="grid gap-1" data-screen-only>
+                <Button
+                  type="text"
+                  icon={<ArrowUpOutlined />}
+                  disabled={busy || i === 0}
+                  onClick={() => move(i, -1)}
+                  aria-label={`${project.name} sooner`}
+                />
+                <Button
+                  type="text"
+                  icon={<ArrowDownOutlined />}
+                  disabled={busy || i === underWay.length - 1}
+                  onClick={() => move(i, 1)}
+                  aria-label={`${project.name} later`}
+                />
+              </span>
+            )}
           </li>
         ))}
       </ol>
+      <Problem words={problem} />
       {needles.underWay.length > 0 && (
         <section className="[&_h2]:mb-1 mt-10" aria-labelledby="needles">
           <h2 id="needles">On the needles</h2>

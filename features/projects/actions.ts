@@ -16,7 +16,13 @@ import {
   weighRow,
 } from '../../server/projects/knittingForms';
 import { undoOperation } from '../../server/yarn/pieces';
-import { markedProject, PROJECT_MARKS, type ProjectForm, saveProject } from '../../server/projects/projects';
+import {
+  markedProject,
+  orderProjects,
+  PROJECT_MARKS,
+  type ProjectForm,
+  saveProject,
+} from '../../server/projects/projects';
 
 export const keepProject = action([idOrNew, formOf<ProjectForm>()], async (id, form) =>
   saveProject(database(), id, form, await unitSystem(), new Date()),
@@ -25,6 +31,8 @@ export const keepProject = action([idOrNew, formOf<ProjectForm>()], async (id, f
 export const markProject = action([id, z.enum(PROJECT_MARKS), flag], (id, mark, on) =>
   markedProject(database(), id, mark, on, new Date()),
 );
+
+export const setOrder = action([z.array(id).max(10_000)], (ids) => orderProjects(database(), ids));
 
 export const planWinding = action([id, requestKey], (projectId, key) =>
   planWindingOf(database(), projectId, key, new Date()),

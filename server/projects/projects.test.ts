@@ -1,6 +1,14 @@
 import { projectFirst } from '../../features/projects/projectValues';
 import { deleteYarn, mergeYarns } from '../yarn/yarnLifecycle';
-import { markedProject, projectPage, type ProjectForm, projectsPage, promisesOf, saveProject } from './projects';
+import {
+  markedProject,
+  orderProjects,
+  projectPage,
+  type ProjectForm,
+  projectsPage,
+  promisesOf,
+  saveProject,
+} from './projects';
 import { aKey, emptyDatabase, errorsOf, everything, idOf, NOW, shelved } from '../../tests/support/serverTesting';
 
 const form = (more: Partial<ProjectForm> = {}): ProjectForm => ({
@@ -68,6 +76,36 @@ test('what is promised to one is not there for another; due first is served firs
   expect(projectPage(db, sooner)).toMatchObject({ verdict: null, finishedAt: NOW.toISOString() });
   idOf(markedProject(db, sooner, 'finished', false, NOW));
   expect(projectPage(db, later)!.verdict).toBe('short');
+});
+
+test('set by hand, another comes first and has the yarn; a new one comes last; without an order it goes by due dates', () => {
+  const { db, yarnId, begin } = shelf();
+  const hat = begin({ name: 'Hat', needs: [need('300 m', [yarnId])] });
+  const cuffs = begin({ name: 'Cuffs', dueOn: '2026-05-01', needs: [need('50 g', [yarnId])] });
+  const inOrder = () => projectsPage(db).underWay.map(({ id }) => id);
+  expect(projectsPage(db).isByHand).toBe(false);
+  idOf(orderProjects(db, [hat, cuffs]));
+  expect(inOrder()).toEqual([hat, cuffs]);
+  expect(projectsPage(db).isByHand).toBe(true);
+  expect(projectPage(db, hat)!.verdict).toBe('enough');
+  expect(projectPage(db, cuffs)!.verdict).toBe('short');
+  const scarf = begin({ name: 'Scarf', dueOn: '2026-04-01', needs: [need('20 g', [yarnId])] });
+  expect(inOrder()).toEqual([hat, cuffs, scarf]);
+  // One that is not named comes after those that are.
+  idOf(orderProjects(db, [scarf, hat]));
+  expect(inOrder()).toEqual([scarf, hat, cuffs]);
+  const before = everything(db);
+  for (const wrong of [
+    [hat, hat],
+    [hat, 999],
+  ])
+    expect(errorsOf(orderProjects(db, wrong))).toEqual({ '': expect.stringContaining('look again') as string });
+  expect(everything(db)).toBe(before);
+  idOf(markedProject(db, scarf, 'finished', true, NOW));
+  expect(errorsOf(orderProjects(db, [scarf, hat]))).toHaveProperty(['']);
+  idOf(orderProjects(db, []));
+  expect(inOrder()).toEqual([cuffs, hat]);
+  expect(projectsPage(db).isByHand).toBe(false);
 });
 
 test('a deleted project takes nothing, and comes back', () => {

@@ -19,6 +19,8 @@ import {
   projectByRequest,
   type ProjectRow,
   projectsPast,
+  isOrderedByHand,
+  orderByHand,
   projectsUnderWay,
   replaceNeeds,
   updateProject,
@@ -98,6 +100,8 @@ export type ProjectLine = Pick<ProjectView, 'id' | 'name' | 'dueOn' | 'verdict' 
 
 export interface ProjectsPage {
   underWay: ProjectLine[];
+  /** Somebody has set their order. */
+  isByHand: boolean;
   past: { id: number; name: string; finishedAt: string | null; deletedAt: string | null }[];
 }
 
@@ -115,8 +119,27 @@ export function projectsPage(db: Db): ProjectsPage {
       }));
       return { id, name, dueOn, verdict, probability, colours };
     }),
+    isByHand: isOrderedByHand(db),
     past: projectsPast(db).map(({ id, name, finishedAt, deletedAt }) => ({ id, name, finishedAt, deletedAt })),
   };
+}
+
+/**
+ * Sets the order in which projects are given their yarn; those that are not named come after, as they stood. An empty one
+ * goes by their due dates again.
+ */
+export function orderProjects(db: Db, ids: readonly number[]): SaveResult {
+  return saving(() =>
+    db
+      .transaction(() => {
+        const underWay = projectsUnderWay(db).map(({ id }) => id);
+        if (new Set(ids).size < ids.length || ids.some((id) => !underWay.includes(id)))
+          throw new ConflictError('one of these projects is not under way any more; look again');
+        orderByHand(db, ids.length === 0 ? [] : [...ids, ...underWay.filter((id) => !ids.includes(id))]);
+        return ids[0] ?? 0;
+      })
+      .immediate(),
+  );
 }
 
 export function projectPage(db: Db, id: number): ProjectPage | undefined {

@@ -113,6 +113,7 @@ export function asVersion(whole: Archive, version: number): { version: number; t
   Reflect.deleteProperty(old.tables, 'colour_stretch');
   for (const mark of old.tables.mark!)
     for (const column of ['inner_hex', 'outer_hex']) Reflect.deleteProperty(mark, column);
+  for (const project of old.tables.project!) Reflect.deleteProperty(project, 'by_hand');
   if (version === 9) return old;
   for (const table of ['knitting', 'row_weighing']) Reflect.deleteProperty(old.tables, table);
   if (version === 8) return old;

@@ -19,3 +19,6 @@ CREATE INDEX colour_stretch_piece ON colour_stretch (piece_id);
 
 -- A gauge or a hook alone tells a class too: what stands on the shelf is worked out anew.
 INSERT OR IGNORE INTO yarn_dirty SELECT id FROM yarn;
+
+-- Its place in the order in which projects are given their yarn, where that was set by hand; null: by its due date, after those.
+ALTER TABLE project ADD COLUMN by_hand INTEGER CHECK (by_hand > 0);
