@@ -64,6 +64,27 @@ test('what a project takes, worked out from a gauge, a swatch and an earlier one
   await maker.sees('457 m');
 });
 
+test('the order in which projects get their yarn is changed by a press, undone, and outlives a reload', async () => {
+  const maker = await set.maker();
+  await maker.goTo('/projects');
+  const names = () => maker.page.$$eval('main ol strong.font-heading', (all) => all.map(({ textContent }) => textContent));
+  const before = (await names()).slice(0, 2);
+  await maker.press(`${before[0]} later`);
+  await maker.sees('Go by their due dates');
+  await maker.waitsFor((first) => document.querySelectorAll('main ol strong.font-heading')[1]!.textContent === first, before[0]!);
+  await maker.page.reload();
+  await maker.live();
+  expect((await names()).slice(0, 2)).toEqual([before[1], before[0]]);
+  await maker.press('Go by their due dates');
+  await maker.sees('the arrows change that');
+  await maker.press('Undo');
+  await maker.sees('Go by their due dates');
+  expect((await names()).slice(0, 2)).toEqual([before[1], before[0]]);
+  await maker.press('Go by their due dates');
+  await maker.sees('the arrows change that');
+  expect(maker.troubles).toEqual([]);
+});
+
 test('from the first weighing over a reload and a killed server to the border, and off the needles', async () => {
   const maker = await set.maker();
   await maker.goTo('/projects');
