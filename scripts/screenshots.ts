@@ -35,7 +35,6 @@ const VIEWS: View[] = [
       await maker.fill('masses.1', '98');
     },
   },
-  { name: 'yarn', path: '/yarns/6', size: { width: 1280, height: 1040 }, act: (maker) => maker.fill('need', '390 m') },
   { name: 'plan', path: '/winding/plan/27' },
   { name: 'run', path: '/winding/run/5', act: (maker) => maker.holds() },
   { name: 'minis-plan', path: '/minis/new?yarns=6', act: minisPlanned },
@@ -81,10 +80,26 @@ interface Sheet {
   /** What of each is pictured. */
   selector: string;
   columns: number;
-  pages: { path: string; /** What takes a moment to be there. */ shows?: string }[];
+  pages: { path: string; /** What takes a moment to be there. */ shows?: string; act?: View['act'] }[];
 }
 
 const SHEETS: Sheet[] = [
+  {
+    name: 'yarn',
+    selector: 'main',
+    columns: 1,
+    pages: [
+      { path: '/yarns/6', act: (maker) => maker.fill('need', '390 m') },
+      {
+        path: '/yarns/26/colours',
+        act: async (maker) => {
+          await maker.fill('fabric take', '0.248 m');
+          await maker.fill('fabric width', '72');
+          await maker.sees('It stripes');
+        },
+      },
+    ],
+  },
   {
     name: 'project',
     selector: 'main',
@@ -121,7 +136,7 @@ async function minisPlanned(maker: Maker): Promise<void> {
 
 async function main(): Promise<void> {
   const app = await App.start((databaseFile) =>
-    layOutDemo(databaseFile, { minis: true, twist: true, thread: true, knitting: true }),
+    layOutDemo(databaseFile, { minis: true, twist: true, thread: true, knitting: true, colours: true }),
   );
   const browser = await openBrowser();
   mkdirSync(FOLDER, { recursive: true });
@@ -149,9 +164,10 @@ async function takePicture(browser: Browser, url: string, view: View): Promise<v
 async function takeSheet(browser: Browser, url: string, { name, selector, columns, pages }: Sheet): Promise<void> {
   const maker = await Maker.at(browser, url, DESK);
   const pictures: string[] = [];
-  for (const { path: at, shows = selector } of pages) {
+  for (const { path: at, shows = selector, act } of pages) {
     await maker.goTo(at);
     await maker.has(shows);
+    await act?.(maker);
     pictures.push(await (await maker.page.$(selector))!.screenshot({ encoding: 'base64' }));
   }
   await maker.page.setContent(

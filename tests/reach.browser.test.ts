@@ -18,10 +18,18 @@ test('in a line: from figures, a share of a ball, and a yarn of the shelf; in th
   await maker.sees(/About (7|6.7) g are missing/);
   await maker.fill('reach.mass', 'a handful');
   expect(await maker.about('reach.mass')).toMatch(/cannot read|write it like/);
-  await maker.fill('reach.mass', '');
+  // Kept, it is in the form of a new yarn; a share of a ball is no weighing.
+  await maker.fill('reach.mass', '57 g');
+  await maker.press('Keep this yarn');
+  await maker.arrivesAt(/^\/yarns\/new$/);
+  await maker.waitsFor(() => document.querySelector<HTMLInputElement>('#putUpLength')?.value === '220 m');
+  expect(await maker.valueOf('putUpMass')).toBe('100 g');
+  expect(await maker.valueOf('masses.0')).toBe('57 g');
+  await maker.goTo('/');
+  const again = await maker.page.waitForSelector('[aria-labelledby="reach"] input');
 
   // A yarn of the shelf, by its name and Enter.
-  await yarn!.click({ count: 3 });
+  await again!.click({ count: 3 });
   await maker.page.keyboard.type('Driftline');
   await maker.sees('2 cakes');
   await maker.keys('Enter');
@@ -67,11 +75,15 @@ test('what a project takes, worked out from a gauge, a swatch and an earlier one
 test('the order in which projects get their yarn is changed by a press, undone, and outlives a reload', async () => {
   const maker = await set.maker();
   await maker.goTo('/projects');
-  const names = () => maker.page.$$eval('main ol strong.font-heading', (all) => all.map(({ textContent }) => textContent));
+  const names = () =>
+    maker.page.$$eval('main ol strong.font-heading', (all) => all.map(({ textContent }) => textContent));
   const before = (await names()).slice(0, 2);
   await maker.press(`${before[0]} later`);
   await maker.sees('Go by their due dates');
-  await maker.waitsFor((first) => document.querySelectorAll('main ol strong.font-heading')[1]!.textContent === first, before[0]!);
+  await maker.waitsFor(
+    (first) => document.querySelectorAll('main ol strong.font-heading')[1]!.textContent === first,
+    before[0]!,
+  );
   await maker.page.reload();
   await maker.live();
   expect((await names()).slice(0, 2)).toEqual([before[1], before[0]]);

@@ -2,6 +2,7 @@
 
 import { CloseOutlined } from '@ant-design/icons';
 import { Button } from 'antd';
+import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { Estimate } from '../../../core/common/estimate';
 import { type Reading, reading } from '../../../core/common/inputError';
@@ -10,11 +11,14 @@ import { answerNeed, parseNeed, parsePart, parseYarnLine, type TypedYarn } from 
 import { type MassFact, massOf } from '../../../core/yarn/piece';
 import { gristOfYarn, remainingLength } from '../../../core/yarn/yarnLength';
 import { MassField, TextField } from '../../../ui/controls/Field';
+import { InlineButton } from '../../../ui/controls/InlineButton';
 import { Link } from '../../../ui/controls/Link';
 import { type PickedYarn, YarnPicker } from '../../../ui/controls/YarnPicker';
+import { keepDraft } from '../../../ui/controls/useForm';
 import { Notice } from '../../../ui/feedback/Notice';
 import { Swatch } from '../../../ui/figures/Swatch';
 import { useSystem } from '../../../ui/frame/Providers';
+import { ASKED_ABOUT } from '../band/bandValues';
 import { EnoughVerdict } from './EnoughVerdict';
 
 interface Available {
@@ -33,6 +37,7 @@ const isFigures = (words: string) =>
 export function EnoughLine() {
   const system = useSystem();
   const metres = inMetres(system);
+  const router = useRouter();
   const [picked, pick] = useState<PickedYarn | null>(null);
   const [typed, type] = useState('');
   const [mass, setMass] = useState('');
@@ -48,6 +53,19 @@ export function EnoughLine() {
       : line.value && ofLine(line.value, part.value);
   const need = read(asked, () => parseNeed(asked, system, ''));
   const enough = available && need.value && answerNeed(need.value.amount, available);
+  const keep = () => {
+    if (!line.value) return;
+    const { putUpG, putUpM, mass: typedMass } = line.value;
+    const fact = part.value ?? typedMass;
+    const yarn = {
+      putUpMass: `${putUpG} g`,
+      putUpLength: `${putUpM} m`,
+      // What nobody put on a scale is not said to have been weighed; nor is a share.
+      ...(fact.from === 'scale' && fact.resolutionG <= SCALE_STEP_G && { masses: [`${fact.massG} g`] }),
+    };
+    keepDraft(ASKED_ABOUT, yarn, system);
+    router.push('/yarns/new?asked');
+  };
   return (
     <section aria-labelledby="reach" className="p-4 rounded-lg bg-card">
       <h2 id="reach" className="mb-1">
@@ -101,7 +119,16 @@ export function EnoughLine() {
         />
       </div>
       {enough ? (
-        <EnoughVerdict enough={enough} need={need.value!} />
+        <EnoughVerdict enough={enough} need={need.value!}>
+          <p className="mt-2">
+            Nothing of this is saved.{' '}
+            {picked ? (
+              <Link href={`/projects/new?yarn=${picked.id}&needs=${encodeURIComponent(asked)}`}>Make it a project</Link>
+            ) : (
+              <InlineButton onClick={keep}>Keep this yarn</InlineButton>
+            )}
+          </p>
+        </EnoughVerdict>
       ) : (
         need.value &&
         (picked || available) && (
