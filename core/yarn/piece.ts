@@ -58,7 +58,7 @@ export type MassFact =
       /** The room's, where somebody looked. */
       humidityPercent?: number | null;
     }
-  /** What the band says of a whole put-up; and what others of its lot make of that, where they were weighed. */
+  /** What the band says of a whole put-up, or what others of its lot make of that, where they were weighed. */
   | { from: 'band'; massG: number; seen?: PutUpMass };
 
 /**

@@ -38,7 +38,7 @@ const SELECT = sql`SELECT id, name, notes, due_on AS dueOn, cast_on AS castOn, m
 export function projectsUnderWay(db: Db): ProjectRow[] {
   return prepared<ProjectRow>(
     db,
-    sql`${SELECT} WHERE finished_at IS NULL AND deleted_at IS NULL 
+    sql`${SELECT} WHERE finished_at IS NULL AND deleted_at IS NULL
      ORDER BY by_hand IS NULL, by_hand, due_on IS NULL, due_on, id`,
   ).all();
 }

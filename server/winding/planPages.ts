@@ -1,4 +1,3 @@
-import type { ColourRepeat } from '../../core/yarn/colourRepeat';
 import type { ColourAlong } from '../../core/yarn/coloursAlong';
 import { kindOfYarn } from '../../core/yarn/fibre';
 import type { PlanTool } from '../../core/winding/piecePlan';
@@ -12,7 +11,7 @@ import { type PlannedUse, plannedUse } from '../yarn/plannedUse';
 import { withLimits } from './limits';
 import { planTools } from '../bench/planTools';
 import { schools } from '../bench/schools';
-import { coloursOfPiece, coloursOfYarn } from '../yarn/colours';
+import { coloursOfPiece } from '../yarn/colours';
 import { newestOnShelf, type ShelfCard } from '../yarn/shelf';
 import { piecePage, type PieceView, type YarnView } from '../yarn/yarnViews';
 
@@ -22,8 +21,6 @@ export interface PlanPage {
   piece: PieceView;
   /** Along the piece from its inner end; empty where nobody looked. */
   colours: ColourAlong[];
-  /** How its colours repeat; null where that was not measured. */
-  repeat: ColourRepeat | null;
   /** Other pieces of the yarn in the same form, that may be wound after it in the same way. */
   alike: PieceView[];
   tools: PlanTool[];
@@ -52,7 +49,6 @@ export function planPage(db: Db, pieceId: number): PlanPage | undefined {
     yarn,
     piece,
     colours: coloursOfPiece(db, piece),
-    repeat: coloursOfYarn(db, yarn.id).repeat,
     alike: others.filter(({ form, openRunId, mass }) => form === piece.form && openRunId === null && mass !== null),
     tools: piece.grist ? withLimits(db, planTools(tools, { id: yarn.id, kind, grist: piece.grist, again }), tools) : [],
     swifts: tools.swifts,

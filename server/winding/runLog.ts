@@ -231,11 +231,12 @@ function keepFaults(
     const seen = faultsSeen(plan, state, part, lengthM);
     const uncounted = state.uncounted.includes(part);
     const withinM = uncounted ? PLACE_BY_TIME * lengthM : placeWithinM(lengthM);
-    const known = [...changeAtItsStart(plan, part, lengthM), ...after.parts[i]!];
+    const known = reconciled(after.parts[i]!, changeAtItsStart(plan, part, lengthM), placeWithinM(lengthM));
     keepMarks(db, operationId, pieceId, reconciled(known, seen, withinM));
-    const changes = seen.filter(({ outerHex }) => outerHex);
+    const changes = seen.filter(({ kind }) => kind === 'colour change');
     // A hand is no clock: where nobody counted, no stretch is measured.
-    if (!uncounted && changes.length > 0) keepStretches(db, operationId, pieceId, stretchesSeen(changes, plan.palette));
+    if (!uncounted && changes.some(({ outerHex }) => outerHex))
+      keepStretches(db, operationId, pieceId, stretchesSeen(changes, plan.palette));
   });
   // What is left of a cake that was taken from outside keeps its own inner end; of any other, the end where it was cut.
   if (restId !== null)

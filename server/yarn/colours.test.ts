@@ -209,6 +209,19 @@ describe('through what is done with it', () => {
     ]);
   });
 
+  test('a stretch with a change in it whose colour nobody chose is not a whole one', () => {
+    const { db, yarnId, cake } = aCake();
+    wound(db, cake, ['115'], {}, [
+      { atTurn: 20, hex: GREEN },
+      { atTurn: 40 },
+      { atTurn: 60, hex: GREY },
+      { atTurn: 80, hex: GREEN },
+    ]);
+    const { looks, repeat } = coloursOfYarn(db, yarnId);
+    expect(looks[0]!.stretches.map(({ lengthM }) => lengthM === null)).toEqual([true, false, true]);
+    expect(repeat).toBeNull();
+  });
+
   test('a change that was known and is seen again keeps its colours, and is one', () => {
     const { db, cake, measure } = aCake();
     idOf(measure(form('inner', [GREEN, '100 m'], [GREY, ''])));

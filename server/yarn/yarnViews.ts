@@ -341,7 +341,9 @@ function massSteps(db: Db, yarn: YarnView): MassStep[] {
 /** The mass of a piece now: what nobody weighed weighs what others of its lot do. */
 export function massNow({ putUpG, putUpSeen }: Pick<YarnView, 'putUpG' | 'putUpSeen'>, row: PieceRow): MassFact | null {
   const fact = massFactOf(row);
-  return fact?.from === 'band' && fact.massG === putUpG && putUpSeen ? { ...fact, seen: putUpSeen } : fact;
+  return fact?.from === 'band' && fact.massG === putUpG && putUpSeen
+    ? { ...fact, massG: putUpSeen.mean, seen: putUpSeen }
+    : fact;
 }
 
 const TOUCHES_NOTHING: readonly OperationKind[] = ['receive', 'weigh', 'sample', 'inspect'];

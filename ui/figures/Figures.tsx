@@ -64,7 +64,7 @@ export function KnownMass({ fact }: { fact: MassFact }) {
   const system = useSystem();
   if (fact.from === 'band')
     return fact.seen ? (
-      <>about {inWords(massFigure(fact.seen.mean, system))}, as the others weigh</>
+      <>about {inWords(massFigure(fact.massG, system))}, as the others weigh</>
     ) : (
       <>{inWords(massFigure(fact.massG, system))} by the band</>
     );

@@ -145,7 +145,9 @@ export function WindStage({
   const marksHere = state.marks.filter((mark) => mark.part === part);
   const along = [...plan.faults, ...seenAlong(page, state)];
   const strandM = plan.cakes.at(-1)!.startM + plan.cakes.at(-1)!.lengthM;
-  const names = namesApart([...plan.palette, ...along.flatMap(({ outerHex }) => outerHex ?? [])]);
+  // A colour that comes twice in a repeat has one key.
+  const palette = [...new Set(plan.palette)];
+  const names = namesApart([...palette, ...along.flatMap(({ outerHex }) => outerHex ?? [])]);
   const unit = onWinder ? 'turns' : 'wraps';
   const reasons = stopReasons({ heldBy: plan.swift?.kind ?? null, onto: tool.onto });
   const next = !uncounted && plan.faults.find(({ atM }) => atM > woundM && atM - woundM < ANNOUNCED_WITHIN_M);
@@ -194,7 +196,7 @@ export function WindStage({
     countButton.current?.focus();
   };
   const markColour = (number: number) => {
-    const hex = plan.palette[number - 1];
+    const hex = palette[number - 1];
     if (hex && number <= MOST_COLOUR_KEYS) mark('colour change', hex);
   };
   const unmark = () => {
@@ -429,9 +431,9 @@ export function WindStage({
               Unmark
             </Way>
           </div>
-          {plan.palette.length > 0 && (
+          {palette.length > 0 && (
             <div className="flex flex-[1_1_100%] flex-wrap gap-2" role="group" aria-label="A colour that begins here">
-              {plan.palette.slice(0, MOST_COLOUR_KEYS).map((hex, i) => (
+              {palette.slice(0, MOST_COLOUR_KEYS).map((hex, i) => (
                 <Way key={hex} onClick={() => markColour(i + 1)} disabled={!enabled} letter={String(i + 1)}>
                   <span className="inline-flex items-center gap-1">
                     <Swatch hex={hex} size={18} /> {names[hex]}

@@ -250,7 +250,5 @@ function massSourceWords(mass: MassFact): string {
 }
 
 function massOrBand(mass: Parameters<typeof massOf>[0], system: Parameters<typeof readingFigure>[2]) {
-  return mass.from === 'scale'
-    ? readingFigure(mass.massG, mass.resolutionG, system)
-    : readingFigure(mass.seen?.mean ?? mass.massG, 1, system);
+  return readingFigure(mass.massG, mass.from === 'scale' ? mass.resolutionG : 1, system);
 }
