@@ -148,15 +148,18 @@ export function segmentsBetweenKnots({
 }
 
 /**
- * What a stretch of a parent ends at, in a word.
+ * What the stretches of a parent end at, in a word: at its knots, and where there are more of them than knots explain, at
+ * changes of colour.
  *
  * @example
- * whereItEnds([{ kind: 'colour change' }, { kind: 'thin spot' }]) // => 'change of colour'
+ * whereItEnds([{ kind: 'colour change' }, { kind: 'thin spot' }], 2) // => 'change of colour'
+ * @example
+ * whereItEnds([{ kind: 'colour change' }, { kind: 'knot' }], 2) // => 'knot'
  */
-export function whereItEnds(faults: readonly Pick<Fault, 'kind'>[]): string {
-  const has = (wanted: Fault['kind']) => faults.some(({ kind }) => kind === wanted);
-  if (!has('colour change')) return 'knot';
-  return has('knot') ? 'knot or the change of colour' : 'change of colour';
+export function whereItEnds(faults: readonly Pick<Fault, 'kind'>[], stretches: number): string {
+  const knots = faults.filter(({ kind }) => kind === 'knot').length;
+  if (stretches - 1 <= knots) return 'knot';
+  return knots > 0 ? 'knot or the change of colour' : 'change of colour';
 }
 
 /** A knot at the very end cuts nothing off. */

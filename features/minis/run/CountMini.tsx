@@ -115,8 +115,10 @@ export function CountMini({
         <Notice tone="plain">
           {loops === 0 ? 'First cut off what stays over' : 'Put aside before this one'}:{' '}
           <FineMass g={remainingBefore.massG} />, <Length m={remainingBefore.massG * plan.gristMPerG} />
-          {knotBefore || remainingBefore.knots === 0 ? `, up to the ${whereItEnds(plan.faults)}` : ''}.{' '}
-          {loops === 0 && 'Put it aside; it'}
+          {knotBefore || remainingBefore.knots === 0
+            ? `, up to the ${whereItEnds(plan.faults, plan.segmentsG.length)}`
+            : ''}
+          . {loops === 0 && 'Put it aside; it'}
           {loops > 0 && 'It'} is weighed at the end.
         </Notice>
       )}

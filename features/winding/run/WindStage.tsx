@@ -10,7 +10,7 @@ import { HALF_WIDTH_90 } from '../../../core/common/estimate';
 import { FAULT_KINDS, type Fault } from '../../../core/yarn/faults';
 import { namesApart } from '../../../core/yarn/colourWords';
 import { coloursAlong } from '../../../core/yarn/coloursAlong';
-import { secondsInWords, inWords, lengthFigure, massFigure, sizeFigure, upperFirst } from '../../../core/common/format';
+import { secondsInWords, inWords, lengthFigure, massFigure, sizeFigure } from '../../../core/common/format';
 import {
   type Cue as CueName,
   cueAt,
@@ -150,7 +150,10 @@ export function WindStage({
   const names = namesApart([...palette, ...along.flatMap(({ outerHex }) => outerHex ?? [])]);
   const unit = onWinder ? 'turns' : 'wraps';
   const reasons = stopReasons({ heldBy: plan.swift?.kind ?? null, onto: tool.onto });
-  const next = !uncounted && plan.faults.find(({ atM }) => atM > woundM && atM - woundM < ANNOUNCED_WITHIN_M);
+  // The strip shows colours as they come; only what needs a hand is announced.
+  const next =
+    !uncounted &&
+    plan.faults.find(({ atM, outerHex }) => !outerHex && atM > woundM && atM - woundM < ANNOUNCED_WITHIN_M);
 
   const spoken = useRef(cue);
   useEffect(() => {
@@ -365,8 +368,7 @@ export function WindStage({
         )}
         {next && (
           <Notice tone="plain" role="status">
-            {next.outerHex ? upperFirst(names[next.outerHex]!) : `A ${next.kind}`} is expected in about{' '}
-            {inWords(lengthFigure(next.atM - woundM, system))}.
+            A {next.kind} is expected in about {inWords(lengthFigure(next.atM - woundM, system))}.
           </Notice>
         )}
         <DeviceNews
