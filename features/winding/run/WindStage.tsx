@@ -45,7 +45,7 @@ import { JustWind, useNow } from './JustWind';
 import { HandOver } from './HandOver';
 import { LengthRuler } from './LengthRuler';
 import { useBenchKeys } from '../../../ui/bench/useBenchKeys';
-import { KEYS, MOST_COLOUR_KEYS, type WindingAct } from './windingKeys';
+import { isColourAct, KEYS, MOST_COLOUR_KEYS, numberOf, type WindingAct } from './windingKeys';
 import { useDriver } from './useDriver';
 import { ListenerPanel } from '../listening/ListenerPanel';
 import { useListeners } from '../listening/useListeners';
@@ -237,10 +237,10 @@ export function WindStage({
     'full screen': toggleFullScreen,
   };
   const heard = useBenchKeys(enabled && !asking && !keysRest, pedals, KEYS, (key) => {
-    if (key.startsWith('colour ')) return markColour(Number(key.slice(7)));
+    if (isColourAct(key)) return markColour(numberOf(key));
     // Nothing is counted while it stands still, and a pedal that is touched must not start it.
     const still = MARK_KINDS.some((kind) => kind === key) || key === 'unmark' || key === 'full screen';
-    if (!state.stopped || still) acts[key as WindingAct]();
+    if (!state.stopped || still) acts[key]();
   });
 
   return (
