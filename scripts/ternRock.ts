@@ -10,7 +10,7 @@ import type { MarkKind, RunEvent, StopReason } from '../core/winding/run';
 import { saveTool } from '../server/bench/bench';
 import { undoOperation } from '../server/yarn/pieces';
 import { weighPiece } from '../server/yarn/pieceOperations';
-import type { SaveResult } from '../server/common/result';
+import { idOf } from './idOf';
 import { runById } from '../db/winding/runs';
 import { runPage, WINDING } from '../server/winding/runEvents';
 import { syncRun } from '../server/winding/runSync';
@@ -575,9 +575,4 @@ function pieceOf(db: Db, pieceId: number) {
 
 function yarnOfPiece(db: Db, pieceId: number) {
   return yarnPage(db, pieceOf(db, pieceId).yarn.id)!.pieces;
-}
-
-function idOf(saved: SaveResult): number {
-  if (!saved.ok) throw new Error(`the demo data are refused: ${JSON.stringify(saved.errors)}`);
-  return saved.id;
 }

@@ -1,7 +1,7 @@
 /** A yarn of several colours at Tern Rock: two hanks, one wound to a cake whose colours were measured, for a pair of socks. */
 import type { Db } from '../db/common/connection';
 import { EMPTY_BAND } from '../features/yarns/band/bandValues';
-import type { SaveResult } from '../server/common/result';
+import { idOf } from './idOf';
 import { measureColours } from '../server/yarn/colours';
 import { addYarn } from '../server/yarn/yarns';
 import { yarnPage } from '../server/yarn/yarnViews';
@@ -77,9 +77,4 @@ export function ternRockColours(db: Db, now: Date): void {
     ],
     2,
   );
-}
-
-function idOf(saved: SaveResult): number {
-  if (!saved.ok) throw new Error(JSON.stringify(saved.errors));
-  return saved.id;
 }

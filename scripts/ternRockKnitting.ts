@@ -1,7 +1,7 @@
 /** A shawl on the needles at Tern Rock, its yarn weighed at the end of a row now and again. */
 import type { Db } from '../db/common/connection';
 import { EMPTY_BAND } from '../features/yarns/band/bandValues';
-import type { SaveResult } from '../server/common/result';
+import { idOf } from './idOf';
 import { beginKnitting, weighRow } from '../server/projects/knittingForms';
 import { saveProject } from '../server/projects/projects';
 import { addYarn } from '../server/yarn/yarns';
@@ -76,9 +76,4 @@ export function ternRockKnitting(db: Db, now: Date): void {
     const weighing = { requestKey: key(), pieceId: cake!.id, rowsDone, mass, usedUp: false, note: '', ...scaled };
     idOf(weighRow(db, id, weighing, 'metric', daysAgo(days)));
   }
-}
-
-function idOf(saved: SaveResult): number {
-  if (!saved.ok) throw new Error(JSON.stringify(saved.errors));
-  return saved.id;
 }

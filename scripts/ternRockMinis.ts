@@ -13,7 +13,7 @@ import { type MiniPlanForm, saveMiniPlan } from '../server/minis/miniPlans';
 import { MINI_COUNTING } from '../server/minis/miniRunEvents';
 import { logMiniRun, miniRunPage, startMiniRun } from '../server/minis/miniRuns';
 import { askedValues, miniLogValues, plannedMinis, sizeValues } from '../tests/support/minisTesting';
-import type { SaveResult } from '../server/common/result';
+import { idOf } from './idOf';
 import { runById } from '../db/winding/runs';
 import { syncRun } from '../server/winding/runSync';
 import { addYarn, type YarnForm } from '../server/yarn/yarns';
@@ -198,9 +198,4 @@ export function ternRockMinis(db: Db, highs: Highs, now: Date): void {
       complete.lines.flatMap(({ minis }) => minis),
     ),
   );
-}
-
-function idOf(saved: SaveResult): number {
-  if (!saved.ok) throw new Error(`the demo data are refused: ${JSON.stringify(saved.errors)}`);
-  return saved.id;
 }

@@ -14,7 +14,7 @@ import { saveTime } from '../server/days/benchTime';
 import { dayOf } from '../server/common/days';
 import { type TaskForm, saveTask } from '../server/days/tasks';
 import { saveProject } from '../server/projects/projects';
-import type { SaveResult } from '../server/common/result';
+import { idOf } from './idOf';
 import { addYarn, type YarnForm } from '../server/yarn/yarns';
 import { yarnPage } from '../server/yarn/yarnViews';
 
@@ -181,9 +181,4 @@ function planned(db: Db, skeinId: number, key: () => string, now: Date): void {
   task({ kind: 'wind', pieceId: skeinId, dueOn: day(2) });
   const soap = task({ kind: 'other', title: 'Fetch soap and a new clamp', minutes: '25', plannedOn: day(-2) }, 4);
   task({ kind: 'other', title: 'Oil the large winder', minutes: '10', after: [{ taskId: soap, waitDays: '' }] });
-}
-
-function idOf(saved: SaveResult): number {
-  if (!saved.ok) throw new Error(`the demo data is refused: ${JSON.stringify(saved.errors)}`);
-  return saved.id;
 }

@@ -4,7 +4,7 @@ import { EMPTY_BAND } from '../features/yarns/band/bandValues';
 import { keepAnswer } from '../server/twist/practice';
 import { treatPieces } from '../server/yarn/pieceOperations';
 import { type PlyForm, plySingles, splitOverBobbins } from '../server/twist/plying';
-import type { SaveResult } from '../server/common/result';
+import { idOf } from './idOf';
 import { runById } from '../db/winding/runs';
 import { runPage, WINDING } from '../server/winding/runEvents';
 import { syncRun } from '../server/winding/runSync';
@@ -181,9 +181,4 @@ export function ternRockTwist(db: Db, now: Date): void {
     const kind = i < 6 ? 'letter' : EXERCISE_KINDS[i % 3]!;
     keepAnswer(db, { kind, right: even() < 0.8 }, daysAgo(2, 20));
   }
-}
-
-function idOf(saved: SaveResult): number {
-  if (!saved.ok) throw new Error(`the demo data is refused: ${JSON.stringify(saved.errors)}`);
-  return saved.id;
 }

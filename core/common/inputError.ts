@@ -36,6 +36,16 @@ export function reading<T>(reader: () => T): Reading<T> {
 }
 
 /**
+ * The same of a field that may be empty still: neither a value nor an error then.
+ *
+ * @example
+ * readingIfTyped('  ', () => { throw new InputError('must be above zero', 'massG'); }) // => {}
+ */
+export function readingIfTyped<T>(text: string, reader: () => T): Partial<Reading<T>> {
+  return text.trim() === '' ? {} : reading(reader);
+}
+
+/**
  * The same, where it does not matter why: null then.
  *
  * @example

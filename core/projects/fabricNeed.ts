@@ -94,8 +94,9 @@ const ROWS_WITHIN = 0.1;
  * @example
  * Math.round(needByGauge(10_000, { stitchesPer10Cm: 22, rowsPer10Cm: 30 }).mean) // => 1120
  */
-export function needByGauge(wantedCm2: number, { stitchesPer10Cm, rowsPer10Cm }: Gauge): Estimate {
-  const rows = rowsPer10Cm ?? USUAL_ROWS * stitchesPer10Cm;
+export function needByGauge(wantedCm2: number, gauge: Gauge): Estimate {
+  const { stitchesPer10Cm, rowsPer10Cm } = gauge;
+  const rows = rowsOf(gauge);
   const mean = (wantedCm2 * Math.sqrt((LOOPS * stitchesPer10Cm * rows) / 100)) / 100;
   const relativeSd = Math.hypot(
     uniformSd(GAUGE_WITHIN),
@@ -114,8 +115,11 @@ export function needByGauge(wantedCm2: number, { stitchesPer10Cm, rowsPer10Cm }:
  * (1000 * metresAStitch({ stitchesPer10Cm: 22, rowsPer10Cm: 30 }).mean).toFixed(1) // => '17.0'
  */
 export function metresAStitch(gauge: Gauge): Estimate {
-  const rows = gauge.rowsPer10Cm ?? USUAL_ROWS * gauge.stitchesPer10Cm;
-  return product(needByGauge(100, gauge), { mean: 1 / (gauge.stitchesPer10Cm * rows), sd: 0 });
+  return product(needByGauge(100, gauge), { mean: 1 / (gauge.stitchesPer10Cm * rowsOf(gauge)), sd: 0 });
+}
+
+function rowsOf({ stitchesPer10Cm, rowsPer10Cm }: Gauge): number {
+  return rowsPer10Cm ?? USUAL_ROWS * stitchesPer10Cm;
 }
 
 const ALIKE_WITHIN = 0.08;

@@ -4,7 +4,7 @@ import { Button, Segmented } from 'antd';
 import { useState } from 'react';
 import { type Estimate, HALF_WIDTH_90 } from '../../core/common/estimate';
 import { type Figure, inWords, lengthFigure, massFigure, upperFirst } from '../../core/common/format';
-import { type Reading, reading, readOrNull } from '../../core/common/inputError';
+import { readingIfTyped, readOrNull } from '../../core/common/inputError';
 import { requireWithin } from '../../core/common/require';
 import { parseSpanMm } from '../../core/common/span';
 import { bareUnit, inMetres, parseNumber, parseQuantity, type UnitSystem } from '../../core/common/units';
@@ -62,7 +62,7 @@ function Sheet({ use }: { use: (amount: string) => void }) {
     name: `need by ${name}`,
     value: typed[name],
     onChange: (text: string) => setTyped({ ...typed, [name]: text }),
-    error: read(typed[name], () => reader(typed[name])).error,
+    error: readingIfTyped(typed[name], () => reader(typed[name])).error,
   });
   const readers = readersIn(system);
   const need = readOrNull(() => needOf(way, typed, parts, system));
@@ -161,7 +161,7 @@ function Parts({
               label="How many"
               value={count}
               onChange={(text) => set(i, { count: text })}
-              error={read(count, () => times(count)).error}
+              error={readingIfTyped(count, () => times(count)).error}
               inputMode="numeric"
             />
             {SHAPE_SIDES[shape].map((name, at) => (
@@ -173,7 +173,7 @@ function Parts({
                 onChange={(text) =>
                   set(i, { sides: SHAPE_SIDES[shape].map((_, j) => (j === at ? text : (sides[j] ?? ''))) })
                 }
-                error={read(sides[at] ?? '', () => side(sides[at]!)).error}
+                error={readingIfTyped(sides[at] ?? '', () => side(sides[at]!)).error}
               />
             ))}
           </li>
@@ -191,7 +191,6 @@ function Parts({
   );
 }
 
-const read = <T,>(text: string, reader: () => T): Partial<Reading<T>> => (text.trim() === '' ? {} : reading(reader));
 const SIDE_BOUNDS = { lowMm: 5, highMm: 20_000 };
 /** The smallest step of a scale that swatches are weighed on. */
 const SCALE_STEP_G = 0.1;

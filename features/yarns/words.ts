@@ -1,5 +1,7 @@
 import { inWords, twistFigure } from '../../core/common/format';
 import type { UnitSystem } from '../../core/common/units';
+import type { PackageEnd } from '../../core/yarn/faults';
+import type { PieceForm } from '../../core/yarn/piece';
 import { classFromGrist, weightClass } from '../../core/yarn/weightClass';
 import type { YarnView } from '../../server/yarn/yarnViews';
 
@@ -35,4 +37,17 @@ export function bandDoubt({
   if (byGrist && Math.abs(byGrist.number - stated) < 2) return '';
   const made = byGrist ? `class ${byGrist.number} ${byGrist.name}` : 'no class at all';
   return `The band calls it class ${stated} ${weightClass(stated).name}, but its length and mass make it ${made}. Is one of the units wrong?`;
+}
+
+/** The ends that a place along a piece is measured from, the likelier first; a hank has a first one and another. */
+export function endChoices(form: PieceForm): { value: PackageEnd; label: string }[] {
+  return form === 'hank'
+    ? [
+        { value: 'inner', label: 'its first end' },
+        { value: 'outer', label: 'its other end' },
+      ]
+    : [
+        { value: 'outer', label: 'the outer end' },
+        { value: 'inner', label: 'the inner end' },
+      ];
 }

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { FAULT_KINDS, PACKAGE_ENDS } from '../../core/yarn/faults';
+import { PACKAGE_ENDS } from '../../core/yarn/faults';
+import { keptFault } from '../yarn/faults';
 import { MINI_NEXT } from '../../core/minis/miniTies';
 import { REEL_KINDS } from '../../core/minis/miniLoops';
 
@@ -25,14 +26,7 @@ const miniRunPlan = z.strictObject({
   reel: reelThen,
   fromEnd: z.enum(PACKAGE_ENDS),
   /** From the end that leaves first. */
-  faults: z.array(
-    z.strictObject({
-      kind: z.enum(FAULT_KINDS),
-      atM: notNegative,
-      innerHex: z.string().optional(),
-      outerHex: z.string().optional(),
-    }),
-  ),
+  faults: z.array(keptFault),
   segmentsG: z.array(positive).min(1),
   cutLossG: notNegative,
   /** Of that, what goes into ties. */

@@ -1,7 +1,8 @@
 import { z } from 'zod';
-import { FAULT_KINDS, PACKAGE_ENDS } from '../../core/yarn/faults';
+import { PACKAGE_ENDS } from '../../core/yarn/faults';
 import { YARN_KINDS } from '../../core/yarn/fibre';
 import { HAND_FORMS } from '../../core/winding/run';
+import { keptFault, keptHex } from '../yarn/faults';
 import type { SwiftResult } from '../../core/bench/swift';
 
 const positive = z.number().positive();
@@ -47,14 +48,6 @@ const tool = z.strictObject({
   leadMm: notNegative.optional(),
 });
 
-const hex = z.string().regex(/^#[0-9a-f]{6}$/);
-const fault = z.strictObject({
-  kind: z.enum(FAULT_KINDS),
-  atM: notNegative,
-  innerHex: hex.optional(),
-  outerHex: hex.optional(),
-});
-
 /** The figures that a run was begun with. They stay as they were, whatever becomes of the tools. */
 const plan = z.strictObject({
   mass: massFact,
@@ -79,12 +72,12 @@ const plan = z.strictObject({
     slip: z.enum(['in the hole', 'apart']),
   }),
   /** What was known to lie along the strand, from the end that leaves first. */
-  faults: z.array(fault),
+  faults: z.array(keptFault),
   /** Its colours, in the same order. */
   colours: z
     .array(
       z.strictObject({
-        hex: hex.nullable(),
+        hex: keptHex.nullable(),
         fromM: notNegative,
         toM: notNegative,
         place: z.int().nonnegative().nullable(),
@@ -93,7 +86,7 @@ const plan = z.strictObject({
     )
     .default([]),
   /** Those that may be marked, in the order in which they come again. */
-  palette: z.array(hex).default([]),
+  palette: z.array(keptHex).default([]),
   /** Pieces to be wound after this one in the same way. */
   queue: z.array(z.int().positive()),
   /** What was asked for, so that the next can be asked for alike. */
@@ -102,7 +95,7 @@ const plan = z.strictObject({
     .array(
       z.strictObject({
         name: z.string(),
-        cutAt: z.strictObject({ hex, beforeM: notNegative }).optional(),
+        cutAt: z.strictObject({ hex: keptHex, beforeM: notNegative }).optional(),
         massG: positive,
         lengthM: positive,
         startM: notNegative,

@@ -1,4 +1,5 @@
-import type { Fault, PackageEnd } from '../../core/yarn/faults';
+import { z } from 'zod';
+import { FAULT_KINDS, type Fault, mirrored, type PackageEnd } from '../../core/yarn/faults';
 import { InputError } from '../../core/common/inputError';
 import type { Db } from '../../db/common/connection';
 import type { TroubleReport } from '../../core/trouble/trouble';
@@ -10,10 +11,21 @@ import { ConflictError } from '../common/result';
 import { toMm } from '../common/storageUnits';
 import { pieceView, yarnView } from './yarnViews';
 
+/** The colour of a stretch, as a plan keeps it. */
+export const keptHex = z.string().regex(/^#[0-9a-f]{6}$/);
+
+/** What lies along a strand, as a plan keeps it. */
+export const keptFault = z.strictObject({
+  kind: z.enum(FAULT_KINDS),
+  atM: z.number().min(0),
+  innerHex: keptHex.optional(),
+  outerHex: keptHex.optional(),
+});
+
 export interface Inspection extends Recorded {
   kind: 'inspect';
   pieceId: number;
-  /** What lies along it and where, and the end that the place was measured from; null where only a note is made. */
+  /** What lies along it and where, seen from the end that the place was measured from; null where only a note is made. */
   seen: (Fault & { from: PackageEnd }) | null;
   /** What went wrong with it, and what helped. */
   report?: TroubleReport;
@@ -22,7 +34,7 @@ export interface Inspection extends Recorded {
 /** Notes something about a piece or along it; what lies along it follows the yarn from then on. */
 export function inspect(db: Db, { pieceId, seen, report, requestKey, note }: Inspection, now: Date): number {
   const row = pieceThere(db, pieceId);
-  const mark = seen && markOf(seen, placeFromInnerM(db, row, seen));
+  const mark = seen && fromItsInnerEnd(db, row, seen);
   const operationId = insertOperation(db, { kind: 'inspect', at: now.toISOString(), note, requestKey });
   insertOperationPiece(db, { operationId, pieceId, side: 'on' });
   if (mark) keepMarks(db, operationId, pieceId, [mark]);
@@ -34,17 +46,11 @@ export function inspect(db: Db, { pieceId, seen, report, requestKey, note }: Ins
   return operationId;
 }
 
-/** Its colours are given as they come from the end that it was measured from. */
-function markOf({ kind, from, innerHex, outerHex }: NonNullable<Inspection['seen']>, atM: number): Fault {
-  if (kind !== 'colour change') return { kind, atM };
-  return from === 'inner' ? { kind, atM, innerHex, outerHex } : { kind, atM, innerHex: outerHex, outerHex: innerHex };
-}
-
-function placeFromInnerM(db: Db, row: PieceRow, { atM, from }: NonNullable<Inspection['seen']>): number {
+function fromItsInnerEnd(db: Db, row: PieceRow, { from, ...fault }: NonNullable<Inspection['seen']>): Fault {
   const { lengthM } = pieceView(db, yarnView(db, row.yarnId)!, row);
   if (!lengthM) throw new ConflictError('its length must be known before a place along it can be');
-  if (atM > lengthM.high90) throw new InputError(`it is only about ${Math.round(lengthM.mean)} m long`, 'at');
-  return from === 'inner' ? atM : Math.max(0, lengthM.mean - atM);
+  if (fault.atM > lengthM.high90) throw new InputError(`it is only about ${Math.round(lengthM.mean)} m long`, 'at');
+  return from === 'inner' ? fault : mirrored([fault], lengthM.mean)[0]!;
 }
 
 /** Sets down what lies along a piece that an operation made. */

@@ -96,7 +96,8 @@ export function noteFault(db: Db, pieceId: number, input: unknown, system: UnitS
   return runForm(faultForm(system), input, ({ kind, at, from, before, after, requestKey }) => {
     if (kind === 'colour change' && before && before === after)
       throw new InputError('a change leads to another colour', 'after');
-    const seen = { kind, atM: at, from, innerHex: before || undefined, outerHex: after || undefined };
+    const colours = kind === 'colour change' && { innerHex: before || undefined, outerHex: after || undefined };
+    const seen = { kind, atM: at, from, ...colours };
     return record(db, { kind: 'inspect', pieceId, seen, requestKey, note: '' }, now);
   });
 }

@@ -348,8 +348,12 @@ export function massNow({ putUpG, putUpSeen }: Pick<YarnView, 'putUpG' | 'putUpS
 
 const TOUCHES_NOTHING: readonly OperationKind[] = ['receive', 'weigh', 'sample', 'inspect'];
 
-/** What each put-up of a yarn weighed first, in grams, where it came in whole and nothing had been done with it. */
+/**
+ * What each put-up of a yarn weighed first, in grams, where it came in whole and nothing had been done with it. Where all
+ * were weighed, nobody asks.
+ */
 function weighedUntouched(db: Db, yarnId: number): number[] {
+  if (!piecesOfYarn(db, yarnId).some(({ massFrom }) => massFrom === 'band')) return [];
   const weighed = new Map<number, number | null>();
   for (const { kind, parts } of liveOfYarn(db, yarnId))
     for (const { pieceId, side, massMg, massFrom } of parts) {

@@ -3,7 +3,7 @@
 import { type PackageEnd } from '../../../core/yarn/faults';
 import { handlingOf } from '../../../core/yarn/fibre';
 import { parseLoopM } from '../../../core/bench/hankLoop';
-import { InputError, type Reading, reading } from '../../../core/common/inputError';
+import { InputError, type Reading, readingIfTyped } from '../../../core/common/inputError';
 import { massOf, needsSwift } from '../../../core/yarn/piece';
 import {
   type Firmness,
@@ -99,8 +99,7 @@ export function usePlan(page: PlanPage): Planned {
     queue: [],
   });
   const tool = tools.find(({ key }) => key === choices.toolKey) ?? tools[0]!;
-  const loop: Partial<Reading<number>> =
-    choices.loop.trim() === '' ? {} : reading(() => parseLoopM(choices.loop, system, 'loop'));
+  const loop = readingIfTyped(choices.loop, () => parseLoopM(choices.loop, system, 'loop'));
   const grist = piece.grist!;
   const subject = {
     massG: massOf(piece.mass!),

@@ -132,7 +132,8 @@ export function WindStage({
     // A ball in the hand has no base to slide over.
     ...(onWinder && { nearlyFullFrom: turnsAt(NEARLY_FULL * cake.usableMassG), fullAt: turnsAt(cake.usableMassG) }),
   });
-  const cutBy = cake.cutAt && cutInWords(cake.cutAt, namesApart(plan.colours.flatMap(({ hex }) => hex ?? [])), system);
+  const names = namesApart([...plan.palette, ...plan.colours.flatMap(({ hex }) => hex ?? [])]);
+  const cutBy = cake.cutAt && cutInWords(cake.cutAt, names, system);
   const words = uncounted ? CUE_WORDS.steady : cueWords(cue, { turns, stopAt, last, cutBy });
   const on = onSpindleAt(spindle, turns * madeOfCounted);
   // There is no more than the strand, whatever was counted.
@@ -147,7 +148,6 @@ export function WindStage({
   const strandM = plan.cakes.at(-1)!.startM + plan.cakes.at(-1)!.lengthM;
   // A colour that comes twice in a repeat has one key.
   const palette = [...new Set(plan.palette)];
-  const names = namesApart([...palette, ...along.flatMap(({ outerHex }) => outerHex ?? [])]);
   const unit = onWinder ? 'turns' : 'wraps';
   const reasons = stopReasons({ heldBy: plan.swift?.kind ?? null, onto: tool.onto });
   // The strip shows colours as they come; only what needs a hand is announced.

@@ -1,7 +1,6 @@
 'use client';
 
 import { Button } from 'antd';
-import { useRouter } from 'next/navigation';
 import { HALF_WIDTH_90 } from '../../../core/common/estimate';
 import { inWords, lengthFigure } from '../../../core/common/format';
 import { namesApart } from '../../../core/yarn/colourWords';
@@ -164,7 +163,6 @@ function Repeat({ repeat }: { repeat: ColourRepeat }) {
 
 /** Each time that somebody looked, with a way to take it back. */
 function Looks({ looks }: { looks: readonly ColourLook[] }) {
-  const router = useRouter();
   const { busy, problem, run } = useTask();
   return (
     <section aria-labelledby="found" className="mt-6 pt-6 border-t-[1.5px] border-line">
@@ -188,12 +186,7 @@ function Looks({ looks }: { looks: readonly ColourLook[] }) {
                 size="small"
                 type="text"
                 loading={busy}
-                onClick={() =>
-                  run(
-                    () => undoMeasurement(operationId),
-                    () => router.refresh(),
-                  )
-                }
+                onClick={() => run(() => undoMeasurement(operationId))}
                 aria-label={`Take back: colours of ${pieceLabel}, ${shortDate(at)}`}
               >
                 Take back

@@ -2,7 +2,7 @@
 
 import { Button, Segmented } from 'antd';
 import { HALF_WIDTH_90 } from '../../../core/common/estimate';
-import { readOrNull, type Reading, reading } from '../../../core/common/inputError';
+import { readingIfTyped, readOrNull } from '../../../core/common/inputError';
 import { requireWithin } from '../../../core/common/require';
 import { inMetres, parseNumber, parseQuantity } from '../../../core/common/units';
 import { metresAStitch } from '../../../core/projects/fabricNeed';
@@ -46,7 +46,7 @@ export function FabricPanel({ yarn, repeat }: { yarn: YarnView; repeat: ColourRe
     name: `fabric ${name}`,
     value: typed[name],
     onChange: (text: string) => set({ [name]: text }),
-    error: read(typed[name], () => readers[name](typed[name])).error,
+    error: readingIfTyped(typed[name], () => readers[name](typed[name])).error,
   });
   const measured = readOrNull(() => readers.take(typed.take) / readers.stitches(typed.stitches));
   const gauge = readOrNull(() => readers.gauge(typed.gauge)) ?? yarn.gauge;
@@ -198,5 +198,3 @@ function FabricPicture({ repeat, width, worked }: { repeat: RepeatInStitches; wi
     </svg>
   );
 }
-
-const read = <T,>(text: string, reader: () => T): Partial<Reading<T>> => (text.trim() === '' ? {} : reading(reader));

@@ -18,6 +18,7 @@ import { useUndoOffer } from '../../../ui/feedback/UndoOffer';
 import { Length } from '../../../ui/figures/Figures';
 import { useSystem } from '../../../ui/frame/Providers';
 import { keepColours, undoMeasurement } from '../actions';
+import { endChoices } from '../words';
 
 type Values = ColoursForm & { piece: string };
 type Stretch = Values['stretches'][number];
@@ -52,16 +53,6 @@ export function MeasureColours({ page: { yarn, colours, pieces, pictures } }: { 
       'stretches',
       stretches.map((each, i) => (i === at ? { ...each, ...change } : each)),
     );
-  const ends =
-    piece.form === 'hank'
-      ? ([
-          { value: 'inner', label: 'from the end that leaves first' },
-          { value: 'outer', label: 'from its other end' },
-        ] as const)
-      : ([
-          { value: 'outer', label: 'from its outer end' },
-          { value: 'inner', label: 'from its inner end' },
-        ] as const);
   return (
     <Form form={form} className="grid gap-3">
       <p className="text-ink-soft">
@@ -90,7 +81,10 @@ export function MeasureColours({ page: { yarn, colours, pieces, pictures } }: { 
           label="Measured"
           value={from}
           onChange={(value) => form.set('from', value)}
-          options={[{ value: '' as const, label: 'from one change to the next' }, ...ends]}
+          options={[
+            { value: '' as const, label: 'from one change to the next' },
+            ...endChoices(piece.form).map(({ value, label }) => ({ value, label: `from ${label}` })),
+          ]}
         />
       </div>
       <ol className="grid grid-cols-2 gap-x-4 max-phone:grid-cols-1 [&_.ant-form-item]:mb-3">

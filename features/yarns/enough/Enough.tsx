@@ -3,7 +3,7 @@
 import { Link } from '../../../ui/controls/Link';
 import { ballsToBuy, onePutUp } from '../../../core/projects/allotment';
 import type { Estimate } from '../../../core/common/estimate';
-import { reading } from '../../../core/common/inputError';
+import { readingIfTyped } from '../../../core/common/inputError';
 import { inMetres } from '../../../core/common/units';
 import { answerNeed, type AskedNeed, parseNeed } from '../../../core/projects/askedNeed';
 import { DEFAULT_TOLERANCE_PERCENT } from '../../../core/yarn/yardage';
@@ -37,7 +37,7 @@ export function Enough({
 }) {
   const system = useSystem();
   const [asked, ask] = useLocalStorage(`need of ${about}`, '');
-  const { value: need, error } = asked.trim() === '' ? {} : reading(() => parseNeed(asked, system, ''));
+  const { value: need, error } = readingIfTyped(asked, () => parseNeed(asked, system, ''));
   const promised = promises.reduce((sum, { share }) => sum + share, 0);
   const part = Math.max(0, 1 - promised);
   const partOf = ({ mean, sd }: Estimate) => ({ mean: mean * part, sd: sd * part });

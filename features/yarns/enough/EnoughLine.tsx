@@ -5,7 +5,7 @@ import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { Estimate } from '../../../core/common/estimate';
-import { type Reading, reading } from '../../../core/common/inputError';
+import { type Reading, reading, readingIfTyped } from '../../../core/common/inputError';
 import { inMetres } from '../../../core/common/units';
 import { answerNeed, parseNeed, parsePart, parseYarnLine, type TypedYarn } from '../../../core/projects/askedNeed';
 import { type MassFact, massOf } from '../../../core/yarn/piece';
@@ -42,16 +42,16 @@ export function EnoughLine() {
   const [typed, type] = useState('');
   const [mass, setMass] = useState('');
   const [asked, ask] = useState('');
-  const line: Read<TypedYarn> =
+  const line: Partial<Reading<TypedYarn>> =
     !picked && isFigures(typed) ? reading(() => parseYarnLine(typed, SCALE_STEP_G, system, '')) : {};
   const wholeG = picked ? (picked.left?.massG ?? null) : (line.value?.putUpG ?? null);
-  const part = read(mass, () => parsePart(mass, wholeG, SCALE_STEP_G, system, ''));
+  const part = readingIfTyped(mass, () => parsePart(mass, wholeG, SCALE_STEP_G, system, ''));
   const available = part.error
     ? null
     : picked
       ? ofShelf(picked, part.value)
       : line.value && ofLine(line.value, part.value);
-  const need = read(asked, () => parseNeed(asked, system, ''));
+  const need = readingIfTyped(asked, () => parseNeed(asked, system, ''));
   const enough = available && need.value && answerNeed(need.value.amount, available);
   const keep = () => {
     if (!line.value) return;
@@ -141,12 +141,6 @@ export function EnoughLine() {
       )}
     </section>
   );
-}
-
-type Read<T> = Partial<Reading<T>>;
-
-function read<T>(text: string, reader: () => T): Read<T> {
-  return text.trim() === '' ? {} : reading(reader);
 }
 
 function ofLine({ putUpG, putUpM, mass }: TypedYarn, fact: MassFact = mass): Available {

@@ -16,6 +16,7 @@ import { useUndoOffer } from '../../../ui/feedback/UndoOffer';
 import { useForm } from '../../../ui/controls/useForm';
 import { useRouter } from 'next/navigation';
 import { keepFault, undoMeasurement } from '../actions';
+import { endChoices } from '../words';
 import styles from './PieceScreen.module.css';
 
 /** What lies along a piece, and where; it follows the yarn through every later winding. */
@@ -48,6 +49,11 @@ export function FaultsPanel({ piece, palette }: { piece: PieceView; palette: rea
   );
 }
 
+const COLOURS = [
+  ['before', 'Colour before it, from that end'],
+  ['after', 'Colour after it'],
+] as const;
+
 /** More than so many are no list to be read. */
 const MOST_LISTED = 12;
 
@@ -66,7 +72,7 @@ function NoteFault({ piece, palette, close }: { piece: PieceView; palette: reado
       requestKey: newKey(),
       kind: 'knot',
       at: '',
-      from: piece.form === 'hank' ? 'inner' : 'outer',
+      from: endChoices(piece.form)[0]!.value,
       before: '',
       after: '',
     }),
@@ -95,40 +101,22 @@ function NoteFault({ piece, palette, close }: { piece: PieceView; palette: reado
         name="from"
         value={form.values.from}
         onChange={(from) => form.set('from', from as FaultForm['from'])}
-        options={
-          piece.form === 'hank'
-            ? [
-                { value: 'inner', label: 'its first end' },
-                { value: 'outer', label: 'its other end' },
-              ]
-            : [
-                { value: 'outer', label: 'the outer end' },
-                { value: 'inner', label: 'the inner end' },
-              ]
-        }
+        options={endChoices(piece.form)}
       />
       {form.values.kind === 'colour change' && (
         <>
-          <Field name="before" label="Colour before it, from that end" error={form.errors.before}>
-            {(links) => (
-              <ColourPick
-                {...links}
-                hex={form.values.before ?? ''}
-                known={palette}
-                onChange={(hex) => form.set('before', hex)}
-              />
-            )}
-          </Field>
-          <Field name="after" label="Colour after it" error={form.errors.after}>
-            {(links) => (
-              <ColourPick
-                {...links}
-                hex={form.values.after ?? ''}
-                known={palette}
-                onChange={(hex) => form.set('after', hex)}
-              />
-            )}
-          </Field>
+          {COLOURS.map(([name, label]) => (
+            <Field key={name} name={name} label={label} error={form.errors[name]}>
+              {(links) => (
+                <ColourPick
+                  {...links}
+                  hex={form.values[name] ?? ''}
+                  known={palette}
+                  onChange={(hex) => form.set(name, hex)}
+                />
+              )}
+            </Field>
+          ))}
         </>
       )}
       <FormError form={form} />

@@ -4,10 +4,10 @@ import type { ReactNode } from 'react';
 import { Segmented } from 'antd';
 import { parseLoopM } from '../../../core/bench/hankLoop';
 import { inWords, secondsInWords, twistFigure } from '../../../core/common/format';
-import { type Reading, reading, readOrNull } from '../../../core/common/inputError';
+import { readingIfTyped, readOrNull } from '../../../core/common/inputError';
 import { bareUnit, inGrams, inMetres, type UnitSystem } from '../../../core/common/units';
 import { HALF_WIDTH_90 } from '../../../core/common/estimate';
-import { answerNeed, type AskedNeed, parseNeed } from '../../../core/projects/askedNeed';
+import { answerNeed, parseNeed } from '../../../core/projects/askedNeed';
 import { letterOf, twist } from '../../../core/twist/twist';
 import { type PiecePlan, planPiece } from '../../../core/winding/piecePlan';
 import type { QuickPage } from '../../../server/winding/quickPage';
@@ -31,7 +31,7 @@ export interface Asked {
 export function IsItEnough({ form, yarn: { lengthM, massG } }: Asked) {
   const system = useSystem();
   const asked = form.values.need;
-  const need: Partial<Reading<AskedNeed>> = asked.trim() === '' ? {} : reading(() => parseNeed(asked, system, ''));
+  const need = readingIfTyped(asked, () => parseNeed(asked, system, ''));
   const enough = need.value && massG && answerNeed(need.value.amount, { massG, lengthM });
   return (
     <Question title="Is it enough?">
@@ -91,7 +91,7 @@ export function Fit({ page, form, plan }: Asked) {
 export function Wind({ form, plan }: Asked) {
   const system = useSystem();
   const { loop } = form.values;
-  const loopM: Partial<Reading<number>> = loop.trim() === '' ? {} : reading(() => parseLoopM(loop, system, 'loop'));
+  const loopM = readingIfTyped(loop, () => parseLoopM(loop, system, 'loop'));
   const turns = plan?.cakes[0]?.crankTurns;
   const count = plan?.tools[0]?.onto === 'winder' ? 'turns of the crank' : 'wraps';
   return (

@@ -1,4 +1,4 @@
-import { reading, type Reading } from '../../../core/common/inputError';
+import { type Reading, readingIfTyped } from '../../../core/common/inputError';
 import type { Estimate } from '../../../core/common/estimate';
 import { gristDoubt } from '../../../core/yarn/bandGuess';
 import { massOf, type MassFact } from '../../../core/yarn/piece';
@@ -55,10 +55,7 @@ export interface YarnInHand {
 export function yarnInHand(form: QuickForm, resolutionG: number, system: UnitSystem): YarnInHand {
   const putUpG = readAmount(form.putUpMass, 'mass', system);
   const putUpM = readAmount(form.putUpLength, 'length', system);
-  const mass: Partial<Reading<MassFact>> =
-    form.mass.trim() === ''
-      ? {}
-      : reading(() => parsePart(form.mass, putUpG.value ?? null, resolutionG, system, 'mass'));
+  const mass = readingIfTyped(form.mass, () => parsePart(form.mass, putUpG.value ?? null, resolutionG, system, 'mass'));
   const doubt = gristDoubt({ putUpG: putUpG.value, putUpM: putUpM.value });
   const errors = {
     mass: mass.error,
@@ -80,7 +77,7 @@ export function yarnInHand(form: QuickForm, resolutionG: number, system: UnitSys
 
 /** An amount that may not have been typed yet: neither a value nor an error then. */
 export function readAmount(text: string, quantity: 'mass' | 'length', system: UnitSystem): Partial<Reading<number>> {
-  return text.trim() === '' ? {} : reading(() => parseQuantity(text, quantity, system));
+  return readingIfTyped(text, () => parseQuantity(text, quantity, system));
 }
 
 /** The same yarn in the form that saves it. */
