@@ -24,11 +24,12 @@ const ROOMS = {
     'projects',
     'exchange',
     'minis',
+    'dyeing',
     'logbook',
   ],
-  db: ['common', 'yarn', 'bench', 'winding', 'twist', 'minis', 'projects', 'days', 'logbook', 'exchange'],
+  db: ['common', 'yarn', 'bench', 'winding', 'twist', 'minis', 'dyeing', 'projects', 'days', 'logbook', 'exchange'],
   server: [
-    ...['common', 'bench', 'yarn', 'projects', 'twist', 'winding', 'minis', 'logbook', 'days'],
+    ...['common', 'bench', 'yarn', 'projects', 'twist', 'winding', 'minis', 'dyeing', 'logbook', 'days'],
     ...['exchange', 'api'],
   ],
 };

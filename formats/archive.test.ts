@@ -209,6 +209,9 @@ test('from 6 to 7 tables and columns got the field’s own words, and nothing el
     knitting: [],
     row_weighing: [],
     colour_stretch: [],
+    wheel: [expect.objectContaining({ kind: 'wheel' }), expect.objectContaining({ kind: 'spindle' })],
+    bath: [],
+    bath_piece: [],
   });
 });
 
@@ -218,5 +221,8 @@ test('from 9 to 10 a mark may have colours and a project a place of its own, and
     mark: [{ ...mark, inner_hex: null, outer_hex: null }],
     project: [{ id: 7, by_hand: null }],
     colour_stretch: [],
+    wheel: [expect.objectContaining({ kind: 'wheel' }), expect.objectContaining({ kind: 'spindle' })],
+    bath: [],
+    bath_piece: [],
   });
 });

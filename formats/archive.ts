@@ -6,6 +6,7 @@ import { FAULT_KINDS, PACKAGE_ENDS } from '../core/yarn/faults';
 import { BAND_COLUMNS, BAND_TEXTS } from '../core/yarn/band';
 import { FIBRE_NAMES, YARN_KINDS } from '../core/yarn/fibre';
 import { PIECE_FORMS, JOINTS, OPERATION_KINDS, WRITE_OFF_REASONS } from '../core/yarn/piece';
+import { INGREDIENT_KINDS, type Recipe } from '../core/dyeing/recipe';
 import { REEL_KINDS } from '../core/minis/miniLoops';
 import { PLY_METHODS } from '../core/twist/plying';
 import { HAND_FORMS } from '../core/winding/run';
@@ -22,7 +23,7 @@ import type { Border } from '../core/projects/rowForecast';
  */
 
 export const ARCHIVE_FORMAT = 'lazy-acorn archive';
-export const ARCHIVE_VERSION = 10;
+export const ARCHIVE_VERSION = 11;
 
 const id = z.int().positive();
 const whole = z.int().positive();
@@ -56,6 +57,19 @@ const radii = jsonHolding(z.array(whole).min(1), 'must be an array of whole mill
 const bandTextColumns = Object.fromEntries(BAND_TEXTS.map((name) => [BAND_COLUMNS[name]!, z.string()]));
 
 const positive = z.number().positive();
+const recipe = z.strictObject({
+  ingredients: z.array(
+    z.strictObject({
+      kind: z.enum(INGREDIENT_KINDS),
+      name: z.string(),
+      percent: positive,
+      stockPercent: positive.max(100).nullable(),
+    }),
+  ),
+  waterMlPerG: positive.nullable(),
+  celsius: z.number().min(0).max(100).nullable(),
+  minutes: positive.nullable(),
+}) satisfies z.ZodType<Recipe>;
 const rowPattern = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('even'), stitches: wholeOrNone }),
   z.strictObject({ kind: z.literal('stepped'), stitches: whole, change: z.int(), every: whole }),
@@ -344,6 +358,32 @@ export const archiveTables = {
     piece_id: id,
     rows_done: z.int().min(0).max(MOST_ROWS),
   }),
+  wheel: z.strictObject({
+    id,
+    name: z.string(),
+    kind: z.enum(['wheel', 'spindle']),
+    turns_per_1000: jsonHolding(z.array(whole).min(1), 'must be an array of turns to a thousand treadles'),
+    slip_per_mille: z.int().min(0).max(500),
+    draw_mm: whole,
+    pace_per_min: whole,
+    ...tool,
+  }),
+  bath: z.strictObject({
+    id,
+    name: z.string(),
+    series: z.string(),
+    fibre_mg: whole,
+    recipe: jsonHolding(recipe, 'must tell how the bath is made'),
+    pot_ml: wholeOrNone,
+    note: z.string(),
+    operation_id: id.nullable(),
+    colour_hex: hex.nullable(),
+    dye_lot: z.string(),
+    created_at: time,
+    deleted_at: time.nullable(),
+    request_key: z.string().nullable(),
+  }),
+  bath_piece: z.strictObject({ bath_id: id, piece_id: id }),
   joined: z.strictObject({
     operation_id: id,
     joint: z.enum(JOINTS),
@@ -532,7 +572,36 @@ const UPGRADES: Record<number, (tables: OldTables) => OldTables> = {
     ...withColumns(tables, { mark: { inner_hex: null, outer_hex: null }, project: { by_hand: null } }),
     colour_stretch: [],
   }),
+  // What a new bench has, one gets.
+  10: (tables) => ({
+    ...tables,
+    wheel: [
+      wheel(1, 'Wheel', 'wheel', [6000, 8500, 11_000], 300, 60),
+      wheel(2, 'Hand spindle', 'spindle', [5000], 600, 12),
+    ],
+    bath: [],
+    bath_piece: [],
+  }),
 };
+
+const wheel = (
+  id: number,
+  name: string,
+  kind: string,
+  turns: number[],
+  drawMm: number,
+  pacePerMin: number,
+): OldRow => ({
+  id,
+  name,
+  kind,
+  turns_per_1000: JSON.stringify(turns),
+  slip_per_mille: 0,
+  draw_mm: drawMm,
+  pace_per_min: pacePerMin,
+  measured_figures: '[]',
+  removed_at: null,
+});
 
 const nextId = (rows: readonly OldRow[]) => 1 + Math.max(0, ...rows.map(({ id }) => Number(id)));
 

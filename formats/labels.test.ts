@@ -228,3 +228,13 @@ test('what is most read is largest, and all labels of a sheet are set in one siz
   expect(titles.length).toBeGreaterThanOrEqual(2);
   expect(two!.texts[0]!.size).toBeLessThan(11);
 });
+
+test('letters of all Europe, Cyrillic and Greek are drawn in a face that has them, and no other word changes its own', async () => {
+  const text = (words: string) => [label({ title: words, lines: [] })];
+  const drawn = async (words: string) =>
+    (await labelsPdf(text(words), LABEL_SHEETS['a4-21'], FONTS)).toString('latin1');
+  for (const words of ['Žluťoučký kůň, Łódź', 'Șerb, Ţară, Ğ', 'Мох и камень, ґ', 'Θάλασσα, ώρα'])
+    expect(await drawn(words)).toMatch(/DejaVu/);
+  for (const words of ['Crème brûlée, naïve – “42 €”', 'Ærø, Þingvellir, ß'])
+    expect(await drawn(words)).not.toMatch(/DejaVu/);
+});

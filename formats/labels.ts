@@ -1,6 +1,6 @@
 import QRCode from 'qrcode';
 import { cutMarks, labelPlaces, type LabelSheet } from '../core/exchange/labelSheet';
-import { newPdf, type PaperFonts } from './pdf';
+import { faceFor, newPdf, type PaperFonts } from './pdf';
 
 /** What stands on one label; lines that do not fit are left out from the last one on. */
 export interface Label {
@@ -92,14 +92,15 @@ function drawLabel(document: PDFKit.PDFDocument, label: Label, code: Code, { sid
   const lines = Array.from({ length: label.lines.length + 1 }, (_, left) => label.lines.length - left);
   const most = lines.find((many) => heightOf(document, rowsOf(label, title, many), text.width) <= text.height);
   if (most === undefined) {
-    document.font('bold').fontSize(SMALLEST_TITLE).fillColor('black');
+    document.font(faceFor('bold', label.title)).fontSize(SMALLEST_TITLE).fillColor('black');
     document.text(label.title, text.x, text.y, { width: text.width, height: text.height, ellipsis: true });
     return;
   }
   const rows = rowsOf(label, title, most);
   let y = text.y + (text.height - heightOf(document, rows, text.width)) / 2;
   for (const row of rows) {
-    document.font(row.font).fontSize(row.size).fillColor('black').text(row.words, text.x, y, { width: text.width });
+    document.font(faceFor(row.font, row.words)).fontSize(row.size);
+    document.fillColor('black').text(row.words, text.x, y, { width: text.width });
     y += heightOf(document, [row], text.width);
   }
 }
@@ -169,7 +170,7 @@ function rowsOf(label: Label, title: number, lines: number): Row[] {
 function heightOf(document: PDFKit.PDFDocument, rows: readonly Row[], width: number): number {
   return rows.reduce(
     (sum, { words, font, size }) =>
-      sum + document.font(font).fontSize(size).heightOfString(words, { width }) + size * 0.12,
+      sum + document.font(faceFor(font, words)).fontSize(size).heightOfString(words, { width }) + size * 0.12,
     0,
   );
 }

@@ -1,3 +1,4 @@
+import sharp from 'sharp';
 import { drawnPages, FONTS } from '../tests/support/pdfTesting';
 import { type Paper, paperPdf } from './paper';
 
@@ -105,4 +106,14 @@ test('an endless word and an empty table break nothing', async () => {
     { kind: 'heading', words: '' },
   ];
   expect((await paperPdf(paper(odd, { title: 'z'.repeat(300) }), FONTS, 'A4')).subarray(0, 5).toString()).toBe('%PDF-');
+});
+
+test('pictures lie two to a row, none wider than half the page, and go on to another page', async () => {
+  const data = await sharp({ create: { width: 60, height: 90, channels: 3, background: '#556b2f' } })
+    .jpeg()
+    .toBuffer();
+  const pictures = Array.from({ length: 9 }, () => ({ data, width: 60, height: 90 }));
+  const pdf = await paperPdf(paper([{ kind: 'pictures', pictures }]), FONTS, 'A4');
+  expect(pdf.toString('latin1').match(/\/Subtype \/Image/g)!.length).toBeGreaterThan(0);
+  expect(pages(pdf)).toBe(3);
 });

@@ -1,5 +1,5 @@
 import { codeOf, drawCode } from './labels';
-import { newPdf, type PaperFonts } from './pdf';
+import { faceFor, newPdf, type PaperFonts } from './pdf';
 
 /** What stands on a paper, one beneath the other. */
 export type PaperBlock =
@@ -8,7 +8,15 @@ export type PaperBlock =
   /** Figures to be read from across the room. */
   | { kind: 'figures'; figures: readonly { number: string; label: string }[] }
   | { kind: 'table'; head: readonly string[]; rows: readonly (readonly string[])[]; widths?: readonly number[] }
-  | { kind: 'ticks'; items: readonly string[] };
+  | { kind: 'ticks'; items: readonly string[] }
+  | { kind: 'pictures'; pictures: readonly PaperPicture[] };
+
+/** A picture as a JPEG, and its size in pixels. */
+export interface PaperPicture {
+  data: Uint8Array;
+  width: number;
+  height: number;
+}
 
 export interface Paper {
   title: string;
@@ -38,8 +46,8 @@ export async function paperPdf(
   if (colourHex) document.rect(0, 0, document.page.width, 14).fill(colourHex);
   drawCode(document, codeOf(url), { x: MARGIN + width - CODE, y: MARGIN, width: CODE, height: CODE });
   const head = width - CODE - 18;
-  document.font('bold').fontSize(22).fillColor(INK).text(title, MARGIN, MARGIN, { width: head });
-  document.font('regular').fontSize(11).fillColor(SOFT).text(under, { width: head });
+  document.font(faceFor('bold', title)).fontSize(22).fillColor(INK).text(title, MARGIN, MARGIN, { width: head });
+  document.font(faceFor('regular', under)).fontSize(11).fillColor(SOFT).text(under, { width: head });
   document.y = Math.max(document.y, MARGIN + CODE) + 10;
   document.x = MARGIN;
   for (const block of blocks) draw(document, block, width);
@@ -49,7 +57,7 @@ export async function paperPdf(
     // Beneath the margin nothing may flow onto another page.
     document.page.margins.bottom = 0;
     document
-      .font('regular')
+      .font(faceFor('regular', title))
       .fontSize(9)
       .fillColor(SOFT)
       .text(`${title} · page ${i + 1} of ${pages}`, MARGIN, document.page.height - FOOT, { width, lineBreak: false });
@@ -72,11 +80,17 @@ function draw(document: PDFKit.PDFDocument, block: PaperBlock, width: number): v
   switch (block.kind) {
     case 'heading':
       room(document, 60);
-      document.moveDown(0.6).font('bold').fontSize(14).fillColor(INK).text(block.words, { width }).moveDown(0.2);
+      document
+        .moveDown(0.6)
+        .font(faceFor('bold', block.words))
+        .fontSize(14)
+        .fillColor(INK)
+        .text(block.words, { width })
+        .moveDown(0.2);
       return;
     case 'text':
       document
-        .font('regular')
+        .font(faceFor('regular', block.words))
         .fontSize(11)
         .fillColor(block.soft ? SOFT : INK)
         .text(block.words, { width })
@@ -86,9 +100,11 @@ function draw(document: PDFKit.PDFDocument, block: PaperBlock, width: number): v
       return drawFigures(document, block.figures, width);
     case 'table':
       return drawTable(document, block, width);
+    case 'pictures':
+      return drawPictures(document, block.pictures, width);
     case 'ticks':
       for (const item of block.items) {
-        document.font('regular').fontSize(12);
+        document.font(faceFor('regular', item)).fontSize(12);
         room(document, 22);
         const y = document.y;
         document
@@ -128,6 +144,26 @@ function drawFigures(
   }
 }
 
+const PICTURE_GAP = 10;
+
+/** Two side by side, each as wide as half the page and no higher. */
+function drawPictures(document: PDFKit.PDFDocument, pictures: readonly PaperPicture[], width: number): void {
+  const side = (width - PICTURE_GAP) / 2;
+  for (let i = 0; i < pictures.length; i += 2) {
+    const row = pictures.slice(i, i + 2).map((picture) => {
+      const scale = Math.min(side / picture.width, side / picture.height);
+      return { picture, across: picture.width * scale, high: picture.height * scale };
+    });
+    const height = Math.max(...row.map(({ high }) => high));
+    room(document, height + PICTURE_GAP);
+    const y = document.y;
+    row.forEach(({ picture, across, high }, at) =>
+      document.image(Buffer.from(picture.data), MARGIN + at * (side + PICTURE_GAP), y, { width: across, height: high }),
+    );
+    document.y = y + height + PICTURE_GAP;
+  }
+}
+
 function drawTable(
   document: PDFKit.PDFDocument,
   { head, rows, widths }: Extract<PaperBlock, { kind: 'table' }>,
@@ -137,14 +173,15 @@ function drawTable(
   const whole = shares.reduce((sum, share) => sum + share, 0);
   const columns = shares.map((share) => (share / whole) * width);
   const row = (cells: readonly string[], font: 'regular' | 'bold') => {
-    document.font(font).fontSize(10.5);
+    const face = faceFor(font, cells.join(''));
+    document.font(face).fontSize(10.5);
     const height = Math.max(
       ...cells.map((cell, i) => document.heightOfString(cell || ' ', { width: columns[i]! - 8 })),
     );
     // Whoever reads the second page looks for the head there.
     if (room(document, height + 6) && font === 'regular') drawHead();
     document
-      .font(font)
+      .font(face)
       .fontSize(10.5)
       .fillColor(font === 'bold' ? SOFT : INK);
     const y = document.y + 3;

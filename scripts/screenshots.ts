@@ -19,7 +19,6 @@ interface View {
 }
 
 const VIEWS: View[] = [
-  { name: 'today', path: '/' },
   { name: 'shelf', path: '/yarns' },
   {
     name: 'add-a-yarn',
@@ -39,22 +38,6 @@ const VIEWS: View[] = [
   { name: 'run', path: '/winding/run/5', act: (maker) => maker.holds() },
   { name: 'minis-plan', path: '/minis/new?yarns=6', act: minisPlanned },
   { name: 'minis-count', path: '/minis/run/7', act: (maker) => maker.holds().then(() => maker.has('canvas')) },
-  {
-    name: 'quick',
-    path: '/quick',
-    act: async (maker) => {
-      const typed = {
-        mass: '104',
-        putUpMass: '3.5 oz',
-        putUpLength: '225 yd',
-        need: '180 m',
-        mini: '15',
-        loop: '162 cm',
-      };
-      for (const [name, text] of Object.entries(typed)) await maker.fill(name, text);
-    },
-  },
-  { name: 'twist', path: '/twist/78', act: (maker) => maker.sees('Centimetre by centimetre') },
   { name: 'ply', path: '/twist/ply?pieces=78', act: (maker) => maker.page.waitForSelector('canvas') },
   {
     name: 'thread',
@@ -84,6 +67,34 @@ interface Sheet {
 }
 
 const SHEETS: Sheet[] = [
+  {
+    name: 'twist',
+    selector: 'main',
+    columns: 1,
+    pages: [
+      { path: '/twist/78', act: (maker) => maker.sees('Centimetre by centimetre') },
+      {
+        path: '/twist/wheel',
+        act: async (maker) => {
+          await maker.fill('wheel twist', '400 t/m');
+          await maker.fill('hung loop', '1.5 m');
+          await maker.fill('hung turns', '12');
+        },
+      },
+    ],
+  },
+  {
+    name: 'today',
+    selector: 'main',
+    columns: 1,
+    pages: [{ path: '/' }, { path: '/quick', act: quickAsked }],
+  },
+  {
+    name: 'dyeing',
+    selector: 'main',
+    columns: 1,
+    pages: [{ path: '/dyeing/2' }, { path: '/dyeing' }, { path: '/dyeing/compare?one=1&other=2' }],
+  },
   {
     name: 'yarn',
     selector: 'main',
@@ -124,6 +135,19 @@ const SHEETS: Sheet[] = [
   },
 ];
 
+/** A ball on the scale, and what is asked of it. */
+async function quickAsked(maker: Maker): Promise<void> {
+  const typed = {
+    mass: '104',
+    putUpMass: '3.5 oz',
+    putUpLength: '225 yd',
+    need: '180 m',
+    mini: '15',
+    loop: '162 cm',
+  };
+  for (const [name, text] of Object.entries(typed)) await maker.fill(name, text);
+}
+
 /** Two sizes of minis out of what there is of one yarn, knots and all. */
 async function minisPlanned(maker: Maker): Promise<void> {
   await maker.fill('sizes.0.amount', '12 g');
@@ -136,7 +160,7 @@ async function minisPlanned(maker: Maker): Promise<void> {
 
 async function main(): Promise<void> {
   const app = await App.start((databaseFile) =>
-    layOutDemo(databaseFile, { minis: true, twist: true, thread: true, knitting: true, colours: true }),
+    layOutDemo(databaseFile, { minis: true, twist: true, thread: true, knitting: true, colours: true, dyeing: true }),
   );
   const browser = await openBrowser();
   mkdirSync(FOLDER, { recursive: true });

@@ -5,6 +5,7 @@ import { openDatabase } from '../db/common/connection';
 import { pictureFolder } from '../server/common/database';
 import { ternRock, ternRockPictures } from './ternRock';
 import { ternRockColours } from './ternRockColours';
+import { ternRockDyeing } from './ternRockDyeing';
 import { ternRockKnitting } from './ternRockKnitting';
 import { ternRockMinis } from './ternRockMinis';
 import { ternRockThread } from './ternRockThread';
@@ -21,6 +22,7 @@ async function main(file: string | undefined): Promise<void> {
   ternRockThread(db, new Date());
   ternRockKnitting(db, new Date());
   ternRockColours(db, new Date());
+  ternRockDyeing(db, new Date());
   await ternRockPictures(db, pictureFolder(file), new Date());
   db.pragma('wal_checkpoint(TRUNCATE)');
   db.close();

@@ -8,6 +8,7 @@ import { WEIGHT_CLASSES, gristFromClass, gristFromWpi, gristRecommended } from '
 import { STARTING_DENSITY, windingPlan } from '../core/winding/windingPlan';
 import { rowForecast } from '../core/projects/rowForecast';
 import type { RowPattern } from '../core/projects/rowPattern';
+import { colourRepeat } from '../core/yarn/colourRepeat';
 import { gristOfYarn, remainingLength } from '../core/yarn/yarnLength';
 import { evens, normals } from '../tests/support/chance';
 import { knitted } from '../tests/support/knitting';
@@ -38,6 +39,7 @@ export function truth(): void {
   row('grist by wraps', (seed) => gristStated(seed, 'wraps'));
   row('grist by weight class', (seed) => gristStated(seed, 'class'));
   row('grist by needle', (seed) => gristStated(seed, 'needle'));
+  for (const times of [1, 2, 5]) row(`colour repeat, measured ${times} times`, (seed) => repeatStated(seed, times));
   for (const [name, pattern] of ROW_PATTERNS)
     for (const weighings of name === 'unknown' ? [3, 5] : [2, 3, 5])
       for (const stepG of [0.1, 1])
@@ -80,6 +82,26 @@ function row(name: string, simulation: (seed: number) => Reported): void {
   const percent = (100 * within) / SIMULATIONS;
   const off = percent < WANTED_PERCENT.low || percent > WANTED_PERCENT.high;
   console.log(`${name.padEnd(52)} ${percent.toFixed(1).padStart(5)} %${off ? '   outside 88 to 92' : ''}`);
+}
+
+/** How unevenly the colours of a yarn lie, from one yarn to another. */
+const COLOUR_SPREAD = { least: 0.04, most: 0.14 };
+
+/** The mean repeat of a yarn that nobody has measured whole, by some repeats of it. */
+function repeatStated(seed: number, times: number): Reported {
+  const [normal, even] = [normals(seed), evens(seed + 1)];
+  const spread = COLOUR_SPREAD.least + (COLOUR_SPREAD.most - COLOUR_SPREAD.least) * even();
+  const stretches = Array.from({ length: 2 + Math.floor(5 * even()) }, (_, i) => ({
+    hex: `#00000${i}`,
+    lengthM: 0.3 + 4 * even(),
+  }));
+  const repeat = () =>
+    stretches.map(({ hex, lengthM }) => ({ hex, lengthM: lengthM * Math.max(0.1, 1 + spread * normal()) }));
+  const measured = Array.from({ length: times }, repeat).flat();
+  return {
+    reported: colourRepeat([measured])!.lengthM,
+    truth: stretches.reduce((sum, { lengthM }) => sum + lengthM, 0),
+  };
 }
 
 const CORE_MM = 24;

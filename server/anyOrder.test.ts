@@ -50,6 +50,9 @@ import { today } from './days/today';
 import { exportArchive } from './exchange/archive';
 import { csvOf } from './exchange/csv';
 import { importYarns } from './exchange/importYarns';
+import { bathFormPage, bathPage, dyeBook } from './dyeing/bathPages';
+import { deleteBath, intoPot, keepOutcome, saveBath } from './dyeing/baths';
+import { planSeries } from './dyeing/series';
 import { labelOf, slipOf } from './exchange/labels';
 import { runPaper, storyPaper } from './exchange/papers';
 import { benchAnswers } from './logbook/benchAnswers';
@@ -123,6 +126,11 @@ const WHAT = [
   'treat',
   'untreat',
   'dry',
+  'bath',
+  'into pot',
+  'outcome',
+  'series',
+  'delete bath',
   'use',
   'reel',
   'join',
@@ -286,6 +294,7 @@ class House {
     const project = one(this.ids('project'), a) ?? 999;
     const knitting = one(this.ids('knitting'), b) ?? 999;
     const task = one(this.ids('task'), a) ?? 999;
+    const bath = one(this.ids('bath'), b) ?? 999;
     const requestKey = aKey();
     const mass = String(grams);
     const spun = { plies: '1', twistDirection: 'Z' as const, twist: '380 t/m', form: 'bobbin' as const, loop: '' };
@@ -385,6 +394,54 @@ class House {
           { requestKey, kind: one(['wash', 'dye', 'open'] as const, b)!, pieceIds: [piece, other], note: '' },
           now,
         );
+      case 'bath':
+        return saveBath(
+          db,
+          b % 3 === 0 ? bath : null,
+          {
+            requestKey,
+            name: `Colour ${a % 4}`,
+            fibre: mass,
+            pieceIds: b % 4 === 0 ? [] : [piece, ...(a % 2 ? [other] : [])],
+            operationId: b % 7 === 0 ? operation : null,
+            ingredients: [
+              { kind: one(['dye', 'plant', 'mordant'] as const, a)!, name: 'moss', amount: `${b + 1} ml`, stock: '1' },
+              { kind: 'mordant', name: 'alum', amount: `${a + 1}`, stock: '' },
+            ],
+            water: a % 2 ? '30' : '',
+            heat: '85',
+            time: '',
+            pot: b % 2 ? '3 l' : '',
+            note: '',
+          },
+          'metric',
+          now,
+        );
+      case 'into pot':
+        return intoPot(db, bath, requestKey, now);
+      case 'outcome':
+        return keepOutcome(db, bath, { name: `Colour ${a % 4}`, hex: b % 4 ? '#4a5a2c' : '', dyeLot: `B${bath}` });
+      case 'series':
+        return planSeries(
+          db,
+          {
+            requestKey,
+            name: 'Series',
+            bathId: bath,
+            kind: a % 2 ? 'shade' : 'gradient',
+            lastId: one(this.ids('bath'), a) ?? null,
+            from: '0.5',
+            to: '4',
+            steps: b % 2 ? 'geometric' : 'linear',
+            count: '2',
+            pieceIds: b % 3 === 0 ? [] : [piece, other],
+            fibre: b % 3 === 0 ? mass : '',
+          },
+          'metric',
+          now,
+        );
+      case 'delete bath':
+        return deleteBath(db, bath, a % 2 === 0, now);
       case 'untreat':
         return untreatPieces(db, [one(wet, a) ?? piece], now);
       case 'dry':
@@ -670,6 +727,8 @@ class House {
       plying: plyPage(db, pieces.slice(0, 2)),
       minis: planMinisPage(db, { yarns: yarns.slice(0, 3).join(',') }),
       miniPlans: this.ids('mini_plan').map((id) => miniPlanPage(db, id)),
+      dyeBook: dyeBook(db),
+      baths: this.ids('bath').map((id) => [bathPage(db, id), bathFormPage(db, { bathId: id })]),
       runs: this.ids('run').map((id) => runPage(db, id) ?? miniRunPage(db, id)),
       yarns: yarns.map((id) => [yarnView(db, id), yarnOverview(db, id), coloursPage(db, id)]),
       pieces: pieces.map((id) => [piecePage(db, id), planPage(db, id), twistPage(db, id, now), lineageOf(db, id)]),

@@ -171,7 +171,7 @@ test('what one kit more lacks is what the best plan lacks, not what a quick one 
       oneKnot: false,
       cutLossG: 0.2,
     },
-    8,
+    60,
   );
   expect(kits).toMatchObject({ count: 5, forOneMore: [{ sizeId: 'large', missing: 3 }] });
 });

@@ -47,6 +47,21 @@ export function readingFigure(massG: number, resolutionG: number, system: UnitSy
 }
 
 /**
+ * A volume, as it is measured in a syringe or a jug.
+ *
+ * @example
+ * volumeFigure(63.04) // => { number: '63', unit: 'ml' }
+ * @example
+ * volumeFigure(1260) // => { number: '1.26', unit: 'l' }
+ * @example
+ * volumeFigure(6.25).number // => '6.3'
+ */
+export function volumeFigure(ml: number): Figure {
+  if (Math.abs(ml) >= 1000) return { number: String(Number((ml / 1000).toFixed(2))), unit: 'l' };
+  return { number: String(Number(ml.toFixed(Math.abs(ml) < 20 ? 1 : 0))), unit: 'ml' };
+}
+
+/**
  * A length of yarn.
  *
  * @example

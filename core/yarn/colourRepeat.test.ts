@@ -8,9 +8,9 @@ test('one repeat that was measured once, by hand: its lengths, and the rule of t
   const repeat = colourRepeat([of([GREEN, 2.4], [GREY, 1.8], [RUST, 3])])!;
   expect(repeat.stretches.map(({ lengthM }) => lengthM)).toEqual([2.4, 1.8, 3]);
   expect(repeat.measured).toBe(1);
-  // 8 % of each, put together: 0.08 x sqrt(2.4^2 + 1.8^2 + 3^2) = 0.339.
-  expect(repeat.spreadM).toBeCloseTo(0.3394, 4);
-  expect(repeat.lengthM).toEqual({ mean: expect.closeTo(7.2, 9) as number, sd: expect.closeTo(0.3394, 4) as number });
+  // A tenth of each, put together: 0.1 x sqrt(2.4^2 + 1.8^2 + 3^2) = 0.424.
+  expect(repeat.spreadM).toBeCloseTo(0.4243, 4);
+  expect(repeat.lengthM).toEqual({ mean: expect.closeTo(7.2, 9) as number, sd: expect.closeTo(0.4243, 4) as number });
 });
 
 test('measured again it is surer, and varies by what was seen', () => {
@@ -19,8 +19,8 @@ test('measured again it is surer, and varies by what was seen', () => {
     { hex: GREEN, lengthM: 2.5 },
     { hex: GREY, lengthM: 2 },
   ]);
-  // (3 x 0.08^2 + 2 x 0.04^2 + 0) / (3 + 2): what was seen is worth two, the rule of thumb three.
-  const share = Math.sqrt((3 * 0.08 ** 2 + 2 * 0.04 ** 2) / 5);
+  // (3 x 0.1^2 + 2 x 0.04^2 + 0) / (3 + 2): what was seen is worth two, the rule of thumb three.
+  const share = Math.sqrt((3 * 0.1 ** 2 + 2 * 0.04 ** 2) / 5);
   expect(repeat.spreadM).toBeCloseTo(share * Math.hypot(2.5, 2), 9);
   expect(repeat.lengthM.sd).toBeCloseTo((share * Math.hypot(2.5, 2)) / Math.SQRT2, 9);
 });

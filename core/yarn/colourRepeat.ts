@@ -24,8 +24,8 @@ export interface ColourRepeat {
   measured: number;
 }
 
-/** How much of its length a stretch usually varies by, as a standard deviation, until the yarn tells: a rule of thumb. */
-const USUAL_SPREAD = 0.08;
+/** How much of its length a stretch usually varies by, as a standard deviation, until the yarn tells: by simulation (`npm run bench -- truth`). */
+const USUAL_SPREAD = 0.1;
 /** The rule of thumb is worth so many measured stretches. */
 const RULE_WORTH = 3;
 

@@ -55,6 +55,15 @@ export interface ReelRow extends ToolRow {
   spreadUm: number;
 }
 
+export interface WheelRow extends ToolRow {
+  kind: 'wheel' | 'spindle';
+  /** JSON: turns to a thousand treadles or rolls, whorl by whorl. */
+  turnsPer1000: string;
+  slipPerMille: number;
+  drawMm: number;
+  pacePerMin: number;
+}
+
 export interface BenchRows {
   winder: WinderRow;
   swift: SwiftRow;
@@ -62,6 +71,7 @@ export interface BenchRows {
   scale: ScaleRow;
   counter: CounterRow;
   reel: ReelRow;
+  wheel: WheelRow;
 }
 
 /** The tables of the bench; each holds one kind of tool. */
@@ -116,6 +126,15 @@ const COLUMNS: { [Table in ToolTable]: Record<Exclude<keyof BenchRows[Table], 'i
     kind: 'kind',
     loopMm: 'loop_mm',
     spreadUm: 'spread_um',
+  },
+  wheel: {
+    name: 'name',
+    measuredFigures: 'measured_figures',
+    kind: 'kind',
+    turnsPer1000: 'turns_per_1000',
+    slipPerMille: 'slip_per_mille',
+    drawMm: 'draw_mm',
+    pacePerMin: 'pace_per_min',
   },
 };
 

@@ -45,6 +45,18 @@ export function plyOfYarn(db: Db, yarnId: number): PlyRow | undefined {
   ).get({ yarnId });
 }
 
+/** How a yarn was plied last; null: it never was. */
+export function lastMethodOf(db: Db, yarnId: number): PlyMethod | null {
+  const row = prepared<{ method: PlyMethod }>(
+    db,
+    sql`SELECT y.method FROM ply y JOIN live_operation o ON o.id = y.operation_id
+     JOIN operation_piece part ON part.operation_id = o.id AND part.side = 'in'
+     JOIN piece p ON p.id = part.piece_id
+     WHERE p.yarn_id = ? ORDER BY o.id DESC LIMIT 1`,
+  ).get(yarnId);
+  return row?.method ?? null;
+}
+
 /** A ply with what was counted and weighed of it on the reel. */
 export interface MeasuredPly extends PlyRow {
   lengthMm: number;

@@ -60,6 +60,9 @@ export function BenchScreen({
       <Kind title="To wind minis round" adding={adding('reel')}>
         {bench.reels.map((tool) => card('reel', tool))}
       </Kind>
+      <Kind title="To spin on" adding={adding('wheel', 'spindle')}>
+        {bench.wheels.map((tool) => card(tool.kind, tool))}
+      </Kind>
       <Kind title="Scales and counters" adding={adding('scale', 'counter')}>
         {bench.scales.map((tool) => card('scale', tool))}
         {bench.counters.map((tool) => card('counter', tool))}

@@ -2,7 +2,17 @@
 
 import { Button } from 'antd';
 import type { WinderLimit } from '../../core/bench/winderLimit';
-import type { Bench, HandTool, ReelTool, ScaleTool, SwiftTool, ToolKind, WinderTool } from '../../server/bench/bench';
+import type {
+  Bench,
+  HandTool,
+  ReelTool,
+  ScaleTool,
+  SwiftTool,
+  ToolKind,
+  WheelTool,
+  WinderTool,
+} from '../../server/bench/bench';
+import { Link } from '../../ui/controls/Link';
 import { Mass, Size, Span } from '../../ui/figures/Figures';
 import { limitWords, TURNING_WORDS } from '../../ui/figures/toolWords';
 import { useSystem } from '../../ui/frame/Providers';
@@ -80,7 +90,7 @@ export function ToolCard({
 }
 
 function MeasuredWords({ kind, measured }: { kind: ToolKind; measured: readonly string[] }) {
-  const figures = TOOL_FIELDS[kind].filter(({ name }) => name !== 'knownG' && name !== 'shownG');
+  const figures = TOOL_FIELDS[kind].filter(({ optional }) => !optional);
   const done = figures.filter(({ name }) => measured.includes(name));
   if (done.length === 0)
     return (
@@ -121,6 +131,9 @@ function Facts({ kind, tool, limit }: { kind: ToolKind; tool: AnyTool; limit: Wi
       return <SwiftFacts swift={tool as SwiftTool} />;
     case 'scale':
       return <ScaleFacts scale={tool as ScaleTool} />;
+    case 'wheel':
+    case 'spindle':
+      return <WheelFacts wheel={tool as WheelTool} />;
     case 'reel':
       return <ReelFacts reel={tool as ReelTool} />;
     case 'counter':
@@ -142,6 +155,29 @@ function ReelFacts({ reel }: { reel: ReelTool }) {
       <Fact label="room" known={known('spreadMm')}>
         <Size mm={reel.spreadMm} /> side by side
       </Fact>
+    </dl>
+  );
+}
+
+function WheelFacts({ wheel }: { wheel: WheelTool }) {
+  const known = (figure: string) => wheel.measured.includes(figure);
+  return (
+    <dl className={styles.facts}>
+      <Fact label={wheel.kind === 'wheel' ? 'whorls' : 'a roll'} known={known('turnsEach')}>
+        {wheel.turnsEach.map((turns) => Number(turns.toFixed(2))).join(', ')} turns
+        {wheel.kind === 'wheel' && ' to a treadle'}
+        {wheel.slip > 0 && `, less ${Number((100 * wheel.slip).toFixed(1))} % of slip`}
+      </Fact>
+      <Fact label="draw" known={known('drawM')}>
+        <Span mm={wheel.drawM * 1000} />
+      </Fact>
+      <Fact label="pace" known={known('pacePerMin')}>
+        {wheel.pacePerMin} a minute
+      </Fact>
+      <dt>use it</dt>
+      <dd>
+        <Link href={`/twist/wheel?tool=${wheel.id}`}>for a wanted twist</Link>
+      </dd>
     </dl>
   );
 }

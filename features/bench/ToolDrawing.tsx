@@ -31,9 +31,46 @@ function Shape({ kind, tool }: { kind: ToolKind; tool: Tool }) {
       return <Scale />;
     case 'counter':
       return <Counter />;
+    case 'wheel':
+      return <Wheel />;
+    case 'spindle':
+      return <Spindle />;
     case 'reel':
       return <ReelDrawing kind={(tool as ReelTool).kind} />;
   }
+}
+
+/** A drive wheel on its stand, with the band up to the whorl and the flyer. */
+function Wheel() {
+  return (
+    <g strokeWidth={2.5} strokeLinejoin="round">
+      <circle cx={58} cy={84} r={46} fill="var(--sunk)" />
+      <circle cx={58} cy={84} r={5} fill="var(--line)" />
+      {[0, 30, 60, 90, 120, 150].map((angle) => (
+        <path key={angle} d="M58 40V128" transform={`rotate(${angle} 58 84)`} strokeWidth={1.6} opacity={0.6} />
+      ))}
+      <path d="M44 40L112 26M72 128L118 44" strokeWidth={1.8} opacity={0.7} />
+      <circle cx={116} cy={35} r={10} fill="var(--line)" />
+      <path d="M126 24H146V46H126M126 35H150" />
+      <path d="M40 144L58 84L88 144M112 45V144" strokeWidth={3} />
+    </g>
+  );
+}
+
+/** A low whorl on its shaft, with a cop of yarn and the strand up to the hand. */
+function Spindle() {
+  return (
+    <g strokeWidth={2.5} strokeLinejoin="round">
+      <path d="M75 6C73 18 77 24 75 34" strokeWidth={2} opacity={0.7} />
+      <path d="M72 30H78L80 128H70Z" fill="var(--line)" />
+      <path d="M62 62Q75 48 88 62L94 104H56Z" fill="var(--sunk)" />
+      {[70, 80, 90].map((y) => (
+        <path key={y} d={`M60 ${y}Q75 ${y + 8} 91 ${y}`} strokeWidth={1.6} opacity={0.6} />
+      ))}
+      <ellipse cx={75} cy={112} rx={40} ry={9} fill="var(--line)" />
+      <path d="M75 128V144" />
+    </g>
+  );
 }
 
 function HandForm({ kind }: { kind: HandTool['kind'] }) {

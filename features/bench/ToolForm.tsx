@@ -158,7 +158,7 @@ function Figure({
   const system = useSystem();
   const [counted, setCounted] = useState('');
   const [unmeasured] = useState(!marked);
-  const { name, label, how, instead } = field;
+  const { name, label, how, optional, instead } = field;
   const take = (typed: string) => {
     setCounted(typed);
     const { read, figure: figureOf } = instead!;
@@ -169,7 +169,6 @@ function Figure({
     form.set(name, figure);
     onMark(true);
   };
-  const optional = name === 'knownG' || name === 'shownG';
   return (
     <div className="grid gap-1 pb-3">
       <TextField label={label} {...form.field(name)} />

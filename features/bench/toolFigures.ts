@@ -1,5 +1,5 @@
 import { crankRatioOf, crossingAngleOf, diameterOf, mmPerPulseOf } from '../../core/bench/measureTool';
-import type { Bench } from '../../server/bench/bench';
+import type { Bench, WheelTool } from '../../server/bench/bench';
 import type { ToolForm, ToolKind } from '../../server/bench/bench';
 
 /** A field of a tool, and how its figure is found with things at home. */
@@ -8,6 +8,8 @@ export interface ToolField {
   label: string;
   /** Step by step. */
   how: string;
+  /** It may be left out, and is measured where it is there. */
+  optional?: true;
   /** What is counted, or measured in mm, instead, where the figure follows from it. */
   instead?: {
     label: string;
@@ -49,6 +51,19 @@ const ROOM: ToolField[] = [
   },
   MAX_MASS,
 ];
+
+const DRAW: ToolField = {
+  name: 'drawM',
+  label: 'Drawn at once',
+  how: 'Spin as you always do, and stop before a draw goes in: measure from your hand to the orifice.',
+};
+
+const PACE: ToolField = {
+  name: 'pacePerMin',
+  label: 'Treadles in a minute',
+  how: 'Count for half a minute while you spin without hurry, and double it.',
+  instead: { label: 'In half a minute', read: 'count', figure: (counted) => String(Math.round(2 * counted)) },
+};
 
 /** The figures of each kind of tool, in the order in which they are asked for. */
 export const TOOL_FIELDS: Record<ToolKind, readonly ToolField[]> = {
@@ -129,11 +144,13 @@ export const TOOL_FIELDS: Record<ToolKind, readonly ToolField[]> = {
     { name: 'maxMassG', label: 'Most that it weighs', how: 'Printed on it, most often beneath or beside the display.' },
     {
       name: 'knownG',
+      optional: true,
       label: 'A known weight',
       how: 'A litre of cold water is 998 g without its jug; a packed pound of something sealed is a little more than its label says, for the packing.',
     },
     {
       name: 'shownG',
+      optional: true,
       label: 'What it shows of it',
       how: 'Read it three times, with the scale empty in between, and take the middle one.',
     },
@@ -149,6 +166,34 @@ export const TOOL_FIELDS: Record<ToolKind, readonly ToolField[]> = {
         figure: (pulsesInTenM) => tidy(mmPerPulseOf({ pulsesInTenM })),
       },
     },
+  ],
+  wheel: [
+    {
+      name: 'turnsEach',
+      label: 'Flyer turns to a treadle, whorl by whorl',
+      how: 'Tie a bright thread to the flyer and treadle ten times, slowly: how often does it come round? A tenth of that. Or by diameters: the drive wheel through the whorl, both across where the band runs, by as many turns of the wheel as a treadle makes. Whorl after whorl, like 6, 8.5, 11.',
+    },
+    {
+      name: 'slipPercent',
+      optional: true,
+      label: 'The band slips by, in %',
+      how: 'Only where the turns are by diameters: while you spin, count the flyer over ten treadles. What is missing of the turns there should be, in a hundred of them, is slip.',
+    },
+    DRAW,
+    PACE,
+  ],
+  spindle: [
+    {
+      name: 'turnsEach',
+      label: 'Turns to a roll',
+      how: 'With a bright thread on the whorl: roll or flick it once as you always do, with yarn on it, and count how often the thread comes round before it slows down. The mean of five rolls.',
+    },
+    {
+      ...DRAW,
+      label: 'Spun before it is wound on',
+      how: 'With a ruler, from the hand to the spindle, just before you wind on.',
+    },
+    { ...PACE, label: 'Rolls in a minute' },
   ],
   reel: [
     {
@@ -197,6 +242,16 @@ export function typedFigures(kind: ToolKind, tool: AnyTool): Record<string, stri
         kind: text('kind') || 'frame',
         loopM: figures.loopM ? `${tidy(Number(figures.loopM) * 100)} cm` : '',
       };
+    case 'wheel':
+    case 'spindle': {
+      const { turnsEach, slip, drawM } = figures as unknown as WheelTool;
+      return {
+        ...typed,
+        turnsEach: turnsEach.map(tidy).join(', '),
+        drawM: `${tidy(drawM * 100)} cm`,
+        ...(kind === 'wheel' && { slipPercent: slip === 0 ? '' : tidy(100 * slip) }),
+      };
+    }
     case 'chairs':
     case 'counter':
       return typed;
@@ -248,6 +303,14 @@ export const NEW_TOOLS: Record<ToolKind, { title: string; values: Record<string,
   scale: {
     title: 'a scale',
     values: { name: 'Another scale', resolutionG: '1 g', maxMassG: '', knownG: '', shownG: '' },
+  },
+  wheel: {
+    title: 'a spinning wheel',
+    values: { name: 'Another wheel', turnsEach: '6, 8.5, 11', slipPercent: '', drawM: '30 cm', pacePerMin: '60' },
+  },
+  spindle: {
+    title: 'a spindle',
+    values: { name: 'Another spindle', turnsEach: '5', drawM: '60 cm', pacePerMin: '12' },
   },
   counter: { title: 'a length counter', values: { name: 'Another counter', mmPerPulse: '100 mm' } },
   reel: {

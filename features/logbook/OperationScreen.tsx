@@ -96,6 +96,16 @@ export function OperationScreen({ operation }: { operation: OperationPage }) {
               Of the minis <Link href={`/minis/${operation.miniPlan.id}`}>{operation.miniPlan.name}</Link>.
             </p>
           )}
+          {operation.kind === 'dye' && operation.live && !operation.bath && (
+            <p>
+              <Link href={`/dyeing/new?dyed=${operation.id}`}>Note what was in the pot</Link>, and what came out of it.
+            </p>
+          )}
+          {operation.bath && (
+            <p>
+              The bath <Link href={`/dyeing/${operation.bath.id}`}>{operation.bath.name}</Link>.
+            </p>
+          )}
           {operation.strand && ASKED.includes(operation.kind) && (
             <StrandWords operation={operation} strand={operation.strand} />
           )}

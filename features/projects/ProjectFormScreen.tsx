@@ -100,7 +100,11 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
                 value={need.amount}
                 onChange={(amount) => change(i, { amount })}
                 error={form.errors[`needs.${i}.amount`]}
-                hint={inMetres(system) ? '640 m, or 300 g' : '700 yd, or 10 oz'}
+                hint={
+                  inMetres(system)
+                    ? '640 m, 300 g, or 4 balls of 50 g/125 m'
+                    : '700 yd, 10 oz, or 4 balls of 2 oz/140 yd'
+                }
               />
               <div className="mt-6 max-tablet:order-last max-tablet:mt-0">
                 <WorkOutNeed onUse={(amount) => change(i, { amount })} />

@@ -13,6 +13,9 @@ export function TwistHome({ lines, older }: { lines: TwistLine[]; older: boolean
     <>
       <PageHead title="Twist">
         <ActionLink href="/twist/practice">Practise</ActionLink>
+        <ActionLink href="/twist/wheel" quiet>
+          At the wheel
+        </ActionLink>
         <ActionLink href="/twist/ply" quiet>
           Ply
         </ActionLink>

@@ -199,3 +199,39 @@ test.each<[string, number | null, ToolForm, string, RegExp]>([
   expect(errorsOf(saveTool(db, id, form, 'metric'))[field]).toMatch(message);
   expect(everything(db)).toBe(before);
 });
+
+test('a wheel has its whorls in order, with and without ": 1", and a spindle one roll; both are taken off and put back', () => {
+  const db = emptyDatabase();
+  expect(bench(db).wheels.map(({ kind }) => kind)).toEqual(['wheel', 'spindle']);
+  const wheel: Form<'wheel'> = {
+    tool: 'wheel',
+    name: 'Upright',
+    measured: ['pacePerMin'],
+    turnsEach: '11:1, 6.5 : 1, 8',
+    slipPercent: '4 %',
+    drawM: '18 in',
+    pacePerMin: '72',
+  };
+  idOf(saveTool(db, 1, wheel, 'metric'));
+  expect(bench(db).wheels[0]).toMatchObject({ turnsEach: [6.5, 8, 11], slip: 0.04, drawM: 0.457, pacePerMin: 72 });
+  expect(bench(db).wheels[0]!.measured.sort()).toEqual(['drawM', 'pacePerMin', 'slipPercent', 'turnsEach']);
+  const spindle: Form<'spindle'> = {
+    tool: 'spindle',
+    name: 'Top whorl',
+    measured: [],
+    turnsEach: '7',
+    drawM: '70 cm',
+    pacePerMin: '10',
+  };
+  const added = idOf(saveTool(db, null, spindle, 'metric'));
+  expect(bench(db).wheels.at(-1)).toMatchObject({ id: added, kind: 'spindle', turnsEach: [7], slip: 0 });
+  expect(errorsOf(saveTool(db, added, wheel, 'metric'))['']).toMatch(/another kind/);
+  idOf(removeTool(db, 'spindle', added, NOW));
+  expect(bench(db).wheels).toHaveLength(2);
+  idOf(returnTool(db, 'spindle', added));
+  const before = everything(db);
+  expect(errorsOf(saveTool(db, 1, { ...wheel, turnsEach: ' ' }, 'metric')).turnsEach).toMatch(/at least one whorl/);
+  expect(errorsOf(saveTool(db, 1, { ...wheel, turnsEach: '0' }, 'metric')).turnsEach).toMatch(/between/);
+  expect(errorsOf(saveTool(db, 1, { ...wheel, slipPercent: '80' }, 'metric')).slipPercent).toMatch(/between/);
+  expect(everything(db)).toBe(before);
+});

@@ -19,7 +19,7 @@ import {
   updateTool,
 } from '../../db/bench/bench';
 import type { Db } from '../../db/common/connection';
-import { number, quantity, read, readOptional, text, wholeNumber } from '../common/fields';
+import { number, percent, quantity, read, readOptional, text, wholeNumber } from '../common/fields';
 import { learnedOf, type LearnedTool } from './calibration';
 import { runForm, ConflictError, type SaveResult, saving } from '../common/result';
 import { fromMg, fromMm, fromUm, toMg, toMm, toUm } from '../common/storageUnits';
@@ -74,6 +74,17 @@ export interface ReelTool extends ToolBase {
   spreadMm: number;
 }
 
+/** What one spins on: a wheel with its whorls, or a spindle, whose treadle is a roll along the leg. */
+export interface WheelTool extends ToolBase {
+  kind: 'wheel' | 'spindle';
+  /** Of the flyer or spindle to each treadle or roll, the slowest whorl first. */
+  turnsEach: number[];
+  /** By how much the band slips, 0 to 0.5. */
+  slip: number;
+  drawM: number;
+  pacePerMin: number;
+}
+
 export interface Bench {
   winders: WinderTool[];
   handForms: HandTool[];
@@ -81,6 +92,7 @@ export interface Bench {
   scales: ScaleTool[];
   counters: CounterTool[];
   reels: ReelTool[];
+  wheels: WheelTool[];
 }
 
 /** How steeply strands cross that are laid by hand. */
@@ -95,6 +107,7 @@ export function bench(db: Db): Bench {
     scales: scales(db),
     counters: toolsOf(db, 'counter').map((row) => ({ ...base(row), mmPerPulse: fromUm(row.umPerPulse) })),
     reels: reels(db),
+    wheels: wheels(db),
   };
 }
 
@@ -105,6 +118,21 @@ export function reels(db: Db): ReelTool[] {
     kind: row.kind,
     loopM: fromMm(row.loopMm),
     spreadMm: fromUm(row.spreadUm),
+  }));
+}
+
+/** What one spins on, alone. */
+export function wheels(db: Db): WheelTool[] {
+  return toolsOf(db, 'wheel').map((row) => ({
+    ...base(row),
+    kind: row.kind,
+    turnsEach: z
+      .array(z.number())
+      .parse(JSON.parse(row.turnsPer1000))
+      .map((turns) => turns / 1000),
+    slip: row.slipPerMille / 1000,
+    drawM: fromMm(row.drawMm),
+    pacePerMin: row.pacePerMin,
   }));
 }
 
@@ -250,6 +278,30 @@ function toolForm(system: UnitSystem) {
       loopM: read((typed) => parseLoopM(typed, system, '')),
       spreadMm: size(system, SPREAD_BOUNDS_MM.lowMm, SPREAD_BOUNDS_MM.highMm),
     }),
+    z.strictObject({
+      tool: z.literal('wheel'),
+      name,
+      measured,
+      turnsEach: read((typed) => {
+        const turns = typed
+          .split(/[;,]/.test(typed) ? /[;,]/ : /\s+/)
+          .filter((each) => each.trim() !== '')
+          .map((each) => number(0.5, 60)(each.replace(/\s*:\s*1\s*$/, '')));
+        if (turns.length === 0) throw new InputError('give the turns of at least one whorl', '');
+        return [...new Set(turns)].sort((a, b) => a - b);
+      }),
+      slipPercent: readOptional(percent(0, 50)),
+      drawM: read((typed) => parseLoopM(typed, system, '')),
+      pacePerMin: read(wholeNumber(1, 400)),
+    }),
+    z.strictObject({
+      tool: z.literal('spindle'),
+      name,
+      measured,
+      turnsEach: read((typed) => [number(0.2, 60)(typed)]),
+      drawM: read((typed) => parseLoopM(typed, system, '')),
+      pacePerMin: read(wholeNumber(1, 400)),
+    }),
   ]);
 }
 export type ToolForm = z.input<ReturnType<typeof toolForm>>;
@@ -265,6 +317,8 @@ const TABLE_OF: Record<ToolKind, ToolTable> = {
   scale: 'scale',
   counter: 'counter',
   reel: 'reel',
+  wheel: 'wheel',
+  spindle: 'wheel',
 };
 export const TOOL_KINDS = Object.keys(TABLE_OF) as ToolKind[];
 
@@ -274,7 +328,7 @@ export function saveTool(db: Db, id: number | null, input: unknown, system: Unit
     const table = TABLE_OF[form.tool];
     const known = id === null ? undefined : toolById(db, table, id);
     if (id !== null && !known) throw new ConflictError('this tool is not on the bench');
-    if (known && 'kind' in known && table === 'swift' && known.kind !== form.tool)
+    if (known && 'kind' in known && (table === 'swift' || table === 'wheel') && known.kind !== form.tool)
       throw new ConflictError('this tool is of another kind');
     requirePossible(form);
     const row = rowOf(form);
@@ -308,6 +362,8 @@ function requirePossible(form: ReadTool): void {
     case 'chairs':
     case 'counter':
     case 'reel':
+    case 'wheel':
+    case 'spindle':
       return;
   }
 }
@@ -353,6 +409,16 @@ function rowOf(form: ReadTool): Record<string, string | number | null> & { name:
       return { name: form.name, umPerPulse: toUm(form.mmPerPulse) };
     case 'reel':
       return { name: form.name, kind: form.kind, loopMm: toMm(form.loopM), spreadUm: toUm(form.spreadMm) };
+    case 'wheel':
+    case 'spindle':
+      return {
+        name: form.name,
+        kind: form.tool,
+        turnsPer1000: JSON.stringify(form.turnsEach.map((turns) => Math.round(turns * 1000))),
+        slipPerMille: form.tool === 'wheel' ? Math.round((form.slipPercent ?? 0) * 10) : 0,
+        drawMm: toMm(form.drawM),
+        pacePerMin: form.pacePerMin,
+      };
   }
 }
 
@@ -383,6 +449,10 @@ const COLUMN_OF: Record<string, string> = {
   mmPerPulse: 'umPerPulse',
   loopM: 'loopMm',
   spreadMm: 'spreadUm',
+  turnsEach: 'turnsPer1000',
+  slipPercent: 'slipPerMille',
+  drawM: 'drawMm',
+  pacePerMin: 'pacePerMin',
 };
 
 /** What the user says was measured, and what they changed: nobody changes a figure to a guess. */

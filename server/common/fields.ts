@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { InputError } from '../../core/common/inputError';
 import { requireWithin } from '../../core/common/require';
-import { parseAmount, parseNumber, parseQuantity, type Quantity, type UnitSystem } from '../../core/common/units';
+import { parseNumber, parseQuantity, type Quantity, type UnitSystem } from '../../core/common/units';
+import { type AskedNeed, parseNeed } from '../../core/projects/askedNeed';
 
 /** The building blocks of form schemas: what was typed in, what it means out. */
 
@@ -55,21 +56,24 @@ export function readOptional<T>(reader: (typed: string) => T) {
 
 /** Reads a mass (g) or a length (m) in any unit. */
 export function quantity(kind: Quantity, system: UnitSystem): (typed: string) => number {
-  return (typed) => {
-    const value = parseQuantity(typed, kind, system, '');
-    // Half a milligram or millimetre would be stored as none.
-    if (value < 0.001) throw new InputError('too little to be kept', '');
-    if (value > LARGEST[kind]) throw new InputError('more than one piece of yarn can be; is the unit right?', '');
-    return value;
-  };
+  return (typed) => keepable(kind, parseQuantity(typed, kind, system, ''));
 }
 
-/** Reads an amount of yarn that may be a mass (g) or a length (m), in any unit. */
-export function amount(system: UnitSystem): (typed: string) => { grams: number } | { metres: number } {
-  return (typed) =>
-    'grams' in parseAmount(typed, system, '')
-      ? { grams: quantity('mass', system)(typed) }
-      : { metres: quantity('length', system)(typed) };
+function keepable(kind: Quantity, value: number): number {
+  // Half a milligram or millimetre would be stored as none.
+  if (value < 0.001) throw new InputError('too little to be kept', '');
+  if (value > LARGEST[kind]) throw new InputError('more than one piece of yarn can be; is the unit right?', '');
+  return value;
+}
+
+/** Reads an amount of yarn, a mass (g) or a length (m) in any unit, or so many balls of a put-up: what a pattern asks for. */
+export function amount(system: UnitSystem): (typed: string) => AskedNeed['amount'] {
+  return (typed) => {
+    const { amount } = parseNeed(typed, system, '');
+    return 'grams' in amount
+      ? { grams: keepable('mass', amount.grams) }
+      : { metres: keepable('length', amount.metres) };
+  };
 }
 
 /** Reads a whole number within bounds. */
@@ -85,4 +89,9 @@ export function wholeNumber(low: number, high: number): (typed: string) => numbe
 /** Reads a number within bounds. */
 export function number(low: number, high: number): (typed: string) => number {
   return (typed) => requireWithin(parseNumber(typed, ''), low, high, '');
+}
+
+/** Reads a percentage within bounds, with its sign or without. */
+export function percent(low: number, high: number): (typed: string) => number {
+  return (typed) => number(low, high)(typed.replace(/%\s*$/, ''));
 }

@@ -7,6 +7,7 @@ import { namedOperationPieces } from '../../db/logbook/logbook';
 import { hoursDried, wetPieces, type WetRow } from '../../db/days/pendingCare';
 import { yarnsById } from '../../db/yarn/yarns';
 import { plyWaits } from '../twist/plied';
+import { asDyed } from '../yarn/colourways';
 import { nameOfYarn } from '../yarn/yarnViews';
 
 /** Something that waits: a ply to have rested, anything wet to be dry. */
@@ -75,15 +76,15 @@ function dryingOf(db: Db, rows: readonly WetRow[], dryAt: (at: string) => string
   const [first] = rows as [WetRow, ...WetRow[]];
   const parts = namedOperationPieces(db, [first.operationId]);
   const part = parts.find(({ pieceId }) => pieceId === first.pieceId)!;
-  const [yarn] = yarnsById(db, [part.yarnId]);
+  const yarn = asDyed(db, yarnsById(db, [part.yarnId])[0]!);
   const mini = miniOfPiece(db, first.pieceId);
   const until = dryAt(first.at);
   return {
     href: mini ? `/minis/${miniPlanById(db, mini.planId)!.id}` : `/pieces/${first.pieceId}/change?what=dry`,
     what: rows.length === 1 ? part.label.toLowerCase() : `${rows.length} ${part.form}s`,
     form: part.form,
-    yarnName: nameOfYarn(yarn!),
-    colourHex: yarn!.colourHex,
+    yarnName: nameOfYarn(yarn),
+    colourHex: yarn.colourHex,
     stage: 'drying',
     wetBy: first.kind,
     since: first.at,

@@ -6,6 +6,7 @@ import { type TaskCard, taskCards } from './daysPage';
 import { newestOnShelf } from '../yarn/shelf';
 import { nameOfYarn } from '../yarn/yarnViews';
 import { yarnsById } from '../../db/yarn/yarns';
+import { asDyed } from '../yarn/colourways';
 
 /** What a task's form chooses from. */
 export interface TaskChoices {
@@ -27,7 +28,7 @@ export function taskChoices(db: Db, now: Date, taskId: number | null, pieceId: n
       piecesOfYarn(db, yarnId)
         .filter(({ consumedBy, id }) => consumedBy === null || id === pieceId)
         .map(({ id, label, form }) => {
-          const yarn = yarns.get(yarnId)!;
+          const yarn = asDyed(db, yarns.get(yarnId)!);
           return { id, label, form, yarnName: nameOfYarn(yarn), colourHex: yarn.colourHex };
         }),
     ),

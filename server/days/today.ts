@@ -23,6 +23,7 @@ import { formMade, stateOf } from '../winding/runEvents';
 import { type PendingCare, pendingCare } from './pendingCare';
 import { labelsToCome } from '../yarn/yarns';
 import { nameOfYarn, yarnView } from '../yarn/yarnViews';
+import { asDyed } from '../yarn/colourways';
 
 /** What is on the bench, and since when. */
 export type BenchRun = RunUnderWay & { startedAt: string };
@@ -97,11 +98,12 @@ export interface OnBench {
 export function onBench(db: Db): OnBench[] {
   return openRuns(db).map(({ id, kind, pieceId }) => {
     const piece = pieceById(db, pieceId)!;
-    const [yarn] = yarnsById(db, [piece.yarnId]);
+    const [row] = yarnsById(db, [piece.yarnId]);
+    const yarn = asDyed(db, row!);
     return {
       href: `/${kind === 'wind' ? 'winding' : 'minis'}/run/${id}`,
-      yarnName: nameOfYarn(yarn!),
-      colourHex: yarn!.colourHex,
+      yarnName: nameOfYarn(yarn),
+      colourHex: yarn.colourHex,
       label: piece.label,
     };
   });

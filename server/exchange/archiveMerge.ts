@@ -35,7 +35,7 @@ export function mergeStaged(db: Db, from: Db, tell: Tell): TakenIn {
   return { yarns: yarns.fresh.size, operations: maps.count('operation'), already: yarns.there.size };
 }
 
-const TOOLS: readonly ArchiveTable[] = ['winder', 'swift', 'hand_form', 'scale', 'counter', 'reel'];
+const TOOLS: readonly ArchiveTable[] = ['winder', 'swift', 'hand_form', 'scale', 'counter', 'reel', 'wheel'];
 
 interface Yarns {
   /** Those that come in. */
@@ -199,13 +199,13 @@ function hasKey(db: Db, table: ArchiveTable, key: string): boolean {
   return prepared(db, sql`SELECT 1 FROM ${sqlName(table)} WHERE request_key = ?`).get(key) !== undefined;
 }
 
-/** A tool of the same name, a project, an answer or a task of the same moment is here already; others point at that. */
+/** A tool of the same name, a project, a bath, an answer or a task of the same moment is here already; others point at that. */
 function isHere(db: Db, table: ArchiveTable, row: DumpedRow, maps: Maps): boolean {
   const find = (text: Sql, ...values: unknown[]) => prepared<{ id: number }>(db, text).get(...values)?.id;
   const here = TOOLS.includes(table)
     ? find(sql`SELECT id FROM ${sqlName(table)} WHERE name = ? AND removed_at IS NULL ORDER BY id LIMIT 1`, row.name)
-    : table === 'project'
-      ? find(sql`SELECT id FROM project WHERE name = ? AND created_at = ?`, row.name, row.created_at)
+    : table === 'project' || table === 'bath'
+      ? find(sql`SELECT id FROM ${sqlName(table)} WHERE name = ? AND created_at = ?`, row.name, row.created_at)
       : table === 'practice_answer'
         ? find(sql`SELECT id FROM practice_answer WHERE at = ? AND kind = ?`, row.at, row.kind)
         : table === 'task'
@@ -217,8 +217,8 @@ function isHere(db: Db, table: ArchiveTable, row: DumpedRow, maps: Maps): boolea
             )
           : undefined;
   if (here === undefined) return false;
-  // What hangs on a project that is here is here too.
-  if (table !== 'project') maps.set(table, Number(row.id), here);
+  // What hangs on a project or a bath that is here is here too.
+  if (table !== 'project' && table !== 'bath') maps.set(table, Number(row.id), here);
   return true;
 }
 

@@ -40,7 +40,16 @@ import { type Sql, sql, sqlName } from '../../db/common/sql';
 export const ARCHIVE_TABLES = Object.keys(archiveTables) as ArchiveTable[];
 
 /** What a new database has of its own, and an archive brings instead. */
-const BENCH_TABLES: readonly ArchiveTable[] = ['winder', 'swift', 'hand_form', 'scale', 'counter', 'reel', 'setting'];
+const BENCH_TABLES: readonly ArchiveTable[] = [
+  'winder',
+  'swift',
+  'hand_form',
+  'scale',
+  'counter',
+  'reel',
+  'wheel',
+  'setting',
+];
 
 export const columnsOf = (table: ArchiveTable): string[] => Object.keys(archiveTables[table].shape);
 

@@ -10,11 +10,13 @@ import type { Db } from '../../db/common/connection';
 import { ARCHIVE_VERSION } from '../../formats/archive';
 import { manyYarns } from '../../scripts/manyYarns';
 import { ternRock } from '../../scripts/ternRock';
+import { ternRockDyeing } from '../../scripts/ternRockDyeing';
 import { ternRockMinis } from '../../scripts/ternRockMinis';
 import { ternRockThread } from '../../scripts/ternRockThread';
 import { ternRockTwist } from '../../scripts/ternRockTwist';
 import { exportArchive, exportZip } from './archive';
 import { asVersion, readZipIn } from '../../tests/support/archiveTesting';
+import { dyeBook } from '../dyeing/bathPages';
 import { consumePiece } from '../yarn/pieceOperations';
 import { receiveArchive, takeArchive } from './archiveUpload';
 import { backupFolder, backups, restore } from './backup';
@@ -90,33 +92,43 @@ test('in place of what is there, nothing of that is left', async () => {
 
 describe('merged', () => {
   test('beside what is there, every yarn keeps its story; read in twice, nothing is there twice', async () => {
+    const dyed = emptyDatabase();
+    await readZipIn(dyed, FOLDER, demoZip);
+    ternRockDyeing(dyed, NOW);
+    const dyedZip = await zipped(dyed, 'dyed.zip');
     const db = emptyDatabase();
     const mine = shelved(db, { line: 'Mine', masses: ['99'] });
     const before = yarnOverview(db, mine.yarnId);
-    const yarns = demo.prepare('SELECT id, line, colour_name AS colour, created_at AS at FROM yarn').all() as {
+    const yarns = dyed.prepare('SELECT id, line, colour_name AS colour, created_at AS at FROM yarn').all() as {
       id: number;
       line: string;
       colour: string;
       at: string;
     }[];
-    const taken = await readZipIn(db, FOLDER, demoZip, 'merge');
+    const taken = await readZipIn(db, FOLDER, dyedZip, 'merge');
     expect(taken).toMatchObject({ yarns: yarns.length, already: 0 });
     expect(yarnOverview(db, mine.yarnId)).toEqual(before);
     for (const { id, line, colour, at } of yarns) {
       const [here] = db
         .prepare('SELECT id FROM yarn WHERE line = ? AND colour_name = ? AND created_at = ? ORDER BY id')
         .all(line, colour, at) as { id: number }[];
-      const [there, came] = [yarnOverview(demo, id)!, yarnOverview(db, here!.id)!];
+      const [there, came] = [yarnOverview(dyed, id)!, yarnOverview(db, here!.id)!];
       expect(came.balance.cameInG).toBeCloseTo(there.balance.cameInG, 9);
       expect(came.pieces.map(({ label, mass, faults }) => [label, mass, faults])).toEqual(
         there.pieces.map(({ label, mass, faults }) => [label, mass, faults]),
       );
+      expect(came.pieces.map(({ colourway }) => colourway?.name)).toEqual(
+        there.pieces.map(({ colourway }) => colourway?.name),
+      );
       expect(came.steps.map(({ kind }) => kind)).toEqual(there.steps.map(({ kind }) => kind));
       expect(Object.values(came.twists)).toEqual(Object.values(there.twists));
     }
+    expect(dyeBook(db).baths.map(({ name, at, colourHex }) => ({ name, at, colourHex }))).toEqual(
+      dyeBook(dyed).baths.map(({ name, at, colourHex }) => ({ name, at, colourHex })),
+    );
     expect(db.pragma('foreign_key_check')).toEqual([]);
     const counts = everything(db);
-    expect(await readZipIn(db, FOLDER, demoZip, 'merge')).toEqual({ yarns: 0, operations: 0, already: yarns.length });
+    expect(await readZipIn(db, FOLDER, dyedZip, 'merge')).toEqual({ yarns: 0, operations: 0, already: yarns.length });
     expect(everything(db)).toBe(counts);
   });
 

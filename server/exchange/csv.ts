@@ -45,7 +45,7 @@ function yarnCells({ yarn, pieces }: YarnPage): Record<CsvField, string> {
   const text = (value: number | null, unit = '') => (value === null ? '' : `${value}${unit}`);
   return {
     ...bandTexts((name) => yarn[name]),
-    colourHex: yarn.colourHex,
+    ...yarn.printed,
     fibres: fibresInWords(yarn.fibres),
     putUpMass: text(yarn.putUpG, ' g'),
     putUpLength: text(yarn.putUpM, ' m'),

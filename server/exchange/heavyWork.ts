@@ -58,6 +58,12 @@ export type HeavyInput<Name extends HeavyName> = Parameters<(typeof HEAVY_WORK)[
 export type HeavyOutput<Name extends HeavyName> = Awaited<ReturnType<(typeof HEAVY_WORK)[Name]>>;
 
 /** What was sent to a thread arrives as plain bytes. */
-function buffers({ regular, bold }: PaperFonts): PaperFonts {
-  return { regular: Buffer.from(regular), bold: Buffer.from(bold) };
+function buffers(fonts: PaperFonts): PaperFonts {
+  const { regular, bold, regularWide, boldWide } = fonts;
+  return {
+    regular: Buffer.from(regular),
+    bold: Buffer.from(bold),
+    regularWide: Buffer.from(regularWide),
+    boldWide: Buffer.from(boldWide),
+  };
 }

@@ -1,11 +1,14 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { z } from 'zod';
+import { gaugeInWords } from '../../core/yarn/gauge';
 import { careInWords } from '../../core/yarn/care';
 import { fibresInWords } from '../../core/yarn/fibre';
 import { endsOf } from '../../core/bench/schools';
-import { inWords, lengthFigure, fineMassFigure } from '../../core/common/format';
+import { type Figure, inWords, lengthFigure, fineMassFigure } from '../../core/common/format';
 import { InputError } from '../../core/common/inputError';
+import { LABEL_LINES, type LabelLine, pricesInWords, USUAL_LABEL_LINES } from '../../core/exchange/labelText';
+import { massOf } from '../../core/yarn/piece';
 import { LABEL_SHEET_NAMES, LABEL_SHEETS, type LabelSheet } from '../../core/exchange/labelSheet';
 import type { UnitSystem } from '../../core/common/units';
 import type { Db } from '../../db/common/connection';
@@ -21,7 +24,7 @@ import { plannedUse } from '../yarn/plannedUse';
 import { checked } from '../common/result';
 import { workFromOf } from '../yarn/workedEnd';
 import { massFactOf } from '../common/weighing';
-import { pieceView, yarnView } from '../yarn/yarnViews';
+import { nameOfYarn, pieceView, yarnView } from '../yarn/yarnViews';
 
 const ask = z.strictObject({
   pieces: z
@@ -30,6 +33,16 @@ const ask = z.strictObject({
     .transform((ids) => ids.split(',').map(Number))
     .pipe(z.array(z.number()).max(1000, 'at most 1000 labels')),
   sheet: z.enum(LABEL_SHEET_NAMES),
+  /** Which lines stand on them; left out: what a buyer wants to know. */
+  lines: z
+    .string()
+    .transform((names) => names.split(',').filter(Boolean))
+    .pipe(z.array(z.enum(LABEL_LINES, 'there is no such line')))
+    .default([...USUAL_LABEL_LINES]),
+  /** Of each; left out: none. */
+  price: z.string().max(40, 'at most 40 characters').default(''),
+  /** Instead of the name on the band. */
+  maker: z.string().max(80, 'at most 80 characters').default(''),
   /** Labels of the first sheet that are used already. */
   skip: z.coerce.number<string>('a whole number').int('a whole number').min(0).max(99).default(0),
 });
@@ -47,44 +60,90 @@ export async function labelSheet(
   origin: string,
   signal?: AbortSignal,
 ): Promise<Buffer> {
-  const { pieces, sheet, skip } = checked(ask, asked);
+  const { pieces, sheet, skip, ...text } = checked(ask, asked);
   const paper: LabelSheet = LABEL_SHEETS[sheet];
-  const labels = pieces.map((id) => (paper.full ? slipOf : labelOf)(db, id, system, origin));
+  const labels = pieces.map((id) =>
+    paper.full ? slipOf(db, id, system, origin) : labelOf(db, id, system, origin, text),
+  );
   const sheetful = { labels, sheet: paper, fonts: fonts(), skip };
   return Buffer.from(await heavy('labels', sheetful, { signal }));
 }
+
+/**
+ * What would stand on the first of them, for a picture of it.
+ *
+ * @throws InputError as `labelSheet`
+ */
+export function firstLabel(db: Db, asked: Record<string, string>, system: UnitSystem, origin: string): Label {
+  const { pieces, ...text } = checked(ask, asked);
+  return labelOf(db, pieces[0]!, system, origin, text);
+}
+
+/** What is chosen of a label's words. */
+interface LabelText {
+  lines: readonly LabelLine[];
+  price: string;
+  maker: string;
+}
+
+const ALL_OF_IT: LabelText = { lines: LABEL_LINES, price: '', maker: '' };
 
 /**
  * What stands on a piece's label: what it is, how much, of what, and where it comes from.
  *
  * @throws InputError where there is no such piece
  */
-export function labelOf(db: Db, pieceId: number, system: UnitSystem, origin: string): Label {
+export function labelOf(
+  db: Db,
+  pieceId: number,
+  system: UnitSystem,
+  origin: string,
+  { lines, price, maker }: LabelText = ALL_OF_IT,
+): Label {
   const piece = pieceById(db, pieceId);
   if (!piece) throw new InputError('one of these pieces is not there', 'pieces');
   const yarn = yarnView(db, piece.yarnId)!;
   const mass = massFactOf(piece);
-  const lengthM = pieceView(db, yarn, piece).lengthM?.mean;
+  const { lengthM: length, colourway } = pieceView(db, yarn, piece);
+  const lengthM = length?.mean;
   const mini = miniOfPiece(db, pieceId);
   const parent = mini && operationPiecesOf(db, mini.operationId).find(({ side }) => side === 'in');
   const from = parent && `${mini.place} of ${mini.places} from ${everMade(db, parent.pieceId).label.toLowerCase()}`;
+  const lot = colourway ? colourway.dyeLot : yarn.printed.dyeLot;
+  const massG = mass ? massOf(mass, yarn.fibres).mean : null;
+  const about = yarn.grist?.guess ? 'about ' : '';
+  const words: Record<LabelLine, string | undefined> = {
+    fibre: fibresInWords(yarn.fibres),
+    lot: lot && `lot ${lot}`,
+    needle: [yarn.needleMm && `needle ${yarn.needleMm} mm`, yarn.gauge && gaugeInWords(yarn.gauge)]
+      .filter(Boolean)
+      .join(', '),
+    care: careInWords(yarn.careSymbols) || yarn.care,
+    maker: maker || yarn.maker,
+    piece: lines.includes('origin') && from ? `${piece.label}, ${from}` : piece.label,
+    origin: lines.includes('piece') ? undefined : from,
+  };
   return {
-    title: yarn.name,
+    title: colourway ? nameOfYarn({ ...yarn, colourName: colourway.name }) : yarn.name,
     figures: [
-      mass ? inWords(fineMassFigure(mass.massG, system)) : '',
-      lengthM === undefined ? '' : `${yarn.grist!.guess ? 'about ' : ''}${inWords(lengthFigure(lengthM, system))}`,
+      mass ? inBoth((system) => fineMassFigure(mass.massG, system), system) : '',
+      lengthM === undefined ? '' : `${about}${inBoth((system) => lengthFigure(lengthM, system), system)}`,
     ]
       .filter(Boolean)
       .join(' · '),
     lines: [
-      fibresInWords(yarn.fibres),
-      yarn.dyeLot && `lot ${yarn.dyeLot}`,
-      [piece.label, from].filter(Boolean).join(', '),
-      yarn.maker,
-      careInWords(yarn.careSymbols) || yarn.care,
+      pricesInWords(price, massG).join(', '),
+      ...LABEL_LINES.filter((line) => lines.includes(line)).map((line) => words[line] ?? ''),
     ].filter(Boolean),
     url: `${origin}/pieces/${pieceId}`,
   };
+}
+
+/** In the units that are used here, and beside them in the other ones: yarn is sold to both. */
+function inBoth(figure: (system: UnitSystem) => Figure, system: UnitSystem): string {
+  const [own, other] = system === 'imperial' ? (['imperial', 'metric'] as const) : (['metric', 'imperial'] as const);
+  // A line breaks between mass and length, not within either.
+  return `${inWords(figure(own))}\u00a0/\u00a0${inWords(figure(other))}`;
 }
 
 /** The same, with all that is worth knowing years later: how it was wound, from where it is worked, what lies along it. */
@@ -92,6 +151,7 @@ export function slipOf(db: Db, pieceId: number, system: UnitSystem, origin: stri
   const label = labelOf(db, pieceId, system, origin);
   const piece = pieceById(db, pieceId)!;
   const yarn = yarnView(db, piece.yarnId)!;
+  const { needleMm: guess } = yarn.guesses;
   const { faults, createdBy } = pieceView(db, yarn, piece);
   const made = operationById(db, createdBy)!;
   const on = woundAs(db, pieceId);
@@ -99,13 +159,11 @@ export function slipOf(db: Db, pieceId: number, system: UnitSystem, origin: stri
   const from = endsOf(piece.form).length > 1 && workFromOf(db, yarn);
   // The side that faced up while it was wound, unless another way was planned for it.
   const side = plannedUse(db, pieceId)?.use.left === 'far' ? 'far' : 'near';
-  const { needleMm: guess } = yarn.guesses;
-  const needle = yarn.needleMm ? `${yarn.needleMm}` : guess ? `about ${guess.low} to ${guess.high}` : '';
   return {
     ...label,
     lines: [
       ...label.lines,
-      needle && `needle ${needle} mm`,
+      guess && !yarn.needleMm ? `needle about ${guess.low} to ${guess.high} mm` : '',
       made.kind === 'wind'
         ? `wound ${made.at.slice(0, 10)}${tool ? ` on ${tool.name}` : ''}`
         : `since ${made.at.slice(0, 10)}`,
@@ -119,15 +177,16 @@ export function slipOf(db: Db, pieceId: number, system: UnitSystem, origin: stri
 
 let loaded: PaperFonts | undefined;
 
-/** The app's own face, as files that a PDF can hold. */
+/** The app's own face, and another that has the letters of all Europe, as files that a PDF can hold. */
 export function fonts(): PaperFonts {
-  const file = (weight: number) =>
-    readFileSync(
-      path.join(
-        process.cwd(),
-        'node_modules/@fontsource/atkinson-hyperlegible-next/files',
-        `atkinson-hyperlegible-next-latin-${weight}-normal.woff`,
-      ),
-    );
-  return (loaded ??= { regular: file(400), bold: file(700) });
+  const file = (name: string) => readFileSync(path.join(process.cwd(), 'node_modules', name));
+  const own = (weight: number) =>
+    file(`@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-${weight}-normal.woff`);
+  const wide = (name: string) => file(`dejavu-fonts-ttf/ttf/${name}.ttf`);
+  return (loaded ??= {
+    regular: own(400),
+    bold: own(700),
+    regularWide: wide('DejaVuSansCondensed'),
+    boldWide: wide('DejaVuSansCondensed-Bold'),
+  });
 }

@@ -1,5 +1,6 @@
 import loadHighs from 'highs';
 import { ternRock } from '../../scripts/ternRock';
+import { ternRockDyeing } from '../../scripts/ternRockDyeing';
 import { ternRockMinis } from '../../scripts/ternRockMinis';
 import { ternRockThread } from '../../scripts/ternRockThread';
 import { cutMapDrawing } from '../minis/drawings';
@@ -18,6 +19,7 @@ beforeAll(async () => {
   ternRock(db, NOW);
   ternRockMinis(db, await loadHighs(), NOW);
   ternRockThread(db, NOW);
+  ternRockDyeing(db, NOW);
 });
 const plain = (words: string) => words.replaceAll('\u00a0', ' ');
 const ORIGIN = 'http://127.0.0.1:4310';
@@ -83,6 +85,19 @@ test('a story has every entry of the yarn and where every gram went', async () =
   expect(done.kind === 'table' && done.rows).toHaveLength(entries.n);
   expect(pages(await storyPdf(db, id, 'imperial', ORIGIN))).toBeLessThan(4);
   expect(plain(JSON.stringify(storyPaper(db, id, 'imperial', ORIGIN).blocks))).not.toMatch(/\d (g|m)\b/);
+});
+
+test('a story of dyed yarn has its baths, what its band said, and no table without rows', () => {
+  const { title, blocks } = storyPaper(db, yarnOf('Cliff two-ply'), 'metric', ORIGIN);
+  expect(title).toBe('Cliff two-ply, Crottle and Moss');
+  const words = plain(JSON.stringify(blocks));
+  expect(words).toContain('["Colour","Undyed"]');
+  expect(words).toContain('crottle, dried 150 % · vinegar 5 %, 90 °C, 3 h');
+  expect(words).toContain('leaf green 1.2 % · ink 0.04 % · citric acid 3 %');
+  expect(words).toContain('dry again: hank 3 (49.6 g)');
+  for (const { id } of db.prepare('SELECT id FROM yarn').all() as { id: number }[])
+    for (const block of storyPaper(db, id, 'metric', ORIGIN).blocks)
+      if (block.kind === 'table') expect(block.rows.length).toBeGreaterThan(0);
 });
 
 test('every yarn’s story can be printed', async () => {

@@ -1,3 +1,4 @@
+import sharp from 'sharp';
 import { careInWords } from '../../core/yarn/care';
 import { fibresInWords } from '../../core/yarn/fibre';
 import {
@@ -7,6 +8,7 @@ import {
   lengthFigure,
   massFigure,
   sizeFigure,
+  twistFigure,
   upperFirst,
 } from '../../core/common/format';
 import { InputError } from '../../core/common/inputError';
@@ -14,8 +16,16 @@ import { isWoundAsBall, takeOffSteps } from '../../core/winding/run';
 import { DIFFERENCES, CONSUMPTIONS } from '../../core/yarn/threadBalance';
 import { inMetres, type UnitSystem } from '../../core/common/units';
 import type { Db } from '../../db/common/connection';
+import { heatInWords, recipeInWords } from '../../core/dyeing/recipeWords';
+import type { OperationKind } from '../../core/yarn/piece';
+import { colouredBathsOf } from '../../db/dyeing/baths';
+import { yarnWithMerged } from '../../db/yarn/merges';
+import { liveOfYarn } from '../../db/yarn/operations';
+import { picturesOf, picturesOfOperation } from '../../db/yarn/pictures';
+import { pictureFolder } from '../common/database';
+import { readPictureFile } from '../logbook/pictures';
 import { findOperations } from '../../db/logbook/logbook';
-import type { Paper } from '../../formats/paper';
+import type { Paper, PaperBlock, PaperPicture } from '../../formats/paper';
 import { dayOf } from '../common/days';
 import { heavy } from './heavy';
 import { fonts } from './labels';
@@ -156,7 +166,42 @@ export async function storyPdf(
   origin: string,
   signal?: AbortSignal,
 ): Promise<Buffer> {
-  return printed(storyPaper(db, yarnId, system, origin), system, signal);
+  const paper = storyPaper(db, yarnId, system, origin);
+  const pictures = await storyPictures(db, yarnId);
+  const shown =
+    pictures.length > 0
+      ? [
+          { kind: 'heading' as const, words: 'Pictures' },
+          { kind: 'pictures' as const, pictures },
+        ]
+      : [];
+  return printed({ ...paper, blocks: [...paper.blocks, ...shown] }, system, signal);
+}
+
+const MOST_PICTURES = 12;
+const PICTURE_PIXELS = 900;
+
+/** The pictures of a yarn's bands and of what was done with it, as a paper can hold them; one whose file is lost or torn is left out. */
+async function storyPictures(db: Db, yarnId: number): Promise<PaperPicture[]> {
+  const own = picturesOf(db, yarnWithMerged(db, yarnId));
+  const done = liveOfYarn(db, yarnId).flatMap(({ id }) => picturesOfOperation(db, id));
+  const folder = pictureFolder();
+  const pictures = [...own, ...done].slice(0, MOST_PICTURES).map(async ({ id }) => {
+    const file = readPictureFile(db, folder, id);
+    if (!file) return [];
+    try {
+      const image = sharp(file).resize(PICTURE_PIXELS, PICTURE_PIXELS, { fit: 'inside', withoutEnlargement: true });
+      const { data, info } = await image
+        .flatten({ background: '#ffffff' })
+        .jpeg()
+        .toBuffer({ resolveWithObject: true });
+      return [{ data, width: info.width, height: info.height }];
+    } catch {
+      // Torn on the disk: the story is told without it.
+      return [];
+    }
+  });
+  return (await Promise.all(pictures)).flat();
 }
 
 const MOST_ENTRIES = 500;
@@ -169,7 +214,8 @@ export function storyPaper(db: Db, yarnId: number, system: UnitSystem, origin: s
   const length = (m: number) => inWords(lengthFigure(m, system));
   const band: [string, string][] = [
     ['Maker', yarn.maker],
-    ['Dye lot', yarn.dyeLot],
+    ['Colour', yarn.printed.colourName],
+    ['Dye lot', yarn.printed.dyeLot],
     ['Fibre', fibresInWords(yarn.fibres)],
     [
       'Per ball',
@@ -180,6 +226,10 @@ export function storyPaper(db: Db, yarnId: number, system: UnitSystem, origin: s
     [
       'Grist',
       yarn.grist ? `${inWords(gristFigure(yarn.grist.mean, system))}${yarn.grist.guess ? ' (a guess)' : ''}` : '',
+    ],
+    [
+      'Twist',
+      yarn.ownTwist ? `${inWords(twistFigure(yarn.ownTwist.turnsPerM, system))} ${yarn.ownTwist.direction}` : '',
     ],
     ['Needle', yarn.needleMm ? `${yarn.needleMm} mm` : ''],
     ['Care', careInWords(yarn.careSymbols) || yarn.care],
@@ -195,9 +245,10 @@ export function storyPaper(db: Db, yarnId: number, system: UnitSystem, origin: s
       : 'how much there is, nobody has measured',
     colourHex: yarn.colourHex,
     url: `${origin}/yarns/${yarnId}`,
-    blocks: [
+    blocks: withoutEmpty([
       { kind: 'heading', words: 'Its band' },
       { kind: 'table', head: ['', ''], rows: band.filter(([, value]) => value !== ''), widths: [1, 4] },
+      ...dyeBlocks(db, yarnId),
       { kind: 'heading', words: 'What there is' },
       {
         kind: 'table',
@@ -239,9 +290,55 @@ export function storyPaper(db: Db, yarnId: number, system: UnitSystem, origin: s
         ],
         widths: [2, 3],
       },
-    ],
+    ]),
   };
 }
+
+/** A table without rows is left out, and its heading with it. */
+function withoutEmpty(blocks: readonly PaperBlock[]): PaperBlock[] {
+  const isEmpty = (block: PaperBlock | undefined) => block?.kind === 'table' && block.rows.length === 0;
+  return blocks.filter((block, i) => !isEmpty(block) && !(block.kind === 'heading' && isEmpty(blocks[i + 1])));
+}
+
+/** What its pieces were dyed in, bath by bath. */
+function dyeBlocks(db: Db, yarnId: number): PaperBlock[] {
+  const baths = colouredBathsOf(db, yarnId);
+  if (baths.length === 0) return [];
+  return [
+    { kind: 'heading', words: 'What it was dyed in' },
+    {
+      kind: 'table',
+      head: ['Colour', 'When', 'Recipe, in % of the dry fibre', 'Notes'],
+      rows: baths.map(({ name, dyeLot, at, recipe, note }) => [
+        [name, dyeLot && `lot ${dyeLot}`].filter(Boolean).join(', '),
+        at!.slice(0, 10),
+        [recipeInWords(recipe), heatInWords(recipe)].filter(Boolean).join(', '),
+        note,
+      ]),
+      widths: [1.3, 0.9, 2.6, 1.6],
+    },
+  ];
+}
+
+/** In plain words, with what it was done to after it. */
+const DONE_WORDS: Record<OperationKind, string> = {
+  receive: 'came in:',
+  open: 'opened',
+  wind: 'wound',
+  reel: 'reeled',
+  split: 'cut',
+  join: 'joined',
+  weigh: 'weighed',
+  sample: 'measured',
+  inspect: 'looked over',
+  dye: 'dyed',
+  wash: 'washed',
+  dry: 'dry again:',
+  ply: 'plied',
+  use: 'used',
+  'write off': 'written off:',
+  undo: 'undone',
+};
 
 function doneWords({ kind, pieces, consumption }: LogLine, mass: (g: number) => string): string {
   const on = (side: 'in' | 'out' | 'on') =>
@@ -250,15 +347,13 @@ function doneWords({ kind, pieces, consumption }: LogLine, mass: (g: number) => 
       .slice(0, 6)
       .map(({ label, mass: fact }) => `${label.toLowerCase()}${fact ? ` (${mass(fact.massG)})` : ''}`)
       .join(', ');
-  const words = kind === 'receive' ? 'came in' : kind;
-  const sides = [on('in'), on('out')].filter(Boolean).join(' into ');
+  const sides = [on('in'), on('out')].filter(Boolean).join(' into ') || on('on');
   return [
-    words,
-    sides || on('on'),
+    `${DONE_WORDS[kind]} ${sides}`,
     consumption?.massG ? mass(consumption.massG) : '',
     consumption?.why ?? '',
-    consumption?.project?.name ?? '',
+    consumption?.project ? `for ${consumption.project.name}` : '',
   ]
     .filter(Boolean)
-    .join(': ');
+    .join(', ');
 }

@@ -26,6 +26,7 @@ import { loggedWinding } from '../winding/loggedWinding';
 import { fromMm } from '../common/storageUnits';
 import { RUN_KINDS } from './runKinds';
 import { nameOfYarn } from '../yarn/yarnViews';
+import { asDyed } from '../yarn/colourways';
 
 /** What the windings of late say: where the time goes, what snags, how full cakes are, how good estimates are. */
 export interface BenchAnswers {
@@ -91,7 +92,7 @@ function pieceTroubles(db: Db): Pick<WindingReport, 'yarn' | 'troubles'>[] {
 
 function yarnOf(db: Db, pieceId: number): string {
   const yarn = yarnById(db, pieceById(db, pieceId)!.yarnId);
-  return yarn ? nameOfYarn(yarn) : '';
+  return yarn ? nameOfYarn(asDyed(db, yarn)) : '';
 }
 
 function toolOf(db: Db, pieceId: number): string | null {
@@ -118,7 +119,7 @@ function reportOf(db: Db, run: RunRow): WindingReport {
   }));
   return {
     story: RUN_KINDS[run.kind].story(db, run),
-    yarn: yarn ? nameOfYarn(yarn) : '',
+    yarn: yarn ? nameOfYarn(asDyed(db, yarn)) : '',
     troubles: state.troubles.map((each) => ({ ...each, tool: plan.cakes[each.part]?.tool.name ?? null })),
     lengthM: cakes.reduce((sum, { massG }) => sum + massG, 0) * plan.gristMPerG,
     cakes,

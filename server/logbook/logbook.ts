@@ -22,6 +22,7 @@ import { fromMg } from '../common/storageUnits';
 import { massFactOf } from '../common/weighing';
 import { nameOfYarn, type SampleView, sampleView } from '../yarn/yarnViews';
 import { rowNumber } from '../common/rowNumber';
+import { asDyed } from '../yarn/colourways';
 
 export type { LogEvent };
 
@@ -151,7 +152,7 @@ export function logbookPage(db: Db, asked: LogAsked, now: Date): LogbookPage {
     month,
     days: daysOfMonth(db, month),
     today: dayOf(now),
-    yarn: yarn ? { id: yarn.id, name: nameOfYarn(yarn) } : null,
+    yarn: yarn ? { id: yarn.id, name: nameOfYarn(asDyed(db, yarn)) } : null,
     empty: shown.length === 0 && findOperations(db, {}, 1).length === 0,
   };
 }
@@ -195,7 +196,7 @@ export function linesOf(db: Db, operations: readonly (OperationRow & { live: 0 |
       side: part.side,
       mass: massFactOf(part),
     }));
-    const yarn = yarns.get(mine[0]!.yarnId)!;
+    const yarn = asDyed(db, yarns.get(mine[0]!.yarnId)!);
     const sample = samples.get(operation.id);
     const { id, kind, at, note, live } = operation;
     return {

@@ -23,6 +23,7 @@ import type { RunStory } from '../../core/logbook/runStory';
 import type { Db } from '../../db/common/connection';
 import { joinedBy } from '../../db/yarn/consumption';
 import { isLive, operationById, type OperationRow, operationPiecesOf } from '../../db/yarn/operations';
+import { bathOfOperation } from '../../db/dyeing/baths';
 import { miniPlanById } from '../../db/minis/minis';
 import { everMade, pieceById } from '../../db/yarn/pieces';
 import { picturesOfOperation } from '../../db/yarn/pictures';
@@ -108,6 +109,8 @@ export interface OperationPage extends LoggedOperation {
   strand: { left: LeavingWay | null; laid: LayingWay[]; pieceId: number } | null;
   /** The minis' plan that it belongs to. */
   miniPlan: { id: number; name: string } | null;
+  /** The dye bath that its pieces went into by it. */
+  bath: { id: number; name: string } | null;
   /** How the run went, minute by minute; null where it was no run. */
   story: RunStory | null;
   /** What went wrong meanwhile, and what helped. */
@@ -136,6 +139,7 @@ export function operationPage(db: Db, operationId: number): OperationPage | unde
     run: winding && operationRun(db, winding, operation.pieces),
     strand: strandRan(db, operation),
     miniPlan: planOf(db, run),
+    bath: bathOf(db, operationId),
     story: run ? RUN_KINDS[run.kind].story(db, run) : null,
     troubles: winding ? windingTroubles(db, winding.state, operation.pieces) : run ? miniTroubles(db, run) : [],
     pictures: picturesOfOperation(db, operationId).map(({ id, width, height }) => ({ id, width, height })),
@@ -200,6 +204,11 @@ interface KnownYarn {
 function knownYarn(db: Db, yarnId: number): KnownYarn {
   const yarn = yarnView(db, yarnId)!;
   return { yarn, faults: faultsOfYarn(db, yarn), treated: treatedOfYarn(db, yarnId, yarn.fibres) };
+}
+
+function bathOf(db: Db, operationId: number): OperationPage['bath'] {
+  const bath = bathOfOperation(db, operationId);
+  return bath ? { id: bath.id, name: bath.name } : null;
 }
 
 function planOf(db: Db, run: RunRow | undefined): OperationPage['miniPlan'] {

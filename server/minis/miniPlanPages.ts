@@ -1,4 +1,5 @@
 import { assembleKits, type Kit } from '../../core/minis/kits';
+import type { Colourway } from '../../core/yarn/colourways';
 import type { FibreShare } from '../../core/yarn/fibre';
 import { minisToCome } from '../../core/minis/miniRun';
 import { type MiniVerdict, miniVerdict } from '../../core/minis/weighingChecks';
@@ -40,6 +41,9 @@ export interface MadeMini {
   loops: number;
   kit: number | null;
   gone: boolean;
+  /** What it was dyed in; null: it is as it came. */
+  colourway: Colourway | null;
+  colourHex: string;
   /** It is in the dye pot or in water, or drying, since this operation. */
   wetBy: { operationId: number; kind: 'dye' | 'wash'; at: string } | null;
 }
@@ -182,13 +186,14 @@ function madeMini(db: Db, row: MiniRow, parts: readonly OperationPieceRow[], yar
   const cut = massFactOf(parts.find(({ pieceId }) => pieceId === row.pieceId)!);
   const parent = parts.find(({ side }) => side === 'in')!;
   const mass = massFactOf(piece);
-  const yarn = yarns.find(({ id }) => id === piece.yarnId);
+  const yarn = yarns.find(({ id }) => id === piece.yarnId) ?? yarnView(db, piece.yarnId)!;
   const wet = wetBy(db, row.pieceId);
   const wetOperation = wet === null ? undefined : operationById(db, wet);
   const [wantedG, toleranceG] = [fromMg(row.wantedMg), fromMg(row.toleranceMg)];
   // As it is now, once it is dry: what counts for a kit is what is in the hand.
   const judged = (wet === null ? mass : null) ?? cut;
   const weighed = { massG: judged?.massG ?? 0, resolutionG: judged?.from === 'scale' ? judged.resolutionG : 0 };
+  const { lengthM, colourway, colourHex } = pieceView(db, yarn, piece);
   return {
     pieceId: row.pieceId,
     label: piece.label,
@@ -199,7 +204,9 @@ function madeMini(db: Db, row: MiniRow, parts: readonly OperationPieceRow[], yar
     wantedG,
     toleranceG,
     verdict: miniVerdict(weighed, { massG: wantedG, toleranceG }),
-    lengthM: yarn ? (pieceView(db, yarn, piece).lengthM?.mean ?? null) : null,
+    lengthM: lengthM?.mean ?? null,
+    colourway,
+    colourHex,
     place: row.place,
     places: row.places,
     parentLabel: everMade(db, parent.pieceId).label,

@@ -572,13 +572,23 @@ describe('labels', () => {
     const label = labelOf(db, second!.pieceId, 'metric', 'http://tern-rock.example');
     expect(label).toMatchObject({
       title: 'Causeway, Low tide',
-      figures: '12\u00a0g · 43\u00a0m',
+      figures: '12\u00a0g\u00a0/\u00a00.423\u00a0oz · 43\u00a0m\u00a0/\u00a047\u00a0yd',
       url: `http://tern-rock.example/pieces/${second!.pieceId}`,
     });
     expect(label.lines).toEqual(
       expect.arrayContaining(['75 % wool, 25 % nylon', 'lot 2217', 'Mini skein 2, 2 of 9 from hank 1']),
     );
-    expect(labelOf(db, second!.pieceId, 'imperial', '').figures).toBe('0.423\u00a0oz · 47\u00a0yd');
+    expect(labelOf(db, second!.pieceId, 'imperial', '').figures).toBe(
+      '0.423\u00a0oz\u00a0/\u00a012\u00a0g · 47\u00a0yd\u00a0/\u00a043\u00a0m',
+    );
+    // For a stall: what is the maker's own business is left off, and the price for 100 g is worked out.
+    const stall = { lines: ['fibre', 'lot', 'maker'] as const, price: '3 €', maker: 'Tern Rock' };
+    expect(labelOf(db, second!.pieceId, 'metric', '', stall).lines).toEqual([
+      '3 €, 25.00 € / 100 g',
+      '75 % wool, 25 % nylon',
+      'lot 2217',
+      'Tern Rock',
+    ]);
   });
 
   test('make a PDF of as many pages as they take', async () => {

@@ -56,6 +56,16 @@ test('a worked session, with figures checked by hand', () => {
   expect(needs[0]!.buy).toMatchObject({ toReach: 1, spare: 1, yarn: { dyeLot: '2217' } });
 });
 
+test('what a pattern asks for in balls of another yarn is kept as its length, and bounds hold for all of them together', () => {
+  const { db, yarnId, begin } = shelf();
+  const id = begin({ needs: [need('4 balls of 50 g/125 m', [yarnId]), need('2 x 50 g', [yarnId])] });
+  expect(projectPage(db, id)!.needs.map(({ amount }) => amount)).toEqual([{ metres: 500 }, { grams: 100 }]);
+  const refused = (amount: string) =>
+    errorsOf(saveProject(db, null, form({ needs: [need(amount, [yarnId])] }), 'metric', NOW))['needs.0.amount'];
+  expect(refused('4 balls')).toMatch(/how much is in each/);
+  expect(refused('900 balls of 2 kg')).toMatch(/is the unit right/);
+});
+
 test('what is promised to one is not there for another; due first is served first', () => {
   const { db, yarnId, begin } = shelf();
   const later = begin({ name: 'Hat', needs: [need('300 m', [yarnId])] });

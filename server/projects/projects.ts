@@ -26,11 +26,12 @@ import {
   updateProject,
 } from '../../db/projects/projects';
 import { yarnById } from '../../db/yarn/yarns';
-import { amount, longText, number, read, readOptional, requestKey, text, wholeNumber } from '../common/fields';
+import { amount, longText, percent, read, readOptional, requestKey, text, wholeNumber } from '../common/fields';
 import { runForm, ConflictError, type SaveResult, saving } from '../common/result';
 import { fromMg, fromMm, toMg, toMm } from '../common/storageUnits';
 import { massNow, nameOfYarn, yarnView, type YarnView } from '../yarn/yarnViews';
 import { knittingLines, yarnsWeighedFor } from './knitting';
+import { asDyed } from '../yarn/colourways';
 
 export { PROJECT_MARKS } from '../../db/projects/projects';
 
@@ -257,7 +258,7 @@ function viewOf(db: Db, row: ProjectRow, served: Served): ProjectView {
     castOn: row.castOn,
     used: usedForProject(db, row.id).map(({ yarnId, massMg }) => ({
       yarnId,
-      yarnName: nameOfYarn(yarnById(db, yarnId)!),
+      yarnName: nameOfYarn(asDyed(db, yarnById(db, yarnId)!)),
       massG: fromMg(massMg),
     })),
     marginPercent: row.marginPerMille / 10,
@@ -329,14 +330,14 @@ function projectForm(system: UnitSystem) {
     dueOn: optionalDay,
     /** When the first stitch is to be made; cakes are wound with an eye to it. */
     castOn: optionalDay,
-    margin: read((typed) => number(0, 100)(typed.replace(/%\s*$/, ''))),
+    margin: read(percent(0, 100)),
     spare: read(wholeNumber(0, 20)),
     needs: z
       .array(
         z.strictObject({
           colour: text,
           amount: read((typed) => metresOrGrams(typed, system)),
-          done: readOptional((typed) => number(0, 100)(typed.replace(/%\s*$/, ''))),
+          done: readOptional(percent(0, 100)),
           yarnIds: z.array(z.int().positive()).max(20, 'at most 20 yarns'),
         }),
       )

@@ -268,6 +268,20 @@ describe('what a fresh ply waits for', () => {
   });
 });
 
+test('a yarn is plied again as it was last, and not as one that was undone', () => {
+  const db = emptyDatabase();
+  const { yarnId } = singles(db, FOUR);
+  const [first, second, third] = yarnPage(db, yarnId)!.pieces.map(({ id }) => id) as [number, number, number];
+  const last = () => plyPage(db, []).singles.find((single) => single.yarnId === yarnId)!.lastMethod;
+  expect(last()).toBeNull();
+  idOf(ply(db, plyValues([first, second])));
+  expect(last()).toBe('bobbins');
+  const chain = idOf(ply(db, plyValues([third], { method: 'chain', left: 'near', name: 'Chained' })));
+  expect(last()).toBe('chain');
+  idOf(undoOperation(db, chain, NOW));
+  expect(last()).toBe('bobbins');
+});
+
 test('the demo’s spinning: one dries, one rests, a soft single stands there and a cake from a fair is not known', () => {
   const db = emptyDatabase();
   ternRock(db, NOW);

@@ -14,7 +14,7 @@ import type { UnitSystem } from '../../core/common/units';
 import type { Db } from '../../db/common/connection';
 import { insertOperation, insertUsedUp, operationPiecesOf } from '../../db/yarn/operations';
 import { pieceById, piecesOfYarn, type PieceRow } from '../../db/yarn/pieces';
-import { insertPly } from '../../db/twist/plies';
+import { insertPly, lastMethodOf } from '../../db/twist/plies';
 import { openRunOfPiece } from '../../db/winding/runs';
 import { fibresOf, insertYarn, replaceFibres, type YarnRow, yarnById } from '../../db/yarn/yarns';
 import { once, pieceThere, putPiece, type Recorded } from '../yarn/recordOperation';
@@ -54,6 +54,8 @@ export interface PlySingle {
   /** The lean alone, where the turns are not known. */
   leans: TwistDirection | null;
   twist: PieceTwist;
+  /** How its yarn was plied last; null: it never was. */
+  lastMethod: PlyMethod | null;
 }
 
 export interface PlyPage {
@@ -97,6 +99,7 @@ const likely = ({ plies, twist }: PlySingle) => (plies === 1 ? 2 : 0) + (twist.l
 function singlesOf(db: Db, yarn: YarnView): PlySingle[] {
   const account = twistOfYarn(db, yarn);
   const figures = strandFigures(yarn);
+  const lastMethod = lastMethodOf(db, yarn.id);
   return piecesOfYarn(db, yarn.id).flatMap((row): PlySingle[] => {
     const twist = account.get(row.id);
     if (!twist || row.consumedBy !== null) return [];
@@ -119,6 +122,7 @@ function singlesOf(db: Db, yarn: YarnView): PlySingle[] {
         own: yarn.ownTwist,
         leans: yarn.ownTwist?.direction ?? yarn.twistDirection,
         twist,
+        lastMethod,
       },
     ];
   });

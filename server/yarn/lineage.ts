@@ -6,7 +6,7 @@ import { picturesOf } from '../../db/yarn/pictures';
 import { pieceView, type PieceView, threadStep, type ThreadStep, yarnView, type YarnView } from './yarnViews';
 
 /** A piece in the family of another, with the yarn that it is of. */
-export type LineagePiece = PieceView & { colourHex: string; yarnName: string };
+export type LineagePiece = PieceView & { yarnName: string };
 
 /** A band that a family begins with. */
 export interface RootBand {
@@ -65,7 +65,7 @@ export function lineageOf(db: Db, pieceId: number): Lineage {
   return {
     pieces: rows.map((row) => {
       const yarn = yarnOf(row);
-      return { ...pieceView(db, yarn, row), colourHex: yarn.colourHex, yarnName: yarn.name };
+      return { ...pieceView(db, yarn, row), yarnName: yarn.name };
     }),
     steps,
     bands: [...roots].map((yarnId) => {

@@ -3,6 +3,7 @@ import { type BandGuesses, bandGuesses } from '../../core/yarn/bandGuess';
 import type { Estimate } from '../../core/common/estimate';
 import type { Fault } from '../../core/yarn/faults';
 import type { FibreShare } from '../../core/yarn/fibre';
+import type { Colourway, ShownColour } from '../../core/yarn/colourways';
 import { grouped } from '../../core/common/grouped';
 import type { Gauge } from '../../core/yarn/gauge';
 import type { Trust } from '../../core/yarn/gristFacts';
@@ -33,6 +34,7 @@ import { everMade, type MarkRow, marksOfYarn, pieceById, type PieceRow, piecesOf
 import { openRuns } from '../../db/winding/runs';
 import { type SampleHow, samplesOfYarn } from '../../db/yarn/samples';
 import { fibresOf, type Gone, yarnById, type YarnRow } from '../../db/yarn/yarns';
+import { asDyed, coloursOfYarnPieces } from './colourways';
 import { pliedGrist } from './pliedGrist';
 import { treatedOfYarn } from './treated';
 import { massFactOf } from '../common/weighing';
@@ -45,6 +47,8 @@ export interface YarnView extends Record<BandText, string> {
   /** Line and colour, or the best there is. */
   name: string;
   colourHex: string;
+  /** As the band says, whatever its pieces were dyed since. */
+  printed: ShownColour;
   fibres: FibreShare[];
   putUpG: number | null;
   putUpM: number | null;
@@ -113,6 +117,11 @@ export interface PieceView {
   /** Metres in each gram as it was weighed: in that room's air, and after whatever treated it. */
   grist: Estimate | null;
   lengthM: RemainingLength['lengthM'] | null;
+  /** What it was dyed in; null: it is as it came. */
+  colourway: Colourway | null;
+  colourHex: string;
+  /** What was done with it as a whole: opened, washed, dyed, found dry; oldest first. */
+  treatments: { kind: OperationKind; at: string }[];
   /** From its inner end. */
   faults: Fault[];
   openRunId: number | null;
@@ -164,11 +173,14 @@ export function viewOf(db: Db, row: YarnRow, within: readonly number[] = []): Ya
   const like = row.likeYarnId === null ? undefined : yarnById(db, row.likeYarnId);
   const lends = like && !within.includes(like.id);
   const grist = gristOfYarn({ ...facts, likeMPerG: lends ? gristAlone(db, like, [...within, row.id]) : null }) ?? null;
+  const shown = asDyed(db, row);
+  const { colourName, colourHex, dyeLot } = row;
   return {
     id: row.id,
-    name: nameOfYarn(row),
-    ...bandTexts((name) => row[name]),
-    colourHex: row.colourHex,
+    name: nameOfYarn(shown),
+    ...bandTexts((name) => shown[name]),
+    colourHex: shown.colourHex,
+    printed: { colourName, colourHex, dyeLot },
     fibres,
     putUpG: facts.putUpG,
     putUpM: facts.putUpM,
@@ -190,7 +202,7 @@ export function viewOf(db: Db, row: YarnRow, within: readonly number[] = []): Ya
     putUpSeen: facts.putUpG === null ? null : putUpSeen(facts.putUpG, weighedUntouched(db, row.id)),
     workFrom: row.workFrom,
     treated: Object.fromEntries([...treated.now].filter(([, factor]) => factor !== 1)),
-    like: like ? { id: like.id, name: nameOfYarn(like) } : null,
+    like: like ? { id: like.id, name: nameOfYarn(asDyed(db, like)) } : null,
     shrinkagePercent: washing && shrinkagePercent(fromMm(washing.before.lengthMm!), fromMm(washing.after.lengthMm!)),
     gone: row.gone,
   };
@@ -386,6 +398,8 @@ export function pieceView(db: Db, yarn: YarnView, row: PieceRow): PieceView {
 
 function viewer(db: Db, yarn: YarnView): (row: PieceRow) => PieceView {
   const faults = faultsOfYarn(db, yarn);
+  const colours = coloursOfYarnPieces(db, yarn.id);
+  const treatments = treatmentsOf(db, yarn.id);
   const runs = new Map(openRuns(db).map(({ pieceId, id }) => [pieceId, id]));
   return (row) => {
     const mass = massNow(yarn, row);
@@ -402,10 +416,28 @@ function viewer(db: Db, yarn: YarnView): (row: PieceRow) => PieceView {
       massAt: row.massAt,
       grist: mass && lengthM && gristAsWeighed(lengthM, mass),
       lengthM,
+      colourway: colours.get(row.id) ?? null,
+      colourHex: colours.get(row.id)?.hex ?? yarn.printed.colourHex,
+      treatments: treatments.get(row.id) ?? [],
       faults: faults(row.id),
       openRunId: runs.get(row.id) ?? null,
     };
   };
+}
+
+const TREATS: readonly OperationKind[] = ['open', 'wash', 'dye', 'dry'];
+
+/** What was done with each piece of a yarn as a whole, oldest first. */
+function treatmentsOf(db: Db, yarnId: number): Map<number, PieceView['treatments']> {
+  const done = liveOfYarn(db, yarnId)
+    .filter(({ kind }) => TREATS.includes(kind))
+    .flatMap(({ kind, at, parts }) => parts.map(({ pieceId }) => ({ pieceId, kind, at })));
+  return new Map(
+    [...grouped(done, ({ pieceId }) => pieceId)].map(([pieceId, all]) => [
+      pieceId,
+      all.map(({ kind, at }) => ({ kind, at })),
+    ]),
+  );
 }
 
 /** What lies along each piece of a yarn now: what was taken of it since has taken its faults along. */

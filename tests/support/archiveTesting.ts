@@ -110,6 +110,8 @@ function without(tables: Tables, kind: string): void {
 export function asVersion(whole: Archive, version: number): { version: number; tables: Tables } {
   const old = structuredClone(whole) as unknown as { version: number; tables: Tables; pictures?: unknown };
   old.version = version;
+  for (const table of ['wheel', 'bath', 'bath_piece']) Reflect.deleteProperty(old.tables, table);
+  if (version === 10) return old;
   Reflect.deleteProperty(old.tables, 'colour_stretch');
   for (const mark of old.tables.mark!)
     for (const column of ['inner_hex', 'outer_hex']) Reflect.deleteProperty(mark, column);

@@ -3,6 +3,7 @@ import { openDatabase } from '../../db/common/connection';
 import { pictureFolder } from '../../server/common/database';
 import { ternRock, ternRockPictures } from '../../scripts/ternRock';
 import { ternRockColours } from '../../scripts/ternRockColours';
+import { ternRockDyeing } from '../../scripts/ternRockDyeing';
 import { ternRockKnitting } from '../../scripts/ternRockKnitting';
 import { ternRockMinis } from '../../scripts/ternRockMinis';
 import { ternRockThread } from '../../scripts/ternRockThread';
@@ -15,12 +16,13 @@ export interface More {
   thread?: boolean;
   knitting?: boolean;
   colours?: boolean;
+  dyeing?: boolean;
 }
 
 /** Lays the demo data out in this database, which no server is to have open. */
 export async function layOutDemo(
   databaseFile: string,
-  { minis = false, twist = false, thread = false, knitting = false, colours = false }: More = {},
+  { minis = false, twist = false, thread = false, knitting = false, colours = false, dyeing = false }: More = {},
 ): Promise<void> {
   const db = openDatabase(databaseFile);
   ternRock(db, new Date());
@@ -29,6 +31,7 @@ export async function layOutDemo(
   if (thread) ternRockThread(db, new Date());
   if (knitting) ternRockKnitting(db, new Date());
   if (colours) ternRockColours(db, new Date());
+  if (dyeing) ternRockDyeing(db, new Date());
   await ternRockPictures(db, pictureFolder(databaseFile), new Date());
   db.close();
 }

@@ -1,16 +1,8 @@
-import { readFileSync } from 'node:fs';
-import path from 'node:path';
 import { inflateSync } from 'node:zlib';
 
-const face = (weight: number) =>
-  readFileSync(
-    path.join(
-      __dirname,
-      '../../node_modules/@fontsource/atkinson-hyperlegible-next/files',
-      `atkinson-hyperlegible-next-latin-${weight}-normal.woff`,
-    ),
-  );
-export const FONTS = { regular: face(400), bold: face(700) };
+import { fonts } from '../../server/exchange/labels';
+
+export const FONTS = fonts();
 
 /** What is drawn on one page: from the upper left corner, in points. */
 export interface DrawnPage {

@@ -38,6 +38,13 @@ export const YARN_SCREENS = {
   kits: '/minis/2',
   'minis being counted': '/minis/run/7',
   'a mini': '/pieces/41',
+  'the dye book': '/dyeing',
+  'a dye bath': '/dyeing/2',
+  'a bath that is planned': '/dyeing/3',
+  'a new bath': '/dyeing/new?piece=99',
+  'a bath that is changed': '/dyeing/3/edit',
+  'a series of shades': '/dyeing/series?from=2',
+  'two baths': '/dyeing/compare?one=1&other=2',
 };
 
 /** Screens of twist, pieces, the log, days and the bench. */
@@ -48,6 +55,7 @@ export const TWIST_AND_LOG_SCREENS = {
   'a twist that is not known': '/twist/79',
   'a ply that dries': '/twist/83',
   ply: '/twist/ply?pieces=78',
+  'at the wheel': '/twist/wheel',
   practice: '/twist/practice',
   'twist being counted': '/pieces/78?how=twist',
   'what becomes of a cake': '/pieces/91/change?what=use',
@@ -79,7 +87,15 @@ const RULES = {
 
 /** Looks at each screen light and dark and at every width, and expects nothing to object to. */
 export function lookAtEach(screens: Record<string, string>): void {
-  const set = stage({ demo: true, minis: true, twist: true, thread: true, knitting: true, colours: true });
+  const set = stage({
+    demo: true,
+    minis: true,
+    twist: true,
+    thread: true,
+    knitting: true,
+    colours: true,
+    dyeing: true,
+  });
   // A test that failed leaves its tab open, and with it the run that it held.
   afterEach(async () => {
     const [, ...left] = await set.browser.pages();

@@ -1,6 +1,9 @@
 'use client';
 
 import { useCallback, useRef } from 'react';
+import { tone } from './tone';
+
+const TICK_HZ = 1100;
 
 export type Voice = 'quiet' | 'tick' | 'speak';
 
@@ -14,15 +17,7 @@ export function useVoice(voice: Voice): {
 
   const tick = useCallback(() => {
     audio.current ??= new AudioContext();
-    const context = audio.current;
-    const sound = context.createOscillator();
-    const loudness = context.createGain();
-    sound.frequency.value = 1100;
-    loudness.gain.setValueAtTime(0.12, context.currentTime);
-    loudness.gain.exponentialRampToValueAtTime(0.001, context.currentTime + 0.06);
-    sound.connect(loudness).connect(context.destination);
-    sound.start();
-    sound.stop(context.currentTime + 0.07);
+    tone(audio.current, TICK_HZ);
   }, []);
 
   const say = useCallback(

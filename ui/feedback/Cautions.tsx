@@ -24,7 +24,7 @@ const CAUTION_WORDS: Record<MiniCaution, { strong: string; more: string }> = {
   },
   'dye safety': {
     strong: 'Gloves, fresh air, and pots that are never used for food.',
-    more: 'Read the safety sheet of the dye and the mordant, and follow the local rules for what is left in the pot.',
+    more: 'Read the safety sheet of the dye and the mordant; keep both, and the hot water, from children and animals; follow the local rules for what is left in the pot.',
   },
 };
 

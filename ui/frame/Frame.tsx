@@ -22,6 +22,7 @@ const PLACES = [
   { href: '/yarns', name: 'Yarns' },
   { href: '/winding', name: 'Winding' },
   { href: '/minis', name: 'Minis' },
+  { href: '/dyeing', name: 'Dyeing' },
   { href: '/projects', name: 'Projects' },
   { href: '/days', name: 'Days' },
   { href: '/twist', name: 'Twist' },

@@ -28,6 +28,9 @@ export interface DrawnPiece {
   lengthM: { mean: number } | null;
   /** From its inner end. */
   faults: readonly Fault[];
+  /** What was done with it as a whole, oldest first. */
+  treatments?: readonly { kind: OperationKind; at: string }[];
+  colourway?: { name: string } | null;
 }
 
 export interface DrawnStep {
@@ -73,7 +76,10 @@ export function Thread({
   takeAs?: string;
 }) {
   const box = useRef<HTMLDivElement>(null);
-  const layout = layoutThread(pieces, steps);
+  const layout = layoutThread(
+    pieces.map((piece) => ({ ...piece, like: treatedLike(piece) })),
+    steps,
+  );
   const byId = new Map(pieces.map((piece) => [piece.id, piece]));
   const stepOf = new Map(steps.map((step) => [step.operationId, step]));
   const groupOf = (node: ThreadNode) => node.pieceIds.map((id) => byId.get(id)!);
@@ -83,19 +89,19 @@ export function Thread({
   const isGone = (node: ThreadNode) => byId.get(node.pieceIds[0]!)!.consumedBy !== null;
 
   // What is still there ends its strand, so its words stand beside it; what is used up has the strand on both sides.
-  const laneHeights = Array.from({ length: layout.lanes }, (_, lane) => {
+  const wordsBeside = (node: ThreadNode) => (isGone(node) ? 0 : 3 + treatmentsOf(groupOf(node)[0]!).length);
+  const wordsBeneath = (node: ThreadNode) => (isGone(node) ? 2 + treatmentsOf(groupOf(node)[0]!).length : 0);
+  const lanes = Array.from({ length: layout.lanes }, (_, lane) => {
     const nodes = layout.nodes.filter((node) => node.lane === lane);
-    const drawing = Math.max(4 * LINE, ...nodes.map((node) => sideOf(node) * 0.82));
-    return drawing + (nodes.some(isGone) ? 2 * LINE + 8 : 0) + LANE_GAP;
+    const drawing = Math.max(4 * LINE, ...nodes.map((node) => Math.max(sideOf(node) * 0.82, wordsBeside(node) * LINE)));
+    const beneath = Math.max(...nodes.map(wordsBeneath));
+    return { drawing, height: drawing + (beneath > 0 ? beneath * LINE + 8 : 0) + LANE_GAP };
   });
-  const laneTop = (lane: number) => laneHeights.slice(0, lane).reduce((sum, height) => sum + height, TOP);
-  const middleOf = (node: ThreadNode) => {
-    const sides = layout.nodes.filter(({ lane }) => lane === node.lane).map(sideOf);
-    return {
-      x: LEFT + 50 + node.column * COLUMN,
-      y: laneTop(node.lane) + Math.max(3 * LINE, ...sides.map((side) => side * 0.82)) / 2,
-    };
-  };
+  const laneTop = (lane: number) => lanes.slice(0, lane).reduce((sum, { height }) => sum + height, TOP);
+  const middleOf = (node: ThreadNode) => ({
+    x: LEFT + 50 + node.column * COLUMN,
+    y: laneTop(node.lane) + lanes[node.lane]!.drawing / 2 - LINE / 2,
+  });
   const width = LEFT + (layout.columns - 1) * COLUMN + 100 + BESIDE;
   const height = laneTop(layout.lanes);
 
@@ -226,9 +232,10 @@ function Piece({
     massG === null ? 'not weighed' : inWords(massFigure(massG, system)),
     lengthM > 0 && inWords(lengthFigure(lengthM, system)),
   ].filter(Boolean);
+  const treatments = treatmentsOf(first);
   const lines = gone
-    ? [facts.join(' · ')]
-    : [facts.join(' · '), twist, faults.length > 0 ? faultsInWords(faults) : undefined].filter(
+    ? [facts.join(' · '), ...treatments]
+    : [facts.join(' · '), ...treatments, twist, faults.length > 0 ? faultsInWords(faults) : undefined].filter(
         (line) => line !== undefined,
       );
   const words = gone
@@ -272,6 +279,20 @@ function Piece({
     </Link>
   );
 }
+
+/** More stand in its story. */
+const MOST_TREATMENTS = 5;
+
+/** What was done with a piece as a whole, one to a line. */
+function treatmentsOf({ treatments = [], colourway }: DrawnPiece): string[] {
+  const dyedLast = treatments.findLastIndex(({ kind }) => kind === 'dye');
+  return treatments.slice(-MOST_TREATMENTS).map(({ kind, at }, i, shown) => {
+    const isLast = treatments.length - shown.length + i === dyedLast;
+    return [`${operationWords(kind).verb} ${shortDate(at)}`, isLast && colourway?.name].filter(Boolean).join(', ');
+  });
+}
+
+const treatedLike = (piece: DrawnPiece) => [piece.colourHex, ...treatmentsOf(piece)].join(' ');
 
 const FAULT_LINE = 118;
 

@@ -1,3 +1,4 @@
+import { grouped } from '../../core/common/grouped';
 import { type PieceForm, PIECE_FORMS } from '../../core/yarn/piece';
 
 /** What the drawing needs to know of a piece. */
@@ -6,6 +7,8 @@ export interface ThreadPiece {
   form: PieceForm;
   createdBy: number;
   consumedBy: number | null;
+  /** What sets it apart from others of its form: its colour, what was done with it. */
+  like?: string;
 }
 
 /** What the drawing needs to know of an operation that turns pieces into pieces. */
@@ -96,6 +99,5 @@ function untouchedTogether(
   const isGrouped = ({ consumedBy, form }: ThreadPiece) => consumedBy === null && together.includes(form);
   const used = pieces.filter((piece) => !isGrouped(piece)).map((piece) => [piece]);
   const untouched = pieces.filter(isGrouped);
-  const forms = [...new Set(untouched.map((piece) => piece.form))];
-  return [...used, ...forms.map((form) => untouched.filter((piece) => piece.form === form))];
+  return [...used, ...grouped(untouched, ({ form, like = '' }) => `${form} ${like}`).values()];
 }

@@ -22,7 +22,7 @@ export function MadeMinis({ page }: { page: MiniPlanPage }) {
             <svg viewBox="0 0 72 72" aria-hidden="true">
               <PieceGlyph
                 form="mini skein"
-                colourHex={page.yarns.find(({ id }) => id === mini.yarnId)!.colourHex}
+                colourHex={mini.colourHex}
                 x={36}
                 y={36}
                 side={74 * Math.sqrt(Math.min(1.1, (mini.cut?.massG ?? mini.wantedG) / largestG))}
@@ -36,6 +36,7 @@ export function MadeMinis({ page }: { page: MiniPlanPage }) {
                 <Length m={mini.lengthM} />
               </span>
             )}
+            {mini.colourway && <span className="text-small">{mini.colourway.name}</span>}
             <Standing mini={mini} />
           </Link>
         </li>

@@ -2,6 +2,7 @@
 
 import { Button } from 'antd';
 import type { MiniPlanPage } from '../../../server/minis/miniPlanPages';
+import { ActionLink } from '../../../ui/controls/ActionLink';
 import { newKey } from '../../../ui/feedback/newKey';
 import { Problem } from '../../../ui/feedback/Notice';
 import { useUndoOffer } from '../../../ui/feedback/UndoOffer';
@@ -29,6 +30,11 @@ export function TreatWays({ page }: { page: MiniPlanPage }) {
       <Button onClick={() => put('dye')} disabled={busy}>
         {dry.length === 1 ? 'It goes' : `All ${dry.length} go`} into the dye pot now
       </Button>
+      {page.plan.asked.next === 'dye' && (
+        <ActionLink href={`/dyeing/new?plan=${page.id}`} quiet>
+          Plan a bath for them
+        </ActionLink>
+      )}
       <Button onClick={() => put('wash')} disabled={busy}>
         into the wash now
       </Button>

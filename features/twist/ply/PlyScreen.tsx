@@ -71,7 +71,10 @@ export function PlyScreen({ page, scales, limits }: { page: PlyPage; scales: Sca
   const two = draft.method === 'two cakes' || draft.method === 'bobbins';
   return (
     <>
-      <h1>Ply</h1>
+      <div className="flex flex-wrap items-center justify-between gap-3">
+        <h1>Ply</h1>
+        <Link href="/twist/wheel">Treadles for a twist, and what a hung skein asks for</Link>
+      </div>
       <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] gap-y-4 gap-x-wide mt-3 max-tablet:grid-cols-[minmax(0,1fr)]">
         <section className="grid grid-cols-[minmax(0,1fr)] gap-4 content-start">
           <label className="[&_span]:font-semibold grid gap-1">
@@ -91,7 +94,9 @@ export function PlyScreen({ page, scales, limits }: { page: PlyPage; scales: Sca
                 set({ method, left: method === 'bobbins' ? 'turning' : draft.left === 'turning' ? 'near' : draft.left })
               }
             />
-            <p className="text-ink-soft">{METHOD_WORDS[draft.method].why}.</p>
+            <p className="text-ink-soft">
+              {METHOD_WORDS[draft.method].why}.{first?.lastMethod === draft.method && ' This yarn was plied so last.'}
+            </p>
           </div>
           {two && (
             <label className="[&_span]:font-semibold grid gap-1">
@@ -159,12 +164,18 @@ export function PlyScreen({ page, scales, limits }: { page: PlyPage; scales: Sca
 
 const KEY = 'ply draft';
 
+/** How the yarn that one came here with was plied last; that of two strands needs two to be chosen. */
+function lastMethodIn({ singles, chosen }: PlyPage): PlyMethod | null {
+  const single = singles.find(({ pieceId }) => pieceId === chosen[0]) ?? singles[0];
+  return single?.lastMethod ?? null;
+}
+
 function usePlyDraft(page: PlyPage): [PlyDraft, (change: Partial<PlyDraft>) => void, () => void] {
   const [kept, keep] = useLocalStorage(KEY, '');
   const [first] = page.singles;
   const initial: PlyDraft = {
     pieceIds: page.chosen.length > 0 ? page.chosen : first ? [first.pieceId] : [],
-    method: page.chosen.length > 1 ? 'bobbins' : 'both ends',
+    method: page.chosen.length > 1 ? 'bobbins' : (lastMethodIn(page) ?? 'both ends'),
     left: 'near',
     spun: '',
     leans: 'Z',

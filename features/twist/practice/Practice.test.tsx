@@ -10,7 +10,7 @@ const made = Array.from({ length: 350 }, (_, i) => exercise(EXERCISE_KINDS[i % E
 
 test('every question is asked in full, and its choices differ', () => {
   for (const each of made) {
-    const scene = sceneSentences(each);
+    const scene = sceneSentences(each, 'metric');
     expect(scene.length).toBeGreaterThan(0);
     for (const sentence of [...scene, questionWords(each)]) expect(sentence).toMatch(/^[A-Z].*[.?]$/);
     const choices = each.choices.map((_, i) => choiceWords(each, i, 'metric'));
@@ -50,5 +50,17 @@ test('what is drawn goes round as the core has it', () => {
     const { change } = practised(each.steps);
     if (source.turning) expect(change.wraps).toEqual([]);
     else expect(comesOff(source) === 'cw' ? 'Z' : 'S').toBe(letterOf(changeAt(change, 0)));
+  }
+});
+
+test('a question of size says all that its answer is worked out from', () => {
+  for (let seed = 1; seed <= 40; seed++) {
+    const asked = exercise('size', evens(seed * 7919));
+    const acrossMm = Number(/(\d+)\smm across/.exec(sceneSentences(asked, 'metric').join(' '))![1]);
+    const worked = 1000 / (Math.PI * acrossMm);
+    // Of what can be chosen, the right one is the nearest to what comes out by hand.
+    const off = asked.choices.map((choice) => Math.abs(Math.log(Number(choice) / worked)));
+    expect(off.indexOf(Math.min(...off))).toBe(asked.answer);
+    expect(reasonSentences(asked, 'metric')).toHaveLength(3);
   }
 });

@@ -106,10 +106,9 @@ export default function Practice({ page }: { page: PracticePage }) {
             ariaValueTextFormatterForHandle={() => `${pull.wraps.toFixed(1)} times round`}
           />
         </label>
-        <Rule open={!isSure(answers, 'letter')} />
       </section>
-      <section className="grid gap-2 content-start" aria-live="polite">
-        {sceneSentences(asked).map((sentence, i) => (
+      <section className="grid gap-2 content-start row-span-2 max-tablet:row-span-1" aria-live="polite">
+        {sceneSentences(asked, system).map((sentence, i) => (
           <p key={i} className="text-lead leading-[1.4]">
             {sentence}
           </p>
@@ -162,6 +161,7 @@ export default function Practice({ page }: { page: PracticePage }) {
           </>
         )}
       </section>
+      <Rule open={!isSure(answers, 'letter')} />
       <section
         className="col-span-full flex flex-wrap gap-y-3 gap-x-6 items-center pt-3 border-t-[1.5px] border-line"
         aria-label="How far you have come"

@@ -1,4 +1,4 @@
-import { inWords, twistFigure, upperFirst } from '../../../core/common/format';
+import { inWords, sizeFigure, twistFigure, upperFirst } from '../../../core/common/format';
 import { wayOfLeaving } from '../../../core/twist/strandWays';
 import { letterOf, type Round, type TwistStep } from '../../../core/twist/twist';
 import { changeAt } from '../../../core/twist/twistChange';
@@ -21,12 +21,23 @@ export const KIND_WORDS: Record<ExerciseKind, string> = {
 export const LEVEL_NAMES = ['First pulls', 'Your yarn', 'Twice over', 'For spinners'] as const;
 
 /** What was done, sentence by sentence. */
-export function sceneSentences({ kind, steps }: Exercise): string[] {
+export function sceneSentences(exercise: Exercise, system: UnitSystem): string[] {
+  const { kind, steps } = exercise;
   // Which way of using it is what is asked.
   const reported = kind === 'least' ? steps.slice(0, -1) : steps;
   const sentences = reported.map((step, i) => stepSentence(step, i === 0));
   if (kind === 'ply') return [sentences[0]!, `Both its ends are pulled ${sideWords(steps[1]!)} and plied together.`];
+  if (kind === 'size')
+    return [
+      ...sentences,
+      `The wraps that it begins with are ${inWords(sizeFigure(firstAcrossMm(exercise), system))} across.`,
+    ];
   return sentences;
+}
+
+/** How wide the wraps are that come off first. */
+function firstAcrossMm({ change }: Exercise): number {
+  return 1000 / Math.abs(changeAt(change, 0)) / Math.PI;
 }
 
 function stepSentence({ from, onto }: TwistStep, first: boolean): string {
@@ -150,10 +161,11 @@ export function reasonSentences(exercise: Exercise, system: UnitSystem): string[
     }
     case 'size': {
       const perM = Math.abs(changeAt(change, 0));
-      const mm = 1000 / perM;
+      const [across, round] = [firstAcrossMm(exercise), 1000 / perM].map((mm) => inWords(sizeFigure(mm, system)));
       return [
-        `It begins with wraps of about ${Math.round(mm)} mm once round.`,
-        `One turn each ${Math.round(mm)} mm is ${inWords(twistFigure(perM, system))}.`,
+        `Each time round the strand gets one turn, and a wrap is π times as long as it is wide: π × ${across} = ${round}.`,
+        `One turn to each ${round} is ${inWords(twistFigure(perM, system))}.`,
+        'The wraps grow wider or narrower as it goes on, but hardly so within the first metre.',
       ];
     }
   }

@@ -21,7 +21,9 @@ import { bandDoubt, classInWords, twistInWords } from '../words';
 const PLACED = new Set<BandText>(['maker', 'line', 'colourName', 'place', 'care']);
 
 /** The band as a paper band: what it says, and what it lets one guess where it is silent. */
-export function BandSheet({ yarn, pictures }: { yarn: YarnView; pictures: YarnOverview['pictures'] }) {
+export function BandSheet({ yarn: shown, pictures }: { yarn: YarnView; pictures: YarnOverview['pictures'] }) {
+  // Whatever it was dyed in since, its band says what it said.
+  const yarn = { ...shown, ...shown.printed };
   const system = useSystem();
   const { guesses } = yarn;
   const doubt = bandDoubt(yarn);
@@ -61,6 +63,7 @@ export function BandSheet({ yarn, pictures }: { yarn: YarnView; pictures: YarnOv
         .join('; '),
     },
     { label: 'Twist', value: twistInWords(yarn, system) },
+    { label: 'Colour', value: shown.colourName !== yarn.colourName && yarn.colourName },
     { label: 'Care', value: [yarn.care, careInWords(yarn.careSymbols)].filter(Boolean).join('; ') },
     ...BAND_TEXTS.filter((name) => !PLACED.has(name)).map((name) => ({
       label: BAND_FIELDS[name].label,

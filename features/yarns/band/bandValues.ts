@@ -36,7 +36,7 @@ export function bandValues(yarn: YarnView): BandForm {
   const text = (value: number | null, unit = '') => (value === null ? '' : `${Number(value.toFixed(4))}${unit}`);
   return {
     ...bandTexts((name) => yarn[name]),
-    colourHex: yarn.colourHex,
+    ...yarn.printed,
     fibres: fibresInWords(yarn.fibres),
     // In the unit it was stored in, so that saving without a change changes nothing.
     putUpMass: yarn.putUpG === null ? '' : `${yarn.putUpG} g`,

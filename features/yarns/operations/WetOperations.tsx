@@ -4,6 +4,7 @@ import type { ScaleTool } from '../../../server/bench/bench';
 import type { OperationFormPage } from '../../../server/yarn/operationFormPage';
 import type { DriedForm, TreatForm } from '../../../server/yarn/pieceOperations';
 import { Cautions } from '../../../ui/feedback/Cautions';
+import { Link } from '../../../ui/controls/Link';
 import { dateAndTime } from '../../../ui/figures/dates';
 import { KnownMass } from '../../../ui/figures/Figures';
 import { blankWeighing, OperationForm } from '../../../ui/controls/OperationForm';
@@ -46,7 +47,12 @@ export function TreatOperation({ kind, page }: { kind: TreatForm['kind']; page: 
   return (
     <OperationForm form={form} act={act} placeholder={note}>
       {kind !== 'open' && <Cautions cautions={page.cautions[kind]} />}
-      <p className="text-ink-soft">{why}</p>
+      <p className="text-ink-soft">
+        {why}{' '}
+        {kind === 'dye' && (
+          <Link href={`/dyeing/new?piece=${page.piece.id}`}>Note its recipe in the dye book instead</Link>
+        )}
+      </p>
     </OperationForm>
   );
 }

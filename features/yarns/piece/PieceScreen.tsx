@@ -75,7 +75,7 @@ export function PieceScreen({
           >
             <PieceGlyph
               form={piece.form}
-              colourHex={yarn.colourHex}
+              colourHex={piece.colourHex}
               x={side / 2 + 6}
               y={side / 2 + 6}
               side={side}
@@ -92,6 +92,12 @@ export function PieceScreen({
             </div>
           ) : (
             <Notice tone="plain">Nobody has weighed it yet, and the band does not say what one weighs.</Notice>
+          )}
+          {piece.colourway && (
+            <p>
+              Dyed <Link href={`/dyeing/${piece.colourway.bathId}`}>{piece.colourway.name}</Link>
+              {piece.colourway.dyeLot && `, lot ${piece.colourway.dyeLot}`}.
+            </p>
           )}
           {piece.loopM !== null && (
             <p>

@@ -1,0 +1,29 @@
+import type { Metadata } from 'next';
+import { notFound } from 'next/navigation';
+import { BathFormScreen } from '../../../features/dyeing/BathFormScreen';
+import { bathAgain, emptyBath } from '../../../features/dyeing/bathValues';
+import { database } from '../../../server/common/database';
+import { rowNumber } from '../../../server/common/rowNumber';
+import { bathFormPage, bathPage } from '../../../server/dyeing/bathPages';
+
+export const metadata: Metadata = { title: 'A new dye bath' };
+
+/** `?plan=ID` takes minis of that plan, `?piece=ID` that piece or others of its yarn, `?again=ID` the recipe of that bath; `?dyed=ID` notes the recipe of a dyeing that is in the log. */
+export default async function Page({
+  searchParams,
+}: {
+  searchParams: Promise<{ plan?: string; piece?: string; again?: string; dyed?: string }>;
+}) {
+  const asked = await searchParams;
+  const [again, dyed] = [rowNumber(asked.again), rowNumber(asked.dyed)];
+  const bath = again === null ? undefined : bathPage(database(), again);
+  const page = bathFormPage(database(), {
+    planId: rowNumber(asked.plan),
+    pieceId: rowNumber(asked.piece),
+    bathId: again,
+    operationId: dyed,
+  });
+  if (!page || (again !== null && !bath)) notFound();
+  const first = bath ? bathAgain(bath) : emptyBath(dyed);
+  return <BathFormScreen id={null} first={first} page={page} isPotted={dyed !== null} />;
+}

@@ -1,0 +1,162 @@
+'use client';
+
+import { recipeInWords } from '../../core/dyeing/recipeWords';
+import { Segmented } from 'antd';
+import { useRouter } from 'next/navigation';
+import { readOrNull } from '../../core/common/inputError';
+import { parseNumber } from '../../core/common/units';
+import { depthOf, gradient, shadeSeries } from '../../core/dyeing/shadeSeries';
+import type { BathFormPage, BathLine } from '../../server/dyeing/bathPages';
+import type { SeriesForm } from '../../server/dyeing/series';
+import { ChoiceField } from '../../ui/controls/Choice';
+import { MassField, TextField } from '../../ui/controls/Field';
+import { Form, FormButtons, FormError } from '../../ui/controls/Form';
+import { useForm } from '../../ui/controls/useForm';
+import { Cautions } from '../../ui/feedback/Cautions';
+import { newKey } from '../../ui/feedback/newKey';
+import { PageHead } from '../../ui/frame/PageHead';
+import { keepSeries } from './actions';
+import { PieceChoice } from './PieceChoice';
+
+/** Plans several pots in one go: from light to deep, or from one colour to another. */
+export function SeriesScreen({
+  baths,
+  from,
+  page: { choices, plan, cautions },
+}: {
+  /** Whose recipes it can go by. */
+  baths: BathLine[];
+  from: number;
+  page: BathFormPage;
+}) {
+  const router = useRouter();
+  const first = baths.find(({ id }) => id === from) ?? baths[0]!;
+  const form = useForm<SeriesForm>({
+    draftKey: `series ${from} ${plan?.id ?? ''}`,
+    initial: () => ({
+      requestKey: newKey(),
+      name: first.name,
+      bathId: first.id,
+      kind: 'shade',
+      lastId: null,
+      from: String(Number((depthOf(first.recipe) / 4).toPrecision(3))),
+      to: String(depthOf(first.recipe)),
+      steps: 'geometric',
+      count: '5',
+      pieceIds: [],
+      fibre: '',
+    }),
+    save: keepSeries,
+    saved: (id) => {
+      form.clear();
+      router.push(`/dyeing/${id}`);
+    },
+  });
+  const { kind, bathId, lastId, steps } = form.values;
+  const recipeOf = (id: number | null) => baths.find((bath) => bath.id === id)?.recipe;
+  const [firstRecipe, lastRecipe] = [recipeOf(bathId), recipeOf(lastId)];
+  const figure = (typed: string) => parseNumber(typed.replace(/%\s*$/, ''), '');
+  const recipes = readOrNull(() => {
+    const count = figure(form.values.count);
+    if (!firstRecipe) return null;
+    if (kind === 'gradient') return lastRecipe ? gradient(firstRecipe, lastRecipe, count) : null;
+    const [fromPercent, toPercent] = [figure(form.values.from), figure(form.values.to)];
+    return shadeSeries(firstRecipe, { fromPercent, toPercent, count, steps });
+  });
+  const bathOptions = baths.map(({ id, name }) => ({ value: String(id), label: name }));
+
+  return (
+    <>
+      <PageHead title="A series of shades" under="Several pots planned in one go, by a recipe of the book." />
+      <Form
+        form={form}
+        className="grid grid-cols-[1.3fr_1fr] gap-x-wide gap-y-4 items-start max-tablet:grid-cols-[minmax(0,1fr)]"
+      >
+        <div className="grid gap-3">
+          <Segmented<SeriesForm['kind']>
+            className="justify-self-start max-w-full [&_.ant-segmented-group]:flex-wrap"
+            aria-label="What changes from pot to pot"
+            value={kind}
+            onChange={(value) => form.set('kind', value)}
+            options={[
+              { value: 'shade', label: 'from light to deep' },
+              { value: 'gradient', label: 'from one colour to another' },
+            ]}
+          />
+          <div className="grid grid-cols-2 gap-x-4 max-phone:grid-cols-1">
+            <TextField label="Name" {...form.field('name')} hint="each pot has it with its number" />
+            <TextField label="Pots" {...form.field('count')} inputMode="numeric" />
+            <ChoiceField
+              name="bathId"
+              label={kind === 'shade' ? 'By the recipe of' : 'From'}
+              value={String(bathId)}
+              onChange={(id) => form.set('bathId', Number(id))}
+              options={bathOptions}
+              error={form.errors.bathId}
+            />
+            {kind === 'gradient' ? (
+              <ChoiceField
+                name="lastId"
+                label="To"
+                value={String(lastId ?? '')}
+                onChange={(id) => form.set('lastId', Number(id))}
+                options={bathOptions.filter(({ value }) => value !== String(bathId))}
+                error={form.errors.lastId}
+              />
+            ) : (
+              <ChoiceField
+                name="steps"
+                label="Steps"
+                value={steps}
+                onChange={(value) => form.set('steps', value)}
+                options={[
+                  { value: 'geometric', label: 'by proportion, even to the eye' },
+                  { value: 'linear', label: 'by difference' },
+                ]}
+              />
+            )}
+            {kind === 'shade' && (
+              <>
+                <TextField
+                  label="The first is so deep"
+                  {...form.field('from')}
+                  hint="in % of the fibre, all dyes together"
+                  inputMode="decimal"
+                />
+                <TextField label="The last is so deep" {...form.field('to')} inputMode="decimal" />
+              </>
+            )}
+          </div>
+          {choices.length > 0 && (
+            <PieceChoice
+              choices={choices}
+              chosen={form.values.pieceIds}
+              error={form.errors.pieceIds}
+              onChange={(ids) => form.set('pieceIds', ids)}
+            />
+          )}
+          {form.values.pieceIds.length === 0 && (
+            <MassField label="Dry fibre in each pot" {...form.field('fibre')} hint="where no pieces are chosen" />
+          )}
+        </div>
+        <section className="grid gap-2 p-4 rounded-lg bg-card" aria-labelledby="pots" aria-live="polite">
+          <h2 id="pots">The pots</h2>
+          {recipes ? (
+            <ol className="grid gap-1 list-decimal pl-6">
+              {recipes.map((recipe, i) => (
+                <li key={i}>{recipeInWords(recipe)}</li>
+              ))}
+            </ol>
+          ) : (
+            <p className="text-ink-soft">Say from where to where, and in how many pots.</p>
+          )}
+          <Cautions cautions={cautions} />
+        </section>
+        <div className="col-span-full flex flex-wrap gap-3 pb-3">
+          <FormError form={form} />
+          <FormButtons form={form} save="Plan the pots" onLeave={() => router.back()} />
+        </div>
+      </Form>
+    </>
+  );
+}

@@ -1,0 +1,130 @@
+'use client';
+
+import { Segmented } from 'antd';
+import { parseLoopM } from '../../../core/bench/hankLoop';
+import { readingIfTyped, readOrNull } from '../../../core/common/inputError';
+import { requireWithin } from '../../../core/common/require';
+import { parseNumber } from '../../../core/common/units';
+import { type Drive, type HungRemedy, hungRemedy, hungTwist, treadlesFor } from '../../../core/twist/spinning';
+import { TextField } from '../../../ui/controls/Field';
+import { useKeptChoices } from '../../../ui/controls/useLocalStorage';
+import { Notice } from '../../../ui/feedback/Notice';
+import { Twist } from '../../../ui/figures/Figures';
+import { useSystem } from '../../../ui/frame/Providers';
+
+const NOTHING_TYPED = { loop: '', halfTurns: '', sides: 'Z' as 'S' | 'Z', plied: 'S' as 'S' | 'Z', washed: false };
+
+/** A skein that hangs by itself turns until it rests: how much twist it has too much of, and what to do about it. */
+export function HungSkein({ drive, each }: { drive: Drive; each: string }) {
+  const system = useSystem();
+  const [asked, ask] = useKeptChoices('hung skein', NOTHING_TYPED);
+  const loop = readingIfTyped(asked.loop, () => parseLoopM(asked.loop, system, ''));
+  const halfTurns = readingIfTyped(asked.halfTurns, () => requireWithin(parseNumber(asked.halfTurns, ''), 0, 200, ''));
+  const isAsked = loop.value !== undefined && halfTurns.value !== undefined;
+  const hung = readOrNull(() => (isAsked ? hungTwist(loop.value!, halfTurns.value!, asked.sides) : null));
+  return (
+    <section className="grid gap-3 p-4 rounded-lg bg-card" aria-labelledby="hung">
+      <h2 id="hung">A hung skein</h2>
+      <p className="text-ink-soft">
+        Hang the open skein over a finger, hold its lower end still, then let it go. Count how often it turns half round
+        until it rests.
+      </p>
+      <div className="grid grid-cols-2 gap-x-4">
+        <TextField
+          name="hung loop"
+          label="Once round the skein"
+          value={asked.loop}
+          onChange={(typed) => ask({ loop: typed })}
+          error={loop.error}
+          placeholder="1.5 m"
+        />
+        <TextField
+          name="hung turns"
+          label="Half turns"
+          value={asked.halfTurns}
+          onChange={(typed) => ask({ halfTurns: typed })}
+          error={halfTurns.error}
+          hint="0: it hangs open"
+          inputMode="numeric"
+        />
+      </div>
+      <div className="grid grid-cols-[1fr_auto] gap-x-4 gap-y-2 items-center max-phone:grid-cols-1 [&_.ant-segmented]:justify-self-start">
+        <span id="hung-sides">Its two sides lie round each other like</span>
+        <Segmented
+          aria-labelledby="hung-sides"
+          options={['S', 'Z']}
+          value={asked.sides}
+          onChange={(sides) => ask({ sides: sides as 'S' | 'Z' })}
+        />
+        <span id="hung-plied">It was plied</span>
+        <Segmented
+          aria-labelledby="hung-plied"
+          options={['S', 'Z']}
+          value={asked.plied}
+          onChange={(plied) => ask({ plied: plied as 'S' | 'Z' })}
+        />
+        <span id="hung-washed">It is</span>
+        <Segmented
+          aria-labelledby="hung-washed"
+          options={[
+            { value: 'fresh', label: 'not washed yet' },
+            { value: 'washed', label: 'washed and dry' },
+          ]}
+          value={asked.washed ? 'washed' : 'fresh'}
+          onChange={(state) => ask({ washed: state === 'washed' })}
+        />
+      </div>
+      {isAsked &&
+        (hung ? (
+          <Remedy remedy={hungRemedy(hung, asked.plied)} drive={drive} each={each} washed={asked.washed} />
+        ) : (
+          <Notice tone="good">It does not turn: it is balanced, as far as a hung skein tells.</Notice>
+        ))}
+    </section>
+  );
+}
+
+/** Less than this is nothing that one sees in the cloth, and often goes out in the wash: a rule of thumb. */
+const SMALL_PER_M = 4;
+
+function Remedy({
+  remedy: { what, turnsPerM, wheelTurns },
+  drive,
+  each,
+  washed,
+}: {
+  remedy: HungRemedy;
+  drive: Drive;
+  each: string;
+  washed: boolean;
+}) {
+  const way = wheelTurns === 'S' ? 'anticlockwise' : 'clockwise';
+  const treadles = Number(treadlesFor(turnsPerM, 1, drive).toFixed(1));
+  return (
+    <>
+      <Notice tone={turnsPerM < SMALL_PER_M ? 'plain' : 'tight'}>
+        <strong>{what === 'take' ? 'Too much ply twist' : 'Too little ply twist'}</strong>:{' '}
+        {what === 'take' ? 'take out' : 'add'} <Twist perM={turnsPerM} /> at least. That is{' '}
+        <strong>
+          {treadles} {each} to a metre
+        </strong>
+        , turning {way} ({wheelTurns}).
+      </Notice>
+      <ul className="list-disc pl-6">
+        {!washed && (
+          <li>
+            It was not washed: twist that sleeps wakes in water, and a little of what is too much goes. Wash it, dry it
+            without weight, and hang it again before you change anything.
+          </li>
+        )}
+        {turnsPerM < SMALL_PER_M && <li>So little is rarely seen in the cloth; a wash may be all it needs.</li>}
+        {what === 'take' ? (
+          <li>Or hang a length of it with a weight on its end and let it run back until it rests.</li>
+        ) : (
+          <li>It cannot run back into it: it has to go through the wheel once more, with the ply’s own twist.</li>
+        )}
+        <li>Bending and its own weight hide some of it: this is the least there is.</li>
+      </ul>
+    </>
+  );
+}
