@@ -7,6 +7,7 @@ import { BAND_COLUMNS, BAND_TEXTS } from '../core/yarn/band';
 import { FIBRE_NAMES, YARN_KINDS } from '../core/yarn/fibre';
 import { PIECE_FORMS, JOINTS, OPERATION_KINDS, WRITE_OFF_REASONS } from '../core/yarn/piece';
 import { INGREDIENT_KINDS, type Recipe } from '../core/dyeing/recipe';
+import { parsePrice } from '../core/market/price';
 import { REEL_KINDS } from '../core/minis/miniLoops';
 import { PLY_METHODS } from '../core/twist/plying';
 import { HAND_FORMS } from '../core/winding/run';
@@ -51,6 +52,8 @@ const tool = {
   measured_figures: jsonHolding(z.array(z.string()), 'must be an array of names of figures'),
   removed_at: time.nullable(),
 };
+
+const price = z.string().refine((text) => readOrNull(() => parsePrice(text)) !== null, 'must be a price, like 6.50 €');
 
 const radii = jsonHolding(z.array(whole).min(1), 'must be an array of whole millimetres');
 
@@ -384,6 +387,14 @@ export const archiveTables = {
     request_key: z.string().nullable(),
   }),
   bath_piece: z.strictObject({ bath_id: id, piece_id: id }),
+  offer: z.strictObject({ id, piece_id: id.nullable(), plan_id: id.nullable(), kit: wholeOrNone, price }),
+  sale: z.strictObject({
+    operation_id: id,
+    first_id: id,
+    price: z.union([z.literal(''), price]),
+    plan_id: id.nullable(),
+    kit: wholeOrNone,
+  }),
   joined: z.strictObject({
     operation_id: id,
     joint: z.enum(JOINTS),
@@ -581,6 +592,8 @@ const UPGRADES: Record<number, (tables: OldTables) => OldTables> = {
     ],
     bath: [],
     bath_piece: [],
+    offer: [],
+    sale: [],
   }),
 };
 

@@ -10,11 +10,17 @@ export interface Label {
   lines: readonly string[];
   /** Where its code leads. */
   url: string;
+  /** The maker's, a PNG as a data URL. */
+  logo?: string;
 }
 
 const POINTS_PER_MM = 72 / 25.4;
 const PADDING_MM = 2.6;
 const HOLE_MM = 2.5;
+/** Above the words, on what is higher than wide. */
+const LOGO_MM = 12;
+/** Lower than this, nobody would know it: it is left out. */
+const LEAST_LOGO_MM = 4;
 const LARGEST_TITLE = 11;
 const SMALLEST_TITLE = 6.5;
 /** Millimetres to one module of the code: finer ones a phone does not read from a home printer. */
@@ -44,18 +50,16 @@ export async function labelsPdf(
     width: sheet.widthMm * POINTS_PER_MM,
     height: sheet.heightMm * POINTS_PER_MM,
   }));
+  const areas = labels.map((label, i) => areasOf(codes[i]!, label.logo !== undefined, boxes[i]!, sheet));
   // One size for all of them: as large as the fullest label bears.
-  const title = Math.min(
-    LARGEST_TITLE,
-    ...labels.map((label, i) => largestTitle(document, label, areasOf(codes[i]!, boxes[i]!, sheet))),
-  );
+  const title = Math.min(LARGEST_TITLE, ...labels.map((label, i) => largestTitle(document, label, areas[i]!)));
   places.forEach((place, i) => {
     if (i === 0 || place.page !== places[i - 1]!.page) {
       document.addPage();
       drawMarks(document, sheet);
     }
     if (sheet.hole) drawHole(document, boxes[i]!);
-    drawLabel(document, labels[i]!, codes[i]!, areasOf(codes[i]!, boxes[i]!, sheet), title);
+    drawLabel(document, labels[i]!, codes[i]!, areas[i]!, title);
   });
   document.end();
   return done;
@@ -87,8 +91,15 @@ function drawHole(document: PDFKit.PDFDocument, { x, y, width }: Box): void {
     .stroke();
 }
 
-function drawLabel(document: PDFKit.PDFDocument, label: Label, code: Code, { side, text }: Areas, title: number): void {
+function drawLabel(
+  document: PDFKit.PDFDocument,
+  label: Label,
+  code: Code,
+  { side, text, logo }: Areas,
+  title: number,
+): void {
   drawCode(document, code, side);
+  if (label.logo && logo.height > LEAST_LOGO_MM * POINTS_PER_MM) drawLogo(document, label.logo, logo);
   const lines = Array.from({ length: label.lines.length + 1 }, (_, left) => label.lines.length - left);
   const most = lines.find((many) => heightOf(document, rowsOf(label, title, many), text.width) <= text.height);
   if (most === undefined) {
@@ -123,32 +134,44 @@ export function codeOf(url: string): Code {
   return QRCode.create(url, { errorCorrectionLevel: 'M' }).modules;
 }
 
+function drawLogo(document: PDFKit.PDFDocument, logo: string, { x, y, width, height }: Box): void {
+  document.image(logo, x, y, { fit: [width, height], align: 'center', valign: 'center' });
+}
+
 interface Areas {
   side: Box;
   text: Box;
+  /** What is free for a logo. */
+  logo: Box;
 }
 
 /** Where the code lies, at the right side or beneath, and where the words. */
-function areasOf(code: Code, box: Box, sheet: LabelSheet): Areas {
+function areasOf(code: Code, hasLogo: boolean, box: Box, sheet: LabelSheet): Areas {
   const padding = PADDING_MM * POINTS_PER_MM;
   if (sheet.upright) {
     const top = sheet.hole ? HOLE_MM * 3.2 * POINTS_PER_MM : padding;
     const side = Math.min(box.width * 0.62, Math.max(code.size * MODULE_MM * POINTS_PER_MM, box.width * 0.4));
     const y = box.y + box.height - padding - side;
+    const height = hasLogo ? LOGO_MM * POINTS_PER_MM : 0;
+    const above = { x: box.x + padding, y: box.y + top, width: box.width - 2 * padding };
     return {
       side: { x: box.x + (box.width - side) / 2, y, width: side, height: side },
-      text: { x: box.x + padding, y: box.y + top, width: box.width - 2 * padding, height: y - box.y - top - padding },
+      text: { ...above, y: above.y + height, height: y - above.y - height - padding },
+      logo: { ...above, height: height - padding / 2 },
     };
   }
   const height = box.height - 2 * padding;
-  const side = Math.min(height, box.width * 0.4, Math.max(code.size * MODULE_MM * POINTS_PER_MM, height * 0.62));
+  const side = Math.min(
+    height,
+    box.width * 0.4,
+    Math.max(code.size * MODULE_MM * POINTS_PER_MM, height * (hasLogo ? 0.5 : 0.62)),
+  );
+  const x = box.x + box.width - padding - side;
+  // The code goes down to make room for a logo, as far as it leaves any.
+  const free = height - side;
   return {
-    side: {
-      x: box.x + box.width - padding - side,
-      y: box.y + padding + (height - side) / 2,
-      width: side,
-      height: side,
-    },
+    side: { x, y: box.y + padding + (hasLogo ? free : free / 2), width: side, height: side },
+    logo: { x, y: box.y + padding, width: side, height: Math.max(0, free - padding / 2) },
     text: { x: box.x + padding, y: box.y + padding, width: box.width - 3 * padding - side, height },
   };
 }

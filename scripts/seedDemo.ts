@@ -7,6 +7,7 @@ import { ternRock, ternRockPictures } from './ternRock';
 import { ternRockColours } from './ternRockColours';
 import { ternRockDyeing } from './ternRockDyeing';
 import { ternRockKnitting } from './ternRockKnitting';
+import { ternRockMarket } from './ternRockMarket';
 import { ternRockMinis } from './ternRockMinis';
 import { ternRockThread } from './ternRockThread';
 import { ternRockTwist } from './ternRockTwist';
@@ -23,6 +24,7 @@ async function main(file: string | undefined): Promise<void> {
   ternRockKnitting(db, new Date());
   ternRockColours(db, new Date());
   ternRockDyeing(db, new Date());
+  ternRockMarket(db, new Date());
   await ternRockPictures(db, pictureFolder(file), new Date());
   db.pragma('wal_checkpoint(TRUNCATE)');
   db.close();

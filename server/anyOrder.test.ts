@@ -742,7 +742,7 @@ class House {
       ),
       labels: pieces.flatMap((id) =>
         pieceById(db, id)
-          ? [labelOf(db, id, 'metric', 'http://localhost'), slipOf(db, id, 'imperial', 'http://localhost')]
+          ? [labelOf(db, { pieceId: id }, 'metric', 'http://localhost'), slipOf(db, id, 'imperial', 'http://localhost')]
           : [],
       ),
     };

@@ -51,6 +51,11 @@ export function everMade(db: Db, id: number): Pick<PieceRow, 'yarnId' | 'label' 
   return piece;
 }
 
+/** Whether a piece is on the shelf: it was made, and is neither used up nor something else by now. */
+export function isThere(db: Db, id: number): boolean {
+  return pieceById(db, id)?.consumedBy === null;
+}
+
 export interface NewPiece {
   yarnId: number;
   form: PieceForm;

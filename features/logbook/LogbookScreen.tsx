@@ -3,7 +3,7 @@
 import { Input } from 'antd';
 import { Link } from '../../ui/controls/Link';
 import { useRouter } from 'next/navigation';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import type { LogAsked, LogbookPage, LogDay, LogKind } from '../../server/logbook/logbook';
 import { ActionLink } from '../../ui/controls/ActionLink';
 import { Calendar } from '../../ui/figures/Calendar';
@@ -65,19 +65,13 @@ function dayContent(day: LogDay | undefined) {
   };
 }
 
-const TYPING_PAUSE_MS = 250;
-
 function Filters({ asked, yarn }: { asked: LogAsked; yarn: LogbookPage['yarn'] }) {
   const router = useRouter();
   const [words, setWords] = useState(asked.q);
-  const typing = useRef<ReturnType<typeof setTimeout>>(undefined);
   const look = (q: string) => {
     setWords(q);
-    clearTimeout(typing.current);
-    typing.current = setTimeout(
-      () => router.replace(addressOf({ ...asked, q: q.trim(), before: null })),
-      TYPING_PAUSE_MS,
-    );
+    // At once, without waiting for more: what comes late would call off a page that is being opened meanwhile.
+    router.replace(addressOf({ ...asked, q: q.trim(), before: null }));
   };
   const isNarrowed = asked.q !== '' || asked.what !== '' || asked.yarn !== null || asked.day !== '';
   return (
@@ -98,7 +92,7 @@ function Filters({ asked, yarn }: { asked: LogAsked; yarn: LogbookPage['yarn'] }
         {KINDS.map((kind) => (
           <Link
             key={kind}
-            href={addressOf({ ...asked, before: null, what: asked.what === kind ? '' : kind })}
+            href={addressOf({ ...asked, q: words.trim(), before: null, what: asked.what === kind ? '' : kind })}
             aria-current={asked.what === kind ? 'true' : undefined}
           >
             {kind}

@@ -54,6 +54,8 @@ test('only what says that it is JSON is read as such; what is too large is refus
   expect(ask(large(2), 'POST', '/yarns/1')).toBe(413);
   expect(ask(large(20), 'POST', '/api/yarns/1/pictures')).toBeNull();
   expect(ask(large(21), 'POST', '/api/yarns/1/pictures')).toBe(413);
+  expect(ask({ 'content-type': 'image/png', 'content-length': '20971520' }, 'POST', '/api/market/logo')).toBeNull();
+  expect(ask(large(21), 'POST', '/api/market/logo')).toBe(413);
   expect(ask(large(300), 'POST', '/api/archive')).toBeNull();
 });
 

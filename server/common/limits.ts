@@ -20,7 +20,7 @@ const LARGEST_FORM_BYTES = MB;
 
 const LIMITS: readonly (readonly [RegExp, BodyLimit])[] = [
   [/^\/api\/archive$/, { largestBytes: LARGEST_ARCHIVE_BYTES }],
-  [/^\/api\/(yarns|operations)\/[^/]+\/pictures$/, { largestBytes: LARGEST_PICTURE_BYTES }],
+  [/^\/api\/((yarns|operations)\/[^/]+\/pictures|market\/logo)$/, { largestBytes: LARGEST_PICTURE_BYTES }],
   [/^\/api\/(yarns\/import|csv\/[^/]+)$/, { largestBytes: LARGEST_LIST_BYTES }],
   // Nothing is written by a calculation.
   [/^\/api\/calc\//, { largestBytes: LARGEST_JSON_BYTES }],

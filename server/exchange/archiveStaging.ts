@@ -28,6 +28,7 @@ import { checked } from '../common/result';
 import { RUN_KINDS } from '../logbook/runKinds';
 import { isPlan } from '../winding/runPlan';
 import { isSchools } from '../bench/schools';
+import { isMaker } from '../market/maker';
 import { isStrandHabits } from '../yarn/strandWays';
 import { isTwistLimits } from '../twist/twistLimits';
 import { type Sql, sql, sqlName } from '../../db/common/sql';
@@ -71,6 +72,7 @@ const SETTINGS: Record<string, ((json: string) => boolean) | undefined> = {
   'strand habits': isStrandHabits,
   'twist limits': isTwistLimits,
   time: isBenchTime,
+  maker: isMaker,
 };
 
 /**

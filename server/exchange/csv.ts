@@ -2,6 +2,9 @@ import { recordWeighing } from '../yarn/operationCommands';
 import { massOfReading, readingOfFields } from '../common/weighing';
 import { bandTexts } from '../../core/yarn/band';
 import { fibresInWords } from '../../core/yarn/fibre';
+import { GRAMS_PER_OUNCE, METRES_PER_YARD } from '../../core/common/units';
+import { pricesInWords } from '../../core/market/price';
+import { pathOf } from '../../core/market/sellable';
 import { InputError } from '../../core/common/inputError';
 import type { Db } from '../../db/common/connection';
 import { rowsForCsv } from '../../db/exchange/csv';
@@ -11,13 +14,15 @@ import { CSV_FIELDS, CSV_FIELD_NAMES, type CsvField } from '../../formats/yarnCs
 import { csvLines, type CsvTableName } from '../../formats/tablesCsv';
 import type { NewWeighings } from './csvRead';
 import { heavy } from './heavy';
+import { type Ware, waresForSale } from '../market/wares';
 import { undoOperation } from '../yarn/pieces';
 import { allYarnIds } from '../../db/yarn/yarns';
 import { yarnPage, type YarnPage } from '../yarn/yarnViews';
 
 /** Tables as they leave the app; lists of numbers and flags are put as words there. */
-export function* csvOf(db: Db, table: CsvTableName | 'yarns'): Generator<string> {
+export function* csvOf(db: Db, table: CsvTableName | 'yarns' | 'stock'): Generator<string> {
   if (table === 'yarns') yield* yarnsCsv(db);
+  else if (table === 'stock') yield* csvLines('stock', waresForSale(db).map(stockRow), STOCK_COLUMNS);
   else yield* csvLines(table, flagged(rowsForCsv(db, table)));
 }
 
@@ -65,6 +70,39 @@ function yarnCells({ yarn, pieces }: YarnPage): Record<CsvField, string> {
       ? same.map(({ mass }) => `${mass!.massG} g`).join('; ')
       : '',
     loop: text(same[0]?.loopM ? same[0].loopM * 100 : null, ' cm'),
+  };
+}
+
+const STOCK_COLUMNS = [
+  'what',
+  'label',
+  'lot',
+  'fibre',
+  'mass_g',
+  'mass_oz',
+  'length_m',
+  'length_yd',
+  'price',
+  'per_100_g',
+  'code',
+];
+
+/** What is for sale, for a spreadsheet: in the units of both sides of the sea, as on the labels. */
+function stockRow({ sellable, title, label, lot, fibres, massG, lengthM, price }: Ware) {
+  const inUnit = (value: number | null, unit: number, decimals: number) =>
+    value === null ? null : Number((value / unit).toFixed(decimals));
+  return {
+    what: title,
+    label,
+    lot,
+    fibre: fibresInWords(fibres),
+    mass_g: inUnit(massG, 1, 2),
+    mass_oz: inUnit(massG, GRAMS_PER_OUNCE, 3),
+    length_m: inUnit(lengthM, 1, 1),
+    length_yd: inUnit(lengthM, METRES_PER_YARD, 1),
+    price: price!,
+    per_100_g: pricesInWords(price!, massG)[1]?.replace(' / 100 g', '') ?? '',
+    code: pathOf(sellable),
   };
 }
 

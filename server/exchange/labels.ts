@@ -7,8 +7,9 @@ import { fibresInWords } from '../../core/yarn/fibre';
 import { endsOf } from '../../core/bench/schools';
 import { type Figure, inWords, lengthFigure, fineMassFigure } from '../../core/common/format';
 import { InputError } from '../../core/common/inputError';
-import { LABEL_LINES, type LabelLine, pricesInWords, USUAL_LABEL_LINES } from '../../core/exchange/labelText';
-import { massOf } from '../../core/yarn/piece';
+import { LABEL_LINES, type LabelLine, USUAL_LABEL_LINES } from '../../core/exchange/labelText';
+import { pricesInWords } from '../../core/market/price';
+import { pathOf, readKit, type Sellable } from '../../core/market/sellable';
 import { LABEL_SHEET_NAMES, LABEL_SHEETS, type LabelSheet } from '../../core/exchange/labelSheet';
 import type { UnitSystem } from '../../core/common/units';
 import type { Db } from '../../db/common/connection';
@@ -23,15 +24,22 @@ import { heavy } from './heavy';
 import { plannedUse } from '../yarn/plannedUse';
 import { checked } from '../common/result';
 import { workFromOf } from '../yarn/workedEnd';
-import { massFactOf } from '../common/weighing';
-import { nameOfYarn, pieceView, yarnView } from '../yarn/yarnViews';
+import { maker } from '../market/maker';
+import { type Ware, wareOf } from '../market/wares';
+import { pieceView, yarnView } from '../yarn/yarnViews';
+
+/** A list in an address: "1,2,3". */
+const listed = <T>(pattern: RegExp, each: (one: string) => T) =>
+  z
+    .string()
+    .regex(pattern, 'say which pieces')
+    .transform((list) => list.split(',').filter(Boolean).map(each))
+    .default([]);
 
 const ask = z.strictObject({
-  pieces: z
-    .string()
-    .regex(/^\d{1,15}(,\d{1,15})*$/, 'say which pieces')
-    .transform((ids) => ids.split(',').map(Number))
-    .pipe(z.array(z.number()).max(1000, 'at most 1000 labels')),
+  pieces: listed(/^(\d{1,15}(,\d{1,15})*)?$/, (id): Sellable => ({ pieceId: Number(id) })),
+  /** Kits that were packed, by plan and number: "3-1,3-2". */
+  kits: listed(/^(\d{1,15}-\d{1,6}(,\d{1,15}-\d{1,6})*)?$/, (key): Sellable => readKit(key)!),
   sheet: z.enum(LABEL_SHEET_NAMES),
   /** Which lines stand on them; left out: what a buyer wants to know. */
   lines: z
@@ -39,10 +47,8 @@ const ask = z.strictObject({
     .transform((names) => names.split(',').filter(Boolean))
     .pipe(z.array(z.enum(LABEL_LINES, 'there is no such line')))
     .default([...USUAL_LABEL_LINES]),
-  /** Of each; left out: none. */
+  /** Of each; left out: what it is offered at on the market table, if it is. */
   price: z.string().max(40, 'at most 40 characters').default(''),
-  /** Instead of the name on the band. */
-  maker: z.string().max(80, 'at most 80 characters').default(''),
   /** Labels of the first sheet that are used already. */
   skip: z.coerce.number<string>('a whole number').int('a whole number').min(0).max(99).default(0),
 });
@@ -60,10 +66,12 @@ export async function labelSheet(
   origin: string,
   signal?: AbortSignal,
 ): Promise<Buffer> {
-  const { pieces, sheet, skip, ...text } = checked(ask, asked);
+  const { pieces, kits, sheet, skip, ...text } = checked(ask, asked);
   const paper: LabelSheet = LABEL_SHEETS[sheet];
-  const labels = pieces.map((id) =>
-    paper.full ? slipOf(db, id, system, origin) : labelOf(db, id, system, origin, text),
+  const labels = requireSome([...kits, ...pieces]).map((what) =>
+    'pieceId' in what && paper.full
+      ? slipOf(db, what.pieceId, system, origin)
+      : labelOf(db, what, system, origin, text),
   );
   const sheetful = { labels, sheet: paper, fonts: fonts(), skip };
   return Buffer.from(await heavy('labels', sheetful, { signal }));
@@ -75,68 +83,94 @@ export async function labelSheet(
  * @throws InputError as `labelSheet`
  */
 export function firstLabel(db: Db, asked: Record<string, string>, system: UnitSystem, origin: string): Label {
-  const { pieces, ...text } = checked(ask, asked);
-  return labelOf(db, pieces[0]!, system, origin, text);
+  const { pieces, kits, ...text } = checked(ask, asked);
+  return labelOf(db, requireSome([...kits, ...pieces])[0]!, system, origin, text);
+}
+
+const MOST_LABELS = 1000;
+
+function requireSome(sellables: readonly Sellable[]): readonly Sellable[] {
+  if (sellables.length === 0) throw new InputError('say which pieces', 'pieces');
+  if (sellables.length > MOST_LABELS) throw new InputError(`at most ${MOST_LABELS} labels`, 'pieces');
+  return sellables;
 }
 
 /** What is chosen of a label's words. */
 interface LabelText {
   lines: readonly LabelLine[];
   price: string;
-  maker: string;
 }
 
-const ALL_OF_IT: LabelText = { lines: LABEL_LINES, price: '', maker: '' };
+const ALL_OF_IT: LabelText = { lines: LABEL_LINES, price: '' };
 
 /**
- * What stands on a piece's label: what it is, how much, of what, and where it comes from.
+ * What stands on the label of a piece or of a kit: what it is, how much, of what, for how much, and where it comes from.
  *
- * @throws InputError where there is no such piece
+ * @throws InputError where there is no such piece, or no such kit is packed
  */
 export function labelOf(
   db: Db,
-  pieceId: number,
+  what: Sellable,
   system: UnitSystem,
   origin: string,
-  { lines, price, maker }: LabelText = ALL_OF_IT,
+  { lines, price }: LabelText = ALL_OF_IT,
 ): Label {
-  const piece = pieceById(db, pieceId);
-  if (!piece) throw new InputError('one of these pieces is not there', 'pieces');
-  const yarn = yarnView(db, piece.yarnId)!;
-  const mass = massFactOf(piece);
-  const { lengthM: length, colourway } = pieceView(db, yarn, piece);
-  const lengthM = length?.mean;
-  const mini = miniOfPiece(db, pieceId);
-  const parent = mini && operationPiecesOf(db, mini.operationId).find(({ side }) => side === 'in');
-  const from = parent && `${mini.place} of ${mini.places} from ${everMade(db, parent.pieceId).label.toLowerCase()}`;
-  const lot = colourway ? colourway.dyeLot : yarn.printed.dyeLot;
-  const massG = mass ? massOf(mass, yarn.fibres).mean : null;
-  const about = yarn.grist?.guess ? 'about ' : '';
-  const words: Record<LabelLine, string | undefined> = {
-    fibre: fibresInWords(yarn.fibres),
-    lot: lot && `lot ${lot}`,
-    needle: [yarn.needleMm && `needle ${yarn.needleMm} mm`, yarn.gauge && gaugeInWords(yarn.gauge)]
-      .filter(Boolean)
-      .join(', '),
-    care: careInWords(yarn.careSymbols) || yarn.care,
-    maker: maker || yarn.maker,
-    piece: lines.includes('origin') && from ? `${piece.label}, ${from}` : piece.label,
-    origin: lines.includes('piece') ? undefined : from,
+  const ware = wareOf(db, what);
+  if (!ware) throw new InputError('one of these is not there', 'pieces');
+  const { massG, lengthM } = ware;
+  const own = maker(db);
+  const words: Partial<Record<LabelLine, string>> = {
+    fibre: fibresInWords(ware.fibres),
+    lot: ware.lot && `lot ${ware.lot}`,
+    maker: own.name || ware.maker,
+    ...('pieceId' in what ? pieceLines(db, what.pieceId, lines) : { piece: `kit ${what.kit}` }),
   };
+  const first = 'kit' in what ? kitLine(db, ware) : '';
   return {
-    title: colourway ? nameOfYarn({ ...yarn, colourName: colourway.name }) : yarn.name,
+    title: ware.title,
     figures: [
-      mass ? inBoth((system) => fineMassFigure(mass.massG, system), system) : '',
-      lengthM === undefined ? '' : `${about}${inBoth((system) => lengthFigure(lengthM, system), system)}`,
+      massG === null ? '' : inBoth((system) => fineMassFigure(massG, system), system),
+      lengthM === null
+        ? ''
+        : `${ware.isGuess ? 'about ' : ''}${inBoth((system) => lengthFigure(lengthM, system), system)}`,
     ]
       .filter(Boolean)
       .join(' · '),
     lines: [
-      pricesInWords(price, massG).join(', '),
+      pricesInWords(price || (ware.price ?? ''), massG).join(', '),
+      first,
       ...LABEL_LINES.filter((line) => lines.includes(line)).map((line) => words[line] ?? ''),
     ].filter(Boolean),
-    url: `${origin}/pieces/${pieceId}`,
+    url: origin + pathOf(what),
+    ...(own.logo !== null && lines.includes('logo') && { logo: own.logo }),
   };
+}
+
+/** What only one piece has: its needle and care, its own name, and where in its skein it lay. */
+function pieceLines(db: Db, pieceId: number, lines: readonly LabelLine[]): Partial<Record<LabelLine, string>> {
+  const piece = pieceById(db, pieceId)!;
+  const yarn = yarnView(db, piece.yarnId)!;
+  const mini = miniOfPiece(db, pieceId);
+  const parent = mini && operationPiecesOf(db, mini.operationId).find(({ side }) => side === 'in');
+  const from = parent && `${mini.place} of ${mini.places} from ${everMade(db, parent.pieceId).label.toLowerCase()}`;
+  return {
+    needle: [yarn.needleMm && `needle ${yarn.needleMm} mm`, yarn.gauge && gaugeInWords(yarn.gauge)]
+      .filter(Boolean)
+      .join(', '),
+    care: careInWords(yarn.careSymbols) || yarn.care,
+    piece: lines.includes('origin') && from ? `${piece.label}, ${from}` : piece.label,
+    origin: lines.includes('piece') ? undefined : from,
+  };
+}
+
+/** How many minis a kit is, and which colours where they have names of their own. */
+function kitLine(db: Db, { pieces }: Ware): string {
+  const colours = pieces.flatMap(({ id }) => {
+    const row = pieceById(db, id)!;
+    return pieceView(db, yarnView(db, row.yarnId)!, row).colourway?.name ?? [];
+  });
+  const names = [...new Set(colours)].join(', ');
+  return `${pieces.length} mini${pieces.length === 1 ? '' : 's'}${names && `: ${names}`}`;
 }
 
 /** In the units that are used here, and beside them in the other ones: yarn is sold to both. */
@@ -148,7 +182,7 @@ function inBoth(figure: (system: UnitSystem) => Figure, system: UnitSystem): str
 
 /** The same, with all that is worth knowing years later: how it was wound, from where it is worked, what lies along it. */
 export function slipOf(db: Db, pieceId: number, system: UnitSystem, origin: string): Label {
-  const label = labelOf(db, pieceId, system, origin);
+  const label = labelOf(db, { pieceId }, system, origin);
   const piece = pieceById(db, pieceId)!;
   const yarn = yarnView(db, piece.yarnId)!;
   const { needleMm: guess } = yarn.guesses;

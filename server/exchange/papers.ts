@@ -15,6 +15,7 @@ import { InputError } from '../../core/common/inputError';
 import { isWoundAsBall, takeOffSteps } from '../../core/winding/run';
 import { DIFFERENCES, CONSUMPTIONS } from '../../core/yarn/threadBalance';
 import { inMetres, type UnitSystem } from '../../core/common/units';
+import { pricesInWords, totalsOf } from '../../core/market/price';
 import type { Db } from '../../db/common/connection';
 import { heatInWords, recipeInWords } from '../../core/dyeing/recipeWords';
 import type { OperationKind } from '../../core/yarn/piece';
@@ -30,6 +31,8 @@ import { dayOf } from '../common/days';
 import { heavy } from './heavy';
 import { fonts } from './labels';
 import { linesOf, type LogLine } from '../logbook/logbook';
+import { maker } from '../market/maker';
+import { waresForSale } from '../market/wares';
 import { runPage } from '../winding/runEvents';
 import { yarnOverview } from '../logbook/yarnOverview';
 
@@ -156,6 +159,38 @@ function swiftFigure(
   if (setting === null) return '–';
   if ('hole' in setting) return setting.hole === null ? '–' : `hole ${setting.hole}`;
   return inWords(sizeFigure('openDiameterMm' in setting ? setting.openDiameterMm : setting.gapMm, system));
+}
+
+/** What is for sale, with prices, to lie beside the table. */
+export async function stockPdf(db: Db, system: UnitSystem, origin: string, signal?: AbortSignal): Promise<Buffer> {
+  return printed(stockPaper(db, system, origin), system, signal);
+}
+
+export function stockPaper(db: Db, system: UnitSystem, origin: string): Paper {
+  const wares = waresForSale(db);
+  const { name } = maker(db);
+  return {
+    title: name ? `${name}: stock list` : 'Stock list',
+    under: `${dayOf(new Date())}, ${wares.length} for sale`,
+    colourHex: null,
+    url: `${origin}/market`,
+    blocks: [
+      {
+        kind: 'table',
+        head: ['What', 'Lot', 'Mass', 'Length', 'Price', 'For 100 g'],
+        rows: wares.map(({ title, label, lot, massG, lengthM, isGuess, price }) => [
+          `${title}, ${label.toLowerCase()}`,
+          lot,
+          massG === null ? '' : inWords(fineMassFigure(massG, system)),
+          lengthM === null ? '' : `${isGuess ? 'about ' : ''}${inWords(lengthFigure(lengthM, system))}`,
+          price!,
+          pricesInWords(price!, massG)[1]?.replace(' / 100 g', '') ?? '',
+        ]),
+        widths: [3, 0.9, 1, 1.1, 1, 1.1],
+      },
+      { kind: 'text', words: `Together ${totalsOf(wares.map(({ price }) => price!)).join(' and ') || 'nothing'}.` },
+    ],
+  };
 }
 
 /** A yarn's full story: its band, how much there is, what was done, and where every gram went. */

@@ -10,7 +10,7 @@ import type { MassFact } from '../../core/yarn/piece';
 import type { Db } from '../../db/common/connection';
 import { type MiniPlanRow, miniPlanById, miniPlans, type MiniRow, minisOfPlan } from '../../db/minis/minis';
 import { operationById, type OperationPieceRow, operationPiecesOf } from '../../db/yarn/operations';
-import { everMade, pieceById, wetBy } from '../../db/yarn/pieces';
+import { everMade, isThere, pieceById, wetBy } from '../../db/yarn/pieces';
 import { type RunRow, runsOfPlan } from '../../db/winding/runs';
 import { type MiniPlanContent, readMiniPlanContent } from './miniPlanContent';
 import { strandOf } from './miniParents';
@@ -175,10 +175,6 @@ function coloursOfParent(
   const row = pieceById(db, pieceId);
   if (!row || coloursOfYarn(db, yarnId).order.length === 0) return [];
   return coloursFrom(fromEnd, coloursOfPiece(db, pieceView(db, yarnView(db, row.yarnId)!, row)));
-}
-
-function isThere(db: Db, pieceId: number): boolean {
-  return pieceById(db, pieceId)?.consumedBy === null;
 }
 
 function madeMini(db: Db, row: MiniRow, parts: readonly OperationPieceRow[], yarns: readonly YarnView[]): MadeMini {

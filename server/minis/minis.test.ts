@@ -12,6 +12,7 @@ import { readIn } from '../../tests/support/archiveTesting';
 import { reels, removeTool, saveTool } from '../bench/bench';
 import { noteFault } from '../yarn/measurementForms';
 import { labelOf, labelSheet } from '../exchange/labels';
+import { saveMaker } from '../market/maker';
 import { operationPage } from '../logbook/operationPage';
 import { treatPieces, untreatPieces, weighPiece } from '../yarn/pieceOperations';
 import { packKit, weighDried } from './miniCare';
@@ -569,7 +570,7 @@ describe('labels', () => {
   test('say what it is, how much, of what, where it comes from, and lead to its page', () => {
     const { db, planId } = counted();
     const [, second] = miniPlanPage(db, planId)!.minis;
-    const label = labelOf(db, second!.pieceId, 'metric', 'http://tern-rock.example');
+    const label = labelOf(db, { pieceId: second!.pieceId }, 'metric', 'http://tern-rock.example');
     expect(label).toMatchObject({
       title: 'Causeway, Low tide',
       figures: '12\u00a0g\u00a0/\u00a00.423\u00a0oz · 43\u00a0m\u00a0/\u00a047\u00a0yd',
@@ -578,12 +579,13 @@ describe('labels', () => {
     expect(label.lines).toEqual(
       expect.arrayContaining(['75 % wool, 25 % nylon', 'lot 2217', 'Mini skein 2, 2 of 9 from hank 1']),
     );
-    expect(labelOf(db, second!.pieceId, 'imperial', '').figures).toBe(
+    expect(labelOf(db, { pieceId: second!.pieceId }, 'imperial', '').figures).toBe(
       '0.423\u00a0oz\u00a0/\u00a012\u00a0g · 47\u00a0yd\u00a0/\u00a043\u00a0m',
     );
     // For a stall: what is the maker's own business is left off, and the price for 100 g is worked out.
-    const stall = { lines: ['fibre', 'lot', 'maker'] as const, price: '3 €', maker: 'Tern Rock' };
-    expect(labelOf(db, second!.pieceId, 'metric', '', stall).lines).toEqual([
+    idOf(saveMaker(db, { name: 'Tern Rock', isLogoKept: false }));
+    const stall = { lines: ['fibre', 'lot', 'maker'] as const, price: '3 €' };
+    expect(labelOf(db, { pieceId: second!.pieceId }, 'metric', '', stall).lines).toEqual([
       '3 €, 25.00 € / 100 g',
       '75 % wool, 25 % nylon',
       'lot 2217',

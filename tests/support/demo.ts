@@ -5,6 +5,7 @@ import { ternRock, ternRockPictures } from '../../scripts/ternRock';
 import { ternRockColours } from '../../scripts/ternRockColours';
 import { ternRockDyeing } from '../../scripts/ternRockDyeing';
 import { ternRockKnitting } from '../../scripts/ternRockKnitting';
+import { ternRockMarket } from '../../scripts/ternRockMarket';
 import { ternRockMinis } from '../../scripts/ternRockMinis';
 import { ternRockThread } from '../../scripts/ternRockThread';
 import { ternRockTwist } from '../../scripts/ternRockTwist';
@@ -17,12 +18,22 @@ export interface More {
   knitting?: boolean;
   colours?: boolean;
   dyeing?: boolean;
+  /** Of the minis and the dye book. */
+  market?: boolean;
 }
 
 /** Lays the demo data out in this database, which no server is to have open. */
 export async function layOutDemo(
   databaseFile: string,
-  { minis = false, twist = false, thread = false, knitting = false, colours = false, dyeing = false }: More = {},
+  {
+    minis = false,
+    twist = false,
+    thread = false,
+    knitting = false,
+    colours = false,
+    dyeing = false,
+    market = false,
+  }: More = {},
 ): Promise<void> {
   const db = openDatabase(databaseFile);
   ternRock(db, new Date());
@@ -32,6 +43,7 @@ export async function layOutDemo(
   if (knitting) ternRockKnitting(db, new Date());
   if (colours) ternRockColours(db, new Date());
   if (dyeing) ternRockDyeing(db, new Date());
+  if (market) ternRockMarket(db, new Date());
   await ternRockPictures(db, pictureFolder(databaseFile), new Date());
   db.close();
 }

@@ -8,6 +8,7 @@ import { upperFirst } from '../../core/common/format';
 import { Problem } from '../feedback/Notice';
 import { useUndoOffer } from '../feedback/UndoOffer';
 import { FilePick } from '../controls/FilePick';
+import { sendPicture } from './sendPicture';
 
 /** Pictures that are kept with a yarn or with what was done, and a place to add one. */
 export function Pictures({
@@ -31,7 +32,7 @@ export function Pictures({
 
   const add = async (file: File) => {
     setBusy(true);
-    setProblem(await send(to, file));
+    setProblem(await sendPicture(to, file));
     setBusy(false);
     router.refresh();
   };
@@ -76,20 +77,4 @@ export function Pictures({
       </div>
     </div>
   );
-}
-
-/** @returns what went wrong; empty where nothing did */
-async function send(to: string, file: File): Promise<string> {
-  try {
-    const answer = await fetch(to, { method: 'POST', body: file });
-    const body = (await answer.json()) as {
-      ok?: boolean;
-      errors?: Record<string, string>;
-      error?: { message: string };
-    };
-    if (answer.ok && body.ok) return '';
-    return body.error?.message ?? Object.values(body.errors ?? {})[0] ?? 'the app refused it';
-  } catch {
-    return 'The picture did not reach the app. Is it larger than 20 MB, or is the app away? Nothing was kept.';
-  }
 }

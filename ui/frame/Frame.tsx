@@ -92,10 +92,12 @@ export function Frame({ onBench, children }: { onBench: BenchWay[]; children: Re
   );
 }
 
+const WITHIN: Partial<Record<string, string>> = { '/yarns': '/pieces', '/minis': '/market' };
+
 function isAt(path: string, href: string): boolean {
   if (href === '/') return path === '/';
-  // A piece is a part of its yarn's page.
-  return path.startsWith(href) || (href === '/yarns' && path.startsWith('/pieces'));
+  // A piece is a part of its yarn's page; minis are what is sold most.
+  return path.startsWith(href) || path.startsWith(WITHIN[href] ?? '-');
 }
 
 function TabGlyph({ form }: { form: PieceForm }) {

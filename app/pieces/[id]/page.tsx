@@ -1,6 +1,7 @@
 import type { Metadata } from 'next';
 import { MEASURES } from '../../../features/yarns/measure/measures';
 import { PieceScreen } from '../../../features/yarns/piece/PieceScreen';
+import { PieceSale } from '../../../features/market/PieceSale';
 import { scales } from '../../../server/bench/bench';
 import { database } from '../../../server/common/database';
 import { lineageOf } from '../../../server/yarn/lineage';
@@ -9,6 +10,7 @@ import { coloursOfPiece, coloursOfYarn } from '../../../server/yarn/colours';
 import { plannedUse } from '../../../server/yarn/plannedUse';
 import { stoodDays } from '../../../server/winding/planPages';
 import { schools } from '../../../server/bench/schools';
+import { wareOf } from '../../../server/market/wares';
 import { piecePage } from '../../../server/yarn/yarnViews';
 
 export const metadata: Metadata = { title: 'Piece' };
@@ -30,6 +32,7 @@ export default async function Page({
       next={plannedUse(database(), page.piece.id) ?? null}
       along={coloursOfPiece(database(), page.piece)}
       palette={coloursOfYarn(database(), page.yarn.id).order}
+      sale={<PieceSale ware={wareOf(database(), { pieceId: page.piece.id }) ?? null} />}
       stood={page.piece.consumedBy === null ? stood : null}
     />
   );

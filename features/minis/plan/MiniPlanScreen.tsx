@@ -17,7 +17,7 @@ import { countMinis, putAway } from '../actions';
 import { CutMap } from '../planning/CutMap';
 import { DryForm } from './DryForm';
 import { KitList } from './KitList';
-import { LabelsPanel } from './LabelsPanel';
+import { type Labelled, LabelsPanel } from '../../../ui/labels/LabelsPanel';
 import { MadeMinis } from './MadeMinis';
 import styles from './MiniPlanScreen.module.css';
 import { SplitBalance } from './SplitBalance';
@@ -132,7 +132,7 @@ export function MiniPlanScreen({ page, scales }: { page: MiniPlanPage; scales: S
           />
           <TreatWays page={page} />
         </section>
-        {minis.length > 0 && <LabelsPanel page={page} />}
+        {minis.length > 0 && <LabelsPanel sets={labelSets(page)} />}
       </div>
       <div className="flex flex-wrap gap-y-2 gap-x-6 items-center mt-3">
         {untouched && page.endedAt === null && <Link href={`/minis/${page.id}/plan`}>Plan again</Link>}
@@ -150,6 +150,7 @@ export function MiniPlanScreen({ page, scales }: { page: MiniPlanPage; scales: S
         >
           {page.endedAt === null ? 'Archive this plan' : 'Bring it back'}
         </Button>
+        {minis.some(({ gone }) => !gone) && <Link href={`/market?plan=${page.id}`}>Put them on the market table</Link>}
         <a href={`/api/drawings/minis/${page.id}`} download>
           Download the cut map (SVG)
         </a>
@@ -160,6 +161,16 @@ export function MiniPlanScreen({ page, scales }: { page: MiniPlanPage; scales: S
       </div>
     </>
   );
+}
+
+/** Labels for minis by themselves, and for the kits that are packed. */
+function labelSets({ id, minis, kits }: MiniPlanPage): Labelled[] {
+  const there = minis.filter(({ gone }) => !gone).map(({ pieceId }) => String(pieceId));
+  const packed = kits.filter((kit) => kit.packed).map(({ number }) => `${id}-${number}`);
+  return [
+    { name: 'minis', of: 'pieces' as const, keys: there },
+    { name: 'kits', of: 'kits' as const, keys: packed },
+  ].filter(({ keys }) => keys.length > 0);
 }
 
 function standing({ plan, kits }: MiniPlanPage, made: number, toCome: number): string {

@@ -16,6 +16,9 @@ export function MinisScreen({ miniPlans, runs }: { miniPlans: readonly MiniPlanL
   return (
     <>
       <PageHead title="Minis">
+        <ActionLink href="/market" quiet>
+          Market table
+        </ActionLink>
         <ActionLink href="/minis/new">Plan minis</ActionLink>
       </PageHead>
       <RunsUnderWay runs={runs} />

@@ -23,6 +23,7 @@ function piece(values: Partial<YarnForm> = {}) {
         how={how}
         next={null}
         stood={null}
+        sale={null}
         along={coloursOfPiece(db, piecePage(db, pieceId)!.piece)}
         palette={[]}
       />,

@@ -1,5 +1,6 @@
 'use client';
 
+import type { ReactNode } from 'react';
 import { Link } from '../../../ui/controls/Link';
 import { hasFlaw } from '../../../core/yarn/faults';
 import { type MassFact, massOf, needsSwift, type OperationKind } from '../../../core/yarn/piece';
@@ -38,6 +39,7 @@ export function PieceScreen({
   scales,
   how,
   stood,
+  sale,
   along,
   palette,
 }: {
@@ -52,6 +54,8 @@ export function PieceScreen({
   along: readonly ColourAlong[];
   /** The yarn's colours, in their order. */
   palette: readonly string[];
+  /** Its place on the market table. */
+  sale: ReactNode;
   /** Days that this cake has stood, where the user's school lets it stand less. */
   stood: number | null;
 }) {
@@ -174,6 +178,7 @@ export function PieceScreen({
               )}
             </div>
           )}
+          {!gone && sale}
           {!gone && <Printed pieceId={piece.id} />}
           {others.length > 0 && (
             <nav

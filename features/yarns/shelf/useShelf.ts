@@ -72,15 +72,11 @@ export function useShelf(first: ShelfPage, askedFirst: Asked): Shelf {
     (change: Partial<Asked>) => {
       latest.current = { ...latest.current, ...change };
       setAsked(latest.current);
+      // At once, and not after the pause: an address that changes while a yarn is being opened calls the opening off.
+      const search = searchOf(latest.current);
+      window.history.replaceState(null, '', search ? `/yarns?${search}` : '/yarns');
       clearTimeout(typing.current);
-      typing.current = setTimeout(
-        () => {
-          const search = searchOf(latest.current);
-          window.history.replaceState(null, '', search ? `/yarns?${search}` : '/yarns');
-          void load(0);
-        },
-        'q' in change ? TYPING_PAUSE_MS : 0,
-      );
+      typing.current = setTimeout(() => void load(0), 'q' in change ? TYPING_PAUSE_MS : 0);
     },
     [load],
   );

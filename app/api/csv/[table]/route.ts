@@ -12,7 +12,7 @@ type Params = { params: Promise<{ table: string }> };
 export async function GET(_: Request, { params }: Params): Promise<Response> {
   const { table } = await params;
   return jsonResponse(() => {
-    const name = (['yarns', ...CSV_TABLE_NAMES] as const).find((each) => each === table);
+    const name = (['yarns', 'stock', ...CSV_TABLE_NAMES] as const).find((each) => each === table);
     if (!name) throw new NotFoundError('there is no such table');
     const db = readingDatabase();
     const stream = Readable.from(fromOwn(db, csvOf(db, name)));

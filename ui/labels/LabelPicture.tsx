@@ -2,9 +2,9 @@
 
 import dynamic from 'next/dynamic';
 import { useEffect, useState } from 'react';
-import type { LabelSheet } from '../../../core/exchange/labelSheet';
-import { Problem } from '../../../ui/feedback/Notice';
-import { contained } from '../../../ui/feedback/contained';
+import type { LabelSheet } from '../../core/exchange/labelSheet';
+import { Problem } from '../feedback/Notice';
+import { contained } from '../feedback/contained';
 
 const QRCode = contained(dynamic(() => import('antd/es/qr-code'), { ssr: false }));
 
@@ -13,6 +13,7 @@ interface Words {
   figures: string;
   lines: string[];
   url: string;
+  logo?: string;
 }
 
 /** Pixels to a millimetre: half as large again as it is printed. */
@@ -54,8 +55,19 @@ export function LabelPicture({ address, sheet }: { address: string; sheet: Label
             ))}
           </div>
           {/* It only shows how the code will lie there; the page that it opens is this plan's. */}
-          <span aria-hidden="true" className="flex-none">
-            <QRCode value={words.url} size={92} bordered={false} type="svg" color="#000" bgColor="#fff" />
+          <span aria-hidden="true" className="flex-none grid gap-2 justify-items-center">
+            {words.logo && (
+              // eslint-disable-next-line @next/next/no-img-element -- it comes with the words, as it is printed
+              <img src={words.logo} alt="" className="max-w-[92px] max-h-[48px]" />
+            )}
+            <QRCode
+              value={words.url}
+              size={words.logo ? 78 : 92}
+              bordered={false}
+              type="svg"
+              color="#000"
+              bgColor="#fff"
+            />
           </span>
         </figure>
       )}

@@ -1,14 +1,14 @@
 'use client';
 
 import { useSyncExternalStore } from 'react';
-import { Checkbox } from 'antd';
-import { LABEL_LINES, type LabelLine, USUAL_LABEL_LINES } from '../../../core/exchange/labelText';
-import { LABEL_SHEET_NAMES, LABEL_SHEETS, type LabelSheetName } from '../../../core/exchange/labelSheet';
-import type { MiniPlanPage } from '../../../server/minis/miniPlanPages';
-import { TextField } from '../../../ui/controls/Field';
-import { Choice } from '../../../ui/controls/Choice';
-import { Notice } from '../../../ui/feedback/Notice';
-import { useKeptChoices, useLocalStorage } from '../../../ui/controls/useLocalStorage';
+import { Checkbox, Segmented } from 'antd';
+import { LABEL_LINES, type LabelLine, USUAL_LABEL_LINES } from '../../core/exchange/labelText';
+import { LABEL_SHEET_NAMES, LABEL_SHEETS, type LabelSheetName } from '../../core/exchange/labelSheet';
+import { TextField } from '../controls/Field';
+import { Link } from '../controls/Link';
+import { Choice } from '../controls/Choice';
+import { Notice } from '../feedback/Notice';
+import { useKeptChoices, useLocalStorage } from '../controls/useLocalStorage';
 import { LabelPicture } from './LabelPicture';
 
 const LINE_WORDS: Record<LabelLine, string> = {
@@ -17,12 +17,21 @@ const LINE_WORDS: Record<LabelLine, string> = {
   needle: 'needle',
   care: 'care',
   maker: 'maker',
-  piece: 'number of the mini',
+  logo: 'logo',
+  piece: 'its number',
   origin: 'its place in the skein',
 };
 
-/** A label for each mini, as a sheet to print: on label paper, or on plain paper to be cut. */
-export function LabelsPanel({ page }: { page: MiniPlanPage }) {
+/** What labels are printed for, by the addresses of pieces or of kits. */
+export interface Labelled {
+  /** "minis", "kits". */
+  name: string;
+  of: 'pieces' | 'kits';
+  keys: readonly string[];
+}
+
+/** A label for each of these, as a sheet to print: on label paper, or on plain paper to be cut. */
+export function LabelsPanel({ sets, isPriced }: { sets: readonly Labelled[]; isPriced?: boolean }) {
   const [kept, keep] = useLocalStorage('label sheet', 'a4-plain');
   const [used, setUsed] = useLocalStorage('labels used', '');
   const here = useSyncExternalStore(
@@ -30,23 +39,23 @@ export function LabelsPanel({ page }: { page: MiniPlanPage }) {
     () => ['localhost', '127.0.0.1'].includes(window.location.hostname),
     () => false,
   );
-  const [text, setText] = useKeptChoices('label text', { lines: [...USUAL_LABEL_LINES], price: '', maker: '' });
+  const [text, setText] = useKeptChoices('label text', { lines: [...USUAL_LABEL_LINES], price: '', of: 'pieces' });
+  const set = sets.find((each) => each.of === text.of) ?? sets[0];
   const name: LabelSheetName = LABEL_SHEET_NAMES.find((each) => each === kept) ?? 'a4-plain';
   const sheet = LABEL_SHEETS[name];
   const perPage = sheet.columns * sheet.rows;
-  const there = page.minis.filter(({ gone }) => !gone);
   const skip = used.trim() === '' ? 0 : Number(used);
   const error =
     Number.isInteger(skip) && skip >= 0 && skip < perPage ? undefined : `a whole number, 0 to ${perPage - 1}`;
-  const sheets = Math.ceil((there.length + (error ? 0 : skip)) / perPage);
-  if (there.length === 0) return null;
+  if (!set) return null;
+  const many = set.keys.length;
+  const sheets = Math.ceil((many + (error ? 0 : skip)) / perPage);
   const asked = new URLSearchParams({
-    pieces: there.map(({ pieceId }) => pieceId).join(','),
+    [set.of]: set.keys.join(','),
     sheet: name,
     skip: String(sheet.cutMarks || error ? 0 : skip),
     lines: text.lines.join(','),
-    price: text.price,
-    maker: text.maker,
+    ...(!isPriced && { price: text.price }),
   });
   const address = `/api/labels?${asked.toString()}`;
   return (
@@ -55,30 +64,33 @@ export function LabelsPanel({ page }: { page: MiniPlanPage }) {
       <p className="text-ink-soft">
         Name, grams and ounces, metres and yards, a code that opens its page, and what you choose:
       </p>
-      {'full' in sheet || (
+      {sets.length > 1 && (
+        <Segmented
+          aria-label="Labels for"
+          options={sets.map(({ of, name }) => ({ value: of, label: name }))}
+          value={set.of}
+          onChange={(of) => setText({ of })}
+        />
+      )}
+      {'full' in sheet && set.of === 'pieces' ? null : (
         <>
           <Checkbox.Group
             value={text.lines}
             onChange={(lines) => setText({ lines: lines as LabelLine[] })}
             options={LABEL_LINES.map((line) => ({ value: line, label: LINE_WORDS[line] }))}
           />
-          <div className="grid grid-cols-2 gap-x-4 w-full max-w-[440px]">
-            <TextField
-              name="label-price"
-              label="Price of each"
-              value={text.price}
-              onChange={(price) => setText({ price })}
-              placeholder="6.50 €"
-              hint="its price by weight is worked out"
-            />
-            <TextField
-              name="label-maker"
-              label="Your own name"
-              value={text.maker}
-              onChange={(maker) => setText({ maker })}
-              hint="empty: as on the band"
-            />
-          </div>
+          {!isPriced && (
+            <div className="w-full max-w-[260px]">
+              <TextField
+                name="label-price"
+                label="Price of each"
+                value={text.price}
+                onChange={(price) => setText({ price })}
+                placeholder="6.50 €"
+                hint="empty: as on the market table"
+              />
+            </div>
+          )}
           <LabelPicture address={address} sheet={sheet} />
         </>
       )}
@@ -108,10 +120,13 @@ export function LabelsPanel({ page }: { page: MiniPlanPage }) {
           rel="noreferrer"
           href={address}
         >
-          {there.length} label{there.length === 1 ? '' : 's'} on {sheets} sheet{sheets === 1 ? '' : 's'} (PDF)
+          {many} label{many === 1 ? '' : 's'} on {sheets} sheet{sheets === 1 ? '' : 's'} (PDF)
         </a>
       )}
-      <p className="text-ink-soft">Print at 100 %, not fitted to the page.</p>
+      <p className="text-ink-soft">
+        Print at 100 %, not fitted to the page. <Link href="/market#maker">Your own name and logo</Link> stand on them,
+        once you have given them.
+      </p>
       {here && (
         <Notice tone="plain">
           You are on the app’s own computer, so the codes open on it alone. To scan them with a phone, open this page by

@@ -1,0 +1,57 @@
+'use client';
+
+import type { Sellable } from '../../core/market/sellable';
+import type { Ware } from '../../server/market/wares';
+import { newKey } from '../../ui/feedback/newKey';
+import { useUndoOffer } from '../../ui/feedback/UndoOffer';
+import { useTask } from '../../ui/feedback/useTask';
+import { markSold, putUp, takeOff, takeSaleBack } from './actions';
+
+export interface Selling {
+  busy: boolean;
+  problem: string;
+  sell: (what: Sellable, words: string) => void;
+  takeBack: (saleId: number) => void;
+  withdraw: (ware: Ware) => void;
+}
+
+/** Sells by one press, each time with a way back. */
+export function useSelling(): Selling {
+  const { busy, problem, run } = useTask();
+  const undoable = useUndoOffer();
+  return {
+    busy,
+    problem,
+    sell: (what, words) => {
+      const key = newKey();
+      run(
+        () => markSold(what, key),
+        (saleId) => undoable({ words: `Sold: ${words}.`, undo: () => takeSaleBack(saleId) }),
+      );
+    },
+    takeBack: (saleId) => run(() => takeSaleBack(saleId)),
+    withdraw: ({ sellable, price, title }) =>
+      run(
+        () => takeOff(sellable),
+        () =>
+          undoable({
+            words: `${title} is off the table.`,
+            undo: () => putUp({ what: [sellable], price: price! }),
+          }),
+      ),
+  };
+}
+
+/** "Causeway, Kelp, mini skein 3, for 6.50 €" */
+export function wareInWords({ title, label, price }: Ware): string {
+  return `${title}, ${label.toLowerCase()}${price ? `, for ${price}` : ''}`;
+}
+
+export function missingInWords({ missing }: Ware): string {
+  return missing === 1 ? 'One mini of this kit has gone already.' : `${missing} minis of this kit have gone already.`;
+}
+
+/** A price that stays on one line. */
+export function unbroken(price: string): string {
+  return price.replaceAll(' ', '\u00a0');
+}

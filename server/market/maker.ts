@@ -1,0 +1,67 @@
+import sharp from 'sharp';
+import { z } from 'zod';
+import { InputError } from '../../core/common/inputError';
+import type { Db } from '../../db/common/connection';
+import { setSetting, settingOf } from '../../db/common/settings';
+import { text } from '../common/fields';
+import { runForm, type SaveResult } from '../common/result';
+
+/** Who sells: what stands on labels instead of the name on a band. */
+export interface Maker {
+  /** Empty: as on the band. */
+  name: string;
+  /** A PNG as a data URL; null: none. */
+  logo: string | null;
+}
+
+const PNG_URL = 'data:image/png;base64,';
+const kept = z.strictObject({
+  name: z.string(),
+  logo: z.string().startsWith(PNG_URL).nullable(),
+}) satisfies z.ZodType<Maker>;
+
+const NOBODY: Maker = { name: '', logo: null };
+
+export function maker(db: Db): Maker {
+  const json = settingOf(db, 'maker');
+  return json === undefined ? NOBODY : kept.parse(JSON.parse(json));
+}
+
+/** Whether this is what `maker` can read, as an archive brings it. */
+export function isMaker(json: string): boolean {
+  return kept.safeParse(JSON.parse(json)).success;
+}
+
+const form = z.strictObject({ name: text.max(80, 'at most 80 characters'), isLogoKept: z.boolean() });
+export type MakerForm = z.input<typeof form>;
+
+export function saveMaker(db: Db, input: unknown): SaveResult {
+  return runForm(form, input, ({ name, isLogoKept }) => {
+    const { logo } = maker(db);
+    setSetting(db, 'maker', JSON.stringify({ name, logo: isLogoKept ? logo : null } satisfies Maker));
+    return 1;
+  });
+}
+
+/** As large as it is printed finely on the largest label. */
+const LOGO_PIXELS = 480;
+const MOST_PIXELS = 80_000_000;
+
+/**
+ * Keeps a picture as the maker's logo: small, on white, without what a camera writes beside it.
+ *
+ * @throws InputError where it is no picture
+ */
+export async function saveLogo(db: Db, upload: Buffer): Promise<SaveResult> {
+  const png = await sharp(upload, { limitInputPixels: MOST_PIXELS, failOn: 'error' })
+    .rotate()
+    .resize(LOGO_PIXELS, LOGO_PIXELS, { fit: 'inside', withoutEnlargement: true })
+    .flatten({ background: '#ffffff' })
+    .png({ palette: true, colours: 64 })
+    .toBuffer()
+    .catch(() => {
+      throw new InputError('this is not a picture that can be read, or it is torn; a PNG or a JPEG will do', 'picture');
+    });
+  setSetting(db, 'maker', JSON.stringify({ ...maker(db), logo: PNG_URL + png.toString('base64') } satisfies Maker));
+  return { ok: true, id: 1 };
+}

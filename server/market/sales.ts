@@ -1,0 +1,106 @@
+import { z } from 'zod';
+import { parsePrice } from '../../core/market/price';
+import type { Sellable } from '../../core/market/sellable';
+import type { Db } from '../../db/common/connection';
+import { insertSale, offerOf, operationsOfSale, removeOffer, replaceOffer } from '../../db/market/market';
+import { read } from '../common/fields';
+import { ConflictError, runForm, type SaveResult, saving } from '../common/result';
+import { record } from '../yarn/operationCommands';
+import { undoOperation } from '../yarn/pieces';
+import { once } from '../yarn/recordOperation';
+import { rowKeyOf, type Ware, wareOf } from './wares';
+
+const id = z.int().positive();
+export const sellable = z.union([
+  z.strictObject({ pieceId: id }),
+  z.strictObject({ planId: id, kit: id }),
+]) satisfies z.ZodType<Sellable>;
+
+const offerForm = z.strictObject({
+  what: z.array(sellable).min(1, 'say what is for sale').max(500),
+  price: read((typed) => {
+    parsePrice(typed);
+    return typed.trim();
+  }),
+});
+export type OfferForm = z.input<typeof offerForm>;
+
+/** Puts pieces and kits up for sale, each at this price; what is for sale already gets the new price. */
+export function offer(db: Db, input: unknown): SaveResult {
+  return runForm(offerForm, input, ({ what, price }) =>
+    db
+      .transaction(() => {
+        const offers = what.map((each) => {
+          requireWare(db, each);
+          return replaceOffer(db, { ...rowKeyOf(each), price });
+        });
+        return offers[0]!;
+      })
+      .immediate(),
+  );
+}
+
+/** Takes something off the table again: it stays on the shelf. */
+export function withdraw(db: Db, what: Sellable): SaveResult {
+  return saving(() => {
+    const there = offerOf(db, rowKeyOf(what));
+    if (!there) throw new ConflictError('this is not for sale');
+    removeOffer(db, rowKeyOf(what));
+    return there.id;
+  });
+}
+
+/** Sells a piece or a kit: each piece of it is written off, all together or none, for the price that it is offered at. */
+export function sell(db: Db, what: Sellable, requestKey: string, now: Date): SaveResult {
+  return saving(() =>
+    once(db, requestKey, () => {
+      const ware = requireWare(db, what);
+      const { planId, kit } = rowKeyOf(what);
+      const price = ware.price ?? '';
+      const note = [kit !== null && `with kit ${kit}`, price && `for ${price}`].filter(Boolean).join(' ');
+      const operations = ware.pieces.map(({ id: pieceId }, i) =>
+        record(
+          db,
+          {
+            kind: 'write off',
+            pieceId,
+            amount: 'all',
+            fromEnd: 'outer',
+            why: 'sold',
+            projectId: null,
+            // The first one tells that the request was heard.
+            requestKey: i === 0 ? requestKey : `${requestKey} ${i}`,
+            note,
+          },
+          now,
+        ),
+      );
+      const firstId = operations[0]!;
+      for (const operationId of operations) insertSale(db, { operationId, firstId, price, planId, kit });
+      return firstId;
+    }),
+  );
+}
+
+/** Takes a sale back: all that is still sold of it lies on the table again. */
+export function takeBack(db: Db, saleId: number, now: Date): SaveResult {
+  return saving(() =>
+    db
+      .transaction(() => {
+        const operations = operationsOfSale(db, saleId);
+        if (operations.length === 0) throw new ConflictError('this was taken back already');
+        for (const operationId of operations) {
+          const undone = undoOperation(db, operationId, now);
+          if (!undone.ok) throw new ConflictError(Object.values(undone.errors).join('. '));
+        }
+        return saleId;
+      })
+      .immediate(),
+  );
+}
+
+function requireWare(db: Db, what: Sellable): Ware {
+  const ware = wareOf(db, what);
+  if (!ware?.isThere) throw new ConflictError('this is not there any more: it was sold, used or unpacked');
+  return ware;
+}
