@@ -86,8 +86,8 @@ export function MarketScreen({ page }: { page: MarketPage }) {
           </section>
           <MakerPanel maker={page.maker} />
           {forSale.length > 0 && (
-            <Fold title="Labels for what is on the table">
-              <LabelsPanel sets={labelSets(forSale)} isPriced />
+            <Fold title="Labels for what is on the table" lazy>
+              <LabelsPanel key={wordsOnLabels(page)} sets={labelSets(forSale)} isPriced />
             </Fold>
           )}
         </div>
@@ -101,6 +101,11 @@ function standing({ forSale, today }: MarketPage): string {
   return `${there}${today.sold > 0 ? `, ${today.sold} sold today` : ''}.`;
 }
 
+/** What, when it changes, makes the picture of a label another one. */
+function wordsOnLabels({ forSale, maker: { name, logo } }: MarketPage): string {
+  return [name, logo?.length, ...forSale.map(({ price }) => price)].join();
+}
+
 function labelSets(forSale: readonly Ware[]) {
   const of = (isKit: boolean) =>
     forSale.filter(({ sellable }) => 'kit' in sellable === isKit).map(({ sellable }) => keyOf(sellable));
@@ -112,7 +117,10 @@ function labelSets(forSale: readonly Ware[]) {
 
 /** The kit whose label was scanned by a phone: it is what one came for. */
 function Scanned({ ware, selling }: { ware: Ware; selling: Selling }) {
-  useEffect(() => document.getElementById('scanned')?.scrollIntoView({ block: 'nearest' }), []);
+  useEffect(() => {
+    // Its promise is no way to undo the effect.
+    void document.getElementById('scanned')?.scrollIntoView({ block: 'nearest' });
+  }, []);
   return (
     <section id="scanned" aria-label="The kit that was scanned" className="rounded-lg outline-[3px] outline-acorn">
       <WareLine ware={ware} selling={selling} isLarge />
