@@ -142,7 +142,7 @@ export function ternRockTwist(db: Db, now: Date): void {
   const bobbins = yarnPage(db, lively.yarnId)!.pieces.filter(({ form }) => form === 'bobbin');
   const storm = ply(
     bobbins.map(({ id }) => id),
-    { name: 'Lookout two-ply', turns: '250 t/m', mass: '60.9', rest: '0.6', note: 'On the small whorl.' },
+    { name: 'Lookout two-ply', turns: '250 t/m', mass: '60.9', rests: ['', '0.6'], note: 'On the small whorl.' },
     daysAgo(5),
   );
   const stormSkein = pliedOf(storm);

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { InputError } from '../common/inputError';
 import { plyBothEnds } from './plyBothEnds';
 import {
+  chainLoops,
   gapOf,
   leftoverExpectedM,
   livelinessOf,
@@ -85,6 +86,22 @@ test('two bobbins that turn change neither; what is longer on one is left over',
   expect([pliedM, leftoverM]).toEqual([190, 20]);
 });
 
+test('three and more reach as far as the shortest, each by its own name', () => {
+  const packages = [cakeOf(210), cakeOf(190), cakeOf(200), cakeOf(195)];
+  const { strands, pliedM, leftoverM } = plied({ ...base, method: 'bobbins', packages });
+  expect(strands.map(({ name }) => name)).toEqual(['first', 'second', 'third', 'fourth']);
+  expect(strands.map(({ change }) => change.lengthM)).toEqual([190, 190, 190, 190]);
+  expect([pliedM, leftoverM]).toEqual([190, 20]);
+});
+
+test('a chain’s loops each take three times their length of the single, all of it together', () => {
+  // 84 m of single, loops of 35 cm: 28 m of chain, 80 loops of 1.05 m.
+  const { loops, singleM } = chainLoops(28, 0.35);
+  expect([loops, singleM]).toEqual([80, expect.closeTo(1.05, 9)]);
+  expect(loops * singleM).toBeCloseTo(84, 9);
+  expect(() => chainLoops(28, 0.01)).toThrow(InputError);
+});
+
 test('two cakes that stand are changed alike where they are wound alike', () => {
   const { strands } = plied({ ...base, method: 'two cakes', packages: [cakeOf(200), cakeOf(200)] });
   const gap = gapOf([strands[0]!.change, strands[1]!.change]);
@@ -101,6 +118,7 @@ test('a chain takes three metres for one, from the same place of the single', ()
 test.each([
   ['nothing', { method: 'both ends' as const, packages: [] }, 'packages'],
   ['one of two', { method: 'bobbins' as const, packages: [cakeOf(100)] }, 'packages'],
+  ['seven', { method: 'bobbins' as const, packages: Array.from({ length: 7 }, () => cakeOf(100)) }, 'packages'],
   [
     'both ends of a ball without a tail',
     {

@@ -13,20 +13,24 @@ import {
 import { asLong, stretchOf, turnsWithin, type TwistChange } from './twistChange';
 import { strandAngleDeg } from './twistSeverity';
 
-/** How singles come together: both ends of one package, one end of each of two, from turning bobbins, or one in a chain. */
+/** How strands come together: both ends of one package, one end of each of several, from turning bobbins, or one in a chain. */
 export const PLY_METHODS = ['both ends', 'two cakes', 'bobbins', 'chain'] as const;
 export type PlyMethod = (typeof PLY_METHODS)[number];
 
+/** How many packages can be plied in one go: more, and no hand keeps them apart. */
+const STRAND_NAMES = ['first', 'second', 'third', 'fourth', 'fifth', 'sixth'] as const;
+export const MOST_STRANDS = STRAND_NAMES.length;
+
 /** What one strand gets along the ply, by metres plied. */
 export interface PlyStrand {
-  name: 'from the centre' | 'from the outside' | 'first' | 'second' | 'each of the three';
+  name: 'from the centre' | 'from the outside' | (typeof STRAND_NAMES)[number] | 'each of the three';
   change: TwistChange;
 }
 
 export interface Plied {
   pliedM: number;
   strands: PlyStrand[];
-  /** What remains of the longer single. */
+  /** What remains of the longest single. */
   leftoverM: number;
   /** Times that the outer strand circles the inner one; null where neither does. */
   circling: TwistChange | null;
@@ -34,7 +38,7 @@ export interface Plied {
 
 export interface PlyInput {
   method: PlyMethod;
-  /** The packages, as their singles lie: one, or two. */
+  /** The packages, as their strands lie: one, or several. */
   packages: readonly StrandState[];
   /** How each leaves, where it is not both ends of one: standing and pulled over an end, or turning. */
   from: Leaving;
@@ -51,7 +55,7 @@ export interface PlyInput {
  * plied({ method: 'bobbins', packages: [{ change: { lengthM: 90, wraps: [] }, lies: { as: 'loop' }, turnedRound: true }, { change: { lengthM: 86, wraps: [] }, lies: { as: 'loop' }, turnedRound: true }], from: { mode: 'rotating' }, side: 'near', gristMPerG: 4 }).leftoverM // => 4
  */
 export function plied({ method, packages, from, side, gristMPerG }: PlyInput): Plied {
-  const [first, second] = packages;
+  const [first] = packages;
   if (!first) throw new InputError('choose what is to be plied', 'packages');
   const off = (state: StrandState, leaving: Leaving) => afterSteps(state, [{ from: leaving }], gristMPerG).change;
   switch (method) {
@@ -72,17 +76,15 @@ export function plied({ method, packages, from, side, gristMPerG }: PlyInput): P
     }
     case 'two cakes':
     case 'bobbins': {
-      if (!second) throw new InputError('choose a second strand', 'packages');
+      if (packages.length < 2) throw new InputError('choose a second strand', 'packages');
+      if (packages.length > MOST_STRANDS) throw new InputError(`at most ${MOST_STRANDS} strands`, 'packages');
       const leaving: Leaving = method === 'bobbins' ? { mode: 'rotating' } : from;
-      const strands = [off(first, leaving), off(second, leaving)] as const;
+      const strands = packages.map((state) => off(state, leaving));
       const lengths = strands.map(({ lengthM }) => lengthM);
       const pliedM = Math.min(...lengths);
       return {
         pliedM,
-        strands: [
-          { name: 'first', change: stretchOf(strands[0], 0, pliedM) },
-          { name: 'second', change: stretchOf(strands[1], 0, pliedM) },
-        ],
+        strands: strands.map((change, i) => ({ name: STRAND_NAMES[i]!, change: stretchOf(change, 0, pliedM) })),
         leftoverM: Math.max(...lengths) - pliedM,
         circling: null,
       };
@@ -110,6 +112,27 @@ export function gapOf([first, second]: readonly [TwistChange, TwistChange]): Twi
     lengthM: first.lengthM,
     wraps: [...first.wraps, ...second.wraps.map((each) => ({ ...each, sense: -each.sense }))],
   };
+}
+
+/** A chain, loop by loop. */
+export interface ChainLoops {
+  loops: number;
+  /** Of the single that goes into each. */
+  singleM: number;
+}
+
+/**
+ * The loops of a chain: each is pulled through the one before it, so three strands of its length lie side by side, and each
+ * of them is a third of the single.
+ *
+ * @param pliedM what the chain comes to, its take-up aside
+ * @throws InputError at `loopM`
+ * @example
+ * chainLoops(30, 0.4) // => { loops: 75, singleM: 1.2000000000000002 }
+ */
+export function chainLoops(pliedM: number, loopM: number): ChainLoops {
+  requireWithin(loopM, 0.05, 5, 'loopM');
+  return { loops: Math.max(1, Math.round(pliedM / loopM)), singleM: 3 * loopM };
 }
 
 /** A starting rule for a balanced ply: this share of the singles' twist. */

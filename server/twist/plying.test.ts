@@ -2,6 +2,7 @@ import { turnsWithin } from '../../core/twist/twistChange';
 import { ternRock } from '../../scripts/ternRock';
 import { ternRockTwist } from '../../scripts/ternRockTwist';
 import type { Db } from '../../db/common/connection';
+import { yarnOverview } from '../logbook/yarnOverview';
 import { operationPage } from '../logbook/operationPage';
 import { latestOperations } from '../logbook/logbook';
 import { redoOperation, undoOperation } from '../yarn/pieces';
@@ -108,7 +109,7 @@ describe('plying', () => {
   test('what is left over of the longer one stays a single, as it lay on its bobbin', () => {
     const db = emptyDatabase();
     const { pieceIds, yarnId } = singles(db);
-    const operationId = idOf(ply(db, plyValues(pieceIds, { mass: '93', rest: '1.9' })));
+    const operationId = idOf(ply(db, plyValues(pieceIds, { mass: '93', rests: ['', '1.9'] })));
     const rest = madeBy(db, operationId).find(({ yarn }) => yarn.id === yarnId)!;
     expect(rest.piece).toMatchObject({ form: 'bobbin', mass: { massG: 1.9 } });
     expect(plyWaits(db, NOW).map(({ pieceId }) => pieceId)).not.toContain(rest.piece.id);
@@ -136,6 +137,31 @@ describe('plying', () => {
     const form = plyValues(pieceIds, typeof more === 'function' ? more(pieceIds) : more);
     expect(errorsOf(ply(db, form))).toHaveProperty([path]);
     expect(everything(db)).toBe(before);
+  });
+
+  test('three bobbins make a three-ply, and what is left over of two of them stays what it was', () => {
+    const db = emptyDatabase();
+    const { pieceIds, yarnId } = singles(db, { count: '3', masses: ['48', '47.5', '49.2'] });
+    const values = { mass: '141', rests: ['0.5', '', '1.7'] };
+    expect(errorsOf(ply(db, plyValues(pieceIds, { ...values, rests: ['52', '', ''] })))).toHaveProperty(['rests.0']);
+    expect(errorsOf(ply(db, plyValues(pieceIds, { ...values, mass: '144.5' })))).toHaveProperty(['mass']);
+    const operationId = idOf(ply(db, plyValues(pieceIds, values)));
+    const made = madeBy(db, operationId);
+    expect(made.filter(({ yarn }) => yarn.id !== yarnId)).toMatchObject([{ yarn: { plies: 3 } }]);
+    const rests = made.filter(({ yarn }) => yarn.id === yarnId);
+    expect(rests.map(({ piece }) => piece.mass?.massG)).toEqual([0.5, 1.7]);
+    const account = twistOfYarn(db, rests[0]!.yarn);
+    for (const { piece } of rests) expect(account.get(piece.id)!.change.lengthM).toBeCloseTo(piece.lengthM!.mean, 6);
+    // In all as much as went in, but for what nobody weighed.
+    const { balance } = yarnOverview(db, yarnId)!;
+    expect(balance.thereG).toBeCloseTo(2.2, 6);
+  });
+
+  test('two that are plied already make a cable of all their strands', () => {
+    const db = emptyDatabase();
+    const { pieceIds } = singles(db, { plies: '2', twistDirection: 'S', twist: '180 t/m' });
+    const operationId = idOf(ply(db, plyValues(pieceIds, { plied: 'Z' })));
+    expect(madeBy(db, operationId)[0]!.yarn).toMatchObject({ plies: 4, twistDirection: 'Z' });
   });
 
   test('of a chain there are three plies, of one single', () => {

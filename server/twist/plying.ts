@@ -5,7 +5,7 @@ import { PACKAGE_ENDS, type PackageEnd } from '../../core/yarn/faults';
 import { InputError } from '../../core/common/inputError';
 import type { KnownTwist } from '../../core/twist/ownTwist';
 import { type PieceForm, type MassFact, massOf } from '../../core/yarn/piece';
-import { PLY_METHODS, type PlyMethod } from '../../core/twist/plying';
+import { MOST_STRANDS, PLY_METHODS, type PlyMethod } from '../../core/twist/plying';
 import { LEAVING_WAYS, type LeavingWay } from '../../core/twist/strandWays';
 import type { TakeUp } from '../../core/twist/takeUp';
 import { parseTurnsPerM, type TwistDirection } from '../../core/twist/twist';
@@ -88,7 +88,7 @@ export function plyPage(db: Db, pieceIds: readonly number[]): PlyPage {
     singles: singles
       .filter(({ form, pieceId }) => (form !== 'hank' && form !== 'mini skein') || pieceIds.includes(pieceId))
       .sort((a, b) => likely(b) - likely(a) || (b.massG ?? 0) - (a.massG ?? 0)),
-    chosen: pieceIds.filter((id) => singles.some(({ pieceId }) => pieceId === id)).slice(0, 2),
+    chosen: pieceIds.filter((id) => singles.some(({ pieceId }) => pieceId === id)).slice(0, MOST_STRANDS),
     takeUp: takeUp(db, yarnView),
   };
 }
@@ -132,7 +132,10 @@ function plyForm(system: UnitSystem) {
   return z.strictObject({
     requestKey,
     method: z.enum(PLY_METHODS),
-    pieceIds: z.array(z.int().positive()).min(1, 'choose what is plied').max(2),
+    pieceIds: z
+      .array(z.int().positive())
+      .min(1, 'choose what is plied')
+      .max(MOST_STRANDS, `at most ${MOST_STRANDS} strands`),
     end: z.enum(PACKAGE_ENDS),
     left: z.enum(LEAVING_WAYS),
     plied: z.enum(['S', 'Z']),
@@ -141,8 +144,8 @@ function plyForm(system: UnitSystem) {
     name: text.min(1, 'give the plied yarn a name'),
     form: z.enum(['hank', 'cake', 'ball', 'bobbin']),
     mass: readOptional(quantity('mass', system)),
-    /** What is left on the longer one; empty: nothing. */
-    rest: readOptional(quantity('mass', system)),
+    /** What is left over of each, in the order of the pieces; empty: nothing. */
+    rests: z.array(readOptional(quantity('mass', system))).max(MOST_STRANDS),
     ...weighingFields(system),
     restDays: read(wholeNumber(0, 30)),
     note: longText,
@@ -152,7 +155,7 @@ export type PlyForm = z.input<ReturnType<typeof plyForm>>;
 
 interface Plying extends Recorded {
   method: PlyMethod;
-  /** One that is plied with itself, or two. */
+  /** One that is plied with itself, or several. */
   pieceIds: readonly number[];
   end: PackageEnd;
   leaving: LeavingWay;
@@ -162,8 +165,8 @@ interface Plying extends Recorded {
   name: string;
   form: 'hank' | 'cake' | 'ball' | 'bobbin';
   mass: ScaleReading | null;
-  /** What is left on the longer one. */
-  rest: ScaleReading | null;
+  /** What is left over of each, in their order. */
+  rests: readonly (ScaleReading | null)[];
   restDays: number;
 }
 
@@ -173,8 +176,9 @@ const DAY_MS = 24 * 3600 * 1000;
 export function plySingles(db: Db, input: unknown, system: UnitSystem, now: Date): SaveResult {
   return runForm(plyForm(system), input, ({ left, turns, tare, humidity, scaleResolutionG, ...form }) => {
     const scale = { tare, humidity, scaleResolutionG };
-    const masses = { mass: readingOfForm(form.mass, scale), rest: readingOfForm(form.rest, scale) };
-    return ply(db, { ...form, ...masses, leaving: left, turnsPerM: turns }, now);
+    const mass = readingOfForm(form.mass, scale);
+    const rests = form.rests.map((rest) => readingOfForm(rest, scale));
+    return ply(db, { ...form, mass, rests, leaving: left, turnsPerM: turns }, now);
   });
 }
 
@@ -184,8 +188,12 @@ function ply(db: Db, plying: Plying, now: Date): number {
     requireMany(plying.method, plying.pieceIds);
     const rows = plying.pieceIds.map((id) => stillThere(db, id));
     const mass = plying.mass && massOfReading(plying.mass, 'mass');
-    const rest = plying.rest && massOfReading(plying.rest, 'rest');
-    requireNotMore(rows, mass, rest);
+    const rests = rows.map((row, i) => restOf(row, plying.rests[i] ?? null, i));
+    requireNotMore(
+      rows,
+      [mass, ...rests].flatMap((each) => each ?? []),
+      mass !== null,
+    );
     const operationId = insertOperation(db, {
       kind: 'ply',
       at: now.toISOString(),
@@ -200,7 +208,7 @@ function ply(db: Db, plying: Plying, now: Date): number {
     const yarn = yarnById(db, first.yarnId)!;
     const yarnId = newPliedYarn(db, yarn, rows, plying, now);
     putPiece(db, operationId, { yarnId, form: plying.form, loopMm: null }, mass);
-    if (rest) putPiece(db, operationId, rows.at(-1)!, rest);
+    rests.forEach((rest, i) => rest && putPiece(db, operationId, rows[i]!, rest));
     const { ownTwist, twistDirection } = yarnView(db, yarn.id)!;
     insertPly(db, {
       operationId,
@@ -216,9 +224,9 @@ function ply(db: Db, plying: Plying, now: Date): number {
 }
 
 function requireMany(method: PlyMethod, pieceIds: readonly number[]): void {
-  const wanted = method === 'both ends' || method === 'chain' ? 1 : 2;
-  if (pieceIds.length !== wanted || new Set(pieceIds).size !== wanted)
-    throw new InputError(wanted === 1 ? 'choose one' : 'choose two, one for each strand', 'pieceIds');
+  const isOfOne = method === 'both ends' || method === 'chain';
+  if (isOfOne ? pieceIds.length !== 1 : pieceIds.length < 2 || new Set(pieceIds).size < pieceIds.length)
+    throw new InputError(isOfOne ? 'choose one' : 'choose two or more, one for each strand', 'pieceIds');
 }
 
 function stillThere(db: Db, pieceId: number): PieceRow {
@@ -227,10 +235,22 @@ function stillThere(db: Db, pieceId: number): PieceRow {
   return row;
 }
 
-function requireNotMore(rows: readonly PieceRow[], mass: WeighedMass | null, rest: WeighedMass | null): void {
-  if (!mass || rows.some(({ massMg }) => massMg === null)) return;
+function restOf({ massMg }: PieceRow, reading: ScaleReading | null, at: number): WeighedMass | null {
+  const rest = reading && massOfReading(reading, `rests.${at}`);
+  if (rest && massMg !== null && isTooMuch(rest.massMg, massMg))
+    throw new InputError('that is more than it weighed; weigh it again', `rests.${at}`);
+  return rest;
+}
+
+function requireNotMore(rows: readonly PieceRow[], out: readonly WeighedMass[], isWhole: boolean): void {
+  if (!isWhole || rows.some(({ massMg }) => massMg === null)) return;
   const putInMg = rows.reduce((sum, { massMg }) => sum + massMg!, 0);
-  if (isTooMuch(mass.massMg + (rest?.massMg ?? 0), putInMg))
+  if (
+    isTooMuch(
+      out.reduce((sum, { massMg }) => sum + massMg, 0),
+      putInMg,
+    )
+  )
     throw new InputError('that is more than went in; weigh it again', 'mass');
 }
 
@@ -249,7 +269,7 @@ function newPliedYarn(db: Db, yarn: YarnRow, rows: readonly PieceRow[], plying: 
       wpi: null,
       needleUm: null,
       hookUm: null,
-      plies: plying.method === 'chain' ? 3 : 2,
+      plies: pliesOf(plying.method, others),
       twistDirection: plying.plied,
       // Only what is counted of it is its twist; what was meant stands with the plying.
       twistTurnsPerKm: null,
@@ -265,6 +285,12 @@ function newPliedYarn(db: Db, yarn: YarnRow, rows: readonly PieceRow[], plying: 
   const fibres = others.map(({ id }) => JSON.stringify(fibresOf(db, id)));
   if (fibres.every((each) => each === fibres[0])) replaceFibres(db, yarnId, fibresOf(db, yarn.id));
   return yarnId;
+}
+
+/** Strands, each as often as it is plied itself: two that are plied already make a cable of four. */
+function pliesOf(method: PlyMethod, strands: readonly YarnRow[]): number {
+  const times = method === 'chain' ? 3 : method === 'both ends' ? 2 : 1;
+  return Math.min(99, times * strands.reduce((sum, { plies }) => sum + (plies ?? 1), 0));
 }
 
 function splitForm(system: UnitSystem) {
@@ -303,7 +329,7 @@ function splitSingle(db: Db, { pieceId, fromEnd, leaving, ...split }: BobbinSpli
   return once(db, split.requestKey, () => {
     const row = stillThere(db, pieceId);
     const masses = split.masses.map((mass, i) => massOfReading(mass, `masses.${i}`));
-    requireNotMore([row], masses[0]!, masses[1]!);
+    requireNotMore([row], masses, true);
     const { note, requestKey } = split;
     const operationId = insertOperation(db, { kind: 'wind', at: now.toISOString(), note, requestKey, fromEnd });
     insertUsedUp(db, operationId, row);

@@ -94,10 +94,35 @@ function twistLog(db: Db, yarn: YarnView): LoggedTwist[] {
       }));
     // Used up: nothing of it is left to have a twist.
     if (taken && out.length === 0) return [];
+    if (kind === 'ply') {
+      // What is left over of several strands is listed as they are.
+      const strands = [...on('in')];
+      return out.flatMap((rest): TwistEvent[] => {
+        const [strand] = strands.splice(
+          Math.max(
+            0,
+            strands.findIndex(({ piece }) => piece.form === rest.piece.form),
+          ),
+          1,
+        );
+        if (!strand) return [];
+        const [wholeM, restM] = [lengthOf(strand.part), lengthOf(rest.part)];
+        return [
+          {
+            kind: 'taken',
+            pieceId: strand.piece.id,
+            fromEnd: fromEnd ?? 'inner',
+            left: left.get(id) ?? null,
+            parts: [],
+            ...(wholeM !== null && restM !== null && { usedM: Math.max(0, wholeM - restM) }),
+            rest: { pieceId: rest.piece.id, lengthM: restM },
+          },
+        ];
+      });
+    }
     if (taken) {
       // What stays of a piece, unwound, was not laid on anything.
       const rest = out.find(({ piece }) => piece.form === taken.piece.form && !laidOf(id, piece.id));
-      const [wholeM, restM] = [lengthOf(taken.part), rest ? lengthOf(rest.part) : null];
       return [
         {
           kind: 'taken',
@@ -105,8 +130,7 @@ function twistLog(db: Db, yarn: YarnView): LoggedTwist[] {
           fromEnd: fromEnd ?? 'inner',
           left: left.get(id) ?? null,
           parts: out.filter((each) => each !== rest).map(({ part, piece }) => partOf(part, piece)),
-          ...(kind === 'ply' && wholeM !== null && restM !== null && { usedM: Math.max(0, wholeM - restM) }),
-          rest: rest ? { pieceId: rest.piece.id, lengthM: restM } : null,
+          rest: rest ? { pieceId: rest.piece.id, lengthM: lengthOf(rest.part) } : null,
         },
       ];
     }

@@ -326,7 +326,7 @@ describe('the family of a piece', () => {
     const db = emptyDatabase();
     const one = shelved(db, { line: 'Skerry', form: 'bobbin', loop: '', masses: ['60'] });
     const other = shelved(db, { line: 'Beacon', form: 'bobbin', loop: '', masses: ['58'] });
-    const form = plyValues([one.pieceIds[0]!, other.pieceIds[0]!], { form: 'cake', mass: '115', rest: '2' });
+    const form = plyValues([one.pieceIds[0]!, other.pieceIds[0]!], { form: 'cake', mass: '115', rests: ['', '2'] });
     const plied = idOf(plySingles(db, form, 'metric', NOW));
     const ply = db.prepare('SELECT id FROM piece WHERE created_by = ? ORDER BY id').all(plied) as { id: number }[];
     const skein = idOf(reelPiece(db, ply[0]!.id, reeling({ mass: '114', loops: '200' }), 'metric', NOW));

@@ -131,7 +131,7 @@ export function plyValues(pieceIds: number[], values: Partial<PlyForm> = {}): Pl
     name: 'Beacon two-ply',
     form: 'hank',
     mass: '',
-    rest: '',
+    rests: [],
     tare: '',
     humidity: '',
     scaleResolutionG: 0.1,

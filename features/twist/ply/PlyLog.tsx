@@ -16,7 +16,7 @@ import styles from './PlyScreen.module.css';
 
 type Values = Pick<
   PlyForm,
-  'requestKey' | 'name' | 'form' | 'mass' | 'rest' | 'tare' | 'humidity' | 'restDays' | 'note'
+  'requestKey' | 'name' | 'form' | 'mass' | 'rests' | 'tare' | 'humidity' | 'restDays' | 'note'
 >;
 
 /** What was plied goes into the log: it becomes a yarn of its own, that rests, is washed and measured. */
@@ -45,13 +45,13 @@ export function PlyLog({
       name: '',
       form: 'hank',
       mass: '',
-      rest: '',
+      rests: [],
       restDays: '2',
     }),
     save: (values) =>
       logPly({
         ...values,
-        name: values.name.trim() || nameFor(first, draft),
+        name: values.name.trim() || nameFor(chosen, draft),
         method: draft.method,
         pieceIds: chosen.map(({ pieceId }) => pieceId),
         end: endsOf(first.form)[0]!,
@@ -79,7 +79,7 @@ export function PlyLog({
           <TextField
             label="Call it"
             {...form.field('name')}
-            placeholder={nameFor(first, draft)}
+            placeholder={nameFor(chosen, draft)}
             hint="it becomes a yarn of its own"
           />
           <label className="[&_span]:font-semibold grid gap-1">
@@ -98,7 +98,23 @@ export function PlyLog({
         </div>
         <div className="grid grid-cols-[repeat(3,minmax(0,1fr))] gap-4 max-tablet:grid-cols-[minmax(0,1fr)]">
           <MassField label="It weighs" {...form.field('mass')} hint="empty: later" />
-          <TextField label="Left over of a single" {...form.field('rest')} hint="empty: nothing" inputMode="decimal" />
+          {chosen.map((strand, i) => (
+            <TextField
+              key={strand.pieceId}
+              name={`rests.${i}`}
+              label={chosen.length === 1 ? 'Left over of it' : `Left over of ${strand.label.toLowerCase()}`}
+              value={values.rests[i] ?? ''}
+              onChange={(rest) =>
+                set(
+                  'rests',
+                  chosen.map((_, at) => (at === i ? rest : (values.rests[at] ?? ''))),
+                )
+              }
+              error={errors[`rests.${i}`]}
+              hint="empty: nothing"
+              inputMode="decimal"
+            />
+          ))}
           <TextField
             label="Let it rest, days"
             {...form.field('restDays')}
@@ -121,6 +137,10 @@ export function PlyLog({
   );
 }
 
-function nameFor({ yarnName }: PlySingle, { method }: PlyDraft): string {
-  return `${yarnName}, ${method === 'chain' ? 'chain-plied' : 'two-ply'}`;
+const PLIES = ['', '', 'two-ply', 'three-ply', 'four-ply', 'five-ply', 'six-ply'];
+
+function nameFor(chosen: readonly PlySingle[], { method }: PlyDraft): string {
+  const [{ yarnName, plies }] = chosen as [PlySingle];
+  if (method === 'chain') return `${yarnName}, chain-plied`;
+  return `${yarnName}, ${(plies ?? 1) > 1 ? 'cabled' : PLIES[Math.max(2, chosen.length)]}`;
 }

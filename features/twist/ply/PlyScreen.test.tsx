@@ -8,7 +8,7 @@ import { plyPage } from '../../../server/twist/plying';
 import { emptyDatabase, NOW } from '../../../tests/support/serverTesting';
 import { textOf } from '../../../tests/support/uiTesting';
 import { PlyScreen } from './PlyScreen';
-import { METHOD_WORDS, plySentences } from './plyWords';
+import { METHOD_WORDS, plySentences, strengthWords } from './plyWords';
 
 const db = emptyDatabase();
 ternRock(db, NOW);
@@ -47,7 +47,7 @@ test('of bobbins that turn: each keeps its twist and the two are alike', () => {
     side: 'near',
     gristMPerG: 4,
   });
-  expect(plySentences(outcome, null, limits, 'metric')).toEqual([
+  expect(plySentences(outcome, null, limits, 'metric', 'S')).toEqual([
     'The first strand keeps its twist.',
     'The second strand keeps its twist.',
     'The two are alike.',
@@ -66,7 +66,7 @@ test('where two strands differ by the same all along, no place is told', () => {
     circling: null,
   };
   const own = { direction: 'Z' as const, turnsPerM: 200 };
-  expect(plySentences(outcome, own, limits, 'metric').at(-1)).toBe(
+  expect(plySentences(outcome, own, limits, 'metric', 'S').at(-1)).toBe(
     'Between the two lie up to 8 % of their twist, nearly the same all along.',
   );
 });
@@ -80,7 +80,7 @@ test('without a twist of its own the turns alone are told', () => {
     side: 'near',
     gristMPerG: single.gristMPerG,
   });
-  expect(plySentences(outcome, null, limits, 'metric')[0]).toMatch(
+  expect(plySentences(outcome, null, limits, 'metric', 'S')[0]).toMatch(
     /^The strand from the centre gets up to 12\.\d\u00a0t\/m S\.$/,
   );
 });
@@ -88,4 +88,46 @@ test('without a twist of its own the turns alone are told', () => {
 test('every way of plying has its words', () => {
   for (const method of PLY_METHODS)
     expect(Object.values(METHOD_WORDS[method]).every((words) => words.length > 3)).toBe(true);
+});
+
+describe('of several strands', () => {
+  const strand = (turnsPerM: number) => ({
+    lengthM: 60,
+    wraps: [{ sense: Math.sign(turnsPerM), start: 1 / (2 * Math.PI * turnsPerM) ** 2, perM: 0 }],
+  });
+  const ofThree = (turns: [number, number, number]) => ({
+    pliedM: 60,
+    strands: turns.map((perM, i) => ({ name: (['first', 'second', 'third'] as const)[i]!, change: strand(perM) })),
+    leftoverM: 0,
+    circling: null,
+  });
+  const own = { direction: 'Z' as const, turnsPerM: 200 };
+
+  test('the gap is that of those two that differ most', () => {
+    const sentences = plySentences(ofThree([2, 4, -6]), own, limits, 'metric', 'S');
+    expect(sentences).toHaveLength(4);
+    expect(sentences.at(-1)).toMatch(/^Between the two that differ most lie up to 5 % of their twist/);
+    expect(plySentences(ofThree([2, 2, 2]), own, limits, 'metric', 'S').at(-1)).toBe('All 3 are alike.');
+  });
+
+  test('where the outer strand circles, it adds to a ply of its own direction and takes from the other', () => {
+    const outcome = { ...ofThree([2, 2, 2]), circling: strand(-4) };
+    const sentence = (ply: 'S' | 'Z') =>
+      plySentences(outcome, own, limits, 'metric', ply).find((each) => each.startsWith('That goes'));
+    expect(sentence('S')).toBe('That goes S, the way you ply: so much of the ply is put in already.');
+    expect(sentence('Z')).toMatch(/^That goes against Z, the way you ply: put in so much more/);
+  });
+
+  test('whether a single holds is told by where it is left the least twist', () => {
+    // 0.8 mm: doubtful from 56 to 92 t/m.
+    expect(strengthWords({ direction: 'Z', turnsPerM: 200 }, undefined, 0.8, 'metric')).toMatch(
+      /strong enough to be wound/,
+    );
+    const words = strengthWords({ direction: 'Z', turnsPerM: 100 }, ofThree([2, 2, -20]), 0.8, 'metric');
+    expect(words).toMatch(/only just holds where plying leaves it least twist; from about 92\s?t\/m on it is safe/);
+    expect(words).toContain('Pull a hand’s length slowly apart');
+    expect(strengthWords({ direction: 'S', turnsPerM: 40 }, undefined, 0.8, 'metric')).toMatch(
+      /it drifts apart: do not wind/,
+    );
+  });
 });

@@ -1,7 +1,8 @@
 'use client';
 
-import { Segmented } from 'antd';
+import { Button, Segmented } from 'antd';
 import dynamic from 'next/dynamic';
+import { useState } from 'react';
 import { contained } from '../../../ui/feedback/contained';
 import { Link } from '../../../ui/controls/Link';
 import { type Estimate, product } from '../../../core/common/estimate';
@@ -9,7 +10,9 @@ import { inWords, lengthFigure, upperFirst } from '../../../core/common/format';
 import { readOrNull, reading } from '../../../core/common/inputError';
 import {
   leftoverExpectedM,
+  chainLoops,
   livelinessOf,
+  MOST_STRANDS,
   opposite,
   plied,
   PLY_METHODS,
@@ -18,10 +21,11 @@ import {
   plyTwistToStart,
   turnsPerMCounted,
 } from '../../../core/twist/plying';
+import { parseLoopM } from '../../../core/bench/hankLoop';
 import { parseSpanMm } from '../../../core/common/span';
 import { endsOf } from '../../../core/bench/schools';
 import { leavingOf } from '../../../core/twist/strandWays';
-import { type OwnTwist, parseTurnsPerM } from '../../../core/twist/twist';
+import { type OwnTwist, parseTurnsPerM, type TwistDirection } from '../../../core/twist/twist';
 import { lengthKept, strandsOf, type TakeUp } from '../../../core/twist/takeUp';
 import { strandStateOf } from '../../../core/twist/twistAccount';
 import type { TwistLimits } from '../../../core/twist/twistSeverity';
@@ -29,7 +33,7 @@ import { inMetres, parseNumber, type UnitSystem } from '../../../core/common/uni
 import type { ScaleTool } from '../../../server/bench/bench';
 import type { PlyPage, PlySingle } from '../../../server/twist/plying';
 import { TextField } from '../../../ui/controls/Field';
-import { FineMass, Length, LengthWithin, Twist } from '../../../ui/figures/Figures';
+import { FineMass, Length, LengthWithin, Span, Twist } from '../../../ui/figures/Figures';
 import { Choice } from '../../../ui/controls/Choice';
 import { useSystem } from '../../../ui/frame/Providers';
 import { Notice } from '../../../ui/feedback/Notice';
@@ -40,7 +44,7 @@ import { BobbinSplit } from './BobbinSplit';
 import type { PlyDraft } from './plyDraft';
 import { PlyLog } from './PlyLog';
 import styles from './PlyScreen.module.css';
-import { LIVELINESS_WORDS, METHOD_WORDS, plySentences } from './plyWords';
+import { LIVELINESS_WORDS, METHOD_WORDS, plySentences, strengthWords } from './plyWords';
 import { GAP_WORDS } from '../words';
 import { Loading } from '../../../ui/feedback/Loading';
 import { WhenSeen } from '../../../ui/feedback/WhenSeen';
@@ -54,9 +58,9 @@ export function PlyScreen({ page, scales, limits }: { page: PlyPage; scales: Sca
   const system = useSystem();
   const [draft, set, forget] = usePlyDraft(page);
   const chosen = draft.pieceIds.flatMap((id) => page.singles.find(({ pieceId }) => pieceId === id) ?? []);
-  const [first, second] = chosen;
+  const [first] = chosen;
   const own = ownOf(draft, first, system);
-  const outcome = plyOf(draft, first, second);
+  const outcome = plyOf(draft, chosen);
   const startPerM = readOrNull(() => startOf(draft, own, outcome, system));
   if (page.singles.length === 0)
     return (
@@ -68,7 +72,7 @@ export function PlyScreen({ page, scales, limits }: { page: PlyPage; scales: Sca
         </p>
       </>
     );
-  const two = draft.method === 'two cakes' || draft.method === 'bobbins';
+  const isOfSeveral = draft.method === 'two cakes' || draft.method === 'bobbins';
   return (
     <>
       <div className="flex flex-wrap items-center justify-between gap-3">
@@ -78,11 +82,11 @@ export function PlyScreen({ page, scales, limits }: { page: PlyPage; scales: Sca
       <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] gap-y-4 gap-x-wide mt-3 max-tablet:grid-cols-[minmax(0,1fr)]">
         <section className="grid grid-cols-[minmax(0,1fr)] gap-4 content-start">
           <label className="[&_span]:font-semibold grid gap-1">
-            <span>{two ? 'The first strand' : 'What is plied'}</span>
+            <span>{isOfSeveral ? 'The first strand' : 'What is plied'}</span>
             <PieceSelect
               page={page}
               value={first?.pieceId}
-              onPick={(id) => set({ pieceIds: [id, ...(second ? [second.pieceId] : [])] })}
+              onPick={(id) => set({ pieceIds: [id, ...draft.pieceIds.slice(1).filter((each) => each !== id)] })}
             />
           </label>
           <div role="group" aria-label="How the strands come together" className={styles.methods}>
@@ -98,17 +102,8 @@ export function PlyScreen({ page, scales, limits }: { page: PlyPage; scales: Sca
               {METHOD_WORDS[draft.method].why}.{first?.lastMethod === draft.method && ' This yarn was plied so last.'}
             </p>
           </div>
-          {two && (
-            <label className="[&_span]:font-semibold grid gap-1">
-              <span>The second strand</span>
-              <PieceSelect
-                page={page}
-                value={second?.pieceId}
-                without={first?.pieceId}
-                onPick={(id) => set({ pieceIds: [first!.pieceId, id] })}
-              />
-            </label>
-          )}
+          {isOfSeveral && first && <OtherStrands page={page} draft={draft} set={set} />}
+          {draft.method === 'chain' && <ChainWords draft={draft} set={set} outcome={outcome} />}
           {first && draft.method !== 'bobbins' && (
             <PictureChoice
               question={
@@ -123,7 +118,7 @@ export function PlyScreen({ page, scales, limits }: { page: PlyPage; scales: Sca
               )}
             />
           )}
-          {first && <SinglesTwist draft={draft} set={set} single={first} own={own} />}
+          {first && <SinglesTwist draft={draft} set={set} single={first} own={own} outcome={outcome} />}
           {first && <StartFigure draft={draft} set={set} own={own} outcome={outcome} />}
         </section>
         <section className="grid grid-cols-[minmax(0,1fr)] gap-4 content-start" aria-label="What it comes to">
@@ -136,23 +131,24 @@ export function PlyScreen({ page, scales, limits }: { page: PlyPage; scales: Sca
                 chosen={chosen}
                 own={own}
                 limits={limits}
+                leans={own?.direction ?? draft.leans}
                 lengthM={pliedLength(outcome, draft.method, chosen, startPerM, page.takeUp)}
               />
-              {!second && <Compared single={first} scales={scales} />}
+              {chosen.length === 1 && (first.plies ?? 1) === 1 && <Compared single={first} scales={scales} />}
             </>
           )}
         </section>
       </div>
       {first && (
         <>
-          {draft.method === 'bobbins' && !second && first.form !== 'bobbin' && (
+          {draft.method === 'bobbins' && chosen.length === 1 && first.form !== 'bobbin' && (
             <BobbinSplit key={`bobbins of ${first.pieceId}`} single={first} scales={scales} />
           )}
           <PlyLog
             key={`log of ${first.pieceId}`}
             onLogged={forget}
             draft={draft}
-            chosen={chosen}
+            chosen={isOfSeveral ? chosen : chosen.slice(0, 1)}
             turns={startPerM}
             scales={scales}
           />
@@ -182,6 +178,7 @@ function usePlyDraft(page: PlyPage): [PlyDraft, (change: Partial<PlyDraft>) => v
     share: String(Number(PLY_SHARE.toFixed(2))),
     foldTurns: '',
     foldOver: '10 cm',
+    loop: '30 cm',
   };
   let draft = initial;
   if (kept)
@@ -204,12 +201,13 @@ function usePlyDraft(page: PlyPage): [PlyDraft, (change: Partial<PlyDraft>) => v
 function PieceSelect({
   page,
   value,
-  without,
+  without = [],
   onPick,
 }: {
   page: PlyPage;
   value: number | undefined;
-  without?: number;
+  /** Strands that are chosen already. */
+  without?: readonly number[];
   onPick: (id: number) => void;
 }) {
   return (
@@ -218,11 +216,99 @@ function PieceSelect({
       options={[
         ...(value === undefined ? [['', 'choose'] as const] : []),
         ...page.singles
-          .filter(({ pieceId }) => pieceId !== without)
+          .filter(({ pieceId }) => !without.includes(pieceId))
           .map(({ pieceId, label, yarnName }) => [String(pieceId), `${yarnName}: ${label.toLowerCase()}`] as const),
       ]}
       onChange={(id) => id !== '' && onPick(Number(id))}
     />
+  );
+}
+
+const ORDINALS = ['second', 'third', 'fourth', 'fifth', 'sixth'];
+
+/** The strands beside the first one: two make a two-ply, more are added one by one. */
+function OtherStrands({
+  page,
+  draft: { pieceIds },
+  set,
+}: {
+  page: PlyPage;
+  draft: PlyDraft;
+  set: (change: Partial<PlyDraft>) => void;
+}) {
+  const others = pieceIds.slice(1);
+  const there = page.singles.length;
+  // One that is still to be chosen is asked for; a third only when it is wanted.
+  const [isMore, setMore] = useState(false);
+  const shown = others.length + (others.length === 0 || isMore ? 1 : 0);
+  return (
+    <div className="grid gap-2">
+      {Array.from({ length: Math.min(shown, MOST_STRANDS - 1) }, (_, i) => (
+        <div key={i} className="grid grid-cols-[minmax(0,1fr)_auto] gap-2 items-end">
+          <label className="[&_span]:font-semibold grid gap-1">
+            <span>The {ORDINALS[i]} strand</span>
+            <PieceSelect
+              page={page}
+              value={others[i]}
+              without={pieceIds.filter((id) => id !== others[i])}
+              onPick={(id) => {
+                setMore(false);
+                set({ pieceIds: [...pieceIds.slice(0, i + 1), id, ...pieceIds.slice(i + 2)] });
+              }}
+            />
+          </label>
+          {i > 0 && (
+            <Button
+              type="text"
+              onClick={() => {
+                setMore(false);
+                set({ pieceIds: pieceIds.filter((_, at) => at !== i + 1) });
+              }}
+            >
+              Without it
+            </Button>
+          )}
+        </div>
+      ))}
+      {others.length > 0 && !isMore && pieceIds.length < Math.min(MOST_STRANDS, there) && (
+        <Button className="justify-self-start" onClick={() => setMore(true)}>
+          One strand more
+        </Button>
+      )}
+    </div>
+  );
+}
+
+/** A chain in loops: each strand is a third of the single, and each loop is of one stretch of it. */
+function ChainWords({
+  draft: { loop },
+  set,
+  outcome,
+}: {
+  draft: PlyDraft;
+  set: (change: Partial<PlyDraft>) => void;
+  outcome: Outcome;
+}) {
+  const system = useSystem();
+  const loopM = reading(() => parseLoopM(loop, system, ''));
+  const chain = outcome.value && loopM.value && readOrNull(() => chainLoops(outcome.value!.pliedM, loopM.value!));
+  return (
+    <div className="grid gap-1">
+      <TextField
+        name="chain loop"
+        label="Each loop is as long as"
+        value={loop}
+        onChange={(typed) => set({ loop: typed })}
+        error={loopM.error ?? (chain === null ? 'between 5 cm and 5 m' : undefined)}
+      />
+      {chain && (
+        <p className="text-ink-soft">
+          About {chain.loops} loops, each of <Span mm={chain.singleM * 1000} /> of single: its three strands are a third
+          of the single each, and its colour stays together. Where a loop is pulled through, a small knob lies in the
+          yarn, every <Span mm={(chain.singleM * 1000) / 3} />.
+        </p>
+      )}
+    </div>
   );
 }
 
@@ -231,9 +317,10 @@ const plyEnd = ({ form }: PlySingle) => (endsOf(form).includes('inner') ? ('inne
 
 type Outcome = ReturnType<typeof plyOf>;
 
-function plyOf(draft: PlyDraft, first: PlySingle | undefined, second: PlySingle | undefined) {
+function plyOf(draft: PlyDraft, chosen: readonly PlySingle[]) {
   return reading(() => {
-    const packages = [first, second].flatMap((single) => (single ? [strandStateOf(single.twist)] : []));
+    const [first] = chosen;
+    const packages = chosen.map(({ twist }) => strandStateOf(twist));
     const from = leavingOf(draft.left, first ? plyEnd(first) : 'inner', first?.twist.loopM ?? null) ?? {
       mode: 'rotating' as const,
     };
@@ -291,20 +378,23 @@ function SinglesTwist({
   set,
   single,
   own,
+  outcome,
 }: {
   draft: PlyDraft;
   set: (change: Partial<PlyDraft>) => void;
   single: PlySingle;
   own: OwnTwist | null;
+  outcome: Outcome;
 }) {
   const system = useSystem();
+  const isPlied = (single.plies ?? 1) > 1;
   const error = draft.spun.trim() === '' ? undefined : reading(() => parseTurnsPerM(draft.spun, system, '')).error;
   return (
     <div>
       <div className={styles.pair}>
         <TextField
           name="spun"
-          label="The singles’ twist"
+          label={isPlied ? 'Their ply twist' : 'The singles’ twist'}
           value={draft.spun}
           onChange={(spun) => set({ spun })}
           error={error}
@@ -334,7 +424,25 @@ function SinglesTwist({
           </div>
         )}
       </div>
-      {own && <p className="text-ink-soft">{LIVELINESS_WORDS[livelinessOf(own, single.strandMm)]}</p>}
+      {isPlied ? (
+        <p className="text-ink-soft">
+          It is plied already, of {single.plies} strands: plied once more it becomes a cable, against its own ply twist.
+          How much twist its singles have is another figure, and not asked for here.
+        </p>
+      ) : (
+        own && (
+          <>
+            <p className="text-ink-soft">{LIVELINESS_WORDS[livelinessOf(own, single.strandMm)]}</p>
+            <p className="text-ink-soft">{strengthWords(own, outcome.value, single.strandMm, system)}</p>
+            {single.plies === null && (
+              <p className="text-ink-soft">
+                Whether it is a single nobody has noted: of a plied yarn, this is its ply twist.{' '}
+                <Link href={`/yarns/${single.yarnId}`}>Note its plies</Link>.
+              </p>
+            )}
+          </>
+        )
+      )}
     </div>
   );
 }
@@ -403,12 +511,15 @@ function Outcome({
   chosen: [first],
   own,
   limits,
+  leans,
   lengthM,
 }: {
   outcome: Outcome;
   chosen: readonly PlySingle[];
   own: OwnTwist | null;
   limits: TwistLimits;
+  /** Which way the strands are spun. */
+  leans: TwistDirection;
   /** Of the ply; null where nothing tells it. */
   lengthM: Estimate | null;
 }) {
@@ -438,7 +549,7 @@ function Outcome({
             .
           </p>
         )}
-        {plySentences(outcome.value, own, limits, system).map((sentence, i) => (
+        {plySentences(outcome.value, own, limits, system, opposite(leans)).map((sentence, i) => (
           <p key={i}>{sentence}</p>
         ))}
       </div>

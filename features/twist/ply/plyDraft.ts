@@ -12,4 +12,6 @@ export interface PlyDraft {
   share: string;
   foldTurns: string;
   foldOver: string;
+  /** Of a chain, how long each loop is. */
+  loop: string;
 }
