@@ -212,6 +212,7 @@ test('from 6 to 7 tables and columns got the field’s own words, and nothing el
     wheel: [expect.objectContaining({ kind: 'wheel' }), expect.objectContaining({ kind: 'spindle' })],
     bath: [],
     bath_piece: [],
+    hung_skein: [],
     offer: [],
     sale: [],
   });
@@ -226,6 +227,7 @@ test('from 9 to 10 a mark may have colours and a project a place of its own, and
     wheel: [expect.objectContaining({ kind: 'wheel' }), expect.objectContaining({ kind: 'spindle' })],
     bath: [],
     bath_piece: [],
+    hung_skein: [],
     offer: [],
     sale: [],
   });

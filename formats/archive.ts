@@ -395,6 +395,14 @@ export const archiveTables = {
     plan_id: id.nullable(),
     kit: wholeOrNone,
   }),
+  hung_skein: z.strictObject({
+    operation_id: id,
+    piece_id: id,
+    loop_mm: whole,
+    half_turns: z.number().min(0).max(200),
+    sides: z.enum(['S', 'Z']),
+    washed: flag,
+  }),
   joined: z.strictObject({
     operation_id: id,
     joint: z.enum(JOINTS),
@@ -592,6 +600,7 @@ const UPGRADES: Record<number, (tables: OldTables) => OldTables> = {
     ],
     bath: [],
     bath_piece: [],
+    hung_skein: [],
     offer: [],
     sale: [],
   }),

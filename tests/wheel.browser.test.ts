@@ -2,7 +2,7 @@ import { stage } from './support/stage';
 
 /** At the wheel: a whorl that was measured, a wanted twist in treadles, a tick, and what a hung skein asks for. */
 
-const set = stage({ demo: true });
+const set = stage({ demo: true, minis: true, twist: true });
 
 test('a wheel is measured, a wanted twist becomes treadles on a whorl, and a reload forgets nothing', async () => {
   const maker = await set.maker();
@@ -55,5 +55,69 @@ test('a hung skein: too much, too little, and one that does not turn', async () 
   await maker.sees('Too little ply twist');
   await maker.fill('hung turns', '0');
   await maker.sees('it is balanced');
+  expect(maker.troubles).toEqual([]);
+});
+
+test('from a counted single to a ply that is hung, washed, dried and measured', async () => {
+  const maker = await set.maker();
+  // A single that nobody counted: 33 turns over 25 cm.
+  await maker.goTo('/pieces/79?how=twist');
+  await maker.fill('turns', '33');
+  await maker.fill('over', '25 cm');
+  await maker.page.locator('#measure label::-p-text(Z)').click();
+  await maker.press('Log it');
+  await maker.sees(/132\st\/m/);
+  await maker.goTo('/twist/ply?pieces=79');
+  await maker.sees('By rule of thumb it');
+  await maker.page.locator('label::-p-text(chain)').click();
+  await maker.sees('its three strands are a third of the single each');
+  await maker.page.locator('label::-p-text(both ends)').click();
+  await maker.sees('That goes');
+  await maker.fill('foldTurns', '9');
+  await maker.sees('as your sample has it');
+  await maker.fill('mass', '60');
+  await maker.press('Log it');
+  await maker.sees('more than went in');
+  await maker.page.reload();
+  await maker.live();
+  expect(await maker.valueOf('mass')).toBe('60');
+  await maker.fill('mass', '41');
+  await maker.press('Log it');
+  await maker.arrivesAt(/^\/logbook\/\d+$/);
+  const href = await maker.page.$$eval('main a[href^="/pieces/"]', (links) => links.at(-1)!.getAttribute('href')!);
+  const id = Number(href.split('/').at(-1));
+  // Hung before it is washed, and kept with it.
+  await maker.goTo(`/twist/${id}`);
+  await maker.sees('meant to have');
+  await maker.press('hang it');
+  await maker.arrivesAt(/^\/twist\/wheel$/);
+  await maker.fill('hung loop', '1.5 m');
+  await maker.fill('hung turns', '6');
+  await maker.press('Keep it with the skein');
+  await maker.sees('It is kept with the skein');
+  await set.app.kill();
+  await set.app.restart();
+  await maker.goTo(`/twist/${id}`);
+  await maker.sees(/4\.0\st\/m too much ply twist/);
+  await maker.press('It is in the water');
+  await maker.sees('to be dry');
+  await maker.goTo(`/pieces/${id}/change`);
+  await maker.fill('mass', '40.6');
+  await maker.press('Log it');
+  await maker.arrivesAt(/^\/logbook\/\d+$/);
+  await maker.goTo(`/pieces/${id}?how=reel`);
+  await maker.fill('loops', '40');
+  await maker.fill('loop', '150 cm');
+  await maker.press('Log it');
+  await maker.sees(/60\sm/);
+  await maker.goTo(`/twist/${id}`);
+  await maker.sees('40 of 150 cm');
+  // Beside another, by their yarns.
+  await maker.press('Lay it beside another');
+  await maker.arrivesAt(/^\/twist\/compare$/);
+  await maker.page.locator('input[placeholder="Maker, line, colour, lot"]').fill('lookout two');
+  await maker.page.locator('.ant-select-item-option').click();
+  await maker.sees('In one cloth');
+  await maker.sees(/244\st\/m/);
   expect(maker.troubles).toEqual([]);
 });

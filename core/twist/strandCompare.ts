@@ -30,7 +30,7 @@ const EVEN = 0.05;
  * seenInCloth(
  *   { twist: { direction: 'Z', turnsPerM: 300 }, diameterMm: 1, gristMPerG: 4, unevenness: null },
  *   { twist: { direction: 'Z', turnsPerM: 240 }, diameterMm: 1, gristMPerG: 4, unevenness: null },
- * ) // => [{ what: 'firmer', which: 'one', percent: 22 }]
+ * ) // => [{ what: 'firmer', which: 'one', percent: 17 }]
  */
 export function seenInCloth(one: ComparedStrand, other: ComparedStrand): Seen[] {
   const seen: Seen[] = [];

@@ -75,3 +75,15 @@ export function samplesOfOperations(db: Db, operationIds: readonly number[]): Da
      WHERE s.operation_id IN (SELECT value FROM json_each(?))`,
   ).all(JSON.stringify(operationIds));
 }
+
+/** Yarns whose twist was counted, the last one first. */
+export function yarnsWithTwistCounted(db: Db, limit: number): number[] {
+  return prepared<{ yarnId: number }>(
+    db,
+    sql`SELECT p.yarn_id AS yarnId FROM sample s JOIN live_operation o ON o.id = s.operation_id
+     JOIN piece p ON p.id = s.piece_id JOIN yarn y ON y.id = p.yarn_id
+     WHERE s.how = 'twist' AND y.gone IS NULL GROUP BY p.yarn_id ORDER BY max(s.operation_id) DESC LIMIT ?`,
+  )
+    .all(limit)
+    .map(({ yarnId }) => yarnId);
+}

@@ -75,6 +75,9 @@ export function TwistScreen({ page }: { page: TwistPage }) {
         <ActionLink href={`/twist/ply?pieces=${piece.id}`} quiet>
           Ply it
         </ActionLink>
+        <ActionLink href={`/twist/compare?one=${piece.id}`} quiet>
+          Lay it beside another
+        </ActionLink>
         <ActionLink href="/twist/practice" quiet>
           Practise
         </ActionLink>

@@ -322,6 +322,17 @@ const TABLE_OF: Record<ToolKind, ToolTable> = {
 };
 export const TOOL_KINDS = Object.keys(TABLE_OF) as ToolKind[];
 
+/** Keeps the pace that a foot or a hand has at a wheel or a spindle. */
+export function keepPace(db: Db, wheelId: number, pacePerMin: number): SaveResult {
+  return saving(() => {
+    const wheel = toolById(db, 'wheel', wheelId);
+    if (!wheel) throw new ConflictError('this tool is not on the bench');
+    const measured = new Set([...base(wheel).measured, 'pacePerMin']);
+    updateTool(db, 'wheel', { ...wheel, pacePerMin, measuredFigures: JSON.stringify([...measured]) });
+    return wheelId;
+  });
+}
+
 /** Puts a tool on the bench, or takes the figures that the user has measured on one that is there (`id`). */
 export function saveTool(db: Db, id: number | null, input: unknown, system: UnitSystem): SaveResult {
   return runForm(toolForm(system), input, (form) => {

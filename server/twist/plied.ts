@@ -1,11 +1,14 @@
 import { plyStage, type PlyStage } from '../../core/twist/plyCare';
 import type { PlyMethod } from '../../core/twist/plying';
 import { turnsPerMCounted } from '../../core/twist/plying';
+import { type HungTwist, hungTwist } from '../../core/twist/spinning';
 import type { OwnTwist, TwistDirection } from '../../core/twist/twist';
 import type { Db } from '../../db/common/connection';
 import { operationPiecesOf } from '../../db/yarn/operations';
 import { everMade, pieceById, wetBy } from '../../db/yarn/pieces';
+import { hangingsOf, type HungSkeinRow } from '../../db/twist/hungSkeins';
 import { lastOn, pliedPieces, plyOf } from '../../db/twist/plies';
+import { fromMm } from '../common/storageUnits';
 import { type PieceView, pieceView, type SampleView, yarnView, type YarnView } from '../yarn/yarnViews';
 
 /** What was measured of a plied yarn, before it was washed or after. */
@@ -13,6 +16,8 @@ export interface PlyFigures {
   twist: OwnTwist | null;
   loops: { loops: number; loopM: number; lengthM: number } | null;
   wpi: number | null;
+  /** As it hung by itself; undefined: it never did, null: it did not turn. */
+  hung: HungTwist | null | undefined;
 }
 
 /** A plied piece: how it came about, and where it stands. */
@@ -43,7 +48,13 @@ export function pliedRecord(db: Db, yarn: YarnView, piece: PieceView, now: Date)
   if (singles.some(({ yarnId }) => yarnId === yarn.id)) return undefined;
   const wash = lastOn(db, piece.id, 'wash');
   const mine = yarn.samples.filter(({ pieceId }) => pieceId === piece.id);
-  const after = figuresOf(mine.filter(({ washed }) => washed));
+  const hung = hangingsOf(db, piece.id);
+  const figures = (isWashed: boolean) =>
+    figuresOf(
+      mine.filter(({ washed }) => washed === isWashed),
+      hung.filter(({ washed }) => (washed === 1) === isWashed),
+    );
+  const after = figures(true);
   return {
     operationId: ply.operationId,
     method: ply.method,
@@ -61,18 +72,20 @@ export function pliedRecord(db: Db, yarn: YarnView, piece: PieceView, now: Date)
       dry: wash !== undefined && wetBy(db, piece.id) === null,
       measured: after.loops !== null,
     }),
-    before: figuresOf(mine.filter(({ washed }) => !washed)),
+    before: figures(false),
     after,
   };
 }
 
-function figuresOf(samples: readonly SampleView[]): PlyFigures {
+function figuresOf(samples: readonly SampleView[], hung: readonly HungSkeinRow[]): PlyFigures {
+  const lastHung = hung.at(-1);
   const last = (how: SampleView['how']) => samples.filter((sample) => sample.how === how).at(-1);
   const [twist, reel, wraps] = [last('twist')?.twist, last('reel'), last('wraps')];
   return {
     twist: twist ? { direction: twist.leans, turnsPerM: turnsPerMCounted(twist.turns, twist.overMm) } : null,
     loops: reel ? { loops: reel.loops!, loopM: reel.loopM!, lengthM: reel.lengthM! } : null,
     wpi: wraps?.wpi ?? null,
+    hung: lastHung && hungTwist(fromMm(lastHung.loopMm), lastHung.halfTurns, lastHung.sides),
   };
 }
 

@@ -1,12 +1,14 @@
 import type { Metadata } from 'next';
 import { WheelScreen } from '../../../features/twist/wheel/WheelScreen';
-import { wheels } from '../../../server/bench/bench';
 import { database } from '../../../server/common/database';
 import { rowNumber } from '../../../server/common/rowNumber';
+import { wheelPage } from '../../../server/twist/wheelPage';
 
 export const metadata: Metadata = { title: 'At the wheel' };
+export const dynamic = 'force-dynamic';
 
-/** `?tool=ID` begins with that wheel or spindle. */
-export default async function Page({ searchParams }: { searchParams: Promise<{ tool?: string }> }) {
-  return <WheelScreen wheels={wheels(database())} first={rowNumber((await searchParams).tool)} />;
+/** `?tool=ID` begins with that wheel or spindle, `?skein=ID` with a skein that is to be hung. */
+export default async function Page({ searchParams }: { searchParams: Promise<{ tool?: string; skein?: string }> }) {
+  const { tool, skein } = await searchParams;
+  return <WheelScreen page={wheelPage(database())} first={rowNumber(tool)} hung={rowNumber(skein)} />;
 }

@@ -1,6 +1,7 @@
 'use client';
 
 import { Button, Table } from 'antd';
+import { hungRemedy } from '../../../core/twist/spinning';
 import { Link } from '../../../ui/controls/Link';
 import type { PliedRecord, PlyFigures } from '../../../server/twist/plied';
 import type { TwistPage } from '../../../server/twist/twist';
@@ -74,6 +75,11 @@ export function PliedPanel({ page: { piece }, plied }: { page: TwistPage; plied:
           { name: 'ply twist', of: twistOf, ask: measure('twist', 'count it') },
           { name: 'loops', of: loopsOf, ask: measure('reel', 'count them') },
           { name: 'wraps to the inch', of: wpiOf, ask: measure('wraps', 'count them') },
+          {
+            name: 'hung by itself',
+            of: (figures: PlyFigures) => hungOf(figures, plied.plied),
+            ask: <Link href={`/twist/wheel?skein=${piece.id}`}>hang it</Link>,
+          },
         ]}
         columns={[
           { title: 'Figure', dataIndex: 'name', rowScope: 'row' },
@@ -98,5 +104,17 @@ const loopsOf = ({ loops }: PlyFigures) =>
       {loops.loops} of <Span mm={loops.loopM * 1000} />: <Length m={loops.lengthM} />
     </>
   );
+
+/** Too much of one twist or of the other, by the way that it was plied. */
+function hungOf({ hung }: PlyFigures, ply: 'S' | 'Z') {
+  if (hung === undefined) return undefined;
+  if (hung === null) return 'balanced';
+  const { what, turnsPerM } = hungRemedy(hung, ply);
+  return (
+    <>
+      <Twist perM={turnsPerM} /> {what === 'take' ? 'too much' : 'too little'} ply twist
+    </>
+  );
+}
 
 const wpiOf = ({ wpi }: PlyFigures) => wpi && wpi.toFixed(1);

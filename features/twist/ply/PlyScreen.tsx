@@ -103,7 +103,7 @@ export function PlyScreen({ page, scales, limits }: { page: PlyPage; scales: Sca
             </p>
           </div>
           {isOfSeveral && first && <OtherStrands page={page} draft={draft} set={set} />}
-          {draft.method === 'chain' && <ChainWords draft={draft} set={set} outcome={outcome} />}
+          {draft.method === 'chain' && <ChainWords draft={draft} set={set} singleM={first?.lengthM ?? null} />}
           {first && draft.method !== 'bobbins' && (
             <PictureChoice
               question={
@@ -283,15 +283,16 @@ function OtherStrands({
 function ChainWords({
   draft: { loop },
   set,
-  outcome,
+  singleM,
 }: {
   draft: PlyDraft;
   set: (change: Partial<PlyDraft>) => void;
-  outcome: Outcome;
+  singleM: number | null;
 }) {
   const system = useSystem();
   const loopM = reading(() => parseLoopM(loop, system, ''));
-  const chain = outcome.value && loopM.value && readOrNull(() => chainLoops(outcome.value!.pliedM, loopM.value!));
+  const chain =
+    singleM === null || loopM.value === undefined ? undefined : readOrNull(() => chainLoops(singleM / 3, loopM.value!));
   return (
     <div className="grid gap-1">
       <TextField

@@ -1,23 +1,52 @@
 'use client';
 
-import { Segmented } from 'antd';
+import { Button, Segmented } from 'antd';
 import { parseLoopM } from '../../../core/bench/hankLoop';
 import { readingIfTyped, readOrNull } from '../../../core/common/inputError';
 import { requireWithin } from '../../../core/common/require';
-import { parseNumber } from '../../../core/common/units';
+import { inMetres, parseNumber, type UnitSystem } from '../../../core/common/units';
 import { type Drive, type HungRemedy, hungRemedy, hungTwist, treadlesFor } from '../../../core/twist/spinning';
+import type { HangingSkein } from '../../../server/twist/wheelPage';
+import { ChoiceField } from '../../../ui/controls/Choice';
 import { TextField } from '../../../ui/controls/Field';
 import { useKeptChoices } from '../../../ui/controls/useLocalStorage';
-import { Notice } from '../../../ui/feedback/Notice';
+import { newKey } from '../../../ui/feedback/newKey';
+import { Notice, Problem } from '../../../ui/feedback/Notice';
+import { useUndoOffer } from '../../../ui/feedback/UndoOffer';
+import { useTask } from '../../../ui/feedback/useTask';
 import { Twist } from '../../../ui/figures/Figures';
 import { useSystem } from '../../../ui/frame/Providers';
+import { keepHung, undoHung } from './actions';
 
-const NOTHING_TYPED = { loop: '', halfTurns: '', sides: 'Z' as 'S' | 'Z', plied: 'S' as 'S' | 'Z', washed: false };
+const NOTHING_TYPED = {
+  skein: 0,
+  loop: '',
+  halfTurns: '',
+  sides: 'Z' as 'S' | 'Z',
+  plied: 'S' as 'S' | 'Z',
+  washed: false,
+};
 
 /** A skein that hangs by itself turns until it rests: how much twist it has too much of, and what to do about it. */
-export function HungSkein({ drive, each }: { drive: Drive; each: string }) {
+export function HungSkein({
+  drive,
+  each,
+  skeins,
+  first,
+}: {
+  drive: Drive;
+  each: string;
+  skeins: readonly HangingSkein[];
+  /** The skein that one came here with. */
+  first: number | null;
+}) {
   const system = useSystem();
-  const [asked, ask] = useKeptChoices('hung skein', NOTHING_TYPED);
+  const { run, busy, problem } = useTask();
+  const undoable = useUndoOffer();
+  const came = skeins.find(({ pieceId }) => pieceId === first);
+  // Another skein is another hanging: what was typed for the last one is not its.
+  const [asked, ask] = useKeptChoices(`hung skein ${first ?? ''}`, came ? startOf(came, system) : NOTHING_TYPED);
+  const skein = skeins.find(({ pieceId }) => pieceId === asked.skein);
   const loop = readingIfTyped(asked.loop, () => parseLoopM(asked.loop, system, ''));
   const halfTurns = readingIfTyped(asked.halfTurns, () => requireWithin(parseNumber(asked.halfTurns, ''), 0, 200, ''));
   const isAsked = loop.value !== undefined && halfTurns.value !== undefined;
@@ -29,6 +58,21 @@ export function HungSkein({ drive, each }: { drive: Drive; each: string }) {
         Hang the open skein over a finger, hold its lower end still, then let it go. Count how often it turns half round
         until it rests.
       </p>
+      {skeins.length > 0 && (
+        <ChoiceField
+          name="hung skein"
+          label="Which one"
+          value={String(asked.skein)}
+          onChange={(id) => {
+            const picked = skeins.find(({ pieceId }) => String(pieceId) === id);
+            ask(picked ? startOf(picked, system) : { skein: 0 });
+          }}
+          options={[
+            { value: '0', label: 'one that is not on the shelf' },
+            ...skeins.map(({ pieceId, name }) => ({ value: String(pieceId), label: name })),
+          ]}
+        />
+      )}
       <div className="grid grid-cols-2 gap-x-4">
         <TextField
           name="hung loop"
@@ -80,8 +124,43 @@ export function HungSkein({ drive, each }: { drive: Drive; each: string }) {
         ) : (
           <Notice tone="good">It does not turn: it is balanced, as far as a hung skein tells.</Notice>
         ))}
+      {isAsked && skein && (
+        <Button
+          className="justify-self-start"
+          loading={busy}
+          onClick={() =>
+            run(
+              () =>
+                keepHung({
+                  requestKey: newKey(),
+                  pieceId: skein.pieceId,
+                  loop: asked.loop,
+                  halfTurns: asked.halfTurns,
+                  sides: asked.sides,
+                  washed: asked.washed,
+                  note: '',
+                }),
+              (id) => undoable({ words: 'It is kept with the skein.', undo: () => undoHung(id) }),
+            )
+          }
+        >
+          Keep it with the skein
+        </Button>
+      )}
+      <Problem words={problem} />
     </section>
   );
+}
+
+/** As a skein that is known begins: its loop, and the way it was plied. */
+function startOf({ pieceId, loopM, plied }: HangingSkein, system: UnitSystem): typeof NOTHING_TYPED {
+  const loop =
+    loopM === null
+      ? ''
+      : inMetres(system)
+        ? `${Math.round(loopM * 1000) / 1000} m`
+        : `${(loopM / 0.0254).toFixed(1)} in`;
+  return { ...NOTHING_TYPED, skein: pieceId, loop, plied: plied ?? 'S' };
 }
 
 /** Less than this is nothing that one sees in the cloth, and often goes out in the wash: a rule of thumb. */

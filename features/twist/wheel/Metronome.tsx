@@ -4,7 +4,11 @@ import { Button } from 'antd';
 import { useEffect, useRef, useState } from 'react';
 import { tone } from '../../../ui/bench/tone';
 import { TextField } from '../../../ui/controls/Field';
+import { InlineButton } from '../../../ui/controls/InlineButton';
 import { useLocalStorage } from '../../../ui/controls/useLocalStorage';
+import { Problem } from '../../../ui/feedback/Notice';
+import { useTask } from '../../../ui/feedback/useTask';
+import { keepWheelPace } from './actions';
 
 const PITCH_HZ = { tick: 880, drawIn: 587 };
 /** Presses further apart than this begin anew. */
@@ -44,6 +48,7 @@ export function Metronome({
   }, [ticking, isPace, perMin, whole]);
   useEffect(() => () => void audio.current?.close(), []);
 
+  const { run, busy, problem } = useTask();
   const begin = () => {
     audio.current ??= new AudioContext();
     void audio.current.resume();
@@ -75,6 +80,14 @@ export function Metronome({
           inputMode="numeric"
         />
       </div>
+      {isPace && Math.round(perMin) !== usualPace && (
+        <p>
+          <InlineButton disabled={busy} onClick={() => run(() => keepWheelPace(wheelId, Math.round(perMin)))}>
+            Keep {Math.round(perMin)} in a minute as your pace here
+          </InlineButton>
+        </p>
+      )}
+      <Problem words={problem} />
       <p className="text-huge font-heavy leading-none tabular-nums" aria-hidden={!ticking}>
         {ticking ? at : ' '}
         <span className="text-body font-normal text-ink-soft">

@@ -1,12 +1,13 @@
 'use client';
 
+import { inWords, twistFigure } from '../../../core/common/format';
 import { readingIfTyped, readOrNull } from '../../../core/common/inputError';
 import { requirePositive } from '../../../core/common/require';
 import { inMetres, parseNumber, type UnitSystem } from '../../../core/common/units';
 import { parseLoopM } from '../../../core/bench/hankLoop';
 import { twistOfAngle, whorlsFor } from '../../../core/twist/spinning';
 import { parseTurnsPerM } from '../../../core/twist/twist';
-import type { WheelTool } from '../../../server/bench/bench';
+import type { WheelPage } from '../../../server/twist/wheelPage';
 import { ActionLink } from '../../../ui/controls/ActionLink';
 import { ChoiceField } from '../../../ui/controls/Choice';
 import { TextField } from '../../../ui/controls/Field';
@@ -23,7 +24,17 @@ import { Metronome } from './Metronome';
 const NOTHING_TYPED = { toolId: 0, twist: '', wpi: '', angle: '', draw: '', whorl: 0 };
 
 /** For a wanted twist: which whorl, how many treadles to a draw, and a tick that keeps the pace. And what a hung skein asks for. */
-export function WheelScreen({ wheels, first }: { wheels: WheelTool[]; first: number | null }) {
+export function WheelScreen({
+  page: { wheels, samples, skeins },
+  first,
+  hung,
+}: {
+  page: WheelPage;
+  /** The wheel or spindle that one came here with. */
+  first: number | null;
+  /** The skein that is to be hung. */
+  hung: number | null;
+}) {
   const system = useSystem();
   const [asked, ask] = useKeptChoices('at the wheel', NOTHING_TYPED);
   const wheel = wheels.find(({ id }) => id === (asked.toolId || first)) ?? wheels[0];
@@ -85,6 +96,24 @@ export function WheelScreen({ wheels, first }: { wheels: WheelTool[]; first: num
               }
             />
           </div>
+          {samples.length > 0 && (
+            <ChoiceField
+              name="as sample"
+              label="Or as a yarn whose twist was counted"
+              value=""
+              onChange={(id) => {
+                const like = samples.find(({ yarnId }) => String(yarnId) === id);
+                if (like) ask({ twist: twistTyped(like.twist.turnsPerM, system) });
+              }}
+              options={[
+                { value: '', label: 'choose it' },
+                ...samples.map(({ yarnId, name, twist }) => ({
+                  value: String(yarnId),
+                  label: `${name}: ${inWords(twistFigure(twist.turnsPerM, system))} ${twist.direction}`,
+                })),
+              ]}
+            />
+          )}
           <Fold title="Not known? From wraps and the angle of the fibres">
             <FromAngle wpi={asked.wpi} angle={asked.angle} ask={ask} system={system} />
           </Fold>
@@ -124,11 +153,20 @@ export function WheelScreen({ wheels, first }: { wheels: WheelTool[]; first: num
           )}
           {!chosen && <p className="text-ink-soft">Say what twist you want, and it is told in {each}.</p>}
         </section>
-        <HungSkein drive={chosen ?? { turnsEach: wheel.turnsEach[0]!, slip: wheel.slip }} each={each} />
+        <HungSkein
+          drive={chosen ?? { turnsEach: wheel.turnsEach[0]!, slip: wheel.slip }}
+          each={each}
+          skeins={skeins}
+          first={hung}
+        />
       </div>
     </>
   );
 }
+
+/** As one types it. */
+const twistTyped = (perM: number, system: UnitSystem) =>
+  inMetres(system) ? `${Math.round(perM)} t/m` : `${(perM * 0.0254).toFixed(1)} tpi`;
 
 const turnsInWords = (turns: number) => `${Number(turns.toFixed(2))} : 1`;
 
@@ -170,13 +208,7 @@ function FromAngle({
       {perM !== null && (
         <p>
           That is <Twist perM={perM} />.{' '}
-          <InlineButton
-            onClick={() =>
-              ask({ twist: inMetres(system) ? `${Math.round(perM)} t/m` : `${(perM * 0.0254).toFixed(1)} tpi` })
-            }
-          >
-            Take it
-          </InlineButton>
+          <InlineButton onClick={() => ask({ twist: twistTyped(perM, system) })}>Take it</InlineButton>
         </p>
       )}
     </div>

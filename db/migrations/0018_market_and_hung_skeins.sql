@@ -24,3 +24,17 @@ CREATE TABLE sale (
 ) STRICT;
 
 CREATE INDEX sale_first ON sale (first_id);
+
+-- A skein that was hung by itself until it rested, and how it turned.
+CREATE TABLE hung_skein (
+  operation_id INTEGER PRIMARY KEY REFERENCES operation,
+  piece_id INTEGER NOT NULL REFERENCES piece,
+  loop_mm INTEGER NOT NULL CHECK (loop_mm > 0),
+  -- Of its lower end; 0: it did not turn.
+  half_turns REAL NOT NULL CHECK (half_turns BETWEEN 0 AND 200),
+  -- Which way its two sides lay round each other.
+  sides TEXT NOT NULL CHECK (sides IN ('S', 'Z')),
+  washed INTEGER NOT NULL CHECK (washed IN (0, 1))
+) STRICT;
+
+CREATE INDEX hung_skein_piece ON hung_skein (piece_id);
