@@ -4,7 +4,7 @@ import path from 'node:path';
 import type { Browser } from 'puppeteer-core';
 import { App } from '../tests/support/app';
 import { Maker, openBrowser } from '../tests/support/browser';
-import { layOutDemo } from '../tests/support/demo';
+import { ALL_OF_IT, layOutDemo } from '../tests/support/demo';
 
 const FOLDER = path.join(process.cwd(), 'docs', 'screenshots');
 const DESK = { width: 1280, height: 800 };
@@ -81,6 +81,7 @@ const SHEETS: Sheet[] = [
           await maker.fill('hung turns', '12');
         },
       },
+      { path: '/twist/compare?one=83&other=86' },
     ],
   },
   {
@@ -93,7 +94,7 @@ const SHEETS: Sheet[] = [
     name: 'dyeing',
     selector: 'main',
     columns: 1,
-    pages: [{ path: '/dyeing/2' }, { path: '/dyeing' }, { path: '/dyeing/compare?one=1&other=2' }],
+    pages: [{ path: '/dyeing/2' }, { path: '/dyeing' }, { path: '/dyeing/compare?one=1&other=2' }, { path: '/market' }],
   },
   {
     name: 'yarn',
@@ -159,9 +160,7 @@ async function minisPlanned(maker: Maker): Promise<void> {
 }
 
 async function main(): Promise<void> {
-  const app = await App.start((databaseFile) =>
-    layOutDemo(databaseFile, { minis: true, twist: true, thread: true, knitting: true, colours: true, dyeing: true }),
-  );
+  const app = await App.start((databaseFile) => layOutDemo(databaseFile, ALL_OF_IT));
   const browser = await openBrowser();
   mkdirSync(FOLDER, { recursive: true });
   try {

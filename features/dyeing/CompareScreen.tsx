@@ -1,3 +1,7 @@
+'use client';
+
+import { Table } from 'antd';
+import type { ReactNode } from 'react';
 import { heatInWords, shareInWords } from '../../core/dyeing/recipeWords';
 import { measured } from '../../core/dyeing/recipe';
 import type { BathPage } from '../../server/dyeing/bathPages';
@@ -11,28 +15,25 @@ import { grams, KIND_WORDS, ml } from './words';
 export function CompareScreen({ one, other }: { one: BathPage; other: BathPage }) {
   const both = [one, other];
   const keys = [...new Set(both.flatMap(({ recipe }) => recipe.ingredients.map(keyOf)))];
-  const of = (bath: BathPage, key: string) => bath.recipe.ingredients.filter((each) => keyOf(each) === key);
-  const rows: { what: string; cells: [string, string] }[] = [
-    ...keys.map((key) => ({
-      what: key,
-      cells: both.map((bath) => {
-        const found = of(bath, key);
-        if (found.length === 0) return 'none';
-        const share = found.reduce((sum, each) => sum + each.percent, 0);
-        const amounts = found.map((each) => {
-          const { grams: massG, stockMl } = measured(each, bath.fibreG);
-          return stockMl === null ? grams(massG) : `${ml(stockMl)} of ${shareInWords(each.stockPercent!)}`;
-        });
-        return `${shareInWords(share)}: ${amounts.join(' and ')}`;
-      }) as [string, string],
-    })),
-    {
-      what: 'water',
-      cells: both.map(({ recipe }) =>
-        recipe.waterMlPerG === null ? 'not noted' : `${recipe.waterMlPerG} ml to a gram`,
-      ) as [string, string],
-    },
-    { what: 'heat and time', cells: both.map(({ recipe }) => heatInWords(recipe) || 'not noted') as [string, string] },
+  const rows: { what: string; cells: ReactNode[]; isAlike?: boolean }[] = [
+    ...keys.map((key) =>
+      lineOf(
+        key,
+        both.map((bath) => amountInWords(bath, key)),
+      ),
+    ),
+    lineOf(
+      'water',
+      both.map(({ recipe }) => (recipe.waterMlPerG === null ? 'not noted' : `${recipe.waterMlPerG} ml to a gram`)),
+    ),
+    lineOf(
+      'heat and time',
+      both.map(({ recipe }) => heatInWords(recipe) || 'not noted'),
+    ),
+    ...(both.some(({ note }) => note) ? [{ what: 'in words', cells: both.map(({ note }) => note) }] : []),
+    ...(both.some(({ pictures }) => pictures.length > 0)
+      ? [{ what: 'pictures', cells: both.map((bath) => <BathPictures key={bath.id} bath={bath} />) }]
+      : []),
   ];
   return (
     <>
@@ -40,74 +41,75 @@ export function CompareScreen({ one, other }: { one: BathPage; other: BathPage }
         <Link href="/dyeing">Dye book</Link>
       </p>
       <PageHead title="Two baths side by side" />
-      <table className="w-full border-collapse [&_td]:p-3 [&_th]:p-3 [&_td]:align-top [&_th]:align-top [&_th]:text-left [&_tr]:border-b-[1.5px] [&_tr]:border-line table-fixed">
-        <thead>
-          <tr>
-            <th scope="col" className="w-[18%]">
-              <span className="visually-hidden">What</span>
-            </th>
-            {both.map((bath) => (
-              <th key={bath.id} scope="col">
-                <span className="flex flex-wrap items-center gap-3">
-                  <Dyed hex={bath.colourHex} size={88} />
-                  <span>
-                    <Link href={`/dyeing/${bath.id}`} className="text-title">
-                      {bath.name}
-                    </Link>
-                    <span className="block font-normal text-ink-soft">
-                      {bath.dyeLot && `lot ${bath.dyeLot}, `}
-                      <Mass g={bath.fibreG} /> of fibre
-                    </span>
-                  </span>
-                </span>
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map(({ what, cells }) => (
-            <tr key={what}>
-              <th scope="row">{what}</th>
-              {cells.map((cell, i) => (
-                <td key={i} className={cells[0] === cells[1] ? 'text-ink-soft' : 'font-semibold'}>
-                  {cell}
-                </td>
-              ))}
-            </tr>
-          ))}
-          {both.some(({ note }) => note) && (
-            <tr>
-              <th scope="row">in words</th>
-              {both.map(({ id, note }) => (
-                <td key={id}>{note}</td>
-              ))}
-            </tr>
-          )}
-          {both.some(({ pictures }) => pictures.length > 0) && (
-            <tr>
-              <th scope="row">pictures</th>
-              {both.map(({ id, name, pictures }) => (
-                <td key={id}>
-                  <span className="flex flex-wrap gap-3">
-                    {pictures.map((picture, i) => (
-                      // eslint-disable-next-line @next/next/no-img-element -- it is ready for the screen as it is kept
-                      <img
-                        key={picture.id}
-                        className="block w-full max-w-[320px] h-auto border-[1.5px] border-line rounded-md"
-                        src={`/api/pictures/${picture.id}`}
-                        width={picture.width}
-                        height={picture.height}
-                        alt={`${name}, picture ${i + 1}`}
-                      />
-                    ))}
-                  </span>
-                </td>
-              ))}
-            </tr>
-          )}
-        </tbody>
-      </table>
+      <Table
+        rowKey="what"
+        pagination={false}
+        tableLayout="fixed"
+        dataSource={rows}
+        columns={[
+          { title: <span className="visually-hidden">What</span>, dataIndex: 'what', rowScope: 'row', width: '18%' },
+          ...both.map((bath, i) => ({
+            key: `${i} ${bath.id}`,
+            title: <BathHead bath={bath} />,
+            className: 'align-top',
+            render: (_: unknown, { cells, isAlike }: (typeof rows)[number]) => (
+              <span className={isAlike ? 'text-ink-soft' : isAlike === false ? 'font-semibold' : undefined}>
+                {cells[i]}
+              </span>
+            ),
+          })),
+        ]}
+      />
     </>
+  );
+}
+
+/** A line of both: what differs stands out. */
+const lineOf = (what: string, cells: string[]) => ({ what, cells, isAlike: cells[0] === cells[1] });
+
+function amountInWords({ recipe, fibreG }: BathPage, key: string): string {
+  const found = recipe.ingredients.filter((each) => keyOf(each) === key);
+  if (found.length === 0) return 'none';
+  const share = found.reduce((sum, each) => sum + each.percent, 0);
+  const amounts = found.map((each) => {
+    const { grams: massG, stockMl } = measured(each, fibreG);
+    return stockMl === null ? grams(massG) : `${ml(stockMl)} of ${shareInWords(each.stockPercent!)}`;
+  });
+  return `${shareInWords(share)}: ${amounts.join(' and ')}`;
+}
+
+function BathHead({ bath: { id, name, colourHex, dyeLot, fibreG } }: { bath: BathPage }) {
+  return (
+    <span className="flex flex-wrap items-center gap-3">
+      <Dyed hex={colourHex} size={88} />
+      <span>
+        <Link href={`/dyeing/${id}`} className="text-title">
+          {name}
+        </Link>
+        <span className="block font-normal text-ink-soft">
+          {dyeLot && `lot ${dyeLot}, `}
+          <Mass g={fibreG} /> of fibre
+        </span>
+      </span>
+    </span>
+  );
+}
+
+function BathPictures({ bath: { name, pictures } }: { bath: BathPage }) {
+  return (
+    <span className="flex flex-wrap gap-3">
+      {pictures.map((picture, i) => (
+        // eslint-disable-next-line @next/next/no-img-element -- it is ready for the screen as it is kept
+        <img
+          key={picture.id}
+          className="block w-full max-w-[320px] h-auto border-[1.5px] border-line rounded-md"
+          src={`/api/pictures/${picture.id}`}
+          width={picture.width}
+          height={picture.height}
+          alt={`${name}, picture ${i + 1}`}
+        />
+      ))}
+    </span>
   );
 }
 

@@ -103,8 +103,3 @@ function saleOf(db: Db, { id, at, price, planId, kit }: SaleRow): Sale {
     operationId: operations[0]!,
   };
 }
-
-/** What a piece is offered at; null: it is not for sale. */
-export function priceOfPiece(db: Db, pieceId: number): string | null {
-  return wareOf(db, { pieceId })?.price ?? null;
-}

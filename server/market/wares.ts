@@ -100,7 +100,7 @@ export function titleOf({
   return colourway ? nameOfYarn({ ...yarn, colourName: colourway.name }) : yarn.name;
 }
 
-export function lotOf({ yarn, piece: { colourway } }: { yarn: YarnView; piece: Pick<PieceView, 'colourway'> }): string {
+function lotOf({ yarn, piece: { colourway } }: { yarn: YarnView; piece: Pick<PieceView, 'colourway'> }): string {
   return colourway ? colourway.dyeLot : yarn.printed.dyeLot;
 }
 

@@ -22,6 +22,17 @@ export interface More {
   market?: boolean;
 }
 
+/** Everything that the demo has. */
+export const ALL_OF_IT: Required<More> = {
+  minis: true,
+  twist: true,
+  thread: true,
+  knitting: true,
+  colours: true,
+  dyeing: true,
+  market: true,
+};
+
 /** Lays the demo data out in this database, which no server is to have open. */
 export async function layOutDemo(
   databaseFile: string,

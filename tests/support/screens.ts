@@ -1,4 +1,5 @@
 import axe from 'axe-core';
+import { ALL_OF_IT } from './demo';
 import { stage } from './stage';
 
 /** Screens of yarns, projects, winding and minis, with the demo data. */
@@ -45,6 +46,9 @@ export const YARN_SCREENS = {
   'a bath that is changed': '/dyeing/3/edit',
   'a series of shades': '/dyeing/series?from=2',
   'two baths': '/dyeing/compare?one=1&other=2',
+  'the market table': '/market',
+  'what could be sold': '/market?plan=2',
+  'a kit that was scanned': '/market?kit=2-1',
 };
 
 /** Screens of twist, pieces, the log, days and the bench. */
@@ -56,6 +60,7 @@ export const TWIST_AND_LOG_SCREENS = {
   'a ply that dries': '/twist/83',
   ply: '/twist/ply?pieces=78',
   'at the wheel': '/twist/wheel',
+  'two strands': '/twist/compare?one=83&other=22',
   practice: '/twist/practice',
   'twist being counted': '/pieces/78?how=twist',
   'what becomes of a cake': '/pieces/91/change?what=use',
@@ -87,15 +92,7 @@ const RULES = {
 
 /** Looks at each screen light and dark and at every width, and expects nothing to object to. */
 export function lookAtEach(screens: Record<string, string>): void {
-  const set = stage({
-    demo: true,
-    minis: true,
-    twist: true,
-    thread: true,
-    knitting: true,
-    colours: true,
-    dyeing: true,
-  });
+  const set = stage({ demo: true, ...ALL_OF_IT });
   // A test that failed leaves its tab open, and with it the run that it held.
   afterEach(async () => {
     const [, ...left] = await set.browser.pages();
