@@ -52,7 +52,11 @@ test('two bobbins of one single differ by what was counted on each', () => {
   wrap(db, one, '24');
   wrap(db, other, '24');
   const page = compare(db, one, other);
-  expect(page.one).toMatchObject({ twist: { turnsPerM: 288, counts: 2 }, wpi: expect.closeTo(24, 9) as number, ofYarn: ['grist'] });
+  expect(page.one).toMatchObject({
+    twist: { turnsPerM: 288, counts: 2 },
+    wpi: expect.closeTo(24, 9) as number,
+    ofYarn: ['grist'],
+  });
   // Of two counts 8 and 8 t/m from their mean: 11.3 / 288.
   expect(page.one.strand.unevenness).toBeCloseTo((Math.SQRT2 * 8) / 288, 9);
   expect(page.other).toMatchObject({ twist: { turnsPerM: 360 }, ofYarn: ['grist'] });

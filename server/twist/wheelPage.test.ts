@@ -62,9 +62,7 @@ test('how a skein hung is kept with it, before and after washing, and undone lik
     stage: 'resting',
   });
   expect(record(db, skeinId).after.hung).toBeUndefined();
-  expect(operationPage(db, operationId)!.note).toBe(
-    'It turned 3 half turns, its sides like Z, 1500 mm round.',
-  );
+  expect(operationPage(db, operationId)!.note).toBe('It turned 3 half turns, its sides like Z, 1500 mm round.');
   idOf(hang(db, skeinId, { halfTurns: '0', washed: true }));
   expect(record(db, skeinId).after.hung).toBeNull();
   expect(twistPage(db, skeinId, NOW)!.plied!.after.hung).toBeNull();
@@ -102,7 +100,9 @@ test('a wanted twist is offered from what was counted last; a band’s word alon
   expect(wheelPage(db).samples).toEqual([]);
   const sample = { how: 'twist' as const, requestKey: aKey(), note: '', washed: false, turns: '50', over: '25 cm' };
   idOf(addSample(db, skeinId, { ...sample, leans: 'S' }, 'metric', NOW));
-  expect(wheelPage(db).samples).toMatchObject([{ name: 'Beacon two-ply, Low tide', twist: { turnsPerM: 200, direction: 'S' } }]);
+  expect(wheelPage(db).samples).toMatchObject([
+    { name: 'Beacon two-ply, Low tide', twist: { turnsPerM: 200, direction: 'S' } },
+  ]);
 });
 
 test('a skein that is wet hangs as well as another', () => {
