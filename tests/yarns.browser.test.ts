@@ -55,6 +55,23 @@ test('a part ball goes on the scale: how many metres, is it enough, how many mor
   await maker.close();
 });
 
+test('ounces that were typed as grams are asked about at once, and put right by a press', async () => {
+  const maker = await set.maker();
+  await maker.goTo('/yarns/new');
+  await maker.fill('putUpMass', '3.5');
+  await maker.fill('putUpLength', '218 yards');
+  await maker.sees('Are these 3.5 ounces, not grams?');
+  await maker.press('Yes, 3.5 oz');
+  expect(await maker.valueOf('putUpMass')).toBe('3.5 oz');
+  await maker.waitsFor(() => !document.body.innerText.includes('ounces, not grams'));
+  // What is as fine as that, whoever types it may say.
+  await maker.fill('putUpMass', '100 g');
+  await maker.fill('putUpLength', '4000 m');
+  await maker.sees('Hardly any yarn is this long for its mass');
+  await maker.page.locator('label::-p-text(no unit is wrong)').click();
+  await maker.waitsFor(() => !document.body.innerText.includes('Hardly any yarn'));
+});
+
 test('a yarn without a band: wraps, a like yarn’s figures, then a measured sample', async () => {
   const maker = await set.maker();
   await maker.goTo('/yarns/new');

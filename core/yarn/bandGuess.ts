@@ -55,7 +55,8 @@ const USUAL_GRIST = { low: 0.02, high: 32 };
 const POSSIBLE_GRIST = { low: 0.002, high: 250 };
 
 /**
- * What is asked where a band's mass and length hardly go together; `possible`: it may be so all the same.
+ * What is asked where a band's mass and length hardly go together; `possible`: it may be so all the same; `meant`: the mass
+ * that was probably meant, as one types it.
  *
  * @returns null where they do, or one of them is not known
  * @example
@@ -66,23 +67,25 @@ const POSSIBLE_GRIST = { low: 0.002, high: 250 };
 export function gristDoubt({
   putUpG,
   putUpM,
-}: Pick<GristFacts, 'putUpG' | 'putUpM'>): { question: string; possible: boolean } | null {
+}: Pick<GristFacts, 'putUpG' | 'putUpM'>): { question: string; possible: boolean; meant: string | null } | null {
   if (!putUpG || !putUpM) return null;
   const gristMPerG = putUpM / putUpG;
   const { low, high } = USUAL_GRIST;
   if (gristMPerG >= low && gristMPerG <= high) return null;
   const possible = gristMPerG >= POSSIBLE_GRIST.low && gristMPerG <= POSSIBLE_GRIST.high;
   const asOunces = gristMPerG / GRAMS_PER_OUNCE;
-  const guess =
-    gristMPerG > high && putUpG < 20 && asOunces > low && asOunces < high
-      ? ` Are these ${Number(putUpG.toFixed(2))} ounces, not grams?`
-      : gristMPerG > high && gristMPerG / 10 < high
-        ? ' Is there a nought too many?'
-        : '';
+  const isOunces = gristMPerG > high && putUpG < 20 && asOunces > low && asOunces < high;
+  const ounces = Number(putUpG.toFixed(2));
+  const guess = isOunces
+    ? ` Are these ${ounces} ounces, not grams?`
+    : gristMPerG > high && gristMPerG / 10 < high
+      ? ' Is there a nought too many?'
+      : '';
   const unlikely = `${possible ? 'hardly any' : 'no'} yarn is this ${gristMPerG > high ? 'long' : 'short'} for its mass`;
   return {
     question: `${unlikely}: ${Number(gristMPerG.toPrecision(2))} m to the gram.${guess} Is one of the two units wrong?`,
     possible,
+    meant: isOunces ? `${ounces} oz` : null,
   };
 }
 

@@ -55,7 +55,9 @@ export function BeginKnittingScreen({
       <>
         {head}
         <Notice tone="plain">
-          None of this project’s yarns has a piece that it could be knitted from.{' '}
+          {projectId === null
+            ? 'Choose a piece to knit from on its own page, or a project that takes one.'
+            : 'None of this project’s yarns has a piece that it could be knitted from.'}{' '}
           <ActionLink href="/yarns">My yarn</ActionLink>
         </Notice>
       </>

@@ -110,8 +110,10 @@ test('a new one is begun from a piece, or there is none', () => {
   expect(textOf(<BeginKnittingScreen page={page} projectId={null} scales={scales(db)} />)).toContain(
     'Cake 1, Causeway',
   );
-  const none = textOf(<BeginKnittingScreen page={{ balls: [], projects: [] }} projectId={null} scales={scales(db)} />);
-  expect(none).toContain('None of this project’s yarns has a piece');
+  const none = (projectId: number | null) =>
+    textOf(<BeginKnittingScreen page={{ balls: [], projects: [] }} projectId={projectId} scales={scales(db)} />);
+  expect(none(1)).toContain('None of this project’s yarns has a piece');
+  expect(none(null)).toContain('Choose a piece to knit from');
 });
 
 test('over several balls it reaches by all of them, and says when the next one comes in', () => {

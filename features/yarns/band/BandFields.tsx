@@ -13,6 +13,7 @@ import { ChoiceField } from '../../../ui/controls/Choice';
 import { ColourPick } from '../../../ui/controls/ColourPick';
 import { Field, TextField } from '../../../ui/controls/Field';
 import { useSystem } from '../../../ui/frame/Providers';
+import { InlineButton } from '../../../ui/controls/InlineButton';
 import { Notice } from '../../../ui/feedback/Notice';
 import type { FormState } from '../../../ui/controls/useForm';
 import { readBand } from './bandValues';
@@ -112,6 +113,16 @@ export function BandFields<Values extends BandForm>({ form }: { form: FormState<
             }
           />
         </div>
+        {unlikely && form.values.isGristMeant !== true && form.errors.putUpLength === undefined && (
+          <Notice tone="tight" role="status">
+            {upperFirst(unlikely.question)}{' '}
+            {unlikely.meant && (
+              <InlineButton onClick={() => form.set('putUpMass', unlikely.meant as Values['putUpMass'])}>
+                Yes, {unlikely.meant}
+              </InlineButton>
+            )}
+          </Notice>
+        )}
         {unlikely?.possible && (
           <Checkbox
             checked={form.values.isGristMeant === true}
