@@ -70,6 +70,8 @@ test('ounces that were typed as grams are asked about at once, and put right by 
   await maker.sees('Hardly any yarn is this long for its mass');
   await maker.page.locator('label::-p-text(no unit is wrong)').click();
   await maker.waitsFor(() => !document.body.innerText.includes('Hardly any yarn'));
+  // What is typed would be kept for whoever comes next.
+  await maker.press('Clear');
 });
 
 test('a yarn without a band: wraps, a like yarn’s figures, then a measured sample', async () => {
