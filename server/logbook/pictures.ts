@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import sharp from 'sharp';
+import sharp, { type Sharp } from 'sharp';
 import { InputError } from '../../core/common/inputError';
 import type { Db } from '../../db/common/connection';
 import { operationPiecesOf } from '../../db/yarn/operations';
@@ -38,17 +38,30 @@ export function pictureFrom<T>(request: Request, keep: (upload: Buffer) => Promi
  * @throws InputError where it is not an image, or too large a one
  */
 async function readPicture(upload: Buffer): Promise<{ data: Buffer; file: string; width: number; height: number }> {
+  const { data, info } = await pictureWithin(upload, LONGEST_SIDE_PX, (image) =>
+    image.webp({ quality: 80 }).toBuffer({ resolveWithObject: true }),
+  );
+  return { data, file: nameOf(data), width: info.width, height: info.height };
+}
+
+/**
+ * A picture that came from outside, checked to be one, upright, and no larger than this.
+ *
+ * @throws InputError where it is not an image, or too large a one
+ */
+export async function pictureWithin<T>(
+  upload: Buffer,
+  longestPx: number,
+  written: (image: Sharp) => Promise<T>,
+): Promise<T> {
   if (upload.length === 0) throw new InputError('this file is empty', 'picture');
   try {
     const image = sharp(upload, { limitInputPixels: MOST_PIXELS, failOn: 'error', sequentialRead: true });
     const { format } = await image.metadata();
     if (!TAKEN.includes(format)) throw new Error(`not taken: ${format}`);
-    const { data, info } = await image
-      .rotate()
-      .resize({ width: LONGEST_SIDE_PX, height: LONGEST_SIDE_PX, fit: 'inside', withoutEnlargement: true })
-      .webp({ quality: 80 })
-      .toBuffer({ resolveWithObject: true });
-    return { data, file: nameOf(data), width: info.width, height: info.height };
+    return await written(
+      image.rotate().resize({ width: longestPx, height: longestPx, fit: 'inside', withoutEnlargement: true }),
+    );
   } catch (error) {
     if (/pixel limit/i.test(String(error))) throw new InputError('this picture has too many dots', 'picture');
     throw new InputError(

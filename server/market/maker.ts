@@ -1,10 +1,9 @@
-import sharp from 'sharp';
 import { z } from 'zod';
-import { InputError } from '../../core/common/inputError';
 import type { Db } from '../../db/common/connection';
 import { setSetting, settingOf } from '../../db/common/settings';
 import { text } from '../common/fields';
 import { runForm, type SaveResult } from '../common/result';
+import { pictureWithin } from '../logbook/pictures';
 
 /** Who sells: what stands on labels instead of the name on a band. */
 export interface Maker {
@@ -45,7 +44,6 @@ export function saveMaker(db: Db, input: unknown): SaveResult {
 
 /** As large as it is printed finely on the largest label. */
 const LOGO_PIXELS = 480;
-const MOST_PIXELS = 80_000_000;
 
 /**
  * Keeps a picture as the maker's logo: small, on white, without what a camera writes beside it.
@@ -53,15 +51,9 @@ const MOST_PIXELS = 80_000_000;
  * @throws InputError where it is no picture
  */
 export async function saveLogo(db: Db, upload: Buffer): Promise<SaveResult> {
-  const png = await sharp(upload, { limitInputPixels: MOST_PIXELS, failOn: 'error' })
-    .rotate()
-    .resize(LOGO_PIXELS, LOGO_PIXELS, { fit: 'inside', withoutEnlargement: true })
-    .flatten({ background: '#ffffff' })
-    .png({ palette: true, colours: 64 })
-    .toBuffer()
-    .catch(() => {
-      throw new InputError('this is not a picture that can be read, or it is torn; a PNG or a JPEG will do', 'picture');
-    });
+  const png = await pictureWithin(upload, LOGO_PIXELS, (image) =>
+    image.flatten({ background: '#ffffff' }).png({ palette: true, colours: 64 }).toBuffer(),
+  );
   setSetting(db, 'maker', JSON.stringify({ ...maker(db), logo: PNG_URL + png.toString('base64') } satisfies Maker));
   return { ok: true, id: 1 };
 }

@@ -66,6 +66,8 @@ test.each([
   [{ what: [], price: '5 €' }, 'what', /what is for sale/],
   [{ what: [{ pieceId: 1 }], price: '' }, 'price', /like 6.50/],
   [{ what: [{ pieceId: 1 }], price: '0 €' }, 'price', /above zero/],
+  [{ what: [{ pieceId: 1 }], price: '5 €\u0000' }, 'price', /cannot be shown/],
+  [{ what: [{ pieceId: 1 }], price: `5 ${'€'.repeat(40)}` }, 'price', /at most 40/],
   [{ what: [{ pieceId: 999 }], price: '5 €' }, '', /not there any more/],
   [{ what: [{ planId: 1, kit: 4 }], price: '5 €' }, '', /not there any more/],
 ])('%j is refused, and nothing is put up', (form, path, message) => {
@@ -127,7 +129,7 @@ test('a kit is sold as one: all its minis go, for one price, and come back toget
   expect(page(db, { kit: kit.sellable }).scanned).toBe('gone');
 });
 
-test('a kit of which one mini is on the bench or gone is told, and sold for what is there', () => {
+test('a kit of which one mini has gone is told, and sold for what is there', () => {
   const { db, kit } = withKit();
   idOf(offer(db, { what: [kit.sellable], price: '24 €' }));
   idOf(sell(db, { pieceId: kit.pieces[0]!.id }, aKey(), NOW));
@@ -195,9 +197,16 @@ describe('labels', () => {
     expect(maker(db)).toEqual({ name: '', logo: null });
   });
 
-  test('take no text for a picture', async () => {
+  test.each([
+    ['text', Buffer.from('a hank of yarn')],
+    ['nothing', Buffer.alloc(0)],
+    [
+      'a drawing that could hold anything',
+      Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"/>'),
+    ],
+  ])('take %s for no picture', async (_, upload) => {
     const { db } = hanks();
-    await expect(saveLogo(db, Buffer.from('a hank of yarn'))).rejects.toMatchObject({ path: 'picture' });
+    await expect(saveLogo(db, upload)).rejects.toMatchObject({ path: 'picture' });
     expect(maker(db).logo).toBeNull();
   });
 

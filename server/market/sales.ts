@@ -3,7 +3,7 @@ import { parsePrice } from '../../core/market/price';
 import type { Sellable } from '../../core/market/sellable';
 import type { Db } from '../../db/common/connection';
 import { insertSale, offerOf, operationsOfSale, removeOffer, replaceOffer } from '../../db/market/market';
-import { read } from '../common/fields';
+import { read, text } from '../common/fields';
 import { ConflictError, runForm, type SaveResult, saving } from '../common/result';
 import { record } from '../yarn/operationCommands';
 import { undoOperation } from '../yarn/pieces';
@@ -16,12 +16,17 @@ export const sellable = z.union([
   z.strictObject({ planId: id, kit: id }),
 ]) satisfies z.ZodType<Sellable>;
 
+/** As long as it can stand on a label. */
+const LONGEST_PRICE = 40;
+
 const offerForm = z.strictObject({
   what: z.array(sellable).min(1, 'say what is for sale').max(500),
-  price: read((typed) => {
-    parsePrice(typed);
-    return typed.trim();
-  }),
+  price: text.max(LONGEST_PRICE, `at most ${LONGEST_PRICE} characters`).pipe(
+    read((typed) => {
+      parsePrice(typed);
+      return typed;
+    }),
+  ),
 });
 export type OfferForm = z.input<typeof offerForm>;
 

@@ -57,7 +57,11 @@ const TwistCurve = contained(
 export function PlyScreen({ page, scales, limits }: { page: PlyPage; scales: ScaleTool[]; limits: TwistLimits }) {
   const system = useSystem();
   const [draft, set, forget] = usePlyDraft(page);
-  const chosen = draft.pieceIds.flatMap((id) => page.singles.find(({ pieceId }) => pieceId === id) ?? []);
+  const isOfSeveral = draft.method === 'two cakes' || draft.method === 'bobbins';
+  // Others that were chosen wait until the method takes them again.
+  const chosen = draft.pieceIds
+    .flatMap((id) => page.singles.find(({ pieceId }) => pieceId === id) ?? [])
+    .slice(0, isOfSeveral ? MOST_STRANDS : 1);
   const [first] = chosen;
   const own = ownOf(draft, first, system);
   const outcome = plyOf(draft, chosen);
@@ -72,7 +76,6 @@ export function PlyScreen({ page, scales, limits }: { page: PlyPage; scales: Sca
         </p>
       </>
     );
-  const isOfSeveral = draft.method === 'two cakes' || draft.method === 'bobbins';
   return (
     <>
       <div className="flex flex-wrap items-center justify-between gap-3">
@@ -148,7 +151,7 @@ export function PlyScreen({ page, scales, limits }: { page: PlyPage; scales: Sca
             key={`log of ${first.pieceId}`}
             onLogged={forget}
             draft={draft}
-            chosen={isOfSeveral ? chosen : chosen.slice(0, 1)}
+            chosen={chosen}
             turns={startPerM}
             scales={scales}
           />
