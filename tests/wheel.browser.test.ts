@@ -67,7 +67,12 @@ test('from a counted single to a ply that is hung, washed, dried and measured', 
   await maker.page.locator('::-p-aria([name="It leans like the letter"]) ::-p-text(Z)').click();
   await maker.press('Save this measurement');
   await maker.sees('The measurement is kept');
+  // A draft of an earlier version had a field that is not there any more.
+  await maker.page.evaluate(() =>
+    localStorage.setItem('draft log of plying 78', JSON.stringify({ rest: '1', note: 'on the small whorl' })),
+  );
   await maker.goTo('/twist/ply?pieces=78');
+  expect(await maker.valueOf('note')).toBe('on the small whorl');
   await maker.sees('By rule of thumb it');
   await maker.page.locator('label::-p-text(chain)').click();
   await maker.sees('its three strands are a third of the single each');

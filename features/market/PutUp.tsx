@@ -30,7 +30,7 @@ export function PutUp({ page: { choice, plans } }: { page: MarketPage }) {
           {choice.wares.length === 0 ? (
             <p className="text-ink-soft">Nothing of it is there any more.</p>
           ) : (
-            <PutUpForm key={choice.name} wares={choice.wares} />
+            <PutUpForm key={`${choice.name} ${choice.wares[0]!.key}`} wares={choice.wares} />
           )}
         </>
       ) : (

@@ -65,7 +65,9 @@ export function useForm<Values extends object>({
   useEffect(() => {
     const draft = readDraft<Values>(draftKey, typedIn.current);
     if (draft) {
-      latest.current = { ...latest.current, ...draft };
+      // A field that the form had once, and has no more, would be refused where it is sent.
+      const known = Object.entries(draft).filter(([name]) => name in latest.current);
+      latest.current = { ...latest.current, ...Object.fromEntries(known) };
       setValues(latest.current);
     }
   }, [draftKey]);
