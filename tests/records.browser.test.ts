@@ -143,6 +143,7 @@ describe('the logbook', () => {
     expect(await maker.page.$$eval('main ol li', (lines) => lines.length)).toBe(1);
     await maker.press('All entries');
     await maker.until(async () => !maker.page.url().includes('q='));
+    expect(await maker.page.$eval('main input[type=search]', (input) => (input as HTMLInputElement).value)).toBe('');
     await maker.press('used and gone');
     await maker.sees('only what was used and gone');
     const used = await maker.page.$$eval('main ol li', (lines) => lines.map((line) => line.textContent));

@@ -92,7 +92,7 @@ function Filters({ asked, yarn }: { asked: LogAsked; yarn: LogbookPage['yarn'] }
         {KINDS.map((kind) => (
           <Link
             key={kind}
-            href={addressOf({ ...asked, q: words.trim(), before: null, what: asked.what === kind ? '' : kind })}
+            href={addressOf({ ...asked, before: null, what: asked.what === kind ? '' : kind })}
             aria-current={asked.what === kind ? 'true' : undefined}
           >
             {kind}
@@ -109,7 +109,10 @@ function Filters({ asked, yarn }: { asked: LogAsked; yarn: LogbookPage['yarn'] }
           ]
             .filter(Boolean)
             .join(', ')}
-          . <Link href="/logbook">All entries</Link>
+          .{' '}
+          <Link href="/logbook" onClick={() => setWords('')}>
+            All entries
+          </Link>
         </p>
       )}
     </search>
