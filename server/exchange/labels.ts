@@ -125,7 +125,7 @@ export function labelOf(
     maker: own.name || ware.maker,
     ...('pieceId' in what ? pieceLines(db, what.pieceId, lines) : { piece: `kit ${what.kit}` }),
   };
-  const first = 'kit' in what ? kitLine(db, ware) : '';
+  const first = 'kit' in what ? kitLine(ware) : '';
   return {
     title: ware.title,
     figures: [
@@ -164,12 +164,8 @@ function pieceLines(db: Db, pieceId: number, lines: readonly LabelLine[]): Parti
 }
 
 /** How many minis a kit is, and which colours where they have names of their own. */
-function kitLine(db: Db, { pieces }: Ware): string {
-  const colours = pieces.flatMap(({ id }) => {
-    const row = pieceById(db, id)!;
-    return pieceView(db, yarnView(db, row.yarnId)!, row).colourway?.name ?? [];
-  });
-  const names = [...new Set(colours)].join(', ');
+function kitLine({ pieces }: Ware): string {
+  const names = [...new Set(pieces.flatMap(({ colourway }) => colourway ?? []))].join(', ');
   return `${pieces.length} mini${pieces.length === 1 ? '' : 's'}${names && `: ${names}`}`;
 }
 

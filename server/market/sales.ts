@@ -6,7 +6,7 @@ import { insertSale, offerOf, operationsOfSale, removeOffer, replaceOffer } from
 import { read, text } from '../common/fields';
 import { ConflictError, runForm, type SaveResult, saving } from '../common/result';
 import { record } from '../yarn/operationCommands';
-import { undoOperation } from '../yarn/pieces';
+import { undoEach } from '../yarn/pieces';
 import { once } from '../yarn/recordOperation';
 import { rowKeyOf, type Ware, wareOf } from './wares';
 
@@ -94,10 +94,7 @@ export function takeBack(db: Db, saleId: number, now: Date): SaveResult {
       .transaction(() => {
         const operations = operationsOfSale(db, saleId);
         if (operations.length === 0) throw new ConflictError('this was taken back already');
-        for (const operationId of operations) {
-          const undone = undoOperation(db, operationId, now);
-          if (!undone.ok) throw new ConflictError(Object.values(undone.errors).join('. '));
-        }
+        undoEach(db, operations, now);
         return saleId;
       })
       .immediate(),

@@ -14,7 +14,14 @@ export interface Ware {
   title: string;
   /** "Cake 2", or "kit 1: 5 minis". */
   label: string;
-  pieces: { id: number; form: PieceForm; colourHex: string; massG: number | null }[];
+  pieces: {
+    id: number;
+    form: PieceForm;
+    colourHex: string;
+    /** What it was dyed; null: it is as it came. */
+    colourway: string | null;
+    massG: number | null;
+  }[];
   /** Of all of it; null where something of it was not weighed, or nobody knows its length. */
   massG: number | null;
   lengthM: number | null;
@@ -75,7 +82,13 @@ export function wareOf(db: Db, sellable: Sellable, yarnOf = reader(db)): Ware | 
     sellable,
     title: isKit ? miniPlanById(db, sellable.planId)!.name : titleOf(first),
     label: isKit ? `Kit ${sellable.kit}: ${pieces.length} mini${pieces.length === 1 ? '' : 's'}` : first.piece.label,
-    pieces: pieces.map(({ piece: { id, form, colourHex } }, i) => ({ id, form, colourHex, massG: masses[i]! })),
+    pieces: pieces.map(({ piece: { id, form, colourHex, colourway } }, i) => ({
+      id,
+      form,
+      colourHex,
+      colourway: colourway?.name ?? null,
+      massG: masses[i]!,
+    })),
     massG: sumOf(masses),
     lengthM: sumOf(pieces.map(({ piece }) => piece.lengthM?.mean ?? null)),
     isGuess: pieces.some(({ yarn }) => yarn.grist?.guess),

@@ -8,7 +8,7 @@ import { parseAmount, type UnitSystem } from '../../core/common/units';
 import type { Db } from '../../db/common/connection';
 import { wetBy } from '../../db/yarn/pieces';
 import { longText, quantity, read, readOptional, requestKey, wholeNumber } from '../common/fields';
-import { undoOperation } from './pieces';
+import { undoEach } from './pieces';
 import { runForm, ConflictError, type SaveResult, saving } from '../common/result';
 import { layingWay, leavingWay } from './strandWays';
 import { weighingFields, readingOfForm } from '../common/weighing';
@@ -37,10 +37,7 @@ export function untreatPieces(db: Db, ids: readonly number[], now: Date): SaveRe
       .transaction(() => {
         const operations = new Set(ids.flatMap((id) => wetBy(db, id) ?? []));
         if (operations.size === 0) throw new ConflictError('there is nothing here to undo');
-        for (const id of operations) {
-          const undone = undoOperation(db, id, now);
-          if (!undone.ok) throw new ConflictError(Object.values(undone.errors).join('. '));
-        }
+        undoEach(db, operations, now);
         return operations.values().next().value!;
       })
       .immediate(),

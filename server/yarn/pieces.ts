@@ -52,6 +52,18 @@ export function undoOperation(db: Db, operationId: number, now: Date): SaveResul
   );
 }
 
+/**
+ * Undoes several operations, all of them or none.
+ *
+ * @throws ConflictError where one cannot be undone; within a transaction, so that the others stay too
+ */
+export function undoEach(db: Db, operationIds: Iterable<number>, now: Date): void {
+  for (const id of operationIds) {
+    const undone = undoOperation(db, id, now);
+    if (!undone.ok) throw new ConflictError(Object.values(undone.errors).join('. '));
+  }
+}
+
 /** Yarns that are there only since an operation made them of others, as plying does: they come and go with it. */
 function yarnsMadeBy(db: Db, operationId: number): number[] {
   if (operationById(db, operationId)?.kind !== 'ply') return [];
