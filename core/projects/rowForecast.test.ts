@@ -202,15 +202,18 @@ test('more yarn never makes fewer rows, and a longer border never a later one', 
 });
 
 test('what is told to be left holds nine times in ten, over makers, scales and yarns; "surely" runs out once in twenty at most', () => {
-  let [within, ranOut] = [0, 0];
+  let [within, rowsWithin, ranOut] = [0, 0, 0];
   const makers = 300;
   for (let seed = 1; seed <= makers; seed++) {
-    const { knitting, remainingG, end } = knitted(seed, EVEN, { weighings: 3, stepG: 1 });
-    const { reaches, border } = rowForecast(knitting)!;
+    const { knitting, remainingG, end, made, weighedAt } = knitted(seed, EVEN, { weighings: 3, stepG: 1 });
+    const { reaches, border, rowsLeft } = rowForecast(knitting)!;
     if (Math.abs(remainingG(end) - reaches!.overG.mean) <= HALF_WIDTH_90 * reaches!.overG.sd) within++;
+    if (made - weighedAt >= rowsLeft.low90 && made - weighedAt <= rowsLeft.high90) rowsWithin++;
     if (border!.surely !== null && remainingG(border!.surely) < 0) ranOut++;
   }
-  expect(within / makers).toBeGreaterThan(0.86);
-  expect(within / makers).toBeLessThan(0.96);
+  for (const often of [within / makers, rowsWithin / makers]) {
+    expect(often).toBeGreaterThan(0.86);
+    expect(often).toBeLessThan(0.95);
+  }
   expect(ranOut / makers).toBeLessThan(0.07);
 });

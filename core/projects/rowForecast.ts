@@ -71,6 +71,8 @@ export interface KnittingLine extends Partial<
 
 /** So sure is "surely". */
 const SURELY = 0.95;
+/** A range holds so often. */
+const RANGE = 0.9;
 /** A weighing as odd as this is asked about. */
 const ODD = 0.002;
 /** What a border takes is typed about as well as a pattern's need; by its width it is a rule of thumb. */
@@ -192,23 +194,20 @@ function lastHolding(first: number, last: number, holds: (row: number) => boolea
 }
 
 /**
- * How many rows the yarn still makes. Rows are whole: an end of the range lies at the row nearest to it, for rounded outwards
- * the range would hold more often than it says.
+ * How many rows the yarn still makes. Rows are whole, so no range of them holds just nine times in ten: of those that begin and end
+ * about where they should, the one that comes nearest to it.
  */
 function rowsLeftOf(fit: ConsumptionFit, knitting: Knitting): RowForecast['rowsLeft'] {
-  const end = (chance: number) => {
-    const last = lastRowWith(fit, knitting, chance);
-    if (last === null || last === fit.sums.rows) return (last ?? fit.row) - fit.row;
-    const [here, next] = [last, last + 1].map((row) => chanceOf(remainingAt(fit, knitting, row)));
-    return last - fit.row + (here! - chance) / (here! - next!);
-  };
-  const likely = Math.floor(end(0.5));
-  return {
-    low90: Math.min(likely, Math.round(end(SURELY))),
-    likely,
-    // So many rows and a part of the next one: that part is no row.
-    high90: Math.max(likely, Math.round(end(1 - SURELY)) - (likely < fit.sums.rows - fit.row ? 1 : 0)),
-  };
+  const toCome = fit.sums.rows - fit.row;
+  const chanceOfMaking = (rows: number) => (rows > toCome ? 0 : chanceOf(remainingAt(fit, knitting, fit.row + rows)));
+  const madeWith = (chance: number) => (lastRowWith(fit, knitting, chance) ?? fit.row) - fit.row;
+  const [low, likely, high] = [SURELY, 0.5, 1 - SURELY].map(madeWith) as [number, number, number];
+  const lows = [low, low + 1].filter((rows) => rows <= likely);
+  const highs = [high - 1, high].filter((rows) => rows >= likely);
+  const ranges = lows.flatMap((low90) => highs.map((high90) => ({ low90, likely, high90 })));
+  const offBy = (range: (typeof ranges)[number]) =>
+    Math.abs(chanceOfMaking(range.low90) - chanceOfMaking(range.high90 + 1) - RANGE);
+  return ranges.reduce((best, range) => (offBy(range) < offBy(best) ? range : best));
 }
 
 /** Another ball, where this one alone does not surely last to the last row. */
