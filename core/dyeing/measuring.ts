@@ -8,27 +8,22 @@ export interface MeasuringTools {
 }
 
 /** How something is measured that is too little for the scale or the syringe. */
-export type FinerWay =
-  | {
-      way: 'stock';
-      /** Weighed out, and made up with water to so many millilitres. */
-      weighG: number;
-      upToMl: number;
-      takeMl: number;
-    }
-  | {
-      way: 'thinner';
-      /** So much of the stock, made up with water to so many millilitres. */
-      ofStockMl: number;
-      upToMl: number;
-      takeMl: number;
-    };
+export interface FinerWay {
+  /** Weighed out, and made up with water to so many millilitres; null where it comes from a stock already. */
+  stock: { weighG: number; upToMl: number } | null;
+  /** Each time so much is taken of the last one, and made up with water to so many millilitres. */
+  thinned: { times: number; ofMl: number; upToMl: number };
+  /** So much is taken of the last one. */
+  takeMl: number;
+}
 
 /** What is measured must be at least so many steps, so that half a step is no more than five in a hundred. */
 const FEWEST_STEPS = 10;
 const BOTTLE_ML = 100;
-/** Ten times thinner, and ten times again; a third time is no measuring any more. */
-const THINNEST = 100;
+/** Ten times thinner each time. */
+const OF_BOTTLE_ML = 10;
+/** A third time is no measuring any more. */
+const THINNED_AT_MOST = 2;
 /** A stock that is made for this is no stronger than so many grams in 100 ml. */
 const USUAL_STOCK_G = 1;
 
@@ -43,13 +38,13 @@ export function isMeasurable(amount: number, step: number): boolean {
 }
 
 /**
- * How to measure what the scale or the syringe cannot: through a stock, or through a thinner one.
+ * How to measure what the scale or the syringe cannot: through a stock, and that or what there is made thinner.
  *
  * @returns null where it can be measured as it is, `'too little'` where no dilution helps
  * @example
- * finerWay({ kind: 'dye', name: 'moss', percent: 1, stockPercent: null }, 25, { scaleStepG: 0.1, syringeStepMl: 0.5 }) // => { way: 'stock', weighG: 1, upToMl: 100, takeMl: 25 }
+ * finerWay({ kind: 'dye', name: 'moss', percent: 1, stockPercent: null }, 25, { scaleStepG: 0.1, syringeStepMl: 0.5 }).stock // => { weighG: 1, upToMl: 100 }
  * @example
- * finerWay({ kind: 'dye', name: 'moss', percent: 0.1, stockPercent: 1 }, 25, { scaleStepG: 0.1, syringeStepMl: 0.5 }) // => { way: 'thinner', ofStockMl: 10, upToMl: 100, takeMl: 25 }
+ * finerWay({ kind: 'dye', name: 'moss', percent: 0.1, stockPercent: 1 }, 25, { scaleStepG: 0.1, syringeStepMl: 0.5 }) // => { stock: null, thinned: { times: 1, ofMl: 10, upToMl: 100 }, takeMl: 25 }
  */
 export function finerWay(
   ingredient: Ingredient,
@@ -57,18 +52,18 @@ export function finerWay(
   { scaleStepG, syringeStepMl }: MeasuringTools,
 ): FinerWay | 'too little' | null {
   const { grams, stockMl } = measured(ingredient, fibreG);
-  if (stockMl === null) {
-    if (isMeasurable(grams, scaleStepG)) return null;
-    const weighG = Math.max(USUAL_STOCK_G, FEWEST_STEPS * scaleStepG);
-    const takeMl = mlOfStock(grams, (100 * weighG) / BOTTLE_ML);
-    return isMeasurable(takeMl, syringeStepMl) ? { way: 'stock', weighG, upToMl: BOTTLE_ML, takeMl } : 'too little';
-  }
-  if (isMeasurable(stockMl, syringeStepMl)) return null;
-  for (let thinner = 10; thinner <= THINNEST; thinner *= 10) {
-    const ofStockMl = BOTTLE_ML / thinner;
-    const takeMl = stockMl * thinner;
-    if (isMeasurable(takeMl, syringeStepMl) && isMeasurable(ofStockMl, syringeStepMl))
-      return { way: 'thinner', ofStockMl, upToMl: BOTTLE_ML, takeMl };
+  if (stockMl === null ? isMeasurable(grams, scaleStepG) : isMeasurable(stockMl, syringeStepMl)) return null;
+  const weighG = Math.max(USUAL_STOCK_G, FEWEST_STEPS * scaleStepG);
+  const unthinnedMl = stockMl ?? mlOfStock(grams, (100 * weighG) / BOTTLE_ML);
+  const most = isMeasurable(OF_BOTTLE_ML, syringeStepMl) ? THINNED_AT_MOST : 0;
+  for (let times = 0; times <= most; times++) {
+    const takeMl = unthinnedMl * (BOTTLE_ML / OF_BOTTLE_ML) ** times;
+    if (isMeasurable(takeMl, syringeStepMl))
+      return {
+        stock: stockMl === null ? { weighG, upToMl: BOTTLE_ML } : null,
+        thinned: { times, ofMl: OF_BOTTLE_ML, upToMl: BOTTLE_ML },
+        takeMl,
+      };
   }
   return 'too little';
 }

@@ -20,9 +20,16 @@ export const grams = (amount: number) => inWords(weighedFigure(amount));
 export function finerInWords(way: FinerWay | 'too little'): string {
   if (way === 'too little')
     return 'too little to be measured here, however it is thinned: make a larger bath, or find a finer scale';
-  return way.way === 'stock'
-    ? `too little for the scale: make a stock of ${grams(way.weighG)} in ${ml(way.upToMl)} and take ${ml(way.takeMl)} of it`
-    : `too little for the syringe: thin ${ml(way.ofStockMl)} of the stock to ${ml(way.upToMl)} and take ${ml(way.takeMl)} of that`;
+  const { stock, thinned } = way;
+  const steps = [
+    ...(stock ? [`make a stock of ${grams(stock.weighG)} in ${ml(stock.upToMl)}`] : []),
+    ...Array.from({ length: thinned.times }, (_, time) => {
+      const from = time > 0 ? 'that' : stock ? 'it' : 'the stock';
+      return `thin ${ml(thinned.ofMl)} of ${from} to ${ml(thinned.upToMl)}`;
+    }),
+    `take ${ml(way.takeMl)} of ${thinned.times > 0 ? 'that' : 'it'}`,
+  ];
+  return `too little for the ${stock ? 'scale' : 'syringe'}: ${steps.join(', then ')}`;
 }
 
 /** What is asked about a recipe before anything is measured. */
