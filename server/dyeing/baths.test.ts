@@ -118,6 +118,7 @@ test('a bath over a yarn: from planned to dry, and what it is called then; undon
   expect(bathPage(db, id)!.pieces.map(({ isWet }) => isWet)).toEqual([true, true, true]);
   expect(yarnView(db, yarnId)!.name).toBe('Causeway, Undyed');
 
+  expect(errorsOf(keepOutcome(db, id, { name: 'Kelp', hex: '', dyeLot: 'B1' })).hex).toMatch(/pick its colour/);
   idOf(keepOutcome(db, id, { name: 'Kelp', hex: '#4a5a2c', dyeLot: 'B1' }));
   const yarn = yarnView(db, yarnId)!;
   expect(yarn).toMatchObject({ name: 'Causeway, Kelp', colourHex: '#4a5a2c', dyeLot: 'B1' });
@@ -162,6 +163,9 @@ test('two pots from one yarn: each piece has its own colour, and the yarn is cal
   dyed('Kelp', '#4a5a2c', [first]);
   expect(yarnView(db, yarnId)!.name).toBe('Causeway, Undyed');
   expect(yarnPage(db, yarnId)!.pieces.map(({ colourHex }) => colourHex)).toEqual(['#4a5a2c', '#2f7480', '#2f7480']);
+  // A part of it is found by its colour, as the whole is by what it is called.
+  for (const words of [['kelp'], ['undyed'], ['swatchgreen']])
+    expect(onShelf(db, { words }, 10).map(({ id }) => id)).toEqual([yarnId]);
   dyed('Rust', '#a4552e', [second, third]);
   expect(yarnView(db, yarnId)).toMatchObject({ name: 'Causeway, Kelp and Rust', dyeLot: 'K, R' });
   // Dyed over, it is of the later colour.

@@ -153,7 +153,7 @@ export function intoPot(db: Db, id: number, key: string, now: Date): SaveResult 
 
 const outcomeForm = z.strictObject({
   name: text.min(1, 'give the colour a name'),
-  /** Empty: nobody has seen it yet. */
+  /** Empty: as if nobody had seen it yet, which takes a colour back. */
   hex: z.union([z.literal(''), colourHex]),
   dyeLot: text,
 });
@@ -166,6 +166,8 @@ export function keepOutcome(db: Db, id: number, input: unknown): SaveResult {
       .transaction(() => {
         const bath = there(db, id);
         if (hex !== '' && bath.operationId === null) throw new InputError('nothing was in the pot yet', 'hex');
+        if (hex === '' && bath.colourHex === null)
+          throw new InputError('pick its colour, or take it from a picture', 'hex');
         setOutcome(db, id, { name, colourHex: hex || null, dyeLot });
         return id;
       })

@@ -1,6 +1,7 @@
 import { setImmediate } from 'node:timers/promises';
 import { z } from 'zod';
 import { careInWords } from '../../core/yarn/care';
+import type { Colourway } from '../../core/yarn/colourways';
 import { COLOUR_NAMES, colourNames, colourOrder, NO_SWATCH } from '../../core/yarn/colourOrder';
 import type { Estimate } from '../../core/common/estimate';
 import { FIBRE_NAMES, fibresInWords } from '../../core/yarn/fibre';
@@ -29,6 +30,7 @@ import { yarnById } from '../../db/yarn/yarns';
 import { fromMg } from '../common/storageUnits';
 import { checked } from '../common/result';
 import { storageTrouble } from '../common/storageTrouble';
+import { coloursOfYarnPieces } from './colourways';
 import { leftOf, massNow, viewOf, type YarnView } from './yarnViews';
 
 /** One yarn as it lies on the shelf. */
@@ -105,6 +107,8 @@ function shelfLine(db: Db, yarn: YarnView, runs: Map<number, number>): { line: S
     massG: massMg === null ? null : fromMg(massMg),
     openRunId: runs.get(id) ?? null,
   }));
+  const colours = coloursOfYarnPieces(db, yarn.id);
+  const dyed = [...new Set(rows.flatMap(({ id }) => colours.get(id) ?? []))];
   const known = pieces.flatMap(({ massG }) => massG ?? []);
   const waitingHanks = pieces.filter(({ form, openRunId }) => form === 'hank' && openRunId === null).length;
   const number = yarn.weightClass ?? yarn.guesses.weightClass?.is.number ?? null;
@@ -146,7 +150,7 @@ function shelfLine(db: Db, yarn: YarnView, runs: Map<number, number>): { line: S
       dyeLot: yarn.dyeLot,
       card: JSON.stringify(card),
     },
-    words: wordsOf(yarn, number),
+    words: wordsOf(yarn, number, dyed),
   };
 }
 
@@ -170,14 +174,18 @@ function isBegun(
 /** A colour is looked for by a word that stands nowhere else: a blue chest makes no yarn blue. */
 const asSwatch = (colour: string) => `swatch${colour}`;
 
-function coloursOf({ colourHex, maker, line, colourName }: YarnView): string[] {
-  const named = `${maker} ${line} ${colourName}`.toLowerCase().split(/[^\p{L}]+/u);
-  const seen = colourHex === NO_SWATCH ? [] : colourNames(colourHex);
+function coloursOf({ colourHex, maker, line, colourName }: YarnView, dyed: readonly Colourway[]): string[] {
+  const named = [maker, line, colourName, ...dyed.map(({ name }) => name)]
+    .join(' ')
+    .toLowerCase()
+    .split(/[^\p{L}]+/u);
+  const swatches = [colourHex, ...dyed.map(({ hex }) => hex)].filter((hex) => hex !== NO_SWATCH);
+  const seen = swatches.flatMap(colourNames);
   return [...new Set([...seen, ...named.filter((word) => COLOUR_NAMES.has(word))])];
 }
 
-/** Everything that is on its band, and its colours, as it is looked for. */
-function wordsOf(yarn: YarnView, number: WeightClassNumber | null): string {
+/** Everything that is on its band, its colours, and those that pieces of it were dyed in, as it is looked for. */
+function wordsOf(yarn: YarnView, number: WeightClassNumber | null, dyed: readonly Colourway[]): string {
   const named = number === null ? undefined : weightClass(number);
   return [
     yarn.maker,
@@ -192,7 +200,8 @@ function wordsOf(yarn: YarnView, number: WeightClassNumber | null): string {
     careInWords(yarn.careSymbols),
     yarn.place,
     yarn.notes,
-    ...coloursOf(yarn).map(asSwatch),
+    ...dyed.flatMap(({ name, dyeLot }) => [name, dyeLot]),
+    ...coloursOf(yarn, dyed).map(asSwatch),
   ]
     .filter(Boolean)
     .join(' ');
