@@ -80,7 +80,7 @@ export function BathFormScreen({
         className="grid grid-cols-[1.6fr_1fr] gap-x-wide gap-y-4 items-start max-desk:grid-cols-[minmax(0,1fr)]"
       >
         <div className="grid gap-4">
-          <div className="grid grid-cols-2 gap-x-4 gap-y-2 max-phone:grid-cols-1">
+          <div className="grid grid-cols-2 gap-x-4 max-phone:grid-cols-1">
             <TextField
               label="Colour"
               {...form.field('name')}
@@ -115,7 +115,7 @@ export function BathFormScreen({
               {ingredients.map((row, i) => (
                 <li
                   key={i}
-                  className="grid grid-cols-[1.1fr_1.4fr_1fr_0.9fr_auto] gap-x-3 items-start max-tablet:grid-cols-[1fr_1fr_auto] max-tablet:gap-y-2 max-tablet:p-3 max-tablet:rounded-lg max-tablet:bg-card"
+                  className="grid grid-cols-[1.1fr_1.4fr_1fr_0.9fr_auto] gap-x-3 items-start max-tablet:grid-cols-[1fr_1fr_auto] max-tablet:p-3 max-tablet:rounded-lg max-tablet:bg-card"
                 >
                   <ChoiceField
                     name={`ingredients.${i}.kind`}
@@ -169,7 +169,7 @@ export function BathFormScreen({
             <Problem words={form.errors.ingredients} />
             <Button onClick={() => form.set('ingredients', [...ingredients, NEW_ROW])}>One more</Button>
           </section>
-          <div className="grid grid-cols-4 gap-x-4 gap-y-2 max-tablet:grid-cols-2">
+          <div className="grid grid-cols-4 gap-x-4 max-tablet:grid-cols-2">
             <TextField
               label="Water"
               {...form.field('water')}

@@ -48,7 +48,7 @@ export function WareLine({ ware, selling, isLarge }: { ware: Ware; selling: Sell
           <PriceForm ware={ware} onDone={() => setPricing(false)} />
         ) : (
           <p className="text-small flex flex-wrap gap-x-4">
-            <span className="text-ink-soft">
+            <span className="text-ink-soft basis-full">
               {[fibresInWords(fibres), lot && `lot ${lot}`, per100G].filter(Boolean).join(' · ')}
             </span>
             <InlineButton onClick={() => setPricing(true)}>

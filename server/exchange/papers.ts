@@ -5,12 +5,15 @@ import {
   fineMassFigure,
   gristFigure,
   inWords,
+  knownLengthFigure,
   lengthFigure,
   massFigure,
+  plusMinus,
   sizeFigure,
   twistFigure,
   upperFirst,
 } from '../../core/common/format';
+import type { Estimate } from '../../core/common/estimate';
 import { InputError } from '../../core/common/inputError';
 import { isWoundAsBall, takeOffSteps } from '../../core/winding/run';
 import { DIFFERENCES, CONSUMPTIONS } from '../../core/yarn/threadBalance';
@@ -247,6 +250,7 @@ export function storyPaper(db: Db, yarnId: number, system: UnitSystem, origin: s
   const { yarn, pieces, remaining, balance } = page;
   const mass = (g: number) => inWords(fineMassFigure(g, system));
   const length = (m: number) => inWords(lengthFigure(m, system));
+  const knownLength = (lengthM: Estimate) => inWords(knownLengthFigure(lengthM, system));
   const band: [string, string][] = [
     ['Maker', yarn.maker],
     ['Colour', yarn.printed.colourName],
@@ -276,7 +280,7 @@ export function storyPaper(db: Db, yarnId: number, system: UnitSystem, origin: s
   return {
     title: yarn.name,
     under: remaining
-      ? `${there.length} ${there.length === 1 ? 'piece' : 'pieces'}, ${length(remaining.lengthM.mean)} ± ${length((remaining.lengthM.high90 - remaining.lengthM.low90) / 2)}`
+      ? `${there.length} ${there.length === 1 ? 'piece' : 'pieces'}, ${knownLength(remaining.lengthM)} ${plusMinus(remaining.lengthM, system)}`
       : 'how much there is, nobody has measured',
     colourHex: yarn.colourHex,
     url: `${origin}/yarns/${yarnId}`,
@@ -291,7 +295,7 @@ export function storyPaper(db: Db, yarnId: number, system: UnitSystem, origin: s
         rows: there.map(({ label, mass: fact, lengthM, faults }) => [
           label,
           fact ? `${mass(fact.massG)}${fact.from === 'band' ? ' by the band' : ''}` : 'not weighed',
-          lengthM ? length(lengthM.mean) : '',
+          lengthM ? knownLength(lengthM) : '',
           faults.map(({ kind, atM }) => `${kind} at ${length(atM)}`).join(', '),
         ]),
         widths: [1.4, 1.4, 1, 2],

@@ -76,7 +76,7 @@ export function HungSkein({
       <div className="grid grid-cols-2 gap-x-4">
         <TextField
           name="hung loop"
-          label="Once round the skein"
+          label="Once round it"
           value={asked.loop}
           onChange={(typed) => ask({ loop: typed })}
           error={loop.error}
