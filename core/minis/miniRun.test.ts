@@ -204,6 +204,29 @@ describe('a weighing belongs to the loops that it was made of', () => {
     expect(loopsTooMany(learned, weighed, 0, { massG: 21, toleranceG: 0.5 })).toBe(0);
   });
 
+  test('one that is heavier than the others loses what it has too much, not what the others would', () => {
+    // Four of 0.23 g a loop, then one of 49 loops that weighs 11.7 g where 11 g is wanted: 0.7 g are three loops.
+    const even = {
+      ...session,
+      minis: Array.from({ length: 6 }, () => ({ ...session.minis[0]!, massG: 11, toleranceG: 0.3 })),
+    };
+    const one = (part: number, massG: number): NewMiniEvent[] => [
+      { kind: 'stage', part, stage: 'count' },
+      { kind: 'loops', part, amount: 48 },
+      { kind: 'stage', part, stage: 'weigh' },
+      { kind: 'weigh', part, massG, resolutionG: 0.1, odd: false },
+    ];
+    const heavy = after(newMiniRun(6), ...[0, 1, 2, 3].flatMap((part) => one(part, 11)), ...one(4, 11.7));
+    const { learned } = nextMini(even, heavy, PARENT);
+    expect(loopsTooMany(learned, heavy, 4, even.minis[4]!)).toBe(3);
+    const lighter = after(heavy, { kind: 'loops', part: 4, amount: -3 });
+    expect(massOfMini(lighter, learned, 4).mean).toBeCloseTo(11, 1);
+    expect(massOfMini(lighter, learned, 4).sd).toBeGreaterThan(massOfMini(heavy, learned, 4).sd);
+    expect(loopsTooMany(learned, lighter, 4, even.minis[4]!)).toBe(0);
+    // Some more wound on instead, it is heavier.
+    expect(massOfMini(after(heavy, { kind: 'loops', part: 4, amount: 2 }), learned, 4).mean).toBeCloseTo(12.15, 1);
+  });
+
   test('taken off, it is lighter, and the next gets as many loops as that teaches', () => {
     const back = after(weighed, { kind: 'stage', part: 0, stage: 'count' }, { kind: 'loops', part: 0, amount: -7 });
     expect(nextMini(session, back, PARENT).loops).toBe(113);

@@ -294,9 +294,10 @@ export function loopsTooMany(
   part: number,
   { massG, toleranceG }: { massG: number; toleranceG: number },
 ): number {
-  const mean = massOfMini(state, learned, part).mean;
+  const { mean } = massOfMini(state, learned, part);
   if (mean <= massG + toleranceG) return 0;
-  return Math.max(0, loopsOn(state, part) - loopsForMass(learned, loopsBefore(state, part), massG));
+  // This mini may be heavier than the others: what is too much of it comes off, in loops that weigh what loops there do.
+  return loopsForMass(learned, loopsBefore(state, part) + loopsOn(state, part), mean - massG);
 }
 
 function parentWeighings(
@@ -418,15 +419,22 @@ function remainingOfSegment(session: MiniSession, state: MiniRunState, learned: 
 }
 
 /**
- * What a mini weighs, by its weighing and by its loops together: beside a coarse scale the loops tell more.
+ * What a mini weighs, by its weighing and by its loops together: beside a coarse scale the loops tell more. Loops that came
+ * off or on after it was weighed weigh what loops there do.
  *
  * @example
  * massOfMini({ ...newMiniRun(1), loops: [50] }, { gramsPerLoop: 0.2, driftPerLoop: 0, covariance: [0, 0, 0] }, 0).mean // => 10
  */
 export function massOfMini(state: MiniRunState, learned: LoopMass, part: number): Estimate {
-  const byLoops = loopsMassG(learned, loopsBefore(state, part), loopsOn(state, part));
-  const weighing = weighingNow(state, part);
+  const [from, loops] = [loopsBefore(state, part), loopsOn(state, part)];
+  const byLoops = loopsMassG(learned, from, loops);
+  const weighing = state.weighed[part];
   if (!weighing) return byLoops;
-  const byScale = { mean: weighing.massG, sd: readingSd(weighing.resolutionG) };
+  const loopsThen = weighing.loops ?? loops;
+  const since = loopsMassG(learned, from + Math.min(loops, loopsThen), Math.abs(loops - loopsThen));
+  const byScale = {
+    mean: Math.max(0, weighing.massG + Math.sign(loops - loopsThen) * since.mean),
+    sd: Math.hypot(readingSd(weighing.resolutionG), since.sd),
+  };
   return weighing.odd || byLoops.sd === 0 ? byScale : weightedMean([byScale, byLoops]);
 }

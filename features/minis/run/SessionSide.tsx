@@ -3,9 +3,8 @@
 import dynamic from 'next/dynamic';
 import { contained } from '../../../ui/feedback/contained';
 import { inWords, fineMassFigure } from '../../../core/common/format';
-import { loopsMassG } from '../../../core/minis/gramsPerLoop';
 import {
-  loopsBefore,
+  massOfMini,
   loopsOn,
   type NewMiniEvent,
   type MiniRunState,
@@ -50,8 +49,7 @@ export function SessionSide({
   const reported = made.filter((part) => part !== state.part || weighingNow(state, part) !== null);
   const rings = done.slice(-RINGS_SHOWN);
   const largestG = Math.max(...plan.minis.map(({ massG }) => massG));
-  const massOf = (part: number) =>
-    weighingNow(state, part)?.massG ?? loopsMassG(session.learned, loopsBefore(state, part), loopsOn(state, part)).mean;
+  const massOf = (part: number) => weighingNow(state, part)?.massG ?? massOfMini(state, session.learned, part).mean;
   const toCome = minisToCome(state).length;
   return (
     <div className="flex flex-col gap-3 min-w-0">
