@@ -80,7 +80,7 @@ const pieceId = z.int().positive();
 /** What can be entered. `key` is chosen by whoever asks: sent twice with the same one, it is entered once. */
 const newOperation = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.enum(['wash', 'dye', 'open']), pieceIds: z.array(pieceId).min(1).max(500), ...shared }),
-  z.strictObject({ kind: z.literal('dry'), pieceId, ...readingFields, ...shared }),
+  z.strictObject({ kind: z.literal('dry'), pieceId, isDry: z.boolean().default(false), ...readingFields, ...shared }),
   z.strictObject({
     kind: z.enum(['use', 'write off']),
     pieceId,
@@ -124,7 +124,13 @@ function commandOf({ key, note, ...operation }: NewOperation): Command {
     case 'open':
       return { ...shared, kind: operation.kind, pieceIds: operation.pieceIds };
     case 'dry':
-      return { ...shared, kind: 'dry', pieceId: operation.pieceId, mass: readingOfFields(operation) };
+      return {
+        ...shared,
+        kind: 'dry',
+        pieceId: operation.pieceId,
+        isDry: operation.isDry,
+        mass: readingOfFields(operation),
+      };
     case 'use':
     case 'write off': {
       const { kind, pieceId, fromEnd, why, projectId = null } = operation;

@@ -4,12 +4,11 @@ import type { UnitSystem } from '../../core/common/units';
 import type { Db } from '../../db/common/connection';
 import { miniPlanById, miniOfPiece, minisOfPlan, setKit } from '../../db/minis/minis';
 import { pieceById, type PieceRow, wetBy } from '../../db/yarn/pieces';
-import { recordTreatment, requireEachOnce } from '../yarn/operationCommands';
+import { recordTreatment, requireEachOnce, requireNotDamp } from '../yarn/operationCommands';
 import { once, pieceThere, type Recorded } from '../yarn/recordOperation';
 import { longText, quantity, readOptional, requestKey } from '../common/fields';
 import { ConflictError, runForm, type SaveResult, saving } from '../common/result';
 import { massOfReading, readingOfForm, type ScaleReading, weighingFields } from '../common/weighing';
-import { fromMg } from '../common/storageUnits';
 
 function dryForm(system: UnitSystem) {
   return z.strictObject({
@@ -24,9 +23,6 @@ function dryForm(system: UnitSystem) {
   });
 }
 export type DryForm = z.input<ReturnType<typeof dryForm>>;
-
-/** Heavier by more than this share than before: it may be damp still. */
-const DAMP_FROM = 0.03;
 
 /** The same, by what a form says. */
 export function weighDried(db: Db, input: unknown, system: UnitSystem, now: Date): SaveResult {
@@ -54,9 +50,7 @@ function recordDried(db: Db, { pieceIds, masses, sure, ...command }: MiniDrying,
       const piece = stillThere(db, id);
       if (wetBy(db, id) === null) throw new InputError('this one is weighed already', `masses.${i}`);
       const mass = massOfReading(reading, `masses.${i}`);
-      const beforeG = piece.massMg === null ? null : fromMg(piece.massMg);
-      if (beforeG !== null && !sure && fromMg(mass.massMg) > beforeG * (1 + DAMP_FROM) + reading.scaleStepG)
-        throw new InputError(`it was ${Number(beforeG.toFixed(1))} g before: still damp?`, `masses.${i}`);
+      if (!sure) requireNotDamp(db, piece, mass, `masses.${i}`);
       return [{ piece, mass }];
     });
     if (weighed.length === 0) throw new InputError('weigh at least one', 'masses.0');

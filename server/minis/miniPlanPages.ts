@@ -18,7 +18,7 @@ import { miniStateOf } from './miniRunEvents';
 import { yarnById } from '../../db/yarn/yarns';
 import { massFactOf } from '../common/weighing';
 import { coloursOfPiece, coloursOfYarn } from '../yarn/colours';
-import { pieceView, yarnView, type YarnView } from '../yarn/yarnViews';
+import { type PiecePage, pieceView, wetSince, yarnView, type YarnView } from '../yarn/yarnViews';
 import { fromMg } from '../common/storageUnits';
 
 /** A mini that was made, as it is now. */
@@ -45,7 +45,7 @@ export interface MadeMini {
   colourway: Colourway | null;
   colourHex: string;
   /** It is in the dye pot or in water, or drying, since this operation. */
-  wetBy: { operationId: number; kind: 'dye' | 'wash'; at: string } | null;
+  wetBy: PiecePage['wet'];
 }
 
 /** One parent of a mini plan, and how far its minis are. */
@@ -183,8 +183,7 @@ function madeMini(db: Db, row: MiniRow, parts: readonly OperationPieceRow[], yar
   const parent = parts.find(({ side }) => side === 'in')!;
   const mass = massFactOf(piece);
   const yarn = yarns.find(({ id }) => id === piece.yarnId) ?? yarnView(db, piece.yarnId)!;
-  const wet = wetBy(db, row.pieceId);
-  const wetOperation = wet === null ? undefined : operationById(db, wet);
+  const wet = wetSince(db, row.pieceId);
   const [wantedG, toleranceG] = [fromMg(row.wantedMg), fromMg(row.toleranceMg)];
   // As it is now, once it is dry: what counts for a kit is what is in the hand.
   const judged = (wet === null ? mass : null) ?? cut;
@@ -209,9 +208,7 @@ function madeMini(db: Db, row: MiniRow, parts: readonly OperationPieceRow[], yar
     loops: row.loops,
     kit: row.kit,
     gone: piece.consumedBy !== null,
-    wetBy: wetOperation
-      ? { operationId: wetOperation.id, kind: wetOperation.kind as 'dye' | 'wash', at: wetOperation.at }
-      : null,
+    wetBy: wet,
   };
 }
 

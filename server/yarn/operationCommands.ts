@@ -36,7 +36,7 @@ export interface Weighing extends Recorded {
   kind: 'weigh';
   pieceId: number;
   mass: ScaleReading;
-  /** Said where it came out of the pot only just now. */
+  /** Said where it may be wet still, by when it was wetted or by what it weighs. */
   isDry?: boolean;
 }
 
@@ -50,6 +50,8 @@ interface Drying extends Recorded {
   pieceId: number;
   /** Null: weighed later. */
   mass: ScaleReading | null;
+  /** Said where it weighs more than before it was wetted. */
+  isDry?: boolean;
 }
 
 export interface Consumption extends Recorded {
@@ -124,9 +126,13 @@ function recorded(db: Db, command: Command, now: Date): number {
 }
 
 function weigh(db: Db, { pieceId, isDry, mass, note, requestKey }: Weighing, now: Date): number {
-  pieceThere(db, pieceId);
-  if (!isDry) requireTimeToDry(db, pieceId, now);
-  return recordWeighing(db, { pieceId, mass: massOfReading(mass, 'mass'), note, requestKey, at: now.toISOString() });
+  const piece = pieceThere(db, pieceId);
+  const weighed = massOfReading(mass, 'mass');
+  if (!isDry) {
+    requireTimeToDry(db, pieceId, now);
+    requireNotDamp(db, piece, weighed, 'isDry');
+  }
+  return recordWeighing(db, { pieceId, mass: weighed, note, requestKey, at: now.toISOString() });
 }
 
 /** Writes a weighing that has been checked, also one from elsewhere that was at another time. */
@@ -152,6 +158,20 @@ function requireTimeToDry(db: Db, pieceId: number, now: Date): void {
   if (at === null || now.getTime() - Date.parse(at) > HOUR_MS) return;
   const minutes = Math.max(1, Math.round((now.getTime() - Date.parse(at)) / 60_000));
   throw new InputError(`it came out of the water ${minutes} min ago: is it dry already?`, 'isDry');
+}
+
+/** Heavier by more than this share than before it was wetted: it may be damp still. */
+const DAMP_FROM = 0.03;
+
+/**
+ * Asks about what was wetted and weighs more than it did before.
+ *
+ * @throws InputError at `path`
+ */
+export function requireNotDamp(db: Db, piece: PieceRow, { massMg, resolutionMg }: WeighedMass, path: string): void {
+  if (piece.massMg === null || wetBy(db, piece.id) === null) return;
+  if (massMg <= piece.massMg * (1 + DAMP_FROM) + (resolutionMg ?? 0)) return;
+  throw new InputError(`it was ${Number(fromMg(piece.massMg).toFixed(1))} g before: still damp?`, path);
 }
 
 /** Pieces are opened, or go into the dye pot or into water: from then on these wait to be dry. */
@@ -186,10 +206,12 @@ export function recordTreatment(
 }
 
 /** A piece that was washed or dyed is found to be dry. */
-function dry(db: Db, { pieceId, mass, ...command }: Drying, now: Date): number {
+function dry(db: Db, { pieceId, mass, isDry, ...command }: Drying, now: Date): number {
   const piece = stillThere(db, pieceId);
   if (wetBy(db, pieceId) === null) throw new ConflictError('it was not wet, as far as the log knows');
-  return recordTreatment(db, [{ piece, mass: mass ? massOfReading(mass, 'mass') : {} }], command, now);
+  const weighed = mass && massOfReading(mass, 'mass');
+  if (weighed && !isDry) requireNotDamp(db, piece, weighed, 'isDry');
+  return recordTreatment(db, [{ piece, mass: weighed ?? {} }], command, now);
 }
 
 /** A piece, or a part of it, was used, or has gone otherwise. */

@@ -3,13 +3,11 @@ import { type MiniCaution, miniCautions } from '../../core/minis/miniTies';
 import { endsOf } from '../../core/bench/schools';
 import type { LayingWay, LeavingWay } from '../../core/twist/strandWays';
 import type { Db } from '../../db/common/connection';
-import { operationById } from '../../db/yarn/operations';
-import { wetBy } from '../../db/yarn/pieces';
 import { projectsUnderWay } from '../../db/projects/projects';
 import { bench, type ReelTool } from '../bench/bench';
 import { endWorked, workFromOf } from './workedEnd';
 import { miniWays } from './strandWays';
-import { piecePage, type PieceView, type YarnView } from './yarnViews';
+import { type PiecePage, piecePage, type PieceView, type YarnView } from './yarnViews';
 
 /** What can become of a piece, and what has to be known for it. */
 export interface OperationFormPage {
@@ -17,8 +15,7 @@ export interface OperationFormPage {
   piece: PieceView;
   /** What it could be joined with. */
   others: PieceView[];
-  /** Since when it is wet, where it is. */
-  wet: { kind: 'dye' | 'wash'; at: string } | null;
+  wet: PiecePage['wet'];
   projects: { id: number; name: string }[];
   cautions: Record<'dye' | 'wash', MiniCaution[]>;
   reels: ReelTool[];
@@ -31,9 +28,7 @@ export interface OperationFormPage {
 export function operationFormPage(db: Db, pieceId: number): OperationFormPage | undefined {
   const page = piecePage(db, pieceId);
   if (!page) return undefined;
-  const { yarn, piece, others } = page;
-  const wet = wetBy(db, pieceId);
-  const washed = wet === null ? undefined : operationById(db, wet)!;
+  const { yarn, piece, others, wet } = page;
   const worked = endWorked(workFromOf(db, yarn));
   const ends = endsOf(piece.form);
   const end = ends.find((each) => each === worked) ?? ends[0]!;
@@ -42,7 +37,7 @@ export function operationFormPage(db: Db, pieceId: number): OperationFormPage | 
     yarn,
     piece,
     others: others.filter(({ openRunId }) => openRunId === null),
-    wet: washed ? { kind: washed.kind === 'dye' ? 'dye' : 'wash', at: washed.at } : null,
+    wet,
     projects: projectsUnderWay(db).map(({ id, name }) => ({ id, name })),
     cautions: { dye: miniCautions(yarn.fibres, 'dye'), wash: miniCautions(yarn.fibres, 'wash') },
     reels,

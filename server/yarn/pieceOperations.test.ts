@@ -56,6 +56,8 @@ function reeling(values: Partial<ReelForm> = {}): ReelForm {
   };
 }
 
+const READING = { tare: '', humidity: '', scaleResolutionG: 1, note: '' };
+
 function joining(pieceIds: number[], values: Partial<JoinForm> = {}): JoinForm {
   return {
     requestKey: aKey(),
@@ -206,7 +208,7 @@ describe('washed, dyed and dried', () => {
     const washed = idOf(treatPieces(db, { requestKey: aKey(), kind: 'wash', pieceIds: [id], note: '' }, NOW));
     expect(wetBy(db, id)).toBe(washed);
     expect(operationFormPage(db, id)!.wet).toMatchObject({ kind: 'wash' });
-    const dry = { requestKey: aKey(), mass: '', tare: '', humidity: '', scaleResolutionG: 1, note: '' };
+    const dry = { ...READING, requestKey: aKey(), mass: '' };
     const found = idOf(markDry(db, id, dry, 'metric', NOW));
     expect(wetBy(db, id)).toBeNull();
     expect(errorsOf(markDry(db, id, { ...dry, requestKey: aKey() }, 'metric', NOW))['']).toMatch(/was not wet/);
@@ -215,6 +217,33 @@ describe('washed, dyed and dried', () => {
     idOf(markDry(db, id, { ...dry, requestKey: aKey(), mass: '107' }, 'metric', NOW));
     expect(now(id).mass).toMatchObject({ massG: 107 });
     expect(balance().differsG).toMatchObject({ washed: 5, unexplained: 0 });
+  });
+
+  test('what may be wet still is asked about, by the clock and by the scale, and kept only when it is said', () => {
+    const { db, pieceIds, now } = cakes(['112']);
+    const [id] = pieceIds as [number];
+    idOf(treatPieces(db, { requestKey: aKey(), kind: 'dye', pieceIds: [id], note: '' }, NOW));
+    const weighing = (mass: string, isDry = false) => ({ ...READING, requestKey: aKey(), mass, isDry });
+    const after = (minutes: number) => new Date(NOW.getTime() + 60_000 * minutes);
+    const before = everything(db);
+    for (const [mass, minutes, message] of [
+      ['112', 59, /59 min ago/],
+      ['118', 59, /59 min ago/],
+      // 3 % of 112 g and the scale's step of 1 g are not yet a doubt.
+      ['117', 61, /112 g before: still damp/],
+    ] as const)
+      expect(errorsOf(weighPiece(db, id, weighing(mass), 'metric', after(minutes)))['isDry']).toMatch(message);
+    expect(errorsOf(markDry(db, id, weighing('117'), 'metric', after(61)))['isDry']).toMatch(/still damp/);
+    expect(everything(db)).toBe(before);
+    expect(piecePage(db, id)!.wet).toMatchObject({ kind: 'dye', at: NOW.toISOString() });
+
+    const found = idOf(markDry(db, id, weighing('117', true), 'metric', after(61)));
+    expect(now(id).mass).toMatchObject({ massG: 117 });
+    idOf(undoOperation(db, found, after(62)));
+    idOf(weighPiece(db, id, weighing('116'), 'metric', after(63)));
+    expect(piecePage(db, id)!.wet).toBeNull();
+    // Once it is dry, heavier is no question of water.
+    idOf(weighPiece(db, id, weighing('130'), 'metric', after(64)));
   });
 
   test('pieces of two yarns at once make an entry for each', () => {

@@ -44,14 +44,16 @@ export function untreatPieces(db: Db, ids: readonly number[], now: Date): SaveRe
   );
 }
 
+/** Said where it may be wet still. */
+const isDry = z.boolean().optional();
+
 function weighForm(system: UnitSystem) {
   return z.strictObject({
     requestKey,
     mass: read(quantity('mass', system)),
     ...weighingFields(system),
     note: longText,
-    /** Said where it came out of the pot only just now. */
-    isDry: z.boolean().optional(),
+    isDry,
   });
 }
 export type WeighForm = z.input<ReturnType<typeof weighForm>>;
@@ -74,6 +76,7 @@ function dryForm(system: UnitSystem) {
     mass: readOptional(quantity('mass', system)),
     ...weighingFields(system),
     note: longText,
+    isDry,
   });
 }
 export type DriedForm = z.input<ReturnType<typeof dryForm>>;
@@ -88,6 +91,7 @@ export function markDry(db: Db, pieceId: number, input: unknown, system: UnitSys
         pieceId,
         requestKey: form.requestKey,
         note: form.note,
+        isDry: form.isDry,
         mass: readingOfForm(form.mass, form),
       },
       now,

@@ -26,11 +26,25 @@ import {
 } from '../../core/yarn/yarnLength';
 import type { Db } from '../../db/common/connection';
 import { miniPlanById, miniOfPiece } from '../../db/minis/minis';
-import { liveOfYarn, type OperationRow, type OperationPieceRow, operationPiecesOf } from '../../db/yarn/operations';
+import {
+  liveOfYarn,
+  operationById,
+  type OperationRow,
+  type OperationPieceRow,
+  operationPiecesOf,
+} from '../../db/yarn/operations';
 import { takeoffsOfYarn } from '../../db/yarn/consumption';
 import { yarnWithMerged } from '../../db/yarn/merges';
 import { picturesOf } from '../../db/yarn/pictures';
-import { everMade, type MarkRow, marksOfYarn, pieceById, type PieceRow, piecesOfYarn } from '../../db/yarn/pieces';
+import {
+  everMade,
+  type MarkRow,
+  marksOfYarn,
+  pieceById,
+  type PieceRow,
+  piecesOfYarn,
+  wetBy,
+} from '../../db/yarn/pieces';
 import { openRuns } from '../../db/winding/runs';
 import { type SampleHow, samplesOfYarn } from '../../db/yarn/samples';
 import { fibresOf, type Gone, yarnById, type YarnRow } from '../../db/yarn/yarns';
@@ -519,6 +533,8 @@ export interface PiecePage {
     side: OperationPieceRow['side'];
     mass: MassFact | null;
   }[];
+  /** By what it is wet, where it is as far as the log knows. */
+  wet: { operationId: number; kind: 'dye' | 'wash'; at: string } | null;
   /** Where a mini comes from. */
   mini: { planId: number; planName: string; place: number; places: number; loops: number; parent: string } | null;
 }
@@ -538,8 +554,17 @@ export function piecePage(db: Db, pieceId: number): PiecePage | undefined {
     piece: pieces.find(({ id }) => id === pieceId)!,
     others: pieces.filter(({ id, consumedBy }) => consumedBy === null && id !== pieceId),
     history,
+    wet: wetSince(db, pieceId),
     mini: miniOf(db, pieceId),
   };
+}
+
+/** What a piece was wetted by; null: it is dry, as far as the log knows. */
+export function wetSince(db: Db, pieceId: number): PiecePage['wet'] {
+  const operationId = wetBy(db, pieceId);
+  if (operationId === null) return null;
+  const { kind, at } = operationById(db, operationId)!;
+  return { operationId, kind: kind === 'dye' ? 'dye' : 'wash', at };
 }
 
 function miniOf(db: Db, pieceId: number): PiecePage['mini'] {

@@ -1,7 +1,7 @@
 'use client';
 
 import { Button } from 'antd';
-import { inWords, readingFigure, upperFirst } from '../../../core/common/format';
+import { inWords, readingFigure } from '../../../core/common/format';
 import { readOrNull } from '../../../core/common/inputError';
 import { parseHumidityPercent, standardAirFactor } from '../../../core/yarn/moisture';
 import { parseQuantity } from '../../../core/common/units';
@@ -17,6 +17,7 @@ import { Notice } from '../../../ui/feedback/Notice';
 import { useScale } from '../../../ui/controls/WeighingFields';
 import { saveWeighing } from '../actions';
 import { useMeasurement } from '../measure/MeasureForm';
+import { DampQuestion } from './DampQuestion';
 
 /** Puts a piece on the scale. */
 export function WeighPiece({
@@ -43,19 +44,7 @@ export function WeighPiece({
       <OnScale form={form} label="The scale shows" scale={scale} />
       <MoreThanBefore values={form.values} lastMass={lastMass} resolutionG={scale.resolutionG} />
       <InUsualAir values={form.values} yarn={yarn} />
-      {form.errors.isDry && (
-        <Notice tone="tight" role="alert">
-          {upperFirst(form.errors.isDry)} Weighed wet, its mass is mostly water; its metres stay what they are.{' '}
-          <Button
-            onClick={() => {
-              form.set('isDry', true);
-              form.submit();
-            }}
-          >
-            Save it anyway
-          </Button>
-        </Notice>
-      )}
+      <DampQuestion form={form} />
       <FormError form={form} />
       <Button type="primary" htmlType="submit" loading={form.saving}>
         Save this weighing

@@ -12,6 +12,7 @@ import { newKey } from '../../../ui/feedback/newKey';
 import { OnScale } from '../../../ui/controls/OnScale';
 import { useScale } from '../../../ui/controls/WeighingFields';
 import { saveDried, saveTreatment } from '../actions';
+import { DampQuestion } from './DampQuestion';
 import { useOperationForm } from './useOperationForm';
 
 const TREATMENTS: Record<TreatForm['kind'], { why: string; note: string; act: string; done: string }> = {
@@ -86,6 +87,7 @@ export function DryOperation({ page: { piece, wet }, scales }: { page: Operation
         }
         scale={scale}
       />
+      <DampQuestion form={form} />
     </OperationForm>
   );
 }

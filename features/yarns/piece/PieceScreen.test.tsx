@@ -1,6 +1,6 @@
 import { scales } from '../../../server/bench/bench';
 import { lineageOf } from '../../../server/yarn/lineage';
-import { weighPiece } from '../../../server/yarn/pieceOperations';
+import { treatPieces, weighPiece } from '../../../server/yarn/pieceOperations';
 import { addSample } from '../../../server/yarn/measurementForms';
 import { aKey, emptyDatabase, idOf, NOW, shelved, startValues } from '../../../tests/support/serverTesting';
 import { startRun } from '../../../server/winding/runStart';
@@ -125,4 +125,13 @@ test('in ounces and yards nothing metric is left but the bench’s scales', () =
   expect(shownText).toContain('3.95 oz on the scale');
   expect(shownText).toContain('439 yd');
   expect(shownText).toContain('63.8 in once round');
+});
+
+test('what is wet says so, and that its mass is the one from before', () => {
+  const { db, pieceId, shownText } = piece();
+  expect(shownText()).not.toContain('not dry yet');
+  idOf(treatPieces(db, { requestKey: aKey(), kind: 'dye', pieceIds: [pieceId], note: '' }, NOW));
+  expect(shownText()).toMatch(/Dyed .*not dry yet.*what it was before.*It is dry now/);
+  idOf(weighPiece(db, pieceId, weighing('110'), 'metric', new Date(NOW.getTime() + 48 * 3600_000)));
+  expect(shownText()).not.toContain('not dry yet');
 });

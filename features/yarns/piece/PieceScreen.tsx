@@ -33,7 +33,7 @@ const PASSES: readonly OperationKind[] = ['dye', 'wash', 'dry', 'open'];
 
 /** One piece: what it is now, weighing it, and what it went through. */
 export function PieceScreen({
-  page: { yarn, piece, others, history, mini },
+  page: { yarn, piece, others, history, wet, mini },
   family,
   next,
   scales,
@@ -96,6 +96,12 @@ export function PieceScreen({
             </div>
           ) : (
             <Notice tone="plain">Nobody has weighed it yet, and the band does not say what one weighs.</Notice>
+          )}
+          {wet && !gone && (
+            <Notice tone="tight">
+              {wet.kind === 'dye' ? 'Dyed' : 'Washed'} {dateAndTime(wet.at)}, and not dry yet as far as the log knows.
+              Its mass is what it was before. <Link href={`/pieces/${piece.id}/change?what=dry`}>It is dry now</Link>
+            </Notice>
           )}
           {piece.colourway && (
             <p>
