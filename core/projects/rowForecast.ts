@@ -73,6 +73,8 @@ export interface KnittingLine extends Partial<
 const SURELY = 0.95;
 /** A range holds so often. */
 const RANGE = 0.9;
+/** A row that takes just what there is has an even chance, whatever the last digits say. */
+const ROUNDING = 1e-9;
 /** A weighing as odd as this is asked about. */
 const ODD = 0.002;
 /** What a border takes is typed about as well as a pattern's need; by its width it is a rule of thumb. */
@@ -178,7 +180,7 @@ function estimateOf(mixture: Mixture): Estimate {
 
 /** The last row that can be done with so much of a chance that the yarn still reaches over the border; null if not one more. */
 function lastRowWith(fit: ConsumptionFit, knitting: Knitting, chance: number): number | null {
-  return lastHolding(fit.row, fit.sums.rows, (row) => chanceOf(remainingAt(fit, knitting, row)) >= chance);
+  return lastHolding(fit.row, fit.sums.rows, (row) => chanceOf(remainingAt(fit, knitting, row)) >= chance - ROUNDING);
 }
 
 /** The last of some rows for which something holds that once does no longer; null if it does for none. */
