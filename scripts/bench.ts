@@ -178,7 +178,7 @@ async function largeShelf(browser: Browser): Promise<void> {
     const ms = await serverTime(`/api/shelf?q=${encodeURIComponent(words)}`);
     console.log(`search "${words}": ${ms.toFixed(1)} ms`);
   }
-  for (const path of ['/', '/winding', '/logbook', '/yarns/5000', '/projects'])
+  for (const path of ['/', '/winding', '/logbook', '/yarns/5000', '/projects', '/bench', '/dyeing', '/market', '/twist/wheel'])
     console.log(`${path}: ${(await serverTime(path)).toFixed(1)} ms`);
   await scrolling(browser);
 }
@@ -222,7 +222,7 @@ async function shop(): Promise<void> {
       (asked) => `/api/shelf${asked}`,
     ),
     ...['/', '/winding', '/winding/by-hand', '/minis', '/minis/new', '/twist', '/twist/ply', '/days', '/days/new'],
-    ...['/projects', '/projects/new', '/bench', '/yarns/new', '/yarns/gone'],
+    ...['/projects', '/projects/new', '/bench', '/dyeing', '/market', '/twist/wheel', '/yarns/new', '/yarns/gone'],
     ...[`/yarns/${yarn}`, `/pieces/${yarn * 4}`, `/pieces/${yarn * 4}/change`, `/twist/${yarn * 4}`],
     ...logPages(yarn),
     ...['operation', 'operation_piece'].map((table) => `/api/v1/${table}?from=${yarn * 30}`),

@@ -94,7 +94,8 @@ function heard(seed: number, stretchesOf: (typeof WAYS)[string], scene: Partial<
     if (before.stage === 'counting' && stage === 'counting' && turns === before.turns + 1 && endedS !== undefined)
       lateS.push((i + PIECE) / SAMPLES_PER_S - endedS);
   }
-  const turned = turnsAtS.filter((at) => at > marks[TAUGHT_TURNS]!).length;
+  // Told by their number: a mark that comes a little before its turn makes none more of them.
+  const turned = turnsAtS.length - (TAUGHT_TURNS + 2);
   const off = ear.report().turns - TAUGHT_TURNS - turned;
   return { ...tally(turned, off, doubted, (spentMs * SAMPLES_PER_S) / samples.length), lateS };
 }

@@ -17,6 +17,9 @@ const BEGINS_BELOW = 22;
 const TRUST = 0.6;
 /** No crank is turned back: so far behind the furthest that it was surely at, in turns, it was a turn out there or is here. */
 const BEHIND = 0.3;
+/** A crank keeps to its speed: what pulls it further from there within a second, in turns, may have been something else. */
+const PULLED = 0.7;
+const PULLED_WITHIN = Math.round(1 / MOMENT_S);
 const SURE = 0.8;
 
 /**
@@ -31,12 +34,15 @@ export class TurnTracker {
   sure = 0;
   /** How likely the crank stands still. */
   still = 1;
-  /** How often it found itself behind where it had surely been, and may be a turn out. */
+  /** How often it found itself behind where it had surely been, or far from where its speed led, and may be a turn out. */
   leaps = 0;
   private furthest = 0;
   private likely: Float64Array[];
   /** Where it should be by now, by its speed and by where it was surely. */
   private expected = 0;
+  /** What its speed alone adds up to, and how far beside that it surely was at each of the last moments. */
+  private ran = 0;
+  private readonly beside: number[] = [];
   private astrayS = 0;
 
   constructor(private readonly pattern: TurnPattern) {
@@ -113,12 +119,20 @@ export class TurnTracker {
     }
     this.sure = Math.hypot(x, y);
     this.astrayS = this.sure < HALF_SURE ? this.astrayS + MOMENT_S : 0;
-    if (this.astrayS < GOES_ON_S) this.expected += this.speed() * MOMENT_S;
-    const beside = Math.atan2(y, x) / (2 * Math.PI) - this.expected;
-    const off = beside - Math.round(beside);
+    const moved = this.speed() * MOMENT_S;
+    this.ran += moved;
+    if (this.astrayS < GOES_ON_S) this.expected += moved;
+    const apart = Math.atan2(y, x) / (2 * Math.PI) - this.expected;
+    const off = apart - Math.round(apart);
     this.turned = this.expected + off;
     this.expected += off * this.sure ** TAKEN_WHEN_SURE;
+    this.beside.push(this.sure < SURE ? NaN : this.turned - this.ran);
+    if (this.beside.length > PULLED_WITHIN) this.beside.shift();
     if (this.sure < SURE) return;
+    if (this.beside.some((then) => Math.abs(then - this.beside.at(-1)!) > PULLED)) {
+      this.leaps++;
+      this.beside.length = 0;
+    }
     const back = this.turned < this.furthest - BEHIND;
     if (back) this.leaps++;
     this.furthest = back ? this.turned : Math.max(this.furthest, this.turned);
