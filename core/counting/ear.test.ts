@@ -1,4 +1,5 @@
 import { change, evenly, type SoundScene, standInSound } from '../../devices/standInSound';
+import { evens } from '../../tests/support/chance';
 import { SAMPLES_PER_S } from './hearing';
 import { Ear, type EarReport, TAUGHT_TURNS } from './ear';
 
@@ -73,6 +74,25 @@ test('a hand that stops and begins again is counted right, or it says that it is
   const { off, reports } = played({ seed: 10, stretches: [evenly(13, 0.96), ...[1.2, 3.1, 2.4, 3.8].flatMap(stop)] });
   expect(Math.abs(off) <= 1 || reports.some(({ doubtful }) => doubtful !== null)).toBe(true);
 });
+
+// A radio made it run ahead, or turned a crank that stood still: it was up to five turns out without a word.
+test.each([3, 5])(
+  'beside a loud radio, the winder of seed %i is counted right, or it says that it is not sure',
+  (seed) => {
+    const chance = evens(seed);
+    const turnsPerS = 0.8 + 0.9 * ((0.37 * seed) % 1);
+    const pause = () => [
+      change(0.7, turnsPerS, 0),
+      evenly(1 + 3 * chance(), 0),
+      change(0.9, 0, turnsPerS),
+      evenly(6, turnsPerS),
+    ];
+    const quietS = 13 / turnsPerS;
+    const after = seed === 3 ? [evenly(40, turnsPerS)] : Array.from({ length: 4 }).flatMap(pause);
+    const { off, reports } = played({ seed, stretches: [evenly(quietS, turnsPerS), ...after], radio: 0.3, quietS });
+    expect(Math.abs(off) <= 1 || reports.some(({ doubtful }) => doubtful !== null)).toBe(true);
+  },
+);
 
 test('what it counts never falls', () => {
   const { reports } = played({ seed: 7, stretches: [evenly(17, 1.5)], speech: 1, quietS: 9 });
