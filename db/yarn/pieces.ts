@@ -56,17 +56,6 @@ export function isThere(db: Db, id: number): boolean {
   return pieceById(db, id)?.consumedBy === null;
 }
 
-/** Hanks that are there, of yarns on the shelf, the newest first. */
-export function newestHanks(db: Db, limit: number): number[] {
-  return prepared<{ id: number }>(
-    db,
-    sql`SELECT p.id FROM piece_now p JOIN yarn y ON y.id = p.yarn_id
-     WHERE p.form = 'hank' AND p.consumed_by IS NULL AND y.gone IS NULL ORDER BY p.id DESC LIMIT ?`,
-  )
-    .all(limit)
-    .map(({ id }) => id);
-}
-
 export interface NewPiece {
   yarnId: number;
   form: PieceForm;

@@ -8,13 +8,14 @@ import type { Db } from '../../db/common/connection';
 import { insertHungSkein } from '../../db/twist/hungSkeins';
 import { pliedPieces } from '../../db/twist/plies';
 import { insertOperation, insertOperationPiece } from '../../db/yarn/operations';
-import { newestHanks, pieceById } from '../../db/yarn/pieces';
+import { pieceById } from '../../db/yarn/pieces';
 import { yarnsWithTwistCounted } from '../../db/yarn/samples';
 import { wheels, type WheelTool } from '../bench/bench';
 import { longText, read, requestKey } from '../common/fields';
 import { runForm, type SaveResult } from '../common/result';
 import { fromMm, toMm } from '../common/storageUnits';
 import { once, pieceThere } from '../yarn/recordOperation';
+import { waitingOnShelf } from '../yarn/shelf';
 import { yarnView } from '../yarn/yarnViews';
 
 /** A yarn whose twist was counted: to spin another like it. */
@@ -55,7 +56,8 @@ export function wheelPage(db: Db): WheelPage {
 /** Those that were plied here first, then others. */
 function skeinsToHang(db: Db): HangingSkein[] {
   const plied = pliedPieces(db).map(({ pieceId }) => pieceId);
-  const ids = [...new Set([...plied.reverse(), ...newestHanks(db, MOST_OFFERED)])];
+  const others = waitingOnShelf(db, MOST_OFFERED).cards.flatMap(({ pieces }) => pieces);
+  const ids = [...new Set([...plied.reverse(), ...others.filter(({ form }) => form === 'hank').map(({ id }) => id)])];
   return ids.slice(0, MOST_OFFERED).flatMap((pieceId): HangingSkein[] => {
     const row = pieceById(db, pieceId)!;
     if (row.form !== 'hank') return [];
