@@ -142,6 +142,7 @@ describe('added by other programs', () => {
   test.each([
     ['a piece that is named twice', { kind: 'wash', pieceIds: [1, 1] }, 'pieceIds', /there twice/],
     ['a tare that no scale bears', { kind: 'dry', pieceId: 1, netG: 90, tareG: 1e300 }, 'tareG', /./],
+    ['what weighs more than before it was wetted', { kind: 'dry', pieceId: 1, netG: 140 }, 'isDry', /still damp/],
     ['a sign that cannot be shown', { kind: 'wash', pieceIds: [1], note: 'a\u0000b' }, 'note', /./],
   ])('%s is refused at its place, as a form refuses it', (_, operation, path, message) => {
     const db = emptyDatabase();
@@ -161,6 +162,8 @@ describe('added by other programs', () => {
     const key = aKey();
     const washed = enter({ kind: 'wash', pieceIds: [first], key });
     expect(enter({ kind: 'wash', pieceIds: [first], key })).toBe(washed);
+    const damp = enter({ kind: 'dry', pieceId: first, grossG: 130, isDry: true, key: aKey() });
+    enter({ kind: 'undo', operationId: damp });
     enter({ kind: 'dry', pieceId: first, grossG: 108, key: aKey() });
     enter({ kind: 'use', pieceId: first, howMuch: 'left', netG: 60, tareG: 10, key: aKey() });
     enter({ kind: 'use', pieceId: first, howMuch: 'took', tookM: 36, key: aKey() });
@@ -182,7 +185,7 @@ describe('added by other programs', () => {
       undone: true,
       undoes: null,
     });
-    expect(listed.filter((row) => row.undone)).toHaveLength(1);
+    expect(listed.filter((row) => row.undone).map((row) => row.operation_id)).toEqual([damp, gone]);
     expect(refusalOf(() => enter({ kind: 'use', pieceId: 77, howMuch: 'all', key: aKey() })).message).toMatch(
       /not there/,
     );
