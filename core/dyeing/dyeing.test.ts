@@ -208,6 +208,7 @@ test('every step of a series keeps the proportions of its dyes, and depths never
         });
         expect(depthOf(series[0]!)).toBeCloseTo(fromPercent, 9);
         expect(depthOf(series.at(-1)!)).toBeCloseTo(toPercent, 9);
+        expect(seriesOf(fromPercent, toPercent, count, steps).at(-1)).toBe(toPercent);
         series.forEach(({ ingredients }, i) => {
           expect(ingredients[0]!.percent / ingredients[1]!.percent).toBeCloseTo(3, 9);
           expect(ingredients[2]).toEqual(alum);
@@ -246,6 +247,7 @@ test.each([
   [parseStockPercent, '0'],
   [parseStockPercent, '120 %'],
   [parseWaterMlPerG, 'plenty'],
+  [parseWaterMlPerG, '30:12'],
   [parseCelsius, '185'],
   [parseCelsius, '500 °F'],
   [parseMinutes, 'long'],

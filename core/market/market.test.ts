@@ -19,12 +19,17 @@ test.each([
   ['20000000 €', 'more than yarn costs: is the decimal point missing?'],
 ])('%s is no price: %s', (text, message) => {
   expect(() => parsePrice(text)).toThrow(new InputError(message, 'price'));
+  expect(() => parsePrice(text)).toThrow(expect.objectContaining({ path: 'price' }) as Error);
+});
+
+test('the most that yarn costs can be typed', () => {
+  expect(parsePrice('1000000 €').cents).toBe(100_000_000);
 });
 
 test.each([
   ['6.50 €', 12, ['6.50 €', '54.17 € / 100 g']],
   ['6,50 €', 12, ['6,50 €', '54,17 € / 100 g']],
-  ['£7', 50, ['£7', '£14.00 / 100 g']],
+  [' £7 ', 50, ['£7', '£14.00 / 100 g']],
   ['120 kr', 50, ['120 kr', '240.00 kr / 100 g']],
   ['7', 100, ['7', '7.00 / 100 g']],
   ['7 €', null, ['7 €']],
@@ -54,6 +59,7 @@ test('a label’s code says what it is on, whatever the app is reached by', () =
       (sellable: Sellable) => {
         expect(readCode(`http://192.0.2.7:4600${pathOf(sellable)}`)).toEqual(sellable);
         if ('kit' in sellable) expect(readKit(keyOf(sellable))).toEqual(sellable);
+        else expect(keyOf(sellable)).toBe(String(sellable.pieceId));
       },
     ),
   );
