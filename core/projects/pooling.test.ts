@@ -70,7 +70,7 @@ test('stitches of a repeat by what one takes; none takes nothing', () => {
     spreadM: 0.05,
   };
   expect(stitchesOfRepeat(repeat, 0.02)).toMatchObject({ stitches: 50, spread: 2.5 });
-  expect(() => stitchesOfRepeat(repeat, 0)).toThrow(InputError);
+  expect(() => stitchesOfRepeat(repeat, 0)).toThrow(expect.objectContaining({ path: 'stitch' }) as Error);
   expect(() => poolingAt(FOUR, 0, 'rounds')).toThrow(InputError);
 });
 

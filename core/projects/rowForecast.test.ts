@@ -1,8 +1,9 @@
 import fc from 'fast-check';
 import { knitted } from '../../tests/support/knitting';
 import { HALF_WIDTH_90 } from '../common/estimate';
+import { consumptionFit } from './consumptionFit';
 import { type Knitting, rowForecast } from './rowForecast';
-import type { RowPattern } from './rowPattern';
+import { type RowPattern, rowSums } from './rowPattern';
 
 const EVEN: RowPattern = { kind: 'even', stitches: null };
 const by =
@@ -199,6 +200,15 @@ test('more yarn never makes fewer rows, and a longer border never a later one', 
       },
     ),
   );
+});
+
+test('rows that shrink take a little to the last, whatever a line through the weighings says', () => {
+  // 40 g in ten rows and 20 g in ten more: 5.1 − 0.2 × row, nothing at row 25.5. A twentieth of 3 g is the least.
+  const weighings = [exactly(0, 100), exactly(10, 60), exactly(20, 40)];
+  const { throughG } = consumptionFit(weighings, rowSums({ kind: 'unknown' }))!.about;
+  const takes = (row: number) => throughG[row]! - throughG[row - 1]!;
+  expect(takes(20)).toBeCloseTo(5.1 - 0.2 * 20, 6);
+  expect(takes(40)).toBeCloseTo(0.15, 6);
 });
 
 test('what is told to be left holds nine times in ten, over makers, scales and yarns; "surely" runs out once in twenty at most', () => {
