@@ -178,7 +178,17 @@ async function largeShelf(browser: Browser): Promise<void> {
     const ms = await serverTime(`/api/shelf?q=${encodeURIComponent(words)}`);
     console.log(`search "${words}": ${ms.toFixed(1)} ms`);
   }
-  for (const path of ['/', '/winding', '/logbook', '/yarns/5000', '/projects', '/bench', '/dyeing', '/market', '/twist/wheel'])
+  for (const path of [
+    '/',
+    '/winding',
+    '/logbook',
+    '/yarns/5000',
+    '/projects',
+    '/bench',
+    '/dyeing',
+    '/market',
+    '/twist/wheel',
+  ])
     console.log(`${path}: ${(await serverTime(path)).toFixed(1)} ms`);
   await scrolling(browser);
 }
