@@ -44,7 +44,7 @@ export function Field({
       validateStatus={error ? 'error' : undefined}
       extra={
         // Of a height of its own, so that a guess pushes nothing about.
-        <div id={aboutId} className="min-h-[1.35rem] pt-1 pb-2 text-small leading-[1.25]" aria-live="polite">
+        <div id={aboutId} className="min-h-[1.35rem] pt-1 pb-1 text-small leading-[1.25]" aria-live="polite">
           {error ? (
             <span className="flex gap-1 text-madder font-semibold">
               <SignIcon sign="no" size={16} />
