@@ -17,6 +17,7 @@ const shared = {
     '^@/(.*)$': '<rootDir>/$1',
     // In one file it is read in a tenth of the time that its thousand modules take.
     '^antd$': '<rootDir>/node_modules/antd/dist/antd.min.js',
+    '^fast-check$': '<rootDir>/tests/support/properties.cjs',
     '^@ant-design/icons$': '<rootDir>/tests/noIcons.cjs',
   },
   testEnvironment: 'node',
@@ -30,6 +31,7 @@ module.exports = {
   // Tests check results, never time: a machine that does other things besides may take its time.
   testTimeout: 600_000 * Number(process.env.TRIES ?? 1),
   testSequencer: '<rootDir>/tests/support/longestFirst.cjs',
+  reporters: ['default', '<rootDir>/tests/support/stuckFile.cjs'],
   projects: [
     {
       ...shared,

@@ -1,5 +1,4 @@
 import fc from 'fast-check';
-import { TRIES } from '../tests/support/chance';
 import { cake, crankTurnsAtG, massAtTurnsG } from './bench/cake';
 import { FIBRE_NAMES } from './yarn/fibre';
 import { packageDensity } from './bench/calibration';
@@ -14,8 +13,6 @@ import { GENTLE_TURNS, placeAlongM, windingPlan } from './winding/windingPlan';
 import { isEnough, yardage } from './yarn/yardage';
 import { type KnownGrist, remainingLength } from './yarn/yarnLength';
 import { classFromGrist, gristFromClass, strandWidthMm, gristFromWpi, WEIGHT_CLASSES } from './yarn/weightClass';
-
-fc.configureGlobal({ numRuns: 100 * TRIES });
 
 const grams = fc.double({ min: 5, max: 900, noNaN: true });
 const gristMPerG = fc.double({ min: 0.2, max: 12, noNaN: true });

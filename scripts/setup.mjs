@@ -122,11 +122,29 @@ export function run(command, args, env = {}) {
   if (status !== 0) fail(`${path.basename(command)} ${args.join(' ')}`, status);
 }
 
-/** Runs a command beside this one; the promise is of how it ended. */
+/** Runs a command beside this one, and nothing that it has started goes on after it; the promise is of how it ended. */
 export function start(command, args, env = {}, stdout = 2) {
-  const child = spawn(command, args, { cwd: ROOT, stdio: ['ignore', stdout, 2], env: { ...process.env, ...env } });
-  return new Promise((resolve) => child.once('error', () => resolve(1)).once('close', resolve));
+  const options = { cwd: ROOT, stdio: ['ignore', stdout, 2], env: { ...process.env, ...env }, detached: true };
+  const child = spawn(command, args, options);
+  const endAll = () => {
+    try {
+      process.kill(-child.pid, 'SIGKILL');
+    } catch {
+      // All of it has ended by itself.
+    }
+  };
+  // Ctrl+C does not reach what has a group of its own.
+  const leave = () => process.exit(1);
+  process.once('exit', endAll);
+  for (const signal of STOPS) process.once(signal, leave);
+  return new Promise((resolve) => child.once('error', () => resolve(1)).once('close', resolve)).finally(() => {
+    process.off('exit', endAll);
+    for (const signal of STOPS) process.off(signal, leave);
+    endAll();
+  });
 }
+
+const STOPS = ['SIGINT', 'SIGTERM', 'SIGHUP'];
 
 function fail(what, status) {
   say(`This failed: ${what}`);

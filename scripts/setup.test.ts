@@ -2,6 +2,7 @@ import { execFileSync, spawnSync } from 'node:child_process';
 import { chmodSync, cpSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
+import StuckFile from '../tests/support/stuckFile.cjs';
 
 const ROOT = path.join(__dirname, '..');
 const FOLDER = mkdtempSync(path.join(os.tmpdir(), 'lazy-acorn-setup-'));
@@ -76,4 +77,38 @@ test('a first start that was stopped half way is begun anew, one that came to it
   // Other packages are wanted.
   writeFileSync(path.join(root, 'package-lock.json'), '{"lockfileVersion": 3}');
   expect(start('')).toEqual({ status: 0, asked: ['ci', 'rebuild'] });
+});
+
+test('a file that goes round in a circle ends the run, by its name', () => {
+  jest.useFakeTimers();
+  const exit = jest.spyOn(process, 'exit').mockImplementation((() => undefined) as never);
+  const printed = jest.spyOn(console, 'error').mockImplementation(() => undefined);
+  const stuck = new StuckFile();
+  stuck.onTestFileStart({ path: 'core/quick.test.ts' });
+  stuck.onTestFileStart({ path: 'core/stuck.test.ts' });
+  jest.advanceTimersByTime(60_000);
+  stuck.onTestFileResult({ path: 'core/quick.test.ts' });
+  expect(exit).not.toHaveBeenCalled();
+  jest.runAllTimers();
+  expect(printed.mock.calls.flat().join()).toMatch(/core\/stuck\.test\.ts has not come to its end/);
+  expect(printed).toHaveBeenCalledTimes(1);
+  expect(exit).toHaveBeenCalledWith(1);
+  jest.restoreAllMocks();
+  jest.useRealTimers();
+});
+
+test('what a command has started does not go on after it', () => {
+  const log = path.join(FOLDER, 'left.log');
+  const { stdout } = inNode(
+    ROOT,
+    `
+    import { readFileSync } from 'node:fs';
+    const status = await setup.start('sh', ['-c', 'sleep 1000 & echo $! > ${log}; exit 3']);
+    const left = Number(readFileSync('${log}', 'utf8'));
+    // A process that has been ended is there until somebody takes note of it.
+    const goesOn = () => { try { return !/^State:\\tZ/m.test(readFileSync('/proc/' + left + '/status', 'utf8')); } catch { return false; } };
+    for (let i = 0; goesOn() && i < 500; i++) await new Promise((resolve) => setTimeout(resolve, 20));
+    console.log(status, goesOn());`,
+  );
+  expect(stdout.trim()).toBe('3 false');
 });
