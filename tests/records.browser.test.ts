@@ -4,6 +4,7 @@ import os from 'node:os';
 import path from 'node:path';
 import ICAL from 'ical.js';
 import { openDatabase } from '../db/common/connection';
+import { wetBy } from '../db/yarn/pieces';
 import { backupFolder, backups } from '../server/exchange/backup';
 import type { Maker } from './support/browser';
 import { stage } from './support/stage';
@@ -28,6 +29,9 @@ function inDatabase<T>(read: (db: ReturnType<typeof openDatabase>) => T): T {
   }
 }
 
+/** One that came out of the pot and was not found dry yet. */
+const wetPiece = () =>
+  inDatabase((db) => Array.from({ length: 99 }, (_, id) => id).find((id) => wetBy(db, id) !== null)!);
 const pieceOf = (line: string, label: string) =>
   inDatabase(
     (db) =>
@@ -364,10 +368,20 @@ describe('out of the app and back', () => {
       `${head}\n1,${new Date(Date.now() - 60_000).toISOString()},${cake},141.5,0,0.5,,by the other program,no\n`,
     );
     await give(maker, 'input#weighings-file', list);
-    await maker.sees('1 weighings can be read');
+    await maker.sees('The list has 1 weighing.');
     await maker.press('Add them to the log');
-    await maker.sees('1 weighings are in the log');
+    await maker.sees('In the log now: 1 weighing.');
     await maker.press('Undo');
+    // Four times what it weighed before the pot: asked about, and added by whoever knows.
+    writeFileSync(
+      list,
+      `${head}\n1,${new Date(Date.now() - 60_000).toISOString()},${wetPiece()},240,0,0.5,,from the line,no\n`,
+    );
+    await give(maker, 'input#weighings-file', list);
+    await maker.press('Add them to the log');
+    await maker.sees('still damp? (line 2)');
+    await maker.press('All is dry: add them');
+    await maker.sees('In the log now: 1 weighing.');
     await maker.until(() =>
       Promise.resolve(
         inDatabase((db) => {

@@ -100,6 +100,16 @@ export function weighedBefore(db: Db, pieceId: number, at: string, massMg: numbe
   ).get(pieceId, at, massMg)?.id;
 }
 
+/** When a piece was last weighed, or put into water, since it is there; null: never. */
+export function massChangedAt(db: Db, pieceId: number): string | null {
+  return prepared<{ at: string | null }>(
+    db,
+    sql`SELECT max(o.at) AS at FROM operation_piece part
+     JOIN live_operation o ON o.id = part.operation_id JOIN piece p ON p.id = part.piece_id
+     WHERE part.piece_id = ? AND o.id <> p.created_by AND (part.mass_mg IS NOT NULL OR o.kind IN ('dye', 'wash'))`,
+  ).get(pieceId)!.at;
+}
+
 /** Everything that a yarn's pieces went through, oldest first, with the undos of it. */
 export function operationsOfYarn(db: Db, yarnId: number): readonly OperationRow[] {
   return remembered(db, 'operations', yarnId, () => readOperations(db, yarnId));

@@ -16,7 +16,7 @@ const TABLES = ['yarns', 'pieces', 'weighings', 'operations'] as const;
 export function CsvPanel() {
   const router = useRouter();
   const offer = useUndoOffer();
-  const [list, setList] = useState<{ file: File; rows: number } | null>(null);
+  const [list, setList] = useState<{ file: File; rows: number; isDry?: boolean } | null>(null);
   const [news, setNews] = useState<{ tone: 'good' | 'bad'; words: string } | null>(null);
 
   const pick = async (file: File) => {
@@ -26,10 +26,13 @@ export function CsvPanel() {
     else setList({ file, rows: answer.rows });
   };
   const add = async () => {
-    const answer = await send(list!.file, '');
+    const answer = await send(list!.file, list!.isDry ? '?dry' : '');
+    if ('problem' in answer) {
+      setList(answer.asksIfDry ? { ...list!, isDry: true } : null);
+      return setNews({ tone: 'bad', words: answer.problem });
+    }
     setList(null);
-    if ('problem' in answer) return setNews({ tone: 'bad', words: answer.problem });
-    setNews({ tone: 'good', words: `${answer.entries.length} weighings are in the log.` });
+    setNews({ tone: 'good', words: `In the log now: ${weighings(answer.entries.length)}.` });
     offer({ words: 'The weighings are in the log.', undo: () => undoWeighings(answer.entries) });
     router.refresh();
   };
@@ -62,9 +65,9 @@ export function CsvPanel() {
       </FilePick>
       {list && (
         <p className={styles.ways}>
-          {list.rows} weighings can be read.{' '}
+          The list has {weighings(list.rows)}.{' '}
           <Button type="primary" onClick={() => void add()}>
-            Add them to the log
+            {list.isDry ? 'All is dry: add them' : 'Add them to the log'}
           </Button>
           <Button type="text" onClick={() => setList(null)}>
             Leave them
@@ -76,7 +79,11 @@ export function CsvPanel() {
   );
 }
 
-async function send(file: File, query: string): Promise<{ rows: number; entries: number[] } | { problem: string }> {
+const weighings = (count: number) => (count === 1 ? '1 weighing' : `${count} weighings`);
+
+type Sent = { rows: number; entries: number[] } | { problem: string; asksIfDry?: boolean };
+
+async function send(file: File, query: string): Promise<Sent> {
   try {
     const answer = await fetch(`/api/csv/weighings${query}`, { method: 'POST', body: file });
     const body = (await answer.json()) as {
@@ -85,7 +92,9 @@ async function send(file: File, query: string): Promise<{ rows: number; entries:
       error?: { message: string; path: string };
     };
     if (answer.ok) return body;
-    return { problem: `Nothing was added: ${body.error?.message ?? 'refused'} (${body.error?.path ?? ''}).` };
+    const { message = 'refused', path = '' } = body.error ?? {};
+    const asksIfDry = path.endsWith(', isDry');
+    return { problem: `Nothing was added: ${message} (${path.replace(', isDry', '')})`, asksIfDry };
   } catch {
     return { problem: 'The app cannot be reached just now. Nothing was added.' };
   }

@@ -7,7 +7,7 @@ import { ternRock } from '../../scripts/ternRock';
 import { ternRockThread } from '../../scripts/ternRockThread';
 import { ternRockTwist } from '../../scripts/ternRockTwist';
 import { type ApiPage, apiTable, checkedWeighings, enterOperation, openApi } from './api';
-import { addWeighings, csvOf, undoAll } from '../exchange/csv';
+import { addListed, addWeighings, csvOf, undoAll } from '../exchange/csv';
 import { weighingsRead } from '../exchange/csvRead';
 import { ARCHIVE_TABLES, columnsOf } from '../exchange/archiveStaging';
 import { importYarns, previewImport } from '../exchange/importYarns';
@@ -120,13 +120,74 @@ describe('added by other programs', () => {
     expect(enter({ at, netG: 101 }).isNew).toBe(true);
     const keyed = enter({ key: 'scale-0007' });
     expect(enter({ key: 'scale-0007', netG: 99 })).toEqual({ ...keyed, isNew: false });
-    undoAll(db, [first.operationId], NOW);
+    undoAll(db, [first.operationId, keyed.operationId], NOW);
     expect(enter({ at }).isNew).toBe(true);
     // All of it, as it left the app, adds nothing to it.
     const before = everything(db);
-    addWeighings(db, weighingsRead([...csvOf(db, 'weighings')].join('')), NOW);
+    addListed(db, weighingsRead([...csvOf(db, 'weighings')].join('')), false, NOW);
     expect(everything(db)).toBe(before);
-    expect(liveOfYarn(db, yarnId).filter(({ kind }) => kind === 'weigh')).toHaveLength(3);
+    expect(liveOfYarn(db, yarnId).filter(({ kind }) => kind === 'weigh')).toHaveLength(2);
+  });
+
+  test('a weighing of what may be wet is asked about, singly and in a list by its line', () => {
+    const db = emptyDatabase();
+    const { pieceIds } = shelved(db, { count: '2', masses: ['112', '108'] });
+    const [wet, dry] = pieceIds as [number, number];
+    idOf(treatPieces(db, { requestKey: aKey(), kind: 'dye', pieceIds: [wet], note: '' }, NOW));
+    const before = everything(db);
+    const minutes = (count: number) => new Date(NOW.getTime() + 60_000 * count);
+    const enter = (more: object, after: number) => {
+      const all = [
+        { pieceId: dry, netG: 140 },
+        { pieceId: wet, ...more },
+      ];
+      return () => addWeighings(db, checkedWeighings(all), minutes(after));
+    };
+    expect(refusalOf(enter({ netG: 112 }, 59))).toMatchObject({
+      path: '1.isDry',
+      message: expect.stringMatching(/59 min ago/) as string,
+    });
+    expect(refusalOf(enter({ netG: 140 }, 90))).toMatchObject({
+      path: '1.isDry',
+      message: expect.stringMatching(/112 g before: still damp/) as string,
+    });
+    const head = 'operation_id,at,piece_id,mass_g,tare_g,scale_step_g,humidity_percent,note,undone';
+    const at = (count: number) => minutes(count).toISOString();
+    const listed = weighingsRead(
+      [
+        head,
+        `1,${at(70)},${dry},100,0,1,,,yes`,
+        `2,${at(80)},${dry},100,0,1,,,no`,
+        `3,${at(80)},${wet},180,0,1,,,no`,
+      ].join('\r\n'),
+    );
+    // What was undone is not read, and counts as a line all the same.
+    expect(refusalOf(() => addListed(db, listed, false, minutes(90))).path).toBe('line 4, isDry');
+    expect(everything(db)).toBe(before);
+    expect(addListed(db, listed, true, minutes(90)).map(({ isNew }) => isNew)).toEqual([true, true]);
+    expect(enter({ netG: 140, isDry: true }, 90)()).toHaveLength(2);
+  });
+
+  test('weighings count by when they were, in whatever order they come, and none takes the place of a newer one', () => {
+    const db = emptyDatabase();
+    const { yarnId, pieceIds } = shelved(db);
+    const pieceId = pieceIds[0]!;
+    const day = (date: number, netG: number) => ({ pieceId, netG, at: `2026-03-${date}T08:00:00Z` });
+    const enter = (...all: object[]) => addWeighings(db, checkedWeighings(all), NOW);
+    const ids = enter(day(12, 90), day(10, 101.5), day(11, 96)).map(({ operationId }) => operationId);
+    // The answers stand as the weighings did, the log as they were.
+    expect([...ids].sort((a, b) => a - b)).toEqual([ids[1], ids[2], ids[0]]);
+    expect(yarnPage(db, yarnId)!.pieces[0]!.mass!.massG).toBe(90);
+    expect(enter(day(11, 96))).toEqual([{ operationId: ids[2], isNew: false }]);
+    const before = everything(db);
+    expect(refusalOf(() => enter(day(13, 85), day(11, 95)))).toMatchObject({
+      path: '1.at',
+      message: 'it was weighed or wetted since, on 2026-03-12: this comes too late',
+    });
+    expect(everything(db)).toBe(before);
+    idOf(treatPieces(db, { requestKey: aKey(), kind: 'wash', pieceIds: [pieceId], note: '' }, new Date('2026-03-13')));
+    expect(refusalOf(() => enter(day(12, 89)))).toMatchObject({ path: '0.at' });
+    expect(enter(day(13, 88))).toHaveLength(1);
   });
 
   test.each([
@@ -217,9 +278,9 @@ describe('as comma-separated values', () => {
     const { pieceIds } = shelved(db);
     const head = 'operation_id,at,piece_id,mass_g,tare_g,scale_step_g,humidity_percent,note,undone';
     const list = `\uFEFF${head}\r\n1,2026-03-01T10:00:00.000Z,${pieceIds[0]},101.5,8,0.5,,"after, the cuffs",no\r\n2,2026-03-02T10:00:00.000Z,${pieceIds[0]},99,0,1,55,,yes\r\n`;
-    const weighings = weighingsRead(list);
-    expect(weighings).toHaveLength(1);
-    addWeighings(db, weighings, NOW);
+    const read = weighingsRead(list);
+    expect(read.weighings).toHaveLength(1);
+    addListed(db, read, false, NOW);
     expect(readCsvOf('weighings', [...csvOf(db, 'weighings')].join(''))).toMatchObject([
       { mass_g: 101.5, tare_g: 8, scale_step_g: 0.5, note: 'after, the cuffs', undone: false },
     ]);

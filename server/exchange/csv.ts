@@ -1,4 +1,4 @@
-import { recordWeighing } from '../yarn/operationCommands';
+import { recordWeighing, requireDry } from '../yarn/operationCommands';
 import { massOfReading, readingOfFields } from '../common/weighing';
 import { bandTexts } from '../../core/yarn/band';
 import { fibresInWords } from '../../core/yarn/fibre';
@@ -8,11 +8,11 @@ import { pathOf } from '../../core/market/sellable';
 import { InputError } from '../../core/common/inputError';
 import type { Db } from '../../db/common/connection';
 import { rowsForCsv } from '../../db/exchange/csv';
-import { operationByRequest, weighedBefore } from '../../db/yarn/operations';
+import { massChangedAt, operationByRequest, weighedBefore } from '../../db/yarn/operations';
 import { pieceById } from '../../db/yarn/pieces';
 import { CSV_FIELDS, CSV_FIELD_NAMES, type CsvField } from '../../formats/yarnCsv';
 import { csvLines, type CsvTableName } from '../../formats/tablesCsv';
-import type { NewWeighings } from './csvRead';
+import type { ListedWeighings, NewWeighings } from './csvRead';
 import { heavy } from './heavy';
 import { type Ware, waresForSale } from '../market/wares';
 import { undoOperation } from '../yarn/pieces';
@@ -113,34 +113,69 @@ interface Entered {
 }
 
 /**
- * Adds weighings that come from elsewhere, all of them or none. One that is in the log already, by its key or by its piece,
- * moment and mass, is not entered again.
+ * Adds weighings that come from elsewhere, oldest first, all of them or none. One that is in the log already, by its key or
+ * by its piece, moment and mass, is not entered again.
  *
+ * @returns an entry for each, in the order in which they were given
  * @throws InputError with the place of the one that cannot be
  */
 export function addWeighings(db: Db, weighings: NewWeighings, now: Date): Entered[] {
-  const isThere = new Map<number, boolean>();
-  const there = (id: number) => isThere.get(id) ?? isThere.set(id, pieceById(db, id)?.consumedBy === null).get(id)!;
-  return db
-    .transaction(() =>
-      weighings.map(({ key, pieceId, at, note, ...fields }, i): Entered => {
-        const mass = massOfReading(readingOfFields(fields)!, `${i}.grossG`);
-        const before =
-          (key === undefined ? undefined : operationByRequest(db, key)?.id) ??
-          (at === undefined ? undefined : weighedBefore(db, pieceId, at, mass.massMg));
-        if (before !== undefined) return { operationId: before, isNew: false };
-        if (!there(pieceId)) throw new InputError('this piece is not there', `${i}.pieceId`);
-        if (at !== undefined && at > now.toISOString()) throw new InputError('that has not been yet', `${i}.at`);
-        const moment = at ?? now.toISOString();
-        const operationId = recordWeighing(db, { pieceId, mass, note, requestKey: key, at: moment });
-        return { operationId, isNew: true };
-      }),
-    )
-    .immediate();
+  const moments = weighings.map(({ at }) => at ?? now.toISOString());
+  const oldestFirst = weighings.map((_, i) => i).sort((a, b) => Date.parse(moments[a]!) - Date.parse(moments[b]!));
+  const entered: Entered[] = [];
+  db.transaction(() => {
+    for (const i of oldestFirst) entered[i] = addWeighing(db, weighings[i]!, moments[i]!, now, i);
+  }).immediate();
+  return entered;
+}
+
+function addWeighing(
+  db: Db,
+  { key, pieceId, at, note, isDry, ...fields }: NewWeighings[number],
+  moment: string,
+  now: Date,
+  place: number,
+): Entered {
+  const mass = massOfReading(readingOfFields(fields)!, `${place}.grossG`);
+  const before =
+    (key === undefined ? undefined : operationByRequest(db, key)?.id) ??
+    (at === undefined ? undefined : weighedBefore(db, pieceId, at, mass.massMg));
+  if (before !== undefined) return { operationId: before, isNew: false };
+  const piece = pieceById(db, pieceId);
+  if (piece?.consumedBy !== null) throw new InputError('this piece is not there', `${place}.pieceId`);
+  if (moment > now.toISOString()) throw new InputError('that has not been yet', `${place}.at`);
+  // The log goes by what was entered last: an older mass would take the place of a newer one.
+  const changedAt = massChangedAt(db, pieceId);
+  if (changedAt !== null && moment < changedAt)
+    throw new InputError(
+      `it was weighed or wetted since, on ${changedAt.slice(0, 10)}: this comes too late`,
+      `${place}.at`,
+    );
+  if (!isDry) requireDry(db, piece, mass, new Date(moment), `${place}.isDry`);
+  return { operationId: recordWeighing(db, { pieceId, mass, note, requestKey: key, at: moment }), isNew: true };
+}
+
+/**
+ * Adds the weighings of a list. `isDry`: whoever gave it said of all in it that was in water that it is dry.
+ *
+ * @throws InputError with the line of the one that cannot be
+ */
+export function addListed(db: Db, { weighings, lines }: ListedWeighings, isDry: boolean, now: Date): Entered[] {
+  try {
+    return addWeighings(
+      db,
+      weighings.map((each) => ({ ...each, isDry })),
+      now,
+    );
+  } catch (error) {
+    if (!(error instanceof InputError)) throw error;
+    const [index, field] = error.path.split('.');
+    throw new InputError(error.message, `line ${lines[Number(index)]}, ${field}`);
+  }
 }
 
 /** Weighings of a list, read in a thread of its own. */
-export function weighingsOfCsv(bytes: Uint8Array, signal?: AbortSignal): Promise<NewWeighings> {
+export function weighingsOfCsv(bytes: Uint8Array, signal?: AbortSignal): Promise<ListedWeighings> {
   return heavy('list of weighings', bytes, { signal });
 }
 

@@ -8,7 +8,12 @@ const weighing = z.strictObject({
   key: z.string().min(8).max(80).optional(),
   pieceId: z.int().positive(),
   ...readingFields,
-  at: z.iso.datetime().optional(),
+  at: z.iso
+    .datetime()
+    .transform((at) => new Date(at).toISOString())
+    .optional(),
+  /** Said of what was in water and weighs more than before, or came out of it within the hour. */
+  isDry: z.boolean().default(false),
   note: z.string().max(10_000).default(''),
 });
 export const newWeighings = z
@@ -27,11 +32,20 @@ export const newWeighings = z
   .max(5000);
 export type NewWeighings = z.output<typeof newWeighings>;
 
+/** Weighings of a list, and the line of the list that each stands in. */
+export interface ListedWeighings {
+  weighings: NewWeighings;
+  lines: number[];
+}
+
 /** Weighings of a list in the columns of the table of weighings; the entries' own numbers there do not count. */
-export function weighingsRead(text: string): NewWeighings {
+export function weighingsRead(text: string): ListedWeighings {
   const rows = readCsvOf('weighings', text)
-    .filter(({ undone }) => !undone)
-    .map((row) => ({
+    .map((row, i) => ({ ...row, line: i + 2 }))
+    .filter(({ undone }) => !undone);
+  const lines = rows.map(({ line }) => line);
+  const parsed = newWeighings.safeParse(
+    rows.map((row) => ({
       pieceId: row.piece_id,
       netG: row.mass_g,
       tareG: row.tare_g,
@@ -39,9 +53,9 @@ export function weighingsRead(text: string): NewWeighings {
       humidityPercent: row.humidity_percent,
       at: row.at,
       note: row.note,
-    }));
-  const parsed = newWeighings.safeParse(rows);
-  if (parsed.success) return parsed.data;
+    })),
+  );
+  if (parsed.success) return { weighings: parsed.data, lines };
   const [issue] = parsed.error.issues;
-  throw new InputError(issue!.message, `line ${Number(issue!.path[0] ?? 0) + 2}`);
+  throw new InputError(issue!.message, `line ${lines[Number(issue!.path[0] ?? 0)] ?? 2}`);
 }

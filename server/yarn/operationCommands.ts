@@ -128,10 +128,7 @@ function recorded(db: Db, command: Command, now: Date): number {
 function weigh(db: Db, { pieceId, isDry, mass, note, requestKey }: Weighing, now: Date): number {
   const piece = pieceThere(db, pieceId);
   const weighed = massOfReading(mass, 'mass');
-  if (!isDry) {
-    requireTimeToDry(db, pieceId, now);
-    requireNotDamp(db, piece, weighed, 'isDry');
-  }
+  if (!isDry) requireDry(db, piece, weighed, now, 'isDry');
   return recordWeighing(db, { pieceId, mass: weighed, note, requestKey, at: now.toISOString() });
 }
 
@@ -151,26 +148,34 @@ export function recordWeighing(
 
 const HOUR_MS = 3600_000;
 
-/** What was in water within the hour is hardly dry: whoever weighs it is asked. */
-function requireTimeToDry(db: Db, pieceId: number, now: Date): void {
-  const wet = wetBy(db, pieceId);
-  const at = wet === null ? null : operationById(db, wet)!.at;
-  if (at === null || now.getTime() - Date.parse(at) > HOUR_MS) return;
-  const minutes = Math.max(1, Math.round((now.getTime() - Date.parse(at)) / 60_000));
-  throw new InputError(`it came out of the water ${minutes} min ago: is it dry already?`, 'isDry');
+/**
+ * Asks about what came out of the water within the hour, or was wetted and weighs more than before.
+ *
+ * @throws InputError at `path`
+ */
+export function requireDry(db: Db, piece: PieceRow, mass: WeighedMass, weighedAt: Date, path: string): void {
+  const wet = wetBy(db, piece.id);
+  if (wet === null) return;
+  const sinceMs = weighedAt.getTime() - Date.parse(operationById(db, wet)!.at);
+  const minutes = Math.max(1, Math.round(sinceMs / 60_000));
+  if (sinceMs <= HOUR_MS) throw new InputError(`it came out of the water ${minutes} min ago: is it dry already?`, path);
+  requireNoHeavier(piece, mass, path);
 }
-
-/** Heavier by more than this share than before it was wetted: it may be damp still. */
-const DAMP_FROM = 0.03;
 
 /**
  * Asks about what was wetted and weighs more than it did before.
  *
  * @throws InputError at `path`
  */
-export function requireNotDamp(db: Db, piece: PieceRow, { massMg, resolutionMg }: WeighedMass, path: string): void {
-  if (piece.massMg === null || wetBy(db, piece.id) === null) return;
-  if (massMg <= piece.massMg * (1 + DAMP_FROM) + (resolutionMg ?? 0)) return;
+export function requireNotDamp(db: Db, piece: PieceRow, mass: WeighedMass, path: string): void {
+  if (wetBy(db, piece.id) !== null) requireNoHeavier(piece, mass, path);
+}
+
+/** Heavier by more than this share than before it was wetted: it may be damp still. */
+const DAMP_FROM = 0.03;
+
+function requireNoHeavier(piece: PieceRow, { massMg, resolutionMg }: WeighedMass, path: string): void {
+  if (piece.massMg === null || massMg <= piece.massMg * (1 + DAMP_FROM) + (resolutionMg ?? 0)) return;
   throw new InputError(`it was ${Number(fromMg(piece.massMg).toFixed(1))} g before: still damp?`, path);
 }
 

@@ -1,6 +1,6 @@
 import { Readable } from 'node:stream';
 import { jsonResponse, fromOwn, NotFoundError, queryOf } from '../../../../server/common/jsonResponse';
-import { addWeighings, csvOf, weighingsOfCsv } from '../../../../server/exchange/csv';
+import { addListed, csvOf, weighingsOfCsv } from '../../../../server/exchange/csv';
 import { database, readingDatabase } from '../../../../server/common/database';
 import { LARGEST_LIST_BYTES } from '../../../../server/common/limits';
 import { readBody } from '../../../../server/common/readBody';
@@ -25,18 +25,19 @@ export async function GET(_: Request, { params }: Params): Promise<Response> {
   });
 }
 
-/** Adds a list of weighings; with `?look`, it is only read. */
+/** Adds a list of weighings; with `?look`, it is only read; with `?dry`, what was in water is dry. */
 export async function POST(request: Request, { params }: Params): Promise<Response> {
   return jsonResponse(async () => {
     if ((await params).table !== 'weighings') throw new NotFoundError('only weighings can be added so');
-    const { look } = queryOf(request);
+    const { look, dry } = queryOf(request);
     const bytes = await readBody(request, LARGEST_LIST_BYTES, 'file');
-    const weighings = await weighingsOfCsv(bytes, request.signal);
-    if (look !== undefined) return { rows: weighings.length, entries: [] };
-    const entered = addWeighings(database(), weighings, new Date());
+    const list = await weighingsOfCsv(bytes, request.signal);
+    const rows = list.weighings.length;
+    if (look !== undefined) return { rows, entries: [] };
+    const entered = addListed(database(), list, dry !== undefined, new Date());
     // Those that were there before are not taken back with the others.
     return {
-      rows: weighings.length,
+      rows,
       entries: entered.filter(({ isNew }) => isNew).map(({ operationId }) => operationId),
     };
   });
