@@ -33,6 +33,8 @@ export function OfferNotice({ offer, onGone }: { offer: Offer; onGone: () => voi
         key: KEY,
         title,
         role: 'status',
+        // On a phone: above the places, and above the way to the bench.
+        className: 'max-tablet:mb-[calc(2*var(--tabs))]',
         closable: { 'aria-label': 'Close', onClose: onGone },
         actions: <Button onClick={() => void takeBack()}>Undo</Button>,
       });

@@ -17,7 +17,13 @@ export function UndoOffer({ children }: { children: ReactNode }) {
   return (
     <OfferContext value={makeOffer}>
       {children}
-      {offer && <OfferNotice offer={offer} onGone={forget} />}
+      {offer && (
+        <>
+          {/* Room to scroll on: what lies at the foot of the page comes out from under it. */}
+          <div className="h-[150px] max-tablet:h-[240px]" aria-hidden />
+          <OfferNotice offer={offer} onGone={forget} />
+        </>
+      )}
     </OfferContext>
   );
 }
