@@ -112,6 +112,14 @@ test('what is late, by how much, and what would help', () => {
   ]);
 });
 
+test('longer evenings are those that are kept for yarn: none is made of a day that has no time', () => {
+  const due = [task(1, { dueOn: '2026-11-28', minutes: 40 })];
+  const free: BenchTime = { ...EVENINGS, days: { '2026-11-27': 0, '2026-11-28': 0 } };
+  expect(whatHelps(due, free, TODAY).map(({ how }) => how)).toEqual(['another day', 'later due']);
+  const few: BenchTime = { ...EVENINGS, days: { '2026-11-27': 0, '2026-11-28': 10 } };
+  expect(whatHelps(due, few, TODAY)[0]).toEqual({ how: 'longer evenings', minutes: 30 });
+});
+
 test('rest before the wash, dry before the ruler', () => {
   const days = { dryDays: 2, restDays: 1 };
   expect(waitBetween('ply', 'wash', days)).toBe(1);

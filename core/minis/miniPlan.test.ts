@@ -341,6 +341,7 @@ test('for the dye pot more ties, and loose ones; ties that are the longer the th
   ]);
   expect(ties('dye', 200).tieM).toBeGreaterThan(ties('dye', 40).tieM);
   expect(ties('dye').tieM).toBeGreaterThan(ties('wash').tieM);
+  expect([40, 60, 61, 200].map((loops) => ties('dye', loops).bundles)).toEqual([2, 2, 3, 3]);
 });
 
 test('fibres are warned of where it matters, and unknown ones may be wool', () => {

@@ -170,6 +170,26 @@ test('weighing only the parent teaches as well', () => {
   ).toEqual([]);
 });
 
+test('the parent tells again only what was weighed on a coarser scale than its own, or not at all', () => {
+  const byParent = (...parts: [resolutionG: number | null, parentResolutionG: number]) => {
+    const [own, parents] = parts;
+    const state = after(
+      4,
+      { kind: 'loops', part: 0, amount: 50 },
+      { kind: 'stage', part: 0, stage: 'weigh' },
+      ...(own === null ? [] : [{ kind: 'weigh' as const, part: 0, massG: 10, resolutionG: own, odd: false }]),
+      { kind: 'weigh parent', part: 0, massG: 200 - 12 - 0.2, resolutionG: parents },
+    );
+    return loopMassOf(session(4), state, PARENT).gramsPerLoop;
+  };
+  const alone = loopMassOf(session(4), after(4, ...made(0, 50, 10)), PARENT).gramsPerLoop;
+  // It says 12 g where the mini's own scale said 10 g.
+  expect(byParent(0.1, 0.1)).toBeCloseTo(alone, 9);
+  expect(byParent(0.1, 1)).toBeCloseTo(alone, 9);
+  expect(byParent(1, 0.1)).toBeGreaterThan(1.02 * alone);
+  expect(byParent(null, 0.1)).toBeGreaterThan(1.02 * alone);
+});
+
 test('a mini that is left out takes no loops from those after it', () => {
   const state = after(
     3,

@@ -5,6 +5,7 @@ import {
   fits,
   type MiniCounts,
   type MinisInput,
+  parentsNeeded,
   segmentsOf,
   takenG,
   worthOf,
@@ -54,6 +55,43 @@ function expectSound(counts: MiniCounts, given: MinisInput): void {
   const parentsG = segments.reduce((sum, { massG }) => sum + massG, 0);
   expect(madeG + number * given.cutLossG + remainingG).toBeCloseTo(parentsG, 6);
 }
+
+test('a plan that takes from the wrong yarn, or makes too many, or too much of a stretch, cannot be made', () => {
+  const given: MinisInput = {
+    parents: [
+      { id: 'a', massG: 25, yarn: 'lichen' },
+      { id: 'b', massG: 25, yarn: 'peat' },
+    ],
+    demands: [
+      { id: 'l', massG: 10, count: 2, yarn: 'lichen' },
+      { id: 'p', massG: 10, count: 2, yarn: 'peat' },
+    ],
+    cutLossG: 0,
+  };
+  const can = (...counts: number[][]) => fits(counts, segmentsOf(given), given);
+  expect(can([2, 0], [0, 2])).toBe(true);
+  expect(can([1, 1], [0, 1])).toBe(false);
+  expect(can([0, 0], [1, 1])).toBe(false);
+  expect(can([1, 0], [1, 0])).toBe(false);
+  expect(can([3, 0], [0, 0])).toBe(false);
+  expect(
+    fits(
+      [
+        [2, 0],
+        [0, 0],
+      ],
+      segmentsOf(given),
+      { ...given, demands: [{ ...given.demands[0]!, count: 1 }, given.demands[1]!] },
+    ),
+  ).toBe(false);
+});
+
+test('of parents that together do not do, all are needed', () => {
+  const parents = [61, 112, 33].map((massG, i) => ({ id: String(i), massG }));
+  expect([0, 112, 113, 173, 174, 206, 207].map((neededG) => parentsNeeded(parents, neededG))).toEqual([
+    1, 1, 2, 2, 3, 3, 3,
+  ]);
+});
 
 test('by hand or filled well, a plan can be made, balances, and the one is never worse than the other', () => {
   fc.assert(

@@ -5,6 +5,7 @@ import {
   formInStory,
   type LaidPart,
   type NotedLaying,
+  partOnWay,
   type PieceTwist,
   strandStateOf,
   twistAccount,
@@ -217,6 +218,22 @@ test('what a piece of a story is: what stayed of a cake is one, whatever was cut
   const rest = { pieceId: 20, lengthM: 260 };
   const events = [...wound, taken(2, { left: 'near', parts: [part(11, 40, MINI, 'mini skein')], rest })];
   expect([1, 2, 11, 20, 99].map((id) => formInStory(events, id))).toEqual(['hank', 'cake', 'mini skein', 'cake', null]);
+});
+
+test('on the way to a piece, the part that the next event took; at its end, the piece itself', () => {
+  const minis = taken(3, { parts: [part(11, 40, MINI, 'mini skein'), part(12, 40, MINI, 'mini skein')] });
+  const events = [
+    ...wound.slice(0, 1),
+    taken(1, { parts: [part(2, 180), part(3, 200)] }),
+    { kind: 'measured', pieceId: 3 } as unknown as TwistEvent,
+    minis,
+  ];
+  expect(partOnWay(events, 0, 12)).toMatchObject({ pieceId: 1 });
+  expect(partOnWay(events, 1, 12)).toMatchObject({ pieceId: 3 });
+  expect(partOnWay(events, 2, 12)).toBeNull();
+  expect(partOnWay(events, 3, 12)).toMatchObject({ pieceId: 12 });
+  // What stayed of a piece is none of its parts.
+  expect(partOnWay(events, 3, 3)).toBeNull();
 });
 
 describe('by its own shape', () => {

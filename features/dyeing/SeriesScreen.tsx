@@ -110,8 +110,8 @@ export function SeriesScreen({
                 value={steps}
                 onChange={(value) => form.set('steps', value)}
                 options={[
-                  { value: 'geometric', label: 'by proportion, even to the eye' },
-                  { value: 'linear', label: 'by difference' },
+                  { value: 'geometric', label: 'even to the eye' },
+                  { value: 'linear', label: 'even in percent' },
                 ]}
               />
             )}
