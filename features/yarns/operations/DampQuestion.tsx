@@ -1,20 +1,29 @@
 'use client';
 
 import { Button } from 'antd';
+import { useEffect, useRef } from 'react';
 import { upperFirst } from '../../../core/common/format';
 import type { FormState } from '../../../ui/controls/useForm';
 import { Notice } from '../../../ui/feedback/Notice';
 
-/** Asks whether what is on the scale is dry, where the log has its doubts. */
-export function DampQuestion<Values extends { isDry?: boolean }>({ form }: { form: FormState<Values> }) {
-  if (!form.errors.isDry) return null;
+/** Asks whether what is on the scale is dry, where the log has its doubts. The answer holds for the mass that it was asked of. */
+export function DampQuestion<Values extends { mass: string; isDry?: boolean }>({ form }: { form: FormState<Values> }) {
+  const { values, errors, set, submit } = form;
+  const askedOf = useRef(values.mass);
+  useEffect(() => {
+    if (values.mass === askedOf.current) return;
+    askedOf.current = values.mass;
+    if (values.isDry || errors.isDry) set('isDry', false as Values['isDry']);
+  });
+
+  if (!errors.isDry) return null;
   return (
     <Notice tone="tight" role="alert">
-      {upperFirst(form.errors.isDry)} Weighed wet, its mass is mostly water; its metres stay what they are.{' '}
+      {upperFirst(errors.isDry)} Weighed wet, its mass is mostly water; its metres stay what they are.{' '}
       <Button
         onClick={() => {
-          form.set('isDry', true as Values['isDry']);
-          form.submit();
+          set('isDry', true as Values['isDry']);
+          submit();
         }}
       >
         Save it anyway
