@@ -136,8 +136,15 @@ test('what it learned is enough to go on with another day', () => {
   const { pattern } = played(scene).ear;
   const { samples, turnsAtS } = standInSound(scene);
   const ear = new Ear(JSON.parse(JSON.stringify(pattern)) as typeof pattern);
+  // Nothing was begun that ten turns could be the end of.
+  ear.markTen();
+  ear.mark();
   ear.hear(samples);
+  ear.markTen();
   expect(Math.abs(ear.report().turns - turnsAtS.length)).toBeLessThanOrEqual(1);
+  const untaught = new Ear();
+  untaught.markTen();
+  expect(untaught.report()).toMatchObject({ stage: 'waiting', turns: 0 });
 });
 
 test('a doubt goes once somebody has looked', () => {
