@@ -107,6 +107,19 @@ test('what was sold yesterday is no part of today’s takings; what has no price
   expect(page(db).sales.map(({ price }) => price)).toEqual(['', '14 €']);
 });
 
+test('a mini that is for sale alone and in its kit is worth something once, with the kit', () => {
+  const { db, kit } = withKit();
+  const alone = kit.pieces.map(({ id }) => ({ pieceId: id }));
+  const before = page(db).forSale.filter(({ key }) => key !== kit.key);
+  for (const { sellable } of before) idOf(withdraw(db, sellable));
+  idOf(offer(db, { what: alone, price: '3 €' }));
+  if (page(db).forSale.some(({ key }) => key === kit.key)) idOf(withdraw(db, kit.sellable));
+  expect(page(db).worth).toEqual([`${(3 * alone.length).toFixed(2)} €`]);
+  idOf(offer(db, { what: [kit.sellable], price: '24 €' }));
+  expect(page(db).worth).toEqual(['24.00 €']);
+  expect(page(db).forSale).toHaveLength(alone.length + 1);
+});
+
 test('a kit is sold as one: all its minis go, for one price, and come back together', () => {
   const { db, planId, kit } = withKit();
   const ids = kit.pieces.map(({ id }) => id);

@@ -55,17 +55,33 @@ export function marketPage(db: Db, asked: MarketAsked, now: Date): MarketPage {
   const today = salesSince(db, startOfDay(dayOf(now)));
   return {
     forSale,
-    worth: totalsOf(forSale.map(({ price }) => price!)),
+    worth: worthOf(forSale),
     sales: lastSales(db, SALES_SHOWN).map((row) => saleOf(db, row)),
     today: { sold: today.length, takings: totalsOf(today.flatMap(({ price }) => price || [])) },
     choice: choiceOf(db, asked),
-    plans: miniPlans(db)
-      .filter(({ id }) => sellablesOfPlan(db, id).length > 0)
-      .slice(0, PLANS_OFFERED)
-      .map(({ id, name }) => ({ id, name })),
+    plans: plansToOffer(db),
     scanned: asked.kit ? (wareOf(db, asked.kit) ?? 'gone') : null,
     maker: maker(db),
   };
+}
+
+/** What all of it comes to; a mini that can be had alone or in its kit counts with the kit. */
+function worthOf(forSale: readonly Ware[]): string[] {
+  const inKits = new Set(
+    forSale.flatMap(({ sellable, pieces }) => ('kit' in sellable ? pieces.map(({ id }) => id) : [])),
+  );
+  const once = forSale.filter(({ sellable }) => 'kit' in sellable || !inKits.has(sellable.pieceId));
+  return totalsOf(once.map(({ price }) => price!));
+}
+
+/** The newest plans of which something can be sold; none is looked into further than that. */
+function plansToOffer(db: Db): MarketPage['plans'] {
+  const plans: MarketPage['plans'] = [];
+  for (const { id, name } of miniPlans(db)) {
+    if (plans.length === PLANS_OFFERED) break;
+    if (sellablesOfPlan(db, id).length > 0) plans.push({ id, name });
+  }
+  return plans;
 }
 
 function choiceOf(db: Db, { planId, pieceId, yarnId }: MarketAsked): MarketPage['choice'] {
