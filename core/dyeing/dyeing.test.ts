@@ -237,6 +237,7 @@ test.each([
   [parseMinutes, '2 hours', 120],
   [parsePotMl, '8 l', 8000],
   [parsePotMl, '2.5litres', 2500],
+  [parsePotMl, ' 8 Liter ', 8000],
   [parsePotMl, '8000 ml', 8000],
   [parsePotMl, '750', 750],
 ] as const)('a figure of a bath as it is typed (%#)', (parse, typed, figure) => {
@@ -254,6 +255,7 @@ test.each([
   [parseMinutes, '0'],
   [parsePotMl, '5'],
   [parsePotMl, '9000 l'],
+  [parsePotMl, '8 lots'],
 ] as const)('a figure of a bath that cannot be is refused at its field (%#)', (parse, typed) => {
   expect(() => parse(typed, 'here')).toThrow(expect.objectContaining({ path: 'here' }) as Error);
 });
