@@ -9,7 +9,7 @@ import { InputError } from '../../core/common/inputError';
 import type { Db } from '../../db/common/connection';
 import { rowsForCsv } from '../../db/exchange/csv';
 import { massChangedAt, operationByRequest, weighedBefore } from '../../db/yarn/operations';
-import { pieceById } from '../../db/yarn/pieces';
+import { pieceById, type PieceRow } from '../../db/yarn/pieces';
 import { CSV_FIELDS, CSV_FIELD_NAMES, type CsvField } from '../../formats/yarnCsv';
 import { csvLines, type CsvTableName } from '../../formats/tablesCsv';
 import type { ListedWeighings, NewWeighings } from './csvRead';
@@ -123,10 +123,20 @@ export function addWeighings(db: Db, weighings: NewWeighings, now: Date): Entere
   const moments = weighings.map(({ at }) => at ?? now.toISOString());
   const oldestFirst = weighings.map((_, i) => i).sort((a, b) => Date.parse(moments[a]!) - Date.parse(moments[b]!));
   const entered: Entered[] = [];
+  const known = new Map<number, PieceToWeigh>();
   db.transaction(() => {
-    for (const i of oldestFirst) entered[i] = addWeighing(db, weighings[i]!, moments[i]!, now, i);
+    for (const i of oldestFirst) entered[i] = addWeighing(db, weighings[i]!, moments[i]!, now, i, known);
   }).immediate();
   return entered;
+}
+
+/** A piece as the weighings of a list find it; read once, for one piece may have thousands. */
+interface PieceToWeigh {
+  piece: PieceRow | undefined;
+  /** When it was last weighed or wetted. */
+  changedAt: string | null;
+  /** It was not weighed in this list yet. */
+  first: boolean;
 }
 
 function addWeighing(
@@ -135,23 +145,30 @@ function addWeighing(
   moment: string,
   now: Date,
   place: number,
+  known: Map<number, PieceToWeigh>,
 ): Entered {
   const mass = massOfReading(readingOfFields(fields)!, `${place}.grossG`);
   const before =
     (key === undefined ? undefined : operationByRequest(db, key)?.id) ??
     (at === undefined ? undefined : weighedBefore(db, pieceId, at, mass.massMg));
   if (before !== undefined) return { operationId: before, isNew: false };
-  const piece = pieceById(db, pieceId);
+  const there = known.get(pieceId) ?? {
+    piece: pieceById(db, pieceId),
+    changedAt: massChangedAt(db, pieceId),
+    first: true,
+  };
+  known.set(pieceId, there);
+  const { piece, changedAt } = there;
   if (piece?.consumedBy !== null) throw new InputError('this piece is not there', `${place}.pieceId`);
   if (moment > now.toISOString()) throw new InputError('that has not been yet', `${place}.at`);
   // The log goes by what was entered last: an older mass would take the place of a newer one.
-  const changedAt = massChangedAt(db, pieceId);
   if (changedAt !== null && moment < changedAt)
     throw new InputError(
       `it was weighed or wetted since, on ${changedAt.slice(0, 10)}: this comes too late`,
       `${place}.at`,
     );
-  if (!isDry) requireDry(db, piece, mass, new Date(moment), `${place}.isDry`);
+  if (there.first && !isDry) requireDry(db, piece, mass, new Date(moment), `${place}.isDry`);
+  Object.assign(there, { changedAt: moment, first: false });
   return { operationId: recordWeighing(db, { pieceId, mass, note, requestKey: key, at: moment }), isNew: true };
 }
 
