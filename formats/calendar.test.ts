@@ -26,6 +26,7 @@ test('an hour without a zone, its end, and a reminder before it', () => {
     '2026-11-28T19:30:00',
     '2026-11-28T19:55:00',
   ]);
+  expect(event!.component.getFirstPropertyValue('transp')).toBe('OPAQUE');
   const alarm = event!.component.getFirstSubcomponent('valarm')!;
   expect(alarm.getFirstPropertyValue('trigger')!.toString()).toBe('-PT15M');
 });

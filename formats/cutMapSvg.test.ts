@@ -30,6 +30,13 @@ test('stretches lie one after another, to scale by mass', () => {
     [20, 480],
   ]);
   expect(svg).toContain('M221.6 ');
+  // The drawing ends below its last bar, and not far below.
+  const height = Number(/viewBox="0 0 1000 (\d+)"/.exec(svg)![1]);
+  const feet = [...svg.matchAll(/ y="([\d.]+)"[^>]*? height="([\d.]+)"/g)].map(
+    ([, y, high]) => Number(y) + Number(high),
+  );
+  expect(height - Math.max(...feet)).toBeGreaterThan(10);
+  expect(height - Math.max(...feet)).toBeLessThan(92);
   // Each with its words in its middle, over the bar and on its own row.
   const words = [...svg.matchAll(/<text x="([\d.]+)" y="(\d+)"[^>]*text-anchor="middle"[^>]*>([^<]*)</g)];
   expect(words.map(([, x, y, text]) => [Number(x), Number(y), text])).toEqual([

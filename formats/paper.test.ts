@@ -24,8 +24,9 @@ test('a box to tick for each item, beside its words, and the strip in the yarnâ€
   const [page] = drawnPages(await paperPdf(paper([{ kind: 'ticks', items: ['one', 'two', 'three'] }]), FONTS, 'A4'));
   const ticks = page!.boxes.filter(({ width }) => width === 11);
   expect(ticks.map(({ x, height }) => [x, height])).toEqual([11, 11, 11].map((height) => [48, height]));
+  // The words stand on the foot of their box.
   for (const { y } of ticks)
-    expect(page!.texts.some((text) => text.x === 68 && text.y > y && text.y < y + 14)).toBe(true);
+    expect(page!.texts.some((text) => text.x === 68 && text.y > y + 9 && text.y < y + 12)).toBe(true);
   expect(page!.boxes).toContainEqual({ x: 0, y: 0, width: 595.28, height: 14 });
   const [plain] = drawnPages(await paperPdf(paper([], { colourHex: null }), FONTS, 'A4'));
   expect(plain!.boxes.filter(({ width }) => width > 500)).toEqual([]);
@@ -50,6 +51,24 @@ test('a table has its head above its rows, in columns as wide as they are said t
     expect(new Set(starts).size).toBe(starts.length);
     expect(Math.max(...starts)).toBeLessThan(841.89 - 48);
   }
+});
+
+test('a heading is larger than the words beneath it, and begins at the margin', async () => {
+  const [page] = drawnPages(
+    await paperPdf(
+      paper([
+        { kind: 'heading', words: 'Cakes' },
+        { kind: 'text', words: 'Three of them' },
+      ]),
+      FONTS,
+      'A4',
+    ),
+  );
+  const [heading, text] = ['Cakes', 'Three of them'].map((words) =>
+    page!.texts.find(({ signs, size }) => signs === words.length && size < 20)!,
+  );
+  expect([heading!.size, heading!.x, text!.size, text!.x]).toEqual([14, 48, 11, 48]);
+  expect(text!.y - heading!.y).toBeGreaterThan(11);
 });
 
 test('every page says at its foot which of how many it is; words stay within the margins', async () => {
@@ -116,4 +135,13 @@ test('pictures lie two to a row, none wider than half the page, and go on to ano
   const pdf = await paperPdf(paper([{ kind: 'pictures', pictures }]), FONTS, 'A4');
   expect(pdf.toString('latin1').match(/\/Subtype \/Image/g)!.length).toBeGreaterThan(0);
   expect(pages(pdf)).toBe(3);
+  const side = (595.28 - 2 * 48 - 10) / 2;
+  const [first] = drawnPages(pdf);
+  expect(first!.images.map(({ x }) => Math.round(x - 48))).toEqual([0, side + 10, 0, side + 10].map(Math.round));
+  for (const { width, height } of first!.images) {
+    expect(height).toBeCloseTo(side, 1);
+    expect(width).toBeCloseTo((side * 60) / 90, 1);
+  }
+  const [one, , other] = first!.images;
+  expect(other!.y - one!.y).toBeCloseTo(side + 10, 1);
 });

@@ -10,6 +10,7 @@ export interface DrawnPage {
   boxes: { x: number; y: number; width: number; height: number }[];
   circles: { x: number; y: number; radius: number }[];
   lines: { from: [number, number]; to: [number, number] }[];
+  images: { x: number; y: number; width: number; height: number }[];
   /** Where each piece of text begins, on its line, and how many signs it has. */
   texts: { x: number; y: number; size: number; signs: number }[];
 }
@@ -29,11 +30,12 @@ export function drawnPages(pdf: Buffer): DrawnPage[] {
 }
 
 function pageOf(instructions: string): DrawnPage {
-  const page: DrawnPage = { boxes: [], circles: [], lines: [], texts: [] };
+  const page: DrawnPage = { boxes: [], circles: [], lines: [], images: [], texts: [] };
   let arcs: [number, number][] = [];
   // pdfkit turns the page round once, so that y runs down; for text it turns it back, and counts from the foot.
   const height = Number(/1 0 0 -1 0 ([\d.]+) cm/.exec(instructions)![1]);
   let at: [number, number] = [0, 0];
+  let placed: number[] = [];
   let [textAt, size]: [[number, number], number] = [[0, 0], 0];
   for (const line of instructions.split('\n')) {
     const numbers = line.match(/-?[\d.]+(?= |$)/g)?.map(Number) ?? [];
@@ -45,6 +47,11 @@ function pageOf(instructions: string): DrawnPage {
     else if (/ re$/.test(line)) {
       const [x, y, width, h] = numbers as [number, number, number, number];
       page.boxes.push({ x, y, width, height: h });
+    } else if (/ cm$/.test(line)) placed = numbers;
+    else if (/ Do$/.test(line)) {
+      // Its foot, since it is drawn upside down on a page that was turned round.
+      const [width, , , high, x, foot] = placed as [number, number, number, number, number, number];
+      page.images.push({ x, y: foot + high, width, height: -high });
     } else if (/ Tf$/.test(line)) size = Number(/([\d.]+) Tf$/.exec(line)![1]);
     else if (/ Tm$/.test(line)) textAt = [numbers.at(-2)!, height - numbers.at(-1)!];
     else if (/T[jJ]$/.test(line)) {
