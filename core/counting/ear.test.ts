@@ -94,6 +94,26 @@ test.each([3, 5])(
   },
 );
 
+// Where nothing else is heard it was surest, and least able to follow a crank that slows down.
+test.each([3, 13])('in a quiet room, the winder of seed %i may stop and begin again without a doubt', (seed) => {
+  const chance = evens(seed);
+  const turnsPerS = 0.8 + 0.9 * ((0.37 * seed) % 1);
+  const pause = () => [
+    change(0.7, turnsPerS, 0),
+    evenly(1 + 3 * chance(), 0),
+    change(0.9, 0, turnsPerS),
+    evenly(6, turnsPerS),
+  ];
+  const quietS = 13 / turnsPerS;
+  const { off, reports } = played({
+    seed,
+    stretches: [evenly(quietS, turnsPerS), ...Array.from({ length: 4 }).flatMap(pause)],
+    quietS,
+  });
+  expect(Math.abs(off)).toBeLessThanOrEqual(1);
+  expect(reports.every(({ doubtful }) => doubtful === null)).toBe(true);
+});
+
 test('what it counts never falls', () => {
   const { reports } = played({ seed: 7, stretches: [evenly(17, 1.5)], speech: 1, quietS: 9 });
   reports.forEach(({ turns }, i) => expect(turns).toBeGreaterThanOrEqual(reports[i - 1]?.turns ?? 0));

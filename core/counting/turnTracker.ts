@@ -5,7 +5,7 @@ import { likeness, PLACES_IN_TURN, type TurnPattern } from './turnPattern';
 const SPEEDS = Array.from({ length: 26 }, (_, i) => 0.22 * 1.115 ** i);
 /** Chances within one moment: that the hand goes a step faster or slower, that it stops, that it begins. */
 const CHANGE = 0.2;
-const STOP = { slow: 0.006, fast: 0.003 };
+const STOP = { slow: 0.015, fast: 0.008 };
 const BEGIN = 0.06;
 /** The speeds from which a hand stops most easily. */
 const SLOW = 8;
@@ -14,7 +14,7 @@ const ASTRAY = 0.0005;
 /** A hand begins at any speed but the highest. */
 const BEGINS_BELOW = 22;
 /** How much of what is heard counts: neighbours in time are not independent witnesses. */
-const TRUST = 0.6;
+const TRUST = 0.35;
 /** No crank is turned back: so far behind the furthest that it was surely at, in turns, it was a turn out there or is here. */
 const BEHIND = 0.3;
 /** A crank keeps to its speed: what pulls it further from there within a second, in turns, may have been something else. */
