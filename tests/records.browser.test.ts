@@ -368,20 +368,14 @@ describe('out of the app and back', () => {
     writeFileSync(list, `${head}\n1,2026-01-05T10:00:00.000Z,${cake},heavy,0,1,,,no\n`);
     await give(maker, 'input#weighings-file', list);
     await maker.sees('“heavy” is no mass g (line 2, mass_g)');
-    writeFileSync(
-      list,
-      `${head}\n1,${new Date().toISOString()},${cake},141.5,0,0.5,,by the other program,no\n`,
-    );
+    writeFileSync(list, `${head}\n1,${new Date().toISOString()},${cake},141.5,0,0.5,,by the other program,no\n`);
     await give(maker, 'input#weighings-file', list);
     await maker.sees('The list has 1 weighing.');
     await maker.press('Add them to the log');
     await maker.sees('In the log now: 1 weighing.');
     await maker.press('Undo');
     // Four times what it weighed before the pot: asked about, and added by whoever knows.
-    writeFileSync(
-      list,
-      `${head}\n1,${new Date().toISOString()},${wetPiece()},240,0,0.5,,from the line,no\n`,
-    );
+    writeFileSync(list, `${head}\n1,${new Date().toISOString()},${wetPiece()},240,0,0.5,,from the line,no\n`);
     await give(maker, 'input#weighings-file', list);
     await maker.press('Add them to the log');
     await maker.sees('still damp? (line 2)');

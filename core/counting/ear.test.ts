@@ -68,10 +68,33 @@ describe.each(SEEDS)('the winder of seed %i', (seed) => {
     expect(Math.abs(played({ seed, stretches }, { ten: true, late: 0.15 }).off)).toBeLessThanOrEqual(1));
 });
 
+/** So many times it slows down, stands for so long, and goes on. */
+const stopping = (turnsPerS: number, pausesS: readonly number[]) =>
+  pausesS.flatMap((seconds) => [
+    change(0.7, turnsPerS, 0),
+    evenly(seconds, 0),
+    change(0.9, 0, turnsPerS),
+    evenly(6, turnsPerS),
+  ]);
+
+/** The speed of the winder of a seed, and four pauses of it. */
+function handOf(seed: number) {
+  const chance = evens(seed);
+  const turnsPerS = 0.8 + 0.9 * ((0.37 * seed) % 1);
+  const pauses = stopping(
+    turnsPerS,
+    Array.from({ length: 4 }, () => 1 + 3 * chance()),
+  );
+  const quietS = 13 / turnsPerS;
+  return { turnsPerS, pauses, quietS, taught: evenly(quietS, turnsPerS) };
+}
+
 // As long as a crank was thought to turn back, two of these turns were lost without a word.
 test('a hand that stops and begins again is counted right, or it says that it is not sure', () => {
-  const stop = (seconds: number) => [change(0.7, 0.96, 0), evenly(seconds, 0), change(0.9, 0, 0.96), evenly(6, 0.96)];
-  const { off, reports } = played({ seed: 10, stretches: [evenly(13, 0.96), ...[1.2, 3.1, 2.4, 3.8].flatMap(stop)] });
+  const { off, reports } = played({
+    seed: 10,
+    stretches: [evenly(13, 0.96), ...stopping(0.96, [1.2, 3.1, 2.4, 3.8])],
+  });
   expect(Math.abs(off) <= 1 || reports.some(({ doubtful }) => doubtful !== null)).toBe(true);
 });
 
@@ -79,37 +102,17 @@ test('a hand that stops and begins again is counted right, or it says that it is
 test.each([3, 5])(
   'beside a loud radio, the winder of seed %i is counted right, or it says that it is not sure',
   (seed) => {
-    const chance = evens(seed);
-    const turnsPerS = 0.8 + 0.9 * ((0.37 * seed) % 1);
-    const pause = () => [
-      change(0.7, turnsPerS, 0),
-      evenly(1 + 3 * chance(), 0),
-      change(0.9, 0, turnsPerS),
-      evenly(6, turnsPerS),
-    ];
-    const quietS = 13 / turnsPerS;
-    const after = seed === 3 ? [evenly(40, turnsPerS)] : Array.from({ length: 4 }).flatMap(pause);
-    const { off, reports } = played({ seed, stretches: [evenly(quietS, turnsPerS), ...after], radio: 0.3, quietS });
+    const { turnsPerS, pauses, quietS, taught } = handOf(seed);
+    const after = seed === 3 ? [evenly(40, turnsPerS)] : pauses;
+    const { off, reports } = played({ seed, stretches: [taught, ...after], radio: 0.3, quietS });
     expect(Math.abs(off) <= 1 || reports.some(({ doubtful }) => doubtful !== null)).toBe(true);
   },
 );
 
 // Where nothing else is heard it was surest, and least able to follow a crank that slows down.
 test.each([3, 13])('in a quiet room, the winder of seed %i may stop and begin again without a doubt', (seed) => {
-  const chance = evens(seed);
-  const turnsPerS = 0.8 + 0.9 * ((0.37 * seed) % 1);
-  const pause = () => [
-    change(0.7, turnsPerS, 0),
-    evenly(1 + 3 * chance(), 0),
-    change(0.9, 0, turnsPerS),
-    evenly(6, turnsPerS),
-  ];
-  const quietS = 13 / turnsPerS;
-  const { off, reports } = played({
-    seed,
-    stretches: [evenly(quietS, turnsPerS), ...Array.from({ length: 4 }).flatMap(pause)],
-    quietS,
-  });
+  const { pauses, quietS, taught } = handOf(seed);
+  const { off, reports } = played({ seed, stretches: [taught, ...pauses], quietS });
   expect(Math.abs(off)).toBeLessThanOrEqual(1);
   expect(reports.every(({ doubtful }) => doubtful === null)).toBe(true);
 });
