@@ -9,7 +9,7 @@ const CLEAR_ENOUGH = 0.08;
 /** No hand turns faster; what is alike in so few moments is chance. */
 const FEWEST_MOMENTS = (TAUGHT_TURNS * 0.2) / MOMENT_S;
 /** It says that it is not sure once it has not been for so long, and that nothing is heard after as much silence. */
-const DOUBTS_AFTER_S = 0.6;
+const DOUBTS_AFTER_S = 0.3;
 const SILENT_AFTER_S = 1.5;
 /** Decades of power: what a microphone gives that is muted or broken. */
 const SILENCE = -7.5;

@@ -18,7 +18,7 @@ const TRUST = 0.35;
 /** No crank is turned back: so far behind the furthest that it was surely at, in turns, it was a turn out there or is here. */
 const BEHIND = 0.3;
 /** A crank keeps to its speed: what pulls it further from there within a second, in turns, may have been something else. */
-const PULLED = 0.7;
+const PULLED = 0.5;
 const PULLED_WITHIN = Math.round(1 / MOMENT_S);
 const SURE = 0.8;
 
