@@ -171,8 +171,7 @@ test('weighing only the parent teaches as well', () => {
 });
 
 test('the parent tells again only what was weighed on a coarser scale than its own, or not at all', () => {
-  const byParent = (...parts: [resolutionG: number | null, parentResolutionG: number]) => {
-    const [own, parents] = parts;
+  const byParent = (own: number | null, parents: number) => {
     const state = after(
       4,
       { kind: 'loops', part: 0, amount: 50 },
