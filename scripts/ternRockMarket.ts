@@ -2,6 +2,7 @@
 import type { Db } from '../db/common/connection';
 import { allBaths, piecesOfBath } from '../db/dyeing/baths';
 import { miniPlans } from '../db/minis/minis';
+import { dayOf, startOfDay } from '../server/common/days';
 import { saveMaker } from '../server/market/maker';
 import { marketPage } from '../server/market/marketPage';
 import { offer, sell } from '../server/market/sales';
@@ -20,7 +21,9 @@ export function ternRockMarket(db: Db, now: Date): void {
   const dyed = allBaths(db).find(({ colourHex }) => colourHex !== null)!;
   const [hank] = piecesOfBath(db, dyed.id);
   idOf(offer(db, { what: [{ pieceId: hank! }], price: '19 €' }));
-  const hoursAgo = (hours: number) => new Date(now.getTime() - hours * 3600_000);
-  idOf(sell(db, minis[0]!.sellable, 'tern-rock-market-1', hoursAgo(0.7)));
-  idOf(sell(db, minis[1]!.sellable, 'tern-rock-market-2', hoursAgo(0.2)));
+  const midnight = new Date(startOfDay(dayOf(now))).getTime();
+  // Also shortly after midnight both are of this day.
+  const todayAgo = (hours: number) => new Date(Math.max(midnight, now.getTime() - hours * 3600_000));
+  idOf(sell(db, minis[0]!.sellable, 'tern-rock-market-1', todayAgo(0.7)));
+  idOf(sell(db, minis[1]!.sellable, 'tern-rock-market-2', todayAgo(0.2)));
 }

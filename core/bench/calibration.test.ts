@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { cake } from './cake';
-import { crankRatioSeen, learn, packageDensity } from './calibration';
+import { crankRatioSeen, learn, packageDensity, ratioOnYarn } from './calibration';
 import { normals } from '../../tests/support/chance';
 
 const START = { mean: 0.3, sd: 0.03, single: 0.021 };
@@ -112,4 +112,27 @@ test('what was learned and what is usual are weighted by how sure each is', () =
   const ofFour = 0.03 ** 2 / (0.03 ** 2 + spread ** 2 / 4);
   expect(four.mean).toBeCloseTo(ofFour * 0.25 + (1 - ofFour) * 0.3, 12);
   expect(four.from).toBe(4);
+});
+
+describe('the gear’s ratio for one yarn, by hand from 4 ± 0.28 with single cakes 0.12 apart', () => {
+  const start = { mean: 4, sd: 0.28, single: 0.12 };
+  const yarn = { id: 1, grist: { mean: 4, sd: 0.1 } };
+  const of = (yarnId: number, ratios: readonly number[], gristMPerG = 4) =>
+    ratios.map((ratio) => ({ ratio, yarnId, gristMPerG }));
+
+  test.each([
+    ['one cake of another yarn', of(2, [4.4]), 4.29177, 0.035783, 0],
+    ['two cakes of it', of(2, [4.4, 4.6]), 4.389502, 0.032034, 0],
+    ['and one of a third', [...of(2, [4.4, 4.6]), ...of(3, [4.2])], 4.318799, 0.025467, 0],
+    ['cakes of this yarn besides', [...of(2, [4.4, 4.6]), ...of(1, [3.9, 4.1, 4])], 4.053337, 0.014762, 0.856942],
+    ['cakes of this yarn alone', of(1, [4.4, 4.4, 4.4]), 4.388929, 0.012066, 0.973568],
+    ['cakes of this yarn, whose grist was taken for another', of(1, [4.4], 4.05), 4.29177, 0.035783, 0],
+    ['cakes of this yarn, whose grist has hardly moved', of(1, [4.4, 4.4, 4.4], 3.97), 4.388929, 0.012066, 0.973568],
+    ['a slip among four', of(1, [4.4, 4.4, 4.4, 9]), 4.388929, 0.012066, 0.973568],
+  ])('%s', (_, seen, mean, relativeSd, gristCancels) => {
+    const known = ratioOnYarn(seen, start, yarn);
+    expect(known.mean).toBeCloseTo(mean, 5);
+    expect(known.relativeSd).toBeCloseTo(relativeSd, 6);
+    expect(known.gristCancels).toBeCloseTo(gristCancels, 6);
+  });
 });

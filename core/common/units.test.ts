@@ -156,6 +156,34 @@ describe('parseFibres reads fibre content as bands print it', () => {
         ['nylon', 25],
       ],
     ],
+    [
+      '55 baby alpaca 45 silk',
+      [
+        ['alpaca', 55],
+        ['silk', 45],
+      ],
+    ],
+    [
+      '7%wool,93%cotton',
+      [
+        ['wool', 7],
+        ['cotton', 93],
+      ],
+    ],
+    [
+      'wool 70, and silk 30',
+      [
+        ['wool', 70],
+        ['silk', 30],
+      ],
+    ],
+    [
+      'llama 87.5 and silk 12.5',
+      [
+        ['alpaca', 87.5],
+        ['silk', 12.5],
+      ],
+    ],
     ['', []],
   ] as const)('%s', (text, shares) => {
     expect(parseFibres(text, 'f').map(({ name, percent }) => [name, percent])).toEqual(shares);
@@ -168,6 +196,9 @@ describe('parseFibres reads fibre content as bands print it', () => {
     ['50% wool 50% wool', 'twice'],
     ['80%', 'write it like'],
     ['0 % wool, 100 % silk', 'leave out'],
+    ['0.09 % wool, 99.91 % silk', 'leave out'],
+    ['80 % wool ? 20 % silk', 'write it like'],
+    ['wool 70, nylon', 'how many percent is nylon'],
   ])('%s is refused', (text, message) => expect(() => parseFibres(text, 'f')).toThrow(message));
 });
 

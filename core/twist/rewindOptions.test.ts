@@ -106,3 +106,23 @@ test('without a twist to measure against they go by what is left of the change',
   const halves = ways.map(({ mostPerM }) => Math.round(2 * Math.abs(mostPerM)));
   expect(halves).toEqual([...halves].sort((a, b) => a - b));
 });
+
+test('among ways that matter alike and take the same work, the one that changes the twist less goes first', () => {
+  const taller: NextTool = { key: 'winder 2', laying: { ...SPINDLE.laying, heightMm: 40 } };
+  const ways = rewindOptions(input({ tools: [SPINDLE, taller] }));
+  const pairs = ways.flatMap((a, i) =>
+    ways
+      .slice(i + 1)
+      .filter(
+        (b) =>
+          a.grade === b.grade &&
+          a.rewind?.tool.key !== b.rewind?.tool.key &&
+          a.rewind !== null &&
+          b.rewind !== null &&
+          JSON.stringify([a.rewind.from, a.use]) === JSON.stringify([b.rewind.from, b.use]),
+      )
+      .map((b) => [Math.abs(a.mostPerM), Math.abs(b.mostPerM)] as const),
+  );
+  expect(pairs.length).toBeGreaterThan(5);
+  for (const [first, second] of pairs) expect(first).toBeLessThanOrEqual(second);
+});

@@ -89,6 +89,7 @@ test.each([
   [() => ratioOfDiameters(480, 0), 'whorlMm'],
   [() => slipSeen(90, 80), 'countedTurns'],
   [() => slipSeen(30, 80), 'countedTurns'],
+  [() => slipSeen(1, 0), 'expectedTurns'],
   [() => treadlesFor(0, 0.3, { turnsEach: 8, slip: 0 }), 'turnsPerM'],
   [() => treadlesFor(400, 0, { turnsEach: 8, slip: 0 }), 'drawM'],
   [() => treadlesFor(400, 0.3, { turnsEach: 0, slip: 0 }), 'turnsEach'],
@@ -99,4 +100,10 @@ test.each([
   [() => hungTwist(1.5, -1, 'S'), 'halfTurns'],
 ])('what cannot be is refused at its field (%#)', (make, path) => {
   expect(make).toThrow(expect.objectContaining({ path }) as Error);
+});
+
+test('a band may slip by half, or not at all, and no more', () => {
+  expect(slipSeen(40, 80)).toBe(0.5);
+  expect(slipSeen(80, 80)).toBe(0);
+  expect(() => slipSeen(39, 80)).toThrow();
 });

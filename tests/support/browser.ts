@@ -82,9 +82,16 @@ export class Maker {
     await this.live();
   }
 
-  /** Presses the button or link with this name. */
+  /** Presses the button or link with this name, first brought out from under what lies over it. */
   async press(name: string): Promise<void> {
-    await this.page.locator(`::-p-aria([name="${name}"])`).click();
+    const named = this.page.locator(`::-p-aria([name="${name}"])`);
+    const button = await named.waitHandle();
+    await button.evaluate((element) => {
+      const { x, y, width, height } = (element as Element).getBoundingClientRect();
+      const onTop = document.elementFromPoint(x + width / 2, y + height / 2);
+      if (onTop !== null && !element.contains(onTop)) (element as Element).scrollIntoView({ block: 'center' });
+    });
+    await named.click();
   }
 
   /** Presses what goes away by itself the moment it is there: a mouse on a busy machine may come too late. */
