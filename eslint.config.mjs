@@ -2,6 +2,12 @@ import next from 'eslint-config-next/core-web-vitals';
 import typescript from 'eslint-config-next/typescript';
 import vocabulary from './scripts/oneWord.cjs';
 
+/** Also said again where another syntax is refused: the later list takes the place of the earlier one. */
+const dayOfUtc = {
+  selector: 'CallExpression[callee.property.name="slice"][arguments.0.value=0][arguments.1.value=10]',
+  message: 'A moment is stored in UTC, and its day hangs on the clock of whoever looks: use dayOf(moment).',
+};
+
 const config = [
   { ignores: ['.next/**', 'node_modules/**', 'data/**', '.stryker/**', 'next-env.d.ts'] },
   ...next,
@@ -16,6 +22,7 @@ const config = [
       '@typescript-eslint/no-unused-vars': ['error', { ignoreRestSiblings: true, argsIgnorePattern: '^_' }],
       eqeqeq: 'error',
       'no-console': 'error',
+      'no-restricted-syntax': ['error', dayOfUtc],
     },
   },
   {
@@ -25,6 +32,7 @@ const config = [
       'no-restricted-imports': ['error', { name: 'next/link', message: 'Use ui/controls/Link.' }],
       'no-restricted-syntax': [
         'error',
+        dayOfUtc,
         {
           selector: ':not(CallExpression[callee.name="contained"]) > CallExpression[callee.name="dynamic"]',
           message:

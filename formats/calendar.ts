@@ -31,7 +31,8 @@ export function calendarFile(entries: readonly CalendarEntry[]): string {
     ttl: 30 * 60,
   });
   for (const { uid, title, day, at, minutes, notes, remindMin, changedAt } of entries) {
-    const start = at === null ? new Date(`${day}T00:00:00`) : new Date(`${day}T${at}:00`);
+    // The package writes what a clock in Greenwich shows; so that is set to the hour that is meant.
+    const start = new Date(`${day}T${at ?? '00:00'}:00Z`);
     const event = calendar.createEvent({
       id: uid,
       start,

@@ -48,7 +48,7 @@ function mutate(files, folders) {
       stdio: 'inherit',
       env: {
         ...process.env,
-        TZ: 'UTC',
+        TZ: 'Australia/Adelaide',
         MUTATE_TESTS: folders.map((folder) => `<rootDir>/${folder}/*.test.{ts,tsx}`).join('\n'),
       },
     },

@@ -4,6 +4,7 @@
  */
 import sharp from 'sharp';
 import type { Db } from '../db/common/connection';
+import { dayOf } from '../server/common/days';
 import { EMPTY_LOG } from '../features/winding/run/emptyLog';
 import { EMPTY_BAND } from '../features/yarns/band/bandValues';
 import type { MarkKind, RunEvent, StopReason } from '../core/winding/run';
@@ -491,7 +492,7 @@ export function ternRock(db: Db, now: Date): void {
       ),
     );
   const need = (colour: string, amount: string, yarnIds: number[], done = '') => ({ colour, amount, done, yarnIds });
-  const day = (days: number) => daysAgo(-days).toISOString().slice(0, 10);
+  const day = (days: number) => dayOf(daysAgo(-days));
   const [sockYarn, laceYarn, slateYarn] = [sock[0]!, lace[0]!, slate!].map((id) => pieceOf(db, id).yarn.id);
   const [aran, aranLater, peatYarn] = [blanket[0]!, laterLot!, peat[0]!].map((id) => pieceOf(db, id).yarn.id);
   project(

@@ -4,10 +4,20 @@ test('the plain names of tables, columns and parameters', () => {
   for (const name of ['yarn', 'yarn_merge', 'massMg', 'a1']) expect(sqlName(name)).toBe(name);
 });
 
-test.each(['', 'Yarn', '1yarn', '_yarn', 'yarn id', 'yarn;', ' yarn', 'yarn ', 'yarn--', 'yarn.id', '"yarn"', 'yarn\n'])(
-  '%j is no name',
-  (name) => expect(() => sqlName(name)).toThrow(/is no name/),
-);
+test.each([
+  '',
+  'Yarn',
+  '1yarn',
+  '_yarn',
+  'yarn id',
+  'yarn;',
+  ' yarn',
+  'yarn ',
+  'yarn--',
+  'yarn.id',
+  '"yarn"',
+  'yarn\n',
+])('%j is no name', (name) => expect(() => sqlName(name)).toThrow(/is no name/));
 
 test('parts are joined as asked; conditions that are not asked for leave nothing', () => {
   const parts = [sql`a = 1`, sql`b = 2`];

@@ -1,5 +1,16 @@
+import type { FibreShare } from '../../core/yarn/fibre';
 import { openDatabase } from '../common/connection';
-import { type BandRow, emptyBand, fillBand, insertYarn, sameYarn, setGone, yarnById } from './yarns';
+import {
+  type BandRow,
+  emptyBand,
+  fibresOf,
+  fillBand,
+  insertYarn,
+  replaceFibres,
+  sameYarn,
+  setGone,
+  yarnById,
+} from './yarns';
 
 const EMPTY: BandRow = {
   maker: '',
@@ -68,6 +79,21 @@ test('what a band says itself stays as it is, filled and emptied', () => {
   expect(yarnById(db, mine)).toMatchObject({ ...FULL, wpi: 9, care: 'hot' });
   emptyBand(db, mine, ['care', 'wpi', 'id; DROP TABLE yarn']);
   expect(yarnById(db, mine)).toMatchObject({ ...FULL, wpi: null, care: '' });
+});
+
+test('fibres come back in their order and by the words of the band, and others take their place', () => {
+  const db = openDatabase(':memory:');
+  const id = insertYarn(db, FULL, AT);
+  const fibres: FibreShare[] = [
+    { name: 'wool', percent: 62.5, written: 'merino' },
+    { name: 'silk', percent: 37.5 },
+  ];
+  replaceFibres(db, id, fibres);
+  expect(fibresOf(db, id)).toEqual(fibres);
+  replaceFibres(db, id, [...fibres].reverse());
+  expect(fibresOf(db, id)).toEqual([...fibres].reverse());
+  replaceFibres(db, id, []);
+  expect(fibresOf(db, id)).toEqual([]);
 });
 
 test('the same yarn is known by maker, line, colour and lot, whatever the case, while it is on the shelf', () => {

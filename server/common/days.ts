@@ -1,7 +1,8 @@
 /** Between moments and the days of this machine's clock. */
 
-/** The day of a moment: "2026-11-24". */
-export function dayOf(at: Date): string {
+/** The day of a moment, which is stored in UTC: "2026-11-24". */
+export function dayOf(moment: Date | string): string {
+  const at = new Date(moment);
   const two = (n: number) => String(n).padStart(2, '0');
   return `${at.getFullYear()}-${two(at.getMonth() + 1)}-${two(at.getDate())}`;
 }

@@ -1,4 +1,5 @@
 import { recordWeighing, requireDry } from '../yarn/operationCommands';
+import { dayOf } from '../common/days';
 import { massOfReading, readingOfFields } from '../common/weighing';
 import { bandTexts } from '../../core/yarn/band';
 import { fibresInWords } from '../../core/yarn/fibre';
@@ -163,10 +164,7 @@ function addWeighing(
   if (moment > now.toISOString()) throw new InputError('that has not been yet', `${place}.at`);
   // The log goes by what was entered last: an older mass would take the place of a newer one.
   if (changedAt !== null && moment < changedAt)
-    throw new InputError(
-      `it was weighed or wetted since, on ${changedAt.slice(0, 10)}: this comes too late`,
-      `${place}.at`,
-    );
+    throw new InputError(`it was weighed or wetted since, on ${dayOf(changedAt)}: this comes too late`, `${place}.at`);
   if (there.first && !isDry) requireDry(db, piece, mass, new Date(moment), `${place}.isDry`);
   Object.assign(there, { changedAt: moment, first: false });
   return { operationId: recordWeighing(db, { pieceId, mass, note, requestKey: key, at: moment }), isNew: true };

@@ -22,6 +22,7 @@ import type { Label } from '../../formats/labels';
 import type { PaperFonts } from '../../formats/pdf';
 import { heavy } from './heavy';
 import { plannedUse } from '../yarn/plannedUse';
+import { dayOf } from '../common/days';
 import { checked } from '../common/result';
 import { workFromOf } from '../yarn/workedEnd';
 import { maker } from '../market/maker';
@@ -194,9 +195,7 @@ export function slipOf(db: Db, pieceId: number, system: UnitSystem, origin: stri
     lines: [
       ...label.lines,
       guess && !yarn.needleMm ? `needle about ${guess.low} to ${guess.high} mm` : '',
-      made.kind === 'wind'
-        ? `wound ${made.at.slice(0, 10)}${tool ? ` on ${tool.name}` : ''}`
-        : `since ${made.at.slice(0, 10)}`,
+      made.kind === 'wind' ? `wound ${dayOf(made.at)}${tool ? ` on ${tool.name}` : ''}` : `since ${dayOf(made.at)}`,
       from
         ? `work it from the ${from === 'centre' ? 'centre end' : 'outside end'}, ${side === 'far' ? 'turned over: far side up' : 'this side up'}`
         : '',

@@ -7,12 +7,13 @@ import { cutMapDrawing } from '../minis/drawings';
 import { labelSheet, slipOf } from './labels';
 import { runPaper, runSheet, storyPaper, storyPdf } from './papers';
 import { runsUnderWay } from '../days/today';
+import { operationById } from '../../db/yarn/operations';
+import { pieceById } from '../../db/yarn/pieces';
+import { dayOf } from '../common/days';
 import { emptyDatabase, idOf, NOW, shelved, startValues } from '../../tests/support/serverTesting';
 import { bench } from '../bench/bench';
 import { startRun } from '../winding/runStart';
 import { yarnOverview } from '../logbook/yarnOverview';
-
-// A thread is begun for the first of them, on a machine that may be busy.
 
 const db = emptyDatabase();
 beforeAll(async () => {
@@ -109,7 +110,8 @@ test('a slip has more than a label: how it was wound, from where it is worked, i
   const [cake] = yarnOverview(db, yarnOf('Causeway'))!.pieces.filter(({ label }) => label === 'Cake 3');
   const { lines, url } = slipOf(db, cake!.id, 'metric', ORIGIN);
   const words = plain(lines.join(' | '));
-  expect(words).toMatch(/wound 2026-03-05 on Small winder/);
+  const { at } = operationById(db, pieceById(db, cake!.id)!.createdBy)!;
+  expect(words).toContain(`wound ${dayOf(at)} on Small winder`);
   expect(words).toMatch(/work it from the centre/);
   expect(words).toMatch(/knot at \d+ m from the inner end/);
   expect(url).toBe(`${ORIGIN}/pieces/${cake!.id}`);

@@ -305,7 +305,7 @@ export function storyPaper(db: Db, yarnId: number, system: UnitSystem, origin: s
         kind: 'table',
         head: ['When', 'What', 'Notes'],
         rows: entries.map((operation) => [
-          operation.at.slice(0, 10),
+          dayOf(operation.at),
           doneWords(operation, mass),
           operation.live ? operation.note : 'undone',
         ]),
@@ -350,7 +350,7 @@ function dyeBlocks(db: Db, yarnId: number): PaperBlock[] {
       head: ['Colour', 'When', 'Recipe, in % of the dry fibre', 'Notes'],
       rows: baths.map(({ name, dyeLot, at, recipe, note }) => [
         [name, dyeLot && `lot ${dyeLot}`].filter(Boolean).join(', '),
-        at!.slice(0, 10),
+        dayOf(at!),
         [recipeInWords(recipe), heatInWords(recipe)].filter(Boolean).join(', '),
         note,
       ]),

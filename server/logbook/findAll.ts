@@ -2,6 +2,7 @@ import { TASK_WORDS } from '../../core/days/taskWords';
 import { findTroubles } from '../../core/trouble/trouble';
 import { TROUBLES } from '../../core/trouble/troubles';
 import type { Db } from '../../db/common/connection';
+import { dayOf } from '../common/days';
 import { findOperations } from '../../db/logbook/logbook';
 import { findPieces, findNamed } from '../../db/logbook/finding';
 import { goneYarnsLike } from '../../db/yarn/yarns';
@@ -122,7 +123,7 @@ export function findAll(db: Db, asked: string): Found[] {
       kind: 'entry',
       href: `/logbook/${id}`,
       title: note.length > 90 ? `${note.slice(0, 88)}…` : note,
-      about: `${yarn.name}, ${at.slice(0, 10)}`,
+      about: `${yarn.name}, ${dayOf(at)}`,
       colourHex: yarn.colourHex,
     }),
   );

@@ -1,6 +1,7 @@
 import { Readable } from 'node:stream';
 import { jsonResponse, queryOf } from '../../../server/common/jsonResponse';
 import { exportArchive, exportZip } from '../../../server/exchange/archive';
+import { dayOf } from '../../../server/common/days';
 import { database, databaseFile, pictureFolder, readingDatabase } from '../../../server/common/database';
 import { receiveArchive } from '../../../server/exchange/archiveUpload';
 import { LARGEST_ARCHIVE_BYTES } from '../../../server/common/limits';
@@ -10,7 +11,7 @@ import { wholeBody } from '../../../server/common/readBody';
 export async function GET(request: Request): Promise<Response> {
   return jsonResponse(() => {
     const now = new Date();
-    const name = `lazy-acorn-${now.toISOString().slice(0, 10)}`;
+    const name = `lazy-acorn-${dayOf(now)}`;
     if (queryOf(request).as === 'json')
       return new Response(JSON.stringify(exportArchive(database(), pictureFolder(), now)), {
         headers: { 'content-type': 'application/json', 'content-disposition': `attachment; filename="${name}.json"` },
