@@ -20,6 +20,7 @@ import { exportZip, takeStaged } from '../server/exchange/archive';
 import { type Staged, stageZip, unstage } from '../server/exchange/archiveStaging';
 import { backups, faultOf, restore, takeBackup } from '../server/exchange/backup';
 import { bench } from '../server/bench/bench';
+import { dayOf } from '../server/common/days';
 import { csvOf } from '../server/exchange/csv';
 import { operationPage } from '../server/logbook/operationPage';
 import loadHighs from 'highs';
@@ -252,10 +253,10 @@ const logPages = (yarn: number) => [
 async function records(): Promise<void> {
   const { many, db } = await withYarns(MANY_YARNS);
   const folder = path.dirname(many.databaseFile);
-  const { day } = db.prepare("SELECT date(max(at), 'localtime') AS day FROM operation").get() as { day: string };
+  const last = db.prepare('SELECT max(at) FROM operation').pluck().get() as string;
   await timesOf(many, [
     '/',
-    `/logbook?day=${day}`,
+    `/logbook?day=${dayOf(last)}`,
     ...logPages(MANY_YARNS / 2),
     '/days',
     '/yarns/5000',

@@ -96,28 +96,25 @@ export function namedOperationPieces(db: Db, operationIds: readonly number[]): N
   ).all(JSON.stringify(operationIds));
 }
 
-/** A yarn that was worked with on a day, and how much was done. */
-export interface DayRow {
-  day: string;
+/** An operation and one of the yarns that it was of. */
+export interface WorkedRow {
+  operationId: number;
+  at: string;
   yarnId: number;
   colourHex: string;
-  operations: number;
 }
 
-/** Day by day, as clocks on this machine have them, with which yarns something was done between two moments. */
-export function daysWorked(db: Db, from: string, until: string): DayRow[] {
-  return remembered(db, 'days worked', `${from} ${until}`, () => readDays(db, from, until));
-}
-
-function readDays(db: Db, from: string, until: string): DayRow[] {
-  return prepared<DayRow>(
-    db,
-    sql`SELECT date(o.at, 'localtime') AS day, y.id AS yarnId, y.colour_hex AS colourHex, count(DISTINCT o.id) AS operations
-     FROM operation o JOIN operation_piece part ON part.operation_id = o.id
-     JOIN piece p ON p.id = part.piece_id JOIN yarn y ON y.id = p.yarn_id
-     WHERE o.at >= ? AND o.at < ? AND o.kind <> 'undo'
-     GROUP BY day, y.id ORDER BY day, operations DESC, y.id`,
-  ).all(from, until);
+/** With which yarns something was done between two moments, in the order of time. */
+export function yarnsWorked(db: Db, from: string, until: string): WorkedRow[] {
+  return remembered(db, 'yarns worked', `${from} ${until}`, () =>
+    prepared<WorkedRow>(
+      db,
+      sql`SELECT DISTINCT o.id AS operationId, o.at, y.id AS yarnId, y.colour_hex AS colourHex
+       FROM operation o JOIN operation_piece part ON part.operation_id = o.id
+       JOIN piece p ON p.id = part.piece_id JOIN yarn y ON y.id = p.yarn_id
+       WHERE o.at >= ? AND o.at < ? AND o.kind <> 'undo' ORDER BY o.at, y.id`,
+    ).all(from, until),
+  );
 }
 
 /** Something that happened and is no operation. */

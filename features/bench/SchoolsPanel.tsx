@@ -3,6 +3,7 @@
 import { Button, Segmented } from 'antd';
 import { useRouter } from 'next/navigation';
 import type { Schools } from '../../core/bench/schools';
+import { upperFirst } from '../../core/common/format';
 import { TextField } from '../../ui/controls/Field';
 import { Form, FormError } from '../../ui/controls/Form';
 import { Notice } from '../../ui/feedback/Notice';
@@ -55,7 +56,7 @@ export function SchoolsPanel({ schools }: { schools: Schools }) {
               }}
             />
             <p className="max-w-[44em] text-ink-soft text-small">
-              {schools.find(({ value }) => value === form.values[name])?.why}
+              {upperFirst(schools.find(({ value }) => value === form.values[name])?.why ?? '')}
             </p>
           </div>
         ))}

@@ -57,7 +57,9 @@ export function ToolCard({
       <div className="max-phone:[&_svg]:w-[84px] max-phone:[&_svg]:h-[84px] flex-none">
         <ToolDrawing kind={kind} tool={tool} />
       </div>
-      <div className={`${styles.about} [&_h3]:text-lead flex-1 min-w-0 grid gap-1 content-start justify-items-start`}>
+      <div
+        className={`${styles.about} [&_h3]:text-lead flex-1 min-w-0 grid grid-cols-[minmax(0,1fr)] gap-1 content-start justify-items-start`}
+      >
         <h3>{tool.name}</h3>
         <MeasuredWords kind={kind} measured={tool.measured} />
         {open ? (

@@ -4,6 +4,7 @@ import { addDays, addMonths, isDay } from '../../core/days/days';
 import { dayOf, startOfDay } from '../common/days';
 import { putAway } from '../yarn/yarnLifecycle';
 import { type LogAsked, logbookPage, latestOperations, readLogAsked } from './logbook';
+import { insertOperation, insertOperationPiece } from '../../db/yarn/operations';
 import { undoOperation } from '../yarn/pieces';
 import { giveUpRun } from '../winding/runLog';
 import { startRun } from '../winding/runStart';
@@ -107,6 +108,15 @@ test('what was measured and what went is in its line', () => {
   const [consumption, measured] = latestOperations(db, 2);
   expect(consumption).toMatchObject({ kind: 'write off', consumption: { massG: 50, why: 'sold', project: null } });
   expect(measured!.sample!.wpi).toBeCloseTo(21.336, 6);
+});
+
+test('an entry of two yarns counts once in its day', () => {
+  const { db, page, kelpId, thriftId, kelp, thrift } = logged();
+  const plied = insertOperation(db, { kind: 'ply', at: onDay('2026-04-02').toISOString() });
+  for (const pieceId of [kelpId, thriftId]) insertOperationPiece(db, { operationId: plied, pieceId, side: 'in' });
+  const { days } = page({ month: '2026-04' });
+  expect(days.map(({ day, operations }) => [day, operations])).toEqual([['2026-04-02', 1]]);
+  expect(days[0]!.yarns.map(({ id }) => id).sort()).toEqual([kelp.yarnId, thrift.yarnId]);
 });
 
 test('a month has its days, each with the yarns of it', () => {

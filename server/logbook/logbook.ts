@@ -1,3 +1,4 @@
+import { grouped } from '../../core/common/grouped';
 import { addDays, addMonths, isDay } from '../../core/days/days';
 import { massBalance, type MassBalance } from '../../core/logbook/massBalance';
 import type { PieceForm, MassFact, OperationKind, Side, WriteOffReason } from '../../core/yarn/piece';
@@ -5,13 +6,13 @@ import { DEFAULT_SCALE_RESOLUTION_G } from '../../core/yarn/yardage';
 import type { Db } from '../../db/common/connection';
 import { consumptionBy } from '../../db/yarn/consumption';
 import {
-  daysWorked,
   eventsBetween,
   type EventRow as LogEvent,
   findOperations,
   type LogQuery,
   type NamedOperationPiece,
   namedOperationPieces,
+  yarnsWorked,
 } from '../../db/logbook/logbook';
 import type { OperationRow } from '../../db/yarn/operations';
 import { samplesOfOperations } from '../../db/yarn/samples';
@@ -163,20 +164,14 @@ export function latestOperations(db: Db, most: number): LogLine[] {
 }
 
 function daysOfMonth(db: Db, month: string): LogDay[] {
-  const days = new Map<string, LogDay>();
-  for (const { day, yarnId, colourHex, operations } of daysWorked(
-    db,
-    startOfDay(`${month}-01`),
-    startOfDay(`${addMonths(month, 1)}-01`),
-  )) {
-    const known = days.get(day) ?? { day, operations: 0, yarns: [] };
-    days.set(day, {
-      day,
-      operations: known.operations + operations,
-      yarns: [...known.yarns, { id: yarnId, colourHex }],
-    });
-  }
-  return [...days.values()];
+  const worked = yarnsWorked(db, startOfDay(`${month}-01`), startOfDay(`${addMonths(month, 1)}-01`));
+  return [...grouped(worked, ({ at }) => dayOf(at))].map(([day, rows]) => ({
+    day,
+    operations: new Set(rows.map(({ operationId }) => operationId)).size,
+    yarns: [...grouped(rows, ({ yarnId }) => yarnId).values()]
+      .sort((a, b) => b.length - a.length)
+      .map(([first]) => ({ id: first!.yarnId, colourHex: first!.colourHex })),
+  }));
 }
 
 /** Entries as their lines tell them. */

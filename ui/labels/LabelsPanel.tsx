@@ -59,7 +59,7 @@ export function LabelsPanel({ sets, isPriced }: { sets: readonly Labelled[]; isP
   });
   const address = `/api/labels?${asked.toString()}`;
   return (
-    <section aria-label="Labels" className="grid gap-2 content-start justify-items-start">
+    <section aria-label="Labels" className="grid grid-cols-[minmax(0,1fr)] gap-2 content-start justify-items-start">
       <h2>Labels</h2>
       <p className="text-ink-soft">
         Name, grams and ounces, metres and yards, a code that opens its page, and what you choose:
