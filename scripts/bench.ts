@@ -20,7 +20,7 @@ import { exportZip, takeStaged } from '../server/exchange/archive';
 import { type Staged, stageZip, unstage } from '../server/exchange/archiveStaging';
 import { backups, faultOf, restore, takeBackup } from '../server/exchange/backup';
 import { bench } from '../server/bench/bench';
-import { dayOf } from '../server/common/days';
+import { dayOf } from '../core/days/days';
 import { csvOf } from '../server/exchange/csv';
 import { operationPage } from '../server/logbook/operationPage';
 import loadHighs from 'highs';

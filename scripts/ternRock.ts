@@ -4,7 +4,7 @@
  */
 import sharp from 'sharp';
 import type { Db } from '../db/common/connection';
-import { dayOf } from '../server/common/days';
+import { dayOf } from '../core/days/days';
 import { EMPTY_LOG } from '../features/winding/run/emptyLog';
 import { EMPTY_BAND } from '../features/yarns/band/bandValues';
 import type { MarkKind, RunEvent, StopReason } from '../core/winding/run';

@@ -2,7 +2,7 @@
 import type { Db } from '../db/common/connection';
 import { allBaths, piecesOfBath } from '../db/dyeing/baths';
 import { miniPlans } from '../db/minis/minis';
-import { dayOf, startOfDay } from '../server/common/days';
+import { dayOf, startOfDay } from '../core/days/days';
 import { saveMaker } from '../server/market/maker';
 import { marketPage } from '../server/market/marketPage';
 import { offer, sell } from '../server/market/sales';

@@ -11,7 +11,7 @@ import {
   weighPiece,
 } from '../server/yarn/pieceOperations';
 import { saveTime } from '../server/days/benchTime';
-import { dayOf } from '../server/common/days';
+import { dayOf } from '../core/days/days';
 import { type TaskForm, saveTask } from '../server/days/tasks';
 import { saveProject } from '../server/projects/projects';
 import { idOf } from './idOf';

@@ -3,6 +3,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import ICAL from 'ical.js';
+import { dayOf } from '../core/days/days';
 import { openDatabase } from '../db/common/connection';
 import { wetBy } from '../db/yarn/pieces';
 import { backupFolder, backups } from '../server/exchange/backup';
@@ -165,7 +166,7 @@ describe('the logbook', () => {
     await maker.until(async () => maker.page.url().endsWith('/logbook'));
     // On the first of a month nothing may have happened in it yet.
     const last = inDatabase((db) => (db.prepare('SELECT max(at) AS at FROM operation').get() as { at: string }).at);
-    await maker.goTo(`/logbook?month=${last.slice(0, 7)}`);
+    await maker.goTo(`/logbook?month=${dayOf(last).slice(0, 7)}`);
     await maker.page.locator('table a').click();
     await maker.until(async () => /day=\d{4}-\d\d-\d\d$/.test(maker.page.url()));
     await maker.sees('All entries');

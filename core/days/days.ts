@@ -1,10 +1,9 @@
-/** Days without an hour, as they stand on a calendar: "2026-11-24". */
+/** Days without an hour, as they stand on a calendar: "2026-11-24"; and which of them a moment belongs to. */
 
 const DAY_MS = 24 * 3600_000;
 
 const noon = (day: string): number => Date.parse(`${day}T00:00:00Z`);
-// Of days alone, without an hour: here nobody’s clock matters.
-// eslint-disable-next-line no-restricted-syntax -- see above
+// eslint-disable-next-line no-restricted-syntax -- of days without an hour, where nobody’s clock matters
 const dayAt = (ms: number): string => new Date(ms).toISOString().slice(0, 10);
 
 /**
@@ -56,4 +55,27 @@ export function addMonths(month: string, months: number): string {
  */
 export function isDay(text: string): boolean {
   return /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(noon(text)) && addDays(text, 0) === text;
+}
+
+/**
+ * The day of a moment, which is stored in UTC, by the clock on this machine.
+ *
+ * @example
+ * dayOf(new Date(2026, 10, 24, 23, 30)) // => '2026-11-24'
+ */
+export function dayOf(moment: Date | string): string {
+  const at = new Date(moment);
+  const two = (n: number) => String(n).padStart(2, '0');
+  return `${at.getFullYear()}-${two(at.getMonth() + 1)}-${two(at.getDate())}`;
+}
+
+/**
+ * The moment that a day begins with by the clock on this machine, in UTC as it is stored.
+ *
+ * @example
+ * dayOf(startOfDay('2026-11-24')) // => '2026-11-24'
+ */
+export function startOfDay(day: string): string {
+  const [year, month, date] = day.split('-').map(Number) as [number, number, number];
+  return new Date(year, month - 1, date).toISOString();
 }

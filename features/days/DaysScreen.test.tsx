@@ -1,6 +1,5 @@
-import { addDays } from '../../core/days/days';
+import { addDays, dayOf } from '../../core/days/days';
 import { saveTime } from '../../server/days/benchTime';
-import { dayOf } from '../../server/common/days';
 import { daysPage } from '../../server/days/daysPage';
 import { taskCard, taskChoices } from '../../server/days/taskPage';
 import { type TaskForm, saveTask } from '../../server/days/tasks';

@@ -5,11 +5,11 @@ import { Button, Tooltip } from 'antd';
 import { Link } from '../../ui/controls/Link';
 import { useState } from 'react';
 import { upperFirst } from '../../core/common/format';
-import { addDays } from '../../core/days/days';
+import { addDays, dayOf } from '../../core/days/days';
 import { isLate } from '../../core/days/schedule';
 import type { DayOfBench, DaysPage, TaskCard } from '../../server/days/daysPage';
 import { ActionLink } from '../../ui/controls/ActionLink';
-import { dayOfMoment, shortDay, WEEKDAYS } from '../../ui/figures/dates';
+import { shortDay, WEEKDAYS } from '../../ui/figures/dates';
 import { pendingCareWords } from '../../ui/feedback/PendingCare';
 import { PageHead } from '../../ui/frame/PageHead';
 import { Notice, Problem } from '../../ui/feedback/Notice';
@@ -108,7 +108,7 @@ export function DaysScreen({ page }: { page: DaysPage }) {
           </div>
           <ul>
             {pendingCare.map((wait) => {
-              const day = (iso: string | null) => (iso === null ? null : dayOfMoment(iso));
+              const day = (iso: string | null) => (iso === null ? null : dayOf(iso));
               const lies = waitStretch(day(wait.since), day(wait.until), shown);
               return (
                 lies && (

@@ -7,7 +7,8 @@ import { useState } from 'react';
 import type { LogAsked, LogbookPage, LogDay, LogKind } from '../../server/logbook/logbook';
 import { ActionLink } from '../../ui/controls/ActionLink';
 import { Calendar } from '../../ui/figures/Calendar';
-import { dayInWords, dayOfMoment, weekdayInWords } from '../../ui/figures/dates';
+import { dayOf } from '../../core/days/days';
+import { dayInWords, weekdayInWords } from '../../ui/figures/dates';
 import { OperationLine } from '../../ui/figures/OperationLine';
 import { Swatch } from '../../ui/figures/Swatch';
 import { PageHead } from '../../ui/frame/PageHead';
@@ -133,13 +134,13 @@ function Days({ page: { lines, events, today }, asked }: { page: LogbookPage; as
         Nothing of that kind was logged{asked.day ? ' on that day' : ''}. <Link href="/logbook">See all entries</Link>.
       </p>
     );
-  const days = [...new Set(reported.map(({ at }) => dayOfMoment(at)))];
+  const days = [...new Set(reported.map(({ at }) => dayOf(at)))];
   return (
     <>
       {days.map((day) => (
         <section key={day} aria-labelledby={`day-${day}`} className="[&_h2]:mb-1 [&_h2]:text-body mt-6">
           <h2 id={`day-${day}`}>{day === today ? `Today, ${dayInWords(day)}` : weekdayInWords(day)}</h2>
-          <ol>{reported.filter(({ at }) => dayOfMoment(at) === day).map(({ line }) => line)}</ol>
+          <ol>{reported.filter(({ at }) => dayOf(at) === day).map(({ line }) => line)}</ol>
         </section>
       ))}
     </>

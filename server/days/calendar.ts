@@ -2,7 +2,7 @@ import { taskTitle } from '../../core/days/taskWords';
 import type { Db } from '../../db/common/connection';
 import { type CalendarEntry, calendarFile } from '../../formats/calendar';
 import { benchTime } from './benchTime';
-import { dayOf } from '../common/days';
+import { dayOf } from '../../core/days/days';
 import { type TaskCard, taskCards } from './daysPage';
 import { projectsUnderWay } from '../../db/projects/projects';
 import { pendingCare } from './pendingCare';

@@ -1,4 +1,4 @@
-import { addDays, weekdayOf } from '../../core/days/days';
+import { addDays, dayOf, weekdayOf } from '../../core/days/days';
 import { benchPace, taskMinutes } from '../../core/days/taskMinutes';
 import type { PieceForm } from '../../core/yarn/piece';
 import {
@@ -17,7 +17,6 @@ import { projectById, projectsUnderWay } from '../../db/projects/projects';
 import { operationById } from '../../db/yarn/operations';
 import { benchTime, type KeptTime } from './benchTime';
 import { timedWindings } from '../logbook/benchAnswers';
-import { dayOf } from '../common/days';
 import { schools } from '../bench/schools';
 import { pieceView, yarnView, type YarnView } from '../yarn/yarnViews';
 import { hoursToDryHere, type PendingCare, pendingCare } from './pendingCare';

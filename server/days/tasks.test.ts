@@ -1,9 +1,8 @@
-import { addDays } from '../../core/days/days';
+import { addDays, dayOf } from '../../core/days/days';
 import ICAL from 'ical.js';
 import { benchTime, saveDayTime, saveTime } from './benchTime';
 import { calendarOf } from './calendar';
 import { treatPieces } from '../yarn/pieceOperations';
-import { dayOf } from '../common/days';
 import { daysPage } from './daysPage';
 import { type TaskForm, markedTask, planWindingOf, saveTask, confirmDays } from './tasks';
 import { plySingles } from '../twist/plying';

@@ -1,4 +1,4 @@
-import { addDays, daysBetween } from '../../core/days/days';
+import { addDays, dayOf, daysBetween } from '../../core/days/days';
 import { isLate } from '../../core/days/schedule';
 import type { KnittingLine } from '../../core/projects/rowForecast';
 import type { RunUnderWay } from '../../core/logbook/runUnderWay';
@@ -10,7 +10,6 @@ import { projectsUnderWay } from '../../db/projects/projects';
 import { openRuns, type RunRow } from '../../db/winding/runs';
 import { countShelf } from '../../db/yarn/shelf';
 import { yarnsById } from '../../db/yarn/yarns';
-import { dayOf } from '../common/days';
 import { type TaskCard, taskCards } from './daysPage';
 import { latestOperations, type LogLine } from '../logbook/logbook';
 import { miniStateOf } from '../minis/miniRunEvents';

@@ -1,5 +1,5 @@
 import { recordWeighing, requireDry } from '../yarn/operationCommands';
-import { dayOf } from '../common/days';
+import { dayOf } from '../../core/days/days';
 import { massOfReading, readingOfFields } from '../common/weighing';
 import { bandTexts } from '../../core/yarn/band';
 import { fibresInWords } from '../../core/yarn/fibre';

@@ -22,7 +22,7 @@ import type { Label } from '../../formats/labels';
 import type { PaperFonts } from '../../formats/pdf';
 import { heavy } from './heavy';
 import { plannedUse } from '../yarn/plannedUse';
-import { dayOf } from '../common/days';
+import { dayOf } from '../../core/days/days';
 import { checked } from '../common/result';
 import { workFromOf } from '../yarn/workedEnd';
 import { maker } from '../market/maker';

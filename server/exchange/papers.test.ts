@@ -9,7 +9,7 @@ import { runPaper, runSheet, storyPaper, storyPdf } from './papers';
 import { runsUnderWay } from '../days/today';
 import { operationById } from '../../db/yarn/operations';
 import { pieceById } from '../../db/yarn/pieces';
-import { dayOf } from '../common/days';
+import { dayOf } from '../../core/days/days';
 import { emptyDatabase, idOf, NOW, shelved, startValues } from '../../tests/support/serverTesting';
 import { bench } from '../bench/bench';
 import { startRun } from '../winding/runStart';

@@ -30,7 +30,7 @@ import { pictureFolder } from '../common/database';
 import { readPictureFile } from '../logbook/pictures';
 import { findOperations } from '../../db/logbook/logbook';
 import type { Paper, PaperBlock, PaperPicture } from '../../formats/paper';
-import { dayOf } from '../common/days';
+import { dayOf } from '../../core/days/days';
 import { heavy } from './heavy';
 import { fonts } from './labels';
 import { linesOf, type LogLine } from '../logbook/logbook';

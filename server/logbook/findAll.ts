@@ -2,7 +2,7 @@ import { TASK_WORDS } from '../../core/days/taskWords';
 import { findTroubles } from '../../core/trouble/trouble';
 import { TROUBLES } from '../../core/trouble/troubles';
 import type { Db } from '../../db/common/connection';
-import { dayOf } from '../common/days';
+import { dayOf } from '../../core/days/days';
 import { findOperations } from '../../db/logbook/logbook';
 import { findPieces, findNamed } from '../../db/logbook/finding';
 import { goneYarnsLike } from '../../db/yarn/yarns';

@@ -1,7 +1,6 @@
 import fc from 'fast-check';
 import { consumePiece, treatPieces, weighPiece } from '../yarn/pieceOperations';
-import { addDays, addMonths, isDay } from '../../core/days/days';
-import { dayOf, startOfDay } from '../common/days';
+import { addDays, addMonths, dayOf, isDay, startOfDay } from '../../core/days/days';
 import { putAway } from '../yarn/yarnLifecycle';
 import { type LogAsked, logbookPage, latestOperations, readLogAsked } from './logbook';
 import { insertOperation, insertOperationPiece } from '../../db/yarn/operations';

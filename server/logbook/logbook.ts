@@ -1,5 +1,5 @@
 import { grouped } from '../../core/common/grouped';
-import { addDays, addMonths, isDay } from '../../core/days/days';
+import { addDays, addMonths, dayOf, isDay, startOfDay } from '../../core/days/days';
 import { massBalance, type MassBalance } from '../../core/logbook/massBalance';
 import type { PieceForm, MassFact, OperationKind, Side, WriteOffReason } from '../../core/yarn/piece';
 import { DEFAULT_SCALE_RESOLUTION_G } from '../../core/yarn/yardage';
@@ -17,7 +17,6 @@ import {
 import type { OperationRow } from '../../db/yarn/operations';
 import { samplesOfOperations } from '../../db/yarn/samples';
 import { type YarnRow, yarnsById } from '../../db/yarn/yarns';
-import { dayOf, startOfDay } from '../common/days';
 import { refreshSummaries } from '../yarn/shelf';
 import { fromMg } from '../common/storageUnits';
 import { massFactOf } from '../common/weighing';

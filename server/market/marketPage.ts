@@ -6,7 +6,7 @@ import { miniPlanById, miniPlans, minisOfPlan } from '../../db/minis/minis';
 import { operationPiecesOf } from '../../db/yarn/operations';
 import { isThere, pieceById, piecesOfYarn } from '../../db/yarn/pieces';
 import { yarnById } from '../../db/yarn/yarns';
-import { dayOf, startOfDay } from '../common/days';
+import { dayOf, startOfDay } from '../../core/days/days';
 import { nameOfYarn, pieceView, yarnView } from '../yarn/yarnViews';
 import { maker, type Maker } from './maker';
 import { titleOf, type Ware, wareOf, waresForSale, waresOf } from './wares';

@@ -51,12 +51,6 @@ export function weekdayInWords(day: string): string {
   return `${DAYS[weekdayOf(day)]}, ${dayInWords(day)}`;
 }
 
-/** The day of a moment, by the clock of whoever looks: "2026-11-22". */
-export function dayOfMoment(iso: string): string {
-  const date = new Date(iso);
-  return `${date.getFullYear()}-${two(date.getMonth() + 1)}-${two(date.getDate())}`;
-}
-
 /** From Monday, as `weekdayOf` counts them. */
 export const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
 

@@ -1,7 +1,7 @@
 import { Readable } from 'node:stream';
 import { jsonResponse, queryOf } from '../../../server/common/jsonResponse';
 import { exportArchive, exportZip } from '../../../server/exchange/archive';
-import { dayOf } from '../../../server/common/days';
+import { dayOf } from '../../../core/days/days';
 import { database, databaseFile, pictureFolder, readingDatabase } from '../../../server/common/database';
 import { receiveArchive } from '../../../server/exchange/archiveUpload';
 import { LARGEST_ARCHIVE_BYTES } from '../../../server/common/limits';
