@@ -126,13 +126,17 @@ test('from the first weighing over a reload and a killed server to the border, a
   await maker.press('Log the weighing');
   await maker.sees('cannot be reached just now');
   await set.app.restart();
+  // What is typed while it is being saved belongs to the next row.
+  await maker.page.emulateNetworkConditions({ download: -1, upload: -1, latency: 1500 });
   await maker.press('Log the weighing');
+  await maker.fill('rowsDone', '100');
   await maker.sees(/begin the border after row 1[78]\d at the latest/);
+  await maker.page.emulateNetworkConditions(null);
   await maker.sees(/14\d rows left|13\d rows left/);
   expect(await maker.valueOf('mass')).toBe('');
+  expect(await maker.valueOf('rowsDone')).toBe('100');
 
   // Heavier with more rows done cannot be; nothing of what was typed is lost.
-  await maker.fill('rowsDone', '100');
   await maker.fill('mass', '95');
   await maker.press('Log the weighing');
   await maker.sees('is this another ball, or were rows ripped back?');
@@ -150,6 +154,7 @@ test('from the first weighing over a reload and a killed server to the border, a
   await maker.fill('rowsDone', '170');
   await maker.fill('mass', '15 g');
   await maker.press('Log the weighing');
+  await maker.sees(/Row 170: 0\.53/);
   await maker.sees(/begin the border (after row 1[78]\d|now)/);
   await maker.units('g', 'm');
 

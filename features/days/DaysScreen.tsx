@@ -3,7 +3,7 @@
 import { DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import { Button, Tooltip } from 'antd';
 import { Link } from '../../ui/controls/Link';
-import { useState } from 'react';
+import { startTransition, useOptimistic, useState } from 'react';
 import { upperFirst } from '../../core/common/format';
 import { addDays, dayOf } from '../../core/days/days';
 import { isLate } from '../../core/days/schedule';
@@ -26,7 +26,9 @@ import { taskTitle } from '../../core/days/taskWords';
 
 /** What is to be done, day by day: what is confirmed, what is proposed, what would be late and what would help. */
 export function DaysScreen({ page }: { page: DaysPage }) {
-  const { today, from, days, tasks, pendingCare } = page;
+  const { today, from, days, pendingCare } = page;
+  // A task lies where it was moved to at once: the next key goes on from there, not from where it was.
+  const [tasks, moveAtOnce] = useOptimistic(page.tasks, withMoved);
   const shown = { from, count: days.length, today };
   const open = tasks.filter(({ doneOn }) => doneOn === null);
   const rows = tasks.map((task) => ({ task, strand: strandOf(task, shown) }));
@@ -42,7 +44,7 @@ export function DaysScreen({ page }: { page: DaysPage }) {
 
   const move = (task: TaskCard, day: string | null) => {
     if (day !== null && day < today) return setAnnounced('A day that has passed cannot be chosen.');
-    run(
+    const kept = run(
       () => keepDays({ [task.id]: day }),
       () => {
         setAnnounced(
@@ -54,6 +56,10 @@ export function DaysScreen({ page }: { page: DaysPage }) {
         });
       },
     );
+    startTransition(async () => {
+      moveAtOnce({ task, day });
+      await kept;
+    });
   };
   // A tap opens; only what moves is dragged.
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
@@ -160,6 +166,10 @@ export function DaysScreen({ page }: { page: DaysPage }) {
       </div>
     </>
   );
+}
+
+function withMoved(tasks: TaskCard[], { task: { id }, day }: { task: TaskCard; day: string | null }): TaskCard[] {
+  return tasks.map((task) => (task.id === id ? { ...task, on: day ?? task.on, plannedOn: day, missed: false } : task));
 }
 
 /** "Four things to do, two of them proposed; one is late." */

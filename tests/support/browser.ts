@@ -14,9 +14,33 @@ const ARGUMENTS = [
 /** Longer than a screen that was lost may hold a run, on a machine that does nine other things. */
 const PATIENCE_MS = 60_000;
 
+/** A slow line shows what goes by an answer that has not come yet. */
+const LATENCY_MS = Number(process.env.LATENCY_MS ?? 0);
+
 export function openBrowser(more: string[] = []): Promise<Browser> {
   const executablePath = process.env.CHROMIUM_PATH ?? '/usr/bin/chromium';
   return puppeteer.launch({ executablePath, args: [...ARGUMENTS, ...more] });
+}
+
+/**
+ * Runs in each new page before its own code. React says to what devtools put in its way when it has done what follows a
+ * change of the page (effects: drafts are put in, keys are listened to): a page is live where that was its last button.
+ */
+function noteLivePages(): void {
+  const isTakenOver = (element: Element) => Object.keys(element).some((key) => key.startsWith('__reactFiber'));
+  const devtools = {
+    supportsFiber: true,
+    inject: () => 1,
+    onCommitFiberRoot: () => {},
+    onCommitFiberUnmount: () => {},
+    onPostCommitFiberRoot: () => {
+      const main = document.querySelector('main');
+      const last = [...(main?.querySelectorAll('button, input, a') ?? [])].slice(-1);
+      if (main && [main, ...last].every(isTakenOver))
+        document.documentElement.setAttribute('data-live', location.pathname);
+    },
+  };
+  Object.assign(window, { __REACT_DEVTOOLS_GLOBAL_HOOK__: devtools });
 }
 
 /** A page as a maker works it: by what it says, with the keys of a keyboard. */
@@ -34,6 +58,8 @@ export class Maker {
     await page.setViewport(size);
     // Nothing is judged, or pictured, half way through a transition.
     await page.emulateMediaFeatures([{ name: 'prefers-reduced-motion', value: 'reduce' }]);
+    await page.evaluateOnNewDocument(noteLivePages);
+    if (LATENCY_MS) await page.emulateNetworkConditions({ download: -1, upload: -1, latency: LATENCY_MS });
     const maker = new Maker(page, url);
     page.on('pageerror', (error) => maker.troubles.push(String(error)));
     return maker;
@@ -44,16 +70,9 @@ export class Maker {
     await this.live();
   }
 
-  /** Waits until the page answers: React has taken it over, to its last button. */
+  /** Waits until the page answers: React has taken it over, and all that a page does once it is there is done. */
   async live(): Promise<void> {
-    await this.waitsFor(() => {
-      const main = document.querySelector('main');
-      const last = [...(main?.querySelectorAll('button, input, a') ?? [])].slice(-1);
-      return (
-        main !== null &&
-        [main, ...last].every((element) => Object.keys(element).some((key) => key.startsWith('__reactFiber')))
-      );
-    });
+    await this.waitsFor(() => document.documentElement.getAttribute('data-live') === location.pathname);
   }
 
   get path(): string {

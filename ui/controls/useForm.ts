@@ -21,7 +21,7 @@ export interface FormState<Values> {
   errors: Record<string, string>;
   saving: boolean;
   submit: () => void;
-  /** Back to the start, with the draft thrown away. */
+  /** Back to the start, with the draft thrown away; what was typed while it was being saved stays. */
   clear: () => void;
 }
 
@@ -46,6 +46,9 @@ export function useForm<Values extends object>({
   const [errors, setErrors] = useState<Record<string, string>>({});
   const [saving, setSaving] = useState(false);
   const latest = useRef(values);
+  const isUnderWay = useRef(false);
+  /** What was typed after it was sent belongs to what comes next: the next row, the next weighing. */
+  const typedSince = useRef<Partial<Values>>({});
   const system = useSystem();
   const typedIn = useRef(system);
   useEffect(() => {
@@ -85,13 +88,18 @@ export function useForm<Values extends object>({
   });
 
   const submit = async () => {
-    if (saving) return;
+    if (isUnderWay.current) return;
+    isUnderWay.current = true;
     setSaving(true);
-    const outcome = await save(latest.current).catch((): Outcome => ({ ok: false, errors: { '': UNREACHABLE } }));
+    const sent = latest.current;
+    const outcome = await save(sent).catch((): Outcome => ({ ok: false, errors: { '': UNREACHABLE } }));
+    isUnderWay.current = false;
     setSaving(false);
     if (outcome.ok) {
       keepDraft(draftKey, null);
+      typedSince.current = changes(sent, latest.current);
       saved(outcome.id);
+      typedSince.current = {};
       return;
     }
     setErrors(outcome.errors);
@@ -99,13 +107,18 @@ export function useForm<Values extends object>({
   };
 
   const clear = () => {
-    const fresh = initial();
-    change(fresh);
-    keepDraft(draftKey, null);
+    change({ ...initial(), ...typedSince.current });
+    if (Object.keys(typedSince.current).length === 0) keepDraft(draftKey, null);
     setErrors({});
   };
 
   return { values, set, field, errors, saving, submit: () => void submit(), clear };
+}
+
+/** The fields that are not what they were. */
+function changes<Values extends object>(was: Values, is: Values): Partial<Values> {
+  const changed = Object.entries(is).filter(([name, value]) => was[name as keyof Values] !== value);
+  return Object.fromEntries(changed) as Partial<Values>;
 }
 
 function withoutErrorsOf(errors: Record<string, string>, name: string): Record<string, string> {

@@ -2,7 +2,6 @@
 
 import { Button } from 'antd';
 import dynamic from 'next/dynamic';
-import { useRouter } from 'next/navigation';
 import { chanceInWords, inWords, readingFigure, upperFirst } from '../../../core/common/format';
 import type { RowForecast } from '../../../core/projects/rowForecast';
 import type { ScaleTool } from '../../../server/bench/bench';
@@ -254,7 +253,6 @@ function Weighings({ page: { weighings } }: { page: KnittingPage }) {
 }
 
 function Actions({ page: { id, name, finishedAt, deletedAt } }: { page: KnittingPage }) {
-  const router = useRouter();
   const offer = useUndoOffer();
   const { busy, problem, run } = useTask();
   const mark = (what: 'finished' | 'deleted', on: boolean) =>
@@ -262,7 +260,6 @@ function Actions({ page: { id, name, finishedAt, deletedAt } }: { page: Knitting
       () => markKnitting(id, what, on),
       () => {
         if (on) offer({ words: `${name} is ${what}.`, undo: () => markKnitting(id, what, false) });
-        router.refresh();
       },
     );
   if (deletedAt || finishedAt)

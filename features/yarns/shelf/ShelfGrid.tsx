@@ -37,6 +37,12 @@ export function ShelfGrid({ shelf }: { shelf: Shelf }) {
     if (columns && total > 0) look(firstRow * columns, Math.min(total - 1, (lastRow + 1) * columns - 1));
   }, [columns, firstRow, lastRow, total, look]);
 
+  // Whose yarn was on its way when the keys came to it hands the focus on to it.
+  useEffect(() => {
+    const at = document.activeElement;
+    if (at?.matches('[data-place]')) at.querySelector('a')?.focus();
+  });
+
   const onKeyDown = (event: KeyboardEvent) => {
     const step = { ArrowRight: 1, ArrowLeft: -1, ArrowDown: columns ?? 1, ArrowUp: -(columns ?? 1) }[event.key];
     const at = (event.target as HTMLElement).closest<HTMLElement>('[data-place]')?.dataset.place;
@@ -68,8 +74,9 @@ export function ShelfGrid({ shelf }: { shelf: Shelf }) {
             const card = cardAt(place);
             return (
               <li
-                key={card?.id ?? `place ${place}`}
+                key={place}
                 data-place={place}
+                tabIndex={-1}
                 aria-setsize={total}
                 aria-posinset={place + 1}
                 className="absolute top-0 h-[246px]"
@@ -104,9 +111,10 @@ function useColumns(frame: React.RefObject<HTMLDivElement | null>): number | und
   return columns;
 }
 
-/** Once it has come into sight, which may take a moment. */
+/** The yarn at this place; as long as it is on its way, its place. */
 function focusPlace(frame: HTMLElement, place: number, triesLeft = 40): void {
-  const link = frame.querySelector<HTMLElement>(`[data-place="${place}"] a`);
-  if (link) link.focus();
+  const at = frame.querySelector<HTMLElement>(`[data-place="${place}"]`);
+  if (at) (at.querySelector('a') ?? at).focus();
+  // Scrolled to, it is drawn in a moment.
   else if (triesLeft > 0) requestAnimationFrame(() => focusPlace(frame, place, triesLeft - 1));
 }

@@ -60,7 +60,7 @@ export function useShelf(first: ShelfPage, askedFirst: Asked): Shelf {
       // An answer to an earlier question comes too late.
       if (search !== searchOf(latest.current)) return;
       setUnreachable(false);
-      setFound((before) => (before.search === search ? withPage(before, page, came) : foundAnew(search, came)));
+      setFound((before) => (before.search === search ? withPage(before, page, came) : foundAnew(search, came, page)));
     } catch {
       if (search === searchOf(latest.current)) setUnreachable(true);
     } finally {
@@ -102,8 +102,8 @@ export function useShelf(first: ShelfPage, askedFirst: Asked): Shelf {
   };
 }
 
-function foundAnew(search: string, { cards, total, understood }: ShelfPage): Found {
-  return { search, total, understood, pages: new Map([[0, cards]]) };
+function foundAnew(search: string, { cards, total, understood }: ShelfPage, page = 0): Found {
+  return { search, total, understood, pages: new Map([[page, cards]]) };
 }
 
 /** With one page more, and without those that lie farthest from it. */
