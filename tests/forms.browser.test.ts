@@ -81,6 +81,31 @@ test('a piece is weighed again and the slip undone', async () => {
   await maker.close();
 });
 
+test('kept, though the answer was lost: what was changed since is neither passed over nor weighed twice unasked', async () => {
+  const maker = await set.maker();
+  await maker.goTo('/pieces/1');
+  await maker.fill('mass', '31');
+  await maker.losingAnswers(async () => {
+    await maker.press('Save this weighing');
+    await maker.sees('The app cannot be reached just now');
+  });
+  // A draft, too, knows what was sent under its key.
+  await maker.page.reload();
+  await maker.live();
+  expect(await maker.valueOf('mass')).toBe('31');
+  await maker.sees(/31 g on the scale/);
+  await maker.fill('mass', '32');
+  await maker.press('Save this weighing');
+  await maker.sees('This was kept the first time, as it stood then; only the answer was lost');
+  expect(await maker.valueOf('mass')).toBe('32');
+  await maker.sees(/31 g on the scale/);
+  await maker.press('Save this weighing');
+  await maker.sees(/32 g on the scale/);
+  const weighings = await (await fetch(`${set.app.url}/api/csv/weighings`)).text();
+  expect(weighings.match(/,3[12](\.0+)?,/g)).toHaveLength(2);
+  await maker.close();
+});
+
 test('a yarn whose grist nothing tells leads to what is missing', async () => {
   const maker = await set.maker();
   await maker.goTo('/yarns/new');

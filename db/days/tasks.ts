@@ -42,10 +42,6 @@ export function taskById(db: Db, id: number): TaskRow | undefined {
   return prepared<TaskRow>(db, sql`${SELECT} WHERE id = ?`).get(id);
 }
 
-export function taskByRequest(db: Db, requestKey: string): TaskRow | undefined {
-  return prepared<TaskRow>(db, sql`${SELECT} WHERE request_key = ?`).get(requestKey);
-}
-
 /** What is still to be done, and what was done since a moment. */
 export function tasksSince(db: Db, doneSince: string): TaskRow[] {
   return prepared<TaskRow>(

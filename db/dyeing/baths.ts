@@ -39,12 +39,6 @@ export function bathById(db: Db, id: number): BathRow | undefined {
   return row && rowOf(row);
 }
 
-/** What a request with this key has begun already: the bath itself, or the first of a series. */
-export function bathByRequest(db: Db, requestKey: string): BathRow | undefined {
-  const row = prepared<Stored>(db, sql`${SELECT} WHERE b.request_key = ?`).get(requestKey);
-  return row && rowOf(row);
-}
-
 /** Every bath, the newest first. */
 export function allBaths(db: Db): BathRow[] {
   return prepared<Stored>(db, sql`${SELECT} ORDER BY b.id DESC`)

@@ -27,10 +27,6 @@ export function miniPlanById(db: Db, id: number): MiniPlanRow | undefined {
   return prepared<MiniPlanRow>(db, sql`SELECT ${PLAN} FROM mini_plan WHERE id = ?`).get(id);
 }
 
-export function miniPlanByRequest(db: Db, requestKey: string): MiniPlanRow | undefined {
-  return prepared<MiniPlanRow>(db, sql`SELECT ${PLAN} FROM mini_plan WHERE request_key = ?`).get(requestKey);
-}
-
 /** The newest first; those put away last. */
 export function miniPlans(db: Db): MiniPlanRow[] {
   return prepared<MiniPlanRow>(

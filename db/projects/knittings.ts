@@ -36,11 +36,6 @@ export function knittingById(db: Db, id: number): KnittingRow | undefined {
   return row && rowOf(row);
 }
 
-export function knittingByRequest(db: Db, requestKey: string): KnittingRow | undefined {
-  const row = prepared<Stored>(db, sql`${SELECT} WHERE request_key = ?`).get(requestKey);
-  return row && rowOf(row);
-}
-
 /** Those on the needles, the latest begun first. */
 export function knittingsUnderWay(db: Db): KnittingRow[] {
   return prepared<Stored>(db, sql`${SELECT} WHERE finished_at IS NULL AND deleted_at IS NULL ORDER BY id DESC`)

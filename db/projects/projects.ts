@@ -56,10 +56,6 @@ export function projectById(db: Db, id: number): ProjectRow | undefined {
   return prepared<ProjectRow>(db, sql`${SELECT} WHERE id = ?`).get(id);
 }
 
-export function projectByRequest(db: Db, requestKey: string): ProjectRow | undefined {
-  return prepared<ProjectRow>(db, sql`${SELECT} WHERE request_key = ?`).get(requestKey);
-}
-
 /** The needs of a project in their order, each with its yarns in theirs, as they were assigned. */
 export function needsOf(db: Db, projectId: number): NeedRow[] {
   return prepared<Omit<NeedRow, 'yarnIds'> & { yarnIds: string }>(

@@ -84,13 +84,6 @@ export function operationById(db: Db, id: number): OperationRow | undefined {
   return prepared<OperationRow>(db, sql`SELECT ${OPERATION_COLUMNS} FROM operation WHERE id = ?`).get(id);
 }
 
-/** The operation that a request with this key has already made, if it has. */
-export function operationByRequest(db: Db, requestKey: string): OperationRow | undefined {
-  return prepared<OperationRow>(db, sql`SELECT ${OPERATION_COLUMNS} FROM operation WHERE request_key = ?`).get(
-    requestKey,
-  );
-}
-
 /** The weighing of a piece at a moment with just this mass, where it is in the log and holds. */
 export function weighedBefore(db: Db, pieceId: number, at: string, massMg: number): number | undefined {
   return prepared<{ id: number }>(

@@ -119,7 +119,9 @@ describe('added by other programs', () => {
     // At another moment, or another mass, it is another.
     expect(enter({ at, netG: 101 }).isNew).toBe(true);
     const keyed = enter({ key: 'scale-0007' });
-    expect(enter({ key: 'scale-0007', netG: 99 })).toEqual({ ...keyed, isNew: false });
+    expect(enter({ key: 'scale-0007' })).toEqual({ ...keyed, isNew: false });
+    // Another mass under the same key is neither passed over nor logged twice.
+    expect(refusalOf(() => enter({ key: 'scale-0007', netG: 99 }))).toMatchObject({ path: '0.key' });
     undoAll(db, [first.operationId, keyed.operationId], NOW);
     expect(enter({ at }).isNew).toBe(true);
     // All of it, as it left the app, adds nothing to it.

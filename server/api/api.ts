@@ -4,6 +4,7 @@ import { record, type Command, type Consumption } from '../yarn/operationCommand
 import { z } from 'zod';
 import { PACKAGE_ENDS } from '../../core/yarn/faults';
 import { InputError } from '../../core/common/inputError';
+import { markedKey } from '../../core/common/request';
 import { WRITE_OFF_REASONS } from '../../core/yarn/piece';
 import { type Db, remembered } from '../../db/common/connection';
 import { countRows, dumpFrom, type DumpedRow, keyOf } from '../../db/exchange/dump';
@@ -111,13 +112,13 @@ export function enterOperation(db: Db, body: unknown, now: Date): { operationId:
       : saving(() => record(db, commandOf(operation), now));
   if (saved.ok) return { operationId: saved.id };
   const [path, message] = Object.entries(saved.errors)[0]!;
-  throw new InputError(message, path);
+  throw new InputError(message, path === 'requestKey' ? 'key' : path);
 }
 
 type NewOperation = Exclude<z.output<typeof newOperation>, { kind: 'undo' }>;
 
 function commandOf({ key, note, ...operation }: NewOperation): Command {
-  const shared = { requestKey: key, note };
+  const shared = { requestKey: markedKey(key, { note, ...operation }), note };
   switch (operation.kind) {
     case 'wash':
     case 'dye':

@@ -8,7 +8,6 @@ import {
   allAfter,
   insertTask,
   taskById,
-  taskByRequest,
   type TaskRow,
   type TaskMark,
   markTask,
@@ -20,6 +19,7 @@ import {
 import { pieceById, piecesOfYarn } from '../../db/yarn/pieces';
 import { needsOf, projectById } from '../../db/projects/projects';
 import { openRunOfPiece } from '../../db/winding/runs';
+import { askedBefore } from '../common/askedBefore';
 import { readOptional, requestKey, text, wholeNumber } from '../common/fields';
 import { runForm, ConflictError, type SaveResult, saving } from '../common/result';
 
@@ -47,8 +47,9 @@ export function saveTask(db: Db, id: number | null, input: unknown, now: Date): 
   return runForm(taskForm, input, (form) =>
     db
       .transaction(() => {
-        const before = id === null ? taskByRequest(db, form.requestKey) : taskById(db, id);
-        if (id === null && before) return before.id;
+        const asked = id === null ? askedBefore(db, 'task', form.requestKey) : undefined;
+        if (asked !== undefined) return asked;
+        const before = id === null ? undefined : taskById(db, id);
         if (id !== null && (!before || before.deletedAt !== null))
           throw new ConflictError('this is not on the list any more');
         if (form.kind === 'other' && form.title === '') throw new InputError('say what it is', 'title');

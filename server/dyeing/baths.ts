@@ -14,7 +14,6 @@ import {
   bathAwaiting,
   bathById,
   bathOfOperation,
-  bathByRequest,
   type BathRow,
   insertBath,
   piecesOfBath,
@@ -25,6 +24,7 @@ import {
 } from '../../db/dyeing/baths';
 import { isLive, operationById, operationPiecesOf } from '../../db/yarn/operations';
 import { pieceById, wetBy } from '../../db/yarn/pieces';
+import { askedBefore } from '../common/askedBefore';
 import { colourHex, longText, quantity, read, readOptional, requestKey, text } from '../common/fields';
 import { ConflictError, runForm, type SaveResult, saving } from '../common/result';
 import { toMg } from '../common/storageUnits';
@@ -91,8 +91,9 @@ export function saveBath(db: Db, id: number | null, input: unknown, system: Unit
   return runForm(bathForm(system), input, ({ requestKey, name, fibre, recipe, pot, note, ...form }) =>
     db
       .transaction(() => {
-        const before = id === null ? bathByRequest(db, requestKey) : bathById(db, id);
-        if (id === null && before) return before.id;
+        const asked = id === null ? askedBefore(db, 'bath', requestKey) : undefined;
+        if (asked !== undefined) return asked;
+        const before = id === null ? undefined : bathById(db, id);
         if (id !== null && !before) throw new ConflictError('this bath is not there any more');
         const dyedBy = id === null ? form.operationId : null;
         if (dyedBy !== null) mustLackBath(db, dyedBy);

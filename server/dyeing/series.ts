@@ -5,8 +5,9 @@ import type { Recipe } from '../../core/dyeing/recipe';
 import { gradient, SERIES_STEPS, shadeSeries } from '../../core/dyeing/shadeSeries';
 import { massOf } from '../../core/yarn/piece';
 import type { Db } from '../../db/common/connection';
-import { bathById, bathByRequest, insertBath } from '../../db/dyeing/baths';
+import { bathById, insertBath } from '../../db/dyeing/baths';
 import { pieceById } from '../../db/yarn/pieces';
+import { askedBefore } from '../common/askedBefore';
 import { percent, quantity, read, readOptional, requestKey, text, wholeNumber } from '../common/fields';
 import { ConflictError, runForm, type SaveResult } from '../common/result';
 import { toMg } from '../common/storageUnits';
@@ -46,8 +47,8 @@ export function planSeries(db: Db, input: unknown, system: UnitSystem, now: Date
   return runForm(seriesForm(system), input, (form) =>
     db
       .transaction(() => {
-        const before = bathByRequest(db, form.requestKey);
-        if (before) return before.id;
+        const before = askedBefore(db, 'bath', form.requestKey);
+        if (before !== undefined) return before;
         const recipes = recipesOf(db, form);
         const pots = potsOf(db, form);
         const ids = recipes.map((recipe, i) =>

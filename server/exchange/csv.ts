@@ -1,5 +1,6 @@
 import { recordWeighing, requireDry } from '../yarn/operationCommands';
 import { dayOf } from '../../core/days/days';
+import { askedBefore } from '../common/askedBefore';
 import { massOfReading, readingOfFields } from '../common/weighing';
 import { bandTexts } from '../../core/yarn/band';
 import { fibresInWords } from '../../core/yarn/fibre';
@@ -7,9 +8,10 @@ import { GRAMS_PER_OUNCE, METRES_PER_YARD } from '../../core/common/units';
 import { pricesInWords } from '../../core/market/price';
 import { pathOf } from '../../core/market/sellable';
 import { InputError } from '../../core/common/inputError';
+import { markedKey } from '../../core/common/request';
 import type { Db } from '../../db/common/connection';
 import { rowsForCsv } from '../../db/exchange/csv';
-import { massChangedAt, operationByRequest, weighedBefore } from '../../db/yarn/operations';
+import { massChangedAt, weighedBefore } from '../../db/yarn/operations';
 import { pieceById, type PieceRow } from '../../db/yarn/pieces';
 import { CSV_FIELDS, CSV_FIELD_NAMES, type CsvField } from '../../formats/yarnCsv';
 import { csvLines, type CsvTableName } from '../../formats/tablesCsv';
@@ -149,8 +151,9 @@ function addWeighing(
   known: Map<number, PieceToWeigh>,
 ): Entered {
   const mass = massOfReading(readingOfFields(fields)!, `${place}.grossG`);
+  const requestKey = key === undefined ? undefined : markedKey(key, { pieceId, massMg: mass.massMg, at });
   const before =
-    (key === undefined ? undefined : operationByRequest(db, key)?.id) ??
+    (requestKey === undefined ? undefined : askedBefore(db, 'operation', requestKey, `${place}.key`)) ??
     (at === undefined ? undefined : weighedBefore(db, pieceId, at, mass.massMg));
   if (before !== undefined) return { operationId: before, isNew: false };
   const there = known.get(pieceId) ?? {
@@ -167,7 +170,7 @@ function addWeighing(
     throw new InputError(`it was weighed or wetted since, on ${dayOf(changedAt)}: this comes too late`, `${place}.at`);
   if (there.first && !isDry) requireDry(db, piece, mass, new Date(moment), `${place}.isDry`);
   Object.assign(there, { changedAt: moment, first: false });
-  return { operationId: recordWeighing(db, { pieceId, mass, note, requestKey: key, at: moment }), isNew: true };
+  return { operationId: recordWeighing(db, { pieceId, mass, note, requestKey, at: moment }), isNew: true };
 }
 
 /**

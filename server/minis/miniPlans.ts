@@ -5,15 +5,10 @@ import { fits, type MiniCounts, segmentsOf, takenG } from '../../core/minis/mini
 import { kitsOf } from '../../core/minis/minisModel';
 import type { UnitSystem } from '../../core/common/units';
 import type { Db } from '../../db/common/connection';
-import {
-  insertMiniPlan,
-  miniPlanById,
-  miniPlanByRequest,
-  setMiniPlanEnded,
-  updateMiniPlan,
-} from '../../db/minis/minis';
+import { insertMiniPlan, miniPlanById, setMiniPlanEnded, updateMiniPlan } from '../../db/minis/minis';
 import { runsOfPlan } from '../../db/winding/runs';
 import { reels, type ReelTool, scales, type ScaleTool } from '../bench/bench';
+import { askedBefore } from '../common/askedBefore';
 import { requestKey, text } from '../common/fields';
 import { type MiniPlanContent, proven, readMiniPlanContent, typedMinis } from './miniPlanContent';
 import { type MiniYarn, miniYarns, yarnsOfPieces } from './miniParents';
@@ -75,8 +70,8 @@ export function saveMiniPlan(db: Db, planId: number | null, input: unknown, syst
   return runForm(miniPlanForm, input, (form) =>
     db
       .transaction(() => {
-        const before = miniPlanByRequest(db, form.requestKey);
-        if (before) return before.id;
+        const before = askedBefore(db, 'mini_plan', form.requestKey);
+        if (before !== undefined) return before;
         if (planId !== null && !miniPlanById(db, planId)) throw new ConflictError('there is no such plan');
         if (planId !== null && runsOfPlan(db, planId).length > 0)
           throw new ConflictError('its minis are being made already; plan the rest as minis of their own');

@@ -10,7 +10,6 @@ import {
   insertKnitting,
   insertRowWeighing,
   knittingById,
-  knittingByRequest,
   markKnitting,
   type NewKnitting,
   type RowWeighingRow,
@@ -19,6 +18,7 @@ import {
 } from '../../db/projects/knittings';
 import { projectById, type ProjectMark } from '../../db/projects/projects';
 import type { PieceRow } from '../../db/yarn/pieces';
+import { askedBefore } from '../common/askedBefore';
 import {
   amount,
   longText,
@@ -93,8 +93,8 @@ export function beginKnitting(db: Db, pieceId: number, input: unknown, system: U
   return runForm(beginForm(system), input, (form) =>
     db
       .transaction(() => {
-        const before = knittingByRequest(db, form.requestKey);
-        if (before) return before.id;
+        const before = askedBefore(db, 'knitting', form.requestKey);
+        if (before !== undefined) return before;
         pieceThere(db, pieceId);
         const knitting = { ...checkedKnitting(db, form), pieceId };
         const id = insertKnitting(db, { ...knitting, createdAt: now.toISOString(), requestKey: form.requestKey });

@@ -16,7 +16,6 @@ import {
   type NeedRow,
   needsOf,
   projectById,
-  projectByRequest,
   type ProjectRow,
   projectsPast,
   isOrderedByHand,
@@ -26,6 +25,7 @@ import {
   updateProject,
 } from '../../db/projects/projects';
 import { yarnById } from '../../db/yarn/yarns';
+import { askedBefore } from '../common/askedBefore';
 import { amount, longText, percent, read, readOptional, requestKey, text, wholeNumber } from '../common/fields';
 import { runForm, ConflictError, type SaveResult, saving } from '../common/result';
 import { fromMg, fromMm, toMg, toMm } from '../common/storageUnits';
@@ -366,9 +366,9 @@ export function saveProject(db: Db, id: number | null, input: unknown, system: U
           marginPerMille: Math.round(form.margin * 10),
           spare: form.spare,
         };
-        const before = id === null ? projectByRequest(db, form.requestKey) : projectById(db, id);
-        if (id !== null && !before) throw new ConflictError('this project is not there any more');
-        if (id === null && before) return before.id;
+        if (id !== null && !projectById(db, id)) throw new ConflictError('this project is not there any more');
+        const asked = id === null ? askedBefore(db, 'project', form.requestKey) : undefined;
+        if (asked !== undefined) return asked;
         form.needs.forEach(({ yarnIds }, i) => {
           if (yarnIds.some((yarnId) => !yarnById(db, yarnId)))
             throw new InputError('one of these yarns is not there any more', `needs.${i}.yarnIds`);

@@ -1,6 +1,7 @@
 import type { Db } from '../../db/common/connection';
-import { insertOperationPiece, operationByRequest } from '../../db/yarn/operations';
+import { insertOperationPiece } from '../../db/yarn/operations';
 import { insertPiece, pieceById, type PieceRow } from '../../db/yarn/pieces';
+import { askedBefore } from '../common/askedBefore';
 import { ConflictError } from '../common/result';
 import type { WeighedMass } from '../common/weighing';
 import { nextLabel } from './yarns';
@@ -15,9 +16,13 @@ export interface Recorded {
   note: string;
 }
 
-/** In one transaction: what was done with this key before, or else the work. */
+/**
+ * In one transaction: what was done with this key before, or else the work.
+ *
+ * @throws InputError where something else was asked with this key
+ */
 export function once(db: Db, requestKey: string, enter: () => number): number {
-  return db.transaction(() => operationByRequest(db, requestKey)?.id ?? enter()).immediate();
+  return db.transaction(() => askedBefore(db, 'operation', requestKey) ?? enter()).immediate();
 }
 
 /**

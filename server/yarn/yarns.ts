@@ -13,9 +13,10 @@ import { gristDoubt } from '../../core/yarn/bandGuess';
 import type { UnitSystem } from '../../core/common/units';
 import type { WeightClassNumber } from '../../core/yarn/weightClass';
 import type { Db } from '../../db/common/connection';
-import { insertOperation, insertOperationPiece, operationByRequest, operationPiecesOf } from '../../db/yarn/operations';
+import { insertOperation, insertOperationPiece, operationPiecesOf } from '../../db/yarn/operations';
 import { insertPiece, pieceById, piecesOfYarn } from '../../db/yarn/pieces';
 import { type BandRow, insertYarn, replaceFibres, updateBand, yarnById } from '../../db/yarn/yarns';
+import { askedBefore } from '../common/askedBefore';
 import {
   colourHex,
   longText,
@@ -106,8 +107,8 @@ export function addYarn(db: Db, input: unknown, system: UnitSystem, now: Date): 
   return runForm(yarnForm(system), input, (form) =>
     db
       .transaction(() => {
-        const before = operationByRequest(db, form.requestKey);
-        if (before) return pieceById(db, operationPiecesOf(db, before.id)[0]!.pieceId)!.yarnId;
+        const before = askedBefore(db, 'operation', form.requestKey);
+        if (before !== undefined) return pieceById(db, operationPiecesOf(db, before)[0]!.pieceId)!.yarnId;
         return putYarn(db, form, now);
       })
       .immediate(),
@@ -135,7 +136,8 @@ export function addMore(db: Db, yarnId: number, input: unknown, system: UnitSyst
       .transaction(() => {
         const yarn = yarnById(db, yarnId);
         if (!yarn || yarn.gone) throw new ConflictError('this yarn is not on the shelf');
-        if (!operationByRequest(db, form.requestKey)) receive(db, yarnId, receiptOf(form), yarn.putUpMg, now);
+        if (askedBefore(db, 'operation', form.requestKey) === undefined)
+          receive(db, yarnId, receiptOf(form), yarn.putUpMg, now);
         return yarnId;
       })
       .immediate(),

@@ -171,6 +171,19 @@ export class Maker {
     });
   }
 
+  /** Meanwhile all that is sent is done, and no answer to it arrives: the line breaks in between. */
+  async losingAnswers(work: () => Promise<void>): Promise<void> {
+    const line = await this.page.createCDPSession();
+    line.on('Fetch.requestPaused', ({ requestId, request: { method } }) => {
+      void (method === 'POST'
+        ? line.send('Fetch.failRequest', { requestId, errorReason: 'ConnectionReset' })
+        : line.send('Fetch.continueRequest', { requestId }));
+    });
+    await line.send('Fetch.enable', { patterns: [{ requestStage: 'Response' }] });
+    await work();
+    await line.detach();
+  }
+
   /** Closes the tab as one does by hand. */
   async close(): Promise<void> {
     const closed = new Promise((resolve) => this.page.once('close', resolve));

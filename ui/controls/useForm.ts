@@ -1,7 +1,10 @@
 'use client';
 
 import { useCallback, useEffect, useRef, useState } from 'react';
+import { useRouter } from 'next/navigation';
+import { markedKey } from '../../core/common/request';
 import type { UnitSystem } from '../../core/common/units';
+import { newKey } from '../feedback/newKey';
 import { withUnits } from './bareUnits';
 import { useSystem } from '../frame/Providers';
 
@@ -45,6 +48,7 @@ export function useForm<Values extends object>({
   const [values, setValues] = useState<Values>(initial);
   const [errors, setErrors] = useState<Record<string, string>>({});
   const [saving, setSaving] = useState(false);
+  const router = useRouter();
   const latest = useRef(values);
   const isUnderWay = useRef(false);
   /** What was typed after it was sent belongs to what comes next: the next row, the next weighing. */
@@ -92,7 +96,7 @@ export function useForm<Values extends object>({
     isUnderWay.current = true;
     setSaving(true);
     const sent = latest.current;
-    const outcome = await save(sent).catch((): Outcome => ({ ok: false, errors: { '': UNREACHABLE } }));
+    const outcome = await save(marked(sent)).catch((): Outcome => ({ ok: false, errors: { '': UNREACHABLE } }));
     isUnderWay.current = false;
     setSaving(false);
     if (outcome.ok) {
@@ -101,6 +105,12 @@ export function useForm<Values extends object>({
       saved(outcome.id);
       typedSince.current = {};
       return;
+    }
+    if (outcome.errors.requestKey !== undefined) {
+      // Shown on the page it can be corrected; sent once more it is another one.
+      change({ ...latest.current, requestKey: newKey() });
+      router.refresh();
+      return setErrors({ '': outcome.errors.requestKey });
     }
     setErrors(outcome.errors);
     focusFirst(Object.keys(outcome.errors));
@@ -113,6 +123,13 @@ export function useForm<Values extends object>({
   };
 
   return { values, set, field, errors, saving, submit: () => void submit(), clear };
+}
+
+/** With the key, where a form has one, as a request has it that asks just this. */
+function marked<Values extends object>(values: Values): Values {
+  if (!('requestKey' in values)) return values;
+  const { requestKey, ...asked } = values;
+  return { ...values, requestKey: markedKey(String(requestKey), asked) };
 }
 
 /** The fields that are not what they were. */

@@ -159,10 +159,12 @@ function openLine<State, New extends object>(
         signal: AbortSignal.timeout(10_000),
       });
       if (!answer.ok) throw await complaintOf(answer);
+      // Pressed while an answer was awaited, taking over is still to be asked for.
+      if (message.claim === 'force') claim = 'ask';
       take((await answer.json()) as RunNews<State>, boxes);
       listeners.setTrouble(null);
       sending = false;
-      if (outbox.events.length > 0 || left.length > 0 || wantState) void send();
+      if (outbox.events.length > 0 || left.length > 0 || wantState || claim === 'force') void send();
       else later(holding === 'mine' ? HEARTBEAT_MS : WATCH_MS);
     } catch (error) {
       sending = false;
@@ -174,7 +176,6 @@ function openLine<State, New extends object>(
 
   function take(news: RunNews<State>, boxes: readonly Outbox<Event>[]): void {
     formerly = undefined;
-    if (claim === 'force') claim = 'ask';
     outbox.events = notArrived(outbox.events, news.arrived[outbox.writer]);
     keepOutbox(page.id, outbox);
     for (const box of boxes)

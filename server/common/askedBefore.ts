@@ -1,0 +1,24 @@
+import { InputError } from '../../core/common/inputError';
+import type { Db } from '../../db/common/connection';
+import { type RequestedTable, rowByRequest } from '../../db/common/requests';
+
+/**
+ * What was made by this request before, where its answer was lost.
+ *
+ * @returns the number of its row
+ * @throws InputError at the key's path where it asked something else then: that is neither passed over nor made twice
+ */
+export function askedBefore(
+  db: Db,
+  table: RequestedTable,
+  requestKey: string,
+  path = 'requestKey',
+): number | undefined {
+  const before = rowByRequest(db, table, requestKey);
+  if (before?.isSame === false)
+    throw new InputError(
+      'this was kept the first time, as it stood then; only the answer was lost. Change it where it is shown, or send it once more to keep both',
+      path,
+    );
+  return before?.id;
+}
