@@ -68,8 +68,10 @@ test('an entry can be undone only while nothing rests on it', () => {
   const weighed = idOf(weighPiece(db, pieceIds[0]!, weighing('90'), 'metric', NOW));
   expect(whyNotUndo(db, came)).toMatch('undo that first');
   expect(errorsOf(undoOperation(db, came, NOW))['']).toMatch('undo that first');
-  idOf(undoOperation(db, weighed, NOW));
+  const undone = idOf(undoOperation(db, weighed, NOW));
   expect(whyNotUndo(db, weighed)).toMatch('undone already');
+  // Asked again because the answer was lost, it is undone once.
+  expect(idOf(undoOperation(db, weighed, NOW))).toBe(undone);
   expect(whyNotUndo(db, came)).toBeNull();
   idOf(undoOperation(db, came, NOW));
   expect(piecePage(db, pieceIds[0]!)).toBeUndefined();

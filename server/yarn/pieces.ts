@@ -35,12 +35,14 @@ export function whyNotUndo(db: Db, operationId: number): string | null {
 
 /**
  * Undoes an operation by adding its opposite. A winding that came from a run goes back to the scale: the run is open
- * again, with all its counts.
+ * again, with all its counts. What is undone already stays so: whoever lost the answer may ask again.
  */
 export function undoOperation(db: Db, operationId: number, now: Date): SaveResult {
   return saving(() =>
     db
       .transaction(() => {
+        const [undone] = liveUndosOf(db, operationId);
+        if (undone !== undefined) return undone;
         const reason = whyNotUndo(db, operationId);
         if (reason) throw new ConflictError(reason);
         const run = runOfOperation(db, operationId);

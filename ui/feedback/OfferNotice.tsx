@@ -19,11 +19,15 @@ export function OfferNotice({ offer, onGone }: { offer: Offer; onGone: () => voi
   const [notices, place] = notification.useNotification({ placement: 'bottom', duration: false });
 
   useEffect(() => {
+    let isUnderWay = false;
     const takeBack = async () => {
+      if (isUnderWay) return;
+      isUnderWay = true;
       const done = await offer.undo().then(
         (outcome) => (outcome as { ok?: boolean } | undefined)?.ok !== false,
         () => false,
       );
+      isUnderWay = false;
       if (!done) return show('It could not be undone just now. Try again, or look in the logbook.');
       onGone();
       router.refresh();
