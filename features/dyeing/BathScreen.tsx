@@ -9,7 +9,6 @@ import { ActionLink } from '../../ui/controls/ActionLink';
 import { Link } from '../../ui/controls/Link';
 import { Pictures } from '../../ui/drawings/Pictures';
 import { Cautions } from '../../ui/feedback/Cautions';
-import { newKey } from '../../ui/feedback/newKey';
 import { Notice, Problem } from '../../ui/feedback/Notice';
 import { useTask } from '../../ui/feedback/useTask';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
@@ -32,7 +31,7 @@ export function BathScreen({ bath }: { bath: BathPage }) {
   const toPot = pieces.filter(({ gone }) => !gone);
   const put = () =>
     run(
-      () => putInPot(id, newKey()),
+      (keyOf) => putInPot(id, keyOf({ put: id })),
       (operation) => offer({ words: 'They are in the pot, and wait to be dry.', undo: () => takeOutOfPot(operation) }),
     );
   const remove = () =>

@@ -2,7 +2,6 @@
 
 import type { Sellable } from '../../core/market/sellable';
 import type { Ware } from '../../server/market/wares';
-import { newKey } from '../../ui/feedback/newKey';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { useTask } from '../../ui/feedback/useTask';
 import { markSold, putUp, takeOff, takeSaleBack } from './actions';
@@ -22,13 +21,11 @@ export function useSelling(): Selling {
   return {
     busy,
     problem,
-    sell: (what, words) => {
-      const key = newKey();
-      run(
-        () => markSold(what, key),
+    sell: (what, words) =>
+      void run(
+        (keyOf) => markSold(what, keyOf(what)),
         (saleId) => undoable({ words: `Sold: ${words}.`, undo: () => takeSaleBack(saleId) }),
-      );
-    },
+      ),
     takeBack: (saleId) => run(() => takeSaleBack(saleId)),
     withdraw: ({ sellable, price, title }) =>
       run(

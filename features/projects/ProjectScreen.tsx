@@ -11,7 +11,6 @@ import { ActionLink } from '../../ui/controls/ActionLink';
 import { BallsToBuy } from '../../ui/figures/BallsToBuy';
 import { dayInWords, shortDate } from '../../ui/figures/dates';
 import { KnittingLines } from '../../ui/figures/KnittingLines';
-import { newKey } from '../../ui/feedback/newKey';
 import { PageHead } from '../../ui/frame/PageHead';
 import { useSystem } from '../../ui/frame/Providers';
 import { Notice, VERDICT_TONES, Problem } from '../../ui/feedback/Notice';
@@ -121,7 +120,7 @@ function Actions({ project }: { project: ProjectPage }) {
         loading={busy}
         onClick={() =>
           run(
-            () => planWinding(id, newKey()),
+            (keyOf) => planWinding(id, keyOf({ plan: id })),
             () => router.push('/days'),
           )
         }

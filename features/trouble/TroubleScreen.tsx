@@ -2,11 +2,9 @@
 
 import { Link } from '../../ui/controls/Link';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
 import type { TroubleReport } from '../../core/trouble/trouble';
 import type { TroubledPiece } from '../../server/yarn/pieceTrouble';
 import { Problem } from '../../ui/feedback/Notice';
-import { newKey } from '../../ui/feedback/newKey';
 import { useTask } from '../../ui/feedback/useTask';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { PageHead } from '../../ui/frame/PageHead';
@@ -19,15 +17,13 @@ export function TroubleScreen({ at, piece }: { at: string | undefined; piece: Tr
   const router = useRouter();
   const offer = useUndoOffer();
   const { run, problem } = useTask();
-  // Pressed twice it is kept once.
-  const [requestKey] = useState(newKey);
   const go = (what?: string) => {
     const asked = new URLSearchParams({ ...(what && { what }), ...(piece && { piece: String(piece.id) }) });
     router.push(`/trouble${asked.size > 0 ? `?${asked}` : ''}`);
   };
   const keep = (id: number) => (report: TroubleReport) =>
     run(
-      () => keepTrouble(id, { ...report, requestKey }),
+      (keyOf) => keepTrouble(id, { ...report, requestKey: keyOf(report) }),
       (operationId) => {
         offer({ words: 'It is in the log, with what helped.', undo: () => undoTrouble(operationId) });
         router.push(sequelLink(report.then, id)?.href ?? `/pieces/${id}`);

@@ -3,7 +3,6 @@
 import { Button } from 'antd';
 import type { MiniPlanPage } from '../../../server/minis/miniPlanPages';
 import { ActionLink } from '../../../ui/controls/ActionLink';
-import { newKey } from '../../../ui/feedback/newKey';
 import { Problem } from '../../../ui/feedback/Notice';
 import { useUndoOffer } from '../../../ui/feedback/UndoOffer';
 import { useTask } from '../../../ui/feedback/useTask';
@@ -18,7 +17,7 @@ export function TreatWays({ page }: { page: MiniPlanPage }) {
   if (dry.length === 0 || (page.plan.asked.next !== 'dye' && page.plan.asked.next !== 'wash')) return null;
   const put = (kind: 'dye' | 'wash') =>
     run(
-      () => treat({ requestKey: newKey(), kind, pieceIds: dry, note: '' }),
+      (keyOf) => treat({ requestKey: keyOf({ kind, dry }), kind, pieceIds: dry, note: '' }),
       () =>
         offer({
           words: `${minisInWords(dry.length)} went into the ${kind === 'dye' ? 'dye pot' : 'water'}.`,

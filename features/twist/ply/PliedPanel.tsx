@@ -6,7 +6,6 @@ import { Link } from '../../../ui/controls/Link';
 import type { PliedRecord, PlyFigures } from '../../../server/twist/plied';
 import type { TwistPage } from '../../../server/twist/twist';
 import { Length, Span, Twist } from '../../../ui/figures/Figures';
-import { newKey } from '../../../ui/feedback/newKey';
 import { pendingCareWords } from '../../../ui/feedback/PendingCare';
 import { Notice, Problem } from '../../../ui/feedback/Notice';
 import { useUndoOffer } from '../../../ui/feedback/UndoOffer';
@@ -56,7 +55,7 @@ export function PliedPanel({ page: { piece }, plied }: { page: TwistPage; plied:
               loading={task.busy}
               onClick={() =>
                 task.run(
-                  () => wash(piece.id, newKey()),
+                  (keyOf) => wash(piece.id, keyOf({ wash: piece.id })),
                   (id) => offer({ words: 'It is in the water.', undo: () => undoStep(id) }),
                 )
               }

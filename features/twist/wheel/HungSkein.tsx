@@ -10,7 +10,6 @@ import type { HangingSkein } from '../../../server/twist/wheelPage';
 import { ChoiceField } from '../../../ui/controls/Choice';
 import { TextField } from '../../../ui/controls/Field';
 import { useKeptChoices } from '../../../ui/controls/useLocalStorage';
-import { newKey } from '../../../ui/feedback/newKey';
 import { Notice, Problem } from '../../../ui/feedback/Notice';
 import { useUndoOffer } from '../../../ui/feedback/UndoOffer';
 import { useTask } from '../../../ui/feedback/useTask';
@@ -130,16 +129,11 @@ export function HungSkein({
           loading={busy}
           onClick={() =>
             run(
-              () =>
-                keepHung({
-                  requestKey: newKey(),
-                  pieceId: skein.pieceId,
-                  loop: asked.loop,
-                  halfTurns: asked.halfTurns,
-                  sides: asked.sides,
-                  washed: asked.washed,
-                  note: '',
-                }),
+              (keyOf) => {
+                const { loop, halfTurns, sides, washed } = asked;
+                const hanging = { pieceId: skein.pieceId, loop, halfTurns, sides, washed, note: '' };
+                return keepHung({ ...hanging, requestKey: keyOf(hanging) });
+              },
               (id) => undoable({ words: 'It is kept with the skein.', undo: () => undoHung(id) }),
             )
           }
