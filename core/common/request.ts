@@ -7,7 +7,7 @@ const MARKED = new RegExp(`~[0-9a-z]{${MARK_LENGTH}}$`);
  * something in it was changed meanwhile, it has another mark, and is not taken for what was asked before.
  *
  * @example
- * markedKey('winter-7', { massG: 52 }) // => 'winter-7~0f5jj42'
+ * markedKey('winter-7', { massG: 52 }) // => 'winter-7~14dgdpt'
  */
 export function markedKey(key: string, asked: object): string {
   let hash = 2166136261;
@@ -20,7 +20,7 @@ export function markedKey(key: string, asked: object): string {
  * The key without its mark.
  *
  * @example
- * unmarkedKey('winter-7~0f5jj42') // => 'winter-7'
+ * unmarkedKey('winter-7~14dgdpt') // => 'winter-7'
  */
 export function unmarkedKey(key: string): string {
   return key.replace(MARKED, '');
