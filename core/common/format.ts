@@ -241,6 +241,16 @@ function rounded(value: number, decimals: number): string {
 }
 
 /**
+ * A message as a sentence: with a capital, and a stop at its end.
+ *
+ * @example
+ * asSentence('one of these is not there any more') // => 'One of these is not there any more.'
+ */
+export function asSentence(words: string): string {
+  return upperFirst(words) + (/[.!?]$/.test(words) ? '' : '.');
+}
+
+/**
  * As a sentence begins.
  *
  * @example

@@ -1,5 +1,6 @@
 import { Alert } from 'antd';
 import type { ReactNode } from 'react';
+import { asSentence } from '../../core/common/format';
 import type { Verdict } from '../../core/yarn/yardage';
 import { type Sign, SignIcon } from '../figures/icons';
 
@@ -26,7 +27,7 @@ export function Problem({ words }: { words: string | null | undefined }) {
   return (
     words && (
       <Notice tone="bad" role="alert">
-        {words}
+        {asSentence(words)}
       </Notice>
     )
   );

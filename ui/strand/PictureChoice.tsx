@@ -65,7 +65,7 @@ export function PictureChoice<Value extends string>({
         {unknown !== undefined && option('', unknown, unknown)}
       </div>
       {error && (
-        <p id={errorId} role="alert" className="mt-1 text-madder">
+        <p id={errorId} role="alert" className="mt-1 text-madder first-letter:uppercase">
           {error}
         </p>
       )}

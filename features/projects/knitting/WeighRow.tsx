@@ -88,7 +88,7 @@ export function WeighRow({
         This ball ended with that row
       </Checkbox>
       {form.errors.usedUp && (
-        <p role="alert" className="text-madder">
+        <p role="alert" className="text-madder first-letter:uppercase">
           {form.errors.usedUp}
         </p>
       )}

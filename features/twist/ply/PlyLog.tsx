@@ -127,7 +127,7 @@ export function PlyLog({
         {(['pieceIds', 'left', 'turns'] as const).map(
           (path) =>
             errors[path] && (
-              <p key={path} role="alert" className="text-madder">
+              <p key={path} role="alert" className="text-madder first-letter:uppercase">
                 {errors[path]}
               </p>
             ),

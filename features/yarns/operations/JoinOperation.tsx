@@ -79,7 +79,7 @@ export function JoinOperation({ page, scales }: { page: OperationFormPage; scale
           })}
         </ol>
         {errors.pieceIds && (
-          <p role="alert" className="text-madder">
+          <p role="alert" className="text-madder first-letter:uppercase">
             {errors.pieceIds}
           </p>
         )}

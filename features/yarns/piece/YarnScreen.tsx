@@ -4,7 +4,7 @@ import dynamic from 'next/dynamic';
 import { contained } from '../../../ui/feedback/contained';
 import { Link } from '../../../ui/controls/Link';
 import type { CSSProperties } from 'react';
-import { inWords, lengthFigure } from '../../../core/common/format';
+import { asSentence, inWords, lengthFigure } from '../../../core/common/format';
 import { pieceTotal } from '../../../core/yarn/piece';
 import type { UnitSystem } from '../../../core/common/units';
 import type { YarnOverview } from '../../../server/logbook/yarnOverview';
@@ -202,7 +202,8 @@ function GoneNotice({ yarn }: { yarn: YarnOverview['yarn'] }) {
       <InlineButton disabled={busy} onClick={() => run(() => bringBack(yarn.id))}>
         Bring it back
       </InlineButton>{' '}
-      or see <Link href="/yarns/gone">all archived yarn</Link>. {problem && <strong role="alert">{problem}</strong>}
+      or see <Link href="/yarns/gone">all archived yarn</Link>.{' '}
+      {problem && <strong role="alert">{asSentence(problem)}</strong>}
     </Notice>
   );
 }
