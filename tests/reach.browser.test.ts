@@ -127,11 +127,11 @@ test('from the first weighing over a reload and a killed server to the border, a
   await maker.sees('cannot be reached just now');
   await set.app.restart();
   // What is typed while it is being saved belongs to the next row.
-  await maker.page.emulateNetworkConditions({ download: -1, upload: -1, latency: 1500 });
+  await maker.answersTake(1500);
   await maker.press('Log the weighing');
   await maker.fill('rowsDone', '100');
   await maker.sees(/begin the border after row 1[78]\d at the latest/);
-  await maker.page.emulateNetworkConditions(null);
+  await maker.answersTake(0);
   await maker.sees(/14\d rows left|13\d rows left/);
   expect(await maker.valueOf('mass')).toBe('');
   expect(await maker.valueOf('rowsDone')).toBe('100');

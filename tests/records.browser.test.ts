@@ -255,12 +255,12 @@ describe('days', () => {
 
     // Three keys at once are three days, however long the answer takes.
     await maker.until(async () => (await stateOf()) === atFirst);
-    await maker.page.emulateNetworkConditions({ download: -1, upload: -1, latency: 700 });
+    await maker.answersTake(700);
     await (await card())!.focus();
     await maker.keys('ArrowRight', 'ArrowRight', 'ArrowRight');
     await maker.sees(`Confirmed for ${shortDay(addDays(first, 3))}`);
     expect(planned()).toBe(addDays(first, 3));
-    await maker.page.emulateNetworkConditions(null);
+    await maker.answersTake(0);
     await (await card())!.focus();
     await maker.keys('ArrowLeft', 'ArrowLeft', 'ArrowLeft');
     await maker.until(() => Promise.resolve(planned() === first));

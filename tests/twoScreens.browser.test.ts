@@ -36,11 +36,11 @@ test('the second screen is told, watches the count, and can take over', async ()
   await two.counts(turns);
 
   // Pressed while the line is slow and an answer is awaited, it is not forgotten.
-  await two.page.emulateNetworkConditions({ download: -1, upload: -1, latency: 3000 });
+  await two.answersTake(3000);
   await two.page.waitForRequest((request) => request.url().endsWith('/events'));
   await two.page.locator('::-p-text(Count here instead)').click();
   await two.holds();
-  await two.page.emulateNetworkConditions(null);
+  await two.answersTake(0);
   await two.count(2);
   turns += 2;
   await two.counts(turns);

@@ -19,23 +19,32 @@ const FORMS: Record<
 > = {
   'a yarn': [yarnValues(), { line: 'Squall' }, (db, form) => addYarn(db, form, 'metric', NOW)],
   'more of a yarn': [
-    (({ requestKey, form, loop, masses, count, tare, scaleResolutionG, humidity }) => ({
-      ...{ requestKey, form, loop, masses, count, tare, scaleResolutionG, humidity },
-    }))(yarnValues()),
+    { form: 'hank', loop: '162 cm', masses: ['112'], count: '1', tare: '', humidity: '', scaleResolutionG: 1 },
     { count: '2' },
     (db, form) => addMore(db, 1, form, 'metric', NOW),
   ],
   'a task': [
     {
-      ...{ kind: 'other', title: 'Oil the winder', pieceId: null, projectId: null },
-      ...{ minutes: '10', dueOn: '', plannedOn: '', after: [] },
+      kind: 'other',
+      title: 'Oil the winder',
+      pieceId: null,
+      projectId: null,
+      minutes: '10',
+      dueOn: '',
+      plannedOn: '',
+      after: [],
     },
     { minutes: '20' },
     (db, form) => saveTask(db, null, form, NOW),
   ],
   'a project': [
     {
-      ...{ name: 'Harbour scarf', notes: '', dueOn: '', castOn: '', margin: '10', spare: '0' },
+      name: 'Harbour scarf',
+      notes: '',
+      dueOn: '',
+      castOn: '',
+      margin: '10',
+      spare: '0',
       needs: [{ colour: '', amount: '300 m', done: '', yarnIds: [] }],
     },
     { name: 'Harbour shawl' },
@@ -48,9 +57,16 @@ const FORMS: Record<
   ],
   'a bath': [
     {
-      ...{ name: 'Kelp', fibre: '112 g', pieceIds: [], operationId: null, pot: '', note: '' },
+      name: 'Kelp',
+      fibre: '112 g',
+      pieceIds: [],
+      operationId: null,
       ingredients: [{ kind: 'dye', name: 'moss', amount: '1.5', stock: '1' }],
-      ...{ water: '30', heat: '85', time: '45' },
+      water: '30',
+      heat: '85',
+      time: '45',
+      pot: '',
+      note: '',
     },
     { fibre: '100 g' },
     (db, form) => saveBath(db, null, form, 'metric', NOW),

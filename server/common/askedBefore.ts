@@ -3,6 +3,15 @@ import type { Db } from '../../db/common/connection';
 import { type RequestedTable, rowByRequest } from '../../db/common/requests';
 
 /**
+ * In one transaction: what was made by this request before, or else the work.
+ *
+ * @throws InputError where something else was asked with this key
+ */
+export function once(db: Db, table: RequestedTable, requestKey: string, enter: () => number): number {
+  return db.transaction(() => askedBefore(db, table, requestKey) ?? enter()).immediate();
+}
+
+/**
  * What was made by this request before, where its answer was lost.
  *
  * @returns the number of its row

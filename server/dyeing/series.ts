@@ -7,7 +7,7 @@ import { massOf } from '../../core/yarn/piece';
 import type { Db } from '../../db/common/connection';
 import { bathById, insertBath } from '../../db/dyeing/baths';
 import { pieceById } from '../../db/yarn/pieces';
-import { askedBefore } from '../common/askedBefore';
+import { once } from '../common/askedBefore';
 import { percent, quantity, read, readOptional, requestKey, text, wholeNumber } from '../common/fields';
 import { ConflictError, runForm, type SaveResult } from '../common/result';
 import { toMg } from '../common/storageUnits';
@@ -45,31 +45,27 @@ export type SeriesForm = z.input<ReturnType<typeof seriesForm>>;
  */
 export function planSeries(db: Db, input: unknown, system: UnitSystem, now: Date): SaveResult {
   return runForm(seriesForm(system), input, (form) =>
-    db
-      .transaction(() => {
-        const before = askedBefore(db, 'bath', form.requestKey);
-        if (before !== undefined) return before;
-        const recipes = recipesOf(db, form);
-        const pots = potsOf(db, form);
-        const ids = recipes.map((recipe, i) =>
-          insertBath(
-            db,
-            {
-              name: `${form.name} ${i + 1}`,
-              series: form.requestKey,
-              fibreMg: toMg(pots[i]!.fibreG),
-              recipe,
-              potMl: null,
-              note: '',
-              createdAt: now.toISOString(),
-              requestKey: i === 0 ? form.requestKey : null,
-            },
-            pots[i]!.pieceIds,
-          ),
-        );
-        return ids[0]!;
-      })
-      .immediate(),
+    once(db, 'bath', form.requestKey, () => {
+      const recipes = recipesOf(db, form);
+      const pots = potsOf(db, form);
+      const ids = recipes.map((recipe, i) =>
+        insertBath(
+          db,
+          {
+            name: `${form.name} ${i + 1}`,
+            series: form.requestKey,
+            fibreMg: toMg(pots[i]!.fibreG),
+            recipe,
+            potMl: null,
+            note: '',
+            createdAt: now.toISOString(),
+            requestKey: i === 0 ? form.requestKey : null,
+          },
+          pots[i]!.pieceIds,
+        ),
+      );
+      return ids[0]!;
+    }),
   );
 }
 

@@ -3,11 +3,11 @@ import { parsePrice } from '../../core/market/price';
 import type { Sellable } from '../../core/market/sellable';
 import type { Db } from '../../db/common/connection';
 import { insertSale, offerOf, operationsOfSale, removeOffer, replaceOffer } from '../../db/market/market';
+import { once } from '../common/askedBefore';
 import { read, text } from '../common/fields';
 import { ConflictError, runForm, type SaveResult, saving } from '../common/result';
 import { record } from '../yarn/operationCommands';
 import { undoEach } from '../yarn/pieces';
-import { once } from '../yarn/recordOperation';
 import { rowKeyOf, type Ware, wareOf } from './wares';
 
 const id = z.int().positive();
@@ -58,7 +58,7 @@ export function withdraw(db: Db, what: Sellable): SaveResult {
 /** Sells a piece or a kit: each piece of it is written off, all together or none, for the price that it is offered at. */
 export function sell(db: Db, what: Sellable, requestKey: string, now: Date): SaveResult {
   return saving(() =>
-    once(db, requestKey, () => {
+    once(db, 'operation', requestKey, () => {
       const ware = requireWare(db, what);
       const { planId, kit } = rowKeyOf(what);
       const price = ware.price ?? '';

@@ -5,7 +5,8 @@ import type { Db } from '../../db/common/connection';
 import { miniPlanById, miniOfPiece, minisOfPlan, setKit } from '../../db/minis/minis';
 import { pieceById, type PieceRow, wetBy } from '../../db/yarn/pieces';
 import { recordTreatment, requireEachOnce, requireNotDamp } from '../yarn/operationCommands';
-import { once, pieceThere, type Recorded } from '../yarn/recordOperation';
+import { pieceThere, type Recorded } from '../yarn/recordOperation';
+import { once } from '../common/askedBefore';
 import { longText, quantity, readOptional, requestKey } from '../common/fields';
 import { ConflictError, runForm, type SaveResult, saving } from '../common/result';
 import { massOfReading, readingOfForm, type ScaleReading, weighingFields } from '../common/weighing';
@@ -42,7 +43,7 @@ interface MiniDrying extends Recorded {
 
 /** Keeps what dyed or washed minis weigh, now that they are dry. */
 function recordDried(db: Db, { pieceIds, masses, sure, ...command }: MiniDrying, now: Date): number {
-  return once(db, command.requestKey, () => {
+  return once(db, 'operation', command.requestKey, () => {
     requireEachOnce(pieceIds);
     const weighed = pieceIds.flatMap((id, i) => {
       const reading = masses[i] ?? null;

@@ -8,7 +8,7 @@ import type { Db } from '../../db/common/connection';
 import { insertMiniPlan, miniPlanById, setMiniPlanEnded, updateMiniPlan } from '../../db/minis/minis';
 import { runsOfPlan } from '../../db/winding/runs';
 import { reels, type ReelTool, scales, type ScaleTool } from '../bench/bench';
-import { askedBefore } from '../common/askedBefore';
+import { once } from '../common/askedBefore';
 import { requestKey, text } from '../common/fields';
 import { type MiniPlanContent, proven, readMiniPlanContent, typedMinis } from './miniPlanContent';
 import { type MiniYarn, miniYarns, yarnsOfPieces } from './miniParents';
@@ -68,21 +68,17 @@ function idsIn(list: string | undefined): number[] {
 /** Keeps what is to be made, checked against what there is now: nothing is kept that could not be made. */
 export function saveMiniPlan(db: Db, planId: number | null, input: unknown, system: UnitSystem, now: Date): SaveResult {
   return runForm(miniPlanForm, input, (form) =>
-    db
-      .transaction(() => {
-        const before = askedBefore(db, 'mini_plan', form.requestKey);
-        if (before !== undefined) return before;
-        if (planId !== null && !miniPlanById(db, planId)) throw new ConflictError('there is no such plan');
-        if (planId !== null && runsOfPlan(db, planId).length > 0)
-          throw new ConflictError('its minis are being made already; plan the rest as minis of their own');
-        const plan = JSON.stringify(checkedPlan(db, form, system));
-        if (planId !== null) {
-          updateMiniPlan(db, planId, { name: form.name, plan });
-          return planId;
-        }
-        return insertMiniPlan(db, { name: form.name, plan, createdAt: now.toISOString(), requestKey: form.requestKey });
-      })
-      .immediate(),
+    once(db, 'mini_plan', form.requestKey, () => {
+      if (planId !== null && !miniPlanById(db, planId)) throw new ConflictError('there is no such plan');
+      if (planId !== null && runsOfPlan(db, planId).length > 0)
+        throw new ConflictError('its minis are being made already; plan the rest as minis of their own');
+      const plan = JSON.stringify(checkedPlan(db, form, system));
+      if (planId !== null) {
+        updateMiniPlan(db, planId, { name: form.name, plan });
+        return planId;
+      }
+      return insertMiniPlan(db, { name: form.name, plan, createdAt: now.toISOString(), requestKey: form.requestKey });
+    }),
   );
 }
 

@@ -25,7 +25,8 @@ import { insertMini, loopsLastWeighed, miniPlanById } from '../../db/minis/minis
 import { insertOperation, insertUsedUp } from '../../db/yarn/operations';
 import { pieceById, type PieceRow } from '../../db/yarn/pieces';
 import { endRun, insertRun, openRunOfPiece, runById } from '../../db/winding/runs';
-import { once, pieceThere, putPiece, type Recorded } from '../yarn/recordOperation';
+import { pieceThere, putPiece, type Recorded } from '../yarn/recordOperation';
+import { once } from '../common/askedBefore';
 import { longText, quantity, readOptional, requestKey } from '../common/fields';
 import { type MiniPlanContent, readMiniPlanContent } from './miniPlanContent';
 import { miniYarns } from './miniParents';
@@ -201,7 +202,7 @@ export function logMiniRun(db: Db, runId: number, input: unknown, system: UnitSy
 
 /** Logs a counting: its parent becomes the minis and what is left of it, with ends and ties told apart. */
 function recordMinis(db: Db, runId: number, cutting: MiniCutting, now: Date): number {
-  return once(db, cutting.requestKey, () => {
+  return once(db, 'operation', cutting.requestKey, () => {
     const run = runById(db, runId);
     if (run?.kind !== 'minis' || run.endedAt !== null) throw new ConflictError('these minis are logged already');
     const row = pieceThere(db, run.pieceId, 'the piece is');

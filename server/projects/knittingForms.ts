@@ -18,7 +18,7 @@ import {
 } from '../../db/projects/knittings';
 import { projectById, type ProjectMark } from '../../db/projects/projects';
 import type { PieceRow } from '../../db/yarn/pieces';
-import { askedBefore } from '../common/askedBefore';
+import { once } from '../common/askedBefore';
 import {
   amount,
   longText,
@@ -34,7 +34,7 @@ import { ConflictError, runForm, type SaveResult, saving } from '../common/resul
 import { fromMg } from '../common/storageUnits';
 import { massOfReading, readingOfForm, type ScaleReading, weighingFields } from '../common/weighing';
 import { record } from '../yarn/operationCommands';
-import { once, pieceThere } from '../yarn/recordOperation';
+import { pieceThere } from '../yarn/recordOperation';
 import { endUsed } from '../yarn/workedEnd';
 import { yarnView } from '../yarn/yarnViews';
 import { yarnsFor } from './knitting';
@@ -91,29 +91,25 @@ export type RowWeighingForm = z.input<ReturnType<typeof weighForm>>;
 /** Begins a knitting from a piece, with its first weighing where that is said. */
 export function beginKnitting(db: Db, pieceId: number, input: unknown, system: UnitSystem, now: Date): SaveResult {
   return runForm(beginForm(system), input, (form) =>
-    db
-      .transaction(() => {
-        const before = askedBefore(db, 'knitting', form.requestKey);
-        if (before !== undefined) return before;
-        pieceThere(db, pieceId);
-        const knitting = { ...checkedKnitting(db, form), pieceId };
-        const id = insertKnitting(db, { ...knitting, createdAt: now.toISOString(), requestKey: form.requestKey });
-        if (form.mass !== null)
-          recordRowWeighing(
-            db,
-            { ...knitting, id },
-            {
-              ...form,
-              requestKey: `${form.requestKey} first`.slice(-80),
-              pieceId,
-              reading: readingOfForm(form.mass, form),
-              note: '',
-            },
-            now,
-          );
-        return id;
-      })
-      .immediate(),
+    once(db, 'knitting', form.requestKey, () => {
+      pieceThere(db, pieceId);
+      const knitting = { ...checkedKnitting(db, form), pieceId };
+      const id = insertKnitting(db, { ...knitting, createdAt: now.toISOString(), requestKey: form.requestKey });
+      if (form.mass !== null)
+        recordRowWeighing(
+          db,
+          { ...knitting, id },
+          {
+            ...form,
+            requestKey: `${form.requestKey} first`.slice(-80),
+            pieceId,
+            reading: readingOfForm(form.mass, form),
+            note: '',
+          },
+          now,
+        );
+      return id;
+    }),
   );
 }
 
@@ -228,7 +224,7 @@ function recordRowWeighing(
   { requestKey, pieceId, rowsDone, reading, note }: NewRowWeighing,
   now: Date,
 ): number {
-  return once(db, requestKey, () => {
+  return once(db, 'operation', requestKey, () => {
     const piece = pieceThere(db, pieceId, 'this ball is');
     if (!yarnsFor(db, knitting).has(piece.yarnId)) throw new ConflictError('this ball is of another yarn');
     const last = rowWeighingsOf(db, knitting.id).at(-1);

@@ -17,7 +17,8 @@ import { pieceById, piecesOfYarn, type PieceRow } from '../../db/yarn/pieces';
 import { insertPly, lastMethodOf } from '../../db/twist/plies';
 import { openRunOfPiece } from '../../db/winding/runs';
 import { fibresOf, insertYarn, replaceFibres, type YarnRow, yarnById } from '../../db/yarn/yarns';
-import { once, pieceThere, putPiece, type Recorded } from '../yarn/recordOperation';
+import { pieceThere, putPiece, type Recorded } from '../yarn/recordOperation';
+import { once } from '../common/askedBefore';
 import { longText, quantity, read, readOptional, requestKey, text, wholeNumber } from '../common/fields';
 import { takeUp } from '../yarn/pliedGrist';
 import { ConflictError, runForm, type SaveResult } from '../common/result';
@@ -184,7 +185,7 @@ export function plySingles(db: Db, input: unknown, system: UnitSystem, now: Date
 
 /** Plies singles: they become one piece of a new yarn, that rests, is washed and measured. */
 function ply(db: Db, plying: Plying, now: Date): number {
-  return once(db, plying.requestKey, () => {
+  return once(db, 'operation', plying.requestKey, () => {
     requireMany(plying.method, plying.pieceIds);
     const rows = plying.pieceIds.map((id) => stillThere(db, id));
     const mass = plying.mass && massOfReading(plying.mass, 'mass');
@@ -326,7 +327,7 @@ export function splitOverBobbins(db: Db, pieceId: number, input: unknown, system
 
 /** A single that was split by mass over two bobbins, which turned. */
 function splitSingle(db: Db, { pieceId, fromEnd, leaving, ...split }: BobbinSplit, now: Date): number {
-  return once(db, split.requestKey, () => {
+  return once(db, 'operation', split.requestKey, () => {
     const row = stillThere(db, pieceId);
     const masses = split.masses.map((mass, i) => massOfReading(mass, `masses.${i}`));
     requireNotMore([row], masses, true);

@@ -11,10 +11,11 @@ import { insertOperation, insertOperationPiece } from '../../db/yarn/operations'
 import { pieceById } from '../../db/yarn/pieces';
 import { yarnsWithTwistCounted } from '../../db/yarn/samples';
 import { wheels, type WheelTool } from '../bench/bench';
+import { once } from '../common/askedBefore';
 import { longText, read, requestKey } from '../common/fields';
 import { runForm, type SaveResult } from '../common/result';
 import { fromMm, toMm } from '../common/storageUnits';
-import { once, pieceThere } from '../yarn/recordOperation';
+import { pieceThere } from '../yarn/recordOperation';
 import { waitingOnShelf } from '../yarn/shelf';
 import { yarnView } from '../yarn/yarnViews';
 
@@ -89,7 +90,7 @@ export type HangingForm = z.input<ReturnType<typeof hangingForm>>;
 /** Keeps how a skein hung with the skein. */
 export function keepHanging(db: Db, input: unknown, system: UnitSystem, now: Date): SaveResult {
   return runForm(hangingForm(system), input, ({ requestKey, pieceId, loop, halfTurns, sides, washed, note }) =>
-    once(db, requestKey, () => {
+    once(db, 'operation', requestKey, () => {
       pieceThere(db, pieceId);
       const turned =
         halfTurns === 0 ? 'It hung without turning' : `It turned ${halfTurns} half turns, its sides like ${sides}`;

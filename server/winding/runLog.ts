@@ -14,7 +14,8 @@ import { insertOperation, insertUsedUp } from '../../db/yarn/operations';
 import { pieceById } from '../../db/yarn/pieces';
 import { endRun, openRunOfPiece, reopenRun, runById } from '../../db/winding/runs';
 import { insertWoundCake } from '../../db/winding/woundCakes';
-import { once, pieceThere, putPiece, type Recorded } from '../yarn/recordOperation';
+import { pieceThere, putPiece, type Recorded } from '../yarn/recordOperation';
+import { once } from '../common/askedBefore';
 import { longText, quantity, read, readOptional, requestKey } from '../common/fields';
 import { keepStretches } from '../yarn/colours';
 import { keepMarks } from '../yarn/faults';
@@ -97,7 +98,7 @@ export function logRun(db: Db, runId: number, input: unknown, system: UnitSystem
  * they teach of their tool is set down, and the run ends.
  */
 function recordWinding(db: Db, runId: number, winding: Winding, now: Date): number {
-  return once(db, winding.requestKey, () => {
+  return once(db, 'operation', winding.requestKey, () => {
     const run = runById(db, runId);
     if (run?.kind !== 'wind' || run.endedAt !== null) throw new ConflictError('this winding is logged already');
     const row = pieceThere(db, run.pieceId, 'the piece is');

@@ -7,11 +7,12 @@ import { PACKAGE_ENDS, type PackageEnd } from '../../core/yarn/faults';
 import { type Db, remembered } from '../../db/common/connection';
 import { type ColourStretchRow, colourStretchesOfYarn, insertColourStretch } from '../../db/yarn/colours';
 import { insertOperation, insertOperationPiece } from '../../db/yarn/operations';
+import { once } from '../common/askedBefore';
 import { colourHex, quantity, readOptional, requestKey } from '../common/fields';
 import { ConflictError, runForm, type SaveResult } from '../common/result';
 import { fromMm, toMm } from '../common/storageUnits';
 import { keepMarks } from './faults';
-import { once, pieceThere, type Recorded } from './recordOperation';
+import { pieceThere, type Recorded } from './recordOperation';
 import { pieceView, type PieceView, yarnPage, type YarnView, yarnView } from './yarnViews';
 
 /** What was found of a yarn's colours, and what repeat they make. */
@@ -132,7 +133,7 @@ interface ColoursMeasured extends Recorded {
 }
 
 function recordColours(db: Db, { pieceId, from, stretches, requestKey, note }: ColoursMeasured, now: Date): number {
-  return once(db, requestKey, () => {
+  return once(db, 'operation', requestKey, () => {
     const row = pieceThere(db, pieceId);
     if (new Set(stretches.map(({ hex }) => hex)).size < 2) throw new InputError('at least two colours', 'stretches');
     // From an end, the last one may go on further than anybody measured.

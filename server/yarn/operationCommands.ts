@@ -18,9 +18,10 @@ import { pieceById, type PieceRow, wetBy } from '../../db/yarn/pieces';
 import { projectById } from '../../db/projects/projects';
 import { openRunOfPiece } from '../../db/winding/runs';
 import { insertSample, NO_SAMPLE } from '../../db/yarn/samples';
-import { once, pieceThere, putPiece, type Recorded } from './recordOperation';
+import { pieceThere, putPiece, type Recorded } from './recordOperation';
 import { inspect, type Inspection, keepMarks } from './faults';
 import { sample, type Sampling } from './samples';
+import { once } from '../common/askedBefore';
 import { ConflictError } from '../common/result';
 import { recordLaidLoops, recordLeaving } from './strandWays';
 import { isTooMuch, type WeighedMass, type ScaleReading, massOfReading } from '../common/weighing';
@@ -98,7 +99,7 @@ export type Command = Weighing | Treatment | Drying | Consumption | Reeling | Jo
  * @throws ConflictError where it cannot be as things are now
  */
 export function record(db: Db, command: Command, now: Date): number {
-  return once(db, command.requestKey, () => recorded(db, command, now));
+  return once(db, 'operation', command.requestKey, () => recorded(db, command, now));
 }
 
 function recorded(db: Db, command: Command, now: Date): number {

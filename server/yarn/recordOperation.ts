@@ -1,7 +1,6 @@
 import type { Db } from '../../db/common/connection';
 import { insertOperationPiece } from '../../db/yarn/operations';
 import { insertPiece, pieceById, type PieceRow } from '../../db/yarn/pieces';
-import { askedBefore } from '../common/askedBefore';
 import { ConflictError } from '../common/result';
 import type { WeighedMass } from '../common/weighing';
 import { nextLabel } from './yarns';
@@ -14,15 +13,6 @@ export interface Recorded {
   /** Chosen by whoever asks: sent twice with the same one, it is recorded once. */
   requestKey: string;
   note: string;
-}
-
-/**
- * In one transaction: what was done with this key before, or else the work.
- *
- * @throws InputError where something else was asked with this key
- */
-export function once(db: Db, requestKey: string, enter: () => number): number {
-  return db.transaction(() => askedBefore(db, 'operation', requestKey) ?? enter()).immediate();
 }
 
 /**

@@ -59,8 +59,8 @@ export class Maker {
     // Nothing is judged, or pictured, half way through a transition.
     await page.emulateMediaFeatures([{ name: 'prefers-reduced-motion', value: 'reduce' }]);
     await page.evaluateOnNewDocument(noteLivePages);
-    if (LATENCY_MS) await page.emulateNetworkConditions({ download: -1, upload: -1, latency: LATENCY_MS });
     const maker = new Maker(page, url);
+    if (LATENCY_MS) await maker.answersTake(LATENCY_MS);
     page.on('pageerror', (error) => maker.troubles.push(String(error)));
     return maker;
   }
@@ -169,6 +169,11 @@ export class Maker {
         .catch(() => 'none');
       throw new Error(`expected ${turns} turns, but the count is ${shown}`);
     });
+  }
+
+  /** From now on each answer takes so much longer. */
+  answersTake(ms: number): Promise<void> {
+    return this.page.emulateNetworkConditions({ download: -1, upload: -1, latency: Math.max(ms, LATENCY_MS) });
   }
 
   /** Meanwhile all that is sent is done, and no answer to it arrives: the line breaks in between. */

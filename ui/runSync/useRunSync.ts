@@ -159,9 +159,9 @@ function openLine<State, New extends object>(
         signal: AbortSignal.timeout(10_000),
       });
       if (!answer.ok) throw await complaintOf(answer);
+      take((await answer.json()) as RunNews<State>, boxes);
       // Pressed while an answer was awaited, taking over is still to be asked for.
       if (message.claim === 'force') claim = 'ask';
-      take((await answer.json()) as RunNews<State>, boxes);
       listeners.setTrouble(null);
       sending = false;
       if (outbox.events.length > 0 || left.length > 0 || wantState || claim === 'force') void send();
