@@ -34,6 +34,8 @@ const oneWord = {
       Program: (node) => check(path.basename(context.filename).split('.')[0], node),
       Identifier: (node) => check(node.name, node),
       JSXIdentifier: (node) => check(node.name, node),
+      // What a field may be, as in `from: 'scale' | 'estimated'`.
+      TSLiteralType: ({ literal }) => typeof literal.value === 'string' && check(literal.value, literal),
     };
   },
 };

@@ -1,9 +1,15 @@
 import { Linter } from 'eslint';
+import { parser } from 'typescript-eslint';
 import vocabulary from './oneWord.cjs';
 
 /** What the rule says of a file with this in it. */
 function complaints(code: string, filename = 'winding.ts'): string[] {
-  const config = { files: ['**/*.ts'], plugins: { vocabulary }, rules: { 'vocabulary/one-word': 'error' as const } };
+  const config = {
+    files: ['**/*.ts'],
+    languageOptions: { parser: parser as Linter.Parser },
+    plugins: { vocabulary },
+    rules: { 'vocabulary/one-word': 'error' as const },
+  };
   return new Linter().verify(code, [config], { filename }).map(({ message }) => message);
 }
 
@@ -17,6 +23,9 @@ test('a word that the glossary has another one for is refused, wherever it stand
     ['freshenAll', 'summary, dirty'],
   ] as const)
     expect(complaints(`const ${old} = 1;`)).toEqual([`"${old}" is called ${word} here: see docs/glossary.md`]);
+  expect(complaints("interface Share { from: 'scale' | 'reckoned' }")).toEqual([
+    '"reckoned" is called estimate, estimated here: see docs/glossary.md',
+  ]);
   expect(complaints('', 'server/days/jobs.test.ts')).toHaveLength(1);
 });
 

@@ -15,9 +15,8 @@ const WORKERS = { unit: 2, browser: 3 };
 const CLOCK = { unit: 'Australia/Adelaide', browser: farFromMidnight('America/St_Johns', 'Pacific/Marquesas') };
 const bin = (name) => path.join(ROOT, 'node_modules', '.bin', name);
 
-const chromium = ensureChromium();
+const browser = ensureChromium();
 const installed = ensureInstalled();
-if (!chromium) count.failed++;
 if (soak) {
   await installed;
   await jest('unit', ['killed', 'manyChanges', 'anyOrder', 'laws', 'knownMinis', 'counting/ear'], { TRIES: '50' });
@@ -41,7 +40,11 @@ function farFromMidnight(zone, otherZone) {
 }
 
 async function inBrowser(files = [], env = {}) {
-  if (!chromium) return;
+  const chromium = await browser;
+  if (!chromium) {
+    count.failed++;
+    return;
+  }
   await ensureBuilt();
   await jest('browser', files, { ...env, CHROMIUM_PATH: chromium });
 }

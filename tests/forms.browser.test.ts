@@ -81,6 +81,36 @@ test('a piece is weighed again and the slip undone', async () => {
   await maker.close();
 });
 
+test('what stands under another answer is not sent; what is wrong with what the page does not show is told all the same', async () => {
+  const maker = await set.maker();
+  await maker.goTo('/pieces/1/change?what=use');
+  await maker.fill('mass', 'a lot');
+  await maker.page.locator('label::-p-text(So much)').click();
+  await maker.fill('took', '2 g');
+  // A draft of a page that was otherwise: a hank has no ends to choose from.
+  await maker.page.evaluate(() => {
+    const draft = JSON.parse(localStorage.getItem('draft use 1')!) as object;
+    localStorage.setItem('draft use 1', JSON.stringify({ ...draft, fromEnd: 'middle' }));
+  });
+  await maker.page.reload();
+  await maker.live();
+  await maker.press('Log it');
+  await maker.has('main [role="alert"]');
+  expect(await maker.page.$eval('main [role="alert"]', (alert) => alert.textContent)).toMatch(/^[A-Z].*\.$/);
+  expect(await maker.valueOf('took')).toBe('2 g');
+  await maker.page.evaluate(() => localStorage.removeItem('draft use 1'));
+  await maker.page.reload();
+  await maker.live();
+  await maker.fill('mass', 'a lot');
+  await maker.page.locator('label::-p-text(So much)').click();
+  await maker.fill('took', '2 g');
+  await maker.press('Log it');
+  await maker.sees('It is noted as used.');
+  await maker.arrivesAt(/^\/logbook\/\d+$/);
+  await maker.press('Undo this entry');
+  await maker.close();
+});
+
 test('kept, though the answer was lost: what was changed since is neither passed over nor weighed twice unasked', async () => {
   const maker = await set.maker();
   await maker.goTo('/pieces/1');

@@ -129,7 +129,7 @@ export interface RatioSeen {
   gristMPerG: number;
 }
 
-/** The ratio to reckon with for one yarn, and how far it may be off (as a share). */
+/** The ratio to use for one yarn, and how far it may be off (as a share). */
 export interface RatioKnown {
   mean: number;
   relativeSd: number;

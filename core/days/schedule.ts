@@ -244,7 +244,7 @@ function laterDues(tasks: readonly ScheduledTask[], time: BenchTime, today: stri
   return [];
 }
 
-/** What is done at the bench, as far as days have to be reckoned with. */
+/** What is done at the bench, as far as the days have to make room for it. */
 export const TASK_KINDS = ['wind', 'minis', 'ply', 'wash', 'dye', 'measure', 'weigh', 'other'] as const;
 export type TaskKind = (typeof TASK_KINDS)[number];
 

@@ -49,7 +49,7 @@ export interface ThreadBalance {
 /** What is known of a piece's mass at one moment. */
 interface Book {
   massG: number;
-  from: 'scale' | 'band' | 'reckoned';
+  from: 'scale' | 'band' | 'estimated';
   resolutionG: number;
   airFactor: number | null;
   /** Put into water or dye since. */
@@ -152,7 +152,7 @@ function turn(
     // Those that nobody weighed share what the others leave.
     const shareG = remainingG / after.filter((book) => book === null).length;
     after.forEach((book, i) => {
-      after[i] = book ?? { massG: shareG, from: 'reckoned', resolutionG: 0, airFactor: null, wet: isWet(before) };
+      after[i] = book ?? { massG: shareG, from: 'estimated', resolutionG: 0, airFactor: null, wet: isWet(before) };
     });
   } else differ(step, known(before), known(after), remainingG, balance);
   outs.forEach((id, i) => books.set(id, after[i]!));

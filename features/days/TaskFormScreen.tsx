@@ -126,7 +126,7 @@ export function TaskFormScreen({
             />
             {others.length > 0 && (
               <ChoiceField
-                name="after.0.jobId"
+                name="after.0.taskId"
                 label="Only after"
                 value={after ? String(after.taskId) : ''}
                 onChange={(id) =>
@@ -135,7 +135,7 @@ export function TaskFormScreen({
                     ...values.after.slice(1),
                   ])
                 }
-                error={errors['after.0.jobId']}
+                error={errors['after.0.taskId']}
                 options={[
                   { value: '', label: 'anything' },
                   ...others.map((other) => ({ value: String(other.id), label: taskTitle(other) })),

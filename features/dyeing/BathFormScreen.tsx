@@ -12,7 +12,7 @@ import { Form, FormButtons, FormError } from '../../ui/controls/Form';
 import { useForm } from '../../ui/controls/useForm';
 import { Cautions } from '../../ui/feedback/Cautions';
 import { newKey } from '../../ui/feedback/newKey';
-import { Notice, Problem } from '../../ui/feedback/Notice';
+import { Notice } from '../../ui/feedback/Notice';
 import { Mass } from '../../ui/figures/Figures';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { PageHead } from '../../ui/frame/PageHead';
@@ -96,14 +96,7 @@ export function BathFormScreen({
             </Notice>
           )}
           {!isPotted && choices.length > 0 && (
-            <PieceChoice
-              choices={choices}
-              chosen={pieceIds}
-              error={
-                form.errors.pieceIds ?? Object.entries(form.errors).find(([path]) => path.startsWith('pieceIds.'))?.[1]
-              }
-              onChange={choose}
-            />
+            <PieceChoice choices={choices} chosen={pieceIds} form={form} onChange={choose} />
           )}
           <section aria-labelledby="into">
             <h2 id="into">Into the pot</h2>
@@ -166,7 +159,7 @@ export function BathFormScreen({
                 </li>
               ))}
             </ol>
-            <Problem words={form.errors.ingredients} />
+            <FormError form={form} of="ingredients" />
             <Button onClick={() => form.set('ingredients', [...ingredients, NEW_ROW])}>One more</Button>
           </section>
           <div className="grid grid-cols-4 gap-x-4 max-tablet:grid-cols-2">

@@ -2,7 +2,8 @@
 
 import { Button, Checkbox } from 'antd';
 import type { DyeablePiece } from '../../server/dyeing/bathPages';
-import { Problem } from '../../ui/feedback/Notice';
+import { FormError } from '../../ui/controls/Form';
+import type { FormState } from '../../ui/controls/useForm';
 import { KnownMass } from '../../ui/figures/Figures';
 import { PieceGlyph } from '../../ui/thread/PieceGlyph';
 
@@ -10,13 +11,13 @@ import { PieceGlyph } from '../../ui/thread/PieceGlyph';
 export function PieceChoice({
   choices,
   chosen,
-  error,
+  form,
   onChange,
 }: {
   choices: readonly DyeablePiece[];
   /** In the order in which they were chosen. */
   chosen: readonly number[];
-  error: string | undefined;
+  form: Pick<FormState<{ pieceIds: number[] }>, 'errors'>;
   onChange: (ids: number[]) => void;
 }) {
   const free = choices.filter(({ isWet, awaiting }) => !isWet && awaiting === null);
@@ -72,7 +73,7 @@ export function PieceChoice({
           {isAll ? 'None of them' : `All ${free.length}`}
         </Button>
       )}
-      <Problem words={error} />
+      <FormError form={form} of="pieceIds" />
     </fieldset>
   );
 }

@@ -131,7 +131,7 @@ export function SeriesScreen({
             <PieceChoice
               choices={choices}
               chosen={form.values.pieceIds}
-              error={form.errors.pieceIds}
+              form={form}
               onChange={(ids) => form.set('pieceIds', ids)}
             />
           )}

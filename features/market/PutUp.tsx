@@ -11,7 +11,6 @@ import { Form, FormError } from '../../ui/controls/Form';
 import { Link } from '../../ui/controls/Link';
 import { useForm } from '../../ui/controls/useForm';
 import { YarnPicker } from '../../ui/controls/YarnPicker';
-import { Problem } from '../../ui/feedback/Notice';
 import { FineMass } from '../../ui/figures/Figures';
 import { PieceGlyph } from '../../ui/thread/PieceGlyph';
 import { putUp } from './actions';
@@ -80,7 +79,7 @@ function PutUpForm({ wares }: { wares: readonly Ware[] }) {
           onChange={(chosen) => form.set('keys', chosen as string[])}
           options={wares.map((ware) => ({ value: ware.key, label: <WareWords ware={ware} isNamed={isMixed} /> }))}
         />
-        <Problem words={form.errors.what} />
+        <FormError form={form} of="what" />
       </fieldset>
       <TextField label={many > 1 ? 'Price of each' : 'Price'} {...form.field('price')} placeholder="6.50 €" />
       <FormError form={form} />

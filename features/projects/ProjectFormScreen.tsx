@@ -7,10 +7,9 @@ import { useRef } from 'react';
 import type { ProjectForm, YarnTag } from '../../server/projects/projects';
 import { DateField } from '../../ui/controls/DateField';
 import { TextField } from '../../ui/controls/Field';
-import { Form, FormButtons } from '../../ui/controls/Form';
+import { Form, FormButtons, FormError } from '../../ui/controls/Form';
 import { newKey } from '../../ui/feedback/newKey';
 import { useSystem } from '../../ui/frame/Providers';
-import { Problem } from '../../ui/feedback/Notice';
 import { Swatch } from '../../ui/figures/Swatch';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { useForm } from '../../ui/controls/useForm';
@@ -167,7 +166,7 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
         Another colour
       </Button>
       <TextField label="Notes" {...form.field('notes')} />
-      <Problem words={form.errors[''] ?? form.errors.needs} />
+      <FormError form={form} />
       <div className="flex gap-3 pb-3">
         <FormButtons
           form={form}

@@ -58,7 +58,7 @@ test('what to buy is told in whole ones, of which lot, and what is kept to spare
   expect(reported([need('500 g', [3])]).shownText).toContain('how many to buy cannot be told');
 });
 
-test('margin and what is made are shown as they were reckoned', () => {
+test('margin and what is made are shown in the working', () => {
   const { shownText } = reported([need('300 m', [1], { done: '20' })], { margin: '10' });
   expect(shownText).toContain('264 m = 300 m, 10 % on top, 20 % made already');
 });

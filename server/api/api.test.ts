@@ -121,7 +121,10 @@ describe('added by other programs', () => {
     const keyed = enter({ key: 'scale-0007' });
     expect(enter({ key: 'scale-0007' })).toEqual({ ...keyed, isNew: false });
     // Another mass under the same key is neither passed over nor logged twice.
-    expect(refusalOf(() => enter({ key: 'scale-0007', netG: 99 }))).toMatchObject({ path: '0.key' });
+    expect(refusalOf(() => enter({ key: 'scale-0007', netG: 99 }))).toMatchObject({
+      path: '0.key',
+      message: expect.stringMatching(/needs a key of its own/) as string,
+    });
     undoAll(db, [first.operationId, keyed.operationId], NOW);
     expect(enter({ at }).isNew).toBe(true);
     // All of it, as it left the app, adds nothing to it.
@@ -225,6 +228,10 @@ describe('added by other programs', () => {
     const key = aKey();
     const washed = enter({ kind: 'wash', pieceIds: [first], key });
     expect(enter({ kind: 'wash', pieceIds: [first], key })).toBe(washed);
+    expect(refusalOf(() => enter({ kind: 'wash', pieceIds: [second], key }))).toMatchObject({
+      path: 'key',
+      message: expect.stringMatching(/needs a key of its own/) as string,
+    });
     const damp = enter({ kind: 'dry', pieceId: first, grossG: 130, isDry: true, key: aKey() });
     enter({ kind: 'undo', operationId: damp });
     enter({ kind: 'dry', pieceId: first, grossG: 108, key: aKey() });

@@ -15,6 +15,7 @@ import { NotFoundError } from '../common/jsonResponse';
 import { ARCHIVE_TABLES, columnsOf } from '../exchange/archiveStaging';
 import { newWeighings, type NewWeighings } from '../exchange/csvRead';
 import { undoOperation } from '../yarn/pieces';
+import { otherKeyNeeded } from '../common/askedBefore';
 import { checked, saving } from '../common/result';
 
 /**
@@ -112,7 +113,7 @@ export function enterOperation(db: Db, body: unknown, now: Date): { operationId:
       : saving(() => record(db, commandOf(operation), now));
   if (saved.ok) return { operationId: saved.id };
   const [path, message] = Object.entries(saved.errors)[0]!;
-  throw new InputError(message, path === 'requestKey' ? 'key' : path);
+  throw path === 'requestKey' ? otherKeyNeeded('key') : new InputError(message, path);
 }
 
 type NewOperation = Exclude<z.output<typeof newOperation>, { kind: 'undo' }>;

@@ -144,7 +144,7 @@ function ratioOf(cake: WoundCake): number {
   );
 }
 
-/** The crank's ratio to reckon with for one yarn, where it was not counted by hand. */
+/** The crank's ratio to use for one yarn where it was not counted by hand. */
 export function ratioFor(learned: LearnedTool, ratioOnBench: number, yarn: YarnToWind): RatioKnown {
   const seen = learned.crankRatio.lessons.map(({ value, yarnId, gristMPerG }) => ({
     ratio: value,

@@ -11,23 +11,32 @@ export function once(db: Db, table: RequestedTable, requestKey: string, enter: (
   return db.transaction(() => askedBefore(db, table, requestKey) ?? enter()).immediate();
 }
 
+/** What a maker is answered who changed a form after its answer was lost. */
+function keptAsItWas(): InputError {
+  return new InputError(
+    'this was kept the first time, as it stood then; only the answer was lost. Change it where it is shown, or send it once more to keep both',
+    'requestKey',
+  );
+}
+
+/** What a program is answered that asks something else with a key that it has used. */
+export function otherKeyNeeded(path: string): InputError {
+  return new InputError('something else was kept with this key; what is asked anew needs a key of its own', path);
+}
+
 /**
  * What was made by this request before, where its answer was lost.
  *
  * @returns the number of its row
- * @throws InputError at the key's path where it asked something else then: that is neither passed over nor made twice
+ * @throws InputError the refusal, where it asked something else then: that is neither passed over nor made twice
  */
 export function askedBefore(
   db: Db,
   table: RequestedTable,
   requestKey: string,
-  path = 'requestKey',
+  refusal = keptAsItWas,
 ): number | undefined {
   const before = rowByRequest(db, table, requestKey);
-  if (before?.isSame === false)
-    throw new InputError(
-      'this was kept the first time, as it stood then; only the answer was lost. Change it where it is shown, or send it once more to keep both',
-      path,
-    );
+  if (before?.isSame === false) throw refusal();
   return before?.id;
 }

@@ -132,7 +132,7 @@ function placed(db: Db, now: Date): Pick<DaysPage, 'tasks' | 'time' | 'overfull'
 
 type Unplaced = Omit<TaskCard, 'on' | 'lateDays' | 'never' | 'tooEarly' | 'missed'>;
 
-/** Everything on the list, with what its day has to reckon with. */
+/** Everything on the list, with what its day has to make room for. */
 function listed(db: Db, now: Date): Unplaced[] {
   const since = new Date(now.getTime() - DONE_SHOWN_DAYS * 24 * 3600_000).toISOString();
   const rows = tasksSince(db, since);

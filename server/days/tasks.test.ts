@@ -81,7 +81,7 @@ test.each([
   [
     'after what is not there',
     { kind: 'other', title: 'x', after: [{ taskId: 7, waitDays: '' }] },
-    'after.0.jobId',
+    'after.0.taskId',
     /./,
   ],
 ] as const)('%s is refused at its field', (_, values, path, message) => {
@@ -97,7 +97,7 @@ test('jobs cannot wait for one another in a ring', () => {
   const c = add({ kind: 'other', title: 'c', after: [{ taskId: b, waitDays: '2' }] });
   idOf(saveTask(db, b, taskValues({ kind: 'other', title: 'b', after: [{ taskId: a, waitDays: '' }] }), NOW));
   const ring = taskValues({ kind: 'other', title: 'a', after: [{ taskId: c, waitDays: '' }] });
-  expect(errorsOf(saveTask(db, a, ring, NOW))['after.0.jobId']).toMatch(/one another/);
+  expect(errorsOf(saveTask(db, a, ring, NOW))['after.0.taskId']).toMatch(/one another/);
 });
 
 test('not wound earlier than the school allows before casting on', () => {

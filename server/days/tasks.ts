@@ -80,9 +80,9 @@ export function saveTask(db: Db, id: number | null, input: unknown, now: Date): 
         const waitsFor = (id: number) => all.filter((row) => row.taskId === id).map(({ afterId }) => afterId);
         const after = form.after.map(({ taskId, waitDays }) => ({ afterId: taskId, waitDays: waitDays ?? 0 }));
         for (const [i, { afterId }] of after.entries()) {
-          if (!taskById(db, afterId)) throw new InputError('this is not on the list', `after.${i}.jobId`);
+          if (!taskById(db, afterId)) throw new InputError('this is not on the list', `after.${i}.taskId`);
           if (leadsTo(afterId, taskId, waitsFor))
-            throw new InputError('the two would wait for one another', `after.${i}.jobId`);
+            throw new InputError('the two would wait for one another', `after.${i}.taskId`);
         }
         replaceAfter(db, taskId, after);
         return taskId;

@@ -99,7 +99,7 @@ export function saveBath(db: Db, id: number | null, input: unknown, system: Unit
         if (dyedBy !== null) mustLackBath(db, dyedBy);
         const potted = before !== undefined && before.operationId !== null;
         const ids = potted ? piecesOfBath(db, before.id) : [...new Set(form.pieceIds)];
-        if (!potted && dyedBy === null) ids.forEach((pieceId, i) => mustBeFree(db, pieceId, id, `pieceIds.${i}`));
+        if (!potted && dyedBy === null) ids.forEach((pieceId) => mustBeFree(db, pieceId, id));
         const bath = { name, fibreMg: toMg(fibre), recipe, potMl: pot === null ? null : Math.round(pot), note };
         if (id === null) {
           const dyed = dyedBy === null ? ids : operationPiecesOf(db, dyedBy).map(({ pieceId }) => pieceId);
@@ -122,7 +122,8 @@ function mustLackBath(db: Db, operationId: number): void {
 }
 
 /** A piece goes into one pot at a time. */
-export function mustBeFree(db: Db, pieceId: number, bathId: number | null, path: string): void {
+export function mustBeFree(db: Db, pieceId: number, bathId: number | null): void {
+  const path = 'pieceIds';
   const piece = pieceById(db, pieceId);
   if (!piece || piece.consumedBy !== null) throw new InputError('one of these is not there any more', path);
   if (wetBy(db, pieceId) !== null) throw new InputError(`${piece.label} is wet: weigh it once it is dry`, path);

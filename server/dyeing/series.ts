@@ -102,7 +102,7 @@ function potsOf(db: Db, { pieceIds, count, fibre }: Form): { fibreG: number; pie
   }
   if (ids.length % count !== 0)
     throw new InputError(`${ids.length} pieces cannot be shared out evenly over ${count} pots`, 'pieceIds');
-  ids.forEach((id) => mustBeFree(db, id, null, 'pieceIds'));
+  ids.forEach((id) => mustBeFree(db, id, null));
   const each = ids.length / count;
   return Array.from({ length: count }, (_, i) => {
     const mine = ids.slice(i * each, (i + 1) * each);

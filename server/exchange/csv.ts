@@ -1,6 +1,6 @@
 import { recordWeighing, requireDry } from '../yarn/operationCommands';
 import { dayOf } from '../../core/days/days';
-import { askedBefore } from '../common/askedBefore';
+import { askedBefore, otherKeyNeeded } from '../common/askedBefore';
 import { massOfReading, readingOfFields } from '../common/weighing';
 import { bandTexts } from '../../core/yarn/band';
 import { fibresInWords } from '../../core/yarn/fibre';
@@ -153,7 +153,9 @@ function addWeighing(
   const mass = massOfReading(readingOfFields(fields)!, `${place}.grossG`);
   const requestKey = key === undefined ? undefined : markedKey(key, { pieceId, massMg: mass.massMg, at });
   const before =
-    (requestKey === undefined ? undefined : askedBefore(db, 'operation', requestKey, `${place}.key`)) ??
+    (requestKey === undefined
+      ? undefined
+      : askedBefore(db, 'operation', requestKey, () => otherKeyNeeded(`${place}.key`))) ??
     (at === undefined ? undefined : weighedBefore(db, pieceId, at, mass.massMg));
   if (before !== undefined) return { operationId: before, isNew: false };
   const there = known.get(pieceId) ?? {

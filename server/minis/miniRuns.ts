@@ -154,7 +154,7 @@ function logForm(system: UnitSystem) {
     requestKey,
     /** What is left at each place where something was to be left, in the order of the yarn; empty: nothing. */
     left: z.array(z.strictObject({ mass: readOptional(quantity('mass', system)), kept: z.boolean() })).max(999),
-    /** What was cut off at the ends, and what went into ties; empty: as it was reckoned. */
+    /** What was cut off at the ends, and what went into ties; empty: as estimated. */
     ends: readOptional(quantity('mass', system)),
     ties: readOptional(quantity('mass', system)),
     ...weighingFields(system),
@@ -170,7 +170,7 @@ export type MiniLogForm = z.input<ReturnType<typeof logForm>>;
 interface MiniCutting extends Recorded {
   /** What is left at each place where something was to be left, in the order of the yarn. */
   left: readonly { mass: ScaleReading | null; kept: boolean }[];
-  /** What was cut off at the ends, and what went into ties; null: as it was reckoned. */
+  /** What was cut off at the ends, and what went into ties; null: as estimated. */
   endsG: number | null;
   tiesG: number | null;
   humidityPercent: number | null;

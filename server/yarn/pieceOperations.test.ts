@@ -142,7 +142,7 @@ describe('used', () => {
     expect(usedForProject(db, projectId)).toEqual([]);
   });
 
-  test('so many metres: what is left is reckoned, and no surer than what was said', () => {
+  test('so many metres: what is left is worked out, and no surer than what was said', () => {
     const { db, pieceIds, now } = cakes(['112']);
     const [id] = pieceIds as [number];
     idOf(consumePiece(db, id, consumeValues({ howMuch: 'took', took: '100 m' }), 'metric', NOW));

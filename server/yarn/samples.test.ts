@@ -103,7 +103,7 @@ test('before and after washing: the later count stands, and the shrinkage is kep
   expect(grist()!.mean).toBeCloseTo(304 / 80, 9);
 });
 
-test('a sample from a dry room is reckoned in usual air', () => {
+test('a sample from a dry room is brought to usual air', () => {
   const { grist, add } = mystery();
   add(length({ humidity: '35 %' }));
   // 75 % wool, 25 % nylon

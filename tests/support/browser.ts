@@ -18,7 +18,7 @@ const PATIENCE_MS = 60_000;
 const LATENCY_MS = Number(process.env.LATENCY_MS ?? 0);
 
 export function openBrowser(more: string[] = []): Promise<Browser> {
-  const executablePath = process.env.CHROMIUM_PATH ?? '/usr/bin/chromium';
+  const executablePath = process.env.CHROMIUM_PATH ?? '/usr/bin/chromium-headless-shell';
   return puppeteer.launch({ executablePath, args: [...ARGUMENTS, ...more] });
 }
 
@@ -115,11 +115,12 @@ export class Maker {
 
   /** Presses what goes away by itself the moment it is there: a mouse on a busy machine may come too late. */
   async pressAtOnce(name: string): Promise<void> {
-    await this.waitsFor((wanted) => {
-      const button = [...document.querySelectorAll('button')].find(({ innerText }) => innerText === wanted);
+    const press = (wanted: string) => {
+      const button = [...document.querySelectorAll('button')].find(({ textContent }) => textContent === wanted);
       button?.click();
       return button !== undefined;
-    }, name);
+    };
+    await this.page.waitForFunction(press, { polling: 'mutation', timeout: PATIENCE_MS }, name);
   }
 
   /** Switches to these units, each by itself. */

@@ -24,9 +24,9 @@ export function Form({
   );
 }
 
-/** What is wrong with the form as a whole. */
-export function FormError({ form: { errors } }: { form: Pick<Submittable, 'errors'> }) {
-  return <Problem words={errors['']} />;
+/** What is wrong with the form as a whole; or with `of`, a list or a choice that shows no error itself. */
+export function FormError({ form: { errors }, of = '' }: { form: Pick<Submittable, 'errors'>; of?: string }) {
+  return <Problem id={of || undefined} words={errors[of]} />;
 }
 
 /** Save, or leave everything as it was. */

@@ -32,7 +32,7 @@ export function WeighingFields({
   return (
     <>
       {tare && <TextField label="Bowl or bag (tare)" {...tare} hint="empty: none" inputMode="decimal" />}
-      <div className="grid grid-cols-[1fr_1.3fr] gap-y-0 gap-x-4">
+      <div className="grid grid-cols-[repeat(auto-fit,minmax(min(170px,100%),1fr))] gap-y-0 gap-x-4">
         <TextField label="Room humidity" {...humidity} hint="in %; empty: not known" inputMode="numeric" />
         <ScaleChoice scale={scale} />
       </div>
@@ -49,7 +49,11 @@ export function ScaleChoice({ scale: { scales, resolutionG, choose } }: { scale:
         Weighed on
       </div>
       <Segmented
-        options={scales.map((scale) => ({ value: scale.resolutionG, label: `to ${scale.resolutionG} g` }))}
+        // Two that weigh alike are one here: it is the step that counts.
+        options={[...new Set(scales.map((scale) => scale.resolutionG))].map((stepG) => ({
+          value: stepG,
+          label: `to ${stepG} g`,
+        }))}
         value={resolutionG}
         onChange={(value) => choose(Number(value))}
         block

@@ -2,6 +2,8 @@
 
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { useRouter } from 'next/navigation';
+import { flushSync } from 'react-dom';
+import { asSentence } from '../../core/common/format';
 import { markedKey } from '../../core/common/request';
 import type { UnitSystem } from '../../core/common/units';
 import { newKey } from '../feedback/newKey';
@@ -112,7 +114,10 @@ export function useForm<Values extends object>({
       router.refresh();
       return setErrors({ '': outcome.errors.requestKey });
     }
-    setErrors(outcome.errors);
+    // Drawn at once, to see which of them the page has a place for.
+    flushSync(() => setErrors(outcome.errors));
+    const unseen = Object.keys(outcome.errors).filter((path) => path !== '' && !document.getElementById(path));
+    if (unseen.length > 0) setErrors({ ...outcome.errors, '': wholeOf(outcome.errors, unseen) });
     focusFirst(Object.keys(outcome.errors));
   };
 
@@ -142,6 +147,12 @@ function withoutErrorsOf(errors: Record<string, string>, name: string): Record<s
   return Object.fromEntries(
     Object.entries(errors).filter(([path]) => path !== '' && path !== name && !path.startsWith(`${name}.`)),
   );
+}
+
+/** What is wrong with the form as a whole, and with what nothing on the page stands for. */
+function wholeOf(errors: Record<string, string>, unseen: string[]): string {
+  const words = [errors[''], ...unseen.map((path) => errors[path])].filter((each) => each !== undefined);
+  return [...new Set(words)].map(asSentence).join(' ');
 }
 
 /** To the first wrong field in the order of the page. */

@@ -17,16 +17,26 @@ const LOOKS: Record<Tone, { type: 'success' | 'warning' | 'error' | 'info'; sign
 export const VERDICT_TONES: Record<Verdict, Tone> = { enough: 'good', tight: 'tight', short: 'bad' };
 
 /** A judgement in words, with its sign and colour: what fits, what is tight, what is wrong. */
-export function Notice({ tone, children, role }: { tone: Tone; children: ReactNode; role?: 'status' | 'alert' }) {
+export function Notice({
+  id,
+  tone,
+  children,
+  role,
+}: {
+  id?: string;
+  tone: Tone;
+  children: ReactNode;
+  role?: 'status' | 'alert';
+}) {
   const { type, sign } = LOOKS[tone];
-  return <Alert type={type} title={children} role={role ?? 'note'} showIcon icon={<SignIcon sign={sign} />} />;
+  return <Alert id={id} type={type} title={children} role={role ?? 'note'} showIcon icon={<SignIcon sign={sign} />} />;
 }
 
 /** What went wrong just now, if something did; read aloud at once. */
-export function Problem({ words }: { words: string | null | undefined }) {
+export function Problem({ id, words }: { id?: string; words: string | null | undefined }) {
   return (
     words && (
-      <Notice tone="bad" role="alert">
+      <Notice id={id} tone="bad" role="alert">
         {asSentence(words)}
       </Notice>
     )

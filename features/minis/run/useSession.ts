@@ -5,7 +5,7 @@ import type { LoopMass } from '../../../core/minis/gramsPerLoop';
 import { type MiniRunState, nextMini, type NextMini } from '../../../core/minis/miniRun';
 import type { MiniRunPlan } from '../../../server/minis/miniRunPlan';
 
-/** What a session reckons with just now. */
+/** What a session goes by just now. */
 export interface Session {
   learned: LoopMass;
   next: NextMini;

@@ -87,11 +87,7 @@ export function WeighRow({
       >
         This ball ended with that row
       </Checkbox>
-      {form.errors.usedUp && (
-        <p role="alert" className="text-madder first-letter:uppercase">
-          {form.errors.usedUp}
-        </p>
-      )}
+      <FormError form={form} of="usedUp" />
       {!values.usedUp && (
         <Fold title="Scale, bowl and room" keptOpen={Boolean(form.errors.tare ?? form.errors.humidity)}>
           <WeighingFields scale={scale} tare={field('tare')} humidity={field('humidity')} />

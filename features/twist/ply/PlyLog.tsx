@@ -123,15 +123,6 @@ export function PlyLog({
           />
         </div>
         <WeighingFields scale={scale} tare={form.field('tare')} humidity={form.field('humidity')} />
-        {/* What was chosen above, and has no field of its own here. */}
-        {(['pieceIds', 'left', 'turns'] as const).map(
-          (path) =>
-            errors[path] && (
-              <p key={path} role="alert" className="text-madder first-letter:uppercase">
-                {errors[path]}
-              </p>
-            ),
-        )}
       </OperationForm>
     </section>
   );

@@ -13,10 +13,11 @@ import type { RunPage } from '../../../server/winding/runEvents';
 import { BalanceWords } from '../../../ui/figures/BalanceWords';
 import { FromScale } from '../../../ui/devices/FromScale';
 import { TextField, MassField } from '../../../ui/controls/Field';
+import { FormError } from '../../../ui/controls/Form';
 import { KnownMass } from '../../../ui/figures/Figures';
 import { newKey } from '../../../ui/feedback/newKey';
 import { useSystem } from '../../../ui/frame/Providers';
-import { Notice, Problem } from '../../../ui/feedback/Notice';
+import { Notice } from '../../../ui/feedback/Notice';
 import { PieceGlyph } from '../../../ui/thread/PieceGlyph';
 import { chooseStep, useScale, WeighingFields } from '../../../ui/controls/WeighingFields';
 import { saveLog } from '../actions';
@@ -216,7 +217,7 @@ export function LogForm({
               </>
             )}
           </div>
-          <Problem words={errors.masses} />
+          <FormError form={form} of="masses" />
         </>
       }
       acts={[{ words: 'Back', act: onBack }]}

@@ -13,7 +13,7 @@ import { Form, FormError } from '../../../ui/controls/Form';
 import { PictureColours } from '../../../ui/controls/PictureColours';
 import { useForm } from '../../../ui/controls/useForm';
 import { newKey } from '../../../ui/feedback/newKey';
-import { Notice, Problem } from '../../../ui/feedback/Notice';
+import { Notice } from '../../../ui/feedback/Notice';
 import { useUndoOffer } from '../../../ui/feedback/UndoOffer';
 import { Length } from '../../../ui/figures/Figures';
 import { useSystem } from '../../../ui/frame/Providers';
@@ -124,7 +124,7 @@ export function MeasureColours({ page: { yarn, colours, pieces, pictures } }: { 
           </li>
         ))}
       </ol>
-      <Problem words={form.errors.stretches ?? ''} />
+      <FormError form={form} of="stretches" />
       <Button className="justify-self-start" onClick={() => form.set('stretches', [...stretches, nextOf(stretches)])}>
         One more stretch
       </Button>

@@ -18,7 +18,7 @@ export function DampQuestion<Values extends { mass: string; isDry?: boolean }>({
 
   if (!errors.isDry) return null;
   return (
-    <Notice tone="tight" role="alert">
+    <Notice id="isDry" tone="tight" role="alert">
       {upperFirst(errors.isDry)} Weighed wet, its mass is mostly water; its metres stay what they are.{' '}
       <Button
         onClick={() => {

@@ -8,6 +8,7 @@ import type { OperationFormPage } from '../../../server/yarn/operationFormPage';
 import type { JoinForm } from '../../../server/yarn/pieceOperations';
 import { ChoiceField } from '../../../ui/controls/Choice';
 import { KnownMass, Length } from '../../../ui/figures/Figures';
+import { FormError } from '../../../ui/controls/Form';
 import { blankWeighing, OperationForm } from '../../../ui/controls/OperationForm';
 import { OnScale } from '../../../ui/controls/OnScale';
 import { useSystem } from '../../../ui/frame/Providers';
@@ -33,7 +34,7 @@ export function JoinOperation({ page, scales }: { page: OperationFormPage; scale
     save: (values) => saveJoined({ ...values, scaleResolutionG: scale.resolutionG }),
     done: 'They are joined.',
   });
-  const { values, errors, set } = form;
+  const { values, set } = form;
   const all = [piece, ...others];
   const chosen = values.pieceIds.flatMap((id) => all.find((each) => each.id === id) ?? []);
   const massG = chosen.every(({ mass }) => mass) ? chosen.reduce((sum, { mass }) => sum + mass!.massG, 0) : null;
@@ -78,11 +79,7 @@ export function JoinOperation({ page, scales }: { page: OperationFormPage; scale
             );
           })}
         </ol>
-        {errors.pieceIds && (
-          <p role="alert" className="text-madder first-letter:uppercase">
-            {errors.pieceIds}
-          </p>
-        )}
+        <FormError form={form} of="pieceIds" />
       </fieldset>
       <div className="grid grid-cols-[repeat(auto-fit,minmax(170px,1fr))] gap-x-4">
         <ChoiceField
