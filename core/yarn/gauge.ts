@@ -31,8 +31,20 @@ export function parseGauge(text: string, path: string): Gauge {
   const { stitches, rows, over } = found.groups as { stitches: string; rows?: string; over?: string };
   // Four inches are taken for 10 cm, as bands do.
   const times = over && /^1?\s*(?:in|inch|")$/i.test(over) ? 4 : 1;
-  const figure = (written: string) => requireWithin(parseNumber(written, path) * times, 1, 200, path);
-  return { stitchesPer10Cm: figure(stitches), rowsPer10Cm: rows === undefined ? null : figure(rows) };
+  const per10Cm = (written: string) => requireWithin(parseNumber(written, path) * times, 1, 200, path);
+  return { stitchesPer10Cm: per10Cm(stitches), rowsPer10Cm: rows === undefined ? null : per10Cm(rows) };
+}
+
+const figure = (value: number) => String(Number(value.toFixed(2)));
+
+/**
+ * Stitches and rows to 10 cm, as one types them.
+ *
+ * @example
+ * gaugeFigures({ stitchesPer10Cm: 22, rowsPer10Cm: 30 }) // => '22 x 30'
+ */
+export function gaugeFigures({ stitchesPer10Cm, rowsPer10Cm }: Gauge): string {
+  return [stitchesPer10Cm, ...(rowsPer10Cm === null ? [] : [rowsPer10Cm])].map(figure).join(' x ');
 }
 
 /**
@@ -40,7 +52,6 @@ export function parseGauge(text: string, path: string): Gauge {
  * gaugeInWords({ stitchesPer10Cm: 22, rowsPer10Cm: 30 }) // => '22 stitches and 30 rows to 10 cm (4 in)'
  */
 export function gaugeInWords({ stitchesPer10Cm, rowsPer10Cm }: Gauge): string {
-  const figure = (value: number) => String(Number(value.toFixed(2)));
   const rows = rowsPer10Cm === null ? '' : ` and ${figure(rowsPer10Cm)} rows`;
   return `${figure(stitchesPer10Cm)} stitches${rows} to 10 cm (4 in)`;
 }

@@ -95,6 +95,17 @@ const RULES = {
   dark: { type: 'rule' as const, values: ['color-contrast', 'link-in-text-block'] },
 };
 
+/** Runs in the page: the words of which some are left out for want of room. */
+function wordsCut(): string[] {
+  const cut = [...document.querySelectorAll<HTMLElement>('body *')].filter(
+    (element) =>
+      element.clientWidth > 2 &&
+      element.scrollWidth > element.clientWidth + 0.5 &&
+      getComputedStyle(element).textOverflow === 'ellipsis',
+  );
+  return cut.map(({ innerText }) => innerText);
+}
+
 /** Looks at each screen light and dark and at every width, and expects nothing to object to. */
 export function lookAtEach(screens: Record<string, string>): void {
   const set = stage({ demo: true, ...ALL_OF_IT });
@@ -136,6 +147,7 @@ export function lookAtEach(screens: Record<string, string>): void {
       await maker
         .waitsFor((wide) => innerWidth === wide && document.documentElement.scrollWidth <= wide, width)
         .catch(() => Promise.reject(new Error(`it runs out of the page sideways at ${width}`)));
+      expect({ width, cut: await page.evaluate(wordsCut) }).toEqual({ width, cut: [] });
     }
     expect(maker.troubles).toEqual([]);
     await maker.close();

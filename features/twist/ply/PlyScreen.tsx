@@ -92,7 +92,7 @@ export function PlyScreen({ page, scales, limits }: { page: PlyPage; scales: Sca
               onPick={(id) => set({ pieceIds: [id, ...draft.pieceIds.slice(1).filter((each) => each !== id)] })}
             />
           </label>
-          <div role="group" aria-label="How the strands come together" className={styles.methods}>
+          <div role="group" aria-label="How the strands come together">
             <Segmented
               block
               options={PLY_METHODS.map((method) => ({ value: method, label: METHOD_WORDS[method].name }))}
@@ -101,7 +101,7 @@ export function PlyScreen({ page, scales, limits }: { page: PlyPage; scales: Sca
                 set({ method, left: method === 'bobbins' ? 'turning' : draft.left === 'turning' ? 'near' : draft.left })
               }
             />
-            <p className="text-ink-soft">
+            <p className="mt-1 text-ink-soft first-letter:uppercase">
               {METHOD_WORDS[draft.method].why}.{first?.lastMethod === draft.method && ' This yarn was plied so last.'}
             </p>
           </div>

@@ -18,7 +18,7 @@ import {
   widthsThatMix,
 } from '../../../core/projects/pooling';
 import type { ColourRepeat } from '../../../core/yarn/colourRepeat';
-import { gaugeInWords, parseGauge } from '../../../core/yarn/gauge';
+import { gaugeFigures, parseGauge } from '../../../core/yarn/gauge';
 import type { YarnView } from '../../../server/yarn/yarnViews';
 import { TextField } from '../../../ui/controls/Field';
 import { useKeptChoices } from '../../../ui/controls/useLocalStorage';
@@ -65,7 +65,7 @@ export function FabricPanel({ yarn, repeat }: { yarn: YarnView; repeat: ColourRe
         <TextField
           label="Or the gauge"
           {...field('gauge')}
-          placeholder={yarn.gauge ? gaugeInWords(yarn.gauge) : '22 x 30'}
+          placeholder={yarn.gauge ? gaugeFigures(yarn.gauge) : '22 x 30'}
           hint="stitches x rows to 10 cm"
         />
         <TextField label="Stitches a row" {...field('width')} inputMode="numeric" hint="how wide it is" />

@@ -41,7 +41,7 @@ export function FaultsPanel({ piece, palette }: { piece: PieceView; palette: rea
         (open ? (
           <NoteFault piece={piece} palette={palette} close={() => setOpen(false)} />
         ) : (
-          <Button type="text" onClick={() => setOpen(true)}>
+          <Button type="text" className="-ml-4" onClick={() => setOpen(true)}>
             Mark a knot, a thin spot or a colour change
           </Button>
         ))}

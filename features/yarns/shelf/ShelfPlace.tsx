@@ -18,9 +18,7 @@ export function ShelfPlace({ card }: { card: ShelfCard }) {
       <span className="h-[5px] mb-2 rounded-sm bg-line" />
       <span className="flex gap-2 items-center">
         <Swatch hex={card.colourHex} size={14} />
-        <strong
-          className={`${styles.name} font-heading font-heavy text-body leading-[1.25] overflow-hidden whitespace-nowrap text-ellipsis`}
-        >
+        <strong className={`${styles.name} font-heading font-heavy text-body leading-[1.25] line-clamp-2`}>
           {card.name}
         </strong>
       </span>
