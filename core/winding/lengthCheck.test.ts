@@ -15,7 +15,7 @@ test.each<[string, LengthReadings, Cause, number]>([
   ['turns that were missed', reported(300, 200, 303), 'turns missed or loose', -101.5],
   ['turns that counted twice', reported(300, 420, 303), 'turns doubled or firm', 118.5],
   ['a bowl on the scale', reported(300, 303, 380), 'heavy for its length', 78.5],
-  ['waste that was not told', reported(300, 303, 240), 'light for its length', -61.5],
+  ['waste that was not noted', reported(300, 303, 240), 'light for its length', -61.5],
   ['two witnesses that differ', reported(240, 300, null), 'two differ', -60],
 ])('%s', (_, lengths, cause, differenceM) =>
   expect(lengthCheck(lengths)).toMatchObject({ verdict: 'differ', cause, differenceM }),

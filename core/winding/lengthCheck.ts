@@ -16,7 +16,7 @@ export type Cause =
   | 'turns missed or loose'
   /** More turns than the yarn needs: some counted twice, or the cake is firmer than planned. */
   | 'turns doubled or firm'
-  /** Lighter than its length: the scale or the tare, waste that was not told, or a thinner yarn than its grist. */
+  /** Lighter than its length: the scale or the tare, waste that was not noted, or a thinner yarn than its grist. */
   | 'light for its length'
   | 'heavy for its length'
   /** Only two can be asked, and they differ: either may be out. */

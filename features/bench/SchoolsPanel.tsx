@@ -61,7 +61,7 @@ export function SchoolsPanel({ schools }: { schools: Schools }) {
           </div>
         ))}
         <TextField
-          label="Not earlier than so many days before casting on"
+          label="Wind at most this many days before casting on"
           {...form.field('earliestDays')}
           hint="a cake that is stored stretches its yarn; 0: only just before use"
           inputMode="numeric"

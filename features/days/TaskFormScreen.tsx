@@ -145,7 +145,7 @@ export function TaskFormScreen({
             {after && (
               <TextField
                 name="after.0.waitDays"
-                label="and so many days"
+                label="and this many days later"
                 value={after.waitDays}
                 onChange={(waitDays) => set('after', [{ ...after, waitDays }, ...values.after.slice(1)])}
                 error={errors['after.0.waitDays']}

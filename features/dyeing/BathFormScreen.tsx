@@ -86,7 +86,7 @@ export function BathFormScreen({
               {...form.field('name')}
               placeholder="Kelp"
               autoFocus={id === null}
-              hint="as it is to be called"
+              hint="what you will call it"
             />
             <MassField label="Dry fibre" {...form.field('fibre')} hint="of all that goes in, before it is wetted" />
           </div>

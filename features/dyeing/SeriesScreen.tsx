@@ -118,12 +118,12 @@ export function SeriesScreen({
             {kind === 'shade' && (
               <>
                 <TextField
-                  label="The first is so deep"
+                  label="Depth of the first"
                   {...form.field('from')}
                   hint="in % of the fibre, all dyes together"
                   inputMode="decimal"
                 />
-                <TextField label="The last is so deep" {...form.field('to')} inputMode="decimal" />
+                <TextField label="Depth of the last" {...form.field('to')} inputMode="decimal" />
               </>
             )}
           </div>

@@ -152,7 +152,7 @@ function NothingYet() {
     <>
       <PageHead
         title="Logbook"
-        under="Nothing has happened yet. What comes in, is weighed, wound, washed and used is told here, day by day, and never lost."
+        under="Nothing has happened yet. Whatever comes in, is weighed, wound, washed or used is listed here, day by day, and never lost."
       >
         <ActionLink href="/yarns/new">Add a yarn</ActionLink>
         <ActionLink href="/logbook/files" quiet>

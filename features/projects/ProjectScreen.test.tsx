@@ -55,7 +55,7 @@ test('what to buy is told in whole ones, of which lot, and what is kept to spare
   expect(reported([need('600 m', [1])], { spare: '3' }).shownText).toContain(
     'Get 1 more, and 3 to spare, of lot 2217.',
   );
-  expect(reported([need('500 g', [3])]).shownText).toContain('how many to buy cannot be told');
+  expect(reported([need('500 g', [3])]).shownText).toContain('how many to buy is not known');
 });
 
 test('margin and what is made are shown in the working', () => {

@@ -172,7 +172,7 @@ function NeedCard({ need, marginPercent }: { need: NeedView; marginPercent: numb
         )}
         {buy && buy.toReach > 0 && <BallsToBuy toReach={buy.toReach} spare={buy.spare} lot={buy.yarn.dyeLot} />}
         {enough.verdict !== 'enough' && yarns.length > 0 && !buy && (
-          <div>No band of these says what one of them is, so how many to buy cannot be told.</div>
+          <div>No band of these says what one of them is, so how many to buy is not known.</div>
         )}
         {enough.verdict !== 'enough' && inMetres && (
           <div>

@@ -100,8 +100,18 @@ function Sheet({ use }: { use: (amount: string) => void }) {
             hint={inMetres(system) ? '420 m, or 110 g' : '460 yd, or 4 oz'}
           />
           <div className="grid grid-cols-2 gap-x-4">
-            <TextField label="This one is as wide, in %" {...field('wider', percent)} inputMode="decimal" />
-            <TextField label="and as long, in %" {...field('longer', percent)} inputMode="decimal" />
+            <TextField
+              label="Width of this one"
+              {...field('wider', percent)}
+              hint="in % of the earlier one"
+              inputMode="decimal"
+            />
+            <TextField
+              label="Length of this one"
+              {...field('longer', percent)}
+              hint="in % of the earlier one"
+              inputMode="decimal"
+            />
           </div>
         </>
       ) : (

@@ -43,7 +43,7 @@ export const RewindOptions = memo(function RewindOptions({ page, left, laid, acc
     <section>
       <h2>Which way next?</h2>
       {next && <Planned page={page} way={next} />}
-      {ways.length === 0 && <p className="text-ink-soft">There is no way that can be told of yet.</p>}
+      {ways.length === 0 && <p className="text-ink-soft">No way can be worked out yet.</p>}
       <ol className={styles.ways}>
         {ways.slice(0, SHOWN).map((way, i) => (
           <Way key={i} page={page} way={way} onTry={onTry} first={i === 0 && !next} />

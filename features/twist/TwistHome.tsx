@@ -27,7 +27,7 @@ export function TwistHome({ lines, older }: { lines: TwistLine[]; older: boolean
       {lines.length === 0 ? (
         <p className="text-ink-soft">
           Nothing is wound yet. A hank has its twist as it was made; <Link href="/winding">wind one</Link>, and what
-          that does to it is kept account of here.
+          that does to it is shown here.
         </p>
       ) : (
         <ul className="grid grid-cols-[repeat(auto-fill,minmax(min(100%,400px),1fr))] gap-y-1 gap-x-6 mt-4 mr-0 mb-0 ml-0 p-0 list-none">

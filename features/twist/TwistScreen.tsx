@@ -116,7 +116,7 @@ function OwnTwistWords({ page: { yarn, piece } }: { page: TwistPage }) {
   if (!ownTwist)
     return (
       <>
-        Its own twist is not known, so a change is told alone and not as a share: {count}.
+        Its own twist is not known, so a change is shown by itself and not as a share: {count}.
         {yarn.twistDirection && ` It leans like ${yarn.twistDirection}.`}
       </>
     );
@@ -156,7 +156,7 @@ function Answer({ page, scenario, outcome }: { page: TwistPage; scenario: Scenar
           <strong>Not known.</strong> {GAP_WORDS[piece.gap!]}{' '}
           {along
             ? 'What has been done since, and what is tried, adds this:'
-            : 'Say below how it lies, and what comes next can be told at least.'}
+            : 'Say below how it lies, and at least what comes next can be shown.'}
         </Notice>
       )}
       {problem && !unwound ? (

@@ -47,14 +47,14 @@ export function changeSentences(
  * What a cone does within each layer, drawn over its nose: most where it is narrow.
  *
  * @example
- * noseWords({ coreDiameterMm: 50, outerDiameterMm: 120 }, 'metric') // => 'Over the nose it comes and goes: 6.4 t/m from the nose, 2.7 t/m from the base, a few metres apart. What is told is what stays once that has evened out.'
+ * noseWords({ coreDiameterMm: 50, outerDiameterMm: 120 }, 'metric') // => 'Over the nose it comes and goes: 6.4 t/m from the nose, 2.7 t/m from the base, a few metres apart. The figures are of what stays once that has evened out.'
  */
 export function noseWords({ coreDiameterMm, outerDiameterMm }: PackageSize, system: UnitSystem): string | null {
   if (coreDiameterMm === null || outerDiameterMm === null) return null;
   const [nose, base] = [coreDiameterMm, outerDiameterMm].map((mm) =>
     inWords(twistFigure(1000 / (Math.PI * mm), system)),
   );
-  return `Over the nose it comes and goes: ${nose} from the nose, ${base} from the base, a few metres apart. What is told is what stays once that has evened out.`;
+  return `Over the nose it comes and goes: ${nose} from the nose, ${base} from the base, a few metres apart. The figures are of what stays once that has evened out.`;
 }
 
 /** Below this nothing is said to have changed: less than a turn in twenty metres. */
@@ -119,10 +119,10 @@ export function singleWords(
 /** Why something of a piece's twist is not known. */
 export const GAP_WORDS: Record<TwistGap, string> = {
   'came wound': 'It came wound already: nobody here saw how, so what that did to its twist is not known.',
-  joined: 'It was joined of several pieces, each with a twist of its own: along the whole it is not told.',
+  joined: 'It was joined of several pieces, each with a twist of its own: there is no one figure for the whole.',
   'leaving not noted': 'Nobody noted how its strand left what it was wound from.',
   'laying not noted': 'Nobody noted which way round its strand was laid.',
-  'loop not measured': 'It hung still, but its loop was not measured, so the turns cannot be told.',
+  'loop not measured': 'It hung still, but its loop was not measured, so its turns are not known.',
 };
 
 /** A twist with its letter: "180 t/m S". */

@@ -105,7 +105,7 @@ export function LabelsPanel({ sets, isPriced }: { sets: readonly Labelled[]; isP
       {!sheet.cutMarks && (
         <TextField
           name="labels-used"
-          label="Used already on the first sheet"
+          label="Labels already used on the first sheet"
           value={used}
           onChange={setUsed}
           error={error}

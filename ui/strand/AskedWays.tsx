@@ -26,7 +26,7 @@ export function AskedWays({
           Twist (optional): how did the yarn come off?{' '}
           <span className="font-normal text-ink-soft">
             {openAtFirst
-              ? 'Its twist is kept account of, and what nobody saw stays unknown.'
+              ? 'Its twist is followed, and what nobody saw stays unknown.'
               : 'As your bench has it; open this if it was otherwise.'}
           </span>
         </>

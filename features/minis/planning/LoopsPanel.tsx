@@ -107,7 +107,7 @@ export function LoopsPanel({
         </div>
         <TextField
           name="name"
-          label="Called in the logbook"
+          label="Name in the logbook"
           value={values.name}
           onChange={(name) => set('name', name)}
           placeholder={autoName}

@@ -76,7 +76,7 @@ export function KnittingFields<Values extends ChangeKnittingForm>({
               inputMode="numeric"
               hint="stitches each time"
             />
-            <TextField label="Every so many rows" {...field('every')} inputMode="numeric" hint="2: every second row" />
+            <TextField label="Every how many rows" {...field('every')} inputMode="numeric" hint="2: every second row" />
           </>
         )}
         {values.rows === 'chart' && (
@@ -111,7 +111,7 @@ export function KnittingFields<Values extends ChangeKnittingForm>({
         )}
         {values.border === 'rows' && (
           <TextField
-            label="As much as so many rows"
+            label="Yarn for how many rows"
             {...field('borderRows')}
             inputMode="numeric"
             hint="as wide as the last one"

@@ -46,7 +46,7 @@ export function BobbinSplit({ single, scales }: { single: PlySingle; scales: Sca
       <h2 id="bobbins">Split it over two bobbins first</h2>
       <p>
         {single.massG === null ? (
-          'Weigh it first, and half of it is told here.'
+          'Weigh it first, and half of it is shown here.'
         ) : (
           <>
             Fill the first until the scale shows{' '}

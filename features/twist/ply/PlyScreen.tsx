@@ -480,7 +480,7 @@ function StartFigure({
           {folded === null ? 'to begin with' : 'as your sample has it'}
         </p>
       ) : (
-        <p className="text-ink-soft">How much is told once the singles’ twist is known, or by a sample.</p>
+        <p className="text-ink-soft">How much is shown once the singles’ twist is known, or a sample is counted.</p>
       )}
       <div className="grid grid-cols-[repeat(3,minmax(0,1fr))] gap-4 max-tablet:grid-cols-[minmax(0,1fr)]">
         <TextField

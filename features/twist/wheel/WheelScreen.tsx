@@ -151,7 +151,7 @@ export function WheelScreen({
               />
             </>
           )}
-          {!chosen && <p className="text-ink-soft">Say what twist you want, and it is told in {each}.</p>}
+          {!chosen && <p className="text-ink-soft">Say what twist you want, and see it in {each}.</p>}
         </section>
         <HungSkein
           drive={chosen ?? { turnsEach: wheel.turnsEach[0]!, slip: wheel.slip }}

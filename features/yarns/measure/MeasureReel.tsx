@@ -47,7 +47,7 @@ export function MeasureReel({ yarn, piece, scales }: { yarn: YarnView; piece: Pi
       <div className="grid grid-cols-[1fr_1fr_1fr] gap-y-0 gap-x-4 max-phone:grid-cols-[1fr_1fr]">
         <TextField label="Loops" {...form.field('loops')} inputMode="numeric" large />
         <TextField label="Hank circumference" {...form.field('loop')} hint="162 cm, 64 in" large />
-        <TextField label="Lying how wide" {...form.field('spread')} hint="6 cm; empty: not known" large />
+        <TextField label="How wide the loops lie" {...form.field('spread')} hint="6 cm; empty: not known" large />
       </div>
       <MassField
         label="The whole piece weighs"

@@ -108,7 +108,7 @@ export function ConsumeOperation({
             { value: 'inner', label: 'inner end' },
             { value: 'outer', label: 'outer end' },
           ]}
-          hint="knots and twist are kept account of by it"
+          hint="knots and twist follow from it"
         />
       )}
       {gone ? (

@@ -17,7 +17,7 @@ import { useOperationForm } from './useOperationForm';
 
 const TREATMENTS: Record<TreatForm['kind'], { why: string; note: string; act: string; done: string }> = {
   wash: {
-    why: 'From now on it waits in Today to be dry. Then it is weighed, and what came out of it in the wash is told.',
+    why: 'From now on it waits in Today to be dry. Then weigh it, and see what came out of it in the wash.',
     note: 'soap, how warm, how long',
     act: 'It is in the water',
     done: 'It is in the water.',
