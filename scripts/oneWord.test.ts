@@ -1,12 +1,14 @@
 import { Linter } from 'eslint';
-import { parser } from 'typescript-eslint';
+import typescript from 'eslint-config-next/typescript';
 import vocabulary from './oneWord.cjs';
+
+const parser = typescript.find(({ languageOptions }) => languageOptions?.parser)!.languageOptions!.parser;
 
 /** What the rule says of a file with this in it. */
 function complaints(code: string, filename = 'winding.ts'): string[] {
   const config = {
     files: ['**/*.ts'],
-    languageOptions: { parser: parser as Linter.Parser },
+    languageOptions: { parser },
     plugins: { vocabulary },
     rules: { 'vocabulary/one-word': 'error' as const },
   };

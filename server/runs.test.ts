@@ -425,7 +425,9 @@ describe('logging', () => {
       event({ kind: 'turns', part: 0, amount: 300 }),
       event({ kind: 'mark', mark: 'knot', part: 0, atTurn: 300 }),
       event({ kind: 'turns', part: 0, amount: 300 }),
+      event({ kind: 'stop', part: 0, reason: 'over the base', atTurn: 600 }),
     ]);
+    expect(runsUnderWay(db)).toMatchObject([{ counted: 600, stopped: 'over the base' }]);
     const id = idOf(logRun(db, runId, logValues(['111'], { note: 'ran well' }), 'metric', NOW));
     const { pieces, remaining } = yarnPage(db, yarnId)!;
     expect(pieces.map(({ label, consumedBy }) => [label, consumedBy])).toEqual([
@@ -445,6 +447,20 @@ describe('logging', () => {
     expect(runPage(db, runId)!.ended).toEqual({ operationId: id });
     expect(pieceId).toBe(pieces[0]!.id);
     expect(runsUnderWay(db)).toEqual([]);
+  });
+
+  test('which way round it hung and which way the hand went is offered the next time, each by itself', () => {
+    const { db, runId, pieceId } = running({ count: '3', masses: ['112', '112', '112'] }, { swiftId: null });
+    const logged = (id: number, ways: Parameters<typeof logValues>[1]) =>
+      idOf(logRun(db, id, logValues(['111'], ways), 'metric', NOW));
+    const nextOf = (at: number, form: Partial<StartForm>) =>
+      idOf(startRun(db, pieceId + at, { ...start, swiftId: null, ...form }, 'metric', NOW));
+    expect(runPage(db, runId)!.ways).toEqual({ left: '', laid: [''] });
+    logged(runId, { left: 'cw', laid: [''] });
+    const byHand = nextOf(1, { toolKey: 'form 1' });
+    expect(runPage(db, byHand)!.ways).toEqual({ left: 'cw', laid: [''] });
+    logged(byHand, { left: '', laid: ['carried ccw'] });
+    expect(runPage(db, nextOf(2, { toolKey: 'form 1' }))!.ways).toEqual({ left: 'cw', laid: ['carried ccw'] });
   });
 
   test('just wound, the cake is what the scale says: it teaches nothing of turns, and time places its knot', () => {

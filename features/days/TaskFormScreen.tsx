@@ -137,7 +137,7 @@ export function TaskFormScreen({
                 }
                 error={errors['after.0.taskId']}
                 options={[
-                  { value: '', label: 'anything' },
+                  { value: '', label: 'nothing else' },
                   ...others.map((other) => ({ value: String(other.id), label: taskTitle(other) })),
                 ]}
               />

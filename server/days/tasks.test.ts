@@ -210,6 +210,18 @@ describe('the calendar, read by another program', () => {
     expect(due.startDate.toString()).toBe(day(4));
   });
 
+  test('a morning has its noughts, and what goes past midnight stays in its day', () => {
+    const { db, add } = bench();
+    add({ kind: 'other', title: 'Early', minutes: '30', plannedOn: day(1) });
+    const startsAt = (from: string) => {
+      idOf(saveTime(db, { weekdays: Array.from({ length: 7 }, () => '60'), from }));
+      return read(calendarOf(db, NOW)).map(({ startDate }) => startDate.toString());
+    };
+    expect(startsAt('08:05')).toEqual([`${day(1)}T08:05:00`]);
+    add({ kind: 'other', title: 'Late', minutes: '30', plannedOn: day(1) });
+    expect(startsAt('23:45')).toEqual([`${day(1)}T23:45:00`, `${day(1)}T23:59:00`]);
+  });
+
   test('what will be dry is on its day; an empty calendar is one', () => {
     const { db, hank } = bench();
     expect(read(calendarOf(db, NOW))).toEqual([]);
