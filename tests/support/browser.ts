@@ -58,6 +58,8 @@ export class Maker {
     await page.setViewport(size);
     // Nothing is judged, or pictured, half way through a transition.
     await page.emulateMediaFeatures([{ name: 'prefers-reduced-motion', value: 'reduce' }]);
+    // What runs TypeScript for the scripts has each function name itself by a helper that a page lacks.
+    await page.evaluateOnNewDocument('globalThis.__name ??= (named) => named');
     await page.evaluateOnNewDocument(noteLivePages);
     const maker = new Maker(page, url);
     if (LATENCY_MS) await maker.answersTake(LATENCY_MS);
