@@ -152,6 +152,7 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
             <YarnPicker
               label={need.yarns.length > 0 ? 'Another yarn' : 'Yarn'}
               hint="the first is taken first"
+              name={`needs.${i}.yarnIds`}
               error={form.errors[`needs.${i}.yarnIds`]}
               without={need.yarns.map(({ id }) => id)}
               onTyping={(words) => (typing.current[i] = words)}

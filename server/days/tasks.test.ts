@@ -45,7 +45,7 @@ function bench() {
   return { db, yarnId, pieceIds, hank: pieceIds[0]!, add, card };
 }
 
-test('a job is proposed for the first day with room, and stays where it was confirmed', () => {
+test('a task is proposed for the first day with room, and stays where it was confirmed', () => {
   const { db, hank, add, card } = bench();
   const id = add({ pieceId: hank });
   expect(card(id)).toMatchObject({ on: DAY, plannedOn: null, minutesFrom: 'usual', never: false });
@@ -55,7 +55,7 @@ test('a job is proposed for the first day with room, and stays where it was conf
   expect(card(id).on).toBe(DAY);
 });
 
-test('a job that was entered twice is there once; changed, deleted and brought back', () => {
+test('a task that was entered twice is there once; changed, deleted and brought back', () => {
   const { db, hank, card } = bench();
   const form = taskValues({ pieceId: hank, minutes: '25' });
   const id = idOf(saveTask(db, null, form, NOW));
@@ -91,7 +91,7 @@ test.each([
   expect(everything(db)).toBe(before);
 });
 
-test('jobs cannot wait for one another in a ring', () => {
+test('tasks cannot wait for one another in a ring', () => {
   const { db, add } = bench();
   const [a, b] = [add({ kind: 'other', title: 'a' }), add({ kind: 'other', title: 'b' })];
   const c = add({ kind: 'other', title: 'c', after: [{ taskId: b, waitDays: '2' }] });
@@ -183,7 +183,7 @@ describe('the calendar, read by another program', () => {
   const read = (text: string) =>
     new ICAL.Component(ICAL.parse(text)).getAllSubcomponents('vevent').map((event) => new ICAL.Event(event));
 
-  test('confirmed jobs one after another in the evening, with a reminder; what is due on its day', () => {
+  test('confirmed tasks one after another in the evening, with a reminder; what is due on its day', () => {
     const { db, hank, pieceIds, add } = bench();
     add({ pieceId: hank, plannedOn: day(1), minutes: '25', dueOn: day(4) });
     add({

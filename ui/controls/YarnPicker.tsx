@@ -23,6 +23,7 @@ const NEVER = () => false;
 
 /** Finds a yarn on the shelf by a few words; what is found is offered beneath. */
 export function YarnPicker({
+  name,
   label,
   hint,
   error,
@@ -33,6 +34,8 @@ export function YarnPicker({
   onPick,
   onTyping,
 }: {
+  /** The path under which its errors come back, where it is part of a form. */
+  name?: string;
   label: string;
   hint?: string;
   error?: string;
@@ -78,7 +81,7 @@ export function YarnPicker({
 
   const offered = found.filter((yarn) => !without.includes(yarn.id)).slice(0, MOST_SHOWN);
   return (
-    <Field name={`find ${id}`} label={label} hint={hint} error={error}>
+    <Field name={name ?? `find ${id}`} label={label} hint={hint} error={error}>
       {(links) => (
         <AutoComplete
           {...links}

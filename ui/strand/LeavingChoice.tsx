@@ -16,6 +16,7 @@ export function LeavingChoice({
   piece: { label: string; form: PieceForm };
   fromEnd: PackageEnd;
   colourHex: string;
+  id?: string;
   value: LeavingWay | '';
   onChange: (way: LeavingWay | '') => void;
   error: string | undefined;

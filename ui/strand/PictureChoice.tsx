@@ -12,6 +12,7 @@ export interface Picture<Value extends string> {
 
 /** One of several pictures, chosen by a touch or the arrow keys. */
 export function PictureChoice<Value extends string>({
+  id,
   question,
   value,
   pictures,
@@ -20,6 +21,8 @@ export function PictureChoice<Value extends string>({
   error,
   small,
 }: {
+  /** The path under which its errors come back. */
+  id?: string;
   question: string;
   value: Value | '';
   pictures: readonly Picture<Value>[];
@@ -49,6 +52,7 @@ export function PictureChoice<Value extends string>({
   );
   return (
     <fieldset
+      id={id}
       className={`${styles.choice} data-[small=true]:[&_legend]:mb-1 data-[small=true]:[&_legend]:text-small min-w-0 m-0 p-0 border-0`}
       data-small={small}
     >

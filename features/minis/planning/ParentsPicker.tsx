@@ -55,7 +55,7 @@ export function ParentsPicker({
           </ul>
         </div>
       ))}
-      <Problem words={error} />
+      <Problem id="pieceIds" words={error} />
       <YarnPicker
         label={yarns.length === 0 ? 'Which yarn?' : 'One more yarn'}
         without={yarns.map(({ id }) => id)}

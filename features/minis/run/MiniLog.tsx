@@ -165,6 +165,7 @@ export function MiniLog({
             wrong={Boolean(errors.leaving ?? errors.laid)}
           >
             <LeavingChoice
+              id="leaving"
               piece={{ label: page.pieceLabel, form: page.form }}
               fromEnd={plan.fromEnd}
               colourHex={page.colourHex}
@@ -173,6 +174,7 @@ export function MiniLog({
               error={errors.leaving}
             />
             <PictureChoice
+              id="laid"
               question={`And how did it go round the ${plan.reel.name.toLowerCase()}?`}
               value={values.laid}
               onChange={(way) => set('laid', way)}

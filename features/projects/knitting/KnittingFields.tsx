@@ -52,6 +52,7 @@ export function KnittingFields<Values extends ChangeKnittingForm>({
         />
       </div>
       <PictureChoice<Rows>
+        id="rows"
         question="Its rows or rounds"
         value={values.rows}
         onChange={(rows) => rows !== '' && set('rows', rows)}

@@ -79,6 +79,7 @@ export function BobbinSplit({ single, scales }: { single: PlySingle; scales: Sca
         </div>
         <WeighingFields scale={scale} tare={form.field('tare')} humidity={form.field('humidity')} />
         <LeavingChoice
+          id="left"
           piece={single}
           fromEnd={values.end}
           colourHex={single.colourHex}

@@ -33,6 +33,7 @@ export function LoggedWays({
       wrong={Object.keys(errors).some((path) => path === 'left' || path.startsWith('laid'))}
     >
       <LeavingChoice
+        id="left"
         piece={{ label: pieceLabel, form: pieceForm }}
         fromEnd={plan.fromEnd}
         colourHex={colourHex}

@@ -112,6 +112,7 @@ export function ReelOperation({ page, scales }: { page: OperationFormPage; scale
       <WeighingFields scale={scale} tare={form.field('tare')} humidity={form.field('humidity')} />
       <AskedWays answered={values.left !== '' && values.laid !== ''} wrong={'left' in errors || 'laid' in errors}>
         <LeavingChoice
+          id="left"
           piece={piece}
           fromEnd={values.fromEnd}
           colourHex={yarn.colourHex}
@@ -120,6 +121,7 @@ export function ReelOperation({ page, scales }: { page: OperationFormPage; scale
           error={errors.left}
         />
         <PictureChoice
+          id="laid"
           question="How was it laid?"
           value={values.laid}
           onChange={(laid) => set('laid', laid)}
