@@ -314,7 +314,7 @@ describe('plying', () => {
     await maker.goTo(`/twist/ply?pieces=${hank.id}`);
     await maker.page.locator('.ant-segmented-item ::-p-text(bobbins)').click();
     await maker.sees('Split it over two bobbins first');
-    await maker.sees('How much is told once the singles’ twist is known');
+    await maker.sees('How much is shown once the singles’ twist is known');
     await maker.fill('spun', 'lots');
     await maker.sees('write it like 180 t/m or 4.5 tpi');
     await maker.fill('spun', '240');

@@ -269,7 +269,7 @@ test('a project of two colours: begun, kept over a reload, changed, finished and
   await maker.press('Start it');
   await maker.until(async () => (await maker.about('needs.1.amount')).includes('cannot read this'));
   await maker.fill('needs.1.amount', '40 g');
-  await maker.page.locator('li:nth-child(2) [id^="find"]').click();
+  await maker.page.locator('[id="needs.1.yarnIds"]').click();
   await maker.keys(...'kelp');
   await maker.page.locator('.ant-select-item-option').click();
   await maker.press('Start it');
