@@ -36,7 +36,7 @@ const BUILT_FROM = path.join(ROOT, '.next', 'built-from');
 const SQLITE_FLAGS = { CFLAGS: '-O2' };
 /** Debian's Chromium that has no windows at all does the same pages with a sixth less work. */
 const HEADLESS = 'chromium-headless-shell';
-const CHROMIUM_PLACES = [`/usr/bin/${HEADLESS}`, '/usr/bin/chromium', '/usr/bin/chromium-browser'];
+const CHROMIUM_PLACES = [HEADLESS, 'chromium', 'chromium-browser', 'google-chrome'].map((name) => `/usr/bin/${name}`);
 
 /**
  * Installs the packages of the lock file and compiles the database, unless both are there. The packages are there when

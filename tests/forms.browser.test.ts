@@ -83,10 +83,13 @@ test('a piece is weighed again and the slip undone', async () => {
 
 test('what stands under another answer is not sent; what is wrong with what the page does not show is told all the same', async () => {
   const maker = await set.maker();
+  const type = async () => {
+    await maker.fill('mass', 'a lot');
+    await maker.page.locator('label::-p-text(So much)').click();
+    await maker.fill('took', '2 g');
+  };
   await maker.goTo('/pieces/1/change?what=use');
-  await maker.fill('mass', 'a lot');
-  await maker.page.locator('label::-p-text(So much)').click();
-  await maker.fill('took', '2 g');
+  await type();
   // A draft of a page that was otherwise: a hank has no ends to choose from.
   await maker.page.evaluate(() => {
     const draft = JSON.parse(localStorage.getItem('draft use 1')!) as object;
@@ -101,9 +104,7 @@ test('what stands under another answer is not sent; what is wrong with what the 
   await maker.page.evaluate(() => localStorage.removeItem('draft use 1'));
   await maker.page.reload();
   await maker.live();
-  await maker.fill('mass', 'a lot');
-  await maker.page.locator('label::-p-text(So much)').click();
-  await maker.fill('took', '2 g');
+  await type();
   await maker.press('Log it');
   await maker.sees('It is noted as used.');
   await maker.arrivesAt(/^\/logbook\/\d+$/);

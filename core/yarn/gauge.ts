@@ -44,7 +44,10 @@ const figure = (value: number) => String(Number(value.toFixed(2)));
  * gaugeFigures({ stitchesPer10Cm: 22, rowsPer10Cm: 30 }) // => '22 x 30'
  */
 export function gaugeFigures({ stitchesPer10Cm, rowsPer10Cm }: Gauge): string {
-  return [stitchesPer10Cm, ...(rowsPer10Cm === null ? [] : [rowsPer10Cm])].map(figure).join(' x ');
+  return [stitchesPer10Cm, rowsPer10Cm]
+    .filter((per10Cm) => per10Cm !== null)
+    .map(figure)
+    .join(' x ');
 }
 
 /**

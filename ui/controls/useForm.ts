@@ -151,7 +151,7 @@ function withoutErrorsOf(errors: Record<string, string>, name: string): Record<s
 
 /** What is wrong with the form as a whole, and with what nothing on the page stands for. */
 function wholeOf(errors: Record<string, string>, unseen: string[]): string {
-  const words = [errors[''], ...unseen.map((path) => errors[path])].filter((each) => each !== undefined);
+  const words = ['', ...unseen].flatMap((path) => errors[path] ?? []);
   return [...new Set(words)].map(asSentence).join(' ');
 }
 
