@@ -41,8 +41,11 @@ describe.each(SEEDS)('the winder of seed %i', (seed) => {
   test('beside a radio', () =>
     expect(Math.abs(played({ seed, stretches, radio: 0.2, quietS: 9 }).off)).toBeLessThanOrEqual(1));
 
-  test('while somebody speaks they are counted, or it says that it is not sure', () => {
-    const { off, reports } = played({ seed, stretches, speech: 0.3, quietS: 9 });
+  test('while somebody speaks', () =>
+    expect(Math.abs(played({ seed, stretches, speech: 0.3, quietS: 9 }).off)).toBeLessThanOrEqual(1));
+
+  test('while somebody speaks as loud as it is, they are counted, or it says that it is not sure', () => {
+    const { off, reports } = played({ seed, stretches, speech: 1, quietS: 9 });
     expect(Math.abs(off) <= 1 || reports.some(({ doubtful }) => doubtful !== null)).toBe(true);
   });
 
@@ -90,27 +93,33 @@ function handOf(seed: number) {
 }
 
 // As long as a crank was thought to turn back, two of these turns were lost without a word.
-test('a hand that stops and begins again is counted right, or it says that it is not sure', () => {
-  const { off, reports } = played({
+test('a hand that stops and begins again is counted right', () => {
+  const { off } = played({
     seed: 10,
     stretches: [evenly(13, 0.96), ...stopping(0.96, [1.2, 3.1, 2.4, 3.8])],
   });
-  expect(Math.abs(off) <= 1 || reports.some(({ doubtful }) => doubtful !== null)).toBe(true);
+  expect(Math.abs(off)).toBeLessThanOrEqual(1);
 });
 
 // A radio made it run ahead, or turned a crank that stood still: it was up to five turns out without a word.
-test.each([3, 5])(
-  'beside a loud radio, the winder of seed %i is counted right, or it says that it is not sure',
+test.each([3, 5])('beside a loud radio, the winder of seed %i is counted right', (seed) => {
+  const { turnsPerS, pauses, quietS, taught } = handOf(seed);
+  const after = seed === 3 ? [evenly(40, turnsPerS)] : pauses;
+  expect(Math.abs(played({ seed, stretches: [taught, ...after], radio: 0.3, quietS }).off)).toBeLessThanOrEqual(1);
+});
+
+// A voice was heard as ticks wherever it was as loud as they are: of 18 such, 12 were more than a turn out.
+test.each([2, 4, 8])(
+  'while somebody speaks, the winder of seed %i may run for long, or stop and begin again',
   (seed) => {
     const { turnsPerS, pauses, quietS, taught } = handOf(seed);
-    const after = seed === 3 ? [evenly(40, turnsPerS)] : pauses;
-    const { off, reports } = played({ seed, stretches: [taught, ...after], radio: 0.3, quietS });
-    expect(Math.abs(off) <= 1 || reports.some(({ doubtful }) => doubtful !== null)).toBe(true);
+    const after = seed === 8 ? pauses : [evenly(40, turnsPerS)];
+    expect(Math.abs(played({ seed, stretches: [taught, ...after], speech: 0.3, quietS }).off)).toBeLessThanOrEqual(1);
   },
 );
 
 // Where nothing else is heard it was surest, and least able to follow a crank that slows down.
-test.each([3, 13])('in a quiet room, the winder of seed %i may stop and begin again without a doubt', (seed) => {
+test.each([3, 5])('in a quiet room, the winder of seed %i may stop and begin again without a doubt', (seed) => {
   const { pauses, quietS, taught } = handOf(seed);
   const { off, reports } = played({ seed, stretches: [taught, ...pauses], quietS });
   expect(Math.abs(off)).toBeLessThanOrEqual(1);

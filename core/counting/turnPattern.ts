@@ -1,4 +1,4 @@
-import { BANDS_HZ, MOMENT_S, type Moment } from './hearing';
+import { BANDS_HZ, HEARING, MOMENT_S, type Moment } from './hearing';
 
 /** Places in a turn that are told apart. */
 export const PLACES_IN_TURN = 64;
@@ -15,6 +15,8 @@ export interface TurnSound {
 
 /** The same, with how far it is to be trusted. */
 export interface TurnPattern extends TurnSound {
+  /** The way of hearing that it was learned by. */
+  hearing: number;
   /** How well what was heard fitted its place; what fits much worse is not the winder. */
   fit: { mean: number; sd: number };
   /** How much better each taught turn fits what the others sound like than standing still: below 0 not at all. */
@@ -44,7 +46,7 @@ const ROUGHLY = { rounds: 1, step: 1 };
 export function learnPattern(moments: readonly Moment[], turnAt: readonly number[]): TurnPattern {
   const at = aligned(moments, turnAt, CLOSELY);
   const pattern = patternOf(moments, at);
-  return { ...pattern, fit: fitOf(moments, at, pattern), clarity: clarityOf(moments, at) };
+  return { ...pattern, hearing: HEARING, fit: fitOf(moments, at, pattern), clarity: clarityOf(moments, at) };
 }
 
 function aligned(moments: readonly Moment[], turnAt: readonly number[], { rounds, step }: typeof CLOSELY): number[] {
@@ -208,18 +210,18 @@ function quantile(values: number[], share: number): number {
   return values.sort((a, b) => a - b)[Math.floor(share * (values.length - 1))]!;
 }
 
-/** What else may sound at any time, on top: a voice, a radio, a door. Nothing makes it quieter than it should be. */
-const ON_TOP = 0.2;
-const QUIETER = 0.05;
+/** What else may sound at any time, or drown a tick: a voice, a radio, a door. */
+const SOMETHING_ELSE = 0.05;
 
 /**
  * How well a moment fits a place of the turn, or standing still: the logarithm of its likelihood.
  *
  * @example
- * likeness({ now: Array(9).fill(-4), around: Array(9).fill(-4) }, learnPattern([], [0, 50]), 7) // => likeness({ now: Array(9).fill(-4), around: Array(9).fill(-4) }, learnPattern([], [0, 50]), 'still')
+ * likeness({ now: Array(14).fill(-4), around: Array(14).fill(-4) }, learnPattern([], [0, 50]), 7) // => likeness({ now: Array(14).fill(-4), around: Array(14).fill(-4) }, learnPattern([], [0, 50]), 'still')
  */
 export function likeness(moment: Moment, pattern: TurnSound, place: number | 'still'): number {
-  let sum = 0;
+  // The logarithm of a product of so few is the sum of theirs, and taken once.
+  let likelihood = 1;
   for (let b = 0; b < BANDS; b++) {
     const around = moment.around[b]! + pattern.lift[b]!;
     const power = place === 'still' ? 0 : pattern.power[place]![b]!;
@@ -228,7 +230,7 @@ export function likeness(moment: Moment, pattern: TurnSound, place: number | 'st
     // Where all around is loud already, what the winder adds varies little.
     const varies = Math.max(LEAST_SPREAD, Math.min(MOST_SPREAD, spread) * Math.min(1, expected - around));
     const off = (moment.now[b]! - expected) / varies;
-    sum += Math.log(Math.exp(-0.5 * off * off) / varies + (off > 0 ? ON_TOP : QUIETER));
+    likelihood *= Math.exp(-0.5 * off * off) / varies + SOMETHING_ELSE;
   }
-  return sum;
+  return Math.log(likelihood);
 }

@@ -5,7 +5,7 @@ import { likeness, PLACES_IN_TURN, type TurnPattern } from './turnPattern';
 const SPEEDS = Array.from({ length: 26 }, (_, i) => 0.22 * 1.115 ** i);
 /** Chances within one moment: that the hand goes a step faster or slower, that it stops, that it begins. */
 const CHANGE = 0.2;
-const STOP = { slow: 0.015, fast: 0.008 };
+const STOP = { slow: 0.004, fast: 0.002 };
 const BEGIN = 0.06;
 /** The speeds from which a hand stops most easily. */
 const SLOW = 8;
@@ -14,7 +14,7 @@ const ASTRAY = 0.0005;
 /** A hand begins at any speed but the highest. */
 const BEGINS_BELOW = 22;
 /** How much of what is heard counts: neighbours in time are not independent witnesses. */
-const TRUST = 0.35;
+const TRUST = 0.28;
 /** No crank is turned back: so far behind the furthest that it was surely at, in turns, it was a turn out there or is here. */
 const BEHIND = 0.3;
 /** A crank keeps to its speed: what pulls it further from there within a second, in turns, may have been something else. */
@@ -150,11 +150,13 @@ const SIN = Array.from({ length: PLACES_IN_TURN }, (_, p) => Math.sin((2 * Math.
 
 /** A row of places moved on round the turn, by parts of a place too. */
 function shifted(row: Float64Array, by: number): Float64Array {
+  const moved = new Float64Array(PLACES_IN_TURN);
   const whole = Math.floor(by);
   const part = by - whole;
-  return row.map(
-    (_, p) =>
-      (1 - part) * row[(p - whole + 2 * PLACES_IN_TURN) % PLACES_IN_TURN]! +
-      part * row[(p - whole - 1 + 2 * PLACES_IN_TURN) % PLACES_IN_TURN]!,
-  );
+  for (let p = 0; p < PLACES_IN_TURN; p++) {
+    // Whatever a place is, its neighbours are found without a division: there are 64.
+    const from = (p - whole) & (PLACES_IN_TURN - 1);
+    moved[p] = (1 - part) * row[from]! + part * row[(from - 1) & (PLACES_IN_TURN - 1)]!;
+  }
+  return moved;
 }
