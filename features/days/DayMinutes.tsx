@@ -10,6 +10,7 @@ import { Problem } from '../../ui/feedback/Notice';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { useTask } from '../../ui/feedback/useTask';
 import { keepDayTime } from './actions';
+import { minutesWords } from './DayBar';
 
 /** The minutes that there are on a day; this one can have more or fewer than its weekday. */
 export function DayMinutes({
@@ -76,9 +77,4 @@ export function DayMinutes({
       </span>
     </Popover>
   );
-}
-
-function minutesWords(has: number, taken: number): string {
-  if (has === 0) return taken > 0 ? `${taken} min, no time` : 'no time';
-  return taken > 0 ? `${taken} of ${has} min` : `${has} min free`;
 }

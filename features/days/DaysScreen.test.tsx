@@ -79,6 +79,25 @@ test('without any time there is no day, and that is said', () => {
   expect(shownText()).toContain('There is no day for it');
 });
 
+test('its form shows the days that have time, what else lies on them, and the one that was chosen', () => {
+  const { db, add, hank } = bench();
+  add({ kind: 'other', title: 'Sort the drawer', minutes: '20', plannedOn: addDays(TODAY, 1), pieceId: null });
+  const id = add({ kind: 'wash', plannedOn: addDays(TODAY, 2) });
+  const form = () =>
+    textOf(
+      <TaskFormScreen
+        task={taskCard(db, NOW, id)!}
+        first={{ kind: 'wash', pieceId: hank }}
+        choices={taskChoices(db, NOW, id, hank)}
+      />,
+    );
+  expect(form()).toMatch(/20 of 30 min taken\s*Sort the drawer/);
+  // Its own minutes are not in its way.
+  expect(form().match(/Wash hank 1/g)).toHaveLength(1);
+  idOf(saveTime(db, { weekdays: Array.from({ length: 7 }, () => ''), from: '19:30' }));
+  expect(form()).toMatch(/20 min, no time/);
+});
+
 test('its form tells how long it would take, and what it waits for', () => {
   const { db, hank, add } = bench();
   add({ kind: 'wash' });

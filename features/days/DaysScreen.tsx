@@ -17,6 +17,7 @@ import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { useTask } from '../../ui/feedback/useTask';
 import { keepDays } from './actions';
 import styles from './DaysScreen.module.css';
+import { DayBar } from './DayBar';
 import { DayMinutes } from './DayMinutes';
 import { FeedPanel } from './FeedPanel';
 import { strandOf, waitStretch } from './strands';
@@ -239,14 +240,7 @@ function DayHead({ day: { day, weekday, has, otherwise, taken, dates }, today }:
       </h2>
       {!past && (
         <>
-          <div
-            className="[&_i]:block [&_i]:h-full [&_i]:bg-lichen data-[full=true]:[&_i]:bg-amber h-[7px] rounded-sm bg-sunk overflow-hidden"
-            role="img"
-            aria-label={has === 0 ? 'no time' : `${taken} of ${has} minutes taken`}
-            data-full={taken > has}
-          >
-            {has > 0 && <i style={{ width: `${Math.min(100, (100 * taken) / has)}%` }} />}
-          </div>
+          <DayBar has={has} taken={taken} />
           <DayMinutes day={day} has={has} taken={taken} otherwise={otherwise} />
         </>
       )}

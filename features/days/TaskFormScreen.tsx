@@ -19,13 +19,14 @@ import { useForm } from '../../ui/controls/useForm';
 import { useTask } from '../../ui/feedback/useTask';
 import { saveTaskForm, markTask } from './actions';
 import { TASK_WORDS, taskTitle } from '../../core/days/taskWords';
+import { NextDays } from './NextDays';
 import { daysInWords } from './words';
 
 /** Puts something on the list of what is to be done, or changes it. */
 export function TaskFormScreen({
   task,
   first,
-  choices: { pieces, projects, others },
+  choices: { pieces, projects, others, days },
 }: {
   task: TaskCard | null;
   /** What one came with. */
@@ -70,7 +71,7 @@ export function TaskFormScreen({
   return (
     <>
       <PageHead title={task ? taskTitle(task) : 'Add a task'} />
-      <div className="max-w-[640px] [&>form]:flex [&>form]:flex-col [&>form]:gap-1">
+      <div className="grid grid-cols-[minmax(0,1.2fr)_minmax(0,1fr)] gap-wide items-start max-tablet:grid-cols-[minmax(0,1fr)] [&>form]:flex [&>form]:flex-col [&>form]:gap-1">
         <Form form={form}>
           <div className="grid grid-cols-[repeat(auto-fit,minmax(170px,1fr))] gap-x-4">
             <ChoiceField
@@ -102,7 +103,7 @@ export function TaskFormScreen({
             {...form.field('title')}
             placeholder={values.kind === 'other' ? 'fetch soap, mend the swift' : ''}
           />
-          <div className="grid grid-cols-[repeat(auto-fit,minmax(170px,1fr))] gap-x-4">
+          <div className="grid grid-cols-[repeat(auto-fit,minmax(140px,1fr))] gap-x-4">
             <TextField
               label="Minutes it takes"
               {...form.field('minutes')}
@@ -177,6 +178,12 @@ export function TaskFormScreen({
             )}
           </div>
         </Form>
+        <NextDays
+          days={days}
+          others={others}
+          chosen={values.plannedOn}
+          onChoose={(day) => set('plannedOn', day === values.plannedOn ? '' : day)}
+        />
       </div>
     </>
   );

@@ -123,7 +123,7 @@ export function BathFormScreen({
                     value={row.name}
                     onChange={(name) => change(i, { name })}
                     error={form.errors[`ingredients.${i}.name`]}
-                    placeholder={row.kind === 'mordant' ? 'alum' : row.kind === 'plant' ? 'crottle' : 'moss green'}
+                    placeholder={row.kind === 'mordant' ? 'alum' : row.kind === 'plant' ? 'crottle' : 'green'}
                   />
                   <TextField
                     name={`ingredients.${i}.amount`}

@@ -63,7 +63,7 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
     <Form form={form} className="flex flex-col gap-3 max-w-[980px]">
       <h1>{id === null ? 'Start a project' : 'Change the project'}</h1>
       <div
-        className={`${styles.top} grid grid-cols-[2.2fr_1.3fr_1.3fr_1fr_1fr] gap-y-2 gap-x-4 max-tablet:grid-cols-[1fr_1fr]`}
+        className={`${styles.top} grid grid-cols-[2.2fr_1.3fr_1.3fr_1fr_1fr] gap-y-2 gap-x-4 max-tablet:grid-cols-[repeat(auto-fit,minmax(140px,1fr))]`}
       >
         <TextField
           label="What it is"

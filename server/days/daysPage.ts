@@ -80,24 +80,10 @@ export function daysPage(db: Db, now: Date, fromAsked?: string): DaysPage {
   const today = dayOf(now);
   const from = fromAsked ?? today;
   const { cards, tasks, time, overfull } = placed(db, now);
-  const projects = projectsUnderWay(db);
   return {
     today,
     from,
-    days: Array.from({ length: DAYS_SHOWN }, (_, i): DayOfBench => {
-      const day = addDays(from, i);
-      return {
-        day,
-        weekday: weekdayOf(day),
-        has: minutesOn(time, day),
-        otherwise: day in time.days,
-        taken: tasks.filter(({ on }) => on === day).reduce((sum, { minutes }) => sum + minutes, 0),
-        dates: projects.flatMap(({ id, name, castOn, dueOn }) => [
-          ...(castOn === day ? [{ projectId: id, name, what: 'cast on' as const }] : []),
-          ...(dueOn === day ? [{ projectId: id, name, what: 'due' as const }] : []),
-        ]),
-      };
-    }),
+    days: daysOf(db, { tasks, time }, from),
     tasks,
     helps: whatHelps(cards, time, today),
     overfull,
@@ -109,6 +95,30 @@ export function daysPage(db: Db, now: Date, fromAsked?: string): DaysPage {
 /** Everything on the list, each with its day, confirmed or proposed. */
 export function taskCards(db: Db, now: Date): TaskCard[] {
   return placed(db, now).tasks;
+}
+
+/** The same, with the days from today on that there are for it. */
+export function tasksAndDays(db: Db, now: Date): Pick<DaysPage, 'tasks' | 'days'> {
+  const { tasks, time } = placed(db, now);
+  return { tasks, days: daysOf(db, { tasks, time }, dayOf(now)) };
+}
+
+function daysOf(db: Db, { tasks, time }: Pick<DaysPage, 'tasks' | 'time'>, from: string): DayOfBench[] {
+  const projects = projectsUnderWay(db);
+  return Array.from({ length: DAYS_SHOWN }, (_, i): DayOfBench => {
+    const day = addDays(from, i);
+    return {
+      day,
+      weekday: weekdayOf(day),
+      has: minutesOn(time, day),
+      otherwise: day in time.days,
+      taken: tasks.filter(({ on }) => on === day).reduce((sum, { minutes }) => sum + minutes, 0),
+      dates: projects.flatMap(({ id, name, castOn, dueOn }) => [
+        ...(castOn === day ? [{ projectId: id, name, what: 'cast on' as const }] : []),
+        ...(dueOn === day ? [{ projectId: id, name, what: 'due' as const }] : []),
+      ]),
+    };
+  });
 }
 
 function placed(db: Db, now: Date): Pick<DaysPage, 'tasks' | 'time' | 'overfull'> & { cards: Unplaced[] } {

@@ -103,7 +103,14 @@ function wordsCut(): string[] {
       element.scrollWidth > element.clientWidth + 0.5 &&
       getComputedStyle(element).textOverflow === 'ellipsis',
   );
-  return cut.map(({ innerText }) => innerText);
+  const pen = document.createElement('canvas').getContext('2d')!;
+  const placeholdersCut = [...document.querySelectorAll('input')].filter((input) => {
+    const { font, paddingLeft, paddingRight } = getComputedStyle(input);
+    pen.font = font;
+    const room = input.clientWidth - parseFloat(paddingLeft) - parseFloat(paddingRight);
+    return input.value === '' && room > 0 && pen.measureText(input.placeholder).width > room + 1;
+  });
+  return [...cut.map(({ innerText }) => innerText), ...placeholdersCut.map(({ placeholder }) => placeholder)];
 }
 
 /** Looks at each screen light and dark and at every width, and expects nothing to object to. */

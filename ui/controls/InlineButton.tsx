@@ -1,7 +1,9 @@
 import { Button, type ButtonProps } from 'antd';
 
 /** A button that is a part of a sentence, or no louder than one. */
-export function InlineButton(props: Pick<ButtonProps, 'onClick' | 'disabled' | 'htmlType' | 'children'>) {
+export function InlineButton(
+  props: Pick<ButtonProps, 'onClick' | 'disabled' | 'htmlType' | 'children' | 'aria-pressed'>,
+) {
   return (
     <Button
       type="link"

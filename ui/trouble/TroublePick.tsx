@@ -18,7 +18,7 @@ export function TroublePick({ onPick }: { onPick: (id: string) => void }) {
         size="large"
         allowClear
         aria-label="What do you see?"
-        placeholder="tangled, lump, gears, numb thumb"
+        placeholder="tangled, lump, gears"
         value={words}
         onChange={({ target }) => setWords(target.value)}
         onPressEnter={() => found[0] && onPick(found[0].id)}

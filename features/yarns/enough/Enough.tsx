@@ -76,10 +76,8 @@ export function Enough({
         value={asked}
         onChange={ask}
         error={error}
-        placeholder={
-          inMetres(system) ? '190 m, 60 g, or 4 balls of 50 g/125 m' : '210 yd, 2 oz, or 4 balls of 50 g/140 yd'
-        }
-        hint={`the need itself is taken to be right to ${DEFAULT_TOLERANCE_PERCENT} %`}
+        placeholder={inMetres(system) ? '190 m' : '210 yd'}
+        hint={`or ${inMetres(system) ? '60 g, or 4 balls of 50 g/125 m' : '2 oz, or 4 balls of 50 g/140 yd'}; taken to be right to ${DEFAULT_TOLERANCE_PERCENT} %`}
         large
       />
       {need && <Answer yarn={yarn} available={free} need={need} />}

@@ -70,7 +70,7 @@ export function ShelfScreen({
           <div className="grid grid-cols-[minmax(300px,1fr)_auto] gap-y-3 gap-x-4 items-center max-desk:grid-cols-[minmax(0,1fr)]">
             <Input
               ref={search}
-              placeholder="Its name, or 300 m, wool"
+              placeholder="Name, or 300 m, wool"
               aria-label="Search the shelf"
               aria-describedby="understood"
               value={shelf.asked.q}
