@@ -207,6 +207,13 @@ describe('days', () => {
     await maker.choose('kind', 'other');
     await maker.fill('title', 'Card the grey fleece');
     await maker.fill('minutes', '20');
+    // A day that has time is chosen by a press, and left open again by another.
+    const day = (await maker.page.$('[aria-labelledby="next-days"] button'))!;
+    const on = () => maker.page.$eval('#plannedOn', (input) => (input as HTMLInputElement).value);
+    await day.click();
+    await maker.until(async () => (await on()) !== '');
+    await day.click();
+    await maker.until(async () => (await on()) === '');
     await maker.press('Add');
     await maker.arrivesAt(/^\/days$/);
     const card = () => maker.page.$('li[aria-label^="Card the grey fleece"]');

@@ -1,7 +1,8 @@
 import { change, evenly, type SoundScene, standInSound } from '../../devices/standInSound';
 import { evens } from '../../tests/support/chance';
-import { SAMPLES_PER_S } from './hearing';
+import { HEARING, SAMPLES_PER_S } from './hearing';
 import { Ear, type EarReport, TAUGHT_TURNS } from './ear';
+import { keptPattern, learnPattern } from './turnPattern';
 
 /** Seeds that the ear was not tuned on: that was done on even ones. A soak listens to both. */
 const SEEDS = [1, 3].slice(0, Number(process.env.TRIES ?? 1));
@@ -167,7 +168,8 @@ test('what it learned is enough to go on with another day', () => {
   const scene = { seed: 5, stretches: [evenly(15, 1.5)] };
   const { pattern } = played(scene).ear;
   const { samples, turnsAtS } = standInSound(scene);
-  const ear = new Ear(JSON.parse(JSON.stringify(pattern)) as typeof pattern);
+  const kept = JSON.stringify(pattern);
+  const ear = new Ear(keptPattern(kept)!);
   // Nothing was begun that ten turns could be the end of.
   ear.markTen();
   ear.mark();
@@ -177,6 +179,11 @@ test('what it learned is enough to go on with another day', () => {
   const untaught = new Ear();
   untaught.markTen();
   expect(untaught.report()).toMatchObject({ stage: 'waiting', turns: 0 });
+});
+
+test('what is kept and cannot be read, or was heard otherwise, is taught anew', () => {
+  const heardOtherwise = JSON.stringify({ ...learnPattern([], [0, 50]), hearing: HEARING - 1 });
+  for (const kept of ['', 'null', '3', '{}', '{"power":', heardOtherwise]) expect(keptPattern(kept)).toBeNull();
 });
 
 test('a doubt goes once somebody has looked', () => {

@@ -49,6 +49,21 @@ export function learnPattern(moments: readonly Moment[], turnAt: readonly number
   return { ...pattern, hearing: HEARING, fit: fitOf(moments, at, pattern), clarity: clarityOf(moments, at) };
 }
 
+/**
+ * What was learned, as it was kept; null where it cannot be read, or was learned by another way of hearing.
+ *
+ * @example
+ * keptPattern('{"hearing":1}') // => null
+ */
+export function keptPattern(json: string): TurnPattern | null {
+  try {
+    const pattern = JSON.parse(json) as TurnPattern | null;
+    return pattern?.hearing === HEARING ? pattern : null;
+  } catch {
+    return null;
+  }
+}
+
 function aligned(moments: readonly Moment[], turnAt: readonly number[], { rounds, step }: typeof CLOSELY): number[] {
   let at = [...turnAt];
   for (let round = 0; round < rounds; round++) {

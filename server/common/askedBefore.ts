@@ -5,10 +5,12 @@ import { type RequestedTable, rowByRequest } from '../../db/common/requests';
 /**
  * In one transaction: what was made by this request before, or else the work.
  *
+ * @param requestKey null where nothing is made: the work changes what is there, and may be done again
  * @throws InputError where something else was asked with this key
  */
-export function once(db: Db, table: RequestedTable, requestKey: string, enter: () => number): number {
-  return db.transaction(() => askedBefore(db, table, requestKey) ?? enter()).immediate();
+export function once(db: Db, table: RequestedTable, requestKey: string | null, enter: () => number): number {
+  const before = () => (requestKey === null ? undefined : askedBefore(db, table, requestKey));
+  return db.transaction(() => before() ?? enter()).immediate();
 }
 
 /** What a maker is answered who changed a form after its answer was lost. */

@@ -19,7 +19,7 @@ import {
 import { pieceById, piecesOfYarn } from '../../db/yarn/pieces';
 import { needsOf, projectById } from '../../db/projects/projects';
 import { openRunOfPiece } from '../../db/winding/runs';
-import { askedBefore } from '../common/askedBefore';
+import { once } from '../common/askedBefore';
 import { readOptional, requestKey, text, wholeNumber } from '../common/fields';
 import { runForm, ConflictError, type SaveResult, saving } from '../common/result';
 
@@ -45,49 +45,45 @@ export type TaskForm = z.input<typeof taskForm>;
 /** Puts something on the list of what is to be done, or changes it. */
 export function saveTask(db: Db, id: number | null, input: unknown, now: Date): SaveResult {
   return runForm(taskForm, input, (form) =>
-    db
-      .transaction(() => {
-        const asked = id === null ? askedBefore(db, 'task', form.requestKey) : undefined;
-        if (asked !== undefined) return asked;
-        const before = id === null ? undefined : taskById(db, id);
-        if (id !== null && (!before || before.deletedAt !== null))
-          throw new ConflictError('this is not on the list any more');
-        if (form.kind === 'other' && form.title === '') throw new InputError('say what it is', 'title');
-        if (form.kind !== 'other') {
-          const piece = form.pieceId === null ? undefined : pieceById(db, form.pieceId);
-          if (!piece) throw new InputError('choose what it is done with', 'pieceId');
-          // What was on the list before its piece was used up stays as it is.
-          if (piece.consumedBy !== null && before?.pieceId !== piece.id)
-            throw new InputError('this piece is not there any more', 'pieceId');
-        }
-        if (form.projectId !== null && !projectById(db, form.projectId))
-          throw new InputError('there is no such project', 'projectId');
-        const { kind, title, pieceId, projectId, minutes, dueOn } = form;
-        const task = { kind, title, pieceId, projectId, minutes, dueOn: dueOn || null };
-        const taskId =
-          id ??
-          insertTask(db, {
-            ...task,
-            plannedOn: form.plannedOn || null,
-            createdAt: now.toISOString(),
-            requestKey: form.requestKey,
-          });
-        if (id !== null) {
-          updateTask(db, id, task);
-          setPlanned(db, id, form.plannedOn || null);
-        }
-        const all = allAfter(db);
-        const waitsFor = (id: number) => all.filter((row) => row.taskId === id).map(({ afterId }) => afterId);
-        const after = form.after.map(({ taskId, waitDays }) => ({ afterId: taskId, waitDays: waitDays ?? 0 }));
-        for (const [i, { afterId }] of after.entries()) {
-          if (!taskById(db, afterId)) throw new InputError('this is not on the list', `after.${i}.taskId`);
-          if (leadsTo(afterId, taskId, waitsFor))
-            throw new InputError('the two would wait for one another', `after.${i}.taskId`);
-        }
-        replaceAfter(db, taskId, after);
-        return taskId;
-      })
-      .immediate(),
+    once(db, 'task', id === null ? form.requestKey : null, () => {
+      const before = id === null ? undefined : taskById(db, id);
+      if (id !== null && (!before || before.deletedAt !== null))
+        throw new ConflictError('this is not on the list any more');
+      if (form.kind === 'other' && form.title === '') throw new InputError('say what it is', 'title');
+      if (form.kind !== 'other') {
+        const piece = form.pieceId === null ? undefined : pieceById(db, form.pieceId);
+        if (!piece) throw new InputError('choose what it is done with', 'pieceId');
+        // What was on the list before its piece was used up stays as it is.
+        if (piece.consumedBy !== null && before?.pieceId !== piece.id)
+          throw new InputError('this piece is not there any more', 'pieceId');
+      }
+      if (form.projectId !== null && !projectById(db, form.projectId))
+        throw new InputError('there is no such project', 'projectId');
+      const { kind, title, pieceId, projectId, minutes, dueOn } = form;
+      const task = { kind, title, pieceId, projectId, minutes, dueOn: dueOn || null };
+      const taskId =
+        id ??
+        insertTask(db, {
+          ...task,
+          plannedOn: form.plannedOn || null,
+          createdAt: now.toISOString(),
+          requestKey: form.requestKey,
+        });
+      if (id !== null) {
+        updateTask(db, id, task);
+        setPlanned(db, id, form.plannedOn || null);
+      }
+      const all = allAfter(db);
+      const waitsFor = (id: number) => all.filter((row) => row.taskId === id).map(({ afterId }) => afterId);
+      const after = form.after.map(({ taskId, waitDays }) => ({ afterId: taskId, waitDays: waitDays ?? 0 }));
+      for (const [i, { afterId }] of after.entries()) {
+        if (!taskById(db, afterId)) throw new InputError('this is not on the list', `after.${i}.taskId`);
+        if (leadsTo(afterId, taskId, waitsFor))
+          throw new InputError('the two would wait for one another', `after.${i}.taskId`);
+      }
+      replaceAfter(db, taskId, after);
+      return taskId;
+    }),
   );
 }
 

@@ -24,7 +24,7 @@ import {
 } from '../../db/dyeing/baths';
 import { isLive, operationById, operationPiecesOf } from '../../db/yarn/operations';
 import { pieceById, wetBy } from '../../db/yarn/pieces';
-import { askedBefore } from '../common/askedBefore';
+import { once } from '../common/askedBefore';
 import { colourHex, longText, quantity, read, readOptional, requestKey, text } from '../common/fields';
 import { ConflictError, runForm, type SaveResult, saving } from '../common/result';
 import { toMg } from '../common/storageUnits';
@@ -89,28 +89,24 @@ export type BathForm = z.input<ReturnType<typeof bathForm>>;
 /** Begins a bath, or changes one; once its pieces are in the pot they stay. */
 export function saveBath(db: Db, id: number | null, input: unknown, system: UnitSystem, now: Date): SaveResult {
   return runForm(bathForm(system), input, ({ requestKey, name, fibre, recipe, pot, note, ...form }) =>
-    db
-      .transaction(() => {
-        const asked = id === null ? askedBefore(db, 'bath', requestKey) : undefined;
-        if (asked !== undefined) return asked;
-        const before = id === null ? undefined : bathById(db, id);
-        if (id !== null && !before) throw new ConflictError('this bath is not there any more');
-        const dyedBy = id === null ? form.operationId : null;
-        if (dyedBy !== null) mustLackBath(db, dyedBy);
-        const potted = before !== undefined && before.operationId !== null;
-        const ids = potted ? piecesOfBath(db, before.id) : [...new Set(form.pieceIds)];
-        if (!potted && dyedBy === null) ids.forEach((pieceId) => mustBeFree(db, pieceId, id));
-        const bath = { name, fibreMg: toMg(fibre), recipe, potMl: pot === null ? null : Math.round(pot), note };
-        if (id === null) {
-          const dyed = dyedBy === null ? ids : operationPiecesOf(db, dyedBy).map(({ pieceId }) => pieceId);
-          const bathId = insertBath(db, { ...bath, series: '', createdAt: now.toISOString(), requestKey }, dyed);
-          if (dyedBy !== null) setPotted(db, bathId, dyedBy);
-          return bathId;
-        }
-        updateBath(db, id, bath, ids);
-        return id;
-      })
-      .immediate(),
+    once(db, 'bath', id === null ? requestKey : null, () => {
+      const before = id === null ? undefined : bathById(db, id);
+      if (id !== null && !before) throw new ConflictError('this bath is not there any more');
+      const dyedBy = id === null ? form.operationId : null;
+      if (dyedBy !== null) mustLackBath(db, dyedBy);
+      const potted = before !== undefined && before.operationId !== null;
+      const ids = potted ? piecesOfBath(db, before.id) : [...new Set(form.pieceIds)];
+      if (!potted && dyedBy === null) ids.forEach((pieceId) => mustBeFree(db, pieceId, id));
+      const bath = { name, fibreMg: toMg(fibre), recipe, potMl: pot === null ? null : Math.round(pot), note };
+      if (id === null) {
+        const dyed = dyedBy === null ? ids : operationPiecesOf(db, dyedBy).map(({ pieceId }) => pieceId);
+        const bathId = insertBath(db, { ...bath, series: '', createdAt: now.toISOString(), requestKey }, dyed);
+        if (dyedBy !== null) setPotted(db, bathId, dyedBy);
+        return bathId;
+      }
+      updateBath(db, id, bath, ids);
+      return id;
+    }),
   );
 }
 

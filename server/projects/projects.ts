@@ -25,7 +25,7 @@ import {
   updateProject,
 } from '../../db/projects/projects';
 import { yarnById } from '../../db/yarn/yarns';
-import { askedBefore } from '../common/askedBefore';
+import { once } from '../common/askedBefore';
 import { amount, longText, percent, read, readOptional, requestKey, text, wholeNumber } from '../common/fields';
 import { runForm, ConflictError, type SaveResult, saving } from '../common/result';
 import { fromMg, fromMm, toMg, toMm } from '../common/storageUnits';
@@ -356,39 +356,35 @@ function metresOrGrams(typed: string, system: UnitSystem): { needMm: number | nu
 /** Begins a project, or changes one. */
 export function saveProject(db: Db, id: number | null, input: unknown, system: UnitSystem, now: Date): SaveResult {
   return runForm(projectForm(system), input, (form) =>
-    db
-      .transaction(() => {
-        const project = {
-          name: form.name,
-          notes: form.notes,
-          dueOn: form.dueOn || null,
-          castOn: form.castOn || null,
-          marginPerMille: Math.round(form.margin * 10),
-          spare: form.spare,
-        };
-        if (id !== null && !projectById(db, id)) throw new ConflictError('this project is not there any more');
-        const asked = id === null ? askedBefore(db, 'project', form.requestKey) : undefined;
-        if (asked !== undefined) return asked;
-        form.needs.forEach(({ yarnIds }, i) => {
-          if (yarnIds.some((yarnId) => !yarnById(db, yarnId)))
-            throw new InputError('one of these yarns is not there any more', `needs.${i}.yarnIds`);
-        });
-        const projectId =
-          id ?? insertProject(db, { ...project, createdAt: now.toISOString(), requestKey: form.requestKey });
-        if (id !== null) updateProject(db, id, project);
-        replaceNeeds(
-          db,
-          projectId,
-          form.needs.map(({ colour, amount, done, yarnIds }) => ({
-            colour,
-            ...amount,
-            donePerMille: Math.round((done ?? 0) * 10),
-            yarnIds: [...new Set(yarnIds)],
-          })),
-        );
-        return projectId;
-      })
-      .immediate(),
+    once(db, 'project', id === null ? form.requestKey : null, () => {
+      const project = {
+        name: form.name,
+        notes: form.notes,
+        dueOn: form.dueOn || null,
+        castOn: form.castOn || null,
+        marginPerMille: Math.round(form.margin * 10),
+        spare: form.spare,
+      };
+      if (id !== null && !projectById(db, id)) throw new ConflictError('this project is not there any more');
+      form.needs.forEach(({ yarnIds }, i) => {
+        if (yarnIds.some((yarnId) => !yarnById(db, yarnId)))
+          throw new InputError('one of these yarns is not there any more', `needs.${i}.yarnIds`);
+      });
+      const projectId =
+        id ?? insertProject(db, { ...project, createdAt: now.toISOString(), requestKey: form.requestKey });
+      if (id !== null) updateProject(db, id, project);
+      replaceNeeds(
+        db,
+        projectId,
+        form.needs.map(({ colour, amount, done, yarnIds }) => ({
+          colour,
+          ...amount,
+          donePerMille: Math.round((done ?? 0) * 10),
+          yarnIds: [...new Set(yarnIds)],
+        })),
+      );
+      return projectId;
+    }),
   );
 }
 

@@ -16,7 +16,6 @@ import {
   twistFigure,
 } from '../../core/common/format';
 import type { MassFact } from '../../core/yarn/piece';
-import styles from './Figures.module.css';
 import { useSystem } from '../frame/Providers';
 
 /** Figures in the units that the reader has chosen. */
@@ -75,10 +74,10 @@ export function KnownMass({ fact }: { fact: MassFact }) {
 export function Large({ figure, label }: { figure: Figure; label?: string }) {
   return (
     <span className="leading-[1.2]">
-      <span className={styles.number} data-figure>
+      <span className="text-huge font-bold leading-[1.05] tracking-[-0.02em]" data-figure>
         {figure.number}
       </span>{' '}
-      <span className={styles.unit}>{figure.unit}</span>
+      <span className="text-lead">{figure.unit}</span>
       {label && <span className="block text-ink-soft">{label}</span>}
     </span>
   );
