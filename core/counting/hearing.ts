@@ -84,9 +84,10 @@ export class Hearing {
 
   private step(): void {
     for (const band of this.bands) {
-      const { lasting, knock } = band.parted(band.power / STEP_SAMPLES);
-      band.lasting += (lasting * STEP_SAMPLES) / MOMENT_SAMPLES;
-      band.knock += (knock * STEP_SAMPLES) / MOMENT_SAMPLES;
+      // Each step's part in the mean of the moment.
+      const { lasting, knock } = band.parted(band.power / MOMENT_SAMPLES);
+      band.lasting += lasting;
+      band.knock += knock;
       band.power = 0;
     }
   }

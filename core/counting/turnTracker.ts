@@ -154,7 +154,7 @@ function shifted(row: Float64Array, by: number): Float64Array {
   const whole = Math.floor(by);
   const part = by - whole;
   for (let p = 0; p < PLACES_IN_TURN; p++) {
-    // Whatever a place is, its neighbours are found without a division: there are 64.
+    // There are 64 places, so that the lowest bits of any whole number are one: quicker than a division.
     const from = (p - whole) & (PLACES_IN_TURN - 1);
     moved[p] = (1 - part) * row[from]! + part * row[(from - 1) & (PLACES_IN_TURN - 1)]!;
   }

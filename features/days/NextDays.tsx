@@ -19,10 +19,7 @@ export function NextDays({
   onChoose: (day: string) => void;
 }) {
   const shown = days
-    .map(({ day, has, dates }) => {
-      const on = others.filter((other) => other.on === day);
-      return { day, has, dates, on, taken: on.reduce((sum, { minutes }) => sum + minutes, 0) };
-    })
+    .map((each) => ({ ...each, on: others.filter(({ on }) => on === each.day) }))
     .filter(({ day, has, on }) => has > 0 || on.length > 0 || day === chosen);
   return (
     <section aria-labelledby="next-days">

@@ -97,10 +97,11 @@ export function taskCards(db: Db, now: Date): TaskCard[] {
   return placed(db, now).tasks;
 }
 
-/** The same, with the days from today on that there are for it. */
-export function tasksAndDays(db: Db, now: Date): Pick<DaysPage, 'tasks' | 'days'> {
+/** What is to be done besides a task, and the days from today on with what that takes of them. */
+export function othersAndDays(db: Db, now: Date, taskId: number | null): { others: TaskCard[]; days: DayOfBench[] } {
   const { tasks, time } = placed(db, now);
-  return { tasks, days: daysOf(db, { tasks, time }, dayOf(now)) };
+  const others = tasks.filter(({ id, doneOn }) => id !== taskId && doneOn === null);
+  return { others, days: daysOf(db, { tasks: others, time }, dayOf(now)) };
 }
 
 function daysOf(db: Db, { tasks, time }: Pick<DaysPage, 'tasks' | 'time'>, from: string): DayOfBench[] {

@@ -2,7 +2,7 @@ import type { PieceForm } from '../../core/yarn/piece';
 import type { Db } from '../../db/common/connection';
 import { piecesOfYarn, pieceById } from '../../db/yarn/pieces';
 import { projectsUnderWay } from '../../db/projects/projects';
-import { type DayOfBench, type TaskCard, taskCards, tasksAndDays } from './daysPage';
+import { type DayOfBench, type TaskCard, taskCards, othersAndDays } from './daysPage';
 import { newestOnShelf } from '../yarn/shelf';
 import { nameOfYarn } from '../yarn/yarnViews';
 import { yarnsById } from '../../db/yarn/yarns';
@@ -25,7 +25,6 @@ export function taskChoices(db: Db, now: Date, taskId: number | null, pieceId: n
   const own = pieceId === null ? undefined : pieceById(db, pieceId);
   const yarnIds = [...new Set([...(own ? [own.yarnId] : []), ...newestOnShelf(db, YARNS_OFFERED).map(({ id }) => id)])];
   const yarns = new Map(yarnsById(db, yarnIds).map((yarn) => [yarn.id, yarn]));
-  const { tasks, days } = tasksAndDays(db, now);
   return {
     pieces: yarnIds.flatMap((yarnId) =>
       piecesOfYarn(db, yarnId)
@@ -36,8 +35,7 @@ export function taskChoices(db: Db, now: Date, taskId: number | null, pieceId: n
         }),
     ),
     projects: projectsUnderWay(db).map(({ id, name }) => ({ id, name })),
-    others: tasks.filter(({ id, doneOn }) => id !== taskId && doneOn === null),
-    days,
+    ...othersAndDays(db, now, taskId),
   };
 }
 
