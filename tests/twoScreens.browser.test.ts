@@ -1,4 +1,7 @@
+import { openDatabase } from '../db/common/connection';
+import { runById } from '../db/winding/runs';
 import { pause } from './support/app';
+import type { Maker } from './support/browser';
 import { stage } from './support/stage';
 
 /** One winding, two screens; closed tabs; a server that is away. No count is lost and none is doubled. */
@@ -7,6 +10,14 @@ const RUN = '/winding/run/5';
 
 const set = stage({ demo: true });
 let turns: number;
+
+/** The screen that counts, as it is kept: not asked of the app, which after a while takes a silent screen for closed. */
+function leaseOwner(): string | null {
+  const db = openDatabase(set.app.databaseFile);
+  const { leaseOwner } = runById(db, 5)!;
+  db.close();
+  return leaseOwner;
+}
 
 async function kept(): Promise<number> {
   const answer = await fetch(`${set.app.url}/api/runs/5/events`, {
@@ -110,6 +121,22 @@ test('an answer that is lost on the way doubles nothing', async () => {
   await maker.live();
   await maker.counts(turns);
   await maker.close();
+});
+
+test.each<[string, (maker: Maker) => Promise<void>]>([
+  ['closed', (maker) => maker.close()],
+  ['left for another page of the app', (maker) => maker.page.locator('nav a[href="/days"]').click()],
+  ['left by an address', (maker) => maker.goTo('/days')],
+])('a screen that is %s lets go of the run, and what it counted last is kept', async (_, leave) => {
+  const maker = await set.maker();
+  await maker.goTo(RUN);
+  await maker.holds();
+  await maker.count(2);
+  turns += 2;
+  await leave(maker);
+  await maker.until(() => Promise.resolve(leaseOwner() === null));
+  expect(await kept()).toBe(turns);
+  if (!maker.page.isClosed()) await maker.close();
 });
 
 test('a key that is held down counts once', async () => {
