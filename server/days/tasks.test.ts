@@ -55,6 +55,11 @@ test('a task is proposed for the first day with room, and stays where it was con
   expect(card(id).on).toBe(DAY);
 });
 
+test('a piece chosen for a winding does not stay with what it became: fetching soap', () => {
+  const { hank, add, card } = bench();
+  expect(card(add({ kind: 'other', title: 'fetch soap', pieceId: hank })).piece).toBeNull();
+});
+
 test('a task that was entered twice is there once; changed, deleted and brought back', () => {
   const { db, hank, card } = bench();
   const form = taskValues({ pieceId: hank, minutes: '25' });

@@ -59,7 +59,9 @@ export function saveTask(db: Db, id: number | null, input: unknown, now: Date): 
       }
       if (form.projectId !== null && !projectById(db, form.projectId))
         throw new InputError('there is no such project', 'projectId');
-      const { kind, title, pieceId, projectId, minutes, dueOn } = form;
+      const { kind, title, projectId, minutes, dueOn } = form;
+      // Chosen before it became something else, a piece has nothing to do with it.
+      const pieceId = kind === 'other' ? null : form.pieceId;
       const task = { kind, title, pieceId, projectId, minutes, dueOn: dueOn || null };
       const taskId =
         id ??
