@@ -37,21 +37,21 @@ test('a repeat is measured, with what is missing told beside it; a draft outlive
   await maker.arrivesAt(/\/colours$/);
   await maker.sees('Nobody has noted where in the repeat a piece begins');
   await maker.fill('stretches.0.length', '1.2 m');
-  await maker.press('Keep it');
+  await maker.press('Save it');
   await maker.sees('A colour like #6b705c');
   await picks(maker, 'Colour 1', '#a4552e');
   await picks(maker, 'Colour 2', '#2b3766');
   await maker.fill('stretches.1.length', 'a bit');
-  await maker.press('Keep it');
+  await maker.press('Save it');
   await maker.sees('Cannot read this; write it like 190 m, 210 yd');
   await maker.fill('stretches.1.length', '');
   await maker.page.reload();
   await maker.live();
   expect(await maker.valueOf('stretches.0.length')).toBe('1.2 m');
-  await maker.press('Keep it');
+  await maker.press('Save it');
   await maker.sees('How long is it?');
   await maker.fill('stretches.1.length', '31.5 in');
-  await maker.press('Keep it');
+  await maker.press('Save it');
   // 1.2 m and 0.8 m.
   await maker.sees(/A repeat is 2.0 m ± 0.2 m/);
   await maker.press('Undo');
@@ -88,7 +88,7 @@ test('colours are taken from a picture of the yarn, by a press or by keys, in th
   await canvas.click({ offset: { x: 20, y: 20 } });
   await maker.sees('Stretch 3');
   await give('torn.png');
-  await maker.sees('This is no picture that can be shown here');
+  await maker.sees('This file is not a picture that can be shown here');
   expect(await hexes()).toHaveLength(3);
 });
 

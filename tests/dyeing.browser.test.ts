@@ -27,7 +27,7 @@ test('a bath over two pots: percent and millilitres both ways, errors beside the
   const maker = await set.maker();
   await begins(maker, 'Slate', 'slate blue', '40 ml', ['Mini skein 7', 'Mini skein 8']);
   await maker.fill('ingredients.0.stock', '');
-  await maker.press('Keep the bath');
+  await maker.press('Save the bath');
   await maker.sees('How strong is the stock? Say that first');
   await maker.fill('ingredients.0.stock', '1');
   await maker.page.reload();
@@ -38,10 +38,10 @@ test('a bath over two pots: percent and millilitres both ways, errors beside the
   expect(fibre).toMatch(/^\d\d\.\d g$/);
   await maker.sees('0.4 g from a stock of 1');
   await set.app.kill();
-  await maker.press('Keep the bath');
+  await maker.press('Save the bath');
   await maker.sees('The app cannot be reached just now');
   await set.app.restart();
-  await maker.press('Keep the bath');
+  await maker.press('Save the bath');
   await maker.arrivesAt(/^\/dyeing\/\d+$/);
   await maker.sees('40 ml');
   await maker.press('All 2 go into the pot now');
@@ -51,7 +51,7 @@ test('a bath over two pots: percent and millilitres both ways, errors beside the
   // The second pot: those that are wet cannot be chosen again.
   await begins(maker, 'Peat', 'peat brown', '2 %', ['Mini skein 9']);
   expect(await maker.page.$$eval('input[type=checkbox]:disabled', (boxes) => boxes.length)).toBeGreaterThanOrEqual(2);
-  await maker.press('Keep the bath');
+  await maker.press('Save the bath');
   await maker.arrivesAt(/^\/dyeing\/\d+$/);
   const second = new URL(maker.page.url()).pathname;
   await maker.press('It goes into the pot now');
@@ -70,8 +70,8 @@ test('a bath over two pots: percent and millilitres both ways, errors beside the
   const input = await maker.page.waitForSelector('section[aria-labelledby=outcome] input[type="file"]');
   await (input as unknown as { uploadFile: (file: string) => Promise<void> }).uploadFile(file);
   await maker.page.locator('canvas').click();
-  await maker.press('Keep its colour');
-  await maker.sees('Its colour is kept');
+  await maker.press('Save its colour');
+  await maker.sees('Its colour is saved');
   await maker.goTo('/minis/1');
   await maker.sees('Peat');
   expect(await maker.page.$eval('body', (body) => body.textContent)).not.toMatch(/Slate/);

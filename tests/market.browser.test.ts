@@ -37,7 +37,7 @@ test('minis and a kit get a price, are sold by a scanner and by hand, and come b
   // What two are called by sells neither.
   await maker.fill('scan', 'crottle');
   await maker.keys('Enter');
-  await maker.sees('More than one is called so');
+  await maker.sees('Several have that name');
   await maker.sees('3 today for 32.00 €');
   await maker.close();
 });
@@ -76,7 +76,7 @@ test('labels for what is on the table bear its price, name and logo', async () =
   const maker = await set.maker();
   await maker.goTo('/market');
   await maker.fill('name', 'Skerry Wool, Ærø');
-  await maker.press('Keep');
+  await maker.press('Save');
   const input = await maker.page.waitForSelector('#maker input[type=file]');
   await (input as unknown as { uploadFile: (file: string) => Promise<void> }).uploadFile('docs/screenshots/dyeing.png');
   await maker.has('#maker img[alt="Your logo"]');

@@ -67,7 +67,7 @@ test('what a project takes, worked out from a gauge, a swatch and an earlier one
   await maker.fill('need by wider', '125');
   await maker.press('Use it');
   await maker.waitsFor(() => document.querySelector<HTMLInputElement>('[id="needs.0.amount"]')?.value === '500 yd');
-  await maker.press('Start it');
+  await maker.press('Start the project');
   await maker.arrivesAt(/\/projects\/\d+$/);
   await maker.sees('457 m');
 });
@@ -167,7 +167,7 @@ test('from the first weighing over a reload and a killed server to the border, a
   await maker.fill('mass', '44 g');
   await maker.press('Log the weighing');
   await maker.sees('Row 199: 44 g, cake 1');
-  await maker.press('It is finished');
+  await maker.press('Mark as finished');
   await maker.sees('Bring it back');
   await maker.goTo('/projects');
   await maker.page.locator('a::-p-text(Lamp room shawl)').click();

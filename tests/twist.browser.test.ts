@@ -251,7 +251,7 @@ test('counting its twist: a bad count is refused beside its field, a good one is
   await maker.page.locator('::-p-aria([name="It leans like the letter"]) ::-p-text(Z)').click();
   await maker.sees('That is 164 t/m Z');
   await maker.press('Save this measurement');
-  await maker.sees('The measurement is kept');
+  await maker.sees('The measurement is saved');
   await maker.goTo(`/twist/${FAIR}`);
   await maker.sees('Its own twist: 164 t/m Z, counted once');
   await maker.close();

@@ -66,7 +66,7 @@ test('from a counted single to a ply that is hung, washed, dried and measured', 
   await maker.fill('over', '25 cm');
   await maker.page.locator('::-p-aria([name="It leans like the letter"]) ::-p-text(Z)').click();
   await maker.press('Save this measurement');
-  await maker.sees('The measurement is kept');
+  await maker.sees('The measurement is saved');
   // A draft of an earlier version had a field that is not there any more.
   await maker.page.evaluate(() =>
     localStorage.setItem('draft log of plying 78', JSON.stringify({ rest: '1', note: 'on the small whorl' })),
@@ -98,8 +98,8 @@ test('from a counted single to a ply that is hung, washed, dried and measured', 
   await maker.arrivesAt(/^\/twist\/wheel$/);
   await maker.fill('hung loop', '1.5 m');
   await maker.fill('hung turns', '6');
-  await maker.press('Keep it with the skein');
-  await maker.sees('It is kept with the skein');
+  await maker.press('Save it with the skein');
+  await maker.sees('It is saved with the skein');
   await set.app.kill();
   await set.app.restart();
   await maker.goTo(`/twist/${id}`);
@@ -114,7 +114,7 @@ test('from a counted single to a ply that is hung, washed, dried and measured', 
   await maker.fill('loops', '40');
   await maker.fill('loop', '150 cm');
   await maker.press('Save this measurement');
-  await maker.sees('The measurement is kept');
+  await maker.sees('The measurement is saved');
   await maker.goTo(`/twist/${id}`);
   await maker.sees('40 of 150 cm');
   // Beside another, by their yarns.

@@ -195,11 +195,11 @@ test('on another winder the end is seated anew, and the next cake begins at noth
   await maker.fill('weighed', 'a lot');
   await maker.sees('Write it like 52.3 g or 1.8 oz');
   await maker.fill('weighed', '45 g');
-  await maker.press('Keep its weight');
+  await maker.press('Save its weight');
   await maker.sees(/45 g for \d+ turns\. The next gets 40 g: \d+ turns/);
   await maker.press('It was not weighed');
   await maker.fill('weighed', '45 g');
-  await maker.press('Keep its weight');
+  await maker.press('Save its weight');
   await maker.sees(/45 g for \d+ turns/);
   await maker.page.focus('[data-count]');
   await maker.count(1);

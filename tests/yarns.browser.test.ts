@@ -38,7 +38,7 @@ test('a part ball goes on the scale: how many metres, is it enough, how many mor
   expect(await maker.valueOf('mass')).toBe('18');
   await maker.fill('mass', '18');
   await maker.keys('Enter');
-  await maker.sees('The weighing is kept');
+  await maker.sees('The weighing is saved');
   // 18 g x 212 m / 25 g
   await maker.sees('153 m');
   await maker.press('Slack Water, Fog');
@@ -90,7 +90,7 @@ test('a yarn without a band: wraps, a like yarn’s figures, then a measured sam
   await maker.fill('over', '2 in');
   await maker.sees('11.0 wraps to the inch');
   await maker.press('Save this measurement');
-  await maker.sees('The measurement is kept');
+  await maker.sees('The measurement is saved');
   await maker.goTo(yarn);
   await maker.sees('a guess from wraps per inch');
   // .034 x 11^1.76 = 2.314 m/g; 92 g of it.
@@ -101,7 +101,7 @@ test('a yarn without a band: wraps, a like yarn’s figures, then a measured sam
   await maker.fill('mass', '4.4');
   await maker.page.locator('::-p-text(to 0.1 g)').click();
   await maker.press('Save this measurement');
-  await maker.sees('The measurement is kept');
+  await maker.sees('The measurement is saved');
   await maker.goTo(yarn);
   await maker.sees('what was measured');
   // 92 g x 10 m / 4.4 g
@@ -115,7 +115,7 @@ test('figures are borrowed from a like yarn, and given back', async () => {
   await maker.page.locator('::-p-text(Squall, Wet slate,)').click();
   await maker.sees('It borrows those of Squall, Wet slate');
   await maker.sees('a yarn that is like it: a guess');
-  await maker.press('No longer');
+  await maker.press('Stop borrowing');
   await maker.sees('a guess from its needle');
   await maker.close();
 });
@@ -266,19 +266,19 @@ test('a project of two colours: begun, kept over a reload, changed, finished and
   await maker.page.reload();
   await maker.live();
   await maker.until(async () => (await maker.valueOf('name')) === 'Oar mitts');
-  await maker.press('Start it');
+  await maker.press('Start the project');
   await maker.until(async () => (await maker.about('needs.1.amount')).includes('cannot read this'));
   await maker.fill('needs.1.amount', '40 g');
   await maker.page.locator('[id="needs.1.yarnIds"]').click();
   await maker.keys(...'kelp');
   await maker.page.locator('.ant-select-item-option').click();
-  await maker.press('Start it');
+  await maker.press('Start the project');
   await maker.arrivesAt(/^\/projects\/\d+$/);
   await maker.sees('Palm');
   // The blanket's edge has the slate first.
   await maker.sees('go to Waiting-room blanket first');
   await maker.sees('Enough: about 19 g will be left over');
-  await maker.press('It is finished');
+  await maker.press('Mark as finished');
   await maker.arrivesAt(/^\/projects$/);
   await maker.press('Undo');
   await maker.waitsFor(() =>

@@ -134,7 +134,7 @@ export const AT_THE_HANK: readonly Trouble[] = [
       },
       {
         id: 'anew',
-        name: 'Take it off and mount it anew',
+        name: 'Take it off and mount it again',
         steps: [
           'Put your hands where the arms are and take the hank off without turning it.',
           'Snap it once or twice, where the yarn bears it, and mount it again.',
@@ -225,7 +225,7 @@ export const AT_THE_HANK: readonly Trouble[] = [
       },
       {
         id: 'anew',
-        name: 'Take the hank off, snap it and mount it anew',
+        name: 'Take the hank off, snap it and mount it again',
         steps: [
           'Take the hank off with both hands, its ring held open.',
           'Snap it, look for strands that cross, and mount it again, opened fully.',
@@ -299,7 +299,7 @@ export const AT_THE_HANK: readonly Trouble[] = [
         name: 'Begin from the other end',
         steps: [
           'Find the other end, the one that lifts freely from the outside.',
-          'Park this one and wind anew from there.',
+          'Park this one and start winding from there.',
         ],
         act: 'look',
         minutes: [2, 4],

@@ -128,7 +128,7 @@ export const IN_THE_YARN: readonly Trouble[] = [
         steps: ['Mark a knot at this turn. Every cake and mini that is cut from here knows of it.'],
         act: 'tie',
         minutes: [0, 1],
-        stopWhen: 'If it is thick or loose, tie it anew with long tails.',
+        stopWhen: 'If it is thick or loose, tie it again with long tails.',
         where: { now: ['winding'] },
         then: 'go on',
       },

@@ -76,7 +76,7 @@ export function ToolCard({
             {'learned' in tool && <LearnedWords tool={tool} />}
             <div className={`${styles.ways} flex flex-wrap gap-2`}>
               <Button onClick={onOpen}>
-                {tool.measured.length > 0 ? 'Change' : 'Enter what I measured'}
+                {tool.measured.length > 0 ? 'Edit' : 'Enter what I measured'}
                 <span className="visually-hidden"> on the {tool.name.toLowerCase()}</span>
               </Button>
               <Button type="text" onClick={remove}>

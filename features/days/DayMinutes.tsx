@@ -59,7 +59,7 @@ export function DayMinutes({
               autoFocus
             />
             <Button htmlType="submit" loading={busy}>
-              Keep
+              Save
             </Button>
             <Problem words={problem} />
           </Form>

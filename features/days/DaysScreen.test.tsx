@@ -76,7 +76,7 @@ test('without any time there is no day, and that is said', () => {
   idOf(saveTime(db, { weekdays: Array.from({ length: 7 }, () => ''), from: '19:30' }));
   add();
   expect(shownText()).toContain('Without a day');
-  expect(shownText()).toContain('There is no day for it');
+  expect(shownText()).toContain('No day can be found for it');
 });
 
 test('its form shows the days that have time, what else lies on them, and the one that was chosen', () => {

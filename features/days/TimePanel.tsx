@@ -21,7 +21,7 @@ export function TimePanel({ time }: { time: KeptTime }) {
     save: keepTime,
     saved: () => {
       offer({
-        words: 'The minutes are kept.',
+        words: 'The minutes are saved.',
         undo: () => keepTime({ weekdays: time.weekdays.map(String), from: time.from }),
       });
       router.refresh();
@@ -54,7 +54,7 @@ export function TimePanel({ time }: { time: KeptTime }) {
           <TextField label="An evening begins at" {...form.field('from')} hint="for your calendar" />
           <FormError form={form} />
           <Button htmlType="submit" loading={form.saving}>
-            Keep these minutes
+            Save these minutes
           </Button>
         </div>
       </Form>

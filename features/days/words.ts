@@ -38,7 +38,7 @@ export function taskNews(
       ? [
           {
             tone: 'bad' as const,
-            words: 'There is no day for it: nobody has time, or it waits for something that has none.',
+            words: 'No day can be found for it: there is no time, or it waits for something that has no day.',
           },
         ]
       : []),

@@ -52,7 +52,7 @@ export function BathFormScreen({
     saved: (saved) => {
       form.clear();
       if (id !== null)
-        offer({ words: 'The change is kept.', undo: () => keepBath(id, { ...first, requestKey: newKey() }) });
+        offer({ words: 'The change is saved.', undo: () => keepBath(id, { ...first, requestKey: newKey() }) });
       router.push(`/dyeing/${saved}`);
     },
   });
@@ -74,7 +74,7 @@ export function BathFormScreen({
 
   return (
     <>
-      <PageHead title={id === null ? 'A new bath' : 'Change the bath'} under={plan && `For minis of ${plan.name}.`} />
+      <PageHead title={id === null ? 'A new bath' : 'Edit the bath'} under={plan && `For minis of ${plan.name}.`} />
       <Form
         form={form}
         className="grid grid-cols-[1.6fr_1fr] gap-x-wide gap-y-4 items-start max-desk:grid-cols-[minmax(0,1fr)]"
@@ -200,7 +200,7 @@ export function BathFormScreen({
           <FormError form={form} />
           <FormButtons
             form={form}
-            save={id === null ? 'Keep the bath' : 'Keep the change'}
+            save={id === null ? 'Save the bath' : 'Save the change'}
             onLeave={() => router.back()}
           />
         </div>

@@ -32,7 +32,11 @@ export function BathScreen({ bath }: { bath: BathPage }) {
   const put = () =>
     run(
       (keyOf) => putInPot(id, keyOf({ put: id })),
-      (operation) => offer({ words: 'They are in the pot, and wait to be dry.', undo: () => takeOutOfPot(operation) }),
+      (operation) =>
+        offer({
+          words: 'They are in the pot. From now on they wait in Today to be dry.',
+          undo: () => takeOutOfPot(operation),
+        }),
     );
   const remove = () =>
     run(
@@ -65,13 +69,15 @@ export function BathScreen({ bath }: { bath: BathPage }) {
           </ActionLink>
         )}
         <ActionLink href={`/dyeing/${id}/edit`} quiet>
-          Change it
+          Edit
         </ActionLink>
         <Button type="text" onClick={remove} disabled={busy}>
           Delete
         </Button>
       </PageHead>
-      {bath.deletedAt !== null && <Notice tone="tight">This bath was deleted; the dye book has it at its foot.</Notice>}
+      {bath.deletedAt !== null && (
+        <Notice tone="tight">This bath was deleted; it is at the foot of the dye book.</Notice>
+      )}
       <div className="grid grid-cols-[1.4fr_1fr] gap-wide items-start max-tablet:grid-cols-[minmax(0,1fr)]">
         <div className="grid gap-4">
           <section className="grid gap-3 p-4 rounded-lg bg-card" aria-labelledby="measures">

@@ -23,7 +23,7 @@ export function OutcomePanel({ bath }: { bath: BathPage }) {
     initial: () => ({ ...known, dyeLot: bath.dyeLot || bath.usualLot }),
     save: (values) => keepColour(bath.id, values),
     saved: () => {
-      offer({ words: 'Its colour is kept: the yarn is called by it.', undo: () => keepColour(bath.id, known) });
+      offer({ words: 'Its colour is saved: the yarn is called by it.', undo: () => keepColour(bath.id, known) });
       form.clear();
       router.refresh();
     },
@@ -44,7 +44,7 @@ export function OutcomePanel({ bath }: { bath: BathPage }) {
         </Fold>
         <FormError form={form} />
         <Button type="primary" htmlType="submit" loading={form.saving} className="justify-self-start mt-2">
-          Keep its colour
+          Save its colour
         </Button>
       </Form>
     </section>

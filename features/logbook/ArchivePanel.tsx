@@ -57,7 +57,10 @@ export function ArchivePanel({ empty }: { empty: boolean }) {
   return (
     <section className={styles.panel} aria-labelledby="archive">
       <h2 id="archive">Everything in one file</h2>
-      <p>Every yarn, piece, weighing, winding and count, with the pictures. Keep a copy where this machine is not.</p>
+      <p>
+        Every yarn, piece, weighing, winding and count, with the pictures. Keep a copy somewhere other than this
+        machine.
+      </p>
       <p className={styles.ways}>
         <a
           href="/api/archive"

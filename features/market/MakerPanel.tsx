@@ -37,7 +37,7 @@ export function MakerPanel({ maker: { name, logo } }: { maker: Maker }) {
       <Form form={form} className="flex flex-wrap gap-2 items-start">
         <TextField label="Your own name" {...form.field('name')} hint="empty: as on the band" />
         <Button htmlType="submit" className="mt-6" loading={form.saving} disabled={form.values.name.trim() === name}>
-          Keep
+          Save
         </Button>
         <FormError form={form} />
       </Form>
@@ -47,11 +47,11 @@ export function MakerPanel({ maker: { name, logo } }: { maker: Maker }) {
           <img src={logo} alt="Your logo" className="max-w-[140px] max-h-[70px] p-1 rounded-md bg-white" />
         )}
         <FilePick accept="image/*" onPick={(file) => void add(file)}>
-          {logo ? 'Another logo' : 'A logo, as a picture'}
+          {logo ? 'Change the logo' : 'A logo, as a picture'}
         </FilePick>
         {logo && (
           <Button type="text" onClick={() => void remove()}>
-            Without a logo
+            Remove the logo
           </Button>
         )}
       </div>

@@ -26,7 +26,7 @@ export function PriceForm({ ware, onDone }: { ware: Ware; onDone: () => void }) 
     <Form form={form} className="flex flex-wrap gap-2 items-start mt-1">
       <TextField {...field} name={`price of ${ware.key}`} label="Price" placeholder="6.50 €" autoFocus />
       <Button htmlType="submit" type="primary" className="mt-6" loading={form.saving}>
-        Keep
+        Save
       </Button>
       <Button
         type="text"

@@ -33,7 +33,7 @@ export function Scan({ wares, selling }: { wares: readonly Ware[]; selling: Sell
       }
     } else if (found.length === 1) sell(found[0]!);
     else if (typed.trim() !== '')
-      setError(found.length === 0 ? 'nothing on the table is called so' : 'more than one is called so: choose it');
+      setError(found.length === 0 ? 'nothing on the table has that name' : 'several have that name: choose one');
   };
   return (
     <section aria-label="Sell" className="grid gap-2 p-4 rounded-lg bg-card">
@@ -60,7 +60,7 @@ export function Scan({ wares, selling }: { wares: readonly Ware[]; selling: Sell
         )}
       </Field>
       {found.length > 0 && (
-        <ul className="grid gap-1" aria-label="Meant">
+        <ul className="grid gap-1" aria-label="Which one">
           {found.slice(0, MOST_FOUND).map((ware) => (
             <li key={ware.key} className="flex gap-3 items-center justify-between">
               <span>{wareInWords(ware)}</span>

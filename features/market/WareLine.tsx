@@ -52,11 +52,11 @@ export function WareLine({ ware, selling, isLarge }: { ware: Ware; selling: Sell
               {[fibresInWords(fibres), lot && `lot ${lot}`, per100G].filter(Boolean).join(' · ')}
             </span>
             <InlineButton onClick={() => setPricing(true)}>
-              {price === null ? 'Give it a price' : 'Other price'}
+              {price === null ? 'Set a price' : 'Change price'}
             </InlineButton>
             {price !== null && (
               <InlineButton disabled={selling.busy} onClick={() => selling.withdraw(ware)}>
-                Off the table
+                Take it off the table
               </InlineButton>
             )}
           </p>

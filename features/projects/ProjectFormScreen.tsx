@@ -47,7 +47,7 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
     saved: (saved) => {
       if (id !== null) {
         const before = asSent({ ...first, requestKey: newKey() });
-        offer({ words: 'The change is kept.', undo: () => keepProject(id, before) });
+        offer({ words: 'The change is saved.', undo: () => keepProject(id, before) });
       }
       router.push(`/projects/${saved}`);
     },
@@ -61,7 +61,7 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
 
   return (
     <Form form={form} className="flex flex-col gap-3 max-w-[980px]">
-      <h1>{id === null ? 'Start a project' : 'Change the project'}</h1>
+      <h1>{id === null ? 'Start a project' : 'Edit the project'}</h1>
       <div
         className={`${styles.top} grid grid-cols-[2.2fr_1.3fr_1.3fr_1fr_1fr] gap-y-2 gap-x-4 max-tablet:grid-cols-[repeat(auto-fit,minmax(140px,1fr))]`}
       >
@@ -171,7 +171,7 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
       <div className="flex gap-3 pb-3">
         <FormButtons
           form={form}
-          save={id === null ? 'Start it' : 'Save'}
+          save={id === null ? 'Start the project' : 'Save'}
           onLeave={() => router.push(id === null ? '/projects' : `/projects/${id}`)}
         />
       </div>

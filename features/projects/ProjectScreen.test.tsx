@@ -88,7 +88,7 @@ test('a finished project says that it takes nothing', () => {
   const { db, id } = reported([need('250 m', [1])]);
   idOf(markedProject(db, id, 'finished', true, NOW));
   expect(textOf(<ProjectScreen project={projectPage(db, id)!} />)).toContain(
-    'It is past and takes nothing from the shelf',
+    'It is finished and takes nothing from the shelf',
   );
   expect(textOf(<ProjectsScreen page={projectsPage(db)} needles={needles(db)} />)).toContain('No project is under way');
 });

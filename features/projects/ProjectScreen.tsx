@@ -41,7 +41,7 @@ export function ProjectScreen({ project }: { project: ProjectPage }) {
       </PageHead>
       {past && (
         <Notice tone="plain">
-          It is past and takes nothing from the shelf. What stands here is how it would be if it were begun today.
+          It is finished and takes nothing from the shelf. These are the figures as if it began today.
         </Notice>
       )}
       <div className="grid grid-cols-[repeat(auto-fit,minmax(min(460px,100%),1fr))] gap-y-6 gap-x-wide items-start mt-4">
@@ -131,9 +131,9 @@ function Actions({ project }: { project: ProjectPage }) {
         Delete
       </Button>
       <Button className="h-[46px]" loading={busy} onClick={() => mark('finished', true)}>
-        It is finished
+        Mark as finished
       </Button>
-      <ActionLink href={`/projects/${id}/edit`}>Change it</ActionLink>
+      <ActionLink href={`/projects/${id}/edit`}>Edit</ActionLink>
       <Problem words={problem} />
     </>
   );

@@ -193,7 +193,7 @@ function ScenarioFoot({ page, scenario, reset }: { page: TwistPage; scenario: Sc
   const { notes, otherEnd } = notesOf(page, scenario);
   return (
     <p className="flex flex-wrap gap-y-2 gap-x-3 items-center mt-1 mr-0 mb-3 ml-0">
-      <span>Some of this is otherwise than it was noted.</span>
+      <span>Some of this differs from what was noted.</span>
       <Button onClick={reset}>Back to what was noted</Button>
       {otherEnd ? (
         <span className="text-ink-soft">From which end it was taken stays as it was logged.</span>

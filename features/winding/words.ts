@@ -49,7 +49,7 @@ const AFTER_STOP: Record<StopReason, readonly string[]> = {
   'caught at a peg': [
     'Do not pull. Spread the strands at that peg with two fingers.',
     'Lift the one that crosses over the peg.',
-    'Caught here before? Take the hank off, snap it, and mount it anew.',
+    'Caught here before? Take the hank off, snap it, and mount it again.',
   ],
   'round the post': [
     'Turn the swift back by hand until the end hangs free.',

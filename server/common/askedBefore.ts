@@ -23,7 +23,7 @@ function keptAsItWas(): InputError {
 
 /** What a program is answered that asks something else with a key that it has used. */
 export function otherKeyNeeded(path: string): InputError {
-  return new InputError('something else was kept with this key; what is asked anew needs a key of its own', path);
+  return new InputError('something else was kept with this key; a new request needs a key of its own', path);
 }
 
 /**

@@ -70,7 +70,7 @@ function runPlanOf(db: Db, miniPlan: MiniPlanContent, pieceId: number): MiniRunP
   const segments = segmentsG.map((massG, segment) => ({ parent: 0, parentId: String(pieceId), segment, massG }));
   const unlimited = { demands: demands.map((each) => ({ ...each, count: Infinity })), cutLossG: miniPlan.cutLossG };
   if (!fits(planned.counts, segments, unlimited))
-    throw new ConflictError('it weighs less now than when this was planned; plan it anew');
+    throw new ConflictError('it weighs less now than when this was planned; plan it again');
   const cuts = cutsAlong(segments, planned.counts, { demands, cutLossG: miniPlan.cutLossG });
   let made = 0;
   const left: MiniRunPlan['left'] = [];

@@ -301,7 +301,7 @@ describe('counting', () => {
         ),
       );
     weigh('80');
-    expect(errorsOf(startMiniRun(db, planId, pieceIds[0]!, NOW))['']).toMatch(/plan it anew/);
+    expect(errorsOf(startMiniRun(db, planId, pieceIds[0]!, NOW))['']).toMatch(/plan it again/);
     weigh('112.7');
     expect(miniRunPage(db, idOf(startMiniRun(db, planId, pieceIds[0]!, NOW)))!.plan.segmentsG[0]).toBeCloseTo(112.7, 6);
   });

@@ -81,7 +81,7 @@ function AppAway({ onSeen }: { onSeen: () => void }) {
       role="alert"
       className="fixed z-30 inset-x-4 bottom-4 max-tablet:bottom-[calc(var(--tabs)_+_16px)] mx-auto w-fit py-2 px-4 rounded-md bg-ink text-paper"
     >
-      The app cannot be reached just now; what you count is kept. Load this page anew once the app is back.
+      The app cannot be reached just now; what you count is kept. Reload this page once the app is back.
     </p>
   );
 }

@@ -40,7 +40,7 @@ export function PictureColours({
       setProblem('');
       setWidth(board.width);
     };
-    image.onerror = () => setProblem('This is no picture that can be shown here.');
+    image.onerror = () => setProblem('This file is not a picture that can be shown here.');
     image.src = source;
   };
   const open = (file: File) => {

@@ -70,7 +70,7 @@ export function Pictures({
         </figure>
       ))}
       <FilePick accept="image/*" onPick={(file) => void add(file)} disabled={busy}>
-        {busy ? 'Keeping it …' : pictures.length > 0 ? 'Another picture' : `Picture of ${of}`}
+        {busy ? 'Saving it …' : pictures.length > 0 ? 'Another picture' : `Picture of ${of}`}
       </FilePick>
       <div aria-live="polite" className="w-full">
         <Problem words={problem} />

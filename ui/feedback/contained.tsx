@@ -25,6 +25,6 @@ class Boundary extends Component<{ children: ReactNode }, { failed: boolean }> {
 
   override render() {
     if (!this.state.failed) return this.props.children;
-    return <p role="status">This part cannot be loaded just now. Load this page anew once the app is back.</p>;
+    return <p role="status">This part cannot be loaded just now. Reload this page once the app is back.</p>;
   }
 }

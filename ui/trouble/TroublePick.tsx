@@ -28,7 +28,7 @@ export function TroublePick({ onPick }: { onPick: (id: string) => void }) {
           {found.length > 0 ? (
             <Choices troubles={found} onPick={onPick} />
           ) : (
-            'Nothing is called so here. Look below at what it looks like.'
+            'Nothing here has that name. Choose below by what you see.'
           )}
         </div>
       ) : null}

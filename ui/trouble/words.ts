@@ -14,7 +14,7 @@ export const PLACE_WORDS: Record<Place, string> = {
 /** How one goes on from there. */
 export const SEQUEL_WORDS: Record<Sequel, string> = {
   'go on': 'Then go on as before.',
-  'wind again': 'Then wind it anew.',
+  'wind again': 'Then wind it again.',
   join: 'Then join, and mark the knot.',
   'write off': 'Then write it off.',
 };

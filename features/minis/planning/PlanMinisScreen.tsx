@@ -98,7 +98,7 @@ function Planning({ page, draftKey }: { page: PlanMinisPage; draftKey: string })
         <h1>
           {total === 0
             ? miniPlan
-              ? `Plan ${miniPlan.name} anew`
+              ? `Plan ${miniPlan.name} again`
               : 'Plan minis'
             : planInWords({ total, worth, kits: hand.byHand ? null : (answer?.kits?.count ?? null) }, system)}
         </h1>

@@ -98,7 +98,7 @@ export function SizeRows({
           />
           <TextField
             name={`sizes.${i}.name`}
-            label="Called"
+            label="Name"
             value={size.name}
             onChange={(name) => set(i, { name })}
             placeholder="its size"

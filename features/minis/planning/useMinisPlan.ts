@@ -69,7 +69,7 @@ export function useMinisPlan(wanted: MinisWanted | null): MinisPlanning {
         { wanted: JSON.parse(key) as MinisWanted, seconds: SECONDS },
         {
           report: hear,
-          failed: () => fail({ message: 'the planning broke off; change something and it begins anew', path: '' }),
+          failed: () => fail({ message: 'the planning stopped; change something and it starts again', path: '' }),
         },
       );
     }, TYPING_PAUSE_MS);

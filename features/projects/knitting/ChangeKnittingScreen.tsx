@@ -29,13 +29,13 @@ export function ChangeKnittingScreen({
     save: (values) => keepKnitting(page.id, values),
     saved: () => {
       const before = { ...knittingFirst(page), requestKey: newKey() };
-      offer({ words: 'The change is kept.', undo: () => keepKnitting(page.id, before) });
+      offer({ words: 'The change is saved.', undo: () => keepKnitting(page.id, before) });
       router.push(back);
     },
   });
   return (
     <>
-      <PageHead title={`Change ${page.name}`} />
+      <PageHead title={`Edit ${page.name}`} />
       <Form form={form} className="flex flex-col gap-3 max-w-[980px]">
         <KnittingFields form={form} projects={projects} />
         <FormError form={form} />

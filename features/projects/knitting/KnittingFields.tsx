@@ -53,7 +53,7 @@ export function KnittingFields<Values extends ChangeKnittingForm>({
       </div>
       <PictureChoice<Rows>
         id="rows"
-        question="Its rows or rounds"
+        question="Rows or rounds"
         value={values.rows}
         onChange={(rows) => rows !== '' && set('rows', rows)}
         error={errors.rows}
@@ -66,7 +66,7 @@ export function KnittingFields<Values extends ChangeKnittingForm>({
       <p className="text-ink-soft">{ROWS[values.rows].long}.</p>
       <div className="grid grid-cols-[repeat(auto-fit,minmax(min(200px,100%),1fr))] gap-x-4 gap-y-2">
         {values.rows === 'even' && (
-          <TextField label="Stitches in a row" {...field('stitches')} inputMode="numeric" hint="may stay empty" />
+          <TextField label="Stitches in a row" {...field('stitches')} inputMode="numeric" hint="may be left empty" />
         )}
         {(values.rows === 'grow' || values.rows === 'shrink') && (
           <>

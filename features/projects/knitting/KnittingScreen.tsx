@@ -274,10 +274,10 @@ function Actions({ page: { id, name, finishedAt, deletedAt } }: { page: Knitting
         Delete
       </Button>
       <Button className="h-[46px]" loading={busy} onClick={() => mark('finished', true)}>
-        It is finished
+        Mark as finished
       </Button>
       <ActionLink href={`/projects/knitting/${id}/edit`} quiet>
-        Change it
+        Edit
       </ActionLink>
       <Problem words={problem} />
     </>

@@ -38,7 +38,7 @@ export function WeighRow({
     save: (values) => logRow(id, { ...values, pieceId: ballOf(values), scaleResolutionG: scale.resolutionG }),
     saved: (operationId) => {
       form.clear();
-      offer({ words: 'The weighing is kept.', undo: () => undoRow(operationId) });
+      offer({ words: 'The weighing is saved.', undo: () => undoRow(operationId) });
       router.refresh();
     },
   });

@@ -39,7 +39,7 @@ export function CompareScreen({ page: { one, other, seen } }: { page: StrandComp
             )}
           </div>
           <YarnPicker
-            label={other ? 'Another one in place of the second' : 'Lay beside it'}
+            label={other ? 'Change the second strand' : 'Lay beside it'}
             without={[]}
             onPick={({ id }) => lay(one.pieceId, `&yarn=${id}`)}
           />

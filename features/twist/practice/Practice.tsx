@@ -143,7 +143,7 @@ export default function Practice({ page }: { page: PracticePage }) {
               ))}
             </Notice>
             {opened && (
-              <Notice tone="good">You are sure of these. The next ones: {LEVEL_NAMES[reached]!.toLowerCase()}.</Notice>
+              <Notice tone="good">You know these. The next ones: {LEVEL_NAMES[reached]!.toLowerCase()}.</Notice>
             )}
             {unkept && <Notice tone="tight">This answer could not be kept: the app cannot be reached just now.</Notice>}
             <Button
@@ -210,8 +210,8 @@ export default function Practice({ page }: { page: PracticePage }) {
         </ul>
         <p className="text-ink-soft">
           {total === 0
-            ? 'Nothing answered yet. Five of six right, and it is sure.'
-            : `${total} answered in all. Five of the last six right, and it is sure.`}
+            ? 'Nothing answered yet. Five of six right, and you know them.'
+            : `${total} answered in all. Five of the last six right, and you know them.`}
         </p>
       </section>
     </div>

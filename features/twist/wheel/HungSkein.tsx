@@ -134,11 +134,11 @@ export function HungSkein({
                 const hanging = { pieceId: skein.pieceId, loop, halfTurns, sides, washed, note: '' };
                 return keepHung({ ...hanging, requestKey: keyOf(hanging) });
               },
-              (id) => undoable({ words: 'It is kept with the skein.', undo: () => undoHung(id) }),
+              (id) => undoable({ words: 'It is saved with the skein.', undo: () => undoHung(id) }),
             )
           }
         >
-          Keep it with the skein
+          Save it with the skein
         </Button>
       )}
       <Problem words={problem} />

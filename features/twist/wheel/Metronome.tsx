@@ -83,7 +83,7 @@ export function Metronome({
       {isPace && Math.round(perMin) !== usualPace && (
         <p>
           <InlineButton disabled={busy} onClick={() => run(() => keepWheelPace(wheelId, Math.round(perMin)))}>
-            Keep {Math.round(perMin)} in a minute as your pace here
+            Save {Math.round(perMin)} in a minute as your pace here
           </InlineButton>
         </p>
       )}

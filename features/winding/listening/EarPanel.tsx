@@ -33,7 +33,7 @@ export function EarPanel({
         other={
           kept && (
             <Button type="text" disabled={!enabled} onClick={() => listen(null)}>
-              Teach it anew
+              Teach it again
             </Button>
           )
         }

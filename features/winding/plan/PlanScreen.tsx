@@ -117,7 +117,7 @@ function Planning({ page }: { page: PlanPage }) {
       {page.next && (
         <Notice tone="plain">
           For its twist you chose: {lowerFirst(wayWords(page.next, piece.form))}.{' '}
-          <Link href={`/twist/${piece.id}`}>See why, or choose anew</Link>.
+          <Link href={`/twist/${piece.id}`}>See why, or choose again</Link>.
         </Notice>
       )}
       <FitAnswer planned={planned} tools={page.tools} />

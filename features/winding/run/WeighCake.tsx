@@ -61,7 +61,7 @@ export function WeighCake({
       </div>
       <div className="flex flex-wrap gap-3 pt-6">
         <Button htmlType="submit" disabled={!enabled || massG === null}>
-          Keep its weight
+          Save its weight
         </Button>
         <FromScale onTake={(shownG) => setTyped(`${shownG} g`)} />
       </div>

@@ -40,7 +40,7 @@ export function MeasureColours({ page: { yarn, colours, pieces, pictures } }: { 
     }),
     save: ({ piece, ...values }) => keepColours(Number(piece), values),
     saved: (id) => {
-      offer({ words: 'It is kept, and counts from now on.', undo: () => undoMeasurement(id) });
+      offer({ words: 'It is saved, and counts from now on.', undo: () => undoMeasurement(id) });
       form.clear();
       router.refresh();
     },
@@ -133,7 +133,7 @@ export function MeasureColours({ page: { yarn, colours, pieces, pictures } }: { 
       </Fold>
       <FormError form={form} />
       <Button type="primary" size="large" htmlType="submit" loading={form.saving} className="justify-self-start">
-        Keep it
+        Save it
       </Button>
     </Form>
   );

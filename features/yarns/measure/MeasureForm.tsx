@@ -49,7 +49,7 @@ export function useMeasureForm<Values extends SampleForm>(
     draftKey: `${initial().how} of ${pieceId}`,
     initial,
     save: (values) => saveSample(pieceId, { ...values, ...chosen }),
-    kept: 'The measurement is kept.',
+    kept: 'The measurement is saved.',
   });
 }
 

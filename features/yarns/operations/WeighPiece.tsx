@@ -37,7 +37,7 @@ export function WeighPiece({
     draftKey: `weighing ${pieceId}`,
     initial: () => ({ requestKey: newKey(), mass: '', tare: '', humidity: '', scaleResolutionG: 1, note: '' }),
     save: (values) => saveWeighing(pieceId, { ...values, scaleResolutionG: scale.resolutionG }),
-    kept: 'The weighing is kept.',
+    kept: 'The weighing is saved.',
   });
   return (
     <Form form={form} className="[&>p]:max-w-[60ch] [&>p]:text-ink-soft flex flex-col gap-1 mt-4">

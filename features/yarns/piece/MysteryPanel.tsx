@@ -59,7 +59,7 @@ export function MysteryPanel({
               It borrows those of <strong>{yarn.like.name}</strong>, taken to be right to{' '}
               {Math.round(LIKE_YARN_WITHIN * 100)} %.{' '}
               <Button size="small" onClick={() => run(() => borrowFrom(yarn.id, null))} loading={busy}>
-                No longer
+                Stop borrowing
               </Button>
             </p>
           ) : (
