@@ -43,11 +43,22 @@ test('one on a swift, that is long in coming round, is not away meanwhile; once 
   expect(awayAt).toBeGreaterThan(24 * 30);
 });
 
-test('a hand before the place makes it doubt, until somebody has looked', () => {
-  const { eye, reports } = watched({ stretches: [...begin(1), evenly(13, 1)], hand: true });
-  expect(reports.at(-1)!.doubtful).not.toBeNull();
-  eye.trust();
-  expect(eye.report().doubtful).toBeNull();
+test.each([0.7, 1.05, 2.2])(
+  'at %p turns a second a hand before the place makes it doubt; what came round behind it is counted all the same',
+  (turnsPerS) => {
+    const { eye, reports, turned } = watched({ stretches: [...begin(turnsPerS), evenly(26, turnsPerS)], hand: true });
+    expect(reports.at(-1)).toMatchObject({ passes: turned, doubtful: expect.any(Number) as number });
+    eye.trust();
+    expect(eye.report().doubtful).toBeNull();
+  },
+);
+
+test('who stands still behind the hand has turned nothing', () => {
+  // The hand is there from 11.4 s to 13.3 s, and the crank stands meanwhile: half a turn behind who goes on.
+  const stretches = [evenly(0.5, 0), evenly(11.2, 1), evenly(1.5, 0), evenly(6, 1)];
+  const { reports, turned } = watched({ stretches, hand: true });
+  // One pass was behind the hand.
+  expect(reports.at(-1)).toMatchObject({ passes: turned - 1, doubtful: expect.any(Number) as number });
 });
 
 test('a hand that rocks the sticker at its place turns nothing', () => {

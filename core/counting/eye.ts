@@ -33,6 +33,12 @@ const COVERED = 0.25;
 const COVERED_AFTER_S = 0.3;
 const TOGETHER = 0.08;
 const FOLLOWS = 0.02;
+/** It is noticed so much late. What came round meanwhile is counted, where no more than so many would have. */
+const NOTICED_S = 0.3;
+const MOST_HIDDEN = 6;
+/** So near to whole turns, in parts of one, is a gap in which one went on cranking; and a picture comes so late at most. */
+const WENT_ON = 0.1;
+const FRAME_S = 1 / 30;
 const DARK_AFTER_S = 1;
 /** Away for longer than this, and than it takes to come round. */
 const AWAY_AFTER_S = 2;
@@ -62,6 +68,8 @@ export class Eye {
   private usual: number | undefined;
   private bright: number;
   private openS: number | undefined;
+  /** When the place was covered since the last pass. */
+  private covered: { fromS: number; toS: number } | null = null;
   private nowS = 0;
   private cameS: number | undefined;
 
@@ -121,7 +129,10 @@ export class Eye {
     if (Math.abs(this.bright / this.usual - 1) < COVERED) {
       this.openS = atS;
       this.usual += FOLLOWS * (this.bright - this.usual);
-    } else if (atS - (this.openS ?? atS) > COVERED_AFTER_S) this.doubtfulFrom ??= this.passes;
+    } else if (this.openS !== undefined && atS - this.openS > COVERED_AFTER_S) {
+      this.doubtfulFrom ??= this.passes;
+      this.covered = { fromS: this.covered?.fromS ?? this.openS, toS: atS };
+    }
   }
 
   private come(atS: number): void {
@@ -135,9 +146,22 @@ export class Eye {
       }
       if (gap > MISSED[0] * usual && gap < MISSED[1] * usual) this.doubtfulFrom ??= this.passes;
     }
-    this.passes++;
+    const hidden = gap === undefined || usual === undefined ? 0 : this.hiddenIn(gap);
+    this.passes += 1 + hidden;
     this.lastS = atS;
-    if (gap !== undefined) this.gaps = [...this.gaps, gap].slice(-USUAL_OF);
+    this.covered = null;
+    if (gap !== undefined) this.gaps = [...this.gaps, gap / (1 + hidden)].slice(-USUAL_OF);
+  }
+
+  /** How many passes were hidden since the last: those that would have come while the place was covered, if one went on. */
+  private hiddenIn(gap: number): number {
+    if (this.covered === null || this.lastS === undefined) return 0;
+    const round = this.gaps.reduce((sum, each) => sum + each, 0) / this.gaps.length;
+    const rounds = Math.round(gap / round);
+    const [first, last] = [gap / rounds, gap - gap / rounds].map((after) => this.lastS! + after);
+    const wereCovered = first! > this.covered.fromS - NOTICED_S && last! < this.covered.toS + NOTICED_S;
+    const wentOn = Math.abs(gap / round - rounds) < WENT_ON + FRAME_S / round;
+    return rounds - 1 <= MOST_HIDDEN && wentOn && wereCovered ? rounds - 1 : 0;
   }
 }
 
