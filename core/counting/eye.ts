@@ -36,8 +36,8 @@ const FOLLOWS = 0.02;
 /** It is noticed so much late. What came round meanwhile is counted, where no more than so many would have. */
 const NOTICED_S = 0.3;
 const MOST_HIDDEN = 6;
-/** So near to whole turns, in parts of one, is a gap in which one went on cranking; and a picture comes so late at most. */
-const WENT_ON = 0.1;
+/** So near to whole turns, in parts of one, is a gap in which one cranked on; and a picture comes so late at most. */
+const STEADY = 0.1;
 const FRAME_S = 1 / 30;
 const DARK_AFTER_S = 1;
 /** Away for longer than this, and than it takes to come round. */
@@ -160,8 +160,8 @@ export class Eye {
     const rounds = Math.round(gap / round);
     const [first, last] = [gap / rounds, gap - gap / rounds].map((after) => this.lastS! + after);
     const wereCovered = first! > this.covered.fromS - NOTICED_S && last! < this.covered.toS + NOTICED_S;
-    const wentOn = Math.abs(gap / round - rounds) < WENT_ON + FRAME_S / round;
-    return rounds - 1 <= MOST_HIDDEN && wentOn && wereCovered ? rounds - 1 : 0;
+    const wasSteady = Math.abs(gap / round - rounds) < STEADY + FRAME_S / round;
+    return rounds - 1 <= MOST_HIDDEN && wasSteady && wereCovered ? rounds - 1 : 0;
   }
 }
 
