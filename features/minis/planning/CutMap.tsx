@@ -337,7 +337,7 @@ function DrawnBar({ parent, p, input, names, longestG, chosen: chosenSegment, dr
             {(takenG / longestG) * TRACK_PX > words.length * LETTER_PX + 18 && (
               <span className={styles.reported} style={{ left: percent(fromG), width: percent(takenG) }}>
                 <span
-                  className={`${styles.chip} max-w-[96%] py-0 px-2 rounded-md bg-card overflow-hidden text-small font-heavy leading-[1.5] text-ellipsis whitespace-nowrap`}
+                  className={`${styles.chip} max-w-[96%] py-0 px-2 rounded-md bg-card text-small font-heavy leading-[1.3] text-center`}
                 >
                   {words}
                 </span>
