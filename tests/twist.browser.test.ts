@@ -115,7 +115,7 @@ describe('the twist of a cake', () => {
       use: { end: 'outer', left: 'turning' },
     };
     await agrees(maker, page, scenario);
-    await maker.sees('otherwise than it was noted');
+    await maker.sees('Some of this differs from what was noted');
     await maker.press('Back to what was noted');
     await maker.sees(sentencesOf(page, scenarioOf(page)));
     expect(maker.troubles).toEqual([]);

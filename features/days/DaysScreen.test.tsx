@@ -6,6 +6,7 @@ import { type TaskForm, saveTask } from '../../server/days/tasks';
 import { aKey, emptyDatabase, idOf, NOW, shelved } from '../../tests/support/serverTesting';
 import { textOf } from '../../tests/support/uiTesting';
 import { DaysScreen } from './DaysScreen';
+import { NextDays } from './NextDays';
 import { TaskFormScreen } from './TaskFormScreen';
 
 const TODAY = dayOf(NOW);
@@ -113,4 +114,15 @@ test('its form tells how long it would take, and what it waits for', () => {
   expect(words).toContain(
     'It waits for “wash hank 1 of causeway, low tide”, and 3 days until that has rested or is dry',
   );
+});
+
+test('a day without time on which a project is due stands among the days of a task, and one with nothing does not', () => {
+  const free = { weekday: 1, has: 0, otherwise: false, taken: 0, dates: [] };
+  const days = [
+    { ...free, day: addDays(TODAY, 1) },
+    { ...free, day: addDays(TODAY, 2), dates: [{ projectId: 1, name: 'Harbour shawl', what: 'due' as const }] },
+  ];
+  const shown = textOf(<NextDays days={days} others={[]} chosen="" onChoose={() => undefined} />);
+  expect(shown).toContain('Harbour shawl: due');
+  expect(shown.match(/no time/g)).toHaveLength(1);
 });

@@ -20,7 +20,7 @@ export function NextDays({
 }) {
   const shown = days
     .map((each) => ({ ...each, on: others.filter(({ on }) => on === each.day) }))
-    .filter(({ day, has, on }) => has > 0 || on.length > 0 || day === chosen);
+    .filter(({ day, has, on, dates }) => has > 0 || on.length > 0 || dates.length > 0 || day === chosen);
   return (
     <section aria-labelledby="next-days">
       <h2 id="next-days" className="mb-2">
