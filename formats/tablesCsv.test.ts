@@ -32,8 +32,22 @@ test.each(["'=1+1", "''=A1", '=1+1', "'quoted'", '-x'])('%s stays what it is', (
   expect(readCsvOf('weighings', written([note]))[0]!.note).toBe(note);
 });
 
+test.each([',', ';', '\t'])('separated by %j it is read, whatever stands in its notes and before it', (delimiter) => {
+  const rows = [weighing('fog;\train, and\n\t\t\tsun'), weighing('')];
+  const { data } = Papa.parse<string[]>([...csvLines('weighings', rows)].join(''), { delimiter: ',' });
+  const text = `\uFEFF${Papa.unparse(data, { delimiter })}`;
+  expect(readCsvOf('weighings', text)).toEqual(rows);
+});
+
 test('what cannot be read is told with its line and column', () => {
   const [head, line] = [...csvLines('weighings', [weighing('')])];
   expect(() => readCsvOf('weighings', 'piece_id,at\r\n3,x\r\n')).toThrow(/column operation_id is missing/);
   expect(() => readCsvOf('weighings', head! + line!.replace('56.5', 'much'))).toThrow(/“much” is no mass g/);
+  // A quote that is opened and not closed would take the rest of the list into its cell.
+  expect(() => readCsvOf('weighings', head! + line! + line!.replace(/^/, '"'))).toThrow(
+    expect.objectContaining({
+      message: expect.stringMatching(/^this line cannot be read: /) as string,
+      path: 'line 3',
+    }),
+  );
 });

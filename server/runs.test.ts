@@ -303,6 +303,45 @@ describe('what can go wrong in the middle', () => {
     expect(operationPage(db, id)!.run!.secondsPerTurn).toBeCloseTo(58 / 60, 9);
   });
 
+  test('a cake that was measured leaves all that it teaches of its tool and its yarn', () => {
+    const { db, runId, send, event } = running();
+    const at = NOW.getTime();
+    send(Array.from({ length: 300 }, (_, i) => event({ kind: 'turns', part: 0, amount: 1 }, at + i * 800)));
+    const form = logValues(['111'], { diameters: ['92'], heights: ['7 cm'] });
+    const operationId = idOf(logRun(db, runId, form, 'metric', new Date(at + 300_000)));
+    expect(db.prepare('SELECT * FROM wound_cake').get()).toEqual({
+      operation_id: operationId,
+      piece_id: 2,
+      winder_id: 1,
+      hand_form_id: null,
+      yarn_kind: 'wool and hair',
+      again: 0,
+      core_um: 24_000,
+      crossing_millideg: 20_000,
+      turns: 300,
+      planned_turns: 565,
+      winding_ms: 299 * 800,
+      // 111 g of 412 m to 115 g.
+      length_mm: 397_670,
+      counter_mm: null,
+      diameter_um: 92_000,
+      height_um: 70_000,
+    });
+  });
+
+  test.each([
+    { shown: [0, 200, 398.4], counterMm: 398_400, witnesses: 3 },
+    { shown: [5, 5], counterMm: null, witnesses: 2 },
+  ])('a length counter that showed $shown m leaves $counterMm mm with the cake', ({ shown, counterMm, witnesses }) => {
+    const { db, runId, send, event } = running();
+    for (const total of shown)
+      send([event({ kind: 'reading', part: 0, device: 'counter', session: 'c1', total, drives: true })]);
+    send([event({ kind: 'turns', part: 0, amount: 569 })]);
+    const id = idOf(logRun(db, runId, logValues(['111']), 'metric', NOW));
+    expect(db.prepare('SELECT counter_mm FROM wound_cake').pluck().all()).toEqual([counterMm]);
+    expect(operationPage(db, id)!.run!.cakes[0]!.lengthCheck).toEqual({ verdict: 'agree', witnesses });
+  });
+
   test('told by two screens, a motor’s readings are no more than the motor turned', () => {
     const { db, runId, send, event } = running();
     const two = screenOf(db, runId, 'screen-two');
