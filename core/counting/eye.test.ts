@@ -53,6 +53,19 @@ test.each([0.7, 1.05, 2.2])(
   },
 );
 
+test('what was set right by somebody while it was hidden is not counted once more', () => {
+  let eye: Eye | undefined;
+  let [n, done] = [0, 0];
+  // The turns that end at 12 s and at 13 s are behind the hand.
+  for (const { frame, turned } of standInPicture({ seed: 3, stretches: [...begin(1), evenly(18, 1)], hand: true })) {
+    if (eye) eye.see(patchOf(frame), n / 30);
+    else eye = new Eye(patchOf(frame));
+    if (n === 396) eye.trust();
+    [n, done] = [n + 1, turned];
+  }
+  expect(eye!.report().passes).toBe(Math.floor(done) - 2);
+});
+
 test('who stands still behind the hand has turned nothing', () => {
   // The hand is there from 11.4 s to 13.3 s, and the crank stands meanwhile: half a turn behind who goes on.
   const stretches = [evenly(0.5, 0), evenly(11.2, 1), evenly(1.5, 0), evenly(6, 1)];

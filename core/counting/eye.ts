@@ -100,8 +100,10 @@ export class Eye {
     this.watchPlace(bright, share, atS);
   }
 
+  /** Somebody has looked: the count is right, also of what is hidden just now. */
   trust(): void {
     this.doubtfulFrom = null;
+    if (this.covered) this.lastS = undefined;
   }
 
   report(): EyeReport {
