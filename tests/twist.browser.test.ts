@@ -225,7 +225,7 @@ test('a cake that came wound is not known; once one has looked how it lies, what
   await maker.sees('it is wider than that');
   await maker.fill(`size-${operationId}-outer`, '9.5 cm');
   await maker.press('That is how it was: note it');
-  await maker.waitsFor(() => !document.body.innerText.includes('otherwise than it was noted'));
+  await maker.waitsFor(() => !document.body.innerText.includes('differs from what was noted'));
   const { gap, laid } = inDatabase((db) => twistOfYarn(db, yarnView(db, pageNow(FAIR).yarn.id)!).get(FAIR)!);
   // What was before it came stays unknown.
   expect(gap).toBe('came wound');
