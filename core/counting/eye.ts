@@ -141,14 +141,15 @@ export class Eye {
     const usual = this.gaps.length >= USUAL_OF ? median(this.gaps) : undefined;
     const gap = this.lastS === undefined ? undefined : atS - this.lastS;
     this.cameS = atS;
+    let hidden = 0;
     if (gap !== undefined && usual !== undefined) {
       if (gap < ROCKS * usual) {
         this.doubtfulFrom ??= this.passes;
         return;
       }
       if (gap > MISSED[0] * usual && gap < MISSED[1] * usual) this.doubtfulFrom ??= this.passes;
+      hidden = this.hiddenIn(gap, atS);
     }
-    const hidden = gap === undefined || usual === undefined ? 0 : this.hiddenIn(gap);
     this.passes += 1 + hidden;
     this.lastS = atS;
     this.covered = null;
@@ -156,14 +157,14 @@ export class Eye {
   }
 
   /** How many passes were hidden since the last: those that would have come while the place was covered, if one went on. */
-  private hiddenIn(gap: number): number {
-    if (this.covered === null || this.lastS === undefined) return 0;
-    const round = this.gaps.reduce((sum, each) => sum + each, 0) / this.gaps.length;
-    const rounds = Math.round(gap / round);
-    const [first, last] = [gap / rounds, gap - gap / rounds].map((after) => this.lastS! + after);
-    const wereCovered = first! > this.covered.fromS - NOTICED_S && last! < this.covered.toS + NOTICED_S;
-    const wasSteady = Math.abs(gap / round - rounds) < STEADY + FRAME_S / round;
-    return rounds - 1 <= MOST_HIDDEN && wasSteady && wereCovered ? rounds - 1 : 0;
+  private hiddenIn(gap: number, atS: number): number {
+    if (this.covered === null) return 0;
+    const roundS = this.gaps.reduce((sum, each) => sum + each, 0) / this.gaps.length;
+    const rounds = Math.round(gap / roundS);
+    const wasSteady = Math.abs(gap / roundS - rounds) < STEADY + FRAME_S / roundS;
+    const [first, last] = [atS - gap + gap / rounds, atS - gap / rounds];
+    const wereCovered = first > this.covered.fromS - NOTICED_S && last < this.covered.toS + NOTICED_S;
+    return wasSteady && wereCovered && rounds - 1 <= MOST_HIDDEN ? rounds - 1 : 0;
   }
 }
 

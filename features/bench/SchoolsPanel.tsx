@@ -73,7 +73,7 @@ export function SchoolsPanel({ schools }: { schools: Schools }) {
           </Button>
           {kept && (
             <Notice tone="good" role="status">
-              Kept. New plans start from it.
+              Saved. New plans start from it.
             </Notice>
           )}
         </div>
