@@ -148,13 +148,13 @@ function dayWithRoom(
   time: BenchTime,
   taken: ReadonlyMap<string, number>,
 ): string | null {
-  const days = Array.from({ length: HORIZON_DAYS }, (_, i) => addDays(earliest, i));
-  const room = days.find((day) => {
+  for (let i = 0; i < HORIZON_DAYS; i++) {
+    const day = addDays(earliest, i);
     const has = minutesOn(time, day);
-    return has > 0 && has - (taken.get(day) ?? 0) >= minutes;
-  });
-  const isTooLong = !days.some((day) => minutesOn(time, day) >= minutes);
-  if (!isTooLong || room !== undefined) return room ?? null;
+    if (has > 0 && has - (taken.get(day) ?? 0) >= minutes) return day;
+  }
+  const days = Array.from({ length: HORIZON_DAYS }, (_, i) => addDays(earliest, i));
+  if (days.some((day) => minutesOn(time, day) >= minutes)) return null;
   // Too long for any evening: it takes the longest one whole, soon rather than at some far end.
   const free = days.filter((day) => minutesOn(time, day) > 0 && !taken.has(day));
   const soon = free.filter((day) => daysBetween(earliest, day) < LOOKED_AT_FOR_LONG_TASKS);

@@ -13,7 +13,7 @@ import {
 } from '../../core/logbook/benchAnswers';
 import type { TimedWinding } from '../../core/days/taskMinutes';
 import { turnsSeen } from '../../core/winding/run';
-import type { Db } from '../../db/common/connection';
+import { type Db, remembered } from '../../db/common/connection';
 import { loggedRuns, type RunRow } from '../../db/winding/runs';
 import { toolById } from '../../db/bench/bench';
 import { lastTroubles } from '../../db/logbook/troubles';
@@ -61,13 +61,19 @@ export function benchAnswers(db: Db): BenchAnswers {
   };
 }
 
-/** How long the windings of late took, before, during and after. */
+/** How long the windings of late took, before, during and after; read turn by turn, for Today, days and each task's form. */
 export function timedWindings(db: Db): TimedWinding[] {
-  return loggedRuns(db, 'wind', WINDINGS_TIMED).map((run) => {
-    const { lengthM, story } = reportOf(db, run);
-    const { turning, stopped, resting, preparing, finishing } = story.spentMs;
-    return { lengthM, windingMin: (turning + stopped + resting) / 60_000, aboutMin: (preparing + finishing) / 60_000 };
-  });
+  return remembered(db, 'timed windings', null, () =>
+    loggedRuns(db, 'wind', WINDINGS_TIMED).map((run) => {
+      const { lengthM, story } = reportOf(db, run);
+      const { turning, stopped, resting, preparing, finishing } = story.spentMs;
+      return {
+        lengthM,
+        windingMin: (turning + stopped + resting) / 60_000,
+        aboutMin: (preparing + finishing) / 60_000,
+      };
+    }),
+  );
 }
 
 /** What went wrong while minis were counted of late. */

@@ -9,7 +9,7 @@ import {
 } from '../../core/projects/rowForecast';
 import type { RowPattern } from '../../core/projects/rowPattern';
 import { massOf } from '../../core/yarn/piece';
-import type { Db } from '../../db/common/connection';
+import { type Db, remembered } from '../../db/common/connection';
 import {
   knittingById,
   type KnittingRow,
@@ -124,7 +124,7 @@ export function projectChoices(db: Db): { id: number; name: string }[] {
 
 /** What is on the needles, the latest begun first. */
 export function onNeedles(db: Db): KnittingLine[] {
-  return knittingsUnderWay(db).map((row) => lineOf(db, row));
+  return remembered(db, 'on needles', null, () => knittingsUnderWay(db).map((row) => lineOf(db, row)));
 }
 
 /** What is on the needles, and what is off them again. */
