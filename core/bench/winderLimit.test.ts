@@ -25,6 +25,29 @@ test('a clean 120 g is evidence of a larger winder, a spill at 100 g of a smalle
   expect(more).toMatchObject({ known: 'cakes', cleanG: 120, spilledG: null });
 });
 
+test('what came off clean is believed, however little it was said to hold', () => {
+  for (const [enteredG, basis, massG] of [
+    [113, 'rule of thumb', 160],
+    [113, 'rule of thumb', 200],
+    [113, 'entered', 140],
+    [50, 'entered', 115],
+    [7, 'entered', 230],
+  ] as const) {
+    const [once, twice] = [1, 2].map((times) => winderLimit(enteredG, basis, Array(times).fill(clean(massG))));
+    expect(once!.mean).toBeGreaterThan(massG);
+    expect(twice!.mean).toBeGreaterThanOrEqual(once!.mean);
+    // No licence for a cake half as heavy again.
+    expect(chanceToSpill(1.5 * massG, twice!)).toBeGreaterThan(0.9);
+    expect(chanceToSpill(massG, twice!)).toBeLessThan(0.25);
+  }
+});
+
+test('and so is what spills again and again', () => {
+  const often = (times: number) => winderLimit(500, 'entered', Array(times).fill(spilled(150)));
+  expect(often(1).mean).toBeGreaterThan(480);
+  expect(often(6).mean).toBeLessThan(155);
+});
+
 test('between a clean one and a spilled one it is known well', () => {
   const both = winderLimit(113, 'rule of thumb', [clean(120), clean(121), spilled(130), spilled(129)]);
   expect(both.mean).toBeGreaterThan(120);

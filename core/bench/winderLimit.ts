@@ -16,9 +16,13 @@ export interface WinderLimit extends Estimate {
 
 /** A limit that nobody has tried is right to so much; one that was entered as measured, to less. */
 const RELATIVE_SD = { 'rule of thumb': 0.12, entered: 0.04 } as const;
-/** The same winder spills a little sooner or later, as the yarn is and as the hand goes. */
+/** Or it is quite another: a guess for another winder, a slip of the pen; the less likely, by this power, the further off. */
+const MISTAKEN = 0.05;
+const MISTAKEN_POWER = 8;
+/** The same winder spills a little sooner or later, as the yarn is and as the hand goes; now and then much. */
 const CAKES_DIFFER = 0.03;
-/** Some spill long before they are full, by loose wraps or a guide out of place; and some hold by luck. */
+const SOME_DIFFER = { share: 0.05, by: 0.1 };
+/** Some spill long before they are full, by loose wraps or a guide out of place. */
 const OTHER_CAUSES = 0.05;
 const GRID = 400;
 
@@ -30,7 +34,7 @@ const GRID = 400;
  * @example
  * winderLimit(113, 'rule of thumb', []).mean // => 113
  * @example
- * Math.round(winderLimit(113, 'rule of thumb', [{ massG: 120, spilled: false }]).mean) // => 126
+ * Math.round(winderLimit(113, 'rule of thumb', [{ massG: 120, spilled: false }]).mean) // => 128
  */
 export function winderLimit(
   enteredG: number,
@@ -47,22 +51,36 @@ export function winderLimit(
     spilledG: spilled.length > 0 ? Math.min(...spilled) : null,
   };
   if (telling.length === 0) return { mean: enteredG, sd, known: basis, ...figures };
-  const [low, high] = [0.3 * enteredG, Math.max(3 * enteredG, 1.5 * (figures.cleanG ?? 0))];
-  const limits = Array.from({ length: GRID + 1 }, (_, i) => low + ((high - low) * i) / GRID);
-  const logs = limits.map(
-    (limit) =>
-      -0.5 * ((limit - enteredG) / sd) ** 2 +
-      telling.reduce((sum, { massG, spilled }) => {
-        const holds = normalCdf((limit - massG) / (CAKES_DIFFER * massG));
-        return sum + Math.log(OTHER_CAUSES + (1 - OTHER_CAUSES) * (spilled ? 1 - holds : holds));
-      }, 0),
-  );
+  const low = Math.min(0.3 * enteredG, 0.5 * (figures.spilledG ?? Infinity));
+  const high = Math.max(3 * enteredG, 2 * (figures.cleanG ?? 0));
+  // Steps of equal ratios, so that an entered limit is resolved however far the cakes are from it.
+  const limits = Array.from({ length: GRID + 1 }, (_, i) => low * (high / low) ** (i / GRID));
+  const logs = limits.map((limit) => {
+    const likely = telling.map(({ massG, spilled }) => {
+      const holds = chanceToHold(Math.log(limit / massG));
+      return Math.log(spilled ? OTHER_CAUSES + (1 - OTHER_CAUSES) * (1 - holds) : holds);
+    });
+    return Math.log(beforehand(limit / enteredG, RELATIVE_SD[basis])) + likely.reduce((sum, log) => sum + log, 0);
+  });
   const top = Math.max(...logs);
   const weights = logs.map((log) => Math.exp(log - top));
   const total = weights.reduce((sum, weight) => sum + weight, 0);
   const mean = limits.reduce((sum, limit, i) => sum + limit * weights[i]!, 0) / total;
   const variance = limits.reduce((sum, limit, i) => sum + (limit - mean) ** 2 * weights[i]!, 0) / total;
   return { mean, sd: Math.sqrt(variance), known: 'cakes', ...figures };
+}
+
+/** How likely a limit of so many times the entered one is before any cake, on a scale of equal ratios. */
+function beforehand(ratio: number, relativeSd: number): number {
+  const about = (ratio * Math.exp(-0.5 * ((ratio - 1) / relativeSd) ** 2)) / (relativeSd * Math.sqrt(2 * Math.PI));
+  const other = (MISTAKEN_POWER / 2) * Math.exp(-MISTAKEN_POWER * Math.abs(Math.log(ratio)));
+  return (1 - MISTAKEN) * about + MISTAKEN * other;
+}
+
+/** How likely a cake holds, by the logarithm of the limit over its mass. */
+function chanceToHold(logRatio: number): number {
+  const { share, by } = SOME_DIFFER;
+  return (1 - share) * normalCdf(logRatio / CAKES_DIFFER) + share * normalCdf(logRatio / by);
 }
 
 /**

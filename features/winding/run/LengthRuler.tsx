@@ -114,7 +114,7 @@ export function LengthRuler({
         <span className={styles.unit}>{unit.name}</span>
       </div>
       {!at && (
-        <ol className="flex gap-4 mt-2 max-tablet:flex-wrap">
+        <ol className="flex flex-wrap gap-4 mt-2">
           {cakes.slice(0, MOST_SHOWN).map((cake, i) => (
             <li
               key={i}
