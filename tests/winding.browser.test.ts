@@ -403,3 +403,22 @@ test('a tool is put on the bench and taken off again, and either can be undone',
 });
 
 test('nothing on the way broke in the browser', () => expect(maker.troubles).toEqual([]));
+
+test('many cakes, and the address of a pattern in a note, stay within the page', async () => {
+  const maker = await set.maker();
+  const isWithin = () => maker.waitsFor(() => document.documentElement.scrollWidth <= innerWidth);
+  await maker.goTo('/winding/plan/13');
+  for (let cakes = 2; cakes <= 12; cakes++) {
+    await maker.press('One cake more');
+    await maker.sees(`in ${cakes} cakes`);
+  }
+  await isWithin();
+  await maker.goTo('/projects/new');
+  await maker.fill('name', 'Breakwater wrap');
+  await maker.fill('needs.0.amount', '400 m');
+  await maker.fill('notes', `https://patterns.example/${'breakwater_'.repeat(14)}wrap`);
+  await maker.press('Start the project');
+  await maker.arrivesAt(/^\/projects\/\d+$/);
+  await maker.page.setViewport({ width: 390, height: 844 });
+  await isWithin();
+});

@@ -110,7 +110,9 @@ export function OperationScreen({ operation }: { operation: OperationPage }) {
             <StrandWords operation={operation} strand={operation.strand} />
           )}
           {operation.note && (
-            <blockquote className="m-0 pl-4 border-l-[4px] border-line text-body">{operation.note}</blockquote>
+            <blockquote className="m-0 pl-4 border-l-[4px] border-line text-body wrap-anywhere">
+              {operation.note}
+            </blockquote>
           )}
           {operation.run && <RunFigures run={operation.run} />}
           {operation.run && operation.live && <WhatNext run={operation.run} />}

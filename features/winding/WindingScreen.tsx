@@ -85,7 +85,7 @@ function Pieces({
                 side={Math.min(90, glyphSide(piece.massG) * 0.86)}
               />
             </svg>
-            <span>
+            <span className="min-w-0">
               <strong>{yarn.name}</strong>
               <br />
               {piece.label}, {piece.massG === null ? 'not weighed' : <Mass g={piece.massG} />}
