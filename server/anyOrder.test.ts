@@ -38,10 +38,11 @@ import { WRITE_OFF_REASONS } from '../core/yarn/piece';
 import { SEQUELS } from '../core/trouble/trouble';
 import type { Db } from '../db/common/connection';
 import { miniOfPiece } from '../db/minis/minis';
+import { lastSales } from '../db/market/market';
 import { openRuns, runById } from '../db/winding/runs';
 import { pieceById, wetBy } from '../db/yarn/pieces';
 import { bandValues } from '../features/yarns/band/bandValues';
-import { bench } from './bench/bench';
+import { bench, removeTool, returnTool, TOOL_KINDS } from './bench/bench';
 import type { SaveResult } from './common/result';
 import { calendarOf } from './days/calendar';
 import { daysPage } from './days/daysPage';
@@ -60,6 +61,8 @@ import { findAll } from './logbook/findAll';
 import { logbookPage, readLogAsked } from './logbook/logbook';
 import { operationPage } from './logbook/operationPage';
 import { yarnOverview } from './logbook/yarnOverview';
+import { marketPage } from './market/marketPage';
+import { offer, sell, takeBack, withdraw } from './market/sales';
 import { cutMapDrawing } from './minis/drawings';
 import { packKit, weighDried } from './minis/miniCare';
 import { miniPlanPage } from './minis/miniPlanPages';
@@ -77,7 +80,10 @@ import {
   saveProject,
 } from './projects/projects';
 import { plyPage, plySingles, splitOverBobbins } from './twist/plying';
+import { strandComparePage } from './twist/strandCompare';
 import { twistHome, twistPage } from './twist/twist';
+import { keepHanging, wheelPage } from './twist/wheelPage';
+import { logTrouble } from './yarn/pieceTrouble';
 import { choosePlannedUse, forgetPlannedUse } from './yarn/plannedUse';
 import { planPage } from './winding/planPages';
 import { runPage, stateOf } from './winding/runEvents';
@@ -173,6 +179,14 @@ const WHAT = [
   'task',
   'mark task',
   'confirm',
+  'offer',
+  'withdraw',
+  'sell',
+  'take back',
+  'hang',
+  'trouble',
+  'remove tool',
+  'return tool',
 ] as const;
 
 /** What takes several acts to come to something is tried the more often. */
@@ -295,6 +309,7 @@ class House {
     const knitting = one(this.ids('knitting'), b) ?? 999;
     const task = one(this.ids('task'), a) ?? 999;
     const bath = one(this.ids('bath'), b) ?? 999;
+    const ware = b % 3 === 0 ? { planId: plan, kit: 1 + (a % 2) } : { pieceId: one(minis, b) ?? piece };
     const requestKey = aKey();
     const mass = String(grams);
     const spun = { plies: '1', twistDirection: 'Z' as const, twist: '380 t/m', form: 'bobbin' as const, loop: '' };
@@ -703,6 +718,26 @@ class House {
         return markedTask(db, task, one(TASK_MARKS, b)!, a % 2 === 0, now);
       case 'confirm':
         return confirmDays(db, { [task]: b % 3 === 0 ? null : '2026-03-21' });
+      case 'offer':
+        return offer(db, { what: a % 2 ? [ware] : [{ pieceId: piece }, ware], price: b % 4 ? `${grams} €` : '' });
+      case 'withdraw':
+        return withdraw(db, ware);
+      case 'sell':
+        return sell(db, ware, requestKey, now);
+      case 'take back':
+        return takeBack(db, one(lastSales(db, 20), a)?.id ?? 999, now);
+      case 'hang': {
+        const hung = { loop: '1.46 m', halfTurns: String(b), sides: a % 2 ? 'S' : 'Z', washed: b % 2 === 0, note: '' };
+        return keepHanging(db, { ...hung, requestKey, pieceId: piece }, 'metric', now);
+      }
+      case 'trouble': {
+        const report = { ...helped, trouble: 'lump', then: one(SEQUELS, grams)! };
+        return logTrouble(db, piece, { ...report, requestKey }, 'metric', now);
+      }
+      case 'remove tool':
+        return removeTool(db, one(TOOL_KINDS, a)!, 1 + (b % 3), now);
+      case 'return tool':
+        return returnTool(db, one(TOOL_KINDS, a)!, 1 + (b % 3));
     }
   }
 
@@ -723,6 +758,11 @@ class House {
       projects: projectsPage(db),
       project: this.ids('project').map((id) => projectPage(db, id)),
       knittings: this.ids('knitting').map((id) => knittingPage(db, id)),
+      market: marketPage(db, { planId: this.ids('mini_plan')[0] ?? null, pieceId: null, yarnId: null, kit: null }, now),
+      wheel: wheelPage(db),
+      sideBySide: pieces.map((oneId, i) =>
+        strandComparePage(db, { oneId, otherId: pieces[i + 1] ?? null, otherYarnId: null }),
+      ),
       twist: twistHome(db),
       plying: plyPage(db, pieces.slice(0, 2)),
       minis: planMinisPage(db, { yarns: yarns.slice(0, 3).join(',') }),
