@@ -61,6 +61,12 @@ test('counts add up in whatever order they arrive, and no count is below none', 
   );
 });
 
+test('it was last counted when the latest of its events was, in whatever order they arrive', () => {
+  const at = (atMs: number): MiniEvent => ({ writer: 'a', seq: atMs, atMs, part: 0, kind: 'loops', amount: 1 });
+  expect([at(7), at(3)].reduce(afterMiniEvent, newMiniRun(1)).lastMs).toBe(7);
+  expect([at(3), at(7)].reduce(afterMiniEvent, newMiniRun(1)).lastMs).toBe(7);
+});
+
 test('a mini is made once it is cut; the one in hand and those left out are not', () => {
   const counting = after(
     4,

@@ -150,6 +150,10 @@ test('a weighing that fits none of the others is asked about', () => {
   const weighings = [toTheGram(0, 100), toTheGram(20, 84), toTheGram(40, 68)];
   expect(forecast({ weighings: [...weighings, toTheGram(60, 52)] })!.isOdd).toBe(false);
   expect(forecast({ weighings: [...weighings, toTheGram(60, 30)] })!.isOdd).toBe(true);
+  // By how unlikely it is, not by how many grams it is off: rows of 10 g may be a few grams out, rows of a tenth may not.
+  const [heavy, light] = [10, 0.1].map((rowG) => [0, 20, 40].map((row) => exactly(row, 100 * rowG - row * rowG)));
+  expect(forecast({ weighings: [...heavy!, exactly(60, 400 - 6)] })!.isOdd).toBe(false);
+  expect(forecast({ weighings: [...light!, exactly(60, 4 - 1)] })!.isOdd).toBe(true);
 });
 
 test('the chart of what will be left begins at the last weighing and falls to nothing', () => {

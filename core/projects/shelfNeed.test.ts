@@ -11,6 +11,9 @@ test.each([
   ['Gannet dye lot no. 22-A', { lot: '22-A', words: ['gannet'] }],
   ['cakes of blue wool', { form: 'cake', fibre: 'wool', colours: [{ name: 'blue', before: 'wool' }], words: [] }],
   ['mini skeins', { form: 'mini skein', words: [] }],
+  ['one mini  skein', { form: 'mini skein', words: ['one'] }],
+  ['minis', { form: 'mini skein', words: [] }],
+  ['a hank', { form: 'hank', words: [] }],
   [
     'Gray and blue gannet',
     {
