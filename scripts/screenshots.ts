@@ -1,4 +1,7 @@
-/** `npm run screenshots`: one current picture of each main view, from the demo data, into docs/screenshots. */
+/**
+ * `npm run screenshots`: one current picture of each main view, from the demo data, into docs/screenshots; with names, of these
+ * alone. `PICTURES_INTO` names another folder.
+ */
 import { mkdirSync } from 'node:fs';
 import path from 'node:path';
 import type { Browser } from 'puppeteer-core';
@@ -6,7 +9,8 @@ import { App } from '../tests/support/app';
 import { Maker, openBrowser } from '../tests/support/browser';
 import { ALL_OF_IT, layOutDemo } from '../tests/support/demo';
 
-const FOLDER = path.join(process.cwd(), 'docs', 'screenshots');
+const FOLDER = process.env.PICTURES_INTO ?? path.join(process.cwd(), 'docs', 'screenshots');
+const asked = process.argv.slice(2);
 const DESK = { width: 1280, height: 800 };
 
 interface View {
@@ -164,13 +168,15 @@ async function main(): Promise<void> {
   const browser = await openBrowser();
   mkdirSync(FOLDER, { recursive: true });
   try {
-    for (const view of VIEWS) await takePicture(browser, app.url, view);
-    for (const sheet of SHEETS) await takeSheet(browser, app.url, sheet);
+    for (const view of VIEWS.filter(isAsked)) await takePicture(browser, app.url, view);
+    for (const sheet of SHEETS.filter(isAsked)) await takeSheet(browser, app.url, sheet);
   } finally {
     await browser.close();
     await app.end();
   }
 }
+
+const isAsked = ({ name }: { name: string }) => asked.length === 0 || asked.includes(name);
 
 async function takePicture(browser: Browser, url: string, view: View): Promise<void> {
   const { name, path: at, size = DESK, theme = 'light', act } = view;

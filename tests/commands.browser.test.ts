@@ -1,6 +1,8 @@
 import { spawnSync } from 'node:child_process';
-import { readFileSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import os from 'node:os';
 import path from 'node:path';
+import sharp from 'sharp';
 
 /** The commands, as one types them. */
 
@@ -52,4 +54,17 @@ test.each([
   const { status, output } = calc(name, input);
   expect(status).toBe(2);
   expect(output).toMatchObject({ error: { path: at } });
+});
+
+test('pictures are taken of the views that are named', async () => {
+  const folder = mkdtempSync(path.join(os.tmpdir(), 'lazy-acorn-pictures-'));
+  const { status, stderr } = spawnSync('npm', ['run', '--silent', 'screenshots', '--', 'run', 'project'], {
+    cwd: ROOT,
+    env: { ...process.env, PICTURES_INTO: folder },
+    encoding: 'utf8',
+  });
+  expect({ status, stderr }).toMatchObject({ status: 0 });
+  expect(readdirSync(folder).sort()).toEqual(['project.png', 'run.png']);
+  expect(await sharp(path.join(folder, 'run.png')).metadata()).toMatchObject({ width: 1280, height: 800 });
+  rmSync(folder, { recursive: true });
 });
