@@ -56,7 +56,7 @@ const MIXED: FibreShare[] = [
 const NO_CLASS = 'weightClass: we do not know this weight class; write 0 to 7, or a name such as DK, aran or 8 ply';
 
 test.each<[string, () => unknown, string]>([
-  ['requireWhole', () => requireWhole(MIXED, 'fibres'), 'fibres: percents must add up to 100; they add up to 99.85'],
+  ['requireWhole', () => requireWhole(MIXED, 'fibres'), 'fibres: percentages must add up to 100; they add up to 99.85'],
   [
     'parseHumidityPercent',
     () => parseHumidityPercent('0.455', 'humidity'),
@@ -285,7 +285,7 @@ test.each<[string, () => unknown, string]>([
   ...['0', '1.5', '1000'].map((count): [string, () => unknown, string] => [
     `${count} minis`,
     () => size({ count }),
-    's.count: a whole number, 1 to 999, or empty: as many as there can be',
+    's.count: a whole number, 1 to 999, or empty: as many as possible',
   ]),
   ['a mini', () => size({}, []), 's.amount: take a skein first: its yarn tells what a metre weighs'],
   [
@@ -293,7 +293,7 @@ test.each<[string, () => unknown, string]>([
     () => size({}, [[7, 3], [8, 3.1]]), // prettier-ignore
     's.amount: a metre of each yarn weighs differently: say of which yarn, or give grams',
   ],
-  ['a mini', () => size({ tolerance: '0 %' }), 's.tolerance: more than none: no two minis are quite alike'],
+  ['a mini', () => size({ tolerance: '0 %' }), 's.tolerance: must be above zero: no two minis are quite alike'],
   ['a mini', () => size({ tolerance: '51 %' }), 's.tolerance: that is more than half the mini'],
   ['grist', () => gristFromFacts({}), 'band: give a band or at least one measured sample'],
   ['net mass', () => netMass({ measuredMassG: 0 }), `measuredMassG: ${POSITIVE}`],

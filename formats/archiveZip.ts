@@ -134,10 +134,7 @@ function listed(zip: yauzl.ZipFile): Promise<Map<string, yauzl.Entry>> {
       if (entries.has(name)) return refuse('this file is in the archive twice', name);
       unpacked += entry.uncompressedSize;
       if (unpacked > LARGEST_UNPACKED_BYTES || entries.size >= MOST_FILES)
-        return refuse(
-          `the archive is larger than any we know: unpacked it may have ${LARGEST_UNPACKED_BYTES / 1024 / 1024} MB`,
-          '',
-        );
+        return refuse(`the archive is too large: unpacked, at most ${LARGEST_UNPACKED_BYTES / 1024 / 1024} MB`, '');
       entries.set(name, entry);
       zip.readEntry();
     });
@@ -173,7 +170,7 @@ async function* linesOf(stream: Readable, name: string): AsyncGenerator<{ row: u
     for await (const chunk of stream as AsyncIterable<string>) {
       const lines = (rest + chunk).split('\n');
       rest = lines.pop()!;
-      if (rest.length > LONGEST_LINE) throw new InputError('this row is longer than any we know', placeOf());
+      if (rest.length > LONGEST_LINE) throw new InputError('this row is too long', placeOf());
       for (const line of lines) {
         yield read(line);
         number++;
@@ -191,7 +188,7 @@ async function textOf(stream: Readable, most: number): Promise<string> {
   try {
     for await (const chunk of stream as AsyncIterable<Buffer>) {
       size += chunk.length;
-      if (size > most) throw new InputError('this file is longer than any we know', HEAD);
+      if (size > most) throw new InputError('this file is too long', HEAD);
       chunks.push(chunk);
     }
   } catch (error) {

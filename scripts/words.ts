@@ -34,7 +34,9 @@ for (const { file, room } of files) {
 
 /** The words of a file in the order in which they stand there; what is put in is shown as `{}`. */
 function wordsOf(file: string): string[] {
-  const source = ts.createSourceFile(file, readFileSync(file, 'utf8'), ts.ScriptTarget.Latest, true, ts.ScriptKind.TSX);
+  // What is a generic function in one is a tag in the other.
+  const kind = file.endsWith('x') ? ts.ScriptKind.TSX : ts.ScriptKind.TS;
+  const source = ts.createSourceFile(file, readFileSync(file, 'utf8'), ts.ScriptTarget.Latest, true, kind);
   const found: string[] = [];
   const look = (node: ts.Node): void => {
     if (ts.isImportDeclaration(node) || ts.isTypeNode(node)) return;

@@ -124,7 +124,7 @@ test('two socks are cut where they begin alike, over a killed server, and each k
   await maker.arrivesAt(/^\/winding\/plan\/\d+$/);
   await maker.page.locator('label::-p-text(a pair)').click();
   await maker.fill('split.amount', '60 g');
-  await maker.sees('so much comes after such a place only once');
+  await maker.sees('only one such place is followed by so much yarn');
   await maker.fill('split.amount', '46 g');
   await maker.sees(/cut 0.7 m before moss begins, near 3\d\d turns/);
   await maker.press('Wind it at the bench');

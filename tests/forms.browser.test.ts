@@ -22,7 +22,7 @@ test('wrong fields are told each at its place, the first has the focus, and all 
   await maker.fill('masses.0', '30');
   await maker.fill('tare', '35');
   await maker.press('Save this yarn');
-  await maker.sees('percents must add up to 100');
+  await maker.sees('percentages must add up to 100');
   expect(await maker.about('fibres')).toMatch(/add up to 90/);
   expect(await maker.about('putUpMass')).toMatch(/"stone" is not a unit we know/);
   expect(await maker.page.evaluate(() => document.activeElement?.id)).toBe('fibres');

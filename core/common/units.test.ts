@@ -191,14 +191,14 @@ describe('parseFibres reads fibre content as bands print it', () => {
 
   test.each([
     ['80% wool 10% nylon', 'they add up to 90'],
-    ['wool, nylon', 'how many percent'],
+    ['wool, nylon', 'what percentage'],
     ['80% moonbeam 20% wool', 'do not know "moonbeam"'],
     ['50% wool 50% wool', 'twice'],
     ['80%', 'write it like'],
     ['0 % wool, 100 % silk', 'leave out'],
     ['0.09 % wool, 99.91 % silk', 'leave out'],
     ['80 % wool ? 20 % silk', 'write it like'],
-    ['wool 70, nylon', 'how many percent is nylon'],
+    ['wool 70, nylon', 'what percentage is nylon'],
   ])('%s is refused', (text, message) => expect(() => parseFibres(text, 'f')).toThrow(message));
 });
 

@@ -84,7 +84,7 @@ describe('a size as it is typed', () => {
     [{ amount: '0.02 g' }, 'sizes.0.amount', /too little/],
     [{ amount: '10 m', yarnId: '' }, 'sizes.0.amount', /say of which yarn/],
     [{ tolerance: '80 %' }, 'sizes.0.tolerance', /more than half/],
-    [{ tolerance: '0 %' }, 'sizes.0.tolerance', /more than none/],
+    [{ tolerance: '0 %' }, 'sizes.0.tolerance', /must be above zero/],
     [{ count: '2.5' }, 'sizes.0.count', /whole number/],
     [{ count: '5000' }, 'sizes.0.count', /whole number/],
     [{ yarnId: '99' }, 'sizes.0.yarnId', /no skein/],

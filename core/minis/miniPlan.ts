@@ -75,7 +75,7 @@ export function readSize(
   if (massG < 0.1) throw new InputError('that is too little for a mini', `${path}.amount`);
   const count = typed.count.trim() === '' ? null : parseNumber(typed.count, `${path}.count`);
   if (count !== null && (!Number.isInteger(count) || count < 1 || count > MOST_MINIS))
-    throw new InputError(`a whole number, 1 to ${MOST_MINIS}, or empty: as many as there can be`, `${path}.count`);
+    throw new InputError(`a whole number, 1 to ${MOST_MINIS}, or empty: as many as possible`, `${path}.count`);
   return {
     id: typed.id,
     name: typed.name.trim(),
@@ -117,7 +117,7 @@ function toleranceG(typed: string, massG: number, system: UnitSystem, path: stri
   const value = percent
     ? (parseNumber(percent[1]!, path) / 100) * massG
     : parseQuantity(typed.replace(/^\s*(±|\+-|\+\/-)/, ''), 'mass', system, path);
-  if (!(value > 0)) throw new InputError('more than none: no two minis are quite alike', path);
+  if (!(value > 0)) throw new InputError('must be above zero: no two minis are quite alike', path);
   if (value > massG / 2) throw new InputError('that is more than half the mini', path);
   return value;
 }
@@ -245,7 +245,7 @@ function readKitCount(typed: string): number | null {
   if (typed.trim() === '') return null;
   const count = parseNumber(typed, 'kitCount');
   if (!Number.isInteger(count) || count < 1 || count > MOST_MINIS)
-    throw new InputError(`a whole number, 1 to ${MOST_MINIS}, or empty: as many as there can be`, 'kitCount');
+    throw new InputError(`a whole number, 1 to ${MOST_MINIS}, or empty: as many as possible`, 'kitCount');
   return count;
 }
 

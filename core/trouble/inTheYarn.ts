@@ -206,7 +206,9 @@ export const IN_THE_YARN: readonly Trouble[] = [
       {
         id: 'write off',
         name: 'Write it off',
-        steps: ['Weigh what is lost, write it off with the reason, and take it out of the house if it is alive.'],
+        steps: [
+          'Weigh what is lost, write it off with the reason, and take it out of the house if anything in it is alive.',
+        ],
         act: 'put away',
         minutes: [2, 5],
         stopWhen: 'Nothing more is needed.',

@@ -19,7 +19,7 @@ export interface Drive {
  */
 export function ratioOfDiameters(driveMm: number, whorlMm: number): number {
   requirePositive(whorlMm, 'whorlMm');
-  if (!(driveMm > whorlMm)) throw new InputError('the drive wheel is larger than its whorl', 'driveMm');
+  if (!(driveMm > whorlMm)) throw new InputError('the drive wheel must be larger than its whorl', 'driveMm');
   return driveMm / whorlMm;
 }
 

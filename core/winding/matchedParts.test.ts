@@ -61,8 +61,8 @@ test('an end that is too short for a cake stays with the one before', () => {
 });
 
 test.each([
-  [{ count: 2, eachM: 31, begin: null, worked }, 'split.amount', /only once/],
-  [{ count: 4, eachM: 20, begin: null, worked }, 'split.amount', /only 2 times/],
+  [{ count: 2, eachM: 31, begin: null, worked }, 'split.amount', /only one such place/],
+  [{ count: 4, eachM: 20, begin: null, worked }, 'split.amount', /only 2 such places/],
   [{ count: 2, eachM: 80, begin: null, worked }, 'split.amount', /no such stretch/],
 ] as const)('%j is refused at %s', (asked, path, message) => {
   expect(() => matchedParts(strand(60, 1.2), asked)).toThrow(

@@ -72,10 +72,10 @@ export function matchedParts(
 }
 
 function tooFew(found: number): string {
-  if (found === 0) return 'there is no such stretch that so much comes after';
+  if (found === 0) return 'no such stretch is followed by so much yarn';
   return found === 1
-    ? 'so much comes after such a place only once'
-    : `so much comes after such a place only ${found} times`;
+    ? 'only one such place is followed by so much yarn'
+    : `only ${found} such places are followed by so much yarn`;
 }
 
 /** Those of these places that have so much after them, before the next one or the end. */

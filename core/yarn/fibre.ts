@@ -44,7 +44,7 @@ export function requireWhole(shares: readonly FibreShare[], path: string): reado
   const total = shares.reduce((sum, share) => sum + share.percent, 0);
   // Three times 33.3 %, with the last bit of a float.
   if (Math.abs(total - 100) > 0.1 + 1e-9)
-    throw new InputError(`percents must add up to 100; they add up to ${Number(total.toFixed(2))}`, path);
+    throw new InputError(`percentages must add up to 100; they add up to ${Number(total.toFixed(2))}`, path);
   return shares;
 }
 
@@ -93,7 +93,7 @@ export function parseFibres(text: string, path: string): FibreShare[] {
   const shares = terms.map(({ groups }): FibreShare => {
     const words = groups!.fibre!.replace(/\band\b/g, '').trim();
     const percent = groups!.percent ?? (terms.length === 1 ? '100' : undefined);
-    if (percent === undefined) throw new InputError(`how many percent is ${words}?`, path);
+    if (percent === undefined) throw new InputError(`what percentage is ${words}?`, path);
     return { ...fibreCalled(words, path), percent: Number(percent.replace(',', '.')) };
   });
   const twice = shares.find(({ name, written }, i) =>

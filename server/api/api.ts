@@ -176,7 +176,7 @@ export function openApi(): object {
     z.toJSONSchema(schema, { unrepresentable: 'any', io, target: 'draft-2020-12' });
   const json = (schema: object) => ({ content: { 'application/json': { schema } } });
   const refused = {
-    description: 'Something in it cannot be; nothing was written.',
+    description: 'Something in it is not possible; nothing was written.',
     ...json({
       type: 'object',
       properties: {

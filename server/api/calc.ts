@@ -220,7 +220,7 @@ export async function calculate(
         'name',
       );
     const output = await calculation(parsedJson(json), seconds, search);
-    if (!isFinite(output)) throw new InputError('these figures together come to nothing that can be', '');
+    if (!isFinite(output)) throw new InputError('these figures cannot all be right', '');
     return { ok: true, output };
   } catch (error) {
     if (!(error instanceof InputError)) throw error;

@@ -1,5 +1,5 @@
 import { InputError } from '../../core/common/inputError';
-import { quantity } from './fields';
+import { quantity, text } from './fields';
 
 const refusal = (typed: string, kind: 'mass' | 'length') => {
   try {
@@ -13,8 +13,8 @@ const refusal = (typed: string, kind: 'mass' | 'length') => {
 
 test('a milligram and a millimetre are kept, less is told to be too little', () => {
   expect(refusal('0.001 g', 'mass')).toBe(0.001);
-  expect(refusal('0.0009 g', 'mass')).toBe('too little to be kept');
-  expect(refusal('0.5 mm', 'length')).toBe('too little to be kept');
+  expect(refusal('0.0009 g', 'mass')).toBe('too little to record');
+  expect(refusal('0.5 mm', 'length')).toBe('too little to record');
 });
 
 test('what no piece of yarn can weigh or measure is asked about', () => {
@@ -22,4 +22,10 @@ test('what no piece of yarn can weigh or measure is asked about', () => {
   expect(refusal('90 t', 'mass')).toMatch(/unit|read/);
   expect(refusal('900000 g', 'mass')).toMatch(/is the unit right\?/);
   expect(refusal('9000 km', 'length')).toMatch(/is the unit right\?/);
+});
+
+test('a name may be long, but no word of it', () => {
+  const saltmarsh = (letters: number) => 'Saltmarsh'.repeat(5).slice(0, letters);
+  expect(text.safeParse(`${saltmarsh(40)} ${saltmarsh(40)} `).data).toBe(`${saltmarsh(40)} ${saltmarsh(40)}`);
+  expect(text.safeParse(`Lot 3 ${saltmarsh(41)}`).error?.issues[0]?.message).toMatch(/no word longer than 40 letters/);
 });

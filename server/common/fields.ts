@@ -12,14 +12,19 @@ const LONGEST_TEXT = 400;
 const LARGEST: Record<Quantity, number> = { mass: 100_000, length: 1_000_000 };
 
 /** What no paper, drawing or list can show; a note may have lines and tabs. */
-const SHOWN = [/^[^\u0000-\u001f\u007f]*$/, 'this holds signs that cannot be shown'] as const;
+const SHOWN = [/^[^\u0000-\u001f\u007f]*$/, 'this contains characters that cannot be shown'] as const;
 const SHOWN_IN_LINES = [/^[^\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f]*$/, SHOWN[1]] as const;
+
+/** No name has longer words, and a line of a phone or a label holds no longer ones. */
+const LONGEST_WORD = 40;
+const NO_LONGER_WORD = new RegExp(String.raw`^(?!.*\S{${LONGEST_WORD + 1}})`);
 
 export const text = z
   .string()
   .trim()
   .max(LONGEST_TEXT, `at most ${LONGEST_TEXT} characters`)
-  .regex(...SHOWN);
+  .regex(...SHOWN)
+  .regex(NO_LONGER_WORD, `no word longer than ${LONGEST_WORD} letters: put a space in it`);
 
 export const longText = z
   .string()
@@ -61,8 +66,8 @@ export function quantity(kind: Quantity, system: UnitSystem): (typed: string) =>
 
 function keepable(kind: Quantity, value: number): number {
   // Half a milligram or millimetre would be stored as none.
-  if (value < 0.001) throw new InputError('too little to be kept', '');
-  if (value > LARGEST[kind]) throw new InputError('more than one piece of yarn can be; is the unit right?', '');
+  if (value < 0.001) throw new InputError('too little to record', '');
+  if (value > LARGEST[kind]) throw new InputError('too much for one piece of yarn; is the unit right?', '');
   return value;
 }
 

@@ -35,7 +35,7 @@ export function turnedAway({ method, url, headers }: Asked, own: readonly string
       status: 421,
       message: 'Lazy Acorn answers at its own address only, the one that it printed as it started',
     };
-  if (!isReadable(url)) return { status: 400, message: 'this address has a slip in it' };
+  if (!isReadable(url)) return { status: 400, message: 'this address has a mistake in it' };
   if (!METHODS.includes(method)) return { status: 405, message: 'this server reads by GET and writes by POST' };
   const from = headers['sec-fetch-site'];
   if (READS.includes(method)) return maySee(headers) ? null : ELSEWHERE;

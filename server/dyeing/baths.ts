@@ -71,7 +71,7 @@ function bathForm(system: UnitSystem) {
       const ingredients = form.ingredients.map(({ kind, name, amount, stock: stockPercent }, i) => {
         try {
           const percent = parseIngredientShare(amount, { fibreG: form.fibre, stockPercent }, `ingredients.${i}.amount`);
-          if (percent > MOST_PERCENT) throw new InputError('a hundred times the fibre’s mass? Look at the unit', '');
+          if (percent > MOST_PERCENT) throw new InputError('a hundred times the fibre’s mass? Check the unit', '');
           if (percent < LEAST_PERCENT) throw new InputError('too little to be measured', '');
           return { kind, name, percent, stockPercent };
         } catch (error) {

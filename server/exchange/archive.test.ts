@@ -136,7 +136,7 @@ test.each([
     'a way to go on that is none',
     changed((a) => a.tables.planned_use.push({ piece_id: 1, way: '{"use":"somehow"}', chosen_at: NOW.toISOString() })),
     'tables.planned_use.0.way',
-    /no way to go on/,
+    /not a way to go on/,
   ],
   [
     'a setting that cannot be read',

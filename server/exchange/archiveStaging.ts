@@ -236,7 +236,7 @@ function checkMeaning(db: Db, table: ArchiveTable, row: DumpedRow, place: string
       break;
     }
     case 'planned_use':
-      if (!isPlannedUse(String(row.way))) refuse('this is no way to go on', 'way');
+      if (!isPlannedUse(String(row.way))) refuse('this is not a way to go on', 'way');
       break;
     case 'setting':
       if (!SETTINGS[String(row.name)]?.(String(row.value))) refuse('this is not a setting that is known');
@@ -281,7 +281,7 @@ function checkWhole(db: Db): void {
     placeOf: (id) => place('yarn_merge', id),
   });
   checkRing(db, sql`SELECT task_id AS id, task_id AS a, after_id AS b FROM task_after`, {
-    message: 'these jobs wait for one another in a ring',
+    message: 'these tasks wait for one another in a ring',
     placeOf: () => 'tables.task_after',
   });
 }

@@ -166,7 +166,7 @@ function addWeighing(
   known.set(pieceId, there);
   const { piece, changedAt } = there;
   if (piece?.consumedBy !== null) throw new InputError('this piece is not there', `${place}.pieceId`);
-  if (moment > now.toISOString()) throw new InputError('that has not been yet', `${place}.at`);
+  if (moment > now.toISOString()) throw new InputError('this lies in the future', `${place}.at`);
   // The log goes by what was entered last: an older mass would take the place of a newer one.
   if (changedAt !== null && moment < changedAt)
     throw new InputError(`it was weighed or wetted since, on ${dayOf(changedAt)}: this comes too late`, `${place}.at`);

@@ -32,8 +32,7 @@ export async function heavy<Name extends HeavyName>(
   input: HeavyInput<Name>,
   { seconds = USUAL_SECONDS, signal, tell = TELL_NOBODY }: { seconds?: number; signal?: AbortSignal; tell?: Tell },
 ): Promise<HeavyOutput<Name>> {
-  if (turns.queue >= MOST_WAITING)
-    throw new ConflictError('too many have asked for something large; try again in a moment');
+  if (turns.queue >= MOST_WAITING) throw new ConflictError('too much is asked for at once; try again in a moment');
   return turns.inTurn(() => inThread(name, input, seconds, tell, signal), signal);
 }
 

@@ -174,7 +174,7 @@ function patternOf({ rows, stitches, change, every, chart }: Fields): RowPattern
     case 'shrink':
       return {
         kind: 'stepped',
-        stitches: entered(stitches, 'stitches', 'how many has the first row?'),
+        stitches: entered(stitches, 'stitches', 'how many stitches has the first row?'),
         change: entered(change, 'change', 'by how many?') * (rows === 'grow' ? 1 : -1),
         every: entered(every, 'every', 'after how many rows?'),
       };
@@ -188,11 +188,11 @@ function borderOf({ border, borderAmount, borderRows, borderTimes, gauge, rows, 
     case 'amount':
       return { kind: border, amount: entered(borderAmount, 'borderAmount', 'how much does it take?') };
     case 'rows':
-      return { kind: border, rows: entered(borderRows, 'borderRows', 'as much as how many rows?') };
+      return { kind: border, rows: entered(borderRows, 'borderRows', 'how many rows?') };
     case 'width':
       if (rows === 'unknown' || (rows === 'even' && stitches === null))
         throw new InputError(
-          'how wide a row is, nobody knows: say its stitches',
+          'the width of a row is not known: give its stitches',
           rows === 'even' ? 'stitches' : 'border',
         );
       return {
@@ -248,7 +248,7 @@ function goneBy(
 ) {
   const goesOn = last?.pieceId === piece.id && rowsDone >= last.rowsDone;
   if (reading === null && last?.pieceId !== piece.id)
-    throw new InputError('it was not knitted from before: weigh it first', 'usedUp');
+    throw new InputError('nothing was knitted from it yet: weigh it first', 'usedUp');
   const used = {
     kind: 'use' as const,
     fromEnd: endUsed(db, yarnView(db, piece.yarnId)!, piece.id),

@@ -155,7 +155,7 @@ function planOf(
     withLimits(db, planTools(tools, { id: yarn.id, kind: kindOfYarn(yarn.fibres), grist, again }), tools),
   );
   if (more === 'refused' && form.split.by === 'equal' && form.split.cakes < planned.fewest)
-    throw new InputError(`this much needs at least ${planned.fewest} cakes here`, 'split.cakes');
+    throw new InputError(`this much yarn needs at least ${planned.fewest} cakes here`, 'split.cakes');
   if (planned.tooLarge.length > 0)
     throw new InputError(
       'some of these are more than their tool holds; take a larger one or make more cakes of them',

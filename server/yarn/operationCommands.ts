@@ -252,7 +252,7 @@ function remainderOf(db: Db, piece: PieceRow, amount: Exclude<Amount, 'all'>): W
   if (piece.massMg === null) throw new InputError('it was never weighed; weigh what is left', 'took');
   const { grist } = pieceView(db, yarnView(db, piece.yarnId)!, piece);
   if ('tookM' in amount && !grist)
-    throw new InputError('how long a gram of it is, nobody knows: say how many grams', 'took');
+    throw new InputError('the length of a gram is not known: say how many grams', 'took');
   const tookG = 'tookG' in amount ? amount.tookG : amount.tookM / grist!.mean;
   const remainingMg = piece.massMg - toMg(tookG);
   if (remainingMg <= 0) throw new InputError(`it weighed ${grams(piece.massMg)}: then all of it is gone`, 'took');
