@@ -239,3 +239,11 @@ test('a new one is begun from what is there', () => {
   expect(from({ pieceId })).toBeUndefined();
   expect(errorsOf(begun())['']).toMatch(/not there any more/);
 });
+
+test('a knitting whose only weighing was undone says nothing of how far its project is', () => {
+  const projectId = project();
+  const id = idOf(begun({ projectId }));
+  expect(projectPage(db, projectId)!.needs[0]).toMatchObject({ doneBy: 'weighed' });
+  idOf(undoOperation(db, knittingPage(db, id)!.weighings[0]!.operationId, NOW));
+  expect(projectPage(db, projectId)!.needs[0]).toMatchObject({ doneBy: 'entered' });
+});

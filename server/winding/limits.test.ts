@@ -14,13 +14,13 @@ import { logRun } from './runLog';
 import { startRun } from './runStart';
 
 /** Winds one hank of each mass in one cake; some spill at a share of their turns. */
-function wound(hanks: readonly { massG: number; spillsAt?: number }[]) {
+function wound(hanks: readonly { massG: number; spillsAt?: number; uncounted?: true }[]) {
   const db = emptyDatabase();
   const { pieceIds } = shelved(db, {
     count: String(hanks.length + 1),
     masses: [...hanks.map(({ massG }) => String(massG)), '116'],
   });
-  hanks.forEach(({ massG, spillsAt }, i) => {
+  hanks.forEach(({ massG, spillsAt, uncounted }, i) => {
     const runId = idOf(startRun(db, pieceIds[i]!, { ...startValues(), anyway: true }, 'metric', NOW));
     const { send, event } = screenOf(db, runId, 'screen-one');
     const turns = Math.round(runPage(db, runId)!.plan.cakes[0]!.crankTurns.mean);
@@ -30,6 +30,7 @@ function wound(hanks: readonly { massG: number; spillsAt?: number }[]) {
       ...(spillsAt === undefined
         ? []
         : [event({ kind: 'stop', part: 0, reason: 'over the base', atTurn: Math.round(turns * spillsAt) })]),
+      ...(uncounted ? [event({ kind: 'uncounted', part: 0, is: true })] : []),
       event({ kind: 'stage', part: 0, stage: 'weigh' }),
     ]);
     idOf(logRun(db, runId, logValues([String(massG)]), 'metric', NOW));
@@ -57,6 +58,17 @@ test('a cake that spilled counts at the mass that lay on the spindle then', () =
   expect(spilled.maxMassG).toBeLessThan(105);
   expect(spilled.limit!.spilledG).toBeGreaterThan(95);
   expect(spilled.limit!.spilledG).toBeLessThan(105);
+});
+
+test('where nobody counted, a clean cake tells, and nobody knows when one spilled', () => {
+  const spilled = small(wound([{ massG: 112, spillsAt: 0.9, uncounted: true }]));
+  expect(spilled.limit).toMatchObject({ known: 'rule of thumb', spilledG: null, cleanG: null });
+  expect(small(wound([{ massG: 124, uncounted: true }])).limit).toMatchObject({ known: 'cakes', cleanG: 124 });
+});
+
+test('far more than it was thought to hold came off clean: the next of that mass is planned in one', () => {
+  const bench = wound([{ massG: 190 }, { massG: 192 }]);
+  expect(small(bench).maxMassG).toBeGreaterThan(192);
 });
 
 test('more than it holds is refused, unless it is wound anyway', () => {

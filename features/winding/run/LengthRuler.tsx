@@ -23,6 +23,8 @@ export interface RuledCake extends Pick<
 }
 
 const MOST_SHOWN = 10;
+/** So many stand beneath their stretches of the strand; more of them in columns. */
+const IN_A_ROW = 8;
 
 /**
  * The whole strand as a ruler: where to go gently, where to slow down, where to cut, and what lies along it. In a run
@@ -119,7 +121,7 @@ export function LengthRuler({
             <li
               key={i}
               className="flex flex-col basis-0 min-w-[124px] leading-[1.35] max-tablet:basis-[150px]"
-              style={{ flexGrow: cake.lengthM }}
+              style={{ flexGrow: cakes.length > IN_A_ROW ? 0 : cake.lengthM }}
             >
               {(cakes.length > 1 || cake.name) && <strong>{cake.name || i + 1}</strong>}
               <span>
