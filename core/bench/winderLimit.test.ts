@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { chanceToSpill, winderLimit } from './winderLimit';
+import { chanceToSpill, type LimitSeen, winderLimit } from './winderLimit';
 
 const clean = (massG: number) => ({ massG, spilled: false });
 const spilled = (massG: number) => ({ massG, spilled: true });
@@ -78,3 +78,24 @@ test('half of those of just its limit spill, and more the heavier they are', () 
   expect(chanceToSpill(113, limit)).toBeCloseTo(0.5, 9);
   expect(chanceToSpill(118, limit)).toBeGreaterThan(chanceToSpill(114, limit));
 });
+
+test.each([
+  // Worked out apart from this program.
+  [113, 'rule of thumb', [clean(120)], 128.185, 9.044],
+  [113, 'rule of thumb', [clean(120), clean(121), spilled(130), spilled(129)], 124.517, 3.452],
+  [113, 'entered', [clean(140)], 150.37, 26.146],
+  [113, 'rule of thumb', [...Array<LimitSeen>(5).fill(spilled(100)), clean(120)], 95.699, 3.375],
+] as const)('of %d g, %s, %j make %d ± %d g', (enteredG, basis, seen, mean, sd) => {
+  const limit = winderLimit(enteredG, basis, seen);
+  expect(limit.mean).toBeCloseTo(mean, 2);
+  expect(limit.sd).toBeCloseTo(sd, 2);
+});
+
+test('the heaviest clean one and the lightest spilled one are named', () => {
+  const seen = [clean(98), spilled(118), clean(104), spilled(111), clean(90)];
+  expect(winderLimit(113, 'rule of thumb', seen)).toMatchObject({ cleanG: 104, spilledG: 111 });
+});
+
+test('a cake spills by how far it is past the limit, against what both are unsure by', () =>
+  // 7 g over, against 5 g of the limit and 3 % of the cake.
+  expect(chanceToSpill(120, { mean: 113, sd: 5 })).toBeCloseTo(0.87205, 4));
