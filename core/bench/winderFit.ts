@@ -1,4 +1,4 @@
-import { DENSITY_WOUND_ONCE, yarnVolumeMm3 } from './cake';
+import { type CakeShape, DENSITY_WOUND_ONCE, radiusAtMm, yarnVolumeMm3 } from './cake';
 import { InputError } from '../common/inputError';
 import { requirePositive } from '../common/require';
 
@@ -50,6 +50,16 @@ export function winderFit({ massG, densityGPerCm3 = DENSITY_WOUND_ONCE, winder }
     cakes,
     equalPartG: massG / cakes,
   };
+}
+
+/**
+ * How wide a cake of so much yarn is, in millimetres.
+ *
+ * @example
+ * Number(widthOfMm({ coreDiameterMm: 24, heightMm: 68 }, 482.161).toFixed(2)) // => 98
+ */
+export function widthOfMm(shape: Pick<CakeShape, 'coreDiameterMm' | 'heightMm' | 'ball'>, volumeCm3: number): number {
+  return 2 * radiusAtMm({ ...shape, densityGPerCm3: 1 }, volumeCm3);
 }
 
 function roomForYarnMm3(winder: WinderLimits): number {

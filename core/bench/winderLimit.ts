@@ -1,17 +1,23 @@
-import { type Estimate, normalCdf } from '../common/estimate';
+import { type Estimate, normalCdf, product } from '../common/estimate';
 
-/** What one cake said of a winder's limit: it came off clean at this mass, or had spilled at it. */
+/** What one cake said of a winder's limit: it came off clean at so much, or had spilled at it; in the limit's own unit. */
 export interface LimitSeen {
-  massG: number;
+  reached: number;
   spilled: boolean;
 }
 
-/** What a winder holds by its strength, and what that is known from. */
+/** A limit of a winder, by mass or by room, and what it is known from. */
 export interface WinderLimit extends Estimate {
   known: 'rule of thumb' | 'entered' | 'cakes';
-  /** The heaviest that came off clean, and the lightest that spilled; null where there was none. */
-  cleanG: number | null;
-  spilledG: number | null;
+  /** The most that came off clean, and the least that spilled; null where there was none. */
+  mostClean: number | null;
+  leastSpilled: number | null;
+}
+
+/** What a winder holds: so much by its strength, and so much yarn in the room round its spindle. */
+export interface WinderHolds {
+  massG: WinderLimit;
+  roomCm3: WinderLimit;
 }
 
 /** A limit that nobody has tried is right to so much; one that was entered as measured, to less. */
@@ -30,37 +36,33 @@ const GRID = 400;
  * What a winder holds, from what it is said to hold and from every cake that came off it: a clean one says that it holds
  * at least so much, a spilled one that it holds less. Worked out on a grid of limits by Bayes' rule.
  *
- * @param enteredG by its maker, a rule of thumb, or the user
+ * @param entered by its maker, a rule of thumb, or the user: in grams, or in cubic centimetres of yarn
  * @example
  * winderLimit(113, 'rule of thumb', []).mean // => 113
  * @example
- * Math.round(winderLimit(113, 'rule of thumb', [{ massG: 120, spilled: false }]).mean) // => 128
+ * Math.round(winderLimit(113, 'rule of thumb', [{ reached: 120, spilled: false }]).mean) // => 128
  */
-export function winderLimit(
-  enteredG: number,
-  basis: keyof typeof RELATIVE_SD,
-  seen: readonly LimitSeen[],
-): WinderLimit {
-  const sd = RELATIVE_SD[basis] * enteredG;
-  const clean = seen.filter(({ spilled }) => !spilled).map(({ massG }) => massG);
-  const spilled = seen.filter((each) => each.spilled).map(({ massG }) => massG);
-  // What weighs well below the limit says nothing of it.
-  const telling = seen.filter((each) => each.spilled || each.massG > enteredG - 3 * sd);
+export function winderLimit(entered: number, basis: keyof typeof RELATIVE_SD, seen: readonly LimitSeen[]): WinderLimit {
+  const sd = RELATIVE_SD[basis] * entered;
+  const clean = seen.filter(({ spilled }) => !spilled).map(({ reached }) => reached);
+  const spilled = seen.filter((each) => each.spilled).map(({ reached }) => reached);
+  // What stays well below the limit says nothing of it.
+  const telling = seen.filter((each) => each.spilled || each.reached > entered - 3 * sd);
   const figures = {
-    cleanG: clean.length > 0 ? Math.max(...clean) : null,
-    spilledG: spilled.length > 0 ? Math.min(...spilled) : null,
+    mostClean: clean.length > 0 ? Math.max(...clean) : null,
+    leastSpilled: spilled.length > 0 ? Math.min(...spilled) : null,
   };
-  if (telling.length === 0) return { mean: enteredG, sd, known: basis, ...figures };
-  const low = Math.min(0.3 * enteredG, 0.5 * (figures.spilledG ?? Infinity));
-  const high = Math.max(3 * enteredG, 2 * (figures.cleanG ?? 0));
+  if (telling.length === 0) return { mean: entered, sd, known: basis, ...figures };
+  const low = Math.min(0.3 * entered, 0.5 * (figures.leastSpilled ?? Infinity));
+  const high = Math.max(3 * entered, 2 * (figures.mostClean ?? 0));
   // Steps of equal ratios, so that an entered limit is resolved however far the cakes are from it.
   const limits = Array.from({ length: GRID + 1 }, (_, i) => low * (high / low) ** (i / GRID));
   const logs = limits.map((limit) => {
-    const likely = telling.map(({ massG, spilled }) => {
-      const holds = chanceToHold(Math.log(limit / massG));
+    const likely = telling.map(({ reached, spilled }) => {
+      const holds = chanceToHold(Math.log(limit / reached));
       return Math.log(spilled ? OTHER_CAUSES + (1 - OTHER_CAUSES) * (1 - holds) : holds);
     });
-    return Math.log(beforehand(limit / enteredG, RELATIVE_SD[basis])) + likely.reduce((sum, log) => sum + log, 0);
+    return Math.log(beforehand(limit / entered, RELATIVE_SD[basis])) + likely.reduce((sum, log) => sum + log, 0);
   });
   const top = Math.max(...logs);
   const weights = logs.map((log) => Math.exp(log - top));
@@ -77,18 +79,26 @@ function beforehand(ratio: number, relativeSd: number): number {
   return (1 - MISTAKEN) * about + MISTAKEN * other;
 }
 
-/** How likely a cake holds, by the logarithm of the limit over its mass. */
+/** How likely a cake holds, by the logarithm of the limit over what it reached. */
 function chanceToHold(logRatio: number): number {
   const { share, by } = SOME_DIFFER;
   return (1 - share) * normalCdf(logRatio / CAKES_DIFFER) + share * normalCdf(logRatio / by);
 }
 
 /**
- * How likely a cake of this mass spills over a winder.
+ * How likely a cake of this mass spills over a winder, by whichever limit is the nearer: it is too heavy, or too wide.
  *
+ * @param density of the yarn on it, in g/cm3
  * @example
- * chanceToSpill(113, { mean: 113, sd: 5 }) // => 0.5
+ * chanceToSpill(113, { massG: { mean: 113, sd: 5 }, roomCm3: { mean: 480, sd: 20 } }, { mean: 0.3, sd: 0.03 }) // => 0.5
  */
-export function chanceToSpill(massG: number, { mean, sd }: Estimate): number {
-  return normalCdf((massG - mean) / Math.hypot(sd, CAKES_DIFFER * massG));
+export function chanceToSpill(
+  massG: number,
+  { massG: byStrength, roomCm3 }: Record<keyof WinderHolds, Estimate>,
+  density: Estimate,
+): number {
+  const chances = [byStrength, product(roomCm3, density)].map(({ mean, sd }) =>
+    normalCdf((massG - mean) / Math.hypot(sd, CAKES_DIFFER * massG)),
+  );
+  return Math.max(...chances);
 }

@@ -2,7 +2,7 @@ import type { Estimate } from '../common/estimate';
 import { type ColourAlong, coloursFrom } from '../yarn/coloursAlong';
 import { type Fault, mirrored, type PackageEnd } from '../yarn/faults';
 import { InputError } from '../common/inputError';
-import type { WinderLimit } from '../bench/winderLimit';
+import type { WinderHolds } from '../bench/winderLimit';
 import type { WoundOnto } from './run';
 import { cutsAtFaults, type Split, splitParts } from './split';
 import { winderFit } from '../bench/winderFit';
@@ -23,8 +23,8 @@ export interface PlanTool extends WinderFigures {
   secondsPerTurn: number;
   /** By so much of its limit a cake may be over it: where the limit is a guess, or only a hand's. */
   limitSlack?: number;
-  /** How well its strength is known, and from what; a hand has none. */
-  limit?: WinderLimit;
+  /** How well its limits are known, and from what; a hand has none. */
+  holds?: WinderHolds;
 }
 
 /** How firm a maker means to wind, against what their cakes are like otherwise. */

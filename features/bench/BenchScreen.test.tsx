@@ -72,7 +72,7 @@ test('what a winder holds by its cakes stands beside what was entered for it', (
     send([event({ kind: 'turns', part: 0, amount: 560 })]);
     idOf(logRun(db, runId, logValues([mass]), 'metric', NOW));
   }
-  const { mean } = winderLimits(db, bench(db))[1]!;
+  const { mean } = winderLimits(db, bench(db))[1]!.massG;
   expect(mean).toBeGreaterThan(120);
   expect(shownText(db)).toContain(`holds ${Math.round(mean)} g, give or take`);
   expect(shownText(db)).toContain('by your cakes (124 g came off clean)');

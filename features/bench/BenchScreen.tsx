@@ -2,7 +2,7 @@
 
 import { Button } from 'antd';
 import { type ReactNode, useState } from 'react';
-import type { WinderLimit } from '../../core/bench/winderLimit';
+import type { WinderHolds } from '../../core/bench/winderLimit';
 import type { Schools } from '../../core/bench/schools';
 import type { Bench, ToolKind } from '../../server/bench/bench';
 import { DevicePanels } from '../../ui/devices/DevicePanels';
@@ -19,7 +19,7 @@ export function BenchScreen({
 }: {
   bench: Bench;
   /** What each winder holds, as far as it is known, by its number. */
-  limits: Record<number, WinderLimit>;
+  limits: Record<number, WinderHolds>;
   schools: Schools;
 }) {
   // One form at a time: its fields have one name each on the page.
@@ -31,7 +31,7 @@ export function BenchScreen({
         key={key}
         kind={kind}
         tool={tool}
-        limit={kind === 'winder' ? limits[tool.id] : undefined}
+        holds={kind === 'winder' ? limits[tool.id] : undefined}
         open={open === key}
         onOpen={() => setOpen(key)}
         onClose={() => setOpen(null)}

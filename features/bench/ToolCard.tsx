@@ -1,7 +1,8 @@
 'use client';
 
 import { Button } from 'antd';
-import type { WinderLimit } from '../../core/bench/winderLimit';
+import { widthOfMm } from '../../core/bench/winderFit';
+import type { WinderHolds } from '../../core/bench/winderLimit';
 import type {
   Bench,
   HandTool,
@@ -14,7 +15,7 @@ import type {
 } from '../../server/bench/bench';
 import { Link } from '../../ui/controls/Link';
 import { Mass, Size, Span } from '../../ui/figures/Figures';
-import { limitWords, TURNING_WORDS } from '../../ui/figures/toolWords';
+import { limitWords, roomWords, TURNING_WORDS } from '../../ui/figures/toolWords';
 import { useSystem } from '../../ui/frame/Providers';
 import { Notice, Problem } from '../../ui/feedback/Notice';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
@@ -32,7 +33,7 @@ type AnyTool = Bench[keyof Bench][number];
 export function ToolCard({
   kind,
   tool,
-  limit,
+  holds,
   open,
   onOpen,
   onClose,
@@ -40,7 +41,7 @@ export function ToolCard({
   kind: ToolKind;
   tool: AnyTool;
   /** Of a winder: what it holds, as far as it is known. */
-  limit: WinderLimit | undefined;
+  holds: WinderHolds | undefined;
   open: boolean;
   onOpen: () => void;
   onClose: () => void;
@@ -72,7 +73,7 @@ export function ToolCard({
           />
         ) : (
           <>
-            <Facts kind={kind} tool={tool} limit={limit} />
+            <Facts kind={kind} tool={tool} holds={holds} />
             {'learned' in tool && <LearnedWords tool={tool} />}
             <div className={`${styles.ways} flex flex-wrap gap-2`}>
               <Button onClick={onOpen}>
@@ -121,10 +122,10 @@ function Fact({ label, known, children }: { label: string; known: boolean; child
   );
 }
 
-function Facts({ kind, tool, limit }: { kind: ToolKind; tool: AnyTool; limit: WinderLimit | undefined }) {
+function Facts({ kind, tool, holds }: { kind: ToolKind; tool: AnyTool; holds: WinderHolds | undefined }) {
   switch (kind) {
     case 'winder':
-      return <WinderFacts winder={tool as WinderTool} limit={limit} />;
+      return <WinderFacts winder={tool as WinderTool} holds={holds} />;
     case 'hand_form':
       return <HandFacts form={tool as HandTool} />;
     case 'pegs':
@@ -186,7 +187,7 @@ function WheelFacts({ wheel }: { wheel: WheelTool }) {
 
 const BASES = { flat: 'a flat plate', dished: 'a dished plate', rimmed: 'a plate with a rim' };
 
-function WinderFacts({ winder, limit }: { winder: WinderTool; limit: WinderLimit | undefined }) {
+function WinderFacts({ winder, holds }: { winder: WinderTool; holds: WinderHolds | undefined }) {
   const system = useSystem();
   const known = (figure: string) => winder.measured.includes(figure);
   return (
@@ -200,12 +201,21 @@ function WinderFacts({ winder, limit }: { winder: WinderTool; limit: WinderLimit
       <Fact label="room" known={known('maxDiameterMm') && known('maxMassG')}>
         to <Size mm={winder.maxDiameterMm} /> across, <Mass g={winder.maxMassG} />
       </Fact>
-      {limit?.known === 'cakes' && (
+      {holds?.massG.known === 'cakes' && (
         <>
           <dt>holds</dt>
           <dd>
-            <Mass g={limit.mean} />
-            {limitWords(limit, system)}
+            <Mass g={holds.massG.mean} />
+            {limitWords(holds.massG, system)}
+          </dd>
+        </>
+      )}
+      {holds?.roomCm3.known === 'cakes' && (
+        <>
+          <dt>takes</dt>
+          <dd>
+            <Size mm={widthOfMm(winder, holds.roomCm3.mean)} /> across
+            {roomWords(holds.roomCm3, winder, system)}
           </dd>
         </>
       )}

@@ -69,7 +69,7 @@ const STARTING_PACE: StartingFigure = { mean: DEFAULT_SECONDS_PER_TURN, sd: 0.35
  */
 export function learnedOf(db: Db, tool: 'winder' | 'hand_form', id: number, ratio: number): LearnedTool {
   const cakes = woundOn(db, tool, id, CAKES_REMEMBERED);
-  const measured = cakes.filter((cake) => cake.diameterUm !== null && cake.heightUm !== null);
+  const measured = cakes.filter(isMeasured);
   const once = measured.filter(({ again }) => again === 0);
   const again = measured.filter(({ again }) => again === 1);
   const paced = cakes.filter(({ windingMs, turns }) => windingMs !== null && turns >= 20);
@@ -117,7 +117,11 @@ function figure(
 const sizeOf = (cake: WoundCake) => ({ diameterMm: fromUm(cake.diameterUm!), heightMm: fromUm(cake.heightUm!) });
 const ballOf = ({ ball }: WoundCake) => (ball === 1 ? { ball: true as const } : {});
 
-function densityOf(cake: WoundCake): number {
+/** A cake whose size was taken after it came off. */
+export const isMeasured = ({ diameterUm, heightUm }: WoundCake) => diameterUm !== null && heightUm !== null;
+
+/** How firm a measured cake came out, in g/cm3. */
+export function densityOf(cake: WoundCake): number {
   return packageDensity({
     massG: fromMg(cake.massMg),
     coreDiameterMm: fromUm(cake.coreUm),

@@ -1,3 +1,4 @@
+import { winderFit } from '../../core/bench/winderFit';
 import { planPage } from './planPages';
 import {
   emptyDatabase,
@@ -13,14 +14,23 @@ import { runPage } from './runEvents';
 import { logRun } from './runLog';
 import { startRun } from './runStart';
 
-/** Winds one hank of each mass in one cake; some spill at a share of their turns. */
-function wound(hanks: readonly { massG: number; spillsAt?: number; uncounted?: true }[]) {
+interface Wound {
+  massG: number;
+  /** At this share of its turns. */
+  spillsAt?: number;
+  uncounted?: true;
+  diameterMm?: number;
+}
+
+/** Winds one hank of each mass in one cake. */
+function wound(hanks: readonly Wound[]) {
   const db = emptyDatabase();
   const { pieceIds } = shelved(db, {
     count: String(hanks.length + 1),
     masses: [...hanks.map(({ massG }) => String(massG)), '116'],
   });
-  hanks.forEach(({ massG, spillsAt, uncounted }, i) => {
+  hanks.forEach(({ massG, spillsAt, uncounted, diameterMm }, i) => {
+    const sizes = diameterMm ? { diameters: [String(diameterMm)], heights: ['68'] } : {};
     const runId = idOf(startRun(db, pieceIds[i]!, { ...startValues(), anyway: true }, 'metric', NOW));
     const { send, event } = screenOf(db, runId, 'screen-one');
     const turns = Math.round(runPage(db, runId)!.plan.cakes[0]!.crankTurns.mean);
@@ -33,7 +43,7 @@ function wound(hanks: readonly { massG: number; spillsAt?: number; uncounted?: t
       ...(uncounted ? [event({ kind: 'uncounted', part: 0, is: true })] : []),
       event({ kind: 'stage', part: 0, stage: 'weigh' }),
     ]);
-    idOf(logRun(db, runId, logValues([String(massG)]), 'metric', NOW));
+    idOf(logRun(db, runId, logValues([String(massG)], sizes), 'metric', NOW));
   });
   return { db, nextId: pieceIds.at(-1)! };
 }
@@ -42,10 +52,13 @@ const small = ({ db, nextId }: ReturnType<typeof wound>) =>
   planPage(db, nextId)!.tools.find(({ key }) => key === 'winder 1')!;
 
 test('a winder is said to hold what a rule of thumb says, until cakes have come off it', () => {
-  expect(small(wound([]))).toMatchObject({ maxMassG: 113, limit: { known: 'rule of thumb', cleanG: null } });
+  expect(small(wound([]))).toMatchObject({
+    maxMassG: 113,
+    holds: { massG: { known: 'rule of thumb', mostClean: null } },
+  });
   const heavier = small(wound([{ massG: 122 }, { massG: 124 }]));
   expect(heavier.maxMassG).toBeGreaterThan(121);
-  expect(heavier.limit).toMatchObject({ known: 'cakes', cleanG: 124, spilledG: null });
+  expect(heavier.holds!.massG).toMatchObject({ known: 'cakes', mostClean: 124, leastSpilled: null });
 });
 
 test('a cake that spilled counts at the mass that lay on the spindle then', () => {
@@ -56,19 +69,49 @@ test('a cake that spilled counts at the mass that lay on the spindle then', () =
     ]),
   );
   expect(spilled.maxMassG).toBeLessThan(105);
-  expect(spilled.limit!.spilledG).toBeGreaterThan(95);
-  expect(spilled.limit!.spilledG).toBeLessThan(105);
+  expect(spilled.holds!.massG.leastSpilled).toBeGreaterThan(95);
+  expect(spilled.holds!.massG.leastSpilled).toBeLessThan(105);
 });
 
 test('where nobody counted, a clean cake tells, and nobody knows when one spilled', () => {
   const spilled = small(wound([{ massG: 112, spillsAt: 0.9, uncounted: true }]));
-  expect(spilled.limit).toMatchObject({ known: 'rule of thumb', spilledG: null, cleanG: null });
-  expect(small(wound([{ massG: 124, uncounted: true }])).limit).toMatchObject({ known: 'cakes', cleanG: 124 });
+  expect(spilled.holds!.massG).toMatchObject({ known: 'rule of thumb', leastSpilled: null, mostClean: null });
+  expect(small(wound([{ massG: 124, uncounted: true }])).holds!.massG).toMatchObject({
+    known: 'cakes',
+    mostClean: 124,
+  });
 });
 
 test('far more than it was thought to hold came off clean: the next of that mass is planned in one', () => {
   const bench = wound([{ massG: 190 }, { massG: 192 }]);
-  expect(small(bench).maxMassG).toBeGreaterThan(192);
+  const { maxMassG, maxDiameterMm, density } = small(bench);
+  expect(maxMassG).toBeGreaterThan(192);
+  // 98 mm, as it was said to be, are room for 145 g of it.
+  expect(
+    winderFit({ massG: 192, densityGPerCm3: density.mean, winder: { ...small(bench), maxDiameterMm: 98 } }).cakes,
+  ).toBe(2);
+  expect(winderFit({ massG: 192, densityGPerCm3: density.mean, winder: small(bench) }).cakes).toBe(1);
+  // At 0.30 g/cm3 they were 112 mm across.
+  expect(maxDiameterMm).toBeGreaterThan(112);
+});
+
+test('a cake that was measured tells of the room by its size, however firm such yarn was thought to be', () => {
+  const loose = small(wound([{ massG: 90, diameterMm: 112 }]));
+  expect(loose.holds!.roomCm3).toMatchObject({
+    known: 'cakes',
+    mostClean: expect.closeTo((68 * Math.PI * (112 ** 2 - 24 ** 2)) / 4000, 0),
+  });
+  expect(loose.maxDiameterMm).toBeGreaterThan(110);
+  expect(loose.maxMassG).toBeLessThan(116);
+});
+
+test('what spilled tells of the limit that it was nearer to', () => {
+  const wide = small(wound([{ massG: 90, spillsAt: 0.9, diameterMm: 112 }]));
+  expect(wide.holds!.massG).toMatchObject({ leastSpilled: null });
+  expect(wide.holds!.roomCm3.leastSpilled).toBeGreaterThan(500);
+  const heavy = small(wound([{ massG: 112, spillsAt: 0.9 }]));
+  expect(heavy.holds!.massG.leastSpilled).toBeLessThan(105);
+  expect(heavy.holds!.roomCm3.leastSpilled).toBeNull();
 });
 
 test('more than it holds is refused, unless it is wound anyway', () => {

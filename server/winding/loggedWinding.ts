@@ -13,7 +13,7 @@ export interface LoggedWinding {
   /** The pieces that came of it, in the order of winding. */
   made: NamedOperationPiece[];
   /** Those of them that were planned and weighed. */
-  cakes: { part: number; planned: RunPlan['cakes'][number]; massG: number }[];
+  cakes: { part: number; planned: RunPlan['cakes'][number]; pieceId: number; massG: number }[];
 }
 
 export function loggedWinding(db: Db, run: RunRow): LoggedWinding {
@@ -22,8 +22,8 @@ export function loggedWinding(db: Db, run: RunRow): LoggedWinding {
   const made = namedOperationPieces(db, [run.operationId!]).filter(({ side }) => side === 'out');
   const cakes = woundParts(state).flatMap((part, i) => {
     const planned = plan.cakes[part];
-    const massMg = made[i]?.massMg ?? null;
-    return planned && massMg !== null ? [{ part, planned, massG: fromMg(massMg) }] : [];
+    const { pieceId, massMg } = made[i] ?? {};
+    return planned && pieceId && massMg ? [{ part, planned, pieceId, massG: fromMg(massMg) }] : [];
   });
   return { plan, state, made, cakes };
 }

@@ -192,7 +192,7 @@ function planOf(
           crankRatioSd,
           gristCancels: _cancels,
           limitSlack: _slack,
-          limit: _limit,
+          holds: _holds,
           key,
           ...tool
         } = planned.tools[i]!;

@@ -1,15 +1,32 @@
-import { chanceToSpill, type WinderLimit } from '../../core/bench/winderLimit';
+import { widthOfMm } from '../../core/bench/winderFit';
+import type { WinderLimit } from '../../core/bench/winderLimit';
 import { HALF_WIDTH_90 } from '../../core/common/estimate';
-import { chanceInWords, inWords, massFigure } from '../../core/common/format';
+import { chanceInWords, inWords, massFigure, sizeFigure } from '../../core/common/format';
 import type { UnitSystem } from '../../core/common/units';
 
 /** The way a spindle turns, as it is stored, in words. */
 export const TURNING_WORDS = { clockwise: 'clockwise', counterclockwise: 'anticlockwise' };
 
 /** From what it is known what a winder holds, as the end of a sentence that says how much. */
-export function limitWords(limit: WinderLimit | undefined, system: UnitSystem): string {
-  if (!limit) return '';
-  const give = (massG: number) => inWords(massFigure(massG, system));
+export function limitWords(limit: WinderLimit, system: UnitSystem): string {
+  const mass = (massG: number) => inWords(massFigure(massG, system));
+  return knownFrom(limit, mass, mass(HALF_WIDTH_90 * limit.sd));
+}
+
+/** From what it is known how wide a cake may become, as the end of a sentence that says how wide. */
+export function roomWords(
+  roomCm3: WinderLimit,
+  winder: { coreDiameterMm: number; heightMm: number },
+  system: UnitSystem,
+): string {
+  const size = (mm: number) => inWords(sizeFigure(mm, system));
+  const width = (cm3: number) => widthOfMm(winder, Math.max(0, cm3));
+  const { mean, sd } = roomCm3;
+  const giveOrTakeMm = (width(mean + HALF_WIDTH_90 * sd) - width(mean - HALF_WIDTH_90 * sd)) / 2;
+  return knownFrom(roomCm3, (cm3) => size(width(cm3)), size(giveOrTakeMm));
+}
+
+function knownFrom(limit: WinderLimit, inUnit: (amount: number) => string, giveOrTake: string): string {
   switch (limit.known) {
     case 'rule of thumb':
       return ', by a rule of thumb';
@@ -17,15 +34,13 @@ export function limitWords(limit: WinderLimit | undefined, system: UnitSystem): 
       return ', as entered for it';
     case 'cakes': {
       const seen = [
-        limit.cleanG !== null && `${give(limit.cleanG)} came off clean`,
-        limit.spilledG !== null && `${give(limit.spilledG)} spilled`,
+        limit.mostClean !== null && `${inUnit(limit.mostClean)} came off clean`,
+        limit.leastSpilled !== null && `${inUnit(limit.leastSpilled)} spilled`,
       ].filter(Boolean);
-      return `, give or take ${give(HALF_WIDTH_90 * limit.sd)}, by your cakes (${seen.join(', ')})`;
+      return `, give or take ${giveOrTake}, by your cakes (${seen.join(', ')})`;
     }
   }
 }
 
-/** "it spills about as likely as not" */
-export function spillWords(massG: number, limit: WinderLimit): string {
-  return `the chance that it spills is ${chanceInWords(chanceToSpill(massG, limit))}`;
-}
+/** "the chance that it spills is about a half" */
+export const spillWords = (chance: number) => `the chance that it spills is ${chanceInWords(chance)}`;

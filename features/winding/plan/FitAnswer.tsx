@@ -44,13 +44,14 @@ export function FitAnswer({ planned, tools }: { planned: Planned; tools: readonl
         The fullest is {Math.round(Math.max(...plan.cakes.map(({ fillPercent }) => fillPercent)))} % full.
       </Notice>
     );
+  const spills = (massG: number) => tool.holds && chanceToSpill(massG, tool.holds, plan.tools[0]!.density);
   if (plan.cakes.length === 1 && choices.anyway && first!.massG > first!.usableMassG * (1 + (tool.limitSlack ?? 0)))
     return (
-      <Notice tone={tool.limit && chanceToSpill(first!.massG, tool.limit) > 0.5 ? 'bad' : 'tight'} role="status">
+      <Notice tone={(spills(first!.massG) ?? 0) > 0.5 ? 'bad' : 'tight'} role="status">
         <strong>
           In one, though it is {mass(first!.massG)} and the {name} holds about {mass(first!.usableMassG)}.
         </strong>{' '}
-        {tool.limit && `${upperFirst(spillWords(first!.massG, tool.limit))}. `}
+        {tool.holds && `${upperFirst(spillWords(spills(first!.massG)!))}. `}
         Watch the last layers, stop before they slide, and keep fingers and cords away from the gears.{' '}
         <InlineButton onClick={() => choose({ anyway: false })}>Split it after all.</InlineButton>
       </Notice>
@@ -88,7 +89,8 @@ export function FitAnswer({ planned, tools }: { planned: Planned; tools: readonl
   return (
     <Notice tone="tight" role="status">
       <strong>It does not fit the {name} in one</strong>: that holds {mass(first!.usableMassG)}
-      {first!.limitedBy === 'mass' && limitWords(tool.limit, system)}, and past it yarn slides off the base
+      {tool.holds && first!.limitedBy === 'mass' && limitWords(tool.holds.massG, system)}, and past it yarn slides off
+      the base
       {tool.onto === 'winder' && ' into the gears'}. Make {plan.cakes.length} cakes of {mass(first!.massG)}
       {cut}.{brimful && ' They will be brimful: watch the last layers, or make one more.'}
       {other && (
@@ -106,7 +108,7 @@ export function FitAnswer({ planned, tools }: { planned: Planned; tools: readonl
       >
         Wind it in one anyway.
       </InlineButton>
-      {tool.limit && first!.limitedBy === 'mass' && ` ${upperFirst(spillWords(planned.wholeG, tool.limit))}.`}
+      {tool.holds && ` ${upperFirst(spillWords(spills(planned.wholeG)!))}.`}
     </Notice>
   );
 }

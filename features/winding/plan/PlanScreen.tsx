@@ -31,7 +31,7 @@ import { holdsLoop, settingFigure, settingOf, SwiftWords } from './SwiftWords';
 import { type Planned, usePlan } from './usePlan';
 import { WinderDrawing } from './WinderDrawing';
 import { HANDLING_WORDS } from '../words';
-import { limitWords } from '../../../ui/figures/toolWords';
+import { limitWords, roomWords } from '../../../ui/figures/toolWords';
 import { inMetres } from '../../../core/common/units';
 
 const FIRMNESS = [
@@ -370,7 +370,15 @@ function ToolStation({ page, planned }: { page: PlanPage; planned: Planned }) {
           ? `${Number(tool.spindleTurnsPerCrank.toFixed(2))} turns of the spindle to one of the crank${learned.ratio > 0 ? ', by your cakes' : ''}; `
           : ''}
         holds <Mass g={first!.usableMassG} />
-        {first!.limitedBy === 'diameter' ? ', by the room round it' : limitWords(tool.limit, system)}.
+        {first!.limitedBy === 'diameter'
+          ? ', by the room round it'
+          : tool.holds && limitWords(tool.holds.massG, system)}
+        {first!.limitedBy === 'diameter' && tool.holds?.roomCm3.known === 'cakes' && (
+          <>
+            : <Size mm={tool.maxDiameterMm} /> across{roomWords(tool.holds.roomCm3, tool, system)}
+          </>
+        )}
+        .
         {page.guessed[tool.key] && (
           <>
             {' '}
