@@ -1,6 +1,7 @@
 'use client';
 
-import { Select } from 'antd';
+import { type RefSelectProps, Select } from 'antd';
+import { useRef } from 'react';
 import { Field, type FieldLinks, type FieldProps } from './Field';
 
 /** From this many on, one types to find. */
@@ -18,8 +19,14 @@ export function Choice<Value extends string>({
   onChange: (value: Value) => void;
   'aria-label'?: string;
 }) {
+  const select = useRef<RefSelectProps>(null);
   return (
     <Select<Value>
+      ref={select}
+      // In a row that is wider than the screen it may lie past the edge, and its list would open there.
+      onOpenChange={(open) =>
+        open && select.current?.nativeElement.scrollIntoView({ block: 'nearest', inline: 'nearest' })
+      }
       {...links}
       className="w-full"
       value={value}
