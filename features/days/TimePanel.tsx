@@ -32,7 +32,7 @@ export function TimePanel({ time }: { time: KeptTime }) {
     <section data-screen-only aria-labelledby="time">
       <h2 id="time">When you have time</h2>
       <Form form={form} className="max-w-[620px]">
-        <div className="grid grid-cols-[repeat(7,minmax(0,1fr))] gap-y-0 gap-x-2 mt-1">
+        <div className="grid grid-cols-[repeat(auto-fit,minmax(72px,1fr))] gap-y-0 gap-x-2 mt-1">
           {WEEKDAYS.map((name, i) => (
             <TextField
               key={name}

@@ -8,6 +8,7 @@ import type { BathLine, DyeBookPage } from '../../server/dyeing/bathPages';
 import { ActionLink } from '../../ui/controls/ActionLink';
 import { InlineButton } from '../../ui/controls/InlineButton';
 import { Link } from '../../ui/controls/Link';
+import { NothingYet } from '../../ui/feedback/NothingYet';
 import { Problem } from '../../ui/feedback/Notice';
 import { useTask } from '../../ui/feedback/useTask';
 import { shortDate } from '../../ui/figures/dates';
@@ -35,14 +36,13 @@ export function DyeBookScreen({ page: { baths, deleted } }: { page: DyeBookPage 
         <ActionLink href="/dyeing/new">A new bath</ActionLink>
       </PageHead>
       {baths.length === 0 && (
-        <div className="[&_h2]:mb-2 max-w-[36rem] my-10 mx-auto text-center">
-          <h2>No bath is in the book yet</h2>
+        <NothingYet title="No bath is in the book yet" drawn={['hank', 'mini skein']}>
           <p>
             Note what goes into the pot in percent of the dry fibre, in grams or in millilitres of your stocks. The book
             works out the others, scales the bath to any mass, and keeps the colour that came out, so that it can be
             made again.
           </p>
-        </div>
+        </NothingYet>
       )}
       <ul className="grid grid-cols-[repeat(auto-fill,minmax(min(100%,380px),1fr))] gap-3">
         {baths.map((bath) => (

@@ -11,6 +11,7 @@ import { dayOf } from '../../core/days/days';
 import { dayInWords, weekdayInWords } from '../../ui/figures/dates';
 import { OperationLine } from '../../ui/figures/OperationLine';
 import { Swatch } from '../../ui/figures/Swatch';
+import { NothingYet } from '../../ui/feedback/NothingYet';
 import { PageHead } from '../../ui/frame/PageHead';
 import { addressOf } from './address';
 import { EventLine } from './EventLine';
@@ -20,7 +21,7 @@ const KINDS: LogKind[] = ['wound', 'minis', 'plied', 'measured', 'washed and dye
 
 /** All that happened, newest first, day by day: by what it was, by its yarn, by its words, by the calendar. */
 export function LogbookScreen({ asked, page }: { asked: LogAsked; page: LogbookPage }) {
-  if (page.empty && page.events.length === 0) return <NothingYet />;
+  if (page.empty && page.events.length === 0) return <EmptyLogbook />;
   return (
     <>
       <PageHead title="Logbook" under="All that happened, newest first.">
@@ -147,18 +148,18 @@ function Days({ page: { lines, events, today }, asked }: { page: LogbookPage; as
   );
 }
 
-function NothingYet() {
+function EmptyLogbook() {
   return (
     <>
-      <PageHead
-        title="Logbook"
-        under="Nothing has happened yet. Whatever comes in, is weighed, wound, washed or used is listed here, day by day, and never lost."
-      >
+      <PageHead title="Logbook">
         <ActionLink href="/yarns/new">Add a yarn</ActionLink>
         <ActionLink href="/logbook/files" quiet>
           Restore from an archive
         </ActionLink>
       </PageHead>
+      <NothingYet title="Nothing has happened yet" drawn={['cake', 'hank']}>
+        <p>Whatever comes in, is weighed, wound, washed or used is listed here, day by day, and never lost.</p>
+      </NothingYet>
     </>
   );
 }

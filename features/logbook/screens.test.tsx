@@ -60,7 +60,7 @@ test('an empty logbook says what it will tell', () => {
   const empty = emptyDatabase();
   const asked = readLogAsked({});
   expect(textOf(<LogbookScreen asked={asked} page={logbookPage(empty, asked, NOW)} />)).toContain(
-    'Nothing has happened yet.',
+    'Nothing has happened yet',
   );
 });
 

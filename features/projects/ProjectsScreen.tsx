@@ -4,6 +4,7 @@ import { ArrowDownOutlined, ArrowUpOutlined } from '@ant-design/icons';
 import { Button } from 'antd';
 import { InlineButton } from '../../ui/controls/InlineButton';
 import { Link } from '../../ui/controls/Link';
+import { NothingYet } from '../../ui/feedback/NothingYet';
 import { Problem } from '../../ui/feedback/Notice';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { useTask } from '../../ui/feedback/useTask';
@@ -49,13 +50,16 @@ export function ProjectsScreen({
         <ActionLink href="/projects/new">Start a project</ActionLink>
       </PageHead>
       {underWay.length === 0 && (
-        <div className="[&_h2]:mb-2 max-w-[36rem] my-10 mx-auto text-center">
-          <h2>No project is under way</h2>
+        <NothingYet title="No project is under way" drawn={['cake', 'ball']}>
           <p>
             A project says how many metres or grams of each colour it takes. Give it yarns from the shelf, and it tells
-            whether they reach, what to buy if they do not, and keeps other projects from counting on the same metres.
+            whether they are enough, what to buy if they are not, and keeps other projects from counting on the same
+            metres.
           </p>
-        </div>
+          <p>
+            Only a question? <Link href="/quick">Ask whether one yarn is enough</Link>, without keeping anything.
+          </p>
+        </NothingYet>
       )}
       {underWay.length > 1 && (
         <p className="text-ink-soft">

@@ -3,6 +3,7 @@
 import { Link } from '../../ui/controls/Link';
 import type { TwistLine } from '../../server/twist/twist';
 import { ActionLink } from '../../ui/controls/ActionLink';
+import { NothingYet } from '../../ui/feedback/NothingYet';
 import { PageHead } from '../../ui/frame/PageHead';
 import { glyphSide, PieceGlyph } from '../../ui/thread/PieceGlyph';
 import { TwistLineWords } from './TwistLineWords';
@@ -25,10 +26,15 @@ export function TwistHome({ lines, older }: { lines: TwistLine[]; older: boolean
         each time round, S or Z, and most where the wraps are smallest.
       </p>
       {lines.length === 0 ? (
-        <p className="text-ink-soft">
-          Nothing is wound yet. A hank has its twist as it was made; <Link href="/winding">wind one</Link>, and what
-          that does to it is shown here.
-        </p>
+        <NothingYet title="Nothing is wound yet" drawn={['hank', 'ball']}>
+          <p>
+            A hank has its twist as it was made; <Link href="/winding">wind one</Link>, and what that does to it is
+            shown here.
+          </p>
+          <p>
+            Only a question? <Link href="/quick">Ask which way the twist goes</Link>, without keeping anything.
+          </p>
+        </NothingYet>
       ) : (
         <ul className="grid grid-cols-[repeat(auto-fill,minmax(min(100%,400px),1fr))] gap-y-1 gap-x-6 mt-4 mr-0 mb-0 ml-0 p-0 list-none">
           {lines.map((line) => (

@@ -5,6 +5,7 @@ import type { BenchRun } from '../../server/days/today';
 import type { WindingPage } from '../../server/winding/planPages';
 import type { ShelfCard } from '../../server/yarn/shelf';
 import { ActionLink } from '../../ui/controls/ActionLink';
+import { NothingYet } from '../../ui/feedback/NothingYet';
 import { Mass } from '../../ui/figures/Figures';
 import { RunsUnderWay } from '../../ui/figures/RunsUnderWay';
 import { glyphSide, PieceGlyph } from '../../ui/thread/PieceGlyph';
@@ -26,16 +27,30 @@ export function WindingScreen({
     <>
       <h1 className="mb-4">Winding</h1>
       <RunsUnderWay runs={runs} />
-      <h2 className="mt-6 mr-0 mb-3 ml-0">Hanks to wind</h2>
-      {hanks.length === 0 ? (
-        <div className="flex flex-wrap items-center gap-y-3 gap-x-6">
-          <p>No hank is waiting.</p>
-          <ActionLink href="/yarns/new" quiet>
-            Add a yarn
-          </ActionLink>
-        </div>
+      {waiting.length === 0 && runs.length === 0 ? (
+        <NothingYet title="No hank is waiting" drawn={['hank', 'cake']}>
+          <p>
+            <Link href="/yarns/new">Add a yarn</Link>, and its hanks are here: choose one, see whether your winder holds
+            it, and count it onto its spindle.
+          </p>
+          <p>
+            Only a question? <Link href="/quick">Ask whether it fits your winder</Link>, without keeping anything.
+          </p>
+        </NothingYet>
       ) : (
-        <Pieces waiting={hanks} />
+        <>
+          <h2 className="mt-6 mr-0 mb-3 ml-0">Hanks to wind</h2>
+          {hanks.length > 0 ? (
+            <Pieces waiting={hanks} />
+          ) : (
+            <div className="flex flex-wrap items-center gap-y-3 gap-x-6">
+              <p>No hank is waiting.</p>
+              <ActionLink href="/yarns/new" quiet>
+                Add a yarn
+              </ActionLink>
+            </div>
+          )}
+        </>
       )}
       {older && (
         <p>

@@ -6,6 +6,7 @@ import { ActionLink } from '../../../ui/controls/ActionLink';
 import type { RunUnderWay } from '../../../core/logbook/runUnderWay';
 import { PageHead } from '../../../ui/frame/PageHead';
 import { RunsUnderWay } from '../../../ui/figures/RunsUnderWay';
+import { NothingYet } from '../../../ui/feedback/NothingYet';
 import { PieceGlyph } from '../../../ui/thread/PieceGlyph';
 import styles from './MinisScreen.module.css';
 
@@ -23,16 +24,15 @@ export function MinisScreen({ miniPlans, runs }: { miniPlans: readonly MiniPlanL
       </PageHead>
       <RunsUnderWay runs={runs} />
       {open.length === 0 && away.length === 0 && (
-        <div className="grid gap-3 max-w-[560px] mt-6">
-          <svg width={120} height={80} aria-hidden="true">
-            <PieceGlyph form="mini skein" colourHex="#7a8f5a" x={34} y={40} side={50} />
-            <PieceGlyph form="mini skein" colourHex="#a86b3c" x={84} y={40} side={62} />
-          </svg>
+        <NothingYet title="Nothing is split yet" drawn={['mini skein', 'mini skein']}>
           <p>
-            Nothing is split yet. Take a skein, say how large a mini is to be, and see how many there are in it, where
-            the knots lie and what is left; then count them off loop by loop.
+            Take a skein, say how large a mini is to be, and see how many there are in it, where the knots lie and what
+            is left; then count them off loop by loop.
           </p>
-        </div>
+          <p>
+            Only a question? <Link href="/quick">Ask how many minis are in a skein</Link>, without keeping anything.
+          </p>
+        </NothingYet>
       )}
       <MiniPlans miniPlans={open} />
       {away.length > 0 && (

@@ -1,6 +1,6 @@
 'use client';
 
-import { Button, Empty, Input, type InputRef, Segmented } from 'antd';
+import { Button, Input, type InputRef, Segmented } from 'antd';
 import dynamic from 'next/dynamic';
 import { contained } from '../../../ui/feedback/contained';
 import { Link } from '../../../ui/controls/Link';
@@ -14,8 +14,8 @@ import type { ShelfPage } from '../../../server/yarn/shelf';
 import { ActionLink } from '../../../ui/controls/ActionLink';
 import { PageHead } from '../../../ui/frame/PageHead';
 import { useSystem } from '../../../ui/frame/Providers';
+import { NothingYet } from '../../../ui/feedback/NothingYet';
 import { Notice } from '../../../ui/feedback/Notice';
-import { PieceGlyph } from '../../../ui/thread/PieceGlyph';
 import { ShelfGrid } from './ShelfGrid';
 import { type Asked, NOTHING_ASKED, type Shelf, useShelf } from './useShelf';
 import { Choice } from '../../../ui/controls/Choice';
@@ -190,28 +190,13 @@ function Found({ shelf: { total, understood, asked } }: { shelf: Shelf }) {
 
 function EmptyShelf() {
   return (
-    <Empty
-      className="max-w-[34rem] my-10 mx-auto"
-      styles={{ image: { height: 130, marginBottom: 12 } }}
-      image={
-        <svg width={220} height={130} aria-hidden="true">
-          <PieceGlyph form="hank" colourHex="#8a9a86" x={70} y={66} side={118} gone />
-          <PieceGlyph form="cake" colourHex="#b08d57" x={168} y={76} side={92} gone />
-        </svg>
-      }
-      description={
-        <>
-          <h2 className="mb-2">The shelf is empty</h2>
-          <p>
-            Take a hank, its paper band and a scale. Type what the band says, as far as it says anything, and begin.
-          </p>
-          <p>
-            Only a question? <Link href="/quick">Ask without keeping anything</Link>. Have you kept a list so far?{' '}
-            <Link href="/yarns/import">Import it</Link>. Coming from another machine? An archive can be read in from the{' '}
-            <Link href="/logbook">logbook</Link>.
-          </p>
-        </>
-      }
-    />
+    <NothingYet title="The shelf is empty" drawn={['hank', 'cake']}>
+      <p>Take a hank, its paper band and a scale. Type what the band says, as far as it says anything, and begin.</p>
+      <p>
+        Only a question? <Link href="/quick">Ask without keeping anything</Link>. Have you kept a list so far?{' '}
+        <Link href="/yarns/import">Import it</Link>. Coming from another machine? An archive can be read in from the{' '}
+        <Link href="/logbook">logbook</Link>.
+      </p>
+    </NothingYet>
   );
 }
