@@ -18,6 +18,8 @@ test('without a cake it is what it is said to be, and less sure by a rule of thu
     known: 'rule of thumb',
     mostClean: 60,
   });
+  expect(winderLimit(113, 'rule of thumb', [clean(99)]).known).toBe('rule of thumb');
+  expect(winderLimit(113, 'rule of thumb', [clean(100)]).known).toBe('cakes');
 });
 
 test('a clean 120 g is evidence of a larger winder, a spill at 100 g of a smaller one', () => {
@@ -60,6 +62,14 @@ test('between a clean one and a spilled one it is known well', () => {
   expect(both.sd).toBeLessThan(5);
   expect(tooHeavy(115, both)).toBeLessThan(0.1);
   expect(tooHeavy(140, both)).toBeGreaterThan(0.95);
+});
+
+test('where some spilled, light clean ones tell that it holds them all the same', () => {
+  const spills = Array<LimitSeen>(6).fill(spilled(60));
+  const without = winderLimit(113, 'rule of thumb', spills);
+  const often = winderLimit(113, 'rule of thumb', [...spills, ...Array<LimitSeen>(8).fill(clean(70))]);
+  expect(without.mean).toBeLessThan(62);
+  expect(often.mean).toBeGreaterThan(without.mean + 3);
 });
 
 test('one that spilled long before it was full has other causes: loose wraps, a guide out of place', () => {

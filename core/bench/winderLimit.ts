@@ -46,19 +46,19 @@ export function winderLimit(entered: number, basis: keyof typeof RELATIVE_SD, se
   const sd = RELATIVE_SD[basis] * entered;
   const clean = seen.filter(({ spilled }) => !spilled).map(({ reached }) => reached);
   const spilled = seen.filter((each) => each.spilled).map(({ reached }) => reached);
-  // What stays well below the limit says nothing of it.
-  const telling = seen.filter((each) => each.spilled || each.reached > entered - 3 * sd);
   const figures = {
     mostClean: clean.length > 0 ? Math.max(...clean) : null,
     leastSpilled: spilled.length > 0 ? Math.min(...spilled) : null,
   };
-  if (telling.length === 0) return { mean: entered, sd, known: basis, ...figures };
+  // What came off clean well below the limit says nothing of it, but for what has spilled there.
+  if (spilled.length === 0 && (figures.mostClean ?? 0) < entered - sd)
+    return { mean: entered, sd, known: basis, ...figures };
   const low = Math.min(0.3 * entered, 0.5 * (figures.leastSpilled ?? Infinity));
   const high = Math.max(3 * entered, 2 * (figures.mostClean ?? 0));
   // Steps of equal ratios, so that an entered limit is resolved however far the cakes are from it.
   const limits = Array.from({ length: GRID + 1 }, (_, i) => low * (high / low) ** (i / GRID));
   const logs = limits.map((limit) => {
-    const likely = telling.map(({ reached, spilled }) => {
+    const likely = seen.map(({ reached, spilled }) => {
       const holds = chanceToHold(Math.log(limit / reached));
       return Math.log(spilled ? OTHER_CAUSES + (1 - OTHER_CAUSES) * (1 - holds) : holds);
     });
