@@ -288,6 +288,26 @@ describe('a disk that will not do', () => {
     await maker.close();
   });
 
+  test('what is searched for on an open page meanwhile is answered in words, and the page stays', async () => {
+    const maker = await set.maker();
+    await maker.goTo('/market');
+    renameSync(set.app.databaseFile, `${set.app.databaseFile}.away`);
+    expect((await ask('/api/runs')).status).toBe(503);
+    await maker.page.locator('.ant-select-auto-complete input').fill('kelp');
+    await maker.sees('not there any more');
+    expect(await maker.text()).not.toContain('No yarn on the shelf is like that');
+    await maker.keys('Escape');
+    await maker.press('Search everything');
+    await maker.page.locator('[role="dialog"] input').fill('kelp');
+    await maker.waitsFor(() => /not there any more/.test(document.querySelector('[role="dialog"]')?.textContent ?? ''));
+    await maker.keys('Escape');
+    await maker.sees('Market table');
+    expect(maker.troubles).toEqual([]);
+    renameSync(`${set.app.databaseFile}.away`, set.app.databaseFile);
+    expect((await json('/api/rescue', { go: 'again' })).status).toBe(200);
+    await maker.close();
+  });
+
   test('damaged under way, the next page offers the ways out without a restart', async () => {
     const maker = await set.maker();
     await maker.goTo('/logbook/files');

@@ -5,6 +5,7 @@ import { useState } from 'react';
 import type { Trouble } from '../../server/common/database';
 import type { waysOut } from '../../server/exchange/rescue';
 import { dateAndTime } from '../../ui/figures/dates';
+import { askApp } from '../../ui/feedback/askApp';
 import { Problem } from '../../ui/feedback/Notice';
 
 const WORDS: Record<Trouble['kind'], { title: string; what: string; tryAgain?: string; open?: string }> = {
@@ -45,16 +46,14 @@ export function RescueScreen({ trouble, ways }: { trouble: Trouble; ways: Return
     setBusy(true);
     setProblem('');
     try {
-      const answer = await fetch('/api/rescue', {
+      await askApp('/api/rescue', {
         method: 'POST',
         headers: { 'content-type': 'application/json' },
         body: JSON.stringify(choice),
       });
-      const body = (await answer.json()) as { error?: { message: string } };
-      if (answer.ok) return window.location.reload();
-      setProblem(body.error?.message ?? 'the app refused it');
-    } catch {
-      setProblem('the app cannot be reached just now');
+      return window.location.reload();
+    } catch (error) {
+      setProblem((error as Error).message);
     }
     setBusy(false);
   };

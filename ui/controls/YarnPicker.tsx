@@ -3,6 +3,7 @@
 import { AutoComplete } from 'antd';
 import { useEffect, useId, useRef, useState } from 'react';
 import type { Estimate } from '../../core/common/estimate';
+import { askApp } from '../feedback/askApp';
 import { Field } from './Field';
 import { Swatch } from '../figures/Swatch';
 
@@ -53,6 +54,8 @@ export function YarnPicker({
   const id = useId();
   const [words, setWords] = useState('');
   const [found, setFound] = useState<PickedYarn[]>([]);
+  // Until there is an answer, nobody knows that there is none.
+  const [nothing, setNothing] = useState('');
   const [open, setOpen] = useState(autoFocus ?? false);
   const question = useRef(0);
   const type = (next: string) => {
@@ -69,12 +72,15 @@ export function YarnPicker({
     if (!open || isFigures(words)) return;
     const mine = ++question.current;
     const asking = setTimeout(() => {
-      void fetch(`/api/shelf?q=${encodeURIComponent(words)}`)
-        .then((answer) => answer.json() as Promise<{ cards: PickedYarn[] }>)
-        .then(({ cards }) => {
-          if (mine === question.current) setFound(cards);
-        })
-        .catch(() => setFound([]));
+      const show = (cards: PickedYarn[], without: string) => {
+        if (mine !== question.current) return;
+        setFound(cards);
+        setNothing(without);
+      };
+      void askApp<{ cards: PickedYarn[] }>(`/api/shelf?q=${encodeURIComponent(words)}`).then(
+        ({ cards }) => show(cards, 'No yarn on the shelf is like that.'),
+        ({ message }: Error) => show([], message),
+      );
     }, TYPING_PAUSE_MS);
     return () => clearTimeout(asking);
   }, [words, open, isFigures]);
@@ -85,7 +91,7 @@ export function YarnPicker({
       {(links) => (
         <AutoComplete
           {...links}
-          className="w-full"
+          className="w-full [&_.ant-select-content]:wrap-anywhere"
           value={words}
           onSearch={type}
           open={open && !isFigures(words)}
@@ -94,7 +100,7 @@ export function YarnPicker({
           // Enter takes what is shown; it never saves the form around it.
           onInputKeyDown={(event) => event.key === 'Enter' && event.preventDefault()}
           defaultActiveFirstOption={words.trim() !== ''}
-          notFoundContent={words !== '' && 'No yarn on the shelf is like that.'}
+          notFoundContent={words !== '' && nothing}
           placeholder={placeholder}
           autoFocus={autoFocus}
           virtual={false}

@@ -1,6 +1,7 @@
 'use client';
 
 import { useCallback, useEffect, useRef, useState } from 'react';
+import { askApp } from './askApp';
 import { newKey } from './newKey';
 
 /** What the app answered, or why it did not. */
@@ -52,7 +53,7 @@ export function useLongWork(): {
 
 async function shareOf(work: string): Promise<number | null> {
   try {
-    return ((await (await fetch(`/api/work?work=${work}`)).json()) as { share: number | null }).share;
+    return (await askApp<{ share: number | null }>(`/api/work?work=${work}`)).share;
   } catch {
     return null;
   }

@@ -3,6 +3,7 @@
 import { Input, Modal } from 'antd';
 import { useRouter } from 'next/navigation';
 import { type KeyboardEvent, useEffect, useId, useRef, useState } from 'react';
+import { askApp } from '../feedback/askApp';
 import { Swatch } from '../figures/Swatch';
 
 interface FoundThing {
@@ -22,7 +23,7 @@ export function FindDialog({ open, onLeave }: { open: boolean; onLeave: () => vo
   const [words, setWords] = useState('');
   const [found, setFound] = useState<FoundThing[]>([]);
   const [at, setAt] = useState(0);
-  const [state, setState] = useState<'still' | 'looked' | 'away'>('still');
+  const [state, setState] = useState<'still' | 'looked' | { problem: string }>('still');
   const asked = useRef('');
 
   useEffect(() => {
@@ -33,16 +34,17 @@ export function FindDialog({ open, onLeave }: { open: boolean; onLeave: () => vo
         setState('still');
         return;
       }
-      fetch(`/api/find?q=${encodeURIComponent(words)}`)
-        .then((answer) => answer.json() as Promise<FoundThing[]>)
-        .then((things) => {
-          // An answer to an earlier question comes too late.
-          if (asked.current !== words) return;
-          setFound(things);
-          setAt(0);
-          setState('looked');
-        })
-        .catch(() => setState('away'));
+      const show = (things: FoundThing[], next: typeof state) => {
+        // An answer to an earlier question comes too late.
+        if (asked.current !== words) return;
+        setFound(things);
+        setAt(0);
+        setState(next);
+      };
+      askApp<FoundThing[]>(`/api/find?q=${encodeURIComponent(words)}`).then(
+        (things) => show(things, 'looked'),
+        ({ message }: Error) => show([], { problem: message }),
+      );
     }, TYPING_PAUSE_MS);
     return () => clearTimeout(wait);
   }, [words]);
@@ -113,8 +115,8 @@ export function FindDialog({ open, onLeave }: { open: boolean; onLeave: () => vo
         ))}
       </ul>
       <p role="status" className="min-h-[1.5em] pt-1 pr-3 pb-0 pl-3 text-ink-soft text-small">
-        {state === 'away'
-          ? 'The app cannot be reached just now.'
+        {typeof state === 'object'
+          ? state.problem
           : state === 'looked' && found.length === 0
             ? 'Nothing has these words in it.'
             : state === 'still'

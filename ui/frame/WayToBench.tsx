@@ -3,6 +3,7 @@
 import { Link } from '../controls/Link';
 import { usePathname, useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
+import { askApp } from '../feedback/askApp';
 import { comeByKey } from '../bench/arrival';
 import { isAtBench, useGlobalKey } from './useGlobalKey';
 import styles from './WayToBench.module.css';
@@ -29,8 +30,7 @@ export function WayToBench({ first }: { first: BenchWay[] }) {
   // The frame stays as one goes from page to page, so what is on the bench is asked anew.
   useEffect(() => {
     let gone = false;
-    void fetch('/api/runs')
-      .then((answer) => answer.json() as Promise<BenchWay[]>)
+    void askApp<BenchWay[]>('/api/runs')
       .then((now) => !gone && setRuns(now))
       // While the app is away, what was known last still leads there.
       .catch(() => undefined);

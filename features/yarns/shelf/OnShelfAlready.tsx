@@ -4,6 +4,7 @@ import { Link } from '../../../ui/controls/Link';
 import { useEffect, useState } from 'react';
 import type { ShelfCard, ShelfPage } from '../../../server/yarn/shelf';
 import type { BandForm } from '../../../server/yarn/yarns';
+import { askApp } from '../../../ui/feedback/askApp';
 import { Notice } from '../../../ui/feedback/Notice';
 
 const TYPING_PAUSE_MS = 250;
@@ -18,8 +19,7 @@ export function OnShelfAlready({ values }: { values: BandForm }) {
     const asking = setTimeout(() => {
       if (!reported) return setSame(null);
       const words = [maker, line, colourName, dyeLot].join(' ');
-      void fetch(`/api/shelf?q=${encodeURIComponent(words)}`)
-        .then((answer) => answer.json() as Promise<ShelfPage>)
+      void askApp<ShelfPage>(`/api/shelf?q=${encodeURIComponent(words)}`)
         .then(({ cards }) => setSame(cards.find((card) => isSame(card, { maker, line, colourName, dyeLot })) ?? null))
         .catch(() => setSame(null));
     }, TYPING_PAUSE_MS);

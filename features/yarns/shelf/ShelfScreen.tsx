@@ -99,9 +99,9 @@ export function ShelfScreen({
               onChange={setAs}
             />
           </div>
-          {shelf.unreachable && (
+          {shelf.problem && (
             <Notice tone="bad" role="alert">
-              The app cannot be reached just now. What is shown may not be what you asked for.
+              {shelf.problem} What is shown may not be what you asked for.
             </Notice>
           )}
           {as === 'list' ? <ShelfTable shelf={shelf} /> : <ShelfGrid shelf={shelf} />}

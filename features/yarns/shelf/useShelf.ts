@@ -1,6 +1,7 @@
 'use client';
 
 import { useCallback, useRef, useState } from 'react';
+import { askApp } from '../../../ui/feedback/askApp';
 import type { ShelfCard, ShelfPage } from '../../../server/yarn/shelf';
 
 /** What the shelf is asked: the words, the filters, the order. Empty strings do not count. */
@@ -23,7 +24,8 @@ export interface Shelf {
   cardAt: (place: number) => ShelfCard | undefined;
   /** Says what is looked at, so that it is fetched. */
   look: (first: number, last: number) => void;
-  unreachable: boolean;
+  /** Why what is shown may not be what was asked for; empty where it is. */
+  problem: string;
 }
 
 interface Found extends Omit<ShelfPage, 'cards'> {
@@ -36,7 +38,7 @@ interface Found extends Omit<ShelfPage, 'cards'> {
 export function useShelf(first: ShelfPage, askedFirst: Asked): Shelf {
   const [asked, setAsked] = useState(askedFirst);
   const [found, setFound] = useState(() => foundAnew(searchOf(askedFirst), first));
-  const [unreachable, setUnreachable] = useState(false);
+  const [problem, setProblem] = useState('');
   const latest = useRef(askedFirst);
   const underWay = useRef(new Set<string>());
   const typing = useRef<ReturnType<typeof setTimeout>>(undefined);
@@ -54,15 +56,13 @@ export function useShelf(first: ShelfPage, askedFirst: Asked): Shelf {
     if (underWay.current.has(request)) return;
     underWay.current.add(request);
     try {
-      const answer = await fetch(`/api/shelf?${request}`);
-      if (!answer.ok) throw new Error(answer.statusText);
-      const came = (await answer.json()) as ShelfPage;
+      const came = await askApp<ShelfPage>(`/api/shelf?${request}`);
       // An answer to an earlier question comes too late.
       if (search !== searchOf(latest.current)) return;
-      setUnreachable(false);
+      setProblem('');
       setFound((before) => (before.search === search ? withPage(before, page, came) : foundAnew(search, came, page)));
-    } catch {
-      if (search === searchOf(latest.current)) setUnreachable(true);
+    } catch (error) {
+      if (search === searchOf(latest.current)) setProblem((error as Error).message);
     } finally {
       underWay.current.delete(request);
     }
@@ -98,7 +98,7 @@ export function useShelf(first: ShelfPage, askedFirst: Asked): Shelf {
     understood: found.understood,
     cardAt: (place) => found.pages.get(Math.floor(place / PAGE))?.[place % PAGE],
     look,
-    unreachable,
+    problem,
   };
 }
 
