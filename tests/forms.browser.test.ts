@@ -38,6 +38,37 @@ test('wrong fields are told each at its place, the first has the focus, and all 
   await maker.close();
 });
 
+test('what an earlier version kept is taken as far as it fits; a page that trips over it can begin without it', async () => {
+  const maker = await set.maker();
+  await maker.goTo('/yarns/new');
+  const keep = (key: string, values: object) =>
+    maker.page.evaluate((name, text) => localStorage.setItem(name, text), key, JSON.stringify(values));
+  const before = await maker.page.evaluate(() => ({ ...localStorage }));
+  await keep('draft new yarn', { line: 'Squall', masses: '102', colourName: { word: 'Kelp' }, notes: 5, of: 'once' });
+  await maker.page.reload();
+  await maker.live();
+  expect(await maker.valueOf('line')).toBe('Squall');
+  expect(await maker.valueOf('masses.0')).toBe('');
+  expect(await maker.valueOf('notes')).toBe('');
+  await keep('draft quick yarn', { mass: '101' });
+  // A class that there is no more.
+  await keep('draft new yarn', { line: 'Squall', weightClass: 'as thick as a thumb' });
+  await maker.page.reload();
+  await maker.sees('This page tripped over a strand');
+  await maker.press('Try again without what I typed');
+  await maker.has('#line');
+  expect(await maker.valueOf('line')).toBe('');
+  const kept = await maker.page.evaluate(() => ({ ...localStorage }));
+  expect(kept['aside draft new yarn']).toContain('Squall');
+  // What was typed elsewhere stays as it is.
+  expect(kept['draft quick yarn']).toContain('101');
+  await maker.page.evaluate((all) => {
+    localStorage.clear();
+    Object.assign(localStorage, all);
+  }, before);
+  await maker.close();
+});
+
 test('a draft outlives a closed tab; saving while the server is away loses nothing and saves once', async () => {
   const maker = await set.maker();
   await maker.goTo('/yarns/new');

@@ -13,7 +13,8 @@ export function usePedals(): [Pedals, (act: PedalAct, key: string) => void] {
   const [kept, keep] = useLocalStorage('pedals', '{}');
   let pedals: Pedals = {};
   try {
-    pedals = JSON.parse(kept) as Pedals;
+    const known = Object.entries(JSON.parse(kept) as object).filter(([, key]) => typeof key === 'string');
+    pedals = Object.fromEntries(known) as Pedals;
   } catch {
     // A torn note: no pedal is known then.
   }

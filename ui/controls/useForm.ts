@@ -8,6 +8,7 @@ import { markedKey } from '../../core/common/request';
 import type { UnitSystem } from '../../core/common/units';
 import { newKey } from '../feedback/newKey';
 import { withUnits } from './bareUnits';
+import { keptText, stillFitting } from './keptValues';
 import { useSystem } from '../frame/Providers';
 
 export type Outcome = { ok: true; id: number } | { ok: false; errors: Record<string, string> };
@@ -72,11 +73,10 @@ export function useForm<Values extends object>({
 
   // The server cannot know the draft, so it is put in once the page is live.
   useEffect(() => {
-    const draft = readDraft<Values>(draftKey, typedIn.current);
+    const draft = readDraft(draftKey, typedIn.current);
     if (draft) {
       // A field that the form had once, and has no more, would be refused where it is sent.
-      const known = Object.entries(draft).filter(([name]) => name in latest.current);
-      latest.current = { ...latest.current, ...Object.fromEntries(known) };
+      latest.current = { ...latest.current, ...stillFitting(latest.current, draft) };
       setValues(latest.current);
     }
   }, [draftKey]);
@@ -163,12 +163,12 @@ function focusFirst(paths: string[]): void {
 }
 
 /** What was typed in other units than those that are shown now gets its units said. */
-function readDraft<Values>(key: string, system: UnitSystem): Partial<Values> | null {
+function readDraft(key: string, system: UnitSystem): object | null {
   try {
-    const text = localStorage.getItem(`draft ${key}`);
+    const text = keptText(`draft ${key}`);
     if (!text) return null;
-    const { [TYPED_IN]: typedIn, ...draft } = JSON.parse(text) as Partial<Values> & { [TYPED_IN]?: UnitSystem };
-    return (typedIn && typedIn !== system ? withUnits(draft, typedIn) : draft) as Partial<Values>;
+    const { [TYPED_IN]: typedIn, ...draft } = JSON.parse(text) as { [TYPED_IN]?: UnitSystem };
+    return typedIn && typedIn !== system ? withUnits(draft, typedIn) : draft;
   } catch {
     return null;
   }

@@ -1,6 +1,7 @@
 'use client';
 
 import { useCallback, useSyncExternalStore } from 'react';
+import { keptText, stillFitting } from './keptValues';
 
 const listeners = new Set<() => void>();
 
@@ -8,7 +9,7 @@ const listeners = new Set<() => void>();
 export function useLocalStorage(key: string, initial: string): [string, (value: string) => void] {
   const value = useSyncExternalStore(
     subscribe,
-    () => read(key) ?? initial,
+    () => keptText(key) ?? initial,
     () => initial,
   );
   const keep = useCallback(
@@ -34,7 +35,7 @@ export function useKeptChoices<Choices extends object>(
   let choices = initial;
   if (kept) {
     try {
-      choices = { ...initial, ...(JSON.parse(kept) as Partial<Choices>) };
+      choices = { ...initial, ...stillFitting(initial, JSON.parse(kept)) };
     } catch {
       // An older or torn note: begin afresh.
     }
@@ -45,12 +46,4 @@ export function useKeptChoices<Choices extends object>(
 function subscribe(listener: () => void): () => void {
   listeners.add(listener);
   return () => listeners.delete(listener);
-}
-
-function read(key: string): string | null {
-  try {
-    return localStorage.getItem(key);
-  } catch {
-    return null;
-  }
 }

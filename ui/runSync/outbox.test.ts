@@ -36,6 +36,13 @@ test('a box from before an update is read as what it holds, and goes once it is 
   expect(storage.length).toBe(0);
 });
 
+test('a torn box does not keep the others from being sent', () => {
+  const storage = new FakeStorage();
+  storage.setItem('run 7 torn', '[{"kind":');
+  keepOutbox(7, { writer: 'one', events: turns('one', 1) }, storage);
+  expect(boxesLeftBehind(7, 'two', storage)).toEqual([{ writer: 'one', events: turns('one', 1) }]);
+});
+
 test('an emptied box is gone', () => {
   const storage = new FakeStorage();
   keepOutbox(7, { writer: 'one', events: turns('one', 1) }, storage);

@@ -36,7 +36,8 @@ export function boxesLeftBehind<Event extends EventStamp>(
     for (let i = 0; i < storage.length; i++) {
       const key = storage.key(i)!;
       if (!key.startsWith(prefix(runId)) || key === prefix(runId) + writer) continue;
-      boxes.push({ writer: key.slice(prefix(runId).length), events: eventsIn<Event>(storage.getItem(key)) });
+      const events = readable(() => eventsIn<Event>(storage.getItem(key)));
+      if (events) boxes.push({ writer: key.slice(prefix(runId).length), events });
     }
   } catch {
     // What cannot be read cannot be sent.
@@ -52,6 +53,15 @@ export function clearSentBox(
 ): void {
   const key = prefix(runId) + writer;
   if (JSON.stringify(eventsIn(storage.getItem(key))) === JSON.stringify(events)) storage.removeItem(key);
+}
+
+/** Null for a torn box: the others are sent all the same. */
+function readable<Found>(read: () => Found): Found | null {
+  try {
+    return read();
+  } catch {
+    return null;
+  }
 }
 
 /** What a box holds. A page from before an update named writer and number of an event in one, `writer:number`. */

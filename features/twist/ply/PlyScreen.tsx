@@ -39,6 +39,7 @@ import { useSystem } from '../../../ui/frame/Providers';
 import { Notice } from '../../../ui/feedback/Notice';
 import { PictureChoice } from '../../../ui/strand/PictureChoice';
 import { leavingPictures } from '../../../ui/strand/ways';
+import { stillFitting } from '../../../ui/controls/keptValues';
 import { useLocalStorage } from '../../../ui/controls/useLocalStorage';
 import { BobbinSplit } from './BobbinSplit';
 import type { PlyDraft } from './plyDraft';
@@ -186,9 +187,9 @@ function usePlyDraft(page: PlyPage): [PlyDraft, (change: Partial<PlyDraft>) => v
   let draft = initial;
   if (kept)
     try {
-      const { asked, ...rest } = JSON.parse(kept) as PlyDraft & { asked: string };
+      const before = JSON.parse(kept) as { asked?: string };
       // Come here with other pieces, one starts with those.
-      if (asked === page.chosen.join()) draft = { ...initial, ...rest };
+      if (before.asked === page.chosen.join()) draft = { ...initial, ...stillFitting(initial, before) };
     } catch {
       // An older or torn note: begin afresh.
     }

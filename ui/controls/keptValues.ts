@@ -1,0 +1,49 @@
+/** Where each thing that this browser keeps was read last, so that a page which cannot show it can begin without it. */
+const readAt = new Map<string, string>();
+
+/** A text that this browser keeps; null where it keeps none. */
+export function keptText(key: string): string | null {
+  try {
+    readAt.set(key, location.pathname);
+    return localStorage.getItem(key);
+  } catch {
+    return null;
+  }
+}
+
+/** What an earlier visit left of these values, as far as they are still of the same kind: a form may have changed since. */
+export function stillFitting<Values extends object>(now: Values, kept: unknown): Partial<Values> {
+  if (!isPlain(kept)) return {};
+  const fitting = Object.entries(now).filter(([name, value]) => name in kept && isOfKind(value, kept[name]));
+  return Object.fromEntries(fitting.map(([name]) => [name, kept[name]])) as Partial<Values>;
+}
+
+function isOfKind(now: unknown, kept: unknown): boolean {
+  // What can be chosen can be chosen no more: null stands for a text or a number, and they for null.
+  if (now === null || kept === null) return [now, kept].every((each) => each === null || isTextOrNumber(each));
+  if (Array.isArray(now)) return Array.isArray(kept) && kept.every((each) => now.length === 0 || isAlike(now[0], each));
+  return isAlike(now, kept);
+}
+
+const isTextOrNumber = (value: unknown) => typeof value === 'string' || typeof value === 'number';
+
+const isAlike = (now: unknown, kept: unknown) =>
+  typeof now === typeof kept && (now === null) === (kept === null) && Array.isArray(now) === Array.isArray(kept);
+
+const isPlain = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
+
+/** What this page has read that has parts, and may be of an earlier version's make. */
+const composedHere = () =>
+  [...readAt].flatMap(([key, path]) => (path === location.pathname && /^[{[]/.test(keptText(key) ?? '') ? [key] : []));
+
+/** Whether this browser keeps anything that may be why the page in sight cannot be shown. */
+export const keepsForHere = () => composedHere().length > 0;
+
+/** Puts aside, under another name, all that this browser keeps and the page in sight has read. */
+export function putAside(): void {
+  for (const key of composedHere()) {
+    localStorage.setItem(`aside ${key}`, keptText(key) ?? '');
+    localStorage.removeItem(key);
+  }
+}
