@@ -43,7 +43,12 @@ export const keepsForHere = () => composedHere().length > 0;
 /** Puts aside, under another name, all that this browser keeps and the page in sight has read. */
 export function putAside(): void {
   for (const key of composedHere()) {
-    localStorage.setItem(`aside ${key}`, keptText(key) ?? '');
+    const kept = keptText(key) ?? '';
     localStorage.removeItem(key);
+    try {
+      localStorage.setItem(`aside ${key}`, kept);
+    } catch {
+      // No room to keep it a second time: the page comes first.
+    }
   }
 }

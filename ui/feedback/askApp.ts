@@ -1,4 +1,4 @@
-import { upperFirst } from '../../core/common/format';
+import { asSentence } from '../../core/common/format';
 
 interface Refusal {
   error?: { message: string };
@@ -10,11 +10,10 @@ interface Refusal {
  * @throws Error where it is away or refuses, in the words that a maker is told
  */
 export async function askApp<Answer>(address: string, request?: RequestInit): Promise<Answer> {
-  const answer = await fetch(address, request).catch(() => {
-    throw new Error('The app cannot be reached just now.');
-  });
-  const body = (await answer.json().catch(() => ({}))) as Answer & Refusal;
-  if (answer.ok) return body;
-  const { message } = body.error ?? { message: 'the app refused it' };
-  throw new Error(upperFirst(message.endsWith('.') ? message : `${message}.`));
+  const away = () => Promise.reject(new Error('The app cannot be reached just now.'));
+  const answer = await fetch(address, request).catch(away);
+  // Cut off under way, it is no answer.
+  if (answer.ok) return (await answer.json().catch(away)) as Answer;
+  const { error } = (await answer.json().catch(() => ({}))) as Refusal;
+  throw new Error(asSentence(error?.message ?? 'the app refused it'));
 }
