@@ -19,16 +19,12 @@ export function stillFitting<Values extends object>(now: Values, kept: unknown):
 }
 
 function isOfKind(now: unknown, kept: unknown): boolean {
-  // What can be chosen can be chosen no more: null stands for a text or a number, and they for null.
-  if (now === null || kept === null) return [now, kept].every((each) => each === null || isTextOrNumber(each));
-  if (Array.isArray(now)) return Array.isArray(kept) && kept.every((each) => now.length === 0 || isAlike(now[0], each));
-  return isAlike(now, kept);
+  // Nothing may become anything: a tool, a map of cuts; and be nothing again.
+  if (now === null || now === undefined || kept === null) return true;
+  if (Array.isArray(now))
+    return Array.isArray(kept) && kept.every((each) => now.length === 0 || isOfKind(now[0], each));
+  return typeof now === typeof kept && !Array.isArray(kept);
 }
-
-const isTextOrNumber = (value: unknown) => typeof value === 'string' || typeof value === 'number';
-
-const isAlike = (now: unknown, kept: unknown) =>
-  typeof now === typeof kept && (now === null) === (kept === null) && Array.isArray(now) === Array.isArray(kept);
 
 const isPlain = (value: unknown): value is Record<string, unknown> =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
