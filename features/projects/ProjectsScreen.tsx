@@ -50,14 +50,11 @@ export function ProjectsScreen({
         <ActionLink href="/projects/new">Start a project</ActionLink>
       </PageHead>
       {underWay.length === 0 && (
-        <NothingYet title="No project is under way" drawn={['cake', 'ball']}>
+        <NothingYet title="No project is under way" drawn={['cake', 'ball']} question="Ask whether one yarn is enough">
           <p>
             A project says how many metres or grams of each colour it takes. Give it yarns from the shelf, and it tells
             whether they are enough, what to buy if they are not, and keeps other projects from counting on the same
             metres.
-          </p>
-          <p>
-            Only a question? <Link href="/quick">Ask whether one yarn is enough</Link>, without keeping anything.
           </p>
         </NothingYet>
       )}

@@ -26,13 +26,10 @@ export function TwistHome({ lines, older }: { lines: TwistLine[]; older: boolean
         each time round, S or Z, and most where the wraps are smallest.
       </p>
       {lines.length === 0 ? (
-        <NothingYet title="Nothing is wound yet" drawn={['hank', 'ball']}>
+        <NothingYet title="Nothing is wound yet" drawn={['hank', 'ball']} question="Ask which way the twist goes">
           <p>
             A hank has its twist as it was made; <Link href="/winding">wind one</Link>, and what that does to it is
             shown here.
-          </p>
-          <p>
-            Only a question? <Link href="/quick">Ask which way the twist goes</Link>, without keeping anything.
           </p>
         </NothingYet>
       ) : (

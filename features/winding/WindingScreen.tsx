@@ -28,13 +28,10 @@ export function WindingScreen({
       <h1 className="mb-4">Winding</h1>
       <RunsUnderWay runs={runs} />
       {waiting.length === 0 && runs.length === 0 ? (
-        <NothingYet title="No hank is waiting" drawn={['hank', 'cake']}>
+        <NothingYet title="No hank is waiting" drawn={['hank', 'cake']} question="Ask whether it fits your winder">
           <p>
             <Link href="/yarns/new">Add a yarn</Link>, and its hanks are here: choose one, see whether your winder holds
             it, and count it onto its spindle.
-          </p>
-          <p>
-            Only a question? <Link href="/quick">Ask whether it fits your winder</Link>, without keeping anything.
           </p>
         </NothingYet>
       ) : (

@@ -3,16 +3,20 @@
 import { Empty } from 'antd';
 import type { ReactNode } from 'react';
 import type { PieceForm } from '../../core/yarn/piece';
+import { Link } from '../controls/Link';
 import { PieceGlyph } from '../thread/PieceGlyph';
 
 /** A place where nothing is yet: what will be here, how to begin, and what can be asked meanwhile. */
 export function NothingYet({
   title,
   drawn: [large, small],
+  question,
   children,
 }: {
   title: string;
   drawn: readonly [large: PieceForm, small: PieceForm];
+  /** What can be asked of figures that are typed on the spot. */
+  question?: string;
   children: ReactNode;
 }) {
   return (
@@ -29,6 +33,11 @@ export function NothingYet({
         <>
           <h2 className="mb-2">{title}</h2>
           {children}
+          {question && (
+            <p>
+              Only a question? <Link href="/quick">{question}</Link>, without keeping anything.
+            </p>
+          )}
         </>
       }
     />

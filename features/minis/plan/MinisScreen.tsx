@@ -24,13 +24,14 @@ export function MinisScreen({ miniPlans, runs }: { miniPlans: readonly MiniPlanL
       </PageHead>
       <RunsUnderWay runs={runs} />
       {open.length === 0 && away.length === 0 && (
-        <NothingYet title="Nothing is split yet" drawn={['mini skein', 'mini skein']}>
+        <NothingYet
+          title="Nothing is split yet"
+          drawn={['mini skein', 'mini skein']}
+          question="Ask how many minis are in a skein"
+        >
           <p>
             Take a skein, say how large a mini is to be, and see how many there are in it, where the knots lie and what
             is left; then count them off loop by loop.
-          </p>
-          <p>
-            Only a question? <Link href="/quick">Ask how many minis are in a skein</Link>, without keeping anything.
           </p>
         </NothingYet>
       )}
