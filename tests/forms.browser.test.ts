@@ -168,6 +168,41 @@ test('kept, though the answer was lost: what was changed since is neither passed
   await maker.close();
 });
 
+test.each([
+  ['a form in which nothing was typed', '/days/new?piece=1', 'main form [type=submit]', /^\/days$/, 'task'],
+  ['one press', '/trouble?piece=1&what=strand%20broke', '::-p-text(This helped: log it)', /^\/pieces\/1/, 'operation'],
+])(
+  '%s, its answer lost, and the page loaded anew: pressed again, it is done once',
+  async (_, path, button, to, table) => {
+    const rows = async () => {
+      const archive = (await (await fetch(`${set.app.url}/api/archive?as=json`)).json()) as {
+        tables: Record<string, []>;
+      };
+      return archive.tables[table]!.length;
+    };
+    const before = await rows();
+    const maker = await set.maker();
+    const press = () => maker.page.click(button);
+    await maker.goTo(path);
+    await maker.losingAnswers(async () => {
+      await press();
+      await maker.sees('The app cannot be reached just now');
+    });
+    expect(await rows()).toBe(before + 1);
+    await maker.page.reload();
+    await maker.live();
+    await press();
+    await maker.arrivesAt(to);
+    expect(await rows()).toBe(before + 1);
+    // Answered, the next one is another.
+    await maker.goTo(path);
+    await press();
+    await maker.arrivesAt(to);
+    expect(await rows()).toBe(before + 2);
+    await maker.close();
+  },
+);
+
 test('a yarn whose grist nothing tells leads to what is missing', async () => {
   const maker = await set.maker();
   await maker.goTo('/yarns/new');

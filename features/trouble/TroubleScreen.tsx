@@ -23,7 +23,8 @@ export function TroubleScreen({ at, piece }: { at: string | undefined; piece: Tr
   };
   const keep = (id: number) => (report: TroubleReport) =>
     run(
-      (keyOf) => keepTrouble(id, { ...report, requestKey: keyOf(report) }),
+      // Pressed again later, it is still the same mess.
+      (keyOf) => keepTrouble(id, { ...report, requestKey: keyOf({ ...report, minutes: 0 }) }),
       (operationId) => {
         offer({ words: 'It is in the log, with what helped.', undo: () => undoTrouble(operationId) });
         router.push(sequelLink(report.then, id)?.href ?? `/pieces/${id}`);

@@ -98,6 +98,8 @@ export function useForm<Values extends object>({
     isUnderWay.current = true;
     setSaving(true);
     const sent = latest.current;
+    // Its answer may be lost, and the page with it: sent again, it must be the same request, typed or not.
+    keepDraft(draftKey, sent, typedIn.current);
     const outcome = await save(marked(sent)).catch((): Outcome => ({ ok: false, errors: { '': UNREACHABLE } }));
     isUnderWay.current = false;
     setSaving(false);

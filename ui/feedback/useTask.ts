@@ -1,8 +1,8 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useCallback, useRef, useState, useTransition } from 'react';
-import { newKey } from './newKey';
+import { useCallback, useState, useTransition } from 'react';
+import { asking } from './asking';
 
 type Outcome = { ok: true; id: number } | { ok: false; errors: Record<string, string> };
 
@@ -22,22 +22,20 @@ export function useTask(): {
   const [isSending, setSending] = useState(false);
   const [isRefreshing, startRefreshing] = useTransition();
   const [problem, setProblem] = useState('');
-  const unanswered = useRef(new Map<string, string>());
   const run = useCallback(
     async (task: Task, then?: (id: number) => void) => {
       setSending(true);
       setProblem('');
-      const asking: string[] = [];
+      const open: (() => void)[] = [];
       const keyOf = (asked: object) => {
-        const name = JSON.stringify(asked);
-        asking.push(name);
-        if (!unanswered.current.has(name)) unanswered.current.set(name, newKey());
-        return unanswered.current.get(name)!;
+        const { key, answered } = asking(asked);
+        open.push(answered);
+        return key;
       };
       const outcome = await task(keyOf).catch(() => null);
       setSending(false);
       if (outcome === null) return setProblem('The app cannot be reached just now; try again in a moment.');
-      for (const name of asking) unanswered.current.delete(name);
+      for (const answered of open) answered();
       if (!outcome.ok) return setProblem(Object.values(outcome.errors).join('. '));
       then?.(outcome.id);
       startRefreshing(() => router.refresh());
