@@ -3,16 +3,12 @@ import { TroubleScreen } from '../../features/trouble/TroubleScreen';
 import { database } from '../../server/common/database';
 import { rowNumber } from '../../server/common/rowNumber';
 import { troubledPiece } from '../../server/yarn/pieceTrouble';
+import { pageQuery, type QueryParams } from '../../server/common/pageQuery';
 
 export const metadata: Metadata = { title: 'Something went wrong' };
 
-export default async function Page({ searchParams }: { searchParams: Promise<Record<string, string | string[]>> }) {
-  const { what, piece } = await searchParams;
+export default async function Page({ searchParams }: QueryParams) {
+  const { what, piece } = await pageQuery(searchParams);
   const pieceId = rowNumber(piece);
-  return (
-    <TroubleScreen
-      at={typeof what === 'string' ? what : undefined}
-      piece={pieceId === null ? undefined : troubledPiece(database(), pieceId)}
-    />
-  );
+  return <TroubleScreen at={what} piece={pieceId === null ? undefined : troubledPiece(database(), pieceId)} />;
 }

@@ -48,13 +48,13 @@ export function addMonths(month: string, months: number): string {
 }
 
 /**
- * Is it a day that there is?
+ * Is it a day that there is, in a year that somebody may mean (1900 to 2999)?
  *
  * @example
  * isDay('2026-02-30') // => false
  */
 export function isDay(text: string): boolean {
-  return /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(noon(text)) && addDays(text, 0) === text;
+  return /^(19|2\d)\d{2}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(noon(text)) && addDays(text, 0) === text;
 }
 
 /**

@@ -164,9 +164,11 @@ test('an empty logbook is empty', () => {
 });
 
 test('what an address cannot ask does not count', () => {
-  expect(
-    readLogAsked({ what: 'nonsense', yarn: '-3', day: '2026-02-31', month: '2026-13', before: 'x', q: ['a'] }),
-  ).toEqual(asked());
+  expect(readLogAsked({ what: 'nonsense', yarn: '-3', day: '2026-02-31', month: '2026-13', before: 'x' })).toEqual(
+    asked(),
+  );
+  // A day after which the calendar has no other.
+  expect(readLogAsked({ day: '9999-12-31' })).toEqual(asked());
   expect(
     readLogAsked({ what: 'wound', yarn: '7', day: '2026-02-28', before: '2026-03-14T09:30:00.000Z_12', q: 'kelp' }),
   ).toEqual(

@@ -106,11 +106,8 @@ export interface LogbookPage {
 }
 
 /** What an address asks; what cannot be read in it does not count. */
-export function readLogAsked(params: Record<string, string | string[] | undefined>): LogAsked {
-  const one = (name: string) => {
-    const value = params[name];
-    return typeof value === 'string' ? value : '';
-  };
+export function readLogAsked(params: Record<string, string | undefined>): LogAsked {
+  const one = (name: string) => params[name] ?? '';
   const [, at = '', id = ''] = /^(\d{4}-[\dT:.-]+Z)_(\d{1,15})$/.exec(one('before')) ?? [];
   return {
     q: one('q').slice(0, 200),

@@ -225,7 +225,7 @@ const shelfAsk = z.strictObject({
   order: orNone(z.enum(Object.keys(SHELF_ORDERS) as [ShelfOrder, ...ShelfOrder[]])),
   from: orNone(digits),
 });
-export type ShelfAsk = Record<string, string | string[] | undefined>;
+export type ShelfAsk = Record<string, string | undefined>;
 
 /**
  * What a program asks of the shelf.
@@ -308,7 +308,7 @@ export function shelfFront(db: Db, ask: ShelfAsk, system: UnitSystem) {
   const asked = Object.fromEntries(
     ['q', 'fibre', 'class', 'form', 'place', 'lot', 'order'].flatMap((name) => {
       const value = ask[name];
-      return typeof value === 'string' ? [[name, value]] : [];
+      return value === undefined ? [] : [[name, value]];
     }),
   );
   return { page, asked, places: placesOnShelf(db), yarns: countShelf(db) };

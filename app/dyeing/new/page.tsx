@@ -5,16 +5,13 @@ import { bathAgain, emptyBath } from '../../../features/dyeing/bathValues';
 import { database } from '../../../server/common/database';
 import { rowNumber } from '../../../server/common/rowNumber';
 import { bathFormPage, bathPage } from '../../../server/dyeing/bathPages';
+import { pageQuery, type QueryParams } from '../../../server/common/pageQuery';
 
 export const metadata: Metadata = { title: 'A new dye bath' };
 
 /** `?plan=ID` takes minis of that plan, `?piece=ID` that piece or others of its yarn, `?again=ID` the recipe of that bath; `?dyed=ID` notes the recipe of a dyeing that is in the log. */
-export default async function Page({
-  searchParams,
-}: {
-  searchParams: Promise<{ plan?: string; piece?: string; again?: string; dyed?: string }>;
-}) {
-  const asked = await searchParams;
+export default async function Page({ searchParams }: QueryParams) {
+  const asked = await pageQuery(searchParams);
   const [again, dyed] = [rowNumber(asked.again), rowNumber(asked.dyed)];
   const bath = again === null ? undefined : bathPage(database(), again);
   const page = bathFormPage(database(), {

@@ -12,15 +12,13 @@ import { stoodDays } from '../../../server/winding/planPages';
 import { schools } from '../../../server/bench/schools';
 import { wareOf } from '../../../server/market/wares';
 import { piecePage } from '../../../server/yarn/yarnViews';
+import { pageQuery, type QueryParams } from '../../../server/common/pageQuery';
 
 export const metadata: Metadata = { title: 'Piece' };
 
-export default async function Page({
-  params,
-  searchParams,
-}: IdParams & { searchParams: Promise<{ how?: string | string[] }> }) {
+export default async function Page({ params, searchParams }: IdParams & QueryParams) {
   const page = await requireRecord(params, (id) => piecePage(database(), id));
-  const { how } = await searchParams;
+  const { how } = await pageQuery(searchParams);
   const first = MEASURES.find((measure) => measure === how) ?? 'weigh';
   const stood = stoodDays(database(), page.piece.id, schools(database()).earliestDays, new Date());
   return (

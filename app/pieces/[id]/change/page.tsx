@@ -5,15 +5,13 @@ import { scales } from '../../../../server/bench/bench';
 import { operationFormPage } from '../../../../server/yarn/operationFormPage';
 import { database } from '../../../../server/common/database';
 import { requireRecord, type IdParams } from '../../../../server/common/requireRecord';
+import { pageQuery, type QueryParams } from '../../../../server/common/pageQuery';
 
 export const metadata: Metadata = { title: 'Record a change' };
 
-export default async function Page({
-  params,
-  searchParams,
-}: IdParams & { searchParams: Promise<{ what?: string | string[] }> }) {
+export default async function Page({ params, searchParams }: IdParams & QueryParams) {
   const page = await requireRecord(params, (id) => operationFormPage(database(), id));
-  const { what } = await searchParams;
+  const { what } = await pageQuery(searchParams);
   return (
     <PieceOperationScreen
       page={page}
