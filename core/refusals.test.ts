@@ -140,7 +140,7 @@ test.each<[string, () => unknown, string]>([
   ...['19 cm', '5.01 m'].map((typed): [string, () => unknown, string] => [
     `loop of ${typed}`,
     () => parseLoopM(typed, 'metric', 'loop'),
-    'loop: once round is between 20 cm and 5 m; which unit is this?',
+    'loop: a loop is between 20 cm and 5 m; which unit is this?',
   ]),
   ['parts', () => splitParts(0, { by: 'equal', cakes: 2 }), `massG: ${POSITIVE}`],
   ...[0, 1.5, 100].map((cakes): [string, () => unknown, string] => [

@@ -19,7 +19,7 @@ const LONGEST_M = 5;
 export function parseLoopM(text: string, system: UnitSystem, path: string): number {
   const loopM = isBare(text) ? bareLoopM(parseNumber(text, path), system) : parseQuantity(text, 'length', system, path);
   if (!(loopM >= SHORTEST_M && loopM <= LONGEST_M))
-    throw new InputError('once round is between 20 cm and 5 m; which unit is this?', path);
+    throw new InputError('a loop is between 20 cm and 5 m; which unit is this?', path);
   return loopM;
 }
 

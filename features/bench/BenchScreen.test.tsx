@@ -48,7 +48,7 @@ test('a cake that is set aside is shown to be', () => {
 
 test('what minis are wound round is a guess until its loop is measured', () => {
   const db = emptyDatabase();
-  expect(shownText(db)).toMatch(/Small frame guess: starting figures once round 76 cm a guess/);
+  expect(shownText(db)).toMatch(/Small frame guess: starting figures circumference 76 cm a guess/);
   const reel = {
     tool: 'reel',
     name: 'Small frame',
@@ -58,8 +58,8 @@ test('what minis are wound round is a guess until its loop is measured', () => {
     measured: ['loopM'],
   };
   idOf(saveTool(db, 2, reel, 'metric'));
-  expect(shownText(db)).toMatch(/Small frame 1 of 2 figures measured on yours once round 74\.5 cm room/);
-  expect(shownText(db, 'imperial')).toContain('once round 29.3 in');
+  expect(shownText(db)).toMatch(/Small frame 1 of 2 figures measured on yours circumference 74\.5 cm room/);
+  expect(shownText(db, 'imperial')).toContain('circumference 29.3 in');
 });
 
 test('what a winder holds by its cakes stands beside what was entered for it', () => {

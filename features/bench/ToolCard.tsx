@@ -152,7 +152,7 @@ function ReelFacts({ reel }: { reel: ReelTool }) {
   const known = (figure: string) => reel.measured.includes(figure);
   return (
     <dl className={styles.facts}>
-      <Fact label="once round" known={known('loopM')}>
+      <Fact label="circumference" known={known('loopM')}>
         <Span mm={reel.loopM * 1000} />
       </Fact>
       <Fact label="room" known={known('spreadMm')}>

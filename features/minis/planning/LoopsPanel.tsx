@@ -64,7 +64,7 @@ export function LoopsPanel({
               />
             </label>
             <p className="mt-1 text-ink-soft">
-              <Span mm={reel.loopM * 1000} /> once round
+              Circumference <Span mm={reel.loopM * 1000} />
               {reel.measured.includes('loopM') ? ', measured on yours' : ', a guess'}.{' '}
               {!reel.measured.includes('loopM') && <Link href="/bench">Measure it</Link>}
             </p>

@@ -46,7 +46,7 @@ test('a weighed piece: its mass as the scale showed it, its length, its loop, it
   const { shownText } = piece();
   expect(shownText()).toContain('112 g on the scale');
   expect(shownText()).toContain('400 m ± 20 m');
-  expect(shownText()).toContain('162 cm once round.');
+  expect(shownText()).toContain('Circumference 162 cm.');
   expect(shownText()).toMatch(/Its history came in 112 g/);
 });
 
@@ -124,7 +124,7 @@ test('in ounces and yards nothing metric is left but the bench’s scales', () =
   const shownText = piece().shownText('weigh', 'imperial');
   expect(shownText).toContain('3.95 oz on the scale');
   expect(shownText).toContain('439 yd');
-  expect(shownText).toContain('63.8 in once round');
+  expect(shownText).toContain('Circumference 63.8 in');
 });
 
 test('what is wet says so, and that its mass is the one from before', () => {

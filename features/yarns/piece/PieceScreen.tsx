@@ -111,7 +111,7 @@ export function PieceScreen({
           )}
           {piece.loopM !== null && (
             <p>
-              <Span mm={piece.loopM * 1000} /> once round.
+              Circumference <Span mm={piece.loopM * 1000} />.
             </p>
           )}
           {mini && (

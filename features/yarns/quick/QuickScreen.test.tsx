@@ -50,7 +50,7 @@ test('turns of the crank as a cake takes them; wraps by hand; loops of the hank'
   expect(words).toContain('about 240 times round the swift');
   const thumb = page.tools.find(({ onto }) => onto !== 'winder')!;
   expect(textOf(<Wind {...asked({ toolKey: thumb.key })} />)).toMatch(/± \d+ wraps/);
-  expect(textOf(<Wind {...asked({ loop: '9 m' })} />)).toContain('once round is between 20 cm and 5 m');
+  expect(textOf(<Wind {...asked({ loop: '9 m' })} />)).toContain('a loop is between 20 cm and 5 m');
 });
 
 test('minis: how many, and what is over', () => {
