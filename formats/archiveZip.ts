@@ -161,7 +161,7 @@ async function* linesOf(stream: Readable, name: string): AsyncGenerator<{ row: u
   const placeOf = () => `${name.slice(0, -'.jsonl'.length).replace('/', '.')}.${number}`;
   const read = (line: string) => {
     const row = jsonOrUndefined(line);
-    if (row === undefined) throw new InputError('this row is torn or is no JSON', placeOf());
+    if (row === undefined) throw new InputError('this row is torn or is not JSON', placeOf());
     return { row, place: placeOf() };
   };
   let rest = '';

@@ -126,8 +126,7 @@ export function readCsvOf<Name extends CsvTableName>(table: Name, given: string)
       columns.map((column) => {
         const raw = cells[header.indexOf(column)] ?? '';
         const read = schema[column]!.read.safeParse(GUARDED.test(raw) ? raw.slice(1) : raw);
-        if (!read.success)
-          throw new InputError(`“${raw}” is no ${column.replaceAll('_', ' ')}`, `line ${i + 2}, ${column}`);
+        if (!read.success) throw new InputError(`“${raw}” cannot be read as ${column}`, `line ${i + 2}, ${column}`);
         return [column, read.data];
       }),
     ),

@@ -392,7 +392,7 @@ describe('out of the app and back', () => {
     const head = 'operation_id,at,piece_id,mass_g,tare_g,scale_step_g,humidity_percent,note,undone';
     writeFileSync(list, `${head}\n1,2026-01-05T10:00:00.000Z,${cake},heavy,0,1,,,no\n`);
     await give(maker, 'input#weighings-file', list);
-    await maker.sees('“heavy” is no mass g (line 2, mass_g)');
+    await maker.sees('“heavy” cannot be read as mass_g (line 2, mass_g)');
     writeFileSync(list, `${head}\n1,${new Date().toISOString()},${cake},141.5,0,0.5,,by the other program,no\n`);
     await give(maker, 'input#weighings-file', list);
     await maker.sees('The list has 1 weighing.');

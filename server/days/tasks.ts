@@ -97,7 +97,7 @@ export function confirmDays(db: Db, days: Readonly<Record<number, string | null>
         const entries = Object.entries(days).map(([id, day]) => ({ id: Number(id), day }));
         for (const { id, day } of entries) {
           open(db, id);
-          if (day !== null && !isDay(day)) throw new ConflictError('that is no day');
+          if (day !== null && !isDay(day)) throw new ConflictError('that is not a day');
           setPlanned(db, id, day);
         }
         return entries[0]?.id ?? 0;

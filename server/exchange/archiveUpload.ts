@@ -83,7 +83,7 @@ export async function receiveArchive(
 async function stage(upload: string, folder: string, tell: Tell): Promise<Staged> {
   if (isZip(upload)) return stageZip(upload, folder, tell);
   if (statSync(upload).size > LARGEST_DOCUMENT_BYTES)
-    throw new InputError('a document of this size is no archive; take it as a zip', '');
+    throw new InputError('a document of this size is not an archive; take it as a zip', '');
   return stageDocument(readFileSync(upload, 'utf8'), folder);
 }
 

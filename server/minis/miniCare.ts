@@ -61,7 +61,7 @@ function recordDried(db: Db, { pieceIds, masses, sure, ...command }: MiniDrying,
 
 function stillThere(db: Db, pieceId: number): PieceRow {
   const piece = pieceThere(db, pieceId, 'one of these is');
-  if (!miniOfPiece(db, pieceId)) throw new ConflictError('one of these is no mini');
+  if (!miniOfPiece(db, pieceId)) throw new ConflictError('one of these is not a mini');
   return piece;
 }
 
