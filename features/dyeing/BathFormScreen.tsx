@@ -9,7 +9,7 @@ import type { BathForm } from '../../server/dyeing/baths';
 import { ChoiceField } from '../../ui/controls/Choice';
 import { MassField, TextField } from '../../ui/controls/Field';
 import { Form, FormButtons, FormError } from '../../ui/controls/Form';
-import { useForm } from '../../ui/controls/useForm';
+import { type FormState, useForm } from '../../ui/controls/useForm';
 import { Cautions } from '../../ui/feedback/Cautions';
 import { newKey } from '../../ui/feedback/newKey';
 import { Notice } from '../../ui/feedback/Notice';
@@ -56,12 +56,7 @@ export function BathFormScreen({
       router.push(`/dyeing/${saved}`);
     },
   });
-  const { ingredients, pieceIds } = form.values;
-  const change = (at: number, part: Partial<Row>) =>
-    form.set(
-      'ingredients',
-      ingredients.map((row, i) => (i === at ? { ...row, ...part } : row)),
-    );
+  const { pieceIds } = form.values;
   const choose = (ids: number[]) => {
     const before = massTyped(chosenG(choices, pieceIds), system);
     form.set('pieceIds', ids);
@@ -98,70 +93,7 @@ export function BathFormScreen({
           {!isPotted && choices.length > 0 && (
             <PieceChoice choices={choices} chosen={pieceIds} form={form} onChange={choose} />
           )}
-          <section aria-labelledby="into">
-            <h2 id="into">Into the pot</h2>
-            <p className="text-ink-soft mb-2">
-              A bare number is percent of the dry fibre; 0.5 g and 50 ml are read too. What is weighed as it is has no
-              stock.
-            </p>
-            <ol className="grid gap-1">
-              {ingredients.map((row, i) => (
-                <li
-                  key={i}
-                  className="grid grid-cols-[1.1fr_1.4fr_1fr_0.9fr_auto] gap-x-3 items-start max-tablet:grid-cols-[1fr_1fr_auto] max-tablet:p-3 max-tablet:rounded-lg max-tablet:bg-card"
-                >
-                  <ChoiceField
-                    name={`ingredients.${i}.kind`}
-                    label="What"
-                    value={row.kind}
-                    onChange={(kind) => change(i, { kind })}
-                    options={INGREDIENT_KINDS.map((value) => ({ value, label: KIND_WORDS[value] }))}
-                  />
-                  <TextField
-                    name={`ingredients.${i}.name`}
-                    label="Name"
-                    value={row.name}
-                    onChange={(name) => change(i, { name })}
-                    error={form.errors[`ingredients.${i}.name`]}
-                    placeholder={row.kind === 'mordant' ? 'alum' : row.kind === 'plant' ? 'crottle' : 'green'}
-                  />
-                  <TextField
-                    name={`ingredients.${i}.amount`}
-                    label="How much"
-                    value={row.amount}
-                    onChange={(amount) => change(i, { amount })}
-                    error={form.errors[`ingredients.${i}.amount`]}
-                    placeholder={row.kind === 'plant' ? '150 %' : row.kind === 'dye' ? '1.5 %' : '12 %'}
-                  />
-                  <TextField
-                    name={`ingredients.${i}.stock`}
-                    label="Stock, %"
-                    value={row.stock}
-                    onChange={(stock) => change(i, { stock })}
-                    error={form.errors[`ingredients.${i}.stock`]}
-                    hint="grams in 100 ml"
-                    inputMode="decimal"
-                  />
-                  <Button
-                    className="mt-6 max-tablet:col-start-3 max-tablet:row-start-1"
-                    type="text"
-                    shape="circle"
-                    icon={<CloseOutlined />}
-                    aria-label={`Without ${row.name || `line ${i + 1}`}`}
-                    disabled={ingredients.length === 1}
-                    onClick={() =>
-                      form.set(
-                        'ingredients',
-                        ingredients.filter((_, at) => at !== i),
-                      )
-                    }
-                  />
-                </li>
-              ))}
-            </ol>
-            <FormError form={form} of="ingredients" />
-            <Button onClick={() => form.set('ingredients', [...ingredients, NEW_ROW])}>One more</Button>
-          </section>
+          <Ingredients form={form} />
           <div className="grid grid-cols-4 gap-x-4 max-tablet:grid-cols-2">
             <TextField
               label="Water"
@@ -206,5 +138,80 @@ export function BathFormScreen({
         </div>
       </Form>
     </>
+  );
+}
+
+/** What goes into the pot, line by line. */
+function Ingredients({ form }: { form: FormState<BathForm> }) {
+  const { ingredients } = form.values;
+  const change = (at: number, part: Partial<Row>) =>
+    form.set(
+      'ingredients',
+      ingredients.map((row, i) => (i === at ? { ...row, ...part } : row)),
+    );
+  return (
+    <section aria-labelledby="into">
+      <h2 id="into">Into the pot</h2>
+      <p className="text-ink-soft mb-2">
+        A bare number is percent of the dry fibre; 0.5 g and 50 ml are read too. What is weighed as it is has no stock.
+      </p>
+      <ol className="grid gap-1">
+        {ingredients.map((row, i) => (
+          <li
+            key={i}
+            className="grid grid-cols-[1.1fr_1.4fr_1fr_0.9fr_auto] gap-x-3 items-start max-tablet:grid-cols-[1fr_1fr_auto] max-tablet:p-3 max-tablet:rounded-lg max-tablet:bg-card"
+          >
+            <ChoiceField
+              name={`ingredients.${i}.kind`}
+              label="What"
+              value={row.kind}
+              onChange={(kind) => change(i, { kind })}
+              options={INGREDIENT_KINDS.map((value) => ({ value, label: KIND_WORDS[value] }))}
+            />
+            <TextField
+              name={`ingredients.${i}.name`}
+              label="Name"
+              value={row.name}
+              onChange={(name) => change(i, { name })}
+              error={form.errors[`ingredients.${i}.name`]}
+              placeholder={row.kind === 'mordant' ? 'alum' : row.kind === 'plant' ? 'crottle' : 'green'}
+            />
+            <TextField
+              name={`ingredients.${i}.amount`}
+              label="How much"
+              value={row.amount}
+              onChange={(amount) => change(i, { amount })}
+              error={form.errors[`ingredients.${i}.amount`]}
+              placeholder={row.kind === 'plant' ? '150 %' : row.kind === 'dye' ? '1.5 %' : '12 %'}
+            />
+            <TextField
+              name={`ingredients.${i}.stock`}
+              label="Stock, %"
+              value={row.stock}
+              onChange={(stock) => change(i, { stock })}
+              error={form.errors[`ingredients.${i}.stock`]}
+              hint="grams in 100 ml"
+              inputMode="decimal"
+            />
+            <Button
+              className="mt-6 max-tablet:col-start-3 max-tablet:row-start-1"
+              type="text"
+              shape="circle"
+              icon={<CloseOutlined />}
+              aria-label={`Without ${row.name || `line ${i + 1}`}`}
+              disabled={ingredients.length === 1}
+              onClick={() =>
+                form.set(
+                  'ingredients',
+                  ingredients.filter((_, at) => at !== i),
+                )
+              }
+            />
+          </li>
+        ))}
+      </ol>
+      <FormError form={form} of="ingredients" />
+      <Button onClick={() => form.set('ingredients', [...ingredients, NEW_ROW])}>One more</Button>
+    </section>
   );
 }

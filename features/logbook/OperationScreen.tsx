@@ -27,121 +27,32 @@ import { inMetres } from '../../core/common/units';
 
 /** One entry of the logbook: what went in, what came out, and whether that agrees. */
 export function OperationScreen({ operation }: { operation: OperationPage }) {
-  const router = useRouter();
-  const { run: change, problem } = useTask();
-  const on = (side: OperationPiece['side']) => operation.pieces.filter((piece) => piece.side === side);
-  const before = on('in');
-  const after = [...on('out'), ...on('on')];
-
+  const { yarn, live, story, troubles, miniPlan } = operation;
   return (
     <article>
       <p>
-        <Link href={`/yarns/${operation.yarn.id}`}>{operation.yarn.name}</Link>
+        <Link href={`/yarns/${yarn.id}`}>{yarn.name}</Link>
       </p>
-      <h1>{operationWords(operation.kind, on('in')).title}</h1>
+      <h1>{operationWords(operation.kind, piecesOn(operation, 'in')).title}</h1>
       <p className="text-ink-soft">
         <time dateTime={operation.at}>{dateAndTime(operation.at)}</time>
-        {!operation.live && ' · undone'}
+        {!live && ' · undone'}
       </p>
-      <div
-        className="flex flex-wrap items-center gap-y-2 gap-x-6 my-4 mx-0 data-[undone=true]:opacity-55"
-        data-undone={!operation.live}
-      >
-        {before.length > 0 && (
-          <>
-            <Side pieces={before} operation={operation} gone />
-            {after.length > 0 && (
-              <svg width={74} height={30} aria-label="into" role="img">
-                <path d="M4 15h58M52 6l12 9-12 9" fill="none" stroke="var(--ink-soft)" strokeWidth={3} />
-              </svg>
-            )}
-          </>
-        )}
-        {after.length > 0 && <Side pieces={after} operation={operation} />}
-        {operation.wasteG > 0 && (
-          <p className="self-center text-ink-soft">
-            and <Mass g={operation.wasteG} /> {operation.kind === 'split' ? 'of ends' : 'thrown away'}
-          </p>
-        )}
-        {operation.tiesG > 0 && (
-          <p className="self-center text-ink-soft">
-            and <Mass g={operation.tiesG} /> in ties
-          </p>
-        )}
-      </div>
+      <Masses operation={operation} />
       <div className="grid grid-cols-[1.4fr_1fr] gap-wide max-tablet:grid-cols-[minmax(0,1fr)]">
         <div className="grid gap-4 content-start justify-items-start">
-          {operation.kind === 'receive' && <p>This is where its thread begins.</p>}
-          {operation.consumption && <ConsumptionWords consumption={operation.consumption} part={on('on').length > 0} />}
-          {operation.joint && (
-            <p>{operation.joint === 'knot' ? 'Their ends were knotted.' : 'Their ends were spliced.'}</p>
-          )}
-          {operation.sample && (
-            <p className="text-title font-heavy">
-              <SampleWords sample={operation.sample} />
-              {!operation.sample.counts && ', measured again since'}
-            </p>
-          )}
-          {operation.colours.length > 0 && (
-            <p className="flex flex-wrap items-center gap-x-3">
-              Colours: <StretchesWords stretches={operation.colours} />
-            </p>
-          )}
-          {operation.balance && <BalanceWords balance={operation.balance} />}
-          {operation.kind === 'wind' && !operation.balance && (
-            <Notice tone="plain">Not everything was weighed before and after, so the masses cannot be compared.</Notice>
-          )}
-          {operation.miniPlan && (
-            <p>
-              Of the minis <Link href={`/minis/${operation.miniPlan.id}`}>{operation.miniPlan.name}</Link>.
-            </p>
-          )}
-          {operation.kind === 'dye' && operation.live && !operation.bath && (
-            <p>
-              <Link href={`/dyeing/new?dyed=${operation.id}`}>Note what was in the pot</Link>, and what came out of it.
-            </p>
-          )}
-          {operation.bath && (
-            <p>
-              The bath <Link href={`/dyeing/${operation.bath.id}`}>{operation.bath.name}</Link>.
-            </p>
-          )}
-          {operation.strand && ASKED.includes(operation.kind) && (
-            <StrandWords operation={operation} strand={operation.strand} />
-          )}
+          <WhatHappened operation={operation} />
           {operation.note && (
             <blockquote className="m-0 pl-4 border-l-[4px] border-line text-body wrap-anywhere">
               {operation.note}
             </blockquote>
           )}
           {operation.run && <RunFigures run={operation.run} />}
-          {operation.run && operation.live && <WhatNext run={operation.run} />}
-          {operation.live && MADE.includes(operation.kind) && <Slips ids={on('out').map(({ id }) => id)} />}
+          {operation.run && live && <WhatNext run={operation.run} />}
+          {live && MADE.includes(operation.kind) && <Slips ids={piecesOn(operation, 'out').map(({ id }) => id)} />}
         </div>
         <div className="grid gap-4 content-start justify-items-start">
-          {operation.live
-            ? operation.whyNotUndo === null && (
-                <Button
-                  onClick={() =>
-                    change(
-                      () => undo(operation.id),
-                      () => operation.backTo && router.push(operation.backTo),
-                    )
-                  }
-                >
-                  {operation.backTo ? 'Undo, and back to the scale' : 'Undo this entry'}
-                </Button>
-              )
-            : operation.whyNotRedo === null && (
-                <Button onClick={() => change(() => redo(operation.id))}>Bring this entry back</Button>
-              )}
-          {operation.live && operation.whyNotUndo !== null && (
-            <p className="text-ink-soft">Cannot be undone now: {operation.whyNotUndo}.</p>
-          )}
-          {!operation.live && operation.whyNotRedo !== null && (
-            <p className="text-ink-soft">Cannot be brought back now: {operation.whyNotRedo}.</p>
-          )}
-          <Problem words={problem} />
+          {live ? <Undo operation={operation} /> : <Redo operation={operation} />}
           <section aria-labelledby="pictures">
             <h2 id="pictures" className="text-body">
               Pictures
@@ -155,14 +66,120 @@ export function OperationScreen({ operation }: { operation: OperationPage }) {
           </section>
         </div>
       </div>
-      {operation.story && (
-        <StoryPanel
-          story={operation.story}
-          troubles={operation.troubles}
-          what={operation.miniPlan ? 'loops' : 'turns'}
-        />
-      )}
+      {story && <StoryPanel story={story} troubles={troubles} what={miniPlan ? 'loops' : 'turns'} />}
     </article>
+  );
+}
+
+const piecesOn = ({ pieces }: OperationPage, side: OperationPiece['side']) =>
+  pieces.filter((piece) => piece.side === side);
+
+/** What went in, what came of it, and what was thrown away or went into ties. */
+function Masses({ operation }: { operation: OperationPage }) {
+  const { kind, live, wasteG, tiesG } = operation;
+  const before = piecesOn(operation, 'in');
+  const after = [...piecesOn(operation, 'out'), ...piecesOn(operation, 'on')];
+  return (
+    <div
+      className="flex flex-wrap items-center gap-y-2 gap-x-6 my-4 mx-0 data-[undone=true]:opacity-55"
+      data-undone={!live}
+    >
+      {before.length > 0 && <Side pieces={before} operation={operation} gone />}
+      {before.length > 0 && after.length > 0 && (
+        <svg width={74} height={30} aria-label="into" role="img">
+          <path d="M4 15h58M52 6l12 9-12 9" fill="none" stroke="var(--ink-soft)" strokeWidth={3} />
+        </svg>
+      )}
+      {after.length > 0 && <Side pieces={after} operation={operation} />}
+      {wasteG > 0 && (
+        <p className="self-center text-ink-soft">
+          and <Mass g={wasteG} /> {kind === 'split' ? 'of ends' : 'thrown away'}
+        </p>
+      )}
+      {tiesG > 0 && (
+        <p className="self-center text-ink-soft">
+          and <Mass g={tiesG} /> in ties
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** What the entry says in its own words, whatever its kind has to say. */
+function WhatHappened({ operation }: { operation: OperationPage }) {
+  const { kind, live, consumption, joint, sample, colours, balance, miniPlan, bath, strand } = operation;
+  return (
+    <>
+      {kind === 'receive' && <p>This is where its thread begins.</p>}
+      {consumption && <ConsumptionWords consumption={consumption} part={piecesOn(operation, 'on').length > 0} />}
+      {joint && <p>{joint === 'knot' ? 'Their ends were knotted.' : 'Their ends were spliced.'}</p>}
+      {sample && (
+        <p className="text-title font-heavy">
+          <SampleWords sample={sample} />
+          {!sample.counts && ', measured again since'}
+        </p>
+      )}
+      {colours.length > 0 && (
+        <p className="flex flex-wrap items-center gap-x-3">
+          Colours: <StretchesWords stretches={colours} />
+        </p>
+      )}
+      {balance && <BalanceWords balance={balance} />}
+      {kind === 'wind' && !balance && (
+        <Notice tone="plain">Not everything was weighed before and after, so the masses cannot be compared.</Notice>
+      )}
+      {miniPlan && (
+        <p>
+          Of the minis <Link href={`/minis/${miniPlan.id}`}>{miniPlan.name}</Link>.
+        </p>
+      )}
+      {kind === 'dye' && live && !bath && (
+        <p>
+          <Link href={`/dyeing/new?dyed=${operation.id}`}>Note what was in the pot</Link>, and what came out of it.
+        </p>
+      )}
+      {bath && (
+        <p>
+          The bath <Link href={`/dyeing/${bath.id}`}>{bath.name}</Link>.
+        </p>
+      )}
+      {strand && ASKED.includes(kind) && <StrandWords operation={operation} strand={strand} />}
+    </>
+  );
+}
+
+function Undo({ operation: { id, whyNotUndo, backTo } }: { operation: OperationPage }) {
+  const router = useRouter();
+  const { busy, run, problem } = useTask();
+  if (whyNotUndo !== null) return <p className="text-ink-soft">Cannot be undone now: {whyNotUndo}.</p>;
+  return (
+    <>
+      <Button
+        loading={busy}
+        onClick={() =>
+          run(
+            () => undo(id),
+            () => backTo && router.push(backTo),
+          )
+        }
+      >
+        {backTo ? 'Undo, and back to the scale' : 'Undo this entry'}
+      </Button>
+      <Problem words={problem} />
+    </>
+  );
+}
+
+function Redo({ operation: { id, whyNotRedo } }: { operation: OperationPage }) {
+  const { busy, run, problem } = useTask();
+  if (whyNotRedo !== null) return <p className="text-ink-soft">Cannot be brought back now: {whyNotRedo}.</p>;
+  return (
+    <>
+      <Button loading={busy} onClick={() => run(() => redo(id))}>
+        Bring this entry back
+      </Button>
+      <Problem words={problem} />
+    </>
   );
 }
 

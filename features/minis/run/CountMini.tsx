@@ -4,7 +4,6 @@ import { Standstill } from '../../../ui/bench/RunStage';
 import { Button } from 'antd';
 import { useEffect, useRef, useState } from 'react';
 import { HALF_WIDTH_90 } from '../../../core/common/estimate';
-import { inWords, fineMassFigure } from '../../../core/common/format';
 import { loopsMassG } from '../../../core/minis/gramsPerLoop';
 import { whereItEnds } from '../../../core/minis/miniPlan';
 import { loopsBefore, loopsOn, minisMade, type NewMiniEvent, type MiniRunState } from '../../../core/minis/miniRun';
@@ -38,7 +37,7 @@ const AWAY_MS = 10 * 60_000;
 export function CountMini({
   page,
   state,
-  session: { next, learned, taughtBy },
+  session,
   enabled,
   keysRest,
   record,
@@ -56,7 +55,7 @@ export function CountMini({
   /** No more minis of this skein. */
   onEnd: () => void;
 }) {
-  const system = useSystem();
+  const { next } = session;
   const [pedals] = usePedals();
   const [voice] = useLocalStorage('voice', 'quiet');
   const [perPress] = useLocalStorage('loops per press', '1');
@@ -65,15 +64,11 @@ export function CountMini({
   const countButton = useRef<HTMLButtonElement>(null);
   const { part } = state;
   const { plan } = page;
-  const mini = plan.minis[part]!;
   const loops = loopsOn(state, part);
   const paused = state.pausedSinceMs !== null;
   const words = paused ? `Paused at ${loops}` : cueWords(loops, next.loops, part, plan.minis.length);
   const cue = paused ? 'stopped' : cueOf(loops, next.loops);
-  // Told as long as this one is counted: what vanished at the first press would slide the count away from the finger.
-  const remainingBefore = plan.left.find(({ afterMini }) => afterMini === part && part < plan.minis.length);
   const [shortAtFirst] = useState(next.shortG > 0 && loops === 0);
-  const knotBefore = part > 0 && plan.minis[part - 1]!.segment !== mini.segment;
 
   const spoken = useRef(cue);
   useEffect(() => {
@@ -111,17 +106,7 @@ export function CountMini({
     <div className="[&>button]:flex-1 flex flex-col gap-3 min-w-0">
       <Cue cue={cue}>{words}</Cue>
       <AwayNews state={state} loops={loops} />
-      {remainingBefore && (
-        <Notice tone="plain">
-          {loops === 0 ? 'First cut off what stays over' : 'Put aside before this one'}:{' '}
-          <FineMass g={remainingBefore.massG} />, <Length m={remainingBefore.massG * plan.gristMPerG} />
-          {knotBefore || remainingBefore.knots === 0
-            ? `, up to the ${whereItEnds(plan.faults, plan.segmentsG.length)}`
-            : ''}
-          . {loops === 0 && 'Put it aside; it'}
-          {loops > 0 && 'It'} is weighed at the end.
-        </Notice>
-      )}
+      <PutAside page={page} part={part} loops={loops} />
       {next.shortG > 0 && (loops === 0 || shortAtFirst) && (
         <Notice tone="bad" role="alert">
           <strong>
@@ -153,21 +138,7 @@ export function CountMini({
           disabled={!enabled}
         />
       )}
-      <p className="text-lead">
-        <strong>{sizeName(mini, system)}</strong>: {next.loops} loops make <FineMass g={next.expected.mean} /> ±&nbsp;
-        <FineMass g={next.expected.sd * HALF_WIDTH_90} />, {taughtWords(taughtBy, plan.learnedFrom)}
-        {next.aimG < mini.massG - 0.005 && (
-          <>
-            ; a little less than <FineMass g={mini.massG} />, so that it does for all
-          </>
-        )}
-        .{' '}
-        {loops > 0 && loops !== next.loops && (
-          <>
-            So far about {inWords(fineMassFigure(loopsMassG(learned, loopsBefore(state, part), loops).mean, system))}.
-          </>
-        )}
-      </p>
+      <WhatLoopsMake page={page} state={state} session={session} />
       <div className="flex flex-wrap gap-3 items-center">
         <Way onClick={pause} disabled={!enabled} letter="P">
           {paused ? 'Go on' : 'Pause'}
@@ -187,6 +158,54 @@ export function CountMini({
         </Way>
       </div>
     </div>
+  );
+}
+
+/** What is cut off before this mini. Told as long as it is counted: vanishing, it would slide the count from the finger. */
+function PutAside({ page: { plan }, part, loops }: { page: MiniRunPage; part: number; loops: number }) {
+  const remainder = plan.left.find(({ afterMini }) => afterMini === part && part < plan.minis.length);
+  if (!remainder) return null;
+  const knotBefore = part > 0 && plan.minis[part - 1]!.segment !== plan.minis[part]!.segment;
+  return (
+    <Notice tone="plain">
+      {loops === 0 ? 'First cut off what stays over' : 'Put aside before this one'}: <FineMass g={remainder.massG} />,{' '}
+      <Length m={remainder.massG * plan.gristMPerG} />
+      {(knotBefore || remainder.knots === 0) && `, up to the ${whereItEnds(plan.faults, plan.segmentsG.length)}`}.{' '}
+      {loops === 0 ? 'Put it aside; it' : 'It'} is weighed at the end.
+    </Notice>
+  );
+}
+
+/** How much the loops make, how sure that is, and who says so. */
+function WhatLoopsMake({
+  page: { plan },
+  state,
+  session: { next, learned, taughtBy },
+}: {
+  page: MiniRunPage;
+  state: MiniRunState;
+  session: Session;
+}) {
+  const system = useSystem();
+  const { part } = state;
+  const mini = plan.minis[part]!;
+  const loops = loopsOn(state, part);
+  return (
+    <p className="text-lead">
+      <strong>{sizeName(mini, system)}</strong>: {next.loops} loops make <FineMass g={next.expected.mean} /> ±&nbsp;
+      <FineMass g={next.expected.sd * HALF_WIDTH_90} />, {taughtWords(taughtBy, plan.learnedFrom)}
+      {next.aimG < mini.massG - 0.005 && (
+        <>
+          ; a little less than <FineMass g={mini.massG} />, so that it does for all
+        </>
+      )}
+      .{' '}
+      {loops > 0 && loops !== next.loops && (
+        <>
+          So far about <FineMass g={loopsMassG(learned, loopsBefore(state, part), loops).mean} />.
+        </>
+      )}
+    </p>
   );
 }
 

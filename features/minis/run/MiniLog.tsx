@@ -12,6 +12,7 @@ import type { MiniLogForm } from '../../../server/minis/miniRuns';
 import type { MiniRunPage } from '../../../server/minis/miniRuns';
 import { FromScale } from '../../../ui/devices/FromScale';
 import { TextField, MassField } from '../../../ui/controls/Field';
+import type { FormState } from '../../../ui/controls/useForm';
 import { Length, FineMass } from '../../../ui/figures/Figures';
 import { newKey } from '../../../ui/feedback/newKey';
 import { useSystem } from '../../../ui/frame/Providers';
@@ -50,7 +51,6 @@ export function MiniLog({
   onTakeUp: () => void;
 }) {
   const router = useRouter();
-  const system = useSystem();
   const scale = useScale(scales, 'fine');
   const { plan } = page;
   const places = placesOf(page, parentAfterG(plan, state, session.learned, plan.parent.massG, plan.minis.length - 1));
@@ -71,26 +71,10 @@ export function MiniLog({
     save: (values) => logMinis(page.id, { ...values, scaleResolutionG: scale.resolutionG }),
     saved: () => router.replace(`/minis/${page.planId}`),
   });
-  const { form } = log;
-  const { values, errors, set } = form;
   const made = minisMade(state);
-  const skippedCount = state.skipped.filter(Boolean).length;
-  const grams = (text: string) => readOrNull(() => parseQuantity(text, 'mass', system));
-  const tareG = grams(values.tare) ?? 0;
-  const remainingG = values.left.map(({ mass }) => (mass.trim() === '' ? 0 : Math.max(0, (grams(mass) ?? 0) - tareG)));
   const minisG = made.reduce((sum, part) => sum + massOfMini(state, session.learned, part).mean, 0);
-  const loose = (kept: boolean) =>
-    remainingG.reduce((sum, each, i) => sum + (values.left[i]!.kept === kept ? each : 0), 0);
-  const weighed = values.left.some(({ mass }) => mass.trim() !== '');
-  const expectedG = places.reduce((sum, place) => sum + place.expectedG, 0);
-  const setLeft = (at: number, next: Partial<Values['left'][number]>) =>
-    set(
-      'left',
-      values.left.map((each, i) => (i === at ? { ...each, ...next } : each)),
-    );
   const estimated = { endsG: made.length * (plan.cutLossG - plan.tiesG), tiesG: made.length * plan.tiesG };
-  const endsG = grams(values.ends) ?? estimated.endsG;
-  const tiesG = grams(values.ties) ?? estimated.tiesG;
+  const skippedCount = state.skipped.filter(Boolean).length;
   return (
     <RunLog
       log={log}
@@ -101,108 +85,23 @@ export function MiniLog({
           <h2>
             {minisInWords(made.length)} {made.length === 1 ? 'is' : 'are'} cut. What is left?
           </h2>
-          {places.map((place, i) => (
-            <div key={i} className={`${styles.left} grid grid-cols-[minmax(0,1fr)_auto] gap-y-1 gap-x-4 items-center`}>
-              <MassField
-                name={`left.${i}.mass`}
-                label={place.words}
-                value={values.left[i]?.mass ?? ''}
-                onChange={(mass) => setLeft(i, { mass })}
-                error={errors[`left.${i}.mass`]}
-                hint={
-                  place.expectedG > 0.05 ? (
-                    <>
-                      about <FineMass g={place.expectedG} />, <Length m={place.expectedG * plan.gristMPerG} />; empty:
-                      nothing
-                    </>
-                  ) : (
-                    'empty: nothing'
-                  )
-                }
-                autoFocus={i === 0}
-                large
-              />
-              <Checkbox
-                checked={values.left[i]?.kept ?? true}
-                onChange={({ target }) => setLeft(i, { kept: target.checked })}
-              >
-                kept
-              </Checkbox>
-              <FromScale onTake={(massG) => setLeft(i, { mass: `${massG} g` })} />
-            </div>
-          ))}
-          <WeighingFields scale={scale} tare={form.field('tare')} humidity={form.field('humidity')} />
+          <Remainders form={log.form} places={places} gristMPerG={plan.gristMPerG} />
+          <WeighingFields scale={scale} tare={log.form.field('tare')} humidity={log.form.field('humidity')} />
         </>
       }
       rest={
         <>
           <h2>And what went with it</h2>
-          <div className="grid grid-cols-[1fr_1fr] gap-4">
-            <TextField
-              label="Ends, cut off"
-              {...form.field('ends')}
-              inputMode="decimal"
-              hint={
-                <>
-                  empty: <FineMass g={estimated.endsG} />, as estimated
-                </>
-              }
-            />
-            <TextField
-              label="Ties"
-              {...form.field('ties')}
-              inputMode="decimal"
-              hint={
-                <>
-                  empty: <FineMass g={estimated.tiesG} />, as estimated
-                </>
-              }
-            />
-          </div>
-          <TextField label="Notes" {...form.field('note')} placeholder="how it ran, what was snagged" />
-          <AskedWays
-            answered={values.leaving !== '' && values.laid !== ''}
-            wrong={Boolean(errors.leaving ?? errors.laid)}
-          >
-            <LeavingChoice
-              id="leaving"
-              piece={{ label: page.pieceLabel, form: page.form }}
-              fromEnd={plan.fromEnd}
-              colourHex={page.colourHex}
-              value={values.leaving}
-              onChange={(way) => set('leaving', way)}
-              error={errors.leaving}
-            />
-            <PictureChoice
-              id="laid"
-              question={`And how did it go round the ${plan.reel.name.toLowerCase()}?`}
-              value={values.laid}
-              onChange={(way) => set('laid', way)}
-              unknown="did not look"
-              error={errors.laid}
-              pictures={layingPictures(ROUND_A_REEL, page.colourHex)}
-            />
-          </AskedWays>
+          <EndsAndTies form={log.form} estimated={estimated} />
+          <AskedStrand form={log.form} page={page} />
           <div className="mt-3">
-            {!weighed && expectedG > plan.parent.resolutionG ? (
-              <Notice tone="plain">
-                {page.pieceLabel} weighed <FineMass g={plan.parent.massG} />. What is left is compared with it here.
-              </Notice>
-            ) : (
-              <SplitBalance
-                balance={{
-                  parentsG: plan.parent.massG,
-                  minisG,
-                  tiesG,
-                  endsG: endsG + loose(false),
-                  remainingG: loose(true),
-                  differenceG: minisG + tiesG + endsG + loose(false) + loose(true) - plan.parent.massG,
-                  withinG: plan.parent.resolutionG / 2 + ((made.length + remainingG.length) * scale.resolutionG) / 2,
-                  byBand: plan.parent.byBand,
-                }}
-                what={page.pieceLabel.toLowerCase()}
-              />
-            )}
+            <Balance
+              form={log.form}
+              page={page}
+              places={places}
+              made={{ count: made.length, massG: minisG, ...estimated }}
+              resolutionG={scale.resolutionG}
+            />
           </div>
         </>
       }
@@ -224,8 +123,157 @@ export function MiniLog({
   );
 }
 
+/** Somewhere that something is left, and how much is expected there. */
+interface Place {
+  words: string;
+  expectedG: number;
+}
+
+type LogFormState = FormState<Values>;
+
+/** What is left in each place goes on the scale. */
+function Remainders({
+  form: { values, errors, set },
+  places,
+  gristMPerG,
+}: {
+  form: LogFormState;
+  places: readonly Place[];
+  gristMPerG: number;
+}) {
+  const setLeft = (at: number, next: Partial<Values['left'][number]>) =>
+    set(
+      'left',
+      values.left.map((each, i) => (i === at ? { ...each, ...next } : each)),
+    );
+  return places.map(({ words, expectedG }, i) => (
+    <div key={i} className={`${styles.left} grid grid-cols-[minmax(0,1fr)_auto] gap-y-1 gap-x-4 items-center`}>
+      <MassField
+        name={`left.${i}.mass`}
+        label={words}
+        value={values.left[i]?.mass ?? ''}
+        onChange={(mass) => setLeft(i, { mass })}
+        error={errors[`left.${i}.mass`]}
+        hint={
+          expectedG > 0.05 ? (
+            <>
+              about <FineMass g={expectedG} />, <Length m={expectedG * gristMPerG} />; empty: nothing
+            </>
+          ) : (
+            'empty: nothing'
+          )
+        }
+        autoFocus={i === 0}
+        large
+      />
+      <Checkbox checked={values.left[i]?.kept ?? true} onChange={({ target }) => setLeft(i, { kept: target.checked })}>
+        kept
+      </Checkbox>
+      <FromScale onTake={(massG) => setLeft(i, { mass: `${massG} g` })} />
+    </div>
+  ));
+}
+
+/** What was cut off and what went into ties: as estimated, where nobody weighed it. */
+function EndsAndTies({ form, estimated }: { form: LogFormState; estimated: { endsG: number; tiesG: number } }) {
+  const asEstimated = (g: number) => (
+    <>
+      empty: <FineMass g={g} />, as estimated
+    </>
+  );
+  return (
+    <>
+      <div className="grid grid-cols-[1fr_1fr] gap-4">
+        <TextField
+          label="Ends, cut off"
+          {...form.field('ends')}
+          inputMode="decimal"
+          hint={asEstimated(estimated.endsG)}
+        />
+        <TextField label="Ties" {...form.field('ties')} inputMode="decimal" hint={asEstimated(estimated.tiesG)} />
+      </div>
+      <TextField label="Notes" {...form.field('note')} placeholder="how it ran, what was snagged" />
+    </>
+  );
+}
+
+function AskedStrand({ form: { values, errors, set }, page }: { form: LogFormState; page: MiniRunPage }) {
+  return (
+    <AskedWays answered={values.leaving !== '' && values.laid !== ''} wrong={Boolean(errors.leaving ?? errors.laid)}>
+      <LeavingChoice
+        id="leaving"
+        piece={{ label: page.pieceLabel, form: page.form }}
+        fromEnd={page.plan.fromEnd}
+        colourHex={page.colourHex}
+        value={values.leaving}
+        onChange={(way) => set('leaving', way)}
+        error={errors.leaving}
+      />
+      <PictureChoice
+        id="laid"
+        question={`And how did it go round the ${page.plan.reel.name.toLowerCase()}?`}
+        value={values.laid}
+        onChange={(way) => set('laid', way)}
+        unknown="did not look"
+        error={errors.laid}
+        pictures={layingPictures(ROUND_A_REEL, page.colourHex)}
+      />
+    </AskedWays>
+  );
+}
+
+/** Whether all of it adds up to what there was, by what is typed so far. */
+function Balance({
+  form: { values },
+  page: { plan, pieceLabel },
+  places,
+  made,
+  resolutionG,
+}: {
+  form: LogFormState;
+  page: MiniRunPage;
+  places: readonly Place[];
+  made: { count: number; massG: number; endsG: number; tiesG: number };
+  resolutionG: number;
+}) {
+  const system = useSystem();
+  const grams = (text: string) => readOrNull(() => parseQuantity(text, 'mass', system));
+  const { parent } = plan;
+  const isWeighed = values.left.some(({ mass }) => mass.trim() !== '');
+  const expectedG = places.reduce((sum, place) => sum + place.expectedG, 0);
+  if (!isWeighed && expectedG > parent.resolutionG)
+    return (
+      <Notice tone="plain">
+        {pieceLabel} weighed <FineMass g={parent.massG} />. What is left is compared with it here.
+      </Notice>
+    );
+  const tareG = grams(values.tare) ?? 0;
+  const onScaleG = (kept: boolean) =>
+    values.left
+      .filter((each) => each.kept === kept)
+      .reduce((sum, { mass }) => sum + Math.max(0, (grams(mass) ?? tareG) - tareG), 0);
+  const tiesG = grams(values.ties) ?? made.tiesG;
+  const endsG = (grams(values.ends) ?? made.endsG) + onScaleG(false);
+  const remainingG = onScaleG(true);
+  return (
+    <SplitBalance
+      balance={{
+        parentsG: parent.massG,
+        minisG: made.massG,
+        tiesG,
+        endsG,
+        remainingG,
+        differenceG: made.massG + tiesG + endsG + remainingG - parent.massG,
+        withinG: parent.resolutionG / 2 + ((made.count + places.length) * resolutionG) / 2,
+        byBand: parent.byBand,
+      }}
+      what={pieceLabel.toLowerCase()}
+    />
+  );
+}
+
 /** Where something is left: what was put aside on the way, and what is on the skein itself. */
-function placesOf({ plan, pieceLabel }: MiniRunPage, lastG: number): { words: string; expectedG: number }[] {
+function placesOf({ plan, pieceLabel }: MiniRunPage, lastG: number): Place[] {
   return remainderPlaces(plan).map((afterMini, i) => {
     if (afterMini === plan.minis.length) return { words: `Left on ${pieceLabel.toLowerCase()}`, expectedG: lastG };
     return {
