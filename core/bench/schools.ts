@@ -82,9 +82,9 @@ const DAY_MS = 24 * 3600 * 1000;
  * Days that a cake has stood since it was wound, where that is longer than the user's school allows; else null.
  *
  * @example
- * stoodTooLongDays(0, 20 * 24 * 3600 * 1000, 14) // => 20
+ * stoodTooLongDays(Date.parse('2026-11-01'), Date.parse('2026-11-21'), 14) // => 20
  * @example
- * stoodTooLongDays(0, 3 * 24 * 3600 * 1000, 14) // => null
+ * stoodTooLongDays(Date.parse('2026-11-01'), Date.parse('2026-11-15'), 14) // => null
  */
 export function stoodTooLongDays(woundAtMs: number, nowMs: number, earliestDays: number): number | null {
   const days = Math.floor((nowMs - woundAtMs) / DAY_MS);

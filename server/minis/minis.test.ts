@@ -132,6 +132,7 @@ describe('a plan', () => {
     ['a reel that is gone', (v) => ({ ...v, asked: { ...v.asked, reelId: 99 } }), 'reelId', /bench/],
     ['more than a skein has', (v) => ({ ...v, counts: [[[10]], [[7]]] }), '', /more than it has/],
     ['counts of another shape', (v) => ({ ...v, counts: [[[9], [1]], [[7]]] }), '', /has changed/],
+    ['counts of more sizes than there are', (v) => ({ ...v, counts: [[[9, 0]], [[7]]] }), '', /has changed/],
     ['nothing at all', (v) => ({ ...v, counts: [[[0]], [[0]]] }), '', /no mini/],
     [
       'more than was wanted',

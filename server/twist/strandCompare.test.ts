@@ -24,6 +24,26 @@ const wrap = (db: Db, pieceId: number, wraps: string) =>
     ),
   );
 
+const measure = (db: Db, pieceId: number, length: string, mass: string) =>
+  idOf(
+    addSample(
+      db,
+      pieceId,
+      {
+        how: 'length',
+        requestKey: aKey(),
+        note: '',
+        washed: false,
+        length,
+        mass,
+        humidity: '',
+        scaleResolutionG: 0.1,
+      },
+      'metric',
+      NOW,
+    ),
+  );
+
 /** Two bobbins of one single, of which nothing but the band is known. */
 function bobbins() {
   const db = emptyDatabase();
@@ -70,6 +90,17 @@ test('what was not measured on a piece is that of its yarn, and said to be', () 
   expect(page.one.ofYarn).toEqual(['twist', 'grist']);
   expect(page.one.twist).toMatchObject({ direction: 'S', turnsPerM: 280 });
   expect(page.seen).toEqual([]);
+});
+
+test('metres that were weighed on a piece are its own grist, and how far they lie apart is its unevenness', () => {
+  const { db, one, other } = bobbins();
+  measure(db, one, '10 m', '2.5 g');
+  measure(db, one, '8 m', '2.5 g');
+  const page = compare(db, one, other);
+  expect(page.one.strand.gristMPerG).toBeCloseTo((10 / 2.5 + 8 / 2.5) / 2, 9);
+  expect(page.one.ofYarn).toEqual(['twist']);
+  // 4 and 3.2 m/g: 0.4 each from their mean.
+  expect(page.one.strand.unevenness).toBeCloseTo((Math.SQRT2 * 0.4) / 3.6, 9);
 });
 
 test('of a yarn, the piece that most was measured on lies beside it; never the same one', () => {

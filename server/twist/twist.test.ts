@@ -204,6 +204,9 @@ describe('a cake that came wound', () => {
     // Measured once more, that is how large it is.
     idOf(noteTwist(db, cakeId, { steps: [{ ...step, coreDiameterMm: 30 }] }));
     expect(twistOf(db, yarnId, cakeId).laid!.start).toBeCloseTo(0.015 ** 2, 12);
+    expect(twistOf(db, yarnId, cakeId).access).toEqual({});
+    idOf(noteTwist(db, cakeId, { steps: [{ ...step, innerEnd: 'buried', farSide: 'closed' }] }));
+    expect(twistOf(db, yarnId, cakeId).access).toEqual({ innerEnd: 'buried', farSide: 'closed' });
   });
 });
 
@@ -213,6 +216,12 @@ test('a cake may be wound anew on each winder of the bench, and on each form by 
     ...bench(db).winders.map(() => 'winder: winder'),
     ...bench(db).handForms.map(() => 'hand: form'),
   ]);
+  // As its own spindle turns: nobody has looked which way the other one does.
+  expect(twistPage(db, cakeId)!.tools.map(({ turns }) => turns)).toEqual(
+    bench(db)
+      .winders.map(({ id }) => (id === 1 ? 'cw' : null))
+      .concat(bench(db).handForms.map(() => null)),
+  );
 });
 
 describe('what was noted can be put right', () => {
