@@ -175,3 +175,34 @@ test('the last cut: the next cake begins at nothing, and each is weighed', async
   await maker.sees('76 g');
   await maker.close();
 });
+
+test('a page that one comes back to shows what another has changed; what is typed in it stays, and without the app so does it', async () => {
+  const one = await set.maker();
+  const goAway = () => one.page.evaluate(() => window.dispatchEvent(new Event('blur')));
+  const comeBack = () =>
+    one.page.evaluate(() => {
+      const now = Date.now;
+      Date.now = () => now() + 60_000;
+      window.dispatchEvent(new Event('focus'));
+    });
+  await one.goTo('/pieces/1');
+  await one.fill('mass', '12');
+  await goAway();
+  const weighed = await fetch(`${set.app.url}/api/v1/weighings`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify([{ key: 'by another screen', pieceId: 1, netG: 17.3, scaleStepG: 0.1 }]),
+  });
+  expect(weighed.status).toBe(200);
+  await comeBack();
+  await one.sees('17.3');
+  expect(await one.valueOf('mass')).toBe('12');
+  await goAway();
+  await set.app.kill();
+  await comeBack();
+  await pause(500);
+  expect(await one.valueOf('mass')).toBe('12');
+  await one.sees('17.3');
+  await set.app.restart();
+  await one.close();
+});

@@ -13,6 +13,8 @@ import { AcornMark } from './AcornMark';
 import { FindAll } from './FindAll';
 import styles from './Frame.module.css';
 import { usePreferences } from './Providers';
+import { isAtBench } from './useGlobalKey';
+import { useFreshOnReturn } from './useFreshOnReturn';
 import { type BenchWay, WayToBench } from './WayToBench';
 
 const loadPlaces = () => import('./PlacesSheet').then((module) => module.PlacesSheet);
@@ -43,6 +45,8 @@ const TAB_DRAWINGS: Partial<Record<string, ReactNode>> = {
 /** The quiet rim of every screen: where one is, and the two switches. */
 export function Frame({ onBench, children }: { onBench: BenchWay[]; children: ReactNode }) {
   const path = usePathname();
+  // A run follows what other screens do by itself.
+  useFreshOnReturn(!isAtBench(path));
   return (
     <>
       <a className={`${styles.skip} absolute left-2 top-[-60px] z-20 py-2 px-4 bg-ink text-paper`} href="#main">

@@ -1,0 +1,42 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { useEffect } from 'react';
+import { askApp } from '../feedback/askApp';
+
+/** Who was away for less only looked at something, or chose a file. */
+const AWAY_MS = 10_000;
+
+/**
+ * A page that one comes back to shows what is so now: another tab, another device or the night may have changed it. What
+ * is typed in it, or lies open, stays.
+ */
+export function useFreshOnReturn(on: boolean): void {
+  const router = useRouter();
+  useEffect(() => {
+    if (!on) return;
+    let leftMs: number | null = null;
+    const leave = () => {
+      leftMs ??= Date.now();
+    };
+    const comeBack = () => {
+      const awayMs = leftMs === null ? 0 : Date.now() - leftMs;
+      leftMs = null;
+      if (awayMs < AWAY_MS) return;
+      // Asked first whether the app is there: a page that is drawn anew without it is gone.
+      askApp('/api/runs').then(
+        () => router.refresh(),
+        () => {},
+      );
+    };
+    const turn = () => (document.visibilityState === 'visible' ? comeBack() : leave());
+    document.addEventListener('visibilitychange', turn);
+    window.addEventListener('blur', leave);
+    window.addEventListener('focus', comeBack);
+    return () => {
+      document.removeEventListener('visibilitychange', turn);
+      window.removeEventListener('blur', leave);
+      window.removeEventListener('focus', comeBack);
+    };
+  }, [on, router]);
+}
