@@ -58,6 +58,21 @@ test('a colour may come twice in a repeat, each time as long as it is there', ()
   expect(repeat.stretches.map(({ lengthM }) => lengthM).sort()).toEqual([1, 2, 3, 4]);
 });
 
+test.each([
+  [
+    'a stretch that was not seen whole',
+    of([GREEN, 1], [GREY, 2], [GREEN, 3], [RUST, 4]),
+    of([GREEN, null], [GREY, 2], [GREEN, 1]),
+  ],
+  [
+    'a place that has no length yet',
+    of([GREEN, null], [GREY, 2], [GREEN, 3], [RUST, 4]),
+    of([GREEN, 3], [GREY, 2], [GREEN, 1]),
+  ],
+])('of two ways the one that fits the lengths counts, whatever is said of %s', (_, order, backwards) => {
+  expect(colourRepeat([order, backwards])!.stretches.map(({ lengthM }) => lengthM)).toEqual([1, 2, 3, 4]);
+});
+
 test('what does not keep to the order is left out', () => {
   const order = of([GREEN, 2], [GREY, 2], [RUST, 2]);
   const repeat = colourRepeat([order, of([GREY, 9], [GREEN, 9])])!;

@@ -205,6 +205,8 @@ const REGAIN_OF_WOOL = 0.145;
  *
  * @example
  * massBefore({ from: 'scale', massG: 96.5, tareG: 0, resolutionG: 0.1, treated: 0.965 }).mean // => 100
+ * @example
+ * massBefore({ from: 'scale', massG: 50, tareG: 0, resolutionG: Math.sqrt(12), treated: 0.5 }).sd // => 2
  */
 export function massBefore({ treated = 1, ...fact }: MassToMeasure, fibres: readonly FibreShare[] = []): Estimate {
   const { mean, sd } = massOf(fact, fibres);
