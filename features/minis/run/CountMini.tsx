@@ -146,6 +146,12 @@ export function CountMini({
         <Way onClick={miscount} disabled={!enabled || paused || loops === 0} letter="⌫">
           Miscounted: −{Math.min(by, Math.max(loops, 1))}
         </Way>
+        <span className="flex-1" />
+        <Way onClick={cut} disabled={!enabled || paused || loops === 0} letter="C" primary={loops >= next.loops}>
+          Cut it
+        </Way>
+      </div>
+      <div className="flex flex-wrap gap-3 items-center">
         <BenchSettings unit="loop" />
         <span className="flex-1" />
         {minisMade(state).length > 0 && (
@@ -153,9 +159,6 @@ export function CountMini({
             Stop making minis
           </Button>
         )}
-        <Way onClick={cut} disabled={!enabled || paused || loops === 0} letter="C" primary={loops >= next.loops}>
-          Cut it
-        </Way>
       </div>
     </div>
   );
