@@ -230,6 +230,7 @@ test.each([
   [parseWaterMlPerG, '25 ml to 1 g', 25],
   [parseCelsius, '85', 85],
   [parseCelsius, '85 °C', 85],
+  [parseCelsius, '100', 100],
   [parseCelsius, '212 °F', 100],
   [parseCelsius, '32f', 0],
   [parseMinutes, '45 min', 45],

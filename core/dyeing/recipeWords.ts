@@ -32,6 +32,8 @@ const HOURS_FROM_MIN = 90;
  * heatInWords({ celsius: 85, minutes: 45 }) // => '85\u00a0°C, 45\u00a0min'
  * @example
  * heatInWords({ celsius: null, minutes: 180 }) // => '3\u00a0h'
+ * @example
+ * heatInWords({ celsius: 85, minutes: null }) // => '85\u00a0°C'
  */
 export function heatInWords({ celsius, minutes }: Pick<Recipe, 'celsius' | 'minutes'>): string {
   const time =

@@ -241,6 +241,19 @@ test('changed while it is in the pot, its pieces stay; asked twice, it is begun 
   expect(dyeBook(db).baths).toHaveLength(1);
 });
 
+test('a bath that was deleted does not come back where another recipe was noted for its pot meanwhile', () => {
+  const { db, pieceIds } = undyed();
+  const operationId = idOf(treatPieces(db, { requestKey: aKey(), kind: 'dye', pieceIds, note: '' }, NOW));
+  const id = idOf(save(db, { fibre: '150 g', operationId }));
+  idOf(deleteBath(db, id, true, NOW));
+  const other = idOf(save(db, { name: 'Moss', fibre: '150 g', operationId }));
+  expect(errorsOf(deleteBath(db, id, false, NOW))['']).toMatch(/already/);
+  expect(dyeBook(db)).toMatchObject({ baths: [{ id: other }], deleted: [{ id }] });
+  idOf(deleteBath(db, other, true, NOW));
+  idOf(deleteBath(db, id, false, NOW));
+  expect(bathPage(db, id)!.operationId).toBe(operationId);
+});
+
 const seriesValues = (bathId: number, values: Partial<SeriesForm> = {}): SeriesForm => ({
   requestKey: aKey(),
   name: 'Kelp, light to deep',
@@ -282,6 +295,7 @@ test('a shade series over three hanks is planned in one go: each pot with its ha
 });
 
 test.each([
+  [{ name: ' ' }, 'name', /a name/],
   [{ from: '' }, 'from', /how deep/],
   [{ from: '0' }, 'from', /geometric/],
   [{ count: '1' }, 'count', /between/],
@@ -313,6 +327,9 @@ test('the pieces that a bath may take are those of its yarn; a wet one and one t
   const page = bathFormPage(db, { pieceId: pieceIds[0]! })!;
   expect(page.choices.map(({ awaiting }) => awaiting?.name)).toEqual([undefined, 'Kelp', undefined]);
   expect(page.cautions).toContain('dye safety');
+  // The bath itself is no other.
+  const own = dyeBook(db).baths[0]!.id;
+  expect(bathFormPage(db, { bathId: own })!.choices.map(({ awaiting }) => awaiting)).toEqual([null, null, null]);
   expect(bathFormPage(db, { pieceId: 99 })).toBeUndefined();
   expect(bathFormPage(db, {})!.choices).toEqual([]);
 });
