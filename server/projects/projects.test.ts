@@ -147,6 +147,7 @@ test('opened and kept without a change, it stays as it was', () => {
     needs: [need('350 yd', [yarnId], { colour: 'Ground', done: '12.5' }), need('3 oz', [])],
   });
   const before = projectPage(db, id)!;
+  expect(before.needs[0]).toMatchObject({ donePercent: 12.5 });
   const { needs, ...values } = projectFirst(before);
   const again = {
     ...values,

@@ -82,7 +82,13 @@ export function ShelfScreen({
               }}
               allowClear
               size="large"
-              suffix={shelf.asked.q === '' && <kbd aria-hidden="true">/</kbd>}
+              suffix={
+                shelf.asked.q === '' && (
+                  <kbd className="max-desk:hidden" aria-hidden="true">
+                    /
+                  </kbd>
+                )
+              }
             />
             <Filters shelf={shelf} places={places} />
           </div>

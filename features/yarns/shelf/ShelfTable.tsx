@@ -45,9 +45,10 @@ export function ShelfTable({ shelf: { asked, ask, total, cardAt, look } }: { she
     {
       title: 'Yarn',
       ...sorting('name'),
+      className: 'max-phone:w-[45%]',
       render: (_, { card }) =>
         card && (
-          <Link href={`/yarns/${card.id}`} className="inline-flex gap-2 items-center">
+          <Link href={`/yarns/${card.id}`} className="inline-flex gap-2 items-center max-phone:wrap-anywhere">
             <Swatch hex={card.colourHex} size={14} />
             {card.name}
           </Link>
@@ -59,10 +60,12 @@ export function ShelfTable({ shelf: { asked, ask, total, cardAt, look } }: { she
       align: 'right',
       render: (_, { card }) =>
         card?.left && (
-          <span className="whitespace-nowrap">
-            <LengthWithin m={card.left.lengthM} />
+          <>
+            <span className="whitespace-nowrap">
+              <LengthWithin m={card.left.lengthM} />
+            </span>
             {card.left.contradicted ? ' (contradicted)' : card.left.guess && ' (a guess)'}
-          </span>
+          </>
         ),
     },
     {
