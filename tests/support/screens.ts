@@ -3,11 +3,12 @@ import type axe from 'axe-core';
 import { ALL_OF_IT } from './demo';
 import { stage } from './stage';
 
-/** Screens of yarns, projects, winding and minis, with the demo data. */
+/** Screens of yarns, projects, winding and minis, with the demo data. Behind a # stands what was chosen there before. */
 export const YARN_SCREENS = {
   today: '/',
   'quick answers': '/quick',
   shelf: '/yarns',
+  'the shelf as a list': '/yarns#shelf as=list',
   'a new yarn': '/yarns/new',
   'a yarn with a long thread': '/yarns/6',
   'a yarn of guesses': '/yarns/3',
@@ -126,7 +127,10 @@ export function lookAtEach(screens: Record<string, string>): void {
     const maker = await set.maker();
     const { page } = maker;
     await set.browser.setCookie({ name: 'theme', value: 'light', domain: '127.0.0.1' });
-    await maker.goTo(path);
+    const [address, chosen] = path.split('#') as [string, string?];
+    const [choice = '', answer = ''] = chosen?.split('=') ?? [];
+    if (chosen) await page.evaluateOnNewDocument((...kept) => localStorage.setItem(...kept), choice, answer);
+    await maker.goTo(address);
     // A run asks first whether it may count; what it shows until then is gone in a blink.
     if (path.includes('/run/')) await maker.holds();
     await page.evaluate(AXE);
@@ -160,6 +164,7 @@ export function lookAtEach(screens: Record<string, string>): void {
       expect({ width, cut }).toEqual({ width, cut: [] });
     }
     expect(maker.troubles).toEqual([]);
+    await page.evaluate((name) => localStorage.removeItem(name), choice);
     await maker.close();
   });
 }
