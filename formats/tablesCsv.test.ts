@@ -42,7 +42,9 @@ test.each([',', ';', '\t'])('separated by %j it is read, whatever stands in its 
 test('what cannot be read is told with its line and column', () => {
   const [head, line] = [...csvLines('weighings', [weighing('')])];
   expect(() => readCsvOf('weighings', 'piece_id,at\r\n3,x\r\n')).toThrow(/column operation_id is missing/);
-  expect(() => readCsvOf('weighings', head! + line!.replace('56.5', 'much'))).toThrow(/“much” cannot be read as mass_g/);
+  expect(() => readCsvOf('weighings', head! + line!.replace('56.5', 'much'))).toThrow(
+    /“much” cannot be read as mass_g/,
+  );
   // A quote that is opened and not closed would take the rest of the list into its cell.
   expect(() => readCsvOf('weighings', head! + line! + line!.replace(/^/, '"'))).toThrow(
     expect.objectContaining({
