@@ -3,6 +3,7 @@
 import { Button, notification } from 'antd';
 import { useRouter } from 'next/navigation';
 import { useEffect } from 'react';
+import { takenBack } from './asking';
 
 export interface Offer {
   /** What was done: "Squall, Wet slate is put away." */
@@ -29,6 +30,7 @@ export function OfferNotice({ offer, onGone }: { offer: Offer; onGone: () => voi
       );
       isUnderWay = false;
       if (!done) return show('It could not be undone just now. Try again, or look in the logbook.');
+      takenBack();
       onGone();
       router.refresh();
     };

@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useCallback, useState, useTransition } from 'react';
-import { asking } from './asking';
+import { asking, takenBack } from './asking';
 
 type Outcome = { ok: true; id: number } | { ok: false; errors: Record<string, string> };
 
@@ -37,6 +37,8 @@ export function useTask(): {
       if (outcome === null) return setProblem('The app cannot be reached just now; try again in a moment.');
       for (const answered of open) answered();
       if (!outcome.ok) return setProblem(Object.values(outcome.errors).join('. '));
+      // What makes nothing takes something back, or puts it otherwise.
+      if (open.length === 0) takenBack();
       then?.(outcome.id);
       startRefreshing(() => router.refresh());
     },
