@@ -416,6 +416,15 @@ describe('out of the app and back', () => {
         }),
       ),
     );
+    writeFileSync(list, `${head}\n1,${new Date().toISOString()},${cake},141,0,0.5,,its answer was lost,no\n`);
+    await give(maker, 'input#weighings-file', list);
+    await maker.sees('The list has 1 weighing.');
+    await maker.losingAnswers(async () => {
+      await maker.press('Add them to the log');
+      await maker.sees('what is in the log already is not added twice');
+    });
+    await maker.press('Add them to the log');
+    await maker.sees('All of them were in the log already.');
     await maker.close();
   });
 

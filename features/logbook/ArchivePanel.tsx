@@ -38,7 +38,12 @@ export function ArchivePanel({ empty }: { empty: boolean }) {
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify({ token: preview!.token, how }),
     });
-    if (!answer.ok) return setProblem(`Nothing was restored: ${answer.problem}.`);
+    if (!answer.ok)
+      return setProblem(
+        answer.unsure
+          ? 'The app cannot be reached just now, and may have restored it all the same: look at your yarn first. Restored once more, nothing is there twice.'
+          : `Nothing was restored: ${answer.problem}.`,
+      );
     setPreview(null);
     const { yarns, operations, before } = answer.body;
     setDone(`Restored: ${yarns} ${yarns === 1 ? 'yarn' : 'yarns'} and ${operations} entries of the logbook.`);

@@ -28,12 +28,14 @@ export function CsvPanel() {
   const add = async () => {
     const answer = await send(list!.file, list!.isDry ? '?dry' : '');
     if ('problem' in answer) {
+      if (answer.unsure) return setNews({ tone: 'bad', words: UNSURE });
       setList(answer.asksIfDry ? { ...list!, isDry: true } : null);
       return setNews({ tone: 'bad', words: answer.problem });
     }
     setList(null);
-    setNews({ tone: 'good', words: `In the log now: ${weighings(answer.entries.length)}.` });
-    offer({ words: 'The weighings are in the log.', undo: () => undoWeighings(answer.entries) });
+    const { rows, entries } = answer;
+    setNews({ tone: 'good', words: addedWords(entries.length, rows - entries.length) });
+    if (entries.length > 0) offer({ words: 'The weighings are in the log.', undo: () => undoWeighings(entries) });
     router.refresh();
   };
 
@@ -81,7 +83,16 @@ export function CsvPanel() {
 
 const weighings = (count: number) => (count === 1 ? '1 weighing' : `${count} weighings`);
 
-type Sent = { rows: number; entries: number[] } | { problem: string; asksIfDry?: boolean };
+function addedWords(added: number, known: number): string {
+  if (added === 0) return 'All of them were in the log already.';
+  return `In the log now: ${weighings(added)}${known > 0 ? `; ${known} more were there already` : ''}.`;
+}
+
+/** No answer came, so that they may have been added all the same: the list stays, to be sent once more. */
+const UNSURE =
+  'The app cannot be reached just now. Press again in a moment: what is in the log already is not added twice.';
+
+type Sent = { rows: number; entries: number[] } | { problem: string; asksIfDry?: boolean; unsure?: boolean };
 
 async function send(file: File, query: string): Promise<Sent> {
   try {
@@ -96,6 +107,6 @@ async function send(file: File, query: string): Promise<Sent> {
     const asksIfDry = path.endsWith(', isDry');
     return { problem: `Nothing was added: ${message} (${path.replace(', isDry', '')})`, asksIfDry };
   } catch {
-    return { problem: 'The app cannot be reached just now. Nothing was added.' };
+    return { problem: 'The app cannot be reached just now. Nothing was added.', unsure: true };
   }
 }

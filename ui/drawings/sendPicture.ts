@@ -14,6 +14,6 @@ export async function sendPicture(to: string, file: File): Promise<string> {
     if (answer.ok && body.ok) return '';
     return body.error?.message ?? Object.values(body.errors ?? {})[0] ?? 'the app refused it';
   } catch {
-    return 'The picture did not reach the app. Is it larger than 20 MB, or is the app away? Nothing was kept.';
+    return 'The picture, or the answer to it, was lost on the way. Is it larger than 20 MB, or is the app away? Reload the page to see whether it is there.';
   }
 }

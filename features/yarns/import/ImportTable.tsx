@@ -36,11 +36,11 @@ export function ImportTable({
             {unknown === 1 ? 'One column is' : `${unknown} columns are`} left out; say what it is, if it is of use.
           </p>
         )}
-        <ul className="[&_span]:overflow-hidden [&_span]:text-ellipsis [&_span]:whitespace-nowrap grid gap-1 mb-3">
+        <ul className="grid gap-1 mb-3">
           {preview.header.map((head, at) => (
             <li key={at}>
               <label className="grid grid-cols-[1fr_1.1fr] items-center gap-3">
-                <span>{head || `column ${at + 1}`}</span>
+                <span className="wrap-anywhere">{head || `column ${at + 1}`}</span>
                 <Choice
                   value={preview.columns[at]}
                   options={[['', 'left out'], ...columns.map(({ field, label }) => [field, label] as const)]}
