@@ -33,7 +33,9 @@ export function ImportTable({
         <h2 id="columns">What each column holds</h2>
         {unknown > 0 && (
           <p className="text-ink-soft">
-            {unknown === 1 ? 'One column is' : `${unknown} columns are`} left out; say what it is, if it is of use.
+            {unknown === 1
+              ? 'One column is left out; say what it is, if it is of use.'
+              : `${unknown} columns are left out; say what they are, if they are of use.`}
           </p>
         )}
         <ul className="grid gap-1 mb-3">
