@@ -3,6 +3,7 @@
 import { CloseOutlined } from '@ant-design/icons';
 import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
+import { changedAt } from '../../core/common/changedAt';
 import { INGREDIENT_KINDS } from '../../core/dyeing/recipe';
 import type { BathFormPage } from '../../server/dyeing/bathPages';
 import type { BathForm } from '../../server/dyeing/baths';
@@ -144,11 +145,7 @@ export function BathFormScreen({
 /** What goes into the pot, line by line. */
 function Ingredients({ form }: { form: FormState<BathForm> }) {
   const { ingredients } = form.values;
-  const change = (at: number, part: Partial<Row>) =>
-    form.set(
-      'ingredients',
-      ingredients.map((row, i) => (i === at ? { ...row, ...part } : row)),
-    );
+  const change = (at: number, part: Partial<Row>) => form.set('ingredients', changedAt(ingredients, at, part));
   return (
     <section aria-labelledby="into">
       <h2 id="into">Into the pot</h2>

@@ -52,7 +52,7 @@ export function OperationScreen({ operation }: { operation: OperationPage }) {
           {live && MADE.includes(operation.kind) && <Slips ids={piecesOn(operation, 'out').map(({ id }) => id)} />}
         </div>
         <div className="grid gap-4 content-start justify-items-start">
-          {live ? <Undo operation={operation} /> : <Redo operation={operation} />}
+          <Reversal operation={operation} />
           <section aria-labelledby="pictures">
             <h2 id="pictures" className="text-body">
               Pictures
@@ -148,35 +148,29 @@ function WhatHappened({ operation }: { operation: OperationPage }) {
   );
 }
 
-function Undo({ operation: { id, whyNotUndo, backTo } }: { operation: OperationPage }) {
+/** Takes the entry back, or brings it back; or why that cannot be now. */
+function Reversal({ operation }: { operation: OperationPage }) {
   const router = useRouter();
   const { busy, run, problem } = useTask();
-  if (whyNotUndo !== null) return <p className="text-ink-soft">Cannot be undone now: {whyNotUndo}.</p>;
+  const { id, live, backTo } = operation;
+  const whyNot = live ? operation.whyNotUndo : operation.whyNotRedo;
+  if (whyNot !== null)
+    return (
+      <p className="text-ink-soft">
+        Cannot be {live ? 'undone' : 'brought back'} now: {whyNot}.
+      </p>
+    );
+  const act = () =>
+    live
+      ? run(
+          () => undo(id),
+          () => backTo && router.push(backTo),
+        )
+      : run(() => redo(id));
   return (
     <>
-      <Button
-        loading={busy}
-        onClick={() =>
-          run(
-            () => undo(id),
-            () => backTo && router.push(backTo),
-          )
-        }
-      >
-        {backTo ? 'Undo, and back to the scale' : 'Undo this entry'}
-      </Button>
-      <Problem words={problem} />
-    </>
-  );
-}
-
-function Redo({ operation: { id, whyNotRedo } }: { operation: OperationPage }) {
-  const { busy, run, problem } = useTask();
-  if (whyNotRedo !== null) return <p className="text-ink-soft">Cannot be brought back now: {whyNotRedo}.</p>;
-  return (
-    <>
-      <Button loading={busy} onClick={() => run(() => redo(id))}>
-        Bring this entry back
+      <Button loading={busy} onClick={() => void act()}>
+        {!live ? 'Bring this entry back' : backTo ? 'Undo, and back to the scale' : 'Undo this entry'}
       </Button>
       <Problem words={problem} />
     </>

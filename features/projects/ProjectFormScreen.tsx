@@ -17,6 +17,7 @@ import { YarnPicker } from '../../ui/controls/YarnPicker';
 import { keepProject } from './actions';
 import { WorkOutNeed } from './WorkOutNeed';
 import styles from './ProjectFormScreen.module.css';
+import { changedAt } from '../../core/common/changedAt';
 import { inMetres } from '../../core/common/units';
 
 /** The form as it stands in the browser: its yarns with their names, so that a draft can show them. */
@@ -53,11 +54,7 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
     },
   });
   const { needs } = form.values;
-  const change = (at: number, part: Partial<Values['needs'][number]>) =>
-    form.set(
-      'needs',
-      needs.map((need, i) => (i === at ? { ...need, ...part } : need)),
-    );
+  const change = (at: number, part: Partial<Values['needs'][number]>) => form.set('needs', changedAt(needs, at, part));
 
   return (
     <Form form={form} className="flex flex-col gap-3 max-w-[980px]">

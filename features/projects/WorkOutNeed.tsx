@@ -2,6 +2,7 @@
 
 import { Button, Segmented } from 'antd';
 import { useState } from 'react';
+import { changedAt } from '../../core/common/changedAt';
 import { type Estimate, HALF_WIDTH_90 } from '../../core/common/estimate';
 import { type Figure, inWords, lengthFigure, massFigure, upperFirst } from '../../core/common/format';
 import { readingIfTyped, readOrNull } from '../../core/common/inputError';
@@ -152,8 +153,7 @@ function Parts({
   system: UnitSystem;
 }) {
   const { side } = readersIn(system);
-  const set = (at: number, part: Partial<Part>) =>
-    change(parts.map((each, i) => (i === at ? { ...each, ...part } : each)));
+  const set = (at: number, part: Partial<Part>) => change(changedAt(parts, at, part));
   return (
     <>
       <ul className="grid gap-2">

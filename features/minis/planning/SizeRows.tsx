@@ -1,6 +1,7 @@
 'use client';
 
 import { Button, Segmented } from 'antd';
+import { changedAt } from '../../../core/common/changedAt';
 import type { TypedSize } from '../../../core/minis/miniPlan';
 import type { MiniYarn } from '../../../server/minis/miniParents';
 import { ChoiceField } from '../../../ui/controls/Choice';
@@ -36,8 +37,7 @@ export function SizeRows({
   onKitCount: (count: string) => void;
 }) {
   const system = useSystem();
-  const set = (at: number, next: Partial<TypedSize>) =>
-    onSizes(sizes.map((size, i) => (i === at ? { ...size, ...next } : size)));
+  const set = (at: number, next: Partial<TypedSize>) => onSizes(changedAt(sizes, at, next));
   const several = sizes.length > 1;
   return (
     <div className="grid gap-2 justify-items-start">

@@ -4,6 +4,7 @@ import { LeavingChoice } from '../../../ui/strand/LeavingChoice';
 import { useRunLog, RunLog } from '../../../ui/bench/RunLog';
 import { Checkbox } from 'antd';
 import { useRouter } from 'next/navigation';
+import { changedAt } from '../../../core/common/changedAt';
 import { readOrNull } from '../../../core/common/inputError';
 import { remainderPlaces, massOfMini, minisMade, type MiniRunState, parentAfterG } from '../../../core/minis/miniRun';
 import { parseQuantity } from '../../../core/common/units';
@@ -141,11 +142,7 @@ function Remainders({
   places: readonly Place[];
   gristMPerG: number;
 }) {
-  const setLeft = (at: number, next: Partial<Values['left'][number]>) =>
-    set(
-      'left',
-      values.left.map((each, i) => (i === at ? { ...each, ...next } : each)),
-    );
+  const setLeft = (at: number, next: Partial<Values['left'][number]>) => set('left', changedAt(values.left, at, next));
   return places.map(({ words, expectedG }, i) => (
     <div key={i} className={`${styles.left} grid grid-cols-[minmax(0,1fr)_auto] gap-y-1 gap-x-4 items-center`}>
       <MassField

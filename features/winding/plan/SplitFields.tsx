@@ -1,6 +1,7 @@
 'use client';
 
 import { Button, Segmented } from 'antd';
+import { changedAt } from '../../../core/common/changedAt';
 import { namesApart } from '../../../core/yarn/colourWords';
 import type { ColourAlong } from '../../../core/yarn/coloursAlong';
 import { ChoiceField } from '../../../ui/controls/Choice';
@@ -143,7 +144,7 @@ function Pieces({
   errors: Record<string, string>;
 }) {
   const set = (at: number, next: Partial<SplitDraft['pieces'][number]>) =>
-    change({ pieces: split.pieces.map((piece, i) => (i === at ? { ...piece, ...next } : piece)) });
+    change({ pieces: changedAt(split.pieces, at, next) });
   return (
     <>
       {split.pieces.map((piece, i) => (

@@ -3,6 +3,7 @@
 import { CloseOutlined } from '@ant-design/icons';
 import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
+import { changedAt } from '../../../core/common/changedAt';
 import { inMetres } from '../../../core/common/units';
 import type { ColoursForm, ColoursPage } from '../../../server/yarn/colours';
 import { ChoiceField } from '../../../ui/controls/Choice';
@@ -48,11 +49,7 @@ export function MeasureColours({ page: { yarn, colours, pieces, pictures } }: { 
   const { stretches, from } = form.values;
   const piece = pieces.find(({ piece }) => String(piece.id) === form.values.piece)?.piece ?? pieces[0]?.piece;
   if (!piece) return <Notice tone="plain">Nothing of this yarn is there to be measured.</Notice>;
-  const set = (at: number, change: Partial<Stretch>) =>
-    form.set(
-      'stretches',
-      stretches.map((each, i) => (i === at ? { ...each, ...change } : each)),
-    );
+  const set = (at: number, change: Partial<Stretch>) => form.set('stretches', changedAt(stretches, at, change));
   return (
     <Form form={form} className="grid gap-3">
       <p className="text-ink-soft">
