@@ -565,7 +565,7 @@ export async function ternRockPictures(db: Db, folder: string, now: Date): Promi
     <rect x="20" y="560" width="1040" height="110" fill="#cfb689"/>${text}</g></svg>`;
   const picture = await sharp(Buffer.from(band)).jpeg().toBuffer();
   const yarn = db.prepare("SELECT id FROM yarn WHERE dye_lot = '5'").get() as { id: number };
-  idOf(await addPicture(db, folder, yarn.id, picture, now));
+  await addPicture(db, folder, yarn.id, picture, now);
 }
 
 function pieceOf(db: Db, pieceId: number) {

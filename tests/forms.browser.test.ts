@@ -247,7 +247,7 @@ test('the archive goes out, is refused where it is torn or not wanted, and comes
   };
 
   await give(torn);
-  await maker.sees('Nothing was restored: this file is torn');
+  await maker.sees('Nothing was restored. This file is torn');
   await give(foreign);
   await maker.sees('this is not a Lazy Acorn archive (at format)');
   await give(good);

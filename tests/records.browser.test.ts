@@ -377,7 +377,7 @@ describe('out of the app and back', () => {
     const maker = await set.maker();
     await maker.goTo('/logbook/files');
     await give(maker, 'input#archive-file', file);
-    await maker.sees('Nothing was restored: this file is torn');
+    await maker.sees('Nothing was restored. This file is torn');
     expect((await archived()).tables).toEqual(before.tables);
     await maker.close();
   });

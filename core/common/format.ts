@@ -241,6 +241,17 @@ function rounded(value: number, decimals: number): string {
 }
 
 /**
+ * So many of a thing.
+ *
+ * @param many the word for more than one, where it is not the word with an s
+ * @example
+ * plural(12, 'entry', 'entries') // => '12 entries'
+ */
+export function plural(count: number, one: string, many = `${one}s`): string {
+  return `${rounded(count, 0)} ${count === 1 ? one : many}`;
+}
+
+/**
  * A message as a sentence: with a capital, and a stop at its end.
  *
  * @example

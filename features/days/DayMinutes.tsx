@@ -2,6 +2,7 @@
 
 import { Button, Popover } from 'antd';
 import { useState } from 'react';
+import { plural } from '../../core/common/format';
 import { TextField } from '../../ui/controls/Field';
 import { Form } from '../../ui/controls/Form';
 import { InlineButton } from '../../ui/controls/InlineButton';
@@ -35,7 +36,7 @@ export function DayMinutes({
       () => {
         setTyped(null);
         offer({
-          words: `${shortDay(day)}: ${minutes === null ? 'as every week' : `${minutes} minutes`}.`,
+          words: `${shortDay(day)}: ${minutes === null ? 'as every week' : plural(minutes, 'minute')}.`,
           undo: () => keepDayTime(day, otherwise ? has : null),
         });
       },

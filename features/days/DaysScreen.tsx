@@ -4,7 +4,7 @@ import { DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } f
 import { Button, Tooltip } from 'antd';
 import { Link } from '../../ui/controls/Link';
 import { startTransition, useOptimistic, useState } from 'react';
-import { upperFirst } from '../../core/common/format';
+import { plural, upperFirst } from '../../core/common/format';
 import { addDays, dayOf } from '../../core/days/days';
 import { isLate } from '../../core/days/schedule';
 import type { DayOfBench, DaysPage, TaskCard } from '../../server/days/daysPage';
@@ -206,9 +206,9 @@ function Trouble({ page: { tasks, helps, overfull } }: { page: DaysPage }) {
                 .map((help) => {
                   switch (help.how) {
                     case 'longer evenings':
-                      return `${help.minutes} minutes more on each evening`;
+                      return `${plural(help.minutes, 'minute')} more on each evening`;
                     case 'another day':
-                      return `${help.minutes} minutes on ${shortDay(help.day)}`;
+                      return `${plural(help.minutes, 'minute')} on ${shortDay(help.day)}`;
                     case 'later due':
                       return `${title(help.taskId)} due ${shortDay(help.dueOn)} instead`;
                   }
@@ -221,7 +221,8 @@ function Trouble({ page: { tasks, helps, overfull } }: { page: DaysPage }) {
       )}
       {overfull.map(({ day, minutes, has }) => (
         <Notice key={day} tone="tight">
-          {shortDay(day)} has {minutes} minutes confirmed and {has === 0 ? 'no time' : `${has} minutes of time`}.
+          {shortDay(day)} has {plural(minutes, 'minute')} confirmed and{' '}
+          {has === 0 ? 'no time' : `${plural(has, 'minute')} of time`}.
         </Notice>
       ))}
     </div>

@@ -3,6 +3,7 @@
 import { useDraggable } from '@dnd-kit/core';
 import { Link } from '../../ui/controls/Link';
 import type { CSSProperties, KeyboardEvent, ReactNode } from 'react';
+import { plural } from '../../core/common/format';
 import { addDays } from '../../core/days/days';
 import { taskTitle } from '../../core/days/taskWords';
 import type { PieceForm } from '../../core/yarn/piece';
@@ -101,7 +102,7 @@ export function TaskRow({
     <li
       className={styles.row}
       tabIndex={done ? undefined : 0}
-      aria-label={`${title}, ${task.minutes} minutes, ${done ? 'done' : confirmed ? 'confirmed' : 'proposed'}${task.on ? ` for ${shortDay(task.on)}` : ''}`}
+      aria-label={`${title}, ${plural(task.minutes, 'minute')}, ${done ? 'done' : confirmed ? 'confirmed' : 'proposed'}${task.on ? ` for ${shortDay(task.on)}` : ''}`}
       aria-roledescription={done ? undefined : 'task to move'}
       onKeyDown={press}
     >

@@ -32,7 +32,7 @@ export function BathScreen({ bath }: { bath: BathPage }) {
   const put = () =>
     run(
       (keyOf) => putInPot(id, keyOf({ put: id })),
-      (operation) =>
+      ({ id: operation }) =>
         offer({
           words: 'They are in the pot. From now on they wait in Today to be dry.',
           undo: () => takeOutOfPot(operation),

@@ -3,6 +3,7 @@
 import { Button, Popconfirm } from 'antd';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import { asSentence, plural } from '../../core/common/format';
 import type { ArchivePreview, TakenOver } from '../../server/exchange/archiveUpload';
 import { dateAndTime } from '../../ui/figures/dates';
 import { useLongWork } from '../../ui/feedback/useLongWork';
@@ -29,7 +30,7 @@ export function ArchivePanel({ empty }: { empty: boolean }) {
     setPreview(null);
     const answer = await ask<ArchivePreview>('/api/archive', { method: 'POST', body: file });
     if (answer.ok) setPreview(answer.body);
-    else setProblem(`Nothing was restored: ${answer.problem}.`);
+    else setProblem(`Nothing was restored. ${asSentence(answer.problem)}`);
   };
 
   const take = async (how: 'replace' | 'merge') => {
@@ -42,11 +43,11 @@ export function ArchivePanel({ empty }: { empty: boolean }) {
       return setProblem(
         answer.unsure
           ? 'The app cannot be reached just now, and may have restored it all the same: look at your yarn first. Restored once more, nothing is there twice.'
-          : `Nothing was restored: ${answer.problem}.`,
+          : `Nothing was restored. ${asSentence(answer.problem)}`,
       );
     setPreview(null);
     const { yarns, operations, before } = answer.body;
-    setDone(`Restored: ${yarns} ${yarns === 1 ? 'yarn' : 'yarns'} and ${operations} entries of the logbook.`);
+    setDone(`Restored: ${plural(yarns, 'yarn')} and ${plural(operations, 'entry', 'entries')} of the logbook.`);
     if (before)
       offer({
         words: 'The archive is restored.',
@@ -117,8 +118,9 @@ function Preview({
   return (
     <div className="grid gap-3 pt-3 border-t-[1.5px] border-line">
       <p>
-        Taken {dateAndTime(exportedAt)}: <strong>{yarns} yarns</strong>, {pieces} pieces, {operations} entries,{' '}
-        {projects} projects, {pictures} pictures. It is whole, and can be read.
+        Taken {dateAndTime(exportedAt)}: <strong>{plural(yarns, 'yarn')}</strong>, {plural(pieces, 'piece')},{' '}
+        {plural(operations, 'entry', 'entries')}, {plural(projects, 'project')}, {plural(pictures, 'picture')}. It is
+        whole, and can be read.
       </p>
       {!empty && already > 0 && (
         <Notice tone="plain">

@@ -3,6 +3,7 @@
 import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import { plural } from '../../core/common/format';
 import type { BackupLook, BackupReason } from '../../server/exchange/backup';
 import type { FilesPage } from '../../server/exchange/filesPage';
 import { dateAndTime } from '../../ui/figures/dates';
@@ -75,7 +76,7 @@ export function BackupPanel({ page: { backups, folder } }: { page: FilesPage }) 
             </span>
             {looked?.name === name ? (
               <span className="basis-full">
-                {looked.look.yarns} yarns, {looked.look.operations} entries
+                {plural(looked.look.yarns, 'yarn')}, {plural(looked.look.operations, 'entry', 'entries')}
                 {looked.look.lastAt && `, the last of ${dateAndTime(looked.look.lastAt)}`}.{' '}
                 <Button size="small" danger onClick={() => void goBack(name)} loading={busy}>
                   Go back to it

@@ -4,7 +4,10 @@ import { Button } from 'antd';
 import { Link } from '../../ui/controls/Link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import { asSentence, plural } from '../../core/common/format';
 import { Notice } from '../../ui/feedback/Notice';
+import { askApp } from '../../ui/feedback/askApp';
+import { type NotDone, outcomeOf } from '../../ui/feedback/outcome';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { undoWeighings } from './actions';
 import styles from './FilesScreen.module.css';
@@ -22,15 +25,15 @@ export function CsvPanel() {
   const pick = async (file: File) => {
     setNews(null);
     const answer = await send(file, '?look');
-    if ('problem' in answer) setNews({ tone: 'bad', words: answer.problem });
-    else setList({ file, rows: answer.rows });
+    if (answer.ok) setList({ file, rows: answer.rows });
+    else setNews({ tone: 'bad', words: refusedWords(answer) });
   };
   const add = async () => {
     const answer = await send(list!.file, list!.isDry ? '?dry' : '');
-    if ('problem' in answer) {
+    if (!answer.ok) {
       if (answer.unsure) return setNews({ tone: 'bad', words: UNSURE });
-      setList(answer.asksIfDry ? { ...list!, isDry: true } : null);
-      return setNews({ tone: 'bad', words: answer.problem });
+      setList(answer.path.endsWith(ASKS_IF_DRY) ? { ...list!, isDry: true } : null);
+      return setNews({ tone: 'bad', words: refusedWords(answer) });
     }
     setList(null);
     const { rows, entries } = answer;
@@ -67,7 +70,7 @@ export function CsvPanel() {
       </FilePick>
       {list && (
         <p className={styles.ways}>
-          The list has {weighings(list.rows)}.{' '}
+          The list has {plural(list.rows, 'weighing')}.{' '}
           <Button type="primary" onClick={() => void add()}>
             {list.isDry ? 'All is dry: add them' : 'Add them to the log'}
           </Button>
@@ -81,32 +84,29 @@ export function CsvPanel() {
   );
 }
 
-const weighings = (count: number) => (count === 1 ? '1 weighing' : `${count} weighings`);
-
 function addedWords(added: number, known: number): string {
   if (added === 0) return 'All of them were in the log already.';
-  return `In the log now: ${weighings(added)}${known > 0 ? `; ${known} more were there already` : ''}.`;
+  return `In the log now: ${plural(added, 'weighing')}${known > 0 ? `; ${known} more were there already` : ''}.`;
 }
 
 /** No answer came, so that they may have been added all the same: the list stays, to be sent once more. */
 const UNSURE =
   'The app cannot be reached just now. Press again in a moment: what is in the log already is not added twice.';
 
-type Sent = { rows: number; entries: number[] } | { problem: string; asksIfDry?: boolean; unsure?: boolean };
+/** Where a list would be right, if only it said that all of it was dry. */
+const ASKS_IF_DRY = ', isDry';
 
-async function send(file: File, query: string): Promise<Sent> {
-  try {
-    const answer = await fetch(`/api/csv/weighings${query}`, { method: 'POST', body: file });
-    const body = (await answer.json()) as {
-      rows: number;
-      entries: number[];
-      error?: { message: string; path: string };
-    };
-    if (answer.ok) return body;
-    const { message = 'refused', path = '' } = body.error ?? {};
-    const asksIfDry = path.endsWith(', isDry');
-    return { problem: `Nothing was added: ${message} (${path.replace(', isDry', '')})`, asksIfDry };
-  } catch {
-    return { problem: 'The app cannot be reached just now. Nothing was added.', unsure: true };
-  }
+function refusedWords({ problem, path }: NotDone): string {
+  const at = path.replace(ASKS_IF_DRY, '');
+  return `Nothing was added. ${asSentence(problem + (at && ` (${at})`))}`;
+}
+
+function send(file: File, query: string) {
+  return outcomeOf(async () => ({
+    ok: true as const,
+    ...(await askApp<{ rows: number; entries: number[] }>(`/api/csv/weighings${query}`, {
+      method: 'POST',
+      body: file,
+    })),
+  }));
 }

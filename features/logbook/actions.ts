@@ -37,5 +37,5 @@ export const goBackTo = action([name], async (name) => done((await goBackToSnaps
 export const undoWeighings = action([ids], (operationIds) =>
   undoAll(database(), operationIds, new Date()) === operationIds.length
     ? { ok: true as const, id: operationIds[0] ?? 0 }
-    : { ok: false as const, errors: { '': 'some of them could not be undone' } },
+    : { ok: false as const, errors: { '': 'some of the weighings stay: more was done with these pieces since' } },
 );

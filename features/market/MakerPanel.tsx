@@ -2,7 +2,6 @@
 
 import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
 import type { Maker, MakerForm } from '../../server/market/maker';
 import { TextField } from '../../ui/controls/Field';
 import { FilePick } from '../../ui/controls/FilePick';
@@ -10,27 +9,19 @@ import { Form, FormError } from '../../ui/controls/Form';
 import { useForm } from '../../ui/controls/useForm';
 import { sendPicture } from '../../ui/drawings/sendPicture';
 import { Problem } from '../../ui/feedback/Notice';
+import { useTask } from '../../ui/feedback/useTask';
 import { keepMaker } from './actions';
 
 /** Whose name and logo stand on the labels. */
 export function MakerPanel({ maker: { name, logo } }: { maker: Maker }) {
   const router = useRouter();
-  const [problem, setProblem] = useState('');
   const form = useForm<Pick<MakerForm, 'name'>>({
     draftKey: 'maker on labels',
     initial: () => ({ name }),
     save: (values) => keepMaker({ ...values, isLogoKept: true }),
     saved: () => router.refresh(),
   });
-  const add = async (file: File) => {
-    setProblem(await sendPicture('/api/market/logo', file));
-    router.refresh();
-  };
-  const remove = async () => {
-    const done = await keepMaker({ name, isLogoKept: false }).catch(() => ({ ok: false }));
-    setProblem(done.ok ? '' : 'The app cannot be reached just now.');
-    router.refresh();
-  };
+  const { busy, problem, run } = useTask();
   return (
     <section id="maker" className="grid gap-3" aria-labelledby="maker-name">
       <h2 id="maker-name">On your labels</h2>
@@ -46,11 +37,15 @@ export function MakerPanel({ maker: { name, logo } }: { maker: Maker }) {
           // eslint-disable-next-line @next/next/no-img-element -- small, and in the page already
           <img src={logo} alt="Your logo" className="max-w-[140px] max-h-[70px] p-1 rounded-md bg-white" />
         )}
-        <FilePick accept="image/*" onPick={(file) => void add(file)}>
+        <FilePick
+          accept="image/*"
+          onPick={(file) => void run(() => sendPicture('/api/market/logo', file))}
+          disabled={busy}
+        >
           {logo ? 'Change the logo' : 'A logo, as a picture'}
         </FilePick>
         {logo && (
-          <Button type="text" onClick={() => void remove()}>
+          <Button type="text" loading={busy} onClick={() => run(() => keepMaker({ name, isLogoKept: false }))}>
             Remove the logo
           </Button>
         )}

@@ -24,7 +24,7 @@ export function useSelling(): Selling {
     sell: (what, words) =>
       void run(
         (keyOf) => markSold(what, keyOf(what)),
-        (saleId) => undoable({ words: `Sold: ${words}.`, undo: () => takeSaleBack(saleId) }),
+        ({ id }) => undoable({ words: `Sold: ${words}.`, undo: () => takeSaleBack(id) }),
       ),
     takeBack: (saleId) => run(() => takeSaleBack(saleId)),
     withdraw: ({ sellable, price, title }) =>

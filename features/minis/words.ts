@@ -1,4 +1,4 @@
-import { inWords, fineMassFigure } from '../../core/common/format';
+import { fineMassFigure, inWords } from '../../core/common/format';
 import type { MiniVerdict } from '../../core/minis/weighingChecks';
 import type { MiniNext } from '../../core/minis/miniTies';
 import type { ReelKind } from '../../core/minis/miniLoops';
@@ -7,11 +7,6 @@ import type { UnitSystem } from '../../core/common/units';
 /** A size by its name, or else by its mass. */
 export function sizeName({ name, massG }: { name: string; massG: number }, system: UnitSystem): string {
   return name === '' ? inWords(fineMassFigure(massG, system)) : name;
-}
-
-/** "1 mini", "12 minis" */
-export function minisInWords(count: number): string {
-  return `${count} mini${count === 1 ? '' : 's'}`;
 }
 
 export const NEXT_SHORT: Record<MiniNext, string> = { dye: 'dyed', wash: 'washed', sell: 'sold', store: 'stored' };

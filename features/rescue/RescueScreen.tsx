@@ -2,6 +2,7 @@
 
 import { Button } from 'antd';
 import { useState } from 'react';
+import { plural } from '../../core/common/format';
 import type { Trouble } from '../../server/common/database';
 import type { waysOut } from '../../server/exchange/rescue';
 import { dateAndTime } from '../../ui/figures/dates';
@@ -89,7 +90,7 @@ export function RescueScreen({ trouble, ways }: { trouble: Trouble; ways: Return
                   key={name}
                 >
                   <span>
-                    {dateAndTime(takenAt)}: {yarns} yarns, {operations} entries
+                    {dateAndTime(takenAt)}: {plural(yarns, 'yarn')}, {plural(operations, 'entry', 'entries')}
                   </span>
                   <Button
                     type={i === 0 && !words.tryAgain ? 'primary' : 'default'}

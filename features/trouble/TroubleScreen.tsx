@@ -25,7 +25,7 @@ export function TroubleScreen({ at, piece }: { at: string | undefined; piece: Tr
     run(
       // Pressed again later, it is still the same mess.
       (keyOf) => keepTrouble(id, { ...report, requestKey: keyOf({ ...report, minutes: 0 }) }),
-      (operationId) => {
+      ({ id: operationId }) => {
         offer({ words: 'It is in the log, with what helped.', undo: () => undoTrouble(operationId) });
         router.push(sequelLink(report.then, id)?.href ?? `/pieces/${id}`);
       },

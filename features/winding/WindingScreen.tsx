@@ -1,5 +1,6 @@
 'use client';
 
+import { plural } from '../../core/common/format';
 import { Link } from '../../ui/controls/Link';
 import type { BenchRun } from '../../server/days/today';
 import type { WindingPage } from '../../server/winding/planPages';
@@ -60,8 +61,8 @@ export function WindingScreen({
           <Pieces waiting={others} stoodDays={stoodDays} />
           {Object.keys(stoodDays).length > 0 && (
             <p>
-              Wound more than {earliestDays} days ago: a cake that is stored stretches its yarn. Use it soon, or wind it
-              again loosely.
+              Wound more than {plural(earliestDays, 'day')} ago: a cake that is stored stretches its yarn. Use it soon,
+              or wind it again loosely.
             </p>
           )}
         </>
@@ -101,7 +102,7 @@ function Pieces({
               <strong>{yarn.name}</strong>
               <br />
               {piece.label}, {piece.massG === null ? 'not weighed' : <Mass g={piece.massG} />}
-              {stoodDays[piece.id] !== undefined && `, wound ${stoodDays[piece.id]} days ago`}
+              {stoodDays[piece.id] !== undefined && `, wound ${plural(stoodDays[piece.id]!, 'day')} ago`}
             </span>
           </Link>
         </li>

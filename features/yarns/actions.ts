@@ -1,6 +1,7 @@
 'use server';
 
 import { z } from 'zod';
+import { plural } from '../../core/common/format';
 import { action, flag, formOf, id, idOrNew } from '../../server/common/action';
 import {
   type DriedForm,
@@ -85,10 +86,14 @@ export const mergeYarns = action([id, id], (fromId, intoId) =>
   lifecycle.mergeYarns(database(), fromId, intoId, new Date()),
 );
 
-export const undoImport = action([z.string().min(8).max(80)], async (batch) => ({
-  ok: true as const,
-  ...(await takeListBack(batch)),
-}));
+export const undoImport = action([z.string().min(8).max(80)], async (batch) => {
+  const { kept } = await takeListBack(batch);
+  if (kept === 0) return { ok: true as const };
+  return {
+    ok: false as const,
+    errors: { '': `${plural(kept, 'yarn')} of the list stay on the shelf: something was done with them since` },
+  };
+});
 
 export const takePictureAway = action([id, flag], (pictureId, away) =>
   removePicture(database(), pictureId, away, new Date()),

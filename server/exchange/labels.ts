@@ -5,7 +5,7 @@ import { gaugeInWords } from '../../core/yarn/gauge';
 import { careInWords } from '../../core/yarn/care';
 import { fibresInWords } from '../../core/yarn/fibre';
 import { endsOf } from '../../core/bench/schools';
-import { type Figure, inWords, lengthFigure, fineMassFigure } from '../../core/common/format';
+import { type Figure, fineMassFigure, inWords, lengthFigure, plural } from '../../core/common/format';
 import { InputError } from '../../core/common/inputError';
 import { LABEL_LINES, type LabelLine, USUAL_LABEL_LINES } from '../../core/exchange/labelText';
 import { pricesInWords } from '../../core/market/price';
@@ -167,7 +167,7 @@ function pieceLines(db: Db, pieceId: number, lines: readonly LabelLine[]): Parti
 /** How many minis a kit is, and which colours where they have names of their own. */
 function kitLine({ pieces }: Ware): string {
   const names = [...new Set(pieces.flatMap(({ colourway }) => colourway ?? []))].join(', ');
-  return `${pieces.length} mini${pieces.length === 1 ? '' : 's'}${names && `: ${names}`}`;
+  return `${plural(pieces.length, 'mini')}${names && `: ${names}`}`;
 }
 
 /** In the units that are used here, and beside them in the other ones: yarn is sold to both. */

@@ -8,6 +8,7 @@ import {
   knownLengthFigure,
   lengthFigure,
   massFigure,
+  plural,
   plusMinus,
   sizeFigure,
   twistFigure,
@@ -280,7 +281,7 @@ export function storyPaper(db: Db, yarnId: number, system: UnitSystem, origin: s
   return {
     title: yarn.name,
     under: remaining
-      ? `${there.length} ${there.length === 1 ? 'piece' : 'pieces'}, ${knownLength(remaining.lengthM)} ${plusMinus(remaining.lengthM, system)}`
+      ? `${plural(there.length, 'piece')}, ${knownLength(remaining.lengthM)} ${plusMinus(remaining.lengthM, system)}`
       : 'how much there is has not been measured',
     colourHex: yarn.colourHex,
     url: `${origin}/yarns/${yarnId}`,

@@ -6,7 +6,7 @@ import { exportArchive } from '../exchange/archive';
 import { readIn } from '../../tests/support/archiveTesting';
 import { addPicture, readPictureFile, removePicture } from './pictures';
 import { readBody } from '../common/readBody';
-import { emptyDatabase, errorsOf, everything, idOf, NOW, shelved } from '../../tests/support/serverTesting';
+import { emptyDatabase, everything, idOf, NOW, shelved } from '../../tests/support/serverTesting';
 import { yarnPage } from '../yarn/yarnViews';
 
 let folder: string;
@@ -23,7 +23,7 @@ test('a photograph is kept upright, no larger than it need be, and without what 
     .withMetadata({ orientation: 6, exif: { IFD0: { Copyright: 'someone', Make: 'camera' } } })
     .jpeg()
     .toBuffer();
-  const id = idOf(await addPicture(db, folder, yarnId, upload, NOW));
+  const { id } = await addPicture(db, folder, yarnId, upload, NOW);
   expect(yarnPage(db, yarnId)!.pictures).toEqual([{ id, width: 1350, height: 1800 }]);
   const kept = readPictureFile(db, folder, id)!;
   const { format, width, height, exif } = await sharp(kept).metadata();
@@ -34,8 +34,8 @@ test('the same picture twice is one file; taken away it can come back', async ()
   const db = emptyDatabase();
   const { yarnId } = shelved(db);
   const upload = await photograph(300, 200).png().toBuffer();
-  const first = idOf(await addPicture(db, folder, yarnId, upload, NOW));
-  const second = idOf(await addPicture(db, folder, yarnId, upload, NOW));
+  const { id: first } = await addPicture(db, folder, yarnId, upload, NOW);
+  const { id: second } = await addPicture(db, folder, yarnId, upload, NOW);
   expect(readdirSync(folder)).toHaveLength(1);
   const ids = () => yarnPage(db, yarnId)!.pictures.map(({ id }) => id);
   idOf(removePicture(db, first, true, NOW));
@@ -59,14 +59,18 @@ test.each(NO_PICTURES)('%s is refused, and nothing is kept', async (_, make) => 
   const db = emptyDatabase();
   const { yarnId } = shelved(db);
   const before = everything(db);
-  expect(errorsOf(await addPicture(db, folder, yarnId, await make(), NOW)).picture).toMatch(/picture|empty/);
+  const upload = await make();
+  await expect(addPicture(db, folder, yarnId, upload, NOW)).rejects.toMatchObject({
+    path: 'picture',
+    message: expect.stringMatching(/picture|empty/) as string,
+  });
   expect(everything(db)).toBe(before);
   expect(readdirSync(folder)).toEqual([]);
 });
 
 test('a picture of no yarn leaves no file', async () => {
   const upload = await photograph(300, 200).png().toBuffer();
-  expect(errorsOf(await addPicture(emptyDatabase(), folder, 99, upload, NOW))['']).toMatch('not there');
+  await expect(addPicture(emptyDatabase(), folder, 99, upload, NOW)).rejects.toThrow('not there');
   expect(readdirSync(folder)).toEqual([]);
 });
 
@@ -92,7 +96,7 @@ test('what is too large is refused before it is read to its end', async () => {
 test('pictures travel in the archive, and one that is not what its name says is refused', async () => {
   const db = emptyDatabase();
   const { yarnId } = shelved(db);
-  const id = idOf(await addPicture(db, folder, yarnId, await photograph(300, 200).png().toBuffer(), NOW));
+  const { id } = await addPicture(db, folder, yarnId, await photograph(300, 200).png().toBuffer(), NOW);
   const whole = exportArchive(db, folder, NOW);
   const elsewhere = path.join(folder, 'elsewhere');
   const other = emptyDatabase();

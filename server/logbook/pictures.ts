@@ -71,28 +71,30 @@ export async function pictureWithin<T>(
   }
 }
 
-/** Keeps a picture of a band with its yarn: the file first, then the line that tells of it. */
-export async function addPicture(
-  db: Db,
-  folder: string,
-  yarnId: number,
-  upload: Buffer,
-  now: Date,
-): Promise<SaveResult> {
+/**
+ * Keeps a picture of a band with its yarn: the file first, then the line that tells of it.
+ *
+ * @throws InputError where it is no picture, ConflictError where the yarn is not there
+ */
+export function addPicture(db: Db, folder: string, yarnId: number, upload: Buffer, now: Date): Promise<{ id: number }> {
   return keepPicture(db, folder, upload, now, () => {
     if (!yarnById(db, yarnId)) throw new ConflictError('this yarn is not there');
     return { yarnId, operationId: null };
   });
 }
 
-/** Keeps a picture of what was done. */
-export async function addPictureOfOperation(
+/**
+ * Keeps a picture of what was done.
+ *
+ * @throws InputError where it is no picture, ConflictError where the entry is not there
+ */
+export function addPictureOfOperation(
   db: Db,
   folder: string,
   operationId: number,
   upload: Buffer,
   now: Date,
-): Promise<SaveResult> {
+): Promise<{ id: number }> {
   return keepPicture(db, folder, upload, now, () => {
     const part = operationPiecesOf(db, operationId)[0];
     if (!part) throw new ConflictError('this entry is not there');
@@ -106,20 +108,11 @@ async function keepPicture(
   upload: Buffer,
   now: Date,
   ofWhat: () => { yarnId: number; operationId: number | null },
-): Promise<SaveResult> {
-  let picture: Awaited<ReturnType<typeof readPicture>>;
-  try {
-    picture = await readPicture(upload);
-  } catch (error) {
-    if (!(error instanceof InputError)) throw error;
-    return { ok: false, errors: { [error.path]: error.message } };
-  }
-  return saving(() => {
-    const of = ofWhat();
-    const { data, file, width, height } = picture;
-    keepFile(folder, file, data);
-    return insertPicture(db, { ...of, file, width, height, addedAt: now.toISOString() });
-  });
+): Promise<{ id: number }> {
+  const { data, file, width, height } = await readPicture(upload);
+  const of = ofWhat();
+  keepFile(folder, file, data);
+  return { id: insertPicture(db, { ...of, file, width, height, addedAt: now.toISOString() }) };
 }
 
 /** Takes a picture away, or brings it back: its file stays. */

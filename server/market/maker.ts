@@ -31,6 +31,9 @@ export function isMaker(json: string): boolean {
   return kept.safeParse(JSON.parse(json)).success;
 }
 
+/** There is one. */
+const MAKER = 1;
+
 const form = z.strictObject({ name: text.max(80, 'at most 80 characters'), isLogoKept: z.boolean() });
 export type MakerForm = z.input<typeof form>;
 
@@ -38,7 +41,7 @@ export function saveMaker(db: Db, input: unknown): SaveResult {
   return runForm(form, input, ({ name, isLogoKept }) => {
     const { logo } = maker(db);
     setSetting(db, 'maker', JSON.stringify({ name, logo: isLogoKept ? logo : null } satisfies Maker));
-    return 1;
+    return MAKER;
   });
 }
 
@@ -50,10 +53,10 @@ const LOGO_PIXELS = 480;
  *
  * @throws InputError where it is no picture
  */
-export async function saveLogo(db: Db, upload: Buffer): Promise<SaveResult> {
+export async function saveLogo(db: Db, upload: Buffer): Promise<{ id: number }> {
   const png = await pictureWithin(upload, LOGO_PIXELS, (image) =>
     image.flatten({ background: '#ffffff' }).png({ palette: true, colours: 64 }).toBuffer(),
   );
   setSetting(db, 'maker', JSON.stringify({ ...maker(db), logo: PNG_URL + png.toString('base64') } satisfies Maker));
-  return { ok: true, id: 1 };
+  return { id: MAKER };
 }

@@ -95,7 +95,10 @@ test('a sale writes the piece off once, however often it is sent, and comes back
   idOf(takeBack(db, saleId, NOW));
   expect(remaining()).toBeCloseTo(wholeG, 6);
   expect(page(db)).toMatchObject({ sales: [], today: { sold: 0 }, forSale: [{ price: '14 €' }] });
-  expect(errorsOf(takeBack(db, saleId, NOW))['']).toMatch(/taken back already/);
+  const once = everything(db);
+  // Asked again because the answer was lost, it is taken back once.
+  expect(idOf(takeBack(db, saleId, NOW))).toBe(saleId);
+  expect(everything(db)).toBe(once);
 });
 
 test('what was sold yesterday is no part of today’s takings; what has no price is sold all the same', () => {
@@ -190,7 +193,7 @@ describe('labels', () => {
     const logo = await sharp({ create: { width: 900, height: 300, channels: 4, background: '#335577' } })
       .png()
       .toBuffer();
-    idOf(await saveLogo(db, logo));
+    await saveLogo(db, logo);
     idOf(saveMaker(db, { name: 'Skerry Yarns, Ærø', isLogoKept: true }));
     const asked = { kits: keyOf(kit.sellable), sheet: 'a4-21' };
     expect(firstLabel(db, asked, 'metric', '')).toMatchObject({

@@ -1,3 +1,4 @@
+import { plural } from '../../core/common/format';
 import { totalsOf } from '../../core/market/price';
 import type { Sellable } from '../../core/market/sellable';
 import type { Db } from '../../db/common/connection';
@@ -109,7 +110,7 @@ function saleOf(db: Db, { id, at, price, planId, kit }: SaleRow): Sale {
   const pieces = operations.flatMap((operationId) => operationPiecesOf(db, operationId));
   const piece = pieceById(db, pieces[0]!.pieceId)!;
   const yarn = yarnView(db, piece.yarnId)!;
-  const minis = `${pieces.length} mini${pieces.length === 1 ? '' : 's'}`;
+  const minis = `${plural(pieces.length, 'mini')}`;
   return {
     id,
     at,

@@ -1,3 +1,4 @@
+import { plural } from '../../core/common/format';
 import type { FibreShare } from '../../core/yarn/fibre';
 import { massOf, type PieceForm } from '../../core/yarn/piece';
 import { keyOf, type Sellable } from '../../core/market/sellable';
@@ -81,7 +82,7 @@ export function wareOf(db: Db, sellable: Sellable, yarnOf = reader(db)): Ware | 
     key: keyOf(sellable),
     sellable,
     title: isKit ? miniPlanById(db, sellable.planId)!.name : titleOf(first),
-    label: isKit ? `Kit ${sellable.kit}: ${pieces.length} mini${pieces.length === 1 ? '' : 's'}` : first.piece.label,
+    label: isKit ? `Kit ${sellable.kit}: ${plural(pieces.length, 'mini')}` : first.piece.label,
     pieces: pieces.map(({ piece: { id, form, colourHex, colourway } }, i) => ({
       id,
       form,

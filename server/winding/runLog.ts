@@ -280,13 +280,17 @@ export function placeOnCake(plan: RunPlan, state: RunState, part: number, atTurn
   return placeAlongM(spindleOf(plan, part), atTurn, turns, lengthM);
 }
 
-/** Gives a run up: the piece stays as it was, the counts stay in the record. */
+/**
+ * Gives a run up: the piece stays as it was, the counts stay in the record. Whoever lost the answer may ask again, and so
+ * with taking it up.
+ */
 export function giveUpRun(db: Db, runId: number, now: Date): SaveResult {
   return saving(() =>
     db
       .transaction(() => {
-        if (runById(db, runId)?.endedAt !== null) throw new ConflictError('this winding is logged already');
-        endRun(db, runId, now.toISOString(), null);
+        const run = runById(db, runId);
+        if (!run || run.operationId !== null) throw new ConflictError('what was counted is in the log already');
+        if (run.endedAt === null) endRun(db, runId, now.toISOString(), null);
         return runId;
       })
       .immediate(),
@@ -299,8 +303,8 @@ export function takeUpRun(db: Db, runId: number): SaveResult {
     db
       .transaction(() => {
         const run = runById(db, runId);
-        if (!run || run.endedAt === null || run.operationId !== null)
-          throw new ConflictError('this winding was not cancelled');
+        if (!run || run.operationId !== null) throw new ConflictError('what was counted is in the log already');
+        if (run.endedAt === null) return runId;
         if (pieceById(db, run.pieceId)?.consumedBy !== null) throw new ConflictError('the piece is not there any more');
         if (openRunOfPiece(db, run.pieceId)) throw new ConflictError('another winding of it is under way');
         reopenRun(db, runId);

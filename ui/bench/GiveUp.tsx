@@ -3,8 +3,10 @@
 import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { Notice } from '../feedback/Notice';
+import { Notice, Problem } from '../feedback/Notice';
+import type { Work } from '../feedback/outcome';
 import { useUndoOffer } from '../feedback/UndoOffer';
+import { useTask } from '../feedback/useTask';
 
 /** Gives up what is under way at a bench. Asks once more, in place: nothing floats over the bench. */
 export function GiveUp({
@@ -18,14 +20,15 @@ export function GiveUp({
   what: string;
   /** What becomes of the piece and of what was counted. */
   means: string;
-  give: () => Promise<{ ok: boolean }>;
-  take: () => Promise<unknown>;
+  give: Work<{ ok: true }>;
+  take: Work<{ ok: true }>;
   /** Where one goes from there. */
   to: string;
 }) {
   const router = useRouter();
   const offer = useUndoOffer();
   const [asking, setAsking] = useState(false);
+  const { busy, problem, run } = useTask();
   if (!asking)
     return (
       <Button type="text" onClick={() => setAsking(true)}>
@@ -37,17 +40,20 @@ export function GiveUp({
       <strong>Cancel this {what}?</strong> {means}{' '}
       <Button
         danger
-        onClick={async () => {
-          const { ok } = await give();
-          if (ok) offer({ words: `The ${what} is cancelled.`, undo: take });
-          router.push(to);
-        }}
+        loading={busy}
+        onClick={() =>
+          run(give, () => {
+            offer({ words: `The ${what} is cancelled.`, undo: take });
+            router.push(to);
+          })
+        }
       >
         Discard the count
       </Button>{' '}
       <Button type="text" onClick={() => setAsking(false)}>
         Keep {what}
       </Button>
+      <Problem words={problem} />
     </Notice>
   );
 }

@@ -2,6 +2,7 @@
 
 import { AutoComplete } from 'antd';
 import { useEffect, useId, useRef, useState } from 'react';
+import { asSentence } from '../../core/common/format';
 import type { Estimate } from '../../core/common/estimate';
 import { askApp } from '../feedback/askApp';
 import { Field } from './Field';
@@ -79,7 +80,7 @@ export function YarnPicker({
       };
       void askApp<{ cards: PickedYarn[] }>(`/api/shelf?q=${encodeURIComponent(words)}`).then(
         ({ cards }) => show(cards, 'No yarn on the shelf is like that.'),
-        ({ message }: Error) => show([], message),
+        ({ message }: Error) => show([], asSentence(message)),
       );
     }, TYPING_PAUSE_MS);
     return () => clearTimeout(asking);

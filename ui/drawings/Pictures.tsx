@@ -2,11 +2,11 @@
 
 import { CloseOutlined } from '@ant-design/icons';
 import { Button } from 'antd';
-import { useRouter } from 'next/navigation';
-import { useState } from 'react';
 import { upperFirst } from '../../core/common/format';
 import { Problem } from '../feedback/Notice';
 import { useUndoOffer } from '../feedback/UndoOffer';
+import type { Work } from '../feedback/outcome';
+import { useTask } from '../feedback/useTask';
 import { FilePick } from '../controls/FilePick';
 import { sendPicture } from './sendPicture';
 
@@ -23,26 +23,15 @@ export function Pictures({
   to: string;
   pictures: readonly { id: number; width: number; height: number }[];
   /** Takes one away, or brings it back. */
-  takePictureAway: (id: number, away: boolean) => Promise<{ ok: boolean }>;
+  takePictureAway: (id: number, away: boolean) => ReturnType<Work<{ ok: true }>>;
 }) {
-  const router = useRouter();
   const offer = useUndoOffer();
-  const [busy, setBusy] = useState(false);
-  const [problem, setProblem] = useState('');
-
-  const add = async (file: File) => {
-    setBusy(true);
-    setProblem(await sendPicture(to, file));
-    setBusy(false);
-    router.refresh();
-  };
-
-  const takeAway = async (id: number) => {
-    const done = await takePictureAway(id, true).catch(() => ({ ok: false }));
-    if (done.ok) offer({ words: 'The picture is removed.', undo: () => takePictureAway(id, false) });
-    else setProblem('The app cannot be reached just now.');
-    router.refresh();
-  };
+  const { busy, problem, run } = useTask();
+  const takeAway = (id: number) =>
+    run(
+      () => takePictureAway(id, true),
+      () => offer({ words: 'The picture is removed.', undo: () => takePictureAway(id, false) }),
+    );
 
   return (
     <div className="[&_figure]:relative [&_figure]:m-0 flex flex-wrap gap-3 mt-3">
@@ -69,7 +58,7 @@ export function Pictures({
           />
         </figure>
       ))}
-      <FilePick accept="image/*" onPick={(file) => void add(file)} disabled={busy}>
+      <FilePick accept="image/*" onPick={(file) => void run(() => sendPicture(to, file))} disabled={busy}>
         {busy ? 'Saving it …' : pictures.length > 0 ? 'Another picture' : `Picture of ${of}`}
       </FilePick>
       <div aria-live="polite" className="w-full">

@@ -3,12 +3,14 @@
 import { Button, notification } from 'antd';
 import { useRouter } from 'next/navigation';
 import { useEffect } from 'react';
+import { asSentence } from '../../core/common/format';
 import { takenBack } from './asking';
+import { outcomeOf, type Work } from './outcome';
 
 export interface Offer {
   /** What was done: "Squall, Wet slate is put away." */
   words: string;
-  undo: () => Promise<unknown>;
+  undo: Work<{ ok: true }>;
 }
 
 /** There is one offer at a time: the last thing that was done. */
@@ -24,12 +26,9 @@ export function OfferNotice({ offer, onGone }: { offer: Offer; onGone: () => voi
     const takeBack = async () => {
       if (isUnderWay) return;
       isUnderWay = true;
-      const done = await offer.undo().then(
-        (outcome) => (outcome as { ok?: boolean } | undefined)?.ok !== false,
-        () => false,
-      );
+      const outcome = await outcomeOf(offer.undo);
       isUnderWay = false;
-      if (!done) return show('It could not be undone just now. Try again, or look in the logbook.');
+      if (!outcome.ok) return show(`${outcome.unsure ? '' : 'It is not undone. '}${asSentence(outcome.problem)}`);
       takenBack();
       onGone();
       router.refresh();

@@ -12,7 +12,7 @@ test.each([
   [
     'a refusal',
     () => Promise.resolve(Response.json({ error: { message: 'at most 300 characters', path: 'q' } }, { status: 400 })),
-    'At most 300 characters.',
+    'at most 300 characters',
   ],
   [
     'a full disk',
@@ -20,13 +20,13 @@ test.each([
       Promise.resolve(Response.json({ error: { message: 'The disk is full. Nothing was saved.' } }, { status: 507 })),
     'The disk is full. Nothing was saved.',
   ],
-  ['a fault of the app', () => Promise.resolve(new Response('<h1>500</h1>', { status: 500 })), 'The app refused it.'],
+  ['a fault of the app', () => Promise.resolve(new Response('<h1>500</h1>', { status: 500 })), 'the app refused it'],
   [
     'an answer that was cut off',
     () => Promise.resolve(new Response('{"cards":[{')),
-    'The app cannot be reached just now.',
+    'the app cannot be reached just now',
   ],
-  ['no answer', () => Promise.reject(new TypeError('Failed to fetch')), 'The app cannot be reached just now.'],
+  ['no answer', () => Promise.reject(new TypeError('Failed to fetch')), 'the app cannot be reached just now'],
 ])('%s is told in words, and never taken for an answer', async (_, answer, words) => {
   answering(answer);
   await expect(askApp('/api/shelf')).rejects.toThrow(words);

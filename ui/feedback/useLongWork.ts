@@ -3,19 +3,14 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { askApp } from './askApp';
 import { newKey } from './newKey';
-
-/** What the app answered, or why it did not. */
-export type Answer<Body> =
-  | { ok: true; body: Body }
-  /** `unsure`: no answer came, so that it may have been done all the same. */
-  | { ok: false; problem: string; unsure: boolean };
+import { type NotDone, outcomeOf } from './outcome';
 
 const ASKED_EVERY_MS = 500;
 
 /** Asks the app for something that may take long; how much of it is done is asked for meanwhile. */
 export function useLongWork(): {
   underWay: { share: number; sinceMs: number } | null;
-  ask: <Body extends object>(url: string, request: RequestInit) => Promise<Answer<Body>>;
+  ask: <Body extends object>(url: string, request: RequestInit) => Promise<{ ok: true; body: Body } | NotDone>;
 } {
   const [underWay, setUnderWay] = useState<{ share: number; sinceMs: number } | null>(null);
   const asking = useRef<ReturnType<typeof setInterval>>(undefined);
@@ -26,7 +21,7 @@ export function useLongWork(): {
   useEffect(() => () => clearInterval(asking.current), []);
 
   const ask = useCallback(
-    async <Body extends object>(url: string, request: RequestInit): Promise<Answer<Body>> => {
+    async <Body extends object>(url: string, request: RequestInit) => {
       const work = newKey();
       const sinceMs = Date.now();
       setUnderWay({ share: 0, sinceMs });
@@ -34,17 +29,13 @@ export function useLongWork(): {
         () => void shareOf(work).then((share) => share !== null && setUnderWay((now) => now && { share, sinceMs })),
         ASKED_EVERY_MS,
       );
-      try {
-        const answer = await fetch(`${url}${url.includes('?') ? '&' : '?'}work=${work}`, request);
-        const body = (await answer.json()) as Body & { error?: { message: string; path: string } };
-        if (answer.ok) return { ok: true, body };
-        const where = body.error?.path ? ` (at ${body.error.path})` : '';
-        return { ok: false, problem: `${body.error?.message ?? 'the app refused it'}${where}`, unsure: false };
-      } catch {
-        return { ok: false, problem: 'the app cannot be reached just now; try again in a moment', unsure: true };
-      } finally {
-        stop();
-      }
+      const outcome = await outcomeOf(async () => ({
+        ok: true as const,
+        body: await askApp<Body>(`${url}${url.includes('?') ? '&' : '?'}work=${work}`, request),
+      }));
+      stop();
+      if (outcome.ok || !outcome.path) return outcome;
+      return { ...outcome, problem: `${outcome.problem} (at ${outcome.path})` };
     },
     [stop],
   );

@@ -3,11 +3,10 @@
 import { useRouter } from 'next/navigation';
 import { useCallback, useState, useTransition } from 'react';
 import { asking, takenBack } from './asking';
-
-type Outcome = { ok: true; id: number } | { ok: false; errors: Record<string, string> };
+import { outcomeOf, type Work } from './outcome';
 
 /** What is done; `keyOf` names what is asked, and gives the same name again as long as no answer to it has come. */
-type Task = (keyOf: (asked: object) => string) => Promise<Outcome>;
+type Task<Done extends { ok: true }> = (keyOf: (asked: object) => string) => ReturnType<Work<Done>>;
 
 /**
  * Something that is done by one press: busy until the page shows what has become of it, so that no second press goes by
@@ -16,14 +15,14 @@ type Task = (keyOf: (asked: object) => string) => Promise<Outcome>;
 export function useTask(): {
   busy: boolean;
   problem: string;
-  run: (task: Task, then?: (id: number) => void) => Promise<void>;
+  run: <Done extends { ok: true }>(task: Task<Done>, then?: (done: Done) => void) => Promise<void>;
 } {
   const router = useRouter();
   const [isSending, setSending] = useState(false);
   const [isRefreshing, startRefreshing] = useTransition();
   const [problem, setProblem] = useState('');
   const run = useCallback(
-    async (task: Task, then?: (id: number) => void) => {
+    async <Done extends { ok: true }>(task: Task<Done>, then?: (done: Done) => void) => {
       setSending(true);
       setProblem('');
       const open: (() => void)[] = [];
@@ -32,14 +31,13 @@ export function useTask(): {
         open.push(answered);
         return key;
       };
-      const outcome = await task(keyOf).catch(() => null);
+      const outcome = await outcomeOf(() => task(keyOf));
       setSending(false);
-      if (outcome === null) return setProblem('The app cannot be reached just now; try again in a moment.');
-      for (const answered of open) answered();
-      if (!outcome.ok) return setProblem(Object.values(outcome.errors).join('. '));
+      if (outcome.ok || !outcome.unsure) for (const answered of open) answered();
+      if (!outcome.ok) return setProblem(outcome.problem);
       // What makes nothing takes something back, or puts it otherwise.
       if (open.length === 0) takenBack();
-      then?.(outcome.id);
+      then?.(outcome);
       startRefreshing(() => router.refresh());
     },
     [router],

@@ -3,6 +3,7 @@
 import { Input, Modal } from 'antd';
 import { useRouter } from 'next/navigation';
 import { type KeyboardEvent, useEffect, useId, useRef, useState } from 'react';
+import { asSentence } from '../../core/common/format';
 import { askApp } from '../feedback/askApp';
 import { Swatch } from '../figures/Swatch';
 
@@ -116,7 +117,7 @@ export function FindDialog({ open, onLeave }: { open: boolean; onLeave: () => vo
       </ul>
       <p role="status" className="min-h-[1.5em] pt-1 pr-3 pb-0 pl-3 text-ink-soft text-small">
         {typeof state === 'object'
-          ? state.problem
+          ? asSentence(state.problem)
           : state === 'looked' && found.length === 0
             ? 'Nothing has these words in it.'
             : state === 'still'

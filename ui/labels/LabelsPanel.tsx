@@ -2,6 +2,7 @@
 
 import { useSyncExternalStore } from 'react';
 import { Checkbox, Segmented } from 'antd';
+import { plural } from '../../core/common/format';
 import { LABEL_LINES, type LabelLine, USUAL_LABEL_LINES } from '../../core/exchange/labelText';
 import { LABEL_SHEET_NAMES, LABEL_SHEETS, type LabelSheetName } from '../../core/exchange/labelSheet';
 import { TextField } from '../controls/Field';
@@ -120,7 +121,7 @@ export function LabelsPanel({ sets, isPriced }: { sets: readonly Labelled[]; isP
           rel="noreferrer"
           href={address}
         >
-          {many} label{many === 1 ? '' : 's'} on {sheets} sheet{sheets === 1 ? '' : 's'} (PDF)
+          {plural(many, 'label')} on {plural(sheets, 'sheet')} (PDF)
         </a>
       )}
       <p className="text-ink-soft">

@@ -3,7 +3,7 @@
 import { Button } from 'antd';
 import { Link } from '../../../ui/controls/Link';
 import { useRouter } from 'next/navigation';
-import { inWords, fineMassFigure } from '../../../core/common/format';
+import { fineMassFigure, inWords, plural } from '../../../core/common/format';
 import type { ScaleTool } from '../../../server/bench/bench';
 import type { MiniPlanParent, MiniPlanPage } from '../../../server/minis/miniPlanPages';
 import { ActionLink } from '../../../ui/controls/ActionLink';
@@ -23,7 +23,7 @@ import styles from './MiniPlanScreen.module.css';
 import { SplitBalance } from './SplitBalance';
 import { TiesWords } from './TiesWords';
 import { TreatWays } from './TreatWays';
-import { minisInWords, sizeName } from '../words';
+import { sizeName } from '../words';
 
 /** One plan of minis: what is cut from what, what is made, where it waits, and the kits and labels that come of it. */
 export function MiniPlanScreen({ page, scales }: { page: MiniPlanPage; scales: ScaleTool[] }) {
@@ -45,7 +45,7 @@ export function MiniPlanScreen({ page, scales }: { page: MiniPlanPage; scales: S
   const begin = (parent: MiniPlanParent) =>
     run(
       () => countMinis(page.id, parent.pieceId),
-      (id) => router.push(`/minis/run/${id}`),
+      ({ id }) => router.push(`/minis/run/${id}`),
     );
   return (
     <>
@@ -114,7 +114,7 @@ export function MiniPlanScreen({ page, scales }: { page: MiniPlanPage; scales: S
       )}
       {minis.length > 0 && (
         <section aria-label="Minis that are made" className="[&_h2]:mb-2 mb-4">
-          <h2>{minisInWords(minis.length)} made</h2>
+          <h2>{plural(minis.length, 'mini')} made</h2>
           <MadeMinis page={page} />
         </section>
       )}
@@ -176,11 +176,11 @@ function labelSets({ id, minis, kits }: MiniPlanPage): Labelled[] {
 function standing({ plan, kits }: MiniPlanPage, made: number, toCome: number): string {
   const wanted =
     toCome === 0
-      ? `${minisInWords(made)}, all made`
-      : `${minisInWords(toCome)} to come${made > 0 ? `, ${made} made` : ''}`;
+      ? `${plural(made, 'mini')}, all made`
+      : `${plural(toCome, 'mini')} to come${made > 0 ? `, ${made} made` : ''}`;
   if (plan.kits === null) return wanted;
   const packed = kits.filter((kit) => kit.packed).length;
-  return `${plan.kits} kit${plan.kits === 1 ? '' : 's'}${packed > 0 ? `, ${packed} packed` : ''}: ${wanted}`;
+  return `${plural(plan.kits, 'kit')}${packed > 0 ? `, ${packed} packed` : ''}: ${wanted}`;
 }
 
 function parentWords({ state, toCome, planned }: MiniPlanParent, about: string): string {

@@ -1,5 +1,6 @@
 'use client';
 
+import { plural } from '../../../core/common/format';
 import { Link } from '../../../ui/controls/Link';
 import type { MiniPlanLine } from '../../../server/minis/miniPlanPages';
 import { ActionLink } from '../../../ui/controls/ActionLink';
@@ -108,7 +109,7 @@ function Rings({ miniPlan: { made, planned, colours } }: { miniPlan: MiniPlanLin
 function standing({ made, planned, kits, wet, countingRunId }: MiniPlanLine): string {
   const parts = [
     made === 0 ? `${planned} planned` : made < planned ? `${made} of ${planned} made` : `${made} made`,
-    ...(kits === null ? [] : [`${kits} kit${kits === 1 ? '' : 's'}`]),
+    ...(kits === null ? [] : [`${plural(kits, 'kit')}`]),
     ...(wet > 0 ? [`${wet} not weighed since they were wet`] : []),
     ...(countingRunId === null ? [] : ['being counted']),
   ];

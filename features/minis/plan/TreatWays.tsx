@@ -1,13 +1,13 @@
 'use client';
 
 import { Button } from 'antd';
+import { plural } from '../../../core/common/format';
 import type { MiniPlanPage } from '../../../server/minis/miniPlanPages';
 import { ActionLink } from '../../../ui/controls/ActionLink';
 import { Problem } from '../../../ui/feedback/Notice';
 import { useUndoOffer } from '../../../ui/feedback/UndoOffer';
 import { useTask } from '../../../ui/feedback/useTask';
 import { treat, untreat } from '../actions';
-import { minisInWords } from '../words';
 
 /** Into the pot or into the water, all that are dry: from then on they wait for the scale. */
 export function TreatWays({ page }: { page: MiniPlanPage }) {
@@ -20,7 +20,7 @@ export function TreatWays({ page }: { page: MiniPlanPage }) {
       (keyOf) => treat({ requestKey: keyOf({ kind, dry }), kind, pieceIds: dry, note: '' }),
       () =>
         offer({
-          words: `${minisInWords(dry.length)} went into the ${kind === 'dye' ? 'dye pot' : 'water'}.`,
+          words: `${plural(dry.length, 'mini')} went into the ${kind === 'dye' ? 'dye pot' : 'water'}.`,
           undo: () => untreat(dry),
         }),
     );

@@ -1,6 +1,7 @@
 'use client';
 
 import { Checkbox, Segmented } from 'antd';
+import { plural } from '../../../core/common/format';
 import { Link } from '../../../ui/controls/Link';
 import { HALF_WIDTH_90 } from '../../../core/common/estimate';
 import { gramsPerLoopByGrist, loopsForLength } from '../../../core/minis/miniLoops';
@@ -145,7 +146,7 @@ function SizeLoops({
     <ul className="grid gap-1">
       {rows.slice(0, 12).map(({ size, yarn, loops, massG, sdG }) => (
         <li key={`${size.id} ${yarn.id}`}>
-          <strong>{loops} loops</strong> for {sizeName(size, system)}
+          <strong>{plural(loops, 'loop')}</strong> for {sizeName(size, system)}
           {yarns.length > 1 && ` of ${yarn.name}`}: <FineMass g={massG} /> ±&nbsp;
           <FineMass g={sdG * HALF_WIDTH_90} />
         </li>

@@ -4,7 +4,7 @@ import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useRef } from 'react';
 import { InputError } from '../../../core/common/inputError';
-import { fineMassFigure, inWords, massFigure } from '../../../core/common/format';
+import { fineMassFigure, inWords, massFigure, plural } from '../../../core/common/format';
 import { type ParentPiece, readMinis, readSize, type ReadMinis } from '../../../core/minis/miniPlan';
 import type { MinisWorth } from '../../../core/minis/minis';
 import { GRAMS_PER_OUNCE, inGrams, type UnitSystem } from '../../../core/common/units';
@@ -24,7 +24,7 @@ import { emptySize, SizeRows } from './SizeRows';
 import type { PlanValues } from './planValues';
 import { useHandPlan } from './useHandPlan';
 import { useMinisPlan } from './useMinisPlan';
-import { minisInWords, sizeName } from '../words';
+import { sizeName } from '../words';
 
 /** What minis are wanted, and from what: planned as one types, shown as a map of the cuts, and changed by hand. */
 export function PlanMinisScreen({ page }: { page: PlanMinisPage }) {
@@ -327,21 +327,16 @@ function planInWords(
   system: UnitSystem,
 ): string {
   return [
-    ...(kits === null ? [] : [`${kits} kit${kits === 1 ? '' : 's'}`]),
-    minisInWords(total),
-    ...(worth
-      ? [
-          inWords(massFigure(worth.madeG, system)),
-          `out of ${worth.openedParents} skein${worth.openedParents === 1 ? '' : 's'}`,
-        ]
-      : []),
+    ...(kits === null ? [] : [`${plural(kits, 'kit')}`]),
+    plural(total, 'mini'),
+    ...(worth ? [inWords(massFigure(worth.madeG, system)), `out of ${plural(worth.openedParents, 'skein')}`] : []),
   ].join(', ');
 }
 
 function nameFor(made: readonly number[], yarns: readonly string[]): string {
   const total = made.reduce((sum, count) => sum + count, 0);
   const [first = 'yarn'] = yarns;
-  return `${minisInWords(total)} of ${yarns.length > 1 ? `${yarns.length} yarns` : first}`;
+  return `${plural(total, 'mini')} of ${yarns.length > 1 ? plural(yarns.length, 'yarn') : first}`;
 }
 
 function typedMass(massG: number, system: UnitSystem): string {

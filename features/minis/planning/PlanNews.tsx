@@ -2,6 +2,7 @@
 
 import { Button } from 'antd';
 import dynamic from 'next/dynamic';
+import { plural } from '../../../core/common/format';
 import { contained } from '../../../ui/feedback/contained';
 import type { MiniSize, Shortage } from '../../../core/minis/miniPlan';
 import type { SizeAlternative } from '../../../core/minis/sizeAlternatives';
@@ -212,9 +213,7 @@ function Kits({
           {count} of {asked} kits can be made.
         </strong>
       ) : (
-        <strong>
-          {count} kit{count === 1 ? '' : 's'}.
-        </strong>
+        <strong>{plural(count, 'kit')}.</strong>
       )}{' '}
       {!enough && (
         <>

@@ -1,5 +1,6 @@
 'use client';
 
+import { plural } from '../../../core/common/format';
 import { cutsAlong, isUntouched } from '../../../core/minis/cutMap';
 import type { MinisAnswer } from '../../../solver/minisWanted';
 import { Length, FineMass } from '../../../ui/figures/Figures';
@@ -36,8 +37,7 @@ export function RemainderWords({
   if (left.length === 0 && untouched === 0) return <p className="font-semibold">Nothing is left over.</p>;
   return (
     <p className="font-semibold">
-      Left over:{' '}
-      {untouched > 0 && `${untouched} skein${untouched === 1 ? '' : 's'} untouched${left.length > 0 ? '; ' : '.'}`}
+      Left over: {untouched > 0 && `${plural(untouched, 'skein')} untouched${left.length > 0 ? '; ' : '.'}`}
       {useful.slice(0, 4).map(({ massG, lengthM, knots }, i) => (
         <span key={i}>
           {i > 0 && ', '}

@@ -3,6 +3,7 @@
 import { Standstill } from '../../../ui/bench/RunStage';
 import { Button } from 'antd';
 import { useEffect, useRef, useState } from 'react';
+import { plural } from '../../../core/common/format';
 import { HALF_WIDTH_90 } from '../../../core/common/estimate';
 import { loopsMassG } from '../../../core/minis/gramsPerLoop';
 import { whereItEnds } from '../../../core/minis/miniPlan';
@@ -195,7 +196,8 @@ function WhatLoopsMake({
   const loops = loopsOn(state, part);
   return (
     <p className="text-lead">
-      <strong>{sizeName(mini, system)}</strong>: {next.loops} loops make <FineMass g={next.expected.mean} /> ±&nbsp;
+      <strong>{sizeName(mini, system)}</strong>: {plural(next.loops, 'loop')} make <FineMass g={next.expected.mean} />{' '}
+      ±&nbsp;
       <FineMass g={next.expected.sd * HALF_WIDTH_90} />, {taughtWords(taughtBy, plan.learnedFrom)}
       {next.aimG < mini.massG - 0.005 && (
         <>
@@ -224,8 +226,8 @@ function AwayNews({ state, loops }: { state: MiniRunState; loops: number }) {
   if (lastMs === null || at === 0 || state.part !== part || atMs - lastMs < AWAY_MS) return null;
   return (
     <Notice tone="tight" role="status">
-      You stopped at <strong>{at} loops</strong>, {dateAndTime(new Date(lastMs).toISOString())}. Count what is wound
-      before you go on, if it was moved.
+      You stopped at <strong>{plural(at, 'loop')}</strong>, {dateAndTime(new Date(lastMs).toISOString())}. Count what is
+      wound before you go on, if it was moved.
     </Notice>
   );
 }
@@ -249,5 +251,5 @@ function cueWords(loops: number, target: number, part: number, minis: number): s
   if (loops > target) return `${loops - target} past the cut: take ${loops - target === 1 ? 'it' : 'them'} back`;
   if (loops === target) return `Stop at ${target}: cut here`;
   if (loops > 0 && loops >= target - SLOW_FROM) return `Slowly: ${target - loops} to go`;
-  return `Mini ${part + 1} of ${minis}: wind ${target} loops`;
+  return `Mini ${part + 1} of ${minis}: wind ${plural(target, 'loop')}`;
 }

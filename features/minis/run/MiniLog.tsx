@@ -4,6 +4,7 @@ import { LeavingChoice } from '../../../ui/strand/LeavingChoice';
 import { useRunLog, RunLog } from '../../../ui/bench/RunLog';
 import { Checkbox } from 'antd';
 import { useRouter } from 'next/navigation';
+import { plural } from '../../../core/common/format';
 import { changedAt } from '../../../core/common/changedAt';
 import { readOrNull } from '../../../core/common/inputError';
 import { remainderPlaces, massOfMini, minisMade, type MiniRunState, parentAfterG } from '../../../core/minis/miniRun';
@@ -26,7 +27,6 @@ import { logMinis } from '../actions';
 import { SplitBalance } from '../plan/SplitBalance';
 import styles from './MiniLog.module.css';
 import type { Session } from './useSession';
-import { minisInWords } from '../words';
 
 type Values = Omit<MiniLogForm, 'scaleResolutionG'>;
 
@@ -84,7 +84,7 @@ export function MiniLog({
       scale={
         <>
           <h2>
-            {minisInWords(made.length)} {made.length === 1 ? 'is' : 'are'} cut. What is left?
+            {plural(made.length, 'mini')} {made.length === 1 ? 'is' : 'are'} cut. What is left?
           </h2>
           <Remainders form={log.form} places={places} gristMPerG={plan.gristMPerG} />
           <WeighingFields scale={scale} tare={log.form.field('tare')} humidity={log.form.field('humidity')} />

@@ -2,7 +2,7 @@
 
 import dynamic from 'next/dynamic';
 import { contained } from '../../../ui/feedback/contained';
-import { inWords, fineMassFigure } from '../../../core/common/format';
+import { fineMassFigure, inWords, plural } from '../../../core/common/format';
 import {
   massOfMini,
   loopsOn,
@@ -78,8 +78,9 @@ export function SessionSide({
                   onClick={() => record({ kind: 'stage', part, stage: 'weigh' })}
                 >
                   <span className="visually-hidden">
-                    Mini {part + 1}: {loopsOn(state, part)} loops, {inWords(fineMassFigure(massOf(part), system))},{' '}
-                    {verdict ? VERDICT_WORDS[verdict] : 'not weighed'},{' '}
+                    Mini {part + 1}: {plural(loopsOn(state, part), 'loop')},{' '}
+                    {inWords(fineMassFigure(massOf(part), system))}, {verdict ? VERDICT_WORDS[verdict] : 'not weighed'}
+                    ,{' '}
                   </span>
                   <svg viewBox="0 0 60 60" aria-hidden="true">
                     <PieceGlyph

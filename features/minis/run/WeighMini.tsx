@@ -4,7 +4,7 @@ import { MassField } from '../../../ui/controls/Field';
 import { Button } from 'antd';
 import { type ReactNode, useState } from 'react';
 import { reading as readingOf } from '../../../core/common/inputError';
-import { inWords, fineMassFigure } from '../../../core/common/format';
+import { fineMassFigure, inWords, plural } from '../../../core/common/format';
 import { loopsMassG } from '../../../core/minis/gramsPerLoop';
 import {
   loopsBefore,
@@ -91,16 +91,14 @@ export function WeighMini({
         {coarse ? `What is left of ${page.pieceLabel.toLowerCase()}` : `Mini ${part + 1} on the scale`}
       </h2>
       <p className="text-ink-soft text-body">
-        {sizeName(mini, system)} give or take <FineMass g={mini.toleranceG} />; {loops} loops.
+        {sizeName(mini, system)} give or take <FineMass g={mini.toleranceG} />; {plural(loops, 'loop')}.
       </p>
       {done ? (
         <>
           {weighing && <MiniWeighed weighing={weighing} wanted={mini} />}
           {tooMany > 0 && (
             <Notice tone="tight" role="status">
-              <strong>
-                Take {tooMany} loop{tooMany === 1 ? '' : 's'} off before you cut it.
-              </strong>{' '}
+              <strong>Take {plural(tooMany, 'loop')} off before you cut it.</strong>{' '}
               <Button
                 onClick={() => {
                   record({ kind: 'loops', part, amount: -tooMany });
@@ -244,7 +242,7 @@ function MiniReading({
                 keep(asked.reading, false);
               }}
             >
-              It was {loops + asked.doubt.loops} loops
+              It was {plural(loops + asked.doubt.loops, 'loop')}
             </Button>
           ),
         }
@@ -366,7 +364,7 @@ function DoubtWords({
 }) {
   const contradiction = (
     <strong>
-      <FineMass g={massG} /> contradicts the count: {loops} loops are about <FineMass g={expectedG} />.
+      <FineMass g={massG} /> contradicts the count: {plural(loops, 'loop')} are about <FineMass g={expectedG} />.
     </strong>
   );
   switch (doubt.kind) {
@@ -377,7 +375,7 @@ function DoubtWords({
     case 'loops':
       return (
         <>
-          {contradiction} It is what {loops + doubt.loops} loops weigh: was{' '}
+          {contradiction} It is what {plural(loops + doubt.loops, 'loop')} weigh: was{' '}
           {doubt.loops > 0 ? 'a stretch not' : 'something'} counted{doubt.loops > 0 ? '' : ' twice'}?
         </>
       );

@@ -2,7 +2,7 @@
 
 import { Button } from 'antd';
 import dynamic from 'next/dynamic';
-import { chanceInWords, inWords, readingFigure, upperFirst } from '../../../core/common/format';
+import { chanceInWords, inWords, plural, readingFigure, upperFirst } from '../../../core/common/format';
 import type { RowForecast } from '../../../core/projects/rowForecast';
 import type { ScaleTool } from '../../../server/bench/bench';
 import type { KnittingPage } from '../../../server/projects/knitting';
@@ -153,7 +153,7 @@ function Answer({ page, forecast }: { page: KnittingPage; forecast: RowForecast 
         <p>
           With {withOthers.pieces === 1 ? 'the other piece' : `the other ${withOthers.pieces} pieces`} of this yarn (
           <Mass g={withOthers.massG} />
-          ): {withOthers.rowsLeft} rows left.
+          ): {plural(withOthers.rowsLeft, 'row')} left.
         </p>
       )}
       {nextBall && <NextBall page={page} nextBall={nextBall} />}

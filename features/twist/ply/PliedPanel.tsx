@@ -56,7 +56,7 @@ export function PliedPanel({ page: { piece }, plied }: { page: TwistPage; plied:
               onClick={() =>
                 task.run(
                   (keyOf) => wash(piece.id, keyOf({ wash: piece.id })),
-                  (id) => offer({ words: 'It is in the water.', undo: () => undoStep(id) }),
+                  ({ id }) => offer({ words: 'It is in the water.', undo: () => undoStep(id) }),
                 )
               }
             >

@@ -134,7 +134,7 @@ export function HungSkein({
                 const hanging = { pieceId: skein.pieceId, loop, halfTurns, sides, washed, note: '' };
                 return keepHung({ ...hanging, requestKey: keyOf(hanging) });
               },
-              (id) => undoable({ words: 'It is saved with the skein.', undo: () => undoHung(id) }),
+              ({ id }) => undoable({ words: 'It is saved with the skein.', undo: () => undoHung(id) }),
             )
           }
         >

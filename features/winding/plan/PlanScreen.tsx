@@ -8,7 +8,7 @@ import { type ReactNode, useState } from 'react';
 import { HALF_WIDTH_90 } from '../../../core/common/estimate';
 import { faultsInWords, hasFlaw } from '../../../core/yarn/faults';
 import { handlingOf } from '../../../core/yarn/fibre';
-import { secondsInWords, inWords, lowerFirst, sizeFigure, upperFirst } from '../../../core/common/format';
+import { inWords, lowerFirst, plural, secondsInWords, sizeFigure, upperFirst } from '../../../core/common/format';
 import { massOf, needsSwift, type PieceForm as PieceForm } from '../../../core/yarn/piece';
 import { endsOf } from '../../../core/bench/schools';
 import type { PlannedCake } from '../../../core/winding/windingPlan';
@@ -18,6 +18,7 @@ import { KnownMass, Length, LengthWithin, Mass, Size } from '../../../ui/figures
 import { Choice } from '../../../ui/controls/Choice';
 import { useSystem } from '../../../ui/frame/Providers';
 import { Notice, Problem } from '../../../ui/feedback/Notice';
+import { useTask } from '../../../ui/feedback/useTask';
 import { wayWords } from '../../../ui/strand/plannedUseWords';
 import { glyphSide, PieceGlyph } from '../../../ui/thread/PieceGlyph';
 import { beginRun } from '../actions';
@@ -78,23 +79,15 @@ function Planning({ page }: { page: PlanPage }) {
   const router = useRouter();
   const planned = usePlan(page);
   const { plan, tool, choose, choices, errors } = planned;
-  const [problem, setProblem] = useState('');
-  const [starting, setStarting] = useState(false);
+  const { busy, problem, run } = useTask();
   const handling = handlingOf(yarn.fibres);
   const stuck = Object.keys(errors).length > 0 || plan.tooLarge.length > 0;
 
-  const begin = async () => {
-    setStarting(true);
-    const started = await beginRun(piece.id, planned.form).catch(() => ({
-      ok: false as const,
-      errors: { '': 'The app cannot be reached just now; try again in a moment.' },
-    }));
-    if (started.ok) router.push(`/winding/run/${started.id}`);
-    else {
-      setStarting(false);
-      setProblem(Object.values(started.errors).join('. '));
-    }
-  };
+  const begin = () =>
+    run(
+      () => beginRun(piece.id, planned.form),
+      ({ id }) => router.push(`/winding/run/${id}`),
+    );
 
   return (
     <>
@@ -106,7 +99,7 @@ function Planning({ page }: { page: PlanPage }) {
           {Math.round(plan.crankTurns)} {tool.onto === 'winder' ? 'turns of the crank' : 'wraps by hand'}
         </h1>
         {piece.openRunId === null ? (
-          <Button type="primary" size="large" onClick={() => void begin()} loading={starting} disabled={stuck}>
+          <Button type="primary" size="large" onClick={() => void begin()} loading={busy} disabled={stuck}>
             {tool.onto === 'winder' ? 'Wind it at the bench' : 'Wind it by hand'}
           </Button>
         ) : (
@@ -261,7 +254,9 @@ function PieceStation({ page: { yarn, piece }, planned }: { page: PlanPage; plan
           onChange={(value) => choose({ loop: value })}
           error={loop.error}
           placeholder={inMetres(system) ? '162 cm' : '64 in'}
-          hint={plan.loops ? `about ${Math.round(plan.loops)} loops` : 'measure it once; the swift is set from it'}
+          hint={
+            plan.loops ? `about ${plural(Math.round(plan.loops), 'loop')}` : 'measure it once; the swift is set from it'
+          }
         />
       ) : (
         <FromEnd form={piece.form} planned={planned} />

@@ -4,6 +4,7 @@ import { Button, Checkbox, Input, Result, Upload } from 'antd';
 import dynamic from 'next/dynamic';
 import { contained } from '../../../ui/feedback/contained';
 import { useEffect, useRef, useState } from 'react';
+import { asSentence, plural } from '../../../core/common/format';
 import type { ImportPreview } from '../../../server/exchange/importYarns';
 import { ActionLink } from '../../../ui/controls/ActionLink';
 import { newKey } from '../../../ui/feedback/newKey';
@@ -52,7 +53,7 @@ export function ImportScreen({ columns }: { columns: CsvColumn[] }) {
     const mine = ++question.current;
     void ask<ImportPreview>(...asked(source, chosen, skipTwice, false)).then((answer) => {
       if (mine !== question.current) return;
-      setProblem(answer.ok ? '' : `Nothing was written: ${answer.problem}.`);
+      setProblem(answer.ok ? '' : `Nothing was written. ${asSentence(answer.problem)}`);
       setPreview(answer.ok ? answer.body : null);
     });
   }, [source, chosen, skipTwice, ask]);
@@ -69,12 +70,12 @@ export function ImportScreen({ columns }: { columns: CsvColumn[] }) {
       return setProblem(
         answer.unsure
           ? 'The app cannot be reached just now. Press again in a moment: what is on the shelf already is not written twice.'
-          : `Nothing was written: ${answer.problem}.`,
+          : `Nothing was written. ${asSentence(answer.problem)}`,
       );
     setWritten(answer.body);
     offer({
-      words: `${answer.body.written} yarns are on the shelf.`,
-      undo: () => undoImport(answer.body.batch).then(() => setWritten(null)),
+      words: `${onShelf(answer.body.written)}.`,
+      undo: () => undoImport(answer.body.batch).finally(() => setWritten(null)),
     });
   };
 
@@ -82,7 +83,7 @@ export function ImportScreen({ columns }: { columns: CsvColumn[] }) {
     return (
       <Result
         status="success"
-        title={<h1>{written.written} yarns are on the shelf</h1>}
+        title={<h1>{onShelf(written.written)}</h1>}
         subTitle="All of them can be taken back below, as long as nothing was done with them."
         extra={[
           <ActionLink key="shelf" href="/yarns">
@@ -153,10 +154,10 @@ export function ImportScreen({ columns }: { columns: CsvColumn[] }) {
             >
               {wanted === 0
                 ? 'Nothing to put on the shelf'
-                : `Put ${preview.problemCount > 0 ? 'the ' : ''}${wanted} ${wanted === 1 ? 'yarn' : 'yarns'} on the shelf`}
+                : `Put ${preview.problemCount > 0 ? 'the ' : ''}${plural(wanted, 'yarn')} on the shelf`}
             </Button>
             {preview.problemCount > 0 && wanted > 0 && (
-              <span>and leave out the {preview.problemCount} lines that cannot be read</span>
+              <span>and leave out {plural(preview.problemCount, 'line')} that cannot be read</span>
             )}
           </div>
         </>
@@ -164,6 +165,8 @@ export function ImportScreen({ columns }: { columns: CsvColumn[] }) {
     </>
   );
 }
+
+const onShelf = (yarns: number) => `${plural(yarns, 'yarn')} ${yarns === 1 ? 'is' : 'are'} on the shelf`;
 
 /** What is asked of the app: how the list is to be read, and whether it is put on the shelf. */
 function asked({ data, batch }: Source, columns: string[] | null, skipTwice: boolean, write: boolean) {

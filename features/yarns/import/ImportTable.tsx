@@ -1,6 +1,7 @@
 'use client';
 
 import { Table } from 'antd';
+import { plural } from '../../../core/common/format';
 import { Link } from '../../../ui/controls/Link';
 import type { ImportPreview } from '../../../server/exchange/importYarns';
 import { Choice } from '../../../ui/controls/Choice';
@@ -66,9 +67,7 @@ export function ImportTable({
         )}
       </section>
       <section aria-labelledby="good">
-        <h2 id="good">
-          {preview.good.toLocaleString('en-GB')} {preview.good === 1 ? 'yarn' : 'yarns'} can be read
-        </h2>
+        <h2 id="good">{plural(preview.good, 'yarn')} can be read</h2>
         <Table
           size="small"
           rowKey="line"
@@ -101,7 +100,7 @@ export function ImportTable({
         <h2 id="bad">
           {preview.problemCount === 0
             ? 'Every line can be read'
-            : `${preview.problemCount} ${preview.problemCount === 1 ? 'line' : 'lines'} cannot be read`}
+            : `${plural(preview.problemCount, 'line')} cannot be read`}
         </h2>
         {preview.problemCount > 0 && (
           <Table

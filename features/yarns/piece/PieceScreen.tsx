@@ -4,7 +4,7 @@ import type { ReactNode } from 'react';
 import { Link } from '../../../ui/controls/Link';
 import { hasFlaw } from '../../../core/yarn/faults';
 import { type MassFact, massOf, needsSwift, type OperationKind } from '../../../core/yarn/piece';
-import { knownLengthFigure, lowerFirst, plusMinus, readingFigure } from '../../../core/common/format';
+import { knownLengthFigure, lowerFirst, plural, plusMinus, readingFigure } from '../../../core/common/format';
 import type { ColourAlong } from '../../../core/yarn/coloursAlong';
 import type { ScaleTool } from '../../../server/bench/bench';
 import type { Lineage } from '../../../server/yarn/lineage';
@@ -116,7 +116,7 @@ export function PieceScreen({
           )}
           {mini && (
             <p>
-              {mini.loops} loops, {mini.place} of {mini.places} from {mini.parent.toLowerCase()}; of the minis{' '}
+              {plural(mini.loops, 'loop')}, {mini.place} of {mini.places} from {mini.parent.toLowerCase()}; of the minis{' '}
               <Link href={`/minis/${mini.planId}`}>{mini.planName}</Link>.
             </p>
           )}
@@ -141,8 +141,8 @@ export function PieceScreen({
           <FaultsPanel piece={piece} palette={palette} />
           {stood !== null && (
             <Notice tone="tight">
-              <strong>It has stood for {stood} days.</strong> A stored cake stretches its yarn: use it soon, or wind it
-              again loosely.
+              <strong>It has stood for {plural(stood, 'day')}.</strong> A stored cake stretches its yarn: use it soon,
+              or wind it again loosely.
             </Notice>
           )}
           {gone && (

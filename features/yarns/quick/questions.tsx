@@ -3,7 +3,7 @@
 import type { ReactNode } from 'react';
 import { Segmented } from 'antd';
 import { parseLoopM } from '../../../core/bench/hankLoop';
-import { inWords, secondsInWords, twistFigure } from '../../../core/common/format';
+import { inWords, plural, secondsInWords, twistFigure } from '../../../core/common/format';
 import { readingIfTyped, readOrNull } from '../../../core/common/inputError';
 import { bareUnit, inGrams, inMetres, type UnitSystem } from '../../../core/common/units';
 import { HALF_WIDTH_90 } from '../../../core/common/estimate';
@@ -143,9 +143,7 @@ export function Minis({ form, yarn: { massG } }: Asked) {
         </Notice>
       ) : (
         <Notice tone="plain" role="status">
-          <strong>
-            {many} {many === 1 ? 'mini' : 'minis'}
-          </strong>
+          <strong>{plural(many, 'mini')}</strong>
           {overG < ENDS_AND_TIES_G * many ? (
             ', and nothing left over: tie them with other yarn, or make one less.'
           ) : (

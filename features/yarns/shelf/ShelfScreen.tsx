@@ -6,7 +6,7 @@ import { contained } from '../../../ui/feedback/contained';
 import { Link } from '../../../ui/controls/Link';
 import { useEffect, useRef } from 'react';
 import { FIBRE_NAMES } from '../../../core/yarn/fibre';
-import { gristFigure, inWords, lengthFigure, massFigure } from '../../../core/common/format';
+import { asSentence, gristFigure, inWords, lengthFigure, massFigure } from '../../../core/common/format';
 import { PIECE_FORMS } from '../../../core/yarn/piece';
 import { ABOUT_WITHIN } from '../../../core/projects/shelfNeed';
 import { WEIGHT_CLASSES } from '../../../core/yarn/weightClass';
@@ -107,7 +107,7 @@ export function ShelfScreen({
           </div>
           {shelf.problem && (
             <Notice tone="bad" role="alert">
-              {shelf.problem} What is shown may not be what you asked for.
+              {asSentence(shelf.problem)} What is shown may not be what you asked for.
             </Notice>
           )}
           {as === 'list' ? <ShelfTable shelf={shelf} /> : <ShelfGrid shelf={shelf} />}
