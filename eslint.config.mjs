@@ -26,6 +26,19 @@ const config = [
     },
   },
   {
+    // With the types at hand: what becomes "[object Object]" on a page, or is asked for and never heard of again.
+    files: ['{features,ui}/**/*.{ts,tsx}'],
+    languageOptions: { parserOptions: { projectService: true } },
+    rules: {
+      '@typescript-eslint/no-base-to-string': 'error',
+      '@typescript-eslint/restrict-template-expressions': [
+        'error',
+        { allowNumber: true, allowBoolean: true, allowNullish: true },
+      ],
+      '@typescript-eslint/no-floating-promises': 'error',
+    },
+  },
+  {
     files: ['{app,features,ui}/**/*.tsx'],
     ignores: ['ui/controls/Link.tsx'],
     rules: {

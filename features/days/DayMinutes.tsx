@@ -31,7 +31,7 @@ export function DayMinutes({
   const [typed, setTyped] = useState<string | null>(null);
   const keep = () => {
     const minutes = typed!.trim() === '' ? null : Number(typed);
-    run(
+    void run(
       () => keepDayTime(day, minutes),
       () => {
         setTyped(null);

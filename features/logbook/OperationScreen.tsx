@@ -422,7 +422,7 @@ function WhatNext({ run }: { run: NonNullable<OperationPage['run']> }) {
           onClick={() =>
             begin(
               () => windNext(run.runId),
-              (id) => router.push(`/winding/run/${id}`),
+              ({ id }) => router.push(`/winding/run/${id}`),
             )
           }
         >
