@@ -42,7 +42,7 @@ export function ProjectsScreen({
   const move = (at: number, by: 1 | -1) => {
     const next = [...order];
     [next[at], next[at + by]] = [next[at + by]!, next[at]!];
-    change(next, `${underWay[at]!.name} gets its yarn ${by < 0 ? 'sooner' : 'later'}.`);
+    void change(next, `${underWay[at]!.name} gets its yarn ${by < 0 ? 'sooner' : 'later'}.`);
   };
   return (
     <>
