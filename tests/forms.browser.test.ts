@@ -76,7 +76,7 @@ test('a draft outlives a closed tab; saving while the server is away loses nothi
   await maker.fill('tare', '');
   await set.app.kill();
   await maker.press('Save this yarn');
-  await maker.sees('The app cannot be reached just now. All that you typed is kept');
+  await maker.sees(/The app cannot be reached just now; .* All that you typed is kept/);
   await set.app.restart();
   await maker.press('Save this yarn');
   await maker.arrivesAt(/^\/yarns\/1$/);
@@ -202,6 +202,23 @@ test.each([
     await maker.close();
   },
 );
+
+test('a page from before an update says so, and loaded anew it has what was typed', async () => {
+  const maker = await set.maker();
+  await maker.goTo('/pieces/1');
+  await maker.fill('mass', '29');
+  await maker.asBeforeAnUpdate(async () => {
+    await maker.press('Save this weighing');
+    await maker.sees('The app was updated since this page was opened; load the page anew');
+    await maker.sees('All that you typed is kept');
+  });
+  await maker.page.reload();
+  await maker.live();
+  expect(await maker.valueOf('mass')).toBe('29');
+  await maker.press('Save this weighing');
+  await maker.sees(/29 g on the scale/);
+  await maker.close();
+});
 
 test('a yarn whose grist nothing tells leads to what is missing', async () => {
   const maker = await set.maker();

@@ -192,6 +192,21 @@ export class Maker {
     await line.detach();
   }
 
+  /** Meanwhile the page asks for what the app had once and has no more, as one does that was opened before an update. */
+  async asBeforeAnUpdate(work: () => Promise<void>): Promise<void> {
+    const line = await this.page.createCDPSession();
+    line.on('Fetch.requestPaused', ({ requestId, request }) => {
+      const headers = Object.entries(request.headers).map(([name, value]) => ({
+        name,
+        value: name.toLowerCase() === 'next-action' ? value.replace(/./g, '0') : value,
+      }));
+      void line.send('Fetch.continueRequest', { requestId, headers });
+    });
+    await line.send('Fetch.enable', { patterns: [{ requestStage: 'Request' }] });
+    await work();
+    await line.detach();
+  }
+
   /** Closes the tab as one does by hand. */
   async close(): Promise<void> {
     const closed = new Promise((resolve) => this.page.once('close', resolve));

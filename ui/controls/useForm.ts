@@ -7,6 +7,7 @@ import { asSentence } from '../../core/common/format';
 import { markedKey } from '../../core/common/request';
 import type { UnitSystem } from '../../core/common/units';
 import { newKey } from '../feedback/newKey';
+import { whyUnanswered } from '../feedback/outcome';
 import { withUnits } from './bareUnits';
 import { keptText, stillFitting } from './keptValues';
 import { useSystem } from '../frame/Providers';
@@ -30,8 +31,6 @@ export interface FormState<Values> {
   /** Back to the start, with the draft thrown away; what was typed while it was being saved stays. */
   clear: () => void;
 }
-
-const UNREACHABLE = 'The app cannot be reached just now. All that you typed is kept; try again in a moment.';
 
 /**
  * A form whose draft outlives a reload, a closed tab and a stopped server: it is kept in the browser under `draftKey`
@@ -100,7 +99,7 @@ export function useForm<Values extends object>({
     const sent = latest.current;
     // Its answer may be lost, and the page with it: sent again, it must be the same request, typed or not.
     keepDraft(draftKey, sent, typedIn.current);
-    const outcome = await save(marked(sent)).catch((): Outcome => ({ ok: false, errors: { '': UNREACHABLE } }));
+    const outcome = await save(marked(sent)).catch((error): Outcome => ({ ok: false, errors: { '': unsent(error) } }));
     isUnderWay.current = false;
     setSaving(false);
     if (outcome.ok) {
@@ -131,6 +130,9 @@ export function useForm<Values extends object>({
 
   return { values, set, field, errors, saving, submit: () => void submit(), clear };
 }
+
+/** Why no answer came to what was sent. */
+const unsent = (error: unknown) => `${asSentence(whyUnanswered(error))} All that you typed is kept.`;
 
 /** With the key, where a form has one, as a request has it that asks just this. */
 function marked<Values extends object>(values: Values): Values {

@@ -1,3 +1,4 @@
+import { unstable_isUnrecognizedActionError as isUnknownAction } from 'next/navigation';
 import { NoAnswer, Refusal } from './askApp';
 
 /** Why an action of the app did not do what it was asked, by the place of it. */
@@ -27,8 +28,15 @@ export async function outcomeOf<Done extends { ok: true }>(work: Work<Done>): Pr
     return outcome.ok ? outcome : notDone(Object.values(outcome.errors).join('. '));
   } catch (error) {
     if (error instanceof Refusal) return notDone(error.message, error.path);
-    return { ...notDone((error instanceof NoAnswer ? error : new NoAnswer()).message), unsure: true };
+    return { ...notDone(whyUnanswered(error)), unsure: !isUnknownAction(error) };
   }
+}
+
+/** Why there is no answer to an action or a request, in words. */
+export function whyUnanswered(error: unknown): string {
+  if (isUnknownAction(error))
+    return 'the app was updated since this page was opened; load the page anew, then try again';
+  return (error instanceof NoAnswer ? error : new NoAnswer()).message;
 }
 
 function notDone(problem: string, path = ''): NotDone {
