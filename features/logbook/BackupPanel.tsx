@@ -1,13 +1,13 @@
 'use client';
 
 import { Button } from 'antd';
-import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { plural } from '../../core/common/format';
 import type { BackupLook, BackupReason } from '../../server/exchange/backup';
 import type { FilesPage } from '../../server/exchange/filesPage';
 import { dateAndTime } from '../../ui/figures/dates';
 import { Problem } from '../../ui/feedback/Notice';
+import { useTask } from '../../ui/feedback/useTask';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { goBackTo, lookAtSnapshot, takeSnapshot } from './actions';
 import styles from './FilesScreen.module.css';
@@ -21,31 +21,17 @@ const WHY: Record<BackupReason, string> = {
 
 const SHOWN = 8;
 
-type Outcome<T> = { ok: true; value: T } | { ok: false; errors: Record<string, string> };
-const UNREACHABLE = { ok: false as const, errors: { '': 'the app cannot be reached just now' } };
-
 /** Snapshots that were taken by themselves or asked for; each can be looked at and gone back to. */
 export function BackupPanel({ page: { backups, folder } }: { page: FilesPage }) {
-  const router = useRouter();
   const offer = useUndoOffer();
-  const [busy, setBusy] = useState(false);
   const [all, setAll] = useState(false);
-  const [problem, setProblem] = useState('');
+  const { busy, problem, run } = useTask();
   const [looked, setLooked] = useState<{ name: string; look: BackupLook } | null>(null);
 
-  const run = async <T,>(work: () => Promise<Outcome<T>>, then: (value: T) => void) => {
-    setBusy(true);
-    setProblem('');
-    const answer = await work().catch(() => UNREACHABLE);
-    setBusy(false);
-    if (!answer.ok) return setProblem(Object.values(answer.errors).join('. '));
-    then(answer.value);
-    router.refresh();
-  };
   const goBack = (name: string) =>
     run(
       () => goBackTo(name),
-      (before) => {
+      ({ value: before }) => {
         setLooked(null);
         offer({ words: 'Everything is as it was then.', undo: () => goBackTo(before) });
       },
@@ -59,7 +45,7 @@ export function BackupPanel({ page: { backups, folder } }: { page: FilesPage }) 
         kept.
       </p>
       <p>
-        <Button onClick={() => void run(takeSnapshot, () => undefined)} loading={busy}>
+        <Button onClick={() => void run(takeSnapshot)} loading={busy}>
           Take a snapshot now
         </Button>
       </p>
@@ -89,7 +75,7 @@ export function BackupPanel({ page: { backups, folder } }: { page: FilesPage }) 
                 onClick={() =>
                   void run(
                     () => lookAtSnapshot(name),
-                    (look) => setLooked({ name, look }),
+                    ({ value: look }) => setLooked({ name, look }),
                   )
                 }
               >
@@ -102,7 +88,7 @@ export function BackupPanel({ page: { backups, folder } }: { page: FilesPage }) 
       {!all && backups.length > SHOWN && (
         <p>
           <Button type="text" onClick={() => setAll(true)}>
-            {backups.length - SHOWN} older ones
+            Show all, {backups.length - SHOWN} more
           </Button>
         </p>
       )}
