@@ -53,6 +53,7 @@ const SCREENS = {
   'twist of a cake': '/twist/78',
   ply: '/twist/ply?pieces=78',
   practice: '/twist/practice',
+  wheel: '/twist/wheel',
   days: '/days',
   logbook: '/logbook',
   'what it tells': '/logbook/answers',
@@ -62,6 +63,10 @@ const SCREENS = {
   trouble: '/trouble',
   projects: '/projects',
   project: '/projects/1',
+  knitting: '/projects/knitting/1',
+  'dye book': '/dyeing',
+  bath: '/dyeing/1',
+  market: '/market',
   'list read in': '/yarns/import',
 };
 
@@ -656,13 +661,13 @@ async function twist(browser: Browser): Promise<void> {
     return times;
   }, question);
   const dragsMs = await maker.page.evaluate(async () => {
-    const slider = document.querySelector<HTMLInputElement>('input[type=range]')!;
-    const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')!.set!;
+    const handle = document.querySelector<HTMLElement>('[role=slider][aria-label="Look at"]')!;
     const times: number[] = [];
-    for (let i = 1; i <= 60; i++) {
+    for (let i = 0; i < 60; i++) {
       const start = performance.now();
-      set.call(slider, String(i * 16));
-      slider.dispatchEvent(new Event('input', { bubbles: true }));
+      handle.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowLeft', keyCode: 37, bubbles: true }));
+      // Drawn by then.
+      await Promise.resolve();
       times.push(performance.now() - start);
       await new Promise((next) => requestAnimationFrame(next));
     }

@@ -1,6 +1,7 @@
 /**
  * `npm test`: all set-up, then every check and every test. The last line says how many passed and how many failed.
- * `npm run soak`: what chance and kills are left to, tried fifty times as long; and every browser test over a slow line.
+ * `npm run soak`: what chance and kills are left to, tried fifty times as long; every browser test over a
+ * slow line; and all that `npm run bench` measures, to its end.
  */
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import os from 'node:os';
@@ -22,6 +23,7 @@ if (soak) {
   await jest('unit', ['killed', 'manyChanges', 'anyOrder', 'laws', 'knownMinis', 'counting/ear'], { TRIES: '50' });
   await inBrowser(['doors'], { TRIES: '50' });
   await inBrowser([], { LATENCY_MS: '1200' });
+  await check('all that is measured', process.execPath, ['scripts/run.mjs', 'bench.ts', '--built']);
 } else {
   // One processor looks at the sources while the other compiles the database and builds the app.
   const unitTests = checks()

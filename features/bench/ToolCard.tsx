@@ -61,7 +61,7 @@ export function ToolCard({
       <div
         className={`${styles.about} [&_h3]:text-lead flex-1 min-w-0 grid grid-cols-[minmax(0,1fr)] gap-1 content-start justify-items-start`}
       >
-        <h3 className="wrap-anywhere">{tool.name}</h3>
+        <h3>{tool.name}</h3>
         <MeasuredWords kind={kind} measured={tool.measured} />
         {open ? (
           <ToolForm

@@ -20,9 +20,7 @@ export function FeedPanel() {
         , or let a calendar on this machine follow it:
       </p>
       <p>
-        <code className="inline-block py-1 px-3 rounded-md bg-sunk text-small wrap-anywhere">
-          {origin}/api/calendar
-        </code>
+        <code className="inline-block py-1 px-3 rounded-md bg-sunk text-small">{origin}/api/calendar</code>
       </p>
     </section>
   );

@@ -38,9 +38,7 @@ export function DaysRow({
         ) : (
           <span />
         )}
-        <div className="[&>a]:font-semibold [&>a]:no-underline [&>a]:hover:underline grid gap-1 min-w-0 wrap-anywhere">
-          {words}
-        </div>
+        <div className="[&>a]:font-semibold [&>a]:no-underline [&>a]:hover:underline grid gap-1 min-w-0">{words}</div>
       </div>
       <div className={styles.days} style={{ '--yarn': glyph?.colourHex ?? 'var(--ink-soft)' } as CSSProperties}>
         {children}

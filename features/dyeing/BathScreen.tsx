@@ -53,7 +53,7 @@ export function BathScreen({ bath }: { bath: BathPage }) {
       </p>
       <PageHead
         title={
-          <span className="inline-flex items-center gap-3 wrap-anywhere">
+          <span className="inline-flex items-center gap-3">
             <Dyed hex={bath.colourHex} size={44} />
             {name}
           </span>
@@ -91,9 +91,7 @@ export function BathScreen({ bath }: { bath: BathPage }) {
               </p>
             )}
           </section>
-          {bath.note && (
-            <blockquote className="m-0 pl-4 border-l-[4px] border-line text-body wrap-anywhere">{bath.note}</blockquote>
-          )}
+          {bath.note && <blockquote className="m-0 pl-4 border-l-[4px] border-line text-body">{bath.note}</blockquote>}
           {at === null && <Cautions cautions={bath.cautions} />}
         </div>
         <div className="grid gap-6">

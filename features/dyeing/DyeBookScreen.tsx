@@ -95,7 +95,7 @@ export function DyeBookScreen({ page: { baths, deleted } }: { page: DyeBookPage 
 function BathWords({ bath }: { bath: BathLine }) {
   return (
     <div className="min-w-0">
-      <Link href={`/dyeing/${bath.id}`} className="font-heading font-bold text-lead wrap-anywhere">
+      <Link href={`/dyeing/${bath.id}`} className="font-heading font-bold text-lead">
         {bath.name}
       </Link>
       {bath.dyeLot && <span className="text-ink-soft">, lot {bath.dyeLot}</span>}

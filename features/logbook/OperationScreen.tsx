@@ -43,9 +43,7 @@ export function OperationScreen({ operation }: { operation: OperationPage }) {
         <div className="grid gap-4 content-start justify-items-start">
           <WhatHappened operation={operation} />
           {operation.note && (
-            <blockquote className="m-0 pl-4 border-l-[4px] border-line text-body wrap-anywhere">
-              {operation.note}
-            </blockquote>
+            <blockquote className="m-0 pl-4 border-l-[4px] border-line text-body">{operation.note}</blockquote>
           )}
           {operation.run && <RunFigures run={operation.run} />}
           {operation.run && live && <WhatNext run={operation.run} />}

@@ -25,7 +25,7 @@ export function WareLine({ ware, selling, isLarge }: { ware: Ware; selling: Sell
     <article className="grid grid-cols-[auto_minmax(0,1fr)_auto] gap-x-4 gap-y-1 items-center p-3 rounded-lg bg-card max-phone:grid-cols-[minmax(0,1fr)_auto]">
       <Drawn ware={ware} />
       <div className="min-w-0 max-phone:row-start-2 max-phone:col-span-2">
-        <Link href={href} className="font-heading font-bold text-lead wrap-anywhere">
+        <Link href={href} className="font-heading font-bold text-lead">
           {title}
         </Link>
         <p>

@@ -136,7 +136,7 @@ function Line({ project: { id, name, dueOn, verdict, probability, colours } }: {
         ))}
       </span>
       <span className="flex flex-[1_1_260px] flex-col">
-        <strong className="font-heading font-heavy text-title leading-[1.25] wrap-anywhere">{name}</strong>
+        <strong className="font-heading font-heavy text-title leading-[1.25]">{name}</strong>
         <span className="text-ink-soft">
           {[
             dueOn && `due ${dayInWords(dueOn)}`,

@@ -59,10 +59,10 @@ export function RescueScreen({ trouble, ways }: { trouble: Trouble; ways: Return
     setBusy(false);
   };
   return (
-    <main className="[&_code]:wrap-anywhere grid gap-4 max-w-[720px] my-[8vh] mx-auto py-0 px-6" id="main">
+    <main className="grid gap-4 max-w-[720px] my-[8vh] mx-auto py-0 px-6" id="main">
       <h1>{words.title}</h1>
       <p>{words.what}</p>
-      <p className="text-ink-soft wrap-anywhere">
+      <p className="text-ink-soft">
         <code>{trouble.file}</code>: {trouble.fault}
       </p>
       <Problem words={problem} />

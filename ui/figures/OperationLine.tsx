@@ -58,9 +58,7 @@ export function OperationLine({
           </span>
         )}
         {!operation.live && <span className={styles.off}>undone</span>}
-        {underDay && operation.note && (
-          <span className="basis-full text-ink-soft italic wrap-anywhere">{operation.note}</span>
-        )}
+        {underDay && operation.note && <span className="basis-full text-ink-soft italic">{operation.note}</span>}
       </span>
       <time dateTime={operation.at} className="text-ink-soft max-phone:col-[2]">
         {underDay ? timeOfDay(operation.at) : dateAndTime(operation.at)}

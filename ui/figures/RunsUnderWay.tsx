@@ -24,7 +24,7 @@ export function RunsUnderWay({ runs }: { runs: readonly RunUnderWay[] }) {
               />
             </svg>
             <span className={`${styles.words} flex flex-[1_1_240px] flex-col gap-1`}>
-              <strong className="font-heading font-heavy text-title leading-[1.2] wrap-anywhere">{run.yarnName}</strong>
+              <strong className="font-heading font-heavy text-title leading-[1.2]">{run.yarnName}</strong>
               <span>
                 {run.pieceLabel}, <Mass g={run.massG} />, {whereItStands(run)}
               </span>

@@ -102,7 +102,7 @@ function Side({
   const { pieceId, label, yarnId, yarnName, colourHex, colourway, plies, twist, strand, pieces, ofYarn } = side;
   return (
     <section aria-label={`${yarnName}, ${label}`} className="grid gap-2 content-start p-4 rounded-lg bg-card">
-      <Link href={`/yarns/${yarnId}`} className="font-heading font-bold text-lead wrap-anywhere">
+      <Link href={`/yarns/${yarnId}`} className="font-heading font-bold text-lead">
         {yarnName}
       </Link>
       {colourway && <span className="text-ink-soft">{colourway.name}</span>}

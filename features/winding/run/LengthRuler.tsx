@@ -107,7 +107,7 @@ export function LengthRuler({
         {ticks(totalM, unit.size).map(({ m, label }) => (
           <span
             key={m}
-            className={`${styles.tick} absolute top-[45px] text-ink-soft text-small tabular-nums -translate-x-1/2`}
+            className={`${styles.tick} absolute top-[45px] text-ink-soft text-small tabular-nums whitespace-nowrap -translate-x-1/2`}
             style={{ left: place(m) }}
           >
             {label}

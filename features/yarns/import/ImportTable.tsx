@@ -43,7 +43,7 @@ export function ImportTable({
           {preview.header.map((head, at) => (
             <li key={at}>
               <label className="grid grid-cols-[1fr_1.1fr] items-center gap-3">
-                <span className="wrap-anywhere">{head || `column ${at + 1}`}</span>
+                <span>{head || `column ${at + 1}`}</span>
                 <Choice
                   value={preview.columns[at]}
                   options={[['', 'left out'], ...columns.map(({ field, label }) => [field, label] as const)]}
