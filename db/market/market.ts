@@ -73,9 +73,9 @@ export function operationsOfSale(db: Db, saleId: number): number[] {
     .map(({ id }) => id);
 }
 
-// A sale stands as long as one of its pieces is sold.
+// A sale stands as long as one of its pieces is sold. From the sales to their operations: there are far more of those.
 const STANDING = sql`SELECT s.first_id AS id, min(o.at) AS at, s.price, s.plan_id AS planId, s.kit
-  FROM sale s JOIN live_operation o ON o.id = s.operation_id`;
+  FROM sale s CROSS JOIN live_operation o ON o.id = s.operation_id`;
 
 /** Sales that stand, the newest first. */
 export function lastSales(db: Db, limit: number): SaleRow[] {

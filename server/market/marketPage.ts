@@ -110,7 +110,7 @@ function saleOf(db: Db, { id, at, price, planId, kit }: SaleRow): Sale {
   const pieces = operations.flatMap((operationId) => operationPiecesOf(db, operationId));
   const piece = pieceById(db, pieces[0]!.pieceId)!;
   const yarn = yarnView(db, piece.yarnId)!;
-  const minis = `${plural(pieces.length, 'mini')}`;
+  const minis = plural(pieces.length, 'mini');
   return {
     id,
     at,
