@@ -93,6 +93,28 @@ test('counts made while the server is away, in a tab that is then closed, arrive
   await next.close();
 });
 
+test.each([
+  ['of another version of the app', { kind: 'thrown' }],
+  ['of a part that this winding has not', { kind: 'turns', part: 40, amount: 9 }],
+])('what an earlier screen left, %s, is in the way of no count, and said', async (_, left) => {
+  const maker = await set.maker();
+  await maker.goTo('/winding');
+  const event = { ...left, writer: 'earlier', seq: 1, atMs: Date.now() };
+  await maker.page.evaluate((box) => localStorage.setItem('run 5 earlier', box), JSON.stringify([event]));
+  await maker.goTo(RUN);
+  await maker.holds();
+  await maker.sees('An earlier screen left counts that cannot be read');
+  await maker.counts(turns);
+  await maker.count(2);
+  turns += 2;
+  await maker.counts(turns);
+  await maker.until(async () => (await kept()) === turns);
+  // It stays in the browser, for a version of the app that can read it.
+  expect(await maker.page.evaluate(() => localStorage.getItem('run 5 earlier'))).toContain('earlier');
+  await maker.page.evaluate(() => localStorage.removeItem('run 5 earlier'));
+  await maker.close();
+});
+
 test('an answer that is lost on the way doubles nothing', async () => {
   const maker = await set.maker();
   await maker.goTo(RUN);

@@ -6,10 +6,10 @@ import type { RunSync } from './useRunSync';
 
 /** Whatever stands between this screen and the record, said at once. */
 export function LineNews({
-  run: { holding, takeOver, trouble, unsent },
+  run: { holding, takeOver, trouble, unsent, leftAside },
   what,
 }: {
-  run: Pick<RunSync<unknown, unknown>, 'holding' | 'takeOver' | 'trouble' | 'unsent'>;
+  run: Pick<RunSync<unknown, unknown>, 'holding' | 'takeOver' | 'trouble' | 'unsent' | 'leftAside'>;
   /** What is counted here: "winding". */
   what: string;
 }) {
@@ -27,6 +27,13 @@ export function LineNews({
       <Notice tone="tight" role="status">
         <strong>{trouble}.</strong> Go on: {unsent === 1 ? 'one entry is' : `${unsent} entries are`} kept in this
         browser and sent as soon as it is back.
+      </Notice>
+    );
+  if (leftAside)
+    return (
+      <Notice tone="tight" role="status">
+        <strong>An earlier screen left counts that cannot be read.</strong> They are not part of the number below: see
+        that it is right.
       </Notice>
     );
   return null;

@@ -13,6 +13,8 @@ export interface RunSync<State, New> {
   /** Why nothing reaches the server just now; counts are kept here meanwhile. Null while all is well. */
   trouble: string | null;
   unsent: number;
+  /** An earlier screen left counts that the app cannot take: they stay in the browser, and count for nothing. */
+  leftAside: boolean;
   ended: RunEnd | null;
   record: (newEvent: New) => void;
   takeOver: () => void;
@@ -37,13 +39,21 @@ export function useRunSync<State, New extends object>(
   const [holding, setHolding] = useState<Holding>('asking');
   const [trouble, setTrouble] = useState<string | null>(null);
   const [unsent, setUnsent] = useState(0);
+  const [leftAside, setLeftAside] = useState(false);
   const [ended, setEnded] = useState(page.ended);
 
   // Everything that changes without being shown lives in one box, made once the page is live.
   const line = useRef<Line<New> | null>(null);
 
   useEffect(() => {
-    const opened = openLine(page, after, { setState, setHolding, setTrouble, setUnsent, setEnded });
+    const opened = openLine(page, after, {
+      setState,
+      setHolding,
+      setTrouble,
+      setUnsent,
+      setLeftAside,
+      setEnded,
+    });
     line.current = opened;
     return () => {
       opened.close();
@@ -58,6 +68,7 @@ export function useRunSync<State, New extends object>(
     holding,
     trouble,
     unsent,
+    leftAside,
     ended,
     record: useCallback((newEvent: New) => line.current?.record(newEvent), []),
     takeOver: useCallback(() => line.current?.takeOver(), []),
@@ -70,6 +81,7 @@ interface Listeners<State> {
   setHolding: (holding: Holding) => void;
   setTrouble: (trouble: string | null) => void;
   setUnsent: (unsent: number) => void;
+  setLeftAside: (leftAside: boolean) => void;
   setEnded: (ended: RunEnd | null) => void;
 }
 
@@ -83,11 +95,20 @@ interface Line<New> {
 const NO_ANSWER = 'The app does not answer';
 
 /** The server answers, but cannot keep what it is sent. */
-class Complaint extends Error {}
+class Complaint extends Error {
+  constructor(
+    words: string,
+    /** It never will: there is something wrong with what it is sent. */
+    readonly isRefusal: boolean,
+  ) {
+    super(words);
+  }
+}
 
 async function complaintOf(answer: Response): Promise<Complaint> {
   const body = (await answer.json().catch(() => null)) as { error?: { message?: string } } | null;
-  return new Complaint(`The app cannot keep it (${body?.error?.message ?? `error ${answer.status}`})`);
+  const why = body?.error?.message ?? `error ${answer.status}`;
+  return new Complaint(`The app cannot keep it (${why})`, answer.status === 400);
 }
 
 /** The line between one screen and the server, without anything of React. */
@@ -101,10 +122,7 @@ function openLine<State, New extends object>(
   const formerKey = `former screen of run ${page.id}`;
   const outbox: Outbox<Event> = { writer: newKey(), events: [] };
   let left = boxesLeftBehind<Event>(page.id, outbox.writer);
-  let state = left.reduce(
-    (before, box) => notArrived(box.events, page.arrived[box.writer]).reduce(after, before),
-    page.state,
-  );
+  let state = page.state;
   let arrived = page.arrived;
   let seq = 0;
   let holding: Holding = 'asking';
@@ -116,6 +134,13 @@ function openLine<State, New extends object>(
   let sending = false;
   let closed = false;
   let timer: ReturnType<typeof setTimeout> | undefined;
+
+  /** What an earlier screen left is in the way of nothing: it may be of another version of the app, or torn. */
+  function leaveAside(): void {
+    left = [];
+    wantState = true;
+    listeners.setLeftAside(true);
+  }
 
   const pendingCount = () => outbox.events.length + left.reduce((sum, box) => sum + box.events.length, 0);
 
@@ -169,6 +194,10 @@ function openLine<State, New extends object>(
     } catch (error) {
       sending = false;
       if (closed) return;
+      if (error instanceof Complaint && error.isRefusal && left.length > 0) {
+        leaveAside();
+        return void send();
+      }
       listeners.setTrouble(error instanceof Complaint ? error.message : NO_ANSWER);
       later(RETRY_MS);
     }
@@ -224,7 +253,15 @@ function openLine<State, New extends object>(
   };
   window.addEventListener('online', wake);
   document.addEventListener('visibilitychange', wake);
-  show();
+  try {
+    for (const box of left) state = notArrived(box.events, page.arrived[box.writer]).reduce(after, state);
+    if (!state) throw new TypeError('an event of another version');
+    show();
+  } catch {
+    state = page.state;
+    leaveAside();
+    show();
+  }
   void send();
 
   return {
