@@ -1,3 +1,4 @@
+import { lowerFirst } from '../common/format';
 import type { TaskKind } from './schedule';
 
 /** What is done, as a list names it. */
@@ -28,5 +29,5 @@ export function taskTitle({
   piece: { label: string; yarnName: string } | null;
 }): string {
   if (kind === 'other' || !piece) return title;
-  return `${TASK_WORDS[kind]} ${piece.label.toLowerCase()} of ${piece.yarnName}${title ? `: ${title}` : ''}`;
+  return `${TASK_WORDS[kind]} ${lowerFirst(piece.label)} of ${piece.yarnName}${title ? `: ${title}` : ''}`;
 }

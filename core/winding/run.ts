@@ -1,3 +1,4 @@
+import { lowerFirst } from '../common/format';
 import { FAULT_KINDS, type FaultKind } from '../yarn/faults';
 import type { EventStamp } from '../common/runSync';
 import { type PieceForm, needsSwift } from '../yarn/piece';
@@ -129,10 +130,10 @@ export function stopReasons({ heldBy, onto }: { heldBy: HeldBy; onto: WoundOnto 
  * A cake of a run by the name that it will have, and which of the run's it is.
  *
  * @example
- * cakeInHand('Cake 3', 1, 3) // => 'cake 3 (2 of 3)'
+ * cakeInHand('Cuffs of Fog', 1, 3) // => 'cuffs of Fog (2 of 3)'
  */
 export function cakeInHand(label: string, part: number, parts: number): string {
-  return parts === 1 ? label.toLowerCase() : `${label.toLowerCase()} (${part + 1} of ${parts})`;
+  return parts === 1 ? lowerFirst(label) : `${lowerFirst(label)} (${part + 1} of ${parts})`;
 }
 
 /** What can be marked at a turn, without stopping. */

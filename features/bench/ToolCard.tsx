@@ -1,6 +1,7 @@
 'use client';
 
 import { Button } from 'antd';
+import { lowerFirst } from '../../core/common/format';
 import { widthOfMm } from '../../core/bench/winderFit';
 import type { WinderHolds } from '../../core/bench/winderLimit';
 import type {
@@ -78,10 +79,10 @@ export function ToolCard({
             <div className={`${styles.ways} flex flex-wrap gap-2`}>
               <Button onClick={onOpen}>
                 {tool.measured.length > 0 ? 'Edit' : 'Enter what I measured'}
-                <span className="visually-hidden"> on the {tool.name.toLowerCase()}</span>
+                <span className="visually-hidden"> on the {lowerFirst(tool.name)}</span>
               </Button>
               <Button type="text" onClick={remove}>
-                Remove this tool<span className="visually-hidden"> ({tool.name.toLowerCase()})</span>
+                Remove this tool<span className="visually-hidden"> ({lowerFirst(tool.name)})</span>
               </Button>
             </div>
             <Problem words={problem} />

@@ -3,6 +3,7 @@
 import { Button, Checkbox } from 'antd';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import { lowerFirst } from '../../core/common/format';
 import { readOrNull } from '../../core/common/inputError';
 import { isWoundAsBall, type WoundOnto } from '../../core/winding/run';
 import { parseSizeMm } from '../../core/common/span';
@@ -181,7 +182,7 @@ function Figure({
       <Fold
         title={
           <>
-            How to measure it<span className="visually-hidden"> ({label.toLowerCase()})</span>
+            How to measure it<span className="visually-hidden"> ({lowerFirst(label)})</span>
           </>
         }
         openAtFirst={unmeasured}

@@ -67,7 +67,7 @@ test('what is confirmed too early, missed, or too much for its day', () => {
   add({ plannedOn: addDays(TODAY, 2), after: [{ taskId: first, waitDays: '1' }] });
   add({ kind: 'other', title: 'Sort the drawer', plannedOn: addDays(TODAY, -1), pieceId: null });
   const words = shownText();
-  expect(words).toContain('Too early: it waits for “wash hank 1 of causeway, low tide” and one day');
+  expect(words).toContain('Too early: it waits for “wash hank 1 of Causeway, Low tide” and one day');
   expect(words).toMatch(/It was to be done on/);
   expect(words).toMatch(/has 40 minutes confirmed and 30 minutes of time/);
 });
@@ -112,7 +112,7 @@ test('its form tells how long it would take, and what it waits for', () => {
   );
   expect(words).toMatch(/empty: \d+, as it usually takes/);
   expect(words).toContain(
-    'It waits for “wash hank 1 of causeway, low tide”, and 3 days until that has rested or is dry',
+    'It waits for “wash hank 1 of Causeway, Low tide”, and 3 days until that has rested or is dry',
   );
 });
 

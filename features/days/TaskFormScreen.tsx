@@ -2,6 +2,7 @@
 
 import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
+import { lowerFirst } from '../../core/common/format';
 import { TASK_KINDS, type TaskKind } from '../../core/days/schedule';
 import type { TaskCard } from '../../server/days/daysPage';
 import type { TaskChoices } from '../../server/days/taskPage';
@@ -13,9 +14,9 @@ import { DateField } from '../../ui/controls/DateField';
 import { Form, FormError } from '../../ui/controls/Form';
 import { newKey } from '../../ui/feedback/newKey';
 import { PageHead } from '../../ui/frame/PageHead';
-import { Notice } from '../../ui/feedback/Notice';
+import { Notice, Problem } from '../../ui/feedback/Notice';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
-import { useForm } from '../../ui/controls/useForm';
+import { type FormState, useForm } from '../../ui/controls/useForm';
 import { useTask } from '../../ui/feedback/useTask';
 import { saveTaskForm, markTask } from './actions';
 import { TASK_WORDS, taskTitle } from '../../core/days/taskWords';
@@ -34,8 +35,6 @@ export function TaskFormScreen({
   choices: TaskChoices;
 }) {
   const router = useRouter();
-  const offer = useUndoOffer();
-  const work = useTask();
   const form = useForm<TaskForm>({
     draftKey: task ? `task ${task.id}` : `new task ${first.pieceId ?? ''}`,
     initial: () => ({
@@ -58,16 +57,6 @@ export function TaskFormScreen({
     },
   });
   const { values, set, errors } = form;
-  const [after] = values.after;
-  const implied = (task?.after ?? []).filter(({ entered }) => !entered);
-  const remove = () =>
-    work.run(
-      () => markTask(task!.id, 'deleted', true),
-      () => {
-        offer({ words: `${taskTitle(task!)} is off the list.`, undo: () => markTask(task!.id, 'deleted', false) });
-        router.push('/days');
-      },
-    );
   return (
     <>
       <PageHead title={task ? taskTitle(task) : 'Add a task'} />
@@ -92,7 +81,7 @@ export function TaskFormScreen({
                   { value: '', label: 'choose a piece' },
                   ...pieces.map(({ id, label, yarnName }) => ({
                     value: String(id),
-                    label: `${yarnName}: ${label.toLowerCase()}`,
+                    label: `${yarnName}: ${lowerFirst(label)}`,
                   })),
                 ]}
               />
@@ -125,57 +114,15 @@ export function TaskFormScreen({
               onChoose={(id) => set('projectId', id)}
               error={errors.projectId}
             />
-            {others.length > 0 && (
-              <ChoiceField
-                name="after.0.taskId"
-                label="Only after"
-                value={after ? String(after.taskId) : ''}
-                onChange={(id) =>
-                  set('after', [
-                    ...(id === '' ? [] : [{ taskId: Number(id), waitDays: after?.waitDays ?? '' }]),
-                    ...values.after.slice(1),
-                  ])
-                }
-                error={errors['after.0.taskId']}
-                options={[
-                  { value: '', label: 'nothing else' },
-                  ...others.map((other) => ({ value: String(other.id), label: taskTitle(other) })),
-                ]}
-              />
-            )}
-            {after && (
-              <TextField
-                name="after.0.waitDays"
-                label="and this many days later"
-                value={after.waitDays}
-                onChange={(waitDays) => set('after', [{ ...after, waitDays }, ...values.after.slice(1)])}
-                error={errors['after.0.waitDays']}
-                hint="empty: the same day will do"
-                inputMode="numeric"
-              />
-            )}
+            <AfterFields form={form} others={others} />
           </div>
-          {implied.map(({ taskId, waitDays }) => {
-            const other = others.find(({ id }) => id === taskId);
-            return (
-              other && (
-                <Notice key={taskId} tone="plain">
-                  It waits for “{taskTitle(other).toLowerCase()}”
-                  {waitDays > 0 && `, and ${daysInWords(waitDays)} until that has rested or is dry`}.
-                </Notice>
-              )
-            );
-          })}
+          {task && <WaitsFor task={task} others={others} />}
           <FormError form={form} />
           <div className="flex flex-wrap gap-3 mt-3">
             <Button type="primary" size="large" htmlType="submit" loading={form.saving}>
               {task ? 'Save' : 'Add'}
             </Button>
-            {task && (
-              <Button size="large" onClick={remove} loading={work.busy}>
-                Remove
-              </Button>
-            )}
+            {task && <RemoveTask task={task} />}
           </div>
         </Form>
         <NextDays
@@ -185,6 +132,90 @@ export function TaskFormScreen({
           onChoose={(day) => set('plannedOn', day === values.plannedOn ? '' : day)}
         />
       </div>
+    </>
+  );
+}
+
+/** After what it can be done, and how long after. */
+function AfterFields({
+  form: { values, set, errors },
+  others,
+}: {
+  form: FormState<TaskForm>;
+  others: TaskChoices['others'];
+}) {
+  const [after, ...rest] = values.after;
+  return (
+    <>
+      {others.length > 0 && (
+        <ChoiceField
+          name="after.0.taskId"
+          label="Only after"
+          value={after ? String(after.taskId) : ''}
+          onChange={(id) =>
+            set('after', [...(id === '' ? [] : [{ taskId: Number(id), waitDays: after?.waitDays ?? '' }]), ...rest])
+          }
+          error={errors['after.0.taskId']}
+          options={[
+            { value: '', label: 'nothing else' },
+            ...others.map((other) => ({ value: String(other.id), label: taskTitle(other) })),
+          ]}
+        />
+      )}
+      {after && (
+        <TextField
+          name="after.0.waitDays"
+          label="and this many days later"
+          value={after.waitDays}
+          onChange={(waitDays) => set('after', [{ ...after, waitDays }, ...rest])}
+          error={errors['after.0.waitDays']}
+          hint="empty: the same day will do"
+          inputMode="numeric"
+        />
+      )}
+    </>
+  );
+}
+
+/** What it has to wait for, though nobody said so. */
+function WaitsFor({ task, others }: { task: TaskCard; others: TaskChoices['others'] }) {
+  const implied = task.after.filter(({ entered }) => !entered);
+  return implied.map(({ taskId, waitDays }) => {
+    const other = others.find(({ id }) => id === taskId);
+    return (
+      other && (
+        <Notice key={taskId} tone="plain">
+          It waits for “{lowerFirst(taskTitle(other))}”
+          {waitDays > 0 && `, and ${daysInWords(waitDays)} until that has rested or is dry`}.
+        </Notice>
+      )
+    );
+  });
+}
+
+function RemoveTask({ task }: { task: TaskCard }) {
+  const router = useRouter();
+  const offer = useUndoOffer();
+  const { busy, problem, run } = useTask();
+  const title = taskTitle(task);
+  return (
+    <>
+      <Button
+        size="large"
+        loading={busy}
+        onClick={() =>
+          run(
+            () => markTask(task.id, 'deleted', true),
+            () => {
+              offer({ words: `${title} is off the list.`, undo: () => markTask(task.id, 'deleted', false) });
+              router.push('/days');
+            },
+          )
+        }
+      >
+        Remove
+      </Button>
+      <Problem words={problem} />
     </>
   );
 }

@@ -1,3 +1,4 @@
+import { lowerFirst } from '../../core/common/format';
 import { taskTitle } from '../../core/days/taskWords';
 import type { TaskCard } from '../../server/days/daysPage';
 import { dayInWords, shortDay } from '../../ui/figures/dates';
@@ -31,7 +32,7 @@ export function taskNews(
 ): { tone: 'bad' | 'tight' | 'plain'; words: string }[] {
   const name = (id: number) => {
     const other = tasks.find((each) => each.id === id);
-    return other ? taskTitle(other).toLowerCase() : '';
+    return other ? lowerFirst(taskTitle(other)) : '';
   };
   return [
     ...(task.never

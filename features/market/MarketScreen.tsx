@@ -2,6 +2,7 @@
 
 import { Button } from 'antd';
 import { useEffect } from 'react';
+import { lowerFirst } from '../../core/common/format';
 import { keyOf } from '../../core/market/sellable';
 import type { MarketPage, Sale } from '../../server/market/marketPage';
 import type { Ware } from '../../server/market/wares';
@@ -133,7 +134,7 @@ function SaleLine({ sale: { id, at, price, title, label, operationId }, selling 
     <li className="grid grid-cols-[minmax(0,1fr)_auto] gap-x-3 items-center">
       <span>
         <Link href={`/logbook/${operationId}`}>
-          {title}, {label.toLowerCase()}
+          {title}, {lowerFirst(label)}
         </Link>
         <span className="block text-small text-ink-soft">
           {price && <strong className="text-ink">{unbroken(price)}, </strong>}

@@ -1,5 +1,6 @@
 'use client';
 
+import { lowerFirst } from '../../core/common/format';
 import type { Sellable } from '../../core/market/sellable';
 import type { Ware } from '../../server/market/wares';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
@@ -41,7 +42,7 @@ export function useSelling(): Selling {
 
 /** "Causeway, Kelp, mini skein 3, for 6.50 €" */
 export function wareInWords({ title, label, price }: Ware): string {
-  return `${title}, ${label.toLowerCase()}${price ? `, for ${price}` : ''}`;
+  return `${title}, ${lowerFirst(label)}${price ? `, for ${price}` : ''}`;
 }
 
 export function missingInWords({ missing }: Ware): string {

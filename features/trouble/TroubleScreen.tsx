@@ -2,6 +2,7 @@
 
 import { Link } from '../../ui/controls/Link';
 import { useRouter } from 'next/navigation';
+import { lowerFirst } from '../../core/common/format';
 import type { TroubleReport } from '../../core/trouble/trouble';
 import type { TroubledPiece } from '../../server/yarn/pieceTrouble';
 import { Problem } from '../../ui/feedback/Notice';
@@ -38,7 +39,7 @@ export function TroubleScreen({ at, piece }: { at: string | undefined; piece: Tr
           <>
             {piece && (
               <>
-                With <Link href={`/pieces/${piece.id}`}>{piece.label.toLowerCase()}</Link> of {piece.yarnName}.{' '}
+                With <Link href={`/pieces/${piece.id}`}>{lowerFirst(piece.label)}</Link> of {piece.yarnName}.{' '}
               </>
             )}
             Stop pulling, and pick what you see.

@@ -5,7 +5,7 @@ import dynamic from 'next/dynamic';
 import { contained } from '../../ui/feedback/contained';
 import { Link } from '../../ui/controls/Link';
 import { useCallback, useDeferredValue, useMemo, useState } from 'react';
-import { inWords, lengthFigure, upperFirst } from '../../core/common/format';
+import { inWords, lengthFigure, lowerFirst, upperFirst } from '../../core/common/format';
 import { isLoop } from '../../core/twist/strandWays';
 import { signedTurns } from '../../core/twist/twist';
 import { changeAt } from '../../core/twist/twistChange';
@@ -67,7 +67,7 @@ export function TwistScreen({ page }: { page: TwistPage }) {
       <PageHead
         title={
           <>
-            Twist of {piece.label.toLowerCase()}, <Link href={`/yarns/${yarn.id}`}>{yarn.name}</Link>
+            Twist of {lowerFirst(piece.label)}, <Link href={`/yarns/${yarn.id}`}>{yarn.name}</Link>
           </>
         }
         under={<OwnTwistWords page={page} />}
@@ -96,7 +96,7 @@ export function TwistScreen({ page }: { page: TwistPage }) {
           <span>Also of this yarn:</span>
           {page.others.map(({ id, label }) => (
             <Link key={id} href={`/twist/${id}`}>
-              {label.toLowerCase()}
+              {lowerFirst(label)}
             </Link>
           ))}
         </nav>

@@ -1,3 +1,4 @@
+import { lowerFirst } from '../../core/common/format';
 import { dryByHours, hoursToDry } from '../../core/days/drying';
 import type { PieceForm } from '../../core/yarn/piece';
 import type { PlyStage } from '../../core/twist/plyCare';
@@ -50,7 +51,7 @@ export function pendingCare(db: Db, now: Date): PendingCare[] {
     const until = ply.stage === 'drying' ? dryAt(ply.washedAt!) : ply.restUntil;
     return {
       href: `/twist/${ply.pieceId}`,
-      what: ply.label.toLowerCase(),
+      what: lowerFirst(ply.label),
       form: 'hank',
       yarnName: ply.yarnName,
       colourHex: ply.colourHex,
@@ -81,7 +82,7 @@ function dryingOf(db: Db, rows: readonly WetRow[], dryAt: (at: string) => string
   const until = dryAt(first.at);
   return {
     href: mini ? `/minis/${miniPlanById(db, mini.planId)!.id}` : `/pieces/${first.pieceId}/change?what=dry`,
-    what: rows.length === 1 ? part.label.toLowerCase() : `${rows.length} ${part.form}s`,
+    what: rows.length === 1 ? lowerFirst(part.label) : `${rows.length} ${part.form}s`,
     form: part.form,
     yarnName: nameOfYarn(yarn),
     colourHex: yarn.colourHex,

@@ -5,7 +5,7 @@ import { gaugeInWords } from '../../core/yarn/gauge';
 import { careInWords } from '../../core/yarn/care';
 import { fibresInWords } from '../../core/yarn/fibre';
 import { endsOf } from '../../core/bench/schools';
-import { type Figure, fineMassFigure, inWords, lengthFigure, plural } from '../../core/common/format';
+import { type Figure, fineMassFigure, inWords, lengthFigure, lowerFirst, plural } from '../../core/common/format';
 import { InputError } from '../../core/common/inputError';
 import { LABEL_LINES, type LabelLine, USUAL_LABEL_LINES } from '../../core/exchange/labelText';
 import { pricesInWords } from '../../core/market/price';
@@ -153,7 +153,7 @@ function pieceLines(db: Db, pieceId: number, lines: readonly LabelLine[]): Parti
   const yarn = yarnView(db, piece.yarnId)!;
   const mini = miniOfPiece(db, pieceId);
   const parent = mini && operationPiecesOf(db, mini.operationId).find(({ side }) => side === 'in');
-  const from = parent && `${mini.place} of ${mini.places} from ${everMade(db, parent.pieceId).label.toLowerCase()}`;
+  const from = parent && `${mini.place} of ${mini.places} from ${lowerFirst(everMade(db, parent.pieceId).label)}`;
   return {
     needle: [yarn.needleMm && `needle ${yarn.needleMm} mm`, yarn.gauge && gaugeInWords(yarn.gauge)]
       .filter(Boolean)

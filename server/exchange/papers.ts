@@ -7,6 +7,7 @@ import {
   inWords,
   knownLengthFigure,
   lengthFigure,
+  lowerFirst,
   massFigure,
   plural,
   plusMinus,
@@ -71,7 +72,7 @@ export function runPaper(db: Db, runId: number, system: UnitSystem, origin: stri
   const unit = onWinder ? 'turns' : 'wraps';
   const spins = onWinder || (plan.swift !== null && plan.swift.kind !== 'chairs');
   return {
-    title: `Wind ${run.pieceLabel.toLowerCase()} of ${run.yarnName}`,
+    title: `Wind ${lowerFirst(run.pieceLabel)} of ${run.yarnName}`,
     under: `${inWords(massFigure(plan.mass.massG, system))}, ${inWords(lengthFigure(plan.mass.massG * plan.gristMPerG, system))}, on ${tools}. Begun ${dayOf(new Date(run.startedAt))}.`,
     colourHex: run.colourHex,
     url: `${origin}/winding/run/${runId}`,
@@ -183,7 +184,7 @@ export function stockPaper(db: Db, system: UnitSystem, origin: string): Paper {
         kind: 'table',
         head: ['What', 'Lot', 'Mass', 'Length', 'Price', 'For 100 g'],
         rows: wares.map(({ title, label, lot, massG, lengthM, isGuess, price }) => [
-          `${title}, ${label.toLowerCase()}`,
+          `${title}, ${lowerFirst(label)}`,
           lot,
           massG === null ? '' : inWords(fineMassFigure(massG, system)),
           lengthM === null ? '' : `${isGuess ? 'about ' : ''}${inWords(lengthFigure(lengthM, system))}`,
@@ -385,7 +386,7 @@ function doneWords({ kind, pieces, consumption }: LogLine, mass: (g: number) => 
     pieces
       .filter((piece) => piece.side === side)
       .slice(0, 6)
-      .map(({ label, mass: fact }) => `${label.toLowerCase()}${fact ? ` (${mass(fact.massG)})` : ''}`)
+      .map(({ label, mass: fact }) => `${lowerFirst(label)}${fact ? ` (${mass(fact.massG)})` : ''}`)
       .join(', ');
   const sides = [on('in'), on('out')].filter(Boolean).join(' into ') || on('on');
   return [

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { lowerFirst } from '../../core/common/format';
 import { InputError } from '../../core/common/inputError';
 import { type MinisWanted, planningOf, readMinis } from '../../core/minis/miniPlan';
 import { fits, type MiniCounts, segmentsOf, takenG } from '../../core/minis/minis';
@@ -145,8 +146,8 @@ function parentsTaken(db: Db, pieceIds: readonly number[]) {
   const parents = pieceIds.map((id) => {
     const view = views.find(({ pieceId }) => pieceId === id);
     if (!view) throw new InputError('one of these is not there any more', 'pieceIds');
-    if (view.busy) throw new InputError(`${view.label.toLowerCase()} is on the bench; finish that first`, 'pieceIds');
-    if (!view.parent) throw new InputError(`weigh ${view.label.toLowerCase()} first, and give its length`, 'pieceIds');
+    if (view.busy) throw new InputError(`${lowerFirst(view.label)} is on the bench; finish that first`, 'pieceIds');
+    if (!view.parent) throw new InputError(`weigh ${lowerFirst(view.label)} first, and give its length`, 'pieceIds');
     return view.parent;
   });
   return { parents, strandsMm: new Map(yarns.map(({ id, strandMm }) => [id, strandMm])) };

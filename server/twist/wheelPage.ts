@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { lowerFirst } from '../../core/common/format';
 import { parseLoopM } from '../../core/bench/hankLoop';
 import { requireWithin } from '../../core/common/require';
 import { type UnitSystem, parseNumber } from '../../core/common/units';
@@ -66,7 +67,7 @@ function skeinsToHang(db: Db): HangingSkein[] {
     return [
       {
         pieceId,
-        name: `${name}: ${row.label.toLowerCase()}`,
+        name: `${name}: ${lowerFirst(row.label)}`,
         loopM: row.loopMm === null ? null : fromMm(row.loopMm),
         plied: (plies ?? 2) > 1 ? (ownTwist?.direction ?? twistDirection) : null,
       },

@@ -3,7 +3,7 @@
 import { Button, Input, Segmented } from 'antd';
 import { type ReactNode, useState } from 'react';
 import type { DeviceKind, DeviceReading } from '../../core/winding/deviceReading';
-import { inWords, lengthFigure, readingFigure } from '../../core/common/format';
+import { inWords, lengthFigure, lowerFirst, readingFigure } from '../../core/common/format';
 import type { UnitSystem } from '../../core/common/units';
 import { Large } from '../figures/Figures';
 import { useSystem } from '../frame/Providers';
@@ -33,7 +33,7 @@ function Panel({ device, title, children }: { device: DeviceKind; title: string;
         <h3>{title}</h3>
         <Button onClick={() => void tellDevice({ device, do: 'plug', in: !reading })}>
           {reading ? 'Pull the plug' : 'Plug it in'}
-          <span className="visually-hidden"> of the {title.toLowerCase()}</span>
+          <span className="visually-hidden"> of the {lowerFirst(title)}</span>
         </Button>
       </header>
       <div className="flex items-baseline gap-3 min-h-[62px] my-3 mx-0 py-1 px-4 rounded-md bg-sunk" aria-live="off">

@@ -1,5 +1,6 @@
 'use client';
 
+import { lowerFirst } from '../../core/common/format';
 import { Link } from '../controls/Link';
 import type { MassBalance } from '../../core/logbook/massBalance';
 import type { PieceForm, MassFact, OperationKind, Side } from '../../core/yarn/piece';
@@ -70,7 +71,7 @@ export function OperationLine({
 function What({ operation: { kind, pieces, sample, consumption } }: { operation: LoggedOperation }) {
   const on = (side: Side) => pieces.filter((piece) => piece.side === side);
   const names = (some: typeof pieces) =>
-    some.length > 3 ? `${some.length} pieces` : listed(some.map(({ label }) => label.toLowerCase()));
+    some.length > 3 ? `${some.length} pieces` : listed(some.map(({ label }) => lowerFirst(label)));
   switch (kind) {
     case 'receive':
       return <>Came in: {names(on('out'))}</>;

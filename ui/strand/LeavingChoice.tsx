@@ -1,5 +1,6 @@
 'use client';
 
+import { lowerFirst } from '../../core/common/format';
 import type { LeavingWay } from '../../core/twist/strandWays';
 import type { PackageEnd } from '../../core/yarn/faults';
 import type { PieceForm } from '../../core/yarn/piece';
@@ -23,7 +24,7 @@ export function LeavingChoice({
 }) {
   return (
     <PictureChoice
-      question={`How did the strand leave ${label.toLowerCase()}?`}
+      question={`How did the strand leave ${lowerFirst(label)}?`}
       unknown="did not look"
       pictures={leavingPictures(form, fromEnd, colourHex)}
       {...choice}

@@ -1,3 +1,4 @@
+import { lowerFirst } from '../../core/common/format';
 import type { PackageEnd } from '../../core/yarn/faults';
 import type { PieceForm } from '../../core/yarn/piece';
 import { isLoop, type LayingWay, layingOf, type LeavingWay } from '../../core/twist/strandWays';
@@ -36,7 +37,7 @@ export function wayWords({ rewind, use }: WayToTell, form: PieceForm): string {
   const { how, direction } = layingOf(rewind.laid);
   const round = direction ? ROUND_WORDS[direction] : '';
   const onto =
-    how === 'carried' ? `by hand, going ${round}` : `on the ${rewind.toolName.toLowerCase()}, turning ${round}`;
+    how === 'carried' ? `by hand, going ${round}` : `on the ${lowerFirst(rewind.toolName)}, turning ${round}`;
   const wind = isLoop(form) ? 'Wind it' : 'Wind it again';
   return `${wind} ${usingWords(rewind, form)}, ${onto}; then work it ${usingWords(use, 'cake')}`;
 }

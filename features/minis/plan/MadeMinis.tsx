@@ -1,7 +1,7 @@
 'use client';
 
 import { Link } from '../../../ui/controls/Link';
-import { inWords, fineMassFigure } from '../../../core/common/format';
+import { fineMassFigure, inWords, lowerFirst } from '../../../core/common/format';
 import type { MadeMini, MiniPlanPage } from '../../../server/minis/miniPlanPages';
 import { KnownMass, Length } from '../../../ui/figures/Figures';
 import { useSystem } from '../../../ui/frame/Providers';
@@ -67,7 +67,7 @@ function Standing({ mini }: { mini: MadeMini }) {
   if (inKit) return inKit;
   return (
     <span className="text-ink-soft text-small">
-      {mini.place} of {mini.places} from {mini.parentLabel.toLowerCase()}
+      {mini.place} of {mini.places} from {lowerFirst(mini.parentLabel)}
     </span>
   );
 }

@@ -3,7 +3,7 @@
 import { Button } from 'antd';
 import { Link } from '../../../ui/controls/Link';
 import { useRouter } from 'next/navigation';
-import { fineMassFigure, inWords, plural } from '../../../core/common/format';
+import { fineMassFigure, inWords, lowerFirst, plural } from '../../../core/common/format';
 import type { ScaleTool } from '../../../server/bench/bench';
 import type { MiniPlanParent, MiniPlanPage } from '../../../server/minis/miniPlanPages';
 import { ActionLink } from '../../../ui/controls/ActionLink';
@@ -40,8 +40,8 @@ export function MiniPlanScreen({ page, scales }: { page: MiniPlanPage; scales: S
   const wet = minis.filter((mini) => mini.wetBy !== null && !mini.gone);
   const whole = ({ label, yarnId }: MiniPlanParent) =>
     page.yarns.length > 1
-      ? `${label.toLowerCase()} of ${page.yarns.find(({ id }) => id === yarnId)!.name}`
-      : label.toLowerCase();
+      ? `${lowerFirst(label)} of ${page.yarns.find(({ id }) => id === yarnId)!.name}`
+      : lowerFirst(label);
   const begin = (parent: MiniPlanParent) =>
     run(
       () => countMinis(page.id, parent.pieceId),

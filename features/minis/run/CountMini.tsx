@@ -3,7 +3,7 @@
 import { Standstill } from '../../../ui/bench/RunStage';
 import { Button } from 'antd';
 import { useEffect, useRef, useState } from 'react';
-import { plural } from '../../../core/common/format';
+import { lowerFirst, plural } from '../../../core/common/format';
 import { HALF_WIDTH_90 } from '../../../core/common/estimate';
 import { loopsMassG } from '../../../core/minis/gramsPerLoop';
 import { whereItEnds } from '../../../core/minis/miniPlan';
@@ -233,7 +233,7 @@ function AwayNews({ state, loops }: { state: MiniRunState; loops: number }) {
 }
 
 function reelName({ plan }: MiniRunPage): string {
-  return plan.reel.kind === 'arm' ? 'arm' : plan.reel.name.toLowerCase();
+  return plan.reel.kind === 'arm' ? 'arm' : lowerFirst(plan.reel.name);
 }
 
 function taughtWords(taughtBy: number, learnedFrom: number): string {

@@ -4,7 +4,7 @@ import { LeavingChoice } from '../../../ui/strand/LeavingChoice';
 import { useRunLog, RunLog } from '../../../ui/bench/RunLog';
 import { Checkbox } from 'antd';
 import { useRouter } from 'next/navigation';
-import { plural } from '../../../core/common/format';
+import { lowerFirst, plural } from '../../../core/common/format';
 import { changedAt } from '../../../core/common/changedAt';
 import { readOrNull } from '../../../core/common/inputError';
 import { remainderPlaces, massOfMini, minisMade, type MiniRunState, parentAfterG } from '../../../core/minis/miniRun';
@@ -208,7 +208,7 @@ function AskedStrand({ form: { values, errors, set }, page }: { form: LogFormSta
       />
       <PictureChoice
         id="laid"
-        question={`And how did it go round the ${page.plan.reel.name.toLowerCase()}?`}
+        question={`And how did it go round the ${lowerFirst(page.plan.reel.name)}?`}
         value={values.laid}
         onChange={(way) => set('laid', way)}
         unknown="did not look"
@@ -264,7 +264,7 @@ function Balance({
         withinG: parent.resolutionG / 2 + ((made.count + places.length) * resolutionG) / 2,
         byBand: parent.byBand,
       }}
-      what={pieceLabel.toLowerCase()}
+      what={lowerFirst(pieceLabel)}
     />
   );
 }
@@ -272,7 +272,7 @@ function Balance({
 /** Where something is left: what was put aside on the way, and what is on the skein itself. */
 function placesOf({ plan, pieceLabel }: MiniRunPage, lastG: number): Place[] {
   return remainderPlaces(plan).map((afterMini, i) => {
-    if (afterMini === plan.minis.length) return { words: `Left on ${pieceLabel.toLowerCase()}`, expectedG: lastG };
+    if (afterMini === plan.minis.length) return { words: `Left on ${lowerFirst(pieceLabel)}`, expectedG: lastG };
     return {
       words: afterMini === 0 ? 'Put aside before the first mini' : `Put aside after mini ${afterMini}`,
       expectedG: plan.left[i]!.massG,

@@ -4,7 +4,7 @@ import { MassField } from '../../../ui/controls/Field';
 import { Button } from 'antd';
 import { type ReactNode, useState } from 'react';
 import { reading as readingOf } from '../../../core/common/inputError';
-import { fineMassFigure, inWords, plural } from '../../../core/common/format';
+import { fineMassFigure, inWords, lowerFirst, plural } from '../../../core/common/format';
 import { loopsMassG } from '../../../core/minis/gramsPerLoop';
 import {
   loopsBefore,
@@ -88,7 +88,7 @@ export function WeighMini({
   return (
     <div className="grid gap-3 content-start min-w-0">
       <h2 className="text-large">
-        {coarse ? `What is left of ${page.pieceLabel.toLowerCase()}` : `Mini ${part + 1} on the scale`}
+        {coarse ? `What is left of ${lowerFirst(page.pieceLabel)}` : `Mini ${part + 1} on the scale`}
       </h2>
       <p className="text-ink-soft text-body">
         {sizeName(mini, system)} give or take <FineMass g={mini.toleranceG} />; {plural(loops, 'loop')}.
@@ -137,12 +137,12 @@ export function WeighMini({
           {coarse && (
             <Notice tone="tight">
               A step of <FineMass g={resolutionG} /> cannot tell minis give or take <FineMass g={mini.toleranceG} />.
-              Leave {page.pieceLabel.toLowerCase()} on the scale: what it loses from one mini to the next tells more.
+              Leave {lowerFirst(page.pieceLabel)} on the scale: what it loses from one mini to the next tells more.
             </Notice>
           )}
           {coarse ? parents : mine}
           <Fold
-            title={coarse ? 'Weigh the mini itself' : `Weigh what is left of ${page.pieceLabel.toLowerCase()} instead`}
+            title={coarse ? 'Weigh the mini itself' : `Weigh what is left of ${lowerFirst(page.pieceLabel)} instead`}
           >
             {coarse ? mine : parents}
           </Fold>
@@ -476,7 +476,7 @@ function ParentWeighed({
   const mini = loopsMassG(learned, loopsBefore(state, part), loopsOn(state, part));
   return (
     <Notice tone="good" role="status">
-      <FineMass g={weighing.massG} /> left of {page.pieceLabel.toLowerCase()}: by all its weighings this mini has{' '}
+      <FineMass g={weighing.massG} /> left of {lowerFirst(page.pieceLabel)}: by all its weighings this mini has{' '}
       <strong>
         <FineMass g={mini.mean} />
       </strong>

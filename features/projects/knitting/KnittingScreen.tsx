@@ -2,7 +2,7 @@
 
 import { Button } from 'antd';
 import dynamic from 'next/dynamic';
-import { chanceInWords, inWords, plural, readingFigure, upperFirst } from '../../../core/common/format';
+import { chanceInWords, inWords, lowerFirst, plural, readingFigure, upperFirst } from '../../../core/common/format';
 import type { RowForecast } from '../../../core/projects/rowForecast';
 import type { ScaleTool } from '../../../server/bench/bench';
 import type { KnittingPage } from '../../../server/projects/knitting';
@@ -242,7 +242,7 @@ function Weighings({ page: { weighings } }: { page: KnittingPage }) {
         {weighings.map(({ operationId, row, massG, resolutionG, at, ballLabel, usedUp, counts }) => (
           <li key={operationId} className={counts ? undefined : 'text-ink-soft'}>
             <Link href={`/logbook/${operationId}`}>Row {row}</Link>:{' '}
-            {usedUp ? 'used up' : inWords(readingFigure(massG, resolutionG, system))}, {ballLabel.toLowerCase()},{' '}
+            {usedUp ? 'used up' : inWords(readingFigure(massG, resolutionG, system))}, {lowerFirst(ballLabel)},{' '}
             {dateAndTime(at)}
             {!counts && '; ripped back since'}
           </li>

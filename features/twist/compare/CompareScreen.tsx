@@ -2,7 +2,7 @@
 
 import { Table } from 'antd';
 import { useRouter } from 'next/navigation';
-import { gristFigure, inWords } from '../../../core/common/format';
+import { gristFigure, inWords, lowerFirst } from '../../../core/common/format';
 import { signedTurns } from '../../../core/twist/twist';
 import { angleOf, type Seen } from '../../../core/twist/strandCompare';
 import type { StrandComparePage, StrandSide } from '../../../server/twist/strandCompare';
@@ -110,7 +110,7 @@ function Side({
         <Choice
           aria-label={`Which piece of ${yarnName}`}
           value={String(pieceId)}
-          options={pieces.map(({ id, label }) => [String(id), label.toLowerCase()] as const)}
+          options={pieces.map(({ id, label }) => [String(id), lowerFirst(label)] as const)}
           onChange={(id) => onPiece(Number(id))}
         />
       ) : (
@@ -180,7 +180,7 @@ function seenInWords(seen: Seen, one: StrandSide, other: StrandSide): string {
   if (seen.what === 'leans the other way')
     return 'They are twisted opposite ways: stitches slant differently, and light falls on them otherwise.';
   const side = seen.which === 'one' ? one : other;
-  const name = one.yarnId === other.yarnId ? side.label : `${side.yarnName}, ${side.label.toLowerCase()}`;
+  const name = one.yarnId === other.yarnId ? side.label : `${side.yarnName}, ${lowerFirst(side.label)}`;
   switch (seen.what) {
     case 'firmer':
       return `${name} lies ${seen.percent} % steeper: firmer, a little shinier and darker there, with crisper stitches.`;

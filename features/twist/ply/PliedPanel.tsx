@@ -1,6 +1,7 @@
 'use client';
 
 import { Button, Table } from 'antd';
+import { lowerFirst } from '../../../core/common/format';
 import { hungRemedy } from '../../../core/twist/spinning';
 import { Link } from '../../../ui/controls/Link';
 import type { PliedRecord, PlyFigures } from '../../../server/twist/plied';
@@ -27,7 +28,7 @@ export function PliedPanel({ page: { piece }, plied }: { page: TwistPage; plied:
         {singles.map(({ label, yarnId, yarnName }, i) => (
           <span key={i}>
             {i > 0 && ' and '}
-            {label.toLowerCase()}, <Link href={`/yarns/${yarnId}`}>{yarnName}</Link>
+            {lowerFirst(label)}, <Link href={`/yarns/${yarnId}`}>{yarnName}</Link>
           </span>
         ))}
         : spun {spun ?? 'nobody noted which way'}

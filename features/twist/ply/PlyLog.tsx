@@ -2,6 +2,7 @@
 
 import { blankWeighing, OperationForm } from '../../../ui/controls/OperationForm';
 import { useRouter } from 'next/navigation';
+import { lowerFirst } from '../../../core/common/format';
 import { opposite } from '../../../core/twist/plying';
 import { endsOf } from '../../../core/bench/schools';
 import type { ScaleTool } from '../../../server/bench/bench';
@@ -102,7 +103,7 @@ export function PlyLog({
             <TextField
               key={strand.pieceId}
               name={`rests.${i}`}
-              label={chosen.length === 1 ? 'Left over of it' : `Left over of ${strand.label.toLowerCase()}`}
+              label={chosen.length === 1 ? 'Left over of it' : `Left over of ${lowerFirst(strand.label)}`}
               value={values.rests[i] ?? ''}
               onChange={(rest) =>
                 set(

@@ -6,7 +6,7 @@ import { useState } from 'react';
 import { contained } from '../../../ui/feedback/contained';
 import { Link } from '../../../ui/controls/Link';
 import { type Estimate, product } from '../../../core/common/estimate';
-import { inWords, lengthFigure, upperFirst } from '../../../core/common/format';
+import { inWords, lengthFigure, lowerFirst, upperFirst } from '../../../core/common/format';
 import { readOrNull, reading } from '../../../core/common/inputError';
 import {
   leftoverExpectedM,
@@ -221,7 +221,7 @@ function PieceSelect({
         ...(value === undefined ? [['', 'choose'] as const] : []),
         ...page.singles
           .filter(({ pieceId }) => !without.includes(pieceId))
-          .map(({ pieceId, label, yarnName }) => [String(pieceId), `${yarnName}: ${label.toLowerCase()}`] as const),
+          .map(({ pieceId, label, yarnName }) => [String(pieceId), `${yarnName}: ${lowerFirst(label)}`] as const),
       ]}
       onChange={(id) => id !== '' && onPick(Number(id))}
     />

@@ -1,6 +1,6 @@
 'use client';
 
-import { inWords, twistFigure } from '../../../core/common/format';
+import { inWords, lowerFirst, twistFigure } from '../../../core/common/format';
 import { readingIfTyped, readOrNull } from '../../../core/common/inputError';
 import { requirePositive } from '../../../core/common/require';
 import { inMetres, parseNumber, type UnitSystem } from '../../../core/common/units';
@@ -72,7 +72,7 @@ export function WheelScreen({
               label="Spun on"
               value={String(wheel.id)}
               onChange={(id) => ask({ toolId: Number(id), draw: '', whorl: 0 })}
-              options={wheels.map(({ id, name }) => ({ value: String(id), label: name.toLowerCase() }))}
+              options={wheels.map(({ id, name }) => ({ value: String(id), label: lowerFirst(name) }))}
             />
             <TextField
               name="wheel twist"

@@ -1,6 +1,6 @@
 'use client';
 
-import { inWords, massFigure, upperFirst } from '../../../core/common/format';
+import { inWords, lowerFirst, massFigure, upperFirst } from '../../../core/common/format';
 import type { PlanTool } from '../../../core/winding/piecePlan';
 import { InlineButton } from '../../../ui/controls/InlineButton';
 import { useSystem } from '../../../ui/frame/Providers';
@@ -17,7 +17,7 @@ export function FitAnswer({ planned, tools }: { planned: Planned; tools: readonl
   const system = useSystem();
   const { plan, tool, choices, choose, errors } = planned;
   const mass = (massG: number) => inWords(massFigure(massG, system));
-  const name = tool.name.toLowerCase();
+  const name = lowerFirst(tool.name);
   if (isEmpty(choices.split))
     return (
       <Notice tone="plain" role="status">
@@ -99,7 +99,7 @@ export function FitAnswer({ planned, tools }: { planned: Planned; tools: readonl
           <InlineButton
             onClick={() => choose({ toolKey: other.key, toolOfPart: {}, split: { ...choices.split, extraCakes: 0 } })}
           >
-            The {other.name.toLowerCase()} takes it in one.
+            The {lowerFirst(other.name)} takes it in one.
           </InlineButton>
         </>
       )}{' '}
@@ -130,8 +130,8 @@ function TooLarge({ planned, tools, part }: { planned: Planned; tools: readonly 
   return (
     <Notice tone="bad" role="status">
       <strong>
-        {cake.name || `Cake ${part + 1}`} is {inWords(massFigure(cake.massG, system))}, and the{' '}
-        {tool.name.toLowerCase()} holds {inWords(massFigure(cake.usableMassG, system))}.
+        {cake.name || `Cake ${part + 1}`} is {inWords(massFigure(cake.massG, system))}, and the {lowerFirst(tool.name)}{' '}
+        holds {inWords(massFigure(cake.usableMassG, system))}.
       </strong>{' '}
       Past that yarn slides off the base. Make it smaller, or two of it.{' '}
       <InlineButton onClick={() => choose({ anyway: true })}>Wind it anyway.</InlineButton>
@@ -139,7 +139,7 @@ function TooLarge({ planned, tools, part }: { planned: Planned; tools: readonly 
         <>
           {' '}
           <InlineButton onClick={() => choose({ toolOfPart: { ...choices.toolOfPart, [part]: larger.key } })}>
-            Wind this one on the {larger.name.toLowerCase()}.
+            Wind this one on the {lowerFirst(larger.name)}.
           </InlineButton>
         </>
       )}

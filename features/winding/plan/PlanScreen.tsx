@@ -9,7 +9,7 @@ import { HALF_WIDTH_90 } from '../../../core/common/estimate';
 import { faultsInWords, hasFlaw } from '../../../core/yarn/faults';
 import { handlingOf } from '../../../core/yarn/fibre';
 import { inWords, lowerFirst, plural, secondsInWords, sizeFigure, upperFirst } from '../../../core/common/format';
-import { massOf, needsSwift, type PieceForm as PieceForm } from '../../../core/yarn/piece';
+import { massOf, needsSwift, type PieceForm } from '../../../core/yarn/piece';
 import { endsOf } from '../../../core/bench/schools';
 import type { PlannedCake } from '../../../core/winding/windingPlan';
 import type { PlanPage } from '../../../server/winding/planPages';
@@ -59,7 +59,7 @@ export function PlanScreen({ page, weighing }: { page: PlanPage; weighing: React
   return (
     <>
       <h1>
-        Before {piece.label.toLowerCase()} of <Link href={`/yarns/${yarn.id}`}>{yarn.name}</Link> can be planned
+        Before {lowerFirst(piece.label)} of <Link href={`/yarns/${yarn.id}`}>{yarn.name}</Link> can be planned
       </h1>
       <div className="grid gap-4 max-w-[560px] mt-4">
         {yarn.grist === null && (
@@ -78,7 +78,7 @@ function Planning({ page }: { page: PlanPage }) {
   const { yarn, piece } = page;
   const router = useRouter();
   const planned = usePlan(page);
-  const { plan, tool, choose, choices, errors } = planned;
+  const { plan, tool, errors } = planned;
   const { busy, problem, run } = useTask();
   const handling = handlingOf(yarn.fibres);
   const stuck = Object.keys(errors).length > 0 || plan.tooLarge.length > 0;
@@ -95,7 +95,7 @@ function Planning({ page }: { page: PlanPage }) {
         className={`${styles.head} [&_h1]:text-large flex flex-wrap gap-y-3 gap-x-6 justify-between items-center mb-3`}
       >
         <h1>
-          <Link href={`/yarns/${yarn.id}`}>{yarn.name}</Link>, {piece.label.toLowerCase()}: {madeInWords(planned)},{' '}
+          <Link href={`/yarns/${yarn.id}`}>{yarn.name}</Link>, {lowerFirst(piece.label)}: {madeInWords(planned)},{' '}
           {Math.round(plan.crankTurns)} {tool.onto === 'winder' ? 'turns of the crank' : 'wraps by hand'}
         </h1>
         {piece.openRunId === null ? (
@@ -132,38 +132,42 @@ function Planning({ page }: { page: PlanPage }) {
         </Station>
       </ol>
 
-      <LengthRuler
-        cakes={plan.cakes.map((cake, i) => ({
-          ...cake,
-          winder: plan.tools[i]!,
-          densityGPerCm3: plan.tools[i]!.density.mean,
-        }))}
-        gristMPerG={page.piece.grist!.mean}
-        faults={plan.faults}
-        colourHex={yarn.colourHex}
-        colours={plan.colours}
-        about={
-          plan.cakes.length > 1 && plan.cakes.length <= 10
-            ? (part) => (
-                <label className="flex max-w-[230px] items-center gap-1 mt-1 text-small">
-                  <span>on</span>
-                  <Choice
-                    value={choices.toolOfPart[part] ?? tool.key}
-                    options={page.tools.map(({ key, name }) => [key, name] as const)}
-                    onChange={(key) =>
-                      choose({
-                        toolOfPart: { ...choices.toolOfPart, [part]: key },
-                      })
-                    }
-                  />
-                </label>
-              )
-            : undefined
-        }
-      />
+      <CakesAlong page={page} planned={planned} />
       <PlanWays page={page} planned={planned} />
       {handling.length > 0 && <Notice tone="tight">{handling.map((each) => HANDLING_WORDS[each]).join(' ')}</Notice>}
     </>
+  );
+}
+
+/** Where along the strand each cake begins and ends, and the tool that a single one may be wound on instead. */
+function CakesAlong({ page, planned }: { page: PlanPage; planned: Planned }) {
+  const { plan, tool, choose, choices } = planned;
+  return (
+    <LengthRuler
+      cakes={plan.cakes.map((cake, i) => ({
+        ...cake,
+        winder: plan.tools[i]!,
+        densityGPerCm3: plan.tools[i]!.density.mean,
+      }))}
+      gristMPerG={page.piece.grist!.mean}
+      faults={plan.faults}
+      colourHex={page.yarn.colourHex}
+      colours={plan.colours}
+      about={
+        plan.cakes.length > 1 && plan.cakes.length <= 10
+          ? (part) => (
+              <label className="flex max-w-[230px] items-center gap-1 mt-1 text-small">
+                <span>on</span>
+                <Choice
+                  value={choices.toolOfPart[part] ?? tool.key}
+                  options={page.tools.map(({ key, name }) => [key, name] as const)}
+                  onChange={(key) => choose({ toolOfPart: { ...choices.toolOfPart, [part]: key } })}
+                />
+              </label>
+            )
+          : undefined
+      }
+    />
   );
 }
 

@@ -1,6 +1,7 @@
 'use client';
 
 import { Steps } from 'antd';
+import { lowerFirst } from '../../../core/common/format';
 import {
   afterEvent,
   cakeInHand,
@@ -80,7 +81,7 @@ export function RunScreen({ page, scales, drift }: { page: RunPage; scales: Scal
         <>
           {page.pieceLabel}, {cakeName}
           {planned.name && `: ${planned.name}`}, {onto === 'winder' ? 'on the' : 'by hand:'}{' '}
-          {planned.tool.name.toLowerCase()}
+          {lowerFirst(planned.tool.name)}
         </>
       }
       beside={

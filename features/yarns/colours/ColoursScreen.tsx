@@ -2,7 +2,7 @@
 
 import { Button } from 'antd';
 import { HALF_WIDTH_90 } from '../../../core/common/estimate';
-import { inWords, lengthFigure } from '../../../core/common/format';
+import { inWords, lengthFigure, lowerFirst } from '../../../core/common/format';
 import { namesApart } from '../../../core/yarn/colourWords';
 import { type ColourAlong, coloursFrom, laid } from '../../../core/yarn/coloursAlong';
 import type { ColourRepeat } from '../../../core/yarn/colourRepeat';
@@ -178,7 +178,7 @@ function Looks({ looks }: { looks: readonly ColourLook[] }) {
             <span className="flex flex-wrap items-center gap-x-3">
               <StretchesWords stretches={stretches} />
               <span className="text-ink-soft">
-                {pieceLabel.toLowerCase()}, {shortDate(at)}
+                {lowerFirst(pieceLabel)}, {shortDate(at)}
               </span>
             </span>
             {measured ? (

@@ -3,6 +3,7 @@
 import { CloseOutlined } from '@ant-design/icons';
 import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
+import { lowerFirst } from '../../../core/common/format';
 import { changedAt } from '../../../core/common/changedAt';
 import { inMetres } from '../../../core/common/units';
 import type { ColoursForm, ColoursPage } from '../../../server/yarn/colours';
@@ -70,7 +71,7 @@ export function MeasureColours({ page: { yarn, colours, pieces, pictures } }: { 
             label="Piece"
             value={String(piece.id)}
             onChange={(value) => form.set('piece', value)}
-            options={pieces.map(({ piece: { id, label } }) => ({ value: String(id), label: label.toLowerCase() }))}
+            options={pieces.map(({ piece: { id, label } }) => ({ value: String(id), label: lowerFirst(label) }))}
           />
         )}
         <ChoiceField

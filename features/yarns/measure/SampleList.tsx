@@ -1,6 +1,7 @@
 'use client';
 
 import { Button } from 'antd';
+import { lowerFirst } from '../../../core/common/format';
 import type { SampleView } from '../../../server/yarn/yarnViews';
 import { shortDate } from '../../../ui/figures/dates';
 import { Grist } from '../../../ui/figures/Figures';
@@ -25,7 +26,7 @@ export function SampleList({ samples }: { samples: readonly SampleView[] }) {
               <SampleWords sample={sample} />
               <span className="text-ink-soft">
                 {' '}
-                · {sample.pieceLabel.toLowerCase()}, {shortDate(sample.at)}
+                · {lowerFirst(sample.pieceLabel)}, {shortDate(sample.at)}
                 {!sample.counts && ' · measured again since'}
               </span>
             </span>

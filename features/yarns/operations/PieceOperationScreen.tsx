@@ -2,6 +2,7 @@
 
 import { Link } from '../../../ui/controls/Link';
 import { useState } from 'react';
+import { lowerFirst } from '../../../core/common/format';
 import { isLoop } from '../../../core/twist/strandWays';
 import type { ScaleTool } from '../../../server/bench/bench';
 import type { OperationFormPage } from '../../../server/yarn/operationFormPage';
@@ -45,7 +46,7 @@ export function PieceOperationScreen({
   const change = possible.find((each) => each === chosen);
   const head = (
     <PageHead
-      title={`What becomes of ${piece.label.toLowerCase()}?`}
+      title={`What becomes of ${lowerFirst(piece.label)}?`}
       under={
         <>
           <Link href={`/pieces/${piece.id}`}>{piece.label}</Link> of <Link href={`/yarns/${yarn.id}`}>{yarn.name}</Link>

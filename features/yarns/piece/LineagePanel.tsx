@@ -1,5 +1,6 @@
 'use client';
 
+import { lowerFirst } from '../../../core/common/format';
 import { Link } from '../../../ui/controls/Link';
 import type { Lineage } from '../../../server/yarn/lineage';
 import { Thread } from '../../../ui/thread/Thread';
@@ -38,7 +39,7 @@ export function LineagePanel({ family: { pieces, steps, bands }, pieceId }: { fa
         colourHex={own.colourHex}
         pieces={labelled}
         steps={steps}
-        label={`The line of ${own.label.toLowerCase()}, from how its yarn came in`}
+        label={`The line of ${lowerFirst(own.label)}, from how its yarn came in`}
       />
     </section>
   );

@@ -116,7 +116,7 @@ export function PieceScreen({
           )}
           {mini && (
             <p>
-              {plural(mini.loops, 'loop')}, {mini.place} of {mini.places} from {mini.parent.toLowerCase()}; of the minis{' '}
+              {plural(mini.loops, 'loop')}, {mini.place} of {mini.places} from {lowerFirst(mini.parent)}; of the minis{' '}
               <Link href={`/minis/${mini.planId}`}>{mini.planName}</Link>.
             </p>
           )}
@@ -195,7 +195,7 @@ export function PieceScreen({
               <span>Also of this yarn:</span>
               {others.map(({ id, label }) => (
                 <Link key={id} href={`/pieces/${id}`}>
-                  {label.toLowerCase()}
+                  {lowerFirst(label)}
                 </Link>
               ))}
             </nav>

@@ -4,7 +4,7 @@ import dynamic from 'next/dynamic';
 import { contained } from '../../../ui/feedback/contained';
 import { Link } from '../../../ui/controls/Link';
 import type { CSSProperties } from 'react';
-import { asSentence, inWords, lengthFigure } from '../../../core/common/format';
+import { asSentence, inWords, lengthFigure, lowerFirst } from '../../../core/common/format';
 import { pieceTotal } from '../../../core/yarn/piece';
 import type { UnitSystem } from '../../../core/common/units';
 import type { YarnOverview } from '../../../server/logbook/yarnOverview';
@@ -54,7 +54,7 @@ export function YarnScreen({ page }: { page: YarnOverview }) {
       <PageHead title={yarn.name} under={<Under yarn={yarn} total={pieceTotal(present)} left={remaining} />}>
         {yarn.gone === null && next && (
           <ActionLink href={next.openRunId ? `/winding/run/${next.openRunId}` : `/winding/plan/${next.id}`}>
-            {next.openRunId ? 'Go on with' : 'Plan to wind'} {next.label.toLowerCase()}
+            {next.openRunId ? 'Go on with' : 'Plan to wind'} {lowerFirst(next.label)}
           </ActionLink>
         )}
         {yarn.gone === null && present.some(({ form }) => form !== 'mini skein') && (
