@@ -91,7 +91,9 @@ export const undoImport = action([z.string().min(8).max(80)], async (batch) => {
   if (kept === 0) return { ok: true as const };
   return {
     ok: false as const,
-    errors: { '': `${plural(kept, 'yarn')} of the list stay on the shelf: something was done with them since` },
+    errors: {
+      '': `${plural(kept, 'yarn')} of the list ${kept === 1 ? 'stays' : 'stay'} on the shelf: something was done with ${kept === 1 ? 'it' : 'them'} since`,
+    },
   };
 });
 

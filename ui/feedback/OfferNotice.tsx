@@ -28,7 +28,8 @@ export function OfferNotice({ offer, onGone }: { offer: Offer; onGone: () => voi
       isUnderWay = true;
       const outcome = await outcomeOf(offer.undo);
       isUnderWay = false;
-      if (!outcome.ok) return show(`${outcome.unsure ? '' : 'It is not undone. '}${asSentence(outcome.problem)}`);
+      if (!outcome.ok)
+        return show(`${outcome.unsure ? '' : 'It could not all be undone. '}${asSentence(outcome.problem)}`);
       takenBack();
       onGone();
       router.refresh();

@@ -20,7 +20,7 @@ test.each([
       Promise.resolve(Response.json({ error: { message: 'The disk is full. Nothing was saved.' } }, { status: 507 })),
     'The disk is full. Nothing was saved.',
   ],
-  ['a fault of the app', () => Promise.resolve(new Response('<h1>500</h1>', { status: 500 })), 'the app refused it'],
+  ['a fault of the app', () => Promise.resolve(new Response('<h1>500</h1>', { status: 500 })), 'the app failed at it'],
   [
     'an answer that was cut off',
     () => Promise.resolve(new Response('{"cards":[{')),

@@ -19,7 +19,7 @@ export class Refusal extends Error {
 /**
  * What the app answers at an address.
  *
- * @throws NoAnswer where it is away, Refusal where it refuses: in the words that a maker is told
+ * @throws NoAnswer where it is away or fails, Refusal where it refuses: in the words that a maker is told
  */
 export async function askApp<Answer>(address: string, request?: RequestInit): Promise<Answer> {
   const away = () => Promise.reject(new NoAnswer());
@@ -27,5 +27,6 @@ export async function askApp<Answer>(address: string, request?: RequestInit): Pr
   // Cut off under way, it is no answer.
   if (answer.ok) return (await answer.json().catch(away)) as Answer;
   const { error } = (await answer.json().catch(() => ({}))) as { error?: { message: string; path: string } };
-  throw new Refusal(error?.message ?? 'the app refused it', error?.path ?? '');
+  // What the app refuses it says why; without that something broke, and nobody knows what came of it.
+  throw error ? new Refusal(error.message, error.path) : new NoAnswer('the app failed at it; try again in a moment');
 }

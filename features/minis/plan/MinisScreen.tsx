@@ -109,7 +109,7 @@ function Rings({ miniPlan: { made, planned, colours } }: { miniPlan: MiniPlanLin
 function standing({ made, planned, kits, wet, countingRunId }: MiniPlanLine): string {
   const parts = [
     made === 0 ? `${planned} planned` : made < planned ? `${made} of ${planned} made` : `${made} made`,
-    ...(kits === null ? [] : [`${plural(kits, 'kit')}`]),
+    ...(kits === null ? [] : [plural(kits, 'kit')]),
     ...(wet > 0 ? [`${wet} not weighed since they were wet`] : []),
     ...(countingRunId === null ? [] : ['being counted']),
   ];

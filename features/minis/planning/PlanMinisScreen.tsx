@@ -327,7 +327,7 @@ function planInWords(
   system: UnitSystem,
 ): string {
   return [
-    ...(kits === null ? [] : [`${plural(kits, 'kit')}`]),
+    ...(kits === null ? [] : [plural(kits, 'kit')]),
     plural(total, 'mini'),
     ...(worth ? [inWords(massFigure(worth.madeG, system)), `out of ${plural(worth.openedParents, 'skein')}`] : []),
   ].join(', ');
