@@ -133,7 +133,7 @@ async function firstLoad(browser: Browser, path: string) {
   const loads = [];
   for (let i = 0; i < LOADS; i++) {
     const context = await browser.createBrowserContext();
-    const maker = await Maker.at(context as unknown as Browser, app.url);
+    const maker = await Maker.at(context, app.url);
     const session = await maker.page.createCDPSession();
     const sent = await countBytes(session);
     const start = performance.now();

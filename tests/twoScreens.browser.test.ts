@@ -1,7 +1,7 @@
 import { openDatabase } from '../db/common/connection';
 import { runById } from '../db/winding/runs';
 import { pause } from './support/app';
-import type { Maker } from './support/browser';
+import { Maker } from './support/browser';
 import { stage } from './support/stage';
 
 /** One winding, two screens; closed tabs; a server that is away. No count is lost and none is doubled. */
@@ -198,15 +198,52 @@ test('the last cut: the next cake begins at nothing, and each is weighed', async
   await maker.close();
 });
 
+const goAwayFrom = ({ page }: Maker) => page.evaluate(() => window.dispatchEvent(new Event('blur')));
+
+/** A minute later. */
+const comeBackTo = ({ page }: Maker) =>
+  page.evaluate(() => {
+    const now = Date.now;
+    Date.now = () => now() + 60_000;
+    window.dispatchEvent(new Event('focus'));
+  });
+
+test('two devices that change different fields of one form do not undo each other', async () => {
+  const one = await set.maker();
+  const device = await set.browser.createBrowserContext();
+  const two = await Maker.at(device, set.app.url);
+  const place = () => one.valueOf('place');
+  await one.goTo('/yarns/1/band');
+  await two.goTo('/yarns/1/band');
+  const before = await place();
+  await one.fill('notes', 'soft');
+  await goAwayFrom(one);
+  await two.fill('place', 'the blue chest');
+  await two.press('Save the band');
+  await two.arrivesAt(/^\/yarns\/1$/);
+  await comeBackTo(one);
+  await one.until(async () => (await place()) === 'the blue chest');
+  expect(await one.valueOf('notes')).toBe('soft');
+  // A draft remembers no more than what was typed: what it was begun from may be long past.
+  await two.goTo('/yarns/1/band');
+  await two.fill('place', before);
+  await two.press('Save the band');
+  await two.arrivesAt(/^\/yarns\/1$/);
+  await one.page.reload();
+  await one.live();
+  expect([await place(), await one.valueOf('notes')]).toEqual([before, 'soft']);
+  await one.press('Save the band');
+  await one.arrivesAt(/^\/yarns\/1$/);
+  await two.goTo('/yarns/1/band');
+  expect([await two.valueOf('place'), await two.valueOf('notes')]).toEqual([before, 'soft']);
+  await one.close();
+  await device.close();
+});
+
 test('a page that one comes back to shows what another has changed; what is typed in it stays, and without the app so does it', async () => {
   const one = await set.maker();
-  const goAway = () => one.page.evaluate(() => window.dispatchEvent(new Event('blur')));
-  const comeBack = () =>
-    one.page.evaluate(() => {
-      const now = Date.now;
-      Date.now = () => now() + 60_000;
-      window.dispatchEvent(new Event('focus'));
-    });
+  const goAway = () => goAwayFrom(one);
+  const comeBack = () => comeBackTo(one);
   await one.goTo('/pieces/1');
   await one.fill('mass', '12');
   await goAway();

@@ -19,6 +19,7 @@ export function SchoolsPanel({ schools }: { schools: Schools }) {
   const [kept, setKept] = useState(false);
   const form = useForm<SchoolsForm>({
     draftKey: 'schools',
+    edits: true,
     initial: () => ({ ...schools, earliestDays: String(schools.earliestDays) }),
     save: keepSchools,
     saved: () => {

@@ -41,6 +41,7 @@ export function ToolForm({
   const [marked, setMarked] = useState<readonly string[]>(measured);
   const form = useForm<Values>({
     draftKey: `${kind} ${id ?? 'new'}`,
+    edits: id !== null,
     initial: () => initial,
     save: (values) => keepTool(id, toolForm(kind, values, marked)),
     saved: () => {

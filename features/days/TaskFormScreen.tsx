@@ -37,6 +37,7 @@ export function TaskFormScreen({
   const router = useRouter();
   const form = useForm<TaskForm>({
     draftKey: task ? `task ${task.id}` : `new task ${first.pieceId ?? ''}`,
+    edits: task !== null,
     initial: () => ({
       requestKey: newKey(),
       kind: task?.kind ?? first.kind,

@@ -17,6 +17,7 @@ export function TimePanel({ time }: { time: KeptTime }) {
   const offer = useUndoOffer();
   const form = useForm<TimeForm>({
     draftKey: 'time at the bench',
+    edits: true,
     initial: () => ({ weekdays: time.weekdays.map(String), from: time.from }),
     save: keepTime,
     saved: () => {

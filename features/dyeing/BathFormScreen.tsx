@@ -48,6 +48,7 @@ export function BathFormScreen({
       id === null
         ? `new bath ${first.operationId ?? ''} ${plan?.id ?? ''} ${choices[0]?.id ?? ''} ${first.name}`
         : `bath ${id}`,
+    edits: id !== null,
     initial: () => ({ ...first, requestKey: newKey() }),
     save: (values) => keepBath(id, values),
     saved: (saved) => {

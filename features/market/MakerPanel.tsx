@@ -17,6 +17,7 @@ export function MakerPanel({ maker: { name, logo } }: { maker: Maker }) {
   const router = useRouter();
   const form = useForm<Pick<MakerForm, 'name'>>({
     draftKey: 'maker on labels',
+    edits: true,
     initial: () => ({ name }),
     save: (values) => keepMaker({ ...values, isLogoKept: true }),
     saved: () => router.refresh(),

@@ -37,6 +37,7 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
   const typing = useRef<Record<number, string>>({});
   const form = useForm<Values>({
     draftKey: id === null ? `new project ${first.needs[0]?.yarns[0]?.id ?? ''}` : `project ${id}`,
+    edits: id !== null,
     initial: () => ({ ...first, requestKey: newKey() }),
     save: async (values) => {
       const left = Object.entries(typing.current).find(([, words]) => words !== '');

@@ -24,6 +24,7 @@ export function LimitsForm({ limits }: { limits: Record<YarnBuild, TwistLimits> 
   const router = useRouter();
   const form = useForm<Values>({
     draftKey: 'twist limits',
+    edits: true,
     initial: () => typed(limits),
     save: saveLimits,
     saved: () => router.refresh(),

@@ -52,7 +52,7 @@ export class Maker {
     private readonly url: string,
   ) {}
 
-  static async at(browser: Browser, url: string, size = { width: 1280, height: 800 }): Promise<Maker> {
+  static async at(browser: Pick<Browser, 'newPage'>, url: string, size = { width: 1280, height: 800 }): Promise<Maker> {
     const page = await browser.newPage();
     page.setDefaultTimeout(PATIENCE_MS);
     await page.setViewport(size);

@@ -41,11 +41,17 @@ export function useForm<Values extends object>({
   initial,
   save,
   saved,
+  edits = false,
 }: {
   draftKey: string;
   initial: () => Values;
   save: (values: Values) => Promise<Outcome>;
   saved: (id: number) => void;
+  /**
+   * It changes what is kept already: a field that nobody touched is what is kept now, whatever it was when the form was
+   * opened or its draft begun. So two screens that change different fields do not undo each other.
+   */
+  edits?: boolean;
 }): FormState<Values> {
   const [values, setValues] = useState<Values>(initial);
   const [errors, setErrors] = useState<Record<string, string>>({});
@@ -61,13 +67,14 @@ export function useForm<Values extends object>({
     typedIn.current = system;
   });
 
+  const began = useRef(values);
   const change = useCallback(
     (next: Values) => {
       latest.current = next;
       setValues(next);
-      keepDraft(draftKey, next, typedIn.current);
+      keepDraft(draftKey, edits ? touched(began.current, next) : next, typedIn.current);
     },
-    [draftKey],
+    [draftKey, edits],
   );
 
   // The server cannot know the draft, so it is put in once the page is live.
@@ -79,6 +86,16 @@ export function useForm<Values extends object>({
       setValues(latest.current);
     }
   }, [draftKey]);
+
+  useEffect(() => {
+    if (!edits) return;
+    const now = initial();
+    const next = followed(latest.current, began.current, now);
+    began.current = now;
+    if (next === null) return;
+    latest.current = next;
+    setValues(next);
+  }, [edits, initial]);
 
   const set: FormState<Values>['set'] = (name, value) => {
     change({ ...latest.current, [name]: value });
@@ -143,9 +160,23 @@ function marked<Values extends object>(values: Values): Values {
 
 /** The fields that are not what they were. */
 function changes<Values extends object>(was: Values, is: Values): Partial<Values> {
-  const changed = Object.entries(is).filter(([name, value]) => was[name as keyof Values] !== value);
+  const changed = Object.entries(is).filter(([name, value]) => !isSame(was[name as keyof Values], value));
   return Object.fromEntries(changed) as Partial<Values>;
 }
+
+/** What a draft has to remember where what is kept tells the rest; its key, too, which is new each time. */
+function touched<Values extends object>(was: Values, is: Values): Partial<Values> {
+  return { ...changes(was, is), ...('requestKey' in is && { requestKey: is.requestKey }) };
+}
+
+/** The form with what is kept now in all fields that nobody touched; null where that changes nothing. */
+function followed<Values extends object>(is: Values, was: Values, now: Values): Values | null {
+  const mine = changes(was, is);
+  const news = Object.entries(changes(was, now)).filter(([name]) => name !== 'requestKey' && !(name in mine));
+  return news.length === 0 ? null : { ...is, ...Object.fromEntries(news) };
+}
+
+const isSame = (one: unknown, other: unknown) => JSON.stringify(one) === JSON.stringify(other);
 
 function withoutErrorsOf(errors: Record<string, string>, name: string): Record<string, string> {
   return Object.fromEntries(

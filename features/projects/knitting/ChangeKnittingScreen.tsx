@@ -25,6 +25,7 @@ export function ChangeKnittingScreen({
   const back = `/projects/knitting/${page.id}`;
   const form = useForm<ChangeKnittingForm>({
     draftKey: `knitting ${page.id}`,
+    edits: true,
     initial: () => knittingFirst(page),
     save: (values) => keepKnitting(page.id, values),
     saved: () => {

@@ -18,6 +18,7 @@ export function EditBandScreen({ yarn }: { yarn: YarnView }) {
   const offer = useUndoOffer();
   const form = useForm<BandForm>({
     draftKey: `band ${yarn.id}`,
+    edits: true,
     initial: () => bandValues(yarn),
     save: (values) => saveBand(yarn.id, values),
     saved: () => {
