@@ -45,7 +45,7 @@ export function BackupPanel({ page: { backups, folder } }: { page: FilesPage }) 
         kept.
       </p>
       <p>
-        <Button onClick={() => void run(takeSnapshot)} loading={busy}>
+        <Button onClick={() => void run(() => takeSnapshot())} loading={busy}>
           Take a snapshot now
         </Button>
       </p>

@@ -42,10 +42,13 @@ export function GiveUp({
         danger
         loading={busy}
         onClick={() =>
-          run(give, () => {
-            offer({ words: `The ${what} is cancelled.`, undo: take });
-            router.push(to);
-          })
+          run(
+            () => give(),
+            () => {
+              offer({ words: `The ${what} is cancelled.`, undo: take });
+              router.push(to);
+            },
+          )
         }
       >
         Discard the count

@@ -48,7 +48,7 @@ export function ShelfTable({ shelf: { asked, ask, total, cardAt, look } }: { she
       className: 'max-phone:w-[45%]',
       render: (_, { card }) =>
         card && (
-          <Link href={`/yarns/${card.id}`} className="inline-flex gap-2 items-center">
+          <Link href={`/yarns/${card.id}`} className="inline-flex gap-2 items-center max-phone:wrap-anywhere">
             <Swatch hex={card.colourHex} size={14} />
             {card.name}
           </Link>
