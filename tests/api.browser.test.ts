@@ -123,9 +123,9 @@ describe('a picture', () => {
     const upload = await sharp({ create: { width: 9, height: 9, channels: 3, background: '#000' } })
       .png()
       .toBuffer();
-    expect((await post('/api/yarns/99/pictures', new Uint8Array(upload))).body).toEqual({
-      ok: false,
-      errors: { '': 'this yarn is not there' },
+    expect(await post('/api/yarns/99/pictures', new Uint8Array(upload))).toMatchObject({
+      status: 409,
+      body: { error: { message: 'this yarn is not there' } },
     });
     expect((await post('/api/yarns/x/pictures', new Uint8Array(upload))).status).toBe(404);
   });
