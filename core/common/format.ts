@@ -235,7 +235,7 @@ function rounded(value: number, decimals: number): string {
   const units = Math.round(Number(`${size}e${decimals}`));
   // What is written with an exponent is far beyond any yarn, or nothing.
   const digits = (Number.isNaN(units) ? size : units / 10 ** decimals).toFixed(decimals);
-  const figure = size >= 10_000 ? digits.replace(/\B(?<!\.\d*)(?=(\d{3})+(?!\d))/g, ',') : digits;
+  const figure = size >= 10_000 ? grouped(digits) : digits;
   // What rounds to nothing has no sign.
   return value < 0 && /[1-9]/.test(digits) ? `-${figure}` : figure;
 }
@@ -245,11 +245,13 @@ function rounded(value: number, decimals: number): string {
  *
  * @param many the word for more than one, where it is not the word with an s
  * @example
- * plural(12, 'entry', 'entries') // => '12 entries'
+ * plural(1240, 'entry', 'entries') // => '1,240 entries'
  */
 export function plural(count: number, one: string, many = `${one}s`): string {
-  return `${rounded(count, 0)} ${count === 1 ? one : many}`;
+  return `${grouped(String(count))} ${count === 1 ? one : many}`;
 }
+
+const grouped = (digits: string) => digits.replace(/\B(?<!\.\d*)(?=(\d{3})+(?!\d))/g, ',');
 
 /**
  * A message as a sentence: with a capital, and a stop at its end.

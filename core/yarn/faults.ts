@@ -1,3 +1,5 @@
+import { plural } from '../common/format';
+
 /** What lies at one place along a yarn and follows it through everything that is done with it. */
 export const FAULT_KINDS = ['knot', 'thin spot', 'colour change'] as const;
 export type FaultKind = (typeof FAULT_KINDS)[number];
@@ -139,6 +141,6 @@ export function hasFlaw(faults: readonly Pick<Fault, 'kind'>[]): boolean {
 export function faultsInWords(faults: readonly Pick<Fault, 'kind'>[]): string {
   return FAULT_KINDS.map((kind) => ({ kind, count: faults.filter((fault) => fault.kind === kind).length }))
     .filter(({ count }) => count > 0)
-    .map(({ kind, count }) => `${count} ${kind}${count === 1 ? '' : 's'}`)
+    .map(({ kind, count }) => plural(count, kind))
     .join(', ');
 }

@@ -1,3 +1,4 @@
+import { plural } from '../common/format';
 import type { FibreShare } from './fibre';
 import type { Estimate } from '../common/estimate';
 import { type PutUpMass, putUpByBand } from './putUp';
@@ -129,7 +130,7 @@ export function pieceTotal(pieces: readonly { form: PieceForm }[]): string {
   const counts = PIECE_FORMS.map((form) => ({ form, count: pieces.filter((piece) => piece.form === form).length }));
   const present = counts.filter(({ count }) => count > 0);
   if (present.length === 0) return 'nothing left';
-  return present.map(({ form, count }) => `${count} ${form}${count === 1 ? '' : 's'}`).join(', ');
+  return present.map(({ form, count }) => plural(count, form)).join(', ');
 }
 
 /**

@@ -3,6 +3,7 @@ import { bandTexts } from '../../core/yarn/band';
 import { z } from 'zod';
 import { colourFromWords } from '../../core/yarn/colourWords';
 import { InputError, reading } from '../../core/common/inputError';
+import { plural } from '../../core/common/format';
 import { PIECE_FORMS } from '../../core/yarn/piece';
 import type { UnitSystem } from '../../core/common/units';
 import { classCalled } from '../../core/yarn/weightClass';
@@ -168,7 +169,7 @@ function readList(db: Db, { bytes, system }: ListToRead, ask: ImportAsk): ReadLi
       maker: form.maker,
       dyeLot: form.dyeLot,
       colourHex: form.colourHex,
-      pieces: `${form.count} ${form.form}${form.count === 1 ? '' : 's'}`,
+      pieces: plural(form.count, form.form),
     })),
     yarns,
   };

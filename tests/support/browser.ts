@@ -1,4 +1,4 @@
-import puppeteer, { type Browser, type EvaluateFunc, type Page } from 'puppeteer-core';
+import puppeteer, { type Browser, type CDPSession, type EvaluateFunc, type Page, type Protocol } from 'puppeteer-core';
 import { pause } from './app';
 
 const ARGUMENTS = [
@@ -181,28 +181,33 @@ export class Maker {
 
   /** Meanwhile all that is sent is done, and no answer to it arrives: the line breaks in between. */
   async losingAnswers(work: () => Promise<void>): Promise<void> {
-    const line = await this.page.createCDPSession();
-    line.on('Fetch.requestPaused', ({ requestId, request: { method } }) => {
-      void (method === 'POST'
+    await this.between('Response', work, (line, { requestId, request: { method } }) =>
+      method === 'POST'
         ? line.send('Fetch.failRequest', { requestId, errorReason: 'ConnectionReset' })
-        : line.send('Fetch.continueRequest', { requestId }));
-    });
-    await line.send('Fetch.enable', { patterns: [{ requestStage: 'Response' }] });
-    await work();
-    await line.detach();
+        : line.send('Fetch.continueRequest', { requestId }),
+    );
   }
 
   /** Meanwhile the page asks for what the app had once and has no more, as one does that was opened before an update. */
   async asBeforeAnUpdate(work: () => Promise<void>): Promise<void> {
-    const line = await this.page.createCDPSession();
-    line.on('Fetch.requestPaused', ({ requestId, request }) => {
+    await this.between('Request', work, (line, { requestId, request }) => {
       const headers = Object.entries(request.headers).map(([name, value]) => ({
         name,
         value: name.toLowerCase() === 'next-action' ? value.replace(/./g, '0') : value,
       }));
-      void line.send('Fetch.continueRequest', { requestId, headers });
+      return line.send('Fetch.continueRequest', { requestId, headers });
     });
-    await line.send('Fetch.enable', { patterns: [{ requestStage: 'Request' }] });
+  }
+
+  /** Meanwhile each request is held at this stage, and `goOn` says how it goes on. */
+  private async between(
+    requestStage: 'Request' | 'Response',
+    work: () => Promise<void>,
+    goOn: (line: CDPSession, held: Protocol.Fetch.RequestPausedEvent) => Promise<unknown>,
+  ): Promise<void> {
+    const line = await this.page.createCDPSession();
+    line.on('Fetch.requestPaused', (held) => void goOn(line, held));
+    await line.send('Fetch.enable', { patterns: [{ requestStage }] });
     await work();
     await line.detach();
   }

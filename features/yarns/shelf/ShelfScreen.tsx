@@ -6,7 +6,7 @@ import { contained } from '../../../ui/feedback/contained';
 import { Link } from '../../../ui/controls/Link';
 import { useEffect, useRef } from 'react';
 import { FIBRE_NAMES } from '../../../core/yarn/fibre';
-import { asSentence, gristFigure, inWords, lengthFigure, massFigure } from '../../../core/common/format';
+import { asSentence, gristFigure, inWords, lengthFigure, massFigure, plural } from '../../../core/common/format';
 import { PIECE_FORMS } from '../../../core/yarn/piece';
 import { ABOUT_WITHIN } from '../../../core/projects/shelfNeed';
 import { WEIGHT_CLASSES } from '../../../core/yarn/weightClass';
@@ -186,9 +186,7 @@ function Found({ shelf: { total, understood, asked } }: { shelf: Shelf }) {
   ].filter(Boolean);
   return (
     <p id="understood" role="status" className="text-ink-soft">
-      {total === 0
-        ? `No yarn on the shelf is like that${asked.q ? `: “${asked.q}”` : ''}.`
-        : `${total.toLocaleString('en-GB')} ${total === 1 ? 'yarn' : 'yarns'}`}
+      {total === 0 ? `No yarn on the shelf is like that${asked.q ? `: “${asked.q}”` : ''}.` : plural(total, 'yarn')}
       {parts.length > 0 && ` · ${parts.join(', ')}`}
     </p>
   );
