@@ -240,6 +240,43 @@ test('two devices that change different fields of one form do not undo each othe
   await device.close();
 });
 
+test('two devices side by side: both changes hold, and who changes the same field later is asked', async () => {
+  const one = await set.maker();
+  const device = await set.browser.createBrowserContext();
+  const two = await Maker.at(device, set.app.url);
+  const opened = async (maker: Maker) => {
+    await maker.goTo('/yarns/1/band');
+    return [await maker.valueOf('place'), await maker.valueOf('notes')];
+  };
+  const [place, notes] = await opened(one);
+  await opened(two);
+  await two.fill('place', 'the blue chest');
+  await two.fill('notes', 'stiff');
+  await two.press('Save the band');
+  await two.arrivesAt(/^\/yarns\/1$/);
+  await one.fill('notes', 'limp');
+  await one.press('Save the band');
+  await one.sees('Another screen has changed this to “stiff” meanwhile');
+  await one.waitsFor(() => document.activeElement?.id === 'notes');
+  expect(await one.valueOf('notes')).toBe('limp');
+  expect(await opened(two)).toEqual(['the blue chest', 'stiff']);
+  await one.press('Save the band');
+  await one.arrivesAt(/^\/yarns\/1$/);
+  expect(await opened(two)).toEqual(['the blue chest', 'limp']);
+  // Without the app, saving says so at once, and goes through later.
+  await two.fill('place', place!);
+  await two.fill('notes', notes!);
+  await set.app.kill();
+  await two.press('Save the band');
+  await two.sees('cannot be reached');
+  await set.app.restart();
+  await two.press('Save the band');
+  await two.arrivesAt(/^\/yarns\/1$/);
+  expect(await opened(one)).toEqual([place, notes]);
+  await one.close();
+  await device.close();
+});
+
 test('a page that one comes back to shows what another has changed; what is typed in it stays, and without the app so does it', async () => {
   const one = await set.maker();
   const goAway = () => goAwayFrom(one);

@@ -4,7 +4,7 @@ import { Button, Popover } from 'antd';
 import { useState } from 'react';
 import { plural } from '../../core/common/format';
 import { TextField } from '../../ui/controls/Field';
-import { Form } from '../../ui/controls/Form';
+import { Form } from '../../ui/form/Form';
 import { InlineButton } from '../../ui/controls/InlineButton';
 import { shortDay } from '../../ui/figures/dates';
 import { Problem } from '../../ui/feedback/Notice';

@@ -11,12 +11,12 @@ import { ChoiceField } from '../../ui/controls/Choice';
 import { ProjectChoice } from '../../ui/controls/ProjectChoice';
 import { TextField } from '../../ui/controls/Field';
 import { DateField } from '../../ui/controls/DateField';
-import { Form, FormError } from '../../ui/controls/Form';
+import { Form, FormError } from '../../ui/form/Form';
 import { newKey } from '../../ui/feedback/newKey';
 import { PageHead } from '../../ui/frame/PageHead';
 import { Notice, Problem } from '../../ui/feedback/Notice';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
-import { type FormState, useForm } from '../../ui/controls/useForm';
+import { type FormState, useForm } from '../../ui/form/useForm';
 import { useTask } from '../../ui/feedback/useTask';
 import { saveTaskForm, markTask } from './actions';
 import { TASK_WORDS, taskTitle } from '../../core/days/taskWords';
@@ -93,7 +93,7 @@ export function TaskFormScreen({
             {...form.field('title')}
             placeholder={values.kind === 'other' ? 'fetch soap, mend the swift' : ''}
           />
-          <div className="grid grid-cols-[repeat(auto-fit,minmax(140px,1fr))] gap-x-4">
+          <div className="grid grid-cols-[repeat(auto-fit,minmax(170px,1fr))] gap-x-4">
             <TextField
               label="Minutes it takes"
               {...form.field('minutes')}

@@ -5,9 +5,9 @@ import { useRouter } from 'next/navigation';
 import type { KeptTime } from '../../server/days/benchTime';
 import { WEEKDAYS } from '../../ui/figures/dates';
 import { TextField } from '../../ui/controls/Field';
-import { Form, FormError } from '../../ui/controls/Form';
+import { Form, FormError } from '../../ui/form/Form';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
-import { useForm } from '../../ui/controls/useForm';
+import { useForm } from '../../ui/form/useForm';
 import type { TimeForm } from '../../server/days/benchTime';
 import { keepTime } from './actions';
 

@@ -7,9 +7,9 @@ import type { OutcomeForm } from '../../server/dyeing/baths';
 import { ColourPick } from '../../ui/controls/ColourPick';
 import { Field, TextField } from '../../ui/controls/Field';
 import { Fold } from '../../ui/controls/Fold';
-import { Form, FormError } from '../../ui/controls/Form';
+import { Form, FormError } from '../../ui/form/Form';
 import { PictureColours } from '../../ui/controls/PictureColours';
-import { useForm } from '../../ui/controls/useForm';
+import { useForm } from '../../ui/form/useForm';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { keepColour } from './actions';
 

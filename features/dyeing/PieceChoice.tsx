@@ -2,8 +2,8 @@
 
 import { Button, Checkbox } from 'antd';
 import type { DyeablePiece } from '../../server/dyeing/bathPages';
-import { FormError } from '../../ui/controls/Form';
-import type { FormState } from '../../ui/controls/useForm';
+import { FormError } from '../../ui/form/Form';
+import type { FormState } from '../../ui/form/useForm';
 import { KnownMass } from '../../ui/figures/Figures';
 import { PieceGlyph } from '../../ui/thread/PieceGlyph';
 

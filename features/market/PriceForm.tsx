@@ -5,8 +5,8 @@ import { useRouter } from 'next/navigation';
 import type { OfferForm } from '../../server/market/sales';
 import type { Ware } from '../../server/market/wares';
 import { TextField } from '../../ui/controls/Field';
-import { Form, FormError } from '../../ui/controls/Form';
-import { useForm } from '../../ui/controls/useForm';
+import { Form, FormError } from '../../ui/form/Form';
+import { useForm } from '../../ui/form/useForm';
 import { putUp } from './actions';
 
 /** Another price for what is on the table, or a first one. */

@@ -4,8 +4,8 @@ import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
 import { STARTING_LIMITS, type TwistLimits, YARN_BUILDS, type YarnBuild } from '../../core/twist/twistSeverity';
 import { TextField } from '../../ui/controls/Field';
-import { Form, FormError } from '../../ui/controls/Form';
-import { useForm } from '../../ui/controls/useForm';
+import { Form, FormError } from '../../ui/form/Form';
+import { useForm } from '../../ui/form/useForm';
 import { saveLimits } from './actions';
 import { BUILD_WORDS } from './words';
 

@@ -14,7 +14,7 @@ import Database from 'better-sqlite3';
 import { backupsToDrop } from '../../core/exchange/backupKeep';
 import { InputError } from '../../core/common/inputError';
 import { type Db, openDatabase } from '../../db/common/connection';
-import { countRows } from '../../db/exchange/dump';
+import { countRows, leapNumbers } from '../../db/exchange/dump';
 import { replaceAll } from './archive';
 import type { Trouble } from '../common/database';
 import { storageTrouble } from '../common/storageTrouble';
@@ -160,15 +160,24 @@ export function soundness(file: string): Pick<Trouble, 'kind' | 'fault'> | null 
 const LOOK_PATIENCE_MS = 2000;
 
 /**
- * Puts a sound snapshot in the place of a damaged database. The damaged file is kept beside it under another name.
+ * Puts a sound snapshot in the place of a damaged database. The damaged file is kept beside it under another name. What is
+ * begun from now on gets no number that the damaged one may have given: counts of a winding that it knew, which a browser
+ * could not send, are not taken for those of another.
  *
  * @returns where the damaged one lies now
  */
 export function replaceDamaged(file: string, folder: string, name: string, now: Date): string {
-  lookAt(folder, name);
   const aside = `${file}.damaged-${now.toISOString().replaceAll(/[:.]/g, '-')}`;
+  const draft = `${file}.draft`;
+  rmSync(draft, { force: true });
+  openCopy(folder, name, (db) => {
+    db.transaction(() => leapNumbers(db, MORE_THAN_A_DAY_GIVES)).immediate();
+    db.prepare('VACUUM INTO ?').run(draft);
+  });
   for (const end of ['', '-wal', '-shm'])
     if (existsSync(`${file}${end}`)) renameSync(`${file}${end}`, `${aside}${end}`);
-  copyFileSync(path.join(folder, name), file);
+  renameSync(draft, file);
   return aside;
 }
+
+const MORE_THAN_A_DAY_GIVES = 100_000;

@@ -2,8 +2,8 @@
 
 import { Button } from 'antd';
 import { type ReactNode, useState } from 'react';
-import { Form, FormError } from '../controls/Form';
-import { type FormState, type Outcome, useForm } from '../controls/useForm';
+import { Form, FormError } from '../form/Form';
+import { type FormState, type Outcome, useForm } from '../form/useForm';
 import { Notice } from '../feedback/Notice';
 
 /** The form that ends a run. The log is made from the counts, so every one of them must have reached the server first. */

@@ -2,7 +2,7 @@
 
 import type { ReactNode } from 'react';
 import { MassField } from './Field';
-import type { FormState } from './useForm';
+import type { FormState } from '../form/useForm';
 import { type ScaleInUse, WeighingFields } from './WeighingFields';
 
 /** What a form that takes something off the scale holds. */

@@ -4,8 +4,8 @@ import { Button } from 'antd';
 import type { ReactNode } from 'react';
 import { newKey } from '../feedback/newKey';
 import { TextField } from './Field';
-import { Form, FormError } from './Form';
-import type { FormState } from './useForm';
+import { Form, FormError } from '../form/Form';
+import type { FormState } from '../form/useForm';
 
 /** What every form that logs something weighed begins with. */
 export function blankWeighing(): {

@@ -1,7 +1,7 @@
 'use client';
 
 import { useCallback, useSyncExternalStore } from 'react';
-import { keptText, stillFitting } from './keptValues';
+import { keptText, stillFitting } from '../form/keptValues';
 
 const listeners = new Set<() => void>();
 

@@ -1,8 +1,7 @@
 'use client';
 
-import { useRouter } from 'next/navigation';
 import { useEffect } from 'react';
-import { askApp } from '../feedback/askApp';
+import { useFreshPage } from './useFreshPage';
 
 /** Who was away for less only looked at something, or chose a file. */
 const AWAY_MS = 10_000;
@@ -12,7 +11,7 @@ const AWAY_MS = 10_000;
  * is typed in it, or lies open, stays.
  */
 export function useFreshOnReturn(on: boolean): void {
-  const router = useRouter();
+  const freshPage = useFreshPage();
   useEffect(() => {
     if (!on) return;
     let leftMs: number | null = null;
@@ -23,11 +22,7 @@ export function useFreshOnReturn(on: boolean): void {
       const awayMs = leftMs === null ? 0 : Date.now() - leftMs;
       leftMs = null;
       if (awayMs < AWAY_MS) return;
-      // Asked first whether the app is there: a page that is drawn anew without it is gone.
-      askApp('/api/runs').then(
-        () => router.refresh(),
-        () => {},
-      );
+      void freshPage();
     };
     const turn = () => (document.visibilityState === 'visible' ? comeBack() : leave());
     document.addEventListener('visibilitychange', turn);
@@ -38,5 +33,5 @@ export function useFreshOnReturn(on: boolean): void {
       window.removeEventListener('blur', leave);
       window.removeEventListener('focus', comeBack);
     };
-  }, [on, router]);
+  }, [on, freshPage]);
 }

@@ -10,7 +10,7 @@ import type { MadeMini, MiniPlanPage } from '../../../server/minis/miniPlanPages
 import { dateAndTime } from '../../../ui/figures/dates';
 import { KnownMass } from '../../../ui/figures/Figures';
 import { newKey } from '../../../ui/feedback/newKey';
-import { useForm } from '../../../ui/controls/useForm';
+import { useForm } from '../../../ui/form/useForm';
 import { useScale, WeighingFields } from '../../../ui/controls/WeighingFields';
 import { keepDried } from '../actions';
 

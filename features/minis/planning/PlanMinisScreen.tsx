@@ -9,10 +9,11 @@ import { type ParentPiece, readMinis, readSize, type ReadMinis } from '../../../
 import type { MinisWorth } from '../../../core/minis/minis';
 import { GRAMS_PER_OUNCE, inGrams, type UnitSystem } from '../../../core/common/units';
 import type { MiniPlanForm, PlanMinisPage } from '../../../server/minis/miniPlans';
-import { Form, FormError } from '../../../ui/controls/Form';
+import { Form, FormError } from '../../../ui/form/Form';
 import { newKey } from '../../../ui/feedback/newKey';
 import { useSystem } from '../../../ui/frame/Providers';
-import { moveDraft, useForm } from '../../../ui/controls/useForm';
+import { moveDraft } from '../../../ui/form/drafts';
+import { useForm } from '../../../ui/form/useForm';
 import { keepMinis } from '../actions';
 import { HandPanel } from './HandPanel';
 import { CutMap } from './CutMap';

@@ -14,7 +14,7 @@ import type { MiniLogForm } from '../../../server/minis/miniRuns';
 import type { MiniRunPage } from '../../../server/minis/miniRuns';
 import { FromScale } from '../../../ui/devices/FromScale';
 import { TextField, MassField } from '../../../ui/controls/Field';
-import type { FormState } from '../../../ui/controls/useForm';
+import type { FormState } from '../../../ui/form/useForm';
 import { Length, FineMass } from '../../../ui/figures/Figures';
 import { newKey } from '../../../ui/feedback/newKey';
 import { useSystem } from '../../../ui/frame/Providers';

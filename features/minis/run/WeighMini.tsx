@@ -34,7 +34,7 @@ import { chooseStep, ScaleChoice, useScale } from '../../../ui/controls/Weighing
 import styles from './WeighMini.module.css';
 import type { Session } from './useSession';
 import { sizeName, VERDICT_TONE, VERDICT_WORDS } from '../words';
-import { Form } from '../../../ui/controls/Form';
+import { Form } from '../../../ui/form/Form';
 import { Fold } from '../../../ui/controls/Fold';
 
 /** The mini on the scale, or what is left of its skein: what it weighs, whether that is as wanted, and on to the next. */

@@ -3,8 +3,8 @@
 import { useRouter } from 'next/navigation';
 import type { KnittingPage } from '../../../server/projects/knitting';
 import type { ChangeKnittingForm } from '../../../server/projects/knittingForms';
-import { Form, FormButtons, FormError } from '../../../ui/controls/Form';
-import { useForm } from '../../../ui/controls/useForm';
+import { Form, FormButtons, FormError } from '../../../ui/form/Form';
+import { useForm } from '../../../ui/form/useForm';
 import { newKey } from '../../../ui/feedback/newKey';
 import { useUndoOffer } from '../../../ui/feedback/UndoOffer';
 import { PageHead } from '../../../ui/frame/PageHead';

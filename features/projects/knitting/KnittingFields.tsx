@@ -5,7 +5,7 @@ import type { ChangeKnittingForm } from '../../../server/projects/knittingForms'
 import { ChoiceField } from '../../../ui/controls/Choice';
 import { TextField } from '../../../ui/controls/Field';
 import { ProjectChoice } from '../../../ui/controls/ProjectChoice';
-import type { FormState } from '../../../ui/controls/useForm';
+import type { FormState } from '../../../ui/form/useForm';
 import { useSystem } from '../../../ui/frame/Providers';
 import { PictureChoice } from '../../../ui/strand/PictureChoice';
 import { RowsPicture } from './RowsPicture';

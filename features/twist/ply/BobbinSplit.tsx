@@ -12,7 +12,7 @@ import type { ScaleTool } from '../../../server/bench/bench';
 import type { BobbinSplitForm, PlySingle } from '../../../server/twist/plying';
 import { FineMass } from '../../../ui/figures/Figures';
 import { useSystem } from '../../../ui/frame/Providers';
-import { useForm } from '../../../ui/controls/useForm';
+import { useForm } from '../../../ui/form/useForm';
 import { useScale, WeighingFields } from '../../../ui/controls/WeighingFields';
 import { splitBobbins } from '../actions';
 import styles from './PlyScreen.module.css';

@@ -9,7 +9,7 @@ import type { ScaleTool } from '../../../server/bench/bench';
 import type { PlyForm, PlySingle } from '../../../server/twist/plying';
 import { TextField, MassField } from '../../../ui/controls/Field';
 import { Choice } from '../../../ui/controls/Choice';
-import { useForm } from '../../../ui/controls/useForm';
+import { useForm } from '../../../ui/form/useForm';
 import { useScale, WeighingFields } from '../../../ui/controls/WeighingFields';
 import { logPly } from '../actions';
 import type { PlyDraft } from './plyDraft';

@@ -39,7 +39,7 @@ import { useSystem } from '../../../ui/frame/Providers';
 import { Notice } from '../../../ui/feedback/Notice';
 import { PictureChoice } from '../../../ui/strand/PictureChoice';
 import { leavingPictures } from '../../../ui/strand/ways';
-import { stillFitting } from '../../../ui/controls/keptValues';
+import { stillFitting } from '../../../ui/form/keptValues';
 import { useLocalStorage } from '../../../ui/controls/useLocalStorage';
 import { BobbinSplit } from './BobbinSplit';
 import type { PlyDraft } from './plyDraft';

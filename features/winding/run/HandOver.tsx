@@ -4,7 +4,7 @@ import { Button } from 'antd';
 import { useState } from 'react';
 import type { RunState } from '../../../core/winding/run';
 import { TextField } from '../../../ui/controls/Field';
-import { Form } from '../../../ui/controls/Form';
+import { Form } from '../../../ui/form/Form';
 import { SideSheet } from '../../../ui/controls/SideSheet';
 
 /** Who winds from here on: two people may take turns at one cake. */

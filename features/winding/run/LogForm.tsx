@@ -13,7 +13,7 @@ import type { RunPage } from '../../../server/winding/runEvents';
 import { BalanceWords } from '../../../ui/figures/BalanceWords';
 import { FromScale } from '../../../ui/devices/FromScale';
 import { TextField, MassField } from '../../../ui/controls/Field';
-import { FormError } from '../../../ui/controls/Form';
+import { FormError } from '../../../ui/form/Form';
 import { KnownMass } from '../../../ui/figures/Figures';
 import { newKey } from '../../../ui/feedback/newKey';
 import { useSystem } from '../../../ui/frame/Providers';

@@ -7,7 +7,7 @@ import type { LogForm } from '../../../server/winding/runLog';
 import { AskedWays } from '../../../ui/strand/AskedWays';
 import { PictureChoice } from '../../../ui/strand/PictureChoice';
 import { BY_HAND, layingPictures, ON_A_SPINDLE } from '../../../ui/strand/ways';
-import type { FormState } from '../../../ui/controls/useForm';
+import type { FormState } from '../../../ui/form/useForm';
 
 /** How the strand ran, for its twist: as the bench suggests it, to be put right. */
 export function LoggedWays({

@@ -7,7 +7,7 @@ import { readOrNull } from '../../../core/common/inputError';
 import { parseQuantity } from '../../../core/common/units';
 import { FromScale } from '../../../ui/devices/FromScale';
 import { MassField } from '../../../ui/controls/Field';
-import { Form } from '../../../ui/controls/Form';
+import { Form } from '../../../ui/form/Form';
 import { InlineButton } from '../../../ui/controls/InlineButton';
 import { Notice } from '../../../ui/feedback/Notice';
 import { useSystem } from '../../../ui/frame/Providers';

@@ -15,7 +15,7 @@ import { Field, TextField } from '../../../ui/controls/Field';
 import { useSystem } from '../../../ui/frame/Providers';
 import { InlineButton } from '../../../ui/controls/InlineButton';
 import { Notice } from '../../../ui/feedback/Notice';
-import type { FormState } from '../../../ui/controls/useForm';
+import type { FormState } from '../../../ui/form/useForm';
 import { readBand } from './bandValues';
 import { CareFields } from './CareFields';
 import { bandDoubt } from '../words';

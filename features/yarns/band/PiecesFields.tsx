@@ -8,7 +8,7 @@ import { ChoiceField } from '../../../ui/controls/Choice';
 import { TextField } from '../../../ui/controls/Field';
 import { newKey } from '../../../ui/feedback/newKey';
 import { useSystem } from '../../../ui/frame/Providers';
-import type { FormState } from '../../../ui/controls/useForm';
+import type { FormState } from '../../../ui/form/useForm';
 import { type ScaleInUse, WeighingFields } from '../../../ui/controls/WeighingFields';
 import styles from './YarnForm.module.css';
 

@@ -7,7 +7,7 @@ import { mergeYarns } from '../../../server/yarn/yarnLifecycle';
 import { yarnView } from '../../../server/yarn/yarnViews';
 import { emptyDatabase, errorsOf, idOf, NOW, shelved } from '../../../tests/support/serverTesting';
 import { textOf } from '../../../tests/support/uiTesting';
-import { useForm } from '../../../ui/controls/useForm';
+import { useForm } from '../../../ui/form/useForm';
 import { BandFields } from './BandFields';
 import { BandSheet } from './BandSheet';
 import { bandValues, EMPTY_BAND } from './bandValues';

@@ -14,7 +14,7 @@ import { MassField, TextField } from '../../../ui/controls/Field';
 import { InlineButton } from '../../../ui/controls/InlineButton';
 import { Link } from '../../../ui/controls/Link';
 import { type PickedYarn, YarnPicker } from '../../../ui/controls/YarnPicker';
-import { keepDraft } from '../../../ui/controls/useForm';
+import { keepDraft } from '../../../ui/form/drafts';
 import { Notice } from '../../../ui/feedback/Notice';
 import { Swatch } from '../../../ui/figures/Swatch';
 import { useSystem } from '../../../ui/frame/Providers';

@@ -5,9 +5,9 @@ import { useRouter } from 'next/navigation';
 import type { ReactNode } from 'react';
 import type { SaveResult } from '../../../server/common/result';
 import type { SampleForm } from '../../../server/yarn/measurementForms';
-import { Form, FormError } from '../../../ui/controls/Form';
+import { Form, FormError } from '../../../ui/form/Form';
 import { useUndoOffer } from '../../../ui/feedback/UndoOffer';
-import { type FormState, useForm } from '../../../ui/controls/useForm';
+import { type FormState, useForm } from '../../../ui/form/useForm';
 import { saveSample, undoMeasurement } from '../actions';
 
 /** A form for something that is found out at the table: kept as a draft, saved with an offer to take it back. */

@@ -3,7 +3,7 @@
 import { Button } from 'antd';
 import { useEffect, useRef } from 'react';
 import { upperFirst } from '../../../core/common/format';
-import type { FormState } from '../../../ui/controls/useForm';
+import type { FormState } from '../../../ui/form/useForm';
 import { Notice } from '../../../ui/feedback/Notice';
 
 /** Asks whether what is on the scale is dry, where the log has its doubts. The answer holds for the mass that it was asked of. */

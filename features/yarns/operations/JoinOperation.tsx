@@ -8,7 +8,7 @@ import type { OperationFormPage } from '../../../server/yarn/operationFormPage';
 import type { JoinForm } from '../../../server/yarn/pieceOperations';
 import { ChoiceField } from '../../../ui/controls/Choice';
 import { KnownMass, Length } from '../../../ui/figures/Figures';
-import { FormError } from '../../../ui/controls/Form';
+import { FormError } from '../../../ui/form/Form';
 import { blankWeighing, OperationForm } from '../../../ui/controls/OperationForm';
 import { OnScale } from '../../../ui/controls/OnScale';
 import { useSystem } from '../../../ui/frame/Providers';

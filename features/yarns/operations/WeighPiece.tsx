@@ -9,7 +9,7 @@ import type { MassFact } from '../../../core/yarn/piece';
 import type { ScaleTool } from '../../../server/bench/bench';
 import type { WeighForm } from '../../../server/yarn/pieceOperations';
 import type { YarnView } from '../../../server/yarn/yarnViews';
-import { Form, FormError } from '../../../ui/controls/Form';
+import { Form, FormError } from '../../../ui/form/Form';
 import { newKey } from '../../../ui/feedback/newKey';
 import { OnScale } from '../../../ui/controls/OnScale';
 import { useSystem } from '../../../ui/frame/Providers';

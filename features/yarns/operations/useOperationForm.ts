@@ -1,7 +1,7 @@
 'use client';
 
 import type { SaveResult } from '../../../server/common/result';
-import type { FormState } from '../../../ui/controls/useForm';
+import type { FormState } from '../../../ui/form/useForm';
 import { useMeasurement } from '../measure/MeasureForm';
 
 /** The form of one change: once it is in the log one is shown its entry, and can take it back. */

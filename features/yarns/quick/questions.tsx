@@ -13,7 +13,7 @@ import { type PiecePlan, planPiece } from '../../../core/winding/piecePlan';
 import type { QuickPage } from '../../../server/winding/quickPage';
 import { ChoiceField } from '../../../ui/controls/Choice';
 import { TextField } from '../../../ui/controls/Field';
-import type { FormState } from '../../../ui/controls/useForm';
+import type { FormState } from '../../../ui/form/useForm';
 import { Notice } from '../../../ui/feedback/Notice';
 import { FineMass, Mass, Size } from '../../../ui/figures/Figures';
 import { useSystem } from '../../../ui/frame/Providers';

@@ -5,12 +5,13 @@ import { useRouter } from 'next/navigation';
 import { flushSync } from 'react-dom';
 import { asSentence } from '../../core/common/format';
 import { markedKey } from '../../core/common/request';
-import type { UnitSystem } from '../../core/common/units';
 import { newKey } from '../feedback/newKey';
 import { whyUnanswered } from '../feedback/outcome';
-import { withUnits } from './bareUnits';
-import { keptText, stillFitting } from './keptValues';
+import { keepDraft, readDraft } from './drafts';
+import { changes, contested, followed, touched } from './edits';
+import { stillFitting } from './keptValues';
 import { useSystem } from '../frame/Providers';
+import { useFreshPage } from '../frame/useFreshPage';
 
 export type Outcome = { ok: true; id: number } | { ok: false; errors: Record<string, string> };
 
@@ -49,7 +50,8 @@ export function useForm<Values extends object>({
   saved: (id: number) => void;
   /**
    * It changes what is kept already: a field that nobody touched is what is kept now, whatever it was when the form was
-   * opened or its draft begun. So two screens that change different fields do not undo each other.
+   * opened or its draft begun. So two screens that change different fields do not undo each other; where both change the
+   * same one, the later of them is asked.
    */
   edits?: boolean;
 }): FormState<Values> {
@@ -68,6 +70,10 @@ export function useForm<Values extends object>({
   });
 
   const began = useRef(values);
+  const beganIn = useRef(system);
+  /** What the maker has been asked about since it was last to be saved: fields that another screen changed too. */
+  const asked = useRef<string[]>([]);
+  const freshPage = useFreshPage();
   const change = useCallback(
     (next: Values) => {
       latest.current = next;
@@ -91,11 +97,19 @@ export function useForm<Values extends object>({
     if (!edits) return;
     const now = initial();
     const next = followed(latest.current, began.current, now);
+    // In other units everything reads otherwise, though nobody changed it.
+    const both = beganIn.current === system ? contested(latest.current, began.current, now) : {};
     began.current = now;
+    beganIn.current = system;
+    const twice = Object.entries(both).map(([name, theirs]) => changedTwice(name, latest.current, theirs));
+    if (twice.length > 0) {
+      asked.current.push(...Object.keys(both));
+      setErrors((known) => ({ ...known, ...Object.fromEntries(twice) }));
+    }
     if (next === null) return;
     latest.current = next;
     setValues(next);
-  }, [edits, initial]);
+  }, [edits, initial, system]);
 
   const set: FormState<Values>['set'] = (name, value) => {
     change({ ...latest.current, [name]: value });
@@ -113,6 +127,15 @@ export function useForm<Values extends object>({
     if (isUnderWay.current) return;
     isUnderWay.current = true;
     setSaving(true);
+    if (edits) {
+      asked.current = [];
+      await freshPage();
+      if (asked.current.length > 0) {
+        isUnderWay.current = false;
+        setSaving(false);
+        return focusFirst(asked.current);
+      }
+    }
     const sent = latest.current;
     // Its answer may be lost, and the page with it: sent again, it must be the same request, typed or not.
     keepDraft(draftKey, sent, typedIn.current);
@@ -158,25 +181,14 @@ function marked<Values extends object>(values: Values): Values {
   return { ...values, requestKey: markedKey(String(requestKey), asked) };
 }
 
-/** The fields that are not what they were. */
-function changes<Values extends object>(was: Values, is: Values): Partial<Values> {
-  const changed = Object.entries(is).filter(([name, value]) => !isSame(was[name as keyof Values], value));
-  return Object.fromEntries(changed) as Partial<Values>;
+/** Where and what to ask of a field that was changed here and by another screen. */
+function changedTwice<Values extends object>(name: string, is: Values, theirs: unknown): [path: string, words: string] {
+  const input = document.getElementById(name);
+  // What is chosen, or shown otherwise than it is kept, has no name here.
+  const isText = input !== null && 'value' in input && input.value === is[name as keyof Values];
+  const what = !isText ? 'this' : theirs === '' ? 'this to nothing' : `this to “${String(theirs)}”`;
+  return [input ? name : '', `another screen has changed ${what} meanwhile; save again to keep what stands here`];
 }
-
-/** What a draft has to remember where what is kept tells the rest; its key, too, which is new each time. */
-function touched<Values extends object>(was: Values, is: Values): Partial<Values> {
-  return { ...changes(was, is), ...('requestKey' in is && { requestKey: is.requestKey }) };
-}
-
-/** The form with what is kept now in all fields that nobody touched; null where that changes nothing. */
-function followed<Values extends object>(is: Values, was: Values, now: Values): Values | null {
-  const mine = changes(was, is);
-  const news = Object.entries(changes(was, now)).filter(([name]) => name !== 'requestKey' && !(name in mine));
-  return news.length === 0 ? null : { ...is, ...Object.fromEntries(news) };
-}
-
-const isSame = (one: unknown, other: unknown) => JSON.stringify(one) === JSON.stringify(other);
 
 function withoutErrorsOf(errors: Record<string, string>, name: string): Record<string, string> {
   return Object.fromEntries(
@@ -195,37 +207,4 @@ function focusFirst(paths: string[]): void {
   const fields = paths.flatMap((path) => document.getElementById(path) ?? []);
   fields.sort((a, b) => (a.compareDocumentPosition(b) & Node.DOCUMENT_POSITION_FOLLOWING ? -1 : 1));
   fields[0]?.focus();
-}
-
-/** What was typed in other units than those that are shown now gets its units said. */
-function readDraft(key: string, system: UnitSystem): object | null {
-  try {
-    const text = keptText(`draft ${key}`);
-    if (!text) return null;
-    const { [TYPED_IN]: typedIn, ...draft } = JSON.parse(text) as { [TYPED_IN]?: UnitSystem };
-    return typedIn && typedIn !== system ? withUnits(draft, typedIn) : draft;
-  } catch {
-    return null;
-  }
-}
-
-/** Takes a draft along to another form, which will find it there. */
-export function moveDraft(from: string, to: string, values: object): void {
-  if (from === to) return;
-  keepDraft(to, values);
-  keepDraft(from, null);
-}
-
-/** Under this name a draft says in which units its bare numbers were typed. */
-const TYPED_IN = 'typed in';
-
-/** Keeps a draft for whichever form has this key, or throws it away; `typedIn` says what its bare numbers are. */
-export function keepDraft(key: string, values: object | null, typedIn?: UnitSystem): void {
-  try {
-    if (values)
-      localStorage.setItem(`draft ${key}`, JSON.stringify(typedIn ? { ...values, [TYPED_IN]: typedIn } : values));
-    else localStorage.removeItem(`draft ${key}`);
-  } catch {
-    // A browser that keeps nothing still has the form itself.
-  }
 }
