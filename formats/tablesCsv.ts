@@ -1,6 +1,7 @@
 import Papa from 'papaparse';
 import { z } from 'zod';
 import { InputError } from '../core/common/inputError';
+import { eachCsvRow, WRONG_QUOTES } from './csv';
 
 /**
  * Tables as comma-separated values, for spreadsheets and other programs. The first line names the columns; a decimal
@@ -8,11 +9,18 @@ import { InputError } from '../core/common/inputError';
  */
 
 const text = z.string();
-const number = z.coerce.number<string>().refine(Number.isFinite);
+const number = z
+  .string()
+  .regex(/^\s*-?\d+(\.\d+)?(e[+-]?\d+)?\s*$/)
+  .transform(Number);
 const orNothing = <T extends z.ZodType>(schema: T) => z.union([z.literal('').transform(() => null), schema]);
-const id = z.coerce.number<string>().int().positive();
+const orZero = z.union([z.literal('').transform(() => 0), number]);
+const id = number.pipe(z.int().positive());
 const flag = z.enum(['yes', 'no']).transform((word) => word === 'yes');
-const ids = z.string().transform((list) => list.split(';').filter(Boolean).map(Number));
+const ids = z
+  .string()
+  .transform((list) => (list === '' ? [] : list.split(';')))
+  .pipe(z.array(id));
 
 /** Each table's columns: what they hold, and how they are read. */
 export const CSV_TABLES = {
@@ -35,7 +43,7 @@ export const CSV_TABLES = {
     at: { about: 'when', read: text },
     piece_id: { about: 'the piece’s number', read: id },
     mass_g: { about: 'net', read: number },
-    tare_g: { about: 'a bowl or bag that was taken off', read: number },
+    tare_g: { about: 'a bowl or bag that was taken off', read: orZero },
     scale_step_g: { about: 'the step of the scale', read: number },
     humidity_percent: { about: 'of the room', read: orNothing(number) },
     note: { about: 'what was noted', read: text },
@@ -61,8 +69,8 @@ export const CSV_TABLES = {
 export type CsvTableName = keyof typeof CSV_TABLES;
 export const CSV_TABLE_NAMES = Object.keys(CSV_TABLES) as CsvTableName[];
 
-/** A row as it is read. */
-export type CsvRowOf<Name extends CsvTableName> = {
+/** A row as it is read, and the line that it begins in. */
+export type CsvRowOf<Name extends CsvTableName> = { line: number } & {
   [Column in keyof (typeof CSV_TABLES)[Name]]: (typeof CSV_TABLES)[Name][Column] extends { read: infer Read }
     ? z.output<Read & z.ZodType>
     : never;
@@ -113,22 +121,34 @@ export function readCsvOf<Name extends CsvTableName>(table: Name, given: string)
   const text = given.replace(/^\uFEFF/, '');
   // By the header alone, whose words hold none of them: a note full of tabs must not make tabs the rule.
   const delimiter = [',', ';', '\t'].find((each) => /^[^\r\n]*/.exec(text)![0].includes(each)) ?? ',';
-  const { data, errors } = Papa.parse<string[]>(text, { delimiter, skipEmptyLines: 'greedy' });
-  if (errors[0])
-    throw new InputError(`this line cannot be read: ${errors[0].message}`, `line ${(errors[0].row ?? 0) + 1}`);
-  const [header, ...rows] = data;
   const schema: Record<string, { read: z.ZodType }> = CSV_TABLES[table];
   const columns = Object.keys(schema);
-  const missing = columns.find((column) => !header?.includes(column));
-  if (!header || missing) throw new InputError(`the column ${missing ?? columns[0]} is missing`, 'line 1');
-  return rows.map((cells, i) =>
-    Object.fromEntries(
-      columns.map((column) => {
-        const raw = cells[header.indexOf(column)] ?? '';
-        const read = schema[column]!.read.safeParse(GUARDED.test(raw) ? raw.slice(1) : raw);
-        if (!read.success) throw new InputError(`“${raw}” cannot be read as ${column}`, `line ${i + 2}, ${column}`);
-        return [column, read.data];
-      }),
-    ),
-  ) as CsvRowOf<Name>[];
+  const rows: CsvRowOf<Name>[] = [];
+  let header: string[] | null = null;
+  eachCsvRow(
+    text,
+    ({ line, cells, quotes }) => {
+      if (quotes !== 'closed') throw new InputError(WRONG_QUOTES, `line ${line}`);
+      header ??= headerOf(cells, columns, line);
+      if (cells === header) return;
+      const row = columns.map((column) => [column, read(cells[header!.indexOf(column)] ?? '', column, line)]);
+      rows.push({ line, ...Object.fromEntries(row) } as CsvRowOf<Name>);
+    },
+    delimiter,
+  );
+  if (!header) headerOf([], columns, 1);
+  return rows;
+
+  function read(raw: string, column: string, line: number): unknown {
+    const { success, data } = schema[column]!.read.safeParse(GUARDED.test(raw) ? raw.slice(1) : raw);
+    if (success) return data;
+    const what = raw.trim() === '' ? `${column} is empty` : `“${raw}” cannot be read as ${column}`;
+    throw new InputError(what, `line ${line}, ${column}`);
+  }
+}
+
+function headerOf(cells: string[], columns: readonly string[], line: number): string[] {
+  const missing = columns.find((column) => !cells.includes(column));
+  if (missing) throw new InputError(`the column ${missing} is missing`, `line ${line}`);
+  return cells;
 }

@@ -1,6 +1,6 @@
-import Papa from 'papaparse';
 import { BAND_FIELDS } from '../core/yarn/band';
 import { InputError } from '../core/common/inputError';
+import { type CsvRow, eachCsvRow, lineAt, WRONG_QUOTES } from './csv';
 
 /** A list of yarns as comma-separated values: read into lines and cells, and its columns told apart by their heads. */
 
@@ -25,12 +25,6 @@ export const LARGEST_CSV_BYTES = 16 * 1024 * 1024;
 export const MOST_CSV_ROWS = 20_000;
 
 export type CsvEncoding = 'UTF-8' | 'UTF-16' | 'Windows-1252';
-
-export interface CsvRow {
-  /** Where it begins, counted from 1 as an editor does. */
-  line: number;
-  cells: string[];
-}
 
 export interface CsvTable {
   header: string[];
@@ -70,56 +64,33 @@ function checked(text: string, encoding: CsvEncoding): { text: string; encoding:
  */
 export function readCsv(text: string): CsvTable {
   const table: CsvTable = { header: [], rows: [], problems: [] };
-  const lines = lineCounter(text);
-  let start = 0;
   let broken = false;
-  Papa.parse<string[]>(text, {
-    skipEmptyLines: false,
-    step: ({ data: cells, errors, meta }, parser) => {
-      const line = lines(start);
-      start = meta.cursor;
-      const quotes = errors.find(({ type }) => type === 'Quotes');
-      if (quotes) {
-        table.problems.push({ line, message: 'a quote is opened here and not closed as it should be' });
-        broken ||= quotes.code === 'MissingQuotes';
-        return;
-      }
-      const trimmed = cells.map((cell) => cell.trim());
-      if (trimmed.every((cell) => cell === '')) return;
-      if (table.header.length === 0) {
-        table.header = trimmed;
-        return;
-      }
-      if (trimmed.slice(table.header.length).some((cell) => cell !== '')) {
-        const message = `${trimmed.length} cells, but only ${table.header.length} columns`;
-        table.problems.push({ line, message });
-        return;
-      }
-      if (table.rows.length === MOST_CSV_ROWS) {
-        parser.abort();
-        const most = MOST_CSV_ROWS.toLocaleString('en-GB');
-        throw new InputError(`at most ${most} yarns at once; split the list before line ${line}`, 'file');
-      }
-      table.rows.push({ line, cells: trimmed });
-    },
+  eachCsvRow(text, ({ line, cells, quotes }, stop) => {
+    if (quotes !== 'closed') {
+      table.problems.push({ line, message: WRONG_QUOTES });
+      broken ||= quotes === 'open';
+      return;
+    }
+    const trimmed = cells.map((cell) => cell.trim());
+    if (table.header.length === 0) {
+      table.header = trimmed;
+      return;
+    }
+    if (trimmed.slice(table.header.length).some((cell) => cell !== '')) {
+      const message = `${trimmed.length} cells, but only ${table.header.length} columns`;
+      table.problems.push({ line, message });
+      return;
+    }
+    if (table.rows.length === MOST_CSV_ROWS) {
+      stop();
+      const most = MOST_CSV_ROWS.toLocaleString('en-GB');
+      throw new InputError(`at most ${most} yarns at once; split the list before line ${line}`, 'file');
+    }
+    table.rows.push({ line, cells: trimmed });
   });
   if (table.header.length === 0 || (broken && table.rows.length === 0 && table.header.length < 2))
     throw new InputError('this list is empty: its first line should name the columns, the others the yarns', 'file');
   return table;
-}
-
-/** Tells the line of a place in the text; asked for ever later places, it reads the text once. */
-function lineCounter(text: string): (at: number) => number {
-  let line = 1;
-  let read = 0;
-  return (at) => {
-    for (; read < at; read++) if (text[read] === '\n' || (text[read] === '\r' && text[read + 1] !== '\n')) line++;
-    return line;
-  };
-}
-
-function lineAt(text: string, at: number): number {
-  return lineCounter(text)(at);
 }
 
 /** What each column holds, as far as its head tells; each field once, the others empty. */

@@ -40,9 +40,7 @@ export interface ListedWeighings {
 
 /** Weighings of a list in the columns of the table of weighings; the entries' own numbers there do not count. */
 export function weighingsRead(text: string): ListedWeighings {
-  const rows = readCsvOf('weighings', text)
-    .map((row, i) => ({ ...row, line: i + 2 }))
-    .filter(({ undone }) => !undone);
+  const rows = readCsvOf('weighings', text).filter(({ undone }) => !undone);
   const lines = rows.map(({ line }) => line);
   const parsed = newWeighings.safeParse(
     rows.map((row) => ({

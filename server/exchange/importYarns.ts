@@ -9,12 +9,12 @@ import type { UnitSystem } from '../../core/common/units';
 import { classCalled } from '../../core/yarn/weightClass';
 import type { Db } from '../../db/common/connection';
 import { sameYarn, yarnsOfBatch } from '../../db/yarn/yarns';
+import type { CsvRow } from '../../formats/csv';
 import {
   CSV_FIELD_NAMES,
   CSV_FIELDS,
   type CsvEncoding,
   type CsvField,
-  type CsvRow,
   decodeCsv,
   looksLikeFormula,
   matchColumns,
