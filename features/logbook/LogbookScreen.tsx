@@ -1,6 +1,6 @@
 'use client';
 
-import { Input } from 'antd';
+import { Button, Input } from 'antd';
 import { Link } from '../../ui/controls/Link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
@@ -42,18 +42,36 @@ export function LogbookScreen({ asked, page }: { asked: LogAsked; page: LogbookP
             </p>
           )}
         </section>
-        <aside className="max-tablet:[&_td]:h-[44px] sticky top-4 max-tablet:static max-tablet:row-[1]">
-          <Calendar
-            month={page.month}
-            today={page.today}
-            chosen={asked.day || undefined}
-            contentOf={(day) => dayContent(page.days.find((each) => each.day === day))}
-            hrefOf={(day) => addressOf({ ...asked, before: null, day: day === asked.day ? '' : day, month: '' })}
-            hrefOfMonth={(month) => addressOf({ ...asked, before: null, day: '', month })}
-          />
-        </aside>
+        <MonthOfEntries asked={asked} page={page} />
       </div>
     </>
+  );
+}
+
+/** Beside the entries; where there is no room beside them, above them once it is asked for. */
+function MonthOfEntries({ asked, page }: { asked: LogAsked; page: LogbookPage }) {
+  const [isOpen, setOpen] = useState(asked.day !== '' || asked.month !== '');
+  return (
+    <aside className="max-tablet:[&_td]:h-[44px] sticky top-4 max-tablet:static max-tablet:row-[1]">
+      <Button
+        className="tablet:hidden"
+        aria-expanded={isOpen}
+        aria-controls="month-of-entries"
+        onClick={() => setOpen(!isOpen)}
+      >
+        {isOpen ? 'Hide the calendar' : 'Show the calendar'}
+      </Button>
+      <div id="month-of-entries" className={isOpen ? 'max-tablet:mt-3' : 'max-tablet:hidden'}>
+        <Calendar
+          month={page.month}
+          today={page.today}
+          chosen={asked.day || undefined}
+          contentOf={(day) => dayContent(page.days.find((each) => each.day === day))}
+          hrefOf={(day) => addressOf({ ...asked, before: null, day: day === asked.day ? '' : day, month: '' })}
+          hrefOfMonth={(month) => addressOf({ ...asked, before: null, day: '', month })}
+        />
+      </div>
+    </aside>
   );
 }
 

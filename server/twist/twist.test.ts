@@ -377,6 +377,18 @@ test('the list tells of each cake what working it does', () => {
   expect(rangeOf(twistOf(db, yarnId, cakeId).change)).toEqual({ lowest: 0, highest: 0 });
 });
 
+test('first on the list is what matters most, last what nobody can tell', () => {
+  const { db, cakeId } = withCake();
+  const { pieceIds: soft, yarnId } = shelved(db, { twist: '30 t/m' });
+  wound(db, soft[0]!, ['111']);
+  const { pieceIds: bought } = shelved(db, { form: 'cake', loop: '' });
+  expect(twistHome(db).lines.map(({ id, worked }) => [id, worked?.grade])).toEqual([
+    [cakesOf(db, yarnId)[0]!.id, 'trouble'],
+    [cakeId, 'hardly'],
+    [bought[0], undefined],
+  ]);
+});
+
 test('answers are kept in order, and only such as there are', () => {
   const db = emptyDatabase();
   expect(practicePage(db)).toEqual({ answers: [], total: 0 });

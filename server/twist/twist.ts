@@ -287,11 +287,20 @@ export interface TwistLine {
 /** Older ones are found on the shelf. */
 const YARNS_LISTED = 24;
 
-/** The cakes and balls of the newest yarns, with what working them does to their twist. */
+/**
+ * The cakes and balls of the newest yarns, with what working them does to their twist: first what matters most, last what
+ * nobody can tell.
+ */
 export function twistHome(db: Db): { lines: TwistLine[]; older: boolean } {
   const yarns = newestOnShelf(db, YARNS_LISTED);
-  return { lines: twistLines(db, yarns), older: yarns.length === YARNS_LISTED };
+  const lines = twistLines(db, yarns).sort((a, b) => urgency(b) - urgency(a));
+  return { lines, older: yarns.length === YARNS_LISTED };
 }
+
+const URGENCY: Record<TwistGrade, number> = { trouble: 4, seen: 3, hardly: 1 };
+
+/** What changes by turns a metre, of a yarn whose own twist nobody knows, may matter. */
+const urgency = ({ worked }: TwistLine) => (!worked ? 0 : worked.grade ? URGENCY[worked.grade] : 2);
 
 function twistLines(db: Db, yarns: readonly ShelfCard[]): TwistLine[] {
   const limits = twistLimits(db);

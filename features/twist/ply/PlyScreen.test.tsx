@@ -114,8 +114,8 @@ describe('of several strands', () => {
     const outcome = { ...ofThree([2, 2, 2]), circling: strand(-4) };
     const sentence = (ply: 'S' | 'Z') =>
       plySentences(outcome, own, limits, 'metric', ply).find((each) => each.startsWith('That goes'));
-    expect(sentence('S')).toBe('That goes S, the way you ply: so much of the ply is put in already.');
-    expect(sentence('Z')).toMatch(/^That goes against Z, the way you ply: put in so much more/);
+    expect(sentence('S')).toBe('That goes S, the way you ply: that much of the ply twist is in already.');
+    expect(sentence('Z')).toMatch(/^That goes against Z, the way you ply: put in that much more/);
   });
 
   test('whether a single holds is told by where it is left the least twist', () => {

@@ -4,6 +4,7 @@ import { Button, Segmented } from 'antd';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { contained } from '../../../ui/feedback/contained';
+import { ActionLink } from '../../../ui/controls/ActionLink';
 import { Link } from '../../../ui/controls/Link';
 import { type Estimate, product } from '../../../core/common/estimate';
 import { inWords, lengthFigure, lowerFirst, upperFirst } from '../../../core/common/format';
@@ -35,6 +36,7 @@ import type { PlyPage, PlySingle } from '../../../server/twist/plying';
 import { TextField } from '../../../ui/controls/Field';
 import { FineMass, Length, LengthWithin, Span, Twist } from '../../../ui/figures/Figures';
 import { Choice } from '../../../ui/controls/Choice';
+import { PageHead } from '../../../ui/frame/PageHead';
 import { useSystem } from '../../../ui/frame/Providers';
 import { Notice } from '../../../ui/feedback/Notice';
 import { PictureChoice } from '../../../ui/strand/PictureChoice';
@@ -79,10 +81,11 @@ export function PlyScreen({ page, scales, limits }: { page: PlyPage; scales: Sca
     );
   return (
     <>
-      <div className="flex flex-wrap items-center justify-between gap-3">
-        <h1>Ply</h1>
-        <Link href="/twist/wheel">Treadles for a twist, and what a hung skein asks for</Link>
-      </div>
+      <PageHead title="Ply">
+        <ActionLink href="/twist/wheel" quiet>
+          At the wheel
+        </ActionLink>
+      </PageHead>
       <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] gap-y-4 gap-x-wide mt-3 max-tablet:grid-cols-[minmax(0,1fr)]">
         <section className="grid grid-cols-[minmax(0,1fr)] gap-4 content-start">
           <label className="[&_span]:font-semibold grid gap-1">

@@ -99,8 +99,8 @@ function circlingSentences({ circling, pliedM }: Plied, system: UnitSystem, plyD
   return [
     `The outer strand also runs round the inner one: ${turns(start)} at first, ${turns(end)} at the end.`,
     letterOf(changeAt(circling, pliedM / 2)) === plyDirection
-      ? `That goes ${plyDirection}, the way you ply: so much of the ply is put in already.`
-      : `That goes against ${plyDirection}, the way you ply: put in so much more, or turn the cake over and it helps.`,
+      ? `That goes ${plyDirection}, the way you ply: that much of the ply twist is in already.`
+      : `That goes against ${plyDirection}, the way you ply: put in that much more, or turn the cake over, and it helps.`,
     from === null
       ? 'That hardly changes, so the ball lies quietly in the hand.'
       : `After ${inWords(lengthFigure(from, system))} of ply it runs markedly faster, and the ball twists up in the hand: let it turn back now and then, and keep both ends taut.`,
