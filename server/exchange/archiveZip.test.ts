@@ -4,6 +4,7 @@ import path from 'node:path';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import loadHighs from 'highs';
+import sharp from 'sharp';
 import { ZipFile } from 'yazl';
 import yauzl from 'yauzl';
 import type { Db } from '../../db/common/connection';
@@ -22,6 +23,7 @@ import { receiveArchive, takeArchive } from './archiveUpload';
 import { backupFolder, backups, restore } from './backup';
 import { piecesOfYarn } from '../../db/yarn/pieces';
 import { emptyDatabase, everything, consumeValues, idOf, NOW, shelved } from '../../tests/support/serverTesting';
+import { addPicture, readPictureFile } from '../logbook/pictures';
 import { yarnOverview } from '../logbook/yarnOverview';
 
 const FOLDER = mkdtempSync(path.join(os.tmpdir(), 'lazy-acorn-zip-'));
@@ -348,6 +350,25 @@ describe('handed in, looked at, taken over', () => {
     await restore(db, backupFolder(file), taken.before!, new Date(NOW.getTime() + 1000));
     expect(documentOf(db)).toBe(before);
     expect(backups(backupFolder(file)).map(({ why }) => why)).toEqual(['before restore', 'before import']);
+  });
+
+  test.each(['merge', 'replace'] as const)('its pictures are counted, and come along: %s', async (how) => {
+    const from = emptyDatabase();
+    const { yarnId } = shelved(from);
+    const upload = await sharp({ create: { width: 30, height: 20, channels: 3, background: '#d3bd93' } })
+      .png()
+      .toBuffer();
+    const { id } = await addPicture(from, fileOf('pictures'), yarnId, upload, NOW);
+    const zip = await zipped(from, `pictured ${how}.zip`);
+    const db = emptyDatabase();
+    const file = fileOf(`pictured ${how}.sqlite`);
+    const pictures = fileOf(`pictured ${how}`);
+    const preview = await receiveArchive(db, file, streamOf(zip), NOW);
+    expect(preview).toMatchObject({ yarns: 1, pictures: 1, empty: true });
+    await takeArchive(db, { file, pictures }, preview.token, how, NOW);
+    const kept = readPictureFile(from, fileOf('pictures'), id)!;
+    expect(kept.length).toBeGreaterThan(20);
+    expect(readPictureFile(db, pictures, id)).toEqual(kept);
   });
 
   test('a document of an earlier kind is taken as well; what is no archive is refused', async () => {

@@ -38,6 +38,12 @@ const BAD: [string, string, RegExp][] = [
   [',,,1,wool,50,180,DK,1,,', 'Yarn', /a maker, a line or a colour/],
 ];
 
+test.each(['A,,,', ',B,,', ',,C,'])('a yarn may have one name alone: %s', (names) => {
+  const db = emptyDatabase();
+  const row = `${names}1,wool,50,180,DK,1,,`;
+  expect(previewImport(db, read(cells(HEAD, row), ask()))).toMatchObject({ good: 1, problems: [] });
+});
+
 test.each(BAD)('%s is refused at %s', (row, column, message) => {
   const db = emptyDatabase();
   const before = everything(db);

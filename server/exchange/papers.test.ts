@@ -10,9 +10,10 @@ import { runsUnderWay } from '../days/today';
 import { operationById } from '../../db/yarn/operations';
 import { pieceById } from '../../db/yarn/pieces';
 import { dayOf } from '../../core/days/days';
-import { emptyDatabase, idOf, NOW, shelved, startValues } from '../../tests/support/serverTesting';
+import { consumeValues, emptyDatabase, idOf, NOW, shelved, startValues } from '../../tests/support/serverTesting';
 import { bench } from '../bench/bench';
 import { startRun } from '../winding/runStart';
+import { consumePiece } from '../yarn/pieceOperations';
 import { yarnOverview } from '../logbook/yarnOverview';
 
 const db = emptyDatabase();
@@ -96,9 +97,26 @@ test('a story of dyed yarn has its baths, what its band said, and no table witho
   expect(words).toContain('crottle, dried 150 % · vinegar 5 %, 90 °C, 3 h');
   expect(words).toContain('leaf green 1.2 % · ink 0.04 % · citric acid 3 %');
   expect(words).toContain('dry again: hank 3 (49.6 g)');
-  for (const { id } of db.prepare('SELECT id FROM yarn').all() as { id: number }[])
-    for (const block of storyPaper(db, id, 'metric', ORIGIN).blocks)
+  const headings = (yarnId: number) =>
+    storyPaper(db, yarnId, 'metric', ORIGIN).blocks.flatMap((block) => (block.kind === 'heading' ? [block.words] : []));
+  const done = ['What was done', 'Where every gram went'];
+  expect(headings(yarnOf('Cliff two-ply'))).toEqual(['Its band', 'What it was dyed in', 'What there is', ...done]);
+  // Of what is used up, or has no band, there is neither heading nor table.
+  const used = emptyDatabase();
+  const { yarnId, pieceIds } = shelved(used);
+  idOf(consumePiece(used, pieceIds[0]!, consumeValues({ howMuch: 'all' }), 'metric', NOW));
+  const left = storyPaper(used, yarnId, 'metric', ORIGIN).blocks;
+  expect(left.flatMap((block) => (block.kind === 'heading' ? [block.words] : []))).toEqual(['Its band', ...done]);
+  for (const { id } of db.prepare('SELECT id FROM yarn').all() as { id: number }[]) {
+    const { blocks } = storyPaper(db, id, 'metric', ORIGIN);
+    blocks.forEach((block, i) => {
       if (block.kind === 'table') expect(block.rows.length).toBeGreaterThan(0);
+      // Each heading has its table beneath it, and each table its heading.
+      expect(blocks[block.kind === 'heading' ? i + 1 : i - 1]!.kind).toBe(
+        block.kind === 'heading' ? 'table' : 'heading',
+      );
+    });
+  }
 });
 
 test('every yarn’s story can be printed', async () => {
