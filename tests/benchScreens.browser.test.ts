@@ -110,8 +110,21 @@ test('the tools’ figures can be measured, and impossible ones are refused at t
   expect(await maker.valueOf('coreDiameterMm')).toBe('4 cm');
   await maker.fill('maxDiameterMm', '94 mm');
   await maker.fill('coreDiameterMm', '2.6 cm');
+  // What is ticked outlives a reload, as what is typed does.
+  const ticks = () =>
+    maker.page.$$eval(
+      'form input[type=checkbox]',
+      (boxes) => boxes.filter((box) => (box as HTMLInputElement).checked).length,
+    );
+  expect(await ticks()).toBe(2);
+  await maker.page.$$eval('form input[type=checkbox]', (boxes) => (boxes.at(-1) as HTMLInputElement).click());
+  await maker.until(async () => (await ticks()) === 3);
+  await maker.page.reload();
+  await maker.live();
+  await maker.press('Enter what I measured on the large winder');
+  await maker.until(async () => (await ticks()) === 3);
   await maker.press('Save');
-  await maker.sees('2 of 6 figures measured on yours');
+  await maker.sees('3 of 6 figures measured on yours');
   await maker.sees('26 mm across');
   await maker.close();
 });

@@ -37,15 +37,52 @@ test.each([
   ['#23211f', 'black'],
 ])('a swatch of %s is called %s', (hex, name) => expect(colourNames(hex)).toContain(name));
 
+/** A swatch by its place on the wheel, its lightest part, and its darkest as a share of that. */
+function swatch(hue: number, value: number, least: number): string {
+  const channel = (shift: number) => {
+    const k = (shift + hue / 60) % 6;
+    return Math.round(value * (1 - (1 - least) * Math.max(0, Math.min(k, 4 - k, 1))));
+  };
+  return `#${[5, 3, 1].map((shift) => channel(shift).toString(16).padStart(2, '0')).join('')}`;
+}
+
+test('round the wheel each colour has its names, and where two meet it has both', () => {
+  const names = [6, 17, 32, 46, 58, 73, 120, 175, 220, 259, 284, 315, 340, 354].map((hue) =>
+    colourNames(swatch(hue, 200, 0)).join(', '),
+  );
+  expect(names).toEqual([
+    'red',
+    'red, orange',
+    'orange',
+    'orange, yellow, gold',
+    'yellow, gold',
+    'yellow, green',
+    'green',
+    'teal, turquoise, green, blue',
+    'blue',
+    'blue, purple',
+    'purple',
+    'purple, pink',
+    'pink, red',
+    'red',
+  ]);
+});
+
+test('dark, pale and next to nothing have names of their own', () => {
+  expect(colourNames(swatch(30, 140, 0.3))).toEqual(['brown', 'orange']);
+  expect(colourNames(swatch(30, 140, 0.5))).toEqual(['brown']);
+  expect(colourNames(swatch(6, 140, 0.3))).toEqual(['red']);
+  expect(colourNames(swatch(220, 50, 0))).toEqual(['blue', 'black']);
+  expect(colourNames(swatch(6, 220, 0.6))).toEqual(['pink', 'red']);
+  expect(colourNames(swatch(340, 220, 0.6))).toEqual(['pink', 'red']);
+  expect(colourNames(swatch(30, 220, 0.75))).toEqual(['cream', 'beige', 'white']);
+  expect(colourNames('#3b3b3b')).toEqual(['black', 'grey']);
+  expect(colourNames('#3c3c3c')).toEqual(['grey']);
+  expect(colourNames('#cdcdcd')).toEqual(['white', 'grey']);
+});
+
 test('every colour has a name', () => {
   for (let hue = 0; hue < 360; hue += 3)
     for (const value of [40, 120, 200, 255])
-      for (const least of [0, 0.5, 0.85]) {
-        const channel = (shift: number) => {
-          const k = (shift + hue / 60) % 6;
-          return Math.round(value * (1 - (1 - least) * Math.max(0, Math.min(k, 4 - k, 1))));
-        };
-        const hex = `#${[5, 3, 1].map((shift) => channel(shift).toString(16).padStart(2, '0')).join('')}`;
-        expect(colourNames(hex).length).toBeGreaterThan(0);
-      }
+      for (const least of [0, 0.5, 0.85]) expect(colourNames(swatch(hue, value, least)).length).toBeGreaterThan(0);
 });

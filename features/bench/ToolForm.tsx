@@ -19,7 +19,10 @@ import styles from './BenchScreen.module.css';
 import { TOOL_FIELDS, type ToolField, toolForm } from './toolFigures';
 import { Fold } from '../../ui/controls/Fold';
 
+/** The figures as they are typed, and in `measured` the names of those that were. */
 type Values = Record<string, string>;
+
+const namesIn = (measured = ''): string[] => measured.split(' ').filter(Boolean);
 
 const READABLE_MM = { lowMm: 1, highMm: 60_000 };
 
@@ -38,12 +41,11 @@ export function ToolForm({
   close: () => void;
 }) {
   const router = useRouter();
-  const [marked, setMarked] = useState<readonly string[]>(measured);
   const form = useForm<Values>({
     draftKey: `${kind} ${id ?? 'new'}`,
     edits: id !== null,
-    initial: () => initial,
-    save: (values) => keepTool(id, toolForm(kind, values, marked)),
+    initial: () => ({ ...initial, measured: measured.join(' ') }),
+    save: ({ measured: names, ...figures }) => keepTool(id, toolForm(kind, figures, namesIn(names))),
     saved: () => {
       router.refresh();
       close();
@@ -51,10 +53,11 @@ export function ToolForm({
   });
   /** A ball has no height. */
   const asked = ({ name }: ToolField) => name !== 'heightMm' || !isWoundAsBall(form.values.kind as WoundOnto);
-  const mark = (name: string, on: boolean) =>
-    setMarked((known) =>
-      on ? [...known.filter((each) => each !== name), name] : known.filter((each) => each !== name),
-    );
+  const marked = namesIn(form.values.measured);
+  const mark = (name: string, on: boolean) => {
+    const others = marked.filter((each) => each !== name);
+    form.set('measured', (on ? [...others, name] : others).join(' '));
+  };
   return (
     <Form
       form={form}
