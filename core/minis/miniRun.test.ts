@@ -14,6 +14,7 @@ import {
   type MiniSession,
   newMiniRun,
   nextMini,
+  nextToCome,
   parentAfterG,
   weighingNow,
 } from './miniRun';
@@ -41,6 +42,13 @@ const made = (part: number, loops: number, massG: number, odd = false): NewMiniE
   { kind: 'stage', part, stage: 'weigh' },
   { kind: 'weigh', part, massG, resolutionG: 0.1, odd },
 ];
+
+test('from each mini one goes on to the next along the yarn, else to the first that was passed over, never to itself', () => {
+  const state = after(3, ...made(0, 50, 10), { kind: 'stage', part: 2, stage: 'count' });
+  expect([0, 1, 2].map((leaving) => nextToCome(state, leaving))).toEqual([1, 2, 1]);
+  const last = after(3, ...made(0, 50, 10), ...made(1, 50, 10), { kind: 'stage', part: 2, stage: 'count' });
+  expect([1, 2].map((leaving) => nextToCome(last, leaving))).toEqual([2, undefined]);
+});
 
 test('counts add up in whatever order they arrive, and no count is below none', () => {
   fc.assert(

@@ -38,12 +38,9 @@ export function sizeAlternatives(input: MinisInput, madeNow: readonly number[]):
       return keepsOthers ? all[d]! : -1;
     };
     const smaller = sizes.filter((massG) => massG < demand.massG).slice(0, MOST_CANDIDATES);
-    const larger = sizes
-      .filter((massG) => massG > demand.massG)
-      .slice(-MOST_CANDIDATES)
-      .reverse();
+    const larger = sizes.filter((massG) => massG > demand.massG).slice(-MOST_CANDIDATES);
     const more = made < demand.count ? bestSmaller(smaller, candidate, made) : undefined;
-    const same = made === 0 ? undefined : larger.reverse().find((massG) => candidate(massG) >= made);
+    const same = made === 0 ? undefined : larger.find((massG) => candidate(massG) >= made);
     return [
       ...(more ? [{ demandId: demand.id, massG: more.massG, more: more.made - made }] : []),
       ...(same === undefined ? [] : [{ demandId: demand.id, massG: same, more: 0 }]),
