@@ -115,6 +115,9 @@ function Actions({ project }: { project: ProjectPage }) {
     );
   return (
     <>
+      <Button type="text" className="h-[46px]" loading={busy} onClick={() => mark('deleted', true)}>
+        Delete
+      </Button>
       <Button
         className="h-[46px]"
         loading={busy}
@@ -126,9 +129,6 @@ function Actions({ project }: { project: ProjectPage }) {
         }
       >
         Plan its winding
-      </Button>
-      <Button type="text" className="h-[46px]" loading={busy} onClick={() => mark('deleted', true)}>
-        Delete
       </Button>
       <Button className="h-[46px]" loading={busy} onClick={() => mark('finished', true)}>
         Mark as finished
