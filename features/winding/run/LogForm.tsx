@@ -14,6 +14,7 @@ import { BalanceWords } from '../../../ui/figures/BalanceWords';
 import { FromScale } from '../../../ui/devices/FromScale';
 import { TextField, MassField } from '../../../ui/controls/Field';
 import { FormError } from '../../../ui/form/Form';
+import type { FormState } from '../../../ui/form/useForm';
 import { KnownMass } from '../../../ui/figures/Figures';
 import { newKey } from '../../../ui/feedback/newKey';
 import { useSystem } from '../../../ui/frame/Providers';
@@ -65,8 +66,7 @@ export function LogForm({
     saved: (id) => router.replace(`/logbook/${id}`),
   });
   const { form } = log;
-  const { values, errors, set } = form;
-  const whole = page.plan.mass;
+  const { values, set } = form;
   const tareG = grams(values.tare) ?? 0;
   const outG = [...parts.map((_, i) => values.masses[i] ?? ''), ...(values.rest.trim() ? [values.rest] : [])].map(
     (text) => {
@@ -74,9 +74,8 @@ export function LogForm({
       return gross === null ? null : gross - tareG;
     },
   );
-  const complete = outG.every((massG) => massG !== null && massG > 0);
 
-  function setAt(name: 'masses' | 'diameters' | 'heights', at: number, value: string): void {
+  function setAt(name: MeasureName, at: number, value: string): void {
     set(
       name,
       parts.map((_, i) => (i === at ? value : (values[name][i] ?? ''))),
@@ -96,65 +95,17 @@ export function LogForm({
           <h2>{parts.length === 1 ? 'Put the cake on the scale' : 'Put each cake on the scale'}</h2>
           <div className={`${styles.masses} grid gap-1 mb-3`}>
             {parts.map((part, i) => (
-              <div
+              <CakeOnScale
                 key={part}
-                className={`${styles.cake} [&_input]:text-large [&_input]:font-bold grid grid-cols-[74px_1fr] gap-4 items-center`}
-              >
-                <svg width={74} height={74} aria-hidden="true">
-                  <PieceGlyph form="cake" colourHex={page.colourHex} x={37} y={37} side={70} />
-                </svg>
-                <div>
-                  <div
-                    className={`${styles.measures} grid grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)_minmax(0,1fr)] gap-3`}
-                  >
-                    <MassField
-                      name={`masses.${i}`}
-                      label={labelOf(page, part, parts.length)}
-                      value={values.masses[i] ?? ''}
-                      onChange={(value) => setAt('masses', i, value)}
-                      error={errors[`masses.${i}`]}
-                      hint={[
-                        state.uncounted.includes(part)
-                          ? 'not counted'
-                          : `${turnsOn(state, part)} ${page.plan.cakes[part]!.tool.onto === 'winder' ? 'turns' : 'wraps'}`,
-                        // Not put into the field: there the bowl is on the scale as well.
-                        state.weighedG[part] &&
-                          `${inWords(massFigure(state.weighedG[part], system))} when it came off, without a bowl`,
-                      ]
-                        .filter(Boolean)
-                        .join('; ')}
-                      autoFocus={i === 0}
-                      large
-                    />
-                    <TextField
-                      name={`diameters.${i}`}
-                      label="Across"
-                      value={values.diameters[i] ?? ''}
-                      onChange={(value) => setAt('diameters', i, value)}
-                      error={errors[`diameters.${i}`]}
-                      placeholder={inMetres(system) ? 'mm' : 'in'}
-                      hint={i === 0 ? 'teaches how firm you wind' : undefined}
-                      inputMode="decimal"
-                    />
-                    <TextField
-                      name={`heights.${i}`}
-                      label="High"
-                      value={values.heights[i] ?? ''}
-                      onChange={(value) => setAt('heights', i, value)}
-                      error={errors[`heights.${i}`]}
-                      placeholder={inMetres(system) ? 'mm' : 'in'}
-                      hint={i === 0 ? 'empty: not measured' : undefined}
-                      inputMode="decimal"
-                    />
-                  </div>
-                  <FromScale
-                    onTake={(massG, stepG) => {
-                      setAt('masses', i, `${massG} g`);
-                      chooseStep(scale, stepG);
-                    }}
-                  />
-                </div>
-              </div>
+                page={page}
+                state={state}
+                part={part}
+                at={i}
+                form={form}
+                label={labelOf(page, part, parts.length)}
+                onType={(name, value) => setAt(name, i, value)}
+                onStep={(stepG) => chooseStep(scale, stepG)}
+              />
             ))}
           </div>
           <WeighingFields scale={scale} tare={form.field('tare')} humidity={form.field('humidity')} />
@@ -186,42 +137,144 @@ export function LogForm({
                 : `The ${state.marks.length} things that were marked go into the log, each at its place.`}
             </p>
           )}
-          <div className="mt-3">
-            {!complete ? (
-              <Notice tone="plain">
-                {page.pieceLabel} was <KnownMass fact={whole} />. What comes out is compared with it here.
-              </Notice>
-            ) : (
-              <>
-                {whole.from === 'scale' ? (
-                  <BalanceWords
-                    balance={massBalance({
-                      in: [whole],
-                      out: outG.map((massG) => ({ massG: massG!, resolutionG: scale.resolutionG })),
-                      wasteG: grams(values.waste) ?? 0,
-                    })}
-                  />
-                ) : (
-                  <Notice tone="plain">
-                    It was not weighed before, so there is nothing to balance against. The band says{' '}
-                    <KnownMass fact={whole} />.
-                  </Notice>
-                )}
-                <p className="mt-3 text-title font-semibold">
-                  About{' '}
-                  {inWords(
-                    lengthFigure(outG.reduce<number>((sum, massG) => sum + massG!, 0) * page.plan.gristMPerG, system),
-                  )}{' '}
-                  are there now.
-                </p>
-              </>
-            )}
-          </div>
+          <Compared page={page} outG={outG} resolutionG={scale.resolutionG} wasteG={grams(values.waste) ?? 0} />
           <FormError form={form} of="masses" />
         </>
       }
       acts={[{ words: 'Back', act: onBack }]}
     />
+  );
+}
+
+type MeasureName = 'masses' | 'diameters' | 'heights';
+
+/** One cake: its mass, by hand or from the scale, and how large it came out. */
+function CakeOnScale({
+  page,
+  state,
+  part,
+  at,
+  form: { values, errors },
+  label,
+  onType,
+  onStep,
+}: {
+  page: RunPage;
+  state: RunState;
+  part: number;
+  /** Its place among those that were wound. */
+  at: number;
+  form: FormState<LogValues>;
+  label: string;
+  onType: (name: MeasureName, value: string) => void;
+  onStep: (stepG: number) => void;
+}) {
+  const system = useSystem();
+  return (
+    <div
+      className={`${styles.cake} [&_input]:text-large [&_input]:font-bold grid grid-cols-[74px_1fr] gap-4 items-center`}
+    >
+      <svg width={74} height={74} aria-hidden="true">
+        <PieceGlyph form="cake" colourHex={page.colourHex} x={37} y={37} side={70} />
+      </svg>
+      <div>
+        <div className={`${styles.measures} grid grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)_minmax(0,1fr)] gap-3`}>
+          <MassField
+            name={`masses.${at}`}
+            label={label}
+            value={values.masses[at] ?? ''}
+            onChange={(value) => onType('masses', value)}
+            error={errors[`masses.${at}`]}
+            hint={[
+              state.uncounted.includes(part)
+                ? 'not counted'
+                : `${turnsOn(state, part)} ${page.plan.cakes[part]!.tool.onto === 'winder' ? 'turns' : 'wraps'}`,
+              // Not put into the field: there the bowl is on the scale as well.
+              state.weighedG[part] &&
+                `${inWords(massFigure(state.weighedG[part], system))} when it came off, without a bowl`,
+            ]
+              .filter(Boolean)
+              .join('; ')}
+            autoFocus={at === 0}
+            large
+          />
+          <TextField
+            name={`diameters.${at}`}
+            label="Across"
+            value={values.diameters[at] ?? ''}
+            onChange={(value) => onType('diameters', value)}
+            error={errors[`diameters.${at}`]}
+            placeholder={inMetres(system) ? 'mm' : 'in'}
+            hint={at === 0 ? 'teaches how firm you wind' : undefined}
+            inputMode="decimal"
+          />
+          <TextField
+            name={`heights.${at}`}
+            label="High"
+            value={values.heights[at] ?? ''}
+            onChange={(value) => onType('heights', value)}
+            error={errors[`heights.${at}`]}
+            placeholder={inMetres(system) ? 'mm' : 'in'}
+            hint={at === 0 ? 'empty: not measured' : undefined}
+            inputMode="decimal"
+          />
+        </div>
+        <FromScale
+          onTake={(massG, stepG) => {
+            onType('masses', `${massG} g`);
+            onStep(stepG);
+          }}
+        />
+      </div>
+    </div>
+  );
+}
+
+/** What came out beside what went in, once all of it is on the scale. */
+function Compared({
+  page,
+  outG,
+  resolutionG,
+  wasteG,
+}: {
+  page: RunPage;
+  outG: readonly (number | null)[];
+  resolutionG: number;
+  wasteG: number;
+}) {
+  const system = useSystem();
+  const whole = page.plan.mass;
+  const isComplete = outG.every((massG) => massG !== null && massG > 0);
+  return (
+    <div className="mt-3">
+      {!isComplete ? (
+        <Notice tone="plain">
+          {page.pieceLabel} was <KnownMass fact={whole} />. What comes out is compared with it here.
+        </Notice>
+      ) : (
+        <>
+          {whole.from === 'scale' ? (
+            <BalanceWords
+              balance={massBalance({
+                in: [whole],
+                out: outG.map((massG) => ({ massG: massG!, resolutionG })),
+                wasteG,
+              })}
+            />
+          ) : (
+            <Notice tone="plain">
+              It was not weighed before, so there is nothing to balance against. The band says{' '}
+              <KnownMass fact={whole} />.
+            </Notice>
+          )}
+          <p className="mt-3 text-title font-semibold">
+            About{' '}
+            {inWords(lengthFigure(outG.reduce<number>((sum, massG) => sum + massG!, 0) * page.plan.gristMPerG, system))}{' '}
+            are there now.
+          </p>
+        </>
+      )}
+    </div>
   );
 }
 
