@@ -426,6 +426,23 @@ describe('practice', () => {
     await maker.close();
   });
 
+  test('figures that are typed to find something answer nothing', async () => {
+    const maker = await set.maker();
+    await maker.goTo('/twist/practice');
+    await maker.page.locator('::-p-text(First pulls)').click();
+    const before = answersKept();
+    // After a choice by mouse the letters of the whole app are heard as well.
+    await maker.keys('f');
+    await maker.waitsFor(() => document.activeElement?.matches('[role=dialog] input') === true);
+    await maker.keys('1', '2');
+    await maker.waitsFor(() => (document.activeElement as HTMLInputElement).value === '12');
+    await maker.keys('Escape');
+    await maker.waitsFor(() => document.activeElement?.closest('[role=dialog]') === null);
+    expect(await maker.page.$('ol button[data-state]')).toBeNull();
+    expect(answersKept()).toBe(before);
+    await maker.close();
+  });
+
   test('an answer that could not be kept is said, and the practice goes on', async () => {
     const maker = await set.maker();
     await maker.goTo('/twist/practice');

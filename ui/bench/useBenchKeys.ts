@@ -1,6 +1,7 @@
 'use client';
 
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { isTypedIn } from '../frame/useGlobalKey';
 import { cameByKey } from './arrival';
 import type { PedalAct, Pedals } from './usePedals';
 
@@ -34,7 +35,7 @@ export function useBenchKeys<Act extends string>(
   useLayoutEffect(() => {
     if (!on) return;
     const press = (event: KeyboardEvent) => {
-      if (event.ctrlKey || event.altKey || event.metaKey || isField(event.target)) return;
+      if (event.ctrlKey || event.altKey || event.metaKey || isTypedIn(event.target)) return;
       const { act, pedals, letters, heard } = latest.current;
       const key = meaning(event.key, pedals, letters);
       if (!key) return;
@@ -68,14 +69,6 @@ export function meaning<Act extends string>(
   if (pedal) return pedal[0] as PedalAct;
   if (COUNT_KEYS.has(key)) return 'count';
   return key === 'Backspace' || key === '-' ? 'miscount' : letters[key.toLowerCase()];
-}
-
-function isField(target: EventTarget | null): boolean {
-  return (
-    target instanceof Element &&
-    // A tick box and a choice take the space bar for themselves, but no letters.
-    target.closest('input:not([type=checkbox], [type=radio]), textarea, select, [contenteditable]') !== null
-  );
 }
 
 const REACHED = 'data-reached-by-tab';

@@ -4,7 +4,7 @@ import { Button, Input, type InputRef, Segmented } from 'antd';
 import dynamic from 'next/dynamic';
 import { contained } from '../../../ui/feedback/contained';
 import { Link } from '../../../ui/controls/Link';
-import { useEffect, useRef } from 'react';
+import { useRef } from 'react';
 import { FIBRE_NAMES } from '../../../core/yarn/fibre';
 import { asSentence, gristFigure, inWords, lengthFigure, massFigure, plural } from '../../../core/common/format';
 import { PIECE_FORMS } from '../../../core/yarn/piece';
@@ -13,6 +13,7 @@ import { WEIGHT_CLASSES } from '../../../core/yarn/weightClass';
 import type { ShelfPage } from '../../../server/yarn/shelf';
 import { ActionLink } from '../../../ui/controls/ActionLink';
 import { PageHead } from '../../../ui/frame/PageHead';
+import { useGlobalKey } from '../../../ui/frame/useGlobalKey';
 import { useSystem } from '../../../ui/frame/Providers';
 import { NothingYet } from '../../../ui/feedback/NothingYet';
 import { Notice } from '../../../ui/feedback/Notice';
@@ -45,16 +46,7 @@ export function ShelfScreen({
   const search = useRef<InputRef>(null);
   const [as, setAs] = useLocalStorage('shelf as', 'pictures');
 
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      const typing = (event.target as HTMLElement).closest('input, textarea, select');
-      if (event.key !== '/' || typing || event.metaKey || event.ctrlKey || event.altKey) return;
-      event.preventDefault();
-      search.current?.focus();
-    };
-    document.addEventListener('keydown', onKey);
-    return () => document.removeEventListener('keydown', onKey);
-  }, []);
+  useGlobalKey('/', true, () => search.current?.focus());
 
   return (
     <>
