@@ -287,6 +287,38 @@ test('a project of two colours: begun, kept over a reload, changed, finished and
   await maker.close();
 });
 
+test('what is typed to find a yarn belongs to its colour, and Enter takes nothing that other words have found', async () => {
+  const maker = await set.maker();
+  await maker.goTo('/projects/new');
+  await maker.fill('name', 'Harbour cowl');
+  await maker.fill('needs.0.amount', '30 m');
+  await maker.press('Another colour');
+  await maker.fill('needs.1.yarnIds', 'fog');
+  await maker.keys('Escape');
+  await maker.press('Another colour');
+  await maker.fill('needs.2.amount', '20 m');
+  await maker.press('Leave out colour 2');
+  await maker.waitsFor(() => document.getElementById('needs.2.amount') === null);
+  expect([await maker.valueOf('needs.1.amount'), await maker.valueOf('needs.1.yarnIds')]).toEqual(['20 m', '']);
+  const options = () =>
+    maker.page.$$eval('.ant-select-item-option', (found) => found.map(({ textContent }) => textContent));
+  await maker.page.locator('[id="needs.0.yarnIds"]').click();
+  await maker.until(async () => (await options()).length > 3);
+  await maker.answersTake(1500);
+  await maker.keys(...'causew');
+  await maker.keys('Enter', 'Enter');
+  expect(await maker.valueOf('needs.0.yarnIds')).toBe('causew');
+  await maker.until(async () => /^Causeway/.test((await options()).join()) && (await options()).length === 1);
+  await maker.answersTake(0);
+  await maker.keys('Enter');
+  await maker.has('[aria-label^="Not with Causeway"]');
+  expect(await maker.valueOf('needs.0.yarnIds')).toBe('');
+  await maker.press('Start the project');
+  await maker.arrivesAt(/^\/projects\/\d+$/);
+  expect(maker.troubles).toEqual([]);
+  await maker.close();
+});
+
 test('two lots in one colour are told, with the remedy', async () => {
   const maker = await set.maker();
   await maker.goTo('/projects/1');

@@ -3,7 +3,7 @@
 import { CloseOutlined } from '@ant-design/icons';
 import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
-import { changedAt } from '../../core/common/changedAt';
+import { changedAt, withoutAt } from '../../core/common/changedAt';
 import { INGREDIENT_KINDS } from '../../core/dyeing/recipe';
 import type { BathFormPage } from '../../server/dyeing/bathPages';
 import type { BathForm } from '../../server/dyeing/baths';
@@ -198,12 +198,7 @@ function Ingredients({ form }: { form: FormState<BathForm> }) {
               icon={<CloseOutlined />}
               aria-label={`Without ${row.name || `line ${i + 1}`}`}
               disabled={ingredients.length === 1}
-              onClick={() =>
-                form.set(
-                  'ingredients',
-                  ingredients.filter((_, at) => at !== i),
-                )
-              }
+              onClick={() => form.set('ingredients', withoutAt(ingredients, i))}
             />
           </li>
         ))}

@@ -17,34 +17,41 @@ import { YarnPicker } from '../../ui/controls/YarnPicker';
 import { keepProject } from './actions';
 import { WorkOutNeed } from './WorkOutNeed';
 import styles from './ProjectFormScreen.module.css';
-import { changedAt } from '../../core/common/changedAt';
+import { changedAt, withoutAt } from '../../core/common/changedAt';
 import { inMetres } from '../../core/common/units';
 
-/** The form as it stands in the browser: its yarns with their names, so that a draft can show them. */
-type Values = Omit<ProjectForm, 'needs'> & {
-  needs: (Omit<ProjectForm['needs'][number], 'yarnIds'> & { yarns: YarnTag[] })[];
+/** A need as it stands in the browser: its yarns with their names, so that a draft can show them. */
+type Need = Omit<ProjectForm['needs'][number], 'yarnIds'> & {
+  yarns: YarnTag[];
+  /** Stays with it when another is left out. */
+  key?: string;
 };
+type Values = Omit<ProjectForm, 'needs'> & { needs: Need[] };
 export type ProjectFirst = Omit<Values, 'requestKey'>;
 
-const EMPTY_NEED: Values['needs'][number] = { colour: '', amount: '', done: '', yarns: [] };
+const EMPTY_NEED: Need = { colour: '', amount: '', done: '', yarns: [] };
 
 /** Begins a project, or changes one. */
 export function ProjectFormScreen({ id, first }: { id: number | null; first: ProjectFirst }) {
   const router = useRouter();
-  const system = useSystem();
   const offer = useUndoOffer();
-  /** What stands in the pickers and is not picked yet, by its need. */
-  const typing = useRef<Record<number, string>>({});
+  /** What stands in the pickers and is not picked yet, by the key of its need. */
+  const typing = useRef<Record<string, string>>({});
   const form = useForm<Values>({
     draftKey: id === null ? `new project ${first.needs[0]?.yarns[0]?.id ?? ''}` : `project ${id}`,
     edits: id !== null,
-    initial: () => ({ ...first, requestKey: newKey() }),
+    initial: () => ({
+      ...first,
+      needs: first.needs.map((need, i) => ({ ...need, key: String(i) })),
+      requestKey: newKey(),
+    }),
     save: async (values) => {
-      const left = Object.entries(typing.current).find(([, words]) => words !== '');
-      if (!left) return keepProject(id, asSent(values));
+      const words = values.needs.map(({ key }, i) => typing.current[key ?? i] ?? '');
+      const at = words.findIndex((each) => each !== '');
+      if (at < 0) return keepProject(id, asSent(values));
       // What was typed and not picked would be lost without a word.
-      const message = `“${left[1]}” is not chosen yet: choose it beneath, or empty the field`;
-      return { ok: false as const, errors: { [`needs.${left[0]}.yarnIds`]: message } };
+      const message = `“${words[at]}” is not chosen yet: choose it beneath, or empty the field`;
+      return { ok: false as const, errors: { [`needs.${at}.yarnIds`]: message } };
     },
     saved: (saved) => {
       if (id !== null) {
@@ -55,7 +62,6 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
     },
   });
   const { needs } = form.values;
-  const change = (at: number, part: Partial<Values['needs'][number]>) => form.set('needs', changedAt(needs, at, part));
 
   return (
     <Form form={form} className="flex flex-col gap-3 max-w-[980px]">
@@ -81,87 +87,19 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
       </div>
       <ul className="grid gap-4">
         {needs.map((need, i) => (
-          <li key={i} className="pt-4 pr-4 pb-1 pl-4 border-[1.5px] border-line rounded-md bg-card">
-            <div className="grid grid-cols-[1.4fr_1.2fr_auto_0.9fr_auto] gap-y-2 gap-x-4 max-tablet:grid-cols-[1fr_1fr]">
-              <TextField
-                name={`needs.${i}.colour`}
-                label={needs.length > 1 ? `Colour ${i + 1}` : 'Colour or part'}
-                value={need.colour}
-                onChange={(colour) => change(i, { colour })}
-                error={form.errors[`needs.${i}.colour`]}
-                placeholder="ground"
-              />
-              <TextField
-                name={`needs.${i}.amount`}
-                label="Needs"
-                value={need.amount}
-                onChange={(amount) => change(i, { amount })}
-                error={form.errors[`needs.${i}.amount`]}
-                hint={
-                  inMetres(system)
-                    ? '640 m, 300 g, or 4 balls of 50 g/125 m'
-                    : '700 yd, 10 oz, or 4 balls of 2 oz/140 yd'
-                }
-              />
-              <div className="mt-6 max-tablet:order-last max-tablet:mt-0">
-                <WorkOutNeed onUse={(amount) => change(i, { amount })} />
-              </div>
-              <TextField
-                name={`needs.${i}.done`}
-                label="Done already"
-                value={need.done}
-                onChange={(done) => change(i, { done })}
-                error={form.errors[`needs.${i}.done`]}
-                hint="in %; empty: none"
-                inputMode="decimal"
-              />
-              {needs.length > 1 && (
-                <Button
-                  type="text"
-                  className="mt-6 h-[46px] max-tablet:mt-0"
-                  onClick={() =>
-                    form.set(
-                      'needs',
-                      needs.filter((_, at) => at !== i),
-                    )
-                  }
-                >
-                  Leave out <span className="visually-hidden">colour {i + 1}</span>
-                </Button>
-              )}
-            </div>
-            <div className="flex flex-wrap gap-2 mt-0 mr-0 mb-1 ml-0">
-              {need.yarns.map((yarn) => (
-                <span key={yarn.id} className="inline-flex items-center gap-2 pt-1 pr-1 pb-1 pl-2 rounded-lg bg-sunk">
-                  <Swatch hex={yarn.colourHex} size={24} />
-                  {yarn.name}
-                  {yarn.dyeLot && `, lot ${yarn.dyeLot}`}
-                  <Button
-                    type="text"
-                    shape="circle"
-                    size="small"
-                    icon={<CloseOutlined />}
-                    aria-label={`Not with ${yarn.name}`}
-                    onClick={() => change(i, { yarns: need.yarns.filter(({ id }) => id !== yarn.id) })}
-                  />
-                </span>
-              ))}
-            </div>
-            <YarnPicker
-              label={need.yarns.length > 0 ? 'Another yarn' : 'Yarn'}
-              hint="the first is taken first"
-              name={`needs.${i}.yarnIds`}
-              error={form.errors[`needs.${i}.yarnIds`]}
-              without={need.yarns.map(({ id }) => id)}
-              onTyping={(words) => (typing.current[i] = words)}
-              onPick={({ id, name, maker, dyeLot, colourHex }) =>
-                change(i, { yarns: [...need.yarns, { id, name, maker, dyeLot, colourHex }] })
-              }
-            />
-          </li>
+          <NeedFields
+            key={need.key ?? i}
+            need={need}
+            at={i}
+            isOnly={needs.length === 1}
+            errors={form.errors}
+            onChange={(part) => form.set('needs', changedAt(needs, i, part))}
+            onTyping={(words) => (typing.current[need.key ?? i] = words)}
+            onLeaveOut={() => form.set('needs', withoutAt(needs, i))}
+          />
         ))}
       </ul>
-      <Button onClick={() => form.set('needs', [...needs, EMPTY_NEED])} className="self-start">
+      <Button onClick={() => form.set('needs', [...needs, { ...EMPTY_NEED, key: newKey() }])} className="self-start">
         Another colour
       </Button>
       <TextField label="Notes" {...form.field('notes')} />
@@ -177,6 +115,99 @@ export function ProjectFormScreen({ id, first }: { id: number | null; first: Pro
   );
 }
 
+/** One colour or part of it: how much it needs, and of which yarns. */
+function NeedFields({
+  need,
+  at,
+  isOnly,
+  errors,
+  onChange,
+  onTyping,
+  onLeaveOut,
+}: {
+  need: Need;
+  at: number;
+  isOnly: boolean;
+  errors: Record<string, string>;
+  onChange: (part: Partial<Need>) => void;
+  onTyping: (words: string) => void;
+  onLeaveOut: () => void;
+}) {
+  const system = useSystem();
+  return (
+    <li className="pt-4 pr-4 pb-1 pl-4 border-[1.5px] border-line rounded-md bg-card">
+      <div className="grid grid-cols-[1.4fr_1.2fr_auto_0.9fr_auto] gap-y-2 gap-x-4 max-tablet:grid-cols-[1fr_1fr]">
+        <TextField
+          name={`needs.${at}.colour`}
+          label={isOnly ? 'Colour or part' : `Colour ${at + 1}`}
+          value={need.colour}
+          onChange={(colour) => onChange({ colour })}
+          error={errors[`needs.${at}.colour`]}
+          placeholder="ground"
+        />
+        <TextField
+          name={`needs.${at}.amount`}
+          label="Needs"
+          value={need.amount}
+          onChange={(amount) => onChange({ amount })}
+          error={errors[`needs.${at}.amount`]}
+          hint={
+            inMetres(system) ? '640 m, 300 g, or 4 balls of 50 g/125 m' : '700 yd, 10 oz, or 4 balls of 2 oz/140 yd'
+          }
+        />
+        <div className="mt-6 max-tablet:order-last max-tablet:mt-0">
+          <WorkOutNeed onUse={(amount) => onChange({ amount })} />
+        </div>
+        <TextField
+          name={`needs.${at}.done`}
+          label="Done already"
+          value={need.done}
+          onChange={(done) => onChange({ done })}
+          error={errors[`needs.${at}.done`]}
+          hint="in %; empty: none"
+          inputMode="decimal"
+        />
+        {!isOnly && (
+          <Button type="text" className="mt-6 h-[46px] max-tablet:mt-0" onClick={onLeaveOut}>
+            Leave out <span className="visually-hidden">colour {at + 1}</span>
+          </Button>
+        )}
+      </div>
+      <div className="flex flex-wrap gap-2 mt-0 mr-0 mb-1 ml-0">
+        {need.yarns.map((yarn) => (
+          <span key={yarn.id} className="inline-flex items-center gap-2 pt-1 pr-1 pb-1 pl-2 rounded-lg bg-sunk">
+            <Swatch hex={yarn.colourHex} size={24} />
+            {yarn.name}
+            {yarn.dyeLot && `, lot ${yarn.dyeLot}`}
+            <Button
+              type="text"
+              shape="circle"
+              size="small"
+              icon={<CloseOutlined />}
+              aria-label={`Not with ${yarn.name}`}
+              onClick={() => onChange({ yarns: need.yarns.filter(({ id }) => id !== yarn.id) })}
+            />
+          </span>
+        ))}
+      </div>
+      <YarnPicker
+        label={need.yarns.length > 0 ? 'Another yarn' : 'Yarn'}
+        hint="the first is taken first"
+        name={`needs.${at}.yarnIds`}
+        error={errors[`needs.${at}.yarnIds`]}
+        without={need.yarns.map(({ id }) => id)}
+        onTyping={onTyping}
+        onPick={({ id, name, maker, dyeLot, colourHex }) =>
+          onChange({ yarns: [...need.yarns, { id, name, maker, dyeLot, colourHex }] })
+        }
+      />
+    </li>
+  );
+}
+
 function asSent({ needs, ...values }: Values): ProjectForm {
-  return { ...values, needs: needs.map(({ yarns, ...need }) => ({ ...need, yarnIds: yarns.map(({ id }) => id) })) };
+  return {
+    ...values,
+    needs: needs.map(({ yarns, key: _, ...need }) => ({ ...need, yarnIds: yarns.map(({ id }) => id) })),
+  };
 }

@@ -54,7 +54,7 @@ export function YarnPicker({
 }) {
   const id = useId();
   const [words, setWords] = useState('');
-  const [found, setFound] = useState<PickedYarn[]>([]);
+  const [found, setFound] = useState<{ by: string; yarns: PickedYarn[] }>({ by: '', yarns: [] });
   // Until there is an answer, nobody knows that there is none.
   const [nothing, setNothing] = useState('');
   const [open, setOpen] = useState(autoFocus ?? false);
@@ -75,7 +75,7 @@ export function YarnPicker({
     const asking = setTimeout(() => {
       const show = (cards: PickedYarn[], without: string) => {
         if (mine !== question.current) return;
-        setFound(cards);
+        setFound({ by: words, yarns: cards });
         setNothing(without);
       };
       void askApp<{ cards: PickedYarn[] }>(`/api/shelf?q=${encodeURIComponent(words)}`).then(
@@ -86,7 +86,7 @@ export function YarnPicker({
     return () => clearTimeout(asking);
   }, [words, open, isFigures]);
 
-  const offered = found.filter((yarn) => !without.includes(yarn.id)).slice(0, MOST_SHOWN);
+  const offered = found.yarns.filter((yarn) => !without.includes(yarn.id)).slice(0, MOST_SHOWN);
   return (
     <Field name={name ?? `find ${id}`} label={label} hint={hint} error={error}>
       {(links) => (
@@ -98,8 +98,12 @@ export function YarnPicker({
           open={open && !isFigures(words)}
           onOpenChange={setOpen}
           onSelect={(value: string) => pick(offered.find(({ id }) => String(id) === value)!)}
-          // Enter takes what is shown; it never saves the form around it.
-          onInputKeyDown={(event) => event.key === 'Enter' && event.preventDefault()}
+          onInputKeyDown={(event) => {
+            if (event.key !== 'Enter' && event.key !== 'Tab') return;
+            // Either takes what is found by these words, and not by those before them; Enter never saves the form around it.
+            if (event.key === 'Enter') event.preventDefault();
+            if (found.by !== words) event.stopPropagation();
+          }}
           defaultActiveFirstOption={words.trim() !== ''}
           notFoundContent={words !== '' && nothing}
           placeholder={placeholder}

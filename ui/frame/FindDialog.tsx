@@ -22,7 +22,7 @@ export function FindDialog({ open, onLeave }: { open: boolean; onLeave: () => vo
   const router = useRouter();
   const id = useId();
   const [words, setWords] = useState('');
-  const [found, setFound] = useState<FoundThing[]>([]);
+  const [{ by, things: found }, setFound] = useState<{ by: string; things: FoundThing[] }>({ by: '', things: [] });
   const [at, setAt] = useState(0);
   const [state, setState] = useState<'still' | 'looked' | { problem: string }>('still');
   const asked = useRef('');
@@ -31,14 +31,14 @@ export function FindDialog({ open, onLeave }: { open: boolean; onLeave: () => vo
     asked.current = words;
     const wait = setTimeout(() => {
       if (words.trim() === '') {
-        setFound([]);
+        setFound({ by: words, things: [] });
         setState('still');
         return;
       }
       const show = (things: FoundThing[], next: typeof state) => {
         // An answer to an earlier question comes too late.
         if (asked.current !== words) return;
-        setFound(things);
+        setFound({ by: words, things });
         setAt(0);
         setState(next);
       };
@@ -63,7 +63,8 @@ export function FindDialog({ open, onLeave }: { open: boolean; onLeave: () => vo
       setAt((at + step + found.length) % found.length);
     } else if (event.key === 'Enter') {
       event.preventDefault();
-      go(found[at]);
+      // What was found by fewer words is not what is looked for.
+      if (by === words) go(found[at]);
     }
   };
 

@@ -1,7 +1,7 @@
 'use client';
 
 import { Button, Segmented } from 'antd';
-import { changedAt } from '../../../core/common/changedAt';
+import { changedAt, withoutAt } from '../../../core/common/changedAt';
 import type { TypedSize } from '../../../core/minis/miniPlan';
 import type { MiniYarn } from '../../../server/minis/miniParents';
 import { ChoiceField } from '../../../ui/controls/Choice';
@@ -138,7 +138,7 @@ export function SizeRows({
               type="text"
               className="col-[5] row-[1] self-center min-w-10 text-title max-desk:col-[3]"
               aria-label={`Without size ${i + 1}`}
-              onClick={() => onSizes(sizes.filter((_, at) => at !== i))}
+              onClick={() => onSizes(withoutAt(sizes, i))}
             >
               ×
             </Button>

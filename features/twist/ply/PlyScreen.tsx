@@ -1,6 +1,7 @@
 'use client';
 
 import { Button, Segmented } from 'antd';
+import { withoutAt } from '../../../core/common/changedAt';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { contained } from '../../../ui/feedback/contained';
@@ -269,7 +270,7 @@ function OtherStrands({
               type="text"
               onClick={() => {
                 setMore(false);
-                set({ pieceIds: pieceIds.filter((_, at) => at !== i + 1) });
+                set({ pieceIds: withoutAt(pieceIds, i + 1) });
               }}
             >
               Without it

@@ -1,7 +1,7 @@
 'use client';
 
 import { Button, Segmented } from 'antd';
-import { changedAt } from '../../../core/common/changedAt';
+import { changedAt, withoutAt } from '../../../core/common/changedAt';
 import { namesApart } from '../../../core/yarn/colourWords';
 import type { ColourAlong } from '../../../core/yarn/coloursAlong';
 import { ChoiceField } from '../../../ui/controls/Choice';
@@ -180,7 +180,7 @@ function Pieces({
             <Button
               type="text"
               aria-label={`Without ${piece.name || `piece ${i + 1}`}`}
-              onClick={() => change({ pieces: split.pieces.filter((_, at) => at !== i) })}
+              onClick={() => change({ pieces: withoutAt(split.pieces, i) })}
             >
               ×
             </Button>

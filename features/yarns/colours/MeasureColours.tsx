@@ -4,7 +4,7 @@ import { CloseOutlined } from '@ant-design/icons';
 import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
 import { lowerFirst } from '../../../core/common/format';
-import { changedAt } from '../../../core/common/changedAt';
+import { changedAt, withoutAt } from '../../../core/common/changedAt';
 import { inMetres } from '../../../core/common/units';
 import type { ColoursForm, ColoursPage } from '../../../server/yarn/colours';
 import { ChoiceField } from '../../../ui/controls/Choice';
@@ -112,12 +112,7 @@ export function MeasureColours({ page: { yarn, colours, pieces, pictures } }: { 
               icon={<CloseOutlined />}
               aria-label={`Without stretch ${i + 1}`}
               disabled={stretches.length <= 2}
-              onClick={() =>
-                form.set(
-                  'stretches',
-                  stretches.filter((_, at) => at !== i),
-                )
-              }
+              onClick={() => form.set('stretches', withoutAt(stretches, i))}
             />
           </li>
         ))}
