@@ -191,7 +191,11 @@ test('what is kept and cannot be read, or was heard otherwise, is taught anew', 
 test('a doubt goes once somebody has looked', () => {
   const scene = { seed: 3, stretches: [evenly(16, 1.5)], speech: 3, quietS: 9 };
   const { ear, reports } = played(scene);
-  expect(reports.some(({ doubtful }) => doubtful !== null)).toBe(true);
+  const inDoubt = reports.filter(({ doubtful }) => doubtful !== null);
+  expect(inDoubt.length).toBeGreaterThan(0);
+  // No more are in doubt than were counted, and from none on.
+  expect(inDoubt[0]!.doubtful).toBe(0);
+  for (const { doubtful, turns } of inDoubt) expect(doubtful).toBeLessThanOrEqual(turns - TAUGHT_TURNS);
   ear.trust();
   expect(ear.report().doubtful).toBeNull();
 });

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { InputError } from '../common/inputError';
 import { parseCelsius, parseMinutes, parsePotMl, parseStockPercent, parseWaterMlPerG } from './bathFigures';
-import { finerWay, isMeasurable } from './measuring';
+import { finerWay, isMeasurable, weighedFigure } from './measuring';
 import {
   gramsInStock,
   gramsOfShare,
@@ -140,6 +140,21 @@ test('what the scale or the syringe cannot measure is measured through a thinner
     }),
   );
 });
+
+test.each([
+  [0.0324, '0.032'],
+  [0.0999, '0.1'],
+  [0.1, '0.1'],
+  [0.104, '0.1'],
+  [0.996, '1'],
+  [1, '1'],
+  [1.04, '1'],
+  [5.06, '5.1'],
+  [99.94, '99.9'],
+  [100, '100'],
+  [100.4, '100'],
+  [1250.5, '1251'],
+])('%d g are weighed out as %s g', (grams, number) => expect(weighedFigure(grams)).toEqual({ number, unit: 'g' }));
 
 test('what does not look right is asked: a percent over 100, a shade too deep, a stock too strong, a pot too small', () => {
   const asked = (mine: Recipe, fibreG = 100, potMl: number | null = null) =>
