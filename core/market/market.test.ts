@@ -8,7 +8,8 @@ test.each([
   ['£7', { cents: 700, before: '£', after: '', comma: false }],
   ['12,50 kr', { cents: 1250, before: '', after: 'kr', comma: true }],
   ['  CHF 18 ', { cents: 1800, before: 'CHF', after: '', comma: false }],
-])('%s is read with its currency', (text, price) => {
+  ['1,250.50  euro ', { cents: 125_050, before: '', after: 'euro', comma: false }],
+])('%j is read with its currency', (text, price) => {
   expect(parsePrice(text)).toEqual(price);
 });
 
@@ -33,8 +34,10 @@ test.each([
   ['120 kr', 50, ['120 kr', '240.00 kr / 100 g']],
   ['7', 100, ['7', '7.00 / 100 g']],
   ['7 €', null, ['7 €']],
+  ['US$7', 50, ['US$7', 'US$14.00 / 100 g']],
+  ['kr. 120', 50, ['kr. 120', 'kr. 240.00 / 100 g']],
   ['  ', 12, []],
-])('%s for %s g is written as the price is', (typed, massG, words) => {
+])('%j for %j g is written as the price is', (typed, massG, words) => {
   expect(pricesInWords(typed, massG)).toEqual(words);
 });
 

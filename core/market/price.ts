@@ -28,13 +28,13 @@ export function parsePrice(text: string): Price {
   const cents = Math.round(100 * parseNumber(figure.trim(), 'price'));
   if (!(cents > 0)) throw new InputError('must be above zero', 'price');
   if (cents > MOST_CENTS) throw new InputError('more than yarn costs: is the decimal point missing?', 'price');
-  return { cents, before: before!.trim(), after: after!.trim(), comma: /,\d{1,2}$/.test(figure.trim()) };
+  return { cents, before: before!, after: after!, comma: /,\d{1,2}$/.test(figure.trim()) };
 }
 
 function inWords({ cents, before, after, comma }: Price): string {
   const figure = (cents / 100).toFixed(2);
-  // A sign stands close to its figure, letters do not.
-  const apart = /\p{L}$/u.test(before) ? ' ' : '';
+  // A sign stands close to its figure, letters do not: US$7, CHF 7, kr. 7.
+  const apart = /[\p{L}.]$/u.test(before) ? ' ' : '';
   return `${before}${apart}${comma ? figure.replace('.', ',') : figure}${after ? ` ${after}` : ''}`;
 }
 

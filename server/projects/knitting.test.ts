@@ -192,6 +192,10 @@ test('changed as long as what was weighed fits it; finished and brought back', (
     pattern: { kind: 'stepped', stitches: 300, change: -2, every: 1 },
     forecast: { outlasts: true, rowsLeft: { likely: 90 } },
   });
+  const growing = knittingValues({ name: 'Sea shawl', rows: 'grow', stitches: '3', change: '2', every: '1' });
+  idOf(changeKnitting(db, id, growing, 'metric'));
+  expect(knittingPage(db, id)).toMatchObject({ pattern: { kind: 'stepped', stitches: 3, change: 2, every: 1 } });
+  idOf(changeKnitting(db, id, changed, 'metric'));
   idOf(markedKnitting(db, id, 'finished', true, NOW));
   expect(today(db, NOW).needles).toEqual([]);
   expect(needles(db)).toMatchObject({ underWay: [], past: [{ id, name: 'Sea shawl' }] });

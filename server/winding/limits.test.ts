@@ -18,9 +18,13 @@ interface Wound {
   massG: number;
   /** At this share of its turns. */
   spillsAt?: number;
+  /** What the helper was told of it, in place of a stop. */
+  trouble?: 'in the gears' | 'too tight';
   uncounted?: true;
   diameterMm?: number;
 }
+
+const HELPED = { attempt: 'clear', minutes: 3, lostM: 0, then: 'go on' } as const;
 
 /** Winds one hank of each mass in one cake. */
 function wound(hanks: readonly Wound[]) {
@@ -29,7 +33,7 @@ function wound(hanks: readonly Wound[]) {
     count: String(hanks.length + 1),
     masses: [...hanks.map(({ massG }) => String(massG)), '116'],
   });
-  hanks.forEach(({ massG, spillsAt, uncounted, diameterMm }, i) => {
+  hanks.forEach(({ massG, spillsAt, trouble, uncounted, diameterMm }, i) => {
     const sizes = diameterMm ? { diameters: [String(diameterMm)], heights: ['68'] } : {};
     const runId = idOf(startRun(db, pieceIds[i]!, { ...startValues(), anyway: true }, 'metric', NOW));
     const { send, event } = screenOf(db, runId, 'screen-one');
@@ -39,7 +43,9 @@ function wound(hanks: readonly Wound[]) {
       event({ kind: 'turns', part: 0, amount: turns }),
       ...(spillsAt === undefined
         ? []
-        : [event({ kind: 'stop', part: 0, reason: 'over the base', atTurn: Math.round(turns * spillsAt) })]),
+        : trouble
+          ? [event({ kind: 'trouble', part: 0, atTurn: Math.round(turns * spillsAt), trouble, ...HELPED })]
+          : [event({ kind: 'stop', part: 0, reason: 'over the base', atTurn: Math.round(turns * spillsAt) })]),
       ...(uncounted ? [event({ kind: 'uncounted', part: 0, is: true })] : []),
       event({ kind: 'stage', part: 0, stage: 'weigh' }),
     ]);
@@ -71,6 +77,14 @@ test('a cake that spilled counts at the mass that lay on the spindle then', () =
   expect(spilled.maxMassG).toBeLessThan(105);
   expect(spilled.holds!.massG.leastSpilled).toBeGreaterThan(95);
   expect(spilled.holds!.massG.leastSpilled).toBeLessThan(105);
+});
+
+test('what went into the gears had spilled, what was too tight had not', () => {
+  const leastSpilled = (trouble: Wound['trouble']) =>
+    small(wound([{ massG: 112, spillsAt: 0.9, trouble }])).holds!.massG.leastSpilled;
+  expect(leastSpilled('in the gears')).toBeGreaterThan(95);
+  expect(leastSpilled('in the gears')).toBe(leastSpilled(undefined));
+  expect(leastSpilled('too tight')).toBeNull();
 });
 
 test('where nobody counted, a clean cake tells, and nobody knows when one spilled', () => {
