@@ -65,8 +65,11 @@ export function useForm<Values extends object>({
   const typedSince = useRef<Partial<Values>>({});
   const system = useSystem();
   const typedIn = useRef(system);
+  /** What to do by what the page shows now, which may be more than when it was asked for. */
+  const shown = useRef({ save, saved });
   useEffect(() => {
     typedIn.current = system;
+    shown.current = { save, saved };
   });
 
   const began = useRef(values);
@@ -137,6 +140,8 @@ export function useForm<Values extends object>({
       }
     }
     const sent = latest.current;
+    // To undo it leads back to what was kept just before.
+    const { save, saved } = shown.current;
     // Its answer may be lost, and the page with it: sent again, it must be the same request, typed or not.
     keepDraft(draftKey, sent, typedIn.current);
     const outcome = await save(marked(sent)).catch((error): Outcome => ({ ok: false, errors: { '': unsent(error) } }));
