@@ -295,6 +295,7 @@ test('what is typed to find a yarn belongs to its colour, and Enter takes nothin
   await maker.press('Another colour');
   await maker.fill('needs.1.yarnIds', 'fog');
   await maker.keys('Escape');
+  await maker.waitsFor(() => document.querySelector('.ant-select-dropdown:not(.ant-select-dropdown-hidden)') === null);
   await maker.press('Another colour');
   await maker.fill('needs.2.amount', '20 m');
   await maker.press('Leave out colour 2');

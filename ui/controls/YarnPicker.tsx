@@ -99,6 +99,8 @@ export function YarnPicker({
           onOpenChange={setOpen}
           onSelect={(value: string) => pick(offered.find(({ id }) => String(id) === value)!)}
           onInputKeyDown={(event) => {
+            // What is still looked for does not come after all.
+            if (event.key === 'Escape') setOpen(false);
             if (event.key !== 'Enter' && event.key !== 'Tab') return;
             // Either takes what is found by these words, and not by those before them; Enter never saves the form around it.
             if (event.key === 'Enter') event.preventDefault();
