@@ -1,3 +1,4 @@
+import { plural } from '../../../core/common/format';
 import type { MiniTies } from '../../../core/minis/miniTies';
 import { strandColour } from '../../../ui/figures/colour';
 
@@ -15,7 +16,7 @@ export function TiesDrawing({ ties: { count, hold, bundles }, colourHex }: { tie
       height={SIZE * 0.82}
       viewBox={`0 12 ${SIZE} ${SIZE * 0.82}`}
       role="img"
-      aria-label={`an open mini with ${count} ${hold} figure eight${count === 1 ? '' : 's'}, and its two ends tied at the top`}
+      aria-label={`an open mini with ${plural(count, `${hold} figure eight`)}, and its two ends tied at the top`}
     >
       <ellipse cx={MIDDLE} cy={MIDDLE} rx={RX} ry={RY} fill="none" stroke={colourHex} strokeWidth={24} />
       {[-9, -4.5, 0, 4.5, 9].map((d) => (

@@ -148,6 +148,11 @@ export function LogForm({
 
 type MeasureName = 'masses' | 'diameters' | 'heights';
 
+const SIZES = [
+  { name: 'diameters', label: 'Across', hint: 'teaches how firm you wind' },
+  { name: 'heights', label: 'High', hint: 'empty: not measured' },
+] as const;
+
 /** One cake: its mass, by hand or from the scale, and how large it came out. */
 function CakeOnScale({
   page,
@@ -198,26 +203,19 @@ function CakeOnScale({
             autoFocus={at === 0}
             large
           />
-          <TextField
-            name={`diameters.${at}`}
-            label="Across"
-            value={values.diameters[at] ?? ''}
-            onChange={(value) => onType('diameters', value)}
-            error={errors[`diameters.${at}`]}
-            placeholder={inMetres(system) ? 'mm' : 'in'}
-            hint={at === 0 ? 'teaches how firm you wind' : undefined}
-            inputMode="decimal"
-          />
-          <TextField
-            name={`heights.${at}`}
-            label="High"
-            value={values.heights[at] ?? ''}
-            onChange={(value) => onType('heights', value)}
-            error={errors[`heights.${at}`]}
-            placeholder={inMetres(system) ? 'mm' : 'in'}
-            hint={at === 0 ? 'empty: not measured' : undefined}
-            inputMode="decimal"
-          />
+          {SIZES.map(({ name, label, hint }) => (
+            <TextField
+              key={name}
+              name={`${name}.${at}`}
+              label={label}
+              value={values[name][at] ?? ''}
+              onChange={(value) => onType(name, value)}
+              error={errors[`${name}.${at}`]}
+              placeholder={inMetres(system) ? 'mm' : 'in'}
+              hint={at === 0 ? hint : undefined}
+              inputMode="decimal"
+            />
+          ))}
         </div>
         <FromScale
           onTake={(massG, stepG) => {

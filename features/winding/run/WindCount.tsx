@@ -2,6 +2,7 @@
 
 import { Button } from 'antd';
 import type { RefObject } from 'react';
+import type { StopReason } from '../../../core/winding/run';
 import { CountButton, handHint } from '../../../ui/bench/CountButton';
 import { LargeAct } from '../../../ui/bench/LargeAct';
 import { Standstill } from '../../../ui/bench/RunStage';
@@ -21,7 +22,7 @@ export function WindCount({
 }) {
   const { state, enabled, driver, progress, count } = winding;
   const { cake, last, turns, stopAt, uncounted, unit } = progress;
-  if (state.stopped) return <Stopped winding={winding} onDone={onDone} />;
+  if (state.stopped) return <Stopped reason={state.stopped.reason} winding={winding} onDone={onDone} />;
   if (uncounted || driver === 'nobody')
     return (
       <JustWind
@@ -58,13 +59,13 @@ function hintOf({ driver, device, silent, heard, by, ticker, progress }: Winding
     : `${DEVICE_WORDS[device].toLowerCase()} counts`;
 }
 
-function Stopped({ winding, onDone }: { winding: Winding; onDone: () => void }) {
-  const { state, enabled, progress, resume, mark } = winding;
+function Stopped({ reason, winding, onDone }: { reason: StopReason; winding: Winding; onDone: () => void }) {
+  const { enabled, progress, resume, mark } = winding;
   const { onWinder, turns, uncounted } = progress;
   return (
     <Standstill>
       <ol className="grid gap-2 m-0 pl-[1.3em] list-decimal max-desk:gap-1">
-        {afterStop(state.stopped!.reason, onWinder).map((check) => (
+        {afterStop(reason, onWinder).map((check) => (
           <li key={check}>{check}</li>
         ))}
       </ol>

@@ -106,4 +106,5 @@ test('what was marked lies where the count was, along the whole strand', () => {
   // A change of tension is no fault of the strand.
   expect(rest).toEqual([]);
   expect(markedInWords(state.marks)).toBe('2 knots marked, 1 change of tension marked');
+  expect(markedInWords(state.marks.slice(-1).flatMap((each) => [each, each]))).toBe('2 changes of tension marked');
 });

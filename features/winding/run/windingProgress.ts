@@ -1,5 +1,6 @@
 import { crankTurnsAtG } from '../../../core/bench/cake';
 import { HALF_WIDTH_90 } from '../../../core/common/estimate';
+import { plural } from '../../../core/common/format';
 import { namesApart } from '../../../core/yarn/colourWords';
 import { FAULT_KINDS, type Fault } from '../../../core/yarn/faults';
 import type { UnitSystem } from '../../../core/common/units';
@@ -112,7 +113,7 @@ export function markedInWords(marks: RunState['marks']): string {
     .filter(({ count }) => count > 0)
     .map(
       ({ kind, count }) =>
-        `${count} ${kind === 'tension changed' ? 'change of tension' : `${kind}${count === 1 ? '' : 's'}`} marked`,
+        `${kind === 'tension changed' ? plural(count, 'change of tension', 'changes of tension') : plural(count, kind)} marked`,
     )
     .join(', ');
 }
