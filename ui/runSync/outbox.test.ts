@@ -1,18 +1,6 @@
 import type { RunEvent } from '../../core/winding/run';
+import { FakeStorage } from '../../tests/support/fakeStorage';
 import { boxesLeftBehind, clearSentBox, keepOutbox, notArrived } from './outbox';
-
-/** The browser's storage, as far as it is used here. */
-class FakeStorage implements Storage {
-  private readonly items = new Map<string, string>();
-  get length() {
-    return this.items.size;
-  }
-  key = (i: number) => [...this.items.keys()][i] ?? null;
-  getItem = (key: string) => this.items.get(key) ?? null;
-  setItem = (key: string, value: string) => void this.items.set(key, value);
-  removeItem = (key: string) => void this.items.delete(key);
-  clear = () => this.items.clear();
-}
 
 const turns = (writer: string, ...seqs: number[]): RunEvent[] =>
   seqs.map((seq) => ({ writer, seq, atMs: 0, part: 0, kind: 'turns', amount: 1 }));
