@@ -1,7 +1,8 @@
 import { openDatabase } from '../db/common/connection';
 import { type MiniPlanPage, miniPlanPage } from '../server/minis/miniPlanPages';
 import { type MiniRunPage, miniRunPage } from '../server/minis/miniRuns';
-import { shelved } from './support/serverTesting';
+import { consumePiece } from '../server/yarn/pieceOperations';
+import { aKey, shelved } from './support/serverTesting';
 import type { Maker } from './support/browser';
 import { normals } from './support/chance';
 import { stage } from './support/stage';
@@ -134,6 +135,29 @@ describe('planning', () => {
     await maker.sees('proven');
     await maker.press('Start again');
     await maker.until(async () => (await maker.valueOf('sizes.0.amount')) === '');
+    await maker.close();
+  });
+
+  test('a skein that another screen uses up meanwhile is left out of what was typed, and it is said', async () => {
+    const { yarnId, pieceIds } = inDatabase((db) => shelved(db, { count: '3', masses: ['100', '96', '98'] }));
+    const maker = await set.maker();
+    await plan(maker, String(yarnId), [{ amount: '12 g', count: '20' }]);
+    await maker.sees(/20 minis/);
+    await maker.sees('proven');
+    const form = { howMuch: 'all', mass: '', took: '', fromEnd: 'outer', projectId: null, why: 'lost' };
+    const scaled = { tare: '', humidity: '', scaleResolutionG: 1, note: '' };
+    inDatabase((db) =>
+      consumePiece(db, pieceIds[1]!, { ...scaled, ...form, requestKey: aKey() }, 'metric', new Date()),
+    );
+    await maker.page.reload();
+    await maker.live();
+    await maker.sees('1 piece that you took is not there any more');
+    await maker.sees(/out of 2 skeins/);
+    await maker.press('Another size');
+    await maker.press('Save this plan');
+    await maker.arrivesAt(/^\/minis\/\d+$/);
+    expect(planNow(idIn(maker)).plan.parents.map(({ pieceId }) => pieceId)).toEqual([pieceIds[0], pieceIds[2]]);
+    expect(maker.troubles).toEqual([]);
     await maker.close();
   });
 

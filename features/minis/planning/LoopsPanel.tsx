@@ -18,6 +18,7 @@ import { ReelDrawing } from '../../../ui/drawings/ReelDrawing';
 import { Notice } from '../../../ui/feedback/Notice';
 import { useScale, ScaleChoice } from '../../../ui/controls/WeighingFields';
 import type { PlanValues } from './planValues';
+import { reelOf } from './readPlan';
 import { TiesWords } from '../plan/TiesWords';
 import { NEXT_SHORT, sizeName } from '../words';
 
@@ -39,7 +40,7 @@ export function LoopsPanel({
   autoName: string;
   errors: Record<string, string>;
 }) {
-  const reel = page.reels.find(({ id }) => id === values.reelId) ?? page.reels[0]!;
+  const reel = reelOf(page, values.reelId);
   const [thickest] = [...ready.parents].sort((a, b) => a.grist.mean - b.grist.mean);
   const yarn = yarns.find(({ id }) => id === thickest!.yarnId) ?? yarns[0]!;
   const form = { loopM: reel.loopM, spreadMm: reel.spreadMm, strandMm: yarn.strandMm };

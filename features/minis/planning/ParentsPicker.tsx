@@ -6,6 +6,7 @@ import { memo, useCallback, useEffect, useRef } from 'react';
 import { faultsInWords, hasFlaw } from '../../../core/yarn/faults';
 import type { MiniParentView, MiniYarn } from '../../../server/minis/miniParents';
 import { FineMass } from '../../../ui/figures/Figures';
+import { GonePieces } from '../../../ui/feedback/GonePieces';
 import { Problem } from '../../../ui/feedback/Notice';
 import { PieceGlyph } from '../../../ui/thread/PieceGlyph';
 import { YarnPicker } from '../../../ui/controls/YarnPicker';
@@ -15,12 +16,15 @@ import styles from './ParentsPicker.module.css';
 export function ParentsPicker({
   yarns,
   taken,
+  gone,
   error,
   onTaken,
   onYarn,
 }: {
   yarns: readonly MiniYarn[];
   taken: readonly number[];
+  /** How many of those that were taken are not there any more. */
+  gone: number;
   error: string | undefined;
   onTaken: (pieceIds: number[]) => void;
   onYarn: (yarnId: number) => void;
@@ -55,6 +59,7 @@ export function ParentsPicker({
           </ul>
         </div>
       ))}
+      <GonePieces count={gone} />
       <Problem id="pieceIds" words={error} />
       <YarnPicker
         label={yarns.length === 0 ? 'Which yarn?' : 'One more yarn'}
@@ -78,10 +83,11 @@ const PieceBox = memo(function PieceBox({
   checked: boolean;
   onToggle: (pieceId: number, on: boolean) => void;
 }) {
+  const disabled = view.busy || view.parent === null;
   return (
     <Checkbox
-      checked={checked}
-      disabled={view.busy || view.parent === null}
+      checked={checked && !disabled}
+      disabled={disabled}
       onChange={({ target }) => onToggle(view.pieceId, target.checked)}
     >
       <span className="flex gap-2 items-center leading-[1.2]">

@@ -103,7 +103,7 @@ export function SizeRows({
             onChange={(name) => set(i, { name })}
             placeholder="its size"
           />
-          {yarns.length > 1 && (
+          {(yarns.length > 1 || size.yarnId !== '') && (
             <div className="col-[span_2]">
               <ChoiceField
                 name={`sizes.${i}.yarnId`}

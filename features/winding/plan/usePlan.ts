@@ -73,7 +73,7 @@ export function usePlan(page: PlanPage): Planned {
   const { yarn, piece, tools, swifts, schools, next } = page;
   const rewind = next?.rewind;
   const system = useSystem();
-  const [choices, choose] = useKeptChoices<Choices>(`plan of piece ${piece.id}`, {
+  const [kept, choose] = useKeptChoices<Choices>(`plan of piece ${piece.id}`, {
     toolKey: tools.find(({ key }) => key === rewind?.toolKey)?.key ?? tools[0]!.key,
     toolOfPart: {},
     swiftId: needsSwift(piece.form) ? swifts[0]!.id : null,
@@ -98,7 +98,8 @@ export function usePlan(page: PlanPage): Planned {
       : (yarn.workFrom ?? workedFrom(handlingOf(yarn.fibres), schools.workFrom)),
     queue: [],
   });
-  const tool = tools.find(({ key }) => key === choices.toolKey) ?? tools[0]!;
+  const choices = onBench(kept, page);
+  const tool = tools.find(({ key }) => key === choices.toolKey)!;
   const loop = readingIfTyped(choices.loop, () => parseLoopM(choices.loop, system, 'loop'));
   const grist = piece.grist!;
   const subject = {
@@ -149,12 +150,21 @@ export function usePlan(page: PlanPage): Planned {
     fewestOn: (other) => planWith({ by: 'equal', cakes: 1 }, other.key, {}).fewest,
     form: {
       ...choices,
-      toolKey: tool.key,
-      swiftId: swifts.some(({ id }) => id === choices.swiftId) ? choices.swiftId : null,
       loop: loop.value === undefined ? '' : `${loop.value} m`,
       split,
       queue: following.map(({ piece }) => piece.id),
     },
+  };
+}
+
+/** What was chosen, without the tools that have left the bench since. */
+export function onBench(kept: Choices, { tools, swifts }: PlanPage): Choices {
+  const isThere = (toolKey: string) => tools.some(({ key }) => key === toolKey);
+  return {
+    ...kept,
+    toolKey: isThere(kept.toolKey) ? kept.toolKey : tools[0]!.key,
+    toolOfPart: Object.fromEntries(Object.entries(kept.toolOfPart).filter(([, toolKey]) => isThere(toolKey))),
+    swiftId: kept.swiftId === null || swifts.some(({ id }) => id === kept.swiftId) ? kept.swiftId : swifts[0]!.id,
   };
 }
 
