@@ -112,6 +112,11 @@ test('from the first weighing over a reload and a killed server to the border, a
   await maker.page.locator('[id="pieceId"]').click();
   await maker.page.locator('.ant-select-item ::-p-text(Cake 2)').click();
   await maker.fill('mass', '100');
+  // A reload does not put what was weighed onto another ball.
+  await maker.page.reload();
+  await maker.live();
+  const ball = '.ant-select:has([id="pieceId"])';
+  expect(await maker.page.$eval(ball, (select) => select.textContent)).toMatch(/Cake 2/);
   await maker.press('Begin');
   await maker.arrivesAt(/\/projects\/knitting\/\d+$/);
   await maker.sees('Knit some rows, and weigh it again');

@@ -146,9 +146,10 @@ function AfterFields({
   others: TaskChoices['others'];
 }) {
   const [after, ...rest] = values.after;
+  const isOffTheList = after && !others.some(({ id }) => id === after.taskId);
   return (
     <>
-      {others.length > 0 && (
+      {(others.length > 0 || after) && (
         <ChoiceField
           name="after.0.taskId"
           label="Only after"
@@ -159,6 +160,7 @@ function AfterFields({
           error={errors['after.0.taskId']}
           options={[
             { value: '', label: 'nothing else' },
+            ...(isOffTheList ? [{ value: String(after.taskId), label: 'one that is done' }] : []),
             ...others.map((other) => ({ value: String(other.id), label: taskTitle(other) })),
           ]}
         />

@@ -9,6 +9,7 @@ import type { BathFormPage } from '../../server/dyeing/bathPages';
 import type { BathForm } from '../../server/dyeing/baths';
 import { ChoiceField } from '../../ui/controls/Choice';
 import { MassField, TextField } from '../../ui/controls/Field';
+import { stillThere } from '../../ui/controls/stillThere';
 import { Form, FormButtons, FormError } from '../../ui/form/Form';
 import { type FormState, useForm } from '../../ui/form/useForm';
 import { Cautions } from '../../ui/feedback/Cautions';
@@ -50,7 +51,7 @@ export function BathFormScreen({
         : `bath ${id}`,
     edits: id !== null,
     initial: () => ({ ...first, requestKey: newKey() }),
-    save: (values) => keepBath(id, values),
+    save: (values) => keepBath(id, isPotted ? values : { ...values, pieceIds: stillThere(values.pieceIds, choices) }),
     saved: (saved) => {
       form.clear();
       if (id !== null)

@@ -2,6 +2,8 @@
 
 import { Button, Checkbox } from 'antd';
 import type { DyeablePiece } from '../../server/dyeing/bathPages';
+import { stillThere } from '../../ui/controls/stillThere';
+import { GonePieces } from '../../ui/feedback/GonePieces';
 import { FormError } from '../../ui/form/Form';
 import type { FormState } from '../../ui/form/useForm';
 import { KnownMass } from '../../ui/figures/Figures';
@@ -20,8 +22,9 @@ export function PieceChoice({
   form: Pick<FormState<{ pieceIds: number[] }>, 'errors'>;
   onChange: (ids: number[]) => void;
 }) {
+  const there = stillThere(chosen, choices);
   const free = choices.filter(({ isWet, awaiting }) => !isWet && awaiting === null);
-  const isAll = free.every(({ id }) => chosen.includes(id));
+  const isAll = free.every(({ id }) => there.includes(id));
   const severalYarns = new Set(choices.map(({ yarnId }) => yarnId)).size > 1;
   return (
     <fieldset className="grid gap-2">
@@ -32,11 +35,11 @@ export function PieceChoice({
           return (
             <li key={id}>
               <Checkbox
-                checked={chosen.includes(id)}
+                checked={there.includes(id)}
                 // One that was chosen while it was free can be left out again.
-                disabled={(isWet || awaiting !== null) && !chosen.includes(id)}
+                disabled={(isWet || awaiting !== null) && !there.includes(id)}
                 onChange={({ target }) =>
-                  onChange(target.checked ? [...chosen, id] : chosen.filter((each) => each !== id))
+                  onChange(target.checked ? [...there, id] : there.filter((each) => each !== id))
                 }
               >
                 <span className="inline-flex gap-2 items-center">
@@ -73,6 +76,7 @@ export function PieceChoice({
           {isAll ? 'None of them' : `All ${free.length}`}
         </Button>
       )}
+      <GonePieces count={chosen.length - there.length} />
       <FormError form={form} of="pieceIds" />
     </fieldset>
   );

@@ -10,6 +10,7 @@ import type { BathFormPage, BathLine } from '../../server/dyeing/bathPages';
 import type { SeriesForm } from '../../server/dyeing/series';
 import { ChoiceField } from '../../ui/controls/Choice';
 import { MassField, TextField } from '../../ui/controls/Field';
+import { stillThere } from '../../ui/controls/stillThere';
 import { Form, FormButtons, FormError } from '../../ui/form/Form';
 import { useForm } from '../../ui/form/useForm';
 import { Cautions } from '../../ui/feedback/Cautions';
@@ -46,7 +47,7 @@ export function SeriesScreen({
       pieceIds: [],
       fibre: '',
     }),
-    save: keepSeries,
+    save: (values) => keepSeries({ ...values, pieceIds: stillThere(values.pieceIds, choices) }),
     saved: (id) => {
       form.clear();
       router.push(`/dyeing/${id}`);
@@ -135,7 +136,7 @@ export function SeriesScreen({
               onChange={(ids) => form.set('pieceIds', ids)}
             />
           )}
-          {form.values.pieceIds.length === 0 && (
+          {stillThere(form.values.pieceIds, choices).length === 0 && (
             <MassField label="Dry fibre in each pot" {...form.field('fibre')} hint="where no pieces are chosen" />
           )}
         </div>

@@ -1,7 +1,8 @@
 import type { PieceForm } from '../../core/yarn/piece';
 import type { Db } from '../../db/common/connection';
 import { piecesOfYarn, pieceById } from '../../db/yarn/pieces';
-import { projectsUnderWay } from '../../db/projects/projects';
+import { taskById } from '../../db/days/tasks';
+import { projectChoices } from '../common/projectChoices';
 import { type DayOfBench, type TaskCard, taskCards, othersAndDays } from './daysPage';
 import { newestOnShelf } from '../yarn/shelf';
 import { nameOfYarn } from '../yarn/yarnViews';
@@ -22,6 +23,7 @@ const YARNS_OFFERED = 40;
 
 /** @param pieceId that one came with, of whichever yarn it is */
 export function taskChoices(db: Db, now: Date, taskId: number | null, pieceId: number | null): TaskChoices {
+  const task = taskId === null ? undefined : taskById(db, taskId);
   const own = pieceId === null ? undefined : pieceById(db, pieceId);
   const yarnIds = [...new Set([...(own ? [own.yarnId] : []), ...newestOnShelf(db, YARNS_OFFERED).map(({ id }) => id)])];
   const yarns = new Map(yarnsById(db, yarnIds).map((yarn) => [yarn.id, yarn]));
@@ -34,7 +36,7 @@ export function taskChoices(db: Db, now: Date, taskId: number | null, pieceId: n
           return { id, label, form, yarnName: nameOfYarn(yarn), colourHex: yarn.colourHex };
         }),
     ),
-    projects: projectsUnderWay(db).map(({ id, name }) => ({ id, name })),
+    projects: projectChoices(db, task?.projectId),
     ...othersAndDays(db, now, taskId),
   };
 }

@@ -11,6 +11,7 @@ import {
 } from '../../tests/support/serverTesting';
 import type { Db } from '../../db/common/connection';
 import { pieceById } from '../../db/yarn/pieces';
+import { projectChoices } from '../common/projectChoices';
 import { today } from '../days/today';
 import { operationPage } from '../logbook/operationPage';
 import { yarnOverview } from '../logbook/yarnOverview';
@@ -217,6 +218,17 @@ test('what is used of it is done of its project', () => {
   idOf(markedProject(db, projectId, 'deleted', true, NOW));
   expect(knittingPage(db, id)!.project!.name).toBe('Shawl');
   expect(project('100 g')).toBeGreaterThan(projectId);
+});
+
+test('what is knitted can stay with a project that is finished, and with none that is deleted', () => {
+  const [own, other] = [project(), project('100 g')];
+  const choices = () => projectChoices(db, own).map(({ id }) => id);
+  expect(choices()).toEqual([own, other]);
+  idOf(markedProject(db, own, 'finished', true, NOW));
+  expect(choices()).toEqual([other, own]);
+  expect(projectChoices(db).map(({ id }) => id)).toEqual([other]);
+  idOf(markedProject(db, own, 'deleted', true, NOW));
+  expect(choices()).toEqual([other]);
 });
 
 test('a yarn that was merged is knitted on', () => {

@@ -19,11 +19,12 @@ import {
   type RowWeighingRow,
   rowWeighingsOf,
 } from '../../db/projects/knittings';
-import { needsOf, projectById, projectsUnderWay } from '../../db/projects/projects';
+import { needsOf, projectById } from '../../db/projects/projects';
 import { openRunOfPiece } from '../../db/winding/runs';
 import { takeoffsOfYarn } from '../../db/yarn/consumption';
 import { whereItIs } from '../../db/yarn/merges';
 import { everMade, pieceById, type PieceRow, piecesOfYarn } from '../../db/yarn/pieces';
+import { projectChoices } from '../common/projectChoices';
 import { fromMg } from '../common/storageUnits';
 import { massFactOf } from '../common/weighing';
 import { massNow, type YarnView, yarnView } from '../yarn/yarnViews';
@@ -116,10 +117,6 @@ export function newKnittingPage(
   const yarnIds = piece ? [piece.yarnId] : yarnsOfProject(db, projectId);
   const balls = ballsOf(db, new Set(yarnIds)).filter(({ id }) => pieceId === null || id === pieceId);
   return { balls: balls.map(choiceOf), projects: projectChoices(db) };
-}
-
-export function projectChoices(db: Db): { id: number; name: string }[] {
-  return projectsUnderWay(db).map(({ id, name }) => ({ id, name }));
 }
 
 /** What is on the needles, the latest begun first. */

@@ -3,7 +3,7 @@ import { type MiniCaution, miniCautions } from '../../core/minis/miniTies';
 import { endsOf } from '../../core/bench/schools';
 import type { LayingWay, LeavingWay } from '../../core/twist/strandWays';
 import type { Db } from '../../db/common/connection';
-import { projectsUnderWay } from '../../db/projects/projects';
+import { projectChoices } from '../common/projectChoices';
 import { bench, type ReelTool } from '../bench/bench';
 import { endWorked, workFromOf } from './workedEnd';
 import { miniWays } from './strandWays';
@@ -38,7 +38,7 @@ export function operationFormPage(db: Db, pieceId: number): OperationFormPage | 
     piece,
     others: others.filter(({ openRunId }) => openRunId === null),
     wet,
-    projects: projectsUnderWay(db).map(({ id, name }) => ({ id, name })),
+    projects: projectChoices(db),
     cautions: { dye: miniCautions(yarn.fibres, 'dye'), wash: miniCautions(yarn.fibres, 'wash') },
     reels,
     end,

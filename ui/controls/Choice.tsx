@@ -29,7 +29,9 @@ export function Choice<Value extends string>({
       }
       {...links}
       className="w-full"
-      value={value}
+      // A draft may have chosen what another screen has taken away since.
+      value={options.some(([each]) => each === value) ? value : undefined}
+      placeholder="not there any more"
       onChange={onChange}
       options={options.map(([each, label]) => ({ value: each, label, 'data-value': each }))}
       showSearch={options.length >= SEARCHED_FROM && { optionFilterProp: 'label' }}

@@ -1,10 +1,10 @@
 'use client';
 
 import { AutoComplete } from 'antd';
-import { useEffect, useId, useRef, useState } from 'react';
+import { useId, useState } from 'react';
 import { asSentence } from '../../core/common/format';
 import type { Estimate } from '../../core/common/estimate';
-import { askApp } from '../feedback/askApp';
+import { useLookup } from '../feedback/useLookup';
 import { Field } from './Field';
 import { Swatch } from '../figures/Swatch';
 
@@ -20,7 +20,6 @@ export interface PickedYarn {
 }
 
 const MOST_SHOWN = 6;
-const TYPING_PAUSE_MS = 90;
 const NEVER = () => false;
 
 /** Finds a yarn on the shelf by a few words; what is found is offered beneath. */
@@ -54,11 +53,9 @@ export function YarnPicker({
 }) {
   const id = useId();
   const [words, setWords] = useState('');
-  const [found, setFound] = useState<{ by: string; yarns: PickedYarn[] }>({ by: '', yarns: [] });
-  // Until there is an answer, nobody knows that there is none.
-  const [nothing, setNothing] = useState('');
   const [open, setOpen] = useState(autoFocus ?? false);
-  const question = useRef(0);
+  const address = open && !isFigures(words) ? `/api/shelf?q=${encodeURIComponent(words)}` : null;
+  const { found, problem, ...looked } = useLookup<{ cards: PickedYarn[] }>(address);
   const type = (next: string) => {
     setWords(next);
     onTyping?.(next.trim());
@@ -69,24 +66,9 @@ export function YarnPicker({
     setOpen(false);
   };
 
-  useEffect(() => {
-    if (!open || isFigures(words)) return;
-    const mine = ++question.current;
-    const asking = setTimeout(() => {
-      const show = (cards: PickedYarn[], without: string) => {
-        if (mine !== question.current) return;
-        setFound({ by: words, yarns: cards });
-        setNothing(without);
-      };
-      void askApp<{ cards: PickedYarn[] }>(`/api/shelf?q=${encodeURIComponent(words)}`).then(
-        ({ cards }) => show(cards, 'No yarn on the shelf is like that.'),
-        ({ message }: Error) => show([], asSentence(message)),
-      );
-    }, TYPING_PAUSE_MS);
-    return () => clearTimeout(asking);
-  }, [words, open, isFigures]);
-
-  const offered = found.yarns.filter((yarn) => !without.includes(yarn.id)).slice(0, MOST_SHOWN);
+  const offered = (found?.cards ?? []).filter((yarn) => !without.includes(yarn.id)).slice(0, MOST_SHOWN);
+  // Until there is an answer, nobody knows that there is none.
+  const nothing = problem !== null ? asSentence(problem) : found && 'No yarn on the shelf is like that.';
   return (
     <Field name={name ?? `find ${id}`} label={label} hint={hint} error={error}>
       {(links) => (
@@ -95,7 +77,7 @@ export function YarnPicker({
           className="w-full [&_.ant-select-content]:wrap-anywhere"
           value={words}
           onSearch={type}
-          open={open && !isFigures(words)}
+          open={address !== null}
           onOpenChange={setOpen}
           onSelect={(value: string) => pick(offered.find(({ id }) => String(id) === value)!)}
           onInputKeyDown={(event) => {
@@ -104,7 +86,7 @@ export function YarnPicker({
             if (event.key !== 'Enter' && event.key !== 'Tab') return;
             // Either takes what is found by these words, and not by those before them; Enter never saves the form around it.
             if (event.key === 'Enter') event.preventDefault();
-            if (found.by !== words) event.stopPropagation();
+            if (looked.address !== address) event.stopPropagation();
           }}
           defaultActiveFirstOption={words.trim() !== ''}
           notFoundContent={words !== '' && nothing}

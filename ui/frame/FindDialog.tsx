@@ -2,9 +2,9 @@
 
 import { Input, Modal } from 'antd';
 import { useRouter } from 'next/navigation';
-import { type KeyboardEvent, useEffect, useId, useRef, useState } from 'react';
+import { type KeyboardEvent, useId, useState } from 'react';
 import { asSentence } from '../../core/common/format';
-import { askApp } from '../feedback/askApp';
+import { useLookup } from '../feedback/useLookup';
 import { Swatch } from '../figures/Swatch';
 
 interface FoundThing {
@@ -15,40 +15,18 @@ interface FoundThing {
   colourHex: string | null;
 }
 
-const TYPING_PAUSE_MS = 80;
-
 /** Some words, and what has them in it. */
 export function FindDialog({ open, onLeave }: { open: boolean; onLeave: () => void }) {
   const router = useRouter();
   const id = useId();
   const [words, setWords] = useState('');
-  const [{ by, things: found }, setFound] = useState<{ by: string; things: FoundThing[] }>({ by: '', things: [] });
-  const [at, setAt] = useState(0);
-  const [state, setState] = useState<'still' | 'looked' | { problem: string }>('still');
-  const asked = useRef('');
-
-  useEffect(() => {
-    asked.current = words;
-    const wait = setTimeout(() => {
-      if (words.trim() === '') {
-        setFound({ by: words, things: [] });
-        setState('still');
-        return;
-      }
-      const show = (things: FoundThing[], next: typeof state) => {
-        // An answer to an earlier question comes too late.
-        if (asked.current !== words) return;
-        setFound({ by: words, things });
-        setAt(0);
-        setState(next);
-      };
-      askApp<FoundThing[]>(`/api/find?q=${encodeURIComponent(words)}`).then(
-        (things) => show(things, 'looked'),
-        ({ message }: Error) => show([], { problem: message }),
-      );
-    }, TYPING_PAUSE_MS);
-    return () => clearTimeout(wait);
-  }, [words]);
+  const address = words.trim() === '' ? null : `/api/find?q=${encodeURIComponent(words)}`;
+  const looked = useLookup<FoundThing[]>(address);
+  const found = looked.found ?? [];
+  // What is lit belongs to what was found by these words.
+  const [lit, setLit] = useState({ of: looked.address, at: 0 });
+  const at = lit.of === looked.address ? lit.at : 0;
+  const light = (at: number) => setLit({ of: looked.address, at });
 
   const go = (thing: FoundThing | undefined) => {
     if (!thing) return;
@@ -60,11 +38,11 @@ export function FindDialog({ open, onLeave }: { open: boolean; onLeave: () => vo
     const step = steps[event.key];
     if (step !== undefined && found.length > 0) {
       event.preventDefault();
-      setAt((at + step + found.length) % found.length);
+      light((at + step + found.length) % found.length);
     } else if (event.key === 'Enter') {
       event.preventDefault();
       // What was found by fewer words is not what is looked for.
-      if (by === words) go(found[at]);
+      if (looked.address === address) go(found[at]);
     }
   };
 
@@ -105,7 +83,7 @@ export function FindDialog({ open, onLeave }: { open: boolean; onLeave: () => vo
             role="option"
             aria-selected={i === at}
             onClick={() => go(thing)}
-            onPointerMove={() => setAt(i)}
+            onPointerMove={() => light(i)}
           >
             {thing.colourHex === null ? <span /> : <Swatch hex={thing.colourHex} size={14} />}
             <span>
@@ -117,13 +95,11 @@ export function FindDialog({ open, onLeave }: { open: boolean; onLeave: () => vo
         ))}
       </ul>
       <p role="status" className="min-h-[1.5em] pt-1 pr-3 pb-0 pl-3 text-ink-soft text-small">
-        {typeof state === 'object'
-          ? asSentence(state.problem)
-          : state === 'looked' && found.length === 0
-            ? 'Nothing has these words in it.'
-            : state === 'still'
-              ? 'Arrow keys and Enter; Escape to leave. Key: f'
-              : ''}
+        {address === null
+          ? 'Arrow keys and Enter; Escape to leave. Key: f'
+          : looked.problem !== null
+            ? asSentence(looked.problem)
+            : looked.found?.length === 0 && 'Nothing has these words in it.'}
       </p>
     </Modal>
   );

@@ -1,7 +1,6 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
 import { inWords, massFigure } from '../../../core/common/format';
 import type { ScaleTool } from '../../../server/bench/bench';
 import type { NewKnittingPage } from '../../../server/projects/knitting';
@@ -33,12 +32,15 @@ export function BeginKnittingScreen({
   const router = useRouter();
   const system = useSystem();
   const scale = useScale(scales);
-  const [pieceId, choose] = useState(balls[0]?.id ?? 0);
   const name = projects.find(({ id }) => id === projectId)?.name ?? '';
-  const form = useForm<BeginKnittingForm>({
-    draftKey: `new knitting ${projectId ?? ''} ${balls[0]?.id ?? ''}`,
-    initial: () => emptyKnitting(projectId, name),
-    save: (values) => startKnitting(pieceId, { ...values, scaleResolutionG: scale.resolutionG }),
+  const first = balls[0]?.id ?? 0;
+  // A draft may name a ball that is gone since.
+  const ballOf = (pieceId: number) => (balls.some(({ id }) => id === pieceId) ? pieceId : first);
+  const form = useForm<BeginKnittingForm & { pieceId: number }>({
+    draftKey: `new knitting ${projectId ?? ''} ${first || ''}`,
+    initial: () => ({ ...emptyKnitting(projectId, name), pieceId: first }),
+    save: ({ pieceId, ...values }) =>
+      startKnitting(ballOf(pieceId), { ...values, scaleResolutionG: scale.resolutionG }),
     saved: (id) => {
       form.clear();
       router.push(`/projects/knitting/${id}`);
@@ -77,8 +79,8 @@ export function BeginKnittingScreen({
           <ChoiceField
             name="pieceId"
             label="Knitted from"
-            value={String(pieceId)}
-            onChange={(id) => choose(Number(id))}
+            value={String(ballOf(form.values.pieceId))}
+            onChange={(id) => form.set('pieceId', Number(id))}
             options={balls.map(({ id, label, yarnName, massG }) => ({
               value: String(id),
               label: [label, yarnName, massG !== null && inWords(massFigure(massG, system))].filter(Boolean).join(', '),

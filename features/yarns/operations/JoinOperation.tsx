@@ -6,6 +6,8 @@ import { massFigure, inWords } from '../../../core/common/format';
 import type { ScaleTool } from '../../../server/bench/bench';
 import type { OperationFormPage } from '../../../server/yarn/operationFormPage';
 import type { JoinForm } from '../../../server/yarn/pieceOperations';
+import { stillThere } from '../../../ui/controls/stillThere';
+import { GonePieces } from '../../../ui/feedback/GonePieces';
 import { ChoiceField } from '../../../ui/controls/Choice';
 import { KnownMass, Length } from '../../../ui/figures/Figures';
 import { FormError } from '../../../ui/form/Form';
@@ -20,6 +22,7 @@ import { useOperationForm } from './useOperationForm';
 /** Several pieces of a yarn, one after the other, become one. */
 export function JoinOperation({ page, scales }: { page: OperationFormPage; scales: ScaleTool[] }) {
   const { piece, yarn, others } = page;
+  const all = [piece, ...others];
   const system = useSystem();
   const scale = useScale(scales);
   const form = useOperationForm<JoinForm>({
@@ -31,12 +34,13 @@ export function JoinOperation({ page, scales }: { page: OperationFormPage; scale
       joint: 'knot',
       mass: '',
     }),
-    save: (values) => saveJoined({ ...values, scaleResolutionG: scale.resolutionG }),
+    save: (values) =>
+      saveJoined({ ...values, pieceIds: stillThere(values.pieceIds, all), scaleResolutionG: scale.resolutionG }),
     done: 'They are joined.',
   });
   const { values, set } = form;
-  const all = [piece, ...others];
-  const chosen = values.pieceIds.flatMap((id) => all.find((each) => each.id === id) ?? []);
+  const there = stillThere(values.pieceIds, all);
+  const chosen = there.map((id) => all.find((each) => each.id === id)!);
   const massG = chosen.every(({ mass }) => mass) ? chosen.reduce((sum, { mass }) => sum + mass!.massG, 0) : null;
   return (
     <OperationForm form={form}>
@@ -44,17 +48,14 @@ export function JoinOperation({ page, scales }: { page: OperationFormPage; scale
         <legend>In the order in which they lie, from the inner end</legend>
         <ol>
           {all.map((each) => {
-            const place = values.pieceIds.indexOf(each.id);
+            const place = there.indexOf(each.id);
             return (
               <li className="flex items-center gap-3 min-h-[52px] border-b border-line" key={each.id}>
                 <Checkbox
                   checked={place >= 0}
                   disabled={each.id === piece.id}
                   onChange={({ target }) =>
-                    set(
-                      'pieceIds',
-                      target.checked ? [...values.pieceIds, each.id] : values.pieceIds.filter((id) => id !== each.id),
-                    )
+                    set('pieceIds', target.checked ? [...there, each.id] : there.filter((id) => id !== each.id))
                   }
                 >
                   <svg width={40} height={40} aria-hidden="true">
@@ -79,6 +80,7 @@ export function JoinOperation({ page, scales }: { page: OperationFormPage; scale
             );
           })}
         </ol>
+        <GonePieces count={values.pieceIds.length - there.length} />
         <FormError form={form} of="pieceIds" />
       </fieldset>
       <div className="grid grid-cols-[repeat(auto-fit,minmax(170px,1fr))] gap-x-4">

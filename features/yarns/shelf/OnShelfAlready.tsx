@@ -1,31 +1,18 @@
 'use client';
 
 import { Link } from '../../../ui/controls/Link';
-import { useEffect, useState } from 'react';
 import type { ShelfCard, ShelfPage } from '../../../server/yarn/shelf';
 import type { BandForm } from '../../../server/yarn/yarns';
-import { askApp } from '../../../ui/feedback/askApp';
 import { Notice } from '../../../ui/feedback/Notice';
-
-const TYPING_PAUSE_MS = 250;
+import { useLookup } from '../../../ui/feedback/useLookup';
 
 /** The same yarn of the same lot may be on the shelf already: then more of it came in, rather than another yarn. */
 export function OnShelfAlready({ values }: { values: BandForm }) {
   const { maker, line, colourName, dyeLot } = values;
-  const [same, setSame] = useState<ShelfCard | null>(null);
-  const reported = [maker, line, colourName].filter((words) => words.trim() !== '').length >= 2;
-
-  useEffect(() => {
-    const asking = setTimeout(() => {
-      if (!reported) return setSame(null);
-      const words = [maker, line, colourName, dyeLot].join(' ');
-      void askApp<ShelfPage>(`/api/shelf?q=${encodeURIComponent(words)}`)
-        .then(({ cards }) => setSame(cards.find((card) => isSame(card, { maker, line, colourName, dyeLot })) ?? null))
-        .catch(() => setSame(null));
-    }, TYPING_PAUSE_MS);
-    return () => clearTimeout(asking);
-  }, [reported, maker, line, colourName, dyeLot]);
-
+  const isNamed = [maker, line, colourName].filter((words) => words.trim() !== '').length >= 2;
+  const words = [maker, line, colourName, dyeLot].join(' ');
+  const { found } = useLookup<ShelfPage>(isNamed ? `/api/shelf?q=${encodeURIComponent(words)}` : null);
+  const same = found?.cards.find((card) => isSame(card, { maker, line, colourName, dyeLot }));
   if (!same) return null;
   return (
     <Notice tone="tight" role="status">
