@@ -99,6 +99,35 @@ test('the shelf is searched as one types', async () => {
   await maker.close();
 });
 
+test('the menu’s entry shows the whole shelf again, and going back what was searched', async () => {
+  const maker = await set.maker();
+  const searched = () =>
+    maker.page.$eval('[aria-label="Search the shelf"]', (input) => (input as HTMLInputElement).value);
+  const cards = () => maker.page.$$eval('[data-shelf-place]', (places) => places.length);
+  const menu = () => maker.page.locator('header nav a[href="/yarns"]').click();
+  await maker.goTo('/yarns');
+  const all = await cards();
+  await maker.page.type('[aria-label="Search the shelf"]', 'gannet 2217');
+  await maker.until(async () => (await cards()) === 1);
+  await menu();
+  await maker.until(async () => (await searched()) === '' && (await cards()) === all);
+  await maker.page.goBack();
+  await maker.until(async () => (await searched()) === 'gannet 2217' && (await cards()) === 1);
+  // What the app sends late, and by other words, does not stand beneath those that were typed since.
+  await maker.goTo('/yarns?q=gannet%202217');
+  await menu();
+  await maker.until(async () => (await searched()) === '' && (await cards()) === all);
+  await maker.answersTake(1500);
+  await maker.page.locator('header [title="oz"]').click();
+  await maker.answersTake(0);
+  await maker.page.type('[aria-label="Search the shelf"]', 'gannet 2217');
+  await maker.until(async () => (await cards()) === 1);
+  await maker.sees('oz');
+  await maker.until(async () => (await searched()) === 'gannet 2217' && (await cards()) === 1);
+  await maker.units('g', 'm');
+  expect(maker.troubles).toEqual([]);
+});
+
 test('the tools’ figures can be measured, and impossible ones are refused at the field', async () => {
   const maker = await set.maker();
   await maker.goTo('/bench');

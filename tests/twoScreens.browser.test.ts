@@ -277,6 +277,47 @@ test('two devices side by side: both changes hold, and who changes the same fiel
   await device.close();
 });
 
+test('what was typed before its tab was closed is asked about, where another device has changed the same field since', async () => {
+  const one = await set.maker();
+  const device = await set.browser.createBrowserContext();
+  const two = await Maker.at(device, set.app.url);
+  await one.goTo('/yarns/1/band');
+  const [place, notes] = [await one.valueOf('place'), await one.valueOf('notes')];
+  await one.fill('notes', 'limp');
+  await one.close();
+  await two.goTo('/yarns/1/band');
+  await two.fill('place', 'the blue chest');
+  await two.fill('notes', 'stiff');
+  await two.press('Save the band');
+  await two.arrivesAt(/^\/yarns\/1$/);
+  const again = await set.maker();
+  await again.goTo('/yarns/1/band');
+  await again.sees('Another screen has changed this to “stiff” meanwhile');
+  expect([await again.valueOf('place'), await again.valueOf('notes')]).toEqual(['the blue chest', 'limp']);
+  await again.press('Save the band');
+  await again.arrivesAt(/^\/yarns\/1$/);
+  await two.goTo('/yarns/1/band');
+  expect([await two.valueOf('place'), await two.valueOf('notes')]).toEqual(['the blue chest', 'limp']);
+  // A save that fails keeps no more of the form than was typed: what changes meanwhile is not undone by the next one.
+  await again.goTo('/yarns/1/band');
+  await again.fill('notes', notes);
+  await set.app.kill();
+  await again.press('Save the band');
+  await again.sees('cannot be reached');
+  await again.close();
+  await set.app.restart();
+  await two.fill('place', place);
+  await two.press('Save the band');
+  await two.arrivesAt(/^\/yarns\/1$/);
+  const last = await set.maker();
+  await last.goTo('/yarns/1/band');
+  expect([await last.valueOf('place'), await last.valueOf('notes')]).toEqual([place, notes]);
+  await last.press('Save the band');
+  await last.arrivesAt(/^\/yarns\/1$/);
+  expect(last.troubles).toEqual([]);
+  await device.close();
+});
+
 test('a page that one comes back to shows what another has changed; what is typed in it stays, and without the app so does it', async () => {
   const one = await set.maker();
   const goAway = () => goAwayFrom(one);

@@ -88,8 +88,18 @@ function dayContent(day: LogDay | undefined) {
 function Filters({ asked, yarn }: { asked: LogAsked; yarn: LogbookPage['yarn'] }) {
   const router = useRouter();
   const [words, setWords] = useState(asked.q);
+  // What was typed and is not shown yet: an answer to it must not overwrite what has been typed since.
+  const [underWay, setUnderWay] = useState<string[]>([]);
+  const [shown, setShown] = useState(asked.q);
+  if (shown !== asked.q) {
+    setShown(asked.q);
+    setUnderWay(underWay.slice(underWay.indexOf(asked.q) + 1));
+    // Nobody typed it: the menu's entry was pressed, or one went back.
+    if (!underWay.includes(asked.q)) setWords(asked.q);
+  }
   const look = (q: string) => {
     setWords(q);
+    setUnderWay([...underWay, q.trim()]);
     // At once, without waiting for more: what comes late would call off a page that is being opened meanwhile.
     router.replace(addressOf({ ...asked, q: q.trim(), before: null }));
   };
@@ -129,10 +139,7 @@ function Filters({ asked, yarn }: { asked: LogAsked; yarn: LogbookPage['yarn'] }
           ]
             .filter(Boolean)
             .join(', ')}
-          .{' '}
-          <Link href="/logbook" onClick={() => setWords('')}>
-            All entries
-          </Link>
+          . <Link href="/logbook">All entries</Link>
         </p>
       )}
     </search>

@@ -2,13 +2,14 @@ import { addDays, dayOf } from '../../core/days/days';
 import ICAL from 'ical.js';
 import { benchTime, saveDayTime, saveTime } from './benchTime';
 import { calendarOf } from './calendar';
-import { treatPieces } from '../yarn/pieceOperations';
+import { consumePiece, treatPieces } from '../yarn/pieceOperations';
 import { daysPage } from './daysPage';
 import { type TaskForm, markedTask, planWindingOf, saveTask, confirmDays } from './tasks';
 import { plySingles } from '../twist/plying';
 import { saveProject } from '../projects/projects';
 import {
   aKey,
+  consumeValues,
   emptyDatabase,
   errorsOf,
   everything,
@@ -94,6 +95,18 @@ test.each([
   const before = everything(db);
   expect(errorsOf(saveTask(db, null, { ...taskValues(), ...values }, NOW))[path]).toMatch(message);
   expect(everything(db)).toBe(before);
+});
+
+test('what is on the list stays there though its piece is used up; nothing new is done with that', () => {
+  const { db, hank, pieceIds, add, card } = bench();
+  const washing = add({ kind: 'wash', pieceId: hank });
+  const other = add({ kind: 'wash', pieceId: pieceIds[1]! });
+  idOf(consumePiece(db, hank, consumeValues({ howMuch: 'all' }), 'metric', NOW));
+  idOf(saveTask(db, washing, taskValues({ kind: 'wash', pieceId: hank, title: 'gently' }), NOW));
+  expect(card(washing)).toMatchObject({ title: 'gently', piece: { id: hank } });
+  const onto = taskValues({ kind: 'wash', pieceId: hank });
+  expect(errorsOf(saveTask(db, other, onto, NOW)).pieceId).toMatch(/not there any more/);
+  expect(errorsOf(saveTask(db, null, onto, NOW)).pieceId).toMatch(/not there any more/);
 });
 
 test('tasks cannot wait for one another in a ring', () => {

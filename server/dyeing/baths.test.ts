@@ -313,6 +313,23 @@ test.each([
   },
 );
 
+test('a series that is asked for twice is planned once', () => {
+  const { db } = undyed();
+  const form = seriesValues(idOf(save(db)), { fibre: '20 g' });
+  const first = idOf(planSeries(db, form, 'metric', NOW));
+  const before = everything(db);
+  expect(idOf(planSeries(db, form, 'metric', NOW))).toBe(first);
+  expect(everything(db)).toBe(before);
+});
+
+test('of a bath, a plan or a piece that is not there, there is no page', () => {
+  const { db } = undyed();
+  expect(bathPage(db, 9)).toBeUndefined();
+  for (const asked of [{ planId: 9 }, { pieceId: 99 }, { operationId: 99 }])
+    expect(bathFormPage(db, asked)).toBeUndefined();
+  expect(bathFormPage(db, {})!.choices).toEqual([]);
+});
+
 test('pieces that cannot be shared out evenly are told', () => {
   const { db, pieceIds } = undyed();
   const base = idOf(save(db));

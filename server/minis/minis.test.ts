@@ -16,6 +16,7 @@ import { saveMaker } from '../market/maker';
 import { operationPage } from '../logbook/operationPage';
 import { treatPieces, untreatPieces, weighPiece } from '../yarn/pieceOperations';
 import { packKit, weighDried } from './miniCare';
+import { miniYarns } from './miniParents';
 import { miniPlanLines, miniPlanPage } from './miniPlanPages';
 import { endMiniPlan, type MiniPlanForm, planMinisPage, miniReplanPage, saveMiniPlan } from './miniPlans';
 import { logMiniRun, type MiniLogForm, miniRunPage, startMiniRun } from './miniRuns';
@@ -153,6 +154,35 @@ describe('a plan', () => {
     idOf(startRun(db, pieceIds[0]!, startValues(), 'metric', NOW));
     expect(errorsOf(save(values)).pieceIds).toMatch(/on the bench/);
     expect(planMinisPage(db, { pieces: String(pieceIds[0]) }).yarns[0]!.parents[0]).toMatchObject({ busy: true });
+  });
+
+  test('takes what is weighed and whose length is known; the rest is shown, and cannot be cut', () => {
+    const db = emptyDatabase();
+    const { yarnId } = shelved(db, { count: '2', masses: ['100', ''], putUpMass: '' });
+    const { yarnId: unknown } = shelved(db, { masses: ['100'], putUpLength: '', weightClass: '', needle: '' });
+    const parents = miniYarns(db, [yarnId, unknown, 999]).map((yarn) => yarn.parents.map(({ parent }) => parent));
+    expect(parents).toMatchObject([[{ massG: 100, resolutionG: 1, yarnId }, null], [null]]);
+  });
+
+  test('of several yarns has its ties by the thickest of them, in whichever order they come', () => {
+    const db = emptyDatabase();
+    const thick = shelved(db, { masses: ['100'], putUpMass: '100', putUpLength: '120' });
+    const thin = shelved(db, { masses: ['100'], putUpMass: '100', putUpLength: '800' });
+    const tiesOf = (...pieceIds: number[]) =>
+      miniPlanPage(db, idOf(saveMiniPlan(db, null, miniPlanValues(highs, db, { pieceIds }), 'metric', NOW)))!.ties;
+    const [first, second] = [thick.pieceIds[0]!, thin.pieceIds[0]!];
+    expect(tiesOf(first)).not.toEqual(tiesOf(second));
+    expect(tiesOf(first, second)).toEqual(tiesOf(first));
+    expect(tiesOf(second, first)).toEqual(tiesOf(first));
+  });
+
+  test('that is planned anew has the yarns of its skeins, and those that come to it', () => {
+    const { db, planId, yarnId, pieceIds } = planning();
+    const { yarnId: other } = shelved(db);
+    const page = (yarns?: string) => miniReplanPage(db, planId, { yarns })!;
+    expect(page().yarns.map(({ id }) => id)).toEqual([yarnId]);
+    expect(page().pieceIds).toEqual(pieceIds);
+    expect(page(`${other},${yarnId},nonsense`).yarns.map(({ id }) => id)).toEqual([yarnId, other]);
   });
 
   test('is planned anew until its counting begins, put away, and taken up again', () => {

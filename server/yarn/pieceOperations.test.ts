@@ -235,6 +235,9 @@ describe('washed, dyed and dried', () => {
       expect(errorsOf(weighPiece(db, id, weighing(mass), 'metric', after(minutes)))['isDry']).toMatch(message);
     expect(errorsOf(markDry(db, id, weighing('117'), 'metric', after(61)))['isDry']).toMatch(/still damp/);
     expect(everything(db)).toBe(before);
+    const sure = idOf(weighPiece(db, id, weighing('118', true), 'metric', after(2)));
+    expect(now(id).mass).toMatchObject({ massG: 118 });
+    idOf(undoOperation(db, sure, after(3)));
     expect(piecePage(db, id)!.wet).toMatchObject({ kind: 'dye', at: NOW.toISOString() });
 
     const found = idOf(markDry(db, id, weighing('117', true), 'metric', after(61)));

@@ -2,10 +2,19 @@ import fc from 'fast-check';
 import { borrowFrom, bringBack, deleteYarn, goneFromShelf, hasHistory, mergeYarns, putAway } from './yarnLifecycle';
 import { undoOperation } from './pieces';
 import { liveMergeFrom } from '../../db/yarn/merges';
-import { weighPiece } from './pieceOperations';
+import { consumePiece, weighPiece } from './pieceOperations';
 import { addSample } from './measurementForms';
 import { refreshSummaries, newestOnShelf, shelfPage } from './shelf';
-import { aKey, emptyDatabase, errorsOf, idOf, NOW, shelved, startValues } from '../../tests/support/serverTesting';
+import {
+  aKey,
+  consumeValues,
+  emptyDatabase,
+  errorsOf,
+  idOf,
+  NOW,
+  shelved,
+  startValues,
+} from '../../tests/support/serverTesting';
 import { startRun } from '../winding/runStart';
 import { yarnPage, yarnView } from './yarnViews';
 
@@ -19,6 +28,7 @@ const weighing = (mass: string) => ({
 });
 const onShelf = (db: ReturnType<typeof emptyDatabase>) => newestOnShelf(db, 50).map(({ id }) => id);
 const run = startValues();
+const later = (minutes: number) => new Date(NOW.getTime() + minutes * 60_000);
 
 test('what was never worked with is deleted, and comes back as it was', () => {
   const db = emptyDatabase();
@@ -125,6 +135,25 @@ describe('a yarn that was entered twice', () => {
     idOf(bringBack(db, into, NOW));
     idOf(bringBack(db, from, NOW));
     expect(yarnPage(db, from)).toEqual(before);
+  });
+
+  test('is parted as long as nothing that came over was wound or used up since; what was there before may be', () => {
+    const { db, into, from, pieceIds } = twice();
+    const useUp = (pieceId: number, minutes: number) =>
+      idOf(consumePiece(db, pieceId, consumeValues({ howMuch: 'all' }), 'metric', later(minutes)));
+    useUp(pieceIds[1]!, 1);
+    idOf(mergeYarns(db, from, into, later(2)));
+    useUp(yarnPage(db, into)!.pieces[0]!.id, 3);
+    const used = useUp(pieceIds[0]!, 4);
+    expect(errorsOf(bringBack(db, from, later(5)))['']).toMatch('undo that first');
+    expect(yarnView(db, from)!.gone).toBe('merged');
+    idOf(undoOperation(db, used, later(6)));
+    idOf(bringBack(db, from, later(7)));
+    const whatIs = (yarnId: number) => yarnPage(db, yarnId)!.pieces.map(({ consumedBy }) => consumedBy === null);
+    expect([whatIs(into), whatIs(from)]).toEqual([
+      [false, true],
+      [true, false],
+    ]);
   });
 
   test('of a chain, the last link is parted first', () => {

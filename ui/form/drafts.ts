@@ -4,13 +4,24 @@ import { keptText } from './keptValues';
 
 /** What is typed in a form, kept in the browser until it has been saved. */
 
-/** What was typed in other units than those that are shown now gets its units said; null where there is none. */
-export function readDraft(key: string, system: UnitSystem): object | null {
+/** What was typed, and what was kept in the same fields when it was. */
+export interface Draft {
+  values: object;
+  began: object;
+}
+
+/**
+ * What was typed in other units than those that are shown now gets its units said; what was kept then is not told in those,
+ * since it would read otherwise though nobody changed it. Null where there is no draft.
+ */
+export function readDraft(key: string, system: UnitSystem): Draft | null {
   try {
     const text = keptText(`draft ${key}`);
     if (!text) return null;
-    const { [TYPED_IN]: typedIn, ...draft } = JSON.parse(text) as { [TYPED_IN]?: UnitSystem };
-    return typedIn && typedIn !== system ? withUnits(draft, typedIn) : draft;
+    const { [TYPED_IN]: typedIn, [BEGAN]: began, ...draft } = JSON.parse(text) as Kept;
+    return typedIn && typedIn !== system
+      ? { values: withUnits(draft, typedIn), began: {} }
+      : { values: draft, began: began ?? {} };
   } catch {
     return null;
   }
@@ -23,14 +34,23 @@ export function moveDraft(from: string, to: string, values: object): void {
   keepDraft(from, null);
 }
 
-/** Under this name a draft says in which units its bare numbers were typed. */
+/** Under these names a draft says in which units its bare numbers were typed, and what was kept when they were. */
 const TYPED_IN = 'typed in';
+const BEGAN = 'began with';
 
-/** Keeps a draft for whichever form has this key, or throws it away; `typedIn` says what its bare numbers are. */
-export function keepDraft(key: string, values: object | null, typedIn?: UnitSystem): void {
+interface Kept {
+  [TYPED_IN]?: UnitSystem;
+  [BEGAN]?: object;
+}
+
+/**
+ * Keeps a draft for whichever form has this key, or throws it away; `typedIn` says what its bare numbers are, `began` what
+ * the form was opened with, where it changes something.
+ */
+export function keepDraft(key: string, values: object | null, typedIn?: UnitSystem, began?: object): void {
   try {
     if (values)
-      localStorage.setItem(`draft ${key}`, JSON.stringify(typedIn ? { ...values, [TYPED_IN]: typedIn } : values));
+      localStorage.setItem(`draft ${key}`, JSON.stringify({ ...values, [TYPED_IN]: typedIn, [BEGAN]: began }));
     else localStorage.removeItem(`draft ${key}`);
   } catch {
     // A browser that keeps nothing still has the form itself.

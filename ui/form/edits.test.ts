@@ -1,4 +1,4 @@
-import { changes, contested, followed, touched } from './edits';
+import { beginnings, changes, contested, followed, touched } from './edits';
 
 const WAS = { requestKey: 'a', name: 'Causeway', notes: '', fibres: [{ kind: 'wool', share: '100' }] };
 const now = (kept: Partial<typeof WAS>) => ({ ...WAS, requestKey: 'b', ...kept });
@@ -6,6 +6,11 @@ const now = (kept: Partial<typeof WAS>) => ({ ...WAS, requestKey: 'b', ...kept }
 test('a draft remembers what was changed, and its key', () => {
   expect(touched(WAS, { ...WAS, notes: 'soft' })).toEqual({ requestKey: 'a', notes: 'soft' });
   expect(touched({ name: 'Kelp' }, { name: 'Kelp' })).toEqual({});
+});
+
+test('of what was changed it is known what it began with', () => {
+  const mine = touched(WAS, { ...WAS, notes: 'soft' });
+  expect(beginnings(WAS, mine)).toEqual({ requestKey: 'a', notes: '' });
 });
 
 test('a list is the same as long as what is in it is', () => {

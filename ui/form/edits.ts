@@ -14,6 +14,11 @@ export function touched<Values extends object>(was: Values, is: Values): Partial
   return { ...changes(was, is), ...('requestKey' in is && { requestKey: is.requestKey }) };
 }
 
+/** What these fields began with. */
+export function beginnings<Values extends object>(was: Values, names: Partial<Values>): Partial<Values> {
+  return Object.fromEntries(Object.keys(names).map((name) => [name, was[name as keyof Values]])) as Partial<Values>;
+}
+
 /** The form with what is kept now in all fields that nobody touched; null where that changes nothing. */
 export function followed<Values extends object>(is: Values, was: Values, now: Values): Values | null {
   const mine = changes(was, is);

@@ -8,7 +8,7 @@ import { markedKey } from '../../core/common/request';
 import { newKey } from '../feedback/newKey';
 import { whyUnanswered } from '../feedback/outcome';
 import { keepDraft, readDraft } from './drafts';
-import { changes, contested, followed, touched } from './edits';
+import { beginnings, changes, contested, followed, touched } from './edits';
 import { stillFitting } from './keptValues';
 import { useSystem } from '../frame/Providers';
 import { useFreshPage } from '../frame/useFreshPage';
@@ -77,13 +77,21 @@ export function useForm<Values extends object>({
   /** What the maker has been asked about since it was last to be saved: fields that another screen changed too. */
   const asked = useRef<string[]>([]);
   const freshPage = useFreshPage();
+  const keep = useCallback(
+    (next: Values) => {
+      if (!edits) return keepDraft(draftKey, next, typedIn.current);
+      const mine = touched(began.current, next);
+      keepDraft(draftKey, mine, typedIn.current, beginnings(began.current, mine));
+    },
+    [draftKey, edits],
+  );
   const change = useCallback(
     (next: Values) => {
       latest.current = next;
       setValues(next);
-      keepDraft(draftKey, edits ? touched(began.current, next) : next, typedIn.current);
+      keep(next);
     },
-    [draftKey, edits],
+    [keep],
   );
 
   // The server cannot know the draft, so it is put in once the page is live.
@@ -91,8 +99,10 @@ export function useForm<Values extends object>({
     const draft = readDraft(draftKey, typedIn.current);
     if (draft) {
       // A field that the form had once, and has no more, would be refused where it is sent.
-      latest.current = { ...latest.current, ...stillFitting(latest.current, draft) };
+      latest.current = { ...latest.current, ...stillFitting(latest.current, draft.values) };
       setValues(latest.current);
+      // Against this it shows what another screen has changed since it was typed.
+      began.current = { ...began.current, ...stillFitting(began.current, draft.began) };
     }
   }, [draftKey]);
 
@@ -104,7 +114,7 @@ export function useForm<Values extends object>({
     const both = beganIn.current === system ? contested(latest.current, began.current, now) : {};
     began.current = now;
     beganIn.current = system;
-    const twice = Object.entries(both).map(([name, theirs]) => changedTwice(name, latest.current, theirs));
+    const twice = Object.entries(both).map(([name, theirs]) => changedTwice(name, values, theirs));
     if (twice.length > 0) {
       asked.current.push(...Object.keys(both));
       setErrors((known) => ({ ...known, ...Object.fromEntries(twice) }));
@@ -112,7 +122,7 @@ export function useForm<Values extends object>({
     if (next === null) return;
     latest.current = next;
     setValues(next);
-  }, [edits, initial, system]);
+  }, [edits, initial, system, values]);
 
   const set: FormState<Values>['set'] = (name, value) => {
     change({ ...latest.current, [name]: value });
@@ -143,7 +153,7 @@ export function useForm<Values extends object>({
     // To undo it leads back to what was kept just before.
     const { save, saved } = shown.current;
     // Its answer may be lost, and the page with it: sent again, it must be the same request, typed or not.
-    keepDraft(draftKey, sent, typedIn.current);
+    keep(sent);
     const outcome = await save(marked(sent)).catch((error): Outcome => ({ ok: false, errors: { '': unsent(error) } }));
     isUnderWay.current = false;
     setSaving(false);
@@ -187,10 +197,14 @@ function marked<Values extends object>(values: Values): Values {
 }
 
 /** Where and what to ask of a field that was changed here and by another screen. */
-function changedTwice<Values extends object>(name: string, is: Values, theirs: unknown): [path: string, words: string] {
+function changedTwice<Values extends object>(
+  name: string,
+  drawn: Values,
+  theirs: unknown,
+): [path: string, words: string] {
   const input = document.getElementById(name);
-  // What is chosen, or shown otherwise than it is kept, has no name here.
-  const isText = input !== null && 'value' in input && input.value === is[name as keyof Values];
+  // What is chosen, or drawn otherwise than it is kept, has no name here.
+  const isText = input !== null && 'value' in input && input.value === drawn[name as keyof Values];
   const what = !isText ? 'this' : theirs === '' ? 'this to nothing' : `this to “${String(theirs)}”`;
   return [input ? name : '', `another screen has changed ${what} meanwhile; save again to keep what stands here`];
 }

@@ -5,7 +5,7 @@ import { bathAgain, emptyBath } from '../../../features/dyeing/bathValues';
 import { database } from '../../../server/common/database';
 import { rowNumber } from '../../../server/common/rowNumber';
 import { bathFormPage, bathPage } from '../../../server/dyeing/bathPages';
-import { pageQuery, type QueryParams } from '../../../server/common/pageQuery';
+import { pageQuery, type QueryParams, screenKey } from '../../../server/common/pageQuery';
 
 export const metadata: Metadata = { title: 'A new dye bath' };
 
@@ -22,5 +22,5 @@ export default async function Page({ searchParams }: QueryParams) {
   });
   if (!page || (again !== null && !bath)) notFound();
   const first = bath ? bathAgain(bath) : emptyBath(dyed);
-  return <BathFormScreen id={null} first={first} page={page} isPotted={dyed !== null} />;
+  return <BathFormScreen key={screenKey(asked)} id={null} first={first} page={page} isPotted={dyed !== null} />;
 }

@@ -4,7 +4,7 @@ import { SeriesScreen } from '../../../features/dyeing/SeriesScreen';
 import { database } from '../../../server/common/database';
 import { rowNumber } from '../../../server/common/rowNumber';
 import { bathFormPage, dyeBook } from '../../../server/dyeing/bathPages';
-import { pageQuery, type QueryParams } from '../../../server/common/pageQuery';
+import { pageQuery, type QueryParams, screenKey } from '../../../server/common/pageQuery';
 
 export const metadata: Metadata = { title: 'A series of shades' };
 
@@ -16,5 +16,5 @@ export default async function Page({ searchParams }: QueryParams) {
   const page =
     from === undefined ? undefined : bathFormPage(database(), { planId: rowNumber(asked.plan), bathId: from });
   if (from === undefined || !page) redirect('/dyeing');
-  return <SeriesScreen baths={baths} from={from} page={page} />;
+  return <SeriesScreen key={screenKey(asked)} baths={baths} from={from} page={page} />;
 }

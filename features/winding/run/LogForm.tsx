@@ -53,7 +53,7 @@ export function LogForm({
     settled,
     initial: () => ({ ...EMPTY_LOG, ...page.ways, waste: lostG > 0 ? `${lostG} g` : '', requestKey: newKey() }),
     save: (values) => {
-      const each = (texts: readonly string[]) => parts.map((_, i) => texts[i] ?? '');
+      const each = (texts: readonly string[]) => parts.map((part) => texts[part] ?? '');
       return saveLog(page.id, {
         ...values,
         masses: each(values.masses),
@@ -68,17 +68,18 @@ export function LogForm({
   const { form } = log;
   const { values, set } = form;
   const tareG = grams(values.tare) ?? 0;
-  const outG = [...parts.map((_, i) => values.masses[i] ?? ''), ...(values.rest.trim() ? [values.rest] : [])].map(
+  const outG = [...parts.map((part) => values.masses[part] ?? ''), ...(values.rest.trim() ? [values.rest] : [])].map(
     (text) => {
       const gross = grams(text);
       return gross === null ? null : gross - tareG;
     },
   );
 
-  function setAt(name: MeasureName, at: number, value: string): void {
+  // By the cake's place in the plan: one that is wound after all, between two others, takes the figures of neither.
+  function setAt(name: MeasureName, part: number, value: string): void {
     set(
       name,
-      parts.map((_, i) => (i === at ? value : (values[name][i] ?? ''))),
+      page.plan.cakes.map((_, i) => (i === part ? value : (values[name][i] ?? ''))),
     );
   }
 
@@ -103,7 +104,7 @@ export function LogForm({
                 at={i}
                 form={form}
                 label={labelOf(page, part, parts.length)}
-                onType={(name, value) => setAt(name, i, value)}
+                onType={(name, value) => setAt(name, part, value)}
                 onStep={(stepG) => chooseStep(scale, stepG)}
               />
             ))}
@@ -187,7 +188,7 @@ function CakeOnScale({
           <MassField
             name={`masses.${at}`}
             label={label}
-            value={values.masses[at] ?? ''}
+            value={values.masses[part] ?? ''}
             onChange={(value) => onType('masses', value)}
             error={errors[`masses.${at}`]}
             hint={[
@@ -208,7 +209,7 @@ function CakeOnScale({
               key={name}
               name={`${name}.${at}`}
               label={label}
-              value={values[name][at] ?? ''}
+              value={values[name][part] ?? ''}
               onChange={(value) => onType(name, value)}
               error={errors[`${name}.${at}`]}
               placeholder={inMetres(system) ? 'mm' : 'in'}

@@ -52,7 +52,7 @@ export function LoggedWays({
               value={values.laid[those[0]!] ?? ''}
               onChange={(way) => setLaid(those, way)}
               unknown="did not look"
-              error={those.map((part) => errors[`laid.${part}`]).find(Boolean)}
+              error={those.map((part) => errors[`laid.${parts.indexOf(part)}`]).find(Boolean)}
               pictures={layingPictures(i === 0 ? ON_A_SPINDLE : BY_HAND, colourHex)}
             />
           ),

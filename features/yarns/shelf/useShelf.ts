@@ -1,6 +1,7 @@
 'use client';
 
-import { useCallback, useRef, useState } from 'react';
+import { useSearchParams } from 'next/navigation';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { askApp } from '../../../ui/feedback/askApp';
 import type { ShelfCard, ShelfPage } from '../../../server/yarn/shelf';
 
@@ -43,13 +44,6 @@ export function useShelf(first: ShelfPage, askedFirst: Asked): Shelf {
   const underWay = useRef(new Set<string>());
   const typing = useRef<ReturnType<typeof setTimeout>>(undefined);
 
-  // What the server sends anew, after something was changed, stands for what was fetched before.
-  const [seen, setSeen] = useState(first);
-  if (seen !== first) {
-    setSeen(first);
-    setFound(foundAnew(searchOf(askedFirst), first));
-  }
-
   const load = useCallback(async (page: number) => {
     const search = searchOf(latest.current);
     const request = `${search}&from=${page * PAGE}`;
@@ -80,6 +74,26 @@ export function useShelf(first: ShelfPage, askedFirst: Asked): Shelf {
     },
     [load],
   );
+
+  const address = useSearchParams();
+  useEffect(() => {
+    // The address is changed by the search itself, and by whoever presses the menu's entry or goes back.
+    const here = askedIn(window.location.search);
+    if (searchOf(here) === searchOf(latest.current)) return;
+    latest.current = here;
+    setAsked(here);
+    void load(0);
+  }, [address, load]);
+
+  const sent = useRef(first);
+  useEffect(() => {
+    if (sent.current === first) return;
+    sent.current = first;
+    // What the server sends anew, after something was changed, stands for what was fetched before; by other words it does not.
+    const search = searchOf(askedFirst);
+    if (search === searchOf(latest.current)) setFound(foundAnew(search, first));
+    else void load(0);
+  }, [first, askedFirst, load]);
 
   const look = useCallback(
     (from: number, to: number) => {
@@ -112,6 +126,12 @@ function withPage(found: Found, page: number, { cards, total, understood }: Shel
   const farthest = [...pages.keys()].sort((a, b) => Math.abs(b - page) - Math.abs(a - page));
   for (const far of farthest.slice(0, Math.max(0, pages.size - MOST_PAGES))) pages.delete(far);
   return { ...found, total, understood, pages };
+}
+
+function askedIn(search: string): Asked {
+  const given = new URLSearchParams(search);
+  const names = Object.keys(NOTHING_ASKED) as (keyof Asked)[];
+  return Object.fromEntries(names.map((name) => [name, given.get(name) ?? ''])) as Asked;
 }
 
 function searchOf(asked: Asked): string {

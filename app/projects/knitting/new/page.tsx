@@ -5,7 +5,7 @@ import { scales } from '../../../../server/bench/bench';
 import { database } from '../../../../server/common/database';
 import { rowNumber } from '../../../../server/common/rowNumber';
 import { newKnittingPage } from '../../../../server/projects/knitting';
-import { pageQuery, type QueryParams } from '../../../../server/common/pageQuery';
+import { pageQuery, type QueryParams, screenKey } from '../../../../server/common/pageQuery';
 
 export const metadata: Metadata = { title: 'Weigh as you knit' };
 
@@ -15,5 +15,5 @@ export default async function Page({ searchParams }: QueryParams) {
   const [pieceId, projectId] = [rowNumber(asked.piece), rowNumber(asked.project)];
   const page = newKnittingPage(database(), { pieceId, projectId });
   if (!page) notFound();
-  return <BeginKnittingScreen page={page} projectId={projectId} scales={scales(database())} />;
+  return <BeginKnittingScreen key={screenKey(asked)} page={page} projectId={projectId} scales={scales(database())} />;
 }
