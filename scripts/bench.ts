@@ -95,6 +95,14 @@ const PARTS = {
 /** All of it, or the parts that are named: `npm run bench -- run learning`. */
 async function main(): Promise<void> {
   const asked = process.argv.slice(2);
+  const unknown = asked.filter((name) => !(name in PARTS));
+  if (unknown.length > 0) {
+    console.error(
+      `There is nothing called ${unknown.join(', ')} to measure; there is ${Object.keys(PARTS).join(', ')}.`,
+    );
+    process.exitCode = 2;
+    return;
+  }
   app = await App.start((databaseFile) => layOutDemo(databaseFile, { minis: true, twist: true, thread: true }));
   const browser = await openBrowser();
   try {

@@ -68,3 +68,20 @@ test('pictures are taken of the views that are named', async () => {
   expect(await sharp(path.join(folder, 'run.png')).metadata()).toMatchObject({ width: 1280, height: 800 });
   rmSync(folder, { recursive: true });
 });
+
+test('what is measured is measured by its name, and nothing by a name that there is not', () => {
+  const measured = (...parts: string[]) => {
+    const { status, stdout, stderr } = spawnSync('npm', ['run', '--silent', 'bench', '--', ...parts], {
+      cwd: ROOT,
+      encoding: 'utf8',
+    });
+    return { status, stdout, stderr };
+  };
+  expect(measured('swimming')).toMatchObject({
+    status: 2,
+    stdout: '',
+    stderr: expect.stringMatching(/swimming.*twist/),
+  });
+  const { status, stdout } = measured('twist');
+  expect({ status, stdout }).toMatchObject({ status: 0, stdout: expect.stringMatching(/\d/) });
+});

@@ -338,6 +338,24 @@ test('what is on the bench is one key away on every screen, and so is everything
   await maker.keys('Enter');
   await maker.arrivesAt(/^\/pieces\/\d+$/);
   await maker.sees('Cake 5');
+  const place = maker.path;
+  // A form that was begun like a yarn on the shelf is no form for any yarn.
+  await maker.goTo('/yarns/new?lot=1');
+  const line = await maker.valueOf('line');
+  expect(line).not.toBe('');
+  await maker.page.$eval('main h1', (head) => head.scrollIntoView());
+  await maker.page.evaluate(() => (document.activeElement as HTMLElement).blur());
+  await maker.keys('f');
+  await maker.has('[role=dialog] input:focus');
+  await maker.page.keyboard.type('add a yarn');
+  await maker.waitsFor(
+    () => document.querySelector('[role=dialog] [role=option]')?.textContent.startsWith('Add a yarn') === true,
+  );
+  await maker.keys('Enter');
+  await maker.until(async () => maker.page.url().endsWith('/yarns/new') && (await maker.valueOf('line')) === '');
+  await maker.page.goBack();
+  await maker.until(async () => (await maker.valueOf('line')) === line);
+  await maker.goTo(place);
   // Where something is typed, a letter is a letter.
   await maker.fill('mass', 'half b');
   expect(await maker.valueOf('mass')).toBe('half b');

@@ -40,6 +40,25 @@ test('a wheel is measured, a wanted twist becomes treadles on a whorl, and a rel
   expect(await maker.valueOf('wheel twist')).toBe('117 t/m');
 });
 
+test('who comes from one of the tools sees that one, whichever was asked about before, and may choose another', async () => {
+  const maker = await set.maker();
+  const shown = () => maker.page.$eval('.ant-select:has([id="wheel"])', (select) => select.textContent);
+  await maker.goTo('/twist/wheel?tool=1');
+  await maker.fill('wheel twist', '300 t/m');
+  await maker.fill('wheel draw', '52 cm');
+  await maker.goTo('/twist/wheel?tool=2');
+  expect(await shown()).toMatch(/spindle/);
+  expect([await maker.valueOf('wheel twist'), await maker.valueOf('wheel draw')]).toEqual(['300 t/m', '']);
+  await maker.choose('wheel', '1');
+  await maker.until(async () => !/spindle/.test((await shown())!));
+  await maker.until(async () => !maker.page.url().includes('tool'));
+  await maker.page.reload();
+  await maker.live();
+  expect(await shown()).not.toMatch(/spindle/);
+  expect(await maker.valueOf('wheel twist')).toBe('300 t/m');
+  expect(maker.troubles).toEqual([]);
+});
+
 test('a hung skein: too much, too little, and one that does not turn', async () => {
   const maker = await set.maker();
   await maker.goTo('/twist/wheel');

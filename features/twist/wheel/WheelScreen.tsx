@@ -1,5 +1,6 @@
 'use client';
 
+import { useRouter } from 'next/navigation';
 import { inWords, lowerFirst, twistFigure } from '../../../core/common/format';
 import { readingIfTyped, readOrNull } from '../../../core/common/inputError';
 import { requirePositive } from '../../../core/common/require';
@@ -23,6 +24,16 @@ import { Metronome } from './Metronome';
 
 const NOTHING_TYPED = { toolId: 0, twist: '', wpi: '', angle: '', draw: '', whorl: 0 };
 
+type Asked = typeof NOTHING_TYPED;
+
+/** What was asked last. Whoever comes with another wheel asks the same of that one, with its own draw and whorls. */
+function useAsked(first: number | null): [Asked, (change: Partial<Asked>) => void] {
+  const [kept, keep] = useKeptChoices('at the wheel', NOTHING_TYPED);
+  if (first === null || first === kept.toolId) return [kept, keep];
+  const asked = { ...kept, toolId: first, draw: '', whorl: 0 };
+  return [asked, (change) => keep({ ...asked, ...change })];
+}
+
 /** For a wanted twist: which whorl, how many treadles to a draw, and a tick that keeps the pace. And what a hung skein asks for. */
 export function WheelScreen({
   page: { wheels, samples, skeins },
@@ -35,9 +46,10 @@ export function WheelScreen({
   /** The skein that is to be hung. */
   hung: number | null;
 }) {
+  const router = useRouter();
   const system = useSystem();
-  const [asked, ask] = useKeptChoices('at the wheel', NOTHING_TYPED);
-  const wheel = wheels.find(({ id }) => id === (asked.toolId || first)) ?? wheels[0];
+  const [asked, ask] = useAsked(first);
+  const wheel = wheels.find(({ id }) => id === asked.toolId) ?? wheels[0];
   const head = (
     <PageHead title="At the wheel" under="How much twist goes in, in treadles or rolls.">
       <ActionLink href="/bench" quiet>
@@ -71,7 +83,10 @@ export function WheelScreen({
               name="wheel"
               label="Spun on"
               value={String(wheel.id)}
-              onChange={(id) => ask({ toolId: Number(id), draw: '', whorl: 0 })}
+              onChange={(id) => {
+                ask({ toolId: Number(id), draw: '', whorl: 0 });
+                if (first !== null) router.replace('/twist/wheel');
+              }}
               options={wheels.map(({ id, name }) => ({ value: String(id), label: lowerFirst(name) }))}
             />
             <TextField
