@@ -330,6 +330,19 @@ describe('what can go wrong in the middle', () => {
   });
 
   test.each([
+    [['2 cm'], ['7 cm'], 'diameters.0', /wider than/],
+    [['8 cm'], [''], 'heights.0', /both, or neither/],
+    [[''], ['7 cm'], 'diameters.0', /both, or neither/],
+  ])('a cake of %j across and %j high is asked about at its field, and nothing is logged', (across, high, at, why) => {
+    const { db, runId, send, event } = running();
+    send([event({ part: 0, kind: 'turns', amount: 100 })]);
+    const before = everything(db);
+    const form = logValues(['40'], { diameters: across, heights: high });
+    expect(errorsOf(logRun(db, runId, form, 'metric', NOW))[at]).toMatch(why);
+    expect(everything(db)).toBe(before);
+  });
+
+  test.each([
     { shown: [0, 200, 398.4], counterMm: 398_400, witnesses: 3 },
     { shown: [5, 5], counterMm: null, witnesses: 2 },
   ])('a length counter that showed $shown m leaves $counterMm mm with the cake', ({ shown, counterMm, witnesses }) => {
