@@ -96,5 +96,16 @@ test('labels for what is on the table bear its price, name and logo', async () =
   const pdf = Buffer.from(await (await fetch(set.app.url + address)).arrayBuffer()).toString('latin1');
   expect(pdf.startsWith('%PDF-')).toBe(true);
   expect(pdf).toContain('/Subtype /Image');
+  // How much of a sheet of labels is used up is not asked of plain paper, nor counted there.
+  const printed = () => maker.page.$eval('a[href*="/api/labels"]', (link) => `${link.textContent} ${link.href}`);
+  const onPlain = await printed();
+  for (const used of ['20', '99', 'some']) {
+    await maker.page.evaluate((typed) => localStorage.setItem('labels used', typed), used);
+    await maker.page.reload();
+    await maker.live();
+    await maker.page.locator('::-p-text(Labels for what is on the table)').click();
+    await maker.has('a[href*="/api/labels"]');
+    expect(await printed()).toBe(onPlain);
+  }
   await maker.close();
 });

@@ -1,5 +1,5 @@
 import { InputError } from '../../core/common/inputError';
-import { quantity, text } from './fields';
+import { onlyAsked, quantity, text } from './fields';
 
 const refusal = (typed: string, kind: 'mass' | 'length') => {
   try {
@@ -28,4 +28,14 @@ test('a name may be long, but no word of it', () => {
   const saltmarsh = (letters: number) => 'Saltmarsh'.repeat(5).slice(0, letters);
   expect(text.safeParse(`${saltmarsh(40)} ${saltmarsh(40)} `).data).toBe(`${saltmarsh(40)} ${saltmarsh(40)}`);
   expect(text.safeParse(`Lot 3 ${saltmarsh(41)}`).error?.issues[0]?.message).toMatch(/no word longer than 40 letters/);
+});
+
+test('what a choice does not ask for is as good as empty, and a choice that there is not changes nothing', () => {
+  const asked = { all: [], left: ['mass', 'tare'], took: ['took'] };
+  const typed = { howMuch: 'all', mass: 'x', tare: 'x', took: 'x', note: 'x' };
+  const of = (howMuch: unknown) => onlyAsked({ ...typed, howMuch }, 'howMuch', asked);
+  expect(of('all')).toEqual({ ...typed, howMuch: 'all', mass: '', tare: '', took: '' });
+  expect(of('left')).toEqual({ ...typed, howMuch: 'left', took: '' });
+  expect(of('some')).toEqual({ ...typed, howMuch: 'some' });
+  for (const none of [null, undefined, 'all', 7]) expect(onlyAsked(none, 'howMuch', asked)).toBe(none);
 });

@@ -59,6 +59,24 @@ export function readOptional<T>(reader: (typed: string) => T) {
   return read((typed): T | null => (typed.trim() === '' ? null : reader(typed)));
 }
 
+/**
+ * A form without what was left in fields that the choice made in it does not ask for: they are not on the page, and nobody
+ * can put right what is wrong there.
+ *
+ * @param asked which fields each choice asks for, of those that any of them does
+ * @example
+ * onlyAsked({ howMuch: 'all', took: '3 balls' }, 'howMuch', { all: [], took: ['took'] }) // => { howMuch: 'all', took: '' }
+ */
+export function onlyAsked(input: unknown, choice: string, asked: Readonly<Record<string, readonly string[]>>): unknown {
+  if (typeof input !== 'object' || input === null) return input;
+  const chosen = asked[String((input as Record<string, unknown>)[choice])];
+  if (!chosen) return input;
+  const left = Object.values(asked)
+    .flat()
+    .filter((name) => !chosen.includes(name));
+  return { ...input, ...Object.fromEntries(left.map((name) => [name, ''])) };
+}
+
 /** Reads a mass (g) or a length (m) in any unit. */
 export function quantity(kind: Quantity, system: UnitSystem): (typed: string) => number {
   return (typed) => keepable(kind, parseQuantity(typed, kind, system, ''));

@@ -313,6 +313,17 @@ test.each([
   },
 );
 
+test('depths that a gradient has none of, and fibre beside pieces, may say anything', () => {
+  const { db, pieceIds } = undyed();
+  const base = idOf(save(db));
+  const rust = idOf(save(db, { name: 'Rust', ingredients: [{ kind: 'dye', name: 'rust', amount: '1', stock: '1' }] }));
+  const nonsense = { from: 'pale', to: 'deep' };
+  const asked: Partial<SeriesForm> = { kind: 'gradient', lastId: rust, pieceIds, fibre: 'three hanks', ...nonsense };
+  expect(bathPage(db, idOf(planSeries(db, seriesValues(base, asked), 'metric', NOW)))!.seriesBaths).toHaveLength(3);
+  const errors = errorsOf(planSeries(db, seriesValues(base, { ...asked, kind: 'shade', pieceIds: [] }), 'metric', NOW));
+  expect(Object.keys(errors).sort()).toEqual(['fibre', 'from', 'to']);
+});
+
 test('a series that is asked for twice is planned once', () => {
   const { db } = undyed();
   const form = seriesValues(idOf(save(db)), { fibre: '20 g' });

@@ -8,7 +8,7 @@ import type { Db } from '../../db/common/connection';
 import { bathById, insertBath } from '../../db/dyeing/baths';
 import { pieceById } from '../../db/yarn/pieces';
 import { once } from '../common/askedBefore';
-import { percent, quantity, read, readOptional, requestKey, text, wholeNumber } from '../common/fields';
+import { onlyAsked, percent, quantity, read, readOptional, requestKey, text, wholeNumber } from '../common/fields';
 import { ConflictError, runForm, type SaveResult } from '../common/result';
 import { toMg } from '../common/storageUnits';
 import { massNow, yarnView } from '../yarn/yarnViews';
@@ -44,7 +44,7 @@ export type SeriesForm = z.input<ReturnType<typeof seriesForm>>;
  * @returns the first of them
  */
 export function planSeries(db: Db, input: unknown, system: UnitSystem, now: Date): SaveResult {
-  return runForm(seriesForm(system), input, (form) =>
+  return runForm(seriesForm(system), seriesAsked(input), (form) =>
     once(db, 'bath', form.requestKey, () => {
       const recipes = recipesOf(db, form);
       const pots = potsOf(db, form);
@@ -67,6 +67,12 @@ export function planSeries(db: Db, input: unknown, system: UnitSystem, now: Date
       return ids[0]!;
     }),
   );
+}
+
+/** A gradient has no depths, and pieces weigh what they weigh. */
+function seriesAsked(input: unknown): unknown {
+  const asked = onlyAsked(input, 'kind', { shade: ['from', 'to'], gradient: [] }) as Partial<SeriesForm> | null;
+  return asked?.pieceIds?.length ? { ...asked, fibre: '' } : asked;
 }
 
 type Form = z.output<ReturnType<typeof seriesForm>>;

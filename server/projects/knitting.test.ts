@@ -205,6 +205,16 @@ test('changed as long as what was weighed fits it; finished and brought back', (
   idOf(weighed(id, 70, '65'));
 });
 
+test('what was left in a field of another kind of rows or border, or beside a ball that is used up, stands in no one’s way', () => {
+  const left = { change: 'two', chart: '63, many', borderAmount: 'some', borderTimes: 'thrice', gauge: 'loose' };
+  const id = idOf(begun({ rows: 'even', stitches: '60', border: 'rows', borderRows: '4', ...left }));
+  expect(errorsOf(begun({ rows: 'grow', stitches: '60', ...left })).change).toMatch(/./);
+  const ended = { usedUp: true, tare: 'the bowl', humidity: 'damp' };
+  expect(errorsOf(weighed(id, 40, 'none', { ...ended, usedUp: false })).mass).toMatch(/./);
+  idOf(weighed(id, 40, 'none', ended));
+  expect(knittingPage(db, id)!.weighings[0]).toMatchObject({ row: 40, usedUp: true });
+});
+
 test('what is used of it is done of its project', () => {
   const projectId = project('400 m');
   const id = idOf(begun({ projectId, border: 'amount', borderAmount: '40 m' }));

@@ -23,6 +23,7 @@ import {
   amount,
   longText,
   number,
+  onlyAsked,
   quantity,
   read,
   readOptional,
@@ -84,13 +85,23 @@ const weighForm = (system: UnitSystem) =>
     note: longText,
   });
 
+const WEIGHED = ['mass', 'tare', 'humidity'];
+
+/** What was typed of the kinds of rows and of border that were chosen in the end. */
+function knittingAsked(input: unknown): unknown {
+  const steps = ['stitches', 'change', 'every'];
+  const ofRows = { even: ['stitches'], grow: steps, shrink: steps, chart: ['chart'], unknown: [] };
+  const ofBorder = { none: [], amount: ['borderAmount'], rows: ['borderRows'], width: ['borderTimes', 'gauge'] };
+  return onlyAsked(onlyAsked(input, 'rows', ofRows), 'border', ofBorder);
+}
+
 export type ChangeKnittingForm = z.input<ReturnType<typeof changeForm>>;
 export type BeginKnittingForm = z.input<ReturnType<typeof beginForm>>;
 export type RowWeighingForm = z.input<ReturnType<typeof weighForm>>;
 
 /** Begins a knitting from a piece, with its first weighing where that is said. */
 export function beginKnitting(db: Db, pieceId: number, input: unknown, system: UnitSystem, now: Date): SaveResult {
-  return runForm(beginForm(system), input, (form) =>
+  return runForm(beginForm(system), knittingAsked(input), (form) =>
     once(db, 'knitting', form.requestKey, () => {
       pieceThere(db, pieceId);
       const knitting = { ...checkedKnitting(db, form), pieceId };
@@ -114,7 +125,7 @@ export function beginKnitting(db: Db, pieceId: number, input: unknown, system: U
 }
 
 export function changeKnitting(db: Db, id: number, input: unknown, system: UnitSystem): SaveResult {
-  return runForm(changeForm(system), input, (form) => {
+  return runForm(changeForm(system), knittingAsked(input), (form) => {
     if (!knittingById(db, id)) throw new ConflictError('this knitting is not there any more');
     const knitting = checkedKnitting(db, form);
     const weighed = Math.max(0, ...rowWeighingsOf(db, id).map(({ rowsDone }) => rowsDone));
@@ -136,7 +147,8 @@ export function markedKnitting(db: Db, id: number, mark: ProjectMark, on: boolea
 
 /** Keeps what the ball weighs after so many rows. */
 export function weighRow(db: Db, id: number, input: unknown, system: UnitSystem, now: Date): SaveResult {
-  return runForm(weighForm(system), input, ({ usedUp, ...form }) => {
+  const asked = onlyAsked(input, 'usedUp', { true: [], false: WEIGHED });
+  return runForm(weighForm(system), asked, ({ usedUp, ...form }) => {
     const knitting = knittingById(db, id);
     if (!knitting) throw new ConflictError('this knitting is not there any more');
     if (knitting.finishedAt ?? knitting.deletedAt)

@@ -249,6 +249,19 @@ describe('washed, dyed and dried', () => {
     idOf(weighPiece(db, id, weighing('130'), 'metric', after(64)));
   });
 
+  test('used up, it is not asked what was typed of a part of it before', () => {
+    const { db, pieceIds } = cakes(['112', '98']);
+    const [first, second] = pieceIds as [number, number];
+    const left = { mass: 'a bit', took: 'half', tare: 'the bowl', humidity: 'damp' };
+    const use = (id: number, howMuch: 'all' | 'left' | 'took') =>
+      consumePiece(db, id, consumeValues({ ...left, howMuch }), 'metric', NOW);
+    expect(Object.keys(errorsOf(use(first, 'left'))).sort()).toEqual(['humidity', 'mass', 'tare']);
+    expect(Object.keys(errorsOf(use(first, 'took')))).toEqual(['took']);
+    idOf(use(first, 'all'));
+    expect(piecePage(db, first)!.piece.consumedBy).not.toBeNull();
+    expect(piecePage(db, second)!.piece.consumedBy).toBeNull();
+  });
+
   test('pieces of two yarns at once make an entry for each', () => {
     const db = emptyDatabase();
     const ids = [shelved(db).pieceIds[0]!, shelved(db).pieceIds[0]!];

@@ -7,7 +7,7 @@ import { JOINTS, WRITE_OFF_REASONS } from '../../core/yarn/piece';
 import { parseAmount, type UnitSystem } from '../../core/common/units';
 import type { Db } from '../../db/common/connection';
 import { wetBy } from '../../db/yarn/pieces';
-import { longText, quantity, read, readOptional, requestKey, wholeNumber } from '../common/fields';
+import { longText, onlyAsked, quantity, read, readOptional, requestKey, wholeNumber } from '../common/fields';
 import { undoEach } from './pieces';
 import { runForm, ConflictError, type SaveResult, saving } from '../common/result';
 import { layingWay, leavingWay } from './strandWays';
@@ -118,7 +118,8 @@ export type ConsumeForm = z.input<ReturnType<typeof consumeForm>>;
 
 /** A piece, or a part of it, was used, or has gone otherwise. */
 export function consumePiece(db: Db, pieceId: number, input: unknown, system: UnitSystem, now: Date): SaveResult {
-  return runForm(consumeForm(system), input, (form) => {
+  const asked = onlyAsked(input, 'howMuch', { all: [], left: ['mass', 'tare', 'humidity'], took: ['took'] });
+  return runForm(consumeForm(system), asked, (form) => {
     const { requestKey, note, why, projectId, fromEnd } = form;
     const kind = why === null ? 'use' : 'write off';
     return record(db, { kind, pieceId, amount: amountOf(form), requestKey, note, why, projectId, fromEnd }, now);

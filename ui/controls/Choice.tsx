@@ -31,7 +31,7 @@ export function Choice<Value extends string>({
       className="w-full"
       // A draft may have chosen what another screen has taken away since.
       value={options.some(([each]) => each === value) ? value : undefined}
-      placeholder="not there any more"
+      placeholder={value ? 'not there any more' : 'choose'}
       onChange={onChange}
       options={options.map(([each, label]) => ({ value: each, label, 'data-value': each }))}
       showSearch={options.length >= SEARCHED_FROM && { optionFilterProp: 'label' }}

@@ -45,7 +45,8 @@ export function LabelsPanel({ sets, isPriced }: { sets: readonly Labelled[]; isP
   const name: LabelSheetName = LABEL_SHEET_NAMES.find((each) => each === kept) ?? 'a4-plain';
   const sheet = LABEL_SHEETS[name];
   const perPage = sheet.columns * sheet.rows;
-  const skip = used.trim() === '' ? 0 : Number(used);
+  // Only a sheet of labels can have been begun: what was typed for one is not asked of plain paper.
+  const skip = sheet.cutMarks || used.trim() === '' ? 0 : Number(used);
   const error =
     Number.isInteger(skip) && skip >= 0 && skip < perPage ? undefined : `a whole number, 0 to ${perPage - 1}`;
   if (!set) return null;
@@ -54,7 +55,7 @@ export function LabelsPanel({ sets, isPriced }: { sets: readonly Labelled[]; isP
   const asked = new URLSearchParams({
     [set.of]: set.keys.join(','),
     sheet: name,
-    skip: String(sheet.cutMarks || error ? 0 : skip),
+    skip: String(error ? 0 : skip),
     lines: text.lines.join(','),
     ...(!isPriced && { price: text.price }),
   });
