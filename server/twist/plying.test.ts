@@ -10,6 +10,7 @@ import { weighPiece, treatPieces } from '../yarn/pieceOperations';
 import { plyWaits } from './plied';
 import { type BobbinSplitForm, type PlyForm, plyPage, plySingles, splitOverBobbins } from './plying';
 import { borrowFrom, mergeYarns } from '../yarn/yarnLifecycle';
+import { addMore } from '../yarn/yarns';
 import { addSample, type SampleForm } from '../yarn/measurementForms';
 import {
   aKey,
@@ -20,6 +21,7 @@ import {
   NOW,
   plyValues,
   shelved,
+  yarnValues,
 } from '../../tests/support/serverTesting';
 import { today } from '../days/today';
 import { twistOfYarn, twistPage } from './twist';
@@ -180,6 +182,25 @@ describe('plying', () => {
     expect(page.singles.map(({ plies }) => plies)).toEqual([1, 1, 4]);
     expect(page.singles[0]).toMatchObject({ own: { direction: 'Z', turnsPerM: 300 }, massG: 48 });
   });
+});
+
+test('a hank or a mini gives no strand by itself: it is offered only to whoever comes with it', () => {
+  const db = emptyDatabase();
+  singles(db);
+  const { yarnId } = shelved(db, { form: 'cake', loop: '', plies: '1' });
+  const { tare, humidity, scaleResolutionG } = yarnValues();
+  for (const form of ['hank', 'mini skein'] as const) {
+    const more = { requestKey: aKey(), form, count: '1', loop: '', masses: ['20'], tare, humidity, scaleResolutionG };
+    idOf(addMore(db, yarnId, more, 'metric', NOW));
+  }
+  const idOfForm = (form: string) => yarnPage(db, yarnId)!.pieces.find((piece) => piece.form === form)!.id;
+  const offered = (...asked: number[]) =>
+    plyPage(db, asked)
+      .singles.map(({ form }) => form)
+      .sort();
+  expect(offered()).toEqual(['bobbin', 'bobbin', 'cake']);
+  expect(offered(idOfForm('hank'))).toEqual(['bobbin', 'bobbin', 'cake', 'hank']);
+  expect(offered(idOfForm('mini skein'))).toEqual(['bobbin', 'bobbin', 'cake', 'mini skein']);
 });
 
 describe('a single split over two bobbins', () => {

@@ -107,6 +107,16 @@ test('of a yarn, the piece that most was measured on lies beside it; never the s
   const { db, yarnId, one, other } = bobbins();
   count(db, other, '90');
   expect(compare(db, one, null, yarnId).other).toMatchObject({ pieceId: other });
+  const { yarnId: others, pieceIds } = shelved(db, {
+    form: 'bobbin',
+    loop: '',
+    count: '3',
+    masses: ['40', '41', '42'],
+  });
+  expect(compare(db, one, null, others).other).toMatchObject({ pieceId: pieceIds[0] });
+  count(db, pieceIds[0]!, '70');
+  for (const turns of ['70', '71']) count(db, pieceIds[1]!, turns);
+  expect(compare(db, one, null, others).other).toMatchObject({ pieceId: pieceIds[1] });
   expect(compare(db, other, null, yarnId).other).toMatchObject({ pieceId: one });
   expect(compare(db, one, null, 999).other).toBeNull();
   expect(compare(db, one, null).other).toBeNull();
