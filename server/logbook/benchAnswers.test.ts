@@ -1,5 +1,5 @@
 import { ternRock } from '../../scripts/ternRock';
-import { benchAnswers } from './benchAnswers';
+import { benchAnswers, timedWindings } from './benchAnswers';
 import { operationPage } from './operationPage';
 import { undoOperation } from '../yarn/pieces';
 import { emptyDatabase, idOf, NOW } from '../../tests/support/serverTesting';
@@ -45,6 +45,18 @@ test('each winding has its story: as many turns as were counted, and its stop', 
   );
   expect(Math.abs(reported / counted - 1)).toBeLessThan(0.1);
   expect(story!.spentMs.preparing).toBeGreaterThan(60_000);
+});
+
+test('what each winding of late took: winding with its stops, and all about it, as its story tells', () => {
+  const live = windings.slice(0, -1);
+  const timed = timedWindings(db);
+  expect(timed).toHaveLength(live.length);
+  live.reverse().forEach((id, i) => {
+    const { turning, stopped, resting, preparing, finishing } = operationPage(db, id)!.story!.spentMs;
+    expect(timed[i]!.windingMin).toBeCloseTo((turning + stopped + resting) / 60_000, 9);
+    expect(timed[i]!.aboutMin).toBeCloseTo((preparing + finishing) / 60_000, 9);
+    expect(timed[i]!.windingMin).toBeGreaterThan(1);
+  });
 });
 
 test('nothing wound, nothing told', () => {

@@ -56,6 +56,8 @@ test('a mess is found by a maker’s own words', () => {
 
 test('a note, a project, a tool, a task, a place of the app', () => {
   expect(titles('lifeboat')).toEqual(['entry: To the lifeboat station, for hats.']);
+  const entry = db.prepare("SELECT id FROM operation WHERE note LIKE '%lifeboat%'").get() as { id: number };
+  expect(findAll(db, 'lifeboat')[0]!.href).toBe(`/logbook/${entry.id}`);
   expect(titles('pilot')).toContain('project: Pilot’s pullover');
   expect(titles('lamp shawl')).toEqual(
     expect.arrayContaining(['project: Lamp room shawl', 'knitting: Lamp room shawl']),
