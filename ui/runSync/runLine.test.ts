@@ -3,6 +3,7 @@ import type { SyncedRun } from '../../core/common/runSync';
 import { afterEvent, type NewRunEvent, type RunState } from '../../core/winding/run';
 import { answerRun } from '../../server/logbook/runKinds';
 import { runPage } from '../../server/winding/runEvents';
+import { giveUpRun } from '../../server/winding/runLog';
 import { startRun } from '../../server/winding/runStart';
 import { TRIES } from '../../tests/support/chance';
 import { emptyDatabase, idOf, NOW, shelved, startValues } from '../../tests/support/serverTesting';
@@ -10,7 +11,7 @@ import { FakeStorage } from '../../tests/support/fakeStorage';
 import { RunLine, type RunView } from './runLine';
 
 /** How the next messages fare between the screen and the server; well, once these are used up. */
-type Fate = 'arrives' | 'lost' | 'answer lost' | 'late' | 'not kept';
+type Fate = 'arrives' | 'lost' | 'answer lost' | 'late' | 'not kept' | 'broken';
 
 /** One run at the real server, and the tabs of one browser that follow it over a line that loses things. */
 function oneRun() {
@@ -30,6 +31,7 @@ function oneRun() {
       const fate = fates.shift() ?? 'arrives';
       if (fate === 'lost') throw new TypeError('no answer');
       if (fate === 'not kept') return Response.json({ error: { message: 'the disk is full' } }, { status: 507 });
+      if (fate === 'broken') return new Response('<h1>Oh</h1>', { status: 500 });
       const answer = answered(body);
       if (fate === 'answer lost') throw new TypeError('no answer');
       if (fate === 'late') await new Promise((resolve) => setTimeout(resolve, 700));
@@ -49,7 +51,8 @@ function oneRun() {
       },
     });
   beacon(true);
-  return { page, fates, local, beacon };
+  const end = () => idOf(giveUpRun(db, runId, NOW));
+  return { page, fates, local, beacon, end };
 }
 
 /** A tab of the browser: its own memory, one screen after the other. */
@@ -169,6 +172,42 @@ test('while the server keeps nothing, it is said why, the count goes on, and set
   await passes(20_000);
   expect(tab.view).toMatchObject({ unsent: 0, trouble: null });
   expect(turnsOf(page())).toBe(10);
+  tab.close();
+});
+
+test('what an earlier screen left is counted at once, and is unsent until the server has it', async () => {
+  const { page, fates, beacon } = oneRun();
+  const tab = new Tab(page);
+  await passes(0);
+  fates.push(...Array.from({ length: 3 }, () => 'lost' as const));
+  for (const amount of [10, 1]) tab.turn(amount);
+  beacon(false);
+  tab.close();
+  fates.splice(0, 3, 'broken', 'broken');
+  tab.open();
+  expect(tab.view).toMatchObject({ unsent: 2 });
+  expect(turnsOf(tab.view)).toBe(11);
+  tab.turn(1);
+  await passes(500);
+  expect(tab.view).toMatchObject({ unsent: 3, trouble: 'The app cannot keep it (error 500)', holding: 'asking' });
+  await passes(5000);
+  // The tab that was closed without a word is heard of no more only after a while.
+  expect(tab.view).toMatchObject({ unsent: 0, trouble: null, holding: 'another' });
+  await passes(10_000);
+  expect(tab.view).toMatchObject({ holding: 'mine' });
+  expect(turnsOf(page())).toBe(12);
+  tab.close();
+});
+
+test('a run that another device cancels has ended here too', async () => {
+  const { page, end } = oneRun();
+  const tab = new Tab(page);
+  tab.turn(5);
+  await passes(100);
+  expect(tab.view.ended).toBeNull();
+  end();
+  await passes(5000);
+  expect(tab.view.ended).toEqual({ operationId: null });
   tab.close();
 });
 
