@@ -75,7 +75,7 @@ export function HungSkein({
       <div className="grid grid-cols-2 gap-x-4">
         <TextField
           name="hung loop"
-          label="Once round it"
+          label="Hank circumference"
           value={asked.loop}
           onChange={(typed) => ask({ loop: typed })}
           error={loop.error}
