@@ -25,6 +25,7 @@ export const SOURCES = [
   'ui',
   'workers',
   'instrumentation.ts',
+  'instrumentation-client.ts',
   'next.config.ts',
   'postcss.config.mjs',
   'package-lock.json',

@@ -97,6 +97,38 @@ test('a band is corrected, and the lengths follow', async () => {
   await maker.close();
 });
 
+test('whoever goes on while a form is being saved stays there, and hears what became of it', async () => {
+  const maker = await set.maker();
+  const hears = (words: string) => maker.waitsFor((said) => document.body.innerText.includes(said), words);
+  const leaveSaving = async (save: string) => {
+    await maker.answersTake(700);
+    await maker.press(save);
+    await maker.page.locator('header nav a[href="/days"]').click();
+    await maker.arrivesAt(/^\/days$/);
+    await maker.answersTake(0);
+  };
+  await maker.goTo('/yarns/1/band');
+  const notes = await maker.valueOf('notes');
+  await maker.fill('notes', 'left while it was being saved');
+  await leaveSaving('Save the band');
+  await hears('What you left is saved.');
+  expect(maker.path).toBe('/days');
+  await maker.goTo('/yarns/1/band');
+  expect(await maker.valueOf('notes')).toBe('left while it was being saved');
+  await maker.fill('notes', notes);
+  await maker.fill('putUpMass', '4 stone');
+  await leaveSaving('Save the band');
+  await hears('What you left is not saved.');
+  expect(maker.path).toBe('/days');
+  await maker.goTo('/yarns/1/band');
+  expect([await maker.valueOf('notes'), await maker.valueOf('putUpMass')]).toEqual([notes, '4 stone']);
+  await maker.fill('putUpMass', '115 g');
+  await maker.press('Save the band');
+  await maker.arrivesAt(/^\/yarns\/1$/);
+  expect(maker.troubles).toEqual([]);
+  await maker.close();
+});
+
 test('a piece is weighed again and the slip undone', async () => {
   const maker = await set.maker();
   await maker.goTo('/pieces/1');

@@ -175,6 +175,7 @@ test('tools are added, taken off the bench and put back; one of each stays', () 
   expect(bench(db).winders.map(({ id }) => id)).toEqual([1]);
   expect(errorsOf(removeTool(db, 'winder', 1, NOW))['']).toMatch(/needs a winder/);
   expect(errorsOf(removeTool(db, 'winder', id, NOW))['']).toMatch(/not on the bench/);
+  expect(errorsOf(returnTool(db, 'winder', 99))['']).toMatch(/no such tool/);
   idOf(returnTool(db, 'winder', id));
   expect(bench(db).winders.map(({ name }) => name)).toEqual(['Small winder', 'Third']);
 });

@@ -10,7 +10,8 @@ import { outcomeOf, type Work } from './outcome';
 export interface Offer {
   /** What was done: "Squall, Wet slate is put away." */
   words: string;
-  undo: Work<{ ok: true }>;
+  /** Left out, there is nothing to take back: it is only said. */
+  undo?: Work<{ ok: true }>;
 }
 
 /** There is one offer at a time: the last thing that was done. */
@@ -22,11 +23,12 @@ export function OfferNotice({ offer, onGone }: { offer: Offer; onGone: () => voi
   const [notices, place] = notification.useNotification({ placement: 'bottom', duration: false });
 
   useEffect(() => {
+    const { undo } = offer;
     let isUnderWay = false;
-    const takeBack = async () => {
+    const takeBack = async (undo: Work<{ ok: true }>) => {
       if (isUnderWay) return;
       isUnderWay = true;
-      const outcome = await outcomeOf(offer.undo);
+      const outcome = await outcomeOf(undo);
       isUnderWay = false;
       if (!outcome.ok)
         return show(`${outcome.unsure ? '' : 'It could not all be undone. '}${asSentence(outcome.problem)}`);
@@ -42,7 +44,7 @@ export function OfferNotice({ offer, onGone }: { offer: Offer; onGone: () => voi
         // On a phone: above the places, and above the way to the bench.
         className: 'max-tablet:mb-[calc(2*var(--tabs))]',
         closable: { 'aria-label': 'Close', onClose: onGone },
-        actions: <Button onClick={() => void takeBack()}>Undo</Button>,
+        actions: undo && <Button onClick={() => void takeBack(undo)}>Undo</Button>,
       });
     show(offer.words);
   }, [offer, onGone, notices, router]);

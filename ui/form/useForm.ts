@@ -7,10 +7,12 @@ import { asSentence } from '../../core/common/format';
 import { markedKey } from '../../core/common/request';
 import { newKey } from '../feedback/newKey';
 import { whyUnanswered } from '../feedback/outcome';
+import { useUndoOffer } from '../feedback/UndoOffer';
 import { keepDraft, readDraft } from './drafts';
 import { beginnings, changes, contested, followed, touched } from './edits';
 import { stillFitting } from './keptValues';
 import { useSystem } from '../frame/Providers';
+import { navigationsBegun } from '../frame/navigations';
 import { useFreshPage } from '../frame/useFreshPage';
 
 export type Outcome = { ok: true; id: number } | { ok: false; errors: Record<string, string> };
@@ -59,6 +61,7 @@ export function useForm<Values extends object>({
   const [errors, setErrors] = useState<Record<string, string>>({});
   const [saving, setSaving] = useState(false);
   const router = useRouter();
+  const tell = useUndoOffer();
   const latest = useRef(values);
   const isUnderWay = useRef(false);
   /** What was typed after it was sent belongs to what comes next: the next row, the next weighing. */
@@ -140,6 +143,7 @@ export function useForm<Values extends object>({
     if (isUnderWay.current) return;
     isUnderWay.current = true;
     setSaving(true);
+    const navigations = navigationsBegun();
     if (edits) {
       asked.current = [];
       await freshPage();
@@ -157,6 +161,12 @@ export function useForm<Values extends object>({
     const outcome = await save(marked(sent)).catch((error): Outcome => ({ ok: false, errors: { '': unsent(error) } }));
     isUnderWay.current = false;
     setSaving(false);
+    // Whoever went on meanwhile is not called back, and is told what became of it.
+    if (navigationsBegun() !== navigations) {
+      if (outcome.ok) keepDraft(draftKey, null);
+      tell({ words: outcome.ok ? 'What you left is saved.' : leftUnsaved(outcome.errors) });
+      return router.refresh();
+    }
     if (outcome.ok) {
       keepDraft(draftKey, null);
       typedSince.current = changes(sent, latest.current);
@@ -184,6 +194,12 @@ export function useForm<Values extends object>({
   };
 
   return { values, set, field, errors, saving, submit: () => void submit(), clear };
+}
+
+/** What became of a form that was left before its answer came. */
+function leftUnsaved(errors: Record<string, string>): string {
+  const why = [...new Set(Object.values(errors))].map(asSentence).join(' ');
+  return `What you left is not saved. ${why} Open it again to go on.`;
 }
 
 /** Why no answer came to what was sent. */

@@ -4,21 +4,29 @@ import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useRef, useTransition } from 'react';
 import { askApp } from '../feedback/askApp';
 
-/** Has the page show what is kept now. Resolves once it does, or at once where the app is away. */
+/** Has the page show what is kept now. Resolves once it does, or at once where the app is away or the page has been left. */
 export function useFreshPage(): () => Promise<void> {
   const router = useRouter();
   const [isRefreshing, startRefreshing] = useTransition();
   const shown = useRef<() => void>(undefined);
+  const isLeft = useRef(false);
   useEffect(() => {
     if (!isRefreshing) shown.current?.();
   }, [isRefreshing]);
+  useEffect(() => {
+    isLeft.current = false;
+    return () => {
+      isLeft.current = true;
+      shown.current?.();
+    };
+  }, []);
   return useCallback(async () => {
     // Asked first whether the app is there: a page that is drawn anew without it is gone.
     const isThere = await askApp('/api/runs').then(
       () => true,
       () => false,
     );
-    if (!isThere) return;
+    if (!isThere || isLeft.current) return;
     await new Promise<void>((resolve) => {
       shown.current = resolve;
       startRefreshing(() => router.refresh());

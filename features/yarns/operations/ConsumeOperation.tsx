@@ -41,14 +41,7 @@ export function ConsumeOperation({
       why: gone ? 'given away' : null,
       projectId: null,
     }),
-    save: (values) =>
-      saveConsumption(piece.id, {
-        ...values,
-        // What was typed for another answer to “how much?” is not on the page.
-        mass: values.howMuch === 'left' ? values.mass : '',
-        took: values.howMuch === 'took' ? values.took : '',
-        scaleResolutionG: scale.resolutionG,
-      }),
+    save: (values) => saveConsumption(piece.id, { ...values, scaleResolutionG: scale.resolutionG }),
     done: gone ? 'It is written off.' : 'It is noted as used.',
   });
   const { values, set } = form;
