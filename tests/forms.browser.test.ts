@@ -99,7 +99,7 @@ test('a band is corrected, and the lengths follow', async () => {
 
 test('whoever goes on while a form is being saved stays there, and hears what became of it', async () => {
   const maker = await set.maker();
-  const hears = (words: string) => maker.waitsFor((said) => document.body.innerText.includes(said), words);
+  const hears = (words: string) => maker.waitsFor((expected) => document.body.innerText.includes(expected), words);
   const leaveSaving = async (save: string) => {
     await maker.answersTake(700);
     await maker.press(save);
