@@ -48,9 +48,11 @@ test.each(['gone', 'on the bench', 'not weighed'] as const)(
   },
 );
 
-test('nothing is called gone while a yarn of the plan is still to come', () => {
+test('while a yarn of the plan is still to come, nothing is called gone, and nothing planned of the others alone', () => {
   const { page, values } = planning();
   expect(goneFrom({ ...page, yarns: [] }, values)).toBe(0);
+  const ofTwo = { ...values, yarnIds: [...values.yarnIds, 99] };
+  expect(readPlan(ofTwo, page, 'metric')).toEqual({ ready: null, errors: {} });
 });
 
 test('pieces are planned in the order in which they are sent', () => {

@@ -16,10 +16,16 @@ export function cuttable(page: PlanMinisPage, pieceIds: readonly number[]): Mini
   });
 }
 
-/** How many pieces were taken that are nowhere on the page; none before the page has all of the yarns. */
-export function goneFrom({ yarns }: PlanMinisPage, { yarnIds, pieceIds }: PlanValues): number {
-  if (yarnIds.some((id) => !yarns.some((yarn) => yarn.id === id))) return 0;
-  const there = yarns.flatMap(({ parents }) => parents.map(({ pieceId }) => ({ id: pieceId })));
+/** A draft may be of more yarns than the page has yet: until it has them, nothing is planned of the others alone. */
+function hasAllYarns({ yarns }: PlanMinisPage, { yarnIds }: PlanValues): boolean {
+  return stillThere(yarnIds, yarns).length === yarnIds.length;
+}
+
+/** How many pieces were taken that are nowhere on the page. */
+export function goneFrom(page: PlanMinisPage, values: PlanValues): number {
+  if (!hasAllYarns(page, values)) return 0;
+  const { pieceIds } = values;
+  const there = page.yarns.flatMap(({ parents }) => parents.map(({ pieceId }) => ({ id: pieceId })));
   return pieceIds.length - stillThere(pieceIds, there).length;
 }
 
@@ -78,7 +84,7 @@ export function readPlan(values: PlanValues, page: PlanMinisPage, system: UnitSy
   // In the order in which they are sent.
   const parents = cuttable(page, values.pieceIds).map(({ parent }) => parent!);
   const sizes = filledIn(values.sizes);
-  if (parents.length === 0 || sizes.length === 0) return { ready: null, errors };
+  if (!hasAllYarns(page, values) || parents.length === 0 || sizes.length === 0) return { ready: null, errors };
   const grists = new Map(parents.map(({ yarnId, grist }) => [yarnId, grist.mean]));
   values.sizes.forEach((size, i) => {
     if (size.amount.trim() !== '') readOr(() => readSize(size, grists, system, `sizes.${i}`));
