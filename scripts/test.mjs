@@ -20,7 +20,9 @@ const browser = ensureChromium();
 const installed = ensureInstalled();
 if (soak) {
   await installed;
-  await jest('unit', ['killed', 'manyChanges', 'anyOrder', 'laws', 'knownMinis', 'counting/ear'], { TRIES: '50' });
+  await jest('unit', ['killed', 'manyChanges', 'anyOrder', 'laws', 'knownMinis', 'counting/ear', 'runLine'], {
+    TRIES: '50',
+  });
   await inBrowser(['doors'], { TRIES: '50' });
   await inBrowser([], { LATENCY_MS: '1200' });
   await check('all that is measured', process.execPath, ['scripts/run.mjs', 'bench.ts', '--built']);
