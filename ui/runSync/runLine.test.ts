@@ -139,7 +139,7 @@ test('whatever the line loses and whichever tab goes away, each turn counts once
       expect(tabs.map(({ view }) => view.holding)).toEqual(['mine', 'another']);
       for (const tab of tabs) tab.close();
     }),
-    { numRuns: 25 * TRIES },
+    { numRuns: 12 * TRIES },
   );
 });
 
