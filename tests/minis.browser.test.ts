@@ -151,7 +151,7 @@ describe('planning', () => {
     );
     await maker.page.reload();
     await maker.live();
-    await maker.sees('1 piece that you took is not there any more');
+    await maker.sees('1 skein that you took is not there any more');
     await maker.sees(/out of 2 skeins/);
     await maker.press('Another size');
     await maker.press('Save this plan');

@@ -59,7 +59,7 @@ export function ParentsPicker({
           </ul>
         </div>
       ))}
-      <GonePieces count={gone} />
+      <GonePieces count={gone} called="skein" />
       <Problem id="pieceIds" words={error} />
       <YarnPicker
         label={yarns.length === 0 ? 'Which yarn?' : 'One more yarn'}
