@@ -19,6 +19,9 @@ export function weighingFields(system: UnitSystem) {
   };
 }
 
+/** The typed fields of one mass on the scale, by their names in a form. */
+export const SCALE_FIELDS = ['mass', 'tare', 'humidity'] as const;
+
 /** What was read from a scale, as it is stored: the net mass, the tare and the scale's step. */
 export type WeighedMass = Pick<
   OperationPieceRow,

@@ -33,7 +33,7 @@ import {
 } from '../common/fields';
 import { ConflictError, runForm, type SaveResult, saving } from '../common/result';
 import { fromMg } from '../common/storageUnits';
-import { massOfReading, readingOfForm, type ScaleReading, weighingFields } from '../common/weighing';
+import { massOfReading, readingOfForm, SCALE_FIELDS, type ScaleReading, weighingFields } from '../common/weighing';
 import { record } from '../yarn/operationCommands';
 import { pieceThere } from '../yarn/recordOperation';
 import { endUsed } from '../yarn/workedEnd';
@@ -84,8 +84,6 @@ const weighForm = (system: UnitSystem) =>
     usedUp: z.boolean(),
     note: longText,
   });
-
-const WEIGHED = ['mass', 'tare', 'humidity'];
 
 /** What was typed of the kinds of rows and of border that were chosen in the end. */
 function knittingAsked(input: unknown): unknown {
@@ -147,7 +145,7 @@ export function markedKnitting(db: Db, id: number, mark: ProjectMark, on: boolea
 
 /** Keeps what the ball weighs after so many rows. */
 export function weighRow(db: Db, id: number, input: unknown, system: UnitSystem, now: Date): SaveResult {
-  const asked = onlyAsked(input, 'usedUp', { true: [], false: WEIGHED });
+  const asked = onlyAsked(input, 'usedUp', { true: [], false: SCALE_FIELDS });
   return runForm(weighForm(system), asked, ({ usedUp, ...form }) => {
     const knitting = knittingById(db, id);
     if (!knitting) throw new ConflictError('this knitting is not there any more');

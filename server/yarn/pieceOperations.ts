@@ -11,7 +11,7 @@ import { longText, onlyAsked, quantity, read, readOptional, requestKey, wholeNum
 import { undoEach } from './pieces';
 import { runForm, ConflictError, type SaveResult, saving } from '../common/result';
 import { layingWay, leavingWay } from './strandWays';
-import { weighingFields, readingOfForm } from '../common/weighing';
+import { readingOfForm, SCALE_FIELDS, weighingFields } from '../common/weighing';
 
 /** The forms of what becomes of pieces, each read into its command. */
 
@@ -118,7 +118,7 @@ export type ConsumeForm = z.input<ReturnType<typeof consumeForm>>;
 
 /** A piece, or a part of it, was used, or has gone otherwise. */
 export function consumePiece(db: Db, pieceId: number, input: unknown, system: UnitSystem, now: Date): SaveResult {
-  const asked = onlyAsked(input, 'howMuch', { all: [], left: ['mass', 'tare', 'humidity'], took: ['took'] });
+  const asked = onlyAsked(input, 'howMuch', { all: [], left: SCALE_FIELDS, took: ['took'] });
   return runForm(consumeForm(system), asked, (form) => {
     const { requestKey, note, why, projectId, fromEnd } = form;
     const kind = why === null ? 'use' : 'write off';

@@ -29,16 +29,14 @@ export function goneFrom(page: PlanMinisPage, values: PlanValues): number {
   return pieceIds.length - stillThere(pieceIds, there).length;
 }
 
-/** The sizes that are filled in. A row that was left empty asks for nothing. */
-function filledIn(sizes: readonly TypedSize[]): TypedSize[] {
-  return sizes.filter(({ amount }) => amount.trim() !== '');
-}
+/** A row of sizes that was left empty asks for nothing. */
+const isFilledIn = ({ amount }: TypedSize) => amount.trim() !== '';
 
 /** At each row that says something, but not how large one is. */
 export function sizesWithoutAmount(sizes: readonly TypedSize[]): Record<string, string> {
   return Object.fromEntries(
-    sizes.flatMap(({ amount, name, tolerance, count }, i) =>
-      amount.trim() === '' && [name, tolerance, count].some((typed) => typed.trim() !== '')
+    sizes.flatMap((size, i) =>
+      !isFilledIn(size) && [size.name, size.tolerance, size.count].some((typed) => typed.trim() !== '')
         ? [[`sizes.${i}.amount`, 'say how large one is to be']]
         : [],
     ),
@@ -53,7 +51,7 @@ export function askedOf(
   return {
     ...asked,
     pieceIds: cuttable(page, asked.pieceIds).map(({ pieceId }) => pieceId),
-    sizes: filledIn(asked.sizes),
+    sizes: asked.sizes.filter(isFilledIn),
     reelId: reelOf(page, asked.reelId).id,
   };
 }
@@ -83,11 +81,11 @@ export function readPlan(values: PlanValues, page: PlanMinisPage, system: UnitSy
   };
   // In the order in which they are sent.
   const parents = cuttable(page, values.pieceIds).map(({ parent }) => parent!);
-  const sizes = filledIn(values.sizes);
+  const sizes = values.sizes.filter(isFilledIn);
   if (!hasAllYarns(page, values) || parents.length === 0 || sizes.length === 0) return { ready: null, errors };
   const grists = new Map(parents.map(({ yarnId, grist }) => [yarnId, grist.mean]));
   values.sizes.forEach((size, i) => {
-    if (size.amount.trim() !== '') readOr(() => readSize(size, grists, system, `sizes.${i}`));
+    if (isFilledIn(size)) readOr(() => readSize(size, grists, system, `sizes.${i}`));
   });
   const strandsMm = new Map(page.yarns.map(({ id, strandMm }) => [id, strandMm]));
   const read =

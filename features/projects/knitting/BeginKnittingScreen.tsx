@@ -17,7 +17,7 @@ import { PageHead } from '../../../ui/frame/PageHead';
 import { useSystem } from '../../../ui/frame/Providers';
 import { startKnitting } from '../actions';
 import { KnittingFields } from './KnittingFields';
-import { emptyKnitting } from './knittingValues';
+import { ballThere, emptyKnitting } from './knittingValues';
 
 /** Begins something whose yarn is weighed as it is knitted. */
 export function BeginKnittingScreen({
@@ -34,13 +34,11 @@ export function BeginKnittingScreen({
   const scale = useScale(scales);
   const name = projects.find(({ id }) => id === projectId)?.name ?? '';
   const first = balls[0]?.id ?? 0;
-  // A draft may name a ball that is gone since.
-  const ballOf = (pieceId: number) => (balls.some(({ id }) => id === pieceId) ? pieceId : first);
   const form = useForm<BeginKnittingForm & { pieceId: number }>({
     draftKey: `new knitting ${projectId ?? ''} ${first || ''}`,
     initial: () => ({ ...emptyKnitting(projectId, name), pieceId: first }),
     save: ({ pieceId, ...values }) =>
-      startKnitting(ballOf(pieceId), { ...values, scaleResolutionG: scale.resolutionG }),
+      startKnitting(ballThere(balls, pieceId, first), { ...values, scaleResolutionG: scale.resolutionG }),
     saved: (id) => {
       form.clear();
       router.push(`/projects/knitting/${id}`);
@@ -79,7 +77,7 @@ export function BeginKnittingScreen({
           <ChoiceField
             name="pieceId"
             label="Knitted from"
-            value={String(ballOf(form.values.pieceId))}
+            value={String(ballThere(balls, form.values.pieceId, first))}
             onChange={(id) => form.set('pieceId', Number(id))}
             options={balls.map(({ id, label, yarnName, massG }) => ({
               value: String(id),

@@ -16,6 +16,7 @@ import { useScale, WeighingFields } from '../../../ui/controls/WeighingFields';
 import { useUndoOffer } from '../../../ui/feedback/UndoOffer';
 import { useSystem } from '../../../ui/frame/Providers';
 import { logRow, undoRow } from '../actions';
+import { ballThere } from './knittingValues';
 
 /** The row that was just finished, and what the ball weighs. */
 export function WeighRow({
@@ -30,12 +31,11 @@ export function WeighRow({
   const offer = useUndoOffer();
   const scale = useScale(scales);
   const first = ballId ?? balls[0]?.id ?? 0;
-  // A draft, or what stood here before the last weighing, may name a ball that is gone since.
-  const ballOf = ({ pieceId }: RowWeighingForm) => (balls.some(({ id }) => id === pieceId) ? pieceId : first);
   const form = useForm<RowWeighingForm>({
     draftKey: `row of knitting ${id}`,
     initial: () => ({ ...blankWeighing(), pieceId: first, rowsDone: '', mass: '', usedUp: false }),
-    save: (values) => logRow(id, { ...values, pieceId: ballOf(values), scaleResolutionG: scale.resolutionG }),
+    save: (values) =>
+      logRow(id, { ...values, pieceId: ballThere(balls, values.pieceId, first), scaleResolutionG: scale.resolutionG }),
     saved: (operationId) => {
       form.clear();
       offer({ words: 'The weighing is saved.', undo: () => undoRow(operationId) });
@@ -69,7 +69,7 @@ export function WeighRow({
         <ChoiceField
           name="pieceId"
           label="Knitted from"
-          value={String(ballOf(values))}
+          value={String(ballThere(balls, values.pieceId, first))}
           onChange={(chosen) => set('pieceId', Number(chosen))}
           options={balls.map(({ id, label, dyeLot, massG }) => ({
             value: String(id),

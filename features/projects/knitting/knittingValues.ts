@@ -2,6 +2,7 @@ import type { BeginKnittingForm, ChangeKnittingForm } from '../../../server/proj
 import type { KnittingPage } from '../../../server/projects/knitting';
 import type { Border } from '../../../core/projects/rowForecast';
 import type { RowPattern } from '../../../core/projects/rowPattern';
+import { stillThere } from '../../../ui/controls/stillThere';
 import { newKey } from '../../../ui/feedback/newKey';
 
 const EMPTY: Omit<ChangeKnittingForm, 'requestKey'> = {
@@ -24,6 +25,11 @@ const EMPTY: Omit<ChangeKnittingForm, 'requestKey'> = {
 export function emptyKnitting(projectId: number | null, name: string): BeginKnittingForm {
   const weighing = { rowsDone: '0', mass: '', tare: '', humidity: '', scaleResolutionG: 1 };
   return { ...EMPTY, ...weighing, requestKey: newKey(), projectId, name };
+}
+
+/** The ball that was chosen; the first, where a draft, or what stood here before, names one that is gone since. */
+export function ballThere(balls: readonly { id: number }[], pieceId: number, first: number): number {
+  return stillThere([pieceId], balls)[0] ?? first;
 }
 
 /** One as it would be typed. */
