@@ -422,3 +422,32 @@ test('many cakes, and the address of a pattern in a note, stay within the page',
   await maker.page.setViewport({ width: 390, height: 844 });
   await isWithin();
 });
+
+test('whoever goes on while one press is being answered stays there, and hears what became of it', async () => {
+  const maker = await set.maker();
+  await maker.goTo('/projects/new');
+  await maker.fill('name', 'Slack water cuffs');
+  await maker.fill('needs.0.amount', '90 m');
+  await maker.press('Start the project');
+  await maker.arrivesAt(/^\/projects\/\d+$/);
+  const { path } = maker;
+  const leavePressing = async (name: string, hears: RegExp) => {
+    await maker.goTo(path);
+    await maker.answersTake(700);
+    await maker.press(name);
+    await maker.page.locator('header nav a[href="/bench"]').click();
+    await maker.arrivesAt(/^\/bench$/);
+    await maker.answersTake(0);
+    await maker.sees(hears);
+    expect(maker.path).toBe('/bench');
+  };
+  await leavePressing('Plan its winding', /That was not done\. .*\./);
+  await leavePressing('Mark as finished', /Slack water cuffs is finished\./);
+  await maker.press('Undo');
+  await maker.waitsFor(() => !document.body.innerText.includes('is finished.'));
+  expect(maker.path).toBe('/bench');
+  await maker.goTo(path);
+  await maker.press('Mark as finished');
+  await maker.arrivesAt(/^\/projects$/);
+  expect(maker.troubles).toEqual([]);
+});

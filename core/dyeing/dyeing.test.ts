@@ -40,6 +40,7 @@ test('three baths by hand', () => {
 test.each([
   ['2', 2],
   ['2 %', 2],
+  [' 2 % ', 2],
   ['2,5%', 2.5],
   ['0.5 g', 2],
   ['500mg', 2],
@@ -269,6 +270,7 @@ test.each([
   [parseCelsius, '500 °F'],
   [parseMinutes, 'long'],
   [parseMinutes, '0'],
+  [parseMinutes, '241 h'],
   [parsePotMl, '5'],
   [parsePotMl, '9000 l'],
   [parsePotMl, '8 lots'],

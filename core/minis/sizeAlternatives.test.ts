@@ -78,3 +78,12 @@ test('one that would be made at the cost of another is not offered', () => {
   const offered = sizeAlternatives(input, [2, 1]);
   expect(offered.filter(({ demandId, massG }) => demandId === 'large' && massG > 13)).toEqual([]);
 });
+
+test('of several pieces the largest smaller size is told, whichever piece it comes of', () => {
+  const demands = [{ id: 'm', massG: 12, count: 50 }];
+  const alternatives = (masses: number[]) =>
+    sizeAlternatives({ parents: masses.map((massG, i) => ({ id: `${i}`, massG })), demands, cutLossG: 0.2 }, [17]);
+  // At 11.3 g the piece of 104 g makes nine instead of eight; at 10.8 g that of 110 g would make ten.
+  expect(alternatives([110, 104])[0]).toEqual({ demandId: 'm', massG: 11.3, more: 1 });
+  expect(alternatives([110, 104])).toEqual(alternatives([104, 110]));
+});

@@ -72,7 +72,7 @@ function sizesThatFit(input: MinisInput, d: number): number[] {
         return Math.abs(size / demand.massG - 1) <= MOST_CHANGE ? [Number(size.toFixed(1))] : [];
       });
     });
-  return [...new Set(sizes)].filter((size) => size > 0).sort((a, b) => b - a);
+  return [...new Set(sizes)].sort((a, b) => b - a);
 }
 
 function madeWell(input: MinisInput): number[] {

@@ -3,65 +3,39 @@
 import { DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import { Button, Tooltip } from 'antd';
 import { Link } from '../../ui/controls/Link';
-import { startTransition, useOptimistic, useState } from 'react';
 import { plural, upperFirst } from '../../core/common/format';
 import { addDays, dayOf } from '../../core/days/days';
 import { isLate } from '../../core/days/schedule';
-import type { DayOfBench, DaysPage, TaskCard } from '../../server/days/daysPage';
+import type { DayOfBench, DaysPage } from '../../server/days/daysPage';
 import { ActionLink } from '../../ui/controls/ActionLink';
 import { shortDay, WEEKDAYS } from '../../ui/figures/dates';
 import { pendingCareWords } from '../../ui/feedback/PendingCare';
 import { PageHead } from '../../ui/frame/PageHead';
 import { Notice, Problem } from '../../ui/feedback/Notice';
-import { useUndoOffer } from '../../ui/feedback/UndoOffer';
-import { useTask } from '../../ui/feedback/useTask';
-import { keepDays } from './actions';
 import styles from './DaysScreen.module.css';
 import { DayBar } from './DayBar';
 import { DayMinutes } from './DayMinutes';
 import { FeedPanel } from './FeedPanel';
 import { strandOf, waitStretch } from './strands';
 import { DaysRow, Part, TaskRow } from './TaskRow';
+import { useMovedTasks } from './useMovedTasks';
 import { TimePanel } from './TimePanel';
 import { taskTitle } from '../../core/days/taskWords';
 
 /** What is to be done, day by day: what is confirmed, what is proposed, what would be late and what would help. */
 export function DaysScreen({ page }: { page: DaysPage }) {
-  const { today, from, days, pendingCare } = page;
-  // A task lies where it was moved to at once: the next key goes on from there, not from where it was.
-  const [tasks, moveAtOnce] = useOptimistic(page.tasks, withMoved);
+  const { today, from, days } = page;
+  const { tasks, move, confirmAll, announced, problem, busy } = useMovedTasks(page);
   const shown = { from, count: days.length, today };
-  const open = tasks.filter(({ doneOn }) => doneOn === null);
   const rows = tasks.map((task) => ({ task, strand: strandOf(task, shown) }));
   const rowsShown = rows
     .filter(({ task }) => task.on !== null || task.doneOn !== null)
     .filter(({ strand }) => Object.values(strand).some((part) => part !== null))
     .sort(({ task: a }, { task: b }) => ((a.doneOn ?? a.on)! < (b.doneOn ?? b.on)! ? -1 : 1));
-  const proposed = open.filter(({ on, plannedOn, missed }) => on !== null && (plannedOn === null || missed));
+  const proposed = tasks.filter(
+    ({ doneOn, on, plannedOn, missed }) => doneOn === null && on !== null && (plannedOn === null || missed),
+  );
   const unshown = rows.filter(({ task }) => task.doneOn === null && task.on === null);
-  const { run, problem, busy } = useTask();
-  const offer = useUndoOffer();
-  const [announced, setAnnounced] = useState('');
-
-  const move = (task: TaskCard, day: string | null) => {
-    if (day !== null && day < today) return setAnnounced('A day that has passed cannot be chosen.');
-    const kept = run(
-      () => keepDays({ [task.id]: day }),
-      () => {
-        setAnnounced(
-          day === null ? `${taskTitle(task)}: its day is proposed again.` : `${taskTitle(task)}: ${shortDay(day)}.`,
-        );
-        offer({
-          words: day === null ? 'Its day is proposed again.' : `Confirmed for ${shortDay(day)}.`,
-          undo: () => keepDays({ [task.id]: task.plannedOn }),
-        });
-      },
-    );
-    startTransition(async () => {
-      moveAtOnce({ task, day });
-      await kept;
-    });
-  };
   // A tap opens; only what moves is dragged.
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const drop = ({ active, delta }: DragEndEvent) => {
@@ -70,22 +44,17 @@ export function DaysScreen({ page }: { page: DaysPage }) {
     const moved = dayPx > 0 ? Math.round(delta.x / dayPx) : 0;
     if (task?.on && moved !== 0) move(task, addDays(task.on, moved));
   };
-  const takeAll = () =>
-    run(
-      () => keepDays(Object.fromEntries(proposed.map(({ id, on }) => [id, on]))),
-      () =>
-        offer({
-          words: `${proposed.length === 1 ? 'One day is' : `${proposed.length} days are`} confirmed.`,
-          undo: () => keepDays(Object.fromEntries(proposed.map(({ id, plannedOn }) => [id, plannedOn]))),
-        }),
-    );
+  const rowsOf = (some: typeof rows) =>
+    some.map(({ task, strand }) => (
+      <TaskRow key={task.id} task={task} strand={strand} tasks={tasks} today={today} onMove={move} />
+    ));
 
   return (
     <>
       <PageHead title="Days" under={inShort(page)}>
         <ActionLink href="/days/new">Add a task</ActionLink>
         {proposed.length > 0 && (
-          <Button size="large" onClick={takeAll} loading={busy}>
+          <Button size="large" onClick={() => confirmAll(proposed)} loading={busy}>
             Confirm what is proposed
           </Button>
         )}
@@ -94,62 +63,16 @@ export function DaysScreen({ page }: { page: DaysPage }) {
       <Trouble page={page} />
       <DndContext sensors={sensors} onDragEnd={drop}>
         <section aria-label="Days" className={styles.board}>
-          <div className={styles.row}>
-            <div className={`${styles.turn} [&_a]:hover:bg-sunk flex items-center gap-1 font-semibold text-small`}>
-              <Link href={`/days?from=${addDays(from, -7)}`} aria-label="A week earlier">
-                ←
-              </Link>
-              <span>
-                {shortDay(from)}
-                <span className="max-tablet:hidden"> to {shortDay(addDays(from, days.length - 1))}</span>
-              </span>
-              <Link href={`/days?from=${addDays(from, 7)}`} aria-label="A week later">
-                →
-              </Link>
-            </div>
-            <ol className={styles.heads}>
-              {days.map((day) => (
-                <DayHead key={day.day} day={day} today={today} />
-              ))}
-            </ol>
-          </div>
+          <BoardHead page={page} />
           <ul>
-            {pendingCare.map((wait) => {
-              const day = (iso: string | null) => (iso === null ? null : dayOf(iso));
-              const lies = waitStretch(day(wait.since), day(wait.until), shown);
-              return (
-                lies && (
-                  <li key={`${wait.href} ${wait.what}`} className={styles.row}>
-                    <DaysRow
-                      glyph={wait}
-                      words={
-                        <>
-                          <Link href={wait.href}>
-                            {wait.yarnName}, {wait.what}
-                          </Link>
-                          <span className="text-ink-soft">{upperFirst(pendingCareWords(wait))}</span>
-                        </>
-                      }
-                    >
-                      <Part of={lies} is="waits" />
-                    </DaysRow>
-                  </li>
-                )
-              );
-            })}
-            {rowsShown.map(({ task, strand }) => (
-              <TaskRow key={task.id} task={task} strand={strand} tasks={tasks} today={today} onMove={move} />
-            ))}
+            <PendingCareRows page={page} />
+            {rowsOf(rowsShown)}
           </ul>
         </section>
         {unshown.length > 0 && (
           <section className={`${styles.board} mt-4`} aria-labelledby="never">
             <h2 id="never">Without a day</h2>
-            <ul>
-              {unshown.map(({ task, strand }) => (
-                <TaskRow key={task.id} task={task} strand={strand} tasks={tasks} today={today} onMove={move} />
-              ))}
-            </ul>
+            <ul>{rowsOf(unshown)}</ul>
           </section>
         )}
       </DndContext>
@@ -169,8 +92,56 @@ export function DaysScreen({ page }: { page: DaysPage }) {
   );
 }
 
-function withMoved(tasks: TaskCard[], { task: { id }, day }: { task: TaskCard; day: string | null }): TaskCard[] {
-  return tasks.map((task) => (task.id === id ? { ...task, on: day ?? task.on, plannedOn: day, missed: false } : task));
+/** The days that are shown, and the way to those before and after. */
+function BoardHead({ page: { from, days, today } }: { page: DaysPage }) {
+  return (
+    <div className={styles.row}>
+      <div className={`${styles.turn} [&_a]:hover:bg-sunk flex items-center gap-1 font-semibold text-small`}>
+        <Link href={`/days?from=${addDays(from, -7)}`} aria-label="A week earlier">
+          ←
+        </Link>
+        <span>
+          {shortDay(from)}
+          <span className="max-tablet:hidden"> to {shortDay(addDays(from, days.length - 1))}</span>
+        </span>
+        <Link href={`/days?from=${addDays(from, 7)}`} aria-label="A week later">
+          →
+        </Link>
+      </div>
+      <ol className={styles.heads}>
+        {days.map((day) => (
+          <DayHead key={day.day} day={day} today={today} />
+        ))}
+      </ol>
+    </div>
+  );
+}
+
+/** What rests or dries, over the days in which it does. */
+function PendingCareRows({ page: { pendingCare, from, days, today } }: { page: DaysPage }) {
+  const dayOrNull = (iso: string | null) => (iso === null ? null : dayOf(iso));
+  return pendingCare.map((wait) => {
+    const lies = waitStretch(dayOrNull(wait.since), dayOrNull(wait.until), { from, count: days.length, today });
+    return (
+      lies && (
+        <li key={`${wait.href} ${wait.what}`} className={styles.row}>
+          <DaysRow
+            glyph={wait}
+            words={
+              <>
+                <Link href={wait.href}>
+                  {wait.yarnName}, {wait.what}
+                </Link>
+                <span className="text-ink-soft">{upperFirst(pendingCareWords(wait))}</span>
+              </>
+            }
+          >
+            <Part of={lies} is="waits" />
+          </DaysRow>
+        </li>
+      )
+    );
+  });
 }
 
 /** "Four things to do, two of them proposed; one is late." */

@@ -197,7 +197,6 @@ function WaitsFor({ task, others }: { task: TaskCard; others: TaskChoices['other
 }
 
 function RemoveTask({ task }: { task: TaskCard }) {
-  const router = useRouter();
   const offer = useUndoOffer();
   const { busy, problem, run } = useTask();
   const title = taskTitle(task);
@@ -211,7 +210,7 @@ function RemoveTask({ task }: { task: TaskCard }) {
             () => markTask(task.id, 'deleted', true),
             () => {
               offer({ words: `${title} is off the list.`, undo: () => markTask(task.id, 'deleted', false) });
-              router.push('/days');
+              return '/days';
             },
           )
         }

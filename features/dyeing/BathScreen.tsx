@@ -2,7 +2,6 @@
 
 import { heatInWords, shareInWords } from '../../core/dyeing/recipeWords';
 import { Button } from 'antd';
-import { useRouter } from 'next/navigation';
 import { depthOf } from '../../core/dyeing/shadeSeries';
 import type { BathPage } from '../../server/dyeing/bathPages';
 import { ActionLink } from '../../ui/controls/ActionLink';
@@ -23,58 +22,14 @@ import { OutcomePanel } from './OutcomePanel';
 
 /** One bath: what is measured out, what goes in, and what came out of it. */
 export function BathScreen({ bath }: { bath: BathPage }) {
-  const router = useRouter();
-  const offer = useUndoOffer();
-  const { busy, problem, run } = useTask();
-  const { id, name, recipe, fibreG, potMl, scaleStepG, pieces, at, operationId } = bath;
+  const { recipe, fibreG, potMl, scaleStepG, at, operationId } = bath;
   const heat = heatInWords(recipe);
-  const toPot = pieces.filter(({ gone }) => !gone);
-  const put = () =>
-    run(
-      (keyOf) => putInPot(id, keyOf({ put: id })),
-      ({ id: operation }) =>
-        offer({
-          words: 'They are in the pot. From now on they wait in Today to be dry.',
-          undo: () => takeOutOfPot(operation),
-        }),
-    );
-  const remove = () =>
-    run(
-      () => markBath(id, true),
-      () => {
-        offer({ words: `${name} is deleted.`, undo: () => markBath(id, false) });
-        router.push('/dyeing');
-      },
-    );
   return (
     <article>
       <p>
         <Link href="/dyeing">Dye book</Link>
       </p>
-      <PageHead
-        title={
-          <span className="inline-flex items-center gap-3">
-            <Dyed hex={bath.colourHex} size={44} />
-            {name}
-          </span>
-        }
-        under={[bath.dyeLot && `lot ${bath.dyeLot}`, at ? `dyed ${dateAndTime(at)}` : 'to be dyed']
-          .filter(Boolean)
-          .join(', ')}
-      >
-        <ActionLink href={`/dyeing/new?again=${id}`}>Make it again</ActionLink>
-        {depthOf(recipe) > 0 && (
-          <ActionLink href={`/dyeing/series?from=${id}`} quiet>
-            A series of shades
-          </ActionLink>
-        )}
-        <ActionLink href={`/dyeing/${id}/edit`} quiet>
-          Edit
-        </ActionLink>
-        <Button type="text" onClick={remove} disabled={busy}>
-          Delete
-        </Button>
-      </PageHead>
+      <BathHead bath={bath} />
       {bath.deletedAt !== null && (
         <Notice tone="tight">This bath was deleted; it is at the foot of the dye book.</Notice>
       )}
@@ -95,49 +50,7 @@ export function BathScreen({ bath }: { bath: BathPage }) {
           {at === null && <Cautions cautions={bath.cautions} />}
         </div>
         <div className="grid gap-6">
-          <section aria-labelledby="in">
-            <h2 id="in">{at === null ? 'What goes in' : 'What went in'}</h2>
-            <ul className="grid gap-1">
-              {pieces.map(({ id, label, form, colourHex, yarnId, yarnName, mass, isWet, gone }) => (
-                <li key={id} className="flex gap-2 items-center" data-gone={gone}>
-                  <svg width={34} height={34} aria-hidden="true" className="flex-none">
-                    <PieceGlyph form={form} colourHex={colourHex} x={17} y={17} side={32} gone={gone} />
-                  </svg>
-                  <span>
-                    <Link href={`/pieces/${id}`}>{label}</Link>
-                    <span className="text-ink-soft">
-                      {' of '}
-                      <Link href={`/yarns/${yarnId}`}>{yarnName}</Link>
-                      {mass && (
-                        <>
-                          , <KnownMass fact={mass} />
-                        </>
-                      )}
-                      {isWet && ', wet'}
-                      {gone && ', used since'}
-                    </span>
-                  </span>
-                </li>
-              ))}
-            </ul>
-            {at === null &&
-              (toPot.length > 0 ? (
-                <Button type="primary" size="large" className="mt-3" onClick={put} disabled={busy}>
-                  {toPot.length === 1 ? 'It goes' : `All ${toPot.length} go`} into the pot now
-                </Button>
-              ) : (
-                <p className="text-ink-soft">
-                  No pieces are chosen: begin the bath from a piece, or from a plan of minis, and the book knows what
-                  was dyed.
-                </p>
-              ))}
-            {operationId !== null && (
-              <p className="mt-2">
-                <Link href={`/logbook/${operationId}`}>In the logbook</Link>
-              </p>
-            )}
-            <Problem words={problem} />
-          </section>
+          <InThePot bath={bath} />
           {operationId !== null && (
             <>
               <OutcomePanel key={`${bath.colourHex} ${bath.name} ${bath.dyeLot}`} bath={bath} />
@@ -157,6 +70,118 @@ export function BathScreen({ bath }: { bath: BathPage }) {
       </div>
       <p className="mt-6 text-ink-soft">In the book since {shortDate(bath.createdAt)}.</p>
     </article>
+  );
+}
+
+/** What it is called, and what can be made of the bath as a whole. */
+function BathHead({ bath: { id, name, dyeLot, colourHex, recipe, at } }: { bath: BathPage }) {
+  const offer = useUndoOffer();
+  const { busy, problem, run } = useTask();
+  const remove = () =>
+    run(
+      () => markBath(id, true),
+      () => {
+        offer({ words: `${name} is deleted.`, undo: () => markBath(id, false) });
+        return '/dyeing';
+      },
+    );
+  return (
+    <>
+      <PageHead
+        title={
+          <span className="inline-flex items-center gap-3">
+            <Dyed hex={colourHex} size={44} />
+            {name}
+          </span>
+        }
+        under={[dyeLot && `lot ${dyeLot}`, at ? `dyed ${dateAndTime(at)}` : 'to be dyed'].filter(Boolean).join(', ')}
+      >
+        <ActionLink href={`/dyeing/new?again=${id}`}>Make it again</ActionLink>
+        {depthOf(recipe) > 0 && (
+          <ActionLink href={`/dyeing/series?from=${id}`} quiet>
+            A series of shades
+          </ActionLink>
+        )}
+        <ActionLink href={`/dyeing/${id}/edit`} quiet>
+          Edit
+        </ActionLink>
+        <Button type="text" onClick={remove} disabled={busy}>
+          Delete
+        </Button>
+      </PageHead>
+      <Problem words={problem} />
+    </>
+  );
+}
+
+/** The pieces that are dyed in it, and the step that puts them into the pot. */
+function InThePot({ bath: { id, pieces, at, operationId } }: { bath: BathPage }) {
+  const offer = useUndoOffer();
+  const { busy, problem, run } = useTask();
+  const toPot = pieces.filter(({ gone }) => !gone);
+  const put = () =>
+    run(
+      (keyOf) => putInPot(id, keyOf({ put: id })),
+      ({ id: operation }) =>
+        offer({
+          words: 'They are in the pot. From now on they wait in Today to be dry.',
+          undo: () => takeOutOfPot(operation),
+        }),
+    );
+  return (
+    <section aria-labelledby="in">
+      <h2 id="in">{at === null ? 'What goes in' : 'What went in'}</h2>
+      <ul className="grid gap-1">
+        {pieces.map((piece) => (
+          <DyedPiece key={piece.id} piece={piece} />
+        ))}
+      </ul>
+      {at === null &&
+        (toPot.length > 0 ? (
+          <Button type="primary" size="large" className="mt-3" onClick={put} disabled={busy}>
+            {toPot.length === 1 ? 'It goes' : `All ${toPot.length} go`} into the pot now
+          </Button>
+        ) : (
+          <p className="text-ink-soft">
+            No pieces are chosen: begin the bath from a piece, or from a plan of minis, and the book knows what was
+            dyed.
+          </p>
+        ))}
+      {operationId !== null && (
+        <p className="mt-2">
+          <Link href={`/logbook/${operationId}`}>In the logbook</Link>
+        </p>
+      )}
+      <Problem words={problem} />
+    </section>
+  );
+}
+
+function DyedPiece({
+  piece: { id, label, form, colourHex, yarnId, yarnName, mass, isWet, gone },
+}: {
+  piece: BathPage['pieces'][number];
+}) {
+  return (
+    <li className="flex gap-2 items-center" data-gone={gone}>
+      <svg width={34} height={34} aria-hidden="true" className="flex-none">
+        <PieceGlyph form={form} colourHex={colourHex} x={17} y={17} side={32} gone={gone} />
+      </svg>
+      <span>
+        <Link href={`/pieces/${id}`}>{label}</Link>
+        <span className="text-ink-soft">
+          {' of '}
+          <Link href={`/yarns/${yarnId}`}>{yarnName}</Link>
+          {mass && (
+            <>
+              , <KnownMass fact={mass} />
+            </>
+          )}
+          {isWet && ', wet'}
+          {gone && ', used since'}
+        </span>
+      </span>
+    </li>
   );
 }
 

@@ -3,7 +3,6 @@
 import { hasFlaw } from '../../core/yarn/faults';
 import { Button } from 'antd';
 import { Link } from '../../ui/controls/Link';
-import { useRouter } from 'next/navigation';
 import type { OperationKind } from '../../core/yarn/piece';
 import type { LengthWitness } from '../../core/winding/lengthCheck';
 import type { OperationPage, OperationPiece } from '../../server/logbook/operationPage';
@@ -148,7 +147,6 @@ function WhatHappened({ operation }: { operation: OperationPage }) {
 
 /** Takes the entry back, or brings it back; or why that cannot be now. */
 function Reversal({ operation }: { operation: OperationPage }) {
-  const router = useRouter();
   const { busy, run, problem } = useTask();
   const { id, live, backTo } = operation;
   const whyNot = live ? operation.whyNotUndo : operation.whyNotRedo;
@@ -162,7 +160,7 @@ function Reversal({ operation }: { operation: OperationPage }) {
     live
       ? run(
           () => undo(id),
-          () => backTo && router.push(backTo),
+          () => backTo,
         )
       : run(() => redo(id));
   return (
@@ -402,7 +400,6 @@ function AgreementWords({
 
 /** What was planned to follow: a second winding, or the next piece in the same way. */
 function WhatNext({ run }: { run: NonNullable<OperationPage['run']> }) {
-  const router = useRouter();
   const { busy, problem, run: begin } = useTask();
   return (
     <div className="flex flex-wrap gap-3 mt-2">
@@ -420,7 +417,7 @@ function WhatNext({ run }: { run: NonNullable<OperationPage['run']> }) {
           onClick={() =>
             begin(
               () => windNext(run.runId),
-              ({ id }) => router.push(`/winding/run/${id}`),
+              ({ id }) => `/winding/run/${id}`,
             )
           }
         >

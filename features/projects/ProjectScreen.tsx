@@ -2,7 +2,6 @@
 
 import { Button } from 'antd';
 import { Link } from '../../ui/controls/Link';
-import { useRouter } from 'next/navigation';
 import { chanceInWords, type Figure, inWords, lengthFigure, massFigure } from '../../core/common/format';
 import { HALF_WIDTH_90 } from '../../core/common/estimate';
 import type { UnitSystem } from '../../core/common/units';
@@ -94,7 +93,6 @@ export function ProjectScreen({ project }: { project: ProjectPage }) {
 }
 
 function Actions({ project }: { project: ProjectPage }) {
-  const router = useRouter();
   const offer = useUndoOffer();
   const { busy, problem, run } = useTask();
   const { id, name, finishedAt, deletedAt } = project;
@@ -104,7 +102,7 @@ function Actions({ project }: { project: ProjectPage }) {
       () => {
         if (!on) return;
         offer({ words: `${name} is ${what}.`, undo: () => markProject(id, what, false) });
-        router.push('/projects');
+        return '/projects';
       },
     );
   if (deletedAt || finishedAt)
@@ -124,7 +122,7 @@ function Actions({ project }: { project: ProjectPage }) {
         onClick={() =>
           run(
             (keyOf) => planWinding(id, keyOf({ plan: id })),
-            () => router.push('/days'),
+            () => '/days',
           )
         }
       >

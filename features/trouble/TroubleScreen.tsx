@@ -28,7 +28,7 @@ export function TroubleScreen({ at, piece }: { at: string | undefined; piece: Tr
       (keyOf) => keepTrouble(id, { ...report, requestKey: keyOf({ ...report, minutes: 0 }) }),
       ({ id: operationId }) => {
         offer({ words: 'It is in the log, with what helped.', undo: () => undoTrouble(operationId) });
-        router.push(sequelLink(report.then, id)?.href ?? `/pieces/${id}`);
+        return sequelLink(report.then, id)?.href ?? `/pieces/${id}`;
       },
     );
   return (

@@ -1,7 +1,6 @@
 'use client';
 
 import { Button } from 'antd';
-import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { Notice, Problem } from '../feedback/Notice';
 import type { Work } from '../feedback/outcome';
@@ -25,7 +24,6 @@ export function GiveUp({
   /** Where one goes from there. */
   to: string;
 }) {
-  const router = useRouter();
   const offer = useUndoOffer();
   const [asking, setAsking] = useState(false);
   const { busy, problem, run } = useTask();
@@ -46,7 +44,7 @@ export function GiveUp({
             () => give(),
             () => {
               offer({ words: `The ${what} is cancelled.`, undo: take });
-              router.push(to);
+              return to;
             },
           )
         }

@@ -18,7 +18,7 @@ export interface Offer {
 const KEY = 'undo';
 
 /** Shows what was done, and a button that takes it back; once it was used or closed, the offer is gone. */
-export function OfferNotice({ offer, onGone }: { offer: Offer; onGone: () => void }) {
+export function OfferNotice({ offer, onGone }: { offer: Offer; onGone: (offer: Offer) => void }) {
   const router = useRouter();
   const [notices, place] = notification.useNotification({ placement: 'bottom', duration: false });
 
@@ -33,7 +33,7 @@ export function OfferNotice({ offer, onGone }: { offer: Offer; onGone: () => voi
       if (!outcome.ok)
         return show(`${outcome.unsure ? '' : 'It could not all be undone. '}${asSentence(outcome.problem)}`);
       takenBack();
-      onGone();
+      onGone(offer);
       router.refresh();
     };
     const show = (title: string) =>
@@ -43,7 +43,7 @@ export function OfferNotice({ offer, onGone }: { offer: Offer; onGone: () => voi
         role: 'status',
         // On a phone: above the places, and above the way to the bench.
         className: 'max-tablet:mb-[calc(2*var(--tabs))]',
-        closable: { 'aria-label': 'Close', onClose: onGone },
+        closable: { 'aria-label': 'Close', onClose: () => onGone(offer) },
         actions: undo && <Button onClick={() => void takeBack(undo)}>Undo</Button>,
       });
     show(offer.words);

@@ -13,7 +13,8 @@ const OfferNotice = contained(
 /** Holds the last thing that was done and can be taken back, on whatever page one goes on to. */
 export function UndoOffer({ children }: { children: ReactNode }) {
   const [offer, makeOffer] = useState<Offer | null>(null);
-  const forget = useCallback(() => makeOffer(null), []);
+  // Whatever was done since keeps its own offer.
+  const forget = useCallback((gone: Offer) => makeOffer((last) => (last === gone ? null : last)), []);
   return (
     <OfferContext value={makeOffer}>
       {children}

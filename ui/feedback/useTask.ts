@@ -1,28 +1,44 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useCallback, useState, useTransition } from 'react';
+import { useCallback, useEffect, useRef, useState, useTransition } from 'react';
+import { asSentence } from '../../core/common/format';
+import { navigationsBegun } from '../frame/navigations';
 import { asking, takenBack } from './asking';
 import { outcomeOf, type Work } from './outcome';
+import { useUndoOffer } from './UndoOffer';
 
 /** What is done; `keyOf` names what is asked, and gives the same name again as long as no answer to it has come. */
 type Task<Done extends { ok: true }> = (keyOf: (asked: object) => string) => ReturnType<Work<Done>>;
 
+/** What comes after it is done: the page it leads to, if any. */
+type Then<Done> = (done: Done) => string | null | void;
+
 /**
  * Something that is done by one press: busy until the page shows what has become of it, so that no second press goes by
- * what was there before; refused in words.
+ * what was there before; refused in words. Where it leads on (`then` gives the page), whoever went elsewhere meanwhile is
+ * not called back; of a refusal they hear all the same.
  */
 export function useTask(): {
   busy: boolean;
   problem: string;
-  run: <Done extends { ok: true }>(task: Task<Done>, then?: (done: Done) => void) => Promise<void>;
+  run: <Done extends { ok: true }>(task: Task<Done>, then?: Then<Done>) => Promise<void>;
 } {
   const router = useRouter();
   const [isSending, setSending] = useState(false);
   const [isRefreshing, startRefreshing] = useTransition();
   const [problem, setProblem] = useState('');
+  const tell = useUndoOffer();
+  const isLeft = useRef(false);
+  useEffect(() => {
+    isLeft.current = false;
+    return () => {
+      isLeft.current = true;
+    };
+  }, []);
   const run = useCallback(
-    async <Done extends { ok: true }>(task: Task<Done>, then?: (done: Done) => void) => {
+    async <Done extends { ok: true }>(task: Task<Done>, then?: Then<Done>) => {
+      const navigations = navigationsBegun();
       setSending(true);
       setProblem('');
       const open: (() => void)[] = [];
@@ -34,13 +50,19 @@ export function useTask(): {
       const outcome = await outcomeOf(() => task(keyOf));
       setSending(false);
       if (outcome.ok || !outcome.unsure) for (const answered of open) answered();
-      if (!outcome.ok) return setProblem(outcome.problem);
+      const hasGoneOn = navigationsBegun() !== navigations;
+      if (!outcome.ok) {
+        // A sheet that was closed shows nothing, either.
+        if (hasGoneOn || isLeft.current) tell({ words: `That was not done. ${asSentence(outcome.problem)}` });
+        return setProblem(outcome.problem);
+      }
       // What makes nothing takes something back, or puts it otherwise.
       if (open.length === 0) takenBack();
-      then?.(outcome);
+      const page = then?.(outcome);
+      if (page && !hasGoneOn) router.push(page);
       startRefreshing(() => router.refresh());
     },
-    [router],
+    [router, tell],
   );
   return { busy: isSending || isRefreshing, problem, run };
 }

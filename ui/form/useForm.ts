@@ -8,14 +8,13 @@ import { markedKey } from '../../core/common/request';
 import { newKey } from '../feedback/newKey';
 import { whyUnanswered } from '../feedback/outcome';
 import { useUndoOffer } from '../feedback/UndoOffer';
-import { keepDraft, readDraft } from './drafts';
-import { beginnings, changes, contested, followed, touched } from './edits';
-import { stillFitting } from './keptValues';
-import { useSystem } from '../frame/Providers';
+import { changes } from './edits';
+import { allSeen, changedTwice, type FieldErrors, focusFirst, inSentences, withoutErrorsOf } from './fieldErrors';
 import { navigationsBegun } from '../frame/navigations';
 import { useFreshPage } from '../frame/useFreshPage';
+import { useDraft } from './useDraft';
 
-export type Outcome = { ok: true; id: number } | { ok: false; errors: Record<string, string> };
+export type Outcome = { ok: true; id: number } | { ok: false; errors: FieldErrors };
 
 /** The fields that hold text. */
 type TextNames<Values> = { [Name in keyof Values & string]: Values[Name] extends string ? Name : never }[keyof Values &
@@ -28,7 +27,7 @@ export interface FormState<Values> {
   field: <Name extends TextNames<Values>>(
     name: Name,
   ) => { name: Name; value: string; error: string | undefined; onChange: (value: string) => void };
-  errors: Record<string, string>;
+  errors: FieldErrors;
   saving: boolean;
   submit: () => void;
   /** Back to the start, with the draft thrown away; what was typed while it was being saved stays. */
@@ -57,75 +56,26 @@ export function useForm<Values extends object>({
    */
   edits?: boolean;
 }): FormState<Values> {
-  const [values, setValues] = useState<Values>(initial);
-  const [errors, setErrors] = useState<Record<string, string>>({});
+  const [errors, setErrors] = useState<FieldErrors>({});
   const [saving, setSaving] = useState(false);
   const router = useRouter();
   const tell = useUndoOffer();
-  const latest = useRef(values);
+  const freshPage = useFreshPage();
+  /** What the maker has been asked about since it was last to be saved: fields that another screen changed too. */
+  const asked = useRef<string[]>([]);
+  const contradicted = useCallback((theirs: Partial<Values>, shown: Values) => {
+    asked.current.push(...Object.keys(theirs));
+    setErrors((known) => ({ ...known, ...changedTwice(theirs, shown) }));
+  }, []);
+  const { values, latest, change, keep, forget } = useDraft({ draftKey, initial, edits, contradicted });
   const isUnderWay = useRef(false);
   /** What was typed after it was sent belongs to what comes next: the next row, the next weighing. */
   const typedSince = useRef<Partial<Values>>({});
-  const system = useSystem();
-  const typedIn = useRef(system);
   /** What to do by what the page shows now, which may be more than when it was asked for. */
   const shown = useRef({ save, saved });
   useEffect(() => {
-    typedIn.current = system;
     shown.current = { save, saved };
   });
-
-  const began = useRef(values);
-  const beganIn = useRef(system);
-  /** What the maker has been asked about since it was last to be saved: fields that another screen changed too. */
-  const asked = useRef<string[]>([]);
-  const freshPage = useFreshPage();
-  const keep = useCallback(
-    (next: Values) => {
-      if (!edits) return keepDraft(draftKey, next, typedIn.current);
-      const mine = touched(began.current, next);
-      keepDraft(draftKey, mine, typedIn.current, beginnings(began.current, mine));
-    },
-    [draftKey, edits],
-  );
-  const change = useCallback(
-    (next: Values) => {
-      latest.current = next;
-      setValues(next);
-      keep(next);
-    },
-    [keep],
-  );
-
-  // The server cannot know the draft, so it is put in once the page is live.
-  useEffect(() => {
-    const draft = readDraft(draftKey, typedIn.current);
-    if (draft) {
-      // A field that the form had once, and has no more, would be refused where it is sent.
-      latest.current = { ...latest.current, ...stillFitting(latest.current, draft.values) };
-      setValues(latest.current);
-      // Against this it shows what another screen has changed since it was typed.
-      began.current = { ...began.current, ...stillFitting(began.current, draft.began) };
-    }
-  }, [draftKey]);
-
-  useEffect(() => {
-    if (!edits) return;
-    const now = initial();
-    const next = followed(latest.current, began.current, now);
-    // In other units everything reads otherwise, though nobody changed it.
-    const both = beganIn.current === system ? contested(latest.current, began.current, now) : {};
-    began.current = now;
-    beganIn.current = system;
-    const twice = Object.entries(both).map(([name, theirs]) => changedTwice(name, values, theirs));
-    if (twice.length > 0) {
-      asked.current.push(...Object.keys(both));
-      setErrors((known) => ({ ...known, ...Object.fromEntries(twice) }));
-    }
-    if (next === null) return;
-    latest.current = next;
-    setValues(next);
-  }, [edits, initial, system, values]);
 
   const set: FormState<Values>['set'] = (name, value) => {
     change({ ...latest.current, [name]: value });
@@ -139,19 +89,25 @@ export function useForm<Values extends object>({
     onChange: (value) => set(name, value as Values[typeof name]),
   });
 
+  /** The page shows what is kept now; whether the maker is to be asked of something before it is saved. */
+  const hasToAsk = async () => {
+    asked.current = [];
+    await freshPage();
+    return asked.current.length > 0;
+  };
+
+  const underWay = (is: boolean) => {
+    isUnderWay.current = is;
+    setSaving(is);
+  };
+
   const submit = async () => {
     if (isUnderWay.current) return;
-    isUnderWay.current = true;
-    setSaving(true);
+    underWay(true);
     const navigations = navigationsBegun();
-    if (edits) {
-      asked.current = [];
-      await freshPage();
-      if (asked.current.length > 0) {
-        isUnderWay.current = false;
-        setSaving(false);
-        return focusFirst(asked.current);
-      }
+    if (edits && (await hasToAsk())) {
+      underWay(false);
+      return focusFirst(asked.current);
     }
     const sent = latest.current;
     // To undo it leads back to what was kept just before.
@@ -159,37 +115,35 @@ export function useForm<Values extends object>({
     // Its answer may be lost, and the page with it: sent again, it must be the same request, typed or not.
     keep(sent);
     const outcome = await save(marked(sent)).catch((error): Outcome => ({ ok: false, errors: { '': unsent(error) } }));
-    isUnderWay.current = false;
-    setSaving(false);
+    underWay(false);
+    if (outcome.ok) forget();
     // Whoever went on meanwhile is not called back, and is told what became of it.
     if (navigationsBegun() !== navigations) {
-      if (outcome.ok) keepDraft(draftKey, null);
       tell({ words: outcome.ok ? 'What you left is saved.' : leftUnsaved(outcome.errors) });
       return router.refresh();
     }
-    if (outcome.ok) {
-      keepDraft(draftKey, null);
-      typedSince.current = changes(sent, latest.current);
-      saved(outcome.id);
-      typedSince.current = {};
-      return;
-    }
-    if (outcome.errors.requestKey !== undefined) {
+    if (!outcome.ok) return refused(outcome.errors);
+    typedSince.current = changes(sent, latest.current);
+    saved(outcome.id);
+    typedSince.current = {};
+  };
+
+  const refused = (why: FieldErrors) => {
+    if (why.requestKey !== undefined) {
       // Shown on the page it can be corrected; sent once more it is another one.
       change({ ...latest.current, requestKey: newKey() });
       router.refresh();
-      return setErrors({ '': outcome.errors.requestKey });
+      return setErrors({ '': why.requestKey });
     }
     // Drawn at once, to see which of them the page has a place for.
-    flushSync(() => setErrors(outcome.errors));
-    const unseen = Object.keys(outcome.errors).filter((path) => path !== '' && !document.getElementById(path));
-    if (unseen.length > 0) setErrors({ ...outcome.errors, '': wholeOf(outcome.errors, unseen) });
-    focusFirst(Object.keys(outcome.errors));
+    flushSync(() => setErrors(why));
+    setErrors(allSeen(why));
+    focusFirst(Object.keys(why));
   };
 
   const clear = () => {
     change({ ...initial(), ...typedSince.current });
-    if (Object.keys(typedSince.current).length === 0) keepDraft(draftKey, null);
+    if (Object.keys(typedSince.current).length === 0) forget();
     setErrors({});
   };
 
@@ -197,10 +151,8 @@ export function useForm<Values extends object>({
 }
 
 /** What became of a form that was left before its answer came. */
-function leftUnsaved(errors: Record<string, string>): string {
-  const why = [...new Set(Object.values(errors))].map(asSentence).join(' ');
-  return `What you left is not saved. ${why} Open it again to go on.`;
-}
+const leftUnsaved = (errors: FieldErrors) =>
+  `What you left is not saved. ${inSentences(Object.values(errors))} Open it again to go on.`;
 
 /** Why no answer came to what was sent. */
 const unsent = (error: unknown) => `${asSentence(whyUnanswered(error))} All that you typed is kept.`;
@@ -210,36 +162,4 @@ function marked<Values extends object>(values: Values): Values {
   if (!('requestKey' in values)) return values;
   const { requestKey, ...asked } = values;
   return { ...values, requestKey: markedKey(String(requestKey), asked) };
-}
-
-/** Where and what to ask of a field that was changed here and by another screen. */
-function changedTwice<Values extends object>(
-  name: string,
-  drawn: Values,
-  theirs: unknown,
-): [path: string, words: string] {
-  const input = document.getElementById(name);
-  // What is chosen, or drawn otherwise than it is kept, has no name here.
-  const isText = input !== null && 'value' in input && input.value === drawn[name as keyof Values];
-  const what = !isText ? 'this' : theirs === '' ? 'this to nothing' : `this to “${String(theirs)}”`;
-  return [input ? name : '', `another screen has changed ${what} meanwhile; save again to keep what stands here`];
-}
-
-function withoutErrorsOf(errors: Record<string, string>, name: string): Record<string, string> {
-  return Object.fromEntries(
-    Object.entries(errors).filter(([path]) => path !== '' && path !== name && !path.startsWith(`${name}.`)),
-  );
-}
-
-/** What is wrong with the form as a whole, and with what nothing on the page stands for. */
-function wholeOf(errors: Record<string, string>, unseen: string[]): string {
-  const words = ['', ...unseen].flatMap((path) => errors[path] ?? []);
-  return [...new Set(words)].map(asSentence).join(' ');
-}
-
-/** To the first wrong field in the order of the page. */
-function focusFirst(paths: string[]): void {
-  const fields = paths.flatMap((path) => document.getElementById(path) ?? []);
-  fields.sort((a, b) => (a.compareDocumentPosition(b) & Node.DOCUMENT_POSITION_FOLLOWING ? -1 : 1));
-  fields[0]?.focus();
 }

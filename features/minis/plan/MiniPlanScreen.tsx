@@ -2,7 +2,6 @@
 
 import { Button } from 'antd';
 import { Link } from '../../../ui/controls/Link';
-import { useRouter } from 'next/navigation';
 import { fineMassFigure, inWords, lowerFirst, plural } from '../../../core/common/format';
 import type { ScaleTool } from '../../../server/bench/bench';
 import type { MiniPlanParent, MiniPlanPage } from '../../../server/minis/miniPlanPages';
@@ -27,7 +26,6 @@ import { sizeName } from '../words';
 
 /** One plan of minis: what is cut from what, what is made, where it waits, and the kits and labels that come of it. */
 export function MiniPlanScreen({ page, scales }: { page: MiniPlanPage; scales: ScaleTool[] }) {
-  const router = useRouter();
   const system = useSystem();
   const offer = useUndoOffer();
   const { run, problem, busy } = useTask();
@@ -45,7 +43,7 @@ export function MiniPlanScreen({ page, scales }: { page: MiniPlanPage; scales: S
   const begin = (parent: MiniPlanParent) =>
     run(
       () => countMinis(page.id, parent.pieceId),
-      ({ id }) => router.push(`/minis/run/${id}`),
+      ({ id }) => `/minis/run/${id}`,
     );
   return (
     <>

@@ -3,7 +3,6 @@
 import { Button, Segmented } from 'antd';
 import { DownOutlined, UpOutlined } from '@ant-design/icons';
 import { Link } from '../../../ui/controls/Link';
-import { useRouter } from 'next/navigation';
 import { type ReactNode, useState } from 'react';
 import { HALF_WIDTH_90 } from '../../../core/common/estimate';
 import { faultsInWords, hasFlaw } from '../../../core/yarn/faults';
@@ -76,7 +75,6 @@ export function PlanScreen({ page, weighing }: { page: PlanPage; weighing: React
 
 function Planning({ page }: { page: PlanPage }) {
   const { yarn, piece } = page;
-  const router = useRouter();
   const planned = usePlan(page);
   const { plan, tool, errors } = planned;
   const { busy, problem, run } = useTask();
@@ -86,7 +84,7 @@ function Planning({ page }: { page: PlanPage }) {
   const begin = () =>
     run(
       () => beginRun(piece.id, planned.form),
-      ({ id }) => router.push(`/winding/run/${id}`),
+      ({ id }) => `/winding/run/${id}`,
     );
 
   return (

@@ -4,7 +4,6 @@ import { Button } from 'antd';
 import dynamic from 'next/dynamic';
 import { contained } from '../../../ui/feedback/contained';
 import { Link } from '../../../ui/controls/Link';
-import { useRouter } from 'next/navigation';
 import type { YarnView } from '../../../server/yarn/yarnViews';
 import { SideSheet } from '../../../ui/controls/SideSheet';
 import { useUndoOffer } from '../../../ui/feedback/UndoOffer';
@@ -18,7 +17,6 @@ const YarnPicker = contained(
 
 /** What can become of the entry as a whole. All of it can be taken back. */
 export function YarnMenu({ yarn, worked }: { yarn: YarnView; worked: boolean }) {
-  const router = useRouter();
   const offer = useUndoOffer();
   const { busy, problem, run } = useTask();
   const back = { undo: () => bringBack(yarn.id) };
@@ -27,7 +25,7 @@ export function YarnMenu({ yarn, worked }: { yarn: YarnView; worked: boolean }) 
       () => act(yarn.id),
       () => {
         offer({ words: `${yarn.name} is ${done}.`, ...back });
-        router.push('/yarns');
+        return '/yarns';
       },
     );
   return (
@@ -67,7 +65,7 @@ export function YarnMenu({ yarn, worked }: { yarn: YarnView; worked: boolean }) 
                 () => {
                   close();
                   offer({ words: `Merged into ${name}.`, ...back });
-                  router.push(`/yarns/${id}`);
+                  return `/yarns/${id}`;
                 },
               )
             }
