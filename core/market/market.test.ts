@@ -44,6 +44,8 @@ test.each([
 test('each currency has a sum of its own, and no cent is lost in it', () => {
   expect(totalsOf([])).toEqual([]);
   expect(totalsOf(['6.50 €', '4 €', 'CHF 3', '0.05 €'])).toEqual(['10.55 €', 'CHF 3.00']);
+  // One currency, however it is written.
+  expect(totalsOf(['CHF 3', 'chf 2', '1 Chf'])).toEqual(['CHF 6.00']);
   fc.assert(
     fc.property(fc.array(fc.integer({ min: 1, max: 99_999 }), { minLength: 1 }), (cents) => {
       const [total] = totalsOf(cents.map((each) => `${(each / 100).toFixed(2)} €`));
@@ -62,7 +64,10 @@ test('a label’s code says what it is on, whatever the app is reached by', () =
       (sellable: Sellable) => {
         expect(readCode(`http://192.0.2.7:4600${pathOf(sellable)}`)).toEqual(sellable);
         if ('kit' in sellable) expect(readKit(keyOf(sellable))).toEqual(sellable);
-        else expect(keyOf(sellable)).toBe(String(sellable.pieceId));
+        else {
+          expect(keyOf(sellable)).toBe(String(sellable.pieceId));
+          expect(readKit(pathOf(sellable))).toBeNull();
+        }
       },
     ),
   );

@@ -30,7 +30,11 @@ test('a measured grist speaks louder than a recommended needle', () => {
 
 test('each guess rests on the best there is', () => {
   expect(gristOfYarn({ wpi: 12, weightClass: 4, needleMm: 9 })?.source).toBe('wpi');
-  expect(gristOfYarn({ weightClass: 4, needleMm: 9 })?.source).toBe('weight class');
+  expect(gristOfYarn({ weightClass: 4, needleMm: 9 })).toMatchObject({
+    source: 'weight class',
+    guess: true,
+    parts: [],
+  });
   expect(gristOfYarn({ needleMm: 9 })?.source).toBe('needle');
   expect(gristOfYarn({ needleMm: 0.5 })).toBeUndefined();
   expect(gristOfYarn({ putUpG: 50 })).toBeUndefined();

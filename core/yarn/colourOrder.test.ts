@@ -75,6 +75,12 @@ test('dark, pale and next to nothing have names of their own', () => {
   expect(colourNames(swatch(220, 50, 0))).toEqual(['blue', 'black']);
   expect(colourNames(swatch(6, 220, 0.6))).toEqual(['pink', 'red']);
   expect(colourNames(swatch(340, 220, 0.6))).toEqual(['pink', 'red']);
+  expect(colourNames(swatch(354, 220, 0.6))).toEqual(['pink', 'red']);
+  // Neither a pale blue nor a dim or a full red is a pink.
+  expect(colourNames(swatch(220, 220, 0.6))).toEqual(['blue']);
+  expect(colourNames(swatch(30, 220, 0.6))).toEqual(['orange']);
+  expect(colourNames(swatch(6, 180, 0.6))).toEqual(['red']);
+  expect(colourNames(swatch(6, 220, 0.5))).toEqual(['red']);
   expect(colourNames(swatch(30, 220, 0.75))).toEqual(['cream', 'beige', 'white']);
   expect(colourNames('#3b3b3b')).toEqual(['black', 'grey']);
   expect(colourNames('#3c3c3c')).toEqual(['grey']);

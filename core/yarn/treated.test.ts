@@ -39,6 +39,12 @@ test('from the first cut or use on, what is left is read by what each gram has b
   expect(metres(80, came(100), on('dye'), on('weigh', 110), on('weigh', 80))).toBeCloseTo(220, 9);
   // Never weighed since the bath, then half of it is gone: nobody knows what the water took.
   expect(metres(50, came(100), on('wash'), on('use', 50))).toBeCloseTo(110, 9);
+  // However little it was: it is not what the water took.
+  expect(metres(95, came(100), on('wash'), on('use', 95))).toBeCloseTo(209, 9);
+  expect(metres(95, came(100), on('wash'), on('write off', 95))).toBeCloseTo(209, 9);
+  // What remains is what the next wash begins with, also where nobody weighed what was used.
+  expect(metres(48, came(100), on('use', 50), on('wash'), on('dry', 48))).toBeCloseTo(110, 9);
+  expect(metres(96, came(100), on('use'), on('wash'), on('dry', 96))).toBeCloseTo(220, 9);
 });
 
 test('what is made of a treated piece is as it was, and several together are as they were together', () => {
