@@ -55,7 +55,8 @@ export function Measures({
             <span>
               water
               <span className="text-ink-soft">
-                , {ml(water.allMl)} in all with the stocks, {Number(recipe.waterMlPerG!.toPrecision(3))} ml to a gram
+                {water.toAddMl < water.allMl && `, ${ml(water.allMl)} in all with the stocks`},{' '}
+                {Number(recipe.waterMlPerG!.toPrecision(3))} ml to a gram
               </span>
             </span>
           </li>

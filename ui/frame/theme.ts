@@ -38,6 +38,7 @@ export function antTheme(dark: boolean): ThemeConfig {
       colorTextSecondary: shades['ink-soft'],
       colorTextTertiary: shades['ink-soft'],
       colorTextDescription: shades['ink-soft'],
+      colorTextDisabled: shades.edge,
       colorLink: shades.ink,
       colorLinkHover: shades.acorn,
       colorLinkActive: shades.acorn,

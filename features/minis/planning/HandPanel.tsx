@@ -4,7 +4,7 @@ import { Button } from 'antd';
 import { segmentStanding } from '../../../core/minis/cutMap';
 import type { MinisAnswer } from '../../../solver/minisWanted';
 import { Length, FineMass } from '../../../ui/figures/Figures';
-import type { MapPlace } from './CutMap';
+import type { MapPlace } from './CutBar';
 
 /** One stretch of the map, and its minis one by one: what a drag does, by buttons and keys. */
 export function HandPanel({

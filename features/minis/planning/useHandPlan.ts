@@ -3,7 +3,8 @@
 import { useMemo, useState } from 'react';
 import { fits, madeOfEach, type MiniCounts, type MinisWorth, segmentsOf, worthOf } from '../../../core/minis/minis';
 import type { MinisAnswer } from '../../../solver/minisWanted';
-import type { MapHand, MapPlace } from './CutMap';
+import type { MapPlace } from './CutBar';
+import type { MapHand } from './CutMap';
 
 /** A plan as a hand has changed it, for the question that it was changed for. */
 export interface KeptHand {

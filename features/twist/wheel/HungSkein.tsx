@@ -91,32 +91,27 @@ export function HungSkein({
           inputMode="numeric"
         />
       </div>
-      <div className="grid grid-cols-[1fr_auto] gap-x-4 gap-y-2 items-center max-phone:grid-cols-1 [&_.ant-segmented]:justify-self-start">
-        <span id="hung-sides">Its two sides lie round each other like</span>
-        <Segmented
-          aria-labelledby="hung-sides"
-          options={['S', 'Z']}
-          value={asked.sides}
-          onChange={(sides) => ask({ sides: sides as 'S' | 'Z' })}
-        />
-        <span id="hung-plied">It was plied</span>
-        <Segmented
-          aria-labelledby="hung-plied"
-          options={['S', 'Z']}
-          value={asked.plied}
-          onChange={(plied) => ask({ plied: plied as 'S' | 'Z' })}
-        />
-        <span id="hung-washed">It is</span>
-        <Segmented
-          aria-labelledby="hung-washed"
-          options={[
-            { value: 'fresh', label: 'not washed yet' },
-            { value: 'washed', label: 'washed and dry' },
-          ]}
-          value={asked.washed ? 'washed' : 'fresh'}
-          onChange={(state) => ask({ washed: state === 'washed' })}
-        />
-      </div>
+      <Either
+        name="hung-sides"
+        label="Its two sides lie round each other like"
+        options={['S', 'Z']}
+        value={asked.sides}
+        onChange={(sides) => ask({ sides })}
+      />
+      <Either
+        name="hung-plied"
+        label="It was plied"
+        options={['S', 'Z']}
+        value={asked.plied}
+        onChange={(plied) => ask({ plied })}
+      />
+      <Either
+        name="hung-washed"
+        label="It is"
+        options={['not washed yet', 'washed and dry']}
+        value={asked.washed ? 'washed and dry' : 'not washed yet'}
+        onChange={(state) => ask({ washed: state === 'washed and dry' })}
+      />
       {isAsked &&
         (hung ? (
           <Remedy remedy={hungRemedy(hung, asked.plied)} drive={drive} each={each} washed={asked.washed} />
@@ -143,6 +138,28 @@ export function HungSkein({
       )}
       <Problem words={problem} />
     </section>
+  );
+}
+
+/** One of two, beside its question where there is room. */
+function Either<Value extends string>({
+  name,
+  label,
+  options,
+  value,
+  onChange,
+}: {
+  name: string;
+  label: string;
+  options: [Value, Value];
+  value: Value;
+  onChange: (value: Value) => void;
+}) {
+  return (
+    <div className="flex flex-wrap justify-between items-center gap-x-4 gap-y-1">
+      <span id={name}>{label}</span>
+      <Segmented<Value> aria-labelledby={name} options={options} value={value} onChange={onChange} />
+    </div>
   );
 }
 

@@ -58,21 +58,23 @@ export function JoinOperation({ page, scales }: { page: OperationFormPage; scale
                     set('pieceIds', target.checked ? [...there, each.id] : there.filter((id) => id !== each.id))
                   }
                 >
-                  <svg width={40} height={40} aria-hidden="true">
-                    <PieceGlyph form={each.form} colourHex={yarn.colourHex} x={20} y={20} side={36} />
-                  </svg>
-                  <span>
-                    {each.label}
-                    {each.mass && (
-                      <>
-                        , <KnownMass fact={each.mass} />
-                      </>
-                    )}
-                    {each.lengthM && (
-                      <>
-                        , <Length m={each.lengthM.mean} />
-                      </>
-                    )}
+                  <span className="inline-flex gap-2 items-center text-ink">
+                    <svg width={40} height={40} aria-hidden="true" className="flex-none">
+                      <PieceGlyph form={each.form} colourHex={yarn.colourHex} x={20} y={20} side={36} />
+                    </svg>
+                    <span>
+                      {each.label}
+                      {each.mass && (
+                        <>
+                          , <KnownMass fact={each.mass} />
+                        </>
+                      )}
+                      {each.lengthM && (
+                        <>
+                          , <Length m={each.lengthM.mean} />
+                        </>
+                      )}
+                    </span>
                   </span>
                 </Checkbox>
                 <span className="min-w-[1.6em] font-bold text-right">{place >= 0 && `${place + 1}.`}</span>
