@@ -66,6 +66,25 @@ test('what others with a date wait for goes first itself', () => {
   expect(days[2]).toBe('2026-11-30');
 });
 
+test('a date reaches back through all that waits for one another, in whatever order it was put on the list', () => {
+  const daily: BenchTime = { weekdays: [60, 60, 60, 60, 60, 60, 60], days: {} };
+  const days = daysOf(
+    [
+      task(1, { minutes: 60, dueOn: '2026-11-30' }),
+      task(2, { minutes: 60 }),
+      task(3, { minutes: 60, after: [{ taskId: 2, waitDays: 1 }] }),
+      // Due on the 1st, so 3 on the 30th and 2 on the 29th: before what is due on the 30th.
+      task(4, { minutes: 60, dueOn: '2026-12-01', after: [{ taskId: 3, waitDays: 1 }] }),
+    ],
+    daily,
+  );
+  expect(days).toEqual({ 2: '2026-11-27', 1: '2026-11-28', 3: '2026-11-29', 4: '2026-11-30' });
+});
+
+test('a task that takes no time still waits for an evening that has some', () => {
+  expect(daysOf([task(1, { minutes: 0, earliestOn: '2026-11-28' })])).toEqual({ 1: '2026-11-30' });
+});
+
 test('what is confirmed stays, even where that is too much or too early, and that is said', () => {
   const { days, overfull, tooEarly, missed } = proposeDays(
     [

@@ -44,6 +44,7 @@ test('a yarn in one line: what is on the scale, a share of it, or all', () => {
   const third = line('about a third of 60 g/150 m');
   expect(third.mass.massG).toBeCloseTo(20, 9);
   // Within 8 % of the whole either way, all alike.
+  expect(third.mass).toMatchObject({ from: 'scale', tareG: 0 });
   expect(massOf(third.mass).sd).toBeCloseTo(4.8 / Math.sqrt(3), 9);
   expect(() => line('62 g of 100 g')).toThrow('say what its band says too');
   expect(() => line('a lot of 100 g/220 m')).toThrow(InputError);
@@ -59,6 +60,7 @@ test.each([
   ['~ 1/4', 1 / 4],
   ['30 %', 0.3],
   ['100%', 1],
+  [' 3/4 ', 3 / 4],
   ['120 %', null],
   ['5/4', null],
   ['0 %', null],

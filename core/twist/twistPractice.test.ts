@@ -11,6 +11,7 @@ import {
   levelOf,
   PRACTICE_STRAND,
   type PractisedAnswer,
+  roundOfLaying,
 } from './twistPractice';
 
 /**
@@ -179,4 +180,13 @@ test('what is not sure yet is asked more often, and nothing above the level', ()
   const count = (kind: ExerciseKind) => asked.filter((each) => each === kind).length;
   expect(new Set(asked)).toEqual(new Set(LEVELS[1]));
   expect(count('where')).toBeGreaterThan(2 * count('gain'));
+});
+
+test('which way round the strand lies: a spindle that turns one way lays it the other, a hand lays it as it goes', () => {
+  const cake = { coreDiameterMm: 24, heightMm: 68 };
+  expect(roundOfLaying({ mode: 'spindle', direction: 'ccw', ...cake })).toBe('cw');
+  expect(roundOfLaying({ mode: 'carried', direction: 'cw', ...cake })).toBe('cw');
+  expect(roundOfLaying({ mode: 'carried', direction: 'ccw', ...cake })).toBe('ccw');
+  expect(roundOfLaying({ mode: 'reel', loopM: 1.5 })).toBeNull();
+  expect(roundOfLaying(undefined)).toBeNull();
 });
