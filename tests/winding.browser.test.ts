@@ -313,6 +313,15 @@ test('a cake is just wound: nobody counts, a reload takes nothing away, and the 
   await maker.page.reload();
   await maker.sees('A knot that you mark now is placed by the time');
   await maker.sees('1 knot marked');
+  // A phone beside it whose clock is ten minutes ahead does not take it for ten minutes more.
+  const phone = await set.maker();
+  await phone.page.evaluateOnNewDocument(() => {
+    const { now } = Date;
+    Date.now = () => now() + 600_000;
+  });
+  await phone.goTo(maker.path);
+  await phone.waitsFor(() => /\b[1-4]\smin so far/.test(document.body.innerText));
+  await phone.close();
   await maker.press('All wound: take it off');
   await maker.press('To the scale at once');
   await maker.sees('not counted');

@@ -27,6 +27,8 @@ export interface RunNews<State> {
   /** The last event that has arrived from each screen. */
   arrived: Record<string, number>;
   leaseOwner: 'you' | 'another' | 'nobody';
+  /** By the app's clock; a screen has its own. */
+  nowMs: number;
   /** Set once the run is logged or given up. */
   ended: RunEnd | null;
 }

@@ -69,6 +69,7 @@ export function syncRun<State, Event extends KeptEvent>(
         ...(message.wantState && { state: stateOfRun(db, id, fold) }),
         arrived: lastSeqs(db, id),
         ended: run.endedAt === null ? null : { operationId: run.operationId },
+        nowMs,
         leaseOwner:
           leaseOwner === null
             ? ('nobody' as const)

@@ -1,5 +1,6 @@
 import type { EventStamp, RunEnd, RunMessage, RunNews, SyncedRun } from '../../core/common/runSync';
 import { newKey } from '../feedback/newKey';
+import { appNow, heardTime } from './appClock';
 import { boxesLeftBehind, clearSentBox, keepOutbox, notArrived, type Outbox } from './outbox';
 
 export type Holding = 'asking' | 'mine' | 'another';
@@ -88,7 +89,7 @@ export class RunLine<State, New extends object> {
   }
 
   record(newEvent: New): void {
-    const event = { ...newEvent, writer: this.outbox.writer, seq: ++this.seq, atMs: Date.now() };
+    const event = { ...newEvent, writer: this.outbox.writer, seq: ++this.seq, atMs: appNow() };
     const state = this.after(this.view.state, event);
     this.outbox.events.push(event);
     keepOutbox(this.page.id, this.outbox);
@@ -192,6 +193,7 @@ export class RunLine<State, New extends object> {
       wantState: this.wantState || boxes.length > 0,
     };
     const body = JSON.stringify(message);
+    const sentMs = Date.now();
     const answer = await fetch(this.url, {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
@@ -200,7 +202,9 @@ export class RunLine<State, New extends object> {
       signal: AbortSignal.timeout(10_000),
     });
     if (!answer.ok) throw await complaintOf(answer);
-    this.take((await answer.json()) as RunNews<State>, boxes);
+    const news = (await answer.json()) as RunNews<State>;
+    heardTime(news.nowMs, sentMs, Date.now());
+    this.take(news, boxes);
     // Pressed while an answer was awaited, taking over is still to be asked for.
     if (message.claim === 'force') this.claim = 'ask';
   }

@@ -24,6 +24,7 @@ import { useSystem } from '../../../ui/frame/Providers';
 import { Notice } from '../../../ui/feedback/Notice';
 import { useLocalStorage } from '../../../ui/controls/useLocalStorage';
 import type { Session } from './useSession';
+import { appNow } from '../../../ui/runSync/appClock';
 import { sizeName } from '../words';
 
 const LETTERS = { p: 'pause', c: 'cut', f: 'full screen' } as const;
@@ -219,7 +220,7 @@ function AwayNews({ state, loops }: { state: MiniRunState; loops: number }) {
   // As it was when this screen was opened; told until this mini is cut, so that nothing slides at the first press.
   const [{ lastMs, atMs, part, at }] = useState(() => ({
     lastMs: state.lastMs,
-    atMs: Date.now(),
+    atMs: appNow(),
     part: state.part,
     at: loops,
   }));

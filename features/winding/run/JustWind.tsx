@@ -6,13 +6,14 @@ import { inWords, lengthFigure, massFigure, secondsInWords, sizeFigure } from '.
 import type { RunPlan } from '../../../server/winding/runPlan';
 import { LargeAct } from '../../../ui/bench/LargeAct';
 import { useSystem } from '../../../ui/frame/Providers';
+import { appNow } from '../../../ui/runSync/appClock';
 
-/** The time just now, once a second for as long as it matters; 0 at first, since a server has another clock. */
+/** The time just now, once a second for as long as it matters; 0 at first, when the server draws the page. */
 export function useNow(on: boolean): number {
   const [nowMs, setNowMs] = useState(0);
   useEffect(() => {
     if (!on) return;
-    const look = () => setNowMs(Date.now());
+    const look = () => setNowMs(appNow());
     const [soon, timer] = [setTimeout(look), setInterval(look, 1000)];
     return () => {
       clearTimeout(soon);

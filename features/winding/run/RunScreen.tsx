@@ -23,6 +23,7 @@ import { Checklist } from './Checklist';
 import { LogForm } from './LogForm';
 import { useHelper } from '../../../ui/bench/useHelper';
 import { RunStage } from '../../../ui/bench/RunStage';
+import { appNow } from '../../../ui/runSync/appClock';
 import { useRunSync } from '../../../ui/runSync/useRunSync';
 import { WeighCake } from './WeighCake';
 import { WindStage } from './WindStage';
@@ -41,7 +42,7 @@ export function RunScreen({ page, scales, drift }: { page: RunPage; scales: Scal
     mine
       ? (report) => {
           const { part } = state;
-          const atTurn = turnsSoFar(state, part, Date.now(), page.plan.cakes[part]!.secondsPerTurn);
+          const atTurn = turnsSoFar(state, part, appNow(), page.plan.cakes[part]!.secondsPerTurn);
           record({ kind: 'trouble', part, atTurn, ...report });
         }
       : undefined,
