@@ -4,8 +4,10 @@ import {
   secondsInWords,
   type Figure,
   gristFigure,
+  knownLengthFigure,
   lengthFigure,
   massFigure,
+  plusMinus,
   readingFigure,
   sizeFigure,
   spanFigure,
@@ -44,6 +46,15 @@ test.each([
   [() => twistFigure(196.85, 'metric'), '197 t/m'],
   [() => twistFigure(196.85, 'imperial'), '5.0 tpi'],
 ])('%s is said %s', (figure, words) => expect(inWords(figure())).toBe(words));
+
+test('a length and its doubt are told in the same unit', () => {
+  // Half of the 90 % range is 16.4 m: 18 yd.
+  expect(plusMinus({ mean: 192.024, sd: 10 }, 'imperial')).toBe('±\u00a018\u00a0yd');
+  expect(inWords(knownLengthFigure({ mean: 192.024, sd: 10 }, 'imperial'))).toBe('210 yd');
+  // 64 m, so to ten of them, and to ten yards.
+  expect(plusMinus({ mean: 1473.2, sd: 39 }, 'imperial')).toBe('±\u00a070\u00a0yd');
+  expect(inWords(knownLengthFigure({ mean: 1473.2, sd: 39 }, 'imperial'))).toBe('1610 yd');
+});
 
 test.each([
   [48.34, 1, '48 g'],

@@ -117,6 +117,20 @@ describe('parseQuantity reads what bands and hands write', () => {
   });
 });
 
+test.each([
+  [' 1/4 ', 1 / 4],
+  ['7/10', 7 / 10],
+  ['11/16', 11 / 16],
+  ['1 1/2', 1.5],
+  ['1   1/2', 1.5],
+  ['12 3/4', 12.75],
+  ['1,250 1/2', 1250.5],
+])('a fraction: %j is %p', (text, value) => expect(parseNumber(text, 'x')).toBe(value));
+
+test.each(['1/0', '1/', '/2', '1/2x', 'x 1/2', '1 2 1/2', '1 1/2 3', '1 2', '1/2/3', ''])('%j is no number', (text) =>
+  expect(() => parseNumber(text, 'x')).toThrow('cannot read this number'),
+);
+
 test('parseNumber tells a decimal comma from a thousands comma', () => {
   expect(parseNumber('3,5', 'x')).toBe(3.5);
   expect(parseNumber('12,500', 'x')).toBe(12500);

@@ -50,6 +50,16 @@ test('the pace of an even hand is even, and nothing where it stood', () => {
   expect(pace.some(({ perMinute }) => perMinute === null)).toBe(true);
 });
 
+test('the pace is told from the first turn to the last, not of the time before', () => {
+  const turning = Array.from({ length: 301 }, (_, i) => moment(200_000 + i * 1000, i));
+  const { pace } = runStory([moment(0, 0, { stage: 'preparing' }), moment(200_000, 0), ...turning.slice(1)]);
+  expect([pace[0]!.fromMs, pace.at(-1)!.untilMs]).toEqual([200_000, 500_000]);
+  for (const { fromMs, untilMs, perMinute } of pace) {
+    expect(untilMs).toBeGreaterThan(fromMs);
+    expect(perMinute).toBeCloseTo(60, 6);
+  }
+});
+
 test('many readings are thinned, the first and the last stay', () => {
   const read = Array.from({ length: 1000 }, (_, i) =>
     moment(i * 50, i, { reading: { device: 'counter', total: i / 2 } }),
