@@ -261,6 +261,42 @@ test('the next hank of the queue begins in the same way', async () => {
   await maker.arrivesAt(/^\/pieces\/\d+$/);
 });
 
+test('in a browser that is told to keep nothing a winding is counted all the same, and a choice holds until it is closed', async () => {
+  const shy = await set.maker();
+  await shy.page.evaluateOnNewDocument(() => {
+    for (const name of ['localStorage', 'sessionStorage'])
+      Object.defineProperty(window, name, {
+        get: () => {
+          throw new DOMException('told to keep nothing', 'SecurityError');
+        },
+      });
+  });
+  await shy.goTo('/yarns');
+  await shy.page.locator('label::-p-text(List)').click();
+  await shy.waitsFor(() => document.querySelector('table') !== null);
+  await shy.goTo(`/winding/plan/${MINI + 1}`);
+  await shy.press('Wind it at the bench');
+  await shy.arrivesAt(/^\/winding\/run\/\d+$/);
+  await shy.holds();
+  await shy.press('Begin to wind at once');
+  await shy.page.focus('[data-count]');
+  await shy.count(3);
+  // While the app is away it says where the counts are, and sends them on once it is back.
+  await set.app.kill();
+  await shy.count(2);
+  await shy.sees('kept on this page alone');
+  await set.app.restart();
+  await shy.counts(5);
+  await shy.waitsFor(() => !document.body.innerText.includes('on this page alone'));
+  await maker.goTo(shy.path);
+  await maker.counts(5);
+  await shy.press('Cancel winding');
+  await shy.press('Discard the count');
+  await shy.arrivesAt(/^\/pieces\/\d+$/);
+  expect(shy.troubles).toEqual([]);
+  await shy.close();
+});
+
 test('the bench has learned from the cake, and says from which', async () => {
   await maker.goTo('/bench');
   await maker.sees('Learned from 6 of your cakes');

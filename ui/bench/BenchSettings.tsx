@@ -3,7 +3,7 @@
 import { Input, Segmented } from 'antd';
 import { type KeyboardEvent, type ReactNode, useId } from 'react';
 import { SideSheet } from '../controls/SideSheet';
-import { useLocalStorage } from '../controls/useLocalStorage';
+import { useLocalStorage } from '../kept/useLocalStorage';
 import { PEDAL_ACTS, type PedalAct, usePedals } from './usePedals';
 
 /** How one counts at this bench: how many to a press, sound, and the pedals' keys. Kept in this browser. */

@@ -1,6 +1,6 @@
 'use client';
 
-import { useLocalStorage } from '../controls/useLocalStorage';
+import { useLocalStorage } from '../kept/useLocalStorage';
 
 /** What a foot may do. */
 export const PEDAL_ACTS = ['count', 'miscount', 'stop', 'knot'] as const;

@@ -3,7 +3,7 @@
 import { Segmented } from 'antd';
 import { useId } from 'react';
 import { type BoundField, TextField } from './Field';
-import { useLocalStorage } from './useLocalStorage';
+import { useLocalStorage } from '../kept/useLocalStorage';
 
 export interface ChosenScale {
   id: number;

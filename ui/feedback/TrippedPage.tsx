@@ -2,7 +2,7 @@
 
 import { Button } from 'antd';
 import { useState } from 'react';
-import { keepsForHere, putAside } from '../form/keptValues';
+import { keepsForHere, putAside } from '../kept/keptValues';
 
 /** Instead of a page that could not be shown. It comes with every page, and so is no more than this. */
 export function TrippedPage({ reset }: { reset: () => void }) {

@@ -1,11 +1,5 @@
+import { FakeStorage } from '../../tests/support/fakeStorage';
 import type * as Asking from './asking';
-
-/** What a tab keeps, as far as it is used here. */
-class Kept {
-  getItem = (name: string) => (this as unknown as Record<string, string>)[name] ?? null;
-  setItem = (name: string, value: string) => void Object.assign(this, { [name]: value });
-  removeItem = (name: string) => void Reflect.deleteProperty(this, name);
-}
 
 /** The page as it is loaded anew: only what the tab keeps is left. */
 const loaded = (): typeof Asking => {
@@ -16,7 +10,7 @@ const loaded = (): typeof Asking => {
 const at = (pathname: string, search = '') => Object.assign(globalThis, { location: { pathname, search } });
 
 beforeEach(() => {
-  Object.assign(globalThis, { sessionStorage: new Kept() });
+  Object.assign(globalThis, { sessionStorage: new FakeStorage() });
   at('/market');
 });
 afterAll(() => {

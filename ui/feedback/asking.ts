@@ -1,7 +1,6 @@
+import { keptByTab } from '../kept/browserStore';
 import { newKey } from './newKey';
 
-/** For a browser that keeps nothing. */
-const here = new Map<string, string>();
 const PREFIX = 'asked ';
 
 /**
@@ -10,41 +9,12 @@ const PREFIX = 'asked ';
  */
 export function asking(what: object): { key: string; answered: () => void } {
   const name = `${PREFIX}${location.pathname}${location.search} ${JSON.stringify(what)}`;
-  const key = keptByTab(name) ?? here.get(name) ?? newKey();
-  here.set(name, key);
-  keepByTab(name, key);
-  return {
-    key,
-    answered: () => {
-      here.delete(name);
-      keepByTab(name, null);
-    },
-  };
+  const key = keptByTab.get(name) ?? newKey();
+  keptByTab.set(name, key);
+  return { key, answered: () => void keptByTab.set(name, null) };
 }
 
 /** Something was taken back: pressed again, what was asked before is another request, whether its answer came or not. */
 export function takenBack(): void {
-  here.clear();
-  try {
-    for (const name of Object.keys(sessionStorage)) if (name.startsWith(PREFIX)) sessionStorage.removeItem(name);
-  } catch {
-    // Nothing was kept.
-  }
-}
-
-function keptByTab(name: string): string | null {
-  try {
-    return sessionStorage.getItem(name);
-  } catch {
-    return null;
-  }
-}
-
-function keepByTab(name: string, key: string | null): void {
-  try {
-    if (key === null) sessionStorage.removeItem(name);
-    else sessionStorage.setItem(name, key);
-  } catch {
-    // The page in sight knows it all the same.
-  }
+  for (const name of keptByTab.names()) if (name.startsWith(PREFIX)) keptByTab.set(name, null);
 }

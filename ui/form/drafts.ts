@@ -1,6 +1,7 @@
 import type { UnitSystem } from '../../core/common/units';
 import { withUnits } from './bareUnits';
-import { keptText } from './keptValues';
+import { keptForGood } from '../kept/browserStore';
+import { keptText } from '../kept/keptValues';
 
 /** What is typed in a form, kept in the browser until it has been saved. */
 
@@ -48,11 +49,5 @@ interface Kept {
  * the form was opened with, where it changes something.
  */
 export function keepDraft(key: string, values: object | null, typedIn?: UnitSystem, began?: object): void {
-  try {
-    if (values)
-      localStorage.setItem(`draft ${key}`, JSON.stringify({ ...values, [TYPED_IN]: typedIn, [BEGAN]: began }));
-    else localStorage.removeItem(`draft ${key}`);
-  } catch {
-    // A browser that keeps nothing still has the form itself.
-  }
+  keptForGood.set(`draft ${key}`, values && JSON.stringify({ ...values, [TYPED_IN]: typedIn, [BEGAN]: began }));
 }

@@ -5,7 +5,7 @@ import type { UnitSystem } from '../../core/common/units';
 import { useSystem } from '../frame/Providers';
 import { keepDraft, readDraft } from './drafts';
 import { beginnings, contested, followed, touched } from './edits';
-import { stillFitting } from './keptValues';
+import { stillFitting } from '../kept/keptValues';
 
 /** What is in the fields of a form. */
 interface Draft<Values> {

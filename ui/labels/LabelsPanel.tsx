@@ -9,7 +9,7 @@ import { TextField } from '../controls/Field';
 import { Link } from '../controls/Link';
 import { Choice } from '../controls/Choice';
 import { Notice } from '../feedback/Notice';
-import { useKeptChoices, useLocalStorage } from '../controls/useLocalStorage';
+import { useKeptChoices, useLocalStorage } from '../kept/useLocalStorage';
 import { LabelPicture } from './LabelPicture';
 
 const LINE_WORDS: Record<LabelLine, string> = {

@@ -6,10 +6,10 @@ import type { RunSync } from './useRunSync';
 
 /** Whatever stands between this screen and the record, said at once. */
 export function LineNews({
-  run: { holding, takeOver, trouble, unsent, leftAside },
+  run: { holding, takeOver, trouble, unsent, inBrowser, leftAside },
   what,
 }: {
-  run: Pick<RunSync<unknown, unknown>, 'holding' | 'takeOver' | 'trouble' | 'unsent' | 'leftAside'>;
+  run: Pick<RunSync<unknown, unknown>, 'holding' | 'takeOver' | 'trouble' | 'unsent' | 'inBrowser' | 'leftAside'>;
   /** What is counted here: "winding". */
   what: string;
 }) {
@@ -25,8 +25,8 @@ export function LineNews({
   if (trouble)
     return (
       <Notice tone="tight" role="status">
-        <strong>{trouble}.</strong> Go on: {unsent === 1 ? 'one entry is' : `${unsent} entries are`} kept in this
-        browser and sent as soon as it is back.
+        <strong>{trouble}.</strong> Go on: {unsent === 1 ? 'one entry is' : `${unsent} entries are`} kept{' '}
+        {inBrowser ? 'in this browser' : 'on this page alone, so leave it open,'} and sent as soon as it is back.
       </Notice>
     );
   if (leftAside)

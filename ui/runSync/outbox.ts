@@ -1,4 +1,5 @@
 import type { EventStamp } from '../../core/common/runSync';
+import { keptForGood } from '../kept/browserStore';
 
 /**
  * Events of a run that the server has not confirmed yet, kept in the browser under the writer's name, so that a
@@ -12,47 +13,24 @@ export interface Outbox<Event extends EventStamp> {
 
 const prefix = (runId: number) => `run ${runId} `;
 
-export function keepOutbox(
-  runId: number,
-  { writer, events }: Outbox<EventStamp>,
-  storage: Storage = localStorage,
-): void {
-  try {
-    if (events.length === 0) storage.removeItem(prefix(runId) + writer);
-    else storage.setItem(prefix(runId) + writer, JSON.stringify(events));
-  } catch {
-    // Storage is full or forbidden: the events are still in memory and on their way.
-  }
+/** Whether the browser keeps them now; else they go with the page. */
+export function keepOutbox(runId: number, { writer, events }: Outbox<EventStamp>): boolean {
+  return keptForGood.set(prefix(runId) + writer, events.length === 0 ? null : JSON.stringify(events));
 }
 
 /** The boxes that other screens of this browser have left, of this run. */
-export function boxesLeftBehind<Event extends EventStamp>(
-  runId: number,
-  writer: string,
-  storage: Storage = localStorage,
-): Outbox<Event>[] {
-  const boxes: Outbox<Event>[] = [];
-  try {
-    for (let i = 0; i < storage.length; i++) {
-      const key = storage.key(i)!;
-      if (!key.startsWith(prefix(runId)) || key === prefix(runId) + writer) continue;
-      const events = readable(() => eventsIn<Event>(storage.getItem(key)));
-      if (events) boxes.push({ writer: key.slice(prefix(runId).length), events });
-    }
-  } catch {
-    // What cannot be read cannot be sent.
-  }
-  return boxes;
+export function boxesLeftBehind<Event extends EventStamp>(runId: number, writer: string): Outbox<Event>[] {
+  return keptForGood.names().flatMap((name) => {
+    if (!name.startsWith(prefix(runId)) || name === prefix(runId) + writer) return [];
+    const events = readable(() => eventsIn<Event>(keptForGood.get(name)));
+    return events ? [{ writer: name.slice(prefix(runId).length), events }] : [];
+  });
 }
 
 /** Empties a box that was left behind, unless its own screen has put more into it meanwhile. */
-export function clearSentBox(
-  runId: number,
-  { writer, events }: Outbox<EventStamp>,
-  storage: Storage = localStorage,
-): void {
-  const key = prefix(runId) + writer;
-  if (JSON.stringify(eventsIn(storage.getItem(key))) === JSON.stringify(events)) storage.removeItem(key);
+export function clearSentBox(runId: number, { writer, events }: Outbox<EventStamp>): void {
+  const name = prefix(runId) + writer;
+  if (JSON.stringify(eventsIn(keptForGood.get(name))) === JSON.stringify(events)) keptForGood.set(name, null);
 }
 
 /** Null for a torn box: the others are sent all the same. */

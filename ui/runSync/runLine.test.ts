@@ -68,7 +68,15 @@ class Tab {
   open(): void {
     Object.assign(globalThis, this.own);
     const page = this.page();
-    this.view = { state: page.state, holding: 'asking', trouble: null, unsent: 0, leftAside: false, ended: null };
+    this.view = {
+      state: page.state,
+      holding: 'asking',
+      trouble: null,
+      unsent: 0,
+      inBrowser: true,
+      leftAside: false,
+      ended: null,
+    };
     this.line = new RunLine<RunState, NewRunEvent>(page, afterEvent, (view) => (this.view = view));
   }
 

@@ -1,5 +1,6 @@
 import type { EventStamp, RunEnd, RunMessage, RunNews, SyncedRun } from '../../core/common/runSync';
 import { newKey } from '../feedback/newKey';
+import { keptByTab } from '../kept/browserStore';
 import { appNow, heardTime } from './appClock';
 import { boxesLeftBehind, clearSentBox, keepOutbox, notArrived, type Outbox } from './outbox';
 
@@ -12,6 +13,8 @@ export interface RunView<State> {
   /** Why nothing reaches the server just now; counts are kept here meanwhile. Null while all is well. */
   trouble: string | null;
   unsent: number;
+  /** Whether the browser keeps what is unsent; else it goes with the page. */
+  inBrowser: boolean;
   /** An earlier screen left counts that the app cannot take: they stay in the browser, and count for nothing. */
   leftAside: boolean;
   ended: RunEnd | null;
@@ -74,12 +77,13 @@ export class RunLine<State, New extends object> {
       holding: 'asking',
       trouble: null,
       unsent: 0,
+      inBrowser: true,
       leftAside: false,
       ended: page.ended,
     };
     // A reloaded screen is the same one; a copied tab is not, so the name is taken out while it is in use.
-    this.formerly = sessionStorage.getItem(this.formerKey) ?? undefined;
-    sessionStorage.removeItem(this.formerKey);
+    this.formerly = keptByTab.get(this.formerKey) ?? undefined;
+    keptByTab.set(this.formerKey, null);
     window.addEventListener('pagehide', this.leave);
     window.addEventListener('pageshow', this.comeBack);
     window.addEventListener('online', this.wake);
@@ -92,8 +96,8 @@ export class RunLine<State, New extends object> {
     const event = { ...newEvent, writer: this.outbox.writer, seq: ++this.seq, atMs: appNow() };
     const state = this.after(this.view.state, event);
     this.outbox.events.push(event);
-    keepOutbox(this.page.id, this.outbox);
-    this.tell({ state });
+    const inBrowser = keepOutbox(this.page.id, this.outbox);
+    this.tell({ state, inBrowser });
     void this.send();
   }
 
@@ -121,11 +125,11 @@ export class RunLine<State, New extends object> {
     document.removeEventListener('visibilitychange', this.wake);
     // Inside the app one leaves without the page being torn down.
     this.leave();
-    sessionStorage.removeItem(this.formerKey);
+    keptByTab.set(this.formerKey, null);
   }
 
   private readonly leave = (): void => {
-    sessionStorage.setItem(this.formerKey, this.outbox.writer);
+    keptByTab.set(this.formerKey, this.outbox.writer);
     const message: RunMessage<New & EventStamp> = {
       writer: this.outbox.writer,
       events: this.outbox.events.slice(0, MOST_AT_ONCE),
@@ -137,7 +141,7 @@ export class RunLine<State, New extends object> {
 
   private readonly comeBack = (event: PageTransitionEvent): void => {
     if (!event.persisted) return;
-    sessionStorage.removeItem(this.formerKey);
+    keptByTab.set(this.formerKey, null);
     void this.send();
   };
 

@@ -24,6 +24,7 @@ export function useRunSync<State, New extends object>(
     holding: 'asking',
     trouble: null,
     unsent: 0,
+    inBrowser: true,
     leftAside: false,
     ended: page.ended,
   });

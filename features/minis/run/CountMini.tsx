@@ -22,7 +22,7 @@ import { dateAndTime } from '../../../ui/figures/dates';
 import { Length, FineMass } from '../../../ui/figures/Figures';
 import { useSystem } from '../../../ui/frame/Providers';
 import { Notice } from '../../../ui/feedback/Notice';
-import { useLocalStorage } from '../../../ui/controls/useLocalStorage';
+import { useLocalStorage } from '../../../ui/kept/useLocalStorage';
 import type { Session } from './useSession';
 import { appNow } from '../../../ui/runSync/appClock';
 import { sizeName } from '../words';

@@ -29,7 +29,7 @@ import { FromScale } from '../../../ui/devices/FromScale';
 import { FineMass } from '../../../ui/figures/Figures';
 import { useSystem } from '../../../ui/frame/Providers';
 import { Notice } from '../../../ui/feedback/Notice';
-import { useLocalStorage } from '../../../ui/controls/useLocalStorage';
+import { useLocalStorage } from '../../../ui/kept/useLocalStorage';
 import { chooseStep, ScaleChoice, useScale } from '../../../ui/controls/WeighingFields';
 import styles from './WeighMini.module.css';
 import type { Session } from './useSession';

@@ -9,7 +9,7 @@ import { type Drive, type HungRemedy, hungRemedy, hungTwist, treadlesFor } from 
 import type { HangingSkein } from '../../../server/twist/wheelPage';
 import { ChoiceField } from '../../../ui/controls/Choice';
 import { TextField } from '../../../ui/controls/Field';
-import { useKeptChoices } from '../../../ui/controls/useLocalStorage';
+import { useKeptChoices } from '../../../ui/kept/useLocalStorage';
 import { Notice, Problem } from '../../../ui/feedback/Notice';
 import { useUndoOffer } from '../../../ui/feedback/UndoOffer';
 import { useTask } from '../../../ui/feedback/useTask';

@@ -5,7 +5,7 @@ import { useEffect, useRef, useState } from 'react';
 import { tone } from '../../../ui/bench/tone';
 import { TextField } from '../../../ui/controls/Field';
 import { InlineButton } from '../../../ui/controls/InlineButton';
-import { useLocalStorage } from '../../../ui/controls/useLocalStorage';
+import { useLocalStorage } from '../../../ui/kept/useLocalStorage';
 import { Problem } from '../../../ui/feedback/Notice';
 import { useTask } from '../../../ui/feedback/useTask';
 import { keepWheelPace } from './actions';

@@ -14,7 +14,7 @@ import { ChoiceField } from '../../../ui/controls/Choice';
 import { TextField } from '../../../ui/controls/Field';
 import { Fold } from '../../../ui/controls/Fold';
 import { InlineButton } from '../../../ui/controls/InlineButton';
-import { useKeptChoices } from '../../../ui/controls/useLocalStorage';
+import { useKeptChoices } from '../../../ui/kept/useLocalStorage';
 import { Notice } from '../../../ui/feedback/Notice';
 import { Span, Twist } from '../../../ui/figures/Figures';
 import { PageHead } from '../../../ui/frame/PageHead';

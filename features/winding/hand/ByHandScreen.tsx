@@ -14,7 +14,7 @@ import { HAND_FORMS, isWoundAsBall } from '../../../core/winding/run';
 import type { HandTool } from '../../../server/bench/bench';
 import type { ByHandPage } from '../../../server/winding/byHandPage';
 import { TextField } from '../../../ui/controls/Field';
-import { useLocalStorage } from '../../../ui/controls/useLocalStorage';
+import { useLocalStorage } from '../../../ui/kept/useLocalStorage';
 import { Length, Mass, Size, Span, Twist } from '../../../ui/figures/Figures';
 import { PageHead } from '../../../ui/frame/PageHead';
 import { useSystem } from '../../../ui/frame/Providers';

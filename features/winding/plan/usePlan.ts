@@ -18,7 +18,7 @@ import type { PlanPage } from '../../../server/winding/planPages';
 import type { StartForm } from '../../../server/winding/runStart';
 import type { PieceView } from '../../../server/yarn/yarnViews';
 import { useSystem } from '../../../ui/frame/Providers';
-import { useKeptChoices } from '../../../ui/controls/useLocalStorage';
+import { useKeptChoices } from '../../../ui/kept/useLocalStorage';
 
 /** A split that is being typed: what was put in for each way of splitting is kept while another is looked at. */
 export interface SplitDraft {

@@ -3,7 +3,7 @@
 import { Segmented } from 'antd';
 import { useId } from 'react';
 import { type Listener, LISTENERS } from '../../../core/winding/run';
-import { useLocalStorage } from '../../../ui/controls/useLocalStorage';
+import { useLocalStorage } from '../../../ui/kept/useLocalStorage';
 
 /** Who or what counts the turns. */
 const DRIVERS = ['hand', 'pace', 'microphone', 'camera', 'motor', 'counter', 'nobody'] as const;

@@ -6,7 +6,7 @@ import { type NewRunEvent, type RunState, turnsOn, turnsSoFar } from '../../../c
 import { spindleOf, turnsToRound } from '../../../core/winding/windingPlan';
 import type { RunPage } from '../../../server/winding/runEvents';
 import { useVoice, type Voice } from '../../../ui/bench/useVoice';
-import { useLocalStorage } from '../../../ui/controls/useLocalStorage';
+import { useLocalStorage } from '../../../ui/kept/useLocalStorage';
 import { useSystem } from '../../../ui/frame/Providers';
 import { useListeners } from '../listening/useListeners';
 import { deviceOf, isListener, useDriverChoice } from './DriverChoice';

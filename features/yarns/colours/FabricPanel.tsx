@@ -21,7 +21,7 @@ import type { ColourRepeat } from '../../../core/yarn/colourRepeat';
 import { gaugeFigures, parseGauge } from '../../../core/yarn/gauge';
 import type { YarnView } from '../../../server/yarn/yarnViews';
 import { TextField } from '../../../ui/controls/Field';
-import { useKeptChoices } from '../../../ui/controls/useLocalStorage';
+import { useKeptChoices } from '../../../ui/kept/useLocalStorage';
 import { Notice } from '../../../ui/feedback/Notice';
 import { useSystem } from '../../../ui/frame/Providers';
 

@@ -14,7 +14,7 @@ import { TextField } from '../../../ui/controls/Field';
 import { Length } from '../../../ui/figures/Figures';
 import { useSystem } from '../../../ui/frame/Providers';
 import { EnoughVerdict } from './EnoughVerdict';
-import { useLocalStorage } from '../../../ui/controls/useLocalStorage';
+import { useLocalStorage } from '../../../ui/kept/useLocalStorage';
 
 const SPARE = 1;
 /** Less than this is a rounding, not a length of yarn. */

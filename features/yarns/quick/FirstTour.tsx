@@ -2,7 +2,7 @@
 
 import { Tour } from 'antd';
 import type { ReactNode, RefObject } from 'react';
-import { useLocalStorage } from '../../../ui/controls/useLocalStorage';
+import { useLocalStorage } from '../../../ui/kept/useLocalStorage';
 
 type Stop = RefObject<HTMLElement | null>;
 

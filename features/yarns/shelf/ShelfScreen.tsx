@@ -20,7 +20,7 @@ import { Notice } from '../../../ui/feedback/Notice';
 import { ShelfGrid } from './ShelfGrid';
 import { type Asked, NOTHING_ASKED, type Shelf, useShelf } from './useShelf';
 import { Choice } from '../../../ui/controls/Choice';
-import { useLocalStorage } from '../../../ui/controls/useLocalStorage';
+import { useLocalStorage } from '../../../ui/kept/useLocalStorage';
 import { Loading } from '../../../ui/feedback/Loading';
 
 const ShelfTable = contained(

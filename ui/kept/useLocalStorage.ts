@@ -1,7 +1,8 @@
 'use client';
 
 import { useCallback, useSyncExternalStore } from 'react';
-import { keptText, stillFitting } from '../form/keptValues';
+import { keptForGood } from './browserStore';
+import { keptText, stillFitting } from './keptValues';
 
 const listeners = new Set<() => void>();
 
@@ -14,11 +15,7 @@ export function useLocalStorage(key: string, initial: string): [string, (value: 
   );
   const keep = useCallback(
     (next: string) => {
-      try {
-        localStorage.setItem(key, next);
-      } catch {
-        // Not kept then; the page still works.
-      }
+      keptForGood.set(key, next);
       listeners.forEach((listener) => listener());
     },
     [key],

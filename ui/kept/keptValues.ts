@@ -1,14 +1,12 @@
+import { keptForGood } from './browserStore';
+
 /** Where each thing that this browser keeps was read last, so that a page which cannot show it can begin without it. */
 const readAt = new Map<string, string>();
 
 /** A text that this browser keeps; null where it keeps none. */
 export function keptText(key: string): string | null {
-  try {
-    readAt.set(key, location.pathname);
-    return localStorage.getItem(key);
-  } catch {
-    return null;
-  }
+  readAt.set(key, location.pathname);
+  return keptForGood.get(key);
 }
 
 /** What an earlier visit left of these values, as far as they are still of the same kind: a form may have changed since. */
@@ -40,11 +38,8 @@ export const keepsForHere = () => composedHere().length > 0;
 export function putAside(): void {
   for (const key of composedHere()) {
     const kept = keptText(key) ?? '';
-    localStorage.removeItem(key);
-    try {
-      localStorage.setItem(`aside ${key}`, kept);
-    } catch {
-      // No room to keep it a second time: the page comes first.
-    }
+    // There may be no room to keep it a second time: the page comes first.
+    keptForGood.set(key, null);
+    keptForGood.set(`aside ${key}`, kept);
   }
 }
