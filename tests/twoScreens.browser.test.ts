@@ -1,5 +1,6 @@
 import { openDatabase } from '../db/common/connection';
 import { runById } from '../db/winding/runs';
+import { yarnById } from '../db/yarn/yarns';
 import { pause } from './support/app';
 import { Maker } from './support/browser';
 import { stage } from './support/stage';
@@ -342,4 +343,46 @@ test('a page that one comes back to shows what another has changed; what is type
   await one.sees('17.3');
   await set.app.restart();
   await one.close();
+});
+
+test('units that another tab has switched are followed, and what was typed stays the amount that it was', async () => {
+  const one = await set.maker();
+  const keptMg = () => {
+    const db = openDatabase(set.app.databaseFile);
+    const { putUpMg } = yarnById(db, 1)!;
+    db.close();
+    return putUpMg;
+  };
+  await one.goTo('/yarns/1/band');
+  await one.fill('putUpMass', '104');
+  const two = await set.maker();
+  await two.goTo('/yarns');
+  await two.units('oz', 'yd');
+  await one.page.evaluate(() => window.dispatchEvent(new Event('focus')));
+  await one.until(async () => (await one.valueOf('putUpMass')) === '104 g');
+  await one.press('Save the band');
+  await one.arrivesAt(/^\/yarns\/1$/);
+  expect(keptMg()).toBe(104_000);
+  await one.sees(/ yd/);
+  await one.units('g', 'm');
+  await two.page.evaluate(() => window.dispatchEvent(new Event('focus')));
+  await two.waitsFor(
+    () => document.querySelector('header [title="g"]')!.closest('.ant-segmented-item-selected') !== null,
+  );
+  await one.close();
+  await two.close();
+});
+
+test('a browser that keeps no cookies shows no other units than those that the app reads', async () => {
+  const shy = await set.maker();
+  await shy.page.evaluateOnNewDocument(() =>
+    Object.defineProperty(document, 'cookie', { get: () => '', set: () => undefined }),
+  );
+  await shy.goTo('/yarns/1/band');
+  await shy.page.locator('header [title="oz"]').click();
+  await shy.sees('this browser keeps no cookies');
+  await shy.waitsFor(
+    () => document.querySelector('header [title="g"]')!.closest('.ant-segmented-item-selected') !== null,
+  );
+  await shy.close();
 });

@@ -6,6 +6,18 @@ export const UNIT_SYSTEMS = ['metric', 'imperial', 'g yd', 'oz m'] as const;
 export type UnitSystem = (typeof UNIT_SYSTEMS)[number];
 
 /**
+ * The units that a browser's cookie names; metric where it names none.
+ *
+ * @example
+ * systemNamed('g yd') // => 'g yd'
+ * @example
+ * systemNamed(undefined) // => 'metric'
+ */
+export function systemNamed(kept: string | undefined): UnitSystem {
+  return UNIT_SYSTEMS.find((system) => system === kept) ?? 'metric';
+}
+
+/**
  * Whether masses are in grams; or else in ounces.
  *
  * @example

@@ -1,5 +1,5 @@
 import { cookies } from 'next/headers';
-import { UNIT_SYSTEMS, type UnitSystem } from '../../core/common/units';
+import { systemNamed, type UnitSystem } from '../../core/common/units';
 
 /** What a browser prefers; kept in its cookies, so that two people at one database may differ. */
 export interface Preferences {
@@ -16,7 +16,7 @@ export async function preferences(): Promise<Preferences> {
   const jar = await cookies();
   const theme = jar.get('theme')?.value;
   return {
-    system: UNIT_SYSTEMS.find((system) => system === jar.get('units')?.value) ?? 'metric',
+    system: systemNamed(jar.get('units')?.value),
     theme: theme === 'light' || theme === 'dark' ? theme : null,
   };
 }

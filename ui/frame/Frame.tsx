@@ -5,10 +5,11 @@ import { Button, Segmented } from 'antd';
 import { Link } from '../controls/Link';
 import { usePathname } from 'next/navigation';
 import { type ReactNode, useState } from 'react';
-import { inGrams, inMetres, systemOf } from '../../core/common/units';
+import { inGrams, inMetres, systemOf, type UnitSystem } from '../../core/common/units';
 import type { PieceForm } from '../../core/yarn/piece';
 import { Opening } from '../controls/Opening';
 import { PieceGlyph } from '../thread/PieceGlyph';
+import { useUndoOffer } from '../feedback/UndoOffer';
 import { AcornMark } from './AcornMark';
 import { FindAll } from './FindAll';
 import styles from './Frame.module.css';
@@ -141,6 +142,10 @@ function MorePlaces({ path }: { path: string }) {
 function Switches() {
   const { system, setSystem, theme, setTheme } = usePreferences();
   const [grams, metres] = [inGrams(system), inMetres(system)];
+  const tell = useUndoOffer();
+  const choose = (next: UnitSystem) => {
+    if (!setSystem(next)) tell({ words: 'Units cannot be switched: this browser keeps no cookies for the app.' });
+  };
   return (
     <div className="flex items-center gap-2 max-desk:gap-1">
       <FindAll />
@@ -149,14 +154,14 @@ function Switches() {
         aria-label="Mass in"
         options={['g', 'oz']}
         value={grams ? 'g' : 'oz'}
-        onChange={(unit) => setSystem(systemOf(unit === 'g', metres))}
+        onChange={(unit) => choose(systemOf(unit === 'g', metres))}
       />
       <Segmented
         size="small"
         aria-label="Length in"
         options={['m', 'yd']}
         value={metres ? 'm' : 'yd'}
-        onChange={(unit) => setSystem(systemOf(grams, unit === 'm'))}
+        onChange={(unit) => choose(systemOf(grams, unit === 'm'))}
       />
       <Button
         icon={theme === 'light' ? <MoonOutlined /> : <SunOutlined />}

@@ -1,16 +1,17 @@
 'use client';
 
 import { ConfigProvider } from 'antd';
-import { createContext, type ReactNode, use, useCallback, useState, useSyncExternalStore } from 'react';
+import { createContext, type ReactNode, use, useCallback, useEffect, useState, useSyncExternalStore } from 'react';
 import { useRouter } from 'next/navigation';
-import type { UnitSystem } from '../../core/common/units';
+import { systemNamed, type UnitSystem } from '../../core/common/units';
 import { antTheme } from './theme';
 
 export type Theme = 'light' | 'dark';
 
 interface Preferences {
   system: UnitSystem;
-  setSystem: (system: UnitSystem) => void;
+  /** False where the browser keeps no cookies: the app would read what is typed in other units than the page shows. */
+  setSystem: (system: UnitSystem) => boolean;
   theme: Theme;
   setTheme: (theme: Theme) => void;
 }
@@ -39,14 +40,36 @@ export function Providers({
     listeners.forEach((listener) => listener());
   }, []);
 
-  const setSystem = useCallback(
+  const follow = useCallback(
     (next: UnitSystem) => {
-      keep('units', next);
+      if (next === system) return;
       setSystemState(next);
       router.refresh();
     },
-    [router],
+    [router, system],
   );
+  const setSystem = useCallback(
+    (next: UnitSystem) => {
+      keep('units', next);
+      follow(keptSystem());
+      return keptSystem() === next;
+    },
+    [follow],
+  );
+
+  // Another tab may have switched them, and the app reads what is typed in the units that the browser keeps.
+  useEffect(() => {
+    const look = () => follow(keptSystem());
+    const moments = [
+      [window, 'focus'],
+      [window, 'pageshow'],
+      [document, 'visibilitychange'],
+    ] as const;
+    for (const [where, moment] of moments) where.addEventListener(moment, look);
+    return () => {
+      for (const [where, moment] of moments) where.removeEventListener(moment, look);
+    };
+  }, [follow]);
 
   return (
     <PreferencesContext value={{ system, setSystem, theme, setTheme }}>
@@ -77,6 +100,10 @@ function subscribe(listener: () => void): () => void {
 
 function shownTheme(): Theme {
   return document.documentElement.dataset.theme === 'dark' ? 'dark' : 'light';
+}
+
+function keptSystem(): UnitSystem {
+  return systemNamed(/(?:^|;\s*)units=([^;]*)/.exec(document.cookie)?.[1]?.trim());
 }
 
 function keep(name: string, value: string): void {
