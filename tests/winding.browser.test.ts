@@ -156,9 +156,9 @@ test('when something goes wrong, help is one key away; what helped is logged, an
   await maker.sees('1. Unplug the motor');
   // Behind the sheet nothing is counted.
   await maker.keys(' ');
-  await maker.fill('lost Cut out what is greasy or worn', '2 bananas');
+  await maker.fill('Cut out what is greasy or worn lost', '2 bananas');
   await maker.sees('Write it like 1.5 m or 2 yd');
-  await maker.fill('lost Cut out what is greasy or worn', '1.5 m');
+  await maker.fill('Cut out what is greasy or worn lost', '1.5 m');
   await maker.page.locator('li:last-child > div ::-p-text(This helped: log it)').click();
   await maker.sees('1 knot marked');
   await maker.counts(40);

@@ -197,6 +197,31 @@ describe('a list of 500 lines', () => {
     await maker.close();
   });
 
+  test('a bare number is what the page says it is, in whatever units it is put on the shelf', async () => {
+    const maker = await set.maker();
+    await maker.goTo('/yarns/import');
+    await maker.fill('pasted', 'Maker,Line,Weight per ball,Length per ball,How many');
+    await maker.page.keyboard.press('Enter');
+    await maker.page.keyboard.type('Skerry Wool,Ebb chunky,100,90,2');
+    await maker.press('Preview what I pasted');
+    await maker.sees(/100 g\/90 m each/);
+    await maker.units('oz', 'yd');
+    await maker.sees(/100(\.00?)? oz\/90 yd each/);
+    await maker.units('g', 'm');
+    await maker.sees(/100 g\/90 m each/);
+    // Whatever the browser says meanwhile, it is what was looked at.
+    await maker.page.evaluate(() => (document.cookie = 'units=imperial; path=/'));
+    await maker.press('Put the 1 yarn on the shelf');
+    await maker.sees('1 yarn is on the shelf');
+    await maker.page.evaluate(() => (document.cookie = 'units=metric; path=/'));
+    const { yarns } = (await (await fetch(`${set.app.url}/api/shelf?q=ebb%20chunky`)).json()) as {
+      yarns: { id: number }[];
+    };
+    await maker.goTo(`/yarns/${yarns[0]!.id}/band`);
+    expect([await maker.valueOf('putUpMass'), await maker.valueOf('putUpLength')]).toEqual(['100 g', '90 m']);
+    await maker.close();
+  });
+
   test('what is no list is refused in words', async () => {
     const maker = await set.maker();
     await maker.goTo('/yarns/import');
@@ -215,6 +240,24 @@ describe('a list of 500 lines', () => {
     await maker.sees('split the list before line 20002');
     await maker.close();
   });
+});
+
+test('what was typed stays the amount that it was, where units are switched on another page, or on the same', async () => {
+  const maker = await set.maker();
+  await maker.goTo('/yarns/6');
+  await maker.fill('need', '100');
+  await maker.goTo('/dyeing/new');
+  await maker.fill('fibre', '98');
+  await maker.fill('ingredients.0.amount', '2');
+  await maker.units('oz', 'yd');
+  await maker.until(async () => (await maker.valueOf('fibre')) === '98 g');
+  // Percent are percent.
+  expect(await maker.valueOf('ingredients.0.amount')).toBe('2');
+  await maker.goTo('/yarns/6');
+  expect(await maker.valueOf('need')).toBe('100 m');
+  await maker.units('g', 'm');
+  await maker.page.evaluate(() => localStorage.clear());
+  await maker.close();
 });
 
 test('a picture of the band is kept; what is none, or is too large, is refused', async () => {

@@ -3,7 +3,7 @@ import { bandTexts } from '../../core/yarn/band';
 import { z } from 'zod';
 import { colourFromWords } from '../../core/yarn/colourWords';
 import { InputError, reading } from '../../core/common/inputError';
-import { plural } from '../../core/common/format';
+import { inWords, lengthFigure, massFigure, plural } from '../../core/common/format';
 import { PIECE_FORMS } from '../../core/yarn/piece';
 import type { UnitSystem } from '../../core/common/units';
 import { classCalled } from '../../core/yarn/weightClass';
@@ -27,6 +27,8 @@ import { checkedBand, type NewYarn, putYarn, type YarnForm, yarnForm } from '../
 /** What a list would put on the shelf, before anything is written. */
 export interface ImportPreview {
   encoding: CsvEncoding;
+  /** In which a bare number was read. */
+  system: UnitSystem;
   header: string[];
   columns: (CsvField | '')[];
   /** Rows that can be read, and of those the ones that lie on the shelf already. */
@@ -156,6 +158,7 @@ function readList(db: Db, { bytes, system }: ListToRead, ask: ImportAsk): ReadLi
   problems.sort((a, b) => a.line - b.line);
   return {
     encoding,
+    system,
     header,
     columns,
     good: yarns.length,
@@ -169,10 +172,20 @@ function readList(db: Db, { bytes, system }: ListToRead, ask: ImportAsk): ReadLi
       maker: form.maker,
       dyeLot: form.dyeLot,
       colourHex: form.colourHex,
-      pieces: plural(form.count, form.form),
+      pieces: [plural(form.count, form.form), putUpInWords(form, system)].filter(Boolean).join(', '),
     })),
     yarns,
   };
+}
+
+/** "25 g/212 m each", so that one sees how it was read. */
+function putUpInWords({ putUpMass, putUpLength, count }: NewYarn, system: UnitSystem): string {
+  const putUp = [
+    putUpMass === null ? '' : inWords(massFigure(putUpMass, system)),
+    putUpLength === null ? '' : inWords(lengthFigure(putUpLength, system)),
+  ];
+  const said = putUp.filter(Boolean).join('/');
+  return said && count > 1 ? `${said} each` : said;
 }
 
 function nameOf({ line, maker, colourName }: Pick<NewYarn, 'line' | 'maker' | 'colourName'>): string {

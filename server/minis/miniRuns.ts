@@ -155,7 +155,7 @@ function logForm(system: UnitSystem) {
     /** What is left at each place where something was to be left, in the order of the yarn; empty: nothing. */
     left: z.array(z.strictObject({ mass: readOptional(quantity('mass', system)), kept: z.boolean() })).max(999),
     /** What was cut off at the ends, and what went into ties; empty: as estimated. */
-    ends: readOptional(quantity('mass', system)),
+    endsMass: readOptional(quantity('mass', system)),
     ties: readOptional(quantity('mass', system)),
     ...weighingFields(system),
     note: longText,
@@ -189,7 +189,7 @@ export function logMiniRun(db: Db, runId: number, input: unknown, system: UnitSy
         requestKey: form.requestKey,
         note: form.note,
         left: form.left.map(({ mass, kept }) => ({ mass: readingOfForm(mass, form), kept })),
-        endsG: form.ends,
+        endsG: form.endsMass,
         tiesG: form.ties,
         humidityPercent: form.humidity,
         leaving: form.leaving,

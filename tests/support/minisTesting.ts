@@ -90,7 +90,7 @@ export function miniLogValues(left: MiniLogForm['left'], values: Partial<MiniLog
   return {
     requestKey: aKey(),
     left,
-    ends: '',
+    endsMass: '',
     ties: '',
     tare: '',
     humidity: '',

@@ -1,38 +1,72 @@
 import { bareUnit, inMetres, type UnitSystem } from '../../core/common/units';
 
-/** What a bare number means in each field, by the last part of its name; fields that are not here hold no such amount. */
-const KINDS: Record<string, 'mass' | 'length' | 'span' | 'loop' | 'twist'> = {
+/** What a bare number is in a field. */
+type Kind = 'mass' | 'length' | 'span' | 'size' | 'sizes' | 'loop' | 'twist';
+
+/**
+ * What a bare number means in each field, by the last word of its name, or by the last two where one is not enough; fields
+ * that are not here hold no such amount.
+ */
+const KINDS: Record<string, Kind | null> = {
   mass: 'mass',
   masses: 'mass',
   tare: 'mass',
   rest: 'mass',
   waste: 'mass',
-  ends: 'mass',
+  endsMass: 'mass',
   ties: 'mass',
+  fibre: 'mass',
+  weighed: 'mass',
+  mini: 'mass',
+  massG: 'mass',
   putUpMass: 'mass',
   maxMassG: 'mass',
   resolutionG: 'mass',
   knownG: 'mass',
   shownG: 'mass',
-  'mini-mass': 'mass',
-  'parent-mass': 'mass',
   putUpLength: 'length',
   length: 'length',
   need: 'length',
   took: 'length',
   amount: 'length',
+  // Percent of the fibre.
+  'ingredients amount': null,
+  borderAmount: 'length',
+  size: 'length',
+  earlier: 'length',
+  take: 'length',
+  lost: 'length',
   at: 'length',
   over: 'span',
   foldOver: 'span',
   spread: 'span',
+  ends: 'span',
+  side: 'span',
+  'by width': 'span',
+  'by height': 'span',
+  core: 'size',
+  outer: 'size',
+  diameters: 'size',
+  heights: 'size',
+  coreDiameterMm: 'size',
+  heightMm: 'size',
+  maxDiameterMm: 'size',
+  minOpenMm: 'size',
+  maxOpenMm: 'size',
+  backDepthMm: 'size',
+  mmPerPulse: 'size',
+  spreadMm: 'size',
+  holeRadiiMm: 'sizes',
   loop: 'loop',
   loopM: 'loop',
+  draw: 'loop',
+  drawM: 'loop',
   twist: 'twist',
   spun: 'twist',
 };
 
-const METRIC = { length: 'm', span: 'cm', twist: 't/m' };
-const IMPERIAL: typeof METRIC = { length: 'yd', span: 'in', twist: 'tpi' };
+const METRIC = { length: 'm', span: 'cm', size: 'mm', twist: 't/m' };
+const IMPERIAL: typeof METRIC = { length: 'yd', span: 'in', size: 'in', twist: 'tpi' };
 
 /** A loop is typed in the large unit up to this, and in the small one beyond. */
 const LARGEST_LOOP = { metric: 5, imperial: 5.4 };
@@ -45,8 +79,22 @@ const LARGEST_LOOP = { metric: 5, imperial: 5.4 };
  * withUnit('mass', '80.9', 'metric') // => '80.9 g'
  */
 export function withUnit(name: string, typed: string, typedIn: UnitSystem): string {
-  const kind = KINDS[name.split('.').findLast((part) => !/^\d+$/.test(part)) ?? ''];
-  if (!kind || !/^\s*(?=.*\d)[\d.,/ ]+$/.test(typed)) return typed;
+  const kind = kindOf(name);
+  if (kind === 'sizes') {
+    const sizes = typed.split(/[;,]/.test(typed) ? /[;,]/ : /\s+(?=\d)/);
+    return sizes.map((each) => amountInFull('size', each, typedIn).trim()).join(', ');
+  }
+  return kind === null ? typed : amountInFull(kind, typed, typedIn);
+}
+
+function kindOf(name: string): Kind | null {
+  const words = name.split(/[\s.-]+/).filter((word) => /\D/.test(word));
+  const lastTwo = words.slice(-2).join(' ');
+  return KINDS[lastTwo in KINDS ? lastTwo : (words.at(-1) ?? '')] ?? null;
+}
+
+function amountInFull(kind: Exclude<Kind, 'sizes'>, typed: string, typedIn: UnitSystem): string {
+  if (!/^\s*(?=.*\d)[\d.,/ ]+$/.test(typed)) return typed;
   if (kind === 'mass') return `${typed.trim()} ${bareUnit(typedIn, 'mass').name}`;
   const [units, largestLoop] = inMetres(typedIn) ? [METRIC, LARGEST_LOOP.metric] : [IMPERIAL, LARGEST_LOOP.imperial];
   if (kind !== 'loop') return `${typed.trim()} ${units[kind]}`;
@@ -59,6 +107,6 @@ export function withUnits<Values>(values: Values, typedIn: UnitSystem, name = ''
   if (Array.isArray(values)) return values.map((each: unknown) => withUnits(each, typedIn, name)) as Values;
   if (typeof values !== 'object' || values === null) return values;
   return Object.fromEntries(
-    Object.entries(values).map(([key, value]) => [key, withUnits(value as unknown, typedIn, key)]),
+    Object.entries(values).map(([key, value]) => [key, withUnits(value as unknown, typedIn, `${name}.${key}`)]),
   ) as Values;
 }

@@ -1,6 +1,9 @@
 'use client';
 
 import { useCallback, useSyncExternalStore } from 'react';
+import type { UnitSystem } from '../../core/common/units';
+import { withUnits } from '../form/bareUnits';
+import { useSystem } from '../frame/Providers';
 import { keptForGood } from './browserStore';
 import { keptText, stillFitting } from './keptValues';
 
@@ -23,21 +26,28 @@ export function useLocalStorage(key: string, initial: string): [string, (value: 
   return [value, keep];
 }
 
-/** The same for several choices that belong together. */
+/** Under this name kept choices say in which units their bare numbers were typed. */
+const TYPED_IN = 'typed in';
+
+/** The same for several choices that belong together; an amount stays what it is when the units are switched. */
 export function useKeptChoices<Choices extends object>(
   key: string,
   initial: Choices,
-): [Choices, (change: Partial<Choices>) => void] {
+): [choices: Choices, change: (some: Partial<Choices>) => void, forget: () => void] {
+  const system = useSystem();
   const [kept, keep] = useLocalStorage(key, '');
   let choices = initial;
   if (kept) {
     try {
-      choices = { ...initial, ...stillFitting(initial, JSON.parse(kept)) };
+      const before = JSON.parse(kept) as { [TYPED_IN]?: UnitSystem };
+      const fitting = stillFitting(initial, before);
+      const typedIn = before[TYPED_IN] ?? system;
+      choices = { ...initial, ...(typedIn === system ? fitting : withUnits(fitting, typedIn)) };
     } catch {
       // An older or torn note: begin afresh.
     }
   }
-  return [choices, (change) => keep(JSON.stringify({ ...choices, ...change }))];
+  return [choices, (some) => keep(JSON.stringify({ ...choices, ...some, [TYPED_IN]: system })), () => keep('')];
 }
 
 function subscribe(listener: () => void): () => void {

@@ -141,7 +141,7 @@ function Helped({ attempt: { lostM, name }, keep }: { attempt: Attempt; keep: (l
     <div className="flex flex-wrap items-end gap-3">
       {lostM && (
         <TextField
-          name={`lost ${name}`}
+          name={`${name} lost`}
           label="Cut out or lost"
           value={typed}
           onChange={setTyped}

@@ -61,7 +61,7 @@ export function MiniLog({
     initial: () => ({
       requestKey: newKey(),
       left: places.map(() => ({ mass: '', kept: true })),
-      ends: '',
+      endsMass: '',
       ties: '',
       tare: '',
       humidity: '',
@@ -183,7 +183,7 @@ function EndsAndTies({ form, estimated }: { form: LogFormState; estimated: { end
       <div className="grid grid-cols-[1fr_1fr] gap-4">
         <TextField
           label="Ends, cut off"
-          {...form.field('ends')}
+          {...form.field('endsMass')}
           inputMode="decimal"
           hint={asEstimated(estimated.endsG)}
         />
@@ -250,7 +250,7 @@ function Balance({
       .filter((each) => each.kept === kept)
       .reduce((sum, { mass }) => sum + Math.max(0, (grams(mass) ?? tareG) - tareG), 0);
   const tiesG = grams(values.ties) ?? made.tiesG;
-  const endsG = (grams(values.ends) ?? made.endsG) + onScaleG(false);
+  const endsG = (grams(values.endsMass) ?? made.endsG) + onScaleG(false);
   const remainingG = onScaleG(true);
   return (
     <SplitBalance

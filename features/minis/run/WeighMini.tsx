@@ -29,7 +29,7 @@ import { FromScale } from '../../../ui/devices/FromScale';
 import { FineMass } from '../../../ui/figures/Figures';
 import { useSystem } from '../../../ui/frame/Providers';
 import { Notice } from '../../../ui/feedback/Notice';
-import { useLocalStorage } from '../../../ui/kept/useLocalStorage';
+import { useKeptChoices, useLocalStorage } from '../../../ui/kept/useLocalStorage';
 import { chooseStep, ScaleChoice, useScale } from '../../../ui/controls/WeighingFields';
 import styles from './WeighMini.module.css';
 import type { Session } from './useSession';
@@ -278,7 +278,8 @@ function ReadingForm({
   asked: { words: ReactNode; keep: () => void; forget: () => void; more?: ReactNode } | null;
 }) {
   const system = useSystem();
-  const [typed, setTyped] = useLocalStorage(keptAs, '');
+  const [{ mass: typed }, keep] = useKeptChoices(keptAs, { mass: '' });
+  const setTyped = (mass: string) => keep({ mass });
   const [error, setError] = useState('');
   const submit = () => {
     const read = readingOf(() => parseQuantity(typed, 'mass', system, ''));

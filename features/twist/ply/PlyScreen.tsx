@@ -42,8 +42,7 @@ import { useSystem } from '../../../ui/frame/Providers';
 import { Notice } from '../../../ui/feedback/Notice';
 import { PictureChoice } from '../../../ui/strand/PictureChoice';
 import { leavingPictures } from '../../../ui/strand/ways';
-import { stillFitting } from '../../../ui/kept/keptValues';
-import { useLocalStorage } from '../../../ui/kept/useLocalStorage';
+import { useKeptChoices } from '../../../ui/kept/useLocalStorage';
 import { BobbinSplit } from './BobbinSplit';
 import type { PlyDraft } from './plyDraft';
 import { PlyLog } from './PlyLog';
@@ -166,8 +165,6 @@ export function PlyScreen({ page, scales, limits }: { page: PlyPage; scales: Sca
   );
 }
 
-const KEY = 'ply draft';
-
 /** How the yarn that one came here with was plied last; that of two strands needs two to be chosen. */
 function lastMethodIn({ singles, chosen }: PlyPage): PlyMethod | null {
   const single = singles.find(({ pieceId }) => pieceId === chosen[0]) ?? singles[0];
@@ -175,7 +172,7 @@ function lastMethodIn({ singles, chosen }: PlyPage): PlyMethod | null {
 }
 
 function usePlyDraft(page: PlyPage): [PlyDraft, (change: Partial<PlyDraft>) => void, () => void] {
-  const [kept, keep] = useLocalStorage(KEY, '');
+  const asked = page.chosen.join();
   const [first] = page.singles;
   const initial: PlyDraft = {
     pieceIds: page.chosen.length > 0 ? page.chosen : first ? [first.pieceId] : [],
@@ -188,21 +185,15 @@ function usePlyDraft(page: PlyPage): [PlyDraft, (change: Partial<PlyDraft>) => v
     foldOver: '10 cm',
     loop: '30 cm',
   };
-  let draft = initial;
-  if (kept)
-    try {
-      const before = JSON.parse(kept) as { asked?: string };
-      // Come here with other pieces, one starts with those.
-      if (before.asked === page.chosen.join()) draft = { ...initial, ...stillFitting(initial, before) };
-    } catch {
-      // An older or torn note: begin afresh.
-    }
+  const [{ asked: askedBefore, ...before }, keep, forget] = useKeptChoices('ply draft', { ...initial, asked });
+  // Come here with other pieces, one starts with those.
+  const draft: PlyDraft = askedBefore === asked ? before : initial;
   const there = draft.pieceIds.filter((id) => page.singles.some(({ pieceId }) => pieceId === id));
   return [
     // What was plied meanwhile is not there any more: begin with what is.
     there.length > 0 ? { ...draft, pieceIds: there } : initial,
-    (change) => keep(JSON.stringify({ ...draft, ...change, asked: page.chosen.join() })),
-    () => keep(''),
+    (change) => keep({ ...draft, ...change, asked }),
+    forget,
   ];
 }
 

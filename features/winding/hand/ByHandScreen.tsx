@@ -14,7 +14,7 @@ import { HAND_FORMS, isWoundAsBall } from '../../../core/winding/run';
 import type { HandTool } from '../../../server/bench/bench';
 import type { ByHandPage } from '../../../server/winding/byHandPage';
 import { TextField } from '../../../ui/controls/Field';
-import { useLocalStorage } from '../../../ui/kept/useLocalStorage';
+import { useKeptChoices } from '../../../ui/kept/useLocalStorage';
 import { Length, Mass, Size, Span, Twist } from '../../../ui/figures/Figures';
 import { PageHead } from '../../../ui/frame/PageHead';
 import { useSystem } from '../../../ui/frame/Providers';
@@ -138,19 +138,25 @@ const PICTURED: Record<MethodId, string> = {
 /** So much yarn, as it was typed last; the lengths of the page are of it. */
 function useAmount() {
   const system = useSystem();
-  const [mass, setMass] = useLocalStorage('by hand, mass', '50 g');
-  const [length, setLength] = useLocalStorage('by hand, length', '210 m');
+  const [{ mass, length }, set] = useKeptChoices('by hand', { mass: '50 g', length: '210 m' });
   const massG = readOrNull(() => parseQuantity(mass, 'mass', system));
   const lengthM = readOrNull(() => parseQuantity(length, 'length', system));
   const wrong = (value: number | null) => (value !== null && value > 0 ? undefined : 'an amount with its unit');
   const fields = (
     <div className="grid grid-cols-[140px_140px] gap-3">
-      <TextField name="amount-mass" label="For" value={mass} onChange={setMass} error={wrong(massG)} hint="of yarn" />
+      <TextField
+        name="amount-mass"
+        label="For"
+        value={mass}
+        onChange={(typed) => set({ mass: typed })}
+        error={wrong(massG)}
+        hint="of yarn"
+      />
       <TextField
         name="amount-length"
         label="With"
         value={length}
-        onChange={setLength}
+        onChange={(typed) => set({ length: typed })}
         error={wrong(lengthM)}
         hint={inMetres(system) ? 'metres in it' : 'yards in it'}
       />

@@ -14,7 +14,7 @@ import { TextField } from '../../../ui/controls/Field';
 import { Length } from '../../../ui/figures/Figures';
 import { useSystem } from '../../../ui/frame/Providers';
 import { EnoughVerdict } from './EnoughVerdict';
-import { useLocalStorage } from '../../../ui/kept/useLocalStorage';
+import { useKeptChoices } from '../../../ui/kept/useLocalStorage';
 
 const SPARE = 1;
 /** Less than this is a rounding, not a length of yarn. */
@@ -36,7 +36,7 @@ export function Enough({
   promises?: YarnOverview['promises'];
 }) {
   const system = useSystem();
-  const [asked, ask] = useLocalStorage(`need of ${about}`, '');
+  const [{ need: asked }, ask] = useKeptChoices(`need of ${about}`, { need: '' });
   const { value: need, error } = readingIfTyped(asked, () => parseNeed(asked, system, ''));
   const promised = promises.reduce((sum, { share }) => sum + share, 0);
   const part = Math.max(0, 1 - promised);
@@ -74,7 +74,7 @@ export function Enough({
             : 'Is it enough? Length or weight needed'
         }
         value={asked}
-        onChange={ask}
+        onChange={(need) => ask({ need })}
         error={error}
         placeholder={inMetres(system) ? '190 m' : '210 yd'}
         hint={`or ${inMetres(system) ? '60 g, or 4 balls of 50 g/125 m' : '2 oz, or 4 balls of 50 g/140 yd'}; taken to be right to ${DEFAULT_TOLERANCE_PERCENT} %`}

@@ -5,6 +5,7 @@ import dynamic from 'next/dynamic';
 import { contained } from '../../../ui/feedback/contained';
 import { useEffect, useRef, useState } from 'react';
 import { asSentence, plural } from '../../../core/common/format';
+import type { UnitSystem } from '../../../core/common/units';
 import type { ImportPreview } from '../../../server/exchange/importYarns';
 import { ActionLink } from '../../../ui/controls/ActionLink';
 import { newKey } from '../../../ui/feedback/newKey';
@@ -12,6 +13,7 @@ import { Loading } from '../../../ui/feedback/Loading';
 import { useLongWork } from '../../../ui/feedback/useLongWork';
 import { WorkProgress } from '../../../ui/feedback/WorkProgress';
 import { Problem } from '../../../ui/feedback/Notice';
+import { useSystem } from '../../../ui/frame/Providers';
 import { useUndoOffer } from '../../../ui/feedback/UndoOffer';
 import { undoImport } from '../actions';
 import { type CsvColumn } from './ImportTable';
@@ -45,18 +47,19 @@ export function ImportScreen({ columns }: { columns: CsvColumn[] }) {
   const [problem, setProblem] = useState('');
   const [written, setWritten] = useState<{ batch: string; written: number } | null>(null);
   const { underWay, ask } = useLongWork();
+  const system = useSystem();
   const offer = useUndoOffer();
   const question = useRef(0);
 
   useEffect(() => {
     if (!source) return;
     const mine = ++question.current;
-    void ask<ImportPreview>(...asked(source, chosen, skipTwice, false)).then((answer) => {
+    void ask<ImportPreview>(...asked(source, chosen, skipTwice, system)).then((answer) => {
       if (mine !== question.current) return;
       setProblem(answer.ok ? '' : `Nothing was written. ${asSentence(answer.problem)}`);
       setPreview(answer.ok ? answer.body : null);
     });
-  }, [source, chosen, skipTwice, ask]);
+  }, [source, chosen, skipTwice, system, ask]);
 
   const take = (name: string, data: Blob) => {
     choose(null);
@@ -65,7 +68,10 @@ export function ImportScreen({ columns }: { columns: CsvColumn[] }) {
   };
 
   const write = async () => {
-    const answer = await ask<{ batch: string; written: number }>(...asked(source!, chosen, skipTwice, true));
+    // As it was looked at, whatever was switched since.
+    const { columns, system } = preview!;
+    const [address, request] = asked(source!, columns, skipTwice, system);
+    const answer = await ask<{ batch: string; written: number }>(`${address}&write`, request);
     if (!answer.ok)
       return setProblem(
         answer.unsure
@@ -168,8 +174,8 @@ export function ImportScreen({ columns }: { columns: CsvColumn[] }) {
 
 const onShelf = (yarns: number) => `${plural(yarns, 'yarn')} ${yarns === 1 ? 'is' : 'are'} on the shelf`;
 
-/** What is asked of the app: how the list is to be read, and whether it is put on the shelf. */
-function asked({ data, batch }: Source, columns: string[] | null, skipTwice: boolean, write: boolean) {
-  const ask = encodeURIComponent(JSON.stringify({ columns, skipTwice, batch }));
-  return [`/api/yarns/import?ask=${ask}${write ? '&write' : ''}`, { method: 'POST', body: data }] as const;
+/** What is asked of the app: how the list is to be read. */
+function asked({ data, batch }: Source, columns: string[] | null, skipTwice: boolean, system: UnitSystem) {
+  const query = new URLSearchParams({ ask: JSON.stringify({ columns, skipTwice, batch }), units: system });
+  return [`/api/yarns/import?${query}`, { method: 'POST', body: data }] as const;
 }

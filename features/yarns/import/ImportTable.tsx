@@ -2,6 +2,7 @@
 
 import { Table } from 'antd';
 import { plural } from '../../../core/common/format';
+import { bareUnit } from '../../../core/common/units';
 import { Link } from '../../../ui/controls/Link';
 import type { ImportPreview } from '../../../server/exchange/importYarns';
 import { Choice } from '../../../ui/controls/Choice';
@@ -32,6 +33,10 @@ export function ImportTable({
     <div className="grid grid-cols-[1fr_1fr_1.1fr] gap-y-6 gap-x-[var(--spacing-wide)] items-start pt-4 border-t-[1.5px] border-line [&_h2]:mb-2 [&_h3]:mt-4 [&_h3]:mr-0 [&_h3]:mb-1 [&_h3]:ml-0 max-tablet:grid-cols-[minmax(0,1fr)]">
       <section aria-labelledby="columns">
         <h2 id="columns">What each column holds</h2>
+        <p className="text-ink-soft">
+          A mass without a unit is read in {bareUnit(preview.system, 'mass').name}, a length in{' '}
+          {bareUnit(preview.system, 'length').name}.
+        </p>
         {unknown > 0 && (
           <p className="text-ink-soft">
             {unknown === 1
