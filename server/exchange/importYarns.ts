@@ -184,8 +184,8 @@ function putUpInWords({ putUpMass, putUpLength, count }: NewYarn, system: UnitSy
     putUpMass === null ? '' : inWords(massFigure(putUpMass, system)),
     putUpLength === null ? '' : inWords(lengthFigure(putUpLength, system)),
   ];
-  const said = putUp.filter(Boolean).join('/');
-  return said && count > 1 ? `${said} each` : said;
+  const words = putUp.filter(Boolean).join('/');
+  return words && count > 1 ? `${words} each` : words;
 }
 
 function nameOf({ line, maker, colourName }: Pick<NewYarn, 'line' | 'maker' | 'colourName'>): string {

@@ -1,6 +1,7 @@
 import { parseLoopM } from '../../core/bench/hankLoop';
 import { parseSizeMm, parseSpanMm } from '../../core/common/span';
 import { parseAmount, parseQuantity, UNIT_SYSTEMS, type UnitSystem } from '../../core/common/units';
+import { readSize } from '../../core/minis/miniPlan';
 import { parseNeed } from '../../core/projects/askedNeed';
 import { parseTurnsPerM } from '../../core/twist/twist';
 import { withUnit, withUnits } from './bareUnits';
@@ -17,6 +18,8 @@ test('when the units are switched, what was typed stays what it is', () => {
   expect(withUnit('tare', '2', 'oz m')).toBe('2 oz');
   expect(withUnit('loop', '162', 'oz m')).toBe('162 cm');
   expect(withUnit('mass', '80.9 g', 'metric')).toBe('80.9 g');
+  expect(withUnit('tolerance', '±0.5', 'metric')).toBe('±0.5 g');
+  expect(withUnit('tolerance', '5 %', 'metric')).toBe('5 %');
   expect(withUnit('mass', '', 'metric')).toBe('');
   expect(withUnit('count', '3', 'metric')).toBe('3');
   expect(withUnits({ mass: '80.9', note: '12', masses: ['1', '2 oz'] }, 'metric')).toEqual({
@@ -34,6 +37,10 @@ const size = (text: string, system: UnitSystem) => parseSizeMm(text, system, ANY
 const amount = (text: string, system: UnitSystem) => Object.values(parseAmount(text, system, ''))[0]!;
 const need = (text: string, system: UnitSystem) => Object.values(parseNeed(text, system, '').amount)[0]!;
 const loop = (text: string, system: UnitSystem) => parseLoopM(text, system, '');
+const mini = { id: 'a', name: '', yarnId: '', amount: '20 g', tolerance: '', count: '', priority: 1 };
+const sizeOfMini = (amount: string, system: UnitSystem) => readSize({ ...mini, amount }, new Map(), system, '').massG;
+const tolerance = (typed: string, system: UnitSystem) =>
+  readSize({ ...mini, amount: '2 kg', tolerance: typed }, new Map(), system, '').toleranceG;
 const twist = (text: string, system: UnitSystem) => parseTurnsPerM(text, system, '');
 
 /** Each field in which a bare number is an amount, and who reads it. */
@@ -42,7 +49,9 @@ test.each<[(text: string, system: UnitSystem) => number, ...string[]]>([
   [mass, 'putUpMass', 'maxMassG', 'resolutionG', 'knownG', 'shownG', 'mini-mass', 'parent-mass', 'amount-mass'],
   [mass, 'reach.mass', 'need by massG'],
   [length, 'putUpLength', 'length', 'at', 'stretches.1.length', 'amount-length', 'fabric take', 'snag lost'],
-  [amount, 'took', 'split.size', 'split.pieces.0.amount', 'split.amount', 'sizes.1.amount'],
+  [amount, 'took', 'split.size', 'split.pieces.0.amount', 'split.amount'],
+  [sizeOfMini, 'sizes.1.amount'],
+  [tolerance, 'sizes.1.tolerance'],
   [need, 'need', 'needs.0.amount', 'borderAmount', 'need by earlier', 'reach.need'],
   [span, 'over', 'foldOver', 'spread', 'ends', 'side 1', 'need by width', 'need by height'],
   [size, 'first-core', 'first-outer', 'diameters.0', 'heights.0', 'coreDiameterMm', 'heightMm', 'maxDiameterMm'],

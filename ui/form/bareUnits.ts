@@ -31,6 +31,9 @@ const KINDS: Record<string, Kind | null> = {
   amount: 'length',
   // Percent of the fibre.
   'ingredients amount': null,
+  // Minis are weighed.
+  'sizes amount': 'mass',
+  tolerance: 'mass',
   borderAmount: 'length',
   size: 'length',
   earlier: 'length',
@@ -94,7 +97,7 @@ function kindOf(name: string): Kind | null {
 }
 
 function amountInFull(kind: Exclude<Kind, 'sizes'>, typed: string, typedIn: UnitSystem): string {
-  if (!/^\s*(?=.*\d)[\d.,/ ]+$/.test(typed)) return typed;
+  if (!/^\s*(?:±|\+\/?-)?\s*(?=.*\d)[\d.,/ ]+$/.test(typed)) return typed;
   if (kind === 'mass') return `${typed.trim()} ${bareUnit(typedIn, 'mass').name}`;
   const [units, largestLoop] = inMetres(typedIn) ? [METRIC, LARGEST_LOOP.metric] : [IMPERIAL, LARGEST_LOOP.imperial];
   if (kind !== 'loop') return `${typed.trim()} ${units[kind]}`;
