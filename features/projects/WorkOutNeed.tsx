@@ -23,6 +23,7 @@ import { ChoiceField } from '../../ui/controls/Choice';
 import { MassField, TextField } from '../../ui/controls/Field';
 import { SideSheet } from '../../ui/controls/SideSheet';
 import { Notice } from '../../ui/feedback/Notice';
+import { useTyped } from '../../ui/form/useTyped';
 import { useSystem } from '../../ui/frame/Providers';
 
 const WAYS = { swatch: 'swatch', gauge: 'gauge', earlier: 'earlier one' };
@@ -57,8 +58,8 @@ export function WorkOutNeed({ onUse }: { onUse: (amount: string) => void }) {
 function Sheet({ use }: { use: (amount: string) => void }) {
   const system = useSystem();
   const [way, goBy] = useState<Way>('swatch');
-  const [parts, setParts] = useState([PART]);
-  const [typed, setTyped] = useState(EMPTY);
+  const [parts, setParts] = useTyped([PART]);
+  const [typed, setTyped] = useTyped(EMPTY, 'by');
   const field = (name: keyof Typed, reader: (text: string) => unknown) => ({
     name: `need by ${name}`,
     value: typed[name],

@@ -4,7 +4,7 @@ import { Button, Checkbox, Segmented } from 'antd';
 import dynamic from 'next/dynamic';
 import { contained } from '../../ui/feedback/contained';
 import { Link } from '../../ui/controls/Link';
-import { type ReactNode, useState } from 'react';
+import type { ReactNode } from 'react';
 import type { PackageEnd } from '../../core/yarn/faults';
 import { inWords, sizeFigure } from '../../core/common/format';
 import { reading } from '../../core/common/inputError';
@@ -16,6 +16,7 @@ import type { Access } from '../../core/twist/twist';
 import { formInStory, partOnWay } from '../../core/twist/twistAccount';
 import type { TwistPage, TwistTool } from '../../server/twist/twist';
 import { shortDate } from '../../ui/figures/dates';
+import { useTyped } from '../../ui/form/useTyped';
 import { useSystem } from '../../ui/frame/Providers';
 import { PictureChoice } from '../../ui/strand/PictureChoice';
 import { BY_HAND, layingPictures, leavingPictures, ON_A_SPINDLE, ROUND_A_REEL } from '../../ui/strand/ways';
@@ -158,7 +159,10 @@ function Sizes({
   const system = useSystem();
   const figure = (mm: number | null | undefined) => (mm ? inWords(sizeFigure(mm, system)) : '');
   const before = [figure(noted?.coreDiameterMm), figure(noted?.outerDiameterMm)];
-  const [typed, setTyped] = useState(given ? [figure(given.coreDiameterMm), figure(given.outerDiameterMm)] : before);
+  const [typed, setTyped] = useTyped(
+    given ? [figure(given.coreDiameterMm), figure(given.outerDiameterMm)] : before,
+    'core',
+  );
   const read = (texts: readonly string[]) =>
     texts.map((text) => reading(() => (text.trim() === '' ? null : parseSizeMm(text, system, SIZES, ''))));
   const [core, outer] = read(typed);

@@ -53,7 +53,7 @@ test.each<[(text: string, system: UnitSystem) => number, ...string[]]>([
   [sizeOfMini, 'sizes.1.amount'],
   [tolerance, 'sizes.1.tolerance'],
   [need, 'need', 'needs.0.amount', 'borderAmount', 'need by earlier', 'reach.need'],
-  [span, 'over', 'foldOver', 'spread', 'ends', 'side 1', 'need by width', 'need by height'],
+  [span, 'over', 'foldOver', 'spread', 'ends', 'side 1', 'parts.0.sides.1', 'need by width', 'need by height'],
   [size, 'first-core', 'first-outer', 'diameters.0', 'heights.0', 'coreDiameterMm', 'heightMm', 'maxDiameterMm'],
   [size, 'minOpenMm', 'maxOpenMm', 'backDepthMm', 'mmPerPulse', 'spreadMm'],
   [loop, 'loop', 'loopM', 'hung loop', 'wheel draw', 'drawM'],

@@ -45,6 +45,7 @@ const KINDS: Record<string, Kind | null> = {
   spread: 'span',
   ends: 'span',
   side: 'span',
+  sides: 'span',
   'by width': 'span',
   'by height': 'span',
   core: 'size',

@@ -26,8 +26,9 @@ test('a draft that is torn, or of before what was kept was noted, is read as far
 
 test('a draft goes along to another form, unless that is the same one', () => {
   keepDraft('a', { notes: 'limp' });
-  moveDraft('a', 'a', { notes: 'other' });
+  moveDraft('a', 'a', { notes: 'other' }, 'metric');
   expect(readDraft('a', 'metric')!.values).toEqual({ notes: 'limp' });
-  moveDraft('a', 'b', { notes: 'stiff' });
-  expect([readDraft('a', 'metric'), readDraft('b', 'metric')!.values]).toEqual([null, { notes: 'stiff' }]);
+  moveDraft('a', 'b', { notes: 'stiff', mass: '12' }, 'metric');
+  expect([readDraft('a', 'metric'), readDraft('b', 'metric')!.values]).toEqual([null, { notes: 'stiff', mass: '12' }]);
+  expect(readDraft('b', 'imperial')!.values).toEqual({ notes: 'stiff', mass: '12 g' });
 });

@@ -29,9 +29,9 @@ export function readDraft(key: string, system: UnitSystem): Draft | null {
 }
 
 /** Takes a draft along to another form, which will find it there. */
-export function moveDraft(from: string, to: string, values: object): void {
+export function moveDraft(from: string, to: string, values: object, typedIn: UnitSystem): void {
   if (from === to) return;
-  keepDraft(to, values);
+  keepDraft(to, values, typedIn);
   keepDraft(from, null);
 }
 

@@ -4,7 +4,8 @@ import { type RefObject, useCallback, useEffect, useRef, useState } from 'react'
 import type { UnitSystem } from '../../core/common/units';
 import { useSystem } from '../frame/Providers';
 import { keepDraft, readDraft } from './drafts';
-import { beginnings, contested, followed, touched } from './edits';
+import { withUnits } from './bareUnits';
+import { beginnings, changes, contested, followed, touched } from './edits';
 import { stillFitting } from '../kept/keptValues';
 
 /** What is in the fields of a form. */
@@ -39,9 +40,6 @@ export function useDraft<Values extends object>({
   const latest = useRef(values);
   const system = useSystem();
   const typedIn = useRef<UnitSystem>(system);
-  useEffect(() => {
-    typedIn.current = system;
-  });
   /** What the form was opened with, or what the app has kept since, and in which units that reads. */
   const began = useRef({ values, system });
 
@@ -64,6 +62,15 @@ export function useDraft<Values extends object>({
     },
     [put, keep],
   );
+  // All at once: rows that each put their own unit would write over one another.
+  useEffect(() => {
+    const { current: before } = typedIn;
+    typedIn.current = system;
+    if (before === system) return;
+    const typed = edits ? changes(began.current.values, latest.current) : latest.current;
+    const news = changes(typed, withUnits(typed, before));
+    if (Object.keys(news).length > 0) change({ ...latest.current, ...news });
+  }, [change, edits, system]);
   const forget = useCallback(() => keepDraft(draftKey, null), [draftKey]);
 
   // The server cannot know the draft, so it is put in once the page is live.

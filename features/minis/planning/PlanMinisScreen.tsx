@@ -117,7 +117,7 @@ function usePlan(page: PlanMinisPage, draftKey: string) {
   const addYarn = (id: number) => {
     const yarnIds = [...values.yarnIds, id];
     // What was typed goes on under the first yarn's name.
-    if (!miniPlan) moveDraft(draftKey, draftKeyOf(yarnIds[0]), values);
+    if (!miniPlan) moveDraft(draftKey, draftKeyOf(yarnIds[0]), values, system);
     const at = miniPlan ? `/minis/${miniPlan.id}/plan` : '/minis/new';
     router.replace(`${at}?yarns=${yarnIds.join(',')}`, { scroll: false });
   };
