@@ -8,7 +8,7 @@ import { startRun } from '../../server/winding/runStart';
 import { TRIES } from '../../tests/support/chance';
 import { emptyDatabase, idOf, NOW, shelved, startValues } from '../../tests/support/serverTesting';
 import { FakeStorage } from '../../tests/support/fakeStorage';
-import { RunLine, type RunView } from './runLine';
+import { RunLine, type RunView, viewAtFirst } from './runLine';
 
 /** How the next messages fare between the screen and the server; well, once these are used up. */
 type Fate = 'arrives' | 'lost' | 'answer lost' | 'late' | 'not kept' | 'broken';
@@ -68,15 +68,7 @@ class Tab {
   open(): void {
     Object.assign(globalThis, this.own);
     const page = this.page();
-    this.view = {
-      state: page.state,
-      holding: 'asking',
-      trouble: null,
-      unsent: 0,
-      inBrowser: true,
-      leftAside: false,
-      ended: null,
-    };
+    this.view = viewAtFirst(page);
     this.line = new RunLine<RunState, NewRunEvent>(page, afterEvent, (view) => (this.view = view));
   }
 

@@ -20,6 +20,17 @@ export interface RunView<State> {
   ended: RunEnd | null;
 }
 
+/** Before the app has said anything: the page as it was sent. */
+export const viewAtFirst = <State>({ state, ended }: SyncedRun<State>): RunView<State> => ({
+  state,
+  holding: 'asking',
+  trouble: null,
+  unsent: 0,
+  inBrowser: true,
+  leftAside: false,
+  ended,
+});
+
 const HEARTBEAT_MS = 4000;
 const WATCH_MS = 1500;
 const RETRY_MS = 1000;
@@ -72,15 +83,7 @@ export class RunLine<State, New extends object> {
     this.formerKey = `former screen of run ${page.id}`;
     this.left = boxesLeftBehind(page.id, this.outbox.writer);
     this.arrived = page.arrived;
-    this.view = {
-      state: page.state,
-      holding: 'asking',
-      trouble: null,
-      unsent: 0,
-      inBrowser: true,
-      leftAside: false,
-      ended: page.ended,
-    };
+    this.view = viewAtFirst(page);
     // A reloaded screen is the same one; a copied tab is not, so the name is taken out while it is in use.
     this.formerly = keptByTab.get(this.formerKey) ?? undefined;
     keptByTab.set(this.formerKey, null);

@@ -2,7 +2,7 @@
 
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { EventStamp, SyncedRun } from '../../core/common/runSync';
-import { RunLine, type RunView } from './runLine';
+import { RunLine, type RunView, viewAtFirst } from './runLine';
 
 export interface RunSync<State, New> extends RunView<State> {
   record: (newEvent: New) => void;
@@ -19,15 +19,7 @@ export function useRunSync<State, New extends object>(
   page: SyncedRun<State>,
   after: (state: State, event: New & EventStamp) => State,
 ): RunSync<State, New> {
-  const [view, setView] = useState<RunView<State>>({
-    state: page.state,
-    holding: 'asking',
-    trouble: null,
-    unsent: 0,
-    inBrowser: true,
-    leftAside: false,
-    ended: page.ended,
-  });
+  const [view, setView] = useState<RunView<State>>(() => viewAtFirst(page));
   // Opened once the page is live: there is no browser to keep anything in before.
   const line = useRef<RunLine<State, New> | null>(null);
 
