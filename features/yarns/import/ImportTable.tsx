@@ -33,7 +33,7 @@ export function ImportTable({
     <div className="grid grid-cols-[1fr_1fr_1.1fr] gap-y-6 gap-x-[var(--spacing-wide)] items-start pt-4 border-t-[1.5px] border-line [&_h2]:mb-2 [&_h3]:mt-4 [&_h3]:mr-0 [&_h3]:mb-1 [&_h3]:ml-0 max-tablet:grid-cols-[minmax(0,1fr)]">
       <section aria-labelledby="columns">
         <h2 id="columns">What each column holds</h2>
-        <p className="text-ink-soft">
+        <p className="mb-2 text-ink-soft">
           A mass without a unit is read in {bareUnit(preview.system, 'mass').name}, a length in{' '}
           {bareUnit(preview.system, 'length').name}.
         </p>
