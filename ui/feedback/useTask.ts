@@ -53,7 +53,8 @@ export function useTask(): {
       const hasGoneOn = navigationsBegun() !== navigations;
       if (!outcome.ok) {
         // A sheet that was closed shows nothing, either.
-        if (hasGoneOn || isLeft.current) tell({ words: `That was not done. ${asSentence(outcome.problem)}` });
+        if (hasGoneOn || isLeft.current)
+          tell({ words: `${outcome.unsure ? '' : 'That was not done. '}${asSentence(outcome.problem)}` });
         return setProblem(outcome.problem);
       }
       // What makes nothing takes something back, or puts it otherwise.
