@@ -184,6 +184,18 @@ describe('several hanks, one after another', () => {
     expect(errorsOf(startNext(db, last, 'metric', NOW))['']).toMatch('no other piece');
   });
 
+  test('whoever begins the next one in other units winds the same amount', () => {
+    const db = emptyDatabase();
+    const { pieceIds } = shelved(db, { count: '2', masses: ['110', '110'] });
+    const [one, two] = pieceIds as [number, number];
+    const asked = startValues({ queue: [two], split: { by: 'size', size: '60' } });
+    const first = idOf(startRun(db, one, asked, 'metric', NOW));
+    const second = idOf(startNext(db, first, 'imperial', NOW));
+    const massesOf = (run: number) => runPage(db, run)!.plan.cakes.map(({ massG }) => massG);
+    expect(massesOf(second)).toEqual(massesOf(first));
+    expect(massesOf(first).length).toBeGreaterThan(2);
+  });
+
   test('a heavier one is wound in as many cakes as it needs', () => {
     const db = emptyDatabase();
     const { pieceIds } = shelved(db, { count: '2', masses: ['90', '170'] });

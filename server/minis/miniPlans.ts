@@ -9,6 +9,7 @@ import type { Db } from '../../db/common/connection';
 import { insertMiniPlan, miniPlanById, setMiniPlanEnded, updateMiniPlan } from '../../db/minis/minis';
 import { runsOfPlan } from '../../db/winding/runs';
 import { reels, type ReelTool, scales, type ScaleTool } from '../bench/bench';
+import { withUnits } from '../../core/common/bareUnits';
 import { once } from '../common/askedBefore';
 import { requestKey, text } from '../common/fields';
 import { type MiniPlanContent, proven, readMiniPlanContent, typedMinis } from './miniPlanContent';
@@ -105,7 +106,8 @@ function checkedPlan(
     throw new ConflictError('no mini can be made of this; take more yarn or a smaller size');
   const { id, name, kind, loopM, spreadMm } = reel;
   return {
-    asked,
+    // As it was typed, for whoever plans it again in other units, too.
+    asked: withUnits(asked, system),
     sizes: [...wanted.sizes],
     kits,
     cutLossG: wanted.cutLossG,

@@ -668,3 +668,12 @@ test('with the minis of Tern Rock, the archive is read back equal, and one of th
   mixed.tables.run.find(({ kind }) => kind === 'minis')!.kind = 'wind';
   await expect(readIn(emptyDatabase(), folder, JSON.stringify(mixed))).rejects.toThrow(/belong to a plan/);
 });
+
+test('a plan is asked for again in the units that it was typed in', () => {
+  const sizes = [sizeValues({ amount: '12', tolerance: '0.5' })];
+  const { db, planId } = planning(['112'], { sizes, ends: '20' });
+  expect(miniReplanPage(db, planId, {})!.miniPlan!.plan.asked).toMatchObject({
+    sizes: [{ amount: '12 g', tolerance: '0.5 g' }],
+    ends: '20 cm',
+  });
+});

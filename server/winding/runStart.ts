@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { PACKAGE_ENDS } from '../../core/yarn/faults';
 import { handlingOf, kindOfYarn } from '../../core/yarn/fibre';
 import { parseLoopM } from '../../core/bench/hankLoop';
+import { withUnits } from '../../core/common/bareUnits';
 import { InputError } from '../../core/common/inputError';
 import { massOf, woundBefore } from '../../core/yarn/piece';
 import { planPiece } from '../../core/winding/piecePlan';
@@ -184,7 +185,8 @@ function planOf(
       colours: planned.colours,
       palette: coloursOfYarn(db, yarn.id).order,
       queue: form.queue,
-      asked,
+      // The next may be begun by somebody who weighs and measures in other units.
+      asked: withUnits(asked, system),
       cakes: planned.cakes.map((cake, i) => {
         const {
           density,

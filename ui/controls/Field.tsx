@@ -2,7 +2,7 @@
 
 import { Form, Input } from 'antd';
 import { type ChangeEvent, type ReactNode, useEffect, useRef } from 'react';
-import { withUnit } from '../form/bareUnits';
+import { withUnit } from '../../core/common/bareUnits';
 import { SignIcon } from '../figures/icons';
 import { useSystem } from '../frame/Providers';
 import { bareUnit } from '../../core/common/units';

@@ -1,5 +1,5 @@
 import type { UnitSystem } from '../../core/common/units';
-import { withUnits } from './bareUnits';
+import { withUnits } from '../../core/common/bareUnits';
 import { keptForGood } from '../kept/browserStore';
 import { keptText } from '../kept/keptValues';
 

@@ -4,7 +4,7 @@ import { type RefObject, useCallback, useEffect, useRef, useState } from 'react'
 import type { UnitSystem } from '../../core/common/units';
 import { useSystem } from '../frame/Providers';
 import { keepDraft, readDraft } from './drafts';
-import { withUnits } from './bareUnits';
+import { withUnits } from '../../core/common/bareUnits';
 import { beginnings, changes, contested, followed, touched } from './edits';
 import { stillFitting } from '../kept/keptValues';
 

@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import { useSystem } from '../frame/Providers';
-import { withUnits } from './bareUnits';
+import { withUnits } from '../../core/common/bareUnits';
 
 /**
  * What is typed and kept nowhere; an amount stays what it is when the units are switched.

@@ -2,7 +2,7 @@
 
 import { useCallback, useSyncExternalStore } from 'react';
 import type { UnitSystem } from '../../core/common/units';
-import { withUnits } from '../form/bareUnits';
+import { withUnits } from '../../core/common/bareUnits';
 import { useSystem } from '../frame/Providers';
 import { keptForGood } from './browserStore';
 import { keptText, stillFitting } from './keptValues';

@@ -10,7 +10,6 @@ import type { MiniPlanForm, PlanMinisPage } from '../../../server/minis/miniPlan
 import type { MinisAnswer } from '../../../solver/minisWanted';
 import { Form, FormError } from '../../../ui/form/Form';
 import { useSystem } from '../../../ui/frame/Providers';
-import { withUnits } from '../../../ui/form/bareUnits';
 import { moveDraft } from '../../../ui/form/drafts';
 import { useForm } from '../../../ui/form/useForm';
 import { keepMinis } from '../actions';
@@ -84,9 +83,7 @@ function usePlan(page: PlanMinisPage, draftKey: string) {
       const errors = toSave.current ? sizesWithoutAmount(values.sizes) : { '': 'there is no plan to keep yet' };
       if (Object.keys(errors).length > 0) return Promise.resolve({ ok: false as const, errors });
       const { requestKey } = values;
-      // It is asked for again as it was typed, by whoever weighs in other units, too.
-      const asked = withUnits(askedOf(values, page), system);
-      return keepMinis(miniPlan?.id ?? null, { requestKey, asked, ...toSave.current! });
+      return keepMinis(miniPlan?.id ?? null, { requestKey, asked: askedOf(values, page), ...toSave.current! });
     },
     saved: (id) => router.push(`/minis/${id}`),
   });

@@ -1,9 +1,9 @@
-import { parseLoopM } from '../../core/bench/hankLoop';
-import { parseSizeMm, parseSpanMm } from '../../core/common/span';
-import { parseAmount, parseQuantity, UNIT_SYSTEMS, type UnitSystem } from '../../core/common/units';
-import { readSize } from '../../core/minis/miniPlan';
-import { parseNeed } from '../../core/projects/askedNeed';
-import { parseTurnsPerM } from '../../core/twist/twist';
+import { parseLoopM } from '../bench/hankLoop';
+import { parseSizeMm, parseSpanMm } from './span';
+import { parseAmount, parseQuantity, UNIT_SYSTEMS, type UnitSystem } from './units';
+import { readSize } from '../minis/miniPlan';
+import { parseNeed } from '../projects/askedNeed';
+import { parseTurnsPerM } from '../twist/twist';
 import { withUnit, withUnits } from './bareUnits';
 
 test('when the units are switched, what was typed stays what it is', () => {

@@ -1,4 +1,4 @@
-import { bareUnit, inMetres, type UnitSystem } from '../../core/common/units';
+import { bareUnit, inMetres, type UnitSystem } from './units';
 
 /** What a bare number is in a field. */
 type Kind = 'mass' | 'length' | 'span' | 'size' | 'sizes' | 'loop' | 'twist';
@@ -105,7 +105,12 @@ function amountInFull(kind: Exclude<Kind, 'sizes'>, typed: string, typedIn: Unit
   return `${typed.trim()} ${units[Number(typed.replace(',', '.')) > largestLoop ? 'span' : 'length']}`;
 }
 
-/** The same for all that was typed into a form. */
+/**
+ * The same for all that was typed into a form.
+ *
+ * @example
+ * withUnits({ mass: '80.9', masses: ['1', '2 oz'], note: '12' }, 'metric') // => { mass: '80.9 g', masses: ['1 g', '2 oz'], note: '12' }
+ */
 export function withUnits<Values>(values: Values, typedIn: UnitSystem, name = ''): Values {
   if (typeof values === 'string') return withUnit(name, values, typedIn) as Values;
   if (Array.isArray(values)) return values.map((each: unknown) => withUnits(each, typedIn, name)) as Values;
