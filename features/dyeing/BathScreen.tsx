@@ -23,13 +23,15 @@ import { OutcomePanel } from './OutcomePanel';
 /** One bath: what is measured out, what goes in, and what came out of it. */
 export function BathScreen({ bath }: { bath: BathPage }) {
   const { recipe, fibreG, potMl, scaleStepG, at, operationId } = bath;
+  // One for both: what is under way holds up all that is done with the bath.
+  const task = useTask();
   const heat = heatInWords(recipe);
   return (
     <article>
       <p>
         <Link href="/dyeing">Dye book</Link>
       </p>
-      <BathHead bath={bath} />
+      <BathHead bath={bath} task={task} />
       {bath.deletedAt !== null && (
         <Notice tone="tight">This bath was deleted; it is at the foot of the dye book.</Notice>
       )}
@@ -50,7 +52,7 @@ export function BathScreen({ bath }: { bath: BathPage }) {
           {at === null && <Cautions cautions={bath.cautions} />}
         </div>
         <div className="grid gap-6">
-          <InThePot bath={bath} />
+          <InThePot bath={bath} task={task} />
           {operationId !== null && (
             <>
               <OutcomePanel key={`${bath.colourHex} ${bath.name} ${bath.dyeLot}`} bath={bath} />
@@ -73,10 +75,14 @@ export function BathScreen({ bath }: { bath: BathPage }) {
   );
 }
 
+interface BathPart {
+  bath: BathPage;
+  task: ReturnType<typeof useTask>;
+}
+
 /** What it is called, and what can be made of the bath as a whole. */
-function BathHead({ bath: { id, name, dyeLot, colourHex, recipe, at } }: { bath: BathPage }) {
+function BathHead({ bath: { id, name, dyeLot, colourHex, recipe, at }, task: { busy, run } }: BathPart) {
   const offer = useUndoOffer();
-  const { busy, problem, run } = useTask();
   const remove = () =>
     run(
       () => markBath(id, true),
@@ -86,38 +92,34 @@ function BathHead({ bath: { id, name, dyeLot, colourHex, recipe, at } }: { bath:
       },
     );
   return (
-    <>
-      <PageHead
-        title={
-          <span className="inline-flex items-center gap-3">
-            <Dyed hex={colourHex} size={44} />
-            {name}
-          </span>
-        }
-        under={[dyeLot && `lot ${dyeLot}`, at ? `dyed ${dateAndTime(at)}` : 'to be dyed'].filter(Boolean).join(', ')}
-      >
-        <ActionLink href={`/dyeing/new?again=${id}`}>Make it again</ActionLink>
-        {depthOf(recipe) > 0 && (
-          <ActionLink href={`/dyeing/series?from=${id}`} quiet>
-            A series of shades
-          </ActionLink>
-        )}
-        <ActionLink href={`/dyeing/${id}/edit`} quiet>
-          Edit
+    <PageHead
+      title={
+        <span className="inline-flex items-center gap-3">
+          <Dyed hex={colourHex} size={44} />
+          {name}
+        </span>
+      }
+      under={[dyeLot && `lot ${dyeLot}`, at ? `dyed ${dateAndTime(at)}` : 'to be dyed'].filter(Boolean).join(', ')}
+    >
+      <ActionLink href={`/dyeing/new?again=${id}`}>Make it again</ActionLink>
+      {depthOf(recipe) > 0 && (
+        <ActionLink href={`/dyeing/series?from=${id}`} quiet>
+          A series of shades
         </ActionLink>
-        <Button type="text" onClick={remove} disabled={busy}>
-          Delete
-        </Button>
-      </PageHead>
-      <Problem words={problem} />
-    </>
+      )}
+      <ActionLink href={`/dyeing/${id}/edit`} quiet>
+        Edit
+      </ActionLink>
+      <Button type="text" onClick={remove} disabled={busy}>
+        Delete
+      </Button>
+    </PageHead>
   );
 }
 
 /** The pieces that are dyed in it, and the step that puts them into the pot. */
-function InThePot({ bath: { id, pieces, at, operationId } }: { bath: BathPage }) {
+function InThePot({ bath: { id, pieces, at, operationId }, task: { busy, problem, run } }: BathPart) {
   const offer = useUndoOffer();
-  const { busy, problem, run } = useTask();
   const toPot = pieces.filter(({ gone }) => !gone);
   const put = () =>
     run(

@@ -1,8 +1,7 @@
 'use client';
 
 import { Form, Input } from 'antd';
-import { type ChangeEvent, type ReactNode, useEffect, useRef } from 'react';
-import { withUnit } from '../../core/common/bareUnits';
+import type { ChangeEvent, ReactNode } from 'react';
 import { SignIcon } from '../figures/icons';
 import { useSystem } from '../frame/Providers';
 import { bareUnit } from '../../core/common/units';
@@ -92,7 +91,7 @@ export function MassField(field: Omit<TextFieldProps, 'suffix' | 'inputMode'>) {
   return <TextField {...field} suffix={bareUnit(system, 'mass').name} inputMode="decimal" />;
 }
 
-/** A line of text. */
+/** A line of text. Whoever holds what is typed in it sees to its units: `useForm`, `useKeptChoices`, `useTyped`. */
 export function TextField({
   value,
   onChange,
@@ -104,14 +103,6 @@ export function TextField({
   inputMode,
   ...field
 }: TextFieldProps) {
-  const system = useSystem();
-  const typedIn = useRef(system);
-  useEffect(() => {
-    if (typedIn.current === system) return;
-    const same = withUnit(field.name, value, typedIn.current);
-    typedIn.current = system;
-    if (same !== value) onChange(same);
-  }, [system, field.name, value, onChange]);
   return (
     <Field {...field}>
       {(links) => {

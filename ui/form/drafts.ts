@@ -1,7 +1,7 @@
 import type { UnitSystem } from '../../core/common/units';
 import { withUnits } from '../../core/common/bareUnits';
 import { keptForGood } from '../kept/browserStore';
-import { keptText } from '../kept/keptValues';
+import { keptText, TYPED_IN } from '../kept/keptValues';
 
 /** What is typed in a form, kept in the browser until it has been saved. */
 
@@ -35,8 +35,7 @@ export function moveDraft(from: string, to: string, values: object, typedIn: Uni
   keepDraft(from, null);
 }
 
-/** Under these names a draft says in which units its bare numbers were typed, and what was kept when they were. */
-const TYPED_IN = 'typed in';
+/** Under this name a draft says what was kept when it was typed. */
 const BEGAN = 'began with';
 
 interface Kept {

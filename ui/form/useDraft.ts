@@ -62,7 +62,7 @@ export function useDraft<Values extends object>({
     },
     [put, keep],
   );
-  // All at once: rows that each put their own unit would write over one another.
+  // All at once: rows that each put their own unit would write over one another. An amount stays what it is.
   useEffect(() => {
     const { current: before } = typedIn;
     typedIn.current = system;

@@ -3,6 +3,9 @@ import { keptForGood } from './browserStore';
 /** Where each thing that this browser keeps was read last, so that a page which cannot show it can begin without it. */
 const readAt = new Map<string, string>();
 
+/** Under this name what is kept says in which units its bare numbers were typed. */
+export const TYPED_IN = 'typed in';
+
 /** A text that this browser keeps; null where it keeps none. */
 export function keptText(key: string): string | null {
   readAt.set(key, location.pathname);

@@ -5,7 +5,7 @@ import type { UnitSystem } from '../../core/common/units';
 import { withUnits } from '../../core/common/bareUnits';
 import { useSystem } from '../frame/Providers';
 import { keptForGood } from './browserStore';
-import { keptText, stillFitting } from './keptValues';
+import { keptText, stillFitting, TYPED_IN } from './keptValues';
 
 const listeners = new Set<() => void>();
 
@@ -25,9 +25,6 @@ export function useLocalStorage(key: string, initial: string): [string, (value: 
   );
   return [value, keep];
 }
-
-/** Under this name kept choices say in which units their bare numbers were typed. */
-const TYPED_IN = 'typed in';
 
 /** The same for several choices that belong together; an amount stays what it is when the units are switched. */
 export function useKeptChoices<Choices extends object>(

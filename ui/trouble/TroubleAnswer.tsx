@@ -13,6 +13,7 @@ import {
   type Trouble,
   type TroubleReport,
 } from '../../core/trouble/trouble';
+import { useTyped } from '../form/useTyped';
 import { TextField } from '../controls/Field';
 import { InlineButton } from '../controls/InlineButton';
 import { Notice } from '../feedback/Notice';
@@ -134,7 +135,7 @@ const Steps = ({ children }: { children: ReactNode }) => <ul className="grid gap
 /** One press keeps it; what was cut out is asked for only where something was. */
 function Helped({ attempt: { lostM, name }, keep }: { attempt: Attempt; keep: (lostM: number) => void }) {
   const system = useSystem();
-  const [typed, setTyped] = useState('');
+  const [typed, setTyped] = useTyped('', 'lost');
   const usualM = lostM ? (lostM[0] + lostM[1]) / 2 : 0;
   const read = typed.trim() === '' ? usualM : readOrNull(() => parseQuantity(typed, 'length', system));
   return (

@@ -1,13 +1,13 @@
 'use client';
 
 import { Button } from 'antd';
-import { useState } from 'react';
 import { inWords, massFigure } from '../../../core/common/format';
 import { readOrNull } from '../../../core/common/inputError';
 import { parseQuantity } from '../../../core/common/units';
 import { FromScale } from '../../../ui/devices/FromScale';
 import { MassField } from '../../../ui/controls/Field';
 import { Form } from '../../../ui/form/Form';
+import { useTyped } from '../../../ui/form/useTyped';
 import { InlineButton } from '../../../ui/controls/InlineButton';
 import { Notice } from '../../../ui/feedback/Notice';
 import { useSystem } from '../../../ui/frame/Providers';
@@ -31,7 +31,7 @@ export function WeighCake({
   onWeighed: (massG: number | null) => void;
 }) {
   const system = useSystem();
-  const [typed, setTyped] = useState('');
+  const [typed, setTyped] = useTyped('', 'weighed');
   const read = typed.trim() === '' ? null : readOrNull(() => parseQuantity(typed, 'mass', system));
   const massG = read !== null && read >= LEAST_G ? read : null;
   if (weighedG !== null)

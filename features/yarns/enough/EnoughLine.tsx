@@ -15,6 +15,7 @@ import { InlineButton } from '../../../ui/controls/InlineButton';
 import { Link } from '../../../ui/controls/Link';
 import { type PickedYarn, YarnPicker } from '../../../ui/controls/YarnPicker';
 import { keepDraft } from '../../../ui/form/drafts';
+import { useTyped } from '../../../ui/form/useTyped';
 import { Notice } from '../../../ui/feedback/Notice';
 import { Swatch } from '../../../ui/figures/Swatch';
 import { useSystem } from '../../../ui/frame/Providers';
@@ -40,8 +41,8 @@ export function EnoughLine() {
   const router = useRouter();
   const [picked, pick] = useState<PickedYarn | null>(null);
   const [typed, type] = useState('');
-  const [mass, setMass] = useState('');
-  const [asked, ask] = useState('');
+  const [mass, setMass] = useTyped('', 'mass');
+  const [asked, ask] = useTyped('', 'need');
   const line: Partial<Reading<TypedYarn>> =
     !picked && isFigures(typed) ? reading(() => parseYarnLine(typed, SCALE_STEP_G, system, '')) : {};
   const wholeG = picked ? (picked.left?.massG ?? null) : (line.value?.putUpG ?? null);
