@@ -38,10 +38,11 @@ async function enter(request: IncomingMessage, response: ServerResponse): Promis
   const { method = '', url = '/', headers } = request;
   const refusal = turnedAway({ method, url, headers }, own);
   if (refusal) {
-    // What is still coming is let run out, so that whoever sends it hears the answer.
-    request.resume();
-    response.writeHead(refusal.status, { 'content-type': 'application/json' });
-    response.end(JSON.stringify({ error: { message: refusal.message, path: '' } }));
+    const words = Buffer.from(JSON.stringify({ error: { message: refusal.message, path: '' } }));
+    response.writeHead(refusal.status, { 'content-type': 'application/json', 'content-length': words.length });
+    response.write(words);
+    // The line stays open until all has come: closed on whoever is still sending, it would take the answer with it.
+    request.resume().once('close', () => response.end());
     return;
   }
   for (const name of SPOKEN_FOR) delete headers[name];

@@ -1,9 +1,13 @@
+import { connect } from 'node:net';
+import * as streams from 'node:stream/consumers';
+import { setTimeout } from 'node:timers/promises';
 import { ARCHIVE_VERSION } from '../formats/archive';
 import sharp from 'sharp';
 import { stage } from './support/stage';
 
 /** What the server answers to those who ask it without a page: right, or refused with the place of what is wrong. */
 
+const MB = 1024 * 1024;
 const set = stage({ demo: true });
 
 const ask = async (path: string, init?: RequestInit) => {
@@ -101,8 +105,26 @@ describe('a list', () => {
   });
 
   test('of 17 MB is refused, and the server goes on', async () => {
-    expect((await post(`/api/yarns/import?ask=${importing()}`, new Uint8Array(17 * 1024 * 1024))).status).toBe(413);
+    expect((await post(`/api/yarns/import?ask=${importing()}`, new Uint8Array(17 * MB))).status).toBe(413);
     expect((await ask('/api/shelf')).status).toBe(200);
+  });
+
+  test.each([
+    ['announced', ['content-length: ' + 20 * MB], (part: Buffer) => [part]],
+    ['in chunks', ['transfer-encoding: chunked'], (part: Buffer) => [`${part.length.toString(16)}\r\n`, part, '\r\n']],
+  ])('that is too large, %s, is heard out: the line is not closed on who sends it', async (_, headers, framed) => {
+    const { hostname, port, host } = new URL(set.app.url);
+    const line = connect(Number(port), hostname);
+    const answer = streams.text(line);
+    const address = `/api/yarns/import?ask=${importing()}`;
+    line.write([`POST ${address} HTTP/1.1`, `host: ${host}`, 'connection: close', ...headers, '', ''].join('\r\n'));
+    for (let sent = 0; sent < 20; sent++) {
+      expect(line.writable).toBe(true);
+      for (const bytes of framed(Buffer.alloc(MB))) line.write(bytes);
+      await setTimeout(30);
+    }
+    if (headers[0]!.endsWith('chunked')) line.write('0\r\n\r\n');
+    expect(await answer).toMatch(/^HTTP\/1.1 413 [^]*at most 16 MB/);
   });
 });
 

@@ -27,7 +27,7 @@ async function collected(parts: AsyncIterable<Uint8Array>): Promise<Buffer> {
   return Buffer.concat(chunks);
 }
 
-/** The same as it comes in, chunk by chunk. */
+/** The same as it comes in, chunk by chunk. What is too much is let run out, so that whoever sends it hears why. */
 export async function* wholeBody(request: Request, largestBytes: number, path: string): AsyncGenerator<Uint8Array> {
   const tooLarge = () => new TooLarge(tooLargeWords(largestBytes), path);
   const announced = request.headers.get('content-length');
@@ -36,9 +36,9 @@ export async function* wholeBody(request: Request, largestBytes: number, path: s
   try {
     for await (const chunk of (request.body ?? []) as unknown as AsyncIterable<Uint8Array>) {
       size += chunk.length;
-      if (size > largestBytes) throw tooLarge();
-      yield chunk;
+      if (size <= largestBytes) yield chunk;
     }
+    if (size > largestBytes) throw tooLarge();
   } catch (error) {
     if (error instanceof InputError) throw error;
     throw brokenOff(path);
