@@ -8,6 +8,7 @@ import { latestOperations } from './logbook/logbook';
 import { redoOperation, undoOperation, whyNotUndo } from './yarn/pieces';
 import { jsonResponse } from './common/jsonResponse';
 import { answerRun } from './logbook/runKinds';
+import { correctedCakes } from '../core/winding/nextCake';
 import {
   emptyDatabase,
   errorsOf,
@@ -511,6 +512,25 @@ describe('logging', () => {
     expect(runPage(db, runId)!.ended).toEqual({ operationId: id });
     expect(pieceId).toBe(pieces[0]!.id);
     expect(runsUnderWay(db)).toEqual([]);
+  });
+
+  test('what is on the bench is told by what it is wound onto, what was weighed, and whether anybody counts', () => {
+    const winder = running({ masses: ['100'] }, equal(2));
+    const waits = ({ db }: Pick<typeof winder, 'db'>) => runsUnderWay(db)[0]!;
+    const planned = waits(winder);
+    expect(planned).toMatchObject({ kind: 'wind', tool: { onto: 'winder' }, counted: 0 });
+    winder.send([
+      winder.event({ kind: 'turns', part: 0, amount: planned.toCount }),
+      winder.event({ kind: 'weighed', part: 0, massG: 60 }),
+      winder.event({ kind: 'stage', part: 1, stage: 'wind' }),
+    ]);
+    const second = correctedCakes(runPage(winder.db, winder.runId)!.plan, runPage(winder.db, winder.runId)!.state)[1]!;
+    expect(waits(winder)).toMatchObject({ part: 1, toCount: Math.round(second.crankTurns.mean) });
+    expect(waits(winder).toCount).toBeLessThan(planned.toCount);
+    winder.send([winder.event({ kind: 'uncounted', part: 1, is: true })]);
+    expect(waits(winder).counted).toBeNull();
+    const byHand = running({ masses: ['40'] }, { toolKey: 'form 1', swiftId: null });
+    expect(waits(byHand)).toMatchObject({ tool: { onto: 'nostepinne' } });
   });
 
   test('which way round it hung and which way the hand went is offered the next time, each by itself', () => {

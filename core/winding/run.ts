@@ -48,6 +48,26 @@ export function isWoundAsBall(onto: WoundOnto): boolean {
 }
 
 /**
+ * What a strand becomes: on a winder a cake, in the hand a ball.
+ *
+ * @example
+ * madeOn('nostepinne') // => 'ball'
+ */
+export function madeOn(onto: WoundOnto): 'cake' | 'ball' {
+  return onto === 'winder' ? 'cake' : 'ball';
+}
+
+/**
+ * What is counted as it is wound: turns of a crank, or wraps by hand.
+ *
+ * @example
+ * countedOn('thumb') // => 'wraps'
+ */
+export function countedOn(onto: WoundOnto): 'turns' | 'wraps' {
+  return onto === 'winder' ? 'turns' : 'wraps';
+}
+
+/**
  * The steps before winding, in the order of the user's school: only a hank is opened, snapped, mounted and untied; what comes
  * with a band loses it first; a winder is set up and threaded, a form in the hand is begun with a tail.
  *
@@ -134,6 +154,16 @@ export function stopReasons({ heldBy, onto }: { heldBy: HeldBy; onto: WoundOnto 
  */
 export function cakeInHand(label: string, part: number, parts: number): string {
   return parts === 1 ? lowerFirst(label) : `${lowerFirst(label)} (${part + 1} of ${parts})`;
+}
+
+/**
+ * What it is wound onto, in a sentence.
+ *
+ * @example
+ * ontoInWords({ onto: 'nostepinne', name: 'Nostepinne' }) // => 'by hand: nostepinne'
+ */
+export function ontoInWords({ onto, name }: { onto: WoundOnto; name: string }): string {
+  return `${onto === 'winder' ? 'on the' : 'by hand:'} ${lowerFirst(name)}`;
 }
 
 /** What can be marked at a turn, without stopping. */

@@ -105,13 +105,11 @@ const IN_THE_HAND: Record<string, string> = {
     'See that the last wraps still lie as you left them.',
 };
 
-export const CUE_WORDS: Record<Cue, string> = {
-  gentle: 'Gently: the first dozen turns lay the core',
+/** What to mind where no number belongs to it. */
+export const CUE_WORDS: Record<Exclude<Cue, 'gentle' | 'stop' | 'past'>, string> = {
   steady: 'Steadily: even tension matters, speed does not',
   slow: 'Slowly now: the last metres',
   'nearly full': 'Nearly full: the last layers, slowly',
-  stop: 'Stop',
-  past: 'Past the plan',
   full: 'Full: cut here, before it slides over the base',
 };
 

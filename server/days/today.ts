@@ -3,6 +3,7 @@ import { isLate } from '../../core/days/schedule';
 import type { KnittingLine } from '../../core/projects/rowForecast';
 import type { RunUnderWay } from '../../core/logbook/runUnderWay';
 import { loopsOn, nextMini } from '../../core/minis/miniRun';
+import { correctedCakes } from '../../core/winding/nextCake';
 import { turnsOn } from '../../core/winding/run';
 import type { Db } from '../../db/common/connection';
 import { pieceById } from '../../db/yarn/pieces';
@@ -122,14 +123,17 @@ export function runsUnderWay(db: Db): BenchRun[] {
 function windingNow(db: Db, run: RunRow, yarnId: number) {
   const plan = readPlan(run.plan);
   const state = stateOf(db, run);
+  const { part } = state;
+  const { crankTurns, tool } = correctedCakes(plan, state)[part]!;
   return {
     kind: 'wind' as const,
     stage: state.stage,
-    label: labelsToCome(db, yarnId, plan.cakes.map(formMade))[state.part]!,
-    part: state.part,
+    label: labelsToCome(db, yarnId, plan.cakes.map(formMade))[part]!,
+    part,
     parts: plan.cakes.length,
-    counted: turnsOn(state, state.part),
-    toCount: Math.round(plan.cakes[state.part]!.crankTurns.mean),
+    counted: state.uncounted.includes(part) ? null : turnsOn(state, part),
+    toCount: Math.round(crankTurns.mean),
+    tool: { onto: tool.onto, name: tool.name },
     massG: plan.mass.massG,
     stopped: state.stopped?.reason ?? null,
   };

@@ -17,7 +17,8 @@ import {
 } from '../../core/common/format';
 import type { Estimate } from '../../core/common/estimate';
 import { InputError } from '../../core/common/inputError';
-import { isWoundAsBall, takeOffSteps } from '../../core/winding/run';
+import { correctedCakes } from '../../core/winding/nextCake';
+import { countedOn, isWoundAsBall, madeOn, takeOffSteps } from '../../core/winding/run';
 import { DIFFERENCES, CONSUMPTIONS } from '../../core/yarn/threadBalance';
 import { inMetres, type UnitSystem } from '../../core/common/units';
 import { pricesInWords, totalsOf } from '../../core/market/price';
@@ -64,12 +65,12 @@ async function printed(paper: Paper, system: UnitSystem, signal?: AbortSignal): 
 export function runPaper(db: Db, runId: number, system: UnitSystem, origin: string): Paper {
   const run = runPage(db, runId);
   if (!run) throw new InputError('there is no such winding', 'id');
-  const { plan } = run;
+  const plan = { ...run.plan, cakes: correctedCakes(run.plan, run.state) };
   const turns = (mean: number) => String(Math.round(mean));
   const tools = [...new Set(plan.cakes.map(({ tool }) => tool.name))].join(' and ');
   const ontos = [...new Set(plan.cakes.map(({ tool }) => tool.onto))];
   const onWinder = ontos.includes('winder');
-  const unit = onWinder ? 'turns' : 'wraps';
+  const unit = countedOn(ontos[0]!);
   const spins = onWinder || (plan.swift !== null && plan.swift.kind !== 'chairs');
   return {
     title: `Wind ${lowerFirst(run.pieceLabel)} of ${run.yarnName}`,
@@ -83,15 +84,15 @@ export function runPaper(db: Db, runId: number, system: UnitSystem, origin: stri
           ...(plan.swift ? [{ number: swiftFigure(plan.swift, system), label: `on ${plan.swift.name}` }] : []),
           ...plan.cakes.slice(0, 5).map(({ crankTurns, name }, i) => ({
             number: turns(crankTurns.mean),
-            label: `${unit}, then stop${plan.cakes.length > 1 ? `: ${name || run.labels[i]!.toLowerCase()}` : ''}`,
+            label: `${unit}, then stop${plan.cakes.length > 1 ? `: ${name || lowerFirst(run.labels[i]!)}` : ''}`,
           })),
         ],
       },
       {
         kind: 'table',
-        head: [onWinder ? 'Cake' : 'Ball', upperFirst(unit), 'Tolerance', 'Mass', 'Length', 'Counted'],
+        head: [upperFirst(madeOn(ontos[0]!)), upperFirst(unit), 'Tolerance', 'Mass', 'Length', 'Counted'],
         rows: plan.cakes.map(({ name, crankTurns, massG, lengthM }, i) => [
-          name || run.labels[i]!.toLowerCase(),
+          name || lowerFirst(run.labels[i]!),
           turns(crankTurns.mean),
           `± ${turns(crankTurns.sd * 1.645)}`,
           inWords(massFigure(massG, system)),
@@ -130,7 +131,7 @@ export function runPaper(db: Db, runId: number, system: UnitSystem, origin: stri
           ...new Set(
             ontos.flatMap((onto) => takeOffSteps(onto, plan.schools.slip).map((step) => OFF_WORDS[step] ?? step)),
           ),
-          `Weigh each ${onWinder ? 'cake' : 'ball'}, and log it.`,
+          `Weigh each ${madeOn(ontos[0]!)}, and log it.`,
         ],
       },
       ...(spins

@@ -3,6 +3,7 @@ import type { SyncedRun } from '../../core/common/runSync';
 import {
   afterEvent,
   COUNTING_DEVICES,
+  madeOn,
   MARK_KINDS,
   newRun,
   PREPARE_STEPS,
@@ -112,6 +113,5 @@ export function runPage(db: Db, runId: number): RunPage | undefined {
   };
 }
 
-/** What a cake of a plan becomes: on a winder a cake, in the hand a ball. */
-export const formMade = ({ tool }: RunPlan['cakes'][number]): 'cake' | 'ball' =>
-  tool.onto === 'winder' ? 'cake' : 'ball';
+/** What a cake of a plan becomes. */
+export const formMade = ({ tool }: RunPlan['cakes'][number]) => madeOn(tool.onto);

@@ -3,7 +3,7 @@ import { angleOnCoreDeg } from '../../core/bench/cake';
 import { faultsAfter, FAULT_KINDS, type Fault, mirrored, placeWithinM, reconciled } from '../../core/yarn/faults';
 import { stretchesSeen } from '../../core/yarn/coloursAlong';
 import { InputError } from '../../core/common/inputError';
-import { type RunState, turnsSeen, turnsSoFar, woundParts } from '../../core/winding/run';
+import { madeOn, type RunState, turnsSeen, turnsSoFar, woundParts } from '../../core/winding/run';
 import { counterLengthM } from '../../core/winding/lengthSources';
 import { parseSizeMm } from '../../core/common/span';
 import type { LayingWay, LeavingWay } from '../../core/twist/strandWays';
@@ -120,7 +120,7 @@ function recordWinding(db: Db, runId: number, winding: Winding, now: Date): numb
       const tool = plan.cakes[part]!.tool;
       const cake = winding.cakes[i]!;
       const mass = massOfReading(cake.mass, `masses.${i}`);
-      const made = tool.onto === 'winder' ? 'cake' : 'ball';
+      const made = madeOn(tool.onto);
       const pieceId = putPiece(db, operationId, { yarnId: row.yarnId, form: made, loopMm: null }, mass);
       const lengthM = fromMg(mass.massMg) * plan.gristMPerG;
       const { diameterMm, heightMm } = cake;

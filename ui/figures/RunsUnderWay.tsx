@@ -1,7 +1,7 @@
 'use client';
 
 import { Link } from '../controls/Link';
-import { cakeInHand } from '../../core/winding/run';
+import { cakeInHand, countedOn, madeOn, ontoInWords } from '../../core/winding/run';
 import type { RunUnderWay } from '../../core/logbook/runUnderWay';
 import { Mass } from './Figures';
 import styles from './RunsUnderWay.module.css';
@@ -16,7 +16,7 @@ export function RunsUnderWay({ runs }: { runs: readonly RunUnderWay[] }) {
           <Link href={`/${run.kind === 'wind' ? 'winding' : 'minis'}/run/${run.id}`} className={styles.run}>
             <svg width={120} height={120} viewBox="0 0 120 120" aria-hidden="true">
               <PieceGlyph
-                form={run.kind === 'wind' ? 'cake' : 'mini skein'}
+                form={run.kind === 'wind' ? madeOn(run.tool.onto) : 'mini skein'}
                 colourHex={run.colourHex}
                 x={60}
                 y={62}
@@ -31,17 +31,23 @@ export function RunsUnderWay({ runs }: { runs: readonly RunUnderWay[] }) {
               <span className="[&_span]:block [&_span]:h-full [&_span]:border-r-[3px] [&_span]:border-ink h-3 mt-2 rounded-md bg-sunk shadow-[inset_0_0_0_1px_var(--line)] overflow-hidden">
                 <span
                   style={{
-                    width: `${Math.min(100, (100 * run.counted) / run.toCount)}%`,
+                    width: `${Math.min(100, (100 * (run.counted ?? 0)) / run.toCount)}%`,
                     background: run.colourHex,
                   }}
                 />
               </span>
             </span>
             <span className="[&_strong]:text-huge [&_span]:text-ink-soft flex flex-col items-end leading-[1.1] max-phone:items-start max-phone:flex-1">
-              <strong>{run.counted}</strong>
-              <span>
-                of {run.toCount} {run.kind === 'wind' ? 'turns' : 'loops'}
-              </span>
+              {run.counted === null ? (
+                <span>not counted</span>
+              ) : (
+                <>
+                  <strong>{run.counted}</strong>
+                  <span>
+                    of {run.toCount} {run.kind === 'wind' ? countedOn(run.tool.onto) : 'loops'}
+                  </span>
+                </>
+              )}
             </span>
             <span className="py-3 px-6 rounded-md bg-acorn text-on-acorn font-semibold">Go on</span>
           </Link>
@@ -60,7 +66,7 @@ function whereItStands(run: RunUnderWay): string {
     case 'prepare':
       return 'being prepared';
     case 'wind':
-      return `${which}, on the winder`;
+      return run.kind === 'wind' ? `${which}, ${ontoInWords(run.tool)}` : which;
     case 'take off':
       return `${which}, to be taken off`;
     case 'count':

@@ -2,6 +2,7 @@
 
 import { inWords, lowerFirst, massFigure, upperFirst } from '../../../core/common/format';
 import type { PlanTool } from '../../../core/winding/piecePlan';
+import { countedOn, madeOn } from '../../../core/winding/run';
 import { InlineButton } from '../../../ui/controls/InlineButton';
 import { useSystem } from '../../../ui/frame/Providers';
 import { Notice } from '../../../ui/feedback/Notice';
@@ -12,17 +13,23 @@ import type { Planned, SplitDraft } from './usePlan';
 /** Fuller than this, and the last layers are to be watched. */
 const NEARLY_FULL_PERCENT = 92;
 
+/** What comes of more than a tool holds. */
+const PAST = {
+  cake: 'Past that yarn slides off the base into the gears.',
+  ball: 'Past that it is hard to hold, and to wind evenly.',
+};
+
 /** Will it fit; and if not, what then? */
 export function FitAnswer({ planned, tools }: { planned: Planned; tools: readonly PlanTool[] }) {
   const system = useSystem();
   const { plan, tool, choices, choose, errors } = planned;
   const mass = (massG: number) => inWords(massFigure(massG, system));
   const name = lowerFirst(tool.name);
+  const made = madeOn(tool.onto);
   if (isEmpty(choices.split))
     return (
       <Notice tone="plain" role="status">
-        Say how much each {choices.split.by === 'pieces' ? 'piece' : 'cake'} takes, in metres or grams, and it is
-        planned.
+        Say how much each {choices.split.by === 'pieces' ? 'piece' : made} takes, in metres or grams, and it is planned.
       </Notice>
     );
   if (Object.keys(errors).some((path) => path.startsWith('split')))
@@ -38,8 +45,7 @@ export function FitAnswer({ planned, tools }: { planned: Planned; tools: readonl
     return (
       <Notice tone="good" role="status">
         <strong>
-          {plan.cakes.length === 1 ? 'One' : plan.cakes.length} {plan.cakes.length === 1 ? 'cake' : 'cakes'}, each
-          within what its tool holds.
+          {plan.cakes.length === 1 ? `One ${made}` : `${plan.cakes.length} ${made}s`}, each within what its tool holds.
         </strong>{' '}
         The fullest is {Math.round(Math.max(...plan.cakes.map(({ fillPercent }) => fillPercent)))} % full.
       </Notice>
@@ -52,7 +58,8 @@ export function FitAnswer({ planned, tools }: { planned: Planned; tools: readonl
           In one, though it is {mass(first!.massG)} and the {name} holds about {mass(first!.usableMassG)}.
         </strong>{' '}
         {tool.holds && `${upperFirst(spillWords(spills(first!.massG)!))}. `}
-        Watch the last layers, stop before they slide, and keep fingers and cords away from the gears.{' '}
+        {tool.onto === 'winder' &&
+          'Watch the last layers, stop before they slide, and keep fingers and cords away from the gears. '}
         <InlineButton onClick={() => choose({ anyway: false })}>Split it after all.</InlineButton>
       </Notice>
     );
@@ -72,15 +79,15 @@ export function FitAnswer({ planned, tools }: { planned: Planned; tools: readonl
     return (
       <Notice tone={first!.fillPercent > NEARLY_FULL_PERCENT ? 'tight' : 'good'} role="status">
         <strong>It fits the {name}</strong>, which will be {Math.round(first!.fillPercent)} % full
-        {first!.fillPercent > NEARLY_FULL_PERCENT ? ': watch the last layers, or make two cakes.' : '.'}
+        {first!.fillPercent > NEARLY_FULL_PERCENT ? `: watch the last layers, or make two ${made}s.` : '.'}
       </Notice>
     );
   const turns = Math.round(first!.crankTurns.mean);
-  const cut = plan.faults.length > 0 && choices.cutAtKnots ? '' : `: cut after every ${turns} turns`;
+  const cut = plan.faults.length > 0 && choices.cutAtKnots ? '' : `: cut after every ${turns} ${countedOn(tool.onto)}`;
   if (plan.fewest === 1)
     return (
       <Notice tone="good" role="status">
-        <strong>It would fit in one.</strong> As {plan.cakes.length} cakes of {mass(first!.massG)}
+        <strong>It would fit in one.</strong> As {plan.cakes.length} {made}s of {mass(first!.massG)}
         {cut}.
       </Notice>
     );
@@ -89,9 +96,8 @@ export function FitAnswer({ planned, tools }: { planned: Planned; tools: readonl
   return (
     <Notice tone="tight" role="status">
       <strong>It does not fit the {name} in one</strong>: that holds {mass(first!.usableMassG)}
-      {tool.holds && first!.limitedBy === 'mass' && limitWords(tool.holds.massG, system)}, and past it yarn slides off
-      the base
-      {tool.onto === 'winder' && ' into the gears'}. Make {plan.cakes.length} cakes of {mass(first!.massG)}
+      {tool.holds && first!.limitedBy === 'mass' && limitWords(tool.holds.massG, system)}. {PAST[made]} Make{' '}
+      {plan.cakes.length} {made}s of {mass(first!.massG)}
       {cut}.{brimful && ' They will be brimful: watch the last layers, or make one more.'}
       {other && (
         <>
@@ -124,16 +130,17 @@ function TooLarge({ planned, tools, part }: { planned: Planned; tools: readonly 
   const { plan, choices, choose } = planned;
   const cake = plan.cakes[part]!;
   const tool = plan.tools[part]!;
+  const made = madeOn(tool.onto);
   const larger = tools.find(
     ({ key, maxMassG }) => key !== tool.key && maxMassG >= cake.massG && key.startsWith('winder'),
   );
   return (
     <Notice tone="bad" role="status">
       <strong>
-        {cake.name || `Cake ${part + 1}`} is {inWords(massFigure(cake.massG, system))}, and the {lowerFirst(tool.name)}{' '}
-        holds {inWords(massFigure(cake.usableMassG, system))}.
+        {cake.name || upperFirst(`${made} ${part + 1}`)} is {inWords(massFigure(cake.massG, system))}, and the{' '}
+        {lowerFirst(tool.name)} holds {inWords(massFigure(cake.usableMassG, system))}.
       </strong>{' '}
-      Past that yarn slides off the base. Make it smaller, or two of it.{' '}
+      {PAST[made]} Make it smaller, or two of it.{' '}
       <InlineButton onClick={() => choose({ anyway: true })}>Wind it anyway.</InlineButton>
       {larger && (
         <>

@@ -11,6 +11,7 @@ import { inWords, lowerFirst, plural, secondsInWords, sizeFigure, upperFirst } f
 import { massOf, needsSwift, type PieceForm } from '../../../core/yarn/piece';
 import { endsOf } from '../../../core/bench/schools';
 import type { PlannedCake } from '../../../core/winding/windingPlan';
+import { countedOn, madeOn } from '../../../core/winding/run';
 import type { PlanPage } from '../../../server/winding/planPages';
 import { TextField } from '../../../ui/controls/Field';
 import { KnownMass, Length, LengthWithin, Mass, Size } from '../../../ui/figures/Figures';
@@ -122,7 +123,7 @@ function Planning({ page }: { page: PlanPage }) {
         {needsSwift(piece.form) && <SwiftStation page={page} planned={planned} />}
         <ToolStation page={page} planned={planned} />
         <Station
-          title={plan.cakes.length === 1 ? madeForm(tool.onto) : `${plan.cakes.length} ${madeForm(tool.onto)}s`}
+          title={plan.cakes.length === 1 ? madeOn(tool.onto) : `${plan.cakes.length} ${madeOn(tool.onto)}s`}
           className={styles.answer}
         >
           <CakeFigures planned={planned} paceFrom={page.learnedFrom[tool.key]!.pace} />
@@ -208,10 +209,8 @@ function SetUp({ page: { piece, swifts }, planned }: { page: PlanPage; planned: 
   );
 }
 
-const madeForm = (onto: string) => (onto === 'winder' ? 'cake' : 'ball');
-
 function madeInWords({ plan, tool, choices }: Planned): string {
-  const name = madeForm(tool.onto);
+  const name = madeOn(tool.onto);
   const made = plan.cakes.length === 1 ? `one ${name}` : `${plan.cakes.length} ${name}s`;
   return choices.twice ? `${made}, wound twice` : made;
 }
@@ -415,7 +414,7 @@ function CakeFigures({
   return (
     <>
       <dl className="grid grid-cols-[max-content_1fr] gap-y-1 gap-x-4 items-baseline mt-1 mr-0 mb-2 ml-0 [&_dt]:text-ink-soft [&_dd]:m-0">
-        <dt>{tool.onto === 'winder' ? 'turns' : 'wraps'}</dt>
+        <dt>{countedOn(tool.onto)}</dt>
         <dd>
           {alike ? (
             <>
@@ -459,8 +458,8 @@ function CakeFigures({
         </dd>
         <dt>time</dt>
         <dd>
-          about {secondsInWords(plan.seconds)} in all, at {Math.round(60 / tool.secondsPerTurn)}{' '}
-          {tool.onto === 'winder' ? 'turns' : 'wraps'} a minute ({paceFrom > 0 ? 'your pace' : 'a usual pace'})
+          about {secondsInWords(plan.seconds)} in all, at {Math.round(60 / tool.secondsPerTurn)} {countedOn(tool.onto)}{' '}
+          a minute ({paceFrom > 0 ? 'your pace' : 'a usual pace'})
           <span className="max-phone:hidden"> with mounting and taking off</span>
         </dd>
       </dl>

@@ -2,8 +2,9 @@
 
 import { Checkbox, Segmented } from 'antd';
 import { Fold } from '../../../ui/controls/Fold';
-import { secondsInWords, upperFirst } from '../../../core/common/format';
+import { plural, secondsInWords, upperFirst } from '../../../core/common/format';
 import { needsSwift } from '../../../core/yarn/piece';
+import { countedOn, madeOn } from '../../../core/winding/run';
 import type { PlanPage } from '../../../server/winding/planPages';
 import { SCHOOL_QUESTIONS } from '../../../ui/figures/schools';
 import styles from './PlanWays.module.css';
@@ -11,8 +12,9 @@ import type { Planned } from './usePlan';
 
 /** The questions on which good makers differ, for this piece: each with its reason and with what the user does otherwise. */
 export function PlanWays({ page: { piece, alike, schools }, planned }: { page: PlanPage; planned: Planned }) {
-  const { choices, choose, plan } = planned;
+  const { choices, choose, plan, tool } = planned;
   const { earliestDays } = schools;
+  const made = madeOn(tool.onto);
   return (
     <section className="mt-4 mb-3" aria-label="How it is wound">
       <Fold
@@ -43,8 +45,8 @@ export function PlanWays({ page: { piece, alike, schools }, planned }: { page: P
             <div className="font-heavy">When</div>
             <p className={styles.soft}>
               {earliestDays === 0
-                ? 'Not before you cast on: stored cakes stretch the yarn.'
-                : `Not earlier than ${earliestDays} days before you cast on: a cake that is stored stretches its yarn. Longer than that, and Lazy Acorn reminds you.`}
+                ? `Not before you cast on: stored ${made}s stretch the yarn.`
+                : `Not earlier than ${earliestDays} days before you cast on: a ${made} that is stored stretches its yarn. Longer than that, and Lazy Acorn reminds you.`}
             </p>
           </div>
           {plan.faults.length > 0 && plan.cakes.length > 1 && (
@@ -52,7 +54,7 @@ export function PlanWays({ page: { piece, alike, schools }, planned }: { page: P
               <Checkbox checked={choices.cutAtKnots} onChange={({ target }) => choose({ cutAtKnots: target.checked })}>
                 Cut at a knot where one is near
               </Checkbox>
-              <p className={styles.soft}>A join then lies at the end of a cake and not in the middle of a row.</p>
+              <p className={styles.soft}>A join then lies at the end of a {made} and not in the middle of a row.</p>
             </div>
           )}
         </div>
@@ -65,13 +67,14 @@ export function PlanWays({ page: { piece, alike, schools }, planned }: { page: P
 /** Several hanks, one after another: which, and what each comes to. */
 function Following({
   alike,
-  planned: { choices, choose, plan, following },
+  planned: { choices, choose, plan, tool, following },
 }: {
   alike: PlanPage['alike'];
   planned: Planned;
 }) {
   const comesTo = (id: number) => following.find(({ piece }) => piece.id === id);
   const together = [plan, ...following.flatMap((next) => next.plan ?? [])];
+  const madeInWords = (cakes: number) => plural(cakes, madeOn(tool.onto));
   const sum = (of: (plan: Planned['plan']) => number) => together.reduce((total, each) => total + of(each), 0);
   return (
     <div className={styles.way} role="group" aria-labelledby="queue">
@@ -94,7 +97,7 @@ function Following({
               {label}
               {next?.plan && (
                 <span className={styles.soft}>
-                  : {cakesInWords(next.plan.cakes.length)}, {Math.round(next.plan.crankTurns)} turns
+                  : {madeInWords(next.plan.cakes.length)}, {Math.round(next.plan.crankTurns)} {countedOn(tool.onto)}
                 </span>
               )}
               {next && !next.plan && <span className={styles.soft}>: not in this way</span>}
@@ -105,8 +108,8 @@ function Following({
       {following.length > 0 && (
         <p>
           <strong>
-            {together.length} in all: {cakesInWords(sum(({ cakes }) => cakes.length))},{' '}
-            {Math.round(sum(({ crankTurns }) => crankTurns))} turns, about{' '}
+            {together.length} in all: {madeInWords(sum(({ cakes }) => cakes.length))},{' '}
+            {Math.round(sum(({ crankTurns }) => crankTurns))} {countedOn(tool.onto)}, about{' '}
             {secondsInWords(sum(({ seconds }) => seconds))}.
           </strong>{' '}
           <span className={styles.soft}>Each is weighed and logged by itself, then the next one begins.</span>
@@ -115,8 +118,6 @@ function Following({
     </div>
   );
 }
-
-const cakesInWords = (count: number) => (count === 1 ? 'one cake' : `${count} cakes`);
 
 function Way({
   title,

@@ -2,6 +2,7 @@
 
 import { Button, Segmented } from 'antd';
 import { changedAt, withoutAt } from '../../../core/common/changedAt';
+import { madeOn } from '../../../core/winding/run';
 import { namesApart } from '../../../core/yarn/colourWords';
 import type { ColourAlong } from '../../../core/yarn/coloursAlong';
 import { ChoiceField } from '../../../ui/controls/Choice';
@@ -17,8 +18,9 @@ const WAYS = [
 const PAIR = { value: 'matched', label: 'a pair' } as const;
 
 /** Into what it is wound: equal cakes, the pieces of a project, or cakes of one size. */
-export function SplitFields({ planned: { choices, choose, plan, errors } }: { planned: Planned }) {
+export function SplitFields({ planned: { choices, choose, plan, tool, errors } }: { planned: Planned }) {
   const { split } = choices;
+  const made = madeOn(tool.onto);
   const change = (next: Partial<SplitDraft>) => choose({ split: { ...split, ...next }, toolOfPart: {} });
   return (
     <div className="grid gap-2">
@@ -38,15 +40,15 @@ export function SplitFields({ planned: { choices, choose, plan, errors } }: { pl
           <Button
             onClick={() => change({ extraCakes: split.extraCakes - 1 })}
             disabled={split.extraCakes === 0}
-            aria-label="One cake fewer"
+            aria-label={`One ${made} fewer`}
           >
             −
           </Button>
-          <span>{plan.cakes.length === 1 ? 'in one cake' : `in ${plan.cakes.length} cakes`}</span>
+          <span>{plan.cakes.length === 1 ? `in one ${made}` : `in ${plan.cakes.length} ${made}s`}</span>
           <Button
             onClick={() => change({ extraCakes: split.extraCakes + 1 })}
             disabled={plan.cakes.length >= 99}
-            aria-label="One cake more"
+            aria-label={`One ${made} more`}
           >
             +
           </Button>
@@ -55,7 +57,7 @@ export function SplitFields({ planned: { choices, choose, plan, errors } }: { pl
       {split.by === 'size' && (
         <TextField
           name="split.size"
-          label="Each cake"
+          label={`Each ${made}`}
           value={split.size}
           onChange={(size) => change({ size })}
           error={split.size.trim() === '' ? undefined : errors['split.size']}
@@ -72,7 +74,7 @@ export function SplitFields({ planned: { choices, choose, plan, errors } }: { pl
           errors={errors}
         />
       )}
-      {split.by === 'pieces' && <Pieces split={split} change={change} errors={errors} />}
+      {split.by === 'pieces' && <Pieces made={made} split={split} change={change} errors={errors} />}
     </div>
   );
 }
@@ -135,10 +137,12 @@ function Pair({
 }
 
 function Pieces({
+  made,
   split,
   change,
   errors,
 }: {
+  made: string;
   split: SplitDraft;
   change: (next: Partial<SplitDraft>) => void;
   errors: Record<string, string>;
@@ -195,7 +199,7 @@ function Pieces({
         <Segmented
           aria-label="What is over"
           options={[
-            { value: 'own cake' as const, label: 'rest: a cake' },
+            { value: 'own cake' as const, label: `rest: a ${made}` },
             { value: 'shared' as const, label: 'shared out' },
           ]}
           value={split.over}

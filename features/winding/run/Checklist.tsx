@@ -2,16 +2,15 @@
 
 import { Button } from 'antd';
 import type { ReactNode } from 'react';
-import { type RunState, type RunStep, tickKey, type WoundOnto } from '../../../core/winding/run';
-import type { PieceForm } from '../../../core/yarn/piece';
-import type { Swift } from '../../../core/bench/swift';
+import { type RunStep, tickKey } from '../../../core/winding/run';
 import { LargeAct } from '../../../ui/bench/LargeAct';
 import { SignIcon } from '../../../ui/figures/icons';
 import styles from './Checklist.module.css';
 import { StepDrawing } from './StepDrawing';
 import { useBenchKeys } from '../../../ui/bench/useBenchKeys';
 import { usePedals } from '../../../ui/bench/usePedals';
-import type { StepWords } from '../words';
+import { stepWords } from '../words';
+import type { InHand } from './inHand';
 
 interface Way {
   label: string;
@@ -23,51 +22,37 @@ interface Way {
  * what is shown and, after the last, goes on.
  */
 export function Checklist({
+  inHand: { page, state, enabled, record },
   steps,
-  part,
-  state,
-  enabled,
-  words,
-  swift,
-  onto,
-  form,
-  colourHex,
   also,
-  onTick,
   next,
-  onNext,
   other,
   back,
   aside,
 }: {
+  inHand: InHand;
   steps: readonly RunStep[];
-  part: number;
-  state: RunState;
-  enabled: boolean;
-  words: (step: RunStep) => StepWords;
-  swift: Swift['kind'] | null;
-  onto: WoundOnto;
-  form: PieceForm;
-  colourHex: string;
   /** What this yarn on these tools adds to a step. */
   also?: Partial<Record<RunStep, string>>;
-  onTick: (step: RunStep, done: boolean) => void;
-  next: string;
-  onNext: () => void;
+  next: Way;
   other?: Way;
   back?: Way;
   /** What may be done as well, and need not be. */
   aside?: ReactNode;
 }) {
   const [pedals] = usePedals();
+  const { part } = state;
+  const { onto } = page.plan.cakes[part]!.tool;
+  const words = (step: RunStep) => stepWords(step, page, { onto, turning: page.turning[part] });
   const done = (step: RunStep) => state.ticked.includes(tickKey(part, step));
+  const tick = (step: RunStep, is: boolean) => record({ kind: 'tick', part, step, done: is });
   const current = steps.find((step) => !done(step));
-  const goOn = () => (current ? onTick(current, true) : onNext());
+  const goOn = () => (current ? tick(current, true) : next.act());
   const lastDone = [...steps].reverse().find(done);
 
   useBenchKeys(enabled, pedals, {}, (key) => {
     if (key === 'count') goOn();
-    else if (key === 'miscount' && lastDone) onTick(lastDone, false);
+    else if (key === 'miscount' && lastDone) tick(lastDone, false);
   });
 
   return (
@@ -82,7 +67,7 @@ export function Checklist({
               data-current={step === current}
               aria-checked={done(step)}
               disabled={!enabled}
-              onClick={() => onTick(step, !done(step))}
+              onClick={() => tick(step, !done(step))}
             >
               <span className="grid place-items-center flex-none w-[32px] h-[32px] border-2 border-ink-soft rounded-md group-aria-checked:bg-lichen group-aria-checked:border-lichen group-aria-checked:text-paper">
                 {done(step) && <SignIcon sign="yes" size={22} />}
@@ -109,18 +94,26 @@ export function Checklist({
                 )}
               </>
             ) : (
-              <p className={styles.title}>All done. {next}?</p>
+              <p className={styles.title}>All done. {next.label}?</p>
             )}
           </div>
-          {current && <StepDrawing step={current} swift={swift} onto={onto} form={form} colourHex={colourHex} />}
+          {current && (
+            <StepDrawing
+              step={current}
+              swift={page.plan.swift?.kind ?? null}
+              onto={onto}
+              form={page.form}
+              colourHex={page.colourHex}
+            />
+          )}
         </div>
         <LargeAct data-count onClick={goOn} disabled={!enabled}>
-          {current ? 'Done' : next} <kbd>space</kbd>
+          {current ? 'Done' : next.label} <kbd>space</kbd>
         </LargeAct>
         <div className="flex flex-wrap gap-y-1 gap-x-3">
           {current && (
-            <Button type="text" onClick={onNext} disabled={!enabled}>
-              {next} at once
+            <Button type="text" onClick={next.act} disabled={!enabled}>
+              {next.label} at once
             </Button>
           )}
           {other && (

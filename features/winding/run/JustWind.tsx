@@ -1,5 +1,6 @@
 'use client';
 
+import { madeOn } from '../../../core/winding/run';
 import { Button } from 'antd';
 import { useEffect, useState } from 'react';
 import { inWords, lengthFigure, massFigure, secondsInWords, sizeFigure } from '../../../core/common/format';
@@ -43,7 +44,7 @@ export function JustWind({
   onCount: () => void;
 }) {
   const system = useSystem();
-  const made = cake.tool.onto === 'winder' ? 'cake' : 'ball';
+  const made = madeOn(cake.tool.onto);
   const across = inWords(sizeFigure(cake.outerDiameterMm, system));
   return (
     <div

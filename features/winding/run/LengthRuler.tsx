@@ -4,6 +4,7 @@ import type { ReactNode } from 'react';
 import { namesApart } from '../../../core/yarn/colourWords';
 import type { ColourAlong } from '../../../core/yarn/coloursAlong';
 import type { Fault } from '../../../core/yarn/faults';
+import { countedOn, type WoundOnto } from '../../../core/winding/run';
 import { cutInWords } from '../words';
 import { inWords, lengthFigure, massFigure } from '../../../core/common/format';
 import { GENTLE_TURNS, onSpindleAt, type PlannedCake, type WinderFigures } from '../../../core/winding/windingPlan';
@@ -18,7 +19,7 @@ export interface RuledCake extends Pick<
   PlannedCake,
   'name' | 'cutAt' | 'massG' | 'lengthM' | 'startM' | 'crankTurns' | 'slowFromTurn'
 > {
-  winder: WinderFigures;
+  winder: WinderFigures & { onto: WoundOnto };
   densityGPerCm3: number;
 }
 
@@ -130,14 +131,14 @@ export function LengthRuler({
               <span className="text-ink-soft">
                 {cake.cutAt && `cut ${cutInWords(cake.cutAt, names, system)}, near `}
                 {!cake.cutAt && (i < cakes.length - 1 ? 'cut at ' : 'ends near ')}
-                {Math.round(cake.crankTurns.mean)} turns
+                {Math.round(cake.crankTurns.mean)} {countedOn(cake.winder.onto)}
               </span>
               {about?.(i)}
             </li>
           ))}
         </ol>
       )}
-      {!at && cakes.length > MOST_SHOWN && <p className="mb-1 text-ink-soft">and so on, {cakes.length} cakes in all</p>}
+      {!at && cakes.length > MOST_SHOWN && <p className="mb-1 text-ink-soft">and so on, {cakes.length} in all</p>}
       {!at && <Legend faults={signs} />}
     </figure>
   );

@@ -4,7 +4,7 @@ import { useRunLog, RunLog } from '../../../ui/bench/RunLog';
 import { useRouter } from 'next/navigation';
 import { massBalance } from '../../../core/logbook/massBalance';
 import { inWords, lengthFigure, massFigure, upperFirst } from '../../../core/common/format';
-import { type RunState, turnsOn, woundParts } from '../../../core/winding/run';
+import { countedOn, madeOn, type RunState, turnsOn, woundParts } from '../../../core/winding/run';
 import { readOrNull } from '../../../core/common/inputError';
 import { inMetres, parseQuantity } from '../../../core/common/units';
 import type { ScaleTool } from '../../../server/bench/bench';
@@ -93,7 +93,7 @@ export function LogForm({
       enabled={enabled}
       scale={
         <>
-          <h2>{parts.length === 1 ? 'Put the cake on the scale' : 'Put each cake on the scale'}</h2>
+          <h2>Put {toWeigh(page, parts)} on the scale</h2>
           <div className={`${styles.masses} grid gap-1 mb-3`}>
             {parts.map((part, i) => (
               <CakeOnScale
@@ -181,7 +181,13 @@ function CakeOnScale({
       className={`${styles.cake} [&_input]:text-large [&_input]:font-bold grid grid-cols-[74px_1fr] gap-4 items-center`}
     >
       <svg width={74} height={74} aria-hidden="true">
-        <PieceGlyph form="cake" colourHex={page.colourHex} x={37} y={37} side={70} />
+        <PieceGlyph
+          form={madeOn(page.plan.cakes[part]!.tool.onto)}
+          colourHex={page.colourHex}
+          x={37}
+          y={37}
+          side={70}
+        />
       </svg>
       <div>
         <div className={`${styles.measures} grid grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)_minmax(0,1fr)] gap-3`}>
@@ -194,7 +200,7 @@ function CakeOnScale({
             hint={[
               state.uncounted.includes(part)
                 ? 'not counted'
-                : `${turnsOn(state, part)} ${page.plan.cakes[part]!.tool.onto === 'winder' ? 'turns' : 'wraps'}`,
+                : `${turnsOn(state, part)} ${countedOn(page.plan.cakes[part]!.tool.onto)}`,
               // Not put into the field: there the bowl is on the scale as well.
               state.weighedG[part] &&
                 `${inWords(massFigure(state.weighedG[part], system))} when it came off, without a bowl`,
@@ -275,6 +281,12 @@ function Compared({
       )}
     </div>
   );
+}
+
+function toWeigh({ plan }: RunPage, parts: readonly number[]): string {
+  const [made, other] = new Set(parts.map((part) => madeOn(plan.cakes[part]!.tool.onto)));
+  if (other) return 'each cake and ball';
+  return parts.length === 1 ? `the ${made}` : `each ${made}`;
 }
 
 function labelOf({ plan, labels }: RunPage, part: number, of: number): string {

@@ -142,6 +142,36 @@ describe('take off and weigh', () => {
     expect(shownText()).not.toContain('Put the slip in');
   });
 
+  test('by hand it is a ball of so many wraps, from the first one to the scale', () => {
+    const { happen, shownText } = run({ masses: ['40'] }, { toolKey: 'form 1', swiftId: null }).begin();
+    const words = [shownText()];
+    const then = (...events: NewRunEvent[]) => {
+      happen(...events);
+      words.push(shownText());
+    };
+    then(wind);
+    expect(words.at(-1)).toContain('Gently: the first dozen wraps');
+    then(turns(40), { kind: 'stage', part: 0, stage: 'take off' });
+    expect(words.at(-1)).toContain('Back to winding, 40 wraps');
+    then({ kind: 'stage', part: 0, stage: 'weigh' });
+    expect(words.at(-1)).toMatch(/Put the ball on the scale.*40 wraps/);
+    for (const each of words) expect(each).not.toMatch(/\bcakes?\b|\bturns\b(?! a little)/i);
+  });
+
+  test('the next one is planned in what is counted for it', () => {
+    const { happen, shownText, plan } = run(
+      { masses: ['100'] },
+      { split: { by: 'equal', cakes: 2 }, toolOfPart: { 1: 'form 1' } },
+    ).begin();
+    happen(wind, turns(9), { kind: 'weighed', part: 0, massG: 52 }, { kind: 'stage', part: 0, stage: 'take off' });
+    expect(plan.cakes[1]!.tool.onto).toBe('nostepinne');
+    expect(shownText()).toMatch(/52 g for 9 turns. The next gets 48 g: \d+ wraps/);
+    happen({ kind: 'stage', part: 0, stage: 'weigh' });
+    expect(shownText()).toContain('Put the cake on the scale');
+    happen({ kind: 'stage', part: 1, stage: 'wind' }, turns(9, 1), { kind: 'stage', part: 1, stage: 'weigh' });
+    expect(shownText()).toContain('Put each cake and ball on the scale');
+  });
+
   test('each cake that was wound is weighed under its name, those that were not are not', () => {
     const pieces = [
       { name: 'sleeve', count: '2', amount: '40 g' },

@@ -1,20 +1,16 @@
 'use client';
 
 import { Steps } from 'antd';
-import { lowerFirst } from '../../../core/common/format';
 import {
   afterEvent,
   cakeInHand,
   type NewRunEvent,
+  ontoInWords,
   prepareSteps,
   type RunState,
-  type RunStep,
-  takeOffSteps,
-  turnsOn,
   turnsSoFar,
 } from '../../../core/winding/run';
 import type { Learned } from '../../../core/bench/calibration';
-import { correctedCakes } from '../../../core/winding/nextCake';
 import type { ScaleTool } from '../../../server/bench/bench';
 import type { RunPage } from '../../../server/winding/runEvents';
 import { useSystem } from '../../../ui/frame/Providers';
@@ -25,51 +21,29 @@ import { useHelper } from '../../../ui/bench/useHelper';
 import { RunStage } from '../../../ui/bench/RunStage';
 import { appNow } from '../../../ui/runSync/appClock';
 import { useRunSync } from '../../../ui/runSync/useRunSync';
-import { WeighCake } from './WeighCake';
+import { type InHand, inHandOf } from './inHand';
+import { TakeOff } from './TakeOff';
 import { WindStage } from './WindStage';
-import { mountWords, START_STEPS, stepWords } from '../words';
+import { mountWords, START_STEPS } from '../words';
 
 /** A winding at the bench: prepare, wind, take off, weigh. */
 export function RunScreen({ page, scales, drift }: { page: RunPage; scales: ScaleTool[]; drift: Learned }) {
-  const system = useSystem();
   const run = useRunSync<RunState, NewRunEvent>(page, afterEvent);
   const { state, record } = run;
-  const cakes = page.plan.cakes.length;
-  const mine = run.holding === 'mine';
-
-  const go = (stage: typeof state.stage, part = state.part) => record({ kind: 'stage', stage, part });
+  const { part } = state;
+  const enabled = run.holding === 'mine';
   const helper = useHelper(
-    mine
+    enabled
       ? (report) => {
-          const { part } = state;
           const atTurn = turnsSoFar(state, part, appNow(), page.plan.cakes[part]!.secondsPerTurn);
           record({ kind: 'trouble', part, atTurn, ...report });
         }
       : undefined,
   );
-  // Cakes that were weighed correct those to come.
-  const plan = { ...page.plan, cakes: correctedCakes(page.plan, state) };
-  const planned = plan.cakes[state.part]!;
-  const { onto } = planned.tool;
-  const made = onto === 'winder' ? 'cake' : 'ball';
-  const nameOf = (part: number) => cakeInHand(page.labels[part]!, part, cakes);
-  const cakeName = nameOf(state.part);
-  const next = plan.cakes[state.part + 1];
-  // On another tool the end has to be seated there first.
-  const toNext = () =>
-    next && next.tool.name !== planned.tool.name ? go('prepare', state.part + 1) : go('wind', state.part + 1);
-  const checklist = {
-    part: state.part,
-    state,
-    enabled: mine,
-    words: (step: RunStep) => stepWords(step, page, { onto, turning: page.turning[state.part] }),
-    swift: page.plan.swift?.kind ?? null,
-    onto,
-    form: page.form,
-    colourHex: page.colourHex,
-    onTick: (step: RunStep, done: boolean) => record({ kind: 'tick', part: state.part, step, done }),
-  };
-  const preparing = prepareSteps({ form: page.form, onto, ties: page.plan.schools.ties });
+  const inHand = inHandOf(page, { state, enabled, record });
+  const { go } = inHand;
+  const { cakes } = inHand.page.plan;
+  const { name, tool } = cakes[part]!;
 
   return (
     <RunStage
@@ -80,9 +54,8 @@ export function RunScreen({ page, scales, drift }: { page: RunPage; scales: Scal
       href={`/yarns/${page.yarnId}`}
       under={
         <>
-          {page.pieceLabel}, {cakeName}
-          {planned.name && `: ${planned.name}`}, {onto === 'winder' ? 'on the' : 'by hand:'}{' '}
-          {lowerFirst(planned.tool.name)}
+          {page.pieceLabel}, {cakeInHand(page.labels[part]!, part, cakes.length)}
+          {name && `: ${name}`}, {ontoInWords(tool)}
         </>
       }
       beside={
@@ -108,69 +81,45 @@ export function RunScreen({ page, scales, drift }: { page: RunPage; scales: Scal
         to: `/pieces/${page.pieceId}`,
       }}
     >
-      {state.stage === 'prepare' && (
-        <Checklist
-          steps={state.part === 0 ? preparing : preparing.filter((step) => START_STEPS.has(step))}
-          {...checklist}
-          also={{ mount: mountWords(page.plan.swift, system) }}
-          next="Begin to wind"
-          onNext={() => go('wind')}
-        />
-      )}
+      {state.stage === 'prepare' && <Prepare inHand={inHand} />}
       {state.stage === 'wind' && (
         <WindStage
-          page={{ ...page, plan }}
-          state={state}
-          enabled={mine}
+          {...inHand}
           keysRest={helper.open === true}
           drift={drift}
-          record={record}
           onDone={() => go('take off')}
-          onBack={() => go(state.part === 0 ? 'prepare' : 'take off', Math.max(0, state.part - 1))}
+          onBack={() => go(part === 0 ? 'prepare' : 'take off', Math.max(0, part - 1))}
         />
       )}
-      {state.stage === 'take off' && (
-        <Checklist
-          steps={takeOffSteps(onto, page.plan.schools.slip)}
-          {...checklist}
-          next={next ? `Wind ${nameOf(state.part + 1)}` : 'To the scale'}
-          onNext={() => (next ? toNext() : go('weigh'))}
-          other={next ? { label: `No more ${made}s: to the scale`, act: () => go('weigh') } : undefined}
-          aside={
-            next && (
-              <WeighCake
-                key={state.part}
-                weighedG={state.weighedG[state.part] ?? null}
-                turns={state.uncounted.includes(state.part) ? null : turnsOn(state, state.part)}
-                next={{
-                  massG: next.massG,
-                  turns: Math.round(next.crankTurns.mean),
-                  unit: next.tool.onto === 'winder' ? 'turns' : 'wraps',
-                }}
-                enabled={mine}
-                onWeighed={(massG) => record({ kind: 'weighed', part: state.part, massG })}
-              />
-            )
-          }
-          back={{
-            label: state.uncounted.includes(state.part)
-              ? 'Back to winding'
-              : `Back to winding, ${turnsOn(state, state.part)} ${onto === 'winder' ? 'turns' : 'wraps'}`,
-            act: () => go('wind'),
-          }}
-        />
-      )}
+      {state.stage === 'take off' && <TakeOff inHand={inHand} />}
       {state.stage === 'weigh' && (
         <LogForm
           page={page}
           state={state}
           scales={scales}
-          enabled={mine}
+          enabled={enabled}
           settled={run.settled}
           onBack={() => go('take off')}
         />
       )}
     </RunStage>
+  );
+}
+
+/** The piece is made ready and mounted; a later cake only begins on its tool. */
+function Prepare({ inHand }: { inHand: InHand }) {
+  const system = useSystem();
+  const { page, state, go } = inHand;
+  const { swift, cakes, schools } = page.plan;
+  const { onto } = cakes[state.part]!.tool;
+  const steps = prepareSteps({ form: page.form, onto, ties: schools.ties });
+  return (
+    <Checklist
+      inHand={inHand}
+      steps={state.part === 0 ? steps : steps.filter((step) => START_STEPS.has(step))}
+      also={{ mount: mountWords(swift, system) }}
+      next={{ label: 'Begin to wind', act: () => go('wind') }}
+    />
   );
 }
 

@@ -23,10 +23,10 @@ export function WeighCake({
   onWeighed,
 }: {
   weighedG: number | null;
-  /** Counted for this cake; null where nobody counted. */
-  turns: number | null;
+  /** Counted for this cake, with their name; null where nobody counted. */
+  turns: string | null;
   /** The next one, as it is planned now. */
-  next: { massG: number; turns: number; unit: string };
+  next: { massG: number; turns: string };
   enabled: boolean;
   onWeighed: (massG: number | null) => void;
 }) {
@@ -39,9 +39,9 @@ export function WeighCake({
       <Notice tone="good" role="status">
         <strong>
           {inWords(massFigure(weighedG, system))}
-          {turns !== null && ` for ${turns} ${next.unit}`}.
+          {turns !== null && ` for ${turns}`}.
         </strong>{' '}
-        The next gets {inWords(massFigure(next.massG, system))}: {next.turns} {next.unit}.{' '}
+        The next gets {inWords(massFigure(next.massG, system))}: {next.turns}.{' '}
         <InlineButton disabled={!enabled} onClick={() => onWeighed(null)}>
           It was not weighed
         </InlineButton>

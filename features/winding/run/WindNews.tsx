@@ -1,5 +1,6 @@
 'use client';
 
+import { madeOn } from '../../../core/winding/run';
 import { Button } from 'antd';
 import { HALF_WIDTH_90 } from '../../../core/common/estimate';
 import { inWords, lengthFigure } from '../../../core/common/format';
@@ -15,7 +16,7 @@ import type { Winding } from './useWinding';
 export function WindNews({ winding }: { winding: Winding }) {
   const system = useSystem();
   const { page, state, enabled, driver, device, live, silent, listeners, by, drift, ticker, progress } = winding;
-  const { cake, on, woundM, turns, unit, onWinder, tooMuch, nextFault, uncounted } = progress;
+  const { cake, on, woundM, turns, unit, tooMuch, nextFault, uncounted } = progress;
   return (
     <>
       <HowToCount winding={winding} />
@@ -37,8 +38,8 @@ export function WindNews({ winding }: { winding: Winding }) {
             {inWords(lengthFigure(on.lengthM, system))} are counted, and there are{' '}
             {inWords(lengthFigure(cake.lengthM, system))}.
           </strong>{' '}
-          One of three is wrong: the count (take turns back), the weight (weigh the {onWinder ? 'cake' : 'ball'} once it
-          is off) or the metres in a gram (<Link href={`/yarns/${page.yarnId}`}>measure ten metres</Link>).
+          One of three is wrong: the count (take turns back), the weight (weigh the {madeOn(cake.tool.onto)} once it is
+          off) or the metres in a gram (<Link href={`/yarns/${page.yarnId}`}>measure ten metres</Link>).
         </Notice>
       )}
       {nextFault && (

@@ -4,7 +4,7 @@ import { plural } from '../../../core/common/format';
 import { namesApart } from '../../../core/yarn/colourWords';
 import { FAULT_KINDS, type Fault } from '../../../core/yarn/faults';
 import type { UnitSystem } from '../../../core/common/units';
-import { type Cue, cueAt, MARK_KINDS, type RunState } from '../../../core/winding/run';
+import { countedOn, type Cue, cueAt, MARK_KINDS, type RunState } from '../../../core/winding/run';
 import { GENTLE_TURNS, onSpindleAt, spindleOf } from '../../../core/winding/windingPlan';
 import type { RunPage } from '../../../server/winding/runEvents';
 import { CUE_WORDS, cutInWords } from '../words';
@@ -41,7 +41,7 @@ export function windingProgress(
   return {
     cake,
     onWinder,
-    unit: onWinder ? 'turns' : 'wraps',
+    unit: countedOn(tool.onto),
     last,
     uncounted,
     turns,
@@ -77,16 +77,14 @@ export function colourNamesOf({ plan }: RunPage): Record<string, string> {
 
 /** What to mind just now, in words. */
 export function progressInWords(page: RunPage, progress: WindingProgress, system: UnitSystem): string {
-  const { cake, cue, last, stopAt, turns, uncounted } = progress;
+  const { cake, cue, uncounted } = progress;
   if (uncounted) return CUE_WORDS.steady;
   const cutBy = cake.cutAt && cutInWords(cake.cutAt, colourNamesOf(page), system);
-  return cueWords(cue, { turns, stopAt, last, cutBy });
+  return cueWords(cue, progress, cutBy);
 }
 
-function cueWords(
-  cue: Cue,
-  { turns, stopAt, last, cutBy }: { turns: number; stopAt: number; last: boolean; cutBy?: string },
-): string {
+function cueWords(cue: Cue, { turns, unit, stopAt, last }: WindingProgress, cutBy: string | undefined): string {
+  if (cue === 'gentle') return `Gently: the first dozen ${unit} lay the core`;
   // A change that is seen is surer than any count.
   if (cutBy && (cue === 'slow' || cue === 'stop' || cue === 'past')) return `Slowly: cut ${cutBy}`;
   if (last && cue === 'slow') return 'Slowly now: the end may come any time';
