@@ -1,5 +1,7 @@
 import { openDatabase } from '../db/common/connection';
+import { miniPlanById } from '../db/minis/minis';
 import { runById } from '../db/winding/runs';
+import { readMiniPlanContent } from '../server/minis/miniPlanContent';
 import { yarnById } from '../db/yarn/yarns';
 import { pause } from './support/app';
 import { Maker } from './support/browser';
@@ -276,6 +278,73 @@ test('two devices side by side: both changes hold, and who changes the same fiel
   expect(await opened(one)).toEqual([place, notes]);
   await one.close();
   await device.close();
+});
+
+test('a plan of minis on two devices: both changes hold and are planned anew, and once it is being made that is said', async () => {
+  const one = await set.maker();
+  const device = await set.browser.createBrowserContext();
+  const two = await Maker.at(device, set.app.url);
+  await one.goTo('/minis/new?yarns=5');
+  await one.fill('sizes.0.amount', '4 g');
+  await one.fill('sizes.0.count', '3');
+  await one.sees('3 minis');
+  await one.press('Save this plan');
+  await one.arrivesAt(/^\/minis\/\d+$/);
+  const plan = new URL(one.page.url()).pathname;
+  const planned = () => {
+    const db = openDatabase(set.app.databaseFile);
+    const { name, plan: content } = miniPlanById(db, Number(plan.split('/')[2]))!;
+    db.close();
+    return { name, content: readMiniPlanContent(content) };
+  };
+  for (const maker of [one, two]) {
+    await maker.goTo(`${plan}/plan`);
+    await maker.sees('3 minis');
+  }
+  await two.fill('sizes.0.count', '5');
+  await two.sees('5 minis');
+  await two.press('Save the new plan');
+  await two.arrivesAt(/^\/minis\/\d+$/);
+  await one.fill('name', 'Harbour minis');
+  await one.press('Save the new plan');
+  await one.sees('there is no plan of this yet');
+  await one.sees('5 minis');
+  await one.press('Save the new plan');
+  await one.arrivesAt(/^\/minis\/\d+$/);
+  expect(planned()).toMatchObject({ name: 'Harbour minis', content: { asked: { sizes: [{ count: '5' }] } } });
+
+  await one.goTo(`${plan}/plan`);
+  await one.fill('sizes.0.count', '6');
+  await one.sees('6 minis');
+  await two.page.locator('::-p-text(Count off)').click();
+  await two.arrivesAt(/^\/minis\/run\/\d+$/);
+  await one.press('Save the new plan');
+  await one.arrivesAt(/^\/minis\/\d+$/);
+  await one.sees('What you left is not saved. Its minis are being made already');
+  expect(planned().content.asked.sizes).toMatchObject([{ count: '5' }]);
+  await one.close();
+  await device.close();
+});
+
+test('a form whose page another device has done away with says what became of it', async () => {
+  const one = await set.maker();
+  const two = await set.maker();
+  await two.goTo('/days/new');
+  await two.choose('kind', 'other');
+  await two.fill('title', 'Oil a winder');
+  await two.press('Add');
+  await two.arrivesAt(/^\/days$/);
+  await two.page.locator('::-p-text(Oil a winder)').click();
+  await two.arrivesAt(/^\/days\/\d+$/);
+  await one.goTo(new URL(two.page.url()).pathname);
+  await one.fill('title', 'Oil both winders');
+  await two.press('Remove');
+  await two.arrivesAt(/^\/days$/);
+  await one.press('Save');
+  await one.sees('What you left is not saved. This is not on the list any more. Open it again to go on.');
+  await one.close();
+  await two.press('Undo');
+  await two.close();
 });
 
 test('what was typed before its tab was closed is asked about, where another device has changed the same field since', async () => {

@@ -44,10 +44,18 @@ export function planMinisPage(db: Db, ask: { yarns?: string; pieces?: string }):
   return { yarns: miniYarns(db, yarnIds), reels: reels(db), scales: scales(db), pieceIds, miniPlan: null };
 }
 
-/** The page on which a mini plan is planned anew; undefined where there is none, or where its counting has begun. */
-export function miniReplanPage(db: Db, planId: number, ask: { yarns?: string }): PlanMinisPage | undefined {
+/**
+ * The page on which a mini plan is planned anew; where its counting has begun, only the plan whose minis are being made;
+ * undefined where there is none.
+ */
+export function miniReplanPage(
+  db: Db,
+  planId: number,
+  ask: { yarns?: string },
+): PlanMinisPage | { begun: number } | undefined {
   const row = miniPlanById(db, planId);
-  if (!row || runsOfPlan(db, planId).length > 0) return undefined;
+  if (!row) return undefined;
+  if (runsOfPlan(db, planId).length > 0) return { begun: planId };
   const plan = readMiniPlanContent(row.plan);
   const { pieceIds } = plan.asked;
   const yarnIds = [...new Set([...yarnsOfPieces(db, pieceIds), ...idsIn(ask.yarns)])];

@@ -18,7 +18,14 @@ import { treatPieces, untreatPieces, weighPiece } from '../yarn/pieceOperations'
 import { packKit, weighDried } from './miniCare';
 import { miniYarns } from './miniParents';
 import { miniPlanLines, miniPlanPage } from './miniPlanPages';
-import { endMiniPlan, type MiniPlanForm, planMinisPage, miniReplanPage, saveMiniPlan } from './miniPlans';
+import {
+  endMiniPlan,
+  type MiniPlanForm,
+  planMinisPage,
+  type PlanMinisPage,
+  miniReplanPage,
+  saveMiniPlan,
+} from './miniPlans';
 import { logMiniRun, type MiniLogForm, miniRunPage, startMiniRun } from './miniRuns';
 import { miniPlanValues, miniLogValues, miniMade, miniScreenSends, sizeValues } from '../../tests/support/minisTesting';
 import { redoOperation, undoOperation, whyNotUndo } from '../yarn/pieces';
@@ -179,7 +186,7 @@ describe('a plan', () => {
   test('that is planned anew has the yarns of its skeins, and those that come to it', () => {
     const { db, planId, yarnId, pieceIds } = planning();
     const { yarnId: other } = shelved(db);
-    const page = (yarns?: string) => miniReplanPage(db, planId, { yarns })!;
+    const page = (yarns?: string) => miniReplanPage(db, planId, { yarns }) as PlanMinisPage;
     expect(page().yarns.map(({ id }) => id)).toEqual([yarnId]);
     expect(page().pieceIds).toEqual(pieceIds);
     expect(page(`${other},${yarnId},nonsense`).yarns.map(({ id }) => id)).toEqual([yarnId, other]);
@@ -187,7 +194,7 @@ describe('a plan', () => {
 
   test('is planned anew until its counting begins, put away, and taken up again', () => {
     const { db, planId, pieceIds } = planning();
-    expect(miniReplanPage(db, planId, {})!.miniPlan!.name).toBe('Tests');
+    expect(miniReplanPage(db, planId, {})).toMatchObject({ miniPlan: { name: 'Tests' } });
     const smaller = miniPlanValues(
       highs,
       db,
@@ -197,7 +204,7 @@ describe('a plan', () => {
     expect(idOf(saveMiniPlan(db, planId, smaller, 'metric', NOW))).toBe(planId);
     expect(miniPlanPage(db, planId)).toMatchObject({ name: 'Smaller', plan: { sizes: [{ massG: 8 }] } });
     const runId = idOf(startMiniRun(db, planId, pieceIds[0]!, NOW));
-    expect(miniReplanPage(db, planId, {})).toBeUndefined();
+    expect(miniReplanPage(db, planId, {})).toEqual({ begun: planId });
     expect(errorsOf(saveMiniPlan(db, planId, { ...smaller, requestKey: aKey() }, 'metric', NOW))['']).toMatch(
       /being made/,
     );
@@ -672,8 +679,7 @@ test('with the minis of Tern Rock, the archive is read back equal, and one of th
 test('a plan is asked for again in the units that it was typed in', () => {
   const sizes = [sizeValues({ amount: '12', tolerance: '0.5' })];
   const { db, planId } = planning(['112'], { sizes, ends: '20' });
-  expect(miniReplanPage(db, planId, {})!.miniPlan!.plan.asked).toMatchObject({
-    sizes: [{ amount: '12 g', tolerance: '0.5 g' }],
-    ends: '20 cm',
+  expect(miniReplanPage(db, planId, {})).toMatchObject({
+    miniPlan: { plan: { asked: { sizes: [{ amount: '12 g', tolerance: '0.5 g' }], ends: '20 cm' } } },
   });
 });

@@ -90,7 +90,7 @@ describe('measuring', () => {
     const { db, yarnId, measure } = aCake();
     const operation = idOf(measure(REPEAT));
     expect(idOf(measure(REPEAT))).toBe(operation);
-    expect(coloursOfYarn(db, yarnId).looks).toHaveLength(1);
+    expect(coloursOfYarn(db, yarnId).looks).toMatchObject([{ measured: true }]);
     idOf(undoOperation(db, operation, NOW));
     expect(coloursOfYarn(db, yarnId)).toEqual({ order: [], repeat: null, looks: [] });
   });

@@ -1,9 +1,10 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useCallback, useEffect, useRef, useState, useTransition } from 'react';
+import { useCallback, useState, useTransition } from 'react';
 import { asSentence } from '../../core/common/format';
 import { navigationsBegun } from '../frame/navigations';
+import { useIsLeft } from '../frame/useIsLeft';
 import { asking, takenBack } from './asking';
 import { outcomeOf, type Work } from './outcome';
 import { useUndoOffer } from './UndoOffer';
@@ -29,13 +30,7 @@ export function useTask(): {
   const [isRefreshing, startRefreshing] = useTransition();
   const [problem, setProblem] = useState('');
   const tell = useUndoOffer();
-  const isLeft = useRef(false);
-  useEffect(() => {
-    isLeft.current = false;
-    return () => {
-      isLeft.current = true;
-    };
-  }, []);
+  const isLeft = useIsLeft();
   const run = useCallback(
     async <Done extends { ok: true }>(task: Task<Done>, then?: Then<Done>) => {
       const navigations = navigationsBegun();
@@ -63,7 +58,7 @@ export function useTask(): {
       if (page && !hasGoneOn) router.push(page);
       startRefreshing(() => router.refresh());
     },
-    [router, tell],
+    [router, tell, isLeft],
   );
   return { busy: isSending || isRefreshing, problem, run };
 }

@@ -12,6 +12,7 @@ import { changes } from './edits';
 import { allSeen, changedTwice, type FieldErrors, focusFirst, inSentences, withoutErrorsOf } from './fieldErrors';
 import { navigationsBegun } from '../frame/navigations';
 import { useFreshPage } from '../frame/useFreshPage';
+import { useIsLeft } from '../frame/useIsLeft';
 import { useDraft } from './useDraft';
 
 export type Outcome = { ok: true; id: number } | { ok: false; errors: FieldErrors };
@@ -69,6 +70,7 @@ export function useForm<Values extends object>({
   }, []);
   const { values, latest, change, keep, forget } = useDraft({ draftKey, initial, edits, contradicted });
   const isUnderWay = useRef(false);
+  const isLeft = useIsLeft();
   /** What was typed after it was sent belongs to what comes next: the next row, the next weighing. */
   const typedSince = useRef<Partial<Values>>({});
   /** What to do by what the page shows now, which may be more than when it was asked for. */
@@ -117,8 +119,8 @@ export function useForm<Values extends object>({
     const outcome = await save(marked(sent)).catch((error): Outcome => ({ ok: false, errors: { '': unsent(error) } }));
     underWay(false);
     if (outcome.ok) forget();
-    // Whoever went on meanwhile is not called back, and is told what became of it.
-    if (navigationsBegun() !== navigations) {
+    // Whoever went on meanwhile, or whose page is gone, is not called back, and is told what became of it.
+    if (isLeft.current || navigationsBegun() !== navigations) {
       tell({ words: outcome.ok ? 'What you left is saved.' : leftUnsaved(outcome.errors) });
       return router.refresh();
     }

@@ -78,9 +78,10 @@ function usePlan(page: PlanMinisPage, draftKey: string) {
   const toSave = useRef<Pick<MiniPlanForm, 'counts' | 'proven' | 'name'> | null>(null);
   const form = useForm<PlanValues>({
     draftKey,
+    edits: miniPlan !== null,
     initial: () => initialValues(page),
     save: (values) => {
-      const errors = toSave.current ? sizesWithoutAmount(values.sizes) : { '': 'there is no plan to keep yet' };
+      const errors = toSave.current ? sizesWithoutAmount(values.sizes) : { '': NOT_PLANNED };
       if (Object.keys(errors).length > 0) return Promise.resolve({ ok: false as const, errors });
       const { requestKey } = values;
       return keepMinis(miniPlan?.id ?? null, { requestKey, asked: askedOf(values, page), ...toSave.current! });
@@ -104,11 +105,15 @@ function usePlan(page: PlanMinisPage, draftKey: string) {
     yarns.map(({ name }) => name),
   );
   useEffect(() => {
-    toSave.current = answer && {
-      name: values.name.trim() || autoName,
-      counts: answer.parents.map((_, p) => hand.counts[p]!),
-      proven: { ...answer.plan.proven, mostG: answer.plan.mostG, byHand: hand.byHand },
-    };
+    // What another screen has changed, and what is typed, is planned before it can be saved.
+    toSave.current =
+      answer && planning.state !== 'thinking'
+        ? {
+            name: values.name.trim() || autoName,
+            counts: answer.parents.map((_, p) => hand.counts[p]!),
+            proven: { ...answer.plan.proven, mostG: answer.plan.mostG, byHand: hand.byHand },
+          }
+        : null;
   });
 
   const addYarn = (id: number) => {
@@ -132,6 +137,8 @@ function usePlan(page: PlanMinisPage, draftKey: string) {
     addYarn,
   };
 }
+
+const NOT_PLANNED = 'there is no plan of this yet: look at it when it is there, and save it then';
 
 /** What was planned last may be of a piece that is gone meanwhile. */
 function isOfPage({ parents }: MinisAnswer, page: PlanMinisPage): boolean {
