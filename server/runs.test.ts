@@ -113,6 +113,13 @@ describe('plans of several cakes', () => {
     expect(cakes[0]!.crankTurns.mean).not.toBeCloseTo(cakes[1]!.crankTurns.mean, 0);
   });
 
+  test('a tool is chosen for one of many parts by its number, and by nothing else', () => {
+    const { db, runId, pieceId } = running({}, { ...equal(12), toolOfPart: { 11: 'winder 2' } });
+    expect(runPage(db, runId)!.plan.cakes.map(({ tool }) => tool.id)).toEqual([...Array<number>(11).fill(1), 2]);
+    for (const part of ['x1', '1st'])
+      expect(startRun(db, pieceId, { ...start, toolOfPart: { [part]: 'winder 2' } }, 'metric', NOW).ok).toBe(false);
+  });
+
   test('more than there is, is told at its field and nothing begins', () => {
     const db = emptyDatabase();
     const { pieceIds } = shelved(db);
@@ -415,6 +422,14 @@ describe('counting', () => {
     const late = send([event({ kind: 'turns', part: 0, amount: 1 })], { claim: 'ask' });
     expect(late.leaseOwner).toBe('another');
     expect(late.state!.turns[0]).toBe(9);
+  });
+
+  test('whoever counts is heard each time that it asks, and keeps the count', () => {
+    const { db, runId, send } = running();
+    const two = screenOf(db, runId, 'screen-two');
+    const later = (ms: number) => new Date(NOW.getTime() + ms);
+    for (const ms of [0, 8_000, 16_000]) expect(send([], { claim: 'ask' }, later(ms)).leaseOwner).toBe('you');
+    expect(two.send([], { claim: 'ask' }, later(24_000)).leaseOwner).toBe('another');
   });
 
   test('a screen that has gone quiet gives the run free, and so does a clock that was set back', () => {

@@ -5,6 +5,7 @@ import { calendarOf } from './calendar';
 import { consumePiece, treatPieces } from '../yarn/pieceOperations';
 import { daysPage } from './daysPage';
 import { type TaskForm, markedTask, planWindingOf, saveTask, confirmDays } from './tasks';
+import { taskChoices } from './taskPage';
 import { plySingles } from '../twist/plying';
 import { saveProject } from '../projects/projects';
 import {
@@ -54,6 +55,15 @@ test('a task is proposed for the first day with room, and stays where it was con
   expect(card(id)).toMatchObject({ on: day(3), plannedOn: day(3) });
   idOf(confirmDays(db, { [id]: null }));
   expect(card(id).on).toBe(DAY);
+});
+
+test('what is used up is offered to nobody but whoever comes with it', () => {
+  const { db, hank, pieceIds, add } = bench();
+  const id = add({ pieceId: hank });
+  idOf(consumePiece(db, hank, consumeValues(), 'metric', NOW));
+  const offered = (pieceId: number | null) => taskChoices(db, NOW, id, pieceId).pieces.map((piece) => piece.id);
+  expect(offered(null)).toEqual([pieceIds[1]]);
+  expect(offered(hank)).toEqual(pieceIds);
 });
 
 test('a piece chosen for a winding does not stay with what it became: fetching soap', () => {
