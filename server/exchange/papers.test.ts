@@ -32,7 +32,7 @@ test('a run sheet has the setting of the swift, the turns of each cake, and what
   const run = runsUnderWay(db).find(({ kind }) => kind === 'wind')!;
   const paper = runPaper(db, run.id, 'metric', ORIGIN);
   const figures = paper.blocks.find(({ kind }) => kind === 'figures');
-  expect(figures).toMatchObject({ figures: [{ label: 'on Umbrella swift' }, {}, {}, {}] });
+  expect(figures).toMatchObject({ figures: [{ label: 'on the umbrella swift' }, {}, {}, {}] });
   const table = paper.blocks.find(({ kind }) => kind === 'table');
   expect(table!.kind === 'table' && table!.rows).toHaveLength(3);
   const headings = paper.blocks.flatMap((block) => (block.kind === 'heading' ? [block.words] : []));
@@ -59,7 +59,7 @@ test('the run sheet of a ball on two fingers speaks of wraps and of fingers, and
     '"Ball","Wraps"',
     'pale, blue or numb',
     'level round the middle',
-    'Weigh each ball',
+    'Weigh the ball',
   ])
     expect(paper).toContain(words);
   expect(paper).not.toMatch(/clamp|guide arm|spins|motor|beneath|turns, then/i);

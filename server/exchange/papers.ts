@@ -18,7 +18,7 @@ import {
 import type { Estimate } from '../../core/common/estimate';
 import { InputError } from '../../core/common/inputError';
 import { correctedCakes } from '../../core/winding/nextCake';
-import { countedOn, isWoundAsBall, madeOn, takeOffSteps } from '../../core/winding/run';
+import { countedOn, isWoundAsBall, madeOn, ontoInWords, takeOffSteps } from '../../core/winding/run';
 import { DIFFERENCES, CONSUMPTIONS } from '../../core/yarn/threadBalance';
 import { inMetres, type UnitSystem } from '../../core/common/units';
 import { pricesInWords, totalsOf } from '../../core/market/price';
@@ -67,21 +67,23 @@ export function runPaper(db: Db, runId: number, system: UnitSystem, origin: stri
   if (!run) throw new InputError('there is no such winding', 'id');
   const plan = { ...run.plan, cakes: correctedCakes(run.plan, run.state) };
   const turns = (mean: number) => String(Math.round(mean));
-  const tools = [...new Set(plan.cakes.map(({ tool }) => tool.name))].join(' and ');
+  const tools = [...new Set(plan.cakes.map(({ tool }) => ontoInWords(tool)))].join(' and ');
   const ontos = [...new Set(plan.cakes.map(({ tool }) => tool.onto))];
   const onWinder = ontos.includes('winder');
   const unit = countedOn(ontos[0]!);
   const spins = onWinder || (plan.swift !== null && plan.swift.kind !== 'chairs');
   return {
     title: `Wind ${lowerFirst(run.pieceLabel)} of ${run.yarnName}`,
-    under: `${inWords(massFigure(plan.mass.massG, system))}, ${inWords(lengthFigure(plan.mass.massG * plan.gristMPerG, system))}, on ${tools}. Begun ${dayOf(new Date(run.startedAt))}.`,
+    under: `${inWords(massFigure(plan.mass.massG, system))}, ${inWords(lengthFigure(plan.mass.massG * plan.gristMPerG, system))}, ${tools}. Begun ${dayOf(new Date(run.startedAt))}.`,
     colourHex: run.colourHex,
     url: `${origin}/winding/run/${runId}`,
     blocks: [
       {
         kind: 'figures',
         figures: [
-          ...(plan.swift ? [{ number: swiftFigure(plan.swift, system), label: `on ${plan.swift.name}` }] : []),
+          ...(plan.swift
+            ? [{ number: swiftFigure(plan.swift, system), label: `on the ${lowerFirst(plan.swift.name)}` }]
+            : []),
           ...plan.cakes.slice(0, 5).map(({ crankTurns, name }, i) => ({
             number: turns(crankTurns.mean),
             label: `${unit}, then stop${plan.cakes.length > 1 ? `: ${name || lowerFirst(run.labels[i]!)}` : ''}`,
@@ -131,7 +133,7 @@ export function runPaper(db: Db, runId: number, system: UnitSystem, origin: stri
           ...new Set(
             ontos.flatMap((onto) => takeOffSteps(onto, plan.schools.slip).map((step) => OFF_WORDS[step] ?? step)),
           ),
-          `Weigh each ${madeOn(ontos[0]!)}, and log it.`,
+          `Weigh ${plan.cakes.length === 1 ? 'the' : 'each'} ${madeOn(ontos[0]!)}, and log it.`,
         ],
       },
       ...(spins
@@ -139,8 +141,7 @@ export function runPaper(db: Db, runId: number, system: UnitSystem, origin: stri
             {
               kind: 'text' as const,
               soft: true,
-              words:
-                'Fingers, hair, sleeves and cords stay away from what spins. Unplug a motor before clearing its gears.',
+              words: `Fingers, hair, sleeves and cords stay away from what spins.${onWinder ? ' Unplug a motor before clearing its gears.' : ''}`,
             },
           ]
         : []),
