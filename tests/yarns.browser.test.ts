@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, rmSync, utimesSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import sharp from 'sharp';
@@ -216,6 +216,23 @@ describe('a list of 500 lines', () => {
     await maker.page.evaluate(() => (document.cookie = 'units=metric; path=/'));
     await maker.goTo('/yarns?q=ebb%20chunky');
     await maker.sees(/180 m ± \d+ m · 200 g/);
+    await maker.close();
+  });
+
+  test('that is changed after it was looked at is not written, and is to be chosen again', async () => {
+    const maker = await set.maker();
+    await maker.goTo('/yarns/import');
+    const changing = path.join(folder, 'changing.csv');
+    writeFileSync(changing, 'maker,line\nSkua Mill,Gangway');
+    await upload(maker, 'input[type=file]', changing);
+    await maker.sees('1 yarn can be read');
+    writeFileSync(changing, 'maker,line\nSkua Mill,Gangway\nSkua Mill,Gunwale');
+    utimesSync(changing, new Date(), new Date(Date.now() + 60_000));
+    await maker.press('Put 1 yarn on the shelf');
+    await maker.sees('Nothing was written. This file was changed or moved since it was chosen; choose it again.');
+    await upload(maker, 'input[type=file]', changing);
+    await maker.sees('2 yarns can be read');
+    expect(await (await fetch(`${set.app.url}/api/shelf?q=skua`)).json()).toMatchObject({ total: 0 });
     await maker.close();
   });
 

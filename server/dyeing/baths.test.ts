@@ -296,7 +296,8 @@ test('a shade series over three hanks is planned in one go: each pot with its ha
 
 test.each([
   [{ name: ' ' }, 'name', /a name/],
-  [{ from: '' }, 'from', /how deep/],
+  [{ from: '' }, 'from', /how deep is the first/],
+  [{ to: '' }, 'to', /how deep is the last/],
   [{ from: '0' }, 'from', /geometric/],
   [{ count: '1' }, 'count', /between/],
   [{ fibre: '' }, 'fibre', /how much/],

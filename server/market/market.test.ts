@@ -154,10 +154,15 @@ test('a kit of which one mini has gone is told, and sold for what is there', () 
   expect(page(db)).toMatchObject({ forSale: [], today: { sold: 2, takings: ['24.00 €'] } });
 });
 
-test('what is in water is told as wet', () => {
+test('what is in water is told as wet, and a kit with it', () => {
   const { db, first } = hanks();
+  expect(wareOf(db, first)!.isWet).toBe(false);
   idOf(treatPieces(db, { requestKey: aKey(), kind: 'wash', pieceIds: [first.pieceId], note: '' }, NOW));
   expect(wareOf(db, first)).toMatchObject({ isWet: true, isThere: true, price: null });
+  const { db: other, kit } = withKit();
+  expect(wareOf(other, kit.sellable)!.isWet).toBe(false);
+  idOf(treatPieces(other, { requestKey: aKey(), kind: 'wash', pieceIds: [kit.pieces[1]!.id], note: '' }, NOW));
+  expect(wareOf(other, kit.sellable)!.isWet).toBe(true);
 });
 
 test('a stock list tells both units, the price by weight and where each code leads', () => {

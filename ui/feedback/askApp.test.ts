@@ -1,4 +1,4 @@
-import { askApp } from './askApp';
+import { askApp, NoAnswer, Refusal } from './askApp';
 
 const answering = (answer: () => Promise<Response>) => jest.spyOn(globalThis, 'fetch').mockImplementation(answer);
 afterEach(() => jest.restoreAllMocks());
@@ -30,4 +30,16 @@ test.each([
 ])('%s is told in words, and never taken for an answer', async (_, answer, words) => {
   answering(answer);
   await expect(askApp('/api/shelf')).rejects.toThrow(words);
+});
+
+test('a file that cannot be read any more was not sent: that is sure, and it is to be chosen again', async () => {
+  const file = new Blob(['maker,line']);
+  answering(() => Promise.reject(new TypeError('Failed to fetch')));
+  await expect(askApp('/api/archive', { method: 'POST', body: file })).rejects.toBeInstanceOf(NoAnswer);
+  jest.spyOn(file, 'slice').mockImplementation(() => {
+    throw new DOMException('The file was changed', 'NotReadableError');
+  });
+  await expect(askApp('/api/archive', { method: 'POST', body: file })).rejects.toEqual(
+    new Refusal('this file was changed or moved since it was chosen; choose it again', ''),
+  );
 });

@@ -22,11 +22,26 @@ export class Refusal extends Error {
  * @throws NoAnswer where it is away or fails, Refusal where it refuses: in the words that a maker is told
  */
 export async function askApp<Answer>(address: string, request?: RequestInit): Promise<Answer> {
-  const away = () => Promise.reject(new NoAnswer());
-  const answer = await fetch(address, request).catch(away);
+  const answer = await fetch(address, request).catch(() => unsent(request?.body));
   // Cut off under way, it is no answer.
-  if (answer.ok) return (await answer.json().catch(away)) as Answer;
+  if (answer.ok) return (await answer.json().catch(() => Promise.reject(new NoAnswer()))) as Answer;
   const { error } = (await answer.json().catch(() => ({}))) as { error?: { message: string; path: string } };
   // What the app refuses it says why; without that something broke, and nobody knows what came of it.
   throw error ? new Refusal(error.message, error.path) : new NoAnswer('the app failed at it; try again in a moment');
+}
+
+/** Why no answer came: a file that was changed after it was chosen is not given out any more, and nothing was sent. */
+async function unsent(body: RequestInit['body']): Promise<never> {
+  if (body instanceof Blob && !(await canBeRead(body)))
+    throw new Refusal('this file was changed or moved since it was chosen; choose it again', '');
+  throw new NoAnswer();
+}
+
+async function canBeRead(blob: Blob): Promise<boolean> {
+  try {
+    await blob.slice(0, 1).arrayBuffer();
+    return true;
+  } catch {
+    return false;
+  }
 }
