@@ -24,6 +24,6 @@ export function ternRockMarket(db: Db, now: Date): void {
   const midnight = new Date(startOfDay(dayOf(now))).getTime();
   // Also shortly after midnight both are of this day.
   const todayAgo = (hours: number) => new Date(Math.max(midnight, now.getTime() - hours * 3600_000));
-  idOf(sell(db, minis[0]!.sellable, 'tern-rock-market-1', todayAgo(0.7)));
-  idOf(sell(db, minis[1]!.sellable, 'tern-rock-market-2', todayAgo(0.2)));
+  idOf(sell(db, { what: minis[0]!.sellable }, 'tern-rock-market-1', todayAgo(0.7)));
+  idOf(sell(db, { what: minis[1]!.sellable }, 'tern-rock-market-2', todayAgo(0.2)));
 }

@@ -723,7 +723,7 @@ class House {
       case 'withdraw':
         return withdraw(db, ware);
       case 'sell':
-        return sell(db, ware, requestKey, now);
+        return sell(db, { what: ware }, requestKey, now);
       case 'take back':
         return takeBack(db, one(lastSales(db, 20), a)?.id ?? 999, now);
       case 'hang': {

@@ -1,3 +1,8 @@
+import { openDatabase } from '../db/common/connection';
+import { allOffers } from '../db/market/market';
+import { offer } from '../server/market/sales';
+import { wareOf } from '../server/market/wares';
+import { idOf } from './support/serverTesting';
 import { stage } from './support/stage';
 
 /** From a price to a sale: by choosing, by a scanner, and by the code on a label. */
@@ -78,6 +83,24 @@ test('a phone that scans a label comes to the piece or the kit, and sells it by 
   expect(sold).not.toContain('/pieces/62');
   expect(sold).not.toContain('/market?kit=2-1');
   expect(await worth()).toBeCloseTo(before - 6.5 - 24, 2);
+  await maker.close();
+});
+
+test('what another screen gave another price is sold for none that nobody has seen', async () => {
+  const maker = await set.maker();
+  const db = openDatabase(set.app.databaseFile);
+  const { pieceId } = allOffers(db).find(({ pieceId }) => pieceId !== null && wareOf(db, { pieceId })!.isThere)!;
+  await maker.goTo(`/pieces/${pieceId}`);
+  await maker.sees(/For sale at \d/);
+  idOf(offer(db, { what: [{ pieceId: pieceId! }], price: '7.20 €' }));
+  db.close();
+  await maker.press('Sold');
+  await maker.sees('Nothing is sold yet: another screen has changed its price to 7.20 €');
+  await maker.sees('For sale at 7.20 €');
+  await maker.press('Sold');
+  await maker.sees(/Sold: .*, for 7.20 €/);
+  await maker.press('Undo');
+  await maker.sees('For sale at 7.20 €');
   await maker.close();
 });
 

@@ -4,7 +4,7 @@ import { Button } from 'antd';
 import type { Ware } from '../../server/market/wares';
 import { Link } from '../../ui/controls/Link';
 import { Problem } from '../../ui/feedback/Notice';
-import { unbroken, useSelling, wareInWords } from './useSelling';
+import { unbroken, useSelling } from './useSelling';
 
 /** On a piece's own page, where its label leads: what it is offered at, and the press that sells it. */
 export function PieceSale({ ware }: { ware: Ware | null }) {
@@ -25,7 +25,7 @@ export function PieceSale({ ware }: { ware: Ware | null }) {
       <span>
         <Link href="/market">For sale</Link> at <strong className="text-title">{unbroken(ware.price)}</strong>
       </span>
-      <Button size="large" disabled={selling.busy} onClick={() => selling.sell(ware.sellable, wareInWords(ware))}>
+      <Button size="large" disabled={selling.busy} onClick={() => selling.sell(ware)}>
         Sold
       </Button>
       <Problem words={selling.problem} />

@@ -18,7 +18,7 @@ export function Scan({ wares, selling }: { wares: readonly Ware[]; selling: Sell
   const [error, setError] = useState<string>();
   const found = typed.trim() === '' || readCode(typed) ? [] : wares.filter((ware) => isMeant(ware, typed));
   const sell = (ware: Ware) => {
-    selling.sell(ware.sellable, wareInWords(ware));
+    selling.sell(ware);
     setTyped('');
   };
   const enter = () => {
@@ -28,7 +28,7 @@ export function Scan({ wares, selling }: { wares: readonly Ware[]; selling: Sell
       // What has no price yet can be sold all the same: the label is in the hand.
       if (ware) sell(ware);
       else {
-        selling.sell(code, 'kit' in code ? `kit ${code.kit}` : `piece ${code.pieceId}`);
+        selling.sellUnseen(code);
         setTyped('');
       }
     } else if (found.length === 1) sell(found[0]!);

@@ -68,7 +68,7 @@ export function WareLine({ ware, selling, isLarge }: { ware: Ware; selling: Sell
           size={isLarge ? 'large' : 'middle'}
           type={isLarge ? 'primary' : 'default'}
           disabled={selling.busy}
-          onClick={() => selling.sell(sellable, wareInWords(ware))}
+          onClick={() => selling.sell(ware)}
         >
           Sold<span className="visually-hidden">: {wareInWords(ware)}</span>
         </Button>

@@ -1,5 +1,6 @@
 'use client';
 
+import { useRouter } from 'next/navigation';
 import { lowerFirst } from '../../core/common/format';
 import type { Sellable } from '../../core/market/sellable';
 import type { Ware } from '../../server/market/wares';
@@ -10,7 +11,9 @@ import { markSold, putUp, takeOff, takeSaleBack } from './actions';
 export interface Selling {
   busy: boolean;
   problem: string;
-  sell: (what: Sellable, words: string) => void;
+  sell: (ware: Ware) => void;
+  /** What nobody has looked at on the page: its label is in the hand. */
+  sellUnseen: (what: Sellable) => void;
   takeBack: (saleId: number) => void;
   withdraw: (ware: Ware) => void;
 }
@@ -19,14 +22,22 @@ export interface Selling {
 export function useSelling(): Selling {
   const { busy, problem, run } = useTask();
   const undoable = useUndoOffer();
+  const router = useRouter();
+  const sell = (what: Sellable, seen: string | null | undefined, words: string) =>
+    void run(
+      async (keyOf) => {
+        const outcome = await markSold(what, seen, keyOf({ what, seen }));
+        // The page shows what it costs now.
+        if (!outcome.ok) router.refresh();
+        return outcome;
+      },
+      ({ id }) => undoable({ words: `Sold: ${words}.`, undo: () => takeSaleBack(id) }),
+    );
   return {
     busy,
     problem,
-    sell: (what, words) =>
-      void run(
-        (keyOf) => markSold(what, keyOf(what)),
-        ({ id }) => undoable({ words: `Sold: ${words}.`, undo: () => takeSaleBack(id) }),
-      ),
+    sell: (ware) => sell(ware.sellable, ware.price, wareInWords(ware)),
+    sellUnseen: (what) => sell(what, undefined, 'kit' in what ? `kit ${what.kit}` : `piece ${what.pieceId}`),
     takeBack: (saleId) => run(() => takeSaleBack(saleId)),
     withdraw: ({ sellable, price, title }) =>
       run(

@@ -83,15 +83,15 @@ test('a sale writes the piece off once, however often it is sent, and comes back
   const remaining = () => yarnPage(db, yarnId)!.remaining!.massG.mean;
   const wholeG = remaining();
   const key = aKey();
-  const saleId = idOf(sell(db, first, key, NOW));
-  expect(idOf(sell(db, first, key, NOW))).toBe(saleId);
+  const saleId = idOf(sell(db, { what: first }, key, NOW));
+  expect(idOf(sell(db, { what: first }, key, NOW))).toBe(saleId);
   expect(remaining()).toBeCloseTo(wholeG - 50, 6);
   expect(page(db)).toMatchObject({
     forSale: [],
     today: { sold: 1, takings: ['14.00 €'] },
     sales: [{ id: saleId, price: '14 €', label: 'Hank 1' }],
   });
-  expect(errorsOf(sell(db, first, aKey(), NOW))['']).toMatch(/not there any more/);
+  expect(errorsOf(sell(db, { what: first }, aKey(), NOW))['']).toMatch(/not there any more/);
   idOf(takeBack(db, saleId, NOW));
   expect(remaining()).toBeCloseTo(wholeG, 6);
   expect(page(db)).toMatchObject({ sales: [], today: { sold: 0 }, forSale: [{ price: '14 €' }] });
@@ -104,8 +104,8 @@ test('a sale writes the piece off once, however often it is sent, and comes back
 test('what was sold yesterday is no part of today’s takings; what has no price is sold all the same', () => {
   const { db, pieceIds, first } = hanks();
   idOf(offer(db, { what: [first], price: '14 €' }));
-  idOf(sell(db, first, aKey(), new Date(NOW.getTime() - 36 * 3600_000)));
-  idOf(sell(db, { pieceId: pieceIds[1]! }, aKey(), NOW));
+  idOf(sell(db, { what: first }, aKey(), new Date(NOW.getTime() - 36 * 3600_000)));
+  idOf(sell(db, { what: { pieceId: pieceIds[1]! } }, aKey(), NOW));
   expect(page(db).today).toEqual({ sold: 1, takings: [] });
   expect(page(db).sales.map(({ price }) => price)).toEqual(['', '14 €']);
 });
@@ -126,7 +126,7 @@ test('a kit is sold as one: all its minis go, for one price, and come back toget
   const ids = kit.pieces.map(({ id }) => id);
   expect(kit.label).toBe(`Kit ${'kit' in kit.sellable ? kit.sellable.kit : 0}: 7 minis`);
   idOf(offer(db, { what: [kit.sellable], price: '24 €' }));
-  const saleId = idOf(sell(db, kit.sellable, aKey(), NOW));
+  const saleId = idOf(sell(db, { what: kit.sellable }, aKey(), NOW));
   expect(ids.map((id) => piecePage(db, id)!.piece.consumedBy)).not.toContain(null);
   expect(page(db)).toMatchObject({ forSale: [], today: { sold: 1, takings: ['24.00 €'] } });
   // One of them is put right in the logbook by itself: the sale stands, and the kit is not whole any more.
@@ -139,18 +139,31 @@ test('a kit is sold as one: all its minis go, for one price, and come back toget
     scanned: { key: kit.key, price: '24 €' },
     today: { sold: 0 },
   });
-  idOf(sell(db, kit.sellable, aKey(), NOW));
+  idOf(sell(db, { what: kit.sellable }, aKey(), NOW));
   expect(page(db, { kit: kit.sellable }).scanned).toBe('gone');
+});
+
+test('nothing is sold for another price than was seen; without one that was looked at it is sold as it is offered', () => {
+  const { db, first, pieceIds } = hanks();
+  const second = { pieceId: pieceIds[1]! };
+  idOf(offer(db, { what: [first, second], price: '14 €' }));
+  const before = everything(db);
+  expect(errorsOf(sell(db, { what: first, seen: '12 €' }, aKey(), NOW))['']).toMatch(/changed its price to 14 €/);
+  expect(errorsOf(sell(db, { what: first, seen: null }, aKey(), NOW))['']).toMatch(/changed its price to 14 €/);
+  expect(everything(db)).toBe(before);
+  idOf(sell(db, { what: first, seen: '14 €' }, aKey(), NOW));
+  idOf(sell(db, { what: second }, aKey(), NOW));
+  expect(page(db).today).toMatchObject({ sold: 2, takings: ['28.00 €'] });
 });
 
 test('a kit of which one mini has gone is told, and sold for what is there', () => {
   const { db, kit } = withKit();
   idOf(offer(db, { what: [kit.sellable], price: '24 €' }));
-  idOf(sell(db, { pieceId: kit.pieces[0]!.id }, aKey(), NOW));
+  idOf(sell(db, { what: { pieceId: kit.pieces[0]!.id } }, aKey(), NOW));
   expect(page(db).forSale).toMatchObject([
     { key: kit.key, missing: 1, label: kit.label.replace('7 minis', '6 minis') },
   ]);
-  idOf(sell(db, kit.sellable, aKey(), NOW));
+  idOf(sell(db, { what: kit.sellable }, aKey(), NOW));
   expect(page(db)).toMatchObject({ forSale: [], today: { sold: 2, takings: ['24.00 €'] } });
 });
 
@@ -245,7 +258,7 @@ test('the archive brings offers, sales, name and logo back equal, and a torn pri
   const { db, kit, wares } = withKit();
   const mini = wares.find(({ sellable }) => 'pieceId' in sellable)!;
   idOf(offer(db, { what: [kit.sellable, mini.sellable], price: '24 €' }));
-  idOf(sell(db, mini.sellable, aKey(), NOW));
+  idOf(sell(db, { what: mini.sellable }, aKey(), NOW));
   idOf(saveMaker(db, { name: 'Tern Rock', isLogoKept: true }));
   const whole = exportArchive(db, folder, NOW);
   const again = emptyDatabase();

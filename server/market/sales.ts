@@ -55,11 +55,26 @@ export function withdraw(db: Db, what: Sellable): SaveResult {
   });
 }
 
-/** Sells a piece or a kit: each piece of it is written off, all together or none, for the price that it is offered at. */
-export function sell(db: Db, what: Sellable, requestKey: string, now: Date): SaveResult {
+/** The price that stood there as it was sold; null where none did, undefined where nobody looked. */
+export const priceSeen = z.string().nullable().optional();
+
+/**
+ * Sells a piece or a kit: each piece of it is written off, all together or none, for the price that it is offered at. Where
+ * that is not the one that was `seen`, another screen has changed it, and nothing is sold: whoever buys was told the other.
+ */
+export function sell(
+  db: Db,
+  { what, seen }: { what: Sellable; seen?: z.output<typeof priceSeen> },
+  requestKey: string,
+  now: Date,
+): SaveResult {
   return saving(() =>
     once(db, 'operation', requestKey, () => {
       const ware = requireWare(db, what);
+      if (seen !== undefined && seen !== ware.price)
+        throw new ConflictError(
+          `nothing is sold yet: another screen has changed its price to ${ware.price ?? 'none'}; press again to sell it so`,
+        );
       const { planId, kit } = rowKeyOf(what);
       const price = ware.price ?? '';
       const note = [kit !== null && `with kit ${kit}`, price && `for ${price}`].filter(Boolean).join(' ');
