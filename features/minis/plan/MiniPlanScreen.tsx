@@ -26,22 +26,14 @@ import { sizeName } from '../words';
 
 /** One plan of minis: what is cut from what, what is made, where it waits, and the kits and labels that come of it. */
 export function MiniPlanScreen({ page, scales }: { page: MiniPlanPage; scales: ScaleTool[] }) {
-  const system = useSystem();
-  const offer = useUndoOffer();
   const { run, problem, busy } = useTask();
   const { plan, parents, minis } = page;
-  const names = plan.sizes.map((size) => sizeName(size, system));
   const toCome = parents.reduce((sum, parent) => sum + (parent.state === 'gone' ? 0 : parent.toCome), 0);
   const counting = parents.find(({ state }) => state === 'counting');
-  const next = counting ?? parents.find(({ state, planned }) => state === 'waiting' && planned > 0);
-  const untouched = parents.every(({ state }) => state === 'waiting' || state === 'gone');
+  const next = counting ?? parents.find(canBegin);
   const wet = minis.filter((mini) => mini.wetBy !== null && !mini.gone);
-  const whole = ({ label, yarnId }: MiniPlanParent) =>
-    page.yarns.length > 1
-      ? `${lowerFirst(label)} of ${page.yarns.find(({ id }) => id === yarnId)!.name}`
-      : lowerFirst(label);
   const begin = (parent: MiniPlanParent) =>
-    run(
+    void run(
       () => countMinis(page.id, parent.pieceId),
       ({ id }) => `/minis/run/${id}`,
     );
@@ -50,57 +42,28 @@ export function MiniPlanScreen({ page, scales }: { page: MiniPlanPage; scales: S
       <PageHead title={page.name} under={standing(page, minis.length, toCome)}>
         {next &&
           (counting ? (
-            <ActionLink href={`/minis/run/${counting.runId}`}>Go on counting {whole(counting)}</ActionLink>
+            <ActionLink href={`/minis/run/${counting.runId}`}>Go on counting {nameOf(counting, page)}</ActionLink>
           ) : (
             <Button type="primary" size="large" className={styles.begin} loading={busy} onClick={() => begin(next)}>
-              Count off {whole(next)}
+              Count off {nameOf(next, page)}
             </Button>
           ))}
       </PageHead>
       <Problem words={problem} />
       <section aria-label="Cut map" className="[&_h2]:mb-2 mb-4">
-        <CutMap
-          parents={parents.map((parent) => {
-            const yarn = page.yarns.find(({ id }) => id === parent.yarnId)!;
-            return {
-              id: String(parent.pieceId),
-              name: parent.label,
-              about: parentWords(
-                parent,
-                page.yarns.length > 1 ? yarn.name : inWords(fineMassFigure(parent.massG, system)),
-              ),
-              colourHex: yarn.colourHex,
-              colours: parent.colours,
-              gristMPerG: yarn.gristMPerG ?? 1,
-              massG: parent.massG,
-              segmentsG: parent.segmentsG,
-              holdsKnot: parent.holdsKnot,
-              counts: parent.counts,
-            };
-          })}
-          input={{ demands: plan.sizes.map(({ id, massG }) => ({ id, massG, count: 0 })), cutLossG: plan.cutLossG }}
-          names={names}
-        />
+        <PlannedCuts page={page} />
         {parents.length > 1 && (
           <div className={`${styles.parents} flex flex-wrap gap-2 my-3 mx-0`}>
             {parents
-              .filter((parent) => parent !== next && parent.state === 'waiting' && parent.planned > 0)
+              .filter((parent) => parent !== next && canBegin(parent))
               .map((parent) => (
                 <Button key={parent.pieceId} onClick={() => begin(parent)} disabled={busy}>
-                  Count off {whole(parent)}
+                  Count off {nameOf(parent, page)}
                 </Button>
               ))}
           </div>
         )}
-        {parents.some(({ state }) => state === 'gone') && (
-          <Notice tone="tight">
-            {parents
-              .filter(({ state }) => state === 'gone')
-              .map(({ label }) => label)
-              .join(', ')}
-            : wound or used for something else since this was planned.
-          </Notice>
-        )}
+        <GoneSince parents={parents} />
       </section>
       {page.balance && (
         <div className="[&_h2]:mb-2 mb-4">
@@ -132,32 +95,80 @@ export function MiniPlanScreen({ page, scales }: { page: MiniPlanPage; scales: S
         </section>
         {minis.length > 0 && <LabelsPanel sets={labelSets(page)} />}
       </div>
-      <div className="flex flex-wrap gap-y-2 gap-x-6 items-center mt-3">
-        {untouched && page.endedAt === null && <Link href={`/minis/${page.id}/plan`}>Plan again</Link>}
-        <Button
-          type="text"
-          onClick={() =>
-            run(
-              () => putAway(page.id, page.endedAt === null),
-              () => {
-                if (page.endedAt === null)
-                  offer({ words: `${page.name} is archived.`, undo: () => putAway(page.id, false) });
-              },
-            )
-          }
-        >
-          {page.endedAt === null ? 'Archive this plan' : 'Bring it back'}
-        </Button>
-        {minis.some(({ gone }) => !gone) && <Link href={`/market?plan=${page.id}`}>Put them on the market table</Link>}
-        <a href={`/api/drawings/minis/${page.id}`} download>
-          Download the cut map (SVG)
-        </a>
-        <span className="text-ink-soft">
-          {plan.reel.name}, <FineMass g={plan.cutLossG} /> of ends and ties to a mini
-          {plan.proven.byHand ? ', changed by hand' : plan.proven.grams && plan.proven.parents ? ', proven best' : ''}.
-        </span>
-      </div>
+      <PlanActions page={page} run={run} />
     </>
+  );
+}
+
+const canBegin = ({ state, planned }: MiniPlanParent) => state === 'waiting' && planned > 0;
+
+/** A skein by its label, and of which yarn where the plan has several. */
+function nameOf({ label, yarnId }: MiniPlanParent, { yarns }: MiniPlanPage): string {
+  const name = lowerFirst(label);
+  return yarns.length > 1 ? `${name} of ${yarns.find(({ id }) => id === yarnId)!.name}` : name;
+}
+
+function PlannedCuts({ page: { plan, parents, yarns } }: { page: MiniPlanPage }) {
+  const system = useSystem();
+  return (
+    <CutMap
+      parents={parents.map((parent) => {
+        const yarn = yarns.find(({ id }) => id === parent.yarnId)!;
+        return {
+          id: String(parent.pieceId),
+          name: parent.label,
+          about: parentWords(parent, yarns.length > 1 ? yarn.name : inWords(fineMassFigure(parent.massG, system))),
+          colourHex: yarn.colourHex,
+          colours: parent.colours,
+          gristMPerG: yarn.gristMPerG ?? 1,
+          massG: parent.massG,
+          segmentsG: parent.segmentsG,
+          holdsKnot: parent.holdsKnot,
+          counts: parent.counts,
+        };
+      })}
+      input={{ demands: plan.sizes.map(({ id, massG }) => ({ id, massG, count: 0 })), cutLossG: plan.cutLossG }}
+      names={plan.sizes.map((size) => sizeName(size, system))}
+    />
+  );
+}
+
+function GoneSince({ parents }: { parents: readonly MiniPlanParent[] }) {
+  const gone = parents.filter(({ state }) => state === 'gone').map(({ label }) => label);
+  if (gone.length === 0) return null;
+  return <Notice tone="tight">{gone.join(', ')}: wound or used for something else since this was planned.</Notice>;
+}
+
+/** What can be done with the plan as a whole, and what it goes by. */
+function PlanActions({ page, run }: { page: MiniPlanPage; run: ReturnType<typeof useTask>['run'] }) {
+  const offer = useUndoOffer();
+  const { id, name, plan, parents, minis, endedAt } = page;
+  const untouched = parents.every(({ state }) => state === 'waiting' || state === 'gone');
+  return (
+    <div className="flex flex-wrap gap-y-2 gap-x-6 items-center mt-3">
+      {untouched && endedAt === null && <Link href={`/minis/${id}/plan`}>Plan again</Link>}
+      <Button
+        type="text"
+        onClick={() =>
+          run(
+            () => putAway(id, endedAt === null),
+            () => {
+              if (endedAt === null) offer({ words: `${name} is archived.`, undo: () => putAway(id, false) });
+            },
+          )
+        }
+      >
+        {endedAt === null ? 'Archive this plan' : 'Bring it back'}
+      </Button>
+      {minis.some(({ gone }) => !gone) && <Link href={`/market?plan=${id}`}>Put them on the market table</Link>}
+      <a href={`/api/drawings/minis/${id}`} download>
+        Download the cut map (SVG)
+      </a>
+      <span className="text-ink-soft">
+        {plan.reel.name}, <FineMass g={plan.cutLossG} /> of ends and ties to a mini
+        {plan.proven.byHand ? ', changed by hand' : plan.proven.grams && plan.proven.parents ? ', proven best' : ''}.
+      </span>
+    </div>
   );
 }
 
