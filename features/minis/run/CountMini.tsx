@@ -2,7 +2,7 @@
 
 import { Standstill } from '../../../ui/bench/RunStage';
 import { Button } from 'antd';
-import { useEffect, useRef, useState } from 'react';
+import { type RefObject, useEffect, useRef, useState } from 'react';
 import { lowerFirst, plural } from '../../../core/common/format';
 import { HALF_WIDTH_90 } from '../../../core/common/estimate';
 import { loopsMassG } from '../../../core/minis/gramsPerLoop';
@@ -35,17 +35,7 @@ const SLOW_FROM = 5;
 /** Away for longer than this, one is told where one stood. */
 const AWAY_MS = 10 * 60_000;
 
-/** The counting of one mini: one large count, and where to cut. */
-export function CountMini({
-  page,
-  state,
-  session,
-  enabled,
-  keysRest,
-  record,
-  onSkip,
-  onEnd,
-}: {
+interface CountedMini {
   page: MiniRunPage;
   state: MiniRunState;
   session: Session;
@@ -53,56 +43,24 @@ export function CountMini({
   /** Something lies over the count, and has the keys. */
   keysRest: boolean;
   record: (newEvent: NewMiniEvent) => void;
+}
+
+/** The counting of one mini: one large count, and where to cut. */
+export function CountMini({
+  onSkip,
+  onEnd,
+  ...counted
+}: CountedMini & {
   onSkip: () => void;
   /** No more minis of this skein. */
   onEnd: () => void;
 }) {
-  const { next } = session;
-  const [pedals] = usePedals();
-  const [voice] = useLocalStorage('voice', 'quiet');
-  const [perPress] = useLocalStorage('loops per press', '1');
-  const by = Number(perPress) || 1;
-  const { counted, say } = useVoice(voice as Voice);
-  const countButton = useRef<HTMLButtonElement>(null);
+  const { page, state, session, enabled } = counted;
   const { part } = state;
-  const { plan } = page;
-  const loops = loopsOn(state, part);
-  const paused = state.pausedSinceMs !== null;
-  const words = paused ? `Paused at ${loops}` : cueWords(loops, next.loops, part, plan.minis.length);
-  const cue = paused ? 'stopped' : cueOf(loops, next.loops);
+  const { next } = session;
+  const countButton = useRef<HTMLButtonElement>(null);
+  const { by, loops, paused, cue, words, heard, count, miscount, pause, cut } = useMiniCount(counted, countButton);
   const [shortAtFirst] = useState(next.shortG > 0 && loops === 0);
-
-  const spoken = useRef(cue);
-  useEffect(() => {
-    if (spoken.current !== cue) say(words);
-    spoken.current = cue;
-  }, [cue, say, words]);
-
-  const count = () => {
-    if (!enabled || paused) return;
-    record({ kind: 'loops', part, amount: by });
-    counted(loops + by, by);
-  };
-  const miscount = () => {
-    if (enabled && loops > 0) record({ kind: 'loops', part, amount: -Math.min(by, loops) });
-    countButton.current?.focus();
-  };
-  const cut = () => enabled && loops > 0 && record({ kind: 'stage', part, stage: 'weigh' });
-  const pause = () => enabled && record({ kind: paused ? 'resume' : 'pause', part });
-  const acts = {
-    count,
-    miscount,
-    stop: pause,
-    // There is no knot to mark: the map knows where they are.
-    knot: () => {},
-    pause,
-    cut,
-    'full screen': toggleFullScreen,
-  };
-  const heard = useBenchKeys(enabled && !keysRest, pedals, LETTERS, (key) => {
-    // Nothing is counted while it stands still.
-    if (!paused || key === 'pause' || key === 'stop' || key === 'full screen') acts[key]();
-  });
 
   return (
     <div className="[&>button]:flex-1 flex flex-col gap-3 min-w-0">
@@ -164,6 +122,56 @@ export function CountMini({
       </div>
     </div>
   );
+}
+
+/** How the loops of the mini in hand are counted, by a press or a key; and what to mind just now, shown and spoken. */
+function useMiniCount(
+  { page: { plan }, state, session: { next }, enabled, keysRest, record }: CountedMini,
+  countButton: RefObject<HTMLButtonElement | null>,
+) {
+  const [pedals] = usePedals();
+  const [voice] = useLocalStorage('voice', 'quiet');
+  const [perPress] = useLocalStorage('loops per press', '1');
+  const { counted, say } = useVoice(voice as Voice);
+  const { part } = state;
+  const by = Number(perPress) || 1;
+  const loops = loopsOn(state, part);
+  const paused = state.pausedSinceMs !== null;
+  const words = paused ? `Paused at ${loops}` : cueWords(loops, next.loops, part, plan.minis.length);
+  const cue = paused ? 'stopped' : cueOf(loops, next.loops);
+
+  const spoken = useRef(cue);
+  useEffect(() => {
+    if (spoken.current !== cue) say(words);
+    spoken.current = cue;
+  }, [cue, say, words]);
+
+  const count = () => {
+    if (!enabled || paused) return;
+    record({ kind: 'loops', part, amount: by });
+    counted(loops + by, by);
+  };
+  const miscount = () => {
+    if (enabled && loops > 0) record({ kind: 'loops', part, amount: -Math.min(by, loops) });
+    countButton.current?.focus();
+  };
+  const cut = () => enabled && loops > 0 && record({ kind: 'stage', part, stage: 'weigh' });
+  const pause = () => enabled && record({ kind: paused ? 'resume' : 'pause', part });
+  const acts = {
+    count,
+    miscount,
+    stop: pause,
+    // There is no knot to mark: the map knows where they are.
+    knot: () => {},
+    pause,
+    cut,
+    'full screen': toggleFullScreen,
+  };
+  const heard = useBenchKeys(enabled && !keysRest, pedals, LETTERS, (key) => {
+    // Nothing is counted while it stands still.
+    if (!paused || key === 'pause' || key === 'stop' || key === 'full screen') acts[key]();
+  });
+  return { by, loops, paused, cue, words, heard, count, miscount, pause, cut };
 }
 
 /** What is cut off before this mini. Told as long as it is counted: vanishing, it would slide the count from the finger. */
