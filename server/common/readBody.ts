@@ -18,6 +18,9 @@ export function readBody(request: Request, largestBytes: number, path: string): 
   return body;
 }
 
+/** So many times the most that is taken are listened to. */
+const HEARD_OUT = 2;
+
 /** A body comes once, but what is done with it may be tried again. */
 const bodies = new WeakMap<Request, Promise<Buffer>>();
 
@@ -27,7 +30,10 @@ async function collected(parts: AsyncIterable<Uint8Array>): Promise<Buffer> {
   return Buffer.concat(chunks);
 }
 
-/** The same as it comes in, chunk by chunk. What is too much is let run out, so that whoever sends it hears why. */
+/**
+ * The same as it comes in, chunk by chunk. What is too much is let run out, so that whoever sends it hears why; but nobody is
+ * heard for ever.
+ */
 export async function* wholeBody(request: Request, largestBytes: number, path: string): AsyncGenerator<Uint8Array> {
   const tooLarge = () => new TooLarge(tooLargeWords(largestBytes), path);
   const announced = request.headers.get('content-length');
@@ -37,6 +43,7 @@ export async function* wholeBody(request: Request, largestBytes: number, path: s
     for await (const chunk of (request.body ?? []) as unknown as AsyncIterable<Uint8Array>) {
       size += chunk.length;
       if (size <= largestBytes) yield chunk;
+      else if (size > HEARD_OUT * largestBytes) throw tooLarge();
     }
     if (size > largestBytes) throw tooLarge();
   } catch (error) {
