@@ -91,7 +91,7 @@ export function ternRockDyeing(db: Db, now: Date): void {
     },
     6,
   );
-  idOf(intoPot(db, crottle, key(), daysAgo(6)));
+  idOf(intoPot(db, crottle, { key: key() }, daysAgo(6)));
   idOf(keepOutcome(db, crottle, { name: 'Crottle', hex: '#8a5a33', dyeLot: 'B1' }));
   dry(first, '50.4', 4);
   dry(second, '48.9', 4);
@@ -108,7 +108,7 @@ export function ternRockDyeing(db: Db, now: Date): void {
     },
     5,
   );
-  idOf(intoPot(db, moss, key(), daysAgo(5)));
+  idOf(intoPot(db, moss, { key: key() }, daysAgo(5)));
   idOf(keepOutcome(db, moss, { name: 'Moss', hex: '#5d6b35', dyeLot: 'B2' }));
   dry(third, '49.6', 3);
   bath(

@@ -433,7 +433,7 @@ class House {
           now,
         );
       case 'into pot':
-        return intoPot(db, bath, requestKey, now);
+        return intoPot(db, bath, { key: requestKey }, now);
       case 'outcome':
         return keepOutcome(db, bath, { name: `Colour ${a % 4}`, hex: b % 4 ? '#4a5a2c' : '', dyeLot: `B${bath}` });
       case 'series':

@@ -54,6 +54,17 @@ test('a bath over two pots: percent and millilitres both ways, errors beside the
   await maker.press('Save the bath');
   await maker.arrivesAt(/^\/dyeing\/\d+$/);
   const second = new URL(maker.page.url()).pathname;
+  // What another screen has changed does not go in unseen.
+  const other = await set.maker();
+  await other.goTo(`${second}/edit`);
+  await other.fill('fibre', '14 g');
+  await other.press('Save the change');
+  await other.arrivesAt(/^\/dyeing\/\d+$/);
+  await other.close();
+  await maker.page.bringToFront();
+  await maker.press('It goes into the pot now');
+  await maker.sees('Another screen has changed this bath: look at what goes in, then press again');
+  await maker.sees(/\b14\sg\b/);
   await maker.press('It goes into the pot now');
   await maker.sees('What came out');
   await maker.press('Undo');

@@ -9,6 +9,7 @@ import { Link } from '../../ui/controls/Link';
 import { Pictures } from '../../ui/drawings/Pictures';
 import { Cautions } from '../../ui/feedback/Cautions';
 import { Notice, Problem } from '../../ui/feedback/Notice';
+import { useAsSeen } from '../../ui/feedback/useAsSeen';
 import { useTask } from '../../ui/feedback/useTask';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
 import { dateAndTime, shortDate } from '../../ui/figures/dates';
@@ -118,12 +119,13 @@ function BathHead({ bath: { id, name, dyeLot, colourHex, recipe, at }, task: { b
 }
 
 /** The pieces that are dyed in it, and the step that puts them into the pot. */
-function InThePot({ bath: { id, pieces, at, operationId }, task: { busy, problem, run } }: BathPart) {
+function InThePot({ bath: { id, pieces, at, operationId, goesIn }, task: { busy, problem, run } }: BathPart) {
   const offer = useUndoOffer();
+  const asSeen = useAsSeen();
   const toPot = pieces.filter(({ gone }) => !gone);
   const put = () =>
     run(
-      (keyOf) => putInPot(id, keyOf({ put: id })),
+      (keyOf) => asSeen(putInPot(id, goesIn, keyOf({ put: id, goesIn }))),
       ({ id: operation }) =>
         offer({
           words: 'They are in the pot. From now on they wait in Today to be dry.',

@@ -1,5 +1,6 @@
 'use server';
 
+import { z } from 'zod';
 import { action, flag, formOf, id, idOrNew } from '../../server/common/action';
 import { database } from '../../server/common/database';
 import { requestKey } from '../../server/common/fields';
@@ -13,7 +14,9 @@ export const keepBath = action([idOrNew, formOf<BathForm>()], async (id, form) =
   saveBath(database(), id, form, await unitSystem(), new Date()),
 );
 
-export const putInPot = action([id, requestKey], (id, key) => intoPot(database(), id, key, new Date()));
+export const putInPot = action([id, z.string(), requestKey], (id, seen, key) =>
+  intoPot(database(), id, { key, seen }, new Date()),
+);
 
 export const takeOutOfPot = action([id], (operationId) => undoOperation(database(), operationId, new Date()));
 

@@ -1,10 +1,10 @@
 'use client';
 
-import { useRouter } from 'next/navigation';
 import { lowerFirst } from '../../core/common/format';
 import type { Sellable } from '../../core/market/sellable';
 import type { Ware } from '../../server/market/wares';
 import { useUndoOffer } from '../../ui/feedback/UndoOffer';
+import { useAsSeen } from '../../ui/feedback/useAsSeen';
 import { useTask } from '../../ui/feedback/useTask';
 import { markSold, putUp, takeOff, takeSaleBack } from './actions';
 
@@ -22,15 +22,10 @@ export interface Selling {
 export function useSelling(): Selling {
   const { busy, problem, run } = useTask();
   const undoable = useUndoOffer();
-  const router = useRouter();
+  const asSeen = useAsSeen();
   const sell = (what: Sellable, seen: string | null | undefined, words: string) =>
     void run(
-      async (keyOf) => {
-        const outcome = await markSold(what, seen, keyOf({ what, seen }));
-        // The page shows what it costs now.
-        if (!outcome.ok) router.refresh();
-        return outcome;
-      },
+      (keyOf) => asSeen(markSold(what, seen, keyOf({ what, seen }))),
       ({ id }) => undoable({ words: `Sold: ${words}.`, undo: () => takeSaleBack(id) }),
     );
   return {

@@ -12,7 +12,7 @@ import { yarnById } from '../../db/yarn/yarns';
 import { scales } from '../bench/bench';
 import { fromMg } from '../common/storageUnits';
 import { massNow, pieceView, type YarnView, yarnView } from '../yarn/yarnViews';
-import { usualLot } from './baths';
+import { goesIn, usualLot } from './baths';
 
 /** A bath among others. */
 export interface BathLine {
@@ -49,6 +49,8 @@ export interface DyeablePiece {
 export interface BathPage extends BathLine {
   potMl: number | null;
   operationId: number | null;
+  /** Stands for what is to go in, as it is shown. */
+  goesIn: string;
   /** What went in, or is to. */
   pieces: DyeablePiece[];
   pictures: { id: number; width: number; height: number }[];
@@ -86,6 +88,7 @@ export function bathPage(db: Db, id: number): BathPage | undefined {
     ...lineOf(row),
     potMl: row.potMl,
     operationId: row.operationId,
+    goesIn: goesIn(db, row),
     pieces,
     pictures:
       row.operationId === null

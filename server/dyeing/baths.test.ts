@@ -112,9 +112,9 @@ test('a bath over a yarn: from planned to dry, and what it is called then; undon
   const { db, yarnId, pieceIds } = undyed();
   const id = idOf(save(db, { fibre: '150 g', pieceIds }));
   expect(errorsOf(keepOutcome(db, id, { name: 'Kelp', hex: '#4a5a2c', dyeLot: 'B1' })).hex).toMatch(/in the pot/);
-  const operationId = idOf(intoPot(db, id, aKey(), NOW));
+  const operationId = idOf(intoPot(db, id, { key: aKey() }, NOW));
   // Pressed twice, it goes in once.
-  expect(idOf(intoPot(db, id, aKey(), NOW))).toBe(operationId);
+  expect(idOf(intoPot(db, id, { key: aKey() }, NOW))).toBe(operationId);
   expect(bathPage(db, id)!.pieces.map(({ isWet }) => isWet)).toEqual([true, true, true]);
   expect(yarnView(db, yarnId)!.name).toBe('Causeway, Undyed');
 
@@ -156,7 +156,7 @@ test('two pots from one yarn: each piece has its own colour, and the yarn is cal
   const [first, second, third] = pieceIds as [number, number, number];
   const dyed = (name: string, hex: string, ids: number[]) => {
     const id = idOf(save(db, { name, fibre: `${50 * ids.length} g`, pieceIds: ids }));
-    idOf(intoPot(db, id, aKey(), NOW));
+    idOf(intoPot(db, id, { key: aKey() }, NOW));
     idOf(keepOutcome(db, id, { name, hex, dyeLot: name[0]! }));
     return id;
   };
@@ -203,8 +203,8 @@ test('a piece goes into one pot at a time, dry, and while it is there', () => {
     } as never,
     NOW,
   );
-  expect(errorsOf(intoPot(db, id, aKey(), NOW))['']).toMatch(/not there any more/);
-  expect(errorsOf(intoPot(db, idOf(save(db)), aKey(), NOW))['']).toMatch(/which pieces/);
+  expect(errorsOf(intoPot(db, id, { key: aKey() }, NOW))['']).toMatch(/not there any more/);
+  expect(errorsOf(intoPot(db, idOf(save(db)), { key: aKey() }, NOW))['']).toMatch(/which pieces/);
 });
 
 test('a recipe is noted after the pot: once, for just what was in it, and its colour counts', () => {
@@ -229,7 +229,7 @@ test('changed while it is in the pot, its pieces stay; asked twice, it is begun 
   const values = bathValues({ pieceIds });
   const id = idOf(saveBath(db, null, values, 'metric', NOW));
   expect(idOf(saveBath(db, null, values, 'metric', NOW))).toBe(id);
-  idOf(intoPot(db, id, aKey(), NOW));
+  idOf(intoPot(db, id, { key: aKey() }, NOW));
   idOf(save(db, { name: 'Kelp again', pieceIds: [] }, id));
   expect(bathPage(db, id)).toMatchObject({ name: 'Kelp again', pieces: [{}, {}, {}] });
   idOf(deleteBath(db, id, true, NOW));
@@ -332,6 +332,19 @@ test('a series that is asked for twice is planned once', () => {
   const before = everything(db);
   expect(idOf(planSeries(db, form, 'metric', NOW))).toBe(first);
   expect(everything(db)).toBe(before);
+});
+
+test('what goes into the pot is what was seen, or nothing goes in', () => {
+  const { db, pieceIds } = undyed();
+  const id = idOf(save(db, { pieceIds }));
+  const seen = bathPage(db, id)!.goesIn;
+  idOf(save(db, { pieceIds, fibre: '90 g' }, id));
+  const before = everything(db);
+  expect(errorsOf(intoPot(db, id, { key: aKey(), seen }, NOW))['']).toMatch(/look at what goes in/);
+  expect(everything(db)).toBe(before);
+  const operationId = idOf(intoPot(db, id, { key: aKey(), seen: bathPage(db, id)!.goesIn }, NOW));
+  // Asked again because the answer was lost, it is in the pot already.
+  expect(idOf(intoPot(db, id, { key: aKey(), seen }, NOW))).toBe(operationId);
 });
 
 test('of a bath, a plan or a piece that is not there, there is no page', () => {

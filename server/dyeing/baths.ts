@@ -128,13 +128,24 @@ export function mustBeFree(db: Db, pieceId: number, bathId: number | null): void
     throw new InputError(`${piece.label} is to go into the bath “${other.name}” already`, path);
 }
 
-/** Its pieces go into the pot: from now on they wait to be dry. */
-export function intoPot(db: Db, id: number, key: string, now: Date): SaveResult {
+/** Stands for what is measured out for a bath, and for what: another text where any of it was changed. */
+export function goesIn(db: Db, { id, fibreMg, potMl, recipe }: BathRow): string {
+  return JSON.stringify([fibreMg, potMl, recipe, piecesOfBath(db, id)]);
+}
+
+/**
+ * Its pieces go into the pot: from now on they wait to be dry.
+ *
+ * @param seen what `goesIn` told of it as it was looked at: what was measured out is what is noted, or nothing is
+ */
+export function intoPot(db: Db, id: number, { key, seen }: { key: string; seen?: string }, now: Date): SaveResult {
   return saving(() =>
     db
       .transaction(() => {
         const bath = there(db, id);
         if (bath.operationId !== null) return bath.operationId;
+        if (seen !== undefined && seen !== goesIn(db, bath))
+          throw new ConflictError('another screen has changed this bath: look at what goes in, then press again');
         const ids = piecesOfBath(db, id);
         if (ids.length === 0) throw new ConflictError('say which pieces go into it first');
         for (const pieceId of ids) {
