@@ -119,8 +119,8 @@ export function useForm<Values extends object>({
     const outcome = await save(marked(sent)).catch((error): Outcome => ({ ok: false, errors: { '': unsent(error) } }));
     underWay(false);
     if (outcome.ok) forget();
-    // Whoever went on meanwhile, or whose page is gone, is not called back, and is told what became of it.
-    if (isLeft.current || navigationsBegun() !== navigations) {
+    // Whoever went on meanwhile is not called back, and is told what became of it. Where the page is gone, a refusal is told.
+    if (navigationsBegun() !== navigations || (isLeft.current && !outcome.ok)) {
       tell({ words: outcome.ok ? 'What you left is saved.' : leftUnsaved(outcome.errors) });
       return router.refresh();
     }
