@@ -75,16 +75,19 @@ function usePlan(page: PlanMinisPage, draftKey: string) {
   const router = useRouter();
   const system = useSystem();
   const { miniPlan } = page;
-  const toSave = useRef<Pick<MiniPlanForm, 'counts' | 'proven' | 'name'> | null>(null);
+  const planned = useRef<(Omit<MiniPlanForm, 'requestKey' | 'name'> & { autoName: string }) | null>(null);
   const form = useForm<PlanValues>({
     draftKey,
     edits: miniPlan !== null,
     initial: () => initialValues(page),
     save: (values) => {
-      const errors = toSave.current ? sizesWithoutAmount(values.sizes) : { '': NOT_PLANNED };
+      // What another screen has changed, and what is typed, is planned before it can be saved.
+      const isPlanned = JSON.stringify(planned.current?.asked) === JSON.stringify(askedOf(values, page));
+      const errors = isPlanned ? sizesWithoutAmount(values.sizes) : { '': NOT_PLANNED };
       if (Object.keys(errors).length > 0) return Promise.resolve({ ok: false as const, errors });
-      const { requestKey } = values;
-      return keepMinis(miniPlan?.id ?? null, { requestKey, asked: askedOf(values, page), ...toSave.current! });
+      const { autoName, ...plan } = planned.current!;
+      const { requestKey, name } = values;
+      return keepMinis(miniPlan?.id ?? null, { requestKey, name: name.trim() || autoName, ...plan });
     },
     saved: (id) => router.push(`/minis/${id}`),
   });
@@ -105,11 +108,11 @@ function usePlan(page: PlanMinisPage, draftKey: string) {
     yarns.map(({ name }) => name),
   );
   useEffect(() => {
-    // What another screen has changed, and what is typed, is planned before it can be saved.
-    toSave.current =
+    planned.current =
       answer && planning.state !== 'thinking'
         ? {
-            name: values.name.trim() || autoName,
+            asked: askedOf(values, page),
+            autoName,
             counts: answer.parents.map((_, p) => hand.counts[p]!),
             proven: { ...answer.plan.proven, mostG: answer.plan.mostG, byHand: hand.byHand },
           }
