@@ -5,7 +5,7 @@
 import sharp from 'sharp';
 import type { Db } from '../db/common/connection';
 import { dayOf } from '../core/days/days';
-import { EMPTY_LOG } from '../features/winding/run/emptyLog';
+import { EMPTY_LOG } from '../features/winding/log/emptyLog';
 import { EMPTY_BAND } from '../features/yarns/band/bandValues';
 import type { MarkKind, RunEvent, StopReason } from '../core/winding/run';
 import { saveTool } from '../server/bench/bench';

@@ -1,4 +1,4 @@
-import { lowerFirst } from '../common/format';
+import { lowerFirst, plural } from '../common/format';
 import { FAULT_KINDS, type FaultKind } from '../yarn/faults';
 import type { EventStamp } from '../common/runSync';
 import { type PieceForm, needsSwift } from '../yarn/piece';
@@ -55,6 +55,16 @@ export function isWoundAsBall(onto: WoundOnto): boolean {
  */
 export function madeOn(onto: WoundOnto): 'cake' | 'ball' {
   return onto === 'winder' ? 'cake' : 'ball';
+}
+
+/**
+ * So many of them in words.
+ *
+ * @example
+ * madeInWords(1, 'winder') // => 'one cake'
+ */
+export function madeInWords(made: number, onto: WoundOnto): string {
+  return made === 1 ? `one ${madeOn(onto)}` : plural(made, madeOn(onto));
 }
 
 /**
@@ -426,6 +436,31 @@ export function turnsSeen(
 ): number {
   const guessed = state.turnsByCounter[part] || state.uncounted.includes(part) || isPaced(state, part);
   return guessed ? 0 : turnsOn(state, part);
+}
+
+/**
+ * What was counted of a cake; null where it is just wound.
+ *
+ * @example
+ * countOf({ turns: [40, 0], uncounted: [1] }, 1) // => null
+ */
+export function countOf(state: Pick<RunState, 'turns' | 'uncounted'>, part: number): number | null {
+  return state.uncounted.includes(part) ? null : turnsOn(state, part);
+}
+
+/**
+ * The same in words.
+ *
+ * @example
+ * countInWords({ turns: [40], uncounted: [] }, 0, 'nostepinne') // => '40 wraps'
+ */
+export function countInWords(
+  state: Pick<RunState, 'turns' | 'uncounted'>,
+  part: number,
+  onto: WoundOnto,
+): string | null {
+  const count = countOf(state, part);
+  return count === null ? null : `${count} ${countedOn(onto)}`;
 }
 
 /**

@@ -4,7 +4,7 @@ import type { KnittingLine } from '../../core/projects/rowForecast';
 import type { RunUnderWay } from '../../core/logbook/runUnderWay';
 import { loopsOn, nextMini } from '../../core/minis/miniRun';
 import { correctedCakes } from '../../core/winding/nextCake';
-import { turnsOn } from '../../core/winding/run';
+import { countOf } from '../../core/winding/run';
 import type { Db } from '../../db/common/connection';
 import { pieceById } from '../../db/yarn/pieces';
 import { projectsUnderWay } from '../../db/projects/projects';
@@ -131,7 +131,7 @@ function windingNow(db: Db, run: RunRow, yarnId: number) {
     label: labelsToCome(db, yarnId, plan.cakes.map(formMade))[part]!,
     part,
     parts: plan.cakes.length,
-    counted: state.uncounted.includes(part) ? null : turnsOn(state, part),
+    counted: countOf(state, part),
     toCount: Math.round(crankTurns.mean),
     tool: { onto: tool.onto, name: tool.name },
     massG: plan.mass.massG,

@@ -88,7 +88,7 @@ export function bathPage(db: Db, id: number): BathPage | undefined {
     ...lineOf(row),
     potMl: row.potMl,
     operationId: row.operationId,
-    goesIn: goesIn(db, row),
+    goesIn: goesIn(row, ids),
     pieces,
     pictures:
       row.operationId === null

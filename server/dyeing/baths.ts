@@ -129,8 +129,8 @@ export function mustBeFree(db: Db, pieceId: number, bathId: number | null): void
 }
 
 /** Stands for what is measured out for a bath, and for what: another text where any of it was changed. */
-export function goesIn(db: Db, { id, fibreMg, potMl, recipe }: BathRow): string {
-  return JSON.stringify([fibreMg, potMl, recipe, piecesOfBath(db, id)]);
+export function goesIn({ fibreMg, potMl, recipe }: BathRow, pieceIds: readonly number[]): string {
+  return JSON.stringify([fibreMg, potMl, recipe, pieceIds]);
 }
 
 /**
@@ -144,9 +144,9 @@ export function intoPot(db: Db, id: number, { key, seen }: { key: string; seen?:
       .transaction(() => {
         const bath = there(db, id);
         if (bath.operationId !== null) return bath.operationId;
-        if (seen !== undefined && seen !== goesIn(db, bath))
-          throw new ConflictError('another screen has changed this bath: look at what goes in, then press again');
         const ids = piecesOfBath(db, id);
+        if (seen !== undefined && seen !== goesIn(bath, ids))
+          throw new ConflictError('another screen has changed this bath: look at what goes in, then press again');
         if (ids.length === 0) throw new ConflictError('say which pieces go into it first');
         for (const pieceId of ids) {
           const { label } = pieceThere(db, pieceId, 'one of its pieces is');

@@ -4,12 +4,12 @@ import type { SeenStretch } from '../../core/yarn/colourRepeat';
 import type { Fault, PackageEnd } from '../../core/yarn/faults';
 import { counterLengthM, lengthSources } from '../../core/winding/lengthSources';
 import {
+  countOf,
   type MarkKind,
   type RunMark,
   type RunState,
   secondsPerTurn,
   type StopReason,
-  turnsOn,
   turnsSeen,
   woundParts,
 } from '../../core/winding/run';
@@ -257,7 +257,7 @@ function operationRun(
       pieceId: made[i]?.id ?? 0,
       name: planned.name,
       tool: planned.tool.name,
-      turns: state.uncounted.includes(part) ? null : turnsOn(state, part),
+      turns: countOf(state, part),
       plannedTurns: Math.round(planned.crankTurns.mean),
       counterM,
       lengthM: (made[i]?.mass?.massG ?? planned.massG) * plan.gristMPerG,

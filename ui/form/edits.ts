@@ -41,4 +41,5 @@ function changedElsewhere<Values extends object>(was: Values, now: Values): Part
   return changed as Partial<Values>;
 }
 
-const isSame = (one: unknown, other: unknown) => JSON.stringify(one) === JSON.stringify(other);
+/** Plain data that says the same. */
+export const isSame = (one: unknown, other: unknown) => JSON.stringify(one) === JSON.stringify(other);

@@ -11,6 +11,7 @@ import type { MinisAnswer } from '../../../solver/minisWanted';
 import { Form, FormError } from '../../../ui/form/Form';
 import { useSystem } from '../../../ui/frame/Providers';
 import { moveDraft } from '../../../ui/form/drafts';
+import { isSame } from '../../../ui/form/edits';
 import { useForm } from '../../../ui/form/useForm';
 import { keepMinis } from '../actions';
 import { HandPanel } from './HandPanel';
@@ -82,7 +83,7 @@ function usePlan(page: PlanMinisPage, draftKey: string) {
     initial: () => initialValues(page),
     save: (values) => {
       // What another screen has changed, and what is typed, is planned before it can be saved.
-      const isPlanned = JSON.stringify(planned.current?.asked) === JSON.stringify(askedOf(values, page));
+      const isPlanned = isSame(planned.current?.asked, askedOf(values, page));
       const errors = isPlanned ? sizesWithoutAmount(values.sizes) : { '': NOT_PLANNED };
       if (Object.keys(errors).length > 0) return Promise.resolve({ ok: false as const, errors });
       const { autoName, ...plan } = planned.current!;

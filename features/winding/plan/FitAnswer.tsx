@@ -2,7 +2,7 @@
 
 import { inWords, lowerFirst, massFigure, upperFirst } from '../../../core/common/format';
 import type { PlanTool } from '../../../core/winding/piecePlan';
-import { countedOn, madeOn } from '../../../core/winding/run';
+import { countedOn, madeInWords, madeOn } from '../../../core/winding/run';
 import { InlineButton } from '../../../ui/controls/InlineButton';
 import { useSystem } from '../../../ui/frame/Providers';
 import { Notice } from '../../../ui/feedback/Notice';
@@ -44,10 +44,8 @@ export function FitAnswer({ planned, tools }: { planned: Planned; tools: readonl
   if (choices.split.by !== 'equal')
     return (
       <Notice tone="good" role="status">
-        <strong>
-          {plan.cakes.length === 1 ? `One ${made}` : `${plan.cakes.length} ${made}s`}, each within what its tool holds.
-        </strong>{' '}
-        The fullest is {Math.round(Math.max(...plan.cakes.map(({ fillPercent }) => fillPercent)))} % full.
+        <strong>{upperFirst(madeInWords(plan.cakes.length, tool.onto))}, each within what its tool holds.</strong> The
+        fullest is {Math.round(Math.max(...plan.cakes.map(({ fillPercent }) => fillPercent)))} % full.
       </Notice>
     );
   const spills = (massG: number) => tool.holds && chanceToSpill(massG, tool.holds, plan.tools[0]!.density);

@@ -11,7 +11,7 @@ import { inWords, lowerFirst, plural, secondsInWords, sizeFigure, upperFirst } f
 import { massOf, needsSwift, type PieceForm } from '../../../core/yarn/piece';
 import { endsOf } from '../../../core/bench/schools';
 import type { PlannedCake } from '../../../core/winding/windingPlan';
-import { countedOn, madeOn } from '../../../core/winding/run';
+import { countedOn, madeInWords, madeOn } from '../../../core/winding/run';
 import type { PlanPage } from '../../../server/winding/planPages';
 import { TextField } from '../../../ui/controls/Field';
 import { KnownMass, Length, LengthWithin, Mass, Size } from '../../../ui/figures/Figures';
@@ -94,7 +94,7 @@ function Planning({ page }: { page: PlanPage }) {
         className={`${styles.head} [&_h1]:text-large flex flex-wrap gap-y-3 gap-x-6 justify-between items-center mb-3`}
       >
         <h1>
-          <Link href={`/yarns/${yarn.id}`}>{yarn.name}</Link>, {lowerFirst(piece.label)}: {madeInWords(planned)},{' '}
+          <Link href={`/yarns/${yarn.id}`}>{yarn.name}</Link>, {lowerFirst(piece.label)}: {wholeInWords(planned)},{' '}
           {Math.round(plan.crankTurns)} {tool.onto === 'winder' ? 'turns of the crank' : 'wraps by hand'}
         </h1>
         {piece.openRunId === null ? (
@@ -209,9 +209,8 @@ function SetUp({ page: { piece, swifts }, planned }: { page: PlanPage; planned: 
   );
 }
 
-function madeInWords({ plan, tool, choices }: Planned): string {
-  const name = madeOn(tool.onto);
-  const made = plan.cakes.length === 1 ? `one ${name}` : `${plan.cakes.length} ${name}s`;
+function wholeInWords({ plan, tool, choices }: Planned): string {
+  const made = madeInWords(plan.cakes.length, tool.onto);
   return choices.twice ? `${made}, wound twice` : made;
 }
 

@@ -2,9 +2,9 @@
 
 import { Checkbox, Segmented } from 'antd';
 import { Fold } from '../../../ui/controls/Fold';
-import { plural, secondsInWords, upperFirst } from '../../../core/common/format';
+import { secondsInWords, upperFirst } from '../../../core/common/format';
 import { needsSwift } from '../../../core/yarn/piece';
-import { countedOn, madeOn } from '../../../core/winding/run';
+import { countedOn, madeInWords, madeOn } from '../../../core/winding/run';
 import type { PlanPage } from '../../../server/winding/planPages';
 import { SCHOOL_QUESTIONS } from '../../../ui/figures/schools';
 import styles from './PlanWays.module.css';
@@ -74,7 +74,6 @@ function Following({
 }) {
   const comesTo = (id: number) => following.find(({ piece }) => piece.id === id);
   const together = [plan, ...following.flatMap((next) => next.plan ?? [])];
-  const madeInWords = (cakes: number) => plural(cakes, madeOn(tool.onto));
   const sum = (of: (plan: Planned['plan']) => number) => together.reduce((total, each) => total + of(each), 0);
   return (
     <div className={styles.way} role="group" aria-labelledby="queue">
@@ -97,7 +96,8 @@ function Following({
               {label}
               {next?.plan && (
                 <span className={styles.soft}>
-                  : {madeInWords(next.plan.cakes.length)}, {Math.round(next.plan.crankTurns)} {countedOn(tool.onto)}
+                  : {madeInWords(next.plan.cakes.length, tool.onto)}, {Math.round(next.plan.crankTurns)}{' '}
+                  {countedOn(tool.onto)}
                 </span>
               )}
               {next && !next.plan && <span className={styles.soft}>: not in this way</span>}
@@ -108,8 +108,12 @@ function Following({
       {following.length > 0 && (
         <p>
           <strong>
-            {together.length} in all: {madeInWords(sum(({ cakes }) => cakes.length))},{' '}
-            {Math.round(sum(({ crankTurns }) => crankTurns))} {countedOn(tool.onto)}, about{' '}
+            {together.length} in all:{' '}
+            {madeInWords(
+              sum(({ cakes }) => cakes.length),
+              tool.onto,
+            )}
+            , {Math.round(sum(({ crankTurns }) => crankTurns))} {countedOn(tool.onto)}, about{' '}
             {secondsInWords(sum(({ seconds }) => seconds))}.
           </strong>{' '}
           <span className={styles.soft}>Each is weighed and logged by itself, then the next one begins.</span>

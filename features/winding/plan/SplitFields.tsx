@@ -2,7 +2,7 @@
 
 import { Button, Segmented } from 'antd';
 import { changedAt, withoutAt } from '../../../core/common/changedAt';
-import { madeOn } from '../../../core/winding/run';
+import { madeInWords, madeOn } from '../../../core/winding/run';
 import { namesApart } from '../../../core/yarn/colourWords';
 import type { ColourAlong } from '../../../core/yarn/coloursAlong';
 import { ChoiceField } from '../../../ui/controls/Choice';
@@ -44,7 +44,7 @@ export function SplitFields({ planned: { choices, choose, plan, tool, errors } }
           >
             −
           </Button>
-          <span>{plan.cakes.length === 1 ? `in one ${made}` : `in ${plan.cakes.length} ${made}s`}</span>
+          <span>in {madeInWords(plan.cakes.length, tool.onto)}</span>
           <Button
             onClick={() => change({ extraCakes: split.extraCakes + 1 })}
             disabled={plan.cakes.length >= 99}

@@ -1,9 +1,9 @@
 'use client';
 
-import { madeOn } from '../../../core/winding/run';
 import { Button } from 'antd';
 import { useEffect, useState } from 'react';
 import { inWords, lengthFigure, massFigure, secondsInWords, sizeFigure } from '../../../core/common/format';
+import { madeOn } from '../../../core/winding/run';
 import type { RunPlan } from '../../../server/winding/runPlan';
 import { LargeAct } from '../../../ui/bench/LargeAct';
 import { useSystem } from '../../../ui/frame/Providers';

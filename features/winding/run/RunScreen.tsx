@@ -16,7 +16,7 @@ import type { RunPage } from '../../../server/winding/runEvents';
 import { useSystem } from '../../../ui/frame/Providers';
 import { giveUp, takeUp } from '../actions';
 import { Checklist } from './Checklist';
-import { LogForm } from './LogForm';
+import { LogForm } from '../log/LogForm';
 import { useHelper } from '../../../ui/bench/useHelper';
 import { RunStage } from '../../../ui/bench/RunStage';
 import { appNow } from '../../../ui/runSync/appClock';

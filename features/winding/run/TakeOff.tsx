@@ -1,6 +1,6 @@
 'use client';
 
-import { cakeInHand, countedOn, madeOn, takeOffSteps, turnsOn } from '../../../core/winding/run';
+import { cakeInHand, countedOn, countInWords, madeOn, takeOffSteps } from '../../../core/winding/run';
 import { Checklist } from './Checklist';
 import type { InHand } from './inHand';
 import { WeighCake } from './WeighCake';
@@ -12,7 +12,7 @@ export function TakeOff({ inHand }: { inHand: InHand }) {
   const { part } = state;
   const { onto, name } = plan.cakes[part]!.tool;
   const next = plan.cakes[part + 1];
-  const turns = state.uncounted.includes(part) ? null : `${turnsOn(state, part)} ${countedOn(onto)}`;
+  const turns = countInWords(state, part, onto);
   const toScale = (label: string) => ({ label, act: () => go('weigh') });
   return (
     <Checklist

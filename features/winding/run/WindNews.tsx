@@ -1,9 +1,9 @@
 'use client';
 
-import { madeOn } from '../../../core/winding/run';
 import { Button } from 'antd';
 import { HALF_WIDTH_90 } from '../../../core/common/estimate';
 import { inWords, lengthFigure } from '../../../core/common/format';
+import { madeOn } from '../../../core/winding/run';
 import { Link } from '../../../ui/controls/Link';
 import { Notice } from '../../../ui/feedback/Notice';
 import { useSystem } from '../../../ui/frame/Providers';

@@ -4,7 +4,7 @@ import { useRunLog, RunLog } from '../../../ui/bench/RunLog';
 import { useRouter } from 'next/navigation';
 import { massBalance } from '../../../core/logbook/massBalance';
 import { inWords, lengthFigure, massFigure, upperFirst } from '../../../core/common/format';
-import { countedOn, madeOn, type RunState, turnsOn, woundParts } from '../../../core/winding/run';
+import { countInWords, madeOn, type RunState, woundParts } from '../../../core/winding/run';
 import { readOrNull } from '../../../core/common/inputError';
 import { inMetres, parseQuantity } from '../../../core/common/units';
 import type { ScaleTool } from '../../../server/bench/bench';
@@ -176,18 +176,13 @@ function CakeOnScale({
   onStep: (stepG: number) => void;
 }) {
   const system = useSystem();
+  const { onto } = page.plan.cakes[part]!.tool;
   return (
     <div
       className={`${styles.cake} [&_input]:text-large [&_input]:font-bold grid grid-cols-[74px_1fr] gap-4 items-center`}
     >
       <svg width={74} height={74} aria-hidden="true">
-        <PieceGlyph
-          form={madeOn(page.plan.cakes[part]!.tool.onto)}
-          colourHex={page.colourHex}
-          x={37}
-          y={37}
-          side={70}
-        />
+        <PieceGlyph form={madeOn(onto)} colourHex={page.colourHex} x={37} y={37} side={70} />
       </svg>
       <div>
         <div className={`${styles.measures} grid grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)_minmax(0,1fr)] gap-3`}>
@@ -198,9 +193,7 @@ function CakeOnScale({
             onChange={(value) => onType('masses', value)}
             error={errors[`masses.${at}`]}
             hint={[
-              state.uncounted.includes(part)
-                ? 'not counted'
-                : `${turnsOn(state, part)} ${countedOn(page.plan.cakes[part]!.tool.onto)}`,
+              countInWords(state, part, onto) ?? 'not counted',
               // Not put into the field: there the bowl is on the scale as well.
               state.weighedG[part] &&
                 `${inWords(massFigure(state.weighedG[part], system))} when it came off, without a bowl`,
