@@ -390,8 +390,8 @@ function ToolStation({ page, planned }: { page: PlanPage; planned: Planned }) {
       <p className="text-ink-soft">
         Firmness {tool.density.mean.toFixed(2)} ± {(tool.density.sd * HALF_WIDTH_90).toFixed(2)} g/cm³,{' '}
         {learned.density > 0
-          ? `learned from ${learned.density} of your cakes`
-          : 'a starting figure; measure a cake and it is yours'}
+          ? `learned from ${learned.density} of your ${madeOn(tool.onto)}s`
+          : `a starting figure; measure a ${madeOn(tool.onto)} and it is yours`}
         .
       </p>
     </Station>
